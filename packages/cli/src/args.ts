@@ -1,0 +1,64 @@
+import { parseArgs } from 'node:util';
+
+export const COMMANDS = ['solve', 'rates', 'check'] as const;
+export type Command = (typeof COMMANDS)[number];
+
+export interface Arguments {
+  readonly command: Command;
+  readonly brief: string;
+  readonly catalogue: string;
+  readonly build: string | null;
+  readonly runnersUp: number;
+  readonly json: boolean;
+}
+
+export const USAGE = `Ripe Pick on the command line. No server needed.
+
+  npm run -s pick -- solve --brief FILE --catalogue FILE [--k N] [--json]
+  npm run -s pick -- rates --brief FILE --catalogue FILE --build FILE [--json]
+  npm run -s pick -- check --brief FILE --catalogue FILE --build FILE [--json]
+
+solve   the best build for the brief, proved best, and with --k the N best that differ in processor or card
+rates   expected frame rates of a given build
+check   what does not fit in a given build, and what it costs
+
+Exit code 0: answered. 1: solve found that nothing fits, or check that something does not. 2: bad input.
+The files are described in docs/formats/. Start from packages/demo/files/.`;
+
+/** Reads the arguments; a string is what is wrong with them. */
+export function readArguments(argv: readonly string[]): Arguments | string {
+  let parsed;
+  try {
+    parsed = parseArgs({
+      args: [...argv],
+      allowPositionals: true,
+      options: {
+        brief: { type: 'string' }, catalogue: { type: 'string' }, build: { type: 'string' }, k: { type: 'string' },
+        json: { type: 'boolean' }, help: { type: 'boolean', short: 'h' },
+      },
+    }); // prettier-ignore
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+  const { values, positionals } = parsed;
+  if (values.help) return '';
+  const command = COMMANDS.find((each) => each === positionals[0]);
+  if (!command)
+    return `the first word is one of ${COMMANDS.join(', ')}${positionals[0] ? `, got "${positionals[0]}"` : ''}`;
+  if (positionals.length > 1) return `unexpected word "${positionals[1]}"`;
+  if (!values.brief) return '--brief FILE is missing';
+  if (!values.catalogue) return '--catalogue FILE is missing';
+  if (command !== 'solve' && !values.build)
+    return `--build FILE is missing: ${command} is about a given build`;
+  const runnersUp = values.k === undefined ? 1 : Number(values.k);
+  if (!Number.isInteger(runnersUp) || runnersUp < 1 || runnersUp > 100)
+    return `--k is a whole number from 1 to 100, got "${values.k}"`;
+  return {
+    command,
+    brief: values.brief,
+    catalogue: values.catalogue,
+    build: values.build ?? null,
+    runnersUp,
+    json: values.json ?? false,
+  };
+}

@@ -1,0 +1,33 @@
+import { minorPlaces } from '@ripe-pick/core';
+import type { BuildReport } from './report.ts';
+
+/** An amount for reading: 1 234.50 EUR. */
+export function money(minor: number, currency: string): string {
+  const places = minorPlaces(currency);
+  const digits = String(Math.abs(minor)).padStart(places + 1, '0');
+  const whole = places === 0 ? digits : digits.slice(0, -places);
+  const rest = places === 0 ? '' : `.${digits.slice(-places)}`;
+  return `${minor < 0 ? '-' : ''}${whole.replace(/\B(?=(\d{3})+$)/g, ' ')}${rest} ${currency}`;
+}
+
+/** A build for a person at a terminal. */
+export function buildText(report: BuildReport): string {
+  const { currency, total, left, shipping } = report.totals;
+  const lines = report.picks.map(
+    (pick) =>
+      `  ${pick.slot.padEnd(10)} ${(pick.price === null ? 'no price' : money(pick.price, currency)).padStart(14)}  ${pick.name}${pick.shop ? ` (${pick.shop}, ${pick.condition})` : ` (${pick.condition ?? 'no offer'})`}`,
+  );
+  lines.push(`  ${'shipping'.padEnd(10)} ${money(shipping, currency).padStart(14)}`);
+  lines.push(
+    `  ${'total'.padEnd(10)} ${money(total, currency).padStart(14)}  ${left >= 0 ? `${money(left, currency)} left` : `${money(-left, currency)} over`}`,
+  );
+  if (report.rates.status === 'known') {
+    for (const game of report.rates.games) {
+      const { low, high } = game.interval80;
+      lines.push(`  ${game.game.padEnd(18)} ${game.average.toFixed(1).padStart(6)} average (${low.toFixed(0)} to ${high.toFixed(0)}), 1 % low ${game.low1Percent.toFixed(1)}, card sets ${(100 * game.limitedBy.card).toFixed(0)} % of frames`); // prettier-ignore
+    }
+  } else lines.push(`  frame rates unknown: ${report.rates.missing.map((fact) => `${fact.slot}: ${fact.fact}`).join('; ') || report.rates.unknownGames.join(', ')}`); // prettier-ignore
+  for (const finding of report.checks)
+    lines.push(`  ${finding.verdict}: ${finding.sentence} ${finding.mend}`);
+  return lines.join('\n');
+}

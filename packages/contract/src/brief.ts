@@ -1,0 +1,109 @@
+import { PRESETS, SLOTS, type Brief } from '@ripe-pick/core/parts';
+import { z } from 'zod';
+import { CONDITIONS } from './catalogue.ts';
+import { currencySchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
+
+const DEFAULT_OBJECTIVE = {
+  goal: 'frames',
+  figure: 'average',
+  mean: 'geometric',
+  capAtRefresh: true,
+} as const;
+const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
+
+export const briefSchema = z.strictObject({
+  name: nameSchema,
+  money: z.strictObject({
+    currency: currencySchema,
+    budgetMinor: minorSchema,
+    slackMinor: minorSchema.default(0),
+  }),
+  play: z.strictObject({
+    games: z
+      .array(
+        z.strictObject({
+          game: idSchema,
+          preset: z.enum(PRESETS),
+          weight: z.number().min(0).max(1000),
+          target: z.number().min(1).max(1000).nullable().default(null),
+        }),
+      )
+      .min(1, 'a brief names at least one game')
+      .max(24),
+    widthPx: z.int().min(320).max(16384),
+    heightPx: z.int().min(200).max(16384),
+    refreshHz: z.number().min(20).max(1000),
+    objective: z
+      .strictObject({
+        goal: z.enum(['frames', 'targets']),
+        figure: z.enum(['average', 'low', 'slowest']),
+        mean: z.enum(['geometric', 'arithmetic', 'harmonic', 'weakest']),
+        capAtRefresh: z.boolean(),
+      })
+      .default(DEFAULT_OBJECTIVE),
+    background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']).default('none'),
+    renderScale: z.number().min(0.25).max(1).default(1),
+    memoryProfile: z.boolean().default(true),
+  }),
+  needs: z.strictObject({
+    memoryGb: z.number().min(0).max(4096).default(8),
+    fastStorageGb: z.number().min(0).max(1_000_000).default(0),
+    totalStorageGb: z.number().min(0).max(1_000_000).default(0),
+    wireless: z.boolean().default(false),
+    systemLicence: z.boolean().default(false),
+    maxLitres: z.number().min(1).max(1000).nullable().default(null),
+    cardRequired: z.boolean().default(false),
+    supplyRule: z
+      .strictObject({ kind: z.enum(['load', 'maker', 'larger', 'half']), factor: z.number().min(1).max(4) })
+      .default(DEFAULT_SUPPLY_RULE),
+  }),
+  market: z
+    .strictObject({
+      conditions: z.array(z.enum(CONDITIONS)).max(3),
+      shopsOut: z.array(idSchema).max(2000).default([]),
+      allowUnknown: z.boolean().default(false),
+    })
+    .default({ conditions: ['new', 'refurbished', 'used'], shopsOut: [], allowUnknown: false }),
+  owned: z.array(idSchema).max(100).default([]),
+  locks: z
+    .array(
+      z.strictObject({
+        slot: z.enum(SLOTS),
+        part: idSchema.nullable(),
+        offer: idSchema.nullable().default(null),
+      }),
+    )
+    .max(SLOTS.length)
+    .default([]),
+  excluded: z
+    .array(z.strictObject({ part: idSchema, reason: z.string().max(500).default('') }))
+    .max(50_000)
+    .default([]),
+});
+
+export const briefFileSchema = z.strictObject({
+  $schema: z.string().optional(),
+  format: z.literal('ripe-pick/brief'),
+  version: z.literal(1),
+  ...briefSchema.shape,
+});
+
+export type BriefFile = z.infer<typeof briefFileSchema>;
+
+/** The brief without the file's own fields. */
+export function briefOf({ name, money, play, needs, market, owned, locks, excluded }: BriefFile): Brief {
+  return { name, money, play, needs, market, owned, locks, excluded };
+}
+
+const pickSchema = z.strictObject({ part: idSchema, offer: idSchema.nullable().default(null) });
+export const picksSchema = z.partialRecord(z.enum(SLOTS), pickSchema);
+
+/** A build: the part, and where known the offer, of every slot that is filled. */
+export const buildFileSchema = z.strictObject({
+  $schema: z.string().optional(),
+  format: z.literal('ripe-pick/build'),
+  version: z.literal(1),
+  name: nameSchema.optional(),
+  picks: picksSchema,
+});
+export type BuildFile = z.infer<typeof buildFileSchema>;

@@ -1,0 +1,98 @@
+import { PRESETS, type Catalogue } from '@ripe-pick/core/parts';
+import { z } from 'zod';
+import { partSchema } from './parts.ts';
+import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
+
+export const CONDITIONS = ['new', 'refurbished', 'used'] as const;
+
+export const shopSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  kind: z.enum(['shop', 'market']),
+  currency: currencySchema,
+  shipping: z.strictObject({ feeMinor: minorSchema, freeFromMinor: minorSchema.nullable() }),
+});
+
+export const offerSchema = z.strictObject({
+  id: idSchema,
+  part: idSchema,
+  shop: idSchema,
+  priceMinor: priceSchema,
+  shippingMinor: minorSchema.optional(),
+  condition: z.enum(CONDITIONS),
+  inStock: z.boolean(),
+  seenOn: dateSchema,
+});
+
+const lnSchema = z.number().min(-10).max(10);
+const rateSchema = z.strictObject({ part: idSchema, rateLn: lnSchema, sdLn: z.number().min(0).max(5) });
+
+const presetSchema = z.strictObject({
+  workLn: lnSchema,
+  prepLn: lnSchema,
+  videoMemoryGb: z.number().min(0).max(1024),
+  videoMemoryGbPerMegapixel: z.number().min(0).max(100),
+  memoryGb: z.number().min(0).max(4096),
+});
+
+const spreadSchema = z.number().min(0.005).max(2);
+
+export const gameSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  family: z.string().min(1).max(60),
+  alpha: z.number().min(0).max(2),
+  beta: z.number().min(0).max(2),
+  gamma: z.number().min(0).max(2),
+  linkSensitivity: z.number().min(0).max(2),
+  threads: z.int().min(1).max(1024),
+  processorSpread: spreadSchema,
+  cardSpread: spreadSchema,
+  frameCap: z.number().min(1).max(10000).nullable(),
+  residualSd: z.number().min(0).max(2),
+  presets: z.strictObject(
+    Object.fromEntries(PRESETS.map((preset) => [preset, presetSchema])) as Record<
+      (typeof PRESETS)[number],
+      typeof presetSchema
+    >,
+  ),
+});
+
+export const frameModelSchema = z.strictObject({
+  referenceMemory: z.strictObject({
+    mts: z.number().min(100).max(30000),
+    cl: z.number().min(1).max(200),
+    channels: z.int().min(1).max(12),
+  }),
+  processors: z.array(rateSchema).max(20000),
+  cards: z.array(rateSchema).max(20000),
+  integrated: z.array(rateSchema).max(20000),
+  games: z.array(gameSchema).max(2000),
+});
+
+export const currencyRateSchema = z.strictObject({
+  from: currencySchema,
+  to: currencySchema,
+  rate: z.number().min(1e-6).max(1e6),
+  on: dateSchema,
+});
+
+/** A whole catalogue: what can be bought, where, and how fast it is expected to be. */
+export const catalogueFileSchema = z.strictObject({
+  $schema: z.string().optional(),
+  format: z.literal('ripe-pick/catalogue'),
+  version: z.literal(1),
+  about: z.string().max(2000).optional(),
+  parts: z.array(partSchema).max(50_000),
+  shops: z.array(shopSchema).max(2000),
+  offers: z.array(offerSchema).max(500_000),
+  currencyRates: z.array(currencyRateSchema).max(1000),
+  frameModel: frameModelSchema,
+});
+
+export type CatalogueFile = z.infer<typeof catalogueFileSchema>;
+
+/** The catalogue without the file's own fields, as the core takes it. */
+export function catalogueOf({ parts, shops, offers, currencyRates, frameModel }: CatalogueFile): Catalogue {
+  return { parts, shops, offers, currencyRates, frameModel };
+}

@@ -1,0 +1,87 @@
+import type { CatalogueFile } from './catalogue.ts';
+import type { BriefFile } from './brief.ts';
+import type { Problem } from './problems.ts';
+
+/** What a schema cannot see: ids that stand twice, and references that lead nowhere. */
+export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
+  const problems: Problem[] = [];
+  const unique = (list: readonly { readonly id: string }[], what: string) => {
+    const seen = new Map<string, number>();
+    list.forEach(({ id }, index) => {
+      const first = seen.get(id);
+      if (first === undefined) seen.set(id, index);
+      else problems.push({ path: `${what}[${index}].id`, message: `id "${id}" stands already at ${what}[${first}]`, mend: 'Give each its own id, or remove one of the two.' }); // prettier-ignore
+    });
+    return seen;
+  };
+  const parts = unique(file.parts, 'parts');
+  const shops = unique(file.shops, 'shops');
+  unique(file.offers, 'offers');
+  unique(file.frameModel.games, 'frameModel.games');
+  file.offers.forEach((offer, index) => {
+    if (!parts.has(offer.part)) problems.push({ path: `offers[${index}].part`, message: `no part has the id "${offer.part}"`, mend: 'Add the part, or correct the id.' }); // prettier-ignore
+    if (!shops.has(offer.shop)) problems.push({ path: `offers[${index}].shop`, message: `no shop has the id "${offer.shop}"`, mend: 'Add the shop, or correct the id.' }); // prettier-ignore
+  });
+  for (const list of ['processors', 'cards', 'integrated'] as const) {
+    const seen = new Set<string>();
+    const slot = list === 'cards' ? 'card' : 'processor';
+    file.frameModel[list].forEach(({ part }, index) => {
+      const path = `frameModel.${list}[${index}].part`;
+      const at = parts.get(part);
+      if (at === undefined) problems.push({ path, message: `no part has the id "${part}"`, mend: 'Add the part, or correct the id.' }); // prettier-ignore
+      else if (file.parts[at].slot !== slot) problems.push({ path, message: `part "${part}" is a ${file.parts[at].slot}, not a ${slot}`, mend: 'Correct the id.' }); // prettier-ignore
+      if (seen.has(part)) problems.push({ path, message: `part "${part}" has a rate already`, mend: 'Keep one rate for each part.' }); // prettier-ignore
+      seen.add(part);
+    });
+  }
+  return problems;
+}
+
+/** A brief against the catalogue that it is asked of: games, parts, offers and currencies that are not there. */
+export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Problem[] {
+  const problems: Problem[] = [];
+  const games = new Set(catalogue.frameModel.games.map((game) => game.id));
+  const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+  const offers = new Map(catalogue.offers.map((offer) => [offer.id, offer]));
+  const seen = new Set<string>();
+  const lacks = (path: string, what: string, id: string) =>
+    problems.push({
+      path,
+      message: `the catalogue has no ${what} "${id}"`,
+      mend: `Correct the id, or add the ${what} to the catalogue.`,
+    });
+  brief.play.games.forEach(({ game }, index) => {
+    if (!games.has(game)) lacks(`play.games[${index}].game`, 'game', game);
+    if (seen.has(game)) problems.push({ path: `play.games[${index}].game`, message: `game "${game}" is named twice`, mend: 'Name each game once, with its weight.' }); // prettier-ignore
+    seen.add(game);
+  });
+  brief.owned.forEach((id, index) => {
+    if (!parts.has(id)) lacks(`owned[${index}]`, 'part', id);
+  });
+  brief.excluded.forEach(({ part }, index) => {
+    if (!parts.has(part)) lacks(`excluded[${index}].part`, 'part', part);
+  });
+  const slots = new Set<string>();
+  brief.locks.forEach((lock, index) => {
+    const path = `locks[${index}]`;
+    if (slots.has(lock.slot)) problems.push({ path: `${path}.slot`, message: `slot ${lock.slot} is locked twice`, mend: 'Keep one lock for each slot.' }); // prettier-ignore
+    slots.add(lock.slot);
+    if (lock.part !== null) {
+      const part = parts.get(lock.part);
+      if (!part) lacks(`${path}.part`, 'part', lock.part);
+      else if (part.slot !== lock.slot) problems.push({ path: `${path}.part`, message: `part "${lock.part}" is a ${part.slot}`, mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.` }); // prettier-ignore
+    }
+    if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part) problems.push({ path: `${path}.offer`, message: `offer "${lock.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
+  });
+  const { currency } = brief.money;
+  const reachable = catalogue.shops.some(
+    (shop) =>
+      shop.currency === currency ||
+      catalogue.currencyRates.some(
+        ({ from, to }) =>
+          (from === shop.currency && to === currency) || (to === shop.currency && from === currency),
+      ),
+  );
+  if (catalogue.shops.length > 0 && !reachable) problems.push({ path: 'money.currency', message: `no shop’s prices can be counted in ${currency}`, mend: `Add a dated rate to ${currency} to the catalogue’s currencyRates, or state the sum in a shop’s currency.` }); // prettier-ignore
+  return problems;
+}

@@ -1,0 +1,21 @@
+export {
+  briefFileSchema,
+  briefOf,
+  briefSchema,
+  buildFileSchema,
+  picksSchema,
+  type BriefFile,
+  type BuildFile,
+} from './brief.ts';
+export { catalogueFileSchema, catalogueOf, CONDITIONS, type CatalogueFile } from './catalogue.ts';
+export { api, apiErrorSchema, MAX_BODY_BYTES, type Api, type Counts } from './api.ts';
+export { partSchema } from './parts.ts';
+export { crossCheckBrief, crossCheckCatalogue } from './crosscheck.ts';
+export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
+export {
+  savedWorkspaceSchema,
+  workspaceSchema,
+  type Candidate,
+  type SavedWorkspace,
+  type Workspace,
+} from './workspace.ts';

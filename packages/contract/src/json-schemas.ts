@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { briefFileSchema, buildFileSchema } from './brief.ts';
+import { catalogueFileSchema } from './catalogue.ts';
+
+/** The file formats as JSON Schema (draft 2020-12), by name, ready to be written. */
+export function jsonSchemas(): Record<string, string> {
+  const schemas = { catalogue: catalogueFileSchema, brief: briefFileSchema, build: buildFileSchema };
+  return Object.fromEntries(
+    Object.entries(schemas).map(([name, schema]) => {
+      const json = z.toJSONSchema(schema, { io: 'input', reused: 'ref' });
+      return [name, `${JSON.stringify({ title: `Ripe Pick ${name} file, version 1`, ...json }, null, 2)}\n`];
+    }),
+  );
+}

@@ -1,0 +1,183 @@
+import type { Part } from '@ripe-pick/core/parts';
+import { z } from 'zod';
+import { count, dateSchema, figure, idSchema, nameSchema, oneOf, word, yesNo } from './primitives.ts';
+
+/*
+ * Parts as they cross a border. A specification that is absent or null is unknown; a field that is not known here is
+ * an error, so that a typing mistake never passes for a gap.
+ */
+
+const MEMORY_TYPES = ['DDR3', 'DDR4', 'DDR5'] as const;
+const OUTLINES = ['mini-ITX', 'micro-ATX', 'ATX', 'E-ATX'] as const;
+const SUPPLY_FORMS = ['ATX', 'SFX', 'TFX'] as const;
+const OUTPUTS = ['HDMI', 'DisplayPort', 'DVI', 'VGA', 'USB-C'] as const;
+
+const base = <const S extends string>(slot: S) => ({
+  id: idSchema,
+  slot: z.literal(slot),
+  maker: nameSchema,
+  name: nameSchema,
+  source: z.strictObject({ name: nameSchema, on: dateSchema }).optional(),
+});
+const someOf = <const T extends readonly [string, ...string[]]>(values: T) =>
+  z.array(z.enum(values)).max(20).nullable().default(null);
+
+const processor = z.strictObject({
+  ...base('processor'),
+  socket: word(),
+  cores: count(1024),
+  threads: count(2048),
+  packageWatts: figure(2000),
+  memoryTypes: someOf(MEMORY_TYPES),
+  memoryMaxGb: figure(16384),
+  pcieGeneration: count(9),
+  integratedGraphics: yesNo(),
+  boxedCooler: z
+    .union([
+      z.literal(false),
+      z.strictObject({
+        heatWatts: z.number().min(0).max(2000),
+        heightMm: z.number().min(0).max(500),
+        noiseDb: figure(120),
+      }),
+    ])
+    .nullable()
+    .default(null),
+  unlocked: yesNo(),
+  firmwareByChipset: z.record(z.string().min(1).max(60), z.int().min(0).max(10000)).nullable().default(null),
+});
+
+const board = z.strictObject({
+  ...base('board'),
+  socket: word(),
+  chipset: word(),
+  formFactor: oneOf(OUTLINES),
+  memoryType: oneOf(MEMORY_TYPES),
+  memorySlots: count(32),
+  memoryMaxGb: figure(16384),
+  memoryMaxMts: figure(30000),
+  memoryProfile: yesNo(),
+  firmwareShipped: count(10000),
+  flashWithoutProcessor: yesNo(),
+  m2: z
+    .array(
+      z.strictObject({
+        protocols: z
+          .array(z.enum(['NVMe', 'SATA']))
+          .min(1)
+          .max(2),
+        maxLengthMm: z.number().min(0).max(200),
+        disablesSataPorts: z.int().min(0).max(20),
+      }),
+    )
+    .max(12)
+    .nullable()
+    .default(null),
+  sataPorts: count(64),
+  cardSlot: z
+    .strictObject({ generation: z.int().min(1).max(9), lanes: z.int().min(0).max(16) })
+    .nullable()
+    .default(null),
+  smallSlots: count(20),
+  powerStageWatts: figure(2000),
+  processorPowerSockets: count(8),
+  wireless: yesNo(),
+  pictureOutputs: someOf(OUTPUTS),
+  watts: figure(500),
+});
+
+const memory = z.strictObject({
+  ...base('memory'),
+  type: oneOf(MEMORY_TYPES),
+  sticks: z.int().min(1).max(32).nullable().default(null),
+  gbPerStick: z.number().min(0.25).max(2048).nullable().default(null),
+  ratedMts: z.number().min(100).max(30000).nullable().default(null),
+  ratedCl: z.number().min(1).max(200).nullable().default(null),
+  baseMts: z.number().min(100).max(30000).nullable().default(null),
+  baseCl: z.number().min(1).max(200).nullable().default(null),
+  heightMm: figure(200),
+});
+
+const card = z.strictObject({
+  ...base('card'),
+  chip: word(),
+  lengthMm: figure(1000),
+  slotsWide: figure(10),
+  boardWatts: figure(2000),
+  power: z
+    .strictObject({
+      sixPin: z.int().min(0).max(8),
+      eightPin: z.int().min(0).max(8),
+      sixteenPin: z.int().min(0).max(4),
+    })
+    .nullable()
+    .default(null),
+  makerSupplyWatts: figure(5000),
+  videoMemoryGb: figure(1024),
+  pcieGeneration: z.int().min(1).max(9).nullable().default(null),
+  pcieLanes: z.int().min(1).max(16).nullable().default(null),
+  pictureOutputs: someOf(OUTPUTS),
+});
+
+const storage = z.strictObject({
+  ...base('storage'),
+  kind: oneOf(['M.2 NVMe', 'M.2 SATA', '2.5-inch SATA', '3.5-inch SATA']),
+  gb: figure(1_000_000),
+  solidState: yesNo(),
+  m2LengthMm: figure(200),
+  watts: figure(100),
+});
+
+const cooler = z.strictObject({
+  ...base('cooler'),
+  sockets: z.array(z.string().min(1).max(60)).max(40).nullable().default(null),
+  heatWatts: figure(2000),
+  heightMm: figure(500),
+  memoryClearanceMm: figure(999),
+  noiseDb: figure(120),
+  watts: figure(200),
+});
+
+const box = z.strictObject({
+  ...base('case'),
+  boardFormFactors: someOf(OUTLINES),
+  cardMaxMm: figure(2000),
+  cardSlots: figure(20),
+  coolerMaxMm: figure(1000),
+  supplyForms: someOf(SUPPLY_FORMS),
+  supplyMaxMm: figure(1000),
+  bays25: count(100),
+  bays35: count(100),
+  litres: figure(1000),
+  fans: count(50),
+});
+
+const supply = z.strictObject({
+  ...base('supply'),
+  form: oneOf(SUPPLY_FORMS),
+  lengthMm: figure(1000),
+  ratedWatts: figure(5000),
+  efficiency: oneOf(['none', 'White', 'Bronze', 'Silver', 'Gold', 'Platinum', 'Titanium']),
+  eightPinLeads: count(20),
+  sixteenPinLeads: count(10),
+  processorLeads: count(10),
+});
+
+const network = z.strictObject({
+  ...base('network'),
+  interface: oneOf(['PCIe', 'USB', 'M.2']),
+  wireless: yesNo(),
+  mbps: figure(1_000_000),
+});
+
+const system = z.strictObject({ ...base('system'), licence: word() });
+const extras = z.strictObject({ ...base('extras'), kind: word(), watts: figure(500) });
+
+export const partSchema = z.discriminatedUnion('slot', [
+  processor, board, memory, card, storage, cooler, box, supply, network, system, extras,
+]); // prettier-ignore
+
+/** Fails to compile when the schema and the core's type part ways. */
+export function asPart(part: z.infer<typeof partSchema>): Part {
+  return part;
+}

@@ -1,0 +1,93 @@
+import { SLOTS, type Brief, type Part, type PartSet, type Slot, type Storage } from '../parts/index.ts';
+import type { Judgement, Rule, RuleContext, Verdict } from './rule.ts';
+import { RULES } from './rules/index.ts';
+
+/** What a rule found about a build. */
+export interface Finding {
+  readonly rule: string;
+  readonly title: string;
+  readonly verdict: Verdict;
+  readonly parts: readonly string[];
+  readonly slots: readonly Slot[];
+  readonly actual: number | string | null;
+  readonly limit: number | string | null;
+  readonly unit: string | null;
+  readonly sentence: string;
+  readonly mend: string;
+}
+
+/** Reads what rules need from a brief and the parts that are there already. */
+export function ruleContext(brief: Brief, parts: ReadonlyMap<string, Part>): RuleContext {
+  const ownedDrives: Storage[] = [];
+  for (const id of brief.owned) {
+    const part = parts.get(id);
+    if (part?.slot === 'storage') ownedDrives.push(part);
+  }
+  return { needs: brief.needs, memoryProfile: brief.play.memoryProfile, ownedDrives };
+}
+
+/** Whether every slot that a rule reads has been decided. */
+export function isDecided(rule: Rule, set: PartSet): boolean {
+  return rule.slots.every((slot) => set[slot] !== undefined);
+}
+
+function finding(rule: Rule, judgement: Judgement, set: PartSet): Finding {
+  const slots = rule.slots.filter((slot) => set[slot]);
+  const words =
+    judgement.verdict === 'unknown'
+      ? {
+          sentence: `${rule.title}: not known, because a sheet is silent.`,
+          mend: 'Look the missing figure up and enter it, or take a part whose sheet is complete.',
+        }
+      : rule.words(judgement, set);
+  return {
+    rule: rule.id,
+    title: rule.title,
+    verdict: judgement.verdict,
+    parts: slots.flatMap((slot) => set[slot]?.id ?? []),
+    slots,
+    actual: judgement.actual ?? null,
+    limit: judgement.limit ?? null,
+    unit: judgement.unit ?? null,
+    ...words,
+  };
+}
+
+/** All findings about a build that are not a plain pass, in the order of {@link RULES}. */
+export function checkBuild(set: PartSet, context: RuleContext, rules: readonly Rule[] = RULES): Finding[] {
+  const findings: Finding[] = [];
+  for (const rule of rules) {
+    if (!isDecided(rule, set)) continue;
+    const judgement = rule.judge(set, context);
+    if (judgement.verdict !== 'pass') findings.push(finding(rule, judgement, set));
+  }
+  return findings;
+}
+
+/** Whether a verdict keeps a build from being proposed. */
+export function isBarred(verdict: Verdict, allowUnknown: boolean): boolean {
+  return verdict === 'block' || (verdict === 'unknown' && !allowUnknown);
+}
+
+/** The first rule that keeps a build from being proposed; null when it fits together. */
+export function firstBarrier(set: PartSet, context: RuleContext, allowUnknown: boolean): Rule | null {
+  for (const rule of RULES) {
+    if (isDecided(rule, set) && isBarred(rule.judge(set, context).verdict, allowUnknown)) return rule;
+  }
+  return null;
+}
+
+/** Slots without which nothing runs. A graphics card and a cooler can be left out, but rules say when. */
+export const REQUIRED_SLOTS: readonly Slot[] = ['processor', 'board', 'memory', 'case', 'supply'];
+
+/** Marks every slot that is still open as left empty on purpose, so that every rule can be asked. */
+export function decided(set: PartSet): PartSet {
+  const full: Record<string, unknown> = {};
+  for (const slot of SLOTS) full[slot] = set[slot] ?? null;
+  return full as PartSet; // same parts, with null for the open slots
+}
+
+/** Required slots that a build leaves open. */
+export function openSlots(set: PartSet): Slot[] {
+  return REQUIRED_SLOTS.filter((slot) => !set[slot]);
+}

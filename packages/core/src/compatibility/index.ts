@@ -1,0 +1,14 @@
+export {
+  checkBuild,
+  decided,
+  firstBarrier,
+  isBarred,
+  isDecided,
+  openSlots,
+  REQUIRED_SLOTS,
+  ruleContext,
+  type Finding,
+} from './check.ts';
+export type { Judgement, Rule, RuleContext, Verdict } from './rule.ts';
+export { RULES } from './rules/index.ts';
+export { CARD_FEED_WATTS, cardFeedWatts, makerWatts } from './rules/supply.ts';

@@ -1,0 +1,56 @@
+import type { Brief, PartSet, Slot, Storage } from '../parts/index.ts';
+
+/** `note`: worth knowing; `warn`: do something first; `block`: does not work; `unknown`: a sheet is silent. */
+export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
+
+/** What rules read beside the parts. */
+export interface RuleContext {
+  readonly needs: Brief['needs'];
+  readonly memoryProfile: boolean;
+  /** Drives that are there already and come on top of the storage slot. */
+  readonly ownedDrives: readonly Storage[];
+}
+
+/** The bare outcome of a rule: a verdict, and the figures that it compared. */
+export interface Judgement {
+  readonly verdict: Verdict;
+  readonly actual?: number | string;
+  readonly limit?: number | string;
+  readonly unit?: string;
+}
+
+export const PASS: Judgement = { verdict: 'pass' };
+export const UNKNOWN: Judgement = { verdict: 'unknown' };
+
+/** Figures compared as "actual must not exceed limit". */
+export function atMost(actual: number | null, limit: number | null, unit: string): Judgement {
+  if (actual === null || limit === null) return UNKNOWN;
+  return { verdict: actual <= limit ? 'pass' : 'block', actual, limit, unit };
+}
+
+/** Figures compared as "actual must reach limit". */
+export function atLeast(actual: number | null, limit: number | null, unit: string): Judgement {
+  if (actual === null || limit === null) return UNKNOWN;
+  return { verdict: actual >= limit ? 'pass' : 'block', actual, limit, unit };
+}
+
+/**
+ * A rule of compatibility: data plus one function. `judge` is called only when every slot in `slots` is decided
+ * (a part, or null for "left empty"), so that it can be asked about two parts alone as well as about a whole build.
+ *
+ * For the search a rule must be local: at most two slots beside the processor, where those in `presenceOnly` do not
+ * count, because the rule only reads whether they are empty. `wholeBuild` marks the few that read everything.
+ */
+export interface Rule<S extends Slot = Slot> {
+  readonly id: string;
+  readonly title: string;
+  readonly slots: readonly S[];
+  readonly presenceOnly?: readonly S[];
+  readonly wholeBuild?: boolean;
+  readonly judge: (set: PartSet, context: RuleContext) => Judgement;
+  /** One sentence about an outcome that is not a pass, and what mends it. */
+  readonly words: (
+    judgement: Judgement,
+    set: PartSet,
+  ) => { readonly sentence: string; readonly mend: string };
+}

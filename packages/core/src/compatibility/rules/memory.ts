@@ -1,0 +1,103 @@
+import type { Memory } from '../../parts/index.ts';
+import { atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
+
+function kitGb(memory: Memory): number | null {
+  return memory.sticks === null || memory.gbPerStick === null ? null : memory.sticks * memory.gbPerStick;
+}
+
+export const memoryType: Rule = {
+  id: 'memory-type',
+  title: 'Memory type on the board',
+  slots: ['board', 'memory'],
+  judge({ board, memory }) {
+    if (!board || !memory) return PASS;
+    if (board.memoryType === null || memory.type === null) return UNKNOWN;
+    return {
+      verdict: board.memoryType === memory.type ? 'pass' : 'block',
+      actual: memory.type,
+      limit: board.memoryType,
+    };
+  },
+  words: (j) => ({
+    sentence: `The kit is ${j.actual}, the board takes ${j.limit}.`,
+    mend: `Take a ${j.limit} kit, or a board for ${j.actual}.`,
+  }),
+};
+
+export const memoryController: Rule = {
+  id: 'memory-controller',
+  title: 'Memory type in the processor',
+  slots: ['processor', 'memory'],
+  judge({ processor, memory }) {
+    if (!processor || !memory) return PASS;
+    if (processor.memoryTypes === null || memory.type === null) return UNKNOWN;
+    if (processor.memoryTypes.includes(memory.type))
+      return atMost(kitGb(memory), processor.memoryMaxGb, 'GB');
+    return { verdict: 'block', actual: memory.type, limit: processor.memoryTypes.join(' or ') };
+  },
+  words: (j) => ({
+    sentence:
+      j.unit === 'GB'
+        ? `The kit has ${j.actual} GB, the processor addresses ${j.limit} GB.`
+        : `The kit is ${j.actual}, the processor takes ${j.limit}.`,
+    mend: j.unit === 'GB' ? 'Take a smaller kit.' : `Take a ${j.limit} kit.`,
+  }),
+};
+
+export const memorySlots: Rule = {
+  id: 'memory-slots',
+  title: 'Sticks and memory slots',
+  slots: ['board', 'memory'],
+  judge: ({ board, memory }) => (board && memory ? atMost(memory.sticks, board.memorySlots, 'sticks') : PASS),
+  words: (j) => ({
+    sentence: `The kit has ${j.actual} sticks, the board has ${j.limit} slots.`,
+    mend: 'Take a kit with fewer, larger sticks.',
+  }),
+};
+
+export const memoryCapacity: Rule = {
+  id: 'memory-capacity',
+  title: 'Memory the board can hold',
+  slots: ['board', 'memory'],
+  judge: ({ board, memory }) => (board && memory ? atMost(kitGb(memory), board.memoryMaxGb, 'GB') : PASS),
+  words: (j) => ({
+    sentence: `The kit has ${j.actual} GB, the board holds ${j.limit} GB.`,
+    mend: 'Take a smaller kit or another board.',
+  }),
+};
+
+export const memoryProfile: Rule = {
+  id: 'memory-profile',
+  title: 'Memory at its rated speed',
+  slots: ['board', 'memory'],
+  judge({ board, memory }, { memoryProfile: on }) {
+    if (!board || !memory) return PASS;
+    const { ratedMts, baseMts } = memory;
+    if (ratedMts === null || baseMts === null || board.memoryProfile === null || board.memoryMaxMts === null)
+      return UNKNOWN;
+    const runs = Math.min(on && board.memoryProfile ? ratedMts : baseMts, board.memoryMaxMts);
+    return { verdict: runs < ratedMts ? 'note' : 'pass', actual: runs, limit: ratedMts, unit: 'MT/s' };
+  },
+  words: (j, { board }) => ({
+    sentence: `The kit is rated for ${j.limit} MT/s and runs at ${j.actual} here.`,
+    mend:
+      board?.memoryProfile === false
+        ? 'This board has no memory profiles: pay for speed on another board, or take a plainer kit.'
+        : 'Switch the profile on in the firmware, or take a plainer kit; a board’s limit stays.',
+  }),
+};
+
+export const memoryChannels: Rule = {
+  id: 'memory-channels',
+  title: 'Memory channels',
+  slots: ['memory'],
+  judge({ memory }) {
+    if (!memory) return PASS;
+    if (memory.sticks === null) return UNKNOWN;
+    return { verdict: memory.sticks >= 2 ? 'pass' : 'note', actual: memory.sticks, limit: 2, unit: 'sticks' };
+  },
+  words: () => ({
+    sentence: 'One stick uses one channel: half of the bandwidth.',
+    mend: 'Take two sticks, or plan the second matched one.',
+  }),
+};

@@ -1,0 +1,114 @@
+import type { Board, Case, Storage } from '../../parts/index.ts';
+import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
+
+function allDrives(storage: Storage | null | undefined, { ownedDrives }: RuleContext): readonly Storage[] {
+  return storage ? [...ownedDrives, storage] : ownedDrives;
+}
+
+/** Puts M.2 drives into places one by one, the pickiest first; returns SATA ports lost, or null when one has no place. */
+function seatM2(drives: readonly Storage[], board: Board): number | null | 'unknown' {
+  const m2 = drives.filter((drive) => drive.kind === 'M.2 NVMe' || drive.kind === 'M.2 SATA');
+  if (m2.length === 0) return 0;
+  if (board.m2 === null || m2.some((drive) => drive.m2LengthMm === null)) return 'unknown';
+  const places = board.m2;
+  // At most a handful of drives and places: try every assignment and keep the one that loses the fewest ports.
+  const seat = (index: number, taken: number): number | null => {
+    if (index === m2.length) return 0;
+    const drive = m2[index];
+    const protocol = drive.kind === 'M.2 NVMe' ? 'NVMe' : 'SATA';
+    let best: number | null = null;
+    for (let place = 0; place < places.length; place++) {
+      const at = places[place];
+      if (
+        taken & (1 << place) ||
+        !at.protocols.includes(protocol) ||
+        at.maxLengthMm < (drive.m2LengthMm ?? 0)
+      )
+        continue;
+      const rest = seat(index + 1, taken | (1 << place));
+      if (rest === null) continue;
+      const lost = at.disablesSataPorts + rest;
+      if (best === null || lost < best) best = lost;
+    }
+    return best;
+  };
+  return seat(0, 0);
+}
+
+function judgePlaces(board: Board, drives: readonly Storage[]): Judgement {
+  if (drives.some((drive) => drive.kind === null)) return UNKNOWN;
+  const lost = seatM2(drives, board);
+  if (lost === 'unknown') return UNKNOWN;
+  if (lost === null) return { verdict: 'block', unit: 'M.2' };
+  const sata = drives.filter(
+    (drive) => drive.kind === '2.5-inch SATA' || drive.kind === '3.5-inch SATA',
+  ).length;
+  if (sata === 0) return { verdict: 'pass', actual: drives.length };
+  if (board.sataPorts === null) return UNKNOWN;
+  const ports = board.sataPorts - lost;
+  return { verdict: sata <= ports ? 'pass' : 'block', actual: sata, limit: ports, unit: 'SATA ports' };
+}
+
+export const drivePlaces: Rule = {
+  id: 'drive-places',
+  title: 'Drives on the board',
+  slots: ['board', 'storage'],
+  judge: ({ board, storage }, context) => (board ? judgePlaces(board, allDrives(storage, context)) : PASS),
+  words: (j) =>
+    j.unit === 'M.2'
+      ? {
+          sentence: 'The board has no free M.2 place of the right protocol and length for this drive.',
+          mend: 'Take a SATA drive or a shorter M.2 drive, or another board.',
+        }
+      : {
+          sentence: `${j.actual} SATA drives, but ${j.limit} ports stay live.`,
+          mend: 'Take an M.2 drive, or a board with more ports.',
+        },
+};
+
+function judgeBays(box: Case, drives: readonly Storage[]): Judgement {
+  if (drives.some((drive) => drive.kind === null)) return UNKNOWN;
+  const small = drives.filter((drive) => drive.kind === '2.5-inch SATA').length;
+  const large = drives.filter((drive) => drive.kind === '3.5-inch SATA').length;
+  if (small + large === 0) return PASS;
+  if (box.bays25 === null || box.bays35 === null) return UNKNOWN;
+  // A 2.5-inch drive also sits in a 3.5-inch bay, with a bracket.
+  const fits = large <= box.bays35 && small + large <= box.bays25 + box.bays35;
+  return {
+    verdict: fits ? 'pass' : 'block',
+    actual: small + large,
+    limit: box.bays25 + box.bays35,
+    unit: 'bays',
+  };
+}
+
+export const driveBays: Rule = {
+  id: 'drive-bays',
+  title: 'Drives in the case',
+  slots: ['storage', 'case'],
+  judge: ({ storage, case: box }, context) => (box ? judgeBays(box, allDrives(storage, context)) : PASS),
+  words: (j) => ({
+    sentence: `${j.actual} drives need bays; the case has ${j.limit} that fit.`,
+    mend: 'Take an M.2 drive or a case with more bays.',
+  }),
+};
+
+export const storageNeed: Rule = {
+  id: 'storage-need',
+  title: 'Storage the brief asks for',
+  slots: ['storage'],
+  judge({ storage }, context) {
+    const drives = allDrives(storage, context);
+    const { fastStorageGb: fast, totalStorageGb: total } = context.needs;
+    if (drives.some((drive) => drive.gb === null || drive.solidState === null)) return UNKNOWN;
+    const sum = (of: readonly Storage[]) => of.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
+    const haveFast = sum(drives.filter((drive) => drive.solidState));
+    if (haveFast < fast) return { verdict: 'block', actual: haveFast, limit: fast, unit: 'GB fast' };
+    const have = sum(drives);
+    return { verdict: have >= total ? 'pass' : 'block', actual: have, limit: total, unit: 'GB' };
+  },
+  words: (j) => ({
+    sentence: `${j.actual} of ${j.limit} ${j.unit} storage.`,
+    mend: 'Take a larger drive, or ask for less in the brief.',
+  }),
+};

@@ -1,0 +1,113 @@
+import { integrate, normalCdf, normalPdf, normalQuantile } from '../stats/index.ts';
+import type { FrameTime, Side } from './sides.ts';
+
+/*
+ * The larger of two independent lognormals. The mean has a closed form, the same as that of an exchange option:
+ * W. Margrabe, "The Value of an Option to Exchange One Asset for Another", Journal of Finance 33 (1978).
+ * An engine's cap turns it into the larger of three, for which the tail is integrated numerically.
+ */
+
+/** Where the numerical integrals stop, in spreads above the larger mean: beyond is less than 1e-15 of the mass. */
+const UPPER_SPREADS = 9;
+/** A cap below this many spreads under both means, or above it, is decided without integrating. */
+const CERTAIN_SPREADS = 9;
+
+/** Mean of one lognormal side, in ms. */
+export function sideMean(side: Side): number {
+  return Math.exp(side.mean + (side.spread * side.spread) / 2);
+}
+
+/** E[max(C, G)] in ms, ignoring any cap. Spreads must not both be zero. */
+export function meanOfLarger(c: Side, g: Side): number {
+  const s = Math.sqrt(c.spread * c.spread + g.spread * g.spread);
+  const d = c.mean - g.mean;
+  return (
+    sideMean(c) * normalCdf((d + c.spread * c.spread) / s) +
+    sideMean(g) * normalCdf((g.spread * g.spread - d) / s)
+  );
+}
+
+/** P(T <= ms). */
+export function frameTimeCdf(time: FrameTime, ms: number): number {
+  if (ms < time.shortestMs || ms <= 0) return 0;
+  return uncappedCdf(time, Math.log(ms));
+}
+
+function uncappedCdf({ processor, card }: FrameTime, lnMs: number): number {
+  return normalCdf((lnMs - processor.mean) / processor.spread) * normalCdf((lnMs - card.mean) / card.spread);
+}
+
+/** P(T > e^x) without cancellation in the far tail. */
+function survival({ processor, card }: FrameTime, x: number): number {
+  const a = normalCdf((processor.mean - x) / processor.spread);
+  const b = normalCdf((card.mean - x) / card.spread);
+  return a + b - a * b;
+}
+
+function upperEnd({ processor, card }: FrameTime): number {
+  return Math.max(processor.mean + UPPER_SPREADS * processor.spread, card.mean + UPPER_SPREADS * card.spread);
+}
+
+function panelWidth({ processor, card }: FrameTime): number {
+  return 2 * Math.min(processor.spread, card.spread);
+}
+
+/** Mean frame time in ms, with the cap. */
+export function meanFrameTime(time: FrameTime): number {
+  const { processor, card, shortestMs } = time;
+  if (shortestMs <= 0) return meanOfLarger(processor, card);
+  const lnCap = Math.log(shortestMs);
+  const below = Math.max((processor.mean - lnCap) / processor.spread, (card.mean - lnCap) / card.spread);
+  if (below > CERTAIN_SPREADS) return meanOfLarger(processor, card);
+  const end = upperEnd(time);
+  if (end <= lnCap) return shortestMs;
+  return shortestMs + integrate((x) => Math.exp(x) * survival(time, x), lnCap, end, panelWidth(time));
+}
+
+/** The time that a share p of the frames stays within, in ms. p in (0, 1). */
+export function frameTimeQuantile(time: FrameTime, p: number): number {
+  const { processor, card, shortestMs } = time;
+  const z = normalQuantile(p);
+  // The larger of both lies above each side's own quantile, and below the quantile at sqrt(p) of the slower one.
+  let low = Math.max(processor.mean + z * processor.spread, card.mean + z * card.spread);
+  const zHigh = normalQuantile(Math.sqrt(p));
+  let high = Math.max(processor.mean + zHigh * processor.spread, card.mean + zHigh * card.spread);
+  for (let round = 0; round < 80 && high - low > 1e-13; round++) {
+    const middle = (low + high) / 2;
+    if (uncappedCdf(time, middle) < p) low = middle;
+    else high = middle;
+  }
+  return Math.max(shortestMs, Math.exp((low + high) / 2));
+}
+
+/** Mean of the slowest share of frames (0.01: the slowest 1 %), in ms. */
+export function meanOfSlowest(time: FrameTime, share: number): number {
+  const from = frameTimeQuantile(time, 1 - share);
+  const lnFrom = Math.log(from);
+  const tail = integrate((x) => Math.exp(x) * survival(time, x), lnFrom, upperEnd(time), panelWidth(time));
+  // With a cap above the quantile, part of the slowest share sits at the cap itself.
+  return from + tail / share;
+}
+
+export interface LimitedBy {
+  readonly processor: number;
+  readonly card: number;
+  readonly cap: number;
+}
+
+/** Share of frames whose time is set by each side; the shares add up to 1. */
+export function limitedBy(time: FrameTime): LimitedBy {
+  const { processor: c, card: g, shortestMs } = time;
+  const s = Math.sqrt(c.spread * c.spread + g.spread * g.spread);
+  const cardUncapped = normalCdf((g.mean - c.mean) / s);
+  if (shortestMs <= 0) return { processor: 1 - cardUncapped, card: cardUncapped, cap: 0 };
+  const lnCap = Math.log(shortestMs);
+  const cap = uncappedCdf(time, lnCap);
+  const card = integrate(
+    (x) => (normalPdf((x - g.mean) / g.spread) / g.spread) * normalCdf((x - c.mean) / c.spread),
+    lnCap,
+    g.mean + UPPER_SPREADS * g.spread,
+    panelWidth(time),
+  );
+  return { processor: Math.max(0, 1 - cap - card), card, cap };
+}

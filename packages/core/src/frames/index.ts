@@ -1,0 +1,57 @@
+export {
+  frameTimeCdf,
+  frameTimeQuantile,
+  limitedBy,
+  meanFrameTime,
+  meanOfLarger,
+  meanOfSlowest,
+  sideMean,
+  type LimitedBy,
+} from './frame-time.ts';
+export type { FrameTime, Side } from './sides.ts';
+export { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState, type MemoryState } from './memory.ts';
+export { BACKGROUND } from './background.ts';
+export { shortfall, SHORTFALL } from './shortfall.ts';
+export {
+  borrowedGb,
+  cardEffects,
+  cardSide,
+  frameTimeOf,
+  processorEffects,
+  processorSide,
+  scenesOf,
+  type GraphicsRate,
+  type ProcessorRate,
+  type Scene,
+} from './scene.ts';
+export {
+  counted,
+  figureOf,
+  LOW_SHARE,
+  meanOf,
+  meanValue,
+  objectiveValue,
+  scoreOf,
+  sideBound,
+  type Mean,
+} from './objective.ts';
+export {
+  indexModel,
+  linkLn,
+  linkLnOf,
+  memoryStateOf,
+  processorRateOf,
+  systemOf,
+  type MissingFact,
+  type ModelIndex,
+  type SystemRates,
+} from './system.ts';
+export {
+  INTERVAL_SHARE,
+  ratesFor,
+  scorerFor,
+  type BuildRates,
+  type GameRates,
+  type Interval,
+  type RatesResult,
+} from './rates.ts';

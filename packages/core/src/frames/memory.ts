@@ -1,0 +1,61 @@
+/** What a memory kit gives: first-word latency and bandwidth, as it runs in this very system. */
+export interface MemoryState {
+  readonly latencyNs: number;
+  readonly bandwidthGbs: number;
+  readonly gb: number;
+}
+
+/**
+ * First-word latency in ns: 2000 x CL / (MT/s). 3200 MT/s at CL 16 is 10 ns.
+ * Source: the definition of a double data rate clock; JEDEC JESD79-4, JESD79-5.
+ */
+export function firstWordLatencyNs(mts: number, cl: number): number {
+  return (2000 * cl) / mts;
+}
+
+/** Bandwidth in GB/s: eight bytes a transfer and channel. DDR4-3200, one channel: 25.6. Source: JEDEC JESD79-4. */
+export function bandwidthGbs(mts: number, channels: number): number {
+  return (mts * 8 * channels) / 1000;
+}
+
+/** How the two figures weigh in the memory effect. Chosen, because games wait for single words more than for streams. */
+const LATENCY_WEIGHT = 0.6;
+const BANDWIDTH_WEIGHT = 0.4;
+
+/** Logarithmic memory effect against a reference: 0 at the reference, positive when better. */
+export function memoryEffect(state: MemoryState, reference: MemoryState): number {
+  return (
+    LATENCY_WEIGHT * Math.log(reference.latencyNs / state.latencyNs) +
+    BANDWIDTH_WEIGHT * Math.log(state.bandwidthGbs / reference.bandwidthGbs)
+  );
+}
+
+export interface KitRates {
+  readonly sticks: number;
+  readonly gbPerStick: number;
+  readonly ratedMts: number;
+  readonly ratedCl: number;
+  readonly baseMts: number;
+  readonly baseCl: number;
+}
+
+export interface BoardMemoryLimits {
+  readonly maxMts: number;
+  readonly profile: boolean;
+}
+
+/**
+ * How a kit runs on a board: at its profile when it is switched on and the board knows profiles, else at its base
+ * rate; never faster than the board's limit, with the latency in ns kept. Boards for games have two channels:
+ * one stick uses one.
+ */
+export function memoryState(kit: KitRates, board: BoardMemoryLimits, profileOn: boolean): MemoryState {
+  const rated = profileOn && board.profile;
+  const mts = rated ? kit.ratedMts : kit.baseMts;
+  const cl = rated ? kit.ratedCl : kit.baseCl;
+  return {
+    latencyNs: firstWordLatencyNs(mts, cl),
+    bandwidthGbs: bandwidthGbs(Math.min(mts, board.maxMts), Math.min(kit.sticks, 2)),
+    gb: kit.sticks * kit.gbPerStick,
+  };
+}

@@ -1,0 +1,179 @@
+import type { Brief, FrameModel, Game, PresetEffects } from '../parts/index.ts';
+import { BACKGROUND, type BackgroundLoad } from './background.ts';
+import { bandwidthGbs, firstWordLatencyNs, memoryEffect, type MemoryState } from './memory.ts';
+import { SHORTFALL, shortfall } from './shortfall.ts';
+import type { FrameTime, Side } from './sides.ts';
+
+const FULL_HD_PIXELS = 2_073_600;
+/** Cost of putting the picture together from fewer pixels, in ms at a card of rate 0. Chosen; a later fit replaces it. */
+const UPSCALING_MS = 0.6;
+
+/** A game at a preset on a screen, ready to be evaluated for any parts. */
+export interface Scene {
+  readonly game: Game;
+  readonly preset: PresetEffects;
+  readonly weight: number;
+  /** Logarithm of rendered pixels over 1920 x 1080. */
+  readonly pixelsLn: number;
+  readonly videoMemoryNeedGb: number;
+  readonly memoryNeedGb: number;
+  readonly upscaled: boolean;
+  readonly background: BackgroundLoad;
+  readonly refreshHz: number;
+  readonly targetFps: number;
+  readonly referenceMemory: MemoryState;
+}
+
+/** The processor as the frame model sees it. */
+export interface ProcessorRate {
+  readonly rateLn: number;
+  readonly threads: number;
+}
+
+/** The graphics as the frame model sees it: a card with its own memory and link, or the processor's own. */
+export type GraphicsRate =
+  | {
+      readonly kind: 'card';
+      readonly rateLn: number;
+      readonly videoMemoryGb: number;
+      readonly linkLn: number;
+    }
+  | { readonly kind: 'integrated'; readonly rateLn: number };
+
+/** Scenes of a brief, in its order; games that the model does not know are named apart. */
+export function scenesOf(
+  brief: Brief,
+  model: FrameModel,
+): { readonly scenes: readonly Scene[]; readonly unknownGames: readonly string[] } {
+  const { play } = brief;
+  const pixels = play.widthPx * play.heightPx * play.renderScale * play.renderScale;
+  const megapixelsOverFullHd = Math.max(0, (pixels - FULL_HD_PIXELS) / 1e6);
+  const background = BACKGROUND[play.background];
+  const reference = model.referenceMemory;
+  const referenceMemory: MemoryState = {
+    latencyNs: firstWordLatencyNs(reference.mts, reference.cl),
+    bandwidthGbs: bandwidthGbs(reference.mts, reference.channels),
+    gb: 0,
+  };
+  const scenes: Scene[] = [];
+  const unknownGames: string[] = [];
+  for (const wanted of play.games) {
+    const game = model.games.find((known) => known.id === wanted.game);
+    if (!game) {
+      unknownGames.push(wanted.game);
+      continue;
+    }
+    const preset = game.presets[wanted.preset];
+    scenes.push({
+      game,
+      preset,
+      weight: wanted.weight,
+      pixelsLn: Math.log(pixels / FULL_HD_PIXELS),
+      videoMemoryNeedGb: preset.videoMemoryGb + preset.videoMemoryGbPerMegapixel * megapixelsOverFullHd,
+      memoryNeedGb: preset.memoryGb + background.memoryGb,
+      upscaled: play.renderScale < 1,
+      background,
+      refreshHz: play.refreshHz,
+      targetFps: wanted.target ?? play.refreshHz,
+      referenceMemory,
+    });
+  }
+  return { scenes, unknownGames };
+}
+
+/** Integrated graphics borrow what the scene needs, up to half of the memory. */
+export function borrowedGb(scene: Scene, memoryGb: number): number {
+  return Math.min(scene.videoMemoryNeedGb, memoryGb / 2);
+}
+
+/** The effects of the processor's side, each in log ms; their sum is the side's mean. */
+export interface ProcessorEffects {
+  readonly game: number;
+  readonly processor: number;
+  readonly memory: number;
+  readonly memoryShort: number;
+  readonly threadsShort: number;
+  readonly background: number;
+}
+
+export function processorEffects(
+  scene: Scene,
+  processor: ProcessorRate,
+  memory: MemoryState,
+  integrated: boolean,
+): ProcessorEffects {
+  const memoryLeft = memory.gb - (integrated ? borrowedGb(scene, memory.gb) : 0);
+  const threadsLeft = Math.max(1, processor.threads - scene.background.threads);
+  return {
+    game: scene.preset.prepLn,
+    processor: -processor.rateLn,
+    memory: -scene.game.beta * memoryEffect(memory, scene.referenceMemory),
+    memoryShort: shortfall(scene.memoryNeedGb, memoryLeft, SHORTFALL.memory),
+    threadsShort: shortfall(scene.game.threads, threadsLeft, SHORTFALL.threads),
+    background: scene.background.processorLn,
+  };
+}
+
+/** The effects of the card's side, each in log ms; their sum is the side's mean. */
+export interface CardEffects {
+  readonly game: number;
+  readonly pixels: number;
+  readonly card: number;
+  readonly bandwidth: number;
+  readonly videoMemoryShort: number;
+  readonly link: number;
+  readonly background: number;
+  readonly upscaling: number;
+}
+
+export function cardEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryState): CardEffects {
+  const own = graphics.kind === 'card';
+  const have = own ? graphics.videoMemoryGb : borrowedGb(scene, memory.gb);
+  const videoMemoryShort = shortfall(scene.videoMemoryNeedGb, have, SHORTFALL.videoMemory);
+  const pixels = scene.game.alpha * scene.pixelsLn;
+  const bandwidth = own
+    ? 0
+    : -scene.game.gamma * Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
+  // A narrow link hurts more when what does not fit in video memory has to cross it.
+  const link = own ? -scene.game.linkSensitivity * graphics.linkLn * (1 + 4 * videoMemoryShort) : 0;
+  const rendered = scene.preset.workLn + pixels - graphics.rateLn + bandwidth;
+  const upscaling = scene.upscaled
+    ? Math.log(1 + (UPSCALING_MS * Math.exp(-graphics.rateLn)) / Math.exp(rendered))
+    : 0;
+  return {
+    game: scene.preset.workLn,
+    pixels,
+    card: -graphics.rateLn,
+    bandwidth,
+    videoMemoryShort,
+    link,
+    background: scene.background.cardLn,
+    upscaling,
+  };
+}
+
+export function processorSide(
+  scene: Scene,
+  processor: ProcessorRate,
+  memory: MemoryState,
+  integrated: boolean,
+): Side {
+  const e = processorEffects(scene, processor, memory, integrated);
+  return {
+    mean: e.game + e.processor + e.memory + e.memoryShort + e.threadsShort + e.background,
+    spread: scene.game.processorSpread * (1 + SHORTFALL.spread * (e.memoryShort + e.threadsShort)),
+  };
+}
+
+export function cardSide(scene: Scene, graphics: GraphicsRate, memory: MemoryState): Side {
+  const e = cardEffects(scene, graphics, memory);
+  return {
+    mean: e.game + e.pixels + e.card + e.bandwidth + e.videoMemoryShort + e.link + e.background + e.upscaling,
+    spread: scene.game.cardSpread * (1 + SHORTFALL.spread * e.videoMemoryShort),
+  };
+}
+
+/** Puts both sides and the engine's cap together. */
+export function frameTimeOf(scene: Scene, processor: Side, card: Side): FrameTime {
+  return { processor, card, shortestMs: scene.game.frameCap ? 1000 / scene.game.frameCap : 0 };
+}

@@ -1,0 +1,2 @@
+export { costOf, type Cost, type CostLine } from './cost.ts';
+export { indexMarket, inMarketCurrency, offerBarrier, usableOffers, type Market } from './market.ts';

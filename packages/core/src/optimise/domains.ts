@@ -1,0 +1,198 @@
+import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
+import type { ModelIndex } from '../frames/index.ts';
+import { inMarketCurrency, usableOffers, type Market } from '../money/index.ts';
+import {
+  SLOTS,
+  type Board,
+  type Brief,
+  type Memory,
+  type Part,
+  type PartSet,
+  type Slot,
+} from '../parts/index.ts';
+import { slotDeciwatts } from '../power/index.ts';
+
+/** The slots that a basket fills once the processor is fixed, in the order of its search: tight places first. */
+export const REST = [
+  'case', 'card', 'board', 'cooler', 'memory', 'storage', 'network', 'system', 'extras', 'supply',
+] as const; // prettier-ignore
+export type RestSlot = (typeof REST)[number];
+export const REST_COUNT = REST.length;
+export const AT = Object.fromEntries(REST.map((slot, index) => [slot, index])) as Record<RestSlot, number>;
+
+/** Index of a shop without an order to share: owned parts, and listings that ship alone. */
+export const NO_SHOP = -1;
+
+/** One way to get a part. */
+export interface Option {
+  /** Offer id; null for a part that is owned. */
+  readonly offer: string | null;
+  /** Price in the brief's minor units, with the listing's own shipping. */
+  readonly net: number;
+  /** Index of the shop whose order it joins, or {@link NO_SHOP}. */
+  readonly shop: number;
+  /** What it adds to the order's subtotal, in the shop's minor units. */
+  readonly sub: number;
+}
+
+/** A part that may fill a slot, or the empty slot. */
+export interface Element {
+  readonly part: Part | null;
+  readonly options: readonly Option[];
+  /** Least net price over the options. */
+  readonly price: number;
+  /** Draw in tenths of a watt; NaN when not stated (only where the brief allows gaps). */
+  readonly deciwatts: number;
+}
+
+export interface ShopTerms {
+  readonly id: string;
+  readonly feeNet: number;
+  /** In the shop's minor units; Infinity when sending is never free. */
+  readonly freeFrom: number;
+}
+
+export interface Domains {
+  readonly processors: readonly Element[];
+  /** By index of {@link REST}. */
+  readonly rest: readonly (readonly Element[])[];
+  readonly shops: readonly ShopTerms[];
+}
+
+const FREE: readonly Option[] = [{ offer: null, net: 0, shop: NO_SHOP, sub: 0 }];
+
+/** The element "left empty". */
+export const EMPTY: Element = { part: null, options: FREE, price: 0, deciwatts: 0 };
+
+/** A set of parts with one slot decided. */
+export function only(slot: Slot, part: Part | null): PartSet {
+  return { [slot]: part } as PartSet; // the part comes from that slot's own domain
+}
+
+const UNARY = new Map<Slot, readonly Rule[]>(
+  SLOTS.map((slot) => [
+    slot,
+    RULES.filter((rule) => !rule.wholeBuild && rule.slots.length === 1 && rule.slots[0] === slot),
+  ]),
+);
+
+function passesAlone(slot: Slot, part: Part | null, context: RuleContext, allowUnknown: boolean): boolean {
+  const set = only(slot, part);
+  return (UNARY.get(slot) ?? []).every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown));
+}
+
+/** Whether the frame model can rate a build with this part. Without that there is no score to compare. */
+function hasRate(part: Part, index: ModelIndex): boolean {
+  switch (part.slot) {
+    case 'processor':
+      return part.threads !== null && part.pcieGeneration !== null && index.processors.has(part.id);
+    case 'card':
+      return (
+        index.cards.has(part.id) &&
+        part.videoMemoryGb !== null &&
+        part.pcieGeneration !== null &&
+        part.pcieLanes !== null
+      );
+    case 'board':
+      return boardHasRate(part);
+    case 'memory':
+      return kitHasRate(part);
+    default:
+      return true;
+  }
+}
+
+function boardHasRate(board: Board): boolean {
+  return board.memoryMaxMts !== null && board.memoryProfile !== null && board.cardSlot !== null;
+}
+
+function kitHasRate(kit: Memory): boolean {
+  const { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl } = kit;
+  return [sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl].every((value) => value !== null);
+}
+
+/** Whether a slot may be left empty before any rule is asked. Rules then say when it may not. */
+const MAY_BE_EMPTY: ReadonlySet<Slot> = new Set(['card', 'storage', 'cooler', 'network', 'system', 'extras']);
+
+/** Slots that are filled only when the brief asks for it: nobody wants an adapter to save on shipping. */
+function isWanted(slot: Slot, brief: Brief): boolean {
+  switch (slot) {
+    case 'network':
+      return brief.needs.wireless;
+    case 'system':
+      return brief.needs.systemLicence;
+    case 'extras':
+      return false;
+    default:
+      return true;
+  }
+}
+
+/** Collects what may stand in every slot: allowed offers, locks, exclusions, rules about one part alone. */
+export function domainsOf(
+  parts: readonly Part[],
+  market: Market,
+  brief: Brief,
+  context: RuleContext,
+  index: ModelIndex,
+): Domains {
+  const shops: ShopTerms[] = [];
+  const shopIndex = new Map<string, number>();
+  for (const shop of market.shops.values()) {
+    if (shop.kind === 'market') continue;
+    const fee = inMarketCurrency(market, shop, shop.shipping.feeMinor);
+    if (fee === null) continue;
+    shopIndex.set(shop.id, shops.length);
+    shops.push({ id: shop.id, feeNet: fee, freeFrom: shop.shipping.freeFromMinor ?? Infinity });
+  }
+  const excluded = new Set(brief.excluded.map((entry) => entry.part));
+  const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
+  const owned = new Set(brief.owned);
+  const { allowUnknown } = brief.market;
+
+  const optionsOf = (part: Part): Option[] => {
+    const lock = locks.get(part.slot);
+    const options: Option[] = [];
+    if (owned.has(part.id) && part.slot !== 'storage' && !lock?.offer) options.push(FREE[0]);
+    for (const offer of usableOffers(market, brief, part.id)) {
+      if (lock?.offer && lock.offer !== offer.id) continue;
+      const shop = market.shops.get(offer.shop);
+      if (!shop) continue;
+      const net = inMarketCurrency(market, shop, offer.priceMinor);
+      if (net === null) continue;
+      if (shop.kind === 'market') {
+        const shipping = inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? 0;
+        options.push({ offer: offer.id, net: net + shipping, shop: NO_SHOP, sub: 0 });
+      } else {
+        options.push({
+          offer: offer.id,
+          net,
+          shop: shopIndex.get(shop.id) ?? NO_SHOP,
+          sub: offer.priceMinor,
+        });
+      }
+    }
+    return options;
+  };
+
+  const elementsOf = (slot: Slot): Element[] => {
+    const lock = locks.get(slot);
+    const elements: Element[] = [];
+    const mayBeEmpty = lock ? lock.part === null : MAY_BE_EMPTY.has(slot);
+    if (mayBeEmpty && MAY_BE_EMPTY.has(slot) && passesAlone(slot, null, context, allowUnknown))
+      elements.push(EMPTY);
+    if (lock ? lock.part === null : !isWanted(slot, brief)) return elements;
+    for (const part of parts) {
+      if (part.slot !== slot || (lock && lock.part !== part.id) || (!lock && excluded.has(part.id))) continue;
+      if (!hasRate(part, index) || !passesAlone(slot, part, context, allowUnknown)) continue;
+      const options = optionsOf(part);
+      const draw = slotDeciwatts(only(slot, part), slot);
+      if (options.length === 0 || (draw === null && !allowUnknown)) continue;
+      const price = Math.min(...options.map((option) => option.net));
+      elements.push({ part, options, price, deciwatts: draw ?? NaN });
+    }
+    return elements;
+  };
+
+  return { processors: elementsOf('processor'), rest: REST.map(elementsOf), shops };
+}

@@ -1,0 +1,127 @@
+import type { Basket } from './basket.ts';
+import type { CostBound } from './bound.ts';
+import { MaxHeap } from './heap.ts';
+import type { ScoreSpace } from './platforms.ts';
+
+export interface Found {
+  readonly platform: number;
+  readonly cardClass: number;
+  readonly score: number;
+  readonly basket: Basket;
+}
+
+export interface SweepTask {
+  readonly space: ScoreSpace;
+  readonly costBound: CostBound;
+  readonly basketFor: (platform: number, cardClass: number, most: number) => Basket | null;
+  readonly budget: number;
+  readonly work: { scored: number };
+  /** How many answers are wanted. */
+  readonly wanted: number;
+  /** What makes answers distinct; null when only the very best is wanted. */
+  readonly keyOf: ((found: Found) => string) | null;
+}
+
+/** Steps between two reports, so that a caller can stop a long search. */
+const STEPS_PER_REPORT = 2000;
+
+/**
+ * Goes through pairs of platform and card class in falling order of score, and yields those that the money buys.
+ *
+ * Two queues. The first holds, for every card class, the next platform in falling order of the platform's own bound;
+ * its key is the smaller of both sides' bounds. What leaves it, and could be paid for by the cost bound, enters the
+ * second queue under the pair's finer bound, is scored exactly when it comes up there, and is put back under its
+ * score. Pairs of equal score are taken together, least cost bound first, because a cap gives thousands of pairs the
+ * same score.
+ */
+export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound: number }, void, unknown> {
+  const { space, costBound, budget, work, wanted, keyOf } = task;
+  const { platforms, cardClasses, platformBound, cardBound } = space;
+  const count = platforms.length;
+  const order = Array.from({ length: count }, (_, i) => i).sort(
+    (a, b) => platformBound[b] - platformBound[a] || a - b,
+  );
+  const next = new Int32Array(cardClasses.length);
+  const first = new MaxHeap();
+  const second = new MaxHeap();
+  const exact = new Map<number, number>();
+  const keyAt = (g: number) => Math.min(platformBound[order[next[g]]], cardBound[g]);
+  for (let g = 0; g < cardClasses.length; g++) if (count > 0) first.push(keyAt(g), g);
+
+  const seen = new Set<string>();
+  let found = 0;
+  let steps = 0;
+  while (first.size > 0 || second.size > 0) {
+    const score = Math.max(first.topKey, second.topKey);
+    if (score < 0) break;
+    if (++steps % STEPS_PER_REPORT === 0) yield { found: null, bound: score };
+    if (first.topKey >= second.topKey) {
+      const g = first.pop();
+      const p = order[next[g]];
+      next[g]++;
+      if (next[g] < count) first.push(keyAt(g), g);
+      if (costBound.of(p, g) > budget) continue;
+      const bound = space.bound(p, g);
+      if (bound >= 0) second.push(bound, p * cardClasses.length + g);
+      continue;
+    }
+    // Everything with this key or more is in the second queue now; score what is only bounded.
+    const group: number[] = [];
+    while (second.topKey >= score) {
+      const payload = second.pop();
+      let value = exact.get(payload);
+      if (value === undefined) {
+        value = space.score(Math.floor(payload / cardClasses.length), payload % cardClasses.length);
+        work.scored++;
+        exact.set(payload, value);
+        if (value > score) throw new Error('sweep: a score exceeds its bound; this is our bug');
+        if (value >= 0 && value < score) second.push(value, payload);
+      }
+      if (value === score) group.push(payload);
+    }
+    if (group.length === 0) continue;
+    const results = cheapestOfGroup(group, score, task, seen, wanted - found);
+    for (const result of results) {
+      if (keyOf) seen.add(keyOf(result));
+      found++;
+      yield { found: result, bound: score };
+    }
+    if (found >= wanted) return;
+  }
+
+  function cheapestOfGroup(
+    group: readonly number[],
+    score: number,
+    { basketFor }: SweepTask,
+    known: ReadonlySet<string>,
+    room: number,
+  ): Found[] {
+    const sorted = group
+      .map((payload) => {
+        const platform = Math.floor(payload / cardClasses.length);
+        const cardClass = payload % cardClasses.length;
+        return { platform, cardClass, least: costBound.of(platform, cardClass), payload };
+      })
+      .sort((a, b) => a.least - b.least || a.payload - b.payload);
+    const best = new Map<string, Found>();
+    /** Cost above which a new answer cannot enter any more. */
+    const cut = (key: string): number => {
+      const own = best.get(key);
+      const costs = [...best.values()].map((each) => each.basket.cost).sort((a, b) => a - b);
+      const full = costs.length >= room ? costs[room - 1] - 1 : budget;
+      return Math.min(budget, own ? own.basket.cost - 1 : full);
+    };
+    for (const { platform, cardClass, least } of sorted) {
+      const probe = { platform, cardClass, score } as Found; // keys read neither basket nor cost
+      const key = keyOf ? keyOf(probe) : '';
+      if (known.has(key)) continue;
+      const most = cut(key);
+      if (least > most) continue;
+      const basket = basketFor(platform, cardClass, most);
+      if (basket) best.set(key, { platform, cardClass, score, basket });
+    }
+    return [...best.values()]
+      .sort((a, b) => a.basket.cost - b.basket.cost || a.platform - b.platform)
+      .slice(0, room);
+  }
+}

@@ -1,0 +1,16 @@
+export { SLOTS, type Known, type Slot } from './slots.ts';
+export type {
+  Board, BoardFormFactor, BoxedCooler, Card, CardPower, Case, Cooler, DriveKind, Efficiency, Extra, M2Place, Memory,
+  MemoryType, Network, Part, PartBySlot, PartSet, PictureOutput, Processor, Storage, Supply, SupplyForm, System,
+} from './types.ts'; // prettier-ignore
+export type { Condition, Offer, Shipping, Shop } from './offers.ts';
+export {
+  PRESETS,
+  type FrameModel,
+  type Game,
+  type Preset,
+  type PresetEffects,
+  type Rate,
+} from './frame-model.ts';
+export type { Background, Brief, BriefGame, Lock, Objective, SupplyRule } from './brief.ts';
+export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';

@@ -1,0 +1,2 @@
+export { normalCdf, normalPdf, normalQuantile } from './normal.ts';
+export { integrate } from './quadrature.ts';

@@ -1,0 +1,2 @@
+export { cents, sumCents, type Cents } from './cents.ts';
+export { convertMinor, findRate, minorPlaces, type CurrencyRate } from './currency.ts';

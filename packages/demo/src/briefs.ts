@@ -1,0 +1,50 @@
+import type { BriefFile } from '@ripe-pick/contract';
+
+/** A seat for the Friday league: 640 euro, two fast games and a slow beautiful one, at 1080p and 144 Hz. */
+export const SEAT_BRIEF: BriefFile = {
+  format: 'ripe-pick/brief',
+  version: 1,
+  name: 'League seat',
+  money: { currency: 'EUR', budgetMinor: 64000, slackMinor: 0 },
+  play: {
+    games: [
+      { game: 'netfall', preset: 'high', weight: 2, target: 144 },
+      { game: 'brineball', preset: 'high', weight: 2, target: 144 },
+      { game: 'lantern-deep', preset: 'high', weight: 1, target: 60 },
+    ],
+    widthPx: 1920,
+    heightPx: 1080,
+    refreshHz: 144,
+    objective: { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true },
+    background: 'voice',
+    renderScale: 1,
+    memoryProfile: true,
+  },
+  needs: {
+    memoryGb: 16, fastStorageGb: 480, totalStorageGb: 900, wireless: true, systemLicence: false, maxLitres: null, cardRequired: false,
+    supplyRule: { kind: 'larger', factor: 1.3 },
+  },
+  market: { conditions: ['new', 'refurbished', 'used'], shopsOut: [], allowUnknown: false },
+  owned: ['given-office-case', 'given-drive'],
+  locks: [],
+  excluded: [],
+}; // prettier-ignore
+
+/** The same seat with new parts only. */
+export const NEW_ONLY_BRIEF: BriefFile = {
+  ...SEAT_BRIEF,
+  name: 'League seat, new parts only',
+  market: { ...SEAT_BRIEF.market, conditions: ['new'] },
+};
+
+/** A seat without a graphics card of its own, for a quarter less. */
+export const NO_CARD_BRIEF: BriefFile = {
+  ...SEAT_BRIEF,
+  name: 'Seat without a card',
+  money: { ...SEAT_BRIEF.money, budgetMinor: 38000 },
+  play: {
+    ...SEAT_BRIEF.play,
+    games: SEAT_BRIEF.play.games.map((game) => ({ ...game, preset: 'low' as const, target: 60 })),
+  },
+  locks: [{ slot: 'card', part: null, offer: null }],
+};

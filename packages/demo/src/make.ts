@@ -1,0 +1,90 @@
+import type { CatalogueFile } from '@ripe-pick/contract';
+import { makeCards } from './cards.ts';
+import { makeGames } from './games.ts';
+import { makeOffers } from './market.ts';
+import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
+import { makeBoards, makeMemory, makeProcessors, type Valued } from './platform.ts';
+import { dice, type Dice } from './random.ts';
+import { makeCases, makeCoolers, makeSmall, makeStorage, makeSupplies } from './rest.ts';
+
+type Part = CatalogueFile['parts'][number];
+
+export interface MakeOptions {
+  readonly seed: number;
+  /** About how many parts; the demo itself has one copy of every model, about 300. */
+  readonly parts?: number;
+  /** How many parts get a gap in their sheet. */
+  readonly gaps?: number;
+}
+
+/** Fields that a gap may fall on, one each, by slot. */
+const GAPS: readonly (readonly [Part['slot'], string])[] = [
+  ['case', 'cardMaxMm'], ['case', 'coolerMaxMm'], ['case', 'supplyMaxMm'], ['card', 'lengthMm'], ['card', 'makerSupplyWatts'], ['card', 'power'],
+  ['cooler', 'heightMm'], ['cooler', 'heatWatts'], ['supply', 'eightPinLeads'], ['board', 'firmwareShipped'], ['board', 'powerStageWatts'], ['memory', 'heightMm'],
+  ['storage', 'm2LengthMm'],
+]; // prettier-ignore
+
+/** Takes one figure from each of a number of parts, as makers' sheets do. */
+function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
+  for (let n = 0; n < gaps; n++) {
+    const [slot, field] = GAPS[n % GAPS.length];
+    const candidates = valued.filter(
+      (each) => each.part.slot === slot && (each.part as Record<string, unknown>)[field] !== null,
+    ); // a field by its name
+    if (candidates.length === 0) continue;
+    const chosen = d.pick(candidates);
+    valued[valued.indexOf(chosen)] = { ...chosen, part: { ...chosen.part, [field]: null } as Part }; // same part, one field emptied
+  }
+}
+
+/** The parts that the community room was given: an old office case and a drive. */
+const GIVEN: readonly Part[] = [
+  {
+    id: 'given-office-case', slot: 'case', maker: 'Hollandale Tin', name: 'Old office case', boardFormFactors: ['mini-ITX', 'micro-ATX'], cardMaxMm: 268, cardSlots: 4, coolerMaxMm: 128,
+    supplyForms: ['ATX'], supplyMaxMm: 150, bays25: 0, bays35: 2, litres: 31, fans: 1, source: { name: 'measured on the bench', on: DEMO_DAY },
+  },
+  {
+    id: 'given-drive', slot: 'storage', maker: 'Stonequay', name: 'Barge 500 GB, given', kind: '3.5-inch SATA', gb: 500, solidState: false, m2LengthMm: null, watts: 7,
+    source: { name: 'label on the drive', on: DEMO_DAY },
+  },
+]; // prettier-ignore
+
+/** Makes a catalogue. The same options give the same catalogue everywhere. */
+export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): CatalogueFile {
+  const d = dice(seed);
+  const valued: Valued[] = [];
+  const frameModel: CatalogueFile['frameModel'] = {
+    referenceMemory: { mts: 3200, cl: 16, channels: 2 },
+    processors: [], cards: [], integrated: [], games: makeGames(),
+  }; // prettier-ignore
+  for (let copy = 0; copy === 0 || (wanted !== undefined && valued.length < wanted); copy++) {
+    const mark = copy === 0 ? '' : `-v${copy}`;
+    const { processors, rates, integrated } = makeProcessors(d, mark);
+    const { cards, rates: cardRates } = makeCards(d, mark);
+    frameModel.processors.push(...rates);
+    frameModel.integrated.push(...integrated);
+    frameModel.cards.push(...cardRates);
+    valued.push(
+      ...processors, ...makeBoards(d, mark), ...makeMemory(d, mark), ...cards, ...makeStorage(d, mark),
+      ...makeCoolers(d, mark), ...makeCases(d, mark), ...makeSupplies(d, mark), ...makeSmall(d, mark),
+    ); // prettier-ignore
+  }
+  if (wanted !== undefined) {
+    // Thin out evenly, so that every slot keeps its share.
+    while (valued.length > wanted) valued.splice(d.int(0, valued.length - 1), 1);
+    const kept = new Set(valued.map((each) => each.part.id));
+    for (const list of ['processors', 'cards', 'integrated'] as const)
+      frameModel[list] = frameModel[list].filter((rate) => kept.has(rate.part));
+  }
+  punchGaps(d, valued, gaps);
+  return {
+    format: 'ripe-pick/catalogue',
+    version: 1,
+    about: 'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
+    parts: [...valued.map((each) => each.part), ...GIVEN],
+    shops: SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor } })),
+    offers: makeOffers(d, valued),
+    currencyRates: [{ from: 'SEK', to: 'EUR', rate: SEK_IN_EUR, on: DEMO_DAY }],
+    frameModel,
+  }; // prettier-ignore
+}

@@ -1,0 +1,1 @@
+export { checkCatalogue, readBrief, readBuild, readCatalogue, readJson, type Read } from './read.ts';

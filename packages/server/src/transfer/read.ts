@@ -1,0 +1,78 @@
+import {
+  briefFileSchema, buildFileSchema, catalogueFileSchema, crossCheckBrief, crossCheckCatalogue, problemsOf,
+  type BriefFile, type BuildFile, type CatalogueFile, type Problem,
+} from '@ripe-pick/contract'; // prettier-ignore
+import type { z } from 'zod';
+
+/** What came of reading a file: the value, or everything that is wrong with it. Nothing is taken in part. */
+export type Read<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Reads JSON; a mistake is told with its line and column. */
+export function readJson(text: string): Read<unknown> {
+  const bare = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
+  try {
+    return { ok: true, value: JSON.parse(bare) };
+  } catch (error) {
+    const message = error instanceof Error ? error.message : String(error);
+    const at = /position (\d+)/.exec(message);
+    const place = at ? linePlace(bare, Number(at[1])) : bare.trim() === '' ? 'an empty file' : 'the text';
+    return { ok: false, problems: [{ path: place, message: 'is not JSON', mend: 'Look for a missing comma, quote or bracket just before this place.' }] }; // prettier-ignore
+  }
+}
+
+function linePlace(text: string, position: number): string {
+  const before = text.slice(0, position).split('\n');
+  return `line ${before.length}, column ${(before.at(-1)?.length ?? 0) + 1}`;
+}
+
+function readWith<S extends z.ZodType>(schema: S, value: unknown): Read<z.infer<S>> {
+  const result = schema.safeParse(value);
+  return result.success
+    ? { ok: true, value: result.data }
+    : { ok: false, problems: problemsOf(result.error, value) };
+}
+
+function readText<S extends z.ZodType>(schema: S, text: string): Read<z.infer<S>> {
+  const json = readJson(text);
+  return json.ok ? readWith(schema, json.value) : json;
+}
+
+/** Checks a catalogue that is JSON already: every field, then ids and references. */
+export function checkCatalogue(value: unknown): Read<CatalogueFile> {
+  const read = readWith(catalogueFileSchema, value);
+  if (!read.ok) return read;
+  const problems = crossCheckCatalogue(read.value);
+  return problems.length > 0 ? { ok: false, problems } : read;
+}
+
+export function readCatalogue(text: string): Read<CatalogueFile> {
+  const json = readJson(text);
+  return json.ok ? checkCatalogue(json.value) : json;
+}
+
+/** Reads a brief, and checks it against the catalogue that it will be asked of. */
+export function readBrief(text: string, catalogue: CatalogueFile): Read<BriefFile> {
+  const read = readText(briefFileSchema, text);
+  if (!read.ok) return read;
+  const problems = crossCheckBrief(read.value, catalogue);
+  return problems.length > 0 ? { ok: false, problems } : read;
+}
+
+/** Reads a build, and checks that its parts and offers are in the catalogue. */
+export function readBuild(text: string, catalogue: CatalogueFile): Read<BuildFile> {
+  const read = readText(buildFileSchema, text);
+  if (!read.ok) return read;
+  const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+  const offers = new Map(catalogue.offers.map((offer) => [offer.id, offer]));
+  const problems: Problem[] = [];
+  for (const [slot, pick] of Object.entries(read.value.picks)) {
+    if (!pick) continue;
+    const part = parts.get(pick.part);
+    const path = `picks.${slot}`;
+    if (!part) problems.push({ path: `${path}.part`, message: `the catalogue has no part "${pick.part}"`, mend: 'Correct the id.' });
+    else if (part.slot !== slot) problems.push({ path: `${path}.part`, message: `part "${pick.part}" is a ${part.slot}`, mend: `Put it under ${part.slot}.` }); // prettier-ignore
+    if (pick.offer !== null && offers.get(pick.offer)?.part !== pick.part) problems.push({ path: `${path}.offer`, message: `offer "${pick.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
+  }
+  return problems.length > 0 ? { ok: false, problems } : read;
+}
