@@ -1,0 +1,37 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { serveStatic } from '@hono/node-server/serve-static';
+import { Hono } from 'hono';
+import { ApiError, errorResponse } from './routes/errors.ts';
+import { apiRoutes, type ApiOptions } from './routes/api.ts';
+import { headers, sameMachine } from './security.ts';
+
+export interface AppOptions extends ApiOptions {
+  /** Folder of the built web app; null to serve the API alone. */
+  readonly webFolder: string | null;
+}
+
+export function createApp(options: AppOptions): Hono {
+  const app = new Hono();
+  app.onError((error, c) => {
+    if (error instanceof ApiError) return errorResponse(c, error);
+    // The page gets no paths or stack traces; the terminal does.
+    console.error(error);
+    return errorResponse(c, new ApiError('internal', 'Something went wrong in the server. Its terminal says more.'));
+  });
+  app.use(headers);
+  app.use(sameMachine);
+  app.route('/', apiRoutes(options));
+  const { webFolder } = options;
+  if (webFolder && existsSync(join(webFolder, 'index.html'))) {
+    const page = readFileSync(join(webFolder, 'index.html'), 'utf8');
+    app.use('/assets/*', async (c, next) => {
+      await next();
+      if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable');
+    });
+    app.use('*', serveStatic({ root: webFolder }));
+    // Every other address is a screen of the app.
+    app.get('*', (c) => c.html(page));
+  }
+  return app;
+}

@@ -1,0 +1,53 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { homedir, platform } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { serve } from '@hono/node-server';
+import { createApp } from './app.ts';
+import { openStore } from './store/index.ts';
+import { briefFileSchema, briefOf } from '@ripe-pick/contract';
+import { readCatalogue } from './transfer/index.ts';
+
+/** Where the user's data lie when nothing else is said. */
+function dataFolder(): string {
+  if (process.env.RIPE_PICK_DATA) return process.env.RIPE_PICK_DATA;
+  if (platform() === 'win32') return join(process.env.LOCALAPPDATA ?? homedir(), 'ripe-pick');
+  return join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'ripe-pick');
+}
+
+const root = fileURLToPath(new URL('../../../', import.meta.url));
+const demoFolder = join(root, 'packages/demo/files');
+const hasDemo = existsSync(join(demoFolder, 'catalogue.json'));
+const demoText = () => readFileSync(join(demoFolder, 'catalogue.json'), 'utf8');
+const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
+
+const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
+
+// The demo starts filled, through the same reader as a file from outside.
+if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts === 0) {
+  const read = readCatalogue(demoText());
+  if (!read.ok) throw new Error(`demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`);
+  await store.replaceCatalogue(read.value);
+  const brief = briefFileSchema.parse(JSON.parse(readFileSync(join(demoFolder, 'brief-league-seat.json'), 'utf8')));
+  const saved = await store.workspace();
+  if (!saved.workspace) {
+    await store.saveWorkspace(0, { brief: briefOf(brief) as never, candidates: [{ id: 'first', name: 'First idea', picks: {} }], active: 'first' }); // a brief is what the schema gave
+  }
+}
+
+const app = createApp({ store, version, demoCatalogue: hasDemo ? demoText : null, webFolder: join(root, 'packages/web/dist') });
+const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
+const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
+  console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
+});
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message);
+  process.exit(1);
+});
+
+const stop = () => {
+  server.close();
+  void store.close().then(() => process.exit(0));
+};
+process.on('SIGINT', stop);
+process.on('SIGTERM', stop);

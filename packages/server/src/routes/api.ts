@@ -1,0 +1,71 @@
+import { api, MAX_BODY_BYTES, problemsOf, type CatalogueFile } from '@ripe-pick/contract';
+import { Hono, type Context } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import type { z } from 'zod';
+import { countsOf, type Store } from '../store/index.ts';
+import { checkCatalogue, readCatalogue, readJson, type Read } from '../transfer/index.ts';
+import { ApiError, errorResponse } from './errors.ts';
+
+export interface ApiOptions {
+  readonly store: Store;
+  readonly version: string;
+  /** Reads the demo's catalogue file; null when the demo is not shipped. */
+  readonly demoCatalogue: (() => string) | null;
+}
+
+function taken<T>(read: Read<T>, what: string): T {
+  if (read.ok) return read.value;
+  throw new ApiError('bad-data', `${what} was not taken: ${read.problems.length} ${read.problems.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`, read.problems);
+}
+
+async function jsonBody(c: Context): Promise<unknown> {
+  const read = readJson(await c.req.text());
+  if (!read.ok) throw new ApiError('bad-json', 'What was sent is not JSON. Nothing was changed.', read.problems);
+  return read.value;
+}
+
+async function body<S extends z.ZodType>(c: Context, schema: S): Promise<z.infer<S>> {
+  const value = await jsonBody(c);
+  const result = schema.safeParse(value);
+  if (!result.success) {
+    const problems = problemsOf(result.error, value);
+    throw new ApiError('bad-data', `What was sent was not taken: ${problems.length} problems. Nothing was changed.`, problems);
+  }
+  return result.data;
+}
+
+/** The API. Thin: checks what comes in, asks the store, and answers. */
+export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
+  const routes = new Hono();
+  const megabytes = Math.round(MAX_BODY_BYTES / 1024 / 1024);
+  routes.use(
+    bodyLimit({
+      maxSize: MAX_BODY_BYTES,
+      onError: (c) => errorResponse(c, new ApiError('too-large', `What was sent is larger than ${megabytes} MB. Split it, or leave out offers that are not needed.`)),
+    }),
+  );
+
+  const catalogueBody = async (c: Context): Promise<CatalogueFile> => taken(checkCatalogue(await jsonBody(c)), 'The catalogue');
+
+  routes.get(api.status.path, async (c) =>
+    c.json({ app: 'ripe-pick', version, counts: await store.counts(), demoAvailable: demoCatalogue !== null }),
+  );
+  routes.get(api.catalogue.path, async (c) => c.json(await store.catalogue()));
+  routes.post(api.previewCatalogue.path, async (c) => c.json(countsOf(await catalogueBody(c))));
+  routes.put(api.importCatalogue.path, async (c) => c.json(await store.replaceCatalogue(await catalogueBody(c))));
+  routes.get(api.workspace.path, async (c) => c.json(await store.workspace()));
+  routes.put(api.saveWorkspace.path, async (c) => {
+    const { revision, workspace } = await body(c, api.saveWorkspace.request);
+    const next = await store.saveWorkspace(revision, workspace);
+    if (next === null) throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
+    return c.json({ revision: next });
+  });
+  routes.post(api.loadDemo.path, async (c) => {
+    if (!demoCatalogue) throw new ApiError('not-found', 'No demo data is shipped with this server.');
+    return c.json(await store.replaceCatalogue(taken(readCatalogue(demoCatalogue()), 'The demo catalogue')));
+  });
+  routes.all('/api/*', () => {
+    throw new ApiError('not-found', 'There is no such call.');
+  });
+  return routes;
+}

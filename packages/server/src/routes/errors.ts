@@ -1,0 +1,34 @@
+import type { Problem } from '@ripe-pick/contract';
+import type { Context } from 'hono';
+import type { ContentfulStatusCode } from 'hono/utils/http-status';
+
+/** What can go wrong with a call, and the HTTP status that says so. */
+const STATUS = {
+  'bad-json': 400,
+  'bad-data': 422,
+  'too-large': 413,
+  'not-found': 404,
+  conflict: 409,
+  forbidden: 403,
+  internal: 500,
+} as const satisfies Record<string, ContentfulStatusCode>;
+export type ErrorCode = keyof typeof STATUS;
+
+export class ApiError extends Error {
+  constructor(
+    readonly code: ErrorCode,
+    message: string,
+    readonly problems: readonly Problem[] = [],
+  ) {
+    super(message);
+  }
+}
+
+/** At most this many problems are sent; the count of the rest is in the message. */
+const MOST_PROBLEMS = 200;
+
+export function errorResponse(c: Context, error: ApiError): Response {
+  const hidden = error.problems.length - MOST_PROBLEMS;
+  const message = hidden > 0 ? `${error.message} ${hidden} more are not listed.` : error.message;
+  return c.json({ error: { code: error.code, message, problems: error.problems.slice(0, MOST_PROBLEMS) } }, STATUS[error.code]);
+}

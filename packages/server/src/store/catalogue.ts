@@ -1,0 +1,85 @@
+import { catalogueFileSchema, type CatalogueFile, type Counts } from '@ripe-pick/contract';
+import type { Kysely } from 'kysely';
+import type { Tables } from './tables.ts';
+
+const EMPTY_REFERENCE = { mts: 3200, cl: 16, channels: 2 };
+/** Rows in one insert statement: SQLite takes at most 32 766 values. */
+const ROWS_AT_ONCE = 500;
+
+async function insertAll<T extends keyof Tables & string>(db: Kysely<Tables>, table: T, rows: readonly Tables[T][]): Promise<void> {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
+    await db
+      .insertInto(table)
+      .values(rows.slice(at, at + ROWS_AT_ONCE) as never) // rows of this very table; Kysely's type is too wide to follow
+      .execute();
+  }
+}
+
+/** Puts a catalogue in place of the one that is there, all of it or nothing. */
+export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile): Promise<void> {
+  await db.transaction().execute(async (tx) => {
+    for (const table of ['offers', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const) await tx.deleteFrom(table).execute();
+    await insertAll(tx, 'shops', file.shops.map((shop, position) => ({ id: shop.id, position, name: shop.name, kind: shop.kind, currency: shop.currency, fee_minor: shop.shipping.feeMinor, free_from_minor: shop.shipping.freeFromMinor }))); // prettier-ignore
+    await insertAll(tx, 'parts', file.parts.map((part, position) => ({ id: part.id, position, slot: part.slot, maker: part.maker, name: part.name, body: JSON.stringify(part) }))); // prettier-ignore
+    await insertAll(tx, 'offers', file.offers.map((offer, position) => ({ id: offer.id, position, part: offer.part, shop: offer.shop, price_minor: offer.priceMinor, shipping_minor: offer.shippingMinor ?? null, condition: offer.condition, in_stock: offer.inStock ? 1 : 0, seen_on: offer.seenOn }))); // prettier-ignore
+    await insertAll(tx, 'currency_rates', file.currencyRates.map((rate, position) => ({ from_currency: rate.from, to_currency: rate.to, rate: rate.rate, seen_on: rate.on, position }))); // prettier-ignore
+    await insertAll(tx, 'games', file.frameModel.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) }))); // prettier-ignore
+    for (const kind of ['processors', 'cards', 'integrated'] as const) {
+      await insertAll(tx, 'rates', file.frameModel[kind].map((rate, position) => ({ kind, part: rate.part, position, rate_ln: rate.rateLn, sd_ln: rate.sdLn }))); // prettier-ignore
+    }
+    const reference = JSON.stringify(file.frameModel.referenceMemory);
+    await tx
+      .insertInto('settings')
+      .values({ key: 'reference-memory', body: reference })
+      .onConflict((conflict) => conflict.column('key').doUpdateSet({ body: reference }))
+      .execute();
+  });
+}
+
+/** Reads the catalogue back; whatever the file holds passes the same schema as a file from outside. */
+export async function readStoredCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
+  const inOrder = <T extends 'shops' | 'parts' | 'offers' | 'games' | 'currency_rates' | 'rates'>(table: T) =>
+    db.selectFrom(table as 'parts').selectAll().orderBy('position').execute() as unknown as Promise<Tables[T][]>; // each has a position
+  const [shops, parts, offers, currencyRates, games, rates, reference] = await Promise.all([
+    inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
+    db.selectFrom('settings').select('body').where('key', '=', 'reference-memory').executeTakeFirst(),
+  ]); // prettier-ignore
+  const ratesOf = (kind: string) =>
+    rates.filter((rate) => rate.kind === kind).map((rate) => ({ part: rate.part, rateLn: rate.rate_ln, sdLn: rate.sd_ln }));
+  return catalogueFileSchema.parse({
+    format: 'ripe-pick/catalogue',
+    version: 1,
+    parts: parts.map((part) => JSON.parse(part.body) as unknown),
+    shops: shops.map((shop) => ({
+      id: shop.id, name: shop.name, kind: shop.kind, currency: shop.currency,
+      shipping: { feeMinor: shop.fee_minor, freeFromMinor: shop.free_from_minor },
+    })),
+    offers: offers.map((offer) => ({
+      id: offer.id, part: offer.part, shop: offer.shop, priceMinor: offer.price_minor,
+      ...(offer.shipping_minor === null ? {} : { shippingMinor: offer.shipping_minor }),
+      condition: offer.condition, inStock: offer.in_stock === 1, seenOn: offer.seen_on,
+    })),
+    currencyRates: currencyRates.map((rate) => ({ from: rate.from_currency, to: rate.to_currency, rate: rate.rate, on: rate.seen_on })),
+    frameModel: {
+      referenceMemory: reference ? (JSON.parse(reference.body) as unknown) : EMPTY_REFERENCE,
+      processors: ratesOf('processors'), cards: ratesOf('cards'), integrated: ratesOf('integrated'),
+      games: games.map((game) => JSON.parse(game.body) as unknown),
+    },
+  }); // prettier-ignore
+}
+
+/** What a catalogue holds. `gaps` counts parts with at least one figure that is not stated. */
+export function countsOf(file: CatalogueFile): Counts {
+  return {
+    parts: file.parts.length,
+    shops: file.shops.length,
+    offers: file.offers.length,
+    games: file.frameModel.games.length,
+    gaps: file.parts.filter((part) => Object.entries(part).some(([field, value]) => value === null && !isOptional(part.slot, field))).length,
+  };
+}
+
+/** Fields that are rightly empty for some parts. */
+function isOptional(slot: string, field: string): boolean {
+  return slot === 'storage' && field === 'm2LengthMm';
+}

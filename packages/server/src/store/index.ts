@@ -1,0 +1,32 @@
+import type { CatalogueFile, Counts, SavedWorkspace, Workspace } from '@ripe-pick/contract';
+import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts';
+import { openDatabase } from './database.ts';
+import { readWorkspace, saveWorkspace } from './workspace.ts';
+
+/** Everything that is kept. The only door to the database. */
+export interface Store {
+  catalogue(): Promise<CatalogueFile>;
+  replaceCatalogue(file: CatalogueFile): Promise<Counts>;
+  counts(): Promise<Counts>;
+  workspace(): Promise<SavedWorkspace>;
+  /** New revision, or null when the workspace was saved elsewhere meanwhile. */
+  saveWorkspace(revision: number, workspace: Workspace): Promise<number | null>;
+  close(): Promise<void>;
+}
+
+export async function openStore(path: string): Promise<Store> {
+  const { db, close } = await openDatabase(path);
+  return {
+    catalogue: () => readStoredCatalogue(db),
+    replaceCatalogue: async (file) => {
+      await replaceCatalogue(db, file);
+      return countsOf(file);
+    },
+    counts: async () => countsOf(await readStoredCatalogue(db)),
+    workspace: () => readWorkspace(db),
+    saveWorkspace: (revision, workspace) => saveWorkspace(db, revision, workspace),
+    close,
+  };
+}
+
+export { countsOf } from './catalogue.ts';

@@ -1,0 +1,18 @@
+import { sql, type Kysely, type Migration } from 'kysely';
+
+/** Forward only, in order of name. Never change one that has been released: add another. */
+export const MIGRATIONS: Record<string, Migration> = {
+  '0001-first': {
+    async up(db: Kysely<unknown>) {
+      await sql`create table shops (id text primary key, position integer not null, name text not null, kind text not null check (kind in ('shop', 'market')), currency text not null check (length(currency) = 3), fee_minor integer not null check (fee_minor >= 0), free_from_minor integer check (free_from_minor >= 0)) strict`.execute(db); // prettier-ignore
+      await sql`create table parts (id text primary key, position integer not null, slot text not null, maker text not null, name text not null, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+      await sql`create table offers (id text primary key, position integer not null, part text not null references parts (id) on delete cascade, shop text not null references shops (id) on delete cascade, price_minor integer not null check (price_minor > 0), shipping_minor integer check (shipping_minor >= 0), condition text not null check (condition in ('new', 'refurbished', 'used')), in_stock integer not null check (in_stock in (0, 1)), seen_on text not null) strict`.execute(db); // prettier-ignore
+      await sql`create index offers_by_part on offers (part)`.execute(db);
+      await sql`create table currency_rates (from_currency text not null, to_currency text not null, rate real not null check (rate > 0), seen_on text not null, position integer not null, primary key (from_currency, to_currency)) strict`.execute(db); // prettier-ignore
+      await sql`create table games (id text primary key, position integer not null, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+      await sql`create table rates (kind text not null check (kind in ('processors', 'cards', 'integrated')), part text not null references parts (id) on delete cascade, position integer not null, rate_ln real not null, sd_ln real not null check (sd_ln >= 0), primary key (kind, part)) strict`.execute(db); // prettier-ignore
+      await sql`create table settings (key text primary key, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+      await sql`create table candidates (id text primary key, position integer not null, name text not null, picks text not null check (json_valid(picks))) strict`.execute(db); // prettier-ignore
+    },
+  },
+};
