@@ -28,7 +28,6 @@ export const briefSchema = z.strictObject({
           target: z.number().min(1).max(1000).nullable().default(null),
         }),
       )
-      .min(1, 'a brief names at least one game')
       .max(24),
     widthPx: z.int().min(320).max(16384),
     heightPx: z.int().min(200).max(16384),

@@ -50,6 +50,7 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
       message: `the catalogue has no ${what} "${id}"`,
       mend: `Correct the id, or add the ${what} to the catalogue.`,
     });
+  if (brief.play.games.length === 0) problems.push({ path: 'play.games', message: 'names no game', mend: 'Name at least one game of the catalogue, with its preset and weight.' }); // prettier-ignore
   brief.play.games.forEach(({ game }, index) => {
     if (!games.has(game)) lacks(`play.games[${index}].game`, 'game', game);
     if (seen.has(game)) problems.push({ path: `play.games[${index}].game`, message: `game "${game}" is named twice`, mend: 'Name each game once, with its weight.' }); // prettier-ignore

@@ -77,6 +77,21 @@ export function firstBarrier(set: PartSet, context: RuleContext, allowUnknown: b
   return null;
 }
 
+/** The first finding whose verdict is one of those asked for; rules in the order given. */
+export function firstFinding(
+  set: PartSet,
+  context: RuleContext,
+  isWanted: (verdict: Verdict) => boolean,
+  rules: readonly Rule[] = RULES,
+): Finding | null {
+  for (const rule of rules) {
+    if (!isDecided(rule, set)) continue;
+    const judgement = rule.judge(set, context);
+    if (isWanted(judgement.verdict)) return finding(rule, judgement, set);
+  }
+  return null;
+}
+
 /** Slots without which nothing runs. A graphics card and a cooler can be left out, but rules say when. */
 export const REQUIRED_SLOTS: readonly Slot[] = ['processor', 'board', 'memory', 'case', 'supply'];
 

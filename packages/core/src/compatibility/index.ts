@@ -1,7 +1,7 @@
 export {
   checkBuild,
   decided,
-  firstBarrier,
+  firstBarrier, firstFinding,
   isBarred,
   isDecided,
   openSlots,

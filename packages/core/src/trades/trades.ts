@@ -1,0 +1,159 @@
+import { firstFinding, ruleContext, isBarred, RULES, REQUIRED_SLOTS, type Finding, type Rule } from '../compatibility/index.ts';
+import { scorerFor } from '../frames/index.ts';
+import { costOf, inMarketCurrency, indexMarket, usableOffers, type Market } from '../money/index.ts';
+import { partSetOf, SLOTS, type Brief, type Catalogue, type Offer, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts';
+import { MEASURES } from './measures.ts';
+
+/** What swapping one slot to one part does, all else kept. Money in minor units. */
+export interface Trade {
+  readonly slot: Slot;
+  /** Null: the slot left empty. */
+  readonly part: Part | null;
+  /** The cheapest offer in this very basket; null for owned parts and the empty slot. */
+  readonly offer: Offer | null;
+  readonly isCurrent: boolean;
+  readonly isOwned: boolean;
+  /** Total after the swap minus total now, shipping included. */
+  readonly money: number;
+  /** Objective after minus now, in thousandths; null when either is not known. */
+  readonly score: number | null;
+  /** The lane's own measure after minus now; null when not known. In frames lanes the same as `score`. */
+  readonly gain: number | null;
+  /** Why it does not fit, or that it is not known whether it does; null when it fits. */
+  readonly barrier: Finding | null;
+}
+
+export interface Lanes {
+  readonly lanes: Readonly<Record<Slot, readonly Trade[]>>;
+  /** The trade with the most frames for the next bit of money that fits and can be paid; null when there is none. */
+  readonly steepest: Trade | null;
+}
+
+const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['processor', 'board', 'memory', 'card']);
+const MAY_BE_EMPTY: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
+
+/** The parts of picks as rules see them: optional slots that are open count as left empty. */
+export function partsForRules(picks: Picks, market: Market): PartSet {
+  const { set } = partSetOf(picks, market.parts);
+  const out: Record<string, unknown> = { ...set };
+  for (const slot of MAY_BE_EMPTY) out[slot] ??= null;
+  return out as PartSet; // the same parts, with null for open optional slots
+}
+
+/**
+ * Prepared once per catalogue and brief; then gives all trades around a set of picks. Fast enough to run at every key
+ * press: shipping is worked out from the order that a part joins or leaves, and only rules that read the slot are asked.
+ */
+export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) => Lanes {
+  const market = indexMarket(catalogue, brief.money.currency);
+  const context = ruleContext(brief, market.parts);
+  const scoreOfSet = scorerFor(brief, catalogue.frameModel);
+  const owned = new Set(brief.owned);
+  const excluded = new Set(brief.excluded.map((entry) => entry.part));
+  const bySlot = new Map<Slot, { part: Part; offers: readonly Offer[] }[]>(SLOTS.map((slot) => [slot, []]));
+  for (const part of catalogue.parts) {
+    if (part.slot === 'storage' && owned.has(part.id)) continue; // owned drives are in every build
+    const offers = usableOffers(market, brief, part.id);
+    bySlot.get(part.slot)?.push({ part, offers });
+  }
+  const rulesBySlot = new Map<Slot, readonly Rule[]>(SLOTS.map((slot) => [slot, RULES.filter((rule) => rule.slots.includes(slot))]));
+
+  /** Price of an offer in the brief's currency with its own shipping. */
+  const netCache = new Map<string, number>();
+  const netOf = (offer: Offer): number => {
+    let net = netCache.get(offer.id);
+    if (net === undefined) {
+      const shop = market.shops.get(offer.shop);
+      net = shop ? (inMarketCurrency(market, shop, offer.priceMinor) ?? Infinity) : Infinity;
+      if (shop?.kind === 'market') net += inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? 0;
+      netCache.set(offer.id, net);
+    }
+    return net;
+  };
+  const feeOf = (shopId: string, subtotal: number): number => {
+    const shop = market.shops.get(shopId);
+    if (!shop || shop.kind === 'market' || subtotal === 0) return 0;
+    const { feeMinor, freeFromMinor } = shop.shipping;
+    if (freeFromMinor !== null && subtotal >= freeFromMinor) return 0;
+    return inMarketCurrency(market, shop, feeMinor) ?? 0;
+  };
+
+  return (picks) => {
+    const base = partsForRules(picks, market);
+    const scoreNow = scoreOfSet(base);
+    const total = costOf(picks, market, brief.owned).total;
+    const lanes = {} as Record<Slot, readonly Trade[]>;
+    const limit = brief.money.budgetMinor + brief.money.slackMinor;
+    let steepest: Trade | null = null;
+    let steepness = 0;
+
+    for (const slot of SLOTS) {
+      const current = picks[slot] ?? null;
+      // Orders without this slot, and what they cost.
+      const subtotals = new Map<string, number>();
+      for (const other of SLOTS) {
+        const pick = other === slot ? undefined : picks[other];
+        const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
+        if (offer && offer.part === pick?.part && market.shops.get(offer.shop)?.kind === 'shop')
+          subtotals.set(offer.shop, (subtotals.get(offer.shop) ?? 0) + offer.priceMinor);
+      }
+      const marginal = (offer: Offer): number => {
+        const before = subtotals.get(offer.shop) ?? 0;
+        const isShop = market.shops.get(offer.shop)?.kind === 'shop';
+        return netOf(offer) + (isShop ? feeOf(offer.shop, before + offer.priceMinor) - feeOf(offer.shop, before) : 0);
+      };
+      const currentOffer = current?.offer ? (market.offers.get(current.offer) ?? null) : null;
+      const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : 0;
+      const measure = MEASURES[slot];
+      const measureNow = measure.of(base, context);
+
+      const tradeTo = (part: Part | null, offer: Offer | null, money: number): Trade => {
+        const isCurrent = (part?.id ?? null) === (current?.part ?? null);
+        const set = { ...base, [slot]: part } as PartSet; // the part is of this slot
+        const changesFrames = FRAME_SLOTS.has(slot);
+        const after = changesFrames ? scoreOfSet(set) : scoreNow;
+        const score = after === null || scoreNow === null ? null : after - scoreNow;
+        const measureAfter = measure.kind === 'frames' ? null : measure.of(set, context);
+        const gain =
+          measure.kind === 'frames'
+            ? score
+            : measureAfter === null || (measureNow === null && current)
+              ? null
+              : measureAfter - (measureNow ?? 0);
+        return {
+          slot, part, offer, isCurrent, isOwned: part !== null && owned.has(part.id) && offer === null, money, score, gain,
+          barrier: firstFinding(set, context, (verdict) => isBarred(verdict, false), rulesBySlot.get(slot)),
+        }; // prettier-ignore
+      };
+
+      const trades: Trade[] = [];
+      if (!REQUIRED_SLOTS.includes(slot)) trades.push(tradeTo(null, null, -now));
+      for (const { part, offers } of bySlot.get(slot) ?? []) {
+        const isCurrent = part.id === current?.part;
+        if (excluded.has(part.id) && !isCurrent) continue;
+        let best: Offer | null = null;
+        let price = owned.has(part.id) ? 0 : Infinity;
+        for (const offer of offers) {
+          const cost = marginal(offer);
+          if (cost < price) {
+            price = cost;
+            best = offer;
+          }
+        }
+        if (isCurrent) trades.push(tradeTo(part, currentOffer, 0));
+        else if (price < Infinity) trades.push(tradeTo(part, best, price - now));
+      }
+      trades.sort((a, b) => a.money - b.money || (a.gain ?? 0) - (b.gain ?? 0));
+      lanes[slot] = trades;
+      for (const trade of trades) {
+        if (trade.barrier || trade.isCurrent || trade.score === null || trade.score <= 0 || total + trade.money > limit) continue;
+        const slope = trade.money <= 0 ? 1e9 + trade.score : trade.score / trade.money;
+        if (slope > steepness) {
+          steepness = slope;
+          steepest = trade;
+        }
+      }
+    }
+    return { lanes, steepest };
+  };
+}

@@ -1,0 +1,17 @@
+import { createRouter, createWebHistory } from 'vue-router';
+
+/** Only screens that exist. `group` follows the order of the work. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/picks' },
+    { path: '/brief', name: 'brief', component: () => import('../features/brief/index.ts').then((m) => m.BriefPage), meta: { title: 'Brief' } },
+    { path: '/picks', name: 'picks', component: () => import('../features/picks/index.ts').then((m) => m.PicksPage), meta: { title: 'Picks' } },
+    { path: '/data', name: 'data', component: () => import('../features/data/index.ts').then((m) => m.DataPage), meta: { title: 'Data' } },
+    { path: '/:rest(.*)*', redirect: '/picks' },
+  ],
+});
+
+router.afterEach((to) => {
+  document.title = typeof to.meta.title === 'string' ? `${to.meta.title} · Ripe Pick` : 'Ripe Pick';
+});

@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { NInput } from 'naive-ui';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import BoxBand from './BoxBand.vue';
+import ExpectCard from './ExpectCard.vue';
+import MoneyBand from './MoneyBand.vue';
+import PlayBand from './PlayBand.vue';
+
+const workspace = useWorkspace();
+</script>
+
+<template>
+  <div class="page">
+    <div class="bands">
+      <div class="title">
+        <h1>Brief</h1>
+        <NInput :value="workspace.brief.name" size="small" maxlength="200" :input-props="{ 'aria-label': 'Name of the brief' }" @update:value="(v: string) => v.trim() && workspace.editBrief('type the name', (brief) => ({ ...brief, name: v }))" />
+      </div>
+      <MoneyBand />
+      <PlayBand />
+      <BoxBand />
+    </div>
+    <ExpectCard />
+  </div>
+</template>
+
+<style scoped>
+.page { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 14px; align-items: start; }
+.bands { display: grid; gap: 10px; }
+.title { display: flex; gap: 14px; align-items: center; max-width: 420px; }
+@media (max-width: 1000px) { .page { grid-template-columns: minmax(0, 1fr); } }
+</style>

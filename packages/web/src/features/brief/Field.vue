@@ -1,0 +1,17 @@
+<script setup lang="ts">
+defineProps<{ label: string; hint?: string }>();
+</script>
+
+<template>
+  <div class="field">
+    <span class="label">{{ label }}</span>
+    <div class="control"><slot /></div>
+    <span v-if="hint" class="quiet hint">{{ hint }}</span>
+  </div>
+</template>
+
+<style scoped>
+.field { display: grid; gap: 3px; align-content: start; min-width: 0; }
+.label { font-size: 12.5px; font-weight: 600; }
+.hint { font-size: 12px; }
+</style>

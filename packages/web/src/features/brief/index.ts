@@ -1,0 +1,1 @@
+export { default as BriefPage } from './BriefPage.vue';

@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import type { Counts, Problem } from '@ripe-pick/contract';
+import { MAX_BODY_BYTES } from '@ripe-pick/contract';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { CallFailed } from '../../shared/api/client.ts';
+
+const market = useMarket();
+const workspace = useWorkspace();
+
+const fileName = ref('');
+const text = ref<string | null>(null);
+const preview = ref<Counts | null>(null);
+const problems = ref<readonly Problem[]>([]);
+const message = ref('');
+const isBusy = ref(false);
+const input = ref<HTMLInputElement | null>(null);
+
+const words = (counts: Counts) =>
+  `${counts.parts} parts (${counts.gaps} with gaps in their sheets), ${counts.offers} offers in ${counts.shops} shops and markets, ${counts.games} games`;
+
+async function attempt(task: () => Promise<void>) {
+  isBusy.value = true;
+  problems.value = [];
+  message.value = '';
+  try {
+    await task();
+  } catch (error) {
+    if (error instanceof CallFailed) {
+      message.value = error.message;
+      problems.value = error.problems;
+    } else message.value = 'The file could not be read.';
+  } finally {
+    isBusy.value = false;
+  }
+}
+
+function choose(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (!file) return;
+  fileName.value = file.name;
+  preview.value = null;
+  text.value = null;
+  void attempt(async () => {
+    if (file.size > MAX_BODY_BYTES) {
+      message.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MAX_BODY_BYTES / 1024 / 1024} MB are taken. Split it, or leave out offers that are not needed.`;
+      return;
+    }
+    const content = await file.text();
+    preview.value = await market.preview(content);
+    text.value = content;
+  });
+  if (input.value) input.value.value = '';
+}
+const bringIn = () =>
+  attempt(async () => {
+    if (text.value === null) return;
+    const counts = await market.importText(text.value);
+    text.value = null;
+    preview.value = null;
+    message.value = `Brought in: ${words(counts)}.`;
+  });
+const loadDemo = () =>
+  attempt(async () => {
+    const counts = await market.loadDemo();
+    message.value = `Brought in: ${words(counts)}.`;
+  });
+
+function download(name: string, value: unknown) {
+  const url = URL.createObjectURL(new Blob([`${JSON.stringify(value, null, 1)}\n`], { type: 'application/json' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}
+const exportCatalogue = () => download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
+const exportBrief = () => download('brief.json', { format: 'ripe-pick/brief', version: 1, ...workspace.brief });
+const exportBuild = () => download('build.json', { format: 'ripe-pick/build', version: 1, name: workspace.active.name, picks: workspace.picks });
+</script>
+
+<template>
+  <div class="page">
+    <h1>Data</h1>
+    <section class="sheet" aria-labelledby="in">
+      <h2 id="in">Bring in a catalogue</h2>
+      <p class="quiet">A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It takes the place of the catalogue that is here; your brief and candidates stay.</p>
+      <div class="row">
+        <button class="plain strong" :disabled="isBusy" @click="input?.click()">Choose a file</button>
+        <input ref="input" type="file" accept=".json,application/json" class="visually-hidden" tabindex="-1" aria-label="Catalogue file" @change="choose" />
+        <button v-if="market.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">Load the Skerrow demo</button>
+      </div>
+      <div v-if="preview" class="preview" role="status">
+        <p><b>{{ fileName }}</b> holds {{ words(preview) }}.</p>
+        <p v-if="market.catalogue && market.catalogue.parts.length > 0" class="quiet">Takes the place of {{ market.catalogue.parts.length }} parts and {{ market.catalogue.offers.length }} offers.</p>
+        <div class="row">
+          <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
+          <button class="plain edged" @click="preview = null">Leave it</button>
+        </div>
+      </div>
+      <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'"><b v-if="fileName && problems.length > 0">{{ fileName }}: </b>{{ message }}</p>
+      <div v-if="problems.length > 0" class="problems" tabindex="0" role="region" aria-label="Problems in the file">
+        <table>
+          <thead><tr><th scope="col">Where</th><th scope="col">What is wrong</th><th scope="col">How to mend it</th></tr></thead>
+          <tbody>
+            <tr v-for="(problem, n) in problems" :key="n"><td><code>{{ problem.path }}</code></td><td>{{ problem.message }}</td><td>{{ problem.mend }}</td></tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+    <section class="sheet" aria-labelledby="out">
+      <h2 id="out">Take out</h2>
+      <p class="quiet">Open JSON files. The command line reads the same ones.</p>
+      <div class="row">
+        <button class="plain edged" :disabled="!market.catalogue" @click="exportCatalogue">Catalogue</button>
+        <button class="plain edged" @click="exportBrief">Brief</button>
+        <button class="plain edged" @click="exportBuild">Candidate “{{ workspace.active.name }}”</button>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page { display: grid; gap: 14px; max-width: 900px; }
+section { display: grid; gap: 10px; }
+.row { display: flex; gap: 10px; flex-wrap: wrap; align-items: center; }
+.preview { border-left: 3px solid var(--plum); padding-left: 12px; display: grid; gap: 8px; }
+.problems { max-height: 320px; overflow: auto; border: 1px solid var(--line); border-radius: 8px; }
+table { border-collapse: collapse; width: 100%; font-size: 13px; }
+th { text-align: left; position: sticky; top: 0; background: var(--sunk); }
+th, td { padding: 5px 8px; vertical-align: top; border-bottom: 1px solid var(--line); }
+code { font-family: inherit; font-weight: 600; }
+</style>

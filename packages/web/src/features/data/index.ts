@@ -1,0 +1,1 @@
+export { default as DataPage } from './DataPage.vue';

@@ -1,0 +1,42 @@
+import type { Part } from '@ripe-pick/core/parts';
+
+/** Names and units of specification fields; a field that is not listed is shown under its own name. */
+const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = {
+  socket: ['Socket'], cores: ['Cores'], threads: ['Threads'], packageWatts: ['Package limit', 'W'], memoryTypes: ['Memory'], memoryMaxGb: ['Memory at most', 'GB'],
+  pcieGeneration: ['PCIe generation'], integratedGraphics: ['Own graphics'], unlocked: ['Unlocked'], chipset: ['Chipset'], formFactor: ['Outline'], memoryType: ['Memory'],
+  memorySlots: ['Memory slots'], memoryMaxMts: ['Memory at most', 'MT/s'], memoryProfile: ['Memory profiles'], firmwareShipped: ['Firmware as shipped', 'level'],
+  flashWithoutProcessor: ['Flashes without processor'], sataPorts: ['SATA ports'], smallSlots: ['Small slots'], powerStageWatts: ['Power stage', 'W'],
+  processorPowerSockets: ['Processor power sockets'], wireless: ['Wireless'], pictureOutputs: ['Outputs'], watts: ['Draw', 'W'], type: ['Type'], sticks: ['Sticks'],
+  gbPerStick: ['Each', 'GB'], ratedMts: ['Rated', 'MT/s'], ratedCl: ['Rated latency', 'CL'], baseMts: ['Base', 'MT/s'], baseCl: ['Base latency', 'CL'], heightMm: ['Height', 'mm'],
+  chip: ['Chip'], lengthMm: ['Length', 'mm'], slotsWide: ['Thickness', 'slots'], boardWatts: ['Board power', 'W'], makerSupplyWatts: ['Maker’s supply figure', 'W'],
+  videoMemoryGb: ['Video memory', 'GB'], pcieLanes: ['PCIe lanes'], kind: ['Kind'], gb: ['Space', 'GB'], solidState: ['Solid state'], m2LengthMm: ['M.2 length', 'mm'],
+  sockets: ['Sockets'], heatWatts: ['Heat', 'W'], memoryClearanceMm: ['Room for memory', 'mm'], noiseDb: ['Noise', 'dB'], boardFormFactors: ['Boards'], cardMaxMm: ['Card up to', 'mm'],
+  cardSlots: ['Card slots'], coolerMaxMm: ['Cooler up to', 'mm'], supplyForms: ['Supplies'], supplyMaxMm: ['Supply up to', 'mm'], bays25: ['2.5-inch bays'], bays35: ['3.5-inch bays'],
+  litres: ['Volume', 'l'], fans: ['Fans'], form: ['Form'], ratedWatts: ['Rated', 'W'], efficiency: ['80 PLUS level'], eightPinLeads: ['6+2-pin leads'], sixteenPinLeads: ['16-pin leads'],
+  processorLeads: ['Processor leads'], interface: ['Connects by'], mbps: ['Speed', 'Mb/s'], licence: ['Licence'],
+}; // prettier-ignore
+
+const HIDDEN = new Set(['id', 'slot', 'maker', 'name', 'source']);
+
+export interface Fact {
+  readonly name: string;
+  readonly value: string;
+  readonly isKnown: boolean;
+}
+
+function valueText(value: unknown): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(valueText).join(', ');
+  if (value !== null && typeof value === 'object') return Object.entries(value).map(([key, inner]) => `${key} ${valueText(inner)}`).join(', ');
+  return String(value);
+}
+
+/** A part's sheet, line by line. What is not stated says so. */
+export function factsOf(part: Part): Fact[] {
+  return Object.entries(part)
+    .filter(([key]) => !HIDDEN.has(key))
+    .map(([key, value]) => {
+      const [name, unit] = NAMES[key] ?? [key.replace(/([A-Z])/g, ' $1').toLowerCase()];
+      return { name, value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`, isKnown: value !== null };
+    });
+}

@@ -1,0 +1,1 @@
+export { default as PicksPage } from './PicksPage.vue';

@@ -1,0 +1,108 @@
+import type { Trade } from '@ripe-pick/core/trades';
+
+/** How a dot is drawn. Every look also differs in shape, not in colour alone. */
+export type DotKind = 'fits' | 'used' | 'barred' | 'owned';
+
+export interface Dot {
+  readonly trade: Trade;
+  readonly x: number;
+  readonly y: number;
+  readonly kind: DotKind;
+}
+
+export interface LanePicture {
+  /** Dots inside the window, in order of money. */
+  readonly dots: readonly Dot[];
+  /** One path per kind, for drawing all dots of a kind at once. */
+  readonly paths: Readonly<Record<DotKind, string>>;
+  /** Parts beyond the window on either side. */
+  readonly cheaper: number;
+  readonly dearer: number;
+}
+
+export interface LaneFrame {
+  readonly width: number;
+  readonly height: number;
+  /** Money at either end of the axis, in minor units. */
+  readonly window: number;
+  /** Gain at the top of the lane. */
+  readonly reach: number;
+}
+
+export const DOT_RADIUS = 3.6;
+const EDGE = 16;
+
+export function xOf(money: number, frame: LaneFrame): number {
+  const half = frame.width / 2;
+  return half + (money / frame.window) * (half - EDGE);
+}
+
+export function yOf(gain: number | null, frame: LaneFrame): number {
+  const half = frame.height / 2;
+  if (gain === null || frame.reach <= 0) return half;
+  return half - Math.max(-1, Math.min(1, gain / frame.reach)) * (half - DOT_RADIUS - 2);
+}
+
+export function kindOf(trade: Trade): DotKind {
+  if (trade.barrier) return 'barred';
+  if (trade.isOwned) return 'owned';
+  return trade.offer?.condition === 'used' ? 'used' : 'fits';
+}
+
+function mark(kind: DotKind, x: number, y: number): string {
+  const r = DOT_RADIUS;
+  const at = `${x.toFixed(1)} ${y.toFixed(1)}`;
+  switch (kind) {
+    case 'used':
+      return `M${at}m0 ${-r - 0.8}l${r + 0.8} ${r + 0.8}l${-r - 0.8} ${r + 0.8}l${-r - 0.8} ${-r - 0.8}z`;
+    case 'owned':
+      return `M${at}m${-r} ${-r}h${2 * r}v${2 * r}h${-2 * r}z`;
+    default:
+      return `M${at}m${-r} 0a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z`;
+  }
+}
+
+/** Lays out the trades of one lane. */
+export function pictureOf(trades: readonly Trade[], frame: LaneFrame): LanePicture {
+  const dots: Dot[] = [];
+  const paths: Record<DotKind, string> = { fits: '', used: '', barred: '', owned: '' };
+  let cheaper = 0;
+  let dearer = 0;
+  for (const trade of trades) {
+    if (trade.isCurrent) continue;
+    if (trade.money < -frame.window) cheaper++;
+    else if (trade.money > frame.window) dearer++;
+    else {
+      const dot = { trade, x: xOf(trade.money, frame), y: yOf(trade.gain, frame), kind: kindOf(trade) };
+      dots.push(dot);
+      paths[dot.kind] += mark(dot.kind, dot.x, dot.y);
+    }
+  }
+  return { dots, paths, cheaper, dearer };
+}
+
+/** Share of the gains that a lane's height shows in full; the few beyond sit at the edge. */
+const SHOWN_SHARE = 0.92;
+
+/** Gain at the top of a lane: most of what the window holds fits; never less than `least`. */
+export function reachOf(trades: Iterable<Trade>, window: number, least: number): number {
+  const gains: number[] = [];
+  for (const trade of trades) if (trade.gain !== null && trade.gain !== 0 && Math.abs(trade.money) <= window) gains.push(Math.abs(trade.gain));
+  if (gains.length === 0) return least;
+  gains.sort((a, b) => a - b);
+  return Math.max(least, gains[Math.min(gains.length - 1, Math.floor(gains.length * SHOWN_SHARE))]);
+}
+
+/** The dot nearest to a point, within some px; null when none is near. */
+export function nearest(dots: readonly Dot[], x: number, y: number, within = 14): Dot | null {
+  let best: Dot | null = null;
+  let least = within * within;
+  for (const dot of dots) {
+    const distance = (dot.x - x) ** 2 + (dot.y - y) ** 2;
+    if (distance < least) {
+      least = distance;
+      best = dot;
+    }
+  }
+  return best;
+}

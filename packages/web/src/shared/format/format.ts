@@ -1,0 +1,28 @@
+import { minorPlaces } from '@ripe-pick/core';
+
+const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', JPY: '¥' };
+
+/** An amount in minor units for reading: €1,234.50, SEK 99.00; `short` drops cents. */
+export function money(minor: number, currency: string, options: { readonly sign?: boolean; readonly short?: boolean } = {}): string {
+  const places = minorPlaces(currency);
+  const value = Math.abs(minor) / 10 ** places;
+  const digits = options.short ? 0 : places;
+  const text = value.toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  const unit = SIGNS[currency] ?? `${currency}\u00a0`;
+  const sign = minor < 0 ? '−' : options.sign && minor > 0 ? '+' : options.sign ? '±' : '';
+  return `${sign}${unit}${text}`;
+}
+
+/** A change, with its sign and one decimal: +3.2. */
+export function signed(value: number, digits = 1): string {
+  const text = Math.abs(value).toFixed(digits);
+  return Number(text) === 0 ? `±${text}` : `${value < 0 ? '−' : '+'}${text}`;
+}
+
+export function fps(value: number): string {
+  return value.toFixed(value < 100 ? 1 : 0);
+}
+
+export function percent(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}

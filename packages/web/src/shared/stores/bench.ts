@@ -1,0 +1,41 @@
+import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/trades';
+import type { Picks } from '@ripe-pick/core/parts';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { useMarket } from './market.ts';
+import { useWorkspace } from './workspace.ts';
+
+/**
+ * What the core says about the brief and the candidates at this moment. Everything here is quick enough for the main
+ * thread (some milliseconds); searching is the worker's.
+ */
+export const useBench = defineStore('bench', () => {
+  const market = useMarket();
+  const workspace = useWorkspace();
+
+  const evaluator = computed(() => (market.catalogue ? summaryFor(market.catalogue, workspace.brief) : null));
+  const trades = computed(() => (market.catalogue ? tradesFor(market.catalogue, workspace.brief) : null));
+  const index = computed(() => evaluator.value?.market ?? null);
+  const summary = computed(() => evaluator.value?.summarise(workspace.picks) ?? null);
+  const lanes = computed(() => trades.value?.(workspace.picks) ?? null);
+  // Candidates that did not change keep their summary.
+  const known = new WeakMap<object, { by: unknown; summary: Summary }>();
+  const summaries = computed(() => {
+    const by = evaluator.value;
+    const out = new Map<string, Summary>();
+    if (!by) return out;
+    for (const candidate of workspace.candidates) {
+      const cached = known.get(candidate.picks);
+      if (cached?.by === by) out.set(candidate.id, cached.summary);
+      else {
+        const fresh = by.summarise(candidate.picks as Picks);
+        known.set(candidate.picks, { by, summary: fresh });
+        out.set(candidate.id, fresh);
+      }
+    }
+    return out;
+  });
+  const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor);
+  const currency = computed(() => workspace.brief.money.currency);
+  return { index, summary, lanes, summaries, limit, currency };
+});

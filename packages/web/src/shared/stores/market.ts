@@ -1,0 +1,45 @@
+import { catalogueOf, type CatalogueFile, type Counts } from '@ripe-pick/contract';
+import type { Catalogue } from '@ripe-pick/core/parts';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { call, CallFailed } from '../api/client.ts';
+
+/** The catalogue as the server has it. */
+export const useMarket = defineStore('market', () => {
+  const catalogue = shallowRef<Catalogue | null>(null);
+  const demoAvailable = ref(false);
+  const failure = ref<string | null>(null);
+  const isLoading = ref(false);
+
+  async function load(): Promise<void> {
+    isLoading.value = true;
+    try {
+      const [status, file] = await Promise.all([call('status', undefined), call('catalogue', undefined)]);
+      demoAvailable.value = status.demoAvailable;
+      catalogue.value = catalogueOf(file);
+      failure.value = null;
+    } catch (error) {
+      failure.value = error instanceof CallFailed ? error.message : 'The catalogue could not be read.';
+    } finally {
+      isLoading.value = false;
+    }
+  }
+
+  async function loadDemo(): Promise<Counts> {
+    const counts = await call('loadDemo', undefined);
+    await load();
+    return counts;
+  }
+
+  const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
+
+  return {
+    catalogue, demoAvailable, failure, isLoading, isEmpty, load, loadDemo,
+    preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
+    importText: async (text: string) => {
+      const counts = await call('importCatalogue', {} as CatalogueFile, { text }); // the text is the body
+      await load();
+      return counts;
+    },
+  }; // prettier-ignore
+});
