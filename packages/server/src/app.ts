@@ -24,14 +24,14 @@ export function createApp(options: AppOptions): Hono {
   app.route('/', apiRoutes(options));
   const { webFolder } = options;
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
-    const page = readFileSync(join(webFolder, 'index.html'), 'utf8');
     app.use('/assets/*', async (c, next) => {
       await next();
       if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable');
     });
     app.use('*', serveStatic({ root: webFolder }));
-    // Every other address is a screen of the app.
-    app.get('*', (c) => c.html(page));
+    app.all('/assets/*', (c) => c.text('There is no such file.', 404));
+    // Every other address is a screen of the app. Read anew each time, so that a rebuild needs no restart.
+    app.get('*', (c) => c.html(readFileSync(join(webFolder, 'index.html'), 'utf8')));
   }
   return app;
 }

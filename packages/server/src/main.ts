@@ -3,9 +3,9 @@ import { homedir, platform } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
+import { briefFileSchema, briefOf, briefSchema, buildFileSchema } from '@ripe-pick/contract';
 import { createApp } from './app.ts';
 import { openStore } from './store/index.ts';
-import { briefFileSchema, briefOf } from '@ripe-pick/contract';
 import { readCatalogue } from './transfer/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
@@ -28,10 +28,16 @@ if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts =
   const read = readCatalogue(demoText());
   if (!read.ok) throw new Error(`demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`);
   await store.replaceCatalogue(read.value);
-  const brief = briefFileSchema.parse(JSON.parse(readFileSync(join(demoFolder, 'brief-league-seat.json'), 'utf8')));
-  const saved = await store.workspace();
-  if (!saved.workspace) {
-    await store.saveWorkspace(0, { brief: briefOf(brief) as never, candidates: [{ id: 'first', name: 'First idea', picks: {} }], active: 'first' }); // a brief is what the schema gave
+  const demoJson = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder, name), 'utf8'));
+  const { workspace } = await store.workspace();
+  if (!workspace) {
+    const brief = briefFileSchema.parse(demoJson('brief-league-seat.json'));
+    const { name = 'First idea', picks } = buildFileSchema.parse(demoJson('build-first-idea.json'));
+    await store.saveWorkspace(0, {
+      brief: briefSchema.parse(briefOf(brief)),
+      candidates: [{ id: 'first', name, picks }],
+      active: 'first',
+    });
   }
 }
 

@@ -95,7 +95,7 @@ const spoken = computed(
         </g>
         <g v-for="tick in ticks" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" :y1="BAR_TOP + 15" :y2="BAR_TOP + 19" class="tick" />
-          <text :x="x(tick)" :y="BAR_TOP + 30" class="figure" :text-anchor="tick === 0 ? 'start' : 'middle'">{{ money(tick, bench.currency, { short: true }) }}</text>
+          <text :x="x(tick)" :y="BAR_TOP + 30" class="figure" :text-anchor="tick === 0 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'">{{ money(tick, bench.currency, { short: true }) }}</text>
         </g>
         <line :x1="x(limit)" :x2="x(limit)" y1="0" :y2="BAR_TOP + 20" class="mark" />
         <path :d="`M${x(total)} ${BAR_TOP + 20} l-4 -6 h8 z`" class="flag" />

@@ -20,8 +20,8 @@ const holding = computed(() => {
   const game = weakest.value;
   if (!game) return '';
   const { processor, card, cap } = game.limitedBy;
-  if (cap > processor && cap > card) return `its own cap holds it in ${percent(cap)} of frames`;
-  return card >= processor ? `graphics hold it in ${percent(card)} of frames` : `the processor holds it in ${percent(processor)} of frames`;
+  if (cap > processor && cap > card) return `its own cap sets ${percent(cap)}`;
+  return card >= processor ? `graphics set ${percent(card)}` : `processor sets ${percent(processor)}`;
 });
 const isTargets = computed(() => workspace.brief.play.objective.goal === 'targets');
 </script>

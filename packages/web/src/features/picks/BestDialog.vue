@@ -106,8 +106,8 @@ const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => na
           <b class="num figure">{{ (best.score / 1000).toFixed(1) }} {{ unit }}</b> for <b class="num">{{ money(best.cost, bench.currency) }}</b>.
           <span v-if="result.status === 'optimal'" class="proof">Proved best: no set of the parts in the catalogue that fits together and fits the money scores higher, or as high for less.</span>
           <span v-else>Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }} {{ unit }}.</span>
-          <span class="quiet num"> {{ result.work.platforms * result.work.cardClasses }} pairs bounded, {{ result.work.baskets }} baskets solved, {{ result.ms.toFixed(0) }} ms.</span>
         </p>
+        <p class="quiet num">{{ (result.work.platforms * result.work.cardClasses).toLocaleString('en') }} pairs of platform and card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }} {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.</p>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
         <div v-else class="scroll">
           <table>

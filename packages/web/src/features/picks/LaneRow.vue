@@ -5,7 +5,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { MEASURES, type Trade } from '@ripe-pick/core/trades';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
-import { nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
+import { guidesOf, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
 import { tradeWords } from './words.ts';
 
 const props = defineProps<{
@@ -13,6 +13,8 @@ const props = defineProps<{
   trades: readonly Trade[];
   frame: LaneFrame;
   currency: string;
+  /** Price of the current pick in the brief's currency; null when it has none. */
+  price: number | null;
   /** What can still be spent, in minor units from the current total. */
   room: number;
   isLocked: boolean;
@@ -26,10 +28,6 @@ const emit = defineEmits<{ focusTrade: [trade: Trade | null]; swap: [trade: Trad
 const root = ref<HTMLElement | null>(null);
 const picture = computed(() => pictureOf(props.trades, props.frame));
 const current = computed(() => props.trades.find((trade) => trade.isCurrent) ?? null);
-const price = computed(() => {
-  const offer = current.value?.offer;
-  return offer ? offer.priceMinor : null;
-});
 const partName = computed(() => (current.value?.part ? `${current.value.part.maker} ${current.value.part.name}` : (EMPTY_NAMES[props.slotName] ?? 'open')));
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
@@ -44,10 +42,14 @@ const ringAt = computed(() => {
   if (trade?.slot !== props.slotName || Math.abs(trade.money) > props.frame.window) return null;
   return { x: xOf(trade.money, props.frame), y: yOf(trade.gain, props.frame) };
 });
-const reachLabel = computed(() => {
+const guides = computed(() => {
   const { kind, unit } = measure.value;
-  if (!unit) return '';
-  return kind === 'frames' ? `+${(props.frame.reach / 1000).toFixed(0)} fps` : `+${props.frame.reach.toFixed(0)} ${unit}`;
+  if (!unit) return [];
+  const scale = kind === 'frames' ? 1000 : 1;
+  const gains = guidesOf(props.frame.reach);
+  // Two labels need room for both.
+  const shown = gains.length === 2 && yOf(gains[0], props.frame) - yOf(gains[1], props.frame) < 11 ? [gains[1]] : gains;
+  return shown.map((gain, n) => ({ gain, text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}` }));
 });
 const optionText = computed(() => (props.focused ? tradeWords(props.focused, props.currency) : ''));
 
@@ -84,7 +86,7 @@ defineExpose({ focus: () => root.value?.focus() });
         </button>
       </p>
       <p class="pick" :class="{ open: isOpen }" :title="partName">{{ partName }}</p>
-      <p class="quiet price num"><template v-if="price !== null">{{ money(price, current?.offer && currency !== 'EUR' ? currency : currency) }}</template><template v-else-if="current?.isOwned">owned</template></p>
+      <p class="quiet price num"><template v-if="price !== null">{{ money(price, currency) }}</template><template v-else-if="current?.isOwned">owned</template></p>
     </div>
     <div
       ref="root" class="plot" role="listbox" :tabindex="isTabStop ? 0 : -1" :aria-label="`${SLOT_NAMES[slotName]} lane, now ${partName}. Height: ${measure.label}`"
@@ -96,6 +98,9 @@ defineExpose({ focus: () => root.value?.focus() });
         <rect v-if="roomX < frame.width" :x="roomX" y="0" :width="frame.width - roomX" :height="frame.height" class="over" />
         <line v-for="m in marks" :key="m" :x1="xOf(m, frame)" :x2="xOf(m, frame)" y1="0" :y2="frame.height" class="grid" />
         <line x1="0" :x2="frame.width" :y1="frame.height / 2" :y2="frame.height / 2" class="grid" />
+        <template v-for="guide in guides" :key="guide.gain">
+          <line v-for="side in [1, -1]" :key="side" x1="0" :x2="frame.width" :y1="yOf(side * guide.gain, frame)" :y2="yOf(side * guide.gain, frame)" class="guide" />
+        </template>
         <line :x1="frame.width / 2" :x2="frame.width / 2" y1="0" :y2="frame.height" class="now" />
         <path :d="picture.paths.barred" class="barred" />
         <path :d="picture.paths.fits" class="fits" />
@@ -106,7 +111,7 @@ defineExpose({ focus: () => root.value?.focus() });
         <circle v-if="focusAt" :cx="focusAt.x" :cy="focusAt.y" r="6" class="focus" />
         <text v-if="picture.cheaper" x="3" :y="frame.height - 4" class="note">‹ {{ picture.cheaper }}</text>
         <text v-if="picture.dearer" :x="frame.width - 3" :y="frame.height - 4" text-anchor="end" class="note">{{ picture.dearer }} ›</text>
-        <text x="3" y="11" class="note">{{ reachLabel }}</text>
+        <text v-for="guide in guides" :key="guide.gain" x="3" :y="yOf(guide.gain, frame) + 3.5" class="note">{{ guide.text }}</text>
         <text v-if="trades.length === 0" :x="frame.width / 2 + 14" :y="frame.height / 2 + 4" class="note">no part in the catalogue for this slot</text>
       </svg>
       <button v-if="focused && !focused.isCurrent" class="visually-hidden" tabindex="-1" @click="emit('open', focused)">Details</button>
@@ -128,6 +133,7 @@ svg { display: block; }
 .ground { fill: var(--sheet); }
 .over { fill: var(--sunk); }
 .grid { stroke: var(--line); stroke-width: 1; }
+.guide { stroke: var(--line); stroke-dasharray: 1 4; }
 .now { stroke: var(--ink); stroke-width: 1.2; }
 .fits { fill: var(--hue); stroke: var(--sheet); stroke-width: 0.8; }
 .barred { fill: none; stroke: var(--line-strong); stroke-width: 1.1; }

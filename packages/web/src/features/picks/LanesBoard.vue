@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
+import { Minus, Plus } from '@lucide/vue';
 import { NPopover, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, shallowRef } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
@@ -67,6 +68,7 @@ const frames = computed(() => {
 const axis = computed((): LaneFrame => ({ width: plotWidth.value, height: AXIS, window: moneyWindow.value, reach: 1 }));
 const marks = computed(() => scaleLinear().domain([-moneyWindow.value, moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
 const room = computed(() => bench.limit - (bench.summary?.cost.total ?? 0));
+const priceOf = (slot: Slot) => bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
 const lockOf = (slot: Slot) => workspace.brief.locks.find((lock) => lock.slot === slot) ?? null;
 
 /** The focused trade as the lanes have it now: its figures change with every swap. */
@@ -189,20 +191,20 @@ const steepestWords = computed(() => {
       <button class="plain strong" @click="emit('find')">Find the best <kbd>F</kbd></button>
       <button class="plain edged" :aria-pressed="withUsed" @click="withUsed = !withUsed">{{ withUsed ? 'Used shown' : 'Used hidden' }} <kbd>U</kbd></button>
       <span class="zoom" role="group" aria-label="Width of the money axis">
-        <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)">＋</button>
+        <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)"><Plus :size="15" aria-hidden="true" /></button>
         <span class="num">±{{ money(moneyWindow, bench.currency, { short: true }) }}</span>
-        <button class="plain edged" aria-label="Wider" :disabled="windowIndex === WINDOWS.length - 1" @click="zoom(1)">－</button>
+        <button class="plain edged" aria-label="Wider" :disabled="windowIndex === WINDOWS.length - 1" @click="zoom(1)"><Minus :size="15" aria-hidden="true" /></button>
       </span>
       <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">{{ showAll ? 'Fewer lanes' : 'All lanes' }}</button>
       <NPopover v-if="ruledOut.length > 0" trigger="click" placement="bottom-start">
         <template #trigger><button class="plain edged">{{ ruledOut.length }} ruled out</button></template>
         <ul class="out"><li v-for="part in ruledOut" :key="part.id">{{ part.name }} <button class="plain edged" @click="letBack(part.id)">Let back in</button></li></ul>
       </NPopover>
-      <span class="legend" aria-hidden="true"><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned <i class="hollow"></i>does not fit or not known <i class="dash"></i>most frames for the money</span>
+      <span class="legend" aria-hidden="true"><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned <i class="hollow"></i>does not fit, or unknown <i class="dash"></i>most frames for the money</span>
     </div>
     <div ref="board" class="board">
       <LaneRow
-        v-for="slot in slots" :key="slot" :slot-name="slot" :trades="visible.get(slot) ?? []" :frame="frames.get(slot)!" :currency="bench.currency" :room="room"
+        v-for="slot in slots" :key="slot" :slot-name="slot" :trades="visible.get(slot) ?? []" :frame="frames.get(slot)!" :currency="bench.currency" :price="priceOf(slot)" :room="room"
         :is-locked="lockOf(slot) !== null" :steepest="bench.lanes?.steepest ?? null" :focused="live?.slot === slot ? live : null" :is-tab-stop="laneSlot === slot" :marks="marks"
         @focus-trade="focusTrade" @swap="swap" @toggle-lock="toggleLock(slot)" @open="(trade) => emit('open', trade)"
       />

@@ -43,7 +43,7 @@ const ticks = computed(() => y.value.ticks(4));
             <line :x1="column(n)" :x2="column(n)" :y1="y(game.interval.low)" :y2="y(game.interval.high)" class="whisker" />
             <line :x1="column(n) - 9" :x2="column(n) + 9" :y1="y(game.low)" :y2="y(game.low)" class="low" />
             <line :x1="column(n) - 14" :x2="column(n) + 14" :y1="y(Math.min(game.target, y.domain()[1]))" :y2="y(Math.min(game.target, y.domain()[1]))" class="target" />
-            <circle :cx="column(n)" :cy="y(game.average)" r="5" class="dot" />
+            <circle :cx="column(n)" :cy="y(game.average)" r="3.6" class="dot" />
           </g>
         </svg>
       </div>
@@ -81,7 +81,7 @@ const ticks = computed(() => y.value.ticks(4));
 .figure { font-size: 11px; fill: var(--ink-soft); }
 .figure.ink { fill: var(--ink); }
 .refresh { stroke: var(--ink); stroke-width: 1; }
-.whisker { stroke: var(--plum); stroke-width: 2; }
+.whisker { stroke: var(--plum); stroke-width: 2.4; }
 .low { stroke: var(--plum); stroke-width: 2.5; }
 .target { stroke: var(--apricot); stroke-width: 1.5; stroke-dasharray: 3 2; }
 .dot { fill: var(--plum); stroke: var(--sheet); stroke-width: 1.5; }

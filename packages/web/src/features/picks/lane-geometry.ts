@@ -37,10 +37,27 @@ export function xOf(money: number, frame: LaneFrame): number {
   return half + (money / frame.window) * (half - EDGE);
 }
 
+/**
+ * Height of a gain. The root of the gain is drawn, because a lane is low and trades of one frame and of fifty are
+ * both of interest; guide lines carry the figures.
+ */
 export function yOf(gain: number | null, frame: LaneFrame): number {
   const half = frame.height / 2;
   if (gain === null || frame.reach <= 0) return half;
-  return half - Math.max(-1, Math.min(1, gain / frame.reach)) * (half - DOT_RADIUS - 2);
+  const share = Math.min(1, Math.abs(gain) / frame.reach);
+  return half - Math.sign(gain) * Math.sqrt(share) * (half - DOT_RADIUS - 2);
+}
+
+/** Round gains at which a lane draws guide lines: one near its top, one near the middle of its upper half. */
+export function guidesOf(reach: number): number[] {
+  const round = (value: number): number => {
+    const power = 10 ** Math.floor(Math.log10(value));
+    return ([5, 2, 1].find((step) => step * power <= value) ?? 1) * power;
+  };
+  if (!(reach > 0)) return [];
+  const high = round(reach * 0.9);
+  const low = round(reach * 0.22);
+  return low < high ? [low, high] : [high];
 }
 
 export function kindOf(trade: Trade): DotKind {

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { CATALOGUE, OFFERS, SHOPS } from '../testing/fixtures.ts';
+import type { Offer } from '../parts/index.ts';
+import { costOf } from './cost.ts';
+import { indexMarket, offerBarrier, usableOffers } from './market.ts';
+import { BRIEF } from '../testing/fixtures.ts';
+
+const extra: Offer[] = [
+  { id: 'case.far', part: 'case', shop: 'far', priceMinor: 39950, condition: 'new', inStock: true, seenOn: '2026-11-20' },
+  { id: 'card.stall', part: 'card', shop: 'stalls', priceMinor: 15000, shippingMinor: 590, condition: 'used', inStock: true, seenOn: '2026-11-20' },
+  { id: 'board.gone', part: 'board', shop: 'near', priceMinor: 100, condition: 'new', inStock: false, seenOn: '2026-11-20' },
+]; // prettier-ignore
+const market = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, 'EUR');
+const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, offer });
+
+describe('what picks cost', () => {
+  it('adds up to the cent, line by line', () => {
+    const cost = costOf({ processor: pick('processor'), card: pick('card', 'card.stall'), case: pick('case', 'case.far') }, market, []);
+    expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.total);
+    // 120.00 (free sending above 100.00) + 150.00 + 5.90 + 399.50 SEK and 79.00 SEK at 0.09, each rounded by itself
+    expect(cost.total).toBe(12000 + 15000 + 590 + 3596 + 711);
+  });
+  it('charges a fee below the threshold, and none on it', () => {
+    const fee = (minor: number) => {
+      const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'processor', priceMinor: minor }];
+      return costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, 'EUR'), []).total - minor;
+    };
+    expect(fee(9999)).toBe(500);
+    expect(fee(10000)).toBe(0);
+  });
+  it('charges the fee once for all that one shop sends', () => {
+    const cost = costOf({ memory: pick('memory'), storage: pick('storage') }, market, []);
+    expect(cost.lines.filter((line) => line.kind === 'shipping')).toHaveLength(1);
+    expect(cost.total).toBe(4500 + 3500 + 500);
+  });
+  it('counts owned parts at nothing, and says which picks have no price', () => {
+    const cost = costOf({ case: pick('case', null), board: pick('board', null) }, market, ['case']);
+    expect(cost.total).toBe(0);
+    expect(cost.lines.map((line) => line.kind)).toEqual(['owned']);
+    expect(cost.unpriced).toEqual(['board']);
+  });
+  it('never takes an offer of another part or one that is gone from the catalogue', () => {
+    expect(costOf({ board: pick('board', 'memory.near') }, market, []).unpriced).toEqual(['board']);
+    expect(costOf({ board: pick('board', 'nowhere') }, market, []).unpriced).toEqual(['board']);
+  });
+});
+
+describe('offers that a brief allows', () => {
+  const barrier = (id: string, change: Partial<typeof BRIEF.market> = {}, currency = 'EUR') => {
+    const at = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, currency);
+    const offer = at.offers.get(id);
+    if (!offer) throw new Error(id);
+    return offerBarrier(at, { ...BRIEF, market: { ...BRIEF.market, ...change } }, offer);
+  };
+  it('are in stock, in a condition and a shop that are wanted, and in a currency with a rate', () => {
+    expect(barrier('card.stall')).toBeNull();
+    expect(barrier('board.gone')).toBe('stock');
+    expect(barrier('card.stall', { conditions: ['new'] })).toBe('condition');
+    expect(barrier('card.stall', { shopsOut: ['stalls'] })).toBe('shop');
+    expect(barrier('card.stall', {}, 'USD')).toBe('currency');
+  });
+  it('are listed in the catalogue’s order', () => {
+    expect(usableOffers(market, BRIEF, 'card').map((offer) => offer.id)).toEqual(['card.near', 'card.stall']);
+    expect(SHOPS).toHaveLength(3);
+  });
+});

@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest';
+import { cents, convertMinor, findRate, minorPlaces, sumCents } from './index.ts';
+
+describe('money', () => {
+  it.each([['EUR', 2], ['SEK', 2], ['JPY', 0], ['KWD', 3]])('%s has %i decimal places (ISO 4217)', (code, places) => {
+    expect(minorPlaces(code)).toBe(places);
+  }); // prettier-ignore
+  it('refuses fractions of a cent, naming the value', () => {
+    expect(() => cents(1.5)).toThrow('cents: a whole number is needed, got 1.5');
+    expect(() => cents(2 ** 60)).toThrow();
+  });
+  it('adds exactly where floating euros would not', () => {
+    expect(sumCents(Array.from({ length: 10 }, () => cents(10)))).toBe(100);
+    expect(0.1 + 0.2).not.toBe(0.3);
+  });
+  it('converts line by line, rounding half away from zero', () => {
+    const rate = { from: 'SEK', to: 'EUR', rate: 0.0872, on: '2026-11-20' };
+    expect(convertMinor(100_000, rate)).toBe(8720);
+    expect(convertMinor(125, { ...rate, rate: 0.5 })).toBe(63);
+    expect(convertMinor(-125, { ...rate, rate: 0.5 })).toBe(-63);
+    expect(convertMinor(10_000, { ...rate, from: 'EUR', to: 'JPY', rate: 160 })).toBe(16_000);
+    expect(convertMinor(160, { ...rate, from: 'JPY', to: 'KWD', rate: 0.002 })).toBe(320);
+  });
+  it('finds a rate in either direction, and says null when there is none', () => {
+    const rates = [{ from: 'SEK', to: 'EUR', rate: 0.08, on: '2026-11-20' }];
+    expect(findRate(rates, 'SEK', 'EUR')?.rate).toBe(0.08);
+    expect(findRate(rates, 'EUR', 'SEK')?.rate).toBe(12.5);
+    expect(findRate(rates, 'USD', 'EUR')).toBeNull();
+  });
+});

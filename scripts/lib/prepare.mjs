@@ -1,0 +1,63 @@
+/** Steps that the other scripts share. Plain Node without packages, so that they run before an install. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
+export const bin = (name) => join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);
+
+/** Runs a command with its output on the terminal; ends this process when it fails. */
+export function must(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (done.status !== 0) {
+    console.error(`failed: ${command} ${args.join(' ')}`);
+    process.exit(done.status ?? 1);
+  }
+}
+
+/** Installs packages when the lock file is not the one that was installed last. */
+export function ensureInstalled() {
+  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const stamp = join(root, 'node_modules', '.ripe-pick-installed');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  console.log('Installing packages (once)…');
+  must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  mkdirSync(dirname(stamp), { recursive: true });
+  writeFileSync(stamp, lock);
+}
+
+/** Builds the web app. */
+export function buildWeb() {
+  must(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'packages', 'web') });
+}
+
+/** Starts the server and hands signals on; resolves when it ends. */
+export function serve(args, env = {}) {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'packages/server/src/main.ts'), ...args], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}
+
+const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** Path of a Chromium, installed from Debian's packages when there is none and this user may. */
+export function ensureChromium() {
+  const own = process.env.RIPE_PICK_CHROMIUM;
+  const find = () => [own, ...PLACES].find((path) => path && existsSync(path));
+  if (find()) return find();
+  if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
+    console.log('Installing Chromium from Debian’s packages (once)…');
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
+    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env });
+  }
+  if (find()) return find();
+  console.error('The browser tests need Chromium. Install the package "chromium", or set RIPE_PICK_CHROMIUM to the path of one.');
+  process.exit(1);
+}
