@@ -17,7 +17,8 @@ function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT
 }
 
 /** Rule, what spoils it, and the verdict. A row with an unknown comes from a sheet that is silent. */
-const TABLE: readonly (readonly [rule: string, what: string, change: PartSet, verdict: Verdict, context?: RuleContext])[] = [
+type Row = readonly [rule: string, what: string, change: PartSet, verdict: Verdict, context?: RuleContext];
+const TABLE: readonly Row[] = [
   ['socket', 'same socket', {}, 'pass'],
   ['socket', 'another socket', { board: { ...BOARD, socket: 'S2' } }, 'block'],
   ['socket', 'not stated', { board: { ...BOARD, socket: null } }, 'unknown'],
@@ -145,7 +146,7 @@ const TABLE: readonly (readonly [rule: string, what: string, change: PartSet, ve
 
 describe('rules', () => {
   // The M.2 place of this board takes two ports away, for the row that needs it.
-  it.each(TABLE)('%s: %s', (rule, what, change, verdict, context) => {
+  it.each(TABLE.map((row) => [`${row[0]}: ${row[1]}`, row] as const))('%s', (_, [rule, what, change, verdict, context]) => {
     const board = what.startsWith('SATA port') ? { board: { ...BOARD, sataPorts: 2, m2: [{ protocols: ['NVMe'] as const, maxLengthMm: 80, disablesSataPorts: 2 }] } } : {}; // prettier-ignore
     expect(verdictOf(rule, { ...change, ...board }, context)).toBe(verdict);
   });

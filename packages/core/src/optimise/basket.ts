@@ -260,6 +260,9 @@ function cheapestFit(
     const rated = stated ?? (context.allowUnknown ? NaN : 0);
     return !(rated < neededSupplyWatts(supplyRule, draw, maker));
   };
+  /** What the slots from an index on cost at least, fit ignored. */
+  const openLeast = new Float64Array(REST_COUNT + 1);
+  for (let slot = REST_COUNT - 1; slot >= 0; slot--) openLeast[slot] = openLeast[slot + 1] + priced[slot][0].price;
   const emptyCooler = domains.rest[AT.cooler].findIndex((element) => element.part === null);
 
   /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */
@@ -289,7 +292,8 @@ function cheapestFit(
     }
     if (sum + restBound(slot) >= bestSum) return;
     for (const candidate of priced[slot]) {
-      if (sum + candidate.price >= bestSum) break;
+      // Sorted by price: once even the cheapest of every open slot is too much, so are all that follow.
+      if (sum + candidate.price + openLeast[slot + 1] >= bestSum) break;
       if (!fits(slot, candidate, draw)) continue;
       chosen.push(candidate);
       descend(slot + 1, sum + candidate.price, draw + candidate.deciwatts);

@@ -18,6 +18,9 @@ const ANY = OUTLINES.length;
 const FORMS = OUTLINES.length + 1;
 
 export interface CostBound {
+  /** Parts of the bound that need no pair: least cost of a platform's side, and of a card class with case and supply. */
+  readonly platformLeast: Float64Array;
+  readonly cardLeast: Float64Array;
   /** Never above the true cost of any basket for the pair; Infinity when nothing fits. */
   of(platform: number, cardClass: number): number;
 }
@@ -51,11 +54,11 @@ export function costBoundOf(
     return form === null ? ANY : OUTLINES.indexOf(form);
   });
   const platformSide = new Float64Array(platforms.length * FORMS).fill(Infinity);
-  const kitPrice = new Map<string, number>();
+  const kitPrice = new Map<number, number>();
+  const boardCount = domains.rest[AT.board].length;
   platforms.forEach((platform, p) => {
-    const memoryKey = bitsKey(platform.memory);
     for (const b of members(platform.boards)) {
-      const key = `${b}:${memoryKey}`;
+      const key = platform.memoryKey * boardCount + b;
       let kit = kitPrice.get(key);
       if (kit === undefined) {
         const row = compatibility.row(AT.board, b, AT.memory, true);
@@ -147,7 +150,27 @@ export function costBoundOf(
     return out;
   };
 
+  const platformLeast = new Float64Array(platforms.length).fill(Infinity);
+  platforms.forEach((_, p) => {
+    for (let f = 0; f < FORMS; f++) platformLeast[p] = Math.min(platformLeast[p], platformSide[p * FORMS + f]);
+  });
+  const thriftiest = Math.min(...domains.processors.map((element) => element.deciwatts));
+  const cheapestCase = cheapest(AT.case);
+  const cardLeast = Float64Array.from(cardClasses, ({ members: cards }) => {
+    let least = Infinity;
+    for (const j of members(cards)) {
+      const card = domains.rest[AT.card][j];
+      const maker = makerWatts(card.part as Card | null, supplyRule.kind) ?? (allowUnknown ? NaN : Infinity);
+      const needed = neededSupplyWatts(supplyRule, thriftiest + card.deciwatts, maker);
+      const supply = suppliesByPrice.find((each) => !(each.rated < needed));
+      if (supply) least = Math.min(least, card.price + supply.price);
+    }
+    return least + cheapestCase;
+  });
+
   return {
+    platformLeast,
+    cardLeast,
     of(p, g) {
       const side = caseSideOf(kindOf[platforms[p].processor], g);
       let least = Infinity;

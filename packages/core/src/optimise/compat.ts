@@ -1,7 +1,7 @@
 import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
-import type { Part, PartSet, Slot } from '../parts/index.ts';
-import { and, emptyBits, setBit, type Bits } from './bits.ts';
-import { AT, only, REST, REST_COUNT, type Domains, type RestSlot } from './domains.ts';
+import { SLOTS, type Part, type PartSet, type Slot } from '../parts/index.ts';
+import { and, emptyBits, orInto, setBit, type Bits } from './bits.ts';
+import { AT, REST, REST_COUNT, type Domains, type RestSlot } from './domains.ts';
 
 /*
  * The rules, asked about pairs of parts and remembered as bits. The search never has a rule of its own: every bit
@@ -76,14 +76,44 @@ export interface Compatibility {
   linksOf(processor: number): ProcessorLinks;
 }
 
+/** Parts of a slot sorted into kinds with equal sheets: rules read sheets, so that one of a kind answers for all. */
+interface Kinds {
+  readonly kindOf: readonly number[];
+  readonly examples: readonly (Part | null)[];
+  readonly members: readonly Bits[];
+}
+
+function kindsOf(elements: readonly { readonly part: Part | null }[]): Kinds {
+  const known = new Map<string, number>();
+  const kindOf: number[] = [];
+  const examples: (Part | null)[] = [];
+  const members: Bits[] = [];
+  elements.forEach(({ part }, j) => {
+    const sheet = part === null ? '' : JSON.stringify({ ...part, id: '', maker: '', name: '', source: undefined });
+    let kind = known.get(sheet);
+    if (kind === undefined) {
+      kind = examples.length;
+      known.set(sheet, kind);
+      examples.push(part);
+      members.push(emptyBits(elements.length));
+    }
+    kindOf.push(kind);
+    setBit(members[kind], j);
+  });
+  return { kindOf, examples, members };
+}
+
+/** A set of parts that is written over for every question; undefined means that nothing is asked about the slot. */
+type Asked = Record<Slot, Part | null | undefined>;
+
 /** Compatibility of all elements, worked out when first asked for. */
 export function compatibilityOf(
   domains: Domains,
   context: RuleContext,
   allowUnknown: boolean,
 ): Compatibility {
-  const rows = new Map<number, Bits | null>();
-  const processorLinks = new Map<number, ProcessorLinks>();
+  const rows = Array.from({ length: REST_COUNT * REST_COUNT * 2 }, (): (Bits | null | undefined)[] => []);
+  const processorLinks: (ProcessorLinks | undefined)[] = [];
   const rulesBetween: (readonly Rule[] | null)[][] = [];
   const cardRulesBetween: (readonly Rule[] | null)[][] = [];
   for (const a of REST) {
@@ -91,60 +121,87 @@ export function compatibilityOf(
     cardRulesBetween.push(REST.map((b) => TABLE.byCard.get(pairKey(a, b)) ?? null));
   }
   const someCard: Part | null = domains.rest[AT.card].find((element) => element.part)?.part ?? null;
-  const ok = (rules: readonly Rule[], set: PartSet) =>
-    rules.every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown));
-
-  const buildRow = (a: number, i: number, b: number, hasCard: boolean): Bits | null => {
-    const rules = rulesBetween[a][b];
-    const byCard = cardRulesBetween[a][b];
-    if (!rules && !byCard) return null;
-    const elements = domains.rest[b];
+  // One object of one shape is asked about again and again: fresh ones by the hundred thousand cost most of the time.
+  const asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as Asked;
+  const ok = (rules: readonly Rule[]): boolean => {
+    for (const rule of rules) if (isBarred(rule.judge(asked as PartSet, context).verdict, allowUnknown)) return false;
+    return true;
+  };
+  const everything = domains.rest.map((elements) => {
     const bits = emptyBits(elements.length);
-    const first = only(REST[a], domains.rest[a][i].part);
-    const card: PartSet = byCard ? (only('card', hasCard ? someCard : null) as PartSet) : {};
-    for (let j = 0; j < elements.length; j++) {
-      const set = { ...card, ...first, ...only(REST[b], elements[j].part) };
-      if ((!rules || ok(rules, set)) && (!byCard || ok(byCard, set))) setBit(bits, j);
+    for (let j = 0; j < elements.length; j++) setBit(bits, j);
+    return bits;
+  });
+
+  const kinds = domains.rest.map(kindsOf);
+  const processorKinds = kindsOf(domains.processors);
+
+  /** Elements of a slot that pass some rules beside what is asked already. */
+  const passing = (slot: RestSlot, rules: readonly Rule[]): Bits => {
+    const { members, examples } = kinds[AT[slot]];
+    const bits = emptyBits(domains.rest[AT[slot]].length);
+    for (let kind = 0; kind < examples.length; kind++) {
+      asked[slot] = examples[kind];
+      if (ok(rules)) orInto(bits, members[kind]);
     }
+    asked[slot] = undefined;
     return bits;
   };
 
-  const buildLinks = (processor: number): ProcessorLinks => {
-    const { part } = domains.processors[processor];
-    const base = only('processor', part);
-    const filter = (slot: Slot, index: number, rules: readonly Rule[], also: PartSet): Bits => {
-      const bits = emptyBits(domains.rest[index].length);
-      domains.rest[index].forEach((element, j) => {
-        if (ok(rules, { ...base, ...also, ...only(slot, element.part) })) setBit(bits, j);
-      });
-      return bits;
+  const buildRow = (a: number, kind: number, b: number, hasCard: boolean): Bits | null => {
+    const plain = rulesBetween[a][b];
+    const byCard = cardRulesBetween[a][b];
+    if (!plain && !byCard) return null;
+    asked[REST[a]] = kinds[a].examples[kind];
+    let bits = plain ? passing(REST[b], plain) : everything[b];
+    if (byCard) {
+      asked.card = hasCard ? someCard : null;
+      bits = and(bits, passing(REST[b], byCard));
+      asked.card = undefined;
+    }
+    asked[REST[a]] = undefined;
+    return bits;
+  };
+
+  const buildLinks = (kind: number): ProcessorLinks => {
+    asked.processor = processorKinds.examples[kind];
+    const allowed = REST.map((slot, index) => {
+      const rules = TABLE.withProcessor.get(slot);
+      return rules ? passing(slot, rules) : everything[index];
+    });
+    const without = (empty: RestSlot): Bits[] => {
+      const out = [...allowed];
+      asked[empty] = null;
+      for (const entry of TABLE.whenEmpty) {
+        if (entry.empty === empty) out[AT[entry.other]] = and(out[AT[entry.other]], passing(entry.other, [entry.rule]));
+      }
+      asked[empty] = undefined;
+      return out;
     };
-    const allowed = REST.map((slot, index) => filter(slot, index, TABLE.withProcessor.get(slot) ?? [], {}));
-    const without = (empty: RestSlot) =>
-      REST.map((slot, index) => {
-        const rules = TABLE.whenEmpty.filter((entry) => entry.empty === empty && entry.other === slot);
-        return and(allowed[index], filter(slot, index, rules.map((entry) => entry.rule), only(empty, null))); // prettier-ignore
-      });
-    return { allowed, withoutCooler: without('cooler'), withoutCard: without('card') };
+    const links = { allowed, withoutCooler: without('cooler'), withoutCard: without('card') };
+    asked.processor = undefined;
+    return links;
   };
 
   return {
     row(a, i, b, hasCard) {
       const mode = cardRulesBetween[a][b] && !hasCard ? 1 : 0;
-      const key = ((i * REST_COUNT + a) * REST_COUNT + b) * 2 + mode;
-      let bits = rows.get(key);
+      const table = rows[(a * REST_COUNT + b) * 2 + mode];
+      const kind = kinds[a].kindOf[i];
+      let bits = table[kind];
       if (bits === undefined) {
-        bits = buildRow(a, i, b, hasCard);
-        rows.set(key, bits);
+        bits = buildRow(a, kind, b, hasCard);
+        table[kind] = bits;
       }
       return bits;
     },
     linked: (a, b) => rulesBetween[a][b] !== null || cardRulesBetween[a][b] !== null,
     linksOf(processor) {
-      let links = processorLinks.get(processor);
+      const kind = processorKinds.kindOf[processor];
+      let links = processorLinks[kind];
       if (!links) {
-        links = buildLinks(processor);
-        processorLinks.set(processor, links);
+        links = buildLinks(kind);
+        processorLinks[kind] = links;
       }
       return links;
     },

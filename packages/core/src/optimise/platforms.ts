@@ -3,7 +3,7 @@ import {
   linkLnOf, type GraphicsRate, type MemoryState, type ModelIndex, type Scene, type Side,
 } from '../frames/index.ts'; // prettier-ignore
 import type { Board, Brief, Card, Memory, Objective, Processor } from '../parts/index.ts';
-import { and, emptyBits, hasBit, intersects, members, orInto, setBit, type Bits } from './bits.ts';
+import { and, bitsKey, emptyBits, hasBit, intersects, members, orInto, setBit, type Bits } from './bits.ts';
 import type { Compatibility } from './compat.ts';
 import { AT, type Domains } from './domains.ts';
 
@@ -32,6 +32,8 @@ export interface Platform {
   readonly kitClass: number;
   readonly boards: Bits;
   readonly memory: Bits;
+  /** Equal for platforms with equal `memory`. */
+  readonly memoryKey: number;
   readonly state: MemoryState;
   /** Index of the link that it offers a card. */
   readonly link: number;
@@ -131,6 +133,7 @@ export function scoreSpaceOf(
   const platforms: Platform[] = [];
   const links: { generation: number; lanes: number }[] = [];
   const linkIndex = new Map<string, number>();
+  const memoryKeys = new Map<string, number>();
   domains.processors.forEach((element, processor) => {
     const chip = element.part as Processor; // the processors' domain holds processors only
     const allowed = compatibility.linksOf(processor).allowed;
@@ -161,8 +164,12 @@ export function scoreSpaceOf(
         if (known) orInto(known.boards, boards);
         else merged.set(key, { boards: boards.slice(), state, link });
       }
+      if (merged.size === 0) return;
+      const asText = bitsKey(memory);
+      const memoryKey = memoryKeys.get(asText) ?? memoryKeys.size;
+      memoryKeys.set(asText, memoryKey);
       for (const { boards, state, link } of merged.values())
-        platforms.push({ processor, kitClass, boards, memory, state, link });
+        platforms.push({ processor, kitClass, boards, memory, memoryKey, state, link });
     });
   });
 

@@ -22,6 +22,8 @@ export interface SweepTask {
   readonly keyOf: ((found: Found) => string) | null;
 }
 
+/** Platforms that share one look at their least cost. */
+const BLOCK = 32;
 /** Steps between two reports, so that a caller can stop a long search. */
 const STEPS_PER_REPORT = 2000;
 
@@ -42,11 +44,31 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
     (a, b) => platformBound[b] - platformBound[a] || a - b,
   );
   const next = new Int32Array(cardClasses.length);
+  // What stands in the order is mostly too dear for a given card class: blocks of it are passed over at once.
+  const { platformLeast, cardLeast } = costBound;
+  const blockLeast = new Float64Array(Math.ceil(count / BLOCK)).fill(Infinity);
+  order.forEach((p, at) => {
+    const block = Math.floor(at / BLOCK);
+    blockLeast[block] = Math.min(blockLeast[block], platformLeast[p]);
+  });
+  const passOver = (g: number): void => {
+    const most = budget - cardLeast[g];
+    let at = next[g];
+    while (at < count) {
+      if (at % BLOCK === 0 && blockLeast[at / BLOCK] > most) at += BLOCK;
+      else if (platformLeast[order[at]] > most) at++;
+      else break;
+    }
+    next[g] = Math.min(at, count);
+  };
   const first = new MaxHeap();
   const second = new MaxHeap();
   const exact = new Map<number, number>();
   const keyAt = (g: number) => Math.min(platformBound[order[next[g]]], cardBound[g]);
-  for (let g = 0; g < cardClasses.length; g++) if (count > 0) first.push(keyAt(g), g);
+  for (let g = 0; g < cardClasses.length; g++) {
+    passOver(g);
+    if (next[g] < count) first.push(keyAt(g), g);
+  }
 
   const seen = new Set<string>();
   let found = 0;
@@ -59,6 +81,7 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       const g = first.pop();
       const p = order[next[g]];
       next[g]++;
+      passOver(g);
       if (next[g] < count) first.push(keyAt(g), g);
       if (costBound.of(p, g) > budget) continue;
       const bound = space.bound(p, g);

@@ -1,0 +1,155 @@
+import { readFileSync } from 'node:fs';
+import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
+import { checkBuild, decided, isBarred, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
+import { ratesFor } from '@ripe-pick/core/frames';
+import { costOf, indexMarket } from '@ripe-pick/core/money';
+import { explainInfeasible, prepare, runSearch } from '@ripe-pick/core/optimise';
+import { partSetOf, type Brief } from '@ripe-pick/core/parts';
+import { describe, expect, it } from 'vitest';
+import { compareWithHighs, seededCase } from './against-highs.ts';
+import { agreement } from './agree.ts';
+
+/* A small fixed part of the agreement checks; `npm run check:search` runs the whole. */
+
+const demo = (name: string): unknown => JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
+const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
+const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
+
+describe('the search against brute force over every set of parts and every choice of offers', () => {
+  it('gives the same answers on 60 stressed tiny markets: best, ten best pairs, cheapest, infeasible', () => {
+    let buildable = 0;
+    for (let seed = 1; seed <= 60; seed++) {
+      const report = agreement(seed);
+      if (report.buildable > 0) buildable++;
+      expect(report.mismatches).toEqual([]);
+    }
+    expect(buildable).toBeGreaterThan(10);
+  });
+  it('would be caught without the branch that fills an order up to its threshold', () => {
+    const caught = SEEDS_WITH_TEETH.filter((seed) => agreement(seed, { noThresholdBranch: true }).mismatches.length > 0);
+    expect(caught.length).toBeGreaterThan(0);
+  });
+  it('would be caught if it kept the cheapest offer of each part only', () => {
+    const caught = SEEDS_WITH_TEETH.filter((seed) => agreement(seed, { cheapestOptionOnly: true }).mismatches.length > 0);
+    expect(caught.length).toBeGreaterThan(0);
+  });
+});
+
+/** Seeds whose markets are buildable and have tempting thresholds. */
+const SEEDS_WITH_TEETH = Array.from({ length: 45 }, (_, n) => n + 1);
+
+describe('the search against HiGHS, a general mixed-integer solver', () => {
+  it('gives the same score and the same cents on a seeded market of 150 parts', async () => {
+    const { catalogue: market, brief: wish } = seededCase(2, 150);
+    const result = await compareWithHighs('seed 2', market, wish, true);
+    expect(result.ours).toBe(result.theirs);
+  });
+});
+
+describe('answers on the demo', () => {
+  const market = indexMarket(catalogue, 'EUR');
+  const context = ruleContext(brief, market.parts);
+  const prepared = prepare(catalogue, brief);
+  const rates = ratesFor(brief, catalogue.frameModel);
+
+  it('keep every rule, add up, and score what the frame model says, judged apart from the search', () => {
+    const result = runSearch(prepared.topK(64000, 11, 'pair'));
+    expect(result.status).toBe('optimal');
+    expect(result.answers).toHaveLength(11);
+    for (const answer of result.answers) {
+      const { set, missing } = partSetOf(answer.picks, market.parts);
+      expect(missing).toEqual([]);
+      expect(openSlots(set)).toEqual([]);
+      expect(checkBuild(decided(set), context).filter((finding) => isBarred(finding.verdict, false))).toEqual([]);
+      const cost = costOf(answer.picks, market, brief.owned);
+      expect(cost.total).toBe(answer.cost);
+      expect(cost.unpriced).toEqual([]);
+      expect(cost.total).toBeLessThanOrEqual(64000);
+      const rated = rates(decided(set));
+      expect(rated.status === 'known' && rated.objective.score).toBe(answer.score);
+    }
+  });
+  it('come best first, and differ in processor or card', () => {
+    const { answers } = runSearch(prepared.topK(64000, 11, 'pair'));
+    for (let n = 1; n < answers.length; n++) {
+      const [a, b] = [answers[n - 1], answers[n]];
+      expect(a.score > b.score || (a.score === b.score && a.cost <= b.cost)).toBe(true);
+    }
+  });
+  it('never get worse with more money', () => {
+    let last = -1;
+    for (let budget = 20000; budget <= 150000; budget += 5000) {
+      const score = runSearch(prepared.solve(budget)).answers[0]?.score ?? 0;
+      expect(score).toBeGreaterThanOrEqual(last);
+      last = score;
+    }
+  });
+  it('are the same twice', () => {
+    expect(runSearch(prepare(catalogue, brief).solve(64000)).answers).toEqual(runSearch(prepared.solve(64000)).answers);
+  });
+  it('fit a budget that sits exactly on their cost, and not one cent less', () => {
+    const [best] = runSearch(prepared.solve(64000)).answers;
+    expect(runSearch(prepared.solve(best.cost)).answers[0]).toEqual(best);
+    const less = runSearch(prepared.solve(best.cost - 1)).answers[0];
+    expect(less.score < best.score || less.cost < best.cost).toBe(true);
+  });
+  it('keep locks, exclusions and empty slots', () => {
+    const with_ = (change: Partial<Brief>) => runSearch(prepare(catalogue, { ...brief, ...change }).solve(64000)).answers[0];
+    const locked = with_({ locks: [{ slot: 'processor', part: 'tarnholt-dunlin-250', offer: null }] });
+    expect(locked.picks.processor?.part).toBe('tarnholt-dunlin-250');
+    expect(with_({ locks: [{ slot: 'card', part: null, offer: null }] }).picks.card).toBeUndefined();
+    const best = with_({});
+    const without = with_({ excluded: [{ part: best.picks.card?.part ?? '', reason: '' }] });
+    expect(without.picks.card?.part).not.toBe(best.picks.card?.part);
+    expect(without.score).toBeLessThanOrEqual(best.score);
+  });
+  it('stop when told to, with the bound that holds so far', () => {
+    const search = prepared.solve(64000);
+    let step = search.next(false);
+    while (!step.done) step = search.next(true);
+    expect(['limit', 'optimal']).toContain(step.value.status);
+  });
+});
+
+describe('when nothing fits', () => {
+  it('says how much more money is needed, to the cent', () => {
+    const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 12000 } };
+    expect(runSearch(prepare(catalogue, poor).solve(12000)).status).toBe('infeasible');
+    const money = explainInfeasible(catalogue, poor).find((each) => each.kind === 'budget');
+    const least = prepare(catalogue, poor).cheapest();
+    expect(money?.shortMinor).toBe((least?.cost ?? 0) - 12000);
+    expect(runSearch(prepare(catalogue, poor).solve(money?.cost ?? 0)).status).toBe('optimal');
+    expect(runSearch(prepare(catalogue, poor).solve((money?.cost ?? 0) - 1)).status).toBe('infeasible');
+  });
+  it('offers only changes that do what they say', () => {
+    const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 14500 } };
+    const list = explainInfeasible(catalogue, poor);
+    expect(list.length).toBeGreaterThan(1);
+    for (const each of list) {
+      const budget = each.kind === 'budget' ? (each.cost ?? 0) : 14500 + each.shortMinor;
+      expect(runSearch(prepare(catalogue, each.brief).solve(budget)).status).toBe('optimal');
+    }
+  });
+  it('finds what stands in the way when no sum would do', () => {
+    const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5 } };
+    const list = explainInfeasible(catalogue, odd);
+    expect(list.some((each) => each.kind === 'size')).toBe(true);
+    expect(list.some((each) => each.kind === 'budget')).toBe(false);
+  });
+  it('names two wishes when one alone does not help', () => {
+    const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 } };
+    const list = explainInfeasible(catalogue, odd);
+    expect(list.length).toBeGreaterThan(0);
+    expect(list[0].sentence).toContain(', and ');
+  });
+  it('answers briefs with every part ruled out, no games, or no graphics at all', () => {
+    const everything = { ...brief, excluded: catalogue.parts.map((part) => ({ part: part.id, reason: '' })) };
+    expect(runSearch(prepare(catalogue, everything).solve(64000)).status).toBe('infeasible');
+    expect(explainInfeasible(catalogue, everything).some((each) => each.kind === 'exclusions')).toBe(true);
+    const noGames = { ...brief, play: { ...brief.play, games: [] } };
+    expect(runSearch(prepare(catalogue, noGames).solve(64000)).status).toBe('infeasible');
+    const bare = { ...catalogue, parts: catalogue.parts.filter((part) => part.slot !== 'card').map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)) }; // prettier-ignore
+    expect(runSearch(prepare(bare, brief).solve(64000)).status).toBe('infeasible');
+    expect(runSearch(prepare({ ...catalogue, parts: [], offers: [] }, brief).solve(64000)).status).toBe('infeasible');
+  });
+});
