@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { NDropdown, NInput, NModal } from 'naive-ui';
+import { NDropdown, NInput } from 'naive-ui';
 import { Ellipsis, Plus } from '@lucide/vue';
 import { nextTick, ref } from 'vue';
 import type { Picks } from '@ripe-pick/core/parts';
+import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
@@ -56,9 +57,12 @@ function figures(id: string): string {
     <button class="plain add" title="A new, empty candidate" aria-label="New candidate" @click="workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {})">
       <Plus :size="16" aria-hidden="true" />
     </button>
-    <NModal :show="renaming !== null" preset="dialog" title="Name of the candidate" positive-text="Rename" negative-text="Leave it" @positive-click="rename" @update:show="(show: boolean) => !show && (renaming = null)">
-      <NInput ref="field" v-model:value="draft" maxlength="200" :input-props="{ 'aria-label': 'Name' }" @keydown.enter="rename" />
-    </NModal>
+    <Dialog :show="renaming !== null" title="Name of the candidate" :width="420" @close="renaming = null">
+      <form class="rename" @submit.prevent="rename">
+        <NInput ref="field" v-model:value="draft" maxlength="200" :input-props="{ 'aria-label': 'Name' }" />
+        <button class="plain strong" type="submit" :disabled="!draft.trim()">Rename</button>
+      </form>
+    </Dialog>
   </div>
 </template>
 
@@ -68,5 +72,6 @@ function figures(id: string): string {
 .tab.on { background: var(--sheet); border-color: var(--line); }
 .tab.on .text { font-weight: 650; }
 .text { max-width: 180px; overflow: hidden; text-overflow: ellipsis; display: inline-block; vertical-align: bottom; white-space: nowrap; }
+.rename { display: flex; gap: 10px; }
 .more { padding: 3px 5px; }
 </style>

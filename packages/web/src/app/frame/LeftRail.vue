@@ -42,8 +42,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       <button class="plain screen" :title="isDark ? 'Light theme' : 'Dark theme'" @click="emit('toggleTheme')">
         <component :is="isDark ? Sun : Moon" :size="17" aria-hidden="true" /><span class="word">{{ isDark ? 'Light' : 'Dark' }}</span>
       </button>
-      <button class="plain screen fold" :aria-label="isNarrow ? 'Widen the rail' : 'Narrow the rail'" @click="isNarrow = !isNarrow">
-        <component :is="isNarrow ? PanelLeftOpen : PanelLeftClose" :size="17" aria-hidden="true" /><span class="word">Fold</span>
+      <button class="plain screen fold" :title="isNarrow ? 'Widen the rail' : 'Fold the rail'" @click="isNarrow = !isNarrow">
+        <component :is="isNarrow ? PanelLeftOpen : PanelLeftClose" :size="17" aria-hidden="true" /><span class="word">{{ isNarrow ? 'Widen' : 'Fold' }}</span>
       </button>
       <p class="word quiet saved" role="status">{{ saved }}</p>
     </div>

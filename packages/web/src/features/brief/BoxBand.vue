@@ -26,17 +26,17 @@ const hasFactor = computed(() => needs.value.supplyRule.kind === 'load' || needs
     <div class="grid">
       <Field label="Memory, at least"><NSelect :value="needs.memoryGb" :options="MEMORY" aria-label="Memory, at least" @update:value="(v: number) => set('change the memory need', { memoryGb: v })" /></Field>
       <Field label="Fast storage, at least">
-        <NInputNumber :value="needs.fastStorageGb" :min="0" :max="100000" :step="120" :input-props="{ 'aria-label': 'Fast storage, at least' }" @update:value="(v) => set('type the fast storage', { fastStorageGb: v ?? 0 })"><template #suffix>GB</template></NInputNumber>
+        <NInputNumber :show-button="false" :value="needs.fastStorageGb" :min="0" :max="100000" :step="120" :input-props="{ 'aria-label': 'Fast storage, at least' }" @update:value="(v) => set('type the fast storage', { fastStorageGb: v ?? 0 })"><template #suffix>GB</template></NInputNumber>
       </Field>
       <Field label="Storage in all, at least">
-        <NInputNumber :value="needs.totalStorageGb" :min="0" :max="100000" :step="120" :input-props="{ 'aria-label': 'Storage in all, at least' }" @update:value="(v) => set('type the storage', { totalStorageGb: v ?? 0 })"><template #suffix>GB</template></NInputNumber>
+        <NInputNumber :show-button="false" :value="needs.totalStorageGb" :min="0" :max="100000" :step="120" :input-props="{ 'aria-label': 'Storage in all, at least' }" @update:value="(v) => set('type the storage', { totalStorageGb: v ?? 0 })"><template #suffix>GB</template></NInputNumber>
       </Field>
       <Field label="Case, at most">
-        <NInputNumber :value="needs.maxLitres" :min="1" :max="1000" clearable placeholder="any size" :input-props="{ 'aria-label': 'Case, at most, in litres' }" @update:value="(v) => set('type the case size', { maxLitres: v })"><template #suffix>l</template></NInputNumber>
+        <NInputNumber :show-button="false" :value="needs.maxLitres" :min="1" :max="1000" clearable placeholder="any size" :input-props="{ 'aria-label': 'Case, at most, in litres' }" @update:value="(v) => set('type the case size', { maxLitres: v })"><template #suffix>l</template></NInputNumber>
       </Field>
       <Field label="Watts of the supply"><NSelect :value="needs.supplyRule.kind" :options="RULES" aria-label="Watts of the supply" @update:value="(v: SupplyRule['kind']) => set('change the supply rule', { supplyRule: { ...needs.supplyRule, kind: v } })" /></Field>
       <Field v-if="hasFactor" label="Factor on the load">
-        <NInputNumber :value="needs.supplyRule.factor" :min="1" :max="4" :step="0.05" :input-props="{ 'aria-label': 'Factor on the load' }" @update:value="(v) => v && set('type the factor', { supplyRule: { ...needs.supplyRule, factor: v } })" />
+        <NInputNumber :show-button="false" :value="needs.supplyRule.factor" :min="1" :max="4" :step="0.05" :input-props="{ 'aria-label': 'Factor on the load' }" @update:value="(v) => v && set('type the factor', { supplyRule: { ...needs.supplyRule, factor: v } })" />
       </Field>
     </div>
     <div class="switches">

@@ -50,13 +50,13 @@ const ownable = computed(() =>
     <h2 id="band-money">Money</h2>
     <div class="grid">
       <Field label="Sum">
-        <NInputNumber :value="money.budgetMinor / scale" :min="0" :max="1000000" :step="10" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Sum' }" @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })" />
+        <NInputNumber :show-button="false" :value="money.budgetMinor / scale" :min="0" :max="1000000" :step="10" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Sum' }" @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })" />
       </Field>
       <Field label="Currency">
         <NSelect :value="money.currency" :options="currencies" :input-props="{ 'aria-label': 'Currency' }" aria-label="Currency" @update:value="(v: string) => setMoney('change currency', { currency: v })" />
       </Field>
       <Field label="Slack over the sum">
-        <NInputNumber :value="money.slackMinor / scale" :min="0" :max="100000" :step="5" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Slack over the sum' }" @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })" />
+        <NInputNumber :show-button="false" :value="money.slackMinor / scale" :min="0" :max="100000" :step="5" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Slack over the sum' }" @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })" />
       </Field>
     </div>
     <div class="grid two">

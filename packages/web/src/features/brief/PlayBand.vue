@@ -56,17 +56,17 @@ const presets = PRESETS.map((preset) => ({ value: preset, label: preset[0].toUpp
     <div v-for="(game, n) in play.games" :key="game.game" class="game">
       <b class="name">{{ nameOf(game.game) }}</b>
       <NSelect size="small" :value="game.preset" :options="presets" :aria-label="`Preset of ${nameOf(game.game)}`" @update:value="(v: Preset) => setGame(n, { preset: v })" />
-      <NInputNumber size="small" :value="game.target" :min="1" :max="1000" clearable :placeholder="`${play.refreshHz}, as the screen`" :input-props="{ 'aria-label': `Target of ${nameOf(game.game)} in frames per second` }" @update:value="(v) => setGame(n, { target: v })">
+      <NInputNumber :show-button="false" size="small" :value="game.target" :min="1" :max="1000" clearable :placeholder="`${play.refreshHz}, as the screen`" :input-props="{ 'aria-label': `Target of ${nameOf(game.game)} in frames per second` }" @update:value="(v) => setGame(n, { target: v })">
         <template #suffix>fps target</template>
       </NInputNumber>
       <button class="plain" :aria-label="`Take ${nameOf(game.game)} out`" @click="set('take a game out', { games: play.games.filter((_, index) => index !== n) })"><Trash2 :size="15" aria-hidden="true" /></button>
     </div>
-    <NSelect v-if="addable.length > 0" class="add" :value="null" filterable placeholder="Add a game" :options="addable" aria-label="Add a game" @update:value="add" />
+    <NSelect v-if="addable.length > 0" class="add" :value="null" filterable placeholder="Add a game" :options="addable" :input-props="{ 'aria-label': 'Add a game' }" aria-label="Add a game" @update:value="add" />
     <p v-if="library.length === 0" class="quiet">No games in the catalogue yet.</p>
     <div class="grid">
       <Field label="Screen"><NSelect :value="`${play.widthPx}x${play.heightPx}`" :options="screens" aria-label="Screen" @update:value="setScreen" /></Field>
       <Field label="Refresh rate">
-        <NInputNumber :value="play.refreshHz" :min="20" :max="1000" :input-props="{ 'aria-label': 'Refresh rate' }" @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"><template #suffix>Hz</template></NInputNumber>
+        <NInputNumber :show-button="false" :value="play.refreshHz" :min="20" :max="1000" :input-props="{ 'aria-label': 'Refresh rate' }" @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"><template #suffix>Hz</template></NInputNumber>
       </Field>
       <Field label="Upscaling"><NSelect :value="play.renderScale" :options="SCALES" aria-label="Upscaling" @update:value="(v: number) => set('change upscaling', { renderScale: v })" /></Field>
       <Field label="Beside the game"><NSelect :value="play.background" :options="BACKGROUNDS" aria-label="Beside the game" @update:value="(v: Background) => set('change the background', { background: v })" /></Field>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { NCheckbox, NModal } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Answer, Relaxation } from '@ripe-pick/core/optimise';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/trades';
 import type { Solved } from '../../workers/solver.worker.ts';
+import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
@@ -94,7 +94,7 @@ const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => na
 </script>
 
 <template>
-  <NModal :show="show" preset="card" title="Find the best" :style="{ width: 'min(900px, 96vw)' }" role="dialog" aria-modal="true" @update:show="(value: boolean) => !value && emit('close')">
+  <Dialog :show="show" title="Find the best" :width="900" @close="emit('close')">
     <div class="best" aria-live="polite">
       <template v-if="!result && !failure">
         <p>Searching… <span v-if="solver.progress" class="quiet num">no set scores above {{ (solver.progress.bound / 1000).toFixed(1) }} {{ unit }}; {{ solver.progress.baskets }} baskets weighed</span></p>
@@ -114,7 +114,7 @@ const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => na
             <thead><tr><th scope="col">Take</th><th scope="col">From</th><th scope="col">To</th><th scope="col" class="end">Money</th><th scope="col" class="end">{{ unit }}</th></tr></thead>
             <tbody>
               <tr v-for="swap in swaps" :key="swap.slot" :class="{ quiet: left.has(swap.slot) }">
-                <td><NCheckbox :checked="!left.has(swap.slot)" :aria-label="`Take the swap of the ${SLOT_NAMES[swap.slot]}`" @update:checked="(on: boolean) => toggle(swap.slot, on)">{{ SLOT_NAMES[swap.slot] }}</NCheckbox></td>
+                <td><label class="take"><input type="checkbox" :checked="!left.has(swap.slot)" @change="toggle(swap.slot, ($event.target as HTMLInputElement).checked)" /> {{ SLOT_NAMES[swap.slot] }}</label></td>
                 <td>{{ name(swap.from, swap.slot) }}</td>
                 <td>{{ name(swap.to, swap.slot) }} <span class="quiet">{{ shopOf(swap.to) }}</span></td>
                 <td class="num end">{{ money(swap.money, bench.currency, { sign: true }) }}</td>
@@ -158,11 +158,13 @@ const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => na
         </ul>
       </template>
     </div>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>
-.best { display: grid; gap: 10px; max-height: 72vh; overflow: auto; }
+.best { display: grid; gap: 10px; }
+.take { display: inline-flex; gap: 8px; align-items: center; min-height: 24px; }
+.take input { width: 16px; height: 16px; accent-color: var(--plum); }
 .figure { font-size: 18px; color: var(--plum); }
 .proof { font-weight: 600; }
 .scroll { overflow-x: auto; }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { NModal } from 'naive-ui';
 import { computed } from 'vue';
 import type { Offer } from '@ripe-pick/core/parts';
 import { inMarketCurrency, offerBarrier } from '@ripe-pick/core/money';
 import { withPick, type Trade } from '@ripe-pick/core/trades';
+import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
@@ -44,7 +44,7 @@ function take(offer: Offer) {
 </script>
 
 <template>
-  <NModal :show="trade !== null" preset="card" :style="{ width: 'min(760px, 94vw)' }" :title="trade ? tradeName(trade) : ''" role="dialog" aria-modal="true" @update:show="(show: boolean) => !show && emit('close')">
+  <Dialog :show="trade !== null" :title="trade ? tradeName(trade) : ''" :width="780" @close="emit('close')">
     <div v-if="trade && part" class="details">
       <p v-if="!trade.isCurrent">{{ tradeEffect(trade, bench.currency) }} against the current pick.</p>
       <p v-if="trade.barrier" class="bad">{{ trade.barrier.sentence }} {{ trade.barrier.mend }}</p>
@@ -68,7 +68,7 @@ function take(offer: Offer) {
       <dl><template v-for="fact in facts" :key="fact.name"><div><dt>{{ fact.name }}</dt><dd :class="{ bad: !fact.isKnown }">{{ fact.value }}</dd></div></template></dl>
       <p class="quiet small">{{ part.source ? `Sheet: ${part.source.name}, ${part.source.on}.` : 'Sheet: as it came with the catalogue.' }} The maker’s manual has the last word.</p>
     </div>
-  </NModal>
+  </Dialog>
 </template>
 
 <style scoped>

@@ -1,0 +1,83 @@
+import { demoFile, expect, reset, test } from '../fixtures.ts';
+import { EMPTY_PORT } from '../ports.ts';
+
+const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`;
+const asFile = (name: string, text: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+
+test('an empty database says what to do first, and does it', async ({ clean: page }) => {
+  await page.goto(`${EMPTY}/picks`);
+  await expect(page.getByRole('heading', { name: 'No parts yet' })).toBeVisible();
+  await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();
+  await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+  await expect(page.getByText('Still open:')).toBeVisible();
+  await expect(page.getByText('The brief names no game.')).toBeVisible();
+  // Without games there is nothing to compare, and the brief says so.
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByText('Name at least one game')).toBeVisible();
+});
+
+test('a bad file is refused whole, with the place, the fault and the mend', async ({ page, request }) => {
+  await reset(request);
+  const catalogue = demoFile('catalogue.json') as { parts: Record<string, unknown>[]; offers: Record<string, unknown>[] };
+  catalogue.parts[0].packageWats = 65;
+  catalogue.parts[1].packageWatts = 'sixty-five';
+  catalogue.offers[2].priceMinor = -100;
+  catalogue.offers[3].id = catalogue.offers[4].id;
+  await page.goto('/data');
+  await page.getByLabel('Catalogue file').setInputFiles(asFile('bad.json', JSON.stringify(catalogue)));
+  const problems = page.getByRole('region', { name: 'Problems in the file' });
+  await expect(problems).toContainText('parts[0]');
+  await expect(problems).toContainText('unknown field "packageWats"');
+  await expect(problems).toContainText('number is needed, got "sixty-five"');
+  await expect(problems).toContainText('offers[2].priceMinor');
+  await expect(page.getByRole('button', { name: 'Bring it in' })).toHaveCount(0);
+  const { counts } = (await (await request.get('/api/status')).json()) as { counts: { parts: number } };
+  expect(counts.parts).toBeGreaterThan(300);
+});
+
+test('a file that is not JSON, and one that is far too large, are refused in words', async ({ page }) => {
+  await page.goto('/data');
+  await page.getByLabel('Catalogue file').setInputFiles(asFile('broken.json', '{"format": "ripe-pick/catalogue",\n "version": 1,,}'));
+  await expect(page.getByRole('alert')).toContainText('not JSON');
+  await expect(page.getByRole('region', { name: 'Problems in the file' })).toContainText('line 2');
+  await page.getByLabel('Catalogue file').setInputFiles(asFile('huge.json', ' '.repeat(49 * 1024 * 1024)));
+  await expect(page.getByText('at most 32 MB are taken')).toBeVisible();
+});
+
+test('ugly data: long names, gaps everywhere, another currency without a rate, a single lane of parts', async ({ clean: page, request }) => {
+  const catalogue = demoFile('catalogue.json') as { parts: Record<string, unknown>[]; shops: Record<string, unknown>[]; currencyRates: unknown[] };
+  for (const part of catalogue.parts) {
+    part.name = `${String(part.name)} with a name that a shop made up to be found by every search there is, in all sizes and colours`.slice(0, 200);
+    if (part.slot === 'case') part.cardMaxMm = null;
+  }
+  catalogue.currencyRates = [];
+  await request.put(`${EMPTY}/api/catalogue`, { data: catalogue });
+  const { format: _f, version: _v, ...brief } = demoFile('brief-league-seat.json');
+  const { revision } = (await (await request.get(`${EMPTY}/api/workspace`)).json()) as { revision: number };
+  const picks = demoFile('build-first-idea.json').picks;
+  await request.put(`${EMPTY}/api/workspace`, { data: { revision, workspace: { brief, candidates: [{ id: 'a', name: 'An idea with quite a long name that goes on', picks }], active: 'a' } } });
+  await page.goto(`${EMPTY}/picks`);
+  await expect(page.getByText('Card length: not known', { exact: false }).first()).toBeVisible();
+  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  expect(overflow).toBeLessThanOrEqual(0);
+  await page.keyboard.press('f');
+  await expect(page.getByRole('dialog').getByText(/Proved best|Nothing fits/)).toBeVisible();
+});
+
+test('the server answers no foreign host and no foreign site', async ({ request }) => {
+  expect((await request.get('/api/status', { headers: { host: 'evil.example' } })).status()).toBe(403);
+  expect((await request.get('/api/status', { headers: { origin: 'http://evil.example' } })).status()).toBe(403);
+  const page = await request.get('/');
+  expect(page.headers()['content-security-policy']).toContain("script-src 'self'");
+});
+
+test('a change made in another window is not written over', async ({ page, request }) => {
+  await reset(request);
+  await page.goto('/brief');
+  await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toBeVisible();
+  await reset(request);
+  await page.getByRole('textbox', { name: 'Name of the brief' }).fill('Mine');
+  await expect(page.getByText('changed in another window')).toBeVisible();
+  await page.getByRole('button', { name: 'Load what was saved' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toHaveValue('League seat');
+});

@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import { X } from '@lucide/vue';
+import { NModal } from 'naive-ui';
+import { useId } from 'vue';
+
+/** A dialog with a heading of its own and one way out; Escape and a click beside it close it too. */
+defineProps<{ show: boolean; title: string; width: number }>();
+const emit = defineEmits<{ close: [] }>();
+const id = useId();
+</script>
+
+<template>
+  <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')">
+    <section class="sheet dialog" role="dialog" aria-modal="true" :aria-labelledby="id" :style="{ width: `min(${width}px, 96vw)` }">
+      <header>
+        <h2 :id="id">{{ title }}</h2>
+        <button class="plain" aria-label="Close" @click="emit('close')"><X :size="18" aria-hidden="true" /></button>
+      </header>
+      <div class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
+    </section>
+  </NModal>
+</template>
+
+<style scoped>
+.dialog { padding: 14px 18px 16px; }
+header { display: flex; justify-content: space-between; align-items: center; gap: 12px; margin-bottom: 8px; }
+h2 { font-size: 18px; }
+.body { max-height: 76vh; overflow: auto; outline-offset: -2px; }
+</style>
