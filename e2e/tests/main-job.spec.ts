@@ -89,9 +89,10 @@ test('ruling a part out takes it from the lane until it is let back in', async (
 
 test('part of the proposal can be taken', async ({ clean: page }) => {
   await page.goto('/picks');
+  await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
   await page.keyboard.press('f');
   const dialog = page.getByRole('dialog');
-  await dialog.getByRole('checkbox', { name: 'Take the swap of the Processor' }).click();
+  await dialog.getByRole('checkbox', { name: 'Processor', exact: true }).click();
   await dialog.getByRole('button', { name: /^Take \d+ of \d+$/ }).click();
   await expect(page.getByRole('listbox', { name: /Processor lane, now Tarnholt Dunlin 250/ })).toBeVisible();
 });
@@ -110,17 +111,17 @@ test('a brief that nothing fits says what would have to give, and does it', asyn
 test('candidates: duplicate, rename, remove, and each keeps its picks', async ({ clean: page }) => {
   await page.goto('/picks');
   await page.getByRole('button', { name: 'More for First idea' }).click();
-  await page.getByText('Duplicate', { exact: true }).click();
+  await page.getByText('Duplicate', { exact: true }).last().click();
   await expect(page.getByRole('button', { name: /^First idea, copy/ })).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'More for First idea, copy' }).click();
-  await page.getByText('Rename', { exact: true }).click();
+  await page.getByText('Rename', { exact: true }).last().click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('With more memory');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: /^With more memory/ })).toBeVisible();
   await page.reload();
   await expect(page.getByRole('button', { name: /^With more memory/ })).toBeVisible();
   await page.getByRole('button', { name: 'More for With more memory' }).click();
-  await page.getByText('Remove', { exact: true }).click();
+  await page.getByText('Remove', { exact: true }).last().click();
   await expect(page.getByRole('button', { name: /^With more memory/ })).toHaveCount(0);
 });
 

@@ -15,6 +15,7 @@ for (const theme of ['light', 'dark'] as const) {
   test(`the proposal is free of axe findings, ${theme}`, async ({ clean: page }) => {
     await page.emulateMedia({ colorScheme: theme });
     await page.goto('/picks');
+    await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
     await page.keyboard.press('f');
     await expect(page.getByRole('button', { name: 'Take runner-up 1', exact: true })).toBeVisible();
     await page.waitForTimeout(400);

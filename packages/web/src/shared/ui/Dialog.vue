@@ -3,7 +3,10 @@ import { X } from '@lucide/vue';
 import { NModal } from 'naive-ui';
 import { useId } from 'vue';
 
-/** A dialog with a heading of its own and one way out; Escape and a click beside it close it too. */
+/**
+ * A dialog with a heading of its own and one way out; Escape and a click beside it close it too. Its root is a div
+ * because the modal's focus trap looks for one.
+ */
 defineProps<{ show: boolean; title: string; width: number }>();
 const emit = defineEmits<{ close: [] }>();
 const id = useId();
@@ -11,13 +14,13 @@ const id = useId();
 
 <template>
   <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')">
-    <section class="sheet dialog" role="dialog" aria-modal="true" :aria-labelledby="id" :style="{ width: `min(${width}px, 96vw)` }">
+    <div class="sheet dialog" role="dialog" aria-modal="true" :aria-labelledby="id" :style="{ width: `min(${width}px, 96vw)` }">
       <header>
         <h2 :id="id">{{ title }}</h2>
         <button class="plain" aria-label="Close" @click="emit('close')"><X :size="18" aria-hidden="true" /></button>
       </header>
       <div class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
-    </section>
+    </div>
   </NModal>
 </template>
 
