@@ -4,13 +4,21 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 
 const files = join(import.meta.dirname, '..', 'packages', 'demo', 'files');
-export const demoFile = (name: string) => JSON.parse(readFileSync(join(files, name), 'utf8')) as Record<string, unknown>;
+export const demoFile = (name: string) =>
+  JSON.parse(readFileSync(join(files, name), 'utf8')) as Record<string, unknown>;
 
 /** Puts the demo's brief and first idea back, over HTTP. */
-export async function reset(request: APIRequestContext, change: (workspace: { brief: Record<string, never>; candidates: unknown[] }) => void = () => {}): Promise<void> {
+export async function reset(
+  request: APIRequestContext,
+  change: (workspace: { brief: Record<string, never>; candidates: unknown[] }) => void = () => {},
+): Promise<void> {
   const { format: _f, version: _v, ...brief } = demoFile('brief-league-seat.json');
   const build = demoFile('build-first-idea.json');
-  const workspace = { brief: brief as Record<string, never>, candidates: [{ id: 'first', name: 'First idea', picks: build.picks }] as unknown[], active: 'first' };
+  const workspace = {
+    brief: brief as Record<string, never>,
+    candidates: [{ id: 'first', name: 'First idea', picks: build.picks }] as unknown[],
+    active: 'first',
+  };
   change(workspace);
   const { revision } = (await (await request.get('/api/workspace')).json()) as { revision: number };
   const answer = await request.put('/api/workspace', { data: { revision, workspace } });
@@ -32,8 +40,18 @@ export const test = base.extend<{ clean: Page }>({
 
 /** No violation of WCAG 2.2 A and AA that axe can find. */
 export async function expectAxeClean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
-  expect(violations.map((each) => `${each.id}: ${each.nodes.map((node) => node.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([]);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map(
+      (each) =>
+        `${each.id}: ${each.nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
 }
 
 export { expect };

@@ -35,6 +35,7 @@ function suite(name, command, args, report, read, options) {
 
 check('types: core', bin('tsc'), ['-p', 'packages/core']);
 check('types: node', bin('tsc'), ['-p', 'tsconfig.node.json']);
+check('types: pages', bin('tsc'), ['-p', 'tsconfig.pages.json']);
 check('types: web', bin('vue-tsc'), ['-p', 'packages/web']);
 check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
 check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
@@ -42,7 +43,16 @@ check('boundaries', process.execPath, ['scripts/boundaries.mjs']);
 check('dead code', bin('knip'), []);
 
 const unitReport = join(folder, 'unit.json');
-suite('unit, property and integration tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`], unitReport, (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0) }));
+suite(
+  'unit, property and integration tests',
+  bin('vitest'),
+  ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`],
+  unitReport,
+  (report) => ({
+    passed: report.numPassedTests,
+    failed: report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+  }),
+);
 
 buildWeb();
 const browserReport = join(folder, 'browser.json');
@@ -57,7 +67,10 @@ suite(
 
 rmSync(folder, { recursive: true, force: true });
 console.log('');
-for (const row of rows) console.log(`${row.failed === 0 ? 'ok  ' : 'FAIL'} ${row.name}: ${row.passed} passed, ${row.failed} failed (${row.seconds} s)`);
+for (const row of rows)
+  console.log(
+    `${row.failed === 0 ? 'ok  ' : 'FAIL'} ${row.name}: ${row.passed} passed, ${row.failed} failed (${row.seconds} s)`,
+  );
 const passed = rows.reduce((sum, row) => sum + row.passed, 0);
 const failed = rows.reduce((sum, row) => sum + row.failed, 0);
 console.log(`${passed} passed, ${failed} failed`);

@@ -24,7 +24,12 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
   const catalogue = catalogueOf(makeCatalogue({ seed, parts, gaps: 5 }));
   // Other shop terms every second time.
   const shops = catalogue.shops.map((shop) =>
-    shop.kind === 'market' || seed % 2 === 1 ? shop : { ...shop, shipping: { feeMinor: d.int(200, 2000), freeFromMinor: d.chance(0.7) ? d.int(3000, 40000) : null } },
+    shop.kind === 'market' || seed % 2 === 1
+      ? shop
+      : {
+          ...shop,
+          shipping: { feeMinor: d.int(200, 2000), freeFromMinor: d.chance(0.7) ? d.int(3000, 40000) : null },
+        },
   );
   const brief: Brief = {
     ...SEAT_BRIEF,
@@ -38,7 +43,12 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
 }
 
 /** Score first, then least cost for that score; or infeasible. */
-export async function compareWithHighs(name: string, catalogue: Catalogue, brief: Brief, withCost: boolean): Promise<HighsComparison> {
+export async function compareWithHighs(
+  name: string,
+  catalogue: Catalogue,
+  brief: Brief,
+  withCost: boolean,
+): Promise<HighsComparison> {
   const budget = brief.money.budgetMinor;
   const start = performance.now();
   const result = runSearch(prepare(catalogue, brief).solve(budget));
@@ -53,5 +63,14 @@ export async function compareWithHighs(name: string, catalogue: Catalogue, brief
     theirs += `/${Math.round(second.value)}`;
     ours += `/${answer.cost}`;
   }
-  return { name, budget, columns: model.columns, ours, theirs, agrees: ours === theirs, oursMs, theirsMs: first.ms };
+  return {
+    name,
+    budget,
+    columns: model.columns,
+    ours,
+    theirs,
+    agrees: ours === theirs,
+    oursMs,
+    theirsMs: first.ms,
+  };
 }

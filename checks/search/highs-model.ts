@@ -54,14 +54,18 @@ function draw(part: Part | null): number {
   }
 }
 
-const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) => SLOTS.slice(i + 1).map((b) => [a, b] as const));
+const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
+  SLOTS.slice(i + 1).map((b) => [a, b] as const),
+);
 
 /** Builds the programme for a brief. Gaps in sheets are not allowed here: the brief must not allow them either. */
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const market = indexMarket(catalogue, brief.money.currency);
   const context = ruleContext(brief, market.parts);
   const score = scorerFor(brief, catalogue.frameModel);
-  const rated = new Set([...catalogue.frameModel.processors, ...catalogue.frameModel.cards].map((rate) => rate.part));
+  const rated = new Set(
+    [...catalogue.frameModel.processors, ...catalogue.frameModel.cards].map((rate) => rate.part),
+  );
   const one = (slot: Slot, part: Part | null) => ({ [slot]: part }) as PartSet; // a part of that slot
   const alone = (slot: Slot, part: Part | null) => firstBarrier(one(slot, part), context, false) === null;
 
@@ -70,22 +74,41 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   let serial = 0;
   for (const slot of SLOTS) {
     const lock = brief.locks.find((each) => each.slot === slot);
-    const wanted = slot === 'network' ? brief.needs.wireless : slot === 'system' ? brief.needs.systemLicence : slot !== 'extras';
+    const wanted =
+      slot === 'network'
+        ? brief.needs.wireless
+        : slot === 'system'
+          ? brief.needs.systemLicence
+          : slot !== 'extras';
     const list: Element[] = [];
     const optional = ['card', 'storage', 'cooler', 'network', 'system', 'extras'].includes(slot);
-    if (optional && (!lock || lock.part === null) && alone(slot, null)) list.push({ name: `n_${slot}`, slot, part: null, deciwatts: 0 });
+    if (optional && (!lock || lock.part === null) && alone(slot, null))
+      list.push({ name: `n_${slot}`, slot, part: null, deciwatts: 0 });
     if (wanted && lock?.part !== null) {
       for (const part of catalogue.parts) {
-        if (part.slot !== slot || (lock && lock.part !== part.id) || !alone(slot, part) || Number.isNaN(draw(part))) continue;
+        if (
+          part.slot !== slot ||
+          (lock && lock.part !== part.id) ||
+          !alone(slot, part) ||
+          Number.isNaN(draw(part))
+        )
+          continue;
         if ((slot === 'processor' || slot === 'card') && !rated.has(part.id)) continue;
         const element = { name: `x${serial++}`, slot, part, deciwatts: draw(part) };
         let count = 0;
-        if (brief.owned.includes(part.id) && slot !== 'storage') offers.push({ name: `y${serial}_${count++}`, element, shop: null, net: 0, sub: 0 });
+        if (brief.owned.includes(part.id) && slot !== 'storage')
+          offers.push({ name: `y${serial}_${count++}`, element, shop: null, net: 0, sub: 0 });
         for (const offer of usableOffers(market, brief, part.id)) {
           const shop = market.shops.get(offer.shop);
           if (!shop) continue;
           const net = (inMarketCurrency(market, shop, offer.priceMinor) ?? NaN) + (shop.kind === 'market' ? (inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? NaN) : 0); // prettier-ignore
-          offers.push({ name: `y${serial}_${count++}`, element, shop: shop.kind === 'market' ? null : shop.id, net, sub: offer.priceMinor });
+          offers.push({
+            name: `y${serial}_${count++}`,
+            element,
+            shop: shop.kind === 'market' ? null : shop.id,
+            net,
+            sub: offer.priceMinor,
+          });
         }
         if (count > 0) list.push(element);
       }
@@ -108,11 +131,18 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const nothing = (slot: Slot) => of(slot).find((each) => each.part === null) ?? null;
   for (const [a, b] of LINKED)
     for (const first of of(a)) {
-      const bad = of(b).filter((second) => firstBarrier({ ...one(a, first.part), ...one(b, second.part) }, context, false) !== null);
+      const bad = of(b).filter(
+        (second) => firstBarrier({ ...one(a, first.part), ...one(b, second.part) }, context, false) !== null,
+      );
       const supplyShort = (second: Element) => {
         const card = a === 'card' ? (first.part as Card | null) : null;
         const maker = makerWatts(card, brief.needs.supplyRule.kind) ?? Infinity;
-        return b === 'supply' && a === 'card' && second.part?.slot === 'supply' && (second.part.ratedWatts ?? 0) < maker;
+        return (
+          b === 'supply' &&
+          a === 'card' &&
+          second.part?.slot === 'supply' &&
+          (second.part.ratedWatts ?? 0) < maker
+        );
       };
       const all = new Set([...bad, ...of(b).filter(supplyShort)]);
       if (all.size > 0) rows.push(`${first.name} + ${sum([...all].map((each) => each.name))} <= 1`);
@@ -122,15 +152,26 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const noCard = nothing('card');
   for (const processor of of('processor')) {
     const bad = (slot: Slot, empty: PartSet) => of(slot).filter((each) => firstBarrier({ ...one('processor', processor.part), ...empty, ...one(slot, each.part) }, context, false) !== null); // prettier-ignore
-    if (noCooler) for (const each of bad('case', { cooler: null })) rows.push(`${processor.name} + ${each.name} + ${noCooler.name} <= 2`);
-    if (noCard) for (const each of bad('board', { card: null })) rows.push(`${processor.name} + ${each.name} + ${noCard.name} <= 2`);
+    if (noCooler)
+      for (const each of bad('case', { cooler: null }))
+        rows.push(`${processor.name} + ${each.name} + ${noCooler.name} <= 2`);
+    if (noCard)
+      for (const each of bad('board', { card: null }))
+        rows.push(`${processor.name} + ${each.name} + ${noCard.name} <= 2`);
   }
   const someCard = of('card').find((each) => each.part);
   for (const board of of('board'))
     for (const adapter of of('network')) {
       const set = { ...one('board', board.part), ...one('network', adapter.part) };
-      const withCard = someCard ? firstBarrier({ ...set, card: someCard.part as Card }, context, false)?.id === 'network-place' : false;
-      if (withCard) rows.push(noCard ? `${board.name} + ${adapter.name} - ${noCard.name} <= 1` : `${board.name} + ${adapter.name} <= 1`);
+      const withCard = someCard
+        ? firstBarrier({ ...set, card: someCard.part as Card }, context, false)?.id === 'network-place'
+        : false;
+      if (withCard)
+        rows.push(
+          noCard
+            ? `${board.name} + ${adapter.name} - ${noCard.name} <= 1`
+            : `${board.name} + ${adapter.name} <= 1`,
+        );
       if (noCard && firstBarrier({ ...set, card: null }, context, false)?.id === 'network-place') rows.push(`${board.name} + ${adapter.name} + ${noCard.name} <= 2`); // prettier-ignore
     }
   // Watts: rated against load by the rule.
@@ -138,10 +179,14 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const times = kind === 'half' ? 2 : kind === 'maker' ? 1 : factor;
   const owned = context.ownedDrives.reduce((total, drive) => total + 10 * (drive.watts ?? TYPICAL.drive), 0);
   const load = SLOTS.flatMap((slot) => of(slot)).filter((each) => each.deciwatts > 0).map((each) => `- ${(times * each.deciwatts).toFixed(4)} ${each.name}`); // prettier-ignore
-  const supplies = of('supply').map((each) => `+ ${10 * (each.part?.slot === 'supply' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`);
+  const supplies = of('supply').map(
+    (each) => `+ ${10 * (each.part?.slot === 'supply' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`,
+  );
   rows.push(`${supplies.join(' ')} ${load.join(' ')} >= ${(times * owned).toFixed(4)}`);
   // Orders.
-  const binaries: string[] = SLOTS.flatMap((slot) => of(slot).map((each) => each.name)).concat(offers.map((offer) => offer.name));
+  const binaries: string[] = SLOTS.flatMap((slot) => of(slot).map((each) => each.name)).concat(
+    offers.map((offer) => offer.name),
+  );
   const costTerms = offers.filter((offer) => offer.net > 0).map((offer) => `+ ${offer.net} ${offer.name}`);
   for (const shop of catalogue.shops) {
     if (shop.kind === 'market') continue;
@@ -159,33 +204,65 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
       const names = own.filter((offer) => offer.element.slot === slot).map((offer) => offer.name);
       if (names.length > 0) rows.push(`${sum(names)} - ${pay}${hasFree ? ` - ${free}` : ''} <= 0`);
     }
-    if (hasFree) rows.push(`${own.map((offer) => `+ ${offer.sub} ${offer.name}`).join(' ')} - ${shop.shipping.freeFromMinor} ${free} >= 0`);
+    if (hasFree)
+      rows.push(
+        `${own.map((offer) => `+ ${offer.sub} ${offer.name}`).join(' ')} - ${shop.shipping.freeFromMinor} ${free} >= 0`,
+      );
   }
   // Score columns over classes of parts that the frame model cannot tell apart.
   const classOf = (element: Element): string => {
     const { part } = element;
     if (!part) return 'none';
-    if (part.slot === 'memory') return [part.type, part.sticks, part.gbPerStick, part.ratedMts, part.ratedCl, part.baseMts, part.baseCl].join('|');
-    if (part.slot === 'board') return [part.memoryType, part.memoryMaxMts, part.memoryProfile, part.cardSlot?.generation, part.cardSlot?.lanes].join('|');
+    if (part.slot === 'memory')
+      return [
+        part.type,
+        part.sticks,
+        part.gbPerStick,
+        part.ratedMts,
+        part.ratedCl,
+        part.baseMts,
+        part.baseCl,
+      ].join('|');
+    if (part.slot === 'board')
+      return [
+        part.memoryType,
+        part.memoryMaxMts,
+        part.memoryProfile,
+        part.cardSlot?.generation,
+        part.cardSlot?.lanes,
+      ].join('|');
     if (part.slot === 'card') return [catalogue.frameModel.cards.find((rate) => rate.part === part.id)?.rateLn, part.videoMemoryGb, part.pcieGeneration, part.pcieLanes].join('|'); // prettier-ignore
     return part.id;
   };
   const groups = (slot: Slot) => {
     const map = new Map<string, Element[]>();
-    for (const element of of(slot)) map.set(classOf(element), [...(map.get(classOf(element)) ?? []), element]);
+    for (const element of of(slot))
+      map.set(classOf(element), [...(map.get(classOf(element)) ?? []), element]);
     return [...map.values()];
   };
-  const [processors, boards, kits, cards] = [groups('processor'), groups('board'), groups('memory'), groups('card')];
+  const [processors, boards, kits, cards] = [
+    groups('processor'),
+    groups('board'),
+    groups('memory'),
+    groups('card'),
+  ];
   const columns: { name: string; score: number; keys: readonly Element[][] }[] = [];
   const pairOk = (a: Slot, first: readonly Element[], b: Slot, second: readonly Element[]) =>
-    first.some((x) => second.some((y) => firstBarrier({ ...one(a, x.part), ...one(b, y.part) }, context, false) === null));
+    first.some((x) =>
+      second.some((y) => firstBarrier({ ...one(a, x.part), ...one(b, y.part) }, context, false) === null),
+    );
   for (const p of processors)
     for (const b of boards) {
       if (!pairOk('processor', p, 'board', b)) continue;
       for (const k of kits) {
         if (!pairOk('board', b, 'memory', k) || !pairOk('processor', p, 'memory', k)) continue;
         for (const g of cards) {
-          const value = score({ processor: p[0].part as never, board: b[0].part as Board, memory: k[0].part as Memory, card: g[0].part as Card | null }); // each from its own slot's group
+          const value = score({
+            processor: p[0].part as never,
+            board: b[0].part as Board,
+            memory: k[0].part as Memory,
+            card: g[0].part as Card | null,
+          }); // each from its own slot's group
           if (value !== null) columns.push({ name: `z${columns.length}`, score: value, keys: [p, b, k, g] });
         }
       }
@@ -199,10 +276,13 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
     }
   for (const group of [...processors, ...boards, ...kits, ...cards]) {
     const names = byGroup.get(group) ?? [];
-    rows.push(`${sum(group.map((each) => each.name))}${names.length > 0 ? ` - ${names.join(' - ')}` : ''} = 0`);
+    rows.push(
+      `${sum(group.map((each) => each.name))}${names.length > 0 ? ` - ${names.join(' - ')}` : ''} = 0`,
+    );
   }
   const scoreTerms = columns.map((column) => `+ ${column.score} ${column.name}`);
-  const wrap = (terms: readonly string[]) => terms.reduce((text, term, n) => text + (n % 8 === 0 ? '\n ' : ' ') + term, '');
+  const wrap = (terms: readonly string[]) =>
+    terms.reduce((text, term, n) => text + (n % 8 === 0 ? '\n ' : ' ') + term, '');
   const fold = (row: string) => row.replace(/((?:\S+ ){40})/g, '$1\n ');
 
   return {
@@ -236,6 +316,12 @@ export interface MilpAnswer {
 export async function solveMilp(text: string): Promise<MilpAnswer> {
   const solver = await highs();
   const start = performance.now();
-  const result = solver.solve(text, { mip_rel_gap: 0, mip_abs_gap: 0, mip_feasibility_tolerance: 1e-9, primal_feasibility_tolerance: 1e-9, output_flag: false });
+  const result = solver.solve(text, {
+    mip_rel_gap: 0,
+    mip_abs_gap: 0,
+    mip_feasibility_tolerance: 1e-9,
+    primal_feasibility_tolerance: 1e-9,
+    output_flag: false,
+  });
   return { status: result.Status, value: result.ObjectiveValue, ms: performance.now() - start };
 }

@@ -11,7 +11,8 @@ import { agreement } from './agree.ts';
 
 /* A small fixed part of the agreement checks; `npm run check:search` runs the whole. */
 
-const demo = (name: string): unknown => JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
+const demo = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
 const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 
@@ -26,11 +27,15 @@ describe('the search against brute force over every set of parts and every choic
     expect(buildable).toBeGreaterThan(10);
   });
   it('would be caught without the branch that fills an order up to its threshold', () => {
-    const caught = SEEDS_WITH_TEETH.filter((seed) => agreement(seed, { noThresholdBranch: true }).mismatches.length > 0);
+    const caught = SEEDS_WITH_TEETH.filter(
+      (seed) => agreement(seed, { noThresholdBranch: true }).mismatches.length > 0,
+    );
     expect(caught.length).toBeGreaterThan(0);
   });
   it('would be caught if it kept the cheapest offer of each part only', () => {
-    const caught = SEEDS_WITH_TEETH.filter((seed) => agreement(seed, { cheapestOptionOnly: true }).mismatches.length > 0);
+    const caught = SEEDS_WITH_TEETH.filter(
+      (seed) => agreement(seed, { cheapestOptionOnly: true }).mismatches.length > 0,
+    );
     expect(caught.length).toBeGreaterThan(0);
   });
 });
@@ -60,7 +65,9 @@ describe('answers on the demo', () => {
       const { set, missing } = partSetOf(answer.picks, market.parts);
       expect(missing).toEqual([]);
       expect(openSlots(set)).toEqual([]);
-      expect(checkBuild(decided(set), context).filter((finding) => isBarred(finding.verdict, false))).toEqual([]);
+      expect(checkBuild(decided(set), context).filter((finding) => isBarred(finding.verdict, false))).toEqual(
+        [],
+      );
       const cost = costOf(answer.picks, market, brief.owned);
       expect(cost.total).toBe(answer.cost);
       expect(cost.unpriced).toEqual([]);
@@ -85,7 +92,9 @@ describe('answers on the demo', () => {
     }
   });
   it('are the same twice', () => {
-    expect(runSearch(prepare(catalogue, brief).solve(64000)).answers).toEqual(runSearch(prepared.solve(64000)).answers);
+    expect(runSearch(prepare(catalogue, brief).solve(64000)).answers).toEqual(
+      runSearch(prepared.solve(64000)).answers,
+    );
   });
   it('fit a budget that sits exactly on their cost, and not one cent less', () => {
     const [best] = runSearch(prepared.solve(64000)).answers;
@@ -94,7 +103,8 @@ describe('answers on the demo', () => {
     expect(less.score < best.score || less.cost < best.cost).toBe(true);
   });
   it('keep locks, exclusions and empty slots', () => {
-    const with_ = (change: Partial<Brief>) => runSearch(prepare(catalogue, { ...brief, ...change }).solve(64000)).answers[0];
+    const with_ = (change: Partial<Brief>) =>
+      runSearch(prepare(catalogue, { ...brief, ...change }).solve(64000)).answers[0];
     const locked = with_({ locks: [{ slot: 'processor', part: 'tarnholt-dunlin-250', offer: null }] });
     expect(locked.picks.processor?.part).toBe('tarnholt-dunlin-250');
     expect(with_({ locks: [{ slot: 'card', part: null, offer: null }] }).picks.card).toBeUndefined();
@@ -150,6 +160,8 @@ describe('when nothing fits', () => {
     expect(runSearch(prepare(catalogue, noGames).solve(64000)).status).toBe('infeasible');
     const bare = { ...catalogue, parts: catalogue.parts.filter((part) => part.slot !== 'card').map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)) }; // prettier-ignore
     expect(runSearch(prepare(bare, brief).solve(64000)).status).toBe('infeasible');
-    expect(runSearch(prepare({ ...catalogue, parts: [], offers: [] }, brief).solve(64000)).status).toBe('infeasible');
+    expect(runSearch(prepare({ ...catalogue, parts: [], offers: [] }, brief).solve(64000)).status).toBe(
+      'infeasible',
+    );
   });
 });

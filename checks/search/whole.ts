@@ -24,7 +24,9 @@ while (buildable < BUILDABLE_WANTED) {
   mismatches += report.mismatches.length;
   for (const mismatch of report.mismatches) console.log(mismatch);
 }
-console.log(`brute force: ${seed} tiny markets, ${buildable} with a build, ${questions} questions, ${mismatches} mismatches (${((Date.now() - start) / 1000).toFixed(0)} s)`);
+console.log(
+  `brute force: ${seed} tiny markets, ${buildable} with a build, ${questions} questions, ${mismatches} mismatches (${((Date.now() - start) / 1000).toFixed(0)} s)`,
+);
 if (mismatches > 0) failed++;
 
 for (const sabotage of [{ noThresholdBranch: true }, { cheapestOptionOnly: true }]) {
@@ -34,18 +36,30 @@ for (const sabotage of [{ noThresholdBranch: true }, { cheapestOptionOnly: true 
   if (caught === 0) failed++;
 }
 
-const demo = (name: string): unknown => JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
+const demo = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
 const results = [];
 for (let n = 1; n <= HIGHS_SEEDS; n++) {
   const { catalogue, brief } = seededCase(n, 150);
   const result = await compareWithHighs(`150 parts, seed ${n}`, catalogue, brief, true);
   results.push(result);
-  console.log(`${result.agrees ? 'equal ' : 'DIFFER'} ${result.name}, budget ${result.budget}: ours ${result.ours}, HiGHS ${result.theirs}; ${result.oursMs.toFixed(1)} ms against ${result.theirsMs.toFixed(0)} ms, ${(result.theirsMs / result.oursMs).toFixed(0)} times`);
+  console.log(
+    `${result.agrees ? 'equal ' : 'DIFFER'} ${result.name}, budget ${result.budget}: ours ${result.ours}, HiGHS ${result.theirs}; ${result.oursMs.toFixed(1)} ms against ${result.theirsMs.toFixed(0)} ms, ${(result.theirsMs / result.oursMs).toFixed(0)} times`,
+  );
   if (!result.agrees) failed++;
 }
-const onDemo = await compareWithHighs('demo', catalogueOf(catalogueFileSchema.parse(demo('catalogue.json'))), briefOf(briefFileSchema.parse(demo('brief-league-seat.json'))), true);
-console.log(`${onDemo.agrees ? 'equal ' : 'DIFFER'} demo: ours ${onDemo.ours}, HiGHS ${onDemo.theirs}; ${onDemo.oursMs.toFixed(1)} ms against ${onDemo.theirsMs.toFixed(0)} ms`);
+const onDemo = await compareWithHighs(
+  'demo',
+  catalogueOf(catalogueFileSchema.parse(demo('catalogue.json'))),
+  briefOf(briefFileSchema.parse(demo('brief-league-seat.json'))),
+  true,
+);
+console.log(
+  `${onDemo.agrees ? 'equal ' : 'DIFFER'} demo: ours ${onDemo.ours}, HiGHS ${onDemo.theirs}; ${onDemo.oursMs.toFixed(1)} ms against ${onDemo.theirsMs.toFixed(0)} ms`,
+);
 if (!onDemo.agrees) failed++;
 const ratios = results.map((result) => result.theirsMs / result.oursMs).sort((a, b) => a - b);
-console.log(`HiGHS: ${results.length + 1} cases; ours is ${ratios[Math.floor(ratios.length / 2)].toFixed(0)} times as fast at the median, ${ratios[0].toFixed(0)} at least`);
+console.log(
+  `HiGHS: ${results.length + 1} cases; ours is ${ratios[Math.floor(ratios.length / 2)].toFixed(0)} times as fast at the median, ${ratios[0].toFixed(0)} at least`,
+);
 process.exit(failed === 0 ? 0 : 1);

@@ -2,7 +2,11 @@ import { demoFile, expect, reset, test } from '../fixtures.ts';
 import { EMPTY_PORT } from '../ports.ts';
 
 const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`;
-const asFile = (name: string, text: string) => ({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+const asFile = (name: string, text: string) => ({
+  name,
+  mimeType: 'application/json',
+  buffer: Buffer.from(text),
+});
 
 test('an empty database says what to do first, and does it', async ({ clean: page }) => {
   await page.goto(`${EMPTY}/picks`);
@@ -18,7 +22,10 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
 
 test('a bad file is refused whole, with the place, the fault and the mend', async ({ page, request }) => {
   await reset(request);
-  const catalogue = demoFile('catalogue.json') as { parts: Record<string, unknown>[]; offers: Record<string, unknown>[] };
+  const catalogue = demoFile('catalogue.json') as {
+    parts: Record<string, unknown>[];
+    offers: Record<string, unknown>[];
+  };
   catalogue.parts[0].packageWats = 65;
   catalogue.parts[1].packageWatts = 'sixty-five';
   catalogue.offers[2].priceMinor = -100;
@@ -37,17 +44,30 @@ test('a bad file is refused whole, with the place, the fault and the mend', asyn
 
 test('a file that is not JSON, and one that is far too large, are refused in words', async ({ page }) => {
   await page.goto('/data');
-  await page.getByLabel('Catalogue file').setInputFiles(asFile('broken.json', '{"format": "ripe-pick/catalogue",\n "version": 1,,}'));
+  await page
+    .getByLabel('Catalogue file')
+    .setInputFiles(asFile('broken.json', '{"format": "ripe-pick/catalogue",\n "version": 1,,}'));
   await expect(page.getByRole('alert')).toContainText('not JSON');
   await expect(page.getByRole('region', { name: 'Problems in the file' })).toContainText('line 2');
   await page.getByLabel('Catalogue file').setInputFiles(asFile('huge.json', ' '.repeat(49 * 1024 * 1024)));
   await expect(page.getByText('at most 32 MB are taken')).toBeVisible();
 });
 
-test('ugly data: long names, gaps everywhere, another currency without a rate, a single lane of parts', async ({ clean: page, request }) => {
-  const catalogue = demoFile('catalogue.json') as { parts: Record<string, unknown>[]; shops: Record<string, unknown>[]; currencyRates: unknown[] };
+test('ugly data: long names, gaps everywhere, another currency without a rate, a single lane of parts', async ({
+  clean: page,
+  request,
+}) => {
+  const catalogue = demoFile('catalogue.json') as {
+    parts: Record<string, unknown>[];
+    shops: Record<string, unknown>[];
+    currencyRates: unknown[];
+  };
   for (const part of catalogue.parts) {
-    part.name = `${String(part.name)} with a name that a shop made up to be found by every search there is, in all sizes and colours`.slice(0, 200);
+    part.name =
+      `${String(part.name)} with a name that a shop made up to be found by every search there is, in all sizes and colours`.slice(
+        0,
+        200,
+      );
     if (part.slot === 'case') part.cardMaxMm = null;
   }
   catalogue.currencyRates = [];
@@ -55,10 +75,21 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
   const { format: _f, version: _v, ...brief } = demoFile('brief-league-seat.json');
   const { revision } = (await (await request.get(`${EMPTY}/api/workspace`)).json()) as { revision: number };
   const picks = demoFile('build-first-idea.json').picks;
-  await request.put(`${EMPTY}/api/workspace`, { data: { revision, workspace: { brief, candidates: [{ id: 'a', name: 'An idea with quite a long name that goes on', picks }], active: 'a' } } });
+  await request.put(`${EMPTY}/api/workspace`, {
+    data: {
+      revision,
+      workspace: {
+        brief,
+        candidates: [{ id: 'a', name: 'An idea with quite a long name that goes on', picks }],
+        active: 'a',
+      },
+    },
+  });
   await page.goto(`${EMPTY}/picks`);
   await expect(page.getByText('Card length: not known', { exact: false }).first()).toBeVisible();
-  const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
   expect(overflow).toBeLessThanOrEqual(0);
   await page.keyboard.press('f');
   await expect(page.getByRole('dialog').getByText(/Proved best|Nothing fits/)).toBeVisible();
@@ -66,7 +97,9 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
 
 test('the server answers no foreign host and no foreign site', async ({ request }) => {
   expect((await request.get('/api/status', { headers: { host: 'evil.example' } })).status()).toBe(403);
-  expect((await request.get('/api/status', { headers: { origin: 'http://evil.example' } })).status()).toBe(403);
+  expect((await request.get('/api/status', { headers: { origin: 'http://evil.example' } })).status()).toBe(
+    403,
+  );
   const page = await request.get('/');
   expect(page.headers()['content-security-policy']).toContain("script-src 'self'");
 });

@@ -34,7 +34,8 @@ test('with the keyboard alone: the same job, a walk along a lane, undo and redo'
   const price = (await dialog.locator('b.num').nth(1).textContent()) ?? '';
   const takeAll = dialog.getByRole('button', { name: 'Take all' });
   await expect(takeAll).toBeVisible();
-  for (let n = 0; n < 40 && !(await takeAll.evaluate((element) => element === document.activeElement)); n++) await page.keyboard.press('Tab');
+  for (let n = 0; n < 40 && !(await takeAll.evaluate((element) => element === document.activeElement)); n++)
+    await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
   await expect(total).toHaveText(price);
   await page.keyboard.press('Control+z');
@@ -55,7 +56,10 @@ test('with the keyboard alone: the same job, a walk along a lane, undo and redo'
   // Lock it, and the search keeps it.
   const kept = (await page.locator('[data-slot=card]').getAttribute('aria-label')) ?? '';
   await page.keyboard.press('l');
-  await expect(page.getByRole('button', { name: 'Unlock Graphics card' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Unlock Graphics card' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.keyboard.press('f');
   await expect(dialog.getByText(/Proved best|Nothing fits/)).toBeVisible();
   await page.keyboard.press('Escape');
@@ -112,7 +116,10 @@ test('candidates: duplicate, rename, remove, and each keeps its picks', async ({
   await page.goto('/picks');
   await page.getByRole('button', { name: 'More for First idea' }).click();
   await page.getByText('Duplicate', { exact: true }).last().click();
-  await expect(page.getByRole('button', { name: /^First idea, copy/ })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: /^First idea, copy/ })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
   await page.getByRole('button', { name: 'More for First idea, copy' }).click();
   await page.getByText('Rename', { exact: true }).last().click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('With more memory');

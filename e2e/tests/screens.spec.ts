@@ -29,14 +29,18 @@ for (const screen of ['brief', 'picks', 'data']) {
     await page.goto(`/${screen}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
     await page.waitForTimeout(400);
-    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
     expect(overflow).toBeLessThanOrEqual(0);
     if (screen !== 'data') await expect(page.locator('.ruler')).toBeVisible();
     await expectAxeClean(page);
   });
 }
 
-test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scrolling', async ({ clean: page }) => {
+test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scrolling', async ({
+  clean: page,
+}) => {
   await page.goto('/picks');
   await expect(page.locator('[role=listbox]')).toHaveCount(9);
   for (const lane of await page.locator('[role=listbox]').all()) {

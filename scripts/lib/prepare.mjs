@@ -6,7 +6,8 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
-export const bin = (name) => join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);
+export const bin = (name) =>
+  join(root, 'node_modules', '.bin', process.platform === 'win32' ? `${name}.cmd` : name);
 
 /** Runs a command with its output on the terminal; ends this process when it fails. */
 export function must(command, args, options = {}) {
@@ -19,7 +20,9 @@ export function must(command, args, options = {}) {
 
 /** Installs packages when the lock file is not the one that was installed last. */
 export function ensureInstalled() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.ripe-pick-installed');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages (once)…');
@@ -35,11 +38,15 @@ export function buildWeb() {
 
 /** Starts the server and hands signals on; resolves when it ends. */
 export function serve(args, env = {}) {
-  const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'packages/server/src/main.ts'), ...args], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, ...env },
-  });
+  const child = spawn(
+    process.execPath,
+    ['--import', 'tsx', join(root, 'packages/server/src/main.ts'), ...args],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, ...env },
+    },
+  );
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
 }
@@ -55,9 +62,14 @@ export function ensureChromium() {
     console.log('Installing Chromium from Debian’s packages (once)…');
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 'ignore', 'inherit'], env });
+    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env,
+    });
   }
   if (find()) return find();
-  console.error('The browser tests need Chromium. Install the package "chromium", or set RIPE_PICK_CHROMIUM to the path of one.');
+  console.error(
+    'The browser tests need Chromium. Install the package "chromium", or set RIPE_PICK_CHROMIUM to the path of one.',
+  );
   process.exit(1);
 }

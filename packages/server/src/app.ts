@@ -17,7 +17,10 @@ export function createApp(options: AppOptions): Hono {
     if (error instanceof ApiError) return errorResponse(c, error);
     // The page gets no paths or stack traces; the terminal does.
     console.error(error);
-    return errorResponse(c, new ApiError('internal', 'Something went wrong in the server. Its terminal says more.'));
+    return errorResponse(
+      c,
+      new ApiError('internal', 'Something went wrong in the server. Its terminal says more.'),
+    );
   });
   app.use(headers);
   app.use(sameMachine);

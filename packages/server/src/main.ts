@@ -26,7 +26,10 @@ const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
 // The demo starts filled, through the same reader as a file from outside.
 if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts === 0) {
   const read = readCatalogue(demoText());
-  if (!read.ok) throw new Error(`demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`);
+  if (!read.ok)
+    throw new Error(
+      `demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`,
+    );
   await store.replaceCatalogue(read.value);
   const demoJson = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder, name), 'utf8'));
   const { workspace } = await store.workspace();
@@ -41,13 +44,20 @@ if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts =
   }
 }
 
-const app = createApp({ store, version, demoCatalogue: hasDemo ? demoText : null, webFolder: join(root, 'packages/web/dist') });
+const app = createApp({
+  store,
+  version,
+  demoCatalogue: hasDemo ? demoText : null,
+  webFolder: join(root, 'packages/web/dist'),
+});
 const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
   console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
-  console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message);
+  console.error(
+    error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message,
+  );
   process.exit(1);
 });
 

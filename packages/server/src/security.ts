@@ -14,7 +14,11 @@ function hostName(host: string): string {
  */
 export const sameMachine: MiddlewareHandler = async (c, next) => {
   const host = c.req.header('host') ?? '';
-  if (!LOOPBACK.has(hostName(host))) return errorResponse(c, new ApiError('forbidden', 'This server answers only under 127.0.0.1 or localhost.'));
+  if (!LOOPBACK.has(hostName(host)))
+    return errorResponse(
+      c,
+      new ApiError('forbidden', 'This server answers only under 127.0.0.1 or localhost.'),
+    );
   const origin = c.req.header('origin');
   if (origin !== undefined && origin !== `http://${host}`)
     return errorResponse(c, new ApiError('forbidden', 'Calls from other sites are refused.'));

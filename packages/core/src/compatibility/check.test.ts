@@ -1,5 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { ADAPTER, BOARD, BRIEF, CARD, CASE, COOLER, GOOD, MEMORY, PROCESSOR, STORAGE, SUPPLY } from '../testing/fixtures.ts';
+import {
+  ADAPTER,
+  BOARD,
+  BRIEF,
+  CARD,
+  CASE,
+  COOLER,
+  GOOD,
+  MEMORY,
+  PROCESSOR,
+  STORAGE,
+  SUPPLY,
+} from '../testing/fixtures.ts';
 import type { Brief, PartSet } from '../parts/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';
@@ -7,7 +19,10 @@ import { RULES } from './rules/index.ts';
 import { CARD_FEED_WATTS, cardFeedWatts } from './rules/supply.ts';
 
 const CONTEXT = ruleContext(BRIEF, new Map());
-const needing = (needs: Partial<Brief['needs']>): RuleContext => ({ ...CONTEXT, needs: { ...CONTEXT.needs, ...needs } });
+const needing = (needs: Partial<Brief['needs']>): RuleContext => ({
+  ...CONTEXT,
+  needs: { ...CONTEXT.needs, ...needs },
+});
 
 function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT): Verdict {
   const set = { ...GOOD, ...change };
@@ -146,10 +161,13 @@ const TABLE: readonly Row[] = [
 
 describe('rules', () => {
   // The M.2 place of this board takes two ports away, for the row that needs it.
-  it.each(TABLE.map((row) => [`${row[0]}: ${row[1]}`, row] as const))('%s', (_, [rule, what, change, verdict, context]) => {
-    const board = what.startsWith('SATA port') ? { board: { ...BOARD, sataPorts: 2, m2: [{ protocols: ['NVMe'] as const, maxLengthMm: 80, disablesSataPorts: 2 }] } } : {}; // prettier-ignore
-    expect(verdictOf(rule, { ...change, ...board }, context)).toBe(verdict);
-  });
+  it.each(TABLE.map((row) => [`${row[0]}: ${row[1]}`, row] as const))(
+    '%s',
+    (_, [rule, what, change, verdict, context]) => {
+      const board = what.startsWith('SATA port') ? { board: { ...BOARD, sataPorts: 2, m2: [{ protocols: ['NVMe'] as const, maxLengthMm: 80, disablesSataPorts: 2 }] } } : {}; // prettier-ignore
+      expect(verdictOf(rule, { ...change, ...board }, context)).toBe(verdict);
+    },
+  );
   it('every rule has a row that passes and one that does not', () => {
     for (const rule of RULES) {
       const verdicts = new Set(TABLE.filter((row) => row[0] === rule.id).map((row) => row[3]));
@@ -160,7 +178,9 @@ describe('rules', () => {
   it('every rule that does not pass says so in a sentence with its figures, and how to mend it', () => {
     for (const [rule, , change, verdict, context] of TABLE) {
       if (verdict === 'pass') continue;
-      const finding = checkBuild({ ...GOOD, ...change }, context ?? CONTEXT).find((each) => each.rule === rule);
+      const finding = checkBuild({ ...GOOD, ...change }, context ?? CONTEXT).find(
+        (each) => each.rule === rule,
+      );
       if (!finding) continue; // the row with the special board
       expect(finding.sentence).toMatch(/\.$/);
       expect(finding.sentence).not.toMatch(/undefined|null|NaN/);

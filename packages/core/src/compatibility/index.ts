@@ -1,7 +1,8 @@
 export {
   checkBuild,
   decided,
-  firstBarrier, firstFinding,
+  firstBarrier,
+  firstFinding,
   isBarred,
   isDecided,
   openSlots,

@@ -1,7 +1,15 @@
 import { quantile as sampleQuantile } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { normalCdf, normalPdf, normalQuantile } from '../stats/index.ts';
-import { frameTimeCdf, frameTimeQuantile, limitedBy, meanFrameTime, meanOfLarger, meanOfSlowest, sideMean } from './frame-time.ts';
+import {
+  frameTimeCdf,
+  frameTimeQuantile,
+  limitedBy,
+  meanFrameTime,
+  meanOfLarger,
+  meanOfSlowest,
+  sideMean,
+} from './frame-time.ts';
 import type { FrameTime, Side } from './sides.ts';
 
 /** A grid of cases: one side clearly ahead, near balance, narrow and wide spreads. */
@@ -19,7 +27,8 @@ function simpson(f: (x: number) => number, from: number, to: number, steps = 20_
 }
 
 function density({ processor: c, card: g }: FrameTime, x: number): number {
-  const one = (s: Side, o: Side) => (normalPdf((x - s.mean) / s.spread) / s.spread) * normalCdf((x - o.mean) / o.spread);
+  const one = (s: Side, o: Side) =>
+    (normalPdf((x - s.mean) / s.spread) / s.spread) * normalCdf((x - o.mean) / o.spread);
   return one(c, g) + one(g, c);
 }
 
@@ -49,7 +58,11 @@ describe('mean frame time', () => {
     }
   });
   it('agrees with a seeded sample of 200 000 frames within four standard errors', () => {
-    const time: FrameTime = { processor: { mean: 2.1, spread: 0.2 }, card: { mean: 2.2, spread: 0.12 }, shortestMs: 0 };
+    const time: FrameTime = {
+      processor: { mean: 2.1, spread: 0.2 },
+      card: { mean: 2.2, spread: 0.12 },
+      shortestMs: 0,
+    };
     const next = draws(7);
     let sum = 0;
     let squares = 0;
@@ -72,15 +85,24 @@ describe('mean frame time', () => {
     // 99th percentile, type 7, by a general library.
     expect(frameTimeQuantile(time, 0.99) / sampleQuantile(sample, 0.99)).toBeCloseTo(1, 2);
     const slowest = sample.sort((a, b) => b - a).slice(0, n / 100);
-    expect(meanOfSlowest(time, 0.01) / (slowest.reduce((a, b) => a + b, 0) / slowest.length)).toBeCloseTo(1, 2);
+    expect(meanOfSlowest(time, 0.01) / (slowest.reduce((a, b) => a + b, 0) / slowest.length)).toBeCloseTo(
+      1,
+      2,
+    );
   });
   it('is the slower side alone when the other is far faster', () => {
-    const time: FrameTime = { processor: { mean: -3, spread: 0.1 }, card: { mean: 2, spread: 0.15 }, shortestMs: 0 };
+    const time: FrameTime = {
+      processor: { mean: -3, spread: 0.1 },
+      card: { mean: 2, spread: 0.15 },
+      shortestMs: 0,
+    };
     expect(meanFrameTime(time)).toBeCloseTo(sideMean(time.card), 10);
   });
   it('is never below either side’s own mean, nor below the cap', () => {
     for (const time of CASES) {
-      expect(meanOfLarger(time.processor, time.card)).toBeGreaterThanOrEqual(Math.max(sideMean(time.processor), sideMean(time.card)) - 1e-12);
+      expect(meanOfLarger(time.processor, time.card)).toBeGreaterThanOrEqual(
+        Math.max(sideMean(time.processor), sideMean(time.card)) - 1e-12,
+      );
       expect(meanFrameTime({ ...time, shortestMs: 50 })).toBeGreaterThanOrEqual(50);
     }
   });
@@ -88,7 +110,9 @@ describe('mean frame time', () => {
 
 describe('percentiles of frame time', () => {
   it('invert the distribution to 1e-9', () => {
-    for (const time of CASES) for (const p of [0.01, 0.5, 0.9, 0.99, 0.999]) expect(frameTimeCdf(time, frameTimeQuantile(time, p))).toBeCloseTo(p, 9);
+    for (const time of CASES)
+      for (const p of [0.01, 0.5, 0.9, 0.99, 0.999])
+        expect(frameTimeCdf(time, frameTimeQuantile(time, p))).toBeCloseTo(p, 9);
   });
   it('stop at the cap', () => {
     expect(frameTimeQuantile({ ...CASES[0], shortestMs: 100 }, 0.99)).toBe(100);
@@ -113,7 +137,11 @@ describe('limited by', () => {
       }
   });
   it('gives nearly all frames to a far slower card, and then a faster processor changes the average by under 1 % (common practice, no source)', () => {
-    const time: FrameTime = { processor: { mean: 1.6, spread: 0.12 }, card: { mean: 2.1, spread: 0.12 }, shortestMs: 0 };
+    const time: FrameTime = {
+      processor: { mean: 1.6, spread: 0.12 },
+      card: { mean: 2.1, spread: 0.12 },
+      shortestMs: 0,
+    };
     expect(limitedBy(time).card).toBeGreaterThan(0.97);
     const faster = { ...time, processor: { ...time.processor, mean: 1.3 } };
     expect(meanFrameTime(time) / meanFrameTime(faster) - 1).toBeLessThan(0.01);

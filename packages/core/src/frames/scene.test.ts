@@ -4,14 +4,31 @@ import { BRIEF, GAME, MODEL, SYSTEM } from '../testing/fixtures.ts';
 import { frameTimeQuantile, meanFrameTime } from './frame-time.ts';
 import { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState } from './memory.ts';
 import { counted, meanOf, meanValue, scoreOf, sideBound, figureOf } from './objective.ts';
-import { cardEffects, cardSide, frameTimeOf, processorEffects, processorSide, scenesOf, type GraphicsRate, type Scene } from './scene.ts';
+import {
+  cardEffects,
+  cardSide,
+  frameTimeOf,
+  processorEffects,
+  processorSide,
+  scenesOf,
+  type GraphicsRate,
+  type Scene,
+} from './scene.ts';
 import { shortfall } from './shortfall.ts';
 
-const scene = (change: Partial<typeof BRIEF.play> = {}): Scene => scenesOf({ ...BRIEF, play: { ...BRIEF.play, ...change } }, MODEL).scenes[0];
+const scene = (change: Partial<typeof BRIEF.play> = {}): Scene =>
+  scenesOf({ ...BRIEF, play: { ...BRIEF.play, ...change } }, MODEL).scenes[0];
 const { processor, memory } = SYSTEM;
-const cardOf = (rateLn: number, videoMemoryGb = 8): GraphicsRate => ({ kind: 'card', rateLn, videoMemoryGb, linkLn: 0 });
+const cardOf = (rateLn: number, videoMemoryGb = 8): GraphicsRate => ({
+  kind: 'card',
+  rateLn,
+  videoMemoryGb,
+  linkLn: 0,
+});
 function average(s: Scene, p = processor, g: GraphicsRate = cardOf(0), m = memory): number {
-  return 1000 / meanFrameTime(frameTimeOf(s, processorSide(s, p, m, g.kind === 'integrated'), cardSide(s, g, m)));
+  return (
+    1000 / meanFrameTime(frameTimeOf(s, processorSide(s, p, m, g.kind === 'integrated'), cardSide(s, g, m)))
+  );
 }
 
 describe('memory', () => {
@@ -25,12 +42,18 @@ describe('memory', () => {
   it('runs at its base rate with the profile off, or on a board without profiles', () => {
     const on = memoryState(kit, { maxMts: 4400, profile: true }, true);
     expect(on.bandwidthGbs).toBeCloseTo(57.6, 9);
-    for (const [profile, wanted] of [[true, false], [false, true], [false, false]] as const)
+    for (const [profile, wanted] of [
+      [true, false],
+      [false, true],
+      [false, false],
+    ] as const)
       expect(memoryState(kit, { maxMts: 4400, profile }, wanted).bandwidthGbs).toBeCloseTo(38.4, 9);
   });
   it('is held by the board’s limit, and halves its bandwidth with one stick', () => {
     expect(memoryState(kit, { maxMts: 3200, profile: true }, true).bandwidthGbs).toBeCloseTo(51.2, 9);
-    expect(memoryState({ ...kit, sticks: 1 }, { maxMts: 4400, profile: true }, true).bandwidthGbs).toBeCloseTo(28.8, 9);
+    expect(
+      memoryState({ ...kit, sticks: 1 }, { maxMts: 4400, profile: true }, true).bandwidthGbs,
+    ).toBeCloseTo(28.8, 9);
   });
   it('has no effect at the reference kit', () => {
     const reference = scene().referenceMemory;
@@ -78,7 +101,11 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   it('the 1 % low stands at 0.7 to 0.9 of the average in well-running games', () => {
     for (const rate of [-0.4, 0, 0.4, 0.8]) {
       const s = scene();
-      const time = frameTimeOf(s, processorSide(s, processor, memory, false), cardSide(s, cardOf(rate), memory));
+      const time = frameTimeOf(
+        s,
+        processorSide(s, processor, memory, false),
+        cardSide(s, cardOf(rate), memory),
+      );
       const ratio = meanFrameTime(time) / frameTimeQuantile(time, 0.99);
       expect(ratio).toBeGreaterThan(0.65);
       expect(ratio).toBeLessThan(0.92);
@@ -102,7 +129,9 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   });
   it('32 GB in place of 16 does not change a game that needs under 16', () => {
     const rich = { ...memory, gb: 32 };
-    expect(average(scene(), processor, cardOf(0), rich)).toBe(average(scene(), processor, cardOf(0), { ...memory, gb: 16 }));
+    expect(average(scene(), processor, cardOf(0), rich)).toBe(
+      average(scene(), processor, cardOf(0), { ...memory, gb: 16 }),
+    );
   });
 });
 
@@ -130,19 +159,24 @@ describe('effects', () => {
     const enough = cardSide(s, cardOf(0, 16), memory);
     expect(short.mean).toBeGreaterThan(enough.mean);
     expect(short.spread).toBeGreaterThan(enough.spread);
-    const link = (gb: number) => cardEffects(s, { kind: 'card', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory).link;
+    const link = (gb: number) =>
+      cardEffects(s, { kind: 'card', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory).link;
     expect(link(16)).toBeGreaterThan(0);
     expect(link(3)).toBeGreaterThan(link(16));
   });
   it('integrated graphics borrow from the memory', () => {
     const s = scene();
     const lean = { ...memory, gb: 8 };
-    expect(processorEffects(s, processor, lean, true).memoryShort).toBeGreaterThan(processorEffects(s, processor, lean, false).memoryShort);
+    expect(processorEffects(s, processor, lean, true).memoryShort).toBeGreaterThan(
+      processorEffects(s, processor, lean, false).memoryShort,
+    );
   });
   it('background load costs frames, on the side that carries it', () => {
     const s = scene({ background: 'stream-processor' });
     const c = scene({ background: 'stream-card' });
-    expect(average(s, { ...processor, threads: 8 }, cardOf(2))).toBeLessThan(average(scene(), { ...processor, threads: 8 }, cardOf(2)));
+    expect(average(s, { ...processor, threads: 8 }, cardOf(2))).toBeLessThan(
+      average(scene(), { ...processor, threads: 8 }, cardOf(2)),
+    );
     expect(average(c, processor, cardOf(-0.5))).toBeLessThan(average(scene(), processor, cardOf(-0.5)));
   });
   it('upscaling renders fewer pixels, but not for nothing', () => {
@@ -156,7 +190,8 @@ describe('effects', () => {
 describe('the objective', () => {
   const objective = BRIEF.play.objective;
   it('names its means: geometric, arithmetic, harmonic and weakest of 60 and 240 with equal weights', () => {
-    const value = (kind: 'geometric' | 'arithmetic' | 'harmonic' | 'weakest') => meanValue({ kind, weights: [0.5, 0.5] }, [60, 240]);
+    const value = (kind: 'geometric' | 'arithmetic' | 'harmonic' | 'weakest') =>
+      meanValue({ kind, weights: [0.5, 0.5] }, [60, 240]);
     expect(value('geometric')).toBeCloseTo(120, 9);
     expect(value('arithmetic')).toBeCloseTo(150, 9);
     expect(value('harmonic')).toBeCloseTo(96, 9);

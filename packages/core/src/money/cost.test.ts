@@ -15,7 +15,11 @@ const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, o
 
 describe('what picks cost', () => {
   it('adds up to the cent, line by line', () => {
-    const cost = costOf({ processor: pick('processor'), card: pick('card', 'card.stall'), case: pick('case', 'case.far') }, market, []);
+    const cost = costOf(
+      { processor: pick('processor'), card: pick('card', 'card.stall'), case: pick('case', 'case.far') },
+      market,
+      [],
+    );
     expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.total);
     // 120.00 (free sending above 100.00) + 150.00 + 5.90 + 399.50 SEK and 79.00 SEK at 0.09, each rounded by itself
     expect(cost.total).toBe(12000 + 15000 + 590 + 3596 + 711);
@@ -23,7 +27,10 @@ describe('what picks cost', () => {
   it('charges a fee below the threshold, and none on it', () => {
     const fee = (minor: number) => {
       const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'processor', priceMinor: minor }];
-      return costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, 'EUR'), []).total - minor;
+      return (
+        costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, 'EUR'), [])
+          .total - minor
+      );
     };
     expect(fee(9999)).toBe(500);
     expect(fee(10000)).toBe(0);

@@ -262,7 +262,8 @@ function cheapestFit(
   };
   /** What the slots from an index on cost at least, fit ignored. */
   const openLeast = new Float64Array(REST_COUNT + 1);
-  for (let slot = REST_COUNT - 1; slot >= 0; slot--) openLeast[slot] = openLeast[slot + 1] + priced[slot][0].price;
+  for (let slot = REST_COUNT - 1; slot >= 0; slot--)
+    openLeast[slot] = openLeast[slot + 1] + priced[slot][0].price;
   const emptyCooler = domains.rest[AT.cooler].findIndex((element) => element.part === null);
 
   /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */

@@ -28,10 +28,6 @@ export function orInto(target: Bits, other: Bits): void {
   for (let i = 0; i < target.length; i++) target[i] |= other[i];
 }
 
-export function isEmpty(bits: Bits): boolean {
-  return bits.every((word) => word === 0);
-}
-
 /** Indices of the set bits, ascending. */
 export function members(bits: Bits): number[] {
   const out: number[] = [];

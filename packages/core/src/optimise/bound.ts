@@ -152,7 +152,8 @@ export function costBoundOf(
 
   const platformLeast = new Float64Array(platforms.length).fill(Infinity);
   platforms.forEach((_, p) => {
-    for (let f = 0; f < FORMS; f++) platformLeast[p] = Math.min(platformLeast[p], platformSide[p * FORMS + f]);
+    for (let f = 0; f < FORMS; f++)
+      platformLeast[p] = Math.min(platformLeast[p], platformSide[p * FORMS + f]);
   });
   const thriftiest = Math.min(...domains.processors.map((element) => element.deciwatts));
   const cheapestCase = cheapest(AT.case);

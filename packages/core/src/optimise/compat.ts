@@ -89,7 +89,8 @@ function kindsOf(elements: readonly { readonly part: Part | null }[]): Kinds {
   const examples: (Part | null)[] = [];
   const members: Bits[] = [];
   elements.forEach(({ part }, j) => {
-    const sheet = part === null ? '' : JSON.stringify({ ...part, id: '', maker: '', name: '', source: undefined });
+    const sheet =
+      part === null ? '' : JSON.stringify({ ...part, id: '', maker: '', name: '', source: undefined });
     let kind = known.get(sheet);
     if (kind === undefined) {
       kind = examples.length;
@@ -124,7 +125,8 @@ export function compatibilityOf(
   // One object of one shape is asked about again and again: fresh ones by the hundred thousand cost most of the time.
   const asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as Asked;
   const ok = (rules: readonly Rule[]): boolean => {
-    for (const rule of rules) if (isBarred(rule.judge(asked as PartSet, context).verdict, allowUnknown)) return false;
+    for (const rule of rules)
+      if (isBarred(rule.judge(asked as PartSet, context).verdict, allowUnknown)) return false;
     return true;
   };
   const everything = domains.rest.map((elements) => {
@@ -173,7 +175,8 @@ export function compatibilityOf(
       const out = [...allowed];
       asked[empty] = null;
       for (const entry of TABLE.whenEmpty) {
-        if (entry.empty === empty) out[AT[entry.other]] = and(out[AT[entry.other]], passing(entry.other, [entry.rule]));
+        if (entry.empty === empty)
+          out[AT[entry.other]] = and(out[AT[entry.other]], passing(entry.other, [entry.rule]));
       }
       asked[empty] = undefined;
       return out;

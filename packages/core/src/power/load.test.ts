@@ -11,11 +11,15 @@ describe('load', () => {
   });
   it('does not depend on the order of the slots', () => {
     const reversed = Object.fromEntries(Object.entries(GOOD).reverse());
-    expect(loadOf(reversed, { ownedDrives: [] })?.deciwatts).toBe(loadOf(GOOD, { ownedDrives: [] })?.deciwatts);
+    expect(loadOf(reversed, { ownedDrives: [] })?.deciwatts).toBe(
+      loadOf(GOOD, { ownedDrives: [] })?.deciwatts,
+    );
   });
   it('is unknown when the processor’s or the card’s draw is not stated; small parts have typical figures', () => {
     expect(loadOf({ ...GOOD, card: { ...CARD, boardWatts: null } }, { ownedDrives: [] })).toBeNull();
-    expect(loadOf({ ...GOOD, processor: { ...PROCESSOR, packageWatts: null } }, { ownedDrives: [] })).toBeNull();
+    expect(
+      loadOf({ ...GOOD, processor: { ...PROCESSOR, packageWatts: null } }, { ownedDrives: [] }),
+    ).toBeNull();
     expect(loadOf({ ...GOOD, storage: { ...STORAGE, watts: null } }, { ownedDrives: [] })).not.toBeNull();
   });
 });
@@ -32,7 +36,8 @@ describe('supply rules (common practice, no source)', () => {
     expect(neededSupplyWatts({ kind: 'larger', factor: 1.3 }, 5000, 550)).toBe(650);
   });
   it('300 W at most is fine on 500 W by every rule but the half', () => {
-    for (const kind of ['load', 'larger'] as const) expect(neededSupplyWatts({ kind, factor: 1.5 }, 3000, 450)).toBeLessThanOrEqual(500);
+    for (const kind of ['load', 'larger'] as const)
+      expect(neededSupplyWatts({ kind, factor: 1.5 }, 3000, 450)).toBeLessThanOrEqual(500);
     expect(neededSupplyWatts({ kind: 'maker', factor: 1 }, 3000, 450)).toBe(450);
   });
 });

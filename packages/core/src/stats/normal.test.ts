@@ -22,7 +22,8 @@ describe('the normal distribution', () => {
     expect(falls).toBe(0);
   });
   it('has an inverse that agrees with the reference library to 1e-10', () => {
-    for (let i = 1; i < 2000; i++) expect(Math.abs(normalQuantile(i / 2000) - quantile(i / 2000, 0, 1))).toBeLessThan(1e-10);
+    for (let i = 1; i < 2000; i++)
+      expect(Math.abs(normalQuantile(i / 2000) - quantile(i / 2000, 0, 1))).toBeLessThan(1e-10);
     expect(Math.abs(normalQuantile(1e-9) - quantile(1e-9, 0, 1))).toBeLessThan(1e-8);
   });
   it('refuses probabilities outside (0, 1), naming the value', () => {
@@ -33,7 +34,8 @@ describe('the normal distribution', () => {
 
 describe('quadrature', () => {
   it('integrates polynomials up to degree 31 exactly on one panel (Gauss–Legendre with 16 points)', () => {
-    for (let degree = 0; degree <= 31; degree++) expect(integrate((x) => x ** degree, 0, 1, 1)).toBeCloseTo(1 / (degree + 1), 13);
+    for (let degree = 0; degree <= 31; degree++)
+      expect(integrate((x) => x ** degree, 0, 1, 1)).toBeCloseTo(1 / (degree + 1), 13);
   });
   it('integrates the normal density to one', () => {
     expect(integrate(normalPdf, -9, 9, 1)).toBeCloseTo(1, 13);

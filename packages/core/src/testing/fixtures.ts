@@ -64,7 +64,15 @@ export const CASE: Case = {
 export const SUPPLY: Supply = {
   id: 'supply', slot: 'supply', maker: 'Maker', name: 'Supply', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: 2, sixteenPinLeads: 0, processorLeads: 1,
 }; // prettier-ignore
-export const ADAPTER: Network = { id: 'network', slot: 'network', maker: 'Maker', name: 'Adapter', interface: 'PCIe', wireless: true, mbps: 600 };
+export const ADAPTER: Network = {
+  id: 'network',
+  slot: 'network',
+  maker: 'Maker',
+  name: 'Adapter',
+  interface: 'PCIe',
+  wireless: true,
+  mbps: 600,
+};
 
 /** A build in which every rule passes. */
 export const GOOD: PartSet = {
@@ -72,9 +80,27 @@ export const GOOD: PartSet = {
 }; // prettier-ignore
 
 export const SHOPS: readonly Shop[] = [
-  { id: 'near', name: 'Near', kind: 'shop', currency: 'EUR', shipping: { feeMinor: 500, freeFromMinor: 10000 } },
-  { id: 'far', name: 'Far', kind: 'shop', currency: 'SEK', shipping: { feeMinor: 7900, freeFromMinor: null } },
-  { id: 'stalls', name: 'Stalls', kind: 'market', currency: 'EUR', shipping: { feeMinor: 0, freeFromMinor: null } },
+  {
+    id: 'near',
+    name: 'Near',
+    kind: 'shop',
+    currency: 'EUR',
+    shipping: { feeMinor: 500, freeFromMinor: 10000 },
+  },
+  {
+    id: 'far',
+    name: 'Far',
+    kind: 'shop',
+    currency: 'SEK',
+    shipping: { feeMinor: 7900, freeFromMinor: null },
+  },
+  {
+    id: 'stalls',
+    name: 'Stalls',
+    kind: 'market',
+    currency: 'EUR',
+    shipping: { feeMinor: 0, freeFromMinor: null },
+  },
 ];
 const PRICES: readonly [part: string, minor: number][] = [
   ['processor', 12000], ['board', 8000], ['memory', 4500], ['card', 23000], ['storage', 3500], ['cooler', 2500], ['case', 4000], ['supply', 5000], ['network', 1500],

@@ -16,7 +16,7 @@ const frames: Measure = { label: 'frames', unit: 'fps', kind: 'frames', of: () =
 const nothing: Measure = { label: 'no other measure', unit: '', kind: 'own', of: () => 0 };
 
 function minus(a: number | null | undefined, b: number | null | undefined): number | null {
-  return a == null || b == null ? null : a - b;
+  return a === null || a === undefined || b === null || b === undefined ? null : a - b;
 }
 
 /** Exhaustive over slots, so that a new slot has to say what its lane shows. */

@@ -1,7 +1,14 @@
 import { checkBuild, openSlots, ruleContext, type Finding } from '../compatibility/index.ts';
 import { ratesFor, type RatesResult } from '../frames/index.ts';
 import { costOf, indexMarket, type Cost, type Market } from '../money/index.ts';
-import { partSetOf, type Brief, type Catalogue, type PartSet, type Picks, type Slot } from '../parts/index.ts';
+import {
+  partSetOf,
+  type Brief,
+  type Catalogue,
+  type PartSet,
+  type Picks,
+  type Slot,
+} from '../parts/index.ts';
 import { loadOf, neededSupplyWatts, type Load } from '../power/index.ts';
 import { makerWatts } from '../compatibility/index.ts';
 import { partsForRules } from './trades.ts';
@@ -21,7 +28,10 @@ export interface Summary {
 }
 
 /** Prepared once per catalogue and brief; sums up any picks. */
-export function summaryFor(catalogue: Catalogue, brief: Brief): { readonly market: Market; readonly summarise: (picks: Picks) => Summary } {
+export function summaryFor(
+  catalogue: Catalogue,
+  brief: Brief,
+): { readonly market: Market; readonly summarise: (picks: Picks) => Summary } {
   const market = indexMarket(catalogue, brief.money.currency);
   const context = ruleContext(brief, market.parts);
   const rates = ratesFor(brief, catalogue.frameModel);
@@ -39,7 +49,8 @@ export function summaryFor(catalogue: Catalogue, brief: Brief): { readonly marke
         missing: partSetOf(picks, market.parts).missing,
         set,
         load,
-        neededWatts: load && maker !== null ? neededSupplyWatts(context.needs.supplyRule, load.deciwatts, maker) : null,
+        neededWatts:
+          load && maker !== null ? neededSupplyWatts(context.needs.supplyRule, load.deciwatts, maker) : null,
       };
     },
   };

@@ -15,7 +15,13 @@ export interface Swap {
 }
 
 /** Lists what turns one set of picks into another, in slot order; money and score add up to the whole difference. */
-export function swapsBetween(from: Picks, to: Picks, catalogue: Catalogue, brief: Brief, market: Market): Swap[] {
+export function swapsBetween(
+  from: Picks,
+  to: Picks,
+  catalogue: Catalogue,
+  brief: Brief,
+  market: Market,
+): Swap[] {
   const scoreOfSet = scorerFor(brief, catalogue.frameModel);
   const swaps: Swap[] = [];
   let picks: Picks = from;

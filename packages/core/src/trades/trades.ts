@@ -1,7 +1,25 @@
-import { firstFinding, ruleContext, isBarred, RULES, REQUIRED_SLOTS, type Finding, type Rule } from '../compatibility/index.ts';
+import {
+  firstFinding,
+  ruleContext,
+  isBarred,
+  RULES,
+  REQUIRED_SLOTS,
+  type Finding,
+  type Rule,
+} from '../compatibility/index.ts';
 import { scorerFor } from '../frames/index.ts';
 import { costOf, inMarketCurrency, indexMarket, usableOffers, type Market } from '../money/index.ts';
-import { partSetOf, SLOTS, type Brief, type Catalogue, type Offer, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts';
+import {
+  partSetOf,
+  SLOTS,
+  type Brief,
+  type Catalogue,
+  type Offer,
+  type Part,
+  type PartSet,
+  type Picks,
+  type Slot,
+} from '../parts/index.ts';
 import { MEASURES } from './measures.ts';
 
 /** What swapping one slot to one part does, all else kept. Money in minor units. */
@@ -56,7 +74,9 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
     const offers = usableOffers(market, brief, part.id);
     bySlot.get(part.slot)?.push({ part, offers });
   }
-  const rulesBySlot = new Map<Slot, readonly Rule[]>(SLOTS.map((slot) => [slot, RULES.filter((rule) => rule.slots.includes(slot))]));
+  const rulesBySlot = new Map<Slot, readonly Rule[]>(
+    SLOTS.map((slot) => [slot, RULES.filter((rule) => rule.slots.includes(slot))]),
+  );
 
   /** Price of an offer in the brief's currency with its own shipping. */
   const netCache = new Map<string, number>();
@@ -100,16 +120,22 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       const marginal = (offer: Offer): number => {
         const before = subtotals.get(offer.shop) ?? 0;
         const isShop = market.shops.get(offer.shop)?.kind === 'shop';
-        return netOf(offer) + (isShop ? feeOf(offer.shop, before + offer.priceMinor) - feeOf(offer.shop, before) : 0);
+        return (
+          netOf(offer) +
+          (isShop ? feeOf(offer.shop, before + offer.priceMinor) - feeOf(offer.shop, before) : 0)
+        );
       };
       const currentOffer = current?.offer ? (market.offers.get(current.offer) ?? null) : null;
       const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : 0;
       const measure = MEASURES[slot];
       const measureNow = measure.of(base, context);
+      // One set, written over for every part of the slot: this runs at every key press.
+      const scratch: Record<string, unknown> = { ...base };
 
       const tradeTo = (part: Part | null, offer: Offer | null, money: number): Trade => {
         const isCurrent = (part?.id ?? null) === (current?.part ?? null);
-        const set = { ...base, [slot]: part } as PartSet; // the part is of this slot
+        scratch[slot] = part;
+        const set = scratch as PartSet; // the part is of this slot
         const changesFrames = FRAME_SLOTS.has(slot);
         const after = changesFrames ? scoreOfSet(set) : scoreNow;
         const score = after === null || scoreNow === null ? null : after - scoreNow;
@@ -146,7 +172,14 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       trades.sort((a, b) => a.money - b.money || (a.gain ?? 0) - (b.gain ?? 0));
       lanes[slot] = trades;
       for (const trade of trades) {
-        if (trade.barrier || trade.isCurrent || trade.score === null || trade.score <= 0 || total + trade.money > limit) continue;
+        if (
+          trade.barrier ||
+          trade.isCurrent ||
+          trade.score === null ||
+          trade.score <= 0 ||
+          total + trade.money > limit
+        )
+          continue;
         const slope = trade.money <= 0 ? 1e9 + trade.score : trade.score / trade.money;
         if (slope > steepness) {
           steepness = slope;

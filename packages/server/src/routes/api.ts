@@ -15,12 +15,17 @@ export interface ApiOptions {
 
 function taken<T>(read: Read<T>, what: string): T {
   if (read.ok) return read.value;
-  throw new ApiError('bad-data', `${what} was not taken: ${read.problems.length} ${read.problems.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`, read.problems);
+  throw new ApiError(
+    'bad-data',
+    `${what} was not taken: ${read.problems.length} ${read.problems.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`,
+    read.problems,
+  );
 }
 
 async function jsonBody(c: Context): Promise<unknown> {
   const read = readJson(await c.req.text());
-  if (!read.ok) throw new ApiError('bad-json', 'What was sent is not JSON. Nothing was changed.', read.problems);
+  if (!read.ok)
+    throw new ApiError('bad-json', 'What was sent is not JSON. Nothing was changed.', read.problems);
   return read.value;
 }
 
@@ -29,7 +34,11 @@ async function body<S extends z.ZodType>(c: Context, schema: S): Promise<z.infer
   const result = schema.safeParse(value);
   if (!result.success) {
     const problems = problemsOf(result.error, value);
-    throw new ApiError('bad-data', `What was sent was not taken: ${problems.length} problems. Nothing was changed.`, problems);
+    throw new ApiError(
+      'bad-data',
+      `What was sent was not taken: ${problems.length} problems. Nothing was changed.`,
+      problems,
+    );
   }
   return result.data;
 }
@@ -41,23 +50,39 @@ export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
   routes.use(
     bodyLimit({
       maxSize: MAX_BODY_BYTES,
-      onError: (c) => errorResponse(c, new ApiError('too-large', `What was sent is larger than ${megabytes} MB. Split it, or leave out offers that are not needed.`)),
+      onError: (c) =>
+        errorResponse(
+          c,
+          new ApiError(
+            'too-large',
+            `What was sent is larger than ${megabytes} MB. Split it, or leave out offers that are not needed.`,
+          ),
+        ),
     }),
   );
 
-  const catalogueBody = async (c: Context): Promise<CatalogueFile> => taken(checkCatalogue(await jsonBody(c)), 'The catalogue');
+  const catalogueBody = async (c: Context): Promise<CatalogueFile> =>
+    taken(checkCatalogue(await jsonBody(c)), 'The catalogue');
 
   routes.get(api.status.path, async (c) =>
-    c.json({ app: 'ripe-pick', version, counts: await store.counts(), demoAvailable: demoCatalogue !== null }),
+    c.json({
+      app: 'ripe-pick',
+      version,
+      counts: await store.counts(),
+      demoAvailable: demoCatalogue !== null,
+    }),
   );
   routes.get(api.catalogue.path, async (c) => c.json(await store.catalogue()));
   routes.post(api.previewCatalogue.path, async (c) => c.json(countsOf(await catalogueBody(c))));
-  routes.put(api.importCatalogue.path, async (c) => c.json(await store.replaceCatalogue(await catalogueBody(c))));
+  routes.put(api.importCatalogue.path, async (c) =>
+    c.json(await store.replaceCatalogue(await catalogueBody(c))),
+  );
   routes.get(api.workspace.path, async (c) => c.json(await store.workspace()));
   routes.put(api.saveWorkspace.path, async (c) => {
     const { revision, workspace } = await body(c, api.saveWorkspace.request);
     const next = await store.saveWorkspace(revision, workspace);
-    if (next === null) throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
+    if (next === null)
+      throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
     return c.json({ revision: next });
   });
   routes.post(api.loadDemo.path, async (c) => {

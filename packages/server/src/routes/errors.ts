@@ -30,5 +30,8 @@ const MOST_PROBLEMS = 200;
 export function errorResponse(c: Context, error: ApiError): Response {
   const hidden = error.problems.length - MOST_PROBLEMS;
   const message = hidden > 0 ? `${error.message} ${hidden} more are not listed.` : error.message;
-  return c.json({ error: { code: error.code, message, problems: error.problems.slice(0, MOST_PROBLEMS) } }, STATUS[error.code]);
+  return c.json(
+    { error: { code: error.code, message, problems: error.problems.slice(0, MOST_PROBLEMS) } },
+    STATUS[error.code],
+  );
 }

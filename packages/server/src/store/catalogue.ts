@@ -6,7 +6,11 @@ const EMPTY_REFERENCE = { mts: 3200, cl: 16, channels: 2 };
 /** Rows in one insert statement: SQLite takes at most 32 766 values. */
 const ROWS_AT_ONCE = 500;
 
-async function insertAll<T extends keyof Tables & string>(db: Kysely<Tables>, table: T, rows: readonly Tables[T][]): Promise<void> {
+async function insertAll<T extends keyof Tables & string>(
+  db: Kysely<Tables>,
+  table: T,
+  rows: readonly Tables[T][],
+): Promise<void> {
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
     await db
       .insertInto(table)
@@ -18,7 +22,8 @@ async function insertAll<T extends keyof Tables & string>(db: Kysely<Tables>, ta
 /** Puts a catalogue in place of the one that is there, all of it or nothing. */
 export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile): Promise<void> {
   await db.transaction().execute(async (tx) => {
-    for (const table of ['offers', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const) await tx.deleteFrom(table).execute();
+    for (const table of ['offers', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
+      await tx.deleteFrom(table).execute();
     await insertAll(tx, 'shops', file.shops.map((shop, position) => ({ id: shop.id, position, name: shop.name, kind: shop.kind, currency: shop.currency, fee_minor: shop.shipping.feeMinor, free_from_minor: shop.shipping.freeFromMinor }))); // prettier-ignore
     await insertAll(tx, 'parts', file.parts.map((part, position) => ({ id: part.id, position, slot: part.slot, maker: part.maker, name: part.name, body: JSON.stringify(part) }))); // prettier-ignore
     await insertAll(tx, 'offers', file.offers.map((offer, position) => ({ id: offer.id, position, part: offer.part, shop: offer.shop, price_minor: offer.priceMinor, shipping_minor: offer.shippingMinor ?? null, condition: offer.condition, in_stock: offer.inStock ? 1 : 0, seen_on: offer.seenOn }))); // prettier-ignore
@@ -39,13 +44,19 @@ export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile):
 /** Reads the catalogue back; whatever the file holds passes the same schema as a file from outside. */
 export async function readStoredCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
   const inOrder = <T extends 'shops' | 'parts' | 'offers' | 'games' | 'currency_rates' | 'rates'>(table: T) =>
-    db.selectFrom(table as 'parts').selectAll().orderBy('position').execute() as unknown as Promise<Tables[T][]>; // each has a position
+    db
+      .selectFrom(table as 'parts')
+      .selectAll()
+      .orderBy('position')
+      .execute() as unknown as Promise<Tables[T][]>; // each has a position
   const [shops, parts, offers, currencyRates, games, rates, reference] = await Promise.all([
     inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
     db.selectFrom('settings').select('body').where('key', '=', 'reference-memory').executeTakeFirst(),
   ]); // prettier-ignore
   const ratesOf = (kind: string) =>
-    rates.filter((rate) => rate.kind === kind).map((rate) => ({ part: rate.part, rateLn: rate.rate_ln, sdLn: rate.sd_ln }));
+    rates
+      .filter((rate) => rate.kind === kind)
+      .map((rate) => ({ part: rate.part, rateLn: rate.rate_ln, sdLn: rate.sd_ln }));
   return catalogueFileSchema.parse({
     format: 'ripe-pick/catalogue',
     version: 1,
@@ -75,7 +86,9 @@ export function countsOf(file: CatalogueFile): Counts {
     shops: file.shops.length,
     offers: file.offers.length,
     games: file.frameModel.games.length,
-    gaps: file.parts.filter((part) => Object.entries(part).some(([field, value]) => value === null && !isOptional(part.slot, field))).length,
+    gaps: file.parts.filter((part) =>
+      Object.entries(part).some(([field, value]) => value === null && !isOptional(part.slot, field)),
+    ).length,
   };
 }
 

@@ -44,7 +44,9 @@ export async function openDatabase(path: string): Promise<OpenDatabase> {
   const { error } = await migrator.migrateToLatest();
   if (error) {
     await db.destroy();
-    throw new Error(`database: could not be brought to the newest form: ${error instanceof Error ? error.message : String(error)}`);
+    throw new Error(
+      `database: could not be brought to the newest form: ${error instanceof Error ? error.message : String(error)}`,
+    );
   }
   return { db, close: () => db.destroy() };
 }

@@ -7,7 +7,14 @@ const { theme, overrides, isDark, toggle } = useTheme();
 </script>
 
 <template>
-  <NConfigProvider :theme="theme" :theme-overrides="overrides" :locale="enUS" :date-locale="dateEnUS" inline-theme-disabled abstract>
+  <NConfigProvider
+    :theme="theme"
+    :theme-overrides="overrides"
+    :locale="enUS"
+    :date-locale="dateEnUS"
+    inline-theme-disabled
+    abstract
+  >
     <NMessageProvider placement="bottom">
       <Shell :is-dark="isDark" @toggle-theme="toggle" />
     </NMessageProvider>

@@ -63,7 +63,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <p v-if="market.failure || workspace.failure" class="failure" role="alert">
         {{ market.failure ?? workspace.failure }}
         <button v-if="market.failure" class="plain edged" @click="market.load()">Try again</button>
-        <button v-else-if="workspace.saveState === 'failed'" class="plain edged" @click="workspace.save()">Save again</button>
+        <button v-else-if="workspace.saveState === 'failed'" class="plain edged" @click="workspace.save()">
+          Save again
+        </button>
         <button v-else class="plain edged" @click="workspace.load()">Load what was saved</button>
       </p>
       <main id="main" tabindex="-1">
@@ -76,20 +78,84 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.shell { display: grid; grid-template-columns: auto minmax(0, 1fr); min-height: 100%; }
-.column { display: flex; flex-direction: column; min-width: 0; height: 100vh; }
-.top { display: flex; gap: 14px; align-items: stretch; padding: 8px 16px 0; }
-.top > :first-child { flex: 1; min-width: 0; }
-main { flex: 1; min-height: 0; overflow: auto; padding: 10px 16px 12px; outline: none; }
-.wait { padding: 40px; text-align: center; }
-.failure { margin: 8px 16px 0; padding: 8px 12px; border: 1px solid var(--danger); border-radius: 8px; color: var(--danger); display: flex; gap: 12px; align-items: center; }
-.skip { position: absolute; left: -999px; top: 4px; z-index: 10; background: var(--sheet); color: var(--ink); padding: 6px 10px; border-radius: 6px; }
-.skip:focus { left: 8px; }
+.shell {
+  display: grid;
+  grid-template-columns: auto minmax(0, 1fr);
+  min-height: 100%;
+}
+.column {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  height: 100vh;
+}
+.top {
+  display: flex;
+  gap: 14px;
+  align-items: stretch;
+  padding: 8px 16px 0;
+}
+.top > :first-child {
+  flex: 1;
+  min-width: 0;
+}
+main {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  padding: 10px 16px 12px;
+  outline: none;
+}
+.wait {
+  padding: 40px;
+  text-align: center;
+}
+.failure {
+  margin: 8px 16px 0;
+  padding: 8px 12px;
+  border: 1px solid var(--danger);
+  border-radius: 8px;
+  color: var(--danger);
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
+.skip {
+  position: absolute;
+  left: -999px;
+  top: 4px;
+  z-index: 10;
+  background: var(--sheet);
+  color: var(--ink);
+  padding: 6px 10px;
+  border-radius: 6px;
+}
+.skip:focus {
+  left: 8px;
+}
 @media (max-width: 760px) {
-  .shell { grid-template-columns: minmax(0, 1fr); grid-template-rows: auto 1fr; }
-  .column { height: auto; }
-  .top { position: sticky; top: 0; z-index: 5; background: var(--paper); padding: 6px 10px 0; flex-wrap: wrap; gap: 4px 10px; }
-  .top > :first-child { flex-basis: 100%; }
-  main { padding: 8px 10px 16px; overflow: visible; }
+  .shell {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto 1fr;
+  }
+  .column {
+    height: auto;
+  }
+  .top {
+    position: sticky;
+    top: 0;
+    z-index: 5;
+    background: var(--paper);
+    padding: 6px 10px 0;
+    flex-wrap: wrap;
+    gap: 4px 10px;
+  }
+  .top > :first-child {
+    flex-basis: 100%;
+  }
+  main {
+    padding: 8px 10px 16px;
+    overflow: visible;
+  }
 }
 </style>

@@ -25,8 +25,8 @@ async function loadDemo() {
   <section class="sheet welcome">
     <h1>No parts yet</h1>
     <p>
-      Ripe Pick compares parts, their prices and how fast they run your games. Bring in a catalogue first: a file with parts, shops, offers and
-      games, or the made-up market of Skerrow to look around in.
+      Ripe Pick compares parts, their prices and how fast they run your games. Bring in a catalogue first: a
+      file with parts, shops, offers and games, or the made-up market of Skerrow to look around in.
     </p>
     <div class="actions">
       <button v-if="market.demoAvailable" class="plain strong" :disabled="isBusy" @click="loadDemo">
@@ -39,8 +39,21 @@ async function loadDemo() {
 </template>
 
 <style scoped>
-.welcome { max-width: 560px; margin: 8vh auto; display: grid; gap: 14px; }
-.actions { display: flex; gap: 16px; align-items: center; }
-.link { color: var(--plum); }
-.failure { color: var(--danger); }
+.welcome {
+  max-width: 560px;
+  margin: 8vh auto;
+  display: grid;
+  gap: 14px;
+}
+.actions {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+}
+.link {
+  color: var(--plum);
+}
+.failure {
+  color: var(--danger);
+}
 </style>

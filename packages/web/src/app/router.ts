@@ -5,9 +5,24 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/picks' },
-    { path: '/brief', name: 'brief', component: () => import('../features/brief/index.ts').then((m) => m.BriefPage), meta: { title: 'Brief' } },
-    { path: '/picks', name: 'picks', component: () => import('../features/picks/index.ts').then((m) => m.PicksPage), meta: { title: 'Picks' } },
-    { path: '/data', name: 'data', component: () => import('../features/data/index.ts').then((m) => m.DataPage), meta: { title: 'Data' } },
+    {
+      path: '/brief',
+      name: 'brief',
+      component: () => import('../features/brief/index.ts').then((m) => m.BriefPage),
+      meta: { title: 'Brief' },
+    },
+    {
+      path: '/picks',
+      name: 'picks',
+      component: () => import('../features/picks/index.ts').then((m) => m.PicksPage),
+      meta: { title: 'Picks' },
+    },
+    {
+      path: '/data',
+      name: 'data',
+      component: () => import('../features/data/index.ts').then((m) => m.DataPage),
+      meta: { title: 'Data' },
+    },
     { path: '/:rest(.*)*', redirect: '/picks' },
   ],
 });

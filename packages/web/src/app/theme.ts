@@ -6,7 +6,14 @@ export type ThemeChoice = 'system' | 'light' | 'dark';
 
 const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 
-const SHARED = { fontFamily: FONT, fontFamilyMono: FONT, borderRadius: '6px', fontSize: '14px', heightMedium: '32px', heightSmall: '28px' };
+const SHARED = {
+  fontFamily: FONT,
+  fontFamilyMono: FONT,
+  borderRadius: '6px',
+  fontSize: '14px',
+  heightMedium: '32px',
+  heightSmall: '28px',
+};
 
 /** Controls have an edge of 3:1 against their ground in both themes; the stock dark theme leaves it out. */
 function bordered(colour: string): GlobalThemeOverrides {

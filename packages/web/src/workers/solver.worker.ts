@@ -27,7 +27,11 @@ const pause = () =>
     port2.postMessage(null);
   });
 
-async function drive(search: Search, ticket: number, report: ((progress: Progress) => void) | null): Promise<SearchResult> {
+async function drive(
+  search: Search,
+  ticket: number,
+  report: ((progress: Progress) => void) | null,
+): Promise<SearchResult> {
   let sliceEnd = performance.now() + SLICE_MS;
   let step = search.next(false);
   while (!step.done) {
@@ -58,13 +62,26 @@ const solver = {
   async best(brief: Brief, report: ((progress: Progress) => void) | null): Promise<Solved> {
     const ticket = ++current;
     const start = performance.now();
-    const result = await drive(preparedFor(brief).solve(brief.money.budgetMinor + brief.money.slackMinor), ticket, report);
+    const result = await drive(
+      preparedFor(brief).solve(brief.money.budgetMinor + brief.money.slackMinor),
+      ticket,
+      report,
+    );
     return { ...result, ms: performance.now() - start };
   },
-  async runnersUp(brief: Brief, k: number, by: DistinctBy, report: ((progress: Progress) => void) | null): Promise<Solved> {
+  async runnersUp(
+    brief: Brief,
+    k: number,
+    by: DistinctBy,
+    report: ((progress: Progress) => void) | null,
+  ): Promise<Solved> {
     const ticket = ++current;
     const start = performance.now();
-    const result = await drive(preparedFor(brief).topK(brief.money.budgetMinor + brief.money.slackMinor, k, by), ticket, report);
+    const result = await drive(
+      preparedFor(brief).topK(brief.money.budgetMinor + brief.money.slackMinor, k, by),
+      ticket,
+      report,
+    );
     return { ...result, ms: performance.now() - start };
   },
   cheapest(brief: Brief): Answer | null {

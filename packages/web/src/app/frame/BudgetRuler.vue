@@ -48,10 +48,15 @@ const readout = computed(() => {
   const name = (slot: Segment['slot']) => (slot === 'shipping' ? 'Shipping' : SLOT_NAMES[slot]);
   const segment = segments.value.find((each) => each.slot === focused.value);
   if (segment) {
-    const line = summary.cost.lines.find((each) => (segment.slot === 'shipping' ? each.kind === 'shipping' : each.slot === segment.slot));
+    const line = summary.cost.lines.find((each) =>
+      segment.slot === 'shipping' ? each.kind === 'shipping' : each.slot === segment.slot,
+    );
     const part = line?.part ? bench.index?.parts.get(line.part) : undefined;
     const shop = line?.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
-    const stated = line && line.stated.currency !== bench.currency ? `, stated ${money(line.stated.minor, line.stated.currency)}` : '';
+    const stated =
+      line && line.stated.currency !== bench.currency
+        ? `, stated ${money(line.stated.minor, line.stated.currency)}`
+        : '';
     return `${name(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${shop && part ? ` at ${shop}${stated}` : ''}`;
   }
   const { unpriced } = summary.cost;
@@ -60,7 +65,9 @@ const readout = computed(() => {
 const spoken = computed(
   () =>
     `Budget ruler: ${money(total.value, bench.currency)} at the till of ${money(limit.value, bench.currency)}, ` +
-    (left.value >= 0 ? `${money(left.value, bench.currency)} left` : `${money(-left.value, bench.currency)} over`),
+    (left.value >= 0
+      ? `${money(left.value, bench.currency)} left`
+      : `${money(-left.value, bench.currency)} over`),
 );
 </script>
 
@@ -68,8 +75,13 @@ const spoken = computed(
   <section class="ruler" :aria-label="spoken">
     <div class="head">
       <strong class="num">{{ money(total, bench.currency) }}</strong>
-      <span class="quiet">at the till of {{ money(limit, bench.currency) }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template></span>
-      <span class="num state" :class="{ over: left < 0 }">{{ left >= 0 ? `${money(left, bench.currency)} left` : `${money(-left, bench.currency)} over` }}</span>
+      <span class="quiet"
+        >at the till of {{ money(limit, bench.currency)
+        }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template></span
+      >
+      <span class="num state" :class="{ over: left < 0 }">{{
+        left >= 0 ? `${money(left, bench.currency)} left` : `${money(-left, bench.currency)} over`
+      }}</span>
       <span class="quiet readout" aria-live="polite">{{ readout }}</span>
     </div>
     <div ref="holder" class="holder" :style="{ height: `${HEIGHT - 14}px` }">
@@ -91,11 +103,20 @@ const spoken = computed(
             @focus="focused = segment.slot"
             @blur="focused = null"
           />
-          <text v-if="label(segment)" :x="x(segment.from) + 5" :y="BAR_TOP + 5.5" class="inside">{{ label(segment) }}</text>
+          <text v-if="label(segment)" :x="x(segment.from) + 5" :y="BAR_TOP + 5.5" class="inside">
+            {{ label(segment) }}
+          </text>
         </g>
         <g v-for="tick in ticks" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" :y1="BAR_TOP + 15" :y2="BAR_TOP + 19" class="tick" />
-          <text :x="x(tick)" :y="BAR_TOP + 30" class="figure" :text-anchor="tick === 0 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'">{{ money(tick, bench.currency, { short: true }) }}</text>
+          <text
+            :x="x(tick)"
+            :y="BAR_TOP + 30"
+            class="figure"
+            :text-anchor="tick === 0 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'"
+          >
+            {{ money(tick, bench.currency, { short: true }) }}
+          </text>
         </g>
         <line :x1="x(limit)" :x2="x(limit)" y1="0" :y2="BAR_TOP + 20" class="mark" />
         <path :d="`M${x(total)} ${BAR_TOP + 20} l-4 -6 h8 z`" class="flag" />
@@ -105,19 +126,62 @@ const spoken = computed(
 </template>
 
 <style scoped>
-.head { display: flex; gap: 10px; align-items: baseline; font-size: 13px; min-height: 20px; overflow: hidden; white-space: nowrap; }
-.head strong { font-size: 16px; font-family: 'Bricolage Grotesque Variable', sans-serif; }
-.state { font-weight: 650; color: var(--leaf); }
-.state.over { color: var(--danger); }
-.readout { overflow: hidden; text-overflow: ellipsis; }
-.ground { fill: var(--sheet); stroke: var(--line); }
-.inside { fill: var(--paper); font-size: 12px; font-weight: 600; pointer-events: none; }
-.tick { stroke: var(--line-strong); }
-.figure { fill: var(--ink-soft); font-size: 11px; }
-.mark { stroke: var(--ink); stroke-width: 3; }
-.flag { fill: var(--ink); }
-.segment:focus-visible { outline: 2px solid var(--focus); outline-offset: 1px; }
+.head {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  font-size: 13px;
+  min-height: 20px;
+  overflow: hidden;
+  white-space: nowrap;
+}
+.head strong {
+  font-size: 16px;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+}
+.state {
+  font-weight: 650;
+  color: var(--leaf);
+}
+.state.over {
+  color: var(--danger);
+}
+.readout {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.ground {
+  fill: var(--sheet);
+  stroke: var(--line);
+}
+.inside {
+  fill: var(--paper);
+  font-size: 12px;
+  font-weight: 600;
+  pointer-events: none;
+}
+.tick {
+  stroke: var(--line-strong);
+}
+.figure {
+  fill: var(--ink-soft);
+  font-size: 11px;
+}
+.mark {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.flag {
+  fill: var(--ink);
+}
+.segment:focus-visible {
+  outline: 2px solid var(--focus);
+  outline-offset: 1px;
+}
 @media (max-width: 760px) {
-  .head { flex-wrap: wrap; gap: 2px 8px; }
+  .head {
+    flex-wrap: wrap;
+    gap: 2px 8px;
+  }
 }
 </style>

@@ -46,15 +46,36 @@ function figures(id: string): string {
 
 <template>
   <div class="tabs" role="group" aria-label="Candidates">
-    <div v-for="candidate in workspace.candidates" :key="candidate.id" class="tab" :class="{ on: candidate.id === workspace.active.id }">
-      <button class="plain name" :aria-pressed="candidate.id === workspace.active.id" @click="workspace.activate(candidate.id)">
-        <span class="text">{{ candidate.name }}</span> <span class="quiet num">{{ figures(candidate.id) }}</span>
+    <div
+      v-for="candidate in workspace.candidates"
+      :key="candidate.id"
+      class="tab"
+      :class="{ on: candidate.id === workspace.active.id }"
+    >
+      <button
+        class="plain name"
+        :aria-pressed="candidate.id === workspace.active.id"
+        @click="workspace.activate(candidate.id)"
+      >
+        <span class="text">{{ candidate.name }}</span>
+        <span class="quiet num">{{ figures(candidate.id) }}</span>
       </button>
-      <NDropdown trigger="click" :options="MENU.filter((item) => item.key !== 'remove' || workspace.candidates.length > 1)" @select="(key: string) => act(candidate.id, key)">
-        <button class="plain more" :aria-label="`More for ${candidate.name}`"><Ellipsis :size="15" aria-hidden="true" /></button>
+      <NDropdown
+        trigger="click"
+        :options="MENU.filter((item) => item.key !== 'remove' || workspace.candidates.length > 1)"
+        @select="(key: string) => act(candidate.id, key)"
+      >
+        <button class="plain more" :aria-label="`More for ${candidate.name}`">
+          <Ellipsis :size="15" aria-hidden="true" />
+        </button>
       </NDropdown>
     </div>
-    <button class="plain add" title="A new, empty candidate" aria-label="New candidate" @click="workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {})">
+    <button
+      class="plain add"
+      title="A new, empty candidate"
+      aria-label="New candidate"
+      @click="workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {})"
+    >
       <Plus :size="16" aria-hidden="true" />
     </button>
     <Dialog :show="renaming !== null" title="Name of the candidate" :width="420" @close="renaming = null">
@@ -67,11 +88,43 @@ function figures(id: string): string {
 </template>
 
 <style scoped>
-.tabs { display: flex; gap: 4px; padding: 4px 16px 0; border-bottom: 1px solid var(--line); overflow-x: auto; min-height: 36px; align-items: end; }
-.tab { display: flex; align-items: center; border: 1px solid transparent; border-bottom: 0; border-radius: 8px 8px 0 0; flex: none; }
-.tab.on { background: var(--sheet); border-color: var(--line); }
-.tab.on .text { font-weight: 650; }
-.text { max-width: 180px; overflow: hidden; text-overflow: ellipsis; display: inline-block; vertical-align: bottom; white-space: nowrap; }
-.rename { display: flex; gap: 10px; }
-.more { padding: 3px 5px; }
+.tabs {
+  display: flex;
+  gap: 4px;
+  padding: 4px 16px 0;
+  border-bottom: 1px solid var(--line);
+  overflow-x: auto;
+  min-height: 36px;
+  align-items: end;
+}
+.tab {
+  display: flex;
+  align-items: center;
+  border: 1px solid transparent;
+  border-bottom: 0;
+  border-radius: 8px 8px 0 0;
+  flex: none;
+}
+.tab.on {
+  background: var(--sheet);
+  border-color: var(--line);
+}
+.tab.on .text {
+  font-weight: 650;
+}
+.text {
+  max-width: 180px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: inline-block;
+  vertical-align: bottom;
+  white-space: nowrap;
+}
+.rename {
+  display: flex;
+  gap: 10px;
+}
+.more {
+  padding: 3px 5px;
+}
 </style>

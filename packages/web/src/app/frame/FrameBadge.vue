@@ -13,9 +13,13 @@ const workspace = useWorkspace();
 const rates = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates : null));
 const weakest = computed(() => {
   const games = rates.value?.games ?? [];
-  return games.length === 0 ? null : games.reduce((a, b) => (b.average / b.target < a.average / a.target ? b : a));
+  return games.length === 0
+    ? null
+    : games.reduce((a, b) => (b.average / b.target < a.average / a.target ? b : a));
 });
-const weakestName = computed(() => market.catalogue?.frameModel.games.find((game) => game.id === weakest.value?.game)?.name ?? '');
+const weakestName = computed(
+  () => market.catalogue?.frameModel.games.find((game) => game.id === weakest.value?.game)?.name ?? '',
+);
 const holding = computed(() => {
   const game = weakest.value;
   if (!game) return '';
@@ -30,25 +34,62 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
   <section class="badge sheet" aria-label="Expected frame rate">
     <template v-if="rates">
       <p class="figure">
-        <strong class="num">{{ isTargets ? rates.objective.value.toFixed(0) : fps(rates.objective.value) }}</strong>
-        <span class="quiet num">{{ isTargets ? '% of targets' : 'fps' }} ({{ fps(rates.objective.interval.low) }} to {{ fps(rates.objective.interval.high) }})</span>
+        <strong class="num">{{
+          isTargets ? rates.objective.value.toFixed(0) : fps(rates.objective.value)
+        }}</strong>
+        <span class="quiet num"
+          >{{ isTargets ? '% of targets' : 'fps' }} ({{ fps(rates.objective.interval.low) }} to
+          {{ fps(rates.objective.interval.high) }})</span
+        >
       </p>
-      <p class="quiet small">{{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}</p>
-      <p v-if="weakest" class="small"><b>{{ weakestName }}</b> {{ fps(weakest.average) }}: {{ holding }}</p>
+      <p class="quiet small">
+        {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}
+      </p>
+      <p v-if="weakest" class="small">
+        <b>{{ weakestName }}</b> {{ fps(weakest.average) }}: {{ holding }}
+      </p>
     </template>
     <template v-else>
       <p class="figure"><strong>unknown</strong></p>
       <p class="small quiet">
-        {{ workspace.brief.play.games.length === 0 ? 'Name a game in the brief.' : 'A processor, a board, memory and graphics give a frame rate.' }}
+        {{
+          workspace.brief.play.games.length === 0
+            ? 'Name a game in the brief.'
+            : 'A processor, a board, memory and graphics give a frame rate.'
+        }}
       </p>
     </template>
   </section>
 </template>
 
 <style scoped>
-.badge { width: 274px; padding: 6px 12px; display: grid; align-content: center; gap: 1px; }
-.figure { display: flex; gap: 8px; align-items: baseline; }
-.figure strong { font-size: 22px; font-family: 'Bricolage Grotesque Variable', sans-serif; line-height: 1; color: var(--plum); }
-.small { font-size: 12px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-@media (max-width: 760px) { .badge { width: 100%; } }
+.badge {
+  width: 274px;
+  padding: 6px 12px;
+  display: grid;
+  align-content: center;
+  gap: 1px;
+}
+.figure {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.figure strong {
+  font-size: 22px;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  line-height: 1;
+  color: var(--plum);
+}
+.small {
+  font-size: 12px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+@media (max-width: 760px) {
+  .badge {
+    width: 100%;
+  }
+}
 </style>

@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core';
-import { ClipboardList, Columns3, Database, Moon, PanelLeftClose, PanelLeftOpen, Redo2, Sun, Undo2 } from '@lucide/vue';
+import {
+  ClipboardList,
+  Columns3,
+  Database,
+  Moon,
+  PanelLeftClose,
+  PanelLeftOpen,
+  Redo2,
+  Sun,
+  Undo2,
+} from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -17,33 +27,73 @@ const GROUPS = [
   { name: 'Shelf', screens: [{ to: '/data', name: 'Data', icon: Database }] },
 ] as const; // prettier-ignore
 
-const SAVE_WORDS = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', conflict: 'Changed elsewhere' } as const;
+const SAVE_WORDS = {
+  saved: 'Saved',
+  saving: 'Saving…',
+  failed: 'Not saved',
+  conflict: 'Changed elsewhere',
+} as const;
 const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 </script>
 
 <template>
   <nav class="rail" :class="{ narrow: isNarrow }" aria-label="Screens">
-    <div class="brand"><img src="/plum.svg" alt="" width="24" height="24" /><span class="word">Ripe Pick</span></div>
+    <div class="brand">
+      <img src="/plum.svg" alt="" width="24" height="24" /><span class="word">Ripe Pick</span>
+    </div>
     <div v-for="group in GROUPS" :key="group.name" class="group">
       <p class="word quiet group-name">{{ group.name }}</p>
-      <RouterLink v-for="screen in group.screens" :key="screen.to" :to="screen.to" class="screen" :title="screen.name">
-        <component :is="screen.icon" :size="18" aria-hidden="true" /><span class="word">{{ screen.name }}</span>
+      <RouterLink
+        v-for="screen in group.screens"
+        :key="screen.to"
+        :to="screen.to"
+        class="screen"
+        :title="screen.name"
+      >
+        <component :is="screen.icon" :size="18" aria-hidden="true" /><span class="word">{{
+          screen.name
+        }}</span>
       </RouterLink>
     </div>
     <div class="foot">
       <div class="pair">
-        <button class="plain" :disabled="!workspace.canUndo" :title="workspace.canUndo ? `Undo: ${workspace.canUndo} (Ctrl+Z)` : 'Nothing to undo'" aria-label="Undo" @click="emit('undo')">
+        <button
+          class="plain"
+          :disabled="!workspace.canUndo"
+          :title="workspace.canUndo ? `Undo: ${workspace.canUndo} (Ctrl+Z)` : 'Nothing to undo'"
+          aria-label="Undo"
+          @click="emit('undo')"
+        >
           <Undo2 :size="17" aria-hidden="true" />
         </button>
-        <button class="plain" :disabled="!workspace.canRedo" :title="workspace.canRedo ? `Redo: ${workspace.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'" aria-label="Redo" @click="emit('redo')">
+        <button
+          class="plain"
+          :disabled="!workspace.canRedo"
+          :title="workspace.canRedo ? `Redo: ${workspace.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+          aria-label="Redo"
+          @click="emit('redo')"
+        >
           <Redo2 :size="17" aria-hidden="true" />
         </button>
       </div>
-      <button class="plain screen" :title="isDark ? 'Light theme' : 'Dark theme'" @click="emit('toggleTheme')">
-        <component :is="isDark ? Sun : Moon" :size="17" aria-hidden="true" /><span class="word">{{ isDark ? 'Light' : 'Dark' }}</span>
+      <button
+        class="plain screen"
+        :title="isDark ? 'Light theme' : 'Dark theme'"
+        @click="emit('toggleTheme')"
+      >
+        <component :is="isDark ? Sun : Moon" :size="17" aria-hidden="true" /><span class="word">{{
+          isDark ? 'Light' : 'Dark'
+        }}</span>
       </button>
-      <button class="plain screen fold" :title="isNarrow ? 'Widen the rail' : 'Fold the rail'" @click="isNarrow = !isNarrow">
-        <component :is="isNarrow ? PanelLeftOpen : PanelLeftClose" :size="17" aria-hidden="true" /><span class="word">{{ isNarrow ? 'Widen' : 'Fold' }}</span>
+      <button
+        class="plain screen fold"
+        :title="isNarrow ? 'Widen the rail' : 'Fold the rail'"
+        @click="isNarrow = !isNarrow"
+      >
+        <component :is="isNarrow ? PanelLeftOpen : PanelLeftClose" :size="17" aria-hidden="true" /><span
+          class="word"
+          >{{ isNarrow ? 'Widen' : 'Fold' }}</span
+        >
       </button>
       <p class="word quiet saved" role="status">{{ saved }}</p>
     </div>
@@ -51,24 +101,109 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 </template>
 
 <style scoped>
-.rail { width: 118px; background: var(--sunk); border-right: 1px solid var(--line); padding: 12px 8px; display: flex; flex-direction: column; gap: 12px; height: 100vh; position: sticky; top: 0; }
-.rail.narrow { width: 52px; }
-.rail.narrow .word { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); }
-.rail.narrow .pair { flex-direction: column; }
-.brand { display: flex; gap: 8px; align-items: center; font-family: 'Bricolage Grotesque Variable', sans-serif; font-weight: 700; font-size: 15px; padding-left: 4px; white-space: nowrap; }
-.group { display: grid; gap: 2px; }
-.group-name { font-size: 12px; padding: 0 8px 2px; }
-.screen { display: flex; gap: 8px; align-items: center; color: var(--ink); text-decoration: none; padding: 6px 8px; border-radius: 7px; text-align: left; }
-.screen:hover { background: var(--shade); }
-.screen.router-link-active { background: var(--sheet); box-shadow: inset 3px 0 0 var(--plum); font-weight: 600; }
-.foot { margin-top: auto; display: grid; gap: 2px; }
-.pair { display: flex; }
-.saved { font-size: 12px; padding: 2px 8px; }
+.rail {
+  width: 118px;
+  background: var(--sunk);
+  border-right: 1px solid var(--line);
+  padding: 12px 8px;
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  height: 100vh;
+  position: sticky;
+  top: 0;
+}
+.rail.narrow {
+  width: 52px;
+}
+.rail.narrow .word {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+}
+.rail.narrow .pair {
+  flex-direction: column;
+}
+.brand {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  font-weight: 700;
+  font-size: 15px;
+  padding-left: 4px;
+  white-space: nowrap;
+}
+.group {
+  display: grid;
+  gap: 2px;
+}
+.group-name {
+  font-size: 12px;
+  padding: 0 8px 2px;
+}
+.screen {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--ink);
+  text-decoration: none;
+  padding: 6px 8px;
+  border-radius: 7px;
+  text-align: left;
+}
+.screen:hover {
+  background: var(--shade);
+}
+.screen.router-link-active {
+  background: var(--sheet);
+  box-shadow: inset 3px 0 0 var(--plum);
+  font-weight: 600;
+}
+.foot {
+  margin-top: auto;
+  display: grid;
+  gap: 2px;
+}
+.pair {
+  display: flex;
+}
+.saved {
+  font-size: 12px;
+  padding: 2px 8px;
+}
 @media (max-width: 760px) {
-  .rail, .rail.narrow { width: auto; height: auto; position: static; flex-direction: row; align-items: center; flex-wrap: wrap; padding: 6px 8px; gap: 4px; border-right: 0; border-bottom: 1px solid var(--line); }
-  .group { display: flex; }
-  .group-name, .fold, .saved, .brand .word, .foot .word { display: none; }
-  .screen { padding: 6px; }
-  .foot { margin: 0 0 0 auto; display: flex; }
+  .rail,
+  .rail.narrow {
+    width: auto;
+    height: auto;
+    position: static;
+    flex-direction: row;
+    align-items: center;
+    flex-wrap: wrap;
+    padding: 6px 8px;
+    gap: 4px;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+  .group {
+    display: flex;
+  }
+  .group-name,
+  .fold,
+  .saved,
+  .brand .word,
+  .foot .word {
+    display: none;
+  }
+  .screen {
+    padding: 6px;
+  }
+  .foot {
+    margin: 0 0 0 auto;
+    display: flex;
+  }
 }
 </style>

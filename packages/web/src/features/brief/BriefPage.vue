@@ -14,7 +14,16 @@ const workspace = useWorkspace();
     <div class="bands">
       <div class="title">
         <h1>Brief</h1>
-        <NInput :value="workspace.brief.name" size="small" maxlength="200" :input-props="{ 'aria-label': 'Name of the brief' }" @update:value="(v: string) => v.trim() && workspace.editBrief('type the name', (brief) => ({ ...brief, name: v }))" />
+        <NInput
+          :value="workspace.brief.name"
+          size="small"
+          maxlength="200"
+          :input-props="{ 'aria-label': 'Name of the brief' }"
+          @update:value="
+            (v: string) =>
+              v.trim() && workspace.editBrief('type the name', (brief) => ({ ...brief, name: v }))
+          "
+        />
       </div>
       <MoneyBand />
       <PlayBand />
@@ -25,8 +34,25 @@ const workspace = useWorkspace();
 </template>
 
 <style scoped>
-.page { display: grid; grid-template-columns: minmax(0, 1fr) 330px; gap: 14px; align-items: start; }
-.bands { display: grid; gap: 10px; }
-.title { display: flex; gap: 14px; align-items: center; max-width: 420px; }
-@media (max-width: 1000px) { .page { grid-template-columns: minmax(0, 1fr); } }
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 14px;
+  align-items: start;
+}
+.bands {
+  display: grid;
+  gap: 10px;
+}
+.title {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  max-width: 420px;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

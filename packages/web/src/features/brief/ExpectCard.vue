@@ -50,9 +50,15 @@ async function expect() {
 onMounted(expect);
 watchDebounced([() => workspace.brief, () => market.catalogue], expect, { debounce: 250 });
 
-const summary = computed(() => (market.catalogue && answer.value ? summaryFor(market.catalogue, workspace.brief).summarise(answer.value.picks) : null));
+const summary = computed(() =>
+  market.catalogue && answer.value
+    ? summaryFor(market.catalogue, workspace.brief).summarise(answer.value.picks)
+    : null,
+);
 const games = computed(() => (summary.value?.rates.status === 'known' ? summary.value.rates.games : []));
-const objective = computed(() => (summary.value?.rates.status === 'known' ? summary.value.rates.objective : null));
+const objective = computed(() =>
+  summary.value?.rates.status === 'known' ? summary.value.rates.objective : null,
+);
 const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const currency = computed(() => workspace.brief.money.currency);
 
@@ -67,25 +73,59 @@ function take() {
 <template>
   <aside class="sheet card" aria-labelledby="expect" aria-live="polite">
     <h2 id="expect">What this brief can expect</h2>
-    <p v-if="state === 'idle'" class="quiet">Name at least one game, and the best reachable figure stands here.</p>
-    <p v-else-if="state === 'failed'" class="bad">The search failed. Reload the page; if it stays, take the brief out under Data and report it.</p>
+    <p v-if="state === 'idle'" class="quiet">
+      Name at least one game, and the best reachable figure stands here.
+    </p>
+    <p v-else-if="state === 'failed'" class="bad">
+      The search failed. Reload the page; if it stays, take the brief out under Data and report it.
+    </p>
     <template v-else-if="answer && objective && state !== 'nothing'">
-      <p class="figure"><strong class="num">{{ workspace.brief.play.objective.goal === 'targets' ? `${objective.value.toFixed(0)} %` : fps(objective.value) }}</strong>
-        <span class="quiet num">{{ fps(objective.interval.low) }} to {{ fps(objective.interval.high) }}</span></p>
-      <p class="quiet small">{{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}; four times out of five inside the range</p>
+      <p class="figure">
+        <strong class="num">{{
+          workspace.brief.play.objective.goal === 'targets'
+            ? `${objective.value.toFixed(0)} %`
+            : fps(objective.value)
+        }}</strong>
+        <span class="quiet num">{{ fps(objective.interval.low) }} to {{ fps(objective.interval.high) }}</span>
+      </p>
+      <p class="quiet small">
+        {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}; four times out
+        of five inside the range
+      </p>
       <table>
-        <thead><tr><th scope="col">Game</th><th scope="col">average</th><th scope="col">1 % low</th><th scope="col">target</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Game</th>
+            <th scope="col">average</th>
+            <th scope="col">1 % low</th>
+            <th scope="col">target</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="game in games" :key="game.game">
-            <th scope="row">{{ nameOf(game.game) }} <span class="quiet">{{ game.preset }}</span></th>
+            <th scope="row">
+              {{ nameOf(game.game) }} <span class="quiet">{{ game.preset }}</span>
+            </th>
             <td class="num">{{ fps(game.average) }}</td>
             <td class="num">{{ fps(game.low) }}</td>
-            <td class="num">{{ game.average >= game.target ? `${game.target} ✓` : `${game.target}, short` }}</td>
+            <td class="num">
+              {{ game.average >= game.target ? `${game.target} ✓` : `${game.target}, short` }}
+            </td>
           </tr>
         </tbody>
       </table>
-      <p>for <b class="num">{{ money(answer.cost, currency) }}</b> at the till, <span class="num">{{ money(workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor - answer.cost, currency) }}</span> left.</p>
-      <p class="small" :class="{ quiet: state === 'busy' }">{{ state === 'busy' ? 'Checking the change…' : 'Proved: no set of these parts gives more for this sum.' }}</p>
+      <p>
+        for <b class="num">{{ money(answer.cost, currency) }}</b> at the till,
+        <span class="num">{{
+          money(workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor - answer.cost, currency)
+        }}</span>
+        left.
+      </p>
+      <p class="small" :class="{ quiet: state === 'busy' }">
+        {{
+          state === 'busy' ? 'Checking the change…' : 'Proved: no set of these parts gives more for this sum.'
+        }}
+      </p>
       <button class="plain strong" @click="take">Take this set to Picks</button>
     </template>
     <template v-else-if="state === 'nothing'">
@@ -93,28 +133,92 @@ function take() {
       <p v-if="relaxations.length > 0">Any one of these makes a build possible:</p>
       <ul v-if="relaxations.length > 0">
         <li v-for="(each, n) in relaxations" :key="n">
-          <template v-if="each.kind === 'budget'"><b class="num">{{ money(each.shortMinor, currency) }}</b> more</template>
-          <template v-else>{{ each.sentence }}<template v-if="each.shortMinor > 0">, and <span class="num">{{ money(each.shortMinor, currency) }}</span> more</template></template>
-          <button class="plain edged" @click="workspace.editBrief(`relax: ${each.sentence}`, () => each.brief)">Do that</button>
+          <template v-if="each.kind === 'budget'"
+            ><b class="num">{{ money(each.shortMinor, currency) }}</b> more</template
+          >
+          <template v-else
+            >{{ each.sentence
+            }}<template v-if="each.shortMinor > 0"
+              >, and <span class="num">{{ money(each.shortMinor, currency) }}</span> more</template
+            ></template
+          >
+          <button
+            class="plain edged"
+            @click="workspace.editBrief(`relax: ${each.sentence}`, () => each.brief)"
+          >
+            Do that
+          </button>
         </li>
       </ul>
-      <p v-else>No single change, nor any pair of changes that was tried, makes a build possible. Check conditions, shops, locks and ruled-out parts.</p>
+      <p v-else>
+        No single change, nor any pair of changes that was tried, makes a build possible. Check conditions,
+        shops, locks and ruled-out parts.
+      </p>
     </template>
     <p v-else class="quiet">Searching…</p>
   </aside>
 </template>
 
 <style scoped>
-.card { display: grid; gap: 9px; align-content: start; position: sticky; top: 0; }
-.figure { display: flex; gap: 10px; align-items: baseline; }
-.figure strong { font-size: 34px; line-height: 1; font-family: 'Bricolage Grotesque Variable', sans-serif; color: var(--plum); }
-.small { font-size: 12.5px; }
-.bad { color: var(--danger); }
-table { border-collapse: collapse; width: 100%; font-size: 13px; }
-th { text-align: left; font-weight: 600; }
-thead th { font-weight: 500; color: var(--ink-soft); font-size: 12px; }
-td, thead th:not(:first-child) { text-align: right; }
-tr > * { padding: 3px 0; border-bottom: 1px solid var(--line); }
-ul { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; }
-li { display: flex; justify-content: space-between; gap: 8px; align-items: center; border-bottom: 1px solid var(--line); padding-bottom: 6px; }
+.card {
+  display: grid;
+  gap: 9px;
+  align-content: start;
+  position: sticky;
+  top: 0;
+}
+.figure {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+.figure strong {
+  font-size: 34px;
+  line-height: 1;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  color: var(--plum);
+}
+.small {
+  font-size: 12.5px;
+}
+.bad {
+  color: var(--danger);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+}
+thead th {
+  font-weight: 500;
+  color: var(--ink-soft);
+  font-size: 12px;
+}
+td,
+thead th:not(:first-child) {
+  text-align: right;
+}
+tr > * {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 6px;
+}
 </style>

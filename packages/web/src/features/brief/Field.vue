@@ -11,8 +11,20 @@ defineProps<{ label: string; hint?: string }>();
 </template>
 
 <style scoped>
-.field { display: grid; gap: 3px; align-content: start; min-width: 0; }
-.control { min-width: 0; }
-.label { font-size: 12.5px; font-weight: 600; }
-.hint { font-size: 12px; }
+.field {
+  display: grid;
+  gap: 3px;
+  align-content: start;
+  min-width: 0;
+}
+.control {
+  min-width: 0;
+}
+.label {
+  font-size: 12.5px;
+  font-weight: 600;
+}
+.hint {
+  font-size: 12px;
+}
 </style>

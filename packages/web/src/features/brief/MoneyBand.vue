@@ -34,14 +34,20 @@ const CONDITIONS: { value: Condition; label: string }[] = [
 ];
 function toggle(condition: Condition) {
   const now = workspace.brief.market.conditions;
-  setMarket(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, { conditions: now.includes(condition) ? now.filter((each) => each !== condition) : [...now, condition] });
+  setMarket(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, {
+    conditions: now.includes(condition) ? now.filter((each) => each !== condition) : [...now, condition],
+  });
 }
 function toggleShop(id: string) {
   const now = workspace.brief.market.shopsOut;
-  setMarket('change shops', { shopsOut: now.includes(id) ? now.filter((each) => each !== id) : [...now, id] });
+  setMarket('change shops', {
+    shopsOut: now.includes(id) ? now.filter((each) => each !== id) : [...now, id],
+  });
 }
 const ownable = computed(() =>
-  (market.catalogue?.parts ?? []).map((part) => ({ label: `${part.maker} ${part.name}`, value: part.id })).sort((a, b) => a.label.localeCompare(b.label)),
+  (market.catalogue?.parts ?? [])
+    .map((part) => ({ label: `${part.maker} ${part.name}`, value: part.id }))
+    .sort((a, b) => a.label.localeCompare(b.label)),
 );
 </script>
 
@@ -50,29 +56,82 @@ const ownable = computed(() =>
     <h2 id="band-money">Money</h2>
     <div class="grid">
       <Field label="Sum">
-        <NInputNumber :show-button="false" :value="money.budgetMinor / scale" :min="0" :max="1000000" :step="10" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Sum' }" @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })" />
+        <NInputNumber
+          :show-button="false"
+          :value="money.budgetMinor / scale"
+          :min="0"
+          :max="1000000"
+          :step="10"
+          :precision="scale === 1 ? 0 : 2"
+          :input-props="{ 'aria-label': 'Sum' }"
+          @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })"
+        />
       </Field>
       <Field label="Currency">
-        <NSelect :value="money.currency" :options="currencies" :input-props="{ 'aria-label': 'Currency' }" aria-label="Currency" @update:value="(v: string) => setMoney('change currency', { currency: v })" />
+        <NSelect
+          :value="money.currency"
+          :options="currencies"
+          :input-props="{ 'aria-label': 'Currency' }"
+          aria-label="Currency"
+          @update:value="(v: string) => setMoney('change currency', { currency: v })"
+        />
       </Field>
       <Field label="Slack over the sum">
-        <NInputNumber :show-button="false" :value="money.slackMinor / scale" :min="0" :max="100000" :step="5" :precision="scale === 1 ? 0 : 2" :input-props="{ 'aria-label': 'Slack over the sum' }" @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })" />
+        <NInputNumber
+          :show-button="false"
+          :value="money.slackMinor / scale"
+          :min="0"
+          :max="100000"
+          :step="5"
+          :precision="scale === 1 ? 0 : 2"
+          :input-props="{ 'aria-label': 'Slack over the sum' }"
+          @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })"
+        />
       </Field>
     </div>
     <div class="grid two">
       <Field label="Condition of parts">
         <div class="chips">
-          <button v-for="each in CONDITIONS" :key="each.value" class="plain edged" :aria-pressed="workspace.brief.market.conditions.includes(each.value)" @click="toggle(each.value)">{{ each.label }}</button>
+          <button
+            v-for="each in CONDITIONS"
+            :key="each.value"
+            class="plain edged"
+            :aria-pressed="workspace.brief.market.conditions.includes(each.value)"
+            @click="toggle(each.value)"
+          >
+            {{ each.label }}
+          </button>
         </div>
       </Field>
       <Field label="Shops to buy from">
         <div class="chips">
-          <button v-for="shop in market.catalogue?.shops ?? []" :key="shop.id" class="plain edged" :aria-pressed="!workspace.brief.market.shopsOut.includes(shop.id)" @click="toggleShop(shop.id)">{{ shop.name }}</button>
+          <button
+            v-for="shop in market.catalogue?.shops ?? []"
+            :key="shop.id"
+            class="plain edged"
+            :aria-pressed="!workspace.brief.market.shopsOut.includes(shop.id)"
+            @click="toggleShop(shop.id)"
+          >
+            {{ shop.name }}
+          </button>
         </div>
       </Field>
     </div>
-    <Field label="Parts that are there already" hint="They cost nothing. Drives come on top of what is bought.">
-      <NSelect multiple filterable :value="[...workspace.brief.owned]" :options="ownable" placeholder="Type to search" :input-props="{ 'aria-label': 'Parts that are there already' }" @update:value="(v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))" />
+    <Field
+      label="Parts that are there already"
+      hint="They cost nothing. Drives come on top of what is bought."
+    >
+      <NSelect
+        multiple
+        filterable
+        :value="[...workspace.brief.owned]"
+        :options="ownable"
+        placeholder="Type to search"
+        :input-props="{ 'aria-label': 'Parts that are there already' }"
+        @update:value="
+          (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
+        "
+      />
     </Field>
   </section>
 </template>

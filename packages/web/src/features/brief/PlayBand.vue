@@ -2,7 +2,14 @@
 import { computed } from 'vue';
 import { NInputNumber, NSelect, NSwitch } from 'naive-ui';
 import { Trash2 } from '@lucide/vue';
-import { PRESETS, type Background, type Brief, type BriefGame, type Objective, type Preset } from '@ripe-pick/core/parts';
+import {
+  PRESETS,
+  type Background,
+  type Brief,
+  type BriefGame,
+  type Objective,
+  type Preset,
+} from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from './Field.vue';
@@ -12,21 +19,32 @@ const workspace = useWorkspace();
 const market = useMarket();
 const play = computed(() => workspace.brief.play);
 const library = computed(() => market.catalogue?.frameModel.games ?? []);
-const nameOf = (id: string) => library.value.find((game) => game.id === id)?.name ?? `${id} (not in the catalogue)`;
+const nameOf = (id: string) =>
+  library.value.find((game) => game.id === id)?.name ?? `${id} (not in the catalogue)`;
 
 function set(label: string, change: Partial<Brief['play']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, play: { ...brief.play, ...change } }));
 }
-const setObjective = (change: Partial<Objective>) => set('change the objective', { objective: { ...play.value.objective, ...change } });
+const setObjective = (change: Partial<Objective>) =>
+  set('change the objective', { objective: { ...play.value.objective, ...change } });
 const setGame = (index: number, change: Partial<BriefGame>) =>
-  set(change.target !== undefined ? 'type a target' : 'change a game', { games: play.value.games.map((game, n) => (n === index ? { ...game, ...change } : game)) });
+  set(change.target !== undefined ? 'type a target' : 'change a game', {
+    games: play.value.games.map((game, n) => (n === index ? { ...game, ...change } : game)),
+  });
 
 const addable = computed(() =>
-  library.value.filter((game) => !play.value.games.some((each) => each.game === game.id)).map((game) => ({ label: game.name, value: game.id })),
+  library.value
+    .filter((game) => !play.value.games.some((each) => each.game === game.id))
+    .map((game) => ({ label: game.name, value: game.id })),
 );
 function add(id: string) {
-  const weight = play.value.games.length === 0 ? 1 : play.value.games.reduce((sum, game) => sum + game.weight, 0) / play.value.games.length;
-  set('add a game', { games: [...play.value.games, { game: id, preset: 'high', weight: Math.max(weight, 1), target: null }] });
+  const weight =
+    play.value.games.length === 0
+      ? 1
+      : play.value.games.reduce((sum, game) => sum + game.weight, 0) / play.value.games.length;
+  set('add a game', {
+    games: [...play.value.games, { game: id, preset: 'high', weight: Math.max(weight, 1), target: null }],
+  });
 }
 const SCREENS = [
   [1280, 720], [1920, 1080], [2560, 1080], [2560, 1440], [3440, 1440], [3840, 2160],
@@ -34,59 +52,207 @@ const SCREENS = [
 const screens = computed(() => {
   const known = SCREENS.map(([w, h]) => ({ label: `${w} × ${h}`, value: `${w}x${h}` }));
   const own = `${play.value.widthPx}x${play.value.heightPx}`;
-  return known.some((each) => each.value === own) ? known : [...known, { label: own.replace('x', ' × '), value: own }];
+  return known.some((each) => each.value === own)
+    ? known
+    : [...known, { label: own.replace('x', ' × '), value: own }];
 });
 function setScreen(value: string) {
   const [widthPx, heightPx] = value.split('x').map(Number);
   set('change the screen', { widthPx, heightPx });
 }
-const options = <T extends string>(entries: Readonly<Record<T, string>>) => (Object.entries(entries) as [T, string][]).map(([value, label]) => ({ value, label }));
+const options = <T extends string>(entries: Readonly<Record<T, string>>) =>
+  (Object.entries(entries) as [T, string][]).map(([value, label]) => ({ value, label }));
 const GOALS = options({ frames: 'Most frames for the sum', targets: 'All targets for the least money' });
-const FIGURES = options({ average: 'Average', low: '1 % low (99th percentile)', slowest: 'Mean of the slowest 1 %' });
-const MEANS = options({ geometric: 'Geometric mean', arithmetic: 'Arithmetic mean', harmonic: 'Harmonic mean', weakest: 'Weakest game alone' });
-const BACKGROUNDS = options<Background>({ none: 'Nothing', voice: 'Voice chat', 'stream-processor': 'Streaming by the processor', 'stream-card': 'Streaming by the card' });
-const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({ value, label: value === 1 ? 'None' : `Renders ${Math.round(value * 100)} % of each side` }));
-const presets = PRESETS.map((preset) => ({ value: preset, label: preset[0].toUpperCase() + preset.slice(1) }));
+const FIGURES = options({
+  average: 'Average',
+  low: '1 % low (99th percentile)',
+  slowest: 'Mean of the slowest 1 %',
+});
+const MEANS = options({
+  geometric: 'Geometric mean',
+  arithmetic: 'Arithmetic mean',
+  harmonic: 'Harmonic mean',
+  weakest: 'Weakest game alone',
+});
+const BACKGROUNDS = options<Background>({
+  none: 'Nothing',
+  voice: 'Voice chat',
+  'stream-processor': 'Streaming by the processor',
+  'stream-card': 'Streaming by the card',
+});
+const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
+  value,
+  label: value === 1 ? 'None' : `Renders ${Math.round(value * 100)} % of each side`,
+}));
+const presets = PRESETS.map((preset) => ({
+  value: preset,
+  label: preset[0].toUpperCase() + preset.slice(1),
+}));
 </script>
 
 <template>
   <section class="sheet band" aria-labelledby="band-play">
     <h2 id="band-play">Play</h2>
-    <ShareBar v-if="play.games.length > 1" :weights="play.games.map((game) => game.weight)" :names="play.games.map((game) => nameOf(game.game))" @change="(weights) => set('move the shares', { games: play.games.map((game, n) => ({ ...game, weight: weights[n] })) })" />
+    <ShareBar
+      v-if="play.games.length > 1"
+      :weights="play.games.map((game) => game.weight)"
+      :names="play.games.map((game) => nameOf(game.game))"
+      @change="
+        (weights) =>
+          set('move the shares', { games: play.games.map((game, n) => ({ ...game, weight: weights[n] })) })
+      "
+    />
     <div v-for="(game, n) in play.games" :key="game.game" class="game">
       <b class="name">{{ nameOf(game.game) }}</b>
-      <NSelect size="small" :value="game.preset" :options="presets" :aria-label="`Preset of ${nameOf(game.game)}`" @update:value="(v: Preset) => setGame(n, { preset: v })" />
-      <NInputNumber :show-button="false" size="small" :value="game.target" :min="1" :max="1000" clearable :placeholder="`${play.refreshHz}, as the screen`" :input-props="{ 'aria-label': `Target of ${nameOf(game.game)} in frames per second` }" @update:value="(v) => setGame(n, { target: v })">
+      <NSelect
+        size="small"
+        :value="game.preset"
+        :options="presets"
+        :aria-label="`Preset of ${nameOf(game.game)}`"
+        @update:value="(v: Preset) => setGame(n, { preset: v })"
+      />
+      <NInputNumber
+        :show-button="false"
+        size="small"
+        :value="game.target"
+        :min="1"
+        :max="1000"
+        clearable
+        :placeholder="`${play.refreshHz}, as the screen`"
+        :input-props="{ 'aria-label': `Target of ${nameOf(game.game)} in frames per second` }"
+        @update:value="(v) => setGame(n, { target: v })"
+      >
         <template #suffix>fps target</template>
       </NInputNumber>
-      <button class="plain" :aria-label="`Take ${nameOf(game.game)} out`" @click="set('take a game out', { games: play.games.filter((_, index) => index !== n) })"><Trash2 :size="15" aria-hidden="true" /></button>
+      <button
+        class="plain"
+        :aria-label="`Take ${nameOf(game.game)} out`"
+        @click="set('take a game out', { games: play.games.filter((_, index) => index !== n) })"
+      >
+        <Trash2 :size="15" aria-hidden="true" />
+      </button>
     </div>
-    <NSelect v-if="addable.length > 0" class="add" :value="null" filterable placeholder="Add a game" :options="addable" :input-props="{ 'aria-label': 'Add a game' }" aria-label="Add a game" @update:value="add" />
+    <NSelect
+      v-if="addable.length > 0"
+      class="add"
+      :value="null"
+      filterable
+      placeholder="Add a game"
+      :options="addable"
+      :input-props="{ 'aria-label': 'Add a game' }"
+      aria-label="Add a game"
+      @update:value="add"
+    />
     <p v-if="library.length === 0" class="quiet">No games in the catalogue yet.</p>
     <div class="grid">
-      <Field label="Screen"><NSelect :value="`${play.widthPx}x${play.heightPx}`" :options="screens" aria-label="Screen" @update:value="setScreen" /></Field>
+      <Field label="Screen"
+        ><NSelect
+          :value="`${play.widthPx}x${play.heightPx}`"
+          :options="screens"
+          aria-label="Screen"
+          @update:value="setScreen"
+      /></Field>
       <Field label="Refresh rate">
-        <NInputNumber :show-button="false" :value="play.refreshHz" :min="20" :max="1000" :input-props="{ 'aria-label': 'Refresh rate' }" @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"><template #suffix>Hz</template></NInputNumber>
+        <NInputNumber
+          :show-button="false"
+          :value="play.refreshHz"
+          :min="20"
+          :max="1000"
+          :input-props="{ 'aria-label': 'Refresh rate' }"
+          @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"
+          ><template #suffix>Hz</template></NInputNumber
+        >
       </Field>
-      <Field label="Upscaling"><NSelect :value="play.renderScale" :options="SCALES" aria-label="Upscaling" @update:value="(v: number) => set('change upscaling', { renderScale: v })" /></Field>
-      <Field label="Beside the game"><NSelect :value="play.background" :options="BACKGROUNDS" aria-label="Beside the game" @update:value="(v: Background) => set('change the background', { background: v })" /></Field>
-      <Field label="Goal"><NSelect :value="play.objective.goal" :options="GOALS" aria-label="Goal" @update:value="(v: Objective['goal']) => setObjective({ goal: v })" /></Field>
-      <Field label="Figure that counts"><NSelect :value="play.objective.figure" :options="FIGURES" aria-label="Figure that counts" @update:value="(v: Objective['figure']) => setObjective({ figure: v })" /></Field>
-      <Field v-if="play.objective.goal === 'frames'" label="Over the games"><NSelect :value="play.objective.mean" :options="MEANS" aria-label="Over the games" @update:value="(v: Objective['mean']) => setObjective({ mean: v })" /></Field>
+      <Field label="Upscaling"
+        ><NSelect
+          :value="play.renderScale"
+          :options="SCALES"
+          aria-label="Upscaling"
+          @update:value="(v: number) => set('change upscaling', { renderScale: v })"
+      /></Field>
+      <Field label="Beside the game"
+        ><NSelect
+          :value="play.background"
+          :options="BACKGROUNDS"
+          aria-label="Beside the game"
+          @update:value="(v: Background) => set('change the background', { background: v })"
+      /></Field>
+      <Field label="Goal"
+        ><NSelect
+          :value="play.objective.goal"
+          :options="GOALS"
+          aria-label="Goal"
+          @update:value="(v: Objective['goal']) => setObjective({ goal: v })"
+      /></Field>
+      <Field label="Figure that counts"
+        ><NSelect
+          :value="play.objective.figure"
+          :options="FIGURES"
+          aria-label="Figure that counts"
+          @update:value="(v: Objective['figure']) => setObjective({ figure: v })"
+      /></Field>
+      <Field v-if="play.objective.goal === 'frames'" label="Over the games"
+        ><NSelect
+          :value="play.objective.mean"
+          :options="MEANS"
+          aria-label="Over the games"
+          @update:value="(v: Objective['mean']) => setObjective({ mean: v })"
+      /></Field>
     </div>
     <div class="switches">
-      <label v-if="play.objective.goal === 'frames'"><NSwitch size="small" :value="play.objective.capAtRefresh" aria-label="Frames beyond the screen’s rate do not count" @update:value="(v: boolean) => setObjective({ capAtRefresh: v })" /> Frames beyond the screen’s rate do not count</label>
-      <label><NSwitch size="small" :value="play.memoryProfile" aria-label="Memory profile switched on" @update:value="(v: boolean) => set('switch the memory profile', { memoryProfile: v })" /> Memory profile switched on</label>
+      <label v-if="play.objective.goal === 'frames'"
+        ><NSwitch
+          size="small"
+          :value="play.objective.capAtRefresh"
+          aria-label="Frames beyond the screen’s rate do not count"
+          @update:value="(v: boolean) => setObjective({ capAtRefresh: v })"
+        />
+        Frames beyond the screen’s rate do not count</label
+      >
+      <label
+        ><NSwitch
+          size="small"
+          :value="play.memoryProfile"
+          aria-label="Memory profile switched on"
+          @update:value="(v: boolean) => set('switch the memory profile', { memoryProfile: v })"
+        />
+        Memory profile switched on</label
+      >
     </div>
   </section>
 </template>
 
 <style src="./bands.css" scoped></style>
 <style scoped>
-.game { display: grid; grid-template-columns: minmax(110px, 1.2fr) 110px minmax(150px, 1fr) auto; gap: 8px; align-items: center; }
-.name { overflow: hidden; text-overflow: ellipsis; }
-.add { max-width: 260px; }
-.switches { display: flex; gap: 6px 22px; flex-wrap: wrap; }
-.switches label { display: flex; gap: 8px; align-items: center; }
-@media (max-width: 760px) { .game { grid-template-columns: 1fr 1fr auto; } .game .name { grid-column: 1 / -1; } }
+.game {
+  display: grid;
+  grid-template-columns: minmax(110px, 1.2fr) 110px minmax(150px, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.add {
+  max-width: 260px;
+}
+.switches {
+  display: flex;
+  gap: 6px 22px;
+  flex-wrap: wrap;
+}
+.switches label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+@media (max-width: 760px) {
+  .game {
+    grid-template-columns: 1fr 1fr auto;
+  }
+  .game .name {
+    grid-column: 1 / -1;
+  }
+}
 </style>

@@ -4,8 +4,11 @@ export function sharesOf(weights: readonly number[]): number[] {
   if (weights.length === 0) return [];
   const exact = weights.map((weight) => (total > 0 ? (100 * weight) / total : 100 / weights.length));
   const shares = exact.map(Math.floor);
-  const order = exact.map((value, index) => ({ index, rest: value - Math.floor(value) })).sort((a, b) => b.rest - a.rest || a.index - b.index);
-  for (let left = 100 - shares.reduce((sum, share) => sum + share, 0), n = 0; left > 0; left--, n++) shares[order[n].index]++;
+  const order = exact
+    .map((value, index) => ({ index, rest: value - Math.floor(value) }))
+    .sort((a, b) => b.rest - a.rest || a.index - b.index);
+  for (let left = 100 - shares.reduce((sum, share) => sum + share, 0), n = 0; left > 0; left--, n++)
+    shares[order[n].index]++;
   return shares;
 }
 

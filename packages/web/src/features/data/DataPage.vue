@@ -68,16 +68,26 @@ const loadDemo = () =>
   });
 
 function download(name: string, value: unknown) {
-  const url = URL.createObjectURL(new Blob([`${JSON.stringify(value, null, 1)}\n`], { type: 'application/json' }));
+  const url = URL.createObjectURL(
+    new Blob([`${JSON.stringify(value, null, 1)}\n`], { type: 'application/json' }),
+  );
   const link = document.createElement('a');
   link.href = url;
   link.download = name;
   link.click();
   URL.revokeObjectURL(url);
 }
-const exportCatalogue = () => download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
-const exportBrief = () => download('brief.json', { format: 'ripe-pick/brief', version: 1, ...workspace.brief });
-const exportBuild = () => download('build.json', { format: 'ripe-pick/build', version: 1, name: workspace.active.name, picks: workspace.picks });
+const exportCatalogue = () =>
+  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
+const exportBrief = () =>
+  download('brief.json', { format: 'ripe-pick/brief', version: 1, ...workspace.brief });
+const exportBuild = () =>
+  download('build.json', {
+    format: 'ripe-pick/build',
+    version: 1,
+    name: workspace.active.name,
+    picks: workspace.picks,
+  });
 </script>
 
 <template>
@@ -85,26 +95,64 @@ const exportBuild = () => download('build.json', { format: 'ripe-pick/build', ve
     <h1>Data</h1>
     <section class="sheet" aria-labelledby="in">
       <h2 id="in">Bring in a catalogue</h2>
-      <p class="quiet">A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It takes the place of the catalogue that is here; your brief and candidates stay.</p>
+      <p class="quiet">
+        A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It
+        takes the place of the catalogue that is here; your brief and candidates stay.
+      </p>
       <div class="row">
         <button class="plain strong" :disabled="isBusy" @click="input?.click()">Choose a file</button>
-        <input ref="input" type="file" accept=".json,application/json" class="visually-hidden" tabindex="-1" aria-label="Catalogue file" @change="choose" />
-        <button v-if="market.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">Load the Skerrow demo</button>
+        <input
+          ref="input"
+          type="file"
+          accept=".json,application/json"
+          class="visually-hidden"
+          tabindex="-1"
+          aria-label="Catalogue file"
+          @change="choose"
+        />
+        <button v-if="market.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">
+          Load the Skerrow demo
+        </button>
       </div>
       <div v-if="preview" class="preview" role="status">
-        <p><b>{{ fileName }}</b> holds {{ words(preview) }}.</p>
-        <p v-if="market.catalogue && market.catalogue.parts.length > 0" class="quiet">Takes the place of {{ market.catalogue.parts.length }} parts and {{ market.catalogue.offers.length }} offers.</p>
+        <p>
+          <b>{{ fileName }}</b> holds {{ words(preview) }}.
+        </p>
+        <p v-if="market.catalogue && market.catalogue.parts.length > 0" class="quiet">
+          Takes the place of {{ market.catalogue.parts.length }} parts and
+          {{ market.catalogue.offers.length }} offers.
+        </p>
         <div class="row">
           <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
           <button class="plain edged" @click="preview = null">Leave it</button>
         </div>
       </div>
-      <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'"><b v-if="fileName && problems.length > 0">{{ fileName }}: </b>{{ message }}</p>
-      <div v-if="problems.length > 0" class="problems" tabindex="0" role="region" aria-label="Problems in the file">
+      <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'">
+        <b v-if="fileName && problems.length > 0">{{ fileName }}: </b>{{ message }}
+      </p>
+      <div
+        v-if="problems.length > 0"
+        class="problems"
+        tabindex="0"
+        role="region"
+        aria-label="Problems in the file"
+      >
         <table>
-          <thead><tr><th scope="col">Where</th><th scope="col">What is wrong</th><th scope="col">How to mend it</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Where</th>
+              <th scope="col">What is wrong</th>
+              <th scope="col">How to mend it</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="(problem, n) in problems" :key="n"><td><code>{{ problem.path }}</code></td><td>{{ problem.message }}</td><td>{{ problem.mend }}</td></tr>
+            <tr v-for="(problem, n) in problems" :key="n">
+              <td>
+                <code>{{ problem.path }}</code>
+              </td>
+              <td>{{ problem.message }}</td>
+              <td>{{ problem.mend }}</td>
+            </tr>
           </tbody>
         </table>
       </div>
@@ -122,13 +170,52 @@ const exportBuild = () => download('build.json', { format: 'ripe-pick/build', ve
 </template>
 
 <style scoped>
-.page { display: grid; gap: 14px; max-width: 900px; }
-section { display: grid; gap: 10px; }
-.row { display: flex; gap: 10px; flex-wrap: wrap; align-items: center; }
-.preview { border-left: 3px solid var(--plum); padding-left: 12px; display: grid; gap: 8px; }
-.problems { max-height: 320px; overflow: auto; border: 1px solid var(--line); border-radius: 8px; }
-table { border-collapse: collapse; width: 100%; font-size: 13px; }
-th { text-align: left; position: sticky; top: 0; background: var(--sunk); }
-th, td { padding: 5px 8px; vertical-align: top; border-bottom: 1px solid var(--line); }
-code { font-family: inherit; font-weight: 600; }
+.page {
+  display: grid;
+  gap: 14px;
+  max-width: 900px;
+}
+section {
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.preview {
+  border-left: 3px solid var(--plum);
+  padding-left: 12px;
+  display: grid;
+  gap: 8px;
+}
+.problems {
+  max-height: 320px;
+  overflow: auto;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  position: sticky;
+  top: 0;
+  background: var(--sunk);
+}
+th,
+td {
+  padding: 5px 8px;
+  vertical-align: top;
+  border-bottom: 1px solid var(--line);
+}
+code {
+  font-family: inherit;
+  font-weight: 600;
+}
 </style>

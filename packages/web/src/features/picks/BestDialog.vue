@@ -42,7 +42,8 @@ watch(
     try {
       result.value = await solver.best(workspace.brief);
       if (result.value.status === 'infeasible') relaxations.value = await solver.explain(workspace.brief);
-      else if (result.value.status === 'optimal') others.value = await solver.runnersUp(workspace.brief, RUNNERS_UP + 1);
+      else if (result.value.status === 'optimal')
+        others.value = await solver.runnersUp(workspace.brief, RUNNERS_UP + 1);
     } catch (error) {
       console.error(error);
       failure.value = 'The search failed. Your picks are as they were. Reload the page and try again.';
@@ -52,7 +53,9 @@ watch(
 
 const best = computed(() => result.value?.answers[0] ?? null);
 function swapsTo(picks: Picks): Swap[] {
-  return market.catalogue && bench.index ? swapsBetween(workspace.picks, picks, market.catalogue, workspace.brief, bench.index) : [];
+  return market.catalogue && bench.index
+    ? swapsBetween(workspace.picks, picks, market.catalogue, workspace.brief, bench.index)
+    : [];
 }
 const swaps = computed(() => (best.value ? swapsTo(best.value.picks) : []));
 const runnersUp = computed(() => (others.value?.answers ?? []).slice(1));
@@ -63,10 +66,16 @@ const name = (pick: Swap['from'], slot: Slot) => {
 };
 const shopOf = (pick: Swap['to']) => {
   const offer = pick?.offer ? bench.index?.offers.get(pick.offer) : undefined;
-  return offer ? `${offer.condition}, ${bench.index?.shops.get(offer.shop)?.name ?? offer.shop}` : pick ? 'owned' : '';
+  return offer
+    ? `${offer.condition}, ${bench.index?.shops.get(offer.shop)?.name ?? offer.shop}`
+    : pick
+      ? 'owned'
+      : '';
 };
 const total = computed(() => bench.summary?.cost.total ?? 0);
-const scoreNow = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates.objective.score : null));
+const scoreNow = computed(() =>
+  bench.summary?.rates.status === 'known' ? bench.summary.rates.objective.score : null,
+);
 const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
 
 function toggle(slot: Slot, on: boolean) {
@@ -77,8 +86,11 @@ function toggle(slot: Slot, on: boolean) {
 }
 function apply() {
   const chosen = swaps.value.filter((swap) => !left.value.has(swap.slot));
-  workspace.editPicks(chosen.length === swaps.value.length ? 'take the best set' : `take ${chosen.length} swaps of the best set`, (picks) =>
-    chosen.reduce((next, swap) => withPick(next, swap.slot, swap.to), picks),
+  workspace.editPicks(
+    chosen.length === swaps.value.length
+      ? 'take the best set'
+      : `take ${chosen.length} swaps of the best set`,
+    (picks) => chosen.reduce((next, swap) => withPick(next, swap.slot, swap.to), picks),
   );
   emit('close');
 }
@@ -90,70 +102,172 @@ function keep(answer: Answer, n: number) {
   workspace.addCandidate(n === 0 ? 'Best' : `Runner-up ${n}`, answer.picks);
   emit('close');
 }
-const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => name(picks[slot] ?? null, slot)).join(' + ');
+const lead = (picks: Picks) =>
+  (['processor', 'card'] as const).map((slot) => name(picks[slot] ?? null, slot)).join(' + ');
 </script>
 
 <template>
   <Dialog :show="show" title="Find the best" :width="900" @close="emit('close')">
     <div class="best" aria-live="polite">
       <template v-if="!result && !failure">
-        <p>Searching… <span v-if="solver.progress" class="quiet num">no set scores above {{ (solver.progress.bound / 1000).toFixed(1) }} {{ unit }}; {{ solver.progress.baskets }} baskets weighed</span></p>
+        <p>
+          Searching…
+          <span v-if="solver.progress" class="quiet num"
+            >no set scores above {{ (solver.progress.bound / 1000).toFixed(1) }} {{ unit }};
+            {{ solver.progress.baskets }} baskets weighed</span
+          >
+        </p>
         <button class="plain edged" @click="emit('close')">Cancel</button>
       </template>
       <p v-else-if="failure" class="bad">{{ failure }}</p>
       <template v-else-if="result && best">
         <p>
-          <b class="num figure">{{ (best.score / 1000).toFixed(1) }} {{ unit }}</b> for <b class="num">{{ money(best.cost, bench.currency) }}</b>.
-          <span v-if="result.status === 'optimal'" class="proof">Proved best: no set of the parts in the catalogue that fits together and fits the money scores higher, or as high for less.</span>
-          <span v-else>Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }} {{ unit }}.</span>
+          <b class="num figure">{{ (best.score / 1000).toFixed(1) }} {{ unit }}</b> for
+          <b class="num">{{ money(best.cost, bench.currency) }}</b>.
+          <span v-if="result.status === 'optimal'" class="proof"
+            >Proved best: no set of the parts in the catalogue that fits together and fits the money scores
+            higher, or as high for less.</span
+          >
+          <span v-else
+            >Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }}
+            {{ unit }}.</span
+          >
         </p>
-        <p class="quiet num">{{ (result.work.platforms * result.work.cardClasses).toLocaleString('en') }} pairs of platform and card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }} {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.</p>
+        <p class="quiet num">
+          {{ (result.work.platforms * result.work.cardClasses).toLocaleString('en') }} pairs of platform and
+          card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}
+          {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.
+        </p>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
         <div v-else class="scroll">
           <table>
-            <thead><tr><th scope="col">Take</th><th scope="col">From</th><th scope="col">To</th><th scope="col" class="end">Money</th><th scope="col" class="end">{{ unit }}</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">Take</th>
+                <th scope="col">From</th>
+                <th scope="col">To</th>
+                <th scope="col" class="end">Money</th>
+                <th scope="col" class="end">{{ unit }}</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="swap in swaps" :key="swap.slot" :class="{ quiet: left.has(swap.slot) }">
-                <td><label class="take"><input type="checkbox" :checked="!left.has(swap.slot)" @change="toggle(swap.slot, ($event.target as HTMLInputElement).checked)" /> {{ SLOT_NAMES[swap.slot] }}</label></td>
+                <td>
+                  <label class="take"
+                    ><input
+                      type="checkbox"
+                      :checked="!left.has(swap.slot)"
+                      @change="toggle(swap.slot, ($event.target as HTMLInputElement).checked)"
+                    />
+                    {{ SLOT_NAMES[swap.slot] }}</label
+                  >
+                </td>
                 <td>{{ name(swap.from, swap.slot) }}</td>
-                <td>{{ name(swap.to, swap.slot) }} <span class="quiet">{{ shopOf(swap.to) }}</span></td>
+                <td>
+                  {{ name(swap.to, swap.slot) }} <span class="quiet">{{ shopOf(swap.to) }}</span>
+                </td>
                 <td class="num end">{{ money(swap.money, bench.currency, { sign: true }) }}</td>
                 <td class="num end">{{ swap.score === null ? '…' : signed(swap.score / 1000) }}</td>
               </tr>
             </tbody>
-            <tfoot><tr><th colspan="3" scope="row">All swaps, shipping in each line</th><td class="num end">{{ money(best.cost - total, bench.currency, { sign: true }) }}</td><td class="num end">{{ scoreNow === null ? `to ${(best.score / 1000).toFixed(1)}` : signed((best.score - scoreNow) / 1000) }}</td></tr></tfoot>
+            <tfoot>
+              <tr>
+                <th colspan="3" scope="row">All swaps, shipping in each line</th>
+                <td class="num end">{{ money(best.cost - total, bench.currency, { sign: true }) }}</td>
+                <td class="num end">
+                  {{
+                    scoreNow === null
+                      ? `to ${(best.score / 1000).toFixed(1)}`
+                      : signed((best.score - scoreNow) / 1000)
+                  }}
+                </td>
+              </tr>
+            </tfoot>
           </table>
         </div>
         <div class="row">
-          <button v-if="swaps.length > 0" class="plain strong" :disabled="left.size === swaps.length" @click="apply">{{ left.size === 0 ? 'Take all' : `Take ${swaps.length - left.size} of ${swaps.length}` }}</button>
+          <button
+            v-if="swaps.length > 0"
+            class="plain strong"
+            :disabled="left.size === swaps.length"
+            @click="apply"
+          >
+            {{ left.size === 0 ? 'Take all' : `Take ${swaps.length - left.size} of ${swaps.length}` }}
+          </button>
           <button class="plain edged" @click="keep(best, 0)">Keep as a new candidate</button>
           <button class="plain edged" @click="emit('close')">Leave it</button>
         </div>
         <h3>Runners-up</h3>
         <p v-if="!others" class="quiet">Searching…</p>
-        <p v-else-if="runnersUp.length === 0" class="quiet">There is no other pair of processor and card for this sum.</p>
+        <p v-else-if="runnersUp.length === 0" class="quiet">
+          There is no other pair of processor and card for this sum.
+        </p>
         <div v-else class="scroll list" tabindex="0" role="region" aria-label="Runners-up">
           <table>
-            <thead><tr><th scope="col">Processor + card</th><th scope="col" class="end">{{ unit }}</th><th scope="col" class="end">Total</th><th scope="col"><span class="visually-hidden">Take</span></th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">Processor + card</th>
+                <th scope="col" class="end">{{ unit }}</th>
+                <th scope="col" class="end">Total</th>
+                <th scope="col"><span class="visually-hidden">Take</span></th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="(answer, n) in runnersUp" :key="n">
                 <td>{{ lead(answer.picks) }}</td>
-                <td class="num end">{{ (answer.score / 1000).toFixed(1) }} <span class="quiet">{{ signed((answer.score - best.score) / 1000) }}</span></td>
-                <td class="num end">{{ money(answer.cost, bench.currency) }} <span class="quiet">{{ money(answer.cost - best.cost, bench.currency, { sign: true }) }}</span></td>
-                <td class="end"><button class="plain edged" :aria-label="`Take runner-up ${n + 1}`" @click="take(answer, n + 1)">Take</button> <button class="plain edged" :aria-label="`Keep runner-up ${n + 1} as a candidate`" @click="keep(answer, n + 1)">Keep</button></td>
+                <td class="num end">
+                  {{ (answer.score / 1000).toFixed(1) }}
+                  <span class="quiet">{{ signed((answer.score - best.score) / 1000) }}</span>
+                </td>
+                <td class="num end">
+                  {{ money(answer.cost, bench.currency) }}
+                  <span class="quiet">{{
+                    money(answer.cost - best.cost, bench.currency, { sign: true })
+                  }}</span>
+                </td>
+                <td class="end">
+                  <button
+                    class="plain edged"
+                    :aria-label="`Take runner-up ${n + 1}`"
+                    @click="take(answer, n + 1)"
+                  >
+                    Take
+                  </button>
+                  <button
+                    class="plain edged"
+                    :aria-label="`Keep runner-up ${n + 1} as a candidate`"
+                    @click="keep(answer, n + 1)"
+                  >
+                    Keep
+                  </button>
+                </td>
               </tr>
             </tbody>
           </table>
         </div>
       </template>
       <template v-else>
-        <p class="bad"><b>Nothing fits this brief</b>, with its locks and ruled-out parts. Proved, not given up.</p>
+        <p class="bad">
+          <b>Nothing fits this brief</b>, with its locks and ruled-out parts. Proved, not given up.
+        </p>
         <p v-if="relaxations.length === 0" class="quiet">Looking for what would have to give…</p>
         <ul v-else>
           <li v-for="(each, n) in relaxations" :key="n">
-            <span v-if="each.kind === 'budget'"><b class="num">{{ money(each.shortMinor, bench.currency) }}</b> more</span>
-            <span v-else>{{ each.sentence }}<template v-if="each.shortMinor > 0">, and {{ money(each.shortMinor, bench.currency) }} more</template></span>
-            <button class="plain edged" @click="workspace.editBrief(`relax: ${each.sentence}`, () => each.brief), emit('close')">Do that</button>
+            <span v-if="each.kind === 'budget'"
+              ><b class="num">{{ money(each.shortMinor, bench.currency) }}</b> more</span
+            >
+            <span v-else
+              >{{ each.sentence
+              }}<template v-if="each.shortMinor > 0"
+                >, and {{ money(each.shortMinor, bench.currency) }} more</template
+              ></span
+            >
+            <button
+              class="plain edged"
+              @click="(workspace.editBrief(`relax: ${each.sentence}`, () => each.brief), emit('close'))"
+            >
+              Do that
+            </button>
           </li>
         </ul>
       </template>
@@ -162,20 +276,80 @@ const lead = (picks: Picks) => (['processor', 'card'] as const).map((slot) => na
 </template>
 
 <style scoped>
-.best { display: grid; gap: 10px; }
-.take { display: inline-flex; gap: 8px; align-items: center; min-height: 24px; }
-.take input { width: 16px; height: 16px; accent-color: var(--plum); }
-.figure { font-size: 18px; color: var(--plum); }
-.proof { font-weight: 600; }
-.scroll { overflow-x: auto; }
-.list { max-height: 230px; overflow: auto; }
-table { border-collapse: collapse; width: 100%; font-size: 13px; }
-th { text-align: left; font-weight: 500; color: var(--ink-soft); }
-th, td { padding: 4px 8px 4px 0; border-bottom: 1px solid var(--line); vertical-align: baseline; }
-.end { text-align: right; }
-tfoot th, tfoot td { font-weight: 650; color: var(--ink); }
-.row { display: flex; gap: 10px; flex-wrap: wrap; }
-.bad { color: var(--danger); }
-ul { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; }
-li { display: flex; justify-content: space-between; gap: 12px; align-items: center; border-bottom: 1px solid var(--line); padding-bottom: 6px; }
+.best {
+  display: grid;
+  gap: 10px;
+}
+.take {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 24px;
+}
+.take input {
+  width: 16px;
+  height: 16px;
+  accent-color: var(--plum);
+}
+.figure {
+  font-size: 18px;
+  color: var(--plum);
+}
+.proof {
+  font-weight: 600;
+}
+.scroll {
+  overflow-x: auto;
+}
+.list {
+  max-height: 230px;
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  color: var(--ink-soft);
+}
+th,
+td {
+  padding: 4px 8px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: baseline;
+}
+.end {
+  text-align: right;
+}
+tfoot th,
+tfoot td {
+  font-weight: 650;
+  color: var(--ink);
+}
+.row {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.bad {
+  color: var(--danger);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 6px;
+}
 </style>

@@ -22,22 +22,49 @@ const LOOKS: Readonly<Record<Verdict, { readonly icon: typeof Info; readonly wor
 <template>
   <section class="sheet panel" aria-labelledby="checks">
     <h2 id="checks">Checks</h2>
-    <p v-if="open.length > 0" class="quiet">Still open: {{ open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ') }}.</p>
+    <p v-if="open.length > 0" class="quiet">
+      Still open: {{ open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ') }}.
+    </p>
     <p v-for="id in missing" :key="id" class="bad">The catalogue no longer has “{{ id }}”.</p>
-    <p v-if="findings.length === 0 && open.length === 0">Everything fits. Makers’ manuals have the last word.</p>
+    <p v-if="findings.length === 0 && open.length === 0">
+      Everything fits. Makers’ manuals have the last word.
+    </p>
     <ul v-if="findings.length > 0">
       <li v-for="finding in findings" :key="finding.rule" :class="finding.verdict">
         <component :is="LOOKS[finding.verdict].icon" :size="15" aria-hidden="true" />
-        <p><b>{{ LOOKS[finding.verdict].word }}:</b> {{ finding.sentence }} <span class="quiet">{{ finding.mend }}</span></p>
+        <p>
+          <b>{{ LOOKS[finding.verdict].word }}:</b> {{ finding.sentence }}
+          <span class="quiet">{{ finding.mend }}</span>
+        </p>
       </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-.panel { display: grid; gap: 6px; padding: 10px 12px; }
-ul { margin: 0; padding: 0; list-style: none; display: grid; gap: 6px; }
-li { display: grid; grid-template-columns: 18px 1fr; gap: 6px; font-size: 12.5px; }
-li.block, .bad { color: var(--danger); }
-li.warn { color: var(--apricot); }
+.panel {
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 6px;
+}
+li {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+  gap: 6px;
+  font-size: 12.5px;
+}
+li.block,
+.bad {
+  color: var(--danger);
+}
+li.warn {
+  color: var(--apricot);
+}
 </style>

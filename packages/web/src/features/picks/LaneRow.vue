@@ -23,12 +23,21 @@ const props = defineProps<{
   isTabStop: boolean;
   marks: readonly number[];
 }>();
-const emit = defineEmits<{ focusTrade: [trade: Trade | null]; swap: [trade: Trade]; toggleLock: []; open: [trade: Trade] }>();
+const emit = defineEmits<{
+  focusTrade: [trade: Trade | null];
+  swap: [trade: Trade];
+  toggleLock: [];
+  open: [trade: Trade];
+}>();
 
 const root = ref<HTMLElement | null>(null);
 const picture = computed(() => pictureOf(props.trades, props.frame));
 const current = computed(() => props.trades.find((trade) => trade.isCurrent) ?? null);
-const partName = computed(() => (current.value?.part ? `${current.value.part.maker} ${current.value.part.name}` : (EMPTY_NAMES[props.slotName] ?? 'open')));
+const partName = computed(() =>
+  current.value?.part
+    ? `${current.value.part.maker} ${current.value.part.name}`
+    : (EMPTY_NAMES[props.slotName] ?? 'open'),
+);
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
 const measure = computed(() => MEASURES[props.slotName]);
@@ -48,8 +57,12 @@ const guides = computed(() => {
   const scale = kind === 'frames' ? 1000 : 1;
   const gains = guidesOf(props.frame.reach);
   // Two labels need room for both.
-  const shown = gains.length === 2 && yOf(gains[0], props.frame) - yOf(gains[1], props.frame) < 11 ? [gains[1]] : gains;
-  return shown.map((gain, n) => ({ gain, text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}` }));
+  const shown =
+    gains.length === 2 && yOf(gains[0], props.frame) - yOf(gains[1], props.frame) < 11 ? [gains[1]] : gains;
+  return shown.map((gain, n) => ({
+    gain,
+    text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}`,
+  }));
 });
 const optionText = computed(() => (props.focused ? tradeWords(props.focused, props.currency) : ''));
 
@@ -80,26 +93,80 @@ defineExpose({ focus: () => root.value?.focus() });
 <template>
   <div class="lane" :style="{ '--hue': slotColour(slotName) }">
     <div class="label">
-      <p class="slot"><span class="chip" aria-hidden="true"></span>{{ SLOT_NAMES[slotName] }}
-        <button class="plain lock" :aria-pressed="isLocked" :aria-label="`${isLocked ? 'Unlock' : 'Lock'} ${SLOT_NAMES[slotName]}`" :title="isLocked ? 'Locked: the search keeps it (L)' : 'Lock (L)'" @click="emit('toggleLock')">
+      <p class="slot">
+        <span class="chip" aria-hidden="true"></span>{{ SLOT_NAMES[slotName] }}
+        <button
+          class="plain lock"
+          :aria-pressed="isLocked"
+          :aria-label="`${isLocked ? 'Unlock' : 'Lock'} ${SLOT_NAMES[slotName]}`"
+          :title="isLocked ? 'Locked: the search keeps it (L)' : 'Lock (L)'"
+          @click="emit('toggleLock')"
+        >
           <component :is="isLocked ? Lock : LockOpen" :size="13" aria-hidden="true" />
         </button>
       </p>
       <p class="pick" :class="{ open: isOpen }" :title="partName">{{ partName }}</p>
-      <p class="quiet price num"><template v-if="price !== null">{{ money(price, currency) }}</template><template v-else-if="current?.isOwned">owned</template></p>
+      <p class="quiet price num">
+        <template v-if="price !== null">{{ money(price, currency) }}</template><template
+          v-else-if="current?.isOwned"
+          >owned</template
+        >
+      </p>
     </div>
     <div
-      ref="root" class="plot" role="listbox" :tabindex="isTabStop ? 0 : -1" :aria-label="`${SLOT_NAMES[slotName]} lane, now ${partName}. Height: ${measure.label}`"
-      :aria-activedescendant="focused ? `lane-${slotName}` : undefined" :data-slot="slotName" @focus="!focused && emit('focusTrade', current ?? trades[0] ?? null)"
+      ref="root"
+      class="plot"
+      role="listbox"
+      :tabindex="isTabStop ? 0 : -1"
+      :aria-label="`${SLOT_NAMES[slotName]} lane, now ${partName}. Height: ${measure.label}`"
+      :aria-activedescendant="focused ? `lane-${slotName}` : undefined"
+      :data-slot="slotName"
+      @focus="!focused && emit('focusTrade', current ?? trades[0] ?? null)"
     >
-      <span :id="`lane-${slotName}`" role="option" class="visually-hidden" :aria-selected="focused?.isCurrent ?? false">{{ optionText || `${trades.length} parts` }}</span>
-      <svg :width="frame.width" :height="frame.height" aria-hidden="true" @pointermove="hover" @click="click" @dblclick="swap">
+      <span
+        :id="`lane-${slotName}`"
+        role="option"
+        class="visually-hidden"
+        :aria-selected="focused?.isCurrent ?? false"
+        >{{ optionText || `${trades.length} parts` }}</span
+      >
+      <svg
+        :width="frame.width"
+        :height="frame.height"
+        aria-hidden="true"
+        @pointermove="hover"
+        @click="click"
+        @dblclick="swap"
+      >
         <rect x="0" y="0" :width="frame.width" :height="frame.height" class="ground" />
-        <rect v-if="roomX < frame.width" :x="roomX" y="0" :width="frame.width - roomX" :height="frame.height" class="over" />
-        <line v-for="m in marks" :key="m" :x1="xOf(m, frame)" :x2="xOf(m, frame)" y1="0" :y2="frame.height" class="grid" />
+        <rect
+          v-if="roomX < frame.width"
+          :x="roomX"
+          y="0"
+          :width="frame.width - roomX"
+          :height="frame.height"
+          class="over"
+        />
+        <line
+          v-for="m in marks"
+          :key="m"
+          :x1="xOf(m, frame)"
+          :x2="xOf(m, frame)"
+          y1="0"
+          :y2="frame.height"
+          class="grid"
+        />
         <line x1="0" :x2="frame.width" :y1="frame.height / 2" :y2="frame.height / 2" class="grid" />
         <template v-for="guide in guides" :key="guide.gain">
-          <line v-for="side in [1, -1]" :key="side" x1="0" :x2="frame.width" :y1="yOf(side * guide.gain, frame)" :y2="yOf(side * guide.gain, frame)" class="guide" />
+          <line
+            v-for="side in [1, -1]"
+            :key="side"
+            x1="0"
+            :x2="frame.width"
+            :y1="yOf(side * guide.gain, frame)"
+            :y2="yOf(side * guide.gain, frame)"
+            class="guide"
+          />
         </template>
         <line :x1="frame.width / 2" :x2="frame.width / 2" y1="0" :y2="frame.height" class="now" />
         <path :d="picture.paths.barred" class="barred" />
@@ -110,40 +177,147 @@ defineExpose({ focus: () => root.value?.focus() });
         <circle v-if="ringAt" :cx="ringAt.x" :cy="ringAt.y" r="8.5" class="ring" />
         <circle v-if="focusAt" :cx="focusAt.x" :cy="focusAt.y" r="6" class="focus" />
         <text v-if="picture.cheaper" x="3" :y="frame.height - 4" class="note">‹ {{ picture.cheaper }}</text>
-        <text v-if="picture.dearer" :x="frame.width - 3" :y="frame.height - 4" text-anchor="end" class="note">{{ picture.dearer }} ›</text>
-        <text v-for="guide in guides" :key="guide.gain" x="3" :y="yOf(guide.gain, frame) + 3.5" class="note">{{ guide.text }}</text>
-        <text v-if="trades.length === 0" :x="frame.width / 2 + 14" :y="frame.height / 2 + 4" class="note">no part in the catalogue for this slot</text>
+        <text v-if="picture.dearer" :x="frame.width - 3" :y="frame.height - 4" text-anchor="end" class="note">
+          {{ picture.dearer }} ›
+        </text>
+        <text v-for="guide in guides" :key="guide.gain" x="3" :y="yOf(guide.gain, frame) + 3.5" class="note">
+          {{ guide.text }}
+        </text>
+        <text v-if="trades.length === 0" :x="frame.width / 2 + 14" :y="frame.height / 2 + 4" class="note">
+          no part in the catalogue for this slot
+        </text>
       </svg>
-      <button v-if="focused && !focused.isCurrent" class="visually-hidden" tabindex="-1" @click="emit('open', focused)">Details</button>
+      <button
+        v-if="focused && !focused.isCurrent"
+        class="visually-hidden"
+        tabindex="-1"
+        @click="emit('open', focused)"
+      >
+        Details
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.lane { display: grid; grid-template-columns: 168px minmax(0, 1fr); border-bottom: 1px solid var(--line); }
-.label { padding: 2px 8px 1px 6px; min-width: 0; border-left: 4px solid var(--hue); display: grid; align-content: center; }
-.slot { display: flex; align-items: center; gap: 4px; font-weight: 650; font-size: 12.5px; line-height: 1.1; }
-.chip { display: none; }
-.lock { min-height: 24px; min-width: 24px; padding: 0; display: grid; place-items: center; margin-left: auto; color: var(--line-strong); }
-.lock[aria-pressed='true'] { color: var(--plum); }
-.pick, .price { font-size: 12px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; line-height: 1.2; }
-.pick.open { color: var(--apricot); font-weight: 600; }
-.plot { position: relative; outline-offset: -2px; }
-svg { display: block; }
-.ground { fill: var(--sheet); }
-.over { fill: var(--sunk); }
-.grid { stroke: var(--line); stroke-width: 1; }
-.guide { stroke: var(--line); stroke-dasharray: 1 4; }
-.now { stroke: var(--ink); stroke-width: 1.2; }
-.fits { fill: var(--hue); stroke: var(--sheet); stroke-width: 0.8; }
-.barred { fill: none; stroke: var(--line-strong); stroke-width: 1.1; }
-.owned { fill: var(--sheet); stroke: var(--hue); stroke-width: 2; }
-.flag { fill: var(--hue); stroke: var(--ink); stroke-width: 1; }
-.ring { fill: none; stroke: var(--plum); stroke-width: 2; stroke-dasharray: 4 2.5; }
-.focus { fill: none; stroke: var(--focus); stroke-width: 2.2; }
-.note { font-size: 10.5px; fill: var(--ink-soft); paint-order: stroke; stroke: var(--sheet); stroke-width: 3px; }
+.lane {
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr);
+  border-bottom: 1px solid var(--line);
+}
+.label {
+  padding: 2px 8px 1px 6px;
+  min-width: 0;
+  border-left: 4px solid var(--hue);
+  display: grid;
+  align-content: center;
+}
+.slot {
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  font-weight: 650;
+  font-size: 12.5px;
+  line-height: 1.1;
+}
+.chip {
+  display: none;
+}
+.lock {
+  min-height: 24px;
+  min-width: 24px;
+  padding: 0;
+  display: grid;
+  place-items: center;
+  margin-left: auto;
+  color: var(--line-strong);
+}
+.lock[aria-pressed='true'] {
+  color: var(--plum);
+}
+.pick,
+.price {
+  font-size: 12px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  line-height: 1.2;
+}
+.pick.open {
+  color: var(--apricot);
+  font-weight: 600;
+}
+.plot {
+  position: relative;
+  outline-offset: -2px;
+}
+svg {
+  display: block;
+}
+.ground {
+  fill: var(--sheet);
+}
+.over {
+  fill: var(--sunk);
+}
+.grid {
+  stroke: var(--line);
+  stroke-width: 1;
+}
+.guide {
+  stroke: var(--line);
+  stroke-dasharray: 1 4;
+}
+.now {
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.fits {
+  fill: var(--hue);
+  stroke: var(--sheet);
+  stroke-width: 0.8;
+}
+.barred {
+  fill: none;
+  stroke: var(--line-strong);
+  stroke-width: 1.1;
+}
+.owned {
+  fill: var(--sheet);
+  stroke: var(--hue);
+  stroke-width: 2;
+}
+.flag {
+  fill: var(--hue);
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.ring {
+  fill: none;
+  stroke: var(--plum);
+  stroke-width: 2;
+  stroke-dasharray: 4 2.5;
+}
+.focus {
+  fill: none;
+  stroke: var(--focus);
+  stroke-width: 2.2;
+}
+.note {
+  font-size: 10.5px;
+  fill: var(--ink-soft);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 3px;
+}
 @media (max-width: 760px) {
-  .lane { grid-template-columns: minmax(0, 1fr); }
-  .label { grid-template-columns: auto 1fr auto; gap: 8px; align-items: center; }
+  .lane {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .label {
+    grid-template-columns: auto 1fr auto;
+    gap: 8px;
+    align-items: center;
+  }
 }
 </style>

@@ -33,12 +33,15 @@ const LABEL_WIDTH = 168;
 const NARROW = 700;
 const AXIS = 22;
 const isNarrow = computed(() => boardWidth.value < NARROW);
-const plotWidth = computed(() => Math.max(200, Math.floor(boardWidth.value - (isNarrow.value ? 0 : LABEL_WIDTH))));
+const plotWidth = computed(() =>
+  Math.max(200, Math.floor(boardWidth.value - (isNarrow.value ? 0 : LABEL_WIDTH))),
+);
 
 /** Lanes that are always there; the others when asked for, wanted or filled. */
 const slots = computed(() =>
   SLOTS.filter((slot) => {
-    if (slot === 'system') return showAll.value || workspace.brief.needs.systemLicence || workspace.picks.system;
+    if (slot === 'system')
+      return showAll.value || workspace.brief.needs.systemLicence || workspace.picks.system;
     if (slot === 'extras') return showAll.value || workspace.picks.extras;
     return true;
   }),
@@ -51,31 +54,50 @@ const laneHeight = computed(() => {
 const moneyWindow = computed(() => WINDOWS[windowIndex.value]);
 const tradesOf = (slot: Slot): readonly Trade[] => {
   const trades = bench.lanes?.lanes[slot] ?? [];
-  return withUsed.value ? trades : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
+  return withUsed.value
+    ? trades
+    : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
 };
 const visible = computed(() => new Map(slots.value.map((slot) => [slot, tradesOf(slot)])));
 const FRAME_LANES: readonly Slot[] = ['processor', 'memory', 'card'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
-const framesReach = computed(() => reachOf(FRAME_LANES.flatMap((slot) => visible.value.get(slot) ?? []), moneyWindow.value, 2000));
+const framesReach = computed(() =>
+  reachOf(
+    FRAME_LANES.flatMap((slot) => visible.value.get(slot) ?? []),
+    moneyWindow.value,
+    2000,
+  ),
+);
 const frames = computed(() => {
   const out = new Map<Slot, LaneFrame>();
   for (const slot of slots.value) {
-    const reach = FRAME_LANES.includes(slot) ? framesReach.value : reachOf(visible.value.get(slot) ?? [], moneyWindow.value, 1);
+    const reach = FRAME_LANES.includes(slot)
+      ? framesReach.value
+      : reachOf(visible.value.get(slot) ?? [], moneyWindow.value, 1);
     out.set(slot, { width: plotWidth.value, height: laneHeight.value, window: moneyWindow.value, reach });
   }
   return out;
 });
-const axis = computed((): LaneFrame => ({ width: plotWidth.value, height: AXIS, window: moneyWindow.value, reach: 1 }));
+const axis = computed((): LaneFrame => ({
+  width: plotWidth.value,
+  height: AXIS,
+  window: moneyWindow.value,
+  reach: 1,
+}));
 const marks = computed(() => scaleLinear().domain([-moneyWindow.value, moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
 const room = computed(() => bench.limit - (bench.summary?.cost.total ?? 0));
-const priceOf = (slot: Slot) => bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
+const priceOf = (slot: Slot) =>
+  bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
 const lockOf = (slot: Slot) => workspace.brief.locks.find((lock) => lock.slot === slot) ?? null;
 
 /** The focused trade as the lanes have it now: its figures change with every swap. */
 const live = computed(() => {
   const trade = focused.value;
   if (!trade) return null;
-  return visible.value.get(trade.slot)?.find((each) => (each.part?.id ?? null) === (trade.part?.id ?? null)) ?? null;
+  return (
+    visible.value.get(trade.slot)?.find((each) => (each.part?.id ?? null) === (trade.part?.id ?? null)) ??
+    null
+  );
 });
 function focusTrade(trade: Trade | null) {
   focused.value = trade;
@@ -91,7 +113,9 @@ async function swap(trade: Trade) {
   }
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
-  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) => withPick(picks, trade.slot, pick));
+  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) =>
+    withPick(picks, trade.slot, pick),
+  );
   focused.value = trade;
   await nextTick();
   performance.measure('swap', 'swap-start');
@@ -101,20 +125,27 @@ function toggleLock(slot: Slot) {
   const isLocked = lockOf(slot) !== null;
   workspace.editBrief(`${isLocked ? 'unlock' : 'lock'} ${SLOT_NAMES[slot]}`, (brief) => ({
     ...brief,
-    locks: isLocked ? brief.locks.filter((lock) => lock.slot !== slot) : [...brief.locks, { slot, part, offer: null }],
+    locks: isLocked
+      ? brief.locks.filter((lock) => lock.slot !== slot)
+      : [...brief.locks, { slot, part, offer: null }],
   }));
 }
 function ruleOut(trade: Trade) {
   if (!trade.part) return;
   const { id } = trade.part;
   workspace.editBrief(`rule out ${tradeName(trade)}`, (brief) =>
-    brief.excluded.some((entry) => entry.part === id) ? brief : { ...brief, excluded: [...brief.excluded, { part: id, reason: '' }] },
+    brief.excluded.some((entry) => entry.part === id)
+      ? brief
+      : { ...brief, excluded: [...brief.excluded, { part: id, reason: '' }] },
   );
   if (!trade.isCurrent) step(1);
   message.info(`${tradeName(trade)} is ruled out. Ctrl+Z takes it back.`);
 }
 function letBack(part: string) {
-  workspace.editBrief('let a part back in', (brief) => ({ ...brief, excluded: brief.excluded.filter((entry) => entry.part !== part) }));
+  workspace.editBrief('let a part back in', (brief) => ({
+    ...brief,
+    excluded: brief.excluded.filter((entry) => entry.part !== part),
+  }));
 }
 const ruledOut = computed(() =>
   workspace.brief.excluded.map((entry) => {
@@ -127,7 +158,9 @@ const ruledOut = computed(() =>
 function step(by: number, walk = false) {
   const trades = visible.value.get(laneSlot.value) ?? [];
   if (trades.length === 0) return;
-  const at = trades.findIndex((trade) => (walk ? trade.isCurrent : (trade.part?.id ?? null) === (live.value?.part?.id ?? null)));
+  const at = trades.findIndex((trade) =>
+    walk ? trade.isCurrent : (trade.part?.id ?? null) === (live.value?.part?.id ?? null),
+  );
   for (let n = at + by; n >= 0 && n < trades.length; n += by) {
     if (walk && trades[n].barrier) continue;
     if (walk) void swap(trades[n]);
@@ -144,7 +177,8 @@ function changeLane(by: number) {
   // Stay at about the same money in the next lane.
   focusTrade(trades.reduce<Trade | null>((best, trade) => (best && Math.abs(best.money - money0) <= Math.abs(trade.money - money0) ? best : trade), null)); // prettier-ignore
 }
-const zoom = (by: number) => (windowIndex.value = Math.max(0, Math.min(WINDOWS.length - 1, windowIndex.value + by)));
+const zoom = (by: number) =>
+  (windowIndex.value = Math.max(0, Math.min(WINDOWS.length - 1, windowIndex.value + by)));
 
 function key(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -181,7 +215,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 });
 const steepestWords = computed(() => {
   const trade = bench.lanes?.steepest;
-  return trade ? `${tradeName(trade)}: ${money(trade.money, bench.currency, { sign: true })}, ${signed((trade.score ?? 0) / 1000)} fps` : null;
+  return trade
+    ? `${tradeName(trade)}: ${money(trade.money, bench.currency, { sign: true })}, ${signed((trade.score ?? 0) / 1000)} fps`
+    : null;
 });
 </script>
 
@@ -189,29 +225,72 @@ const steepestWords = computed(() => {
   <section class="lanes" aria-label="Lanes" @keydown="key">
     <div class="tools">
       <button class="plain strong" @click="emit('find')">Find the best <kbd>F</kbd></button>
-      <button class="plain edged" :aria-pressed="withUsed" @click="withUsed = !withUsed">{{ withUsed ? 'Used shown' : 'Used hidden' }} <kbd>U</kbd></button>
+      <button class="plain edged" :aria-pressed="withUsed" @click="withUsed = !withUsed">
+        {{ withUsed ? 'Used shown' : 'Used hidden' }} <kbd>U</kbd>
+      </button>
       <span class="zoom" role="group" aria-label="Width of the money axis">
-        <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)"><Plus :size="15" aria-hidden="true" /></button>
+        <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)">
+          <Plus :size="15" aria-hidden="true" />
+        </button>
         <span class="num">±{{ money(moneyWindow, bench.currency, { short: true }) }}</span>
-        <button class="plain edged" aria-label="Wider" :disabled="windowIndex === WINDOWS.length - 1" @click="zoom(1)"><Minus :size="15" aria-hidden="true" /></button>
+        <button
+          class="plain edged"
+          aria-label="Wider"
+          :disabled="windowIndex === WINDOWS.length - 1"
+          @click="zoom(1)"
+        >
+          <Minus :size="15" aria-hidden="true" />
+        </button>
       </span>
-      <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">{{ showAll ? 'Fewer lanes' : 'All lanes' }}</button>
+      <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">
+        {{ showAll ? 'Fewer lanes' : 'All lanes' }}
+      </button>
       <NPopover v-if="ruledOut.length > 0" trigger="click" placement="bottom-start">
-        <template #trigger><button class="plain edged">{{ ruledOut.length }} ruled out</button></template>
-        <ul class="out"><li v-for="part in ruledOut" :key="part.id">{{ part.name }} <button class="plain edged" @click="letBack(part.id)">Let back in</button></li></ul>
+        <template #trigger
+          ><button class="plain edged">{{ ruledOut.length }} ruled out</button></template
+        >
+        <ul class="out">
+          <li v-for="part in ruledOut" :key="part.id">
+            {{ part.name }} <button class="plain edged" @click="letBack(part.id)">Let back in</button>
+          </li>
+        </ul>
       </NPopover>
-      <span class="legend" aria-hidden="true"><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned <i class="hollow"></i>does not fit, or unknown <i class="dash"></i>most frames for the money</span>
+      <span class="legend" aria-hidden="true"
+        ><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned
+        <i class="hollow"></i>does not fit, or unknown <i class="dash"></i>most frames for the money</span
+      >
     </div>
     <div ref="board" class="board">
       <LaneRow
-        v-for="slot in slots" :key="slot" :slot-name="slot" :trades="visible.get(slot) ?? []" :frame="frames.get(slot)!" :currency="bench.currency" :price="priceOf(slot)" :room="room"
-        :is-locked="lockOf(slot) !== null" :steepest="bench.lanes?.steepest ?? null" :focused="live?.slot === slot ? live : null" :is-tab-stop="laneSlot === slot" :marks="marks"
-        @focus-trade="focusTrade" @swap="swap" @toggle-lock="toggleLock(slot)" @open="(trade) => emit('open', trade)"
+        v-for="slot in slots"
+        :key="slot"
+        :slot-name="slot"
+        :trades="visible.get(slot) ?? []"
+        :frame="frames.get(slot)!"
+        :currency="bench.currency"
+        :price="priceOf(slot)"
+        :room="room"
+        :is-locked="lockOf(slot) !== null"
+        :steepest="bench.lanes?.steepest ?? null"
+        :focused="live?.slot === slot ? live : null"
+        :is-tab-stop="laneSlot === slot"
+        :marks="marks"
+        @focus-trade="focusTrade"
+        @swap="swap"
+        @toggle-lock="toggleLock(slot)"
+        @open="(trade) => emit('open', trade)"
       />
       <div class="axis">
         <span class="quiet caption">{{ isNarrow ? '' : 'saves ← money → costs' }}</span>
-        <svg :width="plotWidth" :height="AXIS" role="img" :aria-label="`Money against the current pick, from ${money(-moneyWindow, bench.currency, { short: true })} to ${money(moneyWindow, bench.currency, { short: true })}`">
-          <text v-for="m in marks" :key="m" :x="xOf(m, axis)" y="14" text-anchor="middle" class="figure">{{ money(m, bench.currency, { sign: true, short: true }) }}</text>
+        <svg
+          :width="plotWidth"
+          :height="AXIS"
+          role="img"
+          :aria-label="`Money against the current pick, from ${money(-moneyWindow, bench.currency, { short: true })} to ${money(moneyWindow, bench.currency, { short: true })}`"
+        >
+          <text v-for="m in marks" :key="m" :x="xOf(m, axis)" y="14" text-anchor="middle" class="figure">
+            {{ money(m, bench.currency, { sign: true, short: true }) }}
+          </text>
           <text :x="plotWidth / 2" y="14" text-anchor="middle" class="figure strong">now</text>
         </svg>
       </div>
@@ -219,47 +298,179 @@ const steepestWords = computed(() => {
     <div class="strip sheet" aria-live="off">
       <template v-if="live">
         <div class="what">
-          <p><b>{{ tradeName(live) }}</b> <span class="quiet">{{ SLOT_NAMES[live.slot] }}<template v-if="live.offer">, {{ live.offer.condition }} at {{ bench.index?.shops.get(live.offer.shop)?.name }}</template></span></p>
-          <p v-if="live.isCurrent" class="quiet">The current pick.<template v-if="live.barrier"> {{ live.barrier.sentence }} {{ live.barrier.mend }}</template></p>
-          <p v-else :class="{ bad: live.barrier }"><span class="num">{{ tradeEffect(live, bench.currency) }}</span><template v-if="live.barrier">. {{ live.barrier.sentence }} {{ live.barrier.mend }}</template></p>
+          <p>
+            <b>{{ tradeName(live) }}</b>
+            <span class="quiet"
+              >{{ SLOT_NAMES[live.slot]
+              }}<template v-if="live.offer"
+                >, {{ live.offer.condition }} at {{ bench.index?.shops.get(live.offer.shop)?.name }}</template
+              ></span
+            >
+          </p>
+          <p v-if="live.isCurrent" class="quiet">
+            The current pick.<template v-if="live.barrier">
+              {{ live.barrier.sentence }} {{ live.barrier.mend }}</template
+            >
+          </p>
+          <p v-else :class="{ bad: live.barrier }">
+            <span class="num">{{ tradeEffect(live, bench.currency) }}</span><template v-if="live.barrier"
+              >. {{ live.barrier.sentence }} {{ live.barrier.mend }}</template
+            >
+          </p>
         </div>
         <div class="actions">
-          <button class="plain edged" :disabled="live.isCurrent" @click="swap(live)">Swap <kbd>Enter</kbd></button>
-          <button class="plain edged" :disabled="!live.part" @click="emit('open', live)">Details <kbd>O</kbd></button>
-          <button class="plain edged" :disabled="!live.part" @click="ruleOut(live)">Rule out <kbd>X</kbd></button>
+          <button class="plain edged" :disabled="live.isCurrent" @click="swap(live)">
+            Swap <kbd>Enter</kbd>
+          </button>
+          <button class="plain edged" :disabled="!live.part" @click="emit('open', live)">
+            Details <kbd>O</kbd>
+          </button>
+          <button class="plain edged" :disabled="!live.part" @click="ruleOut(live)">
+            Rule out <kbd>X</kbd>
+          </button>
         </div>
       </template>
-      <p v-else class="quiet what">Arrow keys move along a lane and between lanes, Shift with them swaps as you go. <template v-if="steepestWords">Most frames for the next bit of money: {{ steepestWords }}.</template></p>
+      <p v-else class="quiet what">
+        Arrow keys move along a lane and between lanes, Shift with them swaps as you go.
+        <template v-if="steepestWords">Most frames for the next bit of money: {{ steepestWords }}.</template>
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.lanes { display: flex; flex-direction: column; gap: 6px; min-height: 0; min-width: 0; }
-.tools { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
-.zoom { display: inline-flex; align-items: center; gap: 5px; }
-.legend { margin-left: auto; display: flex; gap: 4px; align-items: center; font-size: 12px; color: var(--ink-soft); white-space: nowrap; }
-.legend i { display: inline-block; width: 8px; height: 8px; margin-left: 8px; }
-.legend .dot { background: var(--ink-soft); border-radius: 50%; }
-.legend .diamond { background: var(--ink-soft); transform: rotate(45deg); width: 7px; height: 7px; }
-.legend .square { border: 2px solid var(--ink-soft); }
-.legend .hollow { border: 1.3px solid var(--line-strong); border-radius: 50%; }
-.legend .dash { border: 1.6px dashed var(--plum); border-radius: 50%; width: 12px; height: 12px; }
-.board { flex: 1; min-height: 0; border: 1px solid var(--line); border-radius: 8px; overflow: hidden; background: var(--sheet); }
-.axis { display: grid; grid-template-columns: 168px minmax(0, 1fr); align-items: center; }
-.caption { font-size: 12px; text-align: right; padding-right: 8px; }
-.figure { font-size: 11px; fill: var(--ink-soft); }
-.figure.strong { font-weight: 700; fill: var(--ink); }
-.strip { display: flex; gap: 12px; align-items: center; padding: 6px 12px; min-height: 52px; }
-.what { flex: 1; min-width: 0; font-size: 13px; }
-.actions { display: flex; gap: 6px; flex: none; }
-.bad { color: var(--danger); }
-.out { margin: 0; padding: 0; list-style: none; display: grid; gap: 4px; max-height: 260px; overflow: auto; }
-.out li { display: flex; justify-content: space-between; gap: 12px; align-items: center; }
+.lanes {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  min-height: 0;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.zoom {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+.legend {
+  margin-left: auto;
+  display: flex;
+  gap: 4px;
+  align-items: center;
+  font-size: 12px;
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+.legend i {
+  display: inline-block;
+  width: 8px;
+  height: 8px;
+  margin-left: 8px;
+}
+.legend .dot {
+  background: var(--ink-soft);
+  border-radius: 50%;
+}
+.legend .diamond {
+  background: var(--ink-soft);
+  transform: rotate(45deg);
+  width: 7px;
+  height: 7px;
+}
+.legend .square {
+  border: 2px solid var(--ink-soft);
+}
+.legend .hollow {
+  border: 1.3px solid var(--line-strong);
+  border-radius: 50%;
+}
+.legend .dash {
+  border: 1.6px dashed var(--plum);
+  border-radius: 50%;
+  width: 12px;
+  height: 12px;
+}
+.board {
+  flex: 1;
+  min-height: 0;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+  overflow: hidden;
+  background: var(--sheet);
+}
+.axis {
+  display: grid;
+  grid-template-columns: 168px minmax(0, 1fr);
+  align-items: center;
+}
+.caption {
+  font-size: 12px;
+  text-align: right;
+  padding-right: 8px;
+}
+.figure {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+.figure.strong {
+  font-weight: 700;
+  fill: var(--ink);
+}
+.strip {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 12px;
+  min-height: 52px;
+}
+.what {
+  flex: 1;
+  min-width: 0;
+  font-size: 13px;
+}
+.actions {
+  display: flex;
+  gap: 6px;
+  flex: none;
+}
+.bad {
+  color: var(--danger);
+}
+.out {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 4px;
+  max-height: 260px;
+  overflow: auto;
+}
+.out li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+}
 @media (max-width: 760px) {
-  .axis { grid-template-columns: minmax(0, 1fr); }
-  .caption, .legend { display: none; }
-  .strip { flex-wrap: wrap; position: sticky; bottom: 0; }
-  .board { flex: none; }
+  .axis {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .caption,
+  .legend {
+    display: none;
+  }
+  .strip {
+    flex-wrap: wrap;
+    position: sticky;
+    bottom: 0;
+  }
+  .board {
+    flex: none;
+  }
 }
 </style>

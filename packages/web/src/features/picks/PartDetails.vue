@@ -16,7 +16,12 @@ const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
 const workspace = useWorkspace();
 
-const BARRIERS = { stock: 'not in stock', condition: 'condition left out in the brief', shop: 'shop left out in the brief', currency: 'no rate for its currency' } as const;
+const BARRIERS = {
+  stock: 'not in stock',
+  condition: 'condition left out in the brief',
+  shop: 'shop left out in the brief',
+  currency: 'no rate for its currency',
+} as const;
 
 const part = computed(() => props.trade?.part ?? null);
 const facts = computed(() => (part.value ? factsOf(part.value) : []));
@@ -27,18 +32,29 @@ const offers = computed(() => {
     .map((offer) => {
       const shop = index.shops.get(offer.shop);
       const barrier = offerBarrier(index, workspace.brief, offer);
-      return { offer, shop, amount: shop ? inMarketCurrency(index, shop, offer.priceMinor) : null, barrier, why: barrier ? BARRIERS[barrier] : '' };
+      return {
+        offer,
+        shop,
+        amount: shop ? inMarketCurrency(index, shop, offer.priceMinor) : null,
+        barrier,
+        why: barrier ? BARRIERS[barrier] : '',
+      };
     })
     .sort((a, b) => (a.amount ?? Infinity) - (b.amount ?? Infinity));
 });
-const isTaken = (offer: Offer) => (props.trade ? workspace.picks[props.trade.slot]?.offer === offer.id : false);
-const isLocked = computed(() => workspace.brief.locks.some((lock) => lock.slot === props.trade?.slot && lock.part !== part.value?.id));
+const isTaken = (offer: Offer) =>
+  props.trade ? workspace.picks[props.trade.slot]?.offer === offer.id : false;
+const isLocked = computed(() =>
+  workspace.brief.locks.some((lock) => lock.slot === props.trade?.slot && lock.part !== part.value?.id),
+);
 
 function take(offer: Offer) {
   const trade = props.trade;
   if (!trade?.part) return;
   const pick = { part: trade.part.id, offer: offer.id };
-  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) => withPick(picks, trade.slot, pick));
+  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) =>
+    withPick(picks, trade.slot, pick),
+  );
   emit('close');
 }
 </script>
@@ -52,35 +68,112 @@ function take(offer: Offer) {
       <p v-if="offers.length === 0" class="quiet">No offer in the catalogue.</p>
       <div class="scroll">
         <table v-if="offers.length > 0">
-          <thead><tr><th scope="col">Price</th><th scope="col">Shop</th><th scope="col">Condition</th><th scope="col">Seen</th><th scope="col"><span class="visually-hidden">Take</span></th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">Price</th>
+              <th scope="col">Shop</th>
+              <th scope="col">Condition</th>
+              <th scope="col">Seen</th>
+              <th scope="col"><span class="visually-hidden">Take</span></th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="row in offers" :key="row.offer.id" :class="{ quiet: row.barrier }">
-              <td class="num">{{ row.amount === null ? 'unknown' : money(row.amount, bench.currency) }}<span v-if="row.shop && row.shop.currency !== bench.currency" class="quiet"> {{ money(row.offer.priceMinor, row.shop.currency) }}</span><span v-if="row.offer.shippingMinor && row.shop" class="quiet"> + {{ money(row.offer.shippingMinor, row.shop.currency) }} sending</span></td>
+              <td class="num">
+                {{ row.amount === null ? 'unknown' : money(row.amount, bench.currency)
+                }}<span v-if="row.shop && row.shop.currency !== bench.currency" class="quiet">
+                  {{ money(row.offer.priceMinor, row.shop.currency) }}</span
+                ><span v-if="row.offer.shippingMinor && row.shop" class="quiet">
+                  + {{ money(row.offer.shippingMinor, row.shop.currency) }} sending</span
+                >
+              </td>
               <td>{{ row.shop?.name ?? row.offer.shop }}</td>
-              <td>{{ row.offer.condition }}<template v-if="row.why">, {{ row.why }}</template></td>
+              <td>
+                {{ row.offer.condition }}<template v-if="row.why">, {{ row.why }}</template>
+              </td>
               <td class="num">{{ row.offer.seenOn }}</td>
-              <td><button class="plain edged" :disabled="row.barrier !== null || isTaken(row.offer) || isLocked" @click="take(row.offer)">{{ isTaken(row.offer) ? 'Taken' : 'Take' }}</button></td>
+              <td>
+                <button
+                  class="plain edged"
+                  :disabled="row.barrier !== null || isTaken(row.offer) || isLocked"
+                  @click="take(row.offer)"
+                >
+                  {{ isTaken(row.offer) ? 'Taken' : 'Take' }}
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>
       </div>
       <h3>Sheet</h3>
-      <dl><template v-for="fact in facts" :key="fact.name"><div><dt>{{ fact.name }}</dt><dd :class="{ bad: !fact.isKnown }">{{ fact.value }}</dd></div></template></dl>
-      <p class="quiet small">{{ part.source ? `Sheet: ${part.source.name}, ${part.source.on}.` : 'Sheet: as it came with the catalogue.' }} The maker’s manual has the last word.</p>
+      <dl>
+        <template v-for="fact in facts" :key="fact.name"
+          ><div>
+            <dt>{{ fact.name }}</dt>
+            <dd :class="{ bad: !fact.isKnown }">{{ fact.value }}</dd>
+          </div></template
+        >
+      </dl>
+      <p class="quiet small">
+        {{
+          part.source
+            ? `Sheet: ${part.source.name}, ${part.source.on}.`
+            : 'Sheet: as it came with the catalogue.'
+        }}
+        The maker’s manual has the last word.
+      </p>
     </div>
   </Dialog>
 </template>
 
 <style scoped>
-.details { display: grid; gap: 8px; }
-.scroll { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; font-size: 13px; }
-th { text-align: left; font-weight: 500; color: var(--ink-soft); }
-th, td { padding: 4px 8px 4px 0; border-bottom: 1px solid var(--line); }
-dl { margin: 0; columns: 2 240px; column-gap: 24px; font-size: 13px; }
-dl div { display: flex; justify-content: space-between; gap: 12px; border-bottom: 1px solid var(--line); padding: 2px 0; break-inside: avoid; }
-dt { color: var(--ink-soft); }
-dd { margin: 0; text-align: right; }
-.bad { color: var(--danger); }
-.small { font-size: 12.5px; }
+.details {
+  display: grid;
+  gap: 8px;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  color: var(--ink-soft);
+}
+th,
+td {
+  padding: 4px 8px 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+dl {
+  margin: 0;
+  columns: 2 240px;
+  column-gap: 24px;
+  font-size: 13px;
+}
+dl div {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  border-bottom: 1px solid var(--line);
+  padding: 2px 0;
+  break-inside: avoid;
+}
+dt {
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+  text-align: right;
+}
+.bad {
+  color: var(--danger);
+}
+.small {
+  font-size: 12.5px;
+}
 </style>

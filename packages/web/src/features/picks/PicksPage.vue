@@ -27,7 +27,24 @@ const isFinding = ref(false);
 </template>
 
 <style scoped>
-.page { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 12px; height: 100%; min-height: 0; }
-.side { display: grid; gap: 8px; align-content: start; overflow: auto; min-height: 0; }
-@media (max-width: 1000px) { .page { grid-template-columns: minmax(0, 1fr); height: auto; } }
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 300px;
+  gap: 12px;
+  height: 100%;
+  min-height: 0;
+}
+.side {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  overflow: auto;
+  min-height: 0;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+    height: auto;
+  }
+}
 </style>

@@ -35,68 +35,199 @@ const ticks = computed(() => y.value.ticks(4));
     <h2 id="rates">Frame rates</h2>
     <template v-if="games.length > 0">
       <div ref="holder" :style="{ height: `${HEIGHT}px` }">
-        <svg v-if="width > 0" :width="width" :height="HEIGHT" role="img" :aria-label="games.map((g) => `${nameOf(g.game)}: average ${fps(g.average)}, between ${fps(g.interval.low)} and ${fps(g.interval.high)}, 1 % low ${fps(g.low)}`).join('; ')">
-          <g v-for="tick in ticks" :key="tick"><line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" /><text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text></g>
+        <svg
+          v-if="width > 0"
+          :width="width"
+          :height="HEIGHT"
+          role="img"
+          :aria-label="
+            games
+              .map(
+                (g) =>
+                  `${nameOf(g.game)}: average ${fps(g.average)}, between ${fps(g.interval.low)} and ${fps(g.interval.high)}, 1 % low ${fps(g.low)}`,
+              )
+              .join('; ')
+          "
+        >
+          <g v-for="tick in ticks" :key="tick">
+            <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
+            <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
+          </g>
           <line :x1="AXIS" :x2="width" :y1="y(refresh)" :y2="y(refresh)" class="refresh" />
-          <text :x="width - 2" :y="y(refresh) - 3" text-anchor="end" class="figure ink">screen {{ refresh }} Hz</text>
+          <text :x="width - 2" :y="y(refresh) - 3" text-anchor="end" class="figure ink">
+            screen {{ refresh }} Hz
+          </text>
           <g v-for="(game, n) in games" :key="game.game">
-            <line :x1="column(n)" :x2="column(n)" :y1="y(game.interval.low)" :y2="y(game.interval.high)" class="whisker" />
+            <line
+              :x1="column(n)"
+              :x2="column(n)"
+              :y1="y(game.interval.low)"
+              :y2="y(game.interval.high)"
+              class="whisker"
+            />
             <line :x1="column(n) - 9" :x2="column(n) + 9" :y1="y(game.low)" :y2="y(game.low)" class="low" />
-            <line :x1="column(n) - 14" :x2="column(n) + 14" :y1="y(Math.min(game.target, y.domain()[1]))" :y2="y(Math.min(game.target, y.domain()[1]))" class="target" />
+            <line
+              :x1="column(n) - 14"
+              :x2="column(n) + 14"
+              :y1="y(Math.min(game.target, y.domain()[1]))"
+              :y2="y(Math.min(game.target, y.domain()[1]))"
+              class="target"
+            />
             <circle :cx="column(n)" :cy="y(game.average)" r="3.6" class="dot" />
           </g>
         </svg>
       </div>
       <table>
-        <thead><tr><th scope="col"><span class="visually-hidden">Game</span></th><th scope="col">average</th><th scope="col">1 % low</th><th scope="col">limited by</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col"><span class="visually-hidden">Game</span></th>
+            <th scope="col">average</th>
+            <th scope="col">1 % low</th>
+            <th scope="col">limited by</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="game in games" :key="game.game">
-            <th scope="row"><span class="name">{{ nameOf(game.game) }}</span> <span class="quiet">{{ game.preset }}</span></th>
+            <th scope="row">
+              <span class="name">{{ nameOf(game.game) }}</span> <span class="quiet">{{ game.preset }}</span>
+            </th>
             <td class="num">{{ fps(game.average) }}</td>
             <td class="num">{{ fps(game.low) }}</td>
             <td>
-              <span class="split" role="img" :aria-label="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, cap ${percent(game.limitedBy.cap)}`" :title="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, the game’s cap ${percent(game.limitedBy.cap)}`">
-                <i class="p" :style="{ flexGrow: game.limitedBy.processor }"></i><i class="g" :style="{ flexGrow: game.limitedBy.card }"></i><i class="c" :style="{ flexGrow: game.limitedBy.cap }"></i>
+              <span
+                class="split"
+                role="img"
+                :aria-label="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, cap ${percent(game.limitedBy.cap)}`"
+                :title="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, the game’s cap ${percent(game.limitedBy.cap)}`"
+              >
+                <i class="p" :style="{ flexGrow: game.limitedBy.processor }"></i
+                ><i class="g" :style="{ flexGrow: game.limitedBy.card }"></i
+                ><i class="c" :style="{ flexGrow: game.limitedBy.cap }"></i>
               </span>
             </td>
           </tr>
         </tbody>
       </table>
-      <p class="quiet key"><i class="p"></i>processor <i class="g"></i>graphics <i class="c"></i>game’s cap. Line: 4 in 5 chances; tick: 1 % low (99th percentile)</p>
+      <p class="quiet key">
+        <i class="p"></i>processor <i class="g"></i>graphics <i class="c"></i>game’s cap. Line: 4 in 5
+        chances; tick: 1 % low (99th percentile)
+      </p>
     </template>
     <template v-else>
       <p class="quiet">Unknown yet.</p>
       <ul v-if="bench.summary?.rates.status === 'unknown'" class="missing">
-        <li v-for="(fact, n) in bench.summary.rates.missing" :key="n">{{ fact.part ? `${fact.slot}: its ${fact.fact} is not known` : `${fact.fact} is missing` }}</li>
+        <li v-for="(fact, n) in bench.summary.rates.missing" :key="n">
+          {{ fact.part ? `${fact.slot}: its ${fact.fact} is not known` : `${fact.fact} is missing` }}
+        </li>
         <li v-if="workspace.brief.play.games.length === 0">The brief names no game.</li>
-        <li v-for="game in bench.summary.rates.unknownGames" :key="game">The catalogue has no game “{{ game }}”.</li>
+        <li v-for="game in bench.summary.rates.unknownGames" :key="game">
+          The catalogue has no game “{{ game }}”.
+        </li>
       </ul>
     </template>
   </section>
 </template>
 
 <style scoped>
-.panel { display: grid; gap: 6px; padding: 10px 12px; }
-.grid { stroke: var(--line); }
-.figure { font-size: 11px; fill: var(--ink-soft); }
-.figure.ink { fill: var(--ink); }
-.refresh { stroke: var(--ink); stroke-width: 1; }
-.whisker { stroke: var(--plum); stroke-width: 2.4; }
-.low { stroke: var(--plum); stroke-width: 2.5; }
-.target { stroke: var(--apricot); stroke-width: 1.5; stroke-dasharray: 3 2; }
-.dot { fill: var(--plum); stroke: var(--sheet); stroke-width: 1.5; }
-table { border-collapse: collapse; width: 100%; font-size: 12.5px; table-layout: fixed; }
-th { text-align: left; font-weight: 600; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-thead th { font-weight: 500; color: var(--ink-soft); font-size: 11.5px; }
-thead th:nth-child(2), thead th:nth-child(3) { width: 52px; text-align: right; }
-thead th:nth-child(4) { width: 66px; padding-left: 8px; }
-td { text-align: right; }
-td:last-child { padding-left: 8px; }
-.split { display: flex; height: 9px; border-radius: 3px; overflow: hidden; background: var(--sunk); }
-.p { background: var(--slot-processor); }
-.g { background: var(--slot-memory); }
-.c { background: var(--line-strong); }
-.key { font-size: 11.5px; line-height: 1.3; }
-.key i { display: inline-block; width: 9px; height: 9px; border-radius: 2px; margin: 0 3px 0 4px; }
-.missing { margin: 0; padding-left: 18px; }
+.panel {
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+}
+.grid {
+  stroke: var(--line);
+}
+.figure {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+.figure.ink {
+  fill: var(--ink);
+}
+.refresh {
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.whisker {
+  stroke: var(--plum);
+  stroke-width: 2.4;
+}
+.low {
+  stroke: var(--plum);
+  stroke-width: 2.5;
+}
+.target {
+  stroke: var(--apricot);
+  stroke-width: 1.5;
+  stroke-dasharray: 3 2;
+}
+.dot {
+  fill: var(--plum);
+  stroke: var(--sheet);
+  stroke-width: 1.5;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 12.5px;
+  table-layout: fixed;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+thead th {
+  font-weight: 500;
+  color: var(--ink-soft);
+  font-size: 11.5px;
+}
+thead th:nth-child(2),
+thead th:nth-child(3) {
+  width: 52px;
+  text-align: right;
+}
+thead th:nth-child(4) {
+  width: 66px;
+  padding-left: 8px;
+}
+td {
+  text-align: right;
+}
+td:last-child {
+  padding-left: 8px;
+}
+.split {
+  display: flex;
+  height: 9px;
+  border-radius: 3px;
+  overflow: hidden;
+  background: var(--sunk);
+}
+.p {
+  background: var(--slot-processor);
+}
+.g {
+  background: var(--slot-memory);
+}
+.c {
+  background: var(--line-strong);
+}
+.key {
+  font-size: 11.5px;
+  line-height: 1.3;
+}
+.key i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border-radius: 2px;
+  margin: 0 3px 0 4px;
+}
+.missing {
+  margin: 0;
+  padding-left: 18px;
+}
 </style>

@@ -27,7 +27,10 @@ export interface Fact {
 function valueText(value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(valueText).join(', ');
-  if (value !== null && typeof value === 'object') return Object.entries(value).map(([key, inner]) => `${key} ${valueText(inner)}`).join(', ');
+  if (value !== null && typeof value === 'object')
+    return Object.entries(value)
+      .map(([key, inner]) => `${key} ${valueText(inner)}`)
+      .join(', ');
   return String(value);
 }
 
@@ -37,6 +40,10 @@ export function factsOf(part: Part): Fact[] {
     .filter(([key]) => !HIDDEN.has(key))
     .map(([key, value]) => {
       const [name, unit] = NAMES[key] ?? [key.replace(/([A-Z])/g, ' $1').toLowerCase()];
-      return { name, value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`, isKnown: value !== null };
+      return {
+        name,
+        value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`,
+        isKnown: value !== null,
+      };
     });
 }

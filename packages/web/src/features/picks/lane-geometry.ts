@@ -104,7 +104,9 @@ const SHOWN_SHARE = 0.92;
 /** Gain at the top of a lane: most of what the window holds fits; never less than `least`. */
 export function reachOf(trades: Iterable<Trade>, window: number, least: number): number {
   const gains: number[] = [];
-  for (const trade of trades) if (trade.gain !== null && trade.gain !== 0 && Math.abs(trade.money) <= window) gains.push(Math.abs(trade.gain));
+  for (const trade of trades)
+    if (trade.gain !== null && trade.gain !== 0 && Math.abs(trade.money) <= window)
+      gains.push(Math.abs(trade.gain));
   if (gains.length === 0) return least;
   gains.sort((a, b) => a - b);
   return Math.max(least, gains[Math.min(gains.length - 1, Math.floor(gains.length * SHOWN_SHARE))]);

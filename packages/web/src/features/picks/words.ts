@@ -13,7 +13,12 @@ export function tradeEffect(trade: Trade, currency: string): string {
   const pieces = [money(trade.money, currency, { sign: true })];
   if (trade.score !== null) pieces.push(`${signed(trade.score / 1000)} fps`);
   else pieces.push('frames unknown');
-  if (kind === 'own' && unit) pieces.push(trade.gain === null ? `${MEASURES[trade.slot].label} unknown` : `${signed(trade.gain, 0)} ${unit} ${MEASURES[trade.slot].label}`);
+  if (kind === 'own' && unit)
+    pieces.push(
+      trade.gain === null
+        ? `${MEASURES[trade.slot].label} unknown`
+        : `${signed(trade.gain, 0)} ${unit} ${MEASURES[trade.slot].label}`,
+    );
   return pieces.join(', ');
 }
 

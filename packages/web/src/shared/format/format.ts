@@ -3,7 +3,11 @@ import { minorPlaces } from '@ripe-pick/core';
 const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', JPY: '¥' };
 
 /** An amount in minor units for reading: €1,234.50, SEK 99.00; `short` drops cents. */
-export function money(minor: number, currency: string, options: { readonly sign?: boolean; readonly short?: boolean } = {}): string {
+export function money(
+  minor: number,
+  currency: string,
+  options: { readonly sign?: boolean; readonly short?: boolean } = {},
+): string {
   const places = minorPlaces(currency);
   const value = Math.abs(minor) / 10 ** places;
   const digits = options.short ? 0 : places;

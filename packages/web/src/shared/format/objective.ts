@@ -1,10 +1,16 @@
 import type { Objective } from '@ripe-pick/core/parts';
 
 const FIGURES = { average: 'averages', low: '1 % lows', slowest: 'slowest 1 % means' } as const;
-const MEANS = { geometric: 'geometric mean of', arithmetic: 'arithmetic mean of', harmonic: 'harmonic mean of', weakest: 'weakest of' } as const;
+const MEANS = {
+  geometric: 'geometric mean of',
+  arithmetic: 'arithmetic mean of',
+  harmonic: 'harmonic mean of',
+  weakest: 'weakest of',
+} as const;
 
 /** Says which mean of which figure is in use: every rate on screen names its school. */
 export function objectiveWords(objective: Objective, refreshHz: number): string {
-  if (objective.goal === 'targets') return `worst game’s share of its target, by ${FIGURES[objective.figure]}`;
+  if (objective.goal === 'targets')
+    return `worst game’s share of its target, by ${FIGURES[objective.figure]}`;
   return `${MEANS[objective.mean]} ${FIGURES[objective.figure]}${objective.capAtRefresh ? `, cut at ${refreshHz} Hz` : ', uncut'}`;
 }

@@ -16,7 +16,6 @@ export const useBench = defineStore('bench', () => {
   const evaluator = computed(() => (market.catalogue ? summaryFor(market.catalogue, workspace.brief) : null));
   const trades = computed(() => (market.catalogue ? tradesFor(market.catalogue, workspace.brief) : null));
   const index = computed(() => evaluator.value?.market ?? null);
-  const summary = computed(() => evaluator.value?.summarise(workspace.picks) ?? null);
   const lanes = computed(() => trades.value?.(workspace.picks) ?? null);
   // Candidates that did not change keep their summary.
   const known = new WeakMap<object, { by: unknown; summary: Summary }>();
@@ -35,6 +34,7 @@ export const useBench = defineStore('bench', () => {
     }
     return out;
   });
+  const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
   const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor);
   const currency = computed(() => workspace.brief.money.currency);
   return { index, summary, lanes, summaries, limit, currency };

@@ -15,7 +15,9 @@ export const useSolver = defineStore('solver', () => {
   let loaded: Promise<unknown> = Promise.resolve();
 
   function worker(): Remote<Solver> {
-    remote ??= wrap<Solver>(new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }));
+    remote ??= wrap<Solver>(
+      new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }),
+    );
     return remote;
   }
   watch(
@@ -26,12 +28,17 @@ export const useSolver = defineStore('solver', () => {
     { immediate: true },
   );
 
-  async function run(task: (solver: Remote<Solver>, report: (progress: Progress) => void) => Promise<Solved>): Promise<Solved> {
+  async function run(
+    task: (solver: Remote<Solver>, report: (progress: Progress) => void) => Promise<Solved>,
+  ): Promise<Solved> {
     isBusy.value = true;
     progress.value = null;
     try {
       await loaded;
-      return await task(worker(), proxy((each: Progress) => (progress.value = each)));
+      return await task(
+        worker(),
+        proxy((each: Progress) => (progress.value = each)),
+      );
     } finally {
       isBusy.value = false;
     }
@@ -41,7 +48,8 @@ export const useSolver = defineStore('solver', () => {
     isBusy,
     progress,
     best: (brief: Brief) => run((solver, report) => solver.best(brief, report)),
-    runnersUp: (brief: Brief, k: number) => run((solver, report) => solver.runnersUp(brief, k, 'pair', report)),
+    runnersUp: (brief: Brief, k: number) =>
+      run((solver, report) => solver.runnersUp(brief, k, 'pair', report)),
     explain: async (brief: Brief): Promise<Relaxation[]> => {
       await loaded;
       return worker().explain(brief);

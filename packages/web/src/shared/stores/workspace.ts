@@ -15,7 +15,11 @@ const MOST_STEPS = 200;
 export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
 function blank(): Workspace {
-  return { brief: blankBrief() as Workspace['brief'], candidates: [{ id: 'first', name: 'First idea', picks: {} }], active: 'first' }; // the same shape, read-only
+  return {
+    brief: blankBrief() as Workspace['brief'],
+    candidates: [{ id: 'first', name: 'First idea', picks: {} }],
+    active: 'first',
+  }; // the same shape, read-only
 }
 
 /** What the user edits. Every edit is one new, frozen state, saved at once and undoable by name. */
@@ -61,7 +65,11 @@ export const useWorkspace = defineStore('workspace', () => {
     try {
       while (isDirty) {
         isDirty = false;
-        const { revision: next } = await call('saveWorkspace', { revision, workspace: state.value }, { keepalive: true });
+        const { revision: next } = await call(
+          'saveWorkspace',
+          { revision, workspace: state.value },
+          { keepalive: true },
+        );
         revision = next;
       }
       saveState.value = 'saved';
@@ -111,12 +119,17 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   const editBrief = (label: string, change: (brief: Brief) => Brief) =>
-    edit(label, (workspace) => ({ ...workspace, brief: change(workspace.brief as Brief) as Workspace['brief'] })); // the same shape, read-only
+    edit(label, (workspace) => ({
+      ...workspace,
+      brief: change(workspace.brief as Brief) as Workspace['brief'],
+    })); // the same shape, read-only
   const editPicks = (label: string, change: (picks: Picks) => Picks) =>
     edit(label, (workspace) => ({
       ...workspace,
       candidates: workspace.candidates.map((candidate) =>
-        candidate.id === workspace.active ? { ...candidate, picks: change(candidate.picks as Picks) as Candidate['picks'] } : candidate,
+        candidate.id === workspace.active
+          ? { ...candidate, picks: change(candidate.picks as Picks) as Candidate['picks'] }
+          : candidate,
       ),
     }));
 
@@ -128,15 +141,26 @@ export const useWorkspace = defineStore('workspace', () => {
   }
   function addCandidate(name: string, picksOf: Picks): void {
     const id = freshId();
-    edit(`add ${name}`, (workspace) => ({ ...workspace, candidates: [...workspace.candidates, { id, name, picks: picksOf as Candidate['picks'] }], active: id }));
+    edit(`add ${name}`, (workspace) => ({
+      ...workspace,
+      candidates: [...workspace.candidates, { id, name, picks: picksOf as Candidate['picks'] }],
+      active: id,
+    }));
   }
   const renameCandidate = (id: string, name: string) =>
-    edit('rename candidate', (workspace) => ({ ...workspace, candidates: workspace.candidates.map((each) => (each.id === id ? { ...each, name } : each)) }));
+    edit('rename candidate', (workspace) => ({
+      ...workspace,
+      candidates: workspace.candidates.map((each) => (each.id === id ? { ...each, name } : each)),
+    }));
   const removeCandidate = (id: string) =>
     edit('remove candidate', (workspace) => {
       const left = workspace.candidates.filter((each) => each.id !== id);
       if (left.length === 0) return workspace;
-      return { ...workspace, candidates: left, active: workspace.active === id ? left[0].id : workspace.active };
+      return {
+        ...workspace,
+        candidates: left,
+        active: workspace.active === id ? left[0].id : workspace.active,
+      };
     });
   /** Switching is saved, but is not an edit to undo. */
   const activate = (id: string) => set({ ...state.value, active: id });

@@ -14,10 +14,18 @@ const id = useId();
 
 <template>
   <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')">
-    <div class="sheet dialog" role="dialog" aria-modal="true" :aria-labelledby="id" :style="{ width: `min(${width}px, 96vw)` }">
+    <div
+      class="sheet dialog"
+      role="dialog"
+      aria-modal="true"
+      :aria-labelledby="id"
+      :style="{ width: `min(${width}px, 96vw)` }"
+    >
       <header>
         <h2 :id="id">{{ title }}</h2>
-        <button class="plain" aria-label="Close" @click="emit('close')"><X :size="18" aria-hidden="true" /></button>
+        <button class="plain" aria-label="Close" @click="emit('close')">
+          <X :size="18" aria-hidden="true" />
+        </button>
       </header>
       <div class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
     </div>
@@ -25,8 +33,22 @@ const id = useId();
 </template>
 
 <style scoped>
-.dialog { padding: 14px 18px 16px; }
-header { display: flex; justify-content: space-between; align-items: center; gap: 12px; margin-bottom: 8px; }
-h2 { font-size: 18px; }
-.body { max-height: 76vh; overflow: auto; outline-offset: -2px; }
+.dialog {
+  padding: 14px 18px 16px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  margin-bottom: 8px;
+}
+h2 {
+  font-size: 18px;
+}
+.body {
+  max-height: 76vh;
+  overflow: auto;
+  outline-offset: -2px;
+}
 </style>

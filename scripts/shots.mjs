@@ -1,0 +1,9 @@
+/** npm run shots: retakes the pictures in docs/screenshots from the demo. */
+import { buildWeb, ensureChromium, ensureInstalled, must } from './lib/prepare.mjs';
+
+ensureInstalled();
+const chromium = ensureChromium();
+buildWeb();
+must(process.execPath, ['--import', 'tsx', 'bench/shots.ts'], {
+  env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
+});
