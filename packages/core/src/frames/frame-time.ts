@@ -4,13 +4,13 @@ import type { FrameTime, Side } from './sides.ts';
 /*
  * The larger of two independent lognormals. The mean has a closed form, the same as that of an exchange option:
  * W. Margrabe, "The Value of an Option to Exchange One Asset for Another", Journal of Finance 33 (1978).
- * An engine's cap turns it into the larger of three, for which the tail is integrated numerically.
+ * An engine's cap turns it into the larger of three; what the cap adds is integrated numerically.
  */
 
-/** Where the numerical integrals stop, in spreads above the larger mean: beyond is less than 1e-15 of the mass. */
-const UPPER_SPREADS = 9;
-/** A cap below this many spreads under both means, or above it, is decided without integrating. */
-const CERTAIN_SPREADS = 9;
+/** Where the numerical integrals start and stop, in spreads from a side's mean: beyond is less than 1e-15 of the mass. */
+const SPREADS = 9;
+/** Share of the mean below which a correction is not worth an integral. */
+const NEGLIGIBLE = 1e-9;
 
 /** Mean of one lognormal side, in ms. */
 export function sideMean(side: Side): number {
@@ -45,23 +45,26 @@ function survival({ processor, card }: FrameTime, x: number): number {
 }
 
 function upperEnd({ processor, card }: FrameTime): number {
-  return Math.max(processor.mean + UPPER_SPREADS * processor.spread, card.mean + UPPER_SPREADS * card.spread);
+  return Math.max(processor.mean + SPREADS * processor.spread, card.mean + SPREADS * card.spread);
 }
 
 function panelWidth({ processor, card }: FrameTime): number {
-  return 2 * Math.min(processor.spread, card.spread);
+  return 3 * Math.min(processor.spread, card.spread);
 }
 
-/** Mean frame time in ms, with the cap. */
+/**
+ * Mean frame time in ms, with the cap: the closed form, and the integral of the distribution up to the cap, which is
+ * what the cap adds. Where that is less than a part in 10⁹ it is left out.
+ */
 export function meanFrameTime(time: FrameTime): number {
   const { processor, card, shortestMs } = time;
-  if (shortestMs <= 0) return meanOfLarger(processor, card);
+  const uncapped = meanOfLarger(processor, card);
+  if (shortestMs <= 0) return uncapped;
   const lnCap = Math.log(shortestMs);
-  const below = Math.max((processor.mean - lnCap) / processor.spread, (card.mean - lnCap) / card.spread);
-  if (below > CERTAIN_SPREADS) return meanOfLarger(processor, card);
-  const end = upperEnd(time);
-  if (end <= lnCap) return shortestMs;
-  return shortestMs + integrate((x) => Math.exp(x) * survival(time, x), lnCap, end, panelWidth(time));
+  if (upperEnd(time) <= lnCap) return shortestMs;
+  if (shortestMs * uncappedCdf(time, lnCap) < NEGLIGIBLE * uncapped) return uncapped;
+  const from = Math.max(processor.mean - SPREADS * processor.spread, card.mean - SPREADS * card.spread);
+  return uncapped + integrate((x) => Math.exp(x) * uncappedCdf(time, x), from, lnCap, panelWidth(time));
 }
 
 /** The time that a share p of the frames stays within, in ms. p in (0, 1). */
@@ -106,7 +109,7 @@ export function limitedBy(time: FrameTime): LimitedBy {
   const card = integrate(
     (x) => (normalPdf((x - g.mean) / g.spread) / g.spread) * normalCdf((x - c.mean) / c.spread),
     lnCap,
-    g.mean + UPPER_SPREADS * g.spread,
+    g.mean + SPREADS * g.spread,
     panelWidth(time),
   );
   return { processor: Math.max(0, 1 - cap - card), card, cap };

@@ -98,7 +98,33 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
     return inMarketCurrency(market, shop, feeMinor) ?? 0;
   };
 
+  /** What of a part the frame model reads beside its rate, so that parts that run alike are scored once. */
+  const runsLike = (part: Part | null): string => {
+    switch (part?.slot) {
+      case 'board':
+        return [part.memoryMaxMts, part.memoryProfile, part.cardSlot?.generation, part.cardSlot?.lanes].join(
+          '|',
+        );
+      case 'memory':
+        return [part.sticks, part.gbPerStick, part.ratedMts, part.ratedCl, part.baseMts, part.baseCl].join(
+          '|',
+        );
+      default:
+        return part?.id ?? '';
+    }
+  };
+
   return (picks) => {
+    const scores = new Map<string, number | null>();
+    const scoreOf = (slot: Slot, part: Part | null, set: PartSet): number | null => {
+      const key = `${slot}:${runsLike(part)}`;
+      let score = scores.get(key);
+      if (score === undefined) {
+        score = scoreOfSet(set);
+        scores.set(key, score);
+      }
+      return score;
+    };
     const base = partsForRules(picks, market);
     const scoreNow = scoreOfSet(base);
     const total = costOf(picks, market, brief.owned).total;
@@ -137,7 +163,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
         scratch[slot] = part;
         const set = scratch as PartSet; // the part is of this slot
         const changesFrames = FRAME_SLOTS.has(slot);
-        const after = changesFrames ? scoreOfSet(set) : scoreNow;
+        const after = changesFrames ? scoreOf(slot, part, set) : scoreNow;
         const score = after === null || scoreNow === null ? null : after - scoreNow;
         const measureAfter = measure.kind === 'frames' ? null : measure.of(set, context);
         const gain =

@@ -2,6 +2,7 @@ import {
   briefFileSchema, buildFileSchema, catalogueFileSchema, crossCheckBrief, crossCheckCatalogue, problemsOf,
   type BriefFile, type BuildFile, type CatalogueFile, type Problem,
 } from '@ripe-pick/contract'; // prettier-ignore
+import { parseTree as locate, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
 
 /** What came of reading a file: the value, or everything that is wrong with it. Nothing is taken in part. */
@@ -13,10 +14,11 @@ export function readJson(text: string): Read<unknown> {
   const bare = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
   try {
     return { ok: true, value: JSON.parse(bare) };
-  } catch (error) {
-    const message = error instanceof Error ? error.message : String(error);
-    const at = /position (\d+)/.exec(message);
-    const place = at ? linePlace(bare, Number(at[1])) : bare.trim() === '' ? 'an empty file' : 'the text';
+  } catch {
+    // The parser of the language does not always say where; this one does.
+    const errors: ParseError[] = [];
+    locate(bare, errors, { disallowComments: true, allowEmptyContent: false });
+    const place = bare.trim() === '' ? 'an empty file' : linePlace(bare, errors[0]?.offset ?? 0);
     return { ok: false, problems: [{ path: place, message: 'is not JSON', mend: 'Look for a missing comma, quote or bracket just before this place.' }] }; // prettier-ignore
   }
 }

@@ -1,0 +1,118 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { describe, expect, it } from 'vitest';
+import { run } from './run.ts';
+import { money } from './text.ts';
+
+const demo = (name: string) => fileURLToPath(new URL(`../../demo/files/${name}`, import.meta.url));
+const text = (name: string) => readFileSync(demo(name), 'utf8');
+
+/** Runs the command on files that are held in memory; unnamed ones are the demo's. */
+function pick(argv: readonly string[], files: Record<string, string> = {}, size?: number) {
+  const out: string[] = [];
+  const err: string[] = [];
+  const all: Record<string, string> = { 'brief.json': text('brief-league-seat.json'), 'catalogue.json': text('catalogue.json'), 'build.json': text('build-first-idea.json'), ...files };
+  const code = run(argv, { size: (path) => (path in all ? (size ?? all[path].length) : null), read: (path) => all[path], out: (line) => out.push(line), err: (line) => err.push(line) });
+  return { code, out: out.join('\n'), err };
+}
+const FILES = ['--brief', 'brief.json', '--catalogue', 'catalogue.json'];
+const spoilt = (name: string, change: (raw: never) => void) => {
+  const raw = JSON.parse(text(name)) as never;
+  change(raw);
+  return JSON.stringify(raw);
+};
+
+describe('pick solve', () => {
+  it('prints the proved best set as JSON, with lines that add up', () => {
+    const { code, out } = pick(['solve', ...FILES, '--k', '3', '--json']);
+    const report = JSON.parse(out);
+    expect(code).toBe(0);
+    expect(report.status).toBe('optimal');
+    expect(report.runnersUp).toHaveLength(2);
+    const { total, lines, budget, left, shipping, parts } = report.best.totals;
+    expect(lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).toBe(total);
+    expect(shipping + parts).toBe(total);
+    expect(budget - total).toBe(left);
+    expect(report.best.rates.games[0]).toMatchObject({ game: 'netfall', preset: 'high' });
+    const { processor, card, cap } = report.best.rates.games[0].limitedBy;
+    expect(processor + card + cap).toBeCloseTo(1, 6);
+    for (const each of report.best.picks) expect(each).toMatchObject({ slot: expect.any(String), part: expect.any(String) });
+  });
+  it('says the same for people, and what would help when nothing fits', () => {
+    expect(pick(['solve', ...FILES]).out).toContain('Proved best');
+    const poor = spoilt('brief-league-seat.json', (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 9000));
+    const { code, out } = pick(['solve', ...FILES], { 'brief.json': poor });
+    expect(code).toBe(1);
+    expect(out).toContain('Nothing fits this brief');
+    expect(out).toContain('more money');
+  });
+  it('answers the demo’s other briefs', () => {
+    for (const name of ['brief-new-only.json', 'brief-no-card.json']) {
+      const report = JSON.parse(pick(['solve', ...FILES, '--json'], { 'brief.json': text(name) }).out);
+      expect(report.status).toBe('optimal');
+      if (name === 'brief-no-card.json') expect(report.best.picks.some((each: { slot: string }) => each.slot === 'card')).toBe(false);
+    }
+  });
+});
+
+describe('pick rates and pick check', () => {
+  it('rates and checks a given build', () => {
+    const rates = JSON.parse(pick(['rates', ...FILES, '--build', 'build.json', '--json']).out);
+    expect(rates.rates.status).toBe('known');
+    const { code, out } = pick(['check', ...FILES, '--build', 'build.json', '--json']);
+    expect(code).toBe(0);
+    expect(JSON.parse(out).checks.every((finding: { verdict: string }) => finding.verdict !== 'block')).toBe(true);
+  });
+  it('exits with 1 when something does not fit or is open, and says what', () => {
+    const broken = spoilt('build-first-idea.json', (raw: { picks: Record<string, unknown> }) => {
+      raw.picks.case = { part: 'hollandale-tin-tin-s2', offer: null };
+    });
+    const small = JSON.parse(text('catalogue.json')).parts.find((part: { slot: string; name: string }) => part.slot === 'case' && part.name.startsWith('Tin S'));
+    const { code, out } = pick(['check', ...FILES, '--build', 'build.json'], { 'build.json': broken.replace('hollandale-tin-tin-s2', small.id) });
+    expect(code).toBe(1);
+    expect(out).toContain('block: The board is micro-ATX');
+    expect(pick(['check', ...FILES, '--build', 'build.json'], { 'build.json': '{"format":"ripe-pick/build","version":1,"picks":{}}' }).code).toBe(1);
+  });
+});
+
+describe('bad input: exit code 2, one clear line for each error', () => {
+  const cases: [string, readonly string[], Record<string, string>, string][] = [
+    ['no command', [], {}, 'the first word is one of solve, rates, check'],
+    ['a wrong command', ['guess'], {}, 'got "guess"'],
+    ['an unknown option', ['solve', ...FILES, '--fast'], {}, '--fast'],
+    ['no brief', ['solve', '--catalogue', 'catalogue.json'], {}, '--brief FILE is missing'],
+    ['no build', ['rates', ...FILES], {}, '--build FILE is missing'],
+    ['a number of runners-up that is none', ['solve', ...FILES, '--k', 'many'], {}, '--k is a whole number'],
+    ['a file that is not there', ['solve', '--brief', 'nowhere.json', '--catalogue', 'catalogue.json'], {}, 'nowhere.json: file: cannot be read'],
+    ['text that is not JSON', ['solve', ...FILES], { 'brief.json': '{"name": }' }, 'brief.json: line 1'],
+    ['an unknown field', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { colour: string }) => (raw.colour = 'red')) }, 'brief.json: (the whole file): unknown field "colour"'],
+    ['text where a number belongs', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { money: Record<string, unknown> }) => (raw.money.budgetMinor = '640')) }, 'money.budgetMinor: number is needed, got "640"'],
+    ['a negative price', ['solve', ...FILES], { 'catalogue.json': spoilt('catalogue.json', (raw: { offers: Record<string, unknown>[] }) => (raw.offers[0].priceMinor = -1)) }, 'catalogue.json: offers[0].priceMinor: got -1'],
+    ['an id that stands twice', ['solve', ...FILES], { 'catalogue.json': spoilt('catalogue.json', (raw: { offers: { id: string }[] }) => (raw.offers[1].id = raw.offers[0].id)) }, 'stands already at offers[0]'],
+    ['a game that is not in the catalogue', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { play: { games: { game: string }[] } }) => (raw.play.games[0].game = 'tetra')) }, 'the catalogue has no game "tetra"'],
+    ['a currency that no shop can be counted in', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { money: Record<string, unknown> }) => (raw.money.currency = 'USD')) }, 'no shop’s prices can be counted in USD'],
+  ]; // prettier-ignore
+  it.each(cases)('%s', (_, argv, files, line) => {
+    const { code, err, out } = pick(argv, files);
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err.join('\n')).toContain(line);
+  });
+  it('a file of 50 MB', () => {
+    const { code, err } = pick(['solve', ...FILES], {}, 50 * 1024 * 1024);
+    expect(code).toBe(2);
+    expect(err[0]).toContain('has 50 MB, at most 32 MB are taken');
+  });
+  it('a thousand problems end in a count', () => {
+    const bad = spoilt('catalogue.json', (raw: { offers: Record<string, unknown>[] }) => raw.offers.forEach((offer) => (offer.priceMinor = 0)));
+    const { err } = pick(['solve', ...FILES], { 'catalogue.json': bad });
+    expect(err.length).toBe(51);
+    expect(err.at(-1)).toMatch(/and \d+ more problems/);
+  });
+});
+
+describe('amounts for reading', () => {
+  it.each([[123456, 'EUR', '1 234.56 EUR'], [5, 'EUR', '0.05 EUR'], [-1999, 'SEK', '-19.99 SEK'], [1500, 'JPY', '1 500 JPY'], [1234, 'KWD', '1.234 KWD']] as const)('%i %s is %s', (minor, currency, shown) => {
+    expect(money(minor, currency)).toBe(shown);
+  }); // prettier-ignore
+});

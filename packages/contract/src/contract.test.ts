@@ -1,0 +1,118 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { briefFileSchema, buildFileSchema } from './brief.ts';
+import { catalogueFileSchema, catalogueOf, type CatalogueFile } from './catalogue.ts';
+import { crossCheckBrief, crossCheckCatalogue } from './crosscheck.ts';
+import { jsonSchemas } from './json-schemas.ts';
+import { asPart, partSchema } from './parts.ts';
+import { pathText, problemLine, problemsOf } from './problems.ts';
+import { workspaceSchema } from './workspace.ts';
+
+const demoText = (name: string) => readFileSync(new URL(`../../demo/files/${name}`, import.meta.url), 'utf8');
+const demo = (): CatalogueFile => catalogueFileSchema.parse(JSON.parse(demoText('catalogue.json')));
+const brief = () => briefFileSchema.parse(JSON.parse(demoText('brief-league-seat.json')));
+
+/** The problems of a catalogue that was spoilt in one place. */
+function spoil(change: (raw: { parts: Record<string, unknown>[]; offers: Record<string, unknown>[]; shops: Record<string, unknown>[]; [key: string]: unknown }) => void) {
+  const raw = JSON.parse(demoText('catalogue.json'));
+  change(raw);
+  const result = catalogueFileSchema.safeParse(raw);
+  return result.success ? crossCheckCatalogue(result.data) : problemsOf(result.error, raw);
+}
+
+describe('catalogue files', () => {
+  it('take the demo whole, and give it back unchanged', () => {
+    const file = demo();
+    expect(crossCheckCatalogue(file)).toEqual([]);
+    expect(catalogueFileSchema.parse(JSON.parse(JSON.stringify(file)))).toEqual(file);
+    expect(catalogueOf(file).parts).toHaveLength(file.parts.length);
+  });
+  it('read a specification that is left out as unknown, never as zero', () => {
+    const part = asPart(partSchema.parse({ id: 'a', slot: 'case', maker: 'M', name: 'N' }));
+    expect(part.slot === 'case' && part.cardMaxMm).toBeNull();
+  });
+  it.each([
+    ['an unknown field', (raw) => (raw.parts[0].packageWats = 65), 'parts[0]', 'unknown field "packageWats"'],
+    ['text where a number belongs', (raw) => (raw.parts[0].packageWatts = '65'), 'parts[0].packageWatts', 'number is needed, got "65"'],
+    ['a negative price', (raw) => (raw.offers[0].priceMinor = -5), 'offers[0].priceMinor', 'got -5, at least 1 is needed'],
+    ['a fraction of a cent', (raw) => (raw.offers[0].priceMinor = 10.5), 'offers[0].priceMinor', 'got 10.5'],
+    ['a word that is not one of a list', (raw) => (raw.offers[0].condition = 'worn'), 'offers[0].condition', 'got "worn"; one of'],
+    ['a date that is none', (raw) => (raw.offers[0].seenOn = '31.12.2026'), 'offers[0].seenOn', 'a date is written as 2026-11-20'],
+    ['a currency that is none', (raw) => (raw.shops[0].currency = 'euro'), 'shops[0].currency', 'three capital letters'],
+    ['an id that stands twice', (raw) => (raw.parts[3].id = raw.parts[2].id), 'parts[3].id', 'stands already at parts[2]'],
+    ['an offer for a part that is not there', (raw) => (raw.offers[1].part = 'nothing'), 'offers[1].part', 'no part has the id "nothing"'],
+    ['an offer in a shop that is not there', (raw) => (raw.offers[1].shop = 'nowhere'), 'offers[1].shop', 'no shop has the id "nowhere"'],
+    ['a missing list', (raw) => delete raw.shops, 'shops', 'is missing'],
+    ['another format', (raw) => (raw.format = 'other'), 'format', 'ripe-pick/catalogue'],
+  ] satisfies [string, (raw: Parameters<Parameters<typeof spoil>[0]>[0]) => unknown, string, string][])('refuse %s, with its place and a mend', (_, change, path, message) => {
+    const problem = spoil(change).find((each) => each.path === path);
+    expect(problem?.message).toContain(message);
+    expect(problem?.mend.length).toBeGreaterThan(5);
+  }); // prettier-ignore
+});
+
+describe('briefs', () => {
+  it('have a default for everything but money, games and screen', () => {
+    const small = briefFileSchema.parse({
+      format: 'ripe-pick/brief', version: 1, name: 'Small', money: { currency: 'EUR', budgetMinor: 50000 },
+      play: { games: [{ game: 'netfall', preset: 'low', weight: 1 }], widthPx: 1920, heightPx: 1080, refreshHz: 60 }, needs: {},
+    }); // prettier-ignore
+    expect(small.needs.memoryGb).toBe(8);
+    expect(small.play.objective.capAtRefresh).toBe(true);
+    expect(crossCheckBrief(small, demo())).toEqual([]);
+  });
+  it('are checked against the catalogue: games, parts, locks, currencies', () => {
+    const file = brief();
+    const wrong = {
+      ...file,
+      money: { ...file.money, currency: 'USD' },
+      play: { ...file.play, games: [{ game: 'tetra', preset: 'low' as const, weight: 1, target: null }, ...file.play.games, file.play.games[0]] },
+      owned: ['nothing'],
+      excluded: [{ part: 'nothing', reason: '' }],
+      locks: [
+        { slot: 'card' as const, part: 'given-office-case', offer: null },
+        { slot: 'card' as const, part: null, offer: null },
+        { slot: 'case' as const, part: 'given-office-case', offer: 'no-such-offer' },
+      ],
+    };
+    const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
+    expect(paths).toEqual(expect.arrayContaining(['money.currency', 'play.games[0].game', 'play.games[4].game', 'owned[0]', 'excluded[0].part', 'locks[0].part', 'locks[1].slot', 'locks[2].offer'])); // prettier-ignore
+    expect(crossCheckBrief({ ...file, play: { ...file.play, games: [] } }, demo())[0].path).toBe('play.games');
+  });
+});
+
+describe('problems', () => {
+  it('write paths and lines as people read them', () => {
+    expect(pathText(['parts', 3, 'lengthMm'])).toBe('parts[3].lengthMm');
+    expect(problemLine({ path: 'a', message: 'is wrong', mend: 'Mend it.' })).toBe('a: is wrong. Mend it.');
+  });
+  it('name a whole file that is not even an object', () => {
+    const result = catalogueFileSchema.safeParse([]);
+    expect(result.success ? [] : problemsOf(result.error, [])[0].path).toBe('(the whole file)');
+  });
+});
+
+describe('workspaces and builds', () => {
+  const candidate = { id: 'a', name: 'A', picks: { card: { part: 'x', offer: null } } };
+  const whole = () => {
+    const { format: _f, version: _v, ...rest } = brief();
+    return { brief: rest, candidates: [candidate], active: 'a' };
+  };
+  it('keep an active candidate that exists, and ids apart', () => {
+    expect(workspaceSchema.safeParse(whole()).success).toBe(true);
+    expect(workspaceSchema.safeParse({ ...whole(), active: 'b' }).success).toBe(false);
+    expect(workspaceSchema.safeParse({ ...whole(), candidates: [candidate, candidate] }).success).toBe(false);
+  });
+  it('know the slots of a build', () => {
+    const build = (picks: object) => buildFileSchema.safeParse({ format: 'ripe-pick/build', version: 1, picks }).success;
+    expect(build({ card: { part: 'x' } })).toBe(true);
+    expect(build({ gpu: { part: 'x' } })).toBe(false);
+  });
+});
+
+describe('the JSON Schemas in docs/formats', () => {
+  it.each(Object.entries(jsonSchemas()))('%s is what the code would write now (npm run schemas)', (name, text) => {
+    const onDisk = readFileSync(new URL(`../../../docs/formats/${name}.schema.json`, import.meta.url), 'utf8');
+    expect(JSON.parse(onDisk)).toEqual(JSON.parse(text));
+  });
+});

@@ -1,0 +1,127 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { scorerFor } from '../frames/index.ts';
+import { costOf, indexMarket } from '../money/index.ts';
+import type { Offer, Picks, Slot } from '../parts/index.ts';
+import { BRIEF, CATALOGUE, MEMORY, OFFERS, PROCESSOR, SUPPLY } from '../testing/fixtures.ts';
+import { MEASURES } from './measures.ts';
+import { summaryFor } from './summary.ts';
+import { swapsBetween, withPick } from './swaps.ts';
+import { partsForRules, tradesFor, type Trade } from './trades.ts';
+
+const offer = (part: string, shop: string, priceMinor: number, shippingMinor?: number): Offer => ({ id: `${part}.${shop}`, part, shop, priceMinor, shippingMinor, condition: shop === 'stalls' ? 'used' : 'new', inStock: true, seenOn: '2026-11-20' }); // prettier-ignore
+const WORLD = {
+  ...CATALOGUE,
+  parts: [
+    ...CATALOGUE.parts,
+    { ...MEMORY, id: 'memory-fast', ratedMts: 3600 },
+    { ...MEMORY, id: 'memory-ddr5', type: 'DDR5' as const },
+    { ...SUPPLY, id: 'supply-large', ratedWatts: 650 },
+    { ...PROCESSOR, id: 'processor-quick' },
+  ],
+  offers: [
+    ...OFFERS,
+    offer('memory-fast', 'far', 70000), offer('memory-fast', 'stalls', 5200, 490), offer('memory-ddr5', 'near', 3000), offer('supply-large', 'far', 80000),
+    offer('processor-quick', 'near', 19000), offer('processor', 'far', 110000), offer('card', 'stalls', 15000, 590),
+  ],
+  frameModel: { ...CATALOGUE.frameModel, processors: [...CATALOGUE.frameModel.processors, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }] },
+}; // prettier-ignore
+const FULL: Picks = Object.fromEntries(['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'].map((part) => [part, { part, offer: `${part}.near` }])); // prettier-ignore
+const market = indexMarket(WORLD, 'EUR');
+const trades = tradesFor(WORLD, BRIEF);
+const total = (picks: Picks) => costOf(picks, market, BRIEF.owned).total;
+const score = scorerFor(BRIEF, WORLD.frameModel);
+
+/** Any subset of the full build, from any offers: orders that do and do not reach their thresholds. */
+const somePicks = fc
+  .subarray(Object.keys(FULL) as Slot[])
+  .chain((slots) => fc.tuple(...slots.map((slot) => fc.constantFrom(...WORLD.offers.filter((each) => WORLD.parts.find((part) => part.id === each.part)?.slot === slot)))).map((offers) => Object.fromEntries(slots.map((slot, n) => [slot, { part: offers[n].part, offer: offers[n].id }])) as Picks)); // prettier-ignore
+
+describe('trades', () => {
+  it('say exactly what the till says: the change of the total after the swap, shipping and thresholds included', () => {
+    fc.assert(
+      fc.property(somePicks, (picks) => {
+        const { lanes } = trades(picks);
+        for (const lane of Object.values(lanes))
+          for (const trade of lane) {
+            if (trade.isCurrent) continue;
+            const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
+            expect(trade.money).toBe(total(withPick(picks, trade.slot, pick)) - total(picks));
+          }
+      }),
+      { seed: 3, numRuns: 150 },
+    );
+  });
+  it('choose the offer that costs least in this very basket', () => {
+    const { lanes } = trades(FULL);
+    const fast = lanes.memory.find((trade) => trade.part?.id === 'memory-fast');
+    expect(fast?.offer?.shop).toBe('stalls');
+    for (const each of WORLD.offers.filter((one) => one.part === 'memory-fast'))
+      expect(total(FULL) + (fast?.money ?? 0)).toBeLessThanOrEqual(total(withPick(FULL, 'memory', { part: 'memory-fast', offer: each.id })));
+  });
+  it('score what the frame model says of the whole build after the swap', () => {
+    const { lanes } = trades(FULL);
+    const now = score(partsForRules(FULL, market)) ?? 0;
+    for (const trade of [...lanes.processor, ...lanes.memory, ...lanes.card]) {
+      const after = score({ ...partsForRules(FULL, market), [trade.slot]: trade.part });
+      expect(trade.score).toBe(after === null ? null : after - now);
+    }
+  });
+  it('name the rule that a part would break, with its figures', () => {
+    const { lanes } = trades(FULL);
+    expect(lanes.memory.find((trade) => trade.part?.id === 'memory-ddr5')?.barrier?.rule).toBe('memory-type');
+    expect(lanes.memory.find((trade) => trade.part?.id === 'memory-fast')?.barrier).toBeNull();
+  });
+  it('ring the trade with the most frames for the money that fits and can be paid', () => {
+    const { steepest, lanes } = trades(FULL);
+    const slope = (trade: Trade) => (trade.money <= 0 ? Infinity : (trade.score ?? 0) / trade.money);
+    const open = Object.values(lanes)
+      .flat()
+      .filter((trade) => !trade.isCurrent && !trade.barrier && (trade.score ?? 0) > 0 && total(FULL) + trade.money <= BRIEF.money.budgetMinor);
+    expect(open.length).toBeGreaterThan(1);
+    expect(steepest && slope(steepest)).toBe(Math.max(...open.map(slope)));
+    const poor = tradesFor(WORLD, { ...BRIEF, money: { ...BRIEF.money, budgetMinor: total(FULL) } });
+    const ringed = poor(FULL).steepest;
+    expect(ringed === null || ringed.money <= 0).toBe(true);
+  });
+  it('leave ruled-out parts out, and offer owned ones at nothing', () => {
+    const out = tradesFor(WORLD, { ...BRIEF, excluded: [{ part: 'memory-fast', reason: '' }], owned: ['supply-large'] })(FULL);
+    expect(out.lanes.memory.some((trade) => trade.part?.id === 'memory-fast')).toBe(false);
+    const owned = out.lanes.supply.find((trade) => trade.part?.id === 'supply-large');
+    expect(owned?.isOwned).toBe(true);
+    expect(owned?.money).toBeLessThan(0);
+  });
+  it('work on nothing at all', () => {
+    const { lanes, steepest } = trades({});
+    expect(lanes.processor.every((trade) => trade.score === null && !trade.isCurrent)).toBe(true);
+    expect(steepest).toBeNull();
+    expect(tradesFor({ ...WORLD, parts: [], offers: [] }, BRIEF)({}).lanes.card).toHaveLength(1);
+  });
+  it('measure every lane by something', () => {
+    const summary = summaryFor(WORLD, BRIEF).summarise(FULL);
+    const context = { needs: BRIEF.needs, memoryProfile: true, ownedDrives: [] };
+    expect(MEASURES.case.of(summary.set, context)).toBe(60);
+    expect(MEASURES.board.of(summary.set, context)).toBe(32);
+    expect(MEASURES.supply.of(summary.set, context)).toBe(500 - (summary.neededWatts ?? NaN));
+    expect(MEASURES.cooler.of({ ...summary.set, cooler: null }, context)).toBe(-38);
+  });
+});
+
+describe('swaps between two sets of picks', () => {
+  it('add up to the whole difference in cents and in thousandths', () => {
+    fc.assert(
+      fc.property(somePicks, somePicks, (from, to) => {
+        const swaps = swapsBetween(from, to, WORLD, BRIEF, market);
+        expect(swaps.reduce((sum, swap) => sum + swap.money, 0)).toBe(total(to) - total(from));
+        const end = swaps.reduce((picks, swap) => withPick(picks, swap.slot, swap.to), from);
+        expect(end).toEqual(to);
+      }),
+      { seed: 8, numRuns: 100 },
+    );
+    const to = withPick(withPick(FULL, 'processor', { part: 'processor-quick', offer: 'processor-quick.near' }), 'memory', { part: 'memory-fast', offer: 'memory-fast.stalls' }); // prettier-ignore
+    const swaps = swapsBetween(FULL, to, WORLD, BRIEF, market);
+    const before = score(partsForRules(FULL, market)) ?? 0;
+    const after = score(partsForRules(to, market)) ?? 0;
+    expect(swaps.reduce((sum, swap) => sum + (swap.score ?? NaN), 0)).toBe(after - before);
+  });
+});

@@ -1,0 +1,64 @@
+import { readFileSync } from 'node:fs';
+import { catalogueFileSchema, crossCheckCatalogue } from '@ripe-pick/contract';
+import { describe, expect, it } from 'vitest';
+import { linesOf } from './lines.ts';
+import { makeCatalogue } from './make.ts';
+import { dice } from './random.ts';
+
+const committed = readFileSync(new URL('../files/catalogue.json', import.meta.url), 'utf8');
+const catalogue = makeCatalogue({ seed: 640 });
+const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+
+describe('the demo’s market', () => {
+  it('is what its script makes from its seed (npm run demo:generate)', () => {
+    expect(linesOf(catalogue)).toBe(committed);
+  });
+  it('has about 300 parts over all slots, a dozen with gaps, about 1 000 offers in five shops and a used market, 12 games', () => {
+    expect(catalogue.parts.length).toBeGreaterThan(280);
+    expect(catalogue.parts.length).toBeLessThan(360);
+    expect(new Set(catalogue.parts.map((part) => part.slot)).size).toBe(11);
+    expect(catalogue.offers.length).toBeGreaterThan(900);
+    expect(catalogue.offers.length).toBeLessThan(1300);
+    expect(catalogue.shops.filter((shop) => shop.kind === 'shop')).toHaveLength(5);
+    expect(catalogue.shops.filter((shop) => shop.kind === 'market')).toHaveLength(1);
+    expect(catalogue.shops.some((shop) => shop.currency === 'SEK')).toBe(true);
+    expect(catalogue.frameModel.games).toHaveLength(12);
+  });
+  it('passes the same reader as a file from outside, at any size', () => {
+    for (const size of [150, 300, 1200]) expect(crossCheckCatalogue(catalogueFileSchema.parse(makeCatalogue({ seed: 3, parts: size })))).toEqual([]);
+  });
+  it('has a price against performance that bends: the next tenth of speed costs more at the top', () => {
+    const cheapest = (id: string) => Math.min(...catalogue.offers.filter((offer) => offer.part === id && offer.condition === 'new' && offer.shop !== 'skarvholm').map((offer) => offer.priceMinor));
+    const points = catalogue.frameModel.cards.map((rate) => ({ rate: rate.rateLn, price: cheapest(rate.part) })).filter((point) => Number.isFinite(point.price));
+    const mean = (from: number, to: number) => {
+      const inside = points.filter((point) => point.rate >= from && point.rate < to);
+      return inside.reduce((sum, point) => sum + point.price, 0) / inside.length;
+    };
+    const steps = [mean(-0.7, -0.2), mean(-0.2, 0.3), mean(0.3, 0.8), mean(0.8, 1.3)];
+    expect(steps[1] - steps[0]).toBeLessThan(steps[2] - steps[1]);
+    expect(steps[2] - steps[1]).toBeLessThan(steps[3] - steps[2]);
+  });
+  it('has tempting cards that are too long for the given case, and some that fit', () => {
+    const given = parts.get('given-office-case');
+    const lengths = catalogue.parts.flatMap((part) => (part.slot === 'card' && part.lengthMm !== null ? [part.lengthMm] : []));
+    const limit = given?.slot === 'case' ? (given.cardMaxMm ?? 0) : 0;
+    expect(lengths.filter((length) => length > limit).length).toBeGreaterThan(10);
+    expect(lengths.filter((length) => length <= limit).length).toBeGreaterThan(10);
+  });
+  it('gives every part an id and a name of its own', () => {
+    expect(new Set(catalogue.parts.map((part) => `${part.maker} ${part.name}`)).size).toBe(catalogue.parts.length);
+  });
+});
+
+describe('seeded dice', () => {
+  it('fall the same way for the same seed, evenly enough, within their bounds', () => {
+    const [a, b] = [dice(5), dice(5)];
+    const counts = [0, 0, 0, 0, 0, 0];
+    for (let n = 0; n < 6000; n++) {
+      const value = a.int(1, 6);
+      expect(value).toBe(b.int(1, 6));
+      counts[value - 1]++;
+    }
+    for (const each of counts) expect(Math.abs(each - 1000)).toBeLessThan(150);
+  });
+});
