@@ -11,8 +11,18 @@ const text = (name: string) => readFileSync(demo(name), 'utf8');
 function pick(argv: readonly string[], files: Record<string, string> = {}, size?: number) {
   const out: string[] = [];
   const err: string[] = [];
-  const all: Record<string, string> = { 'brief.json': text('brief-league-seat.json'), 'catalogue.json': text('catalogue.json'), 'build.json': text('build-first-idea.json'), ...files };
-  const code = run(argv, { size: (path) => (path in all ? (size ?? all[path].length) : null), read: (path) => all[path], out: (line) => out.push(line), err: (line) => err.push(line) });
+  const all: Record<string, string> = {
+    'brief.json': text('brief-league-seat.json'),
+    'catalogue.json': text('catalogue.json'),
+    'build.json': text('build-first-idea.json'),
+    ...files,
+  };
+  const code = run(argv, {
+    size: (path) => (path in all ? (size ?? all[path].length) : null),
+    read: (path) => all[path],
+    out: (line) => out.push(line),
+    err: (line) => err.push(line),
+  });
   return { code, out: out.join('\n'), err };
 }
 const FILES = ['--brief', 'brief.json', '--catalogue', 'catalogue.json'];
@@ -36,11 +46,15 @@ describe('pick solve', () => {
     expect(report.best.rates.games[0]).toMatchObject({ game: 'netfall', preset: 'high' });
     const { processor, card, cap } = report.best.rates.games[0].limitedBy;
     expect(processor + card + cap).toBeCloseTo(1, 6);
-    for (const each of report.best.picks) expect(each).toMatchObject({ slot: expect.any(String), part: expect.any(String) });
+    for (const each of report.best.picks)
+      expect(each).toMatchObject({ slot: expect.any(String), part: expect.any(String) });
   });
   it('says the same for people, and what would help when nothing fits', () => {
     expect(pick(['solve', ...FILES]).out).toContain('Proved best');
-    const poor = spoilt('brief-league-seat.json', (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 9000));
+    const poor = spoilt(
+      'brief-league-seat.json',
+      (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 9000),
+    );
     const { code, out } = pick(['solve', ...FILES], { 'brief.json': poor });
     expect(code).toBe(1);
     expect(out).toContain('Nothing fits this brief');
@@ -50,7 +64,8 @@ describe('pick solve', () => {
     for (const name of ['brief-new-only.json', 'brief-no-card.json']) {
       const report = JSON.parse(pick(['solve', ...FILES, '--json'], { 'brief.json': text(name) }).out);
       expect(report.status).toBe('optimal');
-      if (name === 'brief-no-card.json') expect(report.best.picks.some((each: { slot: string }) => each.slot === 'card')).toBe(false);
+      if (name === 'brief-no-card.json')
+        expect(report.best.picks.some((each: { slot: string }) => each.slot === 'card')).toBe(false);
     }
   });
 });
@@ -61,17 +76,27 @@ describe('pick rates and pick check', () => {
     expect(rates.rates.status).toBe('known');
     const { code, out } = pick(['check', ...FILES, '--build', 'build.json', '--json']);
     expect(code).toBe(0);
-    expect(JSON.parse(out).checks.every((finding: { verdict: string }) => finding.verdict !== 'block')).toBe(true);
+    expect(JSON.parse(out).checks.every((finding: { verdict: string }) => finding.verdict !== 'block')).toBe(
+      true,
+    );
   });
   it('exits with 1 when something does not fit or is open, and says what', () => {
     const broken = spoilt('build-first-idea.json', (raw: { picks: Record<string, unknown> }) => {
       raw.picks.case = { part: 'hollandale-tin-tin-s2', offer: null };
     });
-    const small = JSON.parse(text('catalogue.json')).parts.find((part: { slot: string; name: string }) => part.slot === 'case' && part.name.startsWith('Tin S'));
-    const { code, out } = pick(['check', ...FILES, '--build', 'build.json'], { 'build.json': broken.replace('hollandale-tin-tin-s2', small.id) });
+    const small = JSON.parse(text('catalogue.json')).parts.find(
+      (part: { slot: string; name: string }) => part.slot === 'case' && part.name.startsWith('Tin S'),
+    );
+    const { code, out } = pick(['check', ...FILES, '--build', 'build.json'], {
+      'build.json': broken.replace('hollandale-tin-tin-s2', small.id),
+    });
     expect(code).toBe(1);
     expect(out).toContain('block: The board is micro-ATX');
-    expect(pick(['check', ...FILES, '--build', 'build.json'], { 'build.json': '{"format":"ripe-pick/build","version":1,"picks":{}}' }).code).toBe(1);
+    expect(
+      pick(['check', ...FILES, '--build', 'build.json'], {
+        'build.json': '{"format":"ripe-pick/build","version":1,"picks":{}}',
+      }).code,
+    ).toBe(1);
   });
 });
 
@@ -104,7 +129,9 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     expect(err[0]).toContain('has 50 MB, at most 32 MB are taken');
   });
   it('a thousand problems end in a count', () => {
-    const bad = spoilt('catalogue.json', (raw: { offers: Record<string, unknown>[] }) => raw.offers.forEach((offer) => (offer.priceMinor = 0)));
+    const bad = spoilt('catalogue.json', (raw: { offers: Record<string, unknown>[] }) =>
+      raw.offers.forEach((offer) => (offer.priceMinor = 0)),
+    );
     const { err } = pick(['solve', ...FILES], { 'catalogue.json': bad });
     expect(err.length).toBe(51);
     expect(err.at(-1)).toMatch(/and \d+ more problems/);

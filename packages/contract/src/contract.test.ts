@@ -13,7 +13,14 @@ const demo = (): CatalogueFile => catalogueFileSchema.parse(JSON.parse(demoText(
 const brief = () => briefFileSchema.parse(JSON.parse(demoText('brief-league-seat.json')));
 
 /** The problems of a catalogue that was spoilt in one place. */
-function spoil(change: (raw: { parts: Record<string, unknown>[]; offers: Record<string, unknown>[]; shops: Record<string, unknown>[]; [key: string]: unknown }) => void) {
+function spoil(
+  change: (raw: {
+    parts: Record<string, unknown>[];
+    offers: Record<string, unknown>[];
+    shops: Record<string, unknown>[];
+    [key: string]: unknown;
+  }) => void,
+) {
   const raw = JSON.parse(demoText('catalogue.json'));
   change(raw);
   const result = catalogueFileSchema.safeParse(raw);
@@ -66,7 +73,14 @@ describe('briefs', () => {
     const wrong = {
       ...file,
       money: { ...file.money, currency: 'USD' },
-      play: { ...file.play, games: [{ game: 'tetra', preset: 'low' as const, weight: 1, target: null }, ...file.play.games, file.play.games[0]] },
+      play: {
+        ...file.play,
+        games: [
+          { game: 'tetra', preset: 'low' as const, weight: 1, target: null },
+          ...file.play.games,
+          file.play.games[0],
+        ],
+      },
       owned: ['nothing'],
       excluded: [{ part: 'nothing', reason: '' }],
       locks: [
@@ -77,7 +91,9 @@ describe('briefs', () => {
     };
     const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
     expect(paths).toEqual(expect.arrayContaining(['money.currency', 'play.games[0].game', 'play.games[4].game', 'owned[0]', 'excluded[0].part', 'locks[0].part', 'locks[1].slot', 'locks[2].offer'])); // prettier-ignore
-    expect(crossCheckBrief({ ...file, play: { ...file.play, games: [] } }, demo())[0].path).toBe('play.games');
+    expect(crossCheckBrief({ ...file, play: { ...file.play, games: [] } }, demo())[0].path).toBe(
+      'play.games',
+    );
   });
 });
 
@@ -104,15 +120,22 @@ describe('workspaces and builds', () => {
     expect(workspaceSchema.safeParse({ ...whole(), candidates: [candidate, candidate] }).success).toBe(false);
   });
   it('know the slots of a build', () => {
-    const build = (picks: object) => buildFileSchema.safeParse({ format: 'ripe-pick/build', version: 1, picks }).success;
+    const build = (picks: object) =>
+      buildFileSchema.safeParse({ format: 'ripe-pick/build', version: 1, picks }).success;
     expect(build({ card: { part: 'x' } })).toBe(true);
     expect(build({ gpu: { part: 'x' } })).toBe(false);
   });
 });
 
 describe('the JSON Schemas in docs/formats', () => {
-  it.each(Object.entries(jsonSchemas()))('%s is what the code would write now (npm run schemas)', (name, text) => {
-    const onDisk = readFileSync(new URL(`../../../docs/formats/${name}.schema.json`, import.meta.url), 'utf8');
-    expect(JSON.parse(onDisk)).toEqual(JSON.parse(text));
-  });
+  it.each(Object.entries(jsonSchemas()))(
+    '%s is what the code would write now (npm run schemas)',
+    (name, text) => {
+      const onDisk = readFileSync(
+        new URL(`../../../docs/formats/${name}.schema.json`, import.meta.url),
+        'utf8',
+      );
+      expect(JSON.parse(onDisk)).toEqual(JSON.parse(text));
+    },
+  );
 });

@@ -25,11 +25,21 @@ describe('the demo’s market', () => {
     expect(catalogue.frameModel.games).toHaveLength(12);
   });
   it('passes the same reader as a file from outside, at any size', () => {
-    for (const size of [150, 300, 1200]) expect(crossCheckCatalogue(catalogueFileSchema.parse(makeCatalogue({ seed: 3, parts: size })))).toEqual([]);
+    for (const size of [150, 300, 1200])
+      expect(crossCheckCatalogue(catalogueFileSchema.parse(makeCatalogue({ seed: 3, parts: size })))).toEqual(
+        [],
+      );
   });
   it('has a price against performance that bends: the next tenth of speed costs more at the top', () => {
-    const cheapest = (id: string) => Math.min(...catalogue.offers.filter((offer) => offer.part === id && offer.condition === 'new' && offer.shop !== 'skarvholm').map((offer) => offer.priceMinor));
-    const points = catalogue.frameModel.cards.map((rate) => ({ rate: rate.rateLn, price: cheapest(rate.part) })).filter((point) => Number.isFinite(point.price));
+    const cheapest = (id: string) =>
+      Math.min(
+        ...catalogue.offers
+          .filter((offer) => offer.part === id && offer.condition === 'new' && offer.shop !== 'skarvholm')
+          .map((offer) => offer.priceMinor),
+      );
+    const points = catalogue.frameModel.cards
+      .map((rate) => ({ rate: rate.rateLn, price: cheapest(rate.part) }))
+      .filter((point) => Number.isFinite(point.price));
     const mean = (from: number, to: number) => {
       const inside = points.filter((point) => point.rate >= from && point.rate < to);
       return inside.reduce((sum, point) => sum + point.price, 0) / inside.length;
@@ -40,13 +50,17 @@ describe('the demo’s market', () => {
   });
   it('has tempting cards that are too long for the given case, and some that fit', () => {
     const given = parts.get('given-office-case');
-    const lengths = catalogue.parts.flatMap((part) => (part.slot === 'card' && part.lengthMm !== null ? [part.lengthMm] : []));
+    const lengths = catalogue.parts.flatMap((part) =>
+      part.slot === 'card' && part.lengthMm !== null ? [part.lengthMm] : [],
+    );
     const limit = given?.slot === 'case' ? (given.cardMaxMm ?? 0) : 0;
     expect(lengths.filter((length) => length > limit).length).toBeGreaterThan(10);
     expect(lengths.filter((length) => length <= limit).length).toBeGreaterThan(10);
   });
   it('gives every part an id and a name of its own', () => {
-    expect(new Set(catalogue.parts.map((part) => `${part.maker} ${part.name}`)).size).toBe(catalogue.parts.length);
+    expect(new Set(catalogue.parts.map((part) => `${part.maker} ${part.name}`)).size).toBe(
+      catalogue.parts.length,
+    );
   });
 });
 

@@ -23,9 +23,15 @@ afterEach(async () => {
   await store.close();
   rmSync(folder, { recursive: true, force: true });
 });
-const call = (path: string, init: RequestInit & { headers?: Record<string, string> } = {}) => app.request(path, { ...init, headers: { ...HOST, ...init.headers } });
-const put = (path: string, body: unknown) => call(path, { method: 'PUT', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
-const { format: _f, version: _v, ...brief } = JSON.parse(text('brief-league-seat.json')) as Record<string, unknown>;
+const call = (path: string, init: RequestInit & { headers?: Record<string, string> } = {}) =>
+  app.request(path, { ...init, headers: { ...HOST, ...init.headers } });
+const put = (path: string, body: unknown) =>
+  call(path, { method: 'PUT', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+const {
+  format: _f,
+  version: _v,
+  ...brief
+} = JSON.parse(text('brief-league-seat.json')) as Record<string, unknown>;
 const workspace = { brief, candidates: [{ id: 'a', name: 'A', picks: {} }], active: 'a' };
 
 describe('the store', () => {
@@ -48,7 +54,9 @@ describe('the store', () => {
     const pragma = (name: string) => Object.values(raw.prepare(`pragma ${name}`).get() as object)[0];
     expect(pragma('journal_mode')).toBe('wal');
     expect(pragma('integrity_check')).toBe('ok');
-    expect(() => raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null)")).toThrow(/cannot store TEXT/i);
+    expect(() =>
+      raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null)"),
+    ).toThrow(/cannot store TEXT/i);
     expect(() => raw.exec("insert into parts values ('x', 1, 'card', 'm', 'n', 'not json')")).toThrow();
     raw.close();
   });
@@ -90,21 +98,38 @@ describe('the API', () => {
   });
   it('never writes over a change that was made elsewhere', async () => {
     expect(await (await put('/api/workspace', { revision: 0, workspace })).json()).toEqual({ revision: 1 });
-    const late = await put('/api/workspace', { revision: 0, workspace: { ...workspace, candidates: [{ id: 'a', name: 'Late', picks: {} }] } });
+    const late = await put('/api/workspace', {
+      revision: 0,
+      workspace: { ...workspace, candidates: [{ id: 'a', name: 'Late', picks: {} }] },
+    });
     expect(late.status).toBe(409);
     expect((await store.workspace()).workspace?.candidates[0].name).toBe('A');
   });
   it.each([
     ['text that is not JSON', '/api/workspace', '{', 400],
-    ['a workspace without candidates', '/api/workspace', JSON.stringify({ revision: 0, workspace: { ...workspace, candidates: [] } }), 422],
-    ['a field that nobody knows', '/api/workspace', JSON.stringify({ revision: 0, workspace, extra: 1 }), 422],
+    [
+      'a workspace without candidates',
+      '/api/workspace',
+      JSON.stringify({ revision: 0, workspace: { ...workspace, candidates: [] } }),
+      422,
+    ],
+    [
+      'a field that nobody knows',
+      '/api/workspace',
+      JSON.stringify({ revision: 0, workspace, extra: 1 }),
+      422,
+    ],
   ])('answers %s with a clear error', async (_, path, body, status) => {
     const answer = await call(path, { method: 'PUT', body });
     expect(answer.status).toBe(status);
     expect((await answer.json()).error.message).toMatch(/\.$/);
   });
   it('refuses bodies over its limit before reading them', async () => {
-    const answer = await call('/api/catalogue', { method: 'PUT', body: 'x', headers: { 'content-length': String(50 * 1024 * 1024) } });
+    const answer = await call('/api/catalogue', {
+      method: 'PUT',
+      body: 'x',
+      headers: { 'content-length': String(50 * 1024 * 1024) },
+    });
     expect(answer.status).toBe(413);
     expect((await answer.json()).error.message).toContain('32 MB');
   });
@@ -117,9 +142,12 @@ describe('the border', () => {
   it.each(['127.0.0.1:4640', 'localhost:9', '[::1]:4640'])('answers under %s', async (host) => {
     expect((await call('/api/status', { headers: { host } })).status).toBe(200);
   });
-  it.each(['evil.example', '127.0.0.1.evil.example', '192.168.0.9:4640'])('refuses %s as its own name', async (host) => {
-    expect((await call('/api/status', { headers: { host } })).status).toBe(403);
-  });
+  it.each(['evil.example', '127.0.0.1.evil.example', '192.168.0.9:4640'])(
+    'refuses %s as its own name',
+    async (host) => {
+      expect((await call('/api/status', { headers: { host } })).status).toBe(403);
+    },
+  );
   it('refuses pages of other sites', async () => {
     expect((await call('/api/status', { headers: { origin: 'http://evil.example' } })).status).toBe(403);
     expect((await call('/api/status', { headers: { origin: 'http://127.0.0.1:4640' } })).status).toBe(200);
@@ -149,6 +177,9 @@ describe('reading files', () => {
     build.picks.card = { part: 'given-office-case', offer: null };
     build.picks.memory = { part: 'nothing', offer: null };
     const bad = readBuild(JSON.stringify(build), catalogue);
-    expect(bad.ok ? [] : bad.problems.map((problem) => problem.path).sort()).toEqual(['picks.card.part', 'picks.memory.part']);
+    expect(bad.ok ? [] : bad.problems.map((problem) => problem.path).sort()).toEqual([
+      'picks.card.part',
+      'picks.memory.part',
+    ]);
   });
 });

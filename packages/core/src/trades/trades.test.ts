@@ -57,7 +57,9 @@ describe('trades', () => {
     const fast = lanes.memory.find((trade) => trade.part?.id === 'memory-fast');
     expect(fast?.offer?.shop).toBe('stalls');
     for (const each of WORLD.offers.filter((one) => one.part === 'memory-fast'))
-      expect(total(FULL) + (fast?.money ?? 0)).toBeLessThanOrEqual(total(withPick(FULL, 'memory', { part: 'memory-fast', offer: each.id })));
+      expect(total(FULL) + (fast?.money ?? 0)).toBeLessThanOrEqual(
+        total(withPick(FULL, 'memory', { part: 'memory-fast', offer: each.id })),
+      );
   });
   it('score what the frame model says of the whole build after the swap', () => {
     const { lanes } = trades(FULL);
@@ -77,7 +79,13 @@ describe('trades', () => {
     const slope = (trade: Trade) => (trade.money <= 0 ? Infinity : (trade.score ?? 0) / trade.money);
     const open = Object.values(lanes)
       .flat()
-      .filter((trade) => !trade.isCurrent && !trade.barrier && (trade.score ?? 0) > 0 && total(FULL) + trade.money <= BRIEF.money.budgetMinor);
+      .filter(
+        (trade) =>
+          !trade.isCurrent &&
+          !trade.barrier &&
+          (trade.score ?? 0) > 0 &&
+          total(FULL) + trade.money <= BRIEF.money.budgetMinor,
+      );
     expect(open.length).toBeGreaterThan(1);
     expect(steepest && slope(steepest)).toBe(Math.max(...open.map(slope)));
     const poor = tradesFor(WORLD, { ...BRIEF, money: { ...BRIEF.money, budgetMinor: total(FULL) } });
@@ -85,7 +93,11 @@ describe('trades', () => {
     expect(ringed === null || ringed.money <= 0).toBe(true);
   });
   it('leave ruled-out parts out, and offer owned ones at nothing', () => {
-    const out = tradesFor(WORLD, { ...BRIEF, excluded: [{ part: 'memory-fast', reason: '' }], owned: ['supply-large'] })(FULL);
+    const out = tradesFor(WORLD, {
+      ...BRIEF,
+      excluded: [{ part: 'memory-fast', reason: '' }],
+      owned: ['supply-large'],
+    })(FULL);
     expect(out.lanes.memory.some((trade) => trade.part?.id === 'memory-fast')).toBe(false);
     const owned = out.lanes.supply.find((trade) => trade.part?.id === 'supply-large');
     expect(owned?.isOwned).toBe(true);

@@ -2,6 +2,8 @@
 import { useStorage } from '@vueuse/core';
 import {
   ClipboardList,
+  Keyboard,
+  KeyboardOff,
   Columns3,
   Database,
   Moon,
@@ -13,12 +15,14 @@ import {
 } from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
+import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
 
 const workspace = useWorkspace();
+const singleKeys = useSingleKeys();
 const isNarrow = useStorage('ripe-pick-rail-narrow', false);
 
 /** Only screens that exist, in the order of the work. */
@@ -76,6 +80,17 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
           <Redo2 :size="17" aria-hidden="true" />
         </button>
       </div>
+      <button
+        class="plain screen keys"
+        :aria-pressed="singleKeys"
+        title="Single keys such as F and U, anywhere on the screen"
+        @click="singleKeys = !singleKeys"
+      >
+        <component :is="singleKeys ? Keyboard : KeyboardOff" :size="17" aria-hidden="true" /><span
+          class="word"
+          >{{ singleKeys ? 'Keys on' : 'Keys off' }}</span
+        >
+      </button>
       <button
         class="plain screen"
         :title="isDark ? 'Light theme' : 'Dark theme'"
@@ -192,6 +207,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
     display: flex;
   }
   .group-name,
+  .keys,
   .fold,
   .saved,
   .brand .word,

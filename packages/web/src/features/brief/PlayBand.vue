@@ -62,7 +62,7 @@ function setScreen(value: string) {
 }
 const options = <T extends string>(entries: Readonly<Record<T, string>>) =>
   (Object.entries(entries) as [T, string][]).map(([value, label]) => ({ value, label }));
-const GOALS = options({ frames: 'Most frames for the sum', targets: 'All targets for the least money' });
+const GOALS = options({ frames: 'Most frames', targets: 'Targets, for least money' });
 const FIGURES = options({
   average: 'Average',
   low: '1 % low (99th percentile)',

@@ -5,10 +5,16 @@ import { moveBorder, sharesOf } from './shares.ts';
 describe('shares of the games', () => {
   it('are whole per cent that add up to 100, whatever the weights', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0, max: 1000, noNaN: true }), { minLength: 1, maxLength: 12 }), (weights) => {
-        const shares = sharesOf(weights);
-        return shares.reduce((a, b) => a + b, 0) === 100 && shares.every((share) => Number.isInteger(share) && share >= 0);
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0, max: 1000, noNaN: true }), { minLength: 1, maxLength: 12 }),
+        (weights) => {
+          const shares = sharesOf(weights);
+          return (
+            shares.reduce((a, b) => a + b, 0) === 100 &&
+            shares.every((share) => Number.isInteger(share) && share >= 0)
+          );
+        },
+      ),
       { seed: 2 },
     );
     expect(sharesOf([2, 2, 1])).toEqual([40, 40, 20]);

@@ -7,6 +7,7 @@ import { computed, nextTick, ref, shallowRef } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
 import { withPick, type Trade } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -18,6 +19,7 @@ const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
 const workspace = useWorkspace();
 const message = useMessage();
+const singleKeys = useSingleKeys();
 
 /** Half widths of the money axis, in minor units. */
 const WINDOWS = [2500, 5000, 10000, 16000, 32000, 64000, 128000];
@@ -202,6 +204,7 @@ function key(event: KeyboardEvent) {
 }
 // These work anywhere on the screen, but never while something is typed.
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if (!singleKeys.value && !(event.target as HTMLElement).matches('[role=listbox]')) return;
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const target = event.target as HTMLElement;
   if (target.matches('input, textarea, select, [role=combobox]') || target.closest('[role=dialog]')) return;
@@ -331,7 +334,11 @@ const steepestWords = computed(() => {
         </div>
       </template>
       <p v-else class="quiet what">
-        Arrow keys move along a lane and between lanes, Shift with them swaps as you go.
+        {{
+          isNarrow
+            ? 'Tap a dot to see what that swap does.'
+            : 'Arrow keys move along a lane and between lanes, Shift with them swaps as you go.'
+        }}
         <template v-if="steepestWords">Most frames for the next bit of money: {{ steepestWords }}.</template>
       </p>
     </div>

@@ -3,7 +3,18 @@ import { describe, expect, it } from 'vitest';
 import { guidesOf, kindOf, nearest, pictureOf, reachOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
 
 const FRAME: LaneFrame = { width: 600, height: 60, window: 16000, reach: 20000 };
-const trade = (change: Partial<Trade>): Trade => ({ slot: 'card', part: null, offer: null, isCurrent: false, isOwned: false, money: 0, score: 0, gain: 0, barrier: null, ...change });
+const trade = (change: Partial<Trade>): Trade => ({
+  slot: 'card',
+  part: null,
+  offer: null,
+  isCurrent: false,
+  isOwned: false,
+  money: 0,
+  score: 0,
+  gain: 0,
+  barrier: null,
+  ...change,
+});
 
 describe('a lane', () => {
   it('puts money from left to right with the current pick in the middle', () => {
@@ -21,16 +32,36 @@ describe('a lane', () => {
     expect(yOf(null, FRAME)).toBe(30);
   });
   it('tells new, used, owned and barred apart by shape', () => {
-    const offer = { id: 'o', part: 'p', shop: 's', priceMinor: 1, condition: 'used' as const, inStock: true, seenOn: '2026-11-20' };
+    const offer = {
+      id: 'o',
+      part: 'p',
+      shop: 's',
+      priceMinor: 1,
+      condition: 'used' as const,
+      inStock: true,
+      seenOn: '2026-11-20',
+    };
     expect(kindOf(trade({}))).toBe('fits');
     expect(kindOf(trade({ offer }))).toBe('used');
     expect(kindOf(trade({ isOwned: true }))).toBe('owned');
     expect(kindOf(trade({ offer, barrier: {} as never }))).toBe('barred');
-    const shapes = (['fits', 'used', 'owned'] as const).map((kind) => pictureOf([trade(kind === 'used' ? { offer } : { isOwned: kind === 'owned' })], FRAME).paths[kind]);
+    const shapes = (['fits', 'used', 'owned'] as const).map(
+      (kind) =>
+        pictureOf([trade(kind === 'used' ? { offer } : { isOwned: kind === 'owned' })], FRAME).paths[kind],
+    );
     expect(new Set(shapes).size).toBe(3);
   });
   it('counts what lies beyond its window on either side, and leaves the current pick to its flag', () => {
-    const picture = pictureOf([trade({ money: -20000 }), trade({ money: -100 }), trade({ isCurrent: true }), trade({ money: 30000 }), trade({ money: 40000 })], FRAME);
+    const picture = pictureOf(
+      [
+        trade({ money: -20000 }),
+        trade({ money: -100 }),
+        trade({ isCurrent: true }),
+        trade({ money: 30000 }),
+        trade({ money: 40000 }),
+      ],
+      FRAME,
+    );
     expect([picture.cheaper, picture.dots.length, picture.dearer]).toEqual([1, 1, 2]);
   });
   it('takes its reach from what most parts gain, never less than a floor', () => {

@@ -20,7 +20,9 @@ describe('figures for reading', () => {
   it('names the mean, the figure and the cap that are in use', () => {
     const base = { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true } as const;
     expect(objectiveWords(base, 144)).toBe('geometric mean of averages, cut at 144 Hz');
-    expect(objectiveWords({ ...base, figure: 'low', mean: 'weakest', capAtRefresh: false }, 60)).toBe('weakest of 1 % lows, uncut');
+    expect(objectiveWords({ ...base, figure: 'low', mean: 'weakest', capAtRefresh: false }, 60)).toBe(
+      'weakest of 1 % lows, uncut',
+    );
     expect(objectiveWords({ ...base, goal: 'targets' }, 60)).toContain('target');
   });
 });
