@@ -1,0 +1,65 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { briefFileSchema, briefOf, briefSchema, catalogueFileSchema } from '@ripe-pick/contract';
+import Database from 'libsql';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openStore, type Store } from './index.ts';
+
+const text = (name: string) => readFileSync(new URL(`../../../demo/files/${name}`, import.meta.url), 'utf8');
+const brief = briefSchema.parse(briefOf(briefFileSchema.parse(JSON.parse(text('brief-league-seat.json')))));
+const workspace = { brief, candidates: [{ id: 'a', name: 'A', picks: {} }], active: 'a' };
+let folder: string;
+let store: Store;
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'ripe-pick-store-'));
+  store = await openStore(join(folder, 'data', 'test.sqlite'));
+});
+afterEach(async () => {
+  await store.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+describe('the store', () => {
+  it('gives a catalogue back exactly as it came, in its order', async () => {
+    const file = catalogueFileSchema.parse(JSON.parse(text('catalogue.json')));
+    await store.replaceCatalogue(file);
+    const { about: _, ...rest } = file;
+    expect(await store.catalogue()).toEqual(rest);
+  });
+  it('replaces a catalogue whole, and keeps the old one when the new one breaks a rule of the tables', async () => {
+    const file = catalogueFileSchema.parse(JSON.parse(text('catalogue.json')));
+    await store.replaceCatalogue(file);
+    const broken = { ...file, offers: [...file.offers, { ...file.offers[0] }] };
+    await expect(store.replaceCatalogue(broken)).rejects.toThrow();
+    expect((await store.catalogue()).offers).toHaveLength(file.offers.length);
+  });
+  it('uses strict tables, foreign keys and a write-ahead log', async () => {
+    await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
+    const raw = new Database(join(folder, 'data', 'test.sqlite'));
+    const pragma = (name: string) => Object.values(raw.prepare(`pragma ${name}`).get() as object)[0];
+    expect(pragma('journal_mode')).toBe('wal');
+    expect(pragma('integrity_check')).toBe('ok');
+    expect(() =>
+      raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null)"),
+    ).toThrow(/cannot store TEXT/i);
+    expect(() => raw.exec("insert into parts values ('x', 1, 'card', 'm', 'n', 'not json')")).toThrow();
+    raw.close();
+  });
+  it('refuses what the database itself holds when it is not what it should be', async () => {
+    await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
+    const raw = new Database(join(folder, 'data', 'test.sqlite'));
+    raw.exec(`update parts set body = '{"slot":"card","id":"x"}' where position = 0`);
+    raw.close();
+    await expect(store.catalogue()).rejects.toThrow();
+  });
+  it('keeps the workspace over a restart, and two openings see the same', async () => {
+    expect(await store.workspace()).toEqual({ revision: 0, workspace: null });
+    expect(await store.saveWorkspace(0, workspace)).toBe(1);
+    expect(await store.saveWorkspace(0, workspace)).toBeNull();
+    const second = await openStore(join(folder, 'data', 'test.sqlite'));
+    expect((await second.workspace()).workspace?.candidates).toEqual(workspace.candidates);
+    await second.close();
+  });
+});
