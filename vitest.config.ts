@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['packages/**/src/**/*.test.ts', 'checks/**/*.test.ts'],
+    include: ['packages/**/src/**/*.test.ts', 'tests/**/*.test.ts'],
     testTimeout: 60_000,
   },
 });

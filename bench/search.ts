@@ -5,7 +5,7 @@ import { prepare, runSearch } from '@ripe-pick/core/optimise';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
 import { tradesFor } from '@ripe-pick/core/trades';
 import { makeCatalogue } from '@ripe-pick/demo/make';
-import { compareWithHighs, seededCase } from '../checks/search/against-highs.ts';
+import { compareWithHighs, seededCase } from '../tests/search/against-highs.ts';
 
 const HIGHS_CASES = 9;
 const ROUNDS = 20;

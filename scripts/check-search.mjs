@@ -2,4 +2,4 @@
 import { ensureInstalled, must } from './lib/prepare.mjs';
 
 ensureInstalled();
-must(process.execPath, ['--import', 'tsx', 'checks/search/whole.ts']);
+must(process.execPath, ['--import', 'tsx', 'tests/search/whole.ts']);

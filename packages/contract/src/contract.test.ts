@@ -49,7 +49,7 @@ describe('catalogue files', () => {
     ['an id that stands twice', (raw) => (raw.parts[3].id = raw.parts[2].id), 'parts[3].id', 'stands already at parts[2]'],
     ['an offer for a part that is not there', (raw) => (raw.offers[1].part = 'nothing'), 'offers[1].part', 'no part has the id "nothing"'],
     ['an offer in a shop that is not there', (raw) => (raw.offers[1].shop = 'nowhere'), 'offers[1].shop', 'no shop has the id "nowhere"'],
-    ['a missing list', (raw) => delete raw.shops, 'shops', 'is missing'],
+    ['a missing list', (raw) => Object.assign(raw, { shops: undefined }), 'shops', 'is missing'],
     ['another format', (raw) => (raw.format = 'other'), 'format', 'ripe-pick/catalogue'],
   ] satisfies [string, (raw: Parameters<Parameters<typeof spoil>[0]>[0]) => unknown, string, string][])('refuse %s, with its place and a mend', (_, change, path, message) => {
     const problem = spoil(change).find((each) => each.path === path);

@@ -24,9 +24,16 @@ afterEach(async () => {
 });
 const call = (path: string, init: RequestInit & { headers?: Record<string, string> } = {}) =>
   app.request(path, { ...init, headers: { ...HOST, ...init.headers } });
-/** The body of an answer, of a shape that the test goes on to judge. */
-const json = async (answer: Response | Promise<Response>) =>
-  (await (await answer).json()) as Record<string, never>;
+/** The body of an answer, of a shape that the tests go on to judge. */
+interface Body {
+  readonly counts: { readonly parts: number };
+  readonly error: {
+    readonly code: string;
+    readonly message: string;
+    readonly problems: readonly { readonly path: string }[];
+  };
+}
+const json = async (answer: Response | Promise<Response>) => (await (await answer).json()) as Body;
 const put = (path: string, body: unknown) =>
   call(path, { method: 'PUT', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
 const {

@@ -11,7 +11,7 @@ import {
   PROCESSOR,
   STORAGE,
   SUPPLY,
-} from '../testing/fixtures.ts';
+} from '../test/fixtures.ts';
 import type { Brief, PartSet } from '../parts/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';

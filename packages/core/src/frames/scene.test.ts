@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BRIEF, GAME, MODEL, SYSTEM } from '../testing/fixtures.ts';
+import { BRIEF, GAME, MODEL, SYSTEM } from '../test/fixtures.ts';
 import { frameTimeQuantile, meanFrameTime } from './frame-time.ts';
 import { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState } from './memory.ts';
 import { counted, meanOf, meanValue, scoreOf, sideBound, figureOf } from './objective.ts';

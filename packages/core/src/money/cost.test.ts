@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { CATALOGUE, OFFERS, SHOPS } from '../testing/fixtures.ts';
+import { CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import type { Offer } from '../parts/index.ts';
 import { costOf } from './cost.ts';
 import { indexMarket, offerBarrier, usableOffers } from './market.ts';
-import { BRIEF } from '../testing/fixtures.ts';
+import { BRIEF } from '../test/fixtures.ts';
 
 const extra: Offer[] = [
   { id: 'case.far', part: 'case', shop: 'far', priceMinor: 39950, condition: 'new', inStock: true, seenOn: '2026-11-20' },

@@ -113,10 +113,20 @@ export function explainInfeasible(catalogue: Catalogue, brief: Brief): Relaxatio
       }
     }
   }
-  // A step that is not enough is worth showing only when no larger step of the same wish is.
+  // Of the steps of one wish, show those only that ask for less money than the smaller steps before them; and none that
+  // is not enough beside one that is.
   const enough = new Set(out.filter((each) => each.shortMinor === 0).map((each) => each.kind));
+  const least = new Map<string, number>();
   return out
-    .filter((each) => each.shortMinor === 0 || each.kind === 'budget' || !enough.has(each.kind))
+    .filter((each) => {
+      const wish = each.kind === 'lock' ? each.sentence : each.kind;
+      const before = least.get(wish) ?? Infinity;
+      least.set(wish, Math.min(before, each.shortMinor));
+      return (
+        each.shortMinor < before &&
+        (each.shortMinor === 0 || each.kind === 'budget' || !enough.has(each.kind))
+      );
+    })
     .sort((a, b) => a.shortMinor - b.shortMinor || (a.cost ?? 0) - (b.cost ?? 0))
     .slice(0, 12);
 }

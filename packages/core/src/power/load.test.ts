@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { CARD, GOOD, PROCESSOR, STORAGE } from '../testing/fixtures.ts';
+import { CARD, GOOD, PROCESSOR, STORAGE } from '../test/fixtures.ts';
 import { deciwatts, loadOf, neededSupplyWatts } from './load.ts';
 
 describe('load', () => {

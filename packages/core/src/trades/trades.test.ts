@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { scorerFor } from '../frames/index.ts';
 import { costOf, indexMarket } from '../money/index.ts';
 import type { Offer, Picks, Slot } from '../parts/index.ts';
-import { BRIEF, CATALOGUE, MEMORY, OFFERS, PROCESSOR, SUPPLY } from '../testing/fixtures.ts';
+import { BRIEF, CATALOGUE, MEMORY, OFFERS, PROCESSOR, SUPPLY } from '../test/fixtures.ts';
 import { MEASURES } from './measures.ts';
 import { summaryFor } from './summary.ts';
 import { swapsBetween, withPick } from './swaps.ts';

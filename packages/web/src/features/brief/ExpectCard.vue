@@ -133,14 +133,14 @@ function take() {
       <p v-if="relaxations.length > 0">Any one of these makes a build possible:</p>
       <ul v-if="relaxations.length > 0">
         <li v-for="(each, n) in relaxations" :key="n">
-          <template v-if="each.kind === 'budget'"
-            ><b class="num">{{ money(each.shortMinor, currency) }}</b> more</template
+          <span v-if="each.kind === 'budget'"
+            ><b class="num">{{ money(each.shortMinor, currency) }}</b> more</span
           >
-          <template v-else
+          <span v-else
             >{{ each.sentence
             }}<template v-if="each.shortMinor > 0"
               >, and <span class="num">{{ money(each.shortMinor, currency) }}</span> more</template
-            ></template
+            ></span
           >
           <button
             class="plain edged"
@@ -212,6 +212,9 @@ ul {
   list-style: none;
   display: grid;
   gap: 6px;
+}
+li button {
+  flex: none;
 }
 li {
   display: flex;

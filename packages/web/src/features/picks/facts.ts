@@ -8,6 +8,7 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
   flashWithoutProcessor: ['Flashes without processor'], sataPorts: ['SATA ports'], smallSlots: ['Small slots'], powerStageWatts: ['Power stage', 'W'],
   processorPowerSockets: ['Processor power sockets'], wireless: ['Wireless'], pictureOutputs: ['Outputs'], watts: ['Draw', 'W'], type: ['Type'], sticks: ['Sticks'],
   gbPerStick: ['Each', 'GB'], ratedMts: ['Rated', 'MT/s'], ratedCl: ['Rated latency', 'CL'], baseMts: ['Base', 'MT/s'], baseCl: ['Base latency', 'CL'], heightMm: ['Height', 'mm'],
+  power: ['Power sockets'], m2: ['M.2 places'], cardSlot: ['Card slot'], boxedCooler: ['Boxed cooler'], firmwareByChipset: ['Firmware by chipset'],
   chip: ['Chip'], lengthMm: ['Length', 'mm'], slotsWide: ['Thickness', 'slots'], boardWatts: ['Board power', 'W'], makerSupplyWatts: ['Maker’s supply figure', 'W'],
   videoMemoryGb: ['Video memory', 'GB'], pcieLanes: ['PCIe lanes'], kind: ['Kind'], gb: ['Space', 'GB'], solidState: ['Solid state'], m2LengthMm: ['M.2 length', 'mm'],
   sockets: ['Sockets'], heatWatts: ['Heat', 'W'], memoryClearanceMm: ['Room for memory', 'mm'], noiseDb: ['Noise', 'dB'], boardFormFactors: ['Boards'], cardMaxMm: ['Card up to', 'mm'],
@@ -24,12 +25,17 @@ export interface Fact {
   readonly isKnown: boolean;
 }
 
+/** A field's name in words: sixteenPin becomes sixteen pin. Names of chipsets stay as they are. */
+function spaced(key: string): string {
+  return /^[a-z]+([A-Z]|$)/.test(key) ? key.replace(/([A-Z])/g, ' $1').toLowerCase() : key;
+}
+
 function valueText(value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(valueText).join(', ');
   if (value !== null && typeof value === 'object')
     return Object.entries(value)
-      .map(([key, inner]) => `${key} ${valueText(inner)}`)
+      .map(([key, inner]) => `${spaced(key)} ${valueText(inner)}`)
       .join(', ');
   return String(value);
 }
@@ -39,7 +45,7 @@ export function factsOf(part: Part): Fact[] {
   return Object.entries(part)
     .filter(([key]) => !HIDDEN.has(key))
     .map(([key, value]) => {
-      const [name, unit] = NAMES[key] ?? [key.replace(/([A-Z])/g, ' $1').toLowerCase()];
+      const [name, unit] = NAMES[key] ?? [spaced(key)];
       return {
         name,
         value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`,

@@ -49,6 +49,8 @@ h2 {
 .body {
   max-height: 76vh;
   overflow: auto;
-  outline-offset: -2px;
+  padding: 6px 8px;
+  margin: 0 -8px;
+  outline-offset: 0;
 }
 </style>

@@ -1,0 +1,131 @@
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { useWorkspace } from './workspace.ts';
+
+interface Sent {
+  readonly revision: number;
+  readonly workspace: {
+    readonly brief: { readonly name: string };
+    readonly candidates: readonly { readonly name: string }[];
+  };
+}
+
+/** A server in a few lines: keeps the last workspace, and refuses a save that started from an older revision. */
+function fakeServer() {
+  const state = { revision: 0, workspace: null as unknown, saves: [] as Sent[], broken: false };
+  vi.stubGlobal('fetch', async (_path: string, init: { method: string; body?: string }) => {
+    if (state.broken) throw new Error('no connection');
+    const answer = (status: number, value: unknown) => ({
+      ok: status < 400,
+      status,
+      json: async () => value,
+    });
+    if (init.method === 'GET') return answer(200, { revision: state.revision, workspace: state.workspace });
+    const sent = JSON.parse(init.body ?? '') as Sent;
+    if (sent.revision !== state.revision)
+      return answer(409, { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } });
+    state.revision++;
+    state.workspace = sent.workspace;
+    state.saves.push(sent);
+    return answer(200, { revision: state.revision });
+  });
+  return state;
+}
+const settled = async () => {
+  for (let n = 0; n < 20; n++) await Promise.resolve();
+  await new Promise((resolve) => setTimeout(resolve, 0));
+};
+
+describe('the workspace', () => {
+  let server: ReturnType<typeof fakeServer>;
+  beforeEach(() => {
+    server = fakeServer();
+    setActivePinia(createPinia());
+  });
+  const rename = (name: string) => useWorkspace().editBrief('rename', (brief) => ({ ...brief, name }));
+
+  it('saves every edit at once, one call at a time, and ends with the last one', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    for (const name of ['one', 'two', 'three']) rename(name);
+    await settled();
+    expect(server.saves.at(-1)?.workspace.brief.name).toBe('three');
+    expect(server.saves.length).toBeLessThanOrEqual(3);
+    expect(workspace.saveState).toBe('saved');
+  });
+  it('undoes and redoes by name, and forgets what was undone after a new edit', async () => {
+    const workspace = useWorkspace();
+    const first = workspace.brief.name;
+    rename('one');
+    rename('two');
+    expect(workspace.canUndo).toBe('rename');
+    workspace.undo();
+    expect(workspace.brief.name).toBe('one');
+    workspace.redo();
+    expect(workspace.brief.name).toBe('two');
+    workspace.undo();
+    workspace.undo();
+    expect(workspace.brief.name).toBe(first);
+    expect(workspace.undo()).toBeNull();
+    rename('three');
+    expect(workspace.canRedo).toBeNull();
+    await settled();
+  });
+  it('undoes typing in one field as one step', () => {
+    const workspace = useWorkspace();
+    const first = workspace.brief.money.budgetMinor;
+    for (const budgetMinor of [6, 64, 640])
+      workspace.editBrief('type the sum', (brief) => ({ ...brief, money: { ...brief.money, budgetMinor } }));
+    workspace.undo();
+    expect(workspace.brief.money.budgetMinor).toBe(first);
+  });
+  it('keeps what was typed when the server is away, says so, and saves it later', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    server.broken = true;
+    rename('kept');
+    await settled();
+    expect(workspace.saveState).toBe('failed');
+    expect(workspace.failure).toContain('does not answer');
+    expect(workspace.brief.name).toBe('kept');
+    server.broken = false;
+    await workspace.save();
+    expect(server.saves.at(-1)?.workspace.brief.name).toBe('kept');
+    expect(workspace.saveState).toBe('saved');
+  });
+  it('never writes over what another window saved', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    rename('mine');
+    await settled();
+    server.revision++;
+    rename('late');
+    await settled();
+    expect(workspace.saveState).toBe('conflict');
+    expect(server.saves.at(-1)?.workspace.brief.name).toBe('mine');
+  });
+  it('adds, renames and removes candidates, and always keeps one', async () => {
+    const workspace = useWorkspace();
+    workspace.addCandidate('Second', {});
+    expect(workspace.active.name).toBe('Second');
+    workspace.renameCandidate(workspace.active.id, 'Other');
+    workspace.removeCandidate(workspace.active.id);
+    expect(workspace.active.name).toBe('First idea');
+    workspace.removeCandidate(workspace.active.id);
+    expect(workspace.candidates).toHaveLength(1);
+    workspace.undo();
+    expect(workspace.candidates.map((candidate) => candidate.name)).toEqual(['First idea', 'Other']);
+    await settled();
+  });
+  it('changes the picks of the active candidate alone', async () => {
+    const workspace = useWorkspace();
+    workspace.addCandidate('Second', { card: { part: 'x', offer: null } });
+    workspace.editPicks('empty', () => ({}));
+    expect(workspace.candidates.map((candidate) => Object.keys(candidate.picks))).toEqual([[], []]);
+    workspace.activate('first');
+    workspace.editPicks('card', () => ({ card: { part: 'y', offer: null } }));
+    expect(workspace.candidates[0].picks.card?.part).toBe('y');
+    expect(workspace.candidates[1].picks.card).toBeUndefined();
+    await settled();
+  });
+});
