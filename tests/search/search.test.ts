@@ -136,7 +136,7 @@ describe('when nothing fits', () => {
     const list = explainInfeasible(catalogue, poor);
     expect(list.length).toBeGreaterThan(1);
     for (const each of list) {
-      const budget = each.kind === 'budget' ? (each.cost ?? 0) : 14500 + each.shortMinor;
+      const budget = each.brief.money.budgetMinor;
       expect(runSearch(prepare(catalogue, each.brief).solve(budget)).status).toBe('optimal');
     }
   });

@@ -6,7 +6,7 @@ export interface Relaxation {
   readonly kind: 'budget' | 'memory' | 'storage' | 'wireless' | 'system' | 'size' | 'card' | 'conditions' | 'lock' | 'exclusions' | 'gaps' | 'shops'; // prettier-ignore
   /** What to do, in one short sentence. */
   readonly sentence: string;
-  /** The brief with the change. */
+  /** The brief with the change, and with the money that is still missing. */
   readonly brief: Brief;
   /** Least cost after the change; null when the change is not priced. */
   readonly cost: number | null;
@@ -73,6 +73,14 @@ function wishesOf(brief: Brief): Wish[] {
   return wishes;
 }
 
+/** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */
+function withMoney(brief: Brief, limit: number, cost: number): Brief {
+  const more = Math.max(0, cost - limit);
+  return more === 0
+    ? brief
+    : { ...brief, money: { ...brief.money, budgetMinor: brief.money.budgetMinor + more } };
+}
+
 function leastCost(catalogue: Catalogue, brief: Brief): number | null {
   return prepare(catalogue, brief).cheapest()?.cost ?? null;
 }
@@ -100,7 +108,13 @@ export function explainInfeasible(catalogue: Catalogue, brief: Brief): Relaxatio
     if (cost === null || (now !== null && cost >= now)) continue;
     const shortMinor = Math.max(0, cost - limit);
     if (shortMinor === 0) done.add(wish.kind);
-    out.push({ kind: wish.kind, sentence: wish.sentence, brief: changed, cost, shortMinor });
+    out.push({
+      kind: wish.kind,
+      sentence: wish.sentence,
+      brief: withMoney(changed, limit, cost),
+      cost,
+      shortMinor,
+    });
   }
   if (now === null && out.length === 0) {
     for (let i = 0; i < wishes.length; i++) {
@@ -109,7 +123,7 @@ export function explainInfeasible(catalogue: Catalogue, brief: Brief): Relaxatio
         const changed = wishes[j].change(wishes[i].change(brief));
         const cost = leastCost(catalogue, changed);
         if (cost === null) continue;
-        out.push({ kind: wishes[i].kind, sentence: `${wishes[i].sentence}, and ${wishes[j].sentence}`, brief: changed, cost, shortMinor: Math.max(0, cost - limit) }); // prettier-ignore
+        out.push({ kind: wishes[i].kind, sentence: `${wishes[i].sentence}, and ${wishes[j].sentence}`, brief: withMoney(changed, limit, cost), cost, shortMinor: Math.max(0, cost - limit) }); // prettier-ignore
       }
     }
   }

@@ -174,7 +174,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
               : measureAfter - (measureNow ?? 0);
         return {
           slot, part, offer, isCurrent, isOwned: part !== null && owned.has(part.id) && offer === null, money, score, gain,
-          barrier: firstFinding(set, context, (verdict) => isBarred(verdict, false), rulesBySlot.get(slot)),
+          barrier: firstFinding(set, context, (verdict) => isBarred(verdict, brief.market.allowUnknown), rulesBySlot.get(slot)),
         }; // prettier-ignore
       };
 

@@ -32,7 +32,10 @@ function spaced(key: string): string {
 
 function valueText(value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (Array.isArray(value)) return value.length === 0 ? 'none' : value.map(valueText).join(', ');
+  if (Array.isArray(value))
+    return value.length === 0
+      ? 'none'
+      : value.map(valueText).join(value.some((item) => typeof item === 'object') ? '; ' : ', ');
   if (value !== null && typeof value === 'object')
     return Object.entries(value)
       .map(([key, inner]) => `${spaced(key)} ${valueText(inner)}`)
