@@ -1,40 +1,12 @@
 /** In Chromium, on the demo: solving in the worker, and the scripting of one swap. Wants a built web app. */
-import { spawn } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { root, withApp } from './with-app.ts';
 
-const PORT = 4653;
-const root = join(import.meta.dirname, '..');
-const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--demo'], {
-  cwd: root,
-  stdio: 'ignore',
-  env: {
-    ...process.env,
-    RIPE_PICK_PORT: String(PORT),
-    RIPE_PICK_DATA: mkdtempSync(join(tmpdir(), 'ripe-pick-bench-')),
-  },
-});
 const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-const address = `http://127.0.0.1:${PORT}`;
 
-try {
-  for (let tries = 0; tries < 50; tries++) {
-    if (
-      await fetch(`${address}/api/status`).then(
-        (answer) => answer.ok,
-        () => false,
-      )
-    )
-      break;
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
-  const browser = await chromium.launch({
-    executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+await withApp(4653, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   // The TypeScript runner names functions by a helper that the page does not have.
   await page.addInitScript('globalThis.__name = (task) => task');
@@ -110,7 +82,4 @@ try {
   console.log(
     `Swap, from the key to the updated page: ${swaps.length} swaps, median ${median(swaps).toFixed(1)} ms, 90th percentile ${sorted[Math.floor(sorted.length * 0.9)].toFixed(1)} ms, frame budget 16 ms`,
   );
-  await browser.close();
-} finally {
-  server.kill();
-}
+});

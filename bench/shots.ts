@@ -1,44 +1,16 @@
 /** Retakes docs/screenshots from the demo, at 1280 x 800. */
-import { spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { root, withApp } from './with-app.ts';
 
-const PORT = 4654;
-const root = join(import.meta.dirname, '..');
 const folder = join(root, 'docs', 'screenshots');
-const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--demo'], {
-  cwd: root,
-  stdio: 'ignore',
-  env: {
-    ...process.env,
-    RIPE_PICK_PORT: String(PORT),
-    RIPE_PICK_DATA: mkdtempSync(join(tmpdir(), 'ripe-pick-shots-')),
-  },
-});
-const address = `http://127.0.0.1:${PORT}`;
 
 async function picks(page: Page): Promise<void> {
   await page.getByRole('listbox', { name: /Graphics card lane/ }).focus();
   await page.keyboard.press('ArrowLeft');
 }
 
-try {
-  for (let tries = 0; tries < 50; tries++) {
-    if (
-      await fetch(`${address}/api/status`).then(
-        (answer) => answer.ok,
-        () => false,
-      )
-    )
-      break;
-    await new Promise((resolve) => setTimeout(resolve, 200));
-  }
-  const browser = await chromium.launch({
-    executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  });
+await withApp(4654, async (browser, address) => {
   for (const colorScheme of ['light', 'dark'] as const) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
     const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>) => {
@@ -62,7 +34,4 @@ try {
       await phone.screenshot({ path: join(folder, 'picks-phone.png') });
     }
   }
-  await browser.close();
-} finally {
-  server.kill();
-}
+});

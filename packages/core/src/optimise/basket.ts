@@ -101,7 +101,9 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   const shopCount = shops.length;
   let limit = most + 1;
   let best: Basket | null = null;
-  let isFirst = true;
+  // Prices of the root node, where every offer is open: what elimination measures against.
+  let rootPriced: Priced[][] | null = null;
+  let hasImproved = true;
 
   const root: Node = {
     shops: new Uint8Array(shopCount),
@@ -143,10 +145,12 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
     if (cost < limit) {
       limit = cost;
       best = basketOf(relaxed.chosen, cost);
+      hasImproved = true;
     }
-    if (isFirst) {
-      isFirst = false;
-      candidates = eliminate(candidates, limit, priced);
+    rootPriced ??= priced;
+    if (hasImproved) {
+      hasImproved = false;
+      candidates = eliminate(candidates, limit, rootPriced);
     }
     if (short >= 0) branchOnSlot(stack, node, short, relaxed.chosen, candidates, domains, shopCount);
     else if (unpaid >= 0) branchOnShop(stack, node, unpaid, context);

@@ -1,0 +1,43 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser } from '@playwright/test';
+
+export const root = join(import.meta.dirname, '..');
+
+/** Starts the app with a fresh demo on a port of its own and a browser, runs a task, and ends both. */
+export async function withApp(
+  port: number,
+  task: (browser: Browser, address: string) => Promise<void>,
+): Promise<void> {
+  const address = `http://127.0.0.1:${port}`;
+  const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--demo'], {
+    cwd: root,
+    stdio: 'ignore',
+    env: {
+      ...process.env,
+      RIPE_PICK_PORT: String(port),
+      RIPE_PICK_DATA: mkdtempSync(join(tmpdir(), 'ripe-pick-bench-')),
+    },
+  });
+  try {
+    const isUp = () => fetch(`${address}/api/status`).then((answer) => answer.ok, () => false); // prettier-ignore
+    for (let tries = 0; tries < 50 && !(await isUp()); tries++)
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    const browser = await chromium.launch({
+      executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+      ],
+    });
+    await task(browser, address);
+    await browser.close();
+  } finally {
+    server.kill();
+  }
+}
