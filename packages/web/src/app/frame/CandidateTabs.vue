@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NDropdown, NInput } from 'naive-ui';
 import { Ellipsis, Plus } from '@lucide/vue';
-import { nextTick, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import type { Picks } from '@ripe-pick/core/parts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -20,6 +20,11 @@ const MENU = [
   { label: 'Duplicate', key: 'duplicate' },
   { label: 'Remove', key: 'remove' },
 ];
+
+/** The same list for every tab and every render: a new one would be worked through at each swap. */
+const menu = computed(() =>
+  workspace.candidates.length > 1 ? MENU : MENU.filter((item) => item.key !== 'remove'),
+);
 
 function act(id: string, key: string) {
   const candidate = workspace.candidates.find((each) => each.id === id);
@@ -60,11 +65,7 @@ function figures(id: string): string {
         <span class="text">{{ candidate.name }}</span>
         <span class="quiet num">{{ figures(candidate.id) }}</span>
       </button>
-      <NDropdown
-        trigger="click"
-        :options="MENU.filter((item) => item.key !== 'remove' || workspace.candidates.length > 1)"
-        @select="(key: string) => act(candidate.id, key)"
-      >
+      <NDropdown trigger="click" :options="menu" @select="(key: string) => act(candidate.id, key)">
         <button class="plain more" :aria-label="`More for ${candidate.name}`">
           <Ellipsis :size="15" aria-hidden="true" />
         </button>

@@ -32,8 +32,7 @@ function fakeServer() {
   return state;
 }
 const settled = async () => {
-  for (let n = 0; n < 20; n++) await Promise.resolve();
-  await new Promise((resolve) => setTimeout(resolve, 0));
+  for (let n = 0; n < 10; n++) await new Promise((resolve) => setTimeout(resolve, 0));
 };
 
 describe('the workspace', () => {

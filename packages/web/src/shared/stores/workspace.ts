@@ -85,7 +85,8 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function set(next: Workspace): void {
     state.value = next;
-    void save();
+    // Behind the repaint: a held key must not wait for a call to be put together.
+    setTimeout(() => void save(), 0);
   }
 
   /** Changes the workspace by a named step. Steps of the same `group` in a row (typing) undo together. */
