@@ -217,7 +217,7 @@ const lead = (picks: Picks) =>
                 <td>{{ lead(answer.picks) }}</td>
                 <td class="num end">
                   {{ (answer.score / 1000).toFixed(1) }}
-                  <span class="quiet">{{ signed((answer.score - best.score) / 1000) }}</span>
+                  <span class="quiet">{{ signed((answer.score - best.score) / 1000, 2) }}</span>
                 </td>
                 <td class="num end">
                   {{ money(answer.cost, bench.currency) }}
@@ -319,7 +319,7 @@ th,
 td {
   padding: 4px 8px 4px 0;
   border-bottom: 1px solid var(--line);
-  vertical-align: baseline;
+  vertical-align: middle;
 }
 .end {
   text-align: right;
@@ -351,5 +351,8 @@ li {
   align-items: center;
   border-bottom: 1px solid var(--line);
   padding-bottom: 6px;
+}
+.end button + button {
+  margin-left: 6px;
 }
 </style>
