@@ -7,7 +7,7 @@ import { BRIEF, CATALOGUE, MEMORY, OFFERS, PROCESSOR, SUPPLY } from '../test/fix
 import { MEASURES } from './measures.ts';
 import { summaryFor } from './summary.ts';
 import { swapsBetween, withPick } from './swaps.ts';
-import { partsForRules, tradesFor, type Trade } from './trades.ts';
+import { bestWithin, partsForRules, tradesFor, type Trade } from './trades.ts';
 
 const offer = (part: string, shop: string, priceMinor: number, shippingMinor?: number): Offer => ({ id: `${part}.${shop}`, part, shop, priceMinor, shippingMinor, condition: shop === 'stalls' ? 'used' : 'new', inStock: true, seenOn: '2026-11-20' }); // prettier-ignore
 const WORLD = {
@@ -102,6 +102,22 @@ describe('trades', () => {
     const owned = out.lanes.supply.find((trade) => trade.part?.id === 'supply-large');
     expect(owned?.isOwned).toBe(true);
     expect(owned?.money).toBeLessThan(0);
+  });
+  it('say the best that a slot can be for so much more or less', () => {
+    const { lanes } = trades(FULL);
+    expect(bestWithin(lanes.processor, 10000)?.part?.id).toBe('processor-quick');
+    expect(bestWithin(lanes.processor, 6999)).toBeNull();
+    expect(bestWithin(lanes.memory, -999999)).toBeNull();
+    for (const money of [-5000, 0, 2000, 9000])
+      for (const lane of Object.values(lanes)) {
+        const best = bestWithin(lane, money);
+        const rivals = lane.filter(
+          (trade) => !trade.isCurrent && !trade.barrier && trade.gain !== null && trade.money <= money,
+        );
+        expect(best?.gain ?? null).toBe(
+          rivals.length === 0 ? null : Math.max(...rivals.map((trade) => trade.gain ?? 0)),
+        );
+      }
   });
   it('work on nothing at all', () => {
     const { lanes, steepest } = trades({});

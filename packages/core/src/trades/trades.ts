@@ -50,6 +50,20 @@ export interface Lanes {
 const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['processor', 'board', 'memory', 'card']);
 const MAY_BE_EMPTY: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
 
+/**
+ * The best that a slot can be when it may cost at most so much more than now (negative: must cost so much less): most
+ * gain, then least money, among trades that fit. Null when nothing does.
+ */
+export function bestWithin(lane: readonly Trade[], money: number): Trade | null {
+  let best: Trade | null = null;
+  for (const trade of lane) {
+    if (trade.isCurrent || trade.barrier || trade.gain === null || trade.money > money) continue;
+    if (!best || trade.gain > (best.gain ?? 0) || (trade.gain === best.gain && trade.money < best.money))
+      best = trade;
+  }
+  return best;
+}
+
 /** The parts of picks as rules see them: optional slots that are open count as left empty. */
 export function partsForRules(picks: Picks, market: Market): PartSet {
   const { set } = partSetOf(picks, market.parts);

@@ -2,9 +2,11 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { minorPlaces } from '@ripe-pick/core';
+import { bestWithin, MEASURES } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { segmentsOf, type Segment } from './ruler.ts';
 
@@ -42,6 +44,22 @@ function colour(segment: Segment): string {
   return segment.slot === 'shipping' ? 'var(--line-strong)' : slotColour(segment.slot);
 }
 
+/** What a little more or less money for this slot would do. */
+const STEP_MAJOR = 20;
+function stepWords(slot: Segment['slot']): string {
+  const lane = slot === 'shipping' ? undefined : bench.lanes?.lanes[slot];
+  if (!lane || slot === 'shipping') return '';
+  const step = STEP_MAJOR * 10 ** minorPlaces(bench.currency);
+  const { kind, unit } = MEASURES[slot];
+  const say = (most: number) => {
+    const gain = bestWithin(lane, most)?.gain;
+    if (gain === undefined || gain === null) return 'nothing fits';
+    return kind === 'frames' ? `${signed(gain / 1000)} fps` : `${signed(gain, 0)} ${unit}`;
+  };
+  const amount = money(step, bench.currency, { short: true });
+  return `. With ${amount} more ${say(step)}, with ${amount} less ${say(-step)}`;
+}
+
 const readout = computed(() => {
   const summary = bench.summary;
   if (!summary) return '';
@@ -57,7 +75,7 @@ const readout = computed(() => {
       line && line.stated.currency !== bench.currency
         ? `, stated ${money(line.stated.minor, line.stated.currency)}`
         : '';
-    return `${name(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${shop && part ? ` at ${shop}${stated}` : ''}`;
+    return `${name(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${shop && part ? ` at ${shop}${stated}` : ''}${stepWords(segment.slot)}`;
   }
   const { unpriced } = summary.cost;
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
