@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { catalogueFileSchema } from '@ripe-pick/contract';
@@ -125,6 +125,47 @@ describe('the border', () => {
     expect(policy).toContain("default-src 'none'");
     expect(policy).toContain("script-src 'self';");
     expect(policy).not.toContain('http');
+  });
+});
+
+describe('the web app’s files', () => {
+  const served = () => {
+    const web = join(folder, 'web');
+    mkdirSync(join(web, 'assets'), { recursive: true });
+    writeFileSync(join(web, 'index.html'), '<!doctype html><title>Ripe Pick</title>');
+    writeFileSync(join(web, 'assets', 'app-1.js'), 'export {};');
+    writeFileSync(join(folder, 'secret.txt'), 'not for the page');
+    return createApp({ store, version: '0', demoCatalogue: null, webFolder: web });
+  };
+  const get = (path: string) => served().request(path, { headers: HOST });
+  it.each(['/', '/picks', '/brief', '/some/other/place'])(
+    '%s is the page, whichever screen it names',
+    async (path) => {
+      const answer = await get(path);
+      expect(answer.status).toBe(200);
+      expect(await answer.text()).toContain('<title>Ripe Pick</title>');
+    },
+  );
+  it('assets may be kept for ever, because their names change with their contents', async () => {
+    const answer = await get('/assets/app-1.js');
+    expect(answer.headers.get('cache-control')).toContain('immutable');
+    expect(answer.headers.get('content-type')).toContain('javascript');
+  });
+  it('an asset that is not there is an error, not the page', async () => {
+    expect((await get('/assets/gone.js')).status).toBe(404);
+  });
+  it.each([
+    '/../secret.txt',
+    '/assets/../../secret.txt',
+    '/%2e%2e/secret.txt',
+    '/assets/%2e%2e%2f%2e%2e%2fsecret.txt',
+  ])('%s does not lead out of the folder', async (path) => {
+    expect(await (await get(path)).text()).not.toContain('not for the page');
+  });
+  it('without the demo there is none to load', async () => {
+    const answer = await served().request('/api/demo', { method: 'POST', headers: HOST });
+    expect(answer.status).toBe(404);
+    expect((await json(answer)).error.message).toContain('No demo data');
   });
 });
 

@@ -57,7 +57,7 @@ function stepWords(slot: Segment['slot']): string {
     return kind === 'frames' ? `${signed(gain / 1000)} fps` : `${signed(gain, 0)} ${unit}`;
   };
   const amount = money(step, bench.currency, { short: true });
-  return `. With ${amount} more ${say(step)}, with ${amount} less ${say(-step)}`;
+  return ` · +${amount}: ${say(step)} · −${amount}: ${say(-step)}`;
 }
 
 const readout = computed(() => {
@@ -93,7 +93,7 @@ const spoken = computed(
   <section class="ruler" :aria-label="spoken">
     <div class="head">
       <strong class="num">{{ money(total, bench.currency) }}</strong>
-      <span class="quiet"
+      <span v-if="!focused" class="quiet"
         >at the till of {{ money(limit, bench.currency)
         }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template></span
       >

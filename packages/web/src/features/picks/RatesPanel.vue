@@ -204,13 +204,14 @@ td:last-child {
   height: 9px;
   border-radius: 3px;
   overflow: hidden;
-  background: var(--sunk);
+  gap: 2px;
+  background: var(--sheet);
 }
 .p {
   background: var(--slot-processor);
 }
 .g {
-  background: var(--slot-memory);
+  background: var(--slot-card);
 }
 .c {
   background: var(--line-strong);

@@ -1,0 +1,71 @@
+import type { Part } from '@ripe-pick/core/parts';
+import type { Trade } from '@ripe-pick/core/trades';
+import { describe, expect, it } from 'vitest';
+import { factsOf } from './facts.ts';
+import { tradeEffect, tradeName, tradeWords } from './words.ts';
+
+const SUPPLY: Part = {
+  id: 's', slot: 'supply', maker: 'Ohmsby', name: 'Mast 500', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: null, sixteenPinLeads: 0, processorLeads: 1,
+}; // prettier-ignore
+const trade = (change: Partial<Trade>): Trade => ({
+  slot: 'supply',
+  part: SUPPLY,
+  offer: null,
+  isCurrent: false,
+  isOwned: false,
+  money: -1104,
+  score: 0,
+  gain: 150,
+  barrier: null,
+  ...change,
+});
+
+describe('trades in words', () => {
+  it('say money, then frames, then what else the slot is for', () => {
+    expect(tradeEffect(trade({}), 'EUR')).toBe('−€11.04, ±0.0 fps, +150 W watts to spare');
+    expect(tradeEffect(trade({ slot: 'card', score: -2600, gain: -2600 }), 'EUR')).toBe('−€11.04, −2.6 fps');
+  });
+  it('say unknown where something is not known', () => {
+    expect(tradeEffect(trade({ score: null, gain: null }), 'EUR')).toBe(
+      '−€11.04, frames unknown, watts to spare unknown',
+    );
+  });
+  it('name the empty slot by what it means', () => {
+    expect(tradeName(trade({ slot: 'cooler', part: null }))).toBe('boxed cooler');
+    expect(tradeName(trade({ slot: 'card', part: null }))).toContain('processor’s own graphics');
+    expect(tradeName(trade({}))).toBe('Ohmsby Mast 500');
+  });
+  it('tell a screen reader the fit and its reason', () => {
+    const barrier = { sentence: 'The supply is ATX, the case takes SFX.' } as Trade['barrier'];
+    expect(tradeWords(trade({ barrier }), 'EUR')).toContain(
+      'does not fit: The supply is ATX, the case takes SFX.',
+    );
+    expect(tradeWords(trade({ isCurrent: true }), 'EUR')).toBe('Ohmsby Mast 500, the current pick');
+  });
+});
+
+describe('a sheet in words', () => {
+  const facts = factsOf(SUPPLY);
+  it('has a line for every figure, with its unit, and none for ids', () => {
+    expect(facts.find((fact) => fact.name === 'Rated')?.value).toBe('500 W');
+    expect(facts.find((fact) => fact.name === 'Length')?.value).toBe('140 mm');
+    expect(facts.some((fact) => fact.name === 'id')).toBe(false);
+  });
+  it('says "not stated" where the sheet is silent', () => {
+    const gap = facts.find((fact) => fact.name === '6+2-pin leads');
+    expect(gap).toEqual({ name: '6+2-pin leads', value: 'not stated', isKnown: false });
+  });
+  it('spells lists, nested figures and yes or no', () => {
+    const board = factsOf({
+      id: 'b', slot: 'board', maker: 'M', name: 'N', socket: 'T4', chipset: 'Reed 1', formFactor: 'ATX', memoryType: 'DDR4', memorySlots: 2, memoryMaxGb: 64, memoryMaxMts: 3200, memoryProfile: true,
+      firmwareShipped: 1, flashWithoutProcessor: false, m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }], sataPorts: 4, cardSlot: { generation: 4, lanes: 16 }, smallSlots: 0,
+      powerStageWatts: 95, processorPowerSockets: 1, wireless: null, pictureOutputs: [], watts: 25,
+    }); // prettier-ignore
+    const value = (name: string) => board.find((fact) => fact.name === name)?.value;
+    expect(value('Outputs')).toBe('none');
+    expect(value('Memory profiles')).toBe('yes');
+    expect(value('Card slot')).toBe('generation 4, lanes 16');
+    expect(value('M.2 places')).toContain('protocols NVMe, SATA');
+    expect(value('Wireless')).toBe('not stated');
+  });
+});
