@@ -121,6 +121,46 @@ describe('answers on the demo', () => {
   });
 });
 
+describe('more choice', () => {
+  const score = (change: Partial<Brief>, world = catalogue) =>
+    runSearch(prepare(world, { ...brief, ...change }).solve(64000)).answers[0]?.score ?? 0;
+  const best = score({});
+  it('never lowers the score: conditions, shops, locks, needs, owned parts', () => {
+    const narrower: Partial<Brief>[] = [
+      { market: { ...brief.market, conditions: ['new'] } },
+      { market: { ...brief.market, shopsOut: ['pennywharf'] } },
+      { locks: [{ slot: 'board', part: 'kestrand-mole-t4-2m10', offer: null }] },
+      { locks: [{ slot: 'card', part: null, offer: null }] },
+      { owned: [] },
+      { needs: { ...brief.needs, memoryGb: 32 } },
+      { needs: { ...brief.needs, maxLitres: 20 } },
+      { needs: { ...brief.needs, systemLicence: true } },
+    ];
+    for (const change of narrower) expect(score(change)).toBeLessThanOrEqual(best);
+    expect(
+      score({ needs: { ...brief.needs, wireless: false, fastStorageGb: 0, totalStorageGb: 0, memoryGb: 4 } }),
+    ).toBeGreaterThanOrEqual(best);
+    expect(score({ market: { ...brief.market, allowUnknown: true } })).toBeGreaterThanOrEqual(best);
+  });
+  it('never raises it: fewer offers', () => {
+    for (const keep of [2, 3, 5]) {
+      const fewer = { ...catalogue, offers: catalogue.offers.filter((_, n) => n % keep !== 0) };
+      expect(score({}, fewer)).toBeLessThanOrEqual(best);
+    }
+  });
+  it('does not depend on the order of the catalogue', () => {
+    const reversed = {
+      ...catalogue,
+      parts: [...catalogue.parts].reverse(),
+      offers: [...catalogue.offers].reverse(),
+      shops: [...catalogue.shops].reverse(),
+    };
+    const [a] = runSearch(prepare(reversed, brief).solve(64000)).answers;
+    const [b] = runSearch(prepare(catalogue, brief).solve(64000)).answers;
+    expect([a.score, a.cost]).toEqual([b.score, b.cost]);
+  });
+});
+
 describe('when nothing fits', () => {
   it('says how much more money is needed, to the cent', () => {
     const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 12000 } };

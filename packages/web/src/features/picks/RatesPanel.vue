@@ -13,7 +13,7 @@ const workspace = useWorkspace();
 
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
-const HEIGHT = 158;
+const HEIGHT = 216;
 const TOP = 22;
 const BOTTOM = 8;
 const AXIS = 30;
@@ -66,6 +66,9 @@ const ticks = computed(() => y.value.ticks(4));
               class="whisker"
             />
             <line :x1="column(n) - 9" :x2="column(n) + 9" :y1="y(game.low)" :y2="y(game.low)" class="low" />
+            <template v-for="end in [game.interval.low, game.interval.high]" :key="end">
+              <line :x1="column(n) - 5" :x2="column(n) + 5" :y1="y(end)" :y2="y(end)" class="cap" />
+            </template>
             <line
               :x1="column(n) - 14"
               :x2="column(n) + 14"
@@ -73,7 +76,7 @@ const ticks = computed(() => y.value.ticks(4));
               :y2="y(Math.min(game.target, y.domain()[1]))"
               class="target"
             />
-            <circle :cx="column(n)" :cy="y(game.average)" r="3.6" class="dot" />
+            <circle :cx="column(n)" :cy="y(game.average)" r="3" class="dot" />
           </g>
         </svg>
       </div>
@@ -151,6 +154,10 @@ const ticks = computed(() => y.value.ticks(4));
 .whisker {
   stroke: var(--plum);
   stroke-width: 2.4;
+}
+.cap {
+  stroke: var(--plum);
+  stroke-width: 1.2;
 }
 .low {
   stroke: var(--plum);
