@@ -3,6 +3,6 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: ['packages/**/src/**/*.test.ts', 'tests/**/*.test.ts'],
-    testTimeout: 60_000,
+    testTimeout: 240_000,
   },
 });
