@@ -138,6 +138,18 @@ const lead = (picks: Picks) =>
           card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}
           {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.
         </p>
+        <div class="row">
+          <button
+            v-if="swaps.length > 0"
+            class="plain strong"
+            :disabled="left.size === swaps.length"
+            @click="apply"
+          >
+            {{ left.size === 0 ? 'Take all' : `Take ${swaps.length - left.size} of ${swaps.length}` }}
+          </button>
+          <button class="plain edged" @click="keep(best, 0)">Keep as a new candidate</button>
+          <button class="plain edged" @click="emit('close')">Leave it</button>
+        </div>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
         <div v-else class="scroll">
           <table>
@@ -184,18 +196,6 @@ const lead = (picks: Picks) =>
               </tr>
             </tfoot>
           </table>
-        </div>
-        <div class="row">
-          <button
-            v-if="swaps.length > 0"
-            class="plain strong"
-            :disabled="left.size === swaps.length"
-            @click="apply"
-          >
-            {{ left.size === 0 ? 'Take all' : `Take ${swaps.length - left.size} of ${swaps.length}` }}
-          </button>
-          <button class="plain edged" @click="keep(best, 0)">Keep as a new candidate</button>
-          <button class="plain edged" @click="emit('close')">Leave it</button>
         </div>
         <h3>Runners-up</h3>
         <p v-if="!others" class="quiet">Searching…</p>
