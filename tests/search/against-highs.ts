@@ -35,7 +35,7 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
     ...SEAT_BRIEF,
     money: { ...SEAT_BRIEF.money, budgetMinor: d.pick([42000, 52000, 64000, 80000, 110000]) },
     play: { ...SEAT_BRIEF.play, objective: { ...SEAT_BRIEF.play.objective, figure: d.pick(['average', 'average', 'low'] as const), capAtRefresh: d.chance(0.7) } },
-    needs: { ...SEAT_BRIEF.needs, wireless: d.chance(0.5), memoryGb: d.pick([8, 16, 16]), systemLicence: d.chance(0.2) },
+    needs: { ...SEAT_BRIEF.needs, wireless: d.chance(0.5), memoryGb: d.pick([8, 16, 16]), systemLicence: d.chance(0.2), totalStorageGb: SEAT_BRIEF.needs.fastStorageGb },
     market: { ...SEAT_BRIEF.market, conditions: d.chance(0.5) ? ['new', 'refurbished', 'used'] : ['new', 'refurbished'] },
     owned: d.chance(0.5) ? SEAT_BRIEF.owned : [],
   }; // prettier-ignore

@@ -1,4 +1,10 @@
-import { prepare, runSearch, type Sabotage } from '@ripe-pick/core/optimise';
+import {
+  prepare,
+  runSearch,
+  type Frontier,
+  type FrontierSearch,
+  type Sabotage,
+} from '@ripe-pick/core/optimise';
 import { bruteForce, byRank, type BruteBuild } from './brute.ts';
 import { dice } from '@ripe-pick/demo/random';
 import { tinyCase } from './tiny.ts';
@@ -22,6 +28,25 @@ function bestByPair(builds: readonly BruteBuild[], budget: number, k: number): B
     if (!known || byRank(build, known) < 0) best.set(build.pair, build);
   }
   return [...best.values()].sort(byRank).slice(0, k);
+}
+
+/** Best score for every cost, best first: a build stays when nothing as cheap scores as high. */
+function nonDominated(builds: readonly BruteBuild[]): { score: number; cost: number }[] {
+  const out: { score: number; cost: number }[] = [];
+  for (const build of [...builds].sort(byRank)) {
+    if (build.cost < (out.at(-1)?.cost ?? Infinity)) out.push(build);
+  }
+  return out;
+}
+
+const steps = (list: readonly { score: number; cost: number }[]) =>
+  list.map(({ score, cost }) => `${score}/${cost}`).join(' ');
+
+/** Runs a frontier to its end. */
+export function runFrontier(search: FrontierSearch): Frontier {
+  let step = search.next();
+  while (!step.done) step = search.next();
+  return step.value;
 }
 
 /** Asks the search and brute force the same questions about one seeded market, and lists what differs. */
@@ -67,6 +92,13 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
       list(runSearch(prepared.topK(budget, 10, 'pair')).answers),
     );
   }
+  const frontier = runFrontier(prepared.frontier(1_000_000));
+  compare('frontier', steps(nonDominated(builds)), steps(frontier.steps));
+  const middle = costs[costs.length >> 1] ?? 0;
+  compare('frontier up to a sum', steps(nonDominated(builds.filter((build) => build.cost <= middle))), steps(runFrontier(prepared.frontier(middle)).steps)); // prettier-ignore
+  compare('whether anything exists', String(builds.length > 0), String(prepared.exists()));
+  for (const sum of [costs[0] ?? 1000, (costs[0] ?? 1000) - 1])
+    compare(`whether anything exists at ${sum}`, String(costs[0] <= sum), String(prepared.exists(sum)));
   const cheapest = prepared.cheapest();
   compare('cheapest', String(costs[0] ?? 'none'), String(cheapest?.cost ?? 'none'));
   return { seed, buildable: builds.length, questions, mismatches };

@@ -1,9 +1,10 @@
-import { checkBuild, decided, isBarred, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
+import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { indexMarket, usableOffers } from '@ripe-pick/core/money';
 import { convertMinor } from '@ripe-pick/core';
 import {
   partSetOf,
+  kindFor,
   SLOTS,
   type Brief,
   type Catalogue,
@@ -34,16 +35,18 @@ interface Choice {
 /** All buildable sets with their cheapest basket. */
 export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
   const market = indexMarket(catalogue, brief.money.currency);
-  const context = ruleContext(brief, market.parts);
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
-  const mayBeEmpty = new Set<Slot>(['card', 'storage', 'cooler', 'network', 'system', 'extras']);
+  const mayBeEmpty = new Set<Slot>(['card', 'storage', 'bulk', 'cooler', 'network', 'system', 'extras']);
   const wanted = (slot: Slot) =>
     slot === 'network'
       ? brief.needs.wireless
-      : slot === 'system'
-        ? brief.needs.systemLicence
-        : slot !== 'extras';
+      : slot === 'bulk'
+        ? brief.needs.totalStorageGb > brief.needs.fastStorageGb
+        : slot === 'system'
+          ? brief.needs.systemLicence
+          : slot !== 'extras';
 
   const choices = SLOTS.map((slot): Choice[] => {
     const lock = locks.get(slot);
@@ -51,13 +54,13 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     if (mayBeEmpty.has(slot) && (!lock || lock.part === null)) out.push({ part: null, offers: [null] });
     if (lock ? lock.part === null : !wanted(slot)) return out;
     for (const part of catalogue.parts) {
-      if (part.slot !== slot) continue;
+      if (part.slot !== kindFor(slot)) continue;
       if (lock && lock.part !== part.id) continue;
       if (!lock && brief.excluded.some((entry) => entry.part === part.id)) continue;
-      const offers: (string | null)[] = usableOffers(market, brief, part.id)
+      const offers: (string | null)[] = usableOffers(market, brief, part.id, slot)
         .map((offer) => offer.id)
         .filter((id) => !lock?.offer || lock.offer === id);
-      if (brief.owned.includes(part.id) && slot !== 'storage' && !lock?.offer) offers.push(null);
+      if (brief.owned.includes(part.id) && part.slot !== 'storage' && !lock?.offer) offers.push(null);
       if (offers.length > 0) out.push({ part, offers });
     }
     return out;
@@ -82,10 +85,12 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     const { set } = partSetOf(bare as Picks, market.parts);
     if (openSlots(set).length > 0) return;
     const full = decided(set);
-    if (checkBuild(full, context).some((finding) => isBarred(finding.verdict, brief.market.allowUnknown)))
-      return;
+    if (checkBuild(full, context).some((finding) => isBarrier(finding, brief.market.allowUnknown))) return;
     const rated = rates(full);
     if (rated.status !== 'known') return;
+    const { balanceLimit } = brief.play.objective;
+    if (balanceLimit !== null && Math.max(rated.balance.toProcessor, rated.balance.toCard) > balanceLimit)
+      return;
     const cheapest = cheapestChoice(chosen, catalogue);
     const picks: Record<string, { part: string; offer: string | null }> = {};
     SLOTS.forEach((slot, i) => {

@@ -1,4 +1,4 @@
-import { firstBarrier, makerWatts, ruleContext } from '@ripe-pick/core/compatibility';
+import { firstBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { scorerFor } from '@ripe-pick/core/frames';
 import { indexMarket, inMarketCurrency, usableOffers } from '@ripe-pick/core/money';
 import { SLOTS, type Board, type Brief, type Card, type Catalogue, type Memory, type Part, type PartSet, type Slot } from '@ripe-pick/core/parts'; // prettier-ignore
@@ -62,6 +62,7 @@ const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const market = indexMarket(catalogue, brief.money.currency);
   const context = ruleContext(brief, market.parts);
+  const kind0 = brief.needs.supplyRule.kind;
   const score = scorerFor(brief, catalogue.frameModel);
   const rated = new Set(
     [...catalogue.frameModel.processors, ...catalogue.frameModel.cards].map((rate) => rate.part),
@@ -79,9 +80,9 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
         ? brief.needs.wireless
         : slot === 'system'
           ? brief.needs.systemLicence
-          : slot !== 'extras';
+          : slot !== 'extras' && slot !== 'bulk';
     const list: Element[] = [];
-    const optional = ['card', 'storage', 'cooler', 'network', 'system', 'extras'].includes(slot);
+    const optional = ['card', 'storage', 'bulk', 'cooler', 'network', 'system', 'extras'].includes(slot);
     if (optional && (!lock || lock.part === null) && alone(slot, null))
       list.push({ name: `n_${slot}`, slot, part: null, deciwatts: 0 });
     if (wanted && lock?.part !== null) {
@@ -136,7 +137,8 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
       );
       const supplyShort = (second: Element) => {
         const card = a === 'card' ? (first.part as Card | null) : null;
-        const maker = makerWatts(card, brief.needs.supplyRule.kind) ?? Infinity;
+        const maker =
+          card && (kind0 === 'maker' || kind0 === 'larger') ? (card.makerSupplyWatts ?? Infinity) : 0;
         return (
           b === 'supply' &&
           a === 'card' &&

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { checkBuild, decided, isBarred, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
+import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare, runSearch } from '@ripe-pick/core/optimise';
@@ -53,7 +53,7 @@ describe('the search against HiGHS, a general mixed-integer solver', () => {
 
 describe('answers on the demo', () => {
   const market = indexMarket(catalogue, 'EUR');
-  const context = ruleContext(brief, market.parts);
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const prepared = prepare(catalogue, brief);
   const rates = ratesFor(brief, catalogue.frameModel);
 
@@ -65,9 +65,7 @@ describe('answers on the demo', () => {
       const { set, missing } = partSetOf(answer.picks, market.parts);
       expect(missing).toEqual([]);
       expect(openSlots(set)).toEqual([]);
-      expect(checkBuild(decided(set), context).filter((finding) => isBarred(finding.verdict, false))).toEqual(
-        [],
-      );
+      expect(checkBuild(decided(set), context).filter((finding) => isBarrier(finding, false))).toEqual([]);
       const cost = costOf(answer.picks, market, brief.owned);
       expect(cost.total).toBe(answer.cost);
       expect(cost.unpriced).toEqual([]);
@@ -169,7 +167,7 @@ describe('when nothing fits', () => {
   it('says how much more money is needed, to the cent', () => {
     const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 12000 } };
     expect(runSearch(prepare(catalogue, poor).solve(12000)).status).toBe('infeasible');
-    const money = explainInfeasible(catalogue, poor).find((each) => each.kind === 'budget');
+    const money = explainInfeasible(catalogue, poor).relaxations.find((each) => each.kind === 'budget');
     const least = prepare(catalogue, poor).cheapest();
     expect(money?.shortMinor).toBe((least?.cost ?? 0) - 12000);
     expect(runSearch(prepare(catalogue, poor).solve(money?.cost ?? 0)).status).toBe('optimal');
@@ -177,7 +175,7 @@ describe('when nothing fits', () => {
   });
   it('offers only changes that do what they say', () => {
     const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 14500 } };
-    const list = explainInfeasible(catalogue, poor);
+    const list = explainInfeasible(catalogue, poor).relaxations;
     expect(list.length).toBeGreaterThan(1);
     for (const each of list) {
       const budget = each.brief.money.budgetMinor;
@@ -186,20 +184,22 @@ describe('when nothing fits', () => {
   });
   it('finds what stands in the way when no sum would do', () => {
     const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5 } };
-    const list = explainInfeasible(catalogue, odd);
+    const list = explainInfeasible(catalogue, odd).relaxations;
     expect(list.some((each) => each.kind === 'size')).toBe(true);
     expect(list.some((each) => each.kind === 'budget')).toBe(false);
   });
   it('names two wishes when one alone does not help', () => {
     const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 } };
-    const list = explainInfeasible(catalogue, odd);
+    const list = explainInfeasible(catalogue, odd).relaxations;
     expect(list.length).toBeGreaterThan(0);
     expect(list[0].sentence).toContain(', and ');
   });
   it('answers briefs with every part ruled out, no games, or no graphics at all', () => {
     const everything = { ...brief, excluded: catalogue.parts.map((part) => ({ part: part.id, reason: '' })) };
     expect(runSearch(prepare(catalogue, everything).solve(64000)).status).toBe('infeasible');
-    expect(explainInfeasible(catalogue, everything).some((each) => each.kind === 'exclusions')).toBe(true);
+    expect(
+      explainInfeasible(catalogue, everything).relaxations.some((each) => each.kind === 'exclusions'),
+    ).toBe(true);
     const noGames = { ...brief, play: { ...brief.play, games: [] } };
     expect(runSearch(prepare(catalogue, noGames).solve(64000)).status).toBe('infeasible');
     const bare = { ...catalogue, parts: catalogue.parts.filter((part) => part.slot !== 'card').map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)) }; // prettier-ignore

@@ -42,7 +42,7 @@ function partsOf(d: Dice): Part[] {
       memoryTypes: ['DDR4'], memoryMaxGb: 64, pcieGeneration: d.pick([3, 4]),
       integratedGraphics: d.chance(0.4),
       boxedCooler: d.chance(0.5) ? { heatWatts: d.pick([65, 95]), heightMm: d.pick([50, 70]), noiseDb: 35 } : false,
-      unlocked: false, firmwareByChipset: { C1: d.int(1, 2), C2: 1 },
+      unlocked: n === 0, firmwareByChipset: { C1: d.int(1, 2), C2: 1 },
     }); // prettier-ignore
   });
   many(3, 4, (n) => {
@@ -55,7 +55,7 @@ function partsOf(d: Dice): Part[] {
       m2: d.chance(0.2) ? [] : [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: d.pick([0, 0, 2]) }],
       sataPorts: d.int(1, 3), cardSlot: { generation: d.pick([3, 4]), lanes: d.pick([8, 16]) }, smallSlots: d.int(0, 1),
       powerStageWatts: d.pick([95, 125, 125]), processorPowerSockets: d.pick([1, 1, 2]), wireless: d.chance(0.4),
-      pictureOutputs: d.chance(0.6) ? ['HDMI'] : [], watts: d.int(20, 40),
+      pictureOutputs: d.chance(0.6) ? ['HDMI'] : [], watts: d.int(20, 40), raisesClocks: n % 3 > 0, fanHeaders: 2, frontHeaders: ['USB 3'],
     }); // prettier-ignore
   });
   many(2, 3, (n) => {
@@ -73,21 +73,21 @@ function partsOf(d: Dice): Part[] {
       chip: `chip ${n % 2}`, lengthMm: d.int(170, 320), slotsWide: d.int(1, 3), boardWatts: watts,
       power: watts <= 75 ? { sixPin: 0, eightPin: 0, sixteenPin: 0 } : { sixPin: 0, eightPin: watts > 225 ? 2 : 1, sixteenPin: 0 },
       makerSupplyWatts: gap(d, watts * 2 + 100), videoMemoryGb: d.pick([4, 6, 8]), pcieGeneration: d.pick([3, 4]),
-      pcieLanes: d.pick([8, 16]), pictureOutputs: ['HDMI'],
+      pcieLanes: d.pick([8, 16]), pictureOutputs: n % 2 === 0 ? ['HDMI', 'HDMI'] : ['HDMI'], adapterEightPins: 0,
     }); // prettier-ignore
   });
   many(1, 3, (n) => {
     const kind = d.pick(['M.2 NVMe', '2.5-inch SATA'] as const);
     parts.push({
       ...base('storage', n),
-      kind, gb: d.pick([240, 480, 960]), solidState: true, m2LengthMm: kind === 'M.2 NVMe' ? 80 : null, watts: d.int(2, 7),
+      kind, gb: d.pick([240, 480, 960]), solidState: true, m2LengthMm: kind === 'M.2 NVMe' ? 80 : null, watts: d.int(2, 7), pcieGeneration: null, heatSpreader: null,
     }); // prettier-ignore
   });
   many(1, 2, (n) => {
     parts.push({
       ...base('cooler', n),
       sockets: d.chance(0.7) ? ['S1', 'S2'] : [d.pick(SOCKETS)], heatWatts: d.pick([65, 95, 150]), heightMm: d.int(60, 165),
-      memoryClearanceMm: d.pick([35, 999]), noiseDb: 28, watts: 3,
+      memoryClearanceMm: d.pick([35, 999]), noiseDb: 28 + n * 6, watts: 3, bracketExtra: null, radiatorMm: n === 1 ? 120 : 0, fans: 1,
     }); // prettier-ignore
   });
   many(2, 3, (n) => {
@@ -95,14 +95,14 @@ function partsOf(d: Dice): Part[] {
       ...base('case', n),
       boardFormFactors: d.chance(0.5) ? ['mini-ITX', 'micro-ATX'] : ['mini-ITX', 'micro-ATX', 'ATX'], cardMaxMm: d.int(220, 340),
       cardSlots: d.int(2, 4), coolerMaxMm: d.int(80, 180), supplyForms: d.chance(0.9) ? ['ATX'] : ['SFX'], supplyMaxMm: d.int(140, 180),
-      bays25: d.int(0, 2), bays35: d.int(0, 1), litres: d.int(15, 45), fans: d.int(0, 2),
+      bays25: d.int(0, 2), bays35: d.int(0, 1), litres: d.int(15, 45), fans: d.int(0, 2), radiatorsMm: n === 0 ? [120] : [], frontConnectors: null,
     } satisfies Case); // prettier-ignore
   });
   many(2, 3, (n) => {
     parts.push({
       ...base('supply', n),
       form: d.chance(0.92) ? 'ATX' : 'SFX', lengthMm: d.int(125, 170), ratedWatts: d.pick([400, 500, 650, 750]), efficiency: 'Bronze',
-      eightPinLeads: d.int(1, 2), sixteenPinLeads: 0, processorLeads: d.pick([1, 2, 2]),
+      eightPinLeads: d.int(1, 2), sixteenPinLeads: 0, processorLeads: d.pick([1, 2, 2]), quality: n === 0 ? null : { mark: n + 1, source: 'bench', on: '2026-01-05' },
     }); // prettier-ignore
   });
   many(1, 2, (n) => {
@@ -199,9 +199,12 @@ export function tinyCase(seed: number): TinyCase {
       ]
     : [];
   const goal = d.chance(0.15) ? 'targets' : 'frames';
+  // Wishes of a second draw, so that the markets themselves stay as they are.
+  const w = dice(seed * 104729 + 5);
+  const plannedCards = parts.filter((part) => part.slot === 'card').map((part) => part.id);
   const brief: Brief = {
     name: `tiny ${seed}`,
-    money: { currency: 'EUR', budgetMinor: 60000, slackMinor: 0 },
+    money: { currency: 'EUR', budgetMinor: 60000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 } },
     play: {
       games: [
         { game: 'game-0', preset: 'medium', weight: d.int(1, 3), target: d.chance(0.5) ? d.int(40, 120) : null },
@@ -210,18 +213,21 @@ export function tinyCase(seed: number): TinyCase {
       widthPx: 1920, heightPx: 1080, refreshHz: d.pick([60, 75, 144]),
       objective: {
         goal, figure: d.pick(['average', 'average', 'low', 'slowest'] as const),
-        mean: d.pick(['geometric', 'geometric', 'arithmetic', 'harmonic', 'weakest'] as const), capAtRefresh: d.chance(0.7),
+        mean: d.pick(['geometric', 'geometric', 'arithmetic', 'harmonic', 'weakest'] as const), capAtRefresh: d.chance(0.7), balanceLimit: w.chance(0.2) ? w.real(0.1, 0.5) : null,
       },
       background: d.pick(['none', 'none', 'voice', 'stream-card'] as const), renderScale: d.chance(0.2) ? 0.75 : 1, memoryProfile: d.chance(0.8),
     },
     needs: {
       memoryGb: d.pick([4, 8, 8, 16]), fastStorageGb: d.pick([0, 240, 240, 480]), totalStorageGb: d.pick([0, 480]), wireless: d.chance(0.4),
       systemLicence: d.chance(0.2), maxLitres: d.chance(0.15) ? d.int(18, 40) : null, cardRequired: d.chance(0.6),
-      supplyRule: { kind: d.pick(['load', 'maker', 'larger', 'half'] as const), factor: d.pick([1, 1.3, 1.5]) },
+      supplyRule: { kind: w.chance(0.25) ? 'planned' : d.pick(['load', 'maker', 'larger', 'half'] as const), factor: d.pick([1, 1.3, 1.5]) },
+      supplyQuality: w.chance(0.1) ? 2 : null, capacityFloors: w.chance(0.15), boxedCooler: w.chance(0.85), maxNoiseDb: w.chance(0.15) ? 33 : null,
+      raiseClocks: w.chance(0.1), borrowProcessor: w.chance(0.2), screens: w.chance(0.15) ? 2 : 1,
     },
-    market: { conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'], shopsOut: [], allowUnknown: d.chance(0.2) },
+    market: { conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'], conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {}, shopsOut: [], allowUnknown: d.chance(0.2) },
     owned,
     locks,
+    planned: { card: w.chance(0.6) ? w.pick(plannedCards) : null, memory: null },
     excluded: d.chance(0.2) ? [{ part: d.pick(parts).id, reason: 'tried' }] : [],
   }; // prettier-ignore
   return { catalogue, brief };

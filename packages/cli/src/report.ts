@@ -8,7 +8,7 @@ import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-
 export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: Market) {
   const { set } = partSetOf(picks, market.parts);
   const full = decided(set);
-  const cost = costOf(picks, market, brief.owned);
+  const cost = costOf(picks, market, brief.owned, brief.money.looksOutside);
   const rates = ratesFor(brief, catalogue.frameModel)(full);
   const limit = brief.money.budgetMinor + brief.money.slackMinor;
   return {
@@ -37,7 +37,8 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
       parts: cost.lines.reduce((sum, line) => sum + (line.kind === 'part' ? line.amount : 0), 0),
       shipping: cost.lines.reduce((sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0), 0),
       budget: brief.money.budgetMinor,
-      left: limit - cost.total,
+      counted: cost.counted,
+      left: limit - cost.counted,
       lines: cost.lines,
       unpriced: cost.unpriced,
     },
@@ -61,7 +62,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
           }
         : rates,
     open: openSlots(set),
-    checks: checkBuild(full, ruleContext(brief, market.parts)),
+    checks: checkBuild(full, ruleContext(brief, market.parts, catalogue.frameModel)),
   };
 }
 
@@ -88,7 +89,7 @@ export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) 
       : null,
     best: best ?? null,
     runnersUp: others,
-    relaxations: best ? [] : explainInfeasible(catalogue, brief),
+    ...(best ? { relaxations: [], conflicts: [] } : explainInfeasible(catalogue, brief)),
     work: result.work,
   };
 }

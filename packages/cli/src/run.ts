@@ -1,5 +1,5 @@
 import { briefOf, catalogueOf, MAX_BODY_BYTES, problemLine, type Problem } from '@ripe-pick/contract';
-import { isBarred } from '@ripe-pick/core/compatibility';
+import { isBarrier } from '@ripe-pick/core/compatibility';
 import { indexMarket } from '@ripe-pick/core/money';
 import { readBrief, readBuild, readCatalogue, type Read } from '@ripe-pick/server/transfer';
 import { readArguments, USAGE } from './args.ts';
@@ -58,9 +58,9 @@ export function run(argv: readonly string[], world: Surroundings): number {
       } else {
         world.out('Nothing fits this brief. What would help:');
         for (const each of report.relaxations)
-          world.out(
-            `  ${each.sentence}${each.cost === null ? '' : ` (then ${money(each.cost, brief.money.currency)})`}`,
-          );
+          world.out(`  ${each.sentence} (then ${money(each.cost, brief.money.currency)})`);
+        for (const { wishes } of report.conflicts)
+          world.out(`  These cannot all be kept: ${wishes.join('; ')}`);
         if (report.relaxations.length === 0)
           world.out('  No single change or pair of changes that was tried makes a build possible.');
       }
@@ -73,8 +73,7 @@ export function run(argv: readonly string[], world: Surroundings): number {
       return 0;
     }
     world.out(args.json ? JSON.stringify(report, null, 2) : buildText(report));
-    const isBroken =
-      report.open.length > 0 || report.checks.some((finding) => isBarred(finding.verdict, true));
+    const isBroken = report.open.length > 0 || report.checks.some((finding) => isBarrier(finding, true));
     return isBroken ? 1 : 0;
   } catch (error) {
     if (error instanceof BadInput) return 2;

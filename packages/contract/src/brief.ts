@@ -8,7 +8,10 @@ const DEFAULT_OBJECTIVE = {
   figure: 'average',
   mean: 'geometric',
   capAtRefresh: true,
+  balanceLimit: null,
 } as const;
+const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
+const NOTHING_PLANNED = { card: null, memory: null } as const;
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 
 export const briefSchema = z.strictObject({
@@ -17,6 +20,14 @@ export const briefSchema = z.strictObject({
     currency: currencySchema,
     budgetMinor: minorSchema,
     slackMinor: minorSchema.default(0),
+    looksOutside: z.boolean().default(false),
+    running: z
+      .strictObject({
+        hoursPerWeek: z.number().min(0).max(168),
+        tariffMinorPerKwh: z.number().min(0).max(1_000_000),
+        mains: z.union([z.literal(115), z.literal(230)]),
+      })
+      .default(DEFAULT_RUNNING),
   }),
   play: z.strictObject({
     games: z
@@ -38,6 +49,7 @@ export const briefSchema = z.strictObject({
         figure: z.enum(['average', 'low', 'slowest']),
         mean: z.enum(['geometric', 'arithmetic', 'harmonic', 'weakest']),
         capAtRefresh: z.boolean(),
+        balanceLimit: z.number().min(0).max(1).nullable().default(null),
       })
       .default(DEFAULT_OBJECTIVE),
     background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']).default('none'),
@@ -53,16 +65,32 @@ export const briefSchema = z.strictObject({
     maxLitres: z.number().min(1).max(1000).nullable().default(null),
     cardRequired: z.boolean().default(false),
     supplyRule: z
-      .strictObject({ kind: z.enum(['load', 'maker', 'larger', 'half']), factor: z.number().min(1).max(4) })
+      .strictObject({
+        kind: z.enum(['load', 'maker', 'larger', 'half', 'planned']),
+        factor: z.number().min(1).max(4),
+      })
       .default(DEFAULT_SUPPLY_RULE),
+    supplyQuality: z.number().min(1).max(5).nullable().default(null),
+    capacityFloors: z.boolean().default(false),
+    boxedCooler: z.boolean().default(true),
+    maxNoiseDb: z.number().min(0).max(120).nullable().default(null),
+    raiseClocks: z.boolean().default(false),
+    borrowProcessor: z.boolean().default(false),
+    screens: z.int().min(1).max(16).default(1),
   }),
   market: z
     .strictObject({
       conditions: z.array(z.enum(CONDITIONS)).max(3),
+      conditionsBySlot: z.partialRecord(z.enum(SLOTS), z.array(z.enum(CONDITIONS)).max(3)).default({}),
       shopsOut: z.array(idSchema).max(2000).default([]),
       allowUnknown: z.boolean().default(false),
     })
-    .default({ conditions: ['new', 'refurbished', 'used'], shopsOut: [], allowUnknown: false }),
+    .default({
+      conditions: ['new', 'refurbished', 'used'],
+      conditionsBySlot: {},
+      shopsOut: [],
+      allowUnknown: false,
+    }),
   owned: z.array(idSchema).max(100).default([]),
   locks: z
     .array(
@@ -74,6 +102,9 @@ export const briefSchema = z.strictObject({
     )
     .max(SLOTS.length)
     .default([]),
+  planned: z
+    .strictObject({ card: idSchema.nullable(), memory: idSchema.nullable() })
+    .default(NOTHING_PLANNED),
   excluded: z
     .array(z.strictObject({ part: idSchema, reason: z.string().max(500).default('') }))
     .max(50_000)
@@ -90,8 +121,13 @@ export const briefFileSchema = z.strictObject({
 export type BriefFile = z.infer<typeof briefFileSchema>;
 
 /** The brief without the file's own fields. */
-export function briefOf({ name, money, play, needs, market, owned, locks, excluded }: BriefFile): Brief {
-  return { name, money, play, needs, market, owned, locks, excluded };
+export function briefOf({
+  format: _format,
+  version: _version,
+  $schema: _schema,
+  ...brief
+}: BriefFile): Brief {
+  return brief as Brief; // absent optional fields are undefined, and the core's types allow that
 }
 
 const pickSchema = z.strictObject({ part: idSchema, offer: idSchema.nullable().default(null) });

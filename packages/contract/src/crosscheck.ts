@@ -1,6 +1,12 @@
 import type { CatalogueFile } from './catalogue.ts';
 import type { BriefFile } from './brief.ts';
 import type { Problem } from './problems.ts';
+import { kindFor, type Slot } from '@ripe-pick/core/parts';
+
+/** Whether a slot takes parts of a kind. */
+export function slotTakes(slot: string, kind: string): boolean {
+  return kindFor(slot as Slot) === kind; // both come from checked data
+}
 
 /** What a schema cannot see: ids that stand twice, and references that lead nowhere. */
 export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
@@ -70,7 +76,7 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
     if (lock.part !== null) {
       const part = parts.get(lock.part);
       if (!part) lacks(`${path}.part`, 'part', lock.part);
-      else if (part.slot !== lock.slot) problems.push({ path: `${path}.part`, message: `part "${lock.part}" is a ${part.slot}`, mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.` }); // prettier-ignore
+      else if (!slotTakes(lock.slot, part.slot)) problems.push({ path: `${path}.part`, message: `part "${lock.part}" is a ${part.slot}`, mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.` }); // prettier-ignore
     }
     if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part) problems.push({ path: `${path}.offer`, message: `offer "${lock.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
   });

@@ -10,7 +10,7 @@ export {
 export { catalogueFileSchema, catalogueOf, CONDITIONS, type CatalogueFile } from './catalogue.ts';
 export { api, apiErrorSchema, MAX_BODY_BYTES, type Api, type Counts } from './api.ts';
 export { partSchema } from './parts.ts';
-export { crossCheckBrief, crossCheckCatalogue } from './crosscheck.ts';
+export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
 export {
   savedWorkspaceSchema,

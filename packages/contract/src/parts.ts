@@ -10,6 +10,7 @@ import { count, dateSchema, figure, idSchema, nameSchema, oneOf, word, yesNo } f
 const MEMORY_TYPES = ['DDR3', 'DDR4', 'DDR5'] as const;
 const OUTLINES = ['mini-ITX', 'micro-ATX', 'ATX', 'E-ATX'] as const;
 const SUPPLY_FORMS = ['ATX', 'SFX', 'TFX'] as const;
+const FRONT = ['USB 2', 'USB 3', 'USB-C'] as const;
 const OUTPUTS = ['HDMI', 'DisplayPort', 'DVI', 'VGA', 'USB-C'] as const;
 
 const base = <const S extends string>(slot: S) => ({
@@ -18,6 +19,8 @@ const base = <const S extends string>(slot: S) => ({
   maker: nameSchema,
   name: nameSchema,
   source: z.strictObject({ name: nameSchema, on: dateSchema }).optional(),
+  warrantyMonths: z.int().min(0).max(600).nullable().optional(),
+  looksOnly: z.boolean().optional(),
 });
 const someOf = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.array(z.enum(values)).max(20).nullable().default(null);
@@ -68,6 +71,7 @@ const board = z.strictObject({
           .max(2),
         maxLengthMm: z.number().min(0).max(200),
         disablesSataPorts: z.int().min(0).max(20),
+        heatSpreader: z.boolean().nullable().optional(),
       }),
     )
     .max(12)
@@ -84,6 +88,9 @@ const board = z.strictObject({
   wireless: yesNo(),
   pictureOutputs: someOf(OUTPUTS),
   watts: figure(500),
+  raisesClocks: yesNo(),
+  fanHeaders: count(40),
+  frontHeaders: someOf(FRONT),
 });
 
 const memory = z.strictObject({
@@ -116,6 +123,7 @@ const card = z.strictObject({
   videoMemoryGb: figure(1024),
   pcieGeneration: z.int().min(1).max(9).nullable().default(null),
   pcieLanes: z.int().min(1).max(16).nullable().default(null),
+  adapterEightPins: count(8),
   pictureOutputs: someOf(OUTPUTS),
 });
 
@@ -126,11 +134,16 @@ const storage = z.strictObject({
   solidState: yesNo(),
   m2LengthMm: figure(200),
   watts: figure(100),
+  pcieGeneration: z.int().min(1).max(9).nullable().default(null),
+  heatSpreader: yesNo(),
 });
 
 const cooler = z.strictObject({
   ...base('cooler'),
   sockets: z.array(z.string().min(1).max(60)).max(40).nullable().default(null),
+  bracketExtra: z.array(z.string().min(1).max(60)).max(40).nullable().default(null),
+  radiatorMm: figure(1000),
+  fans: count(20),
   heatWatts: figure(2000),
   heightMm: figure(500),
   memoryClearanceMm: figure(999),
@@ -150,6 +163,8 @@ const box = z.strictObject({
   bays35: count(100),
   litres: figure(1000),
   fans: count(50),
+  radiatorsMm: z.array(z.number().min(0).max(1000)).max(20).nullable().default(null),
+  frontConnectors: someOf(FRONT),
 });
 
 const supply = z.strictObject({
@@ -161,6 +176,10 @@ const supply = z.strictObject({
   eightPinLeads: count(20),
   sixteenPinLeads: count(10),
   processorLeads: count(10),
+  quality: z
+    .strictObject({ mark: z.number().min(1).max(5), source: nameSchema, on: dateSchema })
+    .nullable()
+    .default(null),
 });
 
 const network = z.strictObject({

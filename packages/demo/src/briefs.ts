@@ -5,7 +5,7 @@ export const SEAT_BRIEF: BriefFile = {
   format: 'ripe-pick/brief',
   version: 1,
   name: 'League seat',
-  money: { currency: 'EUR', budgetMinor: 64000, slackMinor: 0 },
+  money: { currency: 'EUR', budgetMinor: 64000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 9, tariffMinorPerKwh: 31.5, mains: 230 } },
   play: {
     games: [
       { game: 'netfall', preset: 'high', weight: 2, target: 144 },
@@ -15,18 +15,19 @@ export const SEAT_BRIEF: BriefFile = {
     widthPx: 1920,
     heightPx: 1080,
     refreshHz: 144,
-    objective: { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true },
+    objective: { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true, balanceLimit: null },
     background: 'voice',
     renderScale: 1,
     memoryProfile: true,
   },
   needs: {
     memoryGb: 16, fastStorageGb: 480, totalStorageGb: 900, wireless: true, systemLicence: false, maxLitres: null, cardRequired: false,
-    supplyRule: { kind: 'larger', factor: 1.3 },
+    supplyRule: { kind: 'larger', factor: 1.3 }, supplyQuality: null, capacityFloors: false, boxedCooler: true, maxNoiseDb: null, raiseClocks: false, borrowProcessor: false, screens: 1,
   },
-  market: { conditions: ['new', 'refurbished', 'used'], shopsOut: [], allowUnknown: false },
+  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false },
   owned: ['given-office-case', 'given-drive'],
   locks: [],
+  planned: { card: null, memory: null },
   excluded: [],
 }; // prettier-ignore
 

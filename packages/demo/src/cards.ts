@@ -60,7 +60,7 @@ export function makeCards(
             part: {
               id, slot: 'card', maker, name, chip, lengthMm: Math.round((178 + tier * 8 + boardWatts * 0.12) * shape.length), slotsWide: shape.slots, boardWatts, power,
               makerSupplyWatts: Math.max(300, Math.ceil((boardWatts * 1.35 + 205) / 50) * 50), videoMemoryGb: gb, pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 4,
-              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16, pictureOutputs: ['HDMI', 'DisplayPort'],
+              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16, pictureOutputs: shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'], adapterEightPins: power.sixteenPin > 0 ? 2 : 0, warrantyMonths: maker === 'Kestrand' ? 36 : 24,
             },
             worth: worth * (1 + shape.extra),
             age: 3 - generation,

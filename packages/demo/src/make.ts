@@ -41,10 +41,10 @@ function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
 const GIVEN: readonly Part[] = [
   {
     id: 'given-office-case', slot: 'case', maker: 'Hollandale Tin', name: 'Old office case', boardFormFactors: ['mini-ITX', 'micro-ATX'], cardMaxMm: 268, cardSlots: 4, coolerMaxMm: 128,
-    supplyForms: ['ATX'], supplyMaxMm: 150, bays25: 0, bays35: 2, litres: 31, fans: 1, source: { name: 'measured on the bench', on: DEMO_DAY },
+    supplyForms: ['ATX'], supplyMaxMm: 150, bays25: 0, bays35: 2, litres: 31, fans: 1, radiatorsMm: [], frontConnectors: ['USB 2'], source: { name: 'measured on the bench', on: DEMO_DAY },
   },
   {
-    id: 'given-drive', slot: 'storage', maker: 'Stonequay', name: 'Barge 500 GB, given', kind: '3.5-inch SATA', gb: 500, solidState: false, m2LengthMm: null, watts: 7,
+    id: 'given-drive', slot: 'storage', maker: 'Stonequay', name: 'Barge 500 GB, given', kind: '3.5-inch SATA', gb: 500, solidState: false, m2LengthMm: null, watts: 7, pcieGeneration: null, heatSpreader: false,
     source: { name: 'label on the drive', on: DEMO_DAY },
   },
 ]; // prettier-ignore

@@ -107,6 +107,7 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
               i === 0 && generation < 3 ? (['NVMe', 'SATA'] as ('NVMe' | 'SATA')[]) : (['NVMe'] as 'NVMe'[]),
             maxLengthMm: tier === 2 && i === 0 ? 110 : 80,
             disablesSataPorts: i === 1 && generation < 3 ? 2 : 0,
+            heatSpreader: tier > 0 && i === 0,
           }));
           boards.push({
             part: {
@@ -119,6 +120,7 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
               smallSlots: form === 'mini-ITX' ? 0 : form === 'micro-ATX' ? 1 : 2, powerStageWatts: [95, 140, 240][tier], processorPowerSockets: tier === 2 && form === 'ATX' ? 2 : 1,
               wireless: form === 'mini-ITX' || (tier === 2 ? true : tier === 1 ? d.chance(0.3) : false),
               pictureOutputs: office ? ['VGA', 'HDMI'] : ['HDMI', 'DisplayPort'], watts: 22 + tier * 8,
+              raisesClocks: tier > 0 && !office, fanHeaders: 2 + tier, frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
             },
             worth: [52, 78, 122][tier] + (generation - 1) * 9 + (ddr5 ? 24 : 0) + (form === 'mini-ITX' ? 22 : form === 'ATX' ? 9 : 0) + d.real(-5, 5),
             age: 3 - generation,

@@ -18,7 +18,7 @@ export function makeStorage(d: Dice, copy: string): Valued[] {
     const maker = DRIVE_MAKERS[out.length % DRIVE_MAKERS.length];
     const name = `${line} ${gb >= 1000 ? `${gb / 1000} TB` : `${gb} GB`}${m2LengthMm && m2LengthMm !== 80 ? ` ${m2LengthMm === 110 ? '22110' : '22' + m2LengthMm}` : ''}${copy}`;
     out.push({
-      part: { id: idOf(maker, name), slot: 'storage', maker, name, kind, gb, solidState: kind !== '3.5-inch SATA', m2LengthMm, watts: kind === '3.5-inch SATA' ? 7 : kind === 'M.2 NVMe' ? 5 : 3 },
+      part: { id: idOf(maker, name), slot: 'storage', maker, name, kind, gb, solidState: kind !== '3.5-inch SATA', m2LengthMm, watts: kind === '3.5-inch SATA' ? 7 : kind === 'M.2 NVMe' ? 5 : 3, pcieGeneration: kind === 'M.2 NVMe' ? (line === 'Bore' ? 4 : 3) : null, heatSpreader: kind === 'M.2 NVMe' ? line === 'Bore' && gb >= 2000 : false },
       worth: worth + d.real(-1.5, 1.5),
       age: d.chance(0.3) ? 1 : 0,
     }); // prettier-ignore
@@ -67,7 +67,7 @@ export function makeCoolers(d: Dice, copy: string): Valued[] {
     const maker = COOLER_MAKERS[index % COOLER_MAKERS.length];
     const name = `${line}${copy}`;
     return {
-      part: { id: idOf(maker, name), slot: 'cooler', maker, name, sockets: [...sets[sockets]], heatWatts, heightMm, memoryClearanceMm, noiseDb, watts: line.startsWith('Squall') ? 9 : 3 },
+      part: { id: idOf(maker, name), slot: 'cooler', maker, name, sockets: [...sets[sockets]], heatWatts, heightMm, memoryClearanceMm, noiseDb, watts: line.startsWith('Squall') ? 9 : 3, bracketExtra: line === 'Hush 120' || line === 'Breeze 130' ? ['T5', 'Y15'] : [], radiatorMm: line === 'Squall 240' ? 240 : line === 'Squall 360' ? 360 : 0, fans: line.startsWith('Squall') ? Number(line.slice(7)) / 120 : line.includes('Twin') ? 2 : 1 },
       worth: worth + d.real(-1, 1),
       age: sockets === 'old' ? 1 : 0,
     }; // prettier-ignore
@@ -113,6 +113,7 @@ export function makeCases(d: Dice, copy: string): Valued[] {
       part: {
         id: idOf(maker, name), slot: 'case', maker, name, boardFormFactors: [...forms], cardMaxMm, cardSlots, coolerMaxMm,
         supplyForms: supplyForm === 'ATX' ? ['ATX', 'SFX'] : [supplyForm], supplyMaxMm, bays25, bays35, litres, fans,
+        radiatorsMm: litres >= 45 ? [120, 240, 280, 360] : litres >= 30 ? [120, 240] : litres >= 14 ? [120] : [], frontConnectors: worth >= 60 ? ['USB 2', 'USB 3', 'USB-C'] : ['USB 2', 'USB 3'],
       },
       worth: worth + d.real(-1.5, 1.5),
       age: 0,
@@ -141,7 +142,8 @@ export function makeSupplies(d: Dice, copy: string): Valued[] {
       part: {
         id: idOf(maker, name), slot: 'supply', maker, name, form, lengthMm: form === 'ATX' ? (ratedWatts >= 750 ? 165 : 140) : form === 'SFX' ? 100 : 175, ratedWatts, efficiency,
         eightPinLeads: ratedWatts < 400 ? 0 : ratedWatts < 500 ? 1 : ratedWatts < 750 ? 2 : 4, sixteenPinLeads: (efficiency === 'Gold' || efficiency === 'Platinum' || efficiency === 'Titanium') && ratedWatts >= 650 ? 1 : 0,
-        processorLeads: ratedWatts >= 650 ? 2 : 1,
+        processorLeads: ratedWatts >= 650 ? 2 : 1, quality: efficiency === 'none' && form === 'ATX' ? null : { mark: efficiency === 'White' ? 2 : efficiency === 'Bronze' ? (maker === 'Wattlewood' ? 2 : 3) : efficiency === 'Gold' ? 4 : 5, source: 'Skerrow bench club', on: '2026-03-14' },
+        warrantyMonths: efficiency === 'none' ? 24 : efficiency === 'White' || efficiency === 'Bronze' ? 36 : 84,
       },
       worth: worth + d.real(-2, 2),
       age: d.chance(0.2) ? 1 : 0,
@@ -180,7 +182,19 @@ export function makeSmall(d: Dice, copy: string): Valued[] {
   extras.forEach(([line, kind, watts, worth], index) => {
     const maker = COOLER_MAKERS[index % COOLER_MAKERS.length];
     const name = `${line}${copy}`;
-    out.push({ part: { id: idOf(maker, name), slot: 'extras', maker, name, kind, watts }, worth, age: 0 });
+    out.push({
+      part: {
+        id: idOf(maker, name),
+        slot: 'extras',
+        maker,
+        name,
+        kind,
+        watts,
+        ...(kind === 'light' ? { looksOnly: true } : {}),
+      },
+      worth,
+      age: 0,
+    });
   });
   return out;
 }

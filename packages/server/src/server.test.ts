@@ -48,7 +48,7 @@ describe('the API', () => {
     const status = await json(call('/api/status'));
     expect(status).toMatchObject({ app: 'ripe-pick', counts: { parts: 0 }, demoAvailable: true });
     const counts = await json(call('/api/demo', { method: 'POST' }));
-    expect(counts).toMatchObject({ parts: 340, shops: 6, games: 12, gaps: 12 });
+    expect(counts).toMatchObject({ parts: 340, shops: 6, games: 12, gaps: 14 });
   });
   it('previews without writing, imports with it, and refuses a bad catalogue whole', async () => {
     const post = (body: string) => call('/api/catalogue/preview', { method: 'POST', body });

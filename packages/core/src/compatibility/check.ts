@@ -1,4 +1,13 @@
-import { SLOTS, type Brief, type Part, type PartSet, type Slot, type Storage } from '../parts/index.ts';
+import { scenesOf } from '../frames/index.ts';
+import {
+  SLOTS,
+  type Brief,
+  type FrameModel,
+  type Part,
+  type PartSet,
+  type Slot,
+  type Storage,
+} from '../parts/index.ts';
 import type { Judgement, Rule, RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
 
@@ -14,16 +23,42 @@ export interface Finding {
   readonly unit: string | null;
   readonly sentence: string;
   readonly mend: string;
+  /** Whether it only advises, and never keeps a build from being proposed. */
+  readonly isAdvice: boolean;
 }
 
 /** Reads what rules need from a brief and the parts that are there already. */
-export function ruleContext(brief: Brief, parts: ReadonlyMap<string, Part>): RuleContext {
+export function ruleContext(
+  brief: Brief,
+  parts: ReadonlyMap<string, Part>,
+  model: FrameModel | null = null,
+): RuleContext {
   const ownedDrives: Storage[] = [];
   for (const id of brief.owned) {
     const part = parts.get(id);
     if (part?.slot === 'storage') ownedDrives.push(part);
   }
-  return { needs: brief.needs, memoryProfile: brief.play.memoryProfile, ownedDrives };
+  const planned = (id: string | null) => (id === null ? undefined : parts.get(id));
+  const card = planned(brief.planned.card);
+  const memory = planned(brief.planned.memory);
+  return {
+    needs: brief.needs,
+    memoryProfile: brief.play.memoryProfile,
+    ownedDrives,
+    plannedCard: card?.slot === 'card' ? card : null,
+    plannedMemory: memory?.slot === 'memory' ? memory : null,
+    floors: brief.needs.capacityFloors && model ? floorsOf(brief, model) : null,
+  };
+}
+
+/** The most memory and video memory that any of the brief's games asks for at its preset and resolution. */
+function floorsOf(brief: Brief, model: FrameModel): RuleContext['floors'] {
+  const { scenes, unknownGames } = scenesOf(brief, model);
+  if (unknownGames.length > 0) return null;
+  return {
+    memoryGb: Math.max(0, ...scenes.map((scene) => scene.memoryNeedGb)),
+    videoMemoryGb: Math.max(0, ...scenes.map((scene) => scene.videoMemoryNeedGb)),
+  };
 }
 
 /** Whether every slot that a rule reads has been decided. */
@@ -49,6 +84,7 @@ function finding(rule: Rule, judgement: Judgement, set: PartSet): Finding {
     actual: judgement.actual ?? null,
     limit: judgement.limit ?? null,
     unit: judgement.unit ?? null,
+    isAdvice: rule.advice === true,
     ...words,
   };
 }
@@ -69,10 +105,16 @@ export function isBarred(verdict: Verdict, allowUnknown: boolean): boolean {
   return verdict === 'block' || (verdict === 'unknown' && !allowUnknown);
 }
 
+/** Whether a finding keeps a build from being proposed. */
+export function isBarrier(found: Finding, allowUnknown: boolean): boolean {
+  return !found.isAdvice && isBarred(found.verdict, allowUnknown);
+}
+
 /** The first rule that keeps a build from being proposed; null when it fits together. */
 export function firstBarrier(set: PartSet, context: RuleContext, allowUnknown: boolean): Rule | null {
   for (const rule of RULES) {
-    if (isDecided(rule, set) && isBarred(rule.judge(set, context).verdict, allowUnknown)) return rule;
+    if (!rule.advice && isDecided(rule, set) && isBarred(rule.judge(set, context).verdict, allowUnknown))
+      return rule;
   }
   return null;
 }
@@ -105,4 +147,17 @@ export function decided(set: PartSet): PartSet {
 /** Required slots that a build leaves open. */
 export function openSlots(set: PartSet): Slot[] {
   return REQUIRED_SLOTS.filter((slot) => !set[slot]);
+}
+
+/** Rules that keep a build from being proposed, by id; decided slots only. */
+export function barriersOf(
+  set: PartSet,
+  context: RuleContext,
+  allowUnknown: boolean,
+  rules: readonly Rule[] = RULES,
+): Rule[] {
+  return rules.filter(
+    (rule) =>
+      !rule.advice && isDecided(rule, set) && isBarred(rule.judge(set, context).verdict, allowUnknown),
+  );
 }

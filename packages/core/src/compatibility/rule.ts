@@ -1,4 +1,4 @@
-import type { Brief, PartSet, Slot, Storage } from '../parts/index.ts';
+import type { Brief, Card, Memory, PartSet, Slot, Storage } from '../parts/index.ts';
 
 /** `note`: worth knowing; `warn`: do something first; `block`: does not work; `unknown`: a sheet is silent. */
 export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
@@ -7,8 +7,13 @@ export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
 export interface RuleContext {
   readonly needs: Brief['needs'];
   readonly memoryProfile: boolean;
-  /** Drives that are there already and come on top of the storage slot. */
+  /** Drives that are there already and come on top of the storage slots. */
   readonly ownedDrives: readonly Storage[];
+  /** Parts that are meant to come later; null where none is planned or the catalogue lost it. */
+  readonly plannedCard: Card | null;
+  readonly plannedMemory: Memory | null;
+  /** What the heaviest of the brief's games asks for; null when it cannot be known. */
+  readonly floors: { readonly memoryGb: number; readonly videoMemoryGb: number } | null;
 }
 
 /** The bare outcome of a rule: a verdict, and the figures that it compared. */
@@ -39,7 +44,9 @@ export function atLeast(actual: number | null, limit: number | null, unit: strin
  * (a part, or null for "left empty"), so that it can be asked about two parts alone as well as about a whole build.
  *
  * For the search a rule must be local: at most two slots beside the processor, where those in `presenceOnly` do not
- * count, because the rule only reads whether they are empty. `wholeBuild` marks the few that read everything.
+ * count, because the rule only reads whether they are empty. `wide` marks those on three slots, which the search asks
+ * when the last of them is chosen; `wholeBuild` the one that reads everything. `advice` never keeps a build from being
+ * proposed, whatever it finds.
  */
 export interface Rule<S extends Slot = Slot> {
   readonly id: string;
@@ -47,6 +54,8 @@ export interface Rule<S extends Slot = Slot> {
   readonly slots: readonly S[];
   readonly presenceOnly?: readonly S[];
   readonly wholeBuild?: boolean;
+  readonly wide?: boolean;
+  readonly advice?: boolean;
   readonly judge: (set: PartSet, context: RuleContext) => Judgement;
   /** One sentence about an outcome that is not a pass, and what mends it. */
   readonly words: (

@@ -10,6 +10,7 @@ export {
 } from './frame-time.ts';
 export type { FrameTime, Side } from './sides.ts';
 export { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState, type MemoryState } from './memory.ts';
+export { balanceOf, isBalanced, meanBalance, type Balance } from './balance.ts';
 export { BACKGROUND } from './background.ts';
 export { shortfall, SHORTFALL } from './shortfall.ts';
 export {
@@ -55,3 +56,5 @@ export {
   type Interval,
   type RatesResult,
 } from './rates.ts';
+export { comparerFor, type GameComparison } from './compare.ts';
+export { conditionsOf, differencesIn, type ConditionDifference, type RateConditions } from './conditions.ts';

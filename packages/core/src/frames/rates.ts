@@ -1,8 +1,9 @@
 import type { Brief, FrameModel, PartSet } from '../parts/index.ts';
 import { normalQuantile } from '../stats/index.ts';
 import {
-  frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, sideMean, type LimitedBy,
+  frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, type LimitedBy,
 } from './frame-time.ts'; // prettier-ignore
+import { balanceOf, meanBalance, type Balance } from './balance.ts';
 import { counted, figureOf, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
 import {
   cardEffects, cardSide, frameTimeOf, processorEffects, processorSide, scenesOf,
@@ -44,6 +45,8 @@ export interface BuildRates {
   readonly status: 'known';
   readonly games: readonly GameRates[];
   readonly objective: { readonly value: number; readonly score: number; readonly interval: Interval };
+  /** Losses of each side to the other, as weighted means over the games. */
+  readonly balance: Balance;
 }
 
 export type RatesResult =
@@ -75,10 +78,15 @@ function ratesOfSet(
   const games = scenes.map((scene) => gameRates(brief, scene, system));
   const mean = meanOf(objective, scenes);
   const value = meanValue(mean, games.map((game) => game.counted)); // prettier-ignore
+  const balance = meanBalance(
+    mean.weights,
+    games.map((game) => ({ toProcessor: game.lostToProcessor, toCard: game.lostToCard })),
+  );
   return {
     status: 'known',
     games,
     objective: { value, score: scoreOf(value), interval: objectiveInterval(brief, scenes, system) },
+    balance,
   };
 }
 
@@ -96,7 +104,7 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates): GameRates {
     (1 - shares.cap) * scene.game.residualSd,
   );
   const ceiling = scene.game.frameCap ?? Infinity;
-  const alone = (side: { mean: number; spread: number }) => Math.min(ceiling, 1000 / sideMean(side));
+  const lost = balanceOf(time);
   const { objective } = brief.play;
   return {
     game: scene.game.id,
@@ -111,8 +119,8 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates): GameRates {
     low: 1000 / frameTimeQuantile(time, 1 - LOW_SHARE),
     slowest: 1000 / meanOfSlowest(time, LOW_SHARE),
     limitedBy: shares,
-    lostToProcessor: Math.max(0, 1 - average / alone(card)),
-    lostToCard: Math.max(0, 1 - average / alone(processor)),
+    lostToProcessor: lost.toProcessor,
+    lostToCard: lost.toCard,
     counted: counted(objective, scene, figureOf(objective.figure, time)),
     effects: {
       processor: processorEffects(scene, system.processor, system.memory, integrated),

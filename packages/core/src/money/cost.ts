@@ -1,4 +1,4 @@
-import { SLOTS, type Picks, type Slot } from '../parts/index.ts';
+import { SLOTS, type Pick, type Picks, type Slot } from '../parts/index.ts';
 import { sumCents, type Cents } from '../units/index.ts';
 import { inMarketCurrency, type Market } from './market.ts';
 
@@ -16,6 +16,8 @@ export interface CostLine {
 /** What a set of picks costs at the till; `total` is the exact sum of the lines. */
 export interface Cost {
   readonly total: Cents;
+  /** What of the total the brief counts: all of it, or without the parts that are there for their looks alone. */
+  readonly counted: Cents;
   readonly lines: readonly CostLine[];
   /** Picks whose price is not known: no offer, or an offer that is gone or in a currency without a rate. */
   readonly unpriced: readonly Slot[];
@@ -31,7 +33,7 @@ interface Order {
  * which sending is free. In a market every listing carries its own shipping. Thresholds are compared in the shop's
  * own currency, then every line is converted by itself, so that the lines add up to the cent.
  */
-export function costOf(picks: Picks, market: Market, owned: readonly string[]): Cost {
+export function costOf(picks: Picks, market: Market, owned: readonly string[], looksOutside = false): Cost {
   const lines: CostLine[] = [];
   const unpriced: Slot[] = [];
   const orders = new Map<string, Order>();
@@ -86,5 +88,24 @@ export function costOf(picks: Picks, market: Market, owned: readonly string[]): 
       shippingLines.push({ kind: 'shipping', slot: null, part: null, offer: null, shop: shop.id, amount, stated: { minor: feeMinor, currency: shop.currency } }); // prettier-ignore
   }
   lines.push(...shippingLines);
-  return { total: sumCents(lines.map((line) => line.amount)), lines, unpriced };
+  const total = sumCents(lines.map((line) => line.amount));
+  return {
+    total,
+    counted: looksOutside ? withoutLooks(picks, market, owned, total) : total,
+    lines,
+    unpriced,
+  };
+}
+
+/** The sum without looks-only parts: the orders are added up anew, since shipping may change with them. */
+function withoutLooks(picks: Picks, market: Market, owned: readonly string[], total: Cents): Cents {
+  const rest: Record<string, Pick> = {};
+  let isLess = false;
+  for (const slot of SLOTS) {
+    const pick = picks[slot];
+    if (!pick) continue;
+    if (market.parts.get(pick.part)?.looksOnly) isLess = true;
+    else rest[slot] = pick;
+  }
+  return isLess ? costOf(rest, market, owned).total : total;
 }

@@ -1,2 +1,9 @@
 export { costOf, type Cost, type CostLine } from './cost.ts';
-export { indexMarket, inMarketCurrency, offerBarrier, usableOffers, type Market } from './market.ts';
+export {
+  conditionsFor,
+  indexMarket,
+  inMarketCurrency,
+  offerBarrier,
+  usableOffers,
+  type Market,
+} from './market.ts';

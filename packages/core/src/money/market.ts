@@ -1,4 +1,4 @@
-import type { Brief, Catalogue, Condition, Offer, Part, Shop } from '../parts/index.ts';
+import type { Brief, Catalogue, Condition, Offer, Part, Shop, Slot } from '../parts/index.ts';
 import { convertMinor, findRate, type Cents, type CurrencyRate } from '../units/index.ts';
 
 /** The catalogue by id, with prices in the brief's currency. */
@@ -40,20 +40,33 @@ export function inMarketCurrency(market: Market, shop: Shop, minor: number): Cen
   return rate ? convertMinor(minor, rate) : null;
 }
 
+/** Conditions that the brief allows in a slot; null asks for the general ones. */
+export function conditionsFor(brief: Brief, slot: Slot | null): readonly Condition[] {
+  return (slot && brief.market.conditionsBySlot[slot]) ?? brief.market.conditions;
+}
+
 /** Why an offer cannot be used for a brief; null when it can. */
 export function offerBarrier(
   market: Market,
   brief: Brief,
   offer: Offer,
+  slot: Slot | null = null,
 ): 'stock' | 'condition' | 'shop' | 'currency' | null {
   const shop = market.shops.get(offer.shop);
   if (!shop || brief.market.shopsOut.includes(offer.shop)) return 'shop';
   if (!offer.inStock) return 'stock';
-  if (!(brief.market.conditions as readonly Condition[]).includes(offer.condition)) return 'condition';
+  if (!conditionsFor(brief, slot).includes(offer.condition)) return 'condition';
   return market.rates.get(shop.currency) ? null : 'currency';
 }
 
 /** Offers of a part that the brief allows, in the catalogue's order. */
-export function usableOffers(market: Market, brief: Brief, part: string): readonly Offer[] {
-  return (market.offersByPart.get(part) ?? []).filter((offer) => offerBarrier(market, brief, offer) === null);
+export function usableOffers(
+  market: Market,
+  brief: Brief,
+  part: string,
+  slot: Slot | null = market.parts.get(part)?.slot ?? null,
+): readonly Offer[] {
+  return (market.offersByPart.get(part) ?? []).filter(
+    (offer) => offerBarrier(market, brief, offer, slot) === null,
+  );
 }

@@ -1,6 +1,6 @@
 import { neededSupplyWatts } from '../power/index.ts';
-import type { Card, SupplyRule } from '../parts/index.ts';
-import { makerWatts } from '../compatibility/index.ts';
+import type { Card } from '../parts/index.ts';
+import { cardDemand, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility, ProcessorLinks } from './compat.ts';
 import { AT, NO_SHOP, REST_COUNT, type Domains, type Option } from './domains.ts';
@@ -40,7 +40,7 @@ export interface BasketWork {
 export interface BasketContext {
   readonly domains: Domains;
   readonly compatibility: Compatibility;
-  readonly supplyRule: SupplyRule;
+  readonly rules: RuleContext;
   readonly ownedDriveDeciwatts: number;
   readonly allowUnknown: boolean;
   readonly sabotage: Sabotage;
@@ -50,6 +50,13 @@ export interface BasketContext {
 const SLOT_COUNT = REST_COUNT + 1;
 /** The processor takes part in orders like any other slot; its index among them. */
 const PROCESSOR = REST_COUNT;
+
+/* Read once: some module loaders make every use of an import a call, and these stand in the innermost loops. */
+const { case: CASE, card: CARD, cooler: COOLER, supply: SUPPLY, board: BOARD, memory: MEMORY } = AT;
+const COUNT = REST_COUNT;
+const ALONE = NO_SHOP;
+
+const NO_DEMAND = { makerWatts: 0, extraDeciwatts: 0 };
 
 const UNDECIDED = 0;
 const CLOSED = 1;
@@ -127,7 +134,7 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
     spent.fill(0);
     used.fill(0);
     for (const { option } of relaxed.chosen) {
-      if (option.shop === NO_SHOP) continue;
+      if (option.shop === ALONE) continue;
       spent[option.shop] += option.sub;
       used[option.shop] = 1;
     }
@@ -166,17 +173,11 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
     const kept = sabotage.cheapestOptionOnly ? [options.reduce((a, b) => (b.net < a.net ? b : a))] : options;
     return { element, deciwatts, options: kept };
   };
-  for (let slot = 0; slot < REST_COUNT; slot++) {
+  for (let slot = 0; slot < COUNT; slot++) {
     const elements = domains.rest[slot];
     const allowed = (task.hasCard ? task.links.allowed : task.links.withoutCard)[slot];
     const extra =
-      slot === AT.board
-        ? task.boards
-        : slot === AT.memory
-          ? task.memory
-          : slot === AT.card
-            ? task.cards
-            : null;
+      slot === BOARD ? task.boards : slot === MEMORY ? task.memory : slot === CARD ? task.cards : null;
     const list: Candidate[] = [];
     for (const element of members(allowed)) {
       if (extra && !hasBit(extra, element)) continue;
@@ -211,8 +212,7 @@ function priceCandidates(
         if (option && each.net >= option.net) continue;
         const { shop } = each;
         if (bound >= 0 && (shop !== bound || each.sub <= node.above[base + bound])) continue;
-        if (shop !== NO_SHOP && (node.shops[shop] === CLOSED || each.sub > node.atMost[base + shop]))
-          continue;
+        if (shop !== ALONE && (node.shops[shop] === CLOSED || each.sub > node.atMost[base + shop])) continue;
         option = each;
       }
       if (option)
@@ -232,13 +232,14 @@ function cheapestFit(
   priced: readonly (readonly Priced[])[],
   limit: number,
 ): Relaxed | null {
-  const { compatibility, domains, supplyRule } = context;
+  const { compatibility, domains, rules } = context;
+  const { supplyRule } = rules.needs;
   const chosen: Priced[] = [];
   let best: Priced[] | null = null;
   let bestSum = limit;
   const processor = priced[PROCESSOR][0];
   let leastDraw = context.ownedDriveDeciwatts + processor.deciwatts;
-  for (let slot = 0; slot < REST_COUNT; slot++) {
+  for (let slot = 0; slot < COUNT; slot++) {
     let least = Infinity;
     for (const each of priced[slot]) least = Math.min(least, each.deciwatts);
     leastDraw += least;
@@ -247,33 +248,40 @@ function cheapestFit(
   const fits = (slot: number, candidate: Priced, draw: number): boolean => {
     for (let earlier = 0; earlier < chosen.length; earlier++) {
       const other = chosen[earlier].element;
-      if (earlier === AT.case && slot === AT.cooler && candidate.element === emptyCooler) {
-        if (!hasBit(task.links.withoutCooler[AT.case], other)) return false;
+      if (earlier === CASE && slot === COOLER && candidate.element === emptyCooler) {
+        if (!hasBit(task.links.withoutCooler[CASE], other)) return false;
       }
       if (!compatibility.linked(earlier, slot)) continue;
       const row = compatibility.row(earlier, other, slot, task.hasCard);
       if (row && !hasBit(row, candidate.element)) return false;
     }
-    if (slot !== AT.supply) return true;
-    const card =
-      chosen.length > AT.card ? (domains.rest[AT.card][chosen[AT.card].element].part as Card | null) : null;
+    if (slot !== SUPPLY)
+      return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
+    // While no card is chosen this is a bound: nothing is asked beside the draw.
+    const demand =
+      chosen.length > CARD
+        ? cardDemand(domains.rest[CARD][chosen[CARD].element].part as Card | null, rules)
+        : NO_DEMAND;
     // A figure that is not stated is NaN where gaps are allowed, and NaN is never "too little".
-    const maker = makerWatts(card, supplyRule.kind) ?? (context.allowUnknown ? NaN : Infinity);
-    const supply = domains.rest[AT.supply][candidate.element].part;
+    const gap = context.allowUnknown ? NaN : Infinity;
+    const supply = domains.rest[SUPPLY][candidate.element].part;
     const stated = supply?.slot === 'supply' ? supply.ratedWatts : 0;
     const rated = stated ?? (context.allowUnknown ? NaN : 0);
-    return !(rated < neededSupplyWatts(supplyRule, draw, maker));
+    return !(
+      rated <
+      neededSupplyWatts(
+        supplyRule,
+        draw + (demand ? demand.extraDeciwatts : 0),
+        demand ? demand.makerWatts : gap,
+      )
+    );
   };
-  /** What the slots from an index on cost at least, fit ignored. */
-  const openLeast = new Float64Array(REST_COUNT + 1);
-  for (let slot = REST_COUNT - 1; slot >= 0; slot--)
-    openLeast[slot] = openLeast[slot + 1] + priced[slot][0].price;
-  const emptyCooler = domains.rest[AT.cooler].findIndex((element) => element.part === null);
+  const emptyCooler = domains.rest[COOLER].findIndex((element) => element.part === null);
 
   /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */
   const restBound = (from: number): number => {
     let sum = 0;
-    for (let slot = from; slot < REST_COUNT; slot++) {
+    for (let slot = from; slot < COUNT; slot++) {
       let found = -1;
       for (const candidate of priced[slot]) {
         if (fits(slot, candidate, leastDraw)) {
@@ -288,17 +296,17 @@ function cheapestFit(
   };
 
   const descend = (slot: number, sum: number, draw: number): void => {
-    if (slot === REST_COUNT) {
+    if (slot === COUNT) {
       if (sum < bestSum) {
         bestSum = sum;
         best = [...chosen, processor];
       }
       return;
     }
-    if (sum + restBound(slot) >= bestSum) return;
+    const after = restBound(slot + 1);
     for (const candidate of priced[slot]) {
-      // Sorted by price: once even the cheapest of every open slot is too much, so are all that follow.
-      if (sum + candidate.price + openLeast[slot + 1] >= bestSum) break;
+      // Sorted by price: once even the cheapest that fits what is chosen is too much, so are all that follow.
+      if (sum + candidate.price + after >= bestSum) break;
       if (!fits(slot, candidate, draw)) continue;
       chosen.push(candidate);
       descend(slot + 1, sum + candidate.price, draw + candidate.deciwatts);
@@ -313,8 +321,8 @@ function basketOf(chosen: readonly Priced[], cost: number): Basket {
   return {
     cost,
     processorOption: chosen[PROCESSOR].option,
-    elements: chosen.slice(0, REST_COUNT).map((each) => each.element),
-    options: chosen.slice(0, REST_COUNT).map((each) => each.option),
+    elements: chosen.slice(0, COUNT).map((each) => each.element),
+    options: chosen.slice(0, COUNT).map((each) => each.option),
   };
 }
 

@@ -1,6 +1,6 @@
 import { neededSupplyWatts } from '../power/index.ts';
-import type { Board, BoardFormFactor, Card, Case, Supply, SupplyRule } from '../parts/index.ts';
-import { makerWatts } from '../compatibility/index.ts';
+import type { Board, BoardFormFactor, Card, Case, Supply } from '../parts/index.ts';
+import { cardDemand, type RuleContext } from '../compatibility/index.ts';
 import { bitsKey, hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility } from './compat.ts';
 import { AT, type Domains } from './domains.ts';
@@ -30,11 +30,39 @@ export function costBoundOf(
   compatibility: Compatibility,
   platforms: readonly Platform[],
   cardClasses: readonly CardClass[],
-  supplyRule: SupplyRule,
+  rules: RuleContext,
   allowUnknown: boolean,
 ): CostBound {
   const cheapest = (slot: number) => Math.min(...domains.rest[slot].map((element) => element.price));
   const constant = cheapest(AT.system) + cheapest(AT.extras);
+
+  /** Least price of both drives, by the main one. */
+  const drivesPrice = domains.rest[AT.storage].map((element, j) => {
+    const row = compatibility.row(AT.storage, j, AT.bulk, true);
+    let least = Infinity;
+    domains.rest[AT.bulk].forEach((other, k) => {
+      if (other.price < least && (!row || hasBit(row, k))) least = other.price;
+    });
+    return element.price + least;
+  });
+  const leastDrives = (b: number): number => {
+    const row = compatibility.row(AT.board, b, AT.storage, true);
+    return drivesPrice.reduce(
+      (least, price, j) => (price < least && (!row || hasBit(row, j)) ? price : least),
+      Infinity,
+    );
+  };
+
+  /** Watts that a supply needs for a draw and a card. */
+  const neededFor = (draw: number, card: Card | null): number => {
+    const demand = cardDemand(card, rules);
+    const gap = allowUnknown ? NaN : Infinity;
+    return neededSupplyWatts(
+      rules.needs.supplyRule,
+      draw + (demand ? demand.extraDeciwatts : 0),
+      demand ? demand.makerWatts : gap,
+    );
+  };
 
   // The board's side.
   const restOfBoard = domains.rest[AT.board].map((element, b) => {
@@ -47,7 +75,7 @@ export function costBoundOf(
       return price;
     };
     const network = Math.min(least(AT.network, true), least(AT.network, false));
-    return element.price + least(AT.storage, true) + network;
+    return element.price + leastDrives(b) + network;
   });
   const outline = domains.rest[AT.board].map((element) => {
     const form = (element.part as Board | null)?.formFactor ?? null;
@@ -131,9 +159,7 @@ export function costBoundOf(
       for (const j of cards) {
         if (cardRow && !hasBit(cardRow, j)) continue;
         const card = domains.rest[AT.card][j];
-        const maker =
-          makerWatts(card.part as Card | null, supplyRule.kind) ?? (allowUnknown ? NaN : Infinity);
-        const needed = neededSupplyWatts(supplyRule, kinds[kind].deciwatts + card.deciwatts, maker);
+        const needed = neededFor(kinds[kind].deciwatts + card.deciwatts, card.part as Card | null);
         const leads = compatibility.row(AT.card, j, AT.supply, true);
         for (const supply of suppliesByPrice) {
           if (card.price + supply.price >= pairPrice) break;
@@ -161,8 +187,7 @@ export function costBoundOf(
     let least = Infinity;
     for (const j of members(cards)) {
       const card = domains.rest[AT.card][j];
-      const maker = makerWatts(card.part as Card | null, supplyRule.kind) ?? (allowUnknown ? NaN : Infinity);
-      const needed = neededSupplyWatts(supplyRule, thriftiest + card.deciwatts, maker);
+      const needed = neededFor(thriftiest + card.deciwatts, card.part as Card | null);
       const supply = suppliesByPrice.find((each) => !(each.rated < needed));
       if (supply) least = Math.min(least, card.price + supply.price);
     }

@@ -37,7 +37,7 @@ function tableOf(rules: readonly Rule[]): RuleTable {
   const whenEmpty: { rule: Rule; empty: RestSlot; other: RestSlot }[] = [];
   const byCard = new Map<string, Rule[]>();
   for (const rule of rules) {
-    if (rule.wholeBuild || rule.slots.length === 1) continue;
+    if (rule.wholeBuild || rule.wide || rule.advice || rule.slots.length === 1) continue;
     const presence = (rule.presenceOnly ?? []) as readonly RestSlot[];
     const read = rule.slots.filter(
       (slot) => slot !== 'processor' && !presence.includes(slot as RestSlot),
@@ -60,6 +60,11 @@ function tableOf(rules: readonly Rule[]): RuleTable {
 
 const TABLE = tableOf(RULES);
 
+/** Rules on three rest slots, by the last of them in the order of the search. */
+const WIDE: readonly (readonly Rule[])[] = REST.map((_, index) =>
+  RULES.filter((rule) => rule.wide && Math.max(...rule.slots.map((slot) => AT[slot as RestSlot])) === index),
+);
+
 /** What is allowed beside one processor. */
 export interface ProcessorLinks {
   /** By rest slot: elements that its own rules allow. */
@@ -72,6 +77,10 @@ export interface ProcessorLinks {
 export interface Compatibility {
   /** Elements of slot b that go with element i of slot a; null when no rule links the two. */
   row(a: number, i: number, b: number, hasCard: boolean): Bits | null;
+  /** Slots at which rules on three slots are asked. */
+  readonly hasWide: readonly boolean[];
+  /** Whether the rules on three slots allow an element, once all the others that they read are chosen. */
+  fitsWide(slot: number, element: number, chosen: readonly { readonly element: number }[]): boolean;
   linked(a: number, b: number): boolean;
   linksOf(processor: number): ProcessorLinks;
 }
@@ -83,14 +92,32 @@ interface Kinds {
   readonly members: readonly Bits[];
 }
 
+const sheets = new WeakMap<Part, string>();
+
+/** What rules can read of a part, as text. Catalogues are frozen, so a part's text stays. */
+function sheetOf(part: Part): string {
+  let sheet = sheets.get(part);
+  if (sheet === undefined) {
+    sheet = JSON.stringify({
+      ...part,
+      id: '',
+      maker: '',
+      name: '',
+      source: undefined,
+      warrantyMonths: undefined,
+    });
+    sheets.set(part, sheet);
+  }
+  return sheet;
+}
+
 function kindsOf(elements: readonly { readonly part: Part | null }[]): Kinds {
   const known = new Map<string, number>();
   const kindOf: number[] = [];
   const examples: (Part | null)[] = [];
   const members: Bits[] = [];
   elements.forEach(({ part }, j) => {
-    const sheet =
-      part === null ? '' : JSON.stringify({ ...part, id: '', maker: '', name: '', source: undefined });
+    const sheet = part === null ? '' : sheetOf(part);
     let kind = known.get(sheet);
     if (kind === undefined) {
       kind = examples.length;
@@ -197,6 +224,18 @@ export function compatibilityOf(
         table[kind] = bits;
       }
       return bits;
+    },
+    hasWide: WIDE.map((rules) => rules.length > 0),
+    fitsWide(slot, element, chosen) {
+      if (chosen.length < slot) return true; // the others are not chosen yet
+      for (const rule of WIDE[slot])
+        for (const each of rule.slots) {
+          const at = AT[each as RestSlot];
+          asked[each] = domains.rest[at][at === slot ? element : chosen[at].element].part;
+        }
+      const passes = ok(WIDE[slot]);
+      for (const rule of WIDE[slot]) for (const each of rule.slots) asked[each] = undefined;
+      return passes;
     },
     linked: (a, b) => rulesBetween[a][b] !== null || cardRulesBetween[a][b] !== null,
     linksOf(processor) {

@@ -2,6 +2,7 @@ import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/i
 import type { ModelIndex } from '../frames/index.ts';
 import { inMarketCurrency, usableOffers, type Market } from '../money/index.ts';
 import {
+  kindFor,
   SLOTS,
   type Board,
   type Brief,
@@ -14,7 +15,7 @@ import { slotDeciwatts } from '../power/index.ts';
 
 /** The slots that a basket fills once the processor is fixed, in the order of its search: tight places first. */
 export const REST = [
-  'case', 'card', 'board', 'cooler', 'memory', 'storage', 'network', 'system', 'extras', 'supply',
+  'case', 'card', 'board', 'cooler', 'memory', 'storage', 'bulk', 'network', 'system', 'extras', 'supply',
 ] as const; // prettier-ignore
 export type RestSlot = (typeof REST)[number];
 export const REST_COUNT = REST.length;
@@ -72,7 +73,9 @@ export function only(slot: Slot, part: Part | null): PartSet {
 const UNARY = new Map<Slot, readonly Rule[]>(
   SLOTS.map((slot) => [
     slot,
-    RULES.filter((rule) => !rule.wholeBuild && rule.slots.length === 1 && rule.slots[0] === slot),
+    RULES.filter(
+      (rule) => !rule.wholeBuild && !rule.advice && rule.slots.length === 1 && rule.slots[0] === slot,
+    ),
   ]),
 );
 
@@ -112,13 +115,23 @@ function kitHasRate(kit: Memory): boolean {
 }
 
 /** Whether a slot may be left empty before any rule is asked. Rules then say when it may not. */
-const MAY_BE_EMPTY: ReadonlySet<Slot> = new Set(['card', 'storage', 'cooler', 'network', 'system', 'extras']);
+const MAY_BE_EMPTY: ReadonlySet<Slot> = new Set([
+  'card',
+  'storage',
+  'bulk',
+  'cooler',
+  'network',
+  'system',
+  'extras',
+]);
 
 /** Slots that are filled only when the brief asks for it: nobody wants an adapter to save on shipping. */
 function isWanted(slot: Slot, brief: Brief): boolean {
   switch (slot) {
     case 'network':
       return brief.needs.wireless;
+    case 'bulk':
+      return brief.needs.totalStorageGb > brief.needs.fastStorageGb;
     case 'system':
       return brief.needs.systemLicence;
     case 'extras':
@@ -150,11 +163,11 @@ export function domainsOf(
   const owned = new Set(brief.owned);
   const { allowUnknown } = brief.market;
 
-  const optionsOf = (part: Part): Option[] => {
-    const lock = locks.get(part.slot);
+  const optionsOf = (part: Part, slot: Slot): Option[] => {
+    const lock = locks.get(slot);
     const options: Option[] = [];
     if (owned.has(part.id) && part.slot !== 'storage' && !lock?.offer) options.push(FREE[0]);
-    for (const offer of usableOffers(market, brief, part.id)) {
+    for (const offer of usableOffers(market, brief, part.id, slot)) {
       if (lock?.offer && lock.offer !== offer.id) continue;
       const shop = market.shops.get(offer.shop);
       if (!shop) continue;
@@ -172,7 +185,10 @@ export function domainsOf(
         });
       }
     }
-    return options;
+    if (!part.looksOnly || !brief.money.looksOutside || options.length === 0) return options;
+    // Outside the sum: it costs nothing here, and takes the cheapest offer.
+    const cheapest = options.reduce((a, b) => (b.net < a.net ? b : a));
+    return [{ offer: cheapest.offer, net: 0, shop: NO_SHOP, sub: 0 }];
   };
 
   const elementsOf = (slot: Slot): Element[] => {
@@ -183,9 +199,10 @@ export function domainsOf(
       elements.push(EMPTY);
     if (lock ? lock.part === null : !isWanted(slot, brief)) return elements;
     for (const part of parts) {
-      if (part.slot !== slot || (lock && lock.part !== part.id) || (!lock && excluded.has(part.id))) continue;
+      if (part.slot !== kindFor(slot) || (lock && lock.part !== part.id) || (!lock && excluded.has(part.id)))
+        continue;
       if (!hasRate(part, index) || !passesAlone(slot, part, context, allowUnknown)) continue;
-      const options = optionsOf(part);
+      const options = optionsOf(part, slot);
       const draw = slotDeciwatts(only(slot, part), slot);
       if (options.length === 0 || (draw === null && !allowUnknown)) continue;
       const price = Math.min(...options.map((option) => option.net));

@@ -3,75 +3,94 @@ import { prepare } from './prepare.ts';
 
 /** A change of the brief that makes a build possible, or cheaper. */
 export interface Relaxation {
-  readonly kind: 'budget' | 'memory' | 'storage' | 'wireless' | 'system' | 'size' | 'card' | 'conditions' | 'lock' | 'exclusions' | 'gaps' | 'shops'; // prettier-ignore
+  readonly kind: 'budget' | WishKind;
   /** What to do, in one short sentence. */
   readonly sentence: string;
   /** The brief with the change, and with the money that is still missing. */
   readonly brief: Brief;
-  /** Least cost after the change; null when the change is not priced. */
-  readonly cost: number | null;
+  /** Least cost after the change. */
+  readonly cost: number;
   /** How much more money is needed beside the change; 0 when it is enough by itself. */
   readonly shortMinor: number;
 }
 
-interface Wish {
-  readonly kind: Relaxation['kind'];
+type WishKind = 'memory' | 'storage' | 'wireless' | 'system' | 'size' | 'card' | 'conditions' | 'lock' | 'exclusions' | 'gaps' | 'shops' | 'floors' | 'quality' | 'cooler' | 'noise' | 'clocks' | 'screens' | 'balance' | 'supply'; // prettier-ignore
+
+/** Wishes that cannot all be kept: without any one of them this conflict is gone. */
+export interface Conflict {
+  /** What is kept, in short words, in the order of the brief. */
+  readonly wishes: readonly string[];
+}
+
+/** Why nothing fits a brief, and what would have to give. */
+export interface Explanation {
+  readonly relaxations: readonly Relaxation[];
+  /** Only when no sum would do. Dropping all that they name makes a build possible. */
+  readonly conflicts: readonly Conflict[];
+}
+
+interface Step {
   readonly sentence: string;
   readonly change: (brief: Brief) => Brief;
 }
 
-const MEMORY_STEPS_GB = [64, 48, 32, 24, 16, 12, 8, 4];
+/** Something that the brief asks for, and the steps by which it could ask for less: the smallest first. */
+interface Wish {
+  readonly kind: WishKind;
+  /** The wish itself, in short words. */
+  readonly kept: string;
+  readonly steps: readonly Step[];
+}
 
-/** Every single step by which a brief could ask for less, smallest steps first within a wish. */
+const MEMORY_STEPS_GB = [64, 48, 32, 24, 16, 12, 8, 4];
+const ALL_CONDITIONS: readonly Condition[] = ['new', 'refurbished', 'used'];
+
+type NeedsChange = Partial<Brief['needs']>;
+const needs =
+  (change: NeedsChange) =>
+  (b: Brief): Brief => ({ ...b, needs: { ...b.needs, ...change } });
+const inMarket =
+  (change: Partial<Brief['market']>) =>
+  (b: Brief): Brief => ({ ...b, market: { ...b.market, ...change } });
+
+/** Every wish of a brief that keeps parts out. */
 function wishesOf(brief: Brief): Wish[] {
   const wishes: Wish[] = [];
-  const needs =
-    (change: Partial<Brief['needs']>) =>
-    (b: Brief): Brief => ({ ...b, needs: { ...b.needs, ...change } });
-  const { needs: n } = brief;
-  for (const gb of MEMORY_STEPS_GB) {
-    if (gb < n.memoryGb) wishes.push({ kind: 'memory', sentence: `${n.memoryGb - gb} GB less memory (${gb} in place of ${n.memoryGb})`, change: needs({ memoryGb: gb }) }); // prettier-ignore
-  }
-  for (const share of [0.5, 0.25, 0]) {
-    if (n.fastStorageGb > 0 || n.totalStorageGb > 0) {
+  const { needs: n, market: m } = brief;
+  const add = (kind: WishKind, kept: string, ...steps: readonly Step[]) => {
+    if (steps.length > 0) wishes.push({ kind, kept, steps });
+  };
+  const one = (kind: WishKind, isAsked: boolean, kept: string, sentence: string, change: Step['change']) => {
+    if (isAsked) add(kind, kept, { sentence, change });
+  };
+  add('memory', `${n.memoryGb} GB of memory`, ...MEMORY_STEPS_GB.filter((gb) => gb < n.memoryGb).map((gb) => ({ sentence: `${n.memoryGb - gb} GB less memory (${gb} in place of ${n.memoryGb})`, change: needs({ memoryGb: gb }) })));
+  if (n.fastStorageGb > 0 || n.totalStorageGb > 0)
+    add('storage', `${n.fastStorageGb} GB fast and ${n.totalStorageGb} GB in all of storage`, ...[0.5, 0.25, 0].map((share) => {
       const fast = Math.round(n.fastStorageGb * share);
       const total = Math.round(n.totalStorageGb * share);
-      wishes.push({ kind: 'storage', sentence: share === 0 ? 'no storage bought at all' : `less storage (${fast} GB fast, ${total} GB in all)`, change: needs({ fastStorageGb: fast, totalStorageGb: total }) }); // prettier-ignore
-    }
-  }
-  if (n.wireless)
-    wishes.push({ kind: 'wireless', sentence: 'no wireless network', change: needs({ wireless: false }) });
-  if (n.systemLicence)
-    wishes.push({ kind: 'system', sentence: 'no system licence', change: needs({ systemLicence: false }) });
-  if (n.maxLitres !== null) wishes.push({ kind: 'size', sentence: `a case larger than ${n.maxLitres} litres`, change: needs({ maxLitres: null }) }); // prettier-ignore
-  if (n.cardRequired)
-    wishes.push({
-      kind: 'card',
-      sentence: 'no graphics card of its own',
-      change: needs({ cardRequired: false }),
-    });
-  const all: readonly Condition[] = ['new', 'refurbished', 'used'];
-  if (brief.market.conditions.length < all.length)
-    wishes.push({ kind: 'conditions', sentence: 'used and refurbished parts too', change: (b) => ({ ...b, market: { ...b.market, conditions: all } }) }); // prettier-ignore
-  if (brief.market.shopsOut.length > 0)
-    wishes.push({
-      kind: 'shops',
-      sentence: 'all shops',
-      change: (b) => ({ ...b, market: { ...b.market, shopsOut: [] } }),
-    });
-  if (!brief.market.allowUnknown)
-    wishes.push({ kind: 'gaps', sentence: 'parts with gaps in their sheets', change: (b) => ({ ...b, market: { ...b.market, allowUnknown: true } }) }); // prettier-ignore
-  for (const lock of brief.locks) {
-    wishes.push({ kind: 'lock', sentence: `the lock on the ${lock.slot} taken off`, change: (b) => ({ ...b, locks: b.locks.filter((each) => each.slot !== lock.slot) }) }); // prettier-ignore
-  }
-  if (brief.excluded.length > 0)
-    wishes.push({
-      kind: 'exclusions',
-      sentence: 'the parts that were ruled out let back in',
-      change: (b) => ({ ...b, excluded: [] }),
-    });
+      return { sentence: share === 0 ? 'no storage bought at all' : `less storage (${fast} GB fast, ${total} GB in all)`, change: needs({ fastStorageGb: fast, totalStorageGb: total }) };
+    }));
+  one('wireless', n.wireless, 'a wireless network', 'no wireless network', needs({ wireless: false }));
+  one('system', n.systemLicence, 'a system licence', 'no system licence', needs({ systemLicence: false }));
+  one('size', n.maxLitres !== null, `a case of at most ${n.maxLitres} litres`, `a case larger than ${n.maxLitres} litres`, needs({ maxLitres: null }));
+  one('card', n.cardRequired, 'a graphics card of its own', 'no graphics card of its own', needs({ cardRequired: false }));
+  one('floors', n.capacityFloors, 'memory as every game asks for it', 'fewer frames where memory runs short, in place of a floor', needs({ capacityFloors: false }));
+  one('quality', n.supplyQuality !== null, `a supply marked ${n.supplyQuality} or better`, 'a supply of any mark', needs({ supplyQuality: null }));
+  one('cooler', !n.boxedCooler, 'a cooler in place of the boxed one', 'the boxed cooler', needs({ boxedCooler: true }));
+  one('noise', n.maxNoiseDb !== null, `a cooler of at most ${n.maxNoiseDb} dB`, 'a cooler of any noise', needs({ maxNoiseDb: null }));
+  one('clocks', n.raiseClocks, 'clocks that can be raised', 'clocks as they are', needs({ raiseClocks: false }));
+  one('screens', n.screens > 1, `${n.screens} screens`, 'one screen', needs({ screens: 1 }));
+  one('supply', n.supplyRule.kind !== 'load' || n.supplyRule.factor > 1, 'the rule for the supply', 'a supply that just carries the load', needs({ supplyRule: { kind: 'load', factor: 1 } }));
+  const { objective } = brief.play;
+  one('balance', objective.balanceLimit !== null, `no side losing more than ${Math.round((objective.balanceLimit ?? 0) * 100)} %`, 'no balance limit', (b) => ({ ...b, play: { ...b.play, objective: { ...b.play.objective, balanceLimit: null } } }));
+  one('conditions', m.conditions.length < ALL_CONDITIONS.length || Object.keys(m.conditionsBySlot).length > 0, 'the conditions of parts', 'used and refurbished parts too', inMarket({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }));
+  one('shops', m.shopsOut.length > 0, 'shops left out', 'all shops', inMarket({ shopsOut: [] }));
+  one('gaps', !m.allowUnknown, 'complete sheets', 'parts with gaps in their sheets', inMarket({ allowUnknown: true }));
+  for (const lock of brief.locks)
+    one('lock', true, `the lock on the ${lock.slot}`, `the lock on the ${lock.slot} taken off`, (b) => ({ ...b, locks: b.locks.filter((each) => each.slot !== lock.slot) }));
+  one('exclusions', brief.excluded.length > 0, 'parts ruled out', 'the parts that were ruled out let back in', (b) => ({ ...b, excluded: [] }));
   return wishes;
-}
+} // prettier-ignore
 
 /** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */
 function withMoney(brief: Brief, limit: number, cost: number): Brief {
@@ -81,66 +100,142 @@ function withMoney(brief: Brief, limit: number, cost: number): Brief {
     : { ...brief, money: { ...brief.money, budgetMinor: brief.money.budgetMinor + more } };
 }
 
-function leastCost(catalogue: Catalogue, brief: Brief): number | null {
-  return prepare(catalogue, brief).cheapest()?.cost ?? null;
+const dropped = (wish: Wish): Step => wish.steps[wish.steps.length - 1];
+
+/**
+ * Why nothing fits a brief. When a sum would do: how much, and what each wish less would save. When none would: single
+ * wishes to drop, else pairs, and one conflict after another until dropping what they name leaves something. Whether
+ * anything fits is asked without scores; only what is offered is priced, and each price is that of a proved cheapest
+ * build.
+ */
+export function explainInfeasible(catalogue: Catalogue, brief: Brief): Explanation {
+  if (brief.play.games.length === 0) return { relaxations: [], conflicts: [] };
+  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+  const wishes = wishesOf(brief);
+  const priced = (kind: Relaxation['kind'], sentence: string, changed: Brief): Relaxation | null => {
+    const cost = prepare(catalogue, changed).cheapest()?.cost ?? null;
+    if (cost === null) return null;
+    return {
+      kind,
+      sentence,
+      brief: withMoney(changed, limit, cost),
+      cost,
+      shortMinor: Math.max(0, cost - limit),
+    };
+  };
+  const least = priced('budget', 'more money', brief);
+  const relaxations = least ? [least, ...savings(wishes, least.cost, brief, priced)] : [];
+  if (least) return { relaxations: sorted(relaxations), conflicts: [] };
+
+  const world = new Possible(catalogue, brief, wishes);
+  if (!world.withOnly(new Set())) return { relaxations: [], conflicts: [] };
+  for (const wish of wishes) {
+    if (!world.without([wish])) continue;
+    const step = wish.steps.find(
+      (each) => each === dropped(wish) || prepare(catalogue, each.change(brief)).exists(),
+    );
+    const relaxation = step && priced(wish.kind, step.sentence, step.change(brief));
+    if (relaxation) relaxations.push(relaxation);
+  }
+  if (relaxations.length === 0) relaxations.push(...pairs(wishes, brief, world, priced));
+  return { relaxations: sorted(relaxations), conflicts: conflictsOf(wishes, world) };
+}
+
+type Priced = (kind: Relaxation['kind'], sentence: string, changed: Brief) => Relaxation | null;
+
+/**
+ * Whether anything fits once some wishes are dropped. Dropping more never hurts, so an answer for one set answers for
+ * larger or smaller ones too; what is left is asked of the search, without scores.
+ */
+class Possible {
+  readonly #feasible: ReadonlySet<Wish>[] = [];
+  readonly #infeasible: ReadonlySet<Wish>[] = [];
+
+  constructor(
+    private readonly catalogue: Catalogue,
+    private readonly brief: Brief,
+    private readonly wishes: readonly Wish[],
+  ) {}
+
+  /** With some wishes dropped. */
+  without(gone: Iterable<Wish>): boolean {
+    const set = new Set(gone);
+    if (this.#feasible.some((known) => isSubset(known, set))) return true;
+    if (this.#infeasible.some((known) => isSubset(set, known))) return false;
+    const changed = this.wishes.reduce((brief, wish) => (set.has(wish) ? dropped(wish).change(brief) : brief), this.brief); // prettier-ignore
+    const answer = prepare(this.catalogue, changed).exists();
+    (answer ? this.#feasible : this.#infeasible).push(set);
+    return answer;
+  }
+
+  /** With all wishes dropped but some. */
+  withOnly(kept: ReadonlySet<Wish>): boolean {
+    return this.without(this.wishes.filter((wish) => !kept.has(wish)));
+  }
+}
+
+function isSubset<T>(small: ReadonlySet<T>, large: ReadonlySet<T>): boolean {
+  for (const each of small) if (!large.has(each)) return false;
+  return true;
+}
+
+/** What each wish saves: the smallest of its steps that is enough, or its last one when none is but it helps. */
+function savings(wishes: readonly Wish[], now: number, brief: Brief, priced: Priced): Relaxation[] {
+  return wishes.flatMap((wish) => {
+    const last = priced(wish.kind, dropped(wish).sentence, dropped(wish).change(brief));
+    if (!last || last.cost >= now) return [];
+    if (last.shortMinor > 0) return [last];
+    for (const step of wish.steps) {
+      const relaxation = priced(wish.kind, step.sentence, step.change(brief));
+      if (relaxation?.shortMinor === 0) return [relaxation];
+    }
+    return [last];
+  });
+}
+
+/** Two wishes to drop together. A wish without which all the others do not help has to be one of the two. */
+function pairs(wishes: readonly Wish[], brief: Brief, world: Possible, priced: Priced): Relaxation[] {
+  const musts = wishes.filter((wish) => !world.withOnly(new Set([wish])));
+  if (musts.length > 2) return [];
+  const out: Relaxation[] = [];
+  wishes.forEach((first, n) => {
+    for (const second of wishes.slice(n + 1)) {
+      if (!musts.every((must) => must === first || must === second)) continue;
+      if (!world.without([first, second])) continue;
+      const changed = dropped(second).change(dropped(first).change(brief));
+      const sentence = `${dropped(first).sentence}, and ${dropped(second).sentence}`;
+      const relaxation = priced(first.kind, sentence, changed);
+      if (relaxation) out.push(relaxation);
+    }
+  });
+  return out;
 }
 
 /**
- * What would have to give when nothing fits a brief: more money, or one wish less, with the least cost after each;
- * where one change does not make any build possible, pairs of changes. Changes that are enough by themselves come
- * first, then those that leave the least money missing. Exact: each cost is that of a proved cheapest build.
+ * Sets of wishes that cannot be kept together, none of which can be made smaller: by leaving out one wish after another
+ * while nothing fits yet. Each conflict's wishes are dropped before the next is looked for.
  */
-export function explainInfeasible(catalogue: Catalogue, brief: Brief): Relaxation[] {
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
-  const now = leastCost(catalogue, brief);
-  const out: Relaxation[] = [];
-  if (now !== null) {
-    const more = now - limit;
-    out.push({ kind: 'budget', sentence: 'more money', brief: { ...brief, money: { ...brief.money, budgetMinor: now } }, cost: now, shortMinor: Math.max(0, more) }); // prettier-ignore
-  }
-  const wishes = wishesOf(brief);
-  const done = new Set<Relaxation['kind']>();
-  for (const wish of wishes) {
-    // The smallest step of a wish that is enough is the one to offer.
-    if (done.has(wish.kind) && wish.kind !== 'lock') continue;
-    const changed = wish.change(brief);
-    const cost = leastCost(catalogue, changed);
-    if (cost === null || (now !== null && cost >= now)) continue;
-    const shortMinor = Math.max(0, cost - limit);
-    if (shortMinor === 0) done.add(wish.kind);
-    out.push({
-      kind: wish.kind,
-      sentence: wish.sentence,
-      brief: withMoney(changed, limit, cost),
-      cost,
-      shortMinor,
-    });
-  }
-  if (now === null && out.length === 0) {
-    for (let i = 0; i < wishes.length; i++) {
-      for (let j = i + 1; j < wishes.length; j++) {
-        if (wishes[i].kind === wishes[j].kind && wishes[i].kind !== 'lock') continue;
-        const changed = wishes[j].change(wishes[i].change(brief));
-        const cost = leastCost(catalogue, changed);
-        if (cost === null) continue;
-        out.push({ kind: wishes[i].kind, sentence: `${wishes[i].sentence}, and ${wishes[j].sentence}`, brief: withMoney(changed, limit, cost), cost, shortMinor: Math.max(0, cost - limit) }); // prettier-ignore
-      }
+function conflictsOf(wishes: readonly Wish[], world: Possible): Conflict[] {
+  const conflicts: Conflict[] = [];
+  let rest = new Set(wishes);
+  while (!world.withOnly(rest)) {
+    // What helps alone is in every conflict; often that is the whole of it.
+    const alone = new Set([...rest].filter((wish) => world.without([wish])));
+    const kept = alone.size > 0 && !world.withOnly(alone) ? alone : new Set(rest);
+    for (const wish of [...kept]) {
+      kept.delete(wish);
+      if (world.withOnly(kept)) kept.add(wish);
     }
+    if (kept.size === 0) break; // nothing fits even without any wish
+    conflicts.push({ wishes: [...kept].map((wish) => wish.kept) });
+    rest = new Set([...rest].filter((wish) => !kept.has(wish)));
   }
-  // Of the steps of one wish, show those only that ask for less money than the smaller steps before them; and none that
-  // is not enough beside one that is.
-  const enough = new Set(out.filter((each) => each.shortMinor === 0).map((each) => each.kind));
-  const least = new Map<string, number>();
-  return out
-    .filter((each) => {
-      const wish = each.kind === 'lock' ? each.sentence : each.kind;
-      const before = least.get(wish) ?? Infinity;
-      least.set(wish, Math.min(before, each.shortMinor));
-      return (
-        each.shortMinor < before &&
-        (each.shortMinor === 0 || each.kind === 'budget' || !enough.has(each.kind))
-      );
-    })
-    .sort((a, b) => a.shortMinor - b.shortMinor || (a.cost ?? 0) - (b.cost ?? 0))
-    .slice(0, 12);
+  return conflicts;
+}
+
+const MOST_SHOWN = 12;
+
+/** What is enough by itself first, then what leaves the least money missing. */
+function sorted(relaxations: readonly Relaxation[]): Relaxation[] {
+  return [...relaxations].sort((a, b) => a.shortMinor - b.shortMinor || a.cost - b.cost).slice(0, MOST_SHOWN);
 }

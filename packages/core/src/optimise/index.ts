@@ -1,9 +1,12 @@
-export { explainInfeasible, type Relaxation } from './explain.ts';
+export { explainInfeasible, type Conflict, type Explanation, type Relaxation } from './explain.ts';
 export {
   prepare,
   runSearch,
   type Answer,
   type DistinctBy,
+  type Frontier,
+  type FrontierProgress,
+  type FrontierSearch,
   type Prepared,
   type Progress,
   type Search,

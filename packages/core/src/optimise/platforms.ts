@@ -1,6 +1,6 @@
 import {
-  cardSide, memoryStateOf, meanOf, processorSide, sideBound, counted, figureOf, frameTimeOf, meanValue, scoreOf,
-  linkLnOf, type GraphicsRate, type MemoryState, type ModelIndex, type Scene, type Side,
+  balanceOf, cardSide, isBalanced, meanBalance, memoryStateOf, meanOf, processorSide, sideBound, counted, figureOf, frameTimeOf, meanValue, scoreOf,
+  linkLnOf, type Balance, type GraphicsRate, type MemoryState, type ModelIndex, type Scene, type Side,
 } from '../frames/index.ts'; // prettier-ignore
 import type { Board, Brief, Card, Memory, Objective, Processor } from '../parts/index.ts';
 import { and, bitsKey, emptyBits, hasBit, intersects, members, orInto, setBit, type Bits } from './bits.ts';
@@ -39,7 +39,15 @@ export interface Platform {
   readonly link: number;
 }
 
-/** Everything that the score depends on, in classes, with cheap upper bounds and the exact score. */
+/** Everything that the score depends on, in classes. */
+export interface PairSpace {
+  readonly platforms: readonly Platform[];
+  readonly cardClasses: readonly CardClass[];
+  /** Worked out when first asked for: whether anything fits at all does not need it. */
+  scores(): ScoreSpace;
+}
+
+/** The classes with cheap upper bounds and the exact score. */
 export interface ScoreSpace {
   readonly platforms: readonly Platform[];
   readonly cardClasses: readonly CardClass[];
@@ -92,13 +100,13 @@ function meet(
   return false;
 }
 
-export function scoreSpaceOf(
+export function pairSpaceOf(
   brief: Brief,
   domains: Domains,
   compatibility: Compatibility,
   index: ModelIndex,
   scenes: readonly Scene[],
-): ScoreSpace {
+): PairSpace {
   const kitClasses: KitClass[] = classesOf(partsOf<Memory>(domains, AT.memory), (kit) =>
     [
       kit.type,
@@ -173,7 +181,9 @@ export function scoreSpaceOf(
     });
   });
 
-  return sidesOf(brief, domains, index, scenes, platforms, cardClasses, links);
+  let known: ScoreSpace | null = null;
+  const scores = () => (known ??= sidesOf(brief, domains, index, scenes, platforms, cardClasses, links));
+  return { platforms, cardClasses, scores };
 }
 
 function listOf(sets: readonly Bits[]): number[] {
@@ -274,23 +284,29 @@ function sidesOf(
   });
 
   const values = new Float64Array(K);
-  const valueOf = (k: number, processor: Side, card: Side) =>
-    counted(objective, scenes[k], figureOf(objective.figure, frameTimeOf(scenes[k], processor, card)));
-
+  const { balanceLimit } = objective;
+  const losses: Balance[] = new Array<Balance>(K);
+  /** The score; -1 where a side loses more to the other than the brief allows. */
+  const scoreFrom = (sidesAt: (k: number) => readonly [Side, Side]): number => {
+    for (let k = 0; k < K; k++) {
+      const [processor, card] = sidesAt(k);
+      const time = frameTimeOf(scenes[k], processor, card);
+      values[k] = counted(objective, scenes[k], figureOf(objective.figure, time));
+      if (balanceLimit !== null) losses[k] = balanceOf(time);
+    }
+    if (balanceLimit !== null && !isBalanced(meanBalance(weights, losses), balanceLimit)) return -1;
+    return scoreOf(meanValue(mean, values));
+  };
   const integratedScore = (platform: Platform): number => {
     const chip = domains.processors[platform.processor].part as Processor; // processors' own domain
     const known = chip.integratedGraphics ? index.integrated.get(chip.id) : undefined;
     if (!known) return -1;
     const rate = { rateLn: index.processors.get(chip.id)?.rateLn ?? 0, threads: chip.threads ?? 1 };
-    for (let k = 0; k < K; k++) {
-      const graphics: GraphicsRate = { kind: 'integrated', rateLn: known.rateLn };
-      values[k] = valueOf(
-        k,
-        processorSide(scenes[k], rate, platform.state, true),
-        cardSide(scenes[k], graphics, platform.state),
-      );
-    }
-    return scoreOf(meanValue(mean, values));
+    const graphics: GraphicsRate = { kind: 'integrated', rateLn: known.rateLn };
+    return scoreFrom((k) => [
+      processorSide(scenes[k], rate, platform.state, true),
+      cardSide(scenes[k], graphics, platform.state),
+    ]);
   };
 
   return {
@@ -313,14 +329,10 @@ function sidesOf(
       if (!cardClasses[g].card) return integratedScore(platforms[p]);
       const pAt = p * K;
       const gAt = (platforms[p].link * G + g) * K;
-      for (let k = 0; k < K; k++) {
-        values[k] = valueOf(
-          k,
-          { mean: processorMean[pAt + k], spread: processorSpread[pAt + k] },
-          { mean: cardMean[gAt + k], spread: cardSpread[gAt + k] },
-        );
-      }
-      return scoreOf(meanValue(mean, values));
+      return scoreFrom((k) => [
+        { mean: processorMean[pAt + k], spread: processorSpread[pAt + k] },
+        { mean: cardMean[gAt + k], spread: cardSpread[gAt + k] },
+      ]);
     },
   };
 }

@@ -5,11 +5,10 @@ import { partSetOf, type Brief, type Catalogue, type Pick, type Picks } from '..
 import { ownedDriveDeciwatts } from '../power/index.ts';
 import { cents, type Cents } from '../units/index.ts';
 import { cheapestBasket, type Basket, type BasketContext, type BasketWork, type Sabotage } from './basket.ts';
-import { emptyBits, setBit, type Bits } from './bits.ts';
 import { costBoundOf } from './bound.ts';
 import { compatibilityOf } from './compat.ts';
-import { AT, domainsOf, REST } from './domains.ts';
-import { scoreSpaceOf } from './platforms.ts';
+import { domainsOf, REST } from './domains.ts';
+import { pairSpaceOf, type Platform } from './platforms.ts';
 import { sweep, type Found } from './sweep.ts';
 
 /** A build that the search found, with what it costs and scores. */
@@ -49,11 +48,34 @@ export interface SearchResult {
 
 export type Search = Generator<Progress, SearchResult, boolean | undefined>;
 
+/** A frontier on its way: the step proved last, and the score above which all steps are known. */
+export interface FrontierProgress {
+  readonly step: Answer | null;
+  readonly bound: number;
+}
+
+/**
+ * Every sum's best build: steps in falling order of score and cost. Each is the best that its cost buys, and the
+ * cheapest of its score. `isComplete` is false when the search was stopped: steps below `bound` may then be missing.
+ */
+export interface Frontier {
+  readonly steps: readonly Answer[];
+  readonly isComplete: boolean;
+  readonly bound: number;
+  readonly work: Work;
+}
+
+export type FrontierSearch = Generator<FrontierProgress, Frontier, boolean | undefined>;
+
 export interface Prepared {
   /** The best build within a sum. Higher score first, then lower cost. Send `true` into the generator to stop it. */
   solve(budget: number): Search;
   /** The k best builds that differ in processor and card (or in memory too), best first. */
   topK(budget: number, k: number, by: DistinctBy): Search;
+  /** The best builds of all sums up to one, in a single pass; scores under `leastScore` are left out. */
+  frontier(budget: number, leastScore?: number): FrontierSearch;
+  /** Whether any build keeps every rule and need within a sum. Needs no score, so it is quicker than a search. */
+  exists(budget?: number): boolean;
   /** The least that a build costs that keeps every rule and need, whatever it scores; null when none does. */
   cheapest(): Answer | null;
   readonly work: Work;
@@ -77,7 +99,7 @@ export function runSearch(search: Search): SearchResult {
  */
 export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOptions = {}): Prepared {
   const market = indexMarket(catalogue, brief.money.currency);
-  const context = ruleContext(brief, market.parts);
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const index = indexModel(catalogue.frameModel);
   const { scenes, unknownGames } = scenesOf(brief, catalogue.frameModel);
   const domains = domainsOf(catalogue.parts, market, brief, context, index);
@@ -90,22 +112,15 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
   const basketContext: BasketContext = {
     domains,
     compatibility,
-    supplyRule: brief.needs.supplyRule,
+    rules: context,
     ownedDriveDeciwatts: ownedDriveDeciwatts(context),
     allowUnknown,
     sabotage: options.sabotage ?? {},
     work,
   };
-  const space = hasEverySlot && isRated ? scoreSpaceOf(brief, domains, compatibility, index, scenes) : null;
+  const space = hasEverySlot && isRated ? pairSpaceOf(brief, domains, compatibility, index, scenes) : null;
   const costBound = space
-    ? costBoundOf(
-        domains,
-        compatibility,
-        space.platforms,
-        space.cardClasses,
-        brief.needs.supplyRule,
-        allowUnknown,
-      )
+    ? costBoundOf(domains, compatibility, space.platforms, space.cardClasses, context, allowUnknown)
     : null;
   work.platforms = space?.platforms.length ?? 0;
   work.cardClasses = space?.cardClasses.length ?? 0;
@@ -139,7 +154,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     const { set } = partSetOf(picks, market.parts);
     const full = decided(set);
     const barrier = firstBarrier(full, context, allowUnknown);
-    const counted = costOf(picks, market, brief.owned);
+    const counted = costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
     const rated = scoreSet(full) ?? -1;
     const broken = options.sabotage
       ? null
@@ -147,8 +162,8 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
         ? `breaks rule ${barrier.id}`
         : openSlots(set).length > 0
           ? `leaves ${openSlots(set).join(', ')} open`
-          : counted.total !== cost
-            ? `costs ${counted.total}, not ${cost}`
+          : counted !== cost
+            ? `costs ${counted}, not ${cost}`
             : score !== null && rated !== score
               ? `scores ${rated}, not ${score}`
               : null;
@@ -157,14 +172,14 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
   };
   const answerOf = (found: Found): Answer => {
     const processor = space ? space.platforms[found.platform].processor : 0;
-    return confirm(picksOf(processor, found.basket), found.score, found.basket.cost);
+    return confirm(picksOf(processor, found.basket), found.score < 0 ? null : found.score, found.basket.cost);
   };
 
   function* search(budget: number, k: number, keyOf: ((found: Found) => string) | null): Search {
     const answers: Answer[] = [];
     let bound: number | null = null;
     if (space && costBound) {
-      const steps = sweep({ space, costBound, basketFor, budget, work, wanted: k, keyOf });
+      const steps = sweep({ space: space.scores(), costBound, basketFor, budget, work, wanted: k, keyOf });
       let step = steps.next(false);
       while (!step.done) {
         const { found, bound: top } = step.value;
@@ -183,51 +198,59 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     };
   }
 
-  const cheapest = (): Answer | null => {
-    if (!hasEverySlot) return null;
-    const cards: { bits: Bits; hasCard: boolean }[] = [];
-    const withCard = emptyBits(domains.rest[AT.card].length);
-    domains.rest[AT.card].forEach((element, j) => {
-      if (element.part) setBit(withCard, j);
-      else {
-        const none = emptyBits(domains.rest[AT.card].length);
-        setBit(none, j);
-        cards.push({ bits: none, hasCard: false });
+  function* frontier(budget: number, leastScore = 0): FrontierSearch {
+    const steps: Answer[] = [];
+    let bound = Infinity;
+    if (space && costBound) {
+      const pass = sweep({ space: space.scores(), costBound, basketFor, budget, work, wanted: Infinity, keyOf: null, isFrontier: true, leastScore }); // prettier-ignore
+      for (let next = pass.next(); !next.done; next = pass.next()) {
+        const { found } = next.value;
+        bound = next.value.bound;
+        const step = found ? answerOf(found) : null;
+        if (step) steps.push(step);
+        if (yield { step, bound }) return { steps, isComplete: false, bound, work: { ...work } };
       }
-    });
-    cards.push({ bits: withCard, hasCard: true });
-    const all = (slot: number): Bits => {
-      const bits = emptyBits(domains.rest[slot].length);
-      domains.rest[slot].forEach((_, j) => setBit(bits, j));
-      return bits;
-    };
-    const least = domains.rest.map((elements) => Math.min(...elements.map((element) => element.price)));
-    const rest = least.reduce((sum, price) => sum + price, 0);
-    const order = domains.processors
-      .map((_, i) => i)
-      .sort((a, b) => domains.processors[a].price - domains.processors[b].price || a - b);
-    let best: Answer | null = null;
-    for (const processor of order) {
-      const most = best ? best.cost - 1 : Number.MAX_SAFE_INTEGER - 1;
-      if (domains.processors[processor].price + rest > most) break;
-      const links = compatibility.linksOf(processor);
-      for (const { bits, hasCard } of cards) {
-        const chip = domains.processors[processor].part;
-        // Without a card the graphics need a rate, or there is nothing to compare.
-        if (!hasCard && !(chip && index.integrated.has(chip.id))) continue;
-        const task = {
-          processor,
-          links,
-          boards: all(AT.board),
-          memory: all(AT.memory),
-          cards: bits,
-          hasCard,
-        };
-        const basket = cheapestBasket(basketContext, task, best ? best.cost - 1 : most);
-        if (basket) best = confirm(picksOf(processor, basket), null, basket.cost);
+    }
+    return { steps, isComplete: true, bound: leastScore, work: { ...work } };
+  }
+
+  const hasGraphics = ({ processor }: Platform): boolean => {
+    const chip = domains.processors[processor].part;
+    return chip?.slot === 'processor' && chip.integratedGraphics === true && index.integrated.has(chip.id);
+  };
+  const isAllowed = (platform: number, cardClass: number): boolean =>
+    brief.play.objective.balanceLimit === null || (space?.scores().score(platform, cardClass) ?? -1) >= 0;
+
+  /** The cheapest basket of any pair, or the first that is found within a sum: cheap sides first. */
+  const cheapestOfAll = (budget: number, isAnyEnough: boolean): Found | null => {
+    if (!space || !costBound) return null;
+    const { platformLeast, cardLeast } = costBound;
+    const rising = (least: Float64Array) => Array.from(least, (_, n) => n).sort((a, b) => least[a] - least[b] || a - b); // prettier-ignore
+    const platforms = rising(platformLeast);
+    const cards = rising(cardLeast);
+    let most = budget;
+    let best: Found | null = null;
+    for (const platform of platforms) {
+      if (platformLeast[platform] + cardLeast[cards[0]] > most) break;
+      for (const cardClass of cards) {
+        if (platformLeast[platform] + cardLeast[cardClass] > most) break;
+        if (!space.cardClasses[cardClass].card && !hasGraphics(space.platforms[platform])) continue;
+        if (costBound.of(platform, cardClass) > most || !isAllowed(platform, cardClass)) continue;
+        const basket = basketFor(platform, cardClass, most);
+        if (!basket) continue;
+        best = { platform, cardClass, score: -1, basket };
+        if (isAnyEnough) return best;
+        most = basket.cost - 1;
       }
     }
     return best;
+  };
+
+  const ANY = Number.MAX_SAFE_INTEGER - 1;
+  const exists = (budget = ANY): boolean => cheapestOfAll(budget, true) !== null;
+  const cheapest = (): Answer | null => {
+    const found = cheapestOfAll(ANY, false);
+    return found ? answerOf(found) : null;
   };
 
   return {
@@ -238,6 +261,8 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
         const { processor, kitClass } = space.platforms[platform];
         return by === 'pair' ? `${processor}|${cardClass}` : `${processor}|${kitClass}|${cardClass}`;
       }),
+    frontier,
+    exists,
     cheapest,
     work,
     market,

@@ -20,6 +20,10 @@ export interface SweepTask {
   readonly wanted: number;
   /** What makes answers distinct; null when only the very best is wanted. */
   readonly keyOf: ((found: Found) => string) | null;
+  /** Whether every answer lowers the sum below its own cost, so that what follows is the frontier. */
+  readonly isFrontier?: boolean;
+  /** Scores below this are of no interest; 0 takes all. */
+  readonly leastScore?: number;
 }
 
 /** Platforms that share one look at their least cost. */
@@ -34,10 +38,11 @@ const STEPS_PER_REPORT = 2000;
  * its key is the smaller of both sides' bounds. What leaves it, and could be paid for by the cost bound, enters the
  * second queue under the pair's finer bound, is scored exactly when it comes up there, and is put back under its
  * score. Pairs of equal score are taken together, least cost bound first, because a cap gives thousands of pairs the
- * same score.
+ * same score. For a frontier the sum falls below the cost of every answer, so that one pass gives all of it.
  */
 export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound: number }, void, unknown> {
-  const { space, costBound, budget, work, wanted, keyOf } = task;
+  const { space, costBound, work, wanted, keyOf, isFrontier = false, leastScore = 0 } = task;
+  let { budget } = task;
   const { platforms, cardClasses, platformBound, cardBound } = space;
   const count = platforms.length;
   const order = Array.from({ length: count }, (_, i) => i).sort(
@@ -75,7 +80,7 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
   let steps = 0;
   while (first.size > 0 || second.size > 0) {
     const score = Math.max(first.topKey, second.topKey);
-    if (score < 0) break;
+    if (score < leastScore) break;
     if (++steps % STEPS_PER_REPORT === 0) yield { found: null, bound: score };
     if (first.topKey >= second.topKey) {
       const g = first.pop();
@@ -103,10 +108,11 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       if (value === score) group.push(payload);
     }
     if (group.length === 0) continue;
-    const results = cheapestOfGroup(group, score, task, seen, wanted - found);
+    const results = cheapestOfGroup(group, score, task, seen, isFrontier ? 1 : wanted - found);
     for (const result of results) {
       if (keyOf) seen.add(keyOf(result));
       found++;
+      if (isFrontier) budget = result.basket.cost - 1;
       yield { found: result, bound: score };
     }
     if (found >= wanted) return;

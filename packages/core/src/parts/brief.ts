@@ -23,12 +23,36 @@ export interface Objective {
   readonly mean: 'geometric' | 'arithmetic' | 'harmonic' | 'weakest';
   /** Whether frames beyond the screen's refresh rate count. */
   readonly capAtRefresh: boolean;
+  /**
+   * Most that either side may lose to the other, as a share of what it could show alone (weighted mean over the games);
+   * null for no limit.
+   */
+  readonly balanceLimit: number | null;
+}
+
+/** What a year of playing is counted with. */
+export interface Running {
+  readonly hoursPerWeek: number;
+  /** Price of a kilowatt-hour in minor units of the brief's currency; may have a fraction. */
+  readonly tariffMinorPerKwh: number;
+  /** Which published efficiency levels apply: 115 V or 230 V mains. */
+  readonly mains: 115 | 230;
+}
+
+/** Parts that are meant to come later, by id. Rules say what stands in their way. */
+export interface Planned {
+  readonly card: string | null;
+  /** A second memory kit beside the first. */
+  readonly memory: string | null;
 }
 
 /** Rule that says how many watts a supply needs. */
 export interface SupplyRule {
-  /** `load`: load times factor; `maker`: the card maker's figure; `larger`: the larger of both; `half`: twice the load. */
-  readonly kind: 'load' | 'maker' | 'larger' | 'half';
+  /**
+   * `load`: load times factor; `maker`: the card maker's figure; `larger`: the larger of both; `half`: twice the load;
+   * `planned`: the larger of both with the planned card in place of the present one.
+   */
+  readonly kind: 'load' | 'maker' | 'larger' | 'half' | 'planned';
   readonly factor: number;
 }
 
@@ -47,6 +71,9 @@ export interface Brief {
     readonly currency: string;
     readonly budgetMinor: number;
     readonly slackMinor: number;
+    /** Whether parts bought for their looks alone stay outside the sum. */
+    readonly looksOutside: boolean;
+    readonly running: Running;
   };
   readonly play: {
     readonly games: readonly BriefGame[];
@@ -71,9 +98,25 @@ export interface Brief {
     /** Whether the build may do without a graphics card. */
     readonly cardRequired: boolean;
     readonly supplyRule: SupplyRule;
+    /** Least quality mark of the supply, 1 to 5; null when any will do. A supply without a mark is then unknown. */
+    readonly supplyQuality: number | null;
+    /** Whether memory and video memory must cover what every game asks for, in place of a loss of frames. */
+    readonly capacityFloors: boolean;
+    /** Whether the cooler in the processor's box will do. */
+    readonly boxedCooler: boolean;
+    /** Most noise of the processor's cooler; null for any. */
+    readonly maxNoiseDb: number | null;
+    /** Whether clocks are to be raised: an unlocked processor on a board that lets it. */
+    readonly raiseClocks: boolean;
+    /** Whether an older processor can be borrowed to flash a board's firmware. */
+    readonly borrowProcessor: boolean;
+    /** Screens to be connected. */
+    readonly screens: number;
   };
   readonly market: {
     readonly conditions: readonly Condition[];
+    /** Conditions for single slots, in place of the general ones. */
+    readonly conditionsBySlot: { readonly [S in Slot]?: readonly Condition[] };
     /** Shops that are not to be used. */
     readonly shopsOut: readonly string[];
     /** Whether parts with a gap in their specifications may be proposed. */
@@ -82,6 +125,7 @@ export interface Brief {
   /** Parts that are there already. Drives come on top of the storage slot; others compete at no cost. */
   readonly owned: readonly string[];
   readonly locks: readonly Lock[];
+  readonly planned: Planned;
   /** Parts ruled out. */
   readonly excluded: readonly { readonly part: string; readonly reason: string }[];
 }

@@ -2,7 +2,7 @@ import type { CurrencyRate } from '../units/index.ts';
 import type { FrameModel } from './frame-model.ts';
 import type { Offer, Shop } from './offers.ts';
 import type { Part, PartSet } from './types.ts';
-import type { Slot } from './slots.ts';
+import { kindFor, type Slot } from './slots.ts';
 
 /** Everything known of the market: what can be bought, where, and how fast it is expected to be. */
 export interface Catalogue {
@@ -31,7 +31,7 @@ export function partSetOf(
   const missing: string[] = [];
   for (const [slot, pick] of Object.entries(picks)) {
     const part = parts.get(pick.part);
-    if (part?.slot === slot) set[slot] = part;
+    if (part?.slot === kindFor(slot as Slot)) set[slot] = part;
     else missing.push(pick.part);
   }
   return { set: set as PartSet, missing }; // the slot was checked against the part's own

@@ -1,7 +1,7 @@
-export { SLOTS, type Known, type Slot } from './slots.ts';
+export { kindFor, SLOTS, slotsFor, type Known, type PartKind, type Slot } from './slots.ts';
 export type {
-  Board, BoardFormFactor, BoxedCooler, Card, CardPower, Case, Cooler, DriveKind, Efficiency, Extra, M2Place, Memory,
-  MemoryType, Network, Part, PartBySlot, PartSet, PictureOutput, Processor, Storage, Supply, SupplyForm, System,
+  Board, BoardFormFactor, BoxedCooler, Card, CardPower, Case, Cooler, DriveKind, Efficiency, Extra, FrontConnector, M2Place, Memory,
+  MemoryType, Network, Part, PartBySlot, PartSet, PictureOutput, Processor, QualityMark, Storage, Supply, SupplyForm, System,
 } from './types.ts'; // prettier-ignore
 export type { Condition, Offer, Shipping, Shop } from './offers.ts';
 export {
@@ -12,5 +12,5 @@ export {
   type PresetEffects,
   type Rate,
 } from './frame-model.ts';
-export type { Background, Brief, BriefGame, Lock, Objective, SupplyRule } from './brief.ts';
+export type { Background, Brief, BriefGame, Lock, Objective, Planned, Running, SupplyRule } from './brief.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';

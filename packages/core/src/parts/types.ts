@@ -1,4 +1,4 @@
-import type { Known, Slot } from './slots.ts';
+import type { Known, PartKind, Slot } from './slots.ts';
 
 export type MemoryType = 'DDR3' | 'DDR4' | 'DDR5';
 export type BoardFormFactor = 'mini-ITX' | 'micro-ATX' | 'ATX' | 'E-ATX';
@@ -7,13 +7,27 @@ export type PictureOutput = 'HDMI' | 'DisplayPort' | 'DVI' | 'VGA' | 'USB-C';
 export type Efficiency = 'none' | 'White' | 'Bronze' | 'Silver' | 'Gold' | 'Platinum' | 'Titanium';
 export type DriveKind = 'M.2 NVMe' | 'M.2 SATA' | '2.5-inch SATA' | '3.5-inch SATA';
 
-interface PartBase<S extends Slot> {
+/** Connectors on a case's front that a board needs a header for. */
+export type FrontConnector = 'USB 2' | 'USB 3' | 'USB-C';
+
+/** Somebody's mark for a part, 1 (poor) to 5 (excellent), with where it comes from and when it was given. */
+export interface QualityMark {
+  readonly mark: number;
+  readonly source: string;
+  readonly on: string;
+}
+
+interface PartBase<S extends PartKind> {
   readonly id: string;
   readonly slot: S;
   readonly maker: string;
   readonly name: string;
   /** Where the specification comes from, and when it was read (ISO date). */
   readonly source?: { readonly name: string; readonly on: string } | undefined;
+  /** Maker's warranty on a new one, in months. */
+  readonly warrantyMonths?: Known<number> | undefined;
+  /** Bought for its looks alone: the brief may keep it out of the sum. */
+  readonly looksOnly?: boolean | undefined;
 }
 
 /** A cooler that comes in the processor's box. */
@@ -45,6 +59,8 @@ export interface M2Place {
   readonly maxLengthMm: number;
   /** SATA ports that go dead when a drive sits here. */
   readonly disablesSataPorts: number;
+  /** Whether a heat spreader covers the place. */
+  readonly heatSpreader?: Known<boolean> | undefined;
 }
 
 export interface Board extends PartBase<'board'> {
@@ -71,6 +87,11 @@ export interface Board extends PartBase<'board'> {
   readonly wireless: Known<boolean>;
   readonly pictureOutputs: Known<readonly PictureOutput[]>;
   readonly watts: Known<number>;
+  /** Whether its chipset lets an unlocked processor be raised. */
+  readonly raisesClocks: Known<boolean>;
+  /** Headers for fans, the processor cooler's among them. */
+  readonly fanHeaders: Known<number>;
+  readonly frontHeaders: Known<readonly FrontConnector[]>;
 }
 
 export interface Memory extends PartBase<'memory'> {
@@ -102,6 +123,8 @@ export interface Card extends PartBase<'card'> {
   readonly videoMemoryGb: Known<number>;
   readonly pcieGeneration: Known<number>;
   readonly pcieLanes: Known<number>;
+  /** Eight-pin leads that the maker's own adapter in the box joins into one sixteen-pin plug; 0 when there is none. */
+  readonly adapterEightPins: Known<number>;
   readonly pictureOutputs: Known<readonly PictureOutput[]>;
 }
 
@@ -113,10 +136,19 @@ export interface Storage extends PartBase<'storage'> {
   /** Length of an M.2 drive; null for others or when not stated. */
   readonly m2LengthMm: Known<number>;
   readonly watts: Known<number>;
+  /** PCI Express generation of an NVMe drive; null for others or when not stated. */
+  readonly pcieGeneration: Known<number>;
+  readonly heatSpreader: Known<boolean>;
 }
 
 export interface Cooler extends PartBase<'cooler'> {
+  /** Sockets that its brackets fit. */
   readonly sockets: Known<readonly string[]>;
+  /** Of those, sockets whose bracket is not in the box and has to be ordered. */
+  readonly bracketExtra: Known<readonly string[]>;
+  /** Length of its radiator: 120, 240, 280, 360 … mm; 0 for a cooler without one. */
+  readonly radiatorMm: Known<number>;
+  readonly fans: Known<number>;
   readonly heatWatts: Known<number>;
   readonly heightMm: Known<number>;
   /** Tallest memory that fits under it; null when not stated, Infinity is written as 999. */
@@ -136,6 +168,9 @@ export interface Case extends PartBase<'case'> {
   readonly bays35: Known<number>;
   readonly litres: Known<number>;
   readonly fans: Known<number>;
+  /** Radiator lengths that it has a place for, in mm. */
+  readonly radiatorsMm: Known<readonly number[]>;
+  readonly frontConnectors: Known<readonly FrontConnector[]>;
 }
 
 export interface Supply extends PartBase<'supply'> {
@@ -147,6 +182,7 @@ export interface Supply extends PartBase<'supply'> {
   readonly eightPinLeads: Known<number>;
   readonly sixteenPinLeads: Known<number>;
   readonly processorLeads: Known<number>;
+  readonly quality: Known<QualityMark>;
 }
 
 export interface Network extends PartBase<'network'> {
@@ -170,6 +206,7 @@ export interface PartBySlot {
   readonly memory: Memory;
   readonly card: Card;
   readonly storage: Storage;
+  readonly bulk: Storage;
   readonly cooler: Cooler;
   readonly case: Case;
   readonly supply: Supply;
@@ -179,7 +216,7 @@ export interface PartBySlot {
 }
 
 /** A product with its specifications, without a price. */
-export type Part = PartBySlot[Slot];
+export type Part = PartBySlot[PartKind];
 
 /**
  * The parts of a build. A slot that is absent has not been decided; null says that it is left empty on purpose

@@ -1,3 +1,6 @@
 export {
   deciwatts, loadOf, neededSupplyWatts, ownedDriveDeciwatts, slotDeciwatts, TYPICAL_WATTS, type Load, type LoadLine,
 } from './load.ts'; // prettier-ignore
+export { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
+export { WEEKS_PER_YEAR, workingPoint, yearlyMinor, type WorkingPoint } from './running.ts';
+export { supplyRules, type SizedBy } from './supply-rules.ts';

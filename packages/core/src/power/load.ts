@@ -81,7 +81,10 @@ export function loadOf(set: PartSet, context: DriveSet): Load | null {
   return { deciwatts: total, lines };
 }
 
-/** Rated watts that a supply needs by a rule, for a load and the card maker's figure. */
+/**
+ * Rated watts that a supply needs by a rule, for a load and the card maker's figure. For `planned` both come with the
+ * planned card in place of the present one.
+ */
 export function neededSupplyWatts(rule: SupplyRule, loadDeciwatts: number, makerWatts: number): number {
   const byLoad = (loadDeciwatts * Math.round(rule.factor * 100)) / 1000;
   switch (rule.kind) {
@@ -90,6 +93,7 @@ export function neededSupplyWatts(rule: SupplyRule, loadDeciwatts: number, maker
     case 'maker':
       return Math.max(makerWatts, loadDeciwatts / 10);
     case 'larger':
+    case 'planned':
       return Math.max(makerWatts, byLoad);
     case 'half':
       return loadDeciwatts / 5;

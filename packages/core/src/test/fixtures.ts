@@ -21,19 +21,19 @@ export const MODEL: FrameModel = {
 
 export const BRIEF: Brief = {
   name: 'Test',
-  money: { currency: 'EUR', budgetMinor: 80000, slackMinor: 0 },
+  money: { currency: 'EUR', budgetMinor: 80000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 } },
   play: {
     games: [{ game: 'game', preset: 'high', weight: 1, target: null }],
     widthPx: 1920, heightPx: 1080, refreshHz: 144,
-    objective: { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true },
+    objective: { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true, balanceLimit: null },
     background: 'none', renderScale: 1, memoryProfile: true,
   },
   needs: {
     memoryGb: 16, fastStorageGb: 480, totalStorageGb: 480, wireless: false, systemLicence: false, maxLitres: null, cardRequired: false,
-    supplyRule: { kind: 'larger', factor: 1.3 },
+    supplyRule: { kind: 'larger', factor: 1.3 }, supplyQuality: null, capacityFloors: false, boxedCooler: true, maxNoiseDb: null, raiseClocks: false, borrowProcessor: false, screens: 1,
   },
-  market: { conditions: ['new', 'refurbished', 'used'], shopsOut: [], allowUnknown: false },
-  owned: [], locks: [], excluded: [],
+  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false },
+  owned: [], locks: [], planned: { card: null, memory: null }, excluded: [],
 }; // prettier-ignore
 
 const memoryAt: MemoryState = { latencyNs: 10, bandwidthGbs: 51.2, gb: 16 };
@@ -46,23 +46,23 @@ export const PROCESSOR: Processor = {
 export const BOARD: Board = {
   id: 'board', slot: 'board', maker: 'Maker', name: 'Board', socket: 'S1', chipset: 'C2', formFactor: 'micro-ATX', memoryType: 'DDR4', memorySlots: 4, memoryMaxGb: 128, memoryMaxMts: 3600,
   memoryProfile: true, firmwareShipped: 1, flashWithoutProcessor: false, m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }], sataPorts: 4,
-  cardSlot: { generation: 4, lanes: 16 }, smallSlots: 1, powerStageWatts: 120, processorPowerSockets: 1, wireless: false, pictureOutputs: ['HDMI'], watts: 25,
+  cardSlot: { generation: 4, lanes: 16 }, smallSlots: 1, powerStageWatts: 120, processorPowerSockets: 1, wireless: false, pictureOutputs: ['HDMI'], watts: 25, raisesClocks: true, fanHeaders: 3, frontHeaders: ['USB 2', 'USB 3'],
 }; // prettier-ignore
 export const MEMORY: Memory = {
   id: 'memory', slot: 'memory', maker: 'Maker', name: 'Kit', type: 'DDR4', sticks: 2, gbPerStick: 8, ratedMts: 3200, ratedCl: 16, baseMts: 2400, baseCl: 17, heightMm: 34,
 }; // prettier-ignore
 export const CARD: Card = {
   id: 'card', slot: 'card', maker: 'Maker', name: 'Card', chip: 'chip', lengthMm: 240, slotsWide: 2, boardWatts: 150, power: { sixPin: 0, eightPin: 1, sixteenPin: 0 },
-  makerSupplyWatts: 450, videoMemoryGb: 8, pcieGeneration: 4, pcieLanes: 16, pictureOutputs: ['HDMI', 'DisplayPort'],
+  makerSupplyWatts: 450, videoMemoryGb: 8, pcieGeneration: 4, pcieLanes: 16, adapterEightPins: 0, pictureOutputs: ['HDMI', 'DisplayPort'],
 }; // prettier-ignore
-export const STORAGE: Storage = { id: 'storage', slot: 'storage', maker: 'Maker', name: 'Drive', kind: 'M.2 NVMe', gb: 500, solidState: true, m2LengthMm: 80, watts: 5 }; // prettier-ignore
-export const COOLER: Cooler = { id: 'cooler', slot: 'cooler', maker: 'Maker', name: 'Cooler', sockets: ['S1'], heatWatts: 150, heightMm: 155, memoryClearanceMm: 40, noiseDb: 26, watts: 3 }; // prettier-ignore
+export const STORAGE: Storage = { id: 'storage', slot: 'storage', maker: 'Maker', name: 'Drive', kind: 'M.2 NVMe', gb: 500, solidState: true, m2LengthMm: 80, watts: 5, pcieGeneration: 3, heatSpreader: false }; // prettier-ignore
+export const COOLER: Cooler = { id: 'cooler', slot: 'cooler', maker: 'Maker', name: 'Cooler', sockets: ['S1'], bracketExtra: [], radiatorMm: 0, fans: 1, heatWatts: 150, heightMm: 155, memoryClearanceMm: 40, noiseDb: 26, watts: 3 }; // prettier-ignore
 export const CASE: Case = {
   id: 'case', slot: 'case', maker: 'Maker', name: 'Case', boardFormFactors: ['mini-ITX', 'micro-ATX'], cardMaxMm: 300, cardSlots: 4, coolerMaxMm: 160, supplyForms: ['ATX'], supplyMaxMm: 160,
-  bays25: 1, bays35: 1, litres: 32, fans: 1,
+  bays25: 1, bays35: 1, litres: 32, fans: 1, radiatorsMm: [120, 240], frontConnectors: ['USB 3'],
 }; // prettier-ignore
 export const SUPPLY: Supply = {
-  id: 'supply', slot: 'supply', maker: 'Maker', name: 'Supply', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: 2, sixteenPinLeads: 0, processorLeads: 1,
+  id: 'supply', slot: 'supply', maker: 'Maker', name: 'Supply', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: 2, sixteenPinLeads: 0, processorLeads: 1, quality: { mark: 3, source: 'bench', on: '2026-01-05' },
 }; // prettier-ignore
 export const ADAPTER: Network = {
   id: 'network',
@@ -76,7 +76,7 @@ export const ADAPTER: Network = {
 
 /** A build in which every rule passes. */
 export const GOOD: PartSet = {
-  processor: PROCESSOR, board: BOARD, memory: MEMORY, card: CARD, storage: STORAGE, cooler: COOLER, case: CASE, supply: SUPPLY, network: null, system: null, extras: null,
+  processor: PROCESSOR, board: BOARD, memory: MEMORY, card: CARD, storage: STORAGE, bulk: null, cooler: COOLER, case: CASE, supply: SUPPLY, network: null, system: null, extras: null,
 }; // prettier-ignore
 
 export const SHOPS: readonly Shop[] = [

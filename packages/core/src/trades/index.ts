@@ -1,4 +1,7 @@
 export { MEASURES, type Measure } from './measures.ts';
 export { summaryFor, type Summary } from './summary.ts';
 export { swapsBetween, withPick, type Swap } from './swaps.ts';
-export { bestWithin, tradesFor, type Lanes, type Trade } from './trades.ts';
+export { bestWithin, partsForRules, tradesFor, type Lanes, type Trade } from './trades.ts';
+export { reasonToKeep, type KeepReason } from './dominated.ts';
+export { repairsFor, type Repair, type Repairs } from './repair.ts';
+export { thumbsOf, type Thumb } from './thumbs.ts';

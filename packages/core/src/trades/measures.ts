@@ -1,4 +1,4 @@
-import { makerWatts, type RuleContext } from '../compatibility/index.ts';
+import { cardDemand, type RuleContext } from '../compatibility/index.ts';
 import { loadOf, neededSupplyWatts } from '../power/index.ts';
 import type { PartSet, Slot } from '../parts/index.ts';
 
@@ -19,6 +19,14 @@ function minus(a: number | null | undefined, b: number | null | undefined): numb
   return a === null || a === undefined || b === null || b === undefined ? null : a - b;
 }
 
+const space: Measure = {
+  label: 'space', unit: 'GB', kind: 'own',
+  of: ({ storage, bulk }, { ownedDrives }) => {
+    const drives = [...ownedDrives, storage, bulk].filter((drive) => drive !== null && drive !== undefined);
+    return drives.some((drive) => drive.gb === null) ? null : drives.reduce((sum, drive) => sum + (drive.gb ?? 0), 0);
+  },
+}; // prettier-ignore
+
 /** Exhaustive over slots, so that a new slot has to say what its lane shows. */
 export const MEASURES: Readonly<Record<Slot, Measure>> = {
   processor: frames,
@@ -28,13 +36,8 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
     label: 'power stage to spare', unit: 'W', kind: 'own',
     of: ({ board, processor }) => (board ? minus(board.powerStageWatts, processor?.packageWatts ?? 0) : null),
   },
-  storage: {
-    label: 'space', unit: 'GB', kind: 'own',
-    of: ({ storage }, { ownedDrives }) => {
-      const drives = storage ? [...ownedDrives, storage] : ownedDrives;
-      return drives.some((drive) => drive.gb === null) ? null : drives.reduce((sum, drive) => sum + (drive.gb ?? 0), 0);
-    },
-  },
+  storage: space,
+  bulk: space,
   cooler: {
     label: 'quieter', unit: 'dB', kind: 'own',
     of: ({ cooler, processor }) => {
@@ -50,9 +53,10 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
     label: 'watts to spare', unit: 'W', kind: 'own',
     of: (set, context) => {
       const load = loadOf(set, context);
-      const maker = makerWatts(set.card, context.needs.supplyRule.kind);
-      if (!set.supply || load === null || maker === null) return null;
-      return minus(set.supply.ratedWatts, neededSupplyWatts(context.needs.supplyRule, load.deciwatts, maker));
+      const demand = cardDemand(set.card ?? null, context);
+      if (!set.supply || load === null || demand === null) return null;
+      const draw = load.deciwatts + demand.extraDeciwatts;
+      return minus(set.supply.ratedWatts, neededSupplyWatts(context.needs.supplyRule, draw, demand.makerWatts));
     },
   },
   network: { label: 'link speed', unit: 'Mb/s', kind: 'own', of: ({ network }) => (network ? network.mbps : 0) },

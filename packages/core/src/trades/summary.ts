@@ -1,5 +1,5 @@
-import { checkBuild, openSlots, ruleContext, type Finding } from '../compatibility/index.ts';
-import { ratesFor, type RatesResult } from '../frames/index.ts';
+import { cardDemand, checkBuild, openSlots, ruleContext, type Finding } from '../compatibility/index.ts';
+import { isBalanced, ratesFor, type RatesResult } from '../frames/index.ts';
 import { costOf, indexMarket, type Cost, type Market } from '../money/index.ts';
 import {
   partSetOf,
@@ -9,8 +9,16 @@ import {
   type Picks,
   type Slot,
 } from '../parts/index.ts';
-import { loadOf, neededSupplyWatts, type Load } from '../power/index.ts';
-import { makerWatts } from '../compatibility/index.ts';
+import {
+  loadOf,
+  neededSupplyWatts,
+  supplyRules,
+  workingPoint,
+  type Load,
+  type SizedBy,
+  type WorkingPoint,
+} from '../power/index.ts';
+import { thumbsOf, type Thumb } from './thumbs.ts';
 import { partsForRules } from './trades.ts';
 
 /** Everything that the frame of the app shows about one candidate. */
@@ -25,6 +33,12 @@ export interface Summary {
   readonly load: Load | null;
   /** Watts that the brief's rule asks of the supply; null when not known. */
   readonly neededWatts: number | null;
+  /** The rules for sizing a supply side by side; empty while the load is not known. */
+  readonly sizedBy: readonly SizedBy[];
+  readonly working: WorkingPoint | null;
+  readonly thumbs: readonly Thumb[];
+  /** Whether the brief's balance limit is broken; null when it has none or the rates are not known. */
+  readonly isUnbalanced: boolean | null;
 }
 
 /** Prepared once per catalogue and brief; sums up any picks. */
@@ -33,24 +47,45 @@ export function summaryFor(
   brief: Brief,
 ): { readonly market: Market; readonly summarise: (picks: Picks) => Summary } {
   const market = indexMarket(catalogue, brief.money.currency);
-  const context = ruleContext(brief, market.parts);
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   return {
     market,
     summarise(picks) {
       const set = partsForRules(picks, market);
       const load = loadOf(set, context);
-      const maker = makerWatts(set.card, context.needs.supplyRule.kind);
+      const demand = cardDemand(set.card ?? null, context);
+      const rated = rates(set);
+      const cost = costOf(picks, market, brief.owned, brief.money.looksOutside);
+      const { balanceLimit } = brief.play.objective;
       return {
-        cost: costOf(picks, market, brief.owned),
-        rates: rates(set),
+        cost,
+        rates: rated,
         findings: checkBuild(set, context),
         open: openSlots(set),
         missing: partSetOf(picks, market.parts).missing,
         set,
         load,
         neededWatts:
-          load && maker !== null ? neededSupplyWatts(context.needs.supplyRule, load.deciwatts, maker) : null,
+          load && demand
+            ? neededSupplyWatts(
+                context.needs.supplyRule,
+                load.deciwatts + demand.extraDeciwatts,
+                demand.makerWatts,
+              )
+            : null,
+        sizedBy: load
+          ? supplyRules(
+              load.deciwatts,
+              set.card ?? null,
+              context.plannedCard,
+              context.needs.supplyRule.factor,
+            )
+          : [],
+        working: load && set.supply ? workingPoint(set.supply, load.deciwatts, brief.money.running) : null,
+        thumbs: thumbsOf(cost),
+        isUnbalanced:
+          balanceLimit === null || rated.status !== 'known' ? null : !isBalanced(rated.balance, balanceLimit),
       };
     },
   };

@@ -25,14 +25,15 @@ export function swapsBetween(
   const scoreOfSet = scorerFor(brief, catalogue.frameModel);
   const swaps: Swap[] = [];
   let picks: Picks = from;
-  let total = costOf(picks, market, brief.owned).total as number;
+  const countedOf = (of: Picks): number => costOf(of, market, brief.owned, brief.money.looksOutside).counted;
+  let total = countedOf(picks);
   let score = scoreOfSet(partsForRules(picks, market));
   for (const slot of SLOTS) {
     const before = from[slot] ?? null;
     const after = to[slot] ?? null;
     if (before?.part === after?.part && before?.offer === after?.offer) continue;
     picks = withPick(picks, slot, after);
-    const nextTotal = costOf(picks, market, brief.owned).total;
+    const nextTotal = countedOf(picks);
     const nextScore = scoreOfSet(partsForRules(picks, market));
     swaps.push({ slot, from: before, to: after, money: nextTotal - total, score: score === null || nextScore === null ? null : nextScore - score }); // prettier-ignore
     total = nextTotal;

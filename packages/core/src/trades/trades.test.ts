@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { ruleContext } from '../compatibility/index.ts';
 import { describe, expect, it } from 'vitest';
 import { scorerFor } from '../frames/index.ts';
 import { costOf, indexMarket } from '../money/index.ts';
@@ -127,7 +128,7 @@ describe('trades', () => {
   });
   it('measure every lane by something', () => {
     const summary = summaryFor(WORLD, BRIEF).summarise(FULL);
-    const context = { needs: BRIEF.needs, memoryProfile: true, ownedDrives: [] };
+    const context = ruleContext(BRIEF, new Map());
     expect(MEASURES.case.of(summary.set, context)).toBe(60);
     expect(MEASURES.board.of(summary.set, context)).toBe(32);
     expect(MEASURES.supply.of(summary.set, context)).toBe(500 - (summary.neededWatts ?? NaN));

@@ -12,6 +12,7 @@ import { costOf, inMarketCurrency, indexMarket, usableOffers, type Market } from
 import {
   partSetOf,
   SLOTS,
+  slotsFor,
   type Brief,
   type Catalogue,
   type Offer,
@@ -20,6 +21,7 @@ import {
   type Picks,
   type Slot,
 } from '../parts/index.ts';
+import { reasonToKeep, type KeepReason } from './dominated.ts';
 import { MEASURES } from './measures.ts';
 
 /** What swapping one slot to one part does, all else kept. Money in minor units. */
@@ -39,6 +41,10 @@ export interface Trade {
   readonly gain: number | null;
   /** Why it does not fit, or that it is not known whether it does; null when it fits. */
   readonly barrier: Finding | null;
+  /** Fits, but is neither faster (or better by the lane's measure) nor cheaper than the current pick. */
+  readonly isDominated: boolean;
+  /** What a dominated rival has to offer all the same. */
+  readonly keepFor: KeepReason | null;
 }
 
 export interface Lanes {
@@ -78,18 +84,20 @@ export function partsForRules(picks: Picks, market: Market): PartSet {
  */
 export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) => Lanes {
   const market = indexMarket(catalogue, brief.money.currency);
-  const context = ruleContext(brief, market.parts);
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const scoreOfSet = scorerFor(brief, catalogue.frameModel);
   const owned = new Set(brief.owned);
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const bySlot = new Map<Slot, { part: Part; offers: readonly Offer[] }[]>(SLOTS.map((slot) => [slot, []]));
   for (const part of catalogue.parts) {
     if (part.slot === 'storage' && owned.has(part.id)) continue; // owned drives are in every build
-    const offers = usableOffers(market, brief, part.id);
-    bySlot.get(part.slot)?.push({ part, offers });
+    for (const slot of slotsFor(part.slot))
+      bySlot.get(slot)?.push({ part, offers: usableOffers(market, brief, part.id, slot) });
   }
+  /** Parts that the brief keeps out of the sum. */
+  const isOutside = (part: string) => brief.money.looksOutside && market.parts.get(part)?.looksOnly === true;
   const rulesBySlot = new Map<Slot, readonly Rule[]>(
-    SLOTS.map((slot) => [slot, RULES.filter((rule) => rule.slots.includes(slot))]),
+    SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && rule.slots.includes(slot))]),
   );
 
   /** Price of an offer in the brief's currency with its own shipping. */
@@ -141,7 +149,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
     };
     const base = partsForRules(picks, market);
     const scoreNow = scoreOfSet(base);
-    const total = costOf(picks, market, brief.owned).total;
+    const total = costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
     const lanes = {} as Record<Slot, readonly Trade[]>;
     const limit = brief.money.budgetMinor + brief.money.slackMinor;
     let steepest: Trade | null = null;
@@ -154,10 +162,16 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       for (const other of SLOTS) {
         const pick = other === slot ? undefined : picks[other];
         const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
-        if (offer && offer.part === pick?.part && market.shops.get(offer.shop)?.kind === 'shop')
+        if (
+          offer &&
+          offer.part === pick?.part &&
+          !isOutside(offer.part) &&
+          market.shops.get(offer.shop)?.kind === 'shop'
+        )
           subtotals.set(offer.shop, (subtotals.get(offer.shop) ?? 0) + offer.priceMinor);
       }
       const marginal = (offer: Offer): number => {
+        if (isOutside(offer.part)) return 0;
         const before = subtotals.get(offer.shop) ?? 0;
         const isShop = market.shops.get(offer.shop)?.kind === 'shop';
         return (
@@ -170,6 +184,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       const measure = MEASURES[slot];
       const measureNow = measure.of(base, context);
       // One set, written over for every part of the slot: this runs at every key press.
+      const now0 = current ? (market.parts.get(current.part) ?? null) : null;
       const scratch: Record<string, unknown> = { ...base };
 
       const tradeTo = (part: Part | null, offer: Offer | null, money: number): Trade => {
@@ -186,9 +201,24 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
             : measureAfter === null || (measureNow === null && current)
               ? null
               : measureAfter - (measureNow ?? 0);
+        const barrier = firstFinding(
+          set,
+          context,
+          (verdict) => isBarred(verdict, brief.market.allowUnknown),
+          rulesBySlot.get(slot),
+        );
+        const isDominated =
+          !isCurrent &&
+          !barrier &&
+          now0 !== null &&
+          money >= 0 &&
+          gain !== null &&
+          gain <= 0 &&
+          (score ?? 0) <= 0 &&
+          (money > 0 || gain < 0);
         return {
           slot, part, offer, isCurrent, isOwned: part !== null && owned.has(part.id) && offer === null, money, score, gain,
-          barrier: firstFinding(set, context, (verdict) => isBarred(verdict, brief.market.allowUnknown), rulesBySlot.get(slot)),
+          barrier, isDominated, keepFor: isDominated && now0 && part ? reasonToKeep(now0, part) : null,
         }; // prettier-ignore
       };
 

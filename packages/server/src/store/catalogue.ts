@@ -94,5 +94,5 @@ export function countsOf(file: CatalogueFile): Counts {
 
 /** Fields that are rightly empty for some parts. */
 function isOptional(slot: string, field: string): boolean {
-  return slot === 'storage' && field === 'm2LengthMm';
+  return slot === 'storage' && (field === 'm2LengthMm' || field === 'pcieGeneration');
 }

@@ -1,5 +1,5 @@
 import {
-  briefFileSchema, buildFileSchema, catalogueFileSchema, crossCheckBrief, crossCheckCatalogue, problemsOf,
+  briefFileSchema, buildFileSchema, catalogueFileSchema, crossCheckBrief, crossCheckCatalogue, problemsOf, slotTakes,
   type BriefFile, type BuildFile, type CatalogueFile, type Problem,
 } from '@ripe-pick/contract'; // prettier-ignore
 import { parseTree as locate, type ParseError } from 'jsonc-parser';
@@ -73,7 +73,7 @@ export function readBuild(text: string, catalogue: CatalogueFile): Read<BuildFil
     const part = parts.get(pick.part);
     const path = `picks.${slot}`;
     if (!part) problems.push({ path: `${path}.part`, message: `the catalogue has no part "${pick.part}"`, mend: 'Correct the id.' });
-    else if (part.slot !== slot) problems.push({ path: `${path}.part`, message: `part "${pick.part}" is a ${part.slot}`, mend: `Put it under ${part.slot}.` }); // prettier-ignore
+    else if (!slotTakes(slot, part.slot)) problems.push({ path: `${path}.part`, message: `part "${pick.part}" is a ${part.slot}`, mend: `Put it under ${part.slot}.` }); // prettier-ignore
     if (pick.offer !== null && offers.get(pick.offer)?.part !== pick.part) problems.push({ path: `${path}.offer`, message: `offer "${pick.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
   }
   return problems.length > 0 ? { ok: false, problems } : read;

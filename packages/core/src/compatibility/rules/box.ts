@@ -1,4 +1,9 @@
-import { atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
+import { linkLn } from '../../frames/index.ts';
+import { atMost, PASS, UNKNOWN, type Rule, type RuleContext } from '../rule.ts';
+import { cardLeads } from './supply.ts';
+
+/** Rules about two sheets alone read no context. */
+const NO_CONTEXT = {} as RuleContext;
 
 /*
  * Board outlines: ATX 305 x 244 mm, micro-ATX up to 244 x 244, mini-ITX 170 x 170 (ATX and mini-ITX specifications,
@@ -71,5 +76,70 @@ export const sizeNeed: Rule = {
   words: (j) => ({
     sentence: `The case has ${j.actual} litres, the brief allows ${j.limit}.`,
     mend: 'Take a smaller case, or allow more in the brief.',
+  }),
+};
+
+/** A link counts as narrower from this share of the card's own on; below it nobody would notice. Chosen. */
+const LINK_SHARE = 0.99;
+
+export const cardLink: Rule = {
+  id: 'card-link',
+  title: 'Card’s link to the board',
+  slots: ['processor', 'board', 'card'],
+  advice: true,
+  judge({ processor, board, card }) {
+    if (!processor || !board || !card) return PASS;
+    const ln = linkLn(card, board, processor);
+    if (ln === null) return UNKNOWN;
+    const share = Math.round(Math.exp(ln) * 100);
+    return { verdict: Math.exp(ln) >= LINK_SHARE ? 'pass' : 'note', actual: share, limit: 100, unit: '%' };
+  },
+  words: (j, { board, card }) => ({
+    sentence: `The card is made for generation ${card?.pcieGeneration} with ${card?.pcieLanes} lanes and gets ${j.actual} % of that link (slot: generation ${board?.cardSlot?.generation}, ${board?.cardSlot?.lanes} lanes).`,
+    mend: 'The expected rates count it already; it weighs most when video memory is short.',
+  }),
+};
+
+export const frontConnectors: Rule = {
+  id: 'front-connectors',
+  title: 'Connectors on the case’s front',
+  slots: ['board', 'case'],
+  advice: true,
+  judge({ board, case: box }) {
+    if (!board || !box) return PASS;
+    if (board.frontHeaders === null || box.frontConnectors === null) return UNKNOWN;
+    const headers = board.frontHeaders;
+    const missing = box.frontConnectors.filter((each) => !headers.includes(each));
+    return { verdict: missing.length === 0 ? 'pass' : 'warn', actual: missing.join(', ') || 'all' };
+  },
+  words: (j) => ({
+    sentence: `The case’s ${j.actual} on the front has no header on the board and would stay dead.`,
+    mend: 'Do without it, add an adapter card, or take a board with the header.',
+  }),
+};
+
+/** What of a planned card would not fit the case and the supply that are bought now. */
+export const plannedCard: Rule = {
+  id: 'planned-card',
+  title: 'Room for the planned card',
+  slots: ['case', 'supply'],
+  advice: true,
+  judge({ case: box, supply }, { plannedCard: card }) {
+    if (!card || !box || !supply) return PASS;
+    const judgements = [
+      atMost(card.lengthMm, box.cardMaxMm, 'mm'),
+      atMost(card.slotsWide, box.cardSlots, 'slots'),
+      cardLeads.judge({ card, supply }, NO_CONTEXT),
+    ];
+    const bad = judgements.find((each) => each.verdict === 'block');
+    if (bad) return { ...bad, verdict: 'warn' };
+    return judgements.find((each) => each.verdict === 'unknown') ?? PASS;
+  },
+  words: (j) => ({
+    sentence:
+      j.unit === 'mm' || j.unit === 'slots'
+        ? `The planned card needs ${j.actual} ${j.unit}, the case takes ${j.limit}.`
+        : `The planned card needs ${j.limit} ${j.unit}, the supply has ${j.actual}.`,
+    mend: 'Pay for the room now, or plan to swap this part along with the card.',
   }),
 };

@@ -73,3 +73,96 @@ export const coolerOverMemory: Rule = {
     mend: 'Take a lower kit or a slimmer cooler.',
   }),
 };
+
+export const coolerBracket: Rule = {
+  id: 'cooler-bracket',
+  title: 'Bracket for the socket',
+  slots: ['processor', 'cooler'],
+  advice: true,
+  judge({ processor, cooler }) {
+    if (!processor || !cooler || processor.socket === null) return PASS;
+    if (!cooler.sockets?.includes(processor.socket)) return PASS; // the socket rule speaks
+    if (cooler.bracketExtra === null) return UNKNOWN;
+    const isExtra = cooler.bracketExtra.includes(processor.socket);
+    return { verdict: isExtra ? 'warn' : 'pass', actual: processor.socket };
+  },
+  words: (j) => ({
+    sentence: `The bracket for ${j.actual} is not in the cooler’s box.`,
+    mend: 'Order the bracket from the maker, or take a cooler that brings it.',
+  }),
+};
+
+export const radiatorPlace: Rule = {
+  id: 'radiator-place',
+  title: 'A place for the radiator',
+  slots: ['cooler', 'case'],
+  judge({ cooler, case: box }) {
+    if (!cooler || !box || cooler.radiatorMm === 0) return PASS;
+    if (cooler.radiatorMm === null || box.radiatorsMm === null) return UNKNOWN;
+    const longest = Math.max(0, ...box.radiatorsMm);
+    const verdict = box.radiatorsMm.includes(cooler.radiatorMm) ? 'pass' : 'block';
+    return { verdict, actual: cooler.radiatorMm, limit: longest, unit: 'mm' };
+  },
+  words: (j) => ({
+    sentence:
+      j.limit === 0
+        ? `The cooler has a ${j.actual} mm radiator, the case has no place for one.`
+        : `The cooler has a ${j.actual} mm radiator; the case’s places go up to ${j.limit} mm, and none has that length.`,
+    mend: 'Take a cooler without a radiator, or a case with the place.',
+  }),
+};
+
+export const boxedNeed: Rule = {
+  id: 'boxed-need',
+  title: 'A cooler of its own',
+  slots: ['cooler'],
+  judge: ({ cooler }, { needs }) => (cooler === null && !needs.boxedCooler ? { verdict: 'block' } : PASS),
+  words: () => ({
+    sentence: 'The brief asks for a cooler in place of the boxed one.',
+    mend: 'Add a cooler, or let the boxed one do.',
+  }),
+};
+
+export const noiseNeed: Rule = {
+  id: 'noise-need',
+  title: 'Noise of the processor’s cooler',
+  slots: ['processor', 'cooler'],
+  judge({ processor, cooler }, { needs }) {
+    if (needs.maxNoiseDb === null || !processor || cooler === undefined) return PASS;
+    if (cooler) return atMost(cooler.noiseDb, needs.maxNoiseDb, 'dB');
+    if (processor.boxedCooler === null) return UNKNOWN;
+    return processor.boxedCooler === false
+      ? PASS // no cooler at all: the heat rule speaks
+      : atMost(processor.boxedCooler.noiseDb, needs.maxNoiseDb, 'dB');
+  },
+  words: (j) => ({
+    sentence: `The cooler is rated ${j.actual} dB, the brief allows ${j.limit} dB.`,
+    mend: 'Take a quieter cooler, or allow more in the brief.',
+  }),
+};
+
+/** Fans of a boxed cooler: always one. */
+const BOXED_FANS = 1;
+
+export const fanHeaders: Rule = {
+  id: 'fan-headers',
+  title: 'Headers for the fans',
+  slots: ['board', 'cooler', 'case'],
+  advice: true,
+  judge({ board, cooler, case: box }) {
+    if (!board || !box || cooler === undefined) return PASS;
+    const own = cooler ? cooler.fans : BOXED_FANS;
+    if (board.fanHeaders === null || box.fans === null || own === null) return UNKNOWN;
+    const fans = own + box.fans;
+    return {
+      verdict: fans <= board.fanHeaders ? 'pass' : 'warn',
+      actual: fans,
+      limit: board.fanHeaders,
+      unit: 'fans',
+    };
+  },
+  words: (j) => ({
+    sentence: `${j.actual} fans, and the board has ${j.limit} headers.`,
+    mend: 'Join case fans with a splitter, within the header’s rating in the board’s manual.',
+  }),
+};

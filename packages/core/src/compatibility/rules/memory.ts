@@ -1,5 +1,5 @@
 import type { Memory } from '../../parts/index.ts';
-import { atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
+import { atLeast, atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
 
 function kitGb(memory: Memory): number | null {
   return memory.sticks === null || memory.gbPerStick === null ? null : memory.sticks * memory.gbPerStick;
@@ -68,6 +68,7 @@ export const memoryCapacity: Rule = {
 
 export const memoryProfile: Rule = {
   id: 'memory-profile',
+  advice: true,
   title: 'Memory at its rated speed',
   slots: ['board', 'memory'],
   judge({ board, memory }, { memoryProfile: on }) {
@@ -89,6 +90,7 @@ export const memoryProfile: Rule = {
 
 export const memoryChannels: Rule = {
   id: 'memory-channels',
+  advice: true,
   title: 'Memory channels',
   slots: ['memory'],
   judge({ memory }) {
@@ -99,5 +101,74 @@ export const memoryChannels: Rule = {
   words: () => ({
     sentence: 'One stick uses one channel: half of the bandwidth.',
     mend: 'Take two sticks, or plan the second matched one.',
+  }),
+};
+
+/** A second kit runs with the first at full speed only when both are alike. Common practice, no source. */
+export const secondKit: Rule = {
+  id: 'second-kit',
+  title: 'Planned second memory kit',
+  slots: ['board', 'memory'],
+  advice: true,
+  judge({ board, memory }, { plannedMemory: later }) {
+    if (!later || !board || !memory) return PASS;
+    const figures = [memory.type, memory.sticks, memory.ratedMts, memory.ratedCl, memory.gbPerStick];
+    const others = [later.type, later.sticks, later.ratedMts, later.ratedCl, later.gbPerStick];
+    if ([...figures, ...others, board.memorySlots, board.memoryMaxGb].includes(null)) return UNKNOWN;
+    if (memory.type !== later.type)
+      return { verdict: 'warn', actual: String(later.type), limit: String(memory.type), unit: 'type' };
+    const slots = atMost((memory.sticks ?? 0) + (later.sticks ?? 0), board.memorySlots, 'slots');
+    if (slots.verdict !== 'pass') return { ...slots, verdict: 'warn' };
+    const room = atMost((kitGb(memory) ?? 0) + (kitGb(later) ?? 0), board.memoryMaxGb, 'GB');
+    if (room.verdict !== 'pass') return { ...room, verdict: 'warn' };
+    const isMatched =
+      memory.ratedMts === later.ratedMts &&
+      memory.ratedCl === later.ratedCl &&
+      memory.gbPerStick === later.gbPerStick;
+    return isMatched
+      ? PASS
+      : {
+          verdict: 'note',
+          actual: `${later.gbPerStick} GB ${later.ratedMts} CL${later.ratedCl}`,
+          limit: `${memory.gbPerStick} GB ${memory.ratedMts} CL${memory.ratedCl}`,
+          unit: 'match',
+        };
+  },
+  words: (j) => ({
+    sentence:
+      j.unit === 'match'
+        ? `The planned second kit (${j.actual}) does not match the first (${j.limit}): both run at the slower figures.`
+        : j.unit === 'type'
+          ? `The planned second kit is ${j.actual}, the first is ${j.limit}.`
+          : `Both kits together need ${j.actual} ${j.unit}, the board has ${j.limit}.`,
+    mend: 'Plan the very same kit a second time, on a board with the slots for it.',
+  }),
+};
+
+export const memoryFloor: Rule = {
+  id: 'memory-floor',
+  title: 'Memory the heaviest game asks for',
+  slots: ['memory'],
+  judge({ memory }, { needs, floors }) {
+    if (!needs.capacityFloors || !memory) return PASS;
+    return floors ? atLeast(kitGb(memory), floors.memoryGb, 'GB') : UNKNOWN;
+  },
+  words: (j) => ({
+    sentence: `${j.actual} GB of memory; the heaviest game with what runs beside it asks for ${Number(j.limit).toFixed(1)} GB.`,
+    mend: 'Take a larger kit, a lower preset, or let the loss of frames count in place of a floor.',
+  }),
+};
+
+export const videoMemoryFloor: Rule = {
+  id: 'video-memory-floor',
+  title: 'Video memory the heaviest game asks for',
+  slots: ['card'],
+  judge({ card }, { needs, floors }) {
+    if (!needs.capacityFloors || !card) return PASS;
+    return floors ? atLeast(card.videoMemoryGb, floors.videoMemoryGb, 'GB') : UNKNOWN;
+  },
+  words: (j) => ({
+    sentence: `${j.actual} GB of video memory; the heaviest game asks for ${Number(j.limit).toFixed(1)} GB at this resolution.`,
+    mend: 'Take a card with more memory, a lower preset, or let the loss of frames count in place of a floor.',
   }),
 };

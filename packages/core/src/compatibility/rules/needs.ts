@@ -106,3 +106,18 @@ export const systemNeed: Rule = {
     mend: 'Add a licence, or leave it out of the brief.',
   }),
 };
+
+export const screenOutputs: Rule = {
+  id: 'screen-outputs',
+  title: 'Outputs for all screens',
+  slots: ['board', 'card'],
+  judge({ board, card }, { needs }) {
+    if (needs.screens <= 1 || !board || card === undefined) return PASS;
+    const outputs = card ? card.pictureOutputs : board.pictureOutputs;
+    return atLeast(outputs === null ? null : outputs.length, needs.screens, 'outputs');
+  },
+  words: (j) => ({
+    sentence: `${j.actual} picture outputs for ${j.limit} screens.`,
+    mend: 'Take a card or board with more outputs.',
+  }),
+};

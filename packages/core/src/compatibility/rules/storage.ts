@@ -1,8 +1,11 @@
 import type { Board, Case, Storage } from '../../parts/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
-function allDrives(storage: Storage | null | undefined, { ownedDrives }: RuleContext): readonly Storage[] {
-  return storage ? [...ownedDrives, storage] : ownedDrives;
+function allDrives(
+  drives: readonly (Storage | null | undefined)[],
+  { ownedDrives }: RuleContext,
+): readonly Storage[] {
+  return [...ownedDrives, ...drives.filter((drive) => drive !== null && drive !== undefined)];
 }
 
 /** Puts M.2 drives into places one by one, the pickiest first; returns SATA ports lost, or null when one has no place. */
@@ -53,7 +56,7 @@ export const drivePlaces: Rule = {
   id: 'drive-places',
   title: 'Drives on the board',
   slots: ['board', 'storage'],
-  judge: ({ board, storage }, context) => (board ? judgePlaces(board, allDrives(storage, context)) : PASS),
+  judge: ({ board, storage }, context) => (board ? judgePlaces(board, allDrives([storage], context)) : PASS),
   words: (j) =>
     j.unit === 'M.2'
       ? {
@@ -86,29 +89,100 @@ export const driveBays: Rule = {
   id: 'drive-bays',
   title: 'Drives in the case',
   slots: ['storage', 'case'],
-  judge: ({ storage, case: box }, context) => (box ? judgeBays(box, allDrives(storage, context)) : PASS),
+  judge: ({ storage, case: box }, context) => (box ? judgeBays(box, allDrives([storage], context)) : PASS),
   words: (j) => ({
     sentence: `${j.actual} drives need bays; the case has ${j.limit} that fit.`,
     mend: 'Take an M.2 drive or a case with more bays.',
   }),
 };
 
+/** The same for a build with a second drive: places, ports and bays are shared by all. */
+export const bulkPlaces: Rule = {
+  ...drivePlaces,
+  id: 'bulk-places',
+  title: 'Both drives on the board',
+  slots: ['board', 'storage', 'bulk'],
+  wide: true,
+  judge: ({ board, storage, bulk }, context) =>
+    board && bulk ? judgePlaces(board, allDrives([storage, bulk], context)) : PASS,
+};
+
+export const bulkBays: Rule = {
+  ...driveBays,
+  id: 'bulk-bays',
+  title: 'Both drives in the case',
+  slots: ['storage', 'bulk', 'case'],
+  wide: true,
+  judge: ({ storage, bulk, case: box }, context) =>
+    box && bulk ? judgeBays(box, allDrives([storage, bulk], context)) : PASS,
+};
+
+const sumGb = (drives: readonly Storage[]) => drives.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
+
+export const fastStorageNeed: Rule = {
+  id: 'fast-storage-need',
+  title: 'Fast storage the brief asks for',
+  slots: ['storage'],
+  judge({ storage }, context) {
+    const drives = allDrives([storage], context);
+    if (drives.some((drive) => drive.gb === null || drive.solidState === null)) return UNKNOWN;
+    const fast = sumGb(drives.filter((drive) => drive.solidState));
+    const { fastStorageGb } = context.needs;
+    return {
+      verdict: fast >= fastStorageGb ? 'pass' : 'block',
+      actual: fast,
+      limit: fastStorageGb,
+      unit: 'GB',
+    };
+  },
+  words: (j) => ({
+    sentence: `${j.actual} GB of solid-state storage, the brief asks for ${j.limit} GB.`,
+    mend: 'Take a larger main drive, or ask for less in the brief.',
+  }),
+};
+
 export const storageNeed: Rule = {
   id: 'storage-need',
   title: 'Storage the brief asks for',
-  slots: ['storage'],
-  judge({ storage }, context) {
-    const drives = allDrives(storage, context);
-    const { fastStorageGb: fast, totalStorageGb: total } = context.needs;
-    if (drives.some((drive) => drive.gb === null || drive.solidState === null)) return UNKNOWN;
-    const sum = (of: readonly Storage[]) => of.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
-    const haveFast = sum(drives.filter((drive) => drive.solidState));
-    if (haveFast < fast) return { verdict: 'block', actual: haveFast, limit: fast, unit: 'GB fast' };
-    const have = sum(drives);
-    return { verdict: have >= total ? 'pass' : 'block', actual: have, limit: total, unit: 'GB' };
+  slots: ['storage', 'bulk'],
+  judge({ storage, bulk }, context) {
+    const drives = allDrives([storage, bulk], context);
+    if (drives.some((drive) => drive.gb === null)) return UNKNOWN;
+    const have = sumGb(drives);
+    const { totalStorageGb } = context.needs;
+    return {
+      verdict: have >= totalStorageGb ? 'pass' : 'block',
+      actual: have,
+      limit: totalStorageGb,
+      unit: 'GB',
+    };
   },
   words: (j) => ({
-    sentence: `${j.actual} of ${j.limit} ${j.unit} storage.`,
-    mend: 'Take a larger drive, or ask for less in the brief.',
+    sentence: `${j.actual} GB of storage in all, the brief asks for ${j.limit} GB.`,
+    mend: 'Take a larger drive or add a second one for bulk, or ask for less in the brief.',
+  }),
+};
+
+/** NVMe drives from this generation on are said to slow down when hot. Common practice, no source. */
+const HOT_GENERATION = 4;
+
+export const heatSpreader: Rule = {
+  id: 'heat-spreader',
+  title: 'Heat spreader for a fast drive',
+  slots: ['board', 'storage'],
+  advice: true,
+  judge({ board, storage }) {
+    if (!board || storage?.kind !== 'M.2 NVMe' || storage.heatSpreader) return PASS;
+    if (storage.pcieGeneration === null || storage.heatSpreader === null || board.m2 === null) return UNKNOWN;
+    if (storage.pcieGeneration < HOT_GENERATION) return PASS;
+    const places = board.m2.filter((place) => place.protocols.includes('NVMe'));
+    if (places.some((place) => place.heatSpreader)) return PASS;
+    if (places.some((place) => place.heatSpreader === null || place.heatSpreader === undefined))
+      return UNKNOWN;
+    return { verdict: 'note', actual: storage.pcieGeneration, limit: HOT_GENERATION, unit: 'generation' };
+  },
+  words: (j) => ({
+    sentence: `A generation ${j.actual} drive, and neither it nor the board’s M.2 places have a heat spreader.`,
+    mend: 'Add a spreader, or a drive that brings one: long copies slow down without.',
   }),
 };

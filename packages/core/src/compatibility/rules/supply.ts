@@ -1,6 +1,6 @@
-import type { CardPower, Known, PartSet } from '../../parts/index.ts';
-import { loadOf, neededSupplyWatts } from '../../power/index.ts';
-import { atMost, PASS, UNKNOWN, type Judgement, type Rule } from '../rule.ts';
+import type { Card, CardPower, Known } from '../../parts/index.ts';
+import { deciwatts, loadOf, neededSupplyWatts } from '../../power/index.ts';
+import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
 /**
  * Most that each way of feeding a card may carry, in watts.
@@ -21,15 +21,16 @@ export function cardFeedWatts(power: CardPower): number {
 export const supplyWatts: Rule = {
   id: 'supply-watts',
   title: 'Watts of the power supply',
-  slots: ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply', 'network'],
+  slots: ['processor', 'board', 'memory', 'card', 'storage', 'bulk', 'cooler', 'case', 'supply', 'network'],
   wholeBuild: true,
   judge(set, context) {
     const { supply, card } = set;
     if (!supply) return PASS;
     const load = loadOf(set, context);
-    const maker = makerWatts(card, context.needs.supplyRule.kind);
-    if (supply.ratedWatts === null || load === null || maker === null) return UNKNOWN;
-    const needed = neededSupplyWatts(context.needs.supplyRule, load.deciwatts, maker);
+    const demand = cardDemand(card ?? null, context);
+    if (supply.ratedWatts === null || load === null || demand === null) return UNKNOWN;
+    const { supplyRule } = context.needs;
+    const needed = neededSupplyWatts(supplyRule, load.deciwatts + demand.extraDeciwatts, demand.makerWatts);
     const verdict = supply.ratedWatts >= needed ? 'pass' : 'block';
     return { verdict, actual: supply.ratedWatts, limit: needed, unit: 'W' };
   },
@@ -39,17 +40,49 @@ export const supplyWatts: Rule = {
   }),
 };
 
-/** The card maker's figure for the supply; 0 where it does not count. */
-export function makerWatts(card: PartSet['card'], kind: string): number | null {
-  return card && (kind === 'maker' || kind === 'larger') ? card.makerSupplyWatts : 0;
+/** What a card asks of the supply beside its own draw. */
+export interface CardDemand {
+  /** The card maker's figure; 0 where it does not count. */
+  readonly makerWatts: number;
+  /** What a planned card draws more than this one, in tenths of a watt; 0 where that does not count. */
+  readonly extraDeciwatts: number;
 }
 
-function judgeCardLeads(power: Known<CardPower>, eight: Known<number>, sixteen: Known<number>): Judgement {
+/** What the brief's supply rule counts for a card (null: no card); null when a figure that counts is not stated. */
+export function cardDemand(
+  card: Card | null,
+  { needs, plannedCard }: Pick<RuleContext, 'needs' | 'plannedCard'>,
+): CardDemand | null {
+  const { kind } = needs.supplyRule;
+  if (kind === 'load' || kind === 'half') return { makerWatts: 0, extraDeciwatts: 0 };
+  const now = card ? card.makerSupplyWatts : 0;
+  if (now === null) return null;
+  if (kind !== 'planned' || !plannedCard) return { makerWatts: now, extraDeciwatts: 0 };
+  const { makerSupplyWatts, boardWatts } = plannedCard;
+  const draw = card ? card.boardWatts : 0;
+  if (makerSupplyWatts === null || boardWatts === null || draw === null) return null;
+  return {
+    makerWatts: Math.max(now, makerSupplyWatts),
+    extraDeciwatts: Math.max(0, deciwatts(boardWatts) - deciwatts(draw)),
+  };
+}
+
+function judgeCardLeads(
+  power: Known<CardPower>,
+  adapter: Known<number>,
+  eight: Known<number>,
+  sixteen: Known<number>,
+): Judgement {
   if (power === null || eight === null || sixteen === null) return UNKNOWN;
   const spareSixteen = sixteen - power.sixteenPin;
   const wanted = power.sixPin + power.eightPin;
-  if (spareSixteen < 0)
-    return { verdict: 'block', actual: sixteen, limit: power.sixteenPin, unit: 'sixteen-pin leads' };
+  if (spareSixteen < 0) {
+    const figures = { actual: sixteen, limit: power.sixteenPin, unit: 'sixteen-pin leads' };
+    if (adapter === null) return UNKNOWN;
+    // The maker's own adapter joins eight-pin leads; each must come from the supply by itself.
+    const joined = adapter * -spareSixteen;
+    return { verdict: adapter > 0 && eight >= wanted + joined ? 'warn' : 'block', ...figures };
+  }
   return {
     verdict: eight >= wanted ? 'pass' : 'block',
     actual: eight,
@@ -63,10 +96,15 @@ export const cardLeads: Rule = {
   title: 'Power leads for the card',
   slots: ['card', 'supply'],
   judge: ({ card, supply }) =>
-    card && supply ? judgeCardLeads(card.power, supply.eightPinLeads, supply.sixteenPinLeads) : PASS,
+    card && supply
+      ? judgeCardLeads(card.power, card.adapterEightPins, supply.eightPinLeads, supply.sixteenPinLeads)
+      : PASS,
   words: (j) => ({
     sentence: `The card needs ${j.limit} ${j.unit}, the supply has ${j.actual}.`,
-    mend: 'Take a supply with the leads; leave home-made adapters alone.',
+    mend:
+      j.verdict === 'warn'
+        ? 'The maker’s adapter in the card’s box joins eight-pin leads: use one lead for each plug, and follow the manual.'
+        : 'Take a supply with the leads; leave home-made adapters alone.',
   }),
 };
 
@@ -113,5 +151,39 @@ export const supplyInCase: Rule = {
         ? `The supply is ${j.actual} mm long, the case takes ${j.limit} mm.`
         : `The supply is ${j.actual}, the case takes ${j.limit}.`,
     mend: 'Take a supply that fits, or another case.',
+  }),
+};
+
+export const supplyQuality: Rule = {
+  id: 'supply-quality',
+  title: 'Quality of the power supply',
+  slots: ['supply'],
+  judge({ supply }, { needs }) {
+    if (needs.supplyQuality === null || !supply) return PASS;
+    return supply.quality === null ? UNKNOWN : atLeast(supply.quality.mark, needs.supplyQuality, 'of 5');
+  },
+  words: (j, { supply }) => ({
+    sentence: `The supply’s mark is ${j.actual} of 5 (${supply?.quality?.source}, ${supply?.quality?.on}), the brief asks for ${j.limit}.`,
+    mend: 'Take a better supply. Marks go stale: look at the date.',
+  }),
+};
+
+/** Watts with the planned card in place of the present one, by the larger of load times factor and its maker's figure. */
+export const plannedWatts: Rule = {
+  id: 'planned-watts',
+  title: 'Watts for the planned card',
+  slots: supplyWatts.slots,
+  wholeBuild: true,
+  advice: true,
+  judge(set, context) {
+    if (!set.supply || !context.plannedCard) return PASS;
+    const { factor } = context.needs.supplyRule;
+    const needs = { ...context.needs, supplyRule: { kind: 'planned' as const, factor } };
+    const judgement = supplyWatts.judge(set, { ...context, needs });
+    return judgement.verdict === 'block' ? { ...judgement, verdict: 'warn' } : judgement;
+  },
+  words: (j) => ({
+    sentence: `The supply is rated for ${j.actual} W; with the planned card ${Math.ceil(Number(j.limit))} W are needed.`,
+    mend: 'Take a stronger supply now, or count a new one into the later step.',
   }),
 };

@@ -1,0 +1,61 @@
+import type { Brief, PartSet } from '../parts/index.ts';
+
+/** Under what the rates of a build hold. Rates may stand side by side only where these are equal, or the difference is said. */
+export interface RateConditions {
+  /** Game and preset pairs, in the brief's order. */
+  readonly presets: readonly string[];
+  readonly resolution: string;
+  /** Share of each side that is rendered before upscaling. */
+  readonly renderScale: number;
+  /** How the 1 % low is defined. */
+  readonly low: '99th percentile of frame time';
+  /** Frames made up between rendered ones never count here. */
+  readonly generatedFrames: 'none';
+  readonly background: Brief['play']['background'];
+  /** How the memory runs: at its rated profile, at its base rate, or held by the board. */
+  readonly memory: 'rated profile' | 'base rate' | 'board’s limit' | 'unknown';
+  /** Processor and card as shipped: clocks are not raised. */
+  readonly clocks: 'as shipped';
+}
+
+/** The conditions behind the expected rates of a build under a brief. */
+export function conditionsOf({ play }: Brief, { memory, board }: PartSet): RateConditions {
+  return {
+    presets: play.games.map(({ game, preset }) => `${game} at ${preset}`),
+    resolution: `${play.widthPx} x ${play.heightPx}`,
+    renderScale: play.renderScale,
+    low: '99th percentile of frame time',
+    generatedFrames: 'none',
+    background: play.background,
+    memory: memoryStateName(play.memoryProfile, memory ?? null, board ?? null),
+    clocks: 'as shipped',
+  };
+}
+
+function memoryStateName(
+  profileOn: boolean,
+  memory: NonNullable<PartSet['memory']> | null,
+  board: NonNullable<PartSet['board']> | null,
+): RateConditions['memory'] {
+  if (!memory || !board) return 'unknown';
+  const { ratedMts, baseMts } = memory;
+  if (ratedMts === null || baseMts === null || board.memoryProfile === null || board.memoryMaxMts === null)
+    return 'unknown';
+  if (ratedMts > baseMts && !(profileOn && board.memoryProfile)) return 'base rate';
+  return board.memoryMaxMts < ratedMts ? 'board’s limit' : 'rated profile';
+}
+
+/** A condition that is not the same for all, with what it is for each. */
+export interface ConditionDifference {
+  readonly condition: keyof RateConditions;
+  readonly values: readonly string[];
+}
+
+/** Conditions in which builds differ; an empty list means that their rates may be compared as they stand. */
+export function differencesIn(all: readonly RateConditions[]): ConditionDifference[] {
+  if (all.length < 2) return [];
+  return (Object.keys(all[0]) as (keyof RateConditions)[]).flatMap((condition) => {
+    const values = all.map((each) => String(each[condition]));
+    return new Set(values).size > 1 ? [{ condition, values }] : [];
+  });
+}

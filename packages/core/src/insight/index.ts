@@ -1,0 +1,3 @@
+export { against, type Against } from './against.ts';
+export { flips, sortedFlips, type Flip, type FlipProgress, type FlipSearch } from './flips.ts';
+export { hullOf, kneesOf, rungsOf, stepAt, type Knee, type Point, type Rung } from './frontier-shape.ts';
