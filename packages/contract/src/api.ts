@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { catalogueFileSchema } from './catalogue.ts';
+import { catalogueFileSchema, offerSchema, shopSchema } from './catalogue.ts';
+import { partSchema } from './parts.ts';
+import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
-import { savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
+import { historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
 
 /** What is in a catalogue, counted. */
 export const countsSchema = z.strictObject({
@@ -41,8 +43,25 @@ export const api = {
   saveWorkspace: {
     method: 'PUT',
     path: '/api/workspace',
-    request: z.strictObject({ revision: z.int().min(0), workspace: workspaceSchema }),
+    request: z.strictObject({
+      revision: z.int().min(0),
+      workspace: workspaceSchema,
+      history: historyChangeSchema.default({ keepFrom: 0, keepTo: 0, add: [], done: 0 }),
+    }),
     response: z.strictObject({ revision: z.int() }),
+  },
+  /** A part typed in by hand, with the offer it was seen at and the shop if that is new. */
+  addPart: {
+    method: 'POST',
+    path: '/api/parts',
+    request: z.strictObject({ part: partSchema, shop: shopSchema.nullable(), offer: offerSchema.nullable() }),
+    response: countsSchema,
+  },
+  removePart: {
+    method: 'POST',
+    path: '/api/parts/remove',
+    request: z.strictObject({ part: idSchema }),
+    response: countsSchema,
   },
   loadDemo: { method: 'POST', path: '/api/demo', request: null, response: countsSchema },
 } as const satisfies Record<

@@ -7,15 +7,29 @@ export {
   type BriefFile,
   type BuildFile,
 } from './brief.ts';
-export { catalogueFileSchema, catalogueOf, CONDITIONS, type CatalogueFile } from './catalogue.ts';
+export {
+  catalogueFileSchema,
+  catalogueOf,
+  CONDITIONS,
+  offerSchema,
+  shopSchema,
+  type CatalogueFile,
+} from './catalogue.ts';
 export { api, apiErrorSchema, MAX_BODY_BYTES, type Api, type Counts } from './api.ts';
 export { partSchema } from './parts.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
 export {
+  decisionSchema,
+  MOST_DECISIONS,
+  MOST_STEPS,
   savedWorkspaceSchema,
   workspaceSchema,
   type Candidate,
+  type Decision,
+  type HistoryChange,
   type SavedWorkspace,
+  type StoredStep,
   type Workspace,
 } from './workspace.ts';
+export { lineUpFileSchema, type LineUpFile } from './line-up.ts';

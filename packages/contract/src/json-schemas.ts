@@ -1,10 +1,16 @@
 import { z } from 'zod';
 import { briefFileSchema, buildFileSchema } from './brief.ts';
 import { catalogueFileSchema } from './catalogue.ts';
+import { lineUpFileSchema } from './line-up.ts';
 
 /** The file formats as JSON Schema (draft 2020-12), by name, ready to be written. */
 export function jsonSchemas(): Record<string, string> {
-  const schemas = { catalogue: catalogueFileSchema, brief: briefFileSchema, build: buildFileSchema };
+  const schemas = {
+    catalogue: catalogueFileSchema,
+    brief: briefFileSchema,
+    build: buildFileSchema,
+    'line-up': lineUpFileSchema,
+  };
   return Object.fromEntries(
     Object.entries(schemas).map(([name, schema]) => {
       const json = z.toJSONSchema(schema, { io: 'input', reused: 'ref' });

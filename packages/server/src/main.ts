@@ -36,11 +36,12 @@ if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts =
   if (!workspace) {
     const brief = briefFileSchema.parse(demoJson('brief-league-seat.json'));
     const { name = 'First idea', picks } = buildFileSchema.parse(demoJson('build-first-idea.json'));
-    await store.saveWorkspace(0, {
-      brief: briefSchema.parse(briefOf(brief)),
-      candidates: [{ id: 'first', name, picks }],
-      active: 'first',
-    });
+    const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [] };
+    await store.saveWorkspace(
+      0,
+      { brief: briefSchema.parse(briefOf(brief)), candidates: [first], active: 'first' },
+      { keepFrom: 0, keepTo: 0, add: [], done: 0 },
+    );
   }
 }
 

@@ -50,6 +50,34 @@ describe('the API', () => {
     const counts = await json(call('/api/demo', { method: 'POST' }));
     expect(counts).toMatchObject({ parts: 340, shops: 6, games: 12, gaps: 14 });
   });
+  it('takes a part typed in by hand on an empty database, and takes it out again', async () => {
+    const post = (path: string, body: unknown) =>
+      call(path, {
+        method: 'POST',
+        body: JSON.stringify(body),
+        headers: { 'content-type': 'application/json' },
+      });
+    const part = { id: 'mine', slot: 'card', maker: 'Own', name: 'First card', lengthMm: 200 };
+    const shop = { id: 'corner', name: 'Corner', kind: 'shop', currency: 'EUR', shipping: { feeMinor: 0, freeFromMinor: null } }; // prettier-ignore
+    const offer = { id: 'mine.corner', part: 'mine', shop: 'corner', priceMinor: 9900, condition: 'new', inStock: true, seenOn: '2026-11-20' }; // prettier-ignore
+    expect((await json(post('/api/parts', { part, shop, offer }))) as unknown).toMatchObject({ parts: 1, shops: 1, offers: 1 }); // prettier-ignore
+    const twice = await post('/api/parts', { part, shop: null, offer: null });
+    expect(twice.status).toBe(422);
+    expect(JSON.stringify(await twice.json())).toContain('stands already');
+    const wrong = await post('/api/parts', {
+      part: { ...part, id: 'b', lengthMm: 'long' },
+      shop: null,
+      offer: null,
+    });
+    expect((await json(wrong)).error.problems[0].path).toBe('part.lengthMm');
+    const lost = await post('/api/parts', { part: { ...part, id: 'c' }, shop: null, offer: { ...offer, id: 'x', part: 'c', shop: 'nowhere' } }); // prettier-ignore
+    expect(lost.status).toBe(422);
+    expect((await json(call('/api/status'))).counts.parts).toBe(1);
+    expect((await json(post('/api/parts/remove', { part: 'mine' }))) as unknown).toMatchObject({
+      parts: 0,
+      offers: 0,
+    });
+  });
   it('previews without writing, imports with it, and refuses a bad catalogue whole', async () => {
     const post = (body: string) => call('/api/catalogue/preview', { method: 'POST', body });
     expect((await post(text('catalogue.json'))).status).toBe(200);

@@ -79,11 +79,41 @@ export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
   );
   routes.get(api.workspace.path, async (c) => c.json(await store.workspace()));
   routes.put(api.saveWorkspace.path, async (c) => {
-    const { revision, workspace } = await body(c, api.saveWorkspace.request);
-    const next = await store.saveWorkspace(revision, workspace);
+    const { revision, workspace, history } = await body(c, api.saveWorkspace.request);
+    const next = await store.saveWorkspace(revision, workspace, history);
     if (next === null)
       throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
     return c.json({ revision: next });
+  });
+  /** The catalogue with a change, judged as a whole like any file. */
+  const changed = async (change: (file: CatalogueFile) => CatalogueFile, what: string) =>
+    store.replaceCatalogue(taken(checkCatalogue(change(await store.catalogue())), what));
+  routes.post(api.addPart.path, async (c) => {
+    const { part, shop, offer } = await body(c, api.addPart.request);
+    const add = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      parts: [...file.parts, part],
+      shops: shop ? [...file.shops, shop] : file.shops,
+      offers: offer ? [...file.offers, offer] : file.offers,
+    });
+    return c.json(await changed(add, 'The part'));
+  });
+  routes.post(api.removePart.path, async (c) => {
+    const { part } = await body(c, api.removePart.request);
+    const without = (rates: CatalogueFile['frameModel']['cards']) =>
+      rates.filter((rate) => rate.part !== part);
+    const remove = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      parts: file.parts.filter((each) => each.id !== part),
+      offers: file.offers.filter((offer) => offer.part !== part),
+      frameModel: {
+        ...file.frameModel,
+        processors: without(file.frameModel.processors),
+        cards: without(file.frameModel.cards),
+        integrated: without(file.frameModel.integrated),
+      },
+    });
+    return c.json(await changed(remove, 'The catalogue without the part'));
   });
   routes.post(api.loadDemo.path, async (c) => {
     if (!demoCatalogue) throw new ApiError('not-found', 'No demo data is shipped with this server.');

@@ -1,4 +1,4 @@
-import type { CatalogueFile, Counts, SavedWorkspace, Workspace } from '@ripe-pick/contract';
+import type { CatalogueFile, Counts, HistoryChange, SavedWorkspace, Workspace } from '@ripe-pick/contract';
 import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
@@ -10,7 +10,7 @@ export interface Store {
   counts(): Promise<Counts>;
   workspace(): Promise<SavedWorkspace>;
   /** New revision, or null when the workspace was saved elsewhere meanwhile. */
-  saveWorkspace(revision: number, workspace: Workspace): Promise<number | null>;
+  saveWorkspace(revision: number, workspace: Workspace, history: HistoryChange): Promise<number | null>;
   close(): Promise<void>;
 }
 
@@ -24,7 +24,7 @@ export async function openStore(path: string): Promise<Store> {
     },
     counts: async () => countsOf(await readStoredCatalogue(db)),
     workspace: () => readWorkspace(db),
-    saveWorkspace: (revision, workspace) => saveWorkspace(db, revision, workspace),
+    saveWorkspace: (revision, workspace, history) => saveWorkspace(db, revision, workspace, history),
     close,
   };
 }

@@ -15,4 +15,12 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`create table candidates (id text primary key, position integer not null, name text not null, picks text not null check (json_valid(picks))) strict`.execute(db); // prettier-ignore
     },
   },
+  '0002-workbench': {
+    async up(db: Kysely<unknown>) {
+      await sql`alter table candidates add column note text not null default ''`.execute(db);
+      await sql`alter table candidates add column is_archived integer not null default 0 check (is_archived in (0, 1))`.execute(db); // prettier-ignore
+      await sql`alter table candidates add column decisions text not null default '[]' check (json_valid(decisions))`.execute(db); // prettier-ignore
+      await sql`create table steps (serial integer primary key, label text not null, at text not null, back text not null check (json_valid(back)), forth text not null check (json_valid(forth))) strict`.execute(db); // prettier-ignore
+    },
+  },
 };

@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { briefFileSchema, briefOf, briefSchema, catalogueFileSchema } from '@ripe-pick/contract';
@@ -8,7 +8,12 @@ import { openStore, type Store } from './index.ts';
 
 const text = (name: string) => readFileSync(new URL(`../../../demo/files/${name}`, import.meta.url), 'utf8');
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(JSON.parse(text('brief-league-seat.json')))));
-const workspace = { brief, candidates: [{ id: 'a', name: 'A', picks: {} }], active: 'a' };
+const workspace = {
+  brief,
+  candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [] }],
+  active: 'a',
+};
+const NO_HISTORY = { keepFrom: 0, keepTo: 0, add: [], done: 0 };
 let folder: string;
 let store: Store;
 
@@ -55,11 +60,54 @@ describe('the store', () => {
     await expect(store.catalogue()).rejects.toThrow();
   });
   it('keeps the workspace over a restart, and two openings see the same', async () => {
-    expect(await store.workspace()).toEqual({ revision: 0, workspace: null });
-    expect(await store.saveWorkspace(0, workspace)).toBe(1);
-    expect(await store.saveWorkspace(0, workspace)).toBeNull();
+    expect(await store.workspace()).toEqual({
+      revision: 0,
+      workspace: null,
+      history: { steps: [], done: 0 },
+    });
+    expect(await store.saveWorkspace(0, workspace, NO_HISTORY)).toBe(1);
+    expect(await store.saveWorkspace(0, workspace, NO_HISTORY)).toBeNull();
     const second = await openStore(join(folder, 'data', 'test.sqlite'));
     expect((await second.workspace()).workspace?.candidates).toEqual(workspace.candidates);
     await second.close();
+  });
+  it('keeps steps by serial: adds, drops what was undone and written over, and trims the front', async () => {
+    const step = (serial: number, label = `step ${serial}`) => ({
+      serial, label, at: '2026-11-20T09:30:00Z',
+      back: [{ op: 'replace' as const, path: '/brief/name', value: 'before' }], forth: [{ op: 'remove' as const, path: '/brief/name' }],
+    }); // prettier-ignore
+    const save = (revision: number, keepFrom: number, keepTo: number, add: number[], done: number) =>
+      store.saveWorkspace(revision, workspace, {
+        keepFrom,
+        keepTo,
+        add: add.map((serial) => step(serial)),
+        done,
+      });
+    const serials = async () => (await store.workspace()).history.steps.map((each) => each.serial);
+    await save(0, 0, 0, [1, 2, 3], 3);
+    expect(await serials()).toEqual([1, 2, 3]);
+    await save(1, 1, 3, [], 1);
+    expect((await store.workspace()).history.done).toBe(1);
+    await save(2, 1, 1, [4], 4);
+    expect(await serials()).toEqual([1, 4]);
+    await save(3, 4, 4, [5], 5);
+    expect((await store.workspace()).history.steps).toEqual([step(4), step(5)]);
+    // A save that comes too late leaves the history alone.
+    expect(await save(1, 0, 0, [9], 9)).toBeNull();
+    expect(await serials()).toEqual([4, 5]);
+  });
+  it('brings an older file to the newest form, with a copy of it beside, and loses nothing', async () => {
+    const path = join(folder, 'data', 'test.sqlite');
+    await store.saveWorkspace(0, workspace, NO_HISTORY);
+    await store.close();
+    const raw = new Database(path);
+    raw.exec('drop table steps');
+    for (const column of ['note', 'is_archived', 'decisions'])
+      raw.exec(`alter table candidates drop column ${column}`);
+    raw.exec("delete from kysely_migration where name = '0002-workbench'");
+    raw.close();
+    store = await openStore(path);
+    expect((await store.workspace()).workspace?.candidates).toEqual(workspace.candidates);
+    expect(existsSync(`${path}.before-0002-workbench`)).toBe(true);
   });
 });

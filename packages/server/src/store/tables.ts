@@ -10,5 +10,6 @@ export interface Tables {
   games: { id: string; position: number; body: string };
   rates: { kind: string; part: string; position: number; rate_ln: number; sd_ln: number };
   settings: { key: string; body: string };
-  candidates: { id: string; position: number; name: string; picks: string };
+  candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string };
+  steps: { serial: number; label: string; at: string; back: string; forth: string };
 } // prettier-ignore

@@ -1,4 +1,9 @@
-import { savedWorkspaceSchema, type SavedWorkspace, type Workspace } from '@ripe-pick/contract';
+import {
+  savedWorkspaceSchema,
+  type HistoryChange,
+  type SavedWorkspace,
+  type Workspace,
+} from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
@@ -6,6 +11,8 @@ interface Head {
   readonly revision: number;
   readonly brief: unknown;
   readonly active: string;
+  /** Serial of the last step that is done. */
+  readonly done?: number;
 }
 
 async function readHead(db: Kysely<Tables>): Promise<Head | null> {
@@ -20,27 +27,40 @@ async function readHead(db: Kysely<Tables>): Promise<Head | null> {
 /** The brief and the candidates as last saved; revision 0 and null when there is nothing yet. */
 export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace> {
   const head = await readHead(db);
-  if (!head) return { revision: 0, workspace: null };
+  if (!head) return { revision: 0, workspace: null, history: { steps: [], done: 0 } };
+  const steps = await db.selectFrom('steps').selectAll().orderBy('serial').execute();
   const rows = await db.selectFrom('candidates').selectAll().orderBy('position').execute();
   const candidates = rows.map((row) => ({
     id: row.id,
     name: row.name,
     picks: JSON.parse(row.picks) as unknown,
+    note: row.note,
+    isArchived: row.is_archived === 1,
+    decisions: JSON.parse(row.decisions) as unknown,
   }));
   return savedWorkspaceSchema.parse({
     revision: head.revision,
     workspace: { brief: head.brief, candidates, active: head.active },
+    history: {
+      steps: steps.map(({ back, forth, ...step }) => ({
+        ...step,
+        back: JSON.parse(back) as unknown,
+        forth: JSON.parse(forth) as unknown,
+      })),
+      done: head.done ?? 0,
+    },
   });
 }
 
 /**
- * Saves the workspace if nobody saved since `revision`, in one transaction. Returns the new revision, or null when
+ * Saves the workspace and what was done to its history if nobody saved since `revision`, in one transaction. Returns the new revision, or null when
  * another window was faster.
  */
 export async function saveWorkspace(
   db: Kysely<Tables>,
   revision: number,
   workspace: Workspace,
+  history: HistoryChange,
 ): Promise<number | null> {
   return db.transaction().execute(async (tx) => {
     const head = await readHead(tx);
@@ -50,6 +70,7 @@ export async function saveWorkspace(
       revision: next,
       brief: workspace.brief,
       active: workspace.active,
+      done: history.done,
     } satisfies Head);
     await tx
       .insertInto('settings')
@@ -57,10 +78,29 @@ export async function saveWorkspace(
       .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
       .execute();
     await tx.deleteFrom('candidates').execute();
-    for (const [position, { id, name, picks }] of workspace.candidates.entries())
+    for (const [position, { id, name, picks, note, isArchived, decisions }] of workspace.candidates.entries())
       await tx
         .insertInto('candidates')
-        .values({ id, position, name, picks: JSON.stringify(picks) })
+        .values({
+          id,
+          position,
+          name,
+          picks: JSON.stringify(picks),
+          note,
+          is_archived: isArchived ? 1 : 0,
+          decisions: JSON.stringify(decisions),
+        })
+        .execute();
+    await tx
+      .deleteFrom('steps')
+      .where((where) =>
+        where.or([where('serial', '<', history.keepFrom), where('serial', '>', history.keepTo)]),
+      )
+      .execute();
+    for (const { serial, label, at, back, forth } of history.add)
+      await tx
+        .insertInto('steps')
+        .values({ serial, label, at, back: JSON.stringify(back), forth: JSON.stringify(forth) })
         .execute();
     return next;
   });

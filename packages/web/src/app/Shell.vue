@@ -1,18 +1,22 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue';
-import { RouterView, useRoute } from 'vue-router';
+import { RouterView, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
 import { useEventListener } from '@vueuse/core';
 import { useMarket } from '../shared/stores/market.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
+import { offerCommands, useCommands } from '../shared/stores/commands.ts';
+import { useSingleKeys } from '../shared/ui/single-keys.ts';
 import { useBench } from '../shared/stores/bench.ts';
 import BudgetRuler from './frame/BudgetRuler.vue';
 import CandidateTabs from './frame/CandidateTabs.vue';
 import FrameBadge from './frame/FrameBadge.vue';
 import LeftRail from './frame/LeftRail.vue';
+import CommandPalette from './frame/CommandPalette.vue';
+import ShortcutList from './frame/ShortcutList.vue';
 import Welcome from './Welcome.vue';
 
-defineProps<{ isDark: boolean }>();
+const props = defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: [] }>();
 
 const market = useMarket();
@@ -20,6 +24,9 @@ const workspace = useWorkspace();
 const bench = useBench();
 const route = useRoute();
 const message = useMessage();
+const router = useRouter();
+const commands = useCommands();
+const singleKeys = useSingleKeys();
 
 onMounted(() => {
   void workspace.load();
@@ -39,6 +46,59 @@ function redo() {
   message.info(label ? `Done again: ${label}` : 'Nothing to do again', { duration: 1800 });
 }
 
+offerCommands(() => [
+  { id: 'go-brief', title: 'Brief', group: 'Screen', run: () => void router.push('/brief') },
+  { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
+  { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
+  { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
+  { id: 'go-data', title: 'Data', group: 'Screen', run: () => void router.push('/data') },
+  {
+    id: 'find',
+    title: 'Find the best',
+    group: 'Picks',
+    keys: 'F',
+    run: () => void router.push({ name: 'picks', query: { find: 'best' } }),
+  },
+  {
+    id: 'add-part',
+    title: 'Type a part in by hand',
+    group: 'Data',
+    run: () => void router.push({ name: 'data', query: { add: 'part' } }),
+  },
+  ...(workspace.canUndo
+    ? [{ id: 'undo', title: `Undo: ${workspace.canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: undo }]
+    : []),
+  ...(workspace.canRedo
+    ? [
+        {
+          id: 'redo',
+          title: `Do again: ${workspace.canRedo}`,
+          group: 'Edit',
+          keys: 'Ctrl+Shift+Z',
+          run: redo,
+        },
+      ]
+    : []),
+  { id: 'keys', title: 'Keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
+  {
+    id: 'theme',
+    title: props.isDark ? 'Light theme' : 'Dark theme',
+    group: 'Look',
+    run: () => emit('toggleTheme'),
+  },
+]);
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  const target = event.target as HTMLElement;
+  const isTyping = target.matches('input, textarea, select, [contenteditable]');
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+    event.preventDefault();
+    commands.isPaletteOpen = !commands.isPaletteOpen;
+  } else if (event.key === '?' && singleKeys.value && !isTyping && !event.ctrlKey && !event.metaKey) {
+    event.preventDefault();
+    commands.isHelpOpen = true;
+  }
+});
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
   // Fields have their own undo while they are being typed in.
@@ -68,6 +128,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </button>
         <button v-else class="plain edged" @click="workspace.load()">Load what was saved</button>
       </p>
+      <CommandPalette />
+      <ShortcutList />
       <main id="main" tabindex="-1">
         <Welcome v-if="market.isEmpty && route.name !== 'data'" />
         <RouterView v-else-if="isReady" />
@@ -105,6 +167,23 @@ main {
   overflow: auto;
   padding: 10px 16px 12px;
   outline: none;
+}
+@media print {
+  .shell {
+    display: block;
+  }
+  .shell > nav,
+  .top,
+  .skip,
+  .column > :not(main) {
+    display: none;
+  }
+  .column {
+    height: auto;
+  }
+  main {
+    overflow: visible;
+  }
 }
 .wait {
   padding: 40px;

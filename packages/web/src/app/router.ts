@@ -18,6 +18,18 @@ export const router = createRouter({
       meta: { title: 'Picks' },
     },
     {
+      path: '/stretch',
+      name: 'stretch',
+      component: () => import('../features/stretch/index.ts').then((m) => m.StretchPage),
+      meta: { title: 'Stretch' },
+    },
+    {
+      path: '/line-up',
+      name: 'line-up',
+      component: () => import('../features/lineup/index.ts').then((m) => m.LineUpPage),
+      meta: { title: 'Line-up' },
+    },
+    {
       path: '/data',
       name: 'data',
       component: () => import('../features/data/index.ts').then((m) => m.DataPage),

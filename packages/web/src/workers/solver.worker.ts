@@ -1,5 +1,16 @@
-import { explainInfeasible, prepare, type Answer, type DistinctBy, type Prepared, type Progress, type Relaxation, type Search, type SearchResult } from '@ripe-pick/core/optimise'; // prettier-ignore
-import type { Brief, Catalogue } from '@ripe-pick/core/parts';
+import {
+  against,
+  flips,
+  kneesOf,
+  rungsOf,
+  type Against,
+  type Flip,
+  type FlipProgress,
+} from '@ripe-pick/core/insight';
+import { explainInfeasible, prepare, type Answer, type DistinctBy, type Explanation, type Frontier, type FrontierProgress, type Prepared, type Progress, type SearchResult } from '@ripe-pick/core/optimise'; // prettier-ignore
+import { ratesFor } from '@ripe-pick/core/frames';
+import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
+import { partsForRules, repairsFor, type Repair, type Repairs } from '@ripe-pick/core/trades';
 import { expose } from 'comlink';
 
 /** How long the worker computes before it looks for a cancel, in ms. */
@@ -7,15 +18,27 @@ const SLICE_MS = 12;
 
 let catalogue: Catalogue | null = null;
 let cached: { key: string; prepared: Prepared } | null = null;
+let repairs: { key: string; repairs: Repairs } | null = null;
 let current = 0;
+
+function loaded(): Catalogue {
+  if (!catalogue) throw new Error('solver: no catalogue was loaded; this is our bug');
+  return catalogue;
+}
 
 /** The budget is not part of the preparation: sliding it costs a warm search. */
 function preparedFor(brief: Brief): Prepared {
-  if (!catalogue) throw new Error('solver: no catalogue was loaded; this is our bug');
-  const key = JSON.stringify({ ...brief, name: '', money: { currency: brief.money.currency } });
-  if (cached?.key !== key) cached = { key, prepared: prepare(catalogue, brief) };
+  const money = { ...brief.money, budgetMinor: 0, slackMinor: 0 };
+  const key = JSON.stringify({ ...brief, name: '', money });
+  if (cached?.key !== key) cached = { key, prepared: prepare(loaded(), brief) };
   return cached.prepared;
 }
+function repairsOf(brief: Brief): Repairs {
+  const key = JSON.stringify(brief);
+  if (repairs?.key !== key) repairs = { key, repairs: repairsFor(loaded(), brief) };
+  return repairs.repairs;
+}
+const limitOf = (brief: Brief) => brief.money.budgetMinor + brief.money.slackMinor;
 
 const pause = () =>
   new Promise<void>((resolve) => {
@@ -27,14 +50,17 @@ const pause = () =>
     port2.postMessage(null);
   });
 
-async function drive(
-  search: Search,
+/** Runs a search in slices; between them a cancel can come in. `onStep` sees every step, `report` one per slice. */
+async function drive<P, R>(
+  search: Generator<P, R, boolean | undefined>,
   ticket: number,
-  report: ((progress: Progress) => void) | null,
-): Promise<SearchResult> {
+  report: ((progress: P) => void) | null,
+  onStep?: (progress: P) => void,
+): Promise<R> {
   let sliceEnd = performance.now() + SLICE_MS;
   let step = search.next(false);
   while (!step.done) {
+    onStep?.(step.value);
     if (performance.now() > sliceEnd) {
       report?.(step.value);
       await pause();
@@ -50,10 +76,33 @@ export interface Solved extends SearchResult {
   readonly ms: number;
 }
 
+/** A step of the frontier with what each game runs at there. */
+export interface FrontierStep extends Answer {
+  readonly games: readonly { readonly game: string; readonly average: number; readonly target: number }[];
+}
+
+export interface FrontierReport {
+  readonly steps: readonly FrontierStep[];
+  /** Everything that scores above this is known. */
+  readonly bound: number;
+}
+
+/** The frontier in rising order of money, with its knees and its ladder by index of steps. */
+export interface Stretch {
+  readonly steps: readonly FrontierStep[];
+  readonly knees: readonly number[];
+  readonly rungs: readonly { readonly from: number; readonly to: number; readonly perFrame: number }[];
+  readonly isComplete: boolean;
+  readonly work: Frontier['work'];
+  readonly ms: number;
+  readonly firstMs: number | null;
+}
+
 const solver = {
   load(next: Catalogue): void {
     catalogue = next;
     cached = null;
+    repairs = null;
   },
   /** Stops whatever runs; it ends with what it has proved so far. */
   cancel(): void {
@@ -62,11 +111,7 @@ const solver = {
   async best(brief: Brief, report: ((progress: Progress) => void) | null): Promise<Solved> {
     const ticket = ++current;
     const start = performance.now();
-    const result = await drive(
-      preparedFor(brief).solve(brief.money.budgetMinor + brief.money.slackMinor),
-      ticket,
-      report,
-    );
+    const result = await drive(preparedFor(brief).solve(limitOf(brief)), ticket, report);
     return { ...result, ms: performance.now() - start };
   },
   async runnersUp(
@@ -77,18 +122,77 @@ const solver = {
   ): Promise<Solved> {
     const ticket = ++current;
     const start = performance.now();
-    const result = await drive(
-      preparedFor(brief).topK(brief.money.budgetMinor + brief.money.slackMinor, k, by),
-      ticket,
-      report,
-    );
+    const result = await drive(preparedFor(brief).topK(limitOf(brief), k, by), ticket, report);
     return { ...result, ms: performance.now() - start };
   },
-  cheapest(brief: Brief): Answer | null {
-    return preparedFor(brief).cheapest();
+  /** All sums up to one. Steps are sent as they are proved, the dearest first. */
+  async frontier(
+    brief: Brief,
+    most: number,
+    report: ((progress: FrontierReport) => void) | null,
+  ): Promise<Stretch> {
+    const ticket = ++current;
+    const start = performance.now();
+    let firstMs: number | null = null;
+    const prepared = preparedFor(brief);
+    const rates = ratesFor(brief, loaded().frameModel);
+    const steps: FrontierStep[] = [];
+    const add = ({ step }: FrontierProgress) => {
+      if (!step) return;
+      firstMs ??= performance.now() - start;
+      const rated = rates(partsForRules(step.picks, prepared.market));
+      const games = rated.status === 'known' ? rated.games.map(({ game, average, target }) => ({ game, average, target })) : []; // prettier-ignore
+      steps.unshift({ ...step, games });
+    };
+    let sent = 0;
+    const send = report
+      ? ({ bound }: FrontierProgress) => {
+          if (steps.length === sent) return;
+          sent = steps.length;
+          report({ steps: [...steps], bound });
+        }
+      : null;
+    const result = await drive(prepared.frontier(most), ticket, send, add);
+    const at = new Map(steps.map((step, n) => [step, n]));
+    const index = (step: FrontierStep) => at.get(step) ?? 0;
+    return {
+      steps,
+      knees: kneesOf(steps).map((knee) => index(knee.point)),
+      rungs: rungsOf(steps).map(({ from, to, perFrame }) => ({ from: index(from), to: index(to), perFrame })),
+      isComplete: result.isComplete,
+      work: result.work,
+      ms: performance.now() - start,
+      firstMs,
+    };
   },
-  explain(brief: Brief): Relaxation[] {
-    return catalogue ? explainInfeasible(catalogue, brief) : [];
+  /** What would change the best set. */
+  async flips(brief: Brief, report: ((progress: FlipProgress) => void) | null): Promise<readonly Flip[]> {
+    const ticket = ++current;
+    return drive(flips(loaded(), brief), ticket, report);
+  },
+  companions(
+    brief: Brief,
+    picks: Picks,
+    slot: Slot,
+    part: string | null,
+    offer: string | null,
+  ): Repair | null {
+    return repairsOf(brief).companions(picks, slot, part, offer);
+  },
+  mend(brief: Brief, picks: Picks, rule: string): Repair | null {
+    return repairsOf(brief).mend(picks, rule);
+  },
+  /** A candidate held against the proved best build of the brief; null when nothing fits the brief. */
+  async againstBest(
+    brief: Brief,
+    picks: Picks,
+  ): Promise<{ readonly best: Answer; readonly against: Against } | null> {
+    const ticket = ++current;
+    const best = (await drive(preparedFor(brief).solve(limitOf(brief)), ticket, null)).answers[0];
+    return best ? { best, against: against(picks, best.picks, loaded(), brief) } : null;
+  },
+  explain(brief: Brief): Explanation {
+    return explainInfeasible(loaded(), brief);
   },
 };
 

@@ -8,6 +8,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
+import ExplainTotal from './ExplainTotal.vue';
 import { segmentsOf, type Segment } from './ruler.ts';
 
 const bench = useBench();
@@ -24,7 +25,9 @@ const OVERRUN = 1.1;
 const CHARACTER_PX = 6.6;
 
 const limit = computed(() => Math.max(1, bench.limit));
-const total = computed(() => bench.summary?.cost.total ?? 0);
+const total = computed(() => bench.summary?.cost.counted ?? 0);
+const looks = computed(() => (bench.summary?.cost.total ?? 0) - total.value);
+const isExplained = ref(false);
 const segments = computed(() => (bench.summary ? segmentsOf(bench.summary.cost) : []));
 const x = computed(() =>
   scaleLinear()
@@ -92,16 +95,20 @@ const spoken = computed(
 <template>
   <section class="ruler" :aria-label="spoken">
     <div class="head">
-      <strong class="num">{{ money(total, bench.currency) }}</strong>
+      <button class="plain sum" title="What the total is made of" @click="isExplained = true">
+        <strong class="num">{{ money(total, bench.currency) }}</strong>
+      </button>
       <span v-if="!focused" class="quiet"
         >at the till of {{ money(limit, bench.currency)
-        }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template></span
+        }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template
+        ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >
       <span class="num state" :class="{ over: left < 0 }">{{
         left >= 0 ? `${money(left, bench.currency)} left` : `${money(-left, bench.currency)} over`
       }}</span>
       <span class="quiet readout" aria-live="polite">{{ readout }}</span>
     </div>
+    <ExplainTotal :show="isExplained" @close="isExplained = false" />
     <div ref="holder" class="holder" :style="{ height: `${HEIGHT - 14}px` }">
       <svg v-if="width > 0" :width="width" :height="HEIGHT - 14" role="group" aria-label="Picks on the ruler">
         <rect :x="x(0)" :y="BAR_TOP - 12" :width="x.range()[1] - x(0)" :height="BAR_HEIGHT" class="ground" />
@@ -156,6 +163,12 @@ const spoken = computed(
 .head strong {
   font-size: 16px;
   font-family: 'Bricolage Grotesque Variable', sans-serif;
+}
+.sum {
+  padding: 0 4px;
+  margin-left: -4px;
+  text-decoration: underline dotted var(--line-strong);
+  text-underline-offset: 4px;
 }
 .state {
   font-weight: 650;

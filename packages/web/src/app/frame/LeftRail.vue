@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { useStorage } from '@vueuse/core';
 import {
+  ChartSpline,
+  CircleHelp,
   ClipboardList,
+  Scale,
+  Search,
   Keyboard,
   KeyboardOff,
   Columns3,
@@ -15,6 +19,7 @@ import {
 } from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
+import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
@@ -23,11 +28,12 @@ const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
 
 const workspace = useWorkspace();
 const singleKeys = useSingleKeys();
+const commands = useCommands();
 const isNarrow = useStorage('ripe-pick-rail-narrow', false);
 
 /** Only screens that exist, in the order of the work. */
 const GROUPS = [
-  { name: 'Plan', screens: [{ to: '/brief', name: 'Brief', icon: ClipboardList }, { to: '/picks', name: 'Picks', icon: Columns3 }] },
+  { name: 'Plan', screens: [{ to: '/brief', name: 'Brief', icon: ClipboardList }, { to: '/picks', name: 'Picks', icon: Columns3 }, { to: '/stretch', name: 'Stretch', icon: ChartSpline }, { to: '/line-up', name: 'Line-up', icon: Scale }] },
   { name: 'Shelf', screens: [{ to: '/data', name: 'Data', icon: Database }] },
 ] as const; // prettier-ignore
 
@@ -80,6 +86,16 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
           <Redo2 :size="17" aria-hidden="true" />
         </button>
       </div>
+      <button
+        class="plain screen"
+        title="Find an action, a part or a screen (Ctrl+K)"
+        @click="commands.isPaletteOpen = true"
+      >
+        <Search :size="17" aria-hidden="true" /><span class="word">Find</span>
+      </button>
+      <button class="plain screen fold" title="Keys (?)" @click="commands.isHelpOpen = true">
+        <CircleHelp :size="17" aria-hidden="true" /><span class="word">Keys…</span>
+      </button>
       <button
         class="plain screen keys"
         :aria-pressed="singleKeys"

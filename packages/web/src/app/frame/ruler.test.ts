@@ -22,7 +22,7 @@ describe('the budget ruler', () => {
       line('shipping', 'card', 590),
       line('owned', 'case', 0),
     ];
-    const cost: Cost = { lines, total: cents(33080), unpriced: [] };
+    const cost: Cost = { lines, total: cents(33080), counted: cents(33080), unpriced: [] };
     const segments = segmentsOf(cost);
     expect(segments.map((each) => each.slot)).toEqual(['processor', 'card', 'shipping']);
     expect(segments[0].from).toBe(0);

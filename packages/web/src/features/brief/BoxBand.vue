@@ -15,10 +15,11 @@ const RULES: { value: SupplyRule['kind']; label: string }[] = [
   { value: 'load', label: 'Load × factor' },
   { value: 'maker', label: 'Card maker’s figure' },
   { value: 'half', label: 'Load at half of the rating' },
+  { value: 'planned', label: 'Larger of both, with the planned card' },
 ];
 const MEMORY = [4, 8, 12, 16, 24, 32, 48, 64].map((gb) => ({ value: gb, label: `${gb} GB` }));
 const hasFactor = computed(
-  () => needs.value.supplyRule.kind === 'load' || needs.value.supplyRule.kind === 'larger',
+  () => needs.value.supplyRule.kind !== 'maker' && needs.value.supplyRule.kind !== 'half',
 );
 </script>
 

@@ -5,6 +5,7 @@ import BoxBand from './BoxBand.vue';
 import ExpectCard from './ExpectCard.vue';
 import MoneyBand from './MoneyBand.vue';
 import PlayBand from './PlayBand.vue';
+import WishesBand from './WishesBand.vue';
 
 const workspace = useWorkspace();
 </script>
@@ -28,6 +29,7 @@ const workspace = useWorkspace();
       <MoneyBand />
       <PlayBand />
       <BoxBand />
+      <WishesBand />
     </div>
     <ExpectCard />
   </div>

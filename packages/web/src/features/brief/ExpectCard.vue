@@ -2,8 +2,9 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Answer, Relaxation } from '@ripe-pick/core/optimise';
+import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/optimise';
 import { summaryFor } from '@ripe-pick/core/trades';
+import { useChoose } from '../../shared/stores/choose.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -16,6 +17,8 @@ const workspace = useWorkspace();
 const router = useRouter();
 
 const answer = shallowRef<Answer | null>(null);
+const choose = useChoose();
+const conflicts = shallowRef<readonly Conflict[]>([]);
 const relaxations = shallowRef<readonly Relaxation[]>([]);
 const state = shallowRef<'idle' | 'busy' | 'proved' | 'nothing' | 'failed'>('idle');
 let ticket = 0;
@@ -37,9 +40,10 @@ async function expect() {
       state.value = 'proved';
       return;
     }
-    const list = await solver.explain(brief);
+    const explanation = await solver.explain(brief);
     if (own !== ticket) return;
-    relaxations.value = list;
+    relaxations.value = explanation.relaxations;
+    conflicts.value = explanation.conflicts;
     state.value = 'nothing';
   } catch (error) {
     if (own !== ticket) return;
@@ -65,7 +69,7 @@ const currency = computed(() => workspace.brief.money.currency);
 function take() {
   if (!answer.value) return;
   const { picks } = answer.value;
-  workspace.editPicks('take the best set', () => picks);
+  choose.pick('take the best set', 'proved best for the brief', () => picks);
   void router.push('/picks');
 }
 </script>
@@ -130,6 +134,9 @@ function take() {
     </template>
     <template v-else-if="state === 'nothing'">
       <p class="bad"><b>Nothing fits this brief.</b></p>
+      <p v-for="(conflict, n) in conflicts" :key="n">
+        These cannot all be kept, at any price: <b>{{ conflict.wishes.join('; ') }}</b>.
+      </p>
       <p v-if="relaxations.length > 0">Any one of these makes a build possible:</p>
       <ul v-if="relaxations.length > 0">
         <li v-for="(each, n) in relaxations" :key="n">

@@ -1,10 +1,14 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useMessage } from 'naive-ui';
 import type { Counts, Problem } from '@ripe-pick/contract';
 import { MAX_BODY_BYTES } from '@ripe-pick/contract';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { CallFailed } from '../../shared/api/client.ts';
+import { download as keep } from '../../shared/ui/download.ts';
+import AddPart from './AddPart.vue';
 
 const market = useMarket();
 const workspace = useWorkspace();
@@ -36,9 +40,44 @@ async function attempt(task: () => Promise<void>) {
   }
 }
 
+const isAdding = ref(false);
+const isOver = ref(false);
+const lastAdded = ref<{ id: string; name: string } | null>(null);
+const route = useRoute();
+const router = useRouter();
+const toast = useMessage();
+watch(
+  () => route.query.add,
+  (add) => {
+    if (!add) return;
+    isAdding.value = true;
+    void router.replace({ name: 'data' });
+  },
+  { immediate: true },
+);
+function added(id: string, name: string) {
+  isAdding.value = false;
+  lastAdded.value = { id, name };
+  toast.success(`${name} is in the catalogue.`);
+}
+const takeOut = (part: { id: string; name: string }) =>
+  attempt(async () => {
+    await market.removePart(part.id);
+    lastAdded.value = null;
+    message.value = `${part.name} is out of the catalogue again.`;
+  });
+
+function drop(event: DragEvent) {
+  isOver.value = false;
+  const file = event.dataTransfer?.files[0];
+  if (file) read(file);
+}
 function choose(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0];
-  if (!file) return;
+  if (file) read(file);
+  if (input.value) input.value.value = '';
+}
+function read(file: File) {
   fileName.value = file.name;
   preview.value = null;
   text.value = null;
@@ -51,7 +90,6 @@ function choose(event: Event) {
     preview.value = await market.preview(content);
     text.value = content;
   });
-  if (input.value) input.value.value = '';
 }
 const bringIn = () =>
   attempt(async () => {
@@ -67,16 +105,8 @@ const loadDemo = () =>
     message.value = `Brought in: ${words(counts)}.`;
   });
 
-function download(name: string, value: unknown) {
-  const url = URL.createObjectURL(
-    new Blob([`${JSON.stringify(value, null, 1)}\n`], { type: 'application/json' }),
-  );
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
+const download = (name: string, value: unknown) =>
+  keep(name, `${JSON.stringify(value, null, 1)}\n`, 'application/json');
 const exportCatalogue = () =>
   download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
 const exportBrief = () =>
@@ -99,8 +129,16 @@ const exportBuild = () =>
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It
         takes the place of the catalogue that is here; your brief and candidates stay.
       </p>
-      <div class="row">
+      <div
+        class="row drop"
+        :class="{ over: isOver }"
+        @dragover.prevent="isOver = true"
+        @dragleave="isOver = false"
+        @drop.prevent="drop"
+      >
         <button class="plain strong" :disabled="isBusy" @click="input?.click()">Choose a file</button>
+        <span class="quiet">or drop it here</span>
+        <button class="plain edged" @click="isAdding = true">Type a part in by hand</button>
         <input
           ref="input"
           type="file"
@@ -156,6 +194,11 @@ const exportBuild = () =>
           </tbody>
         </table>
       </div>
+      <p v-if="lastAdded" class="row">
+        {{ lastAdded.name }} was added.
+        <button class="plain edged" :disabled="isBusy" @click="takeOut(lastAdded)">Take it out again</button>
+      </p>
+      <AddPart :show="isAdding" @close="isAdding = false" @added="added" />
     </section>
     <section class="sheet" aria-labelledby="out">
       <h2 id="out">Take out</h2>
@@ -170,6 +213,15 @@ const exportBuild = () =>
 </template>
 
 <style scoped>
+.drop {
+  padding: 10px;
+  border: 1.5px dashed var(--line-strong);
+  border-radius: 8px;
+}
+.drop.over {
+  border-color: var(--plum);
+  background: var(--shade);
+}
 .page {
   display: grid;
   gap: 14px;

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Answer, Relaxation } from '@ripe-pick/core/optimise';
+import type { Answer, Explanation } from '@ripe-pick/core/optimise';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/trades';
 import type { Solved } from '../../workers/solver.worker.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
+import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
@@ -17,13 +18,15 @@ const emit = defineEmits<{ close: [] }>();
 
 const RUNNERS_UP = 10;
 const bench = useBench();
+const choose = useChoose();
 const market = useMarket();
 const solver = useSolver();
 const workspace = useWorkspace();
 
 const result = shallowRef<Solved | null>(null);
 const others = shallowRef<Solved | null>(null);
-const relaxations = shallowRef<readonly Relaxation[]>([]);
+const explanation = shallowRef<Explanation | null>(null);
+const relaxations = computed(() => explanation.value?.relaxations ?? []);
 const failure = ref('');
 const left = ref(new Set<Slot>());
 
@@ -36,12 +39,12 @@ watch(
     }
     result.value = null;
     others.value = null;
-    relaxations.value = [];
+    explanation.value = null;
     failure.value = '';
     left.value = new Set();
     try {
       result.value = await solver.best(workspace.brief);
-      if (result.value.status === 'infeasible') relaxations.value = await solver.explain(workspace.brief);
+      if (result.value.status === 'infeasible') explanation.value = await solver.explain(workspace.brief);
       else if (result.value.status === 'optimal')
         others.value = await solver.runnersUp(workspace.brief, RUNNERS_UP + 1);
     } catch (error) {
@@ -72,7 +75,7 @@ const shopOf = (pick: Swap['to']) => {
       ? 'owned'
       : '';
 };
-const total = computed(() => bench.summary?.cost.total ?? 0);
+const total = computed(() => bench.summary?.cost.counted ?? 0);
 const scoreNow = computed(() =>
   bench.summary?.rates.status === 'known' ? bench.summary.rates.objective.score : null,
 );
@@ -86,20 +89,25 @@ function toggle(slot: Slot, on: boolean) {
 }
 function apply() {
   const chosen = swaps.value.filter((swap) => !left.value.has(swap.slot));
-  workspace.editPicks(
+  choose.pick(
     chosen.length === swaps.value.length
       ? 'take the best set'
       : `take ${chosen.length} swaps of the best set`,
+    'proved best for the brief',
     (picks) => chosen.reduce((next, swap) => withPick(next, swap.slot, swap.to), picks),
   );
   emit('close');
 }
 function take(answer: Answer, n: number) {
-  workspace.editPicks(`take runner-up ${n}`, () => answer.picks);
+  choose.pick(`take runner-up ${n}`, `runner-up ${n} of the brief`, () => answer.picks);
   emit('close');
 }
 function keep(answer: Answer, n: number) {
-  workspace.addCandidate(n === 0 ? 'Best' : `Runner-up ${n}`, answer.picks);
+  choose.keep(
+    n === 0 ? 'Best' : `Runner-up ${n}`,
+    n === 0 ? 'proved best for the brief' : `runner-up ${n} of the brief`,
+    answer.picks,
+  );
   emit('close');
 }
 const lead = (picks: Picks) =>
@@ -250,7 +258,13 @@ const lead = (picks: Picks) =>
         <p class="bad">
           <b>Nothing fits this brief</b>, with its locks and ruled-out parts. Proved, not given up.
         </p>
-        <p v-if="relaxations.length === 0" class="quiet">Looking for what would have to give…</p>
+        <p v-for="(conflict, n) in explanation?.conflicts" :key="n">
+          These cannot all be kept, at any price: <b>{{ conflict.wishes.join('; ') }}</b>.
+        </p>
+        <p v-if="!explanation" class="quiet">Looking for what would have to give…</p>
+        <p v-else-if="relaxations.length === 0" class="quiet">
+          No single change and no pair of changes makes a build possible.
+        </p>
         <ul v-else>
           <li v-for="(each, n) in relaxations" :key="n">
             <span v-if="each.kind === 'budget'"

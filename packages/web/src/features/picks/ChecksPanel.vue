@@ -1,14 +1,28 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { CircleHelp, Info, OctagonX, TriangleAlert } from '@lucide/vue';
-import type { Verdict } from '@ripe-pick/core/compatibility';
+import type { Finding, Verdict } from '@ripe-pick/core/compatibility';
+import type { Repair } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useSolver } from '../../shared/stores/solver.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { repairWords } from './words.ts';
 
 const bench = useBench();
+const choose = useChoose();
+const solver = useSolver();
+const workspace = useWorkspace();
 const findings = computed(() => bench.summary?.findings ?? []);
 const open = computed(() => bench.summary?.open ?? []);
 const missing = computed(() => bench.summary?.missing ?? []);
+const thumbs = computed(() => bench.summary?.thumbs ?? []);
+const balance = computed(() => {
+  const rates = bench.summary?.rates;
+  return bench.summary?.isUnbalanced && rates?.status === 'known' ? rates.balance : null;
+});
 
 const LOOKS: Readonly<Record<Verdict, { readonly icon: typeof Info; readonly word: string }>> = {
   block: { icon: OctagonX, word: 'does not fit' },
@@ -16,6 +30,39 @@ const LOOKS: Readonly<Record<Verdict, { readonly icon: typeof Info; readonly wor
   warn: { icon: TriangleAlert, word: 'first' },
   note: { icon: Info, word: 'note' },
   pass: { icon: Info, word: 'fits' },
+};
+
+/** Mends found so far, by rule; `null` when no three swaps clear it. */
+const mends = shallowRef(new Map<string, Repair | null | 'looking'>());
+watch([() => workspace.picks, () => workspace.brief], () => (mends.value = new Map()));
+const canMend = (finding: Finding) =>
+  !finding.isAdvice &&
+  (finding.verdict === 'block' || finding.verdict === 'unknown') &&
+  open.value.length === 0;
+
+async function look(rule: string) {
+  const { picks, brief } = workspace;
+  mends.value = new Map(mends.value).set(rule, 'looking');
+  const found = await solver.mend(brief, picks, rule);
+  if (workspace.picks === picks && workspace.brief === brief)
+    mends.value = new Map(mends.value).set(rule, found);
+}
+function take(finding: Finding, repair: Repair) {
+  choose.pick(`mend ${finding.title.toLowerCase()}`, `mends: ${finding.sentence}`, () => repair.picks);
+}
+const partName = (id: string | null | undefined) => {
+  const part = id ? bench.index?.parts.get(id) : undefined;
+  return part ? `${part.maker} ${part.name}` : 'left out';
+};
+const words = (repair: Repair) =>
+  repairWords(repair, null, bench.currency, (swap) => `${SLOT_NAMES[swap.slot].toLowerCase()}: ${partName(swap.from?.part)} → ${partName(swap.to?.part)} (${money(swap.money, bench.currency, { sign: true })})`); // prettier-ignore
+const figure = (value: Finding['actual'], unit: string | null) =>
+  value === null
+    ? 'not stated'
+    : `${typeof value === 'number' ? Math.round(value * 10) / 10 : value}${unit ? ` ${unit}` : ''}`;
+const found = (rule: string) => {
+  const repair = mends.value.get(rule);
+  return repair && repair !== 'looking' ? repair : null;
 };
 </script>
 
@@ -29,15 +76,48 @@ const LOOKS: Readonly<Record<Verdict, { readonly icon: typeof Info; readonly wor
     <p v-if="findings.length === 0 && open.length === 0">
       Everything fits. Makers’ manuals have the last word.
     </p>
+    <p v-if="balance" class="warn small">
+      <b>balance:</b> {{ percent(balance.toProcessor) }} lost to the processor,
+      {{ percent(balance.toCard) }} to the graphics; the brief allows
+      {{ percent(workspace.brief.play.objective.balanceLimit ?? 0) }}.
+    </p>
     <ul v-if="findings.length > 0">
       <li v-for="finding in findings" :key="finding.rule" :class="finding.verdict">
         <component :is="LOOKS[finding.verdict].icon" :size="15" aria-hidden="true" />
-        <p>
-          <b>{{ LOOKS[finding.verdict].word }}:</b> {{ finding.sentence }}
-          <span class="quiet">{{ finding.mend }}</span>
-        </p>
+        <details>
+          <summary>
+            <b>{{ LOOKS[finding.verdict].word }}:</b> {{ finding.sentence }}
+          </summary>
+          <div class="more">
+            <p>{{ finding.mend }}</p>
+            <p v-if="finding.actual !== null || finding.limit !== null" class="quiet num">
+              {{ finding.title }}: {{ figure(finding.actual, finding.unit)
+              }}<template v-if="finding.limit !== null">
+                against {{ figure(finding.limit, finding.unit) }}</template
+              >
+            </p>
+            <p v-for="id in finding.parts" :key="id" class="quiet">{{ partName(id) }}</p>
+          </div>
+        </details>
+        <div v-if="canMend(finding)" class="mend">
+          <button v-if="!mends.has(finding.rule)" class="plain edged" @click="look(finding.rule)">
+            Mend it<span class="visually-hidden">: {{ finding.title }}</span>
+          </button>
+          <p v-else-if="mends.get(finding.rule) === 'looking'" class="quiet">
+            Looking for the cheapest swaps…
+          </p>
+          <template v-else-if="found(finding.rule)">
+            <p class="ink">{{ words(found(finding.rule)!) }}</p>
+            <button class="plain strong" @click="take(finding, found(finding.rule)!)">Swap</button>
+          </template>
+          <p v-else class="quiet">No three swaps clear it without breaking something else.</p>
+        </div>
       </li>
     </ul>
+    <p v-for="thumb in thumbs" :key="thumb.id" class="quiet small">
+      Rule of thumb: a case at most {{ percent(thumb.limit) }} of the sum; here {{ percent(thumb.share) }}.
+      Cheap builds always break it.
+    </p>
   </section>
 </template>
 
@@ -57,14 +137,38 @@ ul {
 li {
   display: grid;
   grid-template-columns: 18px 1fr;
-  gap: 6px;
+  gap: 2px 6px;
   font-size: 12.5px;
 }
-li.block,
+li.block summary,
+li.block > svg,
 .bad {
   color: var(--danger);
 }
-li.warn {
+li.warn summary,
+li.warn > svg,
+p.warn {
   color: var(--apricot);
+}
+.small {
+  font-size: 12.5px;
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.more {
+  display: grid;
+  gap: 2px;
+  padding: 2px 0 4px;
+}
+.mend {
+  grid-column: 2;
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.ink {
+  color: var(--ink);
 }
 </style>

@@ -172,6 +172,7 @@ defineExpose({ focus: () => root.value?.focus() });
         <path :d="picture.paths.barred" class="barred" />
         <path :d="picture.paths.fits" class="fits" />
         <path :d="picture.paths.used" class="fits" />
+        <path :d="picture.paths.dominated" class="dominated" />
         <path :d="picture.paths.owned" class="owned" />
         <path :d="`M${frame.width / 2} ${frame.height / 2}v-13h11l-3.5 4 3.5 4h-11`" class="flag" />
         <circle v-if="ringAt" :cx="ringAt.x" :cy="ringAt.y" r="8.5" class="ring" />
@@ -276,6 +277,10 @@ svg {
   fill: var(--hue);
   stroke: var(--sheet);
   stroke-width: 0.8;
+}
+.dominated {
+  stroke: var(--hue);
+  stroke-width: 2;
 }
 .barred {
   fill: none;

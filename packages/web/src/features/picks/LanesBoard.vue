@@ -2,10 +2,12 @@
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { Minus, Plus } from '@lucide/vue';
-import { NPopover, useMessage } from 'naive-ui';
-import { computed, nextTick, ref, shallowRef } from 'vue';
+import { NInput, NPopover, useMessage } from 'naive-ui';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
-import { withPick, type Trade } from '@ripe-pick/core/trades';
+import { withPick, type Repair, type Trade } from '@ripe-pick/core/trades';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useSolver } from '../../shared/stores/solver.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -13,12 +15,14 @@ import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
 import { reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
-import { tradeEffect, tradeName } from './words.ts';
+import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
 const workspace = useWorkspace();
 const message = useMessage();
+const choose = useChoose();
+const solver = useSolver();
 const singleKeys = useSingleKeys();
 
 /** Half widths of the money axis, in minor units. */
@@ -44,6 +48,12 @@ const slots = computed(() =>
   SLOTS.filter((slot) => {
     if (slot === 'system')
       return showAll.value || workspace.brief.needs.systemLicence || workspace.picks.system;
+    if (slot === 'bulk')
+      return (
+        showAll.value ||
+        workspace.picks.bulk ||
+        workspace.brief.needs.totalStorageGb > workspace.brief.needs.fastStorageGb
+      );
     if (slot === 'extras') return showAll.value || workspace.picks.extras;
     return true;
   }),
@@ -87,7 +97,7 @@ const axis = computed((): LaneFrame => ({
   reach: 1,
 }));
 const marks = computed(() => scaleLinear().domain([-moneyWindow.value, moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
-const room = computed(() => bench.limit - (bench.summary?.cost.total ?? 0));
+const room = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const priceOf = (slot: Slot) =>
   bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
 const lockOf = (slot: Slot) => workspace.brief.locks.find((lock) => lock.slot === slot) ?? null;
@@ -106,6 +116,42 @@ function focusTrade(trade: Trade | null) {
   if (trade) laneSlot.value = trade.slot;
 }
 
+/** What else would have to change for a part that does not fit: looked for while it is in focus. */
+const repair = shallowRef<Repair | null | 'looking'>(null);
+watch(
+  () => (live.value?.barrier && !live.value.isCurrent ? live.value : null),
+  async (trade) => {
+    repair.value = null;
+    if (!trade) return;
+    repair.value = 'looking';
+    const { picks, brief } = workspace;
+    const found = await solver.companions(
+      brief,
+      picks,
+      trade.slot,
+      trade.part?.id ?? null,
+      trade.offer?.id ?? null,
+    );
+    if (live.value === trade && workspace.picks === picks) repair.value = found;
+  },
+);
+const companionWords = computed(() => {
+  if (repair.value === 'looking') return 'Looking for what would make it fit…';
+  if (!live.value?.barrier || live.value.isCurrent) return '';
+  if (!repair.value) return 'No three swaps beside it would make it fit.';
+  const named = (change: Repair['swaps'][number]) => {
+    const part = change.to ? bench.index?.parts.get(change.to.part) : null;
+    return `${SLOT_NAMES[change.slot].toLowerCase()} ${part ? `${part.maker} ${part.name}` : 'left out'} (${money(change.money, bench.currency, { sign: true })})`;
+  };
+  return `Also needs: ${repairWords(repair.value, live.value.slot, bench.currency, named)}`;
+});
+function swapAll() {
+  const trade = live.value;
+  const found = repair.value;
+  if (!trade || !found || found === 'looking') return;
+  choose.pick(`${tradeName(trade)} with what it needs`, 'swapped with its companions', () => found.picks);
+}
+
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
   const lock = lockOf(trade.slot);
@@ -115,7 +161,7 @@ async function swap(trade: Trade) {
   }
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
-  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) =>
+  choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'swapped in its lane', (picks) =>
     withPick(picks, trade.slot, pick),
   );
   focused.value = trade;
@@ -143,6 +189,12 @@ function ruleOut(trade: Trade) {
   if (!trade.isCurrent) step(1);
   message.info(`${tradeName(trade)} is ruled out. Ctrl+Z takes it back.`);
 }
+function giveReason(part: string, reason: string) {
+  workspace.editBrief(`type why ${part} is out`, (brief) => ({
+    ...brief,
+    excluded: brief.excluded.map((entry) => (entry.part === part ? { ...entry, reason } : entry)),
+  }));
+}
 function letBack(part: string) {
   workspace.editBrief('let a part back in', (brief) => ({
     ...brief,
@@ -152,7 +204,7 @@ function letBack(part: string) {
 const ruledOut = computed(() =>
   workspace.brief.excluded.map((entry) => {
     const part = bench.index?.parts.get(entry.part);
-    return { id: entry.part, name: part ? `${part.maker} ${part.name}` : entry.part };
+    return { id: entry.part, reason: entry.reason, name: part ? `${part.maker} ${part.name}` : entry.part };
   }),
 );
 
@@ -194,6 +246,7 @@ function key(event: KeyboardEvent) {
     End: () => focusTrade(visible.value.get(laneSlot.value)?.at(-1) ?? null),
     Enter: () => trade && void swap(trade),
     l: () => toggleLock(laneSlot.value),
+    c: () => swapAll(),
     x: () => trade && ruleOut(trade),
     o: () => trade?.part && emit('open', trade),
   };
@@ -254,13 +307,23 @@ const steepestWords = computed(() => {
         >
         <ul class="out">
           <li v-for="part in ruledOut" :key="part.id">
-            {{ part.name }} <button class="plain edged" @click="letBack(part.id)">Let back in</button>
+            <span>{{ part.name }}</span>
+            <NInput
+              size="small"
+              :value="part.reason"
+              maxlength="500"
+              placeholder="why?"
+              :input-props="{ 'aria-label': `Why ${part.name} is ruled out` }"
+              @update:value="(reason: string) => giveReason(part.id, reason)"
+            />
+            <button class="plain edged" @click="letBack(part.id)">Let back in</button>
           </li>
         </ul>
       </NPopover>
       <span class="legend" aria-hidden="true"
         ><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned
-        <i class="hollow"></i>does not fit, or unknown <i class="dash"></i>most frames for the money</span
+        <i class="hollow"></i>does not fit, or unknown <i class="less"></i>neither better nor cheaper
+        <i class="dash"></i>most frames for the money</span
       >
     </div>
     <div ref="board" class="board">
@@ -317,13 +380,23 @@ const steepestWords = computed(() => {
           </p>
           <p v-else :class="{ bad: live.barrier }">
             <span class="num">{{ tradeEffect(live, bench.currency) }}</span><template v-if="live.barrier"
-              >. {{ live.barrier.sentence }} {{ live.barrier.mend }}</template
+              >. {{ live.barrier.sentence }}</template
             >
           </p>
+          <p v-if="companionWords" class="small">{{ companionWords }}</p>
+          <p v-else-if="live.isDominated" class="small quiet">{{ keepWords(live.keepFor) }}</p>
         </div>
         <div class="actions">
           <button class="plain edged" :disabled="live.isCurrent" @click="swap(live)">
             Swap <kbd>Enter</kbd>
+          </button>
+          <button
+            v-if="repair && repair !== 'looking'"
+            class="plain strong"
+            title="Swap with its companions"
+            @click="swapAll"
+          >
+            Swap all <kbd>C</kbd>
           </button>
           <button class="plain edged" :disabled="!live.part" @click="emit('open', live)">
             Details <kbd>O</kbd>
@@ -395,6 +468,10 @@ const steepestWords = computed(() => {
 .legend .hollow {
   border: 1.3px solid var(--line-strong);
   border-radius: 50%;
+}
+.legend .less {
+  height: 0;
+  border-top: 2px solid var(--ink-soft);
 }
 .legend .dash {
   border: 1.6px dashed var(--plum);

@@ -4,16 +4,18 @@ import type { Offer } from '@ripe-pick/core/parts';
 import { inMarketCurrency, offerBarrier } from '@ripe-pick/core/money';
 import { withPick, type Trade } from '@ripe-pick/core/trades';
 import Dialog from '../../shared/ui/Dialog.vue';
+import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { factsOf } from './facts.ts';
+import { factsOf } from '../../shared/format/facts.ts';
 import { tradeEffect, tradeName } from './words.ts';
 
 const props = defineProps<{ trade: Trade | null }>();
 const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
+const choose = useChoose();
 const workspace = useWorkspace();
 
 const BARRIERS = {
@@ -31,7 +33,7 @@ const offers = computed(() => {
   return (index.offersByPart.get(part.value.id) ?? [])
     .map((offer) => {
       const shop = index.shops.get(offer.shop);
-      const barrier = offerBarrier(index, workspace.brief, offer);
+      const barrier = offerBarrier(index, workspace.brief, offer, props.trade?.slot ?? null);
       return {
         offer,
         shop,
@@ -52,7 +54,7 @@ function take(offer: Offer) {
   const trade = props.trade;
   if (!trade?.part) return;
   const pick = { part: trade.part.id, offer: offer.id };
-  workspace.editPicks(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, (picks) =>
+  choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'this very offer taken', (picks) =>
     withPick(picks, trade.slot, pick),
   );
   emit('close');
@@ -62,7 +64,9 @@ function take(offer: Offer) {
 <template>
   <Dialog :show="trade !== null" :title="trade ? tradeName(trade) : ''" :width="780" @close="emit('close')">
     <div v-if="trade && part" class="details">
-      <p v-if="!trade.isCurrent">{{ tradeEffect(trade, bench.currency) }} against the current pick.</p>
+      <p v-if="!trade.isCurrent && (trade.offer || trade.isOwned)">
+        {{ tradeEffect(trade, bench.currency) }} against the current pick.
+      </p>
       <p v-if="trade.barrier" class="bad">{{ trade.barrier.sentence }} {{ trade.barrier.mend }}</p>
       <h3>Offers</h3>
       <p v-if="offers.length === 0" class="quiet">No offer in the catalogue.</p>

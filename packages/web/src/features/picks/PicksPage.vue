@@ -1,5 +1,8 @@
 <script setup lang="ts">
-import { ref, shallowRef } from 'vue';
+import { ref, shallowRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { SLOTS } from '@ripe-pick/core/parts';
+import { useBench } from '../../shared/stores/bench.ts';
 import type { Trade } from '@ripe-pick/core/trades';
 import BestDialog from './BestDialog.vue';
 import ChecksPanel from './ChecksPanel.vue';
@@ -10,6 +13,31 @@ import WattsPanel from './WattsPanel.vue';
 
 const opened = shallowRef<Trade | null>(null);
 const isFinding = ref(false);
+const bench = useBench();
+const route = useRoute();
+const router = useRouter();
+
+/** A part as its lane has it; one that no offer or an exclusion keeps out is shown all the same. */
+function tradeOf(id: string): Trade | null {
+  for (const slot of SLOTS) {
+    const trade = bench.lanes?.lanes[slot].find((each) => each.part?.id === id);
+    if (trade) return trade;
+  }
+  const part = bench.index?.parts.get(id);
+  return part ? { slot: part.slot, part, offer: null, isCurrent: false, isOwned: false, money: 0, score: null, gain: null, barrier: null, isDominated: false, keepFor: null } : null; // prettier-ignore
+}
+
+/** From the palette: a part to open, or the search to start. The address is cleaned up behind it. */
+watch(
+  () => [route.query.part, route.query.find, bench.lanes !== null] as const,
+  ([part, find, isReady]) => {
+    if (!isReady || (!part && !find)) return;
+    if (find) isFinding.value = true;
+    if (typeof part === 'string') opened.value = tradeOf(part);
+    void router.replace({ name: 'picks' });
+  },
+  { immediate: true },
+);
 </script>
 
 <template>

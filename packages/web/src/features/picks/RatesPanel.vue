@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { scaleLinear } from 'd3';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
+import type { GameRates } from '@ripe-pick/core/frames';
 import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import ExplainRate from './ExplainRate.vue';
 import { fps, percent } from '../../shared/format/format.ts';
 
 const bench = useBench();
 const market = useMarket();
 const workspace = useWorkspace();
 
+const explained = shallowRef<GameRates | null>(null);
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
 const HEIGHT = 216;
@@ -92,7 +95,13 @@ const ticks = computed(() => y.value.ticks(4));
         <tbody>
           <tr v-for="game in games" :key="game.game">
             <th scope="row">
-              <span class="name">{{ nameOf(game.game) }}</span> <span class="quiet">{{ game.preset }}</span>
+              <button
+                class="plain game"
+                :title="`Where ${nameOf(game.game)} gets its frames from`"
+                @click="explained = game"
+              >
+                <span class="name">{{ nameOf(game.game) }}</span> <span class="quiet">{{ game.preset }}</span>
+              </button>
             </th>
             <td class="num">{{ fps(game.average) }}</td>
             <td class="num">{{ fps(game.low) }}</td>
@@ -111,6 +120,7 @@ const ticks = computed(() => y.value.ticks(4));
           </tr>
         </tbody>
       </table>
+      <ExplainRate :game="explained" @close="explained = null" />
       <p class="quiet key">
         <i class="p"></i>processor <i class="g"></i>graphics <i class="c"></i>game’s cap. Line: 4 in 5
         chances; tick: 1 % low (99th percentile)
@@ -205,6 +215,17 @@ td {
 }
 td:last-child {
   padding-left: 8px;
+}
+.game {
+  padding: 2px 4px;
+  margin-left: -4px;
+  max-width: 100%;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  text-align: left;
+  text-decoration: underline dotted var(--line-strong);
+  text-underline-offset: 3px;
 }
 .split {
   display: flex;

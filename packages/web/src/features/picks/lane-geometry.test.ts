@@ -13,6 +13,8 @@ const trade = (change: Partial<Trade>): Trade => ({
   score: 0,
   gain: 0,
   barrier: null,
+  isDominated: false,
+  keepFor: null,
   ...change,
 });
 

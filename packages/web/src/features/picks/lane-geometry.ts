@@ -1,7 +1,7 @@
 import type { Trade } from '@ripe-pick/core/trades';
 
 /** How a dot is drawn. Every look also differs in shape, not in colour alone. */
-export type DotKind = 'fits' | 'used' | 'barred' | 'owned';
+export type DotKind = 'fits' | 'used' | 'barred' | 'owned' | 'dominated';
 
 export interface Dot {
   readonly trade: Trade;
@@ -30,6 +30,8 @@ export interface LaneFrame {
 }
 
 export const DOT_RADIUS = 3.6;
+/** Half the length of the dash that stands for a rival which is neither better nor cheaper. */
+const DOMINATED_REACH = 2.6;
 const EDGE = 16;
 
 export function xOf(money: number, frame: LaneFrame): number {
@@ -63,6 +65,7 @@ export function guidesOf(reach: number): number[] {
 export function kindOf(trade: Trade): DotKind {
   if (trade.barrier) return 'barred';
   if (trade.isOwned) return 'owned';
+  if (trade.isDominated) return 'dominated';
   return trade.offer?.condition === 'used' ? 'used' : 'fits';
 }
 
@@ -74,6 +77,8 @@ function mark(kind: DotKind, x: number, y: number): string {
       return `M${at}m0 ${-r - 0.8}l${r + 0.8} ${r + 0.8}l${-r - 0.8} ${r + 0.8}l${-r - 0.8} ${-r - 0.8}z`;
     case 'owned':
       return `M${at}m${-r} ${-r}h${2 * r}v${2 * r}h${-2 * r}z`;
+    case 'dominated':
+      return `M${at}m${-DOMINATED_REACH} 0h${2 * DOMINATED_REACH}`;
     default:
       return `M${at}m${-r} 0a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0z`;
   }
@@ -82,7 +87,7 @@ function mark(kind: DotKind, x: number, y: number): string {
 /** Lays out the trades of one lane. */
 export function pictureOf(trades: readonly Trade[], frame: LaneFrame): LanePicture {
   const dots: Dot[] = [];
-  const paths: Record<DotKind, string> = { fits: '', used: '', barred: '', owned: '' };
+  const paths: Record<DotKind, string> = { fits: '', used: '', barred: '', owned: '', dominated: '' };
   let cheaper = 0;
   let dearer = 0;
   for (const trade of trades) {

@@ -1,11 +1,11 @@
 import type { Part } from '@ripe-pick/core/parts';
 import type { Trade } from '@ripe-pick/core/trades';
 import { describe, expect, it } from 'vitest';
-import { factsOf } from './facts.ts';
+import { factsOf } from '../../shared/format/facts.ts';
 import { tradeEffect, tradeName, tradeWords } from './words.ts';
 
 const SUPPLY: Part = {
-  id: 's', slot: 'supply', maker: 'Ohmsby', name: 'Mast 500', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: null, sixteenPinLeads: 0, processorLeads: 1,
+  id: 's', slot: 'supply', maker: 'Ohmsby', name: 'Mast 500', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: null, sixteenPinLeads: 0, processorLeads: 1, quality: null,
 }; // prettier-ignore
 const trade = (change: Partial<Trade>): Trade => ({
   slot: 'supply',
@@ -14,6 +14,8 @@ const trade = (change: Partial<Trade>): Trade => ({
   isCurrent: false,
   isOwned: false,
   money: -1104,
+  isDominated: false,
+  keepFor: null,
   score: 0,
   gain: 150,
   barrier: null,
@@ -59,7 +61,7 @@ describe('a sheet in words', () => {
     const board = factsOf({
       id: 'b', slot: 'board', maker: 'M', name: 'N', socket: 'T4', chipset: 'Reed 1', formFactor: 'ATX', memoryType: 'DDR4', memorySlots: 2, memoryMaxGb: 64, memoryMaxMts: 3200, memoryProfile: true,
       firmwareShipped: 1, flashWithoutProcessor: false, m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }], sataPorts: 4, cardSlot: { generation: 4, lanes: 16 }, smallSlots: 0,
-      powerStageWatts: 95, processorPowerSockets: 1, wireless: null, pictureOutputs: [], watts: 25,
+      powerStageWatts: 95, processorPowerSockets: 1, wireless: null, pictureOutputs: [], watts: 25, raisesClocks: null, fanHeaders: 2, frontHeaders: null,
     }); // prettier-ignore
     const value = (name: string) => board.find((fact) => fact.name === name)?.value;
     expect(value('Outputs')).toBe('none');

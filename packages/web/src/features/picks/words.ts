@@ -1,5 +1,6 @@
-import type { Trade } from '@ripe-pick/core/trades';
+import type { KeepReason, Repair, Trade } from '@ripe-pick/core/trades';
 import { MEASURES } from '@ripe-pick/core/trades';
+import type { Slot } from '@ripe-pick/core/parts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES } from '../../shared/format/slots.ts';
 
@@ -27,4 +28,40 @@ export function tradeWords(trade: Trade, currency: string): string {
   if (trade.isCurrent) return `${tradeName(trade)}, the current pick`;
   const state = trade.barrier ? `, does not fit: ${trade.barrier.sentence}` : '';
   return `${tradeName(trade)}, ${tradeEffect(trade, currency)}${trade.offer ? `, ${trade.offer.condition}` : ''}${state}`;
+}
+
+/** The one reason to keep a rival that is neither better nor cheaper. */
+export function keepWords(reason: KeepReason | null): string {
+  if (!reason) return 'Neither better nor cheaper than the current pick: nothing speaks for it.';
+  const what = ((): string => {
+    switch (reason.kind) {
+      case 'video-memory':
+        return `${reason.more} GB more video memory`;
+      case 'memory':
+        return `${reason.more} GB more memory`;
+      case 'space':
+        return `${reason.more} GB more space`;
+      case 'watts':
+        return `${reason.more} W more`;
+      case 'warranty':
+        return `${reason.more} months more warranty`;
+      case 'quieter':
+        return `${reason.less} dB quieter`;
+      case 'cooler':
+        return `draws ${reason.less} W less`;
+    }
+  })();
+  return `Neither better nor cheaper than the current pick. One reason to keep it: ${what}.`;
+}
+
+/** What a repair does as a whole: its companions by name, then money and frames. */
+export function repairWords(
+  repair: Repair,
+  slot: Slot | null,
+  currency: string,
+  nameOf: (swap: Repair['swaps'][number]) => string,
+): string {
+  const companions = repair.swaps.filter((swap) => swap.slot !== slot).map(nameOf);
+  const frames = repair.score === null ? 'frames unknown' : `${signed(repair.score / 1000)} fps`;
+  return `${companions.join('; ')}. All in all ${money(repair.money, currency, { sign: true })}, ${frames}.`;
 }

@@ -12,13 +12,16 @@ export class CallFailed extends Error {
   }
 }
 
+/** Browsers refuse to keep larger bodies alive (64 KiB in all); some room for other calls. */
+const MOST_KEPT_ALIVE = 50_000;
+
 type Request<K extends keyof Api> = Api[K]['request'] extends z.ZodType
   ? z.input<Api[K]['request']>
   : undefined;
 type Response<K extends keyof Api> = z.infer<Api[K]['response']>;
 
 export interface CallOptions {
-  /** Let the call outlive the page. */
+  /** Let the call outlive the page, where the browser allows it for a body of this size. */
   readonly keepalive?: boolean;
   /** A body that is text already (a file that the server is to judge). */
   readonly text?: string;
@@ -31,17 +34,18 @@ export async function call<K extends keyof Api>(
   options: CallOptions = {},
 ): Promise<Response<K>> {
   const { method, path, response } = api[name];
+  const text = method === 'GET' ? undefined : (options.text ?? JSON.stringify(body ?? null));
   let answer: globalThis.Response;
   let value: unknown;
   try {
     answer = await fetch(path, {
       method,
-      keepalive: options.keepalive ?? false,
+      keepalive: options.keepalive === true && (text?.length ?? 0) < MOST_KEPT_ALIVE,
       ...(method === 'GET'
         ? {}
         : {
             headers: { 'content-type': 'application/json' },
-            body: options.text ?? JSON.stringify(body ?? null),
+            body: text ?? null,
           }),
     });
     value = await answer.json();

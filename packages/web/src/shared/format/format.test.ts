@@ -18,7 +18,13 @@ describe('figures for reading', () => {
     expect([fps(85.66), fps(143.8), percent(0.976)]).toEqual(['85.7', '144', '98 %']);
   });
   it('names the mean, the figure and the cap that are in use', () => {
-    const base = { goal: 'frames', figure: 'average', mean: 'geometric', capAtRefresh: true } as const;
+    const base = {
+      goal: 'frames',
+      figure: 'average',
+      mean: 'geometric',
+      capAtRefresh: true,
+      balanceLimit: null,
+    } as const;
     expect(objectiveWords(base, 144)).toBe('geometric mean of averages, cut at 144 Hz');
     expect(objectiveWords({ ...base, figure: 'low', mean: 'weakest', capAtRefresh: false }, 60)).toBe(
       'weakest of 1 % lows, uncut',

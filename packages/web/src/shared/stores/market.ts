@@ -36,6 +36,14 @@ export const useMarket = defineStore('market', () => {
   return {
     catalogue, demoAvailable, failure, isLoading, isEmpty, load, loadDemo,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
+    addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
+      await call('addPart', body);
+      await load();
+    },
+    removePart: async (part: string) => {
+      await call('removePart', { part });
+      await load();
+    },
     importText: async (text: string) => {
       const counts = await call('importCatalogue', {} as CatalogueFile, { text }); // the text is the body
       await load();

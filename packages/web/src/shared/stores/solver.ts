@@ -1,29 +1,42 @@
-import type { Solver, Solved } from '../../workers/solver.worker.ts';
-import type { Progress, Relaxation } from '@ripe-pick/core/optimise';
-import type { Brief } from '@ripe-pick/core/parts';
+import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
+import type { Flip, FlipProgress } from '@ripe-pick/core/insight';
+import type { Explanation, Progress } from '@ripe-pick/core/optimise';
+import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';
 import { useMarket } from './market.ts';
 
-/** The search, in its worker. */
+/** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
+type Desk = 'search' | 'stretch' | 'repair';
+
+/** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
   const market = useMarket();
   const isBusy = ref(false);
   const progress = shallowRef<Progress | null>(null);
-  let remote: Remote<Solver> | null = null;
-  let loaded: Promise<unknown> = Promise.resolve();
+  const desks = new Map<Desk, { remote: Remote<Solver>; loaded: Promise<unknown> }>();
 
-  function worker(): Remote<Solver> {
-    remote ??= wrap<Solver>(
-      new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }),
-    );
-    return remote;
+  /** The worker of a desk with the catalogue of this moment in it. */
+  async function at(desk: Desk): Promise<Remote<Solver>> {
+    let entry = desks.get(desk);
+    if (!entry) {
+      const worker = new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), {
+        type: 'module',
+      });
+      const remote = wrap<Solver>(worker);
+      entry = { remote, loaded: market.catalogue ? remote.load(market.catalogue) : Promise.resolve() };
+      desks.set(desk, entry);
+    }
+    await entry.loaded;
+    return entry.remote;
   }
   watch(
     () => market.catalogue,
     (catalogue) => {
-      if (catalogue) loaded = worker().load(catalogue);
+      if (!catalogue) return;
+      for (const entry of desks.values()) entry.loaded = entry.remote.load(catalogue);
+      void at('search');
     },
     { immediate: true },
   );
@@ -34,15 +47,18 @@ export const useSolver = defineStore('solver', () => {
     isBusy.value = true;
     progress.value = null;
     try {
-      await loaded;
       return await task(
-        worker(),
+        await at('search'),
         proxy((each: Progress) => (progress.value = each)),
       );
     } finally {
       isBusy.value = false;
     }
   }
+  const stop = (desk: Desk) => {
+    const entry = desks.get(desk);
+    if (entry) void entry.remote.cancel();
+  };
 
   return {
     isBusy,
@@ -50,10 +66,19 @@ export const useSolver = defineStore('solver', () => {
     best: (brief: Brief) => run((solver, report) => solver.best(brief, report)),
     runnersUp: (brief: Brief, k: number) =>
       run((solver, report) => solver.runnersUp(brief, k, 'pair', report)),
-    explain: async (brief: Brief): Promise<Relaxation[]> => {
-      await loaded;
-      return worker().explain(brief);
-    },
-    cancel: () => void worker().cancel(),
+    explain: async (brief: Brief): Promise<Explanation> => (await at('search')).explain(brief),
+    cancel: () => stop('search'),
+    frontier: async (
+      brief: Brief,
+      most: number,
+      report: (progress: FrontierReport) => void,
+    ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
+    flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
+      (await at('stretch')).flips(brief, proxy(report)),
+    cancelStretch: () => stop('stretch'),
+    companions: async (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
+      (await at('repair')).companions(brief, picks, slot, part, offer),
+    mend: async (brief: Brief, picks: Picks, rule: string) => (await at('repair')).mend(brief, picks, rule),
+    againstBest: async (brief: Brief, picks: Picks) => (await at('repair')).againstBest(brief, picks),
   };
 });

@@ -1,23 +1,17 @@
-import type { Candidate, Workspace } from '@ripe-pick/contract';
+import { MOST_DECISIONS, type Candidate, type Decision, type Workspace } from '@ripe-pick/contract';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
 import { blankBrief } from './blank-brief.ts';
-
-interface Step {
-  readonly label: string;
-  readonly before: Workspace;
-}
-
-const MOST_STEPS = 200;
+import { History } from './history.ts';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
 function blank(): Workspace {
   return {
     brief: blankBrief() as Workspace['brief'],
-    candidates: [{ id: 'first', name: 'First idea', picks: {} }],
+    candidates: [{ id: 'first', name: 'First idea', picks: {}, note: '', isArchived: false, decisions: [] }],
     active: 'first',
   }; // the same shape, read-only
 }
@@ -25,8 +19,9 @@ function blank(): Workspace {
 /** What the user edits. Every edit is one new, frozen state, saved at once and undoable by name. */
 export const useWorkspace = defineStore('workspace', () => {
   const state = shallowRef<Workspace>(blank());
-  const done = shallowRef<readonly Step[]>([]);
-  const undone = shallowRef<readonly Step[]>([]);
+  const history = new History();
+  const canUndo = ref<string | null>(null);
+  const canRedo = ref<string | null>(null);
   const saveState = ref<SaveState>('saved');
   const failure = ref<string | null>(null);
   const isLoaded = ref(false);
@@ -42,11 +37,18 @@ export const useWorkspace = defineStore('workspace', () => {
   });
   const picks = computed(() => active.value.picks as Picks);
 
+  function tellHistory(): void {
+    canUndo.value = history.undoLabel;
+    canRedo.value = history.redoLabel;
+  }
+
   async function load(): Promise<void> {
     try {
       const saved = await call('workspace', undefined);
       revision = saved.revision;
       if (saved.workspace) state.value = saved.workspace;
+      history.load(saved.history.steps, saved.history.done);
+      tellHistory();
       saveState.value = 'saved';
       failure.value = null;
     } catch (error) {
@@ -65,12 +67,18 @@ export const useWorkspace = defineStore('workspace', () => {
     try {
       while (isDirty) {
         isDirty = false;
-        const { revision: next } = await call(
-          'saveWorkspace',
-          { revision, workspace: state.value },
-          { keepalive: true },
-        );
-        revision = next;
+        const { change, failed } = history.takeChange();
+        try {
+          const { revision: next } = await call(
+            'saveWorkspace',
+            { revision, workspace: state.value, history: change },
+            { keepalive: true },
+          );
+          revision = next;
+        } catch (error) {
+          failed();
+          throw error;
+        }
       }
       saveState.value = 'saved';
       failure.value = null;
@@ -94,44 +102,38 @@ export const useWorkspace = defineStore('workspace', () => {
     const before = state.value;
     const after = change(before);
     if (after === before) return;
-    const last = done.value.at(-1);
-    const isSame = last?.label === label && label.startsWith('type ');
-    if (!isSame) done.value = [...done.value, { label, before }].slice(-MOST_STEPS);
-    undone.value = [];
+    history.push(label.slice(0, 300), before, after, new Date().toISOString());
+    tellHistory();
     set(after);
   }
 
-  function undo(): string | null {
-    const step = done.value.at(-1);
+  /** Takes the last step back, or does the last undone one again; the step's name, or null when there is none. */
+  function travel(way: 'undo' | 'redo'): string | null {
+    const step = history[way](state.value);
+    tellHistory();
     if (!step) return null;
-    done.value = done.value.slice(0, -1);
-    undone.value = [...undone.value, { label: step.label, before: state.value }];
-    set(step.before);
+    set(step.state);
     return step.label;
   }
-
-  function redo(): string | null {
-    const step = undone.value.at(-1);
-    if (!step) return null;
-    undone.value = undone.value.slice(0, -1);
-    done.value = [...done.value, { label: step.label, before: state.value }];
-    set(step.before);
-    return step.label;
-  }
+  const undo = () => travel('undo');
+  const redo = () => travel('redo');
 
   const editBrief = (label: string, change: (brief: Brief) => Brief) =>
     edit(label, (workspace) => ({
       ...workspace,
       brief: change(workspace.brief as Brief) as Workspace['brief'],
     })); // the same shape, read-only
-  const editPicks = (label: string, change: (picks: Picks) => Picks) =>
+  const editCandidate = (label: string, id: string, change: (candidate: Candidate) => Candidate) =>
     edit(label, (workspace) => ({
       ...workspace,
-      candidates: workspace.candidates.map((candidate) =>
-        candidate.id === workspace.active
-          ? { ...candidate, picks: change(candidate.picks as Picks) as Candidate['picks'] }
-          : candidate,
-      ),
+      candidates: workspace.candidates.map((each) => (each.id === id ? change(each) : each)),
+    }));
+  /** Changes the picks of the active candidate, and keeps why. */
+  const editPicks = (label: string, change: (picks: Picks) => Picks, decisions: readonly Decision[] = []) =>
+    editCandidate(label, active.value.id, (candidate) => ({
+      ...candidate,
+      picks: change(candidate.picks as Picks) as Candidate['picks'],
+      decisions: withDecisions(candidate.decisions, decisions),
     }));
 
   function freshId(): string {
@@ -140,36 +142,87 @@ export const useWorkspace = defineStore('workspace', () => {
     while (taken.has(`candidate-${n}`)) n++;
     return `candidate-${n}`;
   }
-  function addCandidate(name: string, picksOf: Picks): void {
+  function addCandidate(
+    name: string,
+    picksOf: Picks,
+    from: { readonly decisions?: readonly Decision[]; readonly note?: string } = {},
+  ): string {
     const id = freshId();
+    const fresh: Candidate = { id, name: name.slice(0, 200), picks: picksOf as Candidate['picks'], note: from.note ?? '', isArchived: false, decisions: [...(from.decisions ?? [])] }; // prettier-ignore
     edit(`add ${name}`, (workspace) => ({
       ...workspace,
-      candidates: [...workspace.candidates, { id, name, picks: picksOf as Candidate['picks'] }],
+      candidates: [...workspace.candidates, fresh],
       active: id,
     }));
+    return id;
   }
   const renameCandidate = (id: string, name: string) =>
-    edit('rename candidate', (workspace) => ({
-      ...workspace,
-      candidates: workspace.candidates.map((each) => (each.id === id ? { ...each, name } : each)),
-    }));
+    editCandidate('rename candidate', id, (each) => ({ ...each, name }));
+  const noteOn = (id: string, note: string) =>
+    editCandidate(`type a note on ${nameOf(id)}`, id, (each) => ({ ...each, note: note.slice(0, 5000) }));
+  const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
+  /** Candidates that are not archived, in their order; there is always one. */
+  const shown = computed(() => state.value.candidates.filter((each) => !each.isArchived));
+
+  /** Leaves the active candidate alone unless it went out of sight. */
+  function withActive(workspace: Workspace): Workspace {
+    const seen = workspace.candidates.filter((each) => !each.isArchived);
+    return seen.some((each) => each.id === workspace.active)
+      ? workspace
+      : { ...workspace, active: seen[0].id };
+  }
   const removeCandidate = (id: string) =>
-    edit('remove candidate', (workspace) => {
-      const left = workspace.candidates.filter((each) => each.id !== id);
-      if (left.length === 0) return workspace;
-      return {
-        ...workspace,
-        candidates: left,
-        active: workspace.active === id ? left[0].id : workspace.active,
-      };
+    edit(`remove ${nameOf(id)}`, (workspace) => {
+      const candidates = workspace.candidates.filter((each) => each.id !== id);
+      return candidates.some((each) => !each.isArchived)
+        ? withActive({ ...workspace, candidates })
+        : workspace;
+    });
+  const archive = (id: string, isArchived: boolean) =>
+    edit(`${isArchived ? 'archive' : 'bring back'} ${nameOf(id)}`, (workspace) => {
+      const candidates = workspace.candidates.map((each) =>
+        each.id === id ? { ...each, isArchived } : each,
+      );
+      return candidates.some((each) => !each.isArchived)
+        ? withActive({ ...workspace, candidates })
+        : workspace;
+    });
+  /** Puts the candidates in sight in an order given by ids; archived ones stay behind them. */
+  const order = (ids: readonly string[]) =>
+    edit('order candidates', (workspace) => {
+      const at = new Map(ids.map((id, n) => [id, n]));
+      const sorted = [...workspace.candidates].sort(
+        (a, b) => (at.get(a.id) ?? ids.length) - (at.get(b.id) ?? ids.length),
+      );
+      return sorted.every((each, n) => each === workspace.candidates[n])
+        ? workspace
+        : { ...workspace, candidates: sorted };
     });
   /** Switching is saved, but is not an edit to undo. */
   const activate = (id: string) => set({ ...state.value, active: id });
 
   return {
-    brief, candidates, active, picks, saveState, failure, isLoaded, load, save, editBrief, editPicks, undo, redo,
-    canUndo: computed(() => done.value.at(-1)?.label ?? null),
-    canRedo: computed(() => undone.value.at(-1)?.label ?? null),
-    addCandidate, renameCandidate, removeCandidate, activate,
+    brief, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, edit, editBrief, editPicks, editCandidate, undo, redo,
+    canUndo, canRedo, addCandidate, renameCandidate, removeCandidate, archive, order, noteOn, activate,
   }; // prettier-ignore
 });
+
+/** A walk along a lane is one decision: what was there before it, and where it ended. */
+const SAME_WALK_MS = 60_000;
+/** How many old decisions go at once when there are too many, so that not every later one moves them all. */
+const DROPPED_AT_ONCE = 100;
+
+/** Adds decisions to those that are there. */
+export function withDecisions(before: readonly Decision[], added: readonly Decision[]): Decision[] {
+  const all = [...before];
+  for (const decision of added) {
+    const last = all.at(-1);
+    const isWalk = last && last.slot === decision.slot && last.why === decision.why && Date.parse(decision.at) - Date.parse(last.at) < SAME_WALK_MS; // prettier-ignore
+    if (!isWalk) all.push(decision);
+    else {
+      const sum = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
+      all[all.length - 1] = { ...decision, beat: last.beat, moneyMinor: sum(last.moneyMinor, decision.moneyMinor), score: sum(last.score, decision.score) }; // prettier-ignore
+    }
+  }
+  return all.length > MOST_DECISIONS ? all.slice(DROPPED_AT_ONCE) : all;
+}

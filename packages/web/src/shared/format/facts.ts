@@ -14,7 +14,8 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
   sockets: ['Sockets'], heatWatts: ['Heat', 'W'], memoryClearanceMm: ['Room for memory', 'mm'], noiseDb: ['Noise', 'dB'], boardFormFactors: ['Boards'], cardMaxMm: ['Card up to', 'mm'],
   cardSlots: ['Card slots'], coolerMaxMm: ['Cooler up to', 'mm'], supplyForms: ['Supplies'], supplyMaxMm: ['Supply up to', 'mm'], bays25: ['2.5-inch bays'], bays35: ['3.5-inch bays'],
   litres: ['Volume', 'l'], fans: ['Fans'], form: ['Form'], ratedWatts: ['Rated', 'W'], efficiency: ['80 PLUS level'], eightPinLeads: ['6+2-pin leads'], sixteenPinLeads: ['16-pin leads'],
-  processorLeads: ['Processor leads'], interface: ['Connects by'], mbps: ['Speed', 'Mb/s'], licence: ['Licence'],
+  processorLeads: ['Processor leads'], warrantyMonths: ['Warranty', 'months'], looksOnly: ['For its looks alone'], raisesClocks: ['Raises clocks'], fanHeaders: ['Fan headers'], frontHeaders: ['Headers for the front'],
+  adapterEightPins: ['8-pin leads its adapter joins'], heatSpreader: ['Heat spreader'], bracketExtra: ['Brackets to order'], radiatorMm: ['Radiator', 'mm'], radiatorsMm: ['Radiators up to', 'mm'], frontConnectors: ['Front connectors'], quality: ['Quality mark'], interface: ['Connects by'], mbps: ['Speed', 'Mb/s'], licence: ['Licence'],
 }; // prettier-ignore
 
 const HIDDEN = new Set(['id', 'slot', 'maker', 'name', 'source']);
@@ -28,6 +29,12 @@ export interface Fact {
 /** A field's name in words: sixteenPin becomes sixteen pin. Names of chipsets stay as they are. */
 function spaced(key: string): string {
   return /^[a-z]+([A-Z]|$)/.test(key) ? key.replace(/([A-Z])/g, ' $1').toLowerCase() : key;
+}
+
+/** Name and unit of a specification field for people. */
+export function fieldName(key: string): { readonly name: string; readonly unit: string | null } {
+  const [name, unit] = NAMES[key] ?? [spaced(key)];
+  return { name, unit: unit ?? null };
 }
 
 function valueText(value: unknown): string {
@@ -48,7 +55,7 @@ export function factsOf(part: Part): Fact[] {
   return Object.entries(part)
     .filter(([key]) => !HIDDEN.has(key))
     .map(([key, value]) => {
-      const [name, unit] = NAMES[key] ?? [spaced(key)];
+      const { name, unit } = fieldName(key);
       return {
         name,
         value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`,

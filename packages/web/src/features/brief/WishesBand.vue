@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { NInputNumber, NSelect, NSwitch } from 'naive-ui';
+import { SLOTS, type Brief, type Condition, type PartKind, type Slot } from '@ripe-pick/core/parts';
+import { minorPlaces } from '@ripe-pick/core';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { schoolsOf } from '../../shared/format/schools.ts';
+import Field from './Field.vue';
+
+const workspace = useWorkspace();
+const market = useMarket();
+const brief = computed(() => workspace.brief);
+const needs = computed(() => brief.value.needs);
+const running = computed(() => brief.value.money.running);
+const schools = computed(() => schoolsOf(brief.value));
+
+function setNeeds(label: string, change: Partial<Brief['needs']>) {
+  workspace.editBrief(label, (b) => ({ ...b, needs: { ...b.needs, ...change } }));
+}
+function setMoney(label: string, change: Partial<Brief['money']>) {
+  workspace.editBrief(label, (b) => ({ ...b, money: { ...b.money, ...change } }));
+}
+const setRunning = (label: string, change: Partial<Brief['money']['running']>) =>
+  setMoney(label, { running: { ...running.value, ...change } });
+const setBalance = (balanceLimit: number | null) =>
+  workspace.editBrief('change the balance limit', (b) => ({
+    ...b,
+    play: { ...b.play, objective: { ...b.play.objective, balanceLimit } },
+  }));
+const setPlanned = (change: Partial<Brief['planned']>) =>
+  workspace.editBrief('change what is planned', (b) => ({ ...b, planned: { ...b.planned, ...change } }));
+
+const BALANCE = [0.1, 0.15, 0.2, 0.25, 0.3, 0.4].map((value) => ({ value, label: `At most ${Math.round(value * 100)} % lost by either side` })); // prettier-ignore
+const MARKS = [2, 3, 4, 5].map((value) => ({ value, label: `Marked ${value} of 5 or better` }));
+const MAINS = [115, 230].map((value) => ({ value, label: `${value} V` }));
+const partsOf = (kind: PartKind) =>
+  (market.catalogue?.parts ?? [])
+    .filter((part) => part.slot === kind)
+    .map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` }))
+    .sort((a, b) => a.label.localeCompare(b.label));
+const cards = computed(() => partsOf('card'));
+const kits = computed(() => partsOf('memory'));
+
+type Policy = 'general' | 'new' | 'unworn' | 'used' | 'any';
+const POLICIES: Readonly<Record<Exclude<Policy, 'general'>, readonly Condition[]>> = {
+  new: ['new'],
+  unworn: ['new', 'refurbished'],
+  used: ['used'],
+  any: ['new', 'refurbished', 'used'],
+};
+const POLICY_OPTIONS = [
+  { value: 'general', label: 'As above' },
+  { value: 'new', label: 'New only' },
+  { value: 'unworn', label: 'New or refurbished' },
+  { value: 'used', label: 'Used only' },
+  { value: 'any', label: 'Anything' },
+];
+const policySlots = SLOTS.filter((slot) => slot !== 'system' && slot !== 'extras');
+function policyOf(slot: Slot): Policy {
+  const own = brief.value.market.conditionsBySlot[slot];
+  if (!own) return 'general';
+  const key = [...own].sort().join();
+  const found = (Object.keys(POLICIES) as (keyof typeof POLICIES)[]).find((each) => [...POLICIES[each]].sort().join() === key); // prettier-ignore
+  return found ?? 'any';
+}
+function setPolicy(slot: Slot, policy: Policy) {
+  workspace.editBrief(`conditions of ${SLOT_NAMES[slot].toLowerCase()}`, (b) => {
+    const { [slot]: _, ...rest } = b.market.conditionsBySlot;
+    const own = policy === 'general' ? rest : { ...rest, [slot]: POLICIES[policy] };
+    return { ...b, market: { ...b.market, conditionsBySlot: own } };
+  });
+}
+const tariff = computed(
+  () => running.value.tariffMinorPerKwh / 10 ** minorPlaces(brief.value.money.currency),
+);
+</script>
+
+<template>
+  <section class="sheet band" aria-labelledby="band-wishes">
+    <details>
+      <summary><h2 id="band-wishes">More wishes</h2></summary>
+      <div class="inner">
+        <div class="grid">
+          <Field label="Balance of processor and card">
+            <NSelect
+              clearable
+              :value="brief.play.objective.balanceLimit"
+              :options="BALANCE"
+              placeholder="All money where it helps most"
+              aria-label="Balance of processor and card"
+              @update:value="setBalance"
+            />
+          </Field>
+          <Field label="Quality of the supply">
+            <NSelect
+              clearable
+              :value="needs.supplyQuality"
+              :options="MARKS"
+              placeholder="Any"
+              aria-label="Quality of the supply"
+              @update:value="
+                (v: number | null) => setNeeds('change the supply’s quality', { supplyQuality: v })
+              "
+            />
+          </Field>
+          <Field label="Noise of the cooler, at most">
+            <NInputNumber
+              :show-button="false"
+              clearable
+              :value="needs.maxNoiseDb"
+              :min="0"
+              :max="120"
+              placeholder="any"
+              :input-props="{ 'aria-label': 'Noise of the cooler, at most, in decibels' }"
+              @update:value="(v) => setNeeds('type the noise', { maxNoiseDb: v })"
+              ><template #suffix>dB</template></NInputNumber
+            >
+          </Field>
+          <Field label="Screens">
+            <NInputNumber
+              :show-button="false"
+              :value="needs.screens"
+              :min="1"
+              :max="16"
+              :precision="0"
+              :input-props="{ 'aria-label': 'Screens' }"
+              @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
+            />
+          </Field>
+          <Field
+            label="Planned card"
+            hint="Checks say what stands in its way; the supply’s rule can count it."
+          >
+            <NSelect
+              clearable
+              filterable
+              :value="brief.planned.card"
+              :options="cards"
+              placeholder="None yet"
+              :input-props="{ 'aria-label': 'Planned card' }"
+              @update:value="(v: string | null) => setPlanned({ card: v })"
+            />
+          </Field>
+          <Field label="Planned second memory kit">
+            <NSelect
+              clearable
+              filterable
+              :value="brief.planned.memory"
+              :options="kits"
+              placeholder="None yet"
+              :input-props="{ 'aria-label': 'Planned second memory kit' }"
+              @update:value="(v: string | null) => setPlanned({ memory: v })"
+            />
+          </Field>
+          <Field label="Hours of play a week">
+            <NInputNumber
+              :show-button="false"
+              :value="running.hoursPerWeek"
+              :min="0"
+              :max="168"
+              :input-props="{ 'aria-label': 'Hours of play a week' }"
+              @update:value="(v) => setRunning('type the hours', { hoursPerWeek: v ?? 0 })"
+            />
+          </Field>
+          <Field label="Price of a kilowatt-hour">
+            <NInputNumber
+              :show-button="false"
+              :value="tariff"
+              :min="0"
+              :max="1000"
+              :step="0.01"
+              :input-props="{ 'aria-label': 'Price of a kilowatt-hour' }"
+              @update:value="
+                (v) =>
+                  setRunning('type the tariff', {
+                    tariffMinorPerKwh:
+                      Math.round((v ?? 0) * 10 ** minorPlaces(brief.money.currency) * 1000) / 1000,
+                  })
+              "
+              ><template #suffix>{{ brief.money.currency }}</template></NInputNumber
+            >
+          </Field>
+          <Field label="Mains">
+            <NSelect
+              :value="running.mains"
+              :options="MAINS"
+              aria-label="Mains"
+              @update:value="(v: 115 | 230) => setRunning('change the mains', { mains: v })"
+            />
+          </Field>
+        </div>
+        <div class="switches">
+          <label
+            ><NSwitch
+              size="small"
+              :value="needs.capacityFloors"
+              aria-label="Memory and video memory as every game asks for them"
+              @update:value="(v: boolean) => setNeeds('switch the capacity floors', { capacityFloors: v })"
+            />
+            Memory and video memory as every game asks for them</label
+          >
+          <label
+            ><NSwitch
+              size="small"
+              :value="needs.boxedCooler"
+              aria-label="The boxed cooler will do"
+              @update:value="(v: boolean) => setNeeds('switch the boxed cooler', { boxedCooler: v })"
+            />
+            The boxed cooler will do</label
+          >
+          <label
+            ><NSwitch
+              size="small"
+              :value="needs.raiseClocks"
+              aria-label="Clocks are to be raised"
+              @update:value="(v: boolean) => setNeeds('switch raising clocks', { raiseClocks: v })"
+            />
+            Clocks are to be raised</label
+          >
+          <label
+            ><NSwitch
+              size="small"
+              :value="needs.borrowProcessor"
+              aria-label="An older processor can be borrowed to flash firmware"
+              @update:value="
+                (v: boolean) => setNeeds('switch the borrowed processor', { borrowProcessor: v })
+              "
+            />
+            An older processor can be borrowed to flash firmware</label
+          >
+          <label
+            ><NSwitch
+              size="small"
+              :value="brief.money.looksOutside"
+              aria-label="Looks-only parts stay outside the sum"
+              @update:value="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
+            />
+            Looks-only parts stay outside the sum</label
+          >
+        </div>
+        <h3>Conditions by slot</h3>
+        <div class="policies">
+          <label v-for="slot in policySlots" :key="slot">
+            <span>{{ SLOT_NAMES[slot] }}</span>
+            <NSelect
+              size="small"
+              :value="policyOf(slot)"
+              :options="POLICY_OPTIONS"
+              :aria-label="`Conditions of ${SLOT_NAMES[slot]}`"
+              @update:value="(v: Policy) => setPolicy(slot, v)"
+            />
+          </label>
+        </div>
+        <p v-if="needs.raiseClocks" class="quiet">
+          Raising clocks and voltages can damage parts and void warranties: stay inside the makers’ limits,
+          and stop if unsure.
+        </p>
+      </div>
+    </details>
+    <p class="quiet schools">
+      Figures follow:
+      <template v-for="(school, n) in schools" :key="school">{{ n > 0 ? ' · ' : '' }}{{ school }}</template
+      >.
+    </p>
+  </section>
+</template>
+
+<style src="./bands.css" scoped></style>
+<style scoped>
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+summary h2 {
+  display: inline;
+}
+.inner {
+  display: grid;
+  gap: 12px;
+  padding-top: 10px;
+}
+.switches {
+  display: flex;
+  gap: 6px 22px;
+  flex-wrap: wrap;
+}
+.switches label {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.policies {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
+  gap: 8px;
+}
+.policies label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+}
+.schools {
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,307 @@
+<script setup lang="ts">
+import { useStorage } from '@vueuse/core';
+import { NInput } from 'naive-ui';
+import { computed, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { lineUpOf } from '@ripe-pick/core/insight';
+import type { Picks } from '@ripe-pick/core/parts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { schoolsOf } from '../../shared/format/schools.ts';
+import { download, fileName } from '../../shared/ui/download.ts';
+import Dumbbells from './Dumbbells.vue';
+import { toCsv, toFile, toMarkdown } from './export.ts';
+import { SHAPES, shapePath } from './shapes.ts';
+import { rowsOf, type Row } from './table.ts';
+
+const MOST = 5;
+const bench = useBench();
+const market = useMarket();
+const workspace = useWorkspace();
+const router = useRouter();
+
+const left = useStorage<string[]>('ripe-pick-line-up-out', []);
+const onlyDifferences = ref(true);
+/** Candidates in their order; those left out, and those beyond five, stay aside. */
+const chosen = computed(() => workspace.shown.filter((each) => !left.value.includes(each.id)).slice(0, MOST));
+function toggle(id: string) {
+  left.value = left.value.includes(id) ? left.value.filter((each) => each !== id) : [...left.value, id];
+}
+const isIn = (id: string) => chosen.value.some((each) => each.id === id);
+const lineUp = computed(() =>
+  market.catalogue && chosen.value.length > 0
+    ? lineUpOf(
+        chosen.value.map(({ name, picks }) => ({ name, picks: picks as Picks })),
+        market.catalogue,
+        workspace.brief,
+      )
+    : null,
+);
+const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const rows = computed(() =>
+  lineUp.value && bench.index ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf) : [],
+);
+const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));
+const same = computed(() => rows.value.length - rows.value.filter((row) => row.differs).length);
+const GROUPS: Readonly<Record<Row['group'], string>> = {
+  parts: 'Parts',
+  frames: 'Frames',
+  money: 'Money',
+  rest: 'Watts, noise, room, risk',
+};
+const groups = computed(() =>
+  (Object.keys(GROUPS) as Row['group'][])
+    .map((group) => ({ group, title: GROUPS[group], rows: shown.value.filter((row) => row.group === group) }))
+    .filter((each) => each.rows.length > 0),
+);
+const CONDITION_WORDS: Readonly<Record<string, string>> = {
+  memory: 'how the memory runs',
+  presets: 'presets',
+  resolution: 'resolution',
+  renderScale: 'upscaling',
+  background: 'what runs beside',
+  low: 'what 1 % low means',
+  generatedFrames: 'generated frames',
+  clocks: 'clocks',
+};
+const unlike = computed(() =>
+  (lineUp.value?.unlike ?? []).map(
+    ({ condition, values }) =>
+      `${CONDITION_WORDS[condition] ?? condition}: ${values.map((value, n) => `${chosen.value[n].name} ${value}`).join(', ')}`,
+  ),
+);
+const schools = computed(() => schoolsOf(workspace.brief));
+
+const sheet = () => ({
+  brief: workspace.brief,
+  names: chosen.value.map((each) => each.name),
+  notes: chosen.value.map((each) => each.note),
+  rows: rows.value,
+  unlike: unlike.value,
+});
+const name = (ending: string) => fileName(`${workspace.brief.name} line-up`, ending);
+const asMarkdown = () => download(name('md'), toMarkdown(sheet()), 'text/markdown');
+const asCsv = () => download(name('csv'), toCsv(sheet()), 'text/csv');
+const asJson = () =>
+  lineUp.value &&
+  download(
+    name('json'),
+    `${JSON.stringify(toFile(lineUp.value, workspace.brief, sheet().notes), null, 1)}\n`,
+    'application/json',
+  );
+const print = () => window.print();
+function open(id: string) {
+  workspace.activate(id);
+  void router.push('/picks');
+}
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Line-up</h1>
+      <div class="chips" role="group" aria-label="Candidates in the line-up">
+        <button
+          v-for="each in workspace.shown"
+          :key="each.id"
+          class="plain edged"
+          :aria-pressed="isIn(each.id)"
+          :disabled="!isIn(each.id) && chosen.length >= MOST"
+          @click="toggle(each.id)"
+        >
+          {{ each.name }}
+        </button>
+      </div>
+      <div v-if="chosen.length >= 2" class="tools">
+        <button
+          class="plain edged"
+          :aria-pressed="onlyDifferences"
+          @click="onlyDifferences = !onlyDifferences"
+        >
+          {{ onlyDifferences ? `Differences only (${same} alike)` : 'Everything' }}
+        </button>
+        <button class="plain edged" @click="asMarkdown">Markdown</button>
+        <button class="plain edged" @click="asCsv">CSV</button>
+        <button class="plain edged" @click="asJson">JSON</button>
+        <button class="plain edged" @click="print">Print</button>
+      </div>
+    </div>
+    <section v-if="chosen.length < 2" class="sheet empty">
+      <p>
+        A line-up needs two candidates or more. Keep a build as a candidate from <b>Find the best</b>, from a
+        runner-up, or from a rung in <b>Stretch</b>; or duplicate the one you have and change it.
+      </p>
+      <button
+        class="plain strong"
+        @click="workspace.addCandidate(`${workspace.active.name}, copy`, workspace.picks)"
+      >
+        Duplicate “{{ workspace.active.name }}”
+      </button>
+    </section>
+    <template v-else-if="lineUp">
+      <p v-if="unlike.length > 0" class="unlike">
+        <b>Not quite alike:</b> {{ unlike.join('; ') }}. The rates below count it.
+      </p>
+      <section class="sheet" aria-labelledby="frames">
+        <h2 id="frames">Frames per second</h2>
+        <p class="key">
+          <span v-for="(entry, n) in lineUp.entries" :key="n"
+            ><svg width="16" height="14" aria-hidden="true" :style="{ color: `var(--${SHAPES[n].colour})` }">
+              <path :d="shapePath(n, 8, 7, 5)" fill="currentColor" /></svg
+            >{{ entry.name }}</span
+          >
+          <span class="quiet"
+            >mark: average, pale: 4 in 5 chances, tick: 1 % low, line: the screen’s
+            {{ workspace.brief.play.refreshHz }} Hz</span
+          >
+        </p>
+        <Dumbbells :line-up="lineUp" :brief="workspace.brief" :name-of="nameOf" />
+      </section>
+      <section class="sheet matrix" aria-label="Comparison" tabindex="0" role="region">
+        <table>
+          <thead>
+            <tr>
+              <td></td>
+              <th v-for="each in chosen" :key="each.id" scope="col">
+                <button class="plain name" :title="`Open ${each.name} in Picks`" @click="open(each.id)">
+                  {{ each.name }}
+                </button>
+              </th>
+            </tr>
+          </thead>
+          <tbody v-for="group in groups" :key="group.group">
+            <tr>
+              <th :colspan="chosen.length + 1" scope="colgroup" class="group">{{ group.title }}</th>
+            </tr>
+            <tr v-for="row in group.rows" :key="row.id">
+              <th scope="row">{{ row.label }}</th>
+              <td
+                v-for="(text, n) in row.cells"
+                :key="n"
+                :class="{ num: group.group !== 'parts', other: row.differs && text !== row.cells[0] }"
+              >
+                {{ text }}
+              </td>
+            </tr>
+          </tbody>
+          <tbody class="notes">
+            <tr>
+              <th scope="row">Note</th>
+              <td v-for="each in chosen" :key="each.id">
+                <NInput
+                  type="textarea"
+                  size="small"
+                  :autosize="{ minRows: 1, maxRows: 6 }"
+                  :value="each.note"
+                  maxlength="5000"
+                  placeholder="What speaks for it?"
+                  :input-props="{ 'aria-label': `Note on ${each.name}` }"
+                  @update:value="(note: string) => workspace.noteOn(each.id, note)"
+                />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <p class="quiet small">Figures follow: {{ schools.join(' · ') }}.</p>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 10px;
+}
+.head {
+  display: flex;
+  gap: 8px 18px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.chips,
+.tools {
+  display: flex;
+  gap: 6px;
+  flex-wrap: wrap;
+}
+.tools {
+  margin-left: auto;
+}
+.chips [aria-pressed='true'] {
+  border-color: var(--plum);
+  box-shadow: inset 0 -3px 0 var(--plum);
+  font-weight: 600;
+}
+.empty {
+  display: grid;
+  gap: 12px;
+  max-width: 620px;
+  justify-items: start;
+}
+.key {
+  display: flex;
+  gap: 4px 16px;
+  flex-wrap: wrap;
+  font-size: 12.5px;
+  padding: 4px 0;
+}
+.key svg {
+  vertical-align: -2px;
+  margin-right: 4px;
+}
+.matrix {
+  overflow-x: auto;
+  padding-top: 8px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+}
+th,
+td {
+  padding: 4px 14px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+  white-space: normal;
+}
+th[scope='row'] {
+  min-width: 150px;
+  color: var(--ink-soft);
+}
+td {
+  min-width: 150px;
+}
+.group {
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+  font-weight: 650;
+  padding-top: 10px;
+}
+.name {
+  font-weight: 650;
+  padding: 2px 4px;
+  margin-left: -4px;
+  text-align: left;
+}
+.other {
+  font-weight: 600;
+}
+.unlike {
+  color: var(--apricot);
+}
+.small {
+  font-size: 12.5px;
+}
+@media print {
+  .chips,
+  .tools {
+    display: none;
+  }
+}
+</style>

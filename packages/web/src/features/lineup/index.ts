@@ -1,0 +1,1 @@
+export { default as LineUpPage } from './LineUpPage.vue';

@@ -1,0 +1,93 @@
+import type { LineUp, LineUpEntry } from '@ripe-pick/core/insight';
+import type { Market } from '@ripe-pick/core/money';
+import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
+import { fps, money, percent } from '../../shared/format/format.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { pickName } from '../../shared/format/swaps.ts';
+
+/** A line of the comparison: one cell for every candidate, in their order. */
+export interface Row {
+  readonly id: string;
+  readonly group: 'parts' | 'frames' | 'money' | 'rest';
+  readonly label: string;
+  readonly cells: readonly string[];
+  /** Whether the candidates differ here. */
+  readonly differs: boolean;
+}
+
+const UNKNOWN = 'unknown';
+const figure = (value: number | null, unit: string) =>
+  value === null ? UNKNOWN : `${Math.round(value * 10) / 10} ${unit}`;
+
+/** Lays a line-up out as rows of text: what the page shows and the exports write. */
+export function rowsOf(
+  lineUp: LineUp,
+  brief: Brief,
+  market: Market,
+  nameOf: (game: string) => string,
+): Row[] {
+  const { currency } = brief.money;
+  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+  const { entries } = lineUp;
+  const rows: Row[] = [];
+  const add = (
+    group: Row['group'],
+    id: string,
+    label: string,
+    cell: (entry: LineUpEntry) => string,
+    differs?: boolean,
+  ) => {
+    const cells = entries.map(cell);
+    rows.push({ id, group, label, cells, differs: differs ?? new Set(cells).size > 1 });
+  };
+  const partCell =
+    (slot: Slot) =>
+    ({ picks, summary }: LineUpEntry): string => {
+      const pick = picks[slot] ?? null;
+      const line = summary.cost.lines.find((each) => each.slot === slot && each.kind !== 'shipping');
+      const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
+      const price = line ? (line.kind === 'owned' ? ', owned' : `, ${money(line.amount, currency)}${offer && offer.condition !== 'new' ? ` ${offer.condition}` : ''}`) : ''; // prettier-ignore
+      return `${pickName(pick, slot, market)}${price}`;
+    };
+  for (const slot of SLOTS) {
+    if (entries.some(({ picks }) => picks[slot])) add('parts', slot, SLOT_NAMES[slot], partCell(slot), lineUp.different.includes(slot)); // prettier-ignore
+  }
+  const rated = ({ summary }: LineUpEntry) => (summary.rates.status === 'known' ? summary.rates : null);
+  const isShare = brief.play.objective.goal === 'targets';
+  add('frames', 'objective', isShare ? 'Share of targets' : 'Figure of the brief', (entry) => {
+    const objective = rated(entry)?.objective;
+    return objective ? `${objective.value.toFixed(1)}${isShare ? ' %' : ' fps'} (${fps(objective.interval.low)} to ${fps(objective.interval.high)})` : UNKNOWN; // prettier-ignore
+  });
+  brief.play.games.forEach(({ game, preset }, n) => {
+    const name = `${nameOf(game)}, ${preset}`;
+    add('frames', `${game}-average`, `${name}: average`, (entry) => {
+      const rates = rated(entry)?.games[n];
+      return rates
+        ? `${fps(rates.average)} fps (${fps(rates.interval.low)} to ${fps(rates.interval.high)})`
+        : UNKNOWN;
+    });
+    add('frames', `${game}-low`, `${name}: 1 % low`, (entry) => {
+      const rates = rated(entry)?.games[n];
+      return rates ? `${fps(rates.low)} fps` : UNKNOWN;
+    });
+    if (entries.length > 1)
+      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) => (against ? percent(against[n].chance) : '–')); // prettier-ignore
+  });
+  add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.total, currency));
+  add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));
+  if (entries.some(({ summary }) => summary.cost.counted !== summary.cost.total))
+    add('money', 'counted', 'Without looks-only parts', ({ summary }) =>
+      money(summary.cost.counted, currency),
+    );
+  add('money', 'yearly', 'Running cost a year, at most', ({ traits }) => (traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency))); // prettier-ignore
+  add('rest', 'load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
+  add('rest', 'spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
+  add('rest', 'noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));
+  add('rest', 'slots', 'Free memory slots', ({ traits }) => (traits.freeMemorySlots === null ? UNKNOWN : String(traits.freeMemorySlots))); // prettier-ignore
+  add('rest', 'second-hand', 'Second-hand parts', ({ traits }) => String(traits.secondHand));
+  add('rest', 'checks', 'Checks', ({ traits: { blocks, unknowns, notes }, summary }) =>
+    summary.open.length > 0 ? `open: ${summary.open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}`
+    : blocks + unknowns + notes === 0 ? 'everything fits'
+    : [blocks && `${blocks} do not fit`, unknowns && `${unknowns} unknown`, notes && `${notes} to note`].filter(Boolean).join(', ')); // prettier-ignore
+  return rows;
+}

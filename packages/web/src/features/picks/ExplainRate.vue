@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { GameRates } from '@ripe-pick/core/frames';
+import Dialog from '../../shared/ui/Dialog.vue';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { fps, percent } from '../../shared/format/format.ts';
+
+const props = defineProps<{ game: GameRates | null }>();
+const emit = defineEmits<{ close: [] }>();
+const bench = useBench();
+const market = useMarket();
+const workspace = useWorkspace();
+
+const game = computed(
+  () => market.catalogue?.frameModel.games.find((each) => each.id === props.game?.game) ?? null,
+);
+const name = (slot: 'processor' | 'memory' | 'card' | 'board') => {
+  const part = bench.summary?.set[slot];
+  return part ? `${part.maker} ${part.name}` : '';
+};
+interface Line {
+  readonly what: string;
+  readonly ms: number | null;
+  /** Effect on this side's frame time, in log units; null for the starting point. */
+  readonly ln: number | null;
+}
+/** A side's frame time as a product: a starting point, then what each thing does to it in per cent. */
+const sides = computed(() => {
+  const rates = props.game;
+  if (!rates) return [];
+  const { processor: p, card: c } = rates.effects;
+  const hasCard = Boolean(bench.summary?.set.card);
+  const lines = (start: string, first: number, rest: readonly (readonly [string, number])[]): Line[] => [
+    { what: start, ms: Math.exp(first), ln: null },
+    ...rest.filter(([, ln]) => ln !== 0).map(([what, ln]) => ({ what, ms: null, ln })),
+  ];
+  const { widthPx, heightPx } = workspace.brief.play;
+  const all = [
+    {
+      title: 'Processor',
+      lines: lines(`${game.value?.name ?? rates.game} at ${rates.preset}, on the reference processor and memory`, p.game, [
+        [name('processor'), p.processor], [`${name('memory')} on ${name('board')}`, p.memory], ['memory that runs short', p.memoryShort], ['threads that run short', p.threadsShort], ['what runs beside it', p.background],
+      ]),
+    },
+    {
+      title: 'Graphics',
+      lines: lines(`${game.value?.name ?? rates.game} at ${rates.preset}, 1920 x 1080, on the reference card`, c.game, [
+        [`${widthPx} x ${heightPx}`, c.pixels], [hasCard ? name('card') : `${name('processor')}’s own graphics`, c.card], ['memory bandwidth, for the processor’s own graphics', c.bandwidth], ['video memory that runs short', c.videoMemoryShort], ['a narrower link to the board', c.link],
+        ['what runs beside it', c.background], ['upscaling’s own cost', c.upscaling],
+      ]),
+    },
+  ]; // prettier-ignore
+  return all.map((side) => {
+    const total = side.lines.reduce((product, line) => product * (line.ms ?? Math.exp(line.ln ?? 0)), 1);
+    return { ...side, total, alone: 1000 / total };
+  });
+});
+const change = (ln: number) => {
+  const share = Math.exp(ln) - 1;
+  return `${share > 0 ? '+' : '−'}${(Math.abs(share) * 100).toFixed(1)} %`;
+};
+</script>
+
+<template>
+  <Dialog
+    :show="game !== null"
+    :title="`Where ${game?.name ?? ''} gets its frames from`"
+    :width="640"
+    @close="emit('close')"
+  >
+    <div v-if="props.game" class="explain">
+      <p>
+        <b class="num">{{ fps(props.game.average) }}</b> frames per second on average, between
+        {{ fps(props.game.interval.low) }} and {{ fps(props.game.interval.high) }} in 4 of 5 cases; 1 % low
+        {{ fps(props.game.low) }} as the 99th percentile of frame time, {{ fps(props.game.slowest) }} as the
+        mean of the slowest 1 %.
+      </p>
+      <table v-for="side in sides" :key="side.title">
+        <caption>
+          {{
+            side.title
+          }}’s side of a frame
+        </caption>
+        <tbody>
+          <tr v-for="line in side.lines" :key="line.what">
+            <th scope="row">{{ line.what }}</th>
+            <td class="num">{{ line.ms !== null ? `${line.ms.toFixed(2)} ms` : change(line.ln ?? 0) }}</td>
+          </tr>
+        </tbody>
+        <tfoot>
+          <tr>
+            <th scope="row">typical frame, this side alone</th>
+            <td class="num">
+              {{ side.total.toFixed(2) }} ms <span class="quiet">{{ fps(side.alone) }} fps</span>
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+      <p>
+        A frame takes as long as the slower side: the processor sets
+        {{ percent(props.game.limitedBy.processor) }} of frames, the graphics
+        {{ percent(props.game.limitedBy.card)
+        }}<template v-if="props.game.limitedBy.cap > 0"
+          >, the game’s own cap {{ percent(props.game.limitedBy.cap) }}</template
+        >. {{ percent(props.game.lostToProcessor) }} of what the graphics could show is lost to the processor,
+        {{ percent(props.game.lostToCard) }} the other way round.
+      </p>
+      <p class="quiet">
+        Per cents change the frame time: −10 % is about 11 % more frames. Rates of parts are this catalogue’s,
+        and not measured on your system. Frames between rendered ones are never counted.
+      </p>
+    </div>
+  </Dialog>
+</template>
+
+<style scoped>
+.explain {
+  display: grid;
+  gap: 12px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+caption {
+  text-align: left;
+  font-weight: 650;
+  padding-bottom: 2px;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+}
+th,
+td {
+  padding: 3px 0;
+  border-bottom: 1px solid var(--line);
+}
+td {
+  text-align: right;
+}
+tfoot th,
+tfoot td {
+  font-weight: 650;
+}
+</style>

@@ -1,0 +1,241 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { curveStepAfter, line, scaleLinear } from 'd3';
+import { computed, ref } from 'vue';
+import type { FrontierStep } from '../../workers/solver.worker.ts';
+import { money } from '../../shared/format/format.ts';
+import { nextSum, rowsFor, targetFlags } from './chart.ts';
+
+const props = defineProps<{
+  steps: readonly FrontierStep[];
+  newOnly: readonly FrontierStep[] | null;
+  knees: readonly number[];
+  limit: number;
+  most: number;
+  currency: string;
+  unit: string;
+  nameOf: (game: string) => string;
+  /** The two sums that are held against each other. */
+  low: number;
+  high: number;
+}>();
+const emit = defineEmits<{ move: [which: 'low' | 'high', sum: number] }>();
+
+const holder = ref<HTMLElement | null>(null);
+const { width } = useElementSize(holder);
+const HEIGHT = 300;
+const TOP = 46;
+const BOTTOM = 24;
+const LEFT = 40;
+const CHARACTER_PX = 6.4;
+
+const least = computed(() => Math.min(props.steps[0]?.cost ?? 0, props.newOnly?.[0]?.cost ?? Infinity));
+const x = computed(() => scaleLinear([Math.max(0, least.value * 0.94), props.most], [LEFT, Math.max(LEFT + 10, width.value - 8)])); // prettier-ignore
+const y = computed(() => {
+  const scores = props.steps.map((step) => step.score);
+  const [low, high] = [Math.min(...scores), Math.max(...scores)];
+  return scaleLinear([low - (high - low) * 0.04, high + (high - low) * 0.06], [HEIGHT - BOTTOM, TOP]);
+});
+/** A line of steps that goes on to the right end: more money buys no more. */
+const pathOf = (steps: readonly FrontierStep[]) =>
+  line<{ cost: number; score: number }>((step) => x.value(step.cost), (step) => y.value(step.score)).curve(curveStepAfter)(
+    steps.length > 0 ? [...steps, { cost: props.most, score: steps[steps.length - 1].score }] : [],
+  ) ?? ''; // prettier-ignore
+const own = computed(() => pathOf(props.steps));
+const plain = computed(() => (props.newOnly ? pathOf(props.newOnly) : ''));
+const flags = computed(() => {
+  const reached = targetFlags(props.steps).filter((flag) => flag.cost !== null).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)); // prettier-ignore
+  const texts = reached.map((flag) => `${props.nameOf(flag.game)} ${flag.target}`);
+  const at = reached.map((flag) => x.value(flag.cost ?? 0));
+  const rows = rowsFor(
+    at,
+    texts.map((text) => text.length * CHARACTER_PX + 14),
+  );
+  return reached.map((flag, n) => ({ game: flag.game, x: at[n], text: texts[n], row: rows[n] }));
+});
+const costs = computed(() => props.steps.map((step) => step.cost));
+const handles = computed(() => [
+  { which: 'low' as const, sum: props.low, name: 'First sum' },
+  { which: 'high' as const, sum: props.high, name: 'Second sum' },
+]);
+
+const dragged = ref<'low' | 'high' | null>(null);
+const clamp = (sum: number) => Math.max(least.value, Math.min(props.most, Math.round(sum)));
+function sumAt(event: PointerEvent): number {
+  const box = holder.value?.getBoundingClientRect();
+  return clamp(x.value.invert(event.clientX - (box?.left ?? 0)));
+}
+function down(event: PointerEvent) {
+  const sum = sumAt(event);
+  dragged.value = Math.abs(sum - props.low) < Math.abs(sum - props.high) ? 'low' : 'high';
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  emit('move', dragged.value, sum);
+}
+function drag(event: PointerEvent) {
+  if (dragged.value) emit('move', dragged.value, sumAt(event));
+}
+function key(event: KeyboardEvent, which: 'low' | 'high', sum: number) {
+  const leap = (props.most - least.value) / 10;
+  const to: Record<string, () => number> = {
+    ArrowRight: () => nextSum(costs.value, sum, 1),
+    ArrowUp: () => nextSum(costs.value, sum, 1),
+    ArrowLeft: () => nextSum(costs.value, sum, -1),
+    ArrowDown: () => nextSum(costs.value, sum, -1),
+    PageUp: () => clamp(sum + leap),
+    PageDown: () => clamp(sum - leap),
+    Home: () => least.value,
+    End: () => props.most,
+  };
+  if (!to[event.key]) return;
+  event.preventDefault();
+  emit('move', which, to[event.key]());
+}
+const spoken = computed(() => {
+  const [first, last] = [props.steps[0], props.steps[props.steps.length - 1]];
+  return first
+    ? `Best figure for every sum: from ${(first.score / 1000).toFixed(1)} ${props.unit} for ${money(first.cost, props.currency)} to ${(last.score / 1000).toFixed(1)} for ${money(last.cost, props.currency)}, ${props.steps.length} steps`
+    : 'No step yet';
+});
+</script>
+
+<template>
+  <div ref="holder" class="holder" :style="{ height: `${HEIGHT}px` }">
+    <svg
+      v-if="width > 0 && steps.length > 0"
+      :width="width"
+      :height="HEIGHT"
+      @pointerdown="down"
+      @pointermove="drag"
+      @pointerup="dragged = null"
+      @pointercancel="dragged = null"
+    >
+      <title>{{ spoken }}</title>
+      <rect
+        :x="x(Math.min(low, high))"
+        :y="TOP - 6"
+        :width="Math.abs(x(high) - x(low))"
+        :height="HEIGHT - BOTTOM - TOP + 6"
+        class="range"
+      />
+      <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
+        <line :x1="LEFT" :x2="width - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
+        <text :x="LEFT - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick / 1000 }}</text>
+      </g>
+      <g v-for="tick in x.ticks(Math.max(3, Math.floor(width / 110)))" :key="`x${tick}`">
+        <line :x1="x(tick)" :x2="x(tick)" :y1="HEIGHT - BOTTOM" :y2="HEIGHT - BOTTOM + 4" class="tick" />
+        <text :x="x(tick)" :y="HEIGHT - 6" text-anchor="middle" class="figure">
+          {{ money(tick, currency, { short: true }) }}
+        </text>
+      </g>
+      <line :x1="x(limit)" :x2="x(limit)" :y1="TOP - 10" :y2="HEIGHT - BOTTOM" class="budget" />
+      <text :x="x(limit) + 5" :y="HEIGHT - BOTTOM - 6" class="figure ink">the sum</text>
+      <g v-for="flag in flags" :key="flag.game">
+        <line :x1="flag.x" :x2="flag.x" :y1="14 + flag.row * 15" :y2="HEIGHT - BOTTOM" class="pole" />
+        <path :d="`M${flag.x} ${4 + flag.row * 15}h6l3 4.5l-3 4.5h-6z`" class="pennant" />
+        <text :x="flag.x + 12" :y="13 + flag.row * 15" class="figure ink">{{ flag.text }}</text>
+      </g>
+      <path v-if="plain" :d="plain" class="plain" />
+      <path :d="own" class="own" />
+      <g v-for="n in knees" :key="n">
+        <path
+          v-if="steps[n]"
+          :d="`M${x(steps[n].cost) - 5} ${y(steps[n].score)}l5 -5l5 5l-5 5z`"
+          class="knee"
+        />
+      </g>
+      <g
+        v-for="handle in handles"
+        :key="handle.which"
+        class="handle"
+        role="slider"
+        tabindex="0"
+        :aria-label="handle.name"
+        :aria-valuemin="least"
+        :aria-valuemax="most"
+        :aria-valuenow="handle.sum"
+        :aria-valuetext="money(handle.sum, currency)"
+        @keydown="key($event, handle.which, handle.sum)"
+      >
+        <line :x1="x(handle.sum)" :x2="x(handle.sum)" :y1="TOP - 6" :y2="HEIGHT - BOTTOM" />
+        <rect :x="x(handle.sum) - 7" :y="HEIGHT - BOTTOM - 34" width="14" height="24" rx="5" />
+        <text :x="x(handle.sum)" :y="HEIGHT - BOTTOM - 18" text-anchor="middle">
+          {{ handle.which === 'low' ? 'A' : 'B' }}
+        </text>
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.holder {
+  position: relative;
+  min-width: 0;
+  overflow: hidden;
+}
+svg {
+  display: block;
+  touch-action: pan-y;
+  cursor: ew-resize;
+}
+.grid {
+  stroke: var(--line);
+}
+.tick {
+  stroke: var(--line-strong);
+}
+.figure {
+  font-size: 11.5px;
+  fill: var(--ink-soft);
+}
+.figure.ink {
+  fill: var(--ink);
+}
+.range {
+  fill: var(--shade);
+}
+.budget {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.pole {
+  stroke: var(--apricot);
+  stroke-dasharray: 2 3;
+}
+.pennant {
+  fill: var(--apricot);
+}
+.own {
+  fill: none;
+  stroke: var(--plum);
+  stroke-width: 2.4;
+}
+.plain {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.6;
+  stroke-dasharray: 5 4;
+}
+.knee {
+  fill: var(--sheet);
+  stroke: var(--plum);
+  stroke-width: 2;
+}
+.handle line {
+  stroke: var(--ink-soft);
+}
+.handle rect {
+  fill: var(--ink);
+}
+.handle text {
+  fill: var(--paper);
+  font-size: 11px;
+  font-weight: 700;
+}
+.handle:focus-visible {
+  outline: none;
+}
+.handle:focus-visible rect {
+  stroke: var(--focus);
+  stroke-width: 3;
+}
+</style>

@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Picks } from '@ripe-pick/core/parts';
+import { swapsBetween } from '@ripe-pick/core/trades';
+import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money, signed } from '../../shared/format/format.ts';
+import { swapLines } from '../../shared/format/swaps.ts';
+
+const props = defineProps<{ stretch: Stretch; unit: string }>();
+const emit = defineEmits<{ compare: [low: number, high: number] }>();
+const bench = useBench();
+const choose = useChoose();
+const market = useMarket();
+const workspace = useWorkspace();
+
+/** Swaps that change a part; other offers for the same part are no step up. */
+function partsBetween(from: Picks, to: Picks): string {
+  if (!market.catalogue || !bench.index) return '';
+  const swaps = swapsBetween(from, to, market.catalogue, workspace.brief, bench.index);
+  return swapLines(
+    swaps.filter((swap) => swap.from?.part !== swap.to?.part),
+    bench.index,
+  ).join('; ');
+}
+interface Row {
+  readonly from: FrontierStep;
+  readonly to: FrontierStep;
+  readonly perFrame: number;
+  readonly swaps: string;
+}
+const rows = computed((): Row[] =>
+  props.stretch.rungs.map(({ from, to, perFrame }) => {
+    const [a, b] = [props.stretch.steps[from], props.stretch.steps[to]];
+    return { from: a, to: b, perFrame, swaps: partsBetween(a.picks, b.picks) };
+  }),
+);
+const single = computed(() => {
+  const trade = bench.lanes?.steepest;
+  if (!trade?.part || !trade.score) return null;
+  return { name: `${trade.part.maker} ${trade.part.name}`, money: trade.money, score: trade.score, slot: trade.slot, pick: { part: trade.part.id, offer: trade.offer?.id ?? null } }; // prettier-ignore
+});
+const isWithin = (row: Row) => row.to.cost <= bench.limit;
+function keep(row: Row) {
+  choose.keep(
+    `Rung at ${money(row.to.cost, bench.currency, { short: true })}`,
+    'a rung of the ladder: the best build for its sum',
+    row.to.picks,
+  );
+}
+function takeSingle() {
+  const found = single.value;
+  if (found)
+    choose.pick(`take ${found.name}`, 'the most frames for the next bit of money', (picks) => ({
+      ...picks,
+      [found.slot]: found.pick,
+    }));
+}
+</script>
+
+<template>
+  <section class="sheet ladder" aria-labelledby="ladder">
+    <h2 id="ladder">Ladder</h2>
+    <p v-if="single" class="single">
+      <span
+        >From your picks, the best single swap: <b>{{ single.name }}</b>,
+        <span class="num"
+          >{{ money(single.money, bench.currency, { sign: true }) }}, {{ signed(single.score / 1000) }}
+          {{ unit
+          }}<template v-if="single.money > 0"
+            >, {{ money((single.money * 1000) / single.score, bench.currency) }} a frame</template
+          ></span
+        >.</span
+      >
+      <button class="plain edged" @click="takeSingle">Swap</button>
+    </p>
+    <p v-else class="quiet">No single swap from your picks gives more within the sum.</p>
+    <div class="scroll" tabindex="0" role="region" aria-labelledby="ladder">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" class="end">Up to</th>
+            <th scope="col" class="end">Money</th>
+            <th scope="col" class="end">{{ unit }}</th>
+            <th scope="col" class="end">A frame costs</th>
+            <th scope="col">What changes</th>
+            <th scope="col"><span class="visually-hidden">Act</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.to.cost" :class="{ quiet: !isWithin(row) }">
+            <td class="num end">{{ money(row.to.cost, bench.currency) }}</td>
+            <td class="num end">{{ money(row.to.cost - row.from.cost, bench.currency, { sign: true }) }}</td>
+            <td class="num end">{{ signed((row.to.score - row.from.score) / 1000, 2) }}</td>
+            <td class="num end">{{ money(row.perFrame, bench.currency) }}</td>
+            <td class="what">{{ row.swaps }}</td>
+            <td class="act">
+              <button
+                class="plain edged"
+                :aria-label="`Compare the rung up to ${money(row.to.cost, bench.currency)}`"
+                @click="emit('compare', row.from.cost, row.to.cost)"
+              >
+                A to B
+              </button>
+              <button
+                class="plain edged"
+                :aria-label="`Keep the rung at ${money(row.to.cost, bench.currency)} as a candidate`"
+                @click="keep(row)"
+              >
+                Keep
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.ladder {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  min-width: 0;
+}
+.single {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: space-between;
+}
+.scroll {
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+  color: var(--ink-soft);
+  white-space: nowrap;
+}
+th,
+td {
+  padding: 4px 10px 4px 0;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.end {
+  text-align: right;
+}
+.what {
+  min-width: 220px;
+}
+.act {
+  white-space: nowrap;
+}
+.act button + button {
+  margin-left: 6px;
+}
+</style>

@@ -1,0 +1,220 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money } from '../../shared/format/format.ts';
+import { objectiveWords } from '../../shared/format/objective.ts';
+import { moneyWords } from '../../shared/format/schools.ts';
+import FlipsPanel from './FlipsPanel.vue';
+import FrontierChart from './FrontierChart.vue';
+import LadderTable from './LadderTable.vue';
+import TwoSums from './TwoSums.vue';
+import { targetFlags } from './chart.ts';
+import { useStretch } from './use-stretch.ts';
+
+const bench = useBench();
+const market = useMarket();
+const workspace = useWorkspace();
+const { steps, stretch, newOnly, bound, state, stop, again } = useStretch();
+
+const withNew = ref(true);
+const most = computed(() => bench.limit * 2);
+const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
+const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+/** A quarter more than the sum is what people ask about first. */
+const A_LITTLE_MORE = 1.25;
+const low = ref(bench.limit);
+const high = ref(Math.round(bench.limit * A_LITTLE_MORE));
+watch(
+  () => bench.limit,
+  (limit) => {
+    low.value = limit;
+    high.value = Math.round(limit * A_LITTLE_MORE);
+  },
+);
+function move(which: 'low' | 'high', sum: number) {
+  if (which === 'low') low.value = sum;
+  else high.value = sum;
+}
+function compare(a: number, b: number) {
+  low.value = a;
+  high.value = b;
+}
+const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.cost === null));
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Stretch</h1>
+      <p class="quiet">
+        The best that every sum buys:
+        {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }};
+        {{ moneyWords(workspace.brief) }}.
+      </p>
+    </div>
+    <section v-if="workspace.brief.play.games.length === 0" class="sheet">
+      <p>Name a game in the brief, and this page shows what every sum would buy for it.</p>
+      <RouterLink to="/brief">Go to the brief</RouterLink>
+    </section>
+    <template v-else>
+      <section class="sheet picture" aria-label="Frontier">
+        <div class="tools">
+          <p role="status">
+            <template v-if="state === 'working'">
+              {{ steps.length }} steps proved<template v-if="bound"
+                >, down to {{ (bound / 1000).toFixed(1) }} {{ unit }}</template
+              >…
+              <button class="plain edged" @click="stop">Stop</button>
+            </template>
+            <template v-else-if="state === 'done' && steps.length > 0">
+              {{ steps.length }} steps, all proved, from {{ money(steps[0].cost, bench.currency) }} to
+              {{ money(most, bench.currency) }}.
+              <span v-if="stretch" class="quiet num"
+                >{{ stretch.work.baskets }} baskets solved in {{ (stretch.ms / 1000).toFixed(2) }} s, the
+                first after {{ (stretch.firstMs ?? 0).toFixed(0) }} ms.</span
+              >
+            </template>
+            <template v-else-if="state === 'stopped'">
+              Stopped: what is shown is proved, cheaper steps are missing.
+              <button class="plain edged" @click="again">Go on</button>
+            </template>
+            <template v-else-if="state === 'failed'"
+              >The frontier could not be worked out.
+              <button class="plain edged" @click="again">Try again</button></template
+            >
+          </p>
+          <span class="legend" aria-hidden="true"
+            ><i class="own"></i>as the brief <i v-if="newOnly && withNew" class="plain"></i
+            ><template v-if="newOnly && withNew">new parts only</template> <i class="knee"></i>knee
+            <i class="pennant"></i>target reached</span
+          >
+          <button v-if="newOnly" class="plain edged" :aria-pressed="withNew" @click="withNew = !withNew">
+            New parts only
+          </button>
+        </div>
+        <p v-if="state === 'done' && steps.length === 0" class="none">
+          No sum up to {{ money(most, bench.currency) }} buys a build that keeps the brief.
+          <RouterLink to="/brief">See what would have to give</RouterLink>
+        </p>
+        <FrontierChart
+          v-else
+          :steps="steps"
+          :new-only="withNew ? newOnly : null"
+          :knees="stretch?.knees ?? []"
+          :limit="bench.limit"
+          :most="most"
+          :currency="bench.currency"
+          :unit="unit"
+          :name-of="nameOf"
+          :low="low"
+          :high="high"
+          @move="move"
+        />
+        <p v-if="state === 'done' && unreached.length > 0" class="quiet small">
+          Not reached by any sum here:
+          {{ unreached.map((flag) => `${nameOf(flag.game)} at ${flag.target}`).join(', ') }}.
+        </p>
+      </section>
+      <div class="below">
+        <LadderTable v-if="stretch && steps.length > 0" :stretch="stretch" :unit="unit" @compare="compare" />
+        <div class="side">
+          <TwoSums
+            v-if="steps.length > 0"
+            :steps="steps"
+            :new-only="newOnly"
+            :low="low"
+            :high="high"
+            :unit="unit"
+            :name-of="nameOf"
+          />
+          <FlipsPanel v-if="state === 'done'" :name-of="nameOf" :unit="unit" />
+        </div>
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 10px;
+}
+.head {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.picture {
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  gap: 10px 16px;
+  align-items: center;
+  flex-wrap: wrap;
+  min-height: 30px;
+}
+.tools p {
+  flex: 1;
+  min-width: 200px;
+}
+.legend {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  flex-wrap: wrap;
+}
+.legend i {
+  width: 18px;
+  height: 0;
+  margin-left: 6px;
+}
+.legend .own {
+  border-top: 3px solid var(--plum);
+}
+.legend .plain {
+  border-top: 2px dashed var(--ink-soft);
+}
+.legend .knee {
+  width: 8px;
+  height: 8px;
+  border: 2px solid var(--plum);
+  transform: rotate(45deg);
+}
+.legend .pennant {
+  width: 10px;
+  height: 9px;
+  background: var(--apricot);
+}
+.below {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 350px;
+  gap: 10px;
+  align-items: start;
+}
+.side {
+  display: grid;
+  gap: 10px;
+}
+.none {
+  padding: 40px;
+  text-align: center;
+}
+.small {
+  font-size: 12.5px;
+}
+@media (max-width: 1000px) {
+  .below {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { stepAt } from '@ripe-pick/core/insight';
+import { swapsBetween } from '@ripe-pick/core/trades';
+import type { FrontierStep } from '../../workers/solver.worker.ts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { fps, money, signed } from '../../shared/format/format.ts';
+import { pickName } from '../../shared/format/swaps.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+
+const props = defineProps<{
+  steps: readonly FrontierStep[];
+  newOnly: readonly FrontierStep[] | null;
+  low: number;
+  high: number;
+  unit: string;
+  nameOf: (game: string) => string;
+}>();
+const bench = useBench();
+const choose = useChoose();
+const market = useMarket();
+const workspace = useWorkspace();
+
+const sums = computed(() => [Math.min(props.low, props.high), Math.max(props.low, props.high)] as const);
+const builds = computed(() => sums.value.map((sum) => stepAt(props.steps, sum)));
+const plain = computed(() => sums.value.map((sum) => (props.newOnly ? stepAt(props.newOnly, sum) : null)));
+const swaps = computed(() => {
+  const [a, b] = builds.value;
+  if (!a || !b || !market.catalogue || !bench.index) return [];
+  return swapsBetween(a.picks, b.picks, market.catalogue, workspace.brief, bench.index);
+});
+const figure = (step: FrontierStep | null) => (step ? (step.score / 1000).toFixed(1) : 'none');
+const keep = (step: FrontierStep, sum: number) =>
+  choose.keep(
+    `Best for ${money(sum, bench.currency, { short: true })}`,
+    `the best build for ${money(sum, bench.currency)}`,
+    step.picks,
+  );
+</script>
+
+<template>
+  <section class="sheet two" aria-labelledby="two">
+    <h2 id="two">Two sums</h2>
+    <table>
+      <thead>
+        <tr>
+          <td></td>
+          <th v-for="(sum, n) in sums" :key="n" scope="col" class="end num">
+            {{ n === 0 ? 'A' : 'B' }} {{ money(sum, bench.currency) }}
+          </th>
+          <th scope="col" class="end">B − A</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr>
+          <th scope="row">{{ unit }}</th>
+          <td v-for="(step, n) in builds" :key="n" class="end num">
+            <b>{{ figure(step) }}</b>
+          </td>
+          <td class="end num">
+            {{ builds[0] && builds[1] ? signed((builds[1].score - builds[0].score) / 1000) : '' }}
+          </td>
+        </tr>
+        <tr>
+          <th scope="row">paid at the till</th>
+          <td v-for="(step, n) in builds" :key="n" class="end num">
+            {{ step ? money(step.cost, bench.currency) : '' }}
+          </td>
+          <td class="end num">
+            {{
+              builds[0] && builds[1]
+                ? money(builds[1].cost - builds[0].cost, bench.currency, { sign: true })
+                : ''
+            }}
+          </td>
+        </tr>
+        <tr v-if="newOnly">
+          <th scope="row">with new parts only</th>
+          <td v-for="(step, n) in plain" :key="n" class="end num">{{ figure(step) }}</td>
+          <td class="end num">
+            {{ plain[0] && plain[1] ? signed((plain[1].score - plain[0].score) / 1000) : '' }}
+          </td>
+        </tr>
+        <tr v-for="(game, g) in builds[1]?.games ?? []" :key="game.game">
+          <th scope="row">{{ nameOf(game.game) }}</th>
+          <td v-for="(step, n) in builds" :key="n" class="end num">
+            {{ step ? fps(step.games[g].average) : '' }}
+          </td>
+          <td class="end num">{{ builds[0] ? signed(game.average - builds[0].games[g].average) : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
+    <p v-if="!builds[0]" class="quiet">The smaller sum buys no build that keeps the brief.</p>
+    <ul v-if="swaps.length > 0">
+      <li v-for="swap in swaps" :key="swap.slot">
+        <span
+          ><b>{{ SLOT_NAMES[swap.slot] }}</b>
+          {{ bench.index ? pickName(swap.to, swap.slot, bench.index) : '' }}</span
+        >
+        <span class="num quiet"
+          >{{ money(swap.money, bench.currency, { sign: true })
+          }}<template v-if="swap.score"> · {{ signed(swap.score / 1000) }}</template></span
+        >
+      </li>
+    </ul>
+    <div class="row">
+      <template v-for="(step, n) in builds" :key="n">
+        <button v-if="step" class="plain edged" @click="keep(step, sums[n])">
+          Keep {{ n === 0 ? 'A' : 'B' }}
+        </button>
+      </template>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th {
+  text-align: left;
+  font-weight: 500;
+}
+th,
+td {
+  padding: 3px 0 3px 8px;
+  border-bottom: 1px solid var(--line);
+}
+th:first-child {
+  padding-left: 0;
+}
+.end {
+  text-align: right;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font-size: 13px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 2px 0;
+}
+.row {
+  display: flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as StretchPage } from './StretchPage.vue';

@@ -1,0 +1,48 @@
+import type { Brief, SupplyRule } from '@ripe-pick/core/parts';
+import { objectiveWords } from './objective.ts';
+import { money, percent } from './format.ts';
+import { SLOT_NAMES } from './slots.ts';
+
+/** The rule for the supply that a brief goes by, in words. */
+export function supplyRuleWords({ kind, factor }: SupplyRule): string {
+  switch (kind) {
+    case 'load':
+      return `load × ${factor}`;
+    case 'maker':
+      return 'the card maker’s figure';
+    case 'half':
+      return 'load at half of the rating';
+    case 'larger':
+      return `the larger of load × ${factor} and the card maker’s figure`;
+    case 'planned':
+      return `the larger of load × ${factor} and the maker’s figure, with the planned card`;
+  }
+}
+
+/** Which school the money follows. */
+export function moneyWords({ money: m }: Brief): string {
+  const slack = m.slackMinor > 0 ? `, slack of ${money(m.slackMinor, m.currency)}` : ', hard limit';
+  return `counted: paid at the till${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
+}
+
+/** Which conditions of parts count, and for which slots otherwise. */
+export function conditionWords({ market }: Brief): string {
+  const list = (conditions: readonly string[]) => (conditions.length === 3 ? 'new and used alike' : conditions.length === 0 ? 'none' : conditions.join(', ')); // prettier-ignore
+  const own = Object.entries(market.conditionsBySlot).map(([slot, conditions]) => `${SLOT_NAMES[slot as keyof typeof SLOT_NAMES].toLowerCase()}: ${list(conditions ?? [])}`); // prettier-ignore
+  return `parts: ${list(market.conditions)}${own.length > 0 ? ` (${own.join('; ')})` : ''}`;
+}
+
+/** Every school that figures on screen follow, one sentence each. */
+export function schoolsOf(brief: Brief): string[] {
+  const { objective, refreshHz } = brief.play;
+  const out = [
+    `frames: ${objectiveWords(objective, refreshHz)}; 1 % low as the 99th percentile of frame time; generated frames are not counted`,
+    moneyWords(brief),
+    conditionWords(brief),
+    `supply: ${supplyRuleWords(brief.needs.supplyRule)}`,
+  ];
+  if (objective.balanceLimit !== null)
+    out.push(`balance: neither side loses more than ${percent(objective.balanceLimit)}`);
+  if (brief.needs.capacityFloors) out.push('memory and video memory cover what every game asks for');
+  return out;
+}

@@ -1,0 +1,44 @@
+import type { Decision } from '@ripe-pick/contract';
+import { costOf } from '@ripe-pick/core/money';
+import type { Pick, Picks } from '@ripe-pick/core/parts';
+import { swapsBetween } from '@ripe-pick/core/trades';
+import { defineStore } from 'pinia';
+import { useBench } from './bench.ts';
+import { useMarket } from './market.ts';
+import { useWorkspace } from './workspace.ts';
+
+/** Picks are changed here, so that every one of them keeps what it beat, why, when and at what price. */
+export const useChoose = defineStore('choose', () => {
+  const market = useMarket();
+  const bench = useBench();
+  const workspace = useWorkspace();
+
+  function decisionsFor(from: Picks, to: Picks, why: string): Decision[] {
+    const index = bench.index;
+    if (!index || !market.catalogue) return [];
+    const at = new Date().toISOString();
+    const { currency } = workspace.brief.money;
+    const choice = (pick: Pick | null): Decision['chose'] => {
+      if (!pick) return null;
+      const part = index.parts.get(pick.part);
+      const price = costOf({ [part?.slot ?? 'extras']: pick }, index, workspace.brief.owned).lines.find((line) => line.kind === 'part'); // prettier-ignore
+      return { part: pick.part, name: part ? `${part.maker} ${part.name}` : pick.part, offer: pick.offer, priceMinor: price?.amount ?? null }; // prettier-ignore
+    };
+    return swapsBetween(from, to, market.catalogue, workspace.brief, index).map((swap) => ({
+      at, slot: swap.slot, chose: choice(swap.to), beat: choice(swap.from), why, currency, moneyMinor: swap.money, score: swap.score,
+    })); // prettier-ignore
+  }
+
+  return {
+    decisionsFor,
+    /** Changes the active candidate's picks by a named step. */
+    pick(label: string, why: string, change: (picks: Picks) => Picks): void {
+      const after = change(workspace.picks);
+      workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why));
+    },
+    /** A new candidate with picks that come from somewhere. */
+    keep(name: string, why: string, picks: Picks): string {
+      return workspace.addCandidate(name, picks, { decisions: decisionsFor({}, picks, why) });
+    },
+  };
+});
