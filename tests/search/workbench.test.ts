@@ -194,8 +194,10 @@ describe('companion swaps and mends', () => {
     const broken = withPick(best.picks, 'case', { part: 'given-office-case', offer: null });
     const rules = barriersOf(partsForRules(broken, market), context, false);
     expect(rules.length).toBeGreaterThan(0);
-    const repair = repairsFor(catalogue, brief).mend(broken, rules[0].id);
+    const { cheapest: repair, keeping } = repairsFor(catalogue, brief).mend(broken, rules[0].id);
     expect(repair).not.toBeNull();
+    expect(keeping?.score).toBeGreaterThanOrEqual(0);
+    expect(keeping?.money).toBeGreaterThanOrEqual(repair?.money ?? Infinity);
     expect(barriersOf(partsForRules(repair?.picks ?? {}, market), context, false).map((rule) => rule.id)).not.toContain(rules[0].id); // prettier-ignore
     const total = costOf(broken, market, brief.owned).total;
     if (repair?.swaps.length === 1)
@@ -215,8 +217,9 @@ describe('companion swaps and mends', () => {
     const locked: Brief = { ...brief, locks: [{ slot: 'case', part: 'given-office-case', offer: null }] };
     const context = ruleContext(brief, market.parts, catalogue.frameModel);
     const [rule] = barriersOf(partsForRules(broken, market), context, false);
-    const repair = repairsFor(catalogue, locked).mend(broken, rule.id);
-    expect(repair?.picks.case?.part ?? 'given-office-case').toBe('given-office-case');
+    const { cheapest, keeping } = repairsFor(catalogue, locked).mend(broken, rule.id);
+    for (const repair of [cheapest, keeping])
+      expect(repair?.picks.case?.part ?? 'given-office-case').toBe('given-office-case');
   });
 });
 

@@ -33,14 +33,20 @@ export interface Knee<P extends Point> {
 /** How much less money has to buy beyond a knee than before it. Chosen: a kink of less than a third is hard to see. */
 export const KNEE_DROP = 0.67;
 
+/** Slopes below this share of the steepest one have no knees: what they buy cannot be seen. Chosen. */
+export const KNEE_LEAST = 0.02;
+
 /** Knees of a frontier given in rising order of cost: vertices of its envelope where the slope falls by a third or more. */
 export function kneesOf<P extends Point>(points: readonly P[], drop = KNEE_DROP): Knee<P>[] {
   const hull = hullOf(points);
   const knees: Knee<P>[] = [];
+  let steepest = 0;
   for (let n = 1; n + 1 < hull.length; n++) {
     const before = (hull[n].score - hull[n - 1].score) / (hull[n].cost - hull[n - 1].cost);
     const after = (hull[n + 1].score - hull[n].score) / (hull[n + 1].cost - hull[n].cost);
-    if (after < before * drop) knees.push({ point: hull[n], before, after });
+    steepest = Math.max(steepest, before);
+    if (before >= steepest * KNEE_LEAST && after < before * drop)
+      knees.push({ point: hull[n], before, after });
   }
   return knees;
 }

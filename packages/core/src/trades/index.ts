@@ -3,5 +3,5 @@ export { summaryFor, type Summary } from './summary.ts';
 export { swapsBetween, withPick, type Swap } from './swaps.ts';
 export { bestWithin, partsForRules, tradesFor, type Lanes, type Trade } from './trades.ts';
 export { reasonToKeep, type KeepReason } from './dominated.ts';
-export { repairsFor, type Repair, type Repairs } from './repair.ts';
+export { repairsFor, type Mend, type Repair, type Repairs } from './repair.ts';
 export { thumbsOf, type Thumb } from './thumbs.ts';

@@ -6,7 +6,7 @@ import { partsForRules } from './trades.ts';
 import { swapsBetween, withPick, type Swap } from './swaps.ts';
 
 /** Most swaps that a repair may take beside the change that asks for it. */
-export const MOST_COMPANIONS = 3;
+export const MOST_COMPANIONS = 4;
 
 /** The cheapest swaps found that clear something. */
 export interface Repair {
@@ -18,11 +18,18 @@ export interface Repair {
   readonly score: number | null;
 }
 
+/** Two ways out of a broken rule; null where no few swaps do it. */
+export interface Mend {
+  readonly cheapest: Repair | null;
+  /** The cheapest that loses no frames; null also while the rates are not known. */
+  readonly keeping: Repair | null;
+}
+
 export interface Repairs {
-  /** What else has to change so that a part fits a slot; null when no few swaps do it. `part` null empties the slot. */
+  /** What else has to change so that a part fits a slot; null when no four swaps do it. `part` null empties the slot. */
   companions(picks: Picks, slot: Slot, part: string | null, offer: string | null): Repair | null;
-  /** The cheapest swaps after which a rule no longer stands in the way and no other comes up; null when none do. */
-  mend(picks: Picks, rule: string): Repair | null;
+  /** Swaps after which a rule no longer stands in the way and no other comes up. */
+  mend(picks: Picks, rule: string): Mend;
 }
 
 interface Choice {
@@ -31,7 +38,7 @@ interface Choice {
 }
 
 /**
- * Prepared once per catalogue and brief. Looks for the cheapest change of one slot, else two, else three, after which
+ * Prepared once per catalogue and brief. Looks for the cheapest change of one slot, else of two, three or four, after which
  * no rule stands in the way that did not before. Locked slots stay. The sums are exact; with several swaps each part's
  * offer is the cheapest one given those before it.
  */
@@ -77,7 +84,13 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
       0,
     );
 
-  function search(start: Picks, fixed: ReadonlySet<Slot>, allowed: ReadonlySet<string>): Picks | null {
+  /** The fewest swaps, and of those the cheapest, after which nothing but what is allowed stands in the way. */
+  function search(
+    start: Picks,
+    fixed: ReadonlySet<Slot>,
+    allowed: ReadonlySet<string>,
+    isTaken: (set: PartSet) => boolean = () => true,
+  ): Picks | null {
     let best: Picks | null = null;
     let bestTotal = Infinity;
     const broken = (set: PartSet, slots: Iterable<Slot>): Rule[] => {
@@ -94,7 +107,7 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
     ) => {
       if (violated.length === 0) {
         const total = totalOf(picks);
-        if (total < bestTotal) {
+        if (total < bestTotal && isTaken(set)) {
           bestTotal = total;
           best = picks;
         }
@@ -159,8 +172,14 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
     },
     mend(picks, rule) {
       const allowed = barrierIds(picks);
-      if (!allowed.delete(rule)) return null;
-      return repairOf(picks, search(picks, new Set(), allowed));
+      if (!allowed.delete(rule)) return { cheapest: null, keeping: null };
+      const score = scoreOf(partsForRules(picks, market));
+      const keepsFrames = (set: PartSet) => (scoreOf(set) ?? -1) >= (score ?? Infinity);
+      const none = new Set<Slot>();
+      return {
+        cheapest: repairOf(picks, search(picks, none, allowed)),
+        keeping: score === null ? null : repairOf(picks, search(picks, none, allowed, keepsFrames)),
+      };
     },
   };
 }

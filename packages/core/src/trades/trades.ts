@@ -1,4 +1,5 @@
 import {
+  barriersOf,
   firstFinding,
   ruleContext,
   isBarred,
@@ -54,6 +55,8 @@ export interface Lanes {
 }
 
 const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['processor', 'board', 'memory', 'card']);
+/** Slots whose parts decide whether the supply is strong enough. */
+const BEARS_ON_WATTS: ReadonlySet<Slot> = new Set(['processor', 'card', 'supply']);
 const MAY_BE_EMPTY: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
 
 /**
@@ -148,6 +151,12 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       return score;
     };
     const base = partsForRules(picks, market);
+    // What the whole build breaks already is no barrier of a slot that hardly bears on it.
+    const broken = new Set(
+      barriersOf(base, context, brief.market.allowUnknown)
+        .filter((rule) => rule.wholeBuild)
+        .map((rule) => rule.id),
+    );
     const scoreNow = scoreOfSet(base);
     const total = costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
     const lanes = {} as Record<Slot, readonly Trade[]>;
@@ -181,6 +190,9 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       };
       const currentOffer = current?.offer ? (market.offers.get(current.offer) ?? null) : null;
       const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : 0;
+      const rules = (rulesBySlot.get(slot) ?? []).filter(
+        (rule) => !broken.has(rule.id) || BEARS_ON_WATTS.has(slot),
+      );
       const measure = MEASURES[slot];
       const measureNow = measure.of(base, context);
       // One set, written over for every part of the slot: this runs at every key press.
@@ -205,7 +217,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
           set,
           context,
           (verdict) => isBarred(verdict, brief.market.allowUnknown),
-          rulesBySlot.get(slot),
+          rules,
         );
         const isDominated =
           !isCurrent &&

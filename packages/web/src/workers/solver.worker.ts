@@ -10,7 +10,7 @@ import {
 import { explainInfeasible, prepare, type Answer, type DistinctBy, type Explanation, type Frontier, type FrontierProgress, type Prepared, type Progress, type SearchResult } from '@ripe-pick/core/optimise'; // prettier-ignore
 import { ratesFor } from '@ripe-pick/core/frames';
 import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
-import { partsForRules, repairsFor, type Repair, type Repairs } from '@ripe-pick/core/trades';
+import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/trades';
 import { expose } from 'comlink';
 
 /** How long the worker computes before it looks for a cancel, in ms. */
@@ -179,7 +179,7 @@ const solver = {
   ): Repair | null {
     return repairsOf(brief).companions(picks, slot, part, offer);
   },
-  mend(brief: Brief, picks: Picks, rule: string): Repair | null {
+  mend(brief: Brief, picks: Picks, rule: string): Mend {
     return repairsOf(brief).mend(picks, rule);
   },
   /** A candidate held against the proved best build of the brief; null when nothing fits the brief. */

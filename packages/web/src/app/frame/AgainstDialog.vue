@@ -72,7 +72,15 @@ const sentence = computed(() =>
             <tr v-for="swap in found.against.swaps" :key="swap.slot">
               <th scope="row">{{ SLOT_NAMES[swap.slot] }}</th>
               <td>{{ bench.index ? pickName(swap.from, swap.slot, bench.index) : '' }}</td>
-              <td>{{ bench.index ? pickName(swap.to, swap.slot, bench.index) : '' }}</td>
+              <td>
+                {{
+                  swap.from?.part === swap.to?.part
+                    ? 'the same, another offer'
+                    : bench.index
+                      ? pickName(swap.to, swap.slot, bench.index)
+                      : ''
+                }}
+              </td>
               <td class="num end">{{ money(swap.money, bench.currency, { sign: true }) }}</td>
               <td class="num end">{{ swap.score === null ? '…' : signed(swap.score / 1000) }}</td>
             </tr>

@@ -94,7 +94,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
         <Search :size="17" aria-hidden="true" /><span class="word">Find</span>
       </button>
       <button class="plain screen fold" title="Keys (?)" @click="commands.isHelpOpen = true">
-        <CircleHelp :size="17" aria-hidden="true" /><span class="word">Keys…</span>
+        <CircleHelp :size="17" aria-hidden="true" /><span class="word">Shortcuts</span>
       </button>
       <button
         class="plain screen keys"

@@ -126,12 +126,18 @@ function setKind(kind: PartKind) {
           >Slot <NSelect :value="draft.kind" :options="KINDS" aria-label="Slot" @update:value="setKind"
         /></label>
         <label
-          >Maker <NInput v-model:value="draft.maker" maxlength="200" :input-props="{ 'aria-label': 'Maker' }"
+          >Maker
+          <NInput
+            v-model:value="draft.maker"
+            placeholder="who makes it"
+            maxlength="200"
+            :input-props="{ 'aria-label': 'Maker' }"
         /></label>
         <label
           >Name
           <NInput
             v-model:value="draft.name"
+            placeholder="as the maker calls it"
             maxlength="200"
             :input-props="{ 'aria-label': 'Name of the part' }"
         /></label>

@@ -57,6 +57,7 @@ function setCount(count: number | null) {
     >
     <NInputNumber
       v-if="spec.kind === 'number'"
+      placeholder="not stated"
       size="small"
       :show-button="false"
       :value="(value as number | null) ?? null"
@@ -97,6 +98,7 @@ function setCount(count: number | null) {
     />
     <NInput
       v-else-if="spec.kind === 'word'"
+      placeholder="not stated"
       size="small"
       :value="(value as string | null) ?? ''"
       :input-props="{ 'aria-label': label }"
@@ -185,6 +187,9 @@ function setCount(count: number | null) {
 }
 .label {
   font-size: 12.5px;
+}
+.label .quiet {
+  margin-left: 0.4em;
 }
 .inner {
   display: grid;

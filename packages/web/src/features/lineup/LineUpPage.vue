@@ -179,7 +179,7 @@ function open(id: string) {
               <td
                 v-for="(text, n) in row.cells"
                 :key="n"
-                :class="{ num: group.group !== 'parts', other: row.differs && text !== row.cells[0] }"
+                :class="{ num: group.group !== 'parts', quiet: n > 0 && text === row.cells[0] }"
               >
                 {{ text }}
               </td>
@@ -288,9 +288,6 @@ td {
   padding: 2px 4px;
   margin-left: -4px;
   text-align: left;
-}
-.other {
-  font-weight: 600;
 }
 .unlike {
   color: var(--apricot);

@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import { CircleHelp, Info, OctagonX, TriangleAlert } from '@lucide/vue';
 import type { Finding, Verdict } from '@ripe-pick/core/compatibility';
-import type { Repair } from '@ripe-pick/core/trades';
+import type { Mend, Repair } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
@@ -32,8 +32,8 @@ const LOOKS: Readonly<Record<Verdict, { readonly icon: typeof Info; readonly wor
   pass: { icon: Info, word: 'fits' },
 };
 
-/** Mends found so far, by rule; `null` when no three swaps clear it. */
-const mends = shallowRef(new Map<string, Repair | null | 'looking'>());
+/** Mends found so far, by rule. */
+const mends = shallowRef(new Map<string, Mend | 'looking'>());
 watch([() => workspace.picks, () => workspace.brief], () => (mends.value = new Map()));
 const canMend = (finding: Finding) =>
   !finding.isAdvice &&
@@ -60,9 +60,15 @@ const figure = (value: Finding['actual'], unit: string | null) =>
   value === null
     ? 'not stated'
     : `${typeof value === 'number' ? Math.round(value * 10) / 10 : value}${unit ? ` ${unit}` : ''}`;
-const found = (rule: string) => {
-  const repair = mends.value.get(rule);
-  return repair && repair !== 'looking' ? repair : null;
+/** The ways out that were found: the one that keeps the frames first, and the cheapest when that is another. */
+const waysOut = (rule: string): { readonly title: string; readonly repair: Repair }[] => {
+  const mend = mends.value.get(rule);
+  if (!mend || mend === 'looking') return [];
+  const { cheapest, keeping } = mend;
+  if (!keeping) return cheapest ? [{ title: 'Cheapest', repair: cheapest }] : [];
+  const isOne = cheapest?.money === keeping.money;
+  const first = { title: isOne ? 'Cheapest, no frames lost' : 'No frames lost', repair: keeping };
+  return cheapest && !isOne ? [first, { title: 'Cheapest', repair: cheapest }] : [first];
 };
 </script>
 
@@ -106,11 +112,19 @@ const found = (rule: string) => {
           <p v-else-if="mends.get(finding.rule) === 'looking'" class="quiet">
             Looking for the cheapest swaps…
           </p>
-          <template v-else-if="found(finding.rule)">
-            <p class="ink">{{ words(found(finding.rule)!) }}</p>
-            <button class="plain strong" @click="take(finding, found(finding.rule)!)">Swap</button>
+          <template
+            v-for="way in waysOut(finding.rule)"
+            v-else-if="waysOut(finding.rule).length > 0"
+            :key="way.title"
+          >
+            <p class="ink">
+              <b>{{ way.title }}:</b> {{ words(way.repair) }}
+            </p>
+            <button class="plain edged" @click="take(finding, way.repair)">
+              Swap<span class="visually-hidden">: {{ way.title }}</span>
+            </button>
           </template>
-          <p v-else class="quiet">No three swaps clear it without breaking something else.</p>
+          <p v-else class="quiet">No four swaps clear it without breaking something else.</p>
         </div>
       </li>
     </ul>

@@ -95,6 +95,12 @@ defineExpose({ focus: () => root.value?.focus() });
     <div class="label">
       <p class="slot">
         <span class="chip" aria-hidden="true"></span>{{ SLOT_NAMES[slotName] }}
+        <span class="quiet price num">
+          <template v-if="price !== null">{{ money(price, currency) }}</template><template
+            v-else-if="current?.isOwned"
+            >owned</template
+          >
+        </span>
         <button
           class="plain lock"
           :aria-pressed="isLocked"
@@ -106,12 +112,6 @@ defineExpose({ focus: () => root.value?.focus() });
         </button>
       </p>
       <p class="pick" :class="{ open: isOpen }" :title="partName">{{ partName }}</p>
-      <p class="quiet price num">
-        <template v-if="price !== null">{{ money(price, currency) }}</template><template
-          v-else-if="current?.isOwned"
-          >owned</template
-        >
-      </p>
     </div>
     <div
       ref="root"
@@ -203,7 +203,7 @@ defineExpose({ focus: () => root.value?.focus() });
 <style scoped>
 .lane {
   display: grid;
-  grid-template-columns: 168px minmax(0, 1fr);
+  grid-template-columns: 184px minmax(0, 1fr);
   border-bottom: 1px solid var(--line);
 }
 .label {
@@ -220,6 +220,7 @@ defineExpose({ focus: () => root.value?.focus() });
   font-weight: 650;
   font-size: 12.5px;
   line-height: 1.1;
+  white-space: nowrap;
 }
 .chip {
   display: none;
@@ -230,8 +231,12 @@ defineExpose({ focus: () => root.value?.focus() });
   padding: 0;
   display: grid;
   place-items: center;
-  margin-left: auto;
   color: var(--line-strong);
+}
+.slot .price {
+  margin-left: auto;
+  font-weight: 400;
+  flex: none;
 }
 .lock[aria-pressed='true'] {
   color: var(--plum);

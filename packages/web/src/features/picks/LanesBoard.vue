@@ -35,7 +35,7 @@ const focused = shallowRef<Trade | null>(null);
 const board = ref<HTMLElement | null>(null);
 const { width: boardWidth, height: boardHeight } = useElementSize(board);
 
-const LABEL_WIDTH = 168;
+const LABEL_WIDTH = 184;
 const NARROW = 700;
 const AXIS = 22;
 const isNarrow = computed(() => boardWidth.value < NARROW);
@@ -61,7 +61,7 @@ const slots = computed(() =>
 const laneHeight = computed(() => {
   if (isNarrow.value) return 64;
   const room = (boardHeight.value - AXIS) / slots.value.length - 1;
-  return Math.max(42, Math.min(72, Math.floor(room)));
+  return Math.max(40, Math.min(72, Math.floor(room)));
 });
 const moneyWindow = computed(() => WINDOWS[windowIndex.value]);
 const tradesOf = (slot: Slot): readonly Trade[] => {
@@ -138,12 +138,12 @@ watch(
 const companionWords = computed(() => {
   if (repair.value === 'looking') return 'Looking for what would make it fit…';
   if (!live.value?.barrier || live.value.isCurrent) return '';
-  if (!repair.value) return 'No three swaps beside it would make it fit.';
+  if (!repair.value) return 'No four swaps beside it would make it fit.';
   const named = (change: Repair['swaps'][number]) => {
     const part = change.to ? bench.index?.parts.get(change.to.part) : null;
     return `${SLOT_NAMES[change.slot].toLowerCase()} ${part ? `${part.maker} ${part.name}` : 'left out'} (${money(change.money, bench.currency, { sign: true })})`;
   };
-  return `Also needs: ${repairWords(repair.value, live.value.slot, bench.currency, named)}`;
+  return `With what it needs, ${repairWords(repair.value, live.value.slot, bench.currency, named)}`;
 });
 function swapAll() {
   const trade = live.value;
@@ -322,8 +322,8 @@ const steepestWords = computed(() => {
       </NPopover>
       <span class="legend" aria-hidden="true"
         ><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned
-        <i class="hollow"></i>does not fit, or unknown <i class="less"></i>neither better nor cheaper
-        <i class="dash"></i>most frames for the money</span
+        <i class="hollow"></i>no fit, or unknown <i class="less"></i>no better, no cheaper
+        <i class="dash"></i>most for the money</span
       >
     </div>
     <div ref="board" class="board">
@@ -363,7 +363,7 @@ const steepestWords = computed(() => {
     </div>
     <div class="strip sheet" aria-live="off">
       <template v-if="live">
-        <div class="what">
+        <div class="what" tabindex="0" role="region" aria-label="The part in focus">
           <p>
             <b>{{ tradeName(live) }}</b>
             <span class="quiet"
@@ -374,8 +374,8 @@ const steepestWords = computed(() => {
             >
           </p>
           <p v-if="live.isCurrent" class="quiet">
-            The current pick.<template v-if="live.barrier">
-              {{ live.barrier.sentence }} {{ live.barrier.mend }}</template
+            The current pick.<span v-if="live.barrier" class="after"
+              >{{ live.barrier.sentence }} {{ live.barrier.mend }}</span
             >
           </p>
           <p v-else :class="{ bad: live.barrier }">
@@ -489,7 +489,7 @@ const steepestWords = computed(() => {
 }
 .axis {
   display: grid;
-  grid-template-columns: 168px minmax(0, 1fr);
+  grid-template-columns: 184px minmax(0, 1fr);
   align-items: center;
 }
 .caption {
@@ -510,12 +510,23 @@ const steepestWords = computed(() => {
   gap: 12px;
   align-items: center;
   padding: 6px 12px;
-  min-height: 52px;
+  /* As high as a hollow dot's companions take, so that the lanes never jump. */
+  height: 94px;
+  flex: none;
 }
 .what {
   flex: 1;
   min-width: 0;
   font-size: 13px;
+  max-height: 100%;
+  overflow: auto;
+  line-height: 1.25;
+}
+.after {
+  margin-left: 0.4em;
+}
+.what .small {
+  font-size: 12.5px;
 }
 .actions {
   display: flex;
@@ -549,6 +560,7 @@ const steepestWords = computed(() => {
     display: none;
   }
   .strip {
+    height: auto;
     flex-wrap: wrap;
     position: sticky;
     bottom: 0;

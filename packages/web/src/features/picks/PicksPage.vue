@@ -64,6 +64,7 @@ watch(
 }
 .side {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
   align-content: start;
   overflow: auto;

@@ -227,6 +227,17 @@ td:last-child {
   text-decoration: underline dotted var(--line-strong);
   text-underline-offset: 3px;
 }
+.game .name,
+.game .quiet {
+  display: block;
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  line-height: 1.15;
+}
+.game .quiet {
+  font-size: 11px;
+}
 .split {
   display: flex;
   height: 9px;

@@ -63,5 +63,5 @@ export function repairWords(
 ): string {
   const companions = repair.swaps.filter((swap) => swap.slot !== slot).map(nameOf);
   const frames = repair.score === null ? 'frames unknown' : `${signed(repair.score / 1000)} fps`;
-  return `${companions.join('; ')}. All in all ${money(repair.money, currency, { sign: true })}, ${frames}.`;
+  return `all in all ${money(repair.money, currency, { sign: true })}, ${frames}, with ${companions.join('; ')}.`;
 }
