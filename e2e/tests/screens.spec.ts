@@ -1,14 +1,31 @@
+import type { Page } from '@playwright/test';
 import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
-test.beforeEach(async ({ request }) => reset(request));
+/** A second candidate, so that the line-up has something to compare. */
+test.beforeEach(async ({ request }) =>
+  reset(request, (workspace) => {
+    const [first] = workspace.candidates as { picks: object }[];
+    workspace.candidates.push({
+      id: 'second',
+      name: 'Second idea',
+      picks: { ...first.picks, cooler: undefined },
+    });
+  }),
+);
+const SCREENS = ['brief', 'picks', 'stretch', 'line-up', 'data'];
+/** Long work is over, so that what axe sees is the whole screen. */
+async function settled(page: Page, screen: string): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
+  if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
+  await page.waitForTimeout(500);
+}
 
 for (const theme of ['light', 'dark'] as const) {
-  for (const screen of ['brief', 'picks', 'data']) {
+  for (const screen of SCREENS) {
     test(`${screen} is free of axe findings, ${theme}`, async ({ clean: page }) => {
       await page.emulateMedia({ colorScheme: theme });
       await page.goto(`/${screen}`);
-      await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-      await page.waitForTimeout(500);
+      await settled(page, screen);
       await expectAxeClean(page);
     });
   }
@@ -23,12 +40,31 @@ for (const theme of ['light', 'dark'] as const) {
   });
 }
 
-for (const screen of ['brief', 'picks', 'data']) {
+for (const [name, open] of [
+  ['the palette', (page: Page) => page.keyboard.press('Control+k')],
+  ['the list of shortcuts', (page: Page) => page.keyboard.press('?')],
+  ['the lines of the total', (page: Page) => page.getByTitle('What the total is made of').click()],
+  [
+    'where a rate comes from',
+    (page: Page) => page.getByTitle('Where Netfall Five gets its frames from').click(),
+  ],
+] as const)
+  test(`${name} is free of axe findings, and Escape closes it`, async ({ clean: page }) => {
+    await page.goto('/picks');
+    await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+    await open(page);
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await page.waitForTimeout(400);
+    await expectAxeClean(page);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toBeHidden();
+  });
+
+for (const screen of SCREENS) {
   test(`${screen} fits a screen of 390 px: nothing sticks out sideways`, async ({ clean: page }) => {
     await page.setViewportSize({ width: 390, height: 844 });
     await page.goto(`/${screen}`);
-    await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
-    await page.waitForTimeout(400);
+    await settled(page, screen);
     const overflow = await page.evaluate(
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
     );
@@ -42,7 +78,7 @@ test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scr
   clean: page,
 }) => {
   await page.goto('/picks');
-  await expect(page.locator('[role=listbox]')).toHaveCount(9);
+  await expect(page.locator('[role=listbox]')).toHaveCount(10);
   for (const lane of await page.locator('[role=listbox]').all()) {
     const box = await lane.boundingBox();
     expect(box && box.y >= 0 && box.y + box.height <= 800).toBe(true);

@@ -28,7 +28,9 @@ test('a part that does not fit says why, and how to mend it', async ({ clean: pa
     if (/The kit is DDR5/.test((await strip.textContent()) ?? '')) break;
   }
   await expect(strip).toContainText('The kit is DDR5, the board takes DDR4.');
-  await expect(strip).toContainText('Take a DDR4 kit');
+  await expect(strip).toContainText('With what it needs, all in all');
+  await expect(strip).toContainText('board');
+  await expect(page.getByRole('button', { name: 'Swap all' })).toBeVisible();
 });
 
 test('used offers can be hidden, and the money axis narrowed and widened, by key and by button', async ({

@@ -212,6 +212,7 @@ function open(id: string) {
 <style scoped>
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 .head {
@@ -252,6 +253,7 @@ function open(id: string) {
   margin-right: 4px;
 }
 .matrix {
+  position: relative;
   overflow-x: auto;
   padding-top: 8px;
 }

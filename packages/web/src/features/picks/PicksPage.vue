@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue';
+import { nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { SLOTS } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -30,8 +30,9 @@ function tradeOf(id: string): Trade | null {
 /** From the palette: a part to open, or the search to start. The address is cleaned up behind it. */
 watch(
   () => [route.query.part, route.query.find, bench.lanes !== null] as const,
-  ([part, find, isReady]) => {
+  async ([part, find, isReady]) => {
     if (!isReady || (!part && !find)) return;
+    await nextTick(); // dialogs look at changes, and this may be the first moment of the page
     if (find) isFinding.value = true;
     if (typeof part === 'string') opened.value = tradeOf(part);
     void router.replace({ name: 'picks' });

@@ -128,7 +128,7 @@ const spoken = computed(() => {
         </text>
       </g>
       <line :x1="x(limit)" :x2="x(limit)" :y1="TOP - 10" :y2="HEIGHT - BOTTOM" class="budget" />
-      <text :x="x(limit) + 6" :y="TOP + 4" class="figure ink">the sum</text>
+      <text :x="x(limit) + 6" :y="HEIGHT - BOTTOM - 42" class="figure ink">the sum</text>
       <g v-for="flag in flags" :key="flag.game">
         <line :x1="flag.x" :x2="flag.x" :y1="14 + flag.row * 15" :y2="HEIGHT - BOTTOM" class="pole" />
         <path :d="`M${flag.x} ${4 + flag.row * 15}h6l3 4.5l-3 4.5h-6z`" class="pennant" />

@@ -100,7 +100,7 @@ function takeSingle() {
             <td class="act">
               <button
                 class="plain edged"
-                :aria-label="`Compare the rung up to ${money(row.to.cost, bench.currency)}`"
+                :aria-label="`A to B: the rung up to ${money(row.to.cost, bench.currency)}`"
                 @click="emit('compare', row.from.cost, row.to.cost)"
               >
                 A to B
@@ -134,6 +134,8 @@ function takeSingle() {
   justify-content: space-between;
 }
 .scroll {
+  /* What is hidden from the eye in it scrolls along. */
+  position: relative;
   overflow: auto;
 }
 table {

@@ -140,6 +140,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
 <style scoped>
 .page {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 .head {
@@ -203,6 +204,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
 }
 .side {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 .none {

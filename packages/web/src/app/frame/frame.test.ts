@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs';
+import { catalogueFileSchema, catalogueOf, type Candidate, type Decision } from '@ripe-pick/contract';
+import { indexMarket } from '@ripe-pick/core/money';
+import { makeCatalogue } from '@ripe-pick/demo/make';
+import { describe, expect, it } from 'vitest';
+import type { Command } from '../../shared/stores/commands.ts';
+import { withDecisions } from '../../shared/stores/workspace.ts';
+import { blankBrief } from '../../shared/stores/blank-brief.ts';
+import { againstWords } from './against-words.ts';
+import { PaletteIndex } from './palette.ts';
+import { decisionWords, storyMarkdown } from './story.ts';
+
+const catalogue = catalogueOf(
+  catalogueFileSchema.parse(
+    JSON.parse(readFileSync(new URL('../../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+  ),
+);
+
+const decision = (change: Partial<Decision> = {}): Decision => ({
+  at: '2026-11-20T09:30:00Z',
+  slot: 'card',
+  chose: { part: 'b', name: 'Maker B', offer: 'b.shop', priceMinor: 20000 },
+  beat: { part: 'a', name: 'Maker A', offer: 'a.shop', priceMinor: 15000 },
+  why: 'swapped in its lane',
+  currency: 'EUR',
+  moneyMinor: 5000,
+  score: 12_300,
+  ...change,
+});
+
+describe('decisions', () => {
+  it('are told with what was chosen, what it beat, what it changed and why', () => {
+    expect(decisionWords(decision())).toBe('Graphics card: Maker B at €200.00, in place of Maker A at €150.00 (+€50.00, +12.3 fps): swapped in its lane.'); // prettier-ignore
+    expect(decisionWords(decision({ chose: null, moneyMinor: null, score: null }))).toContain('no card');
+  });
+  it('a walk along a lane is one decision: from where it began to where it ended', () => {
+    const walk = [decision(), decision({ at: '2026-11-20T09:30:04Z', chose: { part: 'c', name: 'Maker C', offer: null, priceMinor: null }, beat: decision().chose, moneyMinor: 700, score: 100 })]; // prettier-ignore
+    const [one, ...rest] = withDecisions([], walk);
+    expect(rest).toEqual([]);
+    expect([one.beat?.part, one.chose?.part, one.moneyMinor, one.score]).toEqual(['a', 'c', 5700, 12_400]);
+    expect(withDecisions([decision()], [decision({ at: '2026-11-20T10:30:00Z' })])).toHaveLength(2);
+    expect(withDecisions([decision()], [decision({ slot: 'memory' })])).toHaveLength(2);
+  });
+  it('stay within what is kept, the newest last', () => {
+    let all: Decision[] = [];
+    for (let n = 0; n < 340; n++)
+      all = withDecisions(all, [decision({ slot: n % 2 ? 'card' : 'memory', why: `step ${n}` })]);
+    expect(all.length).toBeLessThanOrEqual(300);
+    expect(all.at(-1)?.why).toBe('step 339');
+  });
+  it('a story names decisions and rulings-out with their reasons, one line each', () => {
+    const candidate: Candidate = { id: 'a', name: 'A', picks: {}, note: 'For\nthe league', isArchived: false, decisions: [decision()] }; // prettier-ignore
+    const brief = {
+      ...blankBrief(),
+      excluded: [
+        { part: 'x', reason: 'too\nloud' },
+        { part: 'y', reason: '' },
+      ],
+    };
+    const text = storyMarkdown(candidate, brief, (part) => `Part ${part}`);
+    expect(text).toContain('- 2026-11-20 09:30 Graphics card: Maker B');
+    expect(text).toContain('- Part x: too loud');
+    expect(text).toContain('- Part y (no reason given)');
+  });
+});
+
+describe('a candidate against the best', () => {
+  const market = indexMarket(catalogue, 'EUR');
+  const swap = {
+    slot: 'card' as const,
+    from: { part: 'gullmoor-tideline-280-solo', offer: null },
+    to: null,
+    money: 1400,
+    score: -3000,
+  };
+  it('says what it costs, how fast it is, and why', () => {
+    const held = { money: 1400, score: -3000, swaps: [swap], because: [swap], barriers: [] };
+    expect(againstWords('Mine', held, 'EUR', 'fps', market)).toBe('Mine costs €14.00 more and is 3.0 fps slower, because the graphics card is no card: processor’s own graphics and not Gullmoor Tideline 280 Solo 14 GB.'); // prettier-ignore
+    expect(againstWords('Mine', { ...held, money: -100, score: 20, because: [] }, 'EUR', 'fps', market)).toBe('Mine costs €1.00 less and is as fast.'); // prettier-ignore
+    expect(
+      againstWords('Mine', { ...held, score: null, barriers: ['socket'] }, 'EUR', 'fps', market),
+    ).toContain('breaks rules');
+    expect(againstWords('Mine', { ...held, swaps: [] }, 'EUR', 'fps', market)).toBe('Mine is the best set.');
+  });
+});
+
+describe('the palette', () => {
+  const ran: string[] = [];
+  const commands: Command[] = [
+    { id: 'go', title: 'Stretch', group: 'Screen', run: () => ran.push('stretch') },
+    { id: 'undo', title: 'Undo: rename', group: 'Edit', run: () => ran.push('undo') },
+  ];
+  const parts = catalogueOf(makeCatalogue({ seed: 3, parts: 1200 })).parts;
+  const index = new PaletteIndex(commands, parts, (part) => ran.push(part.id));
+  it('shows what can be done before anything is typed', () => {
+    expect(index.find('  ').map((entry) => entry.title)).toEqual(['Stretch', 'Undo: rename']);
+  });
+  it('finds parts by pieces of their names, in any order, and with a letter missing', () => {
+    const some = parts.find((part) => part.slot === 'card' && part.name.includes('280'));
+    const [series, number] = some?.name.split(' ') ?? [];
+    const found = index.find(`${number} ${series.slice(0, 4)}`);
+    expect(found.length).toBeGreaterThan(0);
+    for (const entry of found) expect(entry.title).toContain(number);
+    expect(index.find('Strech')[0]?.title).toBe('Stretch');
+  });
+  it('puts commands above parts, runs them, and finds nothing where there is nothing', () => {
+    index.find('stre')[0].run();
+    expect(ran).toContain('stretch');
+    expect(index.find('zzzzzz')).toEqual([]);
+    expect(index.find('graphics').length).toBeLessThanOrEqual(40);
+  });
+});

@@ -1,0 +1,92 @@
+import { readFileSync } from 'node:fs';
+import { briefFileSchema, briefOf, buildFileSchema, catalogueFileSchema, catalogueOf, lineUpFileSchema } from '@ripe-pick/contract'; // prettier-ignore
+import { lineUpOf } from '@ripe-pick/core/insight';
+import { indexMarket } from '@ripe-pick/core/money';
+import { prepare, runSearch } from '@ripe-pick/core/optimise';
+import type { Picks } from '@ripe-pick/core/parts';
+import { csvParseRows } from 'd3';
+import { describe, expect, it } from 'vitest';
+import { toCsv, toFile, toMarkdown } from './export.ts';
+import { SHAPES, shapePath } from './shapes.ts';
+import { rowsOf } from './table.ts';
+
+const demo = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../../../demo/files/${name}`, import.meta.url), 'utf8'));
+const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
+const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
+const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
+const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
+const market = indexMarket(catalogue, 'EUR');
+const lineUp = lineUpOf([{ name: 'First idea', picks: first }, { name: '=SUM(1) | odd', picks: best.picks }], catalogue, brief); // prettier-ignore
+const rows = rowsOf(lineUp, brief, market, (id) => id);
+const notes = ['one\nline', ''];
+const sheet = {
+  brief,
+  names: lineUp.entries.map((entry) => entry.name),
+  notes,
+  rows,
+  unlike: ['memory: differs'],
+};
+const row = (id: string) => rows.find((each) => each.id === id);
+
+describe('a line-up', () => {
+  it('has one cell for every candidate in every row, and marks where they differ', () => {
+    for (const each of rows) expect(each.cells).toHaveLength(2);
+    for (const each of rows)
+      if (each.group !== 'parts') expect(each.differs).toBe(each.cells[0] !== each.cells[1]);
+    expect(row('till')?.cells[1]).toBe('€626.19');
+    expect(row('objective')?.cells[1]).toContain('129.8 fps');
+    expect(row('case')?.cells[0]).toContain('owned');
+  });
+  it('gives the chance to beat the first candidate, and none for the first itself', () => {
+    const chance = row('netfall-chance');
+    expect(chance?.cells[0]).toBe('–');
+    expect(chance?.cells[1]).toBe('100 %');
+  });
+  it('says when an open candidate is open', () => {
+    const open = lineUpOf(
+      [
+        { name: 'Empty', picks: {} },
+        { name: 'Best', picks: best.picks },
+      ],
+      catalogue,
+      brief,
+    );
+    const checks = rowsOf(open, brief, market, (id) => id).find((each) => each.id === 'checks');
+    expect(checks?.cells[0]).toContain('open: processor');
+    expect(rowsOf(open, brief, market, (id) => id).find((each) => each.id === 'objective')?.cells[0]).toBe(
+      'unknown',
+    );
+  });
+  it('tells marks apart by shape', () => {
+    expect(new Set(SHAPES.map((_, n) => shapePath(n, 10, 10, 5))).size).toBe(SHAPES.length);
+  });
+});
+
+describe('what is taken out', () => {
+  it('CSV reads back with another reader (RFC 4180), and runs no formula', () => {
+    const text = toCsv(sheet);
+    expect(text.endsWith('\r\n')).toBe(true);
+    const table = csvParseRows(text);
+    expect(table).toHaveLength(rows.length + 2);
+    expect(new Set(table.map((cells) => cells.length))).toEqual(new Set([3]));
+    expect(table[0][2].startsWith("'=")).toBe(true);
+    expect(table.at(-1)?.[1]).toBe('one\nline');
+    expect(table.find((cells) => cells[0] === 'Paid at the till')?.[2]).toBe('€626.19');
+  });
+  it('Markdown keeps its columns, whatever names hold, and names the schools', () => {
+    const lines = toMarkdown(sheet).split('\n');
+    const bars = (line: string) => line.replace(/\\\|/g, '').split('|').length;
+    const table = lines.filter((line) => line.startsWith('|'));
+    expect(new Set(table.map(bars))).toEqual(new Set([5]));
+    expect(lines.join('\n')).toContain('geometric mean of averages, cut at 144 Hz');
+    expect(lines.join('\n')).toContain('not alike: memory');
+  });
+  it('JSON passes its own schema, and its lines add up to the cent', () => {
+    const file = lineUpFileSchema.parse(JSON.parse(JSON.stringify(toFile(lineUp, brief, notes))));
+    for (const each of file.candidates)
+      expect(each.lines.reduce((sum, line) => sum + line.amountMinor, 0)).toBe(each.totalMinor);
+    expect(file.candidates[1].score).toBe(best.score);
+    expect(file.candidates[0].games[0].chanceAgainstFirst).toBeNull();
+  });
+});

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest';
+import { blankBrief } from '../stores/blank-brief.ts';
+import { conditionWords, moneyWords, schoolsOf, supplyRuleWords } from './schools.ts';
+
+const brief = blankBrief();
+
+describe('the school that a figure follows', () => {
+  it('is named for frames, money, parts and the supply', () => {
+    const text = schoolsOf(brief).join('\n');
+    expect(text).toContain('geometric mean of averages, cut at 144 Hz');
+    expect(text).toContain('99th percentile');
+    expect(text).toContain('generated frames are not counted');
+    expect(text).toContain('hard limit');
+    expect(text).toContain('the larger of load × 1.3');
+  });
+  it('says slack, looks, conditions by slot, balance and floors when the brief asks for them', () => {
+    const other = {
+      ...brief,
+      money: { ...brief.money, slackMinor: 500, looksOutside: true },
+      market: {
+        ...brief.market,
+        conditions: ['new'] as const,
+        conditionsBySlot: { card: ['used'] as const },
+      },
+      needs: { ...brief.needs, capacityFloors: true },
+      play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.15 } },
+    };
+    expect(moneyWords(other)).toBe(
+      'counted: paid at the till, looks-only parts outside the sum, slack of €5.00',
+    );
+    expect(conditionWords(other)).toBe('parts: new (graphics card: used)');
+    expect(schoolsOf(other).join()).toContain('neither side loses more than 15 %');
+    expect(schoolsOf(other).join()).toContain('every game asks for');
+  });
+  it.each([
+    ['load', 'load × 1.5'],
+    ['maker', 'the card maker’s figure'],
+    ['half', 'load at half of the rating'],
+    ['planned', 'the larger of load × 1.5 and the maker’s figure, with the planned card'],
+  ] as const)('supply by %s', (kind, words) => expect(supplyRuleWords({ kind, factor: 1.5 })).toBe(words));
+});
