@@ -3,8 +3,11 @@ import { buildWeb, ensureChromium, ensureInstalled, must } from './lib/prepare.m
 
 ensureInstalled();
 const chromium = ensureChromium();
-must(process.execPath, ['--import', 'tsx', 'bench/search.ts']);
+must(process.execPath, ['--import', 'tsx', 'bench/search.bench.ts']);
 buildWeb();
-must(process.execPath, ['--import', 'tsx', 'bench/browser.ts'], {
+must(process.execPath, ['--import', 'tsx', 'bench/browser.bench.ts'], {
+  env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
+});
+must(process.execPath, ['--import', 'tsx', 'bench/workbench.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import type { Offer } from '../parts/index.ts';
 import { costOf } from './cost.ts';
-import { indexMarket, offerBarrier, usableOffers } from './market.ts';
+import { conditionsFor, indexMarket, offerBarrier, usableOffers } from './market.ts';
 import { BRIEF } from '../test/fixtures.ts';
 
 const extra: Offer[] = [
@@ -69,5 +69,44 @@ describe('offers that a brief allows', () => {
   it('are listed in the catalogue’s order', () => {
     expect(usableOffers(market, BRIEF, 'card').map((offer) => offer.id)).toEqual(['card.near', 'card.stall']);
     expect(SHOPS).toHaveLength(3);
+  });
+});
+
+describe('parts bought for their looks alone', () => {
+  const light = {
+    id: 'light',
+    slot: 'extras',
+    maker: 'M',
+    name: 'Light',
+    kind: 'light',
+    watts: 3,
+    looksOnly: true,
+  } as const;
+  const offers: Offer[] = [
+    ...OFFERS,
+    { ...OFFERS[0], id: 'light.far', part: 'light', shop: 'far', priceMinor: 10000 },
+  ];
+  const at = indexMarket({ ...CATALOGUE, parts: [...CATALOGUE.parts, light], offers }, 'EUR');
+  const picks = { card: pick('card'), extras: { part: 'light', offer: 'light.far' } };
+  it('stand in the total, and outside of what is counted when the brief says so, with their sending', () => {
+    const inside = costOf(picks, at, []);
+    const outside = costOf(picks, at, [], true);
+    // 230.00 with free sending; 100.00 and 79.00 SEK at 0.09.
+    expect([inside.total, inside.counted]).toEqual([23000 + 900 + 711, 23000 + 900 + 711]);
+    expect([outside.total, outside.counted]).toEqual([23000 + 900 + 711, 23000]);
+  });
+  it('change nothing where there are none', () => {
+    const cost = costOf({ card: pick('card') }, at, [], true);
+    expect(cost.counted).toBe(cost.total);
+  });
+});
+
+describe('conditions by slot', () => {
+  it('stand in place of the general ones, for their slot alone', () => {
+    const brief = { ...BRIEF, market: { ...BRIEF.market, conditions: ['new'] as const, conditionsBySlot: { card: ['used'] as const } } }; // prettier-ignore
+    expect(conditionsFor(brief, 'card')).toEqual(['used']);
+    expect(conditionsFor(brief, 'memory')).toEqual(['new']);
+    expect(usableOffers(market, brief, 'card').map((offer) => offer.id)).toEqual(['card.stall']);
+    expect(usableOffers(market, brief, 'memory').map((offer) => offer.id)).toEqual(['memory.near']);
   });
 });

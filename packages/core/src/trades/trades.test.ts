@@ -3,8 +3,19 @@ import { ruleContext } from '../compatibility/index.ts';
 import { describe, expect, it } from 'vitest';
 import { scorerFor } from '../frames/index.ts';
 import { costOf, indexMarket } from '../money/index.ts';
-import type { Offer, Picks, Slot } from '../parts/index.ts';
-import { BRIEF, CATALOGUE, MEMORY, OFFERS, PROCESSOR, SUPPLY } from '../test/fixtures.ts';
+import type { Brief, Offer, Picks, Slot } from '../parts/index.ts';
+import {
+  BRIEF,
+  CARD,
+  CATALOGUE,
+  COOLER,
+  MEMORY,
+  OFFERS,
+  PROCESSOR,
+  STORAGE,
+  SUPPLY,
+} from '../test/fixtures.ts';
+import { reasonToKeep } from './dominated.ts';
 import { MEASURES } from './measures.ts';
 import { summaryFor } from './summary.ts';
 import { swapsBetween, withPick } from './swaps.ts';
@@ -152,5 +163,85 @@ describe('swaps between two sets of picks', () => {
     const before = score(partsForRules(FULL, market)) ?? 0;
     const after = score(partsForRules(to, market)) ?? 0;
     expect(swaps.reduce((sum, swap) => sum + (swap.score ?? NaN), 0)).toBe(after - before);
+  });
+});
+
+describe('rivals that are neither better nor cheaper', () => {
+  const card = { ...CARD, id: 'other' };
+  it.each([
+    ['more video memory', { videoMemoryGb: 12 }, { kind: 'video-memory', more: 4 }],
+    ['a thriftier one', { boardWatts: 130 }, { kind: 'cooler', less: 20 }],
+    ['a longer warranty', { warrantyMonths: 36 }, { kind: 'warranty', more: 12 }],
+    ['nothing at all', {}, null],
+    ['a gap in its sheet is no reason', { videoMemoryGb: null, boardWatts: null }, null],
+  ] as const)('%s', (_, change, reason) => {
+    expect(reasonToKeep({ ...CARD, warrantyMonths: 24 }, { ...card, warrantyMonths: 24, ...change })).toEqual(
+      reason,
+    );
+  });
+  it('knows other slots by their own measure', () => {
+    expect(reasonToKeep(MEMORY, { ...MEMORY, gbPerStick: 16 })).toEqual({ kind: 'memory', more: 16 });
+    expect(reasonToKeep(STORAGE, { ...STORAGE, gb: 960 })).toEqual({ kind: 'space', more: 460 });
+    expect(reasonToKeep(SUPPLY, { ...SUPPLY, ratedWatts: 650 })).toEqual({ kind: 'watts', more: 150 });
+    expect(reasonToKeep(COOLER, { ...COOLER, noiseDb: 20 })).toEqual({ kind: 'quieter', less: 6 });
+    expect(reasonToKeep(PROCESSOR, { ...PROCESSOR, packageWatts: 65 })).toEqual({ kind: 'cooler', less: 23 });
+  });
+  it('are marked in their lane: dearer or as dear, and no gain in frames or by the lane’s measure', () => {
+    const slow = { ...CARD, id: 'slow', videoMemoryGb: 12 };
+    const world = {
+      ...WORLD,
+      parts: [...WORLD.parts, slow],
+      offers: [...WORLD.offers, { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 24000 }],
+      frameModel: {
+        ...WORLD.frameModel,
+        cards: [...WORLD.frameModel.cards, { part: 'slow', rateLn: -0.2, sdLn: 0.03 }],
+      },
+    };
+    const { lanes } = tradesFor(world, BRIEF)(FULL);
+    const rival = lanes.card.find((trade) => trade.part?.id === 'slow');
+    expect([rival?.isDominated, rival?.keepFor]).toEqual([true, { kind: 'video-memory', more: 4 }]);
+    for (const trade of Object.values(lanes).flat()) {
+      if (!trade.isDominated) continue;
+      expect(trade.money).toBeGreaterThanOrEqual(0);
+      expect(trade.gain).toBeLessThanOrEqual(0);
+      expect(trade.barrier).toBeNull();
+    }
+  });
+});
+
+describe('rules of thumb', () => {
+  it('the case should take no more than about a tenth of the sum (common practice, no source)', () => {
+    const summary = (minor: number) => {
+      const offers = WORLD.offers.map((offer) =>
+        offer.part === 'case' ? { ...offer, priceMinor: minor } : offer,
+      );
+      return summaryFor({ ...WORLD, offers }, BRIEF).summarise(FULL);
+    };
+    const [small, large] = [summary(1000), summary(20_000)];
+    expect(small.thumbs).toEqual([]);
+    expect(large.thumbs).toHaveLength(1);
+    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.total, 12);
+    expect(large.findings).toEqual(small.findings); // a note, never a check
+  });
+});
+
+describe('a summary', () => {
+  it('holds the working point, the rules for the size side by side, and the balance limit', () => {
+    const summary = summaryFor(WORLD, BRIEF).summarise(FULL);
+    expect(summary.sizedBy.map((rule) => rule.kind)).toEqual(['load', 'maker', 'half', 'planned']);
+    expect(summary.working?.share).toBeCloseTo((summary.load?.deciwatts ?? 0) / 10 / 500, 12);
+    expect(summary.isUnbalanced).toBeNull();
+    const strict = {
+      ...BRIEF,
+      play: { ...BRIEF.play, objective: { ...BRIEF.play.objective, balanceLimit: 0 } },
+    };
+    expect(summaryFor(WORLD, strict).summarise(FULL).isUnbalanced).toBe(true);
+  });
+  it('sizes the supply with the planned card when the brief goes by it', () => {
+    const planned = { ...CARD, id: 'later', boardWatts: 250, makerSupplyWatts: 700 };
+    const brief: Brief = { ...BRIEF, planned: { card: 'later', memory: null }, needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }; // prettier-ignore
+    const summary = summaryFor({ ...WORLD, parts: [...WORLD.parts, planned] }, brief).summarise(FULL);
+    expect(summary.neededWatts).toBe(700);
+    expect(summary.findings.map((found) => found.rule)).toContain('supply-watts');
   });
 });

@@ -58,7 +58,7 @@ const sentence = computed(() =>
       </p>
       <template v-else-if="found">
         <p class="sentence">{{ sentence }}</p>
-        <table v-if="found.against.swaps.length > 0">
+        <table class="lines" v-if="found.against.swaps.length > 0">
           <thead>
             <tr>
               <th scope="col">Slot</th>
@@ -107,28 +107,6 @@ const sentence = computed(() =>
 }
 .sentence {
   font-size: 15px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-}
-th,
-td {
-  padding: 4px 8px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-tfoot th,
-tfoot td {
-  font-weight: 650;
-}
-.end {
-  text-align: right;
 }
 .bad {
   color: var(--danger);

@@ -46,7 +46,7 @@ const words = (line: CostLine): string => {
 <template>
   <Dialog :show="show" title="What the total is made of" :width="640" @close="emit('close')">
     <div v-if="cost" class="total">
-      <table v-for="order in orders" :key="order.name">
+      <table class="lines" v-for="order in orders" :key="order.name">
         <caption>
           {{
             order.name
@@ -85,24 +85,6 @@ const words = (line: CostLine): string => {
 .total {
   display: grid;
   gap: 10px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-caption {
-  text-align: left;
-  font-weight: 650;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-}
-th,
-td {
-  padding: 3px 0;
-  border-bottom: 1px solid var(--line);
 }
 td {
   text-align: right;

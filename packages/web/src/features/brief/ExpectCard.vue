@@ -96,7 +96,7 @@ function take() {
         {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}; four times out
         of five inside the range
       </p>
-      <table>
+      <table class="lines">
         <thead>
           <tr>
             <th scope="col">Game</th>
@@ -195,10 +195,6 @@ table {
   border-collapse: collapse;
   width: 100%;
   font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 600;
 }
 thead th {
   font-weight: 500;

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { NInputNumber, NSelect } from 'naive-ui';
 import { minorPlaces } from '@ripe-pick/core';
 import type { Brief, Condition } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from './Field.vue';
+import NumberField from './NumberField.vue';
+import ChoiceField from './ChoiceField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();
@@ -55,39 +56,30 @@ const ownable = computed(() =>
   <section class="sheet band" aria-labelledby="band-money">
     <h2 id="band-money">Money</h2>
     <div class="grid">
-      <Field label="Sum">
-        <NInputNumber
-          :show-button="false"
-          :value="money.budgetMinor / scale"
-          :min="0"
-          :max="1000000"
-          :step="10"
-          :precision="scale === 1 ? 0 : 2"
-          :input-props="{ 'aria-label': 'Sum' }"
-          @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })"
-        />
-      </Field>
-      <Field label="Currency">
-        <NSelect
-          :value="money.currency"
-          :options="currencies"
-          :input-props="{ 'aria-label': 'Currency' }"
-          aria-label="Currency"
-          @update:value="(v: string) => setMoney('change currency', { currency: v })"
-        />
-      </Field>
-      <Field label="Slack over the sum">
-        <NInputNumber
-          :show-button="false"
-          :value="money.slackMinor / scale"
-          :min="0"
-          :max="100000"
-          :step="5"
-          :precision="scale === 1 ? 0 : 2"
-          :input-props="{ 'aria-label': 'Slack over the sum' }"
-          @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })"
-        />
-      </Field>
+      <NumberField
+        label="Sum"
+        :value="money.budgetMinor / scale"
+        :min="0"
+        :max="1000000"
+        :step="10"
+        :precision="scale === 1 ? 0 : 2"
+        @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })"
+      />
+      <ChoiceField
+        label="Currency"
+        :value="money.currency"
+        :options="currencies"
+        @update:value="(v: string) => setMoney('change currency', { currency: v })"
+      />
+      <NumberField
+        label="Slack over the sum"
+        :value="money.slackMinor / scale"
+        :min="0"
+        :max="100000"
+        :step="5"
+        :precision="scale === 1 ? 0 : 2"
+        @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })"
+      />
     </div>
     <div class="grid two">
       <Field label="Condition of parts">
@@ -117,22 +109,18 @@ const ownable = computed(() =>
         </div>
       </Field>
     </div>
-    <Field
+    <ChoiceField
       label="Parts that are there already"
       hint="They cost nothing. Drives come on top of what is bought."
-    >
-      <NSelect
-        multiple
-        filterable
-        :value="[...workspace.brief.owned]"
-        :options="ownable"
-        placeholder="Type to search"
-        :input-props="{ 'aria-label': 'Parts that are there already' }"
-        @update:value="
-          (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
-        "
-      />
-    </Field>
+      multiple
+      filterable
+      :value="[...workspace.brief.owned]"
+      :options="ownable"
+      placeholder="Type to search"
+      @update:value="
+        (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
+      "
+    />
   </section>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { NInputNumber, NSelect, NSwitch } from 'naive-ui';
+import { NInputNumber, NSelect } from 'naive-ui';
 import { Trash2 } from '@lucide/vue';
 import {
   PRESETS,
@@ -12,7 +12,9 @@ import {
 } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import Field from './Field.vue';
+import NumberField from './NumberField.vue';
+import ChoiceField from './ChoiceField.vue';
+import SwitchField from './SwitchField.vue';
 import ShareBar from './ShareBar.vue';
 
 const workspace = useWorkspace();
@@ -145,79 +147,64 @@ const presets = PRESETS.map((preset) => ({
     />
     <p v-if="library.length === 0" class="quiet">No games in the catalogue yet.</p>
     <div class="grid">
-      <Field label="Screen"
-        ><NSelect
-          :value="`${play.widthPx}x${play.heightPx}`"
-          :options="screens"
-          aria-label="Screen"
-          @update:value="setScreen"
-      /></Field>
-      <Field label="Refresh rate">
-        <NInputNumber
-          :show-button="false"
-          :value="play.refreshHz"
-          :min="20"
-          :max="1000"
-          :input-props="{ 'aria-label': 'Refresh rate' }"
-          @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"
-          ><template #suffix>Hz</template></NInputNumber
-        >
-      </Field>
-      <Field label="Upscaling"
-        ><NSelect
-          :value="play.renderScale"
-          :options="SCALES"
-          aria-label="Upscaling"
-          @update:value="(v: number) => set('change upscaling', { renderScale: v })"
-      /></Field>
-      <Field label="Beside the game"
-        ><NSelect
-          :value="play.background"
-          :options="BACKGROUNDS"
-          aria-label="Beside the game"
-          @update:value="(v: Background) => set('change the background', { background: v })"
-      /></Field>
-      <Field label="Goal"
-        ><NSelect
-          :value="play.objective.goal"
-          :options="GOALS"
-          aria-label="Goal"
-          @update:value="(v: Objective['goal']) => setObjective({ goal: v })"
-      /></Field>
-      <Field label="Figure that counts"
-        ><NSelect
-          :value="play.objective.figure"
-          :options="FIGURES"
-          aria-label="Figure that counts"
-          @update:value="(v: Objective['figure']) => setObjective({ figure: v })"
-      /></Field>
-      <Field v-if="play.objective.goal === 'frames'" label="Over the games"
-        ><NSelect
-          :value="play.objective.mean"
-          :options="MEANS"
-          aria-label="Over the games"
-          @update:value="(v: Objective['mean']) => setObjective({ mean: v })"
-      /></Field>
+      <ChoiceField
+        label="Screen"
+        :value="`${play.widthPx}x${play.heightPx}`"
+        :options="screens"
+        @update:value="setScreen"
+      />
+      <NumberField
+        label="Refresh rate"
+        suffix="Hz"
+        :value="play.refreshHz"
+        :min="20"
+        :max="1000"
+        @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"
+      />
+      <ChoiceField
+        label="Upscaling"
+        :value="play.renderScale"
+        :options="SCALES"
+        @update:value="(v: number) => set('change upscaling', { renderScale: v })"
+      />
+      <ChoiceField
+        label="Beside the game"
+        :value="play.background"
+        :options="BACKGROUNDS"
+        @update:value="(v: Background) => set('change the background', { background: v })"
+      />
+      <ChoiceField
+        label="Goal"
+        :value="play.objective.goal"
+        :options="GOALS"
+        @update:value="(v: Objective['goal']) => setObjective({ goal: v })"
+      />
+      <ChoiceField
+        label="Figure that counts"
+        :value="play.objective.figure"
+        :options="FIGURES"
+        @update:value="(v: Objective['figure']) => setObjective({ figure: v })"
+      />
+      <ChoiceField
+        v-if="play.objective.goal === 'frames'"
+        label="Over the games"
+        :value="play.objective.mean"
+        :options="MEANS"
+        @update:value="(v: Objective['mean']) => setObjective({ mean: v })"
+      />
     </div>
     <div class="switches">
-      <label v-if="play.objective.goal === 'frames'"
-        ><NSwitch
-          size="small"
-          :value="play.objective.capAtRefresh"
-          aria-label="Frames beyond the screen’s rate do not count"
-          @update:value="(v: boolean) => setObjective({ capAtRefresh: v })"
-        />
-        Frames beyond the screen’s rate do not count</label
-      >
-      <label
-        ><NSwitch
-          size="small"
-          :value="play.memoryProfile"
-          aria-label="Memory profile switched on"
-          @update:value="(v: boolean) => set('switch the memory profile', { memoryProfile: v })"
-        />
-        Memory profile switched on</label
-      >
+      <SwitchField
+        v-if="play.objective.goal === 'frames'"
+        label="Frames beyond the screen’s rate do not count"
+        :value="play.objective.capAtRefresh"
+        @change="(v: boolean) => setObjective({ capAtRefresh: v })"
+      />
+      <SwitchField
+        label="Memory profile switched on"
+        :value="play.memoryProfile"
+        @change="(v: boolean) => set('switch the memory profile', { memoryProfile: v })"
+      />
     </div>
   </section>
 </template>
@@ -236,16 +223,6 @@ const presets = PRESETS.map((preset) => ({
 }
 .add {
   max-width: 260px;
-}
-.switches {
-  display: flex;
-  gap: 6px 22px;
-  flex-wrap: wrap;
-}
-.switches label {
-  display: flex;
-  gap: 8px;
-  align-items: center;
 }
 @media (max-width: 760px) {
   .game {

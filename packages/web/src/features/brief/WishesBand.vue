@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { NInputNumber, NSelect, NSwitch } from 'naive-ui';
+import { NSelect } from 'naive-ui';
 import { SLOTS, type Brief, type Condition, type PartKind, type Slot } from '@ripe-pick/core/parts';
 import { minorPlaces } from '@ripe-pick/core';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
-import Field from './Field.vue';
+import NumberField from './NumberField.vue';
+import ChoiceField from './ChoiceField.vue';
+import SwitchField from './SwitchField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();
@@ -83,162 +85,117 @@ const tariff = computed(
       <summary><h2 id="band-wishes">More wishes</h2></summary>
       <div class="inner">
         <div class="grid">
-          <Field label="Balance of processor and card">
-            <NSelect
-              clearable
-              :value="brief.play.objective.balanceLimit"
-              :options="BALANCE"
-              placeholder="All money where it helps most"
-              aria-label="Balance of processor and card"
-              @update:value="setBalance"
-            />
-          </Field>
-          <Field label="Quality of the supply">
-            <NSelect
-              clearable
-              :value="needs.supplyQuality"
-              :options="MARKS"
-              placeholder="Any"
-              aria-label="Quality of the supply"
-              @update:value="
-                (v: number | null) => setNeeds('change the supply’s quality', { supplyQuality: v })
-              "
-            />
-          </Field>
-          <Field label="Noise of the cooler, at most">
-            <NInputNumber
-              :show-button="false"
-              clearable
-              :value="needs.maxNoiseDb"
-              :min="0"
-              :max="120"
-              placeholder="any"
-              :input-props="{ 'aria-label': 'Noise of the cooler, at most, in decibels' }"
-              @update:value="(v) => setNeeds('type the noise', { maxNoiseDb: v })"
-              ><template #suffix>dB</template></NInputNumber
-            >
-          </Field>
-          <Field label="Screens">
-            <NInputNumber
-              :show-button="false"
-              :value="needs.screens"
-              :min="1"
-              :max="16"
-              :precision="0"
-              :input-props="{ 'aria-label': 'Screens' }"
-              @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
-            />
-          </Field>
-          <Field
+          <ChoiceField
+            label="Balance of processor and card"
+            clearable
+            :value="brief.play.objective.balanceLimit"
+            :options="BALANCE"
+            placeholder="All money where it helps most"
+            @update:value="setBalance"
+          />
+          <ChoiceField
+            label="Quality of the supply"
+            clearable
+            :value="needs.supplyQuality"
+            :options="MARKS"
+            placeholder="Any"
+            @update:value="
+              (v: number | null) => setNeeds('change the supply’s quality', { supplyQuality: v })
+            "
+          />
+          <NumberField
+            label="Noise of the cooler, at most"
+            suffix="dB"
+            aria="Noise of the cooler, at most, in decibels"
+            clearable
+            :value="needs.maxNoiseDb"
+            :min="0"
+            :max="120"
+            placeholder="any"
+            @update:value="(v) => setNeeds('type the noise', { maxNoiseDb: v })"
+          />
+          <NumberField
+            label="Screens"
+            :value="needs.screens"
+            :min="1"
+            :max="16"
+            :precision="0"
+            @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
+          />
+          <ChoiceField
             label="Planned card"
             hint="Checks say what stands in its way; the supply’s rule can count it."
-          >
-            <NSelect
-              clearable
-              filterable
-              :value="brief.planned.card"
-              :options="cards"
-              placeholder="None yet"
-              :input-props="{ 'aria-label': 'Planned card' }"
-              @update:value="(v: string | null) => setPlanned({ card: v })"
-            />
-          </Field>
-          <Field label="Planned second memory kit">
-            <NSelect
-              clearable
-              filterable
-              :value="brief.planned.memory"
-              :options="kits"
-              placeholder="None yet"
-              :input-props="{ 'aria-label': 'Planned second memory kit' }"
-              @update:value="(v: string | null) => setPlanned({ memory: v })"
-            />
-          </Field>
-          <Field label="Hours of play a week">
-            <NInputNumber
-              :show-button="false"
-              :value="running.hoursPerWeek"
-              :min="0"
-              :max="168"
-              :input-props="{ 'aria-label': 'Hours of play a week' }"
-              @update:value="(v) => setRunning('type the hours', { hoursPerWeek: v ?? 0 })"
-            />
-          </Field>
-          <Field label="Price of a kilowatt-hour">
-            <NInputNumber
-              :show-button="false"
-              :value="tariff"
-              :min="0"
-              :max="1000"
-              :step="0.01"
-              :input-props="{ 'aria-label': 'Price of a kilowatt-hour' }"
-              @update:value="
-                (v) =>
-                  setRunning('type the tariff', {
-                    tariffMinorPerKwh:
-                      Math.round((v ?? 0) * 10 ** minorPlaces(brief.money.currency) * 1000) / 1000,
-                  })
-              "
-              ><template #suffix>{{ brief.money.currency }}</template></NInputNumber
-            >
-          </Field>
-          <Field label="Mains">
-            <NSelect
-              :value="running.mains"
-              :options="MAINS"
-              aria-label="Mains"
-              @update:value="(v: 115 | 230) => setRunning('change the mains', { mains: v })"
-            />
-          </Field>
+            clearable
+            filterable
+            :value="brief.planned.card"
+            :options="cards"
+            placeholder="None yet"
+            @update:value="(v: string | null) => setPlanned({ card: v })"
+          />
+          <ChoiceField
+            label="Planned second memory kit"
+            clearable
+            filterable
+            :value="brief.planned.memory"
+            :options="kits"
+            placeholder="None yet"
+            @update:value="(v: string | null) => setPlanned({ memory: v })"
+          />
+          <NumberField
+            label="Hours of play a week"
+            :value="running.hoursPerWeek"
+            :min="0"
+            :max="168"
+            @update:value="(v) => setRunning('type the hours', { hoursPerWeek: v ?? 0 })"
+          />
+          <NumberField
+            label="Price of a kilowatt-hour"
+            :suffix="brief.money.currency"
+            :value="tariff"
+            :min="0"
+            :max="1000"
+            :step="0.01"
+            @update:value="
+              (v) =>
+                setRunning('type the tariff', {
+                  tariffMinorPerKwh:
+                    Math.round((v ?? 0) * 10 ** minorPlaces(brief.money.currency) * 1000) / 1000,
+                })
+            "
+          />
+          <ChoiceField
+            label="Mains"
+            :value="running.mains"
+            :options="MAINS"
+            @update:value="(v: 115 | 230) => setRunning('change the mains', { mains: v })"
+          />
         </div>
         <div class="switches">
-          <label
-            ><NSwitch
-              size="small"
-              :value="needs.capacityFloors"
-              aria-label="Memory and video memory as every game asks for them"
-              @update:value="(v: boolean) => setNeeds('switch the capacity floors', { capacityFloors: v })"
-            />
-            Memory and video memory as every game asks for them</label
-          >
-          <label
-            ><NSwitch
-              size="small"
-              :value="needs.boxedCooler"
-              aria-label="The boxed cooler will do"
-              @update:value="(v: boolean) => setNeeds('switch the boxed cooler', { boxedCooler: v })"
-            />
-            The boxed cooler will do</label
-          >
-          <label
-            ><NSwitch
-              size="small"
-              :value="needs.raiseClocks"
-              aria-label="Clocks are to be raised"
-              @update:value="(v: boolean) => setNeeds('switch raising clocks', { raiseClocks: v })"
-            />
-            Clocks are to be raised</label
-          >
-          <label
-            ><NSwitch
-              size="small"
-              :value="needs.borrowProcessor"
-              aria-label="An older processor can be borrowed to flash firmware"
-              @update:value="
-                (v: boolean) => setNeeds('switch the borrowed processor', { borrowProcessor: v })
-              "
-            />
-            An older processor can be borrowed to flash firmware</label
-          >
-          <label
-            ><NSwitch
-              size="small"
-              :value="brief.money.looksOutside"
-              aria-label="Looks-only parts stay outside the sum"
-              @update:value="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
-            />
-            Looks-only parts stay outside the sum</label
-          >
+          <SwitchField
+            label="Memory and video memory as every game asks for them"
+            :value="needs.capacityFloors"
+            @change="(v: boolean) => setNeeds('switch the capacity floors', { capacityFloors: v })"
+          />
+          <SwitchField
+            label="The boxed cooler will do"
+            :value="needs.boxedCooler"
+            @change="(v: boolean) => setNeeds('switch the boxed cooler', { boxedCooler: v })"
+          />
+          <SwitchField
+            label="Clocks are to be raised"
+            :value="needs.raiseClocks"
+            @change="(v: boolean) => setNeeds('switch raising clocks', { raiseClocks: v })"
+          />
+          <SwitchField
+            label="An older processor can be borrowed to flash firmware"
+            :value="needs.borrowProcessor"
+            @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowProcessor: v })"
+          />
+          <SwitchField
+            label="Looks-only parts stay outside the sum"
+            :value="brief.money.looksOutside"
+            @change="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
+          />
         </div>
         <h3>Conditions by slot</h3>
         <div class="policies">
@@ -280,16 +237,6 @@ summary h2 {
   display: grid;
   gap: 12px;
   padding-top: 10px;
-}
-.switches {
-  display: flex;
-  gap: 6px 22px;
-  flex-wrap: wrap;
-}
-.switches label {
-  display: flex;
-  gap: 8px;
-  align-items: center;
 }
 .policies {
   display: grid;

@@ -160,7 +160,7 @@ const lead = (picks: Picks) =>
         </div>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
         <div v-else class="scroll">
-          <table>
+          <table class="lines">
             <thead>
               <tr>
                 <th scope="col">Take</th>
@@ -211,7 +211,7 @@ const lead = (picks: Picks) =>
           There is no other pair of processor and card for this sum.
         </p>
         <div v-else class="scroll list" tabindex="0" role="region" aria-label="Runners-up">
-          <table>
+          <table class="lines">
             <thead>
               <tr>
                 <th scope="col">Processor + card</th>
@@ -318,30 +318,6 @@ const lead = (picks: Picks) =>
 .list {
   max-height: 230px;
   overflow: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  color: var(--ink-soft);
-}
-th,
-td {
-  padding: 4px 8px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: middle;
-}
-.end {
-  text-align: right;
-}
-tfoot th,
-tfoot td {
-  font-weight: 650;
-  color: var(--ink);
 }
 .row {
   display: flex;

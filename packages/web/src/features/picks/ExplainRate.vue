@@ -77,7 +77,7 @@ const change = (ln: number) => {
         {{ fps(props.game.low) }} as the 99th percentile of frame time, {{ fps(props.game.slowest) }} as the
         mean of the slowest 1 %.
       </p>
-      <table v-for="side in sides" :key="side.title">
+      <table class="lines" v-for="side in sides" :key="side.title">
         <caption>
           {{
             side.title
@@ -120,30 +120,7 @@ const change = (ln: number) => {
   display: grid;
   gap: 12px;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-caption {
-  text-align: left;
-  font-weight: 650;
-  padding-bottom: 2px;
-}
-th {
-  text-align: left;
-  font-weight: 400;
-}
-th,
-td {
-  padding: 3px 0;
-  border-bottom: 1px solid var(--line);
-}
 td {
   text-align: right;
-}
-tfoot th,
-tfoot td {
-  font-weight: 650;
 }
 </style>

@@ -71,7 +71,7 @@ function take(offer: Offer) {
       <h3>Offers</h3>
       <p v-if="offers.length === 0" class="quiet">No offer in the catalogue.</p>
       <div class="scroll">
-        <table v-if="offers.length > 0">
+        <table class="lines" v-if="offers.length > 0">
           <thead>
             <tr>
               <th scope="col">Price</th>
@@ -137,21 +137,6 @@ function take(offer: Offer) {
 }
 .scroll {
   overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  color: var(--ink-soft);
-}
-th,
-td {
-  padding: 4px 8px 4px 0;
-  border-bottom: 1px solid var(--line);
 }
 dl {
   margin: 0;

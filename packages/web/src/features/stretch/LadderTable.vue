@@ -79,7 +79,7 @@ function takeSingle() {
     </p>
     <p v-else class="quiet">No single swap from your picks gives more within the sum.</p>
     <div class="scroll" tabindex="0" role="region" aria-labelledby="ladder">
-      <table>
+      <table class="lines">
         <thead>
           <tr>
             <th scope="col" class="end">Up to</th>
@@ -137,26 +137,6 @@ function takeSingle() {
   /* What is hidden from the eye in it scrolls along. */
   position: relative;
   overflow: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-  color: var(--ink-soft);
-  white-space: nowrap;
-}
-th,
-td {
-  padding: 4px 10px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-.end {
-  text-align: right;
 }
 .what {
   min-width: 220px;

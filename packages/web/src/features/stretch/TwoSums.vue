@@ -44,7 +44,7 @@ const keep = (step: FrontierStep, sum: number) =>
 <template>
   <section class="sheet two" aria-labelledby="two">
     <h2 id="two">Two sums</h2>
-    <table>
+    <table class="lines">
       <thead>
         <tr>
           <td></td>
@@ -123,25 +123,8 @@ const keep = (step: FrontierStep, sum: number) =>
   gap: 8px;
   align-content: start;
 }
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-}
-th,
-td {
-  padding: 3px 0 3px 8px;
-  border-bottom: 1px solid var(--line);
-}
 th:first-child {
   padding-left: 0;
-}
-.end {
-  text-align: right;
 }
 ul {
   margin: 0;

@@ -1,0 +1,22 @@
+<script setup lang="ts">
+import { NInputNumber } from 'naive-ui';
+import Field from './Field.vue';
+
+defineOptions({ inheritAttrs: false });
+/** A number to be typed; all but the label goes to the input. `aria` names it where the label alone says too little. */
+defineProps<{ label: string; hint?: string; suffix?: string; aria?: string }>();
+const emit = defineEmits<{ 'update:value': [value: number | null] }>();
+</script>
+
+<template>
+  <Field :label="label" v-bind="hint ? { hint } : {}">
+    <NInputNumber
+      v-bind="$attrs"
+      :show-button="false"
+      @update:value="(value) => emit('update:value', value)"
+      :input-props="{ 'aria-label': aria ?? label }"
+    >
+      <template v-if="suffix" #suffix>{{ suffix }}</template>
+    </NInputNumber>
+  </Field>
+</template>
