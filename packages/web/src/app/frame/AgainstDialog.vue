@@ -58,7 +58,7 @@ const sentence = computed(() =>
       </p>
       <template v-else-if="found">
         <p class="sentence">{{ sentence }}</p>
-        <table class="lines" v-if="found.against.swaps.length > 0">
+        <table v-if="found.against.swaps.length > 0" class="lines">
           <thead>
             <tr>
               <th scope="col">Slot</th>

@@ -46,7 +46,7 @@ const words = (line: CostLine): string => {
 <template>
   <Dialog :show="show" title="What the total is made of" :width="640" @close="emit('close')">
     <div v-if="cost" class="total">
-      <table class="lines" v-for="order in orders" :key="order.name">
+      <table v-for="order in orders" :key="order.name" class="lines">
         <caption>
           {{
             order.name

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { catalogueFileSchema, catalogueOf, type Candidate, type Decision } from '@ripe-pick/contract';
 import { indexMarket } from '@ripe-pick/core/money';
-import { makeCatalogue } from '@ripe-pick/demo/make';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../shared/stores/commands.ts';
 import { withDecisions } from '../../shared/stores/workspace.ts';
@@ -90,7 +89,7 @@ describe('the palette', () => {
     { id: 'go', title: 'Stretch', group: 'Screen', run: () => ran.push('stretch') },
     { id: 'undo', title: 'Undo: rename', group: 'Edit', run: () => ran.push('undo') },
   ];
-  const parts = catalogueOf(makeCatalogue({ seed: 3, parts: 1200 })).parts;
+  const { parts } = catalogue;
   const index = new PaletteIndex(commands, parts, (part) => ran.push(part.id));
   it('shows what can be done before anything is typed', () => {
     expect(index.find('  ').map((entry) => entry.title)).toEqual(['Stretch', 'Undo: rename']);

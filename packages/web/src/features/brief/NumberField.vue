@@ -13,8 +13,8 @@ const emit = defineEmits<{ 'update:value': [value: number | null] }>();
     <NInputNumber
       v-bind="$attrs"
       :show-button="false"
-      @update:value="(value) => emit('update:value', value)"
       :input-props="{ 'aria-label': aria ?? label }"
+      @update:value="(value) => emit('update:value', value)"
     >
       <template v-if="suffix" #suffix>{{ suffix }}</template>
     </NInputNumber>

@@ -77,7 +77,7 @@ const change = (ln: number) => {
         {{ fps(props.game.low) }} as the 99th percentile of frame time, {{ fps(props.game.slowest) }} as the
         mean of the slowest 1 %.
       </p>
-      <table class="lines" v-for="side in sides" :key="side.title">
+      <table v-for="side in sides" :key="side.title" class="lines">
         <caption>
           {{
             side.title

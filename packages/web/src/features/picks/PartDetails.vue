@@ -71,7 +71,7 @@ function take(offer: Offer) {
       <h3>Offers</h3>
       <p v-if="offers.length === 0" class="quiet">No offer in the catalogue.</p>
       <div class="scroll">
-        <table class="lines" v-if="offers.length > 0">
+        <table v-if="offers.length > 0" class="lines">
           <thead>
             <tr>
               <th scope="col">Price</th>

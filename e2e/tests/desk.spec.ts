@@ -47,10 +47,7 @@ test('a broken check opens to its figures, and is mended without losing frames',
   await check.locator('summary').click();
   await expect(check).toContainText('Card length: 351 mm against 268 mm');
   await check.getByRole('button', { name: 'Mend it' }).click();
-  await check
-    .getByRole('button', { name: /^Swap/ })
-    .first()
-    .click();
+  await check.getByRole('button', { name: /^Swap/ }).first().click();
   await expect(page.getByText('The card is 351 mm long')).toHaveCount(0);
 });
 
