@@ -100,6 +100,17 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
   expect(overflow).toBeLessThanOrEqual(0);
   await page.keyboard.press('f');
   await expect(page.getByRole('dialog').getByText(/Proved best|Nothing fits/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.goto(`${EMPTY}/stretch`);
+  await expect(page.getByText(/all proved|buys a build that keeps the brief/)).toBeVisible();
+  await page.goto(`${EMPTY}/line-up`);
+  await page.getByRole('button', { name: /^Duplicate/ }).click();
+  await expect(
+    page.getByRole('columnheader', { name: 'An idea with quite a long name that goes on', exact: true }),
+  ).toBeVisible();
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+  ).toBeLessThanOrEqual(0);
 });
 
 test('the server answers no foreign host and no foreign site', async ({ request }) => {

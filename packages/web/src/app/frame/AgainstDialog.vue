@@ -3,10 +3,12 @@ import { computed, shallowRef, watch } from 'vue';
 import type { Against } from '@ripe-pick/core/insight';
 import type { Answer } from '@ripe-pick/core/optimise';
 import type { Picks } from '@ripe-pick/core/parts';
+import { partsForRules } from '@ripe-pick/core/trades';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { unlikeSets } from '../../shared/format/conditions.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -33,6 +35,14 @@ watch(candidate, async (chosen) => {
     console.error(error);
   }
 });
+const unlike = computed(() => {
+  const index = bench.index;
+  if (!found.value || !candidate.value || !index) return [];
+  const sets = [candidate.value.picks as Picks, found.value.best.picks].map((picks) =>
+    partsForRules(picks, index),
+  );
+  return unlikeSets(workspace.brief, sets, [candidate.value.name, 'the best']);
+});
 const sentence = computed(() =>
   found.value && candidate.value && bench.index
     ? againstWords(candidate.value.name, found.value.against, bench.currency, unit.value, bench.index)
@@ -58,6 +68,7 @@ const sentence = computed(() =>
       </p>
       <template v-else-if="found">
         <p class="sentence">{{ sentence }}</p>
+        <p v-for="each in unlike" :key="each" class="quiet">Not quite alike: {{ each }}.</p>
         <table v-if="found.against.swaps.length > 0" class="lines">
           <thead>
             <tr>

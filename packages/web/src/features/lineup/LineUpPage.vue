@@ -8,6 +8,7 @@ import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { unlikeWords } from '../../shared/format/conditions.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import Dumbbells from './Dumbbells.vue';
@@ -55,20 +56,10 @@ const groups = computed(() =>
     .map((group) => ({ group, title: GROUPS[group], rows: shown.value.filter((row) => row.group === group) }))
     .filter((each) => each.rows.length > 0),
 );
-const CONDITION_WORDS: Readonly<Record<string, string>> = {
-  memory: 'how the memory runs',
-  presets: 'presets',
-  resolution: 'resolution',
-  renderScale: 'upscaling',
-  background: 'what runs beside',
-  low: 'what 1 % low means',
-  generatedFrames: 'generated frames',
-  clocks: 'clocks',
-};
 const unlike = computed(() =>
-  (lineUp.value?.unlike ?? []).map(
-    ({ condition, values }) =>
-      `${CONDITION_WORDS[condition] ?? condition}: ${values.map((value, n) => `${chosen.value[n].name} ${value}`).join(', ')}`,
+  unlikeWords(
+    lineUp.value?.unlike ?? [],
+    chosen.value.map((each) => each.name),
   ),
 );
 const schools = computed(() => schoolsOf(workspace.brief));

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { stepAt } from '@ripe-pick/core/insight';
-import { swapsBetween } from '@ripe-pick/core/trades';
+import { partsForRules, swapsBetween } from '@ripe-pick/core/trades';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { unlikeSets } from '../../shared/format/conditions.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -31,6 +32,17 @@ const swaps = computed(() => {
   const [a, b] = builds.value;
   if (!a || !b || !market.catalogue || !bench.index) return [];
   return swapsBetween(a.picks, b.picks, market.catalogue, workspace.brief, bench.index);
+});
+/** Rates of the two builds may not be alike in everything; then it is said. */
+const unlike = computed(() => {
+  const [a, b] = builds.value;
+  const index = bench.index;
+  if (!a || !b || !index) return [];
+  return unlikeSets(
+    workspace.brief,
+    [a, b].map((step) => partsForRules(step.picks, index)),
+    ['A', 'B'],
+  );
 });
 const figure = (step: FrontierStep | null) => (step ? (step.score / 1000).toFixed(1) : 'none');
 const keep = (step: FrontierStep, sum: number) =>
@@ -94,6 +106,7 @@ const keep = (step: FrontierStep, sum: number) =>
       </tbody>
     </table>
     <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
+    <p v-for="each in unlike" :key="each" class="unlike">Not quite alike: {{ each }}.</p>
     <p v-if="!builds[0]" class="quiet">The smaller sum buys no build that keeps the brief.</p>
     <ul v-if="swaps.length > 0">
       <li v-for="swap in swaps" :key="swap.slot">
@@ -137,6 +150,9 @@ li {
   justify-content: space-between;
   gap: 10px;
   padding: 2px 0;
+}
+.unlike {
+  color: var(--apricot);
 }
 .row {
   display: flex;
