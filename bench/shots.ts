@@ -10,8 +10,8 @@ async function picks(page: Page): Promise<void> {
   await page.keyboard.press('ArrowLeft');
 }
 
-await withApp(4654, async (browser, address) => {
-  for (const colorScheme of ['light', 'dark'] as const) {
+for (const colorScheme of ['light', 'dark'] as const)
+  await withApp(4654, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
     const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>) => {
       await page.goto(`${address}${path}`);
@@ -22,16 +22,23 @@ await withApp(4654, async (browser, address) => {
     };
     await shoot('brief', '/brief');
     await shoot('picks', '/picks', picks);
-    if (colorScheme === 'light') {
+    if (colorScheme === 'light')
       await shoot('find-the-best', '/picks', async () => {
         await page.keyboard.press('f');
         await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
       });
+    await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
+    // Two candidates more for the line-up, as a user keeps them.
+    await page.getByRole('button', { name: 'Keep A' }).click();
+    await page.getByRole('button', { name: 'Keep B' }).click();
+    await shoot('line-up', '/line-up');
+    if (colorScheme === 'light') {
       await shoot('data', '/data');
       const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
-      await phone.goto(`${address}/picks`);
-      await phone.waitForTimeout(1200);
-      await phone.screenshot({ path: join(folder, 'picks-phone.png') });
+      for (const screen of ['picks', 'stretch', 'line-up']) {
+        await phone.goto(`${address}/${screen}`);
+        await phone.waitForTimeout(2500);
+        await phone.screenshot({ path: join(folder, `${screen}-phone.png`) });
+      }
     }
-  }
-});
+  });

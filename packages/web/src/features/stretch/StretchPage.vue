@@ -87,9 +87,9 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
             >
           </p>
           <span class="legend" aria-hidden="true"
-            ><i class="own"></i>as the brief <i v-if="newOnly && withNew" class="plain"></i
-            ><template v-if="newOnly && withNew">new parts only</template> <i class="knee"></i>knee
-            <i class="pennant"></i>target reached</span
+            ><span><i class="own"></i>as the brief</span>
+            <span v-if="newOnly && withNew"><i class="plain"></i>new parts only</span>
+            <span><i class="knee"></i>knee</span> <span><i class="pennant"></i>target reached</span></span
           >
           <button v-if="newOnly" class="plain edged" :aria-pressed="withNew" @click="withNew = !withNew">
             New parts only
@@ -173,6 +173,12 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
   font-size: 12.5px;
   color: var(--ink-soft);
   flex-wrap: wrap;
+}
+.legend span {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  white-space: nowrap;
 }
 .legend i {
   width: 18px;
