@@ -148,6 +148,9 @@ test('the total opens to lines that add up to the cent, and a rate to its effect
   );
   await expect(dialog).toContainText('geometric mean of averages');
   await page.keyboard.press('Escape');
+  await page.getByTitle('What the figure is made of').click();
+  await expect(page.getByRole('dialog', { name: 'What the figure is made of' })).toContainText('counts as');
+  await page.keyboard.press('Escape');
   await page.getByTitle('Where Lantern Deep gets its frames from').click();
   const rate = page.getByRole('dialog', { name: /Lantern Deep gets its frames/ });
   await expect(rate).toContainText('Bramfell Ember 270 Duo');
@@ -250,7 +253,7 @@ test('on an empty database the first part is typed in by hand, and taken out aga
   await page.keyboard.press('End');
   await page.keyboard.press('Enter');
   await expect(total(page)).toHaveText('€99.50');
-  await expect(page.getByText('The brief names no game.')).toBeVisible();
+  await expect(page.getByText('Unknown yet.')).toBeVisible();
 });
 
 test('a file dropped on the page is looked at first, then brought in', async ({ clean: page, request }) => {

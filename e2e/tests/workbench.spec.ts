@@ -43,12 +43,34 @@ test('used offers can be hidden, and the money axis narrowed and widened, by key
   await expect(used).toHaveAttribute('aria-pressed', 'false');
   await used.click();
   await expect(used).toHaveAttribute('aria-pressed', 'true');
-  const width = page.getByRole('group', { name: 'Width of the money axis' });
+  const width = page.getByRole('group', { name: 'Money axis' });
   await expect(width).toContainText('±€160');
   await page.keyboard.press('-');
   await expect(width).toContainText('±€320');
   await page.getByRole('button', { name: 'Closer' }).click();
   await expect(width).toContainText('±€160');
+});
+
+test('the money axis can be moved by key, by button and by a sideways wheel, and put back', async ({
+  clean: page,
+}) => {
+  await page.goto('/picks');
+  const lane = page.getByRole('listbox', { name: /Graphics card lane/ });
+  await expect(lane).toBeVisible();
+  const axis = page.locator('.axis svg');
+  await expect(axis).toHaveAttribute('aria-label', /from −€160 to €160/);
+  await page.locator('body').press(']');
+  await expect(axis).toHaveAttribute('aria-label', /from −€80 to €240/);
+  await page.getByRole('button', { name: 'Move to cheaper parts' }).click();
+  await page.getByRole('button', { name: 'Move to cheaper parts' }).click();
+  await expect(axis).toHaveAttribute('aria-label', /from −€240 to €80/);
+  await page.getByRole('button', { name: 'Back to the current pick' }).click();
+  await expect(axis).toHaveAttribute('aria-label', /from −€160 to €160/);
+  await lane.hover();
+  await page.mouse.wheel(120, 0);
+  await expect(axis).not.toHaveAttribute('aria-label', /from −€160 to €160/);
+  await page.locator('body').press('0');
+  await expect(axis).toHaveAttribute('aria-label', /from −€160 to €160/);
 });
 
 test('single keys can be switched off', async ({ clean: page }) => {

@@ -21,6 +21,7 @@ export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
 export {
   decisionSchema,
+  MOST_CANDIDATES,
   MOST_DECISIONS,
   MOST_STEPS,
   savedWorkspaceSchema,

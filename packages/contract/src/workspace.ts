@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { briefSchema, picksSchema } from './brief.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
 
-const MOST_CANDIDATES = 40;
+/** Candidates kept, archived ones counted. */
+export const MOST_CANDIDATES = 40;
 /** Decisions kept with a candidate; older ones are dropped first. */
 export const MOST_DECISIONS = 300;
 /** Steps that can be undone; older ones are dropped first. */

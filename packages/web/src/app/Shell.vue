@@ -126,7 +126,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <button v-else-if="workspace.saveState === 'failed'" class="plain edged" @click="workspace.save()">
           Save again
         </button>
-        <button v-else class="plain edged" @click="workspace.load()">Load what was saved</button>
+        <button v-else-if="workspace.saveState === 'conflict'" class="plain edged" @click="workspace.load()">
+          Load what was saved
+        </button>
       </p>
       <CommandPalette />
       <ShortcutList />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
+import ExplainFigure from './ExplainFigure.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -7,6 +8,7 @@ import { fps, percent } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
 const bench = useBench();
+const isOpen = ref(false);
 const market = useMarket();
 const workspace = useWorkspace();
 
@@ -32,11 +34,14 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
 
 <template>
   <section class="badge sheet" aria-label="Expected frame rate">
+    <ExplainFigure :show="isOpen" @close="isOpen = false" />
     <template v-if="rates">
       <p class="figure">
-        <strong class="num">{{
-          isTargets ? rates.objective.value.toFixed(0) : fps(rates.objective.value)
-        }}</strong>
+        <button class="plain open" title="What the figure is made of" @click="isOpen = true">
+          <strong class="num">{{
+            isTargets ? rates.objective.value.toFixed(0) : fps(rates.objective.value)
+          }}</strong>
+        </button>
         <span class="quiet num"
           >{{ isTargets ? '% of targets' : 'fps' }} ({{ fps(rates.objective.interval.low) }} to
           {{ fps(rates.objective.interval.high) }})</span
@@ -80,6 +85,12 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
   font-family: 'Bricolage Grotesque Variable', sans-serif;
   line-height: 1;
   color: var(--plum);
+}
+.open {
+  padding: 0 4px;
+  margin-left: -4px;
+  text-decoration: underline dotted var(--line-strong);
+  text-underline-offset: 4px;
 }
 .small {
   font-size: 12px;

@@ -41,7 +41,7 @@ describe('a line-up', () => {
   it('gives the chance to beat the first candidate, and none for the first itself', () => {
     const chance = row('netfall-chance');
     expect(chance?.cells[0]).toBe('–');
-    expect(chance?.cells[1]).toBe('100 %');
+    expect(chance?.cells[1]).toBe('over 99 %');
   });
   it('says when an open candidate is open', () => {
     const open = lineUpOf(

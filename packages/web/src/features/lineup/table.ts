@@ -16,6 +16,9 @@ export interface Row {
 }
 
 const UNKNOWN = 'unknown';
+/** A chance is never said to be certain. */
+const chanceWords = (chance: number) =>
+  chance > 0.995 ? 'over 99 %' : chance < 0.005 ? 'under 1 %' : percent(chance);
 const figure = (value: number | null, unit: string) =>
   value === null ? UNKNOWN : `${Math.round(value * 10) / 10} ${unit}`;
 
@@ -71,7 +74,7 @@ export function rowsOf(
       return rates ? `${fps(rates.low)} fps` : UNKNOWN;
     });
     if (entries.length > 1)
-      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) => (against ? percent(against[n].chance) : '–')); // prettier-ignore
+      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) => (against ? chanceWords(against[n].chance) : '–')); // prettier-ignore
   });
   add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.total, currency));
   add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));

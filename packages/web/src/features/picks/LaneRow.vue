@@ -5,7 +5,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { MEASURES, type Trade } from '@ripe-pick/core/trades';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
-import { guidesOf, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
+import { guidesOf, isShown, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
 import { tradeWords } from './words.ts';
 
 const props = defineProps<{
@@ -39,16 +39,17 @@ const partName = computed(() =>
     : (EMPTY_NAMES[props.slotName] ?? 'open'),
 );
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
+const nowX = computed(() => xOf(0, props.frame));
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
 const measure = computed(() => MEASURES[props.slotName]);
 const focusAt = computed(() => {
   const trade = props.focused;
-  if (!trade || Math.abs(trade.money) > props.frame.window) return null;
+  if (!trade || !isShown(trade.money, props.frame)) return null;
   return { x: xOf(trade.money, props.frame), y: yOf(trade.isCurrent ? 0 : trade.gain, props.frame) };
 });
 const ringAt = computed(() => {
   const trade = props.steepest;
-  if (trade?.slot !== props.slotName || Math.abs(trade.money) > props.frame.window) return null;
+  if (trade?.slot !== props.slotName || !isShown(trade.money, props.frame)) return null;
   return { x: xOf(trade.money, props.frame), y: yOf(trade.gain, props.frame) };
 });
 const guides = computed(() => {
@@ -168,13 +169,17 @@ defineExpose({ focus: () => root.value?.focus() });
             class="guide"
           />
         </template>
-        <line :x1="frame.width / 2" :x2="frame.width / 2" y1="0" :y2="frame.height" class="now" />
+        <line v-if="isShown(0, frame)" :x1="nowX" :x2="nowX" y1="0" :y2="frame.height" class="now" />
         <path :d="picture.paths.barred" class="barred" />
         <path :d="picture.paths.fits" class="fits" />
         <path :d="picture.paths.used" class="fits" />
         <path :d="picture.paths.dominated" class="dominated" />
         <path :d="picture.paths.owned" class="owned" />
-        <path :d="`M${frame.width / 2} ${frame.height / 2}v-13h11l-3.5 4 3.5 4h-11`" class="flag" />
+        <path
+          v-if="isShown(0, frame)"
+          :d="`M${nowX} ${frame.height / 2}v-13h11l-3.5 4 3.5 4h-11`"
+          class="flag"
+        />
         <circle v-if="ringAt" :cx="ringAt.x" :cy="ringAt.y" r="8.5" class="ring" />
         <circle v-if="focusAt" :cx="focusAt.x" :cy="focusAt.y" r="6" class="focus" />
         <text v-if="picture.cheaper" x="3" :y="frame.height - 4" class="note">‹ {{ picture.cheaper }}</text>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
-import { Minus, Plus } from '@lucide/vue';
+import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
 import { NInput, NPopover, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
@@ -14,7 +14,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
-import { reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
+import { isShown, reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
 import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
@@ -63,6 +63,8 @@ const laneHeight = computed(() => {
   const room = (boardHeight.value - AXIS) / slots.value.length - 1;
   return Math.max(40, Math.min(72, Math.floor(room)));
 });
+/** Money in the middle of the axis, when it has been moved away from the current pick. */
+const centre = ref(0);
 const moneyWindow = computed(() => WINDOWS[windowIndex.value]);
 const tradesOf = (slot: Slot): readonly Trade[] => {
   const trades = bench.lanes?.lanes[slot] ?? [];
@@ -76,7 +78,7 @@ const FRAME_LANES: readonly Slot[] = ['processor', 'memory', 'card'];
 const framesReach = computed(() =>
   reachOf(
     FRAME_LANES.flatMap((slot) => visible.value.get(slot) ?? []),
-    moneyWindow.value,
+    axis.value,
     2000,
   ),
 );
@@ -85,8 +87,14 @@ const frames = computed(() => {
   for (const slot of slots.value) {
     const reach = FRAME_LANES.includes(slot)
       ? framesReach.value
-      : reachOf(visible.value.get(slot) ?? [], moneyWindow.value, 1);
-    out.set(slot, { width: plotWidth.value, height: laneHeight.value, window: moneyWindow.value, reach });
+      : reachOf(visible.value.get(slot) ?? [], axis.value, 1);
+    out.set(slot, {
+      width: plotWidth.value,
+      height: laneHeight.value,
+      window: moneyWindow.value,
+      centre: centre.value,
+      reach,
+    });
   }
   return out;
 });
@@ -94,9 +102,10 @@ const axis = computed((): LaneFrame => ({
   width: plotWidth.value,
   height: AXIS,
   window: moneyWindow.value,
+  centre: centre.value,
   reach: 1,
 }));
-const marks = computed(() => scaleLinear().domain([-moneyWindow.value, moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
+const marks = computed(() => scaleLinear().domain([centre.value - moneyWindow.value, centre.value + moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
 const room = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const priceOf = (slot: Slot) =>
   bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
@@ -231,6 +240,19 @@ function changeLane(by: number) {
   // Stay at about the same money in the next lane.
   focusTrade(trades.reduce<Trade | null>((best, trade) => (best && Math.abs(best.money - money0) <= Math.abs(trade.money - money0) ? best : trade), null)); // prettier-ignore
 }
+/** Moves the axis by a share of its half width; the farthest part stays in reach. */
+function pan(by: number) {
+  const amounts = slots.value.flatMap((slot) => (visible.value.get(slot) ?? []).map((trade) => trade.money));
+  const to = Math.round(centre.value + by * moneyWindow.value);
+  centre.value = Math.max(Math.min(0, ...amounts), Math.min(Math.max(0, ...amounts), to));
+}
+/** A wheel that goes sideways, or with Shift held, moves the axis. */
+function wheel(event: WheelEvent) {
+  const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
+  if (Math.abs(sideways) < Math.abs(event.shiftKey ? 0 : event.deltaY)) return;
+  event.preventDefault();
+  pan((sideways / Math.max(1, plotWidth.value)) * 2);
+}
 const zoom = (by: number) =>
   (windowIndex.value = Math.max(0, Math.min(WINDOWS.length - 1, windowIndex.value + by)));
 
@@ -266,6 +288,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   else if (name === 'f') emit('find');
   else if (name === '+' || name === '=') zoom(-1);
   else if (name === '-') zoom(1);
+  else if (name === '[') pan(-0.5);
+  else if (name === ']') pan(0.5);
+  else if (name === '0') centre.value = 0;
   else return;
   event.preventDefault();
 });
@@ -284,7 +309,7 @@ const steepestWords = computed(() => {
       <button class="plain edged" :aria-pressed="withUsed" @click="withUsed = !withUsed">
         {{ withUsed ? 'Used shown' : 'Used hidden' }} <kbd>U</kbd>
       </button>
-      <span class="zoom" role="group" aria-label="Width of the money axis">
+      <span class="zoom" role="group" aria-label="Money axis">
         <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)">
           <Plus :size="15" aria-hidden="true" />
         </button>
@@ -296,6 +321,21 @@ const steepestWords = computed(() => {
           @click="zoom(1)"
         >
           <Minus :size="15" aria-hidden="true" />
+        </button>
+        <button class="plain edged" aria-label="Move to cheaper parts" title="Cheaper ([)" @click="pan(-0.5)">
+          <ChevronLeft :size="15" aria-hidden="true" />
+        </button>
+        <button
+          class="plain edged"
+          aria-label="Back to the current pick"
+          title="Back to the current pick (0)"
+          :disabled="centre === 0"
+          @click="centre = 0"
+        >
+          <LocateFixed :size="15" aria-hidden="true" />
+        </button>
+        <button class="plain edged" aria-label="Move to dearer parts" title="Dearer (])" @click="pan(0.5)">
+          <ChevronRight :size="15" aria-hidden="true" />
         </button>
       </span>
       <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">
@@ -326,7 +366,7 @@ const steepestWords = computed(() => {
         <i class="dash"></i>most for the money</span
       >
     </div>
-    <div ref="board" class="board">
+    <div ref="board" class="board" @wheel="wheel">
       <LaneRow
         v-for="slot in slots"
         :key="slot"
@@ -352,12 +392,14 @@ const steepestWords = computed(() => {
           :width="plotWidth"
           :height="AXIS"
           role="img"
-          :aria-label="`Money against the current pick, from ${money(-moneyWindow, bench.currency, { short: true })} to ${money(moneyWindow, bench.currency, { short: true })}`"
+          :aria-label="`Money against the current pick, from ${money(centre - moneyWindow, bench.currency, { short: true })} to ${money(centre + moneyWindow, bench.currency, { short: true })}`"
         >
           <text v-for="m in marks" :key="m" :x="xOf(m, axis)" y="14" text-anchor="middle" class="figure">
             {{ money(m, bench.currency, { sign: true, short: true }) }}
           </text>
-          <text :x="plotWidth / 2" y="14" text-anchor="middle" class="figure strong">now</text>
+          <text v-if="isShown(0, axis)" :x="xOf(0, axis)" y="14" text-anchor="middle" class="figure strong">
+            now
+          </text>
         </svg>
       </div>
     </div>

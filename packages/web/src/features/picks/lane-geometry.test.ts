@@ -1,8 +1,18 @@
 import type { Trade } from '@ripe-pick/core/trades';
 import { describe, expect, it } from 'vitest';
-import { guidesOf, kindOf, nearest, pictureOf, reachOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
+import {
+  guidesOf,
+  isShown,
+  kindOf,
+  nearest,
+  pictureOf,
+  reachOf,
+  xOf,
+  yOf,
+  type LaneFrame,
+} from './lane-geometry.ts';
 
-const FRAME: LaneFrame = { width: 600, height: 60, window: 16000, reach: 20000 };
+const FRAME: LaneFrame = { width: 600, height: 60, window: 16000, centre: 0, reach: 20000 };
 const trade = (change: Partial<Trade>): Trade => ({
   slot: 'card',
   part: null,
@@ -16,6 +26,26 @@ const trade = (change: Partial<Trade>): Trade => ({
   isDominated: false,
   keepFor: null,
   ...change,
+});
+
+describe('a lane that was moved along the money', () => {
+  const moved: LaneFrame = { ...FRAME, centre: 10000 };
+  it('has the new middle in its middle, and the current pick left of it', () => {
+    expect(xOf(10000, moved)).toBe(300);
+    expect(xOf(0, moved)).toBeLessThan(300);
+    expect([isShown(26000, moved), isShown(26001, moved), isShown(-6001, moved)]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+  });
+  it('counts what lies beyond either end', () => {
+    const picture = pictureOf(
+      [trade({ money: -7000 }), trade({ money: 20000 }), trade({ money: 30000 })],
+      moved,
+    );
+    expect([picture.cheaper, picture.dots.length, picture.dearer]).toEqual([1, 1, 1]);
+  });
 });
 
 describe('a lane', () => {
@@ -67,12 +97,12 @@ describe('a lane', () => {
     expect([picture.cheaper, picture.dots.length, picture.dearer]).toEqual([1, 1, 2]);
   });
   it('takes its reach from what most parts gain, never less than a floor', () => {
-    expect(reachOf([], 16000, 2000)).toBe(2000);
+    expect(reachOf([], { window: 16000, centre: 0 }, 2000)).toBe(2000);
     const many = Array.from({ length: 100 }, (_, n) => trade({ gain: (n + 1) * 100 }));
-    const reach = reachOf(many, 16000, 2000);
+    const reach = reachOf(many, { window: 16000, centre: 0 }, 2000);
     expect(reach).toBeGreaterThan(8000);
     expect(reach).toBeLessThan(10001);
-    expect(reachOf([trade({ gain: 90000, money: 99999 })], 16000, 2000)).toBe(2000);
+    expect(reachOf([trade({ gain: 90000, money: 99999 })], { window: 16000, centre: 0 }, 2000)).toBe(2000);
   });
   it('draws guides at round figures within its reach', () => {
     for (const reach of [3, 18, 250, 69000]) {

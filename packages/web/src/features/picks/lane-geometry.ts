@@ -25,6 +25,8 @@ export interface LaneFrame {
   readonly height: number;
   /** Money at either end of the axis, in minor units. */
   readonly window: number;
+  /** Money in the middle of the axis; 0 is the current pick. */
+  readonly centre: number;
   /** Gain at the top of the lane. */
   readonly reach: number;
 }
@@ -36,7 +38,12 @@ const EDGE = 16;
 
 export function xOf(money: number, frame: LaneFrame): number {
   const half = frame.width / 2;
-  return half + (money / frame.window) * (half - EDGE);
+  return half + ((money - frame.centre) / frame.window) * (half - EDGE);
+}
+
+/** Whether an amount of money lies on the axis. */
+export function isShown(money: number, frame: Pick<LaneFrame, 'window' | 'centre'>): boolean {
+  return Math.abs(money - frame.centre) <= frame.window;
 }
 
 /**
@@ -92,8 +99,8 @@ export function pictureOf(trades: readonly Trade[], frame: LaneFrame): LanePictu
   let dearer = 0;
   for (const trade of trades) {
     if (trade.isCurrent) continue;
-    if (trade.money < -frame.window) cheaper++;
-    else if (trade.money > frame.window) dearer++;
+    if (trade.money < frame.centre - frame.window) cheaper++;
+    else if (trade.money > frame.centre + frame.window) dearer++;
     else {
       const dot = { trade, x: xOf(trade.money, frame), y: yOf(trade.gain, frame), kind: kindOf(trade) };
       dots.push(dot);
@@ -107,10 +114,14 @@ export function pictureOf(trades: readonly Trade[], frame: LaneFrame): LanePictu
 const SHOWN_SHARE = 0.92;
 
 /** Gain at the top of a lane: most of what the window holds fits; never less than `least`. */
-export function reachOf(trades: Iterable<Trade>, window: number, least: number): number {
+export function reachOf(
+  trades: Iterable<Trade>,
+  axis: Pick<LaneFrame, 'window' | 'centre'>,
+  least: number,
+): number {
   const gains: number[] = [];
   for (const trade of trades)
-    if (trade.gain !== null && trade.gain !== 0 && Math.abs(trade.money) <= window)
+    if (trade.gain !== null && trade.gain !== 0 && isShown(trade.money, axis))
       gains.push(Math.abs(trade.gain));
   if (gains.length === 0) return least;
   gains.sort((a, b) => a - b);

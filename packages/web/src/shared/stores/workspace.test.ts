@@ -127,4 +127,30 @@ describe('the workspace', () => {
     expect(workspace.candidates[1].picks.card).toBeUndefined();
     await settled();
   });
+  it('archives and brings back, orders, and keeps at least one in sight', async () => {
+    const workspace = useWorkspace();
+    workspace.addCandidate('Second', {});
+    const [first, second] = workspace.candidates.map((candidate) => candidate.id);
+    workspace.order([second, first]);
+    expect(workspace.shown.map((candidate) => candidate.id)).toEqual([second, first]);
+    workspace.archive(second, true);
+    expect(workspace.shown.map((candidate) => candidate.id)).toEqual([first]);
+    expect(workspace.active.id).toBe(first);
+    workspace.archive(first, true);
+    expect(workspace.shown).toHaveLength(1);
+    workspace.removeCandidate(first);
+    expect(workspace.shown).toHaveLength(1);
+    workspace.archive(second, false);
+    workspace.undo();
+    workspace.undo();
+    expect(workspace.shown.map((candidate) => candidate.id)).toEqual([second, first]);
+    await settled();
+  });
+  it('keeps at most forty candidates, and says so instead of losing what was saved', async () => {
+    const workspace = useWorkspace();
+    for (let n = 0; n < 45; n++) workspace.addCandidate(`Idea ${n}`, {});
+    expect(workspace.candidates).toHaveLength(40);
+    expect(workspace.failure).toContain('40 candidates');
+    await settled();
+  });
 });

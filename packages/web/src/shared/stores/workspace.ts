@@ -1,4 +1,10 @@
-import { MOST_DECISIONS, type Candidate, type Decision, type Workspace } from '@ripe-pick/contract';
+import {
+  MOST_CANDIDATES,
+  MOST_DECISIONS,
+  type Candidate,
+  type Decision,
+  type Workspace,
+} from '@ripe-pick/contract';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -147,6 +153,10 @@ export const useWorkspace = defineStore('workspace', () => {
     picksOf: Picks,
     from: { readonly decisions?: readonly Decision[]; readonly note?: string } = {},
   ): string {
+    if (state.value.candidates.length >= MOST_CANDIDATES) {
+      failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
+      return active.value.id;
+    }
     const id = freshId();
     const fresh: Candidate = { id, name: name.slice(0, 200), picks: picksOf as Candidate['picks'], note: from.note ?? '', isArchived: false, decisions: [...(from.decisions ?? [])] }; // prettier-ignore
     edit(`add ${name}`, (workspace) => ({

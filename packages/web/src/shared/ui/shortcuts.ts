@@ -23,6 +23,8 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
       { keys: ['U'], does: 'Show or hide used parts' },
       { keys: ['+'], does: 'Closer look at the money' },
       { keys: ['−'], does: 'Wider look' },
+      { keys: ['[', ']'], does: 'Along the money, to cheaper or dearer parts' },
+      { keys: ['0'], does: 'Back to the current pick' },
     ],
   },
   {
