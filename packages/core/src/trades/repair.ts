@@ -77,12 +77,18 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
   const set1 = (picks: Picks, slot: Slot, choice: Choice): Picks =>
     withPick(picks, slot, choice.part ? { part: choice.part.id, offer: choice.offer } : null);
 
-  /** Fees that the picks pay: shipping may fall by as much when a further part joins an order. */
-  const feesOf = (picks: Picks): number =>
-    costOf(picks, market, brief.owned).lines.reduce(
-      (sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0),
-      0,
-    );
+  /** The most that so many more swaps could save: all fees, and the dearest parts that may still change. */
+  const mostSaved = (picks: Picks, changed: ReadonlySet<Slot>, swaps: number): number => {
+    if (swaps === 0) return 0;
+    let fees = 0;
+    const prices: number[] = [];
+    for (const { kind, slot, amount } of costOf(picks, market, brief.owned).lines) {
+      if (kind === 'shipping') fees += amount;
+      else if (slot && !changed.has(slot) && !locked.has(slot)) prices.push(amount);
+    }
+    prices.sort((a, b) => b - a);
+    return prices.slice(0, swaps).reduce((sum, price) => sum + price, fees);
+  };
 
   /** The fewest swaps, and of those the cheapest, after which nothing but what is allowed stands in the way. */
   function search(
@@ -114,7 +120,6 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
         return;
       }
       if (left === 0) return;
-      const fees = feesOf(picks);
       for (const slot of violated[0].slots) {
         if (changed.has(slot) || locked.has(slot)) continue;
         // With one swap left, it has to clear everything.
@@ -134,10 +139,11 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
           if (cheapest) options.push(cheapest);
         }
         options.sort((a, b) => a.total - b.total);
+        const now = new Set(changed).add(slot);
+        const saved = mostSaved(picks, now, left - 1);
         for (const option of options) {
-          if (option.total - (left > 1 ? fees : 0) >= bestTotal) break;
+          if (option.total - saved >= bestTotal) break;
           const next = { ...set, [slot]: option.part } as PartSet; // the part is of this slot
-          const now = new Set(changed).add(slot);
           visit(option.picks, next, now, broken(next, now), left - 1);
         }
       }
