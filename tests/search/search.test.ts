@@ -26,6 +26,9 @@ describe('the search against brute force over every set of parts and every choic
     }
     expect(buildable).toBeGreaterThan(10);
   });
+  it('counts what the load alone asks for even where the card maker’s figure is not stated (a seed that once failed)', () => {
+    expect(agreement(1290).mismatches).toEqual([]);
+  });
   it('would be caught without the branch that fills an order up to its threshold', () => {
     const caught = SEEDS_WITH_TEETH.filter(
       (seed) => agreement(seed, { noThresholdBranch: true }).mismatches.length > 0,

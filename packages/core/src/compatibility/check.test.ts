@@ -105,6 +105,7 @@ const TABLE: readonly Row[] = [
   ['supply-watts', 'under the card maker’s figure', { supply: { ...SUPPLY, ratedWatts: 400 } }, 'block'],
   ['supply-watts', 'enough by load alone', { supply: { ...SUPPLY, ratedWatts: 400 } }, 'pass', needing({ supplyRule: { kind: 'load', factor: 1.3 } })],
   ['supply-watts', 'maker’s figure not stated', { card: { ...CARD, makerSupplyWatts: null } }, 'unknown'],
+  ['supply-watts', 'maker’s figure not stated, but the load alone is too much', { card: { ...CARD, makerSupplyWatts: null }, supply: { ...SUPPLY, ratedWatts: 250 } }, 'block'],
   ['supply-watts', 'rating not stated', { supply: { ...SUPPLY, ratedWatts: null } }, 'unknown'],
   ['card-leads', 'enough leads', {}, 'pass'],
   ['card-leads', 'too few', { supply: { ...SUPPLY, eightPinLeads: 0 } }, 'block'],

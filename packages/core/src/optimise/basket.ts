@@ -1,6 +1,6 @@
 import { neededSupplyWatts } from '../power/index.ts';
 import type { Card } from '../parts/index.ts';
-import { cardDemand, type RuleContext } from '../compatibility/index.ts';
+import { supplyNeed, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility, ProcessorLinks } from './compat.ts';
 import { AT, NO_SHOP, REST_COUNT, type Domains, type Option } from './domains.ts';
@@ -56,7 +56,11 @@ const { case: CASE, card: CARD, cooler: COOLER, supply: SUPPLY, board: BOARD, me
 const COUNT = REST_COUNT;
 const ALONE = NO_SHOP;
 
-const NO_DEMAND = { makerWatts: 0, extraDeciwatts: 0 };
+/** Rated watts that a draw with a card needs; Infinity where a figure is missing and gaps are not allowed. */
+export function wattsFor(draw: number, card: Card | null, rules: RuleContext, allowUnknown: boolean): number {
+  const need = supplyNeed(draw, card, rules);
+  return need.isLeast && !allowUnknown ? Infinity : need.watts;
+}
 
 const UNDECIDED = 0;
 const CLOSED = 1;
@@ -233,7 +237,6 @@ function cheapestFit(
   limit: number,
 ): Relaxed | null {
   const { compatibility, domains, rules } = context;
-  const { supplyRule } = rules.needs;
   const chosen: Priced[] = [];
   let best: Priced[] | null = null;
   let bestSum = limit;
@@ -257,24 +260,18 @@ function cheapestFit(
     }
     if (slot !== SUPPLY)
       return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
+    const card =
+      chosen.length > CARD ? (domains.rest[CARD][chosen[CARD].element].part as Card | null) : undefined;
     // While no card is chosen this is a bound: nothing is asked beside the draw.
-    const demand =
-      chosen.length > CARD
-        ? cardDemand(domains.rest[CARD][chosen[CARD].element].part as Card | null, rules)
-        : NO_DEMAND;
-    // A figure that is not stated is NaN where gaps are allowed, and NaN is never "too little".
-    const gap = context.allowUnknown ? NaN : Infinity;
+    const needed =
+      card === undefined
+        ? neededSupplyWatts(rules.needs.supplyRule, draw, 0)
+        : wattsFor(draw, card, rules, context.allowUnknown);
     const supply = domains.rest[SUPPLY][candidate.element].part;
     const stated = supply?.slot === 'supply' ? supply.ratedWatts : 0;
+    // What is not stated is NaN where gaps are allowed (a draw may be, too), and NaN is never "too little".
     const rated = stated ?? (context.allowUnknown ? NaN : 0);
-    return !(
-      rated <
-      neededSupplyWatts(
-        supplyRule,
-        draw + (demand ? demand.extraDeciwatts : 0),
-        demand ? demand.makerWatts : gap,
-      )
-    );
+    return !(rated < needed);
   };
   const emptyCooler = domains.rest[COOLER].findIndex((element) => element.part === null);
 

@@ -1,6 +1,6 @@
-import { neededSupplyWatts } from '../power/index.ts';
 import type { Board, BoardFormFactor, Card, Case, Supply } from '../parts/index.ts';
-import { cardDemand, type RuleContext } from '../compatibility/index.ts';
+import type { RuleContext } from '../compatibility/index.ts';
+import { wattsFor } from './basket.ts';
 import { bitsKey, hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility } from './compat.ts';
 import { AT, type Domains } from './domains.ts';
@@ -53,16 +53,7 @@ export function costBoundOf(
     );
   };
 
-  /** Watts that a supply needs for a draw and a card. */
-  const neededFor = (draw: number, card: Card | null): number => {
-    const demand = cardDemand(card, rules);
-    const gap = allowUnknown ? NaN : Infinity;
-    return neededSupplyWatts(
-      rules.needs.supplyRule,
-      draw + (demand ? demand.extraDeciwatts : 0),
-      demand ? demand.makerWatts : gap,
-    );
-  };
+  const neededFor = (draw: number, card: Card | null) => wattsFor(draw, card, rules, allowUnknown);
 
   // The board's side.
   const restOfBoard = domains.rest[AT.board].map((element, b) => {

@@ -1,5 +1,5 @@
-import { cardDemand, type RuleContext } from '../compatibility/index.ts';
-import { loadOf, neededSupplyWatts } from '../power/index.ts';
+import { supplyNeed, type RuleContext } from '../compatibility/index.ts';
+import { loadOf } from '../power/index.ts';
 import type { PartSet, Slot } from '../parts/index.ts';
 
 /** What a lane's height means: frames, or what else there is to gain in a slot that does not change frames. */
@@ -53,10 +53,9 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
     label: 'watts to spare', unit: 'W', kind: 'own',
     of: (set, context) => {
       const load = loadOf(set, context);
-      const demand = cardDemand(set.card ?? null, context);
-      if (!set.supply || load === null || demand === null) return null;
-      const draw = load.deciwatts + demand.extraDeciwatts;
-      return minus(set.supply.ratedWatts, neededSupplyWatts(context.needs.supplyRule, draw, demand.makerWatts));
+      if (!set.supply || load === null) return null;
+      const need = supplyNeed(load.deciwatts, set.card ?? null, context);
+      return need.isLeast ? null : minus(set.supply.ratedWatts, need.watts);
     },
   },
   network: { label: 'link speed', unit: 'Mb/s', kind: 'own', of: ({ network }) => (network ? network.mbps : 0) },

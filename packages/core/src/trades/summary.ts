@@ -1,4 +1,4 @@
-import { cardDemand, checkBuild, openSlots, ruleContext, type Finding } from '../compatibility/index.ts';
+import { checkBuild, openSlots, supplyNeed, ruleContext, type Finding } from '../compatibility/index.ts';
 import { isBalanced, ratesFor, type RatesResult } from '../frames/index.ts';
 import { costOf, indexMarket, type Cost, type Market } from '../money/index.ts';
 import {
@@ -11,7 +11,6 @@ import {
 } from '../parts/index.ts';
 import {
   loadOf,
-  neededSupplyWatts,
   supplyRules,
   workingPoint,
   type Load,
@@ -54,7 +53,7 @@ export function summaryFor(
     summarise(picks) {
       const set = partsForRules(picks, market);
       const load = loadOf(set, context);
-      const demand = cardDemand(set.card ?? null, context);
+      const need = load ? supplyNeed(load.deciwatts, set.card ?? null, context) : null;
       const rated = rates(set);
       const cost = costOf(picks, market, brief.owned, brief.money.looksOutside);
       const { balanceLimit } = brief.play.objective;
@@ -66,14 +65,7 @@ export function summaryFor(
         missing: partSetOf(picks, market.parts).missing,
         set,
         load,
-        neededWatts:
-          load && demand
-            ? neededSupplyWatts(
-                context.needs.supplyRule,
-                load.deciwatts + demand.extraDeciwatts,
-                demand.makerWatts,
-              )
-            : null,
+        neededWatts: need && !need.isLeast ? need.watts : null,
         sizedBy: load
           ? supplyRules(
               load.deciwatts,

@@ -27,12 +27,11 @@ export const supplyWatts: Rule = {
     const { supply, card } = set;
     if (!supply) return PASS;
     const load = loadOf(set, context);
-    const demand = cardDemand(card ?? null, context);
-    if (supply.ratedWatts === null || load === null || demand === null) return UNKNOWN;
-    const { supplyRule } = context.needs;
-    const needed = neededSupplyWatts(supplyRule, load.deciwatts + demand.extraDeciwatts, demand.makerWatts);
-    const verdict = supply.ratedWatts >= needed ? 'pass' : 'block';
-    return { verdict, actual: supply.ratedWatts, limit: needed, unit: 'W' };
+    if (supply.ratedWatts === null || load === null) return UNKNOWN;
+    const need = supplyNeed(load.deciwatts, card ?? null, context);
+    const figures = { actual: supply.ratedWatts, limit: need.watts, unit: 'W' };
+    if (supply.ratedWatts < need.watts) return { verdict: 'block', ...figures };
+    return need.isLeast ? UNKNOWN : { verdict: 'pass', ...figures };
   },
   words: (j) => ({
     sentence: `The supply is rated for ${j.actual} W; by the brief's rule ${Math.ceil(Number(j.limit))} W are needed.`,
@@ -40,8 +39,29 @@ export const supplyWatts: Rule = {
   }),
 };
 
+/** Rated watts that a load with a card needs. */
+export interface SupplyNeed {
+  readonly watts: number;
+  /** A figure that counts is not stated: it is this much at least, and may be more. */
+  readonly isLeast: boolean;
+}
+
+/** What the brief's rule asks of the supply for a load (tenths of a watt) with a card; null for no card. */
+export function supplyNeed(
+  loadDeciwatts: number,
+  card: Card | null,
+  context: Pick<RuleContext, 'needs' | 'plannedCard'>,
+): SupplyNeed {
+  const demand = cardDemand(card, context);
+  const { supplyRule } = context.needs;
+  const watts = demand
+    ? neededSupplyWatts(supplyRule, loadDeciwatts + demand.extraDeciwatts, demand.makerWatts)
+    : neededSupplyWatts(supplyRule, loadDeciwatts, 0);
+  return { watts, isLeast: demand === null };
+}
+
 /** What a card asks of the supply beside its own draw. */
-export interface CardDemand {
+interface CardDemand {
   /** The card maker's figure; 0 where it does not count. */
   readonly makerWatts: number;
   /** What a planned card draws more than this one, in tenths of a watt; 0 where that does not count. */
@@ -49,7 +69,7 @@ export interface CardDemand {
 }
 
 /** What the brief's supply rule counts for a card (null: no card); null when a figure that counts is not stated. */
-export function cardDemand(
+function cardDemand(
   card: Card | null,
   { needs, plannedCard }: Pick<RuleContext, 'needs' | 'plannedCard'>,
 ): CardDemand | null {
