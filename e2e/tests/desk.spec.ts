@@ -281,6 +281,7 @@ test('the line-up asks for a second candidate, and names what is not alike', asy
   await expect(page.getByRole('columnheader', { name: 'First idea, copy' })).toBeVisible();
   await expect(page.getByText('Not quite alike')).toHaveCount(0);
   await page.getByRole('textbox', { name: 'Note on First idea, copy' }).fill('For the second seat');
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeAttached();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Note on First idea, copy' })).toHaveValue(
     'For the second seat',

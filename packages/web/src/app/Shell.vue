@@ -33,6 +33,12 @@ onMounted(() => {
   void market.load();
 });
 
+// Nothing typed is lost when the page is left at once; a page that comes back from the browser's memory reads anew.
+useEventListener(window, 'pagehide', () => workspace.flush());
+useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
+  if (event.persisted) void workspace.load();
+});
+
 /** The ruler stands on every screen that deals with the build. */
 const hasRuler = computed(() => route.name !== 'data' && bench.summary !== null && !market.isEmpty);
 const isReady = computed(() => workspace.isLoaded && market.catalogue !== null);

@@ -127,6 +127,18 @@ describe('the workspace', () => {
     expect(workspace.candidates[1].picks.card).toBeUndefined();
     await settled();
   });
+  it('sends what is not saved yet when the page goes away, behind a save that is still running', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    rename('one');
+    void workspace.save();
+    rename('two');
+    workspace.flush();
+    expect(server.saves.map((save) => save.workspace.brief.name)).toEqual(['one', 'two']);
+    workspace.flush();
+    expect(server.saves).toHaveLength(2);
+    await settled();
+  });
   it('archives and brings back, orders, and keeps at least one in sight', async () => {
     const workspace = useWorkspace();
     workspace.addCandidate('Second', {});

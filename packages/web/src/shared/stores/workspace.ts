@@ -99,8 +99,21 @@ export const useWorkspace = defineStore('workspace', () => {
 
   function set(next: Workspace): void {
     state.value = next;
+    isDirty = true;
+    if (saveState.value === 'saved') saveState.value = 'saving';
     // Behind the repaint: a held key must not wait for a call to be put together.
     setTimeout(() => void save(), 0);
+  }
+
+  /**
+   * The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running.
+   */
+  function flush(): void {
+    if (!isDirty) return;
+    isDirty = false;
+    const { change, failed } = history.takeChange();
+    const body = { revision: revision + (isSaving ? 1 : 0), workspace: state.value, history: change };
+    call('saveWorkspace', body, { keepalive: true }).then(({ revision: next }) => (revision = next), failed);
   }
 
   /** Changes the workspace by a named step. Steps of the same `group` in a row (typing) undo together. */
@@ -212,7 +225,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const activate = (id: string) => set({ ...state.value, active: id });
 
   return {
-    brief, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, edit, editBrief, editPicks, editCandidate, undo, redo,
+    brief, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
     canUndo, canRedo, addCandidate, renameCandidate, removeCandidate, archive, order, noteOn, activate,
   }; // prettier-ignore
 });
