@@ -1,8 +1,11 @@
 import type { Brief, FrameModel, PartSet } from '../parts/index.ts';
 import { normalCdf } from '../stats/index.ts';
-import { limitedBy, meanFrameTime } from './frame-time.ts';
-import { cardSide, frameTimeOf, processorSide, scenesOf, type Scene } from './scene.ts';
+import { residualOf } from './rates.ts';
+import { scenesOf, type Scene } from './scene.ts';
+import { timeOn } from './sensitivity.ts';
+import { averageSlopes } from './slopes.ts';
 import { indexModel, systemOf, type SystemRates } from './system.ts';
+import { combine, gradientOf, uncertaintyOf, type Gradient } from './uncertainty.ts';
 
 /** How two builds compare in one game. */
 export interface GameComparison {
@@ -16,34 +19,26 @@ export interface GameComparison {
 
 interface Leaning {
   readonly lnAverage: number;
-  readonly processor: number;
-  readonly graphics: number;
+  readonly gradient: Gradient;
   readonly own: number;
 }
 
-/** How far a build's log average leans on each uncertain part, as in its interval. */
+/** How a build's log average moves with every effect, as in its interval. */
 function leaning(scene: Scene, system: SystemRates): Leaning {
-  const integrated = system.graphics.kind === 'integrated';
-  const time = frameTimeOf(
-    scene,
-    processorSide(scene, system.processor, system.memory, integrated),
-    cardSide(scene, system.graphics, system.memory),
-  );
-  const shares = limitedBy(time);
+  const slopes = averageSlopes(timeOn(scene, system));
   return {
-    lnAverage: Math.log(1000 / meanFrameTime(time)),
-    processor: shares.processor * system.processorSd,
-    graphics: shares.card * system.graphicsSd,
-    own: (1 - shares.cap) * scene.game.residualSd,
+    lnAverage: slopes.ln,
+    gradient: gradientOf(scene, system, system.parts, slopes),
+    own: residualOf(scene, slopes),
   };
 }
 
 /**
  * Prepared once per brief and model: compares two sets of parts game by game; null where either has no rate.
  *
- * The two are correlated: a part that both have is uncertain in the same direction, so only the difference of how far
- * each leans on it counts. A game's residual is taken as the same for two sets with equal processor and graphics, and
- * as independent otherwise.
+ * The two are correlated: they share the game's effects and perhaps parts, so only the difference of their gradients
+ * counts. A game's residual is taken as the same for two sets with equal processor and graphics, and as independent
+ * otherwise.
  */
 export function comparerFor(
   brief: Brief,
@@ -51,27 +46,25 @@ export function comparerFor(
 ): (a: PartSet, b: PartSet) => readonly GameComparison[] | null {
   const index = indexModel(model);
   const { scenes, unknownGames } = scenesOf(brief, model);
+  const uncertainty = uncertaintyOf(model);
   const read = (set: PartSet) => {
     const system = systemOf(set, index, brief.play.memoryProfile);
     return 'processor' in system ? system : null;
   };
-  const graphicsOf = (set: PartSet) => set.card?.id ?? set.processor?.id;
   return (a, b) => {
-    const systems = [read(a), read(b)] as const;
-    if (unknownGames.length > 0 || !systems[0] || !systems[1]) return null;
-    const [first, second] = [systems[0], systems[1]];
-    const sameProcessor = a.processor?.id === b.processor?.id;
-    const sameGraphics = graphicsOf(a) === graphicsOf(b);
-    const joined = (x: number, y: number, isSame: boolean) => (isSame ? Math.abs(x - y) : Math.hypot(x, y));
+    const [first, second] = [read(a), read(b)];
+    if (unknownGames.length > 0 || !first || !second) return null;
+    const isSame = first.parts.processor === second.parts.processor && first.parts.card === second.parts.card;
     return scenes.map((scene) => {
       const x = leaning(scene, first);
       const y = leaning(scene, second);
       const differenceLn = x.lnAverage - y.lnAverage;
-      const sdLn = Math.hypot(
-        joined(x.processor, y.processor, sameProcessor),
-        joined(x.graphics, y.graphics, sameGraphics),
-        joined(x.own, y.own, sameProcessor && sameGraphics),
-      );
+      const own = isSame ? Math.abs(x.own - y.own) : Math.hypot(x.own, y.own);
+      const shared = combine([
+        [1, x.gradient],
+        [-1, y.gradient],
+      ]);
+      const sdLn = Math.hypot(Math.sqrt(uncertainty.variance(shared)), own);
       const chance =
         sdLn > 0 ? normalCdf(differenceLn / sdLn) : differenceLn > 0 ? 1 : differenceLn < 0 ? 0 : 0.5;
       return { game: scene.game.id, differenceLn, sdLn, chance };

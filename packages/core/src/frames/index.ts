@@ -12,7 +12,7 @@ export type { FrameTime, Side } from './sides.ts';
 export { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState, type MemoryState } from './memory.ts';
 export { balanceOf, isBalanced, meanBalance, type Balance } from './balance.ts';
 export { BACKGROUND } from './background.ts';
-export { shortfall, SHORTFALL } from './shortfall.ts';
+export { shortfall, SHORTFALL, SHORTFALL_SPREAD } from './shortfall.ts';
 export {
   borrowedGb,
   cardEffects,
@@ -20,14 +20,17 @@ export {
   frameTimeOf,
   processorEffects,
   processorSide,
+  sceneMaker,
   scenesOf,
   type GraphicsRate,
   type ProcessorRate,
   type Scene,
+  type SceneConditions,
 } from './scene.ts';
 export {
   counted,
   figureOf,
+  figureSlopes,
   LOW_SHARE,
   meanOf,
   meanValue,
@@ -49,7 +52,10 @@ export {
 } from './system.ts';
 export {
   INTERVAL_SHARE,
+  intervalAround,
+  objectiveGradient,
   ratesFor,
+  residualOf,
   scorerFor,
   type BuildRates,
   type GameRates,
@@ -58,3 +64,6 @@ export {
 } from './rates.ts';
 export { comparerFor, type GameComparison } from './compare.ts';
 export { conditionsOf, differencesIn, type ConditionDifference, type RateConditions } from './conditions.ts';
+export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
+export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role, type SystemParts } from './sensitivity.ts';
+export { combine, gradientOf, uncertaintyOf, type Gradient, type Uncertainty } from './uncertainty.ts';

@@ -3,6 +3,7 @@ import { normalCdf, normalQuantile } from '../stats/index.ts';
 import { frameTimeQuantile, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
 import { frameTimeOf, type Scene } from './scene.ts';
 import type { FrameTime, Side } from './sides.ts';
+import { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 
 /** Share of the frames behind every "1 % low". */
 export const LOW_SHARE = 0.01;
@@ -17,6 +18,18 @@ export function figureOf(figure: Objective['figure'], time: FrameTime): number {
       return 1000 / frameTimeQuantile(time, 1 - LOW_SHARE);
     case 'slowest':
       return 1000 / meanOfSlowest(time, LOW_SHARE);
+  }
+}
+
+/** ln of the figure that the objective counts, and how it moves with both sides. */
+export function figureSlopes(figure: Objective['figure'], time: FrameTime): RateSlopes {
+  switch (figure) {
+    case 'average':
+      return averageSlopes(time);
+    case 'low':
+      return percentileSlopes(time, 1 - LOW_SHARE);
+    case 'slowest':
+      return slowestSlopes(time, LOW_SHARE);
   }
 }
 

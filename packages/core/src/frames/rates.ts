@@ -1,15 +1,15 @@
 import type { Brief, FrameModel, PartSet } from '../parts/index.ts';
 import { normalQuantile } from '../stats/index.ts';
-import {
-  frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, type LimitedBy,
-} from './frame-time.ts'; // prettier-ignore
 import { balanceOf, meanBalance, type Balance } from './balance.ts';
-import { counted, figureOf, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
+import { limitedBy, meanOfSlowest, type LimitedBy } from './frame-time.ts';
+import { counted, figureOf, figureSlopes, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
 import {
-  cardEffects, cardSide, frameTimeOf, processorEffects, processorSide, scenesOf,
-  type CardEffects, type ProcessorEffects, type Scene,
+  cardEffects, processorEffects, scenesOf, type CardEffects, type ProcessorEffects, type Scene,
 } from './scene.ts'; // prettier-ignore
-import { indexModel, systemOf, type MissingFact, type ModelIndex, type SystemRates } from './system.ts';
+import { timeOn } from './sensitivity.ts';
+import { averageSlopes, percentileSlopes, type RateSlopes } from './slopes.ts';
+import { indexModel, systemOf, type MissingFact, type SystemRates } from './system.ts';
+import { combine, gradientOf, uncertaintyOf, type Gradient, type Uncertainty } from './uncertainty.ts';
 
 /** Share of cases in which the truth is expected to lie inside the interval. */
 export const INTERVAL_SHARE = 0.8;
@@ -29,6 +29,8 @@ export interface GameRates {
   readonly average: number;
   /** 80 % interval of the average. */
   readonly interval: Interval;
+  /** Standard deviation of the average's logarithm, for one careful measurement of it. */
+  readonly sdLn: number;
   /** 1 % low as the 99th percentile of frame time, and as the mean of the slowest 1 % of frames. */
   readonly low: number;
   readonly slowest: number;
@@ -61,64 +63,73 @@ export type RatesResult =
 export function ratesFor(brief: Brief, model: FrameModel): (set: PartSet) => RatesResult {
   const index = indexModel(model);
   const { scenes, unknownGames } = scenesOf(brief, model);
-  return (set) => ratesOfSet(brief, index, scenes, unknownGames, set);
+  const uncertainty = uncertaintyOf(model);
+  return (set) => {
+    const system = systemOf(set, index, brief.play.memoryProfile);
+    if (!('processor' in system)) return { status: 'unknown', missing: system, unknownGames };
+    if (unknownGames.length > 0 || scenes.length === 0)
+      return { status: 'unknown', missing: [], unknownGames };
+    return ratesOfSystem(brief, scenes, system, uncertainty);
+  };
 }
 
-function ratesOfSet(
+function ratesOfSystem(
   brief: Brief,
-  index: ModelIndex,
   scenes: readonly Scene[],
-  unknownGames: readonly string[],
-  set: PartSet,
-): RatesResult {
-  const system = systemOf(set, index, brief.play.memoryProfile);
-  if (!('processor' in system)) return { status: 'unknown', missing: system, unknownGames };
-  if (unknownGames.length > 0 || scenes.length === 0) return { status: 'unknown', missing: [], unknownGames };
+  system: SystemRates,
+  uncertainty: Uncertainty,
+): BuildRates {
   const { objective } = brief.play;
-  const games = scenes.map((scene) => gameRates(brief, scene, system));
+  const games = scenes.map((scene) => gameRates(brief, scene, system, uncertainty));
   const mean = meanOf(objective, scenes);
   const value = meanValue(mean, games.map((game) => game.counted)); // prettier-ignore
   const balance = meanBalance(
     mean.weights,
     games.map((game) => ({ toProcessor: game.lostToProcessor, toCard: game.lostToCard })),
   );
+  const sd = Math.sqrt(objectiveVariance(brief, scenes, system, uncertainty));
   return {
     status: 'known',
     games,
-    objective: { value, score: scoreOf(value), interval: objectiveInterval(brief, scenes, system) },
+    objective: { value, score: scoreOf(value), interval: intervalAround(value, sd) },
     balance,
   };
 }
 
-function gameRates(brief: Brief, scene: Scene, system: SystemRates): GameRates {
+/** Interval of a rate from the standard deviation of its logarithm. */
+export function intervalAround(fps: number, sdLn: number): Interval {
+  return { low: fps * Math.exp(-INTERVAL_Z * sdLn), high: fps * Math.exp(INTERVAL_Z * sdLn) };
+}
+
+/** Standard deviation of what a game leaves unexplained: frames that the engine's cap sets leave nothing. */
+export function residualOf(scene: Scene, slopes: RateSlopes): number {
+  return scene.game.residualSd * Math.min(1, -slopes.processorMean - slopes.cardMean);
+}
+
+function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty: Uncertainty): GameRates {
   const integrated = system.graphics.kind === 'integrated';
-  const processor = processorSide(scene, system.processor, system.memory, integrated);
-  const card = cardSide(scene, system.graphics, system.memory);
-  const time = frameTimeOf(scene, processor, card);
-  const average = 1000 / meanFrameTime(time);
-  const shares = limitedBy(time);
-  // The average moves with each side's log time about as the share of frames that this side sets.
-  const sd = Math.hypot(
-    shares.processor * system.processorSd,
-    shares.card * system.graphicsSd,
-    (1 - shares.cap) * scene.game.residualSd,
+  const time = timeOn(scene, system);
+  const slopes = averageSlopes(time);
+  const average = Math.exp(slopes.ln);
+  const sd = Math.sqrt(
+    uncertainty.variance(gradientOf(scene, system, system.parts, slopes)) + residualOf(scene, slopes) ** 2,
   );
+  const lowSlopes = percentileSlopes(time, 1 - LOW_SHARE);
+  const interval = intervalAround(average, sd);
   const ceiling = scene.game.frameCap ?? Infinity;
   const lost = balanceOf(time);
   const { objective } = brief.play;
   return {
     game: scene.game.id,
-    preset: brief.play.games.find((wanted) => wanted.game === scene.game.id)?.preset ?? 'medium',
+    preset: scene.presetName,
     weight: scene.weight,
     target: scene.targetFps,
     average,
-    interval: {
-      low: average * Math.exp(-INTERVAL_Z * sd),
-      high: Math.min(ceiling, average * Math.exp(INTERVAL_Z * sd)),
-    },
-    low: 1000 / frameTimeQuantile(time, 1 - LOW_SHARE),
+    interval: { low: interval.low, high: Math.min(ceiling, interval.high) },
+    sdLn: sd,
+    low: Math.exp(lowSlopes.ln),
     slowest: 1000 / meanOfSlowest(time, LOW_SHARE),
-    limitedBy: shares,
+    limitedBy: limitedBy(time),
     lostToProcessor: lost.toProcessor,
     lostToCard: lost.toCard,
     counted: counted(objective, scene, figureOf(objective.figure, time)),
@@ -129,41 +140,51 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates): GameRates {
   };
 }
 
-/** Central difference step for the objective's sensitivity to a part's log rate. */
+/** Step of the central difference of the mean in a game's log figure. */
 const STEP_LN = 0.01;
 
-/**
- * 80 % interval of the objective by the delta method: part rates are shared by all games and so do not average out;
- * the games' own residuals do.
- */
-function objectiveInterval(brief: Brief, scenes: readonly Scene[], system: SystemRates): Interval {
+/** How ln of the objective moves with ln of each game's figure, beyond the screen's refresh not at all. */
+function objectiveSlopes(brief: Brief, scenes: readonly Scene[], figuresLn: readonly number[]): number[] {
   const { objective } = brief.play;
   const mean = meanOf(objective, scenes);
-  const lnValue = (processorStep: number, cardStep: number, only: number | null) =>
+  const at = (k: number, step: number) =>
     Math.log(
       meanValue(
         mean,
-        scenes.map((scene, k) => {
-          const on = only === null || only === k;
-          const integrated = system.graphics.kind === 'integrated';
-          const p = processorSide(scene, system.processor, system.memory, integrated);
-          const c = cardSide(scene, system.graphics, system.memory);
-          const time = frameTimeOf(
-            scene,
-            { ...p, mean: p.mean + (on ? processorStep : 0) },
-            { ...c, mean: c.mean + (on ? cardStep : 0) },
-          );
-          return counted(objective, scene, figureOf(objective.figure, time));
-        }),
+        scenes.map((scene, n) => counted(objective, scene, Math.exp(figuresLn[n] + (n === k ? step : 0)))),
       ),
     );
-  const slope = (processor: number, card: number, only: number | null) =>
-    (lnValue(processor, card, only) - lnValue(-processor, -card, only)) / (2 * STEP_LN);
-  const parts = [slope(STEP_LN, 0, null) * system.processorSd, slope(0, STEP_LN, null) * system.graphicsSd];
-  const residuals = scenes.map((scene, k) => slope(STEP_LN, STEP_LN, k) * scene.game.residualSd);
-  const sd = Math.hypot(...parts, ...residuals);
-  const centre = lnValue(0, 0, null);
-  return { low: Math.exp(centre - INTERVAL_Z * sd), high: Math.exp(centre + INTERVAL_Z * sd) };
+  return scenes.map((_, k) => (at(k, STEP_LN) - at(k, -STEP_LN)) / (2 * STEP_LN));
+}
+
+/** How the objective's logarithm moves with every effect, and with each game's own residual. */
+export function objectiveGradient(
+  brief: Brief,
+  scenes: readonly Scene[],
+  system: SystemRates,
+): { readonly gradient: Gradient; readonly residuals: readonly number[] } {
+  const slopes = scenes.map((scene) => figureSlopes(brief.play.objective.figure, timeOn(scene, system)));
+  const outer = objectiveSlopes(brief, scenes, slopes.map((each) => each.ln)); // prettier-ignore
+  return {
+    gradient: combine(
+      scenes.map((scene, k) => [outer[k], gradientOf(scene, system, system.parts, slopes[k])] as const),
+    ),
+    residuals: scenes.map((scene, k) => outer[k] * residualOf(scene, slopes[k])),
+  };
+}
+
+/**
+ * Variance of the objective's logarithm by the delta method: effects are shared by all games and do not average out;
+ * the games' own residuals do.
+ */
+function objectiveVariance(
+  brief: Brief,
+  scenes: readonly Scene[],
+  system: SystemRates,
+  uncertainty: Uncertainty,
+): number {
+  const { gradient, residuals } = objectiveGradient(brief, scenes, system);
+  return uncertainty.variance(gradient) + residuals.reduce((sum, each) => sum + each * each, 0);
 }
 
 /**
@@ -179,15 +200,9 @@ export function scorerFor(brief: Brief, model: FrameModel): (set: PartSet) => nu
     if (unknownGames.length > 0 || scenes.length === 0) return null;
     const system = systemOf(set, index, brief.play.memoryProfile);
     if (!('processor' in system)) return null;
-    const integrated = system.graphics.kind === 'integrated';
-    const values = scenes.map((scene) => {
-      const time = frameTimeOf(
-        scene,
-        processorSide(scene, system.processor, system.memory, integrated),
-        cardSide(scene, system.graphics, system.memory),
-      );
-      return counted(objective, scene, figureOf(objective.figure, time));
-    });
+    const values = scenes.map((scene) =>
+      counted(objective, scene, figureOf(objective.figure, timeOn(scene, system))),
+    );
     return scoreOf(meanValue(mean, values));
   };
 }

@@ -1,7 +1,15 @@
-import type { Brief, FrameModel, Game, PresetEffects } from '../parts/index.ts';
+import type {
+  Background,
+  Brief,
+  FrameModel,
+  Game,
+  Preset,
+  PresetEffects,
+  ShortfallStrengths,
+} from '../parts/index.ts';
 import { BACKGROUND, type BackgroundLoad } from './background.ts';
 import { bandwidthGbs, firstWordLatencyNs, memoryEffect, type MemoryState } from './memory.ts';
-import { SHORTFALL, shortfall } from './shortfall.ts';
+import { SHORTFALL, SHORTFALL_SPREAD, shortfall } from './shortfall.ts';
 import type { FrameTime, Side } from './sides.ts';
 
 const FULL_HD_PIXELS = 2_073_600;
@@ -11,6 +19,7 @@ const UPSCALING_MS = 0.6;
 /** A game at a preset on a screen, ready to be evaluated for any parts. */
 export interface Scene {
   readonly game: Game;
+  readonly presetName: Preset;
   readonly preset: PresetEffects;
   readonly weight: number;
   /** Logarithm of rendered pixels over 1920 x 1080. */
@@ -22,6 +31,7 @@ export interface Scene {
   readonly refreshHz: number;
   readonly targetFps: number;
   readonly referenceMemory: MemoryState;
+  readonly shortfall: ShortfallStrengths;
 }
 
 /** The processor as the frame model sees it. */
@@ -40,43 +50,74 @@ export type GraphicsRate =
     }
   | { readonly kind: 'integrated'; readonly rateLn: number };
 
-/** Scenes of a brief, in its order; games that the model does not know are named apart. */
-export function scenesOf(
-  brief: Brief,
+/** How a game is run: what a scene needs to know besides the model. */
+export interface SceneConditions {
+  readonly preset: Preset;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly renderScale: number;
+  readonly background: Background;
+}
+
+/** Makes scenes of a model's games. */
+export function sceneMaker(
   model: FrameModel,
-): { readonly scenes: readonly Scene[]; readonly unknownGames: readonly string[] } {
-  const { play } = brief;
-  const pixels = play.widthPx * play.heightPx * play.renderScale * play.renderScale;
-  const megapixelsOverFullHd = Math.max(0, (pixels - FULL_HD_PIXELS) / 1e6);
-  const background = BACKGROUND[play.background];
+): (
+  game: Game,
+  conditions: SceneConditions,
+  goal?: Pick<Scene, 'weight' | 'refreshHz' | 'targetFps'>,
+) => Scene {
   const reference = model.referenceMemory;
   const referenceMemory: MemoryState = {
     latencyNs: firstWordLatencyNs(reference.mts, reference.cl),
     bandwidthGbs: bandwidthGbs(reference.mts, reference.channels),
     gb: 0,
   };
+  const strengths = model.shortfall ?? SHORTFALL;
+  return (game, { preset: presetName, widthPx, heightPx, renderScale, background }, goal) => {
+    const pixels = widthPx * heightPx * renderScale * renderScale;
+    const preset = game.presets[presetName];
+    const beside = BACKGROUND[background];
+    return {
+      game,
+      presetName,
+      preset,
+      pixelsLn: Math.log(pixels / FULL_HD_PIXELS),
+      videoMemoryNeedGb:
+        preset.videoMemoryGb +
+        preset.videoMemoryGbPerMegapixel * Math.max(0, (pixels - FULL_HD_PIXELS) / 1e6),
+      memoryNeedGb: preset.memoryGb + beside.memoryGb,
+      upscaled: renderScale < 1,
+      background: beside,
+      weight: goal?.weight ?? 1,
+      refreshHz: goal?.refreshHz ?? Infinity,
+      targetFps: goal?.targetFps ?? Infinity,
+      referenceMemory,
+      shortfall: strengths,
+    };
+  };
+}
+
+/** Scenes of a brief, in its order; games that the model does not know are named apart. */
+export function scenesOf(
+  brief: Brief,
+  model: FrameModel,
+): { readonly scenes: readonly Scene[]; readonly unknownGames: readonly string[] } {
+  const { play } = brief;
+  const make = sceneMaker(model);
   const scenes: Scene[] = [];
   const unknownGames: string[] = [];
   for (const wanted of play.games) {
     const game = model.games.find((known) => known.id === wanted.game);
-    if (!game) {
-      unknownGames.push(wanted.game);
-      continue;
-    }
-    const preset = game.presets[wanted.preset];
-    scenes.push({
-      game,
-      preset,
-      weight: wanted.weight,
-      pixelsLn: Math.log(pixels / FULL_HD_PIXELS),
-      videoMemoryNeedGb: preset.videoMemoryGb + preset.videoMemoryGbPerMegapixel * megapixelsOverFullHd,
-      memoryNeedGb: preset.memoryGb + background.memoryGb,
-      upscaled: play.renderScale < 1,
-      background,
-      refreshHz: play.refreshHz,
-      targetFps: wanted.target ?? play.refreshHz,
-      referenceMemory,
-    });
+    if (!game) unknownGames.push(wanted.game);
+    else
+      scenes.push(
+        make(
+          game,
+          { ...play, preset: wanted.preset },
+          { weight: wanted.weight, refreshHz: play.refreshHz, targetFps: wanted.target ?? play.refreshHz },
+        ),
+      );
   }
   return { scenes, unknownGames };
 }
@@ -108,8 +149,8 @@ export function processorEffects(
     game: scene.preset.prepLn,
     processor: -processor.rateLn,
     memory: -scene.game.beta * memoryEffect(memory, scene.referenceMemory),
-    memoryShort: shortfall(scene.memoryNeedGb, memoryLeft, SHORTFALL.memory),
-    threadsShort: shortfall(scene.game.threads, threadsLeft, SHORTFALL.threads),
+    memoryShort: shortfall(scene.memoryNeedGb, memoryLeft, scene.shortfall.memory),
+    threadsShort: shortfall(scene.game.threads, threadsLeft, scene.shortfall.threads),
     background: scene.background.processorLn,
   };
 }
@@ -129,7 +170,7 @@ export interface CardEffects {
 export function cardEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryState): CardEffects {
   const own = graphics.kind === 'card';
   const have = own ? graphics.videoMemoryGb : borrowedGb(scene, memory.gb);
-  const videoMemoryShort = shortfall(scene.videoMemoryNeedGb, have, SHORTFALL.videoMemory);
+  const videoMemoryShort = shortfall(scene.videoMemoryNeedGb, have, scene.shortfall.videoMemory);
   const pixels = scene.game.alpha * scene.pixelsLn;
   const bandwidth = own
     ? 0
@@ -161,7 +202,7 @@ export function processorSide(
   const e = processorEffects(scene, processor, memory, integrated);
   return {
     mean: e.game + e.processor + e.memory + e.memoryShort + e.threadsShort + e.background,
-    spread: scene.game.processorSpread * (1 + SHORTFALL.spread * (e.memoryShort + e.threadsShort)),
+    spread: scene.game.processorSpread * (1 + SHORTFALL_SPREAD * (e.memoryShort + e.threadsShort)),
   };
 }
 
@@ -169,7 +210,7 @@ export function cardSide(scene: Scene, graphics: GraphicsRate, memory: MemorySta
   const e = cardEffects(scene, graphics, memory);
   return {
     mean: e.game + e.pixels + e.card + e.bandwidth + e.videoMemoryShort + e.link + e.background + e.upscaling,
-    spread: scene.game.cardSpread * (1 + SHORTFALL.spread * e.videoMemoryShort),
+    spread: scene.game.cardSpread * (1 + SHORTFALL_SPREAD * e.videoMemoryShort),
   };
 }
 

@@ -1,3 +1,5 @@
+import type { ShortfallStrengths } from '../parts/index.ts';
+
 /** Softness of the start of a shortfall's cost. Chosen, because a game that lacks a few per cent hardly shows it. */
 const SOFTNESS = 0.15;
 
@@ -11,11 +13,7 @@ export function shortfall(need: number, have: number, strength: number): number 
   return (strength * x * x) / (x + SOFTNESS);
 }
 
-/** Strengths, chosen so that a quarter too little costs some 8 to 20 % of the frames; a later fit replaces them. */
-export const SHORTFALL = {
-  videoMemory: 1.0,
-  memory: 0.9,
-  threads: 0.5,
-  /** How much a shortfall widens the spread of that side's times, per unit of its cost. */
-  spread: 1.2,
-} as const;
+/** Strengths, chosen so that a quarter too little costs some 8 to 20 % of the frames: where the fit starts from. */
+export const SHORTFALL: ShortfallStrengths = { videoMemory: 1.0, memory: 0.9, threads: 0.5 };
+/** How much a shortfall widens the spread of that side's times, per unit of its cost. Chosen. */
+export const SHORTFALL_SPREAD = 1.2;

@@ -80,9 +80,8 @@ export interface SystemRates {
   readonly processor: ProcessorRate;
   readonly memory: MemoryState;
   readonly graphics: GraphicsRate;
-  /** Standard deviations of the two part rates. */
-  readonly processorSd: number;
-  readonly graphicsSd: number;
+  /** Which parts they are; the card is null for the processor's own graphics. */
+  readonly parts: { readonly processor: string; readonly card: string | null };
 }
 
 /** Reads a build for the frame model; or says which facts are missing. */
@@ -105,7 +104,6 @@ export function systemOf(
       ? (memoryStateOf(memory, board, profileOn) ?? lacks('memory', memory, 'memory rates'))
       : lacks(board ? 'memory' : 'board', null, board ? 'memory' : 'a board');
   let graphics: GraphicsRate | null = null;
-  let graphicsSd = 0;
   if (card) {
     const known = index.cards.get(card.id);
     const link = board && processor ? linkLn(card, board, processor) : null;
@@ -114,16 +112,18 @@ export function systemOf(
     else if (link === null) lacks('card', card, 'link to the board');
     else {
       graphics = { kind: 'card', rateLn: known.rateLn, videoMemoryGb: card.videoMemoryGb, linkLn: link };
-      graphicsSd = known.sdLn;
     }
   } else if (processor) {
     const known = processor.integratedGraphics ? index.integrated.get(processor.id) : undefined;
     if (known) {
       graphics = { kind: 'integrated', rateLn: known.rateLn };
-      graphicsSd = known.sdLn;
     } else lacks('card', null, 'a graphics card, or a processor with graphics');
   }
-  if (!rate || !state || !graphics) return missing;
-  const processorSd = processor ? (index.processors.get(processor.id)?.sdLn ?? 0) : 0;
-  return { processor: rate, memory: state, graphics, processorSd, graphicsSd };
+  if (!rate || !state || !graphics || !processor) return missing;
+  return {
+    processor: rate,
+    memory: state,
+    graphics,
+    parts: { processor: processor.id, card: card?.id ?? null },
+  };
 }

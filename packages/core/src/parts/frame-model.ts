@@ -46,6 +46,42 @@ export interface Rate {
   readonly sdLn: number;
 }
 
+/** How hard it hurts to have too little of something; see `frames/shortfall.ts`. */
+export interface ShortfallStrengths {
+  readonly videoMemory: number;
+  readonly memory: number;
+  readonly threads: number;
+}
+
+/** How well records that the fit had not seen were predicted. Errors are of log rates, so 0.03 is about 3 %. */
+export interface HeldOut {
+  readonly records: number;
+  readonly folds: number;
+  readonly medianError: number;
+  readonly error90: number;
+  /** Share of records inside intervals of each nominal share. */
+  readonly coverage: readonly { readonly nominal: number; readonly actual: number }[];
+}
+
+/** Where a model's effects come from, and how sure they are. */
+export interface FitSummary {
+  /** When it was fitted (ISO time, UTC). */
+  readonly fittedOn: string;
+  readonly records: number;
+  readonly heldBack: number;
+  /** Names of the effects that a rate depends on, as in `fit/parameters.ts`. */
+  readonly parameters: readonly string[];
+  /** Lower triangle of their covariance, by rows, packed as 32-bit floats in base64. */
+  readonly covariance: string;
+  /** Everything that was estimated, by name: where the next fit starts. */
+  readonly estimates: Readonly<Record<string, number>>;
+  /** Standard deviation of a good record's log rate, averages and lows. */
+  readonly noise: { readonly average: number; readonly low: number };
+  readonly rounds: number;
+  readonly converged: boolean;
+  readonly heldOut: HeldOut | null;
+}
+
 export interface FrameModel {
   /** Kit at which the memory effect is zero. */
   readonly referenceMemory: { readonly mts: number; readonly cl: number; readonly channels: number };
@@ -54,4 +90,8 @@ export interface FrameModel {
   /** Integrated graphics, by the processor that carries them, at the reference memory's bandwidth. */
   readonly integrated: readonly Rate[];
   readonly games: readonly Game[];
+  /** Absent: the chosen strengths. */
+  readonly shortfall?: ShortfallStrengths | undefined;
+  /** Absent: effects and their standard deviations were given as data. */
+  readonly fit?: FitSummary | undefined;
 }

@@ -6,7 +6,10 @@ export type {
 export type { Condition, Offer, Shipping, Shop } from './offers.ts';
 export {
   PRESETS,
+  type FitSummary,
   type FrameModel,
+  type HeldOut,
+  type ShortfallStrengths,
   type Game,
   type Preset,
   type PresetEffects,
@@ -14,3 +17,4 @@ export {
 } from './frame-model.ts';
 export type { Background, Brief, BriefGame, Lock, Objective, Planned, Running, SupplyRule } from './brief.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
+export type { BenchRecord, RecordLow, RecordMemory, Trust } from './records.ts';

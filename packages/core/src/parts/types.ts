@@ -46,6 +46,10 @@ export interface Processor extends PartBase<'processor'> {
   readonly memoryTypes: Known<readonly MemoryType[]>;
   readonly memoryMaxGb: Known<number>;
   readonly pcieGeneration: Known<number>;
+  /** Highest clock, in MHz. With cores and generation it tells about how fast a part is that nobody measured. */
+  readonly boostMhz?: Known<number> | undefined;
+  /** Computing rate of its own graphics, in teraflops. */
+  readonly graphicsTflops?: Known<number> | undefined;
   readonly integratedGraphics: Known<boolean>;
   /** The cooler in the box; `false` when the box has none. */
   readonly boxedCooler: Known<BoxedCooler | false>;
@@ -121,6 +125,9 @@ export interface Card extends PartBase<'card'> {
   readonly power: Known<CardPower>;
   readonly makerSupplyWatts: Known<number>;
   readonly videoMemoryGb: Known<number>;
+  /** Computing rate (teraflops) and memory bandwidth (GB/s): about how fast a card is that nobody measured. */
+  readonly tflops?: Known<number> | undefined;
+  readonly memoryGbs?: Known<number> | undefined;
   readonly pcieGeneration: Known<number>;
   readonly pcieLanes: Known<number>;
   /** Eight-pin leads that the maker's own adapter in the box joins into one sixteen-pin plug; 0 when there is none. */

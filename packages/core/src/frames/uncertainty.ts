@@ -1,0 +1,99 @@
+import type { FrameModel } from '../parts/index.ts';
+import { unpackFloats } from '../stats/index.ts';
+import type { Scene } from './scene.ts';
+import { effectName, sensitivitiesOf, slopeIn, type SystemParts } from './sensitivity.ts';
+import type { RateSlopes } from './slopes.ts';
+import type { SystemRates } from './system.ts';
+
+/** How something moves with each effect, by name. */
+export type Gradient = ReadonlyMap<string, number>;
+
+/** What is known of how sure the effects are. */
+export interface Uncertainty {
+  /** Variance of a figure with this gradient. Effects that are not in the model count as certain. */
+  variance(gradient: Gradient): number;
+  /** Covariance of two figures. */
+  covariance(a: Gradient, b: Gradient): number;
+}
+
+const known = new WeakMap<FrameModel, Uncertainty>();
+
+/** The covariance of a fitted model; for effects given as data, the parts' standard deviations, taken as independent. */
+export function uncertaintyOf(model: FrameModel): Uncertainty {
+  let found = known.get(model);
+  if (!found) known.set(model, (found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model)));
+  return found;
+}
+
+function fitted(fit: NonNullable<FrameModel['fit']>): Uncertainty | null {
+  const packed = unpackFloats(fit.covariance);
+  const n = fit.parameters.length;
+  if (!packed || packed.length !== (n * (n + 1)) / 2) return null;
+  const index = new Map(fit.parameters.map((name, i) => [name, i]));
+  const at = (i: number, j: number) =>
+    i >= j ? packed[(i * (i + 1)) / 2 + j] : packed[(j * (j + 1)) / 2 + i];
+  return uncertainty((gradient) => {
+    const out: [number, number][] = [];
+    for (const [name, slope] of gradient) {
+      const i = index.get(name);
+      if (i !== undefined && slope !== 0) out.push([i, slope]);
+    }
+    return out;
+  }, at);
+}
+
+function given(model: FrameModel): Uncertainty {
+  const sds: number[] = [];
+  const index = new Map<string, number>();
+  const add = (kind: string, rates: FrameModel['cards']) => {
+    for (const { part, sdLn } of rates) index.set(`${kind}:${part}`, sds.push(sdLn) - 1);
+  };
+  add('processor', model.processors);
+  add('card', model.cards);
+  add('integrated', model.integrated);
+  return uncertainty(
+    (gradient) =>
+      [...gradient].flatMap(([name, slope]): [number, number][] => {
+        const i = index.get(name);
+        return i === undefined ? [] : [[i, slope]];
+      }),
+    (i, j) => (i === j ? sds[i] * sds[i] : 0),
+  );
+}
+
+function uncertainty(
+  entries: (gradient: Gradient) => readonly (readonly [number, number])[],
+  at: (i: number, j: number) => number,
+): Uncertainty {
+  const covariance = (a: Gradient, b: Gradient) => {
+    const second = entries(b);
+    let sum = 0;
+    for (const [i, x] of entries(a)) for (const [j, y] of second) sum += x * y * at(i, j);
+    return sum;
+  };
+  // Rounding to 32 bits may leave a variance of almost nothing just below zero.
+  return { covariance, variance: (gradient) => Math.max(0, covariance(gradient, gradient)) };
+}
+
+/** How ln of a rate moves with every effect. */
+export function gradientOf(
+  scene: Scene,
+  system: Pick<SystemRates, 'processor' | 'memory' | 'graphics'>,
+  parts: SystemParts,
+  slopes: RateSlopes,
+): Map<string, number> {
+  return new Map(
+    sensitivitiesOf(scene, system).map((each) => [
+      effectName(each.role, scene, parts),
+      slopeIn(each, slopes),
+    ]),
+  );
+}
+
+/** Sum of gradients with factors. */
+export function combine(terms: readonly (readonly [number, Gradient])[]): Map<string, number> {
+  const out = new Map<string, number>();
+  for (const [factor, gradient] of terms)
+    for (const [name, slope] of gradient) out.set(name, (out.get(name) ?? 0) + factor * slope);
+  return out;
+}

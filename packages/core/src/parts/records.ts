@@ -1,0 +1,61 @@
+import type { Background } from './brief.ts';
+import type { Known } from './slots.ts';
+
+/** How the memory ran while it was measured; each figure as it ran, not as the box says. */
+export interface RecordMemory {
+  readonly gb: Known<number>;
+  readonly channels: Known<number>;
+  readonly mts: Known<number>;
+  readonly cl: Known<number>;
+  /** Whether the kit's rated profile was on; null when not said. */
+  readonly profile: Known<boolean>;
+}
+
+/**
+ * A low figure. `percentile`: 1000 over the frame time that this share of frames stays within; `slowest`: 1000 over the
+ * mean of the slowest share of frames. `percent` is that share, 1 for the 1 % low. A low without a definition is kept
+ * and never used.
+ */
+export interface RecordLow {
+  readonly fps: number;
+  readonly percent: number;
+  readonly definition: Known<'percentile' | 'slowest'>;
+}
+
+/** How far a record's source is trusted. `own`: measured on the user's own system. */
+export type Trust = 'own' | 'good' | 'fair' | 'poor';
+
+/** One measured rate with all that it depends on. What is not known is null, and keeps the record out of the fit. */
+export interface BenchRecord {
+  readonly id: string;
+  readonly game: string;
+  /** As the source writes it; the fit knows low, medium, high and ultra. */
+  readonly preset: Known<string>;
+  readonly widthPx: Known<number>;
+  readonly heightPx: Known<number>;
+  /** Share of each side of the picture that was rendered before upscaling; 1 = none; null when not said. */
+  readonly renderScale: Known<number>;
+  /** Frames made up between rendered ones were counted. */
+  readonly generatedFrames: boolean;
+  readonly processor: string;
+  /** Null: the processor's own graphics. */
+  readonly card: string | null;
+  readonly memory: RecordMemory;
+  /** Link that the card got, when it was not its own: generation and lanes. */
+  readonly link: { readonly generation: number; readonly lanes: number } | null;
+  readonly background: Background;
+  /** Clocks as shipped, or raised. */
+  readonly clocks: 'stock' | 'raised';
+  /** Frames per second, frames over time. */
+  readonly average: number;
+  readonly low: RecordLow | null;
+  /** Who measured, and when the figure was published or read (ISO date). */
+  readonly source: { readonly name: string; readonly on: string };
+  readonly trust: Trust;
+  /** The user's own system that it was measured on; null for published ones. */
+  readonly system: string | null;
+  /** What the source says besides; a word about mixed conditions belongs here too. */
+  readonly note: string;
+  /** Held out of the fit by hand, with the reason; null lets it in. */
+  readonly setAside: string | null;
+}
