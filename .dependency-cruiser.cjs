@@ -14,7 +14,7 @@ module.exports = {
     only('contract-rooms', 'contract', ['core']),
     only('server-rooms', 'server', ['core', 'contract']),
     only('web-rooms', 'web', ['core', 'contract']),
-    only('demo-rooms', 'demo', ['contract']),
+    only('demo-rooms', 'demo', ['core', 'contract']),
     only('cli-rooms', 'cli', ['core', 'contract', 'server/src/transfer']),
     {
       name: 'core-has-no-packages',
@@ -26,7 +26,7 @@ module.exports = {
       name: 'contract-packages',
       severity: 'error',
       from: { path: '^packages/contract/src', pathNot: ['\\.test\\.ts$', 'write-schemas'] },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/zod' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|papaparse|@types/papaparse)' },
     },
     {
       name: 'sql-in-the-store-alone',

@@ -58,6 +58,39 @@ export const gameSchema = z.strictObject({
   ),
 });
 
+const share = z.number().min(0).max(1);
+/** Effects of a fitted model: at most so many are kept with their covariance. */
+const MOST_EFFECTS = 4000;
+
+const fitSummarySchema = z
+  .strictObject({
+    fittedOn: z.iso.datetime(),
+    records: z.int().min(0),
+    heldBack: z.int().min(0),
+    parameters: z.array(z.string().min(1).max(250)).max(MOST_EFFECTS),
+    covariance: z.base64().max(((MOST_EFFECTS * (MOST_EFFECTS + 1)) / 2) * 6),
+    estimates: z.record(z.string().min(1).max(400), z.number()),
+    noise: z.strictObject({ average: z.number().min(0).max(5), low: z.number().min(0).max(5) }),
+    rounds: z.int().min(0),
+    converged: z.boolean(),
+    heldOut: z
+      .strictObject({
+        records: z.int().min(0),
+        folds: z.int().min(2),
+        medianError: z.number().min(0),
+        error90: z.number().min(0),
+        coverage: z.array(z.strictObject({ nominal: share, actual: share })).max(20),
+      })
+      .nullable(),
+  })
+  .refine(
+    ({ parameters, covariance }) => {
+      const bytes = Math.floor((covariance.replace(/=+$/, '').length * 3) / 4);
+      return bytes === parameters.length * (parameters.length + 1) * 2;
+    },
+    { message: 'the covariance has four bytes for each pair of effects', path: ['covariance'] },
+  );
+
 export const frameModelSchema = z.strictObject({
   referenceMemory: z.strictObject({
     mts: z.number().min(100).max(30000),
@@ -68,6 +101,14 @@ export const frameModelSchema = z.strictObject({
   cards: z.array(rateSchema).max(20000),
   integrated: z.array(rateSchema).max(20000),
   games: z.array(gameSchema).max(2000),
+  shortfall: z
+    .strictObject({
+      videoMemory: z.number().min(0).max(100),
+      memory: z.number().min(0).max(100),
+      threads: z.number().min(0).max(100),
+    })
+    .optional(),
+  fit: fitSummarySchema.optional(),
 });
 
 export const currencyRateSchema = z.strictObject({

@@ -34,3 +34,12 @@ export {
   type Workspace,
 } from './workspace.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
+export { MOST_RECORDS, recordSchema, recordsSchema } from './records.ts';
+export {
+  nameFinder,
+  readNumber,
+  readRecordsTable,
+  writeRecordsTable,
+  type TableDefaults,
+  type TableRead,
+} from './records-table.ts';

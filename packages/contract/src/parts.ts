@@ -35,6 +35,8 @@ const processor = z.strictObject({
   memoryMaxGb: figure(16384),
   pcieGeneration: count(9),
   integratedGraphics: yesNo(),
+  boostMhz: z.number().min(100).max(20000).nullable().optional(),
+  graphicsTflops: z.number().min(0.01).max(1000).nullable().optional(),
   boxedCooler: z
     .union([
       z.literal(false),
@@ -121,6 +123,8 @@ const card = z.strictObject({
     .default(null),
   makerSupplyWatts: figure(5000),
   videoMemoryGb: figure(1024),
+  tflops: z.number().min(0.01).max(10000).nullable().optional(),
+  memoryGbs: z.number().min(1).max(100000).nullable().optional(),
   pcieGeneration: z.int().min(1).max(9).nullable().default(null),
   pcieLanes: z.int().min(1).max(16).nullable().default(null),
   adapterEightPins: count(8),

@@ -1,7 +1,8 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { CARD_MAKERS, CHIP_LINES } from './names.ts';
-import { round4, type Valued } from './platform.ts';
-import type { Dice } from './random.ts';
+import { round4, sheet } from './figures.ts';
+import type { Valued } from './platform.ts';
+import { normalOf, type Dice } from './random.ts';
 
 type CardPart = Extract<CatalogueFile['parts'][number], { slot: 'card' }>;
 type Rate = CatalogueFile['frameModel']['cards'][number];
@@ -60,7 +61,8 @@ export function makeCards(
             part: {
               id, slot: 'card', maker, name, chip, lengthMm: Math.round((178 + tier * 8 + boardWatts * 0.12) * shape.length), slotsWide: shape.slots, boardWatts, power,
               makerSupplyWatts: Math.max(300, Math.ceil((boardWatts * 1.35 + 205) / 50) * 50), videoMemoryGb: gb, pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 4,
-              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16, pictureOutputs: shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'], adapterEightPins: power.sixteenPin > 0 ? 2 : 0, warrantyMonths: maker === 'Kestrand' ? 36 : 24,
+              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16, pictureOutputs: shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'], adapterEightPins: power.sixteenPin > 0 ? 2 : 0,
+              tflops: sheet(10 * Math.exp(1.15 * chipRate + 0.1 * normalOf('tflops', chip))), memoryGbs: sheet(300 * Math.exp(0.9 * chipRate + 0.1 * normalOf('bandwidth', chip))), warrantyMonths: maker === 'Kestrand' ? 36 : 24,
             },
             worth: worth * (1 + shape.extra),
             age: 3 - generation,

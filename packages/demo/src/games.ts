@@ -1,5 +1,5 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
-import { round4 } from './platform.ts';
+import { round4 } from './figures.ts';
 
 type Game = CatalogueFile['frameModel']['games'][number];
 

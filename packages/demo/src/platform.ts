@@ -1,6 +1,7 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { BOARD_MAKERS, MEMORY_MAKERS, PROCESSOR_LINES } from './names.ts';
-import type { Dice } from './random.ts';
+import { round4, sheet } from './figures.ts';
+import { normalOf, type Dice } from './random.ts';
 
 type Part = CatalogueFile['parts'][number];
 type Of<S extends Part['slot']> = Extract<Part, { slot: S }>;
@@ -59,29 +60,29 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
               : generation === 2
                 ? { [`${line.chipset} 1`]: 3, [`${line.chipset} 2`]: cores >= 8 ? 2 : 1 }
                 : { [`${line.chipset} 3`]: own - 2, [`${line.chipset} 3S`]: 1 };
+          const graphicsLn = round4(
+            (kind === 'G' ? -1.25 : -2.2) + 0.22 * (generation - 2) + (cores - 6) * 0.02,
+          );
+          const hasGraphics = kind === 'G' || generation === 3;
+          const boostMhz = Math.round((45 * Math.exp(0.55 * (rateLn - CORE_GAIN[cores]) + 0.02 * normalOf('boost', id)))) * 100; // prettier-ignore
           processors.push({
             part: {
               id, slot: 'processor', maker: line.maker, name: `${line.series[cores]} ${number}${copy}`,
               socket, cores, threads: cores === 4 && generation === 1 && kind === '' ? 4 : cores * 2, packageWatts: watts,
               memoryTypes: ddr5 ? ['DDR5'] : ['DDR4'], memoryMaxGb: ddr5 ? 192 : 128, pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 5,
-              integratedGraphics: kind === 'G' || generation === 3, boxedCooler: boxed, unlocked: kind === 'U', firmwareByChipset,
+              integratedGraphics: hasGraphics, boostMhz, graphicsTflops: hasGraphics ? sheet(1.5 * Math.exp(1.1 * (graphicsLn + 1.6) + 0.08 * normalOf('graphics', id))) : null, boxedCooler: boxed, unlocked: kind === 'U', firmwareByChipset,
             },
             // Price bends: the last tenth of speed costs as much as the first half.
             worth: (58 + 62 * Math.exp(2.1 * (rateLn + 0.12))) * (kind === 'G' ? 1.06 : 1) + (cores === 12 ? 70 : cores === 8 ? 28 : 0),
             age: 3 - generation,
           }); // prettier-ignore
           rates.push({ part: id, rateLn: round4(rateLn), sdLn: 0.03 });
-          if (kind === 'G' || generation === 3)
-            integrated.push({ part: id, rateLn: round4((kind === 'G' ? -1.25 : -2.2) + 0.22 * (generation - 2) + (cores - 6) * 0.02), sdLn: 0.07 }); // prettier-ignore
+          if (hasGraphics) integrated.push({ part: id, rateLn: graphicsLn, sdLn: 0.07 });
         }
       }
     }
   });
   return { processors, rates, integrated };
-}
-
-export function round4(value: number): number {
-  return Math.round(value * 1e4) / 1e4;
 }
 
 const FORM_STEP = [

@@ -28,3 +28,22 @@ export function dice(seed: number): Dice {
     chance: (p) => random() < p,
   };
 }
+
+/** A seed from words, so that a figure hangs on its own names alone (FNV-1a, G. Fowler, L. C. Noll, K.-P. Vo). */
+export function seedOf(...words: readonly (string | number)[]): number {
+  let hash = 0x811c9dc5;
+  for (const letter of words.join('|')) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
+  return hash >>> 0;
+}
+
+/** A standard normal draw (G. E. P. Box, M. E. Muller, 1958). */
+export function normal(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/** A standard normal figure that belongs to some words, the same each time. */
+export function normalOf(...words: readonly (string | number)[]): number {
+  const random = randomSource(seedOf(...words));
+  random();
+  return normal(random);
+}

@@ -75,12 +75,22 @@ export function frameTimeQuantile(time: FrameTime, p: number): number {
   let low = Math.max(processor.mean + z * processor.spread, card.mean + z * card.spread);
   const zHigh = normalQuantile(Math.sqrt(p));
   let high = Math.max(processor.mean + zHigh * processor.spread, card.mean + zHigh * card.spread);
+  // Newton's steps inside a bracket that every step narrows; halving where a step would leave it.
+  let x = (low + high) / 2;
   for (let round = 0; round < 80 && high - low > 1e-13; round++) {
-    const middle = (low + high) / 2;
-    if (uncappedCdf(time, middle) < p) low = middle;
-    else high = middle;
+    const a = (x - processor.mean) / processor.spread;
+    const b = (x - card.mean) / card.spread;
+    const fa = normalCdf(a);
+    const fb = normalCdf(b);
+    const off = fa * fb - p;
+    if (off < 0) low = x;
+    else high = x;
+    const step = off / ((normalPdf(a) / processor.spread) * fb + (normalPdf(b) / card.spread) * fa);
+    const next = x - step;
+    if (Math.abs(step) < 1e-13) break;
+    x = next > low && next < high ? next : (low + high) / 2;
   }
-  return Math.max(shortestMs, Math.exp((low + high) / 2));
+  return Math.max(shortestMs, Math.exp(x));
 }
 
 /** Mean of the slowest share of frames (0.01: the slowest 1 %), in ms. */

@@ -101,9 +101,13 @@ export function intervalAround(fps: number, sdLn: number): Interval {
   return { low: fps * Math.exp(-INTERVAL_Z * sdLn), high: fps * Math.exp(INTERVAL_Z * sdLn) };
 }
 
-/** Standard deviation of what a game leaves unexplained: frames that the engine's cap sets leave nothing. */
+/** Share of a game's residual that is left where the engine's cap sets every frame. Chosen: runs at a cap still differ a little. */
+const RESIDUAL_AT_CAP = 0.2;
+
+/** Standard deviation of what a game leaves unexplained; frames that the engine's cap sets leave little. */
 export function residualOf(scene: Scene, slopes: RateSlopes): number {
-  return scene.game.residualSd * Math.min(1, -slopes.processorMean - slopes.cardMean);
+  const free = Math.min(1, -slopes.processorMean - slopes.cardMean);
+  return scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
 }
 
 function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty: Uncertainty): GameRates {

@@ -1,5 +1,5 @@
-import { integrate, normalCdf, normalPdf } from '../stats/index.ts';
-import { frameTimeQuantile, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
+import { eachNode, normalCdf, normalPdf } from '../stats/index.ts';
+import { frameTimeCdf, frameTimeQuantile, meanOfSlowest, sideMean } from './frame-time.ts';
 import type { FrameTime } from './sides.ts';
 
 /** ln of a rate, and how it moves with each side's log mean and spread. */
@@ -13,6 +13,8 @@ export interface RateSlopes {
 
 /** Beyond so many spreads from a side's mean there is less than 1e-15 of the mass. */
 const SPREADS = 9;
+/** Share of the mean below which what a cap takes away is not worth an integral. */
+const NEGLIGIBLE = 1e-9;
 
 /** Density of ln T at x that each side brings, and its moment with that side's standard score. */
 function densities({ processor: c, card: g }: FrameTime, x: number) {
@@ -25,15 +27,18 @@ function densities({ processor: c, card: g }: FrameTime, x: number) {
 
 /** Integrals of e^x times the densities of {@link densities} over an interval. */
 function moments(time: FrameTime, from: number, to: number) {
+  const sums = { processorMean: 0, processorSpread: 0, cardMean: 0, cardSpread: 0 };
+  if (!(to > from)) return sums;
   const width = 3 * Math.min(time.processor.spread, time.card.spread);
-  const over = (f: (d: ReturnType<typeof densities>) => number) =>
-    to > from ? integrate((x) => Math.exp(x) * f(densities(time, x)), from, to, width) : 0;
-  return {
-    processorMean: over((d) => d.byProcessor),
-    processorSpread: over((d) => d.byProcessor * d.zc),
-    cardMean: over((d) => d.byCard),
-    cardSpread: over((d) => d.byCard * d.zg),
-  };
+  eachNode(from, to, width, (x, weight) => {
+    const { byProcessor, byCard, zc, zg } = densities(time, x);
+    const w = weight * Math.exp(x);
+    sums.processorMean += w * byProcessor;
+    sums.processorSpread += w * byProcessor * zc;
+    sums.cardMean += w * byCard;
+    sums.cardSpread += w * byCard * zg;
+  });
+  return sums;
 }
 
 type Moments = ReturnType<typeof moments>;
@@ -58,7 +63,8 @@ const upperEnd = ({ processor: c, card: g }: FrameTime) =>
 export function averageSlopes(time: FrameTime): RateSlopes {
   const { processor: c, card: g, shortestMs } = time;
   const s = Math.sqrt(c.spread * c.spread + g.spread * g.spread);
-  const [ec, eg] = [sideMean(c), sideMean(g)];
+  const ec = sideMean(c);
+  const eg = sideMean(g);
   const dc = (c.mean - g.mean + c.spread * c.spread) / s;
   const dg = (g.mean - c.mean + g.spread * g.spread) / s;
   // With E = ec Φ(dc) + eg Φ(dg), the slope in s is ec φ(dc) (the "vega" of an exchange option).
@@ -69,18 +75,20 @@ export function averageSlopes(time: FrameTime): RateSlopes {
     cardMean: eg * normalCdf(dg),
     cardSpread: g.spread * eg * normalCdf(dg) + (vega * g.spread) / s,
   };
-  const ms = meanFrameTime(time);
-  if (shortestMs <= 0) return slopesOf(ms, open);
+  const mean = open.processorMean + open.cardMean;
+  if (shortestMs <= 0) return slopesOf(mean, open);
   const lnCap = Math.log(shortestMs);
   const from = lowerEnd(time);
-  if (from >= lnCap) return slopesOf(ms, open);
+  const share = frameTimeCdf(time, shortestMs);
+  if (from >= lnCap || shortestMs * share < NEGLIGIBLE * mean) return slopesOf(mean, open);
   const held = moments(time, from, Math.min(lnCap, upperEnd(time)));
-  return slopesOf(ms, {
+  const free: Moments = {
     processorMean: open.processorMean - held.processorMean,
     processorSpread: open.processorSpread - held.processorSpread,
     cardMean: open.cardMean - held.cardMean,
     cardSpread: open.cardSpread - held.cardSpread,
-  });
+  };
+  return slopesOf(shortestMs * share + free.processorMean + free.cardMean, free);
 }
 
 const NONE: Moments = { processorMean: 0, processorSpread: 0, cardMean: 0, cardSpread: 0 };
@@ -100,11 +108,16 @@ export function percentileSlopes(time: FrameTime, p: number): RateSlopes {
   });
 }
 
-/** The rate of the mean of the slowest share of frames. The quantile itself may be held still: it is where that mean is least. */
+/**
+ * The rate of the mean of the slowest share of frames. The quantile itself may be held still: it is where that mean is
+ * least.
+ */
 export function slowestSlopes(time: FrameTime, share: number): RateSlopes {
   const from = frameTimeQuantile(time, 1 - share);
   const by = moments(time, Math.log(from), upperEnd(time));
-  return slopesOf(meanOfSlowest(time, share), {
+  // Where the cap lies above the quantile, part of the slowest share sits at the cap itself.
+  const ms = from > time.shortestMs ? (by.processorMean + by.cardMean) / share : meanOfSlowest(time, share);
+  return slopesOf(ms, {
     processorMean: by.processorMean / share,
     processorSpread: by.processorSpread / share,
     cardMean: by.cardMean / share,

@@ -1,5 +1,5 @@
 export { normalCdf, normalPdf, normalQuantile } from './normal.ts';
-export { integrate } from './quadrature.ts';
+export { eachNode, integrate } from './quadrature.ts';
 export { factorise, invertWith, solveWith } from './cholesky.ts';
 export { packFloats, unpackFloats } from './packed.ts';
 export { median, quantile, quantileSorted } from './quantile.ts';

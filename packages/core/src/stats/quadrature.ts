@@ -30,15 +30,27 @@ for (let i = 0; i < POINTS / 2; i++) {
   WEIGHTS[POINTS - 1 - i] = weight;
 }
 
-/** Integral of f over [from, to], cut into equal panels of at most `panelWidth`. */
-export function integrate(f: (x: number) => number, from: number, to: number, panelWidth: number): number {
-  if (!(to > from)) return 0;
+/** Visits the nodes of a composite rule over [from, to] in equal panels of at most `panelWidth`, with their weights. */
+export function eachNode(
+  from: number,
+  to: number,
+  panelWidth: number,
+  visit: (x: number, weight: number) => void,
+): void {
+  if (!(to > from)) return;
   const panels = Math.max(1, Math.ceil((to - from) / panelWidth));
   const half = (to - from) / panels / 2;
-  let total = 0;
   for (let panel = 0; panel < panels; panel++) {
     const middle = from + half * (2 * panel + 1);
-    for (let i = 0; i < POINTS; i++) total += WEIGHTS[i] * f(middle + half * NODES[i]);
+    for (let i = 0; i < POINTS; i++) visit(middle + half * NODES[i], WEIGHTS[i] * half);
   }
-  return total * half;
+}
+
+/** Integral of f over [from, to], cut into equal panels of at most `panelWidth`. */
+export function integrate(f: (x: number) => number, from: number, to: number, panelWidth: number): number {
+  let total = 0;
+  eachNode(from, to, panelWidth, (x, weight) => {
+    total += weight * f(x);
+  });
+  return total;
 }

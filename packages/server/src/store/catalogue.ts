@@ -94,5 +94,6 @@ export function countsOf(file: CatalogueFile): Counts {
 
 /** Fields that are rightly empty for some parts. */
 function isOptional(slot: string, field: string): boolean {
+  if (field === 'graphicsTflops') return true;
   return slot === 'storage' && (field === 'm2LengthMm' || field === 'pcieGeneration');
 }

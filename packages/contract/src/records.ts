@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { dateSchema, idSchema, nameSchema } from './primitives.ts';
+
+const known = <S extends z.ZodType>(schema: S) => schema.nullable().default(null);
+const fpsSchema = z.number().min(0.1).max(20_000);
+
+/** Records taken in one go. */
+export const MOST_RECORDS = 50_000;
+
+export const recordSchema = z.strictObject({
+  id: idSchema,
+  game: z.string().trim().min(1).max(200),
+  preset: known(z.string().trim().min(1).max(100)),
+  widthPx: known(z.int().min(160).max(16384)),
+  heightPx: known(z.int().min(120).max(16384)),
+  renderScale: known(z.number().min(0.1).max(1)),
+  generatedFrames: z.boolean().default(false),
+  processor: z.string().trim().min(1).max(200),
+  card: known(z.string().trim().min(1).max(200)),
+  memory: z.strictObject({
+    gb: known(z.number().min(0.5).max(16384)),
+    channels: known(z.int().min(1).max(12)),
+    mts: known(z.number().min(100).max(30000)),
+    cl: known(z.number().min(1).max(200)),
+    profile: known(z.boolean()),
+  }),
+  link: known(z.strictObject({ generation: z.int().min(1).max(9), lanes: z.int().min(1).max(16) })),
+  background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']).default('none'),
+  clocks: z.enum(['stock', 'raised']).default('stock'),
+  average: fpsSchema,
+  low: known(
+    z.strictObject({
+      fps: fpsSchema,
+      percent: z.number().min(0.01).max(20),
+      definition: known(z.enum(['percentile', 'slowest'])),
+    }),
+  ),
+  source: z.strictObject({ name: nameSchema, on: dateSchema }),
+  trust: z.enum(['own', 'good', 'fair', 'poor']).default('good'),
+  system: known(idSchema),
+  note: z.string().max(1000).default(''),
+  setAside: known(z.string().trim().min(1).max(300)),
+});
+export type BenchRecordFile = z.infer<typeof recordSchema>;
+
+/** Records as they stand in the database and in the API. */
+export const recordsSchema = z.array(recordSchema).max(MOST_RECORDS);

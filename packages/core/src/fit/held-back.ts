@@ -1,0 +1,135 @@
+import {
+  PRESETS,
+  type BenchRecord,
+  type Card,
+  type Part,
+  type Preset,
+  type Processor,
+} from '../parts/index.ts';
+import type { FrameModel } from '../parts/index.ts';
+
+/** Why a record stays out of the fit. */
+export type HeldBackCode =
+  | 'set-aside'
+  | 'unknown-game'
+  | 'unknown-processor'
+  | 'unknown-card'
+  | 'no-graphics'
+  | 'threads-unknown'
+  | 'video-memory-unknown'
+  | 'link-unknown'
+  | 'preset-missing'
+  | 'preset-mixed'
+  | 'resolution-missing'
+  | 'upscaling-missing'
+  | 'memory-missing'
+  | 'generated-frames'
+  | 'clocks-raised'
+  | 'low-above-average';
+
+export interface HeldBack {
+  readonly code: HeldBackCode;
+  /** What the record says there, for the sentence. */
+  readonly got: string;
+}
+
+/** A sentence that says what keeps a record out, and what would let it in. */
+export function heldBackSentence({ code, got }: HeldBack): string {
+  return SENTENCES[code](got);
+}
+
+const SENTENCES: Readonly<Record<HeldBackCode, (got: string) => string>> = {
+  'set-aside': (got) => `Set aside by hand: ${got}`,
+  'unknown-game': (got) => `The catalogue has no game “${got}”. Add the game, or correct the name.`,
+  'unknown-processor': (got) => `The catalogue has no processor “${got}”. Add the part, or correct the name.`,
+  'unknown-card': (got) => `The catalogue has no graphics card “${got}”. Add the part, or correct the name.`,
+  'no-graphics': () => 'No card is named, and the processor’s sheet gives it no graphics.',
+  'threads-unknown': () => 'The processor’s sheet is silent about its threads.',
+  'video-memory-unknown': () => 'The card’s sheet is silent about its video memory.',
+  'link-unknown': () => 'The record names a slot, and the card’s sheet is silent about its own link.',
+  'preset-missing': () => 'The preset is not said.',
+  'preset-mixed': (got) =>
+    `“${got}” is none of low, medium, high, ultra: the settings are mixed or the source’s own.`,
+  'resolution-missing': () => 'The resolution is not said.',
+  'upscaling-missing': () => 'Whether the picture was upscaled is not said.',
+  'memory-missing': () => 'How the memory ran (size, channels, rate, latency) is not said in full.',
+  'generated-frames': () => 'Generated frames are counted in it; only rendered ones compare.',
+  'clocks-raised': () => 'Clocks were raised; rates are those of parts as shipped.',
+  'low-above-average': (got) => `Its low (${got}) is above its average, which cannot be.`,
+};
+
+/** A record with everything that the fit reads, looked up. */
+export interface UsableRecord {
+  readonly record: BenchRecord;
+  readonly preset: Preset;
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly renderScale: number;
+  readonly processor: Processor & { readonly threads: number };
+  readonly card: (Card & { readonly videoMemoryGb: number }) | null;
+  readonly memory: {
+    readonly gb: number;
+    readonly channels: number;
+    readonly mts: number;
+    readonly cl: number;
+  };
+}
+
+export type Judged = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
+
+const isPreset = (text: string): text is Preset => (PRESETS as readonly string[]).includes(text);
+
+/** Judges records against a catalogue: nothing enters the fit without its conditions. */
+export function recordJudge(parts: readonly Part[], model: FrameModel): (record: BenchRecord) => Judged {
+  const byId = new Map(parts.map((part) => [part.id, part]));
+  const games = new Set(model.games.map((game) => game.id));
+  return (record) => {
+    const reasons: HeldBack[] = [];
+    const say = (code: HeldBackCode, got = '') => {
+      reasons.push({ code, got });
+      return null;
+    };
+    if (record.setAside !== null) say('set-aside', record.setAside);
+    if (!games.has(record.game)) say('unknown-game', record.game);
+    const { preset, widthPx, heightPx, renderScale, low } = record;
+    if (preset === null) say('preset-missing');
+    else if (!isPreset(preset)) say('preset-mixed', preset);
+    if (widthPx === null || heightPx === null) say('resolution-missing');
+    if (renderScale === null) say('upscaling-missing');
+    if (record.generatedFrames) say('generated-frames');
+    if (record.clocks === 'raised') say('clocks-raised');
+    if (low && low.fps > record.average) say('low-above-average', String(low.fps));
+    const { gb, channels, mts, cl } = record.memory;
+    const memory =
+      gb !== null && channels !== null && mts !== null && cl !== null
+        ? { gb, channels, mts, cl }
+        : say('memory-missing');
+    const processor = processorOf(byId.get(record.processor), record, say);
+    const card = record.card === null ? null : cardOf(byId.get(record.card), record, say);
+    if (record.card === null && processor && processor.integratedGraphics !== true) say('no-graphics');
+    if (reasons.length > 0 || !memory || !processor || preset === null || !isPreset(preset))
+      return { heldBack: reasons };
+    if (widthPx === null || heightPx === null || renderScale === null) return { heldBack: reasons };
+    return { usable: { record, preset, widthPx, heightPx, renderScale, processor, card, memory } };
+  };
+}
+
+type Say = (code: HeldBackCode, got?: string) => null;
+
+function processorOf(
+  part: Part | undefined,
+  record: BenchRecord,
+  say: Say,
+): UsableRecord['processor'] | null {
+  if (part?.slot !== 'processor') return say('unknown-processor', record.processor);
+  const { threads } = part;
+  return threads === null ? say('threads-unknown') : { ...part, threads };
+}
+
+function cardOf(part: Part | undefined, record: BenchRecord, say: Say): UsableRecord['card'] {
+  if (part?.slot !== 'card') return say('unknown-card', record.card ?? '');
+  const { videoMemoryGb } = part;
+  if (videoMemoryGb === null) return say('video-memory-unknown');
+  if (record.link && (part.pcieGeneration === null || part.pcieLanes === null)) return say('link-unknown');
+  return { ...part, videoMemoryGb };
+}

@@ -1,0 +1,12 @@
+export {
+  heldBackSentence,
+  recordJudge,
+  type HeldBack,
+  type HeldBackCode,
+  type UsableRecord,
+} from './held-back.ts';
+export {
+  FIT_DEFAULTS, fitModel, type FitInput, type FitProgress, type FitResult, type Fitted, type RecordFinding,
+} from './fit.ts'; // prettier-ignore
+export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
+export { predictor, type Prediction } from './predict.ts';

@@ -1,0 +1,262 @@
+import { SHORTFALL } from '../frames/index.ts';
+import {
+  PRESETS,
+  type Card,
+  type FrameModel,
+  type Part,
+  type Preset,
+  type Processor,
+} from '../parts/index.ts';
+import {
+  CARD_FEATURES, chipFeatures, INTEGRATED_FEATURES, integratedFeatures, PROCESSOR_FEATURES, processorFeatures,
+  type FeatureKind, type Features,
+} from './features.ts'; // prettier-ignore
+
+/** Groups of parts whose scatter around what their sheets say is estimated along with the rest. */
+export const SCATTERS = ['chip', 'card', 'processor', 'integrated'] as const;
+export type Scatter = (typeof SCATTERS)[number];
+export type Scatters = Readonly<Record<Scatter, number>>;
+
+/** Where the scatters start from, and what they shrink towards. Chosen. */
+export const SCATTER_START: Scatters = { chip: 0.12, card: 0.015, processor: 0.05, integrated: 0.15 };
+
+/** Σ coefficient · effect is normal around `mean`, as far as is known without any record. */
+export interface Prior {
+  readonly terms: readonly (readonly [index: number, coefficient: number])[];
+  readonly mean: number;
+  readonly sd: number;
+  /** A scatter in place of `sd`; `sd` then is what is added for silent sheets. */
+  readonly scatter: Scatter | null;
+}
+
+/** All effects by name, where they start, and their priors. */
+export interface Layout {
+  readonly names: readonly string[];
+  readonly index: ReadonlyMap<string, number>;
+  readonly start: Float64Array;
+  readonly priors: readonly Prior[];
+  /** How many of the effects, from the first, a prediction can depend on. */
+  readonly predictive: number;
+  /** How many, from the first, have nothing to do with one another: no record and no prior holds two of them. */
+  readonly apart: number;
+}
+
+/* Priors of games and settings. Chosen: about the middle and the spread of what games ask of parts. */
+const ALPHA = { mean: 0.7, sd: 0.12, within: 0.06 };
+const BETA = { mean: 0.11, sd: 0.05, within: 0.03 };
+const GAMMA = { mean: 0.72, sd: 0.12 };
+const LINK = { mean: 0.05, sd: 0.03 };
+const WORK = { mean: 2.3, sd: 0.7, within: 0.6 };
+const PREP = { mean: 2.0, sd: 0.6, within: 0.45 };
+const SPREAD = { processor: Math.log(0.14), card: Math.log(0.11), sd: 0.3, within: 0.2 };
+const SHORT_SD = 0.35;
+/** A preset against medium: work and preparation, with the spread of one game around all. */
+const STEPS: Readonly<Record<Exclude<Preset, 'medium'>, { work: number; prep: number }>> = {
+  low: { work: -0.4, prep: -0.1 },
+  high: { work: 0.25, prep: 0.06 },
+  ultra: { work: 0.5, prep: 0.12 },
+};
+const STEP_SD = 0.15;
+const STEP_WITHIN = { work: 0.08, prep: 0.04 };
+/** How far one source, and one system of the user's own, lies from the rest, over all that it measured. */
+const SOURCE_SD = 0.012;
+const SYSTEM_SD = 0.04;
+
+/** The name of what is particular to a source or a system. */
+export const offsetName = (record: {
+  readonly system: string | null;
+  readonly source: { readonly name: string };
+}) => (record.system === null ? `offset:source:${record.source.name}` : `offset:system:${record.system}`);
+
+/** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
+export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: ReadonlySet<string>): Layout {
+  const names: string[] = [];
+  const starts: number[] = [];
+  const index = new Map<string, number>();
+  const priors: Prior[] = [];
+  const add = (name: string, start: number) => {
+    index.set(name, names.push(name) - 1);
+    starts.push(start);
+    return names.length - 1;
+  };
+  const at = (name: string) => {
+    const found = index.get(name);
+    if (found === undefined) throw new Error(`layout: no effect is called ${name}; this is our bug`);
+    return found;
+  };
+  const around = (terms: Prior['terms'], mean: number, sd: number, scatter: Scatter | null = null) =>
+    priors.push({ terms, mean, sd, scatter });
+
+  // What predictions depend on comes first.
+  const processors = parts.filter((part): part is Processor => part.slot === 'processor');
+  const cards = parts.filter((part): part is Card => part.slot === 'card');
+  const withGraphics = processors.filter((part) => part.integratedGraphics === true);
+  // Graphics first: a record has one, and cards of a chip are tied through the chip alone.
+  for (const part of cards) add(`card:${part.id}`, 0);
+  for (const part of withGraphics) add(`integrated:${part.id}`, INTEGRATED_FEATURES[0].mean);
+  const apart = names.length;
+  for (const part of processors) add(`processor:${part.id}`, 0);
+  for (const game of model.games) {
+    for (const preset of PRESETS) {
+      const step = preset === 'medium' ? { work: 0, prep: 0 } : STEPS[preset];
+      add(`work:${game.id}:${preset}`, WORK.mean + step.work);
+      add(`prep:${game.id}:${preset}`, PREP.mean + step.prep);
+    }
+    add(`alpha:${game.id}`, ALPHA.mean);
+    add(`beta:${game.id}`, BETA.mean);
+    add(`processorSpread:${game.id}`, SPREAD.processor);
+    add(`cardSpread:${game.id}`, SPREAD.card);
+  }
+  around([[add('gamma', GAMMA.mean), 1]], GAMMA.mean, GAMMA.sd);
+  around([[add('link', LINK.mean), 1]], LINK.mean, LINK.sd);
+  for (const what of ['videoMemory', 'memory', 'threads'] as const)
+    around([[add(`short.${what}`, Math.log(SHORTFALL[what])), 1]], Math.log(SHORTFALL[what]), SHORT_SD);
+  const predictive = names.length;
+
+  // Regressions on sheets.
+  const regression = (group: string, kinds: readonly FeatureKind[]) =>
+    kinds.map((kind) => {
+      const i = add(`sheet:${group}:${kind.name}`, kind.mean);
+      around([[i, 1]], kind.mean, kind.sd);
+      return i;
+    });
+  const told = (
+    i: number,
+    coefficients: readonly number[],
+    { values, missing }: Features,
+    scatter: Scatter,
+  ) =>
+    around(
+      [[i, 1] as const, ...coefficients.map((c, k) => [c, -values[k]] as const).filter(([, v]) => v !== 0)],
+      0,
+      Math.sqrt(missing),
+      scatter,
+    );
+  const ofProcessor = regression('processor', PROCESSOR_FEATURES);
+  for (const part of processors)
+    told(at(`processor:${part.id}`), ofProcessor, processorFeatures(part), 'processor');
+  const ofIntegrated = regression('integrated', INTEGRATED_FEATURES);
+  for (const part of withGraphics)
+    told(at(`integrated:${part.id}`), ofIntegrated, integratedFeatures(part), 'integrated');
+  const ofChip = regression('chip', CARD_FEATURES);
+  const chips = new Map<string, Card[]>();
+  for (const card of cards) {
+    const chip = card.chip ?? `alone:${card.id}`;
+    chips.set(chip, [...(chips.get(chip) ?? []), card]);
+  }
+  for (const [chip, group] of chips) {
+    const i = add(`chip:${chip}`, 0);
+    told(i, ofChip, chipFeatures(group), 'chip');
+    for (const card of group) around([[at(`card:${card.id}`), 1], [i, -1]], 0, 0, 'card'); // prettier-ignore
+  }
+
+  // Games shrink towards their family, presets towards what they do to all games.
+  const step = new Map<string, number>();
+  for (const preset of PRESETS) {
+    if (preset === 'medium') continue;
+    for (const side of ['work', 'prep'] as const) {
+      const i = add(`step:${side}:${preset}`, STEPS[preset][side]);
+      around([[i, 1]], STEPS[preset][side], STEP_SD);
+      step.set(`${side}:${preset}`, i);
+    }
+  }
+  for (const family of new Set(model.games.map((game) => game.family))) {
+    const one = (name: string, start: number, sd: number) => {
+      const i = add(`family:${family}:${name}`, start);
+      around([[i, 1]], start, sd);
+      return i;
+    };
+    const work = one('work', WORK.mean, WORK.sd);
+    const prep = one('prep', PREP.mean, PREP.sd);
+    const alpha = one('alpha', ALPHA.mean, ALPHA.sd);
+    const beta = one('beta', BETA.mean, BETA.sd);
+    const spreadC = one('processorSpread', SPREAD.processor, SPREAD.sd);
+    const spreadG = one('cardSpread', SPREAD.card, SPREAD.sd);
+    for (const { id } of model.games.filter((game) => game.family === family)) {
+      const from = (name: string, centre: number, sd: number) =>
+        around([[at(name), 1], [centre, -1]], 0, sd); // prettier-ignore
+      from(`work:${id}:medium`, work, WORK.within);
+      from(`prep:${id}:medium`, prep, PREP.within);
+      from(`alpha:${id}`, alpha, ALPHA.within);
+      from(`beta:${id}`, beta, BETA.within);
+      from(`processorSpread:${id}`, spreadC, SPREAD.within);
+      from(`cardSpread:${id}`, spreadG, SPREAD.within);
+      for (const preset of PRESETS) {
+        if (preset === 'medium') continue;
+        for (const side of ['work', 'prep'] as const)
+          around(
+            [[at(`${side}:${id}:${preset}`), 1], [at(`${side}:${id}:medium`), -1], [step.get(`${side}:${preset}`) ?? 0, -1]],
+            0,
+            STEP_WITHIN[side],
+          ); // prettier-ignore
+      }
+    }
+  }
+  for (const name of offsets) {
+    const sd = name.startsWith('offset:system:') ? SYSTEM_SD : SOURCE_SD;
+    around([[add(name, 0), 1]], 0, sd);
+  }
+  return { names, index, start: Float64Array.from(starts), priors, predictive, apart };
+}
+
+const round = (value: number, digits: number) => Number(value.toFixed(digits));
+const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+
+/** The frame model that a point in the space of effects stands for. `sdOf` gives standard deviations, 0 while fitting. */
+export function modelAt(
+  base: FrameModel,
+  layout: Layout,
+  theta: ArrayLike<number>,
+  {
+    residualSd,
+    sdOf,
+    isRounded,
+  }: {
+    readonly residualSd: ReadonlyMap<string, number>;
+    readonly sdOf: (index: number) => number;
+    /** Rounds what is kept, so that a stored model reads the same everywhere. */
+    readonly isRounded: boolean;
+  },
+): FrameModel {
+  const { index, names } = layout;
+  const figure = (value: number, digits = 5) => (isRounded ? round(value, digits) : value);
+  const value = (name: string) => theta[index.get(name) ?? -1];
+  const rates = (kind: string) =>
+    names
+      .slice(0, layout.predictive)
+      .flatMap((name, i) =>
+        name.startsWith(`${kind}:`)
+          ? [{ part: name.slice(kind.length + 1), rateLn: figure(theta[i]), sdLn: figure(sdOf(i)) }]
+          : [],
+      );
+  const gamma = figure(clamp(value('gamma'), 0.01, 2));
+  const linkSensitivity = figure(clamp(value('link'), 0, 2));
+  const short = (what: string) => figure(clamp(Math.exp(value(`short.${what}`)), 0.01, 20));
+  return {
+    referenceMemory: base.referenceMemory,
+    processors: rates('processor'),
+    cards: rates('card'),
+    integrated: rates('integrated'),
+    games: base.games.map((game) => ({
+      ...game,
+      alpha: figure(clamp(value(`alpha:${game.id}`), 0.01, 2)),
+      beta: figure(clamp(value(`beta:${game.id}`), 0, 2)),
+      gamma,
+      linkSensitivity,
+      processorSpread: figure(clamp(Math.exp(value(`processorSpread:${game.id}`)), 0.005, 2)),
+      cardSpread: figure(clamp(Math.exp(value(`cardSpread:${game.id}`)), 0.005, 2)),
+      residualSd: figure(residualSd.get(game.id) ?? game.residualSd),
+      presets: Object.fromEntries(
+        PRESETS.map((preset) => [
+          preset,
+          {
+            ...game.presets[preset],
+            workLn: figure(value(`work:${game.id}:${preset}`)),
+            prepLn: figure(value(`prep:${game.id}:${preset}`)),
+          },
+        ]),
+      ) as typeof game.presets, // one entry for each preset
+    })),
+    shortfall: { videoMemory: short('videoMemory'), memory: short('memory'), threads: short('threads') },
+  };
+}

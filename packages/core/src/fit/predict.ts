@@ -1,0 +1,46 @@
+import { averageSlopes, gradientOf, residualOf, sceneMaker, timeOn, uncertaintyOf } from '../frames/index.ts';
+import { bandwidthGbs, firstWordLatencyNs, linkLnOf } from '../frames/index.ts';
+import type { FrameModel } from '../parts/index.ts';
+import type { UsableRecord } from './held-back.ts';
+import { TRUST_NOISE } from './rows.ts';
+
+/** What a model expects of a record before seeing it: ln of the average, and the standard deviation of a measurement. */
+export interface Prediction {
+  readonly ln: number;
+  readonly sd: number;
+}
+
+/** Prepared once per model. Null where the model has no rate for a part or no such game. */
+export function predictor(model: FrameModel): (usable: UsableRecord) => Prediction | null {
+  const games = new Map(model.games.map((game) => [game.id, game]));
+  const rates = (list: FrameModel['cards']) => new Map(list.map((rate) => [rate.part, rate.rateLn]));
+  const [processors, cards, integrated] = [
+    rates(model.processors),
+    rates(model.cards),
+    rates(model.integrated),
+  ];
+  const make = sceneMaker(model);
+  const uncertainty = uncertaintyOf(model);
+  return ({ record, preset, widthPx, heightPx, renderScale, processor, card, memory }) => {
+    const game = games.get(record.game);
+    const rate = processors.get(processor.id);
+    const rateLn = card ? cards.get(card.id) : integrated.get(processor.id);
+    if (!game || rate === undefined || rateLn === undefined) return null;
+    const scene = make(game, { preset, widthPx, heightPx, renderScale, background: record.background });
+    const linkLn = card && record.link ? linkLnOf(card, record.link.generation, record.link.lanes) : 0;
+    const system = {
+      processor: { rateLn: rate, threads: processor.threads },
+      memory: { latencyNs: firstWordLatencyNs(memory.mts, memory.cl), bandwidthGbs: bandwidthGbs(memory.mts, memory.channels), gb: memory.gb },
+      graphics: card
+        ? { kind: 'card' as const, rateLn, videoMemoryGb: card.videoMemoryGb, linkLn }
+        : { kind: 'integrated' as const, rateLn },
+    }; // prettier-ignore
+    const slopes = averageSlopes(timeOn(scene, system));
+    const parts = { processor: processor.id, card: card?.id ?? null };
+    const known = uncertainty.variance(gradientOf(scene, system, parts, slopes));
+    return {
+      ln: slopes.ln,
+      sd: Math.hypot(Math.sqrt(known), residualOf(scene, slopes) * TRUST_NOISE[record.trust]),
+    };
+  };
+}

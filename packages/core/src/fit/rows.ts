@@ -1,0 +1,195 @@
+import {
+  averageSlopes, effectName, linkLnOf, percentileSlopes, sceneMaker, sensitivitiesOf, slopeIn, slowestSlopes, timeOn, type RateSlopes,
+  type Role, type Scene, type SceneConditions, type SystemRates,
+} from '../frames/index.ts'; // prettier-ignore
+import { bandwidthGbs, firstWordLatencyNs } from '../frames/index.ts';
+import type { FrameModel, RecordLow, Trust } from '../parts/index.ts';
+import type { UsableRecord } from './held-back.ts';
+import { offsetName, type Layout } from './layout.ts';
+
+/** Factor on a record's noise by how far its source is trusted. Chosen. */
+export const TRUST_NOISE: Readonly<Record<Trust, number>> = { own: 0.7, good: 1, fair: 1.5, poor: 3 };
+
+/** One figure of one record: what the fit compares. */
+export interface Row {
+  readonly record: number;
+  readonly game: string;
+  readonly figure: 'average' | 'low';
+  readonly observedLn: number;
+  readonly noise: number;
+  /** From both sides, and the average's own slopes. */
+  readonly slopes: (time: ReturnType<typeof timeOn>, average: RateSlopes) => RateSlopes;
+}
+
+/** A record as the model sees it: a scene and a system whose rates are effects. */
+export interface Prepared {
+  readonly usable: UsableRecord;
+  readonly scene: number;
+  readonly processor: number;
+  readonly graphics: number;
+  readonly offset: number;
+  readonly memory: SystemRates['memory'];
+  readonly linkLn: number;
+  readonly roles: Readonly<Record<Role, number>>;
+}
+
+export interface Rows {
+  readonly rows: readonly Row[];
+  readonly prepared: readonly Prepared[];
+  readonly scenes: readonly { readonly game: string; readonly conditions: SceneConditions }[];
+}
+
+const ROLES: readonly Role[] = [
+  'work', 'prep', 'alpha', 'beta', 'gamma', 'link', 'processor', 'graphics', 'short.videoMemory', 'short.memory', 'short.threads', 'processorSpread', 'cardSpread',
+]; // prettier-ignore
+
+/**
+ * A low is compared as its ratio to the average of the same runs: what shifted the whole run shifts both, and would
+ * otherwise count twice.
+ */
+function lowSlopes({ percent, definition }: RecordLow): Row['slopes'] | null {
+  const share = percent / 100;
+  if (definition === null || !(share > 0 && share < 0.5)) return null;
+  return (time, average) => {
+    const low = definition === 'percentile' ? percentileSlopes(time, 1 - share) : slowestSlopes(time, share);
+    return {
+      ln: low.ln - average.ln,
+      processorMean: low.processorMean - average.processorMean,
+      processorSpread: low.processorSpread - average.processorSpread,
+      cardMean: low.cardMean - average.cardMean,
+      cardSpread: low.cardSpread - average.cardSpread,
+    };
+  };
+}
+
+/** Prepares records: looks their effects up once, and gives each figure a row. */
+export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layout: Layout): Rows {
+  const games = new Map(model.games.map((game) => [game.id, game]));
+  const make = sceneMaker(model);
+  const sceneIndex = new Map<string, number>();
+  const scenes: { game: string; conditions: SceneConditions }[] = [];
+  const rows: Row[] = [];
+  const at = (name: string) => {
+    const found = layout.index.get(name);
+    if (found === undefined) throw new Error(`rows: no effect is called ${name}; this is our bug`);
+    return found;
+  };
+  const prepared = usable.map((each, n): Prepared => {
+    const { record, preset, widthPx, heightPx, renderScale, processor, card, memory } = each;
+    const conditions = { preset, widthPx, heightPx, renderScale, background: record.background };
+    const key = JSON.stringify([record.game, conditions]);
+    let scene = sceneIndex.get(key);
+    if (scene === undefined)
+      sceneIndex.set(key, (scene = scenes.push({ game: record.game, conditions }) - 1));
+    const game = games.get(record.game);
+    if (!game) throw new Error(`rows: record ${record.id} names no known game; this is our bug`);
+    const sample = make(game, conditions);
+    const parts = { processor: processor.id, card: card?.id ?? null };
+    const roles = Object.fromEntries(
+      ROLES.map((role) => [role, at(effectName(role, sample, parts))]),
+    ) as Prepared['roles']; // one entry for each role
+    const noise = TRUST_NOISE[record.trust];
+    rows.push({
+      record: n,
+      game: game.id,
+      figure: 'average',
+      observedLn: Math.log(record.average),
+      noise,
+      slopes: (_, average) => average,
+    });
+    const slopes = record.low && lowSlopes(record.low);
+    if (record.low && slopes)
+      rows.push({
+        record: n,
+        game: game.id,
+        figure: 'low',
+        observedLn: Math.log(record.low.fps / record.average),
+        noise,
+        slopes,
+      });
+    return {
+      usable: each,
+      scene,
+      processor: roles.processor,
+      graphics: roles.graphics,
+      offset: layout.index.get(offsetName(record)) ?? -1,
+      memory: {
+        latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
+        bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
+        gb: memory.gb,
+      },
+      linkLn: card && record.link ? linkLnOf(card, record.link.generation, record.link.lanes) : 0,
+      roles,
+    };
+  });
+  return { rows, prepared, scenes };
+}
+
+/** The system of a record at a point. */
+export function systemAt(
+  each: Prepared,
+  theta: ArrayLike<number>,
+): Pick<SystemRates, 'processor' | 'memory' | 'graphics'> {
+  const { processor, card } = each.usable;
+  const rateLn = theta[each.graphics];
+  return {
+    processor: { rateLn: theta[each.processor], threads: processor.threads },
+    memory: each.memory,
+    graphics: card
+      ? { kind: 'card', rateLn, videoMemoryGb: card.videoMemoryGb, linkLn: each.linkLn }
+      : { kind: 'integrated', rateLn },
+  };
+}
+
+/** Expected log figures of all rows, and their slopes in the effects: `indices` and `slopes` hold each row's own in turn. */
+export interface Evaluated {
+  readonly expectedLn: Float64Array;
+  readonly indices: readonly Int32Array[];
+  readonly slopes: readonly Float64Array[];
+}
+
+/** Evaluates all rows at a point; `model` is the model at this point. */
+export function evaluate(
+  { rows, prepared, scenes }: Rows,
+  model: FrameModel,
+  theta: ArrayLike<number>,
+): Evaluated {
+  const games = new Map(model.games.map((game) => [game.id, game]));
+  const make = sceneMaker(model);
+  const at: Scene[] = scenes.map(({ game, conditions }) => {
+    const found = games.get(game);
+    if (!found) throw new Error(`rows: the model lost the game ${game}; this is our bug`);
+    return make(found, conditions);
+  });
+  const sides = prepared.map((each) => {
+    const system = systemAt(each, theta);
+    const scene = at[each.scene];
+    const time = timeOn(scene, system);
+    return { time, average: averageSlopes(time), sensitivities: sensitivitiesOf(scene, system) };
+  });
+  const expectedLn = new Float64Array(rows.length);
+  const indices: Int32Array[] = [];
+  const slopes: Float64Array[] = [];
+  rows.forEach((row, r) => {
+    const { roles, offset } = prepared[row.record];
+    const { time, average, sensitivities } = sides[row.record];
+    const by = row.slopes(time, average);
+    // What is particular to a source moves averages and lows alike, so it drops out of their ratio.
+    const hasOffset = offset >= 0 && row.figure === 'average';
+    const count = sensitivities.length + (hasOffset ? 1 : 0);
+    const index = new Int32Array(count);
+    const slope = new Float64Array(count);
+    sensitivities.forEach((each, k) => {
+      index[k] = roles[each.role];
+      slope[k] = slopeIn(each, by);
+    });
+    if (hasOffset) {
+      index[count - 1] = offset;
+      slope[count - 1] = 1;
+    }
+    expectedLn[r] = by.ln + (hasOffset ? theta[offset] : 0);
+    indices.push(index);
+    slopes.push(slope);
+  });
+  return { expectedLn, indices, slopes };
+}
