@@ -10,3 +10,5 @@ export {
 } from './fit.ts'; // prettier-ignore
 export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
 export { predictor, type Prediction } from './predict.ts';
+export { narrowing, type Decision, type Measurement } from './narrow.ts';
+export { recordsBehind, type Behind } from './behind.ts';

@@ -166,10 +166,13 @@ export function objectiveGradient(
   brief: Brief,
   scenes: readonly Scene[],
   system: SystemRates,
-): { readonly gradient: Gradient; readonly residuals: readonly number[] } {
+): { readonly ln: number; readonly gradient: Gradient; readonly residuals: readonly number[] } {
   const slopes = scenes.map((scene) => figureSlopes(brief.play.objective.figure, timeOn(scene, system)));
   const outer = objectiveSlopes(brief, scenes, slopes.map((each) => each.ln)); // prettier-ignore
+  const { objective } = brief.play;
+  const values = scenes.map((scene, k) => counted(objective, scene, Math.exp(slopes[k].ln)));
   return {
+    ln: Math.log(meanValue(meanOf(objective, scenes), values)),
     gradient: combine(
       scenes.map((scene, k) => [outer[k], gradientOf(scene, system, system.parts, slopes[k])] as const),
     ),

@@ -1,0 +1,227 @@
+import { median } from '../stats/index.ts';
+import { FRAME_MS, type TimeUnit } from './frame-times.ts';
+
+/** What was found in a file of frame times. */
+export interface FrameTimesRead {
+  readonly ms: Float64Array;
+  readonly unit: TimeUnit;
+  /** Heading of the column that was read, or its number; and how many rows were left out because they hold no frame. */
+  readonly column: string;
+  readonly skipped: number;
+  /** Share of the time that the card was busy, where the file has such a column. */
+  readonly cardBusy: number | null;
+}
+
+export type FrameTimesFile =
+  | { readonly ok: true; readonly read: FrameTimesRead }
+  | { readonly ok: false; readonly row: number | null; readonly message: string; readonly mend: string };
+
+/** More rows than this are not read: four hours at 140 frames a second. */
+export const MOST_ROWS = 2_100_000;
+/** Rows that are looked at to find out what the columns hold. */
+const SAMPLE = 400;
+/** Rows without a number at a file's head that may be a preamble. */
+const MOST_HEAD = 60;
+
+const FRAME_NAMES =
+  /frame.?time|ms.?between|between.?(presents|frames)|frame.?ms|^ms$|^time.?ms$|delta|milliseconds|^dt$/i;
+const RUNNING_NAMES = /^(time|t|elapsed|timestamp|time.?stamp|seconds|running.?time)\b|time.?in.?seconds/i;
+const BUSY_NAMES = /(gpu|card|graphics).?(busy|active|load|util)/i;
+
+/** Numbers with a point, or with a comma where the columns are not cut by commas. */
+function numberAt(cell: string, isCommaDecimal: boolean): number {
+  const text = cell.trim().replace(/^"(.*)"$/, '$1');
+  if (text === '') return NaN;
+  return Number(isCommaDecimal ? text.replace(',', '.') : text);
+}
+
+interface Shape {
+  readonly separator: string | null;
+  readonly isCommaDecimal: boolean;
+}
+
+/** Tab and semicolon cut columns wherever they stand; a comma does, unless every row has one number with a decimal comma. */
+function shapeOf(lines: readonly string[]): Shape {
+  const body = lines.slice(Math.floor(lines.length / 2));
+  const all = (test: (line: string) => boolean) => body.length > 0 && body.every(test);
+  for (const separator of ['\t', ';'])
+    if (all((line) => line.includes(separator)))
+      return {
+        separator,
+        isCommaDecimal: body.some((line) => /\d,\d/.test(line)) && !body.some((line) => /\d\.\d/.test(line)),
+      };
+  if (all((line) => !line.includes(','))) return { separator: null, isCommaDecimal: false };
+  if (all((line) => /^\s*"?\d+,\d+"?\s*$/.test(line))) return { separator: null, isCommaDecimal: true };
+  return { separator: ',', isCommaDecimal: false };
+}
+
+const cut = (line: string, { separator }: Shape) => (separator === null ? [line] : line.split(separator));
+
+/** Rising all along, as running time does: frame times jitter. */
+const isRising = (values: readonly number[]) =>
+  values.length > 3 &&
+  values.every((value, i) => i === 0 || value >= values[i - 1]) &&
+  values[values.length - 1] > values[0];
+
+/**
+ * Reads frame times from text: one column of milliseconds or seconds, or of running time; with a heading or none; cut by
+ * commas, semicolons or tabs, also with decimal commas. Which it is is decided from the heading and the figures: frames
+ * of a game take between 0.5 and 500 ms. Yields now and then, so that a caller can report and stop.
+ */
+export function* readFrameTimes(text: string): Generator<number, FrameTimesFile | null, boolean | undefined> {
+  const fail = (row: number | null, message: string, mend: string): FrameTimesFile => ({
+    ok: false,
+    row,
+    message,
+    mend,
+  });
+  const sample: string[] = [];
+  for (let at = text.charCodeAt(0) === 0xfeff ? 1 : 0; at < text.length && sample.length < SAMPLE;) {
+    const end = text.indexOf('\n', at);
+    const line = text.slice(at, end < 0 ? text.length : end).replace(/\r$/, '');
+    if (line.trim() !== '') sample.push(line);
+    at = end < 0 ? text.length : end + 1;
+  }
+  if (sample.length < 3)
+    return fail(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
+  const shape = shapeOf(sample);
+  const numbersIn = (line: string) => cut(line, shape).map((cell) => numberAt(cell, shape.isCommaDecimal));
+  const firstRow = sample.findIndex(
+    (line) =>
+      numbersIn(line).some((value) => !Number.isNaN(value)) &&
+      !/[a-z]{2,}/i.test(line.replace(/e[+-]?\d/gi, '')),
+  );
+  if (firstRow < 0 || firstRow > MOST_HEAD)
+    return fail(
+      1,
+      'No row of numbers was found.',
+      'One column has to hold frame times or running time as plain numbers.',
+    );
+  const heading =
+    firstRow === 0
+      ? []
+      : cut(sample[firstRow - 1], shape).map((cell) => cell.trim().replace(/^"(.*)"$/, '$1'));
+  const body = sample.slice(firstRow).map(numbersIn);
+  const width = Math.max(...body.map((row) => row.length));
+  const columnOf = (c: number) => body.map((row) => row[c]).filter((value) => Number.isFinite(value));
+  const columns = Array.from({ length: width }, (_, c) => c).filter(
+    (c) => columnOf(c).length > 0.8 * body.length,
+  );
+  const named = (names: RegExp) => columns.find((c) => names.test(heading[c] ?? ''));
+  const column =
+    named(FRAME_NAMES) ?? (columns.length === 1 ? columns[0] : undefined) ?? named(RUNNING_NAMES);
+  if (column === undefined)
+    return fail(
+      firstRow + 1,
+      `None of the ${columns.length} columns of numbers is named as frame time or running time.`,
+      'Name it “frame time (ms)”, “seconds” or “time”, or keep that column alone.',
+    );
+  const values = columnOf(column);
+  const name = heading[column] ?? '';
+  const unit = unitOf(values, name);
+  if (unit === null)
+    return fail(
+      firstRow + 1,
+      `The figures of column ${name || column + 1} are no frame times: their middle is ${median(values)}.`,
+      'Frame times lie between 0.5 and 500 ms; running time rises from row to row.',
+    );
+  const busyColumn = named(BUSY_NAMES);
+
+  const perMs = unit === 'ms' || unit === 'running-ms' ? 1 : 1000;
+  const isRunning = unit.startsWith('running');
+  let ms = new Float64Array(1 << 16);
+  let count = 0;
+  let skipped = 0;
+  let row = 0;
+  let before = NaN;
+  let busySum = 0;
+  let busyTime = 0;
+  for (let at = text.charCodeAt(0) === 0xfeff ? 1 : 0; at < text.length;) {
+    const end = text.indexOf('\n', at);
+    const stop = end < 0 ? text.length : end;
+    const line = text.slice(at, stop);
+    at = stop + 1;
+    row++;
+    if ((row & 0x7fff) === 0 && (yield stop / text.length)) return null;
+    const cells = shape.separator === null ? null : line.split(shape.separator);
+    const value = numberAt(cells ? (cells[column] ?? '') : line, shape.isCommaDecimal);
+    if (Number.isNaN(value)) {
+      if (row > firstRow + 1 && line.trim() !== '') skipped++;
+      continue;
+    }
+    const time = isRunning ? (value - before) * perMs : value * perMs;
+    const isFirst = isRunning && Number.isNaN(before);
+    before = value;
+    if (isFirst) continue;
+    if (!(time >= FRAME_MS.least && time <= FRAME_MS.most)) {
+      // A running clock that stands still or starts again: the gap is not a frame.
+      skipped++;
+      continue;
+    }
+    if (count >= MOST_ROWS) return fail(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into passes.');
+    if (count === ms.length) {
+      const larger = new Float64Array(ms.length * 2);
+      larger.set(ms);
+      ms = larger;
+    }
+    ms[count++] = time;
+    if (busyColumn !== undefined && cells) {
+      const busy = numberAt(cells[busyColumn] ?? '', shape.isCommaDecimal);
+      if (Number.isFinite(busy)) {
+        busySum += busy * time;
+        busyTime += time;
+      }
+    }
+  }
+  if (count < 2)
+    return fail(null, 'Fewer than two frames were found.', 'Log a pass of at least some seconds.');
+  if (skipped > count)
+    return fail(
+      null,
+      `${skipped} rows hold no frame, and only ${count} do.`,
+      'Check that the right file was taken.',
+    );
+  return {
+    ok: true,
+    read: {
+      ms: ms.slice(0, count),
+      unit,
+      column: name || `column ${column + 1}`,
+      skipped,
+      cardBusy: busyShare(busySum, busyTime, count, ms, heading[busyColumn ?? -1] ?? ''),
+    },
+  };
+}
+
+/** A busy column holds a share, a per cent, or the busy milliseconds of each frame. */
+function busyShare(
+  weighted: number,
+  time: number,
+  count: number,
+  ms: Float64Array,
+  name: string,
+): number | null {
+  if (time <= 0) return null;
+  const mean = weighted / time;
+  if (mean <= 1) return mean;
+  if (/%|load|util/i.test(name)) return mean <= 100 ? mean / 100 : null;
+  let total = 0;
+  for (let i = 0; i < count; i++) total += ms[i];
+  const asMs = mean / (total / count);
+  if (asMs <= 1.05) return Math.min(1, asMs);
+  return mean <= 100 ? mean / 100 : null;
+}
+
+function unitOf(values: readonly number[], name: string): TimeUnit | null {
+  const isSeconds = /\bs\b|\(s\)|sec/i.test(name) && !/ms|milli/i.test(name);
+  const isFrame = (value: number) => value >= 0.5 && value <= 500;
+  if (isRising(values)) {
+    const step = median(values.slice(1).map((value, i) => value - values[i]));
+    if (isSeconds || !isFrame(step)) return isFrame(step * 1000) ? 'running-s' : null;
+    return 'running-ms';
+  }
+  const middle = median(values);
+  if (isSeconds) return isFrame(middle * 1000) ? 's' : null;
+  if (isFrame(middle)) return 'ms';
+  return isFrame(middle * 1000) ? 's' : null;
+}
