@@ -1,8 +1,17 @@
 import { z } from 'zod';
-import { catalogueFileSchema, offerSchema, shopSchema } from './catalogue.ts';
+import { benchChangeSchema, benchSchema } from './bench.ts';
+import {
+  catalogueFileSchema,
+  frameModelSchema,
+  gameSchema,
+  heldOutSchema,
+  offerSchema,
+  shopSchema,
+} from './catalogue.ts';
 import { partSchema } from './parts.ts';
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
+import { MOST_RECORDS, recordsSchema } from './records.ts';
 import { historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
 
 /** What is in a catalogue, counted. */
@@ -22,6 +31,18 @@ export const statusSchema = z.strictObject({
 export const apiErrorSchema = z.strictObject({
   error: z.strictObject({ code: z.string(), message: z.string(), problems: z.array(problemSchema) }),
 });
+
+/** A fit that was made and stored: enough to see how the model grew. */
+export const pastFitSchema = z.strictObject({
+  fittedOn: z.iso.datetime(),
+  records: z.int().min(0),
+  heldBack: z.int().min(0),
+  noise: z.number().min(0),
+  heldOut: heldOutSchema.nullable(),
+});
+export type PastFit = z.infer<typeof pastFitSchema>;
+
+const kept = z.strictObject({ kept: z.int().min(0) });
 
 /** Every call of the API: method, path, and the schemas of what is sent and what comes back. */
 export const api = {
@@ -62,6 +83,40 @@ export const api = {
     path: '/api/parts/remove',
     request: z.strictObject({ part: idSchema }),
     response: countsSchema,
+  },
+  addGame: {
+    method: 'POST',
+    path: '/api/games',
+    request: z.strictObject({ game: gameSchema }),
+    response: countsSchema,
+  },
+  records: {
+    method: 'GET',
+    path: '/api/records',
+    request: null,
+    response: z.strictObject({ records: recordsSchema }),
+  },
+  /** Puts records in place under their ids and takes others out, all of it or nothing. */
+  changeRecords: {
+    method: 'POST',
+    path: '/api/records',
+    request: z.strictObject({ put: recordsSchema, remove: z.array(idSchema).max(MOST_RECORDS).default([]) }),
+    response: kept,
+  },
+  bench: { method: 'GET', path: '/api/bench', request: null, response: benchSchema },
+  changeBench: { method: 'POST', path: '/api/bench', request: benchChangeSchema, response: benchSchema },
+  /** A model fitted from the records takes the place of the one that is there. */
+  saveModel: {
+    method: 'PUT',
+    path: '/api/model',
+    request: z.strictObject({ frameModel: frameModelSchema }),
+    response: kept,
+  },
+  pastFits: {
+    method: 'GET',
+    path: '/api/model/past',
+    request: null,
+    response: z.strictObject({ fits: z.array(pastFitSchema) }),
   },
   loadDemo: { method: 'POST', path: '/api/demo', request: null, response: countsSchema },
 } as const satisfies Record<

@@ -62,26 +62,28 @@ const share = z.number().min(0).max(1);
 /** Effects of a fitted model: at most so many are kept with their covariance. */
 const MOST_EFFECTS = 4000;
 
+/** How well records that a fit had not seen were predicted. */
+export const heldOutSchema = z.strictObject({
+  records: z.int().min(0),
+  folds: z.int().min(2),
+  medianError: z.number().min(0),
+  error90: z.number().min(0),
+  coverage: z.array(z.strictObject({ nominal: share, actual: share })).max(20),
+});
+
 const fitSummarySchema = z
   .strictObject({
     fittedOn: z.iso.datetime(),
     records: z.int().min(0),
     heldBack: z.int().min(0),
+    basedOn: z.string().max(60),
     parameters: z.array(z.string().min(1).max(250)).max(MOST_EFFECTS),
     covariance: z.base64().max(((MOST_EFFECTS * (MOST_EFFECTS + 1)) / 2) * 6),
     estimates: z.record(z.string().min(1).max(400), z.number()),
     noise: z.strictObject({ average: z.number().min(0).max(5), low: z.number().min(0).max(5) }),
     rounds: z.int().min(0),
     converged: z.boolean(),
-    heldOut: z
-      .strictObject({
-        records: z.int().min(0),
-        folds: z.int().min(2),
-        medianError: z.number().min(0),
-        error90: z.number().min(0),
-        coverage: z.array(z.strictObject({ nominal: share, actual: share })).max(20),
-      })
-      .nullable(),
+    heldOut: heldOutSchema.nullable(),
   })
   .refine(
     ({ parameters, covariance }) => {

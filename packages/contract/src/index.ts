@@ -10,12 +10,22 @@ export {
 export {
   catalogueFileSchema,
   catalogueOf,
+  frameModelSchema,
+  gameSchema,
   CONDITIONS,
   offerSchema,
   shopSchema,
   type CatalogueFile,
 } from './catalogue.ts';
-export { api, apiErrorSchema, MAX_BODY_BYTES, type Api, type Counts } from './api.ts';
+export {
+  api,
+  apiErrorSchema,
+  MAX_BODY_BYTES,
+  pastFitSchema,
+  type Api,
+  type Counts,
+  type PastFit,
+} from './api.ts';
 export { partSchema } from './parts.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
@@ -43,3 +53,12 @@ export {
   type TableDefaults,
   type TableRead,
 } from './records-table.ts';
+export {
+  benchSchema,
+  type BenchChange,
+  type BenchKept,
+  type BenchRunKept,
+  type FrameTimesKept,
+} from './bench.ts';
+export type { BenchRecord } from '@ripe-pick/core/parts';
+export { readChart, type ChartLine } from './records-chart.ts';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { catalogueFileSchema, crossCheckCatalogue } from '@ripe-pick/contract';
+import { catalogueFileSchema, crossCheckCatalogue, writeRecordsTable } from '@ripe-pick/contract';
 import { describe, expect, it } from 'vitest';
 import { linesOf } from './lines.ts';
+import { makeDemo } from './demo.ts';
 import { makeCatalogue } from './make.ts';
 import { dice } from './random.ts';
 
@@ -11,7 +12,11 @@ const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
 
 describe('the demo’s market', () => {
   it('is what its script makes from its seed (npm run demo:generate)', () => {
-    expect(linesOf(catalogue)).toBe(committed);
+    const made = makeDemo();
+    expect(linesOf(made.catalogue)).toBe(committed);
+    expect(writeRecordsTable(made.records)).toBe(
+      readFileSync(new URL('../files/records.csv', import.meta.url), 'utf8'),
+    );
   });
   it('has about 300 parts over all slots, a dozen with gaps, about 1 000 offers in five shops and a used market, 12 games', () => {
     expect(catalogue.parts.length).toBeGreaterThan(280);

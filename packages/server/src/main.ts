@@ -6,7 +6,7 @@ import { serve } from '@hono/node-server';
 import { briefFileSchema, briefOf, briefSchema, buildFileSchema } from '@ripe-pick/contract';
 import { createApp } from './app.ts';
 import { openStore } from './store/index.ts';
-import { readCatalogue } from './transfer/index.ts';
+import { readCatalogue, readRecords } from './transfer/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
 function dataFolder(): string {
@@ -18,19 +18,23 @@ function dataFolder(): string {
 const root = fileURLToPath(new URL('../../../', import.meta.url));
 const demoFolder = join(root, 'packages/demo/files');
 const hasDemo = existsSync(join(demoFolder, 'catalogue.json'));
-const demoText = () => readFileSync(join(demoFolder, 'catalogue.json'), 'utf8');
+const demoFile = (name: string) => () => readFileSync(join(demoFolder, name), 'utf8');
+const demo = hasDemo ? { catalogue: demoFile('catalogue.json'), records: demoFile('records.csv') } : null;
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
 
 const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
 
 // The demo starts filled, through the same reader as a file from outside.
-if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts === 0) {
-  const read = readCatalogue(demoText());
+if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 0) {
+  const read = readCatalogue(demo.catalogue());
   if (!read.ok)
     throw new Error(
       `demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`,
     );
   await store.replaceCatalogue(read.value);
+  const records = readRecords(demo.records(), read.value);
+  if (!records.ok) throw new Error(`demo: the shipped records are not valid: ${records.problems[0]?.path}`);
+  await store.changeRecords(records.value, []);
   const demoJson = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder, name), 'utf8'));
   const { workspace } = await store.workspace();
   if (!workspace) {
@@ -48,7 +52,7 @@ if (process.argv.includes('--demo') && hasDemo && (await store.counts()).parts =
 const app = createApp({
   store,
   version,
-  demoCatalogue: hasDemo ? demoText : null,
+  demo,
   webFolder: join(root, 'packages/web/dist'),
 });
 const port = Number(process.env.RIPE_PICK_PORT ?? 4640);

@@ -16,7 +16,12 @@ let app: ReturnType<typeof createApp>;
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ripe-pick-server-'));
   store = await openStore(join(folder, 'data', 'test.sqlite'));
-  app = createApp({ store, version: '0', demoCatalogue: () => text('catalogue.json'), webFolder: null });
+  app = createApp({
+    store,
+    version: '0',
+    demo: { catalogue: () => text('catalogue.json'), records: () => text('records.csv') },
+    webFolder: null,
+  });
 });
 afterEach(async () => {
   await store.close();
@@ -163,7 +168,7 @@ describe('the web app’s files', () => {
     writeFileSync(join(web, 'index.html'), '<!doctype html><title>Ripe Pick</title>');
     writeFileSync(join(web, 'assets', 'app-1.js'), 'export {};');
     writeFileSync(join(folder, 'secret.txt'), 'not for the page');
-    return createApp({ store, version: '0', demoCatalogue: null, webFolder: web });
+    return createApp({ store, version: '0', demo: null, webFolder: web });
   };
   const get = (path: string) => served().request(path, { headers: HOST });
   it.each(['/', '/picks', '/brief', '/some/other/place'])(

@@ -5,3 +5,6 @@ export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
 export {
   diagnose, type Compared, type Diagnosis, type DiagnoseResult, type Observation, type OwnSystem, type RankedCause,
 } from './diagnose.ts'; // prettier-ignore
+export {
+  groupKey, groupRuns, recordsOfRuns, type BenchRun, type BenchSystem, type RunGroup, type SystemState,
+} from './own-records.ts'; // prettier-ignore

@@ -1,5 +1,6 @@
 import { factorise, invertWith, packFloats, quantile, solveWith } from '../stats/index.ts';
 import type { BenchRecord, FitSummary, FrameModel, Part } from '../parts/index.ts';
+import { fingerprint } from './fingerprint.ts';
 import { recordJudge, type HeldBack, type UsableRecord } from './held-back.ts';
 import {
   layoutFor, modelAt, offsetName, SCATTER_START, SCATTERS, type Layout, type Scatter, type Scatters,
@@ -424,6 +425,7 @@ export function* fitModel(input: FitInput): Generator<FitProgress, FitResult, bo
     fittedOn: now,
     records: usable.length,
     heldBack: heldBack.length,
+    basedOn: fingerprint(parts, records),
     parameters: layout.names.slice(0, layout.predictive),
     covariance: packFloats(packed),
     estimates,

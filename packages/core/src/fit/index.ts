@@ -12,3 +12,6 @@ export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
 export { predictor, type Prediction } from './predict.ts';
 export { narrowing, type Decision, type Measurement } from './narrow.ts';
 export { recordsBehind, type Behind } from './behind.ts';
+export { fingerprint } from './fingerprint.ts';
+export { newGame, type GameFacts } from './new-game.ts';
+export { knowledgeOf, type Knowledge, type Known } from './knowledge.ts';

@@ -12,13 +12,26 @@ import {
   type FeatureKind, type Features,
 } from './features.ts'; // prettier-ignore
 
-/** Groups of parts whose scatter around what their sheets say is estimated along with the rest. */
-export const SCATTERS = ['chip', 'card', 'processor', 'integrated'] as const;
+/**
+ * What is estimated along with the rest: how far parts scatter around what their sheets say, and games around what is
+ * usual for a preset and for pixels.
+ */
+export const SCATTERS = [
+  'chip',
+  'card',
+  'processor',
+  'integrated',
+  'presetWork',
+  'presetPrep',
+  'pixels',
+] as const;
 export type Scatter = (typeof SCATTERS)[number];
 export type Scatters = Readonly<Record<Scatter, number>>;
 
 /** Where the scatters start from, and what they shrink towards. Chosen. */
-export const SCATTER_START: Scatters = { chip: 0.12, card: 0.015, processor: 0.05, integrated: 0.15 };
+export const SCATTER_START: Scatters = {
+  chip: 0.12, card: 0.015, processor: 0.05, integrated: 0.15, presetWork: 0.06, presetPrep: 0.03, pixels: 0.05,
+}; // prettier-ignore
 
 /** Σ coefficient · effect is normal around `mean`, as far as is known without any record. */
 export interface Prior {
@@ -42,7 +55,7 @@ export interface Layout {
 }
 
 /* Priors of games and settings. Chosen: about the middle and the spread of what games ask of parts. */
-const ALPHA = { mean: 0.7, sd: 0.12, within: 0.06 };
+const ALPHA = { mean: 0.7, sd: 0.12 };
 const BETA = { mean: 0.11, sd: 0.05, within: 0.03 };
 const GAMMA = { mean: 0.72, sd: 0.12 };
 const LINK = { mean: 0.05, sd: 0.03 };
@@ -50,14 +63,13 @@ const WORK = { mean: 2.3, sd: 0.7, within: 0.6 };
 const PREP = { mean: 2.0, sd: 0.6, within: 0.45 };
 const SPREAD = { processor: Math.log(0.14), card: Math.log(0.11), sd: 0.3, within: 0.2 };
 const SHORT_SD = 0.35;
-/** A preset against medium: work and preparation, with the spread of one game around all. */
+/** A preset against medium: work and preparation. */
 const STEPS: Readonly<Record<Exclude<Preset, 'medium'>, { work: number; prep: number }>> = {
   low: { work: -0.4, prep: -0.1 },
   high: { work: 0.25, prep: 0.06 },
   ultra: { work: 0.5, prep: 0.12 },
 };
 const STEP_SD = 0.15;
-const STEP_WITHIN = { work: 0.08, prep: 0.04 };
 /** How far one source, and one system of the user's own, lies from the rest, over all that it measured. */
 const SOURCE_SD = 0.012;
 const SYSTEM_SD = 0.04;
@@ -177,7 +189,7 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
         around([[at(name), 1], [centre, -1]], 0, sd); // prettier-ignore
       from(`work:${id}:medium`, work, WORK.within);
       from(`prep:${id}:medium`, prep, PREP.within);
-      from(`alpha:${id}`, alpha, ALPHA.within);
+      around([[at(`alpha:${id}`), 1], [alpha, -1]], 0, 0, 'pixels'); // prettier-ignore
       from(`beta:${id}`, beta, BETA.within);
       from(`processorSpread:${id}`, spreadC, SPREAD.within);
       from(`cardSpread:${id}`, spreadG, SPREAD.within);
@@ -187,7 +199,8 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
           around(
             [[at(`${side}:${id}:${preset}`), 1], [at(`${side}:${id}:medium`), -1], [step.get(`${side}:${preset}`) ?? 0, -1]],
             0,
-            STEP_WITHIN[side],
+            0,
+            side === 'work' ? 'presetWork' : 'presetPrep',
           ); // prettier-ignore
       }
     }

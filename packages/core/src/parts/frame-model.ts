@@ -69,6 +69,8 @@ export interface FitSummary {
   readonly fittedOn: string;
   readonly records: number;
   readonly heldBack: number;
+  /** Fingerprint of the records and sheets that it rests on. */
+  readonly basedOn: string;
   /** Names of the effects that a rate depends on, as in `fit/parameters.ts`. */
   readonly parameters: readonly string[];
   /** Lower triangle of their covariance, by rows, packed as 32-bit floats in base64. */

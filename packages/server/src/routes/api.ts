@@ -3,14 +3,21 @@ import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import type { z } from 'zod';
 import { countsOf, type Store } from '../store/index.ts';
-import { checkCatalogue, readCatalogue, readJson, type Read } from '../transfer/index.ts';
+import {
+  checkCatalogue,
+  readCatalogue,
+  readJson,
+  readRecords,
+  type DemoFiles,
+  type Read,
+} from '../transfer/index.ts';
 import { ApiError, errorResponse } from './errors.ts';
 
 export interface ApiOptions {
   readonly store: Store;
   readonly version: string;
-  /** Reads the demo's catalogue file; null when the demo is not shipped. */
-  readonly demoCatalogue: (() => string) | null;
+  /** The demo's files; null when the demo is not shipped. */
+  readonly demo: DemoFiles | null;
 }
 
 function taken<T>(read: Read<T>, what: string): T {
@@ -44,7 +51,7 @@ async function body<S extends z.ZodType>(c: Context, schema: S): Promise<z.infer
 }
 
 /** The API. Thin: checks what comes in, asks the store, and answers. */
-export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
+export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
   const routes = new Hono();
   const megabytes = Math.round(MAX_BODY_BYTES / 1024 / 1024);
   routes.use(
@@ -69,7 +76,7 @@ export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
       app: 'ripe-pick',
       version,
       counts: await store.counts(),
-      demoAvailable: demoCatalogue !== null,
+      demoAvailable: demo !== null,
     }),
   );
   routes.get(api.catalogue.path, async (c) => c.json(await store.catalogue()));
@@ -115,9 +122,46 @@ export function apiRoutes({ store, version, demoCatalogue }: ApiOptions): Hono {
     });
     return c.json(await changed(remove, 'The catalogue without the part'));
   });
+  routes.post(api.addGame.path, async (c) => {
+    const { game } = await body(c, api.addGame.request);
+    const add = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      frameModel: { ...file.frameModel, games: [...file.frameModel.games, game] },
+    });
+    return c.json(await changed(add, 'The game'));
+  });
+  routes.get(api.records.path, async (c) => c.json({ records: await store.records() }));
+  routes.post(api.changeRecords.path, async (c) => {
+    const { put, remove } = await body(c, api.changeRecords.request);
+    return c.json({ kept: await store.changeRecords(put, remove) });
+  });
+  routes.get(api.bench.path, async (c) => c.json(await store.bench()));
+  routes.post(api.changeBench.path, async (c) =>
+    c.json(await store.changeBench(await body(c, api.changeBench.request))),
+  );
+  routes.put(api.saveModel.path, async (c) => {
+    const { frameModel } = await body(c, api.saveModel.request);
+    // Parts or games may have come or gone since the fit began: then it is judged like any other bad catalogue.
+    const current = await store.catalogue();
+    taken(checkCatalogue({ ...current, frameModel }), 'The model');
+    const games = (model: CatalogueFile['frameModel']) =>
+      model.games
+        .map((game) => game.id)
+        .sort()
+        .join();
+    if (games(current.frameModel) !== games(frameModel))
+      throw new ApiError('conflict', 'Games were added or taken out while the model was fitted. Fit again.');
+    await store.saveModel(frameModel);
+    return c.json({ kept: frameModel.fit?.records ?? 0 });
+  });
+  routes.get(api.pastFits.path, async (c) => c.json({ fits: await store.pastFits() }));
   routes.post(api.loadDemo.path, async (c) => {
-    if (!demoCatalogue) throw new ApiError('not-found', 'No demo data is shipped with this server.');
-    return c.json(await store.replaceCatalogue(taken(readCatalogue(demoCatalogue()), 'The demo catalogue')));
+    if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
+    const file = taken(readCatalogue(demo.catalogue()), 'The demo catalogue');
+    const records = taken(readRecords(demo.records(), file), 'The demo’s records');
+    const counts = await store.replaceCatalogue(file);
+    await store.changeRecords(records, []);
+    return c.json(counts);
   });
   routes.all('/api/*', () => {
     throw new ApiError('not-found', 'There is no such call.');

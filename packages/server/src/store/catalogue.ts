@@ -19,6 +19,31 @@ async function insertAll<T extends keyof Tables & string>(
   }
 }
 
+const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
+
+/** Writes a frame model whose tables are empty. */
+async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+  await insertAll(tx, 'games', model.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) }))); // prettier-ignore
+  for (const kind of ['processors', 'cards', 'integrated'] as const)
+    await insertAll(tx, 'rates', model[kind].map((rate, position) => ({ kind, part: rate.part, position, rate_ln: rate.rateLn, sd_ln: rate.sdLn }))); // prettier-ignore
+  const settings = { 'reference-memory': model.referenceMemory, shortfall: model.shortfall, fit: model.fit };
+  for (const key of MODEL_SETTINGS) {
+    await tx.deleteFrom('settings').where('key', '=', key).execute();
+    const body = settings[key];
+    if (body !== undefined)
+      await tx
+        .insertInto('settings')
+        .values({ key, body: JSON.stringify(body) })
+        .execute();
+  }
+}
+
+/** Puts a frame model in place of the one that is there. */
+export async function replaceModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+  for (const table of ['rates', 'games'] as const) await tx.deleteFrom(table).execute();
+  await insertModel(tx, model);
+}
+
 /** Puts a catalogue in place of the one that is there, all of it or nothing. */
 export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile): Promise<void> {
   await db.transaction().execute(async (tx) => {
@@ -28,16 +53,7 @@ export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile):
     await insertAll(tx, 'parts', file.parts.map((part, position) => ({ id: part.id, position, slot: part.slot, maker: part.maker, name: part.name, body: JSON.stringify(part) }))); // prettier-ignore
     await insertAll(tx, 'offers', file.offers.map((offer, position) => ({ id: offer.id, position, part: offer.part, shop: offer.shop, price_minor: offer.priceMinor, shipping_minor: offer.shippingMinor ?? null, condition: offer.condition, in_stock: offer.inStock ? 1 : 0, seen_on: offer.seenOn }))); // prettier-ignore
     await insertAll(tx, 'currency_rates', file.currencyRates.map((rate, position) => ({ from_currency: rate.from, to_currency: rate.to, rate: rate.rate, seen_on: rate.on, position }))); // prettier-ignore
-    await insertAll(tx, 'games', file.frameModel.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) }))); // prettier-ignore
-    for (const kind of ['processors', 'cards', 'integrated'] as const) {
-      await insertAll(tx, 'rates', file.frameModel[kind].map((rate, position) => ({ kind, part: rate.part, position, rate_ln: rate.rateLn, sd_ln: rate.sdLn }))); // prettier-ignore
-    }
-    const reference = JSON.stringify(file.frameModel.referenceMemory);
-    await tx
-      .insertInto('settings')
-      .values({ key: 'reference-memory', body: reference })
-      .onConflict((conflict) => conflict.column('key').doUpdateSet({ body: reference }))
-      .execute();
+    await insertModel(tx, file.frameModel);
   });
 }
 
@@ -49,10 +65,14 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
       .selectAll()
       .orderBy('position')
       .execute() as unknown as Promise<Tables[T][]>; // each has a position
-  const [shops, parts, offers, currencyRates, games, rates, reference] = await Promise.all([
+  const [shops, parts, offers, currencyRates, games, rates, settings] = await Promise.all([
     inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
-    db.selectFrom('settings').select('body').where('key', '=', 'reference-memory').executeTakeFirst(),
+    db.selectFrom('settings').selectAll().where('key', 'in', MODEL_SETTINGS).execute(),
   ]); // prettier-ignore
+  const setting = (key: string): unknown => {
+    const row = settings.find((each) => each.key === key);
+    return row ? JSON.parse(row.body) : undefined;
+  };
   const ratesOf = (kind: string) =>
     rates
       .filter((rate) => rate.kind === kind)
@@ -72,7 +92,7 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
     })),
     currencyRates: currencyRates.map((rate) => ({ from: rate.from_currency, to: rate.to_currency, rate: rate.rate, on: rate.seen_on })),
     frameModel: {
-      referenceMemory: reference ? (JSON.parse(reference.body) as unknown) : EMPTY_REFERENCE,
+      referenceMemory: setting('reference-memory') ?? EMPTY_REFERENCE, shortfall: setting('shortfall'), fit: setting('fit'),
       processors: ratesOf('processors'), cards: ratesOf('cards'), integrated: ratesOf('integrated'),
       games: games.map((game) => JSON.parse(game.body) as unknown),
     },

@@ -23,4 +23,11 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`create table steps (serial integer primary key, label text not null, at text not null, back text not null check (json_valid(back)), forth text not null check (json_valid(forth))) strict`.execute(db); // prettier-ignore
     },
   },
+  '0003-records': {
+    async up(db: Kysely<unknown>) {
+      for (const table of ['records', 'bench_systems', 'bench_runs'])
+        await sql`create table ${sql.table(table)} (id text primary key, position integer not null, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+      await sql`create table fits (serial integer primary key, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+    },
+  },
 };

@@ -101,10 +101,11 @@ describe('the store', () => {
     await store.saveWorkspace(0, workspace, NO_HISTORY);
     await store.close();
     const raw = new Database(path);
-    raw.exec('drop table steps');
+    for (const table of ['steps', 'records', 'bench_systems', 'bench_runs', 'fits'])
+      raw.exec(`drop table ${table}`);
     for (const column of ['note', 'is_archived', 'decisions'])
       raw.exec(`alter table candidates drop column ${column}`);
-    raw.exec("delete from kysely_migration where name = '0002-workbench'");
+    raw.exec("delete from kysely_migration where name > '0001-first'");
     raw.close();
     store = await openStore(path);
     expect((await store.workspace()).workspace?.candidates).toEqual(workspace.candidates);

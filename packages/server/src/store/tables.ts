@@ -10,6 +10,10 @@ export interface Tables {
   games: { id: string; position: number; body: string };
   rates: { kind: string; part: string; position: number; rate_ln: number; sd_ln: number };
   settings: { key: string; body: string };
+  records: { id: string; position: number; body: string };
+  bench_systems: { id: string; position: number; body: string };
+  bench_runs: { id: string; position: number; body: string };
+  fits: { serial?: number; body: string };
   candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string };
   steps: { serial: number; label: string; at: string; back: string; forth: string };
 } // prettier-ignore

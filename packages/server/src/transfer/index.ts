@@ -1,1 +1,3 @@
-export { checkCatalogue, readBrief, readBuild, readCatalogue, readJson, type Read } from './read.ts';
+export {
+  checkCatalogue, readBrief, readBuild, readCatalogue, readJson, readRecords, type DemoFiles, type Read,
+} from './read.ts'; // prettier-ignore

@@ -1,6 +1,6 @@
 import {
-  briefFileSchema, buildFileSchema, catalogueFileSchema, crossCheckBrief, crossCheckCatalogue, problemsOf, slotTakes,
-  type BriefFile, type BuildFile, type CatalogueFile, type Problem,
+  briefFileSchema, buildFileSchema, catalogueFileSchema, catalogueOf, crossCheckBrief, crossCheckCatalogue, problemsOf, readRecordsTable, slotTakes,
+  type BenchRecord, type BriefFile, type BuildFile, type CatalogueFile, type Problem,
 } from '@ripe-pick/contract'; // prettier-ignore
 import { parseTree as locate, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
@@ -51,6 +51,25 @@ export function checkCatalogue(value: unknown): Read<CatalogueFile> {
 export function readCatalogue(text: string): Read<CatalogueFile> {
   const json = readJson(text);
   return json.ok ? checkCatalogue(json.value) : json;
+}
+
+/** Reads a table of records that states all of its conditions itself; nothing is taken unless every row is. */
+export function readRecords(text: string, catalogue: CatalogueFile): Read<readonly BenchRecord[]> {
+  const defaults = {
+    source: 'not stated',
+    on: '1970-01-01',
+    idPrefix: 'row',
+    renderScale: null,
+    memory: null,
+  };
+  const { records, problems } = readRecordsTable(text, catalogueOf(catalogue), defaults);
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: records };
+}
+
+/** The demo's files, read when they are asked for. */
+export interface DemoFiles {
+  readonly catalogue: () => string;
+  readonly records: () => string;
 }
 
 /** Reads a brief, and checks it against the catalogue that it will be asked of. */

@@ -4,6 +4,8 @@ import { RouterView, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
 import { useEventListener } from '@vueuse/core';
 import { useMarket } from '../shared/stores/market.ts';
+import { useModel } from '../shared/stores/model.ts';
+import { useRecords } from '../shared/stores/records.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands } from '../shared/stores/commands.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
@@ -21,6 +23,8 @@ const emit = defineEmits<{ toggleTheme: [] }>();
 
 const market = useMarket();
 const workspace = useWorkspace();
+const records = useRecords();
+const model = useModel();
 const bench = useBench();
 const route = useRoute();
 const message = useMessage();
@@ -30,7 +34,7 @@ const singleKeys = useSingleKeys();
 
 onMounted(() => {
   void workspace.load();
-  void market.load();
+  void market.load().then(() => records.load());
 });
 
 // Nothing typed is lost when the page is left at once; a page that comes back from the browser's memory reads anew.
@@ -40,16 +44,30 @@ useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
 });
 
 /** The ruler stands on every screen that deals with the build. */
-const hasRuler = computed(() => route.name !== 'data' && bench.summary !== null && !market.isEmpty);
+const hasRuler = computed(
+  () => route.meta.isAboutMoney === true && bench.summary !== null && !market.isEmpty,
+);
 const isReady = computed(() => workspace.isLoaded && market.catalogue !== null);
 
-function undo() {
-  const label = workspace.undo();
+/** Screens about measuring have steps of their own: records and passes, not picks. */
+const isBench = computed(() => route.meta.isBench === true);
+const steps = computed(() => (isBench.value ? records : workspace));
+async function undo() {
+  const label = isBench.value ? await attempt(() => records.undo()) : workspace.undo();
   message.info(label ? `Undone: ${label}` : 'Nothing to undo', { duration: 1800 });
 }
-function redo() {
-  const label = workspace.redo();
+async function redo() {
+  const label = isBench.value ? await attempt(() => records.redo()) : workspace.redo();
   message.info(label ? `Done again: ${label}` : 'Nothing to do again', { duration: 1800 });
+}
+
+async function attempt(task: () => Promise<string | null>): Promise<string | null> {
+  try {
+    return await task();
+  } catch {
+    message.error('The server did not take it. Nothing was changed.');
+    return null;
+  }
 }
 
 offerCommands(() => [
@@ -57,6 +75,16 @@ offerCommands(() => [
   { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
   { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
   { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
+  { id: 'go-bench', title: 'Test bench', group: 'Screen', run: () => void router.push('/bench') },
+  { id: 'go-records', title: 'Records', group: 'Screen', run: () => void router.push('/records') },
+  {
+    id: 'go-chart',
+    title: 'Type in a chart',
+    group: 'Records',
+    run: () => void router.push({ name: 'records', query: { add: 'chart' } }),
+  },
+  { id: 'go-model', title: 'Model', group: 'Screen', run: () => void router.push('/model') },
+  { id: 'fit-cold', title: 'Fit the model from scratch', group: 'Model', run: () => void model.run('cold') },
   { id: 'go-data', title: 'Data', group: 'Screen', run: () => void router.push('/data') },
   {
     id: 'find',
@@ -71,17 +99,25 @@ offerCommands(() => [
     group: 'Data',
     run: () => void router.push({ name: 'data', query: { add: 'part' } }),
   },
-  ...(workspace.canUndo
-    ? [{ id: 'undo', title: `Undo: ${workspace.canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: undo }]
+  ...(steps.value.canUndo
+    ? [
+        {
+          id: 'undo',
+          title: `Undo: ${steps.value.canUndo}`,
+          group: 'Edit',
+          keys: 'Ctrl+Z',
+          run: () => void undo(),
+        },
+      ]
     : []),
-  ...(workspace.canRedo
+  ...(steps.value.canRedo
     ? [
         {
           id: 'redo',
-          title: `Do again: ${workspace.canRedo}`,
+          title: `Do again: ${steps.value.canRedo}`,
           group: 'Edit',
           keys: 'Ctrl+Shift+Z',
-          run: redo,
+          run: () => void redo(),
         },
       ]
     : []),
@@ -111,15 +147,14 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;
   if (target.matches('input, textarea')) return;
   event.preventDefault();
-  if (event.shiftKey) redo();
-  else undo();
+  void (event.shiftKey ? redo() : undo());
 });
 </script>
 
 <template>
   <div class="shell">
     <a class="skip" href="#main">Skip to the page</a>
-    <LeftRail :is-dark="isDark" @toggle-theme="emit('toggleTheme')" @undo="undo" @redo="redo" />
+    <LeftRail :is-dark="isDark" @toggle-theme="emit('toggleTheme')" @undo="undo()" @redo="redo()" />
     <div class="column">
       <header v-if="hasRuler" class="top">
         <BudgetRuler />
@@ -139,7 +174,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <CommandPalette />
       <ShortcutList />
       <main id="main" tabindex="-1">
-        <Welcome v-if="market.isEmpty && route.name !== 'data'" />
+        <Welcome v-if="market.isEmpty && route.meta.isAboutMoney" />
         <RouterView v-else-if="isReady" />
         <p v-else-if="!market.failure" class="quiet wait">Reading the catalogue…</p>
       </main>

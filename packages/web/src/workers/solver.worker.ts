@@ -12,14 +12,13 @@ import { ratesFor } from '@ripe-pick/core/frames';
 import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/trades';
 import { expose } from 'comlink';
+import { drive, Tickets } from './drive.ts';
 
-/** How long the worker computes before it looks for a cancel, in ms. */
-const SLICE_MS = 12;
+const tickets = new Tickets();
 
 let catalogue: Catalogue | null = null;
 let cached: { key: string; prepared: Prepared } | null = null;
 let repairs: { key: string; repairs: Repairs } | null = null;
-let current = 0;
 
 function loaded(): Catalogue {
   if (!catalogue) throw new Error('solver: no catalogue was loaded; this is our bug');
@@ -39,37 +38,6 @@ function repairsOf(brief: Brief): Repairs {
   return repairs.repairs;
 }
 const limitOf = (brief: Brief) => brief.money.budgetMinor + brief.money.slackMinor;
-
-const pause = () =>
-  new Promise<void>((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
-    port2.postMessage(null);
-  });
-
-/** Runs a search in slices; between them a cancel can come in. `onStep` sees every step, `report` one per slice. */
-async function drive<P, R>(
-  search: Generator<P, R, boolean | undefined>,
-  ticket: number,
-  report: ((progress: P) => void) | null,
-  onStep?: (progress: P) => void,
-): Promise<R> {
-  let sliceEnd = performance.now() + SLICE_MS;
-  let step = search.next(false);
-  while (!step.done) {
-    onStep?.(step.value);
-    if (performance.now() > sliceEnd) {
-      report?.(step.value);
-      await pause();
-      sliceEnd = performance.now() + SLICE_MS;
-    }
-    step = search.next(ticket !== current);
-  }
-  return step.value;
-}
 
 export interface Solved extends SearchResult {
   /** Preparation and search, in ms. */
@@ -106,12 +74,11 @@ const solver = {
   },
   /** Stops whatever runs; it ends with what it has proved so far. */
   cancel(): void {
-    current++;
+    tickets.next();
   },
   async best(brief: Brief, report: ((progress: Progress) => void) | null): Promise<Solved> {
-    const ticket = ++current;
     const start = performance.now();
-    const result = await drive(preparedFor(brief).solve(limitOf(brief)), ticket, report);
+    const result = await drive(preparedFor(brief).solve(limitOf(brief)), tickets, report);
     return { ...result, ms: performance.now() - start };
   },
   async runnersUp(
@@ -120,9 +87,8 @@ const solver = {
     by: DistinctBy,
     report: ((progress: Progress) => void) | null,
   ): Promise<Solved> {
-    const ticket = ++current;
     const start = performance.now();
-    const result = await drive(preparedFor(brief).topK(limitOf(brief), k, by), ticket, report);
+    const result = await drive(preparedFor(brief).topK(limitOf(brief), k, by), tickets, report);
     return { ...result, ms: performance.now() - start };
   },
   /** All sums up to one. Steps are sent as they are proved, the dearest first. */
@@ -131,7 +97,6 @@ const solver = {
     most: number,
     report: ((progress: FrontierReport) => void) | null,
   ): Promise<Stretch> {
-    const ticket = ++current;
     const start = performance.now();
     let firstMs: number | null = null;
     const prepared = preparedFor(brief);
@@ -152,7 +117,7 @@ const solver = {
           report({ steps: [...steps], bound });
         }
       : null;
-    const result = await drive(prepared.frontier(most), ticket, send, add);
+    const result = await drive(prepared.frontier(most), tickets, send, add);
     const at = new Map(steps.map((step, n) => [step, n]));
     const index = (step: FrontierStep) => at.get(step) ?? 0;
     return {
@@ -167,8 +132,7 @@ const solver = {
   },
   /** What would change the best set. */
   async flips(brief: Brief, report: ((progress: FlipProgress) => void) | null): Promise<readonly Flip[]> {
-    const ticket = ++current;
-    return drive(flips(loaded(), brief), ticket, report);
+    return drive(flips(loaded(), brief), tickets, report);
   },
   companions(
     brief: Brief,
@@ -187,8 +151,7 @@ const solver = {
     brief: Brief,
     picks: Picks,
   ): Promise<{ readonly best: Answer; readonly against: Against } | null> {
-    const ticket = ++current;
-    const best = (await drive(preparedFor(brief).solve(limitOf(brief)), ticket, null)).answers[0];
+    const best = (await drive(preparedFor(brief).solve(limitOf(brief)), tickets, null)).answers[0];
     return best ? { best, against: against(picks, best.picks, loaded(), brief) } : null;
   },
   explain(brief: Brief): Explanation {

@@ -5,11 +5,14 @@ import {
   CircleHelp,
   ClipboardList,
   Scale,
+  Sigma,
+  TableProperties,
   Search,
   Keyboard,
   KeyboardOff,
   Columns3,
   Database,
+  Gauge,
   Moon,
   PanelLeftClose,
   PanelLeftOpen,
@@ -18,15 +21,18 @@ import {
   Undo2,
 } from '@lucide/vue';
 import { computed } from 'vue';
-import { RouterLink } from 'vue-router';
+import { RouterLink, useRoute } from 'vue-router';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
+import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
 
 const workspace = useWorkspace();
+const records = useRecords();
+const route = useRoute();
 const singleKeys = useSingleKeys();
 const commands = useCommands();
 const isNarrow = useStorage('ripe-pick-rail-narrow', false);
@@ -34,6 +40,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
 /** Only screens that exist, in the order of the work. */
 const GROUPS = [
   { name: 'Plan', screens: [{ to: '/brief', name: 'Brief', icon: ClipboardList }, { to: '/picks', name: 'Picks', icon: Columns3 }, { to: '/stretch', name: 'Stretch', icon: ChartSpline }, { to: '/line-up', name: 'Line-up', icon: Scale }] },
+  { name: 'Bench', screens: [{ to: '/bench', name: 'Test bench', icon: Gauge }, { to: '/records', name: 'Records', icon: TableProperties }, { to: '/model', name: 'Model', icon: Sigma }] },
   { name: 'Shelf', screens: [{ to: '/data', name: 'Data', icon: Database }] },
 ] as const; // prettier-ignore
 
@@ -43,6 +50,8 @@ const SAVE_WORDS = {
   failed: 'Not saved',
   conflict: 'Changed elsewhere',
 } as const;
+/** The steps of the screen that is open. */
+const steps = computed(() => (route.meta.isBench ? records : workspace));
 const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 </script>
 
@@ -69,8 +78,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       <div class="pair">
         <button
           class="plain"
-          :disabled="!workspace.canUndo"
-          :title="workspace.canUndo ? `Undo: ${workspace.canUndo} (Ctrl+Z)` : 'Nothing to undo'"
+          :disabled="!steps.canUndo"
+          :title="steps.canUndo ? `Undo: ${steps.canUndo} (Ctrl+Z)` : 'Nothing to undo'"
           aria-label="Undo"
           @click="emit('undo')"
         >
@@ -78,8 +87,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
         </button>
         <button
           class="plain"
-          :disabled="!workspace.canRedo"
-          :title="workspace.canRedo ? `Redo: ${workspace.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+          :disabled="!steps.canRedo"
+          :title="steps.canRedo ? `Redo: ${steps.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
           aria-label="Redo"
           @click="emit('redo')"
         >

@@ -2,9 +2,9 @@
 import { computed } from 'vue';
 import type { Brief, SupplyRule } from '@ripe-pick/core/parts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import NumberField from './NumberField.vue';
-import ChoiceField from './ChoiceField.vue';
-import SwitchField from './SwitchField.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
 const needs = computed(() => workspace.brief.needs);

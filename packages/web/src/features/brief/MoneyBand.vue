@@ -4,9 +4,9 @@ import { minorPlaces } from '@ripe-pick/core';
 import type { Brief, Condition } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import Field from './Field.vue';
-import NumberField from './NumberField.vue';
-import ChoiceField from './ChoiceField.vue';
+import Field from '../../shared/ui/Field.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();

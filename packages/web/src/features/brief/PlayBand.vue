@@ -12,9 +12,9 @@ import {
 } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import NumberField from './NumberField.vue';
-import ChoiceField from './ChoiceField.vue';
-import SwitchField from './SwitchField.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
 import ShareBar from './ShareBar.vue';
 
 const workspace = useWorkspace();

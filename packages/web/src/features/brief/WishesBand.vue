@@ -7,9 +7,9 @@ import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
-import NumberField from './NumberField.vue';
-import ChoiceField from './ChoiceField.vue';
-import SwitchField from './SwitchField.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();

@@ -1,17 +1,26 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
 import type { GameRates } from '@ripe-pick/core/frames';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { recordJudge, recordsBehind } from '@ripe-pick/core/fit';
 import { fps, percent } from '../../shared/format/format.ts';
+import { sizeWords } from '../../shared/format/runs.ts';
 
 const props = defineProps<{ game: GameRates | null }>();
 const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
 const market = useMarket();
 const workspace = useWorkspace();
+const records = useRecords();
+const names = useNames();
+/** Records that are listed; all are on their own page. */
+const MOST_RECORDS = 6;
 
 const game = computed(
   () => market.catalogue?.frameModel.games.find((each) => each.id === props.game?.game) ?? null,
@@ -56,6 +65,39 @@ const sides = computed(() => {
     const total = side.lines.reduce((product, line) => product * (line.ms ?? Math.exp(line.ln ?? 0)), 1);
     return { ...side, total, alone: 1000 / total };
   });
+});
+/** What the rate rests on: records that entered the fit, nearest first. */
+const behind = computed(() => {
+  const catalogue = market.catalogue;
+  const set = bench.summary?.set;
+  if (!catalogue || !props.game || !set?.processor) return null;
+  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+  const near = records.all.filter(
+    (record) => record.processor === set.processor?.id || (set.card && record.card === set.card.id),
+  );
+  return recordsBehind(
+    near.filter((record) => 'usable' in judge(record)),
+    { game: props.game.game, processor: set.processor.id, card: set.card?.id ?? null },
+  );
+});
+const nearest = computed(() => {
+  const found = behind.value;
+  if (!found) return [];
+  return [...found.pairing, ...found.graphics, ...found.processor].slice(0, MOST_RECORDS);
+});
+const countWords = computed(() => {
+  const found = behind.value;
+  if (!found) return '';
+  const hasCard = Boolean(bench.summary?.set.card);
+  return [
+    [found.pairing.length, 'of this pairing in this game'],
+    [found.graphics.length, `of this ${hasCard ? 'card' : 'graphics'} in this game`],
+    [found.processor.length, 'of this processor in this game'],
+    [found.graphicsElsewhere.length + found.processorElsewhere.length, 'of either in other games'],
+  ]
+    .filter(([count]) => count)
+    .map(([count, words]) => `${count} ${words}`)
+    .join(', ');
 });
 const change = (ln: number) => {
   const share = Math.exp(ln) - 1;
@@ -107,9 +149,38 @@ const change = (ln: number) => {
         >. {{ percent(props.game.lostToProcessor) }} of what the graphics could show is lost to the processor,
         {{ percent(props.game.lostToCard) }} the other way round.
       </p>
+      <template v-if="countWords">
+        <table v-if="nearest.length > 0" class="lines">
+          <caption>
+            Nearest records behind it
+          </caption>
+          <tbody>
+            <tr v-for="record in nearest" :key="record.id">
+              <th scope="row">
+                {{ names.part(record.processor) }},
+                {{ record.card ? names.part(record.card) : 'its own graphics' }}
+                <span class="quiet"
+                  >{{ record.preset }}, {{ sizeWords(record.widthPx, record.heightPx) }};
+                  {{ record.source.name }}, {{ record.source.on }}</span
+                >
+              </th>
+              <td class="num">{{ fps(record.average) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p>In the fit: {{ countWords }}. <RouterLink to="/records">All records</RouterLink></p>
+      </template>
+      <p v-else-if="market.catalogue?.frameModel.fit">
+        No record speaks of these parts: their sheets alone do, so the interval is wide.
+      </p>
       <p class="quiet">
-        Per cents change the frame time: −10 % is about 11 % more frames. Rates of parts are this catalogue’s,
-        and not measured on your system. Frames between rendered ones are never counted.
+        Per cents change the frame time: −10 % is about 11 % more frames.
+        {{
+          market.catalogue?.frameModel.fit
+            ? 'All effects are fitted together from the records.'
+            : 'Rates of parts are this catalogue’s, and not measured.'
+        }}
+        Frames between rendered ones are never counted.
       </p>
     </div>
   </Dialog>

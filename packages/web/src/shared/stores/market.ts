@@ -25,6 +25,11 @@ export const useMarket = defineStore('market', () => {
     }
   }
 
+  async function addGame(body: Parameters<typeof call<'addGame'>>[1]): Promise<void> {
+    await call('addGame', body);
+    await load();
+  }
+
   async function loadDemo(): Promise<Counts> {
     const counts = await call('loadDemo', undefined);
     await load();
@@ -34,7 +39,7 @@ export const useMarket = defineStore('market', () => {
   const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
 
   return {
-    catalogue, demoAvailable, failure, isLoading, isEmpty, load, loadDemo,
+    catalogue, demoAvailable, failure, isLoading, isEmpty, load, loadDemo, addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
       await call('addPart', body);

@@ -1,0 +1,76 @@
+import { PRESETS } from '@ripe-pick/core/parts';
+import { z } from 'zod';
+import { dateSchema, idSchema, nameSchema } from './primitives.ts';
+
+const fps = z.number().min(0.1).max(20_000);
+const ms = z.number().min(0).max(60_000);
+const share = z.number().min(0).max(1);
+
+/** The user's own machine, as it was benched. */
+export const benchSystemSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  processor: idSchema,
+  board: idSchema,
+  memory: idSchema,
+  card: idSchema.nullable(),
+});
+
+/** What is kept of a frame-time file: its distribution and picture, not its frames. */
+export const frameTimesSchema = z.strictObject({
+  name: z.string().max(300),
+  unit: z.enum(['ms', 's', 'running-ms', 'running-s']),
+  column: z.string().max(200),
+  skipped: z.int().min(0),
+  frames: z.int().min(2),
+  seconds: z.number().min(0),
+  average: fps,
+  quantiles: z.array(z.strictObject({ p: share, ms })).max(20),
+  low: fps,
+  slowest: fps,
+  low01: fps,
+  stutters: z.int().min(0),
+  stutterSeconds: z.number().min(0),
+  driftLn: z.number().min(-10).max(10),
+  histogram: z.strictObject({ fromMs: ms, toMs: ms, counts: z.array(z.int().min(0)).max(200) }),
+  trace: z.array(z.strictObject({ minMs: ms, meanMs: ms, maxMs: ms })).max(1000),
+});
+export type FrameTimesKept = z.infer<typeof frameTimesSchema>;
+
+/** One measured pass. */
+export const benchRunSchema = z.strictObject({
+  id: idSchema,
+  system: idSchema,
+  game: idSchema,
+  preset: z.enum(PRESETS),
+  widthPx: z.int().min(160).max(16384),
+  heightPx: z.int().min(120).max(16384),
+  renderScale: z.number().min(0.1).max(1),
+  background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']),
+  state: z.strictObject({ profile: z.boolean(), clocks: z.enum(['stock', 'raised']) }),
+  on: dateSchema,
+  average: fps,
+  low: fps.nullable(),
+  slowest: fps.nullable(),
+  seconds: z.number().min(0.1).max(100_000).nullable(),
+  isWarmUp: z.boolean(),
+  cardBusy: share.nullable(),
+  driftLn: z.number().min(-10).max(10).nullable(),
+  file: frameTimesSchema.nullable(),
+});
+export type BenchRunKept = z.infer<typeof benchRunSchema>;
+
+export const benchSchema = z.strictObject({
+  systems: z.array(benchSystemSchema).max(500),
+  runs: z.array(benchRunSchema).max(20_000),
+});
+export type BenchKept = z.infer<typeof benchSchema>;
+
+/** A change of the bench, all of it or nothing: what is put in place under its id, and what is taken out. */
+export const benchChangeSchema = z.strictObject({
+  putSystems: z.array(benchSystemSchema).max(500).default([]),
+  removeSystems: z.array(idSchema).max(500).default([]),
+  putRuns: z.array(benchRunSchema).max(20_000).default([]),
+  removeRuns: z.array(idSchema).max(20_000).default([]),
+});
+export type BenchChange = z.input<typeof benchChangeSchema>;

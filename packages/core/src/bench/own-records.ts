@@ -1,0 +1,125 @@
+import type { Background, BenchRecord, Board, Memory, Part } from '../parts/index.ts';
+import { summariseRuns, type RunFigures, type RunsSummary } from './runs.ts';
+
+/** The user's own machine. Parts by id. */
+export interface BenchSystem {
+  readonly id: string;
+  readonly name: string;
+  readonly processor: string;
+  readonly board: string;
+  readonly memory: string;
+  readonly card: string | null;
+}
+
+/** How the machine was set while a pass was measured. */
+export interface SystemState {
+  readonly profile: boolean;
+  readonly clocks: 'stock' | 'raised';
+}
+
+/** One measured pass with its conditions. */
+export interface BenchRun extends RunFigures {
+  readonly id: string;
+  readonly system: string;
+  readonly game: string;
+  readonly preset: 'low' | 'medium' | 'high' | 'ultra';
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly renderScale: number;
+  readonly background: Background;
+  readonly state: SystemState;
+  /** ISO date. */
+  readonly on: string;
+}
+
+/** Passes of one game under the same conditions, put together. */
+export interface RunGroup<R extends BenchRun = BenchRun> {
+  readonly key: string;
+  readonly runs: readonly R[];
+  /** Null while there are only warm-ups. */
+  readonly summary: RunsSummary | null;
+}
+
+/** Name of the group that a pass belongs to: what has to be equal for passes to be put together. */
+export function groupKey({
+  system,
+  game,
+  preset,
+  widthPx,
+  heightPx,
+  renderScale,
+  background,
+  state,
+}: Pick<
+  BenchRun,
+  'system' | 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'
+>): string {
+  const resolution = `${widthPx}x${heightPx}`;
+  return [
+    system,
+    game,
+    preset,
+    resolution,
+    renderScale,
+    background,
+    state.profile ? 'profile' : 'base',
+    state.clocks,
+  ].join('.');
+}
+
+/** Groups passes by system, game, conditions and state, in the order in which each group began. */
+export function groupRuns<R extends BenchRun>(runs: readonly R[]): RunGroup<R>[] {
+  const groups = new Map<string, R[]>();
+  for (const run of runs) {
+    const key = groupKey(run);
+    const group = groups.get(key);
+    if (group) group.push(run);
+    else groups.set(key, [run]);
+  }
+  return [...groups].map(([key, group]) => ({ key, runs: group, summary: summariseRuns(group) }));
+}
+
+/** How the memory runs in a state: the profile's or the base rate, held by the board; latency in ns is kept. */
+function memoryOf(kit: Memory | null, board: Board | null, profileOn: boolean): BenchRecord['memory'] {
+  if (!kit || !board) return { gb: null, channels: null, mts: null, cl: null, profile: profileOn };
+  const isRated = profileOn && board.memoryProfile === true;
+  const mts = isRated ? kit.ratedMts : kit.baseMts;
+  const cl = isRated ? kit.ratedCl : kit.baseCl;
+  const held = mts === null || board.memoryMaxMts === null ? null : Math.min(mts, board.memoryMaxMts);
+  return {
+    gb: kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick,
+    channels: kit.sticks === null ? null : Math.min(kit.sticks, 2),
+    mts: held,
+    cl: cl === null || held === null || mts === null ? null : (cl * held) / mts,
+    profile: profileOn,
+  };
+}
+
+/** One record for each group of own passes: what the fit takes in. */
+export function recordsOfRuns(
+  parts: readonly Part[],
+  systems: readonly BenchSystem[],
+  runs: readonly BenchRun[],
+): BenchRecord[] {
+  const byId = new Map(parts.map((part) => [part.id, part]));
+  const machines = new Map(systems.map((system) => [system.id, system]));
+  return groupRuns(runs).flatMap(({ key, runs: group, summary }): BenchRecord[] => {
+    const [first] = group;
+    const machine = machines.get(first.system);
+    if (!summary || !machine) return [];
+    const kit = byId.get(machine.memory);
+    const board = byId.get(machine.board);
+    const low = summary.low ?? summary.slowest;
+    return [
+      {
+        id: `own.${key}`, game: first.game, preset: first.preset, widthPx: first.widthPx, heightPx: first.heightPx, renderScale: first.renderScale, generatedFrames: false,
+        processor: machine.processor, card: machine.card,
+        memory: memoryOf(kit?.slot === 'memory' ? kit : null, board?.slot === 'board' ? board : null, first.state.profile),
+        link: null, background: first.background, clocks: first.state.clocks, average: summary.average,
+        low: low === null ? null : { fps: Math.min(low, summary.average), percent: 1, definition: summary.low === null ? 'slowest' : 'percentile' },
+        source: { name: machine.name, on: group[group.length - 1].on }, trust: 'own', system: machine.id,
+        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`, setAside: null,
+      },
+    ]; // prettier-ignore
+  });
+}

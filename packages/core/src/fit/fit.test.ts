@@ -1,0 +1,195 @@
+import { levenbergMarquardt } from 'ml-levenberg-marquardt';
+import { describe, expect, it } from 'vitest';
+import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
+import type { BenchRecord, FrameModel, Part } from '../parts/index.ts';
+import { fitModel, fitProblem, normalEquations, objectiveAt, optimise, startScales } from './fit.ts';
+import { heldBackSentence, recordJudge, type UsableRecord } from './held-back.ts';
+import { modelAt } from './layout.ts';
+import { predictor } from './predict.ts';
+import { evaluate } from './rows.ts';
+
+/* Two processors, two cards of two chips, the first processor's own graphics, one game. All invented. */
+const PARTS: readonly Part[] = [
+  PROCESSOR,
+  { ...PROCESSOR, id: 'quick', cores: 8, threads: 4, boostMhz: 5200, integratedGraphics: false },
+  CARD,
+  { ...CARD, id: 'strong', chip: 'big', videoMemoryGb: 4, tflops: 20, memoryGbs: 500 },
+];
+const GAMES: FrameModel = { ...MODEL, games: [GAME, { ...GAME, id: 'capped', frameCap: 120 }] };
+
+const RECORD: BenchRecord = {
+  id: 'r1', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, generatedFrames: false, processor: 'processor', card: 'card',
+  memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true }, link: null, background: 'none', clocks: 'stock', average: 95,
+  low: { fps: 70, percent: 1, definition: 'percentile' }, source: { name: 'Press', on: '2026-11-01' }, trust: 'good', system: null, note: '', setAside: null,
+}; // prettier-ignore
+const RECORDS: readonly BenchRecord[] = [
+  RECORD,
+  { ...RECORD, id: 'r2', processor: 'quick', average: 104, low: { fps: 74, percent: 1, definition: 'slowest' } },
+  { ...RECORD, id: 'r3', card: 'strong', average: 140, low: { fps: 96, percent: 0.1, definition: 'percentile' } },
+  { ...RECORD, id: 'r4', card: null, preset: 'low', average: 31, low: null, memory: { ...RECORD.memory, mts: 2400, cl: 17 } },
+  { ...RECORD, id: 'r5', widthPx: 2560, heightPx: 1440, renderScale: 0.67, average: 88, trust: 'fair' },
+  { ...RECORD, id: 'r6', game: 'capped', preset: 'low', card: 'strong', average: 117, low: { fps: 99, percent: 1, definition: null } },
+  { ...RECORD, id: 'r7', widthPx: 3840, heightPx: 2160, card: 'strong', average: 44, link: { generation: 3, lanes: 4 } },
+  { ...RECORD, id: 'r8', system: 'mine', trust: 'own', average: 99, memory: { ...RECORD.memory, gb: 8, channels: 1 } },
+]; // prettier-ignore
+
+const usableOf = (records: readonly BenchRecord[]): UsableRecord[] =>
+  records.flatMap((record) => {
+    const judged = recordJudge(PARTS, GAMES)(record);
+    return 'usable' in judged ? [judged.usable] : [];
+  });
+const run = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
+  let step = search.next();
+  while (!step.done) step = search.next();
+  return step.value;
+};
+const NOW = '2026-11-20T00:00:00Z';
+const fit = (records: readonly BenchRecord[]) => {
+  const result = run(fitModel({ parts: PARTS, model: GAMES, records, start: null, now: NOW }));
+  if (result.status !== 'fitted') throw new Error(result.status);
+  return result;
+};
+
+describe('the fit', () => {
+  const problem = fitProblem(PARTS, GAMES, usableOf(RECORDS));
+  const scales = startScales(GAMES, null);
+  // Away from the start, so that no slope is zero by accident.
+  const theta = problem.layout.start.map((value, i) => value + 0.04 * Math.sin(7 * i + 1));
+
+  it('has the gradient that central differences show, in every effect', () => {
+    const { gradient } = normalEquations(problem, scales, theta);
+    const h = 1e-5;
+    theta.forEach((_, i) => {
+      const at = (step: number) => objectiveAt(problem, scales, theta.map((value, k) => value + (k === i ? step : 0))); // prettier-ignore
+      const numeric = (at(h) - at(-h)) / (2 * h);
+      expect(Math.abs(gradient[i] - numeric), problem.layout.names[i]).toBeLessThan(
+        1e-4 * (1 + Math.abs(numeric)),
+      );
+    });
+  });
+
+  it('agrees with a general least-squares library (ml-levenberg-marquardt) on a small case', () => {
+    const found = run(
+      optimise(problem, scales, problem.layout.start, { isRobust: false, tolerance: 1e-12, mostSteps: 60 }),
+    );
+    // Records and priors alike as data points: x is the number of the row, and each is divided by its own width.
+    const { rows, layout } = problem;
+    const at = (values: readonly number[]) => {
+      const model = modelAt(GAMES, layout, values, {
+        residualSd: new Map(),
+        sdOf: () => 0,
+        isRounded: false,
+      });
+      const expected = evaluate(rows, model, values).expectedLn;
+      return [
+        ...expected,
+        ...layout.priors.map((prior) => prior.terms.reduce((sum, [i, c]) => sum + c * values[i], 0)),
+      ];
+    };
+    const { matrix } = normalEquations(problem, scales, layout.start, undefined, 'plain');
+    expect(matrix.length).toBe(layout.names.length ** 2);
+    const widths = [
+      ...rows.rows.map((row) => row.noise * 0.868 * (row.figure === 'low' ? 0.06 : 0.03)),
+      ...layout.priors.map((prior) =>
+        prior.scatter ? Math.hypot(prior.sd, scales.scatters[prior.scatter]) : prior.sd,
+      ),
+    ];
+    const y = [...rows.rows.map((row) => row.observedLn), ...layout.priors.map((prior) => prior.mean)];
+    let memo: { key: readonly number[]; values: number[] } | null = null;
+    const library = levenbergMarquardt(
+      { x: y.map((_, i) => i), y: y.map((value, i) => value / widths[i]) },
+      (values: number[]) => {
+        if (memo?.key !== values) memo = { key: values, values: at(values) };
+        const { values: expected } = memo;
+        return (i: number) => expected[i] / widths[i];
+      },
+      { initialValues: [...layout.start], gradientDifference: 1e-5, centralDifference: true, maxIterations: 60, errorTolerance: 1e-14, damping: 1e-4, improvementThreshold: 1e-14 },
+    ); // prettier-ignore
+    expect(found?.converged).toBe(true);
+    layout.names.forEach((name, i) =>
+      expect(Math.abs((found?.theta[i] ?? NaN) - library.parameterValues[i]), name).toBeLessThan(2e-3),
+    );
+  });
+
+  it('starts again where it ended: a second and a third fit of the same records move next to nothing', () => {
+    const again = (from: ReturnType<typeof fit>) => {
+      const result = run(
+        fitModel({ parts: PARTS, model: from.model, records: RECORDS, start: from.model.fit, now: NOW }),
+      );
+      if (result.status !== 'fitted') throw new Error(result.status);
+      return result;
+    };
+    const second = again(fit(RECORDS));
+    const third = again(second);
+    expect(third.model.fit.rounds).toBeLessThanOrEqual(4);
+    for (const rate of second.model.cards) {
+      const after = third.model.cards.find((each) => each.part === rate.part);
+      expect(Math.abs((after?.rateLn ?? NaN) - rate.rateLn)).toBeLessThan(0.2 * rate.sdLn);
+    }
+  });
+
+  it('is surer of a part the more it was measured, and never loses one', () => {
+    const sd = (records: readonly BenchRecord[]) =>
+      fit(records).model.cards.find((rate) => rate.part === 'strong')?.sdLn ?? NaN;
+    const few = RECORDS.filter((record) => record.card !== 'strong');
+    expect(sd(RECORDS)).toBeLessThan(sd(few));
+    expect(sd(few)).toBeLessThan(1);
+    expect(fit([]).model.processors).toHaveLength(2);
+  });
+
+  it('gives no interval narrower than its own residual, and follows what is measured', () => {
+    const slow = fit(RECORDS);
+    const quick = fit(RECORDS.map((record) => ({ ...record, average: record.average * 1.3, low: null })));
+    const [usable] = usableOf(RECORDS);
+    const [a, b] = [predictor(slow.model)(usable), predictor(quick.model)(usable)];
+    expect(a?.sd).toBeGreaterThan(slow.model.games[0].residualSd * 0.99);
+    expect((b?.ln ?? NaN) - (a?.ln ?? NaN)).toBeGreaterThan(0.15);
+  });
+
+  it('weighs own runs more than published ones, and those more than hearsay', () => {
+    const pull = (trust: BenchRecord['trust']) => {
+      const moved = fit([...RECORDS, { ...RECORD, id: 'x', average: 110, trust, low: null }]).model;
+      return predictor(moved)(usableOf(RECORDS)[0])?.ln ?? NaN;
+    };
+    expect(pull('own')).toBeGreaterThan(pull('good'));
+    expect(pull('good')).toBeGreaterThan(pull('poor'));
+  });
+
+  it('can be cancelled between steps, and needs a game', () => {
+    const search = fitModel({ parts: PARTS, model: GAMES, records: RECORDS, start: null, now: NOW });
+    search.next();
+    expect(search.next(true)).toEqual({ done: true, value: { status: 'cancelled' } });
+    expect(run(fitModel({ parts: PARTS, model: { ...GAMES, games: [] }, records: [], start: null, now: NOW }))).toEqual({ status: 'no-games' }); // prettier-ignore
+  });
+});
+
+describe('what is held back from the fit, and why', () => {
+  const silentCard: Part = { ...CARD, id: 'silent', videoMemoryGb: null, pcieLanes: null };
+  const judge = recordJudge([...PARTS, silentCard, { ...PROCESSOR, id: 'mute', threads: null }], GAMES);
+  it.each([
+    ['set-aside', { setAside: 'typed wrong' }],
+    ['unknown-game', { game: 'lost' }],
+    ['unknown-processor', { processor: 'card' }],
+    ['unknown-card', { card: 'processor' }],
+    ['no-graphics', { processor: 'quick', card: null }],
+    ['threads-unknown', { processor: 'mute' }],
+    ['video-memory-unknown', { card: 'silent' }],
+    ['preset-missing', { preset: null }],
+    ['preset-mixed', { preset: 'high, shadows low' }],
+    ['resolution-missing', { heightPx: null }],
+    ['upscaling-missing', { renderScale: null }],
+    ['memory-missing', { memory: { ...RECORD.memory, cl: null } }],
+    ['generated-frames', { generatedFrames: true }],
+    ['clocks-raised', { clocks: 'raised' }],
+    ['low-above-average', { low: { fps: 120, percent: 1, definition: 'percentile' } }],
+  ] as const)('%s', (code, change) => {
+    const judged = judge({ ...RECORD, ...change });
+    const reasons = 'heldBack' in judged ? judged.heldBack : [];
+    expect(reasons.map((reason) => reason.code)).toEqual([code]);
+    expect(heldBackSentence(reasons[0]).length).toBeGreaterThan(20);
+  });
+  it('lets a full record in, and one whose low has no definition', () => {
+    expect('usable' in judge(RECORD)).toBe(true);
+    expect('usable' in judge({ ...RECORD, low: { fps: 70, percent: 1, definition: null } })).toBe(true);
+  });
+});

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { BRIEF, GOOD, MODEL } from '../test/fixtures.ts';
+import { frameTimeQuantile, meanFrameTime, meanOfSlowest } from './frame-time.ts';
+import { objectiveGradient, ratesFor } from './rates.ts';
+import { scenesOf } from './scene.ts';
+import type { FrameTime } from './sides.ts';
+import { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
+import { indexModel, systemOf } from './system.ts';
+
+const CASES: FrameTime[] = [];
+for (const gap of [-0.9, -0.2, 0, 0.15, 0.8])
+  for (const [sc, sg] of [[0.1, 0.1], [0.25, 0.08], [0.06, 0.3]] as const)
+    for (const shortestMs of [0, 6, 8.5])
+      CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs }); // prettier-ignore
+
+/** Central differences of ln of a rate in one figure of one side. */
+function numeric(
+  rate: (time: FrameTime) => number,
+  time: FrameTime,
+  side: 'processor' | 'card',
+  figure: 'mean' | 'spread',
+) {
+  const h = 1e-5;
+  const at = (step: number) =>
+    Math.log(rate({ ...time, [side]: { ...time[side], [figure]: time[side][figure] + step } }));
+  return (at(h) - at(-h)) / (2 * h);
+}
+
+describe.each([
+  ['average', (time: FrameTime) => 1000 / meanFrameTime(time), averageSlopes],
+  ['1 % low as a percentile', (time: FrameTime) => 1000 / frameTimeQuantile(time, 0.99), (time: FrameTime) => percentileSlopes(time, 0.99)],
+  ['mean of the slowest 1 %', (time: FrameTime) => 1000 / meanOfSlowest(time, 0.01), (time: FrameTime) => slowestSlopes(time, 0.01)],
+] as const)('slopes of the %s', (_, rate, slopes: (time: FrameTime) => RateSlopes) => {
+  it('agree with the rate itself and with central differences, with and without a cap', () => {
+    for (const time of CASES) {
+      const by = slopes(time);
+      expect(by.ln).toBeCloseTo(Math.log(rate(time)), 8);
+      const found = [by.processorMean, by.processorSpread, by.cardMean, by.cardSpread];
+      const wanted = [
+        numeric(rate, time, 'processor', 'mean'), numeric(rate, time, 'processor', 'spread'), numeric(rate, time, 'card', 'mean'), numeric(rate, time, 'card', 'spread'),
+      ]; // prettier-ignore
+      found.forEach((value, i) => expect(Math.abs(value - wanted[i]), JSON.stringify([time, i])).toBeLessThan(2e-5));
+    }
+  });
+}); // prettier-ignore
+
+describe('the objective’s gradient', () => {
+  it('is what a change of each part’s rate does to ln of the objective', () => {
+    const brief = { ...BRIEF, play: { ...BRIEF.play, refreshHz: 400 } };
+    const { scenes } = scenesOf(brief, MODEL);
+    const system = systemOf(GOOD, indexModel(MODEL), true);
+    if (!('processor' in system)) throw new Error('the fixture has a rate');
+    const { gradient } = objectiveGradient(brief, scenes, system);
+    const h = 1e-4;
+    const at = (kind: 'processors' | 'cards', step: number) => {
+      const rated = ratesFor(brief, { ...MODEL, [kind]: MODEL[kind].map((rate) => ({ ...rate, rateLn: rate.rateLn + step })) })(GOOD); // prettier-ignore
+      return rated.status === 'known' ? Math.log(rated.objective.value) : NaN;
+    };
+    expect(gradient.get('processor:processor')).toBeCloseTo(
+      (at('processors', h) - at('processors', -h)) / (2 * h),
+      5,
+    );
+    expect(gradient.get('card:card')).toBeCloseTo((at('cards', h) - at('cards', -h)) / (2 * h), 5);
+  });
+});

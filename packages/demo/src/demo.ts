@@ -1,0 +1,37 @@
+import type { CatalogueFile } from '@ripe-pick/contract';
+import { fitModel, validate } from '@ripe-pick/core/fit';
+import type { BenchRecord } from '@ripe-pick/core/parts';
+import { makeCatalogue } from './make.ts';
+import { DEMO_DAY } from './names.ts';
+import { dice, seedOf } from './random.ts';
+import { DEMO_RECORDS, makeRecords, spoil } from './records.ts';
+
+const SEED = 640;
+/** Parts that the press has not measured yet: their rates come from their sheets. */
+const UNMEASURED = ['tarnholt-curlew-370g', 'ysmere-medlar-390u', 'tarnholt-plover-330g', 'kestrand-ember-130-solo', 'gullmoor-tideline-380-solo', 'kestrand-tideline-380-trio']; // prettier-ignore
+
+function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
+  let step = search.next();
+  while (!step.done) step = search.next();
+  return step.value;
+}
+
+/** The demo: a market whose rates are fitted from its records. The truth behind the records is nowhere in it. */
+export function makeDemo(): { readonly catalogue: CatalogueFile; readonly records: readonly BenchRecord[] } {
+  const market = makeCatalogue({ seed: SEED });
+  const truths = makeRecords(market, { ...DEMO_RECORDS, seed: SEED, unmeasured: new Set(UNMEASURED) });
+  const records = spoil(truths.map((each) => each.record), dice(seedOf('spoil', SEED))); // prettier-ignore
+  const input = {
+    parts: market.parts,
+    model: market.frameModel,
+    records,
+    start: null,
+    now: `${DEMO_DAY}T18:00:00Z`,
+  };
+  const fitted = finished(fitModel(input));
+  if (fitted.status !== 'fitted') throw new Error(`demo: the fit ended as ${fitted.status}`);
+  const { model } = fitted;
+  const heldOut = finished(validate({ ...input, model, start: model.fit }));
+  const frameModel = { ...model, fit: { ...model.fit, heldOut } } as CatalogueFile['frameModel']; // the file's lists are not read-only
+  return { catalogue: { ...market, frameModel }, records };
+}

@@ -1,0 +1,101 @@
+import {
+  benchSchema, pastFitSchema, recordsSchema, type BenchChange, type BenchKept, type CatalogueFile, type PastFit,
+} from '@ripe-pick/contract'; // prettier-ignore
+import type { Kysely } from 'kysely';
+import type { BenchRecord } from '@ripe-pick/contract';
+import { replaceModel } from './catalogue.ts';
+import type { Tables } from './tables.ts';
+
+type Kept = 'records' | 'bench_systems' | 'bench_runs';
+
+/** Fits that are remembered; older ones are dropped first. */
+const MOST_FITS = 100;
+
+async function read(db: Kysely<Tables>, table: Kept): Promise<unknown[]> {
+  const rows = await db.selectFrom(table).select('body').orderBy('position').execute();
+  return rows.map((row) => JSON.parse(row.body) as unknown);
+}
+
+/** Puts items in place under their ids, after those that are there, and takes others out. */
+async function change(
+  tx: Kysely<Tables>,
+  table: Kept,
+  put: readonly { readonly id: string }[],
+  remove: readonly string[],
+): Promise<void> {
+  for (const id of remove) await tx.deleteFrom(table).where('id', '=', id).execute();
+  const last = await tx
+    .selectFrom(table)
+    .select((e) => e.fn.max('position').as('position'))
+    .executeTakeFirst();
+  let position = (last?.position ?? -1) + 1;
+  for (const item of put) {
+    const body = JSON.stringify(item);
+    await tx
+      .insertInto(table)
+      .values({ id: item.id, position: position++, body })
+      .onConflict((conflict) => conflict.column('id').doUpdateSet({ body }))
+      .execute();
+  }
+}
+
+export async function readRecords(db: Kysely<Tables>): Promise<BenchRecord[]> {
+  return recordsSchema.parse(await read(db, 'records'));
+}
+
+/** How many are kept after the change. */
+export async function changeRecords(
+  db: Kysely<Tables>,
+  put: readonly BenchRecord[],
+  remove: readonly string[],
+): Promise<number> {
+  return db.transaction().execute(async (tx) => {
+    await change(tx, 'records', put, remove);
+    const { count } = await tx
+      .selectFrom('records')
+      .select((e) => e.fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow();
+    return count;
+  });
+}
+
+export async function readBench(db: Kysely<Tables>): Promise<BenchKept> {
+  return benchSchema.parse({ systems: await read(db, 'bench_systems'), runs: await read(db, 'bench_runs') });
+}
+
+export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promise<BenchKept> {
+  await db.transaction().execute(async (tx) => {
+    await change(tx, 'bench_systems', asked.putSystems ?? [], asked.removeSystems ?? []);
+    await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
+  });
+  return readBench(db);
+}
+
+/** Puts a fitted model in place and remembers what it was fitted from. */
+export async function saveModel(db: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+  await db.transaction().execute(async (tx) => {
+    await replaceModel(tx, model);
+    if (!model.fit) return;
+    const { fittedOn, records, heldBack, noise, heldOut } = model.fit;
+    const body = JSON.stringify({
+      fittedOn,
+      records,
+      heldBack,
+      noise: noise.average,
+      heldOut,
+    } satisfies PastFit);
+    await tx.insertInto('fits').values({ body }).execute();
+    await tx
+      .deleteFrom('fits')
+      .where('serial', 'not in', (e) =>
+        e.selectFrom('fits').select('serial').orderBy('serial', 'desc').limit(MOST_FITS),
+      )
+      .execute();
+  });
+}
+
+/** Fits as they were stored, the newest last. */
+export async function readFits(db: Kysely<Tables>): Promise<PastFit[]> {
+  const rows = await db.selectFrom('fits').select('body').orderBy('serial').execute();
+  return rows.map((row) => pastFitSchema.parse(JSON.parse(row.body)));
+}

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import type { FrameTimesKept } from '@ripe-pick/contract';
+import { area, line, scaleLinear, scaleLog } from 'd3';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { fps } from '../../shared/format/format.ts';
+
+const props = defineProps<{ file: FrameTimesKept }>();
+const holder = ref<HTMLElement | null>(null);
+const { width } = useElementSize(holder);
+const HEIGHT = 150;
+const AXIS = 34;
+const GAP = 16;
+
+const at = (p: number) => props.file.quantiles.find((each) => each.p === p)?.ms ?? 0;
+/** Both pictures share the upward scale: frame time, the long ones at the top. */
+const y = computed(() => {
+  const { fromMs } = props.file.histogram;
+  const top = Math.max(at(0.999) * 1.6, at(0.5) * 2);
+  return scaleLog().domain([Math.max(0.1, fromMs * 0.95), top]).range([HEIGHT - 4, 6]).clamp(true);
+}); // prettier-ignore
+const split = computed(() => AXIS + Math.max(0, width.value - AXIS) * 0.72);
+const x = computed(() => scaleLinear().domain([0, props.file.trace.length - 1]).range([AXIS, split.value - GAP])); // prettier-ignore
+type Piece = FrameTimesKept['trace'][number];
+const band = computed(() => area<Piece>().x((_, i) => x.value(i)).y0((d) => y.value(d.minMs)).y1((d) => y.value(d.maxMs))([...props.file.trace]) ?? ''); // prettier-ignore
+const middle = computed(() => line<Piece>().x((_, i) => x.value(i)).y((d) => y.value(d.meanMs))([...props.file.trace]) ?? ''); // prettier-ignore
+const bars = computed(() => {
+  const { fromMs, toMs, counts } = props.file.histogram;
+  const step = Math.log(toMs / fromMs) / counts.length;
+  // Long frames are few: the root of the count keeps them in sight.
+  const most = Math.sqrt(Math.max(...counts));
+  const length = scaleLinear().domain([0, most]).range([0, Math.max(1, width.value - split.value)]); // prettier-ignore
+  return counts.map((count, n) => {
+    const [low, high] = [y.value(fromMs * Math.exp(step * n)), y.value(fromMs * Math.exp(step * (n + 1)))];
+    return { y: high, height: Math.max(1, low - high - 0.5), width: length(Math.sqrt(count)) };
+  });
+});
+const marks = computed(() => [
+  { name: 'median', ms: at(0.5) },
+  { name: '99th', ms: at(0.99) },
+  { name: '99.9th', ms: at(0.999) },
+]);
+const ticks = computed(() => [2, 4, 7, 10, 16.7, 33.3, 66.7, 150].filter((ms) => ms > y.value.domain()[0] && ms < y.value.domain()[1])); // prettier-ignore
+</script>
+
+<template>
+  <figure class="picture">
+    <div ref="holder" :style="{ height: `${HEIGHT}px` }">
+      <svg
+        v-if="width > 0"
+        :width="width"
+        :height="HEIGHT"
+        role="img"
+        :aria-label="`${file.frames} frames in ${file.seconds.toFixed(0)} s: ${marks.map((m) => `${m.name} ${m.ms.toFixed(1)} ms`).join(', ')}`"
+      >
+        <g v-for="tick in ticks" :key="tick">
+          <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
+          <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
+        </g>
+        <path :d="band" class="band" />
+        <path :d="middle" class="middle" />
+        <rect
+          v-for="(bar, n) in bars"
+          :key="n"
+          :x="split"
+          :y="bar.y"
+          :width="bar.width"
+          :height="bar.height"
+          class="bar"
+        />
+        <g v-for="mark in marks" :key="mark.name">
+          <line :x1="split" :x2="width" :y1="y(mark.ms)" :y2="y(mark.ms)" class="mark" />
+          <text :x="width - 2" :y="y(mark.ms) - 3" text-anchor="end" class="figure ink">
+            {{ mark.name }} {{ mark.ms.toFixed(1) }}
+          </text>
+        </g>
+      </svg>
+    </div>
+    <figcaption class="quiet">
+      {{ file.name }}: {{ file.frames.toLocaleString('en') }} frames, {{ file.seconds.toFixed(0) }} s, read as
+      {{ file.unit.replace('running-', 'running time in ') }} from {{ file.column
+      }}<template v-if="file.skipped > 0">; {{ file.skipped }} rows held no frame</template>. Left: frame time
+      in ms over the pass, shortest to longest and mean. Right: how often (root of the count). 1 % low
+      {{ fps(file.low) }} (99th percentile) or {{ fps(file.slowest) }} (mean of the slowest 1 %), 0.1 % low
+      {{ fps(file.low01) }}.
+    </figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.picture {
+  margin: 0;
+}
+.grid {
+  stroke: var(--line);
+}
+.figure {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+.figure.ink {
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 3px;
+}
+.band {
+  fill: color-mix(in srgb, var(--slot-card) 35%, transparent);
+}
+.middle {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.bar {
+  fill: var(--slot-processor);
+}
+.mark {
+  stroke: var(--plum);
+  stroke-dasharray: 3 2;
+}
+figcaption {
+  font-size: 12px;
+  padding-top: 4px;
+}
+</style>

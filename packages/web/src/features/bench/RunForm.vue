@@ -1,0 +1,253 @@
+<script setup lang="ts">
+import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
+import { groupKey } from '@ripe-pick/core/bench';
+import { PRESETS, type Preset } from '@ripe-pick/core/parts';
+import { useStorage } from '@vueuse/core';
+import { useMessage } from 'naive-ui';
+import { computed, ref } from 'vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { CallFailed } from '../../shared/api/client.ts';
+import { SIZES } from '../../shared/format/runs.ts';
+import { useFrameTimes } from './frame-times.ts';
+
+const props = defineProps<{ system: BenchKept['systems'][number] }>();
+const emit = defineEmits<{ added: [group: string] }>();
+const market = useMarket();
+const names = useNames();
+const records = useRecords();
+const workspace = useWorkspace();
+const message = useMessage();
+const file = useFrameTimes();
+
+/** Kept until it is added, over a reload too. */
+const draft = useStorage('ripe-pick-run-draft', {
+  game: '', preset: 'high' as Preset, size: '1920x1080', profile: true, raised: false, isWarmUp: false,
+  average: null as number | null, low: null as number | null, seconds: null as number | null, cardBusy: null as number | null,
+}); // prettier-ignore
+const games = computed(() =>
+  (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
+);
+const game = computed(() =>
+  names.games.has(draft.value.game)
+    ? draft.value.game
+    : (workspace.brief.play.games[0]?.game ?? games.value[0]?.value ?? ''),
+);
+const problem = ref('');
+const isBusy = ref(false);
+
+const base = (): Omit<
+  BenchRunKept,
+  'average' | 'low' | 'slowest' | 'seconds' | 'cardBusy' | 'driftLn' | 'file'
+> => {
+  const [widthPx, heightPx] = draft.value.size.split('x').map(Number);
+  return {
+    id: `run-${Date.now().toString(36)}-${Math.floor(performance.now() * 10).toString(36)}`,
+    system: props.system.id, game: game.value, preset: draft.value.preset, widthPx, heightPx, renderScale: 1, background: 'none',
+    state: { profile: draft.value.profile, clocks: draft.value.raised ? 'raised' : 'stock' },
+    on: new Date().toISOString().slice(0, 10), isWarmUp: draft.value.isWarmUp,
+  }; // prettier-ignore
+};
+async function put(run: BenchRunKept) {
+  isBusy.value = true;
+  problem.value = '';
+  try {
+    await records.changeBench(`${names.game(run.game)} ${run.average.toFixed(1)} fps added`, {
+      putRuns: [run],
+    });
+    draft.value = { ...draft.value, average: null, low: null, cardBusy: null, isWarmUp: false };
+    emit('added', groupKey(run));
+  } catch (error) {
+    problem.value =
+      error instanceof CallFailed
+        ? `${error.message} ${error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].message}` : ''}`
+        : 'The pass could not be saved. What you typed is kept here.';
+  } finally {
+    isBusy.value = false;
+  }
+}
+async function add() {
+  const { average, low, seconds, cardBusy } = draft.value;
+  if (average === null || average <= 0) {
+    problem.value = 'Type the average first: frames per second over the whole pass.';
+    return;
+  }
+  if (low !== null && low > average) {
+    problem.value = 'The 1 % low cannot be above the average. Correct one of the two.';
+    return;
+  }
+  await put({ ...base(), average, low, slowest: null, seconds, cardBusy: cardBusy === null ? null : cardBusy / 100, driftLn: null, file: null }); // prettier-ignore
+}
+async function take(chosen: File) {
+  const read = await file.read(chosen);
+  if (!read) return;
+  const { summary, unit, column, skipped, cardBusy } = read;
+  await put({
+    ...base(), average: summary.average, low: summary.low, slowest: summary.slowest, seconds: Math.max(0.1, summary.seconds), cardBusy, driftLn: summary.driftLn,
+    file: { name: chosen.name, unit, column, skipped, ...summary, quantiles: [...summary.quantiles], histogram: { ...summary.histogram, counts: [...summary.histogram.counts] }, trace: [...summary.trace] },
+  }); // prettier-ignore
+  message.success(`${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`); // prettier-ignore
+}
+const input = ref<HTMLInputElement | null>(null);
+const isOver = ref(false);
+function choose(event: Event) {
+  const chosen = (event.target as HTMLInputElement).files?.[0];
+  if (chosen) void take(chosen);
+  if (input.value) input.value.value = '';
+}
+function drop(event: DragEvent) {
+  isOver.value = false;
+  const chosen = event.dataTransfer?.files[0];
+  if (chosen) void take(chosen);
+}
+</script>
+
+<template>
+  <section
+    class="sheet form"
+    :class="{ over: isOver }"
+    aria-labelledby="pass"
+    @dragover.prevent="isOver = true"
+    @dragleave="isOver = false"
+    @drop.prevent="drop"
+  >
+    <h2 id="pass" class="visually-hidden">A measured pass</h2>
+    <div class="row scene">
+      <ChoiceField
+        label="Game"
+        :value="game"
+        :options="games"
+        filterable
+        @update:value="(id: string) => (draft.game = id)"
+      />
+      <ChoiceField
+        label="Preset"
+        :value="draft.preset"
+        :options="PRESETS.map((value) => ({ value, label: value }))"
+        @update:value="(preset: Preset) => (draft.preset = preset)"
+      />
+      <ChoiceField
+        label="Resolution"
+        :value="draft.size"
+        :options="SIZES"
+        @update:value="(size: string) => (draft.size = size)"
+      />
+      <div class="switches">
+        <SwitchField label="memory profile on" :value="draft.profile" @change="draft.profile = $event" />
+        <SwitchField label="clocks raised" :value="draft.raised" @change="draft.raised = $event" />
+      </div>
+    </div>
+    <form class="row" @submit.prevent="add">
+      <NumberField
+        label="Average"
+        suffix="fps"
+        placeholder="frames over time"
+        :min="0"
+        :value="draft.average"
+        @update:value="draft.average = $event"
+      />
+      <NumberField
+        label="1 % low"
+        suffix="fps"
+        placeholder="99th percentile"
+        :min="0"
+        :value="draft.low"
+        @update:value="draft.low = $event"
+      />
+      <NumberField
+        label="Length"
+        suffix="s"
+        placeholder="if known"
+        :min="0"
+        :value="draft.seconds"
+        @update:value="draft.seconds = $event"
+      />
+      <NumberField
+        label="Card busy"
+        suffix="%"
+        placeholder="if known"
+        :min="0"
+        :max="100"
+        :value="draft.cardBusy"
+        @update:value="draft.cardBusy = $event"
+      />
+      <SwitchField label="warm-up" :value="draft.isWarmUp" @change="draft.isWarmUp = $event" />
+      <button class="plain strong" type="submit" :disabled="isBusy || game === ''">Add pass</button>
+      <span class="or quiet">or</span>
+      <button
+        class="plain edged"
+        type="button"
+        :disabled="isBusy || file.isReading.value || game === ''"
+        @click="input?.click()"
+      >
+        Frame-time file…
+      </button>
+      <input
+        ref="input"
+        type="file"
+        accept=".csv,.txt,.tsv,.log,text/*"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="Frame-time file"
+        @change="choose"
+      />
+    </form>
+    <p v-if="file.isReading.value" role="status">
+      Reading the file… {{ Math.round(file.share.value * 100) }} %
+      <button class="plain edged" @click="file.stop()">Stop</button>
+    </p>
+    <p v-if="problem || file.problem.value" class="problem" role="alert">
+      {{ problem || file.problem.value }}
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 8px;
+  padding: 10px 12px;
+  position: relative;
+}
+.form.over {
+  outline: 2px dashed var(--plum);
+}
+.row {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(96px, 1fr)) auto auto auto auto;
+  gap: 8px 12px;
+  align-items: end;
+}
+.row.scene {
+  grid-template-columns: 2fr 1fr 1fr 2fr;
+}
+.switches {
+  display: flex;
+  gap: 6px 20px;
+  flex-wrap: wrap;
+  padding-bottom: 6px;
+}
+form :deep(.switch) {
+  padding-bottom: 6px;
+}
+.or {
+  padding-bottom: 5px;
+}
+.problem {
+  color: var(--danger);
+}
+@media (max-width: 1000px) {
+  .row,
+  .row.scene {
+    grid-template-columns: 1fr 1fr;
+  }
+  .or {
+    display: none;
+  }
+}
+</style>

@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { CAUSE_WORDS, type RankedCause } from '@ripe-pick/core/bench';
+import { computed, ref } from 'vue';
+import { percent } from '../../shared/format/format.ts';
+import { conditionWords, offWords } from '../../shared/format/runs.ts';
+import type { Why } from './use-bench.ts';
+
+const props = defineProps<{ why: Why; nameOf: (id: string) => string }>();
+const opened = ref<string | null>(null);
+const found = computed(() => (props.why.kind === 'done' ? props.why.diagnosis : null));
+/** Causes that are worth a line. */
+const LEAST_SHOWN = 0.02;
+const causes = computed(
+  () => found.value?.causes.filter((each) => each.probability >= LEAST_SHOWN).slice(0, 5) ?? [],
+);
+const current = computed(
+  () => opened.value ?? (found.value?.isQuiet ? null : (causes.value[0]?.cause ?? null)),
+);
+const chance = (p: number) => (p > 0.99 ? '> 99 %' : p < 0.01 ? '< 1 %' : percent(p));
+const open = (cause: RankedCause) => (opened.value = current.value === cause.cause ? '' : cause.cause);
+const scene = (n: number) => {
+  const each = found.value?.compared[n];
+  return each
+    ? `${props.nameOf(each.game)}, ${conditionWords({ ...each.conditions, state: { profile: true, clocks: 'stock' } })}`
+    : '';
+};
+const LIMITS = { processor: 'processor-limited', card: 'card-limited', both: 'in balance' } as const;
+</script>
+
+<template>
+  <section class="sheet panel" aria-labelledby="slow">
+    <h2 id="slow">Why is it slow?</h2>
+    <p v-if="why.kind === 'none'" class="quiet">{{ why.reason }}</p>
+    <template v-else-if="found">
+      <p v-if="found.isQuiet">
+        <b>Nothing stands out.</b> What was measured fits a healthy system ({{ chance(found.healthy) }}).
+        <template v-if="causes.length > 0"
+          >If something is wrong after all, it is most likely one of these.</template
+        >
+      </p>
+      <p v-else>Only {{ chance(found.healthy) }} that all is well. Likely causes, and what to check first:</p>
+      <p class="sides">
+        <span v-if="found.processorSide !== null"
+          ><i class="p"></i> processor-limited scenes
+          <b class="num">{{ offWords(found.processorSide) }}</b></span
+        >
+        <span v-if="found.cardSide !== null"
+          ><i class="g"></i> card-limited scenes <b class="num">{{ offWords(found.cardSide) }}</b></span
+        >
+      </p>
+      <ol>
+        <li v-for="cause in causes" :key="cause.cause">
+          <button class="plain cause" :aria-expanded="current === cause.cause" @click="open(cause)">
+            <span class="name">{{ CAUSE_WORDS[cause.cause].name }}</span>
+            <span class="num">{{ chance(cause.probability) }}</span>
+            <span class="meter" aria-hidden="true"
+              ><i :style="{ width: `${cause.probability * 100}%` }"></i
+            ></span>
+          </button>
+          <div v-if="current === cause.cause" class="more">
+            <p>{{ CAUSE_WORDS[cause.cause].pattern }}</p>
+            <ol class="checks">
+              <li v-for="check in CAUSE_WORDS[cause.cause].checks" :key="check">{{ check }}</li>
+            </ol>
+            <table class="lines">
+              <caption class="visually-hidden">
+                Evidence scene by scene
+              </caption>
+              <thead>
+                <tr>
+                  <th scope="col">Scene</th>
+                  <th scope="col" class="end">measured</th>
+                  <th scope="col" class="end">if so</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="(each, n) in found.compared" :key="n">
+                  <th scope="row">
+                    {{ scene(n) }} <span class="quiet">{{ LIMITS[each.limit] }}</span>
+                  </th>
+                  <td class="num end">{{ offWords(each.measured / each.expected) }}</td>
+                  <td class="num end">{{ offWords(cause.predicted[n]) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </div>
+        </li>
+      </ol>
+      <p class="quiet small">
+        From {{ found.compared.length }} scenes: averages, 1 % lows, card-busy shares and drift where known,
+        against the model’s expectation with its uncertainty. Switch off and unplug before you touch anything
+        inside; the makers’ manuals come first.
+      </p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 8px;
+  padding: 10px 12px;
+}
+.sides {
+  display: grid;
+  gap: 2px;
+  font-size: 13px;
+}
+.sides i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  border-radius: 2px;
+}
+.p {
+  background: var(--slot-processor);
+}
+.g {
+  background: var(--slot-card);
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 4px;
+}
+.cause {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+  width: 100%;
+  text-align: left;
+}
+.name {
+  font-weight: 600;
+}
+.meter {
+  grid-column: 1 / -1;
+  height: 5px;
+  border-radius: 3px;
+  background: var(--sunk);
+  border: 1px solid var(--line-strong);
+}
+.meter i {
+  display: block;
+  height: 100%;
+  border-radius: 3px;
+  background: var(--plum);
+}
+.more {
+  display: grid;
+  gap: 6px;
+  padding: 4px 8px 8px;
+  font-size: 13px;
+}
+.checks {
+  list-style: decimal;
+  padding-left: 18px;
+}
+.checks li::marker {
+  font-weight: 600;
+}
+.small {
+  font-size: 12px;
+}
+</style>

@@ -1,0 +1,44 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import { ref } from 'vue';
+import type { Bench, FileSummary } from '../../workers/bench.worker.ts';
+
+/** Larger files are refused before they are read, in bytes: two million rows with many columns stay below. */
+const MOST_BYTES = 400 * 1024 * 1024;
+
+let remote: Remote<Bench> | null = null;
+function worker(): Remote<Bench> {
+  remote ??= wrap<Bench>(
+    new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  return remote;
+}
+
+/** Reads frame-time files in a worker. */
+export function useFrameTimes() {
+  const isReading = ref(false);
+  const share = ref(0);
+  const problem = ref('');
+  async function read(file: File): Promise<Extract<FileSummary, { ok: true }> | null> {
+    problem.value = '';
+    if (file.size > MOST_BYTES) {
+      problem.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MOST_BYTES / 1024 / 1024} MB are read. Cut it into passes.`;
+      return null;
+    }
+    isReading.value = true;
+    share.value = 0;
+    try {
+      const found = await worker().summarise(file, proxy((done: number) => (share.value = done))); // prettier-ignore
+      if (!found) return null;
+      if (found.ok) return found;
+      const { row, message, mend } = found;
+      problem.value = `${file.name}${row === null ? '' : `, row ${row}`}: ${message} ${mend}`;
+      return null;
+    } catch {
+      problem.value = `${file.name} could not be read.`;
+      return null;
+    } finally {
+      isReading.value = false;
+    }
+  }
+  return { isReading, share, problem, read, stop: () => remote && void remote.cancel() };
+}

@@ -1,0 +1,1 @@
+export { default as BenchPage } from './BenchPage.vue';

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import type { HeldOut } from '@ripe-pick/core/parts';
+import { scaleLinear } from 'd3';
+import { percent } from '../../shared/format/format.ts';
+
+defineProps<{ heldOut: HeldOut }>();
+const WIDTH = 190;
+const HEIGHT = 132;
+const x = scaleLinear().domain([0.4, 1]).range([30, WIDTH - 8]); // prettier-ignore
+const y = scaleLinear().domain([0.4, 1]).range([HEIGHT - 18, 6]); // prettier-ignore
+const TICKS = [0.5, 0.8, 0.95];
+</script>
+
+<template>
+  <section class="sheet panel" aria-labelledby="calibration">
+    <h2 id="calibration">Do the intervals keep their word?</h2>
+    <div class="row">
+      <svg
+        :width="WIDTH"
+        :height="HEIGHT"
+        role="img"
+        :aria-label="
+          heldOut.coverage
+            .map((each) => `${percent(each.nominal)} intervals held ${percent(each.actual)}`)
+            .join('; ')
+        "
+      >
+        <line :x1="x(0.4)" :y1="y(0.4)" :x2="x(1)" :y2="y(1)" class="ideal" />
+        <g v-for="tick in TICKS" :key="tick">
+          <text :x="x(tick)" :y="HEIGHT - 4" text-anchor="middle" class="figure">{{ percent(tick) }}</text>
+          <text :x="26" :y="y(tick) + 4" text-anchor="end" class="figure">{{ percent(tick) }}</text>
+          <line :x1="30" :x2="WIDTH - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
+        </g>
+        <circle
+          v-for="each in heldOut.coverage"
+          :key="each.nominal"
+          :cx="x(each.nominal)"
+          :cy="y(each.actual)"
+          r="4.5"
+          class="dot"
+        />
+      </svg>
+      <p>
+        <template v-for="each in heldOut.coverage" :key="each.nominal">
+          <span class="num">{{ percent(each.nominal) }}</span> intervals held
+          <b class="num">{{ percent(each.actual) }}</b><br />
+        </template>
+        <span class="quiet"
+          >of {{ heldOut.records.toLocaleString('en') }} records, each predicted by a fit without it (in
+          {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
+        >
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 6px;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.row p {
+  flex: 1;
+  min-width: 150px;
+  font-size: 13px;
+}
+.ideal {
+  stroke: var(--ink-soft);
+  stroke-dasharray: 4 3;
+}
+.grid {
+  stroke: var(--line);
+}
+.figure {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+.dot {
+  fill: var(--plum);
+  stroke: var(--sheet);
+  stroke-width: 1.5;
+}
+</style>

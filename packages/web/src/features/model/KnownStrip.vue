@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { Known } from '@ripe-pick/core/fit';
+import { scaleLinear } from 'd3';
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { useNames } from '../../shared/stores/names.ts';
+import { stacked } from './strip.ts';
+
+const props = defineProps<{ title: string; known: readonly Known[]; isGame: boolean }>();
+const names = useNames();
+const holder = ref<HTMLElement | null>(null);
+const { width } = useElementSize(holder);
+const RADIUS = 4;
+const AXIS = 16;
+
+const nameOf = (id: string) => (props.isGame ? names.game(id) : names.part(id));
+const cent = (sdLn: number) => (Math.exp(sdLn) - 1) * 100;
+const x = computed(() => scaleLinear().domain([0, Math.max(5, ...props.known.map((each) => cent(each.sdLn))) * 1.03]).range([2 + RADIUS, width.value - 8])); // prettier-ignore
+const dots = computed(() => stacked(props.known.map((each) => x.value(cent(each.sdLn))), 2 * RADIUS + 1)); // prettier-ignore
+const height = computed(() => AXIS + (Math.max(1, ...dots.value.map((dot) => dot.row + 1)) * (2 * RADIUS + 1)) + 4); // prettier-ignore
+/** Named below the picture. */
+const HARDLY = 4;
+const words = (each: Known) => `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`; // prettier-ignore
+</script>
+
+<template>
+  <div v-if="known.length > 0" class="strip">
+    <h3>
+      {{ title }}
+      <span class="quiet"
+        >{{ known.length }}, the middle one ±{{
+          cent(known[Math.floor(known.length / 2)].sdLn).toFixed(1)
+        }}
+        %</span
+      >
+    </h3>
+    <div ref="holder" :style="{ height: `${height}px` }">
+      <svg
+        v-if="width > 0"
+        :width="width"
+        :height="height"
+        role="img"
+        :aria-label="`${title} by how sure their rate is: ${known.slice(0, 12).map(words).join('; ')}`"
+      >
+        <g v-for="tick in x.ticks(6)" :key="tick">
+          <line :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height - AXIS" class="grid" />
+          <text :x="x(tick)" :y="height - 3" text-anchor="middle" class="figure">±{{ tick }} %</text>
+        </g>
+        <circle
+          v-for="(each, n) in known"
+          :key="each.id"
+          :cx="dots[n].x"
+          :cy="height - AXIS - RADIUS - 1 - dots[n].row * (2 * RADIUS + 1)"
+          :r="RADIUS"
+          class="dot"
+          :class="{ hollow: each.records === 0 }"
+        >
+          <title>{{ words(each) }}</title>
+        </circle>
+      </svg>
+    </div>
+    <p class="quiet">Hardly known: {{ known.slice(0, HARDLY).map(words).join('; ') }}.</p>
+  </div>
+</template>
+
+<style scoped>
+.strip {
+  padding-top: 8px;
+}
+h3 .quiet {
+  font-weight: 400;
+  font-size: 12.5px;
+  font-family: 'Atkinson Hyperlegible Next Variable', sans-serif;
+}
+.grid {
+  stroke: var(--line);
+}
+.figure {
+  font-size: 11px;
+  fill: var(--ink-soft);
+}
+.dot {
+  fill: var(--plum);
+  stroke: var(--sheet);
+}
+.dot.hollow {
+  fill: var(--sheet);
+  stroke: var(--plum);
+  stroke-width: 1.6;
+}
+p {
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,228 @@
+<script setup lang="ts">
+import { knowledgeOf, recordJudge } from '@ripe-pick/core/fit';
+import { computed, onMounted, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useModel } from '../../shared/stores/model.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import Calibration from './Calibration.vue';
+import Disagreeing from './Disagreeing.vue';
+import HeldBackList from './HeldBackList.vue';
+import KnownStrip from './KnownStrip.vue';
+import NarrowPanel from './NarrowPanel.vue';
+
+const market = useMarket();
+const model = useModel();
+const records = useRecords();
+
+/** Standing, and what each record is to the others, comes from a fit of this session: it takes a moment, from the last optimum. */
+function look() {
+  if (model.canFit && model.review === null && model.state === 'idle' && !model.isStale)
+    void model.run('review');
+}
+onMounted(look);
+watch(() => model.canFit, look); // prettier-ignore
+
+const used = computed(() => {
+  const catalogue = market.catalogue;
+  if (!catalogue) return [];
+  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+  return records.all.filter((record) => 'usable' in judge(record));
+});
+const knowledge = computed(() =>
+  market.catalogue ? knowledgeOf(market.catalogue.frameModel, used.value) : null,
+);
+const KINDS = [
+  { key: 'cards', name: 'Graphics cards' },
+  { key: 'processors', name: 'Processors' },
+  { key: 'integrated', name: 'Processors’ own graphics' },
+  { key: 'games', name: 'Games' },
+] as const;
+const error = (share: number) => `${(share * 100).toFixed(1)} %`;
+const when = (iso: string) => iso.slice(0, 16).replace('T', ' ');
+const status = computed(() => {
+  const { progress, state } = model;
+  if (state === 'fitting') return progress && 'turn' in progress ? `Fitting: turn ${progress.turn + 1} of ${progress.turns}, step ${progress.step + 1}…` : 'Fitting…'; // prettier-ignore
+  if (state === 'checking') return progress && 'fold' in progress ? `Checking on records held out: part ${progress.fold + 1} of ${progress.folds}…` : 'Checking on records held out…'; // prettier-ignore
+  return '';
+});
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Model</h1>
+      <p class="quiet">
+        Every expected rate comes from here: all effects estimated together from the records.
+      </p>
+    </div>
+    <section v-if="!model.canFit && !model.fit" class="sheet none">
+      <p v-if="(market.catalogue?.frameModel.games.length ?? 0) === 0">
+        There are no games yet, so there is nothing to fit.
+      </p>
+      <p v-else-if="records.isLoaded">
+        There are no records yet. The rates in use are those that came with the catalogue, with the standard
+        deviations stated there.
+      </p>
+      <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Bring records in</RouterLink>
+    </section>
+    <template v-else>
+      <section class="sheet stand" aria-label="Standing">
+        <dl v-if="model.fit">
+          <div>
+            <dt>off by, for records it had not seen</dt>
+            <dd v-if="model.fit.heldOut">
+              <b>{{ error(model.fit.heldOut.medianError) }}</b>
+              <span class="quiet"
+                >the middle one; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
+              >
+            </dd>
+            <dd v-else>not checked yet</dd>
+          </div>
+          <div>
+            <dt>records</dt>
+            <dd>
+              <b>{{ model.fit.records.toLocaleString('en') }}</b>
+              <span class="quiet">in the fit, {{ model.fit.heldBack }} held back</span>
+            </dd>
+          </div>
+          <div>
+            <dt>noise of one good record</dt>
+            <dd>
+              <b>{{ error(model.fit.noise.average) }}</b>
+              <span class="quiet">its low against its average {{ error(model.fit.noise.low) }}</span>
+            </dd>
+          </div>
+          <div>
+            <dt>fitted</dt>
+            <dd>
+              <b>{{ when(model.fit.fittedOn) }}</b>
+              <span class="quiet"
+                >{{ model.fit.parameters.length }} effects, {{ model.fit.rounds }} steps{{
+                  model.fit.converged ? '' : ', not settled'
+                }}</span
+              >
+            </dd>
+          </div>
+        </dl>
+        <div class="act">
+          <template v-if="model.state !== 'idle'">
+            <p role="status">{{ status }}</p>
+            <button class="plain edged" @click="model.cancel()">Stop</button>
+          </template>
+          <template v-else>
+            <p v-if="model.isStale" role="status">Records or sheets changed since.</p>
+            <button class="plain edged" @click="model.run('cold')">Fit from scratch</button>
+          </template>
+        </div>
+        <p v-if="model.failure" class="failure" role="alert">
+          {{ model.failure }} <button class="plain edged" @click="model.run('warm')">Try again</button>
+        </p>
+      </section>
+      <div class="two">
+        <section class="sheet" aria-labelledby="known">
+          <h2 id="known">Known well, or hardly</h2>
+          <p class="quiet small">
+            Each dot is one; further right is less sure. Hollow: nobody measured it, its sheet alone speaks.
+          </p>
+          <template v-if="knowledge">
+            <KnownStrip
+              v-for="kind in KINDS"
+              :key="kind.key"
+              :title="kind.name"
+              :known="knowledge[kind.key]"
+              :is-game="kind.key === 'games'"
+            />
+          </template>
+        </section>
+        <div class="side">
+          <Calibration v-if="model.fit?.heldOut" :held-out="model.fit.heldOut" />
+          <NarrowPanel />
+        </div>
+      </div>
+      <div class="two even">
+        <Disagreeing v-if="model.review" :findings="model.review.findings" />
+        <HeldBackList v-if="model.review" :held-back="model.review.heldBack" />
+      </div>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+.head {
+  display: flex;
+  gap: 6px 16px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.stand {
+  display: flex;
+  gap: 8px 24px;
+  flex-wrap: wrap;
+  align-items: center;
+  padding: 10px 14px;
+}
+dl {
+  display: flex;
+  gap: 8px 28px;
+  flex-wrap: wrap;
+  margin: 0;
+  flex: 1;
+}
+dt {
+  font-size: 12px;
+  color: var(--ink-soft);
+}
+dd {
+  margin: 0;
+}
+dd b {
+  font-size: 17px;
+  font-family: 'Bricolage Grotesque Variable', sans-serif;
+}
+dd .quiet {
+  display: block;
+  margin: 0;
+  font-size: 12px;
+}
+.act {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+.two.even {
+  grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr);
+}
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+.small {
+  font-size: 12.5px;
+}
+.none {
+  padding: 30px;
+  text-align: center;
+}
+.failure {
+  color: var(--danger);
+}
+@media (max-width: 1000px) {
+  .two,
+  .two.even {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

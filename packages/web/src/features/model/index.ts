@@ -1,0 +1,1 @@
+export { default as ModelPage } from './ModelPage.vue';

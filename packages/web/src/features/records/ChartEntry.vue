@@ -1,0 +1,427 @@
+<script setup lang="ts">
+import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract';
+import { predictor, recordJudge } from '@ripe-pick/core/fit';
+import { intervalAround } from '@ripe-pick/core/frames';
+import { PRESETS, type Preset } from '@ripe-pick/core/parts';
+import { useStorage } from '@vueuse/core';
+import { NInput, NSelect } from 'naive-ui';
+import { computed, ref } from 'vue';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import Field from '../../shared/ui/Field.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+import { CallFailed } from '../../shared/api/client.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { fps } from '../../shared/format/format.ts';
+import { SIZES } from '../../shared/format/runs.ts';
+
+const emit = defineEmits<{ added: [count: number, from: string] }>();
+const market = useMarket();
+const names = useNames();
+const records = useRecords();
+
+const today = new Date().toISOString().slice(0, 10);
+/** Kept until it is saved, over a reload too. */
+const draft = useStorage('ripe-pick-chart-draft', {
+  varies: 'card' as 'card' | 'processor', source: '', on: today, trust: 'good' as BenchRecord['trust'],
+  game: '', preset: 'high' as Preset, size: '1920x1080', fixed: '', gb: 16 as number | null, channels: 2 as number | null, mts: null as number | null, cl: null as number | null,
+  definition: 'percentile' as 'percentile' | 'slowest' | 'unsaid', text: '',
+}); // prettier-ignore
+/** What an unclear name was said to stand for, by the name. */
+const said = useStorage<Record<string, string>>('ripe-pick-chart-names', {});
+const problem = ref('');
+const isBusy = ref(false);
+
+const parts = computed(() => market.catalogue?.parts ?? []);
+const of = (slot: 'card' | 'processor') => parts.value.filter((part) => part.slot === slot);
+const options = (slot: 'card' | 'processor') =>
+  of(slot).map((part) => ({ value: part.id, label: names.part(part.id) }));
+const fixedSlot = computed(() => (draft.value.varies === 'card' ? 'processor' : 'card'));
+const games = computed(() =>
+  (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
+);
+const DEFINITIONS = [
+  { value: 'percentile', label: '99th percentile' },
+  { value: 'slowest', label: 'mean of the slowest 1 %' },
+  { value: 'unsaid', label: 'not said' },
+];
+const TRUSTS = [
+  { value: 'good', label: 'careful' },
+  { value: 'fair', label: 'fair' },
+  { value: 'poor', label: 'hearsay' },
+];
+
+const lines = computed((): ChartLine[] =>
+  readChart(draft.value.text, of(draft.value.varies)).map((line) => {
+    const meant = said.value[line.name];
+    return line.part === null && meant && names.parts.has(meant) && line.average !== null
+      ? { ...line, part: meant, problem: line.low !== null && line.low > line.average ? line.problem : null }
+      : line;
+  }),
+);
+const ready = computed(() => lines.value.filter((line) => line.part !== null && line.problem === null));
+const missing = computed(() => {
+  const { source, game, fixed, gb, channels, mts, cl } = draft.value;
+  return [
+    source.trim() === '' && 'who published it',
+    !names.games.has(game) && 'the game',
+    !names.parts.has(fixed) && `the ${fixedSlot.value} that stays`,
+    (gb === null || channels === null || mts === null || cl === null) && 'how the memory ran',
+  ].filter((each) => each !== false);
+});
+
+const recordOf = (line: ChartLine, n: number): BenchRecord => {
+  const { varies, source, on, trust, game, preset, size, fixed, gb, channels, mts, cl, definition } =
+    draft.value;
+  const [widthPx, heightPx] = size.split('x').map(Number);
+  return {
+    id: `chart-${Date.now().toString(36)}-${n}`, game, preset, widthPx, heightPx, renderScale: 1, generatedFrames: false,
+    processor: varies === 'processor' ? (line.part ?? '') : fixed, card: varies === 'card' ? (line.part ?? '') : fixed,
+    memory: { gb, channels, mts, cl, profile: null }, link: null, background: 'none', clocks: 'stock', average: line.average ?? 0,
+    low: line.low === null ? null : { fps: line.low, percent: 1, definition: definition === 'unsaid' ? null : definition },
+    source: { name: source.trim(), on }, trust, system: null, note: 'from a chart', setAside: null,
+  }; // prettier-ignore
+};
+/** What the model expects of each bar, where all conditions are there: a mistyped bar stands out before it is saved. */
+const expected = computed(() => {
+  const catalogue = market.catalogue;
+  if (!catalogue || missing.value.some((each) => each !== 'who published it')) return new Map<number, { fps: number; low: number; high: number }>();
+  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+  const predict = predictor(catalogue.frameModel);
+  return new Map(
+    ready.value.flatMap((line) => {
+      const judged = judge({ ...recordOf(line, 0), low: null });
+      const found = 'usable' in judged ? predict(judged.usable) : null;
+      return found ? [[line.line, { fps: Math.exp(found.ln), ...intervalAround(Math.exp(found.ln), found.sd) }] as const] : [];
+    }),
+  );
+}); // prettier-ignore
+const most = computed(() => Math.max(1, ...lines.value.map((line) => line.average ?? 0), ...[...expected.value.values()].map((each) => each.high)) * 1.04); // prettier-ignore
+const left = (value: number) => `${(100 * value) / most.value}%`;
+const isOff = (line: ChartLine) => {
+  const known = expected.value.get(line.line);
+  return known !== undefined && line.average !== null && Math.abs(Math.log(line.average / known.fps)) > 3 * Math.log(known.high / known.fps); // prettier-ignore
+};
+
+async function save() {
+  const put = ready.value.map(recordOf);
+  isBusy.value = true;
+  problem.value = '';
+  try {
+    await records.change(`${put.length} records of a chart added`, put);
+    draft.value = { ...draft.value, text: '' };
+    emit('added', put.length, 'the chart');
+  } catch (error) {
+    problem.value = error instanceof CallFailed ? `${error.message} ${error.problems[0]?.path ?? ''} ${error.problems[0]?.message ?? ''}` : 'The records could not be saved. What you typed is kept here.'; // prettier-ignore
+  } finally {
+    isBusy.value = false;
+  }
+}
+</script>
+
+<template>
+  <div class="entry">
+    <section class="sheet" aria-labelledby="same">
+      <h2 id="same">The same for every bar</h2>
+      <div class="grid">
+        <ChoiceField
+          label="The chart compares"
+          :value="draft.varies"
+          :options="[
+            { value: 'card', label: 'graphics cards' },
+            { value: 'processor', label: 'processors' },
+          ]"
+          @update:value="(varies: 'card' | 'processor') => (draft = { ...draft, varies, fixed: '' })"
+        />
+        <ChoiceField
+          :label="fixedSlot === 'processor' ? 'on this processor' : 'with this card'"
+          filterable
+          :value="draft.fixed || null"
+          placeholder="choose"
+          :options="options(fixedSlot)"
+          @update:value="(id: string) => (draft.fixed = id)"
+        />
+        <ChoiceField
+          label="Game"
+          filterable
+          :value="draft.game || null"
+          placeholder="choose"
+          :options="games"
+          @update:value="(id: string) => (draft.game = id)"
+        />
+        <ChoiceField
+          label="Preset"
+          :value="draft.preset"
+          :options="PRESETS.map((value) => ({ value, label: value }))"
+          @update:value="(preset: Preset) => (draft.preset = preset)"
+        />
+        <ChoiceField
+          label="Resolution"
+          :value="draft.size"
+          :options="SIZES"
+          @update:value="(size: string) => (draft.size = size)"
+        />
+        <ChoiceField
+          label="1 % low means"
+          :value="draft.definition"
+          :options="DEFINITIONS"
+          @update:value="(d: typeof draft.definition) => (draft.definition = d)"
+        />
+        <NumberField
+          label="Memory"
+          suffix="GB"
+          placeholder="16"
+          :min="1"
+          :value="draft.gb"
+          @update:value="draft.gb = $event"
+        />
+        <NumberField
+          label="Channels"
+          placeholder="2"
+          :min="1"
+          :max="12"
+          :value="draft.channels"
+          @update:value="draft.channels = $event"
+        />
+        <NumberField
+          label="Rate"
+          suffix="MT/s"
+          placeholder="as it ran"
+          :min="100"
+          :value="draft.mts"
+          @update:value="draft.mts = $event"
+        />
+        <NumberField
+          label="Latency"
+          suffix="CL"
+          placeholder="as it ran"
+          :min="1"
+          :value="draft.cl"
+          @update:value="draft.cl = $event"
+        />
+        <Field label="Published by">
+          <NInput
+            :value="draft.source"
+            placeholder="who measured"
+            :input-props="{ 'aria-label': 'Published by' }"
+            @update:value="(source: string) => (draft.source = source)"
+          />
+        </Field>
+        <Field label="On">
+          <input
+            class="date"
+            type="date"
+            :max="today"
+            :value="draft.on"
+            aria-label="Published on"
+            @change="draft.on = ($event.target as HTMLInputElement).value || today"
+          />
+        </Field>
+        <ChoiceField
+          label="How careful"
+          :value="draft.trust"
+          :options="TRUSTS"
+          @update:value="(trust: BenchRecord['trust']) => (draft.trust = trust)"
+        />
+      </div>
+      <p class="quiet">
+        Upscaled pictures, generated frames and raised clocks do not belong here: bring those in as a table,
+        where each row can say so.
+      </p>
+    </section>
+    <section class="sheet bars" aria-labelledby="bars">
+      <div class="typed">
+        <h2 id="bars">Its bars</h2>
+        <p class="quiet">One a line: name, average, and the low if there is one. Typed or pasted.</p>
+        <NInput
+          type="textarea"
+          class="text"
+          :value="draft.text"
+          :autosize="{ minRows: 8, maxRows: 20 }"
+          placeholder="Ember 270 Duo  143.5  112"
+          :input-props="{ 'aria-label': 'Bars of the chart', spellcheck: false }"
+          @update:value="(text: string) => (draft.text = text)"
+        />
+      </div>
+      <div class="redrawn" aria-live="polite">
+        <p v-if="lines.length === 0" class="quiet">
+          The chart is drawn again here as you type, so that it can be held against the original.
+        </p>
+        <ol v-else>
+          <li v-for="line in lines" :key="line.line" :class="{ bad: line.problem !== null }">
+            <div class="who">
+              <span class="name">{{ line.part ? names.part(line.part) : line.name }}</span>
+              <NSelect
+                v-if="line.part === null && line.average !== null"
+                size="small"
+                filterable
+                placeholder="which part?"
+                :input-props="{ 'aria-label': `Part meant by ${line.name}` }"
+                :options="
+                  line.suggestions.length > 0
+                    ? line.suggestions.map((id) => ({ value: id, label: names.part(id) }))
+                    : options(draft.varies)
+                "
+                @update:value="(id: string) => (said = { ...said, [line.name]: id })"
+              />
+            </div>
+            <div v-if="line.average !== null" class="track">
+              <i class="bar" :style="{ width: left(line.average) }"></i>
+              <i v-if="line.low !== null" class="low" :style="{ left: left(line.low) }"></i>
+              <template v-for="known in [expected.get(line.line)]" :key="line.line">
+                <i
+                  v-if="known"
+                  class="whisker"
+                  :style="{ left: left(known.low), width: left(known.high - known.low) }"
+                ></i>
+              </template>
+              <span class="num"
+                >{{ fps(line.average)
+                }}<template v-if="line.low !== null"> / {{ fps(line.low) }}</template></span
+              >
+            </div>
+            <p v-if="line.problem" class="problem">Line {{ line.line }}: {{ line.problem }}</p>
+            <p v-else-if="isOff(line)" class="problem">
+              Far from the {{ fps(expected.get(line.line)?.fps ?? 0) }} that is expected: is it typed right,
+              at this preset?
+            </p>
+          </li>
+        </ol>
+        <p v-if="expected.size > 0" class="quiet key">
+          <i class="whisker key"></i> expected so far, 4 in 5 chances <i class="low key"></i> 1 % low
+        </p>
+      </div>
+      <div class="foot">
+        <button
+          class="plain strong"
+          :disabled="isBusy || ready.length === 0 || missing.length > 0"
+          @click="save"
+        >
+          Save {{ ready.length }} {{ ready.length === 1 ? 'record' : 'records' }}
+        </button>
+        <p v-if="missing.length > 0" class="quiet">Still to say: {{ missing.join(', ') }}.</p>
+        <p v-else-if="lines.length > ready.length" class="quiet">
+          {{ lines.length - ready.length }} lines stay here until they are clear.
+        </p>
+        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.entry {
+  display: grid;
+  gap: 10px;
+}
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px 12px;
+  padding: 8px 0;
+}
+.date {
+  font: inherit;
+  color: inherit;
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 4px;
+  padding: 5px 8px;
+  width: 100%;
+  box-sizing: border-box;
+}
+.bars {
+  display: grid;
+  grid-template-columns: minmax(240px, 1fr) minmax(0, 2fr);
+  gap: 8px 16px;
+}
+.typed {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+}
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 5px;
+}
+li {
+  display: grid;
+  grid-template-columns: 220px minmax(0, 1fr);
+  gap: 2px 10px;
+  align-items: center;
+}
+.name {
+  font-size: 13px;
+}
+.track {
+  position: relative;
+  height: 22px;
+  background: var(--sunk);
+  border-radius: 4px;
+}
+.track .bar {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: color-mix(in srgb, var(--apricot) 55%, var(--sheet));
+  border-radius: 4px;
+}
+.bad .bar {
+  opacity: 0.4;
+}
+.low {
+  position: absolute;
+  top: 3px;
+  bottom: 3px;
+  border-left: 2.5px solid var(--ink);
+}
+.whisker {
+  position: absolute;
+  top: 9px;
+  height: 4px;
+  background: var(--plum);
+  border-radius: 2px;
+}
+.track .num {
+  position: absolute;
+  right: 6px;
+  top: 2px;
+  font-size: 12.5px;
+  font-weight: 600;
+}
+.problem {
+  grid-column: 1 / -1;
+  color: var(--danger);
+  font-size: 12.5px;
+}
+.key {
+  font-size: 12px;
+}
+i.key {
+  position: static;
+  display: inline-block;
+  width: 18px;
+  vertical-align: middle;
+}
+i.low.key {
+  width: 2px;
+  height: 12px;
+  margin-left: 10px;
+}
+.foot {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+@media (max-width: 900px) {
+  .bars,
+  li {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

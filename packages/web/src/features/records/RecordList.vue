@@ -1,0 +1,257 @@
+<script setup lang="ts">
+import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
+import { heldBackSentence, predictor, recordJudge } from '@ripe-pick/core/fit';
+import { refDebounced, useStorage } from '@vueuse/core';
+import { NInput, useMessage } from 'naive-ui';
+import { computed, ref } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useModel } from '../../shared/stores/model.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { fps } from '../../shared/format/format.ts';
+import { offWords, sizeWords } from '../../shared/format/runs.ts';
+import { download } from '../../shared/ui/download.ts';
+
+const market = useMarket();
+const model = useModel();
+const names = useNames();
+const records = useRecords();
+const message = useMessage();
+
+/** Rows that are drawn at once. */
+const PAGE = 60;
+const shown = ref(PAGE);
+const search = ref('');
+const settled = refDebounced(search, 120);
+const FILTERS = [
+  { id: 'all', name: 'all' },
+  { id: 'own', name: 'own' },
+  { id: 'held', name: 'held back' },
+  { id: 'odd', name: 'far from expected' },
+] as const;
+const filter = useStorage<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
+
+interface Row {
+  readonly record: BenchRecord;
+  readonly heldBack: string | null;
+  readonly expected: number | null;
+  readonly z: number;
+  readonly text: string;
+}
+const rows = computed((): Row[] => {
+  const catalogue = market.catalogue;
+  if (!catalogue) return [];
+  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+  const predict = predictor(catalogue.frameModel);
+  return records.all
+    .map((record): Row => {
+      const judged = judge(record);
+      const found = 'usable' in judged ? predict(judged.usable) : null;
+      return {
+        record,
+        heldBack: 'heldBack' in judged ? judged.heldBack.map(heldBackSentence).join(' ') : null,
+        expected: found ? Math.exp(found.ln) : null,
+        z: found ? (Math.log(record.average) - found.ln) / found.sd : 0,
+        text: [names.game(record.game), record.preset, sizeWords(record.widthPx, record.heightPx), names.part(record.processor), record.card ? names.part(record.card) : 'own graphics', record.source.name, record.note].join(' ').toLowerCase(),
+      };
+    })
+    .reverse();
+}); // prettier-ignore
+/** Far enough to look at: rarer than one in three hundred by chance. */
+const ODD_Z = 3;
+const matching = computed(() => {
+  const words = settled.value.toLowerCase().split(/\s+/).filter(Boolean);
+  return rows.value.filter((row) => {
+    if (filter.value === 'own' && row.record.trust !== 'own') return false;
+    if (filter.value === 'held' && row.heldBack === null) return false;
+    if (filter.value === 'odd' && Math.abs(row.z) < ODD_Z) return false;
+    return words.every((word) => row.text.includes(word));
+  });
+});
+async function change(label: string, put: readonly BenchRecord[], remove: readonly string[] = []) {
+  try {
+    await records.change(label, put, remove);
+  } catch {
+    message.error('The server did not take it. Nothing was changed.');
+  }
+}
+const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
+const setAside = (record: BenchRecord) =>
+  change(record.setAside === null ? `${name(record)} set aside` : `${name(record)} let in again`, [{ ...record, setAside: record.setAside === null ? 'looks wrong' : null }]); // prettier-ignore
+const exportAll = () => download('records.csv', writeRecordsTable(records.all), 'text/csv');
+</script>
+
+<template>
+  <section class="sheet list" aria-labelledby="records">
+    <div class="tools">
+      <h2 id="records">{{ records.all.length.toLocaleString('en') }} records</h2>
+      <NInput
+        v-model:value="search"
+        class="search"
+        clearable
+        placeholder="game, part, source…"
+        :input-props="{ 'aria-label': 'Search the records' }"
+      />
+      <div role="group" aria-label="Which records">
+        <button
+          v-for="each in FILTERS"
+          :key="each.id"
+          class="plain edged"
+          :aria-pressed="filter === each.id"
+          @click="filter = each.id"
+        >
+          {{ each.name }}
+        </button>
+      </div>
+      <button class="plain edged" :disabled="records.all.length === 0" @click="exportAll">
+        Take out as CSV
+      </button>
+      <p v-if="model.state !== 'idle'" role="status" class="quiet">The model takes the records in…</p>
+    </div>
+    <p v-if="records.all.length === 0" class="none">
+      No record yet.
+      <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Type a published chart in</RouterLink>:
+      one minute a chart, ten records each.
+    </p>
+    <p v-else-if="matching.length === 0" class="none">No record matches.</p>
+    <div v-else class="scroll" tabindex="0" role="group" aria-label="Records">
+      <table class="lines">
+        <thead>
+          <tr>
+            <th scope="col">Game and setting</th>
+            <th scope="col">Processor and graphics</th>
+            <th scope="col">Memory</th>
+            <th scope="col" class="end">average</th>
+            <th scope="col" class="end">1 % low</th>
+            <th scope="col" class="end">expected</th>
+            <th scope="col">Source</th>
+            <th scope="col"><span class="visually-hidden">What can be done</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="{ record, heldBack, expected, z } in matching.slice(0, shown)"
+            :key="record.id"
+            :class="{ held: heldBack !== null }"
+          >
+            <th scope="row">
+              {{ names.game(record.game) }}
+              <span class="quiet"
+                >{{ record.preset ?? 'preset unknown' }}, {{ sizeWords(record.widthPx, record.heightPx)
+                }}{{
+                  record.renderScale !== null && record.renderScale < 1
+                    ? `, upscaled from ${Math.round(record.renderScale * 100)} %`
+                    : ''
+                }}</span
+              >
+            </th>
+            <td>
+              {{ names.part(record.processor) }}<br /><span class="quiet">{{
+                record.card ? names.part(record.card) : 'its own graphics'
+              }}</span>
+            </td>
+            <td class="num quiet">
+              {{
+                record.memory.mts === null
+                  ? 'unknown'
+                  : `${record.memory.gb ?? '?'} GB, ${record.memory.channels ?? '?'} x ${record.memory.mts} CL${record.memory.cl === null ? '?' : Number(record.memory.cl.toFixed(1))}`
+              }}
+            </td>
+            <td class="num end">
+              <b>{{ fps(record.average) }}</b>
+            </td>
+            <td class="num end">
+              {{ record.low ? fps(record.low.fps) : '–'
+              }}<span v-if="record.low && record.low.definition !== 'percentile'" class="quiet">{{
+                record.low.definition === 'slowest' ? 'slowest' : 'undefined'
+              }}</span>
+            </td>
+            <td class="num end">
+              <template v-if="heldBack !== null"><span class="quiet">held back</span></template>
+              <template v-else-if="expected !== null"
+                >{{ fps(expected) }}
+                <span :class="Math.abs(z) >= ODD_Z ? 'odd' : 'quiet'">{{
+                  offWords(record.average / expected)
+                }}</span></template
+              >
+            </td>
+            <td>
+              {{ record.source.name }} <span class="quiet num">{{ record.source.on }}</span><br
+                v-if="heldBack"
+              /><span v-if="heldBack" class="quiet">{{ heldBack }}</span>
+            </td>
+            <td class="end acts">
+              <template v-if="record.trust !== 'own'">
+                <button
+                  class="plain"
+                  :aria-label="`${record.setAside === null ? 'Set aside' : 'Let in'}: ${name(record)}`"
+                  @click="setAside(record)"
+                >
+                  {{ record.setAside === null ? 'Set aside' : 'Let in' }}
+                </button>
+                <button
+                  class="plain"
+                  :aria-label="`Take out: ${name(record)}`"
+                  @click="change(`${name(record)} taken out`, [], [record.id])"
+                >
+                  Take out
+                </button>
+              </template>
+              <RouterLink v-else to="/bench">Test bench</RouterLink>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="matching.length > shown" class="more">
+      {{ shown }} of {{ matching.length.toLocaleString('en') }} shown.
+      <button class="plain edged" @click="shown += 4 * PAGE">Show more</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.list {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+.tools {
+  display: flex;
+  gap: 8px 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.search {
+  width: 220px;
+}
+.scroll {
+  overflow-x: auto;
+}
+.lines {
+  min-width: 880px;
+  font-size: 12.5px;
+}
+th .quiet {
+  display: block;
+  margin: 0;
+}
+.held {
+  color: var(--ink-soft);
+}
+.odd {
+  color: var(--danger);
+  font-weight: 600;
+}
+.acts {
+  white-space: nowrap;
+}
+.none {
+  padding: 24px;
+  text-align: center;
+}
+.more {
+  text-align: center;
+}
+</style>

@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { readRecordsTable, type TableRead } from '@ripe-pick/contract';
+import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
+import { refDebounced, useStorage } from '@vueuse/core';
+import { NInput } from 'naive-ui';
+import { computed, ref } from 'vue';
+import Field from '../../shared/ui/Field.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
+import { CallFailed } from '../../shared/api/client.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+
+const emit = defineEmits<{ added: [count: number, from: string] }>();
+const market = useMarket();
+const records = useRecords();
+
+/** A larger file is refused before it is read, in bytes. */
+const MOST_BYTES = 20 * 1024 * 1024;
+/** Problems and reasons that are listed; the rest is counted. */
+const MOST_LISTED = 12;
+const draft = useStorage('ripe-pick-table-draft', { text: '', source: '', isNative: true });
+const fileText = ref<string | null>(null);
+const fileName = ref('');
+const problem = ref('');
+const isBusy = ref(false);
+const input = ref<HTMLInputElement | null>(null);
+
+const text = computed(() => fileText.value ?? draft.value.text);
+// Reading a large table takes some milliseconds: not on every letter.
+const settled = refDebounced(text, 250);
+const stamp = Date.now().toString(36);
+const read = computed((): TableRead | null => {
+  const catalogue = market.catalogue;
+  if (!catalogue || settled.value.trim() === '') return null;
+  const { source, isNative } = draft.value;
+  return readRecordsTable(settled.value, catalogue, {
+    source: source.trim() || fileName.value || 'pasted table', on: new Date().toISOString().slice(0, 10), idPrefix: `table-${stamp}`,
+    renderScale: isNative ? 1 : null, memory: null,
+  }); // prettier-ignore
+});
+const heldBack = computed(() => {
+  const catalogue = market.catalogue;
+  if (!catalogue || !read.value) return [];
+  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+  const counts = new Map<string, number>();
+  for (const record of read.value.records) {
+    const judged = judge(record);
+    if ('heldBack' in judged) for (const reason of judged.heldBack) counts.set(heldBackSentence(reason), (counts.get(heldBackSentence(reason)) ?? 0) + 1); // prettier-ignore
+  }
+  return [...counts].sort((a, b) => b[1] - a[1]);
+});
+const replaced = computed(() => {
+  const ids = new Set(records.published.map((record) => record.id));
+  return read.value?.records.filter((record) => ids.has(record.id)).length ?? 0;
+});
+
+async function take(file: File) {
+  problem.value = '';
+  if (file.size > MOST_BYTES) {
+    problem.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MOST_BYTES / 1024 / 1024} MB are taken. Split it.`;
+    return;
+  }
+  fileName.value = file.name;
+  fileText.value = await file.text();
+}
+function choose(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (file) void take(file);
+  if (input.value) input.value.value = '';
+}
+const isOver = ref(false);
+function drop(event: DragEvent) {
+  isOver.value = false;
+  const file = event.dataTransfer?.files[0];
+  if (file) void take(file);
+}
+function forget() {
+  fileText.value = null;
+  fileName.value = '';
+}
+async function bringIn() {
+  const found = read.value?.records ?? [];
+  isBusy.value = true;
+  problem.value = '';
+  try {
+    await records.change(`${found.length} records of a table brought in`, found);
+    if (fileText.value === null) draft.value = { ...draft.value, text: '' };
+    const from = fileName.value || 'the table';
+    forget();
+    emit('added', found.length, from);
+  } catch (error) {
+    problem.value = error instanceof CallFailed ? `${error.message} ${error.problems[0]?.path ?? ''} ${error.problems[0]?.message ?? ''}` : 'The records could not be saved. The table is kept here.'; // prettier-ignore
+  } finally {
+    isBusy.value = false;
+  }
+}
+</script>
+
+<template>
+  <section
+    class="sheet table"
+    :class="{ over: isOver }"
+    aria-labelledby="table"
+    @dragover.prevent="isOver = true"
+    @dragleave="isOver = false"
+    @drop.prevent="drop"
+  >
+    <h2 id="table">A table of records</h2>
+    <p class="quiet">
+      CSV, or cells copied from a spreadsheet. The first row names the columns: game, processor and average
+      are needed; preset, width, height, card, memory gb, channels, mts, cl, low, low definition, source and
+      on make a record complete. docs/formats/records.md lists all.
+    </p>
+    <div class="row">
+      <button class="plain strong" @click="input?.click()">Choose a file</button>
+      <span class="quiet">drop it here, or paste below</span>
+      <input
+        ref="input"
+        type="file"
+        accept=".csv,.tsv,.txt,text/csv"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="Table of records"
+        @change="choose"
+      />
+      <Field label="Source, where a row names none">
+        <NInput
+          :value="draft.source"
+          placeholder="who measured"
+          :input-props="{ 'aria-label': 'Source, where a row names none' }"
+          @update:value="(source: string) => (draft.source = source)"
+        />
+      </Field>
+      <SwitchField
+        label="no upscaling unless a row says so"
+        :value="draft.isNative"
+        @change="draft.isNative = $event"
+      />
+    </div>
+    <p v-if="fileText !== null">
+      {{ fileName }} <button class="plain edged" @click="forget">Leave it</button>
+    </p>
+    <NInput
+      v-else
+      type="textarea"
+      :value="draft.text"
+      :autosize="{ minRows: 6, maxRows: 16 }"
+      placeholder="game;preset;width;height;processor;card;memory gb;channels;mts;cl;average;low"
+      :input-props="{ 'aria-label': 'Table of records, pasted', spellcheck: false }"
+      @update:value="(value: string) => (draft.text = value)"
+    />
+    <div v-if="read" aria-live="polite" class="found">
+      <p>
+        <b>{{ read.records.length }}</b> of {{ read.rows }} rows can be taken<template v-if="replaced > 0"
+          >; {{ replaced }} of them replace a record with the same id</template
+        >.
+        <template v-if="read.ignored.length > 0">Columns not read: {{ read.ignored.join(', ') }}.</template>
+      </p>
+      <template v-if="read.problems.length > 0">
+        <p class="problem">
+          {{ read.problems.length }} {{ read.problems.length === 1 ? 'thing is' : 'things are' }} wrong; those
+          rows stay out:
+        </p>
+        <ul class="problems">
+          <li v-for="(each, n) in read.problems.slice(0, MOST_LISTED)" :key="n">
+            <b>{{ each.path }}</b
+            >: {{ each.message }}. {{ each.mend }}
+          </li>
+          <li v-if="read.problems.length > MOST_LISTED">and {{ read.problems.length - MOST_LISTED }} more</li>
+        </ul>
+      </template>
+      <template v-if="heldBack.length > 0">
+        <p>Kept, but held back from the fit:</p>
+        <ul>
+          <li v-for="[reason, count] in heldBack.slice(0, MOST_LISTED)" :key="reason">
+            {{ count }}: {{ reason }}
+          </li>
+        </ul>
+      </template>
+    </div>
+    <div class="row">
+      <button class="plain strong" :disabled="isBusy || !read || read.records.length === 0" @click="bringIn">
+        Bring in {{ read?.records.length ?? 0 }} records
+      </button>
+      <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.table {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+.table.over {
+  outline: 2px dashed var(--plum);
+}
+.row {
+  display: flex;
+  gap: 8px 16px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.found {
+  display: grid;
+  gap: 4px;
+}
+ul {
+  margin: 0;
+  padding-left: 20px;
+  font-size: 13px;
+}
+.problem {
+  color: var(--danger);
+}
+</style>

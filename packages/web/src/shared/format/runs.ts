@@ -1,0 +1,37 @@
+import type { BenchRunKept } from '@ripe-pick/contract';
+
+/** Sizes of pictures that charts are made at, for choosing. */
+export const SIZES = [
+  { value: '1280x720', label: '720p' },
+  { value: '1920x1080', label: '1080p' },
+  { value: '2560x1440', label: '1440p' },
+  { value: '3840x2160', label: '2160p' },
+];
+
+/** 1080p for the common sizes, both figures for others. */
+export function sizeWords(widthPx: number | null, heightPx: number | null): string {
+  if (widthPx === null || heightPx === null) return 'size unknown';
+  return SIZES.find(({ value }) => value === `${widthPx}x${heightPx}`)?.label ?? `${widthPx} x ${heightPx}`;
+}
+
+/** What sets a group of passes apart from others of the same game. */
+export function conditionWords(
+  run: Pick<BenchRunKept, 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'>,
+): string {
+  return [
+    run.preset,
+    sizeWords(run.widthPx, run.heightPx),
+    run.renderScale < 1 ? `upscaled from ${Math.round(run.renderScale * 100)} %` : '',
+    run.background === 'none' ? '' : run.background.replace('-', ' by '),
+    run.state.profile ? '' : 'profile off',
+    run.state.clocks === 'raised' ? 'clocks raised' : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Measured against expected in per cent: −12 %. */
+export function offWords(ratio: number): string {
+  const share = Math.round((ratio - 1) * 1000) / 10;
+  return share === 0 ? '±0 %' : `${share > 0 ? '+' : '−'}${Math.abs(share).toFixed(1)} %`;
+}

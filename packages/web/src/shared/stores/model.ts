@@ -1,0 +1,92 @@
+import { fingerprint, type FitProgress, type Fitted, type ValidateProgress } from '@ripe-pick/core/fit';
+import type { FrameModel, HeldOut } from '@ripe-pick/core/parts';
+import { proxy, wrap, type Remote } from 'comlink';
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { Fitter } from '../../workers/fit.worker.ts';
+import { call, CallFailed } from '../api/client.ts';
+import { useMarket } from './market.ts';
+import { useRecords } from './records.ts';
+
+/** The fit of the frame model, in its worker: kept in step with records and parts. */
+export const useModel = defineStore('model', () => {
+  const market = useMarket();
+  const records = useRecords();
+  const state = ref<'idle' | 'fitting' | 'checking'>('idle');
+  const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
+  const failure = ref<string | null>(null);
+  /** What the last fit of this session found about each record. */
+  const review = shallowRef<Pick<Fitted, 'findings' | 'heldBack'> | null>(null);
+  let remote: Remote<Fitter> | null = null;
+  let round = 0;
+
+  function worker(): Remote<Fitter> {
+    remote ??= wrap<Fitter>(
+      new Worker(new URL('../../workers/fit.worker.ts', import.meta.url), { type: 'module' }),
+    );
+    return remote;
+  }
+
+  const fit = computed(() => market.catalogue?.frameModel.fit ?? null);
+  const print = computed(() => (market.catalogue && records.isLoaded ? fingerprint(market.catalogue.parts, records.all) : null)); // prettier-ignore
+  /** There is something to fit from: games, and records or a model that was fitted before. */
+  const canFit = computed(() => {
+    const games = market.catalogue?.frameModel.games.length ?? 0;
+    return records.isLoaded && games > 0 && (records.all.length > 0 || fit.value !== null);
+  });
+  const isStale = computed(() => canFit.value && print.value !== null && fit.value?.basedOn !== print.value);
+
+  async function run(kind: 'cold' | 'warm' | 'review'): Promise<void> {
+    const catalogue = market.catalogue;
+    if (!catalogue || !canFit.value) return;
+    const mine = ++round;
+    const input = {
+      parts: catalogue.parts, model: catalogue.frameModel, records: records.all,
+      start: kind === 'cold' ? null : (catalogue.frameModel.fit ?? null), now: new Date().toISOString(),
+    }; // prettier-ignore
+    state.value = 'fitting';
+    progress.value = null;
+    failure.value = null;
+    try {
+      const result = await worker().fit(input, proxy((each: FitProgress) => (progress.value = each))); // prettier-ignore
+      if (mine !== round || result.status !== 'fitted') return;
+      review.value = { findings: result.findings, heldBack: result.heldBack };
+      if (kind === 'review') return;
+      // New rates are in use at once; how good they are is checked after.
+      show(result.model);
+      state.value = 'checking';
+      const check = { ...input, model: result.model, start: result.model.fit };
+      const heldOut: HeldOut | null = await worker().validate(check, proxy((each: ValidateProgress) => (progress.value = each))); // prettier-ignore
+      if (mine !== round) return;
+      const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
+      show(checked);
+      await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
+    } catch (error) {
+      if (mine === round)
+        failure.value =
+          error instanceof CallFailed ? error.message : 'The fit failed; the rates are those of before.';
+    } finally {
+      if (mine === round) state.value = 'idle';
+    }
+  }
+  function show(frameModel: FrameModel): void {
+    if (market.catalogue) market.catalogue = { ...market.catalogue, frameModel };
+  }
+
+  // Records and sheets that come or go are taken in from where the last fit stood.
+  watch(isStale, (stale) => {
+    if (stale) void run('warm');
+  });
+  watch(print, (now, before) => {
+    if (before !== null && now !== before && isStale.value) void run('warm');
+  });
+
+  return {
+    state, progress, failure, review, fit, canFit, isStale, run,
+    cancel(): void {
+      round++;
+      state.value = 'idle';
+      if (remote) void remote.cancel();
+    },
+  }; // prettier-ignore
+});
