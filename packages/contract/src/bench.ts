@@ -14,6 +14,7 @@ export const benchSystemSchema = z.strictObject({
   board: idSchema,
   memory: idSchema,
   card: idSchema.nullable(),
+  isCounted: z.boolean().default(true),
 });
 
 /** What is kept of a frame-time file: its distribution and picture, not its frames. */
@@ -65,6 +66,12 @@ export const benchSchema = z.strictObject({
   runs: z.array(benchRunSchema).max(20_000),
 });
 export type BenchKept = z.infer<typeof benchSchema>;
+
+/** The bench as a file. */
+export const benchFileSchema = benchSchema.extend({
+  format: z.literal('ripe-pick/bench'),
+  version: z.literal(1),
+});
 
 /** A change of the bench, all of it or nothing: what is put in place under its id, and what is taken out. */
 export const benchChangeSchema = z.strictObject({

@@ -54,6 +54,7 @@ export {
   type TableRead,
 } from './records-table.ts';
 export {
+  benchFileSchema,
   benchSchema,
   type BenchChange,
   type BenchKept,

@@ -28,6 +28,13 @@ const MOST_SUGGESTIONS = 12;
 /** Reads a chart's bars. Names are matched by all their words; what fits more than one part is asked about. */
 export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
   const known = parts.map((part) => ({ id: part.id, words: new Set([...words(`${part.maker} ${part.name}`), part.id]), plain: words(part.name).join(' ') })); // prettier-ignore
+  const fitsOf = (name: string) => {
+    const asked = words(name);
+    const exact = known.filter(
+      (part) => part.plain === asked.join(' ') || part.words.has(name.toLowerCase()),
+    );
+    return exact.length > 0 ? exact : known.filter((part) => asked.every((word) => part.words.has(word)));
+  };
   const seen = new Set<string>();
   return text.split(/\r?\n/).flatMap((raw, index): ChartLine[] => {
     const line = raw.trim();
@@ -44,17 +51,20 @@ export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
     };
     if (!found)
       return [{ ...base, problem: 'Write a name and its average, such as “Lark 70 Duo 143.5 112”.' }];
-    const name = found[1].trim();
-    const average = readNumber(found[2]);
-    const low = found[3] === undefined ? null : readNumber(found[3]);
+    // “Ember 270 71.4” may be a name and two figures, or a name that ends in a number: the catalogue’s names decide.
+    const third: string | undefined = found[3];
+    const readings: { name: string; average: string; low?: string }[] = [
+      { name: found[1].trim(), average: found[2], ...(third === undefined ? {} : { low: third }) },
+    ];
+    if (third !== undefined) readings.push({ name: `${found[1].trim()} ${found[2]}`, average: third }); // prettier-ignore
+    const tried = readings.map((reading) => ({ ...reading, fits: fitsOf(reading.name) }));
+    const named = tried.filter(({ fits }) => fits.length > 0).sort((x, y) => x.fits.length - y.fits.length);
+    const isFalling = readNumber(third ?? '0') <= readNumber(found[2]);
+    const { name, fits, ...figuresAs } = named[0] ?? (isFalling ? tried[0] : tried[tried.length - 1]);
+    const average = readNumber(figuresAs.average);
+    const low = figuresAs.low === undefined ? null : readNumber(figuresAs.low);
     if (Number.isNaN(average) || Number.isNaN(low ?? 0))
-      return [{ ...base, name, problem: `“${Number.isNaN(average) ? found[2] : (found[3] ?? '')}” is not a plain number. Write it as 143.5.` }]; // prettier-ignore
-    const asked = words(name);
-    const exact = known.filter(
-      (part) => part.plain === asked.join(' ') || part.words.has(name.toLowerCase()),
-    );
-    const fits =
-      exact.length > 0 ? exact : known.filter((part) => asked.every((word) => part.words.has(word)));
+      return [{ ...base, name, problem: `“${Number.isNaN(average) ? figuresAs.average : (figuresAs.low ?? '')}” is not a plain number. Write it as 143.5.` }]; // prettier-ignore
     const part = fits.length === 1 ? fits[0].id : null;
     const figures = { name, average, low, part, suggestions: part ? [] : fits.slice(0, MOST_SUGGESTIONS).map((each) => each.id) }; // prettier-ignore
     const problem =

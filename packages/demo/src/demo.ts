@@ -1,6 +1,7 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import type { BenchKept, CatalogueFile } from '@ripe-pick/contract';
 import { fitModel, validate } from '@ripe-pick/core/fit';
 import type { BenchRecord } from '@ripe-pick/core/parts';
+import { makeBench } from './bench.ts';
 import { makeCatalogue } from './make.ts';
 import { DEMO_DAY } from './names.ts';
 import { dice, seedOf } from './random.ts';
@@ -17,7 +18,13 @@ function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
 }
 
 /** The demo: a market whose rates are fitted from its records. The truth behind the records is nowhere in it. */
-export function makeDemo(): { readonly catalogue: CatalogueFile; readonly records: readonly BenchRecord[] } {
+export function makeDemo(): {
+  readonly catalogue: CatalogueFile;
+  readonly records: readonly BenchRecord[];
+  readonly bench: BenchKept;
+  /** A pass as a frame-time file, to be tried on the test bench. */
+  readonly frameTimes: string;
+} {
   const market = makeCatalogue({ seed: SEED });
   const truths = makeRecords(market, { ...DEMO_RECORDS, seed: SEED, unmeasured: new Set(UNMEASURED) });
   const records = spoil(truths.map((each) => each.record), dice(seedOf('spoil', SEED))); // prettier-ignore
@@ -33,5 +40,5 @@ export function makeDemo(): { readonly catalogue: CatalogueFile; readonly record
   const { model } = fitted;
   const heldOut = finished(validate({ ...input, model, start: model.fit }));
   const frameModel = { ...model, fit: { ...model.fit, heldOut } } as CatalogueFile['frameModel']; // the file's lists are not read-only
-  return { catalogue: { ...market, frameModel }, records };
+  return { catalogue: { ...market, frameModel }, records, ...makeBench(market) };
 }

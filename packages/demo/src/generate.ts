@@ -8,9 +8,11 @@ import { linesOf } from './lines.ts';
 
 const folder = fileURLToPath(new URL('../files/', import.meta.url));
 mkdirSync(folder, { recursive: true });
-const { catalogue, records } = makeDemo();
+const { catalogue, records, bench, frameTimes } = makeDemo();
 writeFileSync(`${folder}catalogue.json`, linesOf(catalogue));
 writeFileSync(`${folder}records.csv`, writeRecordsTable(records));
+writeFileSync(`${folder}bench.json`, linesOf({ format: 'ripe-pick/bench', version: 1, ...bench }));
+writeFileSync(`${folder}frame-times-lantern-deep.csv`, frameTimes);
 writeFileSync(`${folder}brief-league-seat.json`, linesOf(SEAT_BRIEF));
 writeFileSync(`${folder}brief-new-only.json`, linesOf(NEW_ONLY_BRIEF));
 writeFileSync(`${folder}brief-no-card.json`, linesOf(NO_CARD_BRIEF));

@@ -6,7 +6,7 @@ import { serve } from '@hono/node-server';
 import { briefFileSchema, briefOf, briefSchema, buildFileSchema } from '@ripe-pick/contract';
 import { createApp } from './app.ts';
 import { openStore } from './store/index.ts';
-import { readCatalogue, readRecords } from './transfer/index.ts';
+import { readBenchFile, readCatalogue, readRecords } from './transfer/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
 function dataFolder(): string {
@@ -19,7 +19,9 @@ const root = fileURLToPath(new URL('../../../', import.meta.url));
 const demoFolder = join(root, 'packages/demo/files');
 const hasDemo = existsSync(join(demoFolder, 'catalogue.json'));
 const demoFile = (name: string) => () => readFileSync(join(demoFolder, name), 'utf8');
-const demo = hasDemo ? { catalogue: demoFile('catalogue.json'), records: demoFile('records.csv') } : null;
+const demo = hasDemo
+  ? { catalogue: demoFile('catalogue.json'), records: demoFile('records.csv'), bench: demoFile('bench.json') }
+  : null;
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
 
 const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
@@ -35,6 +37,9 @@ if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 
   const records = readRecords(demo.records(), read.value);
   if (!records.ok) throw new Error(`demo: the shipped records are not valid: ${records.problems[0]?.path}`);
   await store.changeRecords(records.value, []);
+  const bench = readBenchFile(demo.bench());
+  if (!bench.ok) throw new Error(`demo: the shipped passes are not valid: ${bench.problems[0]?.path}`);
+  await store.changeBench({ putSystems: bench.value.systems, putRuns: bench.value.runs });
   const demoJson = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder, name), 'utf8'));
   const { workspace } = await store.workspace();
   if (!workspace) {

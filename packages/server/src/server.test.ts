@@ -19,7 +19,11 @@ beforeEach(async () => {
   app = createApp({
     store,
     version: '0',
-    demo: { catalogue: () => text('catalogue.json'), records: () => text('records.csv') },
+    demo: {
+      catalogue: () => text('catalogue.json'),
+      records: () => text('records.csv'),
+      bench: () => text('bench.json'),
+    },
     webFolder: null,
   });
 });

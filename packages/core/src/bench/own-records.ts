@@ -9,6 +9,8 @@ export interface BenchSystem {
   readonly board: string;
   readonly memory: string;
   readonly card: string | null;
+  /** Whether its passes count for the model; not while something is wrong with it. */
+  readonly isCounted: boolean;
 }
 
 /** How the machine was set while a pass was measured. */
@@ -118,7 +120,7 @@ export function recordsOfRuns(
         link: null, background: first.background, clocks: first.state.clocks, average: summary.average,
         low: low === null ? null : { fps: Math.min(low, summary.average), percent: 1, definition: summary.low === null ? 'slowest' : 'percentile' },
         source: { name: machine.name, on: group[group.length - 1].on }, trust: 'own', system: machine.id,
-        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`, setAside: null,
+        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`, setAside: machine.isCounted ? null : 'its system is left out of the model',
       },
     ]; // prettier-ignore
   });

@@ -1,7 +1,10 @@
-import { uncertaintyOf } from '../frames/index.ts';
+import { combine, uncertaintyOf, type Gradient } from '../frames/index.ts';
 import { PRESETS, type BenchRecord, type FrameModel } from '../parts/index.ts';
 
-/** How well one thing is known: standard deviation of its log rate, and how many records in the fit speak of it. */
+/**
+ * How well one thing is known against the others of its kind: standard deviation of its log rate beside their mean, since
+ * a level that all share cancels in every comparison; and how many records in the fit speak of it.
+ */
 export interface Known {
   readonly id: string;
   readonly sdLn: number;
@@ -28,18 +31,23 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
     return counts;
   };
   const byUncertainty = (list: Known[]) => list.sort((a, b) => b.sdLn - a.sdLn);
-  const rates = (list: FrameModel['cards'], counts: ReadonlyMap<string, number>) =>
-    byUncertainty(list.map(({ part, sdLn }) => ({ id: part, sdLn, records: counts.get(part) ?? 0 })));
   const uncertainty = uncertaintyOf(model);
-  const sd = (name: string) => Math.sqrt(uncertainty.variance(new Map([[name, 1]])));
+  const meanOf = (kind: string, list: FrameModel['cards']): Gradient => new Map(list.map(({ part }) => [`${kind}:${part}`, 1 / list.length])); // prettier-ignore
+  const beside = (name: string, mean: Gradient) =>
+    Math.sqrt(uncertainty.variance(combine([[1, new Map([[name, 1]])], [-1, mean]]))); // prettier-ignore
+  const rates = (kind: string, list: FrameModel['cards'], counts: ReadonlyMap<string, number>) => {
+    const mean = meanOf(kind, list);
+    return byUncertainty(list.map(({ part }) => ({ id: part, sdLn: beside(`${kind}:${part}`, mean), records: counts.get(part) ?? 0 }))); // prettier-ignore
+  };
+  const [cards, processors] = [meanOf('card', model.cards), meanOf('processor', model.processors)];
   const ofGames = count((record) => record.game);
   return {
-    processors: rates(model.processors, count((record) => record.processor)),
-    cards: rates(model.cards, count((record) => record.card)),
-    integrated: rates(model.integrated, count((record) => (record.card === null ? record.processor : null))),
+    processors: rates('processor', model.processors, count((record) => record.processor)),
+    cards: rates('card', model.cards, count((record) => record.card)),
+    integrated: rates('integrated', model.integrated, count((record) => (record.card === null ? record.processor : null))),
     games: byUncertainty(
       model.games.map(({ id }) => {
-        const sds = PRESETS.map((preset) => Math.max(sd(`work:${id}:${preset}`), sd(`prep:${id}:${preset}`)));
+        const sds = PRESETS.map((preset) => Math.max(beside(`work:${id}:${preset}`, cards), beside(`prep:${id}:${preset}`, processors)));
         return { id, sdLn: sds.reduce((a, b) => a + b, 0) / sds.length, records: ofGames.get(id) ?? 0 };
       }),
     ),

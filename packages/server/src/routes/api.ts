@@ -5,6 +5,7 @@ import type { z } from 'zod';
 import { countsOf, type Store } from '../store/index.ts';
 import {
   checkCatalogue,
+  readBenchFile,
   readCatalogue,
   readJson,
   readRecords,
@@ -159,8 +160,10 @@ export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
     if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
     const file = taken(readCatalogue(demo.catalogue()), 'The demo catalogue');
     const records = taken(readRecords(demo.records(), file), 'The demo’s records');
+    const { systems, runs } = taken(readBenchFile(demo.bench()), 'The demo’s passes');
     const counts = await store.replaceCatalogue(file);
     await store.changeRecords(records, []);
+    await store.changeBench({ putSystems: systems, putRuns: runs });
     return c.json(counts);
   });
   routes.all('/api/*', () => {

@@ -1,3 +1,3 @@
 export {
-  checkCatalogue, readBrief, readBuild, readCatalogue, readJson, readRecords, type DemoFiles, type Read,
+  checkCatalogue, readBenchFile, readBrief, readBuild, readCatalogue, readJson, readRecords, type DemoFiles, type Read,
 } from './read.ts'; // prettier-ignore

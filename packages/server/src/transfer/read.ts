@@ -1,5 +1,6 @@
 import {
-  briefFileSchema, buildFileSchema, catalogueFileSchema, catalogueOf, crossCheckBrief, crossCheckCatalogue, problemsOf, readRecordsTable, slotTakes,
+  benchFileSchema, briefFileSchema, buildFileSchema, catalogueFileSchema, catalogueOf, crossCheckBrief, crossCheckCatalogue, problemsOf, readRecordsTable, slotTakes,
+  type BenchKept,
   type BenchRecord, type BriefFile, type BuildFile, type CatalogueFile, type Problem,
 } from '@ripe-pick/contract'; // prettier-ignore
 import { parseTree as locate, type ParseError } from 'jsonc-parser';
@@ -66,10 +67,17 @@ export function readRecords(text: string, catalogue: CatalogueFile): Read<readon
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: records };
 }
 
+/** Reads the passes of own systems. */
+export function readBenchFile(text: string): Read<BenchKept> {
+  const read = readText(benchFileSchema, text);
+  return read.ok ? { ok: true, value: { systems: read.value.systems, runs: read.value.runs } } : read;
+}
+
 /** The demo's files, read when they are asked for. */
 export interface DemoFiles {
   readonly catalogue: () => string;
   readonly records: () => string;
+  readonly bench: () => string;
 }
 
 /** Reads a brief, and checks it against the catalogue that it will be asked of. */

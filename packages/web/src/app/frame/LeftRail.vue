@@ -142,7 +142,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 
 <style scoped>
 .rail {
-  width: 118px;
+  width: 132px;
   background: var(--sunk);
   border-right: 1px solid var(--line);
   padding: 12px 8px;
@@ -193,6 +193,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   padding: 6px 8px;
   border-radius: 7px;
   text-align: left;
+  white-space: nowrap;
 }
 .screen:hover {
   background: var(--shade);

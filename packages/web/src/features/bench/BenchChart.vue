@@ -140,6 +140,7 @@ const verdict = ({ summary, expected }: Measured) => {
 <style scoped>
 .holder {
   overflow-x: auto;
+  position: relative;
 }
 .grid {
   stroke: var(--line);

@@ -106,6 +106,11 @@ const remove = (run: BenchRunKept) =>
 }
 .scroll {
   overflow-x: auto;
+  position: relative;
+}
+table.lines th,
+table.lines td {
+  padding-right: 12px;
 }
 .warm {
   color: var(--ink-soft);

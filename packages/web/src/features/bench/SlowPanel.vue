@@ -161,6 +161,10 @@ ol {
 .checks li::marker {
   font-weight: 600;
 }
+th .quiet {
+  display: block;
+  margin: 0;
+}
 .small {
   font-size: 12px;
 }

@@ -3,6 +3,7 @@ import type { BenchKept } from '@ripe-pick/contract';
 import { useMessage } from 'naive-ui';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
+import SwitchField from '../../shared/ui/SwitchField.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -37,7 +38,12 @@ async function add() {
   if (!candidate.value) return;
   let n = records.bench.systems.length + 1;
   while (records.bench.systems.some((each) => each.id === `system-${n}`)) n++;
-  const system: System = { id: `system-${n}`, name: workspace.active.name, ...candidate.value };
+  const system: System = {
+    id: `system-${n}`,
+    name: workspace.active.name,
+    ...candidate.value,
+    isCounted: true,
+  };
   await change(`System ${system.name} added`, { putSystems: [system] });
   emit('choose', system.id);
 }
@@ -89,6 +95,18 @@ async function change(label: string, what: Parameters<typeof records.changeBench
     >
       Bench “{{ workspace.active.name }}”
     </button>
+    <SwitchField
+      v-if="system"
+      label="counts for the model"
+      :value="system.isCounted"
+      @change="
+        (isCounted: boolean) =>
+          system &&
+          change(isCounted ? `${system.name} counts for the model` : `${system.name} left out of the model`, {
+            putSystems: [{ ...system, isCounted }],
+          })
+      "
+    />
     <button v-if="system" class="plain" @click="remove(system)">Take out</button>
   </section>
 </template>

@@ -52,7 +52,7 @@ export function useBenchPage() {
       const record = recordsOfRuns(catalogue.parts, one, group.runs)[0];
       if (!record) return { ...group, expected: null, unknown: 'Only warm-ups so far.' };
       // Raised clocks are compared with what the parts do as shipped.
-      const judged = judge({ ...record, clocks: 'stock', low: null });
+      const judged = judge({ ...record, clocks: 'stock', low: null, setAside: null });
       if ('heldBack' in judged) return { ...group, expected: null, unknown: judged.heldBack.map(heldBackSentence).join(' ') };
       const found = predict(judged.usable);
       return found

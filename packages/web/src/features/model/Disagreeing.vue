@@ -97,6 +97,10 @@ async function setAside(id: string) {
 }
 .scroll {
   overflow-x: auto;
+  position: relative;
+}
+td:last-child {
+  white-space: nowrap;
 }
 th .quiet {
   display: block;

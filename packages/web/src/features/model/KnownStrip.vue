@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Known } from '@ripe-pick/core/fit';
-import { scaleLinear } from 'd3';
+import { scaleSqrt } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
@@ -10,12 +10,12 @@ const props = defineProps<{ title: string; known: readonly Known[]; isGame: bool
 const names = useNames();
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
-const RADIUS = 4;
+const RADIUS = props.known.length > 60 ? 2.8 : 4;
 const AXIS = 16;
 
 const nameOf = (id: string) => (props.isGame ? names.game(id) : names.part(id));
 const cent = (sdLn: number) => (Math.exp(sdLn) - 1) * 100;
-const x = computed(() => scaleLinear().domain([0, Math.max(5, ...props.known.map((each) => cent(each.sdLn))) * 1.03]).range([2 + RADIUS, width.value - 8])); // prettier-ignore
+const x = computed(() => scaleSqrt().domain([0, Math.max(5, ...props.known.map((each) => cent(each.sdLn))) * 1.03]).range([2 + RADIUS, width.value - 8])); // prettier-ignore
 const dots = computed(() => stacked(props.known.map((each) => x.value(cent(each.sdLn))), 2 * RADIUS + 1)); // prettier-ignore
 const height = computed(() => AXIS + (Math.max(1, ...dots.value.map((dot) => dot.row + 1)) * (2 * RADIUS + 1)) + 4); // prettier-ignore
 /** Named below the picture. */

@@ -123,7 +123,8 @@ const status = computed(() => {
         <section class="sheet" aria-labelledby="known">
           <h2 id="known">Known well, or hardly</h2>
           <p class="quiet small">
-            Each dot is one; further right is less sure. Hollow: nobody measured it, its sheet alone speaks.
+            Each dot is one; further right is less sure. Hollow: nobody measured it, its sheet alone speaks. A
+            game that runs at its own cap tells little of what it needs.
           </p>
           <template v-if="knowledge">
             <KnownStrip

@@ -11,6 +11,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { percent } from '../../shared/format/format.ts';
 
+const partIn = (picks: Picks, slot: string) => picks[slot as 'card']?.part; // one of the two slots asked for
 const bench = useBench();
 const market = useMarket();
 const names = useNames();
@@ -32,11 +33,17 @@ const builds = computed(() => [
 ]); // prettier-ignore
 const options = computed(() => builds.value.map(({ id, name }) => ({ value: id, label: name })));
 const chosen = ref<[string | null, string | null]>([null, null]);
+/** The candidate that is open against the best; where it is the best, against the runner-up. */
+const rival = computed(() => {
+  const [best, next] = answers.value;
+  const isBest = best && ['processor', 'card'].every((slot) => partIn(best.picks, slot) === partIn(workspace.picks, slot)); // prettier-ignore
+  return isBest && next ? next.id : best?.id;
+});
 const first = computed(
-  () => builds.value.find((each) => each.id === (chosen.value[0] ?? 'answer-0')) ?? builds.value[0],
+  () => builds.value.find((each) => each.id === (chosen.value[0] ?? workspace.active.id)) ?? builds.value[0],
 );
 const second = computed(
-  () => builds.value.find((each) => each.id === (chosen.value[1] ?? 'answer-1')) ?? builds.value[1],
+  () => builds.value.find((each) => each.id === (chosen.value[1] ?? rival.value)) ?? builds.value[1],
 );
 const setOf = (picks: Picks): PartSet | null => (bench.index ? partsForRules(picks, bench.index) : null);
 
@@ -44,9 +51,17 @@ const decision = computed(() => {
   const [a, b] = [first.value && setOf(first.value.picks), second.value && setOf(second.value.picks)];
   return a && b && market.catalogue ? narrowing(workspace.brief, market.catalogue.frameModel, a, b) : null;
 });
-/** Measurements that are named. */
+/** Measurements that are named, and by how much they must narrow the difference to be. */
 const MOST = 4;
-const cent = (ln: number) => `${(Math.abs(ln) * 100).toFixed(1)} %`;
+const WORTH = 0.97;
+const measurements = computed(() =>
+  (decision.value?.measurements ?? [])
+    .filter((each) => each.sdAfter < WORTH * (decision.value?.sdLn ?? 0))
+    .slice(0, MOST),
+);
+const cent = (ln: number) => `${(Math.abs(ln) * 100).toFixed(Math.abs(ln) < 0.02 ? 2 : 1)} %`;
+/** Closer than this nobody would call one of them ahead. */
+const LEVEL_LN = 5e-4;
 const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less than 1 %' : percent(p));
 </script>
 
@@ -74,18 +89,24 @@ const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less th
       <p v-else-if="!decision" class="quiet">One of them has no rate yet.</p>
       <template v-else>
         <p>
-          {{ first.name }} is {{ cent(decision.differenceLn) }}
-          {{ decision.differenceLn >= 0 ? 'ahead' : 'behind' }}, give or take {{ cent(decision.sdLn) }}: it is
-          the faster one with a chance of {{ chance(decision.chance) }}.
+          {{ first.name }} is
+          {{
+            Math.abs(decision.differenceLn) < LEVEL_LN
+              ? 'level'
+              : `${cent(decision.differenceLn)} ${decision.differenceLn >= 0 ? 'ahead' : 'behind'}`
+          }}, give or take {{ cent(decision.sdLn) }}: it is the faster one with a chance of
+          {{ chance(decision.chance) }}.
         </p>
-        <ol v-if="decision.measurements.length > 0">
-          <li v-for="(each, n) in decision.measurements.slice(0, MOST)" :key="n">
+        <ol v-if="measurements.length > 0">
+          <li v-for="(each, n) in measurements" :key="n">
             <b>{{ names.game(each.game) }}</b> at {{ each.preset }}: {{ names.part(each.processor) }} with
             {{ each.card ? names.part(each.card) : 'its own graphics' }}.
             <span class="quiet">then give or take {{ cent(each.sdAfter) }}</span>
           </li>
         </ol>
-        <p v-else class="quiet">No single record would change how sure this is.</p>
+        <p v-else class="quiet">
+          No single record would make this much surer: what is left is how each game treats each pairing.
+        </p>
       </template>
     </template>
   </section>

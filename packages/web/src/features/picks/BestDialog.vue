@@ -314,6 +314,7 @@ const lead = (picks: Picks) =>
 }
 .scroll {
   overflow-x: auto;
+  position: relative;
 }
 .list {
   max-height: 230px;

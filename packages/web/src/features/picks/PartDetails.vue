@@ -137,6 +137,7 @@ function take(offer: Offer) {
 }
 .scroll {
   overflow-x: auto;
+  position: relative;
 }
 dl {
   margin: 0;

@@ -317,7 +317,7 @@ async function save() {
 }
 .grid {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(138px, 1fr));
   gap: 8px 12px;
   padding: 8px 0;
 }

@@ -147,7 +147,8 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               >
             </th>
             <td>
-              {{ names.part(record.processor) }}<br /><span class="quiet">{{
+              {{ names.part(record.processor)
+              }}<span class="quiet under">{{
                 record.card ? names.part(record.card) : 'its own graphics'
               }}</span>
             </td>
@@ -228,12 +229,18 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 }
 .scroll {
   overflow-x: auto;
+  position: relative;
+}
+table.lines th,
+table.lines td {
+  padding-right: 12px;
 }
 .lines {
   min-width: 880px;
   font-size: 12.5px;
 }
-th .quiet {
+th .quiet,
+.lines .under {
   display: block;
   margin: 0;
 }

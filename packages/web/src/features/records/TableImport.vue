@@ -163,8 +163,7 @@ async function bringIn() {
         </p>
         <ul class="problems">
           <li v-for="(each, n) in read.problems.slice(0, MOST_LISTED)" :key="n">
-            <b>{{ each.path }}</b
-            >: {{ each.message }}. {{ each.mend }}
+            <b>{{ each.path }}</b>: {{ each.message }}. {{ each.mend }}
           </li>
           <li v-if="read.problems.length > MOST_LISTED">and {{ read.problems.length - MOST_LISTED }} more</li>
         </ul>
