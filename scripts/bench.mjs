@@ -1,4 +1,4 @@
-/** npm run bench: ratios and growth of the search, and the worker and the swaps in Chromium. */
+/** npm run bench: ratios and growth of the search and the fit, and the workers and the swaps in Chromium. */
 import { buildWeb, ensureChromium, ensureInstalled, must } from './lib/prepare.mjs';
 
 ensureInstalled();
@@ -9,5 +9,8 @@ must(process.execPath, ['--import', 'tsx', 'bench/browser.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });
 must(process.execPath, ['--import', 'tsx', 'bench/workbench.bench.ts'], {
+  env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
+});
+must(process.execPath, ['--import', 'tsx', 'bench/fit.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });

@@ -12,6 +12,14 @@ const asFile = (name: string, text: string) => ({
 });
 
 test('an empty database says what to do first, and does it', async ({ clean: page }) => {
+  for (const [screen, words] of [
+    ['bench', 'There are no parts yet'],
+    ['records', 'There are no processors yet'],
+    ['model', 'There are no games yet'],
+  ]) {
+    await page.goto(`${EMPTY}/${screen}`);
+    await expect(page.getByText(words)).toBeVisible();
+  }
   await page.goto(`${EMPTY}/picks`);
   await expect(page.getByRole('heading', { name: 'No parts yet' })).toBeVisible();
   await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();

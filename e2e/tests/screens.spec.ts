@@ -12,11 +12,13 @@ test.beforeEach(async ({ request }) =>
     });
   }),
 );
-const SCREENS = ['brief', 'picks', 'stretch', 'line-up', 'data'];
+const MONEY = ['brief', 'picks', 'stretch', 'line-up'];
+const SCREENS = [...MONEY, 'bench', 'records', 'records?add=chart', 'records?add=table', 'model', 'data'];
 /** Long work is over, so that what axe sees is the whole screen. */
 async function settled(page: Page, screen: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
   if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
+  if (screen === 'model') await expect(page.getByText('Held back from the fit')).toBeVisible();
   await page.waitForTimeout(500);
 }
 
@@ -69,7 +71,7 @@ for (const screen of SCREENS) {
       () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
     );
     expect(overflow).toBeLessThanOrEqual(0);
-    if (screen !== 'data') await expect(page.locator('.ruler')).toBeVisible();
+    if (MONEY.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
     await expectAxeClean(page);
   });
 }

@@ -4,6 +4,9 @@ import {
   type FrameTimesFile,
   type FrameTimesSummary,
 } from '@ripe-pick/core/bench';
+import { readRecordsTable, type TableDefaults, type TableRead } from '@ripe-pick/contract';
+import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
+import type { Catalogue } from '@ripe-pick/core/parts';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
 
@@ -20,9 +23,30 @@ export type FileSummary =
     }
   | Extract<FrameTimesFile, { ok: false }>;
 
+/** A table of records as read, and what of it the fit would hold back. */
+export interface TablePreview extends TableRead {
+  /** Reasons by how many records they keep out, the most frequent first. */
+  readonly heldBack: readonly (readonly [reason: string, count: number])[];
+}
+
 const tickets = new Tickets();
 
 const bench = {
+  /** Reads a table of records; a large one takes a second or two. */
+  readTable(text: string, catalogue: Catalogue, defaults: TableDefaults): TablePreview {
+    const read = readRecordsTable(text, catalogue, defaults);
+    const judge = recordJudge(catalogue.parts, catalogue.frameModel);
+    const counts = new Map<string, number>();
+    for (const record of read.records) {
+      const judged = judge(record);
+      if ('usable' in judged) continue;
+      for (const reason of judged.heldBack) {
+        const sentence = heldBackSentence(reason);
+        counts.set(sentence, (counts.get(sentence) ?? 0) + 1);
+      }
+    }
+    return { ...read, heldBack: [...counts].sort((a, b) => b[1] - a[1]) };
+  },
   cancel: () => tickets.next(),
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {

@@ -86,7 +86,7 @@ const remove = (run: BenchRunKept) =>
               <button class="plain" @click="toggleWarmUp(run)">
                 {{ run.isWarmUp ? 'Count it' : 'Warm-up' }}
               </button>
-              <button class="plain" :aria-label="`Take pass ${n + 1} out`" @click="remove(run)">
+              <button class="plain" :aria-label="`Take out pass ${n + 1}`" @click="remove(run)">
                 Take out
               </button>
             </td>

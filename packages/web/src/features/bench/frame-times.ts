@@ -1,17 +1,10 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { ref } from 'vue';
-import type { Bench, FileSummary } from '../../workers/bench.worker.ts';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
+import type { FileSummary } from '../../workers/bench.worker.ts';
 
 /** Larger files are refused before they are read, in bytes: two million rows with many columns stay below. */
 const MOST_BYTES = 400 * 1024 * 1024;
-
-let remote: Remote<Bench> | null = null;
-function worker(): Remote<Bench> {
-  remote ??= wrap<Bench>(
-    new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return remote;
-}
 
 /** Reads frame-time files in a worker. */
 export function useFrameTimes() {
@@ -27,7 +20,7 @@ export function useFrameTimes() {
     isReading.value = true;
     share.value = 0;
     try {
-      const found = await worker().summarise(file, proxy((done: number) => (share.value = done))); // prettier-ignore
+      const found = await benchWorker().summarise(file, proxy((done: number) => (share.value = done))); // prettier-ignore
       if (!found) return null;
       if (found.ok) return found;
       const { row, message, mend } = found;
@@ -40,5 +33,5 @@ export function useFrameTimes() {
       isReading.value = false;
     }
   }
-  return { isReading, share, problem, read, stop: () => remote && void remote.cancel() };
+  return { isReading, share, problem, read, stop: () => void benchWorker().cancel() };
 }

@@ -32,6 +32,7 @@ const draft = useStorage('ripe-pick-chart-draft', {
 const said = useStorage<Record<string, string>>('ripe-pick-chart-names', {});
 const problem = ref('');
 const isBusy = ref(false);
+const note = ref('');
 
 const parts = computed(() => market.catalogue?.parts ?? []);
 const of = (slot: 'card' | 'processor') => parts.value.filter((part) => part.slot === slot);
@@ -106,12 +107,16 @@ const isOff = (line: ChartLine) => {
 
 async function save() {
   const put = ready.value.map(recordOf);
+  note.value = '';
   isBusy.value = true;
   problem.value = '';
   try {
     await records.change(`${put.length} records of a chart added`, put);
-    draft.value = { ...draft.value, text: '' };
-    emit('added', put.length, 'the chart');
+    // What is not clear yet stays.
+    const saved = new Set(ready.value.map((line) => line.text));
+    draft.value = { ...draft.value, text: lines.value.filter((line) => !saved.has(line.text)).map((line) => line.text).join('\n') }; // prettier-ignore
+    if (draft.value.text === '') emit('added', put.length, 'the chart');
+    else note.value = `${put.length} records added. What is left still has a question.`;
   } catch (error) {
     problem.value = error instanceof CallFailed ? `${error.message} ${error.problems[0]?.path ?? ''} ${error.problems[0]?.message ?? ''}` : 'The records could not be saved. What you typed is kept here.'; // prettier-ignore
   } finally {
@@ -276,11 +281,11 @@ async function save() {
                   :style="{ left: left(known.low), width: left(known.high - known.low) }"
                 ></i>
               </template>
-              <span class="num"
-                >{{ fps(line.average)
-                }}<template v-if="line.low !== null"> / {{ fps(line.low) }}</template></span
-              >
             </div>
+            <span v-if="line.average !== null" class="num figures"
+              >{{ fps(line.average)
+              }}<template v-if="line.low !== null"> / {{ fps(line.low) }}</template></span
+            >
             <p v-if="line.problem" class="problem">Line {{ line.line }}: {{ line.problem }}</p>
             <p v-else-if="isOff(line)" class="problem">
               Far from the {{ fps(expected.get(line.line)?.fps ?? 0) }} that is expected: is it typed right,
@@ -304,6 +309,7 @@ async function save() {
         <p v-else-if="lines.length > ready.length" class="quiet">
           {{ lines.length - ready.length }} lines stay here until they are clear.
         </p>
+        <p v-if="note" role="status">{{ note }}</p>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
       </div>
     </section>
@@ -350,7 +356,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: 220px minmax(0, 1fr);
+  grid-template-columns: 220px minmax(0, 1fr) 84px;
   gap: 2px 10px;
   align-items: center;
 }
@@ -385,12 +391,10 @@ li {
   background: var(--plum);
   border-radius: 2px;
 }
-.track .num {
-  position: absolute;
-  right: 6px;
-  top: 2px;
+.figures {
   font-size: 12.5px;
   font-weight: 600;
+  text-align: right;
 }
 .problem {
   grid-column: 1 / -1;
@@ -419,9 +423,14 @@ i.low.key {
   flex-wrap: wrap;
 }
 @media (max-width: 900px) {
-  .bars,
-  li {
+  .bars {
     grid-template-columns: minmax(0, 1fr);
+  }
+  li {
+    grid-template-columns: minmax(0, 1fr) 84px;
+  }
+  .who {
+    grid-column: 1 / -1;
   }
 }
 </style>

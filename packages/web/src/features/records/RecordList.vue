@@ -3,7 +3,7 @@ import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
 import { heldBackSentence, predictor, recordJudge } from '@ripe-pick/core/fit';
 import { refDebounced, useStorage } from '@vueuse/core';
 import { NInput, useMessage } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useModel } from '../../shared/stores/model.ts';
@@ -35,24 +35,20 @@ const filter = useStorage<(typeof FILTERS)[number]['id']>('ripe-pick-records-fil
 interface Row {
   readonly record: BenchRecord;
   readonly heldBack: string | null;
-  readonly expected: number | null;
-  readonly z: number;
   readonly text: string;
 }
+const judge = computed(
+  () => market.catalogue && recordJudge(market.catalogue.parts, market.catalogue.frameModel),
+);
 const rows = computed((): Row[] => {
-  const catalogue = market.catalogue;
-  if (!catalogue) return [];
-  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
-  const predict = predictor(catalogue.frameModel);
+  const judged = judge.value;
+  if (!judged) return [];
   return records.all
     .map((record): Row => {
-      const judged = judge(record);
-      const found = 'usable' in judged ? predict(judged.usable) : null;
+      const found = judged(record);
       return {
         record,
-        heldBack: 'heldBack' in judged ? judged.heldBack.map(heldBackSentence).join(' ') : null,
-        expected: found ? Math.exp(found.ln) : null,
-        z: found ? (Math.log(record.average) - found.ln) / found.sd : 0,
+        heldBack: 'heldBack' in found ? found.heldBack.map(heldBackSentence).join(' ') : null,
         text: [names.game(record.game), record.preset, sizeWords(record.widthPx, record.heightPx), names.part(record.processor), record.card ? names.part(record.card) : 'own graphics', record.source.name, record.note].join(' ').toLowerCase(),
       };
     })
@@ -60,13 +56,37 @@ const rows = computed((): Row[] => {
 }); // prettier-ignore
 /** Far enough to look at: rarer than one in three hundred by chance. */
 const ODD_Z = 3;
+/** How far each record is from what all others predict, from the fit in its worker. */
+const offBy = computed(
+  () => new Map((model.review?.findings ?? []).map((finding) => [finding.id, finding.z])),
+);
+watch(
+  [filter, () => model.canFit],
+  () => {
+    if (filter.value === 'odd' && model.canFit && model.review === null && model.state === 'idle') void model.run('review'); // prettier-ignore
+  },
+  { immediate: true },
+);
 const matching = computed(() => {
   const words = settled.value.toLowerCase().split(/\s+/).filter(Boolean);
   return rows.value.filter((row) => {
     if (filter.value === 'own' && row.record.trust !== 'own') return false;
     if (filter.value === 'held' && row.heldBack === null) return false;
-    if (filter.value === 'odd' && Math.abs(row.z) < ODD_Z) return false;
+    if (filter.value === 'odd' && Math.abs(offBy.value.get(row.record.id) ?? 0) < ODD_Z) return false;
     return words.every((word) => row.text.includes(word));
+  });
+});
+/** Expected rates of the rows on screen alone: thousands would keep the page waiting. */
+const visible = computed(() => {
+  const predict = market.catalogue && predictor(market.catalogue.frameModel);
+  return matching.value.slice(0, shown.value).map((row) => {
+    const judged = judge.value?.(row.record);
+    const found = predict && judged && 'usable' in judged ? predict(judged.usable) : null;
+    return {
+      ...row,
+      expected: found ? Math.exp(found.ln) : null,
+      z: found ? (Math.log(row.record.average) - found.ln) / found.sd : 0,
+    };
   });
 });
 async function change(label: string, put: readonly BenchRecord[], remove: readonly string[] = []) {
@@ -131,7 +151,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
         </thead>
         <tbody>
           <tr
-            v-for="{ record, heldBack, expected, z } in matching.slice(0, shown)"
+            v-for="{ record, heldBack, expected, z } in visible"
             :key="record.id"
             :class="{ held: heldBack !== null }"
           >

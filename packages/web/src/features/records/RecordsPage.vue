@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -18,7 +18,7 @@ const WAYS = [
   { id: 'table', name: 'Paste or file' },
 ] as const;
 const way = computed(() => WAYS.find(({ id }) => id === route.query.add)?.id ?? 'list');
-const go = (id: string) => void router.replace({ name: 'records', query: id === 'list' ? {} : { add: id } });
+const go = (id: string) => router.replace({ name: 'records', query: id === 'list' ? {} : { add: id } });
 const isAddingGame = ref(false);
 const lacks = computed(() => {
   const catalogue = market.catalogue;
@@ -28,8 +28,9 @@ const lacks = computed(() => {
 });
 const note = ref('');
 watch(way, () => (note.value = ''));
-function added(count: number, from: string) {
-  go('list');
+async function added(count: number, from: string) {
+  await go('list');
+  await nextTick();
   note.value = `${count} ${count === 1 ? 'record' : 'records'} from ${from} added. The model takes them in now.`;
 }
 </script>

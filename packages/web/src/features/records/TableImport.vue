@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { readRecordsTable, type TableRead } from '@ripe-pick/contract';
-import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
 import { refDebounced, useStorage } from '@vueuse/core';
 import { NInput } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
+import type { TablePreview } from '../../workers/bench.worker.ts';
 import Field from '../../shared/ui/Field.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import { CallFailed } from '../../shared/api/client.ts';
@@ -29,26 +29,34 @@ const text = computed(() => fileText.value ?? draft.value.text);
 // Reading a large table takes some milliseconds: not on every letter.
 const settled = refDebounced(text, 250);
 const stamp = Date.now().toString(36);
-const read = computed((): TableRead | null => {
-  const catalogue = market.catalogue;
-  if (!catalogue || settled.value.trim() === '') return null;
-  const { source, isNative } = draft.value;
-  return readRecordsTable(settled.value, catalogue, {
-    source: source.trim() || fileName.value || 'pasted table', on: new Date().toISOString().slice(0, 10), idPrefix: `table-${stamp}`,
-    renderScale: isNative ? 1 : null, memory: null,
-  }); // prettier-ignore
-});
-const heldBack = computed(() => {
-  const catalogue = market.catalogue;
-  if (!catalogue || !read.value) return [];
-  const judge = recordJudge(catalogue.parts, catalogue.frameModel);
-  const counts = new Map<string, number>();
-  for (const record of read.value.records) {
-    const judged = judge(record);
-    if ('heldBack' in judged) for (const reason of judged.heldBack) counts.set(heldBackSentence(reason), (counts.get(heldBackSentence(reason)) ?? 0) + 1); // prettier-ignore
-  }
-  return [...counts].sort((a, b) => b[1] - a[1]);
-});
+const read = shallowRef<TablePreview | null>(null);
+const isReading = ref(false);
+let round = 0;
+watch(
+  [settled, () => draft.value.source, () => draft.value.isNative, () => market.catalogue?.parts],
+  async () => {
+    const mine = ++round;
+    const catalogue = market.catalogue;
+    if (!catalogue || settled.value.trim() === '') {
+      read.value = null;
+      return;
+    }
+    const { source, isNative } = draft.value;
+    isReading.value = true;
+    const found = await benchWorker().readTable(settled.value, catalogue, {
+      source: source.trim() || fileName.value || 'pasted table',
+      on: new Date().toISOString().slice(0, 10),
+      idPrefix: `table-${stamp}`,
+      renderScale: isNative ? 1 : null,
+      memory: null,
+    });
+    if (mine !== round) return;
+    read.value = found;
+    isReading.value = false;
+  },
+  { immediate: true },
+);
+const heldBack = computed(() => read.value?.heldBack ?? []);
 const replaced = computed(() => {
   const ids = new Set(records.published.map((record) => record.id));
   return read.value?.records.filter((record) => ids.has(record.id)).length ?? 0;
@@ -149,6 +157,7 @@ async function bringIn() {
       :input-props="{ 'aria-label': 'Table of records, pasted', spellcheck: false }"
       @update:value="(value: string) => (draft.text = value)"
     />
+    <p v-if="isReading" role="status">Reading the table…</p>
     <div v-if="read" aria-live="polite" class="found">
       <p>
         <b>{{ read.records.length }}</b> of {{ read.rows }} rows can be taken<template v-if="replaced > 0"
