@@ -1,3 +1,4 @@
+import { FIT_DEFAULTS } from '@ripe-pick/core/fit';
 import { PRESETS, type Catalogue } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { partSchema } from './parts.ts';
@@ -60,7 +61,7 @@ export const gameSchema = z.strictObject({
 
 const share = z.number().min(0).max(1);
 /** Effects of a fitted model: at most so many are kept with their covariance. */
-const MOST_EFFECTS = 4000;
+const { mostEffects: MOST_EFFECTS } = FIT_DEFAULTS;
 
 /** How well records that a fit had not seen were predicted. */
 export const heldOutSchema = z.strictObject({
@@ -78,7 +79,11 @@ const fitSummarySchema = z
     heldBack: z.int().min(0),
     basedOn: z.string().max(60),
     parameters: z.array(z.string().min(1).max(250)).max(MOST_EFFECTS),
-    covariance: z.base64().max(((MOST_EFFECTS * (MOST_EFFECTS + 1)) / 2) * 6),
+    // A plain class of letters: a pattern by groups of four would overflow on a few million of them.
+    covariance: z
+      .string()
+      .regex(/^[A-Za-z0-9+/]*={0,2}$/, 'the covariance is base64')
+      .max(((MOST_EFFECTS * (MOST_EFFECTS + 1)) / 2) * 6),
     estimates: z.record(z.string().min(1).max(400), z.number()),
     noise: z.strictObject({ average: z.number().min(0).max(5), low: z.number().min(0).max(5) }),
     rounds: z.int().min(0),

@@ -41,7 +41,6 @@ export const recordSchema = z.strictObject({
   note: z.string().max(1000).default(''),
   setAside: known(z.string().trim().min(1).max(300)),
 });
-export type BenchRecordFile = z.infer<typeof recordSchema>;
 
 /** Records as they stand in the database and in the API. */
 export const recordsSchema = z.array(recordSchema).max(MOST_RECORDS);

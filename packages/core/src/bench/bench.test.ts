@@ -1,5 +1,5 @@
 import { mean as meanOf, quantileSorted as statistics } from 'simple-statistics';
-import { quantileSorted as typeSeven } from 'd3-array';
+import { quantileSorted as typeSeven } from 'd3';
 import { describe, expect, it } from 'vitest';
 import { summariseFrameTimes } from './frame-times.ts';
 import { readFrameTimes, type FrameTimesFile } from './read-frame-times.ts';

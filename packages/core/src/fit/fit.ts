@@ -40,6 +40,8 @@ export const FIT_DEFAULTS = {
   plainSteps: 4,
   /** Records further off than so many standard deviations of what the others predict disagree with the rest. */
   disagreeZ: 4,
+  /** Effects that a prediction can depend on, at most: the work grows with their cube, what is stored with their square. */
+  mostEffects: 2500,
 } as const;
 
 /** Noise before any record was seen. Chosen. */
@@ -73,7 +75,7 @@ export interface Fitted {
   readonly findings: readonly RecordFinding[];
   readonly heldBack: readonly { readonly id: string; readonly reasons: readonly HeldBack[] }[];
 }
-export type FitResult = Fitted | { readonly status: 'cancelled' } | { readonly status: 'no-games' };
+export type FitResult = Fitted | { readonly status: 'cancelled' | 'no-games' | 'too-many' };
 
 export interface Scales {
   readonly average: ReadonlyMap<string, number>;
@@ -385,6 +387,7 @@ export function* fitModel(input: FitInput): Generator<FitProgress, FitResult, bo
   const problem = fitProblem(parts, base, usable);
   const { layout, rows } = problem;
   const n = layout.names.length;
+  if (layout.predictive > FIT_DEFAULTS.mostEffects) return { status: 'too-many' };
   let scales = startScales(base, start);
   let theta: Float64Array = layout.start.map((value, i) => start?.estimates[layout.names[i]] ?? value);
   const turns = start ? FIT_DEFAULTS.warmTurns : FIT_DEFAULTS.coldTurns;

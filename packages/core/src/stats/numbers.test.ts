@@ -1,5 +1,5 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
-import { quantileSorted as reference } from 'd3-array';
+import { quantileSorted as reference } from 'd3';
 import { quantileSorted as nearest } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { factorise, invertWith, solveWith } from './cholesky.ts';

@@ -100,6 +100,10 @@ const expected = computed(() => {
 }); // prettier-ignore
 const most = computed(() => Math.max(1, ...lines.value.map((line) => line.average ?? 0), ...[...expected.value.values()].map((each) => each.high)) * 1.04); // prettier-ignore
 const left = (value: number) => `${(100 * value) / most.value}%`;
+const whisker = (line: ChartLine) => {
+  const known = expected.value.get(line.line);
+  return known ? { left: left(known.low), width: left(known.high - known.low) } : {};
+};
 const isOff = (line: ChartLine) => {
   const known = expected.value.get(line.line);
   return known !== undefined && line.average !== null && Math.abs(Math.log(line.average / known.fps)) > 3 * Math.log(known.high / known.fps); // prettier-ignore
@@ -274,13 +278,7 @@ async function save() {
             <div v-if="line.average !== null" class="track">
               <i class="bar" :style="{ width: left(line.average) }"></i>
               <i v-if="line.low !== null" class="low" :style="{ left: left(line.low) }"></i>
-              <template v-for="known in [expected.get(line.line)]" :key="line.line">
-                <i
-                  v-if="known"
-                  class="whisker"
-                  :style="{ left: left(known.low), width: left(known.high - known.low) }"
-                ></i>
-              </template>
+              <i v-if="expected.has(line.line)" class="whisker" :style="whisker(line)"></i>
             </div>
             <span v-if="line.average !== null" class="num figures"
               >{{ fps(line.average)

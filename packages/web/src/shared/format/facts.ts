@@ -3,7 +3,7 @@ import type { Part } from '@ripe-pick/core/parts';
 /** Names and units of specification fields; a field that is not listed is shown under its own name. */
 const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = {
   socket: ['Socket'], cores: ['Cores'], threads: ['Threads'], packageWatts: ['Package limit', 'W'], memoryTypes: ['Memory'], memoryMaxGb: ['Memory at most', 'GB'],
-  pcieGeneration: ['PCIe generation'], integratedGraphics: ['Own graphics'], unlocked: ['Unlocked'], chipset: ['Chipset'], formFactor: ['Outline'], memoryType: ['Memory'],
+  pcieGeneration: ['PCIe generation'], boostMhz: ['Highest clock', 'MHz'], graphicsTflops: ['Own graphics’ rate', 'TFLOPS'], tflops: ['Computing rate', 'TFLOPS'], memoryGbs: ['Memory bandwidth', 'GB/s'], integratedGraphics: ['Own graphics'], unlocked: ['Unlocked'], chipset: ['Chipset'], formFactor: ['Outline'], memoryType: ['Memory'],
   memorySlots: ['Memory slots'], memoryMaxMts: ['Memory at most', 'MT/s'], memoryProfile: ['Memory profiles'], firmwareShipped: ['Firmware as shipped', 'level'],
   flashWithoutProcessor: ['Flashes without processor'], sataPorts: ['SATA ports'], smallSlots: ['Small slots'], powerStageWatts: ['Power stage', 'W'],
   processorPowerSockets: ['Processor power sockets'], wireless: ['Wireless'], pictureOutputs: ['Outputs'], watts: ['Draw', 'W'], type: ['Type'], sticks: ['Sticks'],

@@ -1,4 +1,10 @@
-import { fingerprint, type FitProgress, type Fitted, type ValidateProgress } from '@ripe-pick/core/fit';
+import {
+  FIT_DEFAULTS,
+  fingerprint,
+  type FitProgress,
+  type Fitted,
+  type ValidateProgress,
+} from '@ripe-pick/core/fit';
 import type { FrameModel, HeldOut } from '@ripe-pick/core/parts';
 import { proxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
@@ -49,7 +55,10 @@ export const useModel = defineStore('model', () => {
     failure.value = null;
     try {
       const result = await worker().fit(input, proxy((each: FitProgress) => (progress.value = each))); // prettier-ignore
-      if (mine !== round || result.status !== 'fitted') return;
+      if (mine !== round) return;
+      if (result.status === 'too-many')
+        failure.value = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
+      if (result.status !== 'fitted') return;
       review.value = { findings: result.findings, heldBack: result.heldBack };
       if (kind === 'review') return;
       // New rates are in use at once; how good they are is checked after.

@@ -1,0 +1,42 @@
+import { describe, expect, it } from 'vitest';
+import { BOARD, CARD, MEMORY, PROCESSOR } from '../test/fixtures.ts';
+import { groupRuns, recordsOfRuns, type BenchRun, type BenchSystem } from './own-records.ts';
+
+const SYSTEM: BenchSystem = { id: 'mine', name: 'Mine', processor: 'processor', board: 'board', memory: 'memory', card: 'card', isCounted: true }; // prettier-ignore
+const RUN: BenchRun = {
+  id: 'a', system: 'mine', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, background: 'none', state: { profile: true, clocks: 'stock' }, on: '2026-11-20',
+  average: 90, low: 70, slowest: 66, seconds: 60, isWarmUp: false, cardBusy: 0.9, driftLn: 0,
+}; // prettier-ignore
+const PARTS = [PROCESSOR, BOARD, MEMORY, CARD];
+
+describe('own passes as records', () => {
+  it('groups passes by everything that a rate hangs on, and keeps the state apart', () => {
+    const runs = [RUN, { ...RUN, id: 'b', average: 92 }, { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' as const } }, { ...RUN, id: 'd', preset: 'low' as const }]; // prettier-ignore
+    expect(groupRuns(runs).map((group) => group.runs.map((run) => run.id))).toEqual([
+      ['a', 'b'],
+      ['c'],
+      ['d'],
+    ]);
+  });
+  it('gives one record a group, trusted as own, with the memory as it ran in that state', () => {
+    const [on, off] = recordsOfRuns(PARTS, [SYSTEM], [RUN, { ...RUN, id: 'b', average: 92 }, { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' } }]); // prettier-ignore
+    expect(on).toMatchObject({ trust: 'own', system: 'mine', average: 91, memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true }, low: { definition: 'percentile' }, setAside: null }); // prettier-ignore
+    expect(off.memory).toEqual({ gb: 16, channels: 2, mts: 2400, cl: 17, profile: false });
+  });
+  it('holds the rate to the board’s limit, with the latency in ns kept', () => {
+    const [record] = recordsOfRuns(
+      [PROCESSOR, { ...BOARD, memoryMaxMts: 2666 }, MEMORY, CARD],
+      [SYSTEM],
+      [RUN],
+    );
+    expect(record.memory.mts).toBe(2666);
+    expect((2000 * (record.memory.cl ?? 0)) / 2666).toBeCloseTo(10, 9);
+  });
+  it('gives none for warm-ups or a lost system, and sets aside those of a system that does not count', () => {
+    expect(recordsOfRuns(PARTS, [SYSTEM], [{ ...RUN, isWarmUp: true }])).toEqual([]);
+    expect(recordsOfRuns(PARTS, [], [RUN])).toEqual([]);
+    expect(recordsOfRuns(PARTS, [{ ...SYSTEM, isCounted: false }], [RUN])[0].setAside).toContain('left out');
+    // A part that went leaves its conditions unknown, which holds the record back.
+    expect(recordsOfRuns([PROCESSOR, CARD], [SYSTEM], [RUN])[0].memory.mts).toBeNull();
+  });
+});
