@@ -162,3 +162,20 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
   expect((await request.post('/api/parts/remove', { data: { part: part.id } })).ok()).toBe(true);
   expect((await modelOf(request)).cards.length).toBe(before.cards.length);
 }); // prettier-ignore
+
+test('own passes go out as a file and come back in; a bad one is told by place', async ({ clean: page, request }) => {
+  const bench = (await (await request.get('/api/bench')).json()) as { systems: object[]; runs: { id: string }[] };
+  await page.goto('/data');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Own passes' }).click();
+  const text = await (await saved).createReadStream().then(async (stream) => (await stream.toArray()).join(''));
+  const file = JSON.parse(text) as { runs: Record<string, unknown>[] };
+  expect(file.runs).toHaveLength(bench.runs.length);
+  const json = (name: string, value: unknown) => ({ name, mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(value)) });
+  await page.getByLabel('Catalogue file').setInputFiles(json('bad.json', { ...file, runs: [{ ...file.runs[0], average: 'quick' }] }));
+  await expect(page.getByRole('region', { name: 'Problems in the file' })).toContainText('runs[0].average');
+  await page.getByLabel('Catalogue file').setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
+  await page.getByRole('button', { name: 'Bring them in' }).click();
+  await expect(page.getByText(`Brought in: ${bench.runs.length + 1} passes of 1 system.`)).toBeVisible();
+  await request.post('/api/bench', { data: { removeRuns: ['one-more'] } });
+}); // prettier-ignore

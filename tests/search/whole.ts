@@ -48,10 +48,12 @@ for (let n = 1; n <= HIGHS_SEEDS; n++) {
   );
   if (!result.agrees) failed++;
 }
+// The program that HiGHS is given knows one drive, so the demo asks for as much space as its fast drive has.
+const asked = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const onDemo = await compareWithHighs(
   'demo',
   catalogueOf(catalogueFileSchema.parse(demo('catalogue.json'))),
-  briefOf(briefFileSchema.parse(demo('brief-league-seat.json'))),
+  { ...asked, needs: { ...asked.needs, totalStorageGb: asked.needs.fastStorageGb } },
   true,
 );
 console.log(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted } from 'vue';
+import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
 import { useEventListener } from '@vueuse/core';
@@ -34,8 +34,14 @@ const singleKeys = useSingleKeys();
 
 onMounted(() => {
   void workspace.load();
-  void market.load().then(() => records.load());
+  void market.load();
 });
+
+// Records name parts and games, and come with the demo: they are read after each reading of those.
+watch(
+  () => market.loads,
+  () => void records.load(),
+);
 
 // Nothing typed is lost when the page is left at once; a page that comes back from the browser's memory reads anew.
 useEventListener(window, 'pagehide', () => workspace.flush());

@@ -67,17 +67,6 @@ const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-.head {
-  display: flex;
-  gap: 6px 16px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
 .below {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 350px;
@@ -91,13 +80,6 @@ const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
 }
 .picture {
   padding: 10px 12px;
-}
-.none {
-  padding: 30px;
-  text-align: center;
-}
-.failure {
-  color: var(--danger);
 }
 @media (max-width: 1000px) {
   .below {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BenchRunKept } from '@ripe-pick/contract';
-import { useMessage } from 'naive-ui';
+import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -12,18 +12,13 @@ import type { Measured } from './use-bench.ts';
 const props = defineProps<{ group: Measured }>();
 const names = useNames();
 const records = useRecords();
-const message = useMessage();
+const attempt = useAttempt();
 const first = computed(() => props.group.runs[0]);
 const lastFile = computed(() => props.group.runs.findLast((run) => run.file !== null)?.file ?? null);
 const isOutlier = (n: number) => props.group.summary?.outliers.includes(n) === true;
 
-async function change(label: string, what: Parameters<typeof records.changeBench>[1]) {
-  try {
-    await records.changeBench(label, what);
-  } catch {
-    message.error('The server did not take it. Nothing was changed.');
-  }
-}
+const change = (label: string, what: Parameters<typeof records.changeBench>[1]) =>
+  attempt(() => records.changeBench(label, what));
 const toggleWarmUp = (run: BenchRunKept) =>
   change(run.isWarmUp ? 'Pass counted again' : 'Pass made a warm-up', {
     putRuns: [{ ...run, isWarmUp: !run.isWarmUp }],

@@ -12,7 +12,7 @@ import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { CallFailed } from '../../shared/api/client.ts';
+import { failureText } from '../../shared/api/client.ts';
 import { SIZES } from '../../shared/format/runs.ts';
 import { useFrameTimes } from './frame-times.ts';
 
@@ -63,10 +63,7 @@ async function put(run: BenchRunKept) {
     draft.value = { ...draft.value, average: null, low: null, cardBusy: null, isWarmUp: false };
     emit('added', groupKey(run));
   } catch (error) {
-    problem.value =
-      error instanceof CallFailed
-        ? `${error.message} ${error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].message}` : ''}`
-        : 'The pass could not be saved. What you typed is kept here.';
+    problem.value = failureText(error, 'The pass could not be saved. What you typed is kept here.');
   } finally {
     isBusy.value = false;
   }

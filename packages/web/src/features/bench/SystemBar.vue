@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { BenchKept } from '@ripe-pick/contract';
-import { useMessage } from 'naive-ui';
+import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import SwitchField from '../../shared/ui/SwitchField.vue';
@@ -16,7 +16,7 @@ const records = useRecords();
 const workspace = useWorkspace();
 const bench = useBench();
 const names = useNames();
-const message = useMessage();
+const attempt = useAttempt();
 
 /** The active candidate as a machine; null while it lacks what a rate needs. */
 const candidate = computed(() => {
@@ -51,13 +51,8 @@ async function remove(system: System) {
   const runs = records.bench.runs.filter((run) => run.system === system.id).map((run) => run.id);
   await change(`System ${system.name} taken out`, { removeSystems: [system.id], removeRuns: runs });
 }
-async function change(label: string, what: Parameters<typeof records.changeBench>[1]) {
-  try {
-    await records.changeBench(label, what);
-  } catch {
-    message.error('The server did not take it. Nothing was changed.');
-  }
-}
+const change = (label: string, what: Parameters<typeof records.changeBench>[1]) =>
+  attempt(() => records.changeBench(label, what));
 </script>
 
 <template>

@@ -1,10 +1,18 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
-import type { Counts, Problem } from '@ripe-pick/contract';
-import { MAX_BODY_BYTES } from '@ripe-pick/contract';
+import {
+  benchFileSchema,
+  MAX_BODY_BYTES,
+  problemsOf,
+  writeRecordsTable,
+  type BenchKept,
+  type Counts,
+  type Problem,
+} from '@ripe-pick/contract';
 import { useMarket } from '../../shared/stores/market.ts';
+import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { download as keep } from '../../shared/ui/download.ts';
@@ -12,10 +20,13 @@ import AddPart from './AddPart.vue';
 
 const market = useMarket();
 const workspace = useWorkspace();
+const records = useRecords();
 
 const fileName = ref('');
 const text = ref<string | null>(null);
 const preview = ref<Counts | null>(null);
+/** Passes of own systems that a file holds. */
+const passes = ref<BenchKept | null>(null);
 const problems = ref<readonly Problem[]>([]);
 const message = ref('');
 const isBusy = ref(false);
@@ -80,6 +91,7 @@ function choose(event: Event) {
 function read(file: File) {
   fileName.value = file.name;
   preview.value = null;
+  passes.value = null;
   text.value = null;
   void attempt(async () => {
     if (file.size > MAX_BODY_BYTES) {
@@ -87,10 +99,45 @@ function read(file: File) {
       return;
     }
     const content = await file.text();
+    if (readPasses(content)) return;
     preview.value = await market.preview(content);
     text.value = content;
   });
 }
+/** Whether the file is one of passes; its faults are told like those of a catalogue. */
+function readPasses(content: string): boolean {
+  let value: unknown;
+  try {
+    value = JSON.parse(content);
+  } catch {
+    return false; // the server says where it is broken
+  }
+  if (
+    value === null ||
+    typeof value !== 'object' ||
+    !('format' in value) ||
+    value.format !== 'ripe-pick/bench'
+  )
+    return false;
+  const read = benchFileSchema.safeParse(value);
+  if (read.success) passes.value = { systems: read.data.systems, runs: read.data.runs };
+  else {
+    problems.value = problemsOf(read.error, value);
+    message.value = `The passes were not taken: ${problems.value.length} ${problems.value.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
+  }
+  return true;
+}
+const bringPassesIn = () =>
+  attempt(async () => {
+    if (!passes.value) return;
+    const { systems, runs } = passes.value;
+    await records.changeBench(`${runs.length} passes of a file brought in`, {
+      putSystems: systems,
+      putRuns: runs,
+    });
+    passes.value = null;
+    message.value = `Brought in: ${runs.length} passes of ${systems.length} ${systems.length === 1 ? 'system' : 'systems'}.`;
+  });
 const bringIn = () =>
   attempt(async () => {
     if (text.value === null) return;
@@ -109,6 +156,9 @@ const download = (name: string, value: unknown) =>
   keep(name, `${JSON.stringify(value, null, 1)}\n`, 'application/json');
 const exportCatalogue = () =>
   download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
+const exportPasses = () =>
+  download('bench.json', { format: 'ripe-pick/bench', version: 1, ...records.bench });
+const exportRecords = () => keep('records.csv', writeRecordsTable(records.published), 'text/csv');
 const exportBrief = () =>
   download('brief.json', { format: 'ripe-pick/brief', version: 1, ...workspace.brief });
 const exportBuild = () =>
@@ -127,7 +177,10 @@ const exportBuild = () =>
       <h2 id="in">Bring in a catalogue</h2>
       <p class="quiet">
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It
-        takes the place of the catalogue that is here; your brief and candidates stay.
+        takes the place of the catalogue that is here; your brief, candidates and records stay. A file of own
+        passes is taken here too;
+        <RouterLink :to="{ name: 'records', query: { add: 'table' } }">records come in as a table</RouterLink
+        >.
       </p>
       <div
         class="row drop"
@@ -163,6 +216,17 @@ const exportBuild = () =>
         <div class="row">
           <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
           <button class="plain edged" @click="preview = null">Leave it</button>
+        </div>
+      </div>
+      <div v-if="passes" class="preview" role="status">
+        <p>
+          <b>{{ fileName }}</b> holds {{ passes.runs.length }} passes of {{ passes.systems.length }}
+          {{ passes.systems.length === 1 ? 'system' : 'systems' }}. Those with the same id are replaced, the
+          others stay.
+        </p>
+        <div class="row">
+          <button class="plain strong" :disabled="isBusy" @click="bringPassesIn">Bring them in</button>
+          <button class="plain edged" @click="passes = null">Leave them</button>
         </div>
       </div>
       <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'">
@@ -202,10 +266,16 @@ const exportBuild = () =>
     </section>
     <section class="sheet" aria-labelledby="out">
       <h2 id="out">Take out</h2>
-      <p class="quiet">Open JSON files. The command line reads the same ones.</p>
+      <p class="quiet">Open JSON and CSV files. The command line reads the same ones.</p>
       <div class="row">
         <button class="plain edged" :disabled="!market.catalogue" @click="exportCatalogue">Catalogue</button>
         <button class="plain edged" @click="exportBrief">Brief</button>
+        <button class="plain edged" :disabled="records.published.length === 0" @click="exportRecords">
+          Records (CSV)
+        </button>
+        <button class="plain edged" :disabled="records.bench.runs.length === 0" @click="exportPasses">
+          Own passes
+        </button>
         <button class="plain edged" @click="exportBuild">Candidate “{{ workspace.active.name }}”</button>
       </div>
     </section>

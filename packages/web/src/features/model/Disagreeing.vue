@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RecordFinding } from '@ripe-pick/core/fit';
-import { useMessage } from 'naive-ui';
+import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useNames } from '../../shared/stores/names.ts';
@@ -11,7 +11,7 @@ import { offWords, sizeWords } from '../../shared/format/runs.ts';
 const props = defineProps<{ findings: readonly RecordFinding[] }>();
 const names = useNames();
 const records = useRecords();
-const message = useMessage();
+const attempt = useAttempt();
 /** Shown at once; the records page lists the rest. */
 const MOST = 14;
 const byId = computed(() => new Map(records.all.map((record) => [record.id, record])));
@@ -27,11 +27,11 @@ const odd = computed(() =>
 async function setAside(id: string) {
   const record = byId.value.get(id);
   if (!record) return;
-  try {
-    await records.change(`${names.game(record.game)} ${fps(record.average)} fps set aside`, [{ ...record, setAside: 'disagrees with the rest' }]); // prettier-ignore
-  } catch {
-    message.error('The server did not take it. Nothing was changed.');
-  }
+  await attempt(() =>
+    records.change(`${names.game(record.game)} ${fps(record.average)} fps set aside`, [
+      { ...record, setAside: 'disagrees with the rest' },
+    ]),
+  );
 }
 </script>
 

@@ -150,17 +150,6 @@ const status = computed(() => {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-.head {
-  display: flex;
-  gap: 6px 16px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
 .stand {
   display: flex;
   gap: 8px 24px;
@@ -212,13 +201,6 @@ dd .quiet {
 }
 .small {
   font-size: 12.5px;
-}
-.none {
-  padding: 30px;
-  text-align: center;
-}
-.failure {
-  color: var(--danger);
 }
 @media (max-width: 1000px) {
   .two,

@@ -6,7 +6,7 @@ import { computed, ref } from 'vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
-import { CallFailed } from '../../shared/api/client.ts';
+import { failureText } from '../../shared/api/client.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 
 defineProps<{ show: boolean }>();
@@ -33,7 +33,7 @@ async function add() {
     draft.value = { ...BLANK };
     emit('close');
   } catch (error) {
-    problem.value = error instanceof CallFailed ? `${error.message} ${error.problems.map((each) => `${each.path}: ${each.message}. ${each.mend}`).join(' ')}` : 'The game could not be added. What you typed is kept here.'; // prettier-ignore
+    problem.value = failureText(error, 'The game could not be added. What you typed is kept here.');
   }
 }
 </script>

@@ -9,7 +9,7 @@ import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
-import { CallFailed } from '../../shared/api/client.ts';
+import { failureText } from '../../shared/api/client.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -122,7 +122,7 @@ async function save() {
     if (draft.value.text === '') emit('added', put.length, 'the chart');
     else note.value = `${put.length} records added. What is left still has a question.`;
   } catch (error) {
-    problem.value = error instanceof CallFailed ? `${error.message} ${error.problems[0]?.path ?? ''} ${error.problems[0]?.message ?? ''}` : 'The records could not be saved. What you typed is kept here.'; // prettier-ignore
+    problem.value = failureText(error, 'The records could not be saved. What you typed is kept here.');
   } finally {
     isBusy.value = false;
   }

@@ -2,7 +2,8 @@
 import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
 import { heldBackSentence, predictor, recordJudge } from '@ripe-pick/core/fit';
 import { refDebounced, useStorage } from '@vueuse/core';
-import { NInput, useMessage } from 'naive-ui';
+import { NInput } from 'naive-ui';
+import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useMarket } from '../../shared/stores/market.ts';
@@ -17,7 +18,7 @@ const market = useMarket();
 const model = useModel();
 const names = useNames();
 const records = useRecords();
-const message = useMessage();
+const attempt = useAttempt();
 
 /** Rows that are drawn at once. */
 const PAGE = 60;
@@ -89,13 +90,8 @@ const visible = computed(() => {
     };
   });
 });
-async function change(label: string, put: readonly BenchRecord[], remove: readonly string[] = []) {
-  try {
-    await records.change(label, put, remove);
-  } catch {
-    message.error('The server did not take it. Nothing was changed.');
-  }
-}
+const change = (label: string, put: readonly BenchRecord[], remove: readonly string[] = []) =>
+  attempt(() => records.change(label, put, remove));
 const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
 const setAside = (record: BenchRecord) =>
   change(record.setAside === null ? `${name(record)} set aside` : `${name(record)} let in again`, [{ ...record, setAside: record.setAside === null ? 'looks wrong' : null }]); // prettier-ignore
@@ -198,9 +194,11 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               >
             </td>
             <td>
-              {{ record.source.name }} <span class="quiet num">{{ record.source.on }}</span><br
+              {{ record.source.name }} <span class="quiet num">{{ record.source.on }}</span><span
                 v-if="heldBack"
-              /><span v-if="heldBack" class="quiet">{{ heldBack }}</span>
+                class="quiet under"
+                >{{ heldBack }}</span
+              >
             </td>
             <td class="end acts">
               <template v-if="record.trust !== 'own'">
@@ -254,6 +252,9 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 table.lines th,
 table.lines td {
   padding-right: 12px;
+}
+table.lines td:nth-child(2) {
+  min-width: 205px;
 }
 .lines {
   min-width: 880px;

@@ -77,28 +77,10 @@ async function added(count: number, from: string) {
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-.head {
-  display: flex;
-  gap: 6px 16px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
 .ways {
   display: flex;
   gap: 4px;
   margin-left: auto;
   flex-wrap: wrap;
-}
-.none {
-  padding: 30px;
-  text-align: center;
-}
-.failure {
-  color: var(--danger);
 }
 </style>

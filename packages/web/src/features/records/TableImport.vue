@@ -6,7 +6,7 @@ import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import type { TablePreview } from '../../workers/bench.worker.ts';
 import Field from '../../shared/ui/Field.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import { CallFailed } from '../../shared/api/client.ts';
+import { failureText } from '../../shared/api/client.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 
@@ -97,7 +97,7 @@ async function bringIn() {
     forget();
     emit('added', found.length, from);
   } catch (error) {
-    problem.value = error instanceof CallFailed ? `${error.message} ${error.problems[0]?.path ?? ''} ${error.problems[0]?.message ?? ''}` : 'The records could not be saved. The table is kept here.'; // prettier-ignore
+    problem.value = failureText(error, 'The records could not be saved. The table is kept here.');
   } finally {
     isBusy.value = false;
   }

@@ -138,17 +138,6 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-.head {
-  display: flex;
-  gap: 16px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
 .picture {
   display: grid;
   gap: 6px;

@@ -12,6 +12,14 @@ export class CallFailed extends Error {
   }
 }
 
+/** What to show when a call failed: the server's own words with the places it names, or those given. */
+export function failureText(error: unknown, otherwise: string): string {
+  if (!(error instanceof CallFailed)) return otherwise;
+  return [error.message, ...error.problems.map((each) => `${each.path}: ${each.message}. ${each.mend}`)].join(
+    ' ',
+  );
+}
+
 /** Browsers refuse to keep larger bodies alive (64 KiB in all); some room for other calls. */
 const MOST_KEPT_ALIVE = 50_000;
 

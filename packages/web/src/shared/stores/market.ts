@@ -10,6 +10,8 @@ export const useMarket = defineStore('market', () => {
   const demoAvailable = ref(false);
   const failure = ref<string | null>(null);
   const isLoading = ref(false);
+  /** Rises whenever everything was read from the server anew. */
+  const loads = ref(0);
 
   async function load(): Promise<void> {
     isLoading.value = true;
@@ -18,6 +20,7 @@ export const useMarket = defineStore('market', () => {
       demoAvailable.value = status.demoAvailable;
       catalogue.value = catalogueOf(file);
       failure.value = null;
+      loads.value++;
     } catch (error) {
       failure.value = error instanceof CallFailed ? error.message : 'The catalogue could not be read.';
     } finally {
@@ -39,7 +42,7 @@ export const useMarket = defineStore('market', () => {
   const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
 
   return {
-    catalogue, demoAvailable, failure, isLoading, isEmpty, load, loadDemo, addGame,
+    catalogue, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
       await call('addPart', body);
