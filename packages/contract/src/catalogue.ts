@@ -86,6 +86,7 @@ const fitSummarySchema = z
       .max(((MOST_EFFECTS * (MOST_EFFECTS + 1)) / 2) * 6),
     estimates: z.record(z.string().min(1).max(400), z.number()),
     noise: z.strictObject({ average: z.number().min(0).max(5), low: z.number().min(0).max(5) }),
+    stated: z.record(z.string().min(1).max(250), z.tuple([z.number(), z.number().min(0)])).default({}),
     rounds: z.int().min(0),
     converged: z.boolean(),
     heldOut: heldOutSchema.nullable(),

@@ -28,9 +28,11 @@ export function makeDemo(): {
   const market = makeCatalogue({ seed: SEED });
   const truths = makeRecords(market, { ...DEMO_RECORDS, seed: SEED, unmeasured: new Set(UNMEASURED) });
   const records = spoil(truths.map((each) => each.record), dice(seedOf('spoil', SEED))); // prettier-ignore
+  // The fit is given the games' facts and nothing of the hidden rates.
+  const facts = { ...market.frameModel, processors: [], cards: [], integrated: [] };
   const input = {
     parts: market.parts,
-    model: market.frameModel,
+    model: facts,
     records,
     start: null,
     now: `${DEMO_DAY}T18:00:00Z`,

@@ -15,7 +15,13 @@ const PARTS: readonly Part[] = [
   CARD,
   { ...CARD, id: 'strong', chip: 'big', videoMemoryGb: 4, tflops: 20, memoryGbs: 500 },
 ];
-const GAMES: FrameModel = { ...MODEL, games: [GAME, { ...GAME, id: 'capped', frameCap: 120 }] };
+const GAMES: FrameModel = {
+  ...MODEL,
+  processors: [],
+  cards: [],
+  integrated: [],
+  games: [GAME, { ...GAME, id: 'capped', frameCap: 120 }],
+};
 
 const RECORD: BenchRecord = {
   id: 'r1', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, generatedFrames: false, processor: 'processor', card: 'card',
@@ -145,6 +151,27 @@ describe('the fit', () => {
     expect(a?.sd).toBeGreaterThan(slow.model.games[0].residualSd * 0.99);
     expect((b?.ln ?? NaN) - (a?.ln ?? NaN)).toBeGreaterThan(0.15);
   });
+
+  it('leans on rates that a catalogue states by itself, now and in every later fit', () => {
+    const stating: FrameModel = { ...GAMES, processors: [{ part: 'processor', rateLn: 0.1, sdLn: 0.03 }], cards: [{ part: 'card', rateLn: 0.3, sdLn: 0.04 }] };
+    const fitOf = (model: FrameModel, records: readonly BenchRecord[], start: FrameModel['fit'] = undefined) => {
+      const result = run(fitModel({ parts: PARTS, model, records, start: start ?? null, now: NOW }));
+      if (result.status !== 'fitted') throw new Error(result.status);
+      return result.model;
+    };
+    const card = (model: FrameModel) => model.cards.find((rate) => rate.part === 'card');
+    const alone = fitOf(stating, []);
+    expect(card(alone)?.rateLn).toBeCloseTo(0.3, 2);
+    expect(card(alone)?.sdLn).toBeLessThan(0.041);
+    const [game] = alone.games;
+    expect(game.presets.high.workLn).toBeCloseTo(GAME.presets.high.workLn, 1);
+    // One record moves it within its stated doubt, and a fit after that still knows what was stated.
+    const after = fitOf(alone, [RECORD], alone.fit);
+    expect(Math.abs((card(after)?.rateLn ?? NaN) - 0.3)).toBeLessThan(0.1);
+    expect(after.fit?.stated['card:card']).toEqual([0.3, 0.04]);
+    expect(card(fitOf(after, []))?.rateLn).toBeCloseTo(0.3, 2);
+    expect(card(fitOf(GAMES, []))?.sdLn).toBeGreaterThan(0.1);
+  }); // prettier-ignore
 
   it('weighs own runs more than published ones, and those more than hearsay', () => {
     const pull = (trust: BenchRecord['trust']) => {

@@ -6,6 +6,7 @@ import {
   layoutFor, modelAt, offsetName, SCATTER_START, SCATTERS, type Layout, type Scatter, type Scatters,
 } from './layout.ts'; // prettier-ignore
 import { costOf, T_SCALE, weightOf } from './robust.ts';
+import { statedBy } from './stated.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 
 /*
@@ -16,7 +17,7 @@ import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 
 export interface FitInput {
   readonly parts: readonly Part[];
-  /** Games with their facts (caps, needs, threads) and the reference memory; its effects are not read. */
+  /** Games with their facts (caps, needs, threads) and the reference memory; effects that it states by itself are leaned on. */
   readonly model: FrameModel;
   readonly records: readonly BenchRecord[];
   /** Start from an earlier fit of this catalogue; null starts from the priors. */
@@ -433,6 +434,7 @@ export function* fitModel(input: FitInput): Generator<FitProgress, FitResult, bo
     covariance: packFloats(packed),
     estimates,
     noise: { average: Number(scales.averageAll.toFixed(5)), low: Number(scales.low.toFixed(5)) },
+    stated: statedBy(base),
     rounds: steps,
     converged,
     heldOut: null,

@@ -11,6 +11,7 @@ import {
   CARD_FEATURES, chipFeatures, INTEGRATED_FEATURES, integratedFeatures, PROCESSOR_FEATURES, processorFeatures,
   type FeatureKind, type Features,
 } from './features.ts'; // prettier-ignore
+import { statedBy } from './stated.ts';
 
 /**
  * What is estimated along with the rest: how far parts scatter around what their sheets say, and games around what is
@@ -208,6 +209,12 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
   for (const name of offsets) {
     const sd = name.startsWith('offset:system:') ? SYSTEM_SD : SOURCE_SD;
     around([[add(name, 0), 1]], 0, sd);
+  }
+  for (const [name, [mean, sd]] of Object.entries(statedBy(model))) {
+    const i = index.get(name);
+    if (i === undefined) continue;
+    around([[i, 1]], mean, sd);
+    starts[i] = mean;
   }
   return { names, index, start: Float64Array.from(starts), priors, predictive, apart };
 }

@@ -79,6 +79,8 @@ export interface FitSummary {
   readonly estimates: Readonly<Record<string, number>>;
   /** Standard deviation of a good record's log rate, averages and lows. */
   readonly noise: { readonly average: number; readonly low: number };
+  /** Effects that the catalogue stated by itself, as mean and standard deviation: each fit leans on them. */
+  readonly stated: Readonly<Record<string, readonly [mean: number, sd: number]>>;
   readonly rounds: number;
   readonly converged: boolean;
   readonly heldOut: HeldOut | null;

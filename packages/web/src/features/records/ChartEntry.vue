@@ -305,7 +305,12 @@ async function save() {
         </button>
         <p v-if="missing.length > 0" class="quiet">Still to say: {{ missing.join(', ') }}.</p>
         <p v-else-if="lines.length > ready.length" class="quiet">
-          {{ lines.length - ready.length }} lines stay here until they are clear.
+          {{
+            lines.length - ready.length === 1
+              ? 'One line stays here until it is'
+              : `${lines.length - ready.length} lines stay here until they are`
+          }}
+          clear.
         </p>
         <p v-if="note" role="status">{{ note }}</p>
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>

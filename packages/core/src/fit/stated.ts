@@ -1,0 +1,31 @@
+import { PRESETS, type FitSummary, type FrameModel } from '../parts/index.ts';
+
+/* How sure effects of games are that a catalogue states without saying so. Chosen: about what a good fit knows of them. */
+const GAME_SD = { work: 0.08, prep: 0.08, alpha: 0.05, beta: 0.03, spread: 0.15 };
+/** Nothing is stated more surely than this: a rate without any doubt would bar the records from ever moving it. */
+const LEAST_SD = 0.01;
+
+/**
+ * Effects that a catalogue brought along by itself, by name: a fit from a few records must not throw them away. Those of a
+ * model that was fitted before are the ones that it was given then. A catalogue without any rate states nothing: its
+ * games are facts with placeholders.
+ */
+export function statedBy(model: FrameModel): FitSummary['stated'] {
+  if (model.fit) return model.fit.stated;
+  const out: Record<string, readonly [number, number]> = {};
+  const kinds = [['processor', model.processors], ['card', model.cards], ['integrated', model.integrated]] as const; // prettier-ignore
+  for (const [kind, rates] of kinds)
+    for (const { part, rateLn, sdLn } of rates) out[`${kind}:${part}`] = [rateLn, Math.max(LEAST_SD, sdLn)];
+  if (Object.keys(out).length === 0) return out;
+  for (const game of model.games) {
+    for (const preset of PRESETS) {
+      out[`work:${game.id}:${preset}`] = [game.presets[preset].workLn, GAME_SD.work];
+      out[`prep:${game.id}:${preset}`] = [game.presets[preset].prepLn, GAME_SD.prep];
+    }
+    out[`alpha:${game.id}`] = [game.alpha, GAME_SD.alpha];
+    out[`beta:${game.id}`] = [game.beta, GAME_SD.beta];
+    out[`processorSpread:${game.id}`] = [Math.log(game.processorSpread), GAME_SD.spread];
+    out[`cardSpread:${game.id}`] = [Math.log(game.cardSpread), GAME_SD.spread];
+  }
+  return out;
+}
