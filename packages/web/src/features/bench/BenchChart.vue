@@ -225,7 +225,6 @@ const verdict = ({ summary, expected }: Measured) => {
   border-top: 2px solid var(--ink);
 }
 .line.short {
-  width: 12px;
-  border-top-style: dashed;
+  border-top: 2px dotted var(--ink);
 }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey } from '@ripe-pick/core/bench';
-import { PRESETS, type Preset } from '@ripe-pick/core/parts';
+import { PRESETS, type Background, type Preset } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
@@ -27,7 +27,7 @@ const file = useFrameTimes();
 
 /** Kept until it is added, over a reload too. */
 const draft = useStorage('ripe-pick-run-draft', {
-  game: '', preset: 'high' as Preset, size: '1920x1080', profile: true, raised: false, isWarmUp: false,
+  game: '', preset: 'high' as Preset, size: '1920x1080', profile: true, raised: false, isWarmUp: false, scale: 100 as number | null, background: 'none' as Background,
   average: null as number | null, low: null as number | null, seconds: null as number | null, cardBusy: null as number | null,
 }); // prettier-ignore
 const games = computed(() =>
@@ -38,6 +38,12 @@ const game = computed(() =>
     ? draft.value.game
     : (workspace.brief.play.games[0]?.game ?? games.value[0]?.value ?? ''),
 );
+const BESIDE = [
+  { value: 'none', label: 'nothing' },
+  { value: 'voice', label: 'voice chat' },
+  { value: 'stream-processor', label: 'streaming by the processor' },
+  { value: 'stream-card', label: 'streaming by the card' },
+];
 const problem = ref('');
 const isBusy = ref(false);
 
@@ -48,7 +54,7 @@ const base = (): Omit<
   const [widthPx, heightPx] = draft.value.size.split('x').map(Number);
   return {
     id: `run-${Date.now().toString(36)}-${Math.floor(performance.now() * 10).toString(36)}`,
-    system: props.system.id, game: game.value, preset: draft.value.preset, widthPx, heightPx, renderScale: 1, background: 'none',
+    system: props.system.id, game: game.value, preset: draft.value.preset, widthPx, heightPx, renderScale: Math.min(1, Math.max(0.1, (draft.value.scale ?? 100) / 100)), background: draft.value.background ?? 'none',
     state: { profile: draft.value.profile, clocks: draft.value.raised ? 'raised' : 'stock' },
     on: new Date().toISOString().slice(0, 10), isWarmUp: draft.value.isWarmUp,
   }; // prettier-ignore
@@ -133,6 +139,21 @@ function drop(event: DragEvent) {
         :value="draft.size"
         :options="SIZES"
         @update:value="(size: string) => (draft.size = size)"
+      />
+      <NumberField
+        label="Rendered at"
+        suffix="%"
+        placeholder="100"
+        :min="10"
+        :max="100"
+        :value="draft.scale ?? 100"
+        @update:value="draft.scale = $event"
+      />
+      <ChoiceField
+        label="Beside it"
+        :value="draft.background ?? 'none'"
+        :options="BESIDE"
+        @update:value="(background: Background) => (draft.background = background)"
       />
       <div class="switches">
         <SwitchField label="memory profile on" :value="draft.profile" @change="draft.profile = $event" />
@@ -221,7 +242,7 @@ function drop(event: DragEvent) {
   align-items: end;
 }
 .row.scene {
-  grid-template-columns: 2fr 1fr 1fr 2fr;
+  grid-template-columns: 1.6fr 0.8fr 0.8fr 0.8fr 1fr auto;
 }
 .switches {
   display: flex;

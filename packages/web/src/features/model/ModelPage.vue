@@ -10,6 +10,7 @@ import Disagreeing from './Disagreeing.vue';
 import HeldBackList from './HeldBackList.vue';
 import KnownStrip from './KnownStrip.vue';
 import NarrowPanel from './NarrowPanel.vue';
+import PastFits from './PastFits.vue';
 
 const market = useMarket();
 const model = useModel();
@@ -94,7 +95,7 @@ const status = computed(() => {
             </dd>
           </div>
           <div>
-            <dt>fitted</dt>
+            <dt>fitted (UTC)</dt>
             <dd>
               <b>{{ when(model.fit.fittedOn) }}</b>
               <span class="quiet"
@@ -139,6 +140,7 @@ const status = computed(() => {
         <div class="side">
           <Calibration v-if="model.fit?.heldOut" :held-out="model.fit.heldOut" />
           <NarrowPanel />
+          <PastFits />
         </div>
       </div>
       <div class="two even">

@@ -4,6 +4,8 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
 
+const NO_PARTS: Catalogue['parts'] = [];
+
 /** The catalogue as the server has it. */
 export const useMarket = defineStore('market', () => {
   const catalogue = shallowRef<Catalogue | null>(null);
@@ -39,10 +41,12 @@ export const useMarket = defineStore('market', () => {
     return counts;
   }
 
+  /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
+  const parts = computed(() => catalogue.value?.parts ?? NO_PARTS);
   const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
 
   return {
-    catalogue, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
+    catalogue, parts, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
       await call('addPart', body);

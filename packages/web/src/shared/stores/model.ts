@@ -34,7 +34,7 @@ export const useModel = defineStore('model', () => {
   }
 
   const fit = computed(() => market.catalogue?.frameModel.fit ?? null);
-  const print = computed(() => (market.catalogue && records.isLoaded ? fingerprint(market.catalogue.parts, records.all) : null)); // prettier-ignore
+  const print = computed(() => (records.isLoaded ? fingerprint(market.parts, records.all) : null)); // prettier-ignore
   /** There is something to fit from: games, and records or a model that was fitted before. */
   const canFit = computed(() => {
     const games = market.catalogue?.frameModel.games.length ?? 0;

@@ -5,7 +5,7 @@ import { useMarket } from './market.ts';
 /** Names of parts and games by id; an id that is not there is its own name. */
 export const useNames = defineStore('names', () => {
   const market = useMarket();
-  const parts = computed(() => new Map((market.catalogue?.parts ?? []).map((part) => [part.id, part])));
+  const parts = computed(() => new Map(market.parts.map((part) => [part.id, part])));
   const games = computed(
     () => new Map((market.catalogue?.frameModel.games ?? []).map((game) => [game.id, game])),
   );

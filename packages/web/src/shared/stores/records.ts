@@ -26,9 +26,7 @@ export const useRecords = defineStore('records', () => {
   const undone = shallowRef<readonly Step[]>([]);
 
   /** Own passes as records, and all that the fit is given. */
-  const own = computed(() =>
-    recordsOfRuns(market.catalogue?.parts ?? [], bench.value.systems, bench.value.runs),
-  );
+  const own = computed(() => recordsOfRuns(market.parts, bench.value.systems, bench.value.runs));
   const all = computed(() => [...published.value, ...own.value]);
 
   async function load(): Promise<void> {
