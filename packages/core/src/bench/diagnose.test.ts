@@ -1,0 +1,152 @@
+import { describe, expect, it } from 'vitest';
+import { BOARD, CARD, GAME, MEMORY, MODEL, PROCESSOR } from '../test/fixtures.ts';
+import {
+  indexModel,
+  meanFrameTime,
+  sceneMaker,
+  systemOf,
+  timeOn,
+  type SystemRates,
+} from '../frames/index.ts';
+import type { FrameModel, Preset } from '../parts/index.ts';
+import { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
+import { diagnose, type Diagnosis, type Observation, type OwnSystem } from './diagnose.ts';
+
+/* One quick and one heavy game on the fixture's system; what is measured is computed here, apart from the diagnosis. */
+const preset = (workLn: number, prepLn: number) => ({ ...GAME.presets.high, workLn, prepLn });
+const presets = (workLn: number, prepLn: number) => ({ low: preset(workLn, prepLn), medium: preset(workLn, prepLn), high: preset(workLn, prepLn), ultra: preset(workLn, prepLn) }); // prettier-ignore
+const model: FrameModel = {
+  ...MODEL,
+  processors: [{ part: 'processor', rateLn: 0, sdLn: 0.02 }],
+  cards: [{ part: 'card', rateLn: 0, sdLn: 0.02 }],
+  games: [
+    { ...GAME, id: 'quick', presets: presets(0.9, 2.0) },
+    { ...GAME, id: 'busy', presets: presets(1.1, 2.2) },
+    { ...GAME, id: 'heavy', presets: presets(2.9, 1.6) },
+    { ...GAME, id: 'grand', presets: presets(3.1, 1.9) },
+  ],
+};
+const OWN: OwnSystem = { processor: PROCESSOR, board: BOARD, memory: MEMORY, card: CARD, profileOn: true };
+const conditions = {
+  preset: 'high' as Preset,
+  widthPx: 1920,
+  heightPx: 1080,
+  renderScale: 1,
+  background: 'none' as const,
+};
+const base = systemOf(OWN, indexModel(model), true);
+if (!('processor' in base)) throw new Error('the fixture has rates');
+const whole: SystemRates = base;
+
+function measured(change: (system: SystemRates) => SystemRates, more: Partial<Observation> = {}, games = ['quick', 'busy', 'heavy', 'grand']): Observation[] {
+  const make = sceneMaker(model);
+  return games.map((id) => {
+    const game = model.games.find((each) => each.id === id) ?? model.games[0];
+    const average = 1000 / meanFrameTime(timeOn(make(game, conditions), change(whole)));
+    return { game: id, conditions, average, sdLn: 0.01, low: null, cardBusy: null, driftLn: null, ...more };
+  });
+} // prettier-ignore
+function found(observations: readonly Observation[], own = OWN, using = model): Diagnosis {
+  const result = diagnose(using, own, observations);
+  if (result.status !== 'done') throw new Error(result.missing.join());
+  return result.diagnosis;
+}
+const slower = (side: 'processor' | 'graphics', ln: number) => (system: SystemRates): SystemRates =>
+  side === 'processor'
+    ? { ...system, processor: { ...system.processor, rateLn: system.processor.rateLn - ln } }
+    : { ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn - ln } }; // prettier-ignore
+const causesOf = (diagnosis: Diagnosis) => diagnosis.causes.map((each) => each.cause);
+
+describe('expected against measured', () => {
+  it('is quiet about a system that does what is expected, with standard scores near zero', () => {
+    const diagnosis = found(measured((same) => same));
+    expect(diagnosis.isQuiet).toBe(true);
+    expect(diagnosis.healthy).toBeGreaterThan(0.5);
+    for (const each of diagnosis.compared) expect(Math.abs(each.z)).toBeLessThan(1e-6);
+    expect(diagnosis.compared.map((each) => each.limit)).toEqual(['processor', 'processor', 'card', 'card']);
+    expect([diagnosis.processorSide, diagnosis.cardSide]).toEqual(
+      [1, 1].map((one) => expect.closeTo(one, 9)),
+    );
+  });
+  it('shows which side lost how much', () => {
+    const diagnosis = found(measured(slower('processor', 0.3)));
+    expect(diagnosis.processorSide).toBeCloseTo(Math.exp(-0.3), 1);
+    expect(diagnosis.cardSide).toBeGreaterThan(0.95);
+  });
+  it('has chances that add up to one', () => {
+    for (const observations of [measured((same) => same), measured(slower('graphics', 0.2))]) {
+      const { healthy, causes } = found(observations);
+      expect(causes.reduce((sum, each) => sum + each.probability, healthy)).toBeCloseTo(1, 12);
+      expect([...causes].sort((a, b) => b.probability - a.probability)).toEqual(causes);
+    }
+  });
+});
+
+describe('causes', () => {
+  const cases: readonly (readonly [Cause, Observation[]])[] = [
+    ['processor-held', measured(slower('processor', 0.3), { driftLn: -0.04 })],
+    ['card-held', measured(slower('graphics', 0.35), { driftLn: -0.04 })],
+    ['wrong-output', measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } }))],
+    ['background', measured((system) => ({ ...system, processor: { rateLn: system.processor.rateLn - 0.16, threads: 8 } })).map((each) => ({ ...each, low: each.average * 0.55 }))],
+    ['memory-profile', measured((system) => ({ ...system, memory: { latencyNs: 14.17, bandwidthGbs: 38.4, gb: 16 } }), { sdLn: 0.002 })],
+  ]; // prettier-ignore
+  it.each(cases)('%s comes first when the pattern is its own', (cause, observations) => {
+    // Parts that are known well, so that small losses can be seen.
+    const sharp: FrameModel = {
+      ...model,
+      processors: [{ part: 'processor', rateLn: 0, sdLn: 0.003 }],
+      cards: [{ part: 'card', rateLn: 0, sdLn: 0.003 }],
+      games: model.games.map((game) => ({ ...game, residualSd: 0.006 })),
+    };
+    const diagnosis = found(observations, OWN, sharp);
+    expect(diagnosis.causes[0].cause).toBe(cause);
+    expect(diagnosis.isQuiet).toBe(false);
+    // What it would show, scene by scene, is what was measured.
+    diagnosis.compared.forEach((each, n) =>
+      expect(Math.abs(Math.log(each.measured / each.expected) - Math.log(diagnosis.causes[0].predicted[n]))).toBeLessThan(0.12),
+    );
+  });
+  it('are only those that the system can have', () => {
+    const observations = measured(slower('processor', 0.2));
+    expect(causesOf(found(observations)).sort()).toEqual([...CAUSES].sort());
+    const without = (own: Partial<OwnSystem>) => causesOf(found(observations, { ...OWN, ...own }));
+    expect(without({ profileOn: false })).not.toContain('memory-profile');
+    expect(without({ memory: { ...MEMORY, ratedMts: 2400, ratedCl: 17 } })).not.toContain('memory-profile');
+    expect(without({ memory: { ...MEMORY, sticks: 1, gbPerStick: 16 } })).not.toContain('one-stick');
+    const noGraphics = { ...model, integrated: [] };
+    expect(causesOf(found(observations, OWN, noGraphics))).not.toContain('wrong-output');
+    const bare = found(measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } })), { ...OWN, card: null });
+    for (const cause of ['slow-slot', 'wrong-output'] as const) expect(causesOf(bare)).not.toContain(cause);
+    expect(bare.isQuiet).toBe(true);
+  });
+  it('tell heat from a processor by what the card does: a busy card is not held back', () => {
+    const busy = (share: number) => measured(slower('processor', 0.25), { cardBusy: share }, ['quick', 'busy']);
+    const probability = (diagnosis: Diagnosis) => diagnosis.causes.find((each) => each.cause === 'processor-held')?.probability ?? 0;
+    expect(probability(found(busy(0.2)))).toBeGreaterThan(probability(found(busy(0.98))));
+  });
+  it('are surer with more scenes, and less sure with passes that scatter', () => {
+    const one = found(measured(slower('processor', 0.2), {}, ['quick']));
+    const four = found(measured(slower('processor', 0.2)));
+    expect(four.healthy).toBeLessThan(one.healthy);
+    expect(found(measured(slower('processor', 0.2), { sdLn: 0.15 })).healthy).toBeGreaterThan(four.healthy);
+  });
+  it('count no single wild low more than its share', () => {
+    const observations = measured((same) => same);
+    const wild = observations.map((each, n) => (n === 0 ? { ...each, low: each.average * 0.05 } : each));
+    expect(found(wild).healthy).toBeGreaterThan(1e-6);
+  });
+  it('say what is not known in place of guessing', () => {
+    expect(diagnose(model, OWN, [])).toEqual({ status: 'unknown', missing: [] });
+    expect(diagnose(model, OWN, [{ ...measured((same) => same)[0], game: 'lost' }])).toEqual({ status: 'unknown', missing: ['lost'] });
+    expect(diagnose({ ...model, cards: [] }, OWN, measured((same) => same))).toMatchObject({ status: 'unknown' });
+  });
+  it('each have words: a name, a pattern, and checks of which no dangerous one lacks its caution', () => {
+    for (const cause of CAUSES) {
+      const { name, pattern, checks } = CAUSE_WORDS[cause];
+      expect(name.length).toBeGreaterThan(5);
+      expect(pattern.endsWith('.')).toBe(true);
+      expect(checks.length).toBeGreaterThan(1);
+      for (const check of checks) if (/seat the sticks|power plugs|fan turning/.test(check)) expect(check).toMatch(/[Ss]witch off and unplug|mains plug out/);
+    }
+  });
+}); // prettier-ignore

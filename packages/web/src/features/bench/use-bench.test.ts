@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import { catalogueFileSchema, catalogueOf, type BenchKept } from '@ripe-pick/contract';
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { effectScope } from 'vue';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { useBenchPage } from './use-bench.ts';
+
+const demo = (name: string): unknown =>
+  JSON.parse(readFileSync(new URL(`../../../../demo/files/${name}`, import.meta.url), 'utf8'));
+const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
+const { systems, runs } = demo('bench.json') as BenchKept;
+
+/** The page's state on the demo with other systems or passes. */
+function page(bench: BenchKept = { systems, runs }, market = catalogue) {
+  useMarket().catalogue = market;
+  useRecords().bench = bench;
+  const found = effectScope().run(useBenchPage);
+  if (!found) throw new Error('the scope runs');
+  return found;
+}
+beforeEach(() => setActivePinia(createPinia()));
+
+describe('what the test bench shows', () => {
+  it('puts passes together and lays the expectation beside them, also for a system that does not count', () => {
+    const { groups, system } = page();
+    expect(system.value?.name).toBe('Seat one');
+    expect(groups.value.map((group) => group.runs.length)).toEqual([4, 4, 4, 4, 4]);
+    for (const { summary, expected } of groups.value) {
+      expect(summary?.count).toBe(3);
+      expect(expected?.interval.low).toBeLessThan(expected?.fps ?? 0);
+      expect(expected?.interval.high).toBeGreaterThan(expected?.fps ?? Infinity);
+    }
+  });
+  it('finds the seat’s fault, and says nothing once it is mended', () => {
+    const why = page().why.value;
+    expect(why.kind === 'done' && why.diagnosis.causes[0].cause).toBe('processor-held');
+    expect(why.kind === 'done' && why.diagnosis.isQuiet).toBe(false);
+    setActivePinia(createPinia());
+    const { groups } = page();
+    const byKey = new Map(groups.value.flatMap((group) => group.runs.map((run) => [run.id, group.expected?.fps ?? 0])));
+    const mended = runs.map((run) => ({ ...run, average: byKey.get(run.id) ?? 1, low: null, slowest: null, cardBusy: null, driftLn: 0 }));
+    setActivePinia(createPinia());
+    const after = page({ systems, runs: mended }).why.value;
+    expect(after.kind === 'done' && after.diagnosis.isQuiet).toBe(true);
+  });
+  it('asks for more scenes before it judges, and does not count raised clocks', () => {
+    const one = page({ systems, runs: runs.slice(0, 4) }).why.value;
+    expect(one.kind === 'none' && one.reason).toContain('at least 2 scenes');
+    setActivePinia(createPinia());
+    const raised = runs.map((run) => ({ ...run, state: { ...run.state, clocks: 'raised' as const } }));
+    const found = page({ systems, runs: raised });
+    expect(found.why.value.kind).toBe('none');
+    // Their expectation is that of parts as shipped, and stands there all the same.
+    expect(found.groups.value[0].expected?.fps).toBeGreaterThan(50);
+  });
+  it('says why nothing is expected: warm-ups alone, a part that went, no system', () => {
+    const warm = page({ systems, runs: [{ ...runs[0], isWarmUp: true }] });
+    expect(warm.groups.value[0].unknown).toBe('Only warm-ups so far.');
+    setActivePinia(createPinia());
+    const lost = { ...catalogue, parts: catalogue.parts.filter((part) => part.id !== systems[0].memory) };
+    const without = page({ systems, runs }, lost);
+    expect(without.groups.value[0].unknown).toContain('How the memory ran');
+    expect(without.why.value.kind).toBe('none');
+    setActivePinia(createPinia());
+    expect(page({ systems: [], runs: [] }).why.value).toEqual({ kind: 'none', reason: 'No system yet.' });
+  });
+}); // prettier-ignore
