@@ -1,0 +1,112 @@
+import { linearRegression, linearRegressionLine } from 'simple-statistics';
+import { describe, expect, it } from 'vitest';
+import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
+import type { Card, FrameModel, Part } from '../parts/index.ts';
+import { CARD_FEATURES, chipFeatures, integratedFeatures, processorFeatures } from './features.ts';
+import { fitModel } from './fit.ts';
+import { layoutFor, SCATTERS } from './layout.ts';
+import { statedBy } from './stated.ts';
+import { costOf, T_SCALE, weightOf } from './robust.ts';
+
+const SHEET: Card = { ...CARD, tflops: 20, memoryGbs: 600, boardWatts: 300 };
+
+describe('what sheets tell of a rate', () => {
+  it('is 0 for the middle part, and a logarithm away from it', () => {
+    expect(processorFeatures({ ...PROCESSOR, boostMhz: 4500, cores: 6, pcieGeneration: 4 })).toEqual({ values: [0, 0, 0], missing: 0 }); // prettier-ignore
+    const { values, missing } = chipFeatures([SHEET]);
+    expect(missing).toBe(0);
+    expect(values[0]).toBeCloseTo(Math.log(2), 12);
+    expect(values[1]).toBeCloseTo(Math.log(2), 12);
+  });
+  it('averages the cards of a chip where they are stated', () => {
+    const { values } = chipFeatures([SHEET, { ...SHEET, tflops: null, boardWatts: 330 }]);
+    expect(values[0]).toBeCloseTo(Math.log(2), 12);
+    expect(values[2]).toBeCloseTo((Math.log(2) + Math.log(2.2)) / 2, 12);
+  });
+  it('counts a silent figure as the middle one, and adds its doubt', () => {
+    const { values, missing } = chipFeatures([{ ...SHEET, tflops: null }]);
+    expect(values[0]).toBe(0);
+    const [{ mean, sd, spread }] = CARD_FEATURES;
+    expect(missing).toBeCloseTo((mean + sd) ** 2 * spread ** 2, 12);
+    expect(integratedFeatures(PROCESSOR).missing).toBeGreaterThan(0);
+  });
+});
+
+describe('the layout of effects', () => {
+  const parts: readonly Part[] = [
+    PROCESSOR,
+    CARD,
+    { ...SHEET, id: 'twin' },
+    { ...SHEET, id: 'lone', chip: null },
+  ];
+  const facts: FrameModel = { ...MODEL, processors: [], cards: [], integrated: [], games: [GAME] };
+  const layout = layoutFor(parts, facts, new Set(['offset:source:Press', 'offset:system:mine']));
+  it('names each effect once, those of graphics first and apart', () => {
+    expect(new Set(layout.names).size).toBe(layout.names.length);
+    expect(layout.names.slice(0, layout.apart)).toEqual([
+      'card:card',
+      'card:twin',
+      'card:lone',
+      'integrated:processor',
+    ]);
+    for (const prior of layout.priors)
+      expect(prior.terms.filter(([i]) => i < layout.apart).length).toBeLessThanOrEqual(1);
+  });
+  it('holds every effect by a prior, so that no record is needed', () => {
+    const held = new Set(layout.priors.flatMap((prior) => prior.terms.map(([i]) => i)));
+    expect(layout.names.filter((_, i) => !held.has(i))).toEqual([]);
+    for (const prior of layout.priors) expect(prior.sd > 0 || prior.scatter !== null).toBe(true);
+    expect(SCATTERS.every((scatter) => layout.priors.some((prior) => prior.scatter === scatter))).toBe(true);
+  });
+  it('puts cards of one chip on it, and a card without a chip on one of its own', () => {
+    expect(layout.names.filter((name) => name.startsWith('chip:'))).toEqual(['chip:chip', 'chip:alone:lone']);
+  });
+  it('starts from what a catalogue states, and a catalogue without rates states nothing', () => {
+    expect(statedBy(facts)).toEqual({});
+    const stating = layoutFor(
+      parts,
+      { ...facts, cards: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] },
+      new Set(),
+    );
+    expect(stating.start[stating.index.get('card:twin') ?? -1]).toBe(0.7);
+    expect(
+      statedBy({ ...facts, cards: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] })['card:twin'][1],
+    ).toBeGreaterThan(0);
+  });
+});
+
+describe('weights against wild records', () => {
+  it('are the slope of the cost over the residual, and fall to nothing', () => {
+    for (const z of [0.1, 0.7, 2, 5, 20])
+      expect(weightOf(z)).toBeCloseTo((costOf(z + 1e-6) - costOf(z - 1e-6)) / 2e-6 / z, 6);
+    expect(weightOf(30)).toBeLessThan(0.01);
+  });
+  it('have the scale at which the middle 80 % are those of a normal with standard deviation 1', () => {
+    // 90 % quantiles from tables: 1.2816 (normal), 1.4759 (Student's t with 5 degrees of freedom; value from memory).
+    expect(1.2816 / 1.4759).toBeCloseTo(T_SCALE, 3);
+  });
+});
+
+describe('the regression on sheets', () => {
+  it('is found again: rates that follow TFLOPS give a part that nobody measured its place on the line', () => {
+    const made = Array.from({ length: 9 }, (_, n): Card => ({ ...SHEET, id: `c${n}`, chip: `chip ${n}`, tflops: 5 * 1.25 ** n, memoryGbs: 300, boardWatts: 150 })); // prettier-ignore
+    const rateOf = (card: Card) => 0.8 * Math.log((card.tflops ?? 10) / 10);
+    const facts: FrameModel = { ...MODEL, processors: [], cards: [], integrated: [], games: [{ ...GAME, presets: { ...GAME.presets } }] };
+    const records = made.filter((_, n) => n !== 4).map((card) => ({
+      id: card.id, game: 'game', preset: 'ultra', widthPx: 3840, heightPx: 2160, renderScale: 1, generatedFrames: false, processor: 'processor', card: card.id,
+      memory: { gb: 32, channels: 2, mts: 3200, cl: 16, profile: true }, link: null, background: 'none' as const, clocks: 'stock' as const,
+      average: 20 * Math.exp(rateOf(card)), low: null, source: { name: 'Press', on: '2026-11-01' }, trust: 'good' as const, system: null, note: '', setAside: null,
+    }));
+    const search = fitModel({ parts: [PROCESSOR, ...made], model: facts, records, start: null, now: '2026-11-20T00:00:00Z' });
+    let step = search.next();
+    while (!step.done) step = search.next();
+    if (step.value.status !== 'fitted') throw new Error(step.value.status);
+    const { cards } = step.value.model;
+    const rate = (id: string) => cards.find((each) => each.part === id)?.rateLn ?? NaN;
+    // Against an ordinary regression of the fitted rates of its neighbours (simple-statistics).
+    const line = linearRegression(made.filter((_, n) => n !== 4).map((card) => [Math.log(card.tflops ?? 10), rate(card.id)]));
+    expect(line.m).toBeGreaterThan(0.6);
+    expect(Math.abs(rate('c4') - linearRegressionLine(line)(Math.log(made[4].tflops ?? 10)))).toBeLessThan(0.06);
+    expect(cards.find((each) => each.part === 'c4')?.sdLn).toBeGreaterThan(cards.find((each) => each.part === 'c3')?.sdLn ?? NaN);
+  }); // prettier-ignore
+});
