@@ -26,7 +26,10 @@ module.exports = {
       name: 'contract-packages',
       severity: 'error',
       from: { path: '^packages/contract/src', pathNot: ['\\.test\\.ts$', 'write-schemas'] },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|papaparse|@types/papaparse)' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(zod|papaparse|@types/papaparse)',
+      },
     },
     {
       name: 'sql-in-the-store-alone',

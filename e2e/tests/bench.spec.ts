@@ -126,7 +126,7 @@ test('the model page shows error, calibration, doubtful records and what to meas
   await expect(page.getByRole('img', { name: /80 % intervals held (7[4-9]|8\d|90) %/ })).toBeVisible();
   await expect(page.getByText('Kestrand Ember 130 Solo 2 GB ±').first()).toContainText('no record');
   const narrow = page.getByRole('region', { name: 'Which record would narrow the choice?' });
-  await expect(narrow).toContainText('First idea is 20');
+  await expect(narrow).toContainText('First idea is 18');
   await expect(narrow.getByRole('listitem').first()).toContainText('then give or take');
   const odd = page.getByRole('region', { name: 'Records that disagree with the rest' });
   await odd.getByRole('button', { name: /^Set aside/ }).first().click();

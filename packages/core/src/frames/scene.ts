@@ -13,7 +13,7 @@ import { SHORTFALL, SHORTFALL_SPREAD, shortfall } from './shortfall.ts';
 import type { FrameTime, Side } from './sides.ts';
 
 const FULL_HD_PIXELS = 2_073_600;
-/** Cost of putting the picture together from fewer pixels, in ms at a card of rate 0. Chosen; a later fit replaces it. */
+/** Cost of putting the picture together from fewer pixels, in ms at a card of rate 0. Chosen, because few records are upscaled. */
 const UPSCALING_MS = 0.6;
 
 /** A game at a preset on a screen, ready to be evaluated for any parts. */

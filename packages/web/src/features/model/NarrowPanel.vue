@@ -59,7 +59,8 @@ const measurements = computed(() =>
     .filter((each) => each.sdAfter < WORTH * (decision.value?.sdLn ?? 0))
     .slice(0, MOST),
 );
-const cent = (ln: number) => `${(Math.abs(ln) * 100).toFixed(Math.abs(ln) < 0.02 ? 2 : 1)} %`;
+/** A log difference in per cent: −0.21 is 19 % less. */
+const cent = (ln: number) => `${(Math.abs(Math.exp(ln) - 1) * 100).toFixed(Math.abs(ln) < 0.02 ? 2 : 1)} %`;
 /** Closer than this nobody would call one of them ahead. */
 const LEVEL_LN = 5e-4;
 const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less than 1 %' : percent(p));

@@ -83,11 +83,8 @@ export const useModel = defineStore('model', () => {
   }
 
   // Records and sheets that come or go are taken in from where the last fit stood.
-  watch(isStale, (stale) => {
+  watch([print, isStale], ([, stale]) => {
     if (stale) void run('warm');
-  });
-  watch(print, (now, before) => {
-    if (before !== null && now !== before && isStale.value) void run('warm');
   });
 
   return {
