@@ -192,7 +192,11 @@ describe('the fit', () => {
 
 describe('what is held back from the fit, and why', () => {
   const silentCard: Part = { ...CARD, id: 'silent', videoMemoryGb: null, pcieLanes: null };
-  const judge = recordJudge([...PARTS, silentCard, { ...PROCESSOR, id: 'mute', threads: null }], GAMES);
+  const noLanes: Part = { ...CARD, id: 'no-lanes', pcieLanes: null };
+  const judge = recordJudge(
+    [...PARTS, silentCard, noLanes, { ...PROCESSOR, id: 'mute', threads: null }],
+    GAMES,
+  );
   it.each([
     ['set-aside', { setAside: 'typed wrong' }],
     ['unknown-game', { game: 'lost' }],
@@ -201,6 +205,7 @@ describe('what is held back from the fit, and why', () => {
     ['no-graphics', { processor: 'quick', card: null }],
     ['threads-unknown', { processor: 'mute' }],
     ['video-memory-unknown', { card: 'silent' }],
+    ['link-unknown', { card: 'no-lanes', link: { generation: 3, lanes: 4 } }],
     ['preset-missing', { preset: null }],
     ['preset-mixed', { preset: 'high, shadows low' }],
     ['resolution-missing', { heightPx: null }],
