@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 
-export const COMMANDS = ['solve', 'rates', 'check'] as const;
+export const COMMANDS = ['solve', 'rates', 'check', 'fit'] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export interface Arguments {
@@ -8,6 +8,9 @@ export interface Arguments {
   readonly brief: string;
   readonly catalogue: string;
   readonly build: string | null;
+  readonly records: string | null;
+  /** Where the fitted catalogue is written; null prints what came of the fit alone. */
+  readonly out: string | null;
   readonly runnersUp: number;
   readonly json: boolean;
 }
@@ -17,10 +20,12 @@ export const USAGE = `Ripe Pick on the command line. No server needed.
   npm run -s pick -- solve --brief FILE --catalogue FILE [--k N] [--json]
   npm run -s pick -- rates --brief FILE --catalogue FILE --build FILE [--json]
   npm run -s pick -- check --brief FILE --catalogue FILE --build FILE [--json]
+  npm run -s pick -- fit   --catalogue FILE --records FILE [--out FILE] [--json]
 
 solve   the best build for the brief, proved best, and with --k the N best that differ in processor or card
 rates   expected frame rates of a given build
 check   what does not fit in a given build, and what it costs
+fit     all effects from a table of benchmark records; --out writes the catalogue with the fitted model
 
 Exit code 0: answered. 1: solve found that nothing fits, or check that something does not. 2: bad input.
 The files are described in docs/formats/. Start from packages/demo/files/.`;
@@ -33,7 +38,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
       args: [...argv],
       allowPositionals: true,
       options: {
-        brief: { type: 'string' }, catalogue: { type: 'string' }, build: { type: 'string' }, k: { type: 'string' },
+        brief: { type: 'string' }, catalogue: { type: 'string' }, build: { type: 'string' }, k: { type: 'string' }, records: { type: 'string' }, out: { type: 'string' },
         json: { type: 'boolean' }, help: { type: 'boolean', short: 'h' },
       },
     }); // prettier-ignore
@@ -46,18 +51,21 @@ export function readArguments(argv: readonly string[]): Arguments | string {
   if (!command)
     return `the first word is one of ${COMMANDS.join(', ')}${positionals[0] ? `, got "${positionals[0]}"` : ''}`;
   if (positionals.length > 1) return `unexpected word "${positionals[1]}"`;
-  if (!values.brief) return '--brief FILE is missing';
+  if (command !== 'fit' && !values.brief) return '--brief FILE is missing';
   if (!values.catalogue) return '--catalogue FILE is missing';
-  if (command !== 'solve' && !values.build)
+  if (command === 'fit' && !values.records) return '--records FILE is missing';
+  if ((command === 'rates' || command === 'check') && !values.build)
     return `--build FILE is missing: ${command} is about a given build`;
   const runnersUp = values.k === undefined ? 1 : Number(values.k);
   if (!Number.isInteger(runnersUp) || runnersUp < 1 || runnersUp > 100)
     return `--k is a whole number from 1 to 100, got "${values.k}"`;
   return {
     command,
-    brief: values.brief,
+    brief: values.brief ?? '',
     catalogue: values.catalogue,
     build: values.build ?? null,
+    records: values.records ?? null,
+    out: values.out ?? null,
     runnersUp,
     json: values.json ?? false,
   };

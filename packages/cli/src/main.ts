@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { run } from './run.ts';
 
 process.exitCode = run(process.argv.slice(2), {
@@ -7,6 +7,8 @@ process.exitCode = run(process.argv.slice(2), {
     return stat?.isFile() ? stat.size : null;
   },
   read: (path) => readFileSync(path, 'utf8'),
+  write: (path, text) => writeFileSync(path, text),
+  now: () => new Date().toISOString(),
   out: (text) => process.stdout.write(`${text}\n`),
   err: (text) => process.stderr.write(`${text}\n`),
 });

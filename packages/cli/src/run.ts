@@ -1,8 +1,9 @@
 import { briefOf, catalogueOf, MAX_BODY_BYTES, problemLine, type Problem } from '@ripe-pick/contract';
 import { isBarrier } from '@ripe-pick/core/compatibility';
 import { indexMarket } from '@ripe-pick/core/money';
-import { readBrief, readBuild, readCatalogue, type Read } from '@ripe-pick/server/transfer';
+import { readBrief, readBuild, readCatalogue, readRecords, type Read } from '@ripe-pick/server/transfer';
 import { readArguments, USAGE } from './args.ts';
+import { fitCommand } from './fit.ts';
 import { buildReport, solveReport } from './report.ts';
 import { buildText, money } from './text.ts';
 
@@ -11,6 +12,9 @@ export interface Surroundings {
   /** Size of a file in bytes; null when it cannot be read. */
   readonly size: (path: string) => number | null;
   readonly read: (path: string) => string;
+  readonly write: (path: string, text: string) => void;
+  /** ISO time, UTC. */
+  readonly now: () => string;
   readonly out: (text: string) => void;
   readonly err: (text: string) => void;
 }
@@ -44,6 +48,10 @@ export function run(argv: readonly string[], world: Surroundings): number {
   };
   try {
     const catalogueFile = load(args.catalogue, readCatalogue);
+    if (args.command === 'fit') {
+      const records = load(args.records ?? '', (text) => readRecords(text, catalogueFile));
+      return fitCommand(catalogueFile, records, args, world);
+    }
     const briefFile = load(args.brief, (text) => readBrief(text, catalogueFile));
     const brief = briefOf(briefFile);
     const catalogue = catalogueOf(catalogueFile);

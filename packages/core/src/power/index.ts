@@ -3,4 +3,4 @@ export {
 } from './load.ts'; // prettier-ignore
 export { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
 export { WEEKS_PER_YEAR, workingPoint, yearlyMinor, type WorkingPoint } from './running.ts';
-export { supplyRules, type SizedBy } from './supply-rules.ts';
+export { goesBy, supplyRules, type SizedBy } from './supply-rules.ts';

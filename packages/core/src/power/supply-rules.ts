@@ -39,3 +39,8 @@ export function supplyRules(
     },
   ]; // prettier-ignore
 }
+
+/** Whether one of the rules side by side is what the brief goes by: itself, or either of the two when the larger counts. */
+export function goesBy(rule: SupplyRule, kind: SizedBy['kind']): boolean {
+  return kind === rule.kind || (rule.kind === 'larger' && (kind === 'load' || kind === 'maker'));
+}

@@ -3,7 +3,7 @@ import { BRIEF, CARD, GOOD, SUPPLY } from '../test/fixtures.ts';
 import { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
 import { loadOf } from './load.ts';
 import { WEEKS_PER_YEAR, workingPoint, yearlyMinor } from './running.ts';
-import { supplyRules } from './supply-rules.ts';
+import { goesBy, supplyRules } from './supply-rules.ts';
 
 describe('80 PLUS levels (80 PLUS programme, values from memory)', () => {
   it.each([
@@ -79,5 +79,15 @@ describe('rules for the size of a supply, side by side', () => {
   it('says unknown where a figure is missing', () => {
     expect(watts({ ...CARD, boardWatts: null }).planned).toBeNull();
     expect(supplyRules(load, { ...CARD, makerSupplyWatts: null }, null, 1.3)[1].watts).toBeNull();
+  });
+  it.each([
+    ['load', ['load']],
+    ['maker', ['maker']],
+    ['half', ['half']],
+    ['planned', ['planned']],
+    ['larger', ['load', 'maker']],
+  ] as const)('a brief that goes by “%s” counts %s', (kind, counted) => {
+    const all = supplyRules(load, CARD, null, 1.3).map((rule) => rule.kind);
+    expect(all.filter((each) => goesBy({ kind, factor: 1.3 }, each))).toEqual(counted);
   });
 });

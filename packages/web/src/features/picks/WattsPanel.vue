@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { line, scaleLinear } from 'd3';
-import type { SizedBy } from '@ripe-pick/core/power';
+import { goesBy, type SizedBy } from '@ripe-pick/core/power';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent } from '../../shared/format/format.ts';
@@ -20,10 +20,6 @@ const full = computed(
 );
 const share = (watts: number) => `${(100 * watts) / full.value}%`;
 
-/** Which of the rules side by side the brief goes by. */
-const counts = (each: SizedBy) =>
-  each.kind === rule.value.kind ||
-  (rule.value.kind === 'larger' && (each.kind === 'load' || each.kind === 'maker'));
 const how = (each: SizedBy): string => {
   switch (each.kind) {
     case 'load':
@@ -74,7 +70,11 @@ const running = computed(() => workspace.brief.money.running);
       <details class="small">
         <summary>Rules for the size, side by side</summary>
         <ul>
-          <li v-for="each in bench.summary?.sizedBy" :key="each.kind" :class="{ on: counts(each) }">
+          <li
+            v-for="each in bench.summary?.sizedBy"
+            :key="each.kind"
+            :class="{ on: goesBy(rule, each.kind) }"
+          >
             <span>{{ how(each) }}</span><span class="num">{{
               each.watts === null ? 'unknown' : `${Math.ceil(each.watts)} W`
             }}</span>
