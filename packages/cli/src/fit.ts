@@ -1,7 +1,7 @@
 import type { BenchRecord, CatalogueFile } from '@ripe-pick/contract';
 import { fitModel, heldBackSentence, validate } from '@ripe-pick/core/fit';
 import type { Arguments } from './args.ts';
-import type { Surroundings } from './run.ts';
+import type { Surroundings } from './surroundings.ts';
 
 function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
   let step = search.next();

@@ -5,19 +5,8 @@ import { readBrief, readBuild, readCatalogue, readRecords, type Read } from '@ri
 import { readArguments, USAGE } from './args.ts';
 import { fitCommand } from './fit.ts';
 import { buildReport, solveReport } from './report.ts';
+import type { Surroundings } from './surroundings.ts';
 import { buildText, money } from './text.ts';
-
-/** What the command needs of its surroundings, so that tests can hand in their own. */
-export interface Surroundings {
-  /** Size of a file in bytes; null when it cannot be read. */
-  readonly size: (path: string) => number | null;
-  readonly read: (path: string) => string;
-  readonly write: (path: string, text: string) => void;
-  /** ISO time, UTC. */
-  readonly now: () => string;
-  readonly out: (text: string) => void;
-  readonly err: (text: string) => void;
-}
 
 const MOST_LINES = 50;
 

@@ -1,0 +1,11 @@
+/** What the command needs of its surroundings, so that tests can hand in their own. */
+export interface Surroundings {
+  /** Size of a file in bytes; null when it cannot be read. */
+  readonly size: (path: string) => number | null;
+  readonly read: (path: string) => string;
+  readonly write: (path: string, text: string) => void;
+  /** ISO time, UTC. */
+  readonly now: () => string;
+  readonly out: (text: string) => void;
+  readonly err: (text: string) => void;
+}
