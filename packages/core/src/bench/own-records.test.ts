@@ -32,6 +32,13 @@ describe('own passes as records', () => {
     expect(record.memory.mts).toBe(2666);
     expect((2000 * (record.memory.cl ?? 0)) / 2666).toBeCloseTo(10, 9);
   });
+  it('tells the link that the board and the processor leave to the card', () => {
+    const link = (slot: typeof BOARD.cardSlot, pcieGeneration: number | null, card: string | null = 'card') =>
+      recordsOfRuns([{ ...PROCESSOR, pcieGeneration }, { ...BOARD, cardSlot: slot }, MEMORY, CARD], [{ ...SYSTEM, card }], [RUN])[0].link; // prettier-ignore
+    expect(link({ generation: 4, lanes: 16 }, 3)).toEqual({ generation: 3, lanes: 16 });
+    expect(link({ generation: 3, lanes: 8 }, 5)).toEqual({ generation: 3, lanes: 8 });
+    expect([link(null, 4), link({ generation: 4, lanes: 16 }, null), link({ generation: 4, lanes: 16 }, 4, null)]).toEqual([null, null, null]); // prettier-ignore
+  });
   it('gives none for warm-ups or a lost system, and sets aside those of a system that does not count', () => {
     expect(recordsOfRuns(PARTS, [SYSTEM], [{ ...RUN, isWarmUp: true }])).toEqual([]);
     expect(recordsOfRuns(PARTS, [], [RUN])).toEqual([]);

@@ -1,4 +1,4 @@
-import type { Background, BenchRecord, Board, Memory, Part } from '../parts/index.ts';
+import type { Background, BenchRecord, Board, Memory, Part, Processor } from '../parts/index.ts';
 import { summariseRuns, type RunFigures, type RunsSummary } from './runs.ts';
 
 /** The user's own machine. Parts by id. */
@@ -97,6 +97,13 @@ function memoryOf(kit: Memory | null, board: Board | null, profileOn: boolean): 
   };
 }
 
+/** The link that the card gets: the lesser of slot and processor. Null, as for a full link, where a sheet is silent. */
+function linkOf(processor: Processor | null, board: Board | null): BenchRecord['link'] {
+  if (!board?.cardSlot || processor === null || processor.pcieGeneration === null) return null;
+  const { generation, lanes } = board.cardSlot;
+  return lanes < 1 ? null : { generation: Math.min(generation, processor.pcieGeneration), lanes };
+}
+
 /** One record for each group of own passes: what the fit takes in. */
 export function recordsOfRuns(
   parts: readonly Part[],
@@ -110,14 +117,17 @@ export function recordsOfRuns(
     const machine = machines.get(first.system);
     if (!summary || !machine) return [];
     const kit = byId.get(machine.memory);
-    const board = byId.get(machine.board);
+    const under = byId.get(machine.board);
+    const board = under?.slot === 'board' ? under : null;
+    const own = byId.get(machine.processor);
+    const processor = own?.slot === 'processor' ? own : null;
     const low = summary.low ?? summary.slowest;
     return [
       {
         id: `own.${key}`, game: first.game, preset: first.preset, widthPx: first.widthPx, heightPx: first.heightPx, renderScale: first.renderScale, generatedFrames: false,
         processor: machine.processor, card: machine.card,
-        memory: memoryOf(kit?.slot === 'memory' ? kit : null, board?.slot === 'board' ? board : null, first.state.profile),
-        link: null, background: first.background, clocks: first.state.clocks, average: summary.average,
+        memory: memoryOf(kit?.slot === 'memory' ? kit : null, board, first.state.profile),
+        link: machine.card === null ? null : linkOf(processor, board), background: first.background, clocks: first.state.clocks, average: summary.average,
         low: low === null ? null : { fps: Math.min(low, summary.average), percent: 1, definition: summary.low === null ? 'slowest' : 'percentile' },
         source: { name: machine.name, on: group[group.length - 1].on }, trust: 'own', system: machine.id,
         note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`, setAside: machine.isCounted ? null : 'its system is left out of the model',
