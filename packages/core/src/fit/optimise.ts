@@ -1,0 +1,81 @@
+import { factorise, solveWith } from '../stats/index.ts';
+import { costAt, evaluateAt, normalEquations, type FitProblem, type Scales } from './problem.ts';
+import type { Evaluated } from './rows.ts';
+
+interface Optimum {
+  readonly theta: Float64Array;
+  readonly evaluated: Evaluated;
+  readonly objective: number;
+  readonly steps: number;
+  readonly converged: boolean;
+}
+
+export interface OptimiseOptions {
+  readonly isRobust: boolean;
+  readonly tolerance: number;
+  readonly mostSteps: number;
+}
+
+/** What a full step with this curvature would gain, twice over: gᵀ H⁻¹ g. */
+function promise(factor: Float64Array, n: number, gradient: Float64Array, apart: number): number {
+  const move = solveWith(factor, n, gradient, apart);
+  return gradient.reduce((sum, g, i) => sum + g * move[i], 0);
+}
+
+/** Levenberg and Marquardt's method from a point. Yields after each step; true sent in stops it. */
+export function* optimise(
+  problem: FitProblem,
+  scales: Scales,
+  from: ArrayLike<number>,
+  { isRobust, tolerance, mostSteps }: OptimiseOptions,
+): Generator<{ readonly step: number; readonly objective: number }, Optimum | null, boolean | undefined> {
+  const { apart, names } = problem.layout;
+  const n = names.length;
+  let factor: Float64Array | null = null;
+  let theta = Float64Array.from(from);
+  let evaluated = evaluateAt(problem, theta);
+  let objective = costAt(problem, scales, theta, evaluated, isRobust);
+  let damping = 1e-4;
+  let step = 0;
+  for (; step < mostSteps; step++) {
+    if (yield { step, objective }) return null;
+    const { gradient, matrix } = normalEquations(
+      problem,
+      scales,
+      theta,
+      evaluated,
+      isRobust ? 'robust' : 'plain',
+    );
+    // The last curvature is near enough to tell that nothing is left to gain.
+    if (factor && promise(factor, n, gradient, apart) < tolerance / 2)
+      return { theta, evaluated, objective, steps: step, converged: true };
+    let isBetter = false;
+    let promised = 0;
+    for (let attempt = 0; attempt < 12 && !isBetter; attempt++) {
+      const damped = Float64Array.from(matrix);
+      for (let i = 0; i < n; i++) damped[i * n + i] *= 1 + damping;
+      if (factorise(damped, n, apart)) {
+        const move = solveWith(damped, n, gradient, apart);
+        promised = 0;
+        for (let i = 0; i < n; i++) promised += gradient[i] * move[i];
+        const next = theta.map((value, i) => value - move[i]);
+        const there = evaluateAt(problem, next);
+        const cost = costAt(problem, scales, next, there, isRobust);
+        if (cost <= objective) {
+          isBetter = true;
+          factor = damped;
+          theta = next;
+          evaluated = there;
+          objective = cost;
+          damping = Math.max(1e-9, damping / 10);
+          break;
+        }
+      }
+      if (promised < tolerance && attempt > 0) break;
+      damping *= 10;
+    }
+    if (promised < tolerance) return { theta, evaluated, objective, steps: step + 1, converged: true };
+    if (!isBetter) return { theta, evaluated, objective, steps: step + 1, converged: false };
+  }
+  return { theta, evaluated, objective, steps: step, converged: false };
+}
