@@ -4,6 +4,7 @@ import { catalogueOf } from '@ripe-pick/contract';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
 import { dice } from '@ripe-pick/demo/random';
+import { withStressDeals } from './stress-deals.ts';
 import { milpOf, solveMilp } from './highs-model.ts';
 
 export interface HighsComparison {
@@ -39,7 +40,14 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
     market: { ...SEAT_BRIEF.market, conditions: d.chance(0.5) ? ['new', 'refurbished', 'used'] : ['new', 'refurbished'] },
     owned: d.chance(0.5) ? SEAT_BRIEF.owned : [],
   }; // prettier-ignore
-  return { catalogue: { ...catalogue, shops }, brief };
+  const world = { ...catalogue, shops };
+  if (seed % 3 !== 0) return { catalogue: world, brief };
+  // Every third market has deals of all kinds, and counts claims and used risk one way or the other.
+  const t = dice(seed * 53 + 1);
+  return {
+    catalogue: withStressDeals(world, seed, 30),
+    brief: { ...brief, money: { ...brief.money, school: t.chance(0.5) ? 'after' : 'strict' }, market: { ...brief.market, usedRisk: t.chance(0.5) } },
+  }; // prettier-ignore
 }
 
 /** Score first, then least cost for that score; or infeasible. */

@@ -1,7 +1,6 @@
 import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { indexMarket, usableOffers } from '@ripe-pick/core/money';
-import { convertMinor } from '@ripe-pick/core';
 import {
   partSetOf,
   kindFor,
@@ -12,6 +11,8 @@ import {
   type Picks,
   type Slot,
 } from '@ripe-pick/core/parts';
+
+import { costByDefinition } from './by-definition.ts';
 
 /*
  * The same question answered by looking at everything: every set of parts, the full rule list on the whole build,
@@ -34,7 +35,7 @@ interface Choice {
 
 /** All buildable sets with their cheapest basket. */
 export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
@@ -91,7 +92,8 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     const { balanceLimit } = brief.play.objective;
     if (balanceLimit !== null && Math.max(rated.balance.toProcessor, rated.balance.toCard) > balanceLimit)
       return;
-    const cheapest = cheapestChoice(chosen, catalogue);
+    const cheapest = cheapestChoice(chosen, catalogue, brief);
+    if (cheapest.cost === Infinity) return;
     const picks: Record<string, { part: string; offer: string | null }> = {};
     SLOTS.forEach((slot, i) => {
       const { part } = chosen[i];
@@ -113,12 +115,14 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
 function cheapestChoice(
   chosen: readonly Choice[],
   catalogue: Catalogue,
+  brief: Brief,
 ): { cost: number; offers: (string | null)[] } {
-  const rate = catalogue.currencyRates[0];
-  const euros = (minor: number, currency: string) => (currency === 'EUR' ? minor : convertMinor(minor, rate));
+  const byId = new Map(catalogue.offers.map((offer) => [offer.id, offer]));
   let best = Infinity;
   let bestOffers: (string | null)[] = [];
   const current: (string | null)[] = [];
+  // Owned parts that are to be sold count as money unless the build uses them.
+  const sales = brief.money.countSales ? brief.belongings.filter(({ part, sell }) => sell && catalogue.parts.find((each) => each.id === part)?.slot !== 'storage') : []; // prettier-ignore
   const visit = (depth: number): void => {
     if (depth < chosen.length) {
       for (const offer of chosen[depth].offers) {
@@ -128,23 +132,12 @@ function cheapestChoice(
       }
       return;
     }
-    let cost = 0;
-    const subtotals = new Map<string, number>();
-    for (const id of current) {
-      const offer = id === null ? undefined : catalogue.offers.find((each) => each.id === id);
-      if (!offer) continue;
-      const shop = catalogue.shops.find((each) => each.id === offer.shop);
-      if (!shop) continue;
-      cost += euros(offer.priceMinor, shop.currency);
-      if (shop.kind === 'market') cost += euros(offer.shippingMinor ?? 0, shop.currency);
-      else subtotals.set(shop.id, (subtotals.get(shop.id) ?? 0) + offer.priceMinor);
-    }
-    for (const shop of catalogue.shops) {
-      const subtotal = subtotals.get(shop.id);
-      if (subtotal === undefined) continue;
-      const { feeMinor, freeFromMinor } = shop.shipping;
-      if (freeFromMinor === null || subtotal < freeFromMinor) cost += euros(feeMinor, shop.currency);
-    }
+    const items = current.flatMap((id, at) => {
+      const offer = id === null ? undefined : byId.get(id);
+      return offer ? [{ slot: SLOTS[at], offer }] : [];
+    });
+    const sold = sales.filter(({ part }) => !chosen.some((choice, at) => choice.part?.id === part && current[at] === null)); // prettier-ignore
+    const cost = costByDefinition(items, catalogue, brief) - sold.reduce((sum, { valueMinor }) => sum + (valueMinor ?? 0), 0); // prettier-ignore
     if (cost < best) {
       best = cost;
       bestOffers = [...current];

@@ -1,7 +1,8 @@
 import { firstBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { scorerFor } from '@ripe-pick/core/frames';
-import { indexMarket, inMarketCurrency, usableOffers } from '@ripe-pick/core/money';
-import { SLOTS, type Board, type Brief, type Card, type Catalogue, type Memory, type Part, type PartSet, type Slot } from '@ripe-pick/core/parts'; // prettier-ignore
+import { indexMarket, usableOffers } from '@ripe-pick/core/money';
+import { SLOTS, type Board, type Brief, type Card, type Catalogue, type Memory, type Offer, type Part, type PartSet, type Slot } from '@ripe-pick/core/parts'; // prettier-ignore
+import { dealRows } from '../baskets/basket-model.ts';
 import highsLoader, { type Highs } from 'highs';
 
 /*
@@ -60,7 +61,7 @@ const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
 
 /** Builds the programme for a brief. Gaps in sheets are not allowed here: the brief must not allow them either. */
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts);
   const kind0 = brief.needs.supplyRule.kind;
   const score = scorerFor(brief, catalogue.frameModel);
@@ -71,7 +72,7 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const alone = (slot: Slot, part: Part | null) => firstBarrier(one(slot, part), context, false) === null;
 
   const elements = new Map<Slot, Element[]>();
-  const offers: { name: string; element: Element; shop: string | null; net: number; sub: number }[] = [];
+  const offers: { name: string; element: Element; offer: Offer | null }[] = [];
   let serial = 0;
   for (const slot of SLOTS) {
     const lock = brief.locks.find((each) => each.slot === slot);
@@ -98,18 +99,9 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
         const element = { name: `x${serial++}`, slot, part, deciwatts: draw(part) };
         let count = 0;
         if (brief.owned.includes(part.id) && slot !== 'storage')
-          offers.push({ name: `y${serial}_${count++}`, element, shop: null, net: 0, sub: 0 });
+          offers.push({ name: `y${serial}_${count++}`, element, offer: null });
         for (const offer of usableOffers(market, brief, part.id)) {
-          const shop = market.shops.get(offer.shop);
-          if (!shop) continue;
-          const net = (inMarketCurrency(market, shop, offer.priceMinor) ?? NaN) + (shop.kind === 'market' ? (inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? NaN) : 0); // prettier-ignore
-          offers.push({
-            name: `y${serial}_${count++}`,
-            element,
-            shop: shop.kind === 'market' ? null : shop.id,
-            net,
-            sub: offer.priceMinor,
-          });
+          offers.push({ name: `y${serial}_${count++}`, element, offer });
         }
         if (count > 0) list.push(element);
       }
@@ -185,32 +177,15 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
     (each) => `+ ${10 * (each.part?.slot === 'supply' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`,
   );
   rows.push(`${supplies.join(' ')} ${load.join(' ')} >= ${(times * owned).toFixed(4)}`);
-  // Orders.
-  const binaries: string[] = SLOTS.flatMap((slot) => of(slot).map((each) => each.name)).concat(
-    offers.map((offer) => offer.name),
+  // Offers, orders and deals.
+  const sold = brief.money.countSales ? brief.belongings.filter((each) => each.sell) : [];
+  const deals = dealRows(offers.flatMap((each) => (each.offer ? [{ name: each.name, slot: each.element.slot, offer: each.offer }] : [])), catalogue, brief); // prettier-ignore
+  rows.push(...deals.rows);
+  const binaries: string[] = [...SLOTS.flatMap((slot) => of(slot).map((each) => each.name)), ...offers.map((offer) => offer.name), ...deals.binaries]; // prettier-ignore
+  const costTerms = [...deals.costs].map(
+    ([name, cost]) => `${cost < 0 ? '-' : '+'} ${Math.abs(cost)} ${name}`,
   );
-  const costTerms = offers.filter((offer) => offer.net > 0).map((offer) => `+ ${offer.net} ${offer.name}`);
-  for (const shop of catalogue.shops) {
-    if (shop.kind === 'market') continue;
-    const own = offers.filter((offer) => offer.shop === shop.id);
-    const fee = inMarketCurrency(market, shop, shop.shipping.feeMinor) ?? 0;
-    if (own.length === 0 || fee === 0) continue;
-    const pay = `pay_${shop.id}`;
-    const free = `free_${shop.id}`;
-    binaries.push(pay);
-    costTerms.push(`+ ${fee} ${pay}`);
-    const hasFree = shop.shipping.freeFromMinor !== null;
-    if (hasFree) binaries.push(free);
-    // Per slot: the offers of one slot exclude one another, so one row holds them all.
-    for (const slot of SLOTS) {
-      const names = own.filter((offer) => offer.element.slot === slot).map((offer) => offer.name);
-      if (names.length > 0) rows.push(`${sum(names)} - ${pay}${hasFree ? ` - ${free}` : ''} <= 0`);
-    }
-    if (hasFree)
-      rows.push(
-        `${own.map((offer) => `+ ${offer.sub} ${offer.name}`).join(' ')} - ${shop.shipping.freeFromMinor} ${free} >= 0`,
-      );
-  }
+  if (sold.length > 0) throw new Error('sales of owned parts are not modelled here');
   // Score columns over classes of parts that the frame model cannot tell apart.
   const classOf = (element: Element): string => {
     const { part } = element;
@@ -300,6 +275,7 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
         ...own.map((row, n) => ` c${n}: ${fold(row)}`),
         'Bounds',
         ...columns.map((column) => ` 0 <= ${column.name} <= 1`),
+        ...deals.continuous.map((name) => ` 0 <= ${name}`),
         'Binary',
         wrap(binaries),
         'End',

@@ -10,6 +10,7 @@ import type {
   Slot,
 } from '@ripe-pick/core/parts';
 import { dice, type Dice } from '@ripe-pick/demo/random';
+import { withStressDeals } from './stress-deals.ts';
 
 /*
  * Tiny markets with stressed shop terms: few parts, so that every set can be enumerated, but sockets, outlines,
@@ -174,6 +175,8 @@ export function tinyCase(seed: number): TinyCase {
     parts,
     shops,
     offers,
+    deals: [],
+    today: '2026-11-20',
     currencyRates: [{ from: 'SEK', to: 'EUR', rate: 0.0877, on: '2026-11-20' }],
     frameModel: {
       referenceMemory: { mts: 3200, cl: 16, channels: 2 },
@@ -204,7 +207,8 @@ export function tinyCase(seed: number): TinyCase {
   const plannedCards = parts.filter((part) => part.slot === 'card').map((part) => part.id);
   const brief: Brief = {
     name: `tiny ${seed}`,
-    money: { currency: 'EUR', budgetMinor: 60000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 } },
+    money: { currency: 'EUR', budgetMinor: 60000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
+      school: 'strict', claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] }, countSales: false },
     play: {
       games: [
         { game: 'game-0', preset: 'medium', weight: d.int(1, 3), target: d.chance(0.5) ? d.int(40, 120) : null },
@@ -224,11 +228,21 @@ export function tinyCase(seed: number): TinyCase {
       supplyQuality: w.chance(0.1) ? 2 : null, capacityFloors: w.chance(0.15), boxedCooler: w.chance(0.85), maxNoiseDb: w.chance(0.15) ? 33 : null,
       raiseClocks: w.chance(0.1), borrowProcessor: w.chance(0.2), screens: w.chance(0.15) ? 2 : 1,
     },
-    market: { conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'], conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {}, shopsOut: [], allowUnknown: d.chance(0.2) },
+    market: { conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'], conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {}, shopsOut: [], allowUnknown: d.chance(0.2), maxAgeDays: null, usedRisk: false },
+    dates: { buyOn: null, readyBy: null },
+    belongings: [],
     owned,
     locks,
     planned: { card: w.chance(0.6) ? w.pick(plannedCards) : null, memory: null },
     excluded: d.chance(0.2) ? [{ part: d.pick(parts).id, reason: 'tried' }] : [],
   }; // prettier-ignore
-  return { catalogue, brief };
+  // Every second market has deals, and counts claims and used risk one way or the other.
+  if (seed % 2 === 1) return { catalogue, brief };
+  const t = dice(seed * 7727 + 11);
+  const money = { ...brief.money, school: t.chance(0.5) ? ('after' as const) : ('strict' as const), countSales: t.chance(0.3) }; // prettier-ignore
+  const belongings = owned.map((part) => ({ part, paidMinor: null, valueMinor: t.int(500, 4000), sell: t.chance(0.7) })); // prettier-ignore
+  return {
+    catalogue: withStressDeals(catalogue, seed, t.int(2, 7)),
+    brief: { ...brief, money, belongings, market: { ...brief.market, usedRisk: t.chance(0.4) } },
+  };
 }

@@ -29,7 +29,7 @@ console.log(
 );
 if (mismatches > 0) failed++;
 
-for (const sabotage of [{ noThresholdBranch: true }, { cheapestOptionOnly: true }]) {
+for (const sabotage of [{ noThresholdBranch: true }, { cheapestOptionOnly: true }, { noDealBranch: true }]) {
   let caught = 0;
   for (let n = 1; n <= 200; n++) if (agreement(n, sabotage).mismatches.length > 0) caught++;
   console.log(`mutation ${Object.keys(sabotage)[0]}: caught on ${caught} of 200 markets`);

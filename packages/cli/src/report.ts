@@ -8,7 +8,7 @@ import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-
 export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: Market) {
   const { set } = partSetOf(picks, market.parts);
   const full = decided(set);
-  const cost = costOf(picks, market, brief.owned, brief.money.looksOutside);
+  const cost = costOf(picks, market);
   const rates = ratesFor(brief, catalogue.frameModel)(full);
   const limit = brief.money.budgetMinor + brief.money.slackMinor;
   return {
@@ -33,7 +33,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
     }),
     totals: {
       currency: brief.money.currency,
-      total: cost.total,
+      total: cost.till,
       parts: cost.lines.reduce((sum, line) => sum + (line.kind === 'part' ? line.amount : 0), 0),
       shipping: cost.lines.reduce((sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0), 0),
       budget: brief.money.budgetMinor,
@@ -73,7 +73,7 @@ export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) 
   const limit = brief.money.budgetMinor + brief.money.slackMinor;
   const prepared = prepare(catalogue, brief);
   const result = runSearch(wanted > 1 ? prepared.topK(limit, wanted, 'pair') : prepared.solve(limit));
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const [best, ...others] = result.answers.map((answer) => ({
     score: answer.score,
     ...buildReport(answer.picks, brief, catalogue, market),

@@ -64,7 +64,7 @@ export function run(argv: readonly string[], world: Surroundings): number {
       return report.best ? 0 : 1;
     }
     const build = load(args.build ?? '', (text) => readBuild(text, catalogueFile));
-    const report = buildReport(build.picks, brief, catalogue, indexMarket(catalogue, brief.money.currency));
+    const report = buildReport(build.picks, brief, catalogue, indexMarket(catalogue, brief));
     if (args.command === 'rates') {
       world.out(args.json ? JSON.stringify({ rates: report.rates }, null, 2) : buildText(report));
       return 0;

@@ -1,7 +1,7 @@
 import { PRESETS, SLOTS, type Brief } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
-import { currencySchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
+import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
 
 const DEFAULT_OBJECTIVE = {
   goal: 'frames',
@@ -11,6 +11,7 @@ const DEFAULT_OBJECTIVE = {
   balanceLimit: null,
 } as const;
 const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
+const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
 const NOTHING_PLANNED = { card: null, memory: null } as const;
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 
@@ -28,6 +29,17 @@ export const briefSchema = z.strictObject({
         mains: z.union([z.literal(115), z.literal(230)]),
       })
       .default(DEFAULT_RUNNING),
+    school: z.enum(['strict', 'expected', 'after']).default('strict'),
+    claims: z
+      .strictObject({
+        fileChance: z.number().min(0).max(1),
+        acceptChance: z.number().min(0).max(1),
+        yearlyRate: z.number().min(0).max(1),
+        costMinor: minorSchema,
+        used: z.array(z.strictObject({ deal: idSchema, times: z.int().min(0).max(1000) })).max(2000),
+      })
+      .default(DEFAULT_CLAIMS),
+    countSales: z.boolean().default(false),
   }),
   play: z.strictObject({
     games: z
@@ -84,14 +96,35 @@ export const briefSchema = z.strictObject({
       conditionsBySlot: z.partialRecord(z.enum(SLOTS), z.array(z.enum(CONDITIONS)).max(3)).default({}),
       shopsOut: z.array(idSchema).max(2000).default([]),
       allowUnknown: z.boolean().default(false),
+      maxAgeDays: z.int().min(0).max(10_000).nullable().default(null),
+      usedRisk: z.boolean().default(false),
     })
     .default({
       conditions: ['new', 'refurbished', 'used'],
       conditionsBySlot: {},
       shopsOut: [],
       allowUnknown: false,
+      maxAgeDays: null,
+      usedRisk: false,
     }),
+  dates: z
+    .strictObject({
+      buyOn: dateSchema.nullable().default(null),
+      readyBy: dateSchema.nullable().default(null),
+    })
+    .default({ buyOn: null, readyBy: null }),
   owned: z.array(idSchema).max(100).default([]),
+  belongings: z
+    .array(
+      z.strictObject({
+        part: idSchema,
+        paidMinor: minorSchema.nullable().default(null),
+        valueMinor: minorSchema.nullable().default(null),
+        sell: z.boolean().default(false),
+      }),
+    )
+    .max(100)
+    .default([]),
   locks: z
     .array(
       z.strictObject({

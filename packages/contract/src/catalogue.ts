@@ -1,18 +1,33 @@
 import { FIT_DEFAULTS } from '@ripe-pick/core/fit';
-import { PRESETS, type Catalogue } from '@ripe-pick/core/parts';
+import { GRADES, PRESETS, type Catalogue } from '@ripe-pick/core/parts';
 import { z } from 'zod';
+import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
 
 export const CONDITIONS = ['new', 'refurbished', 'used'] as const;
+
+const days = z.int().min(0).max(1000);
 
 export const shopSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   kind: z.enum(['shop', 'market']),
   currency: currencySchema,
-  shipping: z.strictObject({ feeMinor: minorSchema, freeFromMinor: minorSchema.nullable() }),
+  shipping: z.strictObject({
+    feeMinor: minorSchema,
+    freeFromMinor: minorSchema.nullable(),
+    perItemMinor: minorSchema.optional(),
+    byClassMinor: z.strictObject({ small: minorSchema, medium: minorSchema, large: minorSchema }).optional(),
+  }),
+  taxAddedPercent: z.number().min(0).max(100).multipleOf(0.01).optional(),
+  sendsInDays: days.optional(),
+  returnDays: days.optional(),
 });
+
+const sellerSchema = z
+  .strictObject({ name: nameSchema, good: z.int().min(0).max(1e7), rated: z.int().min(0).max(1e7) })
+  .refine(({ good, rated }) => good <= rated, { message: 'more good deals than rated ones', path: ['good'] });
 
 export const offerSchema = z.strictObject({
   id: idSchema,
@@ -23,6 +38,14 @@ export const offerSchema = z.strictObject({
   condition: z.enum(CONDITIONS),
   inStock: z.boolean(),
   seenOn: dateSchema,
+  source: z.string().max(500).optional(),
+  stock: z.int().min(0).max(100_000).optional(),
+  sendsInDays: days.optional(),
+  grade: z.enum(GRADES).optional(),
+  monthsOld: z.int().min(0).max(600).optional(),
+  seller: sellerSchema.optional(),
+  returnDays: days.optional(),
+  lot: idSchema.optional(),
 });
 
 const lnSchema = z.number().min(-10).max(10);
@@ -135,13 +158,22 @@ export const catalogueFileSchema = z.strictObject({
   parts: z.array(partSchema).max(50_000),
   shops: z.array(shopSchema).max(2000),
   offers: z.array(offerSchema).max(500_000),
+  deals: z.array(dealSchema).max(20_000).default([]),
+  /** The day that counts as today in this catalogue; without it, the real one. */
+  today: dateSchema.optional(),
   currencyRates: z.array(currencyRateSchema).max(1000),
   frameModel: frameModelSchema,
 });
 
 export type CatalogueFile = z.infer<typeof catalogueFileSchema>;
 
-/** The catalogue without the file's own fields, as the core takes it. */
-export function catalogueOf({ parts, shops, offers, currencyRates, frameModel }: CatalogueFile): Catalogue {
-  return { parts, shops, offers, currencyRates, frameModel };
+/** The real day, where nothing else says what today is. */
+export const realDay = (): string => new Date().toISOString().slice(0, 10);
+
+/** The catalogue without the file's own fields, as the core takes it. `day` is today unless the file has its own. */
+export function catalogueOf(
+  { parts, shops, offers, deals, currencyRates, frameModel, today }: CatalogueFile,
+  day = realDay(),
+): Catalogue {
+  return { parts, shops, offers, deals, currencyRates, frameModel, today: today ?? day };
 }

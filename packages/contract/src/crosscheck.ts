@@ -28,6 +28,16 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
     if (!parts.has(offer.part)) problems.push({ path: `offers[${index}].part`, message: `no part has the id "${offer.part}"`, mend: 'Add the part, or correct the id.' }); // prettier-ignore
     if (!shops.has(offer.shop)) problems.push({ path: `offers[${index}].shop`, message: `no shop has the id "${offer.shop}"`, mend: 'Add the shop, or correct the id.' }); // prettier-ignore
   });
+  unique(file.deals, 'deals');
+  file.deals.forEach((deal, index) => {
+    const lacks = (field: string, what: string, id: string) =>
+      problems.push({ path: `deals[${index}].${field}`, message: `no ${what} has the id "${id}"`, mend: `Add the ${what}, or correct the id.` }); // prettier-ignore
+    if ('shop' in deal && !shops.has(deal.shop)) lacks('shop', 'shop', deal.shop);
+    if ('shops' in deal) deal.shops?.forEach((id, n) => shops.has(id) || lacks(`shops[${n}]`, 'shop', id));
+    deal.parts?.forEach((id, n) => parts.has(id) || lacks(`parts[${n}]`, 'part', id));
+    if (deal.kind === 'gift' && deal.gift.part !== null && !parts.has(deal.gift.part))
+      lacks('gift.part', 'part', deal.gift.part);
+  });
   for (const list of ['processors', 'cards', 'integrated'] as const) {
     const seen = new Set<string>();
     const slot = list === 'cards' ? 'card' : 'processor';

@@ -10,6 +10,7 @@ export {
 export {
   catalogueFileSchema,
   catalogueOf,
+  realDay,
   frameModelSchema,
   gameSchema,
   CONDITIONS,
@@ -27,6 +28,19 @@ export {
   type PastFit,
 } from './api.ts';
 export { partSchema } from './parts.ts';
+export { dealSchema } from './deals.ts';
+export {
+  FIND_STATES,
+  INCIDENTS,
+  LINE_STATES,
+  MOST_KEPT,
+  SLIP_STATES,
+  type Find,
+  type Order,
+  type Receipt,
+  type Slip,
+  type Version,
+} from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
 export {

@@ -1,6 +1,7 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { briefSchema, picksSchema } from './brief.ts';
+import { buyingShape } from './buying.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
 
 /** Candidates kept, archived ones counted. */
@@ -44,12 +45,13 @@ export const candidateSchema = z.strictObject({
 });
 export type Candidate = z.infer<typeof candidateSchema>;
 
-/** What the user edits: the brief and the candidates. */
+/** What the user edits: the brief, the candidates, and what is kept of buying. */
 export const workspaceSchema = z
   .strictObject({
     brief: briefSchema,
     candidates: z.array(candidateSchema).min(1).max(MOST_CANDIDATES),
     active: idSchema,
+    ...buyingShape,
   })
   .refine((workspace) => workspace.candidates.some((candidate) => candidate.id === workspace.active), {
     message: 'the active candidate is one of the candidates',

@@ -5,7 +5,7 @@ export const SEAT_BRIEF: BriefFile = {
   format: 'ripe-pick/brief',
   version: 1,
   name: 'League seat',
-  money: { currency: 'EUR', budgetMinor: 64000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 9, tariffMinorPerKwh: 31.5, mains: 230 } },
+  money: { currency: 'EUR', budgetMinor: 64000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 9, tariffMinorPerKwh: 31.5, mains: 230 }, school: 'strict', claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [{ deal: 'trap-household', times: 1 }] }, countSales: false },
   play: {
     games: [
       { game: 'netfall', preset: 'high', weight: 2, target: 144 },
@@ -24,8 +24,10 @@ export const SEAT_BRIEF: BriefFile = {
     memoryGb: 16, fastStorageGb: 480, totalStorageGb: 900, wireless: true, systemLicence: false, maxLitres: null, cardRequired: false,
     supplyRule: { kind: 'larger', factor: 1.3 }, supplyQuality: null, capacityFloors: false, boxedCooler: true, maxNoiseDb: null, raiseClocks: false, borrowProcessor: false, screens: 1,
   },
-  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false },
+  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false, maxAgeDays: 21, usedRisk: true },
+  dates: { buyOn: null, readyBy: '2026-12-11' },
   owned: ['given-office-case', 'given-drive'],
+  belongings: [{ part: 'given-office-case', paidMinor: null, valueMinor: 1000, sell: false }],
   locks: [],
   planned: { card: null, memory: null },
   excluded: [],

@@ -4,6 +4,7 @@ import { makeGames } from './games.ts';
 import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import { makeBoards, makeMemory, makeProcessors, type Valued } from './platform.ts';
+import { dealsFor, lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './deals.ts';
 import { dice, type Dice } from './random.ts';
 import { makeCases, makeCoolers, makeSmall, makeStorage, makeSupplies } from './rest.ts';
 
@@ -77,13 +78,18 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
       frameModel[list] = frameModel[list].filter((rate) => kept.has(rate.part));
   }
   punchGaps(d, valued, gaps);
+  const parts = [...valued.map((each) => each.part), ...GIVEN];
+  const ids = new Set(parts.map((part) => part.id));
+  const shelf = makeOffers(d, valued);
   return {
     format: 'ripe-pick/catalogue',
     version: 1,
     about: 'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
-    parts: [...valued.map((each) => each.part), ...GIVEN],
-    shops: SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor } })),
-    offers: makeOffers(d, valued),
+    parts,
+    shops: [...SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor }, ...TERMS[id] })), WHOLESALER],
+    offers: [...shelf.map(withSeller), ...temptingOffers(shelf, parts), ...lotOffers(ids)],
+    deals: dealsFor(ids),
+    today: DEMO_DAY,
     currencyRates: [{ from: 'SEK', to: 'EUR', rate: SEK_IN_EUR, on: DEMO_DAY }],
     frameModel,
   }; // prettier-ignore

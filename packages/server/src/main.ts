@@ -48,7 +48,15 @@ if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 
     const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [] };
     await store.saveWorkspace(
       0,
-      { brief: briefSchema.parse(briefOf(brief)), candidates: [first], active: 'first' },
+      {
+        brief: briefSchema.parse(briefOf(brief)),
+        candidates: [first],
+        active: 'first',
+        finds: [],
+        orders: [],
+        slips: [],
+        versions: [],
+      },
       { keepFrom: 0, keepTo: 0, add: [], done: 0 },
     );
   }

@@ -21,7 +21,7 @@ const REASON_SHARE = 0.2;
 
 /** Explains a candidate against another build, such as the best one. */
 export function against(candidate: Picks, other: Picks, catalogue: Catalogue, brief: Brief): Against {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const { summarise } = summaryFor(catalogue, brief);
   const [a, b] = [summarise(candidate), summarise(other)];
   const swaps = swapsBetween(other, candidate, catalogue, brief, market);

@@ -10,7 +10,7 @@ const extra: Offer[] = [
   { id: 'card.stall', part: 'card', shop: 'stalls', priceMinor: 15000, shippingMinor: 590, condition: 'used', inStock: true, seenOn: '2026-11-20' },
   { id: 'board.gone', part: 'board', shop: 'near', priceMinor: 100, condition: 'new', inStock: false, seenOn: '2026-11-20' },
 ]; // prettier-ignore
-const market = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, 'EUR');
+const market = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, BRIEF);
 const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, offer });
 
 describe('what picks cost', () => {
@@ -18,43 +18,46 @@ describe('what picks cost', () => {
     const cost = costOf(
       { processor: pick('processor'), card: pick('card', 'card.stall'), case: pick('case', 'case.far') },
       market,
-      [],
     );
-    expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.total);
+    expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.till);
     // 120.00 (free sending above 100.00) + 150.00 + 5.90 + 399.50 SEK and 79.00 SEK at 0.09, each rounded by itself
-    expect(cost.total).toBe(12000 + 15000 + 590 + 3596 + 711);
+    expect(cost.till).toBe(12000 + 15000 + 590 + 3596 + 711);
   });
   it('charges a fee below the threshold, and none on it', () => {
     const fee = (minor: number) => {
       const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'processor', priceMinor: minor }];
       return (
-        costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, 'EUR'), [])
-          .total - minor
+        costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, BRIEF)).till -
+        minor
       );
     };
     expect(fee(9999)).toBe(500);
     expect(fee(10000)).toBe(0);
   });
   it('charges the fee once for all that one shop sends', () => {
-    const cost = costOf({ memory: pick('memory'), storage: pick('storage') }, market, []);
+    const cost = costOf({ memory: pick('memory'), storage: pick('storage') }, market);
     expect(cost.lines.filter((line) => line.kind === 'shipping')).toHaveLength(1);
-    expect(cost.total).toBe(4500 + 3500 + 500);
+    expect(cost.till).toBe(4500 + 3500 + 500);
   });
   it('counts owned parts at nothing, and says which picks have no price', () => {
-    const cost = costOf({ case: pick('case', null), board: pick('board', null) }, market, ['case']);
-    expect(cost.total).toBe(0);
+    const cost = costOf(
+      { case: pick('case', null), board: pick('board', null) },
+      indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, { ...BRIEF, owned: ['case'] }),
+    );
+    expect(cost.till).toBe(0);
     expect(cost.lines.map((line) => line.kind)).toEqual(['owned']);
     expect(cost.unpriced).toEqual(['board']);
   });
   it('never takes an offer of another part or one that is gone from the catalogue', () => {
-    expect(costOf({ board: pick('board', 'memory.near') }, market, []).unpriced).toEqual(['board']);
-    expect(costOf({ board: pick('board', 'nowhere') }, market, []).unpriced).toEqual(['board']);
+    expect(costOf({ board: pick('board', 'memory.near') }, market).unpriced).toEqual(['board']);
+    expect(costOf({ board: pick('board', 'nowhere') }, market).unpriced).toEqual(['board']);
   });
 });
 
 describe('offers that a brief allows', () => {
   const barrier = (id: string, change: Partial<typeof BRIEF.market> = {}, currency = 'EUR') => {
-    const at = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, currency);
+    const wish = { ...BRIEF, money: { ...BRIEF.money, currency } };
+    const at = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, wish);
     const offer = at.offers.get(id);
     if (!offer) throw new Error(id);
     return offerBarrier(at, { ...BRIEF, market: { ...BRIEF.market, ...change } }, offer);
@@ -86,18 +89,20 @@ describe('parts bought for their looks alone', () => {
     ...OFFERS,
     { ...OFFERS[0], id: 'light.far', part: 'light', shop: 'far', priceMinor: 10000 },
   ];
-  const at = indexMarket({ ...CATALOGUE, parts: [...CATALOGUE.parts, light], offers }, 'EUR');
+  const world = { ...CATALOGUE, parts: [...CATALOGUE.parts, light], offers };
+  const at = indexMarket(world, BRIEF);
+  const apart = indexMarket(world, { ...BRIEF, money: { ...BRIEF.money, looksOutside: true } });
   const picks = { card: pick('card'), extras: { part: 'light', offer: 'light.far' } };
   it('stand in the total, and outside of what is counted when the brief says so, with their sending', () => {
-    const inside = costOf(picks, at, []);
-    const outside = costOf(picks, at, [], true);
+    const inside = costOf(picks, at);
+    const outside = costOf(picks, apart);
     // 230.00 with free sending; 100.00 and 79.00 SEK at 0.09.
-    expect([inside.total, inside.counted]).toEqual([23000 + 900 + 711, 23000 + 900 + 711]);
-    expect([outside.total, outside.counted]).toEqual([23000 + 900 + 711, 23000]);
+    expect([inside.till, inside.counted]).toEqual([23000 + 900 + 711, 23000 + 900 + 711]);
+    expect([outside.till, outside.counted]).toEqual([23000 + 900 + 711, 23000]);
   });
   it('change nothing where there are none', () => {
-    const cost = costOf({ card: pick('card') }, at, [], true);
-    expect(cost.counted).toBe(cost.total);
+    const cost = costOf({ card: pick('card') }, apart);
+    expect(cost.counted).toBe(cost.till);
   });
 });
 

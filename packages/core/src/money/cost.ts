@@ -1,105 +1,246 @@
-import { SLOTS, type Pick, type Picks, type Slot } from '../parts/index.ts';
-import { sumCents, type Cents } from '../units/index.ts';
-import { inMarketCurrency, type Market } from './market.ts';
+import { SLOTS, type Claim, type Picks, type Slot } from '../parts/index.ts';
+import { cents, sumCents, type Cents } from '../units/index.ts';
+import type { Market } from './market.ts';
+import { settleOrder, type OrderItem, type Settled } from './order.ts';
+import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts';
 
-/** One line of a total, in the brief's currency, with the amount as the shop states it. */
+/** One line of what is paid at the till, in the brief's currency, with the amount as the shop states it. */
 export interface CostLine {
-  readonly kind: 'part' | 'shipping' | 'owned';
+  /** `lot`: the rest of a lot that is sold as a whole. */
+  readonly kind: 'part' | 'instant' | 'combo' | 'gift' | 'code' | 'shipping' | 'tax' | 'lot' | 'owned';
   readonly slot: Slot | null;
   readonly part: string | null;
   readonly offer: string | null;
   readonly shop: string | null;
+  readonly deal: string | null;
   readonly amount: Cents;
   readonly stated: { readonly minor: number; readonly currency: string };
 }
 
-/** What a set of picks costs at the till; `total` is the exact sum of the lines. */
+/** Money that may come back later for one part. */
+export interface BackLine {
+  readonly kind: BackTerm['kind'];
+  readonly deal: string;
+  readonly claim: Claim;
+  readonly slot: Slot;
+  readonly part: string;
+  readonly shop: string;
+  readonly face: Cents;
+  readonly expected: Cents;
+  readonly sendBy: string | null;
+}
+
+/** What is counted beside the price: kept back for a used part's risk, or what an owned part would fetch (negative). */
+export interface AsideLine {
+  readonly kind: 'risk' | 'sale';
+  readonly slot: Slot | null;
+  readonly part: string;
+  readonly amount: Cents;
+}
+
+/** An order at one shop, or one listing of a market (or lot). */
+export interface CostOrder {
+  readonly shop: string;
+  readonly items: readonly OrderItem[];
+  readonly settled: Settled;
+}
+
+/** What a set of picks costs. The three totals are ordered: `after` ≤ `expected` ≤ `till`. */
 export interface Cost {
-  readonly total: Cents;
-  /** What of the total the brief counts: all of it, or without the parts that are there for their looks alone. */
+  /** Paid at the till; the exact sum of `lines`. */
+  readonly till: Cents;
+  /** `till` less what rebates and cashback are expected to bring, and less all of them. */
+  readonly expected: Cents;
+  readonly after: Cents;
+  /** What the brief counts: its school's total, without parts kept outside the sum, with what stands aside. */
   readonly counted: Cents;
   readonly lines: readonly CostLine[];
+  readonly backs: readonly BackLine[];
+  readonly aside: readonly AsideLine[];
+  readonly orders: readonly CostOrder[];
   /** Picks whose price is not known: no offer, or an offer that is gone or in a currency without a rate. */
   readonly unpriced: readonly Slot[];
 }
 
-interface Order {
-  readonly shop: string;
-  subtotalMinor: number;
-}
+const NOTHING = { part: null, offer: null, deal: null, slot: null } as const;
 
 /**
- * Adds up picks by definition: every offer once, and for every shop its fee unless the order reaches the sum from
- * which sending is free. In a market every listing carries its own shipping. Thresholds are compared in the shop's
- * own currency, then every line is converted by itself, so that the lines add up to the cent.
+ * Adds up picks by definition. Every order takes the combos and codes that make it cheapest; every amount is converted
+ * by itself, so that the lines add up to the cent. Of a lot that is sold as a whole, what is not picked is paid too.
  */
-export function costOf(picks: Picks, market: Market, owned: readonly string[], looksOutside = false): Cost {
+export function costOf(picks: Picks, market: Market): Cost {
+  const { brief } = market;
   const lines: CostLine[] = [];
   const unpriced: Slot[] = [];
-  const orders = new Map<string, Order>();
-  const shippingLines: CostLine[] = [];
-
+  const byShop = new Map<string, OrderItem[]>();
+  const listings: OrderItem[] = [];
+  const home = { ...NOTHING, shop: null, amount: cents(0), stated: { minor: 0, currency: market.currency } };
   for (const slot of SLOTS) {
     const pick = picks[slot];
     if (!pick) continue;
     if (pick.offer === null) {
-      if (owned.includes(pick.part)) {
-        lines.push({ kind: 'owned', slot, part: pick.part, offer: null, shop: null, amount: sumCents([]), stated: { minor: 0, currency: market.currency } }); // prettier-ignore
-      } else unpriced.push(slot);
+      if (brief.owned.includes(pick.part)) lines.push({ ...home, kind: 'owned', slot, part: pick.part });
+      else unpriced.push(slot);
       continue;
     }
     const offer = market.offers.get(pick.offer);
-    const shop = offer && market.shops.get(offer.shop);
-    const amount = offer && shop ? inMarketCurrency(market, shop, offer.priceMinor) : null;
-    if (!offer || !shop || amount === null || offer.part !== pick.part) {
+    const priced = offer && offer.part === pick.part ? market.priced(offer) : null;
+    if (!priced) {
       unpriced.push(slot);
       continue;
     }
-    const common = { slot, part: pick.part, offer: offer.id, shop: shop.id };
-    lines.push({
-      kind: 'part',
-      ...common,
-      amount,
-      stated: { minor: offer.priceMinor, currency: shop.currency },
+    const item = { slot, priced };
+    // There is one of a listing: it cannot fill two slots.
+    const isTaken = (each: OrderItem) => each.priced.offer.id === priced.offer.id;
+    const others = priced.shop.kind === 'market' ? listings : (byShop.get(priced.shop.id) ?? []);
+    if (others.filter(isTaken).length >= stockOf(priced)) {
+      unpriced.push(slot);
+      continue;
+    }
+    if (priced.shop.kind === 'market') listings.push(item);
+    else {
+      const order = byShop.get(priced.shop.id);
+      if (order) order.push(item);
+      else byShop.set(priced.shop.id, [item]);
+    }
+    lines.push(partLine(item));
+    for (const { deal, minor, off } of priced.instants)
+      lines.push({ ...partLine(item), kind: 'instant', deal: deal.id, amount: cents(-off.amount), stated: { minor: -minor, currency: priced.shop.currency } }); // prettier-ignore
+  }
+
+  const orders: CostOrder[] = [];
+  const shipping: CostLine[] = [];
+  const lots = new Set<string>();
+  for (const item of listings) {
+    const { priced } = item;
+    orders.push({
+      shop: priced.shop.id,
+      items: [item],
+      settled: { combos: [], codes: [], fee: null, extra: 0 },
     });
-    if (shop.kind === 'market') {
-      const minor = offer.shippingMinor ?? 0;
-      const fee = inMarketCurrency(market, shop, minor);
-      if (minor > 0 && fee !== null)
-        shippingLines.push({
-          kind: 'shipping',
-          ...common,
-          amount: fee,
-          stated: { minor, currency: shop.currency },
-        });
-    } else {
-      const order = orders.get(shop.id) ?? { shop: shop.id, subtotalMinor: 0 };
-      order.subtotalMinor += offer.priceMinor;
-      orders.set(shop.id, order);
+    addShipping(shipping, item, priced);
+    if (priced.offer.lot === undefined || lots.has(priced.offer.lot)) continue;
+    lots.add(priced.offer.lot);
+    const taken = new Set(listings.map((each) => each.priced.offer.id));
+    for (const other of market.lot(priced.offer.lot)) {
+      const rest = taken.has(other.id) ? null : market.priced(other);
+      if (!rest) continue;
+      lines.push({ ...partLine({ slot: item.slot, priced: rest }), kind: 'lot', slot: null });
+      addShipping(shipping, { slot: item.slot, priced: rest }, rest);
     }
   }
-  for (const order of orders.values()) {
-    const shop = market.shops.get(order.shop);
-    if (!shop) continue;
-    const { feeMinor, freeFromMinor } = shop.shipping;
-    if (feeMinor === 0 || (freeFromMinor !== null && order.subtotalMinor >= freeFromMinor)) continue;
-    const amount = inMarketCurrency(market, shop, feeMinor);
-    if (amount !== null)
-      shippingLines.push({ kind: 'shipping', slot: null, part: null, offer: null, shop: shop.id, amount, stated: { minor: feeMinor, currency: shop.currency } }); // prettier-ignore
+  for (const [shop, items] of byShop) {
+    const terms = items[0].priced.shop;
+    const settled = settleOrder(terms, items, market.dealsAt(shop), market.rates);
+    orders.push({ shop, items, settled });
+    const stated = (minor: number) => ({ minor, currency: terms.currency });
+    for (const { deal, minor, off } of settled.combos)
+      lines.push({ ...NOTHING, kind: deal.kind, shop, deal: deal.id, amount: cents(-off.amount), stated: stated(-minor) }); // prettier-ignore
+    for (const { code, offs } of settled.codes)
+      for (const { slot, minor, off } of offs)
+        lines.push({ ...NOTHING, kind: 'code', slot, shop, deal: code.id, amount: cents(-off.amount), stated: stated(-minor) }); // prettier-ignore
+    if (settled.fee)
+      shipping.push({ ...NOTHING, kind: 'shipping', shop, amount: settled.fee.worth.amount, stated: stated(settled.fee.minor) }); // prettier-ignore
+    const tax = taxOf(items, settled);
+    if (tax !== 0)
+      shipping.push({ ...NOTHING, kind: 'tax', shop, amount: cents(tax), stated: { minor: tax, currency: market.currency } }); // prettier-ignore
   }
-  lines.push(...shippingLines);
-  const total = sumCents(lines.map((line) => line.amount));
+  lines.push(...shipping);
+  const till = sumCents(lines.map((line) => line.amount));
+  const backs = backsOf([...byShop.values()].flat(), brief.money.school);
+  const expected = cents(backs.reduce((sum, back) => sum - back.expected, till as number));
+  const after = cents(backs.reduce((sum, back) => sum - back.face, till as number));
+  const aside = asideOf(picks, market, listings);
+  const school = { strict: till, expected, after }[brief.money.school];
+  const counted = cents(aside.reduce((sum, line) => sum + line.amount, school as number));
   return {
-    total,
-    counted: looksOutside ? withoutLooks(picks, market, owned, total) : total,
-    lines,
-    unpriced,
-  };
+    till, expected, after, counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
+    lines, backs, aside, orders, unpriced,
+  }; // prettier-ignore
 }
 
-/** The sum without looks-only parts: the orders are added up anew, since shipping may change with them. */
-function withoutLooks(picks: Picks, market: Market, owned: readonly string[], total: Cents): Cents {
-  const rest: Record<string, Pick> = {};
+/** How many of an offer can be had. */
+export function stockOf({ offer, shop }: Priced): number {
+  return shop.kind === 'market' ? 1 : (offer.stock ?? Infinity);
+}
+
+function partLine({ slot, priced }: OrderItem): CostLine {
+  const { offer, shop, goods } = priced;
+  return { kind: 'part', slot, part: offer.part, offer: offer.id, shop: shop.id, deal: null, amount: goods.amount, stated: { minor: offer.priceMinor, currency: shop.currency } }; // prettier-ignore
+}
+
+function addShipping(lines: CostLine[], item: OrderItem, { offer, shop, ownShipping, goods }: Priced): void {
+  const stated = { minor: offer.shippingMinor ?? 0, currency: shop.currency };
+  const line = { ...partLine(item), stated };
+  if (ownShipping.amount > 0) lines.push({ ...line, kind: 'shipping', amount: ownShipping.amount });
+  const tax = goods.tax + ownShipping.tax;
+  if (tax > 0) lines.push({ ...line, kind: 'tax', amount: cents(tax) });
+}
+
+/** Tax that a shop adds: on goods and sending, less that on what is taken off. */
+function taxOf(items: readonly OrderItem[], settled: Settled): number {
+  const of = ({ tax }: Worth): number => tax;
+  let tax = settled.fee ? of(settled.fee.worth) : 0;
+  for (const { priced } of items) {
+    tax += of(priced.goods);
+    for (const { off } of priced.instants) tax -= of(off);
+  }
+  for (const { off } of settled.combos) tax -= of(off);
+  for (const { offs } of settled.codes) for (const { off } of offs) tax -= of(off);
+  return tax;
+}
+
+/** What may come back; where a household may claim less often than it buys, the claims that count most. */
+function backsOf(items: readonly OrderItem[], school: 'strict' | 'expected' | 'after'): BackLine[] {
+  const all: (BackLine & { readonly left: number })[] = [];
+  for (const { slot, priced } of items)
+    for (const { claim, kind, face, expected, sendBy, left } of priced.backs)
+      all.push({ kind, deal: claim.id, claim, slot, part: priced.offer.part, shop: priced.shop.id, face, expected, sendBy, left }); // prettier-ignore
+  if (all.every((back) => back.left === Infinity)) return all;
+  const used = new Map<string, number>();
+  const order = [...all].sort(
+    (a, b) => backCounted(b, school) - backCounted(a, school) || b.expected - a.expected,
+  );
+  const kept = new Set<BackLine>();
+  for (const back of order) {
+    const times = used.get(back.deal) ?? 0;
+    if (times >= back.left) continue;
+    used.set(back.deal, times + 1);
+    kept.add(back);
+  }
+  return all.filter((back) => kept.has(back));
+}
+
+/** Risk kept back, and what owned parts fetch that the build does without. */
+function asideOf(picks: Picks, market: Market, listings: readonly OrderItem[]): AsideLine[] {
+  const out: AsideLine[] = [];
+  for (const { slot, priced } of listings)
+    if (priced.reserve > 0) out.push({ kind: 'risk', slot, part: priced.offer.part, amount: priced.reserve });
+  for (const { part, amount } of salesOf(market)) {
+    const isUsed = SLOTS.some((slot) => picks[slot]?.part === part && picks[slot].offer === null);
+    if (!isUsed) out.push({ kind: 'sale', slot: null, part, amount: cents(-amount) });
+  }
+  return out;
+}
+
+/** Owned parts that are to be sold unless the build uses them, with what they fetch; none when the brief does not count them. */
+export function salesOf(market: Market): readonly { readonly part: string; readonly amount: number }[] {
+  const { brief } = market;
+  if (!brief.money.countSales) return [];
+  return brief.belongings
+    .filter(
+      ({ part, sell, valueMinor }) =>
+        sell &&
+        valueMinor !== null &&
+        brief.owned.includes(part) &&
+        market.parts.get(part)?.slot !== 'storage',
+    ) // prettier-ignore
+    .map(({ part, valueMinor }) => ({ part, amount: valueMinor ?? 0 }));
+}
+
+/** The counted sum without looks-only parts: the orders are added up anew, since shipping may change with them. */
+function withoutLooks(picks: Picks, market: Market, counted: Cents): Cents {
+  const rest: Record<string, (typeof picks)[Slot]> = {};
   let isLess = false;
   for (const slot of SLOTS) {
     const pick = picks[slot];
@@ -107,5 +248,5 @@ function withoutLooks(picks: Picks, market: Market, owned: readonly string[], to
     if (market.parts.get(pick.part)?.looksOnly) isLess = true;
     else rest[slot] = pick;
   }
-  return isLess ? costOf(rest, market, owned).total : total;
+  return isLess ? costOf(rest, market).counted : counted;
 }

@@ -1,36 +1,78 @@
-import type { Brief, Catalogue, Condition, Offer, Part, Shop, Slot } from '../parts/index.ts';
-import { convertMinor, findRate, type Cents, type CurrencyRate } from '../units/index.ts';
+import type { Brief, Catalogue, Condition, Deal, Offer, Part, Shop, Slot } from '../parts/index.ts';
+import { convertMinor, daysBetween, type Cents, type CurrencyRate } from '../units/index.ts';
+import {
+  arrivalOf,
+  buyingDay,
+  pricerFor,
+  ratesTo,
+  shopDealsOf,
+  type Priced,
+  type ShopDeals,
+} from './priced.ts';
 
-/** The catalogue by id, with prices in the brief's currency. */
+/** The catalogue by id, with prices and deals as they are for a brief. */
 export interface Market {
+  readonly brief: Brief;
   readonly parts: ReadonlyMap<string, Part>;
   readonly shops: ReadonlyMap<string, Shop>;
   readonly offers: ReadonlyMap<string, Offer>;
   readonly offersByPart: ReadonlyMap<string, readonly Offer[]>;
+  readonly deals: readonly Deal[];
   readonly currency: string;
-  /** Rate from each shop's currency; null when none is known, and then its offers cannot be counted. */
+  /** Rate from each currency in use; null when none is known, and then its offers cannot be counted. */
   readonly rates: ReadonlyMap<string, CurrencyRate | null>;
+  /** Today, and the day on which the brief buys. */
+  readonly today: string;
+  readonly day: string;
+  /** An offer with its deals; null when it cannot be counted. Worked out once. */
+  priced(offer: Offer): Priced | null;
+  /** Combos and codes of a shop that are open on the day; null when it has none. */
+  dealsAt(shop: string): ShopDeals | null;
+  /** Offers of a lot that is sold as a whole. */
+  lot(id: string): readonly Offer[];
 }
 
-export function indexMarket(catalogue: Catalogue, currency: string): Market {
+export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
   const offersByPart = new Map<string, Offer[]>();
-  for (const offer of catalogue.offers) {
-    const list = offersByPart.get(offer.part);
+  const lots = new Map<string, Offer[]>();
+  const push = (map: Map<string, Offer[]>, key: string, offer: Offer) => {
+    const list = map.get(key);
     if (list) list.push(offer);
-    else offersByPart.set(offer.part, [offer]);
+    else map.set(key, [offer]);
+  };
+  for (const offer of catalogue.offers) {
+    push(offersByPart, offer.part, offer);
+    if (offer.lot !== undefined) push(lots, offer.lot, offer);
   }
-  const rates = new Map<string, CurrencyRate | null>();
-  for (const { currency: from } of catalogue.shops) {
-    const same: CurrencyRate = { from, to: from, rate: 1, on: '' };
-    rates.set(from, from === currency ? same : findRate(catalogue.currencyRates, from, currency));
-  }
+  const { currency } = brief.money;
+  const rates = ratesTo(catalogue, currency);
+  const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+  const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
+  const price = pricerFor(catalogue, brief, shops, new Map(catalogue.parts.map(({ id, slot }) => [id, slot])), rates); // prettier-ignore
+  const known = new Map<string, Priced | null>();
+  const priced = (offer: Offer): Priced | null => {
+    let found = known.get(offer.id);
+    if (found === undefined || (found !== null && found.offer !== offer)) {
+      found = price(offer);
+      known.set(offer.id, found);
+    }
+    return found;
+  };
+  const shopDeals = shopDealsOf(catalogue, brief, shops, offersByPart, rates, priced);
   return {
-    parts: new Map(catalogue.parts.map((part) => [part.id, part])),
-    shops: new Map(catalogue.shops.map((shop) => [shop.id, shop])),
+    brief,
+    parts,
+    shops,
     offers: new Map(catalogue.offers.map((offer) => [offer.id, offer])),
     offersByPart,
+    deals: catalogue.deals,
     currency,
     rates,
+    today: catalogue.today,
+    day: buyingDay(brief, catalogue.today),
+    priced,
+    dealsAt: (shop) => shopDeals.get(shop) ?? null,
+    lot: (id) => lots.get(id) ?? [],
   };
 }
 
@@ -45,18 +87,25 @@ export function conditionsFor(brief: Brief, slot: Slot | null): readonly Conditi
   return (slot && brief.market.conditionsBySlot[slot]) ?? brief.market.conditions;
 }
 
-/** Why an offer cannot be used for a brief; null when it can. */
+export type OfferBarrier = 'stock' | 'condition' | 'shop' | 'currency' | 'late' | 'stale';
+
+/** Why an offer cannot be used for a brief; null when it can. An arrival that is not known is no barrier. */
 export function offerBarrier(
   market: Market,
   brief: Brief,
   offer: Offer,
   slot: Slot | null = null,
-): 'stock' | 'condition' | 'shop' | 'currency' | null {
+): OfferBarrier | null {
   const shop = market.shops.get(offer.shop);
   if (!shop || brief.market.shopsOut.includes(offer.shop)) return 'shop';
-  if (!offer.inStock) return 'stock';
+  if (!offer.inStock || offer.stock === 0) return 'stock';
   if (!conditionsFor(brief, slot).includes(offer.condition)) return 'condition';
-  return market.rates.get(shop.currency) ? null : 'currency';
+  if (!market.rates.get(shop.currency)) return 'currency';
+  const { maxAgeDays } = brief.market;
+  if (maxAgeDays !== null && daysBetween(offer.seenOn, market.today) > maxAgeDays) return 'stale';
+  const { readyBy } = brief.dates;
+  const arrives = readyBy === null ? null : arrivalOf(offer, shop, market.day);
+  return arrives !== null && readyBy !== null && arrives > readyBy ? 'late' : null;
 }
 
 /** Offers of a part that the brief allows, in the catalogue's order. */

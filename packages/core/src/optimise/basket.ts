@@ -1,9 +1,16 @@
 import { neededSupplyWatts } from '../power/index.ts';
-import type { Card } from '../parts/index.ts';
+import {
+  cheapestSplit,
+  type Candidate,
+  type Option,
+  type PricedCandidate,
+  type Relaxation,
+} from '../baskets/index.ts';
+import type { Card, Slot } from '../parts/index.ts';
 import { supplyNeed, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility, ProcessorLinks } from './compat.ts';
-import { AT, NO_SHOP, REST_COUNT, type Domains, type Option } from './domains.ts';
+import { AT, REST, REST_COUNT, type Domains } from './domains.ts';
 
 /** What one basket is to be found for: a processor, and the elements that each other slot may take. */
 export interface BasketTask {
@@ -28,6 +35,8 @@ export interface Basket {
 export interface Sabotage {
   /** Leave out the branch in which an order is filled up to reach free sending. */
   readonly noThresholdBranch?: boolean;
+  /** Never branch on deals: take them where the cheapest parts happen to allow them. */
+  readonly noDealBranch?: boolean;
   /** Keep only the cheapest option of every part. */
   readonly cheapestOptionOnly?: boolean;
 }
@@ -47,14 +56,13 @@ export interface BasketContext {
   readonly work: BasketWork;
 }
 
-const SLOT_COUNT = REST_COUNT + 1;
 /** The processor takes part in orders like any other slot; its index among them. */
 const PROCESSOR = REST_COUNT;
+const SLOTS_HERE: readonly Slot[] = [...REST, 'processor'];
 
 /* Read once: some module loaders make every use of an import a call, and these stand in the innermost loops. */
 const { case: CASE, card: CARD, cooler: COOLER, supply: SUPPLY, board: BOARD, memory: MEMORY } = AT;
 const COUNT = REST_COUNT;
-const ALONE = NO_SHOP;
 
 /** Rated watts that a draw with a card needs; Infinity where a figure is missing and gaps are not allowed. */
 export function wattsFor(draw: number, card: Card | null, rules: RuleContext, allowUnknown: boolean): number {
@@ -62,111 +70,26 @@ export function wattsFor(draw: number, card: Card | null, rules: RuleContext, al
   return need.isLeast && !allowUnknown ? Infinity : need.watts;
 }
 
-const UNDECIDED = 0;
-const CLOSED = 1;
-const PAID = 2;
-const FREE = 3;
-
 /**
- * A branch of the search over orders. Every shop is undecided (its fee left out), closed, paid, or has to reach its
- * threshold; `atLeast` and `atMost` bound what a slot spends at a shop, where -1 and Infinity mean no bound.
- */
-interface Node {
-  readonly shops: Uint8Array;
-  readonly above: Float64Array;
-  readonly atMost: Float64Array;
-}
-
-/** The parts that are still worth looking at, with their options. */
-interface Candidate {
-  readonly element: number;
-  readonly deciwatts: number;
-  readonly options: readonly Option[];
-}
-
-interface Priced {
-  readonly element: number;
-  readonly deciwatts: number;
-  readonly price: number;
-  readonly option: Option;
-}
-
-interface Relaxed {
-  readonly sum: number;
-  readonly chosen: readonly Priced[];
-}
-
-/**
- * Finds the exact cheapest basket for a task that costs at most `most`, or null.
- *
- * Branch and bound over the shops' shipping states. In a node the fees of undecided shops are left out, so that the
- * parts separate by price and only fit has to be searched; that is a bound. Where the bound left out a fee that the
- * parts found would pay, the shop is branched: closed, paid, or filled up to its threshold.
+ * Finds the exact cheapest basket for a task that costs at most `most`, or null: the search over orders and deals, with
+ * what goes together as its relaxation.
  */
 export function cheapestBasket(context: BasketContext, task: BasketTask, most: number): Basket | null {
-  const { domains, work } = context;
+  const { domains, work, sabotage } = context;
   work.baskets++;
-  let candidates = startingCandidates(context, task);
+  const candidates = startingCandidates(context, task);
   if (!candidates) return null;
-  const { shops } = domains;
-  const shopCount = shops.length;
-  let limit = most + 1;
-  let best: Basket | null = null;
-  // Prices of the root node, where every offer is open: what elimination measures against.
-  let rootPriced: Priced[][] | null = null;
-  let hasImproved = true;
-
-  const root: Node = {
-    shops: new Uint8Array(shopCount),
-    above: new Float64Array(SLOT_COUNT * shopCount).fill(-1),
-    atMost: new Float64Array(SLOT_COUNT * shopCount).fill(Infinity),
-  };
-  const stack: Node[] = [root];
-  const spent = new Float64Array(shopCount);
-  const used = new Uint8Array(shopCount);
-
-  while (stack.length > 0) {
-    const node = stack.pop() as Node; // the stack was just seen not to be empty
-    work.nodes++;
-    let fees = 0;
-    for (let s = 0; s < shopCount; s++) if (node.shops[s] === PAID) fees += shops[s].feeNet;
-    const priced = priceCandidates(candidates, node, shopCount);
-    if (!priced) continue;
-    const relaxed = cheapestFit(context, task, priced, limit - fees);
-    if (!relaxed) continue;
-
-    spent.fill(0);
-    used.fill(0);
-    for (const { option } of relaxed.chosen) {
-      if (option.shop === ALONE) continue;
-      spent[option.shop] += option.sub;
-      used[option.shop] = 1;
-    }
-    let cost = relaxed.sum;
-    let unpaid = -1;
-    let short = -1;
-    for (let s = 0; s < shopCount; s++) {
-      const pays = used[s] === 1 && spent[s] < shops[s].freeFrom;
-      if (pays) cost += shops[s].feeNet;
-      if (node.shops[s] === FREE && spent[s] < shops[s].freeFrom) short = s;
-      else if (node.shops[s] === UNDECIDED && pays && shops[s].feeNet > 0) {
-        if (unpaid < 0 || shops[s].feeNet > shops[unpaid].feeNet) unpaid = s;
-      }
-    }
-    if (cost < limit) {
-      limit = cost;
-      best = basketOf(relaxed.chosen, cost);
-      hasImproved = true;
-    }
-    rootPriced ??= priced;
-    if (hasImproved) {
-      hasImproved = false;
-      candidates = eliminate(candidates, limit, rootPriced);
-    }
-    if (short >= 0) branchOnSlot(stack, node, short, relaxed.chosen, candidates, domains, shopCount);
-    else if (unpaid >= 0) branchOnShop(stack, node, unpaid, context);
-  }
-  return best;
+  const relax: Relaxation = (priced, limit) => cheapestFit(context, task, priced, limit);
+  const split = cheapestSplit({
+    terms: domains.terms,
+    slots: SLOTS_HERE,
+    candidates,
+    relax,
+    most,
+    work,
+    sabotage,
+  });
+  return split ? basketOf(split.chosen, split.cost) : null;
 }
 
 function startingCandidates(context: BasketContext, task: BasketTask): Candidate[][] | null {
@@ -174,7 +97,9 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
   const out: Candidate[][] = [];
   const candidateOf = (elements: (typeof domains.rest)[number], element: number): Candidate => {
     const { deciwatts, options } = elements[element];
-    const kept = sabotage.cheapestOptionOnly ? [options.reduce((a, b) => (b.net < a.net ? b : a))] : options;
+    const kept = sabotage.cheapestOptionOnly
+      ? [options.reduce((a, b) => (b.least < a.least ? b : a))]
+      : options;
     return { element, deciwatts, options: kept };
   };
   for (let slot = 0; slot < COUNT; slot++) {
@@ -194,51 +119,16 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
   return out;
 }
 
-/** The cheapest option of every candidate that a node permits, sorted by price; null when a slot has none. */
-function priceCandidates(
-  candidates: readonly (readonly Candidate[])[],
-  node: Node,
-  shopCount: number,
-): Priced[][] | null {
-  const out: Priced[][] = [];
-  for (let slot = 0; slot < SLOT_COUNT; slot++) {
-    const base = slot * shopCount;
-    let bound = -1;
-    for (let s = 0; s < shopCount; s++) {
-      if (node.above[base + s] < 0) continue;
-      if (bound >= 0) return null; // a slot cannot be bought at two shops
-      bound = s;
-    }
-    const list: Priced[] = [];
-    for (const candidate of candidates[slot]) {
-      let option: Option | null = null;
-      for (const each of candidate.options) {
-        if (option && each.net >= option.net) continue;
-        const { shop } = each;
-        if (bound >= 0 && (shop !== bound || each.sub <= node.above[base + bound])) continue;
-        if (shop !== ALONE && (node.shops[shop] === CLOSED || each.sub > node.atMost[base + shop])) continue;
-        option = each;
-      }
-      if (option)
-        list.push({ element: candidate.element, deciwatts: candidate.deciwatts, price: option.net, option });
-    }
-    if (list.length === 0) return null;
-    list.sort((a, b) => a.price - b.price || a.element - b.element);
-    out.push(list);
-  }
-  return out;
-}
-
 /** Least sum of prices over parts that fit together, below `limit`; depth first, in order of price. */
 function cheapestFit(
   context: BasketContext,
   task: BasketTask,
-  priced: readonly (readonly Priced[])[],
+  priced: readonly (readonly PricedCandidate[])[],
   limit: number,
-): Relaxed | null {
+): ReturnType<Relaxation> {
   const { compatibility, domains, rules } = context;
-  const chosen: Priced[] = [];
-  let best: Priced[] | null = null;
+  const chosen: PricedCandidate[] = [];
+  let best: PricedCandidate[] | null = null;
   let bestSum = limit;
   const processor = priced[PROCESSOR][0];
   let leastDraw = context.ownedDriveDeciwatts + processor.deciwatts;
@@ -248,7 +138,7 @@ function cheapestFit(
     leastDraw += least;
   }
 
-  const fits = (slot: number, candidate: Priced, draw: number): boolean => {
+  const fits = (slot: number, candidate: PricedCandidate, draw: number): boolean => {
     for (let earlier = 0; earlier < chosen.length; earlier++) {
       const other = chosen[earlier].element;
       if (earlier === CASE && slot === COOLER && candidate.element === emptyCooler) {
@@ -279,14 +169,14 @@ function cheapestFit(
   const restBound = (from: number): number => {
     let sum = 0;
     for (let slot = from; slot < COUNT; slot++) {
-      let found = -1;
+      let found = Infinity;
       for (const candidate of priced[slot]) {
         if (fits(slot, candidate, leastDraw)) {
           found = candidate.price;
           break;
         }
       }
-      if (found < 0) return Infinity;
+      if (found === Infinity) return Infinity;
       sum += found;
     }
     return sum;
@@ -314,81 +204,11 @@ function cheapestFit(
   return best ? { sum: bestSum, chosen: best } : null;
 }
 
-function basketOf(chosen: readonly Priced[], cost: number): Basket {
+function basketOf(chosen: readonly PricedCandidate[], cost: number): Basket {
   return {
     cost,
     processorOption: chosen[PROCESSOR].option,
     elements: chosen.slice(0, COUNT).map((each) => each.element),
     options: chosen.slice(0, COUNT).map((each) => each.option),
   };
-}
-
-/**
- * Drops every part and offer that cannot be in a basket below the limit: swapping it into the separable minimum
- * (each slot at its cheapest, fit ignored) already costs too much.
- */
-function eliminate(
-  candidates: Candidate[][],
-  limit: number,
-  priced: readonly (readonly Priced[])[],
-): Candidate[][] {
-  let minimum = 0;
-  for (const list of priced) minimum += list[0].price;
-  return candidates.map((list, slot) => {
-    const others = minimum - priced[slot][0].price;
-    const kept: Candidate[] = [];
-    for (const candidate of list) {
-      const options = candidate.options.filter((option) => others + option.net < limit);
-      if (options.length > 0) kept.push({ ...candidate, options });
-    }
-    return kept.length > 0 ? kept : list;
-  });
-}
-
-function branchOnShop(stack: Node[], node: Node, shop: number, { domains, sabotage }: BasketContext): void {
-  const states = [CLOSED, PAID];
-  if (Number.isFinite(domains.shops[shop].freeFrom) && !sabotage.noThresholdBranch) states.push(FREE);
-  for (const state of states) {
-    const shops = node.shops.slice();
-    shops[shop] = state;
-    stack.push({ ...node, shops });
-  }
-}
-
-/** A shop that has to reach its threshold does not: one slot spends more there than now, or not more. */
-function branchOnSlot(
-  stack: Node[],
-  node: Node,
-  shop: number,
-  chosen: readonly Priced[],
-  candidates: readonly (readonly Candidate[])[],
-  domains: Domains,
-  shopCount: number,
-): void {
-  let possible = 0;
-  let slotToBranch = -1;
-  let largestGain = 0;
-  for (let slot = 0; slot < SLOT_COUNT; slot++) {
-    const now = chosen[slot].option.shop === shop ? chosen[slot].option.sub : 0;
-    const cap = node.atMost[slot * shopCount + shop];
-    let most = 0;
-    for (const candidate of candidates[slot]) {
-      for (const option of candidate.options)
-        if (option.shop === shop && option.sub <= cap) most = Math.max(most, option.sub);
-    }
-    possible += most;
-    if (most - now > largestGain) {
-      largestGain = most - now;
-      slotToBranch = slot;
-    }
-  }
-  if (possible < domains.shops[shop].freeFrom || slotToBranch < 0) return;
-  const now = chosen[slotToBranch].option.shop === shop ? chosen[slotToBranch].option.sub : 0;
-  const at = slotToBranch * shopCount + shop;
-  const atMost = node.atMost.slice();
-  atMost[at] = now;
-  stack.push({ ...node, atMost });
-  const above = node.above.slice();
-  above[at] = Math.max(above[at], now);
-  stack.push({ ...node, above });
 }

@@ -1,6 +1,7 @@
 import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
 import type { ModelIndex } from '../frames/index.ts';
-import { inMarketCurrency, usableOffers, type Market } from '../money/index.ts';
+import { plainOption, termsOf, type Option, type Terms } from '../baskets/index.ts';
+import { salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   kindFor,
   SLOTS,
@@ -21,46 +22,24 @@ export type RestSlot = (typeof REST)[number];
 export const REST_COUNT = REST.length;
 export const AT = Object.fromEntries(REST.map((slot, index) => [slot, index])) as Record<RestSlot, number>;
 
-/** Index of a shop without an order to share: owned parts, and listings that ship alone. */
-export const NO_SHOP = -1;
-
-/** One way to get a part. */
-export interface Option {
-  /** Offer id; null for a part that is owned. */
-  readonly offer: string | null;
-  /** Price in the brief's minor units, with the listing's own shipping. */
-  readonly net: number;
-  /** Index of the shop whose order it joins, or {@link NO_SHOP}. */
-  readonly shop: number;
-  /** What it adds to the order's subtotal, in the shop's minor units. */
-  readonly sub: number;
-}
-
 /** A part that may fill a slot, or the empty slot. */
 export interface Element {
   readonly part: Part | null;
   readonly options: readonly Option[];
-  /** Least net price over the options. */
+  /** Least price over the options, with every deal that could lower it; never more than what it adds to a basket. */
   readonly price: number;
   /** Draw in tenths of a watt; NaN when not stated (only where the brief allows gaps). */
   readonly deciwatts: number;
-}
-
-export interface ShopTerms {
-  readonly id: string;
-  readonly feeNet: number;
-  /** In the shop's minor units; Infinity when sending is never free. */
-  readonly freeFrom: number;
 }
 
 export interface Domains {
   readonly processors: readonly Element[];
   /** By index of {@link REST}. */
   readonly rest: readonly (readonly Element[])[];
-  readonly shops: readonly ShopTerms[];
+  readonly terms: Terms;
 }
 
-const FREE: readonly Option[] = [{ offer: null, net: 0, shop: NO_SHOP, sub: 0 }];
+const FREE: readonly Option[] = [plainOption(null, 0)];
 
 /** The element "left empty". */
 export const EMPTY: Element = { part: null, options: FREE, price: 0, deciwatts: 0 };
@@ -149,15 +128,9 @@ export function domainsOf(
   context: RuleContext,
   index: ModelIndex,
 ): Domains {
-  const shops: ShopTerms[] = [];
-  const shopIndex = new Map<string, number>();
-  for (const shop of market.shops.values()) {
-    if (shop.kind === 'market') continue;
-    const fee = inMarketCurrency(market, shop, shop.shipping.feeMinor);
-    if (fee === null) continue;
-    shopIndex.set(shop.id, shops.length);
-    shops.push({ id: shop.id, feeNet: fee, freeFrom: shop.shipping.freeFromMinor ?? Infinity });
-  }
+  const terms = termsOf(market);
+  /** What using an owned part keeps from being sold. */
+  const sales = new Map(salesOf(market).map(({ part, amount }) => [part, amount]));
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
   const owned = new Set(brief.owned);
@@ -166,29 +139,17 @@ export function domainsOf(
   const optionsOf = (part: Part, slot: Slot): Option[] => {
     const lock = locks.get(slot);
     const options: Option[] = [];
-    if (owned.has(part.id) && part.slot !== 'storage' && !lock?.offer) options.push(FREE[0]);
+    if (owned.has(part.id) && part.slot !== 'storage' && !lock?.offer)
+      options.push(plainOption(null, sales.get(part.id) ?? 0));
     for (const offer of usableOffers(market, brief, part.id, slot)) {
       if (lock?.offer && lock.offer !== offer.id) continue;
-      const shop = market.shops.get(offer.shop);
-      if (!shop) continue;
-      const net = inMarketCurrency(market, shop, offer.priceMinor);
-      if (net === null) continue;
-      if (shop.kind === 'market') {
-        const shipping = inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? 0;
-        options.push({ offer: offer.id, net: net + shipping, shop: NO_SHOP, sub: 0 });
-      } else {
-        options.push({
-          offer: offer.id,
-          net,
-          shop: shopIndex.get(shop.id) ?? NO_SHOP,
-          sub: offer.priceMinor,
-        });
-      }
+      const priced = market.priced(offer);
+      if (priced) options.push(terms.optionOf(priced, slot));
     }
     if (!part.looksOnly || !brief.money.looksOutside || options.length === 0) return options;
     // Outside the sum: it costs nothing here, and takes the cheapest offer.
     const cheapest = options.reduce((a, b) => (b.net < a.net ? b : a));
-    return [{ offer: cheapest.offer, net: 0, shop: NO_SHOP, sub: 0 }];
+    return [plainOption(cheapest.offer, 0)];
   };
 
   const elementsOf = (slot: Slot): Element[] => {
@@ -205,11 +166,11 @@ export function domainsOf(
       const options = optionsOf(part, slot);
       const draw = slotDeciwatts(only(slot, part), slot);
       if (options.length === 0 || (draw === null && !allowUnknown)) continue;
-      const price = Math.min(...options.map((option) => option.net));
+      const price = Math.min(...options.map((option) => option.least));
       elements.push({ part, options, price, deciwatts: draw ?? NaN });
     }
     return elements;
   };
 
-  return { processors: elementsOf('processor'), rest: REST.map(elementsOf), shops };
+  return { processors: elementsOf('processor'), rest: REST.map(elementsOf), terms };
 }

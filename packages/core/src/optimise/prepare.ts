@@ -1,6 +1,6 @@
 import { firstBarrier, decided, openSlots, ruleContext } from '../compatibility/index.ts';
 import { indexModel, scenesOf, scorerFor } from '../frames/index.ts';
-import { costOf, indexMarket, type Market } from '../money/index.ts';
+import { costOf, indexMarket, salesOf, type Market } from '../money/index.ts';
 import { partSetOf, type Brief, type Catalogue, type Pick, type Picks } from '../parts/index.ts';
 import { ownedDriveDeciwatts } from '../power/index.ts';
 import { cents, type Cents } from '../units/index.ts';
@@ -98,10 +98,12 @@ export function runSearch(search: Search): SearchResult {
  * of each search, so that another sum costs no new preparation.
  */
 export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOptions = {}): Prepared {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const index = indexModel(catalogue.frameModel);
   const { scenes, unknownGames } = scenesOf(brief, catalogue.frameModel);
+  /** What all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
+  const sales = salesOf(market).reduce((sum, { amount }) => sum + amount, 0);
   const domains = domainsOf(catalogue.parts, market, brief, context, index);
   const { allowUnknown } = brief.market;
   const compatibility = compatibilityOf(domains, context, allowUnknown);
@@ -154,7 +156,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     const { set } = partSetOf(picks, market.parts);
     const full = decided(set);
     const barrier = firstBarrier(full, context, allowUnknown);
-    const counted = costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
+    const counted = costOf(picks, market).counted;
     const rated = scoreSet(full) ?? -1;
     const broken = options.sabotage
       ? null
@@ -172,14 +174,26 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
   };
   const answerOf = (found: Found): Answer => {
     const processor = space ? space.platforms[found.platform].processor : 0;
-    return confirm(picksOf(processor, found.basket), found.score < 0 ? null : found.score, found.basket.cost);
+    return confirm(
+      picksOf(processor, found.basket),
+      found.score < 0 ? null : found.score,
+      found.basket.cost - sales,
+    );
   };
 
   function* search(budget: number, k: number, keyOf: ((found: Found) => string) | null): Search {
     const answers: Answer[] = [];
     let bound: number | null = null;
     if (space && costBound) {
-      const steps = sweep({ space: space.scores(), costBound, basketFor, budget, work, wanted: k, keyOf });
+      const steps = sweep({
+        space: space.scores(),
+        costBound,
+        basketFor,
+        budget: budget + sales,
+        work,
+        wanted: k,
+        keyOf,
+      });
       let step = steps.next(false);
       while (!step.done) {
         const { found, bound: top } = step.value;
@@ -202,7 +216,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     const steps: Answer[] = [];
     let bound = Infinity;
     if (space && costBound) {
-      const pass = sweep({ space: space.scores(), costBound, basketFor, budget, work, wanted: Infinity, keyOf: null, isFrontier: true, leastScore }); // prettier-ignore
+      const pass = sweep({ space: space.scores(), costBound, basketFor, budget: budget + sales, work, wanted: Infinity, keyOf: null, isFrontier: true, leastScore }); // prettier-ignore
       for (let next = pass.next(); !next.done; next = pass.next()) {
         const { found } = next.value;
         bound = next.value.bound;
@@ -221,6 +235,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
   const isAllowed = (platform: number, cardClass: number): boolean =>
     brief.play.objective.balanceLimit === null || (space?.scores().score(platform, cardClass) ?? -1) >= 0;
 
+  const ANY = Number.MAX_SAFE_INTEGER - 1;
   /** The cheapest basket of any pair, or the first that is found within a sum: cheap sides first. */
   const cheapestOfAll = (budget: number, isAnyEnough: boolean): Found | null => {
     if (!space || !costBound) return null;
@@ -228,7 +243,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     const rising = (least: Float64Array) => Array.from(least, (_, n) => n).sort((a, b) => least[a] - least[b] || a - b); // prettier-ignore
     const platforms = rising(platformLeast);
     const cards = rising(cardLeast);
-    let most = budget;
+    let most = Math.min(budget + sales, ANY);
     let best: Found | null = null;
     for (const platform of platforms) {
       if (platformLeast[platform] + cardLeast[cards[0]] > most) break;
@@ -246,7 +261,6 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     return best;
   };
 
-  const ANY = Number.MAX_SAFE_INTEGER - 1;
   const exists = (budget = ANY): boolean => cheapestOfAll(budget, true) !== null;
   const cheapest = (): Answer | null => {
     const found = cheapestOfAll(ANY, false);

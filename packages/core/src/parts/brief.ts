@@ -64,6 +64,31 @@ export interface Lock {
   readonly offer: string | null;
 }
 
+/** Which total must fit the sum: before rebates, with them by their chance, or with all of them. */
+export type School = 'strict' | 'expected' | 'after';
+
+/** What claims are reckoned with. Chosen figures, to be set by the user, and learnt from what came of claims. */
+export interface ClaimHabits {
+  /** Chance that a claim is sent in at all, in time and whole. */
+  readonly fileChance: number;
+  /** Chance that one that was sent in is paid. */
+  readonly acceptChance: number;
+  /** Yearly rate by which later money counts less. */
+  readonly yearlyRate: number;
+  /** Postage and copies for a claim by post, in minor units of the brief's currency. */
+  readonly costMinor: number;
+  /** Claims that this household made already, by deal. */
+  readonly used: readonly { readonly deal: string; readonly times: number }[];
+}
+
+/** Something owned: what it cost, what it would fetch today, and whether it is to be sold if the build does without it. */
+export interface Belonging {
+  readonly part: string;
+  readonly paidMinor: number | null;
+  readonly valueMinor: number | null;
+  readonly sell: boolean;
+}
+
 /** The job: money, games, screen, needs. Money is in minor units of `money.currency`. */
 export interface Brief {
   readonly name: string;
@@ -74,6 +99,10 @@ export interface Brief {
     /** Whether parts bought for their looks alone stay outside the sum. */
     readonly looksOutside: boolean;
     readonly running: Running;
+    readonly school: School;
+    readonly claims: ClaimHabits;
+    /** Whether what owned parts would fetch counts towards the sum, once they are to be sold. */
+    readonly countSales: boolean;
   };
   readonly play: {
     readonly games: readonly BriefGame[];
@@ -121,9 +150,21 @@ export interface Brief {
     readonly shopsOut: readonly string[];
     /** Whether parts with a gap in their specifications may be proposed. */
     readonly allowUnknown: boolean;
+    /** Oldest price that is still taken, in days; null: any. */
+    readonly maxAgeDays: number | null;
+    /** Whether the risk of a used part is kept back from the sum, beside its price. */
+    readonly usedRisk: boolean;
+  };
+  readonly dates: {
+    /** The day of the purchase; null: today. */
+    readonly buyOn: string | null;
+    /** The day by which every part must have arrived; null: any. */
+    readonly readyBy: string | null;
   };
   /** Parts that are there already. Drives come on top of the storage slot; others compete at no cost. */
   readonly owned: readonly string[];
+  /** What is known of the owned parts' worth. */
+  readonly belongings: readonly Belonging[];
   readonly locks: readonly Lock[];
   readonly planned: Planned;
   /** Parts ruled out. */

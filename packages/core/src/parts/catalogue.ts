@@ -1,4 +1,5 @@
 import type { CurrencyRate } from '../units/index.ts';
+import type { Deal } from './deals.ts';
 import type { FrameModel } from './frame-model.ts';
 import type { Offer, Shop } from './offers.ts';
 import type { Part, PartSet } from './types.ts';
@@ -9,8 +10,11 @@ export interface Catalogue {
   readonly parts: readonly Part[];
   readonly shops: readonly Shop[];
   readonly offers: readonly Offer[];
+  readonly deals: readonly Deal[];
   readonly currencyRates: readonly CurrencyRate[];
   readonly frameModel: FrameModel;
+  /** The day that counts as today (ISO date): windows, ages and deadlines are judged by it. */
+  readonly today: string;
 }
 
 /** The choice of a slot: a part, and the offer it is bought from (null: owned, or not yet chosen). */

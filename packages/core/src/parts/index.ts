@@ -3,7 +3,8 @@ export type {
   Board, BoardFormFactor, BoxedCooler, Card, CardPower, Case, Cooler, DriveKind, Efficiency, Extra, FrontConnector, M2Place, Memory,
   MemoryType, Network, Part, PartBySlot, PartSet, PictureOutput, Processor, QualityMark, Storage, Supply, SupplyForm, System,
 } from './types.ts'; // prettier-ignore
-export type { Condition, Offer, Shipping, Shop } from './offers.ts';
+export { GRADES, WEIGHT_CLASSES, type Condition, type Grade, type Offer, type Seller, type Shipping, type Shop, type WeightClass } from './offers.ts'; // prettier-ignore
+export type { Cashback, Claim, Combo, Deal, DealKind, Gift, InstantDiscount, Off, PayoutForm, PromoCode, Rebate } from './deals.ts'; // prettier-ignore
 export {
   PRESETS,
   type FitSummary,
@@ -15,6 +16,18 @@ export {
   type PresetEffects,
   type Rate,
 } from './frame-model.ts';
-export type { Background, Brief, BriefGame, Lock, Objective, Planned, Running, SupplyRule } from './brief.ts';
+export type {
+  Background,
+  Belonging,
+  Brief,
+  BriefGame,
+  ClaimHabits,
+  Lock,
+  Objective,
+  Planned,
+  Running,
+  School,
+  SupplyRule,
+} from './brief.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, RecordMemory, Trust } from './records.ts';

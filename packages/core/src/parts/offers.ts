@@ -1,8 +1,17 @@
 export type Condition = 'new' | 'refurbished' | 'used';
 
-/** What a shop asks for sending: a flat fee per order, free from a threshold on. Amounts in the shop's currency. */
+/** How a parcel counts where a shop charges by weight. */
+export const WEIGHT_CLASSES = ['small', 'medium', 'large'] as const;
+export type WeightClass = (typeof WEIGHT_CLASSES)[number];
+
+/**
+ * What a shop asks for sending an order: a flat fee, so much for every item, and so much for its heaviest item; nothing
+ * from a threshold on. Amounts in the shop's currency.
+ */
 export interface Shipping {
   readonly feeMinor: number;
+  readonly perItemMinor?: number | undefined;
+  readonly byClassMinor?: Readonly<Record<WeightClass, number>> | undefined;
   /** Subtotal from which sending is free; null when it never is. */
   readonly freeFromMinor: number | null;
 }
@@ -17,7 +26,24 @@ export interface Shop {
   readonly kind: 'shop' | 'market';
   readonly currency: string;
   readonly shipping: Shipping;
+  /** Tax in per cent that comes on top of its prices and fees; 0 where they include it. */
+  readonly taxAddedPercent?: number | undefined;
+  /** Days from the order to the door; not stated: unknown. */
+  readonly sendsInDays?: number | undefined;
+  /** Days within which a part can go back; not stated: unknown. */
+  readonly returnDays?: number | undefined;
 }
+
+/** What is known of whoever sells a used part. */
+export interface Seller {
+  readonly name: string;
+  /** Deals rated good, of so many rated. */
+  readonly good: number;
+  readonly rated: number;
+}
+/** How a used part is kept: like new, normal, worn. */
+export const GRADES = ['A', 'B', 'C'] as const;
+export type Grade = (typeof GRADES)[number];
 
 /** One shop's or seller's price for one part, in the shop's currency. */
 export interface Offer {
@@ -31,4 +57,17 @@ export interface Offer {
   readonly inStock: boolean;
   /** When the price was seen (ISO date). */
   readonly seenOn: string;
+  /** Where it was seen. */
+  readonly source?: string | undefined;
+  /** How many there are; not stated: enough. A listing in a market is always one. */
+  readonly stock?: number | undefined;
+  readonly sendsInDays?: number | undefined;
+  /** For used parts. */
+  readonly grade?: Grade | undefined;
+  readonly monthsOld?: number | undefined;
+  readonly seller?: Seller | undefined;
+  /** Days within which it can go back; 0: not at all. */
+  readonly returnDays?: number | undefined;
+  /** Listings of a market with the same lot are sold together only; each carries its share of the price. */
+  readonly lot?: string | undefined;
 }

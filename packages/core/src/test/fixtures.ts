@@ -21,7 +21,8 @@ export const MODEL: FrameModel = {
 
 export const BRIEF: Brief = {
   name: 'Test',
-  money: { currency: 'EUR', budgetMinor: 80000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 } },
+  money: { currency: 'EUR', budgetMinor: 80000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
+    school: 'strict', claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] }, countSales: false },
   play: {
     games: [{ game: 'game', preset: 'high', weight: 1, target: null }],
     widthPx: 1920, heightPx: 1080, refreshHz: 144,
@@ -32,7 +33,8 @@ export const BRIEF: Brief = {
     memoryGb: 16, fastStorageGb: 480, totalStorageGb: 480, wireless: false, systemLicence: false, maxLitres: null, cardRequired: false,
     supplyRule: { kind: 'larger', factor: 1.3 }, supplyQuality: null, capacityFloors: false, boxedCooler: true, maxNoiseDb: null, raiseClocks: false, borrowProcessor: false, screens: 1,
   },
-  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false },
+  market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false, maxAgeDays: null, usedRisk: false },
+  dates: { buyOn: null, readyBy: null }, belongings: [],
   owned: [], locks: [], planned: { card: null, memory: null }, excluded: [],
 }; // prettier-ignore
 
@@ -111,6 +113,8 @@ export const CATALOGUE: Catalogue = {
   parts: [PROCESSOR, BOARD, MEMORY, CARD, STORAGE, COOLER, CASE, SUPPLY, ADAPTER],
   shops: SHOPS,
   offers: OFFERS,
+  deals: [],
   currencyRates: [{ from: 'SEK', to: 'EUR', rate: 0.09, on: '2026-11-20' }],
   frameModel: MODEL,
+  today: '2026-11-20',
 };

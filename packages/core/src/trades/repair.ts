@@ -1,6 +1,6 @@
 import { barriersOf, RULES, ruleContext, type Rule } from '../compatibility/index.ts';
 import { scorerFor } from '../frames/index.ts';
-import { costOf, indexMarket, usableOffers } from '../money/index.ts';
+import { costOf, gross, indexMarket, inMarketCurrency, usableOffers } from '../money/index.ts';
 import { partSetOf, slotsFor, SLOTS, type Brief, type Catalogue, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts'; // prettier-ignore
 import { partsForRules } from './trades.ts';
 import { swapsBetween, withPick, type Swap } from './swaps.ts';
@@ -43,7 +43,7 @@ interface Choice {
  * offer is the cheapest one given those before it.
  */
 export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const scoreOf = scorerFor(brief, catalogue.frameModel);
   const { allowUnknown } = brief.market;
@@ -54,8 +54,7 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
   const rulesReading = new Map<Slot, readonly Rule[]>(
     SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && rule.slots.includes(slot))]),
   );
-  const totalOf = (picks: Picks): number =>
-    costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
+  const totalOf = (picks: Picks): number => costOf(picks, market).counted;
 
   const choices = new Map<Slot, readonly (readonly Choice[])[]>(
     SLOTS.map((slot) => {
@@ -77,14 +76,29 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
   const set1 = (picks: Picks, slot: Slot, choice: Choice): Picks =>
     withPick(picks, slot, choice.part ? { part: choice.part.id, offer: choice.offer } : null);
 
-  /** The most that so many more swaps could save: all fees, and the dearest parts that may still change. */
+  /** The most that all combos and codes of a market could take off a build. */
+  const dealRoom = (till: number): number => {
+    let room = 0;
+    for (const shop of market.shops.values()) {
+      const deals = market.dealsAt(shop.id);
+      for (const { off } of deals?.combos ?? []) room += gross(off);
+      for (const { off } of deals?.codes ?? [])
+        room += off.kind === 'percent' ? (till * off.percent) / 100 : (inMarketCurrency(market, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100); // prettier-ignore
+    }
+    return room;
+  };
+
+  /** The most that so many more swaps could save: all fees and deals, and the dearest parts that may still change. */
   const mostSaved = (picks: Picks, changed: ReadonlySet<Slot>, swaps: number): number => {
     if (swaps === 0) return 0;
-    let fees = 0;
+    const cost = costOf(picks, market);
+    let fees = dealRoom(cost.till);
+    for (const { kind, amount } of cost.aside) if (kind === 'risk') fees += amount;
+    for (const { face } of cost.backs) fees += face;
     const prices: number[] = [];
-    for (const { kind, slot, amount } of costOf(picks, market, brief.owned).lines) {
-      if (kind === 'shipping') fees += amount;
-      else if (slot && !changed.has(slot) && !locked.has(slot)) prices.push(amount);
+    for (const { kind, slot, amount } of cost.lines) {
+      if (kind === 'shipping' || kind === 'tax' || kind === 'lot') fees += amount;
+      else if (kind === 'part' && slot && !changed.has(slot) && !locked.has(slot)) prices.push(amount);
     }
     prices.sort((a, b) => b - a);
     return prices.slice(0, swaps).reduce((sum, price) => sum + price, fees);

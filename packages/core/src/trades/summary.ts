@@ -45,7 +45,7 @@ export function summaryFor(
   catalogue: Catalogue,
   brief: Brief,
 ): { readonly market: Market; readonly summarise: (picks: Picks) => Summary } {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   return {
@@ -55,7 +55,7 @@ export function summaryFor(
       const load = loadOf(set, context);
       const need = load ? supplyNeed(load.deciwatts, set.card ?? null, context) : null;
       const rated = rates(set);
-      const cost = costOf(picks, market, brief.owned, brief.money.looksOutside);
+      const cost = costOf(picks, market);
       const { balanceLimit } = brief.play.objective;
       return {
         cost,

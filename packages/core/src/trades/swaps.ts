@@ -25,7 +25,7 @@ export function swapsBetween(
   const scoreOfSet = scorerFor(brief, catalogue.frameModel);
   const swaps: Swap[] = [];
   let picks: Picks = from;
-  const countedOf = (of: Picks): number => costOf(of, market, brief.owned, brief.money.looksOutside).counted;
+  const countedOf = (of: Picks): number => costOf(of, market).counted;
   let total = countedOf(picks);
   let score = scoreOfSet(partsForRules(picks, market));
   for (const slot of SLOTS) {

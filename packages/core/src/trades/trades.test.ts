@@ -39,9 +39,9 @@ const WORLD = {
   frameModel: { ...CATALOGUE.frameModel, processors: [...CATALOGUE.frameModel.processors, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }] },
 }; // prettier-ignore
 const FULL: Picks = Object.fromEntries(['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'].map((part) => [part, { part, offer: `${part}.near` }])); // prettier-ignore
-const market = indexMarket(WORLD, 'EUR');
+const market = indexMarket(WORLD, BRIEF);
 const trades = tradesFor(WORLD, BRIEF);
-const total = (picks: Picks) => costOf(picks, market, BRIEF.owned).total;
+const total = (picks: Picks) => costOf(picks, market).till;
 const score = scorerFor(BRIEF, WORLD.frameModel);
 
 /** Any subset of the full build, from any offers: orders that do and do not reach their thresholds. */
@@ -220,7 +220,7 @@ describe('rules of thumb', () => {
     const [small, large] = [summary(1000), summary(20_000)];
     expect(small.thumbs).toEqual([]);
     expect(large.thumbs).toHaveLength(1);
-    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.total, 12);
+    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.till, 12);
     expect(large.findings).toEqual(small.findings); // a note, never a check
   });
 });

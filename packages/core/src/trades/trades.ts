@@ -9,7 +9,8 @@ import {
   type Rule,
 } from '../compatibility/index.ts';
 import { scorerFor } from '../frames/index.ts';
-import { costOf, inMarketCurrency, indexMarket, usableOffers, type Market } from '../money/index.ts';
+import { marginalFor } from './marginal.ts';
+import { costOf, indexMarket, salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   partSetOf,
   SLOTS,
@@ -86,7 +87,7 @@ export function partsForRules(picks: Picks, market: Market): PartSet {
  * press: shipping is worked out from the order that a part joins or leaves, and only rules that read the slot are asked.
  */
 export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) => Lanes {
-  const market = indexMarket(catalogue, brief.money.currency);
+  const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const scoreOfSet = scorerFor(brief, catalogue.frameModel);
   const owned = new Set(brief.owned);
@@ -97,31 +98,10 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
     for (const slot of slotsFor(part.slot))
       bySlot.get(slot)?.push({ part, offers: usableOffers(market, brief, part.id, slot) });
   }
-  /** Parts that the brief keeps out of the sum. */
-  const isOutside = (part: string) => brief.money.looksOutside && market.parts.get(part)?.looksOnly === true;
+  const sales = new Map(salesOf(market).map(({ part, amount }) => [part, amount]));
   const rulesBySlot = new Map<Slot, readonly Rule[]>(
     SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && rule.slots.includes(slot))]),
   );
-
-  /** Price of an offer in the brief's currency with its own shipping. */
-  const netCache = new Map<string, number>();
-  const netOf = (offer: Offer): number => {
-    let net = netCache.get(offer.id);
-    if (net === undefined) {
-      const shop = market.shops.get(offer.shop);
-      net = shop ? (inMarketCurrency(market, shop, offer.priceMinor) ?? Infinity) : Infinity;
-      if (shop?.kind === 'market') net += inMarketCurrency(market, shop, offer.shippingMinor ?? 0) ?? 0;
-      netCache.set(offer.id, net);
-    }
-    return net;
-  };
-  const feeOf = (shopId: string, subtotal: number): number => {
-    const shop = market.shops.get(shopId);
-    if (!shop || shop.kind === 'market' || subtotal === 0) return 0;
-    const { feeMinor, freeFromMinor } = shop.shipping;
-    if (freeFromMinor !== null && subtotal >= freeFromMinor) return 0;
-    return inMarketCurrency(market, shop, feeMinor) ?? 0;
-  };
 
   /** What of a part the frame model reads beside its rate, so that parts that run alike are scored once. */
   const runsLike = (part: Part | null): string => {
@@ -158,7 +138,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
         .map((rule) => rule.id),
     );
     const scoreNow = scoreOfSet(base);
-    const total = costOf(picks, market, brief.owned, brief.money.looksOutside).counted;
+    const total = costOf(picks, market).counted;
     const lanes = {} as Record<Slot, readonly Trade[]>;
     const limit = brief.money.budgetMinor + brief.money.slackMinor;
     let steepest: Trade | null = null;
@@ -166,30 +146,9 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
 
     for (const slot of SLOTS) {
       const current = picks[slot] ?? null;
-      // Orders without this slot, and what they cost.
-      const subtotals = new Map<string, number>();
-      for (const other of SLOTS) {
-        const pick = other === slot ? undefined : picks[other];
-        const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
-        if (
-          offer &&
-          offer.part === pick?.part &&
-          !isOutside(offer.part) &&
-          market.shops.get(offer.shop)?.kind === 'shop'
-        )
-          subtotals.set(offer.shop, (subtotals.get(offer.shop) ?? 0) + offer.priceMinor);
-      }
-      const marginal = (offer: Offer): number => {
-        if (isOutside(offer.part)) return 0;
-        const before = subtotals.get(offer.shop) ?? 0;
-        const isShop = market.shops.get(offer.shop)?.kind === 'shop';
-        return (
-          netOf(offer) +
-          (isShop ? feeOf(offer.shop, before + offer.priceMinor) - feeOf(offer.shop, before) : 0)
-        );
-      };
+      const marginal = marginalFor(picks, slot, market);
       const currentOffer = current?.offer ? (market.offers.get(current.offer) ?? null) : null;
-      const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : 0;
+      const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : current && owned.has(current.part) ? (sales.get(current.part) ?? 0) : 0; // prettier-ignore
       const rules = (rulesBySlot.get(slot) ?? []).filter(
         (rule) => !broken.has(rule.id) || BEARS_ON_WATTS.has(slot),
       );
@@ -240,7 +199,7 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
         const isCurrent = part.id === current?.part;
         if (excluded.has(part.id) && !isCurrent) continue;
         let best: Offer | null = null;
-        let price = owned.has(part.id) ? 0 : Infinity;
+        let price = owned.has(part.id) ? (sales.get(part.id) ?? 0) : Infinity;
         for (const offer of offers) {
           const cost = marginal(offer);
           if (cost < price) {

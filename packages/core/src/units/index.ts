@@ -1,2 +1,3 @@
 export { cents, sumCents, type Cents } from './cents.ts';
 export { convertMinor, findRate, minorPlaces, type CurrencyRate } from './currency.ts';
+export { addDays, dateOf, dayAt, dayNumber, daysBetween } from './days.ts';

@@ -47,11 +47,18 @@ export async function replaceModel(tx: Kysely<Tables>, model: CatalogueFile['fra
 /** Puts a catalogue in place of the one that is there, all of it or nothing. */
 export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile): Promise<void> {
   await db.transaction().execute(async (tx) => {
-    for (const table of ['offers', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
+    for (const table of ['offers', 'deals', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
       await tx.deleteFrom(table).execute();
-    await insertAll(tx, 'shops', file.shops.map((shop, position) => ({ id: shop.id, position, name: shop.name, kind: shop.kind, currency: shop.currency, fee_minor: shop.shipping.feeMinor, free_from_minor: shop.shipping.freeFromMinor }))); // prettier-ignore
+    await insertAll(tx, 'shops', file.shops.map(({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more }, position) => ({ id, position, name, kind, currency, fee_minor: feeMinor, free_from_minor: freeFromMinor, more: JSON.stringify({ ...more, shipping }) }))); // prettier-ignore
     await insertAll(tx, 'parts', file.parts.map((part, position) => ({ id: part.id, position, slot: part.slot, maker: part.maker, name: part.name, body: JSON.stringify(part) }))); // prettier-ignore
-    await insertAll(tx, 'offers', file.offers.map((offer, position) => ({ id: offer.id, position, part: offer.part, shop: offer.shop, price_minor: offer.priceMinor, shipping_minor: offer.shippingMinor ?? null, condition: offer.condition, in_stock: offer.inStock ? 1 : 0, seen_on: offer.seenOn }))); // prettier-ignore
+    await insertAll(tx, 'offers', file.offers.map(({ id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }, position) => ({ id, position, part, shop, price_minor: priceMinor, shipping_minor: shippingMinor ?? null, condition, in_stock: inStock ? 1 : 0, seen_on: seenOn, more: JSON.stringify(more) }))); // prettier-ignore
+    await insertAll(tx, 'deals', file.deals.map((deal, position) => ({ id: deal.id, position, kind: deal.kind, body: JSON.stringify(deal) }))); // prettier-ignore
+    await tx.deleteFrom('settings').where('key', '=', 'today').execute();
+    if (file.today !== undefined)
+      await tx
+        .insertInto('settings')
+        .values({ key: 'today', body: JSON.stringify(file.today) })
+        .execute();
     await insertAll(tx, 'currency_rates', file.currencyRates.map((rate, position) => ({ from_currency: rate.from, to_currency: rate.to, rate: rate.rate, seen_on: rate.on, position }))); // prettier-ignore
     await insertModel(tx, file.frameModel);
   });
@@ -59,15 +66,17 @@ export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile):
 
 /** Reads the catalogue back; whatever the file holds passes the same schema as a file from outside. */
 export async function readStoredCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
-  const inOrder = <T extends 'shops' | 'parts' | 'offers' | 'games' | 'currency_rates' | 'rates'>(table: T) =>
+  const inOrder = <T extends 'shops' | 'parts' | 'offers' | 'deals' | 'games' | 'currency_rates' | 'rates'>(
+    table: T,
+  ) =>
     db
       .selectFrom(table as 'parts')
       .selectAll()
       .orderBy('position')
       .execute() as unknown as Promise<Tables[T][]>; // each has a position
-  const [shops, parts, offers, currencyRates, games, rates, settings] = await Promise.all([
-    inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
-    db.selectFrom('settings').selectAll().where('key', 'in', MODEL_SETTINGS).execute(),
+  const [shops, parts, offers, deals, currencyRates, games, rates, settings] = await Promise.all([
+    inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('deals'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
+    db.selectFrom('settings').selectAll().where('key', 'in', [...MODEL_SETTINGS, 'today']).execute(),
   ]); // prettier-ignore
   const setting = (key: string): unknown => {
     const row = settings.find((each) => each.key === key);
@@ -81,12 +90,17 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
     format: 'ripe-pick/catalogue',
     version: 1,
     parts: parts.map((part) => JSON.parse(part.body) as unknown),
-    shops: shops.map((shop) => ({
-      id: shop.id, name: shop.name, kind: shop.kind, currency: shop.currency,
-      shipping: { feeMinor: shop.fee_minor, freeFromMinor: shop.free_from_minor },
-    })),
+    shops: shops.map((shop) => {
+      const more = JSON.parse(shop.more) as { readonly shipping?: object }; // as it was written; the schema judges it below
+      return {
+        ...more, id: shop.id, name: shop.name, kind: shop.kind, currency: shop.currency,
+        shipping: { ...more.shipping, feeMinor: shop.fee_minor, freeFromMinor: shop.free_from_minor },
+      };
+    }),
+    deals: deals.map((deal) => JSON.parse(deal.body) as unknown),
+    today: setting('today'),
     offers: offers.map((offer) => ({
-      id: offer.id, part: offer.part, shop: offer.shop, priceMinor: offer.price_minor,
+      ...(JSON.parse(offer.more) as object), id: offer.id, part: offer.part, shop: offer.shop, priceMinor: offer.price_minor,
       ...(offer.shipping_minor === null ? {} : { shippingMinor: offer.shipping_minor }),
       condition: offer.condition, inStock: offer.in_stock === 1, seenOn: offer.seen_on,
     })),

@@ -30,4 +30,13 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`create table fits (serial integer primary key, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
     },
   },
+  '0004-deals': {
+    async up(db: Kysely<unknown>) {
+      // What a shop or an offer says beside the columns.
+      for (const table of ['shops', 'offers'])
+        await sql`alter table ${sql.table(table)} add column more text not null default '{}' check (json_valid(more))`.execute(db); // prettier-ignore
+      await sql`create table deals (id text primary key, position integer not null, kind text not null check (kind in ('instant', 'code', 'combo', 'gift', 'rebate', 'cashback')), body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+      await sql`create table kept (kind text not null check (kind in ('finds', 'orders', 'slips', 'versions')), id text not null, position integer not null, body text not null check (json_valid(body)), primary key (kind, id)) strict`.execute(db); // prettier-ignore
+    },
+  },
 };

@@ -12,6 +12,10 @@ const workspace = {
   brief,
   candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [] }],
   active: 'a',
+  finds: [],
+  orders: [],
+  slips: [],
+  versions: [],
 };
 const NO_HISTORY = { keepFrom: 0, keepTo: 0, add: [], done: 0 };
 let folder: string;

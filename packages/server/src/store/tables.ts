@@ -1,11 +1,13 @@
 /** Columns as SQLite keeps them. Money: whole minor units. Dates: ISO 8601. JSON bodies pass a schema on every read. */
 export interface Tables {
-  shops: { id: string; position: number; name: string; kind: string; currency: string; fee_minor: number; free_from_minor: number | null };
+  shops: { id: string; position: number; name: string; kind: string; currency: string; fee_minor: number; free_from_minor: number | null; more: string };
   parts: { id: string; position: number; slot: string; maker: string; name: string; body: string };
   offers: {
     id: string; position: number; part: string; shop: string; price_minor: number; shipping_minor: number | null;
-    condition: string; in_stock: number; seen_on: string;
+    condition: string; in_stock: number; seen_on: string; more: string;
   };
+  deals: { id: string; position: number; kind: string; body: string };
+  kept: { kind: string; id: string; position: number; body: string };
   currency_rates: { from_currency: string; to_currency: string; rate: number; seen_on: string; position: number };
   games: { id: string; position: number; body: string };
   rates: { kind: string; part: string; position: number; rate_ln: number; sd_ln: number };

@@ -15,6 +15,8 @@ interface Head {
   readonly done?: number;
 }
 
+const KEPT = ['finds', 'orders', 'slips', 'versions'] as const;
+
 async function readHead(db: Kysely<Tables>): Promise<Head | null> {
   const row = await db
     .selectFrom('settings')
@@ -30,6 +32,9 @@ export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace>
   if (!head) return { revision: 0, workspace: null, history: { steps: [], done: 0 } };
   const steps = await db.selectFrom('steps').selectAll().orderBy('serial').execute();
   const rows = await db.selectFrom('candidates').selectAll().orderBy('position').execute();
+  const kept = await db.selectFrom('kept').selectAll().orderBy('position').execute();
+  const of = (kind: (typeof KEPT)[number]) =>
+    kept.filter((row) => row.kind === kind).map((row) => JSON.parse(row.body) as unknown);
   const candidates = rows.map((row) => ({
     id: row.id,
     name: row.name,
@@ -40,7 +45,12 @@ export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace>
   }));
   return savedWorkspaceSchema.parse({
     revision: head.revision,
-    workspace: { brief: head.brief, candidates, active: head.active },
+    workspace: {
+      brief: head.brief,
+      candidates,
+      active: head.active,
+      ...Object.fromEntries(KEPT.map((kind) => [kind, of(kind)])),
+    },
     history: {
       steps: steps.map(({ back, forth, ...step }) => ({
         ...step,
@@ -91,6 +101,13 @@ export async function saveWorkspace(
           decisions: JSON.stringify(decisions),
         })
         .execute();
+    await tx.deleteFrom('kept').execute();
+    for (const kind of KEPT)
+      for (const [position, each] of workspace[kind].entries())
+        await tx
+          .insertInto('kept')
+          .values({ kind, id: each.id, position, body: JSON.stringify(each) })
+          .execute();
     await tx
       .deleteFrom('steps')
       .where((where) =>

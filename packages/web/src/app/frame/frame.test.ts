@@ -64,7 +64,7 @@ describe('decisions', () => {
 });
 
 describe('a candidate against the best', () => {
-  const market = indexMarket(catalogue, 'EUR');
+  const market = indexMarket(catalogue, blankBrief());
   const swap = {
     slot: 'card' as const,
     from: { part: 'gullmoor-tideline-280-solo', offer: null },

@@ -16,7 +16,7 @@ const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')))
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
 const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
-const market = indexMarket(catalogue, 'EUR');
+const market = indexMarket(catalogue, brief);
 const lineUp = lineUpOf([{ name: 'First idea', picks: first }, { name: '=SUM(1) | odd', picks: best.picks }], catalogue, brief); // prettier-ignore
 const rows = rowsOf(lineUp, brief, market, (id) => id);
 const notes = ['one\nline', ''];

@@ -127,11 +127,16 @@ function focusTrade(trade: Trade | null) {
 
 /** What else would have to change for a part that does not fit: looked for while it is in focus. */
 const repair = shallowRef<Repair | null | 'looking'>(null);
+/** What was asked for while the companions were still being looked for: done as soon as they are there. */
+let isWanted = false;
 watch(
   () => (live.value?.barrier && !live.value.isCurrent ? live.value : null),
   async (trade) => {
     repair.value = null;
-    if (!trade) return;
+    if (!trade) {
+      isWanted = false;
+      return;
+    }
     repair.value = 'looking';
     const { picks, brief } = workspace;
     const found = await solver.companions(
@@ -141,7 +146,9 @@ watch(
       trade.part?.id ?? null,
       trade.offer?.id ?? null,
     );
-    if (live.value === trade && workspace.picks === picks) repair.value = found;
+    if (live.value !== trade || workspace.picks !== picks) return;
+    repair.value = found;
+    if (isWanted) swapAll();
   },
 );
 const companionWords = computed(() => {
@@ -157,6 +164,7 @@ const companionWords = computed(() => {
 function swapAll() {
   const trade = live.value;
   const found = repair.value;
+  isWanted = found === 'looking';
   if (!trade || !found || found === 'looking') return;
   choose.pick(`${tradeName(trade)} with what it needs`, 'swapped with its companions', () => found.picks);
 }

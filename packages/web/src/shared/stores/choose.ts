@@ -21,7 +21,7 @@ export const useChoose = defineStore('choose', () => {
     const choice = (pick: Pick | null): Decision['chose'] => {
       if (!pick) return null;
       const part = index.parts.get(pick.part);
-      const price = costOf({ [part?.slot ?? 'extras']: pick }, index, workspace.brief.owned).lines.find((line) => line.kind === 'part'); // prettier-ignore
+      const price = costOf({ [part?.slot ?? 'extras']: pick }, index).lines.find((line) => line.kind === 'part'); // prettier-ignore
       return { part: pick.part, name: part ? `${part.maker} ${part.name}` : pick.part, offer: pick.offer, priceMinor: price?.amount ?? null }; // prettier-ignore
     };
     return swapsBetween(from, to, market.catalogue, workspace.brief, index).map((swap) => ({

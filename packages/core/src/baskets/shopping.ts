@@ -1,0 +1,187 @@
+import { costOf, indexMarket, offerBarrier, usableOffers, type Cost, type Market, type OfferBarrier } from '../money/index.ts'; // prettier-ignore
+import {
+  SLOTS,
+  type Brief,
+  type Catalogue,
+  type Deal,
+  type Pick,
+  type Picks,
+  type Slot,
+} from '../parts/index.ts';
+import { plainOption, termsOf, type Option } from './couplings.ts';
+import { cheapestSplit, type Candidate, type Relaxation } from './search.ts';
+
+/** One way to buy the parts of a build, with what it costs. */
+export interface BasketAnswer {
+  readonly picks: Picks;
+  readonly cost: Cost;
+}
+
+/** Something that would make another basket the best one, with what the best one would then cost more (or less). */
+export type BasketChange =
+  | { readonly kind: 'offer-gone'; readonly slot: Slot; readonly offer: string; readonly more: number | null }
+  | {
+      readonly kind: 'deal-gone';
+      readonly deal: string;
+      readonly lastDay: string | null;
+      readonly more: number;
+    };
+
+export interface Shopping {
+  readonly best: BasketAnswer;
+  /** The cheapest way that buys at least one part at another shop; null when there is none. */
+  readonly second: BasketAnswer | null;
+  /** What doing without an order at a shop costs more; null basket: some part is then not to be had. */
+  readonly without: readonly {
+    readonly shop: string;
+    readonly answer: BasketAnswer | null;
+    readonly more: number | null;
+  }[];
+  readonly changes: readonly BasketChange[];
+  readonly nodes: number;
+}
+
+export type ShoppingResult =
+  | ({ readonly status: 'optimal' } & Shopping)
+  | { readonly status: 'nothing' }
+  | {
+      readonly status: 'unavailable';
+      /** Slots whose part cannot be bought, with why for each of its offers. */
+      readonly slots: readonly {
+        readonly slot: Slot;
+        readonly part: string;
+        readonly barriers: readonly OfferBarrier[];
+      }[];
+    };
+
+/** Every slot at its cheapest: nothing but orders ties the parts of a given build. */
+const cheapestOfEach: Relaxation = (priced, limit) => {
+  let sum = 0;
+  for (const list of priced) sum += list[0].price;
+  return sum < limit ? { sum, chosen: priced.map((list) => list[0]) } : null;
+};
+
+interface BasketTask {
+  readonly slots: readonly Slot[];
+  readonly candidates: readonly (readonly Candidate[])[];
+}
+
+/** Finds the exact cheapest basket for the parts of a build: which offer of each, with which deals. */
+export function basketsFor(
+  catalogue: Catalogue,
+  brief: Brief,
+): {
+  readonly market: Market;
+  /** The cheapest basket within the options that are allowed; null when some slot has none. */
+  best(picks: Picks, allowed?: (slot: Slot, option: Option) => boolean): BasketAnswer | null;
+  taskOf(picks: Picks): BasketTask;
+  readonly work: { nodes: number };
+} {
+  const market = indexMarket(catalogue, brief);
+  const terms = termsOf(market);
+  const work = { nodes: 0 };
+  const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
+  const taskOf = (picks: Picks): BasketTask => {
+    const slots: Slot[] = [];
+    const candidates: Candidate[][] = [];
+    for (const slot of SLOTS) {
+      const pick = picks[slot];
+      if (!pick) continue;
+      slots.push(slot);
+      candidates.push([{ element: 0, deciwatts: 0, options: optionsOf(slot, pick) }]);
+    }
+    return { slots, candidates };
+  };
+  const optionsOf = (slot: Slot, pick: Pick): Option[] => {
+    if (pick.offer === null && brief.owned.includes(pick.part)) return [plainOption(null, 0)];
+    const lock = locks.get(slot);
+    return usableOffers(market, brief, pick.part, slot)
+      .filter((offer) => !lock?.offer || lock.offer === offer.id)
+      .flatMap((offer) => {
+        const priced = market.priced(offer);
+        return priced ? [terms.optionOf(priced, slot)] : [];
+      });
+  };
+  return {
+    market,
+    work,
+    taskOf,
+    best(picks, allowed) {
+      const task = taskOf(picks);
+      const candidates = allowed
+        ? task.candidates.map((list, at) => list.map((each) => ({ ...each, options: each.options.filter((option) => allowed(task.slots[at], option)) })))
+        : task.candidates; // prettier-ignore
+      if (candidates.some((list) => list[0].options.length === 0)) return null;
+      const split = cheapestSplit({ terms, slots: task.slots, candidates, relax: cheapestOfEach, most: Number.MAX_SAFE_INTEGER - 1, work }); // prettier-ignore
+      if (!split) return null;
+      const chosen: Record<string, Pick> = {};
+      task.slots.forEach((slot, at) => {
+        const pick = picks[slot];
+        if (pick) chosen[slot] = { part: pick.part, offer: split.chosen[at].option.offer };
+      });
+      return { picks: chosen, cost: costOf(chosen, market) };
+    },
+  };
+}
+
+/**
+ * Where to buy every part of a build so that all of it together costs least by what the brief counts, proved; with the
+ * second-best split, what each order is worth, and what would change it.
+ */
+export function shoppingFor(picks: Picks, catalogue: Catalogue, brief: Brief): ShoppingResult {
+  const { market, best: solve, taskOf, work } = basketsFor(catalogue, brief);
+  const { slots, candidates } = taskOf(picks);
+  if (slots.length === 0) return { status: 'nothing' };
+  const missing = slots.flatMap((slot, at) => {
+    const part = picks[slot]?.part ?? '';
+    if (candidates[at][0].options.length > 0) return [];
+    const barriers = (market.offersByPart.get(part) ?? []).flatMap((offer) => offerBarrier(market, brief, offer, slot) ?? []); // prettier-ignore
+    return [{ slot, part, barriers }];
+  });
+  if (missing.length > 0) return { status: 'unavailable', slots: missing };
+  const best = solve(picks);
+  if (!best) return { status: 'nothing' };
+  const shopOf = (answer: BasketAnswer, slot: Slot) => market.offers.get(answer.picks[slot]?.offer ?? '')?.shop ?? null; // prettier-ignore
+  const better = (a: BasketAnswer | null, b: BasketAnswer | null) =>
+    a && (!b || a.cost.counted < b.cost.counted) ? a : b;
+  let second: BasketAnswer | null = null;
+  for (const slot of slots) {
+    const shop = shopOf(best, slot);
+    if (shop === null) continue;
+    second = better(
+      solve(picks, (at, option) => at !== slot || option.priced?.shop.id !== shop),
+      second,
+    );
+  }
+  const shops = [...new Set(slots.map((slot) => shopOf(best, slot)).filter((shop) => shop !== null))];
+  const without = shops.map((shop) => {
+    const answer = solve(picks, (_, option) => option.priced?.shop.id !== shop);
+    return { shop, answer, more: answer ? answer.cost.counted - best.cost.counted : null };
+  });
+  const changes: BasketChange[] = [];
+  for (const slot of slots) {
+    const offer = best.picks[slot]?.offer;
+    if (!offer) continue;
+    const answer = solve(picks, (_, option) => option.offer !== offer);
+    changes.push({
+      kind: 'offer-gone',
+      slot,
+      offer,
+      more: answer ? answer.cost.counted - best.cost.counted : null,
+    });
+  }
+  for (const deal of usedDeals(best.cost, market.deals)) {
+    const rest = { ...catalogue, deals: catalogue.deals.filter((each) => each.id !== deal.id) };
+    const answer = basketsFor(rest, brief).best(picks);
+    changes.push({ kind: 'deal-gone', deal: deal.id, lastDay: deal.to, more: answer ? answer.cost.counted - best.cost.counted : 0 }); // prettier-ignore
+  }
+  return { status: 'optimal', best, second, without, changes, nodes: work.nodes };
+}
+
+/** The deals that a cost makes use of, claims among them. */
+export function usedDeals(cost: Cost, deals: readonly Deal[]): Deal[] {
+  const used = new Set<string>();
+  for (const line of cost.lines) if (line.deal !== null) used.add(line.deal);
+  for (const back of cost.backs) used.add(back.deal);
+  return deals.filter((deal) => used.has(deal.id));
+}
