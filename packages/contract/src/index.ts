@@ -28,6 +28,7 @@ export {
   type PastFit,
 } from './api.ts';
 export { partSchema } from './parts.ts';
+export { calendarOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';
 export {
   FIND_STATES,

@@ -1,0 +1,45 @@
+import type { Order, Slip } from './types.ts';
+import { payoutDay } from './slips.ts';
+
+/** A day on which something is due. */
+export interface Deadline {
+  /** The same for the same deadline, so that a calendar updates it. */
+  readonly uid: string;
+  readonly day: string;
+  readonly kind: 'buy' | 'send' | 'payout' | 'arrival' | 'return' | 'warranty' | 'ready';
+  readonly title: string;
+  readonly about: string;
+  /** Days before the day on which to be reminded. */
+  readonly remindDays: number;
+}
+
+/** Every day that is still ahead of slips and orders, and of the brief, in day order. */
+export function deadlinesOf(
+  slips: readonly Slip[],
+  orders: readonly Order[],
+  brief: { readonly name: string; readonly readyBy: string | null },
+): Deadline[] {
+  const out: Deadline[] = [];
+  for (const slip of slips) {
+    const add = (kind: Deadline['kind'], day: string | null, title: string, about: string) => {
+      if (day !== null) out.push({ uid: `slip-${slip.id}-${kind}`, day, kind, title, about, remindDays: slip.remindDays }); // prettier-ignore
+    };
+    const about = [slip.partName, ...slip.papers.map((paper) => `${paper.have ? 'have' : 'needed'}: ${paper.name}`)].filter(Boolean).join('\n'); // prettier-ignore
+    if (slip.state === 'eligible') add('buy', slip.lastPurchase, `Last day to buy for: ${slip.name}`, about);
+    if (slip.state === 'eligible' || slip.state === 'bought') add('send', slip.sendBy, `Last postmark day: ${slip.name}`, about); // prettier-ignore
+    if (slip.state === 'sent' || slip.state === 'approved') add('payout', payoutDay(slip), `Money expected: ${slip.name}`, about); // prettier-ignore
+  }
+  for (const order of orders) {
+    const isOpen = order.lines.some((line) => line.state === 'ordered');
+    if (isOpen && order.expectedOn)
+      out.push({ uid: `order-${order.id}-arrival`, day: order.expectedOn, kind: 'arrival', title: `Expected from ${order.shop}`, about: order.lines.map((line) => line.name).join('\n'), remindDays: 0 }); // prettier-ignore
+    order.lines.forEach((line, n) => {
+      if (line.state !== 'arrived' && line.state !== 'dead') return;
+      const uid = `order-${order.id}-${n}`;
+      if (line.returnBy) out.push({ uid: `${uid}-return`, day: line.returnBy, kind: 'return', title: `Last day to send back: ${line.name}`, about: `From ${order.shop}, order ${order.number || 'without a number'}`, remindDays: 3 }); // prettier-ignore
+      if (line.warrantyUntil) out.push({ uid: `${uid}-warranty`, day: line.warrantyUntil, kind: 'warranty', title: `Warranty ends: ${line.name}`, about: line.serial ? `Serial number ${line.serial}` : '', remindDays: 14 }); // prettier-ignore
+    });
+  }
+  if (brief.readyBy !== null) out.push({ uid: 'brief-ready', day: brief.readyBy, kind: 'ready', title: `Ready by today: ${brief.name}`, about: '', remindDays: 7 }); // prettier-ignore
+  return out.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
+}

@@ -1,0 +1,6 @@
+export { cashFlow, lineCost, type CashDay } from './cash-flow.ts';
+export { deadlinesOf, type Deadline } from './deadlines.ts';
+export { addMonths, arrived, plannedOrders, type PlannedOrder } from './plan.ts';
+export { householdOf, NEXT, payoutDay, slipsFor, stepSlip, waitsFor, type SlipWaits } from './slips.ts';
+export type { LineState, Order, OrderLine, Slip, SlipState, Version } from './types.ts';
+export { reprice, versionLines, type Repriced } from './versions.ts';

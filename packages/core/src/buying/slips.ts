@@ -1,0 +1,119 @@
+import type { Cost } from '../money/index.ts';
+import type { Deal } from '../parts/index.ts';
+import { addDays } from '../units/index.ts';
+import { daysBetween } from '../units/index.ts';
+import type { Slip, SlipState } from './types.ts';
+
+/** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
+export const NEXT: Readonly<Record<SlipState, readonly SlipState[]>> = {
+  eligible: ['bought', 'missed'],
+  bought: ['sent', 'missed'],
+  sent: ['approved', 'paid', 'refused'],
+  approved: ['paid', 'refused'],
+  paid: [],
+  refused: [],
+  missed: [],
+};
+
+/** What a step records beside the state. */
+export interface StepFacts {
+  readonly on: string;
+  /** What was paid; only with the step to `paid`. */
+  readonly paidMinor?: number;
+}
+
+/**
+ * Takes a slip one step on; a string says why it cannot go there. A purchase after the last day, or a postmark after its
+ * day, is no step to `bought` or `sent`: such a claim is missed.
+ */
+export function stepSlip(slip: Slip, to: SlipState, facts: StepFacts): Slip | string {
+  if (!NEXT[slip.state].includes(to)) return `A claim that is ${slip.state} cannot become ${to}.`;
+  switch (to) {
+    case 'bought':
+      if (slip.lastPurchase !== null && facts.on > slip.lastPurchase)
+        return `The last day to buy was ${slip.lastPurchase}.`;
+      return { ...slip, state: to, boughtOn: facts.on };
+    case 'sent': {
+      const missing = slip.papers.filter((paper) => !paper.have).map((paper) => paper.name);
+      if (missing.length > 0) return `Still missing: ${missing.join(', ')}.`;
+      if (slip.sendBy !== null && facts.on > slip.sendBy) return `The last postmark day was ${slip.sendBy}.`;
+      return { ...slip, state: to, sentOn: facts.on };
+    }
+    case 'paid':
+      return { ...slip, state: to, paidOn: facts.on, paidMinor: facts.paidMinor ?? slip.faceMinor };
+    default:
+      return { ...slip, state: to };
+  }
+}
+
+/** The next thing that a slip waits for, with its day where it has one. */
+export interface SlipWaits {
+  readonly what: 'buy' | 'papers' | 'send' | 'payout' | 'nothing';
+  readonly by: string | null;
+  /** Days from today to that day; negative when it has passed. */
+  readonly left: number | null;
+  /** Whether the day has passed, or lies within the reminder lead. */
+  readonly urgency: 'late' | 'soon' | 'none';
+}
+
+export function waitsFor(slip: Slip, today: string): SlipWaits {
+  const waiting = (what: SlipWaits['what'], by: string | null): SlipWaits => {
+    const left = by === null ? null : daysBetween(today, by);
+    const urgency = left === null ? 'none' : left < 0 ? 'late' : left <= slip.remindDays ? 'soon' : 'none';
+    return { what, by, left, urgency };
+  };
+  switch (slip.state) {
+    case 'eligible':
+      return waiting('buy', slip.lastPurchase);
+    case 'bought':
+      return waiting(slip.papers.every((paper) => paper.have) ? 'send' : 'papers', slip.sendBy);
+    case 'sent':
+    case 'approved':
+      return waiting('payout', payoutDay(slip));
+    default:
+      return waiting('nothing', null);
+  }
+}
+
+/** The day on which the money is expected: so many days after it was sent, else after it could be; null when nothing is dated. */
+export function payoutDay(slip: Slip): string | null {
+  const from = slip.sentOn ?? slip.sendBy ?? slip.boughtOn;
+  return from === null ? null : addDays(from, slip.payoutDays);
+}
+
+/** Slips for everything that a purchase on a day makes claimable; without ids. */
+export function slipsFor(
+  cost: Cost,
+  deals: readonly Deal[],
+  currency: string,
+  nameOf: (part: string) => string,
+): Omit<Slip, 'id'>[] {
+  const names = new Map(deals.map((deal) => [deal.id, deal]));
+  return cost.backs.map((back) => ({
+    deal: back.deal, name: names.get(back.deal)?.name ?? back.deal, part: back.part, partName: nameOf(back.part), kind: back.kind, currency,
+    faceMinor: back.face, expectedMinor: back.expected, form: back.claim.form, payoutDays: back.claim.payoutDays, lastPurchase: back.claim.to, sendBy: back.sendBy,
+    boughtOn: null, remindDays: 7, papers: back.claim.kind === 'rebate' ? back.claim.papers.map((name) => ({ name, have: false })) : [],
+    state: 'eligible', sentOn: null, paidOn: null, paidMinor: null,
+  })); // prettier-ignore
+}
+
+/** What a household has claimed and what came of it, as the brief reckons with it. */
+export function householdOf(slips: readonly Slip[]): {
+  readonly used: readonly { readonly deal: string; readonly times: number }[];
+  readonly filed: number;
+  readonly missed: number;
+  readonly paid: number;
+  readonly refused: number;
+} {
+  const used = new Map<string, number>();
+  let [filed, missed, paid, refused] = [0, 0, 0, 0];
+  for (const { deal, state, kind } of slips) {
+    // A refused or missed claim does not use up the household's limit; one on its way does.
+    if (kind !== 'review' && ['bought', 'sent', 'approved', 'paid'].includes(state)) used.set(deal, (used.get(deal) ?? 0) + 1); // prettier-ignore
+    if (['sent', 'approved', 'paid', 'refused'].includes(state)) filed++;
+    if (state === 'missed') missed++;
+    if (state === 'paid') paid++;
+    if (state === 'refused') refused++;
+  }
+  return { used: [...used].map(([deal, times]) => ({ deal, times })), filed, missed, paid, refused };
+}

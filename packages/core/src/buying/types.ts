@@ -1,0 +1,71 @@
+import type { PayoutForm, Slot } from '../parts/index.ts';
+
+/** Where a claim stands. `eligible`: the purchase would qualify; the last three are ends. */
+export type SlipState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 'refused' | 'missed';
+
+/** A rebate or cashback claim with its papers and days. Money in minor units of `currency`, days as ISO dates. */
+export interface Slip {
+  readonly id: string;
+  readonly deal: string;
+  readonly name: string;
+  readonly part: string | null;
+  readonly partName: string;
+  readonly kind: 'rebate' | 'cashback' | 'review';
+  readonly currency: string;
+  readonly faceMinor: number;
+  readonly expectedMinor: number;
+  readonly form: PayoutForm;
+  readonly payoutDays: number;
+  /** Last day on which a purchase counts, and last day for the postmark; null: none. */
+  readonly lastPurchase: string | null;
+  readonly sendBy: string | null;
+  readonly boughtOn: string | null;
+  readonly remindDays: number;
+  readonly papers: readonly { readonly name: string; readonly have: boolean }[];
+  readonly state: SlipState;
+  readonly sentOn: string | null;
+  readonly paidOn: string | null;
+  readonly paidMinor: number | null;
+}
+
+export type LineState = 'ordered' | 'arrived' | 'dead' | 'returned' | 'cancelled';
+
+export interface OrderLine {
+  readonly slot: Slot | null;
+  readonly part: string | null;
+  readonly name: string;
+  readonly plannedMinor: number;
+  readonly paidMinor: number | null;
+  readonly state: LineState;
+  readonly arrivedOn: string | null;
+  readonly returnBy: string | null;
+  readonly warrantyUntil: string | null;
+  readonly serial: string;
+}
+
+/** An order at one shop; its lines add up to what was planned. */
+export interface Order {
+  readonly id: string;
+  readonly shop: string;
+  readonly number: string;
+  readonly placedOn: string;
+  readonly expectedOn: string | null;
+  readonly currency: string;
+  readonly codes: readonly string[];
+  readonly lines: readonly OrderLine[];
+}
+
+/** A build as it stood on a day, with its prices. */
+export interface Version {
+  readonly on: string;
+  readonly currency: string;
+  readonly tillMinor: number;
+  readonly lines: readonly {
+    readonly slot: Slot;
+    readonly part: string;
+    readonly name: string;
+    readonly offer: string | null;
+    readonly shop: string;
+    readonly priceMinor: number | null;
+  }[];
+}

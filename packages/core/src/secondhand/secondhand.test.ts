@@ -1,0 +1,82 @@
+import { describe, expect, it } from 'vitest';
+import { costOf, indexMarket } from '../money/index.ts';
+import type { Brief, Catalogue, Offer, Picks } from '../parts/index.ts';
+import { BRIEF, CARD, CATALOGUE, MODEL, OFFERS } from '../test/fixtures.ts';
+import { apportion, appraise, offersOf, testList, withFinds, type Find } from './index.ts';
+
+const FIND: Find = {
+  id: 'f', name: 'A card', parts: ['card'], currency: 'EUR', priceMinor: 15_000, shippingMinor: 500, km: 0, grade: 'B', monthsOld: 24, seller: 'somebody', good: 40, rated: 41,
+  returnDays: 0, seenOn: '2026-11-20', where: '', state: 'seen', inLanes: true,
+}; // prettier-ignore
+const FAST = { ...CARD, id: 'fast', name: 'Fast' };
+const SLOW = { ...CARD, id: 'slow', name: 'Slow' };
+const world: Catalogue = {
+  ...CATALOGUE,
+  parts: [...CATALOGUE.parts, FAST, SLOW],
+  offers: [...OFFERS, { ...OFFERS[3], id: 'fast.near', part: 'fast', priceMinor: 21_000 }, { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 14_000 }],
+  frameModel: { ...MODEL, cards: [...MODEL.cards, { part: 'fast', rateLn: 0.2, sdLn: 0.03 }, { part: 'slow', rateLn: -0.3, sdLn: 0.03 }] },
+}; // prettier-ignore
+const picks: Picks = Object.fromEntries(['processor', 'board', 'memory', 'storage', 'case', 'supply'].map((part) => [part, { part, offer: `${part}.near` }])); // prettier-ignore
+const at = (change: Partial<Find>, brief: Brief = BRIEF) => {
+  const found = appraise({ ...FIND, ...change }, picks, world, indexMarket(world, brief));
+  if (!found) throw new Error('no rate');
+  return found;
+};
+
+describe('what a find is worth', () => {
+  it('is held against the cheapest new part of at least the same frames', () => {
+    const { equals, newPrice } = at({});
+    expect(equals[0].equal?.offer.id).toBe('fast.near');
+    expect(newPrice).toBe(21_000);
+  });
+  it('fair, opening and last offers are in order, and paying the fair price costs what the new one costs', () => {
+    const { fairPrice, firstOffer, mostOffer, newCost } = at({});
+    expect((firstOffer ?? 0) < (mostOffer ?? 0) && (mostOffer ?? 0) < (fairPrice ?? 0)).toBe(true);
+    expect(Math.abs(at({ priceMinor: fairPrice ?? 0 }).risk.cost - (newCost ?? 0))).toBeLessThanOrEqual(1);
+    expect((mostOffer ?? 1) % 100).toBe(0);
+  });
+  it('says take, haggle and pass as the price rises, and unknown where nothing new does as much', () => {
+    expect([9000, 15_500, 21_500].map((priceMinor) => at({ priceMinor }).verdict)).toEqual(['take', 'haggle', 'pass']); // prettier-ignore
+    const alone = { ...world, offers: world.offers.map((offer): Offer => ({ ...offer, inStock: false })) };
+    expect(appraise(FIND, picks, alone, indexMarket(alone, BRIEF))?.verdict).toBe('unknown');
+    expect(appraise({ ...FIND, currency: 'USD' }, picks, world, indexMarket(world, BRIEF))).toBeNull();
+  });
+  it('names what the same money buys new, and the frames that it gives the build', () => {
+    const { sameMoney, inBuild } = at({});
+    expect(sameMoney?.offer.id).toBe('slow.near');
+    expect((inBuild.score ?? 0) > (inBuild.before ?? 0)).toBe(true);
+  });
+  it('counts the way there and back', () => {
+    expect(at({ shippingMinor: 0, km: 20 }).paid - at({ shippingMinor: 0 }).paid).toBe(600);
+  });
+});
+
+describe('finds among the offers', () => {
+  it('enter the catalogue at the price paid, and leave it when passed, dropped or unknown', () => {
+    const enter = (change: Partial<Find>) => withFinds(world, [{ ...FIND, ...change }]).offers.length - world.offers.length; // prettier-ignore
+    expect([enter({}), enter({ state: 'passed' }), enter({ inLanes: false }), enter({ parts: ['nowhere'] })]).toEqual([1, 0, 0, 0]); // prettier-ignore
+    const more = withFinds(world, [FIND]);
+    const cost = costOf({ card: { part: 'card', offer: 'find-f' } }, indexMarket(more, { ...BRIEF, market: { ...BRIEF.market, usedRisk: true } })); // prettier-ignore
+    expect(cost.till).toBe(15_500);
+    expect(cost.counted).toBe(at({}).risk.cost);
+  });
+  it('a bundle is a lot whose shares add up to its price, to the cent', () => {
+    for (const priceMinor of [10_000, 10_001, 9_999, 3]) {
+      const offers = offersOf({ ...FIND, parts: ['processor', 'board', 'memory'], priceMinor }, world);
+      expect(offers.reduce((sum, offer) => sum + offer.priceMinor, 0)).toBe(priceMinor);
+      expect(new Set(offers.map((offer) => offer.lot))).toEqual(new Set(['find-f']));
+      expect(Math.min(...offers.map((offer) => offer.priceMinor))).toBeGreaterThan(0);
+    }
+  });
+  it('amounts are apportioned without losing a cent', () => {
+    expect(apportion(100, [1, 1, 1])).toEqual([34, 33, 33]);
+    expect(apportion(0, [2, 1])).toEqual([0, 0]);
+    expect(apportion(7, [0, 0])).toEqual([4, 3]);
+  });
+  it('the test list has what every meeting needs and what the slot needs, and never a supply to be opened', () => {
+    const codes = testList(['supply', 'card']).map((step) => step.code);
+    expect(codes).toContain('meet-public');
+    expect(codes).toContain('supply-never-open');
+    expect(codes).not.toContain('memory-all');
+  });
+});

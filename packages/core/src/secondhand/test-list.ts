@@ -1,0 +1,38 @@
+import type { PartKind } from '../parts/index.ts';
+
+/** A check to be made before paying. `risk`: what it guards against, most dangerous first. */
+export interface TestStep {
+  readonly code: string;
+  readonly slot: PartKind | 'any';
+}
+
+/** What to look at when meeting a seller, by slot. Common practice, no source. */
+const STEPS: readonly TestStep[] = [
+  { code: 'meet-public', slot: 'any' },
+  { code: 'listing-kept', slot: 'any' },
+  { code: 'serial-matches', slot: 'any' },
+  { code: 'receipt', slot: 'any' },
+  { code: 'card-load', slot: 'card' },
+  { code: 'card-fans', slot: 'card' },
+  { code: 'card-memory', slot: 'card' },
+  { code: 'card-outputs', slot: 'card' },
+  { code: 'processor-pins', slot: 'processor' },
+  { code: 'processor-boots', slot: 'processor' },
+  { code: 'board-socket', slot: 'board' },
+  { code: 'board-slots', slot: 'board' },
+  { code: 'board-capacitors', slot: 'board' },
+  { code: 'memory-all', slot: 'memory' },
+  { code: 'memory-same', slot: 'memory' },
+  { code: 'storage-health', slot: 'storage' },
+  { code: 'storage-hours', slot: 'storage' },
+  { code: 'supply-never-open', slot: 'supply' },
+  { code: 'supply-cables', slot: 'supply' },
+  { code: 'supply-age', slot: 'supply' },
+  { code: 'cooler-bracket', slot: 'cooler' },
+  { code: 'case-glass', slot: 'case' },
+];
+
+/** The steps for parts of these kinds, general ones first. */
+export function testList(slots: readonly PartKind[]): TestStep[] {
+  return STEPS.filter((step) => step.slot === 'any' || slots.includes(step.slot));
+}
