@@ -8,6 +8,7 @@ import {
   offerSchema,
   shopSchema,
 } from './catalogue.ts';
+import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
@@ -90,6 +91,26 @@ export const api = {
     request: z.strictObject({ game: gameSchema }),
     response: countsSchema,
   },
+  /** A deal typed in by hand, or changed: put under its id. */
+  putDeal: {
+    method: 'POST',
+    path: '/api/deals',
+    request: z.strictObject({ deal: dealSchema }),
+    response: countsSchema,
+  },
+  removeDeal: {
+    method: 'POST',
+    path: '/api/deals/remove',
+    request: z.strictObject({ deal: idSchema }),
+    response: countsSchema,
+  },
+  /** A shop's terms, changed. */
+  putShop: {
+    method: 'POST',
+    path: '/api/shops',
+    request: z.strictObject({ shop: shopSchema }),
+    response: countsSchema,
+  },
   records: {
     method: 'GET',
     path: '/api/records',
@@ -125,6 +146,12 @@ export const api = {
 >;
 
 export type Api = typeof api;
+
+/** Where a receipt is put and fetched, and the calendar of all deadlines to subscribe to. */
+export const RECEIPTS_PATH = '/api/receipts';
+export const CALENDAR_PATH = '/calendar.ics';
+/** Largest receipt, in bytes. */
+export const MAX_RECEIPT_BYTES = 8 * 1024 * 1024;
 
 /** Largest body that the server takes, in bytes. A catalogue of 50 000 parts stays below. */
 export const MAX_BODY_BYTES = 32 * 1024 * 1024;

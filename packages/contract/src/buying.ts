@@ -172,3 +172,5 @@ export const buyingShape = {
   slips: z.array(slipSchema).max(MOST_KEPT).default([]),
   versions: z.array(versionSchema).max(MOST_KEPT).default([]),
 };
+export const buyingSchema = z.strictObject(buyingShape);
+export type Buying = z.infer<typeof buyingSchema>;

@@ -21,6 +21,9 @@ export {
 export {
   api,
   apiErrorSchema,
+  CALENDAR_PATH,
+  MAX_RECEIPT_BYTES,
+  RECEIPTS_PATH,
   MAX_BODY_BYTES,
   pastFitSchema,
   type Api,
@@ -31,11 +34,13 @@ export { partSchema } from './parts.ts';
 export { calendarOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';
 export {
+  buyingSchema,
   FIND_STATES,
   INCIDENTS,
   LINE_STATES,
   MOST_KEPT,
   SLIP_STATES,
+  type Buying,
   type Find,
   type Order,
   type Receipt,
@@ -43,6 +48,7 @@ export {
   type Version,
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
+export { idSchema } from './primitives.ts';
 export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
 export {
   decisionSchema,

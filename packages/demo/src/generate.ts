@@ -3,6 +3,7 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { NEW_ONLY_BRIEF, NO_CARD_BRIEF, SEAT_BRIEF } from './briefs.ts';
 import { writeRecordsTable } from '@ripe-pick/contract';
+import { BUYING } from './buying.ts';
 import { makeDemo } from './demo.ts';
 import { linesOf } from './lines.ts';
 
@@ -12,6 +13,7 @@ const { catalogue, records, bench, frameTimes } = makeDemo();
 writeFileSync(`${folder}catalogue.json`, linesOf(catalogue));
 writeFileSync(`${folder}records.csv`, writeRecordsTable(records));
 writeFileSync(`${folder}bench.json`, linesOf({ format: 'ripe-pick/bench', version: 1, ...bench }));
+writeFileSync(`${folder}buying.json`, linesOf(BUYING));
 writeFileSync(`${folder}frame-times-lantern-deep.csv`, frameTimes);
 writeFileSync(`${folder}brief-league-seat.json`, linesOf(SEAT_BRIEF));
 writeFileSync(`${folder}brief-new-only.json`, linesOf(NEW_ONLY_BRIEF));

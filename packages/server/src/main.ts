@@ -3,7 +3,7 @@ import { homedir, platform } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
-import { briefFileSchema, briefOf, briefSchema, buildFileSchema } from '@ripe-pick/contract';
+import { briefFileSchema, briefOf, briefSchema, buildFileSchema, buyingSchema } from '@ripe-pick/contract';
 import { createApp } from './app.ts';
 import { openStore } from './store/index.ts';
 import { readBenchFile, readCatalogue, readRecords } from './transfer/index.ts';
@@ -52,10 +52,7 @@ if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 
         brief: briefSchema.parse(briefOf(brief)),
         candidates: [first],
         active: 'first',
-        finds: [],
-        orders: [],
-        slips: [],
-        versions: [],
+        ...buyingSchema.parse(demoJson('buying.json')),
       },
       { keepFrom: 0, keepTo: 0, add: [], done: 0 },
     );

@@ -1,4 +1,5 @@
-import { api, MAX_BODY_BYTES, problemsOf, type CatalogueFile } from '@ripe-pick/contract';
+import { api, calendarOf, CALENDAR_PATH, idSchema, MAX_BODY_BYTES, MAX_RECEIPT_BYTES, problemsOf, RECEIPTS_PATH, type CatalogueFile } from '@ripe-pick/contract'; // prettier-ignore
+import { deadlinesOf } from '@ripe-pick/core/buying';
 import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import type { z } from 'zod';
@@ -130,6 +131,64 @@ export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
       frameModel: { ...file.frameModel, games: [...file.frameModel.games, game] },
     });
     return c.json(await changed(add, 'The game'));
+  });
+  routes.post(api.putDeal.path, async (c) => {
+    const { deal } = await body(c, api.putDeal.request);
+    const put = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      deals: [...file.deals.filter((each) => each.id !== deal.id), deal],
+    });
+    return c.json(await changed(put, 'The deal'));
+  });
+  routes.post(api.removeDeal.path, async (c) => {
+    const { deal } = await body(c, api.removeDeal.request);
+    const remove = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      deals: file.deals.filter((each) => each.id !== deal),
+    });
+    return c.json(await changed(remove, 'The catalogue without the deal'));
+  });
+  routes.post(api.putShop.path, async (c) => {
+    const { shop } = await body(c, api.putShop.request);
+    const put = (file: CatalogueFile): CatalogueFile => ({
+      ...file,
+      shops: file.shops.some((each) => each.id === shop.id)
+        ? file.shops.map((each) => (each.id === shop.id ? shop : each))
+        : [...file.shops, shop],
+    });
+    return c.json(await changed(put, 'The shop'));
+  });
+  const receiptId = (c: Context): string => {
+    const id = idSchema.safeParse(c.req.param('id'));
+    if (!id.success) throw new ApiError('not-found', 'There is no such receipt.');
+    return id.data;
+  };
+  routes.put(`${RECEIPTS_PATH}/:id`, async (c) => {
+    const id = receiptId(c);
+    const bytes = new Uint8Array(await c.req.arrayBuffer());
+    const megabytes = Math.round(MAX_RECEIPT_BYTES / 1024 / 1024);
+    if (bytes.length > MAX_RECEIPT_BYTES)
+      throw new ApiError('too-large', `A receipt has at most ${megabytes} MB. Photograph it smaller.`);
+    if (bytes.length === 0) throw new ApiError('bad-data', 'The file is empty. Nothing was kept.');
+    store.receipts.put(id, bytes);
+    return c.json({ bytes: bytes.length });
+  });
+  routes.get(`${RECEIPTS_PATH}/:id`, (c) => {
+    const bytes = store.receipts.get(receiptId(c));
+    if (!bytes) throw new ApiError('not-found', 'There is no such receipt.');
+    // Never shown by the browser itself: what is in it came from outside.
+    c.header('content-disposition', 'attachment');
+    c.header('content-type', 'application/octet-stream');
+    return c.body(bytes);
+  });
+  routes.get(CALENDAR_PATH, async (c) => {
+    const { workspace } = await store.workspace();
+    const brief = workspace?.brief;
+    const deadlines = workspace ? deadlinesOf(workspace.slips, workspace.orders, { name: workspace.brief.name, readyBy: workspace.brief.dates.readyBy }) : []; // prettier-ignore
+    c.header('content-type', 'text/calendar; charset=utf-8');
+    return c.body(
+      calendarOf(deadlines, `Ripe Pick: ${brief?.name ?? 'nothing yet'}`, new Date().toISOString()),
+    );
   });
   routes.get(api.records.path, async (c) => c.json({ records: await store.records() }));
   routes.post(api.changeRecords.path, async (c) => {

@@ -1,3 +1,4 @@
+import { dirname, join } from 'node:path';
 import type {
   BenchChange,
   BenchKept,
@@ -12,6 +13,7 @@ import type {
 import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
+import { openReceipts, type Receipts } from './receipts.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
 
 /** Everything that is kept. The only door to the database. */
@@ -29,6 +31,7 @@ export interface Store {
   changeBench(change: BenchChange): Promise<BenchKept>;
   saveModel(model: CatalogueFile['frameModel']): Promise<void>;
   pastFits(): Promise<PastFit[]>;
+  readonly receipts: Receipts;
   close(): Promise<void>;
 }
 
@@ -49,6 +52,7 @@ export async function openStore(path: string): Promise<Store> {
     changeBench: (change) => changeBench(db, change),
     saveModel: (model) => saveModel(db, model),
     pastFits: () => readFits(db),
+    receipts: openReceipts(join(dirname(path), 'receipts')),
     close,
   };
 }
