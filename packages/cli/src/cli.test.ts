@@ -43,10 +43,13 @@ describe('pick solve', () => {
     expect(code).toBe(0);
     expect(report.status).toBe('optimal');
     expect(report.runnersUp).toHaveLength(2);
-    const { total, lines, budget, left, shipping, parts } = report.best.totals;
-    expect(lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).toBe(total);
-    expect(shipping + parts).toBe(total);
-    expect(budget - total).toBe(left);
+    const { till, expected, after, counted, lines, budget, left, shipping, parts, deals, tax, aside } =
+      report.best.totals;
+    expect(lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).toBe(till);
+    expect(shipping + parts + deals + tax).toBe(till);
+    expect(aside.reduce((sum: number, line: { amount: number }) => sum + line.amount, till)).toBe(counted);
+    expect(after <= expected && expected <= till).toBe(true);
+    expect(budget - counted).toBe(left);
     expect(report.best.rates.games[0]).toMatchObject({ game: 'netfall', preset: 'high' });
     const { processor, card, cap } = report.best.rates.games[0].limitedBy;
     expect(processor + card + cap).toBeCloseTo(1, 6);

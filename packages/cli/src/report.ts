@@ -16,7 +16,9 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
       const pick = picks[slot];
       if (!pick) return [];
       const part = market.parts.get(pick.part);
-      const line = cost.lines.find((each) => each.slot === slot && each.kind !== 'shipping');
+      const line = cost.lines.find(
+        (each) => each.slot === slot && (each.kind === 'part' || each.kind === 'owned'),
+      );
       const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
       return [
         {
@@ -33,13 +35,31 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
     }),
     totals: {
       currency: brief.money.currency,
-      total: cost.till,
-      parts: cost.lines.reduce((sum, line) => sum + (line.kind === 'part' ? line.amount : 0), 0),
+      till: cost.till,
+      expected: cost.expected,
+      after: cost.after,
+      parts: cost.lines.reduce(
+        (sum, line) => sum + (line.kind === 'part' || line.kind === 'lot' ? line.amount : 0),
+        0,
+      ),
       shipping: cost.lines.reduce((sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0), 0),
       budget: brief.money.budgetMinor,
       counted: cost.counted,
       left: limit - cost.counted,
+      deals: cost.lines.reduce((sum, line) => sum + (line.deal !== null ? line.amount : 0), 0),
+      tax: cost.lines.reduce((sum, line) => sum + (line.kind === 'tax' ? line.amount : 0), 0),
       lines: cost.lines,
+      backs: cost.backs.map(({ kind, deal, slot, part, shop, face, expected, sendBy }) => ({
+        kind,
+        deal,
+        slot,
+        part,
+        shop,
+        face,
+        expected,
+        sendBy,
+      })),
+      aside: cost.aside,
       unpriced: cost.unpriced,
     },
     rates:

@@ -12,14 +12,21 @@ export function money(minor: number, currency: string): string {
 
 /** A build for a person at a terminal. */
 export function buildText(report: BuildReport): string {
-  const { currency, total, left, shipping } = report.totals;
+  const { currency, till, expected, after, left, shipping, deals, tax, aside } = report.totals;
   const lines = report.picks.map(
     (pick) =>
       `  ${pick.slot.padEnd(10)} ${(pick.price === null ? 'no price' : money(pick.price, currency)).padStart(14)}  ${pick.name}${pick.shop ? ` (${pick.shop}, ${pick.condition})` : ` (${pick.condition ?? 'no offer'})`}`,
   );
-  lines.push(`  ${'shipping'.padEnd(10)} ${money(shipping, currency).padStart(14)}`);
+  const row = (label: string, amount: number) =>
+    `  ${label.padEnd(10)} ${money(amount, currency).padStart(14)}`;
+  if (deals !== 0) lines.push(row('deals', deals));
+  lines.push(row('shipping', shipping));
+  if (tax !== 0) lines.push(row('tax', tax));
+  const kept = aside.reduce((sum, line) => sum + line.amount, 0);
+  if (expected !== till) lines.push(`${row('expected', expected)}  after rebates; ${money(after, currency)} after all of them`); // prettier-ignore
+  if (kept !== 0) lines.push(`${row('aside', kept)}  risk of used parts, less what is sold`);
   lines.push(
-    `  ${'total'.padEnd(10)} ${money(total, currency).padStart(14)}  ${left >= 0 ? `${money(left, currency)} left` : `${money(-left, currency)} over`}`,
+    `  ${'total'.padEnd(10)} ${money(till, currency).padStart(14)}  ${left >= 0 ? `${money(left, currency)} left` : `${money(-left, currency)} over`}`,
   );
   if (report.rates.status === 'known') {
     for (const game of report.rates.games) {

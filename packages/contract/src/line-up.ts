@@ -22,15 +22,19 @@ export const lineUpFileSchema = z.strictObject({
         name: nameSchema,
         note: z.string(),
         picks: picksSchema,
-        totalMinor: z.int(),
+        /** The three totals: paid at the till, expected after rebates, after all rebates. */
+        tillMinor: z.int(),
+        expectedMinor: z.int(),
+        afterMinor: z.int(),
         countedMinor: z.int(),
         lines: z.array(
           z.strictObject({
-            kind: z.enum(['part', 'shipping', 'owned']),
+            kind: z.enum(['part', 'instant', 'combo', 'gift', 'code', 'shipping', 'tax', 'lot', 'owned']),
             slot: z.enum(SLOTS).nullable(),
             part: idSchema.nullable(),
             offer: idSchema.nullable(),
             shop: idSchema.nullable(),
+            deal: idSchema.nullable(),
             amountMinor: z.int(),
           }),
         ),

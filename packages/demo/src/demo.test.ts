@@ -29,13 +29,13 @@ describe('the demo’s market', () => {
       readFileSync(new URL('../files/records.csv', import.meta.url), 'utf8'),
     );
   });
-  it('has about 300 parts over all slots, a dozen with gaps, about 1 000 offers in five shops and a used market, 12 games', () => {
+  it('has about 300 parts over all slots, a dozen with gaps, about 1 000 offers in six shops and a used market, 12 games', () => {
     expect(catalogue.parts.length).toBeGreaterThan(280);
     expect(catalogue.parts.length).toBeLessThan(360);
     expect(new Set(catalogue.parts.map((part) => part.slot)).size).toBe(11);
     expect(catalogue.offers.length).toBeGreaterThan(900);
     expect(catalogue.offers.length).toBeLessThan(1300);
-    expect(catalogue.shops.filter((shop) => shop.kind === 'shop')).toHaveLength(5);
+    expect(catalogue.shops.filter((shop) => shop.kind === 'shop')).toHaveLength(6);
     expect(catalogue.shops.filter((shop) => shop.kind === 'market')).toHaveLength(1);
     expect(catalogue.shops.some((shop) => shop.currency === 'SEK')).toBe(true);
     expect(catalogue.frameModel.games).toHaveLength(12);

@@ -109,7 +109,7 @@ describe('the API', () => {
     const status = await json(call('/api/status'));
     expect(status).toMatchObject({ app: 'ripe-pick', counts: { parts: 0 }, demoAvailable: true });
     const counts = await json(call('/api/demo', { method: 'POST' }));
-    expect(counts).toMatchObject({ parts: 340, shops: 6, games: 12, gaps: 14 });
+    expect(counts).toMatchObject({ parts: 340, shops: 7, games: 12, gaps: 14 });
   });
   it('takes a part typed in by hand on an empty database, and takes it out again', async () => {
     const post = (path: string, body: unknown) =>

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { costOf, indexMarket } from '../money/index.ts';
 import type { Deal, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS } from '../test/fixtures.ts';
-import { addMonths, arrived, cashFlow, deadlinesOf, householdOf, NEXT, payoutDay, plannedOrders, reprice, slipsFor, stepSlip, versionLines, waitsFor, type Order, type Slip, type SlipState } from './index.ts'; // prettier-ignore
+import { addMonths } from '../units/index.ts';
+import { arrived, cashFlow, deadlinesOf, householdOf, NEXT, payoutDay, plannedOrders, reprice, slipsFor, stepSlip, versionLines, waitsFor, type Order, type Slip, type SlipState } from './index.ts'; // prettier-ignore
 
 const SLIP: Slip = {
   id: 'a', deal: 'd', name: 'Twenty back', part: 'card', partName: 'Maker Card', kind: 'rebate', currency: 'EUR', faceMinor: 2000, expectedMinor: 1306, form: 'card', payoutDays: 70,

@@ -1,6 +1,15 @@
 export { cashFlow, lineCost, type CashDay } from './cash-flow.ts';
 export { deadlinesOf, type Deadline } from './deadlines.ts';
-export { addMonths, arrived, plannedOrders, type PlannedOrder } from './plan.ts';
-export { householdOf, NEXT, payoutDay, slipsFor, stepSlip, waitsFor, type SlipWaits } from './slips.ts';
+export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
+export {
+  householdOf,
+  NEXT,
+  payoutDay,
+  slipsFor,
+  stepSlip,
+  waitsFor,
+  withHousehold,
+  type SlipWaits,
+} from './slips.ts';
 export type { LineState, Order, OrderLine, Slip, SlipState, Version } from './types.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

@@ -1,5 +1,5 @@
 import { arrivalOf, type Cost, type Market } from '../money/index.ts';
-import { addDays } from '../units/index.ts';
+import { addDays, addMonths } from '../units/index.ts';
 import type { Order, OrderLine } from './types.ts';
 
 /** An order to be placed: what to enter where. */
@@ -81,13 +81,4 @@ export function arrived(
     ...line, state: 'arrived', arrivedOn: on, returnBy: returnDays ? addDays(on, returnDays) : null,
     warrantyUntil: warrantyMonths ? addMonths(on, warrantyMonths) : null,
   }; // prettier-ignore
-}
-
-/** The same day so many months later, or the month's last day where it has no such day. */
-export function addMonths(date: string, months: number): string {
-  const [year, month, day] = date.split('-').map(Number);
-  const first = new Date(Date.UTC(year, month - 1 + months, 1));
-  const last = new Date(Date.UTC(first.getUTCFullYear(), first.getUTCMonth() + 1, 0)).getUTCDate();
-  first.setUTCDate(Math.min(day, last));
-  return first.toISOString().slice(0, 10);
 }

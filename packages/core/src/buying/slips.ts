@@ -1,7 +1,6 @@
-import type { Cost } from '../money/index.ts';
-import type { Deal } from '../parts/index.ts';
-import { addDays } from '../units/index.ts';
-import { daysBetween } from '../units/index.ts';
+import { learntHabits, type Cost } from '../money/index.ts';
+import type { Brief, Deal } from '../parts/index.ts';
+import { addDays, daysBetween } from '../units/index.ts';
 import type { Slip, SlipState } from './types.ts';
 
 /** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
@@ -95,6 +94,21 @@ export function slipsFor(
     boughtOn: null, remindDays: 7, papers: back.claim.kind === 'rebate' ? back.claim.papers.map((name) => ({ name, have: false })) : [],
     state: 'eligible', sentOn: null, paidOn: null, paidMinor: null,
   })); // prettier-ignore
+}
+
+/** A brief with what this household has claimed and learnt from it. The same brief while there are no slips. */
+export function withHousehold(brief: Brief, slips: readonly Slip[]): Brief {
+  if (slips.length === 0) return brief;
+  const { used, ...outcomes } = householdOf(slips);
+  const { claims } = brief.money;
+  const times = new Map(claims.used.map((each) => [each.deal, each.times]));
+  for (const each of used) times.set(each.deal, (times.get(each.deal) ?? 0) + each.times);
+  const learnt = {
+    ...claims,
+    ...learntHabits(claims, outcomes),
+    used: [...times].map(([deal, n]) => ({ deal, times: n })),
+  };
+  return { ...brief, money: { ...brief.money, claims: learnt } };
 }
 
 /** What a household has claimed and what came of it, as the brief reckons with it. */

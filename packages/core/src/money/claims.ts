@@ -50,21 +50,26 @@ export function expectedWorth(
   return cents(Math.min(face, Math.max(0, Math.floor(worth + 0.5))));
 }
 
-/** Beta posteriors for how often claims are filed and paid: Beta(8.5, 1.5) and Beta(9, 1) before any outcome. */
-const FILED = { good: 8.5, bad: 1.5 };
-const PAID = { good: 9, bad: 1 };
+/** Outcomes that the user's own figures weigh as much as, before any has come. Chosen. */
+const PRIOR_OUTCOMES = 10;
 
-/** Means of the habits after so many outcomes. */
-export function learntHabits(outcomes: {
-  readonly filed: number;
-  readonly missed: number;
-  readonly paid: number;
-  readonly refused: number;
-}): { readonly fileChance: number; readonly acceptChance: number } {
-  const mean = (prior: typeof FILED, good: number, bad: number) =>
-    (prior.good + good) / (prior.good + prior.bad + good + bad);
+/**
+ * Habits after so many outcomes: means of beta posteriors whose priors have the given means. With 0.85 and 0.9 these
+ * are Beta(8.5, 1.5) and Beta(9, 1).
+ */
+export function learntHabits(
+  prior: { readonly fileChance: number; readonly acceptChance: number },
+  outcomes: {
+    readonly filed: number;
+    readonly missed: number;
+    readonly paid: number;
+    readonly refused: number;
+  },
+): { readonly fileChance: number; readonly acceptChance: number } {
+  const mean = (before: number, good: number, bad: number) =>
+    (before * PRIOR_OUTCOMES + good) / (PRIOR_OUTCOMES + good + bad);
   return {
-    fileChance: mean(FILED, outcomes.filed, outcomes.missed),
-    acceptChance: mean(PAID, outcomes.paid, outcomes.refused),
+    fileChance: mean(prior.fileChance, outcomes.filed, outcomes.missed),
+    acceptChance: mean(prior.acceptChance, outcomes.paid, outcomes.refused),
   };
 }

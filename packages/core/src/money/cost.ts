@@ -1,4 +1,4 @@
-import { SLOTS, type Claim, type Picks, type Slot } from '../parts/index.ts';
+import { SLOTS, type Claim, type Picks, type School, type Slot } from '../parts/index.ts';
 import { cents, sumCents, type Cents } from '../units/index.ts';
 import type { Market } from './market.ts';
 import { settleOrder, type OrderItem, type Settled } from './order.ts';
@@ -151,7 +151,7 @@ export function costOf(picks: Picks, market: Market): Cost {
   const expected = cents(backs.reduce((sum, back) => sum - back.expected, till as number));
   const after = cents(backs.reduce((sum, back) => sum - back.face, till as number));
   const aside = asideOf(picks, market, listings);
-  const school = { strict: till, expected, after }[brief.money.school];
+  const school = schoolTotal({ till, expected, after }, brief.money.school);
   const counted = cents(aside.reduce((sum, line) => sum + line.amount, school as number));
   return {
     till, expected, after, counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
@@ -162,6 +162,11 @@ export function costOf(picks: Picks, market: Market): Cost {
 /** How many of an offer can be had. */
 export function stockOf({ offer, shop }: Priced): number {
   return shop.kind === 'market' ? 1 : (offer.stock ?? Infinity);
+}
+
+/** The total that a school looks at. */
+export function schoolTotal(cost: Pick<Cost, 'till' | 'expected' | 'after'>, school: School): Cents {
+  return { strict: cost.till, expected: cost.expected, after: cost.after }[school];
 }
 
 function partLine({ slot, priced }: OrderItem): CostLine {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Brief, Cashback, Catalogue, Deal, Offer, Picks, Rebate } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
-import { addDays, dayAt, dayNumber, daysBetween } from '../units/index.ts';
+import { addDays, dateOf, dayAt, dayNumber, daysBetween } from '../units/index.ts';
 import { expectedWorth, filingChance, learntHabits, sendByOf } from './claims.ts';
 import { costOf, type Cost } from './cost.ts';
 import { offMinor, windowAt } from './deal-window.ts';
@@ -51,9 +51,15 @@ describe('what a claim is expected to bring (values from a worked example of the
     expect(expectedWorth(50, REBATE, habits, 0.85)).toBe(0);
   });
   it('learns from outcomes: nothing yet is the prior, many outcomes win', () => {
-    expect(learntHabits({ filed: 0, missed: 0, paid: 0, refused: 0 })).toEqual({ fileChance: 0.85, acceptChance: 0.9 }); // prettier-ignore
-    expect(learntHabits({ filed: 90, missed: 0, paid: 10, refused: 80 }).fileChance).toBeCloseTo(0.985, 3);
-    expect(learntHabits({ filed: 90, missed: 0, paid: 10, refused: 80 }).acceptChance).toBeCloseTo(0.19, 3);
+    expect(learntHabits(habits, { filed: 0, missed: 0, paid: 0, refused: 0 })).toEqual({ fileChance: 0.85, acceptChance: 0.9 }); // prettier-ignore
+    expect(learntHabits(habits, { filed: 90, missed: 0, paid: 10, refused: 80 }).fileChance).toBeCloseTo(
+      0.985,
+      3,
+    );
+    expect(learntHabits(habits, { filed: 90, missed: 0, paid: 10, refused: 80 }).acceptChance).toBeCloseTo(
+      0.19,
+      3,
+    );
   });
 });
 
@@ -69,6 +75,10 @@ describe('days', () => {
     expect(daysBetween('2026-10-24', '2026-10-26')).toBe(2);
     expect(sendByOf(REBATE, '2028-01-30')).toBe('2028-02-29');
     expect(() => dayNumber('2027-02-29')).toThrow('2027-02-29');
+  });
+  it('agree with the language’s own calendar over four centuries', () => {
+    for (let day = -60_000; day < 90_000; day += 7) expect(dateOf(day)).toBe(new Date(day * 86_400_000).toISOString().slice(0, 10)); // prettier-ignore
+    for (const date of ['1999-12-31', '2000-02-29', '2026-11-20', '2100-03-01']) expect(dateOf(dayNumber(date))).toBe(date); // prettier-ignore
   });
   it('a moment belongs to the day of its place', () => {
     const moment = new Date('2026-11-30T23:30:00Z');

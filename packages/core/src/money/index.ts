@@ -2,6 +2,7 @@ export { expectedWorth, filingChance, FORM_WORTH, learntHabits, sendByOf } from 
 export {
   costOf,
   salesOf,
+  schoolTotal,
   stockOf,
   type AsideLine,
   type BackLine,

@@ -1,5 +1,6 @@
 import type { Catalogue, Grade, Offer, Shop } from '../parts/index.ts';
 import { USED_DEFAULTS } from '../money/index.ts';
+import { apportion } from '../units/index.ts';
 
 /** A used listing under appraisal: one part, or several sold together. Money in minor units of `currency`. */
 export interface Find {
@@ -26,17 +27,6 @@ export interface Find {
 /** What getting it home costs: shipping, and the way there and back. */
 export function carriage(find: Pick<Find, 'shippingMinor' | 'km'>): number {
   return find.shippingMinor + Math.round(2 * find.km * USED_DEFAULTS.perKmMinor);
-}
-
-/** Splits an amount by weights into whole minor units that add up to it: largest remainders first. */
-export function apportion(total: number, weights: readonly number[]): number[] {
-  const sum = weights.reduce((a, b) => a + b, 0);
-  const exact = weights.map((weight) => (sum > 0 ? (total * weight) / sum : total / weights.length));
-  const parts = exact.map(Math.floor);
-  let left = total - parts.reduce((a, b) => a + b, 0);
-  const order = exact.map((_, n) => n).sort((a, b) => exact[b] - parts[b] - (exact[a] - parts[a]) || a - b);
-  for (const n of order) if (left-- > 0) parts[n]++;
-  return parts;
 }
 
 const shopFor = (currency: string): Shop => ({

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { costOf, indexMarket } from '../money/index.ts';
 import type { Brief, Catalogue, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CARD, CATALOGUE, MODEL, OFFERS } from '../test/fixtures.ts';
-import { apportion, appraise, offersOf, testList, withFinds, type Find } from './index.ts';
+import { apportion } from '../units/index.ts';
+import { appraise, offersOf, testList, withFinds, type Find } from './index.ts';
 
 const FIND: Find = {
   id: 'f', name: 'A card', parts: ['card'], currency: 'EUR', priceMinor: 15_000, shippingMinor: 500, km: 0, grade: 'B', monthsOld: 24, seller: 'somebody', good: 40, rated: 41,

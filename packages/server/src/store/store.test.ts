@@ -51,7 +51,7 @@ describe('the store', () => {
     expect(pragma('journal_mode')).toBe('wal');
     expect(pragma('integrity_check')).toBe('ok');
     expect(() =>
-      raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null)"),
+      raw.exec("insert into shops values ('x', 'not a number', 'n', 'shop', 'EUR', 0, null, '{}')"),
     ).toThrow(/cannot store TEXT/i);
     expect(() => raw.exec("insert into parts values ('x', 1, 'card', 'm', 'n', 'not json')")).toThrow();
     raw.close();
@@ -105,8 +105,9 @@ describe('the store', () => {
     await store.saveWorkspace(0, workspace, NO_HISTORY);
     await store.close();
     const raw = new Database(path);
-    for (const table of ['steps', 'records', 'bench_systems', 'bench_runs', 'fits'])
+    for (const table of ['deals', 'kept', 'steps', 'records', 'bench_systems', 'bench_runs', 'fits'])
       raw.exec(`drop table ${table}`);
+    for (const table of ['shops', 'offers']) raw.exec(`alter table ${table} drop column more`);
     for (const column of ['note', 'is_archived', 'decisions'])
       raw.exec(`alter table candidates drop column ${column}`);
     raw.exec("delete from kysely_migration where name > '0001-first'");

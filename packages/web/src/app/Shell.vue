@@ -81,6 +81,15 @@ offerCommands(() => [
   { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
   { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
   { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
+  {
+    id: 'go-second-hand',
+    title: 'Second-hand',
+    group: 'Screen',
+    run: () => void router.push('/second-hand'),
+  },
+  { id: 'go-slips', title: 'Slips', group: 'Screen', run: () => void router.push('/slips') },
+  { id: 'go-shopping', title: 'Shopping day', group: 'Screen', run: () => void router.push('/shopping-day') },
+  { id: 'go-audit', title: 'Audit a list', group: 'Screen', run: () => void router.push('/audit') },
   { id: 'go-bench', title: 'Test bench', group: 'Screen', run: () => void router.push('/bench') },
   { id: 'go-records', title: 'Records', group: 'Screen', run: () => void router.push('/records') },
   {

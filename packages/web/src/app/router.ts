@@ -30,6 +30,30 @@ export const router = createRouter({
       meta: { title: 'Line-up', isAboutMoney: true },
     },
     {
+      path: '/second-hand',
+      name: 'second-hand',
+      component: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
+      meta: { title: 'Second-hand', isAboutMoney: true },
+    },
+    {
+      path: '/slips',
+      name: 'slips',
+      component: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
+      meta: { title: 'Slips', isAboutMoney: true },
+    },
+    {
+      path: '/shopping-day',
+      name: 'shopping-day',
+      component: () => import('../features/shopping/index.ts').then((m) => m.ShoppingPage),
+      meta: { title: 'Shopping day', isAboutMoney: true },
+    },
+    {
+      path: '/audit',
+      name: 'audit',
+      component: () => import('../features/audit/index.ts').then((m) => m.AuditPage),
+      meta: { title: 'Audit a list', isAboutMoney: true },
+    },
+    {
       path: '/bench',
       name: 'bench',
       component: () => import('../features/bench/index.ts').then((m) => m.BenchPage),

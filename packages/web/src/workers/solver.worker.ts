@@ -11,6 +11,7 @@ import { explainInfeasible, prepare, type Answer, type DistinctBy, type Explanat
 import { ratesFor } from '@ripe-pick/core/frames';
 import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/trades';
+import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/baskets';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
 
@@ -153,6 +154,10 @@ const solver = {
   ): Promise<{ readonly best: Answer; readonly against: Against } | null> {
     const best = (await drive(preparedFor(brief).solve(limitOf(brief)), tickets, null)).answers[0];
     return best ? { best, against: against(picks, best.picks, loaded(), brief) } : null;
+  },
+  /** Where to buy the parts of a build. */
+  shopping(brief: Brief, picks: Picks): ShoppingResult {
+    return shoppingFor(picks, loaded(), brief);
   },
   explain(brief: Brief): Explanation {
     return explainInfeasible(loaded(), brief);

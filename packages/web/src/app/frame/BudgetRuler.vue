@@ -7,6 +7,7 @@ import { bestWithin, MEASURES } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
+import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import ExplainTotal from './ExplainTotal.vue';
 import { segmentsOf, type Segment } from './ruler.ts';
@@ -26,32 +27,81 @@ const CHARACTER_PX = 6.6;
 
 const limit = computed(() => Math.max(1, bench.limit));
 const total = computed(() => bench.summary?.cost.counted ?? 0);
-const looks = computed(() => (bench.summary?.cost.total ?? 0) - total.value);
+const cost = computed(() => bench.summary?.cost ?? null);
+const school = computed(() => workspace.brief.money.school);
+const TOTALS = [
+  { school: 'strict', key: 'till', words: 'at the till' },
+  { school: 'expected', key: 'expected', words: 'expected after rebates' },
+  { school: 'after', key: 'after', words: 'after all rebates' },
+] as const;
+/** The three totals; the one that the brief counts comes first. */
+const totals = computed(() => {
+  const found = cost.value;
+  if (!found) return [];
+  return TOTALS.map((each) => ({
+    ...each,
+    amount: found[each.key],
+    isCounted: each.school === school.value,
+  }));
+});
+const counted = computed(() => totals.value.find((each) => each.isCounted) ?? null);
+const others = computed(() => totals.value.filter((each) => !each.isCounted));
+const kept = computed(() => cost.value?.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0) ?? 0); // prettier-ignore
+const sales = computed(() => cost.value?.aside.reduce((sum, line) => sum - (line.kind === 'sale' ? line.amount : 0), 0) ?? 0); // prettier-ignore
+const looks = computed(() =>
+  counted.value ? counted.value.amount + kept.value - sales.value - total.value : 0,
+);
+/** Owned parts in the build, outlined behind what is paid, each as wide as it is worth. */
+const LEAST_OWNED_PX = 9;
+const owned = computed(() => {
+  let at = x.value(segments.value.at(-1)?.to ?? 0) + 3;
+  return (cost.value?.lines ?? []).flatMap((line) => {
+    if (line.kind !== 'owned' || !line.slot) return [];
+    const worth = workspace.brief.belongings.find((each) => each.part === line.part)?.valueMinor ?? 0;
+    const wide = Math.max(LEAST_OWNED_PX, x.value(worth) - x.value(0));
+    const box = { slot: line.slot, at, wide, worth };
+    at += wide + 2;
+    return [box];
+  });
+});
+/** Flags of the three totals; where two stand together they are drawn once. */
+const flags = computed(() => {
+  const seen = new Set<number>();
+  return [...totals.value]
+    .sort((a, b) => Number(b.isCounted) - Number(a.isCounted))
+    .filter((each) => !seen.has(each.amount) && seen.add(each.amount));
+});
 const isExplained = ref(false);
 const segments = computed(() => (bench.summary ? segmentsOf(bench.summary.cost) : []));
 const x = computed(() =>
   scaleLinear()
-    .domain([0, Math.max(limit.value * OVERRUN, total.value * 1.02)])
+    .domain([0, Math.max(limit.value * OVERRUN, total.value * 1.02, (segments.value.at(-1)?.to ?? 0) * 1.01)])
     .range([1, Math.max(10, width.value - 1)]),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 90))));
 const left = computed(() => limit.value - total.value);
 const focused = ref<Segment['slot'] | null>(null);
 
+const OTHER_NAMES = { shipping: 'Shipping', lot: 'Rest of the lot', risk: 'Kept back' } as const;
+const nameOf = (slot: Segment['slot']) =>
+  slot in OTHER_NAMES ? OTHER_NAMES[slot as keyof typeof OTHER_NAMES] : SLOT_NAMES[slot as Slot];
+
 function label(segment: Segment): string {
   const room = x.value(segment.to) - x.value(segment.from) - 8;
-  const name = segment.slot === 'shipping' ? '' : SLOT_NAMES[segment.slot];
+  const name = nameOf(segment.slot);
   return name.length * CHARACTER_PX <= room ? name : '';
 }
 function colour(segment: Segment): string {
-  return segment.slot === 'shipping' ? 'var(--line-strong)' : slotColour(segment.slot);
+  if (segment.slot === 'risk') return 'url(#kept-back)';
+  return segment.slot in OTHER_NAMES ? 'var(--line-strong)' : slotColour(segment.slot as Slot);
 }
 
 /** What a little more or less money for this slot would do. */
 const STEP_MAJOR = 20;
 function stepWords(slot: Segment['slot']): string {
-  const lane = slot === 'shipping' ? undefined : bench.lanes?.lanes[slot];
-  if (!lane || slot === 'shipping') return '';
+  if (slot === 'shipping' || slot === 'lot' || slot === 'risk') return '';
+  const lane = bench.lanes?.lanes[slot];
+  if (!lane) return '';
   const step = STEP_MAJOR * 10 ** minorPlaces(bench.currency);
   const { kind, unit } = MEASURES[slot];
   const say = (most: number) => {
@@ -66,26 +116,30 @@ function stepWords(slot: Segment['slot']): string {
 const readout = computed(() => {
   const summary = bench.summary;
   if (!summary) return '';
-  const name = (slot: Segment['slot']) => (slot === 'shipping' ? 'Shipping' : SLOT_NAMES[slot]);
   const segment = segments.value.find((each) => each.slot === focused.value);
   if (segment) {
+    if (segment.slot === 'risk')
+      return `Kept back for the risk of used parts: ${money(segment.to - segment.from, bench.currency)}`;
     const line = summary.cost.lines.find((each) =>
-      segment.slot === 'shipping' ? each.kind === 'shipping' : each.slot === segment.slot,
+      segment.slot === 'shipping' || segment.slot === 'lot'
+        ? each.kind === segment.slot
+        : each.slot === segment.slot,
     );
+    const comesBack = segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : '';
     const part = line?.part ? bench.index?.parts.get(line.part) : undefined;
     const shop = line?.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
     const stated =
       line && line.stated.currency !== bench.currency
         ? `, stated ${money(line.stated.minor, line.stated.currency)}`
         : '';
-    return `${name(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${shop && part ? ` at ${shop}${stated}` : ''}${stepWords(segment.slot)}`;
+    return `${nameOf(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${stepWords(segment.slot)}`;
   }
   const { unpriced } = summary.cost;
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
 });
 const spoken = computed(
   () =>
-    `Budget ruler: ${money(total.value, bench.currency)} at the till of ${money(limit.value, bench.currency)}, ` +
+    `Budget ruler: ${totals.value.map((each) => `${money(each.amount, bench.currency)} ${each.words}`).join(', ')}, of ${money(limit.value, bench.currency)}, ` +
     (left.value >= 0
       ? `${money(left.value, bench.currency)} left`
       : `${money(-left.value, bench.currency)} over`),
@@ -96,11 +150,15 @@ const spoken = computed(
   <section class="ruler" :aria-label="spoken">
     <div class="head">
       <button class="plain sum" title="What the total is made of" @click="isExplained = true">
-        <strong class="num">{{ money(total, bench.currency) }}</strong>
+        <strong class="num">{{ money(counted?.amount ?? 0, bench.currency) }}</strong>
       </button>
       <span v-if="!focused" class="quiet"
-        >at the till of {{ money(limit, bench.currency)
-        }}<template v-if="workspace.brief.money.slackMinor > 0"> with slack</template
+        >{{ counted?.words }} of {{ money(limit, bench.currency)
+        }}<template v-for="other in others" :key="other.key"
+          >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
+        ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
+        ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
+        ><template v-if="workspace.brief.money.slackMinor > 0"> with slack</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >
       <span class="num state" :class="{ over: left < 0 }">{{
@@ -111,13 +169,29 @@ const spoken = computed(
     <ExplainTotal :show="isExplained" @close="isExplained = false" />
     <div ref="holder" class="holder" :style="{ height: `${HEIGHT - 14}px` }">
       <svg v-if="width > 0" :width="width" :height="HEIGHT - 14" role="group" aria-label="Picks on the ruler">
+        <defs>
+          <pattern
+            id="comes-back"
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <rect width="6" height="6" class="hatch-ground" />
+            <rect width="2.4" height="6" class="hatch" />
+          </pattern>
+          <pattern id="kept-back" width="5" height="5" patternUnits="userSpaceOnUse">
+            <rect width="5" height="5" class="dot-ground" />
+            <circle cx="2.5" cy="2.5" r="1.1" class="dot" />
+          </pattern>
+        </defs>
         <rect :x="x(0)" :y="BAR_TOP - 12" :width="x.range()[1] - x(0)" :height="BAR_HEIGHT" class="ground" />
         <g v-for="segment in segments" :key="segment.slot">
           <rect
             class="segment"
             role="img"
             tabindex="0"
-            :aria-label="`${segment.slot === 'shipping' ? 'Shipping' : SLOT_NAMES[segment.slot]}: ${money(segment.to - segment.from, bench.currency)}`"
+            :aria-label="`${nameOf(segment.slot)}: ${money(segment.to - segment.from, bench.currency)}${segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : ''}`"
             :x="x(segment.from)"
             :y="BAR_TOP - 12"
             :width="Math.max(1, x(segment.to) - x(segment.from) - 1)"
@@ -128,10 +202,42 @@ const spoken = computed(
             @focus="focused = segment.slot"
             @blur="focused = null"
           />
-          <text v-if="label(segment)" :x="x(segment.from) + 5" :y="BAR_TOP + 5.5" class="inside">
+          <rect
+            v-if="segment.back > 0"
+            class="back"
+            :x="Math.max(x(segment.from), x(segment.to - segment.back) - 1)"
+            :y="BAR_TOP - 12"
+            :width="Math.max(2, x(segment.to) - x(segment.to - segment.back))"
+            :height="BAR_HEIGHT"
+            fill="url(#comes-back)"
+          />
+          <text
+            v-if="label(segment)"
+            :x="x(segment.from) + 5"
+            :y="BAR_TOP + 5.5"
+            class="inside"
+            :class="{ risk: segment.slot === 'risk' }"
+          >
             {{ label(segment) }}
           </text>
         </g>
+        <rect
+          v-for="box in owned"
+          :key="box.slot"
+          class="owned"
+          role="img"
+          :aria-label="`${SLOT_NAMES[box.slot]}: owned${box.worth > 0 ? `, worth ${money(box.worth, bench.currency)}` : ''}`"
+          :x="box.at"
+          :y="BAR_TOP - 11"
+          :width="box.wide"
+          :height="BAR_HEIGHT - 2"
+        >
+          <title>
+            {{ SLOT_NAMES[box.slot] }}: owned{{
+              box.worth > 0 ? `, worth ${money(box.worth, bench.currency)}` : ''
+            }}
+          </title>
+        </rect>
         <g v-for="tick in ticks" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" :y1="BAR_TOP + 15" :y2="BAR_TOP + 19" class="tick" />
           <text
@@ -144,7 +250,18 @@ const spoken = computed(
           </text>
         </g>
         <line :x1="x(limit)" :x2="x(limit)" y1="0" :y2="BAR_TOP + 20" class="mark" />
-        <path :d="`M${x(total)} ${BAR_TOP + 20} l-4 -6 h8 z`" class="flag" />
+        <g v-for="flag in flags" :key="flag.key">
+          <title>{{ money(flag.amount, bench.currency) }} {{ flag.words }}</title>
+          <path
+            :d="
+              flag.isCounted
+                ? `M${x(flag.amount)} ${BAR_TOP + 21} l-5 -7 h10 z`
+                : `M${x(flag.amount)} ${BAR_TOP + 20} l-3.5 -5 h7 z`
+            "
+            class="flag"
+            :class="{ other: !flag.isCounted }"
+          />
+        </g>
       </svg>
     </div>
   </section>
@@ -204,6 +321,35 @@ const spoken = computed(
 }
 .flag {
   fill: var(--ink);
+}
+.flag.other {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.hatch-ground {
+  fill: var(--sheet);
+  fill-opacity: 0.35;
+}
+.hatch {
+  fill: var(--paper);
+}
+.back {
+  pointer-events: none;
+}
+.dot-ground {
+  fill: var(--sheet);
+}
+.dot {
+  fill: var(--ink-soft);
+}
+.inside.risk {
+  fill: var(--ink);
+}
+.owned {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.4;
 }
 .segment:focus-visible {
   outline: 2px solid var(--focus);

@@ -3,6 +3,7 @@ import { NDropdown, NInput, NPopover } from 'naive-ui';
 import { VueDraggable } from 'vue-draggable-plus';
 import { Ellipsis, Plus } from '@lucide/vue';
 import { computed, nextTick, ref } from 'vue';
+import { schoolTotal } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { offerCommands } from '../../shared/stores/commands.ts';
@@ -104,7 +105,7 @@ function figures(id: string): string {
   const summary = bench.summaries.get(id);
   if (!summary) return '';
   const rate = summary.rates.status === 'known' ? fps(summary.rates.objective.value) : '?';
-  return `${money(summary.cost.total, bench.currency, { short: true })} · ${rate}`;
+  return `${money(schoolTotal(summary.cost, workspace.brief.money.school), bench.currency, { short: true })} · ${rate}`;
 }
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { CostLine } from '@ripe-pick/core/money';
+import { daysBetween } from '@ripe-pick/core';
+import { schoolTotal, type CostLine } from '@ripe-pick/core/money';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -34,12 +35,34 @@ const orders = computed(() => {
     sum: lines.reduce((sum, line) => sum + line.amount, 0),
   }));
 });
+const DEAL_WORDS = { instant: 'lower for now', combo: 'combo', gift: 'gift', code: 'code' } as const;
+const deals = computed(() => new Map((bench.index?.deals ?? []).map((deal) => [deal.id, deal])));
+/** Prices older than this are called old. Chosen: two weeks. */
+const OLD_DAYS = 14;
+function ageWords(seenOn: string): string {
+  const today = bench.index?.today;
+  const days = today ? daysBetween(seenOn, today) : 0;
+  return days > OLD_DAYS ? `, ${days} days old` : '';
+}
+const partName = (id: string) => {
+  const part = bench.index?.parts.get(id);
+  return part ? `${part.maker} ${part.name}` : id;
+};
+const BACK_WORDS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'for a review' } as const;
 const words = (line: CostLine): string => {
   if (line.kind === 'shipping') return 'sending';
+  if (line.kind === 'tax') return 'tax that the shop adds';
+  if (line.deal !== null) {
+    const deal = deals.value.get(line.deal);
+    const on = line.slot ? ` on ${SLOT_NAMES[line.slot].toLowerCase()}` : '';
+    return `${DEAL_WORDS[line.kind as keyof typeof DEAL_WORDS]}${on}: ${deal?.name ?? line.deal}${deal?.kind === 'code' ? ` (${deal.code})` : ''}`;
+  }
   const part = line.part ? bench.index?.parts.get(line.part) : undefined;
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
-  const what = `${line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.maker} ${part.name}` : line.part}`;
-  return offer ? `${what} (${offer.condition}, seen ${offer.seenOn})` : what;
+  const what = `${line.kind === 'lot' ? 'Rest of the lot' : line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.maker} ${part.name}` : line.part}`;
+  return offer
+    ? `${what} (${offer.condition}, seen ${offer.seenOn}${offer.source ? `, ${offer.source}` : ''}${ageWords(offer.seenOn)})`
+    : what;
 };
 </script>
 
@@ -64,10 +87,42 @@ const words = (line: CostLine): string => {
         </tbody>
       </table>
       <p class="sum">
-        <b>Paid at the till</b> <b class="num">{{ money(cost.total, bench.currency) }}</b>
+        <b>Paid at the till</b> <b class="num">{{ money(cost.till, bench.currency) }}</b>
       </p>
-      <p v-if="cost.counted !== cost.total" class="sum">
-        <span>Counted against the sum, without looks-only parts</span>
+      <table v-if="cost.backs.length > 0" class="lines">
+        <caption>
+          May come back later
+        </caption>
+        <tbody>
+          <tr v-for="(back, n) in cost.backs" :key="n">
+            <th scope="row">
+              {{ BACK_WORDS[back.kind] }}, {{ SLOT_NAMES[back.slot].toLowerCase() }}:
+              {{ deals.get(back.deal)?.name ?? back.deal
+              }}{{ back.sendBy ? `, posted by ${back.sendBy}` : '' }}
+            </th>
+            <td class="num">
+              {{ money(-back.face, bench.currency)
+              }}<span class="quiet">, expected {{ money(-back.expected, bench.currency) }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="sum">
+        <span>Expected after rebates</span> <b class="num">{{ money(cost.expected, bench.currency) }}</b>
+      </p>
+      <p class="sum">
+        <span>After all rebates</span> <b class="num">{{ money(cost.after, bench.currency) }}</b>
+      </p>
+      <p v-for="(line, n) in cost.aside" :key="`aside-${n}`" class="sum">
+        <span>{{
+          line.kind === 'risk'
+            ? `Kept back for the risk of a used part: ${partName(line.part)}`
+            : `What an owned part fetches: ${partName(line.part)}`
+        }}</span>
+        <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>
+      </p>
+      <p v-if="cost.counted !== schoolTotal(cost, workspace.brief.money.school)" class="sum">
+        <span>Counted against the sum</span>
         <b class="num">{{ money(cost.counted, bench.currency) }}</b>
       </p>
       <p v-if="cost.unpriced.length > 0" class="bad">

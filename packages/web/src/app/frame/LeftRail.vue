@@ -4,6 +4,10 @@ import {
   ChartSpline,
   CircleHelp,
   ClipboardList,
+  Handshake,
+  ListChecks,
+  ShoppingBasket,
+  Ticket,
   Scale,
   Sigma,
   TableProperties,
@@ -40,6 +44,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
 /** Only screens that exist, in the order of the work. */
 const GROUPS = [
   { name: 'Plan', screens: [{ to: '/brief', name: 'Brief', icon: ClipboardList }, { to: '/picks', name: 'Picks', icon: Columns3 }, { to: '/stretch', name: 'Stretch', icon: ChartSpline }, { to: '/line-up', name: 'Line-up', icon: Scale }] },
+  { name: 'Market', screens: [{ to: '/second-hand', name: 'Second-hand', icon: Handshake }, { to: '/slips', name: 'Slips', icon: Ticket }, { to: '/shopping-day', name: 'Shopping day', icon: ShoppingBasket }, { to: '/audit', name: 'Audit a list', icon: ListChecks }] },
   { name: 'Bench', screens: [{ to: '/bench', name: 'Test bench', icon: Gauge }, { to: '/records', name: 'Records', icon: TableProperties }, { to: '/model', name: 'Model', icon: Sigma }] },
   { name: 'Shelf', screens: [{ to: '/data', name: 'Data', icon: Database }] },
 ] as const; // prettier-ignore

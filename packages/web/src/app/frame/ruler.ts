@@ -1,25 +1,44 @@
+import { apportion } from '@ripe-pick/core';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
 import type { Cost } from '@ripe-pick/core/money';
 
 /** A stretch of the ruler, in minor units from its left end. */
 export interface Segment {
-  readonly slot: Slot | 'shipping';
+  readonly slot: Slot | 'shipping' | 'lot' | 'risk';
   readonly from: number;
   readonly to: number;
+  /** How much of its right end may come back. */
+  readonly back: number;
 }
 
-/** Lays the lines of a total end to end: picks in slot order, shipping last. */
+/**
+ * Lays the lines of a total end to end: picks in slot order less what deals take off, the rest of lots, shipping and tax;
+ * after the till what is kept back for risk. What an order takes off as a whole is shared by its parts.
+ */
 export function segmentsOf(cost: Cost): Segment[] {
+  const bySlot = new Map<Slot, number>();
+  for (const line of cost.lines)
+    if (line.slot !== null && ['part', 'instant', 'code'].includes(line.kind))
+      bySlot.set(line.slot, (bySlot.get(line.slot) ?? 0) + line.amount);
+  for (const order of cost.orders) {
+    const off = cost.lines.reduce((sum, line) => sum + (line.slot === null && line.shop === order.shop && ['combo', 'gift', 'code'].includes(line.kind) ? line.amount : 0), 0); // prettier-ignore
+    if (off === 0) continue;
+    const slots = order.items.map((item) => item.slot);
+    const shares = apportion(-off, slots.map((slot) => Math.max(0, bySlot.get(slot) ?? 0))); // prettier-ignore
+    slots.forEach((slot, n) => bySlot.set(slot, (bySlot.get(slot) ?? 0) - shares[n]));
+  }
   const segments: Segment[] = [];
   let at = 0;
-  const add = (slot: Segment['slot'], amount: number) => {
+  const add = (slot: Segment['slot'], amount: number, back = 0) => {
     if (amount <= 0) return;
-    segments.push({ slot, from: at, to: at + amount });
+    segments.push({ slot, from: at, to: at + amount, back: Math.min(back, amount) });
     at += amount;
   };
-  for (const slot of SLOTS) {
-    add(slot, cost.lines.reduce((sum, line) => sum + (line.slot === slot && line.kind === 'part' ? line.amount : 0), 0)); // prettier-ignore
-  }
-  add('shipping', cost.lines.reduce((sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0), 0)); // prettier-ignore
+  for (const slot of SLOTS)
+    add(slot, bySlot.get(slot) ?? 0, cost.backs.reduce((sum, back) => sum + (back.slot === slot ? back.face : 0), 0)); // prettier-ignore
+  const sumOf = (kinds: readonly string[]) => cost.lines.reduce((sum, line) => sum + (kinds.includes(line.kind) ? line.amount : 0), 0); // prettier-ignore
+  add('lot', sumOf(['lot']));
+  add('shipping', sumOf(['shipping', 'tax']));
+  add('risk', cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0)); // prettier-ignore
   return segments;
 }

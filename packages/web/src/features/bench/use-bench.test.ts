@@ -14,7 +14,7 @@ const { systems, runs } = demo('bench.json') as BenchKept;
 
 /** The page's state on the demo with other systems or passes. */
 function page(bench: BenchKept = { systems, runs }, market = catalogue) {
-  useMarket().catalogue = market;
+  useMarket().stored = market;
   useRecords().bench = bench;
   const found = effectScope().run(useBenchPage);
   if (!found) throw new Error('the scope runs');

@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
-import type { Brief, Condition } from '@ripe-pick/core/parts';
+import type { Belonging, Brief, Condition, School } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import DayField from '../../shared/ui/DayField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();
-const money = computed(() => workspace.brief.money);
+const money = computed(() => workspace.typedBrief.money);
 const scale = computed(() => 10 ** minorPlaces(money.value.currency));
 
 function setMoney(label: string, change: Partial<Brief['money']>) {
@@ -33,6 +35,35 @@ const CONDITIONS: { value: Condition; label: string }[] = [
   { value: 'refurbished', label: 'Refurbished' },
   { value: 'used', label: 'Used' },
 ];
+const SCHOOLS: { value: School; label: string }[] = [
+  { value: 'strict', label: 'What is paid at the till' },
+  { value: 'expected', label: 'What is expected after rebates' },
+  { value: 'after', label: 'What is left after all rebates' },
+];
+function setDates(label: string, change: Partial<Brief['dates']>) {
+  workspace.editBrief(label, (brief) => ({ ...brief, dates: { ...brief.dates, ...change } }));
+}
+const setClaims = (label: string, change: Partial<Brief['money']['claims']>) =>
+  setMoney(label, { claims: { ...money.value.claims, ...change } });
+/** Owned parts with what is known of their worth. */
+const belongings = computed(() =>
+  workspace.brief.owned.map((part): Belonging & { name: string; isDrive: boolean } => {
+    const known = workspace.brief.belongings.find((each) => each.part === part);
+    const found = market.catalogue?.parts.find((each) => each.id === part);
+    return {
+      ...(known ?? { part, paidMinor: null, valueMinor: null, sell: false }),
+      name: found ? `${found.maker} ${found.name}` : part,
+      isDrive: found?.slot === 'storage',
+    };
+  }),
+);
+function setBelonging(part: string, label: string, change: Partial<Belonging>) {
+  workspace.editBrief(label, (brief) => {
+    const known = brief.belongings.find((each) => each.part === part) ?? { part, paidMinor: null, valueMinor: null, sell: false }; // prettier-ignore
+    return { ...brief, belongings: [...brief.belongings.filter((each) => each.part !== part), { ...known, ...change }] }; // prettier-ignore
+  });
+}
+const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
   const now = workspace.brief.market.conditions;
   setMarket(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, {
@@ -81,6 +112,26 @@ const ownable = computed(() =>
         @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })"
       />
     </div>
+    <div class="grid">
+      <ChoiceField
+        label="What must fit the sum"
+        :value="money.school"
+        :options="SCHOOLS"
+        @update:value="(v: School) => setMoney('change what must fit the sum', { school: v })"
+      />
+      <DayField
+        label="Day of the purchase"
+        hint="Deals are judged by it. Empty: today."
+        :value="workspace.brief.dates.buyOn"
+        @change="(v) => setDates('change the day of the purchase', { buyOn: v })"
+      />
+      <DayField
+        label="Everything there by"
+        hint="What arrives later is left out."
+        :value="workspace.brief.dates.readyBy"
+        @change="(v) => setDates('change the day to be ready', { readyBy: v })"
+      />
+    </div>
     <div class="grid two">
       <Field label="Condition of parts">
         <div class="chips">
@@ -121,7 +172,114 @@ const ownable = computed(() =>
         (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
       "
     />
+    <div v-if="belongings.length > 0" class="owned">
+      <div v-for="each in belongings" :key="each.part" class="belonging">
+        <span class="what">{{ each.name }}</span>
+        <NumberField
+          label="Cost then"
+          :aria="`Cost then: ${each.name}`"
+          placeholder="unknown"
+          :value="each.paidMinor === null ? null : each.paidMinor / scale"
+          :min="0"
+          :precision="scale === 1 ? 0 : 2"
+          @update:value="(v) => setBelonging(each.part, 'type what a part cost', { paidMinor: orNull(v) })"
+        />
+        <NumberField
+          label="Worth today"
+          :aria="`Worth today: ${each.name}`"
+          placeholder="unknown"
+          :value="each.valueMinor === null ? null : each.valueMinor / scale"
+          :min="0"
+          :precision="scale === 1 ? 0 : 2"
+          @update:value="
+            (v) => setBelonging(each.part, 'type what a part is worth', { valueMinor: orNull(v) })
+          "
+        />
+        <SwitchField
+          v-if="!each.isDrive"
+          label="Sell it if the build does without it"
+          :value="each.sell"
+          @change="(v) => setBelonging(each.part, 'sell or keep a part', { sell: v })"
+        />
+      </div>
+      <SwitchField
+        label="What is sold counts towards the sum"
+        :value="money.countSales"
+        @change="(v) => setMoney('count what is sold', { countSales: v })"
+      />
+    </div>
+    <details class="more">
+      <summary>Rebates, used parts and old prices: what is reckoned with</summary>
+      <div class="grid">
+        <NumberField
+          label="Claims sent in on time"
+          hint="Chosen; learnt from your slips as they end."
+          suffix="%"
+          :value="Math.round(money.claims.fileChance * 100)"
+          :min="0"
+          :max="100"
+          @update:value="(v) => setClaims('type how often claims are sent', { fileChance: (v ?? 0) / 100 })"
+        />
+        <NumberField
+          label="Claims paid"
+          suffix="%"
+          :value="Math.round(money.claims.acceptChance * 100)"
+          :min="0"
+          :max="100"
+          @update:value="(v) => setClaims('type how often claims are paid', { acceptChance: (v ?? 0) / 100 })"
+        />
+        <NumberField
+          label="Postage for a claim"
+          :value="money.claims.costMinor / scale"
+          :min="0"
+          :precision="scale === 1 ? 0 : 2"
+          @update:value="(v) => setClaims('type the postage', { costMinor: minor(v) })"
+        />
+        <NumberField
+          label="Oldest price that counts"
+          suffix="days"
+          placeholder="any"
+          :value="workspace.brief.market.maxAgeDays"
+          :min="0"
+          :max="10000"
+          @update:value="(v) => setMarket('type the oldest price', { maxAgeDays: v })"
+        />
+      </div>
+      <SwitchField
+        label="Keep the risk of used parts back from the sum"
+        :value="workspace.brief.market.usedRisk"
+        @change="(v) => setMarket('keep used risk back', { usedRisk: v })"
+      />
+    </details>
   </section>
 </template>
 
 <style src="./bands.css" scoped></style>
+<style scoped>
+.owned {
+  display: grid;
+  gap: 6px;
+}
+.belonging {
+  display: grid;
+  grid-template-columns: minmax(120px, 1.4fr) 110px 110px minmax(160px, 1.6fr);
+  gap: 10px;
+  align-items: end;
+}
+.what {
+  padding-bottom: 6px;
+}
+.more {
+  display: grid;
+  gap: 8px;
+}
+.more summary {
+  cursor: pointer;
+  font-size: 13px;
+}
+@media (max-width: 760px) {
+  .belonging {
+    grid-template-columns: 1fr 1fr;
+  }
+}
+</style>

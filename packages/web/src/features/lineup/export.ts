@@ -58,9 +58,11 @@ export function toFile({ entries, unlike }: LineUp, brief: Brief, notes: readonl
       name,
       note: notes[n] ?? '',
       picks: picks as LineUpFile['candidates'][number]['picks'],
-      totalMinor: summary.cost.total,
+      tillMinor: summary.cost.till,
+      expectedMinor: summary.cost.expected,
+      afterMinor: summary.cost.after,
       countedMinor: summary.cost.counted,
-      lines: summary.cost.lines.map(({ kind, slot, part, offer, shop, amount }) => ({ kind, slot, part, offer, shop, amountMinor: amount })),
+      lines: summary.cost.lines.map(({ kind, slot, part, offer, shop, deal, amount }) => ({ kind, slot, part, offer, shop, deal, amountMinor: amount })),
       score: summary.rates.status === 'known' ? summary.rates.objective.score : null,
       interval80: summary.rates.status === 'known' ? summary.rates.objective.interval : null,
       games:

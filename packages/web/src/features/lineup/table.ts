@@ -1,5 +1,5 @@
 import type { LineUp, LineUpEntry } from '@ripe-pick/core/insight';
-import type { Market } from '@ripe-pick/core/money';
+import { schoolTotal, type Market } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -76,10 +76,12 @@ export function rowsOf(
     if (entries.length > 1)
       add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) => (against ? chanceWords(against[n].chance) : '–')); // prettier-ignore
   });
-  add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.total, currency));
+  add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.till, currency));
+  add('money', 'expected', 'Expected after rebates', ({ summary }) => money(summary.cost.expected, currency));
+  add('money', 'after', 'After all rebates', ({ summary }) => money(summary.cost.after, currency));
   add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));
-  if (entries.some(({ summary }) => summary.cost.counted !== summary.cost.total))
-    add('money', 'counted', 'Without looks-only parts', ({ summary }) =>
+  if (entries.some(({ summary }) => summary.cost.counted !== schoolTotal(summary.cost, brief.money.school)))
+    add('money', 'counted', 'Counted against the sum', ({ summary }) =>
       money(summary.cost.counted, currency),
     );
   add('money', 'yearly', 'Running cost a year, at most', ({ traits }) => (traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency))); // prettier-ignore

@@ -23,6 +23,8 @@ const BARRIERS = {
   condition: 'condition left out in the brief',
   shop: 'shop left out in the brief',
   currency: 'no rate for its currency',
+  late: 'arrives too late for the brief',
+  stale: 'price too old for the brief',
 } as const;
 
 const part = computed(() => props.trade?.part ?? null);

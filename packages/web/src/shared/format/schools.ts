@@ -22,7 +22,12 @@ export function supplyRuleWords({ kind, factor }: SupplyRule): string {
 /** Which school the money follows. */
 export function moneyWords({ money: m }: Brief): string {
   const slack = m.slackMinor > 0 ? `, slack of ${money(m.slackMinor, m.currency)}` : ', hard limit';
-  return `counted: paid at the till${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
+  const school = {
+    strict: 'paid at the till',
+    expected: 'expected after rebates',
+    after: 'after all rebates',
+  }[m.school];
+  return `counted: ${school}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
 }
 
 /** Which conditions of parts count, and for which slots otherwise. */

@@ -1,14 +1,21 @@
 import { catalogueOf, type CatalogueFile, type Counts } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
+import { withFinds, type Find } from '@ripe-pick/core/secondhand';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
+import { useWorkspace } from './workspace.ts';
 
 const NO_PARTS: Catalogue['parts'] = [];
 
 /** The catalogue as the server has it. */
 export const useMarket = defineStore('market', () => {
-  const catalogue = shallowRef<Catalogue | null>(null);
+  const workspace = useWorkspace();
+  const stored = shallowRef<Catalogue | null>(null);
+  /** The stored catalogue with the finds that compete. */
+  const catalogue = computed(() =>
+    stored.value ? withFinds(stored.value, workspace.finds as readonly Find[]) : null,
+  );
   const demoAvailable = ref(false);
   const failure = ref<string | null>(null);
   const isLoading = ref(false);
@@ -20,7 +27,7 @@ export const useMarket = defineStore('market', () => {
     try {
       const [status, file] = await Promise.all([call('status', undefined), call('catalogue', undefined)]);
       demoAvailable.value = status.demoAvailable;
-      catalogue.value = catalogueOf(file);
+      stored.value = catalogueOf(file);
       failure.value = null;
       loads.value++;
     } catch (error) {
@@ -42,14 +49,26 @@ export const useMarket = defineStore('market', () => {
   }
 
   /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
-  const parts = computed(() => catalogue.value?.parts ?? NO_PARTS);
+  const parts = computed(() => stored.value?.parts ?? NO_PARTS);
   const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
 
   return {
-    catalogue, parts, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
+    catalogue, stored, parts, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
       await call('addPart', body);
+      await load();
+    },
+    putDeal: async (deal: Parameters<typeof call<'putDeal'>>[1]['deal']) => {
+      await call('putDeal', { deal });
+      await load();
+    },
+    removeDeal: async (deal: string) => {
+      await call('removeDeal', { deal });
+      await load();
+    },
+    putShop: async (shop: Parameters<typeof call<'putShop'>>[1]['shop']) => {
+      await call('putShop', { shop });
       await load();
     },
     removePart: async (part: string) => {

@@ -79,7 +79,7 @@ export const useModel = defineStore('model', () => {
     }
   }
   function show(frameModel: FrameModel): void {
-    if (market.catalogue) market.catalogue = { ...market.catalogue, frameModel };
+    if (market.stored) market.stored = { ...market.stored, frameModel };
   }
 
   // Records and sheets that come or go are taken in from where the last fit stood.

@@ -122,7 +122,7 @@ beforeEach(() => {
   server = fakeServer();
   worker = fakeWorker();
   setActivePinia(createPinia());
-  useMarket().catalogue = CATALOGUE;
+  useMarket().stored = CATALOGUE;
 });
 const idle = async (model: ReturnType<typeof useModel>) => {
   await vi.waitFor(() => expect(model.state).toBe('idle'), { timeout: 20_000, interval: 20 });
@@ -230,7 +230,7 @@ describe('the model keeps in step', () => {
     expect([model.failure, server.models.length]).toEqual([null, 1]);
   });
   it('has nothing to do without games', async () => {
-    useMarket().catalogue = { ...CATALOGUE, frameModel: { ...CATALOGUE.frameModel, games: [], fit: undefined } };
+    useMarket().stored = { ...CATALOGUE, frameModel: { ...CATALOGUE.frameModel, games: [], fit: undefined } };
     const [records, model] = [useRecords(), useModel()];
     await records.load();
     expect([model.canFit, model.isStale]).toEqual([false, false]);

@@ -1,5 +1,6 @@
 import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
 import type { Flip, FlipProgress } from '@ripe-pick/core/insight';
+import type { ShoppingResult } from '@ripe-pick/core/baskets';
 import type { Explanation, Progress } from '@ripe-pick/core/optimise';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy, wrap, type Remote } from 'comlink';
@@ -79,6 +80,8 @@ export const useSolver = defineStore('solver', () => {
     companions: async (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
       (await at('repair')).companions(brief, picks, slot, part, offer),
     mend: async (brief: Brief, picks: Picks, rule: string) => (await at('repair')).mend(brief, picks, rule),
+    shopping: async (brief: Brief, picks: Picks): Promise<ShoppingResult> =>
+      (await at('repair')).shopping(brief, picks),
     againstBest: async (brief: Brief, picks: Picks) => (await at('repair')).againstBest(brief, picks),
   };
 });

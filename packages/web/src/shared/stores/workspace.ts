@@ -5,6 +5,7 @@ import {
   type Decision,
   type Workspace,
 } from '@ripe-pick/contract';
+import { withHousehold } from '@ripe-pick/core/buying';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -19,6 +20,10 @@ function blank(): Workspace {
     brief: blankBrief() as Workspace['brief'],
     candidates: [{ id: 'first', name: 'First idea', picks: {}, note: '', isArchived: false, decisions: [] }],
     active: 'first',
+    finds: [],
+    orders: [],
+    slips: [],
+    versions: [],
   }; // the same shape, read-only
 }
 
@@ -35,7 +40,13 @@ export const useWorkspace = defineStore('workspace', () => {
   let isSaving = false;
   let isDirty = false;
 
-  const brief = computed(() => state.value.brief as Brief);
+  /** The brief as typed, and the same with what the slips say of this household. */
+  const typedBrief = computed(() => state.value.brief as Brief);
+  const finds = computed(() => state.value.finds);
+  const orders = computed(() => state.value.orders);
+  const slips = computed(() => state.value.slips);
+  const versions = computed(() => state.value.versions);
+  const brief = computed(() => withHousehold(typedBrief.value, slips.value));
   const candidates = computed(() => state.value.candidates);
   const active = computed(() => {
     const { candidates: all, active: id } = state.value;
@@ -225,7 +236,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const activate = (id: string) => set({ ...state.value, active: id });
 
   return {
-    brief, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
+    brief, typedBrief, finds, orders, slips, versions, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
     canUndo, canRedo, addCandidate, renameCandidate, removeCandidate, archive, order, noteOn, activate,
   }; // prettier-ignore
 });

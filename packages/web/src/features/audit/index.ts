@@ -1,0 +1,1 @@
+export { default as AuditPage } from './AuditPage.vue';

@@ -1,0 +1,329 @@
+<script setup lang="ts">
+import { NButton, NSelect } from 'naive-ui';
+import { computed, ref } from 'vue';
+import { FIND_STATES, type Find } from '@ripe-pick/contract';
+import type { Appraisal } from '@ripe-pick/core/secondhand';
+import { carriage, offersOf, slotsOfFind, testList, type Find as CoreFind } from '@ripe-pick/core/secondhand';
+import type { Pick, Picks } from '@ripe-pick/core/parts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { fps, money, percent, signed } from '../../shared/format/format.ts';
+import SwitchField from '../../shared/ui/SwitchField.vue';
+import FindForm from './FindForm.vue';
+import PriceLine from './PriceLine.vue';
+import { RISK_WORDS, STATE_WORDS, TEST_WORDS, VERDICTS } from './words.ts';
+
+const props = defineProps<{
+  find: Find;
+  appraisal: Appraisal | null;
+  others: readonly { readonly find: Find; readonly appraisal: Appraisal | null }[];
+}>();
+const bench = useBench();
+const buying = useBuying();
+const choose = useChoose();
+const market = useMarket();
+const names = useNames();
+const workspace = useWorkspace();
+const isEditing = ref(false);
+const kinds = computed(() => props.find.parts.flatMap((id) => names.parts.get(id)?.slot ?? []));
+const steps = computed(() => testList(kinds.value));
+const amount = (minor: number | null) => (minor === null ? 'unknown' : money(minor, bench.currency));
+const gain = computed(() => {
+  const built = props.appraisal?.inBuild;
+  return built && built.score !== null && built.before !== null ? (built.score - built.before) / 1000 : null;
+});
+const perMoney = computed(() => {
+  const built = props.appraisal?.inBuild;
+  return built && built.score !== null && props.appraisal && props.appraisal.risk.cost > 0
+    ? built.score / 1000 / (props.appraisal.risk.cost / 10_000)
+    : null;
+});
+/** Another find as the one to be held against. */
+const reference = ref<string | null>(null);
+const against = computed(() => props.others.find((each) => each.find.id === reference.value) ?? null);
+const patch = (label: string, change: Partial<Find>) =>
+  buying.patch('finds', props.find.id, label, (find) => ({ ...find, ...change }));
+const test = (code: string, done: boolean) =>
+  patch(done ? 'a check is done' : 'a check is open', {
+    tested: done ? [...props.find.tested, code] : props.find.tested.filter((each) => each !== code),
+  });
+
+/** The find in the build: its parts take their slots, at their share of its price. */
+function tryIt() {
+  const { stored } = market;
+  if (!stored || !bench.index) return;
+  if (!props.find.inLanes) patch('let the find compete', { inLanes: true });
+  const offers = offersOf(props.find as CoreFind, stored);
+  const slots = slotsOfFind(props.find as CoreFind, bench.index.parts);
+  const picks: Record<string, Pick> = { ...workspace.picks };
+  for (const [slot, part] of slots)
+    picks[slot] = { part: part.id, offer: offers.find((offer) => offer.part === part.id)?.id ?? null };
+  choose.keep(`With ${props.find.name}`.slice(0, 200), 'a used find tried', picks as Picks);
+}
+</script>
+
+<template>
+  <div class="sheets">
+    <section class="sheet find" aria-labelledby="find-title">
+      <header>
+        <h2 id="find-title">{{ find.name }}</h2>
+        <select
+          :value="find.state"
+          aria-label="State of the find"
+          @change="
+            patch('change the state of a find', {
+              state: ($event.target as HTMLSelectElement).value as Find['state'],
+            })
+          "
+        >
+          <option v-for="state in FIND_STATES" :key="state" :value="state">{{ STATE_WORDS[state] }}</option>
+        </select>
+        <NButton size="small" @click="isEditing = true">Change</NButton>
+        <NButton size="small" @click="tryIt">Try it in a build</NButton>
+        <button class="plain" @click="buying.remove('finds', find.id, `drop the find ${find.name}`)">
+          Drop
+        </button>
+      </header>
+      <p class="quiet">
+        {{ find.parts.map((part) => names.part(part)).join(' + ') }} · grade {{ find.grade
+        }}{{ find.monthsOld === null ? '' : `, ${find.monthsOld} months old` }} ·
+        {{ find.seller || 'seller not named' }},
+        {{ find.rated === 0 ? 'no record' : `${find.good} of ${find.rated} good` }} ·
+        {{ find.returnDays > 0 ? `${find.returnDays} days to return` : 'no return' }} · seen {{ find.seenOn
+        }}{{ find.where ? `, ${find.where}` : '' }}
+      </p>
+      <p v-if="find.note" class="quiet">{{ find.note }}</p>
+      <p v-if="!appraisal" class="failure">
+        No rate is known for {{ find.currency }}: add one to the catalogue to appraise this find.
+      </p>
+      <template v-else>
+        <p class="verdict">
+          <b>{{ VERDICTS[appraisal.verdict].shape }} {{ VERDICTS[appraisal.verdict].word }}</b>
+          <span v-if="appraisal.verdict === 'take'"
+            >: it costs {{ amount(appraisal.risk.cost) }} with its risk, where the same new costs
+            {{ amount(appraisal.newCost) }}.</span
+          >
+          <span v-else-if="appraisal.verdict === 'haggle'"
+            >: start at {{ amount(appraisal.firstOffer) }}, and go no higher than
+            {{ amount(appraisal.mostOffer) }}.</span
+          >
+          <span v-else-if="appraisal.verdict === 'pass'"
+            >: it would be fair at {{ amount(appraisal.fairPrice) }}, and that is too far from
+            {{ amount(appraisal.paid) }}.</span
+          >
+          <span v-else>: nothing new is known that does as much, so no price is called fair.</span>
+        </p>
+        <PriceLine :appraisal="appraisal" :asking="appraisal.paid - 0" :currency="bench.currency" />
+        <div class="two">
+          <table class="lines">
+            <caption>
+              What it really costs
+            </caption>
+            <tbody>
+              <tr>
+                <th scope="row">Price asked</th>
+                <td class="num">{{ money(find.priceMinor, find.currency) }}</td>
+              </tr>
+              <tr>
+                <th scope="row">Sending and the way there</th>
+                <td class="num">{{ money(carriage(find), find.currency) }}</td>
+              </tr>
+              <tr v-for="line in appraisal.risk.lines" :key="line.kind">
+                <th scope="row">
+                  {{ RISK_WORDS[line.kind]
+                  }}<span v-if="line.kind === 'dead'" class="quiet"
+                    >chance {{ percent(appraisal.risk.deadOnArrival) }}</span
+                  ><span v-if="line.kind === 'gone'" class="quiet"
+                    >chance {{ percent(appraisal.risk.gone) }}</span
+                  >
+                </th>
+                <td class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</td>
+              </tr>
+            </tbody>
+            <tfoot>
+              <tr>
+                <th scope="row">With its risk</th>
+                <td class="num">{{ amount(appraisal.risk.cost) }}</td>
+              </tr>
+            </tfoot>
+          </table>
+          <table class="lines">
+            <caption>
+              The same new
+            </caption>
+            <tbody>
+              <tr v-for="each in appraisal.equals" :key="each.part">
+                <th scope="row">
+                  {{
+                    each.equal
+                      ? `${names.part(each.equal.offer.part)}, ${each.equal.shop.name}`
+                      : `${names.part(each.part)}: nothing new does as much`
+                  }}
+                </th>
+                <td class="num">{{ each.equal ? amount(each.equal.till) : 'unknown' }}</td>
+              </tr>
+              <tr>
+                <th scope="row">Counted the same way<span class="quiet">warranty and resale in</span></th>
+                <td class="num">{{ amount(appraisal.newCost) }}</td>
+              </tr>
+              <tr>
+                <th scope="row">Fair price for the find</th>
+                <td class="num">{{ amount(appraisal.fairPrice) }}</td>
+              </tr>
+              <tr v-if="appraisal.sameMoney">
+                <th scope="row">The same money new: {{ names.part(appraisal.sameMoney.offer.part) }}</th>
+                <td class="num">{{ amount(appraisal.sameMoney.till) }}</td>
+              </tr>
+              <tr>
+                <th scope="row">In {{ workspace.active.name }}</th>
+                <td class="num">{{ gain === null ? 'frames unknown' : `${signed(gain)} fps` }}</td>
+              </tr>
+              <tr v-if="perMoney !== null">
+                <th scope="row">
+                  Frames of that build for {{ money(10000, bench.currency, { short: true }) }} of it
+                </th>
+                <td class="num">{{ fps(perMoney) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <div v-if="others.length > 0" class="reference">
+          <NSelect
+            v-model:value="reference"
+            size="small"
+            clearable
+            placeholder="Hold it against another find"
+            :options="others.map((each) => ({ value: each.find.id, label: each.find.name }))"
+            :input-props="{ 'aria-label': 'Hold it against another find' }"
+            class="other"
+          />
+          <span v-if="against?.appraisal">
+            {{ against.find.name }} costs {{ amount(against.appraisal.risk.cost) }} with its risk,
+            {{ money(against.appraisal.risk.cost - appraisal.risk.cost, bench.currency, { sign: true }) }};
+            {{
+              against.appraisal.inBuild.score !== null && appraisal.inBuild.score !== null
+                ? `${signed((against.appraisal.inBuild.score - appraisal.inBuild.score) / 1000)} fps in this build`
+                : 'frames unknown'
+            }}.
+          </span>
+        </div>
+        <SwitchField
+          label="Let it compete in lanes and search, as the brief’s used policy allows"
+          :value="find.inLanes"
+          @change="
+            (v) => patch(v ? 'let the find compete' : 'keep the find out of the lanes', { inLanes: v })
+          "
+        />
+      </template>
+    </section>
+    <section class="sheet test" aria-labelledby="test-title">
+      <h2 id="test-title">To take along</h2>
+      <p class="quiet">
+        Test before paying. Switch off and unplug before touching the inside; makers’ manuals and local rules
+        come first.
+      </p>
+      <ul>
+        <li v-for="step in steps" :key="step.code">
+          <label
+            ><input
+              type="checkbox"
+              :checked="find.tested.includes(step.code)"
+              @change="test(step.code, ($event.target as HTMLInputElement).checked)"
+            />
+            {{ TEST_WORDS[step.code] ?? step.code }}</label
+          >
+        </li>
+      </ul>
+    </section>
+    <FindForm
+      :show="isEditing"
+      :find="find"
+      @close="isEditing = false"
+      @keep="
+        (next) => {
+          patch('change the find', next);
+          isEditing = false;
+        }
+      "
+    />
+  </div>
+</template>
+
+<style scoped>
+.sheets {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+.find,
+.test {
+  padding: 12px 16px;
+  display: grid;
+  gap: 8px;
+}
+header {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+h2 {
+  font-size: 18px;
+  margin-right: auto;
+}
+.test h2 {
+  font-size: 16px;
+}
+select {
+  font: inherit;
+  font-size: 13px;
+  height: 28px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 5px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 24px;
+  align-items: start;
+}
+td {
+  text-align: right;
+  white-space: nowrap;
+}
+.reference {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.other {
+  width: 250px;
+}
+.test ul {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  columns: 2;
+  column-gap: 24px;
+  font-size: 13px;
+}
+.test li {
+  break-inside: avoid;
+  padding: 2px 0;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+  .test ul {
+    columns: 1;
+  }
+}
+</style>

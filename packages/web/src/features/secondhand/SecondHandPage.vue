@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { NButton } from 'naive-ui';
+import { computed, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { appraise, type Find } from '@ripe-pick/core/secondhand';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money } from '../../shared/format/format.ts';
+import FindForm from './FindForm.vue';
+import FindSheet from './FindSheet.vue';
+import { STATE_WORDS, VERDICTS } from './words.ts';
+
+const bench = useBench();
+const buying = useBuying();
+const market = useMarket();
+const workspace = useWorkspace();
+const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
+const opened = ref<string | null>(null);
+const finds = computed(() => [...workspace.finds].reverse());
+const current = computed(
+  () => finds.value.find((find) => find.id === opened.value) ?? finds.value[0] ?? null,
+);
+const appraisals = computed(() => {
+  const { index } = bench;
+  const { stored } = market;
+  return new Map(
+    finds.value.map((find) => [
+      find.id,
+      index && stored ? appraise(find as Find, workspace.picks, stored, index) : null,
+    ]),
+  );
+});
+watch(
+  () => workspace.finds.length,
+  (now, before) => {
+    if (now > before) opened.value = workspace.finds.at(-1)?.id ?? null;
+  },
+);
+const isAdding = ref(false);
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Second-hand</h1>
+      <p class="quiet">
+        What a find is really worth: its price with the risk that comes with it, held against the same frames
+        new.
+      </p>
+      <NButton v-if="!isEmpty" type="primary" size="small" @click="isAdding = true">Appraise a find</NButton>
+    </div>
+    <section v-if="isEmpty" class="sheet none">
+      <p>There are no parts yet, so there is nothing to hold a find against.</p>
+      <RouterLink to="/data">Bring in a catalogue, or type a part in</RouterLink>
+    </section>
+    <section v-else-if="finds.length === 0" class="sheet none">
+      <p>No find yet. Type in a listing that you saw: its price, its seller’s record, how far away it is.</p>
+      <NButton @click="isAdding = true">Appraise the first find</NButton>
+    </section>
+    <div v-else class="columns">
+      <nav class="sheet list" aria-label="Finds">
+        <button
+          v-for="find in finds"
+          :key="find.id"
+          class="plain find"
+          :aria-pressed="current?.id === find.id"
+          @click="opened = find.id"
+        >
+          <span class="name">{{ find.name }}</span>
+          <span class="num">{{ money(find.priceMinor, find.currency) }}</span>
+          <span class="quiet"
+            >{{ STATE_WORDS[find.state] }}{{ find.parts.length > 1 ? `, ${find.parts.length} parts` : ''
+            }}{{ find.inLanes && find.state !== 'passed' ? ', in the lanes' : '' }}</span
+          >
+          <span class="verdict" :class="appraisals.get(find.id)?.verdict ?? 'unknown'"
+            >{{ VERDICTS[appraisals.get(find.id)?.verdict ?? 'unknown'].shape }}
+            {{ VERDICTS[appraisals.get(find.id)?.verdict ?? 'unknown'].word }}</span
+          >
+        </button>
+      </nav>
+      <FindSheet
+        v-if="current"
+        :key="current.id"
+        :find="current"
+        :appraisal="appraisals.get(current.id) ?? null"
+        :others="
+          finds
+            .filter((find) => find.id !== current?.id)
+            .map((find) => ({ find, appraisal: appraisals.get(find.id) ?? null }))
+        "
+      />
+    </div>
+    <FindForm
+      :show="isAdding"
+      :find="null"
+      @close="isAdding = false"
+      @keep="
+        (find) => {
+          buying.add('finds', `keep the find ${find.name}`, find);
+          isAdding = false;
+        }
+      "
+    />
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: 250px minmax(0, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+.list {
+  padding: 6px;
+  display: grid;
+  gap: 2px;
+}
+.find {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 1px 8px;
+  text-align: left;
+  padding: 7px 9px;
+  border-left: 4px solid transparent;
+}
+.find[aria-pressed='true'] {
+  border-left-color: var(--plum);
+  background: var(--sunk);
+}
+.name {
+  font-weight: 600;
+}
+.find .quiet {
+  margin-left: 0;
+  font-size: 12px;
+}
+.verdict {
+  font-size: 12.5px;
+  font-weight: 600;
+}
+.verdict.take {
+  color: var(--plum);
+}
+.verdict.haggle {
+  color: var(--apricot);
+}
+.verdict.pass,
+.verdict.unknown {
+  color: var(--ink-soft);
+}
+@media (max-width: 900px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as SecondHandPage } from './SecondHandPage.vue';

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { scaleLinear } from 'd3';
+import { useElementSize } from '@vueuse/core';
+import { NButton } from 'naive-ui';
+import { computed, ref } from 'vue';
+import type { Shopping } from '@ripe-pick/core/baskets';
+import { plannedOrders, type PlannedOrder } from '@ripe-pick/core/buying';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money } from '../../shared/format/format.ts';
+import { slotColour } from '../../shared/format/slots.ts';
+
+const props = defineProps<{ shopping: Shopping }>();
+const bench = useBench();
+const buying = useBuying();
+const choose = useChoose();
+const names = useNames();
+const workspace = useWorkspace();
+
+const best = computed(() => props.shopping.best);
+const orders = computed(() => (bench.index ? plannedOrders(best.value.cost, bench.index, names.part) : []));
+const sumOf = (order: PlannedOrder) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
+/** What the basket saves against the offers that are picked now. */
+const saved = computed(() => (bench.summary ? bench.summary.cost.counted - best.value.cost.counted : 0));
+const isTaken = computed(
+  () => JSON.stringify(workspace.picks) === JSON.stringify(best.value.picks) || saved.value === 0,
+);
+
+const holder = ref<HTMLElement | null>(null);
+const { width } = useElementSize(holder);
+const BAR = 16;
+const x = computed(() =>
+  scaleLinear()
+    .domain([
+      0,
+      Math.max(
+        1,
+        ...orders.value.map((order) =>
+          order.lines.reduce((sum, line) => sum + Math.max(0, line.plannedMinor), 0),
+        ),
+      ),
+    ])
+    .range([0, Math.max(40, width.value - 2)]),
+);
+/** An order's bar: parts end to end, then what sending adds; what deals take off is cut from the right end. */
+function stretches(order: PlannedOrder) {
+  let at = 0;
+  const out: { key: string; from: number; to: number; fill: string }[] = [];
+  order.lines.forEach((line, n) => {
+    if (line.plannedMinor <= 0) return;
+    out.push({
+      key: `${n}`,
+      from: at,
+      to: at + line.plannedMinor,
+      fill: line.slot ? slotColour(line.slot) : 'var(--line-strong)',
+    });
+    at += line.plannedMinor;
+  });
+  return out;
+}
+const cutOf = (order: PlannedOrder) => ({
+  from: sumOf(order),
+  to: order.lines.reduce((sum, line) => sum + Math.max(0, line.plannedMinor), 0),
+});
+
+function take() {
+  choose.pick('take the cheapest basket', 'the cheapest basket for the same parts', () => best.value.picks);
+}
+const placed = ref(false);
+function place() {
+  if (!isTaken.value) take();
+  buying.place(best.value, orders.value);
+  placed.value = true;
+}
+</script>
+
+<template>
+  <section class="sheet basket" aria-labelledby="basket-title">
+    <div class="top">
+      <h2 id="basket-title">
+        {{ orders.length }} {{ orders.length === 1 ? 'order' : 'orders' }},
+        {{ money(best.cost.till, bench.currency) }} at the till
+      </h2>
+      <span class="quiet">
+        expected {{ money(best.cost.expected, bench.currency) }}, after all rebates
+        {{ money(best.cost.after, bench.currency) }}
+      </span>
+    </div>
+    <p v-if="saved > 0" class="saves">
+      <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts.
+      <button class="plain edged" @click="take">Take these offers</button>
+    </p>
+    <p v-else class="quiet">
+      The offers that are picked are these, or cost the same: no way of splitting them costs less.
+    </p>
+    <div ref="holder">
+      <article v-for="(order, n) in orders" :key="n" class="order">
+        <header>
+          <h3>{{ order.shop }}</h3>
+          <span class="num">{{ money(sumOf(order), bench.currency) }}</span>
+          <span class="quiet">{{
+            order.expectedOn ? `there about ${order.expectedOn}` : 'arrival unknown'
+          }}</span>
+          <span v-for="code in order.codes" :key="code" class="code"
+            >enter <b>{{ code }}</b></span
+          >
+          <span v-for="gift in order.gifts" :key="gift" class="quiet">comes with {{ gift }}</span>
+        </header>
+        <svg v-if="width > 0" :width="width" :height="BAR" aria-hidden="true">
+          <rect
+            v-for="each in stretches(order)"
+            :key="each.key"
+            :x="x(each.from)"
+            y="0"
+            :width="Math.max(1, x(each.to) - x(each.from) - 1)"
+            :height="BAR"
+            :fill="each.fill"
+          />
+          <rect
+            v-if="cutOf(order).to > cutOf(order).from"
+            class="cut"
+            :x="x(cutOf(order).from)"
+            y="0.5"
+            :width="Math.max(2, x(cutOf(order).to) - x(cutOf(order).from))"
+            :height="BAR - 1"
+          />
+        </svg>
+        <table class="lines">
+          <tbody>
+            <tr v-for="(line, m) in order.lines" :key="m" :class="{ off: line.plannedMinor < 0 }">
+              <th scope="row">{{ line.name }}</th>
+              <td class="num">{{ money(line.plannedMinor, bench.currency) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </article>
+    </div>
+    <div class="actions">
+      <NButton type="primary" :disabled="orders.length === 0 || placed" @click="place">
+        {{ placed ? 'Turned into orders' : 'Turn into orders' }}
+      </NButton>
+      <span class="quiet"
+        >Nothing is bought by this: it keeps what you are about to buy, with its slips and its dates.</span
+      >
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.basket {
+  padding: 12px 16px;
+  display: grid;
+  gap: 8px;
+}
+.top {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+h2 {
+  font-size: 18px;
+}
+.saves b {
+  color: var(--leaf);
+}
+.order {
+  padding: 8px 0 6px;
+  border-top: 1px solid var(--line);
+  display: grid;
+  gap: 4px;
+}
+.order header {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.order h3 {
+  font-size: 15px;
+}
+.order header .num {
+  font-weight: 650;
+}
+.code {
+  border: 1px dashed var(--plum);
+  border-radius: 4px;
+  padding: 0 7px;
+  font-size: 13px;
+}
+.cut {
+  fill: var(--sheet);
+  stroke: var(--plum);
+  stroke-dasharray: 3 2;
+}
+.off th,
+.off td {
+  color: var(--leaf);
+}
+td {
+  text-align: right;
+  white-space: nowrap;
+}
+svg {
+  display: block;
+}
+.actions {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,264 @@
+<script setup lang="ts">
+import { useMessage } from 'naive-ui';
+import { computed } from 'vue';
+import { LINE_STATES, RECEIPTS_PATH, type Order } from '@ripe-pick/contract';
+import { minorPlaces } from '@ripe-pick/core';
+import { arrived, lineCost } from '@ripe-pick/core/buying';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { money } from '../../shared/format/format.ts';
+
+type Line = Order['lines'][number];
+const bench = useBench();
+const buying = useBuying();
+const workspace = useWorkspace();
+const message = useMessage();
+const orders = computed(() => [...workspace.orders].reverse());
+const STATE_WORDS = {
+  ordered: 'ordered',
+  arrived: 'arrived',
+  dead: 'dead on arrival',
+  returned: 'sent back',
+  cancelled: 'cancelled',
+} as const;
+
+const planned = (order: Order) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
+const paid = (order: Order) => order.lines.reduce((sum, line) => sum + lineCost(line), 0);
+const differenceWords = (order: Order) => {
+  const more = paid(order) - planned(order);
+  return more === 0
+    ? 'as planned'
+    : `${money(Math.abs(more), order.currency)} ${more > 0 ? 'more' : 'less'} than planned`;
+};
+function editLine(order: Order, at: number, label: string, change: (line: Line) => Line) {
+  buying.patch('orders', order.id, label, (each) => ({
+    ...each,
+    lines: each.lines.map((line, n) => (n === at ? change(line) : line)),
+  }));
+}
+function setState(order: Order, at: number, state: Line['state']) {
+  const line = order.lines[at];
+  const shop = [...(bench.index?.shops.values() ?? [])].find((each) => order.shop.startsWith(each.name));
+  const part = line.part === null ? undefined : bench.index?.parts.get(line.part);
+  editLine(order, at, `${line.name}: ${STATE_WORDS[state]}`, (each) =>
+    state === 'arrived' && each.arrivedOn === null
+      ? { ...arrived(each, buying.today, shop?.returnDays ?? null, part?.warrantyMonths ?? null) }
+      : { ...each, state },
+  );
+}
+const scale = (order: Order) => 10 ** minorPlaces(order.currency);
+function setPaid(order: Order, at: number, text: string) {
+  const value = Number.parseFloat(text.replace(',', '.'));
+  const minor =
+    text.trim() === '' ? null : Number.isFinite(value) ? Math.round(value * scale(order)) : undefined;
+  if (minor === undefined) {
+    message.warning(`“${text}” is no amount. Type it like 132.90.`);
+    return;
+  }
+  editLine(order, at, 'type what was paid', (line) => ({ ...line, paidMinor: minor }));
+}
+async function keep(order: Order, event: Event) {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  const failed = await buying.keepReceipt(order.id, file);
+  if (failed) message.error(failed);
+}
+</script>
+
+<template>
+  <section class="sheet placed" aria-labelledby="placed-title">
+    <h2 id="placed-title">Orders</h2>
+    <p v-if="orders.length === 0" class="quiet">
+      None yet. Turn the basket above into orders, and note here what arrives and what was really paid.
+    </p>
+    <details v-for="order in orders" :key="order.id" class="order" :open="order === orders[0]">
+      <summary>
+        <b>{{ order.shop }}</b>
+        <span class="quiet">{{ order.placedOn }}{{ order.number ? `, ${order.number}` : '' }}</span>
+        <span class="num">{{ money(paid(order), order.currency) }}</span>
+        <span class="quiet">{{ differenceWords(order) }}</span>
+        <span class="quiet"
+          >{{ order.lines.filter((line) => line.part && line.state === 'arrived').length }} of
+          {{ order.lines.filter((line) => line.part).length }} arrived</span
+        >
+      </summary>
+      <div class="fields">
+        <label
+          >Order number
+          <input
+            :value="order.number"
+            maxlength="200"
+            @change="
+              buying.patch('orders', order.id, 'type the order number', (each) => ({
+                ...each,
+                number: ($event.target as HTMLInputElement).value,
+              }))
+            "
+        /></label>
+        <label
+          >Expected on
+          <input
+            type="date"
+            :value="order.expectedOn ?? ''"
+            @change="
+              buying.patch('orders', order.id, 'change the expected day', (each) => ({
+                ...each,
+                expectedOn: ($event.target as HTMLInputElement).value || null,
+              }))
+            "
+        /></label>
+        <label
+          >Note
+          <input
+            :value="order.note"
+            maxlength="5000"
+            @change="
+              buying.patch('orders', order.id, 'type a note on an order', (each) => ({
+                ...each,
+                note: ($event.target as HTMLInputElement).value,
+              }))
+            "
+        /></label>
+      </div>
+      <div class="scroll" tabindex="0" role="group" :aria-label="`Lines of the order at ${order.shop}`">
+        <table class="lines">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col" class="num">Planned</th>
+              <th scope="col">Paid</th>
+              <th scope="col">State</th>
+              <th scope="col">Send back by</th>
+              <th scope="col">Warranty until</th>
+              <th scope="col">Serial number</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(line, n) in order.lines" :key="n">
+              <th scope="row">{{ line.name }}</th>
+              <td class="num">{{ money(line.plannedMinor, order.currency) }}</td>
+              <td>
+                <input
+                  class="amount num"
+                  inputmode="decimal"
+                  :aria-label="`Paid for ${line.name}`"
+                  placeholder="as planned"
+                  :value="
+                    line.paidMinor === null
+                      ? ''
+                      : (line.paidMinor / scale(order)).toFixed(minorPlaces(order.currency))
+                  "
+                  @change="setPaid(order, n, ($event.target as HTMLInputElement).value)"
+                />
+              </td>
+              <template v-if="line.part">
+                <td>
+                  <select
+                    :aria-label="`State of ${line.name}`"
+                    :value="line.state"
+                    @change="setState(order, n, ($event.target as HTMLSelectElement).value as Line['state'])"
+                  >
+                    <option v-for="state in LINE_STATES" :key="state" :value="state">
+                      {{ STATE_WORDS[state] }}
+                    </option>
+                  </select>
+                </td>
+                <td class="num">{{ line.returnBy ?? '–' }}</td>
+                <td class="num">{{ line.warrantyUntil ?? '–' }}</td>
+                <td>
+                  <input
+                    :aria-label="`Serial number of ${line.name}`"
+                    maxlength="200"
+                    :value="line.serial"
+                    @change="
+                      editLine(order, n, 'type a serial number', (each) => ({
+                        ...each,
+                        serial: ($event.target as HTMLInputElement).value,
+                      }))
+                    "
+                  />
+                </td>
+              </template>
+              <td v-else colspan="4"></td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="foot">
+        <span v-for="receipt in order.receipts" :key="receipt.id"
+          ><a :href="`${RECEIPTS_PATH}/${receipt.id}`" :download="receipt.name">{{ receipt.name }}</a></span
+        >
+        <label class="plain edged file"
+          >Keep a receipt<input
+            type="file"
+            class="visually-hidden"
+            accept="image/*,.pdf,.txt"
+            @change="keep(order, $event)"
+        /></label>
+        <button class="plain" @click="buying.remove('orders', order.id, `remove the order at ${order.shop}`)">
+          Remove this order
+        </button>
+      </div>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.placed {
+  padding: 12px 16px;
+  display: grid;
+  gap: 6px;
+}
+h2 {
+  font-size: 17px;
+}
+summary {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  cursor: pointer;
+  padding: 5px 0;
+}
+.order {
+  border-top: 1px solid var(--line);
+}
+.fields,
+.foot {
+  display: flex;
+  gap: 8px 16px;
+  flex-wrap: wrap;
+  align-items: center;
+  font-size: 13px;
+  padding: 5px 0;
+}
+.scroll {
+  overflow-x: auto;
+  position: relative;
+}
+input,
+select {
+  font: inherit;
+  font-size: 13px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 5px;
+  padding: 2px 6px;
+  max-width: 150px;
+}
+.amount {
+  width: 92px;
+  text-align: right;
+}
+.file {
+  position: relative;
+  cursor: pointer;
+  padding: 2px 10px;
+}
+.file:focus-within {
+  outline: 2px solid var(--focus);
+}
+</style>

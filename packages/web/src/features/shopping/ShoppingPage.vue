@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import type { ShoppingResult } from '@ripe-pick/core/baskets';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useSolver } from '../../shared/stores/solver.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import BasketPanel from './BasketPanel.vue';
+import ChangesPanel from './ChangesPanel.vue';
+import DealsPanel from './DealsPanel.vue';
+import OrdersPanel from './OrdersPanel.vue';
+import VersionsPanel from './VersionsPanel.vue';
+import { barrierWords } from './words.ts';
+
+const bench = useBench();
+const market = useMarket();
+const solver = useSolver();
+const workspace = useWorkspace();
+const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
+
+const result = shallowRef<ShoppingResult | null>(null);
+const failure = shallowRef('');
+let asked = 0;
+watch(
+  () => [market.catalogue, workspace.brief, workspace.picks] as const,
+  async ([catalogue, brief, picks]) => {
+    if (!catalogue) return;
+    const ticket = ++asked;
+    try {
+      const found = await solver.shopping(brief, picks);
+      if (ticket !== asked) return;
+      result.value = found;
+      failure.value = '';
+    } catch (error) {
+      if (ticket === asked) failure.value = error instanceof Error ? error.message : String(error);
+    }
+  },
+  { immediate: true },
+);
+const partName = (id: string) => {
+  const part = bench.index?.parts.get(id);
+  return part ? `${part.maker} ${part.name}` : id;
+};
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Shopping day</h1>
+      <p class="quiet">
+        Where to buy each part of {{ workspace.active.name }} so that all of it together costs least: sending,
+        codes, combos and arrival counted, and proved.
+      </p>
+    </div>
+    <section v-if="isEmpty" class="sheet none">
+      <p>There are no parts yet, so there is nothing to buy.</p>
+      <RouterLink to="/data">Bring in a catalogue, or type a part in</RouterLink>
+    </section>
+    <template v-else>
+      <p v-if="failure" class="failure" role="alert">The basket could not be worked out: {{ failure }}</p>
+      <section v-if="!result && !failure" class="sheet none" aria-live="polite">
+        <p>Working out the basket…</p>
+      </section>
+      <section v-else-if="result?.status === 'nothing'" class="sheet none">
+        <p>{{ workspace.active.name }} has no parts yet.</p>
+        <RouterLink to="/picks">Pick some, or find the best</RouterLink>
+      </section>
+      <section
+        v-else-if="result?.status === 'unavailable'"
+        class="sheet none"
+        aria-label="What cannot be bought"
+      >
+        <p>Some parts cannot be bought as the brief is:</p>
+        <ul>
+          <li v-for="each in result.slots" :key="each.slot">
+            {{ SLOT_NAMES[each.slot] }}, {{ partName(each.part) }}: {{ barrierWords(each.barriers) }}
+          </li>
+        </ul>
+        <RouterLink to="/picks">Pick another part</RouterLink>
+      </section>
+      <div v-else-if="result?.status === 'optimal'" class="columns">
+        <BasketPanel :shopping="result" />
+        <ChangesPanel :shopping="result" />
+      </div>
+      <OrdersPanel />
+      <VersionsPanel />
+      <DealsPanel />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 10px;
+  align-items: start;
+}
+.none ul {
+  margin: 6px 0;
+  padding-left: 20px;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

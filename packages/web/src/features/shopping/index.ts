@@ -1,0 +1,1 @@
+export { default as ShoppingPage } from './ShoppingPage.vue';

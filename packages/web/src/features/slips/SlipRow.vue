@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { useMessage } from 'naive-ui';
+import { computed, ref } from 'vue';
+import type { Slip } from '@ripe-pick/contract';
+import { minorPlaces } from '@ripe-pick/core';
+import { NEXT, stepSlip, waitsFor, type SlipState } from '@ripe-pick/core/buying';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { money } from '../../shared/format/format.ts';
+import { FORM_WORDS, STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
+
+const props = defineProps<{ slip: Slip }>();
+const buying = useBuying();
+const message = useMessage();
+/** The way of a claim; what was refused or missed left it. */
+const WAY: readonly SlipState[] = ['eligible', 'bought', 'sent', 'approved', 'paid'];
+const waits = computed(() => waitsFor(props.slip, buying.today));
+const next = computed(() => NEXT[props.slip.state]);
+const reached = computed(() => WAY.indexOf(props.slip.state));
+const SHAPES = { late: '▲', soon: '◆', none: '' } as const;
+const paid = ref('');
+
+function step(to: SlipState) {
+  const minor = to === 'paid' && paid.value.trim() !== '' ? Math.round(Number.parseFloat(paid.value.replace(',', '.')) * 10 ** minorPlaces(props.slip.currency)) : null; // prettier-ignore
+  if (minor !== null && !(Number.isFinite(minor) && minor >= 0)) {
+    message.warning(`“${paid.value}” is no amount. Type it like 12.00.`);
+    return;
+  }
+  const after = stepSlip(
+    props.slip,
+    to,
+    minor === null ? { on: buying.today } : { on: buying.today, paidMinor: minor },
+  );
+  if (typeof after === 'string') {
+    message.warning(after);
+    return;
+  }
+  buying.patch('slips', props.slip.id, `${props.slip.name}: ${STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
+}
+const tick = (at: number, have: boolean) =>
+  buying.patch('slips', props.slip.id, have ? 'a paper is there' : 'a paper is missing', (slip) => ({
+    ...slip,
+    papers: slip.papers.map((paper, n) => (n === at ? { ...paper, have } : paper)),
+  }));
+</script>
+
+<template>
+  <article class="slip" :aria-label="slip.name">
+    <header>
+      <h3>{{ slip.name }}</h3>
+      <span class="num">{{
+        slip.state === 'paid'
+          ? money(slip.paidMinor ?? 0, slip.currency)
+          : money(slip.faceMinor, slip.currency)
+      }}</span>
+      <span class="quiet"
+        >{{
+          slip.state === 'paid'
+            ? `of ${money(slip.faceMinor, slip.currency)}`
+            : `expected ${money(slip.expectedMinor, slip.currency)}`
+        }}
+        {{ FORM_WORDS[slip.form] }}</span
+      >
+    </header>
+    <p v-if="slip.partName" class="quiet">
+      {{ slip.partName }}{{ slip.boughtOn ? `, bought ${slip.boughtOn}` : '' }}
+    </p>
+    <ol class="way" :aria-label="`State: ${STATE_WORDS[slip.state]}`">
+      <li v-for="(state, n) in WAY" :key="state" :class="{ done: n <= reached, now: n === reached }">
+        {{ STATE_WORDS[state] }}
+      </li>
+      <li v-if="reached < 0" class="now bad">{{ STATE_WORDS[slip.state] }}</li>
+    </ol>
+    <p v-if="waits.what !== 'nothing'" class="waits" :class="waits.urgency">
+      {{ SHAPES[waits.urgency] }} {{ waitsWords(waits) }}
+    </p>
+    <div
+      v-if="slip.papers.length > 0 && (slip.state === 'eligible' || slip.state === 'bought')"
+      class="papers"
+    >
+      <label v-for="(paper, n) in slip.papers" :key="paper.name"
+        ><input
+          type="checkbox"
+          :checked="paper.have"
+          @change="tick(n, ($event.target as HTMLInputElement).checked)"
+        />
+        {{ paper.name }}</label
+      >
+    </div>
+    <div class="steps">
+      <label v-if="next.includes('paid')" class="amount"
+        >Came:
+        <input
+          v-model="paid"
+          inputmode="decimal"
+          :placeholder="
+            (slip.faceMinor / 10 ** minorPlaces(slip.currency)).toFixed(minorPlaces(slip.currency))
+          "
+      /></label>
+      <button v-for="state in next" :key="state" class="plain edged" @click="step(state)">
+        {{ STEP_WORDS[state] }}
+      </button>
+      <label class="amount"
+        >Remind
+        <input
+          type="number"
+          min="0"
+          max="365"
+          :value="slip.remindDays"
+          :aria-label="`Days before the deadline to be reminded: ${slip.name}`"
+          @change="
+            buying.patch('slips', slip.id, 'change the reminder', (each) => ({
+              ...each,
+              remindDays: Math.min(
+                365,
+                Math.max(0, Math.round(Number(($event.target as HTMLInputElement).value) || 0)),
+              ),
+            }))
+          "
+        />
+        days before</label
+      >
+      <button
+        class="plain"
+        :aria-label="`Remove the slip ${slip.name}`"
+        @click="buying.remove('slips', slip.id, `remove the slip ${slip.name}`)"
+      >
+        Remove
+      </button>
+    </div>
+  </article>
+</template>
+
+<style scoped>
+.slip {
+  border-top: 1px solid var(--line);
+  padding: 7px 0;
+  display: grid;
+  gap: 4px;
+}
+header {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+h3 {
+  font-size: 14.5px;
+}
+.num {
+  font-weight: 650;
+}
+.way {
+  list-style: none;
+  display: flex;
+  gap: 0;
+  margin: 0;
+  padding: 0;
+  font-size: 12.5px;
+  flex-wrap: wrap;
+}
+.way li {
+  padding: 1px 10px 1px 8px;
+  border-bottom: 4px solid var(--line);
+  color: var(--ink-soft);
+}
+.way .done {
+  border-color: var(--plum);
+  color: var(--ink);
+}
+.way .now {
+  font-weight: 700;
+}
+.way .bad {
+  border-color: var(--danger);
+}
+.waits.late {
+  color: var(--danger);
+  font-weight: 600;
+}
+.waits.soon {
+  color: var(--apricot);
+  font-weight: 600;
+}
+.papers,
+.steps {
+  display: flex;
+  gap: 5px 14px;
+  flex-wrap: wrap;
+  align-items: center;
+  font-size: 13px;
+}
+.amount input {
+  font: inherit;
+  width: 64px;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 5px;
+  padding: 1px 5px;
+}
+</style>

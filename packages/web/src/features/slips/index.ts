@@ -1,0 +1,1 @@
+export { default as SlipsPage } from './SlipsPage.vue';

@@ -1,0 +1,30 @@
+import type { SlipState, SlipWaits } from '@ripe-pick/core/buying';
+
+export const STATE_WORDS: Readonly<Record<SlipState, string>> = {
+  eligible: 'eligible', bought: 'bought', sent: 'sent in', approved: 'approved', paid: 'paid', refused: 'refused', missed: 'missed',
+}; // prettier-ignore
+/** What a step is called on its button. */
+export const STEP_WORDS: Readonly<Record<SlipState, string>> = {
+  eligible: '', bought: 'It is bought', sent: 'It is posted', approved: 'They approved it', paid: 'The money came', refused: 'They refused it', missed: 'It was missed',
+}; // prettier-ignore
+const WAITS_WORDS: Readonly<Record<SlipWaits['what'], string>> = {
+  buy: 'buy', papers: 'gather the papers and post them', send: 'post it', payout: 'money expected', nothing: '',
+}; // prettier-ignore
+
+/** What a slip waits for, in words: "post it by 2026-12-20, 9 days left". */
+export function waitsWords({ what, by, left, urgency }: SlipWaits): string {
+  if (what === 'nothing') return '';
+  if (by === null || left === null) return `${WAITS_WORDS[what]}, no last day`;
+  const days = `${Math.abs(left)} ${Math.abs(left) === 1 ? 'day' : 'days'}`;
+  if (what === 'payout')
+    return urgency === 'late' ? `money expected on ${by}, ${days} overdue` : `money expected about ${by}`;
+  return left < 0
+    ? `${WAITS_WORDS[what]}: ${by} has passed, ${days} ago`
+    : `${WAITS_WORDS[what]} by ${by}, ${left === 0 ? 'today' : `${days} left`}`;
+}
+export const FORM_WORDS = {
+  cash: 'in cash',
+  cheque: 'by cheque',
+  card: 'on a card',
+  credit: 'as store credit',
+} as const;

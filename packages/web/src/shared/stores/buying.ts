@@ -1,0 +1,114 @@
+import { MAX_RECEIPT_BYTES, MOST_KEPT, RECEIPTS_PATH, type Find, type Order, type Receipt, type Slip, type Version, type Workspace } from '@ripe-pick/contract'; // prettier-ignore
+import { slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
+import type { BasketAnswer } from '@ripe-pick/core/baskets';
+import type { Cost } from '@ripe-pick/core/money';
+import type { Picks } from '@ripe-pick/core/parts';
+import { defineStore } from 'pinia';
+import { computed } from 'vue';
+import { useBench } from './bench.ts';
+import { useMarket } from './market.ts';
+import { useNames } from './names.ts';
+import { useWorkspace } from './workspace.ts';
+
+interface Kept {
+  finds: Find;
+  orders: Order;
+  slips: Slip;
+  versions: Version;
+}
+export type KeptKind = keyof Kept;
+
+/** A fresh id; ids of what was removed may come again only after undo has forgotten them. */
+const freshId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
+
+/** What is kept of buying: every change is a named step of the workspace. */
+export const useBuying = defineStore('buying', () => {
+  const market = useMarket();
+  const workspace = useWorkspace();
+  const bench = useBench();
+  const names = useNames();
+  const today = computed(() => market.catalogue?.today ?? new Date().toISOString().slice(0, 10));
+
+  function change<K extends KeptKind>(
+    kind: K,
+    label: string,
+    to: (list: readonly Kept[K][]) => readonly Kept[K][],
+  ) {
+    workspace.edit(
+      label,
+      (state) => ({ ...state, [kind]: to(state[kind] as readonly Kept[K][]) }) as Workspace,
+    ); // the list of that very kind
+  }
+  const isFull = (kind: KeptKind) => workspace[kind].length >= MOST_KEPT;
+  function add<K extends KeptKind>(kind: K, label: string, item: Omit<Kept[K], 'id'>): string {
+    const id = freshId(kind.slice(0, -1));
+    change(kind, label, (list) => [...list, { ...item, id } as unknown as Kept[K]]); // the id completes it
+    return id;
+  }
+  const patch = <K extends KeptKind>(kind: K, id: string, label: string, to: (item: Kept[K]) => Kept[K]) =>
+    change(kind, label, (list) => list.map((each) => (each.id === id ? to(each) : each)));
+  const remove = (kind: KeptKind, id: string, label: string) =>
+    change(kind, label, (list) => list.filter((each) => each.id !== id) as never); // the same list with one less
+
+  const scoreOf = (): number | null => {
+    const rates = bench.summary?.rates;
+    return rates?.status === 'known' ? rates.objective.score : null;
+  };
+  function versionOf(
+    kind: Version['kind'],
+    name: string,
+    picks: Picks,
+    cost: Cost,
+  ): Omit<Version, 'id'> | null {
+    if (!bench.index) return null;
+    return {
+      kind, name, on: today.value, currency: bench.currency, tillMinor: cost.till, expectedMinor: cost.expected, afterMinor: cost.after, score: scoreOf(),
+      lines: versionLines(picks, cost, bench.index, names.part).map((line) => ({ ...line })), incidents: [], note: '',
+    }; // prettier-ignore
+  }
+
+  return {
+    today, change, add, patch, remove, isFull, versionOf,
+    /** Keeps the active candidate as it stands. */
+    keepVersion(kind: Version['kind'], name: string): void {
+      const cost = bench.summary?.cost;
+      const version = cost ? versionOf(kind, name, workspace.picks, cost) : null;
+      if (version) add('versions', `keep ${name}`, version);
+    },
+    /** Turns a basket into orders: one step that adds them, their slips and the version that was ordered. */
+    place(answer: BasketAnswer, planned: readonly PlannedOrder[]): void {
+      if (!bench.index) return;
+      const { cost, picks } = answer;
+      const orders: Order[] = planned.map(({ at: _at, gifts, ...order }) => ({
+        ...order, id: freshId('order'), candidate: workspace.active.id, number: '', codes: [...order.codes], lines: order.lines.map((line) => ({ ...line })), receipts: [],
+        note: gifts.length > 0 ? `Comes with: ${gifts.join(', ')}` : '',
+      })); // prettier-ignore
+      const orderOf = (part: string | null) => orders.find((order) => order.lines.some((line) => line.part === part))?.id ?? null; // prettier-ignore
+      const slips: Slip[] = slipsFor(cost, bench.index.deals, bench.currency, names.part).map((slip) => ({
+        ...slip, id: freshId('slip'), order: orderOf(slip.part), papers: slip.papers.map((paper) => ({ ...paper })), chance: null, note: '',
+        state: 'bought', boughtOn: today.value,
+      })); // prettier-ignore
+      const version = versionOf('ordered', `${workspace.active.name} as ordered`, picks, cost);
+      workspace.edit('turn the basket into orders', (state) => ({
+        ...state,
+        orders: [...state.orders, ...orders],
+        slips: [...state.slips, ...slips],
+        versions: version ? [...state.versions, { ...version, id: freshId('version') }] : state.versions,
+      }));
+    },
+    /** Keeps a file beside the database and names it in an order. */
+    async keepReceipt(order: string, file: File): Promise<string | null> {
+      if (file.size > MAX_RECEIPT_BYTES) return `A receipt has at most ${MAX_RECEIPT_BYTES / 1024 / 1024} MB.`;
+      if (file.size === 0) return 'The file is empty.';
+      const receipt: Receipt = { id: freshId('receipt'), name: file.name.slice(0, 200) || 'receipt', type: file.type.slice(0, 100), bytes: file.size }; // prettier-ignore
+      try {
+        const answer = await fetch(`${RECEIPTS_PATH}/${receipt.id}`, { method: 'PUT', body: file });
+        if (!answer.ok) return 'The server did not take the file.';
+      } catch {
+        return 'The server could not be reached. Nothing was kept.';
+      }
+      patch('orders', order, `keep ${receipt.name}`, (each) => ({ ...each, receipts: [...each.receipts, receipt] }));
+      return null;
+    },
+  }; // prettier-ignore
+});
