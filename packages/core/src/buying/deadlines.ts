@@ -40,6 +40,6 @@ export function deadlinesOf(
       if (line.warrantyUntil) out.push({ uid: `${uid}-warranty`, day: line.warrantyUntil, kind: 'warranty', title: `Warranty ends: ${line.name}`, about: line.serial ? `Serial number ${line.serial}` : '', remindDays: 14 }); // prettier-ignore
     });
   }
-  if (brief.readyBy !== null) out.push({ uid: 'brief-ready', day: brief.readyBy, kind: 'ready', title: `Ready by today: ${brief.name}`, about: '', remindDays: 7 }); // prettier-ignore
+  if (brief.readyBy !== null) out.push({ uid: 'brief-ready', day: brief.readyBy, kind: 'ready', title: `Everything to be there: ${brief.name}`, about: '', remindDays: 7 }); // prettier-ignore
   return out.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
 }

@@ -1,3 +1,4 @@
+import { checkBuild, decided, ruleContext } from '../compatibility/index.ts';
 import { indexModel, scorerFor } from '../frames/index.ts';
 import {
   breakEvenPrice,
@@ -42,7 +43,12 @@ export interface Appraisal {
   /** For each slot of the find the best new part that the find's whole money buys; null when it buys none. */
   readonly sameMoney: Priced | null;
   /** The build with the find in it against the build as it is: objective in thousandths, null when not known. */
-  readonly inBuild: { readonly score: number | null; readonly before: number | null };
+  readonly inBuild: {
+    readonly score: number | null;
+    readonly before: number | null;
+    /** What would not fit there any more, in a sentence; null when nothing. */
+    readonly barrier: string | null;
+  };
 }
 
 /** Parts of a find by the slot that each would fill; a second one of a kind goes to the next slot that takes it. */
@@ -98,11 +104,18 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   const asSet = (of: Picks): Record<string, Part | null> => Object.fromEntries(Object.entries(of).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null])); // prettier-ignore
   const before = asSet(picks);
   const after = { ...before, ...Object.fromEntries(slotsOfFind(find, market.parts)) };
+  const context = ruleContext(brief, market.parts, catalogue.frameModel);
+  const blocksOf = (set: Record<string, Part | null>) =>
+    checkBuild(decided(set as PartSet), context).filter(
+      (found) => found.verdict === 'block' && !found.isAdvice,
+    ); // parts stand in their own slots
+  const known = new Set(blocksOf(before).map((found) => found.rule));
+  const barrier = blocksOf(after).find((found) => !known.has(found.rule))?.sentence ?? null;
   return {
     paid, risk, equals, newPrice: isKnown ? cents(newPrice) : null, newCost: isKnown ? cents(fresh) : null, fairPrice,
     firstOffer: isKnown ? round(breakEvenPrice(terms, fresh * OPENING)) : null, mostOffer: most, verdict,
     sameMoney: own.length === 1 ? bestFor(own[0], paid) : null,
-    inBuild: { score: scorer(after as PartSet), before: scorer(before as PartSet) }, // parts stand in their own slots
+    inBuild: { score: barrier === null ? scorer(after as PartSet) : null, before: scorer(before as PartSet), barrier }, // parts stand in their own slots
   }; // prettier-ignore
 
   /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */

@@ -147,7 +147,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 
 <style scoped>
 .rail {
-  width: 132px;
+  width: 144px;
   background: var(--sunk);
   border-right: 1px solid var(--line);
   padding: 12px 8px;

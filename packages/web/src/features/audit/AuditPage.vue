@@ -4,6 +4,7 @@ import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { daysBetween, minorPlaces } from '@ripe-pick/core';
 import { addUp, isSure, partMatcher, readList } from '@ripe-pick/core/audit';
+import { usableOffers } from '@ripe-pick/core/money';
 import { slotsFor, SLOTS, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
 import type { Solved } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -77,9 +78,13 @@ const picks = computed<Picks>(() => {
     if (!known) continue;
     const slot = slotsFor(known.slot).find((each) => !out[each]);
     if (!slot) continue;
-    const offers = (bench.index?.offersByPart.get(known.id) ?? []).flatMap((offer) =>
-      offer.inStock ? (bench.index?.priced(offer) ?? []) : [],
-    );
+    // What is sold only with other parts is no price of this one.
+    const { index } = bench;
+    const offers = index
+      ? usableOffers(index, workspace.brief, known.id, slot).flatMap((offer) =>
+          offer.lot === undefined ? (index.priced(offer) ?? []) : [],
+        )
+      : [];
     const best = offers.reduce<(typeof offers)[number] | null>(
       (a, b) => (a && a.till <= b.till ? a : b),
       null,

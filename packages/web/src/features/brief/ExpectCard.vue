@@ -54,6 +54,10 @@ async function expect() {
 onMounted(expect);
 watchDebounced([() => workspace.brief, () => market.catalogue], expect, { debounce: 250 });
 
+const kept = computed(
+  () =>
+    summary.value?.cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0) ?? 0,
+);
 const summary = computed(() =>
   market.catalogue && answer.value
     ? summaryFor(market.catalogue, workspace.brief).summarise(answer.value.picks)
@@ -119,7 +123,11 @@ function take() {
         </tbody>
       </table>
       <p>
-        for <b class="num">{{ money(answer.cost, currency) }}</b> at the till,
+        for <b class="num">{{ money(summary?.cost.till ?? answer.cost, currency) }}</b> at the till<template
+          v-if="summary && summary.cost.expected !== summary.cost.till"
+          >, {{ money(summary.cost.expected, currency) }} expected after rebates,
+          {{ money(summary.cost.after, currency) }} after all of them</template
+        ><template v-if="kept > 0">, {{ money(kept, currency) }} kept back for used risk</template>,
         <span class="num">{{
           money(workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor - answer.cost, currency)
         }}</span>

@@ -11,7 +11,7 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { fps, money, percent, signed } from '../../shared/format/format.ts';
+import { money, percent, signed } from '../../shared/format/format.ts';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import FindForm from './FindForm.vue';
 import PriceLine from './PriceLine.vue';
@@ -36,12 +36,12 @@ const gain = computed(() => {
   const built = props.appraisal?.inBuild;
   return built && built.score !== null && built.before !== null ? (built.score - built.before) / 1000 : null;
 });
-const perMoney = computed(() => {
-  const built = props.appraisal?.inBuild;
-  return built && built.score !== null && props.appraisal && props.appraisal.risk.cost > 0
-    ? built.score / 1000 / (props.appraisal.risk.cost / 10_000)
-    : null;
-});
+/** What each frame that it adds costs, its risk counted. */
+const perFrame = computed(() =>
+  gain.value !== null && gain.value > 0 && props.appraisal
+    ? Math.round(props.appraisal.risk.cost / gain.value)
+    : null,
+);
 /** Another find as the one to be held against. */
 const reference = ref<string | null>(null);
 const against = computed(() => props.others.find((each) => each.find.id === reference.value) ?? null);
@@ -180,17 +180,26 @@ function tryIt() {
               </tr>
               <tr>
                 <th scope="row">In {{ workspace.active.name }}</th>
-                <td class="num">{{ gain === null ? 'frames unknown' : `${signed(gain)} fps` }}</td>
+                <td class="num">
+                  {{
+                    appraisal.inBuild.barrier
+                      ? 'does not fit'
+                      : gain === null
+                        ? 'frames unknown'
+                        : `${signed(gain)} fps`
+                  }}
+                </td>
               </tr>
-              <tr v-if="perMoney !== null">
-                <th scope="row">
-                  Frames of that build for {{ money(10000, bench.currency, { short: true }) }} of it
-                </th>
-                <td class="num">{{ fps(perMoney) }}</td>
+              <tr v-if="perFrame !== null">
+                <th scope="row">For each frame that it adds</th>
+                <td class="num">{{ amount(perFrame) }}</td>
               </tr>
             </tbody>
           </table>
         </div>
+        <p v-if="appraisal.inBuild.barrier" class="quiet">
+          In {{ workspace.active.name }}: {{ appraisal.inBuild.barrier }}
+        </p>
         <div v-if="others.length > 0" class="reference">
           <NSelect
             v-model:value="reference"

@@ -94,7 +94,12 @@ const spoken = computed(
       </g>
       <g v-for="tick in ticks" :key="tick">
         <line :x1="x(tick)" :x2="x(tick)" y1="98" y2="101" class="tick" />
-        <text :x="x(tick)" y="111" :text-anchor="tick === 0 ? 'start' : 'middle'" class="figure">
+        <text
+          :x="x(tick)"
+          y="111"
+          :text-anchor="tick === 0 ? 'start' : x(tick) > width - 24 ? 'end' : 'middle'"
+          class="figure"
+        >
           {{ money(tick, currency, { short: true }) }}
         </text>
       </g>

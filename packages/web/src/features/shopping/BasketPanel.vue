@@ -25,6 +25,8 @@ const orders = computed(() => (bench.index ? plannedOrders(best.value.cost, benc
 const sumOf = (order: PlannedOrder) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
 /** What the basket saves against the offers that are picked now. */
 const saved = computed(() => (bench.summary ? bench.summary.cost.counted - best.value.cost.counted : 0));
+const kept = computed(() => best.value.cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0)); // prettier-ignore
+const atTill = computed(() => (bench.summary ? bench.summary.cost.till - best.value.cost.till : 0));
 const isTaken = computed(
   () => JSON.stringify(workspace.picks) === JSON.stringify(best.value.picks) || saved.value === 0,
 );
@@ -86,11 +88,16 @@ function place() {
       </h2>
       <span class="quiet">
         expected {{ money(best.cost.expected, bench.currency) }}, after all rebates
-        {{ money(best.cost.after, bench.currency) }}
+        {{ money(best.cost.after, bench.currency)
+        }}{{ kept > 0 ? `, ${money(kept, bench.currency)} kept back for used risk` : '' }}
       </span>
     </div>
     <p v-if="saved > 0" class="saves">
-      <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts.
+      <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts{{
+        kept > 0
+          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the till`
+          : ''
+      }}.
       <button class="plain edged" @click="take">Take these offers</button>
     </p>
     <p v-else class="quiet">

@@ -77,7 +77,7 @@ const keep = (step: FrontierStep, sum: number) =>
           </td>
         </tr>
         <tr>
-          <th scope="row">paid at the till</th>
+          <th scope="row">counted by the brief</th>
           <td v-for="(step, n) in builds" :key="n" class="end num">
             {{ step ? money(step.cost, bench.currency) : '' }}
           </td>

@@ -21,6 +21,9 @@ export type KeptKind = keyof Kept;
 /** A fresh id; ids of what was removed may come again only after undo has forgotten them. */
 const freshId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
 
+const listOf = <K extends KeptKind>(state: Workspace, kind: K) =>
+  state[kind] as unknown as readonly Kept[K][]; // the list of that very kind
+
 /** What is kept of buying: every change is a named step of the workspace. */
 export const useBuying = defineStore('buying', () => {
   const market = useMarket();
@@ -34,10 +37,7 @@ export const useBuying = defineStore('buying', () => {
     label: string,
     to: (list: readonly Kept[K][]) => readonly Kept[K][],
   ) {
-    workspace.edit(
-      label,
-      (state) => ({ ...state, [kind]: to(state[kind] as readonly Kept[K][]) }) as Workspace,
-    ); // the list of that very kind
+    workspace.edit(label, (state) => ({ ...state, [kind]: to(listOf(state, kind)) }) as unknown as Workspace); // the list of that very kind
   }
   const isFull = (kind: KeptKind) => workspace[kind].length >= MOST_KEPT;
   function add<K extends KeptKind>(kind: K, label: string, item: Omit<Kept[K], 'id'>): string {

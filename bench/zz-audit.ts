@@ -1,0 +1,18 @@
+import { chromium } from '@playwright/test';
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' });
+const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+page.on('console', m => { if (['error','warning'].includes(m.type())) console.log('CONSOLE', m.text().slice(0,300)); });
+await page.goto('http://127.0.0.1:4700/audit');
+await page.getByRole('button', { name: 'Put an example in' }).click();
+await page.waitForTimeout(700);
+await page.getByRole('button', { name: 'What could the same money do?' }).click();
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/shot-audit.png' });
+await page.goto('http://127.0.0.1:4700/shopping-day'); await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/shot-shop.png', fullPage: true });
+await page.goto('http://127.0.0.1:4700/second-hand'); await page.waitForTimeout(900);
+await page.getByRole('button', { name: /Half a seat/ }).click(); await page.waitForTimeout(500);
+await page.screenshot({ path: '/tmp/shot-second.png' });
+await page.goto('http://127.0.0.1:4700/brief'); await page.waitForTimeout(1200);
+await page.screenshot({ path: '/tmp/shot-brief.png', fullPage: true });
+await browser.close();
