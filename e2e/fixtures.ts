@@ -7,10 +7,12 @@ const files = join(import.meta.dirname, '..', 'packages', 'demo', 'files');
 export const demoFile = (name: string) =>
   JSON.parse(readFileSync(join(files, name), 'utf8')) as Record<string, unknown>;
 
-/** Puts the demo's brief and first idea back, over HTTP. */
+/** Puts the demo's brief, first idea and what was bought before back, over HTTP. */
 export async function reset(
   request: APIRequestContext,
-  change: (workspace: { brief: Record<string, never>; candidates: unknown[] }) => void = () => {},
+  change: (
+    workspace: Record<string, unknown> & { brief: Record<string, never>; candidates: unknown[] },
+  ) => void = () => {},
 ): Promise<void> {
   const { format: _f, version: _v, ...brief } = demoFile('brief-league-seat.json');
   const build = demoFile('build-first-idea.json');
@@ -18,6 +20,7 @@ export async function reset(
     brief: brief as Record<string, never>,
     candidates: [{ id: 'first', name: 'First idea', picks: build.picks }] as unknown[],
     active: 'first',
+    ...demoFile('buying.json'),
   };
   change(workspace);
   const { revision } = (await (await request.get('/api/workspace')).json()) as { revision: number };

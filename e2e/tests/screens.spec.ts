@@ -12,12 +12,13 @@ test.beforeEach(async ({ request }) =>
     });
   }),
 );
-const MONEY = ['brief', 'picks', 'stretch', 'line-up'];
+const MONEY = ['brief', 'picks', 'stretch', 'line-up', 'second-hand', 'slips', 'shopping-day', 'audit'];
 const SCREENS = [...MONEY, 'bench', 'records', 'records?add=chart', 'records?add=table', 'model', 'data'];
 /** Long work is over, so that what axe sees is the whole screen. */
 async function settled(page: Page, screen: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
   if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
+  if (screen === 'shopping-day') await expect(page.getByText('Second-best split')).toBeVisible();
   if (screen === 'model') await expect(page.getByText('Held back from the fit')).toBeVisible();
   await page.waitForTimeout(500);
 }

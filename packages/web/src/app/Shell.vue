@@ -189,7 +189,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <CommandPalette />
       <ShortcutList />
       <main id="main" tabindex="-1">
-        <Welcome v-if="market.isEmpty && route.meta.isAboutMoney" />
+        <Welcome v-if="market.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
         <RouterView v-else-if="isReady" />
         <p v-else-if="!market.failure" class="quiet wait">Reading the catalogue…</p>
       </main>

@@ -39,7 +39,7 @@ export const router = createRouter({
       path: '/slips',
       name: 'slips',
       component: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
-      meta: { title: 'Slips', isAboutMoney: true },
+      meta: { title: 'Slips', isAboutMoney: true, worksEmpty: true },
     },
     {
       path: '/shopping-day',
@@ -51,7 +51,7 @@ export const router = createRouter({
       path: '/audit',
       name: 'audit',
       component: () => import('../features/audit/index.ts').then((m) => m.AuditPage),
-      meta: { title: 'Audit a list', isAboutMoney: true },
+      meta: { title: 'Audit a list', isAboutMoney: true, worksEmpty: true },
     },
     {
       path: '/bench',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
-import { RouterLink } from 'vue-router';
 import { appraise, type Find } from '@ripe-pick/core/secondhand';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
@@ -16,7 +15,6 @@ const bench = useBench();
 const buying = useBuying();
 const market = useMarket();
 const workspace = useWorkspace();
-const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
 const opened = ref<string | null>(null);
 const finds = computed(() => [...workspace.finds].reverse());
 const current = computed(
@@ -49,13 +47,9 @@ const isAdding = ref(false);
         What a find is really worth: its price with the risk that comes with it, held against the same frames
         new.
       </p>
-      <NButton v-if="!isEmpty" type="primary" size="small" @click="isAdding = true">Appraise a find</NButton>
+      <NButton type="primary" size="small" @click="isAdding = true">Appraise a find</NButton>
     </div>
-    <section v-if="isEmpty" class="sheet none">
-      <p>There are no parts yet, so there is nothing to hold a find against.</p>
-      <RouterLink to="/data">Bring in a catalogue, or type a part in</RouterLink>
-    </section>
-    <section v-else-if="finds.length === 0" class="sheet none">
+    <section v-if="finds.length === 0" class="sheet none">
       <p>No find yet. Type in a listing that you saw: its price, its seller’s record, how far away it is.</p>
       <NButton @click="isAdding = true">Appraise the first find</NButton>
     </section>

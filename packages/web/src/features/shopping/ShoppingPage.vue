@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue';
+import { shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { ShoppingResult } from '@ripe-pick/core/baskets';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -18,7 +18,6 @@ const bench = useBench();
 const market = useMarket();
 const solver = useSolver();
 const workspace = useWorkspace();
-const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
 
 const result = shallowRef<ShoppingResult | null>(null);
 const failure = shallowRef('');
@@ -54,40 +53,34 @@ const partName = (id: string) => {
         codes, combos and arrival counted, and proved.
       </p>
     </div>
-    <section v-if="isEmpty" class="sheet none">
-      <p>There are no parts yet, so there is nothing to buy.</p>
-      <RouterLink to="/data">Bring in a catalogue, or type a part in</RouterLink>
+    <p v-if="failure" class="failure" role="alert">The basket could not be worked out: {{ failure }}</p>
+    <section v-if="!result && !failure" class="sheet none" aria-live="polite">
+      <p>Working out the basket…</p>
     </section>
-    <template v-else>
-      <p v-if="failure" class="failure" role="alert">The basket could not be worked out: {{ failure }}</p>
-      <section v-if="!result && !failure" class="sheet none" aria-live="polite">
-        <p>Working out the basket…</p>
-      </section>
-      <section v-else-if="result?.status === 'nothing'" class="sheet none">
-        <p>{{ workspace.active.name }} has no parts yet.</p>
-        <RouterLink to="/picks">Pick some, or find the best</RouterLink>
-      </section>
-      <section
-        v-else-if="result?.status === 'unavailable'"
-        class="sheet none"
-        aria-label="What cannot be bought"
-      >
-        <p>Some parts cannot be bought as the brief is:</p>
-        <ul>
-          <li v-for="each in result.slots" :key="each.slot">
-            {{ SLOT_NAMES[each.slot] }}, {{ partName(each.part) }}: {{ barrierWords(each.barriers) }}
-          </li>
-        </ul>
-        <RouterLink to="/picks">Pick another part</RouterLink>
-      </section>
-      <div v-else-if="result?.status === 'optimal'" class="columns">
-        <BasketPanel :shopping="result" />
-        <ChangesPanel :shopping="result" />
-      </div>
-      <OrdersPanel />
-      <VersionsPanel />
-      <DealsPanel />
-    </template>
+    <section v-else-if="result?.status === 'nothing'" class="sheet none">
+      <p>{{ workspace.active.name }} has no parts yet.</p>
+      <RouterLink to="/picks">Pick some, or find the best</RouterLink>
+    </section>
+    <section
+      v-else-if="result?.status === 'unavailable'"
+      class="sheet none"
+      aria-label="What cannot be bought"
+    >
+      <p>Some parts cannot be bought as the brief is:</p>
+      <ul>
+        <li v-for="each in result.slots" :key="each.slot">
+          {{ SLOT_NAMES[each.slot] }}, {{ partName(each.part) }}: {{ barrierWords(each.barriers) }}
+        </li>
+      </ul>
+      <RouterLink to="/picks">Pick another part</RouterLink>
+    </section>
+    <div v-else-if="result?.status === 'optimal'" class="columns">
+      <BasketPanel :shopping="result" />
+      <ChangesPanel :shopping="result" />
+    </div>
+    <OrdersPanel />
+    <VersionsPanel />
+    <DealsPanel />
   </div>
 </template>
 
