@@ -35,7 +35,20 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
       });
     await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
-    await shoot('bench', '/bench', async () => page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor()); // prettier-ignore
+    if (colorScheme === 'light') {
+      await shoot('shopping-day', '/shopping-day', async () => page.getByText('Second-best split').waitFor());
+      await shoot('slips', '/slips');
+      await shoot('second-hand', '/second-hand', async () =>
+        page.getByRole('button', { name: /Half a seat/ }).click(),
+      );
+      await shoot('audit', '/audit', async () => {
+        await page.getByRole('button', { name: 'Put an example in' }).click();
+        await page.getByRole('button', { name: 'What could the same money do?' }).click();
+        await page.getByText('Proved best for it').waitFor();
+      });
+    }
+    if (colorScheme === 'light')
+      await shoot('bench', '/bench', async () => page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor()); // prettier-ignore
     if (colorScheme === 'light') {
       await shoot('model', '/model', async () => page.getByText('Held back from the fit').waitFor());
       await page.evaluate(
@@ -49,11 +62,11 @@ for (const colorScheme of ['light', 'dark'] as const)
     await page.getByText('all proved').waitFor();
     await page.getByRole('button', { name: 'Keep A' }).click();
     await page.getByRole('button', { name: 'Keep B' }).click();
-    await shoot('line-up', '/line-up');
     if (colorScheme === 'light') {
+      await shoot('line-up', '/line-up');
       await shoot('data', '/data');
       const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
-      for (const screen of ['picks', 'stretch', 'line-up']) {
+      for (const screen of ['picks', 'line-up']) {
         await phone.goto(`${address}/${screen}`);
         await phone.waitForTimeout(2500);
         await phone.screenshot({ path: join(folder, `${screen}-phone.png`) });

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
-import { EMPTY_PORT } from '../ports.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
 /** A choice by its label: the name stands on the whole control. */
@@ -179,16 +178,4 @@ test('the dialogs of buying are free of axe findings', async ({ clean: page }) =
   await page.getByRole('button', { name: 'Appraise a find' }).click();
   await page.waitForTimeout(400);
   await expectAxeClean(page);
-});
-
-test('on an empty database the screens say what to do first', async ({ page }) => {
-  for (const [path, words] of [
-    ['shopping-day', 'No parts yet'],
-    ['second-hand', 'No parts yet'],
-    ['slips', 'None. Slips come from'],
-    ['audit', 'Nothing leaves this machine'],
-  ] as const) {
-    await page.goto(`http://127.0.0.1:${EMPTY_PORT}/${path}`);
-    await expect(page.getByText(words).first()).toBeVisible();
-  }
 });

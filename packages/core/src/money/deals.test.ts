@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Brief, Cashback, Catalogue, Deal, Offer, Picks, Rebate } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
@@ -234,19 +235,26 @@ describe('owned parts that are to be sold', () => {
 
 describe('the risk of a used part (worked example in docs/models/used.md)', () => {
   const find = (good: number, rated: number, returnDays: number, priceMinor = 18_000) => ({ priceMinor, shippingMinor: 800, grade: null, monthsOld: null, good, rated, returnDays }); // prettier-ignore
-  it.each([[0, 0, 0, 21_864, 19_100], [98, 100, 0, 21_457, 19_460], [98, 100, 30, 20_913, 20_000], [995, 1000, 30, 20_720, 20_193]])(
-    '180.00 and 8.00 sending from a seller with %i of %i good, %i days to send back',
-    (good, rated, days, used, even) => {
-      const f = find(good, rated, days);
-      expect(usedCost(f).cost).toBe(used);
-      expect(newCost(30_000)).toBe(23_195);
-      // The break-even is the last whole cent that costs no more than the new part.
-      const price = breakEvenPrice(f, newCost(30_000));
-      expect(Math.abs(price - even)).toBeLessThan(120);
-      expect(usedCost({ ...f, priceMinor: price }).cost).toBeLessThanOrEqual(23_195);
-      expect(usedCost({ ...f, priceMinor: price + 1 }).cost).toBeGreaterThanOrEqual(23_195);
-    },
-  ); // prettier-ignore
+  it.each(
+    readFileSync(new URL('../../../../docs/models/used.md', import.meta.url), 'utf8')
+      .split('\n')
+      .filter((line) => /^\| (none rated|\d+ of \d+)/.test(line))
+      .map((line) =>
+        line
+          .split('|')
+          .slice(1, -1)
+          .map((cell) => cell.trim()),
+      ),
+  )('%s rated good, %s to send back: what the documents say, to the cent', (seller, back, ...figures) => {
+    const [good, rated] = seller === 'none rated' ? [0, 0] : seller.split(' of ').map(Number);
+    const f = find(good, rated, back === 'none' ? 0 : Number.parseInt(back, 10));
+    const { cost: used, lines } = usedCost(f);
+    const fair = breakEvenPrice(f, newCost(30_000));
+    expect([...lines.map((line) => line.amount), used, newCost(30_000), fair]).toEqual(figures.map(Number));
+    // The fair price is the last whole cent that costs no more than the new part.
+    expect(usedCost({ ...f, priceMinor: fair }).cost).toBeLessThanOrEqual(newCost(30_000));
+    expect(usedCost({ ...f, priceMinor: fair + 1 }).cost).toBeGreaterThanOrEqual(newCost(30_000));
+  });
   it('its lines add up to the cost', () => {
     const { cost: sum, lines } = usedCost(find(3, 6, 0));
     expect(lines.reduce((total, line) => total + line.amount, 18_800)).toBe(sum);
