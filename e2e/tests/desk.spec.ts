@@ -212,6 +212,7 @@ test('on an empty database the first part is typed in by hand, and taken out aga
       parts: [],
       offers: [],
       shops: [],
+      deals: [],
       currencyRates: [],
       frameModel: {
         referenceMemory: { mts: 3200, cl: 16, channels: 2 },

@@ -9,6 +9,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
+import { asideOf } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
 import { segmentsOf, type Segment } from './ruler.ts';
 
@@ -46,8 +47,8 @@ const totals = computed(() => {
 });
 const counted = computed(() => totals.value.find((each) => each.isCounted) ?? null);
 const others = computed(() => totals.value.filter((each) => !each.isCounted));
-const kept = computed(() => cost.value?.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0) ?? 0); // prettier-ignore
-const sales = computed(() => cost.value?.aside.reduce((sum, line) => sum - (line.kind === 'sale' ? line.amount : 0), 0) ?? 0); // prettier-ignore
+const kept = computed(() => (cost.value ? asideOf(cost.value).kept : 0));
+const sales = computed(() => (cost.value ? asideOf(cost.value).sold : 0));
 const looks = computed(() =>
   counted.value ? counted.value.amount + kept.value - sales.value - total.value : 0,
 );
@@ -359,6 +360,7 @@ const spoken = computed(
   .head {
     flex-wrap: wrap;
     gap: 2px 8px;
+    white-space: normal;
   }
 }
 </style>

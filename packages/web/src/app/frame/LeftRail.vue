@@ -236,6 +236,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   }
   .group {
     display: flex;
+    flex-wrap: wrap;
   }
   .group-name,
   .keys,

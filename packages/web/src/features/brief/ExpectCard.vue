@@ -8,6 +8,7 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
@@ -54,14 +55,13 @@ async function expect() {
 onMounted(expect);
 watchDebounced([() => workspace.brief, () => market.catalogue], expect, { debounce: 250 });
 
-const kept = computed(
-  () =>
-    summary.value?.cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0) ?? 0,
-);
 const summary = computed(() =>
   market.catalogue && answer.value
     ? summaryFor(market.catalogue, workspace.brief).summarise(answer.value.picks)
     : null,
+);
+const totals = computed(() =>
+  summary.value ? totalsOf(summary.value.cost, workspace.brief.money.school, currency.value) : null,
 );
 const games = computed(() => (summary.value?.rates.status === 'known' ? summary.value.rates.games : []));
 const objective = computed(() =>
@@ -123,11 +123,8 @@ function take() {
         </tbody>
       </table>
       <p>
-        for <b class="num">{{ money(summary?.cost.till ?? answer.cost, currency) }}</b> at the till<template
-          v-if="summary && summary.cost.expected !== summary.cost.till"
-          >, {{ money(summary.cost.expected, currency) }} expected after rebates,
-          {{ money(summary.cost.after, currency) }} after all of them</template
-        ><template v-if="kept > 0">, {{ money(kept, currency) }} kept back for used risk</template>,
+        for <b class="num">{{ totals?.counted ?? money(answer.cost, currency) }}</b> {{ totals?.words
+        }}{{ totals?.others ? `, ${totals.others}` : '' }},
         <span class="num">{{
           money(workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor - answer.cost, currency)
         }}</span>

@@ -46,7 +46,7 @@ const KINDS = (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
   .filter((slot) => slot !== 'bulk')
   .map((value) => ({ value, label: SLOT_NAMES[value] }));
 const shops = computed(() =>
-  (market.catalogue?.shops ?? []).map((shop) => ({ value: shop.name, label: shop.name })),
+  (market.stored?.shops ?? []).map((shop) => ({ value: shop.name, label: shop.name })),
 );
 const isReady = computed(
   () =>
@@ -56,7 +56,7 @@ const isReady = computed(
 );
 
 async function add() {
-  const catalogue = market.catalogue;
+  const catalogue = market.stored;
   if (!catalogue) return;
   const { kind, maker, name, sheet, price, condition, shop: shopName } = draft.value;
   const id = freshId(`${maker} ${name}`, new Set(catalogue.parts.map((part) => part.id)));

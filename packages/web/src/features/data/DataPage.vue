@@ -155,7 +155,7 @@ const loadDemo = () =>
 const download = (name: string, value: unknown) =>
   keep(name, `${JSON.stringify(value, null, 1)}\n`, 'application/json');
 const exportCatalogue = () =>
-  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.catalogue });
+  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.stored });
 const exportPasses = () =>
   download('bench.json', { format: 'ripe-pick/bench', version: 1, ...records.bench });
 const exportRecords = () => keep('records.csv', writeRecordsTable(records.published), 'text/csv');
@@ -209,9 +209,9 @@ const exportBuild = () =>
         <p>
           <b>{{ fileName }}</b> holds {{ words(preview) }}.
         </p>
-        <p v-if="market.catalogue && market.catalogue.parts.length > 0" class="quiet">
-          Takes the place of {{ market.catalogue.parts.length }} parts and
-          {{ market.catalogue.offers.length }} offers.
+        <p v-if="market.stored && market.stored.parts.length > 0" class="quiet">
+          Takes the place of {{ market.stored.parts.length }} parts and
+          {{ market.stored.offers.length }} offers.
         </p>
         <div class="row">
           <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
@@ -268,7 +268,7 @@ const exportBuild = () =>
       <h2 id="out">Take out</h2>
       <p class="quiet">Open JSON and CSV files. The command line reads the same ones.</p>
       <div class="row">
-        <button class="plain edged" :disabled="!market.catalogue" @click="exportCatalogue">Catalogue</button>
+        <button class="plain edged" :disabled="!market.stored" @click="exportCatalogue">Catalogue</button>
         <button class="plain edged" @click="exportBrief">Brief</button>
         <button class="plain edged" :disabled="records.published.length === 0" @click="exportRecords">
           Records (CSV)

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Answer, Explanation } from '@ripe-pick/core/optimise';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
+import { costOf } from '@ripe-pick/core/money';
 import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/trades';
 import type { Solved } from '../../workers/solver.worker.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
@@ -10,6 +11,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { totalsOf } from '../../shared/format/totals.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -75,6 +77,11 @@ const shopOf = (pick: Swap['to']) => {
       ? 'owned'
       : '';
 };
+const totals = computed(() =>
+  best.value && bench.index
+    ? totalsOf(costOf(best.value.picks, bench.index), workspace.brief.money.school, bench.currency)
+    : null,
+);
 const total = computed(() => bench.summary?.cost.counted ?? 0);
 const scoreNow = computed(() =>
   bench.summary?.rates.status === 'known' ? bench.summary.rates.objective.score : null,
@@ -131,7 +138,8 @@ const lead = (picks: Picks) =>
       <template v-else-if="result && best">
         <p>
           <b class="num figure">{{ (best.score / 1000).toFixed(1) }} {{ unit }}</b> for
-          <b class="num">{{ money(best.cost, bench.currency) }}</b>.
+          <b class="num">{{ totals?.counted }}</b> {{ totals?.words
+          }}{{ totals?.others ? `, ${totals.others}` : '' }}.
           <span v-if="result.status === 'optimal'" class="proof"
             >Proved best: no set of the parts in the catalogue that fits together and fits the money scores
             higher, or as high for less.</span
@@ -216,7 +224,7 @@ const lead = (picks: Picks) =>
               <tr>
                 <th scope="col">Processor + card</th>
                 <th scope="col" class="end">{{ unit }}</th>
-                <th scope="col" class="end">Total</th>
+                <th scope="col" class="end">Counted</th>
                 <th scope="col"><span class="visually-hidden">Take</span></th>
               </tr>
             </thead>

@@ -11,6 +11,7 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
+import { asideOf } from '../../shared/format/totals.ts';
 import { slotColour } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ shopping: Shopping }>();
@@ -25,7 +26,7 @@ const orders = computed(() => (bench.index ? plannedOrders(best.value.cost, benc
 const sumOf = (order: PlannedOrder) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
 /** What the basket saves against the offers that are picked now. */
 const saved = computed(() => (bench.summary ? bench.summary.cost.counted - best.value.cost.counted : 0));
-const kept = computed(() => best.value.cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0)); // prettier-ignore
+const kept = computed(() => asideOf(best.value.cost).kept);
 const atTill = computed(() => (bench.summary ? bench.summary.cost.till - best.value.cost.till : 0));
 const isTaken = computed(
   () => JSON.stringify(workspace.picks) === JSON.stringify(best.value.picks) || saved.value === 0,
@@ -160,6 +161,7 @@ function place() {
 .basket {
   padding: 12px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 .top {

@@ -121,6 +121,7 @@ function whyNot(deal: Deal, state: string): string {
 .deals {
   padding: 12px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 header {
@@ -139,6 +140,9 @@ h2 {
 .scroll {
   overflow-x: auto;
   position: relative;
+}
+.scroll table {
+  min-width: 640px;
 }
 .past th,
 .past td {

@@ -210,6 +210,7 @@ async function keep(order: Order, event: Event) {
 .placed {
   padding: 12px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
 }
 h2 {
@@ -248,6 +249,9 @@ select {
   border-radius: 5px;
   padding: 2px 6px;
   max-width: 150px;
+}
+.scroll table {
+  min-width: 720px;
 }
 .amount {
   width: 92px;

@@ -172,6 +172,7 @@ function pickUp() {
 .versions {
   padding: 12px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 8px;
 }
 h2 {

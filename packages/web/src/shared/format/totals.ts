@@ -1,0 +1,35 @@
+import { schoolTotal, type Cost } from '@ripe-pick/core/money';
+import type { School } from '@ripe-pick/core/parts';
+import { money } from './format.ts';
+
+const WORDS: Readonly<Record<School, string>> = {
+  strict: 'at the till', expected: 'expected after rebates', after: 'after all rebates',
+}; // prettier-ignore
+const SCHOOLS: readonly School[] = ['strict', 'expected', 'after'];
+
+/** What of a cost stands aside: kept back for the risk of used parts, and fetched by parts that are sold. */
+export function asideOf(cost: Cost): { readonly kept: number; readonly sold: number } {
+  const sum = (kind: Cost['aside'][number]['kind']) =>
+    cost.aside.reduce((total, line) => total + (line.kind === kind ? line.amount : 0), 0);
+  return { kept: sum('risk'), sold: -sum('sale') };
+}
+
+/** The total that a school counts, apart from its words, and everything else in one line, which may be empty. */
+export function totalsOf(
+  cost: Cost,
+  school: School,
+  currency: string,
+): { readonly counted: string; readonly words: string; readonly others: string } {
+  const { kept, sold } = asideOf(cost);
+  const differs = cost.after !== cost.till;
+  const others = [
+    ...SCHOOLS.filter((each) => each !== school && differs).map((each) => `${money(schoolTotal(cost, each), currency)} ${WORDS[each]}`),
+    kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
+    sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
+  ].filter(Boolean); // prettier-ignore
+  return {
+    counted: money(schoolTotal(cost, school), currency),
+    words: WORDS[school],
+    others: others.join(', '),
+  };
+}
