@@ -118,7 +118,8 @@ describe('what is kept of buying', () => {
 });
 
 describe('receipts', () => {
-  const put = (id: string, body: string | Uint8Array<ArrayBuffer>) => call(`/api/receipts/${id}`, { method: 'PUT', body });
+  const put = (id: string, body: string | Uint8Array<ArrayBuffer>) =>
+    call(`/api/receipts/${id}`, { method: 'PUT', body });
   it('are kept beside the database and come back as a download, byte for byte', async () => {
     const bytes = new Uint8Array(2000).map((_, n) => (n * 7) % 256);
     expect(await (await put('receipt-1', bytes)).json()).toEqual({ bytes: 2000 });

@@ -36,6 +36,10 @@ export interface Option {
   /** Index of its weight class. */
   readonly weight: number;
   readonly links: readonly Link[];
+  /** Whether any of the links can change its price. */
+  readonly isTied: boolean;
+  /** Whether a combo or code of its shop reads it. */
+  readonly hasDeal: boolean;
   readonly priced: Priced | null;
 }
 
@@ -63,7 +67,7 @@ const NO_LINKS: readonly Link[] = [];
 
 /** An option that costs nothing and joins no order: an owned part or an empty slot; `net` for what else it counts. */
 export function plainOption(offer: string | null, net: number): Option {
-  return { offer, net, least: net, shop: NO_SHOP, sub: 0, weight: 0, links: NO_LINKS, priced: null };
+  return { offer, net, least: net, shop: NO_SHOP, sub: 0, weight: 0, links: NO_LINKS, isTied: false, hasDeal: false, priced: null }; // prettier-ignore
 }
 
 /**
@@ -183,7 +187,7 @@ export function termsOf(market: Market): Terms {
       const { offer, net, shop } = priced;
       const links = linksOf(priced, slot);
       const index = shop.kind === 'market' ? NO_SHOP : (shopIndex.get(shop.id) ?? NO_SHOP);
-      const option = { offer: offer.id, net, shop: index, sub: index === NO_SHOP ? 0 : priced.sub, weight: WEIGHT_CLASSES.indexOf(priced.weight), links, priced }; // prettier-ignore
+      const option = { offer: offer.id, net, shop: index, sub: index === NO_SHOP ? 0 : priced.sub, weight: WEIGHT_CLASSES.indexOf(priced.weight), links, isTied: links.some((link) => couplings[link.coupling].kind !== 'single'), hasDeal: links.some((link) => ['combo', 'code'].includes(couplings[link.coupling].kind)), priced }; // prettier-ignore
       return { ...option, least: net - creditOf(links, couplings, null, null) };
     },
   };
@@ -196,7 +200,7 @@ export const ON = 2;
 
 /**
  * The most that an option's couplings may take off its price in a branch: of combos that are still open the largest
- * share, of codes that exclude one another the largest, everything else added up. `barred` says which claims it may not use.
+ * share, of codes that exclude one another the largest, everything else added up. `barred` says which deals are not credited to it.
  */
 export function creditOf(
   links: readonly Link[],
@@ -209,7 +213,7 @@ export function creditOf(
   let rest = 0;
   for (const { coupling, value } of links) {
     const now = state ? state[coupling] : OPEN;
-    if (now === OFF) continue;
+    if (now === OFF || barred?.(coupling)) continue;
     const each = couplings[coupling];
     switch (each.kind) {
       case 'combo':
@@ -223,7 +227,7 @@ export function creditOf(
         break;
       }
       case 'claim':
-        if (!barred?.(coupling)) rest += value;
+        rest += value;
         break;
       case 'lot':
         if (now === ON) rest += value;

@@ -2,6 +2,11 @@ import { settleOrder, type OrderItem } from '../money/index.ts';
 import type { Slot } from '../parts/index.ts';
 import { creditOf, NO_SHOP, OFF, ON, OPEN, type Coupling, type Option, type Terms } from './couplings.ts';
 
+/* Read once: some module loaders make every use of an import a call, and these stand in the innermost loops. */
+const ALONE = NO_SHOP;
+const creditFor = creditOf;
+const [IS_OPEN, IS_OFF, IS_ON] = [OPEN, OFF, ON];
+
 /** A part that may fill a slot, with the ways to get it. `element` is the caller's own number of it. */
 export interface Candidate {
   readonly element: number;
@@ -65,6 +70,14 @@ interface Node {
   readonly couplings: Uint8Array;
   readonly bounds: readonly RowBound[];
   readonly rules: readonly SlotRule[];
+  /** What is still worth looking at. */
+  readonly candidates: readonly (readonly Candidate[])[];
+  /** Prices and choice of the branch above, and the slots (as bits) whose prices are not the same here. */
+  readonly above: {
+    readonly priced: readonly (readonly PricedCandidate[])[];
+    readonly relaxed: NonNullable<ReturnType<Relaxation>>;
+  } | null;
+  readonly dirty: number;
 }
 
 /**
@@ -82,33 +95,37 @@ export function cheapestSplit(task: SplitTask): Split | null {
   const shopCount = shops.length;
   const slotCount = slots.length;
   const wide = wideOf(task.candidates, couplings);
-  let candidates = task.candidates;
+  const reach = reachOf(task.candidates, shopCount, couplings.length);
   let limit = task.most + 1;
   let best: Split | null = null;
-  let rootPriced: PricedCandidate[][] | null = null;
-  let rootConstant: number | null = null;
-  let hasImproved = true;
   const stack: Node[] = [
-    { shops: new Uint8Array(shopCount), couplings: new Uint8Array(couplings.length), bounds: [], rules: [] },
+    { shops: new Uint8Array(shopCount), couplings: new Uint8Array(couplings.length), bounds: [], rules: [], candidates: task.candidates, above: null, dirty: -1 }, // prettier-ignore
   ];
   const spent = new Float64Array(shopCount);
   const count = new Int32Array(shopCount);
   const heaviest = new Int8Array(shopCount);
+  const dealt = new Uint8Array(shopCount);
 
   while (stack.length > 0) {
     const node = stack.pop() as Node; // the stack was just seen not to be empty
     work.nodes++;
     const constant = constantOf(node, terms, wide);
-    const priced = priceCandidates(candidates, node, terms, wide);
-    if (!priced) continue;
+    const all = priceCandidates(node, terms, wide);
+    if (!all) continue;
     const needs = needsOf(node);
     let separable = constant;
-    for (const list of priced) separable += list[0].price;
+    for (const list of all) separable += list[0].price;
     if (separable >= limit) continue;
-    if (needs.length > 0) separable += reachCost(candidates, priced, needs, node, terms, wide);
+    // What cannot be in a choice below the limit leaves this branch and all below it.
+    const room = limit - separable;
+    const candidates = narrowed(node, all, room);
+    const priced = all.map((list) => within(list, list[0].price + room));
+    const here = { ...node, candidates };
+    if (needs.length > 0) separable += reachCost(priced, needs, here, terms, wide);
     if (separable > limit - 1) continue;
-    const relaxed = relax(priced, limit - constant);
-    if (!relaxed) continue;
+    // Where no price changed, what goes together best did not change either.
+    const relaxed = node.above && node.dirty === 0 ? node.above.relaxed : relax(priced, limit - constant);
+    if (!relaxed || relaxed.sum + constant >= limit) continue;
     const { chosen } = relaxed;
     const bound = relaxed.sum + constant;
 
@@ -116,7 +133,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
     count.fill(0);
     heaviest.fill(0);
     for (const { option } of chosen) {
-      if (option.shop === NO_SHOP) continue;
+      if (option.shop === ALONE) continue;
       spent[option.shop] += option.sub;
       count[option.shop]++;
       if (option.weight > heaviest[option.shop]) heaviest[option.shop] = option.weight;
@@ -125,30 +142,25 @@ export function cheapestSplit(task: SplitTask): Split | null {
     if (cost < limit) {
       limit = cost;
       best = { cost, chosen };
-      hasImproved = true;
-    }
-    rootPriced ??= priced;
-    rootConstant ??= constant;
-    if (hasImproved) {
-      hasImproved = false;
-      candidates = eliminate(candidates, limit - rootConstant, rootPriced);
     }
     // Nothing in this branch is cheaper than its bound.
     if (bound >= limit) continue;
-    branch(node, chosen, needs);
+    branch({ ...here, above: { priced, relaxed } }, chosen, needs);
   }
   return best;
 
   /** What the chosen options cost with the best deals for them; Infinity where one listing would fill two slots. */
   function trueCost(chosen: readonly PricedCandidate[]): number {
     let cost = 0;
+    dealt.fill(0);
     let orders: OrderItem[][] | null = null;
     let lots: number[] | null = null;
     let claims: Map<number, number[]> | null = null;
     for (let slot = 0; slot < slotCount; slot++) {
       const { option } = chosen[slot];
       cost += option.net;
-      if (option.shop !== NO_SHOP && shops[option.shop].hasDeals && option.priced) {
+      if (option.hasDeal) dealt[option.shop] = 1;
+      if (option.shop !== ALONE && shops[option.shop].hasDeals && option.priced) {
         orders ??= [];
         (orders[option.shop] ??= []).push({ slot: slots[slot], priced: option.priced });
       }
@@ -180,7 +192,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
     }
     for (let s = 0; s < shopCount; s++) {
       if (count[s] === 0) continue;
-      const items = orders?.[s];
+      const items = dealt[s] === 1 ? orders?.[s] : undefined;
       if (items) {
         const { shop } = items[0].priced;
         cost += settleOrder(shop, items, terms.market.dealsAt(shop.id), terms.market.rates).extra;
@@ -199,7 +211,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
     let minor = 0;
     for (let c = 0; c < couplings.length; c++) {
       const each = couplings[c];
-      if (each.kind === 'combo' && each.shop === shop && node.couplings[c] === ON) minor += each.minor;
+      if (each.kind === 'combo' && each.shop === shop && node.couplings[c] === IS_ON) minor += each.minor;
     }
     return minor;
   }
@@ -210,9 +222,9 @@ export function cheapestSplit(task: SplitTask): Split | null {
     for (let c = 0; c < couplings.length; c++) {
       const each = couplings[c];
       // A claim's state says how many slots make it.
-      if (each.kind === 'claim' && node.couplings[c] > OFF)
-        needs.push({ shop: NO_SHOP, row: shopCount + c * ROLES, need: node.couplings[c] - OFF });
-      if (node.couplings[c] !== ON) continue;
+      if (each.kind === 'claim' && node.couplings[c] > IS_OFF)
+        needs.push({ shop: ALONE, row: shopCount + c * ROLES, need: node.couplings[c] - IS_OFF });
+      if (node.couplings[c] !== IS_ON) continue;
       if (each.kind === 'combo')
         for (let role = 0; role < each.roles; role++)
           needs.push({ shop: each.shop, row: shopCount + c * ROLES + role, need: 1 });
@@ -255,7 +267,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
           return;
         }
       }
-      if (node.couplings[c] !== OPEN || wide.worth[c] > 0 || sabotage.noDealBranch) continue;
+      if (node.couplings[c] !== IS_OPEN || wide.worth[c] > 0 || sabotage.noDealBranch) continue;
       const credited = () => at.reduce((sum, slot) => sum + (chosen[slot].option.links.find((link) => link.coupling === c)?.value ?? 0), 0); // prettier-ignore
       const weight =
         each.kind === 'lot'
@@ -274,7 +286,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
     }
     if (!sabotage.noDealBranch)
       for (let c = 0; c < couplings.length; c++) {
-        if (wide.worth[c] === 0 || node.couplings[c] !== OPEN) continue;
+        if (wide.worth[c] === 0 || node.couplings[c] !== IS_OPEN) continue;
         const each = couplings[c];
         const left = each.kind === 'claim' ? Math.max(0, each.left - (users.get(c)?.length ?? 0)) : 1;
         if (left * wide.worth[c] > most) {
@@ -301,12 +313,27 @@ export function cheapestSplit(task: SplitTask): Split | null {
     node: Node,
     change: { shops?: Uint8Array; couplings?: Uint8Array; bounds?: RowBound[]; rules?: SlotRule[] },
   ): void {
-    // prettier-ignore
+    let dirty = 0;
+    const { shops: nowShops, couplings: nowCouplings } = change;
+    if (nowShops)
+      for (let s = 0; s < shopCount; s++) {
+        // A flat fee and free sending change no price.
+        const changes = nowShops[s] === CLOSED || (nowShops[s] >= PAID && (shops[s].perItem > 0 || shops[s].byClass.length > 0)); // prettier-ignore
+        if (nowShops[s] !== node.shops[s] && changes) dirty |= reach.shops[s];
+      }
+    if (nowCouplings)
+      for (let c = 0; c < couplings.length; c++)
+        if (nowCouplings[c] !== node.couplings[c] && wide.worth[c] === 0) dirty |= reach.couplings[c];
+    for (const { slot } of change.bounds ?? []) dirty |= 1 << slot;
+    for (const { slot } of change.rules ?? []) dirty |= 1 << slot;
     stack.push({
-      shops: change.shops ?? node.shops,
-      couplings: change.couplings ?? node.couplings,
+      shops: nowShops ?? node.shops,
+      couplings: nowCouplings ?? node.couplings,
       bounds: change.bounds ? [...node.bounds, ...change.bounds] : node.bounds,
       rules: change.rules ? [...node.rules, ...change.rules] : node.rules,
+      candidates: node.candidates,
+      above: node.above,
+      dirty,
     });
   }
 
@@ -315,20 +342,20 @@ export function cheapestSplit(task: SplitTask): Split | null {
     if (each.kind === 'claim') {
       for (let times = 0; times <= each.left; times++) {
         const next = node.couplings.slice();
-        next[at] = OFF + times;
+        next[at] = IS_OFF + times;
         push(node, { couplings: next });
       }
       return;
     }
     const off = node.couplings.slice();
-    off[at] = OFF;
+    off[at] = IS_OFF;
     push(node, { couplings: off });
     const on = node.couplings.slice();
-    on[at] = ON;
-    if (each.kind === 'combo') for (const other of each.overlaps) on[other] = OFF;
+    on[at] = IS_ON;
+    if (each.kind === 'combo') for (const other of each.overlaps) on[other] = IS_OFF;
     if (each.kind === 'code' && !each.stacks)
       couplings.forEach((other, c) => {
-        if (c !== at && other.kind === 'code' && other.shop === each.shop && !other.stacks) on[c] = OFF;
+        if (c !== at && other.kind === 'code' && other.shop === each.shop && !other.stacks) on[c] = IS_OFF;
       });
     push(node, { couplings: on });
   }
@@ -374,7 +401,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
       for (const bound of node.bounds)
         if (bound.slot === slot && bound.row === row && bound.atMost < cap) cap = bound.atMost;
       let most = 0;
-      for (const candidate of candidates[slot])
+      for (const candidate of node.candidates[slot])
         for (const option of candidate.options) {
           const weight = weightIn(option, row, terms);
           if (weight <= cap && weight > most) most = weight;
@@ -422,11 +449,11 @@ function constantOf(node: Node, { shops, couplings }: Terms, wide: Wide): number
     const state = node.couplings[c];
     const each = couplings[c];
     if (wide.worth[c] > 0 && each.kind === 'claim')
-      constant -= wide.worth[c] * (state === OPEN ? each.left : state - OFF);
-    else if (state === ON) {
+      constant -= wide.worth[c] * (state === IS_OPEN ? each.left : state - IS_OFF);
+    else if (state === IS_ON) {
       if (each.kind === 'combo' || each.kind === 'code') constant -= each.off;
       else if (each.kind === 'lot') constant += each.cost;
-    } else if (state === OPEN && wide.worth[c] > 0 && each.kind === 'code') {
+    } else if (state === IS_OPEN && wide.worth[c] > 0 && each.kind === 'code') {
       if (each.stacks) constant -= each.off;
       else {
         singles ??= new Float64Array(shops.length);
@@ -464,6 +491,24 @@ interface Wide {
   readonly view: SlotView;
 }
 
+/** Which slots (as bits) have options at a shop, or options that a coupling ties. */
+function reachOf(
+  candidates: readonly (readonly Candidate[])[],
+  shopCount: number,
+  couplingCount: number,
+): { readonly shops: Int32Array; readonly couplings: Int32Array } {
+  const shops = new Int32Array(shopCount);
+  const couplings = new Int32Array(couplingCount);
+  candidates.forEach((list, slot) => {
+    for (const { options } of list)
+      for (const { shop, links } of options) {
+        if (shop !== ALONE) shops[shop] |= 1 << slot;
+        for (const { coupling } of links) couplings[coupling] |= 1 << slot;
+      }
+  });
+  return { shops, couplings };
+}
+
 /** Shares that add up to more than this many times the sum off are looser than the sum itself. Measured. */
 const TOO_MUCH = 1.5;
 
@@ -497,7 +542,7 @@ function wideOf(candidates: readonly (readonly Candidate[])[], couplings: readon
 function priceIn(option: Option, node: Node, { bounds, rules, barred }: SlotView, terms: Terms): number {
   const { shops, couplings } = terms;
   let price = option.net;
-  if (option.shop !== NO_SHOP) {
+  if (option.shop !== ALONE) {
     const state = node.shops[option.shop];
     if (state === CLOSED) return Infinity;
     if (state >= PAID) {
@@ -505,9 +550,9 @@ function priceIn(option: Option, node: Node, { bounds, rules, barred }: SlotView
       price += shops[option.shop].perItem;
     }
   }
-  if (option.links.length > 0) {
+  if (option.isTied || (rules.length > 0 && option.links.length > 0)) {
     if (isBanned(option, node, couplings, rules)) return Infinity;
-    price -= creditOf(option.links, couplings, node.couplings, barred);
+    price -= creditFor(option.links, couplings, node.couplings, barred);
   } else if (rules.length > 0 && rules.some((rule) => rule.rule === 'must')) return Infinity;
   for (const bound of bounds) {
     const weight = weightIn(option, bound.row, terms);
@@ -517,22 +562,23 @@ function priceIn(option: Option, node: Node, { bounds, rules, barred }: SlotView
 }
 
 /** The cheapest option of every candidate that a branch permits, sorted by price; null when a slot has none. */
-function priceCandidates(
-  candidates: readonly (readonly Candidate[])[],
-  node: Node,
-  terms: Terms,
-  wide: Wide,
-): PricedCandidate[][] | null {
+function priceCandidates(node: Node, terms: Terms, wide: Wide): PricedCandidate[][] | null {
+  const { candidates } = node;
   const out: PricedCandidate[][] = [];
   for (let slot = 0; slot < candidates.length; slot++) {
+    if (node.above && (node.dirty & (1 << slot)) === 0) {
+      out.push(node.above.priced[slot] as PricedCandidate[]); // never written to again
+      continue;
+    }
     const view = viewOf(node, slot, wide);
+    const isPlain = view.bounds.length === 0 && view.rules.length === 0;
     const list: PricedCandidate[] = [];
     for (const candidate of candidates[slot]) {
       let option: Option | null = null;
       let price = Infinity;
       for (const each of candidate.options) {
-        if (each.links.length === 0 && each.net >= price) continue;
-        const own = priceIn(each, node, view, terms);
+        if (!each.isTied && each.net >= price) continue;
+        const own = isPlain && !each.isTied && (each.shop === ALONE || node.shops[each.shop] === UNDECIDED) ? each.net : priceIn(each, node, view, terms); // prettier-ignore
         if (own >= price) continue;
         option = each;
         price = own;
@@ -560,13 +606,13 @@ interface Need {
  * Infinity when something cannot be reached.
  */
 function reachCost(
-  candidates: readonly (readonly Candidate[])[],
   priced: readonly (readonly PricedCandidate[])[],
   needs: readonly Need[],
   node: Node,
   terms: Terms,
   wide: Wide,
 ): number {
+  const { candidates } = node;
   const byShop = new Map<number, number>();
   let elsewhere = 0;
   for (const { shop, row, need } of needs) {
@@ -599,7 +645,7 @@ function reachCost(
       deficit -= step.gain;
     }
     if (deficit > 0) return Infinity;
-    if (shop === NO_SHOP) elsewhere = Math.max(elsewhere, extra);
+    if (shop === ALONE) elsewhere = Math.max(elsewhere, extra);
     else byShop.set(shop, Math.max(byShop.get(shop) ?? 0, extra));
   }
   let sum = 0;
@@ -616,7 +662,7 @@ function isBanned(
   rules: readonly SlotRule[],
 ): boolean {
   for (const { coupling } of option.links)
-    if (couplings[coupling].kind === 'lot' && node.couplings[coupling] === OFF) return true;
+    if (couplings[coupling].kind === 'lot' && node.couplings[coupling] === IS_OFF) return true;
   for (const { coupling, rule } of rules) {
     const isLinked = option.links.some((link) => link.coupling === coupling);
     if ((rule === 'ban' && isLinked) || (rule === 'must' && !isLinked)) return true;
@@ -624,25 +670,40 @@ function isBanned(
   return false;
 }
 
+/** The part of a sorted list below a price. */
+function within(list: readonly PricedCandidate[], most: number): readonly PricedCandidate[] {
+  let end = list.length;
+  while (end > 0 && list[end - 1].price >= most) end--;
+  return end === list.length ? list : list.slice(0, end);
+}
+
 /**
- * Drops every part and option that cannot be in a choice below the limit: swapping it into the separable minimum
- * (each slot at its cheapest, fit ignored) already costs too much.
+ * The candidates and options of a branch that can be in a choice below the limit: what they cost beyond their slot's
+ * cheapest must be less than `room`, the limit less the sum of every slot at its cheapest. Holds for all branches below.
  */
-function eliminate(
-  candidates: readonly (readonly Candidate[])[],
-  limit: number,
+function narrowed(
+  node: Node,
   priced: readonly (readonly PricedCandidate[])[],
+  room: number,
 ): readonly (readonly Candidate[])[] {
-  let minimum = 0;
-  for (const list of priced) minimum += list[0].price;
-  return candidates.map((list, slot) => {
-    const others = minimum - priced[slot][0].price;
-    const kept: Candidate[] = [];
-    for (const candidate of list) {
-      const options = candidate.options.filter((option) => others + option.least < limit);
-      if (options.length === candidate.options.length) kept.push(candidate);
-      else if (options.length > 0) kept.push({ ...candidate, options });
+  return node.candidates.map((list, slot) => {
+    const prices = priced[slot];
+    const most = prices[0].price + room;
+    // Sorted by price: nothing to do where even the last one stays, and all were priced.
+    if (prices.length === list.length && prices[prices.length - 1].price < most) return list;
+    const kept = new Set<number>();
+    for (const each of prices) {
+      if (each.price >= most) break;
+      kept.add(each.element);
     }
-    return kept.length > 0 ? kept : list;
+    const out: Candidate[] = [];
+    for (const candidate of list) {
+      if (!kept.has(candidate.element)) continue;
+      const options = candidate.options.filter(
+        (option) => option.shop === ALONE || node.shops[option.shop] !== CLOSED,
+      );
+      out.push(options.length === candidate.options.length ? candidate : { ...candidate, options });
+    }
+    return out;
   });
 }

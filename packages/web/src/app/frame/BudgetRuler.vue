@@ -343,6 +343,7 @@ const spoken = computed(
 }
 .dot {
   fill: var(--ink-soft);
+  fill-opacity: 0.5;
 }
 .inside.risk {
   fill: var(--ink);
