@@ -4,6 +4,7 @@ import { buildWeb, ensureChromium, ensureInstalled, must } from './lib/prepare.m
 ensureInstalled();
 const chromium = ensureChromium();
 must(process.execPath, ['--import', 'tsx', 'bench/search.bench.ts']);
+must(process.execPath, ['--import', 'tsx', 'bench/baskets.bench.ts']);
 buildWeb();
 must(process.execPath, ['--import', 'tsx', 'bench/browser.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
