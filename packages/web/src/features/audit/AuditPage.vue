@@ -48,20 +48,16 @@ const audit = computed(() =>
 );
 const matcher = computed(() => partMatcher(market.parts));
 const keyOf = (name: string) => name.toLowerCase().trim();
+/** A build has a dozen parts; of a longer list the sums are checked, and so many parts matched and shown. */
+const MOST_ROWS = 60;
+const partLines = computed(() => list.value.lines.filter((line) => line.kind === 'part'));
 const rows = computed(() =>
-  list.value.lines
-    .filter((line) => line.kind === 'part')
-    .map((line) => {
-      const found = matcher.value(line.name, line.slotWord);
-      const chosen = matched.value[keyOf(line.name)];
-      const part = chosen === '' ? null : (chosen ?? (isSure(found) ? found[0].part : null));
-      return {
-        line,
-        found,
-        part: part !== null && names.parts.has(part) ? part : null,
-        isAsked: chosen === undefined && !isSure(found),
-      };
-    }),
+  partLines.value.slice(0, MOST_ROWS).map((line) => {
+    const found = matcher.value(line.name, line.slotWord);
+    const chosen = matched.value[keyOf(line.name)];
+    const part = chosen === '' ? null : (chosen ?? (isSure(found) ? found[0].part : null));
+    return { line, found, part: part !== null && names.parts.has(part) ? part : null };
+  }),
 );
 const optionsOf = (row: (typeof rows.value)[number]) => [
   ...row.found.map((match) => ({ value: match.part, label: names.part(match.part) })),
@@ -186,18 +182,18 @@ function clear() {
           <NButton v-if="text" size="tiny" @click="clear">Clear</NButton
           ><NButton v-else size="tiny" @click="text = EXAMPLE">Put an example in</NButton>
         </div>
-        <NInput
-          v-model:value="text"
-          type="textarea"
-          :autosize="{ minRows: 9, maxRows: 18 }"
+        <textarea
+          v-model="text"
+          rows="11"
+          aria-label="The list to audit"
           placeholder="Processor: … – 132.90"
-          :input-props="{ 'aria-label': 'The list to audit', spellcheck: 'false' }"
-        />
+          spellcheck="false"
+        ></textarea>
         <p class="quiet">
           {{
             list.lines.length === 0
               ? 'Nothing leaves this machine.'
-              : `Read as ${list.shape === 'text' ? 'plain text' : list.shape === 'csv' ? 'a table' : 'Markdown'}: ${rows.length} ${rows.length === 1 ? 'part' : 'parts'}, in ${currency}.`
+              : `Read as ${list.shape === 'text' ? 'plain text' : list.shape === 'csv' ? 'a table' : 'Markdown'}: ${partLines.length} ${partLines.length === 1 ? 'part' : 'parts'}, in ${currency}.${partLines.length > MOST_ROWS ? ` The first ${MOST_ROWS} are matched.` : ''}`
           }}
         </p>
         <p v-if="text.length > LONGEST" class="failure" role="alert">
@@ -206,7 +202,11 @@ function clear() {
         <template v-if="audit.doubts.length > 0">
           <h2>To be asked first</h2>
           <p class="quiet">These numbers can be read in more than one way. They are not guessed.</p>
-          <div v-for="doubt in audit.doubts" :key="`${doubt.line}:${doubt.what}`" class="doubt">
+          <div
+            v-for="doubt in audit.doubts.slice(0, MOST_ROWS)"
+            :key="`${doubt.line}:${doubt.what}`"
+            class="doubt"
+          >
             <code>{{ doubt.raw.trim().slice(0, 120) }}</code>
             <span>What is the {{ DOUBT_WORDS[doubt.what] }}, “{{ doubt.text }}”?</span>
             <NButton
@@ -255,7 +255,7 @@ function clear() {
             </div>
           </dl>
           <ul class="findings">
-            <li v-for="(finding, n) in audit.findings" :key="n" :class="finding.code">
+            <li v-for="(finding, n) in audit.findings.slice(0, MOST_ROWS)" :key="n" :class="finding.code">
               {{ findingWords(finding, currency) }}
             </li>
           </ul>
@@ -368,6 +368,19 @@ function clear() {
 </template>
 
 <style scoped>
+textarea {
+  width: 100%;
+  padding: 8px 12px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+  resize: vertical;
+}
+textarea:focus-visible {
+  outline: 2px solid var(--focus);
+}
 .columns {
   display: grid;
   grid-template-columns: minmax(0, 1.25fr) minmax(0, 1fr);
