@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest';
+import { indexMarket } from '../money/index.ts';
+import type { Deal } from '../parts/index.ts';
+import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
+import { withHousehold, type Slip, type SlipState } from './index.ts';
+
+const deal: Deal = {
+  id: 'd', kind: 'rebate', name: 'Twenty back', from: null, to: null, source: null, seenOn: '2026-11-20', shops: null, parts: ['card'], form: 'cash', payoutDays: 0, chance: null,
+  amountMinor: 2000, currency: 'EUR', postmarkDays: null, postmarkBy: null, householdLimit: 2, papers: [],
+}; // prettier-ignore
+const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => ({
+  id, deal: 'd', name: 'Twenty back', part: 'card', partName: 'Card', kind: 'rebate', currency: 'EUR', faceMinor: 2000, expectedMinor: 1400, form: 'cash', payoutDays: 0,
+  lastPurchase: null, sendBy: null, boughtOn: null, remindDays: 7, papers: [], state, sentOn: null, paidOn: null, paidMinor: null, ...more,
+}); // prettier-ignore
+const backs = (slips: readonly Slip[]) => {
+  const market = indexMarket({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
+  const offer = market.offers.get('card.near');
+  return offer ? (market.priced(offer)?.backs ?? []) : [];
+};
+
+describe('what the slips say of a household', () => {
+  it('is the brief itself while there are none', () => expect(withHousehold(BRIEF, [])).toBe(BRIEF));
+  it('uses up the limit with claims on their way or paid, and with no others', () => {
+    expect(backs([])[0].left).toBe(2);
+    expect(backs([slip('a', 'sent')])[0].left).toBe(1);
+    expect(backs([slip('a', 'sent'), slip('b', 'paid')])).toEqual([]);
+    expect(backs([slip('a', 'eligible'), slip('b', 'missed'), slip('c', 'refused')])[0].left).toBe(2);
+    expect(backs([slip('a', 'paid', { kind: 'review' })])[0].left).toBe(2);
+  });
+  it('adds to claims that the brief states already', () => {
+    const claims = { ...BRIEF.money.claims, used: [{ deal: 'd', times: 1 }] };
+    const brief = withHousehold({ ...BRIEF, money: { ...BRIEF.money, claims } }, [slip('a', 'bought')]);
+    expect(brief.money.claims.used).toEqual([{ deal: 'd', times: 2 }]);
+  });
+  it('expects less after refusals and misses, more after payouts', () => {
+    const expected = (slips: readonly Slip[]) => backs(slips)[0]?.expected ?? 0;
+    const many = (state: SlipState) =>
+      Array.from({ length: 8 }, (_, n) => slip(`${n}`, state, { deal: 'other' }));
+    expect(expected(many('refused'))).toBeLessThan(expected([]));
+    expect(expected(many('missed'))).toBeLessThan(expected([]));
+    expect(expected(many('paid'))).toBeGreaterThan(expected([]));
+  });
+});
