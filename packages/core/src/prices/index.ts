@@ -1,0 +1,42 @@
+export {
+  backtest,
+  backtestSummary,
+  type BacktestPart,
+  type BacktestRow,
+  type BacktestWish,
+} from './backtest.ts';
+export { drawsFrom, seedOf, type Draws } from './dice.ts';
+export {
+  EVENT_KINDS,
+  launchesOf,
+  seasonsOf,
+  usualSeasons,
+  type EventKind,
+  type PriceEvent,
+} from './events.ts';
+export { fitted, type Fitted } from './fit.ts';
+export { chanceOfTarget, forecastOf, trendOf, type Forecast, type ForecastWish, type TrackedOffer, type Trend } from './forecast.ts'; // prettier-ignore
+export { jointPlan, type JointPlan, type JointStep, type Missing } from './joint.ts';
+export { leastOf, pathsOf, type Paths, type PathWish } from './paths.ts';
+export {
+  chanceOf,
+  fanOf,
+  planOf,
+  type Advice,
+  type Band,
+  type DayBand,
+  type Plan,
+  type PlanWish,
+} from './plan.ts';
+export { LEAST_POOL, pooledPrior, priorFor, seasonAt, SHIPPED_PRIOR } from './prior.ts';
+export {
+  ENOUGH_JUDGED,
+  judge,
+  reliabilityOf,
+  type Judged,
+  type LoggedForecast,
+  type Reliability,
+} from './reliability.ts';
+export { betaCdf, betaQuantile, ENOUGH_LOOKS, lnGamma, standingOf, type Standing } from './standing.ts';
+export type { Launch, Look, Prior, Season } from './types.ts';
+export { usedPlan, type UsedPlan, type UsedWish } from './used-wait.ts';

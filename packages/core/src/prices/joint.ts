@@ -1,0 +1,91 @@
+import type { Forecast } from './forecast.ts';
+import { planOf } from './plan.ts';
+
+/** A part that is still to be bought. */
+export interface Missing {
+  readonly id: string;
+  readonly forecast: Forecast;
+}
+
+export interface JointStep {
+  readonly id: string;
+  /** Buy now, or wait. */
+  readonly advice: 'buy' | 'wait' | 'out';
+  /** Mean day of the purchase, counted from today. */
+  readonly day: number;
+  /** Today’s price, and the mean of what is paid; minor units. */
+  readonly now: number | null;
+  readonly expected: number;
+}
+
+/** How a whole build is best bought: each day of waiting costs until its last part is there. */
+export interface JointPlan {
+  /** The day that everything should be bought by. */
+  readonly by: number;
+  readonly steps: readonly JointStep[];
+  /** Mean cost by that plan with the waiting, and of buying all that is for sale today. */
+  readonly expected: number;
+  readonly now: number;
+  readonly saving: number;
+  /** Share of futures in which it ends dearer than buying all today. */
+  readonly dearerChance: number;
+}
+
+const LATEST = [0, 3, 7, 10, 14, 21, 30, 45, 60, 90];
+
+/**
+ * Tries last days for the whole build: up to each, every part waits by its own curve (waiting alone costs a single part nothing, since
+ * another one is missing too), and the days until the last purchase are paid for. The best of them is the plan.
+ */
+export function jointPlan(parts: readonly Missing[], waitPerDay: number): JointPlan | null {
+  if (parts.length === 0) return null;
+  const { days, paths } = parts[0].forecast.futures;
+  const now = parts.reduce((sum, { forecast }) => sum + (forecast.now ?? forecast.plan.waitCost), 0);
+  const allNow: JointPlan = {
+    by: 0,
+    steps: parts.map(({ id, forecast }) => ({ id, advice: forecast.now === null ? 'out' : 'buy', day: 0, now: forecast.now, expected: forecast.now ?? forecast.plan.waitCost })),
+    expected: now,
+    now,
+    saving: 0,
+    dearerChance: 0,
+  }; // prettier-ignore
+  let best: JointPlan | null = parts.every(({ forecast }) => forecast.now !== null) ? allNow : null;
+  for (const by of new Set([...LATEST.filter((day) => day > 0 && day < days), days])) {
+    const costs = new Float64Array(paths);
+    const last = new Float64Array(paths);
+    const steps = parts.map(({ id, forecast }): JointStep => {
+      const { prices } = forecast.futures;
+      const cut = { days: by, paths, prices: prices.subarray(0, by * paths) };
+      const plan = planOf(cut, { now: forecast.now, fallback: forecast.plan.atEnd.middle, waitPerDay: 0 });
+      const isNow = forecast.now !== null && plan.advice === 'buy';
+      let daySum = 0;
+      let paid = 0;
+      for (let m = 0; m < paths; m++) {
+        let at = 0;
+        let price = forecast.now ?? 0;
+        if (!isNow) {
+          while (at < by - 1 && !(prices[at * paths + m] <= plan.curve[at])) at++;
+          price = prices[at * paths + m];
+          if (price === Infinity) price = forecast.plan.waitCost * 1.05;
+          at++;
+        }
+        costs[m] += price;
+        paid += price;
+        daySum += at;
+        last[m] = Math.max(last[m], at);
+      }
+      return { id, advice: isNow ? 'buy' : forecast.now === null ? 'out' : 'wait', day: daySum / paths, now: forecast.now, expected: paid / paths }; // prettier-ignore
+    });
+    let sum = 0;
+    let dearer = 0;
+    for (let m = 0; m < paths; m++) {
+      const cost = costs[m] + waitPerDay * last[m];
+      sum += cost;
+      if (cost > 1.001 * now) dearer++;
+    }
+    const expected = sum / paths;
+    if (!best || expected < best.expected - 1e-9)
+      best = { by, steps, expected, now, saving: now - expected, dearerChance: dearer / paths };
+  }
+  return best;
+}

@@ -1,0 +1,203 @@
+import { quantileSorted } from '../stats/index.ts';
+import type { Paths } from './paths.ts';
+
+/** What is asked of a set of futures. Money in minor units. */
+export interface PlanWish {
+  /** Today’s price; null when it is not for sale today. */
+  readonly now: number | null;
+  /** What it costs when it cannot be had on the last day. */
+  readonly fallback: number;
+  /** What a day of waiting costs. */
+  readonly waitPerDay: number;
+  /** Least saving for which waiting is advised. */
+  readonly margin?: number | undefined;
+}
+
+export interface Band {
+  readonly low: number;
+  readonly middle: number;
+  readonly high: number;
+}
+/** A band so many days ahead. */
+export interface DayBand extends Band {
+  readonly day: number;
+}
+
+export type Advice = 'buy' | 'wait' | 'out';
+
+export interface Plan {
+  readonly advice: Advice;
+  /** Today’s price less than a hundredth away from the point where the advice turns. */
+  readonly isClose: boolean;
+  /** Highest price at which buying beats waiting: today’s, then for each day ahead. */
+  readonly reservation: number;
+  readonly curve: Float64Array;
+  /** Mean cost of waiting by the curve, waiting cost included, and what it saves against buying now (negative: it loses). */
+  readonly waitCost: number;
+  readonly saving: number;
+  /** Share of futures in which waiting by the curve ends dearer than buying now. */
+  readonly dearerChance: number;
+  /** Share of futures in which the price falls 3 % below today’s at some time: buying now is then regretted. */
+  readonly regretChance: number;
+  /** Least price up to the last day, 80 % interval. */
+  readonly least: Band;
+  /** Price on the last day, where it is for sale. */
+  readonly atEnd: Band;
+  /** Share of futures in which the curve has bought by each day. */
+  readonly bought: Float64Array;
+}
+
+const BINS = 256;
+
+/** The highest price to take on one day: where the sum of what is gained over going on is largest. */
+function bestThreshold(prices: Float64Array, from: number, goOn: Float64Array, wait: number, gain: Float64Array): number {
+  const paths = goOn.length;
+  let low = Infinity;
+  let high = 0;
+  for (let m = 0; m < paths; m++) {
+    const p = prices[from + m];
+    if (p === Infinity) continue;
+    if (p < low) low = p;
+    if (p > high) high = p;
+  }
+  if (low === Infinity) return 0;
+  const scale = high > low ? (BINS - 1e-6) / (high - low) : 0;
+  gain.fill(0);
+  for (let m = 0; m < paths; m++) {
+    const p = prices[from + m];
+    if (p !== Infinity) gain[Math.floor((p - low) * scale)] += goOn[m] + wait - p;
+  }
+  let sum = 0;
+  let most = 0;
+  let best = -1;
+  for (let bin = 0; bin < BINS; bin++) {
+    sum += gain[bin];
+    if (sum > most) {
+      most = sum;
+      best = bin;
+    }
+  }
+  if (best < 0) return low * (1 - 1e-9);
+  return scale === 0 ? high : low + (best + 1) / scale;
+} // prettier-ignore
+
+/** A light filter over neighbours, ¼ ½ ¼: the best threshold of a day jumps about on so many futures. */
+function smoothed(raw: Float64Array): Float64Array {
+  return Float64Array.from(raw, (value, i) =>
+    i === 0 || i === raw.length - 1 ? value : (raw[i - 1] + 2 * value + raw[i + 1]) / 4,
+  );
+}
+
+/**
+ * When to buy: backward over the days from the last one, at each the highest price that is better taken than left, judged on the very
+ * futures. Waiting then follows that curve.
+ */
+export function planOf({ days, paths, prices }: Paths, wish: PlanWish): Plan {
+  const { fallback, waitPerDay } = wish;
+  const last = (days - 1) * paths;
+  const goOn = new Float64Array(paths);
+  const gain = new Float64Array(BINS);
+  const raw = new Float64Array(days);
+  for (let m = 0; m < paths; m++) {
+    const p = prices[last + m];
+    goOn[m] = p === Infinity ? fallback : p;
+  }
+  raw[days - 1] = Infinity;
+  for (let d = days - 2; d >= 0; d--) {
+    const from = d * paths;
+    const limit = bestThreshold(prices, from, goOn, waitPerDay, gain);
+    raw[d] = limit;
+    for (let m = 0; m < paths; m++) {
+      const p = prices[from + m];
+      goOn[m] = p <= limit ? p : goOn[m] + waitPerDay;
+    }
+  }
+  const curve = new Float64Array(days);
+  if (days > 1) curve.set(smoothed(raw.subarray(0, days - 1)));
+  curve[days - 1] = Infinity;
+
+  // Followed on the futures: what waiting costs.
+  const cost = new Float64Array(paths).fill(-1);
+  const bought = new Float64Array(days);
+  let open = paths;
+  for (let d = 0; d < days; d++) {
+    const from = d * paths;
+    for (let m = 0; m < paths; m++) {
+      if (cost[m] >= 0) continue;
+      const p = prices[from + m];
+      if (d === days - 1 || p <= curve[d]) {
+        cost[m] = (p === Infinity ? fallback : p) + waitPerDay * (d + 1);
+        open--;
+      }
+    }
+    bought[d] = 1 - open / paths;
+  }
+  let sum = 0;
+  for (const each of cost) sum += each;
+  const waitCost = sum / paths;
+  const now = wish.now;
+  const running = new Float64Array(paths).fill(Infinity);
+  for (let d = 0; d < days; d++)
+    for (let m = 0; m < paths; m++)
+      if (prices[d * paths + m] < running[m]) running[m] = prices[d * paths + m];
+  let dearer = 0;
+  let regret = 0;
+  if (now !== null)
+    for (let m = 0; m < paths; m++) {
+      if (cost[m] > 1.001 * now) dearer++;
+      if (running[m] < 0.97 * now) regret++;
+    }
+  const saving = now === null ? 0 : now - waitCost;
+  const advice: Advice = now === null ? 'out' : saving <= (wish.margin ?? 0) ? 'buy' : 'wait';
+  return {
+    advice,
+    isClose: now !== null && Math.abs(saving) < 0.01 * now,
+    reservation: waitCost,
+    curve,
+    waitCost,
+    saving,
+    dearerChance: dearer / paths,
+    regretChance: regret / paths,
+    least: bandOf(running),
+    atEnd: bandOf(prices.subarray(last, last + paths)),
+    bought,
+  };
+} // prettier-ignore
+
+function bandOf(values: Float64Array): Band {
+  const sorted = values.slice().sort();
+  let n = sorted.length;
+  while (n > 0 && sorted[n - 1] === Infinity) n--;
+  // Never for sale on a share of the futures: the quantiles of the whole, as far as they are prices.
+  const whole = (p: number) => {
+    const at = p * (sorted.length - 1);
+    return at <= n - 1 ? quantileSorted(sorted.subarray(0, n), n > 1 ? at / (n - 1) : 0) : Infinity;
+  };
+  return { low: whole(0.1), middle: whole(0.5), high: whole(0.9) };
+}
+
+/** Share of futures in which the price is at or below a target on some day up to `day` (1 to days). */
+export function chanceOf({ days, paths, prices }: Paths, target: number, day: number): number {
+  const until = Math.min(days, day);
+  let hits = 0;
+  for (let m = 0; m < paths; m++)
+    for (let d = 0; d < until; d++)
+      if (prices[d * paths + m] <= target) {
+        hits++;
+        break;
+      }
+  return hits / paths;
+}
+
+/** The 80 % band of the least price up to each day ahead, at some `points` days. */
+export function fanOf({ days, paths, prices }: Paths, points = 20): DayBand[] {
+  const running = new Float64Array(paths).fill(Infinity);
+  const every = Math.max(1, Math.round(days / points));
+  const fan: DayBand[] = [];
+  for (let d = 0; d < days; d++) {
+    for (let m = 0; m < paths; m++)
+      if (prices[d * paths + m] < running[m]) running[m] = prices[d * paths + m];
+    if (d === 0 || (d + 1) % every === 0 || d === days - 1) fan.push({ ...bandOf(running), day: d + 1 });
+  }
+  return fan;
+}

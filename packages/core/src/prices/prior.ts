@@ -1,0 +1,143 @@
+import type { PartKind } from '../parts/index.ts';
+import { fitted } from './fit.ts';
+import { evidenceOf, labelSales, spellsOf } from './spells.ts';
+import type { Look, Prior, Season } from './types.ts';
+
+/** Assumed, not measured on real shops; what a user’s own offers show takes over. Common practice, no source. */
+export const SHIPPED_PRIOR: Prior = {
+  saleStart: 0.014,
+  saleStartDays: 120,
+  saleEnd: 0.13,
+  saleEndDays: 40,
+  change: 0.08,
+  changeDays: 25,
+  spread: 0.03,
+  wander: 0.003,
+  fallPerYear: 0.12,
+  fallPerYearSd: 0.3,
+  depths: [0.05, 0.07, 0.09, 0.11, 0.14, 0.17, 0.21, 0.26],
+  regularity: 1,
+  pooledFrom: 0,
+};
+
+/** Fall per year by kind of part. Assumed, editable. Common practice, no source. */
+const FALL: { readonly [kind in PartKind]?: number } = { processor: 0.2, card: 0.2, storage: 0.18, memory: 0.15, board: 0.1, supply: 0.04, case: 0.03, cooler: 0.05 }; // prettier-ignore
+
+export function priorFor(kind: PartKind | null, base: Prior = SHIPPED_PRIOR): Prior {
+  const fall = kind === null ? undefined : FALL[kind];
+  // A kind’s own fall is known relative to the general one, so that pooling moves all kinds alike.
+  return fall === undefined
+    ? base
+    : {
+        ...base,
+        fallPerYear: base.fallPerYear + fall - SHIPPED_PRIOR.fallPerYear,
+        // Memory swings.
+        fallPerYearSd: kind === 'memory' ? 0.4 : base.fallPerYearSd,
+      };
+}
+
+/** How many times more often a sale begins on a day. */
+export const seasonAt = (seasons: readonly Season[], day: number): number =>
+  seasons.reduce((most, season) => (day >= season.from && day <= season.to ? Math.max(most, season.factor) : most), 1); // prettier-ignore
+
+/** The shipped prior weighs as many days as this against pooled offers. */
+const SHIPPED_REGULAR_DAYS = 600;
+const SHIPPED_SALE_DAYS = 72;
+/** An offer joins the pool with at least so many days of history. */
+const LEAST_HISTORY = 30;
+/** Rounds of fitting the pool; more change little. */
+const ROUNDS = 3;
+/** Fewer offers than this say too little together. */
+export const LEAST_POOL = 20;
+
+/**
+ * A prior that has learnt from the user’s own offers: event rates by their counts, spreads and fall by their means, depths from sales seen.
+ * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
+ */
+export function pooledPrior(series: readonly (readonly Look[])[], today: number, base: Prior = SHIPPED_PRIOR): Prior {
+  const usable = series.filter((looks) => {
+    const seen = looks.filter((look) => look.price !== null && look.day <= today);
+    return seen.length >= 4 && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
+  });
+  const k = usable.length;
+  if (k < LEAST_POOL) return base;
+  const sum = { saleStarts: 0, saleEnds: 0, changes: 0, regularDays: 0, saleDays: 0 };
+  const depths: number[] = [];
+  const between: (readonly number[])[] = [];
+  for (const looks of usable) {
+    const spells = spellsOf(looks, today);
+    labelSales(spells);
+    const evidence = evidenceOf(spells);
+    for (const key of ['saleStarts', 'saleEnds', 'changes', 'regularDays', 'saleDays'] as const)
+      sum[key] += evidence[key];
+    depths.push(...evidence.depths);
+    between.push(evidence.between);
+  }
+  const own = k / (k + 6);
+  const s = depths.length;
+  let pooled: Prior = {
+    ...base,
+    saleStart: (base.saleStart * SHIPPED_REGULAR_DAYS + sum.saleStarts) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
+    saleStartDays: Math.min(300, base.saleStartDays + 5 * k),
+    saleEnd: (base.saleEnd * SHIPPED_SALE_DAYS + sum.saleEnds) / (SHIPPED_SALE_DAYS + sum.saleDays),
+    change: (base.change * SHIPPED_REGULAR_DAYS + sum.changes) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
+    depths: s < 2 ? base.depths : blended(base.depths, depths, s / (s + 10)),
+    regularity: regularityOf(between),
+    pooledFrom: k,
+  };
+  // Each offer is fitted with the prior so far, which pulls it towards itself: a few rounds let the offers have their say.
+  for (let round = 0; round < ROUNDS; round++) {
+    let lnSpread = 0;
+    let lnWander = 0;
+    let slope = 0;
+    let slopeWeight = 0;
+    for (const looks of usable) {
+      const fit = fitted(looks, today, pooled);
+      if (!fit) continue;
+      lnSpread += fit.typical.lnSpread / k;
+      lnWander += fit.typical.lnWander / k;
+      slope += fit.typical.slope.mean / fit.typical.slope.variance;
+      slopeWeight += 1 / fit.typical.slope.variance;
+    }
+    const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
+    pooled = {
+      ...pooled,
+      spread: Math.exp(mixed(Math.log(base.spread), lnSpread)),
+      wander: Math.exp(mixed(Math.log(base.wander), lnWander)),
+      fallPerYear: slopeWeight > 0 ? mixed(base.fallPerYear, (-365 * slope) / slopeWeight) : base.fallPerYear,
+    };
+  }
+  return pooled;
+} // prettier-ignore
+
+/** Offers with two or more stretches between sales that it takes to speak of a rhythm. */
+const LEAST_RHYTHM = 5;
+
+/**
+ * One over the squared variation of the days between sales within offers. Up to 2 it is what chance alone may show, and counts as none;
+ * beyond 20 it makes no difference worth having.
+ */
+function regularityOf(between: readonly (readonly number[])[]): number {
+  const usable = between.filter((days) => days.length >= 2);
+  if (usable.length < LEAST_RHYTHM) return 1;
+  let variance = 0;
+  let square = 0;
+  for (const days of usable) {
+    const mean = days.reduce((sum, each) => sum + each, 0) / days.length;
+    variance += days.reduce((sum, each) => sum + (each - mean) ** 2, 0) / (days.length - 1);
+    square += mean ** 2;
+  }
+  const shape = square / Math.max(1e-9, variance);
+  return shape <= 2 ? 1 : Math.min(20, shape);
+}
+
+/** Eight depths, each between the shipped one and the same octile of those seen. */
+function blended(shipped: readonly number[], seen: number[], weight: number): number[] {
+  const sorted = [...seen].sort((a, b) => a - b);
+  return shipped.map((depth, i) => {
+    const at = ((i + 0.5) / shipped.length) * (sorted.length - 1);
+    const low = sorted[Math.floor(at)];
+    const high = sorted[Math.min(sorted.length - 1, Math.floor(at) + 1)];
+    return (1 - weight) * depth + weight * (low + (at - Math.floor(at)) * (high - low));
+  });
+}
