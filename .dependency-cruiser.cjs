@@ -14,7 +14,8 @@ module.exports = {
     only('contract-rooms', 'contract', ['core']),
     only('server-rooms', 'server', ['core', 'contract']),
     only('web-rooms', 'web', ['core', 'contract']),
-    only('demo-rooms', 'demo', ['core', 'contract']),
+    only('demo-rooms', 'demo', ['core', 'contract', 'market']),
+    only('market-alone', 'market', []),
     only('cli-rooms', 'cli', ['core', 'contract', 'server/src/transfer']),
     {
       name: 'core-has-no-packages',

@@ -10,6 +10,7 @@ import {
 } from './catalogue.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
+import { correctedSchema, correctionSchema, feedSchema, feedsAnswerSchema, historyAnswerSchema, marketSchema, MARKET_FAULTS, readAnswerSchema, readRequestSchema, reliabilitySchema, takenSchema, takeSchema, watchAnswerSchema } from './prices.ts'; // prettier-ignore
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
 import { MOST_RECORDS, recordsSchema } from './records.ts';
@@ -138,6 +139,92 @@ export const api = {
     path: '/api/model/past',
     request: null,
     response: z.strictObject({ fits: z.array(pastFitSchema) }),
+  },
+  /** Histories of offers: by id, or of all offers of parts; and some of every kind of part for what offers have in common. */
+  priceHistory: {
+    method: 'POST',
+    path: '/api/prices/history',
+    request: z.strictObject({
+      offers: z.array(idSchema).max(5000).default([]),
+      parts: z.array(idSchema).max(500).default([]),
+      pool: z.int().min(0).max(200).default(0),
+    }),
+    response: historyAnswerSchema,
+  },
+  /** Reads a page, a table or a feed and says what it would be taken as. Nothing is kept. */
+  readPrices: {
+    method: 'POST',
+    path: '/api/prices/read',
+    request: readRequestSchema,
+    response: readAnswerSchema,
+  },
+  takePrices: { method: 'POST', path: '/api/prices/take', request: takeSchema, response: takenSchema },
+  correctPrice: {
+    method: 'POST',
+    path: '/api/prices/correct',
+    request: correctionSchema,
+    response: correctedSchema,
+  },
+  corrections: {
+    method: 'GET',
+    path: '/api/prices/corrections',
+    request: null,
+    response: z.strictObject({ corrections: z.array(correctedSchema) }),
+  },
+  /** Takes a correction back, or makes it again. */
+  turnCorrection: {
+    method: 'POST',
+    path: '/api/prices/corrections/turn',
+    request: z.strictObject({ serial: z.int() }),
+    response: correctedSchema,
+  },
+  reliability: { method: 'GET', path: '/api/prices/reliability', request: null, response: reliabilitySchema },
+  feeds: { method: 'GET', path: '/api/feeds', request: null, response: feedsAnswerSchema },
+  putFeed: {
+    method: 'POST',
+    path: '/api/feeds',
+    request: z.strictObject({ feed: feedSchema }),
+    response: feedsAnswerSchema,
+  },
+  removeFeed: {
+    method: 'POST',
+    path: '/api/feeds/remove',
+    request: z.strictObject({ feed: idSchema }),
+    response: feedsAnswerSchema,
+  },
+  fetchFeeds: {
+    method: 'POST',
+    path: '/api/feeds/fetch',
+    request: z.strictObject({ feeds: z.array(idSchema).max(2000) }),
+    response: feedsAnswerSchema,
+  },
+  /** What was held is taken, as a part if it had none, or let go. */
+  settleHeld: {
+    method: 'POST',
+    path: '/api/feeds/held',
+    request: z.strictObject({
+      serials: z.array(z.int()).max(10_000),
+      take: z.boolean(),
+      part: idSchema.nullable().default(null),
+    }),
+    response: feedsAnswerSchema,
+  },
+  watch: { method: 'GET', path: '/api/watch', request: null, response: watchAnswerSchema },
+  runWatch: { method: 'POST', path: '/api/watch/run', request: null, response: watchAnswerSchema },
+  readAlerts: {
+    method: 'POST',
+    path: '/api/watch/read',
+    request: z.strictObject({ serials: z.array(z.int()).max(10_000), isRead: z.boolean() }),
+    response: watchAnswerSchema,
+  },
+  market: { method: 'GET', path: '/api/market', request: null, response: marketSchema },
+  /** Runs the simulated market’s clock forward by a day, and takes that day’s prices in. */
+  advanceMarket: { method: 'POST', path: '/api/market/day', request: null, response: marketSchema },
+  faultMarket: {
+    method: 'POST',
+    path: '/api/market/fault',
+    request: z.strictObject({ fault: z.enum(MARKET_FAULTS) }),
+    response: marketSchema,
   },
   loadDemo: { method: 'POST', path: '/api/demo', request: null, response: countsSchema },
 } as const satisfies Record<

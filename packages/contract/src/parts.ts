@@ -1,4 +1,4 @@
-import type { Part } from '@ripe-pick/core/parts';
+import { gtinOf, type Part } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { count, dateSchema, figure, idSchema, nameSchema, oneOf, word, yesNo } from './primitives.ts';
 
@@ -13,6 +13,10 @@ const SUPPLY_FORMS = ['ATX', 'SFX', 'TFX'] as const;
 const FRONT = ['USB 2', 'USB 3', 'USB-C'] as const;
 const OUTPUTS = ['HDMI', 'DisplayPort', 'DVI', 'VGA', 'USB-C'] as const;
 
+const gtinSchema = z.string().refine((text) => gtinOf(text) !== null, {
+  message: 'an item number has 8, 12, 13 or 14 digits, the last of them its check digit',
+});
+
 const base = <const S extends string>(slot: S) => ({
   id: idSchema,
   slot: z.literal(slot),
@@ -20,6 +24,8 @@ const base = <const S extends string>(slot: S) => ({
   name: nameSchema,
   source: z.strictObject({ name: nameSchema, on: dateSchema }).optional(),
   warrantyMonths: z.int().min(0).max(600).nullable().optional(),
+  gtin: gtinSchema.optional(),
+  mpn: z.string().trim().min(1).max(80).optional(),
   looksOnly: z.boolean().optional(),
 });
 const someOf = <const T extends readonly [string, ...string[]]>(values: T) =>

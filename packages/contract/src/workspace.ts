@@ -2,6 +2,7 @@ import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { briefSchema, picksSchema } from './brief.ts';
 import { buyingShape } from './buying.ts';
+import { watchShape } from './prices.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
 
 /** Candidates kept, archived ones counted. */
@@ -52,6 +53,7 @@ export const workspaceSchema = z
     candidates: z.array(candidateSchema).min(1).max(MOST_CANDIDATES),
     active: idSchema,
     ...buyingShape,
+    ...watchShape,
   })
   .refine((workspace) => workspace.candidates.some((candidate) => candidate.id === workspace.active), {
     message: 'the active candidate is one of the candidates',

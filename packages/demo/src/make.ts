@@ -1,6 +1,7 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { makeCards } from './cards.ts';
 import { makeGames } from './games.ts';
+import { withNumbers } from './numbers.ts';
 import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import { makeBoards, makeMemory, makeProcessors, type Valued } from './platform.ts';
@@ -78,7 +79,7 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
       frameModel[list] = frameModel[list].filter((rate) => kept.has(rate.part));
   }
   punchGaps(d, valued, gaps);
-  const parts = [...valued.map((each) => each.part), ...GIVEN];
+  const parts = [...valued.map((each) => withNumbers(each.part)), ...GIVEN];
   const ids = new Set(parts.map((part) => part.id));
   const shelf = makeOffers(d, valued);
   return {

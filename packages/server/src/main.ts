@@ -3,7 +3,14 @@ import { homedir, platform } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { serve } from '@hono/node-server';
-import { briefFileSchema, briefOf, briefSchema, buildFileSchema, buyingSchema } from '@ripe-pick/contract';
+import {
+  briefFileSchema,
+  briefOf,
+  briefSchema,
+  buildFileSchema,
+  buyingSchema,
+  watchKeptSchema,
+} from '@ripe-pick/contract';
 import { createApp } from './app.ts';
 import { openStore } from './store/index.ts';
 import { readBenchFile, readCatalogue, readRecords } from './transfer/index.ts';
@@ -53,6 +60,7 @@ if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 
         candidates: [first],
         active: 'first',
         ...buyingSchema.parse(demoJson('buying.json')),
+        ...watchKeptSchema.parse(demoJson('watch.json')),
       },
       { keepFrom: 0, keepTo: 0, add: [], done: 0 },
     );

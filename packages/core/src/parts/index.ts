@@ -29,5 +29,6 @@ export type {
   School,
   SupplyRule,
 } from './brief.ts';
+export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, RecordMemory, Trust } from './records.ts';

@@ -26,6 +26,9 @@ interface PartBase<S extends PartKind> {
   readonly source?: { readonly name: string; readonly on: string } | undefined;
   /** Maker's warranty on a new one, in months. */
   readonly warrantyMonths?: Known<number> | undefined;
+  /** Item number (GTIN), check digit included, and the maker’s own number. */
+  readonly gtin?: string | undefined;
+  readonly mpn?: string | undefined;
   /** Bought for its looks alone: the brief may keep it out of the sum. */
   readonly looksOnly?: boolean | undefined;
 }

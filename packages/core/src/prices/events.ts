@@ -1,4 +1,4 @@
-import type { PartKind } from '../parts/index.ts';
+import type { PartKind, Slot } from '../parts/index.ts';
 import { dateOf, dayNumber } from '../units/index.ts';
 import type { Launch, Season } from './types.ts';
 
@@ -13,7 +13,7 @@ export interface PriceEvent {
   readonly from: string;
   readonly to: string;
   /** Kinds of parts that it touches; none named: all. */
-  readonly touches: readonly PartKind[];
+  readonly touches: readonly Slot[];
   /** Sales: how many times more often one begins. */
   readonly factor: number;
 }

@@ -77,7 +77,7 @@ const settings = (spells: readonly Spell[]) =>
 export function fitted(looks: readonly Look[], today: number, prior: Prior): Fitted | null {
   const spells = spellsOf(looks, today);
   if (spells.length === 0) return null;
-  labelSales(spells);
+  labelSales(spells, prior.spread);
   const evidence = evidenceOf(spells);
   const start: Rate = { shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts, rate: prior.saleStartDays + evidence.regularDays, most: 0.3 }; // prettier-ignore
   const end: Rate = { shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds, rate: prior.saleEndDays + evidence.saleDays, most: 0.8 }; // prettier-ignore

@@ -28,6 +28,7 @@ export {
   type Plan,
   type PlanWish,
 } from './plan.ts';
+export { priceDoubt } from './plausible.ts';
 export { LEAST_POOL, pooledPrior, priorFor, seasonAt, SHIPPED_PRIOR } from './prior.ts';
 export {
   ENOUGH_JUDGED,

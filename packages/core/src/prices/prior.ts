@@ -45,6 +45,8 @@ const SHIPPED_REGULAR_DAYS = 600;
 const SHIPPED_SALE_DAYS = 72;
 /** An offer joins the pool with at least so many days of history. */
 const LEAST_HISTORY = 30;
+/** Offers are never taken to fall alike closer than this, per year. */
+const LEAST_FALL_SD = 0.2;
 /** Rounds of fitting the pool; more change little. */
 const ROUNDS = 3;
 /** Fewer offers than this say too little together. */
@@ -66,7 +68,7 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
   const between: (readonly number[])[] = [];
   for (const looks of usable) {
     const spells = spellsOf(looks, today);
-    labelSales(spells);
+    labelSales(spells, base.spread);
     const evidence = evidenceOf(spells);
     for (const key of ['saleStarts', 'saleEnds', 'changes', 'regularDays', 'saleDays'] as const)
       sum[key] += evidence[key];
@@ -91,6 +93,7 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
     let lnWander = 0;
     let slope = 0;
     let slopeWeight = 0;
+    let slopeSquare = 0;
     for (const looks of usable) {
       const fit = fitted(looks, today, pooled);
       if (!fit) continue;
@@ -98,13 +101,18 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
       lnWander += fit.typical.lnWander / k;
       slope += fit.typical.slope.mean / fit.typical.slope.variance;
       slopeWeight += 1 / fit.typical.slope.variance;
+      slopeSquare += fit.typical.slope.mean ** 2 / fit.typical.slope.variance;
     }
+    // What the slopes differ by beyond their own errors (the moment estimate of R. DerSimonian and N. Laird, 1986, without its last term).
+    const meanSlope = slope / slopeWeight;
+    const apart = Math.max(0, (slopeSquare - slope * meanSlope - (k - 1)) / slopeWeight) * 365 ** 2;
     const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
     pooled = {
       ...pooled,
       spread: Math.exp(mixed(Math.log(base.spread), lnSpread)),
       wander: Math.exp(mixed(Math.log(base.wander), lnWander)),
-      fallPerYear: slopeWeight > 0 ? mixed(base.fallPerYear, (-365 * slope) / slopeWeight) : base.fallPerYear,
+      fallPerYear: slopeWeight > 0 ? mixed(base.fallPerYear, -365 * meanSlope) : base.fallPerYear,
+      fallPerYearSd: Math.sqrt(mixed(base.fallPerYearSd ** 2, Math.max(LEAST_FALL_SD ** 2, apart))),
     };
   }
   return pooled;

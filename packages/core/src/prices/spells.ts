@@ -24,8 +24,9 @@ const FEW_REPEATS = 0.3;
 /** A longer gap ends a spell: nobody knows what happened between. */
 const LONGEST_GAP = 12;
 const MOST_SPELLS = 70;
-/** Least drop that can be a sale, as a logarithm. */
+/** Least drop that can be a sale, as a logarithm; and no less than so many times what prices scatter by, or chance would pass for sales. */
 const LEAST_DROP = 0.04;
+const LEAST_DROP_SPREADS = 2;
 /** A sale gives back at least this share of its drop, within so many days. */
 const COMES_BACK = 0.6;
 const LONGEST_SALE = 28;
@@ -90,12 +91,13 @@ function startLevel(spells: readonly Spell[]): number {
  * Tells sales from lasting changes: a sale is a drop that comes back (V-shaped). Marks the spells in place. A drop that has not come back
  * yet is open; one that stayed down for long is a markdown.
  */
-export function labelSales(spells: Spell[]): void {
+export function labelSales(spells: Spell[], spread: number): void {
   if (spells.length === 0) return;
   const steps = spells.slice(1).map((spell, i) => Math.abs(spell.y - spells[i].y));
   const days = spells[spells.length - 1].last - spells[0].first;
   const movesDaily = spells.length >= 15 && steps.length > 0.4 * days;
-  const least = movesDaily ? Math.max(LEAST_DROP, 4 * medianOf(steps)) : LEAST_DROP;
+  const usual = Math.max(LEAST_DROP, LEAST_DROP_SPREADS * spread);
+  const least = movesDaily ? Math.max(LEAST_DROP, 4 * medianOf(steps)) : usual;
   let regular = startLevel(spells);
   for (let i = 0; i < spells.length;) {
     const spell = spells[i];

@@ -39,4 +39,23 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`create table kept (kind text not null check (kind in ('finds', 'orders', 'slips', 'versions')), id text not null, position integer not null, body text not null check (json_valid(body)), primary key (kind, id)) strict`.execute(db); // prettier-ignore
     },
   },
+  '0005-prices': {
+    async up(db: Kysely<unknown>) {
+      // Kinds of what is kept with the workspace are checked by its schema; a list here would need a new table for each new one.
+      await sql`create table kept_by_kind (kind text not null, id text not null, position integer not null, body text not null check (json_valid(body)), primary key (kind, id)) strict`.execute(db); // prettier-ignore
+      await sql`insert into kept_by_kind select kind, id, position, body from kept`.execute(db);
+      await sql`drop table kept`.execute(db);
+      await sql`alter table kept_by_kind rename to kept`.execute(db);
+      // Histories stay when a catalogue loses an offer: no foreign keys.
+      await sql`create table price_offers (serial integer primary key, offer text not null unique, part text not null, shop text not null, currency text not null) strict`.execute(db); // prettier-ignore
+      await sql`create table price_sources (serial integer primary key, name text not null unique) strict`.execute(db); // prettier-ignore
+      await sql`create table price_runs (offer integer not null references price_offers (serial), first integer not null, last integer not null, price integer check (price > 0), stock integer, source integer not null, gaps blob not null, primary key (offer, first)) strict, without rowid`.execute(db); // prettier-ignore
+      await sql`create table price_corrections (serial integer primary key, offer text not null, at integer not null, before text not null check (json_valid(before)), after text not null check (json_valid(after)), made_at text not null, is_undone integer not null default 0 check (is_undone in (0, 1))) strict`.execute(db); // prettier-ignore
+      await sql`create table feeds (id text primary key, position integer not null, body text not null check (json_valid(body)), state text not null check (json_valid(state))) strict`.execute(db); // prettier-ignore
+      await sql`create table held (serial integer primary key, feed text not null references feeds (id) on delete cascade, key text not null, body text not null check (json_valid(body)), unique (feed, key)) strict`.execute(db); // prettier-ignore
+      await sql`create table forecasts (id text primary key, made_on integer not null, by_day integer not null, body text not null check (json_valid(body)), judged text check (json_valid(judged))) strict`.execute(db); // prettier-ignore
+      await sql`create table alerts (serial integer primary key, key text not null unique, kind text not null, at text not null, day text not null, title text not null, body text not null, is_read integer not null default 0 check (is_read in (0, 1))) strict`.execute(db); // prettier-ignore
+      await sql`create table watch_points (serial integer primary key, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
+    },
+  },
 };

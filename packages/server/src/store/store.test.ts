@@ -1,7 +1,13 @@
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { briefFileSchema, briefOf, briefSchema, catalogueFileSchema } from '@ripe-pick/contract';
+import {
+  briefFileSchema,
+  briefOf,
+  briefSchema,
+  catalogueFileSchema,
+  watchKeptSchema,
+} from '@ripe-pick/contract';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openStore, type Store } from './index.ts';
@@ -16,6 +22,7 @@ const workspace = {
   orders: [],
   slips: [],
   versions: [],
+  ...watchKeptSchema.parse({}),
 };
 const NO_HISTORY = { keepFrom: 0, keepTo: 0, add: [], done: 0 };
 let folder: string;

@@ -16,6 +16,15 @@ export interface Tables {
   bench_systems: { id: string; position: number; body: string };
   bench_runs: { id: string; position: number; body: string };
   fits: { serial?: number; body: string };
+  price_offers: { serial?: number; offer: string; part: string; shop: string; currency: string };
+  price_sources: { serial?: number; name: string };
+  price_runs: { offer: number; first: number; last: number; price: number | null; stock: number | null; source: number; gaps: Uint8Array };
+  price_corrections: { serial?: number; offer: string; at: number; before: string; after: string; made_at: string; is_undone: number };
+  feeds: { id: string; position: number; body: string; state: string };
+  held: { serial?: number; feed: string; key: string; body: string };
+  forecasts: { id: string; made_on: number; by_day: number; body: string; judged: string | null };
+  alerts: { serial?: number; key: string; kind: string; at: string; day: string; title: string; body: string; is_read: number };
+  watch_points: { serial?: number; body: string };
   candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string };
   steps: { serial: number; label: string; at: string; back: string; forth: string };
 } // prettier-ignore

@@ -11,11 +11,12 @@ interface Head {
   readonly revision: number;
   readonly brief: unknown;
   readonly active: string;
+  readonly watching?: unknown;
   /** Serial of the last step that is done. */
   readonly done?: number;
 }
 
-const KEPT = ['finds', 'orders', 'slips', 'versions'] as const;
+const KEPT = ['finds', 'orders', 'slips', 'versions', 'targets', 'events'] as const;
 
 async function readHead(db: Kysely<Tables>): Promise<Head | null> {
   const row = await db
@@ -49,6 +50,7 @@ export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace>
       brief: head.brief,
       candidates,
       active: head.active,
+      ...(head.watching === undefined ? {} : { watching: head.watching }),
       ...Object.fromEntries(KEPT.map((kind) => [kind, of(kind)])),
     },
     history: {
@@ -80,6 +82,7 @@ export async function saveWorkspace(
       revision: next,
       brief: workspace.brief,
       active: workspace.active,
+      watching: workspace.watching,
       done: history.done,
     } satisfies Head);
     await tx

@@ -1,0 +1,285 @@
+import { EVENT_KINDS } from '@ripe-pick/core/prices';
+import { SLOTS } from '@ripe-pick/core/parts';
+import { z } from 'zod';
+import { CONDITIONS } from './catalogue.ts';
+import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
+
+/*
+ * Prices over time as they cross borders: what was read somewhere, what is taken into the history, where prices are fetched, what is watched.
+ */
+
+const gtin = z.string().regex(/^\d{8,14}$/);
+/** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. */
+export const minuteSchema = z.int().min(0).max(100_000_000);
+export const MINUTES_A_DAY = 1440;
+
+/** Something found on a page, in a table or a feed: an offer as the source states it, not yet matched to anything. */
+export const foundSchema = z.strictObject({
+  name: z.string().max(400),
+  gtin: gtin.optional(),
+  mpn: z.string().max(80).optional(),
+  sku: z.string().max(100).optional(),
+  url: z.string().max(2000).optional(),
+  seller: z.string().max(200).optional(),
+  /** Null: looked for, and not for sale. */
+  priceMinor: priceSchema.nullable(),
+  currency: currencySchema,
+  stock: z.int().min(0).max(1e6).optional(),
+  condition: z.enum(CONDITIONS).default('new'),
+  shippingMinor: minorSchema.optional(),
+  /** When the source says that it was seen; else now. */
+  at: minuteSchema.optional(),
+  /** What a used listing says of itself. */
+  grade: z.enum(['A', 'B', 'C']).optional(),
+  monthsOld: z.int().min(0).max(600).optional(),
+  good: z.int().min(0).max(1e7).optional(),
+  rated: z.int().min(0).max(1e7).optional(),
+  returnDays: z.int().min(0).max(1000).optional(),
+});
+export type Found = z.infer<typeof foundSchema>;
+
+/** Why something read was not taken as it is. */
+export const doubtSchema = z.strictObject({
+  where: z.string().max(300),
+  what: z.string().max(500),
+  mend: z.string().max(500).optional(),
+});
+export type PriceDoubt = z.infer<typeof doubtSchema>;
+
+const HOW = ['offer', 'item number', 'maker’s number', 'name', 'none'] as const;
+/** A found offer with what it was matched to. */
+export const matchedSchema = z.strictObject({
+  found: foundSchema,
+  part: idSchema.nullable(),
+  /** The known offer of that part at that shop; null: it would be a new one. */
+  offer: idSchema.nullable(),
+  how: z.enum(HOW),
+  /** Whether it may be taken before anybody looks. */
+  isSure: z.boolean(),
+  /** Other parts that it may be. */
+  others: z.array(idSchema).max(6),
+  doubt: z.string().max(500).nullable(),
+});
+export type Matched = z.infer<typeof matchedSchema>;
+
+const MOST_ROWS = 200_000;
+
+export const readRequestSchema = z.strictObject({
+  shop: idSchema.nullable(),
+  name: z.string().max(300).default('pasted'),
+  /** Text as pasted or read; or a spreadsheet in base64. */
+  text: z.string().max(24_000_000).optional(),
+  base64: z.string().max(24_000_000).optional(),
+});
+export const readAnswerSchema = z.strictObject({
+  kind: z.enum(['page', 'table', 'feed', 'typed']),
+  rows: z.array(matchedSchema).max(MOST_ROWS),
+  doubts: z.array(doubtSchema).max(500),
+});
+export type ReadAnswer = z.infer<typeof readAnswerSchema>;
+
+/** A price to be taken: for a known offer, or for a part at a shop, which makes a new offer. */
+export const takeSchema = z.strictObject({
+  shop: idSchema.nullable(),
+  source: nameSchema,
+  rows: z
+    .array(z.strictObject({ found: foundSchema, part: idSchema, offer: idSchema.nullable() }))
+    .min(1)
+    .max(MOST_ROWS),
+});
+export const takenSchema = z.strictObject({
+  taken: z.int().min(0),
+  changed: z.int().min(0),
+  newOffers: z.int().min(0),
+  repeated: z.int().min(0),
+});
+export type Taken = z.infer<typeof takenSchema>;
+
+/** The history of an offer as columns, oldest first. */
+export const seriesSchema = z.strictObject({
+  offer: idSchema,
+  part: idSchema,
+  shop: idSchema,
+  currency: currencySchema,
+  at: z.array(minuteSchema),
+  price: z.array(priceSchema.nullable()),
+  stock: z.array(z.int().min(0).nullable()),
+  source: z.array(z.int().min(0)),
+});
+export type Series = z.infer<typeof seriesSchema>;
+export const historyAnswerSchema = z.strictObject({
+  sources: z.array(z.string()),
+  series: z.array(seriesSchema),
+  looks: z.int().min(0),
+  offers: z.int().min(0),
+});
+
+export const correctionSchema = z.strictObject({
+  offer: idSchema,
+  at: minuteSchema,
+  /** Another price in its place; null: not for sale; absent: the look is taken out. */
+  priceMinor: priceSchema.nullable().optional(),
+});
+export const correctedSchema = z.strictObject({
+  serial: z.int(),
+  offer: idSchema,
+  at: minuteSchema,
+  before: priceSchema.nullable(),
+  after: priceSchema.nullable(),
+  isRemoval: z.boolean(),
+  isUndone: z.boolean(),
+  madeAt: z.string(),
+});
+export type Corrected = z.infer<typeof correctedSchema>;
+
+/** An address whose prices are fetched on a schedule. */
+export const feedSchema = z.strictObject({
+  id: idSchema,
+  name: nameSchema,
+  url: z.url({ protocol: /^https?$/, error: 'an address begins with http:// or https://' }).max(2000),
+  shop: idSchema,
+  /** The part that a page is about; null: told by what is on it. */
+  part: idSchema.nullable().default(null),
+  everyHours: z
+    .number()
+    .min(1)
+    .max(24 * 31)
+    .default(24),
+  isOn: z.boolean().default(true),
+  /** Whether addresses of this machine or of the own network may be fetched. */
+  allowPrivate: z.boolean().default(false),
+});
+export type Feed = z.infer<typeof feedSchema>;
+
+export const FEED_RESULTS = ['never', 'ok', 'unchanged', 'failed'] as const;
+export const feedStateSchema = z.strictObject({
+  id: idSchema,
+  result: z.enum(FEED_RESULTS).default('never'),
+  at: z.string().nullable().default(null),
+  okAt: z.string().nullable().default(null),
+  /** What went wrong, and what to do. */
+  error: z.string().max(1000).nullable().default(null),
+  failures: z.int().min(0).default(0),
+  nextAt: z.string().nullable().default(null),
+  etag: z.string().max(500).nullable().default(null),
+  modified: z.string().max(200).nullable().default(null),
+  taken: z.int().min(0).default(0),
+  held: z.int().min(0).default(0),
+  doubts: z.array(doubtSchema).max(50).default([]),
+});
+export type FeedState = z.infer<typeof feedStateSchema>;
+
+/** A row that a feed brought and that somebody has to look at. */
+export const heldSchema = z.strictObject({
+  serial: z.int(),
+  feed: idSchema,
+  shop: idSchema,
+  row: matchedSchema,
+});
+export type Held = z.infer<typeof heldSchema>;
+
+export const feedsAnswerSchema = z.strictObject({
+  feeds: z.array(z.strictObject({ feed: feedSchema, state: feedStateSchema })),
+  held: z.array(heldSchema),
+});
+
+/* What the user keeps of watching: part of the workspace. */
+
+/** A price that a part should come down to. */
+export const targetSchema = z.strictObject({
+  id: idSchema,
+  part: idSchema,
+  currency: currencySchema,
+  priceMinor: priceSchema,
+  by: dateSchema.nullable().default(null),
+  note: z.string().max(1000).default(''),
+});
+export type Target = z.infer<typeof targetSchema>;
+
+export const eventSchema = z
+  .strictObject({
+    id: idSchema,
+    kind: z.enum(EVENT_KINDS),
+    name: nameSchema,
+    from: dateSchema,
+    to: dateSchema,
+    touches: z.array(z.enum(SLOTS)).max(20).default([]),
+    factor: z.number().min(1).max(50).default(5),
+  })
+  .refine(({ from, to }) => from <= to, { message: 'the last day is before the first', path: ['to'] });
+export type CalendarEvent = z.infer<typeof eventSchema>;
+
+const timeOfDay = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time is written as 22:00');
+export const ALERT_KINDS = ['target', 'ripe', 'best', 'total', 'gone', 'feed', 'event'] as const;
+export const watchingSchema = z.strictObject({
+  /** Days to look ahead where the brief names no day. */
+  days: z.int().min(3).max(90).default(30),
+  waitPerDayMinor: minorSchema.default(0),
+  /** Whether the usual sale seasons count. */
+  seasons: z.boolean().default(true),
+  quiet: z
+    .strictObject({ from: timeOfDay, to: timeOfDay })
+    .nullable()
+    .default({ from: '22:00', to: '07:00' }),
+  /** Changes below these are not told. Frames: in tenths. */
+  leastMinor: minorSchema.default(500),
+  leastTenths: z.int().min(0).max(10_000).default(10),
+  silent: z.array(z.enum(ALERT_KINDS)).max(10).default([]),
+});
+export type Watching = z.infer<typeof watchingSchema>;
+
+export const watchShape = {
+  targets: z.array(targetSchema).max(500).default([]),
+  events: z.array(eventSchema).max(500).default([]),
+  watching: watchingSchema.prefault({}),
+};
+
+/** What is kept of watching, with what holds where nothing is said. */
+export const watchKeptSchema = z.strictObject(watchShape);
+
+export const alertSchema = z.strictObject({
+  serial: z.int(),
+  kind: z.enum(ALERT_KINDS),
+  at: z.string(),
+  /** The day in the market that it is about. */
+  day: dateSchema,
+  title: z.string().max(300),
+  text: z.string().max(3000),
+  isRead: z.boolean(),
+});
+export type Alert = z.infer<typeof alertSchema>;
+
+/** What the watch knew after its last run. Money in the brief’s currency. */
+export const watchPointSchema = z.strictObject({
+  day: dateSchema,
+  candidates: z.array(z.strictObject({ id: idSchema, name: nameSchema, totalMinor: z.int().nullable(), score: z.number().nullable(), gone: z.array(z.string()), parts: z.array(z.string()) })),
+  best: z
+    .strictObject({ totalMinor: z.int(), score: z.number(), picks: z.record(z.string(), z.strictObject({ part: idSchema, name: z.string(), offer: idSchema.nullable(), priceMinor: z.int().nullable() })) })
+    .nullable(),
+  currency: currencySchema,
+  /** Of the brief: another one makes no news. */
+  brief: z.string().max(100),
+  why: z.string().max(3000),
+}); // prettier-ignore
+export type WatchPoint = z.infer<typeof watchPointSchema>;
+
+export const watchAnswerSchema = z.strictObject({
+  points: z.array(watchPointSchema).max(1000),
+  alerts: z.array(alertSchema),
+  isRunning: z.boolean(),
+});
+
+export const reliabilitySchema = z.strictObject({
+  judged: z.int(), open: z.int(), coverage: z.number(), brier: z.number(), stated: z.number(), delivered: z.number(), waits: z.int(), promise: z.number(),
+  bins: z.array(z.strictObject({ stated: z.number(), actual: z.number(), n: z.int() })),
+}); // prettier-ignore
+
+export const MARKET_FAULTS = ['none', 'slow', 'error', 'truncated', 'wrong-price', 'markup'] as const;
+export const marketSchema = z.strictObject({
+  /** Null: no simulated market runs. */
+  address: z.string().nullable(),
+  day: dateSchema.nullable(),
+  fault: z.enum(MARKET_FAULTS),
+});
+
+export const ALERTS_PATH = '/alerts.atom';

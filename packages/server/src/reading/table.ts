@@ -1,0 +1,199 @@
+import Papa from 'papaparse';
+import { strFromU8, unzipSync } from 'fflate';
+import { Parser } from 'htmlparser2';
+import type { PriceDoubt } from '@ripe-pick/contract';
+import { collected, type FoundRead, type Raw } from './found.ts';
+
+/*
+ * Tables of prices: CSV (RFC 4180, and with semicolons or tabs), and spreadsheets (Office Open XML, ECMA-376; OpenDocument, ISO/IEC 26300).
+ */
+
+/** Headings by what they mean. */
+const COLUMNS: Readonly<Record<string, RegExp>> = {
+  name: /^(name|part|product|title|article|item|description)$/,
+  price: /^(price|amount|cost|unit ?price)$/,
+  currency: /^(currency|curr|ccy)$/,
+  gtin: /^(gtin|ean|upc|gtin13|item ?number|barcode)$/,
+  mpn: /^(mpn|maker'?s? ?number|manufacturer ?part ?number|part ?number|model)$/,
+  sku: /^(sku|shop ?number|id|offer|listing)$/,
+  stock: /^(stock|quantity|qty|units)$/,
+  available: /^(available|availability|in ?stock)$/,
+  condition: /^(condition|state)$/,
+  shipping: /^(shipping|postage|delivery)$/,
+  seen: /^(seen|seen ?(on|at)|date|day|time|at)$/,
+  url: /^(url|link|address)$/,
+  seller: /^(seller|sold ?by)$/,
+  maker: /^(maker|brand|manufacturer)$/,
+  grade: /^grade$/,
+  monthsOld: /^(months ?old|age)$/,
+  good: /^good$/,
+  rated: /^rated$/,
+  returnDays: /^return ?days$/,
+};
+
+/** Rows of cells as offers. The first row names the columns. */
+export function readRows(rows: readonly (readonly string[])[], shop: string | null): FoundRead {
+  const [head, ...lines] = rows;
+  const at: Record<string, number> = {};
+  (head ?? []).forEach((cell, n) => {
+    const bare = cell.trim().toLowerCase().replace(/[_-]+/g, ' ').replace(/\s*\(.*\)$/, '');
+    const known = Object.entries(COLUMNS).find(([, pattern]) => pattern.test(bare))?.[0];
+    if (known && at[known] === undefined) at[known] = n;
+  });
+  if (at.price === undefined || (at.name === undefined && at.gtin === undefined && at.mpn === undefined && at.sku === undefined))
+    return { found: [], doubts: [{ where: 'row 1', what: `the headings name no ${at.price === undefined ? 'price' : 'part'}: ${(head ?? []).slice(0, 8).join(', ')}`.slice(0, 500), mend: 'The first row has to name its columns: name (or gtin, mpn), price, and if you like currency, stock, seen, condition.' }] };
+  const doubts: PriceDoubt[] = [];
+  const raws: Raw[] = [];
+  lines.forEach((cells, n) => {
+    const cell = (name: string) => { const i = at[name]; return i === undefined ? undefined : (cells[i] ?? '').trim(); };
+    if (cells.every((each) => each.trim() === '')) return;
+    if (cells.length !== head.length) {
+      doubts.push({ where: `row ${n + 2}`, what: `it has ${cells.length} cells, the headings ${head.length}`, mend: 'Put text with commas into quotes.' });
+      return;
+    }
+    const available = cell('available');
+    const stock = cell('stock');
+    const price = cell('price') ?? '';
+    const isGone = /^(no|false|0|out of stock|outofstock|sold out|soldout)$/i.test(available ?? '') || stock === '0' || (price === '' && available !== undefined && available !== '');
+    raws.push({
+      where: `row ${n + 2}`, name: [cell('maker'), cell('name')].filter(Boolean).join(' '), price: price === '' ? null : price, currency: cell('currency') || null, isForSale: isGone ? false : null,
+      gtin: cell('gtin'), mpn: cell('mpn'), sku: cell('sku'), url: cell('url'), seller: cell('seller'), stock, condition: cell('condition'), shipping: cell('shipping'), seen: cell('seen'),
+      grade: cell('grade'), monthsOld: cell('monthsOld') || undefined, good: cell('good') || undefined, rated: cell('rated') || undefined, returnDays: cell('returnDays') || undefined,
+    });
+  });
+  const read = collected(raws, shop);
+  return { found: read.found, doubts: [...doubts, ...read.doubts] };
+} // prettier-ignore
+
+/** Reads CSV. `mustEnd`: a file fetched from elsewhere whose last row has no line end may have been cut off, and that row is not taken. */
+export function readCsv(text: string, shop: string | null, mustEnd = false): FoundRead {
+  const bare = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
+  const isCut = mustEnd && !/\n$/.test(bare);
+  const { data, errors } = Papa.parse<string[]>(bare, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] }); // prettier-ignore
+  const quotes = errors.filter((error) => error.type === 'Quotes');
+  if (quotes.length > 0) return { found: [], doubts: [{ where: `row ${(quotes[0].row ?? 0) + 1}`, what: 'a quote is opened and never closed', mend: 'Look for a missing " in this row.' }] }; // prettier-ignore
+  const read = readRows(isCut ? data.slice(0, -1) : data, shop);
+  return isCut
+    ? { found: read.found, doubts: [...read.doubts, { where: `row ${data.length}`, what: 'the file ends in the middle of a row; the row is not taken', mend: 'Fetch it again.' }] } // prettier-ignore
+    : read;
+}
+
+const MAX_UNPACKED = 60_000_000;
+
+/** Cells of the first sheet of a spreadsheet. Throws with a message for people when it is none. */
+export function sheetRows(bytes: Uint8Array): string[][] {
+  let size = 0;
+  const files = unzipSync(bytes, {
+    filter: ({ name, originalSize }) => {
+      if (!/^(content\.xml|xl\/sharedStrings\.xml|xl\/worksheets\/sheet1\.xml)$/.test(name)) return false;
+      size += originalSize;
+      if (size > MAX_UNPACKED) throw new Error('The spreadsheet is larger unpacked than is read.');
+      return true;
+    },
+  });
+  const content = files['content.xml'];
+  if (content) return openDocument(strFromU8(content));
+  const sheet = files['xl/worksheets/sheet1.xml'];
+  if (!sheet) throw new Error('The file is no spreadsheet that can be read here (.xlsx or .ods).');
+  const shared = files['xl/sharedStrings.xml'];
+  return officeSheet(strFromU8(sheet), shared ? sharedStrings(strFromU8(shared)) : []);
+}
+
+function walk(xml: string, on: { readonly open?: (tag: string, at: Record<string, string>) => void; readonly text?: (text: string) => void; readonly close?: (tag: string) => void }): void {
+  const parser = new Parser({ onopentag: (tag, at) => on.open?.(tag, at), ontext: (text) => on.text?.(text), onclosetag: (tag) => on.close?.(tag) }, { xmlMode: true, decodeEntities: true });
+  parser.write(xml);
+  parser.end();
+} // prettier-ignore
+
+function sharedStrings(xml: string): string[] {
+  const all: string[] = [];
+  let current = '';
+  let isText = false;
+  walk(xml, {
+    open: (tag) => {
+      if (tag === 'si') current = '';
+      isText = tag === 't';
+    },
+    text: (text) => {
+      if (isText) current += text;
+    },
+    close: (tag) => {
+      if (tag === 'si') all.push(current);
+      isText = false;
+    },
+  });
+  return all;
+}
+
+/** A column’s number from its letters: A is 0, AA is 26. */
+const columnOf = (reference: string) => [...reference.replace(/\d+$/, '')].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1; // prettier-ignore
+const MOST_COLUMNS = 200;
+
+function officeSheet(xml: string, shared: readonly string[]): string[][] {
+  const rows: string[][] = [];
+  let row: string[] = [];
+  let at = 0;
+  let type = '';
+  let value = '';
+  let isValue = false;
+  walk(xml, {
+    open: (tag, { r, t }) => {
+      if (tag === 'row') row = [];
+      else if (tag === 'c') {
+        at = r ? columnOf(r) : row.length;
+        type = t ?? '';
+        value = '';
+      } else if (tag === 'v' || tag === 't') isValue = true;
+    },
+    text: (text) => {
+      if (isValue) value += text;
+    },
+    close: (tag) => {
+      if (tag === 'v' || tag === 't') isValue = false;
+      else if (tag === 'c' && at < MOST_COLUMNS) {
+        while (row.length < at) row.push('');
+        row[at] = type === 's' ? (shared[Number(value)] ?? '') : value;
+      } else if (tag === 'row') rows.push(row);
+    },
+  });
+  return evened(rows);
+}
+
+function openDocument(xml: string): string[][] {
+  const rows: string[][] = [];
+  let row: string[] = [];
+  let cell = '';
+  let stated: string | undefined;
+  let times = 1;
+  let tables = 0;
+  let isText = false;
+  walk(xml, {
+    open: (tag, at) => {
+      if (tag === 'table:table') tables++;
+      if (tables !== 1) return;
+      if (tag === 'table:table-row') row = [];
+      else if (tag === 'table:table-cell') {
+        cell = '';
+        stated = at['office:value'] ?? at['office:date-value'];
+        times = Math.min(MOST_COLUMNS, Number(at['table:number-columns-repeated'] ?? 1));
+      } else if (tag === 'text:p') isText = true;
+    },
+    text: (text) => {
+      if (isText && tables === 1) cell += text;
+    },
+    close: (tag) => {
+      if (tag === 'text:p') isText = false;
+      if (tables !== 1) return;
+      if (tag === 'table:table-cell') for (let n = 0; n < times && row.length < MOST_COLUMNS; n++) row.push(stated ?? cell);
+      else if (tag === 'table:table-row') rows.push(row);
+    },
+  });
+  return evened(rows);
+} // prettier-ignore
+
+/** Rows with content, all as long as the headings: a sheet leaves empty cells out at the end. */
+function evened(rows: readonly string[][]): string[][] {
+  const filled = rows.filter((row) => row.some((cell) => cell.trim() !== ''));
+  const width = (filled[0] ?? []).findLastIndex((cell) => cell.trim() !== '') + 1;
+  return filled.map((row) => Array.from({ length: width }, (_, n) => row[n] ?? ''));
+}
