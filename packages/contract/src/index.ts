@@ -83,7 +83,7 @@ export {
   type FrameTimesKept,
 } from './bench.ts';
 export {
-  ALERT_KINDS, ALERTS_PATH, alertSchema, eventSchema, feedSchema, feedStateSchema, foundSchema, heldSchema, MARKET_FAULTS, matchedSchema, MINUTES_A_DAY, reliabilitySchema, targetSchema, watchingSchema,
+  judgedSchema, loggedForecastSchema, type NewAlertText, ALERT_KINDS, ALERTS_PATH, alertSchema, eventSchema, feedSchema, feedStateSchema, foundSchema, heldSchema, MARKET_FAULTS, matchedSchema, MINUTES_A_DAY, reliabilitySchema, targetSchema, watchingSchema,
   watchKeptSchema, watchPointSchema,
   type Alert, type CalendarEvent, type Corrected, type Feed, type FeedState, type Found, type Held, type Matched, type PriceDoubt, type ReadAnswer, type Series, type Taken, type Target, type Watching, type WatchPoint,
 } from './prices.ts'; // prettier-ignore

@@ -249,10 +249,15 @@ export const alertSchema = z.strictObject({
 });
 export type Alert = z.infer<typeof alertSchema>;
 
+/** What an alert says, and by what it is told from others. */
+export interface NewAlertText extends Pick<Alert, 'kind' | 'title' | 'text'> {
+  readonly key: string;
+}
+
 /** What the watch knew after its last run. Money in the brief’s currency. */
 export const watchPointSchema = z.strictObject({
   day: dateSchema,
-  candidates: z.array(z.strictObject({ id: idSchema, name: nameSchema, totalMinor: z.int().nullable(), score: z.number().nullable(), gone: z.array(z.string()), parts: z.array(z.string()) })),
+  candidates: z.array(z.strictObject({ id: idSchema, name: nameSchema, totalMinor: z.int().nullable(), score: z.number().nullable(), gone: z.array(z.string()), offers: z.array(z.string()) })),
   best: z
     .strictObject({ totalMinor: z.int(), score: z.number(), picks: z.record(z.string(), z.strictObject({ part: idSchema, name: z.string(), offer: idSchema.nullable(), priceMinor: z.int().nullable() })) })
     .nullable(),
@@ -260,6 +265,8 @@ export const watchPointSchema = z.strictObject({
   /** Of the brief: another one makes no news. */
   brief: z.string().max(100),
   why: z.string().max(3000),
+  /** What the forecast advised, by part. */
+  advice: z.record(z.string(), z.enum(['buy', 'wait', 'out'])),
 }); // prettier-ignore
 export type WatchPoint = z.infer<typeof watchPointSchema>;
 
@@ -283,3 +290,11 @@ export const marketSchema = z.strictObject({
 });
 
 export const ALERTS_PATH = '/alerts.atom';
+
+/** A forecast as it was stated, and how it came out; see docs/models/prices.md. */
+export const loggedForecastSchema = z.strictObject({
+  id: z.string().max(200), part: idSchema, offers: z.array(z.strictObject({ id: idSchema, rate: z.number(), extraMinor: z.number() })).max(500),
+  madeOn: z.int(), by: z.int(), now: z.number().positive(), advice: z.enum(['buy', 'wait']), saving: z.number(), dearerChance: z.number(),
+  least: z.strictObject({ low: z.number(), high: z.number() }), targets: z.array(z.strictObject({ target: z.number(), chance: z.number() })).max(20), curve: z.array(z.number()).max(400),
+}); // prettier-ignore
+export const judgedSchema = z.strictObject({ forecast: loggedForecastSchema, least: z.number(), covered: z.boolean(), paid: z.number() }); // prettier-ignore

@@ -7,9 +7,9 @@ export const WATCH = watchKeptSchema.parse({
       id: 'ember-at-150',
       part: 'kestrand-ember-370-duo',
       currency: 'EUR',
-      priceMinor: 20000,
+      priceMinor: 15000,
       by: '2026-12-18',
-      note: 'At 200 new it beats a used one with its risk.',
+      note: 'At 150 it is worth the drive.',
     },
   ],
   events: [

@@ -11,7 +11,11 @@ import {
   buyingSchema,
   watchKeptSchema,
 } from '@ripe-pick/contract';
+import { keeperOf } from './feeds/keeper.ts';
+import { simulatedMarket } from './feeds/simulated.ts';
 import { createApp } from './app.ts';
+import { loadDemoPrices } from './demo.ts';
+import { watchOf } from './watch/run.ts';
 import { openStore } from './store/index.ts';
 import { readBenchFile, readCatalogue, readRecords } from './transfer/index.ts';
 
@@ -27,14 +31,20 @@ const demoFolder = join(root, 'packages/demo/files');
 const hasDemo = existsSync(join(demoFolder, 'catalogue.json'));
 const demoFile = (name: string) => () => readFileSync(join(demoFolder, name), 'utf8');
 const demo = hasDemo
-  ? { catalogue: demoFile('catalogue.json'), records: demoFile('records.csv'), bench: demoFile('bench.json') }
+  ? {
+      catalogue: demoFile('catalogue.json'),
+      records: demoFile('records.csv'),
+      bench: demoFile('bench.json'),
+      prices: demoFile('prices.csv'),
+    }
   : null;
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
 
 const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
 
 // The demo starts filled, through the same reader as a file from outside.
-if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 0) {
+const isFresh = process.argv.includes('--demo') && demo !== null && (await store.counts()).parts === 0;
+if (isFresh && demo) {
   const read = readCatalogue(demo.catalogue());
   if (!read.ok)
     throw new Error(
@@ -67,15 +77,43 @@ if (process.argv.includes('--demo') && demo && (await store.counts()).parts === 
   }
 }
 
+const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
+const marketMain = join(root, 'packages/market/src/main.ts');
+const market = hasDemo && existsSync(marketMain) ? simulatedMarket(marketMain, Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1)) : null; // prettier-ignore
+/** A catalogue with a day of its own lives on that day: prices seen there were seen then. */
+const now = async () => {
+  const day = await store.today();
+  return day === null ? new Date() : new Date(`${day}T12:00:00Z`);
+};
+const watch = watchOf(store, now);
+const keeper = keeperOf({ store, now, onTaken: () => watch.request() });
+const openMarket = async () => {
+  const { address } = market ?? {};
+  if (market && address && (await store.feeds()).some(({ feed }) => feed.url.startsWith(`${address}/`)))
+    await market.open((await store.today()) ?? new Date().toISOString().slice(0, 10));
+};
+const onDemo = async () => {
+  if (!demo) return;
+  await loadDemoPrices(store, demo, market?.address ?? null);
+  await openMarket();
+  watch.request();
+};
+if (isFresh) await onDemo();
+else await openMarket();
+
 const app = createApp({
   store,
   version,
   demo,
   webFolder: join(root, 'packages/web/dist'),
+  prices: { keeper, watch, market, now },
+  onDemo,
 });
-const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
   console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
+  keeper.start();
+  // What fell due while nothing ran is fetched now.
+  void keeper.runDue();
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
   console.error(
@@ -86,7 +124,10 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 
 const stop = () => {
   server.close();
-  void store.close().then(() => process.exit(0));
+  market?.close();
+  void Promise.all([keeper.stop(), watch.stop()])
+    .then(() => store.close())
+    .then(() => process.exit(0));
 };
 process.on('SIGINT', stop);
 process.on('SIGTERM', stop);

@@ -6,7 +6,7 @@ export interface Point {
   readonly currency: string;
   /** Tells briefs apart: another brief makes no news. */
   readonly brief: string;
-  readonly candidates: readonly { readonly id: string; readonly name: string; readonly totalMinor: number | null; readonly score: number | null; readonly gone: readonly string[]; readonly parts: readonly string[] }[];
+  readonly candidates: readonly { readonly id: string; readonly name: string; readonly totalMinor: number | null; readonly score: number | null; readonly gone: readonly string[]; readonly offers: readonly string[] }[];
   readonly best: { readonly totalMinor: number; readonly score: number; readonly picks: Readonly<Record<string, BestPick>> } | null;
 } // prettier-ignore
 
@@ -17,9 +17,9 @@ export interface BestPick {
   readonly priceMinor: number | null;
 }
 
-/** A price that moved: what an offer or a part cost before and costs now; null: not for sale. */
+/** The price of an offer that moved: before and now; null: not for sale, or not there. */
 export interface Move {
-  readonly part: string;
+  readonly offer: string;
   readonly name: string;
   readonly before: number | null;
   readonly now: number | null;
@@ -49,10 +49,10 @@ const moved = (move: Move) => Math.abs((move.now ?? 0) - (move.before ?? 0));
 export function changesBetween(before: Point, after: Point, moves: readonly Move[], { leastMinor, leastScore }: Thresholds): Change[] {
   if (before.brief !== after.brief || before.currency !== after.currency) return [];
   const changes: Change[] = [];
-  const byPart = new Map(moves.map((move) => [move.part, move]));
-  const because = (parts: Iterable<string>) =>
-    [...new Set(parts)].flatMap((part) => byPart.get(part) ?? []).sort((a, b) => moved(b) - moved(a)).slice(0, 4);
-  if (before.best && !after.best) changes.push({ kind: 'no-best', because: because(Object.values(before.best.picks).map((pick) => pick.part)) });
+  const byOffer = new Map(moves.map((move) => [move.offer, move]));
+  const because = (offers: Iterable<string | null>) =>
+    [...new Set(offers)]flatMap((offer) => byOffer.get(offer) ?? []).sort((a, b) => moved(b) - moved(a)).slice(0, 4);
+  if (before.best && !after.best) changes.push({ kind: 'no-best', because: because(Object.values(before.best.picks).map((pick) => pick.offer)) });
   if (before.best && after.best) {
     const [was, is] = [before.best, after.best];
     const swaps = SLOTS.flatMap((slot): Swap[] => {
@@ -62,7 +62,7 @@ export function changesBetween(before: Point, after: Point, moves: readonly Move
     const [minor, score] = [is.totalMinor - was.totalMinor, is.score - was.score];
     // Another set is news when it is worth it: other parts at the same money for the same frames are none.
     if (Math.abs(score) >= leastScore || (swaps.length > 0 && Math.abs(minor) >= leastMinor))
-      changes.push({ kind: 'best', swaps, minor, score, because: because([...Object.values(is.picks), ...Object.values(was.picks)].map((pick) => pick.part)) });
+      changes.push({ kind: 'best', swaps, minor, score, because: because([...Object.values(is.picks), ...Object.values(was.picks)].map((pick) => pick.offer)) });
   }
   for (const candidate of after.candidates) {
     const old = before.candidates.find((each) => each.id === candidate.id);
@@ -70,7 +70,7 @@ export function changesBetween(before: Point, after: Point, moves: readonly Move
     const gone = candidate.gone.filter((part) => !old.gone.includes(part));
     if (gone.length > 0) changes.push({ kind: 'gone', candidate: candidate.id, name: candidate.name, parts: gone });
     if (old.totalMinor !== null && candidate.totalMinor !== null && Math.abs(candidate.totalMinor - old.totalMinor) >= Math.max(1, leastMinor))
-      changes.push({ kind: 'total', candidate: candidate.id, name: candidate.name, from: old.totalMinor, to: candidate.totalMinor, because: because(candidate.parts) });
+      changes.push({ kind: 'total', candidate: candidate.id, name: candidate.name, from: old.totalMinor, to: candidate.totalMinor, because: because(candidate.offers) });
   }
   return changes;
 } // prettier-ignore

@@ -1,25 +1,29 @@
-import { api, calendarOf, CALENDAR_PATH, idSchema, MAX_BODY_BYTES, MAX_RECEIPT_BYTES, problemsOf, RECEIPTS_PATH, type CatalogueFile } from '@ripe-pick/contract'; // prettier-ignore
+import { api, calendarOf, CALENDAR_PATH, idSchema, MAX_BODY_BYTES, MAX_RECEIPT_BYTES, RECEIPTS_PATH, type CatalogueFile } from '@ripe-pick/contract'; // prettier-ignore
 import { deadlinesOf } from '@ripe-pick/core/buying';
 import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
-import type { z } from 'zod';
 import { countsOf, type Store } from '../store/index.ts';
 import {
   checkCatalogue,
   readBenchFile,
   readCatalogue,
-  readJson,
   readRecords,
   type DemoFiles,
   type Read,
 } from '../transfer/index.ts';
+import { body, jsonBody } from './body.ts';
 import { ApiError, errorResponse } from './errors.ts';
+import { priceRoutes, type PriceRouteOptions } from './prices.ts';
 
 export interface ApiOptions {
   readonly store: Store;
   readonly version: string;
   /** The demo's files; null when the demo is not shipped. */
   readonly demo: DemoFiles | null;
+  /** What belongs to prices over time; null: a server without them, as some tests need it. */
+  readonly prices?: Omit<PriceRouteOptions, 'store'> | undefined;
+  /** Called once the demo was loaded. */
+  readonly onDemo?: (() => Promise<void>) | undefined;
 }
 
 function taken<T>(read: Read<T>, what: string): T {
@@ -31,29 +35,8 @@ function taken<T>(read: Read<T>, what: string): T {
   );
 }
 
-async function jsonBody(c: Context): Promise<unknown> {
-  const read = readJson(await c.req.text());
-  if (!read.ok)
-    throw new ApiError('bad-json', 'What was sent is not JSON. Nothing was changed.', read.problems);
-  return read.value;
-}
-
-async function body<S extends z.ZodType>(c: Context, schema: S): Promise<z.infer<S>> {
-  const value = await jsonBody(c);
-  const result = schema.safeParse(value);
-  if (!result.success) {
-    const problems = problemsOf(result.error, value);
-    throw new ApiError(
-      'bad-data',
-      `What was sent was not taken: ${problems.length} problems. Nothing was changed.`,
-      problems,
-    );
-  }
-  return result.data;
-}
-
 /** The API. Thin: checks what comes in, asks the store, and answers. */
-export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
+export function apiRoutes({ store, version, demo, prices, onDemo }: ApiOptions): Hono {
   const routes = new Hono();
   const megabytes = Math.round(MAX_BODY_BYTES / 1024 / 1024);
   routes.use(
@@ -69,6 +52,8 @@ export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
         ),
     }),
   );
+
+  if (prices) routes.route('/', priceRoutes({ store, ...prices }));
 
   const catalogueBody = async (c: Context): Promise<CatalogueFile> =>
     taken(checkCatalogue(await jsonBody(c)), 'The catalogue');
@@ -223,6 +208,7 @@ export function apiRoutes({ store, version, demo }: ApiOptions): Hono {
     const counts = await store.replaceCatalogue(file);
     await store.changeRecords(records, []);
     await store.changeBench({ putSystems: systems, putRuns: runs });
+    await onDemo?.();
     return c.json(counts);
   });
   routes.all('/api/*', () => {

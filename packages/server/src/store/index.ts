@@ -1,19 +1,29 @@
 import { dirname, join } from 'node:path';
 import type {
+  Alert,
   BenchChange,
   BenchKept,
   BenchRecord,
   CatalogueFile,
+  Corrected,
   Counts,
+  Feed,
+  FeedState,
+  Held,
+  WatchPoint,
   PastFit,
   HistoryChange,
   SavedWorkspace,
   Workspace,
 } from '@ripe-pick/contract';
+import type { Judged, LoggedForecast } from '@ripe-pick/core/prices';
 import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { openReceipts, type Receipts } from './receipts.ts';
+import { dropHeld, lastLooksOf, putFeed, readFeeds, readHeld, removeFeed, saveFeedState, takeHarvest, type FeedHarvest, type FeedRow } from './feeds.ts'; // prettier-ignore
+import { importRuns, correct, lastPrices, readCorrections, readHistory, takeIn, turnCorrection, type HistoryWish, type Intake, type IntakeResult } from './prices.ts'; // prettier-ignore
+import { addAlerts, addPoint, keepForecasts, markAlerts, openForecasts, readAlerts, readJudged, readPoints, saveJudged, type NewAlert } from './watch.ts'; // prettier-ignore
 import { readWorkspace, saveWorkspace } from './workspace.ts';
 
 /** Everything that is kept. The only door to the database. */
@@ -31,6 +41,34 @@ export interface Store {
   changeBench(change: BenchChange): Promise<BenchKept>;
   saveModel(model: CatalogueFile['frameModel']): Promise<void>;
   pastFits(): Promise<PastFit[]>;
+  /** The day that counts as today, where the catalogue has one of its own. */
+  today(): Promise<string | null>;
+  setToday(day: string): Promise<void>;
+  takeIn(intakes: readonly Intake[], source: string): Promise<IntakeResult>;
+  importRuns(runs: Parameters<typeof importRuns>[1], source: string): Promise<void>;
+  history(wish: HistoryWish): ReturnType<typeof readHistory>;
+  lastPrices(offers: readonly string[]): Promise<Map<string, number>>;
+  correct(correction: Parameters<typeof correct>[1], now: string): Promise<Corrected | null>;
+  corrections(): Promise<Corrected[]>;
+  turnCorrection(serial: number): Promise<Corrected | null>;
+  feeds(): Promise<FeedRow[]>;
+  putFeed(feed: Feed): Promise<void>;
+  removeFeed(id: string): Promise<void>;
+  saveFeedState(state: FeedState): Promise<void>;
+  takeHarvest(harvest: FeedHarvest): Promise<IntakeResult>;
+  lastLooksOf(source: string): Promise<Intake[]>;
+  held(): Promise<Held[]>;
+  dropHeld(serials: readonly number[]): Promise<void>;
+  points(): Promise<WatchPoint[]>;
+  addPoint(point: WatchPoint): Promise<void>;
+  alerts(): Promise<Alert[]>;
+  addAlerts(alerts: readonly NewAlert[]): Promise<void>;
+  markAlerts(serials: readonly number[], isRead: boolean): Promise<void>;
+  keepForecasts(forecasts: readonly LoggedForecast[]): Promise<void>;
+  openForecasts(until: number): Promise<LoggedForecast[]>;
+  saveJudged(judged: readonly { readonly id: string; readonly judged: Judged | null }[]): Promise<void>;
+  judged(): Promise<{ readonly judged: Judged[]; readonly open: number }>;
+  readonly path: string;
   readonly receipts: Receipts;
   close(): Promise<void>;
 }
@@ -52,9 +90,53 @@ export async function openStore(path: string): Promise<Store> {
     changeBench: (change) => changeBench(db, change),
     saveModel: (model) => saveModel(db, model),
     pastFits: () => readFits(db),
+    today: async () => {
+      const row = await db
+        .selectFrom('settings')
+        .select('body')
+        .where('key', '=', 'today')
+        .executeTakeFirst();
+      return row ? (JSON.parse(row.body) as string) : null;
+    },
+    setToday: async (day) => {
+      const body = JSON.stringify(day);
+      await db
+        .insertInto('settings')
+        .values({ key: 'today', body })
+        .onConflict((c) => c.column('key').doUpdateSet({ body }))
+        .execute();
+    },
+    takeIn: (intakes, source) => takeIn(db, intakes, source),
+    importRuns: (runs, source) => importRuns(db, runs, source),
+    history: (wish) => readHistory(db, wish),
+    lastPrices: (offers) => lastPrices(db, offers),
+    correct: (correction, now) => correct(db, correction, now),
+    corrections: () => readCorrections(db),
+    turnCorrection: (serial) => turnCorrection(db, serial),
+    feeds: () => readFeeds(db),
+    putFeed: (feed) => putFeed(db, feed),
+    removeFeed: (id) => removeFeed(db, id),
+    saveFeedState: (state) => saveFeedState(db, state),
+    takeHarvest: (harvest) => takeHarvest(db, harvest),
+    lastLooksOf: (source) => lastLooksOf(db, source),
+    held: () => readHeld(db),
+    dropHeld: (serials) => dropHeld(db, serials),
+    points: () => readPoints(db),
+    addPoint: (point) => addPoint(db, point),
+    alerts: () => readAlerts(db),
+    addAlerts: (alerts) => addAlerts(db, alerts),
+    markAlerts: (serials, isRead) => markAlerts(db, serials, isRead),
+    keepForecasts: (forecasts) => keepForecasts(db, forecasts),
+    openForecasts: (until) => openForecasts(db, until),
+    saveJudged: (judged) => saveJudged(db, judged),
+    judged: () => readJudged(db),
+    path,
     receipts: openReceipts(join(dirname(path), 'receipts')),
     close,
   };
 }
 
 export { countsOf } from './catalogue.ts';
+export type { FeedRow } from './feeds.ts';
+export type { Intake } from './prices.ts';
+export type { NewAlert } from './watch.ts';

@@ -243,3 +243,33 @@ export async function readCorrections(db: Kysely<Tables>): Promise<Corrected[]> 
   const rows = await db.selectFrom('price_corrections').selectAll().orderBy('serial', 'desc').limit(200).execute(); // prettier-ignore
   return rows.map(tellCorrection);
 }
+
+/** A run of daily looks as a file of histories has it; moments in minutes. */
+export interface ImportedRun {
+  readonly offer: string;
+  readonly part: string;
+  readonly shop: string;
+  readonly currency: string;
+  readonly first: number;
+  readonly last: number;
+  readonly price: number | null;
+}
+
+/** Takes whole histories in, of offers that have none yet: a look a day within each run. One transaction. */
+export async function importRuns(db: Kysely<Tables>, runs: readonly ImportedRun[], source: string): Promise<void> {
+  await db.transaction().execute(async (tx) => {
+    const from = await sourceSerial(tx, source);
+    const byOffer = grouped(runs, (run) => run.offer);
+    await inPieces([...byOffer.values()].map(([{ offer, part, shop, currency }]) => ({ offer, part, shop, currency })), (piece) => tx.insertInto('price_offers').values(piece).onConflict((c) => c.column('offer').doNothing()).execute());
+    const serials = new Map((await tx.selectFrom('price_offers').select(['serial', 'offer']).execute()).map((row) => [row.offer, row.serial ?? 0]));
+    const filled = new Set((await tx.selectFrom('price_runs').select('offer').distinct().execute()).map((row) => row.offer));
+    const rows: Tables['price_runs'][] = [];
+    for (const [offer, all] of byOffer) {
+      const serial = serials.get(offer) ?? 0;
+      if (filled.has(serial)) continue;
+      const looks = all.flatMap(({ first, last, price }) => Array.from({ length: Math.floor((last - first) / 1440) + 1 }, (_, n): StoredLook => ({ at: first + n * 1440, price, stock: null, source: from })));
+      rows.push(...runsOf(looks.sort((a, b) => a.at - b.at)).map((run) => rowOf(serial, run)));
+    }
+    await inPieces(rows, (piece) => tx.insertInto('price_runs').values(piece).execute());
+  });
+} // prettier-ignore

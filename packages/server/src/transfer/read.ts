@@ -78,6 +78,8 @@ export interface DemoFiles {
   readonly catalogue: () => string;
   readonly records: () => string;
   readonly bench: () => string;
+  /** Past prices; see {@link readPastPrices}. */
+  readonly prices?: (() => string) | undefined;
 }
 
 /** Reads a brief, and checks it against the catalogue that it will be asked of. */

@@ -1,0 +1,14 @@
+import type { Forecast } from './forecast.ts';
+
+/** How a price stands: waiting pays; nearly even; buying pays; too old to say; not for sale. */
+export type Ripeness = 'unripe' | 'turning' | 'ripe' | 'past' | 'none';
+
+/** A price that nobody has looked at for longer is past. Chosen. */
+export const STALE_DAYS = 10;
+
+export function ripenessOf({ now, age, plan }: Pick<Forecast, 'now' | 'age' | 'plan'>): Ripeness {
+  if (now === null) return 'none';
+  if (age > STALE_DAYS) return 'past';
+  if (plan.isClose) return 'turning';
+  return plan.advice === 'buy' ? 'ripe' : 'unripe';
+}

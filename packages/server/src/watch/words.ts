@@ -1,0 +1,67 @@
+import type { NewAlertText } from '@ripe-pick/contract';
+import type { Change, Move } from '@ripe-pick/core/watch';
+import { minorPlaces } from '@ripe-pick/core/units';
+
+/** Alerts in words: what changed, and why. */
+
+export function money(minor: number, currency: string): string {
+  const places = minorPlaces(currency);
+  return new Intl.NumberFormat('en-IE', { style: 'currency', currency, minimumFractionDigits: places, maximumFractionDigits: places }).format(minor / 10 ** places); // prettier-ignore
+}
+
+const frames = (score: number) => (Math.abs(score) / 1000).toFixed(1);
+const moveText = ({ name, before, now }: Move, currency: string) =>
+  before === null
+    ? `${name} is for sale again${now === null ? '' : ` at ${money(now, currency)}`}`
+    : now === null
+      ? `${name} is sold out`
+      : `${name} went from ${money(before, currency)} to ${money(now, currency)}`;
+const because = (moves: readonly Move[], currency: string) =>
+  moves.length === 0 ? 'No price of these parts moved: shipping, deals or dates did.' : `Because ${moves.map((move) => moveText(move, currency)).join('; ')}.`; // prettier-ignore
+
+export function changeText(change: Change, currency: string, day: string): NewAlertText {
+  switch (change.kind) {
+    case 'best': {
+      const swaps = change.swaps.map(({ slot, from, to }) => `${slot}: ${to ?? 'none'} in place of ${from ?? 'none'}`); // prettier-ignore
+      const parts = change.swaps.length === 0 ? 'the same parts' : `other ${change.swaps.map((swap) => swap.slot).join(', ')}`; // prettier-ignore
+      const paid = change.minor === 0 ? 'the same money' : `${money(Math.abs(change.minor), currency)} ${change.minor < 0 ? 'less' : 'more'}`; // prettier-ignore
+      const gained = Math.abs(change.score) < 50 ? 'the same frames' : `${frames(change.score)} frames ${change.score > 0 ? 'more' : 'less'}`; // prettier-ignore
+      return {
+        kind: 'best',
+        key: `best|${day}|${swaps.join('|')}|${change.minor}|${change.score}`,
+        title: `The best set changed: ${parts}, ${paid}, ${gained}`,
+        text: [...swaps, because(change.because, currency)].join('\n'),
+      };
+    }
+    case 'no-best':
+      return { kind: 'best', key: `no-best|${day}`, title: 'Nothing fits the brief any more', text: because(change.because, currency) }; // prettier-ignore
+    case 'total':
+      return {
+        kind: 'total',
+        key: `total|${change.candidate}|${day}|${change.to}`,
+        title: `${change.name} costs ${money(Math.abs(change.to - change.from), currency)} ${change.to < change.from ? 'less' : 'more'}: ${money(change.to, currency)}`,
+        text: because(change.because, currency),
+      };
+    case 'gone':
+      return {
+        kind: 'gone',
+        key: `gone|${change.candidate}|${day}|${change.parts.join('|')}`,
+        title: `${change.name}: ${change.parts.length === 1 ? 'a part is' : 'parts are'} sold out`,
+        text: `Not for sale any more where it was picked: ${change.parts.join(', ')}. Another shop may have it.`,
+      };
+  }
+}
+
+export const targetText = (name: string, now: number, target: number, currency: string, part: string): NewAlertText => ({
+  kind: 'target',
+  key: `target|${part}|${target}|${now}`,
+  title: `${name} is at ${money(now, currency)}: your target was ${money(target, currency)}`,
+  text: 'At this price you wanted it.',
+}); // prettier-ignore
+
+export const ripeText = (name: string, now: number, currency: string, part: string, slot: string): NewAlertText => ({
+  kind: 'ripe',
+  key: `ripe|${part}|${now}`,
+  title: `${name} is ripe at ${money(now, currency)}`,
+  text: `Waiting no longer pays for the ${slot}, as far as its history tells. Ripeness shows why.`,
+}); // prettier-ignore
