@@ -51,7 +51,7 @@ export function changesBetween(before: Point, after: Point, moves: readonly Move
   const changes: Change[] = [];
   const byOffer = new Map(moves.map((move) => [move.offer, move]));
   const because = (offers: Iterable<string | null>) =>
-    [...new Set(offers)]flatMap((offer) => byOffer.get(offer) ?? []).sort((a, b) => moved(b) - moved(a)).slice(0, 4);
+    [...new Set(offers)].flatMap((offer) => (offer === null ? undefined : byOffer.get(offer)) ?? []).sort((a, b) => moved(b) - moved(a)).slice(0, 4);
   if (before.best && !after.best) changes.push({ kind: 'no-best', because: because(Object.values(before.best.picks).map((pick) => pick.offer)) });
   if (before.best && after.best) {
     const [was, is] = [before.best, after.best];
