@@ -6,7 +6,7 @@ export interface Deadline {
   /** The same for the same deadline, so that a calendar updates it. */
   readonly uid: string;
   readonly day: string;
-  readonly kind: 'buy' | 'send' | 'payout' | 'arrival' | 'return' | 'warranty' | 'ready';
+  readonly kind: 'buy' | 'send' | 'payout' | 'arrival' | 'return' | 'warranty' | 'ready' | 'event' | 'alert';
   readonly title: string;
   readonly about: string;
   /** Days before the day on which to be reminded. */

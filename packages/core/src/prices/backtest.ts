@@ -33,6 +33,13 @@ export interface BacktestRow {
   readonly tenthOff: number;
 }
 
+export interface BacktestProgress {
+  readonly done: number;
+  readonly of: number;
+  /** What came of the start that was done last; null when too little was seen after it. */
+  readonly row: BacktestRow | null;
+}
+
 /** Looks before a start that it takes for advice. */
 const LEAST_LOOKS = 10;
 const PATHS = 300;
@@ -53,7 +60,7 @@ function pricesByDay(part: BacktestPart): Map<number, number> {
  * What the advice would have done on a history, start after start, with nothing known but what had been seen by then; only days that were
  * looked at count, for every way of buying alike. A step per start, so that it can be stopped and shown as it goes.
  */
-export function* backtest(parts: readonly BacktestPart[], wish: BacktestWish): Generator<{ readonly done: number; readonly of: number }, BacktestRow[], void> {
+export function* backtest(parts: readonly BacktestPart[], wish: BacktestWish): Generator<BacktestProgress, BacktestRow[], boolean | undefined> {
   const jobs: { part: BacktestPart; start: number; least: Map<number, number> }[] = [];
   for (const part of parts) {
     const least = pricesByDay(part);
@@ -67,9 +74,10 @@ export function* backtest(parts: readonly BacktestPart[], wish: BacktestWish): G
   }
   const rows: BacktestRow[] = [];
   for (const [n, { part, start, least }] of jobs.entries()) {
-    yield { done: n, of: jobs.length };
     const row = rowOf(part, start, least, wish);
     if (row) rows.push(row);
+    const isStopped = yield { done: n + 1, of: jobs.length, row };
+    if (isStopped) break;
   }
   return rows;
 } // prettier-ignore
@@ -133,3 +141,5 @@ export function backtestSummary(rows: readonly BacktestRow[]) {
     dearer: mean((row) => (row.advised > 1.001 * row.atOnce ? 1 : 0)),
   };
 }
+
+export type BacktestSummary = ReturnType<typeof backtestSummary>;

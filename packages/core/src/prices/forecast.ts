@@ -2,6 +2,7 @@ import type { PartKind } from '../parts/index.ts';
 import { seedOf } from './dice.ts';
 import { launchesOf, seasonsOf, type PriceEvent } from './events.ts';
 import { fitted } from './fit.ts';
+import { arrivalPaths, goingRate, listingPaths } from './listings.ts';
 import { leastOf, pathsOf, type Paths } from './paths.ts';
 import { chanceOf, fanOf, planOf, type DayBand, type Plan } from './plan.ts';
 import { priorFor } from './prior.ts';
@@ -11,6 +12,8 @@ import type { Look, Prior } from './types.ts';
 /** An offer with its history, in its own currency. */
 export interface TrackedOffer {
   readonly id: string;
+  /** A shop’s offer, or a used listing, which is there once. */
+  readonly kind: 'shop' | 'listing';
   readonly looks: readonly Look[];
   /** Units of the brief’s currency for one of the offer’s own. */
   readonly rate: number;
@@ -71,6 +74,19 @@ function recentMedian(offer: TrackedOffer, today: number): number | null {
   return sorted[Math.floor(sorted.length / 2)] * offer.rate + offer.extraMinor;
 }
 
+/** A listing that nobody has seen for so many days is taken for gone. Chosen. */
+const LISTING_HOLDS = 10;
+
+/** Used listings of a part, and what a new one costs today; null when none is for sale. */
+function forListings(offers: readonly TrackedOffer[], { today }: ForecastWish) {
+  let newCost: number | null = null;
+  for (const offer of offers) {
+    const last = offer.kind === 'shop' ? offer.looks.filter((look) => look.day <= today).at(-1) : undefined;
+    if (last?.price) newCost = Math.min(newCost ?? Infinity, last.price * offer.rate + offer.extraMinor);
+  }
+  return { used: offers.filter((offer) => offer.kind === 'listing'), newCost };
+}
+
 /** Null when no offer of it was ever seen with a price. */
 export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish): Forecast | null {
   const { today, days, kind } = wish;
@@ -83,7 +99,28 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
   let priorShare = 1;
   let saleChance = 0;
   let looks = 0;
+  const { used, newCost } = forListings(offers, wish);
+  const going = goingRate(
+    used.map((offer) => offer.looks),
+    today,
+  );
+  const paths1 = wish.paths ?? PATHS;
   for (const offer of offers) {
+    if (offer.kind === 'listing') {
+      const last = offer.looks.filter((look) => look.day <= today).at(-1);
+      // A listing that was not seen for long has gone, whatever it cost.
+      if (!last || last.price === null || today - last.day > LISTING_HOLDS) continue;
+      const now = Math.max(1, Math.round(last.price * offer.rate + offer.extraMinor));
+      all.push(listingPaths(now, { days, paths: paths1, going, seed: seedOf(offer.id, today, now) }));
+      looks = Math.max(looks, offer.looks.length);
+      fallback = Math.min(fallback, newCost ?? 1.05 * now);
+      if (!best || now < best.now) {
+        best = { offer, now, age: today - last.day, price: last.price };
+        priorShare = 1;
+        saleChance = 0;
+      }
+      continue;
+    }
     const fit = fitted(offer.looks, today, prior);
     if (!fit) continue;
     const last = offer.looks.filter((look) => look.day <= today).at(-1);
@@ -109,6 +146,24 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     } else if (!best) priorShare = Math.min(priorShare, fit.priorShare);
   }
   if (all.length === 0) return null;
+  if (used.length > 0) {
+    const seen = used.flatMap((offer) => {
+      const first = offer.looks.find(
+        (look) => look.price !== null && look.day > today - 120 && look.day <= today,
+      );
+      return first?.price ? [first.price * offer.rate + offer.extraMinor] : [];
+    });
+    const basis = newCost ?? (seen.length > 0 ? Math.max(...seen) / Math.exp(-0.16) : null);
+    if (basis !== null)
+      all.push(
+        arrivalPaths(basis, seen, {
+          days,
+          paths: paths1,
+          going,
+          seed: seedOf('arrivals', offers[0].id, today, seen.length),
+        }),
+      );
+  }
   const futures = leastOf(all);
   const now = best?.now ?? null;
   const plan = planOf(futures, {

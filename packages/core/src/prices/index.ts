@@ -3,6 +3,7 @@ export {
   backtestSummary,
   type BacktestPart,
   type BacktestRow,
+  type BacktestSummary,
   type BacktestWish,
 } from './backtest.ts';
 export { drawsFrom, seedOf, type Draws } from './dice.ts';
@@ -17,6 +18,7 @@ export {
 export { fitted, type Fitted } from './fit.ts';
 export { chanceOfTarget, forecastOf, trendOf, type Forecast, type ForecastWish, type TrackedOffer, type Trend } from './forecast.ts'; // prettier-ignore
 export { jointPlan, type JointPlan, type JointStep, type Missing } from './joint.ts';
+export { arrivalPaths, goingRate, listingPaths } from './listings.ts';
 export { leastOf, pathsOf, type Paths, type PathWish } from './paths.ts';
 export {
   chanceOf,

@@ -23,6 +23,7 @@ export function trackedOffers(part: string, market: Market, looksOf: (offer: str
     return [
       {
         id: offer.id,
+        kind: shop.kind === 'market' ? 'listing' : 'shop',
         looks: looks.length > 0 ? looks : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
         rate: units,
         extraMinor: priced ? gross(priced.ownShipping) : 0,

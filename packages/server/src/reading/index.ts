@@ -12,8 +12,6 @@ export interface PricesRead {
   readonly doubts: readonly PriceDoubt[];
 }
 
-const FIELDS = ['name', 'price', 'currency', 'gtin', 'mpn', 'sku', 'url', 'seller', 'stock', 'condition', 'shipping', 'seen', 'grade', 'monthsOld', 'good', 'rated', 'returnDays', 'available'] as const; // prettier-ignore
-
 /** A feed: a list of offers as JSON, or an object with such a list under `offers`. */
 function readFeed(text: string, shop: string | null): FoundRead {
   let value: unknown;
@@ -29,7 +27,7 @@ function readFeed(text: string, shop: string | null): FoundRead {
       const field: unknown = each !== null && typeof each === 'object' ? Reflect.get(each, name) : undefined;
       return typeof field === 'string' || typeof field === 'number' ? field : typeof field === 'boolean' ? String(field) : undefined;
     };
-    const text = (name: (typeof FIELDS)[number]) => { const field = said(name); return field === undefined ? undefined : String(field); };
+    const text = (name: string) => { const field = said(name); return field === undefined ? undefined : String(field); };
     const available = text('available');
     return {
       where: `offer ${n + 1}`, name: text('name') ?? '', price: said('price') ?? null, currency: text('currency') ?? null,

@@ -170,6 +170,10 @@ export function apiRoutes({ store, version, demo, prices, onDemo }: ApiOptions):
     const { workspace } = await store.workspace();
     const brief = workspace?.brief;
     const deadlines = workspace ? deadlinesOf(workspace.slips, workspace.orders, { name: workspace.brief.name, readyBy: workspace.brief.dates.readyBy }) : []; // prettier-ignore
+    // Events of the price calendar, and what the watch had to tell, stand beside the deadlines.
+    for (const event of workspace?.events ?? []) deadlines.push({ uid: `event-${event.id}`, day: event.from, kind: 'event', title: event.name, about: event.to === event.from ? '' : `until ${event.to}`, remindDays: 1 }); // prettier-ignore
+    const moment = (await prices?.now())?.toISOString() ?? '';
+    for (const alert of (await store.alerts()).filter((each) => each.at <= moment).slice(0, 200)) deadlines.push({ uid: `alert-${alert.serial}`, day: alert.day, kind: 'alert', title: alert.title, about: alert.text, remindDays: 0 }); // prettier-ignore
     c.header('content-type', 'text/calendar; charset=utf-8');
     return c.body(
       calendarOf(deadlines, `Ripe Pick: ${brief?.name ?? 'nothing yet'}`, new Date().toISOString()),

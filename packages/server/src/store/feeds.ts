@@ -1,4 +1,4 @@
-import { dealSchema, feedSchema, feedStateSchema, heldSchema, type Feed, type FeedState, type Held, type Matched } from '@ripe-pick/contract'; // prettier-ignore
+import { type dealSchema, feedSchema, feedStateSchema, heldSchema, type Feed, type FeedState, type Held, type Matched } from '@ripe-pick/contract'; // prettier-ignore
 import { sql, type Kysely } from 'kysely';
 import type { z } from 'zod';
 import { takeInWithin, type Intake, type IntakeResult } from './prices.ts';

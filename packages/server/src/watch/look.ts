@@ -24,7 +24,7 @@ import {
 } from '@ripe-pick/core/prices';
 import { withFinds, type Find } from '@ripe-pick/core/secondhand';
 import { summaryFor } from '@ripe-pick/core/trades';
-import { dateOf, dayNumber } from '@ripe-pick/core/units';
+import { addDays, dayNumber } from '@ripe-pick/core/units';
 import { changesBetween, daysAhead, trackedOffers, watchList, type Move } from '@ripe-pick/core/watch';
 import type { Store } from '../store/index.ts';
 import { changeText, ripeText, targetText } from './words.ts';
@@ -103,7 +103,16 @@ export async function look(store: Store): Promise<Seen | null> {
   const { leastMinor, leastTenths, waitPerDayMinor } = workspace.watching;
   const bare = { day: catalogue.today, currency: market.currency, brief: createHash('sha256').update(JSON.stringify(brief)).digest('hex').slice(0, 32), candidates, best };
   const changes = before ? changesBetween(before, bare, moves, { leastMinor, leastScore: leastTenths * 100 }) : [];
-  const news: NewAlertText[] = changes.map((change) => changeText(change, market.currency, catalogue.today));
+  // Deals that ended or began since then, at the shops that are bought from.
+  const shopsIn = new Set([...bought].map((offer) => market.offers.get(offer)?.shop));
+  const turned = before
+    ? file.deals.filter((deal) => {
+        const since = (day: string | null, from: string, to: string) => day !== null && day >= from && day < to;
+        const turns = since(deal.to, before.day, catalogue.today) || since(deal.from, addDays(before.day, 1), addDays(catalogue.today, 1));
+        return turns && ('shop' in deal ? shopsIn.has(deal.shop) : true);
+      }).map((deal) => `${deal.name} ${deal.to !== null && deal.to < catalogue.today ? 'ended' : 'began'}`)
+    : [];
+  const news: NewAlertText[] = changes.map((change) => changeText(change, market.currency, catalogue.today, turned));
 
   // Forecasts: what is ripe now, and what is logged to be judged later.
   const days = daysAhead(brief, catalogue.today, workspace.watching.days);
@@ -137,7 +146,7 @@ export async function look(store: Store): Promise<Seen | null> {
   const wanted = [...new Set(open.flatMap((forecast) => forecast.offers.map((offer) => offer.id)))].filter((id) => !looks.has(id));
   if (wanted.length > 0) for (const each of (await store.history({ offers: wanted.slice(0, 5000), parts: [], pool: 0 })).series) looks.set(each.offer, daysOf(each));
   const judged = open.map((forecast) => ({ id: forecast.id, judged: judge(forecast, looksOf, today) }));
-  const why = changes.map((change) => changeText(change, market.currency, dateOf(today)).title).join('; ').slice(0, 3000);
+  const why = changes.map((change) => changeText(change, market.currency, catalogue.today, turned).title).join('; ').slice(0, 3000);
   return { point: { ...bare, why, advice }, news, forecasts, judged };
 } // prettier-ignore
 

@@ -16,10 +16,19 @@ const moveText = ({ name, before, now }: Move, currency: string) =>
     : now === null
       ? `${name} is sold out`
       : `${name} went from ${money(before, currency)} to ${money(now, currency)}`;
-const because = (moves: readonly Move[], currency: string) =>
-  moves.length === 0 ? 'No price of these parts moved: shipping, deals or dates did.' : `Because ${moves.map((move) => moveText(move, currency)).join('; ')}.`; // prettier-ignore
+function because(moves: readonly Move[], currency: string, deals: readonly string[]): string {
+  const all = [...moves.map((move) => moveText(move, currency)), ...deals.slice(0, 3)];
+  return all.length === 0
+    ? 'No price of these parts moved: shipping or dates did.'
+    : `Because ${all.join('; ')}.`;
+}
 
-export function changeText(change: Change, currency: string, day: string): NewAlertText {
+export function changeText(
+  change: Change,
+  currency: string,
+  day: string,
+  deals: readonly string[] = [],
+): NewAlertText {
   switch (change.kind) {
     case 'best': {
       const swaps = change.swaps.map(({ slot, from, to }) => `${slot}: ${to ?? 'none'} in place of ${from ?? 'none'}`); // prettier-ignore
@@ -30,17 +39,17 @@ export function changeText(change: Change, currency: string, day: string): NewAl
         kind: 'best',
         key: `best|${day}|${swaps.join('|')}|${change.minor}|${change.score}`,
         title: `The best set changed: ${parts}, ${paid}, ${gained}`,
-        text: [...swaps, because(change.because, currency)].join('\n'),
+        text: [...swaps, because(change.because, currency, deals)].join('\n'),
       };
     }
     case 'no-best':
-      return { kind: 'best', key: `no-best|${day}`, title: 'Nothing fits the brief any more', text: because(change.because, currency) }; // prettier-ignore
+      return { kind: 'best', key: `no-best|${day}`, title: 'Nothing fits the brief any more', text: because(change.because, currency, deals) }; // prettier-ignore
     case 'total':
       return {
         kind: 'total',
         key: `total|${change.candidate}|${day}|${change.to}`,
         title: `${change.name} costs ${money(Math.abs(change.to - change.from), currency)} ${change.to < change.from ? 'less' : 'more'}: ${money(change.to, currency)}`,
-        text: because(change.because, currency),
+        text: because(change.because, currency, deals),
       };
     case 'gone':
       return {

@@ -81,6 +81,14 @@ offerCommands(() => [
   { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
   { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
   { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
+  { id: 'go-ripeness', title: 'Ripeness', group: 'Screen', run: () => void router.push('/ripeness') },
+  {
+    id: 'go-backtest',
+    title: 'Looking back: what the advice would have done',
+    group: 'Screen',
+    run: () => void router.push('/backtest'),
+  },
+  { id: 'go-prices-in', title: 'Prices in', group: 'Screen', run: () => void router.push('/prices-in') },
   {
     id: 'go-second-hand',
     title: 'Second-hand',

@@ -30,6 +30,18 @@ export const router = createRouter({
       meta: { title: 'Line-up', isAboutMoney: true },
     },
     {
+      path: '/ripeness',
+      name: 'ripeness',
+      component: () => import('../features/ripeness/index.ts').then((m) => m.RipenessPage),
+      meta: { title: 'Ripeness', isAboutMoney: true },
+    },
+    {
+      path: '/backtest',
+      name: 'backtest',
+      component: () => import('../features/backtest/index.ts').then((m) => m.BacktestPage),
+      meta: { title: 'Looking back', isAboutMoney: true },
+    },
+    {
       path: '/second-hand',
       name: 'second-hand',
       component: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
@@ -70,6 +82,12 @@ export const router = createRouter({
       name: 'model',
       component: () => import('../features/model/index.ts').then((m) => m.ModelPage),
       meta: { title: 'Model', isBench: true },
+    },
+    {
+      path: '/prices-in',
+      name: 'prices-in',
+      component: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
+      meta: { title: 'Prices in' },
     },
     {
       path: '/data',

@@ -5,6 +5,8 @@ import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import { bestWithin, MEASURES } from '@ripe-pick/core/trades';
 import { useBench } from '../../shared/stores/bench.ts';
+import { usePrices } from '../../shared/stores/prices.ts';
+import { adviceLine, RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
@@ -14,6 +16,7 @@ import ExplainTotal from './ExplainTotal.vue';
 import { segmentsOf, type Segment } from './ruler.ts';
 
 const bench = useBench();
+const prices = usePrices();
 const workspace = useWorkspace();
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
@@ -133,7 +136,11 @@ const readout = computed(() => {
       line && line.stated.currency !== bench.currency
         ? `, stated ${money(line.stated.minor, line.stated.currency)}`
         : '';
-    return `${nameOf(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${stepWords(segment.slot)}`;
+    const verdict = line?.part ? prices.verdicts.get(line.part) : undefined;
+    const ripe = verdict
+      ? ` · ${RIPENESS_WORDS[verdict.ripeness]}: ${adviceLine(verdict, bench.currency, prices.promise)}`
+      : '';
+    return `${nameOf(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${ripe}${stepWords(segment.slot)}`;
   }
   const { unpriced } = summary.cost;
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';

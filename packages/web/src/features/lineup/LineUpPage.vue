@@ -7,6 +7,7 @@ import { lineUpOf } from '@ripe-pick/core/insight';
 import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
+import { usePrices } from '../../shared/stores/prices.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeWords } from '../../shared/format/conditions.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
@@ -40,8 +41,13 @@ const lineUp = computed(() =>
     : null,
 );
 const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const prices = usePrices();
+const ripenessOf = (part: string) => {
+  const verdict = prices.verdicts.get(part);
+  return verdict ? { ripeness: verdict.ripeness, savingMinor: verdict.saving * prices.promise } : null;
+};
 const rows = computed(() =>
-  lineUp.value && bench.index ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf) : [],
+  lineUp.value && bench.index ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf, ripenessOf) : [],
 );
 const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));
 const same = computed(() => rows.value.length - rows.value.filter((row) => row.differs).length);

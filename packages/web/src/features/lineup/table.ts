@@ -1,8 +1,10 @@
+import type { Ripeness } from '@ripe-pick/core/prices';
 import type { LineUp, LineUpEntry } from '@ripe-pick/core/insight';
 import { schoolTotal, type Market } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 
 /** A line of the comparison: one cell for every candidate, in their order. */
@@ -22,12 +24,18 @@ const chanceWords = (chance: number) =>
 const figure = (value: number | null, unit: string) =>
   value === null ? UNKNOWN : `${Math.round(value * 10) / 10} ${unit}`;
 
+/** How a part’s price stands, and what waiting for it may be promised to save; null while that is not known. */
+export type RipenessOf = (
+  part: string,
+) => { readonly ripeness: Ripeness; readonly savingMinor: number } | null;
+
 /** Lays a line-up out as rows of text: what the page shows and the exports write. */
 export function rowsOf(
   lineUp: LineUp,
   brief: Brief,
   market: Market,
   nameOf: (game: string) => string,
+  prices: RipenessOf | null = null,
 ): Row[] {
   const { currency } = brief.money;
   const limit = brief.money.budgetMinor + brief.money.slackMinor;
@@ -84,6 +92,19 @@ export function rowsOf(
     add('money', 'counted', 'Counted against the sum', ({ summary }) =>
       money(summary.cost.counted, currency),
     );
+  if (prices) {
+    const known = ({ picks }: LineUpEntry) =>
+      Object.values(picks).flatMap(({ part }) => (brief.owned.includes(part) ? [] : (prices(part) ?? [])));
+    add('money', 'ripe', 'Ripeness of its parts', (entry) => {
+      const all = known(entry).map((each) => each.ripeness);
+      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).map((state) => [state, all.filter((each) => each === state).length] as const); // prettier-ignore
+      return counts.filter(([, n]) => n > 0).map(([state, n]) => `${n} ${RIPENESS_WORDS[state]}`).join(', ') || UNKNOWN; // prettier-ignore
+    });
+    add('money', 'waiting', 'Waiting may save', (entry) => {
+      const all = known(entry);
+      return all.length === 0 ? UNKNOWN : `about ${money(all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0), currency, { short: true })}`; // prettier-ignore
+    });
+  }
   add('money', 'yearly', 'Running cost a year, at most', ({ traits }) => (traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency))); // prettier-ignore
   add('rest', 'load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
   add('rest', 'spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));

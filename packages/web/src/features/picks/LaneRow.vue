@@ -5,6 +5,8 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { MEASURES, type Trade } from '@ripe-pick/core/trades';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
+import { usePrices } from '../../shared/stores/prices.ts';
+import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { guidesOf, isShown, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
 import { tradeWords } from './words.ts';
 
@@ -33,6 +35,12 @@ const emit = defineEmits<{
 const root = ref<HTMLElement | null>(null);
 const picture = computed(() => pictureOf(props.trades, props.frame));
 const current = computed(() => props.trades.find((trade) => trade.isCurrent) ?? null);
+const prices = usePrices();
+/** How the pick’s price stands; null while that is not known. */
+const ripeness = computed(() => {
+  const { part, isOwned } = current.value ?? {};
+  return part && !isOwned ? prices.ripeness(part.id) : null;
+});
 const partName = computed(() =>
   current.value?.part
     ? `${current.value.part.maker} ${current.value.part.name}`
@@ -97,6 +105,7 @@ defineExpose({ focus: () => root.value?.focus() });
       <p class="slot">
         <span class="chip" aria-hidden="true"></span>{{ SLOT_NAMES[slotName] }}
         <span class="quiet price num">
+          <RipenessMark v-if="ripeness" small :ripeness="ripeness" />
           <template v-if="price !== null">{{ money(price, currency) }}</template><template
             v-else-if="current?.isOwned"
             >owned</template

@@ -1,6 +1,7 @@
 import {
   MOST_CANDIDATES,
   MOST_DECISIONS,
+  watchKeptSchema,
   type Candidate,
   type Decision,
   type Workspace,
@@ -24,6 +25,7 @@ function blank(): Workspace {
     orders: [],
     slips: [],
     versions: [],
+    ...watchKeptSchema.parse({}),
   }; // the same shape, read-only
 }
 
@@ -46,6 +48,9 @@ export const useWorkspace = defineStore('workspace', () => {
   const orders = computed(() => state.value.orders);
   const slips = computed(() => state.value.slips);
   const versions = computed(() => state.value.versions);
+  const targets = computed(() => state.value.targets);
+  const events = computed(() => state.value.events);
+  const watching = computed(() => state.value.watching);
   const brief = computed(() => withHousehold(typedBrief.value, slips.value));
   const candidates = computed(() => state.value.candidates);
   const active = computed(() => {
@@ -236,7 +241,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const activate = (id: string) => set({ ...state.value, active: id });
 
   return {
-    brief, typedBrief, finds, orders, slips, versions, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
+    brief, typedBrief, finds, orders, slips, versions, targets, events, watching, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
     canUndo, canRedo, addCandidate, renameCandidate, removeCandidate, archive, order, noteOn, activate,
   }; // prettier-ignore
 });

@@ -1,0 +1,1 @@
+export { default as BacktestPage } from './BacktestPage.vue';

@@ -1,0 +1,1 @@
+export { default as PricesInPage } from './PricesInPage.vue';

@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Watched } from '@ripe-pick/core/watch';
+import type { Verdict } from '../../workers/prices.worker.ts';
+import { money } from '../../shared/format/format.ts';
+import { adviceLine, chance, lookWords } from '../../shared/format/ripeness.ts';
+import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
+import RipenessMark from '../../shared/ui/RipenessMark.vue';
+import MoneyStrip from './MoneyStrip.vue';
+
+const props = defineProps<{
+  watched: Watched;
+  name: string;
+  shop: string;
+  verdict: Verdict | null;
+  currency: string;
+  today: number;
+  promise: number;
+  target: number | null;
+  isOpen: boolean;
+  isBusy: boolean;
+}>();
+const emit = defineEmits<{ open: [] }>();
+
+const WHY = {
+  pick: 'pick',
+  candidate: 'of another candidate',
+  target: 'target',
+  rival: 'rival',
+  find: 'find',
+} as const;
+const standing = computed(() => {
+  const found = props.verdict?.standing;
+  if (!found) return 'no price seen in 90 days';
+  if (found.cannotTell)
+    return `cannot tell yet: cheaper on ${chance(found.low)} to ${chance(found.high)} of days, from ${found.looks} ${found.looks === 1 ? 'look' : 'looks'}`;
+  return found.percentile < 0.03
+    ? 'never cheaper in 90 days'
+    : `cheaper on ${chance(found.percentile)} of the last 90 days`;
+});
+</script>
+
+<template>
+  <button
+    class="row"
+    :aria-expanded="isOpen"
+    :class="{ open: isOpen }"
+    :style="{ '--hue': slotColour(watched.slot) }"
+    @click="emit('open')"
+  >
+    <span class="what">
+      <span class="slot"
+        >{{ SLOT_NAMES[watched.slot] }}<span class="quiet">{{ WHY[watched.why] }}</span></span
+      >
+      <span class="name">{{ name }}</span>
+    </span>
+    <template v-if="verdict">
+      <span class="state"
+        ><RipenessMark :ripeness="verdict.ripeness" /><span class="num"
+          >{{ verdict.now === null ? '–' : money(verdict.now, currency)
+          }}<span class="quiet">{{ shop }}</span></span
+        ></span
+      >
+      <MoneyStrip class="money" :verdict="verdict" :currency="currency" :today="today" :target="target" />
+      <span class="advice"
+        >{{ adviceLine(verdict, currency, promise)
+        }}<span class="quiet"
+          >{{ standing }} · {{ lookWords(verdict.lookIn)
+          }}<template v-if="verdict.targetChance !== null">
+            · target reached: {{ chance(verdict.targetChance) }}</template
+          ></span
+        ></span
+      >
+    </template>
+    <span v-else class="quiet wait">{{ isBusy ? 'being worked out…' : 'no price of it was ever seen' }}</span>
+  </button>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) 136px minmax(120px, 1.1fr) minmax(0, 1.65fr);
+  gap: 4px 12px;
+  align-items: center;
+  width: 100%;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid var(--hue);
+  padding: 3px 8px;
+  cursor: pointer;
+}
+.row:hover {
+  background: var(--shade);
+}
+.row.open {
+  background: var(--shade);
+  box-shadow: inset 0 0 0 1px var(--line-strong);
+}
+.what,
+.state,
+.advice {
+  display: grid;
+  min-width: 0;
+  font-size: 12.5px;
+  line-height: 1.25;
+}
+.slot {
+  font-size: 12px;
+  color: var(--ink-soft);
+}
+.name {
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+.num {
+  white-space: normal;
+}
+.quiet {
+  margin-left: 0.4em;
+}
+.advice .quiet {
+  margin-left: 0;
+  font-size: 12px;
+}
+.wait {
+  grid-column: 2 / -1;
+}
+@media (max-width: 900px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) auto;
+    padding: 6px 8px;
+  }
+  .money,
+  .advice {
+    grid-column: 1 / -1;
+  }
+}
+</style>

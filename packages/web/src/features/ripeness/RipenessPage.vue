@@ -1,0 +1,193 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { usePrices } from '../../shared/stores/prices.ts';
+import { useWatch } from '../../shared/stores/watch.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { dateOf } from '@ripe-pick/core/units';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { percent } from '../../shared/format/format.ts';
+import AlertsPanel from './AlertsPanel.vue';
+import CalendarPanel from './CalendarPanel.vue';
+import JointPanel from './JointPanel.vue';
+import PartDetail from './PartDetail.vue';
+import ReliabilityPanel from './ReliabilityPanel.vue';
+import RipeRow from './RipeRow.vue';
+import TotalsPanel from './TotalsPanel.vue';
+
+const bench = useBench();
+const market = useMarket();
+const names = useNames();
+const prices = usePrices();
+const watch = useWatch();
+const workspace = useWorkspace();
+
+onMounted(() => {
+  void watch.load();
+  void watch.loadFeeds();
+});
+
+const open = ref<string | null>(null);
+const shops = computed(() => new Map((market.catalogue?.shops ?? []).map((shop) => [shop.id, shop.name])));
+const shopOf = (offer: string | null) => {
+  const shop = offer === null ? undefined : bench.index?.offers.get(offer)?.shop;
+  return shop === undefined ? '' : (shops.value.get(shop) ?? shop);
+};
+const targetOf = (part: string) => {
+  const target = workspace.targets.find((each) => each.part === part);
+  return target && target.currency === bench.currency ? target.priceMinor : null;
+};
+const rows = computed(() =>
+  prices.watched.map((watched) => ({ watched, verdict: prices.verdicts.get(watched.part) ?? null })),
+);
+const picks = computed(() => rows.value.filter((row) => row.watched.why === 'pick'));
+const others = computed(() => rows.value.filter((row) => row.watched.why !== 'pick'));
+const isShort = computed(() => rows.value.some((row) => row.verdict?.standing?.cannotTell));
+const until = computed(() => dateOf(prices.today + prices.days));
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Ripeness</h1>
+      <p class="quiet">
+        What is worth picking now, and what waiting to {{ until }} is worth. Green means not yet.
+      </p>
+    </div>
+    <p v-if="prices.failure" class="failure" role="alert">
+      {{ prices.failure }} <button class="plain edged" @click="prices.read()">Try again</button>
+    </p>
+    <div class="notes">
+      <p v-if="prices.pooled && !prices.pooled.isPooled" class="note">
+        <b>Assumptions speak.</b> Fewer than 20 offers have a month of history: the chances rest on what is
+        assumed of shops in general. <RouterLink to="/prices-in">Bring prices in</RouterLink>.
+      </p>
+      <p v-for="kind in prices.pooled?.rising ?? []" :key="kind.kind" class="note">
+        <b>{{ SLOT_NAMES[kind.kind] }} prices are rising</b> ({{ percent(kind.change) }} in a month): chances
+        of getting it cheaper run high here.
+      </p>
+      <p v-if="isShort" class="note">
+        Where fewer than 15 looks were taken, it cannot be told yet where a price stands.
+      </p>
+    </div>
+    <div class="columns">
+      <div class="main">
+        <section class="sheet list" aria-labelledby="picks-title">
+          <div class="legend">
+            <h2 id="picks-title">Picks of {{ workspace.active.name }}</h2>
+            <span class="quiet">−30 % <i></i> today <i></i> +20 %</span
+            ><span v-if="prices.isReading || prices.isJudging" class="quiet" role="status"
+              >working it out…</span
+            >
+          </div>
+          <template v-for="row in picks" :key="row.watched.part">
+            <RipeRow
+              :watched="row.watched"
+              :verdict="row.verdict"
+              :name="names.part(row.watched.part)"
+              :shop="shopOf(row.verdict?.offer ?? null)"
+              :currency="bench.currency"
+              :today="prices.today"
+              :promise="prices.promise"
+              :target="targetOf(row.watched.part)"
+              :is-open="open === row.watched.part"
+              :is-busy="prices.isReading || prices.isJudging"
+              @open="open = open === row.watched.part ? null : row.watched.part"
+            />
+            <PartDetail
+              v-if="open === row.watched.part && row.verdict"
+              :watched="row.watched"
+              :verdict="row.verdict"
+            />
+          </template>
+          <p v-if="picks.length === 0" class="quiet none">
+            Nothing is picked yet. <RouterLink to="/picks">Find the best</RouterLink>, or pick by hand: each
+            pick is watched.
+          </p>
+        </section>
+        <section v-if="others.length > 0" class="sheet list" aria-labelledby="others-title">
+          <div class="legend"><h2 id="others-title">Rivals and targets</h2></div>
+          <template v-for="row in others" :key="row.watched.part">
+            <RipeRow
+              :watched="row.watched"
+              :verdict="row.verdict"
+              :name="names.part(row.watched.part)"
+              :shop="shopOf(row.verdict?.offer ?? null)"
+              :currency="bench.currency"
+              :today="prices.today"
+              :promise="prices.promise"
+              :target="targetOf(row.watched.part)"
+              :is-open="open === row.watched.part"
+              :is-busy="prices.isReading || prices.isJudging"
+              @open="open = open === row.watched.part ? null : row.watched.part"
+            />
+            <PartDetail
+              v-if="open === row.watched.part && row.verdict"
+              :watched="row.watched"
+              :verdict="row.verdict"
+            />
+          </template>
+        </section>
+      </div>
+      <aside class="side">
+        <JointPanel />
+        <AlertsPanel />
+        <TotalsPanel />
+        <CalendarPanel />
+        <ReliabilityPanel />
+      </aside>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 290px;
+  gap: 10px;
+  align-items: start;
+}
+.main,
+.side {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+}
+.list {
+  padding: 8px 4px 4px;
+}
+.legend {
+  display: flex;
+  gap: 16px;
+  align-items: baseline;
+  padding: 0 10px 4px;
+  flex-wrap: wrap;
+}
+.legend i {
+  display: inline-block;
+  width: 22px;
+  border-top: 1px solid var(--line-strong);
+  vertical-align: middle;
+}
+.notes {
+  display: flex;
+  gap: 6px 18px;
+  flex-wrap: wrap;
+}
+.note {
+  font-size: 13px;
+  border-left: 3px solid var(--apricot);
+  padding-left: 8px;
+}
+.none {
+  padding: 12px;
+}
+@media (max-width: 1080px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

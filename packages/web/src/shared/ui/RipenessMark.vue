@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import type { Ripeness } from '@ripe-pick/core/prices';
+import { RIPENESS_WORDS } from '../format/ripeness.ts';
+
+/** Ripeness as a fruit that fills, with its word: shape and word say it, the colour only helps. */
+const { ripeness, small = false } = defineProps<{ ripeness: Ripeness; small?: boolean }>();
+</script>
+
+<template>
+  <span class="mark" :class="[ripeness, { small }]">
+    <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden="true">
+      <path v-if="ripeness === 'none'" d="M3 7h8" class="dash" />
+      <template v-else>
+        <circle cx="7" cy="8" r="5" class="skin" :class="{ full: ripeness === 'ripe' }" />
+        <path v-if="ripeness === 'turning'" d="M7 3a5 5 0 0 1 0 10z" class="flesh" />
+        <path v-if="ripeness === 'past'" d="M4 5.5l6 5M10 5.5l-6 5" class="crack" />
+        <path d="M7 3.2C7 1.6 8.2.8 9.6.8" class="stem" />
+      </template>
+    </svg>
+    <span :class="{ 'visually-hidden': small }">{{ RIPENESS_WORDS[ripeness] }}</span>
+  </span>
+</template>
+
+<style scoped>
+.mark {
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  font-weight: 650;
+  white-space: nowrap;
+  position: relative;
+}
+.small {
+  flex: none;
+}
+.unripe {
+  color: var(--leaf);
+}
+.turning {
+  color: var(--apricot);
+}
+.ripe {
+  color: var(--plum);
+}
+.past,
+.none {
+  color: var(--bark);
+}
+.skin {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.6;
+}
+.full,
+.flesh {
+  fill: currentColor;
+}
+.crack,
+.stem,
+.dash {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.5;
+  stroke-linecap: round;
+}
+</style>

@@ -1,0 +1,152 @@
+import {
+  backtest, backtestSummary, chanceOfTarget, forecastOf, jointPlan, LEAST_POOL, pooledPrior, ripenessOf, trendOf,
+  type BacktestPart, type BacktestRow, type DayBand, type Forecast, type JointPlan, type Look, type PriceEvent, type Prior, type Ripeness, type Standing, type TrackedOffer,
+} from '@ripe-pick/core/prices'; // prettier-ignore
+import type { PartKind } from '@ripe-pick/core/parts';
+import { expose } from 'comlink';
+import { drive, Tickets } from './drive.ts';
+
+/** A part to be judged, with its offers’ histories. */
+export interface PartToJudge {
+  readonly part: string;
+  readonly kind: PartKind | null;
+  readonly offers: readonly TrackedOffer[];
+  /** A target in the brief’s currency and the day number that it is wanted by; null without one. */
+  readonly target: { readonly minor: number; readonly by: number } | null;
+}
+export interface JudgeWish {
+  readonly today: number;
+  readonly days: number;
+  readonly waitPerDay: number;
+  readonly events: readonly PriceEvent[];
+  /** Histories that the prior learns from, beside those of the parts, by kind of part. */
+  readonly pool: readonly { readonly kind: PartKind | null; readonly looks: readonly Look[] }[];
+}
+
+/** What is shown of a part’s forecast: everything but the futures themselves. */
+export interface Verdict {
+  readonly part: string;
+  readonly ripeness: Ripeness;
+  readonly now: number | null;
+  readonly offer: string | null;
+  readonly age: number;
+  readonly saving: number;
+  readonly reservation: number;
+  readonly dearerChance: number;
+  readonly regretChance: number;
+  readonly least: { readonly low: number; readonly middle: number; readonly high: number };
+  readonly fan: readonly DayBand[];
+  readonly curve: readonly number[];
+  readonly standing: Standing | null;
+  readonly priorShare: number;
+  readonly looks: number;
+  readonly lookIn: number;
+  readonly saleChance: number;
+  readonly targetChance: number | null;
+  readonly days: number;
+  /** Least price of each day that was looked at, in the brief’s currency; null: nothing was for sale. */
+  readonly history: readonly { readonly day: number; readonly price: number | null }[];
+}
+
+export interface Pooled {
+  readonly prior: Prior;
+  readonly isPooled: boolean;
+  /** Kinds of parts whose prices rose over the last month, with the change. */
+  readonly rising: readonly { readonly kind: PartKind; readonly change: number }[];
+}
+
+const tickets = new Tickets();
+const LEAST_RISING = 5;
+let forecasts = new Map<string, Forecast>();
+
+/** Least price over the offers of each day on which any was looked at; an offer not looked at that day keeps its last price for a while. */
+const HOLDS = 7;
+function historyOf(offers: readonly TrackedOffer[]): Verdict['history'] {
+  const days = [...new Set(offers.flatMap((offer) => offer.looks.map((look) => look.day)))].sort(
+    (a, b) => a - b,
+  );
+  const at = offers.map(() => -1);
+  return days.map((day) => {
+    let least: number | null = null;
+    offers.forEach((offer, n) => {
+      while (at[n] + 1 < offer.looks.length && offer.looks[at[n] + 1].day <= day) at[n]++;
+      const look = offer.looks[at[n]];
+      if (!look || look.price === null || day - look.day > HOLDS) return;
+      const price = Math.round(look.price * offer.rate + offer.extraMinor);
+      if (least === null || price < least) least = price;
+    });
+    return { day, price: least };
+  });
+}
+
+const judging = {
+  cancel(): void {
+    tickets.next();
+  },
+  /** The prior that all share, and which kinds are rising. */
+  pool(parts: readonly PartToJudge[], { pool, today }: JudgeWish): Pooled {
+    const all = [...pool, ...parts.flatMap(({ kind, offers }) => offers.map(({ looks }) => ({ kind, looks })))];
+    const prior = pooledPrior(all.map((each) => each.looks), today);
+    const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
+    return {
+      prior,
+      isPooled: prior.pooledFrom >= LEAST_POOL,
+      rising: kinds.flatMap((kind) => {
+        const series = all.filter((each) => each.kind === kind).map((each) => each.looks);
+        const trend = trendOf(series, today);
+        return series.length >= LEAST_RISING && trend.isRising ? [{ kind, change: trend.change }] : [];
+      }),
+    };
+  }, // prettier-ignore
+  /** Judges parts one by one; each is sent as soon as it is known. */
+  async judge(parts: readonly PartToJudge[], wish: JudgeWish, prior: Prior, send: (verdicts: readonly Verdict[]) => void): Promise<void> {
+    forecasts = new Map();
+    function* work(): Generator<Verdict | null, void, boolean | undefined> {
+      for (const { part, kind, offers, target } of parts) {
+        const forecast = forecastOf(offers, { ...wish, kind, prior });
+        if (!forecast) continue;
+        forecasts.set(part, forecast);
+        const { plan, futures: _futures, ...rest } = forecast;
+        const stopped = yield {
+          ...rest, part, ripeness: ripenessOf(forecast), saving: plan.saving, reservation: plan.reservation, dearerChance: plan.dearerChance, regretChance: plan.regretChance,
+          least: plan.least, curve: [...plan.curve], days: wish.days, history: historyOf(offers),
+          targetChance: target && target.by > wish.today ? chanceOfTarget(forecast, target.minor, target.by, wish.today) : null,
+        };
+        if (stopped) return;
+      }
+    }
+    let batch: Verdict[] = [];
+    const flush = () => {
+      if (batch.length > 0) send(batch);
+      batch = [];
+    };
+    await drive(work(), tickets, flush, (verdict) => { if (verdict) batch.push(verdict); });
+    flush();
+  }, // prettier-ignore
+  /** How the parts given are best bought together, from the forecasts made last. */
+  joint(parts: readonly string[], waitPerDay: number): JointPlan | null {
+    const known = parts.flatMap((id) => {
+      const forecast = forecasts.get(id);
+      return forecast ? [{ id, forecast }] : [];
+    });
+    return jointPlan(known, waitPerDay);
+  },
+  async backtest(
+    parts: readonly BacktestPart[],
+    wish: JudgeWish & { readonly every: number },
+    report: (progress: { readonly done: number; readonly of: number }) => void,
+  ): Promise<{
+    readonly rows: readonly BacktestRow[];
+    readonly summary: ReturnType<typeof backtestSummary>;
+  }> {
+    // What the pool would have said then is not known any more: the shipped prior stands for it, so that nothing of the future comes in.
+    const prior = pooledPrior([], wish.today);
+    const rows: BacktestRow[] = [];
+    await drive(backtest(parts, { ...wish, prior }), tickets, report, ({ row }) => {
+      if (row) rows.push(row);
+    });
+    return { rows, summary: backtestSummary(rows) };
+  },
+};
+export type Judging = typeof judging;
+expose(judging);
