@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
-import { DEMO_PORT, EMPTY_PORT } from './ports.ts';
+import { DEMO_PORT, EMPTY_PORT, MARKET_PORT } from './ports.ts';
 
 const root = join(import.meta.dirname, '..');
 const server = (port: number, demo: boolean) => ({
@@ -20,7 +20,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   retries: 0,
   outputDir: join(root, 'test-results'),
-  webServer: [server(DEMO_PORT, true), server(EMPTY_PORT, false)],
+  webServer: [server(DEMO_PORT, true), server(EMPTY_PORT, false), server(MARKET_PORT, true)],
   use: {
     baseURL: `http://127.0.0.1:${DEMO_PORT}`,
     viewport: { width: 1280, height: 800 },

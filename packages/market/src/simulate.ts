@@ -138,6 +138,7 @@ export function marketOf(file: MarketFile) {
 
   function ask(item: Item, day: number): Ask | undefined {
     if (isUsed(item)) {
+      if (!item.inStock) return { price: null, stock: 0 };
       const from = item.id.includes('.d') ? Number(item.id.slice(item.id.lastIndexOf('.d') + 2)) : listedFrom(item); // prettier-ignore
       if (day < from) return undefined;
       if (item.lot === undefined && day >= soldOn(item, from)) return day === soldOn(item, from) ? { price: null, stock: 0 } : undefined; // prettier-ignore

@@ -112,7 +112,25 @@ describe('the store', () => {
     await store.saveWorkspace(0, workspace, NO_HISTORY);
     await store.close();
     const raw = new Database(path);
-    for (const table of ['deals', 'kept', 'steps', 'records', 'bench_systems', 'bench_runs', 'fits'])
+    for (const table of [
+      'deals',
+      'kept',
+      'steps',
+      'records',
+      'bench_systems',
+      'bench_runs',
+      'fits',
+      'held',
+      'feeds',
+      'price_runs',
+      'price_offers',
+      'price_sources',
+      'price_corrections',
+      'forecasts',
+      'alerts',
+      'watch_points',
+    ])
+      // prettier-ignore
       raw.exec(`drop table ${table}`);
     for (const table of ['shops', 'offers']) raw.exec(`alter table ${table} drop column more`);
     for (const column of ['note', 'is_archived', 'decisions'])

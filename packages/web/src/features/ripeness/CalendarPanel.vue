@@ -144,8 +144,8 @@ async function take(event: Event) {
         :input-props="{ 'aria-label': 'Kinds of parts it touches' }"
       />
       <NumberField
-        placeholder="none"
         v-if="draft.kind === 'sale'"
+        placeholder="none"
         label="Sales begin so many times more often"
         :value="draft.factor"
         :min="1"

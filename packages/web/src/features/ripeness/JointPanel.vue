@@ -64,8 +64,8 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
         "
       />
       <NumberField
-        placeholder="none"
         v-if="workspace.brief.dates.readyBy === null"
+        placeholder="none"
         label="Days to look ahead"
         :value="workspace.watching.days"
         :min="3"

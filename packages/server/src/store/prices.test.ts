@@ -1,0 +1,147 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { catalogueFileSchema } from '@ripe-pick/contract';
+import fc from 'fast-check';
+import Database from 'libsql';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openStore, type Intake, type Store } from './index.ts';
+import { looksOf, prolonged, runsOf, type StoredLook } from './runs.ts';
+
+const catalogue = catalogueFileSchema.parse(JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8'))); // prettier-ignore
+let folder: string;
+let store: Store;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'ripe-pick-prices-'));
+  store = await openStore(join(folder, 'test.sqlite'));
+  await store.replaceCatalogue(catalogue);
+});
+afterEach(async () => {
+  await store.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const [first, second] = catalogue.offers;
+const currencyOf = (shop: string) => catalogue.shops.find((each) => each.id === shop)?.currency ?? 'EUR';
+const intake = ({ id, part, shop }: typeof first, at: number, price: number | null, stock: number | null = null): Intake => ({ offer: id, part, shop, currency: currencyOf(shop), at, price, stock }); // prettier-ignore
+const DAY = 1440;
+const T0 = 20_000 * DAY;
+const seen = async (id: string) => {
+  const { series } = await store.history({ offers: [id], parts: [], pool: 0 });
+  return series[0]?.at.map((at, n) => [(at - T0) / DAY, series[0].price[n]]) ?? [];
+};
+
+describe('runs', () => {
+  it('keep every look with its time, price, stock and source', () => {
+    const look = fc.record({ gap: fc.integer({ min: 1, max: 500_000 }), price: fc.option(fc.integer({ min: 1, max: 5 }), { nil: null }), stock: fc.option(fc.integer({ min: 0, max: 2 }), { nil: null }), source: fc.integer({ min: 1, max: 2 }) }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(look, { maxLength: 60 }), (drawn) => {
+        let at = 0;
+        const looks = drawn.map(({ gap, ...rest }): StoredLook => ({ at: (at += gap), ...rest }));
+        const runs = runsOf(looks);
+        expect(looksOf(runs)).toEqual(looks);
+        const last = runs.at(-1);
+        if (!last) return;
+        const longer = prolonged(last, { at: last.last + 7, price: last.price, stock: last.stock, source: last.source }); // prettier-ignore
+        expect(longer && looksOf([longer]).length).toBe(looksOf([last]).length + 1);
+        expect(prolonged(last, { at: last.last, price: last.price, stock: last.stock, source: last.source })).toBeNull(); // prettier-ignore
+      }),
+    );
+  });
+  it('are small: two years of daily looks at prices that change every ten days take under 3 kB', () => {
+    const looks = Array.from({ length: 730 }, (_, n): StoredLook => ({ at: T0 + n * DAY, price: 9990 + Math.floor(n / 10), stock: null, source: 1 })); // prettier-ignore
+    const runs = runsOf(looks);
+    expect(runs.reduce((sum, run) => sum + run.gaps.length + 20, 0)).toBeLessThan(3000);
+  });
+});
+
+describe('histories', () => {
+  it('hold gaps and stock-outs as such, in the order of their time, whatever order they came in', async () => {
+    await store.takeIn([intake(first, T0 + 5 * DAY, 900)], 'a');
+    await store.takeIn([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], 'b');
+    expect(await seen(first.id)).toEqual([[0, 1000], [2, null], [5, 900]]); // prettier-ignore
+  });
+  it('count a look that is there already once', async () => {
+    const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];
+    expect(await store.takeIn(rows, 'a')).toMatchObject({ taken: 2, repeated: 0 });
+    expect(await store.takeIn(rows, 'a')).toMatchObject({ taken: 0, repeated: 2 });
+    expect(await seen(first.id)).toHaveLength(1);
+  });
+  it('show the newest look on the offer, never an older one', async () => {
+    const today = Date.parse('2026-11-25T12:00:00Z') / 60_000;
+    await store.takeIn([intake(first, today, 777, 3)], 'shop list');
+    await store.takeIn([intake(first, today - 9 * DAY, 5)], 'old list');
+    const read = async () => (await store.catalogue()).offers.find((each) => each.id === first.id);
+    expect(await read()).toMatchObject({ priceMinor: 777, stock: 3, inStock: true, seenOn: '2026-11-25', source: 'shop list' }); // prettier-ignore
+    await store.takeIn([intake(first, today + DAY, null)], 'shop list');
+    expect(await read()).toMatchObject({ priceMinor: 777, inStock: false, seenOn: '2026-11-26' });
+  });
+  it('take all or nothing', async () => {
+    const bad = { ...intake(second, T0, 5), price: -1 };
+    await expect(store.takeIn([intake(first, T0, 1000), bad], 'a')).rejects.toThrow();
+    expect(await seen(first.id)).toEqual([]);
+  });
+  it('outlive the offers that a new catalogue drops', async () => {
+    await store.takeIn([intake(first, T0, 1000)], 'a');
+    await store.replaceCatalogue({ ...catalogue, offers: catalogue.offers.slice(1) });
+    expect(await seen(first.id)).toEqual([[0, 1000]]);
+  });
+  it('can be corrected, that be taken back, and made again', async () => {
+    await store.takeIn([0, 1, 2].map((day) => intake(first, T0 + day * DAY, 1000 + day)), 'a'); // prettier-ignore
+    const at = T0 + DAY;
+    const made = await store.correct({ offer: first.id, at, change: { price: 55 } }, 'now');
+    expect(made).toMatchObject({ before: 1001, after: 55, isUndone: false });
+    expect(await seen(first.id)).toEqual([[0, 1000], [1, 55], [2, 1002]]); // prettier-ignore
+    await store.turnCorrection(made?.serial ?? 0);
+    expect(await seen(first.id)).toEqual([[0, 1000], [1, 1001], [2, 1002]]); // prettier-ignore
+    await store.turnCorrection(made?.serial ?? 0);
+    expect((await seen(first.id))[1]).toEqual([1, 55]);
+    const removed = await store.correct({ offer: first.id, at: T0 + 2 * DAY, change: 'remove' }, 'now');
+    expect(removed?.isRemoval).toBe(true);
+    // What is newest now is what the offer shows.
+    expect((await store.catalogue()).offers.find((each) => each.id === first.id)?.priceMinor).toBe(55);
+    expect(await store.correct({ offer: first.id, at: 1, change: 'remove' }, 'now')).toBeNull();
+    expect(await store.corrections()).toHaveLength(2);
+  });
+  it('tell the same alert once', async () => {
+    const alert = { key: 'k', kind: 'best' as const, at: '2026-11-20T12:00:00.000Z', day: '2026-11-20', title: 't', text: 'x' }; // prettier-ignore
+    await store.addAlerts([alert, alert]);
+    await store.addAlerts([{ ...alert, title: 'said again' }]);
+    expect((await store.alerts()).map((each) => each.title)).toEqual(['t']);
+  });
+});
+
+describe('a server that is stopped by force', () => {
+  it('has lost no price that it had accepted, and keeps no half of an intake', async () => {
+    await store.close();
+    const path = join(folder, 'test.sqlite');
+    const writer = fileURLToPath(new URL('../../../../tests/prices/killed-writer.ts', import.meta.url));
+    for (let round = 0; round < 6; round++) {
+      const child = spawn(process.execPath, ['--import', 'tsx', writer, path, String(round)], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
+      let said = '';
+      child.stdout.on('data', (piece: Buffer) => (said += piece.toString()));
+      await once(child.stdout, 'data');
+      // Somewhere in the middle of an intake, a different place each time.
+      await new Promise((done) => setTimeout(done, 90 + 67 * round));
+      child.kill('SIGKILL');
+      await once(child, 'exit');
+      const accepted = Math.max(...said.trim().split('\n').map(Number));
+      const raw = new Database(path);
+      expect(Object.values(raw.prepare('pragma integrity_check').get() as object)[0]).toBe('ok');
+      raw.close();
+      const opened = await openStore(path);
+      const { series } = await opened.history({ offers: catalogue.offers.slice(0, 300).map((each) => each.id), parts: [], pool: 0 }); // prettier-ignore
+      await opened.close();
+      const days = new Map<number, number>();
+      for (const { at } of series) for (const each of at) days.set(each, (days.get(each) ?? 0) + 1);
+      const base = (21_000 + round * 1000) * DAY;
+      // Every day is there for all three hundred offers or for none, and every one that was accepted is there.
+      for (const [at, count] of days) expect([at, count]).toEqual([at, 300]);
+      for (let day = 0; day <= accepted; day++) expect(days.get(base + day * DAY)).toBe(300);
+    }
+    store = await openStore(path);
+  });
+});
