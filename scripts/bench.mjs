@@ -15,3 +15,6 @@ must(process.execPath, ['--import', 'tsx', 'bench/workbench.bench.ts'], {
 must(process.execPath, ['--import', 'tsx', 'bench/fit.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });
+must(process.execPath, ['--import', 'tsx', 'bench/history.bench.ts'], {
+  env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
+});

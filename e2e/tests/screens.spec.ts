@@ -12,13 +12,34 @@ test.beforeEach(async ({ request }) =>
     });
   }),
 );
-const MONEY = ['brief', 'picks', 'stretch', 'line-up', 'second-hand', 'slips', 'shopping-day', 'audit'];
-const SCREENS = [...MONEY, 'bench', 'records', 'records?add=chart', 'records?add=table', 'model', 'data'];
+const MONEY = [
+  'brief',
+  'picks',
+  'stretch',
+  'line-up',
+  'ripeness',
+  'backtest',
+  'second-hand',
+  'slips',
+  'shopping-day',
+  'audit',
+];
+const SCREENS = [
+  ...MONEY,
+  'bench',
+  'records',
+  'records?add=chart',
+  'records?add=table',
+  'model',
+  'prices-in',
+  'data',
+];
 /** Long work is over, so that what axe sees is the whole screen. */
 async function settled(page: Page, screen: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
   if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
   if (screen === 'shopping-day') await expect(page.getByText('Second-best split')).toBeVisible();
+  if (screen === 'ripeness') await expect(page.getByText('working it out…')).toBeHidden();
   if (screen === 'model') await expect(page.getByText('Held back from the fit')).toBeVisible();
   await page.waitForTimeout(500);
 }

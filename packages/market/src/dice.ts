@@ -14,4 +14,3 @@ export function diceOf(...words: readonly (string | number)[]) {
   const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
   return { uniform, normal, chance: (p: number) => uniform() < p };
 }
-export type Dice = ReturnType<typeof diceOf>;

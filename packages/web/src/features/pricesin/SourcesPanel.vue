@@ -114,15 +114,15 @@ const chosen = ref<Record<number, string>>({});
           ><NButton
             size="tiny"
             :loading="busy === feed.id"
-            :aria-label="`Fetch ${feed.name} now`"
+            :aria-label="`Fetch now: ${feed.name}`"
             @click="fetchOf([feed.id], feed.id)"
             >Fetch now</NButton
-          ><NButton size="tiny" quaternary :aria-label="`Change ${feed.name}`" @click="begin(feed)"
+          ><NButton size="tiny" quaternary :aria-label="`Change: ${feed.name}`" @click="begin(feed)"
             >Change</NButton
           ><NButton
             size="tiny"
             quaternary
-            :aria-label="`Remove ${feed.name}`"
+            :aria-label="`Remove: ${feed.name}`"
             @click="store.removeFeed(feed.id)"
             >Remove</NButton
           ></span

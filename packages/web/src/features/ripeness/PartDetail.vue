@@ -125,9 +125,7 @@ const facts = computed(() => {
         @update:value="draft = $event"
       />
       <DayField label="wanted by" :value="by" @change="by = $event" />
-      <NButton size="small" attr-type="submit" :disabled="draft === null || draft <= 0">{{
-        target ? 'Change the target' : 'Set a target'
-      }}</NButton>
+      <NButton size="small" attr-type="submit">{{ target ? 'Change the target' : 'Set a target' }}</NButton>
       <NButton
         v-if="target"
         size="small"

@@ -1,0 +1,218 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { EMPTY_PORT, MARKET_PORT } from '../ports.ts';
+import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
+
+/* Prices over time: what is ripe, prices in, the market’s clock and faults, the watch, looking back. */
+
+const row = (page: Page, name: RegExp) => page.locator('button.row', { hasText: name }); // prettier-ignore
+
+test('Ripeness tells each pick, opens to its course, takes a target and takes it back', async ({
+  clean: page,
+  request,
+}) => {
+  await reset(request);
+  await page.goto('/ripeness');
+  const processor = row(page, /Tarnholt Dunlin 250.*pick|pick.*Tarnholt Dunlin 250/).first();
+  await expect(processor).toContainText(/unripe|ripe|turning/);
+  await expect(processor).toContainText(/Wait: about|Pick it now|Nearly even/);
+  await expect(page.getByText(/The whole of First idea/)).toBeVisible();
+  await processor.focus();
+  await page.keyboard.press('Enter');
+  const detail = page.getByRole('region', { name: /Tarnholt Dunlin 250 over time/ });
+  await expect(detail.getByText('Buying pays at or below')).toBeVisible();
+  await expect(detail.getByText(/learnt from \d+ offers of yours/)).toBeVisible();
+  await expectAxeClean(page);
+  await detail.getByLabel('Target price').fill('110');
+  await detail.getByRole('button', { name: 'Set a target' }).click();
+  await expect(detail.getByText('Target reached in time')).toBeVisible();
+  await page.locator('h1').click();
+  await page.keyboard.press('Control+z');
+  await expect(detail.getByText('Target reached in time')).toBeHidden();
+});
+
+test('a wrong look is corrected where it stands, and that is taken back', async ({ clean: page }) => {
+  await page.goto(`http://127.0.0.1:${MARKET_PORT}/ripeness`);
+  await row(page, /Kestrand Mole T4-2M10/)
+    .first()
+    .click();
+  await page.getByText(/The \d+ looks behind it/).click();
+  await page.getByRole('button', { name: /Correct the look of 2026-11-19 12:00 at Pennywharf/ }).click();
+  await page.getByLabel('Price as it was').fill('55.5');
+  await page.getByRole('button', { name: 'It was this price' }).click();
+  const line = page.getByRole('row', { name: /2026-11-19 12:00 Pennywharf/ });
+  await expect(line).toContainText('€55.50');
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(line).not.toContainText('€55.50');
+});
+
+test('events are typed in, taken from a calendar file, removed, and undone', async ({
+  clean: page,
+  request,
+}) => {
+  await reset(request);
+  await page.goto('/ripeness');
+  const panel = page.getByRole('region', { name: 'Calendar of prices' });
+  await panel.getByRole('button', { name: 'Type in an event' }).click();
+  await panel.getByLabel('Name of the event').fill('Harbour fair');
+  await panel.getByRole('button', { name: 'Keep it' }).click();
+  await expect(panel).toContainText('Harbour fair');
+  await panel.locator('input[type=file]').setInputFiles({
+    name: 'market.ics',
+    mimeType: 'text/calendar',
+    buffer: Buffer.from('BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:n\r\nSUMMARY:New generation of drives\r\nDTSTART;VALUE=DATE:20261203\r\nDTEND;VALUE=DATE:20261204\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n'), // prettier-ignore
+  });
+  await expect(panel).toContainText('1 event was taken in');
+  await expect(panel).toContainText('New generation of drives');
+  await expect(panel).toContainText('Launch: Storage');
+  await panel.getByRole('button', { name: 'Remove Harbour fair' }).click();
+  await expect(panel.locator('ol')).not.toContainText('Harbour fair');
+  await page.locator('h1').click();
+  await page.keyboard.press('Control+z');
+  await expect(panel.locator('ol')).toContainText('Harbour fair');
+});
+
+test('prices are pasted, looked at, and only then taken; a reload loses nothing typed', async ({
+  clean: page,
+}) => {
+  await page.goto(`http://127.0.0.1:${MARKET_PORT}/prices-in`);
+  const text = page.getByLabel('Prices as text');
+  const part = (demoFile('catalogue.json').parts as { maker: string; name: string; slot: string }[]).find((each) => each.slot === 'cooler'); // prettier-ignore
+  await text.fill(`name,price,currency\n${part?.maker} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`); // prettier-ignore
+  await page.reload();
+  await expect(text).toHaveValue(/Something unknown/);
+  await page.locator('.n-select[aria-label="From which shop"]').click();
+  await page.getByText('Pennywharf (EUR)', { exact: true }).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText(/Read as a table: 2 prices, 1 that cannot be taken/)).toBeVisible();
+  await expect(page.getByText(/row 4.*can be read in 2 ways/)).toBeVisible();
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'Take 1 price in' }).click();
+  await expect(page.getByText(/1 price taken in/)).toBeVisible();
+  await expect(text).toHaveValue('');
+});
+
+test('the source of a page is read as data, and its scripts are not run', async ({ clean: page }) => {
+  await page.goto(`http://127.0.0.1:${MARKET_PORT}/prices-in`);
+  const part = (demoFile('catalogue.json').parts as { gtin?: string; maker: string; name: string }[]).find((each) => each.gtin); // prettier-ignore
+  await page.getByLabel('Prices as text').fill(`<html><body onload="document.title='ran'"><script>document.title='ran'</script><script type="application/ld+json">{"@type":"Product","name":"called otherwise","gtin13":"${part?.gtin}","offers":{"@type":"Offer","price":"99.00","priceCurrency":"EUR"}}</script></body></html>`); // prettier-ignore
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText('Read as the source of a page: 1 price')).toBeVisible();
+  await expect(page.getByText('by item number')).toBeVisible();
+  await expect(page).toHaveTitle(/Prices in/);
+});
+
+test('the market’s clock goes on, prices come in, totals and alerts follow; a fault is shown and mended', async ({
+  page,
+}) => {
+  const at = `http://127.0.0.1:${MARKET_PORT}`;
+  await page.goto(`${at}/prices-in`);
+  await expect(page.getByText('2026-11-20', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'A week on' }).click();
+  await expect(page.getByText('2026-11-27', { exact: true })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Boltbarrow, feed' })).toContainText(
+    /fetched.*\d+ prices/,
+  );
+  await page.goto(`${at}/ripeness`);
+  await expect(page.getByRole('region', { name: 'Alerts' }).getByRole('listitem').first()).toBeVisible();
+  await expect(page.getByRole('img', { name: /First idea: €.* to €/ })).toBeVisible();
+  const atom = await (await page.request.get(`${at}/alerts.atom`)).text();
+  expect(atom).toContain('<entry>');
+  // A month of trouble in a day: the shop answers with errors.
+  await page.goto(`${at}/prices-in`);
+  await page.locator('.n-select[aria-label="It"]').click();
+  await page.getByText('answers with errors', { exact: true }).click();
+  await page.getByRole('button', { name: 'A day on' }).click();
+  const source = page.getByRole('listitem').filter({ hasText: 'Pennywharf, price list' });
+  await expect(source).toContainText('The other side answered 500');
+  await expect(source).toContainText('last good 2026-11-27');
+  await page.locator('.n-select[aria-label="It"]').click();
+  await page.getByText('works', { exact: true }).click();
+  await page.getByRole('button', { name: 'A day on' }).click();
+  await expect(source).not.toContainText('answered 500');
+  await expect(page.getByText('2026-11-29', { exact: true })).toBeVisible();
+});
+
+test('looking back shows what the advice would have done, start by start, and can be stopped', async ({
+  clean: page,
+  request,
+}) => {
+  await reset(request);
+  await page.goto('/backtest');
+  await page.getByRole('button', { name: 'Look back', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /\d+ starts over \d+ parts/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByRole('row', { name: /^buying at once/ })).toContainText('%');
+  await page
+    .getByRole('button', { name: /Starts of Tarnholt Dunlin 250/ })
+    .first()
+    .click();
+  await expect(page.getByText(/at once €.*/).first()).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test('ripeness stands in the lanes, on the ruler and in the line-up', async ({ clean: page, request }) => {
+  await reset(request, (workspace) => {
+    const [first] = workspace.candidates as { picks: object }[];
+    workspace.candidates.push({
+      id: 'second',
+      name: 'Second idea',
+      picks: { ...first.picks, cooler: undefined, network: undefined },
+    });
+  });
+  await page.goto('/picks');
+  await expect(page.locator('.lane .mark').first()).toBeVisible();
+  await page.locator('.ruler .segment').first().focus();
+  await expect(page.locator('.ruler .readout')).toContainText(/ripe|turning|past/);
+  await page.goto('/line-up');
+  await page.getByRole('button', { name: /Differences only/ }).click();
+  await expect(page.getByText('Ripeness of its parts')).toBeVisible();
+});
+
+test('on an empty database the screens say what to do first', async ({ clean: page }) => {
+  const at = `http://127.0.0.1:${EMPTY_PORT}`;
+  const { counts } = (await (await page.request.get(`${at}/api/status`)).json()) as {
+    counts: { parts: number };
+  };
+  await page.goto(`${at}/prices-in`);
+  await expect(page.getByRole('heading', { name: 'Prices in' })).toBeVisible();
+  if (counts.parts === 0) await expect(page.getByText('Bring parts in first')).toBeVisible();
+  await page.goto(`${at}/ripeness`);
+  await expect(page.locator('main')).toContainText(/demo|Ripeness/);
+});
+
+test('ugly data: another currency, no history, long names, thousands of rows', async ({ page, request }) => {
+  const long = 'Quarterdeck '.repeat(16).trim();
+  await reset(request, (workspace) => {
+    const brief = workspace.brief as unknown as { money: { currency: string } };
+    brief.money.currency = 'SEK';
+    Object.assign(workspace, {
+      events: [{ id: 'long', kind: 'sale', name: long, from: '2026-11-21', to: '2026-12-31' }],
+      targets: [{ id: 't', part: 'no-such-part', currency: 'JPY', priceMinor: 5 }],
+    });
+  });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/ripeness');
+  await expect(page.getByText(long).first()).toBeVisible();
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBeLessThanOrEqual(0);
+  await page.goto('/prices-in');
+  const rows = readFileSync(join(import.meta.dirname, '../../packages/demo/files/prices.csv'), 'utf8')
+    .split('\n')
+    .slice(1, 4000)
+    .map((line) => `${line.split(',')[0]},12.50,EUR`);
+  await page.getByLabel('Prices as text').evaluate(
+    (area: HTMLTextAreaElement, value) => {
+      area.value = value;
+      area.dispatchEvent(new Event('input', { bubbles: true }));
+    },
+    `sku,price,currency\n${rows.join('\n')}\n`,
+  );
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText(/Read as a table: \d+ prices/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /Show more of/ })).toBeVisible();
+});
