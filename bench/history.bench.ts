@@ -49,13 +49,16 @@ const start = performance.now();
 await store.takeIn(catalogue.offers.map(({ id, part, shop, priceMinor }, n) => ({ offer: id, part, shop, currency: currency.get(shop) ?? 'EUR', at: noon(today), price: n % 9 === 0 ? priceMinor + 100 : priceMinor, stock: null })), 'today'); // prettier-ignore
 console.log(`a day’s prices taken in: ${Math.round(performance.now() - start)} ms (bar 2,000)`);
 await store.close();
-console.log(`the file: ${(statSync(path).size / 1e6).toFixed(0)} MB, ${(statSync(path).size / looks).toFixed(1)} bytes a look`);
+console.log(
+  `the file: ${(statSync(path).size / 1e6).toFixed(0)} MB, ${(statSync(path).size / looks).toFixed(1)} bytes a look`,
+);
 
 const address = 'http://127.0.0.1:4680';
 const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], { cwd: root, stdio: 'ignore', env: { ...process.env, RIPE_PICK_PORT: '4680', RIPE_PICK_DATA: folder } }); // prettier-ignore
 try {
   const isUp = () => fetch(`${address}/api/status`).then((answer) => answer.ok, () => false); // prettier-ignore
-  for (let tries = 0; tries < 80 && !(await isUp()); tries++) await new Promise((done) => setTimeout(done, 200));
+  for (let tries = 0; tries < 80 && !(await isUp()); tries++)
+    await new Promise((done) => setTimeout(done, 200));
   // While the watch searches, the server answers: the slowest of many small calls.
   const run = fetch(`${address}/api/watch/run`, { method: 'POST' });
   let slowest = 0;

@@ -34,7 +34,8 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.keyboard.press('f');
         await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
       });
-    await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
+    if (colorScheme === 'light')
+      await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
     if (colorScheme === 'light') {
       await shoot('shopping-day', '/shopping-day', async () => page.getByText('Second-best split').waitFor());
       await shoot('slips', '/slips');
@@ -66,10 +67,30 @@ for (const colorScheme of ['light', 'dark'] as const)
       await shoot('line-up', '/line-up');
       await shoot('data', '/data');
       const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
-      for (const screen of ['picks', 'line-up']) {
+      for (const screen of ['picks']) {
         await phone.goto(`${address}/${screen}`);
         await phone.waitForTimeout(2500);
         await phone.screenshot({ path: join(folder, `${screen}-phone.png`) });
       }
+      // A week and a day later in the market.
+      await page.goto(`${address}/prices-in`);
+      for (let day = 0; day < 8; day++) await page.request.post(`${address}/api/market/day`);
+      await page.request.post(`${address}/api/watch/run`);
+      await shoot('ripeness', '/ripeness', async () => page.waitForTimeout(4000));
+      await shoot('looking-back', '/backtest', async () => {
+        await page.waitForTimeout(2500);
+        await page.getByRole('button', { name: 'Look back', exact: true }).click();
+        await page.getByText('Part by part').waitFor();
+        await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'hidden' });
+      });
+      await shoot('prices-in', '/prices-in', async () => {
+        await page
+          .getByLabel('Prices as text')
+          .fill(
+            'name,price,currency\nBramfell Ember 270 Duo 8 GB,118.90,EUR\nEmber 280 Duo,199.00,EUR\nReef kit,1.299,EUR\n',
+          );
+        await page.getByRole('button', { name: 'Read it' }).click();
+        await page.getByText('Read as a table').waitFor();
+      });
     }
   });

@@ -27,7 +27,7 @@ const toLook = (price: number, day: number): Look => ({
 });
 
 /** `n` looks that end on day 0: each day, now and then, or with a hole of three weeks. */
-function seen(prices: readonly number[], n: number, draws: Draws): Look[] {
+export function seenOf(prices: readonly number[], n: number, draws: Draws): Look[] {
   const pattern = Math.floor(3 * draws.uniform());
   const days: number[] = [];
   let day = 0;
@@ -56,7 +56,7 @@ export function episodesOf(world: World, seed: number, count: number): Episode[]
     const days = HORIZONS[episodes.length % HORIZONS.length];
     const now = prices[prices.length - 1];
     if (now === Infinity) continue;
-    const looks = seen(prices, LENGTHS[Math.floor(LENGTHS.length * draws.uniform())], draws);
+    const looks = seenOf(prices, LENGTHS[Math.floor(LENGTHS.length * draws.uniform())], draws);
     const states = [machine.copy()];
     const ahead = [toCents(now)];
     for (let day = 1; day <= days; day++) {

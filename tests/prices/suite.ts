@@ -1,5 +1,5 @@
 import { fitted, pathsOf, planOf, pooledPrior, seedOf, standingOf, type Look } from '@ripe-pick/core/prices';
-import { episodesOf, windowsOf, type Episode } from './episodes.ts';
+import { episodesOf, seenOf, windowsOf, type Episode } from './episodes.ts';
 import { fourShops, jitter } from './part-level.ts';
 import { knowing } from './policies.ts';
 import { realSeries } from './real.ts';
@@ -132,9 +132,9 @@ export function standingSection(each: number): Section {
       if (now === null) continue;
       const truth = looks.flatMap((look) => look.price ?? []);
       const share = truth.reduce((sum, price) => sum + (Math.abs(price / now - 1) <= 0.002 ? 0.5 : price < now ? 1 : 0), 0) / truth.length;
-      // Days picked at random, today among them.
-      const chosen = looks.slice(0, 89).map((look) => ({ look, at: draws.uniform() })).sort((a, b) => a.at - b.at).slice(0, n - 1).map(({ look }) => look);
-      const standing = standingOf([...chosen, looks[89]].sort((a, b) => a.day - b.day), 0, now);
+      // Looked at as people do: each day up to today, now and then, or with a hole.
+      const chosen = seenOf(prices, n, draws);
+      const standing = standingOf(chosen, 0, now);
       if (!standing) continue;
       count++;
       width += (standing.high - standing.low) / each;

@@ -26,7 +26,8 @@ export function trackedOffers(part: string, market: Market, looksOf: (offer: str
         kind: shop.kind === 'market' ? 'listing' : 'shop',
         looks: looks.length > 0 ? looks : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
         rate: units,
-        extraMinor: priced ? gross(priced.ownShipping) : 0,
+        // What a used one costs comes with its risk, where the brief counts that: only so is it to be compared with new ones.
+        extraMinor: priced ? gross(priced.ownShipping) + priced.reserve : 0,
         off: priced
           ? [
               ...priced.instants.map(({ deal, off }) => ({ minor: gross(off), until: until(deal.to) })),

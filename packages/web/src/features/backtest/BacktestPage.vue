@@ -114,6 +114,8 @@ const opened = ref<string | null>(null);
         <NProgress
           class="bar"
           type="line"
+          color="var(--plum)"
+          rail-color="var(--sunk)"
           :percentage="Math.round((100 * progress.done) / Math.max(1, progress.of))"
           :show-indicator="false"
           aria-label="Progress"
@@ -214,6 +216,7 @@ const opened = ref<string | null>(null);
 .bar {
   width: 200px;
   align-self: center;
+  margin-bottom: 0;
 }
 .out {
   display: grid;

@@ -49,6 +49,8 @@ async function go(days: number) {
     <template v-if="done !== null">
       <NProgress
         type="line"
+        color="var(--plum)"
+        rail-color="var(--sunk)"
         :percentage="Math.round((100 * done) / goal)"
         :show-indicator="false"
         aria-label="Days taken in"

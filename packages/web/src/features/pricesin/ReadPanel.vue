@@ -248,7 +248,11 @@ function leave(n: number) {
         <NButton v-if="answer.rows.length > most" size="small" @click="most += 200"
           >Show more of {{ answer.rows.length }}</NButton
         >
-        <NButton type="primary" :disabled="ready.length === 0 || isBusy || lacksShop" @click="take"
+        <NButton
+          v-if="answer.rows.length > 0"
+          type="primary"
+          :disabled="ready.length === 0 || isBusy || lacksShop"
+          @click="take"
           >Take {{ ready.length }} {{ ready.length === 1 ? 'price' : 'prices' }} in</NButton
         >
         <span v-if="lacksShop" class="quiet">Say which shop they are from: some are new offers.</span>
@@ -269,8 +273,8 @@ function leave(n: number) {
   align-items: center;
   flex-wrap: wrap;
 }
-.from > :first-child {
-  min-width: 200px;
+.from > :deep(.field) {
+  min-width: 220px;
 }
 .file {
   position: relative;

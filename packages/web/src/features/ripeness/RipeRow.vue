@@ -35,8 +35,8 @@ const standing = computed(() => {
   if (found.cannotTell)
     return `cannot tell yet: cheaper on ${chance(found.low)} to ${chance(found.high)} of days, from ${found.looks} ${found.looks === 1 ? 'look' : 'looks'}`;
   return found.percentile < 0.03
-    ? 'never cheaper in 90 days'
-    : `cheaper on ${chance(found.percentile)} of the last 90 days`;
+    ? 'never cheaper there in 90 days'
+    : `cheaper there on ${chance(found.percentile)} of the last 90 days`;
 });
 </script>
 

@@ -32,9 +32,11 @@ onMounted(() => {
 
 const open = ref<string | null>(null);
 const shops = computed(() => new Map((market.catalogue?.shops ?? []).map((shop) => [shop.id, shop.name])));
-const shopOf = (offer: string | null) => {
-  const shop = offer === null ? undefined : bench.index?.offers.get(offer)?.shop;
-  return shop === undefined ? '' : (shops.value.get(shop) ?? shop);
+const shopOf = (id: string | null) => {
+  const offer = id === null ? undefined : bench.index?.offers.get(id);
+  if (!offer) return '';
+  const isRisky = (bench.index?.priced(offer)?.reserve ?? 0) > 0;
+  return `${shops.value.get(offer.shop) ?? offer.shop}${isRisky ? ', with its risk' : ''}`;
 };
 const targetOf = (part: string) => {
   const target = workspace.targets.find((each) => each.part === part);
