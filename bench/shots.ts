@@ -76,7 +76,10 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.goto(`${address}/prices-in`);
       for (let day = 0; day < 8; day++) await page.request.post(`${address}/api/market/day`);
       await page.request.post(`${address}/api/watch/run`);
-      await shoot('ripeness', '/ripeness', async () => page.waitForTimeout(4000));
+      await shoot('ripeness', '/ripeness', async () => {
+        await page.getByText('Best for €640').first().click();
+        await page.waitForTimeout(4000);
+      });
       await shoot('looking-back', '/backtest', async () => {
         await page.waitForTimeout(2500);
         await page.getByRole('button', { name: 'Look back', exact: true }).click();

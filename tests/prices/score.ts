@@ -94,7 +94,7 @@ export function forecastsOf(episodes: readonly Episode[], paths = 1000) {
     // Waiting by the first day’s curve, as the chance of ending dearer is stated for it.
     const paid = after.find((price, d) => price !== Infinity && (d === days - 1 || price <= plan.curve[d]));
     if (paid !== undefined) {
-      dearer.push({ chance: plan.dearerChance, came: paid > 1.001 * now, kind: 'dearer' });
+      dearer.push({ chance: plan.dearerChance, came: paid > 1.005 * now, kind: 'dearer' });
       if (plan.advice === 'wait') {
         savingStated += plan.saving / now;
         savingCame += 1 - paid / now;

@@ -57,7 +57,7 @@ class Home implements Machine {
       }
     } else if (u < s.start) {
       this.inSale = true;
-      this.y = this.level + Math.log(1 - clamp(s.depth + 0.04 * draws.normal(), 0.04, 0.4));
+      this.y = this.level + Math.log(1 - clamp(s.depth + 0.05 * draws.normal(), 0.04, 0.4));
     } else if (u < s.start + s.change) this.y = this.regular = this.level + s.spread * draws.normal();
     this.isOut = this.isOut ? draws.uniform() > 0.16 : draws.uniform() < 0.008;
     return this.isOut ? Infinity : ended(Math.exp(this.y));
@@ -71,10 +71,10 @@ export const home: World = (draws) => {
     fall: 0.12 + 0.1 * draws.normal(),
     wander: 0.003 * Math.exp(0.3 * draws.normal()),
     spread: 0.03 * Math.exp(0.25 * draws.normal()),
-    change: clamp(around(draws, 0.08, 6), 0.01, 0.5),
-    start: clamp(around(draws, 0.016, 8), 0.001, 0.06),
-    end: clamp(around(draws, 0.13, 12), 0.04, 0.5),
-    depth: 0.08 + 0.16 * draws.uniform(),
+    change: clamp(around(draws, 0.08, 12), 0.01, 0.5),
+    start: clamp(around(draws, 0.016, 20), 0.001, 0.06),
+    end: clamp(around(draws, 0.13, 25), 0.04, 0.5),
+    depth: 0.12 + 0.07 * draws.uniform(),
     jump: 0.001,
   };
   return new Home(s, level, level, level);

@@ -1,6 +1,7 @@
 import type { PartKind } from '../parts/index.ts';
 import type { PriceEvent } from './events.ts';
 import { forecastOf, type TrackedOffer } from './forecast.ts';
+import { DEARER } from './plan.ts';
 import type { Look, Prior } from './types.ts';
 
 /** A part with the history of its offers. */
@@ -138,7 +139,7 @@ export function backtestSummary(rows: readonly BacktestRow[]) {
     /** Regret less that of the simple rule, with its standard error: starts overlap, so that the true error is larger. */
     edge: edgeMean,
     edgeError: Math.sqrt(variance / Math.max(1, rows.length)),
-    dearer: mean((row) => (row.advised > 1.001 * row.atOnce ? 1 : 0)),
+    dearer: mean((row) => (row.advised > DEARER * row.atOnce ? 1 : 0)),
   };
 }
 

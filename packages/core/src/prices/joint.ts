@@ -1,5 +1,5 @@
 import type { Forecast } from './forecast.ts';
-import { planOf } from './plan.ts';
+import { DEARER, planOf } from './plan.ts';
 
 /** A part that is still to be bought. */
 export interface Missing {
@@ -81,7 +81,7 @@ export function jointPlan(parts: readonly Missing[], waitPerDay: number): JointP
     for (let m = 0; m < paths; m++) {
       const cost = costs[m] + waitPerDay * last[m];
       sum += cost;
-      if (cost > 1.001 * now) dearer++;
+      if (cost > DEARER * now) dearer++;
     }
     const expected = sum / paths;
     if (!best || expected < best.expected - 1e-9)

@@ -48,6 +48,8 @@ export interface Plan {
 }
 
 const BINS = 256;
+/** Half a per cent is let pass, as for targets: prices have endings, and a cent more is not dearer. */
+export const DEARER = 1.005;
 
 /** The highest price to take on one day: where the sum of what is gained over going on is largest. */
 function bestThreshold(prices: Float64Array, from: number, goOn: Float64Array, wait: number, gain: Float64Array): number {
@@ -144,7 +146,7 @@ export function planOf({ days, paths, prices }: Paths, wish: PlanWish): Plan {
   let regret = 0;
   if (now !== null)
     for (let m = 0; m < paths; m++) {
-      if (cost[m] > 1.001 * now) dearer++;
+      if (cost[m] > DEARER * now) dearer++;
       if (running[m] < 0.97 * now) regret++;
     }
   const saving = now === null ? 0 : now - waitCost;

@@ -47,6 +47,11 @@ const SHIPPED_SALE_DAYS = 72;
 const LEAST_HISTORY = 30;
 /** Offers are never taken to fall alike closer than this, per year. */
 const LEAST_FALL_SD = 0.2;
+/**
+ * Drops beyond two spreads that come back pass for sales, so that what is left scatters by less. A normal distribution cut there (at 1.41 of
+ * a step’s own standard deviation) keeps 0.865 of it; not all of them come back. Chosen between.
+ */
+const KEPT_SPREAD = 0.89;
 /** Rounds of fitting the pool; more change little. */
 const ROUNDS = 3;
 /** Fewer offers than this say too little together. */
@@ -109,7 +114,7 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
     const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
     pooled = {
       ...pooled,
-      spread: Math.exp(mixed(Math.log(base.spread), lnSpread)),
+      spread: Math.exp(mixed(Math.log(base.spread), lnSpread)) / KEPT_SPREAD,
       wander: Math.exp(mixed(Math.log(base.wander), lnWander)),
       fallPerYear: slopeWeight > 0 ? mixed(base.fallPerYear, -365 * meanSlope) : base.fallPerYear,
       fallPerYearSd: Math.sqrt(mixed(base.fallPerYearSd ** 2, Math.max(LEAST_FALL_SD ** 2, apart))),

@@ -32,8 +32,8 @@ const COMES_BACK = 0.6;
 const LONGEST_SALE = 28;
 /** A drop that has not come back for longer than this is a markdown. */
 const LONGEST_OPEN = 45;
-/** A lasting step of the level is larger than prices scatter: three times the usual spread. */
-const JUMP = 0.09;
+/** A lasting step of the level is larger than prices scatter: four times the usual spread. */
+const JUMP = 0.12;
 
 /** Looks at prices, merged; `today` is the day number that counts as day 0. Later looks are left out. */
 export function spellsOf(looks: readonly Look[], today: number): Spell[] {

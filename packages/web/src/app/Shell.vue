@@ -2,7 +2,7 @@
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
-import { useEventListener } from '@vueuse/core';
+import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { useMarket } from '../shared/stores/market.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useRecords } from '../shared/stores/records.ts';
@@ -10,6 +10,7 @@ import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands } from '../shared/stores/commands.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
 import { useBench } from '../shared/stores/bench.ts';
+import { useWatch } from '../shared/stores/watch.ts';
 import BudgetRuler from './frame/BudgetRuler.vue';
 import CandidateTabs from './frame/CandidateTabs.vue';
 import FrameBadge from './frame/FrameBadge.vue';
@@ -26,6 +27,7 @@ const workspace = useWorkspace();
 const records = useRecords();
 const model = useModel();
 const bench = useBench();
+const watched = useWatch();
 const route = useRoute();
 const message = useMessage();
 const router = useRouter();
@@ -35,7 +37,17 @@ const singleKeys = useSingleKeys();
 onMounted(() => {
   void workspace.load();
   void market.load();
+  void watched.load();
 });
+
+// The server takes prices in by itself: what it found is asked for now and then, and the catalogue read anew when it changed.
+const ASK_MS = 60_000;
+useIntervalFn(async () => {
+  const newest = () => JSON.stringify(watched.points.at(-1) ?? null);
+  const before = newest();
+  await watched.load();
+  if (newest() !== before) await market.load();
+}, ASK_MS);
 
 // Records name parts and games, and come with the demo: they are read after each reading of those.
 watch(

@@ -295,7 +295,13 @@ const spoken = computed(
   text-decoration: underline dotted var(--line-strong);
   text-underline-offset: 4px;
 }
+.head > .quiet:not(.readout) {
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
 .state {
+  flex: none;
   font-weight: 650;
   color: var(--leaf);
 }

@@ -31,11 +31,13 @@ import { RouterLink, useRoute } from 'vue-router';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useRecords } from '../../shared/stores/records.ts';
+import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
 
+const watched = useWatch();
 const workspace = useWorkspace();
 const records = useRecords();
 const route = useRoute();
@@ -79,6 +81,9 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
         <component :is="screen.icon" :size="18" aria-hidden="true" /><span class="word">{{
           screen.name
         }}</span>
+        <span v-if="screen.to === '/ripeness' && watched.unread.length > 0" class="news num"
+          >{{ watched.unread.length }}<span class="visually-hidden"> new alerts</span></span
+        >
       </RouterLink>
     </div>
     <div class="foot">
@@ -191,7 +196,18 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   font-size: 12px;
   padding: 0 8px 2px;
 }
+.news {
+  background: var(--plum);
+  color: var(--plum-ink);
+  border-radius: 9px;
+  font-size: 12px;
+  line-height: 18px;
+  min-width: 18px;
+  padding: 0 5px;
+  text-align: center;
+}
 .screen {
+  position: relative;
   display: flex;
   gap: 8px;
   align-items: center;

@@ -68,7 +68,7 @@ async function fromFile(event: Event) {
 }
 
 const partOf = (row: Matched, n: number) =>
-  n in chosen.value ? (chosen.value[n] ?? null) : row.isSure ? row.part : null;
+  n in chosen.value ? (chosen.value[n] ?? null) : row.isSure || row.doubt === null ? row.part : null;
 /** A row that is not sure is taken once somebody has said which part it is. */
 const isTaken = (row: Matched, n: number) => partOf(row, n) !== null && !left.value.has(n);
 const ready = computed(() =>
@@ -301,6 +301,9 @@ function leave(n: number) {
 }
 .part {
   min-width: 220px;
+}
+td .n-button {
+  margin-left: 6px;
 }
 td .quiet {
   display: block;

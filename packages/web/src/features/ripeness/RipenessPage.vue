@@ -45,8 +45,13 @@ const targetOf = (part: string) => {
 const rows = computed(() =>
   prices.watched.map((watched) => ({ watched, verdict: prices.verdicts.get(watched.part) ?? null })),
 );
-const picks = computed(() => rows.value.filter((row) => row.watched.why === 'pick'));
-const others = computed(() => rows.value.filter((row) => row.watched.why !== 'pick'));
+const groups = computed(() => {
+  const picks = rows.value.filter((row) => row.watched.why === 'pick');
+  const others = rows.value.filter((row) => row.watched.why !== 'pick');
+  const first = { title: `Picks of ${workspace.active.name}`, isFirst: true, rows: picks };
+  return others.length > 0 ? [first, { title: 'Rivals and targets', isFirst: false, rows: others }] : [first];
+});
+const isBusy = computed(() => prices.isReading || prices.isJudging);
 const isShort = computed(() => rows.value.some((row) => row.verdict?.standing?.cannotTell));
 const until = computed(() => dateOf(prices.today + prices.days));
 </script>
@@ -77,15 +82,15 @@ const until = computed(() => dateOf(prices.today + prices.days));
     </div>
     <div class="columns">
       <div class="main">
-        <section class="sheet list" aria-labelledby="picks-title">
+        <section v-for="group in groups" :key="group.title" class="sheet list" :aria-label="group.title">
           <div class="legend">
-            <h2 id="picks-title">Picks of {{ workspace.active.name }}</h2>
-            <span class="quiet">−30 % <i></i> today <i></i> +20 %</span
-            ><span v-if="prices.isReading || prices.isJudging" class="quiet" role="status"
-              >working it out…</span
-            >
+            <h2>{{ group.title }}</h2>
+            <template v-if="group.isFirst">
+              <span class="quiet">−30 % <i></i> today <i></i> +20 %</span>
+              <span v-if="isBusy" class="quiet" role="status">working it out…</span>
+            </template>
           </div>
-          <template v-for="row in picks" :key="row.watched.part">
+          <template v-for="row in group.rows" :key="row.watched.part">
             <RipeRow
               :watched="row.watched"
               :verdict="row.verdict"
@@ -96,7 +101,7 @@ const until = computed(() => dateOf(prices.today + prices.days));
               :promise="prices.promise"
               :target="targetOf(row.watched.part)"
               :is-open="open === row.watched.part"
-              :is-busy="prices.isReading || prices.isJudging"
+              :is-busy="isBusy"
               @open="open = open === row.watched.part ? null : row.watched.part"
             />
             <PartDetail
@@ -105,33 +110,10 @@ const until = computed(() => dateOf(prices.today + prices.days));
               :verdict="row.verdict"
             />
           </template>
-          <p v-if="picks.length === 0" class="quiet none">
+          <p v-if="group.rows.length === 0" class="quiet none">
             Nothing is picked yet. <RouterLink to="/picks">Find the best</RouterLink>, or pick by hand: each
             pick is watched.
           </p>
-        </section>
-        <section v-if="others.length > 0" class="sheet list" aria-labelledby="others-title">
-          <div class="legend"><h2 id="others-title">Rivals and targets</h2></div>
-          <template v-for="row in others" :key="row.watched.part">
-            <RipeRow
-              :watched="row.watched"
-              :verdict="row.verdict"
-              :name="names.part(row.watched.part)"
-              :shop="shopOf(row.verdict?.offer ?? null)"
-              :currency="bench.currency"
-              :today="prices.today"
-              :promise="prices.promise"
-              :target="targetOf(row.watched.part)"
-              :is-open="open === row.watched.part"
-              :is-busy="prices.isReading || prices.isJudging"
-              @open="open = open === row.watched.part ? null : row.watched.part"
-            />
-            <PartDetail
-              v-if="open === row.watched.part && row.verdict"
-              :watched="row.watched"
-              :verdict="row.verdict"
-            />
-          </template>
         </section>
       </div>
       <aside class="side">
