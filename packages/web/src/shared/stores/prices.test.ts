@@ -1,0 +1,56 @@
+import { createPinia, setActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { daysOf, usePrices } from './prices.ts';
+import { useWorkspace } from './workspace.ts';
+
+// No server and no workers here: what the store keeps is tested, not what it fetches.
+vi.mock('../api/client.ts', () => ({
+  call: async () => await new Promise(() => {}),
+  CallFailed: class extends Error {},
+  failureText: (_: unknown, otherwise: string) => otherwise,
+}));
+
+describe('looks by day', () => {
+  it('have the last one of each day, in order', () => {
+    const noon = 20_000 * 1440 + 720;
+    expect(daysOf({ at: [noon + 1440, noon, noon + 60], price: [5, 7, null] })).toEqual([{ day: 20_000, price: null }, { day: 20_001, price: 5 }]); // prettier-ignore
+  });
+});
+
+describe('what is kept of watching', () => {
+  beforeEach(() => setActivePinia(createPinia()));
+  const target = { currency: 'EUR', priceMinor: 15_000, by: null, note: '' };
+  it('is a named step each: one target a part, changed, removed, undone', () => {
+    const [prices, workspace] = [usePrices(), useWorkspace()];
+    prices.setTarget('card-a', 'card', target);
+    prices.setTarget('card-a', 'card', { ...target, priceMinor: 14_000 });
+    expect(workspace.targets).toMatchObject([{ part: 'card-a', priceMinor: 14_000 }]);
+    expect(workspace.canUndo).toBe('set a target for the card');
+    prices.setTarget('card-a', 'card', null);
+    expect(workspace.targets).toEqual([]);
+    workspace.undo();
+    workspace.undo();
+    expect(workspace.targets).toMatchObject([{ priceMinor: 15_000 }]);
+  });
+  it('keeps events under their ids, one or many at once', () => {
+    const [prices, workspace] = [usePrices(), useWorkspace()];
+    const event = (id: string, name: string) => ({ id, kind: 'sale' as const, name, from: '2026-11-20', to: '2026-11-22', touches: [], factor: 5 }); // prettier-ignore
+    prices.putEvent(event('a', 'Fair'));
+    prices.putEvents([event('a', 'Fair, renamed'), event('b', 'Other')]);
+    expect(workspace.events.map((each) => each.name)).toEqual(['Fair, renamed', 'Other']);
+    workspace.undo();
+    expect(workspace.events.map((each) => each.name)).toEqual(['Fair']);
+    prices.removeEvent('a');
+    expect(workspace.events).toEqual([]);
+  });
+  it('changes how loud the watch is, step by step', () => {
+    const [prices, workspace] = [usePrices(), useWorkspace()];
+    prices.setWatching('have no quiet hours', { quiet: null });
+    prices.setWatching('set the least change', { leastMinor: 100 });
+    expect(workspace.watching).toMatchObject({ quiet: null, leastMinor: 100, seasons: true });
+    workspace.undo();
+    expect(workspace.watching).toMatchObject({ quiet: null, leastMinor: 500 });
+    expect(prices.promise).toBe(0.85);
+    expect(prices.ripeness('nothing')).toBeNull();
+  });
+});
