@@ -5,6 +5,7 @@ import { indexMarket } from '../money/index.ts';
 import {
   changesBetween,
   daysAhead,
+  findWait,
   isQuiet,
   trackedOffers,
   watchList,
@@ -55,6 +56,20 @@ describe('quiet hours', () => {
     expect(isQuiet('14:00', { from: '12:00', to: '14:00' })).toBe(false);
     expect(isQuiet('13:00', null)).toBe(false);
     expect(isQuiet('13:00', { from: '09:00', to: '09:00' })).toBe(false);
+  });
+});
+
+describe('a find', () => {
+  const market = indexMarket(catalogue, brief);
+  const [part] = catalogue.parts;
+  const wait = (cost: number, newCost: number | null, parts = [part.id]) => findWait({ id: 'f', parts }, cost, newCost, market, 30, 0); // prettier-ignore
+  it('is ripe below what going on looking costs, and not above; lots and parts without a new price are not judged', () => {
+    const limit = wait(1, 30_000)?.limits[0] ?? 0;
+    expect(limit).toBeGreaterThan(20_000);
+    expect(limit).toBeLessThan(30_000);
+    expect([limit - 1, limit + 1].map((cost) => wait(cost, 30_000)?.isRipe)).toEqual([true, false]);
+    expect(wait(5, null)).toBeNull();
+    expect(wait(5, 30_000, [part.id, 'other'])).toBeNull();
   });
 });
 

@@ -6,6 +6,7 @@ import { EVENT_KINDS } from '@ripe-pick/core/prices';
 import { SLOTS } from '@ripe-pick/core/parts';
 import { addDays, dateOf } from '@ripe-pick/core/units';
 import { deadlinesOf } from '@ripe-pick/core/buying';
+import { useBench } from '../../shared/stores/bench.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -15,6 +16,7 @@ import NumberField from '../../shared/ui/NumberField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 
 /** Sale seasons, launches and deadlines: typed in, taken from a calendar file, or the usual ones. */
+const bench = useBench();
 const prices = usePrices();
 const workspace = useWorkspace();
 const today = computed(() => dateOf(prices.today));
@@ -45,7 +47,28 @@ const all = computed(() => {
     words: 'Deadline',
     isOwn: false,
   }));
-  return [...events, ...days]
+  // Deals about what is picked, or of the shops that it comes from, that end some day.
+  const parts = new Set(Object.values(workspace.picks).map((pick) => pick.part));
+  const shops = new Set(
+    Object.values(workspace.picks).map((pick) => bench.index?.offers.get(pick.offer ?? '')?.shop),
+  );
+  const ends = (bench.index?.deals ?? []).flatMap((deal) => {
+    const about = 'parts' in deal ? deal.parts : null;
+    const isOurs = about ? about.some((part) => parts.has(part)) : 'shop' in deal && shops.has(deal.shop);
+    return deal.to !== null && isOurs
+      ? [
+          {
+            id: `deal-${deal.id}`,
+            day: deal.to,
+            to: deal.to,
+            name: deal.name,
+            words: 'Deal ends',
+            isOwn: false,
+          },
+        ]
+      : [];
+  });
+  return [...events, ...days, ...ends]
     .filter((each) => each.to >= today.value)
     .sort((a, b) => (a.day < b.day ? -1 : 1));
 });

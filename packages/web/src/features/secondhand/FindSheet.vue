@@ -10,6 +10,10 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
+import { findWait } from '@ripe-pick/core/watch';
+import { dateOf } from '@ripe-pick/core/units';
+import { usePrices } from '../../shared/stores/prices.ts';
+import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent, signed } from '../../shared/format/format.ts';
 import SwitchField from '../../shared/ui/SwitchField.vue';
@@ -28,6 +32,13 @@ const choose = useChoose();
 const market = useMarket();
 const names = useNames();
 const workspace = useWorkspace();
+const prices = usePrices();
+/** Whether another listing is worth waiting for. */
+const wait = computed(() =>
+  props.appraisal && bench.index
+    ? findWait(props.find, props.appraisal.risk.cost, props.appraisal.newCost, bench.index, prices.days, workspace.watching.waitPerDayMinor) // prettier-ignore
+    : null,
+);
 const isEditing = ref(false);
 const kinds = computed(() => props.find.parts.flatMap((id) => names.parts.get(id)?.slot ?? []));
 const steps = computed(() => testList(kinds.value));
@@ -116,6 +127,18 @@ function tryIt() {
             {{ amount(appraisal.paid) }}.</span
           >
           <span v-else>: nothing new is known that does as much, so no price is called fair.</span>
+        </p>
+        <p v-if="wait" class="waiting">
+          <RipenessMark :ripeness="wait.isRipe ? 'ripe' : 'unripe'" />
+          <span>
+            Take a listing of it at or below {{ money(wait.limits[0], bench.currency, { short: true }) }} with
+            its risk: above that, looking on to {{ dateOf(prices.today + prices.days) }} pays.
+            <span class="quiet"
+              >About {{ Math.max(1, Math.round(30 * wait.arrivals)) }} a month come, at about
+              {{ percent(wait.share) }} of the new price; from {{ wait.seen }} other
+              {{ wait.seen === 1 ? 'listing' : 'listings' }} and what is assumed.</span
+            >
+          </span>
         </p>
         <PriceLine :appraisal="appraisal" :asking="appraisal.paid - 0" :currency="bench.currency" />
         <div class="two">
@@ -263,6 +286,12 @@ function tryIt() {
 </template>
 
 <style scoped>
+.waiting {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+
 .sheets {
   display: grid;
   grid-template-columns: minmax(0, 1fr);

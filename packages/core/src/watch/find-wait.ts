@@ -1,0 +1,39 @@
+import type { Market } from '../money/index.ts';
+import { usedPlan, type UsedPlan } from '../prices/index.ts';
+import { dayNumber } from '../units/index.ts';
+
+/** Listings of the last so many days tell what listings cost and how often they come. */
+const SEEN_DAYS = 120;
+
+export interface FindWait extends UsedPlan {
+  /** Listings that this rests on. */
+  readonly seen: number;
+  /** Whether the find costs no more than going on looking. */
+  readonly isRipe: boolean;
+}
+
+/**
+ * Whether to take a find of one part now, or to wait for another listing until the day of need: its cost with its risk against that of going
+ * on. Null for lots, and where no new one is priced. Minor units of the brief’s currency.
+ */
+export function findWait(
+  find: { readonly id: string; readonly parts: readonly string[] },
+  cost: number,
+  newCost: number | null,
+  market: Market,
+  days: number,
+  waitPerDay: number,
+): FindWait | null {
+  if (find.parts.length !== 1 || newCost === null || newCost <= 0) return null;
+  const today = dayNumber(market.today);
+  const seen = (market.offersByPart.get(find.parts[0]) ?? []).flatMap((offer) => {
+    const shop = market.shops.get(offer.shop);
+    const priced = market.priced(offer);
+    const isOther = offer.condition === 'used' && shop?.kind === 'market' && offer.lot === undefined && offer.id !== `find-${find.id}`; // prettier-ignore
+    return isOther && priced && today - dayNumber(offer.seenOn) <= SEEN_DAYS
+      ? [priced.risk?.cost ?? priced.till]
+      : [];
+  });
+  const plan = usedPlan({ newCost, seen, days, waitPerDay });
+  return { ...plan, seen: seen.length, isRipe: cost <= plan.limits[0] };
+}
