@@ -59,8 +59,6 @@ export const p10 = (episode: Episode, wait: WaitShare) =>
 export const min30 = (episode: Episode, wait: WaitShare) =>
   follow(episode, wait, (day, price, looks) => price <= Math.min(...known(looks.filter((look) => look.day > day - 30)))); // prettier-ignore
 
-const marginOf = (price: number, wait: WaitShare) => (wait > 0.002 ? 0.01 * price : 0);
-
 /** The model, planning anew with each new price and every fourth day at least. */
 export function model(episode: Episode, wait: WaitShare, paths = 400): number {
   let planned = -99;
@@ -85,12 +83,10 @@ export function futures(episode: Episode, looks: readonly Look[], day: number, p
 } // prettier-ignore
 
 export function planAt(episode: Episode, wait: WaitShare, looks: readonly Look[], day: number, paths: number, seed = 0) {
-  const price = looks[looks.length - 1].price;
   return planOf(futures(episode, looks, day, paths, seed), {
-    now: price,
+    now: looks[looks.length - 1].price,
     fallback: fallbackOf(looks, day),
     waitPerDay: wait * episode.ahead[0],
-    margin: marginOf(price ?? 0, wait),
   });
 } // prettier-ignore
 

@@ -62,9 +62,6 @@ const LONGEST_REST = 4;
 /** A look is due when the chance that it would have been time to buy reaches this. */
 const WORTH_A_LOOK = 0.15;
 
-/** Below this share of a day’s price the waiting is free enough to be judged without a margin. */
-const DEAR_WAITING = 0.002;
-
 /** A median of the last 30 days that were looked at, in the brief’s currency; the last price when none falls into them. */
 function recentMedian(offer: TrackedOffer, today: number): number | null {
   const seen = offer.looks.filter((look): look is Look & { price: number } => look.price !== null && look.day <= today); // prettier-ignore
@@ -170,7 +167,6 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     now,
     fallback,
     waitPerDay: wish.waitPerDay,
-    margin: now !== null && wish.waitPerDay > DEAR_WAITING * now ? 0.01 * now : 0,
   });
   const due = plan.bought.findIndex((share) => share >= WORTH_A_LOOK);
   return {

@@ -9,8 +9,6 @@ export interface PlanWish {
   readonly fallback: number;
   /** What a day of waiting costs. */
   readonly waitPerDay: number;
-  /** Least saving for which waiting is advised. */
-  readonly margin?: number | undefined;
 }
 
 export interface Band {
@@ -150,7 +148,7 @@ export function planOf({ days, paths, prices }: Paths, wish: PlanWish): Plan {
       if (running[m] < 0.97 * now) regret++;
     }
   const saving = now === null ? 0 : now - waitCost;
-  const advice: Advice = now === null ? 'out' : saving <= (wish.margin ?? 0) ? 'buy' : 'wait';
+  const advice: Advice = now === null ? 'out' : saving <= 0 ? 'buy' : 'wait';
   return {
     advice,
     isClose: now !== null && Math.abs(saving) < 0.01 * now,

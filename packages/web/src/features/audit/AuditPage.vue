@@ -342,7 +342,9 @@ function clear() {
                   ><template v-if="price.part === row.part"
                     >{{ money(price.now, currency) }} at {{ price.shop }},
                     {{ money(price.now - price.stated, currency, { sign: true }) }}, seen
-                    {{ price.days === 0 ? 'today' : `${price.days} days ago` }}</template
+                    {{
+                      price.days === 0 ? 'today' : price.days === 1 ? 'yesterday' : `${price.days} days ago`
+                    }}</template
                   ></template
                 >
               </td>
