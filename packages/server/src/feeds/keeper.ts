@@ -1,6 +1,6 @@
 import { dealSchema, problemsOf, type CatalogueFile, type Feed, type FeedState, type Matched, type PriceDoubt } from '@ripe-pick/contract'; // prettier-ignore
 import { Cron } from 'croner';
-import { matcher, readPrices } from '../reading/index.ts';
+import { matchedAll, matcher, readPrices } from '../reading/index.ts';
 import { intakesOf, minuteOf } from '../prices/intake.ts';
 import type { FeedRow, Store } from '../store/index.ts';
 import { FETCH_LIMITS, fetchOnce, type Fetched, type FetchLimits } from './fetch.ts';
@@ -77,7 +77,7 @@ export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = 
     const read = readPrices(fetched.text === null ? { bytes: fetched.bytes } : { text: fetched.text }, shop.currency, true);
     if (read.found.length === 0) return failed(read.doubts[0] ? `${read.doubts[0].where}: ${read.doubts[0].what}` : 'It held no price.', read.doubts);
     const match = matcher(catalogue, await store.lastPrices(catalogue.offers.filter((offer) => offer.shop === shop.id).map((offer) => offer.id)));
-    const matched = read.found.map((found) => aboutPart(match(found, shop.id), feed, read.found.length));
+    const matched = (await matchedAll(read.found, shop.id, match)).map((row) => aboutPart(row, feed, read.found.length));
     const sure = matched.filter((row) => row.isSure);
     const held = matched.filter((row) => !row.isSure);
     const intakes = intakesOf(sure.flatMap((row) => (row.part ? [{ found: row.found, part: row.part, offer: row.offer }] : [])), shop.id, catalogue, minuteOf(moment), feed.name);

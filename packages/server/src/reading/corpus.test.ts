@@ -118,6 +118,7 @@ describe('hostile pages', () => {
     ['nested as deep as fits', '<div itemscope itemtype="https://schema.org/Product">'.repeat(Math.floor(MAX_PAGE / 60))],
     ['with hundreds of thousands of properties', `<div itemscope itemtype="https://schema.org/Product">${'<b itemprop="name">x</b>'.repeat(300_000)}</div>`],
     ['of JSON nested for ever', `<script type="application/ld+json">${'[{"a":'.repeat(500_000)}</script>`],
+    ['of tags that are never closed', '<div>'.repeat(1_500_000)],
     ['of attributes', `<div ${'a="b" '.repeat(1_000_000)}>`],
     ['of broken tags', '<<<<script><!--'.repeat(400_000)],
     ['that refer to themselves', ld({ '@graph': [{ '@id': '#a', '@type': 'Product', name: 'A', offers: { '@id': '#a' } }] })],

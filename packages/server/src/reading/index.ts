@@ -4,7 +4,7 @@ import { readPage } from './page.ts';
 import { readCsv, readRows, sheetRows } from './table.ts';
 
 export { MAX_PAGE } from './page.ts';
-export { matcher } from './match.ts';
+export { matchedAll, matcher } from './match.ts';
 
 export interface PricesRead {
   readonly kind: 'page' | 'table' | 'feed' | 'typed';

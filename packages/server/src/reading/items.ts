@@ -21,12 +21,17 @@ export interface PageItems {
   readonly broken: readonly string[];
   /** Whether the page ended as a page does. */
   readonly isWhole: boolean;
+  /** Nested deeper than any page is: nothing of it was read. */
+  readonly isTooDeep: boolean;
 }
 
 const local = (name: string) => name.trim().replace(/^.*[/#:]/, '');
 /** A page with more than this is not a page about a part. */
 const MOST_NODES = 200_000;
 const DEEPEST = 100;
+/** Elements inside one another. Pages have some dozens; the parser’s own work grows with the square of it. */
+const DEEPEST_PAGE = 2000;
+class TooDeep extends Error {}
 
 interface Open {
   readonly types: string[];
@@ -92,7 +97,7 @@ export function itemsOf(html: string): PageItems {
   const parser = new Parser(
     {
       onopentag(tag, at) {
-        if (!VOID.has(tag)) depth++;
+        if (!VOID.has(tag) && ++depth > DEEPEST_PAGE) throw new TooDeep();
         if (tag === 'script') {
           if (/^\s*application\/ld\+json/i.test(at.type ?? '')) json = [];
           else skip++;
@@ -150,9 +155,14 @@ export function itemsOf(html: string): PageItems {
     },
     { decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true, recognizeSelfClosing: false },
   );
-  parser.write(html);
-  parser.end();
-  return { items: resolved(items), broken, isWhole };
+  try {
+    parser.write(html);
+    parser.end();
+  } catch (error) {
+    if (!(error instanceof TooDeep)) throw error;
+    return { items: [], broken: [], isWhole: false, isTooDeep: true };
+  }
+  return { items: resolved(items), broken, isWhole, isTooDeep: false };
 } // prettier-ignore
 
 /** Puts the item in the place of what refers to it by its id. */

@@ -53,3 +53,20 @@ export function matcher(
     };
   };
 } // prettier-ignore
+
+/** Rows that are matched before others get a turn. */
+const AT_ONCE = 200;
+
+/** Matches many, and lets the server answer others in between: names against a long catalogue take their time. */
+export async function matchedAll(
+  found: readonly Found[],
+  shop: string | null,
+  match: (found: Found, shop: string | null) => Matched,
+): Promise<Matched[]> {
+  const rows: Matched[] = [];
+  for (const each of found) {
+    rows.push(match(each, shop));
+    if (rows.length % AT_ONCE === 0) await new Promise((next) => setImmediate(next));
+  }
+  return rows;
+}

@@ -69,7 +69,8 @@ function shippingOf(offer: Item): string | number | undefined {
 /** Reads the source of a product page. `shop` is the currency that the shop sells in. */
 export function readPage(html: string, shop: string | null): FoundRead {
   if (html.length > MAX_PAGE) return { found: [], doubts: [{ where: 'the page', what: `it has ${Math.round(html.length / 1e6)} MB, more than the ${MAX_PAGE / 1e6} MB that are read`, mend: 'Save the page’s source alone, without what is in it.' }] }; // prettier-ignore
-  const { items, broken, isWhole } = itemsOf(html);
+  const { items, broken, isWhole, isTooDeep } = itemsOf(html);
+  if (isTooDeep) return { found: [], doubts: [{ where: 'the page', what: 'its parts are nested deeper than those of any page', mend: 'Type the price in by hand.' }] }; // prettier-ignore
   const raws: Raw[] = [];
   const doubts: PriceDoubt[] = broken.map((start) => ({ where: 'a block of JSON-LD', what: `it is not JSON: ${start}`, mend: 'The shop’s page is broken; type the price in by hand if it happens again.' })); // prettier-ignore
   const seen = new Set<Item>();

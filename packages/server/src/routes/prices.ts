@@ -7,7 +7,7 @@ import type { Keeper } from '../feeds/keeper.ts';
 import type { SimulatedMarket } from '../feeds/simulated.ts';
 import { intakesOf, minuteOf } from '../prices/intake.ts';
 import { historyTable } from '../prices/table.ts';
-import { matcher, readPrices } from '../reading/index.ts';
+import { matchedAll, matcher, readPrices } from '../reading/index.ts';
 import type { Store } from '../store/index.ts';
 import type { Watch } from '../watch/run.ts';
 import { body } from './body.ts';
@@ -35,7 +35,7 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
     const read = readPrices(base64 === undefined ? { text } : { bytes: new Uint8Array(Buffer.from(base64, 'base64')) }, place?.currency ?? null); // prettier-ignore
     const last = await store.lastPrices(catalogue.offers.filter((offer) => offer.shop === shop).map((offer) => offer.id)); // prettier-ignore
     const match = matcher(catalogue, last);
-    return c.json({ kind: read.kind, rows: read.found.map((found) => match(found, shop)), doubts: read.doubts.slice(0, 500) }); // prettier-ignore
+    return c.json({ kind: read.kind, rows: await matchedAll(read.found, shop, match), doubts: read.doubts.slice(0, 500) }); // prettier-ignore
   });
   routes.post(api.takePrices.path, async (c) => {
     const { shop, source, rows } = await body(c, api.takePrices.request);
