@@ -144,7 +144,7 @@ export function marketOf(file: MarketFile) {
       if (item.lot === undefined && day >= soldOn(item, from)) return day === soldOn(item, from) ? { price: null, stock: 0 } : undefined; // prettier-ignore
       // Sellers come down in steps of a week.
       const weeks = item.lot === undefined ? Math.floor(Math.max(0, day) / 7) : 0;
-      return { price: day <= 0 ? item.price : ended(item.price * 0.975 ** weeks), stock: 1 };
+      return { price: weeks === 0 ? item.price : ended(item.price * 0.975 ** weeks), stock: 1 };
     }
     const here = at(item, day);
     const origin = at(item, 0);

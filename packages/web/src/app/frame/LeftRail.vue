@@ -203,7 +203,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   font-size: 12px;
   line-height: 18px;
   min-width: 18px;
-  padding: 0 5px;
+  margin-left: -3px;
+  padding: 0 4px;
   text-align: center;
 }
 .screen {

@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest';
+import { calendar, jsonFeed, markupOf, priceList, productPage } from './pages.ts';
+import { dateOn, FIRST_DAY, LAUNCH_DAY, marketOf, type Item, type MarketFile } from './simulate.ts';
+
+const item = (id: string, more: Partial<Item> = {}): Item => ({ id, shop: 'pennywharf', kind: 'card', maker: 'Bramfell', name: `Ember ${id}`, price: 20_000, condition: 'new', inStock: true, ...more }); // prettier-ignore
+const file: MarketFile = {
+  day: '2026-11-20',
+  shops: [
+    { id: 'pennywharf', name: 'Pennywharf', kind: 'shop', currency: 'EUR', minor: 100 },
+    { id: 'quayboard', name: 'Quay Board', kind: 'market', currency: 'EUR', minor: 100 },
+  ],
+  items: [...Array.from({ length: 60 }, (_, n) => item(`c${n}.pennywharf`)), item('used.quayboard', { shop: 'quayboard', condition: 'used' }), item('lot.quayboard', { shop: 'quayboard', condition: 'used', lot: 'l' })],
+}; // prettier-ignore
+const market = marketOf(file);
+const mean = (day: number) => {
+  const asked = file.items.slice(0, 60).flatMap((each) => market.ask(each, day)?.price ?? []);
+  return asked.reduce((sum, price) => sum + price, 0) / asked.length;
+};
+
+describe('the simulated market', () => {
+  it('counts its days from its own first one, and has a past', () => {
+    expect(dateOn(file, 1)).toBe('2026-11-21');
+    expect(market.ask(file.items[0], FIRST_DAY)).toBeDefined();
+    expect(market.ask(file.items[0], 0)?.price).toBe(20_000);
+  });
+  it('asks whole prices above nothing that end as shops write them', () => {
+    for (let day = FIRST_DAY; day < 90; day += 3)
+      for (const each of file.items.slice(0, 20)) {
+        const price = market.ask(each, day)?.price ?? null;
+        if (price !== null && price !== 20_000) expect([90, 99]).toContain(price % 100);
+      }
+  });
+  it('presses cards after their successors come out', () => {
+    expect(mean(LAUNCH_DAY + 60)).toBeLessThan(mean(0) * 0.99);
+  });
+  it('has listings that are there until they are sold, and lots that stay', () => {
+    const used = file.items[60];
+    const days = Array.from({ length: 400 }, (_, day) => market.ask(used, day));
+    const gone = days.findIndex((ask) => ask?.price === null);
+    expect(gone).toBeGreaterThan(0);
+    expect(days.slice(gone + 1).every((ask) => ask === undefined)).toBe(true);
+    expect(market.ask(file.items[61], 300)?.price).toBe(20_000);
+  });
+});
+
+describe('what the shops serve', () => {
+  const [shop] = file.shops;
+  const [first] = file.items;
+  const ask = { price: 19_990, stock: 3 };
+  it('marks prices up in its own way, and not at all once the pages were rebuilt', () => {
+    expect(['pennywharf', 'boltbarrow', 'cobblegate', 'skarvholm'].map(markupOf)).toEqual(['json-ld', 'graph', 'microdata', 'rdfa']); // prettier-ignore
+    expect(productPage(shop, first, ask, false)).toContain('"price":"199.90"');
+    expect(productPage(shop, first, { price: null, stock: 0 }, false)).toContain('OutOfStock');
+    expect(productPage(shop, first, ask, true)).not.toMatch(/ld\+json|itemprop|property=/);
+  });
+  it('gives lists and feeds with the day, and a calendar of what is to come', () => {
+    const listed = [{ item: first, ask }];
+    expect(priceList(shop, listed, '2026-11-20', false).split('\r\n')[1]).toBe('c0.pennywharf,Bramfell,Ember c0.pennywharf,,,199.90,EUR,3,new,2026-11-20'); // prettier-ignore
+    expect(priceList(shop, listed, '2026-11-20', true)).toMatch(/^article_code/);
+    const feed = JSON.parse(jsonFeed(shop, listed, [], '2026-11-20', false)) as { offers: unknown[] };
+    expect(feed.offers[0]).toMatchObject({ sku: 'c0.pennywharf', price: '199.90', available: true });
+    expect(calendar(file)).toContain('DTSTART;VALUE=DATE:20261211');
+  });
+});
