@@ -43,6 +43,29 @@ describe('a line-up', () => {
     expect(chance?.cells[0]).toBe('–');
     expect(chance?.cells[1]).toBe('over 99 %');
   });
+  describe('with prices over time', () => {
+    const card = first.card?.part;
+    const told = (part: string) =>
+      part === card
+        ? { ripeness: 'ripe' as const, savingMinor: -400 }
+        : { ripeness: 'unripe' as const, savingMinor: 250 };
+    const withPrices = rowsOf(lineUp, brief, market, (id) => id, told);
+    const cells = (id: string) => withPrices.find((each) => each.id === id)?.cells ?? [];
+    it('says how many parts are ripe, owned ones left out', () => {
+      const bought = Object.values(first).filter((pick) => !brief.owned.includes(pick.part)).length;
+      expect(cells('ripe')[0]).toBe(`1 ripe, ${bought - 1} unripe`);
+    });
+    it('sums what waiting may save, and never takes off what buying now saves', () => {
+      const bought = Object.values(first).filter((pick) => !brief.owned.includes(pick.part)).length;
+      expect(cells('waiting')[0]).toBe(`about €${Math.round(2.5 * (bought - 1))}`);
+    });
+    it('says unknown where nothing is known, and has no such rows without a forecast', () => {
+      const unknown = rowsOf(lineUp, brief, market, (id) => id, () => null); // prettier-ignore
+      expect(unknown.find((each) => each.id === 'ripe')?.cells).toEqual(['unknown', 'unknown']);
+      expect(unknown.find((each) => each.id === 'waiting')?.cells).toEqual(['unknown', 'unknown']);
+      expect(row('ripe')).toBeUndefined();
+    });
+  });
   it('says when an open candidate is open', () => {
     const open = lineUpOf(
       [
