@@ -35,7 +35,8 @@ beforeEach(async () => {
   served = serveMarket(file, file.day);
   await new Promise<void>((done) => served.server.listen(0, '127.0.0.1', done));
   base = `http://127.0.0.1:${(served.server.address() as AddressInfo).port}`;
-  await loadDemoPrices(store, demo, base);
+  // The past is only there where it is asked for: it takes its time.
+  await loadDemoPrices(store, { ...demo, prices: undefined }, base);
   keeper = keeperOf({ store, now, onTaken: () => {}, limits: { timeoutMs: 1500, maxBytes: 12_000_000 } });
 });
 afterEach(async () => {
@@ -151,6 +152,7 @@ describe('the watch', () => {
     await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse(json('demo/files/watch.json')) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
   });
   it('prices candidates anew, solves, and says what changed and why; forecasts are logged and judged in their time', async () => {
+    await loadDemoPrices(store, demo, null);
     const first = await look(store);
     expect(first?.point.best).not.toBeNull();
     expect(first?.forecasts.length).toBeGreaterThan(8);
