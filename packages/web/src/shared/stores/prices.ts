@@ -47,7 +47,6 @@ export const usePrices = defineStore('prices', () => {
   const isReading = ref(false);
   const isJudging = ref(false);
   const failure = ref<string | null>(null);
-  /** Days of waiting to be judged with, where the user moves them. */
   let remote: Remote<Judging> | null = null;
   let round = 0;
   let timer: ReturnType<typeof setTimeout> | null = null;
@@ -89,8 +88,7 @@ export const usePrices = defineStore('prices', () => {
       series.value = new Map(answer.series.filter((each) => wanted.has(each.part)).map((each) => [each.offer, each])); // prettier-ignore
       pool.value = answer.series.filter((each) => !wanted.has(each.part));
       sources.value = answer.sources;
-      const { reliability: told } = { reliability: await call('reliability', undefined) };
-      reliability.value = told;
+      reliability.value = await call('reliability', undefined);
       failure.value = null;
     } catch (error) {
       failure.value = failureText(error, 'The price histories could not be read.');
