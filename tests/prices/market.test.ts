@@ -149,7 +149,7 @@ describe('the watch', () => {
   const brief = briefSchema.parse(briefOf(briefFileSchema.parse(json('demo/files/brief-league-seat.json'))));
   const { picks } = buildFileSchema.parse(json('demo/files/build-first-idea.json'));
   beforeEach(async () => {
-    await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse(json('demo/files/watch.json')) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
+    await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse(json('demo/files/watch.json')) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
   });
   it('prices candidates anew, solves, and says what changed and why; forecasts are logged and judged in their time', async () => {
     await loadDemoPrices(store, demo, null);

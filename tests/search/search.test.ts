@@ -99,6 +99,23 @@ describe('answers on the demo', () => {
       expect(a.score > b.score || (a.score === b.score && a.cost <= b.cost)).toBe(true);
     }
   });
+  it('spread over pairs, processors and cards in one pass: the best pairs, then the best of each further one', () => {
+    const { answers } = runSearch(prepared.spread(64000, { pairs: 5, processors: 7, cards: 7 }));
+    const pairs = runSearch(prepared.topK(64000, 5, 'pair')).answers;
+    expect(answers.slice(0, 5).map(({ score, cost }) => [score, cost])).toEqual(pairs.map(({ score, cost }) => [score, cost])); // prettier-ignore
+    const of = (slot: 'processor' | 'card') => new Set(answers.map(({ picks }) => picks[slot]?.part));
+    expect(of('processor').size).toBeGreaterThanOrEqual(7);
+    expect(of('card').size).toBeGreaterThanOrEqual(7);
+    // Each further processor comes with the best build that it has: no other build of it in reach scores more.
+    const seen = new Set<string>();
+    for (const { picks, score } of answers) {
+      const processor = picks.processor?.part ?? '';
+      if (seen.has(processor) || seen.size === 7) continue;
+      seen.add(processor);
+      const locked = { ...brief, locks: [{ slot: 'processor' as const, part: processor, offer: null }] };
+      expect(runSearch(prepare(catalogue, locked).solve(64000)).answers[0].score).toBe(score);
+    }
+  });
   it('never get worse with more money', () => {
     let last = -1;
     for (let budget = 20000; budget <= 150000; budget += 5000) {

@@ -126,6 +126,12 @@ function gamesOf(d: Dice): Game[] {
   });
 }
 
+/** Nothing is looked ahead to. */
+const NOTHING_AHEAD: Brief['growth'] = {
+  horizonMonths: 36, sums: [], monthlyMinor: 0, wishes: [], discountYearly: 0.1, heavierYearly: 0.08, heavierByFamily: {}, needsYearly: 0.06, falls: {},
+  resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] }, start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+}; // prettier-ignore
+
 export interface TinyCase {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
@@ -233,7 +239,8 @@ export function tinyCase(seed: number): TinyCase {
     belongings: [],
     owned,
     locks,
-    planned: { card: w.chance(0.6) ? w.pick(plannedCards) : null, memory: null },
+    planned: { card: w.chance(0.6) ? w.pick(plannedCards) : null, memory: null, processor: null, isFirm: seed % 5 === 0 },
+    growth: NOTHING_AHEAD,
     excluded: d.chance(0.2) ? [{ part: d.pick(parts).id, reason: 'tried' }] : [],
   }; // prettier-ignore
   // Every second market has deals, and counts claims and used risk one way or the other.

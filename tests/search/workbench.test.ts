@@ -257,7 +257,7 @@ describe('what the brief asks for beside frames', () => {
     ).toBeLessThanOrEqual(27);
     const raising = setOf({ needs: { ...brief.needs, raiseClocks: true } });
     expect([raising.processor?.unlocked, raising.board?.raisesClocks]).toEqual([true, true]);
-    const planned = setOf({ planned: { card: 'gullmoor-ember-390-trio', memory: null }, needs: { ...brief.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }); // prettier-ignore
+    const planned = setOf({ planned: { card: 'gullmoor-ember-390-trio', memory: null, processor: null, isFirm: false }, needs: { ...brief.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }); // prettier-ignore
     expect(planned.supply?.ratedWatts).toBeGreaterThan(setOf({}).supply?.ratedWatts ?? 0);
   });
   it('conditions of a single slot', () => {

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 
-export const COMMANDS = ['solve', 'rates', 'check', 'fit'] as const;
+export const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit'] as const;
 export type Command = (typeof COMMANDS)[number];
 
 export interface Arguments {
@@ -20,14 +20,16 @@ export const USAGE = `Ripe Pick on the command line. No server needed.
   npm run -s pick -- solve --brief FILE --catalogue FILE [--k N] [--json]
   npm run -s pick -- rates --brief FILE --catalogue FILE --build FILE [--json]
   npm run -s pick -- check --brief FILE --catalogue FILE --build FILE [--json]
+  npm run -s pick -- grow  --brief FILE --catalogue FILE [--k N] [--build FILE] [--json]
   npm run -s pick -- fit   --catalogue FILE --records FILE [--out FILE] [--json]
 
 solve   the best build for the brief, proved best, and with --k the N best that differ in processor or card
 rates   expected frame rates of a given build
 check   what does not fit in a given build, and what it costs
+grow    the best path over the brief's later sums, proved, and with --k the N best; with --build its own path and its best
 fit     all effects from a table of benchmark records; --out writes the catalogue with the fitted model
 
-Exit code 0: answered. 1: solve found that nothing fits, or check that something does not. 2: bad input.
+Exit code 0: answered. 1: solve or grow found that nothing fits, or check that something does not. 2: bad input.
 The files are described in docs/formats/. Start from packages/demo/files/.`;
 
 /** Reads the arguments; a string is what is wrong with them. */

@@ -176,3 +176,38 @@ describe('pick fit', () => {
     expect(pick(['solve', '--catalogue', 'catalogue.json']).err[0]).toContain('--brief FILE is missing');
   });
 }); // prettier-ignore
+
+describe('pick grow', () => {
+  it('prints the proved best paths as JSON, with stages that add up', () => {
+    const { code, out } = pick(['grow', ...FILES, '--k', '3', '--json']);
+    const report = JSON.parse(out);
+    expect([code, report.status, report.paths.length, report.stages.length]).toEqual([0, 'optimal', 3, 2]);
+    for (const path of report.paths) {
+      expect(path.isSound).toBe(true);
+      expect(path.scoresByMonth).toHaveLength(report.horizonMonths);
+      expect(path.stages.reduce((sum: number, stage: { paid: number }) => sum + stage.paid, 0)).toBe(path.paidMinor); // prettier-ignore
+      for (const stage of path.stages) expect(stage.available - stage.paid).toBe(stage.left);
+    }
+    expect(report.paths[0].score).toBeGreaterThan(report.today.score);
+  });
+  it('says the same for people, and takes a build with a path of its own', () => {
+    expect(pick(['grow', ...FILES]).out).toContain('Proved best path: ');
+    const own = spoilt('build-first-idea.json', (raw: { path: unknown }) => {
+      raw.path = [{ on: '2027-07-20', changes: [{ slot: 'card', part: 'tolvane-tideline-380-duo' }] }];
+    });
+    const { code, out } = pick(['grow', ...FILES, '--build', 'build.json'], { 'build.json': own });
+    expect(code).toBe(0);
+    expect(out).toMatch(/As planned: [\d.]+ over the time/);
+    expect(out).toContain('in  Tolvane Tideline 380 Duo');
+  });
+  it('refuses a path that is none, by its place', () => {
+    const own = spoilt('build-first-idea.json', (raw: { path: unknown }) => (raw.path = [{ on: 'soon', changes: [] }])); // prettier-ignore
+    const { code, err } = pick(['grow', ...FILES, '--build', 'build.json'], { 'build.json': own });
+    expect(code).toBe(2);
+    expect(err.join('\n')).toContain('path[0].on');
+  });
+  it('answers with 1 where nothing fits', () => {
+    const poor = spoilt('brief-league-seat.json', (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 100)); // prettier-ignore
+    expect(pick(['grow', ...FILES], { 'brief.json': poor }).code).toBe(1);
+  });
+});

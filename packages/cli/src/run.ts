@@ -4,6 +4,7 @@ import { indexMarket } from '@ripe-pick/core/money';
 import { readBrief, readBuild, readCatalogue, readRecords, type Read } from '@ripe-pick/server/transfer';
 import { readArguments, USAGE } from './args.ts';
 import { fitCommand } from './fit.ts';
+import { growReport, pathText } from './grow.ts';
 import { buildReport, solveReport } from './report.ts';
 import type { Surroundings } from './surroundings.ts';
 import { buildText, money } from './text.ts';
@@ -62,6 +63,19 @@ export function run(argv: readonly string[], world: Surroundings): number {
           world.out('  No single change or pair of changes that was tried makes a build possible.');
       }
       return report.best ? 0 : 1;
+    }
+    if (args.command === 'grow') {
+      const own = args.build === null ? null : load(args.build, (text) => readBuild(text, catalogueFile));
+      const report = growReport(brief, catalogue, args.runnersUp, own);
+      if (args.json) world.out(JSON.stringify(report, null, 2));
+      else {
+        const { currency } = brief.money;
+        if (report.own) world.out(`As planned: ${pathText(report.own, currency)}\n`);
+        report.paths.forEach((path, n) => world.out(`${n === 0 ? 'Proved best path' : `Runner-up ${n}`}: ${pathText(path, currency)}\n`)); // prettier-ignore
+        if (report.today) world.out(`Best of today, grown: ${pathText(report.today, currency)}`);
+        if (report.paths.length === 0) world.out('No path: nothing fits, or a rate is missing.');
+      }
+      return report.paths.length > 0 ? 0 : 1;
     }
     const build = load(args.build ?? '', (text) => readBuild(text, catalogueFile));
     const report = buildReport(build.picks, brief, catalogue, indexMarket(catalogue, brief));

@@ -1,4 +1,4 @@
-import { PRESETS, SLOTS, type Brief } from '@ripe-pick/core/parts';
+import { PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
@@ -12,8 +12,81 @@ const DEFAULT_OBJECTIVE = {
 } as const;
 const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
 const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
-const NOTHING_PLANNED = { card: null, memory: null } as const;
+/** Kinds of parts: the slots without the second drive’s. */
+export const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'bulk');
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
+
+/** Sums that are looked ahead to; each is a day on which parts may change, and more would take too long to prove. */
+export const MOST_SUMS = 4;
+export const LONGEST_HORIZON = 120;
+const yearly = z.number().min(-0.9).max(3);
+const wishBase = { id: idSchema, on: dateSchema, note: z.string().max(300).default('') };
+
+/** What the years to come are reckoned with; see docs/models/growth.md. */
+export const growthSchema = z.strictObject({
+  horizonMonths: z.int().min(1).max(LONGEST_HORIZON).default(36),
+  sums: z
+    .array(
+      z.strictObject({
+        id: idSchema,
+        on: dateSchema,
+        amountMinor: minorSchema,
+        note: z.string().max(300).default(''),
+      }),
+    )
+    .max(MOST_SUMS)
+    .default([]),
+  monthlyMinor: minorSchema.default(0),
+  wishes: z
+    .array(
+      z.discriminatedUnion('kind', [
+        z.strictObject({
+          ...wishBase,
+          kind: z.literal('screen'),
+          widthPx: z.int().min(320).max(16384),
+          heightPx: z.int().min(200).max(16384),
+          refreshHz: z.number().min(20).max(1000),
+          costMinor: minorSchema,
+        }),
+        z.strictObject({
+          ...wishBase,
+          kind: z.literal('drive'),
+          gb: z.number().min(1).max(1_000_000),
+          solidState: z.boolean(),
+        }),
+        z.strictObject({
+          ...wishBase,
+          kind: z.literal('game'),
+          game: idSchema,
+          preset: z.enum(PRESETS),
+          weight: z.number().min(0).max(1000),
+          timesAsHeavy: z.number().min(0.2).max(10).default(1),
+        }),
+      ]),
+    )
+    .max(12)
+    .default([]),
+  discountYearly: z.number().min(0).max(1).default(0.1),
+  heavierYearly: yearly.default(0.08),
+  heavierByFamily: z.record(z.string().min(1).max(100), yearly).default({}),
+  needsYearly: yearly.default(0.06),
+  falls: z.partialRecord(z.enum(PART_KINDS), z.number().min(-2).max(0.9)).default({}),
+  resale: z
+    .strictObject({
+      feeShare: z.number().min(0).max(1),
+      condition: z.enum(['A', 'B', 'C']).default('B'),
+      pays: z.boolean(),
+      kept: z.array(z.enum(PART_KINDS)).max(PART_KINDS.length),
+    })
+    .default({ feeShare: 0.1, condition: 'B', pays: true, kept: [] }),
+  start: z
+    .strictObject({
+      withoutCard: z.boolean(),
+      withLessMemory: z.boolean(),
+      playableFps: z.number().min(1).max(1000),
+    })
+    .default({ withoutCard: true, withLessMemory: false, playableFps: 30 }),
+});
 
 export const briefSchema = z.strictObject({
   name: nameSchema,
@@ -136,8 +209,14 @@ export const briefSchema = z.strictObject({
     .max(SLOTS.length)
     .default([]),
   planned: z
-    .strictObject({ card: idSchema.nullable(), memory: idSchema.nullable() })
-    .default(NOTHING_PLANNED),
+    .strictObject({
+      card: idSchema.nullable().default(null),
+      memory: idSchema.nullable().default(null),
+      processor: idSchema.nullable().default(null),
+      isFirm: z.boolean().default(false),
+    })
+    .prefault({}),
+  growth: growthSchema.prefault({}),
   excluded: z
     .array(z.strictObject({ part: idSchema, reason: z.string().max(500).default('') }))
     .max(50_000)
@@ -167,11 +246,29 @@ const pickSchema = z.strictObject({ part: idSchema, offer: idSchema.nullable().d
 export const picksSchema = z.partialRecord(z.enum(SLOTS), pickSchema);
 
 /** A build: the part, and where known the offer, of every slot that is filled. */
+/** Steps of a path that are kept, and changes in one. */
+export const MOST_PATH_STEPS = 12;
+const MOST_CHANGES = 20;
+/** A dated step of growing: what goes in then, beside what is there or in its place; null takes out alone. */
+const pathStepSchema = z.strictObject({
+  on: dateSchema,
+  changes: z
+    .array(
+      z.strictObject({ slot: z.enum(SLOTS), part: idSchema.nullable(), beside: z.boolean().default(false) }),
+    )
+    .min(1)
+    .max(MOST_CHANGES),
+});
+export type StoredPathStep = z.infer<typeof pathStepSchema>;
+export const pathSchema = z.array(pathStepSchema).max(MOST_PATH_STEPS);
+
 export const buildFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/build'),
   version: z.literal(1),
   name: nameSchema.optional(),
   picks: picksSchema,
+  /** How it is to grow. */
+  path: pathSchema.default([]),
 });
 export type BuildFile = z.infer<typeof buildFileSchema>;

@@ -97,6 +97,42 @@ describe('briefs', () => {
   });
 });
 
+describe('what is to come, in a brief', () => {
+  it('may be left out: then nothing is, over three years', () => {
+    const { growth: _, planned: __, ...rest } = brief();
+    const plain = briefFileSchema.parse(rest);
+    expect(plain.growth).toMatchObject({ horizonMonths: 36, sums: [], wishes: [], monthlyMinor: 0 });
+    expect(plain.planned).toEqual({ card: null, memory: null, processor: null, isFirm: false });
+    // Files from before the processor could be planned still read.
+    expect(briefFileSchema.parse({ ...rest, planned: { card: null, memory: null } }).planned.isFirm).toBe(
+      false,
+    );
+  });
+  it.each([
+    ['an end that is too far', { horizonMonths: 500 }, 'growth.horizonMonths'],
+    ['a sum without a day', { sums: [{ id: 'a', amountMinor: 100 }] }, 'growth.sums[0].on'],
+    ['a day that is none', { sums: [{ id: 'a', on: '2027-02-30', amountMinor: 100 }] }, 'growth.sums[0].on'],
+    ['half a cent', { sums: [{ id: 'a', on: '2027-02-20', amountMinor: 0.5 }] }, 'growth.sums[0].amountMinor'],
+    ['five sums', { sums: ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id, on: '2027-02-20', amountMinor: 1 })) }, 'growth.sums'],
+    ['a wish of no known kind', { wishes: [{ id: 'w', on: '2027-02-20', kind: 'desk' }] }, 'growth.wishes[0].kind'],
+    ['a fall of everything', { falls: { card: 2 } }, 'growth.falls.card'],
+    ['a rate for no kind of part', { falls: { desk: 0.1 } }, 'growth.falls'],
+    ['a field that nobody knows', { luck: 1 }, 'growth'],
+  ])('refuses %s, and says where', (_, growth, path) => {
+    const raw = { ...brief(), growth };
+    const result = briefFileSchema.safeParse(raw);
+    const paths = result.success ? [] : problemsOf(result.error, raw).map((problem) => problem.path);
+    expect(paths.some((each) => each.startsWith(path))).toBe(true);
+  }); // prettier-ignore
+  it('is checked against the catalogue: planned parts, later games, ids', () => {
+    const file = brief();
+    const wish = { kind: 'game' as const, id: 'sum-stall', on: '2027-02-20', note: '', game: 'tetra', preset: 'low' as const, weight: 1, timesAsHeavy: 1 }; // prettier-ignore
+    const wrong = { ...file, planned: { card: 'nowhere', memory: 'given-drive', processor: null, isFirm: true }, growth: { ...file.growth, wishes: [wish] } }; // prettier-ignore
+    const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
+    expect(paths).toEqual(['planned.card', 'planned.memory', 'growth.wishes[0].id', 'growth.wishes[0].game']);
+  });
+});
+
 describe('problems', () => {
   it('write paths and lines as people read them', () => {
     expect(pathText(['parts', 3, 'lengthMm'])).toBe('parts[3].lengthMm');
@@ -118,6 +154,16 @@ describe('workspaces and builds', () => {
     expect(workspaceSchema.safeParse(whole()).success).toBe(true);
     expect(workspaceSchema.safeParse({ ...whole(), active: 'b' }).success).toBe(false);
     expect(workspaceSchema.safeParse({ ...whole(), candidates: [candidate, candidate] }).success).toBe(false);
+  });
+  it('keep how a candidate is to grow; older ones have no path', () => {
+    const parsed = workspaceSchema.parse(whole());
+    expect(parsed.candidates[0].path).toEqual([]);
+    const path = (steps: unknown) => workspaceSchema.safeParse({ ...whole(), candidates: [{ ...candidate, path: steps }] }).success; // prettier-ignore
+    const step = { on: '2027-07-20', changes: [{ slot: 'card', part: 'x' }] };
+    expect(path([step])).toBe(true);
+    expect(path([{ ...step, on: 'next summer' }])).toBe(false);
+    expect(path([{ ...step, changes: [] }])).toBe(false);
+    expect(path(Array.from({ length: 13 }, () => step))).toBe(false);
   });
   it('know the slots of a build', () => {
     const build = (picks: object) =>

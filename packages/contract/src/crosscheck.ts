@@ -90,6 +90,37 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
     }
     if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part) problems.push({ path: `${path}.offer`, message: `offer "${lock.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
   });
+  for (const [key, kind] of [
+    ['card', 'card'],
+    ['memory', 'memory'],
+    ['processor', 'processor'],
+  ] as const) {
+    const id = brief.planned[key];
+    const part = id === null ? undefined : parts.get(id);
+    if (id !== null && !part) lacks(`planned.${key}`, 'part', id);
+    if (part && part.slot !== kind)
+      problems.push({
+        path: `planned.${key}`,
+        message: `part "${part.id}" is a ${part.slot}`,
+        mend: `Name a ${kind}, or null.`,
+      });
+  }
+  const later = new Set<string>();
+  const once = (path: string, id: string) => {
+    if (later.has(id))
+      problems.push({
+        path: `${path}.id`,
+        message: `id "${id}" stands twice among what is to come`,
+        mend: 'Give every later sum and wish an id of its own.',
+      });
+    later.add(id);
+  };
+  brief.growth.sums.forEach((sum, index) => once(`growth.sums[${index}]`, sum.id));
+  brief.growth.wishes.forEach((wish, index) => {
+    once(`growth.wishes[${index}]`, wish.id);
+    if (wish.kind === 'game' && !games.has(wish.game))
+      lacks(`growth.wishes[${index}].game`, 'game', wish.game);
+  });
   const { currency } = brief.money;
   const reachable = catalogue.shops.some(
     (shop) =>

@@ -6,6 +6,7 @@ export {
   picksSchema,
   type BriefFile,
   type BuildFile,
+  type StoredPathStep,
 } from './brief.ts';
 export {
   catalogueFileSchema,

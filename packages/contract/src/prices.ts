@@ -191,6 +191,8 @@ export const targetSchema = z.strictObject({
   part: idSchema,
   currency: currencySchema,
   priceMinor: priceSchema,
+  /** Days on which it counts; none named: from now on, and for good. */
+  from: dateSchema.nullable().default(null),
   by: dateSchema.nullable().default(null),
   note: z.string().max(1000).default(''),
 });

@@ -1,6 +1,6 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
-import { briefSchema, picksSchema } from './brief.ts';
+import { briefSchema, pathSchema, picksSchema } from './brief.ts';
 import { buyingShape } from './buying.ts';
 import { watchShape } from './prices.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
@@ -43,6 +43,8 @@ export const candidateSchema = z.strictObject({
   note: z.string().max(5000).default(''),
   isArchived: z.boolean().default(false),
   decisions: z.array(decisionSchema).max(MOST_DECISIONS).default([]),
+  /** How it is to grow. */
+  path: pathSchema.default([]),
 });
 export type Candidate = z.infer<typeof candidateSchema>;
 

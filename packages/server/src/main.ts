@@ -62,7 +62,7 @@ if (isFresh && demo) {
   if (!workspace) {
     const brief = briefFileSchema.parse(demoJson('brief-league-seat.json'));
     const { name = 'First idea', picks } = buildFileSchema.parse(demoJson('build-first-idea.json'));
-    const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [] };
+    const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] };
     await store.saveWorkspace(
       0,
       {

@@ -41,12 +41,19 @@ export function ruleContext(
   const planned = (id: string | null) => (id === null ? undefined : parts.get(id));
   const card = planned(brief.planned.card);
   const memory = planned(brief.planned.memory);
+  const processor = planned(brief.planned.processor);
+  const { isFirm } = brief.planned;
+  const { supplyRule } = brief.needs;
+  // Prepared for a card, the supply is sized with it from the start.
+  const isSized = isFirm && card?.slot === 'card';
   return {
-    needs: brief.needs,
+    needs: isSized ? { ...brief.needs, supplyRule: { ...supplyRule, kind: 'planned' } } : brief.needs,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
     plannedCard: card?.slot === 'card' ? card : null,
     plannedMemory: memory?.slot === 'memory' ? memory : null,
+    plannedProcessor: processor?.slot === 'processor' ? processor : null,
+    isFirm,
     floors: brief.needs.capacityFloors && model ? floorsOf(brief, model) : null,
   };
 }

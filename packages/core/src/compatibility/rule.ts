@@ -1,4 +1,4 @@
-import type { Brief, Card, Memory, PartSet, Slot, Storage } from '../parts/index.ts';
+import type { Brief, Card, Memory, PartSet, Processor, Slot, Storage } from '../parts/index.ts';
 
 /** `note`: worth knowing; `warn`: do something first; `block`: does not work; `unknown`: a sheet is silent. */
 export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
@@ -12,6 +12,9 @@ export interface RuleContext {
   /** Parts that are meant to come later; null where none is planned or the catalogue lost it. */
   readonly plannedCard: Card | null;
   readonly plannedMemory: Memory | null;
+  readonly plannedProcessor: Processor | null;
+  /** Whether today's picks must have room for the planned parts. */
+  readonly isFirm: boolean;
   /** What the heaviest of the brief's games asks for; null when it cannot be known. */
   readonly floors: { readonly memoryGb: number; readonly videoMemoryGb: number } | null;
 }

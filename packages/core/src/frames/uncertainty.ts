@@ -16,12 +16,14 @@ export interface Uncertainty {
   covariance(a: Gradient, b: Gradient): number;
 }
 
-const known = new WeakMap<FrameModel, Uncertainty>();
+const known = new WeakMap<object, Uncertainty>();
 
 /** The covariance of a fitted model; for effects given as data, the parts' standard deviations, taken as independent. */
 export function uncertaintyOf(model: FrameModel): Uncertainty {
-  let found = known.get(model);
-  if (!found) known.set(model, (found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model)));
+  // A model with other games, as in years to come, has the same fit.
+  const key = model.fit ?? model;
+  let found = known.get(key);
+  if (!found) known.set(key, (found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model)));
   return found;
 }
 

@@ -11,6 +11,7 @@ export {
   type Progress,
   type Search,
   type SearchResult,
+  type Spread,
   type Work,
 } from './prepare.ts';
 export type { Sabotage } from './basket.ts';

@@ -22,6 +22,13 @@ export interface Answer {
 /** What tells two runners-up apart: processor and card, or processor, memory and card. */
 export type DistinctBy = 'pair' | 'triple';
 
+/** How many builds are wanted that differ in processor and card, and how many different processors and cards among all. */
+export interface Spread {
+  readonly pairs: number;
+  readonly processors: number;
+  readonly cards: number;
+}
+
 export interface Work extends BasketWork {
   platforms: number;
   cardClasses: number;
@@ -72,6 +79,11 @@ export interface Prepared {
   solve(budget: number): Search;
   /** The k best builds that differ in processor and card (or in memory too), best first. */
   topK(budget: number, k: number, by: DistinctBy): Search;
+  /**
+   * The best build of each of the best pairs of processor and card, then of each further processor and each further
+   * card, until there are as many as wanted: one pass for all three.
+   */
+  spread(budget: number, wanted: Spread): Search;
   /** The best builds of all sums up to one, in a single pass; scores under `leastScore` are left out. */
   frontier(budget: number, leastScore?: number): FrontierSearch;
   /** Whether any build keeps every rule and need within a sum. Needs no score, so it is quicker than a search. */
@@ -181,7 +193,12 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     );
   };
 
-  function* search(budget: number, k: number, keyOf: ((found: Found) => string) | null): Search {
+  function* search(
+    budget: number,
+    k: number,
+    keyOf: ((found: Found) => string | null) | null,
+    isEnough: (found: Found) => boolean = () => false,
+  ): Search {
     const answers: Answer[] = [];
     let bound: number | null = null;
     if (space && costBound) {
@@ -199,6 +216,7 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
         const { found, bound: top } = step.value;
         bound = top;
         if (found) answers.push(answerOf(found));
+        if (found && isEnough(found)) break;
         const stop = yield { bound: top, best: answers[0] ?? null, baskets: work.baskets };
         if (stop) return { status: 'limit', answers, bound, work: { ...work } };
         step = steps.next();
@@ -275,6 +293,26 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
         const { processor, kitClass } = space.platforms[platform];
         return by === 'pair' ? `${processor}|${cardClass}` : `${processor}|${kitClass}|${cardClass}`;
       }),
+    spread: (budget, wanted) => {
+      const pairs = new Set<string>();
+      const processors = new Set<number>();
+      const cards = new Set<number>();
+      const processorOf = ({ platform }: Found) => space?.platforms[platform].processor ?? -1;
+      const keyOf = (found: Found): string | null => {
+        const processor = processorOf(found);
+        const isWanted =
+          pairs.size < wanted.pairs ||
+          (processors.size < wanted.processors && !processors.has(processor)) ||
+          (cards.size < wanted.cards && !cards.has(found.cardClass));
+        return isWanted ? `${processor}|${found.cardClass}` : null;
+      };
+      return search(budget, Infinity, keyOf, (found) => {
+        pairs.add(`${processorOf(found)}|${found.cardClass}`);
+        processors.add(processorOf(found));
+        cards.add(found.cardClass);
+        return pairs.size >= wanted.pairs && processors.size >= wanted.processors && cards.size >= wanted.cards; // prettier-ignore
+      });
+    },
     frontier,
     exists,
     cheapest,

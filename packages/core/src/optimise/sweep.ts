@@ -18,8 +18,8 @@ export interface SweepTask {
   readonly work: { scored: number };
   /** How many answers are wanted. */
   readonly wanted: number;
-  /** What makes answers distinct; null when only the very best is wanted. */
-  readonly keyOf: ((found: Found) => string) | null;
+  /** What makes answers distinct; null when only the very best is wanted. A key of null: not wanted any more. */
+  readonly keyOf: ((found: Found) => string | null) | null;
   /** Whether every answer lowers the sum below its own cost, so that what follows is the frontier. */
   readonly isFrontier?: boolean;
   /** Scores below this are of no interest; 0 takes all. */
@@ -108,9 +108,10 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       if (value === score) group.push(payload);
     }
     if (group.length === 0) continue;
-    const results = cheapestOfGroup(group, score, task, seen, isFrontier ? 1 : wanted - found);
+    const results = yield* cheapestOfGroup(group, score, task, seen, isFrontier ? 1 : wanted - found);
     for (const result of results) {
-      if (keyOf) seen.add(keyOf(result));
+      const key = keyOf?.(result) ?? null;
+      if (key !== null) seen.add(key);
       found++;
       if (isFrontier) budget = result.basket.cost - 1;
       yield { found: result, bound: score };
@@ -118,13 +119,14 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
     if (found >= wanted) return;
   }
 
-  function cheapestOfGroup(
+  /** Reports after every basket, since a hard one may take long. */
+  function* cheapestOfGroup(
     group: readonly number[],
     score: number,
     { basketFor }: SweepTask,
     known: ReadonlySet<string>,
     room: number,
-  ): Found[] {
+  ): Generator<{ found: null; bound: number }, Found[], unknown> {
     const sorted = group
       .map((payload) => {
         const platform = Math.floor(payload / cardClasses.length);
@@ -143,11 +145,12 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
     for (const { platform, cardClass, least } of sorted) {
       const probe = { platform, cardClass, score } as Found; // keys read neither basket nor cost
       const key = keyOf ? keyOf(probe) : '';
-      if (known.has(key)) continue;
+      if (key === null || known.has(key)) continue;
       const most = cut(key);
       if (least > most) continue;
       const basket = basketFor(platform, cardClass, most);
       if (basket) best.set(key, { platform, cardClass, score, basket });
+      yield { found: null, bound: score };
     }
     return [...best.values()]
       .sort((a, b) => a.basket.cost - b.basket.cost || a.platform - b.platform)

@@ -1,6 +1,6 @@
 import type { Condition } from './offers.ts';
 import type { Preset } from './frame-model.ts';
-import type { Slot } from './slots.ts';
+import type { PartKind, Slot } from './slots.ts';
 
 /** A game at a quality preset, with its share in the objective and the rate that the user wants to reach. */
 export interface BriefGame {
@@ -44,6 +44,10 @@ export interface Planned {
   readonly card: string | null;
   /** A second memory kit beside the first. */
   readonly memory: string | null;
+  /** A processor for the same board. */
+  readonly processor: string | null;
+  /** Whether today's picks must have room for all of them, in place of a note where they do not. */
+  readonly isFirm: boolean;
 }
 
 /** Rule that says how many watts a supply needs. */
@@ -87,6 +91,83 @@ export interface Belonging {
   readonly paidMinor: number | null;
   readonly valueMinor: number | null;
   readonly sell: boolean;
+}
+
+/** Money that is expected on a day, on top of what is left. In minor units of the brief's currency. */
+export interface LaterSum {
+  readonly id: string;
+  readonly on: string;
+  readonly amountMinor: number;
+  readonly note: string;
+}
+
+/** Something that comes at a date whatever else is changed: it is paid from the money of that day. */
+export type LaterWish =
+  /** Another screen: from then on frames count on it. */
+  | {
+      readonly kind: 'screen';
+      readonly id: string;
+      readonly on: string;
+      readonly note: string;
+      readonly widthPx: number;
+      readonly heightPx: number;
+      readonly refreshHz: number;
+      readonly costMinor: number;
+    }
+  /** A further drive, the cheapest of its size that fits. */
+  | {
+      readonly kind: 'drive';
+      readonly id: string;
+      readonly on: string;
+      readonly note: string;
+      readonly gb: number;
+      readonly solidState: boolean;
+    }
+  /** A game taken up later: one of the catalogue's, or one that is so many times as heavy. */
+  | {
+      readonly kind: 'game';
+      readonly id: string;
+      readonly on: string;
+      readonly note: string;
+      readonly game: string;
+      readonly preset: Preset;
+      readonly weight: number;
+      readonly timesAsHeavy: number;
+    };
+
+/** What the years to come are reckoned with. Rates are shares a year: 0.06 is 6 %. */
+export interface Growth {
+  /** How far ahead frames count. */
+  readonly horizonMonths: number;
+  readonly sums: readonly LaterSum[];
+  /** Put aside every month, from the day of the purchase on. */
+  readonly monthlyMinor: number;
+  readonly wishes: readonly LaterWish[];
+  /** By how much less a frame counts that comes a year later. */
+  readonly discountYearly: number;
+  /** Growth of the work in a frame, for families of games that are not named below. */
+  readonly heavierYearly: number;
+  readonly heavierByFamily: Readonly<Record<string, number>>;
+  /** Growth of the memory and video memory that games ask for. */
+  readonly needsYearly: number;
+  /** Fall of prices by kind of part, in place of what is assumed or measured. */
+  readonly falls: { readonly [K in PartKind]?: number };
+  /**
+   * What comes out: share of its worth that selling costs, the condition it is in (A: hardly used; B: usual; C: worn), whether
+   * the money helps to pay for what goes in, kinds that stay.
+   */
+  readonly resale: {
+    readonly feeShare: number;
+    readonly condition: 'A' | 'B' | 'C';
+    readonly pays: boolean;
+    readonly kept: readonly PartKind[];
+  };
+  /** What may be put off to a later sum: the graphics card, or memory down to half of what is asked for. */
+  readonly start: {
+    readonly withoutCard: boolean;
+    readonly withLessMemory: boolean;
+    readonly playableFps: number;
+  };
 }
 
 /** The job: money, games, screen, needs. Money is in minor units of `money.currency`. */
@@ -167,6 +248,7 @@ export interface Brief {
   readonly belongings: readonly Belonging[];
   readonly locks: readonly Lock[];
   readonly planned: Planned;
+  readonly growth: Growth;
   /** Parts ruled out. */
   readonly excluded: readonly { readonly part: string; readonly reason: string }[];
 }

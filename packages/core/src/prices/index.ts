@@ -31,7 +31,7 @@ export {
   type PlanWish,
 } from './plan.ts';
 export { priceDoubt } from './plausible.ts';
-export { LEAST_POOL, pooledPrior, priorFor, seasonAt, SHIPPED_PRIOR } from './prior.ts';
+export { fallOf, LEAST_POOL, pooledPrior, priorFor, seasonAt, SHIPPED_PRIOR } from './prior.ts';
 export {
   ENOUGH_JUDGED,
   judge,

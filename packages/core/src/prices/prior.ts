@@ -23,6 +23,11 @@ export const SHIPPED_PRIOR: Prior = {
 /** Fall per year by kind of part. Assumed, editable. Common practice, no source. */
 const FALL: { readonly [kind in PartKind]?: number } = { processor: 0.2, card: 0.2, storage: 0.18, memory: 0.15, board: 0.1, supply: 0.04, case: 0.03, cooler: 0.05 }; // prettier-ignore
 
+/** Fall of prices of a kind per year, as a logarithm. Assumed, as above. */
+export function fallOf(kind: PartKind): number {
+  return FALL[kind] ?? SHIPPED_PRIOR.fallPerYear;
+}
+
 export function priorFor(kind: PartKind | null, base: Prior = SHIPPED_PRIOR): Prior {
   const fall = kind === null ? undefined : FALL[kind];
   // A kind’s own fall is known relative to the general one, so that pooling moves all kinds alike.

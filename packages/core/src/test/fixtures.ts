@@ -35,7 +35,11 @@ export const BRIEF: Brief = {
   },
   market: { conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, shopsOut: [], allowUnknown: false, maxAgeDays: null, usedRisk: false },
   dates: { buyOn: null, readyBy: null }, belongings: [],
-  owned: [], locks: [], planned: { card: null, memory: null }, excluded: [],
+  owned: [], locks: [], planned: { card: null, memory: null, processor: null, isFirm: false },
+  growth: {
+    horizonMonths: 36, sums: [], monthlyMinor: 0, wishes: [], discountYearly: 0.1, heavierYearly: 0.08, heavierByFamily: {}, needsYearly: 0.06, falls: {},
+    resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] }, start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+  }, excluded: [],
 }; // prettier-ignore
 
 const memoryAt: MemoryState = { latencyNs: 10, bandwidthGbs: 51.2, gb: 16 };

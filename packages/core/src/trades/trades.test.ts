@@ -239,7 +239,7 @@ describe('a summary', () => {
   });
   it('sizes the supply with the planned card when the brief goes by it', () => {
     const planned = { ...CARD, id: 'later', boardWatts: 250, makerSupplyWatts: 700 };
-    const brief: Brief = { ...BRIEF, planned: { card: 'later', memory: null }, needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }; // prettier-ignore
+    const brief: Brief = { ...BRIEF, planned: { ...BRIEF.planned, card: 'later' }, needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }; // prettier-ignore
     const summary = summaryFor({ ...WORLD, parts: [...WORLD.parts, planned] }, brief).summarise(FULL);
     expect(summary.neededWatts).toBe(700);
     expect(summary.findings.map((found) => found.rule)).toContain('supply-watts');

@@ -2,3 +2,4 @@ export { findWait, type FindWait } from './find-wait.ts';
 export { changesBetween, isQuiet, type BestPick, type Change, type Move, type Point, type Swap, type Thresholds } from './changes.ts'; // prettier-ignore
 export { daysAhead, watchList, type Watched, type WatchReason, type WatchWish } from './list.ts';
 export { trackedOffers } from './tracked.ts';
+export { countsOn } from './targets.ts';

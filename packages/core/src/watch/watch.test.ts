@@ -4,6 +4,7 @@ import { dayNumber } from '../units/index.ts';
 import { indexMarket } from '../money/index.ts';
 import {
   changesBetween,
+  countsOn,
   daysAhead,
   findWait,
   isQuiet,
@@ -96,5 +97,13 @@ describe('what is watched', () => {
   it('looks ahead to the day of the brief, at least one day and ninety at most', () => {
     const on = (readyBy: string | null) => daysAhead({ ...brief, dates: { ...brief.dates, readyBy } }, '2026-11-20', 30); // prettier-ignore
     expect([on(null), on('2026-11-30'), on('2026-11-01'), on('2028-01-01')]).toEqual([30, 10, 1, 90]);
+  });
+});
+
+describe('a target', () => {
+  it('counts between its days, both included, and for good where they are open', () => {
+    const step = { from: '2027-07-20', by: '2027-09-01' };
+    expect(['2027-07-19', '2027-07-20', '2027-09-01', '2027-09-02'].map((day) => countsOn(step, day))).toEqual([false, true, true, false]); // prettier-ignore
+    expect(countsOn({ from: null, by: null }, '2026-11-20')).toBe(true);
   });
 });

@@ -58,4 +58,9 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`create table watch_points (serial integer primary key, body text not null check (json_valid(body))) strict`.execute(db); // prettier-ignore
     },
   },
+  '0006-growth': {
+    async up(db: Kysely<unknown>) {
+      await sql`alter table candidates add column path text not null default '[]' check (json_valid(path))`.execute(db); // prettier-ignore
+    },
+  },
 };

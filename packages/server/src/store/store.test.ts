@@ -16,7 +16,7 @@ const text = (name: string) => readFileSync(new URL(`../../../demo/files/${name}
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(JSON.parse(text('brief-league-seat.json')))));
 const workspace = {
   brief,
-  candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [] }],
+  candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [], path: [] }],
   active: 'a',
   finds: [],
   orders: [],
@@ -82,6 +82,16 @@ describe('the store', () => {
     expect((await second.workspace()).workspace?.candidates).toEqual(workspace.candidates);
     await second.close();
   });
+  it('keeps how candidates are to grow, and refuses a path in the file that is none', async () => {
+    const path = [{ on: '2027-07-20', changes: [{ slot: 'card' as const, part: 'card-a', beside: false }] }];
+    const grown = { ...workspace, candidates: workspace.candidates.map((each) => ({ ...each, path })) };
+    expect(await store.saveWorkspace(0, grown, NO_HISTORY)).toBe(1);
+    expect((await store.workspace()).workspace?.candidates[0].path).toEqual(path);
+    const raw = new Database(join(folder, 'data', 'test.sqlite'));
+    raw.exec(`update candidates set path = '[{"on":"soon","changes":[]}]'`);
+    raw.close();
+    await expect(store.workspace()).rejects.toThrow();
+  });
   it('keeps steps by serial: adds, drops what was undone and written over, and trims the front', async () => {
     const step = (serial: number, label = `step ${serial}`) => ({
       serial, label, at: '2026-11-20T09:30:00Z',
@@ -133,7 +143,7 @@ describe('the store', () => {
       // prettier-ignore
       raw.exec(`drop table ${table}`);
     for (const table of ['shops', 'offers']) raw.exec(`alter table ${table} drop column more`);
-    for (const column of ['note', 'is_archived', 'decisions'])
+    for (const column of ['note', 'is_archived', 'decisions', 'path'])
       raw.exec(`alter table candidates drop column ${column}`);
     raw.exec("delete from kysely_migration where name > '0001-first'");
     raw.close();

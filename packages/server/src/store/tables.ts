@@ -25,6 +25,6 @@ export interface Tables {
   forecasts: { id: string; made_on: number; by_day: number; body: string; judged: string | null };
   alerts: { serial?: number; key: string; kind: string; at: string; day: string; title: string; body: string; is_read: number };
   watch_points: { serial?: number; body: string };
-  candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string };
+  candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string; path: string };
   steps: { serial: number; label: string; at: string; back: string; forth: string };
 } // prettier-ignore

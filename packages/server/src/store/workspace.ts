@@ -43,6 +43,7 @@ export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace>
     note: row.note,
     isArchived: row.is_archived === 1,
     decisions: JSON.parse(row.decisions) as unknown,
+    path: JSON.parse(row.path) as unknown,
   }));
   return savedWorkspaceSchema.parse({
     revision: head.revision,
@@ -91,7 +92,10 @@ export async function saveWorkspace(
       .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
       .execute();
     await tx.deleteFrom('candidates').execute();
-    for (const [position, { id, name, picks, note, isArchived, decisions }] of workspace.candidates.entries())
+    for (const [
+      position,
+      { id, name, picks, note, isArchived, decisions, path },
+    ] of workspace.candidates.entries())
       await tx
         .insertInto('candidates')
         .values({
@@ -102,6 +106,7 @@ export async function saveWorkspace(
           note,
           is_archived: isArchived ? 1 : 0,
           decisions: JSON.stringify(decisions),
+          path: JSON.stringify(path),
         })
         .execute();
     await tx.deleteFrom('kept').execute();

@@ -25,7 +25,14 @@ import {
 import { withFinds, type Find } from '@ripe-pick/core/secondhand';
 import { summaryFor } from '@ripe-pick/core/trades';
 import { addDays, dayNumber } from '@ripe-pick/core/units';
-import { changesBetween, daysAhead, trackedOffers, watchList, type Move } from '@ripe-pick/core/watch';
+import {
+  changesBetween,
+  countsOn,
+  daysAhead,
+  trackedOffers,
+  watchList,
+  type Move,
+} from '@ripe-pick/core/watch';
 import type { Store } from '../store/index.ts';
 import { changeText, ripeText, targetText } from './words.ts';
 
@@ -128,7 +135,7 @@ export async function look(store: Store): Promise<Seen | null> {
     const { plan, now } = forecast;
     advice[part] = plan.advice;
     const target = workspace.targets.find((each) => each.part === part);
-    if (target && now !== null && target.currency === market.currency && now <= target.priceMinor && (target.by === null || target.by >= catalogue.today))
+    if (target && now !== null && target.currency === market.currency && now <= target.priceMinor && countsOn(target, catalogue.today))
       news.push(targetText(nameOf(part), now, target.priceMinor, market.currency, part));
     if (now === null || plan.advice === 'out') continue;
     if (why === 'pick' && plan.advice === 'buy' && before?.advice[part] === 'wait') news.push(ripeText(nameOf(part), now, market.currency, part, slot));

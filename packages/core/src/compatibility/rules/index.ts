@@ -12,6 +12,7 @@ import {
   cardNeed, cardOutput, memoryNeed, networkPlace, pictureOutput, screenOutputs, systemNeed, wirelessNeed,
 } from './needs.ts'; // prettier-ignore
 import { firmware, powerStage, raisingClocks, socket } from './platform.ts';
+import { plannedProcessor, preparedCard, preparedMemory, preparedProcessor } from './prepared.ts';
 import {
   bulkBays, bulkPlaces, driveBays, drivePlaces, fastStorageNeed, heatSpreader, storageNeed,
 } from './storage.ts'; // prettier-ignore
@@ -29,6 +30,7 @@ export const RULES: readonly Rule[] = [
   pictureOutput, cardOutput, drivePlaces, bulkPlaces, driveBays, bulkBays,
   memoryNeed, memoryFloor, videoMemoryFloor, fastStorageNeed, storageNeed, cardNeed, screenOutputs, wirelessNeed, networkPlace,
   sizeNeed, boxedNeed, noiseNeed, supplyQuality, systemNeed, raisingClocks,
-  plannedWatts, plannedCard, secondKit,
+  preparedCard, preparedMemory, preparedProcessor,
+  plannedWatts, plannedCard, plannedProcessor, secondKit,
   memoryProfile, memoryChannels, cardLink, coolerBracket, fanHeaders, frontConnectors, heatSpreader,
 ]; // prettier-ignore

@@ -1,0 +1,76 @@
+import type { Processor } from '../../parts/index.ts';
+import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
+import { plannedCard } from './box.ts';
+import { secondKit } from './memory.ts';
+import { firmware, powerStage, socket } from './platform.ts';
+
+/*
+ * Room for parts that are planned for later. Where the brief only plans, it is advice; where it prepares for them, the
+ * same findings keep a build from being proposed. Watts are in the supply's own rule then (see `ruleContext`).
+ */
+
+/** A finding of the advice as a barrier, where the brief prepares for the planned parts. */
+function firm(judgement: Judgement, context: RuleContext): Judgement {
+  if (!context.isFirm) return PASS;
+  return judgement.verdict === 'warn' ? { ...judgement, verdict: 'block' } : judgement;
+}
+
+export const preparedCard: Rule = {
+  ...plannedCard,
+  id: 'prepared-card',
+  title: 'Room for the card that is prepared for',
+  advice: false,
+  judge: (set, context) => firm(plannedCard.judge(set, context), context),
+};
+
+export const preparedMemory: Rule = {
+  ...secondKit,
+  id: 'prepared-memory',
+  title: 'Room for the second kit that is prepared for',
+  advice: false,
+  judge: (set, context) => firm(secondKit.judge(set, context), context),
+};
+
+/** The processor that is there when a later one goes in can flash the firmware itself. */
+function withOldProcessor(context: RuleContext): RuleContext {
+  return { ...context, needs: { ...context.needs, borrowProcessor: true } };
+}
+
+function judgeDropIn(
+  processor: Processor | null,
+  set: Parameters<Rule['judge']>[0],
+  context: RuleContext,
+): Judgement {
+  if (!processor || !set.board) return PASS;
+  const later = { board: set.board, processor };
+  const rules = [socket, firmware, powerStage];
+  const found = rules.map((rule) => rule.judge(later, withOldProcessor(context)));
+  const at = found.findIndex((each) => each.verdict === 'block');
+  if (at >= 0) return { ...found[at], verdict: 'warn', unit: rules[at].id };
+  return found.some((each) => each.verdict === 'unknown') ? UNKNOWN : PASS;
+}
+
+export const plannedProcessor: Rule = {
+  id: 'planned-processor',
+  title: 'Board for the planned processor',
+  slots: ['board'],
+  advice: true,
+  judge: (set, context) => judgeDropIn(context.plannedProcessor, set, context),
+  words: (j) => ({
+    sentence:
+      j.unit === 'socket'
+        ? `The planned processor needs socket ${j.actual}, the board has ${j.limit}: it ends there.`
+        : j.unit === 'firmware'
+          ? `No firmware for chipset ${j.actual} runs the planned processor.`
+          : `The board feeds ${j.actual} W, the planned processor draws up to ${j.limit} W.`,
+    mend: 'Take a board for it now, or plan a board along with the processor.',
+  }),
+};
+
+export const preparedProcessor: Rule = {
+  ...plannedProcessor,
+  id: 'prepared-processor',
+  title: 'Board for the processor that is prepared for',
+  advice: false,
+  judge: (set, context) => firm(plannedProcessor.judge(set, context), context),
+};

@@ -1,0 +1,209 @@
+import { prepare, type Answer, type Search, type Spread } from '../optimise/index.ts';
+import { firstBarrier, ruleContext } from '../compatibility/index.ts';
+import { SLOTS, type Brief, type Card, type Part, type Picks, type Processor } from '../parts/index.ts';
+import { holdingOf } from './holding.ts';
+import { thinned } from './lists.ts';
+import type { Base } from './path.ts';
+import type { GrowthWorld } from './world.ts';
+
+/*
+ * Builds to start from, each proved best under some condition: the brief as it is; with room for a later part; with
+ * something put off. Together they are the set over which the best path is exact.
+ */
+
+/** How many builds are taken under the plain brief, and under each condition. */
+const PLAIN: Spread = { pairs: 12, processors: 8, cards: 4 };
+const WITH_ROOM: Spread = { pairs: 4, processors: 3, cards: 0 };
+/** Builds around one of the fastest processors or cards, whatever is left for the rest: what is weak today can be what grows. */
+const LOPSIDED: Spread = { pairs: 2, processors: 0, cards: 0 };
+const FASTEST_PROCESSORS = 4;
+const FASTEST_CARDS = 3;
+const PUT_OFF: Spread = { pairs: 6, processors: 4, cards: 0 };
+/** Later cards and processors that room is asked for. */
+const MOST_CARDS = 6;
+const MOST_PROCESSORS = 3;
+
+function setKey(picks: Picks): string {
+  return SLOTS.map((slot) => picks[slot]?.part ?? '').join('|');
+}
+
+const NOTHING: Base['putsOff'] = { memory: false, card: false };
+
+/** What a group of builds was asked for, and the builds. Groups come one by one, so that work can start with the first. */
+export interface BaseGroup {
+  readonly asked: string;
+  readonly bases: readonly Base[];
+  /** Share of the groups that have come. */
+  readonly done: number;
+}
+
+export interface BaseWish {
+  readonly asked: string;
+  readonly brief: Brief;
+  readonly counts: Spread;
+  readonly putsOff: Base['putsOff'];
+}
+
+/** Dearest later card that room is asked for, as a share of today's sum. */
+const DEAREST = 1.5;
+
+/*
+ * Which parts room is asked for does not depend on the money to come, but for leaving out what it can never pay; and the
+ * cheaper are asked for first. So more money later only ever adds builds, and never lowers the best value.
+ */
+
+function payable(world: GrowthWorld, part: Part): boolean {
+  const last = world.stages.at(-1);
+  const price = last ? world.outlook.priceAt(part, last.month) : null;
+  return last !== undefined && price !== null && price <= world.limit + world.incomeBy(last.month);
+}
+
+/** Cards of different chips, spread over prices. */
+function cardsToPrepareFor(world: GrowthWorld): string[] {
+  const { outlook, lists, limit } = world;
+  const chips = new Map<string, Card>();
+  for (const card of lists.cards)
+    if ((outlook.base(card) ?? Infinity) <= limit * DEAREST) chips.set(card.chip ?? card.id, card);
+  const inOrder = [...chips.values()].sort((a, b) => (outlook.base(a) ?? 0) - (outlook.base(b) ?? 0));
+  return thinned(inOrder, MOST_CARDS).filter((card) => payable(world, card)).map((card) => card.id); // prettier-ignore
+}
+
+/** The fastest processor of each socket. */
+function processorsToPrepareFor(world: GrowthWorld): string[] {
+  const rate = (id: string) => world.index.processors.get(id)?.rateLn ?? 0;
+  const sockets = new Map<string, Processor>();
+  for (const chip of [...world.lists.processors].sort((a, b) => rate(b.id) - rate(a.id)))
+    if (chip.socket !== null && !sockets.has(chip.socket)) sockets.set(chip.socket, chip);
+  const price = (chip: Processor) => world.outlook.base(chip) ?? 0;
+  return [...sockets.values()].sort((a, b) => price(a) - price(b)).slice(0, MOST_PROCESSORS).filter((chip) => payable(world, chip)).map((chip) => chip.id); // prettier-ignore
+}
+
+/** The fastest parts of a list that today's sum could pay. */
+function fastest(
+  world: GrowthWorld,
+  parts: readonly (Card | Processor)[],
+  most: number,
+): (Card | Processor)[] {
+  const { outlook, limit, index } = world;
+  const rate = (part: Card | Processor) => (part.slot === 'card' ? index.cards : index.processors).get(part.id)?.rateLn ?? 0; // prettier-ignore
+  const inReach = parts.filter((part) => (outlook.base(part) ?? Infinity) <= limit);
+  return [...inReach].sort((a, b) => rate(b) - rate(a)).slice(0, most);
+}
+
+/** What is asked for, in order: the plain brief first. */
+export function baseWishes(world: GrowthWorld): BaseWish[] {
+  const { brief, stages } = world;
+  const wishes: BaseWish[] = [{ asked: 'as the brief', brief, counts: PLAIN, putsOff: NOTHING }];
+  if (stages.length === 0) return wishes;
+  const name = (id: string) => {
+    const part = world.market.parts.get(id);
+    return part ? `${part.maker} ${part.name}` : id;
+  };
+  const firm = (planned: Partial<Brief['planned']>): Brief => ({
+    ...brief,
+    planned: { ...brief.planned, ...planned, isFirm: true },
+  });
+  for (const card of cardsToPrepareFor(world))
+    wishes.push({ asked: `with room for ${name(card)}`, brief: firm({ card }), counts: WITH_ROOM, putsOff: NOTHING }); // prettier-ignore
+  for (const processor of processorsToPrepareFor(world))
+    wishes.push({ asked: `with a board for ${name(processor)}`, brief: firm({ processor }), counts: WITH_ROOM, putsOff: NOTHING }); // prettier-ignore
+  const isLocked = (slot: string) => brief.locks.some((lock) => lock.slot === slot);
+  for (const part of [
+    ...fastest(world, world.lists.processors, FASTEST_PROCESSORS),
+    ...fastest(world, world.lists.cards, FASTEST_CARDS),
+  ])
+    // prettier-ignore
+    if (!isLocked(part.slot))
+      wishes.push({
+        asked: `around ${name(part.id)}`,
+        brief: { ...brief, locks: [...brief.locks, { slot: part.slot, part: part.id, offer: null }] },
+        counts: LOPSIDED,
+        putsOff: NOTHING,
+      });
+  const { start } = brief.growth;
+  if (start.withoutCard && !isLocked('card'))
+    wishes.push({
+      asked: 'without a graphics card at first',
+      brief: {
+        ...brief,
+        needs: { ...brief.needs, cardRequired: false },
+        locks: [...brief.locks, { slot: 'card', part: null, offer: null }],
+      },
+      counts: PUT_OFF,
+      putsOff: { memory: false, card: true },
+    });
+  if (start.withLessMemory && brief.needs.memoryGb > 0)
+    wishes.push({
+      asked: 'with half of the memory at first',
+      // Kits that meet the need in full are in the plain builds already.
+      brief: {
+        ...brief,
+        needs: { ...brief.needs, memoryGb: brief.needs.memoryGb / 2 },
+        excluded: [
+          ...brief.excluded,
+          ...world.catalogue.parts.flatMap((part) =>
+            part.slot === 'memory' && (part.sticks ?? 0) * (part.gbPerStick ?? 0) >= brief.needs.memoryGb
+              ? [{ part: part.id, reason: '' }]
+              : [],
+          ),
+        ],
+      },
+      counts: PUT_OFF,
+      putsOff: { memory: true, card: false },
+    });
+  return wishes;
+}
+
+const MET_BY = 2;
+
+/** Whether builds at hand already have the room that a wish asks for, so that it would bring little new. */
+function isMet(world: GrowthWorld, wish: BaseWish, bases: readonly Base[]): boolean {
+  const lock = wish.brief.locks.at(-1);
+  if (wish.counts === LOPSIDED)
+    return bases.some(({ picks }) => lock && picks[lock.slot]?.part === lock.part);
+  if (!wish.brief.planned.isFirm) return false;
+  const { parts } = world.market;
+  const context = ruleContext(wish.brief, parts, world.catalogue.frameModel);
+  const meets = ({ picks }: Base) => firstBarrier(holdingOf(picks, parts).set, context, wish.brief.market.allowUnknown) === null; // prettier-ignore
+  return bases.filter(meets).length >= MET_BY;
+}
+
+/**
+ * All groups of builds to start from, without repeats. The first is the best build of today alone, so that there is a
+ * path to show at once. Between them groups without builds say that work goes on, so that it can be stopped.
+ */
+export function* baseGroups(world: GrowthWorld): Generator<BaseGroup, void, unknown> {
+  const seen = new Set<string>();
+  const all: Base[] = [];
+  const wishes = baseWishes(world);
+  function* searched(search: Search, asked: string, done: number): Generator<BaseGroup, readonly Answer[], unknown> {
+    let step = search.next();
+    while (!step.done) {
+      yield { asked, bases: [], done };
+      step = search.next();
+    }
+    return step.value.answers;
+  }
+  const fresh = (answers: readonly Answer[], putsOff: Base['putsOff']): Base[] => {
+    const out: Base[] = [];
+    for (const { picks, cost } of answers) {
+      const key = setKey(picks);
+      if (seen.has(key)) continue;
+      seen.add(key);
+      out.push({ picks, cost, putsOff });
+    }
+    all.push(...out);
+    return out;
+  };
+  for (const [n, { asked, brief, counts, putsOff }] of wishes.entries()) {
+    if (isMet(world, wishes[n], all)) continue;
+    const done = n / wishes.length;
+    const prepared = prepare(world.catalogue, brief);
+    if (n === 0) {
+      const best = yield* searched(prepared.solve(world.limit), asked, done);
+      yield { asked: 'the best of today', bases: fresh(best, putsOff), done };
+    }
+    const answers = yield* searched(prepared.spread(world.limit, counts), asked, done);
+    yield { asked, bases: fresh(answers, putsOff), done: (n + 1) / wishes.length };
+  }
+} // prettier-ignore

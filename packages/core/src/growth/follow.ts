@@ -1,0 +1,43 @@
+import { advance, cheapest, worthOf, type Node } from './advance.ts';
+import { holdingOf, relaxedNeeds, type Change } from './holding.ts';
+import type { Kitchen } from './kitchen.ts';
+import { coreSystem } from './options.ts';
+import { baseKey, isPutOff, type Base, type FoundPath, type PathStep } from './path.ts';
+
+const PLATFORM_SLOTS: ReadonlySet<string> = new Set(['processor', 'board', 'memory']);
+
+const isSame = (a: readonly Change[], b: readonly Change[]): boolean =>
+  a.length === b.length && a.every((change) => b.some((other) => other.slot === change.slot && other.part === change.part && other.beside === change.beside)); // prettier-ignore
+
+/**
+ * The same later steps from another build: the same processors, boards, kits and cards on the same days, with whatever
+ * else they need from there, the cheapest way. Null when one of them is none that the search would take from there, does
+ * not fit, or cannot be paid.
+ */
+export function follow(kitchen: Kitchen, base: Base, steps: readonly PathStep[]): FoundPath | null {
+  const { world, ends, platformsOf, allowedFrom } = kitchen;
+  const { stages, years, market } = world;
+  const holding = holdingOf(base.picks, market.parts);
+  const { processor, board, memory } = holding.set;
+  if (!processor || !board || !memory || isPutOff(base)) return null;
+  if (steps.some((step) => !stages.some((stage) => stage.on === step.on))) return null;
+  const system = coreSystem(world, { processor, board, memory }, holding.set.card ?? null);
+  if (!system) return null;
+  const { needs } = world.context;
+  const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.card);
+  let node: Node = { holding, money: world.limit - base.cost, spent: base.cost, worth: years.sums(system)[ends[0]], steps: [], cores: '' }; // prettier-ignore
+  for (const [n, stage] of stages.entries()) {
+    const changes = steps.find((step) => step.on === stage.on)?.changes ?? [];
+    const wanted = changes.filter((change) => PLATFORM_SLOTS.has(change.slot));
+    const platform = platformsOf(node.holding).find((each) => isSame(each.changes, wanted));
+    const current = node.holding.set.card ?? null;
+    const cardId = changes.find((change) => change.slot === 'card')?.part ?? null;
+    const card = cardId === null ? null : ([...allowedFrom(current)].find((each) => each.id === cardId) ?? undefined); // prettier-ignore
+    if (!platform || card === undefined) return null;
+    const worth = worthOf(kitchen, platform, card ?? current, n);
+    const nodes = worth === null ? [] : advance(kitchen, node, n, platform, card, worth, n === stages.length - 1 ? needs : relaxed); // prettier-ignore
+    if (nodes.length === 0) return null;
+    node = cheapest(nodes);
+  }
+  return { base, steps: node.steps, value: Math.round(node.worth / years.weight(0, years.count)), net: node.spent, key: baseKey(base.picks) }; // prettier-ignore
+}

@@ -1,0 +1,176 @@
+import { bandwidthGbs, firstWordLatencyNs, type MemoryState } from '../frames/index.ts';
+import { SLOTS, type Brief, type Card, type Part, type Processor } from '../parts/index.ts';
+import { boundFor } from './bound.ts';
+import type { Holding } from './holding.ts';
+import {
+  cardsFrom,
+  coreSystem,
+  fittingFor,
+  platformsFrom,
+  type Core,
+  type Fitting,
+  type Platform,
+} from './options.ts';
+import type { GrowthWorld } from './world.ts';
+
+/**
+ * What searches through the paths of one world ask for again and again, worked out once. Stages are numbered from 0, the
+ * first later one; sums of scores are by months, as in `Years`.
+ */
+export interface Kitchen {
+  readonly world: GrowthWorld;
+  /** Month at which each stage begins, and the horizon behind them. */
+  readonly ends: readonly number[];
+  readonly priceAt: (part: Part, stage: number) => number | null;
+  readonly resaleAt: (part: Part, stage: number) => number;
+  /** Sums of scores of a platform with a card; null when a rate is missing. */
+  readonly sumsOf: (core: Core, card: Card | null) => Float64Array | null;
+  /** The same with the best memory and the best slot that there may be: never less. */
+  readonly idealSums: (chip: Processor, card: Card | null) => Float64Array | null;
+  readonly platformsOf: (holding: Holding) => readonly Platform[];
+  readonly allowedFrom: (card: Card | null) => ReadonlySet<Card>;
+  /** Cards in falling order of the most that a stage can be worth with them and a processor. */
+  readonly cardsInOrder: (chip: Processor, stage: number) => readonly { readonly card: Card; readonly most: number }[];
+  readonly fittingOf: (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => Fitting | null;
+  /** No more than this can all stages from one on be worth from a holding with money left; see `boundFor`. */
+  readonly bound: (holding: Holding, money: number, stage: number, soldFrom?: number) => number;
+  /** How often rules were asked about a whole build. */
+  readonly checks: () => number;
+} // prettier-ignore
+
+export const platformId = ({ processor, board, memory }: Core): string =>
+  `${processor.id}|${board.id}|${memory.id}`;
+
+/** A letter for every part, so that what is kept has short keys. There are 65,000 of them, far more than parts of a search. */
+function letters(): (part: { readonly id: string } | null | undefined) => string {
+  const known = new Map<string, string>();
+  return (part) => {
+    if (!part) return ' ';
+    let letter = known.get(part.id);
+    if (letter === undefined) known.set(part.id, (letter = String.fromCharCode(33 + known.size)));
+    return letter;
+  };
+}
+
+/** Keeps what a function gives for each key. */
+function kept<A extends readonly unknown[], R>(keyOf: (...of: A) => string, work: (...of: A) => R) {
+  const known = new Map<string, R>();
+  return (...of: A): R => {
+    const key = keyOf(...of);
+    let value = known.get(key);
+    if (value === undefined) known.set(key, (value = work(...of)));
+    return value;
+  };
+}
+
+/** The same for a part and a stage, which are asked for most. */
+function keptByStage<R>(work: (part: Part, stage: number) => R) {
+  const known = new Map<string, R[]>();
+  return (part: Part, stage: number): R => {
+    let row = known.get(part.id);
+    if (!row) known.set(part.id, (row = []));
+    return (row[stage] ??= work(part, stage));
+  };
+}
+
+export function kitchenFor(world: GrowthWorld): Kitchen {
+  const { years, stages, outlook, index, lists } = world;
+  const ends = [...stages.map((stage) => stage.month), years.count];
+  const ideal = kept(
+    (types: Processor['memoryTypes']) => types?.join() ?? '',
+    (types) => idealMemory(world, types),
+  );
+  let checks = 0;
+  const letter = letters();
+  const core = ({ processor, board, memory }: Core) => letter(processor) + letter(board) + letter(memory);
+  const idealSums = kept(
+    (chip: Processor, card: Card | null) => letter(chip) + letter(card),
+    (chip, card) => {
+      const rate = index.processors.get(chip.id);
+      const graphics = card
+        ? index.cards.get(card.id)
+        : chip.integratedGraphics
+          ? index.integrated.get(chip.id)
+          : undefined;
+      if (!rate || !graphics || chip.threads === null) return null;
+      return years.sums({
+        processor: { rateLn: rate.rateLn, threads: chip.threads },
+        memory: ideal(chip.memoryTypes),
+        graphics: card
+          ? { kind: 'card', rateLn: graphics.rateLn, videoMemoryGb: card.videoMemoryGb ?? 0, linkLn: 0 }
+          : { kind: 'integrated', rateLn: graphics.rateLn },
+      });
+    },
+  );
+  const kitchen: Omit<Kitchen, 'bound'> = {
+    world,
+    ends,
+    priceAt: keptByStage((part, stage) => outlook.priceAt(part, stages[stage].month)),
+    resaleAt: keptByStage((part, stage) => outlook.resaleAt(part, stages[stage].month)),
+    idealSums,
+    sumsOf: kept(
+      (platform: Core, card: Card | null) => core(platform) + letter(card),
+      (platform, card) => {
+        const system = coreSystem(world, platform, card);
+        return system ? years.sums(system) : null;
+      },
+    ),
+    platformsOf: kept(
+      ({ set: { processor, board, memory } }: Holding) =>
+        processor && board && memory ? core({ processor, board, memory }) : '',
+      (holding) => platformsFrom(world, holding),
+    ),
+    allowedFrom: kept(
+      (card: Card | null) => letter(card),
+      (card) => new Set(cardsFrom(world, card)),
+    ),
+    cardsInOrder: kept(
+      (chip: Processor, stage: number) => letter(chip) + stage,
+      (chip, stage) => {
+        const all = lists.cards.flatMap((card) => {
+          const sums = idealSums(chip, card);
+          return sums ? [{ card, most: sums[ends[stage + 1]] - sums[ends[stage]] }] : [];
+        });
+        const base = (card: Card) => outlook.base(card) ?? 0;
+        return all.sort((a, b) => b.most - a.most || base(a.card) - base(b.card));
+      },
+    ),
+    fittingOf: kept(
+      (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => {
+        const { set, drives } = holding;
+        const wishes = stages[stage].wishes.length > 0 ? stage : '';
+        let key = `${canFlash ? 1 : 0}${needs.memoryGb}${needs.cardRequired ? 1 : 0}${wishes}|`;
+        for (const slot of SLOTS) key += letter(set[slot]);
+        for (const drive of drives) key += letter(drive);
+        return key;
+      },
+      (holding, canFlash, stage, needs) => {
+        checks++;
+        return fittingFor(world, holding, canFlash, needs, stages[stage]);
+      },
+    ),
+    checks: () => checks,
+  };
+  return { ...kitchen, bound: boundFor(kitchen) };
+}
+
+/**
+ * The best state that memory may be in beside a processor, alone or twice, on the best of boards: for bounds. Of the types
+ * that the processor takes, or of all where its sheet is silent.
+ */
+function idealMemory(world: GrowthWorld, types: Processor['memoryTypes']): MemoryState {
+  const ideal = { latencyNs: Infinity, bandwidthGbs: 0, gb: 0 };
+  for (const kit of world.catalogue.parts) {
+    if (kit.slot !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
+    for (const [mts, cl] of [
+      [kit.ratedMts, kit.ratedCl],
+      [kit.baseMts, kit.baseCl],
+    ] as const) {
+      if (mts === null || cl === null) continue;
+      ideal.latencyNs = Math.min(ideal.latencyNs, firstWordLatencyNs(mts, cl));
+      ideal.bandwidthGbs = Math.max(ideal.bandwidthGbs, bandwidthGbs(mts, 2));
+    }
+    ideal.gb = Math.max(ideal.gb, 2 * (kit.sticks ?? 0) * (kit.gbPerStick ?? 0));
+  }
+  return ideal;
+}

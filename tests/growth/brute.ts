@@ -1,0 +1,179 @@
+import { barriersOf } from '@ripe-pick/core/compatibility';
+import { scorerFor } from '@ripe-pick/core/frames';
+import { holdingOf, withChanges, worldIn, type Base, type Change, type GrowthWorld, type Holding } from '@ripe-pick/core/growth'; // prettier-ignore
+import type { Memory, Part, PartSet, Processor } from '@ripe-pick/core/parts';
+
+/*
+ * Paths by definition: every build to start from, every change that the rules of the game allow at every stage, every set
+ * of companions, nothing left out and nothing bounded. Shares with the search the lists of parts, the prices, the rule
+ * engine and the frame model of a month; what a path is, what it costs and what it is worth is written here again.
+ */
+
+export interface BrutePath {
+  readonly base: Base;
+  readonly steps: readonly { readonly on: string; readonly changes: readonly Change[] }[];
+  readonly value: number;
+  readonly net: number;
+}
+
+const gb = (kit: Memory) => (kit.sticks ?? 0) * (kit.gbPerStick ?? 0);
+
+/** Everything that may be changed at a stage beside companions, as sets of changes. */
+function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
+  const { lists, index, outlook } = world;
+  const { processor, board, memory, card } = set;
+  if (!processor || !board || !memory) return [];
+  const rate = (part: Part) => (index.processors.get(part.id) ?? index.cards.get(part.id))?.rateLn ?? -Infinity;
+  const cards: Change[][] = [[]];
+  for (const other of lists.cards)
+    if (!card || (other.id !== card.id && (rate(other) > rate(card) || (other.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)))) cards.push([{ slot: 'card', part: other.id, beside: false }]);
+  const platforms: Change[][] = [];
+  const processors: (Processor | null)[] = [null, ...lists.processors.filter((chip) => chip.id !== processor.id && rate(chip) > rate(processor))];
+  for (const chip of processors)
+    for (const other of [null, ...lists.boards]) {
+      const socket = (other ?? board).socket;
+      // A board comes with a processor for another socket, and only then.
+      if (other && (!chip || chip.socket === board.socket)) continue;
+      if (other && other.socket !== chip?.socket) continue;
+      if (!other && chip && chip.socket !== board.socket) continue;
+      const base: Change[] = [];
+      if (chip) base.push({ slot: 'processor', part: chip.id, beside: false });
+      if (other) base.push({ slot: 'board', part: other.id, beside: false });
+      const type = (other ?? board).memoryType;
+      void socket;
+      if (other && type !== memory.type) {
+        for (const kit of lists.kits) if (kit.type === type) platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
+        continue;
+      }
+      platforms.push(base);
+      if (other) continue;
+      if (kits.length === 1 && outlook.base(kits[0]) !== null) platforms.push([...base, { slot: 'memory', part: kits[0].id, beside: true }]);
+      for (const kit of lists.kits) if (kit.type === type && gb(kit) > gb(memory)) platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
+    }
+  return platforms.flatMap((platform) => cards.map((change) => [...platform, ...change]));
+} // prettier-ignore
+
+/** All ways to make a holding pass every rule with the fewest changed companions; none when nothing does. */
+function companionsAt(world: GrowthWorld, holding: Holding, canFlash: boolean, needs: GrowthWorld['context']['needs']): Change[][] {
+  const { lists } = world;
+  const context = { ...world.context, needs: canFlash ? { ...needs, borrowProcessor: true } : needs, ownedDrives: [...world.context.ownedDrives, ...holding.drives] };
+  const ways: Change[][] = [];
+  const all = (slot: 'supply' | 'cooler' | 'case', list: readonly Part[]): (Part | null)[] => [null, ...list.filter((part) => part.id !== holding.set[slot]?.id)];
+  for (const supply of all('supply', lists.supplies))
+    for (const cooler of all('cooler', lists.coolers))
+      for (const box of all('case', lists.cases)) {
+        const set: Record<string, unknown> = { ...holding.set };
+        const changes: Change[] = [];
+        for (const [slot, part] of [['supply', supply], ['cooler', cooler], ['case', box]] as const)
+          if (part) {
+            set[slot] = part;
+            changes.push({ slot, part: part.id, beside: false });
+          }
+        if (barriersOf(set as PartSet, context, world.brief.market.allowUnknown).length === 0) ways.push(changes); // the slots' own parts
+      }
+  const fewest = Math.min(...ways.map((way) => way.length));
+  return ways.filter((way) => way.length === fewest);
+} // prettier-ignore
+
+/** Every path from every build given, each with what it is worth and costs. */
+export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath[] {
+  const { stages, outlook, market, brief, catalogue } = world;
+  const { growth } = brief;
+  const { pays } = growth.resale;
+  const months = Array.from({ length: growth.horizonMonths }, (_, month) => {
+    const then = worldIn(brief, catalogue.frameModel, world.today, month);
+    return { scorer: scorerFor(then.brief, then.model), weight: Math.round(1e6 * (1 + growth.discountYearly) ** (-(month + 0.5) / 12)) }; // prettier-ignore
+  });
+  const weights = months.reduce((sum, month) => sum + month.weight, 0);
+  const scores = new Map<string, (number | null)[]>();
+  const scoreIn = ({ set }: Holding, month: number): number | null => {
+    const key = [set.processor, set.board, set.memory, set.card].map((part) => part?.id).join('|');
+    let row = scores.get(key);
+    if (!row) scores.set(key, (row = []));
+    return (row[month] ??= months[month].scorer(set));
+  };
+  const companions = new Map<string, Change[][]>();
+  const out: BrutePath[] = [];
+  for (const base of bases) {
+    const start = holdingOf(base.picks, market.parts);
+    const isLess = base.putsOff.card || base.putsOff.memory;
+    const { needs } = world.context;
+    const relaxed = { ...needs, memoryGb: base.putsOff.memory ? needs.memoryGb / 2 : needs.memoryGb, cardRequired: base.putsOff.card ? false : needs.cardRequired }; // prettier-ignore
+    if (isLess) {
+      const system = world.systemOf(start.set);
+      if (stages.length === 0 || !system) continue;
+      if (!world.years.averages(system, 0).every((fps) => fps >= growth.start.playableFps)) continue;
+    }
+    const go = (
+      stage: number,
+      holding: Holding,
+      money: number,
+      net: number,
+      worth: number,
+      steps: BrutePath['steps'],
+    ) => {
+      const from = stage === 0 ? 0 : stages[stage - 1].month;
+      const to = stages[stage]?.month ?? growth.horizonMonths;
+      let value = worth;
+      for (let month = from; month < to; month++) {
+        const score = scoreIn(holding, month);
+        if (score === null) return;
+        value += months[month].weight * score;
+      }
+      if (stage === stages.length) {
+        out.push({ base, steps, value: Math.round(value / weights), net });
+        return;
+      }
+      const isLast = stage === stages.length - 1;
+      const { month, on, income } = stages[stage];
+      for (const core of coresAt(world, holding)) {
+        const canFlash = !core.some((change) => change.slot === 'board');
+        const withDrives = withWishedDrives(
+          world,
+          withChanges(holding, core, market.parts).holding,
+          stages[stage],
+          (held) => ways(held, canFlash, isLast ? needs : relaxed),
+        );
+        if (!withDrives) continue;
+        for (const companion of ways(withDrives.holding, canFlash, isLast ? needs : relaxed)) {
+          const changes = [...core, ...withDrives.changes, ...companion];
+          const made = withChanges(holding, changes, market.parts);
+          const paid = made.ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, month) ?? Infinity), 0); // prettier-ignore
+          const back = made.outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, month), 0);
+          const left = money + income - paid + (pays ? back : 0);
+          if (left >= 0) go(stage + 1, made.holding, left, net + paid - back, value, changes.length > 0 ? [...steps, { on, changes }] : steps); // prettier-ignore
+        }
+      }
+    };
+    const ways = (holding: Holding, canFlash: boolean, asked: GrowthWorld['context']['needs']) => {
+      const key = `${Object.values(holding.set).map((part) => part?.id).join('|')}|${holding.drives.map((drive) => drive.id).join()}|${canFlash}|${asked.memoryGb}|${asked.cardRequired}`; // prettier-ignore
+      let known = companions.get(key);
+      if (!known) companions.set(key, (known = companionsAt(world, holding, canFlash, asked)));
+      return known;
+    };
+    go(0, start, world.limit - base.cost, base.cost, 0, []);
+  }
+  return out;
+}
+
+/** The cheapest drive of its kind that can be made to fit, for every drive that a stage brings; null when none can. */
+function withWishedDrives(
+  world: GrowthWorld,
+  holding: Holding,
+  { wishes, month }: GrowthWorld['stages'][number],
+  ways: (holding: Holding) => Change[][],
+): { holding: Holding; changes: Change[] } | null {
+  let held = holding;
+  const changes: Change[] = [];
+  const price = (part: Part) => world.outlook.priceAt(part, month) ?? Infinity;
+  for (const wish of wishes) {
+    if (wish.kind !== 'drive') continue;
+    const fits = world.lists.drives.filter((drive) => (drive.gb ?? 0) >= wish.gb && (!wish.solidState || drive.solidState)).sort((a, b) => price(a) - price(b) || (a.id < b.id ? -1 : 1)); // prettier-ignore
+    const taken = fits.find((drive) => ways(withChanges(held, [{ slot: 'storage', part: drive.id, beside: true }], world.market.parts).holding).length > 0); // prettier-ignore
+    if (!taken) return null;
+    const change: Change = { slot: 'storage', part: taken.id, beside: true };
+    changes.push(change);
+    held = withChanges(held, [change], world.market.parts).holding;
+  }
+  return { holding: held, changes };
+}
