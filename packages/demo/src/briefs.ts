@@ -29,7 +29,18 @@ export const SEAT_BRIEF: BriefFile = {
   owned: ['given-office-case', 'given-drive'],
   belongings: [{ part: 'given-office-case', paidMinor: null, valueMinor: 1000, sell: false }],
   locks: [],
-  planned: { card: null, memory: null },
+  planned: { card: null, memory: null, processor: null, isFirm: false },
+  growth: {
+    horizonMonths: 36,
+    sums: [
+      { id: 'sum-stall', on: '2027-07-20', amountMinor: 22000, note: 'the summer stall' },
+      { id: 'sum-fair', on: '2028-05-20', amountMinor: 20000, note: 'the harbour fair' },
+    ],
+    monthlyMinor: 0,
+    wishes: [{ kind: 'screen', id: 'wish-screens', on: '2027-07-20', widthPx: 1920, heightPx: 1080, refreshHz: 180, costMinor: 0, note: 'the rowing club hands its screens on' }],
+    discountYearly: 0.1, heavierYearly: 0.08, heavierByFamily: { arena: 0.05, story: 0.14 }, needsYearly: 0.06, falls: {},
+    resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] }, start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+  },
   excluded: [],
 }; // prettier-ignore
 

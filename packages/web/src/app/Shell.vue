@@ -93,6 +93,7 @@ offerCommands(() => [
   { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
   { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
   { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
+  { id: 'go-growth', title: 'Growth', group: 'Screen', run: () => void router.push('/growth') },
   { id: 'go-ripeness', title: 'Ripeness', group: 'Screen', run: () => void router.push('/ripeness') },
   {
     id: 'go-backtest',

@@ -30,6 +30,12 @@ export const router = createRouter({
       meta: { title: 'Line-up', isAboutMoney: true },
     },
     {
+      path: '/growth',
+      name: 'growth',
+      component: () => import('../features/growth/index.ts').then((m) => m.GrowthPage),
+      meta: { title: 'Growth', isAboutMoney: true },
+    },
+    {
       path: '/ripeness',
       name: 'ripeness',
       component: () => import('../features/ripeness/index.ts').then((m) => m.RipenessPage),

@@ -13,7 +13,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { asideOf } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
-import { segmentsOf, type Segment } from './ruler.ts';
+import { segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
 const bench = useBench();
 const prices = usePrices();

@@ -48,7 +48,7 @@ describe('decisions', () => {
     expect(all.at(-1)?.why).toBe('step 339');
   });
   it('a story names decisions and rulings-out with their reasons, one line each', () => {
-    const candidate: Candidate = { id: 'a', name: 'A', picks: {}, note: 'For\nthe league', isArchived: false, decisions: [decision()] }; // prettier-ignore
+    const candidate: Candidate = { id: 'a', name: 'A', picks: {}, note: 'For\nthe league', isArchived: false, decisions: [decision()], path: [] }; // prettier-ignore
     const brief = {
       ...blankBrief(),
       excluded: [

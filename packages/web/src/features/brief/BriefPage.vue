@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { NInput } from 'naive-ui';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import AheadBand from './AheadBand.vue';
 import BoxBand from './BoxBand.vue';
 import ExpectCard from './ExpectCard.vue';
 import MoneyBand from './MoneyBand.vue';
@@ -29,6 +30,7 @@ const workspace = useWorkspace();
       <MoneyBand />
       <PlayBand />
       <BoxBand />
+      <AheadBand />
       <WishesBand />
     </div>
     <ExpectCard />

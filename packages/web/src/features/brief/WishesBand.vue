@@ -44,6 +44,7 @@ const partsOf = (kind: PartKind) =>
     .sort((a, b) => a.label.localeCompare(b.label));
 const cards = computed(() => partsOf('card'));
 const kits = computed(() => partsOf('memory'));
+const chips = computed(() => partsOf('processor'));
 
 type Policy = 'general' | 'new' | 'unworn' | 'used' | 'any';
 const POLICIES: Readonly<Record<Exclude<Policy, 'general'>, readonly Condition[]>> = {
@@ -140,6 +141,20 @@ const tariff = computed(
             :options="kits"
             placeholder="None yet"
             @update:value="(v: string | null) => setPlanned({ memory: v })"
+          />
+          <ChoiceField
+            label="Planned processor for the same board"
+            clearable
+            filterable
+            :value="brief.planned.processor"
+            :options="chips"
+            placeholder="None yet"
+            @update:value="(v: string | null) => setPlanned({ processor: v })"
+          />
+          <SwitchField
+            label="Today’s picks must have room for what is planned"
+            :value="brief.planned.isFirm"
+            @change="(v) => setPlanned({ isFirm: v })"
           />
           <NumberField
             label="Hours of play a week"

@@ -167,6 +167,7 @@ const exportBuild = () =>
     version: 1,
     name: workspace.active.name,
     picks: workspace.picks,
+    path: workspace.active.path,
   });
 </script>
 

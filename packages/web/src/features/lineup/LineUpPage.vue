@@ -16,6 +16,7 @@ import Dumbbells from './Dumbbells.vue';
 import { toCsv, toFile, toMarkdown } from './export.ts';
 import { SHAPES, shapePath } from './shapes.ts';
 import { rowsOf, type Row } from './table.ts';
+import { useLineUpGrowth } from './use-line-up-growth.ts';
 
 const MOST = 5;
 const bench = useBench();
@@ -46,8 +47,11 @@ const ripenessOf = (part: string) => {
   const verdict = prices.verdicts.get(part);
   return verdict ? { ripeness: verdict.ripeness, savingMinor: verdict.saving * prices.promise } : null;
 };
+const growthOf = useLineUpGrowth(chosen);
 const rows = computed(() =>
-  lineUp.value && bench.index ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf, ripenessOf) : [],
+  lineUp.value && bench.index
+    ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf, ripenessOf, growthOf)
+    : [],
 );
 const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));
 const same = computed(() => rows.value.length - rows.value.filter((row) => row.differs).length);
@@ -55,6 +59,7 @@ const GROUPS: Readonly<Record<Row['group'], string>> = {
   parts: 'Parts',
   frames: 'Frames',
   money: 'Money',
+  growth: 'Growth',
   rest: 'Watts, noise, room, risk',
 };
 const groups = computed(() =>

@@ -30,6 +30,18 @@ const sheet = {
 const row = (id: string) => rows.find((each) => each.id === id);
 
 describe('a line-up', () => {
+  it('shows every candidate’s best path, and says while it is being worked out or cannot be told', () => {
+    const cells = [{ value: 128_400, net: 96_365, steps: '2027-07 Tideline 380' }, undefined] as const;
+    const grown = rowsOf(lineUp, brief, market, (id) => id, null, (entry) => cells[entry]).filter((each) => each.group === 'growth'); // prettier-ignore
+    expect(grown.map((each) => each.cells)).toEqual([
+      ['128.4 fps', 'working it out…'],
+      ['2027-07 Tideline 380', 'working it out…'],
+      ['€963.65', 'working it out…'],
+    ]);
+    const none = rowsOf(lineUp, brief, market, (id) => id, null, () => null).filter((each) => each.group === 'growth'); // prettier-ignore
+    expect(none.flatMap((each) => each.cells)).toEqual(Array.from({ length: 6 }, () => 'unknown'));
+    expect(rows.some((each) => each.group === 'growth')).toBe(false);
+  });
   it('has one cell for every candidate in every row, and marks where they differ', () => {
     for (const each of rows) expect(each.cells).toHaveLength(2);
     for (const each of rows)

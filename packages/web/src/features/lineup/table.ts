@@ -10,7 +10,7 @@ import { pickName } from '../../shared/format/swaps.ts';
 /** A line of the comparison: one cell for every candidate, in their order. */
 export interface Row {
   readonly id: string;
-  readonly group: 'parts' | 'frames' | 'money' | 'rest';
+  readonly group: 'parts' | 'frames' | 'money' | 'growth' | 'rest';
   readonly label: string;
   readonly cells: readonly string[];
   /** Whether the candidates differ here. */
@@ -29,6 +29,17 @@ export type RipenessOf = (
   part: string,
 ) => { readonly ripeness: Ripeness; readonly savingMinor: number } | null;
 
+/** The best that can become of a candidate over the time that is looked ahead; null where nothing can be told. */
+export interface GrowthCell {
+  /** The objective over that time, in thousandths. */
+  readonly value: number | null;
+  /** Money out less what comes back, in minor units. */
+  readonly net: number;
+  readonly steps: string;
+}
+/** By the candidate's place; undefined while it is being worked out. */
+export type GrowthOf = (entry: number) => GrowthCell | null | undefined;
+
 /** Lays a line-up out as rows of text: what the page shows and the exports write. */
 export function rowsOf(
   lineUp: LineUp,
@@ -36,6 +47,7 @@ export function rowsOf(
   market: Market,
   nameOf: (game: string) => string,
   prices: RipenessOf | null = null,
+  growth: GrowthOf | null = null,
 ): Row[] {
   const { currency } = brief.money;
   const limit = brief.money.budgetMinor + brief.money.slackMinor;
@@ -106,6 +118,26 @@ export function rowsOf(
     });
   }
   add('money', 'yearly', 'Running cost a year, at most', ({ traits }) => (traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency))); // prettier-ignore
+  if (growth) {
+    const cell = (words: (found: GrowthCell) => string) => (entry: LineUpEntry) => {
+      const found = growth(entries.indexOf(entry));
+      return found === undefined ? 'working it out…' : found === null ? UNKNOWN : words(found);
+    };
+    const { horizonMonths } = brief.growth;
+    add('growth', 'path-value', `Figure over ${horizonMonths} months, on its best path`, cell(({ value }) => (value === null ? UNKNOWN : `${(value / 1000).toFixed(1)}${isShare ? ' %' : ' fps'}`))); // prettier-ignore
+    add(
+      'growth',
+      'path-steps',
+      'Its best path',
+      cell(({ steps }) => steps),
+    );
+    add(
+      'growth',
+      'path-net',
+      'Money out in all, less resale',
+      cell(({ net }) => money(net, currency)),
+    );
+  }
   add('rest', 'load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
   add('rest', 'spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
   add('rest', 'noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));

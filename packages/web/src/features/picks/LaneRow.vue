@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { Lock, LockOpen } from '@lucide/vue';
 import type { Slot } from '@ripe-pick/core/parts';
-import { MEASURES, type Trade } from '@ripe-pick/core/trades';
+import type { Measure, Trade } from '@ripe-pick/core/trades';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
@@ -24,6 +24,8 @@ const props = defineProps<{
   focused: Trade | null;
   isTabStop: boolean;
   marks: readonly number[];
+  /** What the height means. */
+  measure: Pick<Measure, 'label' | 'unit' | 'kind'>;
 }>();
 const emit = defineEmits<{
   focusTrade: [trade: Trade | null];
@@ -49,7 +51,6 @@ const partName = computed(() =>
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const nowX = computed(() => xOf(0, props.frame));
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
-const measure = computed(() => MEASURES[props.slotName]);
 const focusAt = computed(() => {
   const trade = props.focused;
   if (!trade || !isShown(trade.money, props.frame)) return null;
@@ -61,7 +62,7 @@ const ringAt = computed(() => {
   return { x: xOf(trade.money, props.frame), y: yOf(trade.gain, props.frame) };
 });
 const guides = computed(() => {
-  const { kind, unit } = measure.value;
+  const { kind, unit } = props.measure;
   if (!unit) return [];
   const scale = kind === 'frames' ? 1000 : 1;
   const gains = guidesOf(props.frame.reach);
@@ -73,7 +74,9 @@ const guides = computed(() => {
     text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}`,
   }));
 });
-const optionText = computed(() => (props.focused ? tradeWords(props.focused, props.currency) : ''));
+const optionText = computed(() =>
+  props.focused ? tradeWords(props.focused, props.currency, props.measure) : '',
+);
 
 function at(event: PointerEvent | MouseEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();

@@ -5,7 +5,7 @@ import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue
 import { NInput, NPopover, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
-import { withPick, type Repair, type Trade } from '@ripe-pick/core/trades';
+import { MEASURES, withPick, type Measure, type Repair, type Trade } from '@ripe-pick/core/trades';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -14,6 +14,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
+import { useLaneRoom } from './use-lane-room.ts';
 import { isShown, reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
 import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
 
@@ -72,12 +73,14 @@ const tradesOf = (slot: Slot): readonly Trade[] => {
     ? trades
     : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
 };
-const visible = computed(() => new Map(slots.value.map((slot) => [slot, tradesOf(slot)])));
+const visible = computed(() => new Map(slots.value.map((slot) => [slot, room.isOn.value ? tradesOf(slot).map(room.lifted) : tradesOf(slot)]))); // prettier-ignore
+/** With room to grow as the height, every lane shows frames. */
+const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = { label: 'room to grow', unit: 'fps', kind: 'frames' }; // prettier-ignore
 const FRAME_LANES: readonly Slot[] = ['processor', 'memory', 'card'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
 const framesReach = computed(() =>
   reachOf(
-    FRAME_LANES.flatMap((slot) => visible.value.get(slot) ?? []),
+    (room.isOn.value ? slots.value : FRAME_LANES).flatMap((slot) => visible.value.get(slot) ?? []),
     axis.value,
     2000,
   ),
@@ -85,9 +88,10 @@ const framesReach = computed(() =>
 const frames = computed(() => {
   const out = new Map<Slot, LaneFrame>();
   for (const slot of slots.value) {
-    const reach = FRAME_LANES.includes(slot)
-      ? framesReach.value
-      : reachOf(visible.value.get(slot) ?? [], axis.value, 1);
+    const reach =
+      room.isOn.value || FRAME_LANES.includes(slot)
+        ? framesReach.value
+        : reachOf(visible.value.get(slot) ?? [], axis.value, 1);
     out.set(slot, {
       width: plotWidth.value,
       height: laneHeight.value,
@@ -105,8 +109,11 @@ const axis = computed((): LaneFrame => ({
   centre: centre.value,
   reach: 1,
 }));
+const room = useLaneRoom(
+  computed(() => slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value)))), // prettier-ignore
+);
 const marks = computed(() => scaleLinear().domain([centre.value - moneyWindow.value, centre.value + moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
-const room = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
+const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const priceOf = (slot: Slot) =>
   bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
 const lockOf = (slot: Slot) => workspace.brief.locks.find((lock) => lock.slot === slot) ?? null;
@@ -120,6 +127,7 @@ const live = computed(() => {
     null
   );
 });
+const measureOf = (slot: Slot) => (room.isOn.value ? ROOM_MEASURE : MEASURES[slot]);
 function focusTrade(trade: Trade | null) {
   focused.value = trade;
   if (trade) laneSlot.value = trade.slot;
@@ -292,7 +300,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;
   if (target.matches('input, textarea, select, [role=combobox]') || target.closest('[role=dialog]')) return;
   const name = event.key.toLowerCase();
-  if (name === 'u') withUsed.value = !withUsed.value;
+  if (name === 'g') room.isOn.value = !room.isOn.value;
+  else if (name === 'u') withUsed.value = !withUsed.value;
   else if (name === 'f') emit('find');
   else if (name === '+' || name === '=') zoom(-1);
   else if (name === '-') zoom(1);
@@ -346,6 +355,23 @@ const steepestWords = computed(() => {
           <ChevronRight :size="15" aria-hidden="true" />
         </button>
       </span>
+      <button
+        class="plain edged"
+        :aria-pressed="room.isOn.value"
+        title="Height: what the best path from each part is worth over the months to come (G)"
+        @click="room.isOn.value = !room.isOn.value"
+      >
+        Room to grow <kbd>G</kbd>
+      </button>
+      <span v-if="room.isOn.value" class="small quiet" role="status">{{
+        room.failed.value
+          ? 'could not be worked out'
+          : room.isWorking.value
+            ? 'working it out…'
+            : room.now.value === null
+              ? 'nothing can be told for this build'
+              : ''
+      }}</span>
       <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">
         {{ showAll ? 'Fewer lanes' : 'All lanes' }}
       </button>
@@ -383,12 +409,13 @@ const steepestWords = computed(() => {
         :frame="frames.get(slot)!"
         :currency="bench.currency"
         :price="priceOf(slot)"
-        :room="room"
+        :room="left"
         :is-locked="lockOf(slot) !== null"
         :steepest="bench.lanes?.steepest ?? null"
         :focused="live?.slot === slot ? live : null"
         :is-tab-stop="laneSlot === slot"
         :marks="marks"
+        :measure="measureOf(slot)"
         @focus-trade="focusTrade"
         @swap="swap"
         @toggle-lock="toggleLock(slot)"
@@ -429,7 +456,8 @@ const steepestWords = computed(() => {
             >
           </p>
           <p v-else :class="{ bad: live.barrier }">
-            <span class="num">{{ tradeEffect(live, bench.currency) }}</span><template v-if="live.barrier"
+            <span class="num">{{ tradeEffect(live, bench.currency, measureOf(live.slot)) }}</span><template
+              v-if="live.barrier"
               >. {{ live.barrier.sentence }}</template
             >
           </p>

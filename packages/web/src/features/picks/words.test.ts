@@ -27,6 +27,13 @@ describe('trades in words', () => {
     expect(tradeEffect(trade({}), 'EUR')).toBe('−€11.04, ±0.0 fps, +150 W watts to spare');
     expect(tradeEffect(trade({ slot: 'card', score: -2600, gain: -2600 }), 'EUR')).toBe('−€11.04, −2.6 fps');
   });
+  it('say what room to grow is worth where that is the height, but not of what does not fit', () => {
+    const room = { label: 'room to grow', unit: 'fps', kind: 'frames' } as const;
+    expect(tradeEffect(trade({ gain: 1200 }), 'EUR', room)).toBe('−€11.04, ±0.0 fps, room to grow +1.2 fps');
+    expect(tradeEffect(trade({ gain: null }), 'EUR', room)).toBe('−€11.04, ±0.0 fps, room to grow not known yet'); // prettier-ignore
+    const barrier = { sentence: 'No.' } as Trade['barrier'];
+    expect(tradeEffect(trade({ gain: null, barrier }), 'EUR', room)).toBe('−€11.04, ±0.0 fps');
+  });
   it('say unknown where something is not known', () => {
     expect(tradeEffect(trade({ score: null, gain: null }), 'EUR')).toBe(
       '−€11.04, frames unknown, watts to spare unknown',

@@ -1,5 +1,4 @@
-import type { KeepReason, Repair, Trade } from '@ripe-pick/core/trades';
-import { MEASURES } from '@ripe-pick/core/trades';
+import { MEASURES, type KeepReason, type Measure, type Repair, type Trade } from '@ripe-pick/core/trades';
 import type { Slot } from '@ripe-pick/core/parts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES } from '../../shared/format/slots.ts';
@@ -8,26 +7,34 @@ export function tradeName(trade: Trade): string {
   return trade.part ? `${trade.part.maker} ${trade.part.name}` : (EMPTY_NAMES[trade.slot] ?? 'left empty');
 }
 
-/** What a swap does, in short: money, then frames or the lane's own measure. */
-export function tradeEffect(trade: Trade, currency: string): string {
-  const { kind, unit } = MEASURES[trade.slot];
+type HeightMeasure = Pick<Measure, 'label' | 'unit' | 'kind'>;
+
+/** What a swap does, in short: money, then frames, then the lane's own measure or what else its height was given. */
+export function tradeEffect(
+  trade: Trade,
+  currency: string,
+  measure: HeightMeasure = MEASURES[trade.slot],
+): string {
+  const { kind, unit, label } = measure;
   const pieces = [money(trade.money, currency, { sign: true })];
   if (trade.score !== null) pieces.push(`${signed(trade.score / 1000)} fps`);
   else pieces.push('frames unknown');
   if (kind === 'own' && unit)
-    pieces.push(
-      trade.gain === null
-        ? `${MEASURES[trade.slot].label} unknown`
-        : `${signed(trade.gain, 0)} ${unit} ${MEASURES[trade.slot].label}`,
-    );
+    pieces.push(trade.gain === null ? `${label} unknown` : `${signed(trade.gain, 0)} ${unit} ${label}`);
+  else if (kind === 'frames' && label !== MEASURES[trade.slot].label && !trade.barrier)
+    pieces.push(`${label} ${trade.gain === null ? 'not known yet' : `${signed(trade.gain / 1000)} ${unit}`}`);
   return pieces.join(', ');
 }
 
 /** The same as one sentence for a screen reader. */
-export function tradeWords(trade: Trade, currency: string): string {
+export function tradeWords(
+  trade: Trade,
+  currency: string,
+  measure: HeightMeasure = MEASURES[trade.slot],
+): string {
   if (trade.isCurrent) return `${tradeName(trade)}, the current pick`;
   const state = trade.barrier ? `, does not fit: ${trade.barrier.sentence}` : '';
-  return `${tradeName(trade)}, ${tradeEffect(trade, currency)}${trade.offer ? `, ${trade.offer.condition}` : ''}${state}`;
+  return `${tradeName(trade)}, ${tradeEffect(trade, currency, measure)}${trade.offer ? `, ${trade.offer.condition}` : ''}${state}`;
 }
 
 /** The one reason to keep a rival that is neither better nor cheaper. */

@@ -27,11 +27,13 @@ const workspace = useWorkspace();
 const target = computed(() => workspace.targets.find((each) => each.part === props.watched.part) ?? null);
 const scale = computed(() => 10 ** minorPlaces(bench.currency));
 const draft = ref<number | null>(null);
+const from = ref<string | null>(null);
 const by = ref<string | null>(null);
 watch(
   () => [props.watched.part, target.value] as const,
   () => {
     draft.value = target.value ? target.value.priceMinor / scale.value : null;
+    from.value = target.value?.from ?? null;
     by.value = target.value?.by ?? null;
   },
   { immediate: true },
@@ -41,6 +43,7 @@ function keep() {
   prices.setTarget(props.watched.part, props.watched.slot, {
     currency: bench.currency,
     priceMinor: Math.round(draft.value * scale.value),
+    from: from.value,
     by: by.value,
     note: target.value?.note ?? '',
   });
@@ -124,6 +127,7 @@ const facts = computed(() => {
         :precision="minorPlaces(bench.currency)"
         @update:value="draft = $event"
       />
+      <DayField label="counts from" :value="from" @change="from = $event" />
       <DayField label="wanted by" :value="by" @change="by = $event" />
       <NButton size="small" attr-type="submit">{{ target ? 'Change the target' : 'Set a target' }}</NButton>
       <NButton

@@ -4,7 +4,8 @@ import { curveStepAfter, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 import { money } from '../../shared/format/format.ts';
-import { nextSum, rowsFor, targetFlags } from './chart.ts';
+import { rowsFor } from '../../shared/format/labels.ts';
+import { nextSum, targetFlags } from './chart.ts';
 
 const props = defineProps<{
   steps: readonly FrontierStep[];

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
-import { nextSum, rowsFor, targetFlags } from './chart.ts';
+import { rowsFor } from '../../shared/format/labels.ts';
+import { nextSum, targetFlags } from './chart.ts';
 
 const step = (cost: number, ...averages: number[]): FrontierStep =>
   ({

@@ -59,7 +59,20 @@ export function blankBrief(): Brief {
     owned: [],
     belongings: [],
     locks: [],
-    planned: { card: null, memory: null },
+    planned: { card: null, memory: null, processor: null, isFirm: false },
+    growth: {
+      horizonMonths: 36,
+      sums: [],
+      monthlyMinor: 0,
+      wishes: [],
+      discountYearly: 0.1,
+      heavierYearly: 0.08,
+      heavierByFamily: {},
+      needsYearly: 0.06,
+      falls: {},
+      resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] },
+      start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+    },
     excluded: [],
   };
 }

@@ -1,4 +1,4 @@
-import type { Decision } from '@ripe-pick/contract';
+import type { Decision, StoredPathStep } from '@ripe-pick/contract';
 import { costOf } from '@ripe-pick/core/money';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { swapsBetween } from '@ripe-pick/core/trades';
@@ -36,9 +36,9 @@ export const useChoose = defineStore('choose', () => {
       const after = change(workspace.picks);
       workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why));
     },
-    /** A new candidate with picks that come from somewhere. */
-    keep(name: string, why: string, picks: Picks): string {
-      return workspace.addCandidate(name, picks, { decisions: decisionsFor({}, picks, why) });
+    /** A new candidate with picks that come from somewhere, and how it is to grow. */
+    keep(name: string, why: string, picks: Picks, path: readonly StoredPathStep[] = []): string {
+      return workspace.addCandidate(name, picks, { decisions: decisionsFor({}, picks, why), path });
     },
   };
 });

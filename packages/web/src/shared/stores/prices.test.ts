@@ -19,7 +19,7 @@ describe('looks by day', () => {
 
 describe('what is kept of watching', () => {
   beforeEach(() => setActivePinia(createPinia()));
-  const target = { currency: 'EUR', priceMinor: 15_000, by: null, note: '' };
+  const target = { currency: 'EUR', priceMinor: 15_000, from: null, by: null, note: '' };
   it('is a named step each: one target a part, changed, removed, undone', () => {
     const [prices, workspace] = [usePrices(), useWorkspace()];
     prices.setTarget('card-a', 'card', target);

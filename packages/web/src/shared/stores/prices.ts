@@ -211,7 +211,7 @@ export const usePrices = defineStore('prices', () => {
     workspace.edit(label, (state) => ({ ...state, watching: { ...state.watching, ...change } }));
 
   return {
-    watched, series, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
+    watched, series, pool, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
     read: () => read(true).then(judge), runBacktest, stop: () => void worker().cancel(), setTarget, putEvent, putEvents, removeEvent, setWatching,
   }; // prettier-ignore
 });

@@ -3,9 +3,10 @@ import type { Flip, FlipProgress } from '@ripe-pick/core/insight';
 import type { ShoppingResult } from '@ripe-pick/core/baskets';
 import type { Explanation, Progress } from '@ripe-pick/core/optimise';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';
+import { desksOf } from './desks.ts';
 import { useMarket } from './market.ts';
 
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
@@ -16,29 +17,13 @@ export const useSolver = defineStore('solver', () => {
   const market = useMarket();
   const isBusy = ref(false);
   const progress = shallowRef<Progress | null>(null);
-  const desks = new Map<Desk, { remote: Remote<Solver>; loaded: Promise<unknown> }>();
-
-  /** The worker of a desk with the catalogue of this moment in it. */
-  async function at(desk: Desk): Promise<Remote<Solver>> {
-    let entry = desks.get(desk);
-    if (!entry) {
-      const worker = new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), {
-        type: 'module',
-      });
-      const remote = wrap<Solver>(worker);
-      entry = { remote, loaded: market.catalogue ? remote.load(market.catalogue) : Promise.resolve() };
-      desks.set(desk, entry);
-    }
-    await entry.loaded;
-    return entry.remote;
-  }
+  const { at, stop } = desksOf<Desk, Solver>(
+    () => new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  // The first search must not wait for its worker to start.
   watch(
     () => market.catalogue,
-    (catalogue) => {
-      if (!catalogue) return;
-      for (const entry of desks.values()) entry.loaded = entry.remote.load(catalogue);
-      void at('search');
-    },
+    (catalogue) => void (catalogue && at('search')),
     { immediate: true },
   );
 
@@ -56,11 +41,6 @@ export const useSolver = defineStore('solver', () => {
       isBusy.value = false;
     }
   }
-  const stop = (desk: Desk) => {
-    const entry = desks.get(desk);
-    if (entry) void entry.remote.cancel();
-  };
-
   return {
     isBusy,
     progress,

@@ -4,6 +4,7 @@ import {
   watchKeptSchema,
   type Candidate,
   type Decision,
+  type StoredPathStep,
   type Workspace,
 } from '@ripe-pick/contract';
 import { withHousehold } from '@ripe-pick/core/buying';
@@ -19,7 +20,9 @@ export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 function blank(): Workspace {
   return {
     brief: blankBrief() as Workspace['brief'],
-    candidates: [{ id: 'first', name: 'First idea', picks: {}, note: '', isArchived: false, decisions: [] }],
+    candidates: [
+      { id: 'first', name: 'First idea', picks: {}, note: '', isArchived: false, decisions: [], path: [] },
+    ],
     active: 'first',
     finds: [],
     orders: [],
@@ -180,14 +183,14 @@ export const useWorkspace = defineStore('workspace', () => {
   function addCandidate(
     name: string,
     picksOf: Picks,
-    from: { readonly decisions?: readonly Decision[]; readonly note?: string } = {},
+    from: { readonly decisions?: readonly Decision[]; readonly note?: string; readonly path?: readonly StoredPathStep[] } = {}, // prettier-ignore
   ): string {
     if (state.value.candidates.length >= MOST_CANDIDATES) {
       failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
       return active.value.id;
     }
     const id = freshId();
-    const fresh: Candidate = { id, name: name.slice(0, 200), picks: picksOf as Candidate['picks'], note: from.note ?? '', isArchived: false, decisions: [...(from.decisions ?? [])] }; // prettier-ignore
+    const fresh: Candidate = { id, name: name.slice(0, 200), picks: picksOf as Candidate['picks'], note: from.note ?? '', isArchived: false, decisions: [...(from.decisions ?? [])], path: [...(from.path ?? [])] }; // prettier-ignore
     edit(`add ${name}`, (workspace) => ({
       ...workspace,
       candidates: [...workspace.candidates, fresh],

@@ -21,6 +21,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
     list: [
       { keys: ['F'], does: 'Find the best' },
       { keys: ['U'], does: 'Show or hide used parts' },
+      { keys: ['G'], does: 'Room to grow as the height of the lanes, or back' },
       { keys: ['+'], does: 'Closer look at the money' },
       { keys: ['−'], does: 'Wider look' },
       { keys: ['[', ']'], does: 'Along the money, to cheaper or dearer parts' },
@@ -46,6 +47,14 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
     list: [
       { keys: ['←', '→'], does: 'Move a sum to the next step' },
       { keys: ['Page Up', 'Page Down'], does: 'Move it by a tenth' },
+    ],
+  },
+  {
+    where: 'Growth, on a step of your own path',
+    list: [
+      { keys: ['←', '→'], does: 'Move it by a month' },
+      { keys: ['Page Up', 'Page Down'], does: 'Move it by half a year' },
+      { keys: ['Delete'], does: 'Leave it out' },
     ],
   },
 ];

@@ -1,0 +1,402 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import type { PathLine } from '@ripe-pick/core/growth';
+import { costOf } from '@ripe-pick/core/money';
+import type { ToldPath } from '../../workers/growth.worker.ts';
+import AheadFields from '../../shared/ahead/AheadFields.vue';
+import { objectiveWords } from '../../shared/format/objective.ts';
+import { money, percent } from '../../shared/format/format.ts';
+import { offerCommands } from '../../shared/stores/commands.ts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useGrowth } from '../../shared/stores/growth.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import FlipsPanel from './FlipsPanel.vue';
+import PathList, { type ListedPath } from './PathList.vue';
+import RoomPanel from './RoomPanel.vue';
+import RunsPanel from './RunsPanel.vue';
+import StageRow from './StageRow.vue';
+import SwapDialog from './SwapDialog.vue';
+import TimelineChart from './TimelineChart.vue';
+import { mostMoney } from './stage-ruler.ts';
+import { useGrowthPage } from './use-growth.ts';
+import { usePath } from './use-path.ts';
+import { sameParts, shortName, verdictOf } from './words.ts';
+
+const bench = useBench();
+const growth = useGrowth();
+const names = useNames();
+const workspace = useWorkspace();
+const { plan, asked, done, state, mine, which, shown, hasOwn, pathAt, evaluate, show, stop, again } = useGrowthPage(); // prettier-ignore
+
+const brief = computed(() => workspace.brief);
+const unit = computed(() => (brief.value.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
+const short = (id: string) => shortName(names.parts.get(id), id);
+const hasAhead = computed(() => brief.value.growth.sums.length > 0 || brief.value.growth.monthlyMinor > 0 || brief.value.growth.wishes.length > 0); // prettier-ignore
+
+const isBestToday = computed(() => {
+  const [best] = plan.value?.answers ?? [];
+  return !!best && !!plan.value?.today && sameParts(best.picks, plan.value.today.picks);
+});
+const verdict = computed(() => {
+  const best = pathAt(0);
+  return best
+    ? verdictOf(best, plan.value?.today ?? null, plan.value?.against ?? null, brief.value, today.value, short)
+    : null;
+});
+const titleOf = (at: typeof which.value): string =>
+  at === 'mine'
+    ? workspace.active.name
+    : at === 'today'
+      ? 'Best of today, grown'
+      : at === 'still'
+        ? 'Best of today, left as it is'
+        : at === 'paced'
+          ? 'Starts with less'
+          : at === 0
+            ? 'Best path'
+            : `Runner-up ${at}`;
+const listed = computed((): ListedPath[] => {
+  const out: ListedPath[] = [];
+  const add = (at: ListedPath['at']) => {
+    const path = pathAt(at);
+    if (path) out.push({ at, title: titleOf(at), path });
+  };
+  add(0);
+  if (!isBestToday.value) add('today');
+  add('still');
+  add('mine');
+  add('paced');
+  for (let n = 1; n < (plan.value?.answers.length ?? 0); n++) add(n);
+  return out;
+});
+/** The further runners-up are folded away. */
+const FIRST_SHOWN = 7;
+const isFarShown = computed(() => listed.value.findIndex(({ at }) => at === which.value) >= FIRST_SHOWN);
+const listProps = computed(() => ({
+  all: listed.value,
+  shown: which.value,
+  currency: brief.value.money.currency,
+  unit: unit.value,
+  horizon: brief.value.growth.horizonMonths,
+  name: short,
+}));
+const others = computed(() => {
+  const out: { name: string; path: ToldPath; kind: 'against' | 'still' }[] = [];
+  const add = (at: ListedPath['at'], kind: 'against' | 'still') => {
+    const path = pathAt(at);
+    if (path && at !== which.value && path.report.scores) out.push({ name: titleOf(at).toLowerCase(), path, kind }); // prettier-ignore
+  };
+  if (which.value !== 0) add(0, 'against');
+  else if (!isBestToday.value) add('today', 'against');
+  add('still', 'still');
+  return out;
+});
+const isMine = computed(() => which.value === 'mine');
+const cost = computed(() => (bench.index && shown.value ? costOf(shown.value.picks, bench.index) : null));
+const most = computed(() => mostMoney(shown.value?.report.stages ?? []));
+
+const { today, lastDay, take, drag, drop, remove, swapping, takeAlternative, freeDay, isLooking, bestFromHere, watchParts, toCalendar } = usePath(shown, show, evaluate, short); // prettier-ignore
+
+// Later parts that today's picks are held to having room for.
+const isPrepared = (line: PathLine) => growth.isPrepared(line.slot, line.part.id);
+const prepare = (line: PathLine) => growth.prepare(line.slot, line.part);
+const prepared = computed(() => {
+  const { planned } = brief.value;
+  return planned.isFirm ? [planned.processor, planned.memory, planned.card].filter((id): id is string => id !== null).map((id) => names.part(id)) : []; // prettier-ignore
+});
+const stopPreparing = () => workspace.editBrief('stop preparing for later parts', (b) => ({ ...b, planned: { ...b.planned, isFirm: false } })); // prettier-ignore
+offerCommands(() => [
+  ...(shown.value && !isMine.value
+    ? [{ id: 'growth-take', title: `Take this path: ${titleOf(which.value)}`, group: 'Growth', run: take }]
+    : []),
+  { id: 'growth-best', title: 'Best path from this build', group: 'Growth', run: () => void bestFromHere() },
+  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Growth', run: watchParts },
+  { id: 'growth-calendar', title: 'Steps of this path into the calendar', group: 'Growth', run: toCalendar },
+]);
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Growth</h1>
+      <p class="quiet">
+        {{ objectiveWords(brief.play.objective, brief.play.refreshHz) }}, over
+        {{ brief.growth.horizonMonths }} months; a year later counts
+        {{ percent(brief.growth.discountYearly) }} less.
+      </p>
+      <p class="status" role="status">
+        <template v-if="state === 'working'">
+          {{ percent(done) }} gone through{{ asked ? `, now builds ${asked}` : '' }}…
+          <button class="plain edged" @click="stop">Stop</button>
+        </template>
+        <template v-else-if="state === 'done' && plan && plan.answers.length > 0">
+          <b>Proved</b> over {{ plan.bases }} builds to start from
+          <span class="quiet num"
+            >{{ (plan.ms / 1000).toFixed(2) }} s, the first after
+            {{ ((plan.firstMs ?? 0) / 1000).toFixed(2) }} s</span
+          >
+        </template>
+        <template v-else-if="state === 'stopped'">
+          Stopped: the best so far is shown, not proved.
+          <button class="plain edged" @click="again">Start over</button>
+        </template>
+        <template v-else-if="state === 'failed'">
+          The paths could not be worked out. <button class="plain edged" @click="again">Try again</button>
+        </template>
+      </p>
+    </div>
+    <section v-if="brief.play.games.length === 0" class="sheet none">
+      <p>Name a game in the brief, and this page shows how a build can grow for it.</p>
+      <RouterLink to="/brief">Go to the brief</RouterLink>
+    </section>
+    <template v-else>
+      <section v-if="!hasAhead" class="sheet ahead" aria-labelledby="nothing">
+        <h2 id="nothing">What is to come?</h2>
+        <p>
+          Add a sum that is expected later, or what is put aside every month. Then the best build of today is
+          held against builds that can grow with it.
+        </p>
+        <AheadFields />
+      </section>
+      <section v-else-if="verdict" class="sheet verdict" aria-label="The choice">
+        <p class="first">{{ verdict.head }}</p>
+        <p v-if="verdict.trade">{{ verdict.trade }}</p>
+        <p v-if="verdict.why">{{ verdict.why }}</p>
+      </section>
+      <section v-else-if="plan && plan.status === 'infeasible'" class="sheet none">
+        <p>No build within the sum keeps the brief, so there is nothing to grow from.</p>
+        <RouterLink to="/brief">See what would have to give</RouterLink>
+      </section>
+      <p v-if="prepared.length > 0" class="prepared">
+        Today’s picks must have room for {{ prepared.join(' and ') }}.
+        <button class="plain edged" @click="stopPreparing">Stop preparing</button>
+      </p>
+      <div v-if="shown" class="columns">
+        <div class="main">
+          <section class="sheet picture" aria-label="Frames over time">
+            <div class="tools">
+              <h2>{{ titleOf(which) }}</h2>
+              <span class="num"
+                ><b>{{ shown.report.value === null ? 'unknown' : (shown.report.value / 1000).toFixed(1) }}</b>
+                {{ unit }} over the time</span
+              >
+              <span class="legend" aria-hidden="true"
+                ><span><i class="own"></i>{{ titleOf(which).toLowerCase() }}</span>
+                <span v-for="each in others" :key="each.name"
+                  ><i :class="each.kind"></i>{{ each.name }}</span
+                ></span
+              >
+            </div>
+            <TimelineChart
+              v-if="shown.report.scores"
+              :shown="shown"
+              :others="others"
+              :name="titleOf(which).toLowerCase()"
+              :brief="brief"
+              :today="today"
+              :is-mine="isMine"
+              :unit="unit"
+              :ahead-from="
+                which === 0 && !isBestToday ? (plan?.against?.overtaking?.aheadFrom ?? null) : null
+              "
+              @drag="drag"
+              @drop="drop"
+              @remove="remove"
+            />
+            <p v-else class="none">
+              Not every rate is known for this build, so its frames cannot be drawn. Fill the open slots, or
+              see what the rates in Picks miss.
+            </p>
+          </section>
+          <section class="sheet stages" aria-labelledby="steps">
+            <div class="tools">
+              <h2 id="steps">Money out, step by step</h2>
+              <button v-if="!isMine" class="plain strong" @click="take">Take this path</button>
+              <template v-else>
+                <button class="plain edged" :disabled="isLooking" @click="bestFromHere">
+                  {{ isLooking ? 'Looking…' : 'Best path from this build' }}
+                </button>
+                <button v-if="freeDay" class="plain edged" @click="swapping = freeDay">Add a step</button>
+              </template>
+              <template v-if="shown.steps.length > 0">
+                <button class="plain edged" @click="watchParts">Watch its parts</button>
+                <button class="plain edged" @click="toCalendar">Into the calendar</button>
+              </template>
+            </div>
+            <p v-if="!isMine" class="quiet small">Take it to drag its steps and change them.</p>
+            <p v-else-if="!hasOwn" class="quiet small">
+              {{ workspace.active.name }} is to stay as it is. Add a step, or ask for the best path from it.
+            </p>
+            <StageRow
+              v-for="(stage, n) in shown.report.stages"
+              :key="`${String(which)}${n}`"
+              :stage="stage"
+              :n="n"
+              :cost="n === 0 ? cost : null"
+              :most="most"
+              :currency="brief.money.currency"
+              :unit="unit"
+              :is-mine="isMine"
+              :is-prepared="isPrepared"
+              :today="today"
+              :last-day="lastDay"
+              @move="(to) => drop(stage.on, to)"
+              @swap="swapping = stage.on"
+              @remove="remove(stage.on)"
+              @prepare="prepare"
+            />
+            <p class="quiet small">
+              At the end its parts are worth about
+              {{ money(shown.report.worthAtEnd, brief.money.currency, { short: true }) }}. Prices to come are
+              medians with 4-in-5 ranges. Before any swap: switch off, unplug, earth yourself; makers’ manuals
+              have the last word.
+            </p>
+          </section>
+          <section v-if="hasAhead" class="sheet ahead" aria-labelledby="ahead">
+            <h2 id="ahead">What is to come</h2>
+            <AheadFields v-bind="plan ? { falls: plan.falls } : {}" />
+          </section>
+        </div>
+        <div class="side">
+          <section class="sheet list" aria-labelledby="paths">
+            <h2 id="paths">Paths side by side</h2>
+            <PathList v-bind="listProps" :paths="listed.slice(0, FIRST_SHOWN)" @show="show" />
+            <details v-if="listed.length > FIRST_SHOWN" :open="isFarShown">
+              <summary>More runners-up ({{ listed.length - FIRST_SHOWN }})</summary>
+              <PathList v-bind="listProps" :paths="listed.slice(FIRST_SHOWN)" @show="show" />
+            </details>
+            <p v-if="plan && !plan.paced && brief.growth.start.withoutCard" class="quiet small">
+              No build without a card runs every game at {{ brief.growth.start.playableFps }} fps today, so
+              none starts with less.
+            </p>
+          </section>
+          <RoomPanel v-if="plan && state === 'done'" :path="shown" :brief="brief" :name="short" />
+          <FlipsPanel
+            v-if="plan && state === 'done' && plan.answers.length > 0"
+            :plan="plan"
+            :brief="brief"
+            :today="today"
+            :unit="unit"
+            :name="short"
+          />
+          <RunsPanel
+            v-if="shown.report.scores"
+            :path="shown"
+            :playable="brief.growth.start.playableFps"
+            :today="today"
+            :game-name="names.game"
+          />
+        </div>
+      </div>
+      <SwapDialog
+        v-if="swapping"
+        :show="swapping !== null"
+        :path="growth.path"
+        :on="swapping"
+        :currency="brief.money.currency"
+        :unit="unit"
+        :value="mine?.report.value ?? null"
+        :name="short"
+        @close="swapping = null"
+        @take="takeAlternative"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.status {
+  margin-left: auto;
+  font-size: 13px;
+}
+.verdict {
+  display: grid;
+  gap: 3px;
+  padding: 10px 14px;
+}
+.verdict .first {
+  font-weight: 650;
+  font-size: 15px;
+}
+.prepared {
+  border-left: 3px solid var(--plum);
+  padding-left: 8px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 330px;
+  gap: 10px;
+  align-items: start;
+}
+.main,
+.side {
+  display: grid;
+  gap: 10px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.picture,
+.stages,
+.list,
+.ahead {
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+  min-width: 0;
+}
+.tools {
+  display: flex;
+  gap: 6px 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.tools h2 {
+  margin-right: auto;
+}
+.picture .tools h2 {
+  margin-right: 0;
+}
+.legend {
+  display: flex;
+  gap: 4px 12px;
+  flex-wrap: wrap;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+  margin-left: auto;
+}
+.legend span {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  white-space: nowrap;
+}
+.legend i {
+  width: 18px;
+  height: 0;
+}
+.legend .own {
+  border-top: 3px solid var(--plum);
+}
+.legend .against {
+  border-top: 2px dashed var(--ink);
+}
+.legend .still {
+  border-top: 2px dotted var(--ink-soft);
+}
+.small {
+  font-size: 12.5px;
+}
+.none {
+  padding: 24px;
+  text-align: center;
+}
+@media (max-width: 1000px) {
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .status {
+    margin-left: 0;
+  }
+}
+</style>

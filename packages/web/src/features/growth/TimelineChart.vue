@@ -1,0 +1,394 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { computed, ref } from 'vue';
+import { addMonths } from '@ripe-pick/core';
+import type { Brief } from '@ripe-pick/core/parts';
+import type { ToldPath } from '../../workers/growth.worker.ts';
+import { money } from '../../shared/format/format.ts';
+import { rowsFor } from '../../shared/format/labels.ts';
+import {
+  dayAt,
+  MARGIN,
+  monthsTo,
+  scalesOf,
+  screenStretches,
+  stepArea,
+  stepLine,
+  timeTicks,
+} from './timeline.ts';
+
+const props = defineProps<{
+  shown: ToldPath;
+  /** Other paths, drawn as lines, with their names. */
+  others: readonly { readonly name: string; readonly path: ToldPath; readonly kind: 'against' | 'still' }[];
+  name: string;
+  brief: Brief;
+  today: string;
+  /** Whether the steps of the path shown may be moved. */
+  isMine: boolean;
+  unit: string;
+  /** First month in which the path shown is ahead for good; null where it never is. */
+  aheadFrom: number | null;
+}>();
+const emit = defineEmits<{
+  drag: [from: string, to: string];
+  drop: [from: string, to: string];
+  remove: [on: string];
+}>();
+
+const holder = ref<HTMLElement | null>(null);
+const { width } = useElementSize(holder);
+const HEIGHT = 268;
+const FLOOR = HEIGHT - MARGIN.bottom;
+const CHARACTER_PX = 6.2;
+
+const horizon = computed(() => props.brief.growth.horizonMonths);
+const scores = computed(() => props.shown.report.scores ?? []);
+const scales = computed(() =>
+  scalesOf(width.value, HEIGHT, horizon.value, [
+    scores.value,
+    ...props.others.map(({ path }) => path.report.scores ?? []),
+  ]),
+);
+const x = computed(() => scales.value.x);
+const y = computed(() => scales.value.y);
+const ticks = computed(() => timeTicks(props.today, horizon.value, width.value));
+const stages = computed(() => props.shown.report.stages);
+/** Steps of the path with where they stand, numbered in order. */
+const steps = computed(() =>
+  stages.value.slice(1).map((stage, n) => ({
+    n: n + 1,
+    on: stage.on,
+    month: stage.month,
+    at: x.value(stage.month),
+    after: stage.after,
+    before: stage.before,
+    interval: stage.interval,
+    isBad: stage.barriers.length > 0 || stage.short > 0 || stage.missing.length > 0,
+  })),
+);
+const screens = computed(() => {
+  const changes = props.brief.growth.wishes.flatMap((wish) =>
+    wish.kind === 'screen'
+      ? [{ month: Math.round(monthsTo(props.today, wish.on)), refreshHz: wish.refreshHz }]
+      : [],
+  );
+  return screenStretches(props.brief.play.refreshHz, changes, horizon.value);
+});
+/** What comes on its day whatever one does: money, screens, games. */
+const arrivals = computed(() => {
+  const { growth, money: sums } = props.brief;
+  const all = [
+    ...growth.sums.map((sum) => ({
+      on: sum.on,
+      text: `+${money(sum.amountMinor, sums.currency, { short: true })}`,
+      kind: 'money',
+    })),
+    ...growth.wishes.map((wish) => ({
+      on: wish.on,
+      text:
+        wish.kind === 'screen'
+          ? `${wish.widthPx}×${wish.heightPx}, ${wish.refreshHz} Hz`
+          : wish.kind === 'drive'
+            ? `${wish.gb} GB drive`
+            : 'new game',
+      kind: 'wish',
+    })),
+  ]
+    .map((each) => ({ ...each, month: monthsTo(props.today, each.on) }))
+    .filter(({ month }) => month > 0 && month < horizon.value)
+    .sort((a, b) => a.month - b.month);
+  const at = all.map(({ month }) => x.value(month));
+  const rows = rowsFor(
+    at,
+    all.map(({ text }) => text.length * CHARACTER_PX + 16),
+  );
+  return all.map((each, n) => ({ ...each, x: at[n], row: rows[n] }));
+});
+
+const pointed = ref<number | null>(null);
+function monthAt(event: PointerEvent): number {
+  const box = holder.value?.getBoundingClientRect();
+  return x.value.invert(event.clientX - (box?.left ?? 0));
+}
+const dragged = ref<string | null>(null);
+const draggedTo = ref<string | null>(null);
+function down(event: PointerEvent, on: string) {
+  if (!props.isMine) return;
+  dragged.value = on;
+  draggedTo.value = on;
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  event.preventDefault();
+}
+function move(event: PointerEvent) {
+  const at = monthAt(event);
+  pointed.value = at < 0 || at >= horizon.value ? null : Math.floor(at);
+  if (dragged.value === null) return;
+  const to = dayAt(props.today, at, horizon.value);
+  if (to === draggedTo.value) return;
+  draggedTo.value = to;
+  emit('drag', dragged.value, to);
+}
+function up() {
+  if (dragged.value !== null && draggedTo.value !== null && draggedTo.value !== dragged.value)
+    emit('drop', dragged.value, draggedTo.value);
+  dragged.value = null;
+}
+function key(event: KeyboardEvent, on: string, month: number) {
+  if (!props.isMine) return;
+  const to: Record<string, number> = {
+    ArrowLeft: month - 1,
+    ArrowRight: month + 1,
+    PageDown: month - 6,
+    PageUp: month + 6,
+  };
+  if (event.key === 'Delete') emit('remove', on);
+  else if (to[event.key] !== undefined) emit('drop', on, dayAt(props.today, to[event.key], horizon.value));
+  else return;
+  event.preventDefault();
+}
+const figure = (path: ToldPath, month: number) => {
+  const score = path.report.scores?.[month];
+  return score === undefined ? 'unknown' : (score / 1000).toFixed(1);
+};
+/** One line below the picture tells about the month under the pointer. */
+const readout = computed(() => {
+  const month = pointed.value;
+  if (month === null) return '';
+  const all = [{ name: props.name, path: props.shown }, ...props.others];
+  return `${addMonths(props.today, month).slice(0, 7)}: ${all.map(({ name, path }) => `${name} ${figure(path, month)}`).join(' · ')} ${props.unit}`;
+});
+const spoken = computed(() => {
+  const last = scores.value.length - 1;
+  return last < 0
+    ? 'No rate is known for this path'
+    : `${props.name}: ${figure(props.shown, 0)} ${props.unit} today, ${stages.value
+        .slice(1)
+        .map((stage) => `${((stage.after ?? 0) / 1000).toFixed(1)} after the step of ${stage.on}`)
+        .join(', ')}${steps.value.length > 0 ? ', ' : ''}${figure(props.shown, last)} at the end`;
+});
+</script>
+
+<template>
+  <div>
+    <div ref="holder" class="holder" :style="{ height: `${HEIGHT}px` }">
+      <svg
+        v-if="width > 0"
+        :width="width"
+        :height="HEIGHT"
+        role="group"
+        :aria-label="spoken"
+        @pointermove="move"
+        @pointerup="up"
+        @pointercancel="dragged = null"
+        @pointerleave="pointed = null"
+      >
+        <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
+          <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" class="grid" />
+          <text :x="MARGIN.left - 5" :y="y(tick) + 4" text-anchor="end" class="figure">
+            {{ tick / 1000 }}
+          </text>
+        </g>
+        <g v-for="tick in ticks" :key="`x${tick.month}`">
+          <line :x1="x(tick.month)" :x2="x(tick.month)" :y1="FLOOR" :y2="FLOOR + 4" class="tick" />
+          <text
+            :x="x(tick.month)"
+            :y="FLOOR + 17"
+            class="figure"
+            :text-anchor="tick.month === 0 ? 'start' : tick.month >= horizon ? 'end' : 'middle'"
+          >
+            {{ tick.text }}
+          </text>
+        </g>
+        <path :d="stepArea(scores, scales, FLOOR)" class="area" />
+        <g v-for="each in others" :key="each.name">
+          <path :d="stepLine(each.path.report.scores ?? [], scales)" :class="each.kind" />
+        </g>
+        <path :d="stepLine(scores, scales)" class="own" />
+        <g v-for="stretch in screens" :key="stretch.from">
+          <template v-if="y(stretch.refreshHz * 1000) > MARGIN.top && y(stretch.refreshHz * 1000) < FLOOR">
+            <line
+              :x1="x(stretch.from)"
+              :x2="x(stretch.to)"
+              :y1="y(stretch.refreshHz * 1000)"
+              :y2="y(stretch.refreshHz * 1000)"
+              class="screen"
+            />
+            <text :x="x(stretch.from) + 4" :y="y(stretch.refreshHz * 1000) - 4" class="figure ink">
+              screen {{ stretch.refreshHz }} Hz
+            </text>
+          </template>
+        </g>
+        <g v-for="each in arrivals" :key="each.on + each.text" class="arrival">
+          <line :x1="each.x" :x2="each.x" :y1="6 + each.row * 14" :y2="FLOOR" class="pole" />
+          <path
+            v-if="each.kind === 'money'"
+            :d="`M${each.x} ${2 + each.row * 14}l5 5l-5 5l-5 -5z`"
+            class="coin"
+          />
+          <rect v-else :x="each.x - 5" :y="3 + each.row * 14" width="10" height="8" rx="1.5" class="glyph" />
+          <text :x="each.x + 9" :y="11 + each.row * 14" class="figure ink">{{ each.text }}</text>
+        </g>
+        <g v-if="aheadFrom !== null && aheadFrom > 0 && scores[aheadFrom] !== undefined">
+          <path :d="`M${x(aheadFrom)} ${FLOOR}l-4 7h8z`" class="ahead" />
+        </g>
+        <g v-for="stage in stages" :key="`w${stage.on}`">
+          <template v-if="stage.interval && stage.after !== null">
+            <line
+              :x1="x(stage.month) + 6"
+              :x2="x(stage.month) + 6"
+              :y1="y(stage.interval.low * 1000)"
+              :y2="y(stage.interval.high * 1000)"
+              class="whisker"
+            />
+            <circle :cx="x(stage.month) + 6" :cy="y(stage.after)" r="3.6" class="dot" />
+          </template>
+        </g>
+        <g
+          v-for="step in steps"
+          :key="step.n"
+          class="step"
+          :class="{ mine: isMine, bad: step.isBad }"
+          :role="isMine ? 'slider' : 'img'"
+          :tabindex="isMine ? 0 : -1"
+          :aria-label="`Step ${step.n}${isMine ? ', arrow keys move it by a month, Delete takes it out' : ''}`"
+          v-bind="
+            isMine
+              ? {
+                  'aria-valuemin': 1,
+                  'aria-valuemax': horizon - 1,
+                  'aria-valuenow': step.month,
+                  'aria-valuetext': step.on,
+                }
+              : {}
+          "
+          @pointerdown="down($event, step.on)"
+          @keydown="key($event, step.on, step.month)"
+        >
+          <line :x1="step.at" :x2="step.at" :y1="MARGIN.top" :y2="FLOOR" class="post" />
+          <circle :cx="step.at" :cy="FLOOR" r="11" />
+          <text :x="step.at" :y="FLOOR + 4.5" text-anchor="middle">{{ step.n }}</text>
+        </g>
+        <line
+          v-if="pointed !== null && dragged === null"
+          :x1="x(pointed + 0.5)"
+          :x2="x(pointed + 0.5)"
+          :y1="MARGIN.top"
+          :y2="FLOOR"
+          class="hair"
+        />
+      </svg>
+    </div>
+    <p class="readout num" aria-live="off">
+      {{ readout || 'Point at a month to read it off. Numbered posts are the steps of the path.' }}
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.holder {
+  min-width: 0;
+  overflow: hidden;
+}
+svg {
+  display: block;
+  touch-action: pan-y;
+}
+.readout {
+  min-height: 19px;
+  font-size: 13px;
+  white-space: normal;
+}
+.grid {
+  stroke: var(--line);
+}
+.tick {
+  stroke: var(--line-strong);
+}
+.figure {
+  font-size: 11.5px;
+  fill: var(--ink-soft);
+}
+.figure.ink {
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 3px;
+}
+.area {
+  fill: color-mix(in srgb, var(--plum) 16%, transparent);
+}
+.own {
+  fill: none;
+  stroke: var(--plum);
+  stroke-width: 2.6;
+}
+.against {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.7;
+  stroke-dasharray: 6 4;
+}
+.still {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.3;
+  stroke-dasharray: 1.5 4;
+}
+.screen {
+  stroke: var(--ink);
+  stroke-width: 1.2;
+}
+.pole {
+  stroke: var(--apricot);
+  stroke-dasharray: 2 3;
+}
+.coin,
+.glyph {
+  fill: var(--apricot);
+}
+.ahead {
+  fill: var(--ink);
+}
+.whisker {
+  stroke: var(--plum);
+  stroke-width: 1.6;
+}
+.dot {
+  fill: var(--sheet);
+  stroke: var(--plum);
+  stroke-width: 2;
+}
+.post {
+  stroke: var(--plum);
+  stroke-width: 1;
+}
+.step circle {
+  fill: var(--plum);
+  stroke: var(--sheet);
+  stroke-width: 2;
+}
+.step.bad circle {
+  fill: var(--danger);
+}
+.step text {
+  fill: var(--plum-ink);
+  font-size: 12px;
+  font-weight: 700;
+  pointer-events: none;
+}
+.step.mine {
+  cursor: ew-resize;
+}
+.step:focus-visible {
+  outline: none;
+}
+.step:focus-visible circle {
+  stroke: var(--focus);
+  stroke-width: 3.5;
+}
+.hair {
+  stroke: var(--ink-soft);
+  stroke-width: 0.8;
+}
+</style>

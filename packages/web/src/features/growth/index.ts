@@ -1,0 +1,1 @@
+export { default as GrowthPage } from './GrowthPage.vue';

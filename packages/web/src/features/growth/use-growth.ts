@@ -1,0 +1,97 @@
+import { watchDebounced } from '@vueuse/core';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import type { Path } from '@ripe-pick/core/growth';
+import type { ToldPath, ToldPlan } from '../../workers/growth.worker.ts';
+import { useGrowth } from '../../shared/stores/growth.ts';
+import { useMarket } from '../../shared/stores/market.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+
+export type GrowthState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
+/** Which path is shown large: the candidate's own, what becomes of the best of today, a start with less, or an answer by number. */
+export type ShownPath = 'mine' | 'today' | 'still' | 'paced' | number;
+
+/** The plan of the brief as it stands, and the path of the candidate that is open; redone when anything behind them changes. */
+export function useGrowthPage() {
+  const growth = useGrowth();
+  const market = useMarket();
+  const workspace = useWorkspace();
+  const plan = shallowRef<ToldPlan | null>(null);
+  const first = shallowRef<ToldPath | null>(null);
+  const asked = ref('');
+  const done = ref(0);
+  const state = ref<GrowthState>('idle');
+  const mine = shallowRef<ToldPath | null>(null);
+  const chosen = ref<ShownPath | null>(null);
+  let ticket = 0;
+  let evaluation = 0;
+
+  async function work(): Promise<void> {
+    const own = ++ticket;
+    growth.stop();
+    if (!market.catalogue || workspace.brief.play.games.length === 0) {
+      plan.value = null;
+      state.value = 'idle';
+      return;
+    }
+    state.value = 'working';
+    first.value = null;
+    done.value = 0;
+    try {
+      const result = await growth.plan((progress) => {
+        if (own !== ticket) return;
+        asked.value = progress.asked;
+        done.value = progress.done;
+        if (progress.first) first.value = progress.first;
+      });
+      if (own !== ticket) return;
+      plan.value = result;
+      state.value = result.status === 'limit' ? 'stopped' : 'done';
+    } catch (error) {
+      if (own !== ticket) return;
+      state.value = 'failed';
+      console.error(error);
+    }
+  }
+  /** What comes of the candidate's own path; of several asked for in a row the last one counts. */
+  async function evaluate(path: Path): Promise<void> {
+    const own = ++evaluation;
+    try {
+      const told = await growth.evaluate(path);
+      if (own === evaluation) mine.value = told;
+    } catch (error) {
+      if (own === evaluation) mine.value = null;
+      console.error(error);
+    }
+  }
+  onMounted(() => {
+    void work();
+    void evaluate(growth.path);
+  });
+  onBeforeUnmount(() => {
+    ticket++;
+    growth.stop();
+    growth.stopStudy();
+  });
+  watchDebounced([() => growth.key, () => market.catalogue], work, { debounce: 300 });
+  watch([() => growth.path.picks, () => growth.path.steps, () => growth.key, () => market.catalogue], () => evaluate(growth.path)); // prettier-ignore
+  // Another candidate shows its own path if it has one.
+  watch(
+    () => workspace.active.id,
+    () => (chosen.value = null),
+  );
+
+  const hasOwn = computed(() => growth.path.steps.length > 0);
+  const which = computed((): ShownPath => chosen.value ?? (hasOwn.value ? 'mine' : 0));
+  const pathAt = (at: ShownPath): ToldPath | null => {
+    if (at === 'mine') return mine.value;
+    if (typeof at === 'number') return plan.value ? (plan.value.answers[at] ?? null) : at === 0 ? first.value : null; // prettier-ignore
+    return plan.value?.[at] ?? null;
+  };
+  const shown = computed(() => pathAt(which.value) ?? mine.value);
+  return {
+    plan, first, asked, done, state, mine, which, shown, hasOwn, pathAt, evaluate,
+    show: (at: ShownPath) => (chosen.value = at),
+    stop: () => growth.stop(),
+    again: work,
+  }; // prettier-ignore
+}

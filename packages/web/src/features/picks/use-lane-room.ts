@@ -1,0 +1,77 @@
+import { watchDebounced } from '@vueuse/core';
+import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vue';
+import type { Slot } from '@ripe-pick/core/parts';
+import type { Trade } from '@ripe-pick/core/trades';
+import { useGrowth } from '../../shared/stores/growth.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+
+const keyOf = (slot: Slot, part: string | null) => `${slot}|${part ?? ''}`;
+
+/**
+ * Room to grow as the height of lanes: what the best path from here is worth with each swap, against what it is worth
+ * now. Worked out in a worker for the trades that fit and are in sight, and drawn as it comes in.
+ */
+export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
+  const growth = useGrowth();
+  const workspace = useWorkspace();
+  const isOn = ref(false);
+  const isWorking = ref(false);
+  const failed = ref(false);
+  const now = shallowRef<number | null>(null);
+  const values = shallowRef<ReadonlyMap<string, number | null>>(new Map());
+  let ticket = 0;
+
+  async function work(): Promise<void> {
+    const own = ++ticket;
+    growth.stopRoom();
+    values.value = new Map();
+    now.value = null;
+    failed.value = false;
+    if (!isOn.value) return;
+    isWorking.value = true;
+    const { picks } = workspace;
+    const swaps = inSight.value
+      .filter((trade) => !trade.barrier && !trade.isCurrent)
+      .sort((a, b) => Math.abs(a.money) - Math.abs(b.money))
+      .map((trade) => ({
+        slot: trade.slot,
+        part: trade.part?.id ?? null,
+        offer: trade.offer?.id ?? null,
+      }));
+    const current = { slot: 'extras' as const, part: picks.extras?.part ?? null, offer: picks.extras?.offer ?? null }; // prettier-ignore
+    try {
+      await growth.room(picks, [current, ...swaps], (rooms) => {
+        if (own !== ticket) return;
+        const next = new Map(values.value);
+        rooms.forEach((room) => {
+          if (now.value === null && room.slot === 'extras') now.value = room.value;
+          next.set(keyOf(room.slot, room.part), room.value);
+        });
+        values.value = next;
+      });
+    } catch (error) {
+      if (own === ticket) failed.value = true;
+      console.error(error);
+    } finally {
+      if (own === ticket) isWorking.value = false;
+    }
+  }
+  const wanted = computed(() => inSight.value.map((trade) => `${keyOf(trade.slot, trade.part?.id ?? null)}${trade.offer?.id}${trade.barrier === null}`).join()); // prettier-ignore
+  watchDebounced([isOn, () => workspace.picks, () => growth.key, wanted], work, { debounce: 200 });
+  onBeforeUnmount(() => {
+    ticket++;
+    growth.stopRoom();
+  });
+
+  /** What a swap adds to the best path, in thousandths of a frame; null while that is not known. */
+  const gainOf = (trade: Trade): number | null => {
+    if (trade.isCurrent) return 0;
+    const value = values.value.get(keyOf(trade.slot, trade.part?.id ?? null)) ?? null;
+    return value === null || now.value === null ? null : value - now.value;
+  };
+  return {
+    isOn, isWorking, failed, now, gainOf,
+    /** The trade with its room as its height. */
+    lifted: (trade: Trade): Trade => ({ ...trade, gain: gainOf(trade), isDominated: false }),
+  }; // prettier-ignore
+}

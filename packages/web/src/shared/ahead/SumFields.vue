@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { X } from '@lucide/vue';
+import type { LaterSum } from '@ripe-pick/core/parts';
+import DayField from '../ui/DayField.vue';
+import NumberField from '../ui/NumberField.vue';
+import { useAhead } from './use-ahead.ts';
+
+/** Sums of money that are expected on a day. */
+const { growth, scale, places, set, minor } = useAhead();
+const setSum = (id: string, label: string, change: Partial<LaterSum>) =>
+  set(label, { sums: growth.value.sums.map((sum) => (sum.id === id ? { ...sum, ...change } : sum)) });
+</script>
+
+<template>
+  <div v-for="(sum, n) in growth.sums" :key="sum.id" class="entry sum">
+    <DayField
+      label="Sum on"
+      :aria="`Day of later sum ${n + 1}`"
+      :value="sum.on"
+      @change="(v) => v && setSum(sum.id, 'change the day of a sum', { on: v })"
+    />
+    <NumberField
+      label="Amount"
+      :aria="`Amount of later sum ${n + 1}`"
+      :value="sum.amountMinor / scale"
+      :min="0"
+      :precision="places"
+      @update:value="(v) => setSum(sum.id, 'type a later sum', { amountMinor: minor(v) })"
+    />
+    <label class="note"
+      ><span>From</span
+      ><input
+        type="text"
+        maxlength="300"
+        :value="sum.note"
+        :aria-label="`Where later sum ${n + 1} comes from`"
+        @input="
+          setSum(sum.id, 'type where a sum comes from', { note: ($event.target as HTMLInputElement).value })
+        "
+    /></label>
+    <button
+      class="plain"
+      :aria-label="`Remove later sum ${n + 1}`"
+      @click="set('remove a later sum', { sums: growth.sums.filter((each) => each.id !== sum.id) })"
+    >
+      <X :size="16" aria-hidden="true" />
+    </button>
+  </div>
+</template>
+
+<style src="./entries.css" scoped></style>
