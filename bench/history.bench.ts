@@ -23,7 +23,7 @@ await store.replaceCatalogue(catalogue);
 const json = (name: string): unknown => JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8')); // prettier-ignore
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json'))));
 const { picks } = buildFileSchema.parse(json('build-first-idea.json'));
-await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse({}) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
+await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse({}) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
 
 const today = dayNumber(catalogue.today ?? '2026-11-20');
 const noon = (day: number) => day * 1440 + 720;

@@ -10,13 +10,6 @@ async function picks(page: Page): Promise<void> {
   await page.keyboard.press('ArrowLeft');
 }
 
-/** A chart half typed: one bar with a slip, one name that is not plain. All invented. */
-const CHART = {
-  varies: 'card', source: 'Quayside Weekly', on: '2026-11-12', trust: 'good', game: 'lantern-deep', preset: 'high', size: '1920x1080', fixed: 'ysmere-rowan-350u',
-  gb: 32, channels: 2, mts: 6000, cl: 30, definition: 'percentile',
-  text: 'Ember 290 Trio 84.4 64\nEmber 280 Duo 65.8 50\nTideline 280 Trio 66.5 51\nEmber 270 Duo 50.9 38.2\nEmber 270 48.4\nTideline 270 Solo 101 40\nEmber 260 Duo 37.1 29\nTideline 260 Duo 39.2 30.1',
-}; // prettier-ignore
-
 for (const colorScheme of ['light', 'dark'] as const)
   await withApp(4654, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
@@ -27,13 +20,17 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.waitForTimeout(400);
       await page.screenshot({ path: join(folder, `${name}-${colorScheme}.png`) });
     };
-    await shoot('brief', '/brief');
+    if (colorScheme === 'light') await shoot('brief', '/brief');
     await shoot('picks', '/picks', picks);
     if (colorScheme === 'light')
       await shoot('find-the-best', '/picks', async () => {
         await page.keyboard.press('f');
         await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
       });
+    await shoot('growth', '/growth', async () => {
+      await page.getByText('Proved over').waitFor();
+      await page.getByText('If no sum comes').waitFor();
+    });
     if (colorScheme === 'light')
       await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
     if (colorScheme === 'light') {
@@ -52,11 +49,6 @@ for (const colorScheme of ['light', 'dark'] as const)
       await shoot('bench', '/bench', async () => page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor()); // prettier-ignore
     if (colorScheme === 'light') {
       await shoot('model', '/model', async () => page.getByText('Held back from the fit').waitFor());
-      await page.evaluate(
-        (draft) => localStorage.setItem('ripe-pick-chart-draft', draft),
-        JSON.stringify(CHART),
-      );
-      await shoot('chart-entry', '/records?add=chart');
     }
     // Two candidates more for the line-up, as a user keeps them.
     await page.goto(`${address}/stretch`);

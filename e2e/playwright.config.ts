@@ -16,8 +16,8 @@ const server = (port: number, demo: boolean) => ({
 export default defineConfig({
   testDir: './tests',
   workers: 1, // one server, one workspace
-  timeout: 90_000, // machines differ; nothing here is a timed test
-  expect: { timeout: 20_000 },
+  timeout: 120_000, // machines differ; nothing here is a timed test
+  expect: { timeout: 30_000 },
   retries: 0,
   outputDir: join(root, 'test-results'),
   webServer: [server(DEMO_PORT, true), server(EMPTY_PORT, false), server(MARKET_PORT, true)],

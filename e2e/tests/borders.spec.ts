@@ -16,6 +16,7 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
     ['bench', 'There are no parts yet'],
     ['records', 'There are no processors yet'],
     ['model', 'There are no games yet'],
+    ['growth', 'No parts yet'],
     ['shopping-day', 'No parts yet'],
     ['second-hand', 'No parts yet'],
     ['slips', 'None. Slips come from'],
