@@ -57,22 +57,21 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
 function companionsAt(world: GrowthWorld, holding: Holding, canFlash: boolean, needs: GrowthWorld['context']['needs']): Change[][] {
   const { lists } = world;
   const context = { ...world.context, needs: canFlash ? { ...needs, borrowProcessor: true } : needs, ownedDrives: [...world.context.ownedDrives, ...holding.drives] };
-  const ways: Change[][] = [];
-  const all = (slot: 'supply' | 'cooler' | 'case', list: readonly Part[]): (Part | null)[] => [null, ...list.filter((part) => part.id !== holding.set[slot]?.id)];
-  for (const supply of all('supply', lists.supplies))
-    for (const cooler of all('cooler', lists.coolers))
-      for (const box of all('case', lists.cases)) {
-        const set: Record<string, unknown> = { ...holding.set };
-        const changes: Change[] = [];
-        for (const [slot, part] of [['supply', supply], ['cooler', cooler], ['case', box]] as const)
-          if (part) {
-            set[slot] = part;
-            changes.push({ slot, part: part.id, beside: false });
-          }
-        if (barriersOf(set as PartSet, context, world.brief.market.allowUnknown).length === 0) ways.push(changes); // the slots' own parts
-      }
-  const fewest = Math.min(...ways.map((way) => way.length));
-  return ways.filter((way) => way.length === fewest);
+  const fits = (changes: readonly Change[]) => {
+    const set: Record<string, unknown> = { ...holding.set };
+    for (const { slot, part } of changes) set[slot] = part === null ? undefined : world.market.parts.get(part);
+    return barriersOf(set as PartSet, context, world.brief.market.allowUnknown).length === 0;
+  };
+  const options = [['supply', lists.supplies], ['cooler', lists.coolers], ['case', lists.cases]] as const;
+  let ways: { slot: 'supply' | 'cooler' | 'case'; part: string; beside: false }[][] = [[]];
+  for (const [slot, list] of options)
+    ways = ways.flatMap((way) => [way, ...list.flatMap((part) => (part.id === holding.set[slot]?.id ? [] : [[...way, { slot, part: part.id, beside: false as const }]]))]);
+  // All with none changed, then all with one, and so on: the first count with which anything fits is the fewest.
+  for (let fewest = 0; fewest <= options.length; fewest++) {
+    const found = ways.filter((way) => way.length === fewest && fits(way));
+    if (found.length > 0) return found;
+  }
+  return [];
 } // prettier-ignore
 
 /** Every path from every build given, each with what it is worth and costs. */

@@ -56,6 +56,8 @@ export interface Pooled {
 }
 
 const tickets = new Tickets();
+/** Looking back is called off by itself: a forecast made anew meanwhile leaves it alone. */
+const ticketsBack = new Tickets();
 const LEAST_RISING = 5;
 let forecasts = new Map<string, Forecast>();
 
@@ -131,6 +133,9 @@ const judging = {
     });
     return jointPlan(known, waitPerDay);
   },
+  cancelBacktest(): void {
+    ticketsBack.next();
+  },
   async backtest(
     parts: readonly BacktestPart[],
     wish: JudgeWish & { readonly every: number },
@@ -142,7 +147,7 @@ const judging = {
     // What the pool would have said then is not known any more: the shipped prior stands for it, so that nothing of the future comes in.
     const prior = pooledPrior([], wish.today);
     const rows: BacktestRow[] = [];
-    await drive(backtest(parts, { ...wish, prior }), tickets, report, ({ row }) => {
+    await drive(backtest(parts, { ...wish, prior }), ticketsBack, report, ({ row }) => {
       if (row) rows.push(row);
     });
     return { rows, summary: backtestSummary(rows) };

@@ -36,7 +36,7 @@ async function run() {
   }
 }
 onBeforeUnmount(() => {
-  if (progress.value) prices.stop();
+  if (progress.value) prices.stopBacktest();
 });
 
 const ways = computed(() => {
@@ -107,7 +107,7 @@ const opened = ref<string | null>(null);
         :options="[7, 14, 28].map((days) => ({ value: days, label: `${days} days` }))"
         @update:value="every = $event"
       />
-      <NButton type="primary" :disabled="progress !== null || prices.watched.length === 0" @click="run"
+      <NButton type="primary" :disabled="progress !== null || prices.watched.length === 0 || !prices.isReady" @click="run"
         >Look back</NButton
       >
       <template v-if="progress">
@@ -121,10 +121,13 @@ const opened = ref<string | null>(null);
           aria-label="Progress"
         />
         <span class="quiet num">{{ progress.done }} of {{ progress.of }} starts</span>
-        <NButton size="small" @click="prices.stop()">Stop</NButton>
+        <NButton size="small" @click="prices.stopBacktest()">Stop</NButton>
       </template>
     </section>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+    <p v-if="prices.failure" class="failure" role="alert">
+      {{ prices.failure }} <button class="plain edged" @click="prices.read()">Try again</button>
+    </p>
     <p v-if="prices.watched.length === 0" class="sheet none quiet">
       Nothing is watched yet: <RouterLink to="/picks">pick some parts</RouterLink> first.
     </p>

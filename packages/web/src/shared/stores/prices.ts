@@ -45,6 +45,7 @@ export const usePrices = defineStore('prices', () => {
     null,
   );
   const isReading = ref(false);
+  const hasRead = ref(false);
   const isJudging = ref(false);
   const failure = ref<string | null>(null);
   let remote: Remote<Judging> | null = null;
@@ -88,6 +89,7 @@ export const usePrices = defineStore('prices', () => {
       series.value = new Map(answer.series.filter((each) => wanted.has(each.part)).map((each) => [each.offer, each])); // prettier-ignore
       pool.value = answer.series.filter((each) => !wanted.has(each.part));
       sources.value = answer.sources;
+      hasRead.value = true;
       reliability.value = await call('reliability', undefined);
       failure.value = null;
     } catch (error) {
@@ -177,6 +179,8 @@ export const usePrices = defineStore('prices', () => {
     { immediate: true },
   );
 
+  /** The histories of what is watched are here. */
+  const isReady = computed(() => bench.index !== null && hasRead.value && !isReading.value);
   const ripeness = (part: string): Ripeness | null => verdicts.value.get(part)?.ripeness ?? null;
   /** A saving as it may be promised: no more than own forecasts have delivered. */
   const promise = computed(() => reliability.value?.promise ?? 0.85);
@@ -212,6 +216,6 @@ export const usePrices = defineStore('prices', () => {
 
   return {
     watched, series, pool, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
-    read: () => read(true).then(judge), runBacktest, stop: () => void worker().cancel(), setTarget, putEvent, putEvents, removeEvent, setWatching,
+    read: () => read(true).then(judge), runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
   }; // prettier-ignore
 });
