@@ -11,9 +11,13 @@ import { tinyGrowth } from './tiny-growth.ts';
 const MOST_BASES = 3;
 const MOST_PUT_OFF = 1;
 function fewBases(world: GrowthWorld): Base[] {
-  const all = [...baseGroups(world)].flatMap((group) => group.bases);
-  const less = all.filter((base) => base.putsOff.card || base.putsOff.memory);
-  return [...all.filter((base) => !less.includes(base)).slice(0, MOST_BASES), ...less.slice(0, MOST_PUT_OFF)];
+  const whole: Base[] = [];
+  const less: Base[] = [];
+  for (const { bases } of baseGroups(world)) {
+    for (const base of bases) (base.putsOff.card || base.putsOff.memory ? less : whole).push(base);
+    if (whole.length >= MOST_BASES && less.length >= MOST_PUT_OFF) break;
+  }
+  return [...whole.slice(0, MOST_BASES), ...less.slice(0, MOST_PUT_OFF)];
 }
 
 const todayKey = ({ base: { picks } }: BrutePath) => `${picks.processor?.part}|${picks.card?.part ?? ''}`;

@@ -30,23 +30,23 @@ describe('the search against brute force over every set of parts and every choic
     expect(agreement(1290).mismatches).toEqual([]);
   });
   it('would be caught without the branch that fills an order up to its threshold', () => {
-    const caught = SEEDS_WITH_TEETH.filter(
+    const isCaught = SEEDS_WITH_TEETH.some(
       (seed) => agreement(seed, { noThresholdBranch: true }).mismatches.length > 0,
     );
-    expect(caught.length).toBeGreaterThan(0);
+    expect(isCaught).toBe(true);
   });
   it('would be caught if it kept the cheapest offer of each part only', () => {
-    const caught = SEEDS_WITH_TEETH.filter(
+    const isCaught = SEEDS_WITH_TEETH.some(
       (seed) => agreement(seed, { cheapestOptionOnly: true }).mismatches.length > 0,
     );
-    expect(caught.length).toBeGreaterThan(0);
+    expect(isCaught).toBe(true);
   });
   it('would be caught if it never branched on deals', () => {
     // Markets on which a deal draws a part to its shop.
-    const caught = [140, 228, 250].filter(
+    const isCaught = [140, 228, 250].some(
       (seed) => agreement(seed, { noDealBranch: true }).mismatches.length > 0,
     );
-    expect(caught.length).toBeGreaterThan(0);
+    expect(isCaught).toBe(true);
   });
 });
 

@@ -61,10 +61,9 @@ useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
   if (event.persisted) void workspace.load();
 });
 
-/** The ruler stands on every screen that deals with the build. */
-const hasRuler = computed(
-  () => route.meta.isAboutMoney === true && bench.summary !== null && !market.isEmpty,
-);
+/** The ruler stands on every screen that deals with the build; its place is kept while it is worked out. */
+const isRuled = computed(() => route.meta.isAboutMoney === true && !market.isEmpty);
+const hasRuler = computed(() => isRuled.value && bench.summary !== null);
 const isReady = computed(() => workspace.isLoaded && market.catalogue !== null);
 
 /** Screens about measuring have steps of their own: records and passes, not picks. */
@@ -197,6 +196,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <FrameBadge />
       </header>
       <CandidateTabs v-if="hasRuler" />
+      <div v-else-if="isRuled && !market.failure" class="kept" />
       <p v-if="market.failure || workspace.failure" class="failure" role="alert">
         {{ market.failure ?? workspace.failure }}
         <button v-if="market.failure" class="plain edged" @click="market.load()">Try again</button>
@@ -239,6 +239,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 .top > :first-child {
   flex: 1;
   min-width: 0;
+}
+/* As high as the ruler with the tabs, so that nothing moves when they come. */
+.kept {
+  flex: none;
+  height: 118px;
 }
 main {
   flex: 1;
@@ -310,6 +315,9 @@ main {
   }
   .top > :first-child {
     flex-basis: 100%;
+  }
+  .kept {
+    height: 251px;
   }
   main {
     padding: 8px 10px 16px;

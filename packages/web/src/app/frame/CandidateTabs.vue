@@ -117,6 +117,8 @@ function figures(id: string): string {
       :animation="120"
       :delay="120"
       :delay-on-touch-only="true"
+      :force-fallback="true"
+      :fallback-tolerance="4"
       filter=".more"
       :prevent-on-filter="false"
     >

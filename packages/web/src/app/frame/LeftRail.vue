@@ -88,63 +88,57 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       </RouterLink>
     </div>
     <div class="foot">
-      <div class="pair">
-        <button
-          class="plain"
-          :disabled="!steps.canUndo"
-          :title="steps.canUndo ? `Undo: ${steps.canUndo} (Ctrl+Z)` : 'Nothing to undo'"
-          aria-label="Undo"
-          @click="emit('undo')"
-        >
-          <Undo2 :size="17" aria-hidden="true" />
-        </button>
-        <button
-          class="plain"
-          :disabled="!steps.canRedo"
-          :title="steps.canRedo ? `Redo: ${steps.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
-          aria-label="Redo"
-          @click="emit('redo')"
-        >
-          <Redo2 :size="17" aria-hidden="true" />
-        </button>
-      </div>
       <button
-        class="plain screen"
+        class="plain tool"
+        :disabled="!steps.canUndo"
+        :title="steps.canUndo ? `Undo: ${steps.canUndo} (Ctrl+Z)` : 'Nothing to undo'"
+        aria-label="Undo"
+        @click="emit('undo')"
+      >
+        <Undo2 :size="17" aria-hidden="true" />
+      </button>
+      <button
+        class="plain tool"
+        :disabled="!steps.canRedo"
+        :title="steps.canRedo ? `Redo: ${steps.canRedo} (Ctrl+Shift+Z)` : 'Nothing to redo'"
+        aria-label="Redo"
+        @click="emit('redo')"
+      >
+        <Redo2 :size="17" aria-hidden="true" />
+      </button>
+      <button
+        class="plain tool"
         title="Find an action, a part or a screen (Ctrl+K)"
         @click="commands.isPaletteOpen = true"
       >
-        <Search :size="17" aria-hidden="true" /><span class="word">Find</span>
+        <Search :size="17" aria-hidden="true" /><span class="visually-hidden">Find</span>
       </button>
-      <button class="plain screen fold" title="Keys (?)" @click="commands.isHelpOpen = true">
-        <CircleHelp :size="17" aria-hidden="true" /><span class="word">Shortcuts</span>
+      <button class="plain tool fold" title="Shortcuts (?)" @click="commands.isHelpOpen = true">
+        <CircleHelp :size="17" aria-hidden="true" /><span class="visually-hidden">Shortcuts</span>
       </button>
       <button
-        class="plain screen keys"
+        class="plain tool keys"
         :aria-pressed="singleKeys"
-        title="Single keys such as F and U, anywhere on the screen"
+        :title="`Single keys such as F and U, anywhere on the screen: ${singleKeys ? 'on' : 'off'}`"
         @click="singleKeys = !singleKeys"
       >
         <component :is="singleKeys ? Keyboard : KeyboardOff" :size="17" aria-hidden="true" /><span
-          class="word"
+          class="visually-hidden"
           >{{ singleKeys ? 'Keys on' : 'Keys off' }}</span
         >
       </button>
-      <button
-        class="plain screen"
-        :title="isDark ? 'Light theme' : 'Dark theme'"
-        @click="emit('toggleTheme')"
-      >
-        <component :is="isDark ? Sun : Moon" :size="17" aria-hidden="true" /><span class="word">{{
+      <button class="plain tool" :title="isDark ? 'Light theme' : 'Dark theme'" @click="emit('toggleTheme')">
+        <component :is="isDark ? Sun : Moon" :size="17" aria-hidden="true" /><span class="visually-hidden">{{
           isDark ? 'Light' : 'Dark'
         }}</span>
       </button>
       <button
-        class="plain screen fold"
+        class="plain tool fold"
         :title="isNarrow ? 'Widen the rail' : 'Fold the rail'"
         @click="isNarrow = !isNarrow"
       >
         <component :is="isNarrow ? PanelLeftOpen : PanelLeftClose" :size="17" aria-hidden="true" /><span
-          class="word"
+          class="visually-hidden"
           >{{ isNarrow ? 'Widen' : 'Fold' }}</span
         >
       </button>
@@ -165,6 +159,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   height: 100vh;
   position: sticky;
   top: 0;
+  overflow-y: auto; /* low windows: the page itself stays where it is */
 }
 .rail.narrow {
   width: 52px;
@@ -176,8 +171,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   overflow: hidden;
   clip-path: inset(50%);
 }
-.rail.narrow .pair {
-  flex-direction: column;
+.rail.narrow .foot {
+  grid-template-columns: 1fr;
 }
 .brand {
   display: flex;
@@ -231,12 +226,18 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 .foot {
   margin-top: auto;
   display: grid;
+  grid-template-columns: repeat(4, 1fr);
   gap: 2px;
 }
-.pair {
-  display: flex;
+button.plain.tool {
+  display: grid;
+  padding: 4px;
+  place-items: center;
+  min-height: 32px;
+  border-radius: 7px;
 }
 .saved {
+  grid-column: 1 / -1;
   font-size: 12px;
   padding: 2px 8px;
 }
@@ -262,12 +263,14 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   .keys,
   .fold,
   .saved,
-  .brand .word,
-  .foot .word {
+  .brand .word {
     display: none;
   }
   .screen {
     padding: 6px;
+  }
+  .tool {
+    min-width: 32px;
   }
   .foot {
     margin: 0 0 0 auto;
