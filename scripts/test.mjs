@@ -2,9 +2,9 @@
  * npm test: installs what is missing, runs every check and every suite, and closes with one line of counts.
  * Each static check counts as one. Nothing stops at the first failure, so that one run shows everything.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { bin, buildWeb, ensureChromium, ensureInstalled, root } from './lib/prepare.mjs';
 
@@ -19,9 +19,31 @@ function run(name, command, args, options = {}) {
   const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
   return { ok: done.status === 0, seconds: ((Date.now() - start) / 1000).toFixed(1) };
 }
-function check(name, command, args, options) {
-  const { ok, seconds } = run(name, command, args, options);
-  rows.push({ name, passed: ok ? 1 : 0, failed: ok ? 0 : 1, seconds });
+/** Checks that do not touch one another, a few at a time; what each says is shown when it ends. */
+async function checks(list) {
+  const left = [...list];
+  const lane = async () => {
+    for (let next = left.shift(); next; next = left.shift()) {
+      const [name, command, args] = next;
+      const start = Date.now();
+      const said = [];
+      const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+      const status = await new Promise((resolve) => {
+        child.on('close', resolve);
+        child.on('error', (error) => {
+          said.push(Buffer.from(`${error.message}\n`));
+          resolve(1);
+        });
+      });
+      console.log(`\n=== ${name}`);
+      process.stdout.write(Buffer.concat(said));
+      const ok = status === 0;
+      const seconds = ((Date.now() - start) / 1000).toFixed(1);
+      rows.push({ name, passed: ok ? 1 : 0, failed: ok ? 0 : 1, seconds });
+    }
+  };
+  await Promise.all(Array.from({ length: Math.min(4, availableParallelism()) }, lane));
 }
 /** A suite that writes its counts; one that dies without counts has failed. */
 function suite(name, command, args, report, read, options) {
@@ -33,14 +55,17 @@ function suite(name, command, args, report, read, options) {
   rows.push({ name, ...counts, seconds });
 }
 
-check('types: core', bin('tsc'), ['-p', 'packages/core']);
-check('types: node', bin('tsc'), ['-p', 'tsconfig.node.json']);
-check('types: pages', bin('tsc'), ['-p', 'tsconfig.pages.json']);
-check('types: web', bin('vue-tsc'), ['-p', 'packages/web']);
-check('lint', bin('eslint'), ['.', '--max-warnings', '0']);
-check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-check('boundaries', process.execPath, ['scripts/boundaries.mjs']);
-check('dead code', bin('knip'), []);
+// The longest ones first, so that none is left running alone at the end.
+await checks([
+  ['types: web', bin('vue-tsc'), ['-p', 'packages/web']],
+  ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+  ['lint', bin('eslint'), ['.', '--max-warnings', '0']],
+  ['types: node', bin('tsc'), ['-p', 'tsconfig.node.json']],
+  ['types: pages', bin('tsc'), ['-p', 'tsconfig.pages.json']],
+  ['dead code', bin('knip'), []],
+  ['types: core', bin('tsc'), ['-p', 'packages/core']],
+  ['boundaries', process.execPath, ['scripts/boundaries.mjs']],
+]);
 
 const unitReport = join(folder, 'unit.json');
 suite(

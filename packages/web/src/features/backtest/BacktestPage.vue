@@ -107,7 +107,10 @@ const opened = ref<string | null>(null);
         :options="[7, 14, 28].map((days) => ({ value: days, label: `${days} days` }))"
         @update:value="every = $event"
       />
-      <NButton type="primary" :disabled="progress !== null || prices.watched.length === 0 || !prices.isReady" @click="run"
+      <NButton
+        type="primary"
+        :disabled="progress !== null || prices.watched.length === 0 || !prices.isReady"
+        @click="run"
         >Look back</NButton
       >
       <template v-if="progress">
