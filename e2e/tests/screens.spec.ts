@@ -46,7 +46,10 @@ async function settled(page: Page, screen: string): Promise<void> {
   await page.waitForTimeout(500);
 }
 
-/** One opening serves both themes: opening is what takes the time. A phone opens the page anew. */
+const overflow = (page: Page) =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+
+/** One opening serves both themes and both widths: opening is what takes the time. */
 for (const screen of SCREENS)
   test(`${screen} is free of axe findings in both themes, and on 390 px, where nothing sticks out sideways`, async ({
     clean: page,
@@ -60,14 +63,17 @@ for (const screen of SCREENS)
     await page.waitForTimeout(400);
     await expectAxeClean(page, ['color-contrast']);
     await page.setViewportSize({ width: 390, height: 844 });
-    await page.goto(`/${screen}`);
-    await settled(page, screen);
-    const overflow = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect(overflow).toBeLessThanOrEqual(0);
+    await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
     if (MONEY.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
     await expectAxeClean(page);
+  });
+
+for (const screen of ['picks', 'growth'])
+  test(`${screen} opened on 390 px fits as well`, async ({ clean: page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`/${screen}`);
+    await settled(page, screen);
+    expect(await overflow(page)).toBeLessThanOrEqual(0);
   });
 
 for (const theme of ['light', 'dark'] as const) {

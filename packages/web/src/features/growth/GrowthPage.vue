@@ -341,6 +341,7 @@ offerCommands(() => [
 .list,
 .ahead {
   display: grid;
+  grid-template-columns: minmax(0, 1fr); /* a picture drawn for a wide window does not keep its column wide */
   gap: 6px;
   padding: 10px 12px;
   min-width: 0;

@@ -301,6 +301,7 @@ function tryIt() {
 .test {
   padding: 12px 16px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr); /* a picture drawn for a wide window does not keep its column wide */
   gap: 8px;
 }
 header {
