@@ -65,7 +65,11 @@ export const useGrowth = defineStore('growth', () => {
     wish,
     key,
     measured,
-    plan: async (report: (progress: PlanReport) => void) => (await at('paths')).plan(wish.value, proxy(report)), // prettier-ignore
+    plan(report: (progress: PlanReport) => void) {
+      const planning = at('paths').then((worker) => worker.plan(wish.value, proxy(report)));
+      prices.giveWay(planning);
+      return planning;
+    },
     evaluate: async (path: Path) => (await at('paths')).evaluate(wish.value, plain(path)),
     bestFrom: async (picks: Picks) => (await at('paths')).bestFrom(wish.value, plain(picks)),
     alternatives: async (path: Path, on: string) => (await at('paths')).alternatives(wish.value, plain(path), on), // prettier-ignore

@@ -23,6 +23,9 @@ const POOL = 60;
 /** Edits in a row are judged once. */
 const REST_MS = 250;
 
+/** A forecast made in the background lets what is waited for go first, but not for longer. */
+const GIVES_WAY_MS = 4000;
+
 /** Looks by day, the last one of each day. */
 export function daysOf({ at, price }: Pick<Series, 'at' | 'price'>): Look[] {
   const byDay = new Map<number, number | null>();
@@ -132,6 +135,13 @@ export const usePrices = defineStore('prices', () => {
     });
   }
 
+  let waitedFor: Promise<unknown> = Promise.resolve();
+  /** Work that someone looks at while nobody looks at the forecast: it goes first. */
+  function giveWay(work: Promise<unknown>): void {
+    const ends = new Promise((resolve) => setTimeout(resolve, GIVES_WAY_MS));
+    waitedFor = Promise.race([work.catch(() => undefined), ends]);
+  }
+
   async function judge(): Promise<void> {
     if (!bench.index || watched.value.length === 0) {
       verdicts.value = new Map();
@@ -140,6 +150,8 @@ export const usePrices = defineStore('prices', () => {
     const mine = ++round;
     isJudging.value = true;
     try {
+      await waitedFor;
+      if (mine !== round) return;
       const parts = toJudge();
       const wish = wishNow();
       await worker().cancel();
@@ -216,6 +228,6 @@ export const usePrices = defineStore('prices', () => {
 
   return {
     watched, series, pool, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
-    read: () => read(true).then(judge), runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
+    read: () => read(true).then(judge), giveWay, runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
   }; // prettier-ignore
 });
