@@ -1,5 +1,6 @@
 import type { Card, Part, Processor } from '../parts/index.ts';
 import type { Holding } from './holding.ts';
+import { kept } from './kept.ts';
 import type { GrowthWorld } from './world.ts';
 
 /** What the bound is made of; see `Kitchen`. */
@@ -11,10 +12,43 @@ interface Stock {
   readonly idealSums: (chip: Processor, card: Card | null) => Float64Array | null;
 }
 
-/** For rising amounts of money the most that a stage can be worth. */
-interface Stairs {
-  readonly costs: Float64Array;
-  readonly worths: Float64Array;
+/** A processor with a card, and what having them at a stage costs at least. */
+interface Pair {
+  readonly cost: number;
+  readonly chip: Processor;
+  readonly card: Card | null;
+}
+
+/** For rising amounts of money the most that a stage can be worth. Pairs that no money asked for so far reaches are not looked at. */
+class Stairs {
+  readonly #pairs: readonly Pair[];
+  readonly #worthOf: (pair: Pair) => number | null;
+  readonly #costs: number[] = [];
+  readonly #worths: number[] = [];
+  #seen = 0;
+
+  constructor(pairs: readonly Pair[], worthOf: (pair: Pair) => number | null) {
+    this.#pairs = pairs.filter(({ cost }) => cost < Infinity).sort((a, b) => a.cost - b.cost);
+    this.#worthOf = worthOf;
+  }
+  /** Most worth that the money reaches; 0 when it reaches nothing. */
+  within(money: number): number {
+    const [pairs, costs, worths] = [this.#pairs, this.#costs, this.#worths];
+    for (; this.#seen < pairs.length && pairs[this.#seen].cost <= money; this.#seen++) {
+      const pair = pairs[this.#seen];
+      const worth = this.#worthOf(pair);
+      if (worth === null || worth <= (worths.at(-1) ?? -1)) continue;
+      costs.push(pair.cost);
+      worths.push(worth);
+    }
+    let [low, high] = [0, costs.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (costs[middle] <= money) low = middle + 1;
+      else high = middle;
+    }
+    return low === 0 ? 0 : worths[low - 1];
+  }
 }
 
 /**
@@ -43,48 +77,55 @@ export function boundFor(
     return least;
   };
 
-  const buildStairs = (own: Processor, socket: string | null, card: Card | null, stage: number): Stairs => {
-    const rows: { cost: number; worth: number }[] = [];
-    const add = (chip: Processor, chipCost: number, other: Card | null, cardCost: number) => {
-      const cost = isBoundByMoney ? chipCost + cardCost : 0;
-      const sums = cost < Infinity ? idealSums(chip, other) : null;
-      if (sums) rows.push({ cost, worth: sums[ends[stage + 1]] - sums[ends[stage]] });
-    };
-    const cards = [{ card, cost: 0 }, ...lists.cards.filter((each) => each.id !== card?.id).map((each) => ({ card: each, cost: priceAt(each, stage) ?? Infinity }))]; // prettier-ignore
-    const chips = [
-      { chip: own, cost: 0 },
-      ...lists.processors
-        .filter((chip) => chip.id !== own.id)
-        .map((chip) => ({
-          chip,
-          cost: (priceAt(chip, stage) ?? Infinity) + (chip.socket === socket ? 0 : cheapestBoard(chip.socket, stage)), // prettier-ignore
-        })),
-    ];
-    for (const each of chips) for (const other of cards) add(each.chip, each.cost, other.card, other.cost);
-    rows.sort((a, b) => a.cost - b.cost || b.worth - a.worth);
-    const steps: typeof rows = [];
-    for (const row of rows) if (row.worth > (steps.at(-1)?.worth ?? -1)) steps.push(row);
-    return { costs: Float64Array.from(steps, (row) => row.cost), worths: Float64Array.from(steps, (row) => row.worth) }; // prettier-ignore
+  /** Costs nothing where money bounds nothing. */
+  const bounded = (cost: number) => (isBoundByMoney ? cost : 0);
+  const worthAt = (stage: number) => (pair: Pair) => {
+    const sums = idealSums(pair.chip, pair.card);
+    return sums ? sums[ends[stage + 1]] - sums[ends[stage]] : null;
   };
-  const known = new Map<Processor, Map<Card | null, Map<string, Stairs>>>();
-  const stairsOf = (own: Processor, socket: string | null, card: Card | null, stage: number): Stairs => {
+  const chipCost = (chip: Processor, socket: string | null, stage: number) =>
+    (priceAt(chip, stage) ?? Infinity) + (chip.socket === socket ? 0 : cheapestBoard(chip.socket, stage));
+  const cardCost = (card: Card, stage: number) => priceAt(card, stage) ?? Infinity;
+
+  // What may be had at a stage is one of four: both parts bought, either bought to the other that is there, both there.
+  // The first is by far the most pairs, and is the same whatever is held in a socket.
+  const bothBought = kept(
+    (socket: string | null, stage: number) => `${socket}|${stage}`,
+    (socket, stage) => {
+      const cards = lists.cards.map((card) => ({ card, cost: cardCost(card, stage) }));
+      const pairs = lists.processors.flatMap((chip) => {
+        const own = chipCost(chip, socket, stage);
+        return cards.map(({ card, cost }) => ({ cost: bounded(own + cost), chip, card }));
+      });
+      return new Stairs(pairs, worthAt(stage));
+    },
+  );
+  const cardBought = kept(
+    (chip: Processor, stage: number) => `${chip.id}|${stage}`,
+    (chip, stage) => new Stairs(lists.cards.map((card) => ({ cost: bounded(cardCost(card, stage)), chip, card })), worthAt(stage)), // prettier-ignore
+  );
+  const chipBought = kept(
+    (socket: string | null, card: Card | null, stage: number) => `${socket}|${card?.id ?? ''}|${stage}`,
+    (socket, card, stage) => new Stairs(lists.processors.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, card })), worthAt(stage)), // prettier-ignore
+  );
+  const known = new Map<Processor, Map<Card | null, Map<string, readonly Stairs[]>>>();
+  const stairsOf = (own: Processor, socket: string | null, card: Card | null, stage: number): readonly Stairs[] => {
     let byCard = known.get(own);
     if (!byCard) known.set(own, (byCard = new Map()));
     let byRest = byCard.get(card);
     if (!byRest) byCard.set(card, (byRest = new Map()));
     const key = `${socket}|${stage}`;
     let stairs = byRest.get(key);
-    if (!stairs) byRest.set(key, (stairs = buildStairs(own, socket, card, stage)));
-    return stairs;
-  };
-  const mostWithin = ({ costs, worths }: Stairs, money: number): number => {
-    let [low, high] = [0, costs.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (costs[middle] <= money) low = middle + 1;
-      else high = middle;
+    if (!stairs) {
+      const asItIs = new Stairs([{ cost: 0, chip: own, card }], worthAt(stage));
+      byRest.set(key, (stairs = [bothBought(socket, stage), cardBought(own, stage), chipBought(socket, card, stage), asItIs])); // prettier-ignore
     }
-    return low === 0 ? 0 : worths[low - 1];
+    return stairs;
+  }; // prettier-ignore
+  const mostWithin = (all: readonly Stairs[], money: number): number => {
+    let most = 0;
+    for (const stairs of all) most = Math.max(most, stairs.within(money));
+    return most;
   };
 
   return ({ set, kits }, money, from, soldFrom = from) => {

@@ -1,6 +1,7 @@
 import { bandwidthGbs, firstWordLatencyNs, type MemoryState } from '../frames/index.ts';
 import { SLOTS, type Brief, type Card, type Part, type Processor } from '../parts/index.ts';
 import { boundFor } from './bound.ts';
+import { kept } from './kept.ts';
 import type { Holding } from './holding.ts';
 import {
   cardsFrom,
@@ -52,18 +53,7 @@ function letters(): (part: { readonly id: string } | null | undefined) => string
   };
 }
 
-/** Keeps what a function gives for each key. */
-function kept<A extends readonly unknown[], R>(keyOf: (...of: A) => string, work: (...of: A) => R) {
-  const known = new Map<string, R>();
-  return (...of: A): R => {
-    const key = keyOf(...of);
-    let value = known.get(key);
-    if (value === undefined) known.set(key, (value = work(...of)));
-    return value;
-  };
-}
-
-/** The same for a part and a stage, which are asked for most. */
+/** Keeps what a function gives for each part and stage, which are asked for most. */
 function keptByStage<R>(work: (part: Part, stage: number) => R) {
   const known = new Map<string, R[]>();
   return (part: Part, stage: number): R => {
