@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core';
-import { shallowRef } from 'vue';
+import { onBeforeUnmount, shallowRef } from 'vue';
 import type { Study, ToldPath } from '../../workers/growth.worker.ts';
 import type { Brief } from '@ripe-pick/core/parts';
 import { useGrowth } from '../../shared/stores/growth.ts';
@@ -11,10 +11,14 @@ const growth = useGrowth();
 const study = shallowRef<Study | null>(null);
 const failed = shallowRef(false);
 let ticket = 0;
+let isGone = false;
+onBeforeUnmount(() => (isGone = true));
 // A step that is dragged changes the path many times a second.
 watchDebounced(
   () => [props.path, growth.key] as const,
   async ([path]) => {
+    // A new plan takes this panel away while it rests: the study would only take time from it.
+    if (isGone) return;
     const own = ++ticket;
     study.value = null;
     failed.value = false;
