@@ -24,6 +24,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${DEMO_PORT}`,
     viewport: { width: 1280, height: 800 },
+    contextOptions: { reducedMotion: 'reduce' }, // nothing has to be waited for that only fades
     launchOptions: {
       executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -69,7 +69,7 @@ test('another currency, long names and a part that went: every screen of buying 
   for (const screen of ['second-hand', 'slips', 'shopping-day', 'audit', 'brief']) {
     await page.goto(`/${screen}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await page.waitForTimeout(400);
+    await page.waitForTimeout(100);
     const sideways = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect(sideways).toBeLessThanOrEqual(0);
   }

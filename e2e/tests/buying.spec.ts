@@ -172,10 +172,10 @@ test('an audited list: doubts are asked, totals and findings follow, and the sam
 test('the dialogs of buying are free of axe findings', async ({ clean: page }) => {
   await page.goto('/shopping-day');
   await page.getByRole('button', { name: 'Type a deal in' }).click();
-  await page.waitForTimeout(400);
+  await page.waitForTimeout(100);
   await expectAxeClean(page);
   await page.goto('/second-hand');
   await page.getByRole('button', { name: 'Appraise a find' }).click();
-  await page.waitForTimeout(400);
+  await page.waitForTimeout(100);
   await expectAxeClean(page);
 });

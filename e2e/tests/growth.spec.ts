@@ -94,7 +94,7 @@ test('a step is swapped for something else, with what does not go told and why',
   const dialog = page.getByRole('dialog', { name: /What else to do on 2027-07-20/ });
   await expect(dialog.getByRole('button', { name: /Nothing: leave this step out/ })).toBeVisible();
   await expect(dialog.getByText(/short, here or at a later step/).first()).toBeVisible();
-  await page.waitForTimeout(400);
+  await page.waitForTimeout(100);
   await expectAxeClean(page);
   const steps = () => workspaceOf(page).then((saved) => JSON.stringify(saved.candidates.at(-1)?.path));
   const before = await steps();

@@ -151,6 +151,13 @@ test('looking back shows what the advice would have done, start by start, and ca
     .click();
   await expect(page.getByText(/at once €.*/).first()).toBeVisible();
   await expectAxeClean(page);
+  const heading = page.getByRole('heading', { name: /\d+ starts over \d+ parts/ });
+  const starts = async () => Number(/^\d+/.exec(await heading.innerText())?.[0]);
+  const all = await starts();
+  await page.getByRole('button', { name: 'Look back', exact: true }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Look back', exact: true })).toBeEnabled();
+  expect(await starts()).toBeLessThan(all);
 });
 
 test('ripeness stands in the lanes, on the ruler and in the line-up', async ({ clean: page, request }) => {

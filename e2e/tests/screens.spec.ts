@@ -43,7 +43,7 @@ async function settled(page: Page, screen: string): Promise<void> {
   if (screen === 'ripeness') await expect(page.getByText('working it out…')).toBeHidden();
   if (screen === 'growth') await expect(page.getByText('What the room costs')).toBeVisible();
   if (screen === 'model') await expect(page.getByText('Held back from the fit')).toBeVisible();
-  await page.waitForTimeout(500);
+  await page.waitForTimeout(200);
 }
 
 const overflow = (page: Page) =>
@@ -60,7 +60,7 @@ for (const screen of SCREENS)
     await expectAxeClean(page);
     // Another theme changes colours alone.
     await page.emulateMedia({ colorScheme: 'dark' });
-    await page.waitForTimeout(400);
+    await page.waitForTimeout(100);
     await expectAxeClean(page, ['color-contrast']);
     await page.setViewportSize({ width: 390, height: 844 });
     await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
@@ -83,7 +83,7 @@ for (const theme of ['light', 'dark'] as const) {
     await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
     await page.keyboard.press('f');
     await expect(page.getByRole('button', { name: 'Take runner-up 1', exact: true })).toBeVisible();
-    await page.waitForTimeout(400);
+    await page.waitForTimeout(100);
     await expectAxeClean(page);
   });
 }
@@ -102,7 +102,7 @@ for (const [name, open] of [
     await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
     await open(page);
     await expect(page.getByRole('dialog')).toBeVisible();
-    await page.waitForTimeout(400);
+    await page.waitForTimeout(100);
     await expectAxeClean(page);
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toBeHidden();

@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import { money } from '../../shared/format/format.ts';
 import type { ShownPath } from './use-growth.ts';
-import { stepArea, stepLine } from './timeline.ts';
+import { stepLine } from './timeline.ts';
 import { pathLine } from '../../shared/format/paths.ts';
 import { buildName, type PartName } from './words.ts';
 
@@ -50,7 +50,6 @@ const out = (path: ToldPath) => path.report.paid - path.report.back;
         @click="emit('show', each.at)"
       >
         <svg :width="W" :height="H" aria-hidden="true">
-          <path :d="stepArea(each.path.report.scores ?? [], scales, H)" class="area" />
           <path :d="stepLine(each.path.report.scores ?? [], scales)" class="line" />
           <line
             v-for="stage in each.path.report.stages.slice(1)"
@@ -125,9 +124,6 @@ const out = (path: ToldPath) => path.report.paid - path.report.back;
 .value.top {
   color: var(--plum);
   font-weight: 700;
-}
-.area {
-  fill: color-mix(in srgb, var(--plum) 18%, transparent);
 }
 .line {
   fill: none;

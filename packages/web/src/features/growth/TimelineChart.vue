@@ -6,16 +6,7 @@ import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import { money } from '../../shared/format/format.ts';
 import { rowsFor } from '../../shared/format/labels.ts';
-import {
-  dayAt,
-  MARGIN,
-  monthsTo,
-  scalesOf,
-  screenStretches,
-  stepArea,
-  stepLine,
-  timeTicks,
-} from './timeline.ts';
+import { dayAt, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
 
 const props = defineProps<{
   shown: ToldPath;
@@ -200,7 +191,6 @@ const spoken = computed(() => {
             {{ tick.text }}
           </text>
         </g>
-        <path :d="stepArea(scores, scales, FLOOR)" class="area" />
         <g v-for="each in others" :key="each.name">
           <path :d="stepLine(each.path.report.scores ?? [], scales)" :class="each.kind" />
         </g>
@@ -314,9 +304,6 @@ svg {
   paint-order: stroke;
   stroke: var(--sheet);
   stroke-width: 3px;
-}
-.area {
-  fill: color-mix(in srgb, var(--plum) 16%, transparent);
 }
 .own {
   fill: none;

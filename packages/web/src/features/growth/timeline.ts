@@ -1,4 +1,4 @@
-import { area, curveStepAfter, line, scaleLinear, type ScaleLinear } from 'd3';
+import { curveStepAfter, line, scaleLinear, type ScaleLinear } from 'd3';
 import { addMonths, daysBetween } from '@ripe-pick/core';
 
 /** Space around the picture of a timeline, in px. */
@@ -35,12 +35,9 @@ export function pointsOf(scores: readonly number[]): [number, number][] {
 
 type Scales = ReturnType<typeof scalesOf>;
 
+/** No area under it: the axis does not begin at zero, and an area would state a share that is not there. */
 export function stepLine(scores: readonly number[], { x, y }: Scales): string {
   return line<[number, number]>(([month]) => x(month), ([, score]) => y(score)).curve(curveStepAfter)(pointsOf(scores)) ?? ''; // prettier-ignore
-}
-
-export function stepArea(scores: readonly number[], { x, y }: Scales, floor: number): string {
-  return area<[number, number]>(([month]) => x(month), floor, ([, score]) => y(score)).curve(curveStepAfter)(pointsOf(scores)) ?? ''; // prettier-ignore
 }
 
 /** Ticks of the time axis: months from today and their names, so many that labels do not touch. */

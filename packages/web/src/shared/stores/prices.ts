@@ -15,6 +15,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { JudgeWish, Judging, PartToJudge, Pooled, Verdict } from '../../workers/prices.worker.ts';
 import { call, failureText } from '../api/client.ts';
 import { useBench } from './bench.ts';
+import { givingWay } from './give-way.ts';
 import { useMarket } from './market.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -23,7 +24,7 @@ const POOL = 60;
 /** Edits in a row are judged once. */
 const REST_MS = 250;
 
-/** A forecast made in the background lets what is waited for go first, but not for longer. */
+/** So long the forecast lets a plan go first, which someone waits for. */
 const GIVES_WAY_MS = 4000;
 
 /** Looks by day, the last one of each day. */
@@ -51,6 +52,7 @@ export const usePrices = defineStore('prices', () => {
   const hasRead = ref(false);
   const isJudging = ref(false);
   const failure = ref<string | null>(null);
+  const way = givingWay(GIVES_WAY_MS);
   let remote: Remote<Judging> | null = null;
   let round = 0;
   let timer: ReturnType<typeof setTimeout> | null = null;
@@ -135,13 +137,6 @@ export const usePrices = defineStore('prices', () => {
     });
   }
 
-  let waitedFor: Promise<unknown> = Promise.resolve();
-  /** Work that someone looks at while nobody looks at the forecast: it goes first. */
-  function giveWay(work: Promise<unknown>): void {
-    const ends = new Promise((resolve) => setTimeout(resolve, GIVES_WAY_MS));
-    waitedFor = Promise.race([work.catch(() => undefined), ends]);
-  }
-
   async function judge(): Promise<void> {
     if (!bench.index || watched.value.length === 0) {
       verdicts.value = new Map();
@@ -150,7 +145,7 @@ export const usePrices = defineStore('prices', () => {
     const mine = ++round;
     isJudging.value = true;
     try {
-      await waitedFor;
+      await way.turn();
       if (mine !== round) return;
       const parts = toJudge();
       const wish = wishNow();
@@ -228,6 +223,6 @@ export const usePrices = defineStore('prices', () => {
 
   return {
     watched, series, pool, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
-    read: () => read(true).then(judge), giveWay, runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
+    read: () => read(true).then(judge), giveWay: way.to, runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
   }; // prettier-ignore
 });
