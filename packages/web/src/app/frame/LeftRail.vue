@@ -255,13 +255,13 @@ button.plain.tool {
     border-right: 0;
     border-bottom: 1px solid var(--line);
   }
+  /* The groups run on into one another: every line counts here. */
   .group {
-    display: flex;
-    flex-wrap: wrap;
+    display: contents;
   }
   .group-name,
-  .keys,
-  .fold,
+  button.plain.keys,
+  button.plain.fold,
   .saved,
   .brand .word {
     display: none;

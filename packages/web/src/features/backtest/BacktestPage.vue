@@ -159,7 +159,7 @@ const opened = ref<string | null>(null);
                 <span class="fill" :style="{ width: `${(100 * way.regret) / most}%` }"></span
                 ><span class="num">{{ (100 * way.regret).toFixed(1) }} %</span>
               </td>
-              <td class="quiet">{{ way.about }}</td>
+              <td class="quiet about">{{ way.about }}</td>
             </tr>
           </tbody>
         </table>
@@ -244,6 +244,9 @@ const opened = ref<string | null>(null);
 .meter .num {
   position: relative;
   padding-left: 6px;
+}
+.about {
+  padding-left: 12px;
 }
 .start td {
   font-size: 12.5px;

@@ -29,7 +29,7 @@ const emit = defineEmits<{
 
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
-const HEIGHT = 268;
+const HEIGHT = 274;
 const FLOOR = HEIGHT - MARGIN.bottom;
 const CHARACTER_PX = 6.2;
 
@@ -181,10 +181,10 @@ const spoken = computed(() => {
           </text>
         </g>
         <g v-for="tick in ticks" :key="`x${tick.month}`">
-          <line :x1="x(tick.month)" :x2="x(tick.month)" :y1="FLOOR" :y2="FLOOR + 4" class="tick" />
+          <line :x1="x(tick.month)" :x2="x(tick.month)" :y1="FLOOR" :y2="FLOOR + 12" class="tick" />
           <text
             :x="x(tick.month)"
-            :y="FLOOR + 17"
+            :y="FLOOR + 25"
             class="figure"
             :text-anchor="tick.month === 0 ? 'start' : tick.month >= horizon ? 'end' : 'middle'"
           >

@@ -2,7 +2,7 @@ import { curveStepAfter, line, scaleLinear, type ScaleLinear } from 'd3';
 import { addMonths, daysBetween } from '@ripe-pick/core';
 
 /** Space around the picture of a timeline, in px. */
-export const MARGIN = { left: 38, right: 14, top: 34, bottom: 36 } as const;
+export const MARGIN = { left: 38, right: 14, top: 34, bottom: 42 } as const;
 
 /** Place of a day on the axis: months from today, with days as parts of a month. */
 export function monthsTo(today: string, on: string): number {
