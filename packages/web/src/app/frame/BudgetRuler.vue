@@ -322,13 +322,6 @@ const spoken = computed(
   font-weight: 600;
   pointer-events: none;
 }
-.tick {
-  stroke: var(--line-strong);
-}
-.figure {
-  fill: var(--ink-soft);
-  font-size: 11px;
-}
 .mark {
   stroke: var(--ink);
   stroke-width: 3;

@@ -142,13 +142,6 @@ const verdict = ({ summary, expected }: Measured) => {
   overflow-x: auto;
   position: relative;
 }
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
 .chosen {
   fill: color-mix(in srgb, var(--plum) 8%, transparent);
 }

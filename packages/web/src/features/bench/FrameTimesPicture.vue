@@ -91,19 +91,6 @@ const ticks = computed(() => [2, 4, 7, 10, 16.7, 33.3, 66.7, 150].filter((ms) =>
 .picture {
   margin: 0;
 }
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
-.figure.ink {
-  fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--sheet);
-  stroke-width: 3px;
-}
 .band {
   fill: color-mix(in srgb, var(--slot-card) 35%, transparent);
 }

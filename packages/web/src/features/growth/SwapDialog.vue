@@ -171,13 +171,6 @@ ul {
 .zero {
   stroke: var(--ink);
 }
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11.5px;
-  fill: var(--ink-soft);
-}
 .dot {
   fill: none;
   stroke: var(--line-strong);

@@ -289,22 +289,6 @@ svg {
   font-size: 13px;
   white-space: normal;
 }
-.grid {
-  stroke: var(--line);
-}
-.tick {
-  stroke: var(--line-strong);
-}
-.figure {
-  font-size: 11.5px;
-  fill: var(--ink-soft);
-}
-.figure.ink {
-  fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--sheet);
-  stroke-width: 3px;
-}
 .own {
   fill: none;
   stroke: var(--plum);

@@ -99,15 +99,8 @@ const spoken = computed(() =>
 </template>
 
 <style scoped>
-.grid {
-  stroke: var(--line);
-}
 .refresh {
   stroke: var(--ink);
-}
-.figure {
-  font-size: 11.5px;
-  fill: var(--ink-soft);
 }
 .title {
   font-size: 12.5px;

@@ -4,9 +4,10 @@ import { scaleLinear } from 'd3';
 import { percent } from '../../shared/format/format.ts';
 
 defineProps<{ heldOut: HeldOut }>();
-const WIDTH = 190;
+const WIDTH = 200;
+const LEFT = 38;
 const HEIGHT = 132;
-const x = scaleLinear().domain([0.4, 1]).range([30, WIDTH - 8]); // prettier-ignore
+const x = scaleLinear().domain([0.4, 1]).range([LEFT, WIDTH - 8]); // prettier-ignore
 const y = scaleLinear().domain([0.4, 1]).range([HEIGHT - 18, 6]); // prettier-ignore
 const TICKS = [0.5, 0.8, 0.95];
 </script>
@@ -28,8 +29,8 @@ const TICKS = [0.5, 0.8, 0.95];
         <line :x1="x(0.4)" :y1="y(0.4)" :x2="x(1)" :y2="y(1)" class="ideal" />
         <g v-for="tick in TICKS" :key="tick">
           <text :x="x(tick)" :y="HEIGHT - 4" text-anchor="middle" class="figure">{{ percent(tick) }}</text>
-          <text :x="26" :y="y(tick) + 4" text-anchor="end" class="figure">{{ percent(tick) }}</text>
-          <line :x1="30" :x2="WIDTH - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
+          <text :x="LEFT - 4" :y="y(tick) + 4" text-anchor="end" class="figure">{{ percent(tick) }}</text>
+          <line :x1="LEFT" :x2="WIDTH - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
         </g>
         <circle
           v-for="each in heldOut.coverage"
@@ -72,13 +73,6 @@ const TICKS = [0.5, 0.8, 0.95];
 .ideal {
   stroke: var(--ink-soft);
   stroke-dasharray: 4 3;
-}
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
 }
 .dot {
   fill: var(--plum);

@@ -44,7 +44,14 @@ const words = (each: Known) => `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1
       >
         <g v-for="tick in x.ticks(6)" :key="tick">
           <line :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height - AXIS" class="grid" />
-          <text :x="x(tick)" :y="height - 3" text-anchor="middle" class="figure">±{{ tick }} %</text>
+          <text
+            :x="tick === 0 ? 0 : x(tick)"
+            :y="height - 3"
+            :text-anchor="tick === 0 ? 'start' : 'middle'"
+            class="figure"
+          >
+            ±{{ tick }} %
+          </text>
         </g>
         <circle
           v-for="(each, n) in known"
@@ -71,13 +78,6 @@ h3 .quiet {
   font-weight: 400;
   font-size: 12.5px;
   font-family: 'Atkinson Hyperlegible Next Variable', sans-serif;
-}
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
 }
 .dot {
   fill: var(--plum);

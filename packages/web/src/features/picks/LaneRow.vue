@@ -283,10 +283,6 @@ svg {
 .over {
   fill: var(--sunk);
 }
-.grid {
-  stroke: var(--line);
-  stroke-width: 1;
-}
 .guide {
   stroke: var(--line);
   stroke-dasharray: 1 4;

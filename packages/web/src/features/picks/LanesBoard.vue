@@ -575,10 +575,6 @@ const steepestWords = computed(() => {
   text-align: right;
   padding-right: 8px;
 }
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
 .figure.strong {
   font-weight: 700;
   fill: var(--ink);

@@ -147,16 +147,6 @@ const ticks = computed(() => y.value.ticks(4));
   gap: 6px;
   padding: 10px 12px;
 }
-.grid {
-  stroke: var(--line);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
-.figure.ink {
-  fill: var(--ink);
-}
 .refresh {
   stroke: var(--ink);
   stroke-width: 1;

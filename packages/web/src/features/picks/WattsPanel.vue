@@ -228,10 +228,6 @@ summary {
 .axis {
   stroke: var(--line-strong);
 }
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
 .curve {
   fill: none;
   stroke: var(--slot-supply);

@@ -155,9 +155,6 @@ text {
   fill: var(--ink);
   font-weight: 650;
 }
-.grid {
-  stroke: var(--line);
-}
 .band rect {
   fill: var(--apricot);
   opacity: 0.13;

@@ -138,9 +138,6 @@ text {
   font-size: 11px;
   fill: var(--ink-soft);
 }
-.grid {
-  stroke: var(--line);
-}
 .line {
   fill: none;
   stroke-width: 2;

@@ -133,11 +133,4 @@ const spoken = computed(
   font-size: 12px;
   fill: var(--ink);
 }
-.tick {
-  stroke: var(--line-strong);
-}
-.figure {
-  font-size: 11px;
-  fill: var(--ink-soft);
-}
 </style>

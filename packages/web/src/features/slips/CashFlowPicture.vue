@@ -97,9 +97,6 @@ text {
   font-size: 11px;
   fill: var(--ink-soft);
 }
-.grid {
-  stroke: var(--line);
-}
 .zero {
   stroke: var(--line-strong);
 }

@@ -178,19 +178,6 @@ svg {
   touch-action: pan-y;
   cursor: ew-resize;
 }
-.grid {
-  stroke: var(--line);
-}
-.tick {
-  stroke: var(--line-strong);
-}
-.figure {
-  font-size: 11.5px;
-  fill: var(--ink-soft);
-}
-.figure.ink {
-  fill: var(--ink);
-}
 .range {
   fill: var(--shade);
 }
