@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, nextTick, useTemplateRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { PathLine } from '@ripe-pick/core/growth';
 import { costOf } from '@ripe-pick/core/money';
@@ -94,6 +94,13 @@ const others = computed(() => {
   return out;
 });
 const isMine = computed(() => which.value === 'mine');
+const stepsTitle = useTemplateRef<HTMLElement>('stepsTitle');
+/** The button goes when it is pressed: whoever works by keyboard goes on among the steps, not at the top of the page. */
+async function takeHere() {
+  take();
+  await nextTick();
+  stepsTitle.value?.focus({ preventScroll: true });
+}
 const cost = computed(() => (bench.index && shown.value ? costOf(shown.value.picks, bench.index) : null));
 const most = computed(() => mostMoney(shown.value?.report.stages ?? []));
 
@@ -212,8 +219,8 @@ offerCommands(() => [
           </section>
           <section class="sheet stages" aria-labelledby="steps">
             <div class="tools">
-              <h2 id="steps">Money out, step by step</h2>
-              <button v-if="!isMine" class="plain strong" @click="take">Take this path</button>
+              <h2 id="steps" ref="stepsTitle" tabindex="-1">Money out, step by step</h2>
+              <button v-if="!isMine" class="plain strong" @click="takeHere">Take this path</button>
               <template v-else>
                 <button class="plain edged" :disabled="isLooking" @click="bestFromHere">
                   {{ isLooking ? 'Looking…' : 'Best path from this build' }}
