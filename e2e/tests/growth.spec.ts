@@ -87,6 +87,12 @@ test('by keyboard alone: move a step by months, leave it out, bring it back, pla
   await expect(page.getByRole('slider', { name: /^Step/ })).toHaveCount(steps - 1);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('slider', { name: /^Step/ })).toHaveCount(steps);
+  await page.getByRole('button', { name: 'Leave out' }).first().focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('slider', { name: /^Step/ })).toHaveCount(steps - 1);
+  await expect(page.getByRole('heading', { name: 'Money out, step by step' })).toBeFocused();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('slider', { name: /^Step/ })).toHaveCount(steps);
   // The palette knows what can be done with a path.
   await page.keyboard.press('Control+k');
   await page.keyboard.type('Watch the parts of this path');

@@ -95,9 +95,9 @@ const others = computed(() => {
 });
 const isMine = computed(() => which.value === 'mine');
 const stepsTitle = useTemplateRef<HTMLElement>('stepsTitle');
-/** The button goes when it is pressed: whoever works by keyboard goes on among the steps, not at the top of the page. */
-async function takeHere() {
-  take();
+/** For what makes its own button go: whoever works by keyboard goes on among the steps, not at the top of the page. */
+async function andStay(task: () => void) {
+  task();
   await nextTick();
   stepsTitle.value?.focus({ preventScroll: true });
 }
@@ -210,7 +210,7 @@ offerCommands(() => [
               "
               @drag="drag"
               @drop="drop"
-              @remove="remove"
+              @remove="(on) => andStay(() => remove(on))"
             />
             <p v-else class="none">
               Not every rate is known for this build, so its frames cannot be drawn. Fill the open slots, or
@@ -220,7 +220,7 @@ offerCommands(() => [
           <section class="sheet stages" aria-labelledby="steps">
             <div class="tools">
               <h2 id="steps" ref="stepsTitle" tabindex="-1">Money out, step by step</h2>
-              <button v-if="!isMine" class="plain strong" @click="takeHere">Take this path</button>
+              <button v-if="!isMine" class="plain strong" @click="andStay(take)">Take this path</button>
               <template v-else>
                 <button class="plain edged" :disabled="isLooking" @click="bestFromHere">
                   {{ isLooking ? 'Looking…' : 'Best path from this build' }}
@@ -251,7 +251,7 @@ offerCommands(() => [
               :last-day="lastDay"
               @move="(to) => drop(stage.on, to)"
               @swap="swapping = stage.on"
-              @remove="remove(stage.on)"
+              @remove="andStay(() => remove(stage.on))"
               @prepare="prepare"
             />
             <p class="quiet small">
