@@ -20,7 +20,9 @@ for (let seed = 1; seed <= CASES; seed++) {
   times.push(performance.now() - start);
   nodes.push(baskets.work.nodes);
 }
-console.log(`Baskets, ${CASES} stressed markets: median ${at(times, 0.5).toFixed(1)} ms, 90th percentile ${at(times, 0.9).toFixed(1)} ms, longest ${at(times, 1).toFixed(0)} ms; nodes ${at(nodes, 0.5)}, at most ${at(nodes, 1)}`); // prettier-ignore
+console.log(
+  `Baskets, ${CASES} stressed markets: median ${at(times, 0.5).toFixed(1)} ms, 90th percentile ${at(times, 0.9).toFixed(1)} ms, longest ${at(times, 1).toFixed(0)} ms; nodes ${at(nodes, 0.5)}, at most ${at(nodes, 1)}`,
+);
 
 const whole: number[] = [];
 const ratios: number[] = [];
@@ -32,4 +34,6 @@ for (let seed = 1; seed <= HIGHS_CASES; seed++) {
   const { ms } = await solveMilp(basketProgramme(picks, catalogue, brief));
   ratios.push(ms / times[seed - 1]);
 }
-console.log(`  with second split, rivals and changes: median ${at(whole, 0.5).toFixed(0)} ms; HiGHS takes ${at(ratios, 0.5).toFixed(0)} times as long for the basket alone`); // prettier-ignore
+console.log(
+  `  with second split, rivals and changes: median ${at(whole, 0.5).toFixed(0)} ms; HiGHS takes ${at(ratios, 0.5).toFixed(0)} times as long for the basket alone`,
+);

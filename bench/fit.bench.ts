@@ -30,11 +30,16 @@ await withApp(4655, async (browser, address) => {
         await idle.waitFor();
       }),
     );
-  console.log(`Fit from scratch and five folds, click to stored: ${fits.map((ms) => `${(ms / 1000).toFixed(2)} s`).join(', ')}`); // prettier-ignore
+  console.log(
+    `Fit from scratch and five folds, click to stored: ${fits.map((ms) => `${(ms / 1000).toFixed(2)} s`).join(', ')}`,
+  );
 
   // Numbers that no two rows share, so that nothing is quicker than it would be.
   const lines = ['frame;frame time (ms);card busy'];
-  for (let n = 0; n < ROWS; n++) lines.push(`${n};${(7 + 2 * Math.sin(n * 12.9898) + (n % 997 === 0 ? 25 : 0)).toFixed(4)};${(0.9 + 0.05 * Math.sin(n)).toFixed(3)}`); // prettier-ignore
+  for (let n = 0; n < ROWS; n++)
+    lines.push(
+      `${n};${(7 + 2 * Math.sin(n * 12.9898) + (n % 997 === 0 ? 25 : 0)).toFixed(4)};${(0.9 + 0.05 * Math.sin(n)).toFixed(3)}`,
+    );
   const path = join(mkdtempSync(join(tmpdir(), 'ripe-pick-frames-')), 'million.csv');
   writeFileSync(path, lines.join('\n'));
   await page.goto(`${address}/bench`);
@@ -59,5 +64,7 @@ await withApp(4655, async (browser, address) => {
   const longest = await page.evaluate(
     () => (globalThis as unknown as { longest: { ms: number } }).longest.ms,
   ); // set above
-  console.log(`A million rows: ${said?.trim() ?? ''} Chosen to shown ${(whole / 1000).toFixed(2)} s; longest frame of the page meanwhile ${longest.toFixed(0)} ms`); // prettier-ignore
+  console.log(
+    `A million rows: ${said?.trim() ?? ''} Chosen to shown ${(whole / 1000).toFixed(2)} s; longest frame of the page meanwhile ${longest.toFixed(0)} ms`,
+  );
 });

@@ -27,13 +27,19 @@ for (let seed = 1; ratios.length < 40; seed++) {
   ratios.push(every.ms / ours.ms);
   paths += every.value.length;
 }
-console.log(`Tiny markets, ${ratios.length} of them with ${paths} paths: every path by definition takes ${median(ratios).toFixed(1)} times as long as the search (median; least ${Math.min(...ratios).toFixed(1)})`); // prettier-ignore
+console.log(
+  `Tiny markets, ${ratios.length} of them with ${paths} paths: every path by definition takes ${median(ratios).toFixed(1)} times as long as the search (median; least ${Math.min(...ratios).toFixed(1)})`,
+);
 
 await withApp(4656, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript('globalThis.__name = (task) => task');
   const status = page.locator('.page > .head .status');
-  const figures = async () => /([\d.]+) s, the first after ([\d.]+) s/.exec(await status.innerText())?.slice(1).map(Number) ?? []; // prettier-ignore
+  const figures = async () =>
+    /([\d.]+) s, the first after ([\d.]+) s/
+      .exec(await status.innerText())
+      ?.slice(1)
+      .map(Number) ?? [];
   const cold: number[][] = [];
   for (let round = 0; round < 3; round++) {
     await page.goto(`${address}/data`);
@@ -43,7 +49,9 @@ await withApp(4656, async (browser, address) => {
     await page.getByText('Proved over').waitFor();
     cold.push(await figures());
   }
-  console.log(`Plan on the demo (two later sums, 36 months, best and ten runners-up), worker just started: ${median(cold.map((each) => each[0])).toFixed(2)} s, first path after ${median(cold.map((each) => each[1])).toFixed(2)} s (median of 3)`); // prettier-ignore
+  console.log(
+    `Plan on the demo (two later sums, 36 months, best and ten runners-up), worker just started: ${median(cold.map((each) => each[0])).toFixed(2)} s, first path after ${median(cold.map((each) => each[1])).toFixed(2)} s (median of 3)`,
+  );
   const first: number[][] = [];
   for (let round = 0; round < 3; round++) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
@@ -57,7 +65,9 @@ await withApp(4656, async (browser, address) => {
     await opened.waitForTimeout(3000);
     await context.close();
   }
-  console.log(`The same as the first page that is opened at all, forecasts of prices still to be made: ${median(first.map((each) => each[0])).toFixed(2)} s, first path after ${median(first.map((each) => each[1])).toFixed(2)} s (median of 3)`); // prettier-ignore
+  console.log(
+    `The same as the first page that is opened at all, forecasts of prices still to be made: ${median(first.map((each) => each[0])).toFixed(2)} s, first path after ${median(first.map((each) => each[1])).toFixed(2)} s (median of 3)`,
+  );
   const warm: number[][] = [];
   for (const months of [30, 33, 36]) {
     await page.getByRole('textbox', { name: 'Look ahead' }).fill(String(months));
@@ -66,7 +76,9 @@ await withApp(4656, async (browser, address) => {
     await page.getByText('Proved over').waitFor();
     warm.push(await figures());
   }
-  console.log(`The same again in the same worker: ${median(warm.map((each) => each[0])).toFixed(2)} s, first path after ${median(warm.map((each) => each[1])).toFixed(2)} s`); // prettier-ignore
+  console.log(
+    `The same again in the same worker: ${median(warm.map((each) => each[0])).toFixed(2)} s, first path after ${median(warm.map((each) => each[1])).toFixed(2)} s`,
+  );
 
   await page.getByRole('button', { name: 'Take this path' }).click();
   const step = page.getByRole('slider', { name: /^Step 1/ });
@@ -74,18 +86,26 @@ await withApp(4656, async (browser, address) => {
   await page.evaluate(() => {
     const long: number[] = [];
     (globalThis as unknown as { long: number[] }).long = long;
-    new PerformanceObserver((list) => long.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' }); // prettier-ignore
+    new PerformanceObserver((list) => long.push(...list.getEntries().map((entry) => entry.duration))).observe(
+      { type: 'longtask' },
+    );
   });
   const moves: number[] = [];
   for (let n = 0; n < 16; n++) {
     const before = await step.getAttribute('aria-valuetext');
     const start = performance.now();
     await page.keyboard.press(n % 2 ? 'ArrowLeft' : 'ArrowRight');
-    await page.waitForFunction((was) => document.querySelector('g.step.mine')?.getAttribute('aria-valuetext') !== was, before, { polling: 'raf' }); // prettier-ignore
+    await page.waitForFunction(
+      (was) => document.querySelector('g.step.mine')?.getAttribute('aria-valuetext') !== was,
+      before,
+      { polling: 'raf' },
+    );
     moves.push(performance.now() - start);
   }
   const long = await page.evaluate(() => (globalThis as unknown as { long: number[] }).long);
-  console.log(`A step moved by key, until the picture has it: ${median(moves).toFixed(0)} ms (median of 16, the key press and the look from outside included); tasks over 50 ms on the main thread meanwhile: ${long.length}${long.length > 0 ? `, longest ${Math.max(...long).toFixed(0)} ms` : ''}`); // prettier-ignore
+  console.log(
+    `A step moved by key, until the picture has it: ${median(moves).toFixed(0)} ms (median of 16, the key press and the look from outside included); tasks over 50 ms on the main thread meanwhile: ${long.length}${long.length > 0 ? `, longest ${Math.max(...long).toFixed(0)} ms` : ''}`,
+  );
 
   await page.goto(`${address}/picks`);
   await page.waitForTimeout(8000);
@@ -93,5 +113,7 @@ await withApp(4656, async (browser, address) => {
   await page.keyboard.press('g');
   await page.getByText('working it out…').waitFor();
   await page.getByText('working it out…').waitFor({ state: 'hidden', timeout: 120_000 });
-  console.log(`Room to grow of all parts in sight, drawn as it comes in: ${((performance.now() - start) / 1000).toFixed(1)} s`); // prettier-ignore
+  console.log(
+    `Room to grow of all parts in sight, drawn as it comes in: ${((performance.now() - start) / 1000).toFixed(1)} s`,
+  );
 });

@@ -20,33 +20,80 @@ const path = join(folder, 'ripe-pick.sqlite');
 const catalogue = makeCatalogue({ seed: 640, parts: 1430 });
 const store = await openStore(path);
 await store.replaceCatalogue(catalogue);
-const json = (name: string): unknown => JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8')); // prettier-ignore
+const json = (name: string): unknown =>
+  JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8'));
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json'))));
 const { picks } = buildFileSchema.parse(json('build-first-idea.json'));
-await store.saveWorkspace(0, { brief, candidates: [{ id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] }], active: 'first', finds: [], orders: [], slips: [], versions: [], ...watchKeptSchema.parse({}) }, { keepFrom: 0, keepTo: 0, add: [], done: 0 }); // prettier-ignore
+await store.saveWorkspace(
+  0,
+  {
+    brief,
+    candidates: [
+      { id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] },
+    ],
+    active: 'first',
+    finds: [],
+    orders: [],
+    slips: [],
+    versions: [],
+    ...watchKeptSchema.parse({}),
+  },
+  { keepFrom: 0, keepTo: 0, add: [], done: 0 },
+);
 
 const today = dayNumber(catalogue.today ?? '2026-11-20');
 const noon = (day: number) => day * 1440 + 720;
 const currency = new Map(catalogue.shops.map((shop) => [shop.id, shop.currency]));
 const draws = drawsFrom(5);
 const runs = catalogue.offers.flatMap(({ id, part, shop, priceMinor }) => {
-  const out: { offer: string; part: string; shop: string; currency: string; first: number; last: number; price: number }[] = []; // prettier-ignore
+  const out: {
+    offer: string;
+    part: string;
+    shop: string;
+    currency: string;
+    first: number;
+    last: number;
+    price: number;
+  }[] = [];
   let first = today - DAYS;
   let price = Math.round(priceMinor * 1.2);
   while (first < today) {
     const last = Math.min(today - 1, first + Math.floor(20 * draws.uniform()));
-    out.push({ offer: id, part, shop, currency: currency.get(shop) ?? 'EUR', first: noon(first), last: noon(last), price }); // prettier-ignore
+    out.push({
+      offer: id,
+      part,
+      shop,
+      currency: currency.get(shop) ?? 'EUR',
+      first: noon(first),
+      last: noon(last),
+      price,
+    });
     first = last + 1;
     price = Math.max(100, Math.round(priceMinor * (1 + 0.1 * draws.normal())));
   }
   return out;
 });
 await store.importRuns(runs, 'two years');
-const { looks } = await store.history({ offers: catalogue.offers.map((offer) => offer.id), parts: [], pool: 0 }); // prettier-ignore
+const { looks } = await store.history({
+  offers: catalogue.offers.map((offer) => offer.id),
+  parts: [],
+  pool: 0,
+});
 console.log(`${catalogue.offers.length} offers, ${looks.toLocaleString('en')} looks`);
 
 const start = performance.now();
-await store.takeIn(catalogue.offers.map(({ id, part, shop, priceMinor }, n) => ({ offer: id, part, shop, currency: currency.get(shop) ?? 'EUR', at: noon(today), price: n % 9 === 0 ? priceMinor + 100 : priceMinor, stock: null })), 'today'); // prettier-ignore
+await store.takeIn(
+  catalogue.offers.map(({ id, part, shop, priceMinor }, n) => ({
+    offer: id,
+    part,
+    shop,
+    currency: currency.get(shop) ?? 'EUR',
+    at: noon(today),
+    price: n % 9 === 0 ? priceMinor + 100 : priceMinor,
+    stock: null,
+  })),
+  'today',
+);
 console.log(`a day’s prices taken in: ${Math.round(performance.now() - start)} ms (bar 2,000)`);
 await store.close();
 console.log(
@@ -54,9 +101,17 @@ console.log(
 );
 
 const address = 'http://127.0.0.1:4680';
-const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], { cwd: root, stdio: 'ignore', env: { ...process.env, RIPE_PICK_PORT: '4680', RIPE_PICK_DATA: folder } }); // prettier-ignore
+const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+  cwd: root,
+  stdio: 'ignore',
+  env: { ...process.env, RIPE_PICK_PORT: '4680', RIPE_PICK_DATA: folder },
+});
 try {
-  const isUp = () => fetch(`${address}/api/status`).then((answer) => answer.ok, () => false); // prettier-ignore
+  const isUp = () =>
+    fetch(`${address}/api/status`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
   for (let tries = 0; tries < 80 && !(await isUp()); tries++)
     await new Promise((done) => setTimeout(done, 200));
   // While the watch searches, the server answers: the slowest of many small calls.
@@ -73,9 +128,14 @@ try {
     calls++;
     await new Promise((done) => setTimeout(done, 10));
   }
-  console.log(`the watch over all of it: ${Math.round(performance.now() - from)} ms in its own thread; meanwhile ${calls} calls, the slowest ${Math.round(slowest)} ms`); // prettier-ignore
+  console.log(
+    `the watch over all of it: ${Math.round(performance.now() - from)} ms in its own thread; meanwhile ${calls} calls, the slowest ${Math.round(slowest)} ms`,
+  );
 
-  const browser = await chromium.launch({ executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] }); // prettier-ignore
+  const browser = await chromium.launch({
+    executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`${address}/picks`);
   await page.getByRole('listbox', { name: /Processor lane/ }).waitFor();
@@ -85,13 +145,17 @@ try {
   await page.locator('button.row').first().waitFor();
   const list = performance.now() - opened;
   await page.locator('button.row .state').first().waitFor();
-  console.log(`Ripeness opens from Picks in ${Math.round(list)} ms with its list, in ${Math.round(performance.now() - opened)} ms with verdicts (bar 1,000)`); // prettier-ignore
+  console.log(
+    `Ripeness opens from Picks in ${Math.round(list)} ms with its list, in ${Math.round(performance.now() - opened)} ms with verdicts (bar 1,000)`,
+  );
   const cold = performance.now();
   await page.goto(`${address}/ripeness`);
   await page.locator('button.row').first().waitFor();
   const shown = performance.now() - cold;
   await page.locator('button.row .state').first().waitFor();
-  console.log(`from a cold load of the whole app: list ${Math.round(shown)} ms, first verdicts ${Math.round(performance.now() - cold)} ms`); // prettier-ignore
+  console.log(
+    `from a cold load of the whole app: list ${Math.round(shown)} ms, first verdicts ${Math.round(performance.now() - cold)} ms`,
+  );
   await browser.close();
 } finally {
   server.kill();

@@ -1,6 +1,16 @@
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { calibrationSection, holds, otherWorldsSection, partSection, realSection, regretSection, speedSection, standingSection, type Section } from '../tests/prices/suite.ts'; // prettier-ignore
+import {
+  calibrationSection,
+  holds,
+  otherWorldsSection,
+  partSection,
+  realSection,
+  regretSection,
+  speedSection,
+  standingSection,
+  type Section,
+} from '../tests/prices/suite.ts';
 
 /**
  * The suite of the price forecast: fixed seeds that were not looked at while it was shaped. Prints the report and lays it into docs/. Run: npm run
@@ -16,15 +26,32 @@ const sections: readonly (() => Section)[] = [
   () => standingSection(400),
   () => partSection(300),
 ];
-const out: string[] = ['# The price forecast, judged', '', 'Written by `npm run bench:prices`; times are of the machine that ran it. What each figure means: [prices](models/prices.md).', '']; // prettier-ignore
+const out: string[] = [
+  '# The price forecast, judged',
+  '',
+  'Written by `npm run bench:prices`; times are of the machine that ran it. What each figure means: [prices](models/prices.md).',
+  '',
+];
 let failed = 0;
 for (const make of sections) {
   const { title, lines, bars } = make();
   console.log(`\n${title}`);
-  out.push(`## ${title}`, '', ...lines.map((line) => `- ${line}`), '', '| bar | figure | has to be | |', '| --- | ---: | --- | --- |'); // prettier-ignore
+  out.push(
+    `## ${title}`,
+    '',
+    ...lines.map((line) => `- ${line}`),
+    '',
+    '| bar | figure | has to be | |',
+    '| --- | ---: | --- | --- |',
+  );
   for (const line of lines) console.log(`  ${line}`);
   for (const bar of bars) {
-    const limits = [bar.atLeast === undefined ? '' : `at least ${bar.atLeast}`, bar.atMost === undefined ? '' : `at most ${bar.atMost}`].filter(Boolean).join(', '); // prettier-ignore
+    const limits = [
+      bar.atLeast === undefined ? '' : `at least ${bar.atLeast}`,
+      bar.atMost === undefined ? '' : `at most ${bar.atMost}`,
+    ]
+      .filter(Boolean)
+      .join(', ');
     const isHeld = holds(bar);
     if (!isHeld) failed++;
     console.log(`  ${isHeld ? 'ok  ' : 'MISS'} ${bar.name}: ${bar.figure.toFixed(3)} (${limits})`);

@@ -46,7 +46,9 @@ for (const colorScheme of ['light', 'dark'] as const)
       });
     }
     if (colorScheme === 'light')
-      await shoot('bench', '/bench', async () => page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor()); // prettier-ignore
+      await shoot('bench', '/bench', async () =>
+        page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor(),
+      );
     if (colorScheme === 'light') {
       await shoot('model', '/model', async () => page.getByText('Held back from the fit').waitFor());
     }

@@ -22,7 +22,11 @@ export async function withApp(
     },
   });
   try {
-    const isUp = () => fetch(`${address}/api/status`).then((answer) => answer.ok, () => false); // prettier-ignore
+    const isUp = () =>
+      fetch(`${address}/api/status`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
     for (let tries = 0; tries < 50 && !(await isUp()); tries++)
       await new Promise((resolve) => setTimeout(resolve, 200));
     const browser = await chromium.launch({

@@ -11,7 +11,8 @@ import { root, withApp } from './with-app.ts';
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
 const median = (values: readonly number[]) => sorted(values)[Math.floor(values.length / 2)];
 const p90 = (values: readonly number[]) => sorted(values)[Math.floor(values.length * 0.9)];
-const demo = (name: string) => JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8')) as Record<string, unknown>; // prettier-ignore
+const demo = (name: string) =>
+  JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8')) as Record<string, unknown>;
 
 /** Asks the worker in its own protocol; the time is the page's, from question to answer. */
 async function ask(page: Page, worker: string, questions: readonly (readonly [string, ...unknown[]])[]) {

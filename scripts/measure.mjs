@@ -12,10 +12,7 @@ const trees = (folders.length > 0 ? folders : [root]).map((folder) => ({ folder,
 const rows = Object.keys(trees[0].counts);
 const width = Math.max(...rows.map((row) => row.length));
 for (const row of rows)
-  console.log(
-    row.padEnd(width),
-    ...trees.map(({ counts }) => String(counts[row] ?? '–').padStart(12)),
-  );
+  console.log(row.padEnd(width), ...trees.map(({ counts }) => String(counts[row] ?? '–').padStart(12)));
 
 const last = trees.at(-1);
 for (const [title, list] of Object.entries(last.lists)) {

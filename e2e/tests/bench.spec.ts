@@ -2,8 +2,11 @@ import type { APIRequestContext, Page } from '@playwright/test';
 import { expect, reset, test } from '../fixtures.ts';
 
 interface Catalogue {
-  readonly frameModel: { readonly cards: readonly { readonly part: string; readonly sdLn: number }[]; readonly fit: { readonly records: number; readonly fittedOn: string } };
-} // prettier-ignore
+  readonly frameModel: {
+    readonly cards: readonly { readonly part: string; readonly sdLn: number }[];
+    readonly fit: { readonly records: number; readonly fittedOn: string };
+  };
+}
 const modelOf = async (request: APIRequestContext) =>
   ((await (await request.get('/api/catalogue')).json()) as Catalogue).frameModel;
 const recordsOf = async (request: APIRequestContext) =>
@@ -53,22 +56,33 @@ test('a pass is typed in by keyboard, joins its group, and is taken back by name
   await expect(details).toContainText('over 3 passes');
 });
 
-test('a frame-time file is read to its distribution; a wrong one says what, where and how to mend it', async ({ clean: page }) => {
+test('a frame-time file is read to its distribution; a wrong one says what, where and how to mend it', async ({
+  clean: page,
+}) => {
   await page.goto('/bench');
   await expect(page.getByRole('button', { name: 'Add pass' })).toBeVisible();
-  const rows = Array.from({ length: 6000 }, (_, n) => `${n};${(9 + Math.sin(n * 1.7) + (n % 500 === 250 ? 40 : 0)).toFixed(3)}`.replaceAll('.', ','));
-  await page.getByLabel('Frame-time file', { exact: true }).setInputFiles(asFile('evening.csv', `frame;frame time (ms)\n${rows.join('\n')}`)); // prettier-ignore
+  const rows = Array.from({ length: 6000 }, (_, n) =>
+    `${n};${(9 + Math.sin(n * 1.7) + (n % 500 === 250 ? 40 : 0)).toFixed(3)}`.replaceAll('.', ','),
+  );
+  await page
+    .getByLabel('Frame-time file', { exact: true })
+    .setInputFiles(asFile('evening.csv', `frame;frame time (ms)\n${rows.join('\n')}`));
   await expect(page.getByText('evening.csv: 6,000 frames read')).toBeVisible();
   const picture = page.getByRole('img', { name: /6000 frames in 5\d s: median 9\.\d ms/ });
   await expect(picture).toBeVisible();
   await expect(page.getByRole('row', { name: /evening\.csv/ })).toContainText('12, 0.');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(picture).toBeHidden();
-  await page.getByLabel('Frame-time file', { exact: true }).setInputFiles(asFile('notes.txt', 'one\ntwo\nthree\nfour\n'));
+  await page
+    .getByLabel('Frame-time file', { exact: true })
+    .setInputFiles(asFile('notes.txt', 'one\ntwo\nthree\nfour\n'));
   await expect(page.getByRole('alert')).toContainText('notes.txt, row 1: No row of numbers was found.');
-}); // prettier-ignore
+});
 
-test('a chart is typed in once: names are matched or asked about, records saved, the model takes them in', async ({ clean: page, request }) => {
+test('a chart is typed in once: names are matched or asked about, records saved, the model takes them in', async ({
+  clean: page,
+  request,
+}) => {
   const before = (await modelOf(request)).fit;
   await page.goto('/records?add=chart');
   await expect(page.getByText('Still to say: who published it')).toBeVisible();
@@ -77,7 +91,11 @@ test('a chart is typed in once: names are matched or asked about, records saved,
   await page.getByLabel('Rate', { exact: true }).fill('6000');
   await page.getByLabel('Latency', { exact: true }).fill('30');
   await page.getByLabel('Published by').fill('Quayside Weekly');
-  await page.getByLabel('Bars of the chart').fill('Ember 290 Trio\t84.4 64\nEmber 280 Duo 65,8 50\nEmber 270 50.1\nLarkspur 9 70\nTideline 270 Solo 139');
+  await page
+    .getByLabel('Bars of the chart')
+    .fill(
+      'Ember 290 Trio\t84.4 64\nEmber 280 Duo 65,8 50\nEmber 270 50.1\nLarkspur 9 70\nTideline 270 Solo 139',
+    );
   await expect(page.getByText('3 parts have this name. Say which.')).toBeVisible();
   await expect(page.getByText('Line 4: No part has this name.')).toBeVisible();
   await expect(page.getByText(/Far from the \d+\.\d that is expected/)).toHaveCount(1);
@@ -94,19 +112,33 @@ test('a chart is typed in once: names are matched or asked about, records saved,
   await page.getByLabel('Search the records').fill('quayside weekly');
   await expect(page.getByRole('button', { name: /^Take out: Lantern Deep/ })).toHaveCount(4);
   for (let left = 4; left > 0; left--) {
-    await page.getByRole('button', { name: /^Take out: Lantern Deep/ }).first().click();
+    await page
+      .getByRole('button', { name: /^Take out: Lantern Deep/ })
+      .first()
+      .click();
     await expect(page.getByRole('button', { name: /^Take out: Lantern Deep/ })).toHaveCount(left - 1);
   }
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records);
-}); // prettier-ignore
+});
 
-test('a table is pasted: rows that are wrong are named, the others come in, and all go out again by one step', async ({ clean: page, request }) => {
+test('a table is pasted: rows that are wrong are named, the others come in, and all go out again by one step', async ({
+  clean: page,
+  request,
+}) => {
   const before = (await recordsOf(request)).length;
   await page.goto('/records?add=table');
   const good = 'Netfall Five;high;1920;1080;Ysmere Rowan 350U;Tolvane Tideline 380 Duo 16 GB;16;2;6000;36';
-  await page.getByLabel('Table of records, pasted').fill(
-    ['game;preset;width;height;processor;card;memory gb;channels;mts;cl;average;low;colour', `${good};171,5;120;red`, `${good};fast;;red`, `${good};1.234;;red`, `Netfall Five;own mix;1920;1080;Ysmere Rowan 350U;none;16;2;6000;36;60;;`].join('\n'),
-  );
+  await page
+    .getByLabel('Table of records, pasted')
+    .fill(
+      [
+        'game;preset;width;height;processor;card;memory gb;channels;mts;cl;average;low;colour',
+        `${good};171,5;120;red`,
+        `${good};fast;;red`,
+        `${good};1.234;;red`,
+        `Netfall Five;own mix;1920;1080;Ysmere Rowan 350U;none;16;2;6000;36;60;;`,
+      ].join('\n'),
+    );
   await expect(page.getByText('3 of 4 rows can be taken')).toBeVisible();
   await expect(page.getByText('Columns not read: colour.')).toBeVisible();
   await expect(page.getByText('row 3, average: “fast” is not a plain number')).toBeVisible();
@@ -117,9 +149,12 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Undone: 3 records of a table brought in')).toBeVisible();
   expect((await recordsOf(request)).length).toBe(before);
-}); // prettier-ignore
+});
 
-test('the model page shows error, calibration, doubtful records and what to measure next', async ({ clean: page, request }) => {
+test('the model page shows error, calibration, doubtful records and what to measure next', async ({
+  clean: page,
+  request,
+}) => {
   const before = (await modelOf(request)).fit;
   await page.goto('/model');
   await expect(page.getByRole('region', { name: 'Standing' })).toContainText(/2\.\d %\s*the middle one/);
@@ -129,7 +164,10 @@ test('the model page shows error, calibration, doubtful records and what to meas
   await expect(narrow).toContainText('First idea is 18');
   await expect(narrow.getByRole('listitem').first()).toContainText('then give or take');
   const odd = page.getByRole('region', { name: 'Records that disagree with the rest' });
-  await odd.getByRole('button', { name: /^Set aside/ }).first().click();
+  await odd
+    .getByRole('button', { name: /^Set aside/ })
+    .first()
+    .click();
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records - 1);
   await expect(page.getByText('Set aside by hand: disagrees with the rest')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -138,7 +176,7 @@ test('the model page shows error, calibration, doubtful records and what to meas
   await expect(page.getByText('Checking on records held out')).toBeVisible();
   await page.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByRole('button', { name: 'Fit from scratch' })).toBeVisible();
-}); // prettier-ignore
+});
 
 test('a rate opens to its effects and to the records behind it', async ({ clean: page }) => {
   await page.goto('/picks');
@@ -149,8 +187,23 @@ test('a rate opens to its effects and to the records behind it', async ({ clean:
   await expect(dialog).toContainText('All effects are fitted together from the records.');
 });
 
-test('a card typed in by hand gets a wide rate from its sheet, and takes it along when it goes', async ({ clean: page, request }) => {
-  const part = { id: 'typed-card', slot: 'card', maker: 'Gullmoor', name: 'Typed Card', chip: 'Typed 1', videoMemoryGb: 8, boardWatts: 150, pcieGeneration: 4, pcieLanes: 16, tflops: 12, memoryGbs: 320 };
+test('a card typed in by hand gets a wide rate from its sheet, and takes it along when it goes', async ({
+  clean: page,
+  request,
+}) => {
+  const part = {
+    id: 'typed-card',
+    slot: 'card',
+    maker: 'Gullmoor',
+    name: 'Typed Card',
+    chip: 'Typed 1',
+    videoMemoryGb: 8,
+    boardWatts: 150,
+    pcieGeneration: 4,
+    pcieLanes: 16,
+    tflops: 12,
+    memoryGbs: 320,
+  };
   const before = await modelOf(request);
   expect((await request.post('/api/parts', { data: { part, shop: null, offer: null } })).ok()).toBe(true);
   await page.goto('/model');
@@ -161,21 +214,39 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
   expect(rate?.sdLn).toBeGreaterThan(2 * middle);
   expect((await request.post('/api/parts/remove', { data: { part: part.id } })).ok()).toBe(true);
   expect((await modelOf(request)).cards.length).toBe(before.cards.length);
-}); // prettier-ignore
+});
 
-test('own passes go out as a file and come back in; a bad one is told by place', async ({ clean: page, request }) => {
-  const bench = (await (await request.get('/api/bench')).json()) as { systems: object[]; runs: { id: string }[] };
+test('own passes go out as a file and come back in; a bad one is told by place', async ({
+  clean: page,
+  request,
+}) => {
+  const bench = (await (await request.get('/api/bench')).json()) as {
+    systems: object[];
+    runs: { id: string }[];
+  };
   await page.goto('/data');
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Own passes' }).click();
-  const text = await (await saved).createReadStream().then(async (stream) => (await stream.toArray()).join(''));
+  const text = await (
+    await saved
+  )
+    .createReadStream()
+    .then(async (stream) => (await stream.toArray()).join(''));
   const file = JSON.parse(text) as { runs: Record<string, unknown>[] };
   expect(file.runs).toHaveLength(bench.runs.length);
-  const json = (name: string, value: unknown) => ({ name, mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(value)) });
-  await page.getByLabel('Catalogue file').setInputFiles(json('bad.json', { ...file, runs: [{ ...file.runs[0], average: 'quick' }] }));
+  const json = (name: string, value: unknown) => ({
+    name,
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(value)),
+  });
+  await page
+    .getByLabel('Catalogue file')
+    .setInputFiles(json('bad.json', { ...file, runs: [{ ...file.runs[0], average: 'quick' }] }));
   await expect(page.getByRole('region', { name: 'Problems in the file' })).toContainText('runs[0].average');
-  await page.getByLabel('Catalogue file').setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
+  await page
+    .getByLabel('Catalogue file')
+    .setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
   await page.getByRole('button', { name: 'Bring them in' }).click();
   await expect(page.getByText(`Brought in: ${bench.runs.length + 1} passes of 1 system.`)).toBeVisible();
   await request.post('/api/bench', { data: { removeRuns: ['one-more'] } });
-}); // prettier-ignore
+});

@@ -60,7 +60,11 @@ test('another currency, long names and a part that went: every screen of buying 
     const brief = workspace.brief as unknown as { money: { currency: string } };
     brief.money.currency = 'JPY';
     const finds = demoFile('buying.json').finds as { name: string; parts: string[] }[];
-    workspace.finds = finds.map((find, n) => ({ ...find, name: long, parts: n === 0 ? ['gone-for-good'] : find.parts })); // prettier-ignore
+    workspace.finds = finds.map((find, n) => ({
+      ...find,
+      name: long,
+      parts: n === 0 ? ['gone-for-good'] : find.parts,
+    }));
     const slips = demoFile('buying.json').slips as { name: string }[];
     workspace.slips = slips.map((slip) => ({ ...slip, name: long }));
   });

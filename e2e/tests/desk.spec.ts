@@ -37,7 +37,9 @@ test('asking for the companions before they are found swaps as soon as they are'
   await page.getByRole('listbox', { name: /Processor lane/ }).focus();
   await page.keyboard.press('End');
   await page.keyboard.press('c');
-  await expect(page.getByRole('listbox', { name: /Processor lane, now Tarnholt Whimbrel 390U/ })).toBeVisible(); // prettier-ignore
+  await expect(
+    page.getByRole('listbox', { name: /Processor lane, now Tarnholt Whimbrel 390U/ }),
+  ).toBeVisible();
 });
 
 test('a broken check opens to its figures, and is mended without losing frames', async ({

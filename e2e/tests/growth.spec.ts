@@ -17,7 +17,16 @@ async function taken(page: Page): Promise<void> {
 }
 async function workspaceOf(page: Page) {
   const answer = await page.request.get('/api/workspace');
-  return ((await answer.json()) as { workspace: { brief: { planned: object }; candidates: { name: string; path: { on: string; changes: unknown[] }[] }[]; targets: { part: string; from: string | null }[]; events: { name: string; from: string }[] } }).workspace; // prettier-ignore
+  return (
+    (await answer.json()) as {
+      workspace: {
+        brief: { planned: object };
+        candidates: { name: string; path: { on: string; changes: unknown[] }[] }[];
+        targets: { part: string; from: string | null }[];
+        events: { name: string; from: string }[];
+      };
+    }
+  ).workspace;
 }
 
 test.beforeEach(async ({ request }) => reset(request));
@@ -28,7 +37,9 @@ test('says what to buy today and why, against the best of today, without a click
   await planned(page);
   await expect(verdict(page)).toContainText('Best over 36 months: buy');
   await expect(verdict(page)).toContainText(/fps less until 2027-07-20, [\d.]+ more from then on/);
-  await expect(verdict(page)).toContainText(/Why: .+ cannot go into the best of today: the processor needs socket/); // prettier-ignore
+  await expect(verdict(page)).toContainText(
+    /Why: .+ cannot go into the best of today: the processor needs socket/,
+  );
   const paths = page.getByRole('list', { name: 'Paths' }).first();
   await expect(paths.getByRole('button', { name: /Best path/ })).toHaveAttribute('aria-pressed', 'true');
   await expect(paths).toContainText('Best of today, grown');
@@ -210,14 +221,24 @@ test('another currency, long names, parts that went: it stands, and says what is
   page.on('pageerror', (error) => failures.push(error.message));
   const build = demoFile('build-first-idea.json');
   await reset(request, (workspace) => {
-    workspace.candidates = [{
-      id: 'first', name: 'Quarterdeck '.repeat(15).trim(), picks: build.picks,
-      path: [
-        { on: '2027-03-20', changes: [{ slot: 'card', part: 'gone-for-good' }] },
-        { on: '2027-09-20', changes: [{ slot: 'memory', part: 'given-drive' }, { slot: 'processor', part: null }] },
-        { on: '2050-01-01', changes: [{ slot: 'card', part: 'gone-for-good' }] },
-      ],
-    }]; // prettier-ignore
+    workspace.candidates = [
+      {
+        id: 'first',
+        name: 'Quarterdeck '.repeat(15).trim(),
+        picks: build.picks,
+        path: [
+          { on: '2027-03-20', changes: [{ slot: 'card', part: 'gone-for-good' }] },
+          {
+            on: '2027-09-20',
+            changes: [
+              { slot: 'memory', part: 'given-drive' },
+              { slot: 'processor', part: null },
+            ],
+          },
+          { on: '2050-01-01', changes: [{ slot: 'card', part: 'gone-for-good' }] },
+        ],
+      },
+    ];
   });
   await page.goto('/growth');
   await expect(page.getByText('The catalogue no longer has gone-for-good')).toBeVisible();

@@ -6,7 +6,7 @@ import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
 /* Prices over time: what is ripe, prices in, the market’s clock and faults, the watch, looking back. */
 
-const row = (page: Page, name: RegExp) => page.locator('button.row', { hasText: name }); // prettier-ignore
+const row = (page: Page, name: RegExp) => page.locator('button.row', { hasText: name });
 
 test('Ripeness tells each pick, opens to its course, takes a target and takes it back', async ({
   clean: page,
@@ -61,7 +61,9 @@ test('events are typed in, taken from a calendar file, removed, and undone', asy
   await panel.locator('input[type=file]').setInputFiles({
     name: 'market.ics',
     mimeType: 'text/calendar',
-    buffer: Buffer.from('BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:n\r\nSUMMARY:New generation of drives\r\nDTSTART;VALUE=DATE:20261203\r\nDTEND;VALUE=DATE:20261204\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n'), // prettier-ignore
+    buffer: Buffer.from(
+      'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//x//EN\r\nBEGIN:VEVENT\r\nUID:n\r\nSUMMARY:New generation of drives\r\nDTSTART;VALUE=DATE:20261203\r\nDTEND;VALUE=DATE:20261204\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n',
+    ),
   });
   await expect(panel).toContainText('1 event was taken in');
   await expect(panel).toContainText('New generation of drives');
@@ -78,8 +80,12 @@ test('prices are pasted, looked at, and only then taken; a reload loses nothing 
 }) => {
   await page.goto(`http://127.0.0.1:${MARKET_PORT}/prices-in`);
   const text = page.getByLabel('Prices as text');
-  const part = (demoFile('catalogue.json').parts as { maker: string; name: string; slot: string }[]).find((each) => each.slot === 'cooler'); // prettier-ignore
-  await text.fill(`name,price,currency\n${part?.maker} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`); // prettier-ignore
+  const part = (demoFile('catalogue.json').parts as { maker: string; name: string; slot: string }[]).find(
+    (each) => each.slot === 'cooler',
+  );
+  await text.fill(
+    `name,price,currency\n${part?.maker} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`,
+  );
   await page.reload();
   await expect(text).toHaveValue(/Something unknown/);
   await page.locator('.n-select[aria-label="From which shop"]').click();
@@ -95,8 +101,14 @@ test('prices are pasted, looked at, and only then taken; a reload loses nothing 
 
 test('the source of a page is read as data, and its scripts are not run', async ({ clean: page }) => {
   await page.goto(`http://127.0.0.1:${MARKET_PORT}/prices-in`);
-  const part = (demoFile('catalogue.json').parts as { gtin?: string; maker: string; name: string }[]).find((each) => each.gtin); // prettier-ignore
-  await page.getByLabel('Prices as text').fill(`<html><body onload="document.title='ran'"><script>document.title='ran'</script><script type="application/ld+json">{"@type":"Product","name":"called otherwise","gtin13":"${part?.gtin}","offers":{"@type":"Offer","price":"99.00","priceCurrency":"EUR"}}</script></body></html>`); // prettier-ignore
+  const part = (demoFile('catalogue.json').parts as { gtin?: string; maker: string; name: string }[]).find(
+    (each) => each.gtin,
+  );
+  await page
+    .getByLabel('Prices as text')
+    .fill(
+      `<html><body onload="document.title='ran'"><script>document.title='ran'</script><script type="application/ld+json">{"@type":"Product","name":"called otherwise","gtin13":"${part?.gtin}","offers":{"@type":"Offer","price":"99.00","priceCurrency":"EUR"}}</script></body></html>`,
+    );
   await page.getByRole('button', { name: 'Read it' }).click();
   await expect(page.getByText('Read as the source of a page: 1 price')).toBeVisible();
   await expect(page.getByText('by item number')).toBeVisible();
@@ -180,7 +192,21 @@ test('ripeness stands in the lanes, on the ruler and in the line-up', async ({ c
 
 test('on an empty database the screens say what to do first', async ({ clean: page, request }) => {
   const at = `http://127.0.0.1:${EMPTY_PORT}`;
-  const empty = { format: 'ripe-pick/catalogue', version: 1, parts: [], shops: [], offers: [], currencyRates: [], frameModel: { referenceMemory: { mts: 3200, cl: 16, channels: 2 }, processors: [], cards: [], integrated: [], games: [] } }; // prettier-ignore
+  const empty = {
+    format: 'ripe-pick/catalogue',
+    version: 1,
+    parts: [],
+    shops: [],
+    offers: [],
+    currencyRates: [],
+    frameModel: {
+      referenceMemory: { mts: 3200, cl: 16, channels: 2 },
+      processors: [],
+      cards: [],
+      integrated: [],
+      games: [],
+    },
+  };
   expect((await request.put(`${at}/api/catalogue`, { data: empty })).ok()).toBe(true);
   await page.goto(`${at}/prices-in`);
   await expect(page.getByRole('heading', { name: 'Prices in', exact: true })).toBeVisible();

@@ -141,7 +141,10 @@ test('the ruler tells every segment with its offer, and its lines add up to the 
     elements.map((element) => element.getAttribute('aria-label') ?? ''),
   );
   const cents = (text: string) => Math.round(Number(text.replace(/[^0-9.]/g, '')) * 100);
-  const sum = labels.reduce((total, label) => (label.includes('owned') ? total : total + cents(label.split(': ')[1].split(', €')[0])), 0); // prettier-ignore
+  const sum = labels.reduce(
+    (total, label) => (label.includes('owned') ? total : total + cents(label.split(': ')[1].split(', €')[0])),
+    0,
+  );
   expect(sum).toBe(cents((await page.locator('.ruler .head strong').textContent()) ?? ''));
   await segments.first().focus();
   await expect(page.locator('.readout')).toContainText('Tarnholt Dunlin 250');

@@ -47,17 +47,21 @@ const isFunction = (node) =>
 function nameOf(node) {
   if (node.name) return node.name.getText();
   const { parent } = node;
-  if (parent && (ts.isVariableDeclaration(parent) || ts.isPropertyAssignment(parent))) return parent.name.getText();
+  if (parent && (ts.isVariableDeclaration(parent) || ts.isPropertyAssignment(parent)))
+    return parent.name.getText();
   if (parent && ts.isCallExpression(parent)) return `callback of ${parent.expression.getText().slice(0, 40)}`;
   return '(no name)';
 }
 
 const isExported = (node) =>
-  ts.canHaveModifiers(node) && ts.getModifiers(node)?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword);
+  ts.canHaveModifiers(node) &&
+  ts.getModifiers(node)?.some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword);
 
 function declaredNames(statement) {
   if (ts.isVariableStatement(statement))
-    return statement.declarationList.declarations.flatMap(({ name }) => (ts.isIdentifier(name) ? [name.text] : []));
+    return statement.declarationList.declarations.flatMap(({ name }) =>
+      ts.isIdentifier(name) ? [name.text] : [],
+    );
   return statement.name ? [statement.name.text] : [];
 }
 
@@ -73,7 +77,7 @@ function read(path, folder) {
     exported: [],
     types: [],
     functions: [],
-    ignores: text.match(/prettier-ignore/g)?.length ?? 0,
+    ignores: text.match(/(\/\/|<!--|\*) prettier-ignore/g)?.length ?? 0,
     wide: text.split('\n').filter((line) => line.length > LIMITS.lineWidth).length,
   };
   for (const statement of source.statements) {
@@ -116,7 +120,9 @@ function repeats(files) {
   const found = [];
   for (const file of files) {
     const lines = file.text.split('\n').map((line, at) => ({ text: line.trim(), at: at + 1 }));
-    const code = lines.filter(({ text }) => /[\p{L}\p{N}]/u.test(text) && !/^(import |export \{|\*|\/\/|\/\*)/.test(text));
+    const code = lines.filter(
+      ({ text }) => /[\p{L}\p{N}]/u.test(text) && !/^(import |export \{|\*|\/\/|\/\*)/.test(text),
+    );
     let until = -1;
     for (let k = 0; k + LIMITS.repeatLines <= code.length; k++) {
       const run = code.slice(k, k + LIMITS.repeatLines);
@@ -138,14 +144,22 @@ function repeats(files) {
  * word, so this finds fewer than there are.
  */
 function unusedOutside(files) {
-  const words = new Map(files.map((file) => [file.path, new Set(file.text.match(/[\p{L}_$][\p{L}\p{N}_$]*/gu))]));
+  const words = new Map(
+    files.map((file) => [file.path, new Set(file.text.match(/[\p{L}_$][\p{L}\p{N}_$]*/gu))]),
+  );
   const folder = (path) => path.split('/').slice(0, -1).join('/');
   const doors = files.filter(({ path }) => /^packages\/core\/src\/.+\/index\.ts$/.test(path));
   const names = doors.flatMap(({ path, text }) =>
     [...text.matchAll(/export (?:type )?\{([^}]*)\}/g)].flatMap(([, list]) =>
       list
         .split(',')
-        .map((item) => item.trim().replace(/^type /, '').split(' as ').at(-1))
+        .map((item) =>
+          item
+            .trim()
+            .replace(/^type /, '')
+            .split(' as ')
+            .at(-1),
+        )
         .filter(Boolean)
         .map((name) => ({ name, home: folder(path) })),
     ),
@@ -158,18 +172,25 @@ function unusedOutside(files) {
 
 /** @param {string} folder a checkout of this project */
 export function measure(folder) {
-  const files = PLACES.flatMap((place) => [...filesBelow(join(folder, place))].map((path) => read(path, folder)));
+  const files = PLACES.flatMap((place) =>
+    [...filesBelow(join(folder, place))].map((path) => read(path, folder)),
+  );
   const running = files.filter(({ path }) => !isTest(path));
   const tests = files.filter(({ path }) => isTest(path));
   const inner = running.filter(({ path }) => /^packages\/(core|server)\//.test(path));
   const functions = running.flatMap(({ path, functions: list }) => list.map((one) => ({ path, ...one })));
-  const long = functions.filter(({ lines }) => lines > LIMITS.functionLines).sort((a, b) => b.lines - a.lines);
+  const long = functions
+    .filter(({ lines }) => lines > LIMITS.functionLines)
+    .sort((a, b) => b.lines - a.lines);
   const ownTypes = twice(running, 'types');
   const ownNames = twice(running, 'exported');
   const large = running.filter(({ lines }) => lines > LIMITS.fileLines).sort((a, b) => b.lines - a.lines);
   const repeated = repeats(running);
   const unused = unusedOutside(files);
-  const lines = { running: sum(running.map((file) => file.lines)), tests: sum(tests.map((file) => file.lines)) };
+  const lines = {
+    running: sum(running.map((file) => file.lines)),
+    tests: sum(tests.map((file) => file.lines)),
+  };
   return {
     counts: {
       files: running.length,
@@ -192,7 +213,9 @@ export function measure(folder) {
       [`${LIMITS.repeatLines} lines that stand twice`]: repeated.length,
     },
     lists: {
-      [`Functions over ${LIMITS.functionLines} lines`]: long.map(({ path, name, lines }) => `${lines} ${path} ${name}`),
+      [`Functions over ${LIMITS.functionLines} lines`]: long.map(
+        ({ path, name, lines }) => `${lines} ${path} ${name}`,
+      ),
       [`Files over ${LIMITS.fileLines} lines`]: large.map(({ path, lines }) => `${lines} ${path}`),
       'Types of one name in two files': ownTypes.map(([name, paths]) => `${name}: ${paths.join(', ')}`),
       'Names exported by two files': ownNames.map(([name, paths]) => `${name}: ${paths.join(', ')}`),

@@ -30,7 +30,8 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
   const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.slot]));
   const open = catalogue.deals.filter((deal) => deal.to === null || catalogue.today <= deal.to);
-  const euros = (minor: number, currency: string) => (currency === 'EUR' ? minor : convertMinor(minor, catalogue.currencyRates[0])); // prettier-ignore
+  const euros = (minor: number, currency: string) =>
+    currency === 'EUR' ? minor : convertMinor(minor, catalogue.currencyRates[0]);
   const at = (shop: string, minor: number) => {
     const { currency, taxAddedPercent = 0 } = shops.get(shop) ?? { currency: 'EUR' };
     return euros(minor, currency) + euros(half((minor * taxAddedPercent) / 100), currency);
@@ -46,8 +47,17 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
     let left = offer.priceMinor;
     let till = at(offer.shop, offer.priceMinor);
     for (const deal of open) {
-      if (deal.kind !== 'instant' || deal.shop !== offer.shop || !deal.parts.includes(offer.part) || offer.condition !== 'new') continue; // prettier-ignore
-      const off = Math.min(left, deal.off.kind === 'amount' ? deal.off.minor : half((offer.priceMinor * deal.off.percent) / 100)); // prettier-ignore
+      if (
+        deal.kind !== 'instant' ||
+        deal.shop !== offer.shop ||
+        !deal.parts.includes(offer.part) ||
+        offer.condition !== 'new'
+      )
+        continue;
+      const off = Math.min(
+        left,
+        deal.off.kind === 'amount' ? deal.off.minor : half((offer.priceMinor * deal.off.percent) / 100),
+      );
       left -= off;
       till -= at(offer.shop, off);
     }
@@ -58,7 +68,23 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
     const { minor, till } = paid(offer);
     const shipping = shops.get(offer.shop)?.kind === 'market' ? at(offer.shop, offer.shippingMinor ?? 0) : 0;
     if (offer.condition === 'used' && brief.market.usedRisk)
-      add(Math.max(0, usedCost({ priceMinor: till, shippingMinor: shipping, grade: offer.grade ?? null, monthsOld: offer.monthsOld ?? null, good: offer.seller?.good ?? 0, rated: offer.seller?.rated ?? 0, returnDays: offer.returnDays ?? null }).cost - till - shipping), column.name); // prettier-ignore
+      add(
+        Math.max(
+          0,
+          usedCost({
+            priceMinor: till,
+            shippingMinor: shipping,
+            grade: offer.grade ?? null,
+            monthsOld: offer.monthsOld ?? null,
+            good: offer.seller?.good ?? 0,
+            rated: offer.seller?.rated ?? 0,
+            returnDays: offer.returnDays ?? null,
+          }).cost -
+            till -
+            shipping,
+        ),
+        column.name,
+      );
     if (offer.lot === undefined) add(till + shipping, column.name);
     return { ...column, paid: minor, till };
   });
@@ -66,44 +92,74 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
   // Single listings, and lots that are bought whole.
   for (const offer of catalogue.offers) {
     const own = ys.filter((y) => y.offer.id === offer.id);
-    if (own.length > 1 && (shops.get(offer.shop)?.kind === 'market' || offer.stock === 1)) rows.push(`${sum(own)} <= 1`); // prettier-ignore
+    if (own.length > 1 && (shops.get(offer.shop)?.kind === 'market' || offer.stock === 1))
+      rows.push(`${sum(own)} <= 1`);
   }
   for (const lot of new Set(catalogue.offers.flatMap((offer) => offer.lot ?? []))) {
     const name = binary(`lot_${lot.replaceAll('-', '_')}`);
     const members = catalogue.offers.filter((offer) => offer.lot === lot);
-    add(members.reduce((total, offer) => total + at(offer.shop, offer.priceMinor) + at(offer.shop, offer.shippingMinor ?? 0), 0), name); // prettier-ignore
+    add(
+      members.reduce(
+        (total, offer) => total + at(offer.shop, offer.priceMinor) + at(offer.shop, offer.shippingMinor ?? 0),
+        0,
+      ),
+      name,
+    );
     for (const y of ys) if (y.offer.lot === lot) rows.push(`${y.name} - ${name} <= 0`);
   }
   catalogue.shops.forEach((shop, s) => {
     const own = ys.filter((y) => y.offer.shop === shop.id);
     if (shop.kind === 'market' || own.length === 0) return;
     const fresh = own.filter((y) => y.offer.condition === 'new');
-    const cheapest = (part: string) => Math.min(...catalogue.offers.filter((each) => each.part === part && each.shop === shop.id && each.condition === 'new').map((each) => paid(each).minor)); // prettier-ignore
+    const cheapest = (part: string) =>
+      Math.min(
+        ...catalogue.offers
+          .filter((each) => each.part === part && each.shop === shop.id && each.condition === 'new')
+          .map((each) => paid(each).minor),
+      );
     const combos: { name: string; parts: readonly string[]; off: number }[] = [];
     const combo = (parts: readonly string[], most: number) => {
       if (!parts.every((part) => fresh.some((y) => y.offer.part === part))) return;
-      const off = Math.min(most, parts.reduce((total, part) => total + cheapest(part), 0)); // prettier-ignore
+      const off = Math.min(
+        most,
+        parts.reduce((total, part) => total + cheapest(part), 0),
+      );
       const name = binary(`c${s}_${combos.length}`);
       combos.push({ name, parts, off });
       add(-at(shop.id, off), name);
-      for (const part of parts) rows.push(`${name} - ${fresh.filter((y) => y.offer.part === part).map((y) => y.name).join(' - ')} <= 0`); // prettier-ignore
+      for (const part of parts)
+        rows.push(
+          `${name} - ${fresh
+            .filter((y) => y.offer.part === part)
+            .map((y) => y.name)
+            .join(' - ')} <= 0`,
+        );
     };
     for (const deal of open) {
       if (deal.kind === 'combo' && deal.shop === shop.id) combo(deal.parts, deal.offMinor);
-      if (deal.kind === 'gift' && deal.shop === shop.id && deal.gift.part !== null) for (const part of deal.parts) combo([part, deal.gift.part], cheapest(deal.gift.part)); // prettier-ignore
+      if (deal.kind === 'gift' && deal.shop === shop.id && deal.gift.part !== null)
+        for (const part of deal.parts) combo([part, deal.gift.part], cheapest(deal.gift.part));
     }
     for (const part of new Set(combos.flatMap((each) => each.parts))) {
       const sharing = combos.filter((each) => each.parts.includes(part));
       if (sharing.length > 1) rows.push(`${sum(sharing)} <= 1`);
     }
-    const spent = [...own.map((y) => `+ ${y.offer.priceMinor} ${y.name}`), ...combos.map((each) => `- ${each.off} ${each.name}`)].join(' '); // prettier-ignore
+    const spent = [
+      ...own.map((y) => `+ ${y.offer.priceMinor} ${y.name}`),
+      ...combos.map((each) => `- ${each.off} ${each.name}`),
+    ].join(' ');
     const single: { name: string }[] = [];
     open.forEach((deal, n) => {
       if (deal.kind !== 'code' || deal.shop !== shop.id || deal.usesLeft === 0) return;
       const name = binary(`k${n}`);
       if (!deal.stacks) single.push({ name });
       if (deal.minSpendMinor > 0) rows.push(`${spent} - ${deal.minSpendMinor} ${name} >= 0`);
-      const within = own.filter((y) => (deal.parts === null && deal.slots === null) || deal.parts?.includes(y.offer.part) || deal.slots?.includes(slotOf.get(y.offer.part) ?? 'extras')); // prettier-ignore
+      const within = own.filter(
+        (y) =>
+          (deal.parts === null && deal.slots === null) ||
+          deal.parts?.includes(y.offer.part) ||
+          deal.slots?.includes(slotOf.get(y.offer.part) ?? 'extras'),
+      );
       const { off } = deal;
       if (off.kind === 'amount') {
         add(-at(shop.id, off.minor), name);
@@ -126,11 +182,12 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
     add(at(shop.id, shop.shipping.feeMinor), pay);
     for (const y of own) rows.push(`${y.name} - ${pay}${minus} <= 0`);
     const { perItemMinor, byClassMinor } = shop.shipping;
-    if (perItemMinor) for (const y of own) {
-      const item = binary(`item_${y.name}`);
-      add(at(shop.id, perItemMinor), item);
-      rows.push(`${y.name} - ${item}${minus} <= 0`);
-    } // prettier-ignore
+    if (perItemMinor)
+      for (const y of own) {
+        const item = binary(`item_${y.name}`);
+        add(at(shop.id, perItemMinor), item);
+        rows.push(`${y.name} - ${item}${minus} <= 0`);
+      }
     if (byClassMinor) {
       const fees = [byClassMinor.small, byClassMinor.medium, byClassMinor.large].map((minor) =>
         at(shop.id, minor),
@@ -138,7 +195,10 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
       const weight = `w${s}`;
       continuous.push(weight);
       add(1, weight);
-      for (const y of own) rows.push(`${weight} - ${fees[WEIGHT[y.slot] ?? 0]} ${y.name} ${free ? `+ ${fees[2]} ${free}` : ''} >= 0`); // prettier-ignore
+      for (const y of own)
+        rows.push(
+          `${weight} - ${fees[WEIGHT[y.slot] ?? 0]} ${y.name} ${free ? `+ ${fees[2]} ${free}` : ''} >= 0`,
+        );
     }
   });
   if (brief.money.school === 'after')
@@ -147,13 +207,19 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
       const names: string[] = [];
       for (const y of ys) {
         const shop = shops.get(y.offer.shop);
-        if (shop?.kind !== 'shop' || (claim.shops && !claim.shops.includes(shop.id)) || (claim.parts && !claim.parts.includes(y.offer.part))) continue; // prettier-ignore
+        if (
+          shop?.kind !== 'shop' ||
+          (claim.shops && !claim.shops.includes(shop.id)) ||
+          (claim.parts && !claim.parts.includes(y.offer.part))
+        )
+          continue;
         const name = binary(`r${n}_${y.name}`);
         names.push(name);
         add(-Math.min(y.till, euros(claim.amountMinor, claim.currency)), name);
         rows.push(`${name} - ${y.name} <= 0`);
       }
-      if (names.length > 0 && claim.householdLimit !== null) rows.push(`${names.join(' + ')} <= ${claim.householdLimit}`); // prettier-ignore
+      if (names.length > 0 && claim.householdLimit !== null)
+        rows.push(`${names.join(' + ')} <= ${claim.householdLimit}`);
     });
   return { rows, binaries, continuous, costs };
 }

@@ -55,7 +55,9 @@ describe('the basket of a given build', () => {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 8, shops: 5, offers: 24, deals: 8 });
       let before = Infinity;
       for (let count = 0; count <= catalogue.deals.length; count++) {
-        const cost = basketsFor({ ...catalogue, deals: catalogue.deals.slice(0, count) }, brief).best(picks)?.cost.counted ?? Infinity; // prettier-ignore
+        const cost =
+          basketsFor({ ...catalogue, deals: catalogue.deals.slice(0, count) }, brief).best(picks)?.cost
+            .counted ?? Infinity;
         expect(cost).toBeLessThanOrEqual(before);
         before = cost;
       }
@@ -88,7 +90,8 @@ describe('shopping for a build', () => {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 8, shops: 5, offers: 26, deals: 6 });
       const result = shoppingFor(picks, catalogue, brief);
       if (result.status !== 'optimal') continue;
-      const shopOf = (of: Picks) => SLOTS.map((slot) => catalogue.offers.find((offer) => offer.id === of[slot]?.offer)?.shop).join(); // prettier-ignore
+      const shopOf = (of: Picks) =>
+        SLOTS.map((slot) => catalogue.offers.find((offer) => offer.id === of[slot]?.offer)?.shop).join();
       for (const { more } of [...result.without, ...result.changes])
         expect(more ?? 0).toBeGreaterThanOrEqual(0);
       if (!result.second) continue;
@@ -100,9 +103,16 @@ describe('shopping for a build', () => {
   });
   it('says which part cannot be had, and why', () => {
     const { catalogue, brief, picks } = basketInstance(7, { parts: 5, shops: 4, offers: 9, deals: 0 });
-    const gone = { ...catalogue, offers: catalogue.offers.map((offer) => (offer.part === 'part-card' ? { ...offer, inStock: false } : offer)) }; // prettier-ignore
+    const gone = {
+      ...catalogue,
+      offers: catalogue.offers.map((offer) =>
+        offer.part === 'part-card' ? { ...offer, inStock: false } : offer,
+      ),
+    };
     const result = shoppingFor(picks, gone, brief);
-    expect(result.status === 'unavailable' && result.slots.map(({ slot, barriers }) => [slot, barriers[0]])).toEqual([['card', 'stock']]); // prettier-ignore
+    expect(
+      result.status === 'unavailable' && result.slots.map(({ slot, barriers }) => [slot, barriers[0]]),
+    ).toEqual([['card', 'stock']]);
     expect(shoppingFor({}, catalogue, brief).status).toBe('nothing');
   });
 });

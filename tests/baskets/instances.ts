@@ -3,7 +3,20 @@ import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
 import { dice } from '@ripe-pick/demo/random';
 import { withStressDeals } from '../search/stress-deals.ts';
 
-const SLOTS = ['processor', 'board', 'memory', 'card', 'storage', 'bulk', 'cooler', 'case', 'supply', 'network', 'system', 'extras'] as const; // prettier-ignore
+const SLOTS = [
+  'processor',
+  'board',
+  'memory',
+  'card',
+  'storage',
+  'bulk',
+  'cooler',
+  'case',
+  'supply',
+  'network',
+  'system',
+  'extras',
+] as const;
 
 /** A random build with its market: so many parts, shops and offers, deals that clash. No part has a rate; none is needed. */
 export function basketInstance(
@@ -17,7 +30,10 @@ export function basketInstance(
     name: `Shop ${n}`,
     kind: n === size.shops - 1 ? 'market' : 'shop',
     currency: n === 1 ? 'SEK' : 'EUR',
-    shipping: { feeMinor: d.chance(0.15) ? 0 : d.int(200, 1200), freeFromMinor: d.chance(0.7) ? d.int(3000, 30000) : null }, // prettier-ignore
+    shipping: {
+      feeMinor: d.chance(0.15) ? 0 : d.int(200, 1200),
+      freeFromMinor: d.chance(0.7) ? d.int(3000, 30000) : null,
+    },
   }));
   // The two drives may be the same part, so that one listing can be wanted twice.
   const partIn = (slot: Slot) => (slot === 'bulk' && seed % 3 === 0 ? 'part-storage' : `part-${slot}`);
@@ -37,16 +53,47 @@ export function basketInstance(
     const shop = n < parts.length ? d.pick(shops.filter((each) => each.kind === 'shop')) : d.pick(shops);
     const euro = Math.round((worths.get(part.id) ?? 0) * d.real(0.9, 1.12));
     offers.push({
-      id: `offer-${n}`, part: part.id, shop: shop.id, priceMinor: shop.currency === 'SEK' ? Math.round(euro / 0.0877) : euro, condition: shop.kind === 'market' ? 'used' : 'new',
-      inStock: true, seenOn: '2026-11-20', ...(shop.kind === 'market' ? { shippingMinor: d.int(0, 700) } : {}), ...(shop.kind === 'shop' && d.chance(0.15) ? { stock: 1 } : {}),
-    }); // prettier-ignore
+      id: `offer-${n}`,
+      part: part.id,
+      shop: shop.id,
+      priceMinor: shop.currency === 'SEK' ? Math.round(euro / 0.0877) : euro,
+      condition: shop.kind === 'market' ? 'used' : 'new',
+      inStock: true,
+      seenOn: '2026-11-20',
+      ...(shop.kind === 'market' ? { shippingMinor: d.int(0, 700) } : {}),
+      ...(shop.kind === 'shop' && d.chance(0.15) ? { stock: 1 } : {}),
+    });
   }
-  const base = { parts, shops, offers, deals: [], currencyRates: [{ from: 'SEK', to: 'EUR', rate: 0.0877, on: '2026-11-20' }], today: '2026-11-20' }; // prettier-ignore
-  const catalogue = withStressDeals({ ...base, frameModel: { referenceMemory: { mts: 3200, cl: 16, channels: 2 }, processors: [], cards: [], integrated: [], games: [] } }, seed, size.deals); // prettier-ignore
+  const base = {
+    parts,
+    shops,
+    offers,
+    deals: [],
+    currencyRates: [{ from: 'SEK', to: 'EUR', rate: 0.0877, on: '2026-11-20' }],
+    today: '2026-11-20',
+  };
+  const catalogue = withStressDeals(
+    {
+      ...base,
+      frameModel: {
+        referenceMemory: { mts: 3200, cl: 16, channels: 2 },
+        processors: [],
+        cards: [],
+        integrated: [],
+        games: [],
+      },
+    },
+    seed,
+    size.deals,
+  );
   const brief: Brief = {
-    ...SEAT_BRIEF, owned: [], belongings: [], dates: { buyOn: null, readyBy: null },
-    money: { ...SEAT_BRIEF.money, school: d.chance(0.5) ? 'after' : 'strict' }, market: { ...SEAT_BRIEF.market, usedRisk: d.chance(0.4) },
-  }; // prettier-ignore
+    ...SEAT_BRIEF,
+    owned: [],
+    belongings: [],
+    dates: { buyOn: null, readyBy: null },
+    money: { ...SEAT_BRIEF.money, school: d.chance(0.5) ? 'after' : 'strict' },
+    market: { ...SEAT_BRIEF.market, usedRisk: d.chance(0.4) },
+  };
   const picks = Object.fromEntries(slots.map((slot) => [slot, { part: partIn(slot), offer: null }])) as Picks;
   return { catalogue, brief, picks };
 }

@@ -1,5 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { briefFileSchema, briefOf, buildFileSchema, buyingSchema, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  briefFileSchema,
+  briefOf,
+  buildFileSchema,
+  buyingSchema,
+  catalogueFileSchema,
+  catalogueOf,
+} from '@ripe-pick/contract';
 import { basketsFor, usedDeals } from '@ripe-pick/core/baskets';
 import { costOf, indexMarket, offerBarrier } from '@ripe-pick/core/money';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
@@ -22,12 +29,17 @@ const at = (part: string, shop: string): Picks => {
 const used = (picks: Picks, wish: Brief = brief, world: Catalogue = catalogue) =>
   usedDeals(costOf(picks, indexMarket(world, wish)), world.deals).map((deal) => deal.id);
 const on = (day: string): Brief => ({ ...brief, dates: { buyOn: day, readyBy: null } });
-const without = (deal: string): Catalogue => ({ ...catalogue, deals: catalogue.deals.filter((each) => each.id !== deal) }); // prettier-ignore
+const without = (deal: string): Catalogue => ({
+  ...catalogue,
+  deals: catalogue.deals.filter((each) => each.id !== deal),
+});
 
 describe('the demo’s traps', () => {
   it('are a dozen', () => {
     const marked = catalogue.deals.filter((deal) => deal.id.startsWith('trap-')).length;
-    const offers = ['.duskmart', '.lanternhouse-old', '.boltbarrow-preorder', '.lot-berth-seven'].filter((mark) => catalogue.offers.some((offer) => offer.id.includes(mark))).length; // prettier-ignore
+    const offers = ['.duskmart', '.lanternhouse-old', '.boltbarrow-preorder', '.lot-berth-seven'].filter(
+      (mark) => catalogue.offers.some((offer) => offer.id.includes(mark)),
+    ).length;
     expect(marked + offers).toBeGreaterThanOrEqual(12);
   });
   it('a rebate whose window has closed brings nothing', () => {
@@ -42,7 +54,9 @@ describe('the demo’s traps', () => {
   it('a rebate that this household has claimed brings nothing', () => {
     const picks = at('wrenlow-spar-2x8-3600-cl16', 'cobblegate');
     expect(used(picks)).not.toContain('trap-household');
-    expect(used(picks, { ...brief, money: { ...brief.money, claims: { ...brief.money.claims, used: [] } } })).toContain('trap-household'); // prettier-ignore
+    expect(
+      used(picks, { ...brief, money: { ...brief.money, claims: { ...brief.money.claims, used: [] } } }),
+    ).toContain('trap-household');
   });
   it('a rebate that is rarely paid is worth less than half of its face', () => {
     const deal = catalogue.deals.find((each) => each.id === 'trap-rarely-paid');
@@ -61,7 +75,9 @@ describe('the demo’s traps', () => {
     expect(best?.cost.till).toBe(basketsFor(without('trap-combo-dearer'), fresh).best(picks)?.cost.till);
   });
   it('a code with a minimum is out of reach of a small order', () => {
-    const offer = catalogue.offers.find((each) => each.shop === 'boltbarrow' && each.condition === 'new' && each.priceMinor < 39_000); // prettier-ignore
+    const offer = catalogue.offers.find(
+      (each) => each.shop === 'boltbarrow' && each.condition === 'new' && each.priceMinor < 39_000,
+    );
     const slot = catalogue.parts.find((part) => part.id === offer?.part)?.slot ?? 'extras';
     expect(used({ [slot]: { part: offer?.part ?? '', offer: offer?.id ?? '' } })).not.toContain(
       'trap-minimum',
@@ -73,7 +89,9 @@ describe('the demo’s traps', () => {
   });
   it('a combo can cost the free sending that the order had', () => {
     const combo = catalogue.deals.find((deal) => deal.id === 'trap-loses-free-sending');
-    expect(combo?.kind === 'combo' && combo.offMinor).toBeLessThan(catalogue.shops.find((shop) => shop.id === 'boltbarrow')?.shipping.feeMinor ?? 0); // prettier-ignore
+    expect(combo?.kind === 'combo' && combo.offMinor).toBeLessThan(
+      catalogue.shops.find((shop) => shop.id === 'boltbarrow')?.shipping.feeMinor ?? 0,
+    );
   });
   it('a gift that is no part takes nothing off', () => {
     const picks = at('ysmere-hornbeam-370', 'pennywharf');
@@ -90,7 +108,14 @@ describe('the demo’s traps', () => {
     expect(offers.length).toBeGreaterThan(5);
     let dearer = 0;
     for (const offer of offers) {
-      const rival = catalogue.offers.filter((each) => each.part === offer.part && each.condition === 'new' && !['duskmart', 'skarvholm'].includes(each.shop) && !each.id.endsWith('-old') && !each.id.endsWith('-preorder')); // prettier-ignore
+      const rival = catalogue.offers.filter(
+        (each) =>
+          each.part === offer.part &&
+          each.condition === 'new' &&
+          !['duskmart', 'skarvholm'].includes(each.shop) &&
+          !each.id.endsWith('-old') &&
+          !each.id.endsWith('-preorder'),
+      );
       const cheapest = Math.min(...rival.map((each) => each.priceMinor));
       expect(offer.priceMinor).toBeLessThan(cheapest);
       if ((market.priced(offer)?.till ?? 0) > cheapest) dearer++;

@@ -6,12 +6,29 @@ import { describe, expect, it } from 'vitest';
 /* Baskets worked out on paper: two shops and a board of used parts, three parts, amounts in cents. */
 
 const brief: Brief = {
-  ...SEAT_BRIEF, owned: [], belongings: [], dates: { buyOn: null, readyBy: null },
+  ...SEAT_BRIEF,
+  owned: [],
+  belongings: [],
+  dates: { buyOn: null, readyBy: null },
   money: { ...SEAT_BRIEF.money, school: 'strict', claims: { ...SEAT_BRIEF.money.claims, used: [] } },
   market: { ...SEAT_BRIEF.market, usedRisk: false, maxAgeDays: null },
-}; // prettier-ignore
-const shop = (id: string, feeMinor: number, freeFromMinor: number | null, more: Partial<Shop> = {}): Shop => ({ id, name: id, kind: 'shop', currency: 'EUR', shipping: { feeMinor, freeFromMinor }, ...more }); // prettier-ignore
-const offer = (part: string, at: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({ id: `${part}.${at}`, part, shop: at, priceMinor, condition: 'new', inStock: true, seenOn: '2026-11-20', ...more }); // prettier-ignore
+};
+const shop = (
+  id: string,
+  feeMinor: number,
+  freeFromMinor: number | null,
+  more: Partial<Shop> = {},
+): Shop => ({ id, name: id, kind: 'shop', currency: 'EUR', shipping: { feeMinor, freeFromMinor }, ...more });
+const offer = (part: string, at: string, priceMinor: number, more: Partial<Offer> = {}): Offer => ({
+  id: `${part}.${at}`,
+  part,
+  shop: at,
+  priceMinor,
+  condition: 'new',
+  inStock: true,
+  seenOn: '2026-11-20',
+  ...more,
+});
 const deal = <K extends Deal['kind']>(kind: K, more: object): Deal =>
   ({
     id: kind,
@@ -23,7 +40,17 @@ const deal = <K extends Deal['kind']>(kind: K, more: object): Deal =>
     kind,
     ...more,
   }) as unknown as Deal; // each test gives its kind's fields
-const code = (more: object) => deal('code', { shop: 'a', code: 'X', minSpendMinor: 0, parts: null, slots: null, stacks: false, usesLeft: null, ...more }); // prettier-ignore
+const code = (more: object) =>
+  deal('code', {
+    shop: 'a',
+    code: 'X',
+    minSpendMinor: 0,
+    parts: null,
+    slots: null,
+    stacks: false,
+    usesLeft: null,
+    ...more,
+  });
 const parts = ['cpu', 'ram', 'psu'].map(
   (id) =>
     ({
@@ -33,11 +60,30 @@ const parts = ['cpu', 'ram', 'psu'].map(
       name: id,
     }) as unknown as Catalogue['parts'][number],
 ); // the basket reads slots and ids alone
-const picks: Picks = { processor: { part: 'cpu', offer: null }, memory: { part: 'ram', offer: null }, supply: { part: 'psu', offer: null } }; // prettier-ignore
-const market = (shops: readonly Shop[], offers: readonly Offer[], deals: readonly Deal[] = []): Catalogue => ({
-  parts, shops, offers, deals, currencyRates: [], today: '2026-11-20',
-  frameModel: { referenceMemory: { mts: 3200, cl: 16, channels: 2 }, processors: [], cards: [], integrated: [], games: [] },
-}); // prettier-ignore
+const picks: Picks = {
+  processor: { part: 'cpu', offer: null },
+  memory: { part: 'ram', offer: null },
+  supply: { part: 'psu', offer: null },
+};
+const market = (
+  shops: readonly Shop[],
+  offers: readonly Offer[],
+  deals: readonly Deal[] = [],
+): Catalogue => ({
+  parts,
+  shops,
+  offers,
+  deals,
+  currencyRates: [],
+  today: '2026-11-20',
+  frameModel: {
+    referenceMemory: { mts: 3200, cl: 16, channels: 2 },
+    processors: [],
+    cards: [],
+    integrated: [],
+    games: [],
+  },
+});
 const solve = (catalogue: Catalogue, wish: Brief = brief) => {
   const answer = basketsFor(catalogue, wish).best(picks);
   if (!answer) throw new Error('no basket');
@@ -45,7 +91,14 @@ const solve = (catalogue: Catalogue, wish: Brief = brief) => {
   return { till: answer.cost.till, counted: answer.cost.counted, at: at.join(' '), cost: answer.cost };
 };
 /** Everything at both shops: A asks 100, 40, 30; B asks 98, 39, 31. */
-const BOTH = [offer('cpu', 'a', 10_000), offer('ram', 'a', 4000), offer('psu', 'a', 3000), offer('cpu', 'b', 9800), offer('ram', 'b', 3900), offer('psu', 'b', 3100)]; // prettier-ignore
+const BOTH = [
+  offer('cpu', 'a', 10_000),
+  offer('ram', 'a', 4000),
+  offer('psu', 'a', 3000),
+  offer('cpu', 'b', 9800),
+  offer('ram', 'b', 3900),
+  offer('psu', 'b', 3100),
+];
 
 describe('baskets worked out on paper', () => {
   it('one order costs less than two when the second would be sent for more than it saves', () => {
@@ -88,7 +141,11 @@ describe('baskets worked out on paper', () => {
   it('of codes that exclude one another the better one is entered, others beside it', () => {
     const shops = [shop('a', 0, null)];
     const offers = BOTH.slice(0, 3);
-    const [five, share, extra] = [code({ id: 'five', off: { kind: 'amount', minor: 500 } }), code({ id: 'share', off: { kind: 'percent', percent: 5 } }), code({ id: 'extra', off: { kind: 'amount', minor: 100 }, stacks: true })]; // prettier-ignore
+    const [five, share, extra] = [
+      code({ id: 'five', off: { kind: 'amount', minor: 500 } }),
+      code({ id: 'share', off: { kind: 'percent', percent: 5 } }),
+      code({ id: 'extra', off: { kind: 'amount', minor: 100 }, stacks: true }),
+    ];
     // 170: 5 % is 8.50, more than 5.00; the one that stacks comes beside it.
     expect(solve(market(shops, offers, [five, share])).till).toBe(16_150);
     expect(solve(market(shops, offers, [five, share, extra])).till).toBe(16_050);
@@ -127,8 +184,21 @@ describe('baskets worked out on paper', () => {
   });
   it('the school decides between a lower till and more money back', () => {
     const shops = [shop('a', 0, null), shop('b', 0, null)];
-    const rebate = deal('rebate', { shops: ['a'], parts: ['cpu'], form: 'cash', payoutDays: 0, chance: null, amountMinor: 1000, currency: 'EUR', postmarkDays: null, postmarkBy: null, householdLimit: null, papers: [] }); // prettier-ignore
-    const school = (each: Brief['money']['school']) => solve(market(shops, BOTH, [rebate]), { ...brief, money: { ...brief.money, school: each } }); // prettier-ignore
+    const rebate = deal('rebate', {
+      shops: ['a'],
+      parts: ['cpu'],
+      form: 'cash',
+      payoutDays: 0,
+      chance: null,
+      amountMinor: 1000,
+      currency: 'EUR',
+      postmarkDays: null,
+      postmarkBy: null,
+      householdLimit: null,
+      papers: [],
+    });
+    const school = (each: Brief['money']['school']) =>
+      solve(market(shops, BOTH, [rebate]), { ...brief, money: { ...brief.money, school: each } });
     expect(school('strict')).toMatchObject({ till: 16_700, at: 'b b a' });
     expect(school('after')).toMatchObject({ till: 16_900, counted: 15_900, at: 'a b a' });
     // 0.85 × (0.9 × 10 - 0.6) = 7.14 expected, more than the 2 that A asks more.
@@ -137,7 +207,11 @@ describe('baskets worked out on paper', () => {
   it('a lot is bought for one part only when that alone is worth it', () => {
     const used = { condition: 'used', lot: 'l', shippingMinor: 0 } as const;
     const board = { ...shop('board', 0, null), kind: 'market' as const };
-    const lot = (cpu: number, ram: number) => market([shop('a', 0, null), board], [...BOTH.slice(0, 3), offer('cpu', 'board', cpu, used), offer('ram', 'board', ram, used)]); // prettier-ignore
+    const lot = (cpu: number, ram: number) =>
+      market(
+        [shop('a', 0, null), board],
+        [...BOTH.slice(0, 3), offer('cpu', 'board', cpu, used), offer('ram', 'board', ram, used)],
+      );
     expect(solve(lot(7000, 3000))).toMatchObject({ till: 13_000, at: 'board board a' });
     expect(solve(lot(11_001, 3000))).toMatchObject({ till: 17_000, at: 'a a a' });
     expect(solve(lot(6000, 6000))).toMatchObject({ till: 15_000, at: 'board board a' });
@@ -162,13 +236,20 @@ describe('baskets worked out on paper', () => {
 
 describe('what a basket says of its rivals', () => {
   const shops = [shop('a', 0, null), shop('b', 0, null)];
-  const result = shoppingFor(picks, market(shops, BOTH, [code({ off: { kind: 'amount', minor: 500 }, minSpendMinor: 13_000 })]), brief); // prettier-ignore
+  const result = shoppingFor(
+    picks,
+    market(shops, BOTH, [code({ off: { kind: 'amount', minor: 500 }, minSpendMinor: 13_000 })]),
+    brief,
+  );
   it('the second-best split, each order and each deal by what they are worth', () => {
     if (result.status !== 'optimal') throw new Error(result.status);
     expect(result.best.cost.till).toBe(16_400);
     // Everything at A with the code: 165.
     expect(result.second?.cost.till).toBe(16_500);
-    expect(result.without.map(({ shop: at, more }) => [at, more])).toEqual([['a', 400], ['b', 100]]); // prettier-ignore
+    expect(result.without.map(({ shop: at, more }) => [at, more])).toEqual([
+      ['a', 400],
+      ['b', 100],
+    ]);
     expect(result.changes.find((change) => change.kind === 'deal-gone')).toMatchObject({
       deal: 'code',
       more: 300,

@@ -1,8 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import {
-  averageSlopes, indexModel, limitedBy, meanFrameTime, sceneMaker, systemOf, timeOn, percentileSlopes, type SystemRates,
-} from '@ripe-pick/core/frames'; // prettier-ignore
+  averageSlopes,
+  indexModel,
+  limitedBy,
+  meanFrameTime,
+  sceneMaker,
+  systemOf,
+  timeOn,
+  percentileSlopes,
+  type SystemRates,
+} from '@ripe-pick/core/frames';
 import { narrowing, knowledgeOf } from '@ripe-pick/core/fit';
 import type { Brief, Game, PartSet, Preset } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
@@ -153,7 +161,12 @@ describe('memory', () => {
 
 describe('what the model knows of itself', () => {
   const set = (processor: string, card: string): PartSet =>
-    Object.fromEntries(['wrenlow-mole-y15-3m44', 'pallowick-reef-2x8-6000-cl36', processor, card].map((id) => [part(id)?.slot, part(id)]));
+    Object.fromEntries(
+      ['wrenlow-mole-y15-3m44', 'pallowick-reef-2x8-6000-cl36', processor, card].map((id) => [
+        part(id)?.slot,
+        part(id),
+      ]),
+    );
   const a = set('ysmere-rowan-350u', 'tolvane-tideline-380-duo');
   const b = set('ysmere-rowan-350u', 'kestrand-tideline-380-trio');
   it('names the record that would narrow a choice most: of the part that nobody measured', () => {
@@ -170,7 +183,12 @@ describe('what the model knows of itself', () => {
   it('is least sure of parts without records, and counts those of the others', () => {
     const known = knowledgeOf(model, []);
     expect(known.cards[0].id).toBe('kestrand-ember-130-solo');
-    expect(known.processors.slice(0, 3).map((each) => each.id).sort()).toEqual(['tarnholt-curlew-370g', 'tarnholt-plover-330g', 'ysmere-medlar-390u']);
+    expect(
+      known.processors
+        .slice(0, 3)
+        .map((each) => each.id)
+        .sort(),
+    ).toEqual(['tarnholt-curlew-370g', 'tarnholt-plover-330g', 'ysmere-medlar-390u']);
     expect(known.games).toHaveLength(12);
   });
-}); // prettier-ignore
+});

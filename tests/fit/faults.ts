@@ -6,8 +6,16 @@ import {
   type OwnSystem,
 } from '@ripe-pick/core/bench';
 import {
-  frameTimeQuantile, indexModel, linkLnOf, meanFrameTime, sceneMaker, sideMean, systemOf, timeOn, type SystemRates,
-} from '@ripe-pick/core/frames'; // prettier-ignore
+  frameTimeQuantile,
+  indexModel,
+  linkLnOf,
+  meanFrameTime,
+  sceneMaker,
+  sideMean,
+  systemOf,
+  timeOn,
+  type SystemRates,
+} from '@ripe-pick/core/frames';
 import type { Board, Card, FrameModel, Memory, Part, Processor } from '@ripe-pick/core/parts';
 import { randomSource, normal } from '../../packages/demo/src/random.ts';
 
@@ -26,10 +34,17 @@ interface World {
 
 /** Fast games at their lightest, heavy ones at their heaviest: what a bench session measures to find a fault. */
 const SESSION = [
-  ['netfall', 'low', 1280, 720], ['netfall', 'ultra', 2560, 1440], ['brineball', 'low', 1280, 720], ['lantern-deep', 'ultra', 2560, 1440],
-  ['ploughshare', 'low', 1280, 720], ['saltmarch', 'ultra', 2560, 1440], ['saltmarch', 'low', 1280, 720], ['attic-siege', 'ultra', 2560, 1440],
-  ['cinder-choir', 'low', 1280, 720], ['tin-rally', 'ultra', 1920, 1080],
-] as const; // prettier-ignore
+  ['netfall', 'low', 1280, 720],
+  ['netfall', 'ultra', 2560, 1440],
+  ['brineball', 'low', 1280, 720],
+  ['lantern-deep', 'ultra', 2560, 1440],
+  ['ploughshare', 'low', 1280, 720],
+  ['saltmarch', 'ultra', 2560, 1440],
+  ['saltmarch', 'low', 1280, 720],
+  ['attic-siege', 'ultra', 2560, 1440],
+  ['cinder-choir', 'low', 1280, 720],
+  ['tin-rally', 'ultra', 1920, 1080],
+] as const;
 
 const some = <T>(random: () => number, items: readonly T[]): T => items[Math.floor(random() * items.length)];
 
@@ -39,8 +54,23 @@ export function someSystem({ parts }: World, random: () => number): OwnSystem {
     parts.filter((part): part is Extract<Part, { slot: S }> => part.slot === slot);
   for (;;) {
     const processor: Processor = some(random, of('processor'));
-    const board: Board = some(random, of('board').filter((each) => each.socket === processor.socket && each.memoryProfile === true && (each.memoryMaxMts ?? 0) >= 3200)); // prettier-ignore
-    const memory: Memory = some(random, of('memory').filter((each) => each.type === board?.memoryType && each.sticks === 2 && (each.gbPerStick ?? 0) >= 8 && (each.ratedMts ?? 0) > (each.baseMts ?? 0))); // prettier-ignore
+    const board: Board = some(
+      random,
+      of('board').filter(
+        (each) =>
+          each.socket === processor.socket && each.memoryProfile === true && (each.memoryMaxMts ?? 0) >= 3200,
+      ),
+    );
+    const memory: Memory = some(
+      random,
+      of('memory').filter(
+        (each) =>
+          each.type === board?.memoryType &&
+          each.sticks === 2 &&
+          (each.gbPerStick ?? 0) >= 8 &&
+          (each.ratedMts ?? 0) > (each.baseMts ?? 0),
+      ),
+    );
     const card: Card = some(
       random,
       of('card').filter((each) => (each.videoMemoryGb ?? 0) >= 6),
@@ -128,18 +158,29 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
     const game = model.games.find((each) => each.id === id);
     if (!game) throw new Error(`faults: no game ${id}`);
     const conditions = { preset, widthPx, heightPx, renderScale: 1, background: 'none' as const };
-    const shared = ofGame.get(id) ?? { residual: 0.6 * game.residualSd * z(), driver: driverMean + driverSd * z() };
+    const shared = ofGame.get(id) ?? {
+      residual: 0.6 * game.residualSd * z(),
+      driver: driverMean + driverSd * z(),
+    };
     ofGame.set(id, shared);
-    const driven: SystemRates = { ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn + shared.driver } };
+    const driven: SystemRates = {
+      ...system,
+      graphics: { ...system.graphics, rateLn: system.graphics.rateLn + shared.driver },
+    };
     const plain = timeOn(make(game, conditions), driven);
     const time = { ...plain, processor: { ...plain.processor, spread: plain.processor.spread * spread } };
     const shift = shared.residual + 0.6 * game.residualSd * z() + 0.008 * z();
     const average = (1000 / meanFrameTime(time)) * Math.exp(shift);
     return {
-      game: id, conditions, average, sdLn: 0.01, low: (1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.04 * z()),
-      cardBusy: Math.max(0, Math.min(1, sideMean(time.card) / meanFrameTime(time) + 0.03 * z())), driftLn: drift + 0.008 * z(),
+      game: id,
+      conditions,
+      average,
+      sdLn: 0.01,
+      low: (1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.04 * z()),
+      cardBusy: Math.max(0, Math.min(1, sideMean(time.card) / meanFrameTime(time) + 0.03 * z())),
+      driftLn: drift + 0.008 * z(),
     };
-  }); // prettier-ignore
+  });
 }
 
 /** Rank of the true fault among the causes (1 is first), and whether the diagnosis stayed quiet. */

@@ -15,7 +15,17 @@ const hidden: FrameModel = market.frameModel;
 /** What the fit is given: games with their needs, and none of the hidden rates. */
 const facts: FrameModel = { ...hidden, processors: [], cards: [], integrated: [] };
 /** A card and a processor that nobody measures: specifications only. */
-const UNMEASURED = ['halvik-none', ...parts.filter((part) => part.slot === 'card').slice(20, 23).map((part) => part.id), ...parts.filter((part) => part.slot === 'processor').slice(12, 14).map((part) => part.id)]; // prettier-ignore
+const UNMEASURED = [
+  'halvik-none',
+  ...parts
+    .filter((part) => part.slot === 'card')
+    .slice(20, 23)
+    .map((part) => part.id),
+  ...parts
+    .filter((part) => part.slot === 'processor')
+    .slice(12, 14)
+    .map((part) => part.id),
+];
 
 const run = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
   let step = search.next();
@@ -23,12 +33,28 @@ const run = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
   return step.value;
 };
 function fitted(records: readonly BenchRecord[], from: Fitted | null = null): Fitted {
-  const result = run(fitModel({ parts, model: from?.model ?? facts, records, start: from?.model.fit ?? null, now: '2026-11-20T00:00:00Z' })); // prettier-ignore
+  const result = run(
+    fitModel({
+      parts,
+      model: from?.model ?? facts,
+      records,
+      start: from?.model.fit ?? null,
+      now: '2026-11-20T00:00:00Z',
+    }),
+  );
   if (result.status !== 'fitted') throw new Error(result.status);
   return result;
 }
 const made = (count: number, wild: number, unmeasured: readonly string[] = []) =>
-  makeRecords(market, { ...DEMO_RECORDS, seed: SEED, count, wild, noise: 0.025, onlyGood: true, unmeasured: new Set(unmeasured) }); // prettier-ignore
+  makeRecords(market, {
+    ...DEMO_RECORDS,
+    seed: SEED,
+    count,
+    wild,
+    noise: 0.025,
+    onlyGood: true,
+    unmeasured: new Set(unmeasured),
+  });
 const recordsOf = (truths: readonly Truth[]) => truths.map((each) => each.record);
 const usable = recordJudge(parts, facts);
 
@@ -45,7 +71,10 @@ function errors(model: FrameModel, held: readonly Truth[]) {
   const coverage = (heldOut: ReturnType<typeof heldOutOf>) =>
     heldOut.coverage.find(({ nominal }) => nominal === 0.8)?.actual ?? NaN;
   const measured = heldOutOf(offs, 2);
-  const truth = heldOutOf(offs.map(({ trueLn, sd }) => ({ ln: trueLn, sd })), 2); // prettier-ignore
+  const truth = heldOutOf(
+    offs.map(({ trueLn, sd }) => ({ ln: trueLn, sd })),
+    2,
+  );
   return { ...measured, coverage80: coverage(measured), truth };
 }
 
@@ -78,7 +107,15 @@ describe('predictions of unseen records', () => {
     expect(found.coverage80).toBeGreaterThan(0.74);
   });
   it('say the same in cross-validation as on records held out for good', () => {
-    const crossed = run(validate({ parts, model: at800.model, records: recordsOf(all.slice(0, 800)), start: at800.model.fit, now: '2026-11-20T00:00:00Z' })); // prettier-ignore
+    const crossed = run(
+      validate({
+        parts,
+        model: at800.model,
+        records: recordsOf(all.slice(0, 800)),
+        start: at800.model.fit,
+        now: '2026-11-20T00:00:00Z',
+      }),
+    );
     expect(crossed?.records).toBe(800);
     expect(Math.abs((crossed?.medianError ?? NaN) - errors(at800.model, held).medianError)).toBeLessThan(
       0.008,
@@ -128,7 +165,10 @@ describe('wild records', () => {
     const held = clean.slice(900);
     const without = errors(fitted(recordsOf(clean.slice(0, 900))).model, held).medianError;
     const result = fitted(recordsOf(spoilt.slice(0, 900)));
-    const wild = spoilt.slice(0, 900).filter((each) => each.isWild).map(({ record }) => record.id); // prettier-ignore
+    const wild = spoilt
+      .slice(0, 900)
+      .filter((each) => each.isWild)
+      .map(({ record }) => record.id);
     expect(errors(result.model, held).medianError).toBeLessThan(1.25 * without);
     const named = new Set(
       result.findings.filter((finding) => finding.disagrees).map((finding) => finding.id),

@@ -1,6 +1,14 @@
 import { barriersOf } from '@ripe-pick/core/compatibility';
 import { scorerFor } from '@ripe-pick/core/frames';
-import { holdingOf, withChanges, worldIn, type Base, type Change, type GrowthWorld, type Holding } from '@ripe-pick/core/growth'; // prettier-ignore
+import {
+  holdingOf,
+  withChanges,
+  worldIn,
+  type Base,
+  type Change,
+  type GrowthWorld,
+  type Holding,
+} from '@ripe-pick/core/growth';
 import type { Memory, Part, PartSet, Processor } from '@ripe-pick/core/parts';
 
 /*
@@ -23,12 +31,21 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
   const { lists, index, outlook } = world;
   const { processor, board, memory, card } = set;
   if (!processor || !board || !memory) return [];
-  const rate = (part: Part) => (index.processors.get(part.id) ?? index.cards.get(part.id))?.rateLn ?? -Infinity;
+  const rate = (part: Part) =>
+    (index.processors.get(part.id) ?? index.cards.get(part.id))?.rateLn ?? -Infinity;
   const cards: Change[][] = [[]];
   for (const other of lists.cards)
-    if (!card || (other.id !== card.id && (rate(other) > rate(card) || (other.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)))) cards.push([{ slot: 'card', part: other.id, beside: false }]);
+    if (
+      !card ||
+      (other.id !== card.id &&
+        (rate(other) > rate(card) || (other.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)))
+    )
+      cards.push([{ slot: 'card', part: other.id, beside: false }]);
   const platforms: Change[][] = [];
-  const processors: (Processor | null)[] = [null, ...lists.processors.filter((chip) => chip.id !== processor.id && rate(chip) > rate(processor))];
+  const processors: (Processor | null)[] = [
+    null,
+    ...lists.processors.filter((chip) => chip.id !== processor.id && rate(chip) > rate(processor)),
+  ];
   for (const chip of processors)
     for (const other of [null, ...lists.boards]) {
       const socket = (other ?? board).socket;
@@ -42,37 +59,60 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
       const type = (other ?? board).memoryType;
       void socket;
       if (other && type !== memory.type) {
-        for (const kit of lists.kits) if (kit.type === type) platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
+        for (const kit of lists.kits)
+          if (kit.type === type) platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
         continue;
       }
       platforms.push(base);
       if (other) continue;
-      if (kits.length === 1 && outlook.base(kits[0]) !== null) platforms.push([...base, { slot: 'memory', part: kits[0].id, beside: true }]);
-      for (const kit of lists.kits) if (kit.type === type && gb(kit) > gb(memory)) platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
+      if (kits.length === 1 && outlook.base(kits[0]) !== null)
+        platforms.push([...base, { slot: 'memory', part: kits[0].id, beside: true }]);
+      for (const kit of lists.kits)
+        if (kit.type === type && gb(kit) > gb(memory))
+          platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
     }
   return platforms.flatMap((platform) => cards.map((change) => [...platform, ...change]));
-} // prettier-ignore
+}
 
 /** All ways to make a holding pass every rule with the fewest changed companions; none when nothing does. */
-function companionsAt(world: GrowthWorld, holding: Holding, canFlash: boolean, needs: GrowthWorld['context']['needs']): Change[][] {
+function companionsAt(
+  world: GrowthWorld,
+  holding: Holding,
+  canFlash: boolean,
+  needs: GrowthWorld['context']['needs'],
+): Change[][] {
   const { lists } = world;
-  const context = { ...world.context, needs: canFlash ? { ...needs, borrowProcessor: true } : needs, ownedDrives: [...world.context.ownedDrives, ...holding.drives] };
+  const context = {
+    ...world.context,
+    needs: canFlash ? { ...needs, borrowProcessor: true } : needs,
+    ownedDrives: [...world.context.ownedDrives, ...holding.drives],
+  };
   const fits = (changes: readonly Change[]) => {
     const set: Record<string, unknown> = { ...holding.set };
-    for (const { slot, part } of changes) set[slot] = part === null ? undefined : world.market.parts.get(part);
+    for (const { slot, part } of changes)
+      set[slot] = part === null ? undefined : world.market.parts.get(part);
     return barriersOf(set as PartSet, context, world.brief.market.allowUnknown).length === 0;
   };
-  const options = [['supply', lists.supplies], ['cooler', lists.coolers], ['case', lists.cases]] as const;
+  const options = [
+    ['supply', lists.supplies],
+    ['cooler', lists.coolers],
+    ['case', lists.cases],
+  ] as const;
   let ways: { slot: 'supply' | 'cooler' | 'case'; part: string; beside: false }[][] = [[]];
   for (const [slot, list] of options)
-    ways = ways.flatMap((way) => [way, ...list.flatMap((part) => (part.id === holding.set[slot]?.id ? [] : [[...way, { slot, part: part.id, beside: false as const }]]))]);
+    ways = ways.flatMap((way) => [
+      way,
+      ...list.flatMap((part) =>
+        part.id === holding.set[slot]?.id ? [] : [[...way, { slot, part: part.id, beside: false as const }]],
+      ),
+    ]);
   // All with none changed, then all with one, and so on: the first count with which anything fits is the fewest.
   for (let fewest = 0; fewest <= options.length; fewest++) {
     const found = ways.filter((way) => way.length === fewest && fits(way));
     if (found.length > 0) return found;
   }
   return [];
-} // prettier-ignore
+}
 
 /** Every path from every build given, each with what it is worth and costs. */
 export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath[] {
@@ -81,7 +121,10 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
   const { pays } = growth.resale;
   const months = Array.from({ length: growth.horizonMonths }, (_, month) => {
     const then = worldIn(brief, catalogue.frameModel, world.today, month);
-    return { scorer: scorerFor(then.brief, then.model), weight: Math.round(1e6 * (1 + growth.discountYearly) ** (-(month + 0.5) / 12)) }; // prettier-ignore
+    return {
+      scorer: scorerFor(then.brief, then.model),
+      weight: Math.round(1e6 * (1 + growth.discountYearly) ** (-(month + 0.5) / 12)),
+    };
   });
   const weights = months.reduce((sum, month) => sum + month.weight, 0);
   const scores = new Map<string, (number | null)[]>();
@@ -97,7 +140,11 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
     const start = holdingOf(base.picks, market.parts);
     const isLess = base.putsOff.card || base.putsOff.memory;
     const { needs } = world.context;
-    const relaxed = { ...needs, memoryGb: base.putsOff.memory ? needs.memoryGb / 2 : needs.memoryGb, cardRequired: base.putsOff.card ? false : needs.cardRequired }; // prettier-ignore
+    const relaxed = {
+      ...needs,
+      memoryGb: base.putsOff.memory ? needs.memoryGb / 2 : needs.memoryGb,
+      cardRequired: base.putsOff.card ? false : needs.cardRequired,
+    };
     if (isLess) {
       const system = world.systemOf(start.set);
       if (stages.length === 0 || !system) continue;
@@ -137,15 +184,30 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
         for (const companion of ways(withDrives.holding, canFlash, isLast ? needs : relaxed)) {
           const changes = [...core, ...withDrives.changes, ...companion];
           const made = withChanges(holding, changes, market.parts);
-          const paid = made.ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, month) ?? Infinity), 0); // prettier-ignore
+          const paid = made.ins.reduce(
+            (sum, { part }) => sum + (outlook.priceAt(part, month) ?? Infinity),
+            0,
+          );
           const back = made.outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, month), 0);
           const left = money + income - paid + (pays ? back : 0);
-          if (left >= 0) go(stage + 1, made.holding, left, net + paid - back, value, changes.length > 0 ? [...steps, { on, changes }] : steps); // prettier-ignore
+          if (left >= 0)
+            go(
+              stage + 1,
+              made.holding,
+              left,
+              net + paid - back,
+              value,
+              changes.length > 0 ? [...steps, { on, changes }] : steps,
+            );
         }
       }
     };
     const ways = (holding: Holding, canFlash: boolean, asked: GrowthWorld['context']['needs']) => {
-      const key = `${Object.values(holding.set).map((part) => part?.id).join('|')}|${holding.drives.map((drive) => drive.id).join()}|${canFlash}|${asked.memoryGb}|${asked.cardRequired}`; // prettier-ignore
+      const key = `${Object.values(holding.set)
+        .map((part) => part?.id)
+        .join(
+          '|',
+        )}|${holding.drives.map((drive) => drive.id).join()}|${canFlash}|${asked.memoryGb}|${asked.cardRequired}`;
       let known = companions.get(key);
       if (!known) companions.set(key, (known = companionsAt(world, holding, canFlash, asked)));
       return known;
@@ -167,8 +229,15 @@ function withWishedDrives(
   const price = (part: Part) => world.outlook.priceAt(part, month) ?? Infinity;
   for (const wish of wishes) {
     if (wish.kind !== 'drive') continue;
-    const fits = world.lists.drives.filter((drive) => (drive.gb ?? 0) >= wish.gb && (!wish.solidState || drive.solidState)).sort((a, b) => price(a) - price(b) || (a.id < b.id ? -1 : 1)); // prettier-ignore
-    const taken = fits.find((drive) => ways(withChanges(held, [{ slot: 'storage', part: drive.id, beside: true }], world.market.parts).holding).length > 0); // prettier-ignore
+    const fits = world.lists.drives
+      .filter((drive) => (drive.gb ?? 0) >= wish.gb && (!wish.solidState || drive.solidState))
+      .sort((a, b) => price(a) - price(b) || (a.id < b.id ? -1 : 1));
+    const taken = fits.find(
+      (drive) =>
+        ways(
+          withChanges(held, [{ slot: 'storage', part: drive.id, beside: true }], world.market.parts).holding,
+        ).length > 0,
+    );
     if (!taken) return null;
     const change: Change = { slot: 'storage', part: taken.id, beside: true };
     changes.push(change);

@@ -1,6 +1,20 @@
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { baseGroups, evaluatePath, growthWorld, kitchenFor, overtaking, pathSearch, planGrowth, planned, searchAll, whyNot, type Base, type GrowthWorld, type Kitchen } from '@ripe-pick/core/growth'; // prettier-ignore
+import {
+  baseGroups,
+  evaluatePath,
+  growthWorld,
+  kitchenFor,
+  overtaking,
+  pathSearch,
+  planGrowth,
+  planned,
+  searchAll,
+  whyNot,
+  type Base,
+  type GrowthWorld,
+  type Kitchen,
+} from '@ripe-pick/core/growth';
 import { describe, expect, it } from 'vitest';
 import { everyPath, type BrutePath } from './brute.ts';
 import { tinyGrowth } from './tiny-growth.ts';
@@ -42,14 +56,17 @@ function pathKey(world: GrowthWorld): (path: BrutePath) => string {
     const { stages } = evaluatePath(world, { picks: base.picks, steps });
     const cores = world.stages.map(({ month }) => {
       const held = stages.filter((stage) => stage.month <= month).at(-1)?.holding;
-      return [held?.set.processor, held?.set.board, held?.set.memory, held?.set.card].map((part) => part?.id ?? '').join('|'); // prettier-ignore
+      return [held?.set.processor, held?.set.board, held?.set.memory, held?.set.card]
+        .map((part) => part?.id ?? '')
+        .join('|');
     });
     return [todayKey({ base, steps, value: 0, net: 0 }), base.picks.memory?.part, ...cores].join('/');
   };
 }
 
 const K = 6;
-const ours = (kitchen: Kitchen, bases: readonly Base[], by: 'today' | 'path') => searchAll(pathSearch(kitchen, K, by), bases); // prettier-ignore
+const ours = (kitchen: Kitchen, bases: readonly Base[], by: 'today' | 'path') =>
+  searchAll(pathSearch(kitchen, K, by), bases);
 
 describe('the search for paths against every path by definition', () => {
   it('gives the same best and runners-up on 200 tiny markets that have paths, to the thousandth and the cent', () => {
@@ -66,7 +83,8 @@ describe('the search for paths against every path by definition', () => {
       const found = ours(kitchenFor(world), bases, 'today');
       const told = found.map(({ value, net }) => `${value} for ${net}`);
       const wanted = top(every, K, todayKey);
-      if (told.join() !== wanted.join()) mismatches.push(`${seed}: ${told.join(', ')} against ${wanted.join(', ')}`); // prettier-ignore
+      if (told.join() !== wanted.join())
+        mismatches.push(`${seed}: ${told.join(', ')} against ${wanted.join(', ')}`);
       if ((found[0]?.steps.length ?? 0) > 0) growing++;
       // Every path found is what evaluating it by definition says, and can be walked.
       for (const path of found) {
@@ -79,7 +97,8 @@ describe('the search for paths against every path by definition', () => {
         later++;
         const paths = ours(kitchenFor(world), bases, 'path').map(({ value, net }) => `${value} for ${net}`);
         const all = top(every, K, pathKey(world));
-        if (paths.join() !== all.join()) mismatches.push(`${seed} by path: ${paths.join(', ')} against ${all.join(', ')}`); // prettier-ignore
+        if (paths.join() !== all.join())
+          mismatches.push(`${seed} by path: ${paths.join(', ')} against ${all.join(', ')}`);
       }
     }
     expect(mismatches).toEqual([]);
@@ -99,7 +118,10 @@ describe('the search for paths against every path by definition', () => {
         cardsInOrder: (...of) =>
           kitchen.cardsInOrder(...of).map(({ card, most }) => ({ card, most: most * 0.9 })),
       };
-      const values = (of: Kitchen) => ours(of, bases, 'today').map(({ value, net }) => `${value} for ${net}`).join(); // prettier-ignore
+      const values = (of: Kitchen) =>
+        ours(of, bases, 'today')
+          .map(({ value, net }) => `${value} for ${net}`)
+          .join();
       if (values(kitchen) !== values(low)) caught++;
     }
     expect(caught).toBeGreaterThan(0);
@@ -118,7 +140,9 @@ describe('more money later never lowers the best value', () => {
           ...sum,
           amountMinor: Math.round(sum.amountMinor * factor),
         }));
-        const plan = planned(planGrowth(growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums } } }), 1)); // prettier-ignore
+        const plan = planned(
+          planGrowth(growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums } } }), 1),
+        );
         const value = plan.answers[0]?.value ?? -Infinity;
         expect(value, `seed ${seed}, ${factor} times the sums`).toBeGreaterThanOrEqual(before);
         if (value > before && before > -Infinity) told++;

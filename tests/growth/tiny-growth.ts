@@ -20,7 +20,9 @@ function merged(seed: number): TinyCase {
       parts: [...catalogue.parts, ...other.parts.map((part) => ({ ...part, id: named(part.id) }))],
       offers: [
         ...catalogue.offers,
-        ...other.offers.flatMap((offer) => (shops.has(offer.shop) ? [{ ...offer, id: named(offer.id), part: named(offer.part) }] : [])),
+        ...other.offers.flatMap((offer) =>
+          shops.has(offer.shop) ? [{ ...offer, id: named(offer.id), part: named(offer.part) }] : [],
+        ),
       ],
       frameModel: {
         ...frameModel,
@@ -30,7 +32,7 @@ function merged(seed: number): TinyCase {
       },
     },
   };
-} // prettier-ignore
+}
 
 /**
  * A tiny market with years to come: one or two later sums, sometimes a larger screen, another drive, a game taken up
@@ -42,15 +44,38 @@ export function tinyGrowth(seed: number): OutlookWish {
   const dates = ['2027-02-20', '2027-05-20', '2027-09-20', '2028-01-20'];
   const first = d.int(0, 1);
   const sums = [{ id: 'a', on: dates[first], amountMinor: d.int(6000, 30000), note: '' }];
-  if (d.chance(0.7)) sums.push({ id: 'b', on: dates[first + d.int(1, 2)], amountMinor: d.int(6000, 30000), note: '' }); // prettier-ignore
+  if (d.chance(0.7))
+    sums.push({ id: 'b', on: dates[first + d.int(1, 2)], amountMinor: d.int(6000, 30000), note: '' });
   const at = d.pick(sums).on;
   const wishes: OutlookWish['brief']['growth']['wishes'] = d.chance(0.3)
-    ? [{ kind: 'screen', id: 's', on: at, note: '', widthPx: 2560, heightPx: 1440, refreshHz: 144, costMinor: d.int(0, 3000) }]
+    ? [
+        {
+          kind: 'screen',
+          id: 's',
+          on: at,
+          note: '',
+          widthPx: 2560,
+          heightPx: 1440,
+          refreshHz: 144,
+          costMinor: d.int(0, 3000),
+        },
+      ]
     : d.chance(0.2)
       ? [{ kind: 'drive', id: 'd', on: at, note: '', gb: 240, solidState: d.chance(0.5) }]
       : d.chance(0.2)
-        ? [{ kind: 'game', id: 'g', on: '2027-04-01', note: '', game: 'game-1', preset: 'ultra', weight: 2, timesAsHeavy: 1.3 }]
-        : []; // prettier-ignore
+        ? [
+            {
+              kind: 'game',
+              id: 'g',
+              on: '2027-04-01',
+              note: '',
+              game: 'game-1',
+              preset: 'ultra',
+              weight: 2,
+              timesAsHeavy: 1.3,
+            },
+          ]
+        : [];
   return {
     catalogue,
     brief: {
@@ -60,11 +85,30 @@ export function tinyGrowth(seed: number): OutlookWish {
       excluded: [],
       // Needs are mild here: most of these markets have builds, and what later steps run into are the rules about fit.
       needs: {
-        ...brief.needs, memoryGb: d.pick([4, 8]), fastStorageGb: 240, totalStorageGb: 0, wireless: false, systemLicence: false, maxLitres: null, cardRequired: d.chance(0.7),
-        supplyRule: { kind: d.pick(['load', 'larger']), factor: d.pick([1, 1.3]) }, supplyQuality: null, capacityFloors: false, boxedCooler: true, maxNoiseDb: null, raiseClocks: false, screens: 1,
+        ...brief.needs,
+        memoryGb: d.pick([4, 8]),
+        fastStorageGb: 240,
+        totalStorageGb: 0,
+        wireless: false,
+        systemLicence: false,
+        maxLitres: null,
+        cardRequired: d.chance(0.7),
+        supplyRule: { kind: d.pick(['load', 'larger']), factor: d.pick([1, 1.3]) },
+        supplyQuality: null,
+        capacityFloors: false,
+        boxedCooler: true,
+        maxNoiseDb: null,
+        raiseClocks: false,
+        screens: 1,
       },
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: null } },
-      market: { ...brief.market, conditions: ['new', 'refurbished', 'used'], conditionsBySlot: {}, allowUnknown: d.chance(0.5), usedRisk: false },
+      market: {
+        ...brief.market,
+        conditions: ['new', 'refurbished', 'used'],
+        conditionsBySlot: {},
+        allowUnknown: d.chance(0.5),
+        usedRisk: false,
+      },
       planned: { card: null, memory: null, processor: null, isFirm: false },
       growth: {
         ...brief.growth,
@@ -75,12 +119,27 @@ export function tinyGrowth(seed: number): OutlookWish {
         discountYearly: d.pick([0, 0.1, 0.3]),
         heavierYearly: d.pick([0, 0.08, 0.25]),
         falls: d.chance(0.3) ? { card: d.pick([-0.1, 0, 0.4]) } : {},
-        resale: { feeShare: d.pick([0, 0.1]), condition: 'B', pays: d.chance(0.8), kept: d.chance(0.2) ? ['card'] : [] },
+        resale: {
+          feeShare: d.pick([0, 0.1]),
+          condition: 'B',
+          pays: d.chance(0.8),
+          kept: d.chance(0.2) ? ['card'] : [],
+        },
         start: { withoutCard: true, withLessMemory: d.chance(0.5), playableFps: d.pick([1, 20]) },
       },
     },
     events: d.chance(0.2)
-      ? [{ id: 'e', kind: 'launch', name: 'next cards', from: '2027-03-01', to: '2027-03-01', touches: ['card'], factor: 1 }]
+      ? [
+          {
+            id: 'e',
+            kind: 'launch',
+            name: 'next cards',
+            from: '2027-03-01',
+            to: '2027-03-01',
+            touches: ['card'],
+            factor: 1,
+          },
+        ]
       : [],
-  }; // prettier-ignore
+  };
 }

@@ -7,7 +7,17 @@ const { offers } = await store.catalogue();
 for (let day = 0; day < 900; day++) {
   const at = (21_000 + Number(round) * 1000 + day) * 1440;
   await store.takeIn(
-    offers.slice(0, 300).map(({ id, part, shop }, n) => ({ offer: id, part, shop, currency: 'EUR', at, price: 1000 + ((day * 7 + n) % 50), stock: null })), // prettier-ignore
+    offers
+      .slice(0, 300)
+      .map(({ id, part, shop }, n) => ({
+        offer: id,
+        part,
+        shop,
+        currency: 'EUR',
+        at,
+        price: 1000 + ((day * 7 + n) % 50),
+        stock: null,
+      })),
     'killed',
   );
   process.stdout.write(`${day}\n`);

@@ -16,9 +16,17 @@ import { home, run } from './worlds.ts';
  * A part sold by four shops: the least over forecasts of each against one forecast of the least price of each day. Returns what both state
  * for three targets.
  */
-export function fourShops(seed: number, count: number): { readonly perOffer: Stated[]; readonly merged: Stated[] } {
+export function fourShops(
+  seed: number,
+  count: number,
+): { readonly perOffer: Stated[]; readonly merged: Stated[] } {
   const cents = (price: number) => (price === Infinity ? null : Math.round(price * 100));
-  const pool = Array.from({ length: 40 }, (_, i) => run(home, seedOf('shops', seed, i), 90).prices.map((price, day): Look => ({ day: day - 89, price: cents(price) })));
+  const pool = Array.from({ length: 40 }, (_, i) =>
+    run(home, seedOf('shops', seed, i), 90).prices.map((price, day): Look => ({
+      day: day - 89,
+      price: cents(price),
+    })),
+  );
   const prior = pooledPrior(pool, 0);
   const perOffer: Stated[] = [];
   const merged: Stated[] = [];
@@ -29,7 +37,9 @@ export function fourShops(seed: number, count: number): { readonly perOffer: Sta
       const { prices } = run(home, seedOf('shop', seed, i, k), 150);
       // The same part: brought to about one level.
       const scale = (level * (0.97 + 0.06 * draws.uniform())) / prices[89];
-      return prices.map((price) => (price === Infinity ? Infinity : price * (Number.isFinite(scale) ? scale : 1)));
+      return prices.map((price) =>
+        price === Infinity ? Infinity : price * (Number.isFinite(scale) ? scale : 1),
+      );
     });
     const days = 30;
     const best = Array.from({ length: 150 }, (_, day) => Math.min(...shops.map((prices) => prices[day])));
@@ -52,20 +62,30 @@ export function fourShops(seed: number, count: number): { readonly perOffer: Sta
     }
   }
   return { perOffer, merged };
-} // prettier-ignore
+}
 
 /** Saving stated under two seeds, as shares of the price, for offers with half a year of daily looks. */
 export function jitter(count: number): number {
   let sum = 0;
   for (let i = 0; i < count; i++) {
-    const looks = run(home, seedOf('jitter', i), 180).prices.map((price, day): Look => ({ day: day - 179, price: price === Infinity ? null : Math.round(price * 100) }));
+    const looks = run(home, seedOf('jitter', i), 180).prices.map((price, day): Look => ({
+      day: day - 179,
+      price: price === Infinity ? null : Math.round(price * 100),
+    }));
     const now = looks[179].price;
     if (now === null) continue;
     const prior = pooledPrior([], 0);
     const fit = fitted(looks, 0, prior);
     if (!fit) continue;
-    const [a, b] = [1, 2].map((seed) => planOf(pathsOf(fit, prior, { days: 60, paths: 1000, today: 0, seed, seasons: [], launches: [] }), { now, fallback: now * 1.05, waitPerDay: 0 }).saving / now);
+    const [a, b] = [1, 2].map(
+      (seed) =>
+        planOf(pathsOf(fit, prior, { days: 60, paths: 1000, today: 0, seed, seasons: [], launches: [] }), {
+          now,
+          fallback: now * 1.05,
+          waitPerDay: 0,
+        }).saving / now,
+    );
     sum += Math.abs(a - b) / count;
   }
   return sum;
-} // prettier-ignore
+}

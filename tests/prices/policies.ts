@@ -57,7 +57,11 @@ export const p10 = (episode: Episode, wait: WaitShare) =>
   });
 /** First price at or below the least of the last 30 days. */
 export const min30 = (episode: Episode, wait: WaitShare) =>
-  follow(episode, wait, (day, price, looks) => price <= Math.min(...known(looks.filter((look) => look.day > day - 30)))); // prettier-ignore
+  follow(
+    episode,
+    wait,
+    (day, price, looks) => price <= Math.min(...known(looks.filter((look) => look.day > day - 30))),
+  );
 
 /** The model, planning anew with each new price and every fourth day at least. */
 export function model(episode: Episode, wait: WaitShare, paths = 400): number {
@@ -76,19 +80,39 @@ export function model(episode: Episode, wait: WaitShare, paths = 400): number {
   });
 }
 
-export function futures(episode: Episode, looks: readonly Look[], day: number, paths: number, seed = 0): Paths {
+export function futures(
+  episode: Episode,
+  looks: readonly Look[],
+  day: number,
+  paths: number,
+  seed = 0,
+): Paths {
   const fit = fitted(looks, day, episode.prior);
   if (!fit) throw new Error('an episode has a price on its first day');
-  return pathsOf(fit, episode.prior, { days: episode.days - day, paths, today: day, seed: seedOf(episode.id, day, seed), seasons: [], launches: [] });
-} // prettier-ignore
+  return pathsOf(fit, episode.prior, {
+    days: episode.days - day,
+    paths,
+    today: day,
+    seed: seedOf(episode.id, day, seed),
+    seasons: [],
+    launches: [],
+  });
+}
 
-export function planAt(episode: Episode, wait: WaitShare, looks: readonly Look[], day: number, paths: number, seed = 0) {
+export function planAt(
+  episode: Episode,
+  wait: WaitShare,
+  looks: readonly Look[],
+  day: number,
+  paths: number,
+  seed = 0,
+) {
   return planOf(futures(episode, looks, day, paths, seed), {
     now: looks[looks.length - 1].price,
     fallback: fallbackOf(looks, day),
     waitPerDay: wait * episode.ahead[0],
   });
-} // prettier-ignore
+}
 
 /** A forecaster that knows the true market and its hidden state: as good as any can be. It plans anew with each new price. */
 export function knowing(episode: Episode, wait: WaitShare, paths = 400): number {
@@ -104,7 +128,10 @@ export function knowing(episode: Episode, wait: WaitShare, paths = 400): number 
       const one = episode.states[day].copy();
       for (let d = 0; d < days; d++) prices[d * paths + m] = 100 * one.next(draws);
     }
-    const plan = planOf({ days, paths, prices }, { now: price, fallback: fallbackOf(episode.looks, 0), waitPerDay: wait * episode.ahead[0] }); // prettier-ignore
+    const plan = planOf(
+      { days, paths, prices },
+      { now: price, fallback: fallbackOf(episode.looks, 0), waitPerDay: wait * episode.ahead[0] },
+    );
     planned = day;
     last = price;
     curve = plan.curve;

@@ -1,6 +1,17 @@
 import { chanceOf } from '@ripe-pick/core/prices';
 import type { Episode } from './episodes.ts';
-import { buyNow, clairvoyant, deadline, futures, min30, model, off10, p10, planAt, type WaitShare } from './policies.ts'; // prettier-ignore
+import {
+  buyNow,
+  clairvoyant,
+  deadline,
+  futures,
+  min30,
+  model,
+  off10,
+  p10,
+  planAt,
+  type WaitShare,
+} from './policies.ts';
 
 /** Mean and standard error. */
 export interface Mean {
@@ -14,7 +25,14 @@ export function meanOf(values: readonly number[]): Mean {
 }
 
 export type Rule = (episode: Episode, wait: WaitShare) => number;
-export const RULES: Readonly<Record<string, Rule>> = { 'buy now': buyNow, deadline, 'least of 30 days': min30, '10th percentile': p10, 'a tenth off': off10, model }; // prettier-ignore
+export const RULES: Readonly<Record<string, Rule>> = {
+  'buy now': buyNow,
+  deadline,
+  'least of 30 days': min30,
+  '10th percentile': p10,
+  'a tenth off': off10,
+  model,
+};
 
 /** What was paid beyond what a clairvoyant pays, in per cent, episode by episode. */
 export const regrets = (episodes: readonly Episode[], wait: WaitShare, rule: Rule): number[] =>

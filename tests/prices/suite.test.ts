@@ -30,7 +30,10 @@ describe('the advice, followed in the home market', () => {
 
 describe('what is stated', () => {
   it('is calibrated at home, better than the rate known afterwards, and its intervals cover', () => {
-    const { stated, coverLeast, coverEnd, savingCame, savingStated } = forecastsOf([201, 202].flatMap((seed) => episodesOf(home, seed, 120)), 600); // prettier-ignore
+    const { stated, coverLeast, coverEnd, savingCame, savingStated } = forecastsOf(
+      [201, 202].flatMap((seed) => episodesOf(home, seed, 120)),
+      600,
+    );
     expect(calibrationError(stated)).toBeLessThan(0.07);
     expect(brier(stated)).toBeLessThan(1.03 * climatology(stated));
     expect(coverLeast).toBeGreaterThan(0.76);
@@ -58,8 +61,15 @@ describe('what is stated', () => {
 
 describe('looking back on a history', () => {
   const prices = run(home, 31, 150).prices;
-  const looks = prices.map((price, day) => ({ day: day - 149, price: price === Infinity ? null : Math.round(price * 100) })); // prettier-ignore
-  const part = { id: 'p', kind: null, offers: [{ id: 'o', kind: 'shop' as const, looks, rate: 1, extraMinor: 0, off: [] }] }; // prettier-ignore
+  const looks = prices.map((price, day) => ({
+    day: day - 149,
+    price: price === Infinity ? null : Math.round(price * 100),
+  }));
+  const part = {
+    id: 'p',
+    kind: null,
+    offers: [{ id: 'o', kind: 'shop' as const, looks, rate: 1, extraMinor: 0, off: [] }],
+  };
   const wish = { today: 0, days: 21, every: 14, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
   const finish = (search: ReturnType<typeof backtest>): BacktestRow[] => {
     let step = search.next();
@@ -71,7 +81,8 @@ describe('looking back on a history', () => {
     expect(rows.length).toBeGreaterThan(5);
     const seen = new Set(looks.map((look) => look.price));
     for (const row of rows) {
-      for (const paid of [row.atOnce, row.advised, row.tenthOff]) expect(paid).toBeGreaterThanOrEqual(row.foresight); // prettier-ignore
+      for (const paid of [row.atOnce, row.advised, row.tenthOff])
+        expect(paid).toBeGreaterThanOrEqual(row.foresight);
       expect(seen.has(row.advised)).toBe(true);
     }
     const summary = backtestSummary(rows);
@@ -80,7 +91,9 @@ describe('looking back on a history', () => {
   it('knows nothing of the future: other prices after a start change no advice before them', () => {
     const cut = looks.map((look) => (look.day > -60 ? { ...look, price: 99_999 } : look));
     const again = finish(backtest([{ ...part, offers: [{ ...part.offers[0], looks: cut }] }], wish));
-    rows.filter((row) => row.start + 21 < -60).forEach((row) => expect(again.find((each) => each.start === row.start)).toEqual(row)); // prettier-ignore
+    rows
+      .filter((row) => row.start + 21 < -60)
+      .forEach((row) => expect(again.find((each) => each.start === row.start)).toEqual(row));
   });
   it('stops when it is told to', () => {
     const search = backtest([part], wish);

@@ -82,7 +82,13 @@ export const home: World = (draws) => {
 
 /** A regular price that never moves, and a promotion every four to six weeks. */
 class HiLo implements Machine {
-  constructor(private readonly regular: number, private readonly depth: number, private readonly cycle: number, private readonly length: number, private day: number) {}
+  constructor(
+    private readonly regular: number,
+    private readonly depth: number,
+    private readonly cycle: number,
+    private readonly length: number,
+    private day: number,
+  ) {}
   copy() {
     return new HiLo(this.regular, this.depth, this.cycle, this.length, this.day);
   }
@@ -90,12 +96,24 @@ class HiLo implements Machine {
     this.day++;
     return this.day % this.cycle < this.length ? ended(this.regular * (1 - this.depth)) : ended(this.regular);
   }
-} // prettier-ignore
-export const hiLo: World = (draws) => new HiLo(40 + 400 * draws.uniform(), 0.1 + 0.12 * draws.uniform(), 28 + Math.floor(15 * draws.uniform()), 4 + Math.floor(5 * draws.uniform()), Math.floor(60 * draws.uniform())); // prettier-ignore
+}
+export const hiLo: World = (draws) =>
+  new HiLo(
+    40 + 400 * draws.uniform(),
+    0.1 + 0.12 * draws.uniform(),
+    28 + Math.floor(15 * draws.uniform()),
+    4 + Math.floor(5 * draws.uniform()),
+    Math.floor(60 * draws.uniform()),
+  );
 
 /** A price that a program sets anew nearly each day, about a level that it follows, with cuts against rivals that fade. */
 class Repricer implements Machine {
-  constructor(private level: number, private y: number, private cut: number, private readonly spread: number) {}
+  constructor(
+    private level: number,
+    private y: number,
+    private cut: number,
+    private readonly spread: number,
+  ) {}
   copy() {
     return new Repricer(this.level, this.y, this.cut, this.spread);
   }
@@ -106,7 +124,7 @@ class Repricer implements Machine {
     if (draws.uniform() < 0.8) this.y = this.level - this.cut + this.spread * draws.normal();
     return Math.round(Math.exp(this.y) * 100) / 100;
   }
-} // prettier-ignore
+}
 export const repricer: World = (draws) => {
   const level = Math.log(40 + 400 * draws.uniform());
   return new Repricer(level, level, 0, 0.006 + 0.014 * draws.uniform());
@@ -114,7 +132,11 @@ export const repricer: World = (draws) => {
 
 /** A price that wanders, and knows no sales. */
 class Walk implements Machine {
-  constructor(private y: number, private readonly step: number, private readonly drift: number) {}
+  constructor(
+    private y: number,
+    private readonly step: number,
+    private readonly drift: number,
+  ) {}
   copy() {
     return new Walk(this.y, this.step, this.drift);
   }
@@ -122,14 +144,23 @@ class Walk implements Machine {
     this.y += this.drift + this.step * draws.normal();
     return Math.round(Math.exp(this.y) * 100) / 100;
   }
-} // prettier-ignore
-const walkOf = (drift: number): World => (draws) => new Walk(Math.log(40 + 400 * draws.uniform()), 0.006 + 0.012 * draws.uniform(), drift); // prettier-ignore
+}
+const walkOf =
+  (drift: number): World =>
+  (draws) =>
+    new Walk(Math.log(40 + 400 * draws.uniform()), 0.006 + 0.012 * draws.uniform(), drift);
 export const walk: World = walkOf(0);
 export const rising: World = walkOf(0.0015);
 
 /** Sticky prices without sales that rise by a fifth to three fifths within two months, once. */
 class Shock implements Machine {
-  constructor(private y: number, private level: number, private day: number, private readonly at: number, private readonly rise: number) {}
+  constructor(
+    private y: number,
+    private level: number,
+    private day: number,
+    private readonly at: number,
+    private readonly rise: number,
+  ) {}
   copy() {
     return new Shock(this.y, this.level, this.day, this.at, this.rise);
   }
@@ -140,10 +171,16 @@ class Shock implements Machine {
     if (draws.uniform() < 0.15) this.y = this.level + 0.01 * draws.normal();
     return ended(Math.exp(this.y));
   }
-} // prettier-ignore
+}
 export const shock: World = (draws) => {
   const level = Math.log(40 + 400 * draws.uniform());
-  return new Shock(level, level, 0, 130 + Math.floor(200 * draws.uniform()), Math.log(1.2 + 0.4 * draws.uniform())); // prettier-ignore
+  return new Shock(
+    level,
+    level,
+    0,
+    130 + Math.floor(200 * draws.uniform()),
+    Math.log(1.2 + 0.4 * draws.uniform()),
+  );
 };
 
 export const OTHER_WORLDS: readonly (readonly [string, World])[] = [
@@ -155,9 +192,13 @@ export const OTHER_WORLDS: readonly (readonly [string, World])[] = [
 ];
 
 /** Prices of one offer, day by day, after some days that nobody saw. */
-export function run(world: World, seed: number, days: number): { readonly machine: Machine; readonly prices: number[]; readonly draws: Draws } {
+export function run(
+  world: World,
+  seed: number,
+  days: number,
+): { readonly machine: Machine; readonly prices: number[]; readonly draws: Draws } {
   const draws = drawsFrom(seed);
   const machine = world(draws);
   for (let i = 0; i < 60; i++) machine.next(draws);
   return { machine, prices: Array.from({ length: days }, () => machine.next(draws)), draws };
-} // prettier-ignore
+}

@@ -35,19 +35,39 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
   const brief: Brief = {
     ...SEAT_BRIEF,
     money: { ...SEAT_BRIEF.money, budgetMinor: d.pick([42000, 52000, 64000, 80000, 110000]) },
-    play: { ...SEAT_BRIEF.play, objective: { ...SEAT_BRIEF.play.objective, figure: d.pick(['average', 'average', 'low'] as const), capAtRefresh: d.chance(0.7) } },
-    needs: { ...SEAT_BRIEF.needs, wireless: d.chance(0.5), memoryGb: d.pick([8, 16, 16]), systemLicence: d.chance(0.2), totalStorageGb: SEAT_BRIEF.needs.fastStorageGb },
-    market: { ...SEAT_BRIEF.market, conditions: d.chance(0.5) ? ['new', 'refurbished', 'used'] : ['new', 'refurbished'] },
+    play: {
+      ...SEAT_BRIEF.play,
+      objective: {
+        ...SEAT_BRIEF.play.objective,
+        figure: d.pick(['average', 'average', 'low'] as const),
+        capAtRefresh: d.chance(0.7),
+      },
+    },
+    needs: {
+      ...SEAT_BRIEF.needs,
+      wireless: d.chance(0.5),
+      memoryGb: d.pick([8, 16, 16]),
+      systemLicence: d.chance(0.2),
+      totalStorageGb: SEAT_BRIEF.needs.fastStorageGb,
+    },
+    market: {
+      ...SEAT_BRIEF.market,
+      conditions: d.chance(0.5) ? ['new', 'refurbished', 'used'] : ['new', 'refurbished'],
+    },
     owned: d.chance(0.5) ? SEAT_BRIEF.owned : [],
-  }; // prettier-ignore
+  };
   const world = { ...catalogue, shops };
   if (seed % 3 !== 0) return { catalogue: world, brief };
   // Every third market has deals of all kinds, and counts claims and used risk one way or the other.
   const t = dice(seed * 53 + 1);
   return {
     catalogue: withStressDeals(world, seed, 30),
-    brief: { ...brief, money: { ...brief.money, school: t.chance(0.5) ? 'after' : 'strict' }, market: { ...brief.market, usedRisk: t.chance(0.5) } },
-  }; // prettier-ignore
+    brief: {
+      ...brief,
+      money: { ...brief.money, school: t.chance(0.5) ? 'after' : 'strict' },
+      market: { ...brief.market, usedRisk: t.chance(0.5) },
+    },
+  };
 }
 
 /** Score first, then least cost for that score; or infeasible. */

@@ -95,7 +95,11 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
   const frontier = runFrontier(prepared.frontier(1_000_000));
   compare('frontier', steps(nonDominated(builds)), steps(frontier.steps));
   const middle = costs[costs.length >> 1] ?? 0;
-  compare('frontier up to a sum', steps(nonDominated(builds.filter((build) => build.cost <= middle))), steps(runFrontier(prepared.frontier(middle)).steps)); // prettier-ignore
+  compare(
+    'frontier up to a sum',
+    steps(nonDominated(builds.filter((build) => build.cost <= middle))),
+    steps(runFrontier(prepared.frontier(middle)).steps),
+  );
   compare('whether anything exists', String(builds.length > 0), String(prepared.exists()));
   for (const sum of [costs[0] ?? 1000, (costs[0] ?? 1000) - 1])
     compare(`whether anything exists at ${sum}`, String(costs[0] <= sum), String(prepared.exists(sum)));

@@ -99,7 +99,14 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
       const { part } = chosen[i];
       if (part) picks[slot] = { part: part.id, offer: cheapest.offers[i] };
     });
-    const card = set.card ? [catalogue.frameModel.cards.find((rate) => rate.part === set.card?.id)?.rateLn, set.card.videoMemoryGb, set.card.pcieGeneration, set.card.pcieLanes].join('|') : 'none'; // prettier-ignore
+    const card = set.card
+      ? [
+          catalogue.frameModel.cards.find((rate) => rate.part === set.card?.id)?.rateLn,
+          set.card.videoMemoryGb,
+          set.card.pcieGeneration,
+          set.card.pcieLanes,
+        ].join('|')
+      : 'none';
     found.push({
       picks: picks as Picks,
       score: rated.objective.score,
@@ -122,7 +129,11 @@ function cheapestChoice(
   let bestOffers: (string | null)[] = [];
   const current: (string | null)[] = [];
   // Owned parts that are to be sold count as money unless the build uses them.
-  const sales = brief.money.countSales ? brief.belongings.filter(({ part, sell }) => sell && catalogue.parts.find((each) => each.id === part)?.slot !== 'storage') : []; // prettier-ignore
+  const sales = brief.money.countSales
+    ? brief.belongings.filter(
+        ({ part, sell }) => sell && catalogue.parts.find((each) => each.id === part)?.slot !== 'storage',
+      )
+    : [];
   const visit = (depth: number): void => {
     if (depth < chosen.length) {
       for (const offer of chosen[depth].offers) {
@@ -136,8 +147,12 @@ function cheapestChoice(
       const offer = id === null ? undefined : byId.get(id);
       return offer ? [{ slot: SLOTS[at], offer }] : [];
     });
-    const sold = sales.filter(({ part }) => !chosen.some((choice, at) => choice.part?.id === part && current[at] === null)); // prettier-ignore
-    const cost = costByDefinition(items, catalogue, brief) - sold.reduce((sum, { valueMinor }) => sum + (valueMinor ?? 0), 0); // prettier-ignore
+    const sold = sales.filter(
+      ({ part }) => !chosen.some((choice, at) => choice.part?.id === part && current[at] === null),
+    );
+    const cost =
+      costByDefinition(items, catalogue, brief) -
+      sold.reduce((sum, { valueMinor }) => sum + (valueMinor ?? 0), 0);
     if (cost < best) {
       best = cost;
       bestOffers = [...current];

@@ -19,7 +19,9 @@ const half = (x: number) => Math.floor(x + 0.5);
 /** The counted cost of chosen offers; Infinity where one listing fills two slots. */
 export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue, brief: Brief): number {
   const day = brief.dates.buyOn ?? catalogue.today;
-  const open = catalogue.deals.filter((deal) => (deal.from === null || deal.from <= day) && (deal.to === null || day <= deal.to)); // prettier-ignore
+  const open = catalogue.deals.filter(
+    (deal) => (deal.from === null || deal.from <= day) && (deal.to === null || day <= deal.to),
+  );
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
   const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.slot]));
   const euros = (minor: number, currency: string) => {
@@ -37,8 +39,17 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
     let left = offer.priceMinor;
     const offs: number[] = [];
     for (const deal of open) {
-      if (deal.kind !== 'instant' || deal.shop !== offer.shop || !deal.parts.includes(offer.part) || offer.condition !== 'new') continue; // prettier-ignore
-      const off = Math.min(left, deal.off.kind === 'amount' ? deal.off.minor : half((offer.priceMinor * deal.off.percent) / 100)); // prettier-ignore
+      if (
+        deal.kind !== 'instant' ||
+        deal.shop !== offer.shop ||
+        !deal.parts.includes(offer.part) ||
+        offer.condition !== 'new'
+      )
+        continue;
+      const off = Math.min(
+        left,
+        deal.off.kind === 'amount' ? deal.off.minor : half((offer.priceMinor * deal.off.percent) / 100),
+      );
       left -= off;
       offs.push(off);
     }
@@ -58,7 +69,15 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
     const price = at(shop, offer.priceMinor) - instantOff(offer).reduce((sum, off) => sum + at(shop, off), 0);
     const shipping = shop.kind === 'market' ? at(shop, offer.shippingMinor ?? 0) : 0;
     if (offer.condition === 'used' && brief.market.usedRisk) {
-      const { cost } = usedCost({ priceMinor: price, shippingMinor: shipping, grade: offer.grade ?? null, monthsOld: offer.monthsOld ?? null, good: offer.seller?.good ?? 0, rated: offer.seller?.rated ?? 0, returnDays: offer.returnDays ?? null }); // prettier-ignore
+      const { cost } = usedCost({
+        priceMinor: price,
+        shippingMinor: shipping,
+        grade: offer.grade ?? null,
+        monthsOld: offer.monthsOld ?? null,
+        good: offer.seller?.good ?? 0,
+        rated: offer.seller?.rated ?? 0,
+        returnDays: offer.returnDays ?? null,
+      });
       total += Math.max(0, cost - price - shipping);
     }
     if (shop.kind === 'market' && offer.lot !== undefined) lots.set(offer.lot, offer);
@@ -77,30 +96,55 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
       items.filter(({ offer }) => offer.condition === 'new').map(({ offer }) => offer.part),
     );
     const cheapest = (part: string) =>
-      Math.min(...catalogue.offers.filter((each) => each.part === part && each.shop === shop.id && each.condition === 'new').map(paidFor)); // prettier-ignore
+      Math.min(
+        ...catalogue.offers
+          .filter((each) => each.part === part && each.shop === shop.id && each.condition === 'new')
+          .map(paidFor),
+      );
     const combos: { parts: readonly string[]; off: number }[] = [];
     for (const deal of open) {
       const add = (parts: readonly string[], off: number) => {
-        if (parts.every((part) => fresh.has(part))) combos.push({ parts, off: Math.min(off, parts.reduce((sum, part) => sum + cheapest(part), 0)) }); // prettier-ignore
+        if (parts.every((part) => fresh.has(part)))
+          combos.push({
+            parts,
+            off: Math.min(
+              off,
+              parts.reduce((sum, part) => sum + cheapest(part), 0),
+            ),
+          });
       };
       if (deal.kind === 'combo' && deal.shop === shop.id) add(deal.parts, deal.offMinor);
       const gift = deal.kind === 'gift' && deal.shop === shop.id ? (deal satisfies Gift).gift.part : null;
-      if (deal.kind === 'gift' && gift !== null) for (const part of deal.parts) if (part !== gift) add([part, gift], cheapest(gift)); // prettier-ignore
+      if (deal.kind === 'gift' && gift !== null)
+        for (const part of deal.parts) if (part !== gift) add([part, gift], cheapest(gift));
     }
-    const codes = open.filter((deal): deal is PromoCode => deal.kind === 'code' && deal.shop === shop.id && deal.usesLeft !== 0); // prettier-ignore
+    const codes = open.filter(
+      (deal): deal is PromoCode => deal.kind === 'code' && deal.shop === shop.id && deal.usesLeft !== 0,
+    );
     let best = Infinity;
     for (let c = 0; c < 1 << combos.length; c++) {
       const used = combos.filter((_, n) => c & (1 << n));
       const parts = used.flatMap((combo) => combo.parts);
       if (new Set(parts).size < parts.length) continue;
-      const spent = items.reduce((sum, { offer }) => sum + offer.priceMinor, 0) - used.reduce((sum, each) => sum + each.off, 0); // prettier-ignore
+      const spent =
+        items.reduce((sum, { offer }) => sum + offer.priceMinor, 0) -
+        used.reduce((sum, each) => sum + each.off, 0);
       for (let k = 0; k < 1 << codes.length; k++) {
         const taken = codes.filter((_, n) => k & (1 << n));
-        if (taken.filter((code) => !code.stacks).length > 1 || taken.some((code) => spent < code.minSpendMinor)) continue; // prettier-ignore
+        if (
+          taken.filter((code) => !code.stacks).length > 1 ||
+          taken.some((code) => spent < code.minSpendMinor)
+        )
+          continue;
         let extra = -used.reduce((sum, each) => sum + at(shop, each.off), 0);
         let isValid = true;
         for (const code of taken) {
-          const within = items.filter(({ offer }) => (code.parts === null && code.slots === null) || code.parts?.includes(offer.part) || code.slots?.includes(slotOf.get(offer.part) ?? 'extras')); // prettier-ignore
+          const within = items.filter(
+            ({ offer }) =>
+              (code.parts === null && code.slots === null) ||
+              code.parts?.includes(offer.part) ||
+              code.slots?.includes(slotOf.get(offer.part) ?? 'extras'),
+          );
           if (code.off.kind === 'percent') {
             const { percent } = code.off;
             for (const { offer } of within) extra -= at(shop, half((paidFor(offer) * percent) / 100));
@@ -135,12 +179,20 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
         const till =
           at(shop, offer.priceMinor) - instantOff(offer).reduce((sum, off) => sum + at(shop, off), 0);
         if (claim.kind === 'rebate') faces.push(Math.min(till, euros(claim.amountMinor, claim.currency)));
-        else faces.push((claim.off.kind === 'percent' ? half((till * claim.off.percent) / 100) : Math.min(till, euros(claim.off.minor, claim.currency))) + Math.min(till, euros(claim.reviewExtraMinor, claim.currency))); // prettier-ignore
+        else
+          faces.push(
+            (claim.off.kind === 'percent'
+              ? half((till * claim.off.percent) / 100)
+              : Math.min(till, euros(claim.off.minor, claim.currency))) +
+              Math.min(till, euros(claim.reviewExtraMinor, claim.currency)),
+          );
       }
       const limit = claim.kind === 'rebate' ? (claim.householdLimit ?? Infinity) : Infinity;
       const used = brief.money.claims.used.find((each) => each.deal === claim.id)?.times ?? 0;
       faces.sort((a, b) => b - a);
-      total -= faces.slice(0, limit === Infinity ? faces.length : Math.max(0, limit - used)).reduce((a, b) => a + b, 0); // prettier-ignore
+      total -= faces
+        .slice(0, limit === Infinity ? faces.length : Math.max(0, limit - used))
+        .reduce((a, b) => a + b, 0);
     }
   return total;
 }

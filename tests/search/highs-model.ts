@@ -1,7 +1,18 @@
 import { firstBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { scorerFor } from '@ripe-pick/core/frames';
 import { indexMarket, usableOffers } from '@ripe-pick/core/money';
-import { SLOTS, type Board, type Brief, type Card, type Catalogue, type Memory, type Offer, type Part, type PartSet, type Slot } from '@ripe-pick/core/parts'; // prettier-ignore
+import {
+  SLOTS,
+  type Board,
+  type Brief,
+  type Card,
+  type Catalogue,
+  type Memory,
+  type Offer,
+  type Part,
+  type PartSet,
+  type Slot,
+} from '@ripe-pick/core/parts';
 import { dealRows } from '../baskets/basket-model.ts';
 import highsLoader, { type Highs } from 'highs';
 
@@ -145,7 +156,15 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const noCooler = nothing('cooler');
   const noCard = nothing('card');
   for (const processor of of('processor')) {
-    const bad = (slot: Slot, empty: PartSet) => of(slot).filter((each) => firstBarrier({ ...one('processor', processor.part), ...empty, ...one(slot, each.part) }, context, false) !== null); // prettier-ignore
+    const bad = (slot: Slot, empty: PartSet) =>
+      of(slot).filter(
+        (each) =>
+          firstBarrier(
+            { ...one('processor', processor.part), ...empty, ...one(slot, each.part) },
+            context,
+            false,
+          ) !== null,
+      );
     if (noCooler)
       for (const each of bad('case', { cooler: null }))
         rows.push(`${processor.name} + ${each.name} + ${noCooler.name} <= 2`);
@@ -166,22 +185,35 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
             ? `${board.name} + ${adapter.name} - ${noCard.name} <= 1`
             : `${board.name} + ${adapter.name} <= 1`,
         );
-      if (noCard && firstBarrier({ ...set, card: null }, context, false)?.id === 'network-place') rows.push(`${board.name} + ${adapter.name} + ${noCard.name} <= 2`); // prettier-ignore
+      if (noCard && firstBarrier({ ...set, card: null }, context, false)?.id === 'network-place')
+        rows.push(`${board.name} + ${adapter.name} + ${noCard.name} <= 2`);
     }
   // Watts: rated against load by the rule.
   const { kind, factor } = brief.needs.supplyRule;
   const times = kind === 'half' ? 2 : kind === 'maker' ? 1 : factor;
   const owned = context.ownedDrives.reduce((total, drive) => total + 10 * (drive.watts ?? TYPICAL.drive), 0);
-  const load = SLOTS.flatMap((slot) => of(slot)).filter((each) => each.deciwatts > 0).map((each) => `- ${(times * each.deciwatts).toFixed(4)} ${each.name}`); // prettier-ignore
+  const load = SLOTS.flatMap((slot) => of(slot))
+    .filter((each) => each.deciwatts > 0)
+    .map((each) => `- ${(times * each.deciwatts).toFixed(4)} ${each.name}`);
   const supplies = of('supply').map(
     (each) => `+ ${10 * (each.part?.slot === 'supply' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`,
   );
   rows.push(`${supplies.join(' ')} ${load.join(' ')} >= ${(times * owned).toFixed(4)}`);
   // Offers, orders and deals.
   const sold = brief.money.countSales ? brief.belongings.filter((each) => each.sell) : [];
-  const deals = dealRows(offers.flatMap((each) => (each.offer ? [{ name: each.name, slot: each.element.slot, offer: each.offer }] : [])), catalogue, brief); // prettier-ignore
+  const deals = dealRows(
+    offers.flatMap((each) =>
+      each.offer ? [{ name: each.name, slot: each.element.slot, offer: each.offer }] : [],
+    ),
+    catalogue,
+    brief,
+  );
   rows.push(...deals.rows);
-  const binaries: string[] = [...SLOTS.flatMap((slot) => of(slot).map((each) => each.name)), ...offers.map((offer) => offer.name), ...deals.binaries]; // prettier-ignore
+  const binaries: string[] = [
+    ...SLOTS.flatMap((slot) => of(slot).map((each) => each.name)),
+    ...offers.map((offer) => offer.name),
+    ...deals.binaries,
+  ];
   const costTerms = [...deals.costs].map(
     ([name, cost]) => `${cost < 0 ? '-' : '+'} ${Math.abs(cost)} ${name}`,
   );
@@ -208,7 +240,13 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
         part.cardSlot?.generation,
         part.cardSlot?.lanes,
       ].join('|');
-    if (part.slot === 'card') return [catalogue.frameModel.cards.find((rate) => rate.part === part.id)?.rateLn, part.videoMemoryGb, part.pcieGeneration, part.pcieLanes].join('|'); // prettier-ignore
+    if (part.slot === 'card')
+      return [
+        catalogue.frameModel.cards.find((rate) => rate.part === part.id)?.rateLn,
+        part.videoMemoryGb,
+        part.pcieGeneration,
+        part.pcieLanes,
+      ].join('|');
     return part.id;
   };
   const groups = (slot: Slot) => {

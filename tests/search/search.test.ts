@@ -102,7 +102,9 @@ describe('answers on the demo', () => {
   it('spread over pairs, processors and cards in one pass: the best pairs, then the best of each further one', () => {
     const { answers } = runSearch(prepared.spread(64000, { pairs: 5, processors: 7, cards: 7 }));
     const pairs = runSearch(prepared.topK(64000, 5, 'pair')).answers;
-    expect(answers.slice(0, 5).map(({ score, cost }) => [score, cost])).toEqual(pairs.map(({ score, cost }) => [score, cost])); // prettier-ignore
+    expect(answers.slice(0, 5).map(({ score, cost }) => [score, cost])).toEqual(
+      pairs.map(({ score, cost }) => [score, cost]),
+    );
     const of = (slot: 'processor' | 'card') => new Set(answers.map(({ picks }) => picks[slot]?.part));
     expect(of('processor').size).toBeGreaterThanOrEqual(7);
     expect(of('card').size).toBeGreaterThanOrEqual(7);
@@ -237,7 +239,12 @@ describe('when nothing fits', () => {
     ).toBe(true);
     const noGames = { ...brief, play: { ...brief.play, games: [] } };
     expect(runSearch(prepare(catalogue, noGames).solve(64000)).status).toBe('infeasible');
-    const bare = { ...catalogue, parts: catalogue.parts.filter((part) => part.slot !== 'card').map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)) }; // prettier-ignore
+    const bare = {
+      ...catalogue,
+      parts: catalogue.parts
+        .filter((part) => part.slot !== 'card')
+        .map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)),
+    };
     expect(runSearch(prepare(bare, brief).solve(64000)).status).toBe('infeasible');
     expect(runSearch(prepare({ ...catalogue, parts: [], offers: [] }, brief).solve(64000)).status).toBe(
       'infeasible',

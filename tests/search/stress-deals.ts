@@ -19,14 +19,22 @@ export function withStressDeals(catalogue: Catalogue, seed: number, count: numbe
     };
   });
   const real = shops.filter((shop) => shop.kind === 'shop');
-  const offersAt = (shop: string) => catalogue.offers.filter((offer) => offer.shop === shop && offer.condition === 'new'); // prettier-ignore
+  const offersAt = (shop: string) =>
+    catalogue.offers.filter((offer) => offer.shop === shop && offer.condition === 'new');
   const deals: Deal[] = [];
   for (let n = 0; n < count; n++) {
     const shop = d.pick(real);
     const offers = offersAt(shop.id);
     if (offers.length < 2) continue;
     const near = () => d.pick(offers);
-    const base = { id: `deal-${n}`, name: `Deal ${n}`, from: null, to: d.chance(0.1) ? '2026-11-01' : null, source: null, seenOn: '2026-11-20' }; // prettier-ignore
+    const base = {
+      id: `deal-${n}`,
+      name: `Deal ${n}`,
+      from: null,
+      to: d.chance(0.1) ? '2026-11-01' : null,
+      source: null,
+      seenOn: '2026-11-20',
+    };
     const off = (offer: Offer) =>
       d.chance(0.5)
         ? ({ kind: 'percent', percent: d.pick([5, 7.5, 10, 15]) } as const)
@@ -39,31 +47,70 @@ export function withStressDeals(catalogue: Catalogue, seed: number, count: numbe
       case 1:
       case 2:
         deals.push({
-          ...base, kind: 'code', shop: shop.id, code: `CODE${n}`, off: off(one), minSpendMinor: d.chance(0.7) ? Math.round(one.priceMinor * d.real(0.5, 2.5)) : 0,
-          parts: d.chance(0.4) ? [one.part, near().part] : null, slots: null, stacks: d.chance(0.3), usesLeft: d.chance(0.1) ? 0 : null,
-        }); // prettier-ignore
+          ...base,
+          kind: 'code',
+          shop: shop.id,
+          code: `CODE${n}`,
+          off: off(one),
+          minSpendMinor: d.chance(0.7) ? Math.round(one.priceMinor * d.real(0.5, 2.5)) : 0,
+          parts: d.chance(0.4) ? [one.part, near().part] : null,
+          slots: null,
+          stacks: d.chance(0.3),
+          usesLeft: d.chance(0.1) ? 0 : null,
+        });
         break;
       case 3:
       case 4: {
         const parts = [...new Set([one.part, near().part, ...(d.chance(0.3) ? [near().part] : [])])];
-        if (parts.length > 1) deals.push({ ...base, kind: 'combo', shop: shop.id, parts, offMinor: Math.max(1, Math.round(one.priceMinor * d.real(0.05, 0.4))) }); // prettier-ignore
+        if (parts.length > 1)
+          deals.push({
+            ...base,
+            kind: 'combo',
+            shop: shop.id,
+            parts,
+            offMinor: Math.max(1, Math.round(one.priceMinor * d.real(0.05, 0.4))),
+          });
         break;
       }
       case 5: {
         const other = near();
-        if (other.part !== one.part) deals.push({ ...base, kind: 'gift', shop: shop.id, parts: [one.part], gift: { part: other.part, text: 'free with it' } }); // prettier-ignore
+        if (other.part !== one.part)
+          deals.push({
+            ...base,
+            kind: 'gift',
+            shop: shop.id,
+            parts: [one.part],
+            gift: { part: other.part, text: 'free with it' },
+          });
         break;
       }
       default:
         deals.push({
-          ...base, kind: 'rebate', shops: d.chance(0.5) ? [shop.id] : null, parts: d.chance(0.7) ? [one.part, near().part, d.pick(catalogue.offers).part] : null, form: 'cash', payoutDays: 60, chance: null,
-          amountMinor: Math.max(1, Math.round(one.priceMinor * d.real(0.05, 0.3))), currency: shop.currency, postmarkDays: null, postmarkBy: null, householdLimit: d.chance(0.7) ? d.int(1, 2) : null, papers: [],
-        }); // prettier-ignore
+          ...base,
+          kind: 'rebate',
+          shops: d.chance(0.5) ? [shop.id] : null,
+          parts: d.chance(0.7) ? [one.part, near().part, d.pick(catalogue.offers).part] : null,
+          form: 'cash',
+          payoutDays: 60,
+          chance: null,
+          amountMinor: Math.max(1, Math.round(one.priceMinor * d.real(0.05, 0.3))),
+          currency: shop.currency,
+          postmarkDays: null,
+          postmarkBy: null,
+          householdLimit: d.chance(0.7) ? d.int(1, 2) : null,
+          papers: [],
+        });
     }
   }
   // Some listings of the market are sold together only.
-  const listings = catalogue.offers.filter((offer) => shops.find((shop) => shop.id === offer.shop)?.kind === 'market'); // prettier-ignore
-  const lot = new Set(listings.length >= 2 && d.chance(0.5) ? [d.pick(listings).id, d.pick(listings).id, d.pick(listings).id] : []); // prettier-ignore
+  const listings = catalogue.offers.filter(
+    (offer) => shops.find((shop) => shop.id === offer.shop)?.kind === 'market',
+  );
+  const lot = new Set(
+    listings.length >= 2 && d.chance(0.5)
+      ? [d.pick(listings).id, d.pick(listings).id, d.pick(listings).id]
+      : [],
+  );
   const offers = catalogue.offers.map((offer) => (lot.has(offer.id) ? { ...offer, lot: 'lot-1' } : offer));
   return { ...catalogue, shops, offers, deals };
 }

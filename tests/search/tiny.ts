@@ -39,72 +39,140 @@ function partsOf(d: Dice): Part[] {
     const watts = d.pick([65, 65, 95, 125]);
     parts.push({
       ...base('processor', n),
-      socket: gap(d, d.pick(SOCKETS)), cores: 4, threads: gap(d, d.pick([4, 8, 12])), packageWatts: gap(d, watts),
-      memoryTypes: ['DDR4'], memoryMaxGb: 64, pcieGeneration: d.pick([3, 4]),
+      socket: gap(d, d.pick(SOCKETS)),
+      cores: 4,
+      threads: gap(d, d.pick([4, 8, 12])),
+      packageWatts: gap(d, watts),
+      memoryTypes: ['DDR4'],
+      memoryMaxGb: 64,
+      pcieGeneration: d.pick([3, 4]),
       integratedGraphics: d.chance(0.4),
-      boxedCooler: d.chance(0.5) ? { heatWatts: d.pick([65, 95]), heightMm: d.pick([50, 70]), noiseDb: 35 } : false,
-      unlocked: n === 0, firmwareByChipset: { C1: d.int(1, 2), C2: 1 },
-    }); // prettier-ignore
+      boxedCooler: d.chance(0.5)
+        ? { heatWatts: d.pick([65, 95]), heightMm: d.pick([50, 70]), noiseDb: 35 }
+        : false,
+      unlocked: n === 0,
+      firmwareByChipset: { C1: d.int(1, 2), C2: 1 },
+    });
   });
   many(3, 4, (n) => {
     parts.push({
       ...base('board', n),
-      socket: d.pick(SOCKETS), chipset: d.pick(['C1', 'C2']), formFactor: d.pick(['micro-ATX', 'ATX']),
-      memoryType: 'DDR4', memorySlots: d.pick([1, 2, 2, 4]), memoryMaxGb: 64,
-      memoryMaxMts: gap(d, d.pick([2666, 3200, 3600])), memoryProfile: d.chance(0.7), firmwareShipped: d.int(1, 2),
+      socket: d.pick(SOCKETS),
+      chipset: d.pick(['C1', 'C2']),
+      formFactor: d.pick(['micro-ATX', 'ATX']),
+      memoryType: 'DDR4',
+      memorySlots: d.pick([1, 2, 2, 4]),
+      memoryMaxGb: 64,
+      memoryMaxMts: gap(d, d.pick([2666, 3200, 3600])),
+      memoryProfile: d.chance(0.7),
+      firmwareShipped: d.int(1, 2),
       flashWithoutProcessor: d.chance(0.3),
-      m2: d.chance(0.2) ? [] : [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: d.pick([0, 0, 2]) }],
-      sataPorts: d.int(1, 3), cardSlot: { generation: d.pick([3, 4]), lanes: d.pick([8, 16]) }, smallSlots: d.int(0, 1),
-      powerStageWatts: d.pick([95, 125, 125]), processorPowerSockets: d.pick([1, 1, 2]), wireless: d.chance(0.4),
-      pictureOutputs: d.chance(0.6) ? ['HDMI'] : [], watts: d.int(20, 40), raisesClocks: n % 3 > 0, fanHeaders: 2, frontHeaders: ['USB 3'],
-    }); // prettier-ignore
+      m2: d.chance(0.2)
+        ? []
+        : [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: d.pick([0, 0, 2]) }],
+      sataPorts: d.int(1, 3),
+      cardSlot: { generation: d.pick([3, 4]), lanes: d.pick([8, 16]) },
+      smallSlots: d.int(0, 1),
+      powerStageWatts: d.pick([95, 125, 125]),
+      processorPowerSockets: d.pick([1, 1, 2]),
+      wireless: d.chance(0.4),
+      pictureOutputs: d.chance(0.6) ? ['HDMI'] : [],
+      watts: d.int(20, 40),
+      raisesClocks: n % 3 > 0,
+      fanHeaders: 2,
+      frontHeaders: ['USB 3'],
+    });
   });
   many(2, 3, (n) => {
     const sticks = d.int(1, 2);
     parts.push({
       ...base('memory', n),
-      type: 'DDR4', sticks, gbPerStick: d.pick([4, 8, 8]), ratedMts: d.pick([2666, 3200, 3600]), ratedCl: d.int(16, 19),
-      baseMts: 2133, baseCl: 15, heightMm: d.pick([31, 45]),
-    }); // prettier-ignore
+      type: 'DDR4',
+      sticks,
+      gbPerStick: d.pick([4, 8, 8]),
+      ratedMts: d.pick([2666, 3200, 3600]),
+      ratedCl: d.int(16, 19),
+      baseMts: 2133,
+      baseCl: 15,
+      heightMm: d.pick([31, 45]),
+    });
   });
   many(2, 4, (n) => {
     const watts = d.pick([70, 120, 180, 250]);
     parts.push({
       ...base('card', n),
-      chip: `chip ${n % 2}`, lengthMm: d.int(170, 320), slotsWide: d.int(1, 3), boardWatts: watts,
-      power: watts <= 75 ? { sixPin: 0, eightPin: 0, sixteenPin: 0 } : { sixPin: 0, eightPin: watts > 225 ? 2 : 1, sixteenPin: 0 },
-      makerSupplyWatts: gap(d, watts * 2 + 100), videoMemoryGb: d.pick([4, 6, 8]), pcieGeneration: d.pick([3, 4]),
-      pcieLanes: d.pick([8, 16]), pictureOutputs: n % 2 === 0 ? ['HDMI', 'HDMI'] : ['HDMI'], adapterEightPins: 0,
-    }); // prettier-ignore
+      chip: `chip ${n % 2}`,
+      lengthMm: d.int(170, 320),
+      slotsWide: d.int(1, 3),
+      boardWatts: watts,
+      power:
+        watts <= 75
+          ? { sixPin: 0, eightPin: 0, sixteenPin: 0 }
+          : { sixPin: 0, eightPin: watts > 225 ? 2 : 1, sixteenPin: 0 },
+      makerSupplyWatts: gap(d, watts * 2 + 100),
+      videoMemoryGb: d.pick([4, 6, 8]),
+      pcieGeneration: d.pick([3, 4]),
+      pcieLanes: d.pick([8, 16]),
+      pictureOutputs: n % 2 === 0 ? ['HDMI', 'HDMI'] : ['HDMI'],
+      adapterEightPins: 0,
+    });
   });
   many(1, 3, (n) => {
     const kind = d.pick(['M.2 NVMe', '2.5-inch SATA'] as const);
     parts.push({
       ...base('storage', n),
-      kind, gb: d.pick([240, 480, 960]), solidState: true, m2LengthMm: kind === 'M.2 NVMe' ? 80 : null, watts: d.int(2, 7), pcieGeneration: null, heatSpreader: null,
-    }); // prettier-ignore
+      kind,
+      gb: d.pick([240, 480, 960]),
+      solidState: true,
+      m2LengthMm: kind === 'M.2 NVMe' ? 80 : null,
+      watts: d.int(2, 7),
+      pcieGeneration: null,
+      heatSpreader: null,
+    });
   });
   many(1, 2, (n) => {
     parts.push({
       ...base('cooler', n),
-      sockets: d.chance(0.7) ? ['S1', 'S2'] : [d.pick(SOCKETS)], heatWatts: d.pick([65, 95, 150]), heightMm: d.int(60, 165),
-      memoryClearanceMm: d.pick([35, 999]), noiseDb: 28 + n * 6, watts: 3, bracketExtra: null, radiatorMm: n === 1 ? 120 : 0, fans: 1,
-    }); // prettier-ignore
+      sockets: d.chance(0.7) ? ['S1', 'S2'] : [d.pick(SOCKETS)],
+      heatWatts: d.pick([65, 95, 150]),
+      heightMm: d.int(60, 165),
+      memoryClearanceMm: d.pick([35, 999]),
+      noiseDb: 28 + n * 6,
+      watts: 3,
+      bracketExtra: null,
+      radiatorMm: n === 1 ? 120 : 0,
+      fans: 1,
+    });
   });
   many(2, 3, (n) => {
     parts.push({
       ...base('case', n),
-      boardFormFactors: d.chance(0.5) ? ['mini-ITX', 'micro-ATX'] : ['mini-ITX', 'micro-ATX', 'ATX'], cardMaxMm: d.int(220, 340),
-      cardSlots: d.int(2, 4), coolerMaxMm: d.int(80, 180), supplyForms: d.chance(0.9) ? ['ATX'] : ['SFX'], supplyMaxMm: d.int(140, 180),
-      bays25: d.int(0, 2), bays35: d.int(0, 1), litres: d.int(15, 45), fans: d.int(0, 2), radiatorsMm: n === 0 ? [120] : [], frontConnectors: null,
-    } satisfies Case); // prettier-ignore
+      boardFormFactors: d.chance(0.5) ? ['mini-ITX', 'micro-ATX'] : ['mini-ITX', 'micro-ATX', 'ATX'],
+      cardMaxMm: d.int(220, 340),
+      cardSlots: d.int(2, 4),
+      coolerMaxMm: d.int(80, 180),
+      supplyForms: d.chance(0.9) ? ['ATX'] : ['SFX'],
+      supplyMaxMm: d.int(140, 180),
+      bays25: d.int(0, 2),
+      bays35: d.int(0, 1),
+      litres: d.int(15, 45),
+      fans: d.int(0, 2),
+      radiatorsMm: n === 0 ? [120] : [],
+      frontConnectors: null,
+    } satisfies Case);
   });
   many(2, 3, (n) => {
     parts.push({
       ...base('supply', n),
-      form: d.chance(0.92) ? 'ATX' : 'SFX', lengthMm: d.int(125, 170), ratedWatts: d.pick([400, 500, 650, 750]), efficiency: 'Bronze',
-      eightPinLeads: d.int(1, 2), sixteenPinLeads: 0, processorLeads: d.pick([1, 2, 2]), quality: n === 0 ? null : { mark: n + 1, source: 'bench', on: '2026-01-05' },
-    }); // prettier-ignore
+      form: d.chance(0.92) ? 'ATX' : 'SFX',
+      lengthMm: d.int(125, 170),
+      ratedWatts: d.pick([400, 500, 650, 750]),
+      efficiency: 'Bronze',
+      eightPinLeads: d.int(1, 2),
+      sixteenPinLeads: 0,
+      processorLeads: d.pick([1, 2, 2]),
+      quality: n === 0 ? null : { mark: n + 1, source: 'bench', on: '2026-01-05' },
+    });
   });
   many(1, 2, (n) => {
     parts.push({ ...base('network', n), interface: d.pick(['USB', 'PCIe']), wireless: true, mbps: 300 });
@@ -116,21 +184,44 @@ function partsOf(d: Dice): Part[] {
 function gamesOf(d: Dice): Game[] {
   return [0, 1].map((n) => {
     const preset = (step: number): PresetEffects => ({
-      workLn: d.real(1.2, 2.6) + step * 0.2, prepLn: d.real(1.2, 2.2), videoMemoryGb: d.real(2, 6), videoMemoryGbPerMegapixel: 0.3, memoryGb: d.real(5, 13),
-    }); // prettier-ignore
+      workLn: d.real(1.2, 2.6) + step * 0.2,
+      prepLn: d.real(1.2, 2.2),
+      videoMemoryGb: d.real(2, 6),
+      videoMemoryGbPerMegapixel: 0.3,
+      memoryGb: d.real(5, 13),
+    });
     return {
-      id: `game-${n}`, name: `Game ${n}`, family: 'f', alpha: 0.7, beta: 0.12, gamma: 0.7, linkSensitivity: 0.05, threads: d.pick([4, 8]),
-      processorSpread: d.real(0.08, 0.2), cardSpread: d.real(0.06, 0.15), frameCap: d.chance(0.25) ? d.pick([60, 120]) : null, residualSd: 0.02,
+      id: `game-${n}`,
+      name: `Game ${n}`,
+      family: 'f',
+      alpha: 0.7,
+      beta: 0.12,
+      gamma: 0.7,
+      linkSensitivity: 0.05,
+      threads: d.pick([4, 8]),
+      processorSpread: d.real(0.08, 0.2),
+      cardSpread: d.real(0.06, 0.15),
+      frameCap: d.chance(0.25) ? d.pick([60, 120]) : null,
+      residualSd: 0.02,
       presets: { low: preset(0), medium: preset(1), high: preset(2), ultra: preset(3) },
-    }; // prettier-ignore
+    };
   });
 }
 
 /** Nothing is looked ahead to. */
 const NOTHING_AHEAD: Brief['growth'] = {
-  horizonMonths: 36, sums: [], monthlyMinor: 0, wishes: [], discountYearly: 0.1, heavierYearly: 0.08, heavierByFamily: {}, needsYearly: 0.06, falls: {},
-  resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] }, start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
-}; // prettier-ignore
+  horizonMonths: 36,
+  sums: [],
+  monthlyMinor: 0,
+  wishes: [],
+  discountYearly: 0.1,
+  heavierYearly: 0.08,
+  heavierByFamily: {},
+  needsYearly: 0.06,
+  falls: {},
+  resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] },
+  start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+};
 
 export interface TinyCase {
   readonly catalogue: Catalogue;
@@ -146,9 +237,21 @@ export function tinyCase(seed: number): TinyCase {
   for (let n = 0; n < shopCount; n++) {
     const feeMinor = d.chance(0.15) ? 0 : d.int(300, 2500);
     const freeFromMinor = d.chance(0.75) ? d.int(2000, 40000) : null;
-    shops.push({ id: `shop-${n}`, name: `Shop ${n}`, kind: 'shop', currency: n === 1 && d.chance(0.5) ? 'SEK' : 'EUR', shipping: { feeMinor, freeFromMinor } }); // prettier-ignore
+    shops.push({
+      id: `shop-${n}`,
+      name: `Shop ${n}`,
+      kind: 'shop',
+      currency: n === 1 && d.chance(0.5) ? 'SEK' : 'EUR',
+      shipping: { feeMinor, freeFromMinor },
+    });
   }
-  shops.push({ id: 'market', name: 'Market', kind: 'market', currency: 'EUR', shipping: { feeMinor: 0, freeFromMinor: null } }); // prettier-ignore
+  shops.push({
+    id: 'market',
+    name: 'Market',
+    kind: 'market',
+    currency: 'EUR',
+    shipping: { feeMinor: 0, freeFromMinor: null },
+  });
   const offers: Offer[] = [];
   for (const part of parts) {
     const worth = d.int(1500, 22000);
@@ -158,9 +261,15 @@ export function tinyCase(seed: number): TinyCase {
       const euro = Math.round(worth * d.real(0.85, 1.2));
       const minor = shop.currency === 'SEK' ? Math.round(euro * 11.4) : euro;
       offers.push({
-        id: `${part.id}-offer-${n}`, part: part.id, shop: shop.id, priceMinor: minor, shippingMinor: shop.kind === 'market' ? d.int(0, 900) : undefined,
-        condition: shop.kind === 'market' ? 'used' : 'new', inStock: d.chance(0.95), seenOn: '2026-11-20',
-      }); // prettier-ignore
+        id: `${part.id}-offer-${n}`,
+        part: part.id,
+        shop: shop.id,
+        priceMinor: minor,
+        shippingMinor: shop.kind === 'market' ? d.int(0, 900) : undefined,
+        condition: shop.kind === 'market' ? 'used' : 'new',
+        inStock: d.chance(0.95),
+        seenOn: '2026-11-20',
+      });
     }
   }
   const rates = (slot: Slot, from: number, to: number) =>
@@ -188,7 +297,11 @@ export function tinyCase(seed: number): TinyCase {
       referenceMemory: { mts: 3200, cl: 16, channels: 2 },
       processors: rates('processor', -0.4, 0.6),
       cards: cardRates,
-      integrated: parts.flatMap((part) => (part.slot === 'processor' && part.integratedGraphics ? [{ part: part.id, rateLn: d.real(-1.6, -0.6), sdLn: 0.06 }] : [])), // prettier-ignore
+      integrated: parts.flatMap((part) =>
+        part.slot === 'processor' && part.integratedGraphics
+          ? [{ part: part.id, rateLn: d.real(-1.6, -0.6), sdLn: 0.06 }]
+          : [],
+      ),
       games: gamesOf(d),
     },
   };
@@ -213,41 +326,95 @@ export function tinyCase(seed: number): TinyCase {
   const plannedCards = parts.filter((part) => part.slot === 'card').map((part) => part.id);
   const brief: Brief = {
     name: `tiny ${seed}`,
-    money: { currency: 'EUR', budgetMinor: 60000, slackMinor: 0, looksOutside: false, running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
-      school: 'strict', claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] }, countSales: false },
+    money: {
+      currency: 'EUR',
+      budgetMinor: 60000,
+      slackMinor: 0,
+      looksOutside: false,
+      running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
+      school: 'strict',
+      claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
+      countSales: false,
+    },
     play: {
       games: [
-        { game: 'game-0', preset: 'medium', weight: d.int(1, 3), target: d.chance(0.5) ? d.int(40, 120) : null },
+        {
+          game: 'game-0',
+          preset: 'medium',
+          weight: d.int(1, 3),
+          target: d.chance(0.5) ? d.int(40, 120) : null,
+        },
         { game: 'game-1', preset: 'high', weight: d.int(1, 3), target: null },
       ],
-      widthPx: 1920, heightPx: 1080, refreshHz: d.pick([60, 75, 144]),
+      widthPx: 1920,
+      heightPx: 1080,
+      refreshHz: d.pick([60, 75, 144]),
       objective: {
-        goal, figure: d.pick(['average', 'average', 'low', 'slowest'] as const),
-        mean: d.pick(['geometric', 'geometric', 'arithmetic', 'harmonic', 'weakest'] as const), capAtRefresh: d.chance(0.7), balanceLimit: w.chance(0.2) ? w.real(0.1, 0.5) : null,
+        goal,
+        figure: d.pick(['average', 'average', 'low', 'slowest'] as const),
+        mean: d.pick(['geometric', 'geometric', 'arithmetic', 'harmonic', 'weakest'] as const),
+        capAtRefresh: d.chance(0.7),
+        balanceLimit: w.chance(0.2) ? w.real(0.1, 0.5) : null,
       },
-      background: d.pick(['none', 'none', 'voice', 'stream-card'] as const), renderScale: d.chance(0.2) ? 0.75 : 1, memoryProfile: d.chance(0.8),
+      background: d.pick(['none', 'none', 'voice', 'stream-card'] as const),
+      renderScale: d.chance(0.2) ? 0.75 : 1,
+      memoryProfile: d.chance(0.8),
     },
     needs: {
-      memoryGb: d.pick([4, 8, 8, 16]), fastStorageGb: d.pick([0, 240, 240, 480]), totalStorageGb: d.pick([0, 480]), wireless: d.chance(0.4),
-      systemLicence: d.chance(0.2), maxLitres: d.chance(0.15) ? d.int(18, 40) : null, cardRequired: d.chance(0.6),
-      supplyRule: { kind: w.chance(0.25) ? 'planned' : d.pick(['load', 'maker', 'larger', 'half'] as const), factor: d.pick([1, 1.3, 1.5]) },
-      supplyQuality: w.chance(0.1) ? 2 : null, capacityFloors: w.chance(0.15), boxedCooler: w.chance(0.85), maxNoiseDb: w.chance(0.15) ? 33 : null,
-      raiseClocks: w.chance(0.1), borrowProcessor: w.chance(0.2), screens: w.chance(0.15) ? 2 : 1,
+      memoryGb: d.pick([4, 8, 8, 16]),
+      fastStorageGb: d.pick([0, 240, 240, 480]),
+      totalStorageGb: d.pick([0, 480]),
+      wireless: d.chance(0.4),
+      systemLicence: d.chance(0.2),
+      maxLitres: d.chance(0.15) ? d.int(18, 40) : null,
+      cardRequired: d.chance(0.6),
+      supplyRule: {
+        kind: w.chance(0.25) ? 'planned' : d.pick(['load', 'maker', 'larger', 'half'] as const),
+        factor: d.pick([1, 1.3, 1.5]),
+      },
+      supplyQuality: w.chance(0.1) ? 2 : null,
+      capacityFloors: w.chance(0.15),
+      boxedCooler: w.chance(0.85),
+      maxNoiseDb: w.chance(0.15) ? 33 : null,
+      raiseClocks: w.chance(0.1),
+      borrowProcessor: w.chance(0.2),
+      screens: w.chance(0.15) ? 2 : 1,
     },
-    market: { conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'], conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {}, shopsOut: [], allowUnknown: d.chance(0.2), maxAgeDays: null, usedRisk: false },
+    market: {
+      conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'],
+      conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {},
+      shopsOut: [],
+      allowUnknown: d.chance(0.2),
+      maxAgeDays: null,
+      usedRisk: false,
+    },
     dates: { buyOn: null, readyBy: null },
     belongings: [],
     owned,
     locks,
-    planned: { card: w.chance(0.6) ? w.pick(plannedCards) : null, memory: null, processor: null, isFirm: seed % 5 === 0 },
+    planned: {
+      card: w.chance(0.6) ? w.pick(plannedCards) : null,
+      memory: null,
+      processor: null,
+      isFirm: seed % 5 === 0,
+    },
     growth: NOTHING_AHEAD,
     excluded: d.chance(0.2) ? [{ part: d.pick(parts).id, reason: 'tried' }] : [],
-  }; // prettier-ignore
+  };
   // Every second market has deals, and counts claims and used risk one way or the other.
   if (seed % 2 === 1) return { catalogue, brief };
   const t = dice(seed * 7727 + 11);
-  const money = { ...brief.money, school: t.chance(0.5) ? ('after' as const) : ('strict' as const), countSales: t.chance(0.3) }; // prettier-ignore
-  const belongings = owned.map((part) => ({ part, paidMinor: null, valueMinor: t.int(500, 4000), sell: t.chance(0.7) })); // prettier-ignore
+  const money = {
+    ...brief.money,
+    school: t.chance(0.5) ? ('after' as const) : ('strict' as const),
+    countSales: t.chance(0.3),
+  };
+  const belongings = owned.map((part) => ({
+    part,
+    paidMinor: null,
+    valueMinor: t.int(500, 4000),
+    sell: t.chance(0.7),
+  }));
   return {
     catalogue: withStressDeals(catalogue, seed, t.int(2, 7)),
     brief: { ...brief, money, belongings, market: { ...brief.market, usedRisk: t.chance(0.4) } },

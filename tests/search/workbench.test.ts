@@ -29,9 +29,23 @@ describe('the frontier', () => {
   const briefs: readonly (readonly [string, Brief])[] = [
     ['the seat', brief],
     ['new parts only', briefFrom('brief-new-only.json')],
-    ['by 1 % lows, uncut', { ...brief, play: { ...brief.play, objective: { ...brief.play.objective, figure: 'low', capAtRefresh: false } } }],
-    ['two drives and a balance limit', { ...brief, owned: [], needs: { ...brief.needs, totalStorageGb: 1400 }, play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.35 } } }],
-  ]; // prettier-ignore
+    [
+      'by 1 % lows, uncut',
+      {
+        ...brief,
+        play: { ...brief.play, objective: { ...brief.play.objective, figure: 'low', capAtRefresh: false } },
+      },
+    ],
+    [
+      'two drives and a balance limit',
+      {
+        ...brief,
+        owned: [],
+        needs: { ...brief.needs, totalStorageGb: 1400 },
+        play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.35 } },
+      },
+    ],
+  ];
   it.each(briefs)('agrees with solving each sum by itself: %s', (_, wish) => {
     const prepared = prepare(catalogue, wish);
     const { steps, isComplete } = runFrontier(prepared.frontier(130_000));
@@ -72,7 +86,12 @@ describe('the frontier', () => {
     const steps = runFrontier(prepare(small, wish).frontier(200_000)).steps;
     for (const at of [0, steps.length >> 1]) {
       const budgetMinor = steps[at].cost;
-      const result = await compareWithHighs('frontier', small, { ...wish, money: { ...wish.money, budgetMinor } }, false); // prettier-ignore
+      const result = await compareWithHighs(
+        'frontier',
+        small,
+        { ...wish, money: { ...wish.money, budgetMinor } },
+        false,
+      );
       expect(result.theirs).toBe(String(steps[at].score));
     }
   }, 60_000);
@@ -92,13 +111,20 @@ describe('the best single swap', () => {
     let best = 0;
     for (const slot of SLOTS)
       for (const part of catalogue.parts) {
-        if (part.slot !== kindFor(slot) || part.id === picks[slot]?.part || (part.slot === 'storage' && brief.owned.includes(part.id))) continue; // prettier-ignore
+        if (
+          part.slot !== kindFor(slot) ||
+          part.id === picks[slot]?.part ||
+          (part.slot === 'storage' && brief.owned.includes(part.id))
+        )
+          continue;
         const offers: (string | null)[] = usableOffers(market, brief, part.id, slot).map((offer) => offer.id);
         if (brief.owned.includes(part.id)) offers.push(null);
         for (const offer of offers) {
           const after = withPick(picks, slot, { part: part.id, offer });
           const set = partsForRules(after, market);
-          const findings = checkBuild(set, context).filter((found) => found.slots.includes(slot) && isBarrier(found, false)); // prettier-ignore
+          const findings = checkBuild(set, context).filter(
+            (found) => found.slots.includes(slot) && isBarrier(found, false),
+          );
           const money = costOf(after, market).counted - total;
           const gain = (scoreOf(after) ?? NaN) - score;
           if (findings.length > 0 || !(gain > 0) || total + money > brief.money.budgetMinor) continue;
@@ -142,7 +168,8 @@ describe('companion swaps and mends', () => {
       for (const part of world.parts) {
         if (part.slot !== kindFor(other) || wish.excluded.some((entry) => entry.part === part.id)) continue;
         if (part.slot === 'storage' && wish.owned.includes(part.id)) continue;
-        for (const offer of usableOffers(at, wish, part.id, other)) consider(withPick(changed, other, { part: part.id, offer: offer.id })); // prettier-ignore
+        for (const offer of usableOffers(at, wish, part.id, other))
+          consider(withPick(changed, other, { part: part.id, offer: offer.id }));
         if (wish.owned.includes(part.id)) consider(withPick(changed, other, { part: part.id, offer: null }));
       }
     }
@@ -153,7 +180,11 @@ describe('companion swaps and mends', () => {
     let single = 0;
     for (let seed = 1; seed <= 60; seed++) {
       const { catalogue: world, brief: tiny } = tinyCase(seed);
-      const wish: Brief = { ...tiny, locks: [], play: { ...tiny.play, objective: { ...tiny.play.objective, balanceLimit: null } } }; // prettier-ignore
+      const wish: Brief = {
+        ...tiny,
+        locks: [],
+        play: { ...tiny.play, objective: { ...tiny.play.objective, balanceLimit: null } },
+      };
       const start = bruteForce(world, wish).sort((a, b) => a.cost - b.cost)[0];
       if (!start) continue;
       const at = indexMarket(world, wish);
@@ -179,7 +210,11 @@ describe('companion swaps and mends', () => {
           const companions = repair.swaps.filter(
             (swap) => swap.slot !== slot && swap.from?.part !== swap.to?.part,
           );
-          const changed = withPick(start.picks, slot, trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null); // prettier-ignore
+          const changed = withPick(
+            start.picks,
+            slot,
+            trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null,
+          );
           const best = bestSingle(world, wish, changed, slot);
           if (companions.length === 1) single++;
           expect(companions.length === 1 ? total : Infinity).toBe(best);
@@ -198,7 +233,9 @@ describe('companion swaps and mends', () => {
     expect(repair).not.toBeNull();
     expect(keeping?.score).toBeGreaterThanOrEqual(0);
     expect(keeping?.money).toBeGreaterThanOrEqual(repair?.money ?? Infinity);
-    expect(barriersOf(partsForRules(repair?.picks ?? {}, market), context, false).map((rule) => rule.id)).not.toContain(rules[0].id); // prettier-ignore
+    expect(
+      barriersOf(partsForRules(repair?.picks ?? {}, market), context, false).map((rule) => rule.id),
+    ).not.toContain(rules[0].id);
     const total = costOf(broken, market).counted;
     if (repair?.swaps.length === 1)
       for (const slot of rules[0].slots)
@@ -247,7 +284,11 @@ describe('what the brief asks for beside frames', () => {
   });
   it('capacity floors, a quality mark, a quiet cooler, clocks to raise, a planned card', () => {
     const floors = setOf({ needs: { ...brief.needs, capacityFloors: true } });
-    const { floors: asked } = ruleContext({ ...brief, needs: { ...brief.needs, capacityFloors: true } }, market.parts, catalogue.frameModel); // prettier-ignore
+    const { floors: asked } = ruleContext(
+      { ...brief, needs: { ...brief.needs, capacityFloors: true } },
+      market.parts,
+      catalogue.frameModel,
+    );
     expect(floors.card?.videoMemoryGb).toBeGreaterThanOrEqual(asked?.videoMemoryGb ?? Infinity);
     expect(
       setOf({ needs: { ...brief.needs, supplyQuality: 4 } }).supply?.quality?.mark,
@@ -257,7 +298,10 @@ describe('what the brief asks for beside frames', () => {
     ).toBeLessThanOrEqual(27);
     const raising = setOf({ needs: { ...brief.needs, raiseClocks: true } });
     expect([raising.processor?.unlocked, raising.board?.raisesClocks]).toEqual([true, true]);
-    const planned = setOf({ planned: { card: 'gullmoor-ember-390-trio', memory: null, processor: null, isFirm: false }, needs: { ...brief.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }); // prettier-ignore
+    const planned = setOf({
+      planned: { card: 'gullmoor-ember-390-trio', memory: null, processor: null, isFirm: false },
+      needs: { ...brief.needs, supplyRule: { kind: 'planned', factor: 1.3 } },
+    });
     expect(planned.supply?.ratedWatts).toBeGreaterThan(setOf({}).supply?.ratedWatts ?? 0);
   });
   it('conditions of a single slot', () => {
@@ -323,7 +367,10 @@ describe('why nothing fits', () => {
     },
   );
   it('two independent impossible wishes are both named', () => {
-    const { conflicts, relaxations } = explainInfeasible(catalogue, { ...brief, needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 } }); // prettier-ignore
+    const { conflicts, relaxations } = explainInfeasible(catalogue, {
+      ...brief,
+      needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 },
+    });
     expect(conflicts.flatMap((each) => each.wishes)).toEqual([
       'a case of at most 5 litres',
       '1024 GB of memory',

@@ -40,10 +40,16 @@ export function readArguments(argv: readonly string[]): Arguments | string {
       args: [...argv],
       allowPositionals: true,
       options: {
-        brief: { type: 'string' }, catalogue: { type: 'string' }, build: { type: 'string' }, k: { type: 'string' }, records: { type: 'string' }, out: { type: 'string' },
-        json: { type: 'boolean' }, help: { type: 'boolean', short: 'h' },
+        brief: { type: 'string' },
+        catalogue: { type: 'string' },
+        build: { type: 'string' },
+        k: { type: 'string' },
+        records: { type: 'string' },
+        out: { type: 'string' },
+        json: { type: 'boolean' },
+        help: { type: 'boolean', short: 'h' },
       },
-    }); // prettier-ignore
+    });
   } catch (error) {
     return error instanceof Error ? error.message : String(error);
   }

@@ -115,15 +115,75 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     ['no brief', ['solve', '--catalogue', 'catalogue.json'], {}, '--brief FILE is missing'],
     ['no build', ['rates', ...FILES], {}, '--build FILE is missing'],
     ['a number of runners-up that is none', ['solve', ...FILES, '--k', 'many'], {}, '--k is a whole number'],
-    ['a file that is not there', ['solve', '--brief', 'nowhere.json', '--catalogue', 'catalogue.json'], {}, 'nowhere.json: file: cannot be read'],
+    [
+      'a file that is not there',
+      ['solve', '--brief', 'nowhere.json', '--catalogue', 'catalogue.json'],
+      {},
+      'nowhere.json: file: cannot be read',
+    ],
     ['text that is not JSON', ['solve', ...FILES], { 'brief.json': '{"name": }' }, 'brief.json: line 1'],
-    ['an unknown field', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { colour: string }) => (raw.colour = 'red')) }, 'brief.json: (the whole file): unknown field "colour"'],
-    ['text where a number belongs', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { money: Record<string, unknown> }) => (raw.money.budgetMinor = '640')) }, 'money.budgetMinor: number is needed, got "640"'],
-    ['a negative price', ['solve', ...FILES], { 'catalogue.json': spoilt('catalogue.json', (raw: { offers: Record<string, unknown>[] }) => (raw.offers[0].priceMinor = -1)) }, 'catalogue.json: offers[0].priceMinor: got -1'],
-    ['an id that stands twice', ['solve', ...FILES], { 'catalogue.json': spoilt('catalogue.json', (raw: { offers: { id: string }[] }) => (raw.offers[1].id = raw.offers[0].id)) }, 'stands already at offers[0]'],
-    ['a game that is not in the catalogue', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { play: { games: { game: string }[] } }) => (raw.play.games[0].game = 'tetra')) }, 'the catalogue has no game "tetra"'],
-    ['a currency that no shop can be counted in', ['solve', ...FILES], { 'brief.json': spoilt('brief-league-seat.json', (raw: { money: Record<string, unknown> }) => (raw.money.currency = 'USD')) }, 'no shop’s prices can be counted in USD'],
-  ]; // prettier-ignore
+    [
+      'an unknown field',
+      ['solve', ...FILES],
+      { 'brief.json': spoilt('brief-league-seat.json', (raw: { colour: string }) => (raw.colour = 'red')) },
+      'brief.json: (the whole file): unknown field "colour"',
+    ],
+    [
+      'text where a number belongs',
+      ['solve', ...FILES],
+      {
+        'brief.json': spoilt(
+          'brief-league-seat.json',
+          (raw: { money: Record<string, unknown> }) => (raw.money.budgetMinor = '640'),
+        ),
+      },
+      'money.budgetMinor: number is needed, got "640"',
+    ],
+    [
+      'a negative price',
+      ['solve', ...FILES],
+      {
+        'catalogue.json': spoilt(
+          'catalogue.json',
+          (raw: { offers: Record<string, unknown>[] }) => (raw.offers[0].priceMinor = -1),
+        ),
+      },
+      'catalogue.json: offers[0].priceMinor: got -1',
+    ],
+    [
+      'an id that stands twice',
+      ['solve', ...FILES],
+      {
+        'catalogue.json': spoilt(
+          'catalogue.json',
+          (raw: { offers: { id: string }[] }) => (raw.offers[1].id = raw.offers[0].id),
+        ),
+      },
+      'stands already at offers[0]',
+    ],
+    [
+      'a game that is not in the catalogue',
+      ['solve', ...FILES],
+      {
+        'brief.json': spoilt(
+          'brief-league-seat.json',
+          (raw: { play: { games: { game: string }[] } }) => (raw.play.games[0].game = 'tetra'),
+        ),
+      },
+      'the catalogue has no game "tetra"',
+    ],
+    [
+      'a currency that no shop can be counted in',
+      ['solve', ...FILES],
+      {
+        'brief.json': spoilt(
+          'brief-league-seat.json',
+          (raw: { money: Record<string, unknown> }) => (raw.money.currency = 'USD'),
+        ),
+      },
+      'no shop’s prices can be counted in USD',
+    ],
+  ];
   it.each(cases)('%s', (_, argv, files, line) => {
     const { code, err, out } = pick(argv, files);
     expect(code).toBe(2);
@@ -146,9 +206,15 @@ describe('bad input: exit code 2, one clear line for each error', () => {
 });
 
 describe('amounts for reading', () => {
-  it.each([[123456, 'EUR', '1 234.56 EUR'], [5, 'EUR', '0.05 EUR'], [-1999, 'SEK', '-19.99 SEK'], [1500, 'JPY', '1 500 JPY'], [1234, 'KWD', '1.234 KWD']] as const)('%i %s is %s', (minor, currency, shown) => {
+  it.each([
+    [123456, 'EUR', '1 234.56 EUR'],
+    [5, 'EUR', '0.05 EUR'],
+    [-1999, 'SEK', '-19.99 SEK'],
+    [1500, 'JPY', '1 500 JPY'],
+    [1234, 'KWD', '1.234 KWD'],
+  ] as const)('%i %s is %s', (minor, currency, shown) => {
     expect(money(minor, currency)).toBe(shown);
-  }); // prettier-ignore
+  });
 });
 
 describe('pick fit', () => {
@@ -164,10 +230,16 @@ describe('pick fit', () => {
     const report = JSON.parse(out);
     expect([report.records, report.heldBack.length]).toEqual([1166, 34]);
     expect(report.heldOut.medianError).toBeLessThan(0.03);
-    const fitted = JSON.parse(wrote['fitted.json']) as { frameModel: { cards: { part: string; rateLn: number }[] } };
+    const fitted = JSON.parse(wrote['fitted.json']) as {
+      frameModel: { cards: { part: string; rateLn: number }[] };
+    };
     const shipped = JSON.parse(text('catalogue.json')) as typeof fitted;
-    fitted.frameModel.cards.forEach((rate, n) => expect(rate.rateLn).toBeCloseTo(shipped.frameModel.cards[n].rateLn, 3));
-    expect(pick(['rates', ...FILES, '--build', 'build.json'], { 'catalogue.json': wrote['fitted.json'] }).code).toBe(0);
+    fitted.frameModel.cards.forEach((rate, n) =>
+      expect(rate.rateLn).toBeCloseTo(shipped.frameModel.cards[n].rateLn, 3),
+    );
+    expect(
+      pick(['rates', ...FILES, '--build', 'build.json'], { 'catalogue.json': wrote['fitted.json'] }).code,
+    ).toBe(0);
   });
   it('tells what is wrong with a table by row, and what is missing', () => {
     const bad = pick(FIT, { 'records.csv': 'game,processor,average\nnetfall,x,fast' });
@@ -175,7 +247,7 @@ describe('pick fit', () => {
     expect(pick(['fit', '--catalogue', 'catalogue.json']).err[0]).toContain('--records FILE is missing');
     expect(pick(['solve', '--catalogue', 'catalogue.json']).err[0]).toContain('--brief FILE is missing');
   });
-}); // prettier-ignore
+});
 
 describe('pick grow', () => {
   it('prints the proved best paths as JSON, with stages that add up', () => {
@@ -185,7 +257,9 @@ describe('pick grow', () => {
     for (const path of report.paths) {
       expect(path.isSound).toBe(true);
       expect(path.scoresByMonth).toHaveLength(report.horizonMonths);
-      expect(path.stages.reduce((sum: number, stage: { paid: number }) => sum + stage.paid, 0)).toBe(path.paidMinor); // prettier-ignore
+      expect(path.stages.reduce((sum: number, stage: { paid: number }) => sum + stage.paid, 0)).toBe(
+        path.paidMinor,
+      );
       for (const stage of path.stages) expect(stage.available - stage.paid).toBe(stage.left);
     }
     expect(report.paths[0].score).toBeGreaterThan(report.today.score);
@@ -201,13 +275,19 @@ describe('pick grow', () => {
     expect(out).toContain('in  Tolvane Tideline 380 Duo');
   });
   it('refuses a path that is none, by its place', () => {
-    const own = spoilt('build-first-idea.json', (raw: { path: unknown }) => (raw.path = [{ on: 'soon', changes: [] }])); // prettier-ignore
+    const own = spoilt(
+      'build-first-idea.json',
+      (raw: { path: unknown }) => (raw.path = [{ on: 'soon', changes: [] }]),
+    );
     const { code, err } = pick(['grow', ...FILES, '--build', 'build.json'], { 'build.json': own });
     expect(code).toBe(2);
     expect(err.join('\n')).toContain('path[0].on');
   });
   it('answers with 1 where nothing fits', () => {
-    const poor = spoilt('brief-league-seat.json', (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 100)); // prettier-ignore
+    const poor = spoilt(
+      'brief-league-seat.json',
+      (raw: { money: { budgetMinor: number } }) => (raw.money.budgetMinor = 100),
+    );
     expect(pick(['grow', ...FILES], { 'brief.json': poor }).code).toBe(1);
   });
 });

@@ -25,7 +25,11 @@ export function fitCommand(
   };
   const result = finished(fitModel(input));
   if (result.status !== 'fitted') {
-    world.err(result.status === 'no-games' ? 'fit: the catalogue names no game.' : 'fit: more parts and games than can be fitted together.'); // prettier-ignore
+    world.err(
+      result.status === 'no-games'
+        ? 'fit: the catalogue names no game.'
+        : 'fit: more parts and games than can be fitted together.',
+    );
     return 1;
   }
   const heldOut = finished(validate({ ...input, model: result.model, start: result.model.fit }));
@@ -33,11 +37,21 @@ export function fitCommand(
   const disagree = result.findings.filter((finding) => finding.disagrees).map((finding) => finding.id);
   const heldBack = result.heldBack.map(({ id, reasons }) => ({ id, reasons: reasons.map(heldBackSentence) }));
   if (args.json)
-    world.out(JSON.stringify({ records: frameModel.fit.records, heldBack, disagree, heldOut, noise: frameModel.fit.noise }, null, 2)); // prettier-ignore
+    world.out(
+      JSON.stringify(
+        { records: frameModel.fit.records, heldBack, disagree, heldOut, noise: frameModel.fit.noise },
+        null,
+        2,
+      ),
+    );
   else {
-    world.out(`Fitted from ${frameModel.fit.records} records; ${heldBack.length} held back, ${disagree.length} disagree with the rest.`); // prettier-ignore
+    world.out(
+      `Fitted from ${frameModel.fit.records} records; ${heldBack.length} held back, ${disagree.length} disagree with the rest.`,
+    );
     if (heldOut) {
-      world.out(`Off by ${(100 * heldOut.medianError).toFixed(1)} % at the median for records it had not seen, below ${(100 * heldOut.error90).toFixed(1)} % for nine in ten.`); // prettier-ignore
+      world.out(
+        `Off by ${(100 * heldOut.medianError).toFixed(1)} % at the median for records it had not seen, below ${(100 * heldOut.error90).toFixed(1)} % for nine in ten.`,
+      );
       for (const { nominal, actual } of heldOut.coverage)
         world.out(`  ${(100 * nominal).toFixed(0)} % intervals held ${(100 * actual).toFixed(0)} %`);
     }

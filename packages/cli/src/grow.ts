@@ -1,4 +1,15 @@
-import { bestFrom, evaluatePath, growthWorld, kitchenFor, planGrowth, planned, runsFrom, type FoundPath, type GrowthWorld, type Path } from '@ripe-pick/core/growth'; // prettier-ignore
+import {
+  bestFrom,
+  evaluatePath,
+  growthWorld,
+  kitchenFor,
+  planGrowth,
+  planned,
+  runsFrom,
+  type FoundPath,
+  type GrowthWorld,
+  type Path,
+} from '@ripe-pick/core/growth';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
 import { money } from './text.ts';
 
@@ -47,7 +58,11 @@ export function growReport(
   const world = growthWorld({ catalogue, brief, events: [] });
   const { horizonMonths } = brief.growth;
   const falls = world.outlook.falls.map(({ kind, yearly, from }) => ({ kind, yearly, from }));
-  const shared = { horizonMonths, stages: world.stages.map(({ on, income }) => ({ on, incomeMinor: income })), falls }; // prettier-ignore
+  const shared = {
+    horizonMonths,
+    stages: world.stages.map(({ on, income }) => ({ on, incomeMinor: income })),
+    falls,
+  };
   if (build) {
     const best = bestFrom(kitchenFor(world), build.picks);
     return {
@@ -73,9 +88,15 @@ export function pathText(path: PathReport, currency: string): string {
   const fps = (score: number | null) => (score === null ? 'unknown' : (score / 1000).toFixed(1));
   const lines = path.stages.map((stage) => {
     const head = `  ${stage.on}  ${stage.before === null ? '' : `${fps(stage.before)} -> `}${fps(stage.after)}, ${money(stage.paid, currency)} of ${money(stage.available, currency)}${stage.short > 0 ? `, ${money(stage.short, currency)} short` : ''}`;
-    const moves = stage.lines.map((line) => `      ${line.way === 'in' ? 'in ' : 'out'} ${line.name}${line.thenMinor === null ? ', no price known' : `, about ${money(line.thenMinor, currency)}`}${line.forcedBy ? `; forced: ${line.forcedBy}` : ''}`); // prettier-ignore
+    const moves = stage.lines.map(
+      (line) =>
+        `      ${line.way === 'in' ? 'in ' : 'out'} ${line.name}${line.thenMinor === null ? ', no price known' : `, about ${money(line.thenMinor, currency)}`}${line.forcedBy ? `; forced: ${line.forcedBy}` : ''}`,
+    );
     const barriers = stage.barriers.map((found) => `      does not go: ${found.sentence} ${found.mend}`);
     return [head, ...moves, ...barriers].join('\n');
   });
-  return [`${fps(path.score)} over the time, ${money(path.paidMinor - path.backMinor, currency)} out in all`, ...lines].join('\n'); // prettier-ignore
+  return [
+    `${fps(path.score)} over the time, ${money(path.paidMinor - path.backMinor, currency)} out in all`,
+    ...lines,
+  ].join('\n');
 }

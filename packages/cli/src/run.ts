@@ -31,7 +31,13 @@ export function run(argv: readonly string[], world: Surroundings): number {
       return complain(path, [{ path: 'file', message: 'cannot be read', mend: 'Check the path.' }]);
     if (size > MAX_BODY_BYTES) {
       const mb = (bytes: number) => Math.round(bytes / 1024 / 1024);
-      return complain(path, [{ path: 'file', message: `has ${mb(size)} MB, at most ${mb(MAX_BODY_BYTES)} MB are taken`, mend: 'Split it, or leave out offers that are not needed.' }]); // prettier-ignore
+      return complain(path, [
+        {
+          path: 'file',
+          message: `has ${mb(size)} MB, at most ${mb(MAX_BODY_BYTES)} MB are taken`,
+          mend: 'Split it, or leave out offers that are not needed.',
+        },
+      ]);
     }
     const read = reader(world.read(path));
     return read.ok ? read.value : complain(path, read.problems);
@@ -71,7 +77,9 @@ export function run(argv: readonly string[], world: Surroundings): number {
       else {
         const { currency } = brief.money;
         if (report.own) world.out(`As planned: ${pathText(report.own, currency)}\n`);
-        report.paths.forEach((path, n) => world.out(`${n === 0 ? 'Proved best path' : `Runner-up ${n}`}: ${pathText(path, currency)}\n`)); // prettier-ignore
+        report.paths.forEach((path, n) =>
+          world.out(`${n === 0 ? 'Proved best path' : `Runner-up ${n}`}: ${pathText(path, currency)}\n`),
+        );
         if (report.today) world.out(`Best of today, grown: ${pathText(report.today, currency)}`);
         if (report.paths.length === 0) world.out('No path: nothing fits, or a rate is missing.');
       }

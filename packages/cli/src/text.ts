@@ -23,7 +23,8 @@ export function buildText(report: BuildReport): string {
   lines.push(row('shipping', shipping));
   if (tax !== 0) lines.push(row('tax', tax));
   const kept = aside.reduce((sum, line) => sum + line.amount, 0);
-  if (expected !== till) lines.push(`${row('expected', expected)}  after rebates; ${money(after, currency)} after all of them`); // prettier-ignore
+  if (expected !== till)
+    lines.push(`${row('expected', expected)}  after rebates; ${money(after, currency)} after all of them`);
   if (kept !== 0) lines.push(`${row('aside', kept)}  risk of used parts, less what is sold`);
   lines.push(
     `  ${'total'.padEnd(10)} ${money(till, currency).padStart(14)}  ${left >= 0 ? `${money(left, currency)} left` : `${money(-left, currency)} over`}`,
@@ -31,9 +32,14 @@ export function buildText(report: BuildReport): string {
   if (report.rates.status === 'known') {
     for (const game of report.rates.games) {
       const { low, high } = game.interval80;
-      lines.push(`  ${game.game.padEnd(18)} ${game.average.toFixed(1).padStart(6)} average (${low.toFixed(0)} to ${high.toFixed(0)}), 1 % low ${game.low1Percent.toFixed(1)}, card sets ${(100 * game.limitedBy.card).toFixed(0)} % of frames`); // prettier-ignore
+      lines.push(
+        `  ${game.game.padEnd(18)} ${game.average.toFixed(1).padStart(6)} average (${low.toFixed(0)} to ${high.toFixed(0)}), 1 % low ${game.low1Percent.toFixed(1)}, card sets ${(100 * game.limitedBy.card).toFixed(0)} % of frames`,
+      );
     }
-  } else lines.push(`  frame rates unknown: ${report.rates.missing.map((fact) => `${fact.slot}: ${fact.fact}`).join('; ') || report.rates.unknownGames.join(', ')}`); // prettier-ignore
+  } else
+    lines.push(
+      `  frame rates unknown: ${report.rates.missing.map((fact) => `${fact.slot}: ${fact.fact}`).join('; ') || report.rates.unknownGames.join(', ')}`,
+    );
   for (const finding of report.checks)
     lines.push(`  ${finding.verdict}: ${finding.sentence} ${finding.mend}`);
   return lines.join('\n');

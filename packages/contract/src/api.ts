@@ -10,7 +10,21 @@ import {
 } from './catalogue.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
-import { correctedSchema, correctionSchema, feedSchema, feedsAnswerSchema, historyAnswerSchema, marketSchema, MARKET_FAULTS, readAnswerSchema, readRequestSchema, reliabilitySchema, takenSchema, takeSchema, watchAnswerSchema } from './prices.ts'; // prettier-ignore
+import {
+  correctedSchema,
+  correctionSchema,
+  feedSchema,
+  feedsAnswerSchema,
+  historyAnswerSchema,
+  marketSchema,
+  MARKET_FAULTS,
+  readAnswerSchema,
+  readRequestSchema,
+  reliabilitySchema,
+  takenSchema,
+  takeSchema,
+  watchAnswerSchema,
+} from './prices.ts';
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
 import { MOST_RECORDS, recordsSchema } from './records.ts';
@@ -18,8 +32,12 @@ import { historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './wo
 
 /** What is in a catalogue, counted. */
 export const countsSchema = z.strictObject({
-  parts: z.int(), shops: z.int(), offers: z.int(), games: z.int(), gaps: z.int(),
-}); // prettier-ignore
+  parts: z.int(),
+  shops: z.int(),
+  offers: z.int(),
+  games: z.int(),
+  gaps: z.int(),
+});
 export type Counts = z.infer<typeof countsSchema>;
 
 export const statusSchema = z.strictObject({

@@ -6,10 +6,24 @@ import { calendarOf } from './calendar.ts';
 /* Read back with ical.js, a general library for RFC 5545. */
 
 const DEADLINES: readonly Deadline[] = [
-  { uid: 'slip-a-send', day: '2028-02-29', kind: 'send', title: 'Last postmark day: Twenty back, on a card; by post', about: 'Maker Card\nneeded: receipt\\copy, twice; signed', remindDays: 7 },
-  { uid: 'slip-a-payout', day: '2026-12-31', kind: 'payout', title: 'Money expected: über den Jahreswechsel, in vierundsiebzig Zeichen und noch ein paar mehr – €', about: '', remindDays: 0 },
+  {
+    uid: 'slip-a-send',
+    day: '2028-02-29',
+    kind: 'send',
+    title: 'Last postmark day: Twenty back, on a card; by post',
+    about: 'Maker Card\nneeded: receipt\\copy, twice; signed',
+    remindDays: 7,
+  },
+  {
+    uid: 'slip-a-payout',
+    day: '2026-12-31',
+    kind: 'payout',
+    title: 'Money expected: über den Jahreswechsel, in vierundsiebzig Zeichen und noch ein paar mehr – €',
+    about: '',
+    remindDays: 0,
+  },
   { uid: 'brief-ready', day: '2026-03-29', kind: 'ready', title: 'Ready', about: '', remindDays: 14 },
-]; // prettier-ignore
+];
 const text = calendarOf(DEADLINES, 'Ripe Pick: League seat', '2026-11-20T18:04:05.123Z');
 
 describe('the calendar file', () => {
@@ -18,7 +32,15 @@ describe('the calendar file', () => {
     const events = calendar.getAllSubcomponents('vevent').map((component) => {
       const event = new ICAL.Event(component);
       const trigger = component.getFirstSubcomponent('valarm')?.getFirstPropertyValue('trigger');
-      return [event.uid, event.startDate.toString(), event.endDate.toString(), event.startDate.isDate, event.summary, event.description ?? '', trigger ? String(trigger) : null]; // prettier-ignore
+      return [
+        event.uid,
+        event.startDate.toString(),
+        event.endDate.toString(),
+        event.startDate.isDate,
+        event.summary,
+        event.description ?? '',
+        trigger ? String(trigger) : null,
+      ];
     });
     expect(events).toEqual([
       [

@@ -40,12 +40,33 @@ const nextDay = (date: string) =>
 /** Writes deadlines as a calendar. `now` is when it was made (ISO 8601, UTC). */
 export function calendarOf(deadlines: readonly Deadline[], name: string, now: string): string {
   const stamp = `${now.slice(0, 19).replace(/[-:]/g, '')}Z`;
-  const lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Ripe Pick//Deadlines//EN', 'CALSCALE:GREGORIAN', 'METHOD:PUBLISH', `X-WR-CALNAME:${escaped(name)}`]; // prettier-ignore
+  const lines = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Ripe Pick//Deadlines//EN',
+    'CALSCALE:GREGORIAN',
+    'METHOD:PUBLISH',
+    `X-WR-CALNAME:${escaped(name)}`,
+  ];
   for (const { uid, day, title, about, remindDays } of deadlines) {
-    lines.push('BEGIN:VEVENT', `UID:${uid}@ripe-pick`, `DTSTAMP:${stamp}`, `DTSTART;VALUE=DATE:${compact(day)}`, `DTEND;VALUE=DATE:${compact(nextDay(day))}`, `SUMMARY:${escaped(title)}`); // prettier-ignore
+    lines.push(
+      'BEGIN:VEVENT',
+      `UID:${uid}@ripe-pick`,
+      `DTSTAMP:${stamp}`,
+      `DTSTART;VALUE=DATE:${compact(day)}`,
+      `DTEND;VALUE=DATE:${compact(nextDay(day))}`,
+      `SUMMARY:${escaped(title)}`,
+    );
     if (about !== '') lines.push(`DESCRIPTION:${escaped(about)}`);
     lines.push('TRANSP:TRANSPARENT');
-    if (remindDays > 0) lines.push('BEGIN:VALARM', 'ACTION:DISPLAY', `DESCRIPTION:${escaped(title)}`, `TRIGGER:-P${remindDays}D`, 'END:VALARM'); // prettier-ignore
+    if (remindDays > 0)
+      lines.push(
+        'BEGIN:VALARM',
+        'ACTION:DISPLAY',
+        `DESCRIPTION:${escaped(title)}`,
+        `TRIGGER:-P${remindDays}D`,
+        'END:VALARM',
+      );
     lines.push('END:VEVENT');
   }
   lines.push('END:VCALENDAR');

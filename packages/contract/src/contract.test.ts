@@ -40,30 +40,82 @@ describe('catalogue files', () => {
   });
   it.each([
     ['an unknown field', (raw) => (raw.parts[0].packageWats = 65), 'parts[0]', 'unknown field "packageWats"'],
-    ['text where a number belongs', (raw) => (raw.parts[0].packageWatts = '65'), 'parts[0].packageWatts', 'number is needed, got "65"'],
-    ['a negative price', (raw) => (raw.offers[0].priceMinor = -5), 'offers[0].priceMinor', 'got -5, at least 1 is needed'],
+    [
+      'text where a number belongs',
+      (raw) => (raw.parts[0].packageWatts = '65'),
+      'parts[0].packageWatts',
+      'number is needed, got "65"',
+    ],
+    [
+      'a negative price',
+      (raw) => (raw.offers[0].priceMinor = -5),
+      'offers[0].priceMinor',
+      'got -5, at least 1 is needed',
+    ],
     ['a fraction of a cent', (raw) => (raw.offers[0].priceMinor = 10.5), 'offers[0].priceMinor', 'got 10.5'],
-    ['a word that is not one of a list', (raw) => (raw.offers[0].condition = 'worn'), 'offers[0].condition', 'got "worn"; one of'],
-    ['a date that is none', (raw) => (raw.offers[0].seenOn = '31.12.2026'), 'offers[0].seenOn', 'a date is written as 2026-11-20'],
-    ['a currency that is none', (raw) => (raw.shops[0].currency = 'euro'), 'shops[0].currency', 'three capital letters'],
-    ['an id that stands twice', (raw) => (raw.parts[3].id = raw.parts[2].id), 'parts[3].id', 'stands already at parts[2]'],
-    ['an offer for a part that is not there', (raw) => (raw.offers[1].part = 'nothing'), 'offers[1].part', 'no part has the id "nothing"'],
-    ['an offer in a shop that is not there', (raw) => (raw.offers[1].shop = 'nowhere'), 'offers[1].shop', 'no shop has the id "nowhere"'],
+    [
+      'a word that is not one of a list',
+      (raw) => (raw.offers[0].condition = 'worn'),
+      'offers[0].condition',
+      'got "worn"; one of',
+    ],
+    [
+      'a date that is none',
+      (raw) => (raw.offers[0].seenOn = '31.12.2026'),
+      'offers[0].seenOn',
+      'a date is written as 2026-11-20',
+    ],
+    [
+      'a currency that is none',
+      (raw) => (raw.shops[0].currency = 'euro'),
+      'shops[0].currency',
+      'three capital letters',
+    ],
+    [
+      'an id that stands twice',
+      (raw) => (raw.parts[3].id = raw.parts[2].id),
+      'parts[3].id',
+      'stands already at parts[2]',
+    ],
+    [
+      'an offer for a part that is not there',
+      (raw) => (raw.offers[1].part = 'nothing'),
+      'offers[1].part',
+      'no part has the id "nothing"',
+    ],
+    [
+      'an offer in a shop that is not there',
+      (raw) => (raw.offers[1].shop = 'nowhere'),
+      'offers[1].shop',
+      'no shop has the id "nowhere"',
+    ],
     ['a missing list', (raw) => Object.assign(raw, { shops: undefined }), 'shops', 'is missing'],
     ['another format', (raw) => (raw.format = 'other'), 'format', 'ripe-pick/catalogue'],
-  ] satisfies [string, (raw: Parameters<Parameters<typeof spoil>[0]>[0]) => unknown, string, string][])('refuse %s, with its place and a mend', (_, change, path, message) => {
-    const problem = spoil(change).find((each) => each.path === path);
-    expect(problem?.message).toContain(message);
-    expect(problem?.mend.length).toBeGreaterThan(5);
-  }); // prettier-ignore
+  ] satisfies [string, (raw: Parameters<Parameters<typeof spoil>[0]>[0]) => unknown, string, string][])(
+    'refuse %s, with its place and a mend',
+    (_, change, path, message) => {
+      const problem = spoil(change).find((each) => each.path === path);
+      expect(problem?.message).toContain(message);
+      expect(problem?.mend.length).toBeGreaterThan(5);
+    },
+  );
 });
 
 describe('briefs', () => {
   it('have a default for everything but money, games and screen', () => {
     const small = briefFileSchema.parse({
-      format: 'ripe-pick/brief', version: 1, name: 'Small', money: { currency: 'EUR', budgetMinor: 50000 },
-      play: { games: [{ game: 'netfall', preset: 'low', weight: 1 }], widthPx: 1920, heightPx: 1080, refreshHz: 60 }, needs: {},
-    }); // prettier-ignore
+      format: 'ripe-pick/brief',
+      version: 1,
+      name: 'Small',
+      money: { currency: 'EUR', budgetMinor: 50000 },
+      play: {
+        games: [{ game: 'netfall', preset: 'low', weight: 1 }],
+        widthPx: 1920,
+        heightPx: 1080,
+        refreshHz: 60,
+      },
+      needs: {},
+    });
     expect(small.needs.memoryGb).toBe(8);
     expect(small.play.objective.capAtRefresh).toBe(true);
     expect(crossCheckBrief(small, demo())).toEqual([]);
@@ -90,7 +142,18 @@ describe('briefs', () => {
       ],
     };
     const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
-    expect(paths).toEqual(expect.arrayContaining(['money.currency', 'play.games[0].game', 'play.games[4].game', 'owned[0]', 'excluded[0].part', 'locks[0].part', 'locks[1].slot', 'locks[2].offer'])); // prettier-ignore
+    expect(paths).toEqual(
+      expect.arrayContaining([
+        'money.currency',
+        'play.games[0].game',
+        'play.games[4].game',
+        'owned[0]',
+        'excluded[0].part',
+        'locks[0].part',
+        'locks[1].slot',
+        'locks[2].offer',
+      ]),
+    );
     expect(crossCheckBrief({ ...file, play: { ...file.play, games: [] } }, demo())[0].path).toBe(
       'play.games',
     );
@@ -112,9 +175,21 @@ describe('what is to come, in a brief', () => {
     ['an end that is too far', { horizonMonths: 500 }, 'growth.horizonMonths'],
     ['a sum without a day', { sums: [{ id: 'a', amountMinor: 100 }] }, 'growth.sums[0].on'],
     ['a day that is none', { sums: [{ id: 'a', on: '2027-02-30', amountMinor: 100 }] }, 'growth.sums[0].on'],
-    ['half a cent', { sums: [{ id: 'a', on: '2027-02-20', amountMinor: 0.5 }] }, 'growth.sums[0].amountMinor'],
-    ['five sums', { sums: ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id, on: '2027-02-20', amountMinor: 1 })) }, 'growth.sums'],
-    ['a wish of no known kind', { wishes: [{ id: 'w', on: '2027-02-20', kind: 'desk' }] }, 'growth.wishes[0].kind'],
+    [
+      'half a cent',
+      { sums: [{ id: 'a', on: '2027-02-20', amountMinor: 0.5 }] },
+      'growth.sums[0].amountMinor',
+    ],
+    [
+      'five sums',
+      { sums: ['a', 'b', 'c', 'd', 'e'].map((id) => ({ id, on: '2027-02-20', amountMinor: 1 })) },
+      'growth.sums',
+    ],
+    [
+      'a wish of no known kind',
+      { wishes: [{ id: 'w', on: '2027-02-20', kind: 'desk' }] },
+      'growth.wishes[0].kind',
+    ],
     ['a fall of everything', { falls: { card: 2 } }, 'growth.falls.card'],
     ['a rate for no kind of part', { falls: { desk: 0.1 } }, 'growth.falls'],
     ['a field that nobody knows', { luck: 1 }, 'growth'],
@@ -123,11 +198,24 @@ describe('what is to come, in a brief', () => {
     const result = briefFileSchema.safeParse(raw);
     const paths = result.success ? [] : problemsOf(result.error, raw).map((problem) => problem.path);
     expect(paths.some((each) => each.startsWith(path))).toBe(true);
-  }); // prettier-ignore
+  });
   it('is checked against the catalogue: planned parts, later games, ids', () => {
     const file = brief();
-    const wish = { kind: 'game' as const, id: 'sum-stall', on: '2027-02-20', note: '', game: 'tetra', preset: 'low' as const, weight: 1, timesAsHeavy: 1 }; // prettier-ignore
-    const wrong = { ...file, planned: { card: 'nowhere', memory: 'given-drive', processor: null, isFirm: true }, growth: { ...file.growth, wishes: [wish] } }; // prettier-ignore
+    const wish = {
+      kind: 'game' as const,
+      id: 'sum-stall',
+      on: '2027-02-20',
+      note: '',
+      game: 'tetra',
+      preset: 'low' as const,
+      weight: 1,
+      timesAsHeavy: 1,
+    };
+    const wrong = {
+      ...file,
+      planned: { card: 'nowhere', memory: 'given-drive', processor: null, isFirm: true },
+      growth: { ...file.growth, wishes: [wish] },
+    };
     const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
     expect(paths).toEqual(['planned.card', 'planned.memory', 'growth.wishes[0].id', 'growth.wishes[0].game']);
   });
@@ -158,7 +246,8 @@ describe('workspaces and builds', () => {
   it('keep how a candidate is to grow; older ones have no path', () => {
     const parsed = workspaceSchema.parse(whole());
     expect(parsed.candidates[0].path).toEqual([]);
-    const path = (steps: unknown) => workspaceSchema.safeParse({ ...whole(), candidates: [{ ...candidate, path: steps }] }).success; // prettier-ignore
+    const path = (steps: unknown) =>
+      workspaceSchema.safeParse({ ...whole(), candidates: [{ ...candidate, path: steps }] }).success;
     const step = { on: '2027-07-20', changes: [{ slot: 'card', part: 'x' }] };
     expect(path([step])).toBe(true);
     expect(path([{ ...step, on: 'next summer' }])).toBe(false);

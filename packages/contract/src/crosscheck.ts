@@ -16,7 +16,12 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
     list.forEach(({ id }, index) => {
       const first = seen.get(id);
       if (first === undefined) seen.set(id, index);
-      else problems.push({ path: `${what}[${index}].id`, message: `id "${id}" stands already at ${what}[${first}]`, mend: 'Give each its own id, or remove one of the two.' }); // prettier-ignore
+      else
+        problems.push({
+          path: `${what}[${index}].id`,
+          message: `id "${id}" stands already at ${what}[${first}]`,
+          mend: 'Give each its own id, or remove one of the two.',
+        });
     });
     return seen;
   };
@@ -25,13 +30,27 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
   unique(file.offers, 'offers');
   unique(file.frameModel.games, 'frameModel.games');
   file.offers.forEach((offer, index) => {
-    if (!parts.has(offer.part)) problems.push({ path: `offers[${index}].part`, message: `no part has the id "${offer.part}"`, mend: 'Add the part, or correct the id.' }); // prettier-ignore
-    if (!shops.has(offer.shop)) problems.push({ path: `offers[${index}].shop`, message: `no shop has the id "${offer.shop}"`, mend: 'Add the shop, or correct the id.' }); // prettier-ignore
+    if (!parts.has(offer.part))
+      problems.push({
+        path: `offers[${index}].part`,
+        message: `no part has the id "${offer.part}"`,
+        mend: 'Add the part, or correct the id.',
+      });
+    if (!shops.has(offer.shop))
+      problems.push({
+        path: `offers[${index}].shop`,
+        message: `no shop has the id "${offer.shop}"`,
+        mend: 'Add the shop, or correct the id.',
+      });
   });
   unique(file.deals, 'deals');
   file.deals.forEach((deal, index) => {
     const lacks = (field: string, what: string, id: string) =>
-      problems.push({ path: `deals[${index}].${field}`, message: `no ${what} has the id "${id}"`, mend: `Add the ${what}, or correct the id.` }); // prettier-ignore
+      problems.push({
+        path: `deals[${index}].${field}`,
+        message: `no ${what} has the id "${id}"`,
+        mend: `Add the ${what}, or correct the id.`,
+      });
     if ('shop' in deal && !shops.has(deal.shop)) lacks('shop', 'shop', deal.shop);
     if ('shops' in deal) deal.shops?.forEach((id, n) => shops.has(id) || lacks(`shops[${n}]`, 'shop', id));
     deal.parts?.forEach((id, n) => parts.has(id) || lacks(`parts[${n}]`, 'part', id));
@@ -44,9 +63,24 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
     file.frameModel[list].forEach(({ part }, index) => {
       const path = `frameModel.${list}[${index}].part`;
       const at = parts.get(part);
-      if (at === undefined) problems.push({ path, message: `no part has the id "${part}"`, mend: 'Add the part, or correct the id.' }); // prettier-ignore
-      else if (file.parts[at].slot !== slot) problems.push({ path, message: `part "${part}" is a ${file.parts[at].slot}, not a ${slot}`, mend: 'Correct the id.' }); // prettier-ignore
-      if (seen.has(part)) problems.push({ path, message: `part "${part}" has a rate already`, mend: 'Keep one rate for each part.' }); // prettier-ignore
+      if (at === undefined)
+        problems.push({
+          path,
+          message: `no part has the id "${part}"`,
+          mend: 'Add the part, or correct the id.',
+        });
+      else if (file.parts[at].slot !== slot)
+        problems.push({
+          path,
+          message: `part "${part}" is a ${file.parts[at].slot}, not a ${slot}`,
+          mend: 'Correct the id.',
+        });
+      if (seen.has(part))
+        problems.push({
+          path,
+          message: `part "${part}" has a rate already`,
+          mend: 'Keep one rate for each part.',
+        });
       seen.add(part);
     });
   }
@@ -66,10 +100,20 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
       message: `the catalogue has no ${what} "${id}"`,
       mend: `Correct the id, or add the ${what} to the catalogue.`,
     });
-  if (brief.play.games.length === 0) problems.push({ path: 'play.games', message: 'names no game', mend: 'Name at least one game of the catalogue, with its preset and weight.' }); // prettier-ignore
+  if (brief.play.games.length === 0)
+    problems.push({
+      path: 'play.games',
+      message: 'names no game',
+      mend: 'Name at least one game of the catalogue, with its preset and weight.',
+    });
   brief.play.games.forEach(({ game }, index) => {
     if (!games.has(game)) lacks(`play.games[${index}].game`, 'game', game);
-    if (seen.has(game)) problems.push({ path: `play.games[${index}].game`, message: `game "${game}" is named twice`, mend: 'Name each game once, with its weight.' }); // prettier-ignore
+    if (seen.has(game))
+      problems.push({
+        path: `play.games[${index}].game`,
+        message: `game "${game}" is named twice`,
+        mend: 'Name each game once, with its weight.',
+      });
     seen.add(game);
   });
   brief.owned.forEach((id, index) => {
@@ -81,14 +125,29 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
   const slots = new Set<string>();
   brief.locks.forEach((lock, index) => {
     const path = `locks[${index}]`;
-    if (slots.has(lock.slot)) problems.push({ path: `${path}.slot`, message: `slot ${lock.slot} is locked twice`, mend: 'Keep one lock for each slot.' }); // prettier-ignore
+    if (slots.has(lock.slot))
+      problems.push({
+        path: `${path}.slot`,
+        message: `slot ${lock.slot} is locked twice`,
+        mend: 'Keep one lock for each slot.',
+      });
     slots.add(lock.slot);
     if (lock.part !== null) {
       const part = parts.get(lock.part);
       if (!part) lacks(`${path}.part`, 'part', lock.part);
-      else if (!slotTakes(lock.slot, part.slot)) problems.push({ path: `${path}.part`, message: `part "${lock.part}" is a ${part.slot}`, mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.` }); // prettier-ignore
+      else if (!slotTakes(lock.slot, part.slot))
+        problems.push({
+          path: `${path}.part`,
+          message: `part "${lock.part}" is a ${part.slot}`,
+          mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.`,
+        });
     }
-    if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part) problems.push({ path: `${path}.offer`, message: `offer "${lock.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
+    if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part)
+      problems.push({
+        path: `${path}.offer`,
+        message: `offer "${lock.offer}" is not one for this part`,
+        mend: 'Correct the offer’s id, or leave it null.',
+      });
   });
   for (const [key, kind] of [
     ['card', 'card'],
@@ -130,6 +189,11 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
           (from === shop.currency && to === currency) || (to === shop.currency && from === currency),
       ),
   );
-  if (catalogue.shops.length > 0 && !reachable) problems.push({ path: 'money.currency', message: `no shop’s prices can be counted in ${currency}`, mend: `Add a dated rate to ${currency} to the catalogue’s currencyRates, or state the sum in a shop’s currency.` }); // prettier-ignore
+  if (catalogue.shops.length > 0 && !reachable)
+    problems.push({
+      path: 'money.currency',
+      message: `no shop’s prices can be counted in ${currency}`,
+      mend: `Add a dated rate to ${currency} to the catalogue’s currencyRates, or state the sum in a shop’s currency.`,
+    });
   return problems;
 }

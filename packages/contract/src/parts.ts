@@ -203,8 +203,18 @@ const system = z.strictObject({ ...base('system'), licence: word() });
 const extras = z.strictObject({ ...base('extras'), kind: word(), watts: figure(500) });
 
 export const partSchema = z.discriminatedUnion('slot', [
-  processor, board, memory, card, storage, cooler, box, supply, network, system, extras,
-]); // prettier-ignore
+  processor,
+  board,
+  memory,
+  card,
+  storage,
+  cooler,
+  box,
+  supply,
+  network,
+  system,
+  extras,
+]);
 
 /** Fails to compile when the schema and the core's type part ways. */
 export function asPart(part: z.infer<typeof partSchema>): Part {

@@ -24,7 +24,11 @@ describe('prices at the border', () => {
     expect(eventSchema.parse(event)).toMatchObject({ touches: [], factor: 5 });
     expect(foundSchema.parse(found).condition).toBe('new');
     const kept = watchKeptSchema.parse({});
-    expect(kept).toMatchObject({ targets: [], events: [], watching: { days: 30, seasons: true, quiet: { from: '22:00', to: '07:00' }, leastMinor: 500 } }); // prettier-ignore
+    expect(kept).toMatchObject({
+      targets: [],
+      events: [],
+      watching: { days: 30, seasons: true, quiet: { from: '22:00', to: '07:00' }, leastMinor: 500 },
+    });
   });
   it.each([
     ['an address without http', feedSchema, { ...feed, url: 'ftp://shop.invalid/' }],

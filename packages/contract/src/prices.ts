@@ -259,9 +259,30 @@ export interface NewAlertText extends Pick<Alert, 'kind' | 'title' | 'text'> {
 /** What the watch knew after its last run. Money in the brief’s currency. */
 export const watchPointSchema = z.strictObject({
   day: dateSchema,
-  candidates: z.array(z.strictObject({ id: idSchema, name: nameSchema, totalMinor: z.int().nullable(), score: z.number().nullable(), gone: z.array(z.string()), offers: z.array(z.string()) })),
+  candidates: z.array(
+    z.strictObject({
+      id: idSchema,
+      name: nameSchema,
+      totalMinor: z.int().nullable(),
+      score: z.number().nullable(),
+      gone: z.array(z.string()),
+      offers: z.array(z.string()),
+    }),
+  ),
   best: z
-    .strictObject({ totalMinor: z.int(), score: z.number(), picks: z.record(z.string(), z.strictObject({ part: idSchema, name: z.string(), offer: idSchema.nullable(), priceMinor: z.int().nullable() })) })
+    .strictObject({
+      totalMinor: z.int(),
+      score: z.number(),
+      picks: z.record(
+        z.string(),
+        z.strictObject({
+          part: idSchema,
+          name: z.string(),
+          offer: idSchema.nullable(),
+          priceMinor: z.int().nullable(),
+        }),
+      ),
+    })
     .nullable(),
   currency: currencySchema,
   /** Of the brief: another one makes no news. */
@@ -269,7 +290,7 @@ export const watchPointSchema = z.strictObject({
   why: z.string().max(3000),
   /** What the forecast advised, by part. */
   advice: z.record(z.string(), z.enum(['buy', 'wait', 'out'])),
-}); // prettier-ignore
+});
 export type WatchPoint = z.infer<typeof watchPointSchema>;
 
 export const watchAnswerSchema = z.strictObject({
@@ -279,9 +300,16 @@ export const watchAnswerSchema = z.strictObject({
 });
 
 export const reliabilitySchema = z.strictObject({
-  judged: z.int(), open: z.int(), coverage: z.number(), brier: z.number(), stated: z.number(), delivered: z.number(), waits: z.int(), promise: z.number(),
+  judged: z.int(),
+  open: z.int(),
+  coverage: z.number(),
+  brier: z.number(),
+  stated: z.number(),
+  delivered: z.number(),
+  waits: z.int(),
+  promise: z.number(),
   bins: z.array(z.strictObject({ stated: z.number(), actual: z.number(), n: z.int() })),
-}); // prettier-ignore
+});
 
 export const MARKET_FAULTS = ['none', 'slow', 'error', 'truncated', 'wrong-price', 'markup'] as const;
 export const marketSchema = z.strictObject({
@@ -295,8 +323,22 @@ export const ALERTS_PATH = '/alerts.atom';
 
 /** A forecast as it was stated, and how it came out; see docs/models/prices.md. */
 export const loggedForecastSchema = z.strictObject({
-  id: z.string().max(200), part: idSchema, offers: z.array(z.strictObject({ id: idSchema, rate: z.number(), extraMinor: z.number() })).max(500),
-  madeOn: z.int(), by: z.int(), now: z.number().positive(), advice: z.enum(['buy', 'wait']), saving: z.number(), dearerChance: z.number(),
-  least: z.strictObject({ low: z.number(), high: z.number() }), targets: z.array(z.strictObject({ target: z.number(), chance: z.number() })).max(20), curve: z.array(z.number()).max(400),
-}); // prettier-ignore
-export const judgedSchema = z.strictObject({ forecast: loggedForecastSchema, least: z.number(), covered: z.boolean(), paid: z.number() }); // prettier-ignore
+  id: z.string().max(200),
+  part: idSchema,
+  offers: z.array(z.strictObject({ id: idSchema, rate: z.number(), extraMinor: z.number() })).max(500),
+  madeOn: z.int(),
+  by: z.int(),
+  now: z.number().positive(),
+  advice: z.enum(['buy', 'wait']),
+  saving: z.number(),
+  dearerChance: z.number(),
+  least: z.strictObject({ low: z.number(), high: z.number() }),
+  targets: z.array(z.strictObject({ target: z.number(), chance: z.number() })).max(20),
+  curve: z.array(z.number()).max(400),
+});
+export const judgedSchema = z.strictObject({
+  forecast: loggedForecastSchema,
+  least: z.number(),
+  covered: z.boolean(),
+  paid: z.number(),
+});

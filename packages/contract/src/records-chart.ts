@@ -27,7 +27,11 @@ const MOST_SUGGESTIONS = 12;
 
 /** Reads a chart's bars. Names are matched by all their words; what fits more than one part is asked about. */
 export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
-  const known = parts.map((part) => ({ id: part.id, words: new Set([...words(`${part.maker} ${part.name}`), part.id]), plain: words(part.name).join(' ') })); // prettier-ignore
+  const known = parts.map((part) => ({
+    id: part.id,
+    words: new Set([...words(`${part.maker} ${part.name}`), part.id]),
+    plain: words(part.name).join(' '),
+  }));
   const fitsOf = (name: string) => {
     const asked = words(name);
     const exact = known.filter(
@@ -56,7 +60,7 @@ export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
     const readings: { name: string; average: string; low?: string }[] = [
       { name: found[1].trim(), average: found[2], ...(third === undefined ? {} : { low: third }) },
     ];
-    if (third !== undefined) readings.push({ name: `${found[1].trim()} ${found[2]}`, average: third }); // prettier-ignore
+    if (third !== undefined) readings.push({ name: `${found[1].trim()} ${found[2]}`, average: third });
     const tried = readings.map((reading) => ({ ...reading, fits: fitsOf(reading.name) }));
     const named = tried.filter(({ fits }) => fits.length > 0).sort((x, y) => x.fits.length - y.fits.length);
     const isFalling = readNumber(third ?? '0') <= readNumber(found[2]);
@@ -64,9 +68,21 @@ export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
     const average = readNumber(figuresAs.average);
     const low = figuresAs.low === undefined ? null : readNumber(figuresAs.low);
     if (Number.isNaN(average) || Number.isNaN(low ?? 0))
-      return [{ ...base, name, problem: `“${Number.isNaN(average) ? figuresAs.average : (figuresAs.low ?? '')}” is not a plain number. Write it as 143.5.` }]; // prettier-ignore
+      return [
+        {
+          ...base,
+          name,
+          problem: `“${Number.isNaN(average) ? figuresAs.average : (figuresAs.low ?? '')}” is not a plain number. Write it as 143.5.`,
+        },
+      ];
     const part = fits.length === 1 ? fits[0].id : null;
-    const figures = { name, average, low, part, suggestions: part ? [] : fits.slice(0, MOST_SUGGESTIONS).map((each) => each.id) }; // prettier-ignore
+    const figures = {
+      name,
+      average,
+      low,
+      part,
+      suggestions: part ? [] : fits.slice(0, MOST_SUGGESTIONS).map((each) => each.id),
+    };
     const problem =
       low !== null && low > average
         ? 'The low is above the average: one of the two is mistyped.'

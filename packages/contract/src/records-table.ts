@@ -10,12 +10,35 @@ import { MOST_RECORDS, recordSchema } from './records.ts';
 
 /** Columns, in the order in which they are written, with other names that are understood. */
 const COLUMNS = {
-  id: [], game: ['title'], preset: ['quality', 'settings'], width: ['width px', 'w'], height: ['height px', 'h'], resolution: ['res'],
-  render_scale: ['render scale', 'scale'], generated_frames: ['generated frames', 'frame generation'], processor: ['cpu'], card: ['graphics', 'graphics card', 'gpu'],
-  memory_gb: ['memory gb', 'memory', 'ram', 'ram gb'], channels: ['memory channels'], mts: ['memory rate', 'mt/s', 'memory mts'], cl: ['latency', 'memory cl'], profile: ['memory profile'],
-  link: ['pcie', 'slot'], background: [], clocks: [], average: ['fps', 'avg', 'average fps', 'mean'], low: ['1 % low', '1% low', 'low fps'],
-  low_percent: ['low percent'], low_definition: ['low definition'], source: ['from'], on: ['date', 'day'], trust: [], system: [], note: ['notes', 'remark'], set_aside: ['set aside'],
-} as const satisfies Record<string, readonly string[]>; // prettier-ignore
+  id: [],
+  game: ['title'],
+  preset: ['quality', 'settings'],
+  width: ['width px', 'w'],
+  height: ['height px', 'h'],
+  resolution: ['res'],
+  render_scale: ['render scale', 'scale'],
+  generated_frames: ['generated frames', 'frame generation'],
+  processor: ['cpu'],
+  card: ['graphics', 'graphics card', 'gpu'],
+  memory_gb: ['memory gb', 'memory', 'ram', 'ram gb'],
+  channels: ['memory channels'],
+  mts: ['memory rate', 'mt/s', 'memory mts'],
+  cl: ['latency', 'memory cl'],
+  profile: ['memory profile'],
+  link: ['pcie', 'slot'],
+  background: [],
+  clocks: [],
+  average: ['fps', 'avg', 'average fps', 'mean'],
+  low: ['1 % low', '1% low', 'low fps'],
+  low_percent: ['low percent'],
+  low_definition: ['low definition'],
+  source: ['from'],
+  on: ['date', 'day'],
+  trust: [],
+  system: [],
+  note: ['notes', 'remark'],
+  set_aside: ['set aside'],
+} as const satisfies Record<string, readonly string[]>;
 type Column = keyof typeof COLUMNS;
 
 const NAMES = new Map<string, Column>(
@@ -73,7 +96,12 @@ export function nameFinder(catalogue: Catalogue): {
         ]),
     );
   return {
-    game: table(catalogue.frameModel.games.flatMap((game) => [[game.id, game.id], [game.name, game.id]])), // prettier-ignore
+    game: table(
+      catalogue.frameModel.games.flatMap((game) => [
+        [game.id, game.id],
+        [game.name, game.id],
+      ]),
+    ),
     processor: ofSlot('processor'),
     card: ofSlot('card'),
   };
@@ -106,14 +134,30 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
   const lacking = (['game', 'processor', 'average'] as const).filter((column) => !columns.includes(column));
   if (lacking.length > 0)
     return {
-      records: [], ignored, rows: lines.length,
-      problems: [{ path: 'row 1', message: `the heading has no column ${lacking.map((each) => `“${each}”`).join(', ')}`, mend: 'Name the columns in the first row; game, processor and average are needed. The format’s page lists all.' }],
-    }; // prettier-ignore
+      records: [],
+      ignored,
+      rows: lines.length,
+      problems: [
+        {
+          path: 'row 1',
+          message: `the heading has no column ${lacking.map((each) => `“${each}”`).join(', ')}`,
+          mend: 'Name the columns in the first row; game, processor and average are needed. The format’s page lists all.',
+        },
+      ],
+    };
   if (lines.length > MOST_RECORDS)
     return {
-      records: [], ignored, rows: lines.length,
-      problems: [{ path: 'the whole table', message: `${lines.length} rows; at most ${MOST_RECORDS} are taken at once`, mend: 'Split the file.' }],
-    }; // prettier-ignore
+      records: [],
+      ignored,
+      rows: lines.length,
+      problems: [
+        {
+          path: 'the whole table',
+          message: `${lines.length} rows; at most ${MOST_RECORDS} are taken at once`,
+          mend: 'Split the file.',
+        },
+      ],
+    };
   const find = nameFinder(catalogue);
   const records: BenchRecord[] = [];
   const problems: Problem[] = [];
@@ -169,20 +213,30 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
       processor: find.processor(cell.get('processor') ?? '') ?? cell.get('processor'),
       card: isIntegrated ? null : (find.card(card) ?? card),
       memory: {
-        gb: number('memory_gb') ?? defaults.memory?.gb ?? null, channels: number('channels') ?? defaults.memory?.channels ?? null, mts: number('mts') ?? defaults.memory?.mts ?? null,
-        cl: number('cl') ?? defaults.memory?.cl ?? null, profile: flag('profile') ?? defaults.memory?.profile ?? null,
+        gb: number('memory_gb') ?? defaults.memory?.gb ?? null,
+        channels: number('channels') ?? defaults.memory?.channels ?? null,
+        mts: number('mts') ?? defaults.memory?.mts ?? null,
+        cl: number('cl') ?? defaults.memory?.cl ?? null,
+        profile: flag('profile') ?? defaults.memory?.profile ?? null,
       },
       link: link ? { generation: Number(link[1]), lanes: Number(link[2]) } : null,
       background: cell.get('background') ?? 'none',
       clocks: clocks ?? 'stock',
       average: number('average'),
-      low: lowFps === null ? null : { fps: lowFps, percent: number('low_percent') ?? 1, definition: cell.get('low_definition') ?? null },
+      low:
+        lowFps === null
+          ? null
+          : {
+              fps: lowFps,
+              percent: number('low_percent') ?? 1,
+              definition: cell.get('low_definition') ?? null,
+            },
       source: { name: cell.get('source') ?? defaults.source, on: cell.get('on') ?? defaults.on },
       trust: cell.get('trust') ?? 'good',
       system: cell.get('system') ?? null,
       note: cell.get('note') ?? '',
       setAside: cell.get('set_aside') ?? null,
-    }; // prettier-ignore
+    };
     if (problems.length > before) return;
     const read = recordSchema.safeParse(draft);
     if (!read.success) {
@@ -208,14 +262,44 @@ export function writeRecordsTable(records: readonly BenchRecord[]): string {
   const columns = (Object.keys(COLUMNS) as Column[]).filter((column) => column !== 'resolution');
   const yes = (value: boolean | null) => (value === null ? '' : value ? 'yes' : 'no');
   const rows = records.map((each): Record<string, string | number | null> => ({
-    id: each.id, game: each.game, preset: each.preset, width: each.widthPx, height: each.heightPx, render_scale: each.renderScale, generated_frames: yes(each.generatedFrames),
-    processor: each.processor, card: each.card ?? 'integrated', memory_gb: each.memory.gb, channels: each.memory.channels, mts: each.memory.mts, cl: each.memory.cl, profile: yes(each.memory.profile),
-    link: each.link ? `${each.link.generation}x${each.link.lanes}` : '', background: each.background, clocks: each.clocks, average: each.average,
-    low: each.low?.fps ?? null, low_percent: each.low?.percent ?? null, low_definition: each.low?.definition ?? null, source: each.source.name, on: each.source.on, trust: each.trust,
-    system: each.system, note: each.note, set_aside: each.setAside,
-  })); // prettier-ignore
+    id: each.id,
+    game: each.game,
+    preset: each.preset,
+    width: each.widthPx,
+    height: each.heightPx,
+    render_scale: each.renderScale,
+    generated_frames: yes(each.generatedFrames),
+    processor: each.processor,
+    card: each.card ?? 'integrated',
+    memory_gb: each.memory.gb,
+    channels: each.memory.channels,
+    mts: each.memory.mts,
+    cl: each.memory.cl,
+    profile: yes(each.memory.profile),
+    link: each.link ? `${each.link.generation}x${each.link.lanes}` : '',
+    background: each.background,
+    clocks: each.clocks,
+    average: each.average,
+    low: each.low?.fps ?? null,
+    low_percent: each.low?.percent ?? null,
+    low_definition: each.low?.definition ?? null,
+    source: each.source.name,
+    on: each.source.on,
+    trust: each.trust,
+    system: each.system,
+    note: each.note,
+    set_aside: each.setAside,
+  }));
   return `${Papa.unparse(
-    [columns, ...rows.map((row) => columns.map((column) => { const value = row[column] ?? ''; return typeof value === 'string' ? safe(value) : value; }))],
+    [
+      columns,
+      ...rows.map((row) =>
+        columns.map((column) => {
+          const value = row[column] ?? '';
+          return typeof value === 'string' ? safe(value) : value;
+        }),
+      ),
+    ],
     { newline: '\n' },
-  )}\n`; // prettier-ignore
+  )}\n`;
 }

@@ -43,13 +43,24 @@ describe('records as a table', () => {
     expect(fingerprint(catalogue.parts, found.records)).toBe(catalogue.frameModel.fit?.basedOn);
   });
   it('understands names, other headings, semicolons, decimal commas, resolutions and links', () => {
-    const found = read('Title;Quality;Resolution;CPU;GPU;RAM;Memory channels;MT/s;CL;Profile;PCIe;FPS;1 % low;Low definition\nNetfall Five;High;2560 x 1440;Ysmere Rowan 350U;bramfell ember 270 duo 8 GB;16;2;6000;36;on;gen4 x 8;143,5;112;percentile');
+    const found = read(
+      'Title;Quality;Resolution;CPU;GPU;RAM;Memory channels;MT/s;CL;Profile;PCIe;FPS;1 % low;Low definition\nNetfall Five;High;2560 x 1440;Ysmere Rowan 350U;bramfell ember 270 duo 8 GB;16;2;6000;36;on;gen4 x 8;143,5;112;percentile',
+    );
     expect(found.problems).toEqual([]);
     expect(found.records[0]).toMatchObject({
-      game: 'netfall', preset: 'high', widthPx: 2560, heightPx: 1440, processor: 'ysmere-rowan-350u', card: 'bramfell-ember-270-duo', average: 143.5, link: { generation: 4, lanes: 8 },
-      memory: { gb: 16, channels: 2, mts: 6000, cl: 36, profile: true }, low: { fps: 112, percent: 1, definition: 'percentile' }, source: { name: 'Somebody', on: '2026-11-20' },
+      game: 'netfall',
+      preset: 'high',
+      widthPx: 2560,
+      heightPx: 1440,
+      processor: 'ysmere-rowan-350u',
+      card: 'bramfell-ember-270-duo',
+      average: 143.5,
+      link: { generation: 4, lanes: 8 },
+      memory: { gb: 16, channels: 2, mts: 6000, cl: 36, profile: true },
+      low: { fps: 112, percent: 1, definition: 'percentile' },
+      source: { name: 'Somebody', on: '2026-11-20' },
     });
-  }); // prettier-ignore
+  });
   it('keeps unknown parts and games as they are written: the fit holds them back, nothing is lost', () => {
     const [record] = read('game,processor,card,average\nLost Game,Strange 9,none,60').records;
     expect(record).toMatchObject({
@@ -123,6 +134,9 @@ describe('the bars of a chart', () => {
   ])('says what is wrong: %s', (line, words) => expect(readChart(line, cards)[0].problem).toContain(words));
   it('names a part that stands twice, and skips empty lines', () => {
     const lines = readChart('Ember 270 Duo 70\n\nEmber 270 Duo 71', cards);
-    expect(lines.map((line) => [line.line, line.problem])).toEqual([[1, null], [3, 'This part stands in the chart twice.']]); // prettier-ignore
+    expect(lines.map((line) => [line.line, line.problem])).toEqual([
+      [1, null],
+      [3, 'This part stands in the chart twice.'],
+    ]);
   });
 });

@@ -1,8 +1,16 @@
 import type { BenchKept, BenchRunKept, CatalogueFile } from '@ripe-pick/contract';
 import { summariseFrameTimes } from '@ripe-pick/core/bench';
 import {
-  frameTimeQuantile, indexModel, meanFrameTime, meanOfSlowest, sceneMaker, sideMean, systemOf, timeOn, type FrameTime,
-} from '@ripe-pick/core/frames'; // prettier-ignore
+  frameTimeQuantile,
+  indexModel,
+  meanFrameTime,
+  meanOfSlowest,
+  sceneMaker,
+  sideMean,
+  systemOf,
+  timeOn,
+  type FrameTime,
+} from '@ripe-pick/core/frames';
 import type { PartSet } from '@ripe-pick/core/parts';
 import { normal, randomSource, seedOf } from './random.ts';
 
@@ -12,14 +20,23 @@ import { normal, randomSource, seedOf } from './random.ts';
  */
 
 const SEAT = {
-  id: 'seat-one', name: 'Seat one', processor: 'ysmere-rowan-250', board: 'kestrand-mole-y12-2m34', memory: 'sandgrove-works-keel-2x8-3200-cl18', card: 'bramfell-ember-270-duo',
-}; // prettier-ignore
+  id: 'seat-one',
+  name: 'Seat one',
+  processor: 'ysmere-rowan-250',
+  board: 'kestrand-mole-y12-2m34',
+  memory: 'sandgrove-works-keel-2x8-3200-cl18',
+  card: 'bramfell-ember-270-duo',
+};
 /** What the heat takes from the processor's rate, and how much more at the end of a pass than at its start. */
 const HELD_LN = -0.3;
 const DRIFT_LN = -0.045;
 const SCENES = [
-  ['netfall', 'high', 1920, 1080], ['brineball', 'high', 1920, 1080], ['ploughshare', 'medium', 1920, 1080], ['lantern-deep', 'high', 1920, 1080], ['cinder-choir', 'high', 2560, 1440],
-] as const; // prettier-ignore
+  ['netfall', 'high', 1920, 1080],
+  ['brineball', 'high', 1920, 1080],
+  ['ploughshare', 'medium', 1920, 1080],
+  ['lantern-deep', 'high', 1920, 1080],
+  ['cinder-choir', 'high', 2560, 1440],
+] as const;
 const PASSES = 3;
 const SECONDS = 60;
 
@@ -69,11 +86,25 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
       const shift = 0.008 * normal(random) + (isWarmUp ? 0.03 : 0);
       const tenth = (value: number) => Math.round(value * 10) / 10;
       const run: BenchRunKept = {
-        id: `${SEAT.id}.${id}.${n}`, system: SEAT.id, game: id, preset, widthPx, heightPx, renderScale: 1, background: 'none', state: { profile: true, clocks: 'stock' }, on: '2026-11-18',
-        average: tenth((1000 / meanFrameTime(time)) * Math.exp(shift)), low: tenth((1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.03 * normal(random))),
-        slowest: tenth((1000 / meanOfSlowest(time, 0.01)) * Math.exp(shift + 0.03 * normal(random))), seconds: SECONDS, isWarmUp, cardBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
-        driftLn: isHeld ? Math.round(1e4 * (DRIFT_LN + 0.006 * normal(random))) / 1e4 : 0, file: null,
-      }; // prettier-ignore
+        id: `${SEAT.id}.${id}.${n}`,
+        system: SEAT.id,
+        game: id,
+        preset,
+        widthPx,
+        heightPx,
+        renderScale: 1,
+        background: 'none',
+        state: { profile: true, clocks: 'stock' },
+        on: '2026-11-18',
+        average: tenth((1000 / meanFrameTime(time)) * Math.exp(shift)),
+        low: tenth((1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.03 * normal(random))),
+        slowest: tenth((1000 / meanOfSlowest(time, 0.01)) * Math.exp(shift + 0.03 * normal(random))),
+        seconds: SECONDS,
+        isWarmUp,
+        cardBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
+        driftLn: isHeld ? Math.round(1e4 * (DRIFT_LN + 0.006 * normal(random))) / 1e4 : 0,
+        file: null,
+      };
       if (id !== 'lantern-deep' || n !== PASSES) return run;
       // The last pass of the slow beautiful one was logged frame by frame.
       const ms = frames(time, SECONDS, 0, seedOf('frames', id));
@@ -81,12 +112,31 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
       const summary = summariseFrameTimes(ms);
       const figure = (value: number) => Number(value.toFixed(3));
       const file = {
-        name: 'frame-times-lantern-deep.csv', unit: 'ms' as const, column: 'frame time (ms)', skipped: 0, frames: summary.frames, seconds: figure(summary.seconds), average: figure(summary.average),
-        quantiles: summary.quantiles.map(({ p, ms: at }) => ({ p, ms: figure(at) })), low: figure(summary.low), slowest: figure(summary.slowest), low01: figure(summary.low01),
-        stutters: summary.stutters, stutterSeconds: figure(summary.stutterSeconds), driftLn: figure(summary.driftLn),
-        histogram: { fromMs: figure(summary.histogram.fromMs), toMs: figure(summary.histogram.toMs), counts: [...summary.histogram.counts] },
-        trace: summary.trace.map((each) => ({ minMs: figure(each.minMs), meanMs: figure(each.meanMs), maxMs: figure(each.maxMs) })),
-      }; // prettier-ignore
+        name: 'frame-times-lantern-deep.csv',
+        unit: 'ms' as const,
+        column: 'frame time (ms)',
+        skipped: 0,
+        frames: summary.frames,
+        seconds: figure(summary.seconds),
+        average: figure(summary.average),
+        quantiles: summary.quantiles.map(({ p, ms: at }) => ({ p, ms: figure(at) })),
+        low: figure(summary.low),
+        slowest: figure(summary.slowest),
+        low01: figure(summary.low01),
+        stutters: summary.stutters,
+        stutterSeconds: figure(summary.stutterSeconds),
+        driftLn: figure(summary.driftLn),
+        histogram: {
+          fromMs: figure(summary.histogram.fromMs),
+          toMs: figure(summary.histogram.toMs),
+          counts: [...summary.histogram.counts],
+        },
+        trace: summary.trace.map((each) => ({
+          minMs: figure(each.minMs),
+          meanMs: figure(each.meanMs),
+          maxMs: figure(each.maxMs),
+        })),
+      };
       return {
         ...run,
         average: figure(summary.average),

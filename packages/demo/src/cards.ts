@@ -50,23 +50,44 @@ export function makeCards(
           const maker = d.pick(CARD_MAKERS);
           const boardWatts = Math.round(chipWatts * (1 + shape.extra / 2));
           const power =
-            boardWatts <= 70 ? { sixPin: 0, eightPin: 0, sixteenPin: 0 }
-            : boardWatts <= 130 ? (generation === 1 ? { sixPin: 1, eightPin: 0, sixteenPin: 0 } : { sixPin: 0, eightPin: 1, sixteenPin: 0 })
-            : boardWatts <= 215 ? { sixPin: 0, eightPin: 1, sixteenPin: 0 }
-            : generation === 3 && l === 0 && tier >= 8 ? { sixPin: 0, eightPin: 0, sixteenPin: 1 }
-            : { sixPin: 0, eightPin: 2, sixteenPin: 0 }; // prettier-ignore
+            boardWatts <= 70
+              ? { sixPin: 0, eightPin: 0, sixteenPin: 0 }
+              : boardWatts <= 130
+                ? generation === 1
+                  ? { sixPin: 1, eightPin: 0, sixteenPin: 0 }
+                  : { sixPin: 0, eightPin: 1, sixteenPin: 0 }
+                : boardWatts <= 215
+                  ? { sixPin: 0, eightPin: 1, sixteenPin: 0 }
+                  : generation === 3 && l === 0 && tier >= 8
+                    ? { sixPin: 0, eightPin: 0, sixteenPin: 1 }
+                    : { sixPin: 0, eightPin: 2, sixteenPin: 0 };
           const name = `${chip} ${shape.name} ${gb} GB`;
           const id = `${maker}-${line.series}-${generation}${tier}0${copy}-${shape.name}`.toLowerCase();
           cards.push({
             part: {
-              id, slot: 'card', maker, name, chip, lengthMm: Math.round((178 + tier * 8 + boardWatts * 0.12) * shape.length), slotsWide: shape.slots, boardWatts, power,
-              makerSupplyWatts: Math.max(300, Math.ceil((boardWatts * 1.35 + 205) / 50) * 50), videoMemoryGb: gb, pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 4,
-              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16, pictureOutputs: shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'], adapterEightPins: power.sixteenPin > 0 ? 2 : 0,
-              tflops: sheet(10 * Math.exp(1.15 * chipRate + 0.1 * normalOf('tflops', chip))), memoryGbs: sheet(300 * Math.exp(0.9 * chipRate + 0.1 * normalOf('bandwidth', chip))), warrantyMonths: maker === 'Kestrand' ? 36 : 24,
+              id,
+              slot: 'card',
+              maker,
+              name,
+              chip,
+              lengthMm: Math.round((178 + tier * 8 + boardWatts * 0.12) * shape.length),
+              slotsWide: shape.slots,
+              boardWatts,
+              power,
+              makerSupplyWatts: Math.max(300, Math.ceil((boardWatts * 1.35 + 205) / 50) * 50),
+              videoMemoryGb: gb,
+              pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 4,
+              pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16,
+              pictureOutputs:
+                shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'],
+              adapterEightPins: power.sixteenPin > 0 ? 2 : 0,
+              tflops: sheet(10 * Math.exp(1.15 * chipRate + 0.1 * normalOf('tflops', chip))),
+              memoryGbs: sheet(300 * Math.exp(0.9 * chipRate + 0.1 * normalOf('bandwidth', chip))),
+              warrantyMonths: maker === 'Kestrand' ? 36 : 24,
             },
             worth: worth * (1 + shape.extra),
             age: 3 - generation,
-          }); // prettier-ignore
+          });
           rates.push({ part: id, rateLn: round4(chipRate + shape.rate), sdLn: 0.03 });
         }
       }

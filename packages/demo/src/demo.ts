@@ -9,7 +9,14 @@ import { DEMO_RECORDS, makeRecords, spoil } from './records.ts';
 
 const SEED = 640;
 /** Parts that the press has not measured yet: their rates come from their sheets. */
-const UNMEASURED = ['tarnholt-curlew-370g', 'ysmere-medlar-390u', 'tarnholt-plover-330g', 'kestrand-ember-130-solo', 'gullmoor-tideline-380-solo', 'kestrand-tideline-380-trio']; // prettier-ignore
+const UNMEASURED = [
+  'tarnholt-curlew-370g',
+  'ysmere-medlar-390u',
+  'tarnholt-plover-330g',
+  'kestrand-ember-130-solo',
+  'gullmoor-tideline-380-solo',
+  'kestrand-tideline-380-trio',
+];
 
 function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
   let step = search.next();
@@ -27,7 +34,10 @@ export function makeDemo(): {
 } {
   const market = makeCatalogue({ seed: SEED });
   const truths = makeRecords(market, { ...DEMO_RECORDS, seed: SEED, unmeasured: new Set(UNMEASURED) });
-  const records = spoil(truths.map((each) => each.record), dice(seedOf('spoil', SEED))); // prettier-ignore
+  const records = spoil(
+    truths.map((each) => each.record),
+    dice(seedOf('spoil', SEED)),
+  );
   // The fit is given the games' facts and nothing of the hidden rates.
   const facts = { ...market.frameModel, processors: [], cards: [], integrated: [] };
   const input = {

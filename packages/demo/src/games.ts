@@ -20,14 +20,19 @@ const ROWS = [
   ['cinder-choir', 'Cinder Choir', 'story', 13.4, 7.9, 0.79, 0.07, 10, 0.13, 0.13, null, 6.1, 11],
   ['moth-parade', 'Moth Parade', 'small', 2.4, 3.3, 0.6, 0.1, 2, 0.1, 0.08, 144, 1.4, 4],
   ['attic-siege', 'Attic Siege', 'arena', 5.2, 6.6, 0.68, 0.12, 6, 0.16, 0.11, null, 3.4, 7],
-] as const; // prettier-ignore
+] as const;
 
 /** How heavy this year's games are on all parts alike; set so that 640 euro buys a choice, not everything. */
 const CARD_LEVEL = 1.75;
 const PROCESSOR_LEVEL = 1.3;
 
 /** Logarithmic step of each preset against medium: card, processor, and factors of both memories. */
-const PRESET_STEPS = { low: [-0.42, -0.1, 0.72, 0.9], medium: [0, 0, 1, 1], high: [0.27, 0.07, 1.25, 1.08], ultra: [0.55, 0.13, 1.55, 1.15] } as const; // prettier-ignore
+const PRESET_STEPS = {
+  low: [-0.42, -0.1, 0.72, 0.9],
+  medium: [0, 0, 1, 1],
+  high: [0.27, 0.07, 1.25, 1.08],
+  ultra: [0.55, 0.13, 1.55, 1.15],
+} as const;
 
 export function makeGames(): Game[] {
   return ROWS.map(
@@ -60,9 +65,20 @@ export function makeGames(): Game[] {
       });
       const { low, medium, high, ultra } = PRESET_STEPS;
       return {
-      id, name, family, alpha, beta, gamma: 0.72, linkSensitivity: 0.04, threads, processorSpread, cardSpread, frameCap, residualSd: 0.025,
-      presets: { low: preset(low), medium: preset(medium), high: preset(high), ultra: preset(ultra) },
-    }; // prettier-ignore
+        id,
+        name,
+        family,
+        alpha,
+        beta,
+        gamma: 0.72,
+        linkSensitivity: 0.04,
+        threads,
+        processorSpread,
+        cardSpread,
+        frameCap,
+        residualSd: 0.025,
+        presets: { low: preset(low), medium: preset(medium), high: preset(high), ultra: preset(ultra) },
+      };
     },
   );
 }

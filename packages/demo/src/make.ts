@@ -21,10 +21,20 @@ export interface MakeOptions {
 
 /** Fields that a gap may fall on, one each, by slot. */
 const GAPS: readonly (readonly [Part['slot'], string])[] = [
-  ['case', 'cardMaxMm'], ['case', 'coolerMaxMm'], ['case', 'supplyMaxMm'], ['card', 'lengthMm'], ['card', 'makerSupplyWatts'], ['card', 'power'],
-  ['cooler', 'heightMm'], ['cooler', 'heatWatts'], ['supply', 'eightPinLeads'], ['board', 'firmwareShipped'], ['board', 'powerStageWatts'], ['memory', 'heightMm'],
+  ['case', 'cardMaxMm'],
+  ['case', 'coolerMaxMm'],
+  ['case', 'supplyMaxMm'],
+  ['card', 'lengthMm'],
+  ['card', 'makerSupplyWatts'],
+  ['card', 'power'],
+  ['cooler', 'heightMm'],
+  ['cooler', 'heatWatts'],
+  ['supply', 'eightPinLeads'],
+  ['board', 'firmwareShipped'],
+  ['board', 'powerStageWatts'],
+  ['memory', 'heightMm'],
   ['storage', 'm2LengthMm'],
-]; // prettier-ignore
+];
 
 /** Takes one figure from each of a number of parts, as makers' sheets do. */
 function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
@@ -42,14 +52,39 @@ function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
 /** The parts that the community room was given: an old office case and a drive. */
 const GIVEN: readonly Part[] = [
   {
-    id: 'given-office-case', slot: 'case', maker: 'Hollandale Tin', name: 'Old office case', boardFormFactors: ['mini-ITX', 'micro-ATX'], cardMaxMm: 268, cardSlots: 4, coolerMaxMm: 128,
-    supplyForms: ['ATX'], supplyMaxMm: 150, bays25: 0, bays35: 2, litres: 31, fans: 1, radiatorsMm: [], frontConnectors: ['USB 2'], source: { name: 'measured on the bench', on: DEMO_DAY },
+    id: 'given-office-case',
+    slot: 'case',
+    maker: 'Hollandale Tin',
+    name: 'Old office case',
+    boardFormFactors: ['mini-ITX', 'micro-ATX'],
+    cardMaxMm: 268,
+    cardSlots: 4,
+    coolerMaxMm: 128,
+    supplyForms: ['ATX'],
+    supplyMaxMm: 150,
+    bays25: 0,
+    bays35: 2,
+    litres: 31,
+    fans: 1,
+    radiatorsMm: [],
+    frontConnectors: ['USB 2'],
+    source: { name: 'measured on the bench', on: DEMO_DAY },
   },
   {
-    id: 'given-drive', slot: 'storage', maker: 'Stonequay', name: 'Barge 500 GB, given', kind: '3.5-inch SATA', gb: 500, solidState: false, m2LengthMm: null, watts: 7, pcieGeneration: null, heatSpreader: false,
+    id: 'given-drive',
+    slot: 'storage',
+    maker: 'Stonequay',
+    name: 'Barge 500 GB, given',
+    kind: '3.5-inch SATA',
+    gb: 500,
+    solidState: false,
+    m2LengthMm: null,
+    watts: 7,
+    pcieGeneration: null,
+    heatSpreader: false,
     source: { name: 'label on the drive', on: DEMO_DAY },
   },
-]; // prettier-ignore
+];
 
 /** Makes a catalogue. The same options give the same catalogue everywhere. */
 export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): CatalogueFile {
@@ -57,8 +92,11 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
   const valued: Valued[] = [];
   const frameModel: CatalogueFile['frameModel'] = {
     referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-    processors: [], cards: [], integrated: [], games: makeGames(),
-  }; // prettier-ignore
+    processors: [],
+    cards: [],
+    integrated: [],
+    games: makeGames(),
+  };
   for (let copy = 0; copy === 0 || (wanted !== undefined && valued.length < wanted); copy++) {
     const mark = copy === 0 ? '' : `-v${copy}`;
     const { processors, rates, integrated } = makeProcessors(d, mark);
@@ -67,9 +105,16 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
     frameModel.integrated.push(...integrated);
     frameModel.cards.push(...cardRates);
     valued.push(
-      ...processors, ...makeBoards(d, mark), ...makeMemory(d, mark), ...cards, ...makeStorage(d, mark),
-      ...makeCoolers(d, mark), ...makeCases(d, mark), ...makeSupplies(d, mark), ...makeSmall(d, mark),
-    ); // prettier-ignore
+      ...processors,
+      ...makeBoards(d, mark),
+      ...makeMemory(d, mark),
+      ...cards,
+      ...makeStorage(d, mark),
+      ...makeCoolers(d, mark),
+      ...makeCases(d, mark),
+      ...makeSupplies(d, mark),
+      ...makeSmall(d, mark),
+    );
   }
   if (wanted !== undefined) {
     // Thin out evenly, so that every slot keeps its share.
@@ -85,13 +130,24 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
   return {
     format: 'ripe-pick/catalogue',
     version: 1,
-    about: 'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
+    about:
+      'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
     parts,
-    shops: [...SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor }, ...TERMS[id] })), WHOLESALER],
+    shops: [
+      ...SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({
+        id,
+        name,
+        kind,
+        currency,
+        shipping: { feeMinor, freeFromMinor },
+        ...TERMS[id],
+      })),
+      WHOLESALER,
+    ],
     offers: [...shelf.map(withSeller), ...temptingOffers(shelf, parts), ...lotOffers(ids)],
     deals: dealsFor(ids),
     today: DEMO_DAY,
     currencyRates: [{ from: 'SEK', to: 'EUR', rate: SEK_IN_EUR, on: DEMO_DAY }],
     frameModel,
-  }; // prettier-ignore
+  };
 }

@@ -54,17 +54,30 @@ export function makeOffers(d: Dice, valued: readonly Valued[]): Offer[] {
         const euro = worth * own * factor;
         const minor = ending((shop.currency === 'SEK' ? euro / SEK_IN_EUR : euro) * 100);
         offers.push({
-          id: `${part.id}.${shop.id}${listings > 1 ? `.${n + 1}` : ''}`, part: part.id, shop: shop.id, priceMinor: minor,
+          id: `${part.id}.${shop.id}${listings > 1 ? `.${n + 1}` : ''}`,
+          part: part.id,
+          shop: shop.id,
+          priceMinor: minor,
           ...(used ? { shippingMinor: d.pick([0, 390, 490, 590]) } : {}),
-          condition: used ? 'used' : refurbished ? 'refurbished' : 'new', inStock: d.chance(0.95), seenOn: seenOn(d),
-        }); // prettier-ignore
+          condition: used ? 'used' : refurbished ? 'refurbished' : 'new',
+          inStock: d.chance(0.95),
+          seenOn: seenOn(d),
+        });
         count++;
       }
     }
     // Every part can be had somewhere.
     if (count === 0) {
       const shop = d.pick(SHOPS.filter((each) => each.kind === 'shop' && each.currency === 'EUR'));
-      offers.push({ id: `${part.id}.${shop.id}`, part: part.id, shop: shop.id, priceMinor: ending(worth * own * 100), condition: 'new', inStock: true, seenOn: DEMO_DAY }); // prettier-ignore
+      offers.push({
+        id: `${part.id}.${shop.id}`,
+        part: part.id,
+        shop: shop.id,
+        priceMinor: ending(worth * own * 100),
+        condition: 'new',
+        inStock: true,
+        seenOn: DEMO_DAY,
+      });
     }
   }
   return offers;

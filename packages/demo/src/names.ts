@@ -14,9 +14,19 @@ export const NETWORK_MAKERS = ['Farcall', 'Ambleford', 'Oddeby'] as const;
 
 /** Two makers of processors; series by number of cores. */
 export const PROCESSOR_LINES = [
-  { maker: 'Tarnholt', series: { 4: 'Plover', 6: 'Dunlin', 8: 'Curlew', 12: 'Whimbrel' }, chipset: 'Reed', sockets: ['T4', 'T4', 'T5'] },
-  { maker: 'Ysmere', series: { 4: 'Sedge', 6: 'Rowan', 8: 'Hornbeam', 12: 'Medlar' }, chipset: 'Moss', sockets: ['Y12', 'Y12', 'Y15'] },
-] as const; // prettier-ignore
+  {
+    maker: 'Tarnholt',
+    series: { 4: 'Plover', 6: 'Dunlin', 8: 'Curlew', 12: 'Whimbrel' },
+    chipset: 'Reed',
+    sockets: ['T4', 'T4', 'T5'],
+  },
+  {
+    maker: 'Ysmere',
+    series: { 4: 'Sedge', 6: 'Rowan', 8: 'Hornbeam', 12: 'Medlar' },
+    chipset: 'Moss',
+    sockets: ['Y12', 'Y12', 'Y15'],
+  },
+] as const;
 
 /** Two makers of graphics chips. */
 export const CHIP_LINES = [
@@ -25,13 +35,61 @@ export const CHIP_LINES = [
 ] as const;
 
 export const SHOPS = [
-  { id: 'pennywharf', name: 'Pennywharf', kind: 'shop', currency: 'EUR', feeMinor: 490, freeFromMinor: 6000, level: 1.0 },
-  { id: 'boltbarrow', name: 'Boltbarrow', kind: 'shop', currency: 'EUR', feeMinor: 599, freeFromMinor: 15000, level: 0.985 },
-  { id: 'cobblegate', name: 'Cobblegate Components', kind: 'shop', currency: 'EUR', feeMinor: 790, freeFromMinor: 25000, level: 0.965 },
-  { id: 'lanternhouse', name: 'Lanternhouse Direct', kind: 'shop', currency: 'EUR', feeMinor: 395, freeFromMinor: null, level: 0.99 },
-  { id: 'skarvholm', name: 'Skarvholm Delar', kind: 'shop', currency: 'SEK', feeMinor: 7900, freeFromMinor: 149900, level: 0.975 },
-  { id: 'quayboard', name: 'Quay Board (used)', kind: 'market', currency: 'EUR', feeMinor: 0, freeFromMinor: null, level: 0.62 },
-] as const; // prettier-ignore
+  {
+    id: 'pennywharf',
+    name: 'Pennywharf',
+    kind: 'shop',
+    currency: 'EUR',
+    feeMinor: 490,
+    freeFromMinor: 6000,
+    level: 1.0,
+  },
+  {
+    id: 'boltbarrow',
+    name: 'Boltbarrow',
+    kind: 'shop',
+    currency: 'EUR',
+    feeMinor: 599,
+    freeFromMinor: 15000,
+    level: 0.985,
+  },
+  {
+    id: 'cobblegate',
+    name: 'Cobblegate Components',
+    kind: 'shop',
+    currency: 'EUR',
+    feeMinor: 790,
+    freeFromMinor: 25000,
+    level: 0.965,
+  },
+  {
+    id: 'lanternhouse',
+    name: 'Lanternhouse Direct',
+    kind: 'shop',
+    currency: 'EUR',
+    feeMinor: 395,
+    freeFromMinor: null,
+    level: 0.99,
+  },
+  {
+    id: 'skarvholm',
+    name: 'Skarvholm Delar',
+    kind: 'shop',
+    currency: 'SEK',
+    feeMinor: 7900,
+    freeFromMinor: 149900,
+    level: 0.975,
+  },
+  {
+    id: 'quayboard',
+    name: 'Quay Board (used)',
+    kind: 'market',
+    currency: 'EUR',
+    feeMinor: 0,
+    freeFromMinor: null,
+    level: 0.62,
+  },
+] as const;
 
 /** Kronor to the euro on the demo's day; invented, of the usual size. */
 export const SEK_IN_EUR = 0.0877;

@@ -52,7 +52,14 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
           const watts = Math.round(
             CORE_WATTS[cores] * (kind === 'U' ? 1.28 : 0.92) * (generation === 3 ? 1.05 : 1),
           );
-          const boxed = kind === 'U' || (cores === 12) ? false : { heatWatts: cores === 4 ? 75 : cores === 6 ? 90 : 110, heightMm: cores === 4 ? 47 : cores === 6 ? 54 : 71, noiseDb: cores === 4 ? 36 : 39 }; // prettier-ignore
+          const boxed =
+            kind === 'U' || cores === 12
+              ? false
+              : {
+                  heatWatts: cores === 4 ? 75 : cores === 6 ? 90 : 110,
+                  heightMm: cores === 4 ? 47 : cores === 6 ? 54 : 71,
+                  noiseDb: cores === 4 ? 36 : 39,
+                };
           const own = generation;
           const firmwareByChipset: Record<string, number> =
             generation === 1
@@ -64,18 +71,37 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
             (kind === 'G' ? -1.25 : -2.2) + 0.22 * (generation - 2) + (cores - 6) * 0.02,
           );
           const hasGraphics = kind === 'G' || generation === 3;
-          const boostMhz = Math.round((45 * Math.exp(0.55 * (rateLn - CORE_GAIN[cores]) + 0.02 * normalOf('boost', id)))) * 100; // prettier-ignore
+          const boostMhz =
+            Math.round(45 * Math.exp(0.55 * (rateLn - CORE_GAIN[cores]) + 0.02 * normalOf('boost', id))) *
+            100;
           processors.push({
             part: {
-              id, slot: 'processor', maker: line.maker, name: `${line.series[cores]} ${number}${copy}`,
-              socket, cores, threads: cores === 4 && generation === 1 && kind === '' ? 4 : cores * 2, packageWatts: watts,
-              memoryTypes: ddr5 ? ['DDR5'] : ['DDR4'], memoryMaxGb: ddr5 ? 192 : 128, pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 5,
-              integratedGraphics: hasGraphics, boostMhz, graphicsTflops: hasGraphics ? sheet(1.5 * Math.exp(1.1 * (graphicsLn + 1.6) + 0.08 * normalOf('graphics', id))) : null, boxedCooler: boxed, unlocked: kind === 'U', firmwareByChipset,
+              id,
+              slot: 'processor',
+              maker: line.maker,
+              name: `${line.series[cores]} ${number}${copy}`,
+              socket,
+              cores,
+              threads: cores === 4 && generation === 1 && kind === '' ? 4 : cores * 2,
+              packageWatts: watts,
+              memoryTypes: ddr5 ? ['DDR5'] : ['DDR4'],
+              memoryMaxGb: ddr5 ? 192 : 128,
+              pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 5,
+              integratedGraphics: hasGraphics,
+              boostMhz,
+              graphicsTflops: hasGraphics
+                ? sheet(1.5 * Math.exp(1.1 * (graphicsLn + 1.6) + 0.08 * normalOf('graphics', id)))
+                : null,
+              boxedCooler: boxed,
+              unlocked: kind === 'U',
+              firmwareByChipset,
             },
             // Price bends: the last tenth of speed costs as much as the first half.
-            worth: (58 + 62 * Math.exp(2.1 * (rateLn + 0.12))) * (kind === 'G' ? 1.06 : 1) + (cores === 12 ? 70 : cores === 8 ? 28 : 0),
+            worth:
+              (58 + 62 * Math.exp(2.1 * (rateLn + 0.12))) * (kind === 'G' ? 1.06 : 1) +
+              (cores === 12 ? 70 : cores === 8 ? 28 : 0),
             age: 3 - generation,
-          }); // prettier-ignore
+          });
           rates.push({ part: id, rateLn: round4(rateLn), sdLn: 0.03 });
           if (hasGraphics) integrated.push({ part: id, rateLn: graphicsLn, sdLn: 0.07 });
         }
@@ -86,9 +112,13 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
 }
 
 const FORM_STEP = [
-  { form: 'micro-ATX', tier: 0 }, { form: 'micro-ATX', tier: 1 }, { form: 'ATX', tier: 1 }, { form: 'ATX', tier: 2 },
-  { form: 'mini-ITX', tier: 2 }, { form: 'micro-ATX', tier: 2 },
-] as const; // prettier-ignore
+  { form: 'micro-ATX', tier: 0 },
+  { form: 'micro-ATX', tier: 1 },
+  { form: 'ATX', tier: 1 },
+  { form: 'ATX', tier: 2 },
+  { form: 'mini-ITX', tier: 2 },
+  { form: 'micro-ATX', tier: 2 },
+] as const;
 
 export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
   const boards: Valued<Of<'board'>>[] = [];
@@ -99,7 +129,11 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
         if (generation === 1 && step > 3) return;
         for (const maker of [d.pick(BOARD_MAKERS), d.pick(BOARD_MAKERS)].slice(0, step < 3 ? 2 : 1)) {
           const office = generation === 1 && tier === 0;
-          const chipset = office ? `${line.chipset} 1E` : generation === 3 && tier === 2 ? `${line.chipset} 3S` : `${line.chipset} ${generation}`; // prettier-ignore
+          const chipset = office
+            ? `${line.chipset} 1E`
+            : generation === 3 && tier === 2
+              ? `${line.chipset} 3S`
+              : `${line.chipset} ${generation}`;
           const ddr5 = generation === 3;
           const slots = form === 'mini-ITX' || tier === 0 ? 2 : 4;
           const name = `${['Slip', 'Mole', 'Pier'][tier]} ${socket}-${generation}${form === 'ATX' ? 'A' : form === 'mini-ITX' ? 'I' : 'M'}${boards.length}${copy}`;
@@ -112,20 +146,46 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
           }));
           boards.push({
             part: {
-              id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'), slot: 'board', maker, name,
-              socket, chipset, formFactor: form, memoryType: ddr5 ? 'DDR5' : 'DDR4', memorySlots: slots, memoryMaxGb: slots * (ddr5 ? 48 : 32),
-              memoryMaxMts: ddr5 ? [5600, 6400, 7200][tier] : office ? 2666 : [3200, 3600, 4400][tier], memoryProfile: !office,
-              firmwareShipped: generation === 1 ? d.pick([1, 2, 3]) : generation === 2 ? d.pick([1, 1, 2]) : 1, flashWithoutProcessor: tier === 2 ? true : tier === 1 ? d.chance(0.35) : false,
-              m2: office && d.chance(0.5) ? [] : m2, sataPorts: tier === 0 ? 4 : form === 'mini-ITX' ? 4 : 6,
-              cardSlot: { generation: generation === 1 ? 3 : generation === 2 ? (tier === 0 ? 3 : 4) : tier === 2 ? 5 : 4, lanes: 16 },
-              smallSlots: form === 'mini-ITX' ? 0 : form === 'micro-ATX' ? 1 : 2, powerStageWatts: [95, 140, 240][tier], processorPowerSockets: tier === 2 && form === 'ATX' ? 2 : 1,
+              id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
+              slot: 'board',
+              maker,
+              name,
+              socket,
+              chipset,
+              formFactor: form,
+              memoryType: ddr5 ? 'DDR5' : 'DDR4',
+              memorySlots: slots,
+              memoryMaxGb: slots * (ddr5 ? 48 : 32),
+              memoryMaxMts: ddr5 ? [5600, 6400, 7200][tier] : office ? 2666 : [3200, 3600, 4400][tier],
+              memoryProfile: !office,
+              firmwareShipped:
+                generation === 1 ? d.pick([1, 2, 3]) : generation === 2 ? d.pick([1, 1, 2]) : 1,
+              flashWithoutProcessor: tier === 2 ? true : tier === 1 ? d.chance(0.35) : false,
+              m2: office && d.chance(0.5) ? [] : m2,
+              sataPorts: tier === 0 ? 4 : form === 'mini-ITX' ? 4 : 6,
+              cardSlot: {
+                generation:
+                  generation === 1 ? 3 : generation === 2 ? (tier === 0 ? 3 : 4) : tier === 2 ? 5 : 4,
+                lanes: 16,
+              },
+              smallSlots: form === 'mini-ITX' ? 0 : form === 'micro-ATX' ? 1 : 2,
+              powerStageWatts: [95, 140, 240][tier],
+              processorPowerSockets: tier === 2 && form === 'ATX' ? 2 : 1,
               wireless: form === 'mini-ITX' || (tier === 2 ? true : tier === 1 ? d.chance(0.3) : false),
-              pictureOutputs: office ? ['VGA', 'HDMI'] : ['HDMI', 'DisplayPort'], watts: 22 + tier * 8,
-              raisesClocks: tier > 0 && !office, fanHeaders: 2 + tier, frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
+              pictureOutputs: office ? ['VGA', 'HDMI'] : ['HDMI', 'DisplayPort'],
+              watts: 22 + tier * 8,
+              raisesClocks: tier > 0 && !office,
+              fanHeaders: 2 + tier,
+              frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
             },
-            worth: [52, 78, 122][tier] + (generation - 1) * 9 + (ddr5 ? 24 : 0) + (form === 'mini-ITX' ? 22 : form === 'ATX' ? 9 : 0) + d.real(-5, 5),
+            worth:
+              [52, 78, 122][tier] +
+              (generation - 1) * 9 +
+              (ddr5 ? 24 : 0) +
+              (form === 'mini-ITX' ? 22 : form === 'ATX' ? 9 : 0) +
+              d.real(-5, 5),
             age: 3 - generation,
-          }); // prettier-ignore
+          });
         }
       });
     }
@@ -135,14 +195,41 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
 
 /** Kits: type, sticks x GB, rated rate and latency; latency in ns bends with price. */
 const KITS = [
-  ['DDR4', 1, 8, 2666, 19], ['DDR4', 1, 8, 3200, 16], ['DDR4', 1, 16, 3200, 18], ['DDR4', 2, 4, 2666, 19], ['DDR4', 2, 4, 3200, 16],
-  ['DDR4', 2, 8, 2666, 19], ['DDR4', 2, 8, 3000, 16], ['DDR4', 2, 8, 3200, 18], ['DDR4', 2, 8, 3200, 16], ['DDR4', 2, 8, 3600, 18],
-  ['DDR4', 2, 8, 3600, 16], ['DDR4', 2, 8, 4000, 18], ['DDR4', 2, 16, 2666, 19], ['DDR4', 2, 16, 3200, 16], ['DDR4', 2, 16, 3200, 18],
-  ['DDR4', 2, 16, 3600, 18], ['DDR4', 2, 16, 3600, 16], ['DDR4', 4, 8, 3200, 16], ['DDR4', 2, 32, 3200, 18],
-  ['DDR5', 1, 16, 4800, 40], ['DDR5', 1, 16, 5600, 46], ['DDR5', 2, 8, 4800, 40], ['DDR5', 2, 8, 5200, 40], ['DDR5', 2, 8, 5600, 36],
-  ['DDR5', 2, 8, 6000, 36], ['DDR5', 2, 16, 4800, 40], ['DDR5', 2, 16, 5200, 40], ['DDR5', 2, 16, 5600, 36], ['DDR5', 2, 16, 6000, 30],
-  ['DDR5', 2, 16, 6000, 36], ['DDR5', 2, 16, 6400, 32], ['DDR5', 2, 24, 6000, 36], ['DDR5', 2, 32, 5600, 40], ['DDR5', 2, 32, 6000, 30],
-] as const; // prettier-ignore
+  ['DDR4', 1, 8, 2666, 19],
+  ['DDR4', 1, 8, 3200, 16],
+  ['DDR4', 1, 16, 3200, 18],
+  ['DDR4', 2, 4, 2666, 19],
+  ['DDR4', 2, 4, 3200, 16],
+  ['DDR4', 2, 8, 2666, 19],
+  ['DDR4', 2, 8, 3000, 16],
+  ['DDR4', 2, 8, 3200, 18],
+  ['DDR4', 2, 8, 3200, 16],
+  ['DDR4', 2, 8, 3600, 18],
+  ['DDR4', 2, 8, 3600, 16],
+  ['DDR4', 2, 8, 4000, 18],
+  ['DDR4', 2, 16, 2666, 19],
+  ['DDR4', 2, 16, 3200, 16],
+  ['DDR4', 2, 16, 3200, 18],
+  ['DDR4', 2, 16, 3600, 18],
+  ['DDR4', 2, 16, 3600, 16],
+  ['DDR4', 4, 8, 3200, 16],
+  ['DDR4', 2, 32, 3200, 18],
+  ['DDR5', 1, 16, 4800, 40],
+  ['DDR5', 1, 16, 5600, 46],
+  ['DDR5', 2, 8, 4800, 40],
+  ['DDR5', 2, 8, 5200, 40],
+  ['DDR5', 2, 8, 5600, 36],
+  ['DDR5', 2, 8, 6000, 36],
+  ['DDR5', 2, 16, 4800, 40],
+  ['DDR5', 2, 16, 5200, 40],
+  ['DDR5', 2, 16, 5600, 36],
+  ['DDR5', 2, 16, 6000, 30],
+  ['DDR5', 2, 16, 6000, 36],
+  ['DDR5', 2, 16, 6400, 32],
+  ['DDR5', 2, 24, 6000, 36],
+  ['DDR5', 2, 32, 5600, 40],
+  ['DDR5', 2, 32, 6000, 30],
+] as const;
 
 export function makeMemory(d: Dice, copy: string): Valued<Of<'memory'>>[] {
   return KITS.map(([type, sticks, gbPerStick, mts, cl], index) => {
@@ -154,12 +241,26 @@ export function makeMemory(d: Dice, copy: string): Valued<Of<'memory'>>[] {
     const name = `${['Reef', 'Shoal', 'Spar', 'Keel'][index % 4]} ${sticks}x${gbPerStick} ${mts} CL${cl}${copy}`;
     return {
       part: {
-        id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'), slot: 'memory' as const, maker, name, type, sticks, gbPerStick,
-        ratedMts: mts, ratedCl: cl, baseMts: ddr5 ? 4800 : mts <= 2666 ? mts : 2400, baseCl: ddr5 ? 40 : mts <= 2666 ? cl : 17,
+        id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
+        slot: 'memory' as const,
+        maker,
+        name,
+        type,
+        sticks,
+        gbPerStick,
+        ratedMts: mts,
+        ratedCl: cl,
+        baseMts: ddr5 ? 4800 : mts <= 2666 ? mts : 2400,
+        baseCl: ddr5 ? 40 : mts <= 2666 ? cl : 17,
         heightMm: index % 3 === 0 ? 31 : index % 3 === 1 ? 36 : 44,
       },
-      worth: 9 + gb * (ddr5 ? 2.7 : 1.75) + quick * gb * 0.09 + (mts > (ddr5 ? 6000 : 3600) ? 8 : 0) + d.real(-2, 2),
+      worth:
+        9 +
+        gb * (ddr5 ? 2.7 : 1.75) +
+        quick * gb * 0.09 +
+        (mts > (ddr5 ? 6000 : 3600) ? 8 : 0) +
+        d.real(-2, 2),
       age: ddr5 ? 0 : 1,
     };
-  }); // prettier-ignore
+  });
 }

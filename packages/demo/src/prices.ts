@@ -12,11 +12,42 @@ export function marketFileOf(catalogue: CatalogueFile): MarketFile {
     items: catalogue.offers.flatMap((offer): Item[] => {
       const part = parts.get(offer.part);
       if (!part) return [];
-      const { id, shop, priceMinor: price, condition, inStock, shippingMinor, grade, monthsOld, returnDays, seller, lot } = offer;
-      return [{ id, shop, kind: part.slot, maker: part.maker, name: part.name, ...(part.gtin ? { gtin: part.gtin } : {}), ...(part.mpn ? { mpn: part.mpn } : {}), price, condition, inStock, ...(shippingMinor === undefined ? {} : { shipping: shippingMinor }), ...(grade ? { grade } : {}), ...(monthsOld === undefined ? {} : { monthsOld }), ...(returnDays === undefined ? {} : { returnDays }), ...(seller ? { seller } : {}), ...(lot ? { lot } : {}) }];
+      const {
+        id,
+        shop,
+        priceMinor: price,
+        condition,
+        inStock,
+        shippingMinor,
+        grade,
+        monthsOld,
+        returnDays,
+        seller,
+        lot,
+      } = offer;
+      return [
+        {
+          id,
+          shop,
+          kind: part.slot,
+          maker: part.maker,
+          name: part.name,
+          ...(part.gtin ? { gtin: part.gtin } : {}),
+          ...(part.mpn ? { mpn: part.mpn } : {}),
+          price,
+          condition,
+          inStock,
+          ...(shippingMinor === undefined ? {} : { shipping: shippingMinor }),
+          ...(grade ? { grade } : {}),
+          ...(monthsOld === undefined ? {} : { monthsOld }),
+          ...(returnDays === undefined ? {} : { returnDays }),
+          ...(seller ? { seller } : {}),
+          ...(lot ? { lot } : {}),
+        },
+      ];
     }),
   };
-} // prettier-ignore
+}
 
 /**
  * The market’s past as it was seen day by day, in runs of equal prices: offer, first and last day counted from the demo’s, price in minor

@@ -1,7 +1,14 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import {
-  averageSlopes, bandwidthGbs, firstWordLatencyNs, frameTimeQuantile, meanFrameTime, meanOfSlowest, sceneMaker, timeOn,
-} from '@ripe-pick/core/frames'; // prettier-ignore
+  averageSlopes,
+  bandwidthGbs,
+  firstWordLatencyNs,
+  frameTimeQuantile,
+  meanFrameTime,
+  meanOfSlowest,
+  sceneMaker,
+  timeOn,
+} from '@ripe-pick/core/frames';
 import {
   PRESETS,
   type BenchRecord,
@@ -33,8 +40,11 @@ export interface RecordOptions {
 }
 
 export const DEMO_RECORDS = {
-  count: 1200, noise: 0.025, outside: { card: 0.015, processor: 0.01, source: 0.008 }, wild: 0.012,
-} as const; // prettier-ignore
+  count: 1200,
+  noise: 0.025,
+  outside: { card: 0.015, processor: 0.01, source: 0.008 },
+  wild: 0.012,
+} as const;
 
 /** What really holds, for a test to compare with. */
 export interface Truth {
@@ -61,9 +71,22 @@ const SIZES = [
   [1280, 720, 0.04],
 ] as const;
 const KITS = {
-  DDR4: [[16, 2, 3200, 16, true], [16, 2, 3600, 18, true], [32, 2, 3200, 16, true], [16, 2, 2400, 17, false], [8, 1, 3200, 16, true], [8, 2, 2666, 19, null]],
-  DDR5: [[32, 2, 6000, 30, true], [32, 2, 5600, 36, true], [16, 2, 5200, 40, true], [32, 2, 4800, 40, false], [16, 1, 4800, 40, true]],
-} as const; // prettier-ignore
+  DDR4: [
+    [16, 2, 3200, 16, true],
+    [16, 2, 3600, 18, true],
+    [32, 2, 3200, 16, true],
+    [16, 2, 2400, 17, false],
+    [8, 1, 3200, 16, true],
+    [8, 2, 2666, 19, null],
+  ],
+  DDR5: [
+    [32, 2, 6000, 30, true],
+    [32, 2, 5600, 36, true],
+    [16, 2, 5200, 40, true],
+    [32, 2, 4800, 40, false],
+    [16, 1, 4800, 40, true],
+  ],
+} as const;
 
 type Kit = BenchRecord['memory'];
 
@@ -110,11 +133,15 @@ export function truthOf(truth: FrameModel, outside: RecordOptions['outside'], se
     const onCard = outside.card * normalOf('chip and game', seed, card?.chip ?? processor.id, id);
     return timeOn(scene, {
       processor: { rateLn: rateLn + onProcessor, threads: processor.threads ?? 8 },
-      memory: { latencyNs: firstWordLatencyNs(memory.mts, memory.cl), bandwidthGbs: bandwidthGbs(memory.mts, memory.channels), gb: memory.gb },
+      memory: {
+        latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
+        bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
+        gb: memory.gb,
+      },
       graphics: card
         ? { kind: 'card', rateLn: graphicsLn + onCard, videoMemoryGb: card.videoMemoryGb ?? 8, linkLn: 0 }
         : { kind: 'integrated', rateLn: graphicsLn + onCard },
-    }); // prettier-ignore
+    });
   };
 }
 
@@ -147,10 +174,14 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
     const [widthPx, heightPx] = SIZES.find(([, , share]) => (sum += share) >= size) ?? SIZES[0];
     const on = new Date(Date.UTC(2026, 10, 20) - d.int(5, 600) * 86_400_000).toISOString().slice(0, 10);
     return {
-      source: d.pick(sources), game: d.pick(market.frameModel.games).id,
-      preset: d.pick(['low', 'medium', 'high', 'high', 'high', 'ultra', 'ultra', ...PRESETS]), widthPx, heightPx,
-      renderScale: d.chance(0.05) ? d.pick([0.5, 0.67, 0.75]) : 1, on,
-    }; // prettier-ignore
+      source: d.pick(sources),
+      game: d.pick(market.frameModel.games).id,
+      preset: d.pick(['low', 'medium', 'high', 'high', 'high', 'ultra', 'ultra', ...PRESETS]),
+      widthPx,
+      heightPx,
+      renderScale: d.chance(0.05) ? d.pick([0.5, 0.67, 0.75]) : 1,
+      on,
+    };
   };
   const kitFor = (processor: Processor, isPlain: boolean): Kit => {
     const kits = KITS[processor.memoryTypes?.includes('DDR5') ? 'DDR5' : 'DDR4'];
@@ -177,11 +208,30 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
     );
     const low = Math.min(average, tenth((1000 / lowMs) * Math.exp(shift + 1.2 * spread * normal(random))));
     const record: BenchRecord = {
-      id: `r${String(out.length + 1).padStart(4, '0')}`, game: at.game, preset: at.preset, widthPx: at.widthPx, heightPx: at.heightPx, renderScale: at.renderScale, generatedFrames: false,
-      processor: processor.id, card: card?.id ?? null, memory, link: null, background: 'none', clocks: 'stock', average,
-      low: at.source.low === 'none' || d.chance(0.25) ? null : { fps: low, percent: 1, definition: at.source.low === 'unsaid' ? null : at.source.low },
-      source: { name: at.source.name, on: at.on }, trust: at.source.trust, system: null, note: '', setAside: null,
-    }; // prettier-ignore
+      id: `r${String(out.length + 1).padStart(4, '0')}`,
+      game: at.game,
+      preset: at.preset,
+      widthPx: at.widthPx,
+      heightPx: at.heightPx,
+      renderScale: at.renderScale,
+      generatedFrames: false,
+      processor: processor.id,
+      card: card?.id ?? null,
+      memory,
+      link: null,
+      background: 'none',
+      clocks: 'stock',
+      average,
+      low:
+        at.source.low === 'none' || d.chance(0.25)
+          ? null
+          : { fps: low, percent: 1, definition: at.source.low === 'unsaid' ? null : at.source.low },
+      source: { name: at.source.name, on: at.on },
+      trust: at.source.trust,
+      system: null,
+      note: '',
+      setAside: null,
+    };
     out.push({ record, trueLn: trueLn + particular, isWild });
   };
   const some = <T>(items: readonly T[], most: number): T[] => {
@@ -229,11 +279,27 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
 export function spoil(records: readonly BenchRecord[], d: Dice): BenchRecord[] {
   const ways: ((record: BenchRecord) => BenchRecord)[] = [
     (record) => ({ ...record, preset: 'high, textures low', note: 'own settings of the source' }),
-    (record) => ({ ...record, memory: { gb: 16, channels: null, mts: null, cl: null, profile: null }, note: 'memory not stated' }),
-    (record) => ({ ...record, average: tenth(record.average * 1.7), low: null, generatedFrames: true, note: 'shown with generated frames' }),
-    (record) => ({ ...record, average: tenth(record.average * 1.06), low: null, clocks: 'raised', note: 'card and processor tuned' }),
+    (record) => ({
+      ...record,
+      memory: { gb: 16, channels: null, mts: null, cl: null, profile: null },
+      note: 'memory not stated',
+    }),
+    (record) => ({
+      ...record,
+      average: tenth(record.average * 1.7),
+      low: null,
+      generatedFrames: true,
+      note: 'shown with generated frames',
+    }),
+    (record) => ({
+      ...record,
+      average: tenth(record.average * 1.06),
+      low: null,
+      clocks: 'raised',
+      note: 'card and processor tuned',
+    }),
     (record) => ({ ...record, widthPx: null, heightPx: null, note: 'mean over 1080p and 1440p' }),
     (record) => ({ ...record, renderScale: null, note: 'upscaling not stated' }),
-  ]; // prettier-ignore
+  ];
   return records.map((record) => (d.chance(0.03) ? d.pick(ways)(record) : record));
 }

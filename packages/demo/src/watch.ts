@@ -13,7 +13,21 @@ export const WATCH = watchKeptSchema.parse({
     },
   ],
   events: [
-    { id: 'cards-launch', kind: 'launch', name: 'New generation of cards', from: '2026-12-11', to: '2026-12-11', touches: ['card'] },
-    { id: 'opening-night', kind: 'deadline', name: 'Opening night of the league', from: '2026-12-18', to: '2026-12-18', touches: [] },
+    {
+      id: 'cards-launch',
+      kind: 'launch',
+      name: 'New generation of cards',
+      from: '2026-12-11',
+      to: '2026-12-11',
+      touches: ['card'],
+    },
+    {
+      id: 'opening-night',
+      kind: 'deadline',
+      name: 'Opening night of the league',
+      from: '2026-12-18',
+      to: '2026-12-18',
+      touches: [],
+    },
   ],
-}); // prettier-ignore
+});

@@ -27,7 +27,8 @@ const SLOW_MS = 60_000;
  */
 export function serveMarket(file: MarketFile, startDay: string, startFault: Fault = 'none'): Served {
   const market = marketOf(file);
-  const dayOf = (date: string) => Math.round((Date.parse(`${date}T00:00:00Z`) - Date.parse(`${file.day}T00:00:00Z`)) / DAY_MS); // prettier-ignore
+  const dayOf = (date: string) =>
+    Math.round((Date.parse(`${date}T00:00:00Z`) - Date.parse(`${file.day}T00:00:00Z`)) / DAY_MS);
   let day = Math.max(0, dayOf(startDay));
   let fault: Fault = startFault;
   const asked: string[] = [];
@@ -51,16 +52,28 @@ export function serveMarket(file: MarketFile, startDay: string, startFault: Faul
     if (rest === '') return { type: 'text/html; charset=utf-8', body: shopFront(shop, listed) };
     if (rest === 'prices.csv')
       return { type: 'text/csv; charset=utf-8', body: priceList(shop, listed, today, isChanged) };
-    if (rest === 'feed.json') return { type: 'application/json', body: jsonFeed(shop, listed, market.deals(shop.id, day), today, isChanged) }; // prettier-ignore
+    if (rest === 'feed.json')
+      return {
+        type: 'application/json',
+        body: jsonFeed(shop, listed, market.deals(shop.id, day), today, isChanged),
+      };
     const item = /^items\/(.+)\.html$/.exec(rest);
     const found = item ? listed.find((each) => each.item.id === item[1]) : undefined;
-    return found ? { type: 'text/html; charset=utf-8', body: productPage(shop, found.item, found.ask, isChanged) } : null; // prettier-ignore
+    return found
+      ? { type: 'text/html; charset=utf-8', body: productPage(shop, found.item, found.ask, isChanged) }
+      : null;
   }
 
-  function send(response: ServerResponse, status: number, type: string, body: string, headers: Record<string, string> = {}) {
+  function send(
+    response: ServerResponse,
+    status: number,
+    type: string,
+    body: string,
+    headers: Record<string, string> = {},
+  ) {
     response.writeHead(status, { 'content-type': type, ...headers });
     response.end(body);
-  } // prettier-ignore
+  }
 
   const server = createServer((request, response) => {
     const { pathname, searchParams } = new URL(request.url ?? '/', 'http://market.invalid');

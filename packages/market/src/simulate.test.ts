@@ -2,15 +2,29 @@ import { describe, expect, it } from 'vitest';
 import { calendar, jsonFeed, markupOf, priceList, productPage } from './pages.ts';
 import { dateOn, FIRST_DAY, LAUNCH_DAY, marketOf, type Item, type MarketFile } from './simulate.ts';
 
-const item = (id: string, more: Partial<Item> = {}): Item => ({ id, shop: 'pennywharf', kind: 'card', maker: 'Bramfell', name: `Ember ${id}`, price: 20_000, condition: 'new', inStock: true, ...more }); // prettier-ignore
+const item = (id: string, more: Partial<Item> = {}): Item => ({
+  id,
+  shop: 'pennywharf',
+  kind: 'card',
+  maker: 'Bramfell',
+  name: `Ember ${id}`,
+  price: 20_000,
+  condition: 'new',
+  inStock: true,
+  ...more,
+});
 const file: MarketFile = {
   day: '2026-11-20',
   shops: [
     { id: 'pennywharf', name: 'Pennywharf', kind: 'shop', currency: 'EUR', minor: 100 },
     { id: 'quayboard', name: 'Quay Board', kind: 'market', currency: 'EUR', minor: 100 },
   ],
-  items: [...Array.from({ length: 60 }, (_, n) => item(`c${n}.pennywharf`)), item('used.quayboard', { shop: 'quayboard', condition: 'used' }), item('lot.quayboard', { shop: 'quayboard', condition: 'used', lot: 'l' })],
-}; // prettier-ignore
+  items: [
+    ...Array.from({ length: 60 }, (_, n) => item(`c${n}.pennywharf`)),
+    item('used.quayboard', { shop: 'quayboard', condition: 'used' }),
+    item('lot.quayboard', { shop: 'quayboard', condition: 'used', lot: 'l' }),
+  ],
+};
 const market = marketOf(file);
 const mean = (day: number) => {
   const asked = file.items.slice(0, 60).flatMap((each) => market.ask(each, day)?.price ?? []);
@@ -48,14 +62,21 @@ describe('what the shops serve', () => {
   const [first] = file.items;
   const ask = { price: 19_990, stock: 3 };
   it('marks prices up in its own way, and not at all once the pages were rebuilt', () => {
-    expect(['pennywharf', 'boltbarrow', 'cobblegate', 'skarvholm'].map(markupOf)).toEqual(['json-ld', 'graph', 'microdata', 'rdfa']); // prettier-ignore
+    expect(['pennywharf', 'boltbarrow', 'cobblegate', 'skarvholm'].map(markupOf)).toEqual([
+      'json-ld',
+      'graph',
+      'microdata',
+      'rdfa',
+    ]);
     expect(productPage(shop, first, ask, false)).toContain('"price":"199.90"');
     expect(productPage(shop, first, { price: null, stock: 0 }, false)).toContain('OutOfStock');
     expect(productPage(shop, first, ask, true)).not.toMatch(/ld\+json|itemprop|property=/);
   });
   it('gives lists and feeds with the day, and a calendar of what is to come', () => {
     const listed = [{ item: first, ask }];
-    expect(priceList(shop, listed, '2026-11-20', false).split('\r\n')[1]).toBe('c0.pennywharf,Bramfell,Ember c0.pennywharf,,,199.90,EUR,3,new,2026-11-20'); // prettier-ignore
+    expect(priceList(shop, listed, '2026-11-20', false).split('\r\n')[1]).toBe(
+      'c0.pennywharf,Bramfell,Ember c0.pennywharf,,,199.90,EUR,3,new,2026-11-20',
+    );
     expect(priceList(shop, listed, '2026-11-20', true)).toMatch(/^article_code/);
     const feed = JSON.parse(jsonFeed(shop, listed, [], '2026-11-20', false)) as { offers: unknown[] };
     expect(feed.offers[0]).toMatchObject({ sku: 'c0.pennywharf', price: '199.90', available: true });

@@ -72,7 +72,17 @@ interface Course {
 /** The course of an item from the first day on; longer when asked for more. */
 function* course(item: Item, file: MarketFile): Generator<{ readonly log: number; readonly out: boolean }> {
   const d = diceOf('course', item.id);
-  const yearly = { processor: 0.2, card: 0.2, storage: 0.18, memory: 0.15, board: 0.1, cooler: 0.05, supply: 0.04, case: 0.03 }[item.kind] ?? 0.05; // prettier-ignore
+  const yearly =
+    {
+      processor: 0.2,
+      card: 0.2,
+      storage: 0.18,
+      memory: 0.15,
+      board: 0.1,
+      cooler: 0.05,
+      supply: 0.04,
+      case: 0.03,
+    }[item.kind] ?? 0.05;
   const fall = (yearly + 0.08 * d.normal()) / 365;
   const start = 0.006 + 0.018 * d.uniform();
   const end = 0.09 + 0.12 * d.uniform();
@@ -139,9 +149,12 @@ export function marketOf(file: MarketFile) {
   function ask(item: Item, day: number): Ask | undefined {
     if (isUsed(item)) {
       if (!item.inStock) return { price: null, stock: 0 };
-      const from = item.id.includes('.d') ? Number(item.id.slice(item.id.lastIndexOf('.d') + 2)) : listedFrom(item); // prettier-ignore
+      const from = item.id.includes('.d')
+        ? Number(item.id.slice(item.id.lastIndexOf('.d') + 2))
+        : listedFrom(item);
       if (day < from) return undefined;
-      if (item.lot === undefined && day >= soldOn(item, from)) return day === soldOn(item, from) ? { price: null, stock: 0 } : undefined; // prettier-ignore
+      if (item.lot === undefined && day >= soldOn(item, from))
+        return day === soldOn(item, from) ? { price: null, stock: 0 } : undefined;
       // Sellers come down in steps of a week.
       const weeks = item.lot === undefined ? Math.floor(Math.max(0, day) / 7) : 0;
       return { price: weeks === 0 ? item.price : ended(item.price * 0.975 ** weeks), stock: 1 };
@@ -151,13 +164,20 @@ export function marketOf(file: MarketFile) {
     const stock = 1 + Math.floor(12 * diceOf('stock', item.id, Math.floor(day / 9)).uniform());
     // On day 0 the shelf is as the first day says.
     if (day === 0 ? !item.inStock : here.out) return { price: null, stock: 0 };
-    return { price: here.log === origin.log ? item.price : ended(item.price * Math.exp(here.log - origin.log)), stock }; // prettier-ignore
+    return {
+      price: here.log === origin.log ? item.price : ended(item.price * Math.exp(here.log - origin.log)),
+      stock,
+    };
   }
 
   /** Listings that appeared on the board after day 0. */
   function newListings(shop: string, day: number): Item[] {
     const found: Item[] = [];
-    const parts = new Map(file.items.filter((item) => item.shop === shop && item.lot === undefined).map((item) => [item.maker + item.name, item])); // prettier-ignore
+    const parts = new Map(
+      file.items
+        .filter((item) => item.shop === shop && item.lot === undefined)
+        .map((item) => [item.maker + item.name, item]),
+    );
     for (const item of parts.values())
       for (let posted = Math.max(1, day - 60); posted <= day; posted++) {
         const d = diceOf('new', item.id, posted);
@@ -170,16 +190,23 @@ export function marketOf(file: MarketFile) {
           grade: 'ABC'[Math.floor(3 * d.uniform())],
           monthsOld: 3 + Math.floor(45 * d.uniform()),
           returnDays: d.chance(0.4) ? 14 : 0,
-          seller: { name: `quay_${Math.floor(900 * d.uniform()) + 100}`, good: Math.round(rated * (0.9 + 0.1 * d.uniform())), rated },
-        }); // prettier-ignore
+          seller: {
+            name: `quay_${Math.floor(900 * d.uniform()) + 100}`,
+            good: Math.round(rated * (0.9 + 0.1 * d.uniform())),
+            rated,
+          },
+        });
       }
     return found;
   }
 
   const listing = (shop: string, day: number): readonly { item: Item; ask: Ask }[] =>
-    [...file.items.filter((item) => item.shop === shop), ...(file.shops.find((each) => each.id === shop)?.kind === 'market' ? newListings(shop, day) : [])]
+    [
+      ...file.items.filter((item) => item.shop === shop),
+      ...(file.shops.find((each) => each.id === shop)?.kind === 'market' ? newListings(shop, day) : []),
+    ]
       .map((item) => ({ item, ask: ask(item, day) }))
-      .filter((each): each is { item: Item; ask: Ask } => each.ask !== undefined); // prettier-ignore
+      .filter((each): each is { item: Item; ask: Ask } => each.ask !== undefined);
 
   /** A code that a shop hands out for a week now and then, and a maker’s rebate for a fortnight. */
   function deals(shop: string, day: number): readonly Record<string, unknown>[] {
@@ -189,12 +216,43 @@ export function marketOf(file: MarketFile) {
       const seen = dateOn(file, start);
       if (d.chance(0.05) && day - start < 7) {
         const percent = 4 + Math.floor(5 * d.uniform());
-        out.push({ id: `${shop}-code-${start}`, kind: 'code', name: `${percent} % off for a week`, shop, code: `TIDE${percent}${start}`, off: { kind: 'percent', percent }, minSpendMinor: 5000, from: seen, to: dateOn(file, start + 6), seenOn: seen }); // prettier-ignore
+        out.push({
+          id: `${shop}-code-${start}`,
+          kind: 'code',
+          name: `${percent} % off for a week`,
+          shop,
+          code: `TIDE${percent}${start}`,
+          off: { kind: 'percent', percent },
+          minSpendMinor: 5000,
+          from: seen,
+          to: dateOn(file, start + 6),
+          seenOn: seen,
+        });
       }
-      const { items, currency } = { items: file.items.filter((item) => item.shop === shop && item.kind === 'supply' && item.condition === 'new'), currency: file.shops.find((each) => each.id === shop)?.currency }; // prettier-ignore
+      const { items, currency } = {
+        items: file.items.filter(
+          (item) => item.shop === shop && item.kind === 'supply' && item.condition === 'new',
+        ),
+        currency: file.shops.find((each) => each.id === shop)?.currency,
+      };
       if (d.chance(0.03) && items.length > 0) {
         const item = items[Math.floor(d.uniform() * items.length)];
-        out.push({ id: `${shop}-rebate-${start}`, kind: 'rebate', name: `${item.maker} sends money back for ${item.name}`, shops: [shop], parts: [item.id.split('.')[0]], amountMinor: Math.max(500, Math.round(item.price / 1000) * 100), currency, form: 'cash', payoutDays: 60, postmarkDays: 30, papers: ['copy of the receipt'], from: seen, to: dateOn(file, start + 13), seenOn: seen }); // prettier-ignore
+        out.push({
+          id: `${shop}-rebate-${start}`,
+          kind: 'rebate',
+          name: `${item.maker} sends money back for ${item.name}`,
+          shops: [shop],
+          parts: [item.id.split('.')[0]],
+          amountMinor: Math.max(500, Math.round(item.price / 1000) * 100),
+          currency,
+          form: 'cash',
+          payoutDays: 60,
+          postmarkDays: 30,
+          papers: ['copy of the receipt'],
+          from: seen,
+          to: dateOn(file, start + 13),
+          seenOn: seen,
+        });
       }
     }
     return out;

@@ -1,7 +1,13 @@
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { buyingSchema, catalogueFileSchema, dealSchema, MAX_RECEIPT_BYTES, type CatalogueFile } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  buyingSchema,
+  catalogueFileSchema,
+  dealSchema,
+  MAX_RECEIPT_BYTES,
+  type CatalogueFile,
+} from '@ripe-pick/contract';
 import ICAL from 'ical.js';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createApp } from './app.ts';
@@ -32,7 +38,15 @@ const catalogue = async () => (await (await call('/api/catalogue')).json()) as C
 const problemsOf = async (answer: Response) =>
   ((await answer.json()) as { error: { problems: { path: string; message: string }[] } }).error.problems;
 
-const DEAL = { id: 'mine', kind: 'code', name: 'Ten off', seenOn: '2026-11-20', shop: 'pennywharf', code: 'TEN', off: { kind: 'amount', minor: 1000 } }; // prettier-ignore
+const DEAL = {
+  id: 'mine',
+  kind: 'code',
+  name: 'Ten off',
+  seenOn: '2026-11-20',
+  shop: 'pennywharf',
+  code: 'TEN',
+  off: { kind: 'amount', minor: 1000 },
+};
 
 describe('deals and shops over the API', () => {
   it('a deal is put, changed under its id, and taken out; everything else stays as it was', async () => {
@@ -52,7 +66,11 @@ describe('deals and shops over the API', () => {
     ['a last day before the first', { ...DEAL, from: '2026-12-02', to: '2026-12-01' }, 'to'],
     ['more than all of it', { ...DEAL, off: { kind: 'percent', percent: 101 } }, 'percent'],
     ['a fraction of a cent', { ...DEAL, off: { kind: 'amount', minor: 10.5 } }, 'minor'],
-    ['a combo of one part', { ...DEAL, kind: 'combo', code: undefined, off: undefined, parts: [demo.parts[0].id], offMinor: 100 }, 'parts'],
+    [
+      'a combo of one part',
+      { ...DEAL, kind: 'combo', code: undefined, off: undefined, parts: [demo.parts[0].id], offMinor: 100 },
+      'parts',
+    ],
     ['a field that nobody knows', { ...DEAL, colour: 'red' }, 'colour'],
     ['a day that is none', { ...DEAL, to: '2027-02-29' }, 'to'],
   ] as const)('%s is refused by field, and nothing changes', async (_, deal, path) => {
@@ -61,14 +79,19 @@ describe('deals and shops over the API', () => {
     const problems = await problemsOf(answer);
     expect(problems.some((problem) => `${problem.path} ${problem.message}`.includes(path))).toBe(true);
     expect((await catalogue()).deals).toEqual(demo.deals);
-  }); // prettier-ignore
+  });
   it('every kind of deal in the demo passes the schema twice', () => {
     expect(new Set(demo.deals.map((deal) => deal.kind)).size).toBe(6);
     for (const deal of demo.deals) expect(dealSchema.parse(JSON.parse(JSON.stringify(deal)))).toEqual(deal);
   });
   it('a shop’s terms change in place, with fees by item and weight, tax and days', async () => {
     const [first] = demo.shops;
-    const shop = { ...first, taxAddedPercent: 19, sendsInDays: 6, shipping: { ...first.shipping, perItemMinor: 50, byClassMinor: { small: 0, medium: 100, large: 800 } } }; // prettier-ignore
+    const shop = {
+      ...first,
+      taxAddedPercent: 19,
+      sendsInDays: 6,
+      shipping: { ...first.shipping, perItemMinor: 50, byClassMinor: { small: 0, medium: 100, large: 800 } },
+    };
     expect((await post('/api/shops', { shop })).status).toBe(200);
     const after = await catalogue();
     expect(after.shops[0]).toEqual(shop);
@@ -82,7 +105,11 @@ describe('what is kept of buying', () => {
   const { format: _f, version: _v, ...rest } = brief;
   const workspace = { brief: rest, candidates: [{ id: 'a', name: 'A', picks: {} }], active: 'a' };
   const save = (more: object, revision = 0) =>
-    call('/api/workspace', { method: 'PUT', body: JSON.stringify({ revision, workspace: { ...workspace, ...more } }), headers: { 'content-type': 'application/json' } }); // prettier-ignore
+    call('/api/workspace', {
+      method: 'PUT',
+      body: JSON.stringify({ revision, workspace: { ...workspace, ...more } }),
+      headers: { 'content-type': 'application/json' },
+    });
   it('finds, orders, slips and versions are given back as they came', async () => {
     expect((await save(buying)).status).toBe(200);
     const saved = (await (await call('/api/workspace')).json()) as { workspace: typeof buying };
@@ -101,7 +128,9 @@ describe('what is kept of buying', () => {
     await save(buying);
     const answer = await call('/calendar.ics');
     expect(answer.headers.get('content-type')).toBe('text/calendar; charset=utf-8');
-    const events = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[]).getAllSubcomponents('vevent').map((each) => new ICAL.Event(each)); // prettier-ignore
+    const events = new ICAL.Component(ICAL.parse(await answer.text()) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map((each) => new ICAL.Event(each));
     const days = Object.fromEntries(
       events.map((event) => [event.uid.split('@')[0], event.startDate.toString()]),
     );

@@ -5,13 +5,31 @@ import type { Store } from './store/index.ts';
 import type { DemoFiles } from './transfer/index.ts';
 
 const whole = z.coerce.number().int();
-const rowSchema = z.tuple([z.string().min(1), whole, whole, z.union([z.literal('').transform(() => null), whole.positive()])]); // prettier-ignore
+const rowSchema = z.tuple([
+  z.string().min(1),
+  whole,
+  whole,
+  z.union([z.literal('').transform(() => null), whole.positive()]),
+]);
 const NOON = MINUTES_A_DAY / 2;
 
 /** The shops’ own lists and feeds, and the pages of a few articles: each read by the very reader that reads pages from outside. */
 function demoFeeds(address: string): Feed[] {
-  const list = (shop: string, name: string, path: string) => ({ id: `market-${shop}`, name: `${name}, ${path === 'prices.csv' ? 'price list' : 'feed'}`, url: `${address}/shops/${shop}/${path}`, shop, allowPrivate: true }); // prettier-ignore
-  const page = (shop: string, name: string, part: string) => ({ id: `page-${part}`.slice(0, 100), name: `${name}, page of one part`, url: `${address}/shops/${shop}/items/${part}.${shop}.html`, shop, part, allowPrivate: true }); // prettier-ignore
+  const list = (shop: string, name: string, path: string) => ({
+    id: `market-${shop}`,
+    name: `${name}, ${path === 'prices.csv' ? 'price list' : 'feed'}`,
+    url: `${address}/shops/${shop}/${path}`,
+    shop,
+    allowPrivate: true,
+  });
+  const page = (shop: string, name: string, part: string) => ({
+    id: `page-${part}`.slice(0, 100),
+    name: `${name}, page of one part`,
+    url: `${address}/shops/${shop}/items/${part}.${shop}.html`,
+    shop,
+    part,
+    allowPrivate: true,
+  });
   return [
     list('pennywharf', 'Pennywharf', 'prices.csv'),
     list('boltbarrow', 'Boltbarrow', 'feed.json'),
@@ -24,24 +42,47 @@ function demoFeeds(address: string): Feed[] {
 }
 
 /** Gives the demo its past prices and its sources. What is there already stays. */
-export async function loadDemoPrices(store: Store, demo: DemoFiles, marketAddress: string | null): Promise<void> {
+export async function loadDemoPrices(
+  store: Store,
+  demo: DemoFiles,
+  marketAddress: string | null,
+): Promise<void> {
   const { offers, shops, today } = await store.catalogue();
   const text = demo.prices?.();
   if (text && today) {
     const byId = new Map(offers.map((offer) => [offer.id, offer]));
     const currencies = new Map(shops.map((shop) => [shop.id, shop.currency]));
     const day0 = dayNumber(today) * MINUTES_A_DAY + NOON;
-    const runs = text.trim().split('\n').slice(1).flatMap((line) => {
-      const [id, first, last, price] = rowSchema.parse(line.split(','));
-      const offer = byId.get(id);
-      if (!offer) return [];
-      return [{ offer: id, part: offer.part, shop: offer.shop, currency: currencies.get(offer.shop) ?? 'EUR', first: day0 + first * MINUTES_A_DAY, last: day0 + last * MINUTES_A_DAY, price }];
-    });
+    const runs = text
+      .trim()
+      .split('\n')
+      .slice(1)
+      .flatMap((line) => {
+        const [id, first, last, price] = rowSchema.parse(line.split(','));
+        const offer = byId.get(id);
+        if (!offer) return [];
+        return [
+          {
+            offer: id,
+            part: offer.part,
+            shop: offer.shop,
+            currency: currencies.get(offer.shop) ?? 'EUR',
+            first: day0 + first * MINUTES_A_DAY,
+            last: day0 + last * MINUTES_A_DAY,
+            price,
+          },
+        ];
+      });
     await store.importRuns(runs, 'demo history');
   }
-  if (marketAddress) for (const feed of demoFeeds(marketAddress)) if (shops.some((shop) => shop.id === feed.shop)) {
-    await store.putFeed(feed);
-    // Today’s prices came with the demo: the first fetch is tomorrow’s.
-    if (today) await store.saveFeedState(feedStateSchema.parse({ id: feed.id, nextAt: `${addDays(today, 1)}T06:00:00.000Z` }));
-  }
-} // prettier-ignore
+  if (marketAddress)
+    for (const feed of demoFeeds(marketAddress))
+      if (shops.some((shop) => shop.id === feed.shop)) {
+        await store.putFeed(feed);
+        // Today’s prices came with the demo: the first fetch is tomorrow’s.
+        if (today)
+          await store.saveFeedState(
+            feedStateSchema.parse({ id: feed.id, nextAt: `${addDays(today, 1)}T06:00:00.000Z` }),
+          );
+      }
+}

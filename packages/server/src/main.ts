@@ -79,7 +79,10 @@ if (isFresh && demo) {
 
 const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
 const marketMain = join(root, 'packages/market/src/main.ts');
-const market = hasDemo && existsSync(marketMain) ? simulatedMarket(marketMain, Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1)) : null; // prettier-ignore
+const market =
+  hasDemo && existsSync(marketMain)
+    ? simulatedMarket(marketMain, Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1))
+    : null;
 /** A catalogue with a day of its own lives on that day: prices seen there were seen then. */
 const now = async () => {
   const day = await store.today();

@@ -54,22 +54,38 @@ const workspace = { brief, candidates: [{ id: 'a', name: 'A', picks: {} }], acti
 
 describe('records, passes and models over the API', () => {
   const post = (path: string, body: unknown) =>
-    call(path, { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } });
+    call(path, {
+      method: 'POST',
+      body: JSON.stringify(body),
+      headers: { 'content-type': 'application/json' },
+    });
   const get = async <T>(path: string) => (await (await call(path)).json()) as T;
   interface Model {
-    readonly frameModel: { fit?: Record<string, unknown>; cards: { rateLn: number }[]; games: { id: string }[] };
+    readonly frameModel: {
+      fit?: Record<string, unknown>;
+      cards: { rateLn: number }[];
+      games: { id: string }[];
+    };
   }
   it('come with the demo, change in one go, and a bad one changes nothing', async () => {
     await call('/api/demo', { method: 'POST' });
     const { records } = await get<{ records: { id: string; average: number }[] }>('/api/records');
     expect(records).toHaveLength(1200);
     const [first] = records;
-    const put = [{ ...first, average: 61 }, { ...first, id: 'new' }];
-    expect((await (await post('/api/records', { put, remove: [records[1].id] })).json())).toEqual({ kept: 1200 });
+    const put = [
+      { ...first, average: 61 },
+      { ...first, id: 'new' },
+    ];
+    expect(await (await post('/api/records', { put, remove: [records[1].id] })).json()).toEqual({
+      kept: 1200,
+    });
     const after = (await get<{ records: typeof records }>('/api/records')).records;
     expect(after[0]).toMatchObject({ id: first.id, average: 61 });
     expect(after.at(-1)?.id).toBe('new');
-    const bad = await post('/api/records', { put: [{ ...first, average: -1 }], remove: after.map((each) => each.id) });
+    const bad = await post('/api/records', {
+      put: [{ ...first, average: -1 }],
+      remove: after.map((each) => each.id),
+    });
     expect(bad.status).toBe(422);
     expect((await json(bad)).error.problems[0].path).toBe('put[0].average');
     expect((await get<{ records: unknown[] }>('/api/records')).records).toHaveLength(1200);
@@ -78,7 +94,10 @@ describe('records, passes and models over the API', () => {
     await call('/api/demo', { method: 'POST' });
     const bench = await get<{ systems: { id: string }[]; runs: { id: string }[] }>('/api/bench');
     expect([bench.systems.length, bench.runs.length]).toEqual([1, 20]);
-    await post('/api/bench', { removeRuns: bench.runs.slice(0, 5).map((run) => run.id), putSystems: [{ ...bench.systems[0], name: 'Seat 1' }] });
+    await post('/api/bench', {
+      removeRuns: bench.runs.slice(0, 5).map((run) => run.id),
+      putSystems: [{ ...bench.systems[0], name: 'Seat 1' }],
+    });
     await store.close();
     store = await openStore(join(folder, 'data', 'test.sqlite'));
     const after = await store.bench();
@@ -87,14 +106,32 @@ describe('records, passes and models over the API', () => {
   it('a model takes the place of the one that is there and is remembered; one of other games or parts is refused', async () => {
     await call('/api/demo', { method: 'POST' });
     const { frameModel } = await get<Model>('/api/catalogue');
-    const moved = { ...frameModel, cards: frameModel.cards.map((rate) => ({ ...rate, rateLn: rate.rateLn + 0.01 })) };
+    const moved = {
+      ...frameModel,
+      cards: frameModel.cards.map((rate) => ({ ...rate, rateLn: rate.rateLn + 0.01 })),
+    };
     expect((await put('/api/model', { frameModel: moved })).status).toBe(200);
-    expect((await get<Model>('/api/catalogue')).frameModel.cards[0].rateLn).toBeCloseTo(frameModel.cards[0].rateLn + 0.01, 9);
-    expect((await get<{ fits: { records: number }[] }>('/api/model/past')).fits).toMatchObject([{ records: 1166 }]);
-    expect((await put('/api/model', { frameModel: { ...frameModel, games: frameModel.games.slice(1) } })).status).toBe(409);
-    expect((await put('/api/model', { frameModel: { ...frameModel, cards: [{ part: 'lost', rateLn: 0, sdLn: 1 }] } })).status).toBe(422);
+    expect((await get<Model>('/api/catalogue')).frameModel.cards[0].rateLn).toBeCloseTo(
+      frameModel.cards[0].rateLn + 0.01,
+      9,
+    );
+    expect((await get<{ fits: { records: number }[] }>('/api/model/past')).fits).toMatchObject([
+      { records: 1166 },
+    ]);
+    expect(
+      (await put('/api/model', { frameModel: { ...frameModel, games: frameModel.games.slice(1) } })).status,
+    ).toBe(409);
+    expect(
+      (
+        await put('/api/model', {
+          frameModel: { ...frameModel, cards: [{ part: 'lost', rateLn: 0, sdLn: 1 }] },
+        })
+      ).status,
+    ).toBe(422);
     const short = { ...frameModel, fit: { ...frameModel.fit, covariance: 'AAAA' } };
-    expect((await json(put('/api/model', { frameModel: short }))).error.problems[0].path).toBe('frameModel.fit.covariance');
+    expect((await json(put('/api/model', { frameModel: short }))).error.problems[0].path).toBe(
+      'frameModel.fit.covariance',
+    );
   });
   it('a game is added, and one with a known id is not', async () => {
     await call('/api/demo', { method: 'POST' });
@@ -102,7 +139,7 @@ describe('records, passes and models over the API', () => {
     expect((await post('/api/games', { game: { ...game, id: 'fresh', name: 'Fresh' } })).status).toBe(200);
     expect((await post('/api/games', { game })).status).toBe(422);
   });
-}); // prettier-ignore
+});
 
 describe('the API', () => {
   it('tells what it holds', async () => {
@@ -119,9 +156,27 @@ describe('the API', () => {
         headers: { 'content-type': 'application/json' },
       });
     const part = { id: 'mine', slot: 'card', maker: 'Own', name: 'First card', lengthMm: 200 };
-    const shop = { id: 'corner', name: 'Corner', kind: 'shop', currency: 'EUR', shipping: { feeMinor: 0, freeFromMinor: null } }; // prettier-ignore
-    const offer = { id: 'mine.corner', part: 'mine', shop: 'corner', priceMinor: 9900, condition: 'new', inStock: true, seenOn: '2026-11-20' }; // prettier-ignore
-    expect((await json(post('/api/parts', { part, shop, offer }))) as unknown).toMatchObject({ parts: 1, shops: 1, offers: 1 }); // prettier-ignore
+    const shop = {
+      id: 'corner',
+      name: 'Corner',
+      kind: 'shop',
+      currency: 'EUR',
+      shipping: { feeMinor: 0, freeFromMinor: null },
+    };
+    const offer = {
+      id: 'mine.corner',
+      part: 'mine',
+      shop: 'corner',
+      priceMinor: 9900,
+      condition: 'new',
+      inStock: true,
+      seenOn: '2026-11-20',
+    };
+    expect((await json(post('/api/parts', { part, shop, offer }))) as unknown).toMatchObject({
+      parts: 1,
+      shops: 1,
+      offers: 1,
+    });
     const twice = await post('/api/parts', { part, shop: null, offer: null });
     expect(twice.status).toBe(422);
     expect(JSON.stringify(await twice.json())).toContain('stands already');
@@ -131,7 +186,11 @@ describe('the API', () => {
       offer: null,
     });
     expect((await json(wrong)).error.problems[0].path).toBe('part.lengthMm');
-    const lost = await post('/api/parts', { part: { ...part, id: 'c' }, shop: null, offer: { ...offer, id: 'x', part: 'c', shop: 'nowhere' } }); // prettier-ignore
+    const lost = await post('/api/parts', {
+      part: { ...part, id: 'c' },
+      shop: null,
+      offer: { ...offer, id: 'x', part: 'c', shop: 'nowhere' },
+    });
     expect(lost.status).toBe(422);
     expect((await json(call('/api/status'))).counts.parts).toBe(1);
     expect((await json(post('/api/parts/remove', { part: 'mine' }))) as unknown).toMatchObject({

@@ -74,7 +74,9 @@ export function addUp(
         stated.push({ minor, which: line.total ?? 'till', line: line.line });
       continue;
     }
-    const amount = Math.abs(read(line.price, line.kind === 'part' ? 'price' : line.kind === 'tax' ? 'price' : line.kind)) * line.quantity; // prettier-ignore
+    const amount =
+      Math.abs(read(line.price, line.kind === 'part' ? 'price' : line.kind === 'tax' ? 'price' : line.kind)) *
+      line.quantity;
     if (line.kind === 'part') {
       if (line.price === null && !line.isOwned)
         findings.push({ code: 'no-price', line: line.line, name: line.name });

@@ -48,8 +48,17 @@ describe('what a name in a list may mean', () => {
 });
 
 describe('words for slots', () => {
-  it.each([['CPU', 'processor'], ['Motherboard', 'board'], ['**RAM**', 'memory'], ['GPU:', 'card'], ['NVMe', 'storage'], ['PSU', 'supply'], ['Wi-Fi', 'network'], ['OS', 'system']] as const)('%s is the %s', (word, slot) => {
+  it.each([
+    ['CPU', 'processor'],
+    ['Motherboard', 'board'],
+    ['**RAM**', 'memory'],
+    ['GPU:', 'card'],
+    ['NVMe', 'storage'],
+    ['PSU', 'supply'],
+    ['Wi-Fi', 'network'],
+    ['OS', 'system'],
+  ] as const)('%s is the %s', (word, slot) => {
     expect(slotOfWord(word)).toBe(slot);
-  }); // prettier-ignore
+  });
   it('other words name none', () => expect(slotOfWord('Ember')).toBeNull());
 });

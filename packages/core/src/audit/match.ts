@@ -7,7 +7,12 @@ export interface PartMatch {
 }
 
 const wordsOf = (text: string): string[] =>
-  text.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').toLowerCase().split(/[^a-z0-9]+/).filter((word) => word !== ''); // prettier-ignore
+  text
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .split(/[^a-z0-9]+/)
+    .filter((word) => word !== '');
 
 /** Below this fit a part is no candidate. Chosen: half of the weight of the words must be the same. */
 const LEAST_FIT = 0.5;

@@ -34,12 +34,14 @@ export function readAmount(text: string, currency: string): AmountRead | null {
     if (after === 1 || after === 2)
       return { kind: 'sure', minor: toMinor(Number(digits.replace(',', '.')), currency) };
     // One mark with three digits behind it: thousands, or a slip of the finger.
-    if (after === 3) return doubt([toMinor(whole(digits), currency), toMinor(Number(digits.replace(',', '.')), currency)]); // prettier-ignore
+    if (after === 3)
+      return doubt([toMinor(whole(digits), currency), toMinor(Number(digits.replace(',', '.')), currency)]);
     return doubt([]);
   }
   const groups = digits.slice(0, last).replace('-', '').split(/[.,]/);
   const isGrouped = groups.slice(1).every((group) => group.length === 3) && groups[0].length <= 3;
-  if (new Set(marks).size === 1) return isGrouped && after === 3 ? { kind: 'sure', minor: toMinor(whole(digits), currency) } : doubt([]); // prettier-ignore
+  if (new Set(marks).size === 1)
+    return isGrouped && after === 3 ? { kind: 'sure', minor: toMinor(whole(digits), currency) } : doubt([]);
   if (!isGrouped || (after !== 1 && after !== 2)) return doubt([]);
   return {
     kind: 'sure',

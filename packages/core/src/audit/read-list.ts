@@ -54,12 +54,42 @@ export function slotOfWord(word: string): string | null {
 /* An amount with what usually stands around it; letters that slip into digits are taken along, to be asked about. */
 const AMOUNT = String.raw`(?:[€$£]\s?)?[~≈]?[0-9][0-9OolI?]*(?:[.,\u00a0\u202f '][0-9OolI?]+)*(?:\s?(?:€|EUR|SEK|USD|GBP|kr))?`;
 const EXTRAS: readonly (readonly [ListExtra['kind'], RegExp])[] = [
-  ['rebate', new RegExp(String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*(?:mail[- ]?in\s+)?(?:rebate|MIR)\b|(?:mail[- ]?in\s+)?(?:rebate|MIR)\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`, 'i')],
-  ['cashback', new RegExp(String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*cash ?back|cash ?back\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`, 'i')],
-  ['code', new RegExp(String.raw`[-−–]\s*(${AMOUNT})\s*(?:with|w\/|using)?\s*(?:promo |coupon )?code\s*:?\s*[\w-]*|(?:with |w\/ |using )?(?:promo |coupon )?code\s+[A-Z0-9]{3,}\s*[-−–:]+\s*(${AMOUNT})`, 'i')],
-  ['discount', new RegExp(String.raw`[-−–]\s*(${AMOUNT})\s*(?:instant|discount|off|combo)\b|(?:instant|discount|combo)\s*(?:discount|savings?)?\s*(?:of|:)?\s*[-−–]\s*(${AMOUNT})`, 'i')],
-  ['shipping', new RegExp(String.raw`(?:\+\s*)?(${AMOUNT})\s*(?:shipping|postage|delivery)|(?:shipping|postage|delivery)\s*(?:of|:|\+)?\s*(${AMOUNT})`, 'i')],
-]; // prettier-ignore
+  [
+    'rebate',
+    new RegExp(
+      String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*(?:mail[- ]?in\s+)?(?:rebate|MIR)\b|(?:mail[- ]?in\s+)?(?:rebate|MIR)\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`,
+      'i',
+    ),
+  ],
+  [
+    'cashback',
+    new RegExp(
+      String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*cash ?back|cash ?back\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`,
+      'i',
+    ),
+  ],
+  [
+    'code',
+    new RegExp(
+      String.raw`[-−–]\s*(${AMOUNT})\s*(?:with|w\/|using)?\s*(?:promo |coupon )?code\s*:?\s*[\w-]*|(?:with |w\/ |using )?(?:promo |coupon )?code\s+[A-Z0-9]{3,}\s*[-−–:]+\s*(${AMOUNT})`,
+      'i',
+    ),
+  ],
+  [
+    'discount',
+    new RegExp(
+      String.raw`[-−–]\s*(${AMOUNT})\s*(?:instant|discount|off|combo)\b|(?:instant|discount|combo)\s*(?:discount|savings?)?\s*(?:of|:)?\s*[-−–]\s*(${AMOUNT})`,
+      'i',
+    ),
+  ],
+  [
+    'shipping',
+    new RegExp(
+      String.raw`(?:\+\s*)?(${AMOUNT})\s*(?:shipping|postage|delivery)|(?:shipping|postage|delivery)\s*(?:of|:|\+)?\s*(${AMOUNT})`,
+      'i',
+    ),
+  ],
+];
 /* Behind a mark a blank may part thousands; without one it parts a name's number from the price. */
 const END = new RegExp(String.raw`[-–—:=|,;@]\s*(${AMOUNT})\s*$`);
 const BARE_END = new RegExp(String.raw`\s(${AMOUNT.replace(" '", '')})\s*$`);
@@ -73,7 +103,12 @@ export function readList(text: string, currency: string): ListRead {
   const isMarkdown = first.filter((row) => /^\s*\|.*\|/.test(row)).length >= 2;
   const separator = isMarkdown ? '|' : tableSeparator(first);
   if (separator === null)
-    return { shape: 'text', lines: rows.flatMap((row, n) => (row.trim() === '' || isRule(row) ? [] : [readLine(row, n + 1, currency)])) }; // prettier-ignore
+    return {
+      shape: 'text',
+      lines: rows.flatMap((row, n) =>
+        row.trim() === '' || isRule(row) ? [] : [readLine(row, n + 1, currency)],
+      ),
+    };
   const lines: ListLine[] = [];
   let columns: Columns | null = null;
   rows.forEach((row, n) => {
@@ -114,7 +149,16 @@ const HEADS: readonly (readonly [keyof Columns, RegExp])[] = [
   ['quantity', /^(qty|quantity|count|pieces)$/i],
   ['discount', /^(discount|promo|code|off)/i],
 ];
-const NO_COLUMNS: Columns = { slot: -1, name: -1, price: -1, shop: -1, rebate: -1, shipping: -1, quantity: -1, discount: -1 }; // prettier-ignore
+const NO_COLUMNS: Columns = {
+  slot: -1,
+  name: -1,
+  price: -1,
+  shop: -1,
+  rebate: -1,
+  shipping: -1,
+  quantity: -1,
+  discount: -1,
+};
 
 function columnsOf(cells: readonly string[]): Columns | null {
   const found: Record<string, number> = { ...NO_COLUMNS };
@@ -141,7 +185,12 @@ function tableSeparator(rows: readonly string[]): string | null {
       counts.filter((count) => count === usual).length >= 0.7 * rows.length
     ) {
       // A comma in prices and sentences is no table: a table's first line names its columns, or a slot stands first.
-      if (mark !== ',' || columnsOf(cellsOf(rows[0], mark)) || rows.every((row) => slotOfWord(cellsOf(row, mark)[0]) !== null)) return mark; // prettier-ignore
+      if (
+        mark !== ',' ||
+        columnsOf(cellsOf(rows[0], mark)) ||
+        rows.every((row) => slotOfWord(cellsOf(row, mark)[0]) !== null)
+      )
+        return mark;
     }
   }
   return null;
@@ -181,17 +230,37 @@ function readCells(
   const words = `${slotCell} ${name}`.trim();
   const priceText = strip(cell(columns.price));
   const extras: ListExtra[] = [];
-  for (const [kind, at] of [['rebate', columns.rebate], ['shipping', columns.shipping], ['discount', columns.discount]] as const) {
+  for (const [kind, at] of [
+    ['rebate', columns.rebate],
+    ['shipping', columns.shipping],
+    ['discount', columns.discount],
+  ] as const) {
     const text = cell(at).replace(/^[-−–]\s*/, '');
     const amount = readAmount(text, currency);
-    if (amount && !(amount.kind === 'sure' && amount.minor === 0)) extras.push({ kind, amount, text: cell(at) });
-  } // prettier-ignore
+    if (amount && !(amount.kind === 'sure' && amount.minor === 0))
+      extras.push({ kind, amount, text: cell(at) });
+  }
   const inPrice = takeExtras(priceText, currency);
   const price = readAmount(inPrice.rest.replace(/^[-−–]\s*/, ''), currency);
-  return finish({ line, raw, words, name: name || slotCell, slotWord: slotOfWord(slotCell), price, isOwned: isOwned(`${name} ${priceText}`), extras: [...extras, ...inPrice.extras], shop: strip(cell(columns.shop)) || null, quantity: Math.max(1, Number.parseInt(cell(columns.quantity), 10) || 1) }); // prettier-ignore
+  return finish({
+    line,
+    raw,
+    words,
+    name: name || slotCell,
+    slotWord: slotOfWord(slotCell),
+    price,
+    isOwned: isOwned(`${name} ${priceText}`),
+    extras: [...extras, ...inPrice.extras],
+    shop: strip(cell(columns.shop)) || null,
+    quantity: Math.max(1, Number.parseInt(cell(columns.quantity), 10) || 1),
+  });
 }
 
-const strip = (text: string) => text.replace(/\[([^\]]*)\]\([^)]*\)/g, '$1').replace(/[*_`]/g, '').trim(); // prettier-ignore
+const strip = (text: string) =>
+  text
+    .replace(/\[([^\]]*)\]\([^)]*\)/g, '$1')
+    .replace(/[*_`]/g, '')
+    .trim();
 const isOwned = (text: string) =>
   /\b(owned|already have|have it|from old|reused?|given|free|included)\b/i.test(text);
 
@@ -217,13 +286,20 @@ function readLine(raw: string, line: number, currency: string): ListLine {
   if (slotMatch && slotWord) text = text.slice(slotMatch[0].length);
   const quantityMatch = /(?:^|\s)(?:(\d)\s?[x×]\s+|[x×]\s?(\d)\b)/i.exec(text);
   const quantity = quantityMatch ? Number(quantityMatch[1] ?? quantityMatch[2]) : 1;
-  if (quantityMatch) text = `${text.slice(0, quantityMatch.index)} ${text.slice(quantityMatch.index + quantityMatch[0].length)}`.trim(); // prettier-ignore
+  if (quantityMatch)
+    text =
+      `${text.slice(0, quantityMatch.index)} ${text.slice(quantityMatch.index + quantityMatch[0].length)}`.trim();
   // What it comes to after everything is said by the line itself; it is worked out again.
-  text = text.replace(new RegExp(String.raw`(?:=|\bafter\b[^=]*?)\s*${AMOUNT}\s*$`, 'i'), (all) => (/rebate|MIR|cash/i.test(all) && /after/i.test(all) ? all : '')); // prettier-ignore
+  text = text.replace(new RegExp(String.raw`(?:=|\bafter\b[^=]*?)\s*${AMOUNT}\s*$`, 'i'), (all) =>
+    /rebate|MIR|cash/i.test(all) && /after/i.test(all) ? all : '',
+  );
   // A line that is a charge or a total by itself keeps its amount; a part's line gives its extras away first.
   const whole = kindOf(words);
   const { rest, extras } = whole === 'part' ? takeExtras(text, currency) : { rest: text, extras: [] };
-  const shopMatch = /(?:@|\bat\b|\bfrom\b)\s+([A-Za-z][\w &.'’-]{2,40}?)(?=\s*(?:[-–—,:=(]|\d|$))|\(([A-Za-z][\w &.'’-]{2,40})\)\s*$/.exec(rest); // prettier-ignore
+  const shopMatch =
+    /(?:@|\bat\b|\bfrom\b)\s+([A-Za-z][\w &.'’-]{2,40}?)(?=\s*(?:[-–—,:=(]|\d|$))|\(([A-Za-z][\w &.'’-]{2,40})\)\s*$/.exec(
+      rest,
+    );
   const bare = (shopMatch ? rest.replace(shopMatch[0], ' ') : rest).trim();
   const tail = bare.replace(/[\s.,;:–—-]+$/, '');
   const end = END.exec(tail) ?? BARE_END.exec(tail);
@@ -232,8 +308,20 @@ function readLine(raw: string, line: number, currency: string): ListLine {
     ? /[€$£.,?~≈]|EUR|SEK|USD|kr/.test(end[0]) || /[-–—:=|,;@]\s*[0-9]/.test(end[0])
     : false;
   const isPrice = price !== null && (hasMark || whole !== 'part');
-  const name = (isPrice && end ? tail.slice(0, end.index) : bare).replace(/[\s,;:–—=|-]+$/, '').trim(); // prettier-ignore
-  return finish({ line, raw, words, name, slotWord, price: isPrice ? price : null, isOwned: isOwned(words), extras, shop: shopMatch?.[1] ?? shopMatch?.[2] ?? null, quantity, link }); // prettier-ignore
+  const name = (isPrice && end ? tail.slice(0, end.index) : bare).replace(/[\s,;:–—=|-]+$/, '').trim();
+  return finish({
+    line,
+    raw,
+    words,
+    name,
+    slotWord,
+    price: isPrice ? price : null,
+    isOwned: isOwned(words),
+    extras,
+    shop: shopMatch?.[1] ?? shopMatch?.[2] ?? null,
+    quantity,
+    link,
+  });
 }
 
 function kindOf(words: string): ListLine['kind'] {
@@ -252,7 +340,6 @@ function finish(
     readonly link?: string | null;
   },
 ): ListLine {
-  // prettier-ignore
   const { words, ...line } = parts;
   const named = kindOf(words);
   const kind =

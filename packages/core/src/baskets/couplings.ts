@@ -1,4 +1,13 @@
-import { backCounted, codeAppliesTo, gross, offMinor, stockOf, worthAt, type Market, type Priced } from '../money/index.ts'; // prettier-ignore
+import {
+  backCounted,
+  codeAppliesTo,
+  gross,
+  offMinor,
+  stockOf,
+  worthAt,
+  type Market,
+  type Priced,
+} from '../money/index.ts';
 import { WEIGHT_CLASSES, type Slot } from '../parts/index.ts';
 
 /** Index of a shop without an order to share: owned parts, and listings that ship alone. */
@@ -6,11 +15,25 @@ export const NO_SHOP = -1;
 
 /** What ties the choices of several slots together, beside an order's shipping. Amounts in the brief's minor units. */
 export type Coupling =
-  | { readonly kind: 'combo'; readonly shop: number; readonly off: number; readonly minor: number; readonly roles: number; readonly overlaps: number[] }
-  | { readonly kind: 'code'; readonly shop: number; readonly off: number; readonly amountMinor: number | null; readonly minSpend: number; readonly stacks: boolean }
+  | {
+      readonly kind: 'combo';
+      readonly shop: number;
+      readonly off: number;
+      readonly minor: number;
+      readonly roles: number;
+      readonly overlaps: number[];
+    }
+  | {
+      readonly kind: 'code';
+      readonly shop: number;
+      readonly off: number;
+      readonly amountMinor: number | null;
+      readonly minSpend: number;
+      readonly stacks: boolean;
+    }
   | { readonly kind: 'claim'; readonly left: number }
   | { readonly kind: 'lot'; readonly cost: number; readonly size: number }
-  | { readonly kind: 'single' }; // prettier-ignore
+  | { readonly kind: 'single' };
 
 /** How an option takes part in a coupling. */
 export interface Link {
@@ -67,7 +90,18 @@ const NO_LINKS: readonly Link[] = [];
 
 /** An option that costs nothing and joins no order: an owned part or an empty slot; `net` for what else it counts. */
 export function plainOption(offer: string | null, net: number): Option {
-  return { offer, net, least: net, shop: NO_SHOP, sub: 0, weight: 0, links: NO_LINKS, isTied: false, hasDeal: false, priced: null }; // prettier-ignore
+  return {
+    offer,
+    net,
+    least: net,
+    shop: NO_SHOP,
+    sub: 0,
+    weight: 0,
+    links: NO_LINKS,
+    isTied: false,
+    hasDeal: false,
+    priced: null,
+  };
 }
 
 /**
@@ -79,7 +113,10 @@ export function termsOf(market: Market): Terms {
   const shopIndex = new Map<string, number>();
   const couplings: Coupling[] = [];
   const combosAt = new Map<string, { at: number; parts: readonly string[] }[]>();
-  const codesAt = new Map<string, { at: number; code: NonNullable<ReturnType<Market['dealsAt']>>['codes'][number] }[]>(); // prettier-ignore
+  const codesAt = new Map<
+    string,
+    { at: number; code: NonNullable<ReturnType<Market['dealsAt']>>['codes'][number] }[]
+  >();
   for (const shop of market.shops.values()) {
     if (shop.kind === 'market') continue;
     const worth = (minor: number) => worthAt(shop, minor, market.rates);
@@ -94,19 +131,31 @@ export function termsOf(market: Market): Terms {
     const deals = market.dealsAt(shop.id);
     const { perItemMinor, byClassMinor } = shop.shipping;
     shops.push({
-      id: shop.id, flat: gross(flat), perItem: of(perItemMinor), byClass: byClassMinor ? WEIGHT_CLASSES.map((each) => of(byClassMinor[each])) : [],
-      freeFrom: shop.shipping.freeFromMinor ?? Infinity, hasDeals: deals !== null,
-    }); // prettier-ignore
+      id: shop.id,
+      flat: gross(flat),
+      perItem: of(perItemMinor),
+      byClass: byClassMinor ? WEIGHT_CLASSES.map((each) => of(byClassMinor[each])) : [],
+      freeFrom: shop.shipping.freeFromMinor ?? Infinity,
+      hasDeals: deals !== null,
+    });
     if (!deals) continue;
     const combos = deals.combos.map((combo) => {
       const at = couplings.length;
-      couplings.push({ kind: 'combo', shop: index, off: gross(combo.off), minor: combo.minor, roles: combo.parts.length, overlaps: [] }); // prettier-ignore
+      couplings.push({
+        kind: 'combo',
+        shop: index,
+        off: gross(combo.off),
+        minor: combo.minor,
+        roles: combo.parts.length,
+        overlaps: [],
+      });
       return { at, parts: combo.parts };
     });
     for (const a of combos)
       for (const b of combos) {
         const first = couplings[a.at];
-        if (a !== b && first.kind === 'combo' && a.parts.some((part) => b.parts.includes(part))) first.overlaps.push(b.at); // prettier-ignore
+        if (a !== b && first.kind === 'combo' && a.parts.some((part) => b.parts.includes(part)))
+          first.overlaps.push(b.at);
       }
     combosAt.set(shop.id, combos);
     codesAt.set(
@@ -115,7 +164,14 @@ export function termsOf(market: Market): Terms {
         const at = couplings.length;
         const amountMinor = code.off.kind === 'amount' ? code.off.minor : null;
         const off = amountMinor === null ? 0 : of(amountMinor);
-        couplings.push({ kind: 'code', shop: index, off, amountMinor, minSpend: code.minSpendMinor, stacks: code.stacks }); // prettier-ignore
+        couplings.push({
+          kind: 'code',
+          shop: index,
+          off,
+          amountMinor,
+          minSpend: code.minSpendMinor,
+          stacks: code.stacks,
+        });
         return { at, code };
       }),
     );
@@ -166,7 +222,11 @@ export function termsOf(market: Market): Terms {
     for (const back of priced.backs) {
       const value = back.left === Infinity ? 0 : backCounted(back, school);
       if (value > 0)
-        links.push({ coupling: at(claimAt, back.claim.id, () => ({ kind: 'claim', left: back.left })), value, weight: 1 }); // prettier-ignore
+        links.push({
+          coupling: at(claimAt, back.claim.id, () => ({ kind: 'claim', left: back.left })),
+          value,
+          weight: 1,
+        });
     }
     if (stockOf(priced) === 1 && (slot === 'storage' || slot === 'bulk'))
       links.push({ coupling: at(singleAt, offer.id, () => ({ kind: 'single' })), value: 0, weight: 1 });
@@ -174,7 +234,15 @@ export function termsOf(market: Market): Terms {
       const { lot } = offer;
       const all = market.lot(lot).flatMap((each) => market.priced(each) ?? []);
       if (all.length > 1)
-        links.push({ coupling: at(lotAt, lot, () => ({ kind: 'lot', cost: all.reduce((sum, each) => sum + each.till, 0), size: all.length })), value: priced.till, weight: 1 }); // prettier-ignore
+        links.push({
+          coupling: at(lotAt, lot, () => ({
+            kind: 'lot',
+            cost: all.reduce((sum, each) => sum + each.till, 0),
+            size: all.length,
+          })),
+          value: priced.till,
+          weight: 1,
+        });
     }
     return links.length > 0 ? links : (NO_LINKS as Link[]);
   };
@@ -187,7 +255,17 @@ export function termsOf(market: Market): Terms {
       const { offer, net, shop } = priced;
       const links = linksOf(priced, slot);
       const index = shop.kind === 'market' ? NO_SHOP : (shopIndex.get(shop.id) ?? NO_SHOP);
-      const option = { offer: offer.id, net, shop: index, sub: index === NO_SHOP ? 0 : priced.sub, weight: WEIGHT_CLASSES.indexOf(priced.weight), links, isTied: links.some((link) => couplings[link.coupling].kind !== 'single'), hasDeal: links.some((link) => ['combo', 'code'].includes(couplings[link.coupling].kind)), priced }; // prettier-ignore
+      const option = {
+        offer: offer.id,
+        net,
+        shop: index,
+        sub: index === NO_SHOP ? 0 : priced.sub,
+        weight: WEIGHT_CLASSES.indexOf(priced.weight),
+        links,
+        isTied: links.some((link) => couplings[link.coupling].kind !== 'single'),
+        hasDeal: links.some((link) => ['combo', 'code'].includes(couplings[link.coupling].kind)),
+        priced,
+      };
       return { ...option, least: net - creditOf(links, couplings, null, null) };
     },
   };

@@ -99,7 +99,15 @@ export function cheapestSplit(task: SplitTask): Split | null {
   let limit = task.most + 1;
   let best: Split | null = null;
   const stack: Node[] = [
-    { shops: new Uint8Array(shopCount), couplings: new Uint8Array(couplings.length), bounds: [], rules: [], candidates: task.candidates, above: null, dirty: -1 }, // prettier-ignore
+    {
+      shops: new Uint8Array(shopCount),
+      couplings: new Uint8Array(couplings.length),
+      bounds: [],
+      rules: [],
+      candidates: task.candidates,
+      above: null,
+      dirty: -1,
+    },
   ];
   const spent = new Float64Array(shopCount);
   const count = new Int32Array(shopCount);
@@ -261,14 +269,23 @@ export function cheapestSplit(task: SplitTask): Split | null {
         return;
       }
       if (each.kind === 'claim' && wide.worth[c] === 0) {
-        const claiming = at.filter((slot) => !node.rules.some((rule) => rule.slot === slot && rule.coupling === c && rule.rule === 'no-credit')); // prettier-ignore
+        const claiming = at.filter(
+          (slot) =>
+            !node.rules.some(
+              (rule) => rule.slot === slot && rule.coupling === c && rule.rule === 'no-credit',
+            ),
+        );
         if (claiming.length > each.left) {
           branchOnClaim(node, c, each.left, claiming);
           return;
         }
       }
       if (node.couplings[c] !== IS_OPEN || wide.worth[c] > 0 || sabotage.noDealBranch) continue;
-      const credited = () => at.reduce((sum, slot) => sum + (chosen[slot].option.links.find((link) => link.coupling === c)?.value ?? 0), 0); // prettier-ignore
+      const credited = () =>
+        at.reduce(
+          (sum, slot) => sum + (chosen[slot].option.links.find((link) => link.coupling === c)?.value ?? 0),
+          0,
+        );
       const weight =
         each.kind === 'lot'
           ? at.length < each.size
@@ -318,7 +335,9 @@ export function cheapestSplit(task: SplitTask): Split | null {
     if (nowShops)
       for (let s = 0; s < shopCount; s++) {
         // A flat fee and free sending change no price.
-        const changes = nowShops[s] === CLOSED || (nowShops[s] >= PAID && (shops[s].perItem > 0 || shops[s].byClass.length > 0)); // prettier-ignore
+        const changes =
+          nowShops[s] === CLOSED ||
+          (nowShops[s] >= PAID && (shops[s].perItem > 0 || shops[s].byClass.length > 0));
         if (nowShops[s] !== node.shops[s] && changes) dirty |= reach.shops[s];
       }
     if (nowCouplings)
@@ -362,14 +381,21 @@ export function cheapestSplit(task: SplitTask): Split | null {
 
   /** More slots would claim than the household may: one of them claims, or it does not. */
   function branchOnClaim(node: Node, coupling: number, left: number, claiming: readonly number[]): void {
-    const [slot] = claiming.filter((each) => !node.rules.some((rule) => rule.slot === each && rule.coupling === coupling && rule.rule === 'must')); // prettier-ignore
+    const [slot] = claiming.filter(
+      (each) =>
+        !node.rules.some((rule) => rule.slot === each && rule.coupling === coupling && rule.rule === 'must'),
+    );
     push(node, { rules: [{ slot, coupling, rule: 'no-credit' }] });
     const musts = 1 + node.rules.filter((rule) => rule.coupling === coupling && rule.rule === 'must').length;
     if (musts > left) return;
     const rules: SlotRule[] = [{ slot, coupling, rule: 'must' }];
     if (musts === left)
       for (let other = 0; other < slotCount; other++) {
-        const isClaiming = other === slot || node.rules.some((rule) => rule.slot === other && rule.coupling === coupling && rule.rule === 'must'); // prettier-ignore
+        const isClaiming =
+          other === slot ||
+          node.rules.some(
+            (rule) => rule.slot === other && rule.coupling === coupling && rule.rule === 'must',
+          );
         if (!isClaiming) rules.push({ slot: other, coupling, rule: 'no-credit' });
       }
     push(node, { rules });
@@ -477,7 +503,9 @@ function viewOf(node: Node, slot: number, wide: Wide): SlotView {
   return {
     bounds: node.bounds.filter((bound) => bound.slot === slot),
     rules,
-    barred: (coupling) => wide.worth[coupling] > 0 || rules.some((rule) => rule.coupling === coupling && rule.rule === 'no-credit'), // prettier-ignore
+    barred: (coupling) =>
+      wide.worth[coupling] > 0 ||
+      rules.some((rule) => rule.coupling === coupling && rule.rule === 'no-credit'),
   };
 }
 
@@ -578,7 +606,10 @@ function priceCandidates(node: Node, terms: Terms, wide: Wide): PricedCandidate[
       let price = Infinity;
       for (const each of candidate.options) {
         if (!each.isTied && each.net >= price) continue;
-        const own = isPlain && !each.isTied && (each.shop === ALONE || node.shops[each.shop] === UNDECIDED) ? each.net : priceIn(each, node, view, terms); // prettier-ignore
+        const own =
+          isPlain && !each.isTied && (each.shop === ALONE || node.shops[each.shop] === UNDECIDED)
+            ? each.net
+            : priceIn(each, node, view, terms);
         if (own >= price) continue;
         option = each;
         price = own;

@@ -1,4 +1,12 @@
-import { costOf, indexMarket, offerBarrier, usableOffers, type Cost, type Market, type OfferBarrier } from '../money/index.ts'; // prettier-ignore
+import {
+  costOf,
+  indexMarket,
+  offerBarrier,
+  usableOffers,
+  type Cost,
+  type Market,
+  type OfferBarrier,
+} from '../money/index.ts';
 import {
   SLOTS,
   type Brief,
@@ -109,10 +117,22 @@ export function basketsFor(
     best(picks, allowed) {
       const task = taskOf(picks);
       const candidates = allowed
-        ? task.candidates.map((list, at) => list.map((each) => ({ ...each, options: each.options.filter((option) => allowed(task.slots[at], option)) })))
-        : task.candidates; // prettier-ignore
+        ? task.candidates.map((list, at) =>
+            list.map((each) => ({
+              ...each,
+              options: each.options.filter((option) => allowed(task.slots[at], option)),
+            })),
+          )
+        : task.candidates;
       if (candidates.some((list) => list[0].options.length === 0)) return null;
-      const split = cheapestSplit({ terms, slots: task.slots, candidates, relax: cheapestOfEach, most: Number.MAX_SAFE_INTEGER - 1, work }); // prettier-ignore
+      const split = cheapestSplit({
+        terms,
+        slots: task.slots,
+        candidates,
+        relax: cheapestOfEach,
+        most: Number.MAX_SAFE_INTEGER - 1,
+        work,
+      });
       if (!split) return null;
       const chosen: Record<string, Pick> = {};
       task.slots.forEach((slot, at) => {
@@ -135,13 +155,16 @@ export function shoppingFor(picks: Picks, catalogue: Catalogue, brief: Brief): S
   const missing = slots.flatMap((slot, at) => {
     const part = picks[slot]?.part ?? '';
     if (candidates[at][0].options.length > 0) return [];
-    const barriers = (market.offersByPart.get(part) ?? []).flatMap((offer) => offerBarrier(market, brief, offer, slot) ?? []); // prettier-ignore
+    const barriers = (market.offersByPart.get(part) ?? []).flatMap(
+      (offer) => offerBarrier(market, brief, offer, slot) ?? [],
+    );
     return [{ slot, part, barriers }];
   });
   if (missing.length > 0) return { status: 'unavailable', slots: missing };
   const best = solve(picks);
   if (!best) return { status: 'nothing' };
-  const shopOf = (answer: BasketAnswer, slot: Slot) => market.offers.get(answer.picks[slot]?.offer ?? '')?.shop ?? null; // prettier-ignore
+  const shopOf = (answer: BasketAnswer, slot: Slot) =>
+    market.offers.get(answer.picks[slot]?.offer ?? '')?.shop ?? null;
   const better = (a: BasketAnswer | null, b: BasketAnswer | null) =>
     a && (!b || a.cost.counted < b.cost.counted) ? a : b;
   let second: BasketAnswer | null = null;
@@ -173,7 +196,12 @@ export function shoppingFor(picks: Picks, catalogue: Catalogue, brief: Brief): S
   for (const deal of usedDeals(best.cost, market.deals)) {
     const rest = { ...catalogue, deals: catalogue.deals.filter((each) => each.id !== deal.id) };
     const answer = basketsFor(rest, brief).best(picks);
-    changes.push({ kind: 'deal-gone', deal: deal.id, lastDay: deal.to, more: answer ? answer.cost.counted - best.cost.counted : 0 }); // prettier-ignore
+    changes.push({
+      kind: 'deal-gone',
+      deal: deal.id,
+      lastDay: deal.to,
+      more: answer ? answer.cost.counted - best.cost.counted : 0,
+    });
   }
   return { status: 'optimal', best, second, without, changes, nodes: work.nodes };
 }

@@ -17,9 +17,24 @@ const RUN: RunFigures = {
 
 describe('runs put together', () => {
   it('are frames over time, not the mean of rates: 60 s at 50 and 60 s at 100 are 75; equal frames are the harmonic mean', () => {
-    expect(meanRate([{ fps: 50, seconds: 60 }, { fps: 100, seconds: 60 }])).toBeCloseTo(75, 12); // prettier-ignore
-    expect(meanRate([{ fps: 50, seconds: null }, { fps: 100, seconds: null }])).toBeCloseTo(200 / 3, 12); // prettier-ignore
-    expect(meanRate([{ fps: 50, seconds: 120 }, { fps: 100, seconds: 60 }])).toBeCloseTo((6000 + 6000) / 180, 12); // prettier-ignore
+    expect(
+      meanRate([
+        { fps: 50, seconds: 60 },
+        { fps: 100, seconds: 60 },
+      ]),
+    ).toBeCloseTo(75, 12);
+    expect(
+      meanRate([
+        { fps: 50, seconds: null },
+        { fps: 100, seconds: null },
+      ]),
+    ).toBeCloseTo(200 / 3, 12);
+    expect(
+      meanRate([
+        { fps: 50, seconds: 120 },
+        { fps: 100, seconds: 60 },
+      ]),
+    ).toBeCloseTo((6000 + 6000) / 180, 12);
   });
   it('leave warm-ups out; nothing but warm-ups is nothing', () => {
     const runs = [{ ...RUN, average: 60, isWarmUp: true }, RUN, RUN];
@@ -34,7 +49,9 @@ describe('runs put together', () => {
     expect(summariseRuns([100, 100, 100, 101].map((average) => ({ ...RUN, average })))?.outliers).toEqual([]);
   });
   it('are surer with more passes (common practice, no source: three passes and their mean)', () => {
-    const sd = (count: number) => summariseRuns(Array.from({ length: count }, (_, i) => ({ ...RUN, average: 100 + (i % 2) })))?.sdLn ?? NaN; // prettier-ignore
+    const sd = (count: number) =>
+      summariseRuns(Array.from({ length: count }, (_, i) => ({ ...RUN, average: 100 + (i % 2) })))?.sdLn ??
+      NaN;
     expect(sd(3)).toBeLessThan(sd(1));
     expect(sd(9)).toBeLessThan(sd(3));
     expect(summariseRuns([RUN])?.spreadLn).toBeNull();
@@ -102,16 +119,36 @@ const running = times.reduce<number[]>(
 describe('frame-time files of any common shape', () => {
   it.each([
     ['milliseconds, no heading', times.join('\n'), 'ms'],
-    ['milliseconds with a heading, Windows line ends, byte order mark', `\uFEFFFrametime (ms)\r\n${times.join('\r\n')}\r\n`, 'ms'],
+    [
+      'milliseconds with a heading, Windows line ends, byte order mark',
+      `\uFEFFFrametime (ms)\r\n${times.join('\r\n')}\r\n`,
+      'ms',
+    ],
     ['seconds, no heading', times.map((ms) => ms / 1000).join('\n'), 's'],
     ['decimal commas', times.map((ms) => String(ms).replace('.', ',')).join('\n'), 'ms'],
-    ['semicolons with decimal commas', `frame;ms\n${times.map((ms, i) => `${i};${String(ms).replace('.', ',')}`).join('\n')}`, 'ms'],
-    ['commas, among other columns', `index,MsBetweenPresents,fps\n${times.map((ms, i) => `${i},${ms},${(1000 / ms).toFixed(1)}`).join('\n')}`, 'ms'],
+    [
+      'semicolons with decimal commas',
+      `frame;ms\n${times.map((ms, i) => `${i};${String(ms).replace('.', ',')}`).join('\n')}`,
+      'ms',
+    ],
+    [
+      'commas, among other columns',
+      `index,MsBetweenPresents,fps\n${times.map((ms, i) => `${i},${ms},${(1000 / ms).toFixed(1)}`).join('\n')}`,
+      'ms',
+    ],
     ['quoted cells', `"n","frame time"\n${times.map((ms, i) => `"${i}","${ms}"`).join('\n')}`, 'ms'],
-    ['a preamble before the heading', `Game run of Friday\nmachine; the blue one\nframe;ms\n${times.map((ms, i) => `${i};${ms}`).join('\n')}`, 'ms'],
+    [
+      'a preamble before the heading',
+      `Game run of Friday\nmachine; the blue one\nframe;ms\n${times.map((ms, i) => `${i};${ms}`).join('\n')}`,
+      'ms',
+    ],
     ['running milliseconds', running.join('\n'), 'running-ms'],
     ['running seconds', `time (s)\n${running.map((ms) => (ms / 1000).toFixed(6)).join('\n')}`, 'running-s'],
-    ['running seconds beside another column', `Time,Level\n${running.map((ms) => `${(ms / 1000).toFixed(6)},3`).join('\n')}`, 'running-s'],
+    [
+      'running seconds beside another column',
+      `Time,Level\n${running.map((ms) => `${(ms / 1000).toFixed(6)},3`).join('\n')}`,
+      'running-s',
+    ],
   ] as const)('%s', (_, text, unit) => {
     const found = of(text);
     expect(found.unit).toBe(unit);
@@ -139,4 +176,4 @@ describe('frame-time files of any common shape', () => {
     expect(file.ok).toBe(false);
     if (!file.ok) expect(Math.min(file.message.length, file.mend.length)).toBeGreaterThan(15);
   });
-}); // prettier-ignore
+});

@@ -1,7 +1,14 @@
 /** What can make a system slower than its parts. */
 export const CAUSES = [
-  'memory-profile', 'one-stick', 'slow-slot', 'processor-held', 'card-held', 'wrong-output', 'background', 'driver',
-] as const; // prettier-ignore
+  'memory-profile',
+  'one-stick',
+  'slow-slot',
+  'processor-held',
+  'card-held',
+  'wrong-output',
+  'background',
+  'driver',
+] as const;
 export type Cause = (typeof CAUSES)[number];
 
 export interface CauseWords {

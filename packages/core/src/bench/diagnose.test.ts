@@ -14,7 +14,12 @@ import { diagnose, type Diagnosis, type Observation, type OwnSystem } from './di
 
 /* One quick and one heavy game on the fixture's system; what is measured is computed here, apart from the diagnosis. */
 const preset = (workLn: number, prepLn: number) => ({ ...GAME.presets.high, workLn, prepLn });
-const presets = (workLn: number, prepLn: number) => ({ low: preset(workLn, prepLn), medium: preset(workLn, prepLn), high: preset(workLn, prepLn), ultra: preset(workLn, prepLn) }); // prettier-ignore
+const presets = (workLn: number, prepLn: number) => ({
+  low: preset(workLn, prepLn),
+  medium: preset(workLn, prepLn),
+  high: preset(workLn, prepLn),
+  ultra: preset(workLn, prepLn),
+});
 const model: FrameModel = {
   ...MODEL,
   processors: [{ part: 'processor', rateLn: 0, sdLn: 0.02 }],
@@ -38,23 +43,29 @@ const base = systemOf(OWN, indexModel(model), true);
 if (!('processor' in base)) throw new Error('the fixture has rates');
 const whole: SystemRates = base;
 
-function measured(change: (system: SystemRates) => SystemRates, more: Partial<Observation> = {}, games = ['quick', 'busy', 'heavy', 'grand']): Observation[] {
+function measured(
+  change: (system: SystemRates) => SystemRates,
+  more: Partial<Observation> = {},
+  games = ['quick', 'busy', 'heavy', 'grand'],
+): Observation[] {
   const make = sceneMaker(model);
   return games.map((id) => {
     const game = model.games.find((each) => each.id === id) ?? model.games[0];
     const average = 1000 / meanFrameTime(timeOn(make(game, conditions), change(whole)));
     return { game: id, conditions, average, sdLn: 0.01, low: null, cardBusy: null, driftLn: null, ...more };
   });
-} // prettier-ignore
+}
 function found(observations: readonly Observation[], own = OWN, using = model): Diagnosis {
   const result = diagnose(using, own, observations);
   if (result.status !== 'done') throw new Error(result.missing.join());
   return result.diagnosis;
 }
-const slower = (side: 'processor' | 'graphics', ln: number) => (system: SystemRates): SystemRates =>
-  side === 'processor'
-    ? { ...system, processor: { ...system.processor, rateLn: system.processor.rateLn - ln } }
-    : { ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn - ln } }; // prettier-ignore
+const slower =
+  (side: 'processor' | 'graphics', ln: number) =>
+  (system: SystemRates): SystemRates =>
+    side === 'processor'
+      ? { ...system, processor: { ...system.processor, rateLn: system.processor.rateLn - ln } }
+      : { ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn - ln } };
 const causesOf = (diagnosis: Diagnosis) => diagnosis.causes.map((each) => each.cause);
 
 describe('expected against measured', () => {
@@ -87,9 +98,20 @@ describe('causes', () => {
     ['processor-held', measured(slower('processor', 0.3), { driftLn: -0.04 })],
     ['card-held', measured(slower('graphics', 0.35), { driftLn: -0.04 })],
     ['wrong-output', measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } }))],
-    ['background', measured((system) => ({ ...system, processor: { rateLn: system.processor.rateLn - 0.16, threads: 8 } })).map((each) => ({ ...each, low: each.average * 0.55 }))],
-    ['memory-profile', measured((system) => ({ ...system, memory: { latencyNs: 14.17, bandwidthGbs: 38.4, gb: 16 } }), { sdLn: 0.002 })],
-  ]; // prettier-ignore
+    [
+      'background',
+      measured((system) => ({
+        ...system,
+        processor: { rateLn: system.processor.rateLn - 0.16, threads: 8 },
+      })).map((each) => ({ ...each, low: each.average * 0.55 })),
+    ],
+    [
+      'memory-profile',
+      measured((system) => ({ ...system, memory: { latencyNs: 14.17, bandwidthGbs: 38.4, gb: 16 } }), {
+        sdLn: 0.002,
+      }),
+    ],
+  ];
   it.each(cases)('%s comes first when the pattern is its own', (cause, observations) => {
     // Parts that are known well, so that small losses can be seen.
     const sharp: FrameModel = {
@@ -103,7 +125,9 @@ describe('causes', () => {
     expect(diagnosis.isQuiet).toBe(false);
     // What it would show, scene by scene, is what was measured.
     diagnosis.compared.forEach((each, n) =>
-      expect(Math.abs(Math.log(each.measured / each.expected) - Math.log(diagnosis.causes[0].predicted[n]))).toBeLessThan(0.12),
+      expect(
+        Math.abs(Math.log(each.measured / each.expected) - Math.log(diagnosis.causes[0].predicted[n])),
+      ).toBeLessThan(0.12),
     );
   });
   it('are only those that the system can have', () => {
@@ -115,13 +139,18 @@ describe('causes', () => {
     expect(without({ memory: { ...MEMORY, sticks: 1, gbPerStick: 16 } })).not.toContain('one-stick');
     const noGraphics = { ...model, integrated: [] };
     expect(causesOf(found(observations, OWN, noGraphics))).not.toContain('wrong-output');
-    const bare = found(measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } })), { ...OWN, card: null });
+    const bare = found(
+      measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } })),
+      { ...OWN, card: null },
+    );
     for (const cause of ['slow-slot', 'wrong-output'] as const) expect(causesOf(bare)).not.toContain(cause);
     expect(bare.isQuiet).toBe(true);
   });
   it('tell heat from a processor by what the card does: a busy card is not held back', () => {
-    const busy = (share: number) => measured(slower('processor', 0.25), { cardBusy: share }, ['quick', 'busy']);
-    const probability = (diagnosis: Diagnosis) => diagnosis.causes.find((each) => each.cause === 'processor-held')?.probability ?? 0;
+    const busy = (share: number) =>
+      measured(slower('processor', 0.25), { cardBusy: share }, ['quick', 'busy']);
+    const probability = (diagnosis: Diagnosis) =>
+      diagnosis.causes.find((each) => each.cause === 'processor-held')?.probability ?? 0;
     expect(probability(found(busy(0.2)))).toBeGreaterThan(probability(found(busy(0.98))));
   });
   it('are surer with more scenes, and less sure with passes that scatter', () => {
@@ -137,8 +166,17 @@ describe('causes', () => {
   });
   it('say what is not known in place of guessing', () => {
     expect(diagnose(model, OWN, [])).toEqual({ status: 'unknown', missing: [] });
-    expect(diagnose(model, OWN, [{ ...measured((same) => same)[0], game: 'lost' }])).toEqual({ status: 'unknown', missing: ['lost'] });
-    expect(diagnose({ ...model, cards: [] }, OWN, measured((same) => same))).toMatchObject({ status: 'unknown' });
+    expect(diagnose(model, OWN, [{ ...measured((same) => same)[0], game: 'lost' }])).toEqual({
+      status: 'unknown',
+      missing: ['lost'],
+    });
+    expect(
+      diagnose(
+        { ...model, cards: [] },
+        OWN,
+        measured((same) => same),
+      ),
+    ).toMatchObject({ status: 'unknown' });
   });
   it('each have words: a name, a pattern, and checks of which no dangerous one lacks its caution', () => {
     for (const cause of CAUSES) {
@@ -146,7 +184,9 @@ describe('causes', () => {
       expect(name.length).toBeGreaterThan(5);
       expect(pattern.endsWith('.')).toBe(true);
       expect(checks.length).toBeGreaterThan(1);
-      for (const check of checks) if (/seat the sticks|power plugs|fan turning/.test(check)) expect(check).toMatch(/[Ss]witch off and unplug|mains plug out/);
+      for (const check of checks)
+        if (/seat the sticks|power plugs|fan turning/.test(check))
+          expect(check).toMatch(/[Ss]witch off and unplug|mains plug out/);
     }
   });
-}); // prettier-ignore
+});

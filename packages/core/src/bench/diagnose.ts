@@ -1,7 +1,23 @@
 import {
-  averageSlopes, gradientOf, indexModel, limitedBy, linkLnOf, meanFrameTime, memoryState, percentileSlopes, residualOf,
-  sceneMaker, sideMean, systemOf, timeOn, uncertaintyOf, type Gradient, type Scene, type SceneConditions, type SystemRates,
-} from '../frames/index.ts'; // prettier-ignore
+  averageSlopes,
+  gradientOf,
+  indexModel,
+  limitedBy,
+  linkLnOf,
+  meanFrameTime,
+  memoryState,
+  percentileSlopes,
+  residualOf,
+  sceneMaker,
+  sideMean,
+  systemOf,
+  timeOn,
+  uncertaintyOf,
+  type Gradient,
+  type Scene,
+  type SceneConditions,
+  type SystemRates,
+} from '../frames/index.ts';
 import type { Board, Card, FrameModel, Memory, Processor } from '../parts/index.ts';
 import { factorise, median, solveWith } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
@@ -77,8 +93,16 @@ export const QUIET_ABOVE = 0.15;
 const LIMITS = 0.6;
 /** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */
 const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
-  healthy: 0.5, 'memory-profile': 0.11, 'one-stick': 0.06, 'slow-slot': 0.05, 'processor-held': 0.07, 'card-held': 0.07, 'wrong-output': 0.03, background: 0.06, driver: 0.05,
-}; // prettier-ignore
+  healthy: 0.5,
+  'memory-profile': 0.11,
+  'one-stick': 0.06,
+  'slow-slot': 0.05,
+  'processor-held': 0.07,
+  'card-held': 0.07,
+  'wrong-output': 0.03,
+  background: 0.06,
+  driver: 0.05,
+};
 /** How far lows, busy shares and drifts of a healthy system stray from the model. Chosen. */
 const LOW_SD_LN = 0.07;
 const BUSY_SD = 0.05;
@@ -99,12 +123,18 @@ interface Variant {
   readonly drift?: { readonly mean: number; readonly sd: number };
 }
 
-const scaledProcessor = (ln: number) => (system: SystemRates): SystemRates => ({
-  ...system, processor: { ...system.processor, rateLn: system.processor.rateLn + ln },
-}); // prettier-ignore
-const scaledGraphics = (ln: number) => (system: SystemRates): SystemRates => ({
-  ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn + ln },
-}); // prettier-ignore
+const scaledProcessor =
+  (ln: number) =>
+  (system: SystemRates): SystemRates => ({
+    ...system,
+    processor: { ...system.processor, rateLn: system.processor.rateLn + ln },
+  });
+const scaledGraphics =
+  (ln: number) =>
+  (system: SystemRates): SystemRates => ({
+    ...system,
+    graphics: { ...system.graphics, rateLn: system.graphics.rateLn + ln },
+  });
 const HELD_LN = [-0.08, -0.14, -0.22, -0.32, -0.45, -0.65];
 /** With heat the pass ends slower than it starts; a power limit holds from the first frame on. */
 const WARMING = { mean: -0.04, sd: 0.03 };
@@ -141,7 +171,12 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
       const { card } = own;
       const { graphics } = base;
       if (!card || graphics.kind !== 'card') return [];
-      const links = [[4, 4], [3, 4], [2, 4], [3, 1]] as const; // prettier-ignore
+      const links = [
+        [4, 4],
+        [3, 4],
+        [2, 4],
+        [3, 1],
+      ] as const;
       return even(
         links
           .map(([generation, lanes]) => linkLnOf(card, generation, lanes))
@@ -167,14 +202,24 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
     }
     case 'background':
       return even(
-        ([[1, 0.05, 1.2], [2, 0.1, 1.35], [4, 0.16, 1.5], [6, 0.26, 1.7]] as const).map(([threads, ln, processorSpread]) => ({
+        (
+          [
+            [1, 0.05, 1.2],
+            [2, 0.1, 1.35],
+            [4, 0.16, 1.5],
+            [6, 0.26, 1.7],
+          ] as const
+        ).map(([threads, ln, processorSpread]) => ({
           processorSpread,
           change: (system: SystemRates) => ({
             ...system,
-            processor: { rateLn: system.processor.rateLn - ln, threads: Math.max(1, system.processor.threads - threads) },
+            processor: {
+              rateLn: system.processor.rateLn - ln,
+              threads: Math.max(1, system.processor.threads - threads),
+            },
           }),
         })),
-      ); // prettier-ignore
+      );
     case 'driver':
       return even([-0.05, -0.09, -0.14].map((ln) => ({ change: scaledGraphics(ln), perGameSd: 0.06 })));
   }
@@ -311,9 +356,15 @@ export function diagnose(
     const limit =
       expected.processorShare > LIMITS ? 'processor' : expected.cardShare > LIMITS ? 'card' : 'both';
     return {
-      game: seen.game, conditions: seen.conditions, measured: seen.average, expected: Math.exp(expected.ln),
-      sdLn, z: healthy.off[i] / sdLn, limit, cardBusy: expected.cardBusy,
-    }; // prettier-ignore
+      game: seen.game,
+      conditions: seen.conditions,
+      measured: seen.average,
+      expected: Math.exp(expected.ln),
+      sdLn,
+      z: healthy.off[i] / sdLn,
+      limit,
+      cardBusy: expected.cardBusy,
+    };
   });
   const side = (limit: Compared['limit']) => {
     const ratios = compared
@@ -325,7 +376,12 @@ export function diagnose(
   return {
     status: 'done',
     diagnosis: {
-      compared, healthy: chance, causes, isQuiet: chance >= QUIET_ABOVE, processorSide: side('processor'), cardSide: side('card'),
+      compared,
+      healthy: chance,
+      causes,
+      isQuiet: chance >= QUIET_ABOVE,
+      processorSide: side('processor'),
+      cardSide: side('card'),
     },
-  }; // prettier-ignore
+  };
 }

@@ -3,8 +3,20 @@ export { STUTTER_FACTOR, summariseFrameTimes, type FrameTimesSummary, type TimeU
 export { MOST_ROWS, readFrameTimes, type FrameTimesFile, type FrameTimesRead } from './read-frame-times.ts';
 export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
 export {
-  diagnose, type Compared, type Diagnosis, type DiagnoseResult, type Observation, type OwnSystem, type RankedCause,
-} from './diagnose.ts'; // prettier-ignore
+  diagnose,
+  type Compared,
+  type Diagnosis,
+  type DiagnoseResult,
+  type Observation,
+  type OwnSystem,
+  type RankedCause,
+} from './diagnose.ts';
 export {
-  groupKey, groupRuns, recordsOfRuns, type BenchRun, type BenchSystem, type RunGroup, type SystemState,
-} from './own-records.ts'; // prettier-ignore
+  groupKey,
+  groupRuns,
+  recordsOfRuns,
+  type BenchRun,
+  type BenchSystem,
+  type RunGroup,
+  type SystemState,
+} from './own-records.ts';

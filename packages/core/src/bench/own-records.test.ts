@@ -2,16 +2,44 @@ import { describe, expect, it } from 'vitest';
 import { BOARD, CARD, MEMORY, PROCESSOR } from '../test/fixtures.ts';
 import { groupRuns, recordsOfRuns, type BenchRun, type BenchSystem } from './own-records.ts';
 
-const SYSTEM: BenchSystem = { id: 'mine', name: 'Mine', processor: 'processor', board: 'board', memory: 'memory', card: 'card', isCounted: true }; // prettier-ignore
+const SYSTEM: BenchSystem = {
+  id: 'mine',
+  name: 'Mine',
+  processor: 'processor',
+  board: 'board',
+  memory: 'memory',
+  card: 'card',
+  isCounted: true,
+};
 const RUN: BenchRun = {
-  id: 'a', system: 'mine', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, background: 'none', state: { profile: true, clocks: 'stock' }, on: '2026-11-20',
-  average: 90, low: 70, slowest: 66, seconds: 60, isWarmUp: false, cardBusy: 0.9, driftLn: 0,
-}; // prettier-ignore
+  id: 'a',
+  system: 'mine',
+  game: 'game',
+  preset: 'high',
+  widthPx: 1920,
+  heightPx: 1080,
+  renderScale: 1,
+  background: 'none',
+  state: { profile: true, clocks: 'stock' },
+  on: '2026-11-20',
+  average: 90,
+  low: 70,
+  slowest: 66,
+  seconds: 60,
+  isWarmUp: false,
+  cardBusy: 0.9,
+  driftLn: 0,
+};
 const PARTS = [PROCESSOR, BOARD, MEMORY, CARD];
 
 describe('own passes as records', () => {
   it('groups passes by everything that a rate hangs on, and keeps the state apart', () => {
-    const runs = [RUN, { ...RUN, id: 'b', average: 92 }, { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' as const } }, { ...RUN, id: 'd', preset: 'low' as const }]; // prettier-ignore
+    const runs = [
+      RUN,
+      { ...RUN, id: 'b', average: 92 },
+      { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' as const } },
+      { ...RUN, id: 'd', preset: 'low' as const },
+    ];
     expect(groupRuns(runs).map((group) => group.runs.map((run) => run.id))).toEqual([
       ['a', 'b'],
       ['c'],
@@ -19,8 +47,23 @@ describe('own passes as records', () => {
     ]);
   });
   it('gives one record a group, trusted as own, with the memory as it ran in that state', () => {
-    const [on, off] = recordsOfRuns(PARTS, [SYSTEM], [RUN, { ...RUN, id: 'b', average: 92 }, { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' } }]); // prettier-ignore
-    expect(on).toMatchObject({ trust: 'own', system: 'mine', average: 91, memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true }, low: { definition: 'percentile' }, setAside: null }); // prettier-ignore
+    const [on, off] = recordsOfRuns(
+      PARTS,
+      [SYSTEM],
+      [
+        RUN,
+        { ...RUN, id: 'b', average: 92 },
+        { ...RUN, id: 'c', state: { profile: false, clocks: 'stock' } },
+      ],
+    );
+    expect(on).toMatchObject({
+      trust: 'own',
+      system: 'mine',
+      average: 91,
+      memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
+      low: { definition: 'percentile' },
+      setAside: null,
+    });
     expect(off.memory).toEqual({ gb: 16, channels: 2, mts: 2400, cl: 17, profile: false });
   });
   it('holds the rate to the board’s limit, with the latency in ns kept', () => {
@@ -34,10 +77,18 @@ describe('own passes as records', () => {
   });
   it('tells the link that the board and the processor leave to the card', () => {
     const link = (slot: typeof BOARD.cardSlot, pcieGeneration: number | null, card: string | null = 'card') =>
-      recordsOfRuns([{ ...PROCESSOR, pcieGeneration }, { ...BOARD, cardSlot: slot }, MEMORY, CARD], [{ ...SYSTEM, card }], [RUN])[0].link; // prettier-ignore
+      recordsOfRuns(
+        [{ ...PROCESSOR, pcieGeneration }, { ...BOARD, cardSlot: slot }, MEMORY, CARD],
+        [{ ...SYSTEM, card }],
+        [RUN],
+      )[0].link;
     expect(link({ generation: 4, lanes: 16 }, 3)).toEqual({ generation: 3, lanes: 16 });
     expect(link({ generation: 3, lanes: 8 }, 5)).toEqual({ generation: 3, lanes: 8 });
-    expect([link(null, 4), link({ generation: 4, lanes: 16 }, null), link({ generation: 4, lanes: 16 }, 4, null)]).toEqual([null, null, null]); // prettier-ignore
+    expect([
+      link(null, 4),
+      link({ generation: 4, lanes: 16 }, null),
+      link({ generation: 4, lanes: 16 }, 4, null),
+    ]).toEqual([null, null, null]);
   });
   it('gives none for warm-ups or a lost system, and sets aside those of a system that does not count', () => {
     expect(recordsOfRuns(PARTS, [SYSTEM], [{ ...RUN, isWarmUp: true }])).toEqual([]);

@@ -124,14 +124,34 @@ export function recordsOfRuns(
     const low = summary.low ?? summary.slowest;
     return [
       {
-        id: `own.${key}`, game: first.game, preset: first.preset, widthPx: first.widthPx, heightPx: first.heightPx, renderScale: first.renderScale, generatedFrames: false,
-        processor: machine.processor, card: machine.card,
+        id: `own.${key}`,
+        game: first.game,
+        preset: first.preset,
+        widthPx: first.widthPx,
+        heightPx: first.heightPx,
+        renderScale: first.renderScale,
+        generatedFrames: false,
+        processor: machine.processor,
+        card: machine.card,
         memory: memoryOf(kit?.slot === 'memory' ? kit : null, board, first.state.profile),
-        link: machine.card === null ? null : linkOf(processor, board), background: first.background, clocks: first.state.clocks, average: summary.average,
-        low: low === null ? null : { fps: Math.min(low, summary.average), percent: 1, definition: summary.low === null ? 'slowest' : 'percentile' },
-        source: { name: machine.name, on: group[group.length - 1].on }, trust: 'own', system: machine.id,
-        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`, setAside: machine.isCounted ? null : 'its system is left out of the model',
+        link: machine.card === null ? null : linkOf(processor, board),
+        background: first.background,
+        clocks: first.state.clocks,
+        average: summary.average,
+        low:
+          low === null
+            ? null
+            : {
+                fps: Math.min(low, summary.average),
+                percent: 1,
+                definition: summary.low === null ? 'slowest' : 'percentile',
+              },
+        source: { name: machine.name, on: group[group.length - 1].on },
+        trust: 'own',
+        system: machine.id,
+        note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`,
+        setAside: machine.isCounted ? null : 'its system is left out of the model',
       },
-    ]; // prettier-ignore
+    ];
   });
 }

@@ -90,11 +90,16 @@ describe('a frame-time file of any shape', () => {
       { numRuns: 300, seed: 5 },
     );
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('1', ',', ';', '\n', '.', 'e', '-', '"', 'ms', '\t', '9'), { maxLength: 200 }), (pieces) => {
-        read(pieces.join(''));
-      }),
+      fc.property(
+        fc.array(fc.constantFrom('1', ',', ';', '\n', '.', 'e', '-', '"', 'ms', '\t', '9'), {
+          maxLength: 200,
+        }),
+        (pieces) => {
+          read(pieces.join(''));
+        },
+      ),
       { numRuns: 400, seed: 6 },
-    ); // prettier-ignore
+    );
   });
   it('can be stopped in the middle', () => {
     const text = Array.from({ length: 100_000 }, (_, n) => 8 + (n % 3)).join('\n');
@@ -161,7 +166,13 @@ const runs = fc.array(
   }),
   { minLength: 1, maxLength: 8 },
 );
-const full = (each: Pick<RunFigures, 'average' | 'seconds' | 'isWarmUp'>): RunFigures => ({ ...each, low: null, slowest: null, cardBusy: null, driftLn: null }); // prettier-ignore
+const full = (each: Pick<RunFigures, 'average' | 'seconds' | 'isWarmUp'>): RunFigures => ({
+  ...each,
+  low: null,
+  slowest: null,
+  cardBusy: null,
+  driftLn: null,
+});
 
 describe('passes put together', () => {
   it('lie between the slowest and the quickest, and never above the mean of rates', () => {

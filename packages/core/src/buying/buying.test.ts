@@ -3,12 +3,46 @@ import { costOf, indexMarket } from '../money/index.ts';
 import type { Deal, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS } from '../test/fixtures.ts';
 import { addMonths } from '../units/index.ts';
-import { arrived, cashFlow, deadlinesOf, householdOf, NEXT, payoutDay, plannedOrders, reprice, slipsFor, stepSlip, versionLines, waitsFor, type Order, type Slip, type SlipState } from './index.ts'; // prettier-ignore
+import {
+  arrived,
+  cashFlow,
+  deadlinesOf,
+  householdOf,
+  NEXT,
+  payoutDay,
+  plannedOrders,
+  reprice,
+  slipsFor,
+  stepSlip,
+  versionLines,
+  waitsFor,
+  type Order,
+  type Slip,
+  type SlipState,
+} from './index.ts';
 
 const SLIP: Slip = {
-  id: 'a', deal: 'd', name: 'Twenty back', part: 'card', partName: 'Maker Card', kind: 'rebate', currency: 'EUR', faceMinor: 2000, expectedMinor: 1306, form: 'card', payoutDays: 70,
-  lastPurchase: '2026-11-30', sendBy: '2026-12-20', boughtOn: null, remindDays: 7, papers: [{ name: 'receipt', have: false }], state: 'eligible', sentOn: null, paidOn: null, paidMinor: null,
-}; // prettier-ignore
+  id: 'a',
+  deal: 'd',
+  name: 'Twenty back',
+  part: 'card',
+  partName: 'Maker Card',
+  kind: 'rebate',
+  currency: 'EUR',
+  faceMinor: 2000,
+  expectedMinor: 1306,
+  form: 'card',
+  payoutDays: 70,
+  lastPurchase: '2026-11-30',
+  sendBy: '2026-12-20',
+  boughtOn: null,
+  remindDays: 7,
+  papers: [{ name: 'receipt', have: false }],
+  state: 'eligible',
+  sentOn: null,
+  paidOn: null,
+  paidMinor: null,
+};
 const whole: Slip = { ...SLIP, papers: [{ name: 'receipt', have: true }] };
 const step = (slip: Slip, to: SlipState, on: string, paidMinor?: number): Slip => {
   const next = stepSlip(slip, to, paidMinor === undefined ? { on } : { on, paidMinor });
@@ -21,7 +55,12 @@ describe('a slip', () => {
     const bought = step(whole, 'bought', '2026-11-20');
     const sent = step(bought, 'sent', '2026-11-25');
     const paid = step(step(sent, 'approved', '2026-12-10'), 'paid', '2027-02-01', 1950);
-    expect([paid.boughtOn, paid.sentOn, paid.paidOn, paid.paidMinor]).toEqual(['2026-11-20', '2026-11-25', '2027-02-01', 1950]); // prettier-ignore
+    expect([paid.boughtOn, paid.sentOn, paid.paidOn, paid.paidMinor]).toEqual([
+      '2026-11-20',
+      '2026-11-25',
+      '2027-02-01',
+      1950,
+    ]);
     expect(payoutDay(sent)).toBe('2027-02-03');
   });
   it('refuses every step that its state does not lead to', () => {
@@ -52,12 +91,40 @@ describe('a slip', () => {
     expect(at({ ...whole, state: 'paid' }, '2026-12-20')).toEqual(['nothing', null, 'none']);
   });
   it('comes from what a purchase makes claimable', () => {
-    const deal: Deal = { id: 'd', kind: 'rebate', name: 'Twenty back', from: null, to: '2026-11-30', source: null, seenOn: '2026-11-20', shops: null, parts: ['card'], form: 'card', payoutDays: 70, chance: null, amountMinor: 2000, currency: 'EUR', postmarkDays: 30, postmarkBy: null, householdLimit: 1, papers: ['receipt'] }; // prettier-ignore
-    const cost = costOf({ card: { part: 'card', offer: 'card.near' } }, indexMarket({ ...CATALOGUE, deals: [deal] }, BRIEF)); // prettier-ignore
-    expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Card')).toEqual([{ ...SLIP, id: undefined }].map(({ id: _, ...rest }) => rest)); // prettier-ignore
+    const deal: Deal = {
+      id: 'd',
+      kind: 'rebate',
+      name: 'Twenty back',
+      from: null,
+      to: '2026-11-30',
+      source: null,
+      seenOn: '2026-11-20',
+      shops: null,
+      parts: ['card'],
+      form: 'card',
+      payoutDays: 70,
+      chance: null,
+      amountMinor: 2000,
+      currency: 'EUR',
+      postmarkDays: 30,
+      postmarkBy: null,
+      householdLimit: 1,
+      papers: ['receipt'],
+    };
+    const cost = costOf(
+      { card: { part: 'card', offer: 'card.near' } },
+      indexMarket({ ...CATALOGUE, deals: [deal] }, BRIEF),
+    );
+    expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Card')).toEqual(
+      [{ ...SLIP, id: undefined }].map(({ id: _, ...rest }) => rest),
+    );
   });
   it('uses up the household’s limit once bought, and teaches how often claims are paid', () => {
-    const all = (['eligible', 'bought', 'sent', 'paid', 'refused', 'missed'] as const).map((state, n) => ({ ...SLIP, id: `${n}`, state })); // prettier-ignore
+    const all = (['eligible', 'bought', 'sent', 'paid', 'refused', 'missed'] as const).map((state, n) => ({
+      ...SLIP,
+      id: `${n}`,
+      state,
+    }));
     expect(householdOf(all)).toEqual({
       used: [{ deal: 'd', times: 3 }],
       filed: 3,
@@ -69,18 +136,50 @@ describe('a slip', () => {
 });
 
 const ORDER: Order = {
-  id: 'o', shop: 'Near', number: '17', placedOn: '2026-11-20', expectedOn: '2026-11-23', currency: 'EUR', codes: [],
+  id: 'o',
+  shop: 'Near',
+  number: '17',
+  placedOn: '2026-11-20',
+  expectedOn: '2026-11-23',
+  currency: 'EUR',
+  codes: [],
   lines: [
-    { slot: 'card', part: 'card', name: 'Maker Card', plannedMinor: 23_000, paidMinor: 22_900, state: 'ordered', arrivedOn: null, returnBy: null, warrantyUntil: null, serial: '' },
-    { slot: 'case', part: 'case', name: 'Maker Case', plannedMinor: 4000, paidMinor: null, state: 'cancelled', arrivedOn: null, returnBy: null, warrantyUntil: null, serial: '' },
+    {
+      slot: 'card',
+      part: 'card',
+      name: 'Maker Card',
+      plannedMinor: 23_000,
+      paidMinor: 22_900,
+      state: 'ordered',
+      arrivedOn: null,
+      returnBy: null,
+      warrantyUntil: null,
+      serial: '',
+    },
+    {
+      slot: 'case',
+      part: 'case',
+      name: 'Maker Case',
+      plannedMinor: 4000,
+      paidMinor: null,
+      state: 'cancelled',
+      arrivedOn: null,
+      returnBy: null,
+      warrantyUntil: null,
+      serial: '',
+    },
   ],
-}; // prettier-ignore
+};
 
 describe('cash flow', () => {
   it('adds up what went out, came back and is expected, by day', () => {
     const sent = step(step(whole, 'bought', '2026-11-20'), 'sent', '2026-11-25');
     const paid: Slip = { ...whole, id: 'p', state: 'paid', paidOn: '2026-11-22', paidMinor: 500 };
-    const { days, undated } = cashFlow([ORDER], [sent, paid, { ...whole, state: 'refused' }, { ...whole, sendBy: null }], 'EUR'); // prettier-ignore
+    const { days, undated } = cashFlow(
+      [ORDER],
+      [sent, paid, { ...whole, state: 'refused' }, { ...whole, sendBy: null }],
+      'EUR',
+    );
     expect(days.map(({ day, out, back, due, sum }) => [day, out, back, due, sum])).toEqual([
       ['2026-11-20', 22_900, 0, 0, -22_900],
       ['2026-11-22', 0, 500, 0, -22_400],
@@ -93,27 +192,74 @@ describe('cash flow', () => {
 describe('deadlines', () => {
   it('are those that are still ahead: arrival, return, warranty, purchase, postmark, payout, readiness', () => {
     const line = arrived({ ...ORDER.lines[0], serial: 'S-1' }, '2026-11-23', 14, 24);
-    const list = deadlinesOf([SLIP, { ...whole, id: 'b', state: 'sent', sentOn: '2026-11-25' }], [ORDER, { ...ORDER, id: 'q', lines: [line] }], { name: 'Seat', readyBy: '2026-12-11' }); // prettier-ignore
+    const list = deadlinesOf(
+      [SLIP, { ...whole, id: 'b', state: 'sent', sentOn: '2026-11-25' }],
+      [ORDER, { ...ORDER, id: 'q', lines: [line] }],
+      { name: 'Seat', readyBy: '2026-12-11' },
+    );
     expect(list.map(({ day, kind }) => [day, kind])).toEqual([
-      ['2026-11-23', 'arrival'], ['2026-11-30', 'buy'], ['2026-12-07', 'return'], ['2026-12-11', 'ready'], ['2026-12-20', 'send'], ['2027-02-03', 'payout'], ['2028-11-23', 'warranty'],
-    ]); // prettier-ignore
+      ['2026-11-23', 'arrival'],
+      ['2026-11-30', 'buy'],
+      ['2026-12-07', 'return'],
+      ['2026-12-11', 'ready'],
+      ['2026-12-20', 'send'],
+      ['2027-02-03', 'payout'],
+      ['2028-11-23', 'warranty'],
+    ]);
     expect(new Set(list.map((each) => each.uid)).size).toBe(list.length);
   });
   it('months end where the month ends', () => {
-    expect([addMonths('2026-01-31', 1), addMonths('2028-01-31', 1), addMonths('2026-11-30', 3), addMonths('2028-02-29', 12)]).toEqual(['2026-02-28', '2028-02-29', '2027-02-28', '2029-02-28']); // prettier-ignore
+    expect([
+      addMonths('2026-01-31', 1),
+      addMonths('2028-01-31', 1),
+      addMonths('2026-11-30', 3),
+      addMonths('2028-02-29', 12),
+    ]).toEqual(['2026-02-28', '2028-02-29', '2027-02-28', '2029-02-28']);
   });
 });
 
 describe('a basket as orders', () => {
-  const lot = (part: string, priceMinor: number): Offer => ({ ...OFFERS[0], id: `${part}.lot`, part, shop: 'stalls', priceMinor, shippingMinor: 300, condition: 'used', lot: 'l' }); // prettier-ignore
+  const lot = (part: string, priceMinor: number): Offer => ({
+    ...OFFERS[0],
+    id: `${part}.lot`,
+    part,
+    shop: 'stalls',
+    priceMinor,
+    shippingMinor: 300,
+    condition: 'used',
+    lot: 'l',
+  });
   const offers = [...OFFERS, lot('processor', 7000), lot('board', 4000)];
-  const code: Deal = { id: 'c', kind: 'code', name: 'Ten off', from: null, to: null, source: null, seenOn: '2026-11-20', shop: 'near', code: 'TEN', off: { kind: 'amount', minor: 1000 }, minSpendMinor: 0, parts: null, slots: null, stacks: false, usesLeft: null }; // prettier-ignore
+  const code: Deal = {
+    id: 'c',
+    kind: 'code',
+    name: 'Ten off',
+    from: null,
+    to: null,
+    source: null,
+    seenOn: '2026-11-20',
+    shop: 'near',
+    code: 'TEN',
+    off: { kind: 'amount', minor: 1000 },
+    minSpendMinor: 0,
+    parts: null,
+    slots: null,
+    stacks: false,
+    usesLeft: null,
+  };
   const market = indexMarket({ ...CATALOGUE, offers, deals: [code] }, BRIEF);
-  const picks: Picks = { processor: { part: 'processor', offer: 'processor.lot' }, card: { part: 'card', offer: 'card.near' }, memory: { part: 'memory', offer: 'memory.near' } }; // prettier-ignore
+  const picks: Picks = {
+    processor: { part: 'processor', offer: 'processor.lot' },
+    card: { part: 'card', offer: 'card.near' },
+    memory: { part: 'memory', offer: 'memory.near' },
+  };
   it('has one for each shop and one for a lot, with the codes to enter; all lines are in one of them', () => {
     const cost = costOf(picks, market);
     const orders = plannedOrders(cost, market, (part) => part);
-    expect(orders.map((order) => [order.at, order.codes, order.lines.length])).toEqual([['stalls', [], 4], ['near', ['TEN'], 3]]); // prettier-ignore
+    expect(orders.map((order) => [order.at, order.codes, order.lines.length])).toEqual([
+      ['stalls', [], 4],
+      ['near', ['TEN'], 3],
+    ]);
     const sum = orders.flatMap((order) => order.lines).reduce((total, line) => total + line.plannedMinor, 0);
     expect(sum).toBe(cost.till);
   });
@@ -122,17 +268,28 @@ describe('a basket as orders', () => {
 describe('an old list at today’s prices', () => {
   it('says what is dearer, cheaper, elsewhere and gone, and adds up anew', () => {
     const market = indexMarket(CATALOGUE, BRIEF);
-    const picks: Picks = { processor: { part: 'processor', offer: 'processor.near' }, card: { part: 'card', offer: 'card.near' }, memory: { part: 'memory', offer: 'memory.near' } }; // prettier-ignore
+    const picks: Picks = {
+      processor: { part: 'processor', offer: 'processor.near' },
+      card: { part: 'card', offer: 'card.near' },
+      memory: { part: 'memory', offer: 'memory.near' },
+    };
     const cost = costOf(picks, market);
-    const version = { on: '2026-11-20', currency: 'EUR', tillMinor: cost.till, lines: versionLines(picks, cost, market, (part) => part) }; // prettier-ignore
+    const version = {
+      on: '2026-11-20',
+      currency: 'EUR',
+      tillMinor: cost.till,
+      lines: versionLines(picks, cost, market, (part) => part),
+    };
     const offers: Offer[] = [
       { ...OFFERS[0], priceMinor: 13_000 },
       { ...OFFERS[3], id: 'card.other', priceMinor: 22_000 },
     ];
     const again = reprice(version, indexMarket({ ...CATALOGUE, offers }, BRIEF));
     expect(again.lines.map((line) => [line.slot, line.what, line.then, line.now])).toEqual([
-      ['processor', 'dearer', 12_000, 13_000], ['memory', 'gone', 4500, null], ['card', 'elsewhere', 23_000, 22_000],
-    ]); // prettier-ignore
+      ['processor', 'dearer', 12_000, 13_000],
+      ['memory', 'gone', 4500, null],
+      ['card', 'elsewhere', 23_000, 22_000],
+    ]);
     expect(again.change).toBe(35_000 - 39_500);
     expect(reprice(version, market).change).toBe(0);
   });

@@ -22,24 +22,63 @@ export function deadlinesOf(
   const out: Deadline[] = [];
   for (const slip of slips) {
     const add = (kind: Deadline['kind'], day: string | null, title: string, about: string) => {
-      if (day !== null) out.push({ uid: `slip-${slip.id}-${kind}`, day, kind, title, about, remindDays: slip.remindDays }); // prettier-ignore
+      if (day !== null)
+        out.push({ uid: `slip-${slip.id}-${kind}`, day, kind, title, about, remindDays: slip.remindDays });
     };
-    const about = [slip.partName, ...slip.papers.map((paper) => `${paper.have ? 'have' : 'needed'}: ${paper.name}`)].filter(Boolean).join('\n'); // prettier-ignore
+    const about = [
+      slip.partName,
+      ...slip.papers.map((paper) => `${paper.have ? 'have' : 'needed'}: ${paper.name}`),
+    ]
+      .filter(Boolean)
+      .join('\n');
     if (slip.state === 'eligible') add('buy', slip.lastPurchase, `Last day to buy for: ${slip.name}`, about);
-    if (slip.state === 'eligible' || slip.state === 'bought') add('send', slip.sendBy, `Last postmark day: ${slip.name}`, about); // prettier-ignore
-    if (slip.state === 'sent' || slip.state === 'approved') add('payout', payoutDay(slip), `Money expected: ${slip.name}`, about); // prettier-ignore
+    if (slip.state === 'eligible' || slip.state === 'bought')
+      add('send', slip.sendBy, `Last postmark day: ${slip.name}`, about);
+    if (slip.state === 'sent' || slip.state === 'approved')
+      add('payout', payoutDay(slip), `Money expected: ${slip.name}`, about);
   }
   for (const order of orders) {
     const isOpen = order.lines.some((line) => line.state === 'ordered');
     if (isOpen && order.expectedOn)
-      out.push({ uid: `order-${order.id}-arrival`, day: order.expectedOn, kind: 'arrival', title: `Expected from ${order.shop}`, about: order.lines.map((line) => line.name).join('\n'), remindDays: 0 }); // prettier-ignore
+      out.push({
+        uid: `order-${order.id}-arrival`,
+        day: order.expectedOn,
+        kind: 'arrival',
+        title: `Expected from ${order.shop}`,
+        about: order.lines.map((line) => line.name).join('\n'),
+        remindDays: 0,
+      });
     order.lines.forEach((line, n) => {
       if (line.state !== 'arrived' && line.state !== 'dead') return;
       const uid = `order-${order.id}-${n}`;
-      if (line.returnBy) out.push({ uid: `${uid}-return`, day: line.returnBy, kind: 'return', title: `Last day to send back: ${line.name}`, about: `From ${order.shop}, order ${order.number || 'without a number'}`, remindDays: 3 }); // prettier-ignore
-      if (line.warrantyUntil) out.push({ uid: `${uid}-warranty`, day: line.warrantyUntil, kind: 'warranty', title: `Warranty ends: ${line.name}`, about: line.serial ? `Serial number ${line.serial}` : '', remindDays: 14 }); // prettier-ignore
+      if (line.returnBy)
+        out.push({
+          uid: `${uid}-return`,
+          day: line.returnBy,
+          kind: 'return',
+          title: `Last day to send back: ${line.name}`,
+          about: `From ${order.shop}, order ${order.number || 'without a number'}`,
+          remindDays: 3,
+        });
+      if (line.warrantyUntil)
+        out.push({
+          uid: `${uid}-warranty`,
+          day: line.warrantyUntil,
+          kind: 'warranty',
+          title: `Warranty ends: ${line.name}`,
+          about: line.serial ? `Serial number ${line.serial}` : '',
+          remindDays: 14,
+        });
     });
   }
-  if (brief.readyBy !== null) out.push({ uid: 'brief-ready', day: brief.readyBy, kind: 'ready', title: `Everything to be there: ${brief.name}`, about: '', remindDays: 7 }); // prettier-ignore
+  if (brief.readyBy !== null)
+    out.push({
+      uid: 'brief-ready',
+      day: brief.readyBy,
+      kind: 'ready',
+      title: `Everything to be there: ${brief.name}`,
+      about: '',
+      remindDays: 7,
+    });
   return out.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
 }

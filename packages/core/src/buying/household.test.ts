@@ -5,13 +5,48 @@ import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
 import { withHousehold, type Slip, type SlipState } from './index.ts';
 
 const deal: Deal = {
-  id: 'd', kind: 'rebate', name: 'Twenty back', from: null, to: null, source: null, seenOn: '2026-11-20', shops: null, parts: ['card'], form: 'cash', payoutDays: 0, chance: null,
-  amountMinor: 2000, currency: 'EUR', postmarkDays: null, postmarkBy: null, householdLimit: 2, papers: [],
-}; // prettier-ignore
+  id: 'd',
+  kind: 'rebate',
+  name: 'Twenty back',
+  from: null,
+  to: null,
+  source: null,
+  seenOn: '2026-11-20',
+  shops: null,
+  parts: ['card'],
+  form: 'cash',
+  payoutDays: 0,
+  chance: null,
+  amountMinor: 2000,
+  currency: 'EUR',
+  postmarkDays: null,
+  postmarkBy: null,
+  householdLimit: 2,
+  papers: [],
+};
 const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => ({
-  id, deal: 'd', name: 'Twenty back', part: 'card', partName: 'Card', kind: 'rebate', currency: 'EUR', faceMinor: 2000, expectedMinor: 1400, form: 'cash', payoutDays: 0,
-  lastPurchase: null, sendBy: null, boughtOn: null, remindDays: 7, papers: [], state, sentOn: null, paidOn: null, paidMinor: null, ...more,
-}); // prettier-ignore
+  id,
+  deal: 'd',
+  name: 'Twenty back',
+  part: 'card',
+  partName: 'Card',
+  kind: 'rebate',
+  currency: 'EUR',
+  faceMinor: 2000,
+  expectedMinor: 1400,
+  form: 'cash',
+  payoutDays: 0,
+  lastPurchase: null,
+  sendBy: null,
+  boughtOn: null,
+  remindDays: 7,
+  papers: [],
+  state,
+  sentOn: null,
+  paidOn: null,
+  paidMinor: null,
+  ...more,
+});
 const backs = (slips: readonly Slip[]) => {
   const market = indexMarket({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
   const offer = market.offers.get('card.near');

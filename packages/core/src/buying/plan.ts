@@ -26,7 +26,11 @@ export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string)
       lots.add(lot);
     }
     // A lot is one order, with what is not needed of it.
-    const offers = new Set(isMarket && lot !== undefined ? market.lot(lot).map((offer) => offer.id) : order.items.map((item) => item.priced.offer.id)); // prettier-ignore
+    const offers = new Set(
+      isMarket && lot !== undefined
+        ? market.lot(lot).map((offer) => offer.id)
+        : order.items.map((item) => item.priced.offer.id),
+    );
     const own = cost.lines.filter((line) =>
       isMarket ? line.offer !== null && offers.has(line.offer) : line.shop === shop.id,
     );
@@ -35,14 +39,26 @@ export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string)
       const deal = line.deal === null ? null : deals.get(line.deal);
       const part = line.part === null ? null : nameOf(line.part);
       const name =
-        line.kind === 'part' || line.kind === 'lot' ? (part ?? 'Part')
-        : deal ? `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`
-        : line.kind in words ? words[line.kind as keyof typeof words] : line.kind; // prettier-ignore
+        line.kind === 'part' || line.kind === 'lot'
+          ? (part ?? 'Part')
+          : deal
+            ? `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`
+            : line.kind in words
+              ? words[line.kind as keyof typeof words]
+              : line.kind;
       const isPart = line.kind === 'part' || line.kind === 'lot';
       return {
-        slot: isPart ? line.slot : null, part: isPart ? line.part : null, name, plannedMinor: line.amount, paidMinor: null, state: 'ordered', arrivedOn: null, returnBy: null,
-        warrantyUntil: null, serial: '',
-      }; // prettier-ignore
+        slot: isPart ? line.slot : null,
+        part: isPart ? line.part : null,
+        name,
+        plannedMinor: line.amount,
+        paidMinor: null,
+        state: 'ordered',
+        arrivedOn: null,
+        returnBy: null,
+        warrantyUntil: null,
+        serial: '',
+      };
     });
     const arrivals = order.items.map(({ priced }) => arrivalOf(priced.offer, shop, market.day));
     const known = arrivals.filter((day) => day !== null).sort();
@@ -55,7 +71,11 @@ export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string)
       currency: market.currency,
       codes: order.settled.codes.map(({ code }) => code.code),
       lines,
-      gifts: giftsWith(order.items.map((item) => item.priced.offer.part), shop.id, market), // prettier-ignore
+      gifts: giftsWith(
+        order.items.map((item) => item.priced.offer.part),
+        shop.id,
+        market,
+      ),
     });
   }
   return out;
@@ -66,7 +86,13 @@ function giftsWith(parts: readonly string[], shop: string, market: Market): stri
   return market.deals.flatMap((deal) => {
     const isOpen =
       (deal.from === null || deal.from <= market.day) && (deal.to === null || deal.to >= market.day);
-    return deal.kind === 'gift' && isOpen && deal.shop === shop && deal.gift.part === null && deal.parts.some((part) => parts.includes(part)) ? [deal.gift.text] : []; // prettier-ignore
+    return deal.kind === 'gift' &&
+      isOpen &&
+      deal.shop === shop &&
+      deal.gift.part === null &&
+      deal.parts.some((part) => parts.includes(part))
+      ? [deal.gift.text]
+      : [];
   });
 }
 
@@ -78,7 +104,10 @@ export function arrived(
   warrantyMonths: number | null,
 ): OrderLine {
   return {
-    ...line, state: 'arrived', arrivedOn: on, returnBy: returnDays ? addDays(on, returnDays) : null,
+    ...line,
+    state: 'arrived',
+    arrivedOn: on,
+    returnBy: returnDays ? addDays(on, returnDays) : null,
     warrantyUntil: warrantyMonths ? addMonths(on, warrantyMonths) : null,
-  }; // prettier-ignore
+  };
 }

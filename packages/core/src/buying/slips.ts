@@ -89,11 +89,26 @@ export function slipsFor(
 ): Omit<Slip, 'id'>[] {
   const names = new Map(deals.map((deal) => [deal.id, deal]));
   return cost.backs.map((back) => ({
-    deal: back.deal, name: names.get(back.deal)?.name ?? back.deal, part: back.part, partName: nameOf(back.part), kind: back.kind, currency,
-    faceMinor: back.face, expectedMinor: back.expected, form: back.claim.form, payoutDays: back.claim.payoutDays, lastPurchase: back.claim.to, sendBy: back.sendBy,
-    boughtOn: null, remindDays: 7, papers: back.claim.kind === 'rebate' ? back.claim.papers.map((name) => ({ name, have: false })) : [],
-    state: 'eligible', sentOn: null, paidOn: null, paidMinor: null,
-  })); // prettier-ignore
+    deal: back.deal,
+    name: names.get(back.deal)?.name ?? back.deal,
+    part: back.part,
+    partName: nameOf(back.part),
+    kind: back.kind,
+    currency,
+    faceMinor: back.face,
+    expectedMinor: back.expected,
+    form: back.claim.form,
+    payoutDays: back.claim.payoutDays,
+    lastPurchase: back.claim.to,
+    sendBy: back.sendBy,
+    boughtOn: null,
+    remindDays: 7,
+    papers: back.claim.kind === 'rebate' ? back.claim.papers.map((name) => ({ name, have: false })) : [],
+    state: 'eligible',
+    sentOn: null,
+    paidOn: null,
+    paidMinor: null,
+  }));
 }
 
 /** A brief with what this household has claimed and learnt from it. The same brief while there are no slips. */
@@ -123,7 +138,8 @@ export function householdOf(slips: readonly Slip[]): {
   let [filed, missed, paid, refused] = [0, 0, 0, 0];
   for (const { deal, state, kind } of slips) {
     // A refused or missed claim does not use up the household's limit; one on its way does.
-    if (kind !== 'review' && ['bought', 'sent', 'approved', 'paid'].includes(state)) used.set(deal, (used.get(deal) ?? 0) + 1); // prettier-ignore
+    if (kind !== 'review' && ['bought', 'sent', 'approved', 'paid'].includes(state))
+      used.set(deal, (used.get(deal) ?? 0) + 1);
     if (['sent', 'approved', 'paid', 'refused'].includes(state)) filed++;
     if (state === 'missed') missed++;
     if (state === 'paid') paid++;

@@ -17,7 +17,8 @@ export function versionLines(
     );
     const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
     const shop = offer ? (market.shops.get(offer.shop)?.name ?? '') : '';
-    const priceMinor = lines.length > 0 ? lines.reduce((sum, line) => sum + line.amount, 0) : pick.offer === null ? 0 : null; // prettier-ignore
+    const priceMinor =
+      lines.length > 0 ? lines.reduce((sum, line) => sum + line.amount, 0) : pick.offer === null ? 0 : null;
     return [{ slot, part: pick.part, name: nameOf(pick.part), offer: pick.offer, shop, priceMinor }];
   });
 }
@@ -64,10 +65,23 @@ export function reprice(
       null,
     );
     const priced = same ?? cheapest;
-    if (!priced) return { ...base, now: null, offer: null, shop: null, what: market.parts.has(line.part) ? 'gone' : 'unknown' }; // prettier-ignore
+    if (!priced)
+      return {
+        ...base,
+        now: null,
+        offer: null,
+        shop: null,
+        what: market.parts.has(line.part) ? 'gone' : 'unknown',
+      };
     picks[line.slot] = { part: line.part, offer: priced.offer.id };
     const now = priced.till - priced.ownShipping.amount - priced.ownShipping.tax;
-    const what = !same ? 'elsewhere' : line.priceMinor === null || now === line.priceMinor ? 'same' : now > line.priceMinor ? 'dearer' : 'cheaper'; // prettier-ignore
+    const what = !same
+      ? 'elsewhere'
+      : line.priceMinor === null || now === line.priceMinor
+        ? 'same'
+        : now > line.priceMinor
+          ? 'dearer'
+          : 'cheaper';
     return { ...base, now, offer: priced.offer.id, shop: priced.shop.name, what };
   });
   const cost = costOf(picks, market);

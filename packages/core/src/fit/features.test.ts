@@ -12,7 +12,10 @@ const SHEET: Card = { ...CARD, tflops: 20, memoryGbs: 600, boardWatts: 300 };
 
 describe('what sheets tell of a rate', () => {
   it('is 0 for the middle part, and a logarithm away from it', () => {
-    expect(processorFeatures({ ...PROCESSOR, boostMhz: 4500, cores: 6, pcieGeneration: 4 })).toEqual({ values: [0, 0, 0], missing: 0 }); // prettier-ignore
+    expect(processorFeatures({ ...PROCESSOR, boostMhz: 4500, cores: 6, pcieGeneration: 4 })).toEqual({
+      values: [0, 0, 0],
+      missing: 0,
+    });
     const { values, missing } = chipFeatures([SHEET]);
     expect(missing).toBe(0);
     expect(values[0]).toBeCloseTo(Math.log(2), 12);
@@ -89,24 +92,68 @@ describe('weights against wild records', () => {
 
 describe('the regression on sheets', () => {
   it('is found again: rates that follow TFLOPS give a part that nobody measured its place on the line', () => {
-    const made = Array.from({ length: 9 }, (_, n): Card => ({ ...SHEET, id: `c${n}`, chip: `chip ${n}`, tflops: 5 * 1.25 ** n, memoryGbs: 300, boardWatts: 150 })); // prettier-ignore
-    const rateOf = (card: Card) => 0.8 * Math.log((card.tflops ?? 10) / 10);
-    const facts: FrameModel = { ...MODEL, processors: [], cards: [], integrated: [], games: [{ ...GAME, presets: { ...GAME.presets } }] };
-    const records = made.filter((_, n) => n !== 4).map((card) => ({
-      id: card.id, game: 'game', preset: 'ultra', widthPx: 3840, heightPx: 2160, renderScale: 1, generatedFrames: false, processor: 'processor', card: card.id,
-      memory: { gb: 32, channels: 2, mts: 3200, cl: 16, profile: true }, link: null, background: 'none' as const, clocks: 'stock' as const,
-      average: 20 * Math.exp(rateOf(card)), low: null, source: { name: 'Press', on: '2026-11-01' }, trust: 'good' as const, system: null, note: '', setAside: null,
+    const made = Array.from({ length: 9 }, (_, n): Card => ({
+      ...SHEET,
+      id: `c${n}`,
+      chip: `chip ${n}`,
+      tflops: 5 * 1.25 ** n,
+      memoryGbs: 300,
+      boardWatts: 150,
     }));
-    const search = fitModel({ parts: [PROCESSOR, ...made], model: facts, records, start: null, now: '2026-11-20T00:00:00Z' });
+    const rateOf = (card: Card) => 0.8 * Math.log((card.tflops ?? 10) / 10);
+    const facts: FrameModel = {
+      ...MODEL,
+      processors: [],
+      cards: [],
+      integrated: [],
+      games: [{ ...GAME, presets: { ...GAME.presets } }],
+    };
+    const records = made
+      .filter((_, n) => n !== 4)
+      .map((card) => ({
+        id: card.id,
+        game: 'game',
+        preset: 'ultra',
+        widthPx: 3840,
+        heightPx: 2160,
+        renderScale: 1,
+        generatedFrames: false,
+        processor: 'processor',
+        card: card.id,
+        memory: { gb: 32, channels: 2, mts: 3200, cl: 16, profile: true },
+        link: null,
+        background: 'none' as const,
+        clocks: 'stock' as const,
+        average: 20 * Math.exp(rateOf(card)),
+        low: null,
+        source: { name: 'Press', on: '2026-11-01' },
+        trust: 'good' as const,
+        system: null,
+        note: '',
+        setAside: null,
+      }));
+    const search = fitModel({
+      parts: [PROCESSOR, ...made],
+      model: facts,
+      records,
+      start: null,
+      now: '2026-11-20T00:00:00Z',
+    });
     let step = search.next();
     while (!step.done) step = search.next();
     if (step.value.status !== 'fitted') throw new Error(step.value.status);
     const { cards } = step.value.model;
     const rate = (id: string) => cards.find((each) => each.part === id)?.rateLn ?? NaN;
     // Against an ordinary regression of the fitted rates of its neighbours (simple-statistics).
-    const line = linearRegression(made.filter((_, n) => n !== 4).map((card) => [Math.log(card.tflops ?? 10), rate(card.id)]));
+    const line = linearRegression(
+      made.filter((_, n) => n !== 4).map((card) => [Math.log(card.tflops ?? 10), rate(card.id)]),
+    );
     expect(line.m).toBeGreaterThan(0.6);
-    expect(Math.abs(rate('c4') - linearRegressionLine(line)(Math.log(made[4].tflops ?? 10)))).toBeLessThan(0.06);
-    expect(cards.find((each) => each.part === 'c4')?.sdLn).toBeGreaterThan(cards.find((each) => each.part === 'c3')?.sdLn ?? NaN);
-  }); // prettier-ignore
+    expect(Math.abs(rate('c4') - linearRegressionLine(line)(Math.log(made[4].tflops ?? 10)))).toBeLessThan(
+      0.06,
+    );
+    expect(cards.find((each) => each.part === 'c4')?.sdLn).toBeGreaterThan(
+      cards.find((each) => each.part === 'c3')?.sdLn ?? NaN,
+    );
+  });
 });

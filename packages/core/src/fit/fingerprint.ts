@@ -14,20 +14,65 @@ function mixed(hash: number, text: string): number {
 export function fingerprint(parts: readonly Part[], records: readonly BenchRecord[]): string {
   const lines = [
     // What is set aside by hand is no part of the fit.
-    ...records.filter((record) => record.setAside === null).map(({ memory: m, low, ...r }) =>
-      JSON.stringify([
-        r.id, r.game, r.preset, r.widthPx, r.heightPx, r.renderScale, r.generatedFrames, r.processor, r.card, m.gb, m.channels, m.mts, m.cl, r.link?.generation, r.link?.lanes,
-        r.background, r.clocks, r.average, low?.fps, low?.percent, low?.definition, r.source.name, r.trust, r.system,
-      ]),
-    ),
+    ...records
+      .filter((record) => record.setAside === null)
+      .map(({ memory: m, low, ...r }) =>
+        JSON.stringify([
+          r.id,
+          r.game,
+          r.preset,
+          r.widthPx,
+          r.heightPx,
+          r.renderScale,
+          r.generatedFrames,
+          r.processor,
+          r.card,
+          m.gb,
+          m.channels,
+          m.mts,
+          m.cl,
+          r.link?.generation,
+          r.link?.lanes,
+          r.background,
+          r.clocks,
+          r.average,
+          low?.fps,
+          low?.percent,
+          low?.definition,
+          r.source.name,
+          r.trust,
+          r.system,
+        ]),
+      ),
     // Figures as the sheets state them: logarithms may differ in the last digit from one engine to another.
     ...parts.flatMap((part) => {
       if (part.slot === 'processor')
-        return [JSON.stringify([part.id, part.threads, part.integratedGraphics, part.boostMhz ?? null, part.cores, part.pcieGeneration, part.graphicsTflops ?? null])];
+        return [
+          JSON.stringify([
+            part.id,
+            part.threads,
+            part.integratedGraphics,
+            part.boostMhz ?? null,
+            part.cores,
+            part.pcieGeneration,
+            part.graphicsTflops ?? null,
+          ]),
+        ];
       return part.slot === 'card'
-        ? [JSON.stringify([part.id, part.chip, part.videoMemoryGb, part.pcieLanes, part.tflops ?? null, part.memoryGbs ?? null, part.boardWatts, part.pcieGeneration])]
+        ? [
+            JSON.stringify([
+              part.id,
+              part.chip,
+              part.videoMemoryGb,
+              part.pcieLanes,
+              part.tflops ?? null,
+              part.memoryGbs ?? null,
+              part.boardWatts,
+              part.pcieGeneration,
+            ]),
+          ]
         : [];
     }),
-  ].sort(); // prettier-ignore
+  ].sort();
   return [0x811c9dc5, 0x9e3779b9].map((seed) => lines.reduce(mixed, seed).toString(36)).join('.');
 }

@@ -26,20 +26,80 @@ const GAMES: FrameModel = {
 };
 
 const RECORD: BenchRecord = {
-  id: 'r1', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, generatedFrames: false, processor: 'processor', card: 'card',
-  memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true }, link: null, background: 'none', clocks: 'stock', average: 95,
-  low: { fps: 70, percent: 1, definition: 'percentile' }, source: { name: 'Press', on: '2026-11-01' }, trust: 'good', system: null, note: '', setAside: null,
-}; // prettier-ignore
+  id: 'r1',
+  game: 'game',
+  preset: 'high',
+  widthPx: 1920,
+  heightPx: 1080,
+  renderScale: 1,
+  generatedFrames: false,
+  processor: 'processor',
+  card: 'card',
+  memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
+  link: null,
+  background: 'none',
+  clocks: 'stock',
+  average: 95,
+  low: { fps: 70, percent: 1, definition: 'percentile' },
+  source: { name: 'Press', on: '2026-11-01' },
+  trust: 'good',
+  system: null,
+  note: '',
+  setAside: null,
+};
 const RECORDS: readonly BenchRecord[] = [
   RECORD,
-  { ...RECORD, id: 'r2', processor: 'quick', average: 104, low: { fps: 74, percent: 1, definition: 'slowest' } },
-  { ...RECORD, id: 'r3', card: 'strong', average: 140, low: { fps: 96, percent: 0.1, definition: 'percentile' } },
-  { ...RECORD, id: 'r4', card: null, preset: 'low', average: 31, low: null, memory: { ...RECORD.memory, mts: 2400, cl: 17 } },
+  {
+    ...RECORD,
+    id: 'r2',
+    processor: 'quick',
+    average: 104,
+    low: { fps: 74, percent: 1, definition: 'slowest' },
+  },
+  {
+    ...RECORD,
+    id: 'r3',
+    card: 'strong',
+    average: 140,
+    low: { fps: 96, percent: 0.1, definition: 'percentile' },
+  },
+  {
+    ...RECORD,
+    id: 'r4',
+    card: null,
+    preset: 'low',
+    average: 31,
+    low: null,
+    memory: { ...RECORD.memory, mts: 2400, cl: 17 },
+  },
   { ...RECORD, id: 'r5', widthPx: 2560, heightPx: 1440, renderScale: 0.67, average: 88, trust: 'fair' },
-  { ...RECORD, id: 'r6', game: 'capped', preset: 'low', card: 'strong', average: 117, low: { fps: 99, percent: 1, definition: null } },
-  { ...RECORD, id: 'r7', widthPx: 3840, heightPx: 2160, card: 'strong', average: 44, link: { generation: 3, lanes: 4 } },
-  { ...RECORD, id: 'r8', system: 'mine', trust: 'own', average: 99, memory: { ...RECORD.memory, gb: 8, channels: 1 } },
-]; // prettier-ignore
+  {
+    ...RECORD,
+    id: 'r6',
+    game: 'capped',
+    preset: 'low',
+    card: 'strong',
+    average: 117,
+    low: { fps: 99, percent: 1, definition: null },
+  },
+  {
+    ...RECORD,
+    id: 'r7',
+    widthPx: 3840,
+    heightPx: 2160,
+    card: 'strong',
+    average: 44,
+    link: { generation: 3, lanes: 4 },
+  },
+  {
+    ...RECORD,
+    id: 'r8',
+    system: 'mine',
+    trust: 'own',
+    average: 99,
+    memory: { ...RECORD.memory, gb: 8, channels: 1 },
+  },
+];
 
 const usableOf = (records: readonly BenchRecord[]): UsableRecord[] =>
   records.flatMap((record) => {
@@ -68,7 +128,12 @@ describe('the fit', () => {
     const { gradient } = normalEquations(problem, scales, theta);
     const h = 1e-5;
     theta.forEach((_, i) => {
-      const at = (step: number) => objectiveAt(problem, scales, theta.map((value, k) => value + (k === i ? step : 0))); // prettier-ignore
+      const at = (step: number) =>
+        objectiveAt(
+          problem,
+          scales,
+          theta.map((value, k) => value + (k === i ? step : 0)),
+        );
       const numeric = (at(h) - at(-h)) / (2 * h);
       expect(Math.abs(gradient[i] - numeric), problem.layout.names[i]).toBeLessThan(
         1e-4 * (1 + Math.abs(numeric)),
@@ -111,8 +176,16 @@ describe('the fit', () => {
         const { values: expected } = memo;
         return (i: number) => expected[i] / widths[i];
       },
-      { initialValues: [...layout.start], gradientDifference: 1e-5, centralDifference: true, maxIterations: 60, errorTolerance: 1e-14, damping: 1e-4, improvementThreshold: 1e-14 },
-    ); // prettier-ignore
+      {
+        initialValues: [...layout.start],
+        gradientDifference: 1e-5,
+        centralDifference: true,
+        maxIterations: 60,
+        errorTolerance: 1e-14,
+        damping: 1e-4,
+        improvementThreshold: 1e-14,
+      },
+    );
     expect(found?.converged).toBe(true);
     layout.names.forEach((name, i) =>
       expect(Math.abs((found?.theta[i] ?? NaN) - library.parameterValues[i]), name).toBeLessThan(2e-3),
@@ -155,8 +228,16 @@ describe('the fit', () => {
   });
 
   it('leans on rates that a catalogue states by itself, now and in every later fit', () => {
-    const stating: FrameModel = { ...GAMES, processors: [{ part: 'processor', rateLn: 0.1, sdLn: 0.03 }], cards: [{ part: 'card', rateLn: 0.3, sdLn: 0.04 }] };
-    const fitOf = (model: FrameModel, records: readonly BenchRecord[], start: FrameModel['fit'] = undefined) => {
+    const stating: FrameModel = {
+      ...GAMES,
+      processors: [{ part: 'processor', rateLn: 0.1, sdLn: 0.03 }],
+      cards: [{ part: 'card', rateLn: 0.3, sdLn: 0.04 }],
+    };
+    const fitOf = (
+      model: FrameModel,
+      records: readonly BenchRecord[],
+      start: FrameModel['fit'] = undefined,
+    ) => {
       const result = run(fitModel({ parts: PARTS, model, records, start: start ?? null, now: NOW }));
       if (result.status !== 'fitted') throw new Error(result.status);
       return result.model;
@@ -173,7 +254,7 @@ describe('the fit', () => {
     expect(after.fit?.stated['card:card']).toEqual([0.3, 0.04]);
     expect(card(fitOf(after, []))?.rateLn).toBeCloseTo(0.3, 2);
     expect(card(fitOf(GAMES, []))?.sdLn).toBeGreaterThan(0.1);
-  }); // prettier-ignore
+  });
 
   it('weighs own runs more than published ones, and those more than hearsay', () => {
     const pull = (trust: BenchRecord['trust']) => {
@@ -188,7 +269,9 @@ describe('the fit', () => {
     const search = fitModel({ parts: PARTS, model: GAMES, records: RECORDS, start: null, now: NOW });
     search.next();
     expect(search.next(true)).toEqual({ done: true, value: { status: 'cancelled' } });
-    expect(run(fitModel({ parts: PARTS, model: { ...GAMES, games: [] }, records: [], start: null, now: NOW }))).toEqual({ status: 'no-games' }); // prettier-ignore
+    expect(
+      run(fitModel({ parts: PARTS, model: { ...GAMES, games: [] }, records: [], start: null, now: NOW })),
+    ).toEqual({ status: 'no-games' });
   });
 });
 

@@ -6,8 +6,14 @@ export {
   type UsableRecord,
 } from './held-back.ts';
 export {
-  FIT_DEFAULTS, fitModel, type FitInput, type FitProgress, type FitResult, type Fitted, type RecordFinding,
-} from './fit.ts'; // prettier-ignore
+  FIT_DEFAULTS,
+  fitModel,
+  type FitInput,
+  type FitProgress,
+  type FitResult,
+  type Fitted,
+  type RecordFinding,
+} from './fit.ts';
 export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
 export { predictor, type Prediction } from './predict.ts';
 export { narrowing, type Decision, type Measurement } from './narrow.ts';

@@ -32,24 +32,52 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
   };
   const byUncertainty = (list: Known[]) => list.sort((a, b) => b.sdLn - a.sdLn);
   const uncertainty = uncertaintyOf(model);
-  const meanOf = (kind: string, list: FrameModel['cards']): Gradient => new Map(list.map(({ part }) => [`${kind}:${part}`, 1 / list.length])); // prettier-ignore
+  const meanOf = (kind: string, list: FrameModel['cards']): Gradient =>
+    new Map(list.map(({ part }) => [`${kind}:${part}`, 1 / list.length]));
   const beside = (name: string, mean: Gradient) =>
-    Math.sqrt(uncertainty.variance(combine([[1, new Map([[name, 1]])], [-1, mean]]))); // prettier-ignore
+    Math.sqrt(
+      uncertainty.variance(
+        combine([
+          [1, new Map([[name, 1]])],
+          [-1, mean],
+        ]),
+      ),
+    );
   const rates = (kind: string, list: FrameModel['cards'], counts: ReadonlyMap<string, number>) => {
     const mean = meanOf(kind, list);
-    return byUncertainty(list.map(({ part }) => ({ id: part, sdLn: beside(`${kind}:${part}`, mean), records: counts.get(part) ?? 0 }))); // prettier-ignore
+    return byUncertainty(
+      list.map(({ part }) => ({
+        id: part,
+        sdLn: beside(`${kind}:${part}`, mean),
+        records: counts.get(part) ?? 0,
+      })),
+    );
   };
   const [cards, processors] = [meanOf('card', model.cards), meanOf('processor', model.processors)];
   const ofGames = count((record) => record.game);
   return {
-    processors: rates('processor', model.processors, count((record) => record.processor)),
-    cards: rates('card', model.cards, count((record) => record.card)),
-    integrated: rates('integrated', model.integrated, count((record) => (record.card === null ? record.processor : null))),
+    processors: rates(
+      'processor',
+      model.processors,
+      count((record) => record.processor),
+    ),
+    cards: rates(
+      'card',
+      model.cards,
+      count((record) => record.card),
+    ),
+    integrated: rates(
+      'integrated',
+      model.integrated,
+      count((record) => (record.card === null ? record.processor : null)),
+    ),
     games: byUncertainty(
       model.games.map(({ id }) => {
-        const sds = PRESETS.map((preset) => Math.max(beside(`work:${id}:${preset}`, cards), beside(`prep:${id}:${preset}`, processors)));
+        const sds = PRESETS.map((preset) =>
+          Math.max(beside(`work:${id}:${preset}`, cards), beside(`prep:${id}:${preset}`, processors)),
+        );
         return { id, sdLn: sds.reduce((a, b) => a + b, 0) / sds.length, records: ofGames.get(id) ?? 0 };
       }),
     ),
-  }; // prettier-ignore
+  };
 }

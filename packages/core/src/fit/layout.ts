@@ -8,9 +8,15 @@ import {
   type Processor,
 } from '../parts/index.ts';
 import {
-  CARD_FEATURES, chipFeatures, INTEGRATED_FEATURES, integratedFeatures, PROCESSOR_FEATURES, processorFeatures,
-  type FeatureKind, type Features,
-} from './features.ts'; // prettier-ignore
+  CARD_FEATURES,
+  chipFeatures,
+  INTEGRATED_FEATURES,
+  integratedFeatures,
+  PROCESSOR_FEATURES,
+  processorFeatures,
+  type FeatureKind,
+  type Features,
+} from './features.ts';
 import { statedBy } from './stated.ts';
 
 /**
@@ -31,8 +37,14 @@ export type Scatters = Readonly<Record<Scatter, number>>;
 
 /** Where the scatters start from, and what they shrink towards. Chosen. */
 export const SCATTER_START: Scatters = {
-  chip: 0.12, card: 0.015, processor: 0.05, integrated: 0.15, presetWork: 0.06, presetPrep: 0.03, pixels: 0.05,
-}; // prettier-ignore
+  chip: 0.12,
+  card: 0.015,
+  processor: 0.05,
+  integrated: 0.15,
+  presetWork: 0.06,
+  presetPrep: 0.03,
+  pixels: 0.05,
+};
 
 /** Σ coefficient · effect is normal around `mean`, as far as is known without any record. */
 export interface Prior {
@@ -160,7 +172,16 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
   for (const [chip, group] of chips) {
     const i = add(`chip:${chip}`, 0);
     told(i, ofChip, chipFeatures(group), 'chip');
-    for (const card of group) around([[at(`card:${card.id}`), 1], [i, -1]], 0, 0, 'card'); // prettier-ignore
+    for (const card of group)
+      around(
+        [
+          [at(`card:${card.id}`), 1],
+          [i, -1],
+        ],
+        0,
+        0,
+        'card',
+      );
   }
 
   // Games shrink towards their family, presets towards what they do to all games.
@@ -187,10 +208,25 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
     const spreadG = one('cardSpread', SPREAD.card, SPREAD.sd);
     for (const { id } of model.games.filter((game) => game.family === family)) {
       const from = (name: string, centre: number, sd: number) =>
-        around([[at(name), 1], [centre, -1]], 0, sd); // prettier-ignore
+        around(
+          [
+            [at(name), 1],
+            [centre, -1],
+          ],
+          0,
+          sd,
+        );
       from(`work:${id}:medium`, work, WORK.within);
       from(`prep:${id}:medium`, prep, PREP.within);
-      around([[at(`alpha:${id}`), 1], [alpha, -1]], 0, 0, 'pixels'); // prettier-ignore
+      around(
+        [
+          [at(`alpha:${id}`), 1],
+          [alpha, -1],
+        ],
+        0,
+        0,
+        'pixels',
+      );
       from(`beta:${id}`, beta, BETA.within);
       from(`processorSpread:${id}`, spreadC, SPREAD.within);
       from(`cardSpread:${id}`, spreadG, SPREAD.within);
@@ -198,11 +234,15 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
         if (preset === 'medium') continue;
         for (const side of ['work', 'prep'] as const)
           around(
-            [[at(`${side}:${id}:${preset}`), 1], [at(`${side}:${id}:medium`), -1], [step.get(`${side}:${preset}`) ?? 0, -1]],
+            [
+              [at(`${side}:${id}:${preset}`), 1],
+              [at(`${side}:${id}:medium`), -1],
+              [step.get(`${side}:${preset}`) ?? 0, -1],
+            ],
             0,
             0,
             side === 'work' ? 'presetWork' : 'presetPrep',
-          ); // prettier-ignore
+          );
       }
     }
   }

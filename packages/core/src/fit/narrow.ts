@@ -1,7 +1,18 @@
 import {
-  averageSlopes, combine, gradientOf, indexModel, objectiveGradient, residualOf, scenesOf, sceneMaker, systemOf, timeOn, uncertaintyOf,
-  type Gradient, type SystemRates,
-} from '../frames/index.ts'; // prettier-ignore
+  averageSlopes,
+  combine,
+  gradientOf,
+  indexModel,
+  objectiveGradient,
+  residualOf,
+  scenesOf,
+  sceneMaker,
+  systemOf,
+  timeOn,
+  uncertaintyOf,
+  type Gradient,
+  type SystemRates,
+} from '../frames/index.ts';
 import { PRESETS, type Brief, type FrameModel, type PartSet, type Preset } from '../parts/index.ts';
 import { normalCdf } from '../stats/index.ts';
 

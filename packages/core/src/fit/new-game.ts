@@ -15,19 +15,36 @@ export interface GameFacts {
 
 /** Needs of a preset against medium. Chosen, because textures weigh most and few games state more than one figure. */
 const NEEDS: Readonly<Record<Preset, readonly [videoMemory: number, memory: number]>> = {
-  low: [0.72, 0.9], medium: [1, 1], high: [1.25, 1.08], ultra: [1.55, 1.15],
-}; // prettier-ignore
+  low: [0.72, 0.9],
+  medium: [1, 1],
+  high: [1.25, 1.08],
+  ultra: [1.55, 1.15],
+};
 const VIDEO_MEMORY_PER_MEGAPIXEL_GB = 0.28;
 
 /** A game with middling effects: where a fit starts from, wide until something is measured. */
 export function newGame({ id, name, family, frameCap, threads, videoMemoryGb, memoryGb }: GameFacts): Game {
   const tenth = (value: number) => Math.round(value * 10) / 10;
   const preset = (which: Preset): PresetEffects => ({
-    workLn: 2.3, prepLn: 2.0, videoMemoryGb: tenth(videoMemoryGb * NEEDS[which][0]), videoMemoryGbPerMegapixel: VIDEO_MEMORY_PER_MEGAPIXEL_GB,
+    workLn: 2.3,
+    prepLn: 2.0,
+    videoMemoryGb: tenth(videoMemoryGb * NEEDS[which][0]),
+    videoMemoryGbPerMegapixel: VIDEO_MEMORY_PER_MEGAPIXEL_GB,
     memoryGb: tenth(memoryGb * NEEDS[which][1]),
-  }); // prettier-ignore
+  });
   return {
-    id, name, family, alpha: 0.7, beta: 0.11, gamma: 0.72, linkSensitivity: 0.05, threads, processorSpread: 0.14, cardSpread: 0.11, frameCap, residualSd: 0.03,
+    id,
+    name,
+    family,
+    alpha: 0.7,
+    beta: 0.11,
+    gamma: 0.72,
+    linkSensitivity: 0.05,
+    threads,
+    processorSpread: 0.14,
+    cardSpread: 0.11,
+    frameCap,
+    residualSd: 0.03,
     presets: { low: preset('low'), medium: preset('medium'), high: preset('high'), ultra: preset('ultra') },
-  }; // prettier-ignore
+  };
 }

@@ -30,11 +30,15 @@ export function predictor(model: FrameModel): (usable: UsableRecord) => Predicti
     const linkLn = card && record.link ? linkLnOf(card, record.link.generation, record.link.lanes) : 0;
     const system = {
       processor: { rateLn: rate, threads: processor.threads },
-      memory: { latencyNs: firstWordLatencyNs(memory.mts, memory.cl), bandwidthGbs: bandwidthGbs(memory.mts, memory.channels), gb: memory.gb },
+      memory: {
+        latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
+        bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
+        gb: memory.gb,
+      },
       graphics: card
         ? { kind: 'card' as const, rateLn, videoMemoryGb: card.videoMemoryGb, linkLn }
         : { kind: 'integrated' as const, rateLn },
-    }; // prettier-ignore
+    };
     const slopes = averageSlopes(timeOn(scene, system));
     const parts = { processor: processor.id, card: card?.id ?? null };
     const known = uncertainty.variance(gradientOf(scene, system, parts, slopes));

@@ -29,17 +29,42 @@ const GAMES: FrameModel = {
   games: [GAME, { ...GAME, id: 'other' }],
 };
 const RECORD: BenchRecord = {
-  id: 'r', game: 'game', preset: 'high', widthPx: 1920, heightPx: 1080, renderScale: 1, generatedFrames: false, processor: 'processor', card: 'card',
-  memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true }, link: null, background: 'none', clocks: 'stock', average: 90, low: null,
-  source: { name: 'Press', on: '2026-11-01' }, trust: 'good', system: null, note: '', setAside: null,
-}; // prettier-ignore
+  id: 'r',
+  game: 'game',
+  preset: 'high',
+  widthPx: 1920,
+  heightPx: 1080,
+  renderScale: 1,
+  generatedFrames: false,
+  processor: 'processor',
+  card: 'card',
+  memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
+  link: null,
+  background: 'none',
+  clocks: 'stock',
+  average: 90,
+  low: null,
+  source: { name: 'Press', on: '2026-11-01' },
+  trust: 'good',
+  system: null,
+  note: '',
+  setAside: null,
+};
 /** A plain grid of both games, processors and cards, with a little jitter. */
 const RECORDS: readonly BenchRecord[] = ['game', 'other'].flatMap((game, g) =>
   ['processor', 'eight'].flatMap((processor, p) =>
     ['card', 'strong'].flatMap((card, c) =>
       (['low', 'high'] as const).map((preset, s): BenchRecord => {
         const jitter = 1 + 0.02 * Math.sin(13 * g + 7 * p + 5 * c + 3 * s);
-        return { ...RECORD, id: `${game}-${processor}-${card}-${preset}`, game, processor, card, preset, average: (preset === 'low' ? 130 : 90) * (1 + 0.25 * c) * (1 + 0.06 * p) * (1 - 0.1 * g) * jitter }; // prettier-ignore
+        return {
+          ...RECORD,
+          id: `${game}-${processor}-${card}-${preset}`,
+          game,
+          processor,
+          card,
+          preset,
+          average: (preset === 'low' ? 130 : 90) * (1 + 0.25 * c) * (1 + 0.06 * p) * (1 - 0.1 * g) * jitter,
+        };
       }),
     ),
   ),
@@ -64,12 +89,16 @@ const BASE = fit(RECORDS);
 describe('what must hold of any fit', () => {
   it('the order of records and parts does not matter', () => {
     const turned = fit([...RECORDS].reverse(), [...PARTS].reverse());
-    for (const record of RECORDS) expect(expected(turned.model, record).ln).toBeCloseTo(expected(BASE.model, record).ln, 4);
-  }); // prettier-ignore
+    for (const record of RECORDS)
+      expect(expected(turned.model, record).ln).toBeCloseTo(expected(BASE.model, record).ln, 4);
+  });
   it('names do not matter', () => {
     const rename = (id: string | null) => (id === 'strong' ? 'zz-strong' : id);
     const parts = PARTS.map((part) => ({ ...part, id: rename(part.id) ?? '' }) as Part); // the same part under another id
-    const renamed = fit(RECORDS.map((record) => ({ ...record, card: rename(record.card) })), parts); // prettier-ignore
+    const renamed = fit(
+      RECORDS.map((record) => ({ ...record, card: rename(record.card) })),
+      parts,
+    );
     const rate = (model: FrameModel, id: string) => model.cards.find((each) => each.part === id);
     expect(rate(renamed.model, 'zz-strong')?.rateLn).toBeCloseTo(
       rate(BASE.model, 'strong')?.rateLn ?? NaN,
@@ -154,7 +183,15 @@ describe('what stands behind', () => {
   });
   it('counts records by part, and puts the least known first', () => {
     const { cards, games } = knowledgeOf(BASE.model, RECORDS);
-    expect(cards.map((each) => [each.id, each.records])).toEqual([['unseen', 0], ['card', 8], ['strong', 8]].sort((x, y) => cards.findIndex((each) => each.id === x[0]) - cards.findIndex((each) => each.id === y[0]))); // prettier-ignore
+    expect(cards.map((each) => [each.id, each.records])).toEqual(
+      [
+        ['unseen', 0],
+        ['card', 8],
+        ['strong', 8],
+      ].sort(
+        (x, y) => cards.findIndex((each) => each.id === x[0]) - cards.findIndex((each) => each.id === y[0]),
+      ),
+    );
     expect(cards[0].id).toBe('unseen');
     expect(games.reduce((sum, each) => sum + each.records, 0)).toBe(RECORDS.length);
   });
@@ -164,11 +201,26 @@ describe('what stands behind', () => {
     const [first, ...rest] = RECORDS;
     expect(fingerprint(PARTS, [{ ...first, note: 'read twice' }, ...rest])).toBe(print);
     expect(fingerprint(PARTS, [...RECORDS, { ...first, id: 'aside', setAside: 'wrong' }])).toBe(print);
-    for (const change of [{ average: first.average + 0.1 }, { preset: 'ultra' }, { trust: 'poor' as const }, { memory: { ...first.memory, cl: 18 } }])
+    for (const change of [
+      { average: first.average + 0.1 },
+      { preset: 'ultra' },
+      { trust: 'poor' as const },
+      { memory: { ...first.memory, cl: 18 } },
+    ])
       expect(fingerprint(PARTS, [{ ...first, ...change }, ...rest])).not.toBe(print);
-    expect(fingerprint(PARTS.map((part) => (part.id === 'strong' ? ({ ...part, tflops: 19 } as Part) : part)), RECORDS)).not.toBe(print); // one figure changed
-    expect(fingerprint(PARTS.map((part) => ({ ...part, name: 'x' }) as Part), RECORDS)).toBe(print); // a name is no figure
-  }); // prettier-ignore
+    expect(
+      fingerprint(
+        PARTS.map((part) => (part.id === 'strong' ? ({ ...part, tflops: 19 } as Part) : part)),
+        RECORDS,
+      ),
+    ).not.toBe(print); // one figure changed
+    expect(
+      fingerprint(
+        PARTS.map((part) => ({ ...part, name: 'x' }) as Part),
+        RECORDS,
+      ),
+    ).toBe(print); // a name is no figure
+  });
 });
 
 describe('a game that nobody measured', () => {
@@ -187,7 +239,13 @@ describe('a game that nobody measured', () => {
       expect(needs[n].videoMemoryGb).toBeGreaterThan(needs[n - 1].videoMemoryGb);
       expect(needs[n].memoryGb).toBeGreaterThanOrEqual(needs[n - 1].memoryGb);
     }
-    const search = fitModel({ parts: PARTS, model: { ...GAMES, games: [...GAMES.games, game] }, records: RECORDS, start: null, now: '2026-11-20T00:00:00Z' }); // prettier-ignore
+    const search = fitModel({
+      parts: PARTS,
+      model: { ...GAMES, games: [...GAMES.games, game] },
+      records: RECORDS,
+      start: null,
+      now: '2026-11-20T00:00:00Z',
+    });
     let step = search.next();
     while (!step.done) step = search.next();
     if (step.value.status !== 'fitted') throw new Error(step.value.status);

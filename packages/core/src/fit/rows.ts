@@ -1,7 +1,19 @@
 import {
-  averageSlopes, effectName, linkLnOf, percentileSlopes, sceneMaker, sensitivitiesOf, slopeIn, slowestSlopes, timeOn, type RateSlopes,
-  type Role, type Scene, type SceneConditions, type SystemRates,
-} from '../frames/index.ts'; // prettier-ignore
+  averageSlopes,
+  effectName,
+  linkLnOf,
+  percentileSlopes,
+  sceneMaker,
+  sensitivitiesOf,
+  slopeIn,
+  slowestSlopes,
+  timeOn,
+  type RateSlopes,
+  type Role,
+  type Scene,
+  type SceneConditions,
+  type SystemRates,
+} from '../frames/index.ts';
 import { bandwidthGbs, firstWordLatencyNs } from '../frames/index.ts';
 import type { FrameModel, RecordLow, Trust } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
@@ -40,8 +52,20 @@ export interface Rows {
 }
 
 const ROLES: readonly Role[] = [
-  'work', 'prep', 'alpha', 'beta', 'gamma', 'link', 'processor', 'graphics', 'short.videoMemory', 'short.memory', 'short.threads', 'processorSpread', 'cardSpread',
-]; // prettier-ignore
+  'work',
+  'prep',
+  'alpha',
+  'beta',
+  'gamma',
+  'link',
+  'processor',
+  'graphics',
+  'short.videoMemory',
+  'short.memory',
+  'short.threads',
+  'processorSpread',
+  'cardSpread',
+];
 
 /**
  * A low is compared as its ratio to the average of the same runs: what shifted the whole run shifts both, and would

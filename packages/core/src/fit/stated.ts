@@ -13,7 +13,11 @@ const LEAST_SD = 0.01;
 export function statedBy(model: FrameModel): FitSummary['stated'] {
   if (model.fit) return model.fit.stated;
   const out: Record<string, readonly [number, number]> = {};
-  const kinds = [['processor', model.processors], ['card', model.cards], ['integrated', model.integrated]] as const; // prettier-ignore
+  const kinds = [
+    ['processor', model.processors],
+    ['card', model.cards],
+    ['integrated', model.integrated],
+  ] as const;
   for (const [kind, rates] of kinds)
     for (const { part, rateLn, sdLn } of rates) out[`${kind}:${part}`] = [rateLn, Math.max(LEAST_SD, sdLn)];
   if (Object.keys(out).length === 0) return out;

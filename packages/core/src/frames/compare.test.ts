@@ -73,7 +73,15 @@ describe('the chance that one build is faster than another', () => {
   });
   it('is unknown where a rate is', () => {
     expect(compare({ ...GOOD, memory: { ...MEMORY, ratedCl: null } }, GOOD)).toBeNull();
-    expect(comparerFor({ ...BRIEF, play: { ...BRIEF.play, games: [{ game: 'lost', preset: 'low', weight: 1, target: null }] } }, model)(GOOD, GOOD)).toBeNull(); // prettier-ignore
+    expect(
+      comparerFor(
+        {
+          ...BRIEF,
+          play: { ...BRIEF.play, games: [{ game: 'lost', preset: 'low', weight: 1, target: null }] },
+        },
+        model,
+      )(GOOD, GOOD),
+    ).toBeNull();
   });
 });
 
@@ -82,7 +90,15 @@ describe('comparing fairly', () => {
     expect(differencesIn([conditionsOf(BRIEF, GOOD), conditionsOf(BRIEF, FASTER)])).toEqual([]);
   });
   it('says when presets, resolution or upscaling differ', () => {
-    const other = { ...BRIEF, play: { ...BRIEF.play, heightPx: 1440, renderScale: 0.67, games: [{ ...BRIEF.play.games[0], preset: 'low' as const }] } }; // prettier-ignore
+    const other = {
+      ...BRIEF,
+      play: {
+        ...BRIEF.play,
+        heightPx: 1440,
+        renderScale: 0.67,
+        games: [{ ...BRIEF.play.games[0], preset: 'low' as const }],
+      },
+    };
     const found = differencesIn([conditionsOf(BRIEF, GOOD), conditionsOf(other, GOOD)]);
     expect(found.map((each) => each.condition)).toEqual(['presets', 'resolution', 'renderScale']);
     expect(found[1].values).toEqual(['1920 x 1080', '1920 x 1440']);

@@ -15,8 +15,13 @@ import type { FrameTime, Side } from './sides.ts';
 /** A grid of cases: one side clearly ahead, near balance, narrow and wide spreads. */
 const CASES: FrameTime[] = [];
 for (const gap of [-1.2, -0.3, -0.05, 0, 0.1, 0.4, 1.5])
-  for (const [sc, sg] of [[0.1, 0.1], [0.25, 0.08], [0.05, 0.3], [0.5, 0.4]] as const)
-    CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs: 0 }); // prettier-ignore
+  for (const [sc, sg] of [
+    [0.1, 0.1],
+    [0.25, 0.08],
+    [0.05, 0.3],
+    [0.5, 0.4],
+  ] as const)
+    CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs: 0 });
 
 /** Simpson's rule on the logarithm of time, written anew here: nothing of the model's own integrals. */
 function simpson(f: (x: number) => number, from: number, to: number, steps = 20_000): number {

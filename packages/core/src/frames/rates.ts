@@ -4,8 +4,13 @@ import { balanceOf, meanBalance, type Balance } from './balance.ts';
 import { limitedBy, meanOfSlowest, type LimitedBy } from './frame-time.ts';
 import { counted, figureOf, figureSlopes, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
 import {
-  cardEffects, processorEffects, scenesOf, type CardEffects, type ProcessorEffects, type Scene,
-} from './scene.ts'; // prettier-ignore
+  cardEffects,
+  processorEffects,
+  scenesOf,
+  type CardEffects,
+  type ProcessorEffects,
+  type Scene,
+} from './scene.ts';
 import { timeOn } from './sensitivity.ts';
 import { averageSlopes, percentileSlopes, type RateSlopes } from './slopes.ts';
 import { indexModel, systemOf, type MissingFact, type SystemRates } from './system.ts';
@@ -82,7 +87,10 @@ function ratesOfSystem(
   const { objective } = brief.play;
   const games = scenes.map((scene) => gameRates(brief, scene, system, uncertainty));
   const mean = meanOf(objective, scenes);
-  const value = meanValue(mean, games.map((game) => game.counted)); // prettier-ignore
+  const value = meanValue(
+    mean,
+    games.map((game) => game.counted),
+  );
   const balance = meanBalance(
     mean.weights,
     games.map((game) => ({ toProcessor: game.lostToProcessor, toCard: game.lostToCard })),
@@ -168,7 +176,11 @@ export function objectiveGradient(
   system: SystemRates,
 ): { readonly ln: number; readonly gradient: Gradient; readonly residuals: readonly number[] } {
   const slopes = scenes.map((scene) => figureSlopes(brief.play.objective.figure, timeOn(scene, system)));
-  const outer = objectiveSlopes(brief, scenes, slopes.map((each) => each.ln)); // prettier-ignore
+  const outer = objectiveSlopes(
+    brief,
+    scenes,
+    slopes.map((each) => each.ln),
+  );
   const { objective } = brief.play;
   const values = scenes.map((scene, k) => counted(objective, scene, Math.exp(slopes[k].ln)));
   return {

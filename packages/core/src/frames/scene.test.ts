@@ -32,12 +32,24 @@ function average(s: Scene, p = processor, g: GraphicsRate = cardOf(0), m = memor
 }
 
 describe('memory', () => {
-  it.each([[3200, 16], [3600, 18], [6000, 30]])('%i MT/s at CL %i waits 10 ns for the first word (2000 x CL / rate)', (mts, cl) => {
+  it.each([
+    [3200, 16],
+    [3600, 18],
+    [6000, 30],
+  ])('%i MT/s at CL %i waits 10 ns for the first word (2000 x CL / rate)', (mts, cl) => {
     expect(firstWordLatencyNs(mts, cl)).toBeCloseTo(10, 12);
-  }); // prettier-ignore
-  it.each([[3200, 1, 25.6], [3200, 2, 51.2], [6000, 1, 48], [6000, 2, 96]])('%i MT/s on %i channels moves %f GB/s (JEDEC JESD79-4, JESD79-5: 8 bytes a transfer)', (mts, channels, gbs) => {
-    expect(bandwidthGbs(mts, channels)).toBeCloseTo(gbs, 12);
-  }); // prettier-ignore
+  });
+  it.each([
+    [3200, 1, 25.6],
+    [3200, 2, 51.2],
+    [6000, 1, 48],
+    [6000, 2, 96],
+  ])(
+    '%i MT/s on %i channels moves %f GB/s (JEDEC JESD79-4, JESD79-5: 8 bytes a transfer)',
+    (mts, channels, gbs) => {
+      expect(bandwidthGbs(mts, channels)).toBeCloseTo(gbs, 12);
+    },
+  );
   const kit = { sticks: 2, gbPerStick: 8, ratedMts: 3600, ratedCl: 16, baseMts: 2400, baseCl: 17 };
   it('runs at its base rate with the profile off, or on a board without profiles', () => {
     const on = memoryState(kit, { maxMts: 4400, profile: true }, true);
@@ -84,7 +96,11 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   it('a heavy mix that runs 103 at 1080p runs near 74 at 1440p on the same card', () => {
     const ratio = (alpha: number) => {
       const model = { ...MODEL, games: [{ ...GAME, alpha }] };
-      const at = (widthPx: number, heightPx: number) => average(scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0], { ...processor, rateLn: 3 }); // prettier-ignore
+      const at = (widthPx: number, heightPx: number) =>
+        average(scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0], {
+          ...processor,
+          rateLn: 3,
+        });
       return at(2560, 1440) / at(1920, 1080);
     };
     expect(ratio(0.58)).toBeCloseTo(0.72, 2);
@@ -92,7 +108,12 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   it('a card that runs 2160p at about 30 runs 1080p at about 80 to 100 with exponents of 0.7 to 0.87', () => {
     for (const alpha of [0.72, 0.8, 0.86]) {
       const model = { ...MODEL, games: [{ ...GAME, alpha }] };
-      const at = (widthPx: number, heightPx: number) => average(scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0], { ...processor, rateLn: 3 }, cardOf(0, 64)); // prettier-ignore
+      const at = (widthPx: number, heightPx: number) =>
+        average(
+          scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0],
+          { ...processor, rateLn: 3 },
+          cardOf(0, 64),
+        );
       const ratio = at(1920, 1080) / at(3840, 2160);
       expect(30 * ratio).toBeGreaterThan(79);
       expect(30 * ratio).toBeLessThan(101);
@@ -113,13 +134,27 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   });
   it('integrated graphics gain 18 to 27 % from switching the profile on (2400 to 3000 MT/s and more)', () => {
     const kit = { sticks: 2, gbPerStick: 8, ratedMts: 3200, ratedCl: 16, baseMts: 2400, baseCl: 17 };
-    const run = (on: boolean) => average(scene(), processor, { kind: 'integrated', rateLn: -1.3 }, memoryState(kit, { maxMts: 4400, profile: true }, on)); // prettier-ignore
+    const run = (on: boolean) =>
+      average(
+        scene(),
+        processor,
+        { kind: 'integrated', rateLn: -1.3 },
+        memoryState(kit, { maxMts: 4400, profile: true }, on),
+      );
     expect(run(true) / run(false)).toBeGreaterThan(1.18);
     expect(run(true) / run(false)).toBeLessThan(1.27);
   });
   it('with a card, a faster kit gives only about 3 to 4 frames at 80 to 100', () => {
-    const slow = memoryState({ sticks: 2, gbPerStick: 8, ratedMts: 2666, ratedCl: 19, baseMts: 2133, baseCl: 15 }, { maxMts: 4400, profile: true }, true); // prettier-ignore
-    const fast = memoryState({ sticks: 2, gbPerStick: 8, ratedMts: 3600, ratedCl: 16, baseMts: 2133, baseCl: 15 }, { maxMts: 4400, profile: true }, true); // prettier-ignore
+    const slow = memoryState(
+      { sticks: 2, gbPerStick: 8, ratedMts: 2666, ratedCl: 19, baseMts: 2133, baseCl: 15 },
+      { maxMts: 4400, profile: true },
+      true,
+    );
+    const fast = memoryState(
+      { sticks: 2, gbPerStick: 8, ratedMts: 3600, ratedCl: 16, baseMts: 2133, baseCl: 15 },
+      { maxMts: 4400, profile: true },
+      true,
+    );
     const held = { ...processor, rateLn: -0.15 };
     const slowRate = average(scene(), held, cardOf(0.3), slow);
     expect(slowRate).toBeGreaterThan(75);
@@ -137,7 +172,13 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
 
 describe('effects', () => {
   it('more of anything never lowers the average', () => {
-    const rates = fc.record({ p: fc.double({ min: -1, max: 1, noNaN: true }), g: fc.double({ min: -1, max: 1.5, noNaN: true }), vram: fc.integer({ min: 2, max: 16 }), gb: fc.integer({ min: 4, max: 32 }), threads: fc.integer({ min: 2, max: 16 }) }); // prettier-ignore
+    const rates = fc.record({
+      p: fc.double({ min: -1, max: 1, noNaN: true }),
+      g: fc.double({ min: -1, max: 1.5, noNaN: true }),
+      vram: fc.integer({ min: 2, max: 16 }),
+      gb: fc.integer({ min: 4, max: 32 }),
+      threads: fc.integer({ min: 2, max: 16 }),
+    });
     fc.assert(
       fc.property(rates, ({ p, g, vram, gb, threads }) => {
         const base = average(scene(), { rateLn: p, threads }, cardOf(g, vram), { ...memory, gb });
@@ -212,14 +253,19 @@ describe('the objective', () => {
   });
   it('never exceeds what either side alone would allow, for every figure', () => {
     fc.assert(
-      fc.property(fc.double({ min: -1, max: 1, noNaN: true }), fc.double({ min: -1, max: 1, noNaN: true }), fc.constantFrom('average' as const, 'low' as const, 'slowest' as const), (p, g, figure) => {
-        const s = scene();
-        const a = processorSide(s, { ...processor, rateLn: p }, memory, false);
-        const b = cardSide(s, cardOf(g), memory);
-        const value = figureOf(figure, frameTimeOf(s, a, b));
-        return value <= Math.min(sideBound(figure, s, a), sideBound(figure, s, b)) * (1 + 1e-9);
-      }),
+      fc.property(
+        fc.double({ min: -1, max: 1, noNaN: true }),
+        fc.double({ min: -1, max: 1, noNaN: true }),
+        fc.constantFrom('average' as const, 'low' as const, 'slowest' as const),
+        (p, g, figure) => {
+          const s = scene();
+          const a = processorSide(s, { ...processor, rateLn: p }, memory, false);
+          const b = cardSide(s, cardOf(g), memory);
+          const value = figureOf(figure, frameTimeOf(s, a, b));
+          return value <= Math.min(sideBound(figure, s, a), sideBound(figure, s, b)) * (1 + 1e-9);
+        },
+      ),
       { seed: 5, numRuns: 400 },
-    ); // prettier-ignore
+    );
   });
 });

@@ -1,8 +1,14 @@
 import type { MemoryState } from './memory.ts';
 import { memoryEffect } from './memory.ts';
 import {
-  cardEffects, cardSide, frameTimeOf, processorEffects, processorSide, type GraphicsRate, type Scene,
-} from './scene.ts'; // prettier-ignore
+  cardEffects,
+  cardSide,
+  frameTimeOf,
+  processorEffects,
+  processorSide,
+  type GraphicsRate,
+  type Scene,
+} from './scene.ts';
 import { SHORTFALL_SPREAD } from './shortfall.ts';
 import type { FrameTime } from './sides.ts';
 import type { RateSlopes } from './slopes.ts';

@@ -9,9 +9,13 @@ import { indexModel, systemOf } from './system.ts';
 
 const CASES: FrameTime[] = [];
 for (const gap of [-0.9, -0.2, 0, 0.15, 0.8])
-  for (const [sc, sg] of [[0.1, 0.1], [0.25, 0.08], [0.06, 0.3]] as const)
+  for (const [sc, sg] of [
+    [0.1, 0.1],
+    [0.25, 0.08],
+    [0.06, 0.3],
+  ] as const)
     for (const shortestMs of [0, 6, 8.5])
-      CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs }); // prettier-ignore
+      CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs });
 
 /** Central differences of ln of a rate in one figure of one side. */
 function numeric(
@@ -28,8 +32,16 @@ function numeric(
 
 describe.each([
   ['average', (time: FrameTime) => 1000 / meanFrameTime(time), averageSlopes],
-  ['1 % low as a percentile', (time: FrameTime) => 1000 / frameTimeQuantile(time, 0.99), (time: FrameTime) => percentileSlopes(time, 0.99)],
-  ['mean of the slowest 1 %', (time: FrameTime) => 1000 / meanOfSlowest(time, 0.01), (time: FrameTime) => slowestSlopes(time, 0.01)],
+  [
+    '1 % low as a percentile',
+    (time: FrameTime) => 1000 / frameTimeQuantile(time, 0.99),
+    (time: FrameTime) => percentileSlopes(time, 0.99),
+  ],
+  [
+    'mean of the slowest 1 %',
+    (time: FrameTime) => 1000 / meanOfSlowest(time, 0.01),
+    (time: FrameTime) => slowestSlopes(time, 0.01),
+  ],
 ] as const)('slopes of the %s', (_, rate, slopes: (time: FrameTime) => RateSlopes) => {
   it('agree with the rate itself and with central differences, with and without a cap', () => {
     for (const time of CASES) {
@@ -37,12 +49,17 @@ describe.each([
       expect(by.ln).toBeCloseTo(Math.log(rate(time)), 8);
       const found = [by.processorMean, by.processorSpread, by.cardMean, by.cardSpread];
       const wanted = [
-        numeric(rate, time, 'processor', 'mean'), numeric(rate, time, 'processor', 'spread'), numeric(rate, time, 'card', 'mean'), numeric(rate, time, 'card', 'spread'),
-      ]; // prettier-ignore
-      found.forEach((value, i) => expect(Math.abs(value - wanted[i]), JSON.stringify([time, i])).toBeLessThan(2e-5));
+        numeric(rate, time, 'processor', 'mean'),
+        numeric(rate, time, 'processor', 'spread'),
+        numeric(rate, time, 'card', 'mean'),
+        numeric(rate, time, 'card', 'spread'),
+      ];
+      found.forEach((value, i) =>
+        expect(Math.abs(value - wanted[i]), JSON.stringify([time, i])).toBeLessThan(2e-5),
+      );
     }
   });
-}); // prettier-ignore
+});
 
 describe('the objective’s gradient', () => {
   it('is what a change of each part’s rate does to ln of the objective', () => {
@@ -53,7 +70,10 @@ describe('the objective’s gradient', () => {
     const { gradient } = objectiveGradient(brief, scenes, system);
     const h = 1e-4;
     const at = (kind: 'processors' | 'cards', step: number) => {
-      const rated = ratesFor(brief, { ...MODEL, [kind]: MODEL[kind].map((rate) => ({ ...rate, rateLn: rate.rateLn + step })) })(GOOD); // prettier-ignore
+      const rated = ratesFor(brief, {
+        ...MODEL,
+        [kind]: MODEL[kind].map((rate) => ({ ...rate, rateLn: rate.rateLn + step })),
+      })(GOOD);
       return rated.status === 'known' ? Math.log(rated.objective.value) : NaN;
     };
     expect(gradient.get('processor:processor')).toBeCloseTo(

@@ -37,10 +37,15 @@ export function sumOf(
 }
 
 /** Worth of the months of a stage with a core; null when a rate is missing. */
-export function worthOf({ sumsOf, ends }: Kitchen, platform: Platform, card: Card | null, stage: number): number | null {
+export function worthOf(
+  { sumsOf, ends }: Kitchen,
+  platform: Platform,
+  card: Card | null,
+  stage: number,
+): number | null {
   const all = sumsOf(platform, card);
   return all ? all[ends[stage + 1]] - all[ends[stage]] : null;
-} // prettier-ignore
+}
 
 /** What of a step its caller may look at before any rule is asked; false leaves the step. */
 export type Look = (core: Holding, left: number, spent: number) => boolean;
@@ -69,7 +74,9 @@ export function advance(
   const left = node.money + stages[stage].income - paid + (pays ? back : 0);
   const more = companionsWorth(kitchen, holding, stage);
   if (left + more < 0) return [];
-  const changes: Change[] = card ? [...platform.changes, { slot: 'card', part: card.id, beside: false }] : [...platform.changes]; // prettier-ignore
+  const changes: Change[] = card
+    ? [...platform.changes, { slot: 'card', part: card.id, beside: false }]
+    : [...platform.changes];
   const core = withChanges(holding, changes, market.parts).holding;
   if (!look(core, left + more, node.spent + paid - back - more)) return [];
   const fitting = fittingOf(core, platform.canFlash, stage, needs);

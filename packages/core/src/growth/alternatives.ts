@@ -55,11 +55,18 @@ export function alternativesFor(kitchen: Kitchen, path: Path, on: string): Alter
   ];
   const seen = new Set<string>();
   const distinct = cores.filter((changes) => {
-    const key = changes.map(({ slot, part, beside }) => `${slot}${beside}${part}`).sort().join(); // prettier-ignore
+    const key = changes
+      .map(({ slot, part, beside }) => `${slot}${beside}${part}`)
+      .sort()
+      .join();
     return !seen.has(key) && seen.add(key);
   });
   // The ones that cost least beyond what is there come first; the rest would be bought by nobody with this money.
-  const priceOf = (changes: readonly Change[]) => changes.reduce((sum, { part }) => sum + (outlook.priceAt(market.parts.get(part ?? '') ?? NO_PART, month) ?? Infinity), 0); // prettier-ignore
+  const priceOf = (changes: readonly Change[]) =>
+    changes.reduce(
+      (sum, { part }) => sum + (outlook.priceAt(market.parts.get(part ?? '') ?? NO_PART, month) ?? Infinity),
+      0,
+    );
   const inReach = distinct
     .map((changes) => ({ changes, price: priceOf(changes) }))
     .sort((a, b) => a.price - b.price)
@@ -88,7 +95,10 @@ function alternative(
   const fitting = fittingFor(world, core, canFlash, needs, stage);
   const net = (all: readonly Change[]) => {
     const { ins, outs } = withChanges(holding, all, market.parts);
-    return ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, stage.month) ?? 0), 0) - outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, stage.month), 0); // prettier-ignore
+    return (
+      ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, stage.month) ?? 0), 0) -
+      outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, stage.month), 0)
+    );
   };
   const parts = changes.flatMap(({ part }) => market.parts.get(part ?? '') ?? []);
   if (!fitting) {

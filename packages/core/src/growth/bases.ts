@@ -65,7 +65,9 @@ function cardsToPrepareFor(world: GrowthWorld): string[] {
   for (const card of lists.cards)
     if ((outlook.base(card) ?? Infinity) <= limit * DEAREST) chips.set(card.chip ?? card.id, card);
   const inOrder = [...chips.values()].sort((a, b) => (outlook.base(a) ?? 0) - (outlook.base(b) ?? 0));
-  return thinned(inOrder, MOST_CARDS).filter((card) => payable(world, card)).map((card) => card.id); // prettier-ignore
+  return thinned(inOrder, MOST_CARDS)
+    .filter((card) => payable(world, card))
+    .map((card) => card.id);
 }
 
 /** The fastest processor of each socket. */
@@ -75,7 +77,11 @@ function processorsToPrepareFor(world: GrowthWorld): string[] {
   for (const chip of [...world.lists.processors].sort((a, b) => rate(b.id) - rate(a.id)))
     if (chip.socket !== null && !sockets.has(chip.socket)) sockets.set(chip.socket, chip);
   const price = (chip: Processor) => world.outlook.base(chip) ?? 0;
-  return [...sockets.values()].sort((a, b) => price(a) - price(b)).slice(0, MOST_PROCESSORS).filter((chip) => payable(world, chip)).map((chip) => chip.id); // prettier-ignore
+  return [...sockets.values()]
+    .sort((a, b) => price(a) - price(b))
+    .slice(0, MOST_PROCESSORS)
+    .filter((chip) => payable(world, chip))
+    .map((chip) => chip.id);
 }
 
 /** The fastest parts of a list that today's sum could pay. */
@@ -85,7 +91,8 @@ function fastest(
   most: number,
 ): (Card | Processor)[] {
   const { outlook, limit, index } = world;
-  const rate = (part: Card | Processor) => (part.slot === 'card' ? index.cards : index.processors).get(part.id)?.rateLn ?? 0; // prettier-ignore
+  const rate = (part: Card | Processor) =>
+    (part.slot === 'card' ? index.cards : index.processors).get(part.id)?.rateLn ?? 0;
   const inReach = parts.filter((part) => (outlook.base(part) ?? Infinity) <= limit);
   return [...inReach].sort((a, b) => rate(b) - rate(a)).slice(0, most);
 }
@@ -104,15 +111,24 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
     planned: { ...brief.planned, ...planned, isFirm: true },
   });
   for (const card of cardsToPrepareFor(world))
-    wishes.push({ asked: `with room for ${name(card)}`, brief: firm({ card }), counts: WITH_ROOM, putsOff: NOTHING }); // prettier-ignore
+    wishes.push({
+      asked: `with room for ${name(card)}`,
+      brief: firm({ card }),
+      counts: WITH_ROOM,
+      putsOff: NOTHING,
+    });
   for (const processor of processorsToPrepareFor(world))
-    wishes.push({ asked: `with a board for ${name(processor)}`, brief: firm({ processor }), counts: WITH_ROOM, putsOff: NOTHING }); // prettier-ignore
+    wishes.push({
+      asked: `with a board for ${name(processor)}`,
+      brief: firm({ processor }),
+      counts: WITH_ROOM,
+      putsOff: NOTHING,
+    });
   const isLocked = (slot: string) => brief.locks.some((lock) => lock.slot === slot);
   for (const part of [
     ...fastest(world, world.lists.processors, FASTEST_PROCESSORS),
     ...fastest(world, world.lists.cards, FASTEST_CARDS),
   ])
-    // prettier-ignore
     if (!isLocked(part.slot))
       wishes.push({
         asked: `around ${name(part.id)}`,
@@ -164,7 +180,8 @@ function isMet(world: GrowthWorld, wish: BaseWish, bases: readonly Base[]): bool
   if (!wish.brief.planned.isFirm) return false;
   const { parts } = world.market;
   const context = ruleContext(wish.brief, parts, world.catalogue.frameModel);
-  const meets = ({ picks }: Base) => firstBarrier(holdingOf(picks, parts).set, context, wish.brief.market.allowUnknown) === null; // prettier-ignore
+  const meets = ({ picks }: Base) =>
+    firstBarrier(holdingOf(picks, parts).set, context, wish.brief.market.allowUnknown) === null;
   return bases.filter(meets).length >= MET_BY;
 }
 
@@ -176,7 +193,11 @@ export function* baseGroups(world: GrowthWorld): Generator<BaseGroup, void, unkn
   const seen = new Set<string>();
   const all: Base[] = [];
   const wishes = baseWishes(world);
-  function* searched(search: Search, asked: string, done: number): Generator<BaseGroup, readonly Answer[], unknown> {
+  function* searched(
+    search: Search,
+    asked: string,
+    done: number,
+  ): Generator<BaseGroup, readonly Answer[], unknown> {
     let step = search.next();
     while (!step.done) {
       yield { asked, bases: [], done };
@@ -206,4 +227,4 @@ export function* baseGroups(world: GrowthWorld): Generator<BaseGroup, void, unkn
     const answers = yield* searched(prepared.spread(world.limit, counts), asked, done);
     yield { asked, bases: fresh(answers, putsOff), done: (n + 1) / wishes.length };
   }
-} // prettier-ignore
+}

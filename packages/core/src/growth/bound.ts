@@ -71,7 +71,11 @@ export function boundFor(
     const key = `${socket}|${stage}`;
     let least = boards.get(key);
     if (least === undefined) {
-      least = Math.min(...lists.boards.filter((each) => each.socket === socket).map((each) => priceAt(each, stage) ?? Infinity)); // prettier-ignore
+      least = Math.min(
+        ...lists.boards
+          .filter((each) => each.socket === socket)
+          .map((each) => priceAt(each, stage) ?? Infinity),
+      );
       boards.set(key, least);
     }
     return least;
@@ -102,14 +106,27 @@ export function boundFor(
   );
   const cardBought = kept(
     (chip: Processor, stage: number) => `${chip.id}|${stage}`,
-    (chip, stage) => new Stairs(lists.cards.map((card) => ({ cost: bounded(cardCost(card, stage)), chip, card })), worthAt(stage)), // prettier-ignore
+    (chip, stage) =>
+      new Stairs(
+        lists.cards.map((card) => ({ cost: bounded(cardCost(card, stage)), chip, card })),
+        worthAt(stage),
+      ),
   );
   const chipBought = kept(
     (socket: string | null, card: Card | null, stage: number) => `${socket}|${card?.id ?? ''}|${stage}`,
-    (socket, card, stage) => new Stairs(lists.processors.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, card })), worthAt(stage)), // prettier-ignore
+    (socket, card, stage) =>
+      new Stairs(
+        lists.processors.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, card })),
+        worthAt(stage),
+      ),
   );
   const known = new Map<Processor, Map<Card | null, Map<string, readonly Stairs[]>>>();
-  const stairsOf = (own: Processor, socket: string | null, card: Card | null, stage: number): readonly Stairs[] => {
+  const stairsOf = (
+    own: Processor,
+    socket: string | null,
+    card: Card | null,
+    stage: number,
+  ): readonly Stairs[] => {
     let byCard = known.get(own);
     if (!byCard) known.set(own, (byCard = new Map()));
     let byRest = byCard.get(card);
@@ -118,10 +135,18 @@ export function boundFor(
     let stairs = byRest.get(key);
     if (!stairs) {
       const asItIs = new Stairs([{ cost: 0, chip: own, card }], worthAt(stage));
-      byRest.set(key, (stairs = [bothBought(socket, stage), cardBought(own, stage), chipBought(socket, card, stage), asItIs])); // prettier-ignore
+      byRest.set(
+        key,
+        (stairs = [
+          bothBought(socket, stage),
+          cardBought(own, stage),
+          chipBought(socket, card, stage),
+          asItIs,
+        ]),
+      );
     }
     return stairs;
-  }; // prettier-ignore
+  };
   const mostWithin = (all: readonly Stairs[], money: number): number => {
     let most = 0;
     for (const stairs of all) most = Math.max(most, stairs.within(money));
@@ -135,7 +160,9 @@ export function boundFor(
     if (pays && isBoundByMoney) {
       const fetch = (part: Part | null | undefined) => {
         let most = 0;
-        if (part) for (let stage = soldFrom; stage < stages.length; stage++) most = Math.max(most, resaleAt(part, stage)); // prettier-ignore
+        if (part)
+          for (let stage = soldFrom; stage < stages.length; stage++)
+            most = Math.max(most, resaleAt(part, stage));
         fetched += most;
       };
       // Only what a step can put something else in the place of; drives stay.

@@ -85,11 +85,15 @@ const FORCED: readonly Slot[] = ['supply', 'cooler', 'case', 'board', 'memory'];
 function kitFindings(holding: Holding, context: GrowthWorld['context']): Finding[] {
   const [first, ...more] = holding.kits;
   return more.flatMap((kit) =>
-    checkBuild({ board: holding.set.board, memory: first }, { ...context, plannedMemory: kit }, SECOND_KIT).map(
-      (found): Finding => (found.verdict === 'warn' ? { ...found, verdict: 'block', isAdvice: false } : found),
+    checkBuild(
+      { board: holding.set.board, memory: first },
+      { ...context, plannedMemory: kit },
+      SECOND_KIT,
+    ).map((found): Finding =>
+      found.verdict === 'warn' ? { ...found, verdict: 'block', isAdvice: false } : found,
     ),
   );
-} // prettier-ignore
+}
 
 /** Words for what a firmware warning asks for when the old processor is still there. */
 function flashFirst(found: Finding): Finding {
@@ -137,7 +141,9 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
     const barriers = found.filter(
       (each) => isBarrier(each, allowUnknown) && (isLast || !PUT_OFF.has(each.rule)),
     );
-    const notes = found.filter((each) => !barriers.includes(each) && each.verdict !== 'unknown' && !known.has(each.rule + each.actual)); // prettier-ignore
+    const notes = found.filter(
+      (each) => !barriers.includes(each) && each.verdict !== 'unknown' && !known.has(each.rule + each.actual),
+    );
     for (const each of found) known.add(each.rule + each.actual);
     return { barriers, notes };
   };
@@ -176,9 +182,25 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
     const canFlash = !step.changes.some((change) => change.slot === 'board');
     const made: Changed = withChanges(holding, step.changes, world.market.parts);
     const lines: PathLine[] = [
-      ...made.ins.map(({ slot, part, beside }): PathLine => ({ slot, part, beside, way: 'in', then: outlook.price(part, month), forcedBy: forcedBy(world, holding, step, slot, canFlash), isKept: false })),
-      ...made.outs.map(({ slot, part }): PathLine => ({ slot, part, beside: false, way: 'out', then: outlook.resale(part, month), forcedBy: null, isKept: kept.includes(part.slot) })),
-    ]; // prettier-ignore
+      ...made.ins.map(({ slot, part, beside }): PathLine => ({
+        slot,
+        part,
+        beside,
+        way: 'in',
+        then: outlook.price(part, month),
+        forcedBy: forcedBy(world, holding, step, slot, canFlash),
+        isKept: false,
+      })),
+      ...made.outs.map(({ slot, part }): PathLine => ({
+        slot,
+        part,
+        beside: false,
+        way: 'out',
+        then: outlook.resale(part, month),
+        forcedBy: null,
+        isKept: kept.includes(part.slot),
+      })),
+    ];
     const paid = made.ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, month) ?? 0), 0);
     const back = made.outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, month), 0);
     const available = world.limit + world.incomeBy(month) - spent + (pays ? back : 0);
@@ -207,14 +229,21 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
     holdings.push({ from: month, holding });
   }
 
-  const parts = [...SLOTS.map((slot) => (slot === 'memory' ? null : holding.set[slot])), ...holding.kits, ...holding.drives]; // prettier-ignore
+  const parts = [
+    ...SLOTS.map((slot) => (slot === 'memory' ? null : holding.set[slot])),
+    ...holding.kits,
+    ...holding.drives,
+  ];
   const worthAtEnd = parts.reduce((sum, part) => sum + (part ? outlook.resaleAt(part, years.count) : 0), 0);
   const runs = holdings.map((each, n) => ({
     system: world.systemOf(each.holding.set),
     from: each.from,
     to: holdings[n + 1]?.from ?? years.count,
   }));
-  const isRated = years.unknownGames.length === 0 && years.gamesIn(0).length > 0 && runs.every((run) => run.system !== null); // prettier-ignore
+  const isRated =
+    years.unknownGames.length === 0 &&
+    years.gamesIn(0).length > 0 &&
+    runs.every((run) => run.system !== null);
   const scores: number[] = [];
   const averages: (readonly number[])[] = [];
   let worth = 0;
@@ -243,7 +272,13 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
     paid: paidInAll,
     back: backInAll,
     worthAtEnd,
-    isSound: stages.every((stage) => stage.barriers.length === 0 && stage.short === 0 && stage.missing.length === 0 && stage.lines.every((line) => line.then !== null)), // prettier-ignore
+    isSound: stages.every(
+      (stage) =>
+        stage.barriers.length === 0 &&
+        stage.short === 0 &&
+        stage.missing.length === 0 &&
+        stage.lines.every((line) => line.then !== null),
+    ),
   };
 }
 
@@ -267,6 +302,11 @@ function paidFrom(world: GrowthWorld, short: number, month: number): string | nu
   const now = world.incomeBy(month);
   const dates = world.brief.growth.sums.map((sum) => sum.on).sort();
   for (const on of dates)
-    if (daysBetween(world.today, on) > 0 && monthOf(world.today, on) > month && world.incomeBy(monthOf(world.today, on)) - now >= short) return on; // prettier-ignore
+    if (
+      daysBetween(world.today, on) > 0 &&
+      monthOf(world.today, on) > month &&
+      world.incomeBy(monthOf(world.today, on)) - now >= short
+    )
+      return on;
   return null;
 }

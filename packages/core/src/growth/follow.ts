@@ -7,7 +7,12 @@ import { baseKey, isPutOff, type Base, type FoundPath, type PathStep } from './p
 const PLATFORM_SLOTS: ReadonlySet<string> = new Set(['processor', 'board', 'memory']);
 
 const isSame = (a: readonly Change[], b: readonly Change[]): boolean =>
-  a.length === b.length && a.every((change) => b.some((other) => other.slot === change.slot && other.part === change.part && other.beside === change.beside)); // prettier-ignore
+  a.length === b.length &&
+  a.every((change) =>
+    b.some(
+      (other) => other.slot === change.slot && other.part === change.part && other.beside === change.beside,
+    ),
+  );
 
 /**
  * The same later steps from another build: the same processors, boards, kits and cards on the same days, with whatever
@@ -25,19 +30,36 @@ export function follow(kitchen: Kitchen, base: Base, steps: readonly PathStep[])
   if (!system) return null;
   const { needs } = world.context;
   const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.card);
-  let node: Node = { holding, money: world.limit - base.cost, spent: base.cost, worth: years.sums(system)[ends[0]], steps: [], cores: '' }; // prettier-ignore
+  let node: Node = {
+    holding,
+    money: world.limit - base.cost,
+    spent: base.cost,
+    worth: years.sums(system)[ends[0]],
+    steps: [],
+    cores: '',
+  };
   for (const [n, stage] of stages.entries()) {
     const changes = steps.find((step) => step.on === stage.on)?.changes ?? [];
     const wanted = changes.filter((change) => PLATFORM_SLOTS.has(change.slot));
     const platform = platformsOf(node.holding).find((each) => isSame(each.changes, wanted));
     const current = node.holding.set.card ?? null;
     const cardId = changes.find((change) => change.slot === 'card')?.part ?? null;
-    const card = cardId === null ? null : ([...allowedFrom(current)].find((each) => each.id === cardId) ?? undefined); // prettier-ignore
+    const card =
+      cardId === null ? null : ([...allowedFrom(current)].find((each) => each.id === cardId) ?? undefined);
     if (!platform || card === undefined) return null;
     const worth = worthOf(kitchen, platform, card ?? current, n);
-    const nodes = worth === null ? [] : advance(kitchen, node, n, platform, card, worth, n === stages.length - 1 ? needs : relaxed); // prettier-ignore
+    const nodes =
+      worth === null
+        ? []
+        : advance(kitchen, node, n, platform, card, worth, n === stages.length - 1 ? needs : relaxed);
     if (nodes.length === 0) return null;
     node = cheapest(nodes);
   }
-  return { base, steps: node.steps, value: Math.round(node.worth / years.weight(0, years.count)), net: node.spent, key: baseKey(base.picks) }; // prettier-ignore
+  return {
+    base,
+    steps: node.steps,
+    value: Math.round(node.worth / years.weight(0, years.count)),
+    net: node.spent,
+    key: baseKey(base.picks),
+  };
 }

@@ -1,5 +1,14 @@
 import { decided, firstBarrier, type Rule, type RuleContext } from '../compatibility/index.ts';
-import { kindFor, type Brief, type Memory, type Part, type PartSet, type Picks, type Slot, type Storage } from '../parts/index.ts'; // prettier-ignore
+import {
+  kindFor,
+  type Brief,
+  type Memory,
+  type Part,
+  type PartSet,
+  type Picks,
+  type Slot,
+  type Storage,
+} from '../parts/index.ts';
 
 /** What is in the computer at some time: the slots, both memory kits as one, and drives that came on top. */
 export interface Holding {
@@ -30,9 +39,22 @@ const worst = (values: readonly (number | null)[], pick: (...all: number[]) => n
 export function joinedKit(kits: readonly Memory[]): Memory {
   const [first] = kits;
   if (kits.length === 1) return first;
-  const sticks = worst(kits.map((kit) => kit.sticks), (...all) => all.reduce((a, b) => a + b, 0)); // prettier-ignore
-  const gb = worst(kits.map((kit) => (kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick)), (...all) => all.reduce((a, b) => a + b, 0)); // prettier-ignore
-  const of = (key: 'ratedMts' | 'ratedCl' | 'baseMts' | 'baseCl' | 'heightMm', pick: (...all: number[]) => number) => worst(kits.map((kit) => kit[key]), pick); // prettier-ignore
+  const sticks = worst(
+    kits.map((kit) => kit.sticks),
+    (...all) => all.reduce((a, b) => a + b, 0),
+  );
+  const gb = worst(
+    kits.map((kit) => (kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick)),
+    (...all) => all.reduce((a, b) => a + b, 0),
+  );
+  const of = (
+    key: 'ratedMts' | 'ratedCl' | 'baseMts' | 'baseCl' | 'heightMm',
+    pick: (...all: number[]) => number,
+  ) =>
+    worst(
+      kits.map((kit) => kit[key]),
+      pick,
+    );
   return {
     ...first,
     id: kits.map((kit) => kit.id).join('+'),

@@ -31,13 +31,21 @@ export interface Kitchen {
   readonly platformsOf: (holding: Holding) => readonly Platform[];
   readonly allowedFrom: (card: Card | null) => ReadonlySet<Card>;
   /** Cards in falling order of the most that a stage can be worth with them and a processor. */
-  readonly cardsInOrder: (chip: Processor, stage: number) => readonly { readonly card: Card; readonly most: number }[];
-  readonly fittingOf: (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => Fitting | null;
+  readonly cardsInOrder: (
+    chip: Processor,
+    stage: number,
+  ) => readonly { readonly card: Card; readonly most: number }[];
+  readonly fittingOf: (
+    holding: Holding,
+    canFlash: boolean,
+    stage: number,
+    needs: Brief['needs'],
+  ) => Fitting | null;
   /** No more than this can all stages from one on be worth from a holding with money left; see `boundFor`. */
   readonly bound: (holding: Holding, money: number, stage: number, soldFrom?: number) => number;
   /** How often rules were asked about a whole build. */
   readonly checks: () => number;
-} // prettier-ignore
+}
 
 export const platformId = ({ processor, board, memory }: Core): string =>
   `${processor.id}|${board.id}|${memory.id}`;

@@ -24,11 +24,16 @@ const MOST_TRIED = 6;
  * Room to grow, swap by swap: the best that can become of the picks with each. What was best with other swaps mostly is
  * with the next one: it is tried first, and the search then has little left to look at. Send `true` to stop.
  */
-export function* roomToGrow(kitchen: Kitchen, picks: Picks, swaps: readonly LaneSwap[]): Generator<RoomAfter, void, boolean | undefined> {
+export function* roomToGrow(
+  kitchen: Kitchen,
+  picks: Picks,
+  swaps: readonly LaneSwap[],
+): Generator<RoomAfter, void, boolean | undefined> {
   let tried: (readonly PathStep[])[] = [];
   for (const swap of swaps) {
     const { [swap.slot]: _, ...rest } = picks;
-    const after: Picks = swap.part === null ? rest : { ...rest, [swap.slot]: { part: swap.part, offer: swap.offer } };
+    const after: Picks =
+      swap.part === null ? rest : { ...rest, [swap.slot]: { part: swap.part, offer: swap.offer } };
     const base = baseOf(kitchen.world, after);
     const search = pathSearch(kitchen, 1, 'today');
     for (const steps of tried) {
@@ -42,4 +47,4 @@ export function* roomToGrow(kitchen: Kitchen, picks: Picks, swaps: readonly Lane
     }
     if (yield { ...swap, value: best?.value ?? null }) return;
   }
-} // prettier-ignore
+}

@@ -9,7 +9,9 @@ const LEAST_OFFERS = 5;
 /** Days at either end whose middle price stands for it. */
 const END_DAYS = 60;
 
-export type MeasuredFalls = { readonly [kind in PartKind]?: { readonly yearly: number; readonly sd: number; readonly offers: number } }; // prettier-ignore
+export type MeasuredFalls = {
+  readonly [kind in PartKind]?: { readonly yearly: number; readonly sd: number; readonly offers: number };
+};
 
 /**
  * Yearly falls by kind of part from histories of a year or more: each offer's by the middle price of its first and last
@@ -20,12 +22,17 @@ export function measuredFalls(
 ): MeasuredFalls {
   const slopes = new Map<PartKind, number[]>();
   for (const { kind, looks } of histories) {
-    const seen = looks.filter((look): look is Look & { price: number } => look.price !== null && look.price > 0); // prettier-ignore
+    const seen = looks.filter(
+      (look): look is Look & { price: number } => look.price !== null && look.price > 0,
+    );
     const [first, last] = [seen[0], seen[seen.length - 1]];
     if (!first || last.day - first.day < LEAST_DAYS) continue;
     const end = (isLast: boolean) => {
       const inside = seen.filter((look) => (isLast ? last.day - look.day : look.day - first.day) <= END_DAYS);
-      return { day: median(inside.map((look) => look.day)), ln: Math.log(median(inside.map((look) => look.price))) }; // prettier-ignore
+      return {
+        day: median(inside.map((look) => look.day)),
+        ln: Math.log(median(inside.map((look) => look.price))),
+      };
     };
     const [a, b] = [end(false), end(true)];
     slopes.set(kind, [...(slopes.get(kind) ?? []), ((b.ln - a.ln) / (b.day - a.day)) * 365.25]);

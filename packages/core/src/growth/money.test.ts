@@ -3,7 +3,16 @@ import { describe, expect, it } from 'vitest';
 import { drawsFrom } from '../prices/index.ts';
 import { GROWING, growing, growingWish, LAST, LATER, picksWith } from '../test/growth-world.ts';
 import { addMonths } from '../units/index.ts';
-import { evaluatePath, growthWorld, measuredFalls, monthOf, outlookFor, stagesOf, watchesOf, type Change } from './index.ts'; // prettier-ignore
+import {
+  evaluatePath,
+  growthWorld,
+  measuredFalls,
+  monthOf,
+  outlookFor,
+  stagesOf,
+  watchesOf,
+  type Change,
+} from './index.ts';
 import { incomeBy } from './calendar.ts';
 import { thinned, unbeaten } from './lists.ts';
 
@@ -19,10 +28,28 @@ describe('the calendar of later money', () => {
     const { growth } = growingWish({
       wishes: [
         { kind: 'drive', id: 'd', on: '2027-03-20', note: '', gb: 500, solidState: true },
-        { kind: 'game', id: 'g', on: '2027-04-20', note: '', game: 'game', preset: 'high', weight: 1, timesAsHeavy: 1 },
-        { kind: 'screen', id: 's', on: LATER, note: '', widthPx: 2560, heightPx: 1440, refreshHz: 144, costMinor: 5000 },
+        {
+          kind: 'game',
+          id: 'g',
+          on: '2027-04-20',
+          note: '',
+          game: 'game',
+          preset: 'high',
+          weight: 1,
+          timesAsHeavy: 1,
+        },
+        {
+          kind: 'screen',
+          id: 's',
+          on: LATER,
+          note: '',
+          widthPx: 2560,
+          heightPx: 1440,
+          refreshHz: 144,
+          costMinor: 5000,
+        },
       ],
-    }).brief; // prettier-ignore
+    }).brief;
     const stages = stagesOf(growth, '2026-11-20');
     expect(stages.map(({ month, on, income }) => [month, on, income])).toEqual([
       [4, '2027-03-20', 0],
@@ -30,7 +57,9 @@ describe('the calendar of later money', () => {
       [18, LAST, 20000],
     ]);
     expect(stages[0].wishes.map((wish) => wish.id)).toEqual(['d']);
-    expect(stagesOf({ ...growth, horizonMonths: 10 }, '2026-11-20').map((stage) => stage.month)).toEqual([4, 8]); // prettier-ignore
+    expect(stagesOf({ ...growth, horizonMonths: 10 }, '2026-11-20').map((stage) => stage.month)).toEqual([
+      4, 8,
+    ]);
   });
   it('looks ahead every half year where money is only put aside, and adds up what came by each', () => {
     const { growth } = growingWish({ sums: [], monthlyMinor: 1500 }).brief;
@@ -66,7 +95,15 @@ describe('prices then', () => {
     ]);
   });
   it('drop at a launch of their kind, from its day on, and only of their kind', () => {
-    const launch = { id: 'l', kind: 'launch' as const, name: 'next', from: '2027-03-20', to: '2027-03-20', touches: ['card' as const], factor: 1 }; // prettier-ignore
+    const launch = {
+      id: 'l',
+      kind: 'launch' as const,
+      name: 'next',
+      from: '2027-03-20',
+      to: '2027-03-20',
+      touches: ['card' as const],
+      factor: 1,
+    };
     const after = outlookFor({ ...growingWish(), events: [launch] });
     expect(after.priceAt(part('card'), 3)).toBe(outlook.priceAt(part('card'), 3));
     expect(after.priceAt(part('card'), 6)).toBe(Math.round(23000 * Math.exp(-0.1 - 0.1)));
@@ -98,11 +135,17 @@ describe('prices then', () => {
     const free = outlookFor(
       growingWish({ resale: { feeShare: 0, condition: 'B', pays: true, kept: ['memory'] } }),
     );
-    expect(Math.abs(outlook.resaleAt(part('card'), 12) - 0.9 * free.resaleAt(part('card'), 12))).toBeLessThanOrEqual(1); // prettier-ignore
+    expect(
+      Math.abs(outlook.resaleAt(part('card'), 12) - 0.9 * free.resaleAt(part('card'), 12)),
+    ).toBeLessThanOrEqual(1);
     expect(free.resaleAt(part('memory'), 12)).toBe(0);
   });
   it('what is hardly used fetches more than usual, what is worn less, and never more than one costs', () => {
-    const at = (condition: 'A' | 'B' | 'C') => outlookFor(growingWish({ resale: { feeShare: 0, condition, pays: true, kept: [] } })).resaleAt(part('card'), 0); // prettier-ignore
+    const at = (condition: 'A' | 'B' | 'C') =>
+      outlookFor(growingWish({ resale: { feeShare: 0, condition, pays: true, kept: [] } })).resaleAt(
+        part('card'),
+        0,
+      );
     expect(at('A')).toBeGreaterThan(at('B'));
     expect(at('C')).toBeLessThan(at('B'));
     expect(at('A')).toBeLessThanOrEqual(23000);
@@ -110,21 +153,38 @@ describe('prices then', () => {
   it('a steady shock moves a part alike at all times, and leaves the others', () => {
     const dearer = outlook.shaken({ of: (each) => (each.id === 'card' ? Math.log(1.5) : 0) }, true);
     for (const month of [1, 12, 30])
-      expect((dearer.priceAt(part('card'), month) ?? 0) / (outlook.priceAt(part('card'), month) ?? 1)).toBeCloseTo(1.5, 3); // prettier-ignore
+      expect(
+        (dearer.priceAt(part('card'), month) ?? 0) / (outlook.priceAt(part('card'), month) ?? 1),
+      ).toBeCloseTo(1.5, 3);
     expect(dearer.priceAt(part('memory'), 12)).toBe(outlook.priceAt(part('memory'), 12));
     expect([dearer.isShaken, outlook.shaken({ of: () => 0 }).isShaken]).toEqual([false, true]);
   });
   it('used offers say what a used one is worth, and the brief’s own word comes before them', () => {
-    const used = { ...GROWING.offers[3], id: 'card.used', shop: 'stalls', condition: 'used' as const, priceMinor: 10000 }; // prettier-ignore
+    const used = {
+      ...GROWING.offers[3],
+      id: 'card.used',
+      shop: 'stalls',
+      condition: 'used' as const,
+      priceMinor: 10000,
+    };
     const wish = growingWish({}, {}, { ...GROWING, offers: [...GROWING.offers, used] });
     expect(outlookFor(wish).resaleAt(part('card'), 0)).toBe(Math.round(0.93 * 10000 * 0.9));
-    const said = { ...wish, brief: { ...wish.brief, belongings: [{ part: 'card', paidMinor: null, valueMinor: 7000, sell: false }] } }; // prettier-ignore
+    const said = {
+      ...wish,
+      brief: {
+        ...wish.brief,
+        belongings: [{ part: 'card', paidMinor: null, valueMinor: 7000, sell: false }],
+      },
+    };
     expect(outlookFor(said).resaleAt(part('card'), 0)).toBe(6300);
   });
   it('a part without an offer has no price then, and a step with it is not sound', () => {
     const catalogue = { ...GROWING, offers: GROWING.offers.filter((offer) => offer.part !== 'big-card') };
     const world = growing({}, {}, catalogue);
-    const report = evaluatePath(world, { picks: picksWith({ supply: 'big-supply' }), steps: [{ on: LATER, changes: [into('card', 'big-card')] }] }); // prettier-ignore
+    const report = evaluatePath(world, {
+      picks: picksWith({ supply: 'big-supply' }),
+      steps: [{ on: LATER, changes: [into('card', 'big-card')] }],
+    });
     expect(report.stages[1].lines[0].then).toBeNull();
     expect(report.isSound).toBe(false);
   });
@@ -132,9 +192,15 @@ describe('prices then', () => {
 
 describe('falls from histories', () => {
   const looks = (days: number, yearly: number, start = 10000) =>
-    Array.from({ length: Math.floor(days / 5) + 1 }, (_, n) => ({ day: 5 * n, price: Math.round(start * Math.exp((yearly * 5 * n) / 365.25)) })); // prettier-ignore
+    Array.from({ length: Math.floor(days / 5) + 1 }, (_, n) => ({
+      day: 5 * n,
+      price: Math.round(start * Math.exp((yearly * 5 * n) / 365.25)),
+    }));
   it('need a year of five offers, and then give the middle of them', () => {
-    const year = [-0.1, -0.2, -0.3, -0.2, -0.2].map((yearly) => ({ kind: 'card' as const, looks: looks(500, yearly) })); // prettier-ignore
+    const year = [-0.1, -0.2, -0.3, -0.2, -0.2].map((yearly) => ({
+      kind: 'card' as const,
+      looks: looks(500, yearly),
+    }));
     const found = measuredFalls(year).card;
     expect(found?.offers).toBe(5);
     expect(found?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
@@ -164,8 +230,12 @@ describe('the money of a path', () => {
     for (const [n, stage] of stages.entries()) {
       if (n > 0) {
         left += [0, 30000, 20000][n];
-        const ins = stage.lines.filter((line) => line.way === 'in').reduce((sum, line) => sum + (line.then?.minor ?? 0), 0); // prettier-ignore
-        const outs = stage.lines.filter((line) => line.way === 'out').reduce((sum, line) => sum + (line.then?.minor ?? 0), 0); // prettier-ignore
+        const ins = stage.lines
+          .filter((line) => line.way === 'in')
+          .reduce((sum, line) => sum + (line.then?.minor ?? 0), 0);
+        const outs = stage.lines
+          .filter((line) => line.way === 'out')
+          .reduce((sum, line) => sum + (line.then?.minor ?? 0), 0);
         expect([stage.paid, stage.back]).toEqual([ins, outs]);
         expect(stage.available).toBe(left + outs);
         left += outs - ins;
@@ -236,7 +306,14 @@ describe('lists of later parts', () => {
     const excluded = growing({}, { excluded: [{ part: 'big-card', reason: '' }] });
     expect(excluded.lists.cards.map((card) => card.id)).not.toContain('big-card');
     const { frameModel } = GROWING;
-    const bare = growing({}, {}, { ...GROWING, frameModel: { ...frameModel, cards: frameModel.cards.filter((rate) => rate.part !== 'long-card') } }); // prettier-ignore
+    const bare = growing(
+      {},
+      {},
+      {
+        ...GROWING,
+        frameModel: { ...frameModel, cards: frameModel.cards.filter((rate) => rate.part !== 'long-card') },
+      },
+    );
     expect(bare.lists.cards.map((card) => card.id)).not.toContain('long-card');
     expect(growthWorld(growingWish()).lists.cards.map((card) => card.id)).toContain('big-card');
   });

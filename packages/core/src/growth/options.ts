@@ -53,10 +53,15 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] 
     out.push({ ...platform, ins: made.ins.map(bare), outs: made.outs.map(bare) });
   };
   const rate = (chip: Processor) => index.processors.get(chip.id)?.rateLn ?? -Infinity;
-  const dropIns = lists.processors.filter((chip) => chip.socket === board.socket && chip.id !== processor.id && rate(chip) > rate(processor)); // prettier-ignore
+  const dropIns = lists.processors.filter(
+    (chip) => chip.socket === board.socket && chip.id !== processor.id && rate(chip) > rate(processor),
+  );
   const kitSets: { changes: Change[]; memory: Memory }[] = [{ changes: [], memory }];
   if (holding.kits.length === 1 && world.outlook.base(holding.kits[0]) !== null)
-    kitSets.push({ changes: [change('memory', holding.kits[0], true)], memory: joinedKit([...holding.kits, holding.kits[0]]) }); // prettier-ignore
+    kitSets.push({
+      changes: [change('memory', holding.kits[0], true)],
+      memory: joinedKit([...holding.kits, holding.kits[0]]),
+    });
   for (const kit of lists.kits)
     if (kit.type === board.memoryType && gbOf(kit) > gbOf(memory))
       kitSets.push({ changes: [change('memory', kit)], memory: kit });
@@ -90,7 +95,9 @@ export function cardsFrom(world: GrowthWorld, card: Card | null): readonly Card[
   if (!card) return world.lists.cards;
   const rate = (each: Card) => world.index.cards.get(each.id)?.rateLn ?? -Infinity;
   return world.lists.cards.filter(
-    (each) => each.id !== card.id && (rate(each) > rate(card) || (each.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)), // prettier-ignore
+    (each) =>
+      each.id !== card.id &&
+      (rate(each) > rate(card) || (each.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)),
   );
 }
 
@@ -112,7 +119,9 @@ const READ_COMPANIONS = BINDING.filter((rule) => COMPANIONS.some((slot) => reads
 const ALONE = Object.fromEntries(
   COMPANIONS.map((slot) => [
     slot,
-    READ_COMPANIONS.filter((rule) => reads(rule, slot) && COMPANIONS.every((other) => other === slot || !reads(rule, other))), // prettier-ignore
+    READ_COMPANIONS.filter(
+      (rule) => reads(rule, slot) && COMPANIONS.every((other) => other === slot || !reads(rule, other)),
+    ),
   ]),
 ) as unknown as Readonly<Record<Companion, readonly Rule[]>>; // one entry for each of the three
 
@@ -129,15 +138,22 @@ export function companionsFor(
   const { lists, market } = world;
   const { allowUnknown } = world.brief.market;
   const context = contextAt({ ...world.context, needs }, holding, canFlash);
-  const isFine = (set: PartSet, rules: readonly Rule[]) => rules.every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown)); // prettier-ignore
+  const isFine = (set: PartSet, rules: readonly Rule[]) =>
+    rules.every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown));
   const barriers = barriersOf(holding.set, context, allowUnknown, BINDING);
   if (barriers.length === 0) return [[]];
   // A rule that reads none of the companions stays broken whatever they are.
   if (!barriers.every((rule) => READ_COMPANIONS.includes(rule))) return [];
-  const all: Readonly<Record<Companion, readonly Part[]>> = { supply: lists.supplies, cooler: lists.coolers, case: lists.cases }; // prettier-ignore
+  const all: Readonly<Record<Companion, readonly Part[]>> = {
+    supply: lists.supplies,
+    cooler: lists.coolers,
+    case: lists.cases,
+  };
   const fitsAlone = (slot: Companion, part: Part | null | undefined) =>
     isFine({ ...holding.set, [slot]: part } as PartSet, ALONE[slot]); // the slot's own part
-  const candidates = COMPANIONS.map((slot) => all[slot].filter((part) => part.id !== holding.set[slot]?.id && fitsAlone(slot, part))); // prettier-ignore
+  const candidates = COMPANIONS.map((slot) =>
+    all[slot].filter((part) => part.id !== holding.set[slot]?.id && fitsAlone(slot, part)),
+  );
   const mustChange = COMPANIONS.map((slot) => !fitsAlone(slot, holding.set[slot]));
   const passes = (changes: readonly Change[]): boolean => {
     const set: Record<string, unknown> = { ...holding.set };

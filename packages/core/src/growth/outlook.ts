@@ -23,8 +23,18 @@ const OWN_WAY_SD = 0.1;
 const HAGGLED = 0.93;
 /** What a used part fetches of its price when new, where no used offer says it. */
 const USED_SHARE: Readonly<Record<PartKind, number>> = {
-  processor: 0.6, card: 0.6, memory: 0.5, board: 0.45, supply: 0.4, storage: 0.4, cooler: 0.4, case: 0.35, network: 0.25, system: 0, extras: 0.2,
-}; // prettier-ignore
+  processor: 0.6,
+  card: 0.6,
+  memory: 0.5,
+  board: 0.45,
+  supply: 0.4,
+  storage: 0.4,
+  cooler: 0.4,
+  case: 0.35,
+  network: 0.25,
+  system: 0,
+  extras: 0.2,
+};
 /** Yearly loss of a part's worth by wear and age, beyond the fall of its kind's prices, as a logarithm. */
 const WEAR = 0.06;
 /** What the condition does to what a part fetches. Assumed: used offers are mostly of the middle one. */
@@ -101,7 +111,8 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
   const launched = (kind: PartKind, month: number) =>
     (launches.get(kind) ?? []).filter((each) => each.day > today && each.day <= today + month * 30.4375);
   const shift = (kind: PartKind, month: number): number =>
-    (Math.log1p(-fallOfKind(kind)) * month) / 12 - launched(kind, month).reduce((sum, each) => sum + each.fall, 0); // prettier-ignore
+    (Math.log1p(-fallOfKind(kind)) * month) / 12 -
+    launched(kind, month).reduce((sum, each) => sum + each.fall, 0);
   const spread = (kind: PartKind, month: number) => {
     const years = month / 12;
     const launchVariance = launched(kind, month).reduce((sum, each) => sum + each.fallSd ** 2, 0);
@@ -125,7 +136,10 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
     if (known === undefined) {
       const stated = brief.belongings.find((each) => each.part === part.id)?.valueMinor ?? null;
       // Nobody gives more for a used one than one costs at the door. What the brief says is for the condition it is in.
-      known = Math.min(stated ?? CONDITION[growth.resale.condition] * usedWorth(part, market), base(part) ?? Infinity); // prettier-ignore
+      known = Math.min(
+        stated ?? CONDITION[growth.resale.condition] * usedWorth(part, market),
+        base(part) ?? Infinity,
+      );
       worths.set(part.id, known);
     }
     return known;
@@ -151,7 +165,7 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
     const resaleOf = (part: Part, month: number): number =>
       kept.includes(part.slot)
         ? 0
-        : worth(part) * factor(part, month) * Math.exp((-WEAR * month) / 12) * (1 - feeShare); // prettier-ignore
+        : worth(part) * factor(part, month) * Math.exp((-WEAR * month) / 12) * (1 - feeShare);
     return {
       base,
       falls,

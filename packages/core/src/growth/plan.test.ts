@@ -2,15 +2,32 @@ import { describe, expect, it } from 'vitest';
 import { MEMORY } from '../test/fixtures.ts';
 import { BIG_SUPPLY, GROWING, growing, growingWish, LATER, picksWith } from '../test/growth-world.ts';
 import {
-  alternativesFor, baseOf, choiceOf, evaluatePath, growthChances, growthFlips, growthWorld, kitchenFor, pathSearch, planGrowth, planned, priceOfRoom, regretOf, roomToGrow, searchAll, type FoundPath, type GrowthPlan,
-} from './index.ts'; // prettier-ignore
+  alternativesFor,
+  baseOf,
+  choiceOf,
+  evaluatePath,
+  growthChances,
+  growthFlips,
+  growthWorld,
+  kitchenFor,
+  pathSearch,
+  planGrowth,
+  planned,
+  priceOfRoom,
+  regretOf,
+  roomToGrow,
+  searchAll,
+  type FoundPath,
+  type GrowthPlan,
+} from './index.ts';
 
 function finish<R>(work: Generator<unknown, R, boolean | undefined>): R {
   let step = work.next();
   while (!step.done) step = work.next();
   return step.value;
 }
-const reportOf = (world: ReturnType<typeof growing>, { base, steps }: FoundPath) => evaluatePath(world, { picks: base.picks, steps }); // prettier-ignore
+const reportOf = (world: ReturnType<typeof growing>, { base, steps }: FoundPath) =>
+  evaluatePath(world, { picks: base.picks, steps });
 function bestOf(plan: GrowthPlan): FoundPath {
   const [best] = plan.answers;
   if (!best) throw new Error('a plan was expected');
@@ -26,7 +43,11 @@ describe('a plan', () => {
     expect(plan.status).toBe('optimal');
     for (const answer of plan.answers) {
       const report = reportOf(world, answer);
-      expect([report.value, report.paid - report.back, report.isSound]).toEqual([answer.value, answer.net, true]); // prettier-ignore
+      expect([report.value, report.paid - report.back, report.isSound]).toEqual([
+        answer.value,
+        answer.net,
+        true,
+      ]);
     }
   });
   it('puts the best first, and never below what becomes of the best of today', () => {
@@ -65,7 +86,8 @@ describe('more money later', () => {
     }
   });
   it('nor does money put aside', () => {
-    const at = (monthlyMinor: number) => bestOf(planned(planGrowth(growing({ sums: [], monthlyMinor })))).value; // prettier-ignore
+    const at = (monthlyMinor: number) =>
+      bestOf(planned(planGrowth(growing({ sums: [], monthlyMinor })))).value;
     expect(at(2000)).toBeGreaterThan(at(0));
     expect(at(4000)).toBeGreaterThanOrEqual(at(2000));
   });
@@ -94,7 +116,10 @@ describe('a longer horizon', () => {
 });
 
 describe('a start with less', () => {
-  const dear = { needs: { ...growing().brief.needs, cardRequired: true }, money: { ...growing().brief.money, budgetMinor: 45000 } }; // prettier-ignore
+  const dear = {
+    needs: { ...growing().brief.needs, cardRequired: true },
+    money: { ...growing().brief.money, budgetMinor: 45000 },
+  };
   it('without a card is playable from the first day, and takes the card with a later sum', () => {
     const world = growing({ start: { withoutCard: true, withLessMemory: false, playableFps: 10 } }, dear);
     const { paced, today } = planned(planGrowth(world));
@@ -112,12 +137,21 @@ describe('a start with less', () => {
   });
   it('with half of the memory has all of it at the end', () => {
     const half = { ...MEMORY, id: 'half', sticks: 1 };
-    const catalogue = { ...GROWING, parts: [...GROWING.parts, half], offers: [...GROWING.offers, { ...GROWING.offers[2], id: 'half.near', part: 'half', priceMinor: 2200 }] }; // prettier-ignore
-    const world = growing({ start: { withoutCard: false, withLessMemory: true, playableFps: 10 } }, {}, catalogue); // prettier-ignore
+    const catalogue = {
+      ...GROWING,
+      parts: [...GROWING.parts, half],
+      offers: [...GROWING.offers, { ...GROWING.offers[2], id: 'half.near', part: 'half', priceMinor: 2200 }],
+    };
+    const world = growing(
+      { start: { withoutCard: false, withLessMemory: true, playableFps: 10 } },
+      {},
+      catalogue,
+    );
     const { paced } = planned(planGrowth(world));
     if (!paced) throw new Error('a start with less memory was expected');
     const { stages } = reportOf(world, paced);
-    const gb = (n: number) => (stages.at(n)?.holding.set.memory?.sticks ?? 0) * (stages.at(n)?.holding.set.memory?.gbPerStick ?? 0); // prettier-ignore
+    const gb = (n: number) =>
+      (stages.at(n)?.holding.set.memory?.sticks ?? 0) * (stages.at(n)?.holding.set.memory?.gbPerStick ?? 0);
     expect(gb(0)).toBe(8);
     expect(gb(-1)).toBeGreaterThanOrEqual(16);
   });
@@ -146,7 +180,9 @@ describe('the price of room', () => {
     expect(supply?.on).toBe(LATER);
   });
   it('has nothing to say where every part is the cheapest that serves today', () => {
-    expect(priceOfRoom(kitchen, { picks: picksWith({ cooler: null }), steps: [] }).map((room) => room.slot)).toEqual([]); // prettier-ignore
+    expect(
+      priceOfRoom(kitchen, { picks: picksWith({ cooler: null }), steps: [] }).map((room) => room.slot),
+    ).toEqual([]);
   });
 });
 
@@ -172,12 +208,16 @@ describe('what would flip the choice', () => {
   const flips = finish(growthFlips(wish, world, plan.bases, best));
   it('is looked for each way, for every date, sum and rate', () => {
     expect(flips.length).toBeGreaterThanOrEqual(12);
-    expect(new Set(flips.map((flip) => flip.lever.kind))).toEqual(new Set(['date', 'amount', 'price', 'fall', 'heavier', 'discount', 'horizon'])); // prettier-ignore
+    expect(new Set(flips.map((flip) => flip.lever.kind))).toEqual(
+      new Set(['date', 'amount', 'price', 'fall', 'heavier', 'discount', 'horizon']),
+    );
   });
   it('where it says that a sum flips the choice, planning with that sum does choose otherwise', () => {
     for (const { lever, at, becomes } of flips) {
       if (lever.kind !== 'amount' || at === null || !becomes) continue;
-      const sums = wish.brief.growth.sums.map((sum) => (sum.id === lever.sum ? { ...sum, amountMinor: at } : sum)); // prettier-ignore
+      const sums = wish.brief.growth.sums.map((sum) =>
+        sum.id === lever.sum ? { ...sum, amountMinor: at } : sum,
+      );
       const other = growing({ sums });
       const again = searchAll(pathSearch(kitchenFor(other), 1, 'today'), plan.bases)[0];
       expect(choiceOf(again)).not.toBe(choiceOf(best));
@@ -216,7 +256,10 @@ describe('chances over drawn prices', () => {
 describe('other things to do at a step', () => {
   const kitchen = kitchenFor(growing());
   const { world } = kitchen;
-  const path = { picks: picksWith(), steps: [{ on: LATER, changes: [{ slot: 'processor' as const, part: 'faster', beside: false }] }] }; // prettier-ignore
+  const path = {
+    picks: picksWith(),
+    steps: [{ on: LATER, changes: [{ slot: 'processor' as const, part: 'faster', beside: false }] }],
+  };
   const found = alternativesFor(kitchen, path, LATER);
   it('hold nothing at all, other cards, more memory; each with its companions and its place in the path', () => {
     const parts = found.map((each) => each.parts.map((part) => part.id).join('+'));
@@ -229,7 +272,10 @@ describe('other things to do at a step', () => {
   it('are worth what evaluating the changed path says, and short of what it says', () => {
     for (const each of found) {
       if (each.value === null) continue;
-      const report = evaluatePath(world, { picks: path.picks, steps: each.changes.length > 0 ? [{ on: LATER, changes: each.changes }] : [] }); // prettier-ignore
+      const report = evaluatePath(world, {
+        picks: path.picks,
+        steps: each.changes.length > 0 ? [{ on: LATER, changes: each.changes }] : [],
+      });
       expect(each.value).toBe(report.value);
       expect(each.short).toBe(Math.max(0, ...report.stages.slice(1).map((stage) => stage.short)));
     }
@@ -244,8 +290,15 @@ describe('other things to do at a step', () => {
 describe('room to grow in a lane', () => {
   it('is what the best path is worth with each swap', () => {
     const kitchen = kitchenFor(growing());
-    const [found, none] = [...roomToGrow(kitchen, picksWith(), [{ slot: 'supply', part: 'big-supply', offer: 'big-supply.near' }, { slot: 'processor', part: null, offer: null }])]; // prettier-ignore
-    const direct = searchAll(pathSearch(kitchen, 1, 'today'), [baseOf(kitchen.world, picksWith({ supply: 'big-supply' }))])[0]; // prettier-ignore
+    const [found, none] = [
+      ...roomToGrow(kitchen, picksWith(), [
+        { slot: 'supply', part: 'big-supply', offer: 'big-supply.near' },
+        { slot: 'processor', part: null, offer: null },
+      ]),
+    ];
+    const direct = searchAll(pathSearch(kitchen, 1, 'today'), [
+      baseOf(kitchen.world, picksWith({ supply: 'big-supply' })),
+    ])[0];
     expect(found.value).toBe(direct.value);
     expect(none.value).toBeNull();
   });

@@ -35,7 +35,11 @@ export const DEFAULT_ANSWERS = 11;
 export type PlanSearch = Generator<GrowthProgress, GrowthPlan, boolean | undefined>;
 
 /** Finds the best paths of a world. Send `true` into the generator to stop it. */
-export function* planGrowth(world: GrowthWorld, k: number = DEFAULT_ANSWERS, kitchen: Kitchen = kitchenFor(world)): PlanSearch {
+export function* planGrowth(
+  world: GrowthWorld,
+  k: number = DEFAULT_ANSWERS,
+  kitchen: Kitchen = kitchenFor(world),
+): PlanSearch {
   const search = pathSearch(kitchen, k, 'today');
   const paced = pathSearch(kitchen, 1, 'today');
   const bases: Base[] = [];
@@ -52,10 +56,13 @@ export function* planGrowth(world: GrowthWorld, k: number = DEFAULT_ANSWERS, kit
     const isFirst = bases.length === 0 && group.bases.length > 0;
     bases.push(...group.bases);
     const less = group.bases.filter(isPutOff);
-    for (const [each, some] of [[search, group.bases], [paced, less]] as const) {
+    for (const [each, some] of [
+      [search, group.bases],
+      [paced, less],
+    ] as const) {
       if (some.length === 0) continue;
       const steps = each.add(some);
-      for (let step = steps.next(); !step.done; ) {
+      for (let step = steps.next(); !step.done;) {
         const { best } = step.value;
         const stop = yield { asked: group.asked, done: group.done, best: search.answers[0] ?? best, today };
         step = steps.next(stop);
@@ -63,10 +70,11 @@ export function* planGrowth(world: GrowthWorld, k: number = DEFAULT_ANSWERS, kit
       }
     }
     if (isFirst && !isPutOff(group.bases[0])) today = search.answers[0] ?? null;
-    if (yield { asked: group.asked, done: group.done, best: search.answers[0] ?? null, today }) return plan('limit');
+    if (yield { asked: group.asked, done: group.done, best: search.answers[0] ?? null, today })
+      return plan('limit');
   }
   return plan('optimal');
-} // prettier-ignore
+}
 
 /** Runs a plan to its end. */
 export function planned(search: PlanSearch): GrowthPlan {

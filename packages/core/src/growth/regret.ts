@@ -19,7 +19,10 @@ export interface Regret {
 function withSums(wish: OutlookWish, world: GrowthWorld, come: number): GrowthWorld {
   const { growth } = wish.brief;
   const sums = [...growth.sums].sort((a, b) => a.on.localeCompare(b.on)).slice(0, come);
-  return growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums, monthlyMinor: 0 } } }, world); // prettier-ignore
+  return growthWorld(
+    { ...wish, brief: { ...wish.brief, growth: { ...growth, sums, monthlyMinor: 0 } } },
+    world,
+  );
 }
 
 /** Regret for every number of sums that may come, none first: whether it was worth waiting for them. */

@@ -35,7 +35,11 @@ export interface RoomPrice {
 }
 
 /** The cheapest part of a slot that keeps the build whole today and runs as fast; null when the pick is it. */
-function cheapestInstead(kitchen: Kitchen, picks: Picks, slot: RoomSlot): { picks: Picks; part: Part; cost: number } | null {
+function cheapestInstead(
+  kitchen: Kitchen,
+  picks: Picks,
+  slot: RoomSlot,
+): { picks: Picks; part: Part; cost: number } | null {
   const { world } = kitchen;
   const { market, brief, context } = world;
   const holding = holdingOf(picks, market.parts);
@@ -55,11 +59,12 @@ function cheapestInstead(kitchen: Kitchen, picks: Picks, slot: RoomSlot): { pick
     for (const offer of [...owned, ...usableOffers(market, brief, part.id, slot)]) {
       const swapped: Picks = { ...picks, [slot]: { part: part.id, offer: offer?.id ?? null } };
       const cost = costOf(swapped, market);
-      if (cost.unpriced.length === 0 && cost.counted < (best?.cost ?? own)) best = { picks: swapped, part, cost: cost.counted };
+      if (cost.unpriced.length === 0 && cost.counted < (best?.cost ?? own))
+        best = { picks: swapped, part, cost: cost.counted };
     }
   }
   return best;
-} // prettier-ignore
+}
 
 /** The price of room of a path, slot by slot; slots whose part is the cheapest that serves today are left out. */
 export function priceOfRoom(kitchen: Kitchen, path: Path): RoomPrice[] {

@@ -14,7 +14,10 @@ const take = (changes: readonly Change[], world = growing(), picks = picksWith()
   evaluatePath(world, { picks, steps: [{ on: LATER, changes }] }).stages[1];
 const blocked = (changes: readonly Change[], world = growing(), picks = picksWith()) =>
   take(changes, world, picks).barriers.map((found) => found.rule);
-const withPart = (part: Part): Catalogue => ({ ...GROWING, parts: GROWING.parts.map((each) => (each.id === part.id ? part : each)) }); // prettier-ignore
+const withPart = (part: Part): Catalogue => ({
+  ...GROWING,
+  parts: GROWING.parts.map((each) => (each.id === part.id ? part : each)),
+});
 
 describe('a rule holds at a later step as it does today', () => {
   it('watts: a bigger card on the small supply is stopped, with the figure and a mend', () => {
@@ -26,7 +29,11 @@ describe('a rule holds at a later step as it does today', () => {
     expect(blocked([into('card', 'big-card'), into('supply', 'big-supply')])).toEqual([]);
   });
   it('connectors: a supply with watts enough and one lead too few does not do', () => {
-    const world = growing({}, {}, withPart({ ...GROWING.parts.find((part) => part.id === 'big-supply'), eightPinLeads: 1 } as Part)); // prettier-ignore
+    const world = growing(
+      {},
+      {},
+      withPart({ ...GROWING.parts.find((part) => part.id === 'big-supply'), eightPinLeads: 1 } as Part),
+    );
     expect(blocked([into('card', 'big-card'), into('supply', 'big-supply')], world)).toEqual(['card-leads']);
   });
   it('length: a card longer than the case is stopped, and goes with a longer case', () => {
@@ -40,7 +47,15 @@ describe('a rule holds at a later step as it does today', () => {
     const warning = notes.find((found) => found.rule === 'firmware');
     expect(warning?.verdict).toBe('warn');
     expect(warning?.mend).toContain('while the old processor still runs');
-    const world = growing({}, {}, { ...GROWING, parts: [...GROWING.parts, { ...BOARD, id: 'twin' }], offers: [...GROWING.offers, { ...GROWING.offers[1], id: 'twin.near', part: 'twin' }] }); // prettier-ignore
+    const world = growing(
+      {},
+      {},
+      {
+        ...GROWING,
+        parts: [...GROWING.parts, { ...BOARD, id: 'twin' }],
+        offers: [...GROWING.offers, { ...GROWING.offers[1], id: 'twin.near', part: 'twin' }],
+      },
+    );
     expect(blocked([into('processor', 'faster'), into('board', 'twin')], world)).toContain('firmware');
   });
   it('a chipset that never learns the processor ends the board', () => {
@@ -50,12 +65,31 @@ describe('a rule holds at a later step as it does today', () => {
   it('a dead-end socket: the next processor needs its board, and that one its memory', () => {
     expect(blocked([into('processor', 'next')])).toContain('socket');
     expect(blocked([into('processor', 'next'), into('board', 'next-board')])).toContain('memory-type');
-    expect(blocked([into('processor', 'next'), into('board', 'next-board'), into('memory', 'next-kit'), into('cooler', 'cool')])).toEqual([]); // prettier-ignore
+    expect(
+      blocked([
+        into('processor', 'next'),
+        into('board', 'next-board'),
+        into('memory', 'next-kit'),
+        into('cooler', 'cool'),
+      ]),
+    ).toEqual([]);
   });
   it('a second kit of another type is stopped, one of another rate is told of, the very same passes', () => {
-    expect(blocked([into('memory', 'next-kit', true)])).toEqual(['memory-type', 'memory-controller', 'second-kit']); // prettier-ignore
+    expect(blocked([into('memory', 'next-kit', true)])).toEqual([
+      'memory-type',
+      'memory-controller',
+      'second-kit',
+    ]);
     const slower: Part = { ...MEMORY, id: 'slower', ratedMts: 2666 };
-    const world = growing({}, {}, { ...GROWING, parts: [...GROWING.parts, slower], offers: [...GROWING.offers, { ...GROWING.offers[2], id: 'slower.near', part: 'slower' }] }); // prettier-ignore
+    const world = growing(
+      {},
+      {},
+      {
+        ...GROWING,
+        parts: [...GROWING.parts, slower],
+        offers: [...GROWING.offers, { ...GROWING.offers[2], id: 'slower.near', part: 'slower' }],
+      },
+    );
     const { barriers, notes } = take([into('memory', 'slower', true)], world);
     expect(barriers).toEqual([]);
     expect(notes.map((found) => found.rule)).toContain('second-kit');
@@ -69,11 +103,26 @@ describe('a rule holds at a later step as it does today', () => {
     expect(blocked([into('storage', 'storage', true)])).toContain('drive-places');
   });
   it('the cooler: a processor that draws more than it handles forces another', () => {
-    const world = growing({}, {}, withPart({ ...GROWING.parts.find((part) => part.id === 'faster'), packageWatts: 119 } as Part)); // prettier-ignore
+    const world = growing(
+      {},
+      {},
+      withPart({ ...GROWING.parts.find((part) => part.id === 'faster'), packageWatts: 119 } as Part),
+    );
     const small = { ...world.market.parts.get('cooler'), heatWatts: 100 } as Part;
-    const with2 = growing({}, {}, { ...world.catalogue, parts: world.catalogue.parts.map((part) => (part.id === 'cooler' ? small : part)) }); // prettier-ignore
+    const with2 = growing(
+      {},
+      {},
+      {
+        ...world.catalogue,
+        parts: world.catalogue.parts.map((part) => (part.id === 'cooler' ? small : part)),
+      },
+    );
     expect(blocked([into('processor', 'faster')], with2)).toContain('cooler-heat');
-    const holding = withChanges(holdingOf(picksWith(), with2.market.parts), [into('processor', 'faster')], with2.market.parts).holding; // prettier-ignore
+    const holding = withChanges(
+      holdingOf(picksWith(), with2.market.parts),
+      [into('processor', 'faster')],
+      with2.market.parts,
+    ).holding;
     const ways = companionsFor(with2, holding, true, with2.context.needs);
     expect(ways).toEqual([[into('cooler', 'cool')]]);
   });
@@ -86,7 +135,10 @@ describe('a rule holds at a later step as it does today', () => {
   });
   it('a part that the catalogue has lost is named, and the step is not sound', () => {
     const world = growing();
-    const report = evaluatePath(world, { picks: picksWith(), steps: [{ on: LATER, changes: [into('card', 'gone')] }] }); // prettier-ignore
+    const report = evaluatePath(world, {
+      picks: picksWith(),
+      steps: [{ on: LATER, changes: [into('card', 'gone')] }],
+    });
     expect(report.stages[1].missing).toEqual(['gone']);
     expect(report.isSound).toBe(false);
   });
@@ -111,7 +163,9 @@ describe('facts of the trade (common practice, no source)', () => {
   });
   it('unlike kits run at the slower figures of the two', () => {
     const both = joinedKit([MEMORY, { ...MEMORY, id: 'other', ratedMts: 2666, ratedCl: 19, gbPerStick: 16 }]);
-    expect([both.ratedMts, both.ratedCl, (both.sticks ?? 0) * (both.gbPerStick ?? 0)]).toEqual([2666, 19, 48]); // prettier-ignore
+    expect([both.ratedMts, both.ratedCl, (both.sticks ?? 0) * (both.gbPerStick ?? 0)]).toEqual([
+      2666, 19, 48,
+    ]);
   });
   it('a supply sized for the later card removes the supply from the later step', () => {
     const kitchen = kitchenFor(growing());
@@ -130,14 +184,21 @@ describe('facts of the trade (common practice, no source)', () => {
     const obstacle = firstObstacle(world, { picks: picksWith(), steps });
     expect(obstacle?.barrier.rule).toBe('socket');
     expect(obstacle?.parts.map((part) => part.id)).toEqual(['next']);
-    expect(firstObstacle(world, { picks: picksWith(), steps: [{ on: LATER, changes: [into('memory', 'memory', true)] }] })).toBeNull(); // prettier-ignore
+    expect(
+      firstObstacle(world, {
+        picks: picksWith(),
+        steps: [{ on: LATER, changes: [into('memory', 'memory', true)] }],
+      }),
+    ).toBeNull();
   });
   it('a part that the other path has from the first day is a reason too, but not what a new supply or case would mend', () => {
     const world = growing();
     const next = picksWith({ processor: 'next', board: 'next-board', memory: 'next-kit', cooler: 'cool' });
     const why = whyNot(world, picksWith(), { picks: next, steps: [] });
     expect([why?.barrier.rule, why?.on]).toEqual(['socket', world.today]);
-    expect(whyNot(world, picksWith(), { picks: picksWith({ card: 'big-card', supply: 'big-supply' }), steps: [] })).toBeNull(); // prettier-ignore
+    expect(
+      whyNot(world, picksWith(), { picks: picksWith({ card: 'big-card', supply: 'big-supply' }), steps: [] }),
+    ).toBeNull();
     expect(whyNot(world, picksWith(), { picks: picksWith(), steps: [] })).toBeNull();
   });
 });

@@ -14,11 +14,18 @@ import { follow } from './follow.ts';
 import { holdingOf, withChanges } from './holding.ts';
 import { baseOf } from './plan.ts';
 
-const basesOf = (world: ReturnType<typeof growing>): Base[] => [...baseGroups(world)].flatMap((group) => group.bases); // prettier-ignore
+const basesOf = (world: ReturnType<typeof growing>): Base[] =>
+  [...baseGroups(world)].flatMap((group) => group.bases);
 
 describe('the bound', () => {
   it('is never below what a path that was found is worth from any of its stages on', () => {
-    for (const growth of [{}, { heavierYearly: 0.3 }, { falls: { card: 0 } }, { falls: { card: -0.2 } }, { resale: { feeShare: 0, condition: 'A' as const, pays: true, kept: [] } }]) {
+    for (const growth of [
+      {},
+      { heavierYearly: 0.3 },
+      { falls: { card: 0 } },
+      { falls: { card: -0.2 } },
+      { resale: { feeShare: 0, condition: 'A' as const, pays: true, kept: [] } },
+    ]) {
       const world = growing(growth);
       const kitchen = kitchenFor(world);
       const found = searchAll(pathSearch(kitchen, 40, 'path'), basesOf(world));
@@ -29,17 +36,25 @@ describe('the bound', () => {
         world.stages.forEach((stage, n) => {
           const before = report.stages.filter((each) => each.month < stage.month).at(-1);
           // What is left before the stage, whatever came in between has come by then.
-          const spent = report.stages.filter((each) => each.month < stage.month).reduce((sum, each) => sum + each.paid - (world.brief.growth.resale.pays ? each.back : 0), 0);
+          const spent = report.stages
+            .filter((each) => each.month < stage.month)
+            .reduce((sum, each) => sum + each.paid - (world.brief.growth.resale.pays ? each.back : 0), 0);
           const incomeBefore = n === 0 ? 0 : world.incomeBy(world.stages[n - 1].month);
           const money = world.limit + incomeBefore - spent;
-          const rest = (report.scores ?? []).slice(stage.month).reduce((sum, score, month) => sum + score * world.years.weight(stage.month + month, stage.month + month + 1), 0);
+          const rest = (report.scores ?? [])
+            .slice(stage.month)
+            .reduce(
+              (sum, score, month) =>
+                sum + score * world.years.weight(stage.month + month, stage.month + month + 1),
+              0,
+            );
           expect(kitchen.bound(before?.holding ?? holding, money, n)).toBeGreaterThanOrEqual(rest - 1e-6);
           const step = steps.find((each) => each.on === stage.on);
           if (step) ({ holding } = withChanges(holding, step.changes, world.market.parts));
         });
       }
     }
-  }); // prettier-ignore
+  });
   it('falls with the money, and with the stages that are left', () => {
     const kitchen = kitchenFor(growing());
     const holding = holdingOf(picksWith(), kitchen.world.market.parts);
@@ -52,7 +67,8 @@ describe('the bound', () => {
 describe('following given steps from a build', () => {
   const world = growing();
   const kitchen = kitchenFor(world);
-  const best = (picks: Base['picks']): FoundPath => searchAll(pathSearch(kitchen, 1, 'today'), [baseOf(world, picks)])[0]; // prettier-ignore
+  const best = (picks: Base['picks']): FoundPath =>
+    searchAll(pathSearch(kitchen, 1, 'today'), [baseOf(world, picks)])[0];
   it('comes to the very path when the steps are its own', () => {
     const found = best(picksWith());
     const again = follow(kitchen, found.base, found.steps);
@@ -64,7 +80,11 @@ describe('following given steps from a build', () => {
     const followed = follow(kitchen, base, steps);
     expect(followed).not.toBeNull();
     const report = evaluatePath(world, { picks: base.picks, steps: followed?.steps ?? [] });
-    expect([report.value, report.paid - report.back, report.isSound]).toEqual([followed?.value, followed?.net, true]); // prettier-ignore
+    expect([report.value, report.paid - report.back, report.isSound]).toEqual([
+      followed?.value,
+      followed?.net,
+      true,
+    ]);
     expect(best(base.picks).value).toBeGreaterThanOrEqual(followed?.value ?? Infinity);
   });
   it('gives nothing where a step is none that could be taken from there, or falls on another day', () => {
@@ -72,7 +92,12 @@ describe('following given steps from a build', () => {
     expect(follow(kitchen, baseOf(world, picksWith()), chip)).not.toBeNull();
     expect(follow(kitchen, baseOf(world, picksWith({ processor: 'faster' })), chip)).toBeNull();
     expect(follow(kitchen, baseOf(world, picksWith()), [{ ...chip[0], on: '2027-01-01' }])).toBeNull();
-    const dear = [{ on: LATER, changes: [{ slot: 'card' as const, part: 'big-card', beside: false }, ...chip[0].changes] }]; // prettier-ignore
+    const dear = [
+      {
+        on: LATER,
+        changes: [{ slot: 'card' as const, part: 'big-card', beside: false }, ...chip[0].changes],
+      },
+    ];
     const poor = growing({ sums: [{ id: 'a', on: LATER, amountMinor: 1000, note: '' }] });
     expect(follow(kitchen, baseOf(world, picksWith()), dear)).not.toBeNull();
     expect(follow(kitchenFor(poor), baseOf(poor, picksWith()), dear)).toBeNull();
@@ -85,7 +110,9 @@ describe('builds to start from', () => {
     const groups = [...baseGroups(world)].filter((group) => group.bases.length > 0);
     expect(groups[0].asked).toBe('the best of today');
     expect(groups[0].bases).toHaveLength(1);
-    const keys = groups.flatMap((group) => group.bases.map(({ picks }) => JSON.stringify(Object.values(picks).map((pick) => pick.part)))); // prettier-ignore
+    const keys = groups.flatMap((group) =>
+      group.bases.map(({ picks }) => JSON.stringify(Object.values(picks).map((pick) => pick.part))),
+    );
     expect(new Set(keys).size).toBe(keys.length);
     for (const { bases } of groups)
       for (const base of bases) expect(base.cost).toBeLessThanOrEqual(world.limit);
@@ -100,11 +127,18 @@ describe('builds to start from', () => {
   });
   it('keep what the brief has locked', () => {
     const locked = growthWorld(growingWish({}, { locks: [{ slot: 'card', part: 'card', offer: null }] }));
-    expect(baseWishes(locked).some((wish) => wish.asked.includes('Big card') && wish.asked.startsWith('around'))).toBe(false); // prettier-ignore
+    expect(
+      baseWishes(locked).some((wish) => wish.asked.includes('Big card') && wish.asked.startsWith('around')),
+    ).toBe(false);
     for (const base of basesOf(locked)) expect(base.picks.card?.part).toBe('card');
   });
   it('room is asked for by today’s prices, so that more money later only adds to it', () => {
-    const asked = (amountMinor: number) => new Set(baseWishes(growing({ sums: [{ id: 'a', on: LAST, amountMinor, note: '' }] })).map((wish) => wish.asked)); // prettier-ignore
+    const asked = (amountMinor: number) =>
+      new Set(
+        baseWishes(growing({ sums: [{ id: 'a', on: LAST, amountMinor, note: '' }] })).map(
+          (wish) => wish.asked,
+        ),
+      );
     const [little, much] = [asked(1000), asked(90_000)];
     for (const each of little) expect(much.has(each)).toBe(true);
   });

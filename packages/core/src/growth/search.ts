@@ -68,10 +68,12 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
   };
 
   /** Whether a path that can be worth no more than the one known of its kind cannot cost less either. */
-  const dearerThan = (key: string | null) => (worth: number, leastNet: number): boolean => {
-    const own = key === null ? undefined : found.get(key);
-    return own !== undefined && valueOf(worth) === own.value && leastNet >= own.net;
-  }; // prettier-ignore
+  const dearerThan =
+    (key: string | null) =>
+    (worth: number, leastNet: number): boolean => {
+      const own = key === null ? undefined : found.get(key);
+      return own !== undefined && valueOf(worth) === own.value && leastNet >= own.net;
+    };
 
   /** Goes through everything that can follow a base. */
   function* walk(base: Base, start: Node): Generator<void, void, unknown> {
@@ -102,22 +104,34 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
         const worth = worthOf(kitchen, platform, card ?? current, stage);
         if (worth === null || !canMatter(worth)) return;
         // Before any rule is asked: what may still come with the money that is left; at the end, whether it can be cheaper.
-        const nodes = advance(kitchen, node, stage, platform, card, worth, isLast ? needs : relaxed, (core, left, spent) =>
-          isLast ? !isDearer(node.worth + worth, spent) : matters(node.worth + worth + bound(core, left, stage + 1), ownKey),
-        ); // prettier-ignore
+        const nodes = advance(
+          kitchen,
+          node,
+          stage,
+          platform,
+          card,
+          worth,
+          isLast ? needs : relaxed,
+          (core, left, spent) =>
+            isLast
+              ? !isDearer(node.worth + worth, spent)
+              : matters(node.worth + worth + bound(core, left, stage + 1), ownKey),
+        );
         // At the last stage nothing comes after: the cheapest will do.
         const taken = isLast && nodes.length > 1 ? [cheapest(nodes)] : nodes;
         for (const next of taken) yield* visit(next, stage + 1);
       }
 
       for (const platform of platformsOf(holding)) {
-        const left = money - sumOf(platform.ins, stage, priceAt) + (pays ? sumOf(platform.outs, stage, resaleAt) : 0); // prettier-ignore
+        const left =
+          money - sumOf(platform.ins, stage, priceAt) + (pays ? sumOf(platform.outs, stage, resaleAt) : 0);
         if (left + cardBack + fromCompanions < 0) continue;
         const allowedHere = allowedFrom(current);
         for (const { card, most } of cardsInOrder(platform.processor, stage)) {
           if (!canMatter(most)) break;
           const price = priceAt(card, stage) ?? Infinity;
-          if (allowedHere.has(card) && left - price + cardBack + fromCompanions >= 0) yield* take(platform, card); // prettier-ignore
+          if (allowedHere.has(card) && left - price + cardBack + fromCompanions >= 0)
+            yield* take(platform, card);
         }
         yield* take(platform, null);
       }
@@ -140,7 +154,14 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
     ready.sort((a, b) => b.top - a.top || a.base.cost - b.base.cost);
     for (const [basesDone, { base, holding, first, top }] of ready.entries()) {
       if (matters(top, by === 'today' ? baseKey(base.picks) : null)) {
-        const start: Node = { holding, money: world.limit - base.cost, spent: base.cost, worth: first, steps: [], cores: '' }; // prettier-ignore
+        const start: Node = {
+          holding,
+          money: world.limit - base.cost,
+          spent: base.cost,
+          worth: first,
+          steps: [],
+          cores: '',
+        };
         const steps = walk(base, start);
         while (!steps.next().done) if (yield { best: best(), bound: valueOf(top), basesDone }) return false;
       }

@@ -67,7 +67,11 @@ function triesFor(wish: OutlookWish, world: GrowthWorld, best: FoundPath): Tries
     add({ kind: 'date', sum: sum.id }, month, [1, Math.min(growth.horizonMonths - 1, month + 12)], 1);
     add({ kind: 'amount', sum: sum.id }, sum.amountMinor, [0, 2 * sum.amountMinor], 100);
   }
-  const wished = best.steps.flatMap(({ on, changes }) => changes.filter(({ slot }) => slot === 'card' || slot === 'processor').map(({ part }) => ({ on, part: part ?? '' }))); // prettier-ignore
+  const wished = best.steps.flatMap(({ on, changes }) =>
+    changes
+      .filter(({ slot }) => slot === 'card' || slot === 'processor')
+      .map(({ part }) => ({ on, part: part ?? '' })),
+  );
   for (const { on, part } of wished) {
     const known = world.market.parts.get(part);
     const now = known ? world.outlook.priceAt(known, monthOf(world.today, on)) : null;
@@ -86,15 +90,30 @@ function moved(growth: Growth, lever: Lever, to: number, today: string): Growth 
     case 'price': // moves the market, not the brief
       return growth;
     case 'date':
-      return { ...growth, sums: growth.sums.map((sum) => (sum.id === lever.sum ? { ...sum, on: addMonths(today, to) } : sum)) }; // prettier-ignore
+      return {
+        ...growth,
+        sums: growth.sums.map((sum) => (sum.id === lever.sum ? { ...sum, on: addMonths(today, to) } : sum)),
+      };
     case 'amount':
-      return { ...growth, sums: growth.sums.map((sum) => (sum.id === lever.sum ? { ...sum, amountMinor: Math.round(to) } : sum)) }; // prettier-ignore
+      return {
+        ...growth,
+        sums: growth.sums.map((sum) =>
+          sum.id === lever.sum ? { ...sum, amountMinor: Math.round(to) } : sum,
+        ),
+      };
     case 'fall':
       return { ...growth, falls: { ...growth.falls, [lever.of]: to } };
     case 'heavier': {
       const step = to - growth.heavierYearly;
-      const families = Object.entries(growth.heavierByFamily).map(([family, rate]) => [family, Math.max(-0.5, rate + step)]); // prettier-ignore
-      return { ...growth, heavierYearly: to, heavierByFamily: Object.fromEntries(families) as Record<string, number> }; // prettier-ignore
+      const families = Object.entries(growth.heavierByFamily).map(([family, rate]) => [
+        family,
+        Math.max(-0.5, rate + step),
+      ]);
+      return {
+        ...growth,
+        heavierYearly: to,
+        heavierByFamily: Object.fromEntries(families) as Record<string, number>,
+      };
     }
     case 'discount':
       return { ...growth, discountYearly: to };
@@ -106,25 +125,42 @@ function moved(growth: Growth, lever: Lever, to: number, today: string): Growth 
 const KEEPS_YEARS: ReadonlySet<Lever['kind']> = new Set(['date', 'amount', 'fall', 'price']);
 
 /** The world with a lever moved; `now` is where it stands. A price is moved at all later times alike, what it fetches too. */
-function worldWith(wish: OutlookWish, world: GrowthWorld, lever: Lever, now: number, to: number): GrowthWorld {
+function worldWith(
+  wish: OutlookWish,
+  world: GrowthWorld,
+  lever: Lever,
+  now: number,
+  to: number,
+): GrowthWorld {
   if (lever.kind === 'price') {
     const shift = Math.log(Math.max(1, to) / now);
-    return { ...world, outlook: world.outlook.shaken({ of: (part) => (part.id === lever.part ? shift : 0) }, true) };
+    return {
+      ...world,
+      outlook: world.outlook.shaken({ of: (part) => (part.id === lever.part ? shift : 0) }, true),
+    };
   }
   const brief: Brief = { ...wish.brief, growth: moved(wish.brief.growth, lever, to, world.today) };
   return growthWorld({ ...wish, brief }, KEEPS_YEARS.has(lever.kind) ? world : { lists: world.lists });
-} // prettier-ignore
+}
 
 /**
  * What date, sum, price or rate flips the choice of what to buy today, among the builds that the plan started from: the
  * nearest value each way, found on a grid and then by halving. A flip that comes back between two grid points is missed.
  * Send `true` to stop.
  */
-export function* growthFlips(wish: OutlookWish, world: GrowthWorld, bases: readonly Base[], best: FoundPath): Generator<FlipsProgress, readonly GrowthFlip[], boolean | undefined> {
+export function* growthFlips(
+  wish: OutlookWish,
+  world: GrowthWorld,
+  bases: readonly Base[],
+  best: FoundPath,
+): Generator<FlipsProgress, readonly GrowthFlip[], boolean | undefined> {
   const own = choiceOf(best);
   const out: GrowthFlip[] = [];
   const all = triesFor(wish, world, best);
-  const [mine, others] = [bases.filter((base) => choiceOf({ base }) === own), bases.filter((base) => choiceOf({ base }) !== own)];
+  const [mine, others] = [
+    bases.filter((base) => choiceOf({ base }) === own),
+    bases.filter((base) => choiceOf({ base }) !== own),
+  ];
   /** What beats the present choice with a lever moved; null when nothing does. */
   const beatenAt = (lever: Lever, now: number, value: number): FoundPath | null => {
     const other = worldWith(wish, world, lever, now, value);
@@ -152,9 +188,15 @@ export function* growthFlips(wish: OutlookWish, world: GrowthWorld, bases: reado
       if (becomes) found = { at: middle, becomes };
       else inside = middle;
     }
-    const flip: GrowthFlip = { lever, now, at: found?.at ?? null, reach: values[values.length - 1], becomes: found?.becomes ?? null };
+    const flip: GrowthFlip = {
+      lever,
+      now,
+      at: found?.at ?? null,
+      reach: values[values.length - 1],
+      becomes: found?.becomes ?? null,
+    };
     out.push(flip);
     if (yield { done: (n + 1) / all.length, found: flip }) return out;
   }
   return out;
-} // prettier-ignore
+}

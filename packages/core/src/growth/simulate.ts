@@ -56,7 +56,11 @@ function drawnShocks(world: GrowthWorld, seed: number): Shocks {
 /** Parts in and out of every stage, worked out once for all futures. */
 interface Flow {
   readonly path: FoundPath;
-  readonly stages: readonly { readonly month: number; readonly ins: readonly Part[]; readonly outs: readonly Part[] }[]; // prettier-ignore
+  readonly stages: readonly {
+    readonly month: number;
+    readonly ins: readonly Part[];
+    readonly outs: readonly Part[];
+  }[];
 }
 
 function flowOf(world: GrowthWorld, path: FoundPath): Flow {
@@ -64,7 +68,11 @@ function flowOf(world: GrowthWorld, path: FoundPath): Flow {
   const stages = path.steps.map((step: PathStep) => {
     const made = withChanges(holding, step.changes, world.market.parts);
     holding = made.holding;
-    return { month: monthOf(world.today, step.on), ins: made.ins.map(({ part }) => part), outs: made.outs.map(({ part }) => part) }; // prettier-ignore
+    return {
+      month: monthOf(world.today, step.on),
+      ins: made.ins.map(({ part }) => part),
+      outs: made.outs.map(({ part }) => part),
+    };
   });
   return { path, stages };
 }
@@ -83,7 +91,10 @@ export function* growthChances(
   const { pays } = growth.resale;
   const kitchens = SHARES.map((share): Kitchen => {
     const sums = growth.sums.map((sum) => ({ ...sum, amountMinor: Math.round(sum.amountMinor * share) }));
-    const brief = { ...wish.brief, growth: { ...growth, sums, monthlyMinor: Math.round(growth.monthlyMinor * share) } }; // prettier-ignore
+    const brief = {
+      ...wish.brief,
+      growth: { ...growth, sums, monthlyMinor: Math.round(growth.monthlyMinor * share) },
+    };
     return kitchenFor(share === 1 ? world : growthWorld({ ...wish, brief }, world));
   });
   const pools: Flow[][] = [];
@@ -97,7 +108,11 @@ export function* growthChances(
     pools.push([...paths.values()].sort((a, b) => b.value - a.value).map((path) => flowOf(world, path)));
   }
   /** How many stages of a flow can be paid one after the other. */
-  const payable = ({ path, stages }: Flow, price: (part: Part, month: number) => number, resale: (part: Part, month: number) => number): number => {
+  const payable = (
+    { path, stages }: Flow,
+    price: (part: Part, month: number) => number,
+    resale: (part: Part, month: number) => number,
+  ): number => {
     let spent = path.base.cost;
     for (const [n, { month, ins, outs }] of stages.entries()) {
       spent += ins.reduce((sum, part) => sum + price(part, month), 0);
@@ -105,7 +120,7 @@ export function* growthChances(
       if (world.limit + world.incomeBy(month) - spent < 0) return n;
     }
     return stages.length;
-  }; // prettier-ignore
+  };
   const wins = answers.map(() => 0);
   const values = answers.map(() => new Float64Array(futures));
   const best = answers[0] ? flowOf(world, answers[0]) : null;
@@ -122,7 +137,10 @@ export function* growthChances(
     };
     const price = keep('in', (part, month) => outlook.priceAt(part, month) ?? Infinity);
     const resale = keep('out', (part, month) => outlook.resaleAt(part, month));
-    const reached = pools.map((pool) => pool.find((flow) => payable(flow, price, resale) === flow.stages.length)?.path.value ?? -Infinity); // prettier-ignore
+    const reached = pools.map(
+      (pool) =>
+        pool.find((flow) => payable(flow, price, resale) === flow.stages.length)?.path.value ?? -Infinity,
+    );
     const top = Math.max(...reached);
     const many = reached.filter((value) => value === top).length;
     reached.forEach((value, n) => {
@@ -136,7 +154,14 @@ export function* growthChances(
     each: answers.map((path, n): Chance => {
       const sorted = values[n].filter(Number.isFinite).sort();
       const at = (p: number) => (sorted.length === 0 ? 0 : Math.round(quantileSorted(sorted, p)));
-      return { base: path.base, choice: choiceOf(path), best: wins[n] / futures, low: at(0.1), middle: at(0.5), high: at(0.9) }; // prettier-ignore
+      return {
+        base: path.base,
+        choice: choiceOf(path),
+        best: wins[n] / futures,
+        low: at(0.1),
+        middle: at(0.5),
+        high: at(0.9),
+      };
     }),
     steps: (best?.path.steps ?? []).map(({ on }, n) => ({ on, payable: paid[n] / futures })),
   };

@@ -17,6 +17,11 @@ export function watchesOf(stages: readonly Pick<StageReport, 'on' | 'lines' | 'l
   for (const stage of stages.slice(1))
     for (const { part, way, then } of stage.lines)
       if (way === 'in' && then && !out.has(part.id))
-        out.set(part.id, { part, from: stage.on, price: then.minor, most: then.minor + Math.max(0, stage.left) }); // prettier-ignore
+        out.set(part.id, {
+          part,
+          from: stage.on,
+          price: then.minor,
+          most: then.minor + Math.max(0, stage.left),
+        });
   return [...out.values()];
 }

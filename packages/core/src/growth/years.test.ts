@@ -24,14 +24,33 @@ describe('games grow heavier', () => {
   });
   it('a build left alone decays from month to month', () => {
     const { scores } = evaluatePath(growing(), { picks: picksWith(), steps: [] });
-    for (let month = 1; month < 36; month++) expect(scores?.[month]).toBeLessThanOrEqual(scores?.[month - 1] ?? 0); // prettier-ignore
+    for (let month = 1; month < 36; month++)
+      expect(scores?.[month]).toBeLessThanOrEqual(scores?.[month - 1] ?? 0);
     expect(scores?.[35]).toBeLessThan(scores?.[0] ?? 0);
   });
 });
 
 describe('a month to come', () => {
-  const screen = { kind: 'screen' as const, id: 's', on: LATER, note: '', widthPx: 2560, heightPx: 1440, refreshHz: 165, costMinor: 0 }; // prettier-ignore
-  const game = { kind: 'game' as const, id: 'g', on: LATER, note: '', game: 'game', preset: 'high' as const, weight: 1, timesAsHeavy: 1.5 }; // prettier-ignore
+  const screen = {
+    kind: 'screen' as const,
+    id: 's',
+    on: LATER,
+    note: '',
+    widthPx: 2560,
+    heightPx: 1440,
+    refreshHz: 165,
+    costMinor: 0,
+  };
+  const game = {
+    kind: 'game' as const,
+    id: 'g',
+    on: LATER,
+    note: '',
+    game: 'game',
+    preset: 'high' as const,
+    weight: 1,
+    timesAsHeavy: 1.5,
+  };
   it('has the screen of its day, and the games taken up by then', () => {
     const wish = growingWish({ wishes: [screen, game] }).brief;
     const before = worldIn(wish, GROWING.frameModel, TODAY, 7).brief.play;
@@ -56,12 +75,19 @@ describe('a month to come', () => {
     }
   });
   it('weighs less the later it is, as the discount says, and sums are whole', () => {
-    const years = yearsFor({ ...brief, growth: { ...brief.growth, discountYearly: 0.25 } }, GROWING.frameModel, TODAY); // prettier-ignore
+    const years = yearsFor(
+      { ...brief, growth: { ...brief.growth, discountYearly: 0.25 } },
+      GROWING.frameModel,
+      TODAY,
+    );
     expect(years.weight(12, 13) / years.weight(0, 1)).toBeCloseTo(1 / 1.25, 5);
     expect(Number.isInteger(years.weight(0, 36))).toBe(true);
   });
   it('a game that the model does not know leaves the value unknown', () => {
-    const world = growing({}, { play: { ...brief.play, games: [{ game: 'lost', preset: 'high', weight: 1, target: null }] } }); // prettier-ignore
+    const world = growing(
+      {},
+      { play: { ...brief.play, games: [{ game: 'lost', preset: 'high', weight: 1, target: null }] } },
+    );
     const report = evaluatePath(world, { picks: picksWith(), steps: [] });
     expect([report.value, report.scores]).toEqual([null, null]);
   });
@@ -75,7 +101,12 @@ describe('one path against another', () => {
   });
   it('does not count a lead that is lost again, nor a level end', () => {
     expect(overtaking(of(12, 12, 8), of(10, 10, 10))?.aheadFrom).toBeNull();
-    expect(overtaking(of(10, 10), of(10, 10))).toEqual({ aheadFrom: null, caughtUpFrom: 0, before: 0, after: 0 }); // prettier-ignore
+    expect(overtaking(of(10, 10), of(10, 10))).toEqual({
+      aheadFrom: null,
+      caughtUpFrom: 0,
+      before: 0,
+      after: 0,
+    });
     expect(overtaking({ scores: null }, of(1))).toBeNull();
   });
 });
@@ -86,7 +117,14 @@ describe('from when what runs', () => {
     expect(runsFrom({ games }, 30)).toEqual([
       { game: 'a', preset: 'high', target: 60, playable: 2, atTarget: 3, targetUntil: 4 },
     ]);
-    expect(runsFrom({ games: [{ ...games[0], averages: [10, 20] }] }, 30)[0]).toMatchObject({ playable: null, atTarget: null, targetUntil: null }); // prettier-ignore
-    expect(runsFrom({ games: [{ ...games[0], averages: [70, 70] }] }, 30)[0]).toMatchObject({ atTarget: 0, targetUntil: null }); // prettier-ignore
+    expect(runsFrom({ games: [{ ...games[0], averages: [10, 20] }] }, 30)[0]).toMatchObject({
+      playable: null,
+      atTarget: null,
+      targetUntil: null,
+    });
+    expect(runsFrom({ games: [{ ...games[0], averages: [70, 70] }] }, 30)[0]).toMatchObject({
+      atTarget: 0,
+      targetUntil: null,
+    });
   });
 });

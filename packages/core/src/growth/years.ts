@@ -1,4 +1,18 @@
-import { cardSide, counted, figureOf, frameTimeOf, meanOf, meanValue, processorSide, scenesOf, scoreOf, timeOn, type Mean, type Scene, type SystemRates } from '../frames/index.ts'; // prettier-ignore
+import {
+  cardSide,
+  counted,
+  figureOf,
+  frameTimeOf,
+  meanOf,
+  meanValue,
+  processorSide,
+  scenesOf,
+  scoreOf,
+  timeOn,
+  type Mean,
+  type Scene,
+  type SystemRates,
+} from '../frames/index.ts';
 import type { Brief, FrameModel, Game, Growth, PresetEffects } from '../parts/index.ts';
 import { monthOf } from './calendar.ts';
 
@@ -140,7 +154,11 @@ export function yearsFor(brief: Brief, model: FrameModel, today: string): Years 
     return Float64Array.from(months, ({ scenes, mean }, n) => {
       if (scenes.length === 0) return 0;
       for (let k = 0; k < scenes.length; k++)
-        values[k] = counted(objective, scenes[k], figureOf(objective.figure, frameTimeOf(scenes[k], first[n][k], second[n][k]))); // prettier-ignore
+        values[k] = counted(
+          objective,
+          scenes[k],
+          figureOf(objective.figure, frameTimeOf(scenes[k], first[n][k], second[n][k])),
+        );
       return scoreOf(meanValue(mean, values));
     });
   };

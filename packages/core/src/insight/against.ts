@@ -25,7 +25,10 @@ export function against(candidate: Picks, other: Picks, catalogue: Catalogue, br
   const { summarise } = summaryFor(catalogue, brief);
   const [a, b] = [summarise(candidate), summarise(other)];
   const swaps = swapsBetween(other, candidate, catalogue, brief, market);
-  const score = a.rates.status === 'known' && b.rates.status === 'known' ? a.rates.objective.score - b.rates.objective.score : null; // prettier-ignore
+  const score =
+    a.rates.status === 'known' && b.rates.status === 'known'
+      ? a.rates.objective.score - b.rates.objective.score
+      : null;
   // Frames explain where there is a difference in frames; money explains the rest.
   const weightOf = (swap: Swap) => (score ? Math.abs(swap.score ?? 0) : Math.abs(swap.money));
   const most = Math.max(0, ...swaps.map(weightOf));

@@ -100,24 +100,78 @@ export function* flips(catalogue: Catalogue, brief: Brief): FlipSearch {
     );
     const changes = changesTo(without);
     const base = { slot, part: offer.part, offer: offer.id, game: null };
-    if (yield report(changes.length > 0 ? { ...base, kind: 'stock', move: 0, distance: null, becomes: without, changes } : null)) return sortedFlips(found); // prettier-ignore
+    if (
+      yield report(
+        changes.length > 0
+          ? { ...base, kind: 'stock', move: 0, distance: null, becomes: without, changes }
+          : null,
+      )
+    )
+      return sortedFlips(found);
     const rise = nearestMove(offer, 1, offer.priceMinor * LARGEST_MOVE);
-    if (yield report(rise && { ...base, kind: 'rise', move: rise.move, distance: rise.move / offer.priceMinor, becomes: rise.answer, changes: changesTo(rise.answer) })) return sortedFlips(found); // prettier-ignore
+    if (
+      yield report(
+        rise && {
+          ...base,
+          kind: 'rise',
+          move: rise.move,
+          distance: rise.move / offer.priceMinor,
+          becomes: rise.answer,
+          changes: changesTo(rise.answer),
+        },
+      )
+    )
+      return sortedFlips(found);
   }
   for (const { slot, offer, fall } of rivals) {
     const nearest = nearestMove(offer, -1, Math.min(fall, offer.priceMinor - 1));
     const takesIt = nearest?.answer?.picks[slot]?.part === offer.part;
-    if (yield report(nearest && takesIt ? { kind: 'fall', slot, part: offer.part, offer: offer.id, game: null, move: nearest.move, distance: -nearest.move / offer.priceMinor, becomes: nearest.answer, changes: changesTo(nearest.answer) } : null)) return sortedFlips(found); // prettier-ignore
+    if (
+      yield report(
+        nearest && takesIt
+          ? {
+              kind: 'fall',
+              slot,
+              part: offer.part,
+              offer: offer.id,
+              game: null,
+              move: nearest.move,
+              distance: -nearest.move / offer.priceMinor,
+              becomes: nearest.answer,
+              changes: changesTo(nearest.answer),
+            }
+          : null,
+      )
+    )
+      return sortedFlips(found);
   }
   for (const { game } of games) {
     for (const sign of [1, -1] as const) {
       let flip: Flip | null = null;
       for (const factor of FACTORS.map((each) => each ** sign)) {
-        const wish = { ...brief, play: { ...brief.play, games: brief.play.games.map((each) => (each.game === game ? { ...each, weight: each.weight * factor } : each)) } }; // prettier-ignore
+        const wish = {
+          ...brief,
+          play: {
+            ...brief.play,
+            games: brief.play.games.map((each) =>
+              each.game === game ? { ...each, weight: each.weight * factor } : each,
+            ),
+          },
+        };
         const answer = solve(catalogue, wish);
         const changes = changesTo(answer);
         if (changes.length === 0) continue;
-        flip = { kind: 'weight', slot: null, part: null, offer: null, game, move: factor, distance: Math.abs(Math.log(factor)), becomes: answer, changes }; // prettier-ignore
+        flip = {
+          kind: 'weight',
+          slot: null,
+          part: null,
+          offer: null,
+          game,
+          move: factor,
+          distance: Math.abs(Math.log(factor)),
+          becomes: answer,
+          changes,
+        };
         break;
       }
       if (yield report(flip)) return sortedFlips(found);
@@ -142,7 +196,11 @@ interface Rival {
 function rivalsOf(catalogue: Catalogue, brief: Brief, best: Answer, limit: number): Rival[] {
   const { lanes } = tradesFor(catalogue, brief)(best.picks);
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const rates = new Map(catalogue.currencyRates.filter((rate) => rate.to === brief.money.currency).map((rate) => [rate.from, rate.rate])); // prettier-ignore
+  const rates = new Map(
+    catalogue.currencyRates
+      .filter((rate) => rate.to === brief.money.currency)
+      .map((rate) => [rate.from, rate.rate]),
+  );
   const found = new Map<string, Rival>();
   const add = (slot: Slot, offer: Offer | null | undefined, fall: number) => {
     if (!offer || fall <= 0) return;
@@ -173,5 +231,7 @@ function rivalsOf(catalogue: Catalogue, brief: Brief, best: Answer, limit: numbe
       add(part.slot, offer, step.score > best.score ? step.cost - limit : step.cost - best.cost + 1);
     }
   }
-  return [...found.values()].sort((a, b) => a.fall / a.offer.priceMinor - b.fall / b.offer.priceMinor).slice(0, MOST_FALLS); // prettier-ignore
+  return [...found.values()]
+    .sort((a, b) => a.fall / a.offer.priceMinor - b.fall / b.offer.priceMinor)
+    .slice(0, MOST_FALLS);
 }

@@ -6,7 +6,10 @@ import { against } from './against.ts';
 import { flips, type Flip } from './flips.ts';
 import { hullOf, kneesOf, rungsOf, stepAt } from './frontier-shape.ts';
 
-const points = ([0, 100, 150, 200, 400, 500] as const).map((cost, n) => ({ cost, score: [0, 50, 55, 90, 100, 101][n] })); // prettier-ignore
+const points = ([0, 100, 150, 200, 400, 500] as const).map((cost, n) => ({
+  cost,
+  score: [0, 50, 55, 90, 100, 101][n],
+}));
 
 describe('the shape of a frontier', () => {
   it('its envelope leaves out what a straight line beats (worked out on paper)', () => {
@@ -14,12 +17,18 @@ describe('the shape of a frontier', () => {
     expect(hullOf([])).toEqual([]);
   });
   it('no point lies above the envelope, and its slopes fall', () => {
-    const many = Array.from({ length: 60 }, (_, n) => ({ cost: n * 10, score: Math.round(Math.sqrt(n) * 100 + ((n * 37) % 11)) })); // prettier-ignore
+    const many = Array.from({ length: 60 }, (_, n) => ({
+      cost: n * 10,
+      score: Math.round(Math.sqrt(n) * 100 + ((n * 37) % 11)),
+    }));
     const hull = hullOf(many);
     for (const point of many) {
       const right = hull.findIndex((each) => each.cost >= point.cost);
       const [a, b] = [hull[Math.max(0, right - 1)], hull[right]];
-      const line = a.cost === b.cost ? b.score : a.score + ((b.score - a.score) * (point.cost - a.cost)) / (b.cost - a.cost); // prettier-ignore
+      const line =
+        a.cost === b.cost
+          ? b.score
+          : a.score + ((b.score - a.score) * (point.cost - a.cost)) / (b.cost - a.cost);
       expect(point.score).toBeLessThanOrEqual(line + 1e-9);
     }
     const slopes = rungsOf(many).map((rung) => rung.score / rung.money);
@@ -54,7 +63,14 @@ const world: Catalogue = {
     { ...OFFERS[3], id: 'fast.near', part: 'fast', priceMinor: 26000 },
     { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 15000 },
   ],
-  frameModel: { ...MODEL, cards: [...MODEL.cards, { part: 'fast', rateLn: 0.2, sdLn: 0.03 }, { part: 'slow', rateLn: -0.4, sdLn: 0.03 }] }, // prettier-ignore
+  frameModel: {
+    ...MODEL,
+    cards: [
+      ...MODEL.cards,
+      { part: 'fast', rateLn: 0.2, sdLn: 0.03 },
+      { part: 'slow', rateLn: -0.4, sdLn: 0.03 },
+    ],
+  },
 };
 const least = runSearch(prepare(world, BRIEF).solve(1_000_000)).answers[0];
 const withSlow = { ...BRIEF, locks: [{ slot: 'card', part: 'slow', offer: null }] } as const;
@@ -83,13 +99,20 @@ describe('what would flip the best set', () => {
     expect(rise?.becomes?.picks.card?.part).toBe('slow');
   });
   it('the card running out', () => {
-    expect(found.find((flip) => flip.kind === 'stock' && flip.part === 'card')?.becomes?.picks.card?.part).toBe('slow'); // prettier-ignore
+    expect(
+      found.find((flip) => flip.kind === 'stock' && flip.part === 'card')?.becomes?.picks.card?.part,
+    ).toBe('slow');
   });
   it('nearest first, each confirmed by solving the changed market', () => {
     const distances = found.map((flip) => flip.distance ?? Infinity);
     expect([...distances].sort((a, b) => a - b)).toEqual(distances);
     for (const flip of found.filter((each) => each.kind === 'rise' || each.kind === 'fall')) {
-      const moved = { ...world, offers: world.offers.map((offer) => (offer.id === flip.offer ? { ...offer, priceMinor: offer.priceMinor + flip.move } : offer)) }; // prettier-ignore
+      const moved = {
+        ...world,
+        offers: world.offers.map((offer) =>
+          offer.id === flip.offer ? { ...offer, priceMinor: offer.priceMinor + flip.move } : offer,
+        ),
+      };
       const answer = runSearch(prepare(moved, brief).solve(brief.money.budgetMinor)).answers[0];
       expect(answer?.picks.card?.part).toBe(flip.becomes?.picks.card?.part);
     }
@@ -115,7 +138,10 @@ describe('a candidate against another build', () => {
     expect(held.swaps.reduce((sum, swap) => sum + (swap.score ?? 0), 0)).toBe(held.score);
   });
   it('names the rules in its way', () => {
-    const broken = { ...world, parts: world.parts.map((part) => (part.id === 'memory' ? { ...MEMORY, type: 'DDR5' as const } : part)) }; // prettier-ignore
+    const broken = {
+      ...world,
+      parts: world.parts.map((part) => (part.id === 'memory' ? { ...MEMORY, type: 'DDR5' as const } : part)),
+    };
     expect(against(least.picks, slowBuild.picks, broken, BRIEF).barriers).toContain('memory-type');
     expect(PROCESSOR.memoryTypes).toEqual(['DDR4']);
   });

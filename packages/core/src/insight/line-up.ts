@@ -1,4 +1,10 @@
-import { comparerFor, conditionsOf, differencesIn, type ConditionDifference, type GameComparison } from '../frames/index.ts'; // prettier-ignore
+import {
+  comparerFor,
+  conditionsOf,
+  differencesIn,
+  type ConditionDifference,
+  type GameComparison,
+} from '../frames/index.ts';
 import { SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '../parts/index.ts';
 import { summaryFor, type Summary } from '../trades/index.ts';
 
@@ -41,7 +47,11 @@ const least = (a: number | null | undefined, b: number | null | undefined): numb
 
 function traitsOf(summary: Summary, picks: Picks, catalogue: ReadonlyMap<string, string>): Traits {
   const { set, findings } = summary;
-  const noise = set.cooler ? set.cooler.noiseDb : set.processor?.boxedCooler ? set.processor.boxedCooler.noiseDb : null; // prettier-ignore
+  const noise = set.cooler
+    ? set.cooler.noiseDb
+    : set.processor?.boxedCooler
+      ? set.processor.boxedCooler.noiseDb
+      : null;
   const count = (verdict: string) => findings.filter((found) => found.verdict === verdict).length;
   return {
     loadWatts: summary.load ? summary.load.deciwatts / 10 : null,
@@ -74,7 +84,9 @@ export function lineUpOf(
       traits: traitsOf(summaries[n], picks, conditions),
       against: n === 0 ? null : compare(summaries[n].set, summaries[0].set),
     })),
-    different: SLOTS.filter((slot) => new Set(candidates.map(({ picks }) => `${picks[slot]?.part}|${picks[slot]?.offer}`)).size > 1), // prettier-ignore
+    different: SLOTS.filter(
+      (slot) => new Set(candidates.map(({ picks }) => `${picks[slot]?.part}|${picks[slot]?.offer}`)).size > 1,
+    ),
     unlike: differencesIn(summaries.map(({ set }) => conditionsOf(brief, set))),
   };
 }

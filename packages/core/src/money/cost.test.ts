@@ -6,10 +6,35 @@ import { conditionsFor, indexMarket, offerBarrier, usableOffers } from './market
 import { BRIEF } from '../test/fixtures.ts';
 
 const extra: Offer[] = [
-  { id: 'case.far', part: 'case', shop: 'far', priceMinor: 39950, condition: 'new', inStock: true, seenOn: '2026-11-20' },
-  { id: 'card.stall', part: 'card', shop: 'stalls', priceMinor: 15000, shippingMinor: 590, condition: 'used', inStock: true, seenOn: '2026-11-20' },
-  { id: 'board.gone', part: 'board', shop: 'near', priceMinor: 100, condition: 'new', inStock: false, seenOn: '2026-11-20' },
-]; // prettier-ignore
+  {
+    id: 'case.far',
+    part: 'case',
+    shop: 'far',
+    priceMinor: 39950,
+    condition: 'new',
+    inStock: true,
+    seenOn: '2026-11-20',
+  },
+  {
+    id: 'card.stall',
+    part: 'card',
+    shop: 'stalls',
+    priceMinor: 15000,
+    shippingMinor: 590,
+    condition: 'used',
+    inStock: true,
+    seenOn: '2026-11-20',
+  },
+  {
+    id: 'board.gone',
+    part: 'board',
+    shop: 'near',
+    priceMinor: 100,
+    condition: 'new',
+    inStock: false,
+    seenOn: '2026-11-20',
+  },
+];
 const market = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, BRIEF);
 const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, offer });
 
@@ -108,7 +133,14 @@ describe('parts bought for their looks alone', () => {
 
 describe('conditions by slot', () => {
   it('stand in place of the general ones, for their slot alone', () => {
-    const brief = { ...BRIEF, market: { ...BRIEF.market, conditions: ['new'] as const, conditionsBySlot: { card: ['used'] as const } } }; // prettier-ignore
+    const brief = {
+      ...BRIEF,
+      market: {
+        ...BRIEF.market,
+        conditions: ['new'] as const,
+        conditionsBySlot: { card: ['used'] as const },
+      },
+    };
     expect(conditionsFor(brief, 'card')).toEqual(['used']);
     expect(conditionsFor(brief, 'memory')).toEqual(['new']);
     expect(usableOffers(market, brief, 'card').map((offer) => offer.id)).toEqual(['card.stall']);

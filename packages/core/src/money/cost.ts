@@ -105,7 +105,13 @@ export function costOf(picks: Picks, market: Market): Cost {
     }
     lines.push(partLine(item));
     for (const { deal, minor, off } of priced.instants)
-      lines.push({ ...partLine(item), kind: 'instant', deal: deal.id, amount: cents(-off.amount), stated: { minor: -minor, currency: priced.shop.currency } }); // prettier-ignore
+      lines.push({
+        ...partLine(item),
+        kind: 'instant',
+        deal: deal.id,
+        amount: cents(-off.amount),
+        stated: { minor: -minor, currency: priced.shop.currency },
+      });
   }
 
   const orders: CostOrder[] = [];
@@ -135,15 +141,42 @@ export function costOf(picks: Picks, market: Market): Cost {
     orders.push({ shop, items, settled });
     const stated = (minor: number) => ({ minor, currency: terms.currency });
     for (const { deal, minor, off } of settled.combos)
-      lines.push({ ...NOTHING, kind: deal.kind, shop, deal: deal.id, amount: cents(-off.amount), stated: stated(-minor) }); // prettier-ignore
+      lines.push({
+        ...NOTHING,
+        kind: deal.kind,
+        shop,
+        deal: deal.id,
+        amount: cents(-off.amount),
+        stated: stated(-minor),
+      });
     for (const { code, offs } of settled.codes)
       for (const { slot, minor, off } of offs)
-        lines.push({ ...NOTHING, kind: 'code', slot, shop, deal: code.id, amount: cents(-off.amount), stated: stated(-minor) }); // prettier-ignore
+        lines.push({
+          ...NOTHING,
+          kind: 'code',
+          slot,
+          shop,
+          deal: code.id,
+          amount: cents(-off.amount),
+          stated: stated(-minor),
+        });
     if (settled.fee)
-      shipping.push({ ...NOTHING, kind: 'shipping', shop, amount: settled.fee.worth.amount, stated: stated(settled.fee.minor) }); // prettier-ignore
+      shipping.push({
+        ...NOTHING,
+        kind: 'shipping',
+        shop,
+        amount: settled.fee.worth.amount,
+        stated: stated(settled.fee.minor),
+      });
     const tax = taxOf(items, settled);
     if (tax !== 0)
-      shipping.push({ ...NOTHING, kind: 'tax', shop, amount: cents(tax), stated: { minor: tax, currency: market.currency } }); // prettier-ignore
+      shipping.push({
+        ...NOTHING,
+        kind: 'tax',
+        shop,
+        amount: cents(tax),
+        stated: { minor: tax, currency: market.currency },
+      });
   }
   lines.push(...shipping);
   const till = sumCents(lines.map((line) => line.amount));
@@ -154,9 +187,16 @@ export function costOf(picks: Picks, market: Market): Cost {
   const school = schoolTotal({ till, expected, after }, brief.money.school);
   const counted = cents(aside.reduce((sum, line) => sum + line.amount, school as number));
   return {
-    till, expected, after, counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
-    lines, backs, aside, orders, unpriced,
-  }; // prettier-ignore
+    till,
+    expected,
+    after,
+    counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
+    lines,
+    backs,
+    aside,
+    orders,
+    unpriced,
+  };
 }
 
 /** How many of an offer can be had. */
@@ -171,7 +211,16 @@ export function schoolTotal(cost: Pick<Cost, 'till' | 'expected' | 'after'>, sch
 
 function partLine({ slot, priced }: OrderItem): CostLine {
   const { offer, shop, goods } = priced;
-  return { kind: 'part', slot, part: offer.part, offer: offer.id, shop: shop.id, deal: null, amount: goods.amount, stated: { minor: offer.priceMinor, currency: shop.currency } }; // prettier-ignore
+  return {
+    kind: 'part',
+    slot,
+    part: offer.part,
+    offer: offer.id,
+    shop: shop.id,
+    deal: null,
+    amount: goods.amount,
+    stated: { minor: offer.priceMinor, currency: shop.currency },
+  };
 }
 
 function addShipping(lines: CostLine[], item: OrderItem, { offer, shop, ownShipping, goods }: Priced): void {
@@ -200,7 +249,18 @@ function backsOf(items: readonly OrderItem[], school: 'strict' | 'expected' | 'a
   const all: (BackLine & { readonly left: number })[] = [];
   for (const { slot, priced } of items)
     for (const { claim, kind, face, expected, sendBy, left } of priced.backs)
-      all.push({ kind, deal: claim.id, claim, slot, part: priced.offer.part, shop: priced.shop.id, face, expected, sendBy, left }); // prettier-ignore
+      all.push({
+        kind,
+        deal: claim.id,
+        claim,
+        slot,
+        part: priced.offer.part,
+        shop: priced.shop.id,
+        face,
+        expected,
+        sendBy,
+        left,
+      });
   if (all.every((back) => back.left === Infinity)) return all;
   const used = new Map<string, number>();
   const order = [...all].sort(
@@ -239,7 +299,7 @@ export function salesOf(market: Market): readonly { readonly part: string; reado
         valueMinor !== null &&
         brief.owned.includes(part) &&
         market.parts.get(part)?.slot !== 'storage',
-    ) // prettier-ignore
+    )
     .map(({ part, valueMinor }) => ({ part, amount: valueMinor ?? 0 }));
 }
 

@@ -11,9 +11,20 @@ import { breakEvenPrice, newCost, usedCost } from './used-risk.ts';
 
 const base = { id: 'deal', name: 'Deal', from: null, to: null, source: null, seenOn: '2026-11-20' };
 const REBATE: Rebate = {
-  ...base, kind: 'rebate', shops: null, parts: ['card'], form: 'card', payoutDays: 70, chance: null, amountMinor: 2000, currency: 'EUR',
-  postmarkDays: 30, postmarkBy: null, householdLimit: null, papers: [],
-}; // prettier-ignore
+  ...base,
+  kind: 'rebate',
+  shops: null,
+  parts: ['card'],
+  form: 'card',
+  payoutDays: 70,
+  chance: null,
+  amountMinor: 2000,
+  currency: 'EUR',
+  postmarkDays: 30,
+  postmarkBy: null,
+  householdLimit: null,
+  papers: [],
+};
 const habits = BRIEF.money.claims;
 const cost = (
   picks: Picks,
@@ -26,10 +37,22 @@ const CARD: Picks = { card: pick('card') };
 
 describe('what a claim is expected to bring (values from a worked example of the chosen formula)', () => {
   const worth = (form: Rebate['form'], daysLeft = 60) =>
-    expectedWorth(2000, { ...REBATE, form }, habits, filingChance(habits.fileChance, addDays('2026-11-20', daysLeft), '2026-11-20')); // prettier-ignore
-  it.each([['card', 60, 1306], ['cash', 60, 1457], ['credit', 60, 1155], ['card', 3, 560], ['card', 0, 0], ['card', -1, 0]] as const)('20.00 as %s with %i days left: %i', (form, days, minor) => {
+    expectedWorth(
+      2000,
+      { ...REBATE, form },
+      habits,
+      filingChance(habits.fileChance, addDays('2026-11-20', daysLeft), '2026-11-20'),
+    );
+  it.each([
+    ['card', 60, 1306],
+    ['cash', 60, 1457],
+    ['credit', 60, 1155],
+    ['card', 3, 560],
+    ['card', 0, 0],
+    ['card', -1, 0],
+  ] as const)('20.00 as %s with %i days left: %i', (form, days, minor) => {
     expect(worth(form, days)).toBe(minor);
-  }); // prettier-ignore
+  });
   it('agrees with a simulation of 400 000 claims within half a per cent', () => {
     let seed = 7;
     const random = () => (seed = (Math.imul(seed, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32;
@@ -52,7 +75,10 @@ describe('what a claim is expected to bring (values from a worked example of the
     expect(expectedWorth(50, REBATE, habits, 0.85)).toBe(0);
   });
   it('learns from outcomes: nothing yet is the prior, many outcomes win', () => {
-    expect(learntHabits(habits, { filed: 0, missed: 0, paid: 0, refused: 0 })).toEqual({ fileChance: 0.85, acceptChance: 0.9 }); // prettier-ignore
+    expect(learntHabits(habits, { filed: 0, missed: 0, paid: 0, refused: 0 })).toEqual({
+      fileChance: 0.85,
+      acceptChance: 0.9,
+    });
     expect(learntHabits(habits, { filed: 90, missed: 0, paid: 10, refused: 80 }).fileChance).toBeCloseTo(
       0.985,
       3,
@@ -67,7 +93,9 @@ describe('what a claim is expected to bring (values from a worked example of the
 describe('days', () => {
   it('a window’s first and last day both count', () => {
     const window = { from: '2026-11-20', to: '2026-11-25' };
-    expect(['2026-11-19', '2026-11-20', '2026-11-25', '2026-11-26'].map((day) => windowAt(window, day))).toEqual(['before', 'open', 'open', 'past']); // prettier-ignore
+    expect(
+      ['2026-11-19', '2026-11-20', '2026-11-25', '2026-11-26'].map((day) => windowAt(window, day)),
+    ).toEqual(['before', 'open', 'open', 'past']);
   });
   it('counts over a leap day and over clock changes', () => {
     expect(addDays('2028-02-28', 1)).toBe('2028-02-29');
@@ -78,8 +106,10 @@ describe('days', () => {
     expect(() => dayNumber('2027-02-29')).toThrow('2027-02-29');
   });
   it('agree with the language’s own calendar over four centuries', () => {
-    for (let day = -60_000; day < 90_000; day += 7) expect(dateOf(day)).toBe(new Date(day * 86_400_000).toISOString().slice(0, 10)); // prettier-ignore
-    for (const date of ['1999-12-31', '2000-02-29', '2026-11-20', '2100-03-01']) expect(dateOf(dayNumber(date))).toBe(date); // prettier-ignore
+    for (let day = -60_000; day < 90_000; day += 7)
+      expect(dateOf(day)).toBe(new Date(day * 86_400_000).toISOString().slice(0, 10));
+    for (const date of ['1999-12-31', '2000-02-29', '2026-11-20', '2100-03-01'])
+      expect(dateOf(dayNumber(date))).toBe(date);
   });
   it('a moment belongs to the day of its place', () => {
     const moment = new Date('2026-11-30T23:30:00Z');
@@ -117,7 +147,9 @@ describe('rebates at their edges', () => {
     expect(backs({ from: '2026-11-25' }, { dates: { buyOn: '2026-11-25', readyBy: null } })).toEqual([2000]);
   });
   it('stops when the household has claimed as often as it may', () => {
-    const used = (times: number): Partial<Brief> => ({ money: { ...BRIEF.money, claims: { ...habits, used: [{ deal: 'deal', times }] } } }); // prettier-ignore
+    const used = (times: number): Partial<Brief> => ({
+      money: { ...BRIEF.money, claims: { ...habits, used: [{ deal: 'deal', times }] } },
+    });
     expect(backs({ householdLimit: 2 }, used(1))).toEqual([2000]);
     expect(backs({ householdLimit: 2 }, used(2))).toEqual([]);
     // Two parts qualify, one claim is left.
@@ -145,10 +177,31 @@ describe('rebates at their edges', () => {
 describe('what comes off at the till', () => {
   const lines = (picks: Picks, deals: readonly Deal[], change = {}) =>
     cost(picks, deals, change).lines.map((line) => [line.kind, line.amount]);
-  const code = (change: object): Deal => ({ ...base, kind: 'code', shop: 'near', code: 'X', off: { kind: 'amount', minor: 1000 }, minSpendMinor: 0, parts: null, slots: null, stacks: false, usesLeft: null, ...change }); // prettier-ignore
+  const code = (change: object): Deal => ({
+    ...base,
+    kind: 'code',
+    shop: 'near',
+    code: 'X',
+    off: { kind: 'amount', minor: 1000 },
+    minSpendMinor: 0,
+    parts: null,
+    slots: null,
+    stacks: false,
+    usesLeft: null,
+    ...change,
+  });
   it('an instant discount comes by itself, and does not lower what counts for free sending', () => {
-    const deal: Deal = { ...base, kind: 'instant', shop: 'near', parts: ['processor'], off: { kind: 'percent', percent: 20 } }; // prettier-ignore
-    expect(lines({ processor: pick('processor') }, [deal])).toEqual([['part', 12_000], ['instant', -2400]]); // prettier-ignore
+    const deal: Deal = {
+      ...base,
+      kind: 'instant',
+      shop: 'near',
+      parts: ['processor'],
+      off: { kind: 'percent', percent: 20 },
+    };
+    expect(lines({ processor: pick('processor') }, [deal])).toEqual([
+      ['part', 12_000],
+      ['instant', -2400],
+    ]);
   });
   it('a code needs its minimum, its part and a use that is left', () => {
     const till = (change: object) => cost({ processor: pick('processor') }, [code(change)]).till;
@@ -166,7 +219,13 @@ describe('what comes off at the till', () => {
     expect(cost({ processor: pick('processor') }, [{ ...a, stacks: true } as Deal, b]).till).toBe(9800);
   });
   it('a combo that lowers an order below free sending is worth what is left of it', () => {
-    const combo = (offMinor: number): Deal => ({ ...base, kind: 'combo', shop: 'near', parts: ['memory', 'storage'], offMinor }); // prettier-ignore
+    const combo = (offMinor: number): Deal => ({
+      ...base,
+      kind: 'combo',
+      shop: 'near',
+      parts: ['memory', 'storage'],
+      offMinor,
+    });
     const picks = { memory: pick('memory'), storage: pick('storage'), cooler: pick('cooler') };
     expect(cost(picks, []).till).toBe(10_500);
     // 105.00 less 6.00 is below 100.00: 5.00 for sending eats all but 1.00 of it.
@@ -186,25 +245,75 @@ describe('what comes off at the till', () => {
     expect(cost(four, [combo(1900), other]).till).toBe(10_100);
   });
   it('a gift that is in the build costs nothing there', () => {
-    const gift: Deal = { ...base, kind: 'gift', shop: 'near', parts: ['processor'], gift: { part: 'cooler', text: 'cooler' } }; // prettier-ignore
+    const gift: Deal = {
+      ...base,
+      kind: 'gift',
+      shop: 'near',
+      parts: ['processor'],
+      gift: { part: 'cooler', text: 'cooler' },
+    };
     expect(cost({ processor: pick('processor'), cooler: pick('cooler') }, [gift]).till).toBe(12_000);
     expect(cost({ cooler: pick('cooler') }, [gift]).till).toBe(3000);
   });
   it('fees by item and by weight, tax on top of all of it, each line converted by itself', () => {
     const [near, ...others] = SHOPS;
-    const shops = [{ ...near, taxAddedPercent: 19, shipping: { feeMinor: 300, freeFromMinor: null, perItemMinor: 50, byClassMinor: { small: 0, medium: 120, large: 700 } } }, ...others]; // prettier-ignore
+    const shops = [
+      {
+        ...near,
+        taxAddedPercent: 19,
+        shipping: {
+          feeMinor: 300,
+          freeFromMinor: null,
+          perItemMinor: 50,
+          byClassMinor: { small: 0, medium: 120, large: 700 },
+        },
+      },
+      ...others,
+    ];
     const found = cost({ processor: pick('processor'), card: pick('card') }, [], { catalogue: { shops } });
     // 120.00 + 230.00 goods, 3.00 + 2 × 0.50 + 1.20 sending; 19 % of each by itself.
-    expect(found.lines.map((line) => [line.kind, line.amount])).toEqual([['part', 12_000], ['part', 23_000], ['shipping', 520], ['tax', 2280 + 4370 + 57 + 20 + 23]]); // prettier-ignore
+    expect(found.lines.map((line) => [line.kind, line.amount])).toEqual([
+      ['part', 12_000],
+      ['part', 23_000],
+      ['shipping', 520],
+      ['tax', 2280 + 4370 + 57 + 20 + 23],
+    ]);
   });
   it('cashback with more for a review', () => {
-    const deal: Cashback = { ...base, kind: 'cashback', shops: ['near'], parts: null, form: 'cash', payoutDays: 30, chance: null, off: { kind: 'percent', percent: 2.5 }, currency: 'EUR', reviewExtraMinor: 300 }; // prettier-ignore
-    expect(cost(CARD, [deal]).backs.map((back) => [back.kind, back.face])).toEqual([['cashback', 575], ['review', 300]]); // prettier-ignore
+    const deal: Cashback = {
+      ...base,
+      kind: 'cashback',
+      shops: ['near'],
+      parts: null,
+      form: 'cash',
+      payoutDays: 30,
+      chance: null,
+      off: { kind: 'percent', percent: 2.5 },
+      currency: 'EUR',
+      reviewExtraMinor: 300,
+    };
+    expect(cost(CARD, [deal]).backs.map((back) => [back.kind, back.face])).toEqual([
+      ['cashback', 575],
+      ['review', 300],
+    ]);
   });
   it('of a lot all is paid, whatever is used of it', () => {
-    const lot = (part: string, priceMinor: number): Offer => ({ ...OFFERS[0], id: `${part}.lot`, part, shop: 'stalls', priceMinor, shippingMinor: part === 'board' ? 500 : 0, condition: 'used', lot: 'l' }); // prettier-ignore
+    const lot = (part: string, priceMinor: number): Offer => ({
+      ...OFFERS[0],
+      id: `${part}.lot`,
+      part,
+      shop: 'stalls',
+      priceMinor,
+      shippingMinor: part === 'board' ? 500 : 0,
+      condition: 'used',
+      lot: 'l',
+    });
     const offers = [...OFFERS, lot('processor', 7000), lot('board', 4000)];
-    const all = cost({ processor: pick('processor', 'processor.lot'), board: pick('board', 'board.lot') }, [], { catalogue: { offers } }); // prettier-ignore
+    const all = cost(
+      { processor: pick('processor', 'processor.lot'), board: pick('board', 'board.lot') },
+      [],
+      { catalogue: { offers } },
+    );
     const half = cost({ processor: pick('processor', 'processor.lot') }, [], { catalogue: { offers } });
     expect([all.till, half.till]).toEqual([11_500, 11_500]);
     expect(half.lines.map((line) => line.kind)).toEqual(['part', 'lot', 'shipping']);
@@ -234,7 +343,15 @@ describe('owned parts that are to be sold', () => {
 });
 
 describe('the risk of a used part (worked example in docs/models/used.md)', () => {
-  const find = (good: number, rated: number, returnDays: number, priceMinor = 18_000) => ({ priceMinor, shippingMinor: 800, grade: null, monthsOld: null, good, rated, returnDays }); // prettier-ignore
+  const find = (good: number, rated: number, returnDays: number, priceMinor = 18_000) => ({
+    priceMinor,
+    shippingMinor: 800,
+    grade: null,
+    monthsOld: null,
+    good,
+    rated,
+    returnDays,
+  });
   it.each(
     readFileSync(new URL('../../../../docs/models/used.md', import.meta.url), 'utf8')
       .split('\n')
@@ -269,8 +386,22 @@ describe('the risk of a used part (worked example in docs/models/used.md)', () =
     expect(at({ returnDays: 14 })).toBeLessThan(at({ returnDays: 0 }));
   });
   it('is kept back from the sum when the brief says so, and the price paid stays the price', () => {
-    const offers: Offer[] = [...OFFERS, { ...OFFERS[3], id: 'card.stall', shop: 'stalls', priceMinor: 18_000, shippingMinor: 800, condition: 'used' }]; // prettier-ignore
-    const at = (usedRisk: boolean) => cost({ card: pick('card', 'card.stall') }, [], { catalogue: { offers }, brief: { market: { ...BRIEF.market, usedRisk } } }); // prettier-ignore
+    const offers: Offer[] = [
+      ...OFFERS,
+      {
+        ...OFFERS[3],
+        id: 'card.stall',
+        shop: 'stalls',
+        priceMinor: 18_000,
+        shippingMinor: 800,
+        condition: 'used',
+      },
+    ];
+    const at = (usedRisk: boolean) =>
+      cost({ card: pick('card', 'card.stall') }, [], {
+        catalogue: { offers },
+        brief: { market: { ...BRIEF.market, usedRisk } },
+      });
     expect([at(false).till, at(false).counted]).toEqual([18_800, 18_800]);
     expect([at(true).till, at(true).counted]).toEqual([18_800, 21_864]);
   });

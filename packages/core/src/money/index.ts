@@ -21,5 +21,25 @@ export {
   type OfferBarrier,
 } from './market.ts';
 export { feeOf, settleOrder, type OrderItem, type Settled } from './order.ts';
-export { arrivalOf, backCounted, buyingDay, codeAppliesTo, gross, worthAt, type BackTerm, type Priced, type ResolvedCombo, type ShopDeals, type Worth } from './priced.ts'; // prettier-ignore
-export { badSellerChance, breakEvenPrice, newCost, usedCost, USED_DEFAULTS, type UsedCost, type UsedFind } from './used-risk.ts'; // prettier-ignore
+export {
+  arrivalOf,
+  backCounted,
+  buyingDay,
+  codeAppliesTo,
+  gross,
+  worthAt,
+  type BackTerm,
+  type Priced,
+  type ResolvedCombo,
+  type ShopDeals,
+  type Worth,
+} from './priced.ts';
+export {
+  badSellerChance,
+  breakEvenPrice,
+  newCost,
+  usedCost,
+  USED_DEFAULTS,
+  type UsedCost,
+  type UsedFind,
+} from './used-risk.ts';

@@ -48,7 +48,13 @@ export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
   const rates = ratesTo(catalogue, currency);
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const price = pricerFor(catalogue, brief, shops, new Map(catalogue.parts.map(({ id, slot }) => [id, slot])), rates); // prettier-ignore
+  const price = pricerFor(
+    catalogue,
+    brief,
+    shops,
+    new Map(catalogue.parts.map(({ id, slot }) => [id, slot])),
+    rates,
+  );
   const known = new Map<string, Priced | null>();
   const priced = (offer: Offer): Priced | null => {
     let found = known.get(offer.id);

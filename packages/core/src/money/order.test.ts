@@ -36,10 +36,43 @@ describe('shares and apportioning lose nothing', () => {
 
 describe('an order settled by itself', () => {
   const deals: readonly Deal[] = [
-    { id: 'ab', kind: 'combo', name: '', from: null, to: null, source: null, seenOn: '2026-11-20', shop: 'near', parts: ['processor', 'board'], offMinor: 900 },
-    { id: 'bc', kind: 'combo', name: '', from: null, to: null, source: null, seenOn: '2026-11-20', shop: 'near', parts: ['board', 'card'], offMinor: 1000 },
-    { id: 'de', kind: 'combo', name: '', from: null, to: null, source: null, seenOn: '2026-11-20', shop: 'near', parts: ['memory', 'storage'], offMinor: 300 },
-  ]; // prettier-ignore
+    {
+      id: 'ab',
+      kind: 'combo',
+      name: '',
+      from: null,
+      to: null,
+      source: null,
+      seenOn: '2026-11-20',
+      shop: 'near',
+      parts: ['processor', 'board'],
+      offMinor: 900,
+    },
+    {
+      id: 'bc',
+      kind: 'combo',
+      name: '',
+      from: null,
+      to: null,
+      source: null,
+      seenOn: '2026-11-20',
+      shop: 'near',
+      parts: ['board', 'card'],
+      offMinor: 1000,
+    },
+    {
+      id: 'de',
+      kind: 'combo',
+      name: '',
+      from: null,
+      to: null,
+      source: null,
+      seenOn: '2026-11-20',
+      shop: 'near',
+      parts: ['memory', 'storage'],
+      offMinor: 300,
+    },
+  ];
   const market = indexMarket({ ...CATALOGUE, deals }, BRIEF);
   const [near] = SHOPS;
   const items = (parts: readonly string[]) =>
@@ -59,9 +92,21 @@ describe('an order settled by itself', () => {
     expect(used(['processor', 'card'])).toEqual([]);
   });
   it('adds fees up from their parts, each converted by itself, and none where there is none', () => {
-    const far: Shop = { ...SHOPS[1], taxAddedPercent: 25, shipping: { feeMinor: 1005, freeFromMinor: null, perItemMinor: 333, byClassMinor: { small: 0, medium: 111, large: 999 } } }; // prettier-ignore
+    const far: Shop = {
+      ...SHOPS[1],
+      taxAddedPercent: 25,
+      shipping: {
+        feeMinor: 1005,
+        freeFromMinor: null,
+        perItemMinor: 333,
+        byClassMinor: { small: 0, medium: 111, large: 999 },
+      },
+    };
     // SEK at 0.09: 90.45 → 90, 3 × (29.97 → 30), 9.99 → 10 cents; tax a quarter of each: 251 → 23, 3 × (83 → 7), 28 → 3.
-    expect(feeOf(far, 3, 'medium', market.rates)).toEqual({ minor: 1005 + 999 + 111, worth: { amount: cents(190), tax: cents(47) } }); // prettier-ignore
+    expect(feeOf(far, 3, 'medium', market.rates)).toEqual({
+      minor: 1005 + 999 + 111,
+      worth: { amount: cents(190), tax: cents(47) },
+    });
     expect(
       feeOf({ ...near, shipping: { feeMinor: 0, freeFromMinor: null } }, 3, 'large', market.rates),
     ).toBeNull();

@@ -2,7 +2,15 @@ import type { PromoCode, Shop, Slot, WeightClass } from '../parts/index.ts';
 import { WEIGHT_CLASSES } from '../parts/index.ts';
 import { cents, type CurrencyRate } from '../units/index.ts';
 import { offMinor } from './deal-window.ts';
-import { codeAppliesTo, gross, worthAt, type Priced, type ResolvedCombo, type ShopDeals, type Worth } from './priced.ts'; // prettier-ignore
+import {
+  codeAppliesTo,
+  gross,
+  worthAt,
+  type Priced,
+  type ResolvedCombo,
+  type ShopDeals,
+  type Worth,
+} from './priced.ts';
 
 /** One offer in an order, with the slot that it fills. */
 export interface OrderItem {
@@ -117,7 +125,9 @@ export function settleOrder(
   const values = deals.codes
     .map((code) => valueOf(code, items, shop, rates))
     .filter((each): each is CodeValue => each !== null);
-  const present = new Set(items.filter(({ priced }) => priced.offer.condition === 'new').map(({ priced }) => priced.offer.part)); // prettier-ignore
+  const present = new Set(
+    items.filter(({ priced }) => priced.offer.condition === 'new').map(({ priced }) => priced.offer.part),
+  );
   const combos = deals.combos.filter((combo) => combo.parts.every((part) => present.has(part)));
   let best = settle([], subtotal, values);
   const visit = (

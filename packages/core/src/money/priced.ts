@@ -1,4 +1,17 @@
-import type { Brief, Catalogue, Claim, Combo, Gift, InstantDiscount, Offer, PromoCode, School, Shop, Slot, WeightClass } from '../parts/index.ts'; // prettier-ignore
+import type {
+  Brief,
+  Catalogue,
+  Claim,
+  Combo,
+  Gift,
+  InstantDiscount,
+  Offer,
+  PromoCode,
+  School,
+  Shop,
+  Slot,
+  WeightClass,
+} from '../parts/index.ts';
 import { addDays, cents, convertMinor, findRate, type Cents, type CurrencyRate } from '../units/index.ts';
 import { expectedWorth, filingChance, sendByOf } from './claims.ts';
 import { offMinor, shareMinor, windowAt } from './deal-window.ts';
@@ -63,9 +76,19 @@ export interface ShopDeals {
 
 /** How heavy a parcel each slot makes. Common practice, no source. */
 const WEIGHTS: Readonly<Record<Slot, WeightClass>> = {
-  processor: 'small', board: 'medium', memory: 'small', card: 'medium', storage: 'small', bulk: 'small', cooler: 'medium', case: 'large',
-  supply: 'medium', network: 'small', system: 'small', extras: 'small',
-}; // prettier-ignore
+  processor: 'small',
+  board: 'medium',
+  memory: 'small',
+  card: 'medium',
+  storage: 'small',
+  bulk: 'small',
+  cooler: 'medium',
+  case: 'large',
+  supply: 'medium',
+  network: 'small',
+  system: 'small',
+  extras: 'small',
+};
 
 /** Adds an amount and its tax. */
 export const gross = ({ amount, tax }: Worth): number => amount + tax;
@@ -155,12 +178,22 @@ export function pricerFor(
       if (filing === 0 || left === 0) continue;
       const add = (kind: BackTerm['kind'], face: number) => {
         if (face > 0)
-          out.push({ claim, kind, face: cents(face), expected: expectedWorth(face, claim, habits, filing), left, sendBy }); // prettier-ignore
+          out.push({
+            claim,
+            kind,
+            face: cents(face),
+            expected: expectedWorth(face, claim, habits, filing),
+            left,
+            sendBy,
+          });
       };
       if (claim.kind === 'rebate') add('rebate', Math.min(convertMinor(claim.amountMinor, rate), till));
       else {
         const { off } = claim;
-        add('cashback', off.kind === 'percent' ? offMinor(off, till) : Math.min(convertMinor(off.minor, rate), till)); // prettier-ignore
+        add(
+          'cashback',
+          off.kind === 'percent' ? offMinor(off, till) : Math.min(convertMinor(off.minor, rate), till),
+        );
         add('review', Math.min(convertMinor(claim.reviewExtraMinor, rate), till));
       }
     }
@@ -190,17 +223,33 @@ export function pricerFor(
     const risk =
       offer.condition === 'used'
         ? usedCost({
-            priceMinor: till - gross(ownShipping), shippingMinor: gross(ownShipping), grade: offer.grade ?? null, monthsOld: offer.monthsOld ?? null,
-            good: offer.seller?.good ?? 0, rated: offer.seller?.rated ?? 0, returnDays: offer.returnDays ?? null,
-          }) // prettier-ignore
+            priceMinor: till - gross(ownShipping),
+            shippingMinor: gross(ownShipping),
+            grade: offer.grade ?? null,
+            monthsOld: offer.monthsOld ?? null,
+            good: offer.seller?.good ?? 0,
+            rated: offer.seller?.rated ?? 0,
+            returnDays: offer.returnDays ?? null,
+          })
         : null;
     const reserve = cents(risk && brief.market.usedRisk ? Math.max(0, risk.cost - till) : 0);
     let net = till + reserve;
     for (const back of backs) if (back.left === Infinity) net -= backCounted(back, school);
     return {
-      offer, shop, sub: offer.priceMinor, paidMinor, goods, instants: offs, ownShipping, till, backs, reserve, risk, net,
+      offer,
+      shop,
+      sub: offer.priceMinor,
+      paidMinor,
+      goods,
+      instants: offs,
+      ownShipping,
+      till,
+      backs,
+      reserve,
+      risk,
+      net,
       weight: WEIGHTS[slotOf.get(offer.part) ?? 'extras'],
-    }; // prettier-ignore
+    };
   };
 }
 
@@ -240,7 +289,10 @@ export function shopDealsOf(
     const addCombo = (deal: Combo | Gift, parts: readonly string[], most: number) => {
       const prices = parts.map((part) => cheapestAt(part, shop.id));
       if (!prices.every(Number.isFinite) || new Set(parts).size !== parts.length) return;
-      const minor = Math.min(most, prices.reduce((sum, price) => sum + price, 0)); // prettier-ignore
+      const minor = Math.min(
+        most,
+        prices.reduce((sum, price) => sum + price, 0),
+      );
       const off = worthAt(shop, minor, rates);
       if (off && minor > 0) own.combos.push({ deal, parts, minor, off });
     };

@@ -91,7 +91,12 @@ export function usedCost(find: UsedFind): UsedCost {
   const lambda = D.failuresAYear * c * age;
   const works = (1 - dead) * (1 - gone);
   const later = works * priceMinor * failureShare(lambda, D.yearsOfUse);
-  const resale = works * Math.exp(-lambda * D.yearsOfUse) * D.resale * priceMinor * Math.pow(1 + D.yearlyRate, -D.yearsOfUse); // prettier-ignore
+  const resale =
+    works *
+    Math.exp(-lambda * D.yearsOfUse) *
+    D.resale *
+    priceMinor *
+    Math.pow(1 + D.yearlyRate, -D.yearsOfUse);
   const lines = [
     { kind: 'dead' as const, amount: whole(dead * deadLoss) },
     { kind: 'gone' as const, amount: whole(gone * D.goneLoss * sum) },
@@ -110,7 +115,8 @@ export function newCost(priceMinor: number, warrantyMonths: number | null = null
   const covered = Math.min(D.yearsOfUse, warranty);
   const trouble = (1 - Math.exp(-lambda * covered)) * D.hassleMinor;
   const after = priceMinor * (failureShare(lambda, D.yearsOfUse) - failureShare(lambda, covered));
-  const resale = D.newResale * priceMinor * Math.exp(-lambda * D.yearsOfUse) * Math.pow(1 + D.yearlyRate, -D.yearsOfUse); // prettier-ignore
+  const resale =
+    D.newResale * priceMinor * Math.exp(-lambda * D.yearsOfUse) * Math.pow(1 + D.yearlyRate, -D.yearsOfUse);
   return whole(priceMinor + trouble + after - resale);
 }
 

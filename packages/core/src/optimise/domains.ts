@@ -16,8 +16,18 @@ import { slotDeciwatts } from '../power/index.ts';
 
 /** The slots that a basket fills once the processor is fixed, in the order of its search: tight places first. */
 export const REST = [
-  'case', 'card', 'board', 'cooler', 'memory', 'storage', 'bulk', 'network', 'system', 'extras', 'supply',
-] as const; // prettier-ignore
+  'case',
+  'card',
+  'board',
+  'cooler',
+  'memory',
+  'storage',
+  'bulk',
+  'network',
+  'system',
+  'extras',
+  'supply',
+] as const;
 export type RestSlot = (typeof REST)[number];
 export const REST_COUNT = REST.length;
 export const AT = Object.fromEntries(REST.map((slot, index) => [slot, index])) as Record<RestSlot, number>;

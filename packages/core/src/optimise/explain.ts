@@ -14,7 +14,26 @@ export interface Relaxation {
   readonly shortMinor: number;
 }
 
-type WishKind = 'memory' | 'storage' | 'wireless' | 'system' | 'size' | 'card' | 'conditions' | 'lock' | 'exclusions' | 'gaps' | 'shops' | 'floors' | 'quality' | 'cooler' | 'noise' | 'clocks' | 'screens' | 'balance' | 'supply'; // prettier-ignore
+type WishKind =
+  | 'memory'
+  | 'storage'
+  | 'wireless'
+  | 'system'
+  | 'size'
+  | 'card'
+  | 'conditions'
+  | 'lock'
+  | 'exclusions'
+  | 'gaps'
+  | 'shops'
+  | 'floors'
+  | 'quality'
+  | 'cooler'
+  | 'noise'
+  | 'clocks'
+  | 'screens'
+  | 'balance'
+  | 'supply';
 
 /** Wishes that cannot all be kept: without any one of them this conflict is gone. */
 export interface Conflict {
@@ -63,34 +82,124 @@ function wishesOf(brief: Brief): Wish[] {
   const one = (kind: WishKind, isAsked: boolean, kept: string, sentence: string, change: Step['change']) => {
     if (isAsked) add(kind, kept, { sentence, change });
   };
-  add('memory', `${n.memoryGb} GB of memory`, ...MEMORY_STEPS_GB.filter((gb) => gb < n.memoryGb).map((gb) => ({ sentence: `${n.memoryGb - gb} GB less memory (${gb} in place of ${n.memoryGb})`, change: needs({ memoryGb: gb }) })));
+  add(
+    'memory',
+    `${n.memoryGb} GB of memory`,
+    ...MEMORY_STEPS_GB.filter((gb) => gb < n.memoryGb).map((gb) => ({
+      sentence: `${n.memoryGb - gb} GB less memory (${gb} in place of ${n.memoryGb})`,
+      change: needs({ memoryGb: gb }),
+    })),
+  );
   if (n.fastStorageGb > 0 || n.totalStorageGb > 0)
-    add('storage', `${n.fastStorageGb} GB fast and ${n.totalStorageGb} GB in all of storage`, ...[0.5, 0.25, 0].map((share) => {
-      const fast = Math.round(n.fastStorageGb * share);
-      const total = Math.round(n.totalStorageGb * share);
-      return { sentence: share === 0 ? 'no storage bought at all' : `less storage (${fast} GB fast, ${total} GB in all)`, change: needs({ fastStorageGb: fast, totalStorageGb: total }) };
-    }));
+    add(
+      'storage',
+      `${n.fastStorageGb} GB fast and ${n.totalStorageGb} GB in all of storage`,
+      ...[0.5, 0.25, 0].map((share) => {
+        const fast = Math.round(n.fastStorageGb * share);
+        const total = Math.round(n.totalStorageGb * share);
+        return {
+          sentence:
+            share === 0 ? 'no storage bought at all' : `less storage (${fast} GB fast, ${total} GB in all)`,
+          change: needs({ fastStorageGb: fast, totalStorageGb: total }),
+        };
+      }),
+    );
   one('wireless', n.wireless, 'a wireless network', 'no wireless network', needs({ wireless: false }));
   one('system', n.systemLicence, 'a system licence', 'no system licence', needs({ systemLicence: false }));
-  one('size', n.maxLitres !== null, `a case of at most ${n.maxLitres} litres`, `a case larger than ${n.maxLitres} litres`, needs({ maxLitres: null }));
-  one('card', n.cardRequired, 'a graphics card of its own', 'no graphics card of its own', needs({ cardRequired: false }));
-  one('floors', n.capacityFloors, 'memory as every game asks for it', 'fewer frames where memory runs short, in place of a floor', needs({ capacityFloors: false }));
-  one('quality', n.supplyQuality !== null, `a supply marked ${n.supplyQuality} or better`, 'a supply of any mark', needs({ supplyQuality: null }));
-  one('cooler', !n.boxedCooler, 'a cooler in place of the boxed one', 'the boxed cooler', needs({ boxedCooler: true }));
-  one('noise', n.maxNoiseDb !== null, `a cooler of at most ${n.maxNoiseDb} dB`, 'a cooler of any noise', needs({ maxNoiseDb: null }));
-  one('clocks', n.raiseClocks, 'clocks that can be raised', 'clocks as they are', needs({ raiseClocks: false }));
+  one(
+    'size',
+    n.maxLitres !== null,
+    `a case of at most ${n.maxLitres} litres`,
+    `a case larger than ${n.maxLitres} litres`,
+    needs({ maxLitres: null }),
+  );
+  one(
+    'card',
+    n.cardRequired,
+    'a graphics card of its own',
+    'no graphics card of its own',
+    needs({ cardRequired: false }),
+  );
+  one(
+    'floors',
+    n.capacityFloors,
+    'memory as every game asks for it',
+    'fewer frames where memory runs short, in place of a floor',
+    needs({ capacityFloors: false }),
+  );
+  one(
+    'quality',
+    n.supplyQuality !== null,
+    `a supply marked ${n.supplyQuality} or better`,
+    'a supply of any mark',
+    needs({ supplyQuality: null }),
+  );
+  one(
+    'cooler',
+    !n.boxedCooler,
+    'a cooler in place of the boxed one',
+    'the boxed cooler',
+    needs({ boxedCooler: true }),
+  );
+  one(
+    'noise',
+    n.maxNoiseDb !== null,
+    `a cooler of at most ${n.maxNoiseDb} dB`,
+    'a cooler of any noise',
+    needs({ maxNoiseDb: null }),
+  );
+  one(
+    'clocks',
+    n.raiseClocks,
+    'clocks that can be raised',
+    'clocks as they are',
+    needs({ raiseClocks: false }),
+  );
   one('screens', n.screens > 1, `${n.screens} screens`, 'one screen', needs({ screens: 1 }));
-  one('supply', n.supplyRule.kind !== 'load' || n.supplyRule.factor > 1, 'the rule for the supply', 'a supply that just carries the load', needs({ supplyRule: { kind: 'load', factor: 1 } }));
+  one(
+    'supply',
+    n.supplyRule.kind !== 'load' || n.supplyRule.factor > 1,
+    'the rule for the supply',
+    'a supply that just carries the load',
+    needs({ supplyRule: { kind: 'load', factor: 1 } }),
+  );
   const { objective } = brief.play;
-  one('balance', objective.balanceLimit !== null, `no side losing more than ${Math.round((objective.balanceLimit ?? 0) * 100)} %`, 'no balance limit', (b) => ({ ...b, play: { ...b.play, objective: { ...b.play.objective, balanceLimit: null } } }));
-  one('conditions', m.conditions.length < ALL_CONDITIONS.length || Object.keys(m.conditionsBySlot).length > 0, 'the conditions of parts', 'used and refurbished parts too', inMarket({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }));
+  one(
+    'balance',
+    objective.balanceLimit !== null,
+    `no side losing more than ${Math.round((objective.balanceLimit ?? 0) * 100)} %`,
+    'no balance limit',
+    (b) => ({ ...b, play: { ...b.play, objective: { ...b.play.objective, balanceLimit: null } } }),
+  );
+  one(
+    'conditions',
+    m.conditions.length < ALL_CONDITIONS.length || Object.keys(m.conditionsBySlot).length > 0,
+    'the conditions of parts',
+    'used and refurbished parts too',
+    inMarket({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }),
+  );
   one('shops', m.shopsOut.length > 0, 'shops left out', 'all shops', inMarket({ shopsOut: [] }));
-  one('gaps', !m.allowUnknown, 'complete sheets', 'parts with gaps in their sheets', inMarket({ allowUnknown: true }));
+  one(
+    'gaps',
+    !m.allowUnknown,
+    'complete sheets',
+    'parts with gaps in their sheets',
+    inMarket({ allowUnknown: true }),
+  );
   for (const lock of brief.locks)
-    one('lock', true, `the lock on the ${lock.slot}`, `the lock on the ${lock.slot} taken off`, (b) => ({ ...b, locks: b.locks.filter((each) => each.slot !== lock.slot) }));
-  one('exclusions', brief.excluded.length > 0, 'parts ruled out', 'the parts that were ruled out let back in', (b) => ({ ...b, excluded: [] }));
+    one('lock', true, `the lock on the ${lock.slot}`, `the lock on the ${lock.slot} taken off`, (b) => ({
+      ...b,
+      locks: b.locks.filter((each) => each.slot !== lock.slot),
+    }));
+  one(
+    'exclusions',
+    brief.excluded.length > 0,
+    'parts ruled out',
+    'the parts that were ruled out let back in',
+    (b) => ({ ...b, excluded: [] }),
+  );
   return wishes;
-} // prettier-ignore
+}
 
 /** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */
 function withMoney(brief: Brief, limit: number, cost: number): Brief {
@@ -162,7 +271,10 @@ class Possible {
     const set = new Set(gone);
     if (this.#feasible.some((known) => isSubset(known, set))) return true;
     if (this.#infeasible.some((known) => isSubset(set, known))) return false;
-    const changed = this.wishes.reduce((brief, wish) => (set.has(wish) ? dropped(wish).change(brief) : brief), this.brief); // prettier-ignore
+    const changed = this.wishes.reduce(
+      (brief, wish) => (set.has(wish) ? dropped(wish).change(brief) : brief),
+      this.brief,
+    );
     const answer = prepare(this.catalogue, changed).exists();
     (answer ? this.#feasible : this.#infeasible).push(set);
     return answer;

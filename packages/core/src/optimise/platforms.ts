@@ -1,7 +1,25 @@
 import {
-  balanceOf, cardSide, isBalanced, meanBalance, memoryStateOf, meanOf, processorSide, sideBound, counted, figureOf, frameTimeOf, meanValue, scoreOf,
-  linkLnOf, type Balance, type GraphicsRate, type MemoryState, type ModelIndex, type Scene, type Side,
-} from '../frames/index.ts'; // prettier-ignore
+  balanceOf,
+  cardSide,
+  isBalanced,
+  meanBalance,
+  memoryStateOf,
+  meanOf,
+  processorSide,
+  sideBound,
+  counted,
+  figureOf,
+  frameTimeOf,
+  meanValue,
+  scoreOf,
+  linkLnOf,
+  type Balance,
+  type GraphicsRate,
+  type MemoryState,
+  type ModelIndex,
+  type Scene,
+  type Side,
+} from '../frames/index.ts';
 import type { Board, Brief, Card, Memory, Objective, Processor } from '../parts/index.ts';
 import { and, bitsKey, emptyBits, hasBit, intersects, members, orInto, setBit, type Bits } from './bits.ts';
 import type { Compatibility } from './compat.ts';

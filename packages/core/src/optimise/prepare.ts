@@ -234,7 +234,17 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     const steps: Answer[] = [];
     let bound = Infinity;
     if (space && costBound) {
-      const pass = sweep({ space: space.scores(), costBound, basketFor, budget: budget + sales, work, wanted: Infinity, keyOf: null, isFrontier: true, leastScore }); // prettier-ignore
+      const pass = sweep({
+        space: space.scores(),
+        costBound,
+        basketFor,
+        budget: budget + sales,
+        work,
+        wanted: Infinity,
+        keyOf: null,
+        isFrontier: true,
+        leastScore,
+      });
       for (let next = pass.next(); !next.done; next = pass.next()) {
         const { found } = next.value;
         bound = next.value.bound;
@@ -258,7 +268,8 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
   const cheapestOfAll = (budget: number, isAnyEnough: boolean): Found | null => {
     if (!space || !costBound) return null;
     const { platformLeast, cardLeast } = costBound;
-    const rising = (least: Float64Array) => Array.from(least, (_, n) => n).sort((a, b) => least[a] - least[b] || a - b); // prettier-ignore
+    const rising = (least: Float64Array) =>
+      Array.from(least, (_, n) => n).sort((a, b) => least[a] - least[b] || a - b);
     const platforms = rising(platformLeast);
     const cards = rising(cardLeast);
     let most = Math.min(budget + sales, ANY);
@@ -310,7 +321,9 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
         pairs.add(`${processorOf(found)}|${found.cardClass}`);
         processors.add(processorOf(found));
         cards.add(found.cardClass);
-        return pairs.size >= wanted.pairs && processors.size >= wanted.processors && cards.size >= wanted.cards; // prettier-ignore
+        return (
+          pairs.size >= wanted.pairs && processors.size >= wanted.processors && cards.size >= wanted.cards
+        );
       });
     },
     frontier,

@@ -119,13 +119,21 @@ describe('worked examples', () => {
     const fast = { ...CARD, id: 'fast' };
     const faster = { ...CARD, id: 'faster' };
     const catalogue: Catalogue = {
-      ...market([shop('a', 0, null)], [...tens('a'), offer('fast', 'a', 2000), offer('faster', 'a', 3000)], [...PARTS, fast, faster]),
+      ...market(
+        [shop('a', 0, null)],
+        [...tens('a'), offer('fast', 'a', 2000), offer('faster', 'a', 3000)],
+        [...PARTS, fast, faster],
+      ),
       frameModel: {
         ...CATALOGUE.frameModel,
         processors: [{ part: 'processor', rateLn: 3, sdLn: 0.03 }],
-        cards: [{ part: 'card', rateLn: -1, sdLn: 0.03 }, { part: 'fast', rateLn: 3, sdLn: 0.03 }, { part: 'faster', rateLn: 4, sdLn: 0.03 }],
+        cards: [
+          { part: 'card', rateLn: -1, sdLn: 0.03 },
+          { part: 'fast', rateLn: 3, sdLn: 0.03 },
+          { part: 'faster', rateLn: 4, sdLn: 0.03 },
+        ],
       },
-    }; // prettier-ignore
+    };
     const capped = solve(catalogue, 100000).answers[0];
     expect(capped.picks.card?.part).toBe('fast');
     expect(capped.score).toBe(BRIEF.play.refreshHz * 1000);
@@ -135,9 +143,22 @@ describe('worked examples', () => {
   it('reach-every-target takes the cheapest set that does, and the nearest one when none does', () => {
     const slow = { ...CARD, id: 'slow' };
     const catalogue: Catalogue = {
-      ...market([shop('a', 0, null)], [...tens('a').map((each) => (each.part === 'card' ? { ...each, priceMinor: 5000 } : each)), offer('slow', 'a', 1000)], [...PARTS, slow]),
-      frameModel: { ...CATALOGUE.frameModel, cards: [{ part: 'card', rateLn: 0.3, sdLn: 0.03 }, { part: 'slow', rateLn: -0.6, sdLn: 0.03 }] },
-    }; // prettier-ignore
+      ...market(
+        [shop('a', 0, null)],
+        [
+          ...tens('a').map((each) => (each.part === 'card' ? { ...each, priceMinor: 5000 } : each)),
+          offer('slow', 'a', 1000),
+        ],
+        [...PARTS, slow],
+      ),
+      frameModel: {
+        ...CATALOGUE.frameModel,
+        cards: [
+          { part: 'card', rateLn: 0.3, sdLn: 0.03 },
+          { part: 'slow', rateLn: -0.6, sdLn: 0.03 },
+        ],
+      },
+    };
     const aim = (target: number) =>
       solve(catalogue, 100000, {
         play: {
@@ -179,7 +200,13 @@ describe('what would have to give', () => {
       money: { ...BRIEF.money, budgetMinor: 7500 - 2800 },
       needs: { ...BRIEF.needs, fastStorageGb: 0, totalStorageGb: 0 },
     };
-    const list = explainInfeasible(catalogue, { ...poor, locks: [{ slot: 'card', part: 'card', offer: null }, { slot: 'storage', part: 'storage', offer: null }] }).relaxations; // prettier-ignore
+    const list = explainInfeasible(catalogue, {
+      ...poor,
+      locks: [
+        { slot: 'card', part: 'card', offer: null },
+        { slot: 'storage', part: 'storage', offer: null },
+      ],
+    }).relaxations;
     expect(list.find((each) => each.kind === 'budget')?.shortMinor).toBe(2800);
   });
   it('8 GB less: the smaller kit that the need kept out', () => {

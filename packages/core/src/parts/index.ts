@@ -1,10 +1,55 @@
 export { kindFor, SLOTS, slotsFor, type Known, type PartKind, type Slot } from './slots.ts';
 export type {
-  Board, BoardFormFactor, BoxedCooler, Card, CardPower, Case, Cooler, DriveKind, Efficiency, Extra, FrontConnector, M2Place, Memory,
-  MemoryType, Network, Part, PartBySlot, PartSet, PictureOutput, Processor, QualityMark, Storage, Supply, SupplyForm, System,
-} from './types.ts'; // prettier-ignore
-export { GRADES, WEIGHT_CLASSES, type Condition, type Grade, type Offer, type Seller, type Shipping, type Shop, type WeightClass } from './offers.ts'; // prettier-ignore
-export type { Cashback, Claim, Combo, Deal, DealKind, Gift, InstantDiscount, Off, PayoutForm, PromoCode, Rebate } from './deals.ts'; // prettier-ignore
+  Board,
+  BoardFormFactor,
+  BoxedCooler,
+  Card,
+  CardPower,
+  Case,
+  Cooler,
+  DriveKind,
+  Efficiency,
+  Extra,
+  FrontConnector,
+  M2Place,
+  Memory,
+  MemoryType,
+  Network,
+  Part,
+  PartBySlot,
+  PartSet,
+  PictureOutput,
+  Processor,
+  QualityMark,
+  Storage,
+  Supply,
+  SupplyForm,
+  System,
+} from './types.ts';
+export {
+  GRADES,
+  WEIGHT_CLASSES,
+  type Condition,
+  type Grade,
+  type Offer,
+  type Seller,
+  type Shipping,
+  type Shop,
+  type WeightClass,
+} from './offers.ts';
+export type {
+  Cashback,
+  Claim,
+  Combo,
+  Deal,
+  DealKind,
+  Gift,
+  InstantDiscount,
+  Off,
+  PayoutForm,
+  PromoCode,
+  Rebate,
+} from './deals.ts';
 export {
   PRESETS,
   type FitSummary,

@@ -1,7 +1,18 @@
 /** The places of a build, in the order in which most people fill them. */
 export const SLOTS = [
-  'processor', 'board', 'memory', 'card', 'storage', 'bulk', 'cooler', 'case', 'supply', 'network', 'system', 'extras',
-] as const; // prettier-ignore
+  'processor',
+  'board',
+  'memory',
+  'card',
+  'storage',
+  'bulk',
+  'cooler',
+  'case',
+  'supply',
+  'network',
+  'system',
+  'extras',
+] as const;
 
 export type Slot = (typeof SLOTS)[number];
 

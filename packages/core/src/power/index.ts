@@ -1,6 +1,13 @@
 export {
-  deciwatts, loadOf, neededSupplyWatts, ownedDriveDeciwatts, slotDeciwatts, TYPICAL_WATTS, type Load, type LoadLine,
-} from './load.ts'; // prettier-ignore
+  deciwatts,
+  loadOf,
+  neededSupplyWatts,
+  ownedDriveDeciwatts,
+  slotDeciwatts,
+  TYPICAL_WATTS,
+  type Load,
+  type LoadLine,
+} from './load.ts';
 export { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
 export { WEEKS_PER_YEAR, workingPoint, yearlyMinor, type WorkingPoint } from './running.ts';
 export { goesBy, supplyRules, type SizedBy } from './supply-rules.ts';

@@ -31,13 +31,25 @@ export function supplyRules(
   const base = { load, factor: null, makerWatts: null, plannedExtraWatts: null };
   return [
     { ...base, kind: 'load', factor, watts: neededSupplyWatts(rule('load'), loadDeciwatts, 0) },
-    { ...base, kind: 'maker', makerWatts: maker, watts: maker === null ? null : neededSupplyWatts(rule('maker'), loadDeciwatts, maker) },
+    {
+      ...base,
+      kind: 'maker',
+      makerWatts: maker,
+      watts: maker === null ? null : neededSupplyWatts(rule('maker'), loadDeciwatts, maker),
+    },
     { ...base, kind: 'half', watts: neededSupplyWatts(rule('half'), loadDeciwatts, 0) },
     {
-      ...base, kind: 'planned', factor, makerWatts: plannedMaker, plannedExtraWatts: extra === null ? null : extra / 10,
-      watts: extra === null || plannedMaker === null ? null : neededSupplyWatts(rule('planned'), loadDeciwatts + extra, Math.max(maker ?? 0, plannedMaker)),
+      ...base,
+      kind: 'planned',
+      factor,
+      makerWatts: plannedMaker,
+      plannedExtraWatts: extra === null ? null : extra / 10,
+      watts:
+        extra === null || plannedMaker === null
+          ? null
+          : neededSupplyWatts(rule('planned'), loadDeciwatts + extra, Math.max(maker ?? 0, plannedMaker)),
     },
-  ]; // prettier-ignore
+  ];
 }
 
 /** Whether one of the rules side by side is what the brief goes by: itself, or either of the two when the larger counts. */

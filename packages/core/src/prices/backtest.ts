@@ -61,17 +61,21 @@ function pricesByDay(part: BacktestPart): Map<number, number> {
  * What the advice would have done on a history, start after start, with nothing known but what had been seen by then; only days that were
  * looked at count, for every way of buying alike. A step per start, so that it can be stopped and shown as it goes.
  */
-export function* backtest(parts: readonly BacktestPart[], wish: BacktestWish): Generator<BacktestProgress, BacktestRow[], boolean | undefined> {
+export function* backtest(
+  parts: readonly BacktestPart[],
+  wish: BacktestWish,
+): Generator<BacktestProgress, BacktestRow[], boolean | undefined> {
   const jobs: { part: BacktestPart; start: number; least: Map<number, number> }[] = [];
   for (const part of parts) {
     const least = pricesByDay(part);
     const seen = [...least.keys()].sort((a, b) => a - b);
     if (seen.length <= LEAST_LOOKS) continue;
     let next = seen[LEAST_LOOKS];
-    for (const day of seen) if (day >= next && day + wish.days <= wish.today) {
-      jobs.push({ part, start: day, least });
-      next = day + wish.every;
-    }
+    for (const day of seen)
+      if (day >= next && day + wish.days <= wish.today) {
+        jobs.push({ part, start: day, least });
+        next = day + wish.every;
+      }
   }
   const rows: BacktestRow[] = [];
   for (const [n, { part, start, least }] of jobs.entries()) {
@@ -81,15 +85,23 @@ export function* backtest(parts: readonly BacktestPart[], wish: BacktestWish): G
     if (isStopped) break;
   }
   return rows;
-} // prettier-ignore
+}
 
-function rowOf(part: BacktestPart, start: number, least: Map<number, number>, wish: BacktestWish): BacktestRow | null {
+function rowOf(
+  part: BacktestPart,
+  start: number,
+  least: Map<number, number>,
+  wish: BacktestWish,
+): BacktestRow | null {
   const end = start + wish.days;
   const days = [...least.keys()].filter((day) => day >= start && day <= end).sort((a, b) => a - b);
   const last = days[days.length - 1];
   if (days.length < 3) return null;
   const cost = (day: number) => (least.get(day) ?? Infinity) + wish.waitPerDay * (day - start);
-  const before = [...least].filter(([day]) => day < start).map(([, price]) => price).sort((a, b) => a - b);
+  const before = [...least]
+    .filter(([day]) => day < start)
+    .map(([, price]) => price)
+    .sort((a, b) => a - b);
   const target = 0.9 * before[Math.floor(before.length / 2)];
   const tenth = days.find((day) => (least.get(day) ?? Infinity) <= target) ?? last;
   const foresight = Math.min(...days.map(cost));
@@ -105,8 +117,18 @@ function rowOf(part: BacktestPart, start: number, least: Map<number, number>, wi
       taken = day;
       break;
     }
-    const known = part.offers.map((offer) => ({ ...offer, off: [], looks: offer.looks.filter((look: Look) => look.day <= day) }));
-    const forecast = forecastOf(known, { ...wish, kind: part.kind, today: day, days: last - day, paths: PATHS });
+    const known = part.offers.map((offer) => ({
+      ...offer,
+      off: [],
+      looks: offer.looks.filter((look: Look) => look.day <= day),
+    }));
+    const forecast = forecastOf(known, {
+      ...wish,
+      kind: part.kind,
+      today: day,
+      days: last - day,
+      paths: PATHS,
+    });
     if (!forecast) continue;
     planned = day;
     plannedPrice = price;
@@ -117,8 +139,16 @@ function rowOf(part: BacktestPart, start: number, least: Map<number, number>, wi
       break;
     }
   }
-  return { part: part.id, start, atOnce: cost(start), advised: cost(taken), advisedDay: taken - start, foresight, tenthOff: cost(tenth) };
-} // prettier-ignore
+  return {
+    part: part.id,
+    start,
+    atOnce: cost(start),
+    advised: cost(taken),
+    advisedDay: taken - start,
+    foresight,
+    tenthOff: cost(tenth),
+  };
+}
 
 /** Sums over rows: shares of what buying at once paid, and regret against foresight. */
 export function backtestSummary(rows: readonly BacktestRow[]) {

@@ -32,7 +32,15 @@ export function usualSeasons(today: number, days: number): PriceEvent[] {
       { name: 'November sales', from: '11-20', to: '11-30', factor: 5 },
     ])
       if (dayNumber(`${each}-${to}`) >= today && dayNumber(`${each}-${from}`) <= today + days)
-        events.push({ id: `usual-${each}-${from}`, kind: 'sale', name, from: `${each}-${from}`, to: `${each}-${to}`, touches: [], factor }); // prettier-ignore
+        events.push({
+          id: `usual-${each}-${from}`,
+          kind: 'sale',
+          name,
+          from: `${each}-${from}`,
+          to: `${each}-${to}`,
+          touches: [],
+          factor,
+        });
   return events;
 }
 

@@ -50,8 +50,12 @@ export interface Fitted {
   readonly evidence: Evidence;
   /** Share of the belief in sale starts that is the prior’s, 1 with no history. */
   readonly priorShare: number;
-  readonly typical: { readonly lnSpread: number; readonly lnWander: number; readonly slope: { readonly mean: number; readonly variance: number } };
-} // prettier-ignore
+  readonly typical: {
+    readonly lnSpread: number;
+    readonly lnWander: number;
+    readonly slope: { readonly mean: number; readonly variance: number };
+  };
+}
 
 const WANDERS = [0.0006, 0.0015, 0.003, 0.006, 0.011, 0.02, 0.04, 0.08, 0.13];
 const SPREADS = [0.0015, 0.004, 0.012, 0.022, 0.035, 0.055, 0.09];
@@ -79,9 +83,21 @@ export function fitted(looks: readonly Look[], today: number, prior: Prior): Fit
   if (spells.length === 0) return null;
   labelSales(spells, prior.spread);
   const evidence = evidenceOf(spells);
-  const start: Rate = { shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts, rate: prior.saleStartDays + evidence.regularDays, most: 0.3 }; // prettier-ignore
-  const end: Rate = { shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds, rate: prior.saleEndDays + evidence.saleDays, most: 0.8 }; // prettier-ignore
-  const change: Rate = { shape: prior.change * prior.changeDays + evidence.changes, rate: prior.changeDays + evidence.regularDays, most: 0.98 }; // prettier-ignore
+  const start: Rate = {
+    shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts,
+    rate: prior.saleStartDays + evidence.regularDays,
+    most: 0.3,
+  };
+  const end: Rate = {
+    shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds,
+    rate: prior.saleEndDays + evidence.saleDays,
+    most: 0.8,
+  };
+  const change: Rate = {
+    shape: prior.change * prior.changeDays + evidence.changes,
+    rate: prior.changeDays + evidence.regularDays,
+    most: 0.98,
+  };
   const mean = ({ shape, rate, most }: Rate) => Math.min(most, shape / rate);
   const last = spells[spells.length - 1];
   const firstOpen = spells.find((spell) => spell.kind === 'open');
@@ -128,7 +144,14 @@ export function fitted(looks: readonly Look[], today: number, prior: Prior): Fit
 /** Chance that a sale lasts so many days, over all that is believed of its rate: heavier-tailed than at the mean rate. */
 const lasts = ({ shape, rate }: Rate, days: number) => (rate / (rate + days)) ** shape;
 
-function saleChanceOf(spells: readonly Spell[], open: Spell | undefined, prior: Prior, h: number, end: Rate, kappa: number): number {
+function saleChanceOf(
+  spells: readonly Spell[],
+  open: Spell | undefined,
+  prior: Prior,
+  h: number,
+  end: Rate,
+  kappa: number,
+): number {
   const last = spells[spells.length - 1];
   // Only ever seen at one price: it may have been on sale all along.
   if (spells.every((spell) => Math.abs(spell.y - last.y) < 1e-9)) {
@@ -141,7 +164,7 @@ function saleChanceOf(spells: readonly Spell[], open: Spell | undefined, prior: 
   const fits = asSale(drop, prior.depths);
   const sale = h * fits * lasts(end, -open.first);
   return sale / (sale + kappa * density(drop, 0, 1.4 * prior.spread) + MARKDOWN * fits);
-} // prettier-ignore
+}
 
 interface Slope {
   readonly mean: number;

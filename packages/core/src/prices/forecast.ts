@@ -64,7 +64,9 @@ const WORTH_A_LOOK = 0.15;
 
 /** A median of the last 30 days that were looked at, in the brief’s currency; the last price when none falls into them. */
 function recentMedian(offer: TrackedOffer, today: number): number | null {
-  const seen = offer.looks.filter((look): look is Look & { price: number } => look.price !== null && look.day <= today); // prettier-ignore
+  const seen = offer.looks.filter(
+    (look): look is Look & { price: number } => look.price !== null && look.day <= today,
+  );
   if (seen.length === 0) return null;
   const recent = seen.filter((look) => look.day > today - 30).map((look) => look.price);
   const sorted = (recent.length > 0 ? recent : [seen[seen.length - 1].price]).sort((a, b) => a - b);
@@ -123,9 +125,18 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     const last = offer.looks.filter((look) => look.day <= today).at(-1);
     const isOut = last?.price === null;
     const seed = seedOf(offer.id, today, ...offer.looks.slice(-5).map((look) => `${look.day}:${look.price}`));
-    const paths = pathsOf(fit, prior, { days, paths: wish.paths ?? PATHS, today, seed, seasons, launches, isOut }); // prettier-ignore
+    const paths = pathsOf(fit, prior, {
+      days,
+      paths: wish.paths ?? PATHS,
+      today,
+      seed,
+      seasons,
+      launches,
+      isOut,
+    });
     const { prices } = paths;
-    const offAt = (day: number) => offer.off.reduce((sum, { minor, until }) => sum + (until === null || day <= until ? minor : 0), 0); // prettier-ignore
+    const offAt = (day: number) =>
+      offer.off.reduce((sum, { minor, until }) => sum + (until === null || day <= until ? minor : 0), 0);
     for (let d = 0; d < days; d++) {
       const extra = offer.extraMinor - offAt(today + d + 1);
       for (let m = d * paths.paths; m < (d + 1) * paths.paths; m++)
@@ -204,10 +215,16 @@ const RISING = 0.005;
 export function trendOf(series: readonly (readonly Look[])[], today: number): Trend {
   const changes: number[] = [];
   for (const looks of series) {
-    const seen = looks.filter((look): look is Look & { price: number } => look.price !== null && look.day <= today && look.day > today - 37); // prettier-ignore
+    const seen = looks.filter(
+      (look): look is Look & { price: number } =>
+        look.price !== null && look.day <= today && look.day > today - 37,
+    );
     // The median of the first week against that of the last: a sale of a day does not tip it.
     const half = (from: number, to: number) => {
-      const prices = seen.filter((look) => look.day > from && look.day <= to).map((look) => look.price).sort((a, b) => a - b); // prettier-ignore
+      const prices = seen
+        .filter((look) => look.day > from && look.day <= to)
+        .map((look) => look.price)
+        .sort((a, b) => a - b);
       return prices.length === 0 ? null : prices[Math.floor(prices.length / 2)];
     };
     const before = half(today - 37, today - 23);

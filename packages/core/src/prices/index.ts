@@ -16,7 +16,15 @@ export {
   type PriceEvent,
 } from './events.ts';
 export { fitted, type Fitted } from './fit.ts';
-export { chanceOfTarget, forecastOf, trendOf, type Forecast, type ForecastWish, type TrackedOffer, type Trend } from './forecast.ts'; // prettier-ignore
+export {
+  chanceOfTarget,
+  forecastOf,
+  trendOf,
+  type Forecast,
+  type ForecastWish,
+  type TrackedOffer,
+  type Trend,
+} from './forecast.ts';
 export { jointPlan, type JointPlan, type JointStep, type Missing } from './joint.ts';
 export { arrivalPaths, goingRate, listingPaths } from './listings.ts';
 export { leastOf, pathsOf, type Paths, type PathWish } from './paths.ts';

@@ -43,12 +43,18 @@ export function jointPlan(parts: readonly Missing[], waitPerDay: number): JointP
   const now = parts.reduce((sum, { forecast }) => sum + (forecast.now ?? forecast.plan.waitCost), 0);
   const allNow: JointPlan = {
     by: 0,
-    steps: parts.map(({ id, forecast }) => ({ id, advice: forecast.now === null ? 'out' : 'buy', day: 0, now: forecast.now, expected: forecast.now ?? forecast.plan.waitCost })),
+    steps: parts.map(({ id, forecast }) => ({
+      id,
+      advice: forecast.now === null ? 'out' : 'buy',
+      day: 0,
+      now: forecast.now,
+      expected: forecast.now ?? forecast.plan.waitCost,
+    })),
     expected: now,
     now,
     saving: 0,
     dearerChance: 0,
-  }; // prettier-ignore
+  };
   let best: JointPlan | null = parts.every(({ forecast }) => forecast.now !== null) ? allNow : null;
   for (const by of new Set([...LATEST.filter((day) => day > 0 && day < days), days])) {
     const costs = new Float64Array(paths);
@@ -74,7 +80,13 @@ export function jointPlan(parts: readonly Missing[], waitPerDay: number): JointP
         daySum += at;
         last[m] = Math.max(last[m], at);
       }
-      return { id, advice: isNow ? 'buy' : forecast.now === null ? 'out' : 'wait', day: daySum / paths, now: forecast.now, expected: paid / paths }; // prettier-ignore
+      return {
+        id,
+        advice: isNow ? 'buy' : forecast.now === null ? 'out' : 'wait',
+        day: daySum / paths,
+        now: forecast.now,
+        expected: paid / paths,
+      };
     });
     let sum = 0;
     let dearer = 0;

@@ -56,7 +56,11 @@ export function listingPaths(price: number, { days, paths, seed, going }: Listin
  * Futures of listings that are not there yet: they come at random, as often and at the share of a new one’s price that was seen so far.
  * `seen`: prices of the listings of the last 120 days; `newCost`: what a new one costs.
  */
-export function arrivalPaths(newCost: number, seen: readonly number[], { days, paths, seed, going }: ListingWish): Paths {
+export function arrivalPaths(
+  newCost: number,
+  seen: readonly number[],
+  { days, paths, seed, going }: ListingWish,
+): Paths {
   const { uniform, normal } = drawsFrom(seed);
   const { mean, sd, arrivals } = usedBelief(newCost, seen);
   const prices = new Float64Array(days * paths).fill(Infinity);
@@ -70,4 +74,4 @@ export function arrivalPaths(newCost: number, seen: readonly number[], { days, p
       }
     }
   return { days, paths, prices };
-} // prettier-ignore
+}

@@ -36,8 +36,14 @@ const drawRate = (rate: Rate, draws: Draws) =>
   Math.min(rate.most, draws.gamma(Math.max(1e-3, rate.shape)) / rate.rate);
 
 /** Which branch and cell each path takes: in even shares, so that two seeds tell nearly the same. */
-function settings(fit: Fitted, paths: number, draws: Draws): { readonly branch: Branch; readonly cell: number }[] {
-  const all = fit.branches.flatMap((branch) => branch.cells.map((cell, n) => ({ branch, cell: n, weight: branch.weight * cell.weight })));
+function settings(
+  fit: Fitted,
+  paths: number,
+  draws: Draws,
+): { readonly branch: Branch; readonly cell: number }[] {
+  const all = fit.branches.flatMap((branch) =>
+    branch.cells.map((cell, n) => ({ branch, cell: n, weight: branch.weight * cell.weight })),
+  );
   const total = all.reduce((sum, each) => sum + each.weight, 0);
   const chosen: { branch: Branch; cell: number }[] = [];
   const offset = draws.uniform();
@@ -49,7 +55,7 @@ function settings(fit: Fitted, paths: number, draws: Draws): { readonly branch: 
     chosen.push(all[at]);
   }
   return chosen;
-} // prettier-ignore
+}
 
 const CLOCK_STEP = 0.02;
 
@@ -61,15 +67,19 @@ export function clockOf(shape: number): Float64Array {
   const n = 200;
   const hazard = new Float64Array(n).fill(1);
   if (shape <= 1) return hazard;
-  const density = (x: number) => Math.exp(shape * Math.log(shape) + (shape - 1) * Math.log(x) - shape * x - lnGamma(shape));
+  const density = (x: number) =>
+    Math.exp(shape * Math.log(shape) + (shape - 1) * Math.log(x) - shape * x - lnGamma(shape));
   let left = 1;
   for (let i = 0; i < n; i++) {
     const here = density((i + 0.5) * CLOCK_STEP);
-    hazard[i] = left > 1e-6 ? Math.min(shape * 2, here / Math.max(1e-9, left - (here * CLOCK_STEP) / 2)) : hazard[i - 1];
+    hazard[i] =
+      left > 1e-6
+        ? Math.min(shape * 2, here / Math.max(1e-9, left - (here * CLOCK_STEP) / 2))
+        : hazard[i - 1];
     left -= here * CLOCK_STEP;
   }
   return hazard;
-} // prettier-ignore
+}
 
 /** Draws the futures of one offer. The same fit, wish and seed give the same futures. */
 export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
@@ -83,9 +93,10 @@ export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
   const { sinceSale } = fit.evidence;
   const shipped = prior.depths;
   const depth = (spread: number, own: readonly number[]) => {
-    const share = uniform() < own.length / (own.length + 1.5)
-      ? own[Math.floor(uniform() * own.length)] + 0.01 * normal()
-      : shipped[Math.floor(uniform() * shipped.length)] + 0.015 * normal();
+    const share =
+      uniform() < own.length / (own.length + 1.5)
+        ? own[Math.floor(uniform() * own.length)] + 0.01 * normal()
+        : shipped[Math.floor(uniform() * shipped.length)] + 0.015 * normal();
     return -Math.log(1 - Math.min(0.7, Math.max(0.01, share))) + (spread / 2) * normal();
   };
   const lefts = wish.launches.map((launch) => ({ at: launch.day - wish.today, launch }));
@@ -111,7 +122,10 @@ export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
     // Days on the way to the next sale: unknown where no sale was seen.
     let waited = inSale ? 0 : (sinceSale ?? (clock ? uniform() / h : 0));
     let isOut = wish.isOut === true;
-    const pressing = lefts.map(({ at, launch }) => ({ at, left: Math.max(0, launch.fall + launch.fallSd * normal()) }));
+    const pressing = lefts.map(({ at, launch }) => ({
+      at,
+      left: Math.max(0, launch.fall + launch.fallSd * normal()),
+    }));
     for (let d = 1; d <= days; d++) {
       level += drift;
       since++;
@@ -158,7 +172,7 @@ export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
     }
   }
   return { days, paths, prices };
-} // prettier-ignore
+}
 
 /** The least over several offers, path by path. All must have the same shape. */
 export function leastOf(all: readonly Paths[]): Paths {

@@ -50,7 +50,13 @@ const BINS = 256;
 export const DEARER = 1.005;
 
 /** The highest price to take on one day: where the sum of what is gained over going on is largest. */
-function bestThreshold(prices: Float64Array, from: number, goOn: Float64Array, wait: number, gain: Float64Array): number {
+function bestThreshold(
+  prices: Float64Array,
+  from: number,
+  goOn: Float64Array,
+  wait: number,
+  gain: Float64Array,
+): number {
   const paths = goOn.length;
   let low = Infinity;
   let high = 0;
@@ -79,7 +85,7 @@ function bestThreshold(prices: Float64Array, from: number, goOn: Float64Array, w
   }
   if (best < 0) return low * (1 - 1e-9);
   return scale === 0 ? high : low + (best + 1) / scale;
-} // prettier-ignore
+}
 
 /** A light filter over neighbours, ¼ ½ ¼: the best threshold of a day jumps about on so many futures. */
 function smoothed(raw: Float64Array): Float64Array {
@@ -162,7 +168,7 @@ export function planOf({ days, paths, prices }: Paths, wish: PlanWish): Plan {
     atEnd: bandOf(prices.subarray(last, last + paths)),
     bought,
   };
-} // prettier-ignore
+}
 
 function bandOf(values: Float64Array): Band {
   const sorted = values.slice().sort();

@@ -3,9 +3,37 @@ import { gammaln, mean, variance } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { dayNumber } from '../units/index.ts';
 import {
-  betaCdf, betaQuantile, chanceOf, chanceOfTarget, drawsFrom, fanOf, fitted, forecastOf, jointPlan, judge, launchesOf, leastOf, lnGamma, pathsOf, planOf, pooledPrior, priceDoubt, priorFor,
-  reliabilityOf, ripenessOf, seasonAt, seasonsOf, SHIPPED_PRIOR, standingOf, trendOf, usedPlan, usualSeasons, type Look, type Paths, type TrackedOffer,
-} from './index.ts'; // prettier-ignore
+  betaCdf,
+  betaQuantile,
+  chanceOf,
+  chanceOfTarget,
+  drawsFrom,
+  fanOf,
+  fitted,
+  forecastOf,
+  jointPlan,
+  judge,
+  launchesOf,
+  leastOf,
+  lnGamma,
+  pathsOf,
+  planOf,
+  pooledPrior,
+  priceDoubt,
+  priorFor,
+  reliabilityOf,
+  ripenessOf,
+  seasonAt,
+  seasonsOf,
+  SHIPPED_PRIOR,
+  standingOf,
+  trendOf,
+  usedPlan,
+  usualSeasons,
+  type Look,
+  type Paths,
+  type TrackedOffer,
+} from './index.ts';
 import { goingRate, listingPaths } from './listings.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
 import { clockOf } from './paths.ts';
@@ -34,11 +62,27 @@ describe('draws from a seed', () => {
 
 describe('spells and sales', () => {
   it('merge looks at one price, and part at gaps and changes', () => {
-    const spells = spellsOf([{ day: 0, price: 100 }, { day: 3, price: 100 }, { day: 30, price: 100 }, { day: 31, price: null }, { day: 32, price: 110 }], 40);
-    expect(spells.map(({ first, last }) => [first, last])).toEqual([[-40, -37], [-10, -10], [-8, -8]]);
-  }); // prettier-ignore
+    const spells = spellsOf(
+      [
+        { day: 0, price: 100 },
+        { day: 3, price: 100 },
+        { day: 30, price: 100 },
+        { day: 31, price: null },
+        { day: 32, price: 110 },
+      ],
+      40,
+    );
+    expect(spells.map(({ first, last }) => [first, last])).toEqual([
+      [-40, -37],
+      [-10, -10],
+      [-8, -8],
+    ]);
+  });
   it('know a drop that came back from one that stayed', () => {
-    const v = spellsOf(looks(...Array<number>(40).fill(200), ...Array<number>(6).fill(170), ...Array<number>(20).fill(200)), 0);
+    const v = spellsOf(
+      looks(...Array<number>(40).fill(200), ...Array<number>(6).fill(170), ...Array<number>(20).fill(200)),
+      0,
+    );
     labelSales(v, 0.03);
     expect(v.map((spell) => spell.kind)).toEqual(['regular', 'sale', 'regular']);
     const evidence = evidenceOf(v);
@@ -50,15 +94,24 @@ describe('spells and sales', () => {
     const open = spellsOf(looks(...Array<number>(40).fill(200), ...Array<number>(5).fill(170)), 0);
     labelSales(open, 0.03);
     expect(open.map((spell) => spell.kind)).toEqual(['regular', 'open']);
-  }); // prettier-ignore
+  });
   it('give a drop that is fresh and as deep as sales are a high chance to be one', () => {
-    const chanceAt = (price: number, days: number) => fitted(looks(...Array<number>(60).fill(200), ...Array<number>(days).fill(price)), 0, SHIPPED_PRIOR)?.saleChance ?? NaN; // prettier-ignore
+    const chanceAt = (price: number, days: number) =>
+      fitted(looks(...Array<number>(60).fill(200), ...Array<number>(days).fill(price)), 0, SHIPPED_PRIOR)
+        ?.saleChance ?? NaN;
     expect(chanceAt(172, 2)).toBeGreaterThan(0.6);
     expect(chanceAt(172, 40)).toBeLessThan(chanceAt(172, 2));
     expect(chanceAt(199, 2)).toBeLessThan(0.1);
   });
   it('hold a real gap of days for what it is: fewer looks, not stale prices', () => {
-    const sparse = fitted([{ day: -300, price: 100 }, { day: 0, price: 100 }], 0, SHIPPED_PRIOR); // prettier-ignore
+    const sparse = fitted(
+      [
+        { day: -300, price: 100 },
+        { day: 0, price: 100 },
+      ],
+      0,
+      SHIPPED_PRIOR,
+    );
     expect(sparse?.evidence.regularDays).toBeLessThan(10);
     expect(fitted([], 0, SHIPPED_PRIOR)).toBeNull();
     expect(fitted([{ day: 0, price: null }], 0, SHIPPED_PRIOR)).toBeNull();
@@ -96,15 +149,25 @@ describe('when to buy', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 500 }), fc.integer({ min: 60, max: 140 }), (seed, now) => {
         const draws = drawsFrom(seed);
-        const rows = Array.from({ length: 200 }, () => Array.from({ length: 10 }, () => 100 * Math.exp(0.1 * draws.normal())));
-        const savings = [0, 0.2, 1, 5].map((waitPerDay) => planOf(byHand(rows), { now, fallback: 110, waitPerDay }).saving);
+        const rows = Array.from({ length: 200 }, () =>
+          Array.from({ length: 10 }, () => 100 * Math.exp(0.1 * draws.normal())),
+        );
+        const savings = [0, 0.2, 1, 5].map(
+          (waitPerDay) => planOf(byHand(rows), { now, fallback: 110, waitPerDay }).saving,
+        );
         savings.slice(1).forEach((saving, n) => expect(saving).toBeLessThanOrEqual(savings[n] + 0.15));
       }),
       { numRuns: 60 },
     );
-  }); // prettier-ignore
+  });
   it('pays the way out where nothing can be had, and says so when it is out today', () => {
-    const plan = planOf(byHand([[Infinity, Infinity], [Infinity, Infinity]]), { now: null, fallback: 77, waitPerDay: 1 }); // prettier-ignore
+    const plan = planOf(
+      byHand([
+        [Infinity, Infinity],
+        [Infinity, Infinity],
+      ]),
+      { now: null, fallback: 77, waitPerDay: 1 },
+    );
     expect(plan).toMatchObject({ advice: 'out', waitCost: 79, saving: 0 });
   });
   it('gives the same data the same answer, to the cent, and the later or higher target the higher chance', () => {
@@ -121,27 +184,64 @@ describe('when to buy', () => {
     fan.slice(1).forEach((band, n) => expect(band.middle).toBeLessThanOrEqual(fan[n].middle));
   });
   it('takes the least over offers, path by path', () => {
-    const least = leastOf([byHand([[5, Infinity], [3, 9]]), byHand([[4, 8], [6, 7]])]); // prettier-ignore
+    const least = leastOf([
+      byHand([
+        [5, Infinity],
+        [3, 9],
+      ]),
+      byHand([
+        [4, 8],
+        [6, 7],
+      ]),
+    ]);
     expect([...least.prices]).toEqual([4, 3, 8, 7]);
   });
 });
 
-const offer = (id: string, all: readonly Look[], more: Partial<TrackedOffer> = {}): TrackedOffer => ({ id, kind: 'shop', looks: all, rate: 1, extraMinor: 0, off: [], ...more }); // prettier-ignore
+const offer = (id: string, all: readonly Look[], more: Partial<TrackedOffer> = {}): TrackedOffer => ({
+  id,
+  kind: 'shop',
+  looks: all,
+  rate: 1,
+  extraMinor: 0,
+  off: [],
+  ...more,
+});
 const ask = { kind: 'card' as const, today: 0, days: 30, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
 
 describe('a part over all its offers', () => {
   it('prices each in the brief’s currency with what comes on top and off, until the deal ends', () => {
-    const forecast = forecastOf([offer('a', steady(10_000, 30), { rate: 0.1, extraMinor: 50, off: [{ minor: 400, until: 3 }] }), offer('b', steady(990, 30))], ask); // prettier-ignore
+    const forecast = forecastOf(
+      [
+        offer('a', steady(10_000, 30), { rate: 0.1, extraMinor: 50, off: [{ minor: 400, until: 3 }] }),
+        offer('b', steady(990, 30)),
+      ],
+      ask,
+    );
     expect(forecast?.now).toBe(650);
     expect(forecast?.offer).toBe('a');
     // When the deal has ended the other one is cheaper.
-    const after = forecastOf([offer('a', steady(10_000, 30), { rate: 0.1, extraMinor: 50, off: [{ minor: 400, until: -1 }] }), offer('b', steady(990, 30))], ask); // prettier-ignore
+    const after = forecastOf(
+      [
+        offer('a', steady(10_000, 30), { rate: 0.1, extraMinor: 50, off: [{ minor: 400, until: -1 }] }),
+        offer('b', steady(990, 30)),
+      ],
+      ask,
+    );
     expect(after?.offer).toBe('b');
     expect(forecast?.plan.waitCost).toBeGreaterThan(650);
     expect(forecast && ripenessOf(forecast)).not.toBe('unripe');
   });
   it('says out when nothing is for sale, and past when nobody looked for long', () => {
-    const out = forecastOf([offer('a', [...steady(100, 5).map((each) => ({ ...each, day: each.day - 1 })), { day: 0, price: null }])], ask); // prettier-ignore
+    const out = forecastOf(
+      [
+        offer('a', [
+          ...steady(100, 5).map((each) => ({ ...each, day: each.day - 1 })),
+          { day: 0, price: null },
+        ]),
+      ],
+      ask,
+    );
     expect(out?.now).toBeNull();
     expect(out && ripenessOf(out)).toBe('none');
     const old = forecastOf([offer('a', [{ day: -30, price: 100 }])], ask);
@@ -158,14 +258,26 @@ describe('a part over all its offers', () => {
   });
   it('presses prices from a launch on, and begins more sales in a season', () => {
     const day = (n: number) => new Date(n * 86_400_000).toISOString().slice(0, 10);
-    const event = (kind: 'launch' | 'sale', touches: 'card'[] = []) => ({ id: 'e', kind, name: 'e', from: day(1), to: day(20), touches, factor: 6 }); // prettier-ignore
+    const event = (kind: 'launch' | 'sale', touches: 'card'[] = []) => ({
+      id: 'e',
+      kind,
+      name: 'e',
+      from: day(1),
+      to: day(20),
+      touches,
+      factor: 6,
+    });
     const plain = forecastOf([offer('a', steady(30_000, 90))], ask);
     const launch = forecastOf([offer('a', steady(30_000, 90))], {
       ...ask,
       events: [event('launch', ['card'])],
     });
     const sale = forecastOf([offer('a', steady(30_000, 90))], { ...ask, events: [event('sale')] });
-    const other = forecastOf([offer('a', steady(30_000, 90))], { ...ask, kind: 'memory', events: [event('launch', ['card'])] }); // prettier-ignore
+    const other = forecastOf([offer('a', steady(30_000, 90))], {
+      ...ask,
+      kind: 'memory',
+      events: [event('launch', ['card'])],
+    });
     expect(launch?.plan.waitCost).toBeLessThan(plain?.plan.waitCost ?? 0);
     expect(sale?.plan.saving).toBeGreaterThan(plain?.plan.saving ?? Infinity);
     expect(other?.plan.waitCost).toBeGreaterThan(launch?.plan.waitCost ?? Infinity);
@@ -181,13 +293,43 @@ describe('a part over all its offers', () => {
     let there = 0;
     for (let m = 0; m < 4000; m++) if (paths.prices[9 * 4000 + m] !== Infinity) there++;
     expect(there / 4000).toBeCloseTo(0.95 ** 10, 1);
-    expect(goingRate([[{ day: -9, price: 5 }, { day: 0, price: null }]], 0)).toBeGreaterThan(goingRate([[{ day: -9, price: 5 }, { day: 0, price: 5 }]], 0)); // prettier-ignore
-    const listing = offer('used', [{ day: -4, price: 14_000 }, { day: 0, price: 14_000 }], { kind: 'listing' }); // prettier-ignore
+    expect(
+      goingRate(
+        [
+          [
+            { day: -9, price: 5 },
+            { day: 0, price: null },
+          ],
+        ],
+        0,
+      ),
+    ).toBeGreaterThan(
+      goingRate(
+        [
+          [
+            { day: -9, price: 5 },
+            { day: 0, price: 5 },
+          ],
+        ],
+        0,
+      ),
+    );
+    const listing = offer(
+      'used',
+      [
+        { day: -4, price: 14_000 },
+        { day: 0, price: 14_000 },
+      ],
+      { kind: 'listing' },
+    );
     const forecast = forecastOf([offer('new', steady(30_000, 90)), listing], ask);
     expect(forecast).toMatchObject({ now: 14_000, offer: 'used' });
     // Half of the new price is far below what listings ask: taken while it is there.
     expect(forecast?.plan.advice).toBe('buy');
-    const gone = forecastOf([offer('new', steady(30_000, 90)), { ...listing, looks: [{ day: -20, price: 14_000 }] }], ask); // prettier-ignore
+    const gone = forecastOf(
+      [offer('new', steady(30_000, 90)), { ...listing, looks: [{ day: -20, price: 14_000 }] }],
+      ask,
+    );
     expect(gone?.now).toBe(30_000);
   });
   it('counts a target as reached by what it is today, with half a per cent let pass', () => {
@@ -200,10 +342,17 @@ describe('a part over all its offers', () => {
 
 describe('a pool of offers', () => {
   const draws = drawsFrom(9);
-  const series = (n: number, drift: number) => Array.from({ length: n }, () => {
-    let price = 20_000;
-    return looks(...Array.from({ length: 60 }, () => (draws.uniform() < 0.3 ? (price = Math.round(price * (1 + drift * 3 + 0.004 * draws.normal()))) : price)));
-  }); // prettier-ignore
+  const series = (n: number, drift: number) =>
+    Array.from({ length: n }, () => {
+      let price = 20_000;
+      return looks(
+        ...Array.from({ length: 60 }, () =>
+          draws.uniform() < 0.3
+            ? (price = Math.round(price * (1 + drift * 3 + 0.004 * draws.normal())))
+            : price,
+        ),
+      );
+    });
   it('teaches the prior from twenty offers on', () => {
     expect(pooledPrior(series(19, 0), 0)).toBe(SHIPPED_PRIOR);
     const learnt = pooledPrior(series(40, 0), 0);
@@ -239,13 +388,17 @@ describe('where a price stands', () => {
     for (const x of [0.5, 1, 2.5, 7, 40]) expect(lnGamma(x)).toBeCloseTo(gammaln(x), 8);
     // I_x(k, n − k + 1) is the chance of k or more hits in n (DLMF 8.17.5).
     const choose = (n: number, k: number): number => (k === 0 ? 1 : (choose(n - 1, k - 1) * n) / k);
-    for (const [n, k, x] of [[5, 2, 0.3], [9, 7, 0.6], [12, 1, 0.1]]) {
+    for (const [n, k, x] of [
+      [5, 2, 0.3],
+      [9, 7, 0.6],
+      [12, 1, 0.1],
+    ]) {
       let tail = 0;
       for (let j = k; j <= n; j++) tail += choose(n, j) * x ** j * (1 - x) ** (n - j);
       expect(betaCdf(x, k, n - k + 1)).toBeCloseTo(tail, 9);
       expect(betaQuantile(tail, k, n - k + 1)).toBeCloseTo(x, 8);
     }
-  }); // prettier-ignore
+  });
   it('counts days, not looks, and leaves unseen days open', () => {
     const full = standingOf(looks(...Array<number>(45).fill(120), ...Array<number>(45).fill(100)), 0, 100);
     expect(full?.percentile).toBeGreaterThan(0.15);
@@ -305,23 +458,43 @@ describe('used listings', () => {
       for (; day < 20; day++) {
         if (draws.uniform() >= come) continue;
         const cost = 300 * Math.exp(m + sd * draws.normal());
-        if (cost <= (plan.limits[day + 1] ?? 300)) { paid = cost; day++; break; }
+        if (cost <= (plan.limits[day + 1] ?? 300)) {
+          paid = cost;
+          day++;
+          break;
+        }
       }
       sum += paid + 0.5 * day;
     }
     expect(Math.abs(sum / buyers / plan.expected - 1)).toBeLessThan(0.005);
-  }); // prettier-ignore
+  });
 });
 
 describe('forecasts that had their day', () => {
-  const forecast = { id: 'f', part: 'p', offers: [{ id: 'o', rate: 1, extraMinor: 0 }], madeOn: 0, by: 10, now: 100, advice: 'wait' as const, saving: 8, dearerChance: 0.2, least: { low: 85, high: 100 }, targets: [{ target: 90, chance: 0.6 }], curve: Array<number>(9).fill(92) }; // prettier-ignore
-  const seen = (prices: Record<number, number | null>): Look[] => Object.entries(prices).map(([day, price]) => ({ day: Number(day), price })); // prettier-ignore
+  const forecast = {
+    id: 'f',
+    part: 'p',
+    offers: [{ id: 'o', rate: 1, extraMinor: 0 }],
+    madeOn: 0,
+    by: 10,
+    now: 100,
+    advice: 'wait' as const,
+    saving: 8,
+    dearerChance: 0.2,
+    least: { low: 85, high: 100 },
+    targets: [{ target: 90, chance: 0.6 }],
+    curve: Array<number>(9).fill(92),
+  };
+  const seen = (prices: Record<number, number | null>): Look[] =>
+    Object.entries(prices).map(([day, price]) => ({ day: Number(day), price }));
   it('are judged by what was seen after they were made', () => {
     const all = seen({ 0: 100, 2: 100, 3: 91, 4: 91, 6: 88, 8: null, 9: 99, 10: 99 });
     expect(judge(forecast, () => all, 9)).toBeNull();
     expect(judge(forecast, () => all, 10)).toMatchObject({ least: 88, covered: true, paid: 91 });
     expect(judge(forecast, () => seen({ 1: 100, 10: 120 }), 12)).toBeNull();
-    expect(judge(forecast, () => seen({ 1: 100, 2: 100, 3: 99, 4: 99, 5: 101, 6: 101, 10: 104 }), 12)?.paid).toBe(104); // prettier-ignore
+    expect(
+      judge(forecast, () => seen({ 1: 100, 2: 100, 3: 99, 4: 99, 5: 101, 6: 101, 10: 104 }), 12)?.paid,
+    ).toBe(104);
   });
   it('let no more be promised than was delivered', () => {
     const judged = (paid: number) => ({ forecast, least: 88, covered: true, paid });
@@ -336,7 +509,12 @@ describe('forecasts that had their day', () => {
 });
 
 describe('a price that cannot be', () => {
-  it.each([[3333, 9999, true], [3334, 9999, false], [30_000, 10_000, true], [29_999, 10_000, false]])('%i after %i is doubted: %s', (price, last, isDoubted) => {
+  it.each([
+    [3333, 9999, true],
+    [3334, 9999, false],
+    [30_000, 10_000, true],
+    [29_999, 10_000, false],
+  ])('%i after %i is doubted: %s', (price, last, isDoubted) => {
     expect(priceDoubt(price, last) !== null).toBe(isDoubted);
-  }); // prettier-ignore
+  });
 });

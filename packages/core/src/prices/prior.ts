@@ -21,7 +21,16 @@ export const SHIPPED_PRIOR: Prior = {
 };
 
 /** Fall per year by kind of part. Assumed, editable. Common practice, no source. */
-const FALL: { readonly [kind in PartKind]?: number } = { processor: 0.2, card: 0.2, storage: 0.18, memory: 0.15, board: 0.1, supply: 0.04, case: 0.03, cooler: 0.05 }; // prettier-ignore
+const FALL: { readonly [kind in PartKind]?: number } = {
+  processor: 0.2,
+  card: 0.2,
+  storage: 0.18,
+  memory: 0.15,
+  board: 0.1,
+  supply: 0.04,
+  case: 0.03,
+  cooler: 0.05,
+};
 
 /** Fall of prices of a kind per year, as a logarithm. Assumed, as above. */
 export function fallOf(kind: PartKind): number {
@@ -43,7 +52,10 @@ export function priorFor(kind: PartKind | null, base: Prior = SHIPPED_PRIOR): Pr
 
 /** How many times more often a sale begins on a day. */
 export const seasonAt = (seasons: readonly Season[], day: number): number =>
-  seasons.reduce((most, season) => (day >= season.from && day <= season.to ? Math.max(most, season.factor) : most), 1); // prettier-ignore
+  seasons.reduce(
+    (most, season) => (day >= season.from && day <= season.to ? Math.max(most, season.factor) : most),
+    1,
+  );
 
 /** The shipped prior weighs as many days as this against pooled offers. */
 const SHIPPED_REGULAR_DAYS = 600;
@@ -66,7 +78,11 @@ export const LEAST_POOL = 20;
  * A prior that has learnt from the user’s own offers: event rates by their counts, spreads and fall by their means, depths from sales seen.
  * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
  */
-export function pooledPrior(series: readonly (readonly Look[])[], today: number, base: Prior = SHIPPED_PRIOR): Prior {
+export function pooledPrior(
+  series: readonly (readonly Look[])[],
+  today: number,
+  base: Prior = SHIPPED_PRIOR,
+): Prior {
   const usable = series.filter((looks) => {
     const seen = looks.filter((look) => look.price !== null && look.day <= today);
     return seen.length >= 4 && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
@@ -89,7 +105,8 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
   const s = depths.length;
   let pooled: Prior = {
     ...base,
-    saleStart: (base.saleStart * SHIPPED_REGULAR_DAYS + sum.saleStarts) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
+    saleStart:
+      (base.saleStart * SHIPPED_REGULAR_DAYS + sum.saleStarts) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
     saleStartDays: Math.min(300, base.saleStartDays + 5 * k),
     saleEnd: (base.saleEnd * SHIPPED_SALE_DAYS + sum.saleEnds) / (SHIPPED_SALE_DAYS + sum.saleDays),
     change: (base.change * SHIPPED_REGULAR_DAYS + sum.changes) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
@@ -126,7 +143,7 @@ export function pooledPrior(series: readonly (readonly Look[])[], today: number,
     };
   }
   return pooled;
-} // prettier-ignore
+}
 
 /** Offers with two or more stretches between sales that it takes to speak of a rhythm. */
 const LEAST_RHYTHM = 5;

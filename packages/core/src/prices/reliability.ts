@@ -32,7 +32,11 @@ export interface Judged {
 const LOOKED_AT = 0.5;
 
 /** Judges a forecast whose time is up by what was seen; null when it is too early or too little was looked at. */
-export function judge(forecast: LoggedForecast, looksOf: (offer: string) => readonly Look[], today: number): Judged | null {
+export function judge(
+  forecast: LoggedForecast,
+  looksOf: (offer: string) => readonly Look[],
+  today: number,
+): Judged | null {
   if (today < forecast.by) return null;
   const least = new Map<number, number>();
   const looked = new Set<number>();
@@ -46,9 +50,16 @@ export function judge(forecast: LoggedForecast, looksOf: (offer: string) => read
   if (looked.size < LOOKED_AT * days || least.size === 0) return null;
   const order = [...least].sort(([a], [b]) => a - b);
   const low = Math.min(...order.map(([, price]) => price));
-  const taken = order.find(([day, price]) => price <= (forecast.curve[day - forecast.madeOn - 1] ?? Infinity)) ?? order[order.length - 1];
-  return { forecast, least: low, covered: low >= forecast.least.low - 1 && low <= forecast.least.high + 1, paid: taken[1] };
-} // prettier-ignore
+  const taken =
+    order.find(([day, price]) => price <= (forecast.curve[day - forecast.madeOn - 1] ?? Infinity)) ??
+    order[order.length - 1];
+  return {
+    forecast,
+    least: low,
+    covered: low >= forecast.least.low - 1 && low <= forecast.least.high + 1,
+    paid: taken[1],
+  };
+}
 
 /** How well own forecasts did. Null figures: fewer than {@link ENOUGH_JUDGED}. */
 export interface Reliability {
@@ -76,12 +87,19 @@ export function reliabilityOf(judged: readonly Judged[]): Reliability {
     forecast.targets.map(({ target, chance }) => ({ chance, came: least <= target })),
   );
   const waits = judged.filter(({ forecast }) => forecast.advice === 'wait');
-  const mean = (values: readonly number[]) => values.length === 0 ? 0 : values.reduce((sum, each) => sum + each, 0) / values.length;
+  const mean = (values: readonly number[]) =>
+    values.length === 0 ? 0 : values.reduce((sum, each) => sum + each, 0) / values.length;
   const promised = mean(waits.map(({ forecast }) => forecast.saving / forecast.now));
   const delivered = mean(waits.map(({ forecast, paid }) => 1 - paid / forecast.now));
-  const bins = Array.from({ length: 5 }, (_, i) => stated.filter(({ chance }) => Math.min(4, Math.floor(chance * 5)) === i))
+  const bins = Array.from({ length: 5 }, (_, i) =>
+    stated.filter(({ chance }) => Math.min(4, Math.floor(chance * 5)) === i),
+  )
     .filter((bin) => bin.length > 0)
-    .map((bin) => ({ n: bin.length, stated: mean(bin.map((each) => each.chance)), actual: mean(bin.map((each) => (each.came ? 1 : 0))) }));
+    .map((bin) => ({
+      n: bin.length,
+      stated: mean(bin.map((each) => each.chance)),
+      actual: mean(bin.map((each) => (each.came ? 1 : 0))),
+    }));
   return {
     judged: n,
     coverage: mean(judged.map((each) => (each.covered ? 1 : 0))),
@@ -90,6 +108,11 @@ export function reliabilityOf(judged: readonly Judged[]): Reliability {
     stated: promised,
     delivered,
     waits: waits.length,
-    promise: waits.length < ENOUGH_JUDGED ? BEFORE_JUDGED : promised > 0 ? Math.min(1, Math.max(0, delivered / promised)) : 1,
+    promise:
+      waits.length < ENOUGH_JUDGED
+        ? BEFORE_JUDGED
+        : promised > 0
+          ? Math.min(1, Math.max(0, delivered / promised))
+          : 1,
   };
-} // prettier-ignore
+}

@@ -28,7 +28,10 @@ export const ENOUGH_LOOKS = 15;
  * days not looked at left open: a beta distribution by the number of spells stands for them. Null with no price in the window.
  */
 export function standingOf(looks: readonly Look[], today: number, price: number): Standing | null {
-  const seen = looks.filter((look): look is Look & { price: number } => look.price !== null && look.day <= today && look.day > today - WINDOW); // prettier-ignore
+  const seen = looks.filter(
+    (look): look is Look & { price: number } =>
+      look.price !== null && look.day <= today && look.day > today - WINDOW,
+  );
   if (seen.length === 0) return null;
   let total = 0;
   let covered = 0;
@@ -72,7 +75,10 @@ export function standingOf(looks: readonly Look[], today: number, price: number)
  */
 export function lnGamma(x: number): number {
   if (x < 0.5) return Math.log(Math.PI / Math.sin(Math.PI * x)) - lnGamma(1 - x);
-  const terms = [676.5203681218851, -1259.1392167224028, 771.3234287776531, -176.6150291621406, 12.507343278686905, -0.13857109526572012, 9.984369578019572e-6, 1.5056327351493116e-7]; // prettier-ignore
+  const terms = [
+    676.5203681218851, -1259.1392167224028, 771.3234287776531, -176.6150291621406, 12.507343278686905,
+    -0.13857109526572012, 9.984369578019572e-6, 1.5056327351493116e-7,
+  ];
   const z = x - 1;
   let sum = 0.9999999999998099;
   terms.forEach((term, i) => (sum += term / (z + i + 1)));
@@ -85,7 +91,8 @@ export function betaCdf(x: number, a: number, b: number): number {
   if (x <= 0) return 0;
   if (x >= 1) return 1;
   if (x > (a + 1) / (a + b + 2)) return 1 - betaCdf(1 - x, b, a);
-  const front = Math.exp(lnGamma(a + b) - lnGamma(a) - lnGamma(b) + a * Math.log(x) + b * Math.log(1 - x)) / a;
+  const front =
+    Math.exp(lnGamma(a + b) - lnGamma(a) - lnGamma(b) + a * Math.log(x) + b * Math.log(1 - x)) / a;
   const tiny = 1e-300;
   const safe = (v: number) => (Math.abs(v) < tiny ? tiny : v);
   let d = 1 / safe(1 - ((a + b) * x) / (a + 1));
@@ -103,7 +110,7 @@ export function betaCdf(x: number, a: number, b: number): number {
     if (Math.abs(d * c - 1) < 1e-13) break;
   }
   return Math.min(1, front * h);
-} // prettier-ignore
+}
 
 /** Quantile of a beta distribution, by bisection to 1e-10. */
 export function betaQuantile(p: number, a: number, b: number): number {

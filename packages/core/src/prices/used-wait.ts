@@ -28,13 +28,18 @@ const SPREAD = 0.13;
 const SPREAD_WEIGHT = 6;
 
 /** What is believed of the listings of a part: logarithm of their share of the new price, and how many come a day. */
-export function usedBelief(newCost: number, seen: readonly number[]): { readonly mean: number; readonly sd: number; readonly arrivals: number } {
+export function usedBelief(
+  newCost: number,
+  seen: readonly number[],
+): { readonly mean: number; readonly sd: number; readonly arrivals: number } {
   const logs = seen.filter((cost) => cost > 0).map((cost) => Math.log(cost / newCost));
   const n = logs.length;
   const mean = (SHARE_WEIGHT * SHARE + logs.reduce((sum, each) => sum + each, 0)) / (SHARE_WEIGHT + n);
-  const variance = (SPREAD_WEIGHT * SPREAD ** 2 + logs.reduce((sum, each) => sum + (each - mean) ** 2, 0)) / (SPREAD_WEIGHT + n);
+  const variance =
+    (SPREAD_WEIGHT * SPREAD ** 2 + logs.reduce((sum, each) => sum + (each - mean) ** 2, 0)) /
+    (SPREAD_WEIGHT + n);
   return { mean, sd: Math.sqrt(variance), arrivals: (n + 3) / (120 + 20) };
-} // prettier-ignore
+}
 
 /**
  * The classic stopping problem with arrivals at random: value of going on by backward induction, costs of listings lognormal about a share

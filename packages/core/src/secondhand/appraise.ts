@@ -82,8 +82,13 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
     return { part: part.id, equal: rivals.flatMap(freshOffers).reduce<Priced | null>(cheaper, null) };
   });
   const terms = {
-    shippingMinor: convert(carriage(find)), grade: find.grade, monthsOld: find.monthsOld, good: find.good, rated: find.rated, returnDays: find.returnDays,
-  }; // prettier-ignore
+    shippingMinor: convert(carriage(find)),
+    grade: find.grade,
+    monthsOld: find.monthsOld,
+    good: find.good,
+    rated: find.rated,
+    returnDays: find.returnDays,
+  };
   const priceMinor = convert(find.priceMinor);
   const risk = usedCost({ ...terms, priceMinor });
   const paid = cents(priceMinor + terms.shippingMinor);
@@ -98,10 +103,18 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   const fairPrice = isKnown ? breakEvenPrice(terms, fresh) : null;
   const round = (value: number) => cents(Math.floor(value / MAJOR) * MAJOR);
   const most = isKnown ? round(breakEvenPrice(terms, fresh * (1 - LEAST_SAVING))) : null;
-  const verdict = fairPrice === null || most === null ? 'unknown' : priceMinor <= most ? 'take' : priceMinor <= fairPrice * 1.25 ? 'haggle' : 'pass'; // prettier-ignore
+  const verdict =
+    fairPrice === null || most === null
+      ? 'unknown'
+      : priceMinor <= most
+        ? 'take'
+        : priceMinor <= fairPrice * 1.25
+          ? 'haggle'
+          : 'pass';
 
   const scorer = scorerFor(brief, catalogue.frameModel);
-  const asSet = (of: Picks): Record<string, Part | null> => Object.fromEntries(Object.entries(of).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null])); // prettier-ignore
+  const asSet = (of: Picks): Record<string, Part | null> =>
+    Object.fromEntries(Object.entries(of).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null]));
   const before = asSet(picks);
   const after = { ...before, ...Object.fromEntries(slotsOfFind(find, market.parts)) };
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
@@ -112,11 +125,22 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   const known = new Set(blocksOf(before).map((found) => found.rule));
   const barrier = blocksOf(after).find((found) => !known.has(found.rule))?.sentence ?? null;
   return {
-    paid, risk, equals, newPrice: isKnown ? cents(newPrice) : null, newCost: isKnown ? cents(fresh) : null, fairPrice,
-    firstOffer: isKnown ? round(breakEvenPrice(terms, fresh * OPENING)) : null, mostOffer: most, verdict,
+    paid,
+    risk,
+    equals,
+    newPrice: isKnown ? cents(newPrice) : null,
+    newCost: isKnown ? cents(fresh) : null,
+    fairPrice,
+    firstOffer: isKnown ? round(breakEvenPrice(terms, fresh * OPENING)) : null,
+    mostOffer: most,
+    verdict,
     sameMoney: own.length === 1 ? bestFor(own[0], paid) : null,
-    inBuild: { score: barrier === null ? scorer(after as PartSet) : null, before: scorer(before as PartSet), barrier }, // parts stand in their own slots
-  }; // prettier-ignore
+    inBuild: {
+      score: barrier === null ? scorer(after as PartSet) : null,
+      before: scorer(before as PartSet),
+      barrier,
+    }, // parts stand in their own slots
+  };
 
   /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */
   function bestFor(part: Part, most: number): Priced | null {
@@ -128,7 +152,15 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
       for (const priced of freshOffers(each)) {
         if (priced.till > most) continue;
         const [a, b] = [rateOf(each.id), best ? rateOf(best.offer.part) : -Infinity];
-        if (!best || a > b || (a === b && (part.slot === 'card' || part.slot === 'processor' ? priced.till < best.till : priced.till > best.till))) best = priced; // prettier-ignore
+        if (
+          !best ||
+          a > b ||
+          (a === b &&
+            (part.slot === 'card' || part.slot === 'processor'
+              ? priced.till < best.till
+              : priced.till > best.till))
+        )
+          best = priced;
       }
     }
     return best;

@@ -6,9 +6,15 @@ import { doesAsMuch } from './equals.ts';
 
 const index = indexModel({
   ...MODEL,
-  processors: [{ part: 'processor', rateLn: 0, sdLn: 0.03 }, { part: 'fast', rateLn: 0.1, sdLn: 0.03 }],
-  cards: [{ part: 'card', rateLn: 0, sdLn: 0.03 }, { part: 'fast-card', rateLn: 0.1, sdLn: 0.03 }],
-}); // prettier-ignore
+  processors: [
+    { part: 'processor', rateLn: 0, sdLn: 0.03 },
+    { part: 'fast', rateLn: 0.1, sdLn: 0.03 },
+  ],
+  cards: [
+    { part: 'card', rateLn: 0, sdLn: 0.03 },
+    { part: 'fast-card', rateLn: 0.1, sdLn: 0.03 },
+  ],
+});
 const as = (part: Part, of: Part) => doesAsMuch(part, of, index);
 const fast = { ...PROCESSOR, id: 'fast' };
 const card = { ...CARD, id: 'fast-card' };
@@ -19,7 +25,12 @@ describe('whether a part does as much as another', () => {
     ['a faster processor', fast, PROCESSOR, true],
     ['a slower one', PROCESSOR, fast, false],
     ['a faster one with fewer threads', { ...fast, threads: 4 }, PROCESSOR, false],
-    ['a faster one without the graphics that the other has', { ...fast, integratedGraphics: false }, PROCESSOR, false],
+    [
+      'a faster one without the graphics that the other has',
+      { ...fast, integratedGraphics: false },
+      PROCESSOR,
+      false,
+    ],
     ['one without a rate', { ...PROCESSOR, id: 'unknown' }, PROCESSOR, false],
     ['a faster card', card, CARD, true],
     ['a faster card with less video memory', { ...card, videoMemoryGb: 4 }, CARD, false],
@@ -36,5 +47,7 @@ describe('whether a part does as much as another', () => {
     ['a board with another socket', { ...BOARD, id: 'b', socket: 'S2' }, BOARD, false],
     ['another case: nobody can say', { ...CASE, id: 'c' }, CASE, false],
     ['a part of another slot', SUPPLY, CARD, false],
-  ] as readonly (readonly [string, Part, Part, boolean])[])('%s', (_, part, of, expected) => expect(as(part, of)).toBe(expected)); // prettier-ignore
+  ] as readonly (readonly [string, Part, Part, boolean])[])('%s', (_, part, of, expected) =>
+    expect(as(part, of)).toBe(expected),
+  );
 });

@@ -47,6 +47,11 @@ export function doesAsMuch(part: Part, as: Part, index: ModelIndex): boolean {
     );
   if (part.slot === 'cooler' && as.slot === 'cooler') return least(part.heatWatts, as.heatWatts);
   if (part.slot === 'board' && as.slot === 'board')
-    return part.socket === as.socket && part.chipset === as.chipset && part.memoryType === as.memoryType && part.formFactor === as.formFactor; // prettier-ignore
+    return (
+      part.socket === as.socket &&
+      part.chipset === as.chipset &&
+      part.memoryType === as.memoryType &&
+      part.formFactor === as.formFactor
+    );
   return false;
 }

@@ -46,11 +46,22 @@ export function offersOf(find: Find, catalogue: Catalogue): Offer[] {
   // Every part carries at least one minor unit, since a price is never nothing.
   const shares = apportion(find.priceMinor - find.parts.length, weights).map((share) => share + 1);
   return find.parts.map((part, n) => ({
-    id: find.parts.length > 1 ? `find-${find.id}-${n}` : `find-${find.id}`, part, shop: shopFor(find.currency).id, priceMinor: shares[n],
-    shippingMinor: n === 0 ? carriage(find) : 0, condition: 'used', inStock: true, seenOn: find.seenOn, source: find.where || undefined, stock: 1,
-    grade: find.grade, monthsOld: find.monthsOld ?? undefined, seller: { name: find.seller || 'not named', good: find.good, rated: find.rated },
-    returnDays: find.returnDays, lot: find.parts.length > 1 ? `find-${find.id}` : undefined,
-  })); // prettier-ignore
+    id: find.parts.length > 1 ? `find-${find.id}-${n}` : `find-${find.id}`,
+    part,
+    shop: shopFor(find.currency).id,
+    priceMinor: shares[n],
+    shippingMinor: n === 0 ? carriage(find) : 0,
+    condition: 'used',
+    inStock: true,
+    seenOn: find.seenOn,
+    source: find.where || undefined,
+    stock: 1,
+    grade: find.grade,
+    monthsOld: find.monthsOld ?? undefined,
+    seller: { name: find.seller || 'not named', good: find.good, rated: find.rated },
+    returnDays: find.returnDays,
+    lot: find.parts.length > 1 ? `find-${find.id}` : undefined,
+  }));
 }
 
 /** The catalogue with the finds that are still open and meant to compete: they enter lanes and search like any used offer. */

@@ -6,18 +6,49 @@ import { apportion } from '../units/index.ts';
 import { appraise, offersOf, testList, withFinds, type Find } from './index.ts';
 
 const FIND: Find = {
-  id: 'f', name: 'A card', parts: ['card'], currency: 'EUR', priceMinor: 15_000, shippingMinor: 500, km: 0, grade: 'B', monthsOld: 24, seller: 'somebody', good: 40, rated: 41,
-  returnDays: 0, seenOn: '2026-11-20', where: '', state: 'seen', inLanes: true,
-}; // prettier-ignore
+  id: 'f',
+  name: 'A card',
+  parts: ['card'],
+  currency: 'EUR',
+  priceMinor: 15_000,
+  shippingMinor: 500,
+  km: 0,
+  grade: 'B',
+  monthsOld: 24,
+  seller: 'somebody',
+  good: 40,
+  rated: 41,
+  returnDays: 0,
+  seenOn: '2026-11-20',
+  where: '',
+  state: 'seen',
+  inLanes: true,
+};
 const FAST = { ...CARD, id: 'fast', name: 'Fast' };
 const SLOW = { ...CARD, id: 'slow', name: 'Slow' };
 const world: Catalogue = {
   ...CATALOGUE,
   parts: [...CATALOGUE.parts, FAST, SLOW],
-  offers: [...OFFERS, { ...OFFERS[3], id: 'fast.near', part: 'fast', priceMinor: 21_000 }, { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 14_000 }],
-  frameModel: { ...MODEL, cards: [...MODEL.cards, { part: 'fast', rateLn: 0.2, sdLn: 0.03 }, { part: 'slow', rateLn: -0.3, sdLn: 0.03 }] },
-}; // prettier-ignore
-const picks: Picks = Object.fromEntries(['processor', 'board', 'memory', 'storage', 'case', 'supply'].map((part) => [part, { part, offer: `${part}.near` }])); // prettier-ignore
+  offers: [
+    ...OFFERS,
+    { ...OFFERS[3], id: 'fast.near', part: 'fast', priceMinor: 21_000 },
+    { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 14_000 },
+  ],
+  frameModel: {
+    ...MODEL,
+    cards: [
+      ...MODEL.cards,
+      { part: 'fast', rateLn: 0.2, sdLn: 0.03 },
+      { part: 'slow', rateLn: -0.3, sdLn: 0.03 },
+    ],
+  },
+};
+const picks: Picks = Object.fromEntries(
+  ['processor', 'board', 'memory', 'storage', 'case', 'supply'].map((part) => [
+    part,
+    { part, offer: `${part}.near` },
+  ]),
+);
 const at = (change: Partial<Find>, brief: Brief = BRIEF) => {
   const found = appraise({ ...FIND, ...change }, picks, world, indexMarket(world, brief));
   if (!found) throw new Error('no rate');
@@ -37,7 +68,11 @@ describe('what a find is worth', () => {
     expect((mostOffer ?? 1) % 100).toBe(0);
   });
   it('says take, haggle and pass as the price rises, and unknown where nothing new does as much', () => {
-    expect([9000, 15_500, 21_500].map((priceMinor) => at({ priceMinor }).verdict)).toEqual(['take', 'haggle', 'pass']); // prettier-ignore
+    expect([9000, 15_500, 21_500].map((priceMinor) => at({ priceMinor }).verdict)).toEqual([
+      'take',
+      'haggle',
+      'pass',
+    ]);
     const alone = { ...world, offers: world.offers.map((offer): Offer => ({ ...offer, inStock: false })) };
     expect(appraise(FIND, picks, alone, indexMarket(alone, BRIEF))?.verdict).toBe('unknown');
     expect(appraise({ ...FIND, currency: 'USD' }, picks, world, indexMarket(world, BRIEF))).toBeNull();
@@ -54,10 +89,19 @@ describe('what a find is worth', () => {
 
 describe('finds among the offers', () => {
   it('enter the catalogue at the price paid, and leave it when passed, dropped or unknown', () => {
-    const enter = (change: Partial<Find>) => withFinds(world, [{ ...FIND, ...change }]).offers.length - world.offers.length; // prettier-ignore
-    expect([enter({}), enter({ state: 'passed' }), enter({ inLanes: false }), enter({ parts: ['nowhere'] })]).toEqual([1, 0, 0, 0]); // prettier-ignore
+    const enter = (change: Partial<Find>) =>
+      withFinds(world, [{ ...FIND, ...change }]).offers.length - world.offers.length;
+    expect([
+      enter({}),
+      enter({ state: 'passed' }),
+      enter({ inLanes: false }),
+      enter({ parts: ['nowhere'] }),
+    ]).toEqual([1, 0, 0, 0]);
     const more = withFinds(world, [FIND]);
-    const cost = costOf({ card: { part: 'card', offer: 'find-f' } }, indexMarket(more, { ...BRIEF, market: { ...BRIEF.market, usedRisk: true } })); // prettier-ignore
+    const cost = costOf(
+      { card: { part: 'card', offer: 'find-f' } },
+      indexMarket(more, { ...BRIEF, market: { ...BRIEF.market, usedRisk: true } }),
+    );
     expect(cost.till).toBe(15_500);
     expect(cost.counted).toBe(at({}).risk.cost);
   });

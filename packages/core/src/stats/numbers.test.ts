@@ -19,20 +19,30 @@ function example(n: number, apart: number): Float64Array {
 }
 
 describe('positive definite systems', () => {
-  it.each([[7, 0], [12, 5], [40, 17], [9, 9]])('n = %i with %i apart agrees with ml-matrix', (n, apart) => {
+  it.each([
+    [7, 0],
+    [12, 5],
+    [40, 17],
+    [9, 9],
+  ])('n = %i with %i apart agrees with ml-matrix', (n, apart) => {
     const a = example(n, apart);
     const whole = new Matrix(Array.from({ length: n }, (_, i) => Array.from(a.slice(i * n, i * n + n))));
     const l = a.slice();
     expect(factorise(l, n, apart)).toBe(true);
     const factor = new CholeskyDecomposition(whole).lowerTriangularMatrix;
-    for (let i = 0; i < n; i++) for (let j = 0; j <= i; j++) expect(l[i * n + j]).toBeCloseTo(factor.get(i, j), 10);
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j <= i; j++) expect(l[i * n + j]).toBeCloseTo(factor.get(i, j), 10);
     const b = Float64Array.from({ length: n }, (_, i) => Math.cos(i));
     const x = solveWith(l, n, b, apart);
     const back = whole.mmul(Matrix.columnVector([...x])).getColumn(0);
     back.forEach((value, i) => expect(value).toBeCloseTo(b[i], 10));
-    const product = whole.mmul(new Matrix(Array.from({ length: n }, (_, i) => Array.from(invertWith(l, n, apart).slice(i * n, i * n + n)))));
+    const product = whole.mmul(
+      new Matrix(
+        Array.from({ length: n }, (_, i) => Array.from(invertWith(l, n, apart).slice(i * n, i * n + n))),
+      ),
+    );
     expect(product.sub(Matrix.eye(n)).abs().max()).toBeLessThan(1e-10);
-  }); // prettier-ignore
+  });
   it('says when a matrix is not positive definite', () => {
     expect(factorise(Float64Array.from([1, 0, 2, 1]), 2)).toBe(false);
     expect(factorise(Float64Array.from([-1, 0, 0, 1]), 2, 1)).toBe(false);
@@ -43,9 +53,10 @@ describe('quantiles of type 7 (Hyndman and Fan, 1996)', () => {
   it('agree with d3-array on samples of every length', () => {
     for (let n = 1; n < 40; n++) {
       const values = Array.from({ length: n }, (_, i) => Math.sin(i * 12.9) * 100).sort((a, b) => a - b);
-      for (const p of [0, 0.01, 0.25, 0.5, 0.99, 1]) expect(quantileSorted(values, p)).toBeCloseTo(reference(values, p) ?? NaN, 10);
+      for (const p of [0, 0.01, 0.25, 0.5, 0.99, 1])
+        expect(quantileSorted(values, p)).toBeCloseTo(reference(values, p) ?? NaN, 10);
     }
-  }); // prettier-ignore
+  });
   it('agree with simple-statistics where that one falls on an observation', () => {
     const values = [3, 4, 4, 8, 15, 16, 23, 42, 50];
     expect(median(values)).toBe(nearest(values, 0.5));

@@ -16,25 +16,99 @@ function world(seed: number): {
   const slots: Slot[] = ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'];
   const [near, far, stalls] = SHOPS;
   const shops = [
-    { ...near, shipping: { feeMinor: int(200, 900), freeFromMinor: int(5000, 60_000), perItemMinor: int(0, 100), byClassMinor: { small: 0, medium: int(0, 300), large: int(300, 900) } } },
+    {
+      ...near,
+      shipping: {
+        feeMinor: int(200, 900),
+        freeFromMinor: int(5000, 60_000),
+        perItemMinor: int(0, 100),
+        byClassMinor: { small: 0, medium: int(0, 300), large: int(300, 900) },
+      },
+    },
     { ...far, taxAddedPercent: int(0, 25) },
     stalls,
-  ]; // prettier-ignore
+  ];
   const offers: Offer[] = [...OFFERS.map((offer) => ({ ...offer, priceMinor: int(1500, 20_000) }))];
   for (const slot of slots)
     for (const shop of ['far', 'stalls'])
       if (random() < 0.7)
-        offers.push({ ...OFFERS[0], id: `${slot}.${shop}`, part: slot, shop, priceMinor: int(1500, 20_000) * (shop === 'far' ? 11 : 1), condition: shop === 'stalls' ? 'used' : 'new', ...(shop === 'stalls' && random() < 0.4 ? { lot: 'l' } : {}), shippingMinor: shop === 'stalls' ? int(0, 600) : undefined }); // prettier-ignore
+        offers.push({
+          ...OFFERS[0],
+          id: `${slot}.${shop}`,
+          part: slot,
+          shop,
+          priceMinor: int(1500, 20_000) * (shop === 'far' ? 11 : 1),
+          condition: shop === 'stalls' ? 'used' : 'new',
+          ...(shop === 'stalls' && random() < 0.4 ? { lot: 'l' } : {}),
+          shippingMinor: shop === 'stalls' ? int(0, 600) : undefined,
+        });
   const base = { name: 'D', from: null, to: null, source: null, seenOn: '2026-11-20' };
   const some = () => slots[int(0, slots.length - 1)];
   const [a, b, c] = [some(), some(), some()];
   const deals: Deal[] = [
-    { ...base, id: 'code', kind: 'code', shop: 'near', code: 'X', off: { kind: 'amount', minor: int(100, 2000) }, minSpendMinor: int(0, 40_000), parts: null, slots: null, stacks: false, usesLeft: null },
-    { ...base, id: 'share', kind: 'code', shop: 'near', code: 'Y', off: { kind: 'percent', percent: int(1, 15) }, minSpendMinor: 0, parts: [a, b], slots: null, stacks: random() < 0.5, usesLeft: null },
-    { ...base, id: 'instant', kind: 'instant', shop: 'far', parts: [c], off: { kind: 'percent', percent: 7.5 } },
-    { ...base, id: 'rebate', kind: 'rebate', shops: null, parts: [a, b, c], form: 'cash', payoutDays: 30, chance: null, amountMinor: int(100, 1500), currency: 'EUR', postmarkDays: null, postmarkBy: null, householdLimit: 1, papers: [] },
-    ...(a === b ? [] : [{ ...base, id: 'combo', kind: 'combo' as const, shop: 'near', parts: [a, b], offMinor: int(100, 2000) }]),
-  ]; // prettier-ignore
+    {
+      ...base,
+      id: 'code',
+      kind: 'code',
+      shop: 'near',
+      code: 'X',
+      off: { kind: 'amount', minor: int(100, 2000) },
+      minSpendMinor: int(0, 40_000),
+      parts: null,
+      slots: null,
+      stacks: false,
+      usesLeft: null,
+    },
+    {
+      ...base,
+      id: 'share',
+      kind: 'code',
+      shop: 'near',
+      code: 'Y',
+      off: { kind: 'percent', percent: int(1, 15) },
+      minSpendMinor: 0,
+      parts: [a, b],
+      slots: null,
+      stacks: random() < 0.5,
+      usesLeft: null,
+    },
+    {
+      ...base,
+      id: 'instant',
+      kind: 'instant',
+      shop: 'far',
+      parts: [c],
+      off: { kind: 'percent', percent: 7.5 },
+    },
+    {
+      ...base,
+      id: 'rebate',
+      kind: 'rebate',
+      shops: null,
+      parts: [a, b, c],
+      form: 'cash',
+      payoutDays: 30,
+      chance: null,
+      amountMinor: int(100, 1500),
+      currency: 'EUR',
+      postmarkDays: null,
+      postmarkBy: null,
+      householdLimit: 1,
+      papers: [],
+    },
+    ...(a === b
+      ? []
+      : [
+          {
+            ...base,
+            id: 'combo',
+            kind: 'combo' as const,
+            shop: 'near',
+            parts: [a, b],
+            offMinor: int(100, 2000),
+          },
+        ]),
+  ];
   const school = (['strict', 'expected', 'after'] as const)[int(0, 2)];
   const brief = {
     ...BRIEF,

@@ -48,7 +48,11 @@ export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: O
     let subtotal = 0;
     for (const { priced } of items) subtotal += priced.sub;
     if (subtotal >= (shop.shipping.freeFromMinor ?? Infinity)) return 0;
-    const heaviest = items.some(({ priced }) => priced.weight === 'large') ? 'large' : items.some(({ priced }) => priced.weight === 'medium') ? 'medium' : 'small'; // prettier-ignore
+    const heaviest = items.some(({ priced }) => priced.weight === 'large')
+      ? 'large'
+      : items.some(({ priced }) => priced.weight === 'medium')
+        ? 'medium'
+        : 'small';
     return feeFor(shop.id, items.length, heaviest);
   };
   const fees = new Map<string, number>();
@@ -72,7 +76,9 @@ export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: O
     const priced = market.priced(offer);
     if (!priced || isTaken(offer, priced.shop.kind)) return Infinity;
     // Ties beyond one order: added up by definition.
-    const isTied = offer.lot !== undefined || priced.backs.some((back) => back.left !== Infinity && backCounted(back, school) > 0); // prettier-ignore
+    const isTied =
+      offer.lot !== undefined ||
+      priced.backs.some((back) => back.left !== Infinity && backCounted(back, school) > 0);
     if (isTied) {
       without ??= costOf(rest, market).counted;
       return costOf({ ...rest, [slot]: { part: offer.part, offer: offer.id } }, market).counted - without;

@@ -20,12 +20,16 @@ function minus(a: number | null | undefined, b: number | null | undefined): numb
 }
 
 const space: Measure = {
-  label: 'space', unit: 'GB', kind: 'own',
+  label: 'space',
+  unit: 'GB',
+  kind: 'own',
   of: ({ storage, bulk }, { ownedDrives }) => {
     const drives = [...ownedDrives, storage, bulk].filter((drive) => drive !== null && drive !== undefined);
-    return drives.some((drive) => drive.gb === null) ? null : drives.reduce((sum, drive) => sum + (drive.gb ?? 0), 0);
+    return drives.some((drive) => drive.gb === null)
+      ? null
+      : drives.reduce((sum, drive) => sum + (drive.gb ?? 0), 0);
   },
-}; // prettier-ignore
+};
 
 /** Exhaustive over slots, so that a new slot has to say what its lane shows. */
 export const MEASURES: Readonly<Record<Slot, Measure>> = {
@@ -33,24 +37,32 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
   card: frames,
   memory: frames,
   board: {
-    label: 'power stage to spare', unit: 'W', kind: 'own',
+    label: 'power stage to spare',
+    unit: 'W',
+    kind: 'own',
     of: ({ board, processor }) => (board ? minus(board.powerStageWatts, processor?.packageWatts ?? 0) : null),
   },
   storage: space,
   bulk: space,
   cooler: {
-    label: 'quieter', unit: 'dB', kind: 'own',
+    label: 'quieter',
+    unit: 'dB',
+    kind: 'own',
     of: ({ cooler, processor }) => {
       const noise = cooler ? cooler.noiseDb : processor?.boxedCooler ? processor.boxedCooler.noiseDb : null;
       return noise === null ? null : -noise;
     },
   },
   case: {
-    label: 'room for the card', unit: 'mm', kind: 'own',
+    label: 'room for the card',
+    unit: 'mm',
+    kind: 'own',
     of: ({ case: box, card }) => (box ? minus(box.cardMaxMm, card?.lengthMm ?? 0) : null),
   },
   supply: {
-    label: 'watts to spare', unit: 'W', kind: 'own',
+    label: 'watts to spare',
+    unit: 'W',
+    kind: 'own',
     of: (set, context) => {
       const load = loadOf(set, context);
       if (!set.supply || load === null) return null;
@@ -58,7 +70,12 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
       return need.isLeast ? null : minus(set.supply.ratedWatts, need.watts);
     },
   },
-  network: { label: 'link speed', unit: 'Mb/s', kind: 'own', of: ({ network }) => (network ? network.mbps : 0) },
+  network: {
+    label: 'link speed',
+    unit: 'Mb/s',
+    kind: 'own',
+    of: ({ network }) => (network ? network.mbps : 0),
+  },
   system: nothing,
   extras: nothing,
-}; // prettier-ignore
+};

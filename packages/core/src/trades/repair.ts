@@ -1,7 +1,17 @@
 import { barriersOf, RULES, ruleContext, type Rule } from '../compatibility/index.ts';
 import { scorerFor } from '../frames/index.ts';
 import { costOf, gross, indexMarket, inMarketCurrency, usableOffers } from '../money/index.ts';
-import { partSetOf, slotsFor, SLOTS, type Brief, type Catalogue, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts'; // prettier-ignore
+import {
+  partSetOf,
+  slotsFor,
+  SLOTS,
+  type Brief,
+  type Catalogue,
+  type Part,
+  type PartSet,
+  type Picks,
+  type Slot,
+} from '../parts/index.ts';
 import { partsForRules } from './trades.ts';
 import { swapsBetween, withPick, type Swap } from './swaps.ts';
 
@@ -83,7 +93,10 @@ export function repairsFor(catalogue: Catalogue, brief: Brief): Repairs {
       const deals = market.dealsAt(shop.id);
       for (const { off } of deals?.combos ?? []) room += gross(off);
       for (const { off } of deals?.codes ?? [])
-        room += off.kind === 'percent' ? (till * off.percent) / 100 : (inMarketCurrency(market, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100); // prettier-ignore
+        room +=
+          off.kind === 'percent'
+            ? (till * off.percent) / 100
+            : (inMarketCurrency(market, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100);
     }
     return room;
   };

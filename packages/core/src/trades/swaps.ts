@@ -35,7 +35,13 @@ export function swapsBetween(
     picks = withPick(picks, slot, after);
     const nextTotal = countedOf(picks);
     const nextScore = scoreOfSet(partsForRules(picks, market));
-    swaps.push({ slot, from: before, to: after, money: nextTotal - total, score: score === null || nextScore === null ? null : nextScore - score }); // prettier-ignore
+    swaps.push({
+      slot,
+      from: before,
+      to: after,
+      money: nextTotal - total,
+      score: score === null || nextScore === null ? null : nextScore - score,
+    });
     total = nextTotal;
     score = nextScore;
   }

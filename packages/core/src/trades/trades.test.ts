@@ -21,7 +21,16 @@ import { summaryFor } from './summary.ts';
 import { swapsBetween, withPick } from './swaps.ts';
 import { bestWithin, partsForRules, tradesFor, type Trade } from './trades.ts';
 
-const offer = (part: string, shop: string, priceMinor: number, shippingMinor?: number): Offer => ({ id: `${part}.${shop}`, part, shop, priceMinor, shippingMinor, condition: shop === 'stalls' ? 'used' : 'new', inStock: true, seenOn: '2026-11-20' }); // prettier-ignore
+const offer = (part: string, shop: string, priceMinor: number, shippingMinor?: number): Offer => ({
+  id: `${part}.${shop}`,
+  part,
+  shop,
+  priceMinor,
+  shippingMinor,
+  condition: shop === 'stalls' ? 'used' : 'new',
+  inStock: true,
+  seenOn: '2026-11-20',
+});
 const WORLD = {
   ...CATALOGUE,
   parts: [
@@ -33,12 +42,25 @@ const WORLD = {
   ],
   offers: [
     ...OFFERS,
-    offer('memory-fast', 'far', 70000), offer('memory-fast', 'stalls', 5200, 490), offer('memory-ddr5', 'near', 3000), offer('supply-large', 'far', 80000),
-    offer('processor-quick', 'near', 19000), offer('processor', 'far', 110000), offer('card', 'stalls', 15000, 590),
+    offer('memory-fast', 'far', 70000),
+    offer('memory-fast', 'stalls', 5200, 490),
+    offer('memory-ddr5', 'near', 3000),
+    offer('supply-large', 'far', 80000),
+    offer('processor-quick', 'near', 19000),
+    offer('processor', 'far', 110000),
+    offer('card', 'stalls', 15000, 590),
   ],
-  frameModel: { ...CATALOGUE.frameModel, processors: [...CATALOGUE.frameModel.processors, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }] },
-}; // prettier-ignore
-const FULL: Picks = Object.fromEntries(['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'].map((part) => [part, { part, offer: `${part}.near` }])); // prettier-ignore
+  frameModel: {
+    ...CATALOGUE.frameModel,
+    processors: [...CATALOGUE.frameModel.processors, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }],
+  },
+};
+const FULL: Picks = Object.fromEntries(
+  ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'].map((part) => [
+    part,
+    { part, offer: `${part}.near` },
+  ]),
+);
 const market = indexMarket(WORLD, BRIEF);
 const trades = tradesFor(WORLD, BRIEF);
 const total = (picks: Picks) => costOf(picks, market).till;
@@ -47,7 +69,24 @@ const score = scorerFor(BRIEF, WORLD.frameModel);
 /** Any subset of the full build, from any offers: orders that do and do not reach their thresholds. */
 const somePicks = fc
   .subarray(Object.keys(FULL) as Slot[])
-  .chain((slots) => fc.tuple(...slots.map((slot) => fc.constantFrom(...WORLD.offers.filter((each) => WORLD.parts.find((part) => part.id === each.part)?.slot === slot)))).map((offers) => Object.fromEntries(slots.map((slot, n) => [slot, { part: offers[n].part, offer: offers[n].id }])) as Picks)); // prettier-ignore
+  .chain((slots) =>
+    fc
+      .tuple(
+        ...slots.map((slot) =>
+          fc.constantFrom(
+            ...WORLD.offers.filter(
+              (each) => WORLD.parts.find((part) => part.id === each.part)?.slot === slot,
+            ),
+          ),
+        ),
+      )
+      .map(
+        (offers) =>
+          Object.fromEntries(
+            slots.map((slot, n) => [slot, { part: offers[n].part, offer: offers[n].id }]),
+          ) as Picks,
+      ),
+  );
 
 describe('trades', () => {
   it('say exactly what the till says: the change of the total after the swap, shipping and thresholds included', () => {
@@ -158,7 +197,11 @@ describe('swaps between two sets of picks', () => {
       }),
       { seed: 8, numRuns: 100 },
     );
-    const to = withPick(withPick(FULL, 'processor', { part: 'processor-quick', offer: 'processor-quick.near' }), 'memory', { part: 'memory-fast', offer: 'memory-fast.stalls' }); // prettier-ignore
+    const to = withPick(
+      withPick(FULL, 'processor', { part: 'processor-quick', offer: 'processor-quick.near' }),
+      'memory',
+      { part: 'memory-fast', offer: 'memory-fast.stalls' },
+    );
     const swaps = swapsBetween(FULL, to, WORLD, BRIEF, market);
     const before = score(partsForRules(FULL, market)) ?? 0;
     const after = score(partsForRules(to, market)) ?? 0;
@@ -239,7 +282,11 @@ describe('a summary', () => {
   });
   it('sizes the supply with the planned card when the brief goes by it', () => {
     const planned = { ...CARD, id: 'later', boardWatts: 250, makerSupplyWatts: 700 };
-    const brief: Brief = { ...BRIEF, planned: { ...BRIEF.planned, card: 'later' }, needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } } }; // prettier-ignore
+    const brief: Brief = {
+      ...BRIEF,
+      planned: { ...BRIEF.planned, card: 'later' },
+      needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } },
+    };
     const summary = summaryFor({ ...WORLD, parts: [...WORLD.parts, planned] }, brief).summarise(FULL);
     expect(summary.neededWatts).toBe(700);
     expect(summary.findings.map((found) => found.rule)).toContain('supply-watts');

@@ -148,7 +148,12 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
       const current = picks[slot] ?? null;
       const marginal = marginalFor(picks, slot, market);
       const currentOffer = current?.offer ? (market.offers.get(current.offer) ?? null) : null;
-      const now = currentOffer && currentOffer.part === current?.part ? marginal(currentOffer) : current && owned.has(current.part) ? (sales.get(current.part) ?? 0) : 0; // prettier-ignore
+      const now =
+        currentOffer && currentOffer.part === current?.part
+          ? marginal(currentOffer)
+          : current && owned.has(current.part)
+            ? (sales.get(current.part) ?? 0)
+            : 0;
       const rules = (rulesBySlot.get(slot) ?? []).filter(
         (rule) => !broken.has(rule.id) || BEARS_ON_WATTS.has(slot),
       );
@@ -188,9 +193,18 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
           (score ?? 0) <= 0 &&
           (money > 0 || gain < 0);
         return {
-          slot, part, offer, isCurrent, isOwned: part !== null && owned.has(part.id) && offer === null, money, score, gain,
-          barrier, isDominated, keepFor: isDominated && now0 && part ? reasonToKeep(now0, part) : null,
-        }; // prettier-ignore
+          slot,
+          part,
+          offer,
+          isCurrent,
+          isOwned: part !== null && owned.has(part.id) && offer === null,
+          money,
+          score,
+          gain,
+          barrier,
+          isDominated,
+          keepFor: isDominated && now0 && part ? reasonToKeep(now0, part) : null,
+        };
       };
 
       const trades: Trade[] = [];

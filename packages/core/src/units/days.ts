@@ -23,7 +23,9 @@ export function dateOf(day: number): string {
   const shifted = day + 719_468;
   const era = Math.floor(shifted / 146_097);
   const inEra = shifted - era * 146_097;
-  const year = Math.floor((inEra - Math.floor(inEra / 1460) + Math.floor(inEra / 36_524) - Math.floor(inEra / 146_096)) / 365); // prettier-ignore
+  const year = Math.floor(
+    (inEra - Math.floor(inEra / 1460) + Math.floor(inEra / 36_524) - Math.floor(inEra / 146_096)) / 365,
+  );
   const inYear = inEra - (365 * year + Math.floor(year / 4) - Math.floor(year / 100));
   const march = Math.floor((5 * inYear + 2) / 153);
   const date = inYear - Math.floor((153 * march + 2) / 5) + 1;
@@ -55,5 +57,10 @@ export function daysBetween(from: string, to: string): number {
 /** The calendar day of a moment at a place. Example: 2026-11-20T23:30Z is already the 21st in Europe/Stockholm. */
 export function dayAt(moment: Date, timeZone: string): string {
   // Swedish dates are written as ISO 8601 writes them.
-  return new Intl.DateTimeFormat('sv-SE', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(moment); // prettier-ignore
+  return new Intl.DateTimeFormat('sv-SE', {
+    timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  }).format(moment);
 }

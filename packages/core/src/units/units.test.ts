@@ -2,9 +2,14 @@ import { describe, expect, it } from 'vitest';
 import { cents, convertMinor, findRate, minorPlaces, sumCents } from './index.ts';
 
 describe('money', () => {
-  it.each([['EUR', 2], ['SEK', 2], ['JPY', 0], ['KWD', 3]])('%s has %i decimal places (ISO 4217)', (code, places) => {
+  it.each([
+    ['EUR', 2],
+    ['SEK', 2],
+    ['JPY', 0],
+    ['KWD', 3],
+  ])('%s has %i decimal places (ISO 4217)', (code, places) => {
     expect(minorPlaces(code)).toBe(places);
-  }); // prettier-ignore
+  });
   it('refuses fractions of a cent, naming the value', () => {
     expect(() => cents(1.5)).toThrow('cents: a whole number is needed, got 1.5');
     expect(() => cents(2 ** 60)).toThrow();

@@ -29,7 +29,11 @@ export function findWait(
   const seen = (market.offersByPart.get(find.parts[0]) ?? []).flatMap((offer) => {
     const shop = market.shops.get(offer.shop);
     const priced = market.priced(offer);
-    const isOther = offer.condition === 'used' && shop?.kind === 'market' && offer.lot === undefined && offer.id !== `find-${find.id}`; // prettier-ignore
+    const isOther =
+      offer.condition === 'used' &&
+      shop?.kind === 'market' &&
+      offer.lot === undefined &&
+      offer.id !== `find-${find.id}`;
     return isOther && priced && today - dayNumber(offer.seenOn) <= SEEN_DAYS
       ? [priced.risk?.cost ?? priced.till]
       : [];

@@ -27,7 +27,8 @@ export function watchList(catalogue: Catalogue, brief: Brief, wish: WatchWish): 
   const market = indexMarket(catalogue, brief);
   const out = new Map<string, Watched>();
   const add = (part: string, slot: Slot, why: WatchReason) => {
-    if (!out.has(part) && !brief.owned.includes(part) && market.offersByPart.has(part)) out.set(part, { part, slot, why }); // prettier-ignore
+    if (!out.has(part) && !brief.owned.includes(part) && market.offersByPart.has(part))
+      out.set(part, { part, slot, why });
   };
   for (const slot of SLOTS) {
     const pick = wish.active[slot];

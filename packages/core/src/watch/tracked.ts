@@ -7,34 +7,55 @@ import { dayNumber, minorPlaces } from '../units/index.ts';
  * The offers of a part that a brief allows, with their histories: out of stock or not, stale or not, since both are part of the history.
  * Prices of deals that are open count until their last day; claims as the brief’s school counts them.
  */
-export function trackedOffers(part: string, market: Market, looksOf: (offer: string) => readonly Look[]): TrackedOffer[] {
+export function trackedOffers(
+  part: string,
+  market: Market,
+  looksOf: (offer: string) => readonly Look[],
+): TrackedOffer[] {
   const slot: Slot | null = market.parts.get(part)?.slot ?? null;
   const { brief } = market;
   return (market.offersByPart.get(part) ?? []).flatMap((offer): TrackedOffer[] => {
     const shop = market.shops.get(offer.shop);
     const rate = shop ? market.rates.get(shop.currency) : null;
-    if (!shop || !rate || brief.market.shopsOut.includes(shop.id) || !conditionsFor(brief, slot).includes(offer.condition)) return [];
+    if (
+      !shop ||
+      !rate ||
+      brief.market.shopsOut.includes(shop.id) ||
+      !conditionsFor(brief, slot).includes(offer.condition)
+    )
+      return [];
     // Shares of a lot are no prices of their own.
     if (offer.lot !== undefined) return [];
     const looks = looksOf(offer.id);
     const priced = market.priced(offer);
-    const units = rate.rate * 10 ** (minorPlaces(market.currency) - minorPlaces(shop.currency)) * (1 + (shop.taxAddedPercent ?? 0) / 100);
+    const units =
+      rate.rate *
+      10 ** (minorPlaces(market.currency) - minorPlaces(shop.currency)) *
+      (1 + (shop.taxAddedPercent ?? 0) / 100);
     const until = (to: string | null) => (to === null ? null : dayNumber(to));
     return [
       {
         id: offer.id,
         kind: shop.kind === 'market' ? 'listing' : 'shop',
-        looks: looks.length > 0 ? looks : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
+        looks:
+          looks.length > 0
+            ? looks
+            : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
         rate: units,
         // What a used one costs comes with its risk, where the brief counts that: only so is it to be compared with new ones.
         extraMinor: priced ? gross(priced.ownShipping) + priced.reserve : 0,
         off: priced
           ? [
               ...priced.instants.map(({ deal, off }) => ({ minor: gross(off), until: until(deal.to) })),
-              ...priced.backs.map((back) => ({ minor: backCounted(back, brief.money.school), until: until(back.claim.to) })).filter(({ minor }) => minor > 0),
+              ...priced.backs
+                .map((back) => ({
+                  minor: backCounted(back, brief.money.school),
+                  until: until(back.claim.to),
+                }))
+                .filter(({ minor }) => minor > 0),
             ]
           : [],
       },
     ];
   });
-} // prettier-ignore
+}

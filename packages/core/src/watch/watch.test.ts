@@ -14,13 +14,32 @@ import {
   type Point,
 } from './index.ts';
 
-const pick = (part: string, offer: string, priceMinor: number) => ({ part, name: part.toUpperCase(), offer, priceMinor }); // prettier-ignore
+const pick = (part: string, offer: string, priceMinor: number) => ({
+  part,
+  name: part.toUpperCase(),
+  offer,
+  priceMinor,
+});
 const point = (more: Partial<Point> = {}): Point => ({
-  day: '2026-11-20', currency: 'EUR', brief: 'b',
-  candidates: [{ id: 'c', name: 'Mine', totalMinor: 50_000, score: 100_000, gone: [], offers: ['o-card', 'o-board'] }],
-  best: { totalMinor: 60_000, score: 120_000, picks: { card: pick('card-a', 'o-a', 20_000), board: pick('board-a', 'o-board', 9000) } }, ...more,
-}); // prettier-ignore
-const move = (offer: string, before: number | null, now: number | null): Move => ({ offer, name: offer, before, now }); // prettier-ignore
+  day: '2026-11-20',
+  currency: 'EUR',
+  brief: 'b',
+  candidates: [
+    { id: 'c', name: 'Mine', totalMinor: 50_000, score: 100_000, gone: [], offers: ['o-card', 'o-board'] },
+  ],
+  best: {
+    totalMinor: 60_000,
+    score: 120_000,
+    picks: { card: pick('card-a', 'o-a', 20_000), board: pick('board-a', 'o-board', 9000) },
+  },
+  ...more,
+});
+const move = (offer: string, before: number | null, now: number | null): Move => ({
+  offer,
+  name: offer,
+  before,
+  now,
+});
 const LIMITS = { leastMinor: 500, leastScore: 1000 };
 
 describe('what changed, and why', () => {
@@ -30,19 +49,47 @@ describe('what changed, and why', () => {
     expect(changesBetween(point(), point({ currency: 'SEK' }), [], LIMITS)).toEqual([]);
   });
   it('names the swaps of another best set, with money, frames, and the prices behind it, the largest first', () => {
-    const best = { totalMinor: 58_800, score: 123_000, picks: { card: pick('card-b', 'o-b', 18_800), board: pick('board-a', 'o-board', 9000) } }; // prettier-ignore
-    const moves = [move('o-board', 9000, 8900), move('o-b', 23_000, 18_800), move('elsewhere', 1, 99_999), move('o-a', 20_000, null)]; // prettier-ignore
+    const best = {
+      totalMinor: 58_800,
+      score: 123_000,
+      picks: { card: pick('card-b', 'o-b', 18_800), board: pick('board-a', 'o-board', 9000) },
+    };
+    const moves = [
+      move('o-board', 9000, 8900),
+      move('o-b', 23_000, 18_800),
+      move('elsewhere', 1, 99_999),
+      move('o-a', 20_000, null),
+    ];
     const [change] = changesBetween(point(), point({ best }), moves, LIMITS);
-    expect(change).toMatchObject({ kind: 'best', minor: -1200, score: 3000, swaps: [{ slot: 'card', from: 'CARD-A', to: 'CARD-B' }] }); // prettier-ignore
-    expect(change.kind === 'best' ? change.because.map((each) => each.offer) : []).toEqual(['o-a', 'o-b', 'o-board']); // prettier-ignore
+    expect(change).toMatchObject({
+      kind: 'best',
+      minor: -1200,
+      score: 3000,
+      swaps: [{ slot: 'card', from: 'CARD-A', to: 'CARD-B' }],
+    });
+    expect(change.kind === 'best' ? change.because.map((each) => each.offer) : []).toEqual([
+      'o-a',
+      'o-b',
+      'o-board',
+    ]);
   });
   it('keeps quiet below its thresholds', () => {
-    const best = { totalMinor: 59_900, score: 120_300, picks: { card: pick('card-b', 'o-b', 1), board: pick('board-a', 'o-board', 9000) } }; // prettier-ignore
+    const best = {
+      totalMinor: 59_900,
+      score: 120_300,
+      picks: { card: pick('card-b', 'o-b', 1), board: pick('board-a', 'o-board', 9000) },
+    };
     expect(changesBetween(point(), point({ best }), [], LIMITS)).toEqual([]);
   });
   it('tells of totals that moved, parts that are gone, and of nothing that fits', () => {
     const [mine] = point().candidates;
-    const after = point({ best: null, candidates: [{ ...mine, totalMinor: 49_000, gone: ['CARD'] }, { ...mine, id: 'new' }] }); // prettier-ignore
+    const after = point({
+      best: null,
+      candidates: [
+        { ...mine, totalMinor: 49_000, gone: ['CARD'] },
+        { ...mine, id: 'new' },
+      ],
+    });
     const changes = changesBetween(point(), after, [move('o-card', 20_000, 19_000)], LIMITS);
     expect(changes.map((change) => change.kind)).toEqual(['no-best', 'gone', 'total']);
     expect(changes[2]).toMatchObject({ from: 50_000, to: 49_000, because: [{ offer: 'o-card' }] });
@@ -51,7 +98,15 @@ describe('what changed, and why', () => {
 });
 
 describe('quiet hours', () => {
-  it.each([['23:00', true], ['06:59', true], ['07:00', false], ['21:59', false], ['22:00', true]])('over midnight: %s is quiet: %s', (time, wanted) => expect(isQuiet(time, { from: '22:00', to: '07:00' })).toBe(wanted)); // prettier-ignore
+  it.each([
+    ['23:00', true],
+    ['06:59', true],
+    ['07:00', false],
+    ['21:59', false],
+    ['22:00', true],
+  ])('over midnight: %s is quiet: %s', (time, wanted) =>
+    expect(isQuiet(time, { from: '22:00', to: '07:00' })).toBe(wanted),
+  );
   it('within a day, and none', () => {
     expect(isQuiet('13:00', { from: '12:00', to: '14:00' })).toBe(true);
     expect(isQuiet('14:00', { from: '12:00', to: '14:00' })).toBe(false);
@@ -63,7 +118,8 @@ describe('quiet hours', () => {
 describe('a find', () => {
   const market = indexMarket(catalogue, brief);
   const [part] = catalogue.parts;
-  const wait = (cost: number, newCost: number | null, parts = [part.id]) => findWait({ id: 'f', parts }, cost, newCost, market, 30, 0); // prettier-ignore
+  const wait = (cost: number, newCost: number | null, parts = [part.id]) =>
+    findWait({ id: 'f', parts }, cost, newCost, market, 30, 0);
   it('is ripe below what going on looking costs, and not above; lots and parts without a new price are not judged', () => {
     const limit = wait(1, 30_000)?.limits[0] ?? 0;
     expect(limit).toBeGreaterThan(20_000);
@@ -78,24 +134,41 @@ describe('what is watched', () => {
   const parts = catalogue.parts.filter((part) => catalogue.offers.some((offer) => offer.part === part.id));
   const [a, b] = parts;
   it('has each part once, picks before others, nothing owned and nothing without an offer', () => {
-    const list = watchList(catalogue, { ...brief, owned: [b.id] }, { active: { [a.slot]: { part: a.id, offer: null } }, others: [{ [a.slot]: { part: a.id, offer: null } }], targets: [a.id, b.id, 'unknown'] }); // prettier-ignore
+    const list = watchList(
+      catalogue,
+      { ...brief, owned: [b.id] },
+      {
+        active: { [a.slot]: { part: a.id, offer: null } },
+        others: [{ [a.slot]: { part: a.id, offer: null } }],
+        targets: [a.id, b.id, 'unknown'],
+      },
+    );
     expect(list[0]).toEqual({ part: a.id, slot: a.slot, why: 'pick' });
     expect(new Set(list.map((each) => each.part)).size).toBe(list.length);
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);
   });
   it('takes offers that the brief allows, sold out ones among them, each in its own currency', () => {
-    const market = indexMarket(catalogue, { ...brief, market: { ...brief.market, conditions: ['new', 'refurbished', 'used'] } }); // prettier-ignore
+    const market = indexMarket(catalogue, {
+      ...brief,
+      market: { ...brief.market, conditions: ['new', 'refurbished', 'used'] },
+    });
     const tracked = trackedOffers(a.id, market, () => []);
     expect(tracked.length).toBeGreaterThan(0);
     for (const each of tracked) {
       const offer = market.offers.get(each.id);
-      expect(each.looks).toEqual([{ day: dayNumber(offer?.seenOn ?? ''), price: offer?.inStock ? offer.priceMinor : null }]); // prettier-ignore
+      expect(each.looks).toEqual([
+        { day: dayNumber(offer?.seenOn ?? ''), price: offer?.inStock ? offer.priceMinor : null },
+      ]);
     }
-    const shut = indexMarket(catalogue, { ...brief, market: { ...brief.market, shopsOut: catalogue.shops.map((shop) => shop.id) } }); // prettier-ignore
+    const shut = indexMarket(catalogue, {
+      ...brief,
+      market: { ...brief.market, shopsOut: catalogue.shops.map((shop) => shop.id) },
+    });
     expect(trackedOffers(a.id, shut, () => [])).toEqual([]);
   });
   it('looks ahead to the day of the brief, at least one day and ninety at most', () => {
-    const on = (readyBy: string | null) => daysAhead({ ...brief, dates: { ...brief.dates, readyBy } }, '2026-11-20', 30); // prettier-ignore
+    const on = (readyBy: string | null) =>
+      daysAhead({ ...brief, dates: { ...brief.dates, readyBy } }, '2026-11-20', 30);
     expect([on(null), on('2026-11-30'), on('2026-11-01'), on('2028-01-01')]).toEqual([30, 10, 1, 90]);
   });
 });
@@ -103,7 +176,9 @@ describe('what is watched', () => {
 describe('a target', () => {
   it('counts between its days, both included, and for good where they are open', () => {
     const step = { from: '2027-07-20', by: '2027-09-01' };
-    expect(['2027-07-19', '2027-07-20', '2027-09-01', '2027-09-02'].map((day) => countsOn(step, day))).toEqual([false, true, true, false]); // prettier-ignore
+    expect(
+      ['2027-07-19', '2027-07-20', '2027-09-01', '2027-09-02'].map((day) => countsOn(step, day)),
+    ).toEqual([false, true, true, false]);
     expect(countsOn({ from: null, by: null }, '2026-11-20')).toBe(true);
   });
 });

@@ -10,7 +10,9 @@ import { fetchOnce, isPrivateAddress } from './fetch.ts';
 import { backOffMs, keeperOf, type Keeper } from './keeper.ts';
 
 const LIMITS = { timeoutMs: 400, maxBytes: 2_000_000 };
-const catalogue = catalogueFileSchema.parse(JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8'))); // prettier-ignore
+const catalogue = catalogueFileSchema.parse(
+  JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+);
 
 /** A shop on loopback that answers as it is told. */
 let answer: (request: IncomingMessage, response: ServerResponse) => void = () => {};
@@ -41,7 +43,12 @@ const get = (more: object = {}) =>
 describe('fetching one address', () => {
   it('brings the text with what it is known by', async () => {
     send('hello', 200, { etag: '"a"', 'last-modified': 'Fri, 20 Nov 2026 10:00:00 GMT' });
-    expect(await get()).toMatchObject({ kind: 'ok', text: 'hello', etag: '"a"', modified: 'Fri, 20 Nov 2026 10:00:00 GMT' }); // prettier-ignore
+    expect(await get()).toMatchObject({
+      kind: 'ok',
+      text: 'hello',
+      etag: '"a"',
+      modified: 'Fri, 20 Nov 2026 10:00:00 GMT',
+    });
   });
   it('asks only for what has changed (RFC 9110, 13.1)', async () => {
     answer = (request, response) => {
@@ -53,31 +60,88 @@ describe('fetching one address', () => {
   it.each([
     ['500', () => send('x', 500), /answered 500/],
     ['404', () => send('x', 404), /gone \(404\)/],
-    ['a redirect, which is not followed', () => send('', 302, { location: 'http://elsewhere.invalid/' }), /moved to http:\/\/elsewhere/],
-    ['more than is fetched, said beforehand', () => send('', 200, { 'content-length': '99999999' }), /larger than/],
+    [
+      'a redirect, which is not followed',
+      () => send('', 302, { location: 'http://elsewhere.invalid/' }),
+      /moved to http:\/\/elsewhere/,
+    ],
+    [
+      'more than is fetched, said beforehand',
+      () => send('', 200, { 'content-length': '99999999' }),
+      /larger than/,
+    ],
     ['more than is fetched, found out', () => send(new Uint8Array(3_000_000)), /larger than/],
     ['what was packed unasked', () => send('x', 200, { 'content-encoding': 'br' }), /sent packed/],
-    ['silence', () => { answer = () => {}; }, /took longer/],
-    ['drops for ever', () => { answer = (_, response) => { const timer = setInterval(() => response.write('x'), 30); response.on('close', () => clearInterval(timer)); }; }, /took longer/],
-    ['a line that breaks', () => { answer = (_, response) => { response.writeHead(200, { 'content-length': '100' }); response.write('half', () => response.destroy()); }; }, /broke off/],
+    [
+      'silence',
+      () => {
+        answer = () => {};
+      },
+      /took longer/,
+    ],
+    [
+      'drops for ever',
+      () => {
+        answer = (_, response) => {
+          const timer = setInterval(() => response.write('x'), 30);
+          response.on('close', () => clearInterval(timer));
+        };
+      },
+      /took longer/,
+    ],
+    [
+      'a line that breaks',
+      () => {
+        answer = (_, response) => {
+          response.writeHead(200, { 'content-length': '100' });
+          response.write('half', () => response.destroy());
+        };
+      },
+      /broke off/,
+    ],
   ])('says so of %s', async (_, arrange, words) => {
     arrange();
     const result = await get();
     expect(result.kind === 'failed' ? result.error : result.kind).toMatch(words);
-  }); // prettier-ignore
+  });
   it('keeps out of this machine and its network unless that is allowed', async () => {
     send('secret');
     asked.length = 0;
-    for (const url of [`${base}/a`, base.replace('127.0.0.1', 'localhost'), 'http://[::1]/', 'http://10.0.0.1/', 'http://169.254.169.254/latest', 'http://0x7f.1/'])
-      expect(await fetchOnce({ url, allowPrivate: false }, LIMITS)).toMatchObject({ kind: 'failed', error: expect.stringContaining('leads into this machine') as unknown }); // prettier-ignore
+    for (const url of [
+      `${base}/a`,
+      base.replace('127.0.0.1', 'localhost'),
+      'http://[::1]/',
+      'http://10.0.0.1/',
+      'http://169.254.169.254/latest',
+      'http://0x7f.1/',
+    ])
+      expect(await fetchOnce({ url, allowPrivate: false }, LIMITS)).toMatchObject({
+        kind: 'failed',
+        error: expect.stringContaining('leads into this machine') as unknown,
+      });
     expect(asked).toEqual([]);
     for (const url of ['file:///etc/passwd', 'ftp://x.invalid/', 'nonsense', 'http://a:b@x.invalid/'])
       expect((await fetchOnce({ url, allowPrivate: true }, LIMITS)).kind).toBe('failed');
   });
-  it.each([['127.0.0.1', true], ['10.1.2.3', true], ['172.31.0.1', true], ['172.32.0.1', false], ['192.168.1.1', true], ['100.64.0.1', true], ['8.8.8.8', false], ['::1', true], ['fe80::1', true], ['fd00::1', true], ['::ffff:127.0.0.1', true], ['2606:4700::1', false], ['169.254.1.1', true], ['0.0.0.0', true]])('counts %s as its own: %s', (address, isOwn) => {
+  it.each([
+    ['127.0.0.1', true],
+    ['10.1.2.3', true],
+    ['172.31.0.1', true],
+    ['172.32.0.1', false],
+    ['192.168.1.1', true],
+    ['100.64.0.1', true],
+    ['8.8.8.8', false],
+    ['::1', true],
+    ['fe80::1', true],
+    ['fd00::1', true],
+    ['::ffff:127.0.0.1', true],
+    ['2606:4700::1', false],
+    ['169.254.1.1', true],
+    ['0.0.0.0', true],
+  ])('counts %s as its own: %s', (address, isOwn) => {
     // RFC 1918, 3927, 4193, 4291, 6598.
     expect(isPrivateAddress(address)).toBe(isOwn);
-  }); // prettier-ignore
+  });
   it('waits twice as long after each failure, as long as it is asked to, and two days at most', () => {
     const minutes = [1, 2, 3, 20].map((failures) => backOffMs(failures, null) / 60_000);
     expect(minutes).toEqual([15, 30, 60, 2880]);
@@ -98,26 +162,49 @@ describe('sources of prices', () => {
     moment = new Date('2026-11-21T12:00:00Z');
     runs = 0;
     keeper = keeperOf({ store, now: async () => moment, onTaken: () => runs++, limits: LIMITS });
-    await store.putFeed(feedSchema.parse({ id: 'list', name: 'Pennywharf list', url: `${base}/list.csv`, shop: 'pennywharf', allowPrivate: true })); // prettier-ignore
+    await store.putFeed(
+      feedSchema.parse({
+        id: 'list',
+        name: 'Pennywharf list',
+        url: `${base}/list.csv`,
+        shop: 'pennywharf',
+        allowPrivate: true,
+      }),
+    );
   });
   afterEach(async () => {
     await keeper.stop();
     await store.close();
     rmSync(folder, { recursive: true, force: true });
   });
-  const own = catalogue.offers.filter((each) => each.shop === 'pennywharf' && each.condition === 'new').slice(0, 40); // prettier-ignore
-  const list = (change: (price: number) => number = (price) => price) => `sku,name,price,currency,stock\n${own.map((each) => `${each.id},x,${(change(each.priceMinor) / 100).toFixed(2)},EUR,4`).join('\n')}\n`; // prettier-ignore
+  const own = catalogue.offers
+    .filter((each) => each.shop === 'pennywharf' && each.condition === 'new')
+    .slice(0, 40);
+  const list = (change: (price: number) => number = (price) => price) =>
+    `sku,name,price,currency,stock\n${own.map((each) => `${each.id},x,${(change(each.priceMinor) / 100).toFixed(2)},EUR,4`).join('\n')}\n`;
   const state = async () => (await store.feeds())[0].state;
-  const priceOf = async (id: string) => (await store.catalogue()).offers.find((each) => each.id === id)?.priceMinor; // prettier-ignore
-  const looks = async () => (await store.history({ offers: own.map((each) => each.id), parts: [], pool: 0 })).looks; // prettier-ignore
+  const priceOf = async (id: string) =>
+    (await store.catalogue()).offers.find((each) => each.id === id)?.priceMinor;
+  const looks = async () =>
+    (await store.history({ offers: own.map((each) => each.id), parts: [], pool: 0 })).looks;
 
   it('are fetched when due, their prices kept with time, stock and source, and shown on the offers', async () => {
     send(list((price) => price + 100));
     await keeper.runDue();
-    expect(await state()).toMatchObject({ result: 'ok', taken: 40, held: 0, failures: 0, nextAt: '2026-11-22T12:00:00.000Z' }); // prettier-ignore
+    expect(await state()).toMatchObject({
+      result: 'ok',
+      taken: 40,
+      held: 0,
+      failures: 0,
+      nextAt: '2026-11-22T12:00:00.000Z',
+    });
     expect(await priceOf(own[0].id)).toBe(own[0].priceMinor + 100);
     const { series, sources } = await store.history({ offers: [own[0].id], parts: [], pool: 0 });
-    expect(series[0]).toMatchObject({ at: [moment.getTime() / 60_000], price: [own[0].priceMinor + 100], stock: [4] }); // prettier-ignore
+    expect(series[0]).toMatchObject({
+      at: [moment.getTime() / 60_000],
+      price: [own[0].priceMinor + 100],
+      stock: [4],
+    });
     expect(sources[series[0].source[0]]).toBe('Pennywharf list');
     expect(runs).toBe(1);
     asked.length = 0;
@@ -135,34 +222,53 @@ describe('sources of prices', () => {
   });
   it.each([
     ['errors', () => send('x', 500), 'failed'],
-    ['silence', () => { answer = () => {}; }, 'failed'],
-    ['a broken line', () => { answer = (_, response) => { const all = list(() => 1); response.writeHead(200, { 'content-length': String(all.length) }); response.write(all.slice(0, 300), () => response.destroy()); }; }, 'failed'],
+    [
+      'silence',
+      () => {
+        answer = () => {};
+      },
+      'failed',
+    ],
+    [
+      'a broken line',
+      () => {
+        answer = (_, response) => {
+          const all = list(() => 1);
+          response.writeHead(200, { 'content-length': String(all.length) });
+          response.write(all.slice(0, 300), () => response.destroy());
+        };
+      },
+      'failed',
+    ],
     ['other headings', () => send(list().replace('sku,name,price', 'code,label,net')), 'failed'],
     ['a page in place of the list', () => send('<html><body>We are moving</body></html>'), 'failed'],
     ['prices a tenth of what they were', () => send(list((price) => Math.round(price / 10))), 'ok'],
-  ])('survive %s: no price lost, none made up, marked, and the next good fetch mends it', async (_, break_, result) => {
-    send(list());
-    await keeper.run(['list']);
-    const before = await looks();
-    moment = new Date('2026-11-22T12:00:00Z');
-    break_();
-    await keeper.run(['list']);
-    expect(await looks()).toBe(before);
-    for (const each of own) expect(await priceOf(each.id)).toBe(each.priceMinor);
-    const marked = await state();
-    expect(marked.result).toBe(result);
-    if (result === 'failed') {
-      expect(marked).toMatchObject({ failures: 1, okAt: '2026-11-21T12:00:00.000Z' });
-      expect(marked.error).toBeTruthy();
-      expect(marked.nextAt).toBe('2026-11-22T12:15:00.000Z');
-    } else expect(await store.held()).toHaveLength(40);
-    moment = new Date('2026-11-23T12:00:00Z');
-    send(list((price) => price - 50));
-    await keeper.run(['list']);
-    expect(await state()).toMatchObject({ result: 'ok', failures: 0, error: null });
-    expect(await looks()).toBe(before + 40);
-    expect(await store.held()).toEqual([]);
-  }); // prettier-ignore
+  ])(
+    'survive %s: no price lost, none made up, marked, and the next good fetch mends it',
+    async (_, break_, result) => {
+      send(list());
+      await keeper.run(['list']);
+      const before = await looks();
+      moment = new Date('2026-11-22T12:00:00Z');
+      break_();
+      await keeper.run(['list']);
+      expect(await looks()).toBe(before);
+      for (const each of own) expect(await priceOf(each.id)).toBe(each.priceMinor);
+      const marked = await state();
+      expect(marked.result).toBe(result);
+      if (result === 'failed') {
+        expect(marked).toMatchObject({ failures: 1, okAt: '2026-11-21T12:00:00.000Z' });
+        expect(marked.error).toBeTruthy();
+        expect(marked.nextAt).toBe('2026-11-22T12:15:00.000Z');
+      } else expect(await store.held()).toHaveLength(40);
+      moment = new Date('2026-11-23T12:00:00Z');
+      send(list((price) => price - 50));
+      await keeper.run(['list']);
+      expect(await state()).toMatchObject({ result: 'ok', failures: 0, error: null });
+      expect(await looks()).toBe(before + 40);
+      expect(await store.held()).toEqual([]);
+    },
+  );
   it('that are cut off cleanly lose the row that they end in, not half of its price', async () => {
     const all = list();
     send(all.slice(0, all.lastIndexOf('.') + 2));
@@ -171,19 +277,60 @@ describe('sources of prices', () => {
     expect((await state()).doubts[0].what).toMatch(/middle of a row/);
   });
   it('fetch the listed address alone, whatever the page names', async () => {
-    await store.putFeed(feedSchema.parse({ id: 'page', name: 'Page', url: `${base}/p.html`, shop: 'pennywharf', part: own[0].part, allowPrivate: true })); // prettier-ignore
-    send(`<html><head><link rel="stylesheet" href="${base}/style.css"><script src="${base}/run.js"></script></head><body><img src="${base}/pixel.gif"><iframe src="${base}/frame.html"></iframe><script type="application/ld+json">{"@type":"Product","name":"whatever it is called","offers":{"@type":"Offer","price":"${(own[0].priceMinor / 100).toFixed(2)}","priceCurrency":"EUR"}}</script></body></html>`); // prettier-ignore
+    await store.putFeed(
+      feedSchema.parse({
+        id: 'page',
+        name: 'Page',
+        url: `${base}/p.html`,
+        shop: 'pennywharf',
+        part: own[0].part,
+        allowPrivate: true,
+      }),
+    );
+    send(
+      `<html><head><link rel="stylesheet" href="${base}/style.css"><script src="${base}/run.js"></script></head><body><img src="${base}/pixel.gif"><iframe src="${base}/frame.html"></iframe><script type="application/ld+json">{"@type":"Product","name":"whatever it is called","offers":{"@type":"Offer","price":"${(own[0].priceMinor / 100).toFixed(2)}","priceCurrency":"EUR"}}</script></body></html>`,
+    );
     asked.length = 0;
     await keeper.run(['page']);
     expect(asked).toEqual(['/p.html']);
   });
   it('tell a new listing by its number, and hold what only resembles a part', async () => {
     const part = catalogue.parts.find((each) => each.gtin && each.slot === 'card');
-    send(JSON.stringify({ offers: [{ sku: 'quayboard.d9', gtin: part?.gtin, name: 'card, hardly used', price: '120.00', currency: 'EUR', condition: 'used', seller: 'quay_1', good: 9, rated: 10 }, { name: `${part?.maker} something else entirely`, price: '10.00', currency: 'EUR' }] })); // prettier-ignore
-    await store.putFeed(feedSchema.parse({ id: 'board', name: 'Board', url: `${base}/b.json`, shop: 'quayboard', allowPrivate: true })); // prettier-ignore
+    send(
+      JSON.stringify({
+        offers: [
+          {
+            sku: 'quayboard.d9',
+            gtin: part?.gtin,
+            name: 'card, hardly used',
+            price: '120.00',
+            currency: 'EUR',
+            condition: 'used',
+            seller: 'quay_1',
+            good: 9,
+            rated: 10,
+          },
+          { name: `${part?.maker} something else entirely`, price: '10.00', currency: 'EUR' },
+        ],
+      }),
+    );
+    await store.putFeed(
+      feedSchema.parse({
+        id: 'board',
+        name: 'Board',
+        url: `${base}/b.json`,
+        shop: 'quayboard',
+        allowPrivate: true,
+      }),
+    );
     await keeper.run(['board']);
     const made = (await store.catalogue()).offers.find((each) => each.id === 'quayboard.d9');
-    expect(made).toMatchObject({ part: part?.id, priceMinor: 12000, condition: 'used', seller: { name: 'quay_1', good: 9, rated: 10 } }); // prettier-ignore
+    expect(made).toMatchObject({
+      part: part?.id,
+      priceMinor: 12000,
+      condition: 'used',
+      seller: { name: 'quay_1', good: 9, rated: 10 },
+    });
     expect(await store.held()).toHaveLength(1);
   });
 });

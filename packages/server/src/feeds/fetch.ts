@@ -16,9 +16,15 @@ export interface FetchWish {
 }
 
 export type Fetched =
-  | { readonly kind: 'ok'; readonly text: string | null; readonly bytes: Uint8Array; readonly etag: string | null; readonly modified: string | null }
+  | {
+      readonly kind: 'ok';
+      readonly text: string | null;
+      readonly bytes: Uint8Array;
+      readonly etag: string | null;
+      readonly modified: string | null;
+    }
   | { readonly kind: 'unchanged' }
-  | { readonly kind: 'failed'; readonly error: string; readonly retryAfterSeconds: number | null }; // prettier-ignore
+  | { readonly kind: 'failed'; readonly error: string; readonly retryAfterSeconds: number | null };
 
 export interface FetchLimits {
   readonly timeoutMs: number;
@@ -28,10 +34,38 @@ export const FETCH_LIMITS: FetchLimits = { timeoutMs: 15_000, maxBytes: 12_000_0
 
 /** Addresses that are not out in the world: RFC 1918, 6598, 3927, 4193, 4291 and the IANA registries of special-purpose addresses. */
 const PRIVATE = new BlockList();
-for (const [net, bits] of [['0.0.0.0', 8], ['10.0.0.0', 8], ['100.64.0.0', 10], ['127.0.0.0', 8], ['169.254.0.0', 16], ['172.16.0.0', 12], ['192.0.0.0', 24], ['192.0.2.0', 24], ['192.88.99.0', 24], ['192.168.0.0', 16], ['198.18.0.0', 15], ['198.51.100.0', 24], ['203.0.113.0', 24], ['224.0.0.0', 4], ['240.0.0.0', 4]] as const)
-  PRIVATE.addSubnet(net, bits, 'ipv4'); // prettier-ignore
-for (const [net, bits] of [['::', 128], ['::1', 128], ['64:ff9b::', 96], ['64:ff9b:1::', 48], ['100::', 64], ['2001::', 23], ['2001:db8::', 32], ['2002::', 16], ['fc00::', 7], ['fe80::', 10], ['ff00::', 8]] as const)
-  PRIVATE.addSubnet(net, bits, 'ipv6'); // prettier-ignore
+for (const [net, bits] of [
+  ['0.0.0.0', 8],
+  ['10.0.0.0', 8],
+  ['100.64.0.0', 10],
+  ['127.0.0.0', 8],
+  ['169.254.0.0', 16],
+  ['172.16.0.0', 12],
+  ['192.0.0.0', 24],
+  ['192.0.2.0', 24],
+  ['192.88.99.0', 24],
+  ['192.168.0.0', 16],
+  ['198.18.0.0', 15],
+  ['198.51.100.0', 24],
+  ['203.0.113.0', 24],
+  ['224.0.0.0', 4],
+  ['240.0.0.0', 4],
+] as const)
+  PRIVATE.addSubnet(net, bits, 'ipv4');
+for (const [net, bits] of [
+  ['::', 128],
+  ['::1', 128],
+  ['64:ff9b::', 96],
+  ['64:ff9b:1::', 48],
+  ['100::', 64],
+  ['2001::', 23],
+  ['2001:db8::', 32],
+  ['2002::', 16],
+  ['fc00::', 7],
+  ['fe80::', 10],
+  ['ff00::', 8],
+] as const)
+  PRIVATE.addSubnet(net, bits, 'ipv6');
 
 /** Whether an IP address lies in this machine or in a network of its own. IPv4 written as IPv6 counts as IPv4. */
 export function isPrivateAddress(address: string): boolean {
@@ -63,7 +97,8 @@ const guardedLookup =
     });
   };
 
-const INSIDE = 'The address leads into this machine or its own network. If that is meant, allow it for this source.'; // prettier-ignore
+const INSIDE =
+  'The address leads into this machine or its own network. If that is meant, allow it for this source.';
 
 export function fetchOnce(wish: FetchWish, limits: FetchLimits = FETCH_LIMITS): Promise<Fetched> {
   const failed = (error: string, retryAfterSeconds: number | null = null): Fetched => ({
@@ -109,14 +144,27 @@ export function fetchOnce(wish: FetchWish, limits: FetchLimits = FETCH_LIMITS): 
       };
       if (status === 304) return finish({ kind: 'unchanged' });
       if (status >= 300 && status < 400)
-        return finish(failed(`It has moved to ${(header('location') ?? 'an unknown address').slice(0, 300)}. Only the listed address is fetched: list the new one if you trust it.`)); // prettier-ignore
+        return finish(
+          failed(
+            `It has moved to ${(header('location') ?? 'an unknown address').slice(0, 300)}. Only the listed address is fetched: list the new one if you trust it.`,
+          ),
+        );
       if (status !== 200) {
         const after = Number(header('retry-after'));
-        const seconds = status === 429 || status === 503 ? (Number.isFinite(after) && after > 0 ? after : null) : null; // prettier-ignore
-        return finish(failed(status === 404 || status === 410 ? `The page is gone (${status}). Look the address up again.` : `The other side answered ${status}. It is tried again later.`, seconds)); // prettier-ignore
+        const seconds =
+          status === 429 || status === 503 ? (Number.isFinite(after) && after > 0 ? after : null) : null;
+        return finish(
+          failed(
+            status === 404 || status === 410
+              ? `The page is gone (${status}). Look the address up again.`
+              : `The other side answered ${status}. It is tried again later.`,
+            seconds,
+          ),
+        );
       }
       const encoding = header('content-encoding');
-      if (encoding && encoding !== 'identity') return finish(failed('It was sent packed, though that was not asked for.')); // prettier-ignore
+      if (encoding && encoding !== 'identity')
+        return finish(failed('It was sent packed, though that was not asked for.'));
       const tooLarge = `It is larger than the ${Math.round(limits.maxBytes / 1e6)} MB that are fetched.`;
       if (Number(header('content-length') ?? 0) > limits.maxBytes) return finish(failed(tooLarge));
       const pieces: Buffer[] = [];

@@ -1,4 +1,12 @@
-import { dealSchema, problemsOf, type CatalogueFile, type Feed, type FeedState, type Matched, type PriceDoubt } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  dealSchema,
+  problemsOf,
+  type CatalogueFile,
+  type Feed,
+  type FeedState,
+  type Matched,
+  type PriceDoubt,
+} from '@ripe-pick/contract';
 import { Cron } from 'croner';
 import { matchedAll, matcher, readPrices } from '../reading/index.ts';
 import { intakesOf, minuteOf } from '../prices/intake.ts';
@@ -40,7 +48,13 @@ export function backOffMs(failures: number, retryAfterSeconds: number | null): n
   return Math.max(own, Math.min(LONGEST_BACK_OFF_MS * 4, (retryAfterSeconds ?? 0) * 1000));
 }
 
-export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = REST_MS }: KeeperOptions): Keeper {
+export function keeperOf({
+  store,
+  now,
+  onTaken,
+  limits = FETCH_LIMITS,
+  restMs = REST_MS,
+}: KeeperOptions): Keeper {
   const lastCall = new Map<string, number>();
   let queue: Promise<void> = Promise.resolve();
   let job: Cron | null = null;
@@ -56,34 +70,90 @@ export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = 
   async function fetchFeed({ feed, state }: FeedRow): Promise<void> {
     const { host, hostname } = new URL(feed.url);
     await rest(hostname === '' ? host : hostname);
-    const fetched = await fetchOnce({ url: feed.url, allowPrivate: feed.allowPrivate, etag: state.etag, modified: state.modified }, isLoopback(hostname) ? { ...limits, timeoutMs: Math.min(limits.timeoutMs, LOOPBACK_MS) } : limits);
+    const fetched = await fetchOnce(
+      { url: feed.url, allowPrivate: feed.allowPrivate, etag: state.etag, modified: state.modified },
+      isLoopback(hostname) ? { ...limits, timeoutMs: Math.min(limits.timeoutMs, LOOPBACK_MS) } : limits,
+    );
     const moment = await now();
     const at = moment.toISOString();
     const nextIn = (ms: number) => new Date(moment.getTime() + ms).toISOString();
     const failed = (error: string, doubts: readonly PriceDoubt[] = [], retryAfter: number | null = null) =>
-      store.saveFeedState({ ...state, result: 'failed', at, error: error.slice(0, 1000), failures: state.failures + 1, doubts: doubts.slice(0, 50), nextAt: nextIn(backOffMs(state.failures + 1, retryAfter)) });
+      store.saveFeedState({
+        ...state,
+        result: 'failed',
+        at,
+        error: error.slice(0, 1000),
+        failures: state.failures + 1,
+        doubts: doubts.slice(0, 50),
+        nextAt: nextIn(backOffMs(state.failures + 1, retryAfter)),
+      });
     if (fetched.kind === 'failed') return failed(fetched.error, [], fetched.retryAfterSeconds);
-    const good: FeedState = { ...state, at, okAt: at, error: null, failures: 0, nextAt: nextIn(feed.everyHours * HOUR_MS) };
+    const good: FeedState = {
+      ...state,
+      at,
+      okAt: at,
+      error: null,
+      failures: 0,
+      nextAt: nextIn(feed.everyHours * HOUR_MS),
+    };
     if (fetched.kind === 'unchanged') {
       // Looked at, and the same: that is a look too.
       const looks = (await store.lastLooksOf(feed.name)).map((look) => ({ ...look, at: minuteOf(moment) }));
-      await store.takeHarvest({ feed, state: { ...good, result: 'unchanged', taken: looks.length }, intakes: looks, held: [], deals: [] });
+      await store.takeHarvest({
+        feed,
+        state: { ...good, result: 'unchanged', taken: looks.length },
+        intakes: looks,
+        held: [],
+        deals: [],
+      });
       if (looks.length > 0) onTaken();
       return;
     }
     const catalogue = await store.catalogue();
     const shop = catalogue.shops.find((each) => each.id === feed.shop);
     if (!shop) return failed('The shop of this source is no longer in the catalogue.');
-    const read = readPrices(fetched.text === null ? { bytes: fetched.bytes } : { text: fetched.text }, shop.currency, true);
-    if (read.found.length === 0) return failed(read.doubts[0] ? `${read.doubts[0].where}: ${read.doubts[0].what}` : 'It held no price.', read.doubts);
-    const match = matcher(catalogue, await store.lastPrices(catalogue.offers.filter((offer) => offer.shop === shop.id).map((offer) => offer.id)));
-    const matched = (await matchedAll(read.found, shop.id, match)).map((row) => aboutPart(row, feed, read.found.length));
+    const read = readPrices(
+      fetched.text === null ? { bytes: fetched.bytes } : { text: fetched.text },
+      shop.currency,
+      true,
+    );
+    if (read.found.length === 0)
+      return failed(
+        read.doubts[0] ? `${read.doubts[0].where}: ${read.doubts[0].what}` : 'It held no price.',
+        read.doubts,
+      );
+    const match = matcher(
+      catalogue,
+      await store.lastPrices(
+        catalogue.offers.filter((offer) => offer.shop === shop.id).map((offer) => offer.id),
+      ),
+    );
+    const matched = (await matchedAll(read.found, shop.id, match)).map((row) =>
+      aboutPart(row, feed, read.found.length),
+    );
     const sure = matched.filter((row) => row.isSure);
     const held = matched.filter((row) => !row.isSure);
-    const intakes = intakesOf(sure.flatMap((row) => (row.part ? [{ found: row.found, part: row.part, offer: row.offer }] : [])), shop.id, catalogue, minuteOf(moment), feed.name);
+    const intakes = intakesOf(
+      sure.flatMap((row) => (row.part ? [{ found: row.found, part: row.part, offer: row.offer }] : [])),
+      shop.id,
+      catalogue,
+      minuteOf(moment),
+      feed.name,
+    );
     await store.takeHarvest({
-      feed, intakes, held, deals: dealsIn(fetched, catalogue, shop.id),
-      state: { ...good, result: 'ok', taken: intakes.length, held: held.length, doubts: read.doubts.slice(0, 50), etag: fetched.etag?.slice(0, 500) ?? null, modified: fetched.modified?.slice(0, 200) ?? null },
+      feed,
+      intakes,
+      held,
+      deals: dealsIn(fetched, catalogue, shop.id),
+      state: {
+        ...good,
+        result: 'ok',
+        taken: intakes.length,
+        held: held.length,
+        doubts: read.doubts.slice(0, 50),
+        etag: fetched.etag?.slice(0, 500) ?? null,
+        modified: fetched.modified?.slice(0, 200) ?? null,
+      },
     });
     if (intakes.length > 0) onTaken();
   }
@@ -97,7 +167,13 @@ export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = 
           await fetchFeed(row);
         } catch (error) {
           console.error(error);
-          await store.saveFeedState({ ...row.state, result: 'failed', at: (await now()).toISOString(), error: 'Something went wrong in the server while it was read. Its terminal says more.', failures: row.state.failures + 1 });
+          await store.saveFeedState({
+            ...row.state,
+            result: 'failed',
+            at: (await now()).toISOString(),
+            error: 'Something went wrong in the server while it was read. Its terminal says more.',
+            failures: row.state.failures + 1,
+          });
         }
       }
     });
@@ -107,7 +183,9 @@ export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = 
 
   const runDue = async () => {
     const at = (await now()).toISOString();
-    await queued((rows) => rows.filter(({ feed, state }) => feed.isOn && (state.nextAt === null || state.nextAt <= at)));
+    await queued((rows) =>
+      rows.filter(({ feed, state }) => feed.isOn && (state.nextAt === null || state.nextAt <= at)),
+    );
   };
   return {
     run: (ids) => queued((rows) => rows.filter(({ feed }) => ids.includes(feed.id))),
@@ -121,14 +199,25 @@ export function keeperOf({ store, now, onTaken, limits = FETCH_LIMITS, restMs = 
       await queue;
     },
   };
-} // prettier-ignore
+}
 
 /** A page that is said to be about one part, and holds one offer, is about that part; numbers that say otherwise are looked at. */
 function aboutPart(row: Matched, feed: Feed, offers: number): Matched {
   if (feed.part === null) return row;
-  if (row.part === feed.part) return row.how === 'name' && offers === 1 ? { ...row, isSure: row.doubt === null || /name fits/.test(row.doubt), doubt: /name fits/.test(row.doubt ?? '') ? null : row.doubt } : row;
-  return { ...row, isSure: false, doubt: row.doubt ?? 'it is another part than the source is said to be about' };
-} // prettier-ignore
+  if (row.part === feed.part)
+    return row.how === 'name' && offers === 1
+      ? {
+          ...row,
+          isSure: row.doubt === null || /name fits/.test(row.doubt),
+          doubt: /name fits/.test(row.doubt ?? '') ? null : row.doubt,
+        }
+      : row;
+  return {
+    ...row,
+    isSure: false,
+    doubt: row.doubt ?? 'it is another part than the source is said to be about',
+  };
+}
 
 /** Deals that a feed brings: those that the schema takes, of this shop, about parts that are known. */
 function dealsIn(fetched: Extract<Fetched, { kind: 'ok' }>, catalogue: CatalogueFile, shop: string) {
@@ -148,4 +237,4 @@ function dealsIn(fetched: Extract<Fetched, { kind: 'ok' }>, catalogue: Catalogue
     const named = 'parts' in deal ? (deal.parts ?? []) : [];
     return isOurs && named.every((part) => parts.has(part)) ? [deal] : [];
   });
-} // prettier-ignore
+}

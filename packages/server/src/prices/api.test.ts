@@ -10,14 +10,26 @@ import { readPrices } from '../reading/index.ts';
 import { openStore, type Store } from '../store/index.ts';
 
 /** Prices over the API: nothing is taken that was not asked for, everything wrong is said, everything taken can be seen and corrected. */
-const catalogue = catalogueFileSchema.parse(JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8'))); // prettier-ignore
+const catalogue = catalogueFileSchema.parse(
+  JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+);
 let folder: string;
 let store: Store;
 let app: ReturnType<typeof createApp>;
 let watched = 0;
 let fetched: string[] = [];
-const keeper: Keeper = { run: async (ids) => void fetched.push(...ids), runDue: async () => {}, start: () => {}, stop: async () => {} }; // prettier-ignore
-const watch = { request: () => void watched++, idle: async () => {}, isRunning: () => false, stop: async () => {} }; // prettier-ignore
+const keeper: Keeper = {
+  run: async (ids) => void fetched.push(...ids),
+  runDue: async () => {},
+  start: () => {},
+  stop: async () => {},
+};
+const watch = {
+  request: () => void watched++,
+  idle: async () => {},
+  isRunning: () => false,
+  stop: async () => {},
+};
 const now = async () => new Date('2026-11-21T12:00:00Z');
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ripe-pick-api-'));
@@ -25,7 +37,13 @@ beforeEach(async () => {
   await store.replaceCatalogue(catalogue);
   watched = 0;
   fetched = [];
-  app = createApp({ store, version: '0', demo: null, webFolder: null, prices: { keeper, watch, market: null, now } }); // prettier-ignore
+  app = createApp({
+    store,
+    version: '0',
+    demo: null,
+    webFolder: null,
+    prices: { keeper, watch, market: null, now },
+  });
 });
 afterEach(async () => {
   await store.close();
@@ -35,7 +53,11 @@ afterEach(async () => {
 type Answer<K extends keyof Api> = z.infer<Api[K]['response']>;
 async function send(name: keyof Api, body?: unknown) {
   const { method, path } = api[name];
-  return app.request(path, { method, headers: { host: '127.0.0.1:4640', 'content-type': 'application/json' }, ...(method === 'GET' ? {} : { body: JSON.stringify(body ?? null) }) }); // prettier-ignore
+  return app.request(path, {
+    method,
+    headers: { host: '127.0.0.1:4640', 'content-type': 'application/json' },
+    ...(method === 'GET' ? {} : { body: JSON.stringify(body ?? null) }),
+  });
 }
 /** The answer, judged by the contract: what the page would be given. */
 async function call<K extends keyof Api>(name: K, body?: unknown): Promise<Answer<K>> {
@@ -43,7 +65,8 @@ async function call<K extends keyof Api>(name: K, body?: unknown): Promise<Answe
   expect(answer.status).toBe(200);
   return api[name].response.parse(await answer.json()) as Answer<K>; // the schema of this very call
 }
-const errorOf = async (answer: Response) => ((await answer.json()) as { error: { message: string; problems: { path: string }[] } }).error; // prettier-ignore
+const errorOf = async (answer: Response) =>
+  ((await answer.json()) as { error: { message: string; problems: { path: string }[] } }).error;
 const [offer] = catalogue.offers.filter((each) => each.shop === 'pennywharf' && each.condition === 'new');
 const line = (sku: string, price: string, more = '') =>
   `sku,price,currency,seen\n${sku},${price},EUR,${more}\n`;
@@ -53,7 +76,11 @@ const priceOf = async (id: string) =>
 describe('reading and taking', () => {
   it('reads without keeping anything', async () => {
     const read = await call('readPrices', { shop: 'pennywharf', text: line(offer.id, '99.90') });
-    expect(read).toMatchObject({ kind: 'table', doubts: [], rows: [{ part: offer.part, offer: offer.id, how: 'offer' }] }); // prettier-ignore
+    expect(read).toMatchObject({
+      kind: 'table',
+      doubts: [],
+      rows: [{ part: offer.part, offer: offer.id, how: 'offer' }],
+    });
     expect((await call('priceHistory', { offers: [offer.id] })).looks).toBe(0);
     expect(await priceOf(offer.id)).toBe(offer.priceMinor);
     expect(watched).toBe(0);
@@ -64,28 +91,52 @@ describe('reading and taking', () => {
       text: line(offer.id, '99.90', '2026-11-19'),
     });
     const rows = read.rows.map(({ found, part, offer: id }) => ({ found, part, offer: id }));
-    expect(await call('takePrices', { shop: 'pennywharf', source: 'by hand', rows })).toEqual({ taken: 1, changed: 1, newOffers: 0, repeated: 0 }); // prettier-ignore
+    expect(await call('takePrices', { shop: 'pennywharf', source: 'by hand', rows })).toEqual({
+      taken: 1,
+      changed: 1,
+      newOffers: 0,
+      repeated: 0,
+    });
     const history = await call('priceHistory', { parts: [offer.part] });
     expect(history.sources).toEqual(['by hand']);
     expect(new Date(history.series[0].at[0] * 60_000).toISOString()).toBe('2026-11-19T12:00:00.000Z');
     expect(watched).toBe(1);
   });
   it('takes no look from tomorrow: it counts as seen now', async () => {
-    const { rows } = await call('readPrices', { shop: 'pennywharf', text: line(offer.id, '99.90', '2027-05-01') }); // prettier-ignore
-    await call('takePrices', { shop: 'pennywharf', source: 'x', rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })) }); // prettier-ignore
+    const { rows } = await call('readPrices', {
+      shop: 'pennywharf',
+      text: line(offer.id, '99.90', '2027-05-01'),
+    });
+    await call('takePrices', {
+      shop: 'pennywharf',
+      source: 'x',
+      rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })),
+    });
     const { series } = await call('priceHistory', { offers: [offer.id] });
     expect(series[0].at).toEqual([Date.parse('2026-11-21T12:00:00Z') / 60_000]);
   });
   it('makes a new offer where a shop had none, and none without a shop or a price', async () => {
-    const part = catalogue.parts.find((each) => each.gtin && !catalogue.offers.some((one) => one.part === each.id && one.shop === 'lanternhouse')); // prettier-ignore
+    const part = catalogue.parts.find(
+      (each) =>
+        each.gtin && !catalogue.offers.some((one) => one.part === each.id && one.shop === 'lanternhouse'),
+    );
     const text = `gtin,price,currency\n${part?.gtin},31.00,EUR\n`;
-    const rows = (await call('readPrices', { shop: 'lanternhouse', text })).rows.map(({ found, part: id, offer: known }) => ({ found, part: id, offer: known })); // prettier-ignore
+    const rows = (await call('readPrices', { shop: 'lanternhouse', text })).rows.map(
+      ({ found, part: id, offer: known }) => ({ found, part: id, offer: known }),
+    );
     expect(rows[0]).toMatchObject({ part: part?.id, offer: null });
-    expect(await errorOf(await send('takePrices', { shop: null, source: 'x', rows }))).toMatchObject({ message: expect.stringContaining('need a shop') as unknown }); // prettier-ignore
+    expect(await errorOf(await send('takePrices', { shop: null, source: 'x', rows }))).toMatchObject({
+      message: expect.stringContaining('need a shop') as unknown,
+    });
     expect(await call('takePrices', { shop: 'lanternhouse', source: 'x', rows })).toMatchObject({
       newOffers: 1,
     });
-    expect((await store.catalogue()).offers.at(-1)).toMatchObject({ part: part?.id, shop: 'lanternhouse', priceMinor: 3100, condition: 'new' }); // prettier-ignore
+    expect((await store.catalogue()).offers.at(-1)).toMatchObject({
+      part: part?.id,
+      shop: 'lanternhouse',
+      priceMinor: 3100,
+      condition: 'new',
+    });
     // Once more: it is known now.
     const again = await call('readPrices', { shop: 'lanternhouse', text });
     expect(again.rows[0].offer).not.toBeNull();
@@ -93,27 +144,64 @@ describe('reading and taking', () => {
   it.each([
     ['a shop that is not there', 'readPrices', { shop: 'nowhere', text: 'x' }, 404],
     ['a field that nobody knows', 'readPrices', { shop: null, text: 'x', run: true }, 422],
-    ['a part that is not there', 'takePrices', { shop: null, source: 'x', rows: [{ found: { name: 'x', priceMinor: 5, currency: 'EUR' }, part: 'no-part', offer: null }] }, 422],
-    ['a fraction of a cent', 'takePrices', { shop: null, source: 'x', rows: [{ found: { name: 'x', priceMinor: 5.5, currency: 'EUR' }, part: 'a', offer: null }] }, 422],
+    [
+      'a part that is not there',
+      'takePrices',
+      {
+        shop: null,
+        source: 'x',
+        rows: [{ found: { name: 'x', priceMinor: 5, currency: 'EUR' }, part: 'no-part', offer: null }],
+      },
+      422,
+    ],
+    [
+      'a fraction of a cent',
+      'takePrices',
+      {
+        shop: null,
+        source: 'x',
+        rows: [{ found: { name: 'x', priceMinor: 5.5, currency: 'EUR' }, part: 'a', offer: null }],
+      },
+      422,
+    ],
     ['no rows', 'takePrices', { shop: null, source: 'x', rows: [] }, 422],
     ['a look that is not there', 'correctPrice', { offer: 'no-offer', at: 5 }, 404],
     ['a correction that is not there', 'turnCorrection', { serial: 77 }, 404],
-    ['an address that is none', 'putFeed', { feed: { id: 'f', name: 'f', url: 'nonsense', shop: 'pennywharf' } }, 422],
-    ['an address of a file', 'putFeed', { feed: { id: 'f', name: 'f', url: 'file:///etc/passwd', shop: 'pennywharf' } }, 422],
-    ['a source of no shop', 'putFeed', { feed: { id: 'f', name: 'f', url: 'https://a.invalid/', shop: 'nowhere' } }, 404],
+    [
+      'an address that is none',
+      'putFeed',
+      { feed: { id: 'f', name: 'f', url: 'nonsense', shop: 'pennywharf' } },
+      422,
+    ],
+    [
+      'an address of a file',
+      'putFeed',
+      { feed: { id: 'f', name: 'f', url: 'file:///etc/passwd', shop: 'pennywharf' } },
+      422,
+    ],
+    [
+      'a source of no shop',
+      'putFeed',
+      { feed: { id: 'f', name: 'f', url: 'https://a.invalid/', shop: 'nowhere' } },
+      404,
+    ],
     ['a market that does not run', 'advanceMarket', undefined, 404],
   ] as const)('refuses %s, and nothing changes', async (_, name, body, status) => {
     const before = await store.catalogue();
     expect((await send(name, body)).status).toBe(status);
     expect(await store.catalogue()).toEqual(before);
     expect(watched).toBe(0);
-  }); // prettier-ignore
+  });
 });
 
 describe('correcting', () => {
   it('changes a look, shows it on the offer, and can be taken back', async () => {
     const { rows } = await call('readPrices', { shop: 'pennywharf', text: line(offer.id, '99.90') });
-    await call('takePrices', { shop: 'pennywharf', source: 'x', rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })) }); // prettier-ignore
+    await call('takePrices', {
+      shop: 'pennywharf',
+      source: 'x',
+      rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })),
+    });
     const at = (await call('priceHistory', { offers: [offer.id] })).series[0].at[0];
     const made = await call('correctPrice', { offer: offer.id, at, priceMinor: 8990 });
     expect(await priceOf(offer.id)).toBe(8990);
@@ -129,7 +217,10 @@ describe('sources', () => {
   const feed = { id: 'f', name: 'A list', url: 'https://shop.invalid/prices.csv', shop: 'pennywharf' };
   it('are listed, changed, fetched when asked, and removed; another address begins anew', async () => {
     const listed = await call('putFeed', { feed });
-    expect(listed.feeds[0]).toMatchObject({ feed: { everyHours: 24, isOn: true, allowPrivate: false }, state: { result: 'never' } }); // prettier-ignore
+    expect(listed.feeds[0]).toMatchObject({
+      feed: { everyHours: 24, isOn: true, allowPrivate: false },
+      state: { result: 'never' },
+    });
     await store.saveFeedState({ ...listed.feeds[0].state, result: 'ok', etag: '"1"' });
     await call('putFeed', { feed: { ...feed, name: 'Renamed' } });
     expect((await call('feeds')).feeds[0]).toMatchObject({
@@ -145,8 +236,22 @@ describe('sources', () => {
   it('hold what is doubtful until somebody takes it, as another part if need be, or lets it go', async () => {
     const { feeds } = await call('putFeed', { feed });
     const found = { name: 'Something', priceMinor: 500, currency: 'EUR', condition: 'new' as const };
-    const row = (name: string, part: string | null, known: string | null) => ({ found: { ...found, name }, part, offer: known, how: 'name' as const, isSure: false, others: [], doubt: 'look' }); // prettier-ignore
-    await store.takeHarvest({ feed: feeds[0].feed, state: feeds[0].state, intakes: [], deals: [], held: [row('a', offer.part, offer.id), row('b', null, null), row('c', null, null)] }); // prettier-ignore
+    const row = (name: string, part: string | null, known: string | null) => ({
+      found: { ...found, name },
+      part,
+      offer: known,
+      how: 'name' as const,
+      isSure: false,
+      others: [],
+      doubt: 'look',
+    });
+    await store.takeHarvest({
+      feed: feeds[0].feed,
+      state: feeds[0].state,
+      intakes: [],
+      deals: [],
+      held: [row('a', offer.part, offer.id), row('b', null, null), row('c', null, null)],
+    });
     const held = (await call('feeds')).held;
     expect(held.map((each) => each.row.found.name)).toEqual(['a', 'b', 'c']);
     await call('settleHeld', { serials: [held[0].serial], take: true });
@@ -159,17 +264,39 @@ describe('sources', () => {
 
 describe('what goes out', () => {
   it('is every look as CSV that is read back as it was, with no formula in it', async () => {
-    await store.replaceCatalogue({ ...catalogue, parts: catalogue.parts.map((part) => (part.id === offer.part ? { ...part, maker: '=HYPERLINK("x")' } : part)) }); // prettier-ignore
-    const looks = [[0, 9990], [1, null], [2, 8990]] as const; // prettier-ignore
+    await store.replaceCatalogue({
+      ...catalogue,
+      parts: catalogue.parts.map((part) =>
+        part.id === offer.part ? { ...part, maker: '=HYPERLINK("x")' } : part,
+      ),
+    });
+    const looks = [
+      [0, 9990],
+      [1, null],
+      [2, 8990],
+    ] as const;
     const at = (day: number) => Date.parse('2026-11-18T12:00:00Z') / 60_000 + day * 1440;
-    await store.takeIn(looks.map(([day, price]) => ({ offer: offer.id, part: offer.part, shop: offer.shop, currency: 'EUR', at: at(day), price, stock: null })), 'x'); // prettier-ignore
+    await store.takeIn(
+      looks.map(([day, price]) => ({
+        offer: offer.id,
+        part: offer.part,
+        shop: offer.shop,
+        currency: 'EUR',
+        at: at(day),
+        price,
+        stock: null,
+      })),
+      'x',
+    );
     const answer = await app.request('/prices.csv', { headers: { host: '127.0.0.1:4640' } });
     expect(answer.headers.get('content-disposition')).toMatch(/attachment/);
     const text = await answer.text();
     expect(text).toContain(`"'=HYPERLINK(""x"")`);
     const { found, doubts } = readPrices({ text }, 'EUR');
     expect(doubts).toEqual([]);
-    expect(found.map((each) => [each.sku, each.at, each.priceMinor])).toEqual(looks.map(([day, price]) => [offer.id, at(day), price])); // prettier-ignore
+    expect(found.map((each) => [each.sku, each.at, each.priceMinor])).toEqual(
+      looks.map(([day, price]) => [offer.id, at(day), price]),
+    );
   });
   it('says nothing of its own reliability before it was judged', async () => {
     expect(await call('reliability')).toMatchObject({ judged: 0, open: 0, bins: [], promise: 0.85 });

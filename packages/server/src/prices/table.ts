@@ -19,14 +19,17 @@ export async function historyTable(store: Store): Promise<string> {
       const head = [offer, named ? `${named.maker} ${named.name}` : part, shop, currency].map(cell).join(',');
       when.forEach((minute, n) => {
         const minor = price[n];
-        lines.push(`${head},${minor === null ? '' : decimal(minor, currency)},${minor === null ? 'no' : 'yes'},${stock[n] ?? ''},${new Date(minute * 60_000).toISOString().slice(0, 16)}Z,${cell(sources[source[n]] ?? '')}`);
+        lines.push(
+          `${head},${minor === null ? '' : decimal(minor, currency)},${minor === null ? 'no' : 'yes'},${stock[n] ?? ''},${new Date(minute * 60_000).toISOString().slice(0, 16)}Z,${cell(sources[source[n]] ?? '')}`,
+        );
       });
     }
   }
   return `${lines.join('\r\n')}\r\n`;
-} // prettier-ignore
+}
 
 function decimal(minor: number, currency: string): string {
-  const places = new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2; // prettier-ignore
+  const places =
+    new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
   return (minor / 10 ** places).toFixed(places);
 }

@@ -34,8 +34,23 @@ export interface Raw {
 }
 
 /** Signs that mean one currency alone. $, £ and kr are left out where several countries write them. */
-const SIGNS: Readonly<Record<string, string>> = { '€': 'EUR', EURO: 'EUR', 'ZŁ': 'PLN', 'KČ': 'CZK', '₹': 'INR', '₩': 'KRW', '₺': 'TRY', 'FR.': 'CHF' }; // prettier-ignore
-const AMBIGUOUS: Readonly<Record<string, readonly string[]>> = { $: ['USD', 'CAD', 'AUD', 'NZD', 'SGD', 'MXN'], KR: ['SEK', 'NOK', 'DKK', 'ISK'], 'KR.': ['SEK', 'NOK', 'DKK'], '£': ['GBP', 'EGP'], '¥': ['JPY', 'CNY'] }; // prettier-ignore
+const SIGNS: Readonly<Record<string, string>> = {
+  '€': 'EUR',
+  EURO: 'EUR',
+  ZŁ: 'PLN',
+  KČ: 'CZK',
+  '₹': 'INR',
+  '₩': 'KRW',
+  '₺': 'TRY',
+  'FR.': 'CHF',
+};
+const AMBIGUOUS: Readonly<Record<string, readonly string[]>> = {
+  $: ['USD', 'CAD', 'AUD', 'NZD', 'SGD', 'MXN'],
+  KR: ['SEK', 'NOK', 'DKK', 'ISK'],
+  'KR.': ['SEK', 'NOK', 'DKK'],
+  '£': ['GBP', 'EGP'],
+  '¥': ['JPY', 'CNY'],
+};
 
 /**
  * The currency that a source means: a code, a sign that stands for one currency, or a sign of several, one of which is the shop’s own. Null
@@ -61,7 +76,9 @@ function amountOf(price: string | number, currency: string): AmountOf {
     const minor = price * 10 ** places;
     if (!Number.isFinite(minor) || minor < 0) return { problem: `${price} is no price` };
     // A number of a machine: digits beyond the smallest coin are no rounding error of a few units of the last place.
-    return Math.abs(minor - Math.round(minor)) > 1e-6 * Math.max(1, minor) ? { problem: `${price} has more places than ${currency} has` } : { minor: Math.round(minor) }; // prettier-ignore
+    return Math.abs(minor - Math.round(minor)) > 1e-6 * Math.max(1, minor)
+      ? { problem: `${price} has more places than ${currency} has` }
+      : { minor: Math.round(minor) };
   }
   const read = readAmount(price.replace(/[₹₩₺]|zł|kč|kr\.?/gi, ''), currency);
   if (!read) return { problem: `“${price.slice(0, 40)}” holds no number` };
@@ -87,18 +104,37 @@ function minuteOf(seen: string | undefined): number | null | undefined {
   const bare = seen.trim();
   if (!/^\d{4}-\d{2}-\d{2}([T ]\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:?\d{2})?)?$/.test(bare)) return null;
   // A date alone: noon, so that no time zone makes another day of it.
-  const time = Date.parse(bare.length === 10 ? `${bare}T12:00:00Z` : /[Zz]|[+-]\d{2}:?\d{2}$/.test(bare.slice(10)) ? bare : `${bare.replace(' ', 'T')}Z`); // prettier-ignore
+  const time = Date.parse(
+    bare.length === 10
+      ? `${bare}T12:00:00Z`
+      : /[Zz]|[+-]\d{2}:?\d{2}$/.test(bare.slice(10))
+        ? bare
+        : `${bare.replace(' ', 'T')}Z`,
+  );
   return Number.isNaN(time) || time < 0 ? null : Math.floor(time / 60_000);
 }
 
 /** Makes an offer of what was said, or says why not. `shop` is the currency that the shop sells in, where it is known. */
-export function foundOf(raw: Raw, shop: string | null): { readonly found: Found } | { readonly doubt: PriceDoubt } {
-  const doubt = (what: string, mend?: string) => ({ doubt: { where: raw.where.slice(0, 300), what: what.slice(0, 500), ...(mend ? { mend } : {}) } });
+export function foundOf(
+  raw: Raw,
+  shop: string | null,
+): { readonly found: Found } | { readonly doubt: PriceDoubt } {
+  const doubt = (what: string, mend?: string) => ({
+    doubt: { where: raw.where.slice(0, 300), what: what.slice(0, 500), ...(mend ? { mend } : {}) },
+  });
   const name = raw.name.replace(/\s+/g, ' ').trim().slice(0, 400);
   const stated = raw.currency ?? (typeof raw.price === 'string' ? signIn(raw.price) : null);
   const currency = currencyOf(stated, shop);
-  if (currency === null) return doubt(stated ? `the currency “${stated.slice(0, 20)}” can mean several, or none` : 'no currency is stated', 'Say which shop it is from: its currency is then taken.');
-  if (shop !== null && currency !== shop) return doubt(`the price is in ${currency}, the shop sells in ${shop}`, 'Check the address, or the shop’s currency.');
+  if (currency === null)
+    return doubt(
+      stated ? `the currency “${stated.slice(0, 20)}” can mean several, or none` : 'no currency is stated',
+      'Say which shop it is from: its currency is then taken.',
+    );
+  if (shop !== null && currency !== shop)
+    return doubt(
+      `the price is in ${currency}, the shop sells in ${shop}`,
+      'Check the address, or the shop’s currency.',
+    );
   let condition: Found['condition'] = 'new';
   if (raw.condition) {
     const known = CONDITIONS.find(([word]) => word.test(raw.condition ?? ''));
@@ -110,23 +146,43 @@ export function foundOf(raw: Raw, shop: string | null): { readonly found: Found 
     if (raw.price === null || raw.price === '') return doubt('no price is stated');
     const amount = amountOf(raw.price, currency);
     if ('problem' in amount) return doubt(amount.problem, 'Type the price in by hand.');
-    if (amount.minor === 0) return doubt('the price is 0', 'A price of nothing is taken for a slip of the source.');
+    if (amount.minor === 0)
+      return doubt('the price is 0', 'A price of nothing is taken for a slip of the source.');
     priceMinor = amount.minor;
   }
   const at = minuteOf(raw.seen);
-  if (at === null) return doubt(`“${raw.seen?.slice(0, 30) ?? ''}” is no date`, 'Dates are written as 2026-11-20.');
+  if (at === null)
+    return doubt(`“${raw.seen?.slice(0, 30) ?? ''}” is no date`, 'Dates are written as 2026-11-20.');
   const gtin = raw.gtin === undefined || raw.gtin.trim() === '' ? undefined : gtinOf(raw.gtin);
-  if (gtin === null) return doubt(`the item number ${raw.gtin?.slice(0, 20) ?? ''} has a wrong check digit or length`, 'Correct it, or leave it out: the name is then used.');
-  const shipping = raw.shipping === undefined || raw.shipping === '' ? undefined : amountOf(raw.shipping, currency);
+  if (gtin === null)
+    return doubt(
+      `the item number ${raw.gtin?.slice(0, 20) ?? ''} has a wrong check digit or length`,
+      'Correct it, or leave it out: the name is then used.',
+    );
+  const shipping =
+    raw.shipping === undefined || raw.shipping === '' ? undefined : amountOf(raw.shipping, currency);
   const grade = (['A', 'B', 'C'] as const).find((each) => each === raw.grade?.trim().toUpperCase());
   const [good, rated] = [count(raw.good), count(raw.rated)];
   const read = foundSchema.safeParse({
-    name, gtin, mpn: raw.mpn?.trim().slice(0, 80) || undefined, sku: raw.sku?.trim().slice(0, 100) || undefined, url: raw.url?.slice(0, 2000), seller: raw.seller?.trim().slice(0, 200) || undefined,
-    priceMinor, currency, stock: priceMinor === null ? undefined : count(raw.stock), condition, shippingMinor: shipping && 'minor' in shipping ? shipping.minor : undefined, at,
-    grade, monthsOld: count(raw.monthsOld), returnDays: count(raw.returnDays), ...(good !== undefined && rated !== undefined && good <= rated ? { good, rated } : {}),
+    name,
+    gtin,
+    mpn: raw.mpn?.trim().slice(0, 80) || undefined,
+    sku: raw.sku?.trim().slice(0, 100) || undefined,
+    url: raw.url?.slice(0, 2000),
+    seller: raw.seller?.trim().slice(0, 200) || undefined,
+    priceMinor,
+    currency,
+    stock: priceMinor === null ? undefined : count(raw.stock),
+    condition,
+    shippingMinor: shipping && 'minor' in shipping ? shipping.minor : undefined,
+    at,
+    grade,
+    monthsOld: count(raw.monthsOld),
+    returnDays: count(raw.returnDays),
+    ...(good !== undefined && rated !== undefined && good <= rated ? { good, rated } : {}),
   });
   return read.success ? { found: read.data } : doubt(read.error.issues[0]?.message ?? 'it is not an offer');
-} // prettier-ignore
+}
 
 export function collected(raws: readonly Raw[], shop: string | null): FoundRead {
   const found: Found[] = [];

@@ -18,24 +18,53 @@ function readFeed(text: string, shop: string | null): FoundRead {
   try {
     value = JSON.parse(text);
   } catch {
-    return { found: [], doubts: [{ where: 'the feed', what: 'it is not JSON, or breaks off', mend: 'Fetch it again.' }] }; // prettier-ignore
+    return {
+      found: [],
+      doubts: [{ where: 'the feed', what: 'it is not JSON, or breaks off', mend: 'Fetch it again.' }],
+    };
   }
-  const inner: unknown = value !== null && typeof value === 'object' && !Array.isArray(value) ? Reflect.get(value, 'offers') : value; // prettier-ignore
-  if (!Array.isArray(inner)) return { found: [], doubts: [{ where: 'the feed', what: 'it holds no list of offers' }] }; // prettier-ignore
+  const inner: unknown =
+    value !== null && typeof value === 'object' && !Array.isArray(value)
+      ? Reflect.get(value, 'offers')
+      : value;
+  if (!Array.isArray(inner))
+    return { found: [], doubts: [{ where: 'the feed', what: 'it holds no list of offers' }] };
   const raws: Raw[] = inner.slice(0, 200_000).map((each: unknown, n) => {
     const said = (name: string): string | number | undefined => {
       const field: unknown = each !== null && typeof each === 'object' ? Reflect.get(each, name) : undefined;
-      return typeof field === 'string' || typeof field === 'number' ? field : typeof field === 'boolean' ? String(field) : undefined;
+      return typeof field === 'string' || typeof field === 'number'
+        ? field
+        : typeof field === 'boolean'
+          ? String(field)
+          : undefined;
     };
-    const text = (name: string) => { const field = said(name); return field === undefined ? undefined : String(field); };
+    const text = (name: string) => {
+      const field = said(name);
+      return field === undefined ? undefined : String(field);
+    };
     const available = text('available');
     return {
-      where: `offer ${n + 1}`, name: text('name') ?? '', price: said('price') ?? null, currency: text('currency') ?? null,
-      isForSale: available === 'false' || (said('stock') === 0) ? false : null,
-      gtin: text('gtin'), mpn: text('mpn'), sku: text('sku'), url: text('url'), seller: text('seller'), stock: said('stock'), condition: text('condition'), shipping: said('shipping'), seen: text('seen'),
-      grade: text('grade'), monthsOld: said('monthsOld'), good: said('good'), rated: said('rated'), returnDays: said('returnDays'),
+      where: `offer ${n + 1}`,
+      name: text('name') ?? '',
+      price: said('price') ?? null,
+      currency: text('currency') ?? null,
+      isForSale: available === 'false' || said('stock') === 0 ? false : null,
+      gtin: text('gtin'),
+      mpn: text('mpn'),
+      sku: text('sku'),
+      url: text('url'),
+      seller: text('seller'),
+      stock: said('stock'),
+      condition: text('condition'),
+      shipping: said('shipping'),
+      seen: text('seen'),
+      grade: text('grade'),
+      monthsOld: said('monthsOld'),
+      good: said('good'),
+      rated: said('rated'),
+      returnDays: said('returnDays'),
     };
-  }); // prettier-ignore
+  });
   return collected(raws, shop);
 }
 
@@ -46,8 +75,17 @@ function readTyped(text: string, shop: string | null): FoundRead {
     const bare = line.trim();
     if (bare === '') return;
     const sold = /^(.+?)[\s:;,–-]+(sold out|out of stock|gone)$/i.exec(bare);
-    const match = /^(.+?)(?:\s*[\t|;:–]\s*|\s+-\s+|\s{1,})((?:[€$£]|[A-Z]{3}\s|kr\s)?\s?[\d][\d.,' \u00a0]*\s?(?:€|\$|£|kr\.?|[A-Z]{3})?)$/.exec(bare); // prettier-ignore
-    raws.push({ where: `line ${n + 1}`, name: sold?.[1] ?? match?.[1] ?? bare, price: match?.[2] ?? null, currency: null, isForSale: sold ? false : null }); // prettier-ignore
+    const match =
+      /^(.+?)(?:\s*[\t|;:–]\s*|\s+-\s+|\s{1,})((?:[€$£]|[A-Z]{3}\s|kr\s)?\s?[\d][\d.,' \u00a0]*\s?(?:€|\$|£|kr\.?|[A-Z]{3})?)$/.exec(
+        bare,
+      );
+    raws.push({
+      where: `line ${n + 1}`,
+      name: sold?.[1] ?? match?.[1] ?? bare,
+      price: match?.[2] ?? null,
+      currency: null,
+      isForSale: sold ? false : null,
+    });
   });
   return collected(raws, shop);
 }
@@ -56,21 +94,49 @@ function readTyped(text: string, shop: string | null): FoundRead {
  * Reads whatever holds prices: a page’s source, a table, a feed, lines. `shop` is the currency of the shop that it is from; `fetched`: it
  * came over the network, and may have been cut off.
  */
-export function readPrices(source: { readonly text?: string | undefined; readonly bytes?: Uint8Array | undefined }, shop: string | null, fetched = false): PricesRead {
+export function readPrices(
+  source: { readonly text?: string | undefined; readonly bytes?: Uint8Array | undefined },
+  shop: string | null,
+  fetched = false,
+): PricesRead {
   if (source.bytes) {
     try {
       return { kind: 'table', ...readRows(sheetRows(source.bytes), shop) };
     } catch (error) {
-      return { kind: 'table', found: [], doubts: [{ where: 'the file', what: error instanceof Error && /spreadsheet/.test(error.message) ? error.message : 'The file is no spreadsheet that can be read here (.xlsx or .ods).' }] };
+      return {
+        kind: 'table',
+        found: [],
+        doubts: [
+          {
+            where: 'the file',
+            what:
+              error instanceof Error && /spreadsheet/.test(error.message)
+                ? error.message
+                : 'The file is no spreadsheet that can be read here (.xlsx or .ods).',
+          },
+        ],
+      };
     }
   }
   const text = (source.text ?? '').replace(/^\ufeff/, '');
   const start = text.slice(0, 4000).trimStart();
   if (/^[[{]/.test(start)) return { kind: 'feed', ...readFeed(text, shop) };
-  if (/^<|<(html|head|body|script|div|span|meta|article)[\s>]/i.test(start) || text.length > 2_000_000) return { kind: 'page', ...readPage(text, shop) };
+  if (/^<|<(html|head|body|script|div|span|meta|article)[\s>]/i.test(start) || text.length > 2_000_000)
+    return { kind: 'page', ...readPage(text, shop) };
   const head = start.split(/\r?\n/, 1)[0].toLowerCase();
-  if (/[,;\t]/.test(head) && /\b(price|amount|cost)\b/.test(head)) return { kind: 'table', ...readCsv(text, shop, fetched) };
+  if (/[,;\t]/.test(head) && /\b(price|amount|cost)\b/.test(head))
+    return { kind: 'table', ...readCsv(text, shop, fetched) };
   return fetched
-    ? { kind: 'table', found: [], doubts: [{ where: 'the answer', what: 'it is neither a page nor a table nor a feed', mend: 'Open the address in a browser and look what is there.' }] }
+    ? {
+        kind: 'table',
+        found: [],
+        doubts: [
+          {
+            where: 'the answer',
+            what: 'it is neither a page nor a table nor a feed',
+            mend: 'Open the address in a browser and look what is there.',
+          },
+        ],
+      }
     : { kind: 'typed', ...readTyped(text, shop) };
-} // prettier-ignore
+}

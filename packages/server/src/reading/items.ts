@@ -13,7 +13,8 @@ export interface Item {
   readonly id: string | null;
   readonly props: ReadonlyMap<string, readonly Value[]>;
 }
-export const isItem = (value: Value | undefined): value is Item => value !== null && typeof value === 'object' && !Array.isArray(value); // prettier-ignore
+export const isItem = (value: Value | undefined): value is Item =>
+  value !== null && typeof value === 'object' && !Array.isArray(value);
 
 export interface PageItems {
   readonly items: readonly Item[];
@@ -47,10 +48,14 @@ const add = (item: Open, name: string, value: Value) => {
 /** JSON-LD as items: lists and @graph opened, @id references followed once all blocks are known. */
 function fromJson(value: unknown, out: Item[], budget: { left: number }, depth = 0): Value {
   if (budget.left-- <= 0 || depth > DEEPEST) return null;
-  if (value === null || typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean') return value;
+  if (value === null || typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean')
+    return value;
   if (Array.isArray(value)) return value.map((each) => fromJson(each, out, budget, depth + 1));
   if (typeof value !== 'object') return null;
-  const types = [Reflect.get(value, '@type') as unknown].flat().filter((type): type is string => typeof type === 'string').map(local);
+  const types = [Reflect.get(value, '@type') as unknown]
+    .flat()
+    .filter((type): type is string => typeof type === 'string')
+    .map(local);
   const id: unknown = Reflect.get(value, '@id');
   const item: Open = { types, id: typeof id === 'string' ? id : null, props: new Map() };
   out.push(item);
@@ -61,11 +66,15 @@ function fromJson(value: unknown, out: Item[], budget: { left: number }, depth =
     for (const each of Array.isArray(read) ? read : [read]) add(item, local(name), each as Value);
   }
   return item;
-} // prettier-ignore
+}
 
 /** Reads JSON as it is found on pages: trailing commas, comments and CDATA marks are let pass, anything else broken is not guessed at. */
 function lenient(text: string): { readonly value: unknown } | null {
-  const bare = text.replace(/^\s*(<!--|\/\*\s*<!\[CDATA\[\s*\*\/|\/\/\s*<!\[CDATA\[|<!\[CDATA\[)/, '').replace(/(-->|\/\*\s*\]\]>\s*\*\/|\/\/\s*\]\]>|\]\]>)\s*;?\s*$/, '').trim().replace(/;$/, '');
+  const bare = text
+    .replace(/^\s*(<!--|\/\*\s*<!\[CDATA\[\s*\*\/|\/\/\s*<!\[CDATA\[|<!\[CDATA\[)/, '')
+    .replace(/(-->|\/\*\s*\]\]>\s*\*\/|\/\/\s*\]\]>|\]\]>)\s*;?\s*$/, '')
+    .trim()
+    .replace(/;$/, '');
   try {
     return { value: JSON.parse(bare) };
   } catch {
@@ -79,16 +88,35 @@ function lenient(text: string): { readonly value: unknown } | null {
       return null;
     }
   }
-} // prettier-ignore
+}
 
-const VOID = new Set(['area', 'base', 'br', 'col', 'embed', 'hr', 'img', 'input', 'link', 'meta', 'source', 'track', 'wbr']); // prettier-ignore
+const VOID = new Set([
+  'area',
+  'base',
+  'br',
+  'col',
+  'embed',
+  'hr',
+  'img',
+  'input',
+  'link',
+  'meta',
+  'source',
+  'track',
+  'wbr',
+]);
 
 export function itemsOf(html: string): PageItems {
   const items: Item[] = [];
   const broken: string[] = [];
   const budget = { left: MOST_NODES };
   /** Elements that hold an item or a property, from the outside in. */
-  const stack: { tag: string; depth: number; item: Open | null; prop: { names: string[]; to: Open; text: string[] | null } | null }[] = [];
+  const stack: {
+    tag: string;
+    depth: number;
+    item: Open | null;
+    prop: { names: string[]; to: Open; text: string[] | null } | null;
+  }[] = [];
   const open: Open[] = [];
   let depth = 0;
   let json: string[] | null = null;
@@ -112,12 +140,22 @@ export function itemsOf(html: string): PageItems {
         if (budget.left-- <= 0 || open.length > DEEPEST) return;
         let item: Open | null = null;
         if (isScope) {
-          item = { types: (at.itemtype ?? at.typeof ?? '').split(/\s+/).filter(Boolean).map(local), id: at.itemid ?? at.resource ?? null, props: new Map() };
+          item = {
+            types: (at.itemtype ?? at.typeof ?? '').split(/\s+/).filter(Boolean).map(local),
+            id: at.itemid ?? at.resource ?? null,
+            props: new Map(),
+          };
           items.push(item);
           if (to) for (const name of names) add(to, name, item);
         }
         if (!item && to) {
-          const stated = at.content ?? (tag === 'a' || tag === 'link' || tag === 'area' ? at.href : undefined) ?? (tag === 'img' || tag === 'source' ? at.src : undefined) ?? (tag === 'data' || tag === 'meter' ? at.value : undefined) ?? (tag === 'time' ? at.datetime : undefined) ?? at.resource;
+          const stated =
+            at.content ??
+            (tag === 'a' || tag === 'link' || tag === 'area' ? at.href : undefined) ??
+            (tag === 'img' || tag === 'source' ? at.src : undefined) ??
+            (tag === 'data' || tag === 'meter' ? at.value : undefined) ??
+            (tag === 'time' ? at.datetime : undefined) ??
+            at.resource;
           if (stated !== undefined) for (const name of names) add(to, name, stated);
           else if (!VOID.has(tag)) stack.push({ tag, depth, item: null, prop: { names, to, text: [] } });
           return;
@@ -148,7 +186,8 @@ export function itemsOf(html: string): PageItems {
           const { prop, item } = stack.pop() as (typeof stack)[number];
           if (item) open.pop();
           // Text that the page broke off in may be half a price.
-          if (prop?.text && !isImplied) for (const name of prop.names) add(prop.to, name, prop.text.join('').trim());
+          if (prop?.text && !isImplied)
+            for (const name of prop.names) add(prop.to, name, prop.text.join('').trim());
         }
         depth--;
       },
@@ -163,7 +202,7 @@ export function itemsOf(html: string): PageItems {
     return { items: [], broken: [], isWhole: false, isTooDeep: true };
   }
   return { items: resolved(items), broken, isWhole, isTooDeep: false };
-} // prettier-ignore
+}
 
 /** Puts the item in the place of what refers to it by its id. */
 function resolved(items: readonly Item[]): Item[] {

@@ -28,14 +28,31 @@ export function matcher(
   return (found, shop) => {
     const own = shop !== null && found.sku ? bySku.get(`${shop}|${found.sku}`) : undefined;
     const sure = (part: string, how: Matched['how'], offer: Offer | undefined): Matched => {
-      const doubt = offer && found.priceMinor !== null ? priceDoubt(found.priceMinor, lastPrices.get(offer.id) ?? offer.priceMinor) : null;
-      return { found, part, offer: offer?.id ?? null, how, isSure: doubt === null && shop !== null, others: [], doubt };
+      const doubt =
+        offer && found.priceMinor !== null
+          ? priceDoubt(found.priceMinor, lastPrices.get(offer.id) ?? offer.priceMinor)
+          : null;
+      return {
+        found,
+        part,
+        offer: offer?.id ?? null,
+        how,
+        isSure: doubt === null && shop !== null,
+        others: [],
+        doubt,
+      };
     };
     const offerOf = (part: string): Offer | undefined => {
-      const known = (shop === null ? [] : (offers.get(`${part}|${shop}`) ?? [])).filter((offer) => offer.condition === found.condition);
+      const known = (shop === null ? [] : (offers.get(`${part}|${shop}`) ?? [])).filter(
+        (offer) => offer.condition === found.condition,
+      );
       const sellers = known.filter((offer) => (offer.seller?.name ?? '') === (found.seller ?? ''));
       // Another seller is another offer, and so is another listing.
-      return found.seller !== undefined ? sellers[0] : found.sku !== undefined && known.some((offer) => offer.seller) ? undefined : known[0];
+      return found.seller !== undefined
+        ? sellers[0]
+        : found.sku !== undefined && known.some((offer) => offer.seller)
+          ? undefined
+          : known[0];
     };
     if (own) return sure(own.part, 'offer', own);
     const gtin = found.gtin ? byGtin.get(gtinOf(found.gtin)) : undefined;
@@ -43,16 +60,26 @@ export function matcher(
     const mpn = found.mpn ? byMpn.get(bareNumber(found.mpn)) : undefined;
     if (mpn) return sure(mpn, 'maker’s number', offerOf(mpn));
     const matches = found.name === '' ? [] : byName(found.name, null);
-    if (matches.length === 0) return { found, part: null, offer: null, how: 'none', isSure: false, others: [], doubt: 'no part of the catalogue has such a number or name' };
+    if (matches.length === 0)
+      return {
+        found,
+        part: null,
+        offer: null,
+        how: 'none',
+        isSure: false,
+        others: [],
+        doubt: 'no part of the catalogue has such a number or name',
+      };
     const best = sure(matches[0].part, 'name', offerOf(matches[0].part));
     return {
       ...best,
       isSure: best.isSure && isSure(matches),
       others: matches.slice(1).map((match) => match.part),
-      doubt: best.doubt ?? (isSure(matches) ? null : 'the name fits only in part: confirm that it is this one'),
+      doubt:
+        best.doubt ?? (isSure(matches) ? null : 'the name fits only in part: confirm that it is this one'),
     };
   };
-} // prettier-ignore
+}
 
 /** Rows that are matched before others get a turn. */
 const AT_ONCE = 200;

@@ -5,10 +5,18 @@ import { isItem, itemsOf, type Item, type Value } from './items.ts';
 /** Longest page that is read, in characters. Product pages have some hundred thousand. */
 export const MAX_PAGE = 8_000_000;
 
-const PRODUCTS = new Set(['Product', 'IndividualProduct', 'ProductModel', 'SomeProducts', 'Vehicle', 'ProductGroup']); // prettier-ignore
+const PRODUCTS = new Set([
+  'Product',
+  'IndividualProduct',
+  'ProductModel',
+  'SomeProducts',
+  'Vehicle',
+  'ProductGroup',
+]);
 const OFFERS = new Set(['Offer', 'OfferForPurchase', 'AggregateOffer', 'Demand']);
 const FOR_SALE = /^(InStock|LimitedAvailability|OnlineOnly|MadeToOrder|in.?stock|available|yes|true)$/i;
-const NOT_FOR_SALE = /^(OutOfStock|SoldOut|Discontinued|BackOrder|PreOrder|PreSale|Reserved|InStoreOnly|out.?of.?stock|sold.?out|no|false)$/i; // prettier-ignore
+const NOT_FOR_SALE =
+  /^(OutOfStock|SoldOut|Discontinued|BackOrder|PreOrder|PreSale|Reserved|InStoreOnly|out.?of.?stock|sold.?out|no|false)$/i;
 /** Prices that are not asked: what is struck out, recommended, or to be paid per month. */
 const NOT_ASKED = /List|SRP|MSRP|RRP|Strikethrough|Minimum|Suggested|Installment|Subscription/i;
 
@@ -31,7 +39,9 @@ const scalar = (item: Item, name: string): string | number | null => {
   return typeof value === 'string' || typeof value === 'number' ? value : null;
 };
 const word = (value: string | undefined) => value?.replace(/^.*[/#:]/, '').trim();
-const gtinIn = (item: Item) => text(item, 'gtin13', 'gtin', 'gtin14', 'gtin12', 'gtin8', 'ean') ?? /^(?:gtin|ean|upc)[\s:]*(\d{8,14})$/i.exec(text(item, 'productID') ?? '')?.[1]; // prettier-ignore
+const gtinIn = (item: Item) =>
+  text(item, 'gtin13', 'gtin', 'gtin14', 'gtin12', 'gtin8', 'ean') ??
+  /^(?:gtin|ean|upc)[\s:]*(\d{8,14})$/i.exec(text(item, 'productID') ?? '')?.[1];
 
 interface Asked {
   readonly price: string | number | null;
@@ -45,18 +55,44 @@ function askedOf(offer: Item): Asked {
   if (offer.types.includes('AggregateOffer')) {
     const [low, high] = [scalar(offer, 'lowPrice'), scalar(offer, 'highPrice')];
     const price = scalar(offer, 'price') ?? low;
-    if (high !== null && low !== null && String(high) !== String(low)) return { price: null, currency, problem: `the page states a range, ${low} to ${high}, not a price` }; // prettier-ignore
-    if (high === null && scalar(offer, 'price') === null && low !== null && Number(scalar(offer, 'offerCount') ?? 1) > 1)
-      return { price: null, currency, problem: `the page states a price from ${low} on over several offers` }; // prettier-ignore
+    if (high !== null && low !== null && String(high) !== String(low))
+      return { price: null, currency, problem: `the page states a range, ${low} to ${high}, not a price` };
+    if (
+      high === null &&
+      scalar(offer, 'price') === null &&
+      low !== null &&
+      Number(scalar(offer, 'offerCount') ?? 1) > 1
+    )
+      return { price: null, currency, problem: `the page states a price from ${low} on over several offers` };
     return { price, currency };
   }
   const prices = all(offer, 'price').filter((each) => typeof each === 'string' || typeof each === 'number');
-  if (new Set(prices.map(String)).size > 1) return { price: null, currency, problem: `the offer states several prices: ${prices.slice(0, 3).join(', ')}` }; // prettier-ignore
+  if (new Set(prices.map(String)).size > 1)
+    return {
+      price: null,
+      currency,
+      problem: `the offer states several prices: ${prices.slice(0, 3).join(', ')}`,
+    };
   if (prices.length > 0) return { price: prices[0], currency };
-  const specs = all(offer, 'priceSpecification').filter(isItem).filter((spec) => !NOT_ASKED.test(`${text(spec, 'priceType') ?? ''} ${text(spec, 'name') ?? ''}`) && !spec.types.includes('DeliveryChargeSpecification')); // prettier-ignore
-  const stated = specs.map((spec) => ({ price: scalar(spec, 'price'), currency: text(spec, 'priceCurrency') ?? currency })).filter((spec) => spec.price !== null); // prettier-ignore
+  const specs = all(offer, 'priceSpecification')
+    .filter(isItem)
+    .filter(
+      (spec) =>
+        !NOT_ASKED.test(`${text(spec, 'priceType') ?? ''} ${text(spec, 'name') ?? ''}`) &&
+        !spec.types.includes('DeliveryChargeSpecification'),
+    );
+  const stated = specs
+    .map((spec) => ({ price: scalar(spec, 'price'), currency: text(spec, 'priceCurrency') ?? currency }))
+    .filter((spec) => spec.price !== null);
   if (new Set(stated.map((spec) => String(spec.price))).size > 1)
-    return { price: null, currency, problem: `the offer states several prices: ${stated.map((spec) => spec.price).slice(0, 3).join(', ')}` }; // prettier-ignore
+    return {
+      price: null,
+      currency,
+      problem: `the offer states several prices: ${stated
+        .map((spec) => spec.price)
+        .slice(0, 3)
+        .join(', ')}`,
+    };
   return stated[0] ?? { price: null, currency };
 }
 
@@ -68,11 +104,35 @@ function shippingOf(offer: Item): string | number | undefined {
 
 /** Reads the source of a product page. `shop` is the currency that the shop sells in. */
 export function readPage(html: string, shop: string | null): FoundRead {
-  if (html.length > MAX_PAGE) return { found: [], doubts: [{ where: 'the page', what: `it has ${Math.round(html.length / 1e6)} MB, more than the ${MAX_PAGE / 1e6} MB that are read`, mend: 'Save the page’s source alone, without what is in it.' }] }; // prettier-ignore
+  if (html.length > MAX_PAGE)
+    return {
+      found: [],
+      doubts: [
+        {
+          where: 'the page',
+          what: `it has ${Math.round(html.length / 1e6)} MB, more than the ${MAX_PAGE / 1e6} MB that are read`,
+          mend: 'Save the page’s source alone, without what is in it.',
+        },
+      ],
+    };
   const { items, broken, isWhole, isTooDeep } = itemsOf(html);
-  if (isTooDeep) return { found: [], doubts: [{ where: 'the page', what: 'its parts are nested deeper than those of any page', mend: 'Type the price in by hand.' }] }; // prettier-ignore
+  if (isTooDeep)
+    return {
+      found: [],
+      doubts: [
+        {
+          where: 'the page',
+          what: 'its parts are nested deeper than those of any page',
+          mend: 'Type the price in by hand.',
+        },
+      ],
+    };
   const raws: Raw[] = [];
-  const doubts: PriceDoubt[] = broken.map((start) => ({ where: 'a block of JSON-LD', what: `it is not JSON: ${start}`, mend: 'The shop’s page is broken; type the price in by hand if it happens again.' })); // prettier-ignore
+  const doubts: PriceDoubt[] = broken.map((start) => ({
+    where: 'a block of JSON-LD',
+    what: `it is not JSON: ${start}`,
+    mend: 'The shop’s page is broken; type the price in by hand if it happens again.',
+  }));
   const seen = new Set<Item>();
   const addOffer = (offer: Item, product: Item | null) => {
     if (seen.has(offer)) return;
@@ -86,20 +146,47 @@ export function readPage(html: string, shop: string | null): FoundRead {
     }
     const { price, currency, problem } = askedOf(offer);
     const stated = word(text(offer, 'availability'));
-    const isForSale = stated === undefined ? null : NOT_FOR_SALE.test(stated) ? false : FOR_SALE.test(stated) ? true : null;
+    const isForSale =
+      stated === undefined ? null : NOT_FOR_SALE.test(stated) ? false : FOR_SALE.test(stated) ? true : null;
     if (problem && isForSale !== false) {
-      doubts.push({ where: where.slice(0, 300), what: problem, mend: 'Open the page of the one article, or type its price in by hand.' });
+      doubts.push({
+        where: where.slice(0, 300),
+        what: problem,
+        mend: 'Open the page of the one article, or type its price in by hand.',
+      });
       return;
     }
-    const both = (...names: string[]) => text(offer, ...names) ?? (product ? text(product, ...names) : undefined);
+    const both = (...names: string[]) =>
+      text(offer, ...names) ?? (product ? text(product, ...names) : undefined);
     raws.push({
-      where, name: [product ? text(product, 'brand', 'manufacturer') : undefined, text(offer, 'name') && !product ? text(offer, 'name') : where].filter((each, n, list) => each !== undefined && !(n === 0 && list[1]?.toLowerCase().startsWith(each.toLowerCase()))).join(' '),
-      price, currency, isForSale, gtin: gtinIn(offer) ?? (product ? gtinIn(product) : undefined), mpn: both('mpn'), sku: both('sku'), url: both('url'),
-      seller: text(offer, 'seller', 'offeredBy'), condition: word(both('itemCondition')), shipping: shippingOf(offer),
-      stock: all(offer, 'inventoryLevel').filter(isItem).map((level) => scalar(level, 'value') ?? undefined)[0],
+      where,
+      name: [
+        product ? text(product, 'brand', 'manufacturer') : undefined,
+        text(offer, 'name') && !product ? text(offer, 'name') : where,
+      ]
+        .filter(
+          (each, n, list) =>
+            each !== undefined && !(n === 0 && list[1]?.toLowerCase().startsWith(each.toLowerCase())),
+        )
+        .join(' '),
+      price,
+      currency,
+      isForSale,
+      gtin: gtinIn(offer) ?? (product ? gtinIn(product) : undefined),
+      mpn: both('mpn'),
+      sku: both('sku'),
+      url: both('url'),
+      seller: text(offer, 'seller', 'offeredBy'),
+      condition: word(both('itemCondition')),
+      shipping: shippingOf(offer),
+      stock: all(offer, 'inventoryLevel')
+        .filter(isItem)
+        .map((level) => scalar(level, 'value') ?? undefined)[0],
     });
   };
-  for (const item of items) if (isType(item, PRODUCTS)) for (const offer of all(item, 'offers')) if (isItem(offer)) addOffer(offer, item);
+  for (const item of items)
+    if (isType(item, PRODUCTS))
+      for (const offer of all(item, 'offers')) if (isItem(offer)) addOffer(offer, item);
   // Offers that name their article, rather than the other way round.
   for (const item of items)
     if (isType(item, OFFERS) && !seen.has(item)) {
@@ -111,17 +198,26 @@ export function readPage(html: string, shop: string | null): FoundRead {
   if (read.found.length === 0 && told.length === 0)
     told.push(
       isWhole || !/<html|<body/i.test(html)
-        ? { where: 'the page', what: 'it states no offer that a program can read', mend: 'The page may have changed, or makes its price with a script: type it in by hand.' }
+        ? {
+            where: 'the page',
+            what: 'it states no offer that a program can read',
+            mend: 'The page may have changed, or makes its price with a script: type it in by hand.',
+          }
         : { where: 'the page', what: 'it breaks off before an offer', mend: 'Fetch or save it again.' },
     );
   return { found: unique(read.found), doubts: told };
-} // prettier-ignore
+}
 
 /** A page often states the same offer twice, once for each kind of reader. */
 function unique(found: FoundRead['found']): FoundRead['found'] {
   const seen = new Map<string, FoundRead['found'][number]>();
   for (const each of found) {
-    const key = [each.gtin ?? each.mpn ?? each.sku ?? each.name, each.priceMinor, each.condition, each.seller ?? ''].join('|'); // prettier-ignore
+    const key = [
+      each.gtin ?? each.mpn ?? each.sku ?? each.name,
+      each.priceMinor,
+      each.condition,
+      each.seller ?? '',
+    ].join('|');
     if (!seen.has(key)) seen.set(key, each);
   }
   return [...seen.values()];

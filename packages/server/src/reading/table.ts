@@ -36,45 +36,113 @@ export function readRows(rows: readonly (readonly string[])[], shop: string | nu
   const [head, ...lines] = rows;
   const at: Record<string, number> = {};
   (head ?? []).forEach((cell, n) => {
-    const bare = cell.trim().toLowerCase().replace(/[_-]+/g, ' ').replace(/\s*\(.*\)$/, '');
+    const bare = cell
+      .trim()
+      .toLowerCase()
+      .replace(/[_-]+/g, ' ')
+      .replace(/\s*\(.*\)$/, '');
     const known = Object.entries(COLUMNS).find(([, pattern]) => pattern.test(bare))?.[0];
     if (known && at[known] === undefined) at[known] = n;
   });
-  if (at.price === undefined || (at.name === undefined && at.gtin === undefined && at.mpn === undefined && at.sku === undefined))
-    return { found: [], doubts: [{ where: 'row 1', what: `the headings name no ${at.price === undefined ? 'price' : 'part'}: ${(head ?? []).slice(0, 8).join(', ')}`.slice(0, 500), mend: 'The first row has to name its columns: name (or gtin, mpn), price, and if you like currency, stock, seen, condition.' }] };
+  if (
+    at.price === undefined ||
+    (at.name === undefined && at.gtin === undefined && at.mpn === undefined && at.sku === undefined)
+  )
+    return {
+      found: [],
+      doubts: [
+        {
+          where: 'row 1',
+          what: `the headings name no ${at.price === undefined ? 'price' : 'part'}: ${(head ?? []).slice(0, 8).join(', ')}`.slice(
+            0,
+            500,
+          ),
+          mend: 'The first row has to name its columns: name (or gtin, mpn), price, and if you like currency, stock, seen, condition.',
+        },
+      ],
+    };
   const doubts: PriceDoubt[] = [];
   const raws: Raw[] = [];
   lines.forEach((cells, n) => {
-    const cell = (name: string) => { const i = at[name]; return i === undefined ? undefined : (cells[i] ?? '').trim(); };
+    const cell = (name: string) => {
+      const i = at[name];
+      return i === undefined ? undefined : (cells[i] ?? '').trim();
+    };
     if (cells.every((each) => each.trim() === '')) return;
     if (cells.length !== head.length) {
-      doubts.push({ where: `row ${n + 2}`, what: `it has ${cells.length} cells, the headings ${head.length}`, mend: 'Put text with commas into quotes.' });
+      doubts.push({
+        where: `row ${n + 2}`,
+        what: `it has ${cells.length} cells, the headings ${head.length}`,
+        mend: 'Put text with commas into quotes.',
+      });
       return;
     }
     const available = cell('available');
     const stock = cell('stock');
     const price = cell('price') ?? '';
-    const isGone = /^(no|false|0|out of stock|outofstock|sold out|soldout)$/i.test(available ?? '') || stock === '0' || (price === '' && available !== undefined && available !== '');
+    const isGone =
+      /^(no|false|0|out of stock|outofstock|sold out|soldout)$/i.test(available ?? '') ||
+      stock === '0' ||
+      (price === '' && available !== undefined && available !== '');
     raws.push({
-      where: `row ${n + 2}`, name: [cell('maker'), cell('name')].filter(Boolean).join(' '), price: price === '' ? null : price, currency: cell('currency') || null, isForSale: isGone ? false : null,
-      gtin: cell('gtin'), mpn: cell('mpn'), sku: cell('sku'), url: cell('url'), seller: cell('seller'), stock, condition: cell('condition'), shipping: cell('shipping'), seen: cell('seen'),
-      grade: cell('grade'), monthsOld: cell('monthsOld') || undefined, good: cell('good') || undefined, rated: cell('rated') || undefined, returnDays: cell('returnDays') || undefined,
+      where: `row ${n + 2}`,
+      name: [cell('maker'), cell('name')].filter(Boolean).join(' '),
+      price: price === '' ? null : price,
+      currency: cell('currency') || null,
+      isForSale: isGone ? false : null,
+      gtin: cell('gtin'),
+      mpn: cell('mpn'),
+      sku: cell('sku'),
+      url: cell('url'),
+      seller: cell('seller'),
+      stock,
+      condition: cell('condition'),
+      shipping: cell('shipping'),
+      seen: cell('seen'),
+      grade: cell('grade'),
+      monthsOld: cell('monthsOld') || undefined,
+      good: cell('good') || undefined,
+      rated: cell('rated') || undefined,
+      returnDays: cell('returnDays') || undefined,
     });
   });
   const read = collected(raws, shop);
   return { found: read.found, doubts: [...doubts, ...read.doubts] };
-} // prettier-ignore
+}
 
 /** Reads CSV. `mustEnd`: a file fetched from elsewhere whose last row has no line end may have been cut off, and that row is not taken. */
 export function readCsv(text: string, shop: string | null, mustEnd = false): FoundRead {
   const bare = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
   const isCut = mustEnd && !/\n$/.test(bare);
-  const { data, errors } = Papa.parse<string[]>(bare, { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] }); // prettier-ignore
+  const { data, errors } = Papa.parse<string[]>(bare, {
+    skipEmptyLines: 'greedy',
+    delimitersToGuess: [',', ';', '\t'],
+  });
   const quotes = errors.filter((error) => error.type === 'Quotes');
-  if (quotes.length > 0) return { found: [], doubts: [{ where: `row ${(quotes[0].row ?? 0) + 1}`, what: 'a quote is opened and never closed', mend: 'Look for a missing " in this row.' }] }; // prettier-ignore
+  if (quotes.length > 0)
+    return {
+      found: [],
+      doubts: [
+        {
+          where: `row ${(quotes[0].row ?? 0) + 1}`,
+          what: 'a quote is opened and never closed',
+          mend: 'Look for a missing " in this row.',
+        },
+      ],
+    };
   const read = readRows(isCut ? data.slice(0, -1) : data, shop);
   return isCut
-    ? { found: read.found, doubts: [...read.doubts, { where: `row ${data.length}`, what: 'the file ends in the middle of a row; the row is not taken', mend: 'Fetch it again.' }] } // prettier-ignore
+    ? {
+        found: read.found,
+        doubts: [
+          ...read.doubts,
+          {
+            where: `row ${data.length}`,
+            what: 'the file ends in the middle of a row; the row is not taken',
+            mend: 'Fetch it again.',
+          },
+        ],
+      }
     : read;
 }
 
@@ -99,11 +167,25 @@ export function sheetRows(bytes: Uint8Array): string[][] {
   return officeSheet(strFromU8(sheet), shared ? sharedStrings(strFromU8(shared)) : []);
 }
 
-function walk(xml: string, on: { readonly open?: (tag: string, at: Record<string, string>) => void; readonly text?: (text: string) => void; readonly close?: (tag: string) => void }): void {
-  const parser = new Parser({ onopentag: (tag, at) => on.open?.(tag, at), ontext: (text) => on.text?.(text), onclosetag: (tag) => on.close?.(tag) }, { xmlMode: true, decodeEntities: true });
+function walk(
+  xml: string,
+  on: {
+    readonly open?: (tag: string, at: Record<string, string>) => void;
+    readonly text?: (text: string) => void;
+    readonly close?: (tag: string) => void;
+  },
+): void {
+  const parser = new Parser(
+    {
+      onopentag: (tag, at) => on.open?.(tag, at),
+      ontext: (text) => on.text?.(text),
+      onclosetag: (tag) => on.close?.(tag),
+    },
+    { xmlMode: true, decodeEntities: true },
+  );
   parser.write(xml);
   parser.end();
-} // prettier-ignore
+}
 
 function sharedStrings(xml: string): string[] {
   const all: string[] = [];
@@ -126,7 +208,8 @@ function sharedStrings(xml: string): string[] {
 }
 
 /** A column’s number from its letters: A is 0, AA is 26. */
-const columnOf = (reference: string) => [...reference.replace(/\d+$/, '')].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1; // prettier-ignore
+const columnOf = (reference: string) =>
+  [...reference.replace(/\d+$/, '')].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
 const MOST_COLUMNS = 200;
 
 function officeSheet(xml: string, shared: readonly string[]): string[][] {
@@ -184,12 +267,13 @@ function openDocument(xml: string): string[][] {
     close: (tag) => {
       if (tag === 'text:p') isText = false;
       if (tables !== 1) return;
-      if (tag === 'table:table-cell') for (let n = 0; n < times && row.length < MOST_COLUMNS; n++) row.push(stated ?? cell);
+      if (tag === 'table:table-cell')
+        for (let n = 0; n < times && row.length < MOST_COLUMNS; n++) row.push(stated ?? cell);
       else if (tag === 'table:table-row') rows.push(row);
     },
   });
   return evened(rows);
-} // prettier-ignore
+}
 
 /** Rows with content, all as long as the headings: a sheet leaves empty cells out at the end. */
 function evened(rows: readonly string[][]): string[][] {

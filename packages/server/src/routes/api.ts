@@ -1,4 +1,13 @@
-import { api, calendarOf, CALENDAR_PATH, idSchema, MAX_BODY_BYTES, MAX_RECEIPT_BYTES, RECEIPTS_PATH, type CatalogueFile } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  api,
+  calendarOf,
+  CALENDAR_PATH,
+  idSchema,
+  MAX_BODY_BYTES,
+  MAX_RECEIPT_BYTES,
+  RECEIPTS_PATH,
+  type CatalogueFile,
+} from '@ripe-pick/contract';
 import { deadlinesOf } from '@ripe-pick/core/buying';
 import { Hono, type Context } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
@@ -169,11 +178,32 @@ export function apiRoutes({ store, version, demo, prices, onDemo }: ApiOptions):
   routes.get(CALENDAR_PATH, async (c) => {
     const { workspace } = await store.workspace();
     const brief = workspace?.brief;
-    const deadlines = workspace ? deadlinesOf(workspace.slips, workspace.orders, { name: workspace.brief.name, readyBy: workspace.brief.dates.readyBy }) : []; // prettier-ignore
+    const deadlines = workspace
+      ? deadlinesOf(workspace.slips, workspace.orders, {
+          name: workspace.brief.name,
+          readyBy: workspace.brief.dates.readyBy,
+        })
+      : [];
     // Events of the price calendar, and what the watch had to tell, stand beside the deadlines.
-    for (const event of workspace?.events ?? []) deadlines.push({ uid: `event-${event.id}`, day: event.from, kind: 'event', title: event.name, about: event.to === event.from ? '' : `until ${event.to}`, remindDays: 1 }); // prettier-ignore
+    for (const event of workspace?.events ?? [])
+      deadlines.push({
+        uid: `event-${event.id}`,
+        day: event.from,
+        kind: 'event',
+        title: event.name,
+        about: event.to === event.from ? '' : `until ${event.to}`,
+        remindDays: 1,
+      });
     const moment = (await prices?.now())?.toISOString() ?? '';
-    for (const alert of (await store.alerts()).filter((each) => each.at <= moment).slice(0, 200)) deadlines.push({ uid: `alert-${alert.serial}`, day: alert.day, kind: 'alert', title: alert.title, about: alert.text, remindDays: 0 }); // prettier-ignore
+    for (const alert of (await store.alerts()).filter((each) => each.at <= moment).slice(0, 200))
+      deadlines.push({
+        uid: `alert-${alert.serial}`,
+        day: alert.day,
+        kind: 'alert',
+        title: alert.title,
+        about: alert.text,
+        remindDays: 0,
+      });
     c.header('content-type', 'text/calendar; charset=utf-8');
     return c.body(
       calendarOf(deadlines, `Ripe Pick: ${brief?.name ?? 'nothing yet'}`, new Date().toISOString()),

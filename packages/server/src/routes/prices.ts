@@ -32,27 +32,51 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
     const catalogue = await store.catalogue();
     const place = shop === null ? null : catalogue.shops.find((each) => each.id === shop);
     if (place === undefined) throw new ApiError('not-found', 'There is no such shop. Add it first.');
-    const read = readPrices(base64 === undefined ? { text } : { bytes: new Uint8Array(Buffer.from(base64, 'base64')) }, place?.currency ?? null); // prettier-ignore
-    const last = await store.lastPrices(catalogue.offers.filter((offer) => offer.shop === shop).map((offer) => offer.id)); // prettier-ignore
+    const read = readPrices(
+      base64 === undefined ? { text } : { bytes: new Uint8Array(Buffer.from(base64, 'base64')) },
+      place?.currency ?? null,
+    );
+    const last = await store.lastPrices(
+      catalogue.offers.filter((offer) => offer.shop === shop).map((offer) => offer.id),
+    );
     const match = matcher(catalogue, last);
-    return c.json({ kind: read.kind, rows: await matchedAll(read.found, shop, match), doubts: read.doubts.slice(0, 500) }); // prettier-ignore
+    return c.json({
+      kind: read.kind,
+      rows: await matchedAll(read.found, shop, match),
+      doubts: read.doubts.slice(0, 500),
+    });
   });
   routes.post(api.takePrices.path, async (c) => {
     const { shop, source, rows } = await body(c, api.takePrices.request);
     const catalogue = await store.catalogue();
     const parts = new Set(catalogue.parts.map((part) => part.id));
     const wrong = rows.findIndex((row) => !parts.has(row.part));
-    if (wrong >= 0) throw new ApiError('bad-data', 'A part is no longer in the catalogue. Nothing was taken.', [{ path: `rows[${wrong}].part`, message: `no part has the id "${rows[wrong].part}"`, mend: 'Read the prices again.' }]); // prettier-ignore
+    if (wrong >= 0)
+      throw new ApiError('bad-data', 'A part is no longer in the catalogue. Nothing was taken.', [
+        {
+          path: `rows[${wrong}].part`,
+          message: `no part has the id "${rows[wrong].part}"`,
+          mend: 'Read the prices again.',
+        },
+      ]);
     const intakes = intakesOf(rows, shop, catalogue, minuteOf(await now()), source);
-    if (intakes.length === 0) throw new ApiError('bad-data', 'Nothing could be taken: new offers need a shop and a price.'); // prettier-ignore
+    if (intakes.length === 0)
+      throw new ApiError('bad-data', 'Nothing could be taken: new offers need a shop and a price.');
     const result = await store.takeIn(intakes, source);
     watch.request();
     return c.json(result);
   });
   routes.post(api.correctPrice.path, async (c) => {
     const { offer, at, priceMinor } = await body(c, api.correctPrice.request);
-    const done = await store.correct({ offer, at, change: priceMinor === undefined ? 'remove' : { price: priceMinor } }, (await now()).toISOString()); // prettier-ignore
-    if (!done) throw new ApiError('not-found', 'There is no look at that moment any more. Reload to see what is there.'); // prettier-ignore
+    const done = await store.correct(
+      { offer, at, change: priceMinor === undefined ? 'remove' : { price: priceMinor } },
+      (await now()).toISOString(),
+    );
+    if (!done)
+      throw new ApiError(
+        'not-found',
+        'There is no look at that moment any more. Reload to see what is there.',
+      );
     watch.request();
     return c.json(done);
   });
@@ -82,8 +106,10 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
   routes.post(api.putFeed.path, async (c) => {
     const { feed } = await body(c, api.putFeed.request);
     const { shops, parts } = await store.catalogue();
-    if (!shops.some((shop) => shop.id === feed.shop)) throw new ApiError('not-found', 'There is no such shop. Add it first.'); // prettier-ignore
-    if (feed.part !== null && !parts.some((part) => part.id === feed.part)) throw new ApiError('not-found', 'There is no such part.'); // prettier-ignore
+    if (!shops.some((shop) => shop.id === feed.shop))
+      throw new ApiError('not-found', 'There is no such shop. Add it first.');
+    if (feed.part !== null && !parts.some((part) => part.id === feed.part))
+      throw new ApiError('not-found', 'There is no such part.');
     await store.putFeed(feed);
     return c.json(await feeds());
   });
@@ -106,7 +132,16 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
         if (chosen === null)
           throw new ApiError('bad-data', 'It is not known which part this is: choose one.');
         const offer = part !== null && part !== row.part ? null : row.offer;
-        await store.takeIn(intakesOf([{ found: row.found, part: chosen, offer }], shop, catalogue, moment, 'confirmed by hand'), 'confirmed by hand'); // prettier-ignore
+        await store.takeIn(
+          intakesOf(
+            [{ found: row.found, part: chosen, offer }],
+            shop,
+            catalogue,
+            moment,
+            'confirmed by hand',
+          ),
+          'confirmed by hand',
+        );
       }
       watch.request();
     }
@@ -116,7 +151,11 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
 
   const watched = async () => {
     const moment = (await now()).toISOString();
-    return { points: await store.points(), alerts: (await store.alerts()).filter((alert) => alert.at <= moment), isRunning: watch.isRunning() }; // prettier-ignore
+    return {
+      points: await store.points(),
+      alerts: (await store.alerts()).filter((alert) => alert.at <= moment),
+      isRunning: watch.isRunning(),
+    };
   };
   routes.get(api.watch.path, async (c) => c.json(await watched()));
   routes.post(api.runWatch.path, async (c) => {
@@ -141,7 +180,8 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
     return { address: state && market ? market.address : null, day: state?.day ?? null, fault };
   };
   const running = async () => {
-    if (!market || !(await market.state())) throw new ApiError('not-found', 'No simulated market is running. It comes with the demo data.'); // prettier-ignore
+    if (!market || !(await market.state()))
+      throw new ApiError('not-found', 'No simulated market is running. It comes with the demo data.');
     return market;
   };
   routes.get(api.market.path, async (c) => c.json(await marketState()));
@@ -150,7 +190,11 @@ export function priceRoutes({ store, keeper, watch, market, now }: PriceRouteOpt
     const day = addDays((await store.today()) ?? (await now()).toISOString().slice(0, 10), 1);
     await open.set({ day });
     await store.setToday(day);
-    await keeper.run((await store.feeds()).filter(({ feed }) => feed.isOn && feed.url.startsWith(`${open.address}/`)).map(({ feed }) => feed.id)); // prettier-ignore
+    await keeper.run(
+      (await store.feeds())
+        .filter(({ feed }) => feed.isOn && feed.url.startsWith(`${open.address}/`))
+        .map(({ feed }) => feed.id),
+    );
     watch.request();
     return c.json(await marketState());
   });

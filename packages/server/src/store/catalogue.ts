@@ -23,9 +23,23 @@ const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
 
 /** Writes a frame model whose tables are empty. */
 async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
-  await insertAll(tx, 'games', model.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) }))); // prettier-ignore
+  await insertAll(
+    tx,
+    'games',
+    model.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) })),
+  );
   for (const kind of ['processors', 'cards', 'integrated'] as const)
-    await insertAll(tx, 'rates', model[kind].map((rate, position) => ({ kind, part: rate.part, position, rate_ln: rate.rateLn, sd_ln: rate.sdLn }))); // prettier-ignore
+    await insertAll(
+      tx,
+      'rates',
+      model[kind].map((rate, position) => ({
+        kind,
+        part: rate.part,
+        position,
+        rate_ln: rate.rateLn,
+        sd_ln: rate.sdLn,
+      })),
+    );
   const settings = { 'reference-memory': model.referenceMemory, shortfall: model.shortfall, fit: model.fit };
   for (const key of MODEL_SETTINGS) {
     await tx.deleteFrom('settings').where('key', '=', key).execute();
@@ -49,17 +63,82 @@ export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile):
   await db.transaction().execute(async (tx) => {
     for (const table of ['offers', 'deals', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
       await tx.deleteFrom(table).execute();
-    await insertAll(tx, 'shops', file.shops.map(({ id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more }, position) => ({ id, position, name, kind, currency, fee_minor: feeMinor, free_from_minor: freeFromMinor, more: JSON.stringify({ ...more, shipping }) }))); // prettier-ignore
-    await insertAll(tx, 'parts', file.parts.map((part, position) => ({ id: part.id, position, slot: part.slot, maker: part.maker, name: part.name, body: JSON.stringify(part) }))); // prettier-ignore
-    await insertAll(tx, 'offers', file.offers.map(({ id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }, position) => ({ id, position, part, shop, price_minor: priceMinor, shipping_minor: shippingMinor ?? null, condition, in_stock: inStock ? 1 : 0, seen_on: seenOn, more: JSON.stringify(more) }))); // prettier-ignore
-    await insertAll(tx, 'deals', file.deals.map((deal, position) => ({ id: deal.id, position, kind: deal.kind, body: JSON.stringify(deal) }))); // prettier-ignore
+    await insertAll(
+      tx,
+      'shops',
+      file.shops.map(
+        (
+          { id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more },
+          position,
+        ) => ({
+          id,
+          position,
+          name,
+          kind,
+          currency,
+          fee_minor: feeMinor,
+          free_from_minor: freeFromMinor,
+          more: JSON.stringify({ ...more, shipping }),
+        }),
+      ),
+    );
+    await insertAll(
+      tx,
+      'parts',
+      file.parts.map((part, position) => ({
+        id: part.id,
+        position,
+        slot: part.slot,
+        maker: part.maker,
+        name: part.name,
+        body: JSON.stringify(part),
+      })),
+    );
+    await insertAll(
+      tx,
+      'offers',
+      file.offers.map(
+        ({ id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }, position) => ({
+          id,
+          position,
+          part,
+          shop,
+          price_minor: priceMinor,
+          shipping_minor: shippingMinor ?? null,
+          condition,
+          in_stock: inStock ? 1 : 0,
+          seen_on: seenOn,
+          more: JSON.stringify(more),
+        }),
+      ),
+    );
+    await insertAll(
+      tx,
+      'deals',
+      file.deals.map((deal, position) => ({
+        id: deal.id,
+        position,
+        kind: deal.kind,
+        body: JSON.stringify(deal),
+      })),
+    );
     await tx.deleteFrom('settings').where('key', '=', 'today').execute();
     if (file.today !== undefined)
       await tx
         .insertInto('settings')
         .values({ key: 'today', body: JSON.stringify(file.today) })
         .execute();
-    await insertAll(tx, 'currency_rates', file.currencyRates.map((rate, position) => ({ from_currency: rate.from, to_currency: rate.to, rate: rate.rate, seen_on: rate.on, position }))); // prettier-ignore
+    await insertAll(
+      tx,
+      'currency_rates',
+      file.currencyRates.map((rate, position) => ({
+        from_currency: rate.from,
+        to_currency: rate.to,
+        rate: rate.rate,
+        seen_on: rate.on,
+        position,
+      })),
+    );
     await insertModel(tx, file.frameModel);
   });
 }
@@ -75,9 +154,19 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
       .orderBy('position')
       .execute() as unknown as Promise<Tables[T][]>; // each has a position
   const [shops, parts, offers, deals, currencyRates, games, rates, settings] = await Promise.all([
-    inOrder('shops'), inOrder('parts'), inOrder('offers'), inOrder('deals'), inOrder('currency_rates'), inOrder('games'), inOrder('rates'),
-    db.selectFrom('settings').selectAll().where('key', 'in', [...MODEL_SETTINGS, 'today']).execute(),
-  ]); // prettier-ignore
+    inOrder('shops'),
+    inOrder('parts'),
+    inOrder('offers'),
+    inOrder('deals'),
+    inOrder('currency_rates'),
+    inOrder('games'),
+    inOrder('rates'),
+    db
+      .selectFrom('settings')
+      .selectAll()
+      .where('key', 'in', [...MODEL_SETTINGS, 'today'])
+      .execute(),
+  ]);
   const setting = (key: string): unknown => {
     const row = settings.find((each) => each.key === key);
     return row ? JSON.parse(row.body) : undefined;
@@ -93,24 +182,43 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
     shops: shops.map((shop) => {
       const more = JSON.parse(shop.more) as { readonly shipping?: object }; // as it was written; the schema judges it below
       return {
-        ...more, id: shop.id, name: shop.name, kind: shop.kind, currency: shop.currency,
+        ...more,
+        id: shop.id,
+        name: shop.name,
+        kind: shop.kind,
+        currency: shop.currency,
         shipping: { ...more.shipping, feeMinor: shop.fee_minor, freeFromMinor: shop.free_from_minor },
       };
     }),
     deals: deals.map((deal) => JSON.parse(deal.body) as unknown),
     today: setting('today'),
     offers: offers.map((offer) => ({
-      ...(JSON.parse(offer.more) as object), id: offer.id, part: offer.part, shop: offer.shop, priceMinor: offer.price_minor,
+      ...(JSON.parse(offer.more) as object),
+      id: offer.id,
+      part: offer.part,
+      shop: offer.shop,
+      priceMinor: offer.price_minor,
       ...(offer.shipping_minor === null ? {} : { shippingMinor: offer.shipping_minor }),
-      condition: offer.condition, inStock: offer.in_stock === 1, seenOn: offer.seen_on,
+      condition: offer.condition,
+      inStock: offer.in_stock === 1,
+      seenOn: offer.seen_on,
     })),
-    currencyRates: currencyRates.map((rate) => ({ from: rate.from_currency, to: rate.to_currency, rate: rate.rate, on: rate.seen_on })),
+    currencyRates: currencyRates.map((rate) => ({
+      from: rate.from_currency,
+      to: rate.to_currency,
+      rate: rate.rate,
+      on: rate.seen_on,
+    })),
     frameModel: {
-      referenceMemory: setting('reference-memory') ?? EMPTY_REFERENCE, shortfall: setting('shortfall'), fit: setting('fit'),
-      processors: ratesOf('processors'), cards: ratesOf('cards'), integrated: ratesOf('integrated'),
+      referenceMemory: setting('reference-memory') ?? EMPTY_REFERENCE,
+      shortfall: setting('shortfall'),
+      fit: setting('fit'),
+      processors: ratesOf('processors'),
+      cards: ratesOf('cards'),
+      integrated: ratesOf('integrated'),
       games: games.map((game) => JSON.parse(game.body) as unknown),
     },
-  }); // prettier-ignore
+  });
 }
 
 /** What a catalogue holds. `gaps` counts parts with at least one figure that is not stated. */

@@ -21,9 +21,42 @@ import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts'
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { openReceipts, type Receipts } from './receipts.ts';
-import { dropHeld, lastLooksOf, putFeed, readFeeds, readHeld, removeFeed, saveFeedState, takeHarvest, type FeedHarvest, type FeedRow } from './feeds.ts'; // prettier-ignore
-import { importRuns, correct, lastPrices, readCorrections, readHistory, takeIn, turnCorrection, type HistoryWish, type Intake, type IntakeResult } from './prices.ts'; // prettier-ignore
-import { addAlerts, addPoint, keepForecasts, markAlerts, openForecasts, readAlerts, readJudged, readPoints, saveJudged, type NewAlert } from './watch.ts'; // prettier-ignore
+import {
+  dropHeld,
+  lastLooksOf,
+  putFeed,
+  readFeeds,
+  readHeld,
+  removeFeed,
+  saveFeedState,
+  takeHarvest,
+  type FeedHarvest,
+  type FeedRow,
+} from './feeds.ts';
+import {
+  importRuns,
+  correct,
+  lastPrices,
+  readCorrections,
+  readHistory,
+  takeIn,
+  turnCorrection,
+  type HistoryWish,
+  type Intake,
+  type IntakeResult,
+} from './prices.ts';
+import {
+  addAlerts,
+  addPoint,
+  keepForecasts,
+  markAlerts,
+  openForecasts,
+  readAlerts,
+  readJudged,
+  readPoints,
+  saveJudged,
+  type NewAlert,
+} from './watch.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
 
 /** Everything that is kept. The only door to the database. */

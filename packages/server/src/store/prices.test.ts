@@ -11,7 +11,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openStore, type Intake, type Store } from './index.ts';
 import { looksOf, prolonged, runsOf, type StoredLook } from './runs.ts';
 
-const catalogue = catalogueFileSchema.parse(JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8'))); // prettier-ignore
+const catalogue = catalogueFileSchema.parse(
+  JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+);
 let folder: string;
 let store: Store;
 beforeEach(async () => {
@@ -26,7 +28,12 @@ afterEach(async () => {
 
 const [first, second] = catalogue.offers;
 const currencyOf = (shop: string) => catalogue.shops.find((each) => each.id === shop)?.currency ?? 'EUR';
-const intake = ({ id, part, shop }: typeof first, at: number, price: number | null, stock: number | null = null): Intake => ({ offer: id, part, shop, currency: currencyOf(shop), at, price, stock }); // prettier-ignore
+const intake = (
+  { id, part, shop }: typeof first,
+  at: number,
+  price: number | null,
+  stock: number | null = null,
+): Intake => ({ offer: id, part, shop, currency: currencyOf(shop), at, price, stock });
 const DAY = 1440;
 const T0 = 20_000 * DAY;
 const seen = async (id: string) => {
@@ -36,7 +43,12 @@ const seen = async (id: string) => {
 
 describe('runs', () => {
   it('keep every look with its time, price, stock and source', () => {
-    const look = fc.record({ gap: fc.integer({ min: 1, max: 500_000 }), price: fc.option(fc.integer({ min: 1, max: 5 }), { nil: null }), stock: fc.option(fc.integer({ min: 0, max: 2 }), { nil: null }), source: fc.integer({ min: 1, max: 2 }) }); // prettier-ignore
+    const look = fc.record({
+      gap: fc.integer({ min: 1, max: 500_000 }),
+      price: fc.option(fc.integer({ min: 1, max: 5 }), { nil: null }),
+      stock: fc.option(fc.integer({ min: 0, max: 2 }), { nil: null }),
+      source: fc.integer({ min: 1, max: 2 }),
+    });
     fc.assert(
       fc.property(fc.array(look, { maxLength: 60 }), (drawn) => {
         let at = 0;
@@ -45,14 +57,26 @@ describe('runs', () => {
         expect(looksOf(runs)).toEqual(looks);
         const last = runs.at(-1);
         if (!last) return;
-        const longer = prolonged(last, { at: last.last + 7, price: last.price, stock: last.stock, source: last.source }); // prettier-ignore
+        const longer = prolonged(last, {
+          at: last.last + 7,
+          price: last.price,
+          stock: last.stock,
+          source: last.source,
+        });
         expect(longer && looksOf([longer]).length).toBe(looksOf([last]).length + 1);
-        expect(prolonged(last, { at: last.last, price: last.price, stock: last.stock, source: last.source })).toBeNull(); // prettier-ignore
+        expect(
+          prolonged(last, { at: last.last, price: last.price, stock: last.stock, source: last.source }),
+        ).toBeNull();
       }),
     );
   });
   it('are small: two years of daily looks at prices that change every ten days take under 3 kB', () => {
-    const looks = Array.from({ length: 730 }, (_, n): StoredLook => ({ at: T0 + n * DAY, price: 9990 + Math.floor(n / 10), stock: null, source: 1 })); // prettier-ignore
+    const looks = Array.from({ length: 730 }, (_, n): StoredLook => ({
+      at: T0 + n * DAY,
+      price: 9990 + Math.floor(n / 10),
+      stock: null,
+      source: 1,
+    }));
     const runs = runsOf(looks);
     expect(runs.reduce((sum, run) => sum + run.gaps.length + 20, 0)).toBeLessThan(3000);
   });
@@ -62,7 +86,11 @@ describe('histories', () => {
   it('hold gaps and stock-outs as such, in the order of their time, whatever order they came in', async () => {
     await store.takeIn([intake(first, T0 + 5 * DAY, 900)], 'a');
     await store.takeIn([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], 'b');
-    expect(await seen(first.id)).toEqual([[0, 1000], [2, null], [5, 900]]); // prettier-ignore
+    expect(await seen(first.id)).toEqual([
+      [0, 1000],
+      [2, null],
+      [5, 900],
+    ]);
   });
   it('count a look that is there already once', async () => {
     const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];
@@ -75,7 +103,13 @@ describe('histories', () => {
     await store.takeIn([intake(first, today, 777, 3)], 'shop list');
     await store.takeIn([intake(first, today - 9 * DAY, 5)], 'old list');
     const read = async () => (await store.catalogue()).offers.find((each) => each.id === first.id);
-    expect(await read()).toMatchObject({ priceMinor: 777, stock: 3, inStock: true, seenOn: '2026-11-25', source: 'shop list' }); // prettier-ignore
+    expect(await read()).toMatchObject({
+      priceMinor: 777,
+      stock: 3,
+      inStock: true,
+      seenOn: '2026-11-25',
+      source: 'shop list',
+    });
     await store.takeIn([intake(first, today + DAY, null)], 'shop list');
     expect(await read()).toMatchObject({ priceMinor: 777, inStock: false, seenOn: '2026-11-26' });
   });
@@ -90,13 +124,24 @@ describe('histories', () => {
     expect(await seen(first.id)).toEqual([[0, 1000]]);
   });
   it('can be corrected, that be taken back, and made again', async () => {
-    await store.takeIn([0, 1, 2].map((day) => intake(first, T0 + day * DAY, 1000 + day)), 'a'); // prettier-ignore
+    await store.takeIn(
+      [0, 1, 2].map((day) => intake(first, T0 + day * DAY, 1000 + day)),
+      'a',
+    );
     const at = T0 + DAY;
     const made = await store.correct({ offer: first.id, at, change: { price: 55 } }, 'now');
     expect(made).toMatchObject({ before: 1001, after: 55, isUndone: false });
-    expect(await seen(first.id)).toEqual([[0, 1000], [1, 55], [2, 1002]]); // prettier-ignore
+    expect(await seen(first.id)).toEqual([
+      [0, 1000],
+      [1, 55],
+      [2, 1002],
+    ]);
     await store.turnCorrection(made?.serial ?? 0);
-    expect(await seen(first.id)).toEqual([[0, 1000], [1, 1001], [2, 1002]]); // prettier-ignore
+    expect(await seen(first.id)).toEqual([
+      [0, 1000],
+      [1, 1001],
+      [2, 1002],
+    ]);
     await store.turnCorrection(made?.serial ?? 0);
     expect((await seen(first.id))[1]).toEqual([1, 55]);
     const removed = await store.correct({ offer: first.id, at: T0 + 2 * DAY, change: 'remove' }, 'now');
@@ -107,7 +152,14 @@ describe('histories', () => {
     expect(await store.corrections()).toHaveLength(2);
   });
   it('tell the same alert once', async () => {
-    const alert = { key: 'k', kind: 'best' as const, at: '2026-11-20T12:00:00.000Z', day: '2026-11-20', title: 't', text: 'x' }; // prettier-ignore
+    const alert = {
+      key: 'k',
+      kind: 'best' as const,
+      at: '2026-11-20T12:00:00.000Z',
+      day: '2026-11-20',
+      title: 't',
+      text: 'x',
+    };
     await store.addAlerts([alert, alert]);
     await store.addAlerts([{ ...alert, title: 'said again' }]);
     expect((await store.alerts()).map((each) => each.title)).toEqual(['t']);
@@ -120,7 +172,9 @@ describe('a server that is stopped by force', () => {
     const path = join(folder, 'test.sqlite');
     const writer = fileURLToPath(new URL('../../../../tests/prices/killed-writer.ts', import.meta.url));
     for (let round = 0; round < 6; round++) {
-      const child = spawn(process.execPath, ['--import', 'tsx', writer, path, String(round)], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
+      const child = spawn(process.execPath, ['--import', 'tsx', writer, path, String(round)], {
+        stdio: ['ignore', 'pipe', 'inherit'],
+      });
       let said = '';
       child.stdout.on('data', (piece: Buffer) => (said += piece.toString()));
       await once(child.stdout, 'data');
@@ -133,7 +187,11 @@ describe('a server that is stopped by force', () => {
       expect(Object.values(raw.prepare('pragma integrity_check').get() as object)[0]).toBe('ok');
       raw.close();
       const opened = await openStore(path);
-      const { series } = await opened.history({ offers: catalogue.offers.slice(0, 300).map((each) => each.id), parts: [], pool: 0 }); // prettier-ignore
+      const { series } = await opened.history({
+        offers: catalogue.offers.slice(0, 300).map((each) => each.id),
+        parts: [],
+        pool: 0,
+      });
       await opened.close();
       const days = new Map<number, number>();
       for (const { at } of series) for (const each of at) days.set(each, (days.get(each) ?? 0) + 1);

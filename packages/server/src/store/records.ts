@@ -1,6 +1,12 @@
 import {
-  benchSchema, pastFitSchema, recordsSchema, type BenchChange, type BenchKept, type CatalogueFile, type PastFit,
-} from '@ripe-pick/contract'; // prettier-ignore
+  benchSchema,
+  pastFitSchema,
+  recordsSchema,
+  type BenchChange,
+  type BenchKept,
+  type CatalogueFile,
+  type PastFit,
+} from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { BenchRecord } from '@ripe-pick/contract';
 import { replaceModel } from './catalogue.ts';

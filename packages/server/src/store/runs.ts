@@ -49,8 +49,10 @@ function unpacked(bytes: Uint8Array): number[] {
   return gaps;
 }
 
-const isSame = (a: Pick<StoredLook, 'price' | 'stock' | 'source'>, b: Pick<StoredLook, 'price' | 'stock' | 'source'>) =>
-  a.price === b.price && a.stock === b.stock && a.source === b.source; // prettier-ignore
+const isSame = (
+  a: Pick<StoredLook, 'price' | 'stock' | 'source'>,
+  b: Pick<StoredLook, 'price' | 'stock' | 'source'>,
+) => a.price === b.price && a.stock === b.stock && a.source === b.source;
 
 /** Looks in rising order of time as runs. */
 export function runsOf(looks: readonly StoredLook[]): Run[] {
@@ -62,7 +64,12 @@ export function runsOf(looks: readonly StoredLook[]): Run[] {
       run.last = look.at;
     } else runs.push({ look, last: look.at, gaps: [] });
   }
-  return runs.map(({ look: { at, ...what }, last, gaps }) => ({ first: at, last, ...what, gaps: packed(gaps) })); // prettier-ignore
+  return runs.map(({ look: { at, ...what }, last, gaps }) => ({
+    first: at,
+    last,
+    ...what,
+    gaps: packed(gaps),
+  }));
 }
 
 export function looksOf(runs: readonly Run[]): StoredLook[] {

@@ -94,9 +94,12 @@ describe('the store', () => {
   });
   it('keeps steps by serial: adds, drops what was undone and written over, and trims the front', async () => {
     const step = (serial: number, label = `step ${serial}`) => ({
-      serial, label, at: '2026-11-20T09:30:00Z',
-      back: [{ op: 'replace' as const, path: '/brief/name', value: 'before' }], forth: [{ op: 'remove' as const, path: '/brief/name' }],
-    }); // prettier-ignore
+      serial,
+      label,
+      at: '2026-11-20T09:30:00Z',
+      back: [{ op: 'replace' as const, path: '/brief/name', value: 'before' }],
+      forth: [{ op: 'remove' as const, path: '/brief/name' }],
+    });
     const save = (revision: number, keepFrom: number, keepTo: number, add: number[], done: number) =>
       store.saveWorkspace(revision, workspace, {
         keepFrom,
@@ -140,7 +143,6 @@ describe('the store', () => {
       'alerts',
       'watch_points',
     ])
-      // prettier-ignore
       raw.exec(`drop table ${table}`);
     for (const table of ['shops', 'offers']) raw.exec(`alter table ${table} drop column more`);
     for (const column of ['note', 'is_archived', 'decisions', 'path'])

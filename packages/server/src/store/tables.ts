@@ -1,14 +1,37 @@
 /** Columns as SQLite keeps them. Money: whole minor units. Dates: ISO 8601. JSON bodies pass a schema on every read. */
 export interface Tables {
-  shops: { id: string; position: number; name: string; kind: string; currency: string; fee_minor: number; free_from_minor: number | null; more: string };
+  shops: {
+    id: string;
+    position: number;
+    name: string;
+    kind: string;
+    currency: string;
+    fee_minor: number;
+    free_from_minor: number | null;
+    more: string;
+  };
   parts: { id: string; position: number; slot: string; maker: string; name: string; body: string };
   offers: {
-    id: string; position: number; part: string; shop: string; price_minor: number; shipping_minor: number | null;
-    condition: string; in_stock: number; seen_on: string; more: string;
+    id: string;
+    position: number;
+    part: string;
+    shop: string;
+    price_minor: number;
+    shipping_minor: number | null;
+    condition: string;
+    in_stock: number;
+    seen_on: string;
+    more: string;
   };
   deals: { id: string; position: number; kind: string; body: string };
   kept: { kind: string; id: string; position: number; body: string };
-  currency_rates: { from_currency: string; to_currency: string; rate: number; seen_on: string; position: number };
+  currency_rates: {
+    from_currency: string;
+    to_currency: string;
+    rate: number;
+    seen_on: string;
+    position: number;
+  };
   games: { id: string; position: number; body: string };
   rates: { kind: string; part: string; position: number; rate_ln: number; sd_ln: number };
   settings: { key: string; body: string };
@@ -18,13 +41,47 @@ export interface Tables {
   fits: { serial?: number; body: string };
   price_offers: { serial?: number; offer: string; part: string; shop: string; currency: string };
   price_sources: { serial?: number; name: string };
-  price_runs: { offer: number; first: number; last: number; price: number | null; stock: number | null; source: number; gaps: Uint8Array };
-  price_corrections: { serial?: number; offer: string; at: number; before: string; after: string; made_at: string; is_undone: number };
+  price_runs: {
+    offer: number;
+    first: number;
+    last: number;
+    price: number | null;
+    stock: number | null;
+    source: number;
+    gaps: Uint8Array;
+  };
+  price_corrections: {
+    serial?: number;
+    offer: string;
+    at: number;
+    before: string;
+    after: string;
+    made_at: string;
+    is_undone: number;
+  };
   feeds: { id: string; position: number; body: string; state: string };
   held: { serial?: number; feed: string; key: string; body: string };
   forecasts: { id: string; made_on: number; by_day: number; body: string; judged: string | null };
-  alerts: { serial?: number; key: string; kind: string; at: string; day: string; title: string; body: string; is_read: number };
+  alerts: {
+    serial?: number;
+    key: string;
+    kind: string;
+    at: string;
+    day: string;
+    title: string;
+    body: string;
+    is_read: number;
+  };
   watch_points: { serial?: number; body: string };
-  candidates: { id: string; position: number; name: string; picks: string; note: string; is_archived: number; decisions: string; path: string };
+  candidates: {
+    id: string;
+    position: number;
+    name: string;
+    picks: string;
+    note: string;
+    is_archived: number;
+    decisions: string;
+    path: string;
+  };
   steps: { serial: number; label: string; at: string; back: string; forth: string };
-} // prettier-ignore
+}

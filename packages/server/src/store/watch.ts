@@ -32,7 +32,9 @@ export async function addPoint(db: Kysely<Tables>, point: WatchPoint): Promise<v
       .insertInto('watch_points')
       .values({ body: JSON.stringify(point) })
       .execute();
-    await sql`delete from watch_points where serial <= (select max(serial) from watch_points) - ${MOST_POINTS}`.execute(tx); // prettier-ignore
+    await sql`delete from watch_points where serial <= (select max(serial) from watch_points) - ${MOST_POINTS}`.execute(
+      tx,
+    );
   });
 }
 
@@ -62,35 +64,77 @@ export async function addAlerts(db: Kysely<Tables>, alerts: readonly NewAlert[])
         body: text.slice(0, 3000),
         is_read: 0,
       })),
-    ) // prettier-ignore
+    )
     .onConflict((c) => c.column('key').doNothing())
     .execute();
 }
 
-export async function markAlerts(db: Kysely<Tables>, serials: readonly number[], isRead: boolean): Promise<void> {
-  await sql`update alerts set is_read = ${isRead ? 1 : 0} where serial in (select value from json_each(${JSON.stringify(serials)}))`.execute(db);
-} // prettier-ignore
+export async function markAlerts(
+  db: Kysely<Tables>,
+  serials: readonly number[],
+  isRead: boolean,
+): Promise<void> {
+  await sql`update alerts set is_read = ${isRead ? 1 : 0} where serial in (select value from json_each(${JSON.stringify(serials)}))`.execute(
+    db,
+  );
+}
 
 export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly LoggedForecast[]): Promise<void> {
   for (let at = 0; at < forecasts.length; at += 200)
-    await db.insertInto('forecasts').values(forecasts.slice(at, at + 200).map((each) => ({ id: each.id, made_on: each.madeOn, by_day: each.by, body: JSON.stringify(each), judged: null }))).onConflict((c) => c.column('id').doNothing()).execute(); // prettier-ignore
+    await db
+      .insertInto('forecasts')
+      .values(
+        forecasts
+          .slice(at, at + 200)
+          .map((each) => ({
+            id: each.id,
+            made_on: each.madeOn,
+            by_day: each.by,
+            body: JSON.stringify(each),
+            judged: null,
+          })),
+      )
+      .onConflict((c) => c.column('id').doNothing())
+      .execute();
 }
 
 /** Forecasts whose time is up and that nobody has judged. */
 export async function openForecasts(db: Kysely<Tables>, until: number): Promise<LoggedForecast[]> {
-  const rows = await db.selectFrom('forecasts').select('body').where('judged', 'is', null).where('by_day', '<=', until).limit(2000).execute(); // prettier-ignore
+  const rows = await db
+    .selectFrom('forecasts')
+    .select('body')
+    .where('judged', 'is', null)
+    .where('by_day', '<=', until)
+    .limit(2000)
+    .execute();
   return rows.map((row) => loggedForecastSchema.parse(JSON.parse(row.body)));
 }
 
 /** Null: too little was looked at to judge it; it is not asked again. */
-export async function saveJudged(db: Kysely<Tables>, judged: readonly { readonly id: string; readonly judged: Judged | null }[]): Promise<void> {
+export async function saveJudged(
+  db: Kysely<Tables>,
+  judged: readonly { readonly id: string; readonly judged: Judged | null }[],
+): Promise<void> {
   await db.transaction().execute(async (tx) => {
-    for (const each of judged) await tx.updateTable('forecasts').set({ judged: JSON.stringify(each.judged) }).where('id', '=', each.id).execute();
+    for (const each of judged)
+      await tx
+        .updateTable('forecasts')
+        .set({ judged: JSON.stringify(each.judged) })
+        .where('id', '=', each.id)
+        .execute();
   });
-} // prettier-ignore
+}
 
 export async function readJudged(db: Kysely<Tables>): Promise<{ judged: Judged[]; open: number }> {
   const rows = await db.selectFrom('forecasts').select('judged').where('judged', 'is not', null).execute();
-  const { open = 0 } = (await db.selectFrom('forecasts').select(({ fn }) => fn.countAll<number>().as('open')).where('judged', 'is', null).executeTakeFirst()) ?? {}; // prettier-ignore
-  return { judged: rows.flatMap((row) => judgedSchema.nullable().parse(JSON.parse(row.judged ?? 'null')) ?? []), open }; // prettier-ignore
+  const { open = 0 } =
+    (await db
+      .selectFrom('forecasts')
+      .select(({ fn }) => fn.countAll<number>().as('open'))
+      .where('judged', 'is', null)
+      .executeTakeFirst()) ?? {};
+  return {
+    judged: rows.flatMap((row) => judgedSchema.nullable().parse(JSON.parse(row.judged ?? 'null')) ?? []),
+    open,
+  };
 }

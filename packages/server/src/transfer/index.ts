@@ -1,3 +1,11 @@
 export {
-  checkCatalogue, readBenchFile, readBrief, readBuild, readCatalogue, readJson, readRecords, type DemoFiles, type Read,
-} from './read.ts'; // prettier-ignore
+  checkCatalogue,
+  readBenchFile,
+  readBrief,
+  readBuild,
+  readCatalogue,
+  readJson,
+  readRecords,
+  type DemoFiles,
+  type Read,
+} from './read.ts';

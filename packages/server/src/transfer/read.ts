@@ -1,8 +1,21 @@
 import {
-  benchFileSchema, briefFileSchema, buildFileSchema, catalogueFileSchema, catalogueOf, crossCheckBrief, crossCheckCatalogue, problemsOf, readRecordsTable, slotTakes,
+  benchFileSchema,
+  briefFileSchema,
+  buildFileSchema,
+  catalogueFileSchema,
+  catalogueOf,
+  crossCheckBrief,
+  crossCheckCatalogue,
+  problemsOf,
+  readRecordsTable,
+  slotTakes,
   type BenchKept,
-  type BenchRecord, type BriefFile, type BuildFile, type CatalogueFile, type Problem,
-} from '@ripe-pick/contract'; // prettier-ignore
+  type BenchRecord,
+  type BriefFile,
+  type BuildFile,
+  type CatalogueFile,
+  type Problem,
+} from '@ripe-pick/contract';
 import { parseTree as locate, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
 
@@ -20,7 +33,16 @@ export function readJson(text: string): Read<unknown> {
     const errors: ParseError[] = [];
     locate(bare, errors, { disallowComments: true, allowEmptyContent: false });
     const place = bare.trim() === '' ? 'an empty file' : linePlace(bare, errors[0]?.offset ?? 0);
-    return { ok: false, problems: [{ path: place, message: 'is not JSON', mend: 'Look for a missing comma, quote or bracket just before this place.' }] }; // prettier-ignore
+    return {
+      ok: false,
+      problems: [
+        {
+          path: place,
+          message: 'is not JSON',
+          mend: 'Look for a missing comma, quote or bracket just before this place.',
+        },
+      ],
+    };
   }
 }
 
@@ -101,9 +123,24 @@ export function readBuild(text: string, catalogue: CatalogueFile): Read<BuildFil
     if (!pick) continue;
     const part = parts.get(pick.part);
     const path = `picks.${slot}`;
-    if (!part) problems.push({ path: `${path}.part`, message: `the catalogue has no part "${pick.part}"`, mend: 'Correct the id.' });
-    else if (!slotTakes(slot, part.slot)) problems.push({ path: `${path}.part`, message: `part "${pick.part}" is a ${part.slot}`, mend: `Put it under ${part.slot}.` }); // prettier-ignore
-    if (pick.offer !== null && offers.get(pick.offer)?.part !== pick.part) problems.push({ path: `${path}.offer`, message: `offer "${pick.offer}" is not one for this part`, mend: 'Correct the offer’s id, or leave it null.' }); // prettier-ignore
+    if (!part)
+      problems.push({
+        path: `${path}.part`,
+        message: `the catalogue has no part "${pick.part}"`,
+        mend: 'Correct the id.',
+      });
+    else if (!slotTakes(slot, part.slot))
+      problems.push({
+        path: `${path}.part`,
+        message: `part "${pick.part}" is a ${part.slot}`,
+        mend: `Put it under ${part.slot}.`,
+      });
+    if (pick.offer !== null && offers.get(pick.offer)?.part !== pick.part)
+      problems.push({
+        path: `${path}.offer`,
+        message: `offer "${pick.offer}" is not one for this part`,
+        mend: 'Correct the offer’s id, or leave it null.',
+      });
   }
   return problems.length > 0 ? { ok: false, problems } : read;
 }

@@ -73,8 +73,18 @@ export function watchOf(store: Store, now: () => Promise<Date>): Watch {
     await store.keepForecasts(seen.forecasts);
     await store.saveJudged(seen.judged);
     const feeds = (await store.feeds()).filter(({ state }) => state.failures >= FAILURES_TOLD);
-    const news = [...seen.news, ...feeds.map(({ feed, state }) => ({ kind: 'feed' as const, key: `feed|${feed.id}|${state.okAt ?? 'never'}`, title: `${feed.name} could not be read ${state.failures} times`, text: state.error ?? '' }))]; // prettier-ignore
-    await store.addAlerts(news.filter(({ kind }) => !silent.has(kind)).map((each) => ({ ...each, at, day: seen.point.day }))); // prettier-ignore
+    const news = [
+      ...seen.news,
+      ...feeds.map(({ feed, state }) => ({
+        kind: 'feed' as const,
+        key: `feed|${feed.id}|${state.okAt ?? 'never'}`,
+        title: `${feed.name} could not be read ${state.failures} times`,
+        text: state.error ?? '',
+      })),
+    ];
+    await store.addAlerts(
+      news.filter(({ kind }) => !silent.has(kind)).map((each) => ({ ...each, at, day: seen.point.day })),
+    );
     await store.addPoint(seen.point);
   }
   async function loop(): Promise<void> {

@@ -12,11 +12,21 @@ const move = (before: number | null, now: number | null) => ({
 describe('alerts in words', () => {
   it('say what changed, by how much, and why', () => {
     const told = changeText(
-      { kind: 'best', swaps: [{ slot: 'card', from: 'Tideline', to: 'Ember' }], minor: -1200, score: 3000, because: [move(23_000, 18_800)] },
-      'EUR', '2026-11-20', ['Reed week ended'],
-    ); // prettier-ignore
+      {
+        kind: 'best',
+        swaps: [{ slot: 'card', from: 'Tideline', to: 'Ember' }],
+        minor: -1200,
+        score: 3000,
+        because: [move(23_000, 18_800)],
+      },
+      'EUR',
+      '2026-11-20',
+      ['Reed week ended'],
+    );
     expect(told.title).toBe('The best set changed: other card, €12.00 less, 3.0 frames more');
-    expect(told.text).toBe('card: Ember in place of Tideline\nBecause Ember at Pennywharf went from €230.00 to €188.00; Reed week ended.'); // prettier-ignore
+    expect(told.text).toBe(
+      'card: Ember in place of Tideline\nBecause Ember at Pennywharf went from €230.00 to €188.00; Reed week ended.',
+    );
   });
   it.each([
     [{ minor: 0, score: 10 }, 'the same parts, the same money, the same frames'],
@@ -35,12 +45,25 @@ describe('alerts in words', () => {
     [move(500, null), 'Ember at Pennywharf is sold out'],
     [move(500, 450), 'Ember at Pennywharf went from €5.00 to €4.50'],
   ])('tell how a price moved: %j', (because, words) => {
-    const told = changeText({ kind: 'total', candidate: 'c', name: 'Mine', from: 5000, to: 4500, because: [because] }, 'EUR', '2026-11-20'); // prettier-ignore
+    const told = changeText(
+      { kind: 'total', candidate: 'c', name: 'Mine', from: 5000, to: 4500, because: [because] },
+      'EUR',
+      '2026-11-20',
+    );
     expect(told.title).toBe('Mine costs €5.00 less: €45.00');
     expect(told.text).toBe(`Because ${words}.`);
   });
   it('tell of what is gone, of nothing that fits, of targets and of ripe picks', () => {
-    expect(changeText({ kind: 'gone', candidate: 'c', name: 'Mine', parts: ['Ember', 'Reef'] }, 'EUR', '2026-11-20')).toMatchObject({ title: 'Mine: parts are sold out', text: expect.stringContaining('Ember, Reef') as unknown }); // prettier-ignore
+    expect(
+      changeText(
+        { kind: 'gone', candidate: 'c', name: 'Mine', parts: ['Ember', 'Reef'] },
+        'EUR',
+        '2026-11-20',
+      ),
+    ).toMatchObject({
+      title: 'Mine: parts are sold out',
+      text: expect.stringContaining('Ember, Reef') as unknown,
+    });
     expect(changeText({ kind: 'no-best', because: [] }, 'EUR', '2026-11-20').title).toBe(
       'Nothing fits the brief any more',
     );
@@ -64,7 +87,15 @@ describe('alerts in words', () => {
 describe('the feed of alerts (RFC 4287)', () => {
   it('stands without alerts, and gives each a lasting id', () => {
     expect(alertsFeedOf([], 'http://127.0.0.1:1')).toContain('<updated>1970-01-01T00:00:00.000Z</updated>');
-    const alert = { serial: 7, kind: 'best' as const, at: '2026-11-20T12:00:00.000Z', day: '2026-11-20', title: 'a < b', text: '', isRead: false }; // prettier-ignore
+    const alert = {
+      serial: 7,
+      kind: 'best' as const,
+      at: '2026-11-20T12:00:00.000Z',
+      day: '2026-11-20',
+      title: 'a < b',
+      text: '',
+      isRead: false,
+    };
     const text = alertsFeedOf([alert], 'http://127.0.0.1:1');
     expect(text).toContain('<id>urn:ripe-pick:alert:7</id>');
     expect(text).toContain('<title>a &lt; b</title>');

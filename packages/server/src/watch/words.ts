@@ -6,7 +6,12 @@ import { minorPlaces } from '@ripe-pick/core/units';
 
 export function money(minor: number, currency: string): string {
   const places = minorPlaces(currency);
-  return new Intl.NumberFormat('en-IE', { style: 'currency', currency, minimumFractionDigits: places, maximumFractionDigits: places }).format(minor / 10 ** places); // prettier-ignore
+  return new Intl.NumberFormat('en-IE', {
+    style: 'currency',
+    currency,
+    minimumFractionDigits: places,
+    maximumFractionDigits: places,
+  }).format(minor / 10 ** places);
 }
 
 const frames = (score: number) => (Math.abs(score) / 1000).toFixed(1);
@@ -31,10 +36,21 @@ export function changeText(
 ): NewAlertText {
   switch (change.kind) {
     case 'best': {
-      const swaps = change.swaps.map(({ slot, from, to }) => `${slot}: ${to ?? 'none'} in place of ${from ?? 'none'}`); // prettier-ignore
-      const parts = change.swaps.length === 0 ? 'the same parts' : `other ${change.swaps.map((swap) => swap.slot).join(', ')}`; // prettier-ignore
-      const paid = change.minor === 0 ? 'the same money' : `${money(Math.abs(change.minor), currency)} ${change.minor < 0 ? 'less' : 'more'}`; // prettier-ignore
-      const gained = Math.abs(change.score) < 50 ? 'the same frames' : `${frames(change.score)} frames ${change.score > 0 ? 'more' : 'less'}`; // prettier-ignore
+      const swaps = change.swaps.map(
+        ({ slot, from, to }) => `${slot}: ${to ?? 'none'} in place of ${from ?? 'none'}`,
+      );
+      const parts =
+        change.swaps.length === 0
+          ? 'the same parts'
+          : `other ${change.swaps.map((swap) => swap.slot).join(', ')}`;
+      const paid =
+        change.minor === 0
+          ? 'the same money'
+          : `${money(Math.abs(change.minor), currency)} ${change.minor < 0 ? 'less' : 'more'}`;
+      const gained =
+        Math.abs(change.score) < 50
+          ? 'the same frames'
+          : `${frames(change.score)} frames ${change.score > 0 ? 'more' : 'less'}`;
       return {
         kind: 'best',
         key: `best|${day}|${swaps.join('|')}|${change.minor}|${change.score}`,
@@ -43,7 +59,12 @@ export function changeText(
       };
     }
     case 'no-best':
-      return { kind: 'best', key: `no-best|${day}`, title: 'Nothing fits the brief any more', text: because(change.because, currency, deals) }; // prettier-ignore
+      return {
+        kind: 'best',
+        key: `no-best|${day}`,
+        title: 'Nothing fits the brief any more',
+        text: because(change.because, currency, deals),
+      };
     case 'total':
       return {
         kind: 'total',
@@ -61,16 +82,28 @@ export function changeText(
   }
 }
 
-export const targetText = (name: string, now: number, target: number, currency: string, part: string): NewAlertText => ({
+export const targetText = (
+  name: string,
+  now: number,
+  target: number,
+  currency: string,
+  part: string,
+): NewAlertText => ({
   kind: 'target',
   key: `target|${part}|${target}|${now}`,
   title: `${name} is at ${money(now, currency)}: your target was ${money(target, currency)}`,
   text: 'At this price you wanted it.',
-}); // prettier-ignore
+});
 
-export const ripeText = (name: string, now: number, currency: string, part: string, slot: string): NewAlertText => ({
+export const ripeText = (
+  name: string,
+  now: number,
+  currency: string,
+  part: string,
+  slot: string,
+): NewAlertText => ({
   kind: 'ripe',
   key: `ripe|${part}|${now}`,
   title: `${name} is ripe at ${money(now, currency)}`,
   text: `Waiting no longer pays for the ${slot}, as far as its history tells. Ripeness shows why.`,
-}); // prettier-ignore
+});

@@ -13,7 +13,8 @@ parentPort?.on('message', (message: 'look' | 'close') => {
   }
   look(store).then(
     (seen) => parentPort?.postMessage({ seen }),
-    (error: unknown) => parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) }), // prettier-ignore
+    (error: unknown) =>
+      parentPort?.postMessage({ error: error instanceof Error ? error.message : String(error) }),
   );
 });
 parentPort?.postMessage('ready');

@@ -24,22 +24,54 @@ function bordered(colour: string): GlobalThemeOverrides {
 const LIGHT: GlobalThemeOverrides = {
   common: {
     ...SHARED,
-    primaryColor: '#7d2a57', primaryColorHover: '#953a6b', primaryColorPressed: '#651f45', primaryColorSuppl: '#7d2a57',
-    textColorBase: '#2e1a35', textColor1: '#2e1a35', textColor2: '#2e1a35', textColor3: '#5d4a60', placeholderColor: '#74627a', bodyColor: '#f8f2e7', cardColor: '#fffaf1', modalColor: '#fffaf1', popoverColor: '#fffaf1',
-    inputColor: '#fffdf8', borderColor: '#a8967f', dividerColor: '#d8cab3', errorColor: '#a3261f', warningColor: '#b4540f', successColor: '#3f6b2c',
+    primaryColor: '#7d2a57',
+    primaryColorHover: '#953a6b',
+    primaryColorPressed: '#651f45',
+    primaryColorSuppl: '#7d2a57',
+    textColorBase: '#2e1a35',
+    textColor1: '#2e1a35',
+    textColor2: '#2e1a35',
+    textColor3: '#5d4a60',
+    placeholderColor: '#74627a',
+    bodyColor: '#f8f2e7',
+    cardColor: '#fffaf1',
+    modalColor: '#fffaf1',
+    popoverColor: '#fffaf1',
+    inputColor: '#fffdf8',
+    borderColor: '#a8967f',
+    dividerColor: '#d8cab3',
+    errorColor: '#a3261f',
+    warningColor: '#b4540f',
+    successColor: '#3f6b2c',
   },
   ...bordered('#8d7a68'),
-}; // prettier-ignore
+};
 
 const DARK: GlobalThemeOverrides = {
   common: {
     ...SHARED,
-    primaryColor: '#e59ac0', primaryColorHover: '#efb3d1', primaryColorPressed: '#cf7fa8', primaryColorSuppl: '#e59ac0',
-    textColorBase: '#f5ebde', textColor1: '#f5ebde', textColor2: '#f5ebde', textColor3: '#cdbccb', placeholderColor: '#b09fb3', bodyColor: '#1c1320', cardColor: '#271b2c', modalColor: '#271b2c', popoverColor: '#2e2034',
-    inputColor: '#1f1524', borderColor: '#7a6780', dividerColor: '#47364d', errorColor: '#ff9a8c', warningColor: '#f0a45e', successColor: '#a4cf87',
+    primaryColor: '#e59ac0',
+    primaryColorHover: '#efb3d1',
+    primaryColorPressed: '#cf7fa8',
+    primaryColorSuppl: '#e59ac0',
+    textColorBase: '#f5ebde',
+    textColor1: '#f5ebde',
+    textColor2: '#f5ebde',
+    textColor3: '#cdbccb',
+    placeholderColor: '#b09fb3',
+    bodyColor: '#1c1320',
+    cardColor: '#271b2c',
+    modalColor: '#271b2c',
+    popoverColor: '#2e2034',
+    inputColor: '#1f1524',
+    borderColor: '#7a6780',
+    dividerColor: '#47364d',
+    errorColor: '#ff9a8c',
+    warningColor: '#f0a45e',
+    successColor: '#a4cf87',
   },
   ...bordered('#9c8a9f'),
-}; // prettier-ignore
+};
 
 /** The theme of the whole app: the user's choice, or the system's. */
 export function useTheme() {

@@ -223,7 +223,9 @@ const growth = {
   ): Promise<readonly GrowthFlip[] | null> {
     const { world } = kitchenOf(wish);
     const { answers, bases } = planOf(wish);
-    return answers[0] ? drive(growthFlips(wishOf(wish), world, bases, answers[0]), tickets.flips, null, report) : null; // prettier-ignore
+    return answers[0]
+      ? drive(growthFlips(wishOf(wish), world, bases, answers[0]), tickets.flips, null, report)
+      : null;
   },
   async chances(wish: GrowthWish, report: (progress: ChanceProgress) => void): Promise<Chances | null> {
     const { world } = kitchenOf(wish);

@@ -1,7 +1,25 @@
 import {
-  backtest, backtestSummary, chanceOfTarget, forecastOf, jointPlan, LEAST_POOL, pooledPrior, ripenessOf, trendOf,
-  type BacktestPart, type BacktestRow, type DayBand, type Forecast, type JointPlan, type Look, type PriceEvent, type Prior, type Ripeness, type Standing, type TrackedOffer,
-} from '@ripe-pick/core/prices'; // prettier-ignore
+  backtest,
+  backtestSummary,
+  chanceOfTarget,
+  forecastOf,
+  jointPlan,
+  LEAST_POOL,
+  pooledPrior,
+  ripenessOf,
+  trendOf,
+  type BacktestPart,
+  type BacktestRow,
+  type DayBand,
+  type Forecast,
+  type JointPlan,
+  type Look,
+  type PriceEvent,
+  type Prior,
+  type Ripeness,
+  type Standing,
+  type TrackedOffer,
+} from '@ripe-pick/core/prices';
 import type { PartKind } from '@ripe-pick/core/parts';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
@@ -87,8 +105,14 @@ const judging = {
   },
   /** The prior that all share, and which kinds are rising. */
   pool(parts: readonly PartToJudge[], { pool, today }: JudgeWish): Pooled {
-    const all = [...pool, ...parts.flatMap(({ kind, offers }) => offers.map(({ looks }) => ({ kind, looks })))];
-    const prior = pooledPrior(all.map((each) => each.looks), today);
+    const all = [
+      ...pool,
+      ...parts.flatMap(({ kind, offers }) => offers.map(({ looks }) => ({ kind, looks }))),
+    ];
+    const prior = pooledPrior(
+      all.map((each) => each.looks),
+      today,
+    );
     const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
     return {
       prior,
@@ -99,9 +123,14 @@ const judging = {
         return series.length >= LEAST_RISING && trend.isRising ? [{ kind, change: trend.change }] : [];
       }),
     };
-  }, // prettier-ignore
+  },
   /** Judges parts one by one; each is sent as soon as it is known. */
-  async judge(parts: readonly PartToJudge[], wish: JudgeWish, prior: Prior, send: (verdicts: readonly Verdict[]) => void): Promise<void> {
+  async judge(
+    parts: readonly PartToJudge[],
+    wish: JudgeWish,
+    prior: Prior,
+    send: (verdicts: readonly Verdict[]) => void,
+  ): Promise<void> {
     forecasts = new Map();
     function* work(): Generator<Verdict | null, void, boolean | undefined> {
       for (const { part, kind, offers, target } of parts) {
@@ -110,9 +139,21 @@ const judging = {
         forecasts.set(part, forecast);
         const { plan, futures: _futures, ...rest } = forecast;
         const stopped = yield {
-          ...rest, part, ripeness: ripenessOf(forecast), saving: plan.saving, reservation: plan.reservation, dearerChance: plan.dearerChance, regretChance: plan.regretChance,
-          least: plan.least, curve: [...plan.curve], days: wish.days, history: historyOf(offers),
-          targetChance: target && target.by > wish.today ? chanceOfTarget(forecast, target.minor, target.by, wish.today) : null,
+          ...rest,
+          part,
+          ripeness: ripenessOf(forecast),
+          saving: plan.saving,
+          reservation: plan.reservation,
+          dearerChance: plan.dearerChance,
+          regretChance: plan.regretChance,
+          least: plan.least,
+          curve: [...plan.curve],
+          days: wish.days,
+          history: historyOf(offers),
+          targetChance:
+            target && target.by > wish.today
+              ? chanceOfTarget(forecast, target.minor, target.by, wish.today)
+              : null,
         };
         if (stopped) return;
       }
@@ -122,9 +163,11 @@ const judging = {
       if (batch.length > 0) send(batch);
       batch = [];
     };
-    await drive(work(), tickets, flush, (verdict) => { if (verdict) batch.push(verdict); });
+    await drive(work(), tickets, flush, (verdict) => {
+      if (verdict) batch.push(verdict);
+    });
     flush();
-  }, // prettier-ignore
+  },
   /** How the parts given are best bought together, from the forecasts made last. */
   joint(parts: readonly string[], waitPerDay: number): JointPlan | null {
     const known = parts.flatMap((id) => {

@@ -7,7 +7,18 @@ import {
   type Flip,
   type FlipProgress,
 } from '@ripe-pick/core/insight';
-import { explainInfeasible, prepare, type Answer, type DistinctBy, type Explanation, type Frontier, type FrontierProgress, type Prepared, type Progress, type SearchResult } from '@ripe-pick/core/optimise'; // prettier-ignore
+import {
+  explainInfeasible,
+  prepare,
+  type Answer,
+  type DistinctBy,
+  type Explanation,
+  type Frontier,
+  type FrontierProgress,
+  type Prepared,
+  type Progress,
+  type SearchResult,
+} from '@ripe-pick/core/optimise';
 import { ratesFor } from '@ripe-pick/core/frames';
 import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/trades';
@@ -107,7 +118,10 @@ const solver = {
       if (!step) return;
       firstMs ??= performance.now() - start;
       const rated = rates(partsForRules(step.picks, prepared.market));
-      const games = rated.status === 'known' ? rated.games.map(({ game, average, target }) => ({ game, average, target })) : []; // prettier-ignore
+      const games =
+        rated.status === 'known'
+          ? rated.games.map(({ game, average, target }) => ({ game, average, target }))
+          : [];
       steps.unshift({ ...step, games });
     };
     let sent = 0;

@@ -48,11 +48,42 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
 
 /** Only screens that exist, in the order of the work. */
 const GROUPS = [
-  { name: 'Plan', screens: [{ to: '/brief', name: 'Brief', icon: ClipboardList }, { to: '/picks', name: 'Picks', icon: Columns3 }, { to: '/stretch', name: 'Stretch', icon: ChartSpline }, { to: '/line-up', name: 'Line-up', icon: Scale }, { to: '/growth', name: 'Growth', icon: Sprout }] },
-  { name: 'Market', screens: [{ to: '/ripeness', name: 'Ripeness', icon: Cherry }, { to: '/second-hand', name: 'Second-hand', icon: Handshake }, { to: '/slips', name: 'Slips', icon: Ticket }, { to: '/shopping-day', name: 'Shopping day', icon: ShoppingBasket }, { to: '/audit', name: 'Audit a list', icon: ListChecks }] },
-  { name: 'Bench', screens: [{ to: '/bench', name: 'Test bench', icon: Gauge }, { to: '/records', name: 'Records', icon: TableProperties }, { to: '/model', name: 'Model', icon: Sigma }] },
-  { name: 'Shelf', screens: [{ to: '/prices-in', name: 'Prices in', icon: Inbox }, { to: '/data', name: 'Data', icon: Database }] },
-] as const; // prettier-ignore
+  {
+    name: 'Plan',
+    screens: [
+      { to: '/brief', name: 'Brief', icon: ClipboardList },
+      { to: '/picks', name: 'Picks', icon: Columns3 },
+      { to: '/stretch', name: 'Stretch', icon: ChartSpline },
+      { to: '/line-up', name: 'Line-up', icon: Scale },
+      { to: '/growth', name: 'Growth', icon: Sprout },
+    ],
+  },
+  {
+    name: 'Market',
+    screens: [
+      { to: '/ripeness', name: 'Ripeness', icon: Cherry },
+      { to: '/second-hand', name: 'Second-hand', icon: Handshake },
+      { to: '/slips', name: 'Slips', icon: Ticket },
+      { to: '/shopping-day', name: 'Shopping day', icon: ShoppingBasket },
+      { to: '/audit', name: 'Audit a list', icon: ListChecks },
+    ],
+  },
+  {
+    name: 'Bench',
+    screens: [
+      { to: '/bench', name: 'Test bench', icon: Gauge },
+      { to: '/records', name: 'Records', icon: TableProperties },
+      { to: '/model', name: 'Model', icon: Sigma },
+    ],
+  },
+  {
+    name: 'Shelf',
+    screens: [
+      { to: '/prices-in', name: 'Prices in', icon: Inbox },
+      { to: '/data', name: 'Data', icon: Database },
+    ],
+  },
+] as const;
 
 const SAVE_WORDS = {
   saved: 'Saved',

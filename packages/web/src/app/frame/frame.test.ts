@@ -29,11 +29,22 @@ const decision = (change: Partial<Decision> = {}): Decision => ({
 
 describe('decisions', () => {
   it('are told with what was chosen, what it beat, what it changed and why', () => {
-    expect(decisionWords(decision())).toBe('Graphics card: Maker B at €200.00, in place of Maker A at €150.00 (+€50.00, +12.3 fps): swapped in its lane.'); // prettier-ignore
+    expect(decisionWords(decision())).toBe(
+      'Graphics card: Maker B at €200.00, in place of Maker A at €150.00 (+€50.00, +12.3 fps): swapped in its lane.',
+    );
     expect(decisionWords(decision({ chose: null, moneyMinor: null, score: null }))).toContain('no card');
   });
   it('a walk along a lane is one decision: from where it began to where it ended', () => {
-    const walk = [decision(), decision({ at: '2026-11-20T09:30:04Z', chose: { part: 'c', name: 'Maker C', offer: null, priceMinor: null }, beat: decision().chose, moneyMinor: 700, score: 100 })]; // prettier-ignore
+    const walk = [
+      decision(),
+      decision({
+        at: '2026-11-20T09:30:04Z',
+        chose: { part: 'c', name: 'Maker C', offer: null, priceMinor: null },
+        beat: decision().chose,
+        moneyMinor: 700,
+        score: 100,
+      }),
+    ];
     const [one, ...rest] = withDecisions([], walk);
     expect(rest).toEqual([]);
     expect([one.beat?.part, one.chose?.part, one.moneyMinor, one.score]).toEqual(['a', 'c', 5700, 12_400]);
@@ -48,7 +59,15 @@ describe('decisions', () => {
     expect(all.at(-1)?.why).toBe('step 339');
   });
   it('a story names decisions and rulings-out with their reasons, one line each', () => {
-    const candidate: Candidate = { id: 'a', name: 'A', picks: {}, note: 'For\nthe league', isArchived: false, decisions: [decision()], path: [] }; // prettier-ignore
+    const candidate: Candidate = {
+      id: 'a',
+      name: 'A',
+      picks: {},
+      note: 'For\nthe league',
+      isArchived: false,
+      decisions: [decision()],
+      path: [],
+    };
     const brief = {
       ...blankBrief(),
       excluded: [
@@ -74,8 +93,12 @@ describe('a candidate against the best', () => {
   };
   it('says what it costs, how fast it is, and why', () => {
     const held = { money: 1400, score: -3000, swaps: [swap], because: [swap], barriers: [] };
-    expect(againstWords('Mine', held, 'EUR', 'fps', market)).toBe('Mine costs €14.00 more and is 3.0 fps slower, because the graphics card is no card: processor’s own graphics and not Gullmoor Tideline 280 Solo 14 GB.'); // prettier-ignore
-    expect(againstWords('Mine', { ...held, money: -100, score: 20, because: [] }, 'EUR', 'fps', market)).toBe('Mine costs €1.00 less and is as fast.'); // prettier-ignore
+    expect(againstWords('Mine', held, 'EUR', 'fps', market)).toBe(
+      'Mine costs €14.00 more and is 3.0 fps slower, because the graphics card is no card: processor’s own graphics and not Gullmoor Tideline 280 Solo 14 GB.',
+    );
+    expect(againstWords('Mine', { ...held, money: -100, score: 20, because: [] }, 'EUR', 'fps', market)).toBe(
+      'Mine costs €1.00 less and is as fast.',
+    );
     expect(
       againstWords('Mine', { ...held, score: null, barriers: ['socket'] }, 'EUR', 'fps', market),
     ).toContain('breaks rules');

@@ -28,11 +28,19 @@ export function storyMarkdown(candidate: Candidate, brief: Brief, nameOf: (part:
     ...(candidate.note ? [candidate.note, ''] : []),
     '## Decisions',
     '',
-    ...(candidate.decisions.length === 0 ? ['None yet.'] : candidate.decisions.map((each) => `- ${each.at.slice(0, 16).replace('T', ' ')} ${oneLine(decisionWords(each))}`)),
+    ...(candidate.decisions.length === 0
+      ? ['None yet.']
+      : candidate.decisions.map(
+          (each) => `- ${each.at.slice(0, 16).replace('T', ' ')} ${oneLine(decisionWords(each))}`,
+        )),
     '',
     '## Ruled out by the brief',
     '',
-    ...(brief.excluded.length === 0 ? ['Nothing.'] : brief.excluded.map(({ part, reason }) => `- ${nameOf(part)}${reason ? `: ${oneLine(reason)}` : ' (no reason given)'}`)),
+    ...(brief.excluded.length === 0
+      ? ['Nothing.']
+      : brief.excluded.map(
+          ({ part, reason }) => `- ${nameOf(part)}${reason ? `: ${oneLine(reason)}` : ' (no reason given)'}`,
+        )),
     '',
-  ].join('\n'); // prettier-ignore
+  ].join('\n');
 }

@@ -28,5 +28,11 @@ export function findingWords(finding: ListFinding, currency: string): string {
   }
 }
 export const DOUBT_WORDS: Readonly<Record<Doubt['what'], string>> = {
-  price: 'price', rebate: 'rebate', cashback: 'cashback', code: 'code', discount: 'discount', shipping: 'sending', total: 'total',
-}; // prettier-ignore
+  price: 'price',
+  rebate: 'rebate',
+  cashback: 'cashback',
+  code: 'code',
+  discount: 'discount',
+  shipping: 'sending',
+  total: 'total',
+};

@@ -31,7 +31,11 @@ const most = computed(() =>
     ]),
   ),
 );
-const y = computed(() => scaleLinear().domain([0, most.value * 1.06]).range([HEIGHT - BOTTOM, TOP])); // prettier-ignore
+const y = computed(() =>
+  scaleLinear()
+    .domain([0, most.value * 1.06])
+    .range([HEIGHT - BOTTOM, TOP]),
+);
 const step = computed(() => (inner.value - AXIS) / props.groups.length);
 const x = (n: number) => AXIS + step.value * (n + 0.5);
 const words = (group: Measured) => {

@@ -17,19 +17,39 @@ const at = (p: number) => props.file.quantiles.find((each) => each.p === p)?.ms 
 const y = computed(() => {
   const { fromMs } = props.file.histogram;
   const top = Math.max(at(0.999) * 1.6, at(0.5) * 2);
-  return scaleLog().domain([Math.max(0.1, fromMs * 0.95), top]).range([HEIGHT - 4, 6]).clamp(true);
-}); // prettier-ignore
+  return scaleLog()
+    .domain([Math.max(0.1, fromMs * 0.95), top])
+    .range([HEIGHT - 4, 6])
+    .clamp(true);
+});
 const split = computed(() => AXIS + Math.max(0, width.value - AXIS) * 0.72);
-const x = computed(() => scaleLinear().domain([0, props.file.trace.length - 1]).range([AXIS, split.value - GAP])); // prettier-ignore
+const x = computed(() =>
+  scaleLinear()
+    .domain([0, props.file.trace.length - 1])
+    .range([AXIS, split.value - GAP]),
+);
 type Piece = FrameTimesKept['trace'][number];
-const band = computed(() => area<Piece>().x((_, i) => x.value(i)).y0((d) => y.value(d.minMs)).y1((d) => y.value(d.maxMs))([...props.file.trace]) ?? ''); // prettier-ignore
-const middle = computed(() => line<Piece>().x((_, i) => x.value(i)).y((d) => y.value(d.meanMs))([...props.file.trace]) ?? ''); // prettier-ignore
+const band = computed(
+  () =>
+    area<Piece>()
+      .x((_, i) => x.value(i))
+      .y0((d) => y.value(d.minMs))
+      .y1((d) => y.value(d.maxMs))([...props.file.trace]) ?? '',
+);
+const middle = computed(
+  () =>
+    line<Piece>()
+      .x((_, i) => x.value(i))
+      .y((d) => y.value(d.meanMs))([...props.file.trace]) ?? '',
+);
 const bars = computed(() => {
   const { fromMs, toMs, counts } = props.file.histogram;
   const step = Math.log(toMs / fromMs) / counts.length;
   // Long frames are few: the root of the count keeps them in sight.
   const most = Math.sqrt(Math.max(...counts));
-  const length = scaleLinear().domain([0, most]).range([0, Math.max(1, width.value - split.value)]); // prettier-ignore
+  const length = scaleLinear()
+    .domain([0, most])
+    .range([0, Math.max(1, width.value - split.value)]);
   return counts.map((count, n) => {
     const [low, high] = [y.value(fromMs * Math.exp(step * n)), y.value(fromMs * Math.exp(step * (n + 1)))];
     return { y: high, height: Math.max(1, low - high - 0.5), width: length(Math.sqrt(count)) };
@@ -40,7 +60,9 @@ const marks = computed(() => [
   { name: '99th', ms: at(0.99) },
   { name: '99.9th', ms: at(0.999) },
 ]);
-const ticks = computed(() => [2, 4, 7, 10, 16.7, 33.3, 66.7, 150].filter((ms) => ms > y.value.domain()[0] && ms < y.value.domain()[1])); // prettier-ignore
+const ticks = computed(() =>
+  [2, 4, 7, 10, 16.7, 33.3, 66.7, 150].filter((ms) => ms > y.value.domain()[0] && ms < y.value.domain()[1]),
+);
 </script>
 
 <template>

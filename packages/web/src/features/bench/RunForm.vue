@@ -27,9 +27,19 @@ const file = useFrameTimes();
 
 /** Kept until it is added, over a reload too. */
 const draft = useStorage('ripe-pick-run-draft', {
-  game: '', preset: 'high' as Preset, size: '1920x1080', profile: true, raised: false, isWarmUp: false, scale: 100 as number | null, background: 'none' as Background,
-  average: null as number | null, low: null as number | null, seconds: null as number | null, cardBusy: null as number | null,
-}); // prettier-ignore
+  game: '',
+  preset: 'high' as Preset,
+  size: '1920x1080',
+  profile: true,
+  raised: false,
+  isWarmUp: false,
+  scale: 100 as number | null,
+  background: 'none' as Background,
+  average: null as number | null,
+  low: null as number | null,
+  seconds: null as number | null,
+  cardBusy: null as number | null,
+});
 const games = computed(() =>
   (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
 );
@@ -54,10 +64,17 @@ const base = (): Omit<
   const [widthPx, heightPx] = draft.value.size.split('x').map(Number);
   return {
     id: `run-${Date.now().toString(36)}-${Math.floor(performance.now() * 10).toString(36)}`,
-    system: props.system.id, game: game.value, preset: draft.value.preset, widthPx, heightPx, renderScale: Math.min(1, Math.max(0.1, (draft.value.scale ?? 100) / 100)), background: draft.value.background ?? 'none',
+    system: props.system.id,
+    game: game.value,
+    preset: draft.value.preset,
+    widthPx,
+    heightPx,
+    renderScale: Math.min(1, Math.max(0.1, (draft.value.scale ?? 100) / 100)),
+    background: draft.value.background ?? 'none',
     state: { profile: draft.value.profile, clocks: draft.value.raised ? 'raised' : 'stock' },
-    on: new Date().toISOString().slice(0, 10), isWarmUp: draft.value.isWarmUp,
-  }; // prettier-ignore
+    on: new Date().toISOString().slice(0, 10),
+    isWarmUp: draft.value.isWarmUp,
+  };
 };
 async function put(run: BenchRunKept) {
   isBusy.value = true;
@@ -84,17 +101,43 @@ async function add() {
     problem.value = 'The 1 % low cannot be above the average. Correct one of the two.';
     return;
   }
-  await put({ ...base(), average, low, slowest: null, seconds, cardBusy: cardBusy === null ? null : cardBusy / 100, driftLn: null, file: null }); // prettier-ignore
+  await put({
+    ...base(),
+    average,
+    low,
+    slowest: null,
+    seconds,
+    cardBusy: cardBusy === null ? null : cardBusy / 100,
+    driftLn: null,
+    file: null,
+  });
 }
 async function take(chosen: File) {
   const read = await file.read(chosen);
   if (!read) return;
   const { summary, unit, column, skipped, cardBusy } = read;
   await put({
-    ...base(), average: summary.average, low: summary.low, slowest: summary.slowest, seconds: Math.max(0.1, summary.seconds), cardBusy, driftLn: summary.driftLn,
-    file: { name: chosen.name, unit, column, skipped, ...summary, quantiles: [...summary.quantiles], histogram: { ...summary.histogram, counts: [...summary.histogram.counts] }, trace: [...summary.trace] },
-  }); // prettier-ignore
-  message.success(`${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`); // prettier-ignore
+    ...base(),
+    average: summary.average,
+    low: summary.low,
+    slowest: summary.slowest,
+    seconds: Math.max(0.1, summary.seconds),
+    cardBusy,
+    driftLn: summary.driftLn,
+    file: {
+      name: chosen.name,
+      unit,
+      column,
+      skipped,
+      ...summary,
+      quantiles: [...summary.quantiles],
+      histogram: { ...summary.histogram, counts: [...summary.histogram.counts] },
+      trace: [...summary.trace],
+    },
+  });
+  message.success(
+    `${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`,
+  );
 }
 const input = ref<HTMLInputElement | null>(null);
 const isOver = ref(false);

@@ -20,7 +20,10 @@ export function useFrameTimes() {
     isReading.value = true;
     share.value = 0;
     try {
-      const found = await benchWorker().summarise(file, proxy((done: number) => (share.value = done))); // prettier-ignore
+      const found = await benchWorker().summarise(
+        file,
+        proxy((done: number) => (share.value = done)),
+      );
       if (!found) return null;
       if (found.ok) return found;
       const { row, message, mend } = found;

@@ -39,8 +39,17 @@ describe('what the test bench shows', () => {
     expect(why.kind === 'done' && why.diagnosis.isQuiet).toBe(false);
     setActivePinia(createPinia());
     const { groups } = page();
-    const byKey = new Map(groups.value.flatMap((group) => group.runs.map((run) => [run.id, group.expected?.fps ?? 0])));
-    const mended = runs.map((run) => ({ ...run, average: byKey.get(run.id) ?? 1, low: null, slowest: null, cardBusy: null, driftLn: 0 }));
+    const byKey = new Map(
+      groups.value.flatMap((group) => group.runs.map((run) => [run.id, group.expected?.fps ?? 0])),
+    );
+    const mended = runs.map((run) => ({
+      ...run,
+      average: byKey.get(run.id) ?? 1,
+      low: null,
+      slowest: null,
+      cardBusy: null,
+      driftLn: 0,
+    }));
     setActivePinia(createPinia());
     const after = page({ systems, runs: mended }).why.value;
     expect(after.kind === 'done' && after.diagnosis.isQuiet).toBe(true);
@@ -66,4 +75,4 @@ describe('what the test bench shows', () => {
     setActivePinia(createPinia());
     expect(page({ systems: [], runs: [] }).why.value).toEqual({ kind: 'none', reason: 'No system yet.' });
   });
-}); // prettier-ignore
+});

@@ -53,13 +53,22 @@ export function useBenchPage() {
       if (!record) return { ...group, expected: null, unknown: 'Only warm-ups so far.' };
       // Raised clocks are compared with what the parts do as shipped.
       const judged = judge({ ...record, clocks: 'stock', low: null, setAside: null });
-      if ('heldBack' in judged) return { ...group, expected: null, unknown: judged.heldBack.map(heldBackSentence).join(' ') };
+      if ('heldBack' in judged)
+        return { ...group, expected: null, unknown: judged.heldBack.map(heldBackSentence).join(' ') };
       const found = predict(judged.usable);
       return found
-        ? { ...group, unknown: null, expected: { fps: Math.exp(found.ln), interval: intervalAround(Math.exp(found.ln), found.sd), sdLn: found.sd } }
+        ? {
+            ...group,
+            unknown: null,
+            expected: {
+              fps: Math.exp(found.ln),
+              interval: intervalAround(Math.exp(found.ln), found.sd),
+              sdLn: found.sd,
+            },
+          }
         : { ...group, expected: null, unknown: 'The model has no rate for these parts.' };
     });
-  }); // prettier-ignore
+  });
 
   const part = <S extends string>(id: string | null, slot: S) => {
     const found = id === null ? undefined : names.parts.get(id);
@@ -69,11 +78,16 @@ export function useBenchPage() {
     const catalogue = market.catalogue;
     const own = system.value;
     if (!catalogue || !own) return { kind: 'none', reason: 'No system yet.' };
-    const asShipped = groups.value.filter((group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected);
+    const asShipped = groups.value.filter(
+      (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
+    );
     const profileOn = asShipped.at(-1)?.runs[0].state.profile ?? true;
     const counted = asShipped.filter((group) => group.runs[0].state.profile === profileOn);
     if (counted.length < LEAST_SCENES)
-      return { kind: 'none', reason: `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.` };
+      return {
+        kind: 'none',
+        reason: `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
+      };
     const processor = part(own.processor, 'processor') as Processor | null; // found by its slot
     const board = part(own.board, 'board') as Board | null; // found by its slot
     const memory = part(own.memory, 'memory') as Memory | null; // found by its slot
@@ -83,18 +97,34 @@ export function useBenchPage() {
     const observations = counted.flatMap(({ runs: all, summary }): Observation[] => {
       const [first] = all;
       return summary
-        ? [{
-            game: first.game,
-            conditions: { preset: first.preset, widthPx: first.widthPx, heightPx: first.heightPx, renderScale: first.renderScale, background: first.background },
-            average: summary.average, sdLn: summary.sdLn, low: summary.low, cardBusy: summary.cardBusy, driftLn: summary.driftLn,
-          }]
+        ? [
+            {
+              game: first.game,
+              conditions: {
+                preset: first.preset,
+                widthPx: first.widthPx,
+                heightPx: first.heightPx,
+                renderScale: first.renderScale,
+                background: first.background,
+              },
+              average: summary.average,
+              sdLn: summary.sdLn,
+              low: summary.low,
+              cardBusy: summary.cardBusy,
+              driftLn: summary.driftLn,
+            },
+          ]
         : [];
     });
-    const result = diagnose(catalogue.frameModel, { processor, board, memory, card, profileOn }, observations);
+    const result = diagnose(
+      catalogue.frameModel,
+      { processor, board, memory, card, profileOn },
+      observations,
+    );
     return result.status === 'done'
       ? { kind: 'done', diagnosis: result.diagnosis }
       : { kind: 'none', reason: `Not known: ${result.missing.join(', ')}.` };
-  }); // prettier-ignore
+  });
 
   return { chosen, system, runs, groups, why, share: INTERVAL_SHARE };
 }

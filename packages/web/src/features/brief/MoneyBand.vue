@@ -59,8 +59,16 @@ const belongings = computed(() =>
 );
 function setBelonging(part: string, label: string, change: Partial<Belonging>) {
   workspace.editBrief(label, (brief) => {
-    const known = brief.belongings.find((each) => each.part === part) ?? { part, paidMinor: null, valueMinor: null, sell: false }; // prettier-ignore
-    return { ...brief, belongings: [...brief.belongings.filter((each) => each.part !== part), { ...known, ...change }] }; // prettier-ignore
+    const known = brief.belongings.find((each) => each.part === part) ?? {
+      part,
+      paidMinor: null,
+      valueMinor: null,
+      sell: false,
+    };
+    return {
+      ...brief,
+      belongings: [...brief.belongings.filter((each) => each.part !== part), { ...known, ...change }],
+    };
   });
 }
 const orNull = (value: number | null) => (value === null ? null : minor(value));

@@ -49,8 +49,13 @@ function add(id: string) {
   });
 }
 const SCREENS = [
-  [1280, 720], [1920, 1080], [2560, 1080], [2560, 1440], [3440, 1440], [3840, 2160],
-] as const; // prettier-ignore
+  [1280, 720],
+  [1920, 1080],
+  [2560, 1080],
+  [2560, 1440],
+  [3440, 1440],
+  [3840, 2160],
+] as const;
 const screens = computed(() => {
   const known = SCREENS.map(([w, h]) => ({ label: `${w} × ${h}`, value: `${w}x${h}` }));
   const own = `${play.value.widthPx}x${play.value.heightPx}`;

@@ -34,7 +34,10 @@ const setBalance = (balanceLimit: number | null) =>
 const setPlanned = (change: Partial<Brief['planned']>) =>
   workspace.editBrief('change what is planned', (b) => ({ ...b, planned: { ...b.planned, ...change } }));
 
-const BALANCE = [0.1, 0.15, 0.2, 0.25, 0.3, 0.4].map((value) => ({ value, label: `At most ${Math.round(value * 100)} % lost by either side` })); // prettier-ignore
+const BALANCE = [0.1, 0.15, 0.2, 0.25, 0.3, 0.4].map((value) => ({
+  value,
+  label: `At most ${Math.round(value * 100)} % lost by either side`,
+}));
 const MARKS = [2, 3, 4, 5].map((value) => ({ value, label: `Marked ${value} of 5 or better` }));
 const MAINS = [115, 230].map((value) => ({ value, label: `${value} V` }));
 const partsOf = (kind: PartKind) =>
@@ -65,7 +68,9 @@ function policyOf(slot: Slot): Policy {
   const own = brief.value.market.conditionsBySlot[slot];
   if (!own) return 'general';
   const key = [...own].sort().join();
-  const found = (Object.keys(POLICIES) as (keyof typeof POLICIES)[]).find((each) => [...POLICIES[each]].sort().join() === key); // prettier-ignore
+  const found = (Object.keys(POLICIES) as (keyof typeof POLICIES)[]).find(
+    (each) => [...POLICIES[each]].sort().join() === key,
+  );
   return found ?? 'any';
 }
 function setPolicy(slot: Slot, policy: Policy) {

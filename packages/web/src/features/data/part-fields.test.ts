@@ -2,7 +2,19 @@ import { partSchema } from '@ripe-pick/contract';
 import { describe, expect, it } from 'vitest';
 import { fieldsOf, freshId, readLevels } from './part-fields.ts';
 
-const kinds = ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply', 'network', 'system', 'extras'] as const; // prettier-ignore
+const kinds = [
+  'processor',
+  'board',
+  'memory',
+  'card',
+  'storage',
+  'cooler',
+  'case',
+  'supply',
+  'network',
+  'system',
+  'extras',
+] as const;
 
 describe('the form for a part', () => {
   it.each(kinds)('has a field for everything that the sheet of a %s may state', (kind) => {

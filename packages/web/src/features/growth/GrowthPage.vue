@@ -28,12 +28,18 @@ const bench = useBench();
 const growth = useGrowth();
 const names = useNames();
 const workspace = useWorkspace();
-const { plan, asked, done, state, mine, which, shown, hasOwn, pathAt, evaluate, show, stop, again } = useGrowthPage(); // prettier-ignore
+const { plan, asked, done, state, mine, which, shown, hasOwn, pathAt, evaluate, show, stop, again } =
+  useGrowthPage();
 
 const brief = computed(() => workspace.brief);
 const unit = computed(() => (brief.value.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
 const short = (id: string) => shortName(names.parts.get(id), id);
-const hasAhead = computed(() => brief.value.growth.sums.length > 0 || brief.value.growth.monthlyMinor > 0 || brief.value.growth.wishes.length > 0); // prettier-ignore
+const hasAhead = computed(
+  () =>
+    brief.value.growth.sums.length > 0 ||
+    brief.value.growth.monthlyMinor > 0 ||
+    brief.value.growth.wishes.length > 0,
+);
 
 const isBestToday = computed(() => {
   const [best] = plan.value?.answers ?? [];
@@ -86,7 +92,8 @@ const others = computed(() => {
   const out: { name: string; path: ToldPath; kind: 'against' | 'still' }[] = [];
   const add = (at: ListedPath['at'], kind: 'against' | 'still') => {
     const path = pathAt(at);
-    if (path && at !== which.value && path.report.scores) out.push({ name: titleOf(at).toLowerCase(), path, kind }); // prettier-ignore
+    if (path && at !== which.value && path.report.scores)
+      out.push({ name: titleOf(at).toLowerCase(), path, kind });
   };
   if (which.value !== 0) add(0, 'against');
   else if (!isBestToday.value) add('today', 'against');
@@ -104,16 +111,38 @@ async function andStay(task: () => void) {
 const cost = computed(() => (bench.index && shown.value ? costOf(shown.value.picks, bench.index) : null));
 const most = computed(() => mostMoney(shown.value?.report.stages ?? []));
 
-const { today, lastDay, take, drag, drop, remove, swapping, takeAlternative, freeDay, isLooking, bestFromHere, watchParts, toCalendar } = usePath(shown, show, evaluate, short); // prettier-ignore
+const {
+  today,
+  lastDay,
+  take,
+  drag,
+  drop,
+  remove,
+  swapping,
+  takeAlternative,
+  freeDay,
+  isLooking,
+  bestFromHere,
+  watchParts,
+  toCalendar,
+} = usePath(shown, show, evaluate, short);
 
 // Later parts that today's picks are held to having room for.
 const isPrepared = (line: PathLine) => growth.isPrepared(line.slot, line.part.id);
 const prepare = (line: PathLine) => growth.prepare(line.slot, line.part);
 const prepared = computed(() => {
   const { planned } = brief.value;
-  return planned.isFirm ? [planned.processor, planned.memory, planned.card].filter((id): id is string => id !== null).map((id) => names.part(id)) : []; // prettier-ignore
+  return planned.isFirm
+    ? [planned.processor, planned.memory, planned.card]
+        .filter((id): id is string => id !== null)
+        .map((id) => names.part(id))
+    : [];
 });
-const stopPreparing = () => workspace.editBrief('stop preparing for later parts', (b) => ({ ...b, planned: { ...b.planned, isFirm: false } })); // prettier-ignore
+const stopPreparing = () =>
+  workspace.editBrief('stop preparing for later parts', (b) => ({
+    ...b,
+    planned: { ...b.planned, isFirm: false },
+  }));
 offerCommands(() => [
   ...(shown.value && !isMine.value
     ? [{ id: 'growth-take', title: `Take this path: ${titleOf(which.value)}`, group: 'Growth', run: take }]

@@ -36,7 +36,9 @@ const x = computed(() => scaleLinear([0, props.most], [1, Math.max(10, width.val
 const segments = computed(() => stageSegments(props.stage, props.cost, (slot) => SLOT_NAMES[slot]));
 const label = (segment: { from: number; to: number; label: string }) =>
   segment.label.length * CHARACTER_PX <= x.value(segment.to) - x.value(segment.from) - 8 ? segment.label : '';
-const own = computed(() => Math.max(0, props.stage.available - (props.stage.available > 0 ? props.stage.back : 0))); // prettier-ignore
+const own = computed(() =>
+  Math.max(0, props.stage.available - (props.stage.available > 0 ? props.stage.back : 0)),
+);
 const ins = computed(() => props.stage.lines.filter((line) => line.way === 'in'));
 const outs = computed(() => props.stage.lines.filter((line) => line.way === 'out'));
 const about = (line: PathLine) => {
@@ -46,7 +48,8 @@ const about = (line: PathLine) => {
 };
 const fps = (score: number | null) => (score === null ? 'unknown' : (score / 1000).toFixed(1));
 /** Slots whose later parts can be prepared for. */
-const canPrepare = (line: PathLine) => line.slot === 'card' || line.slot === 'processor' || (line.slot === 'memory' && line.beside); // prettier-ignore
+const canPrepare = (line: PathLine) =>
+  line.slot === 'card' || line.slot === 'processor' || (line.slot === 'memory' && line.beside);
 function setDay(day: string | null) {
   if (day && day > props.today && day <= props.lastDay) emit('move', day);
 }

@@ -12,7 +12,11 @@ export interface StageSegment {
 }
 
 /** What a stage pays, laid end to end: today's picks with what orders add, later the parts that go in. */
-export function stageSegments(stage: ToldStage, cost: Cost | null, nameOf: (slot: Slot) => string): StageSegment[] {
+export function stageSegments(
+  stage: ToldStage,
+  cost: Cost | null,
+  nameOf: (slot: Slot) => string,
+): StageSegment[] {
   if (cost)
     return segmentsOf(cost).map(({ slot, from, to }) =>
       slot === 'shipping' || slot === 'lot' || slot === 'risk'
@@ -26,7 +30,7 @@ export function stageSegments(stage: ToldStage, cost: Cost | null, nameOf: (slot
     at += line.then.minor;
     return [{ slot: line.slot, from, to: at, label: nameOf(line.slot) }];
   });
-} // prettier-ignore
+}
 
 /** The most money on any ruler of a path, so that all share one scale. */
 export function mostMoney(stages: readonly Pick<ToldStage, 'available' | 'paid'>[]): number {

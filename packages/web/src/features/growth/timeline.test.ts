@@ -29,14 +29,26 @@ describe('a timeline', () => {
     expect(Number.isFinite(y(0))).toBe(true);
   });
   it('goes in steps of months, the last one up to the horizon', () => {
-    expect(pointsOf([3, 2])).toEqual([[0, 3], [1, 2], [2, 2]]);
+    expect(pointsOf([3, 2])).toEqual([
+      [0, 3],
+      [1, 2],
+      [2, 2],
+    ]);
     expect(pointsOf([])).toEqual([]);
     const scales = scalesOf(100, 100, 2, [[3000, 2000]]);
     // Down only at the month's end: the path moves sideways first.
     expect(stepLine([3000, 2000], scales)).toMatch(/^M[\d.]+,[\d.]+L[\d.]+,[\d.]+L/);
   });
   it('names as many months as have room, today first', () => {
-    expect(timeTicks(TODAY, 36, 760).map((tick) => tick.text)).toEqual(['today', 'May 2027', 'Nov 2027', 'May 2028', 'Nov 2028', 'May 2029', 'Nov 2029']);
+    expect(timeTicks(TODAY, 36, 760).map((tick) => tick.text)).toEqual([
+      'today',
+      'May 2027',
+      'Nov 2027',
+      'May 2028',
+      'Nov 2028',
+      'May 2029',
+      'Nov 2029',
+    ]);
     expect(timeTicks(TODAY, 36, 200).length).toBeLessThanOrEqual(4);
     expect(timeTicks(TODAY, 1, 760).length).toBeGreaterThan(0);
     expect(monthName('2027-01-31')).toBe('Jan 2027');
@@ -48,18 +60,36 @@ describe('a timeline', () => {
     expect(monthsTo(TODAY, '2027-07-20')).toBeCloseTo(7.95, 2);
   });
   it('has the screen of each stretch of time', () => {
-    expect(screenStretches(144, [{ month: 18, refreshHz: 165 }, { month: 8, refreshHz: 180 }, { month: 50, refreshHz: 240 }], 36)).toEqual([
+    expect(
+      screenStretches(
+        144,
+        [
+          { month: 18, refreshHz: 165 },
+          { month: 8, refreshHz: 180 },
+          { month: 50, refreshHz: 240 },
+        ],
+        36,
+      ),
+    ).toEqual([
       { from: 0, to: 8, refreshHz: 144 },
       { from: 8, to: 18, refreshHz: 180 },
       { from: 18, to: 36, refreshHz: 165 },
     ]);
     expect(screenStretches(144, [], 12)).toEqual([{ from: 0, to: 12, refreshHz: 144 }]);
   });
-}); // prettier-ignore
+});
 
 describe('a stage’s ruler', () => {
-  const line = (slot: string, minor: number | null, way = 'in') => ({ slot, way, then: minor === null ? null : { minor, low: 0, high: 0 } }); // prettier-ignore
-  const stage = { available: 40_000, paid: 25_000, lines: [line('card', 20_000), line('supply', 5000), line('memory', null), line('card', 9000, 'out')] } as unknown as ToldStage; // prettier-ignore
+  const line = (slot: string, minor: number | null, way = 'in') => ({
+    slot,
+    way,
+    then: minor === null ? null : { minor, low: 0, high: 0 },
+  });
+  const stage = {
+    available: 40_000,
+    paid: 25_000,
+    lines: [line('card', 20_000), line('supply', 5000), line('memory', null), line('card', 9000, 'out')],
+  } as unknown as ToldStage;
   it('lays what goes in end to end, up to what is paid; what has no price and what comes out take no room', () => {
     const segments = stageSegments(stage, null, (slot) => slot);
     expect(segments.map(({ slot, from, to }) => [slot, from, to])).toEqual([

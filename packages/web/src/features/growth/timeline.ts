@@ -37,7 +37,12 @@ type Scales = ReturnType<typeof scalesOf>;
 
 /** No area under it: the axis does not begin at zero, and an area would state a share that is not there. */
 export function stepLine(scores: readonly number[], { x, y }: Scales): string {
-  return line<[number, number]>(([month]) => x(month), ([, score]) => y(score)).curve(curveStepAfter)(pointsOf(scores)) ?? ''; // prettier-ignore
+  return (
+    line<[number, number]>(
+      ([month]) => x(month),
+      ([, score]) => y(score),
+    ).curve(curveStepAfter)(pointsOf(scores)) ?? ''
+  );
 }
 
 /** Ticks of the time axis: months from today and their names, so many that labels do not touch. */

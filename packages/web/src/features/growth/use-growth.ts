@@ -73,7 +73,9 @@ export function useGrowthPage() {
     growth.stopStudy();
   });
   watchDebounced([() => growth.key, () => market.catalogue], work, { debounce: 300 });
-  watch([() => growth.path.picks, () => growth.path.steps, () => growth.key, () => market.catalogue], () => evaluate(growth.path)); // prettier-ignore
+  watch([() => growth.path.picks, () => growth.path.steps, () => growth.key, () => market.catalogue], () =>
+    evaluate(growth.path),
+  );
   // Another candidate shows its own path if it has one.
   watch(
     () => workspace.active.id,
@@ -84,14 +86,25 @@ export function useGrowthPage() {
   const which = computed((): ShownPath => chosen.value ?? (hasOwn.value ? 'mine' : 0));
   const pathAt = (at: ShownPath): ToldPath | null => {
     if (at === 'mine') return mine.value;
-    if (typeof at === 'number') return plan.value ? (plan.value.answers[at] ?? null) : at === 0 ? first.value : null; // prettier-ignore
+    if (typeof at === 'number')
+      return plan.value ? (plan.value.answers[at] ?? null) : at === 0 ? first.value : null;
     return plan.value?.[at] ?? null;
   };
   const shown = computed(() => pathAt(which.value) ?? mine.value);
   return {
-    plan, first, asked, done, state, mine, which, shown, hasOwn, pathAt, evaluate,
+    plan,
+    first,
+    asked,
+    done,
+    state,
+    mine,
+    which,
+    shown,
+    hasOwn,
+    pathAt,
+    evaluate,
     show: (at: ShownPath) => (chosen.value = at),
     stop: () => growth.stop(),
     again: work,
-  }; // prettier-ignore
+  };
 }

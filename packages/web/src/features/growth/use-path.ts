@@ -100,5 +100,19 @@ export function usePath(
     message.info(`${count} days are in the calendar of Ripeness, and in its file for other calendars.`);
   }
 
-  return { today, lastDay, take, drag, drop, remove, swapping, takeAlternative, freeDay, isLooking, bestFromHere, watchParts, toCalendar }; // prettier-ignore
+  return {
+    today,
+    lastDay,
+    take,
+    drag,
+    drop,
+    remove,
+    swapping,
+    takeAlternative,
+    freeDay,
+    isLooking,
+    bestFromHere,
+    watchParts,
+    toCalendar,
+  };
 }

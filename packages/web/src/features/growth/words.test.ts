@@ -1,10 +1,32 @@
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { evaluatePath, growthWorld, overtaking, planGrowth, planned, runsFrom, whyNot, type Alternative, type GrowthFlip, type Path, type Regret, type RoomPrice } from '@ripe-pick/core/growth'; // prettier-ignore
+import {
+  evaluatePath,
+  growthWorld,
+  overtaking,
+  planGrowth,
+  planned,
+  runsFrom,
+  whyNot,
+  type Alternative,
+  type GrowthFlip,
+  type Path,
+  type Regret,
+  type RoomPrice,
+} from '@ripe-pick/core/growth';
 import { describe, expect, it } from 'vitest';
 import type { ToldPath, ToldStage } from '../../workers/growth.worker.ts';
 import { pathLine } from '../../shared/format/paths.ts';
-import { alternativeName, buildName, flipWords, moneyLine, regretWords, roomWords, sameParts, verdictOf } from './words.ts'; // prettier-ignore
+import {
+  alternativeName,
+  buildName,
+  flipWords,
+  moneyLine,
+  regretWords,
+  roomWords,
+  sameParts,
+  verdictOf,
+} from './words.ts';
 
 const demo = (name: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../../demo/files/${name}`, import.meta.url), 'utf8'));
@@ -30,13 +52,20 @@ describe('the choice in words', () => {
   const today = plan.today && told({ picks: plan.today.base.picks, steps: plan.today.steps });
   it('says what to buy, what is given up and gained from when on, and why', () => {
     if (!today) throw new Error('the demo has a best of today');
-    const against = { overtaking: overtaking(best.report, today.report), obstacle: whyNot(world, today.picks, { picks: best.picks, steps: best.steps }) }; // prettier-ignore
+    const against = {
+      overtaking: overtaking(best.report, today.report),
+      obstacle: whyNot(world, today.picks, { picks: best.picks, steps: best.steps }),
+    };
     const verdict = verdictOf(best, today, against, brief, TODAY, name);
     expect(verdict.head).toContain('Best over 36 months: buy');
     expect(verdict.head).toContain(buildName(best.picks, name));
-    expect(verdict.trade).toMatch(/fps less until 2027-07-20, [\d.]+ more from then on; what it gave up is made up for by 20\d\d-\d\d-\d\d/); // prettier-ignore
+    expect(verdict.trade).toMatch(
+      /fps less until 2027-07-20, [\d.]+ more from then on; what it gave up is made up for by 20\d\d-\d\d-\d\d/,
+    );
     expect(verdict.trade).toMatch(/€[\d.]+ (less|more) goes out in all\.$/);
-    expect(verdict.why).toMatch(/cannot go into the best of today: the processor needs socket \S+, the board has \S+\. It has to pay for a board as well/); // prettier-ignore
+    expect(verdict.why).toMatch(
+      /cannot go into the best of today: the processor needs socket \S+, the board has \S+\. It has to pay for a board as well/,
+    );
   });
   it('says so where the best of today is the best to grow with too', () => {
     const same = verdictOf(best, best, null, brief, TODAY, name);
@@ -52,36 +81,73 @@ describe('the choice in words', () => {
   });
   it('tells builds apart by their parts, not by their offers', () => {
     const card = best.picks.card;
-    expect(sameParts(best.picks, { ...best.picks, card: { part: card?.part ?? '', offer: null } })).toBe(true); // prettier-ignore
+    expect(sameParts(best.picks, { ...best.picks, card: { part: card?.part ?? '', offer: null } })).toBe(
+      true,
+    );
     const { card: _, ...without } = best.picks;
     expect(sameParts(best.picks, without)).toBe(false);
   });
 });
 
 describe('money of a stage in words', () => {
-  const stage = (change: Partial<ToldStage>) => ({ available: 40_000, paid: 30_000, back: 0, left: 10_000, short: 0, paidFrom: null, ...change }) as ToldStage; // prettier-ignore
+  const stage = (change: Partial<ToldStage>) =>
+    ({
+      available: 40_000,
+      paid: 30_000,
+      back: 0,
+      left: 10_000,
+      short: 0,
+      paidFrom: null,
+      ...change,
+    }) as ToldStage;
   it('says what is left, what was sold for it, or from when it can be paid', () => {
     expect(moneyLine(stage({}), 'EUR')).toBe('€300.00 of €400.00; €100.00 left');
     expect(moneyLine(stage({ back: 8000 }), 'EUR')).toContain('€80.00 of it from what is sold');
-    expect(moneyLine(stage({ short: 1250, paidFrom: '2028-05-20' }), 'EUR')).toBe('€12.50 short of €400.00; could be paid from 2028-05-20'); // prettier-ignore
+    expect(moneyLine(stage({ short: 1250, paidFrom: '2028-05-20' }), 'EUR')).toBe(
+      '€12.50 short of €400.00; could be paid from 2028-05-20',
+    );
     expect(moneyLine(stage({ short: 1250 }), 'EUR')).toContain('no sum before the end pays for it');
   });
 });
 
 describe('room and regret in words', () => {
   const part = (id: string) => ({ id, name: id }) as RoomPrice['part'];
-  const room: RoomPrice = { slot: 'supply', part: part('big'), instead: part('small'), today: 790, later: 4900, barrier: null, on: null, valueWithout: 127_000 }; // prettier-ignore
+  const room: RoomPrice = {
+    slot: 'supply',
+    part: part('big'),
+    instead: part('small'),
+    today: 790,
+    later: 4900,
+    barrier: null,
+    on: null,
+    valueWithout: 127_000,
+  };
   it('say what it costs today and spares later', () => {
-    expect(roomWords(room, 'EUR', 128_000, (id) => id)).toBe('Power supply big costs €7.90 more today than small, which would do today. Later steps would cost €49.00 more with that one. The best path with that one: −1.0 fps.'); // prettier-ignore
-    expect(roomWords({ ...room, later: 0, valueWithout: null }, 'EUR', 1, (id) => id)).toContain('Later steps cost the same with either.'); // prettier-ignore
+    expect(roomWords(room, 'EUR', 128_000, (id) => id)).toBe(
+      'Power supply big costs €7.90 more today than small, which would do today. Later steps would cost €49.00 more with that one. The best path with that one: −1.0 fps.',
+    );
+    expect(roomWords({ ...room, later: 0, valueWithout: null }, 'EUR', 1, (id) => id)).toContain(
+      'Later steps cost the same with either.',
+    );
   });
   it('say which step would not go without it, and by which figures', () => {
-    const barrier = { sentence: 'The board feeds 140 W to a processor that draws up to 141 W.' } as RoomPrice['barrier']; // prettier-ignore
-    expect(roomWords({ ...room, later: null, barrier, on: '2028-05-20' }, 'EUR', null, (id) => id)).toContain('the step of 2028-05-20 would not go: the board feeds 140 W'); // prettier-ignore
+    const barrier = {
+      sentence: 'The board feeds 140 W to a processor that draws up to 141 W.',
+    } as RoomPrice['barrier'];
+    expect(roomWords({ ...room, later: null, barrier, on: '2028-05-20' }, 'EUR', null, (id) => id)).toContain(
+      'the step of 2028-05-20 would not go: the board feeds 140 W',
+    );
   });
   it('say what is regretted when a sum never comes', () => {
-    const regret: Regret = { come: 0, missing: { on: '2027-07-20', amountMinor: 22_000, note: 'the stall' }, path: 122_000, today: 128_000 }; // prettier-ignore
-    expect(regretWords(regret, 'EUR')).toBe('If no sum comes, not even €220 of 2027-07-20 (the stall): 122.0 fps against 128.0 for the best of today, 6.0 regretted.'); // prettier-ignore
+    const regret: Regret = {
+      come: 0,
+      missing: { on: '2027-07-20', amountMinor: 22_000, note: 'the stall' },
+      path: 122_000,
+      today: 128_000,
+    };
+    expect(regretWords(regret, 'EUR')).toBe(
+      'If no sum comes, not even €220 of 2027-07-20 (the stall): 122.0 fps against 128.0 for the best of today, 6.0 regretted.',
+    );
     expect(regretWords({ ...regret, come: 1, path: 130_000 }, 'EUR')).toContain('still 2.0 ahead');
     expect(regretWords({ ...regret, path: 128_000 }, 'EUR')).toContain('both come out the same');
     expect(regretWords({ ...regret, path: null }, 'EUR')).toContain('not known');
@@ -89,28 +155,52 @@ describe('room and regret in words', () => {
 });
 
 describe('flips in words', () => {
-  const flip = (lever: GrowthFlip['lever'], now: number, at: number | null, reach = at ?? 0): GrowthFlip => ({ lever, now, at, reach, becomes: null }); // prettier-ignore
+  const flip = (lever: GrowthFlip['lever'], now: number, at: number | null, reach = at ?? 0): GrowthFlip => ({
+    lever,
+    now,
+    at,
+    reach,
+    becomes: null,
+  });
   const { id, on } = brief.growth.sums[0];
   it.each([
     [flip({ kind: 'date', sum: id }, 8, 12), `€220 coming as late as 2027-11-20 in place of ${on}`],
     [flip({ kind: 'date', sum: id }, 8, 3), `€220 coming as early as 2027-02-20 in place of ${on}`],
     [flip({ kind: 'amount', sum: id }, 22_000, 19_600), `€196 in place of €220 on ${on}`],
     [flip({ kind: 'amount', sum: id }, 22_000, null, 44_000), `even €440 in place of €220 on ${on}`],
-    [flip({ kind: 'price', part: 'card-a', on: '2027-07-20' }, 21_000, 23_500), 'card-a at €235 in place of €210 on 2027-07-20'],
-    [flip({ kind: 'fall', of: 'card' }, 0.18, 0.31), 'graphics card prices falling 31 % a year in place of 18 %'],
+    [
+      flip({ kind: 'price', part: 'card-a', on: '2027-07-20' }, 21_000, 23_500),
+      'card-a at €235 in place of €210 on 2027-07-20',
+    ],
+    [
+      flip({ kind: 'fall', of: 'card' }, 0.18, 0.31),
+      'graphics card prices falling 31 % a year in place of 18 %',
+    ],
     [flip({ kind: 'heavier' }, 0.08, null, 0.4), 'games growing even 40 % heavier a year in place of 8 %'],
     [flip({ kind: 'discount' }, 0.1, 0.3), 'frames a year later counting 30 % less in place of 10 %'],
     [flip({ kind: 'horizon' }, 36, 12), 'looking 12 months ahead in place of 36'],
   ])('%#', (each, words) => {
     expect(flipWords(each, brief, TODAY, (id) => id)).toBe(words);
-  }); // prettier-ignore
+  });
 });
 
 describe('what else a step may do, in words', () => {
-  const of = (parts: readonly { id: string; slot: string }[], beside = false) => ({ changes: parts.map((part) => ({ slot: part.slot, part: part.id, beside })), parts }) as unknown as Alternative; // prettier-ignore
+  const of = (parts: readonly { id: string; slot: string }[], beside = false) =>
+    ({
+      changes: parts.map((part) => ({ slot: part.slot, part: part.id, beside })),
+      parts,
+    }) as unknown as Alternative;
   it('names the parts, a kit beside the first as the second', () => {
     expect(alternativeName(of([]), (id) => id)).toBe('Nothing: leave this step out');
-    expect(alternativeName(of([{ id: 'card', slot: 'card' }, { id: 'chip', slot: 'processor' }]), (id) => id)).toBe('card + chip'); // prettier-ignore
+    expect(
+      alternativeName(
+        of([
+          { id: 'card', slot: 'card' },
+          { id: 'chip', slot: 'processor' },
+        ]),
+        (id) => id,
+      ),
+    ).toBe('card + chip');
     expect(alternativeName(of([{ id: 'kit', slot: 'memory' }], true), (id) => id)).toBe('second kit');
   });
 });

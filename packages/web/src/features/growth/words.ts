@@ -35,7 +35,10 @@ function tradeWords(overtaking: Overtaking, today: string, horizon: number, gain
   const whole = `${change(gain)} fps over the ${horizon} months as they count`;
   if (aheadFrom === null) return `Never ahead for good; ${whole}.`;
   if (aheadFrom === 0) return `Ahead from the first day, by ${fpsOf(after)} fps on average; ${whole}.`;
-  const caught = caughtUpFrom === null ? 'it does not make up for the start by the end' : `what it gave up is made up for by ${dayOf(today, caughtUpFrom + 1)}`; // prettier-ignore
+  const caught =
+    caughtUpFrom === null
+      ? 'it does not make up for the start by the end'
+      : `what it gave up is made up for by ${dayOf(today, caughtUpFrom + 1)}`;
   return `${fpsOf(Math.abs(before))} fps ${before < 0 ? 'less' : 'more'} until ${dayOf(today, aheadFrom)}, ${fpsOf(after)} more from then on; ${caught}. ${whole[0].toUpperCase()}${whole.slice(1)}.`;
 }
 
@@ -52,21 +55,30 @@ export function verdictOf(
   const head = `Best over ${horizonMonths} months: buy ${buildName(best.picks, name)} today, then ${pathLine(best.report.stages, name)}.`;
   const isSame = today !== null && sameParts(best.picks, today.picks);
   if (!today || isSame)
-    return { head, trade: today ? 'It is the best of today too: nothing is given up for later.' : '', why: '' }; // prettier-ignore
+    return {
+      head,
+      trade: today ? 'It is the best of today too: nothing is given up for later.' : '',
+      why: '',
+    };
   const gain = (best.report.value ?? 0) - (today.report.value ?? 0);
   const { currency } = brief.money;
   const saved = today.report.paid - today.report.back - (best.report.paid - best.report.back);
-  const cheaper = saved === 0 ? '' : ` ${money(Math.abs(saved), currency)} ${saved > 0 ? 'less' : 'more'} goes out in all.`; // prettier-ignore
+  const cheaper =
+    saved === 0 ? '' : ` ${money(Math.abs(saved), currency)} ${saved > 0 ? 'less' : 'more'} goes out in all.`;
   const trade = `Against the best of today (${buildName(today.picks, name)}): ${against?.overtaking ? tradeWords(against.overtaking, now, horizonMonths, gain) : `${change(gain)} fps on the whole.`}${cheaper}`;
   const obstacle = against?.obstacle ?? null;
-  const theirs = today.report.stages.slice(1).flatMap((stage) => stage.lines.filter((line) => line.way === 'in'));
+  const theirs = today.report.stages
+    .slice(1)
+    .flatMap((stage) => stage.lines.filter((line) => line.way === 'in'));
   const board = theirs.find((line) => line.slot === 'board');
-  const instead = board?.then ? ` It has to pay for a board as well (about ${money(board.then.minor, currency, { short: true })}).` : ''; // prettier-ignore
+  const instead = board?.then
+    ? ` It has to pay for a board as well (about ${money(board.then.minor, currency, { short: true })}).`
+    : '';
   const why = obstacle
     ? `Why: ${obstacle.parts.map((part) => part.name).join(', ')} (${obstacle.on === now ? 'there from the first day' : obstacle.on}) cannot go into the best of today: ${lowerFirst(obstacle.barrier.sentence)}${instead}`
     : 'Why: the best of today could take the same parts, but spends the money where it matters less later.';
   return { head, trade, why };
-} // prettier-ignore
+}
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
@@ -81,27 +93,33 @@ export function moneyLine(stage: ToldStage, currency: string): string {
   if (stage.short > 0)
     return `${money(stage.short, currency)} short of ${money(stage.available, currency)}${sold}; ${stage.paidFrom ? `could be paid from ${stage.paidFrom}` : 'no sum before the end pays for it'}`;
   return `${money(stage.paid, currency)} of ${money(stage.available, currency)}${sold}; ${money(stage.left, currency)} left`;
-} // prettier-ignore
+}
 
 /** What the room in a slot is worth. */
 export function roomWords(room: RoomPrice, currency: string, value: number | null, name: PartName): string {
-  const dearer = room.today >= 0 ? `costs ${money(room.today, currency)} more today than` : `costs ${money(-room.today, currency)} less than`; // prettier-ignore
+  const dearer =
+    room.today >= 0
+      ? `costs ${money(room.today, currency)} more today than`
+      : `costs ${money(-room.today, currency)} less than`;
   const head = `${SLOT_NAMES[room.slot]} ${name(room.part.id)} ${dearer} ${name(room.instead.id)}, which would do today.`;
   const loss =
-    value !== null && room.valueWithout !== null ? ` The best path with that one: ${change(room.valueWithout - value)} fps.` : ''; // prettier-ignore
+    value !== null && room.valueWithout !== null
+      ? ` The best path with that one: ${change(room.valueWithout - value)} fps.`
+      : '';
   if (room.later === null)
     return `${head} With that one the step of ${room.on ?? 'later'} would not go${room.barrier ? `: ${lowerFirst(room.barrier.sentence)}` : '.'}${loss}`;
   const later =
     room.later === 0
       ? 'Later steps cost the same with either.'
-      : `Later steps would cost ${money(Math.abs(room.later), currency)} ${room.later > 0 ? 'more' : 'less'} with that one.`; // prettier-ignore
+      : `Later steps would cost ${money(Math.abs(room.later), currency)} ${room.later > 0 ? 'more' : 'less'} with that one.`;
   return `${head} ${later}${loss}`;
 }
 
 export function regretWords(regret: Regret, currency: string): string {
   const { missing, path, today } = regret;
   const what = `${money(missing.amountMinor, currency, { short: true })} of ${missing.on}${missing.note ? ` (${missing.note})` : ''}`;
-  const head = regret.come === 0 ? `If no sum comes, not even ${what}` : `If ${what} and what follows never come`; // prettier-ignore
+  const head =
+    regret.come === 0 ? `If no sum comes, not even ${what}` : `If ${what} and what follows never come`;
   if (path === null || today === null) return `${head}: not known.`;
   const gap = path - today;
   if (gap === 0) return `${head}: both come out the same.`;
@@ -119,20 +137,35 @@ export function flipWords(flip: GrowthFlip, brief: Brief, today: string, name: P
     case 'date': {
       const sum = sumOf(lever.sum);
       const which = sum ? money(sum.amountMinor, currency, { short: true }) : 'a sum';
-      return `${which} coming ${verb} ${to < now ? 'as early as' : 'as late as'} ${addMonths(today, to)} in place of ${sum?.on ?? addMonths(today, now)}`.replace('  ', ' '); // prettier-ignore
+      return `${which} coming ${verb} ${to < now ? 'as early as' : 'as late as'} ${addMonths(today, to)} in place of ${sum?.on ?? addMonths(today, now)}`.replace(
+        '  ',
+        ' ',
+      );
     }
     case 'amount': {
       const sum = sumOf(lever.sum);
       return `${verb} ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${sum?.on ?? 'its day'}`.trim();
     }
     case 'price':
-      return `${name(lever.part)} ${verb} at ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${lever.on}`.replace('  ', ' '); // prettier-ignore
+      return `${name(lever.part)} ${verb} at ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${lever.on}`.replace(
+        '  ',
+        ' ',
+      );
     case 'fall':
-      return `${SLOT_NAMES[lever.of].toLowerCase()} prices falling ${verb} ${percent(to)} a year in place of ${percent(now)}`.replace('  ', ' '); // prettier-ignore
+      return `${SLOT_NAMES[lever.of].toLowerCase()} prices falling ${verb} ${percent(to)} a year in place of ${percent(now)}`.replace(
+        '  ',
+        ' ',
+      );
     case 'heavier':
-      return `games growing ${verb} ${percent(to)} heavier a year in place of ${percent(now)}`.replace('  ', ' '); // prettier-ignore
+      return `games growing ${verb} ${percent(to)} heavier a year in place of ${percent(now)}`.replace(
+        '  ',
+        ' ',
+      );
     case 'discount':
-      return `frames a year later counting ${verb} ${percent(to)} less in place of ${percent(now)}`.replace('  ', ' '); // prettier-ignore
+      return `frames a year later counting ${verb} ${percent(to)} less in place of ${percent(now)}`.replace(
+        '  ',
+        ' ',
+      );
     case 'horizon':
       return `looking ${verb} ${to} months ahead in place of ${now}`.replace('  ', ' ');
   }

@@ -14,7 +14,13 @@ const ROW = 17;
 const GAP = 18;
 const TOP = 26;
 
-const entries = computed(() => props.lineUp.entries.map((entry, n) => ({ n, name: entry.name, games: entry.summary.rates.status === 'known' ? entry.summary.rates.games : [] }))); // prettier-ignore
+const entries = computed(() =>
+  props.lineUp.entries.map((entry, n) => ({
+    n,
+    name: entry.name,
+    games: entry.summary.rates.status === 'known' ? entry.summary.rates.games : [],
+  })),
+);
 const labelWidth = computed(() => (width.value < 560 ? 0 : 190));
 const blocks = computed(() =>
   props.brief.play.games.map(({ game, preset }, g) => ({
@@ -32,11 +38,26 @@ const blocks = computed(() =>
   })),
 );
 const height = computed(() => (blocks.value.at(-1)?.top ?? 0) + entries.value.length * ROW + 12);
-const most = computed(() => Math.max(props.brief.play.refreshHz * 1.08, ...entries.value.flatMap(({ games }) => games.map((game) => game.interval.high)))); // prettier-ignore
-const x = computed(() => scaleLinear([0, most.value * 1.02], [labelWidth.value + 8, Math.max(labelWidth.value + 40, width.value - 14)])); // prettier-ignore
+const most = computed(() =>
+  Math.max(
+    props.brief.play.refreshHz * 1.08,
+    ...entries.value.flatMap(({ games }) => games.map((game) => game.interval.high)),
+  ),
+);
+const x = computed(() =>
+  scaleLinear(
+    [0, most.value * 1.02],
+    [labelWidth.value + 8, Math.max(labelWidth.value + 40, width.value - 14)],
+  ),
+);
 const spoken = computed(() =>
-  blocks.value.map((block) => `${block.title}: ${block.marks.map(({ name, rates }) => `${name} ${rates ? `${fps(rates.average)}, between ${fps(rates.interval.low)} and ${fps(rates.interval.high)}` : 'unknown'}`).join('; ')}`).join('. '),
-); // prettier-ignore
+  blocks.value
+    .map(
+      (block) =>
+        `${block.title}: ${block.marks.map(({ name, rates }) => `${name} ${rates ? `${fps(rates.average)}, between ${fps(rates.interval.low)} and ${fps(rates.interval.high)}` : 'unknown'}`).join('; ')}`,
+    )
+    .join('. '),
+);
 </script>
 
 <template>

@@ -62,16 +62,32 @@ export function toFile({ entries, unlike }: LineUp, brief: Brief, notes: readonl
       expectedMinor: summary.cost.expected,
       afterMinor: summary.cost.after,
       countedMinor: summary.cost.counted,
-      lines: summary.cost.lines.map(({ kind, slot, part, offer, shop, deal, amount }) => ({ kind, slot, part, offer, shop, deal, amountMinor: amount })),
+      lines: summary.cost.lines.map(({ kind, slot, part, offer, shop, deal, amount }) => ({
+        kind,
+        slot,
+        part,
+        offer,
+        shop,
+        deal,
+        amountMinor: amount,
+      })),
       score: summary.rates.status === 'known' ? summary.rates.objective.score : null,
       interval80: summary.rates.status === 'known' ? summary.rates.objective.interval : null,
       games:
         summary.rates.status === 'known'
-          ? summary.rates.games.map(({ game, preset, average, interval, low, slowest }, g) => ({ game, preset, average, interval80: interval, low, slowest, chanceAgainstFirst: against?.[g].chance ?? null }))
+          ? summary.rates.games.map(({ game, preset, average, interval, low, slowest }, g) => ({
+              game,
+              preset,
+              average,
+              interval80: interval,
+              low,
+              slowest,
+              chanceAgainstFirst: against?.[g].chance ?? null,
+            }))
           : [],
       loadWatts: traits.loadWatts,
       yearlyMinor: traits.yearlyMinor,
       checks: summary.findings.map(({ rule, verdict, sentence }) => ({ rule, verdict, sentence })),
     })),
-  }; // prettier-ignore
+  };
 }

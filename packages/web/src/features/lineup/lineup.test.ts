@@ -1,5 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { briefFileSchema, briefOf, buildFileSchema, catalogueFileSchema, catalogueOf, lineUpFileSchema } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  briefFileSchema,
+  briefOf,
+  buildFileSchema,
+  catalogueFileSchema,
+  catalogueOf,
+  lineUpFileSchema,
+} from '@ripe-pick/contract';
 import { lineUpOf } from '@ripe-pick/core/insight';
 import { indexMarket } from '@ripe-pick/core/money';
 import { prepare, runSearch } from '@ripe-pick/core/optimise';
@@ -17,7 +24,14 @@ const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
 const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
 const market = indexMarket(catalogue, brief);
-const lineUp = lineUpOf([{ name: 'First idea', picks: first }, { name: '=SUM(1) | odd', picks: best.picks }], catalogue, brief); // prettier-ignore
+const lineUp = lineUpOf(
+  [
+    { name: 'First idea', picks: first },
+    { name: '=SUM(1) | odd', picks: best.picks },
+  ],
+  catalogue,
+  brief,
+);
 const rows = rowsOf(lineUp, brief, market, (id) => id);
 const notes = ['one\nline', ''];
 const sheet = {
@@ -32,13 +46,27 @@ const row = (id: string) => rows.find((each) => each.id === id);
 describe('a line-up', () => {
   it('shows every candidate’s best path, and says while it is being worked out or cannot be told', () => {
     const cells = [{ value: 128_400, net: 96_365, steps: '2027-07 Tideline 380' }, undefined] as const;
-    const grown = rowsOf(lineUp, brief, market, (id) => id, null, (entry) => cells[entry]).filter((each) => each.group === 'growth'); // prettier-ignore
+    const grown = rowsOf(
+      lineUp,
+      brief,
+      market,
+      (id) => id,
+      null,
+      (entry) => cells[entry],
+    ).filter((each) => each.group === 'growth');
     expect(grown.map((each) => each.cells)).toEqual([
       ['128.4 fps', 'working it out…'],
       ['2027-07 Tideline 380', 'working it out…'],
       ['€963.65', 'working it out…'],
     ]);
-    const none = rowsOf(lineUp, brief, market, (id) => id, null, () => null).filter((each) => each.group === 'growth'); // prettier-ignore
+    const none = rowsOf(
+      lineUp,
+      brief,
+      market,
+      (id) => id,
+      null,
+      () => null,
+    ).filter((each) => each.group === 'growth');
     expect(none.flatMap((each) => each.cells)).toEqual(Array.from({ length: 6 }, () => 'unknown'));
     expect(rows.some((each) => each.group === 'growth')).toBe(false);
   });
@@ -72,7 +100,13 @@ describe('a line-up', () => {
       expect(cells('waiting')[0]).toBe(`about €${Math.round(2.5 * (bought - 1))}`);
     });
     it('says unknown where nothing is known, and has no such rows without a forecast', () => {
-      const unknown = rowsOf(lineUp, brief, market, (id) => id, () => null); // prettier-ignore
+      const unknown = rowsOf(
+        lineUp,
+        brief,
+        market,
+        (id) => id,
+        () => null,
+      );
       expect(unknown.find((each) => each.id === 'ripe')?.cells).toEqual(['unknown', 'unknown']);
       expect(unknown.find((each) => each.id === 'waiting')?.cells).toEqual(['unknown', 'unknown']);
       expect(row('ripe')).toBeUndefined();

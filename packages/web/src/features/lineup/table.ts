@@ -69,17 +69,24 @@ export function rowsOf(
       const pick = picks[slot] ?? null;
       const line = summary.cost.lines.find((each) => each.slot === slot && each.kind !== 'shipping');
       const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
-      const price = line ? (line.kind === 'owned' ? ', owned' : `, ${money(line.amount, currency)}${offer && offer.condition !== 'new' ? ` ${offer.condition}` : ''}`) : ''; // prettier-ignore
+      const price = line
+        ? line.kind === 'owned'
+          ? ', owned'
+          : `, ${money(line.amount, currency)}${offer && offer.condition !== 'new' ? ` ${offer.condition}` : ''}`
+        : '';
       return `${pickName(pick, slot, market)}${price}`;
     };
   for (const slot of SLOTS) {
-    if (entries.some(({ picks }) => picks[slot])) add('parts', slot, SLOT_NAMES[slot], partCell(slot), lineUp.different.includes(slot)); // prettier-ignore
+    if (entries.some(({ picks }) => picks[slot]))
+      add('parts', slot, SLOT_NAMES[slot], partCell(slot), lineUp.different.includes(slot));
   }
   const rated = ({ summary }: LineUpEntry) => (summary.rates.status === 'known' ? summary.rates : null);
   const isShare = brief.play.objective.goal === 'targets';
   add('frames', 'objective', isShare ? 'Share of targets' : 'Figure of the brief', (entry) => {
     const objective = rated(entry)?.objective;
-    return objective ? `${objective.value.toFixed(1)}${isShare ? ' %' : ' fps'} (${fps(objective.interval.low)} to ${fps(objective.interval.high)})` : UNKNOWN; // prettier-ignore
+    return objective
+      ? `${objective.value.toFixed(1)}${isShare ? ' %' : ' fps'} (${fps(objective.interval.low)} to ${fps(objective.interval.high)})`
+      : UNKNOWN;
   });
   brief.play.games.forEach(({ game, preset }, n) => {
     const name = `${nameOf(game)}, ${preset}`;
@@ -94,7 +101,9 @@ export function rowsOf(
       return rates ? `${fps(rates.low)} fps` : UNKNOWN;
     });
     if (entries.length > 1)
-      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) => (against ? chanceWords(against[n].chance) : '–')); // prettier-ignore
+      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) =>
+        against ? chanceWords(against[n].chance) : '–',
+      );
   });
   add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.till, currency));
   add('money', 'expected', 'Expected after rebates', ({ summary }) => money(summary.cost.expected, currency));
@@ -109,22 +118,44 @@ export function rowsOf(
       Object.values(picks).flatMap(({ part }) => (brief.owned.includes(part) ? [] : (prices(part) ?? [])));
     add('money', 'ripe', 'Ripeness of its parts', (entry) => {
       const all = known(entry).map((each) => each.ripeness);
-      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).map((state) => [state, all.filter((each) => each === state).length] as const); // prettier-ignore
-      return counts.filter(([, n]) => n > 0).map(([state, n]) => `${n} ${RIPENESS_WORDS[state]}`).join(', ') || UNKNOWN; // prettier-ignore
+      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).map(
+        (state) => [state, all.filter((each) => each === state).length] as const,
+      );
+      return (
+        counts
+          .filter(([, n]) => n > 0)
+          .map(([state, n]) => `${n} ${RIPENESS_WORDS[state]}`)
+          .join(', ') || UNKNOWN
+      );
     });
     add('money', 'waiting', 'Waiting may save', (entry) => {
       const all = known(entry);
-      return all.length === 0 ? UNKNOWN : `about ${money(all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0), currency, { short: true })}`; // prettier-ignore
+      return all.length === 0
+        ? UNKNOWN
+        : `about ${money(
+            all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0),
+            currency,
+            { short: true },
+          )}`;
     });
   }
-  add('money', 'yearly', 'Running cost a year, at most', ({ traits }) => (traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency))); // prettier-ignore
+  add('money', 'yearly', 'Running cost a year, at most', ({ traits }) =>
+    traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency),
+  );
   if (growth) {
     const cell = (words: (found: GrowthCell) => string) => (entry: LineUpEntry) => {
       const found = growth(entries.indexOf(entry));
       return found === undefined ? 'working it out…' : found === null ? UNKNOWN : words(found);
     };
     const { horizonMonths } = brief.growth;
-    add('growth', 'path-value', `Figure over ${horizonMonths} months, on its best path`, cell(({ value }) => (value === null ? UNKNOWN : `${(value / 1000).toFixed(1)}${isShare ? ' %' : ' fps'}`))); // prettier-ignore
+    add(
+      'growth',
+      'path-value',
+      `Figure over ${horizonMonths} months, on its best path`,
+      cell(({ value }) =>
+        value === null ? UNKNOWN : `${(value / 1000).toFixed(1)}${isShare ? ' %' : ' fps'}`,
+      ),
+    );
     add(
       'growth',
       'path-steps',
@@ -141,11 +172,18 @@ export function rowsOf(
   add('rest', 'load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
   add('rest', 'spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
   add('rest', 'noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));
-  add('rest', 'slots', 'Free memory slots', ({ traits }) => (traits.freeMemorySlots === null ? UNKNOWN : String(traits.freeMemorySlots))); // prettier-ignore
+  add('rest', 'slots', 'Free memory slots', ({ traits }) =>
+    traits.freeMemorySlots === null ? UNKNOWN : String(traits.freeMemorySlots),
+  );
   add('rest', 'second-hand', 'Second-hand parts', ({ traits }) => String(traits.secondHand));
   add('rest', 'checks', 'Checks', ({ traits: { blocks, unknowns, notes }, summary }) =>
-    summary.open.length > 0 ? `open: ${summary.open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}`
-    : blocks + unknowns + notes === 0 ? 'everything fits'
-    : [blocks && `${blocks} do not fit`, unknowns && `${unknowns} unknown`, notes && `${notes} to note`].filter(Boolean).join(', ')); // prettier-ignore
+    summary.open.length > 0
+      ? `open: ${summary.open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}`
+      : blocks + unknowns + notes === 0
+        ? 'everything fits'
+        : [blocks && `${blocks} do not fit`, unknowns && `${unknowns} unknown`, notes && `${notes} to note`]
+            .filter(Boolean)
+            .join(', '),
+  );
   return rows;
 }

@@ -7,8 +7,12 @@ defineProps<{ heldOut: HeldOut }>();
 const WIDTH = 200;
 const LEFT = 38;
 const HEIGHT = 132;
-const x = scaleLinear().domain([0.4, 1]).range([LEFT, WIDTH - 8]); // prettier-ignore
-const y = scaleLinear().domain([0.4, 1]).range([HEIGHT - 18, 6]); // prettier-ignore
+const x = scaleLinear()
+  .domain([0.4, 1])
+  .range([LEFT, WIDTH - 8]);
+const y = scaleLinear()
+  .domain([0.4, 1])
+  .range([HEIGHT - 18, 6]);
 const TICKS = [0.5, 0.8, 0.95];
 </script>
 

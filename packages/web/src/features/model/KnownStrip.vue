@@ -15,12 +15,24 @@ const AXIS = 16;
 
 const nameOf = (id: string) => (props.isGame ? names.game(id) : names.part(id));
 const cent = (sdLn: number) => (Math.exp(sdLn) - 1) * 100;
-const x = computed(() => scaleSqrt().domain([0, Math.max(5, ...props.known.map((each) => cent(each.sdLn))) * 1.03]).range([2 + RADIUS, width.value - 8])); // prettier-ignore
-const dots = computed(() => stacked(props.known.map((each) => x.value(cent(each.sdLn))), 2 * RADIUS + 1)); // prettier-ignore
-const height = computed(() => AXIS + (Math.max(1, ...dots.value.map((dot) => dot.row + 1)) * (2 * RADIUS + 1)) + 4); // prettier-ignore
+const x = computed(() =>
+  scaleSqrt()
+    .domain([0, Math.max(5, ...props.known.map((each) => cent(each.sdLn))) * 1.03])
+    .range([2 + RADIUS, width.value - 8]),
+);
+const dots = computed(() =>
+  stacked(
+    props.known.map((each) => x.value(cent(each.sdLn))),
+    2 * RADIUS + 1,
+  ),
+);
+const height = computed(
+  () => AXIS + Math.max(1, ...dots.value.map((dot) => dot.row + 1)) * (2 * RADIUS + 1) + 4,
+);
 /** Named below the picture. */
 const HARDLY = 4;
-const words = (each: Known) => `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`; // prettier-ignore
+const words = (each: Known) =>
+  `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`;
 </script>
 
 <template>

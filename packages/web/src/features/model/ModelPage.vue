@@ -22,7 +22,7 @@ function look() {
     void model.run('review');
 }
 onMounted(look);
-watch(() => model.canFit, look); // prettier-ignore
+watch(() => model.canFit, look);
 
 const used = computed(() => {
   const catalogue = market.catalogue;
@@ -43,8 +43,14 @@ const error = (share: number) => `${(share * 100).toFixed(1)} %`;
 const when = (iso: string) => iso.slice(0, 16).replace('T', ' ');
 const status = computed(() => {
   const { progress, state } = model;
-  if (state === 'fitting') return progress && 'turn' in progress ? `Fitting: turn ${progress.turn + 1} of ${progress.turns}, step ${progress.step + 1}…` : 'Fitting…'; // prettier-ignore
-  if (state === 'checking') return progress && 'fold' in progress ? `Checking on records held out: part ${progress.fold + 1} of ${progress.folds}…` : 'Checking on records held out…'; // prettier-ignore
+  if (state === 'fitting')
+    return progress && 'turn' in progress
+      ? `Fitting: turn ${progress.turn + 1} of ${progress.turns}, step ${progress.step + 1}…`
+      : 'Fitting…';
+  if (state === 'checking')
+    return progress && 'fold' in progress
+      ? `Checking on records held out: part ${progress.fold + 1} of ${progress.folds}…`
+      : 'Checking on records held out…';
   return '';
 });
 </script>

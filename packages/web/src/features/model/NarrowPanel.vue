@@ -25,18 +25,25 @@ const answers = shallowRef<readonly { readonly id: string; readonly name: string
 onMounted(async () => {
   if (workspace.brief.play.games.length === 0) return;
   const found = await solver.runnersUp(workspace.brief, 2);
-  answers.value = found.answers.map((answer, n) => ({ id: `answer-${n}`, name: n === 0 ? 'the best build' : 'the runner-up', picks: answer.picks })); // prettier-ignore
+  answers.value = found.answers.map((answer, n) => ({
+    id: `answer-${n}`,
+    name: n === 0 ? 'the best build' : 'the runner-up',
+    picks: answer.picks,
+  }));
 });
 const builds = computed(() => [
-  ...workspace.candidates.filter((each) => !each.isArchived).map((each) => ({ id: each.id, name: each.name, picks: each.picks as Picks })),
+  ...workspace.candidates
+    .filter((each) => !each.isArchived)
+    .map((each) => ({ id: each.id, name: each.name, picks: each.picks as Picks })),
   ...answers.value,
-]); // prettier-ignore
+]);
 const options = computed(() => builds.value.map(({ id, name }) => ({ value: id, label: name })));
 const chosen = ref<[string | null, string | null]>([null, null]);
 /** The candidate that is open against the best; where it is the best, against the runner-up. */
 const rival = computed(() => {
   const [best, next] = answers.value;
-  const isBest = best && ['processor', 'card'].every((slot) => partIn(best.picks, slot) === partIn(workspace.picks, slot)); // prettier-ignore
+  const isBest =
+    best && ['processor', 'card'].every((slot) => partIn(best.picks, slot) === partIn(workspace.picks, slot));
   return isBest && next ? next.id : best?.id;
 });
 const first = computed(

@@ -16,15 +16,33 @@ describe('dots on a line', () => {
 });
 
 describe('conditions in words', () => {
-  const RUN = { preset: 'high', widthPx: 2560, heightPx: 1440, renderScale: 0.67, background: 'stream-card', state: { profile: false, clocks: 'raised' } } as const; // prettier-ignore
+  const RUN = {
+    preset: 'high',
+    widthPx: 2560,
+    heightPx: 1440,
+    renderScale: 0.67,
+    background: 'stream-card',
+    state: { profile: false, clocks: 'raised' },
+  } as const;
   it('name what sets a pass apart, and nothing that is as usual', () => {
     expect(conditionWords(RUN)).toBe(
       'high, 1440p, upscaled from 67 %, stream by card, profile off, clocks raised',
     );
-    expect(conditionWords({ ...RUN, renderScale: 1, background: 'none', state: { profile: true, clocks: 'stock' } })).toBe('high, 1440p'); // prettier-ignore
+    expect(
+      conditionWords({
+        ...RUN,
+        renderScale: 1,
+        background: 'none',
+        state: { profile: true, clocks: 'stock' },
+      }),
+    ).toBe('high, 1440p');
   });
   it('give sizes and differences', () => {
-    expect([sizeWords(1920, 1080), sizeWords(1600, 900), sizeWords(null, 1080)]).toEqual(['1080p', '1600 x 900', 'size unknown']); // prettier-ignore
+    expect([sizeWords(1920, 1080), sizeWords(1600, 900), sizeWords(null, 1080)]).toEqual([
+      '1080p',
+      '1600 x 900',
+      'size unknown',
+    ]);
     expect([offWords(0.88), offWords(1.031), offWords(1.0001)]).toEqual(['−12.0 %', '+3.1 %', '±0 %']);
   });
 });

@@ -55,7 +55,13 @@ const partName = (id: string | null | undefined) => {
   return part ? `${part.maker} ${part.name}` : 'left out';
 };
 const words = (repair: Repair) =>
-  repairWords(repair, null, bench.currency, (swap) => `${SLOT_NAMES[swap.slot].toLowerCase()}: ${partName(swap.from?.part)} → ${partName(swap.to?.part)} (${money(swap.money, bench.currency, { sign: true })})`); // prettier-ignore
+  repairWords(
+    repair,
+    null,
+    bench.currency,
+    (swap) =>
+      `${SLOT_NAMES[swap.slot].toLowerCase()}: ${partName(swap.from?.part)} → ${partName(swap.to?.part)} (${money(swap.money, bench.currency, { sign: true })})`,
+  );
 const figure = (value: Finding['actual'], unit: string | null) =>
   value === null
     ? 'not stated'

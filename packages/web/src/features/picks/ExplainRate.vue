@@ -49,18 +49,35 @@ const sides = computed(() => {
   const all = [
     {
       title: 'Processor',
-      lines: lines(`${game.value?.name ?? rates.game} at ${rates.preset}, on the reference processor and memory`, p.game, [
-        [name('processor'), p.processor], [`${name('memory')} on ${name('board')}`, p.memory], ['memory that runs short', p.memoryShort], ['threads that run short', p.threadsShort], ['what runs beside it', p.background],
-      ]),
+      lines: lines(
+        `${game.value?.name ?? rates.game} at ${rates.preset}, on the reference processor and memory`,
+        p.game,
+        [
+          [name('processor'), p.processor],
+          [`${name('memory')} on ${name('board')}`, p.memory],
+          ['memory that runs short', p.memoryShort],
+          ['threads that run short', p.threadsShort],
+          ['what runs beside it', p.background],
+        ],
+      ),
     },
     {
       title: 'Graphics',
-      lines: lines(`${game.value?.name ?? rates.game} at ${rates.preset}, 1920 x 1080, on the reference card`, c.game, [
-        [`${widthPx} x ${heightPx}`, c.pixels], [hasCard ? name('card') : `${name('processor')}’s own graphics`, c.card], ['memory bandwidth, for the processor’s own graphics', c.bandwidth], ['video memory that runs short', c.videoMemoryShort], ['a narrower link to the board', c.link],
-        ['what runs beside it', c.background], ['upscaling’s own cost', c.upscaling],
-      ]),
+      lines: lines(
+        `${game.value?.name ?? rates.game} at ${rates.preset}, 1920 x 1080, on the reference card`,
+        c.game,
+        [
+          [`${widthPx} x ${heightPx}`, c.pixels],
+          [hasCard ? name('card') : `${name('processor')}’s own graphics`, c.card],
+          ['memory bandwidth, for the processor’s own graphics', c.bandwidth],
+          ['video memory that runs short', c.videoMemoryShort],
+          ['a narrower link to the board', c.link],
+          ['what runs beside it', c.background],
+          ['upscaling’s own cost', c.upscaling],
+        ],
+      ),
     },
-  ]; // prettier-ignore
+  ];
   return all.map((side) => {
     const total = side.lines.reduce((product, line) => product * (line.ms ?? Math.exp(line.ln ?? 0)), 1);
     return { ...side, total, alone: 1000 / total };

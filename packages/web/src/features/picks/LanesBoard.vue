@@ -73,9 +73,18 @@ const tradesOf = (slot: Slot): readonly Trade[] => {
     ? trades
     : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
 };
-const visible = computed(() => new Map(slots.value.map((slot) => [slot, room.isOn.value ? tradesOf(slot).map(room.lifted) : tradesOf(slot)]))); // prettier-ignore
+const visible = computed(
+  () =>
+    new Map(
+      slots.value.map((slot) => [slot, room.isOn.value ? tradesOf(slot).map(room.lifted) : tradesOf(slot)]),
+    ),
+);
 /** With room to grow as the height, every lane shows frames. */
-const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = { label: 'room to grow', unit: 'fps', kind: 'frames' }; // prettier-ignore
+const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
+  label: 'room to grow',
+  unit: 'fps',
+  kind: 'frames',
+};
 const FRAME_LANES: readonly Slot[] = ['processor', 'memory', 'card'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
 const framesReach = computed(() =>
@@ -110,9 +119,16 @@ const axis = computed((): LaneFrame => ({
   reach: 1,
 }));
 const room = useLaneRoom(
-  computed(() => slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value)))), // prettier-ignore
+  computed(() =>
+    slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value))),
+  ),
 );
-const marks = computed(() => scaleLinear().domain([centre.value - moneyWindow.value, centre.value + moneyWindow.value]).ticks(isNarrow.value ? 5 : 9).filter((m) => m !== 0)); // prettier-ignore
+const marks = computed(() =>
+  scaleLinear()
+    .domain([centre.value - moneyWindow.value, centre.value + moneyWindow.value])
+    .ticks(isNarrow.value ? 5 : 9)
+    .filter((m) => m !== 0),
+);
 const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const priceOf = (slot: Slot) =>
   bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
@@ -254,7 +270,13 @@ function changeLane(by: number) {
   const money0 = live.value?.isCurrent ? 0 : (live.value?.money ?? 0);
   laneSlot.value = next;
   // Stay at about the same money in the next lane.
-  focusTrade(trades.reduce<Trade | null>((best, trade) => (best && Math.abs(best.money - money0) <= Math.abs(trade.money - money0) ? best : trade), null)); // prettier-ignore
+  focusTrade(
+    trades.reduce<Trade | null>(
+      (best, trade) =>
+        best && Math.abs(best.money - money0) <= Math.abs(trade.money - money0) ? best : trade,
+      null,
+    ),
+  );
 }
 /** Moves the axis by a share of its half width; the farthest part stays in reach. */
 function pan(by: number) {

@@ -24,7 +24,21 @@ function tradeOf(id: string): Trade | null {
     if (trade) return trade;
   }
   const part = bench.index?.parts.get(id);
-  return part ? { slot: part.slot, part, offer: null, isCurrent: false, isOwned: false, money: 0, score: null, gain: null, barrier: null, isDominated: false, keepFor: null } : null; // prettier-ignore
+  return part
+    ? {
+        slot: part.slot,
+        part,
+        offer: null,
+        isCurrent: false,
+        isOwned: false,
+        money: 0,
+        score: null,
+        gain: null,
+        barrier: null,
+        isDominated: false,
+        keepFor: null,
+      }
+    : null;
 }
 
 /** From the palette: a part to open, or the search to start. The address is cleaned up behind it. */

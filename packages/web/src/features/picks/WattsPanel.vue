@@ -44,7 +44,13 @@ const y = computed(() => {
     [CURVE.height - CURVE.bottom, 6],
   );
 });
-const path = computed(() => line<readonly [number, number]>((point) => x(point[0]), (point) => y.value(point[1]))([...(working.value?.curve ?? [])]) ?? ''); // prettier-ignore
+const path = computed(
+  () =>
+    line<readonly [number, number]>(
+      (point) => x(point[0]),
+      (point) => y.value(point[1]),
+    )([...(working.value?.curve ?? [])]) ?? '',
+);
 const running = computed(() => workspace.brief.money.running);
 </script>
 

@@ -38,7 +38,11 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
         part: trade.part?.id ?? null,
         offer: trade.offer?.id ?? null,
       }));
-    const current = { slot: 'extras' as const, part: picks.extras?.part ?? null, offer: picks.extras?.offer ?? null }; // prettier-ignore
+    const current = {
+      slot: 'extras' as const,
+      part: picks.extras?.part ?? null,
+      offer: picks.extras?.offer ?? null,
+    };
     try {
       await growth.room(picks, [current, ...swaps], (rooms) => {
         if (own !== ticket) return;
@@ -56,7 +60,13 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
       if (own === ticket) isWorking.value = false;
     }
   }
-  const wanted = computed(() => inSight.value.map((trade) => `${keyOf(trade.slot, trade.part?.id ?? null)}${trade.offer?.id}${trade.barrier === null}`).join()); // prettier-ignore
+  const wanted = computed(() =>
+    inSight.value
+      .map(
+        (trade) => `${keyOf(trade.slot, trade.part?.id ?? null)}${trade.offer?.id}${trade.barrier === null}`,
+      )
+      .join(),
+  );
   watchDebounced([isOn, () => workspace.picks, () => growth.key, wanted], work, { debounce: 200 });
   onBeforeUnmount(() => {
     ticket++;
@@ -70,8 +80,12 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
     return value === null || now.value === null ? null : value - now.value;
   };
   return {
-    isOn, isWorking, failed, now, gainOf,
+    isOn,
+    isWorking,
+    failed,
+    now,
+    gainOf,
     /** The trade with its room as its height. */
     lifted: (trade: Trade): Trade => ({ ...trade, gain: gainOf(trade), isDominated: false }),
-  }; // prettier-ignore
+  };
 }

@@ -5,8 +5,19 @@ import { factsOf } from '../../shared/format/facts.ts';
 import { tradeEffect, tradeName, tradeWords } from './words.ts';
 
 const SUPPLY: Part = {
-  id: 's', slot: 'supply', maker: 'Ohmsby', name: 'Mast 500', form: 'ATX', lengthMm: 140, ratedWatts: 500, efficiency: 'Bronze', eightPinLeads: null, sixteenPinLeads: 0, processorLeads: 1, quality: null,
-}; // prettier-ignore
+  id: 's',
+  slot: 'supply',
+  maker: 'Ohmsby',
+  name: 'Mast 500',
+  form: 'ATX',
+  lengthMm: 140,
+  ratedWatts: 500,
+  efficiency: 'Bronze',
+  eightPinLeads: null,
+  sixteenPinLeads: 0,
+  processorLeads: 1,
+  quality: null,
+};
 const trade = (change: Partial<Trade>): Trade => ({
   slot: 'supply',
   part: SUPPLY,
@@ -30,7 +41,9 @@ describe('trades in words', () => {
   it('say what room to grow is worth where that is the height, but not of what does not fit', () => {
     const room = { label: 'room to grow', unit: 'fps', kind: 'frames' } as const;
     expect(tradeEffect(trade({ gain: 1200 }), 'EUR', room)).toBe('−€11.04, ±0.0 fps, room to grow +1.2 fps');
-    expect(tradeEffect(trade({ gain: null }), 'EUR', room)).toBe('−€11.04, ±0.0 fps, room to grow not known yet'); // prettier-ignore
+    expect(tradeEffect(trade({ gain: null }), 'EUR', room)).toBe(
+      '−€11.04, ±0.0 fps, room to grow not known yet',
+    );
     const barrier = { sentence: 'No.' } as Trade['barrier'];
     expect(tradeEffect(trade({ gain: null, barrier }), 'EUR', room)).toBe('−€11.04, ±0.0 fps');
   });
@@ -66,10 +79,33 @@ describe('a sheet in words', () => {
   });
   it('spells lists, nested figures and yes or no', () => {
     const board = factsOf({
-      id: 'b', slot: 'board', maker: 'M', name: 'N', socket: 'T4', chipset: 'Reed 1', formFactor: 'ATX', memoryType: 'DDR4', memorySlots: 2, memoryMaxGb: 64, memoryMaxMts: 3200, memoryProfile: true,
-      firmwareShipped: 1, flashWithoutProcessor: false, m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }], sataPorts: 4, cardSlot: { generation: 4, lanes: 16 }, smallSlots: 0,
-      powerStageWatts: 95, processorPowerSockets: 1, wireless: null, pictureOutputs: [], watts: 25, raisesClocks: null, fanHeaders: 2, frontHeaders: null,
-    }); // prettier-ignore
+      id: 'b',
+      slot: 'board',
+      maker: 'M',
+      name: 'N',
+      socket: 'T4',
+      chipset: 'Reed 1',
+      formFactor: 'ATX',
+      memoryType: 'DDR4',
+      memorySlots: 2,
+      memoryMaxGb: 64,
+      memoryMaxMts: 3200,
+      memoryProfile: true,
+      firmwareShipped: 1,
+      flashWithoutProcessor: false,
+      m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }],
+      sataPorts: 4,
+      cardSlot: { generation: 4, lanes: 16 },
+      smallSlots: 0,
+      powerStageWatts: 95,
+      processorPowerSockets: 1,
+      wireless: null,
+      pictureOutputs: [],
+      watts: 25,
+      raisesClocks: null,
+      fanHeaders: 2,
+      frontHeaders: null,
+    });
     const value = (name: string) => board.find((fact) => fact.name === name)?.value;
     expect(value('Outputs')).toBe('none');
     expect(value('Memory profiles')).toBe('yes');

@@ -13,7 +13,14 @@ defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const market = useMarket();
 const message = useMessage();
-const BLANK = { name: '', family: '', cap: null as number | null, threads: 6 as number | null, video: 3 as number | null, memory: 7 as number | null }; // prettier-ignore
+const BLANK = {
+  name: '',
+  family: '',
+  cap: null as number | null,
+  threads: 6 as number | null,
+  video: 3 as number | null,
+  memory: 7 as number | null,
+};
 /** Kept until it is added, over a reload too. */
 const draft = useStorage('ripe-pick-game-draft', { ...BLANK });
 const problem = ref('');
@@ -22,12 +29,26 @@ const families = computed(() => [...new Set(games.value.map((game) => game.famil
 
 async function add() {
   const { name, family, cap, threads, video, memory } = draft.value;
-  const plain = name.trim().toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60) || 'game'; // prettier-ignore
+  const plain =
+    name
+      .trim()
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 60) || 'game';
   let id = plain;
   for (let n = 2; games.value.some((game) => game.id === id); n++) id = `${plain}-${n}`;
   problem.value = '';
   try {
-    const game = newGame({ id, name: name.trim(), family: family.trim() || 'other', frameCap: cap, threads: threads ?? 6, videoMemoryGb: video ?? 3, memoryGb: memory ?? 7 }); // prettier-ignore
+    const game = newGame({
+      id,
+      name: name.trim(),
+      family: family.trim() || 'other',
+      frameCap: cap,
+      threads: threads ?? 6,
+      videoMemoryGb: video ?? 3,
+      memoryGb: memory ?? 7,
+    });
     await market.addGame({ game } as Parameters<typeof market.addGame>[0]); // its presets are read-only
     message.success(`${game.name} is in the catalogue.`);
     draft.value = { ...BLANK };

@@ -24,10 +24,21 @@ const records = useRecords();
 const today = new Date().toISOString().slice(0, 10);
 /** Kept until it is saved, over a reload too. */
 const draft = useStorage('ripe-pick-chart-draft', {
-  varies: 'card' as 'card' | 'processor', source: '', on: today, trust: 'good' as BenchRecord['trust'],
-  game: '', preset: 'high' as Preset, size: '1920x1080', fixed: '', gb: 16 as number | null, channels: 2 as number | null, mts: null as number | null, cl: null as number | null,
-  definition: 'percentile' as 'percentile' | 'slowest' | 'unsaid', text: '',
-}); // prettier-ignore
+  varies: 'card' as 'card' | 'processor',
+  source: '',
+  on: today,
+  trust: 'good' as BenchRecord['trust'],
+  game: '',
+  preset: 'high' as Preset,
+  size: '1920x1080',
+  fixed: '',
+  gb: 16 as number | null,
+  channels: 2 as number | null,
+  mts: null as number | null,
+  cl: null as number | null,
+  definition: 'percentile' as 'percentile' | 'slowest' | 'unsaid',
+  text: '',
+});
 /** What an unclear name was said to stand for, by the name. */
 const said = useStorage<Record<string, string>>('ripe-pick-chart-names', {});
 const problem = ref('');
@@ -77,28 +88,56 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
     draft.value;
   const [widthPx, heightPx] = size.split('x').map(Number);
   return {
-    id: `chart-${Date.now().toString(36)}-${n}`, game, preset, widthPx, heightPx, renderScale: 1, generatedFrames: false,
-    processor: varies === 'processor' ? (line.part ?? '') : fixed, card: varies === 'card' ? (line.part ?? '') : fixed,
-    memory: { gb, channels, mts, cl, profile: null }, link: null, background: 'none', clocks: 'stock', average: line.average ?? 0,
-    low: line.low === null ? null : { fps: line.low, percent: 1, definition: definition === 'unsaid' ? null : definition },
-    source: { name: source.trim(), on }, trust, system: null, note: 'from a chart', setAside: null,
-  }; // prettier-ignore
+    id: `chart-${Date.now().toString(36)}-${n}`,
+    game,
+    preset,
+    widthPx,
+    heightPx,
+    renderScale: 1,
+    generatedFrames: false,
+    processor: varies === 'processor' ? (line.part ?? '') : fixed,
+    card: varies === 'card' ? (line.part ?? '') : fixed,
+    memory: { gb, channels, mts, cl, profile: null },
+    link: null,
+    background: 'none',
+    clocks: 'stock',
+    average: line.average ?? 0,
+    low:
+      line.low === null
+        ? null
+        : { fps: line.low, percent: 1, definition: definition === 'unsaid' ? null : definition },
+    source: { name: source.trim(), on },
+    trust,
+    system: null,
+    note: 'from a chart',
+    setAside: null,
+  };
 };
 /** What the model expects of each bar, where all conditions are there: a mistyped bar stands out before it is saved. */
 const expected = computed(() => {
   const catalogue = market.catalogue;
-  if (!catalogue || missing.value.some((each) => each !== 'who published it')) return new Map<number, { fps: number; low: number; high: number }>();
+  if (!catalogue || missing.value.some((each) => each !== 'who published it'))
+    return new Map<number, { fps: number; low: number; high: number }>();
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);
   const predict = predictor(catalogue.frameModel);
   return new Map(
     ready.value.flatMap((line) => {
       const judged = judge({ ...recordOf(line, 0), low: null });
       const found = 'usable' in judged ? predict(judged.usable) : null;
-      return found ? [[line.line, { fps: Math.exp(found.ln), ...intervalAround(Math.exp(found.ln), found.sd) }] as const] : [];
+      return found
+        ? [[line.line, { fps: Math.exp(found.ln), ...intervalAround(Math.exp(found.ln), found.sd) }] as const]
+        : [];
     }),
   );
-}); // prettier-ignore
-const most = computed(() => Math.max(1, ...lines.value.map((line) => line.average ?? 0), ...[...expected.value.values()].map((each) => each.high)) * 1.04); // prettier-ignore
+});
+const most = computed(
+  () =>
+    Math.max(
+      1,
+      ...lines.value.map((line) => line.average ?? 0),
+      ...[...expected.value.values()].map((each) => each.high),
+    ) * 1.04,
+);
 const left = (value: number) => `${(100 * value) / most.value}%`;
 const whisker = (line: ChartLine) => {
   const known = expected.value.get(line.line);
@@ -106,7 +145,11 @@ const whisker = (line: ChartLine) => {
 };
 const isOff = (line: ChartLine) => {
   const known = expected.value.get(line.line);
-  return known !== undefined && line.average !== null && Math.abs(Math.log(line.average / known.fps)) > 3 * Math.log(known.high / known.fps); // prettier-ignore
+  return (
+    known !== undefined &&
+    line.average !== null &&
+    Math.abs(Math.log(line.average / known.fps)) > 3 * Math.log(known.high / known.fps)
+  );
 };
 
 async function save() {
@@ -118,7 +161,13 @@ async function save() {
     await records.change(`${put.length} records of a chart added`, put);
     // What is not clear yet stays.
     const saved = new Set(ready.value.map((line) => line.text));
-    draft.value = { ...draft.value, text: lines.value.filter((line) => !saved.has(line.text)).map((line) => line.text).join('\n') }; // prettier-ignore
+    draft.value = {
+      ...draft.value,
+      text: lines.value
+        .filter((line) => !saved.has(line.text))
+        .map((line) => line.text)
+        .join('\n'),
+    };
     if (draft.value.text === '') emit('added', put.length, 'the chart');
     else note.value = `${put.length} records added. What is left still has a question.`;
   } catch (error) {

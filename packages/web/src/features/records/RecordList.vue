@@ -50,11 +50,21 @@ const rows = computed((): Row[] => {
       return {
         record,
         heldBack: 'heldBack' in found ? found.heldBack.map(heldBackSentence).join(' ') : null,
-        text: [names.game(record.game), record.preset, sizeWords(record.widthPx, record.heightPx), names.part(record.processor), record.card ? names.part(record.card) : 'own graphics', record.source.name, record.note].join(' ').toLowerCase(),
+        text: [
+          names.game(record.game),
+          record.preset,
+          sizeWords(record.widthPx, record.heightPx),
+          names.part(record.processor),
+          record.card ? names.part(record.card) : 'own graphics',
+          record.source.name,
+          record.note,
+        ]
+          .join(' ')
+          .toLowerCase(),
       };
     })
     .reverse();
-}); // prettier-ignore
+});
 /** Far enough to look at: rarer than one in three hundred by chance. */
 const ODD_Z = 3;
 /** How far each record is from what all others predict, from the fit in its worker. */
@@ -64,7 +74,8 @@ const offBy = computed(
 watch(
   [filter, () => model.canFit],
   () => {
-    if (filter.value === 'odd' && model.canFit && model.review === null && model.state === 'idle') void model.run('review'); // prettier-ignore
+    if (filter.value === 'odd' && model.canFit && model.review === null && model.state === 'idle')
+      void model.run('review');
   },
   { immediate: true },
 );
@@ -94,7 +105,9 @@ const change = (label: string, put: readonly BenchRecord[], remove: readonly str
   attempt(() => records.change(label, put, remove));
 const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
 const setAside = (record: BenchRecord) =>
-  change(record.setAside === null ? `${name(record)} set aside` : `${name(record)} let in again`, [{ ...record, setAside: record.setAside === null ? 'looks wrong' : null }]); // prettier-ignore
+  change(record.setAside === null ? `${name(record)} set aside` : `${name(record)} let in again`, [
+    { ...record, setAside: record.setAside === null ? 'looks wrong' : null },
+  ]);
 const exportAll = () => download('records.csv', writeRecordsTable(records.all), 'text/csv');
 </script>
 

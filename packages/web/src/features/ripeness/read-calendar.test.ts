@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { readCalendar } from './read-calendar.ts';
 
-const calendar = (...events: string[]) => ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//x//EN', ...events.map((lines) => `BEGIN:VEVENT\r\n${lines}\r\nEND:VEVENT`), 'END:VCALENDAR', ''].join('\r\n'); // prettier-ignore
+const calendar = (...events: string[]) =>
+  [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//x//EN',
+    ...events.map((lines) => `BEGIN:VEVENT\r\n${lines}\r\nEND:VEVENT`),
+    'END:VCALENDAR',
+    '',
+  ].join('\r\n');
 
 describe('events from a calendar file (RFC 5545)', () => {
   it('have the last day before DTEND, and their kind by category or words', () => {

@@ -11,7 +11,12 @@ export interface CalendarRead {
 const MOST = 400;
 const SALE = /\b(sale|sales|discount|offers?|black|cyber)\b/i;
 const LAUNCH = /\b(launch|release|generation|successor)\b/i;
-const KIND_WORDS: readonly (readonly [RegExp, Slot])[] = [[/\bcards?\b/i, 'card'], [/\bprocessors?\b/i, 'processor'], [/\bmemory\b/i, 'memory'], [/\bdrives?\b/i, 'storage']]; // prettier-ignore
+const KIND_WORDS: readonly (readonly [RegExp, Slot])[] = [
+  [/\bcards?\b/i, 'card'],
+  [/\bprocessors?\b/i, 'processor'],
+  [/\bmemory\b/i, 'memory'],
+  [/\bdrives?\b/i, 'storage'],
+];
 
 /**
  * Reads events from an iCalendar file (RFC 5545). What an event is for prices is told by its categories, else by its words; the last day of
@@ -36,10 +41,19 @@ export function readCalendar(text: string): CalendarRead {
       const from = start.toString().slice(0, 10);
       const last = end.clone();
       if (end.isDate && end.compare(start) > 0) last.adjust(-1, 0, 0, 0);
-      const words = `${component.getAllProperties('categories').map((each) => each.getValues().join(' ')).join(' ')} ${name}`;
-      const id = `ics-${(event.uid || name).replace(/[^A-Za-z0-9._-]+/g, '-').replace(/^[^A-Za-z0-9]+/, '').slice(0, 80)}`;
+      const words = `${component
+        .getAllProperties('categories')
+        .map((each) => each.getValues().join(' '))
+        .join(' ')} ${name}`;
+      const id = `ics-${(event.uid || name)
+        .replace(/[^A-Za-z0-9._-]+/g, '-')
+        .replace(/^[^A-Za-z0-9]+/, '')
+        .slice(0, 80)}`;
       const read = eventSchema.safeParse({
-        id, name: name.slice(0, 200), from, to: last.toString().slice(0, 10),
+        id,
+        name: name.slice(0, 200),
+        from,
+        to: last.toString().slice(0, 10),
         kind: LAUNCH.test(words) ? 'launch' : SALE.test(words) ? 'sale' : 'other',
         touches: SLOTS.filter((slot) => KIND_WORDS.some(([word, kind]) => kind === slot && word.test(name))),
       });
@@ -55,4 +69,4 @@ export function readCalendar(text: string): CalendarRead {
   if (components.length > MOST) problems.push(`Only the first ${MOST} events were read.`);
   if (components.length === 0) problems.push('The calendar holds no events.');
   return { events, problems };
-} // prettier-ignore
+}

@@ -19,9 +19,26 @@ const workspace = useWorkspace();
 
 function blank(): Omit<Find, 'id'> {
   return {
-    name: '', parts: [], currency: workspace.brief.money.currency, priceMinor: 0, shippingMinor: 0, km: 0, grade: 'B', monthsOld: null, seller: '', good: 0, rated: 0, returnDays: 0,
-    seenOn: buying.today, where: '', state: 'seen', offeredMinor: null, inLanes: true, tested: [], note: '',
-  }; // prettier-ignore
+    name: '',
+    parts: [],
+    currency: workspace.brief.money.currency,
+    priceMinor: 0,
+    shippingMinor: 0,
+    km: 0,
+    grade: 'B',
+    monthsOld: null,
+    seller: '',
+    good: 0,
+    rated: 0,
+    returnDays: 0,
+    seenOn: buying.today,
+    where: '',
+    state: 'seen',
+    offeredMinor: null,
+    inLanes: true,
+    tested: [],
+    note: '',
+  };
 }
 // What is typed stays when the dialog is closed by mistake; a find that is changed starts from itself.
 const draft = ref<Omit<Find, 'id'>>(blank());

@@ -36,7 +36,14 @@ const prices = usePrices();
 /** Whether another listing is worth waiting for. */
 const wait = computed(() =>
   props.appraisal && bench.index
-    ? findWait(props.find, props.appraisal.risk.cost, props.appraisal.newCost, bench.index, prices.days, workspace.watching.waitPerDayMinor) // prettier-ignore
+    ? findWait(
+        props.find,
+        props.appraisal.risk.cost,
+        props.appraisal.newCost,
+        bench.index,
+        prices.days,
+        workspace.watching.waitPerDayMinor,
+      )
     : null,
 );
 const isEditing = ref(false);

@@ -3,7 +3,19 @@ import { describe, expect, it } from 'vitest';
 import { TEST_WORDS } from './words.ts';
 
 describe('the test list', () => {
-  const all = testList(['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply', 'network', 'system', 'extras']); // prettier-ignore
+  const all = testList([
+    'processor',
+    'board',
+    'memory',
+    'card',
+    'storage',
+    'cooler',
+    'case',
+    'supply',
+    'network',
+    'system',
+    'extras',
+  ]);
   it('has words for every step, and no words for steps that are not there', () => {
     expect(all.map((step) => step.code).sort()).toEqual(Object.keys(TEST_WORDS).sort());
   });

@@ -16,8 +16,11 @@ export const VERDICTS: Readonly<
   unknown: { word: 'cannot tell', shape: '?' },
 };
 export const RISK_WORDS = {
-  dead: 'dead on arrival', gone: 'seller gone with the money', later: 'fails while it is used', resale: 'what it fetches at the end',
-} as const; // prettier-ignore
+  dead: 'dead on arrival',
+  gone: 'seller gone with the money',
+  later: 'fails while it is used',
+  resale: 'what it fetches at the end',
+} as const;
 /** What to do at the meeting, by the step's code. Common practice, no source; makers’ manuals come first. */
 export const TEST_WORDS: Readonly<Record<string, string>> = {
   'meet-public': 'Meet where there are people and a socket, by daylight.',

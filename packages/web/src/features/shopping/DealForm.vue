@@ -44,9 +44,26 @@ interface Draft {
   gift: string;
 }
 const BLANK: Draft = {
-  kind: 'code', name: '', shop: null, parts: [], code: '', isPercent: false, off: null, minSpend: null, stacks: false, from: null, to: null, form: 'cash', payoutDays: 60,
-  postmarkDays: 30, postmarkBy: null, limit: null, papers: 'copy of the receipt, barcode cut from the box', review: null, gift: '',
-}; // prettier-ignore
+  kind: 'code',
+  name: '',
+  shop: null,
+  parts: [],
+  code: '',
+  isPercent: false,
+  off: null,
+  minSpend: null,
+  stacks: false,
+  from: null,
+  to: null,
+  form: 'cash',
+  payoutDays: 60,
+  postmarkDays: 30,
+  postmarkBy: null,
+  limit: null,
+  papers: 'copy of the receipt, barcode cut from the box',
+  review: null,
+  gift: '',
+};
 /** Kept until it is added, over a reload too. */
 const draft = useStorage<Draft>('ripe-pick-deal-draft', { ...BLANK }, undefined, { mergeDefaults: true });
 const problems = ref<readonly Pick<Problem, 'path' | 'message'>[]>([]);

@@ -17,8 +17,13 @@ const choose = useChoose();
 const workspace = useWorkspace();
 const KIND_WORDS = { planned: 'as planned', ordered: 'as ordered', built: 'as built' } as const;
 const INCIDENT_WORDS = {
-  'out-of-stock': 'out of stock', 'dead-on-arrival': 'dead on arrival', swapped: 'swapped', 'price-changed': 'price changed', late: 'came late', other: 'something else',
-} as const; // prettier-ignore
+  'out-of-stock': 'out of stock',
+  'dead-on-arrival': 'dead on arrival',
+  swapped: 'swapped',
+  'price-changed': 'price changed',
+  late: 'came late',
+  other: 'something else',
+} as const;
 const versions = computed(() => [...workspace.versions].reverse());
 const opened = ref<string | null>(null);
 const current = computed(() => versions.value.find((each) => each.id === opened.value) ?? null);
@@ -31,8 +36,13 @@ function keep() {
   name.value = '';
 }
 const CHANGE_WORDS: Readonly<Record<Repriced['what'], string>> = {
-  same: 'same', dearer: 'dearer', cheaper: 'cheaper', elsewhere: 'that offer is gone; the cheapest now', gone: 'no longer to be had', unknown: 'no longer in the catalogue',
-}; // prettier-ignore
+  same: 'same',
+  dearer: 'dearer',
+  cheaper: 'cheaper',
+  elsewhere: 'that offer is gone; the cheapest now',
+  gone: 'no longer to be had',
+  unknown: 'no longer in the catalogue',
+};
 const incident = ref<{ kind: (typeof INCIDENTS)[number]; slot: Slot | ''; text: string }>({
   kind: 'swapped',
   slot: '',

@@ -3,9 +3,13 @@ import { minorPlaces } from '@ripe-pick/core';
 import { money } from '../../shared/format/format.ts';
 
 const BARRIERS = {
-  stock: 'out of stock', condition: 'in a condition that the brief leaves out', shop: 'at a shop that the brief leaves out', currency: 'in a currency without a rate',
-  late: 'arriving too late', stale: 'with a price that is too old',
-} as const; // prettier-ignore
+  stock: 'out of stock',
+  condition: 'in a condition that the brief leaves out',
+  shop: 'at a shop that the brief leaves out',
+  currency: 'in a currency without a rate',
+  late: 'arriving too late',
+  stale: 'with a price that is too old',
+} as const;
 
 /** Why no offer of a part can be taken. */
 export function barrierWords(barriers: readonly (keyof typeof BARRIERS)[]): string {
@@ -15,11 +19,17 @@ export function barrierWords(barriers: readonly (keyof typeof BARRIERS)[]): stri
   return [...counts].map(([words, count]) => `${count} ${words}`).join(', ');
 }
 
-const offWords = (off: Off, currency: string) => (off.kind === 'percent' ? `${off.percent} %` : money(off.minor, currency)); // prettier-ignore
+const offWords = (off: Off, currency: string) =>
+  off.kind === 'percent' ? `${off.percent} %` : money(off.minor, currency);
 
 export const DEAL_KINDS: Readonly<Record<Deal['kind'], string>> = {
-  instant: 'Lower for now', code: 'Code', combo: 'Combo', gift: 'Gift', rebate: 'Mail-in rebate', cashback: 'Cashback',
-}; // prettier-ignore
+  instant: 'Lower for now',
+  code: 'Code',
+  combo: 'Combo',
+  gift: 'Gift',
+  rebate: 'Mail-in rebate',
+  cashback: 'Cashback',
+};
 
 /** What a deal gives and asks, in one line. `currency`: the shop's, for deals that have none of their own. */
 export function dealWords(deal: Deal, currency: string): string {
@@ -33,14 +43,21 @@ export function dealWords(deal: Deal, currency: string): string {
         deal.parts || deal.slots ? 'on some parts' : '',
         deal.stacks ? 'beside other codes' : '',
         deal.usesLeft === null ? '' : deal.usesLeft === 0 ? 'used up' : `${deal.usesLeft} left`,
-      ].filter(Boolean).join(', '); // prettier-ignore
+      ]
+        .filter(Boolean)
+        .join(', ');
     case 'combo':
       return `${money(deal.offMinor, currency)} off for ${deal.parts.length} parts in one order`;
     case 'gift':
       return `${deal.gift.text} comes with it`;
     case 'rebate': {
       const limit = deal.householdLimit === null ? '' : `, ${deal.householdLimit} a household`;
-      const post = deal.postmarkDays !== null ? `, posted within ${deal.postmarkDays} days` : deal.postmarkBy ? `, posted by ${deal.postmarkBy}` : ''; // prettier-ignore
+      const post =
+        deal.postmarkDays !== null
+          ? `, posted within ${deal.postmarkDays} days`
+          : deal.postmarkBy
+            ? `, posted by ${deal.postmarkBy}`
+            : '';
       return `${money(deal.amountMinor, deal.currency)} back${post}${limit}, after about ${deal.payoutDays} days`;
     }
     case 'cashback':

@@ -20,7 +20,10 @@ const SHAPES = { late: '▲', soon: '◆', none: '' } as const;
 const paid = ref('');
 
 function step(to: SlipState) {
-  const minor = to === 'paid' && paid.value.trim() !== '' ? Math.round(Number.parseFloat(paid.value.replace(',', '.')) * 10 ** minorPlaces(props.slip.currency)) : null; // prettier-ignore
+  const minor =
+    to === 'paid' && paid.value.trim() !== ''
+      ? Math.round(Number.parseFloat(paid.value.replace(',', '.')) * 10 ** minorPlaces(props.slip.currency))
+      : null;
   if (minor !== null && !(Number.isFinite(minor) && minor >= 0)) {
     message.warning(`“${paid.value}” is no amount. Type it like 12.00.`);
     return;

@@ -7,12 +7,18 @@ describe('what a slip waits for', () => {
     ['post it by 2026-12-20, 9 days left', { what: 'send', by: '2026-12-20', left: 9, urgency: 'none' }],
     ['post it by 2026-12-20, 1 day left', { what: 'send', by: '2026-12-20', left: 1, urgency: 'soon' }],
     ['post it by 2026-12-20, today', { what: 'send', by: '2026-12-20', left: 0, urgency: 'soon' }],
-    ['gather the papers and post them: 2026-12-20 has passed, 3 days ago', { what: 'papers', by: '2026-12-20', left: -3, urgency: 'late' }],
+    [
+      'gather the papers and post them: 2026-12-20 has passed, 3 days ago',
+      { what: 'papers', by: '2026-12-20', left: -3, urgency: 'late' },
+    ],
     ['money expected about 2027-02-01', { what: 'payout', by: '2027-02-01', left: 40, urgency: 'none' }],
-    ['money expected on 2027-02-01, 4 days overdue', { what: 'payout', by: '2027-02-01', left: -4, urgency: 'late' }],
+    [
+      'money expected on 2027-02-01, 4 days overdue',
+      { what: 'payout', by: '2027-02-01', left: -4, urgency: 'late' },
+    ],
     ['buy, no last day', { what: 'buy', by: null, left: null, urgency: 'none' }],
     ['', { what: 'nothing', by: null, left: null, urgency: 'none' }],
-  ] as const)('%s', (words, waits) => expect(waitsWords(waits)).toBe(words)); // prettier-ignore
+  ] as const)('%s', (words, waits) => expect(waitsWords(waits)).toBe(words));
   it('every step that a state leads to has a word for its button', () => {
     for (const state of Object.keys(NEXT) as SlipState[]) {
       expect(STATE_WORDS[state]).not.toBe('');

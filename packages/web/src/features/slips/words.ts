@@ -1,15 +1,31 @@
 import type { SlipState, SlipWaits } from '@ripe-pick/core/buying';
 
 export const STATE_WORDS: Readonly<Record<SlipState, string>> = {
-  eligible: 'eligible', bought: 'bought', sent: 'sent in', approved: 'approved', paid: 'paid', refused: 'refused', missed: 'missed',
-}; // prettier-ignore
+  eligible: 'eligible',
+  bought: 'bought',
+  sent: 'sent in',
+  approved: 'approved',
+  paid: 'paid',
+  refused: 'refused',
+  missed: 'missed',
+};
 /** What a step is called on its button. */
 export const STEP_WORDS: Readonly<Record<SlipState, string>> = {
-  eligible: '', bought: 'It is bought', sent: 'It is posted', approved: 'They approved it', paid: 'The money came', refused: 'They refused it', missed: 'It was missed',
-}; // prettier-ignore
+  eligible: '',
+  bought: 'It is bought',
+  sent: 'It is posted',
+  approved: 'They approved it',
+  paid: 'The money came',
+  refused: 'They refused it',
+  missed: 'It was missed',
+};
 const WAITS_WORDS: Readonly<Record<SlipWaits['what'], string>> = {
-  buy: 'buy', papers: 'gather the papers and post them', send: 'post it', payout: 'money expected', nothing: '',
-}; // prettier-ignore
+  buy: 'buy',
+  papers: 'gather the papers and post them',
+  send: 'post it',
+  payout: 'money expected',
+  nothing: '',
+};
 
 /** What a slip waits for, in words: "post it by 2026-12-20, 9 days left". */
 export function waitsWords({ what, by, left, urgency }: SlipWaits): string {

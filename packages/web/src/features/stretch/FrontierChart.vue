@@ -31,7 +31,9 @@ const LEFT = 40;
 const CHARACTER_PX = 6.4;
 
 const least = computed(() => Math.min(props.steps[0]?.cost ?? 0, props.newOnly?.[0]?.cost ?? Infinity));
-const x = computed(() => scaleLinear([Math.max(0, least.value * 0.94), props.most], [LEFT, Math.max(LEFT + 10, width.value - 8)])); // prettier-ignore
+const x = computed(() =>
+  scaleLinear([Math.max(0, least.value * 0.94), props.most], [LEFT, Math.max(LEFT + 10, width.value - 8)]),
+);
 const y = computed(() => {
   const scores = props.steps.map((step) => step.score);
   const [low, high] = [Math.min(...scores), Math.max(...scores)];
@@ -39,13 +41,18 @@ const y = computed(() => {
 });
 /** A line of steps that goes on to the right end: more money buys no more. */
 const pathOf = (steps: readonly FrontierStep[]) =>
-  line<{ cost: number; score: number }>((step) => x.value(step.cost), (step) => y.value(step.score)).curve(curveStepAfter)(
+  line<{ cost: number; score: number }>(
+    (step) => x.value(step.cost),
+    (step) => y.value(step.score),
+  ).curve(curveStepAfter)(
     steps.length > 0 ? [...steps, { cost: props.most, score: steps[steps.length - 1].score }] : [],
-  ) ?? ''; // prettier-ignore
+  ) ?? '';
 const own = computed(() => pathOf(props.steps));
 const plain = computed(() => (props.newOnly ? pathOf(props.newOnly) : ''));
 const flags = computed(() => {
-  const reached = targetFlags(props.steps).filter((flag) => flag.cost !== null).sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0)); // prettier-ignore
+  const reached = targetFlags(props.steps)
+    .filter((flag) => flag.cost !== null)
+    .sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0));
   const texts = reached.map((flag) => `${props.nameOf(flag.game)} ${flag.target}`);
   const at = reached.map((flag) => x.value(flag.cost ?? 0));
   const rows = rowsFor(

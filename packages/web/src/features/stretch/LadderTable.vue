@@ -41,7 +41,13 @@ const rows = computed((): Row[] =>
 const single = computed(() => {
   const trade = bench.lanes?.steepest;
   if (!trade?.part || !trade.score) return null;
-  return { name: `${trade.part.maker} ${trade.part.name}`, money: trade.money, score: trade.score, slot: trade.slot, pick: { part: trade.part.id, offer: trade.offer?.id ?? null } }; // prettier-ignore
+  return {
+    name: `${trade.part.maker} ${trade.part.name}`,
+    money: trade.money,
+    score: trade.score,
+    slot: trade.slot,
+    pick: { part: trade.part.id, offer: trade.offer?.id ?? null },
+  };
 });
 const isWithin = (row: Row) => row.to.cost <= bench.limit;
 function keep(row: Row) {

@@ -26,7 +26,8 @@ export function useStretch() {
   let ticket = 0;
 
   const hasUsed = (brief: Brief) =>
-    brief.market.conditions.some((condition) => condition !== 'new') || Object.keys(brief.market.conditionsBySlot).length > 0; // prettier-ignore
+    brief.market.conditions.some((condition) => condition !== 'new') ||
+    Object.keys(brief.market.conditionsBySlot).length > 0;
 
   async function work(): Promise<void> {
     const own = ++ticket;

@@ -24,7 +24,12 @@ const MOST_WISHES = 12;
 function addSum() {
   const months = 8 + 10 * growth.value.sums.length;
   const amountMinor = Math.round(workspace.typedBrief.money.budgetMinor / 3);
-  set('add a later sum', { sums: [...growth.value.sums, { id: fresh('sum'), on: addMonths(today.value, months), amountMinor, note: '' }] }); // prettier-ignore
+  set('add a later sum', {
+    sums: [
+      ...growth.value.sums,
+      { id: fresh('sum'), on: addMonths(today.value, months), amountMinor, note: '' },
+    ],
+  });
 }
 function addWish(kind: LaterWish['kind']) {
   const { play } = workspace.typedBrief;
@@ -34,7 +39,14 @@ function addWish(kind: LaterWish['kind']) {
       ? { ...base, kind, widthPx: 2560, heightPx: 1440, refreshHz: play.refreshHz, costMinor: 0 }
       : kind === 'drive'
         ? { ...base, kind, gb: 1000, solidState: true }
-        : { ...base, kind, game: play.games[0]?.game ?? market.catalogue?.frameModel.games[0]?.id ?? '', preset: 'high', weight: 1, timesAsHeavy: 1.3 }; // prettier-ignore
+        : {
+            ...base,
+            kind,
+            game: play.games[0]?.game ?? market.catalogue?.frameModel.games[0]?.id ?? '',
+            preset: 'high',
+            weight: 1,
+            timesAsHeavy: 1.3,
+          };
   set(`add a later ${kind}`, { wishes: [...growth.value.wishes, wish] });
 }
 </script>

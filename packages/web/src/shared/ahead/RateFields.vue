@@ -20,8 +20,19 @@ const CONDITIONS = [
   { label: 'as usual', value: 'B' },
   { label: 'worn', value: 'C' },
 ];
-const families = computed(() => [...new Set((market.catalogue?.frameModel.games ?? []).map((game) => game.family))].sort()); // prettier-ignore
-const KINDS: readonly PartKind[] = ['card', 'processor', 'board', 'memory', 'storage', 'supply', 'case', 'cooler']; // prettier-ignore
+const families = computed(() =>
+  [...new Set((market.catalogue?.frameModel.games ?? []).map((game) => game.family))].sort(),
+);
+const KINDS: readonly PartKind[] = [
+  'card',
+  'processor',
+  'board',
+  'memory',
+  'storage',
+  'supply',
+  'case',
+  'cooler',
+];
 const kinds = KINDS.map((kind) => ({ label: SLOT_NAMES[kind], value: kind }));
 const FROM = { assumed: 'assumed', set: 'yours', measured: 'measured' } as const;
 const fallWords = (kind: PartKind) => {
@@ -30,14 +41,20 @@ const fallWords = (kind: PartKind) => {
 };
 function setFall(kind: PartKind, value: number | null) {
   const { [kind]: _, ...rest } = growth.value.falls;
-  set(`type the fall of ${SLOT_NAMES[kind].toLowerCase()} prices`, { falls: value === null ? rest : { ...rest, [kind]: share(value) } }); // prettier-ignore
+  set(`type the fall of ${SLOT_NAMES[kind].toLowerCase()} prices`, {
+    falls: value === null ? rest : { ...rest, [kind]: share(value) },
+  });
 }
 function setFamily(family: string, value: number | null) {
   const { [family]: _, ...rest } = growth.value.heavierByFamily;
-  set(`type how ${family} games grow`, { heavierByFamily: value === null ? rest : { ...rest, [family]: share(value) } }); // prettier-ignore
+  set(`type how ${family} games grow`, {
+    heavierByFamily: value === null ? rest : { ...rest, [family]: share(value) },
+  });
 }
-const setResale = (label: string, change: Partial<Growth['resale']>) => set(label, { resale: { ...growth.value.resale, ...change } }); // prettier-ignore
-const setStart = (label: string, change: Partial<Growth['start']>) => set(label, { start: { ...growth.value.start, ...change } }); // prettier-ignore
+const setResale = (label: string, change: Partial<Growth['resale']>) =>
+  set(label, { resale: { ...growth.value.resale, ...change } });
+const setStart = (label: string, change: Partial<Growth['start']>) =>
+  set(label, { start: { ...growth.value.start, ...change } });
 </script>
 
 <template>

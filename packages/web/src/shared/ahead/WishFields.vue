@@ -13,8 +13,14 @@ import { useAhead } from './use-ahead.ts';
 const market = useMarket();
 const { growth, scale, places, set, minor } = useAhead();
 const setWish = (id: string, label: string, change: object) =>
-  set(label, { wishes: growth.value.wishes.map((wish) => (wish.id === id ? ({ ...wish, ...change } as LaterWish) : wish)) }); // prettier-ignore
-const games = computed(() => (market.catalogue?.frameModel.games ?? []).map((game) => ({ label: game.name, value: game.id }))); // prettier-ignore
+  set(label, {
+    wishes: growth.value.wishes.map((wish) =>
+      wish.id === id ? ({ ...wish, ...change } as LaterWish) : wish,
+    ),
+  });
+const games = computed(() =>
+  (market.catalogue?.frameModel.games ?? []).map((game) => ({ label: game.name, value: game.id })),
+);
 const presets = PRESETS.map((preset) => ({ label: preset, value: preset }));
 </script>
 

@@ -3,8 +3,12 @@ import { money } from './format.ts';
 
 /** Ripeness in words; green means not yet. */
 export const RIPENESS_WORDS: Readonly<Record<Ripeness, string>> = {
-  unripe: 'unripe', turning: 'turning', ripe: 'ripe', past: 'past', none: 'sold out',
-}; // prettier-ignore
+  unripe: 'unripe',
+  turning: 'turning',
+  ripe: 'ripe',
+  past: 'past',
+  none: 'sold out',
+};
 
 /** A chance for reading: rounded to five points, and never said to be certain. */
 export function chance(share: number): string {

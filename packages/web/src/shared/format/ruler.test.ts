@@ -14,7 +14,18 @@ const line = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number): C
   stated: { minor: amount, currency: 'EUR' },
 });
 
-const costWith = (lines: readonly CostLine[], total: number, more: Partial<Cost> = {}): Cost => ({ lines, till: cents(total), expected: cents(total), after: cents(total), counted: cents(total), backs: [], aside: [], orders: [], unpriced: [], ...more }); // prettier-ignore
+const costWith = (lines: readonly CostLine[], total: number, more: Partial<Cost> = {}): Cost => ({
+  lines,
+  till: cents(total),
+  expected: cents(total),
+  after: cents(total),
+  counted: cents(total),
+  backs: [],
+  aside: [],
+  orders: [],
+  unpriced: [],
+  ...more,
+});
 
 describe('the budget ruler', () => {
   it('lays picks end to end in slot order, shipping last, up to the very total', () => {
@@ -33,8 +44,17 @@ describe('the budget ruler', () => {
     expect(segments.at(-1)?.to).toBe(cost.till);
   });
   it('shares what comes off an order, keeps risk beyond the till, and marks what may come back', () => {
-    const at = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number) => ({ ...line(kind, slot, amount), shop: 'near' }); // prettier-ignore
-    const lines = [at('part', 'card', 20_000), at('instant', 'card', -1000), at('part', 'case', 5000), at('code', null, -1001), at('tax', null, 19)]; // prettier-ignore
+    const at = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number) => ({
+      ...line(kind, slot, amount),
+      shop: 'near',
+    });
+    const lines = [
+      at('part', 'card', 20_000),
+      at('instant', 'card', -1000),
+      at('part', 'case', 5000),
+      at('code', null, -1001),
+      at('tax', null, 19),
+    ];
     const items = [{ slot: 'card' }, { slot: 'case' }] as unknown as Cost['orders'][number]['items']; // the ruler reads slots alone
     const settled = { combos: [], codes: [], fee: null, extra: 0 };
     const backs = [{ slot: 'card', face: cents(2000) }] as unknown as Cost['backs']; // and the face

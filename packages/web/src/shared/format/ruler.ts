@@ -21,10 +21,20 @@ export function segmentsOf(cost: Cost): Segment[] {
     if (line.slot !== null && ['part', 'instant', 'code'].includes(line.kind))
       bySlot.set(line.slot, (bySlot.get(line.slot) ?? 0) + line.amount);
   for (const order of cost.orders) {
-    const off = cost.lines.reduce((sum, line) => sum + (line.slot === null && line.shop === order.shop && ['combo', 'gift', 'code'].includes(line.kind) ? line.amount : 0), 0); // prettier-ignore
+    const off = cost.lines.reduce(
+      (sum, line) =>
+        sum +
+        (line.slot === null && line.shop === order.shop && ['combo', 'gift', 'code'].includes(line.kind)
+          ? line.amount
+          : 0),
+      0,
+    );
     if (off === 0) continue;
     const slots = order.items.map((item) => item.slot);
-    const shares = apportion(-off, slots.map((slot) => Math.max(0, bySlot.get(slot) ?? 0))); // prettier-ignore
+    const shares = apportion(
+      -off,
+      slots.map((slot) => Math.max(0, bySlot.get(slot) ?? 0)),
+    );
     slots.forEach((slot, n) => bySlot.set(slot, (bySlot.get(slot) ?? 0) - shares[n]));
   }
   const segments: Segment[] = [];
@@ -35,10 +45,18 @@ export function segmentsOf(cost: Cost): Segment[] {
     at += amount;
   };
   for (const slot of SLOTS)
-    add(slot, bySlot.get(slot) ?? 0, cost.backs.reduce((sum, back) => sum + (back.slot === slot ? back.face : 0), 0)); // prettier-ignore
-  const sumOf = (kinds: readonly string[]) => cost.lines.reduce((sum, line) => sum + (kinds.includes(line.kind) ? line.amount : 0), 0); // prettier-ignore
+    add(
+      slot,
+      bySlot.get(slot) ?? 0,
+      cost.backs.reduce((sum, back) => sum + (back.slot === slot ? back.face : 0), 0),
+    );
+  const sumOf = (kinds: readonly string[]) =>
+    cost.lines.reduce((sum, line) => sum + (kinds.includes(line.kind) ? line.amount : 0), 0);
   add('lot', sumOf(['lot']));
   add('shipping', sumOf(['shipping', 'tax']));
-  add('risk', cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0)); // prettier-ignore
+  add(
+    'risk',
+    cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0),
+  );
   return segments;
 }

@@ -32,8 +32,12 @@ export function moneyWords({ money: m }: Brief): string {
 
 /** Which conditions of parts count, and for which slots otherwise. */
 export function conditionWords({ market }: Brief): string {
-  const list = (conditions: readonly string[]) => (conditions.length === 3 ? 'new and used alike' : conditions.length === 0 ? 'none' : conditions.join(', ')); // prettier-ignore
-  const own = Object.entries(market.conditionsBySlot).map(([slot, conditions]) => `${SLOT_NAMES[slot as keyof typeof SLOT_NAMES].toLowerCase()}: ${list(conditions ?? [])}`); // prettier-ignore
+  const list = (conditions: readonly string[]) =>
+    conditions.length === 3 ? 'new and used alike' : conditions.length === 0 ? 'none' : conditions.join(', ');
+  const own = Object.entries(market.conditionsBySlot).map(
+    ([slot, conditions]) =>
+      `${SLOT_NAMES[slot as keyof typeof SLOT_NAMES].toLowerCase()}: ${list(conditions ?? [])}`,
+  );
   return `parts: ${list(market.conditions)}${own.length > 0 ? ` (${own.join('; ')})` : ''}`;
 }
 

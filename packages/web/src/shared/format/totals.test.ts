@@ -4,8 +4,17 @@ import { describe, expect, it } from 'vitest';
 import { asideOf, totalsOf } from './totals.ts';
 
 const cost = (change: Partial<Cost>): Cost => ({
-  till: cents(50_000), expected: cents(50_000), after: cents(50_000), counted: cents(50_000), lines: [], backs: [], aside: [], orders: [], unpriced: [], ...change,
-}); // prettier-ignore
+  till: cents(50_000),
+  expected: cents(50_000),
+  after: cents(50_000),
+  counted: cents(50_000),
+  lines: [],
+  backs: [],
+  aside: [],
+  orders: [],
+  unpriced: [],
+  ...change,
+});
 
 describe('the three totals in words', () => {
   it('say one figure where all three are the same', () => {
@@ -20,10 +29,19 @@ describe('the three totals in words', () => {
     expect(totalsOf(some, 'strict', 'EUR').others).toBe(
       '€490.00 expected after rebates, €480.00 after all rebates',
     );
-    expect(totalsOf(some, 'after', 'EUR')).toEqual({ counted: '€480.00', words: 'after all rebates', others: '€500.00 at the till, €490.00 expected after rebates' }); // prettier-ignore
+    expect(totalsOf(some, 'after', 'EUR')).toEqual({
+      counted: '€480.00',
+      words: 'after all rebates',
+      others: '€500.00 at the till, €490.00 expected after rebates',
+    });
   });
   it('name what stands aside', () => {
-    const some = cost({ aside: [{ kind: 'risk', slot: 'card', part: 'a', amount: cents(700) }, { kind: 'sale', slot: null, part: 'b', amount: cents(-1200) }] }); // prettier-ignore
+    const some = cost({
+      aside: [
+        { kind: 'risk', slot: 'card', part: 'a', amount: cents(700) },
+        { kind: 'sale', slot: null, part: 'b', amount: cents(-1200) },
+      ],
+    });
     expect(asideOf(some)).toEqual({ kept: 700, sold: 1200 });
     expect(totalsOf(some, 'strict', 'EUR').others).toBe(
       '€7.00 kept back for used risk, €12.00 from parts to sell',

@@ -3,8 +3,10 @@ import type { School } from '@ripe-pick/core/parts';
 import { money } from './format.ts';
 
 const WORDS: Readonly<Record<School, string>> = {
-  strict: 'at the till', expected: 'expected after rebates', after: 'after all rebates',
-}; // prettier-ignore
+  strict: 'at the till',
+  expected: 'expected after rebates',
+  after: 'after all rebates',
+};
 const SCHOOLS: readonly School[] = ['strict', 'expected', 'after'];
 
 /** What of a cost stands aside: kept back for the risk of used parts, and fetched by parts that are sold. */
@@ -23,10 +25,12 @@ export function totalsOf(
   const { kept, sold } = asideOf(cost);
   const differs = cost.after !== cost.till;
   const others = [
-    ...SCHOOLS.filter((each) => each !== school && differs).map((each) => `${money(schoolTotal(cost, each), currency)} ${WORDS[each]}`),
+    ...SCHOOLS.filter((each) => each !== school && differs).map(
+      (each) => `${money(schoolTotal(cost, each), currency)} ${WORDS[each]}`,
+    ),
     kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
     sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
-  ].filter(Boolean); // prettier-ignore
+  ].filter(Boolean);
   return {
     counted: money(schoolTotal(cost, school), currency),
     words: WORDS[school],

@@ -1,5 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { briefFileSchema, briefOf, buildFileSchema, buyingSchema, catalogueFileSchema, catalogueOf, type Workspace } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  briefFileSchema,
+  briefOf,
+  buildFileSchema,
+  buyingSchema,
+  catalogueFileSchema,
+  catalogueOf,
+  type Workspace,
+} from '@ripe-pick/contract';
 import { shoppingFor } from '@ripe-pick/core/baskets';
 import { plannedOrders } from '@ripe-pick/core/buying';
 import type { Picks } from '@ripe-pick/core/parts';
@@ -19,31 +27,46 @@ const { picks } = buildFileSchema.parse(demo('build-first-idea.json'));
 const kept = buyingSchema.parse(demo('buying.json'));
 
 beforeEach(() => {
-  vi.stubGlobal('fetch', async (path: string) => ({ ok: path.startsWith('/api/receipts') || path === '/api/workspace', status: 200, json: async () => ({ revision: 1, bytes: 4 }) })); // prettier-ignore
+  vi.stubGlobal('fetch', async (path: string) => ({
+    ok: path.startsWith('/api/receipts') || path === '/api/workspace',
+    status: 200,
+    json: async () => ({ revision: 1, bytes: 4 }),
+  }));
   setActivePinia(createPinia());
   useMarket().stored = catalogue;
   useWorkspace().edit('start', (state) => ({
-    ...state, brief: brief as Workspace['brief'], ...kept,
+    ...state,
+    brief: brief as Workspace['brief'],
+    ...kept,
     candidates: [{ ...state.candidates[0], picks }],
-  })); // prettier-ignore
+  }));
 });
 
 describe('buying', () => {
   it('turns a basket into orders, slips and a version in one step that undo takes back whole', () => {
     const [buying, bench, workspace] = [useBuying(), useBench(), useWorkspace()];
-    const result = shoppingFor(workspace.picks, catalogue, { ...workspace.brief, market: { ...workspace.brief.market, conditions: ['new'] } }); // prettier-ignore
+    const result = shoppingFor(workspace.picks, catalogue, {
+      ...workspace.brief,
+      market: { ...workspace.brief.market, conditions: ['new'] },
+    });
     if (result.status !== 'optimal' || !bench.index) throw new Error('no basket');
     const planned = plannedOrders(result.best.cost, bench.index, useNames().part);
     buying.place(result.best, planned);
     const fresh = workspace.orders.slice(kept.orders.length);
     expect(fresh.length).toBe(planned.length);
-    expect(fresh.flatMap((order) => order.lines).reduce((sum, line) => sum + line.plannedMinor, 0)).toBe(result.best.cost.till); // prettier-ignore
+    expect(fresh.flatMap((order) => order.lines).reduce((sum, line) => sum + line.plannedMinor, 0)).toBe(
+      result.best.cost.till,
+    );
     const slips = workspace.slips.slice(kept.slips.length);
     expect(slips.map((slip) => slip.deal)).toEqual(result.best.cost.backs.map((back) => back.deal));
     for (const slip of slips) expect(fresh.some((order) => order.id === slip.order)).toBe(true);
     expect(workspace.versions.at(-1)).toMatchObject({ kind: 'ordered', tillMinor: result.best.cost.till });
     expect(workspace.undo()).toBe('turn the basket into orders');
-    expect([workspace.orders.length, workspace.slips.length, workspace.versions.length]).toEqual([kept.orders.length, kept.slips.length, kept.versions.length]); // prettier-ignore
+    expect([workspace.orders.length, workspace.slips.length, workspace.versions.length]).toEqual([
+      kept.orders.length,
+      kept.slips.length,
+      kept.versions.length,
+    ]);
   });
   it('what slips say of the household reaches the brief that the core sees, and not the one that is typed', () => {
     const workspace = useWorkspace();

@@ -1,4 +1,14 @@
-import { MAX_RECEIPT_BYTES, MOST_KEPT, RECEIPTS_PATH, type Find, type Order, type Receipt, type Slip, type Version, type Workspace } from '@ripe-pick/contract'; // prettier-ignore
+import {
+  MAX_RECEIPT_BYTES,
+  MOST_KEPT,
+  RECEIPTS_PATH,
+  type Find,
+  type Order,
+  type Receipt,
+  type Slip,
+  type Version,
+  type Workspace,
+} from '@ripe-pick/contract';
 import { slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
 import type { BasketAnswer } from '@ripe-pick/core/baskets';
 import type { Cost } from '@ripe-pick/core/money';
@@ -62,13 +72,28 @@ export const useBuying = defineStore('buying', () => {
   ): Omit<Version, 'id'> | null {
     if (!bench.index) return null;
     return {
-      kind, name, on: today.value, currency: bench.currency, tillMinor: cost.till, expectedMinor: cost.expected, afterMinor: cost.after, score: scoreOf(),
-      lines: versionLines(picks, cost, bench.index, names.part).map((line) => ({ ...line })), incidents: [], note: '',
-    }; // prettier-ignore
+      kind,
+      name,
+      on: today.value,
+      currency: bench.currency,
+      tillMinor: cost.till,
+      expectedMinor: cost.expected,
+      afterMinor: cost.after,
+      score: scoreOf(),
+      lines: versionLines(picks, cost, bench.index, names.part).map((line) => ({ ...line })),
+      incidents: [],
+      note: '',
+    };
   }
 
   return {
-    today, change, add, patch, remove, isFull, versionOf,
+    today,
+    change,
+    add,
+    patch,
+    remove,
+    isFull,
+    versionOf,
     /** Keeps the active candidate as it stands. */
     keepVersion(kind: Version['kind'], name: string): void {
       const cost = bench.summary?.cost;
@@ -80,14 +105,27 @@ export const useBuying = defineStore('buying', () => {
       if (!bench.index) return;
       const { cost, picks } = answer;
       const orders: Order[] = planned.map(({ at: _at, gifts, ...order }) => ({
-        ...order, id: freshId('order'), candidate: workspace.active.id, number: '', codes: [...order.codes], lines: order.lines.map((line) => ({ ...line })), receipts: [],
+        ...order,
+        id: freshId('order'),
+        candidate: workspace.active.id,
+        number: '',
+        codes: [...order.codes],
+        lines: order.lines.map((line) => ({ ...line })),
+        receipts: [],
         note: gifts.length > 0 ? `Comes with: ${gifts.join(', ')}` : '',
-      })); // prettier-ignore
-      const orderOf = (part: string | null) => orders.find((order) => order.lines.some((line) => line.part === part))?.id ?? null; // prettier-ignore
+      }));
+      const orderOf = (part: string | null) =>
+        orders.find((order) => order.lines.some((line) => line.part === part))?.id ?? null;
       const slips: Slip[] = slipsFor(cost, bench.index.deals, bench.currency, names.part).map((slip) => ({
-        ...slip, id: freshId('slip'), order: orderOf(slip.part), papers: slip.papers.map((paper) => ({ ...paper })), chance: null, note: '',
-        state: 'bought', boughtOn: today.value,
-      })); // prettier-ignore
+        ...slip,
+        id: freshId('slip'),
+        order: orderOf(slip.part),
+        papers: slip.papers.map((paper) => ({ ...paper })),
+        chance: null,
+        note: '',
+        state: 'bought',
+        boughtOn: today.value,
+      }));
       const version = versionOf('ordered', `${workspace.active.name} as ordered`, picks, cost);
       workspace.edit('turn the basket into orders', (state) => ({
         ...state,
@@ -98,17 +136,26 @@ export const useBuying = defineStore('buying', () => {
     },
     /** Keeps a file beside the database and names it in an order. */
     async keepReceipt(order: string, file: File): Promise<string | null> {
-      if (file.size > MAX_RECEIPT_BYTES) return `A receipt has at most ${MAX_RECEIPT_BYTES / 1024 / 1024} MB.`;
+      if (file.size > MAX_RECEIPT_BYTES)
+        return `A receipt has at most ${MAX_RECEIPT_BYTES / 1024 / 1024} MB.`;
       if (file.size === 0) return 'The file is empty.';
-      const receipt: Receipt = { id: freshId('receipt'), name: file.name.slice(0, 200) || 'receipt', type: file.type.slice(0, 100), bytes: file.size }; // prettier-ignore
+      const receipt: Receipt = {
+        id: freshId('receipt'),
+        name: file.name.slice(0, 200) || 'receipt',
+        type: file.type.slice(0, 100),
+        bytes: file.size,
+      };
       try {
         const answer = await fetch(`${RECEIPTS_PATH}/${receipt.id}`, { method: 'PUT', body: file });
         if (!answer.ok) return 'The server did not take the file.';
       } catch {
         return 'The server could not be reached. Nothing was kept.';
       }
-      patch('orders', order, `keep ${receipt.name}`, (each) => ({ ...each, receipts: [...each.receipts, receipt] }));
+      patch('orders', order, `keep ${receipt.name}`, (each) => ({
+        ...each,
+        receipts: [...each.receipts, receipt],
+      }));
       return null;
     },
-  }; // prettier-ignore
+  };
 });

@@ -21,12 +21,26 @@ export const useChoose = defineStore('choose', () => {
     const choice = (pick: Pick | null): Decision['chose'] => {
       if (!pick) return null;
       const part = index.parts.get(pick.part);
-      const price = costOf({ [part?.slot ?? 'extras']: pick }, index).lines.find((line) => line.kind === 'part'); // prettier-ignore
-      return { part: pick.part, name: part ? `${part.maker} ${part.name}` : pick.part, offer: pick.offer, priceMinor: price?.amount ?? null }; // prettier-ignore
+      const price = costOf({ [part?.slot ?? 'extras']: pick }, index).lines.find(
+        (line) => line.kind === 'part',
+      );
+      return {
+        part: pick.part,
+        name: part ? `${part.maker} ${part.name}` : pick.part,
+        offer: pick.offer,
+        priceMinor: price?.amount ?? null,
+      };
     };
     return swapsBetween(from, to, market.catalogue, workspace.brief, index).map((swap) => ({
-      at, slot: swap.slot, chose: choice(swap.to), beat: choice(swap.from), why, currency, moneyMinor: swap.money, score: swap.score,
-    })); // prettier-ignore
+      at,
+      slot: swap.slot,
+      chose: choice(swap.to),
+      beat: choice(swap.from),
+      why,
+      currency,
+      moneyMinor: swap.money,
+      score: swap.score,
+    }));
   }
 
   return {

@@ -47,7 +47,15 @@ describe('how candidates are to grow', () => {
     expect(growth.key).not.toBe(launched);
   });
   const part = { id: 'card-a', slot: 'card', maker: 'Maker', name: 'Card A' };
-  const line = (way: 'in' | 'out', minor: number | null) => ({ slot: 'card', part, way, beside: false, then: minor === null ? null : { minor, low: 0, high: 0 }, forcedBy: null, isKept: false }); // prettier-ignore
+  const line = (way: 'in' | 'out', minor: number | null) => ({
+    slot: 'card',
+    part,
+    way,
+    beside: false,
+    then: minor === null ? null : { minor, low: 0, high: 0 },
+    forcedBy: null,
+    isKept: false,
+  });
   const stages = [
     { on: '2026-11-20', lines: [], left: 0 },
     { on: '2027-07-20', lines: [line('in', 21_000), line('out', 9000)], left: 2500 },

@@ -1,5 +1,14 @@
 import type { StoredPathStep } from '@ripe-pick/contract';
-import { measuredFalls, watchesOf, type ChanceProgress, type FlipsProgress, type LaneSwap, type Path, type RoomAfter, type StageReport } from '@ripe-pick/core/growth'; // prettier-ignore
+import {
+  measuredFalls,
+  watchesOf,
+  type ChanceProgress,
+  type FlipsProgress,
+  type LaneSwap,
+  type Path,
+  type RoomAfter,
+  type StageReport,
+} from '@ripe-pick/core/growth';
 import type { Part, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
@@ -18,7 +27,8 @@ type Desk = 'paths' | 'study' | 'lanes';
 const MOST_KEPT_DAYS = 500;
 /** Slots whose later parts today's picks can be held to having room for. */
 const PREPARABLE = ['card', 'memory', 'processor'] as const;
-const isPreparable = (slot: Slot): slot is (typeof PREPARABLE)[number] => PREPARABLE.some((each) => each === slot); // prettier-ignore
+const isPreparable = (slot: Slot): slot is (typeof PREPARABLE)[number] =>
+  PREPARABLE.some((each) => each === slot);
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T; // to cross into the worker
 
@@ -72,10 +82,13 @@ export const useGrowth = defineStore('growth', () => {
     },
     evaluate: async (path: Path) => (await at('paths')).evaluate(wish.value, plain(path)),
     bestFrom: async (picks: Picks) => (await at('paths')).bestFrom(wish.value, plain(picks)),
-    alternatives: async (path: Path, on: string) => (await at('paths')).alternatives(wish.value, plain(path), on), // prettier-ignore
+    alternatives: async (path: Path, on: string) =>
+      (await at('paths')).alternatives(wish.value, plain(path), on),
     study: async (path: Path) => (await at('study')).study(wish.value, plain(path)),
-    flips: async (report: (progress: FlipsProgress) => void) => (await at('study')).flips(wish.value, proxy(report)), // prettier-ignore
-    chances: async (report: (progress: ChanceProgress) => void) => (await at('study')).chances(wish.value, proxy(report)), // prettier-ignore
+    flips: async (report: (progress: FlipsProgress) => void) =>
+      (await at('study')).flips(wish.value, proxy(report)),
+    chances: async (report: (progress: ChanceProgress) => void) =>
+      (await at('study')).chances(wish.value, proxy(report)),
     room: async (picks: Picks, swaps: readonly LaneSwap[], send: (rooms: readonly RoomAfter[]) => void) =>
       (await at('lanes')).room(wish.value, plain(picks), plain(swaps), proxy(send)),
     stop: () => stop('paths'),
@@ -98,12 +111,20 @@ export const useGrowth = defineStore('growth', () => {
       const watches = watchesOf(stages);
       const { currency } = workspace.brief.money;
       const fresh = watches.map(({ part, from, price, most }) => ({
-        id: `target-${crypto.randomUUID().slice(0, 8)}`, part: part.id, currency, priceMinor: Math.max(1, price), from, by: null,
+        id: `target-${crypto.randomUUID().slice(0, 8)}`,
+        part: part.id,
+        currency,
+        priceMinor: Math.max(1, price),
+        from,
+        by: null,
         note: `A step of a path. Up to ${money(most, currency)} the step can still be paid.`,
-      })); // prettier-ignore
+      }));
       workspace.edit(`watch the ${watches.length} parts of a path`, (saved) => ({
         ...saved,
-        targets: [...saved.targets.filter((target) => !watches.some(({ part }) => part.id === target.part)), ...fresh].slice(-MOST_KEPT_DAYS), // prettier-ignore
+        targets: [
+          ...saved.targets.filter((target) => !watches.some(({ part }) => part.id === target.part)),
+          ...fresh,
+        ].slice(-MOST_KEPT_DAYS),
       }));
       return watches.length;
     },
@@ -115,11 +136,21 @@ export const useGrowth = defineStore('growth', () => {
           0,
           200,
         );
-        return { id: `growth-${on}`, kind: 'other' as const, name, from: on, to: on, touches: [...new Set(ins.map((line) => line.slot))], factor: 1 }; // prettier-ignore
+        return {
+          id: `growth-${on}`,
+          kind: 'other' as const,
+          name,
+          from: on,
+          to: on,
+          touches: [...new Set(ins.map((line) => line.slot))],
+          factor: 1,
+        };
       });
       workspace.edit(`put ${events.length} steps into the calendar`, (saved) => ({
         ...saved,
-        events: [...saved.events.filter((event) => !event.id.startsWith('growth-')), ...events].slice(-MOST_KEPT_DAYS), // prettier-ignore
+        events: [...saved.events.filter((event) => !event.id.startsWith('growth-')), ...events].slice(
+          -MOST_KEPT_DAYS,
+        ),
       }));
       return events.length;
     },

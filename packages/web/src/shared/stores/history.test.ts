@@ -16,7 +16,10 @@ function server() {
   let steps: StoredStep[] = [];
   return {
     apply(change: ReturnType<History['takeChange']>['change']) {
-      steps = [...steps.filter((each) => each.serial >= change.keepFrom && each.serial <= change.keepTo), ...change.add]; // prettier-ignore
+      steps = [
+        ...steps.filter((each) => each.serial >= change.keepFrom && each.serial <= change.keepTo),
+        ...change.add,
+      ];
       return change.done;
     },
     get steps() {

@@ -58,7 +58,15 @@ export class History {
     const last = this.#steps.at(-1);
     const isSame = last?.before && last.label === label && label.startsWith('type ');
     const start = isSame && last.before ? last.before : before;
-    const step = { serial: isSame ? last.serial : this.#next++, label, at, back: patchOf(after, start), forth: patchOf(start, after), before: start, after }; // prettier-ignore
+    const step = {
+      serial: isSame ? last.serial : this.#next++,
+      label,
+      at,
+      back: patchOf(after, start),
+      forth: patchOf(start, after),
+      before: start,
+      after,
+    };
     if (isSame) this.#steps.pop();
     this.#steps.push(step);
     this.#touch(step.serial);

@@ -53,7 +53,17 @@ export const useMarket = defineStore('market', () => {
   const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
 
   return {
-    catalogue, stored, parts, demoAvailable, failure, isLoading, isEmpty, loads, load, loadDemo, addGame,
+    catalogue,
+    stored,
+    parts,
+    demoAvailable,
+    failure,
+    isLoading,
+    isEmpty,
+    loads,
+    load,
+    loadDemo,
+    addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
       await call('addPart', body);
@@ -80,5 +90,5 @@ export const useMarket = defineStore('market', () => {
       await load();
       return counts;
     },
-  }; // prettier-ignore
+  };
 });

@@ -34,7 +34,7 @@ export const useModel = defineStore('model', () => {
   }
 
   const fit = computed(() => market.catalogue?.frameModel.fit ?? null);
-  const print = computed(() => (records.isLoaded ? fingerprint(market.parts, records.all) : null)); // prettier-ignore
+  const print = computed(() => (records.isLoaded ? fingerprint(market.parts, records.all) : null));
   /** There is something to fit from: games, and records or a model that was fitted before. */
   const canFit = computed(() => {
     const games = market.catalogue?.frameModel.games.length ?? 0;
@@ -47,14 +47,20 @@ export const useModel = defineStore('model', () => {
     if (!catalogue || !canFit.value) return;
     const mine = ++round;
     const input = {
-      parts: catalogue.parts, model: catalogue.frameModel, records: records.all,
-      start: kind === 'cold' ? null : (catalogue.frameModel.fit ?? null), now: new Date().toISOString(),
-    }; // prettier-ignore
+      parts: catalogue.parts,
+      model: catalogue.frameModel,
+      records: records.all,
+      start: kind === 'cold' ? null : (catalogue.frameModel.fit ?? null),
+      now: new Date().toISOString(),
+    };
     state.value = 'fitting';
     progress.value = null;
     failure.value = null;
     try {
-      const result = await worker().fit(input, proxy((each: FitProgress) => (progress.value = each))); // prettier-ignore
+      const result = await worker().fit(
+        input,
+        proxy((each: FitProgress) => (progress.value = each)),
+      );
       if (mine !== round) return;
       if (result.status === 'too-many')
         failure.value = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
@@ -65,7 +71,10 @@ export const useModel = defineStore('model', () => {
       show(result.model);
       state.value = 'checking';
       const check = { ...input, model: result.model, start: result.model.fit };
-      const heldOut: HeldOut | null = await worker().validate(check, proxy((each: ValidateProgress) => (progress.value = each))); // prettier-ignore
+      const heldOut: HeldOut | null = await worker().validate(
+        check,
+        proxy((each: ValidateProgress) => (progress.value = each)),
+      );
       if (mine !== round) return;
       const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
       show(checked);
@@ -88,11 +97,18 @@ export const useModel = defineStore('model', () => {
   });
 
   return {
-    state, progress, failure, review, fit, canFit, isStale, run,
+    state,
+    progress,
+    failure,
+    review,
+    fit,
+    canFit,
+    isStale,
+    run,
     cancel(): void {
       round++;
       state.value = 'idle';
       if (remote) void remote.cancel();
     },
-  }; // prettier-ignore
+  };
 });

@@ -13,7 +13,10 @@ vi.mock('../api/client.ts', () => ({
 describe('looks by day', () => {
   it('have the last one of each day, in order', () => {
     const noon = 20_000 * 1440 + 720;
-    expect(daysOf({ at: [noon + 1440, noon, noon + 60], price: [5, 7, null] })).toEqual([{ day: 20_000, price: null }, { day: 20_001, price: 5 }]); // prettier-ignore
+    expect(daysOf({ at: [noon + 1440, noon, noon + 60], price: [5, 7, null] })).toEqual([
+      { day: 20_000, price: null },
+      { day: 20_001, price: 5 },
+    ]);
   });
 });
 
@@ -34,7 +37,15 @@ describe('what is kept of watching', () => {
   });
   it('keeps events under their ids, one or many at once', () => {
     const [prices, workspace] = [usePrices(), useWorkspace()];
-    const event = (id: string, name: string) => ({ id, kind: 'sale' as const, name, from: '2026-11-20', to: '2026-11-22', touches: [], factor: 5 }); // prettier-ignore
+    const event = (id: string, name: string) => ({
+      id,
+      kind: 'sale' as const,
+      name,
+      from: '2026-11-20',
+      to: '2026-11-22',
+      touches: [],
+      factor: 5,
+    });
     prices.putEvent(event('a', 'Fair'));
     prices.putEvents([event('a', 'Fair, renamed'), event('b', 'Other')]);
     expect(workspace.events.map((each) => each.name)).toEqual(['Fair, renamed', 'Other']);

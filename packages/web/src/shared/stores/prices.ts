@@ -5,7 +5,16 @@ import {
   type CalendarEvent,
   type Watching,
 } from '@ripe-pick/contract';
-import { usualSeasons, type BacktestRow, type BacktestSummary, type JointPlan, type Look, type PriceEvent, type Reliability, type Ripeness } from '@ripe-pick/core/prices'; // prettier-ignore
+import {
+  usualSeasons,
+  type BacktestRow,
+  type BacktestSummary,
+  type JointPlan,
+  type Look,
+  type PriceEvent,
+  type Reliability,
+  type Ripeness,
+} from '@ripe-pick/core/prices';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { dayNumber } from '@ripe-pick/core/units';
 import { daysAhead, trackedOffers, watchList, type Watched } from '@ripe-pick/core/watch';
@@ -91,7 +100,9 @@ export const usePrices = defineStore('prices', () => {
       for (const part of parts) asked.add(part);
       const answer = await call('priceHistory', { parts, pool: POOL });
       const wanted = new Set(parts);
-      series.value = new Map(answer.series.filter((each) => wanted.has(each.part)).map((each) => [each.offer, each])); // prettier-ignore
+      series.value = new Map(
+        answer.series.filter((each) => wanted.has(each.part)).map((each) => [each.offer, each]),
+      );
       pool.value = answer.series.filter((each) => !wanted.has(each.part));
       sources.value = answer.sources;
       hasRead.value = true;
@@ -119,7 +130,10 @@ export const usePrices = defineStore('prices', () => {
       days: days.value,
       waitPerDay: workspace.watching.waitPerDayMinor,
       events: JSON.parse(JSON.stringify(events.value)) as PriceEvent[], // plain, to cross into the worker
-      pool: pool.value.map((each) => ({ kind: market.parts.find((part) => part.id === each.part)?.slot ?? null, looks: daysOf(each) })), // prettier-ignore
+      pool: pool.value.map((each) => ({
+        kind: market.parts.find((part) => part.id === each.part)?.slot ?? null,
+        looks: daysOf(each),
+      })),
     };
   }
   function toJudge(): PartToJudge[] {
@@ -167,7 +181,8 @@ export const usePrices = defineStore('prices', () => {
       joint.value = await worker().joint(picks, workspace.watching.waitPerDayMinor);
       failure.value = null;
     } catch (error) {
-      if (mine === round) failure.value = `The forecast failed: ${error instanceof Error ? error.message : String(error)}`; // prettier-ignore
+      if (mine === round)
+        failure.value = `The forecast failed: ${error instanceof Error ? error.message : String(error)}`;
     } finally {
       if (mine === round) isJudging.value = false;
     }
@@ -192,16 +207,29 @@ export const usePrices = defineStore('prices', () => {
   /** A saving as it may be promised: no more than own forecasts have delivered. */
   const promise = computed(() => reliability.value?.promise ?? 0.85);
 
-  async function runBacktest(horizon: number, every: number, report: (done: number, of: number) => void): Promise<{ rows: readonly BacktestRow[]; summary: BacktestSummary }> {
+  async function runBacktest(
+    horizon: number,
+    every: number,
+    report: (done: number, of: number) => void,
+  ): Promise<{ rows: readonly BacktestRow[]; summary: BacktestSummary }> {
     const parts = toJudge().map(({ part, kind, offers }) => ({ id: part, kind, offers }));
-    return worker().backtest(parts, { ...wishNow(), days: horizon, every }, proxy(({ done, of }) => report(done, of)));
-  } // prettier-ignore
+    return worker().backtest(
+      parts,
+      { ...wishNow(), days: horizon, every },
+      proxy(({ done, of }) => report(done, of)),
+    );
+  }
 
   // Changes, all undoable.
   const setTarget = (part: string, slot: Slot | null, target: Omit<Target, 'id' | 'part'> | null) =>
     workspace.edit(`${target ? 'set' : 'remove'} a target${slot ? ` for the ${slot}` : ''}`, (state) => {
       const others = state.targets.filter((each) => each.part !== part);
-      return { ...state, targets: target ? [...others, { ...target, id: `target-${crypto.randomUUID().slice(0, 8)}`, part }] : others }; // prettier-ignore
+      return {
+        ...state,
+        targets: target
+          ? [...others, { ...target, id: `target-${crypto.randomUUID().slice(0, 8)}`, part }]
+          : others,
+      };
     });
   const putEvent = (event: CalendarEvent) =>
     workspace.edit(`keep “${event.name}” in the calendar`.slice(0, 300), (state) => ({
@@ -222,7 +250,33 @@ export const usePrices = defineStore('prices', () => {
     workspace.edit(label, (state) => ({ ...state, watching: { ...state.watching, ...change } }));
 
   return {
-    watched, series, pool, sources, verdicts, pooled, joint, reliability, promise, isReading, isJudging, failure, today, days, events, looks, offersOf, ripeness,
-    read: () => read(true).then(judge), giveWay: way.to, runBacktest, stopBacktest: () => void worker().cancelBacktest(), isReady, setTarget, putEvent, putEvents, removeEvent, setWatching,
-  }; // prettier-ignore
+    watched,
+    series,
+    pool,
+    sources,
+    verdicts,
+    pooled,
+    joint,
+    reliability,
+    promise,
+    isReading,
+    isJudging,
+    failure,
+    today,
+    days,
+    events,
+    looks,
+    offersOf,
+    ripeness,
+    read: () => read(true).then(judge),
+    giveWay: way.to,
+    runBacktest,
+    stopBacktest: () => void worker().cancelBacktest(),
+    isReady,
+    setTarget,
+    putEvent,
+    putEvents,
+    removeEvent,
+    setWatching,
+  };
 });

@@ -237,4 +237,4 @@ describe('the model keeps in step', () => {
     await model.run('cold');
     expect(worker).toEqual([]);
   });
-}); // prettier-ignore
+});

@@ -45,11 +45,13 @@ export const useRecords = defineStore('records', () => {
     await call('changeRecords', { put: [...put], remove: [...remove] });
     const gone = new Set(remove);
     const fresh = new Map(put.map((record) => [record.id, record]));
-    const kept = published.value.filter((record) => !gone.has(record.id)).map((record) => {
-      const changed = fresh.get(record.id);
-      fresh.delete(record.id);
-      return changed ?? record;
-    }); // prettier-ignore
+    const kept = published.value
+      .filter((record) => !gone.has(record.id))
+      .map((record) => {
+        const changed = fresh.get(record.id);
+        fresh.delete(record.id);
+        return changed ?? record;
+      });
     published.value = [...kept, ...fresh.values()];
   }
   async function sendBench(change: BenchChange): Promise<void> {
@@ -79,7 +81,15 @@ export const useRecords = defineStore('records', () => {
   }
 
   return {
-    published, bench, own, all, isLoaded, failure, load, undo, redo,
+    published,
+    bench,
+    own,
+    all,
+    isLoaded,
+    failure,
+    load,
+    undo,
+    redo,
     canUndo: computed(() => done.value.at(-1)?.label ?? null),
     canRedo: computed(() => undone.value.at(-1)?.label ?? null),
     /** Puts records in place and takes others out. */
@@ -92,7 +102,11 @@ export const useRecords = defineStore('records', () => {
     },
     changeBench(label: string, change: BenchChange): Promise<void> {
       const { systems, runs } = bench.value;
-      const inverse = <T extends { id: string }>(all: readonly T[], put: readonly T[], remove: readonly string[]) => {
+      const inverse = <T extends { id: string }>(
+        all: readonly T[],
+        put: readonly T[],
+        remove: readonly string[],
+      ) => {
         const ids = new Set([...remove, ...put.map((each) => each.id)]);
         const before = all.filter((each) => ids.has(each.id));
         const had = new Set(before.map((each) => each.id));
@@ -100,8 +114,13 @@ export const useRecords = defineStore('records', () => {
       };
       const ofSystems = inverse(systems, change.putSystems ?? [], change.removeSystems ?? []);
       const ofRuns = inverse(runs, change.putRuns ?? [], change.removeRuns ?? []);
-      const back: BenchChange = { putSystems: ofSystems.put, removeSystems: ofSystems.remove, putRuns: ofRuns.put, removeRuns: ofRuns.remove };
+      const back: BenchChange = {
+        putSystems: ofSystems.put,
+        removeSystems: ofSystems.remove,
+        putRuns: ofRuns.put,
+        removeRuns: ofRuns.remove,
+      };
       return step({ label, forth: () => sendBench(change), back: () => sendBench(back) });
     },
-  }; // prettier-ignore
+  };
 });

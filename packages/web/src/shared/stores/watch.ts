@@ -57,7 +57,12 @@ export const useWatch = defineStore('watch', () => {
     takeWatch(await attempt(() => call('runWatch', undefined), 'The watch could not be run.'));
   }
   const mark = async (serials: readonly number[], isRead: boolean) =>
-    takeWatch(await attempt(() => call('readAlerts', { serials: [...serials], isRead }), 'The alerts could not be marked.')); // prettier-ignore
+    takeWatch(
+      await attempt(
+        () => call('readAlerts', { serials: [...serials], isRead }),
+        'The alerts could not be marked.',
+      ),
+    );
 
   async function putFeed(feed: Feed): Promise<boolean> {
     const answer = await attempt(() => call('putFeed', { feed }), 'The source was not kept.');
@@ -67,7 +72,9 @@ export const useWatch = defineStore('watch', () => {
   const removeFeed = async (feed: string) =>
     takeFeeds(await attempt(() => call('removeFeed', { feed }), 'The source was not removed.'));
   async function fetchNow(ids: readonly string[]): Promise<void> {
-    takeFeeds(await attempt(() => call('fetchFeeds', { feeds: [...ids] }), 'The sources could not be fetched.')); // prettier-ignore
+    takeFeeds(
+      await attempt(() => call('fetchFeeds', { feeds: [...ids] }), 'The sources could not be fetched.'),
+    );
     await refresh();
   }
   async function settle(
@@ -75,7 +82,9 @@ export const useWatch = defineStore('watch', () => {
     take: boolean,
     part: string | null = null,
   ): Promise<void> {
-    takeFeeds(await attempt(() => call('settleHeld', { serials: [...serials], take, part }), 'It was not taken.')); // prettier-ignore
+    takeFeeds(
+      await attempt(() => call('settleHeld', { serials: [...serials], take, part }), 'It was not taken.'),
+    );
     if (take) await refresh();
   }
   /** Runs the simulated market’s clock forward; stops when `isStopped` says so. */
@@ -85,7 +94,10 @@ export const useWatch = defineStore('watch', () => {
     isStopped: () => boolean,
   ): Promise<void> {
     for (let done = 0; done < days && !isStopped(); done++) {
-      const next = await attempt(() => call('advanceMarket', undefined), 'The market’s clock could not be moved.'); // prettier-ignore
+      const next = await attempt(
+        () => call('advanceMarket', undefined),
+        'The market’s clock could not be moved.',
+      );
       if (!next) break;
       simulated.value = next;
       onDay(done + 1);
@@ -97,7 +109,10 @@ export const useWatch = defineStore('watch', () => {
     simulated.value = await attempt(() => call('faultMarket', { fault }), 'The market does not answer.');
   };
   async function correct(offer: string, at: number, priceMinor: number | null | undefined): Promise<boolean> {
-    const done = await attempt(() => call('correctPrice', { offer, at, ...(priceMinor === undefined ? {} : { priceMinor }) }), 'The correction was not kept.'); // prettier-ignore
+    const done = await attempt(
+      () => call('correctPrice', { offer, at, ...(priceMinor === undefined ? {} : { priceMinor }) }),
+      'The correction was not kept.',
+    );
     if (done) await Promise.all([refresh(), loadFeeds()]);
     return done !== null;
   }
@@ -106,6 +121,26 @@ export const useWatch = defineStore('watch', () => {
       await Promise.all([refresh(), loadFeeds()]);
   }
   return {
-    points, alerts, unread, feeds, held, corrections, simulated, failure, load, loadFeeds, refresh, runNow, mark, putFeed, removeFeed, fetchNow, settle, advance, setFault, correct, turn,
-  }; // prettier-ignore
+    points,
+    alerts,
+    unread,
+    feeds,
+    held,
+    corrections,
+    simulated,
+    failure,
+    load,
+    loadFeeds,
+    refresh,
+    runNow,
+    mark,
+    putFeed,
+    removeFeed,
+    fetchNow,
+    settle,
+    advance,
+    setFault,
+    correct,
+    turn,
+  };
 });

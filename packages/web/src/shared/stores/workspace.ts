@@ -183,14 +183,26 @@ export const useWorkspace = defineStore('workspace', () => {
   function addCandidate(
     name: string,
     picksOf: Picks,
-    from: { readonly decisions?: readonly Decision[]; readonly note?: string; readonly path?: readonly StoredPathStep[] } = {}, // prettier-ignore
+    from: {
+      readonly decisions?: readonly Decision[];
+      readonly note?: string;
+      readonly path?: readonly StoredPathStep[];
+    } = {},
   ): string {
     if (state.value.candidates.length >= MOST_CANDIDATES) {
       failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
       return active.value.id;
     }
     const id = freshId();
-    const fresh: Candidate = { id, name: name.slice(0, 200), picks: picksOf as Candidate['picks'], note: from.note ?? '', isArchived: false, decisions: [...(from.decisions ?? [])], path: [...(from.path ?? [])] }; // prettier-ignore
+    const fresh: Candidate = {
+      id,
+      name: name.slice(0, 200),
+      picks: picksOf as Candidate['picks'],
+      note: from.note ?? '',
+      isArchived: false,
+      decisions: [...(from.decisions ?? [])],
+      path: [...(from.path ?? [])],
+    };
     edit(`add ${name}`, (workspace) => ({
       ...workspace,
       candidates: [...workspace.candidates, fresh],
@@ -244,9 +256,41 @@ export const useWorkspace = defineStore('workspace', () => {
   const activate = (id: string) => set({ ...state.value, active: id });
 
   return {
-    brief, typedBrief, finds, orders, slips, versions, targets, events, watching, candidates, shown, active, picks, saveState, failure, isLoaded, load, save, flush, edit, editBrief, editPicks, editCandidate, undo, redo,
-    canUndo, canRedo, addCandidate, renameCandidate, removeCandidate, archive, order, noteOn, activate,
-  }; // prettier-ignore
+    brief,
+    typedBrief,
+    finds,
+    orders,
+    slips,
+    versions,
+    targets,
+    events,
+    watching,
+    candidates,
+    shown,
+    active,
+    picks,
+    saveState,
+    failure,
+    isLoaded,
+    load,
+    save,
+    flush,
+    edit,
+    editBrief,
+    editPicks,
+    editCandidate,
+    undo,
+    redo,
+    canUndo,
+    canRedo,
+    addCandidate,
+    renameCandidate,
+    removeCandidate,
+    archive,
+    order,
+    noteOn,
+    activate,
+  };
 });
 
 /** A walk along a lane is one decision: what was there before it, and where it ended. */
@@ -259,11 +303,20 @@ export function withDecisions(before: readonly Decision[], added: readonly Decis
   const all = [...before];
   for (const decision of added) {
     const last = all.at(-1);
-    const isWalk = last && last.slot === decision.slot && last.why === decision.why && Date.parse(decision.at) - Date.parse(last.at) < SAME_WALK_MS; // prettier-ignore
+    const isWalk =
+      last &&
+      last.slot === decision.slot &&
+      last.why === decision.why &&
+      Date.parse(decision.at) - Date.parse(last.at) < SAME_WALK_MS;
     if (!isWalk) all.push(decision);
     else {
       const sum = (a: number | null, b: number | null) => (a === null || b === null ? null : a + b);
-      all[all.length - 1] = { ...decision, beat: last.beat, moneyMinor: sum(last.moneyMinor, decision.moneyMinor), score: sum(last.score, decision.score) }; // prettier-ignore
+      all[all.length - 1] = {
+        ...decision,
+        beat: last.beat,
+        moneyMinor: sum(last.moneyMinor, decision.moneyMinor),
+        score: sum(last.score, decision.score),
+      };
     }
   }
   return all.length > MOST_DECISIONS ? all.slice(DROPPED_AT_ONCE) : all;
