@@ -101,7 +101,7 @@ console.log(
 );
 
 const address = 'http://127.0.0.1:4680';
-const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts'], {
+const server = spawn(process.execPath, ['packages/server/dist/main.js'], {
   cwd: root,
   stdio: 'ignore',
   env: { ...process.env, RIPE_PICK_PORT: '4680', RIPE_PICK_DATA: folder },

@@ -12,7 +12,7 @@ export async function withApp(
   task: (browser: Browser, address: string) => Promise<void>,
 ): Promise<void> {
   const address = `http://127.0.0.1:${port}`;
-  const server = spawn(process.execPath, ['--import', 'tsx', 'packages/server/src/main.ts', '--demo'], {
+  const server = spawn(process.execPath, ['packages/server/dist/main.js', '--demo'], {
     cwd: root,
     stdio: 'ignore',
     env: {

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { DemoServers, startEmpty, type Server } from './servers.ts';
 
 const files = join(import.meta.dirname, '..', 'packages', 'demo', 'files');
 export const demoFile = (name: string) =>
@@ -28,8 +29,53 @@ export async function reset(
   expect(answer.ok()).toBe(true);
 }
 
-/** A page whose console stays clean: any error or warning in it fails the test. */
-export const test = base.extend<{ clean: Page }>({
+/** The server that the tests of one file share. */
+class FileServer {
+  private file: string | null = null;
+  private server: Server | null = null;
+  private readonly demos: DemoServers;
+
+  constructor(worker: number) {
+    this.demos = new DemoServers(worker);
+  }
+
+  async addressFor(file: string): Promise<string> {
+    if (this.server && this.file === file) return this.server.address;
+    await this.server?.stop();
+    this.file = file;
+    this.server = await this.demos.start();
+    return this.server.address;
+  }
+
+  async stop(): Promise<void> {
+    await this.server?.stop();
+    this.demos.remove();
+  }
+}
+
+interface Fixtures {
+  /** A page whose console stays clean: any error or warning in it fails the test. */
+  readonly clean: Page;
+  /** Address of an app without data, of this test alone. */
+  readonly emptyAddress: string;
+}
+
+/** Tests against the demo; each file begins with a database of its own. */
+export const test = base.extend<Fixtures, { readonly fileServer: FileServer }>({
+  fileServer: [
+    async ({}, use, { parallelIndex }) => {
+      const server = new FileServer(parallelIndex);
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker', timeout: 0 },
+  ],
+  baseURL: async ({ fileServer }, use, { file }) => use(await fileServer.addressFor(file)),
+  emptyAddress: async ({}, use, { parallelIndex }) => {
+    const server = await startEmpty(parallelIndex);
+    await use(server.address);
+    await server.stop();
+  },
   clean: async ({ page }, use) => {
     const said: string[] = [];
     page.on('console', (message) => {

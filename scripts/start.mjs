@@ -1,6 +1,8 @@
 /** npm start: installs, builds and starts the app with the user's own data (empty at first). */
+import { buildNode } from './lib/bundle.mjs';
 import { buildWeb, ensureInstalled, serve } from './lib/prepare.mjs';
 
 ensureInstalled();
+await buildNode();
 buildWeb();
 serve([]);

@@ -2,16 +2,14 @@ import { mkdtempSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { demoFile, expect, reset, test } from '../fixtures.ts';
-import { EMPTY_PORT } from '../ports.ts';
 
-const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`;
 const asFile = (name: string, text: string) => ({
   name,
   mimeType: 'application/json',
   buffer: Buffer.from(text),
 });
 
-test('an empty database says what to do first, and does it', async ({ clean: page }) => {
+test('an empty database says what to do first, and does it', async ({ clean: page, emptyAddress }) => {
   for (const [screen, words] of [
     ['bench', 'There are no parts yet'],
     ['records', 'There are no processors yet'],
@@ -22,10 +20,10 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
     ['slips', 'None. Slips come from'],
     ['audit', 'Nothing leaves this machine'],
   ]) {
-    await page.goto(`${EMPTY}/${screen}`);
+    await page.goto(`${emptyAddress}/${screen}`);
     await expect(page.getByText(words).first()).toBeVisible();
   }
-  await page.goto(`${EMPTY}/picks`);
+  await page.goto(`${emptyAddress}/picks`);
   await expect(page.getByRole('heading', { name: 'No parts yet' })).toBeVisible();
   await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();
   await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
@@ -76,6 +74,7 @@ test('a file that is not JSON, and one that is far too large, are refused in wor
 test('ugly data: long names, gaps everywhere, another currency without a rate, a single lane of parts', async ({
   clean: page,
   request,
+  emptyAddress,
 }) => {
   const catalogue = demoFile('catalogue.json') as {
     parts: Record<string, unknown>[];
@@ -91,11 +90,13 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
     if (part.slot === 'case') part.cardMaxMm = null;
   }
   catalogue.currencyRates = [];
-  await request.put(`${EMPTY}/api/catalogue`, { data: catalogue });
+  await request.put(`${emptyAddress}/api/catalogue`, { data: catalogue });
   const { format: _f, version: _v, ...brief } = demoFile('brief-league-seat.json');
-  const { revision } = (await (await request.get(`${EMPTY}/api/workspace`)).json()) as { revision: number };
+  const { revision } = (await (await request.get(`${emptyAddress}/api/workspace`)).json()) as {
+    revision: number;
+  };
   const picks = demoFile('build-first-idea.json').picks;
-  await request.put(`${EMPTY}/api/workspace`, {
+  await request.put(`${emptyAddress}/api/workspace`, {
     data: {
       revision,
       workspace: {
@@ -105,7 +106,7 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
       },
     },
   });
-  await page.goto(`${EMPTY}/picks`);
+  await page.goto(`${emptyAddress}/picks`);
   await expect(page.getByText('Card length: not known', { exact: false }).first()).toBeVisible();
   const overflow = await page.evaluate(
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
@@ -114,9 +115,9 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
   await page.keyboard.press('f');
   await expect(page.getByRole('dialog').getByText(/Proved best|Nothing fits/)).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.goto(`${EMPTY}/stretch`);
+  await page.goto(`${emptyAddress}/stretch`);
   await expect(page.getByText(/all proved|buys a build that keeps the brief/)).toBeVisible();
-  await page.goto(`${EMPTY}/line-up`);
+  await page.goto(`${emptyAddress}/line-up`);
   await page.getByRole('button', { name: /^Duplicate/ }).click();
   await expect(
     page.getByRole('columnheader', { name: 'An idea with quite a long name that goes on', exact: true }),

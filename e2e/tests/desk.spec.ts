@@ -1,11 +1,9 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { demoFile, expect, reset, test } from '../fixtures.ts';
-import { EMPTY_PORT } from '../ports.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
 
-const EMPTY = `http://127.0.0.1:${EMPTY_PORT}`;
 const total = (page: Page) => page.locator('.ruler .head strong');
 const open = async (page: Page) => {
   await page.goto('/picks');
@@ -219,8 +217,9 @@ test('more wishes change what can be expected, and say which school they follow'
 test('on an empty database the first part is typed in by hand, and taken out again', async ({
   page,
   request,
+  emptyAddress,
 }) => {
-  await request.put(`${EMPTY}/api/catalogue`, {
+  await request.put(`${emptyAddress}/api/catalogue`, {
     data: {
       ...demoFile('catalogue.json'),
       parts: [],
@@ -237,7 +236,7 @@ test('on an empty database the first part is typed in by hand, and taken out aga
       },
     },
   });
-  await page.goto(`${EMPTY}/picks`);
+  await page.goto(`${emptyAddress}/picks`);
   await page.getByRole('link', { name: 'Type the first part in by hand' }).click();
   const form = page.getByRole('dialog', { name: 'Type a part in by hand' });
   await form.getByRole('textbox', { name: 'Maker', exact: true }).fill('Bramfell');
@@ -264,9 +263,13 @@ test('on an empty database the first part is typed in by hand, and taken out aga
   await expect(page.getByText('Unknown yet.')).toBeVisible();
 });
 
-test('a file dropped on the page is looked at first, then brought in', async ({ clean: page, request }) => {
-  await request.put(`${EMPTY}/api/catalogue`, { data: { ...demoFile('catalogue.json'), offers: [] } });
-  await page.goto(`${EMPTY}/data`);
+test('a file dropped on the page is looked at first, then brought in', async ({
+  clean: page,
+  request,
+  emptyAddress,
+}) => {
+  await request.put(`${emptyAddress}/api/catalogue`, { data: { ...demoFile('catalogue.json'), offers: [] } });
+  await page.goto(`${emptyAddress}/data`);
   await expect(page.getByRole('heading', { name: 'Data' })).toBeVisible();
   const text = JSON.stringify(demoFile('catalogue.json'));
   const transfer = await page.evaluateHandle((content) => {

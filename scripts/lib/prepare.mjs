@@ -36,17 +36,13 @@ export function buildWeb() {
   must(bin('vite'), ['build', '--logLevel', 'warn'], { cwd: join(root, 'packages', 'web') });
 }
 
-/** Starts the server and hands signals on; resolves when it ends. */
-export function serve(args, env = {}) {
-  const child = spawn(
-    process.execPath,
-    ['--import', 'tsx', join(root, 'packages/server/src/main.ts'), ...args],
-    {
-      cwd: root,
-      stdio: 'inherit',
-      env: { ...process.env, ...env },
-    },
-  );
+/** Starts the bundled server and hands signals on; ends with it. */
+export function serve(args, env = {}, flags = ['--enable-source-maps']) {
+  const child = spawn(process.execPath, [...flags, join(root, 'packages/server/dist/main.js'), ...args], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+  });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
   child.on('exit', (code) => process.exit(code ?? 0));
 }

@@ -78,7 +78,7 @@ if (isFresh && demo) {
 }
 
 const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
-const marketMain = join(root, 'packages/market/src/main.ts');
+const marketMain = join(root, 'packages/market/dist/main.js');
 const market =
   hasDemo && existsSync(marketMain)
     ? simulatedMarket(marketMain, Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1))
@@ -88,7 +88,7 @@ const now = async () => {
   const day = await store.today();
   return day === null ? new Date() : new Date(`${day}T12:00:00Z`);
 };
-const watch = watchOf(store, now);
+const watch = watchOf(store, now, new URL('./watch/worker.js', import.meta.url));
 const keeper = keeperOf({ store, now, onTaken: () => watch.request() });
 const openMarket = async () => {
   const { address } = market ?? {};

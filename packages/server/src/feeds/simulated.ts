@@ -29,7 +29,7 @@ export function simulatedMarket(main: string, port: number): SimulatedMarket {
     }
   };
   async function begin(day: string): Promise<void> {
-    const started = spawn(process.execPath, ['--import', 'tsx', main], {
+    const started = spawn(process.execPath, [main], {
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
       env: { ...process.env, RIPE_PICK_MARKET_PORT: String(port), RIPE_PICK_MARKET_DAY: day },
     });

@@ -1,7 +1,7 @@
 import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'libsql';
-import { Kysely, Migrator, SqliteDialect } from 'kysely';
+import { Kysely, Migrator, SqliteAdapter, SqliteDialect, type Migration } from 'kysely';
 import { MIGRATIONS } from './migrations.ts';
 import type { Tables } from './tables.ts';
 
@@ -21,11 +21,33 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
+/** SQLite changes tables within a transaction like anything else; Kysely is careful for all dialects of it and does not. */
+class AtomicAdapter extends SqliteAdapter {
+  override get supportsTransactionalDdl(): boolean {
+    return true;
+  }
+}
+class AtomicDialect extends SqliteDialect {
+  override createAdapter(): SqliteAdapter {
+    return new AtomicAdapter();
+  }
+}
+
+export interface OpenOptions {
+  readonly migrations?: Record<string, Migration>;
+  /** Called after each statement. */
+  readonly onStatement?: (sql: string) => void;
+}
+
 /**
  * Opens the file, creating it when missing, and brings it to the newest form. Before migrations run on a file that
- * already holds data, a copy is laid beside it.
+ * already holds data, a copy is laid beside it. All that are missing run in one transaction: a process that is killed
+ * in the middle leaves the file as it was.
  */
-export async function openDatabase(path: string): Promise<OpenDatabase> {
+export async function openDatabase(
+  path: string,
+  { migrations = MIGRATIONS, onStatement }: OpenOptions = {},
+): Promise<OpenDatabase> {
   if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true });
   const existed = path !== ':memory:' && existsSync(path);
   const connection = new Database(path) as Connection;
@@ -34,10 +56,13 @@ export async function openDatabase(path: string): Promise<OpenDatabase> {
   connection.exec('pragma foreign_keys = on');
   connection.exec('pragma busy_timeout = 5000');
   // The driver's type is wider than the few methods that the dialect calls.
-  const db = new Kysely<Tables>({ dialect: new SqliteDialect({ database: connection as never }) });
-  const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } });
+  const db = new Kysely<Tables>({
+    dialect: new AtomicDialect({ database: connection as never }),
+    ...(onStatement ? { log: ({ query }) => onStatement(query.sql) } : {}),
+  });
+  const migrator = new Migrator({ db, provider: { getMigrations: async () => migrations } });
   const pending = (await migrator.getMigrations()).filter((migration) => !migration.executedAt);
-  if (existed && pending.length > 0 && pending.length < Object.keys(MIGRATIONS).length) {
+  if (existed && pending.length > 0 && pending.length < Object.keys(migrations).length) {
     connection.exec('pragma wal_checkpoint(truncate)');
     copyFileSync(path, `${path}.before-${pending[0].name}`);
   }

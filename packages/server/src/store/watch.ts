@@ -84,15 +84,13 @@ export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly Logg
     await db
       .insertInto('forecasts')
       .values(
-        forecasts
-          .slice(at, at + 200)
-          .map((each) => ({
-            id: each.id,
-            made_on: each.madeOn,
-            by_day: each.by,
-            body: JSON.stringify(each),
-            judged: null,
-          })),
+        forecasts.slice(at, at + 200).map((each) => ({
+          id: each.id,
+          made_on: each.madeOn,
+          by_day: each.by,
+          body: JSON.stringify(each),
+          judged: null,
+        })),
       )
       .onConflict((c) => c.column('id').doNothing())
       .execute();

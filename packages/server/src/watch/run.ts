@@ -28,7 +28,8 @@ export function tellAt(moment: Date, quiet: Watching['quiet']): Date {
 /** Feeds that failed so often are told once. */
 const FAILURES_TOLD = 3;
 
-export function watchOf(store: Store, now: () => Promise<Date>): Watch {
+/** @param script the bundled `worker.ts`, which runs as a thread of its own */
+export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Watch {
   let worker: Worker | null = null;
   let running: Promise<void> | null = null;
   let isAskedAgain = false;
@@ -37,7 +38,7 @@ export function watchOf(store: Store, now: () => Promise<Date>): Watch {
   function thread(): Promise<Worker> {
     if (worker) return Promise.resolve(worker);
     return new Promise((resolve, reject) => {
-      const fresh = new Worker(new URL('./thread.mjs', import.meta.url), {
+      const fresh = new Worker(script, {
         workerData: { path: store.path },
       });
       fresh.unref();

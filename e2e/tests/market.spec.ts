@@ -1,0 +1,91 @@
+import type { Page } from '@playwright/test';
+import { demoFile, expect, expectAxeClean, test } from '../fixtures.ts';
+
+/* Prices taken in, corrected, and brought by the market’s clock: the database of these tests does not stay as it was. */
+
+const row = (page: Page, name: RegExp) => page.locator('button.row', { hasText: name });
+
+test('a wrong look is corrected where it stands, and that is taken back', async ({ clean: page }) => {
+  await page.goto('/ripeness');
+  await row(page, /Kestrand Mole T4-2M10/)
+    .first()
+    .click();
+  await page.getByText(/The \d+ looks behind it/).click();
+  await page.getByRole('button', { name: /Correct the look of 2026-11-19 12:00 at Pennywharf/ }).click();
+  await page.getByLabel('Price as it was').fill('55.5');
+  await page.getByRole('button', { name: 'It was this price' }).click();
+  const line = page.getByRole('row', { name: /2026-11-19 12:00 Pennywharf/ });
+  await expect(line).toContainText('€55.50');
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(line).not.toContainText('€55.50');
+});
+
+test('prices are pasted, looked at, and only then taken; a reload loses nothing typed', async ({
+  clean: page,
+}) => {
+  await page.goto('/prices-in');
+  const text = page.getByLabel('Prices as text');
+  const part = (demoFile('catalogue.json').parts as { maker: string; name: string; slot: string }[]).find(
+    (each) => each.slot === 'cooler',
+  );
+  await text.fill(
+    `name,price,currency\n${part?.maker} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`,
+  );
+  await page.reload();
+  await expect(text).toHaveValue(/Something unknown/);
+  await page.locator('.n-select[aria-label="From which shop"]').click();
+  await page.getByText('Pennywharf (EUR)', { exact: true }).click();
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText(/Read as a table: 2 prices, 1 that cannot be taken/)).toBeVisible();
+  await expect(page.getByText(/row 4.*can be read in 2 ways/)).toBeVisible();
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'Take 1 price in' }).click();
+  await expect(page.getByText(/1 price taken in/)).toBeVisible();
+  await expect(text).toHaveValue('');
+});
+
+test('the source of a page is read as data, and its scripts are not run', async ({ clean: page }) => {
+  await page.goto('/prices-in');
+  const part = (demoFile('catalogue.json').parts as { gtin?: string; maker: string; name: string }[]).find(
+    (each) => each.gtin,
+  );
+  await page
+    .getByLabel('Prices as text')
+    .fill(
+      `<html><body onload="document.title='ran'"><script>document.title='ran'</script><script type="application/ld+json">{"@type":"Product","name":"called otherwise","gtin13":"${part?.gtin}","offers":{"@type":"Offer","price":"99.00","priceCurrency":"EUR"}}</script></body></html>`,
+    );
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText('Read as the source of a page: 1 price')).toBeVisible();
+  await expect(page.getByText('by item number')).toBeVisible();
+  await expect(page).toHaveTitle(/Prices in/);
+});
+
+test('the market’s clock goes on, prices come in, totals and alerts follow; a fault is shown and mended', async ({
+  page,
+}) => {
+  await page.goto('/prices-in');
+  await expect(page.getByText('2026-11-20', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'A week on' }).click();
+  await expect(page.getByText('2026-11-27', { exact: true })).toBeVisible();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Boltbarrow, feed' })).toContainText(
+    /fetched.*\d+ prices/,
+  );
+  await page.goto('/ripeness');
+  await expect(page.getByRole('region', { name: 'Alerts' }).getByRole('listitem').first()).toBeVisible();
+  await expect(page.getByRole('img', { name: /First idea: €.* to €/ })).toBeVisible();
+  const atom = await (await page.request.get('/alerts.atom')).text();
+  expect(atom).toContain('<entry>');
+  // A month of trouble in a day: the shop answers with errors.
+  await page.goto('/prices-in');
+  await page.locator('.n-select[aria-label="It"]').click();
+  await page.getByText('answers with errors', { exact: true }).click();
+  await page.getByRole('button', { name: 'A day on' }).click();
+  const source = page.getByRole('listitem').filter({ hasText: 'Pennywharf, price list' });
+  await expect(source).toContainText('The other side answered 500');
+  await expect(source).toContainText('last good 2026-11-27');
+  await page.locator('.n-select[aria-label="It"]').click();
+  await page.getByText('works', { exact: true }).click();
+  await page.getByRole('button', { name: 'A day on' }).click();
+  await expect(source).not.toContainText('answered 500');
+  await expect(page.getByText('2026-11-29', { exact: true })).toBeVisible();
+});
