@@ -11,7 +11,7 @@ import { briefFileSchema, briefOf, briefSchema, buildFileSchema, watchKeptSchema
 import { drawsFrom } from '@ripe-pick/core/prices';
 import { dayNumber } from '@ripe-pick/core/units';
 import { makeCatalogue } from '@ripe-pick/demo/make';
-import { openStore } from '../packages/server/src/store/index.ts';
+import { manualSource, openStore } from '../packages/server/src/store/index.ts';
 import { root } from './with-app.ts';
 
 const DAYS = 730;
@@ -73,13 +73,13 @@ const runs = catalogue.offers.flatMap(({ id, part, shop, priceMinor }) => {
   }
   return out;
 });
-await store.importRuns(runs, 'two years');
-const { looks } = await store.history({
+await store.importRuns(runs, manualSource('two years'));
+const { observations } = await store.history({
   offers: catalogue.offers.map((offer) => offer.id),
   parts: [],
   pool: 0,
 });
-console.log(`${catalogue.offers.length} offers, ${looks.toLocaleString('en')} looks`);
+console.log(`${catalogue.offers.length} offers, ${observations.toLocaleString('en')} looks`);
 
 const start = performance.now();
 await store.takeIn(
@@ -92,12 +92,12 @@ await store.takeIn(
     price: n % 9 === 0 ? priceMinor + 100 : priceMinor,
     stock: null,
   })),
-  'today',
+  manualSource('today'),
 );
 console.log(`a day’s prices taken in: ${Math.round(performance.now() - start)} ms (bar 2,000)`);
 await store.close();
 console.log(
-  `the file: ${(statSync(path).size / 1e6).toFixed(0)} MB, ${(statSync(path).size / looks).toFixed(1)} bytes a look`,
+  `the file: ${(statSync(path).size / 1e6).toFixed(0)} MB, ${(statSync(path).size / observations).toFixed(1)} bytes a look`,
 );
 
 const address = 'http://127.0.0.1:4680';

@@ -6,6 +6,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { buildNode } from './lib/bundle.mjs';
 import { bin, buildWeb, ensureChromium, ensureInstalled, root } from './lib/prepare.mjs';
 
 ensureInstalled();
@@ -79,6 +80,7 @@ suite(
   }),
 );
 
+await buildNode();
 buildWeb();
 const browserReport = join(folder, 'browser.json');
 suite(

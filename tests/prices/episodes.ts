@@ -1,10 +1,17 @@
-import { drawsFrom, pooledPrior, seedOf, type Draws, type Look, type Prior } from '@ripe-pick/core/prices';
+import {
+  drawsFrom,
+  pooledPrior,
+  seedOf,
+  type Draws,
+  type Observation,
+  type Prior,
+} from '@ripe-pick/core/prices';
 import { run, type Machine, type World } from './worlds.ts';
 
 /** A question: what was seen up to day 0, and the days until the part is needed. Prices as they then came. */
 export interface Episode {
   readonly id: string;
-  readonly looks: readonly Look[];
+  readonly observations: readonly Observation[];
   /** Prices on days 0 to `days`; Infinity when not for sale. Day 0 is for sale. */
   readonly ahead: readonly number[];
   readonly days: number;
@@ -21,13 +28,13 @@ const POOL = 40;
 const POOL_DAYS = 90;
 
 const toCents = (price: number) => (price === Infinity ? Infinity : Math.round(price * 100));
-const toLook = (price: number, day: number): Look => ({
+const toLook = (price: number, day: number): Observation => ({
   day,
   price: price === Infinity ? null : Math.round(price * 100),
 });
 
 /** `n` looks that end on day 0: each day, now and then, or with a hole of three weeks. */
-export function seenOf(prices: readonly number[], n: number, draws: Draws): Look[] {
+export function seenOf(prices: readonly number[], n: number, draws: Draws): Observation[] {
   const pattern = Math.floor(3 * draws.uniform());
   const days: number[] = [];
   let day = 0;
@@ -56,14 +63,14 @@ export function episodesOf(world: World, seed: number, count: number): Episode[]
     const days = HORIZONS[episodes.length % HORIZONS.length];
     const now = prices[prices.length - 1];
     if (now === Infinity) continue;
-    const looks = seenOf(prices, LENGTHS[Math.floor(LENGTHS.length * draws.uniform())], draws);
+    const observations = seenOf(prices, LENGTHS[Math.floor(LENGTHS.length * draws.uniform())], draws);
     const states = [machine.copy()];
     const ahead = [toCents(now)];
     for (let day = 1; day <= days; day++) {
       ahead.push(toCents(machine.next(draws)));
       states.push(machine.copy());
     }
-    episodes.push({ id: `${seed}-${i}`, looks, ahead, days, prior, states });
+    episodes.push({ id: `${seed}-${i}`, observations, ahead, days, prior, states });
   }
   return episodes;
 }
@@ -82,7 +89,7 @@ export function windowsOf(closes: readonly number[], count: number, seed: number
     });
     return {
       id: `real-${i}`,
-      looks: closes.slice(at - n + 1, at + 1).map((price, k) => toLook(price, k - n + 1)),
+      observations: closes.slice(at - n + 1, at + 1).map((price, k) => toLook(price, k - n + 1)),
       ahead: closes.slice(at, at + days + 1).map((price) => Math.round(price * 100)),
       days,
       prior: pooledPrior(pool, 0),

@@ -16,9 +16,9 @@ import { FAULTS, serveMarket, type Served } from '@ripe-pick/market/serve';
 import { Parser } from 'htmlparser2';
 import ICAL from 'ical.js';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createApp } from '../../packages/server/src/app.ts';
+import { appFor } from '../../packages/server/src/test/app.ts';
 import { loadDemoPrices } from '../../packages/server/src/demo.ts';
-import { keeperOf, type Keeper } from '../../packages/server/src/feeds/keeper.ts';
+import { schedulerFor, type Scheduler } from '../../packages/server/src/feeds/scheduler.ts';
 import { openStore, type Store } from '../../packages/server/src/store/index.ts';
 import { look } from '../../packages/server/src/watch/look.ts';
 import { tellAt } from '../../packages/server/src/watch/run.ts';
@@ -38,7 +38,7 @@ const demo = {
 
 let folder: string;
 let store: Store;
-let keeper: Keeper;
+let scheduler: Scheduler;
 let served: Served;
 let base: string;
 beforeEach(async () => {
@@ -50,10 +50,15 @@ beforeEach(async () => {
   base = `http://127.0.0.1:${(served.server.address() as AddressInfo).port}`;
   // The past is only there where it is asked for: it takes its time.
   await loadDemoPrices(store, { ...demo, prices: undefined }, base);
-  keeper = keeperOf({ store, now, onTaken: () => {}, limits: { timeoutMs: 1500, maxBytes: 12_000_000 } });
+  scheduler = schedulerFor({
+    store,
+    now,
+    onTaken: () => {},
+    limits: { timeoutMs: 1500, maxBytes: 12_000_000 },
+  });
 });
 afterEach(async () => {
-  await keeper.stop();
+  await scheduler.stop();
   served.server.closeAllConnections();
   served.server.close();
   await store.close();
@@ -63,7 +68,7 @@ const now = async () => new Date(`${(await store.today()) ?? file.day}T12:00:00Z
 async function dayOn(day: string): Promise<void> {
   served.setDay(day);
   await store.setToday(day);
-  await keeper.run((await store.feeds()).map(({ feed }) => feed.id));
+  await scheduler.run((await store.feeds()).map(({ feed }) => feed.id));
 }
 const pages = ['pennywharf', 'boltbarrow', 'cobblegate', 'lanternhouse', 'skarvholm'] as const;
 
@@ -137,13 +142,13 @@ describe('the app reads the market', () => {
       await dayOn('2026-11-21');
       const all = (await store.catalogue()).offers;
       const before = (await store.history({ offers: all.map((offer) => offer.id), parts: [], pool: 0 }))
-        .looks;
+        .observations;
       // One list is enough to wait for a slow shop.
       const ids = ['market-pennywharf', 'page-kestrand-ember-370-duo'];
       served.setFault(fault);
       served.setDay('2026-11-22');
       await store.setToday('2026-11-22');
-      await keeper.run(ids);
+      await scheduler.run(ids);
       const states = (await store.feeds())
         .filter(({ feed }) => ids.includes(feed.id))
         .map(({ state }) => state);
@@ -155,8 +160,12 @@ describe('the app reads the market', () => {
         expect(states[0].result).toBe('failed');
         // A page that has not changed says so before it can break.
         expect(['failed', 'unchanged']).toContain(states[1].result);
-        const { looks } = await store.history({ offers: all.map((offer) => offer.id), parts: [], pool: 0 });
-        expect(looks - before).toBe(states[1].result === 'unchanged' ? 1 : 0);
+        const { observations } = await store.history({
+          offers: all.map((offer) => offer.id),
+          parts: [],
+          pool: 0,
+        });
+        expect(observations - before).toBe(states[1].result === 'unchanged' ? 1 : 0);
       }
       // No price that the market never asked: neither yesterday’s nor today’s.
       for (const offer of offers.filter((each) => each.shop === 'pennywharf')) {
@@ -248,14 +257,7 @@ describe('the watch', () => {
         text: '',
       },
     ]);
-    const never = { request: () => {}, idle: async () => {}, isRunning: () => false, stop: async () => {} };
-    const app = createApp({
-      store,
-      version: '0',
-      demo: null,
-      webFolder: null,
-      prices: { keeper, watch: never, market: null, now },
-    });
+    const app = appFor(store, { scheduler, now });
     const get = async (path: string) =>
       (await app.request(path, { headers: { host: '127.0.0.1:4640' } })).text();
     const atom = await get('/alerts.atom');

@@ -7,7 +7,7 @@ import {
   chanceOf,
   pooledPrior,
   seedOf,
-  type Look,
+  type Observation,
 } from '@ripe-pick/core/prices';
 import type { Stated } from './score.ts';
 import { home, run } from './worlds.ts';
@@ -22,7 +22,7 @@ export function fourShops(
 ): { readonly perOffer: Stated[]; readonly merged: Stated[] } {
   const cents = (price: number) => (price === Infinity ? null : Math.round(price * 100));
   const pool = Array.from({ length: 40 }, (_, i) =>
-    run(home, seedOf('shops', seed, i), 90).prices.map((price, day): Look => ({
+    run(home, seedOf('shops', seed, i), 90).prices.map((price, day): Observation => ({
       day: day - 89,
       price: cents(price),
     })),
@@ -48,9 +48,11 @@ export function fourShops(
     const least = Math.min(...best.slice(90, 90 + days));
     const wish = { days, paths: 600, today: 0, seasons: [], launches: [] };
     const futuresOf = (prices: readonly number[], seed: number) => {
-      const looks = prices.slice(0, 90).map((price, day): Look => ({ day: day - 89, price: cents(price) }));
-      const fit = fitted(looks, 0, prior);
-      return fit ? pathsOf(fit, prior, { ...wish, seed, isOut: looks[89].price === null }) : null;
+      const observations = prices
+        .slice(0, 90)
+        .map((price, day): Observation => ({ day: day - 89, price: cents(price) }));
+      const fit = fitted(observations, 0, prior);
+      return fit ? pathsOf(fit, prior, { ...wish, seed, isOut: observations[89].price === null }) : null;
     };
     const each = leastOf(shops.flatMap((prices, k) => futuresOf(prices, seedOf(seed, i, k)) ?? []));
     const one = futuresOf(best, seedOf(seed, i));
@@ -68,14 +70,14 @@ export function fourShops(
 export function jitter(count: number): number {
   let sum = 0;
   for (let i = 0; i < count; i++) {
-    const looks = run(home, seedOf('jitter', i), 180).prices.map((price, day): Look => ({
+    const observations = run(home, seedOf('jitter', i), 180).prices.map((price, day): Observation => ({
       day: day - 179,
       price: price === Infinity ? null : Math.round(price * 100),
     }));
-    const now = looks[179].price;
+    const now = observations[179].price;
     if (now === null) continue;
     const prior = pooledPrior([], 0);
-    const fit = fitted(looks, 0, prior);
+    const fit = fitted(observations, 0, prior);
     if (!fit) continue;
     const [a, b] = [1, 2].map(
       (seed) =>

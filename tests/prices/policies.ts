@@ -1,13 +1,21 @@
-import { drawsFrom, fitted, pathsOf, planOf, seedOf, type Look, type Paths } from '@ripe-pick/core/prices';
+import {
+  drawsFrom,
+  fitted,
+  pathsOf,
+  planOf,
+  seedOf,
+  type Observation,
+  type Paths,
+} from '@ripe-pick/core/prices';
 import type { Episode } from './episodes.ts';
 
 /** Waiting cost as a share of the first price, per day. */
 export type WaitShare = 0 | 0.001 | 0.003;
 
 /** What not being able to buy on the last day costs: 1.05 times the median of the last 30 days. */
-export function fallbackOf(looks: readonly Look[], today: number): number {
-  const prices = looks
-    .filter((look): look is Look & { price: number } => look.price !== null && look.day > today - 30)
+export function fallbackOf(observations: readonly Observation[], today: number): number {
+  const prices = observations
+    .filter((look): look is Observation & { price: number } => look.price !== null && look.day > today - 30)
     .map((look) => look.price)
     .sort((a, b) => a - b);
   return 1.05 * (prices[Math.floor(prices.length / 2)] ?? 0);
@@ -17,17 +25,17 @@ export function fallbackOf(looks: readonly Look[], today: number): number {
 function follow(
   episode: Episode,
   wait: WaitShare,
-  takes: (day: number, price: number, looks: readonly Look[]) => boolean,
+  takes: (day: number, price: number, observations: readonly Observation[]) => boolean,
 ): number {
-  const looks: Look[] = [...episode.looks];
+  const observations: Observation[] = [...episode.observations];
   const perDay = wait * episode.ahead[0];
   for (let day = 0; day <= episode.days; day++) {
     const price = episode.ahead[day];
-    if (day > 0) looks.push({ day, price: price === Infinity ? null : price });
+    if (day > 0) observations.push({ day, price: price === Infinity ? null : price });
     const isLast = day === episode.days;
     if (price === Infinity) {
-      if (isLast) return fallbackOf(episode.looks, 0) + perDay * day;
-    } else if (isLast || takes(day, price, looks)) return price + perDay * day;
+      if (isLast) return fallbackOf(episode.observations, 0) + perDay * day;
+    } else if (isLast || takes(day, price, observations)) return price + perDay * day;
   }
   throw new Error('a rule ends on the last day at the latest');
 }
@@ -41,18 +49,21 @@ export function clairvoyant(episode: Episode, wait: WaitShare): number {
 export const buyNow = (episode: Episode): number => episode.ahead[0];
 export const deadline = (episode: Episode, wait: WaitShare) => follow(episode, wait, () => false);
 
-const known = (looks: readonly Look[]) => looks.flatMap((look) => (look.price === null ? [] : [look.price]));
+const known = (observations: readonly Observation[]) =>
+  observations.flatMap((look) => (look.price === null ? [] : [look.price]));
 const sorted = (values: number[]) => values.sort((a, b) => a - b);
 /** First price a tenth below the median of all that was seen before. */
 export const off10 = (episode: Episode, wait: WaitShare) =>
-  follow(episode, wait, (_, price, looks) => {
-    const all = sorted(known(looks.slice(0, -1).length > 0 ? looks.slice(0, -1) : looks));
+  follow(episode, wait, (_, price, observations) => {
+    const all = sorted(
+      known(observations.slice(0, -1).length > 0 ? observations.slice(0, -1) : observations),
+    );
     return price <= 0.9 * all[Math.floor(all.length / 2)];
   });
 /** First price at or below the tenth percentile of what was seen. */
 export const p10 = (episode: Episode, wait: WaitShare) =>
-  follow(episode, wait, (_, price, looks) => {
-    const all = sorted(known(looks));
+  follow(episode, wait, (_, price, observations) => {
+    const all = sorted(known(observations));
     return price <= all[Math.floor(0.1 * (all.length - 1))];
   });
 /** First price at or below the least of the last 30 days. */
@@ -60,7 +71,8 @@ export const min30 = (episode: Episode, wait: WaitShare) =>
   follow(
     episode,
     wait,
-    (day, price, looks) => price <= Math.min(...known(looks.filter((look) => look.day > day - 30))),
+    (day, price, observations) =>
+      price <= Math.min(...known(observations.filter((look) => look.day > day - 30))),
   );
 
 /** The model, planning anew with each new price and every fourth day at least. */
@@ -69,9 +81,9 @@ export function model(episode: Episode, wait: WaitShare, paths = 400): number {
   let last = NaN;
   let isBuy = false;
   let curve: Float64Array | null = null;
-  return follow(episode, wait, (day, price, looks) => {
+  return follow(episode, wait, (day, price, observations) => {
     if (price === last && day - planned < 4 && curve) return price <= curve[day - planned - 1];
-    const plan = planAt(episode, wait, looks, day, paths);
+    const plan = planAt(episode, wait, observations, day, paths);
     planned = day;
     last = price;
     curve = plan.curve;
@@ -82,12 +94,12 @@ export function model(episode: Episode, wait: WaitShare, paths = 400): number {
 
 export function futures(
   episode: Episode,
-  looks: readonly Look[],
+  observations: readonly Observation[],
   day: number,
   paths: number,
   seed = 0,
 ): Paths {
-  const fit = fitted(looks, day, episode.prior);
+  const fit = fitted(observations, day, episode.prior);
   if (!fit) throw new Error('an episode has a price on its first day');
   return pathsOf(fit, episode.prior, {
     days: episode.days - day,
@@ -102,14 +114,14 @@ export function futures(
 export function planAt(
   episode: Episode,
   wait: WaitShare,
-  looks: readonly Look[],
+  observations: readonly Observation[],
   day: number,
   paths: number,
   seed = 0,
 ) {
-  return planOf(futures(episode, looks, day, paths, seed), {
-    now: looks[looks.length - 1].price,
-    fallback: fallbackOf(looks, day),
+  return planOf(futures(episode, observations, day, paths, seed), {
+    now: observations[observations.length - 1].price,
+    fallback: fallbackOf(observations, day),
     waitPerDay: wait * episode.ahead[0],
   });
 }
@@ -130,7 +142,7 @@ export function knowing(episode: Episode, wait: WaitShare, paths = 400): number 
     }
     const plan = planOf(
       { days, paths, prices },
-      { now: price, fallback: fallbackOf(episode.looks, 0), waitPerDay: wait * episode.ahead[0] },
+      { now: price, fallback: fallbackOf(episode.observations, 0), waitPerDay: wait * episode.ahead[0] },
     );
     planned = day;
     last = price;

@@ -91,10 +91,10 @@ export function forecastsOf(episodes: readonly Episode[], paths = 1000) {
   let savingStated = 0;
   let savingCame = 0;
   for (const episode of episodes) {
-    const { looks, ahead, days } = episode;
+    const { observations, ahead, days } = episode;
     const now = ahead[0];
-    const all = futures(episode, looks, 0, paths);
-    const plan = planAt(episode, 0, looks, 0, paths);
+    const all = futures(episode, observations, 0, paths);
+    const plan = planAt(episode, 0, observations, 0, paths);
     const after = ahead.slice(1);
     const least = Math.min(...after);
     for (const share of THRESHOLDS)

@@ -61,14 +61,14 @@ describe('what is stated', () => {
 
 describe('looking back on a history', () => {
   const prices = run(home, 31, 150).prices;
-  const looks = prices.map((price, day) => ({
+  const observations = prices.map((price, day) => ({
     day: day - 149,
     price: price === Infinity ? null : Math.round(price * 100),
   }));
   const part = {
     id: 'p',
     kind: null,
-    offers: [{ id: 'o', kind: 'shop' as const, looks, rate: 1, extraMinor: 0, off: [] }],
+    offers: [{ id: 'o', kind: 'shop' as const, observations, rate: 1, extraMinor: 0, off: [] }],
   };
   const wish = { today: 0, days: 21, every: 14, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
   const finish = (search: ReturnType<typeof backtest>): BacktestRow[] => {
@@ -79,7 +79,7 @@ describe('looking back on a history', () => {
   const rows = finish(backtest([part], wish));
   it('gives foresight its due: nothing pays less, and every price was really seen', () => {
     expect(rows.length).toBeGreaterThan(5);
-    const seen = new Set(looks.map((look) => look.price));
+    const seen = new Set(observations.map((look) => look.price));
     for (const row of rows) {
       for (const paid of [row.atOnce, row.advised, row.tenthOff])
         expect(paid).toBeGreaterThanOrEqual(row.foresight);
@@ -89,8 +89,8 @@ describe('looking back on a history', () => {
     expect(summary.couldSave).toBeGreaterThanOrEqual(summary.saved);
   });
   it('knows nothing of the future: other prices after a start change no advice before them', () => {
-    const cut = looks.map((look) => (look.day > -60 ? { ...look, price: 99_999 } : look));
-    const again = finish(backtest([{ ...part, offers: [{ ...part.offers[0], looks: cut }] }], wish));
+    const cut = observations.map((look) => (look.day > -60 ? { ...look, price: 99_999 } : look));
+    const again = finish(backtest([{ ...part, offers: [{ ...part.offers[0], observations: cut }] }], wish));
     rows
       .filter((row) => row.start + 21 < -60)
       .forEach((row) => expect(again.find((each) => each.start === row.start)).toEqual(row));

@@ -1,4 +1,12 @@
-import { fitted, pathsOf, planOf, pooledPrior, seedOf, standingOf, type Look } from '@ripe-pick/core/prices';
+import {
+  fitted,
+  pathsOf,
+  planOf,
+  pooledPrior,
+  seedOf,
+  standingOf,
+  type Observation,
+} from '@ripe-pick/core/prices';
 import { episodesOf, seenOf, windowsOf, type Episode } from './episodes.ts';
 import { fourShops, jitter } from './part-level.ts';
 import { knowing } from './policies.ts';
@@ -190,13 +198,13 @@ export function standingSection(each: number): Section {
     let count = 0;
     for (let i = 0; count < each; i++) {
       const { prices, draws } = run(home, seedOf('standing', n, i), 90);
-      const looks = prices.map((price, day): Look => ({
+      const observations = prices.map((price, day): Observation => ({
         day: day - 89,
         price: price === Infinity ? null : Math.round(price * 100),
       }));
-      const now = looks[89].price;
+      const now = observations[89].price;
       if (now === null) continue;
-      const truth = looks.flatMap((look) => look.price ?? []);
+      const truth = observations.flatMap((look) => look.price ?? []);
       const share =
         truth.reduce(
           (sum, price) => sum + (Math.abs(price / now - 1) <= 0.002 ? 0.5 : price < now ? 1 : 0),
@@ -242,17 +250,17 @@ export function partSection(count: number): Section {
 export function speedSection(offers: number): Section {
   const prior = pooledPrior([], 0);
   const all = Array.from({ length: offers }, (_, i) =>
-    run(home, seedOf('speed', i), 180).prices.map((price, day): Look => ({
+    run(home, seedOf('speed', i), 180).prices.map((price, day): Observation => ({
       day: day - 179,
       price: price === Infinity ? null : Math.round(price * 100),
     })),
   );
   const each: number[] = [];
   const start = performance.now();
-  for (const [i, looks] of all.entries()) {
+  for (const [i, observations] of all.entries()) {
     const from = performance.now();
-    const fit = fitted(looks, 0, prior);
-    const now = looks.at(-1)?.price ?? null;
+    const fit = fitted(observations, 0, prior);
+    const now = observations.at(-1)?.price ?? null;
     if (fit)
       planOf(pathsOf(fit, prior, { days: 60, paths: 1000, today: 0, seed: i, seasons: [], launches: [] }), {
         now,

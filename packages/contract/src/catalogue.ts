@@ -1,6 +1,7 @@
 import { FIT_DEFAULTS } from '@ripe-pick/core/fit';
 import { GRADES, PRESETS, type Catalogue } from '@ripe-pick/core/parts';
 import { z } from 'zod';
+import { today as localToday } from './local-day.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
@@ -167,13 +168,10 @@ export const catalogueFileSchema = z.strictObject({
 
 export type CatalogueFile = z.infer<typeof catalogueFileSchema>;
 
-/** The real day, where nothing else says what today is. */
-export const realDay = (): string => new Date().toISOString().slice(0, 10);
-
 /** The catalogue without the file's own fields, as the core takes it. `day` is today unless the file has its own. */
 export function catalogueOf(
   { parts, shops, offers, deals, currencyRates, frameModel, today }: CatalogueFile,
-  day = realDay(),
+  day = localToday(),
 ): Catalogue {
   return { parts, shops, offers, deals, currencyRates, frameModel, today: today ?? day };
 }

@@ -11,7 +11,6 @@ export {
 export {
   catalogueFileSchema,
   catalogueOf,
-  realDay,
   frameModelSchema,
   gameSchema,
   CONDITIONS,
@@ -65,6 +64,8 @@ export {
   type StoredStep,
   type Workspace,
 } from './workspace.ts';
+export { withDeal, withGame, withoutDeal, withoutPart, withPart, withShop } from './catalogue-edits.ts';
+export { dailyPrices, dayOfMinute, dayOfMoment, minuteOfMoment, noonOf, today } from './local-day.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
 export { MOST_RECORDS, recordSchema, recordsSchema } from './records.ts';
 export {
@@ -89,6 +90,7 @@ export {
   type NewAlertText,
   ALERT_KINDS,
   ALERTS_PATH,
+  PRICES_PATH,
   alertSchema,
   eventSchema,
   feedSchema,

@@ -92,6 +92,8 @@ export const takenSchema = z.strictObject({
   changed: z.int().min(0),
   newOffers: z.int().min(0),
   repeated: z.int().min(0),
+  /** Rows of parts that are sold out where they were never on offer. */
+  skipped: z.int().min(0),
 });
 export type Taken = z.infer<typeof takenSchema>;
 
@@ -110,7 +112,7 @@ export type Series = z.infer<typeof seriesSchema>;
 export const historyAnswerSchema = z.strictObject({
   sources: z.array(z.string()),
   series: z.array(seriesSchema),
-  looks: z.int().min(0),
+  observations: z.int().min(0),
   offers: z.int().min(0),
 });
 
@@ -320,6 +322,7 @@ export const marketSchema = z.strictObject({
 });
 
 export const ALERTS_PATH = '/alerts.atom';
+export const PRICES_PATH = '/prices.csv';
 
 /** A forecast as it was stated, and how it came out; see docs/models/prices.md. */
 export const loggedForecastSchema = z.strictObject({

@@ -3,10 +3,11 @@ import { join } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
 import { Hono } from 'hono';
 import { ApiError, errorResponse } from './routes/errors.ts';
-import { apiRoutes, type ApiOptions } from './routes/api.ts';
+import { apiRoutes } from './routes/api.ts';
+import type { ServerContext } from './routes/context.ts';
 import { headers, sameMachine } from './security.ts';
 
-export interface AppOptions extends ApiOptions {
+export interface AppOptions extends ServerContext {
   /** Folder of the built web app; null to serve the API alone. */
   readonly webFolder: string | null;
 }

@@ -10,7 +10,7 @@ import {
 } from '@ripe-pick/contract';
 import ICAL from 'ical.js';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createApp } from './app.ts';
+import { appFor } from './test/app.ts';
 import { openStore, type Store } from './store/index.ts';
 
 const text = (name: string) => readFileSync(new URL(`../../demo/files/${name}`, import.meta.url), 'utf8');
@@ -18,12 +18,12 @@ const demo = catalogueFileSchema.parse(JSON.parse(text('catalogue.json')));
 const buying = buyingSchema.parse(JSON.parse(text('buying.json')));
 let folder: string;
 let store: Store;
-let app: ReturnType<typeof createApp>;
+let app: ReturnType<typeof appFor>;
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ripe-pick-buying-'));
   store = await openStore(join(folder, 'data', 'test.sqlite'));
-  app = createApp({ store, version: '0', demo: null, webFolder: null });
+  app = appFor(store);
   await store.replaceCatalogue(demo);
 });
 afterEach(async () => {

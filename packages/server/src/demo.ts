@@ -1,7 +1,14 @@
-import { feedSchema, feedStateSchema, MINUTES_A_DAY, type Feed } from '@ripe-pick/contract';
-import { addDays, dayNumber } from '@ripe-pick/core/units';
+import {
+  feedSchema,
+  feedStateSchema,
+  MINUTES_A_DAY,
+  minuteOfMoment,
+  noonOf,
+  type Feed,
+} from '@ripe-pick/contract';
+import { addDays } from '@ripe-pick/core/units';
 import { z } from 'zod';
-import type { Store } from './store/index.ts';
+import { manualSource, type Store } from './store/index.ts';
 import type { DemoFiles } from './transfer/index.ts';
 
 const whole = z.coerce.number().int();
@@ -11,7 +18,6 @@ const rowSchema = z.tuple([
   whole,
   z.union([z.literal('').transform(() => null), whole.positive()]),
 ]);
-const NOON = MINUTES_A_DAY / 2;
 
 /** The shops’ own lists and feeds, and the pages of a few articles: each read by the very reader that reads pages from outside. */
 function demoFeeds(address: string): Feed[] {
@@ -52,7 +58,7 @@ export async function loadDemoPrices(
   if (text && today) {
     const byId = new Map(offers.map((offer) => [offer.id, offer]));
     const currencies = new Map(shops.map((shop) => [shop.id, shop.currency]));
-    const day0 = dayNumber(today) * MINUTES_A_DAY + NOON;
+    const day0 = minuteOfMoment(noonOf(today));
     const runs = text
       .trim()
       .split('\n')
@@ -73,7 +79,7 @@ export async function loadDemoPrices(
           },
         ];
       });
-    await store.importRuns(runs, 'demo history');
+    await store.importRuns(runs, manualSource('demo history'));
   }
   if (marketAddress)
     for (const feed of demoFeeds(marketAddress))

@@ -9,9 +9,11 @@ import {
   briefSchema,
   buildFileSchema,
   buyingSchema,
+  noonOf,
+  today,
   watchKeptSchema,
 } from '@ripe-pick/contract';
-import { keeperOf } from './feeds/keeper.ts';
+import { schedulerFor } from './feeds/scheduler.ts';
 import { simulatedMarket } from './feeds/simulated.ts';
 import { createApp } from './app.ts';
 import { loadDemoPrices } from './demo.ts';
@@ -86,14 +88,14 @@ const market =
 /** A catalogue with a day of its own lives on that day: prices seen there were seen then. */
 const now = async () => {
   const day = await store.today();
-  return day === null ? new Date() : new Date(`${day}T12:00:00Z`);
+  return day === null ? new Date() : noonOf(day);
 };
 const watch = watchOf(store, now, new URL('./watch/worker.js', import.meta.url));
-const keeper = keeperOf({ store, now, onTaken: () => watch.request() });
+const scheduler = schedulerFor({ store, now, onTaken: () => watch.request() });
 const openMarket = async () => {
   const { address } = market ?? {};
   if (market && address && (await store.feeds()).some(({ feed }) => feed.url.startsWith(`${address}/`)))
-    await market.open((await store.today()) ?? new Date().toISOString().slice(0, 10));
+    await market.open((await store.today()) ?? today());
 };
 const onDemo = async () => {
   if (!demo) return;
@@ -109,14 +111,17 @@ const app = createApp({
   version,
   demo,
   webFolder: join(root, 'packages/web/dist'),
-  prices: { keeper, watch, market, now },
+  scheduler,
+  watch,
+  market,
+  now,
   onDemo,
 });
 const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
   console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
-  keeper.start();
+  scheduler.start();
   // What fell due while nothing ran is fetched now.
-  void keeper.runDue();
+  void scheduler.runDue();
 });
 server.on('error', (error: NodeJS.ErrnoException) => {
   console.error(
@@ -128,7 +133,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 const stop = () => {
   server.close();
   market?.close();
-  void Promise.all([keeper.stop(), watch.stop()])
+  void Promise.all([scheduler.stop(), watch.stop()])
     .then(() => store.close())
     .then(() => process.exit(0));
 };

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { catalogueFileSchema } from '@ripe-pick/contract';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { createApp } from './app.ts';
+import { appFor } from './test/app.ts';
 import { openStore, type Store } from './store/index.ts';
 import { readBrief, readBuild, readCatalogue, readJson } from './transfer/index.ts';
 
@@ -11,20 +11,17 @@ const text = (name: string) => readFileSync(new URL(`../../demo/files/${name}`, 
 const HOST = { host: '127.0.0.1:4640' };
 let folder: string;
 let store: Store;
-let app: ReturnType<typeof createApp>;
+let app: ReturnType<typeof appFor>;
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ripe-pick-server-'));
   store = await openStore(join(folder, 'data', 'test.sqlite'));
-  app = createApp({
-    store,
-    version: '0',
+  app = appFor(store, {
     demo: {
       catalogue: () => text('catalogue.json'),
       records: () => text('records.csv'),
       bench: () => text('bench.json'),
     },
-    webFolder: null,
   });
 });
 afterEach(async () => {
@@ -283,7 +280,7 @@ describe('the web app’s files', () => {
     writeFileSync(join(web, 'index.html'), '<!doctype html><title>Ripe Pick</title>');
     writeFileSync(join(web, 'assets', 'app-1.js'), 'export {};');
     writeFileSync(join(folder, 'secret.txt'), 'not for the page');
-    return createApp({ store, version: '0', demo: null, webFolder: web });
+    return appFor(store, { webFolder: web });
   };
   const get = (path: string) => served().request(path, { headers: HOST });
   it.each(['/', '/picks', '/brief', '/some/other/place'])(

@@ -82,3 +82,50 @@ export function deadlinesOf(
     });
   return out.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
 }
+
+/** What a calendar shows of a workspace. */
+interface CalendarSource {
+  readonly slips: readonly Slip[];
+  readonly orders: readonly Order[];
+  readonly brief: { readonly name: string; readonly dates: { readonly readyBy: string | null } };
+  readonly events: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly from: string;
+    readonly to: string;
+  }[];
+}
+
+interface CalendarAlert {
+  readonly serial: number;
+  readonly day: string;
+  readonly title: string;
+  readonly text: string;
+}
+
+/** Deadlines, price events and alerts as days of one calendar; of no workspace, the alerts alone. */
+export function calendarDays(workspace: CalendarSource | null, alerts: readonly CalendarAlert[]): Deadline[] {
+  const { slips, orders, brief, events } = workspace ?? { slips: [], orders: [], brief: null, events: [] };
+  const deadlines = brief
+    ? deadlinesOf(slips, orders, { name: brief.name, readyBy: brief.dates.readyBy })
+    : [];
+  return [
+    ...deadlines,
+    ...events.map(({ id, name, from, to }): Deadline => ({
+      uid: `event-${id}`,
+      day: from,
+      kind: 'event',
+      title: name,
+      about: to === from ? '' : `until ${to}`,
+      remindDays: 1,
+    })),
+    ...alerts.map(({ serial, day, title, text }): Deadline => ({
+      uid: `alert-${serial}`,
+      day,
+      kind: 'alert',
+      title,
+      about: text,
+      remindDays: 0,
+    })),
+  ];
+}

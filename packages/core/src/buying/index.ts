@@ -1,5 +1,5 @@
 export { cashFlow, lineCost, type CashDay } from './cash-flow.ts';
-export { deadlinesOf, type Deadline } from './deadlines.ts';
+export { calendarDays, deadlinesOf, type Deadline } from './deadlines.ts';
 export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
 export {
   householdOf,

@@ -1,5 +1,5 @@
 import type { PartKind } from '../parts/index.ts';
-import type { Look } from '../prices/index.ts';
+import type { Observation } from '../prices/index.ts';
 import { median } from '../stats/index.ts';
 
 /** A history says something about years when it spans this many days; shorter ones show a season. */
@@ -18,12 +18,12 @@ export type MeasuredFalls = {
  * {@link END_DAYS} days, a kind's by the middle of its offers. The spread is that of the offers, as a logarithm.
  */
 export function measuredFalls(
-  histories: readonly { readonly kind: PartKind; readonly looks: readonly Look[] }[],
+  histories: readonly { readonly kind: PartKind; readonly observations: readonly Observation[] }[],
 ): MeasuredFalls {
   const slopes = new Map<PartKind, number[]>();
-  for (const { kind, looks } of histories) {
-    const seen = looks.filter(
-      (look): look is Look & { price: number } => look.price !== null && look.price > 0,
+  for (const { kind, observations } of histories) {
+    const seen = observations.filter(
+      (look): look is Observation & { price: number } => look.price !== null && look.price > 0,
     );
     const [first, last] = [seen[0], seen[seen.length - 1]];
     if (!first || last.day - first.day < LEAST_DAYS) continue;

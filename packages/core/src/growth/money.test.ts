@@ -191,7 +191,7 @@ describe('prices then', () => {
 });
 
 describe('falls from histories', () => {
-  const looks = (days: number, yearly: number, start = 10000) =>
+  const observations = (days: number, yearly: number, start = 10000) =>
     Array.from({ length: Math.floor(days / 5) + 1 }, (_, n) => ({
       day: 5 * n,
       price: Math.round(start * Math.exp((yearly * 5 * n) / 365.25)),
@@ -199,18 +199,22 @@ describe('falls from histories', () => {
   it('need a year of five offers, and then give the middle of them', () => {
     const year = [-0.1, -0.2, -0.3, -0.2, -0.2].map((yearly) => ({
       kind: 'card' as const,
-      looks: looks(500, yearly),
+      observations: observations(500, yearly),
     }));
     const found = measuredFalls(year).card;
     expect(found?.offers).toBe(5);
     expect(found?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
     expect(measuredFalls(year.slice(1))).toEqual({});
-    expect(measuredFalls(year.map((each) => ({ ...each, looks: looks(300, -0.2) })))).toEqual({});
+    expect(measuredFalls(year.map((each) => ({ ...each, observations: observations(300, -0.2) })))).toEqual(
+      {},
+    );
   });
   it('leave out days on which nothing was for sale', () => {
     const gone = [-0.2, -0.2, -0.2, -0.2, -0.2].map((yearly) => ({
       kind: 'card' as const,
-      looks: looks(500, yearly).map((look, n) => (n % 7 === 3 ? { day: look.day, price: null } : look)),
+      observations: observations(500, yearly).map((look, n) =>
+        n % 7 === 3 ? { day: look.day, price: null } : look,
+      ),
     }));
     expect(measuredFalls(gone).card?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
   });

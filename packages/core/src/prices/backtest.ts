@@ -2,7 +2,7 @@ import type { PartKind } from '../parts/index.ts';
 import type { PriceEvent } from './events.ts';
 import { forecastOf, type TrackedOffer } from './forecast.ts';
 import { DEARER } from './plan.ts';
-import type { Look, Prior } from './types.ts';
+import type { Observation, Prior } from './types.ts';
 
 /** A part with the history of its offers. */
 export interface BacktestPart {
@@ -49,7 +49,7 @@ const PATHS = 300;
 function pricesByDay(part: BacktestPart): Map<number, number> {
   const least = new Map<number, number>();
   for (const offer of part.offers)
-    for (const { day, price } of offer.looks) {
+    for (const { day, price } of offer.observations) {
       if (price === null) continue;
       const cost = Math.round(price * offer.rate + offer.extraMinor);
       least.set(day, Math.min(cost, least.get(day) ?? Infinity));
@@ -120,7 +120,7 @@ function rowOf(
     const known = part.offers.map((offer) => ({
       ...offer,
       off: [],
-      looks: offer.looks.filter((look: Look) => look.day <= day),
+      observations: offer.observations.filter((look: Observation) => look.day <= day),
     }));
     const forecast = forecastOf(known, {
       ...wish,

@@ -1,5 +1,5 @@
 import { evidenceOf, labelSales, spellsOf, type Evidence, type Spell } from './spells.ts';
-import type { Look, Prior } from './types.ts';
+import type { Observation, Prior } from './types.ts';
 
 /*
  * What a history says of an offer: whether today is a sale, how often sales come and go, where its level stands and how it moves. See
@@ -78,8 +78,8 @@ const settings = (spells: readonly Spell[]) =>
   spells.filter((spell, i) => i === 0 || Math.abs(spell.y - spells[i - 1].y) > 1e-9);
 
 /** Null when no price was ever seen up to today. */
-export function fitted(looks: readonly Look[], today: number, prior: Prior): Fitted | null {
-  const spells = spellsOf(looks, today);
+export function fitted(observations: readonly Observation[], today: number, prior: Prior): Fitted | null {
+  const spells = spellsOf(observations, today);
   if (spells.length === 0) return null;
   labelSales(spells, prior.spread);
   const evidence = evidenceOf(spells);

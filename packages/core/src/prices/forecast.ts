@@ -7,14 +7,14 @@ import { leastOf, pathsOf, type Paths } from './paths.ts';
 import { chanceOf, fanOf, planOf, type DayBand, type Plan } from './plan.ts';
 import { priorFor } from './prior.ts';
 import { standingOf, type Standing } from './standing.ts';
-import type { Look, Prior } from './types.ts';
+import type { Observation, Prior } from './types.ts';
 
 /** An offer with its history, in its own currency. */
 export interface TrackedOffer {
   readonly id: string;
   /** A shop’s offer, or a used listing, which is there once. */
   readonly kind: 'shop' | 'listing';
-  readonly looks: readonly Look[];
+  readonly observations: readonly Observation[];
   /** Units of the brief’s currency for one of the offer’s own. */
   readonly rate: number;
   /** What comes on top of the price wherever it is bought (minor units of the brief’s currency). */
@@ -49,7 +49,7 @@ export interface Forecast {
   readonly standing: Standing | null;
   /** Share of the belief in sales that is the prior’s. */
   readonly priorShare: number;
-  readonly looks: number;
+  readonly observations: number;
   /** Days until the next look is due. */
   readonly lookIn: number;
   /** Chance that today’s price is a sale. */
@@ -64,8 +64,8 @@ const WORTH_A_LOOK = 0.15;
 
 /** A median of the last 30 days that were looked at, in the brief’s currency; the last price when none falls into them. */
 function recentMedian(offer: TrackedOffer, today: number): number | null {
-  const seen = offer.looks.filter(
-    (look): look is Look & { price: number } => look.price !== null && look.day <= today,
+  const seen = offer.observations.filter(
+    (look): look is Observation & { price: number } => look.price !== null && look.day <= today,
   );
   if (seen.length === 0) return null;
   const recent = seen.filter((look) => look.day > today - 30).map((look) => look.price);
@@ -80,7 +80,8 @@ const LISTING_HOLDS = 10;
 function forListings(offers: readonly TrackedOffer[], { today }: ForecastWish) {
   let newCost: number | null = null;
   for (const offer of offers) {
-    const last = offer.kind === 'shop' ? offer.looks.filter((look) => look.day <= today).at(-1) : undefined;
+    const last =
+      offer.kind === 'shop' ? offer.observations.filter((look) => look.day <= today).at(-1) : undefined;
     if (last?.price) newCost = Math.min(newCost ?? Infinity, last.price * offer.rate + offer.extraMinor);
   }
   return { used: offers.filter((offer) => offer.kind === 'listing'), newCost };
@@ -97,21 +98,21 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
   let fallback = Infinity;
   let priorShare = 1;
   let saleChance = 0;
-  let looks = 0;
+  let observations = 0;
   const { used, newCost } = forListings(offers, wish);
   const going = goingRate(
-    used.map((offer) => offer.looks),
+    used.map((offer) => offer.observations),
     today,
   );
   const paths1 = wish.paths ?? PATHS;
   for (const offer of offers) {
     if (offer.kind === 'listing') {
-      const last = offer.looks.filter((look) => look.day <= today).at(-1);
+      const last = offer.observations.filter((look) => look.day <= today).at(-1);
       // A listing that was not seen for long has gone, whatever it cost.
       if (!last || last.price === null || today - last.day > LISTING_HOLDS) continue;
       const now = Math.max(1, Math.round(last.price * offer.rate + offer.extraMinor));
       all.push(listingPaths(now, { days, paths: paths1, going, seed: seedOf(offer.id, today, now) }));
-      looks = Math.max(looks, offer.looks.length);
+      observations = Math.max(observations, offer.observations.length);
       fallback = Math.min(fallback, newCost ?? 1.05 * now);
       if (!best || now < best.now) {
         best = { offer, now, age: today - last.day, price: last.price };
@@ -120,11 +121,15 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
       }
       continue;
     }
-    const fit = fitted(offer.looks, today, prior);
+    const fit = fitted(offer.observations, today, prior);
     if (!fit) continue;
-    const last = offer.looks.filter((look) => look.day <= today).at(-1);
+    const last = offer.observations.filter((look) => look.day <= today).at(-1);
     const isOut = last?.price === null;
-    const seed = seedOf(offer.id, today, ...offer.looks.slice(-5).map((look) => `${look.day}:${look.price}`));
+    const seed = seedOf(
+      offer.id,
+      today,
+      ...offer.observations.slice(-5).map((look) => `${look.day}:${look.price}`),
+    );
     const paths = pathsOf(fit, prior, {
       days,
       paths: wish.paths ?? PATHS,
@@ -143,7 +148,7 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
         prices[m] = Math.max(1, prices[m] * offer.rate + extra);
     }
     all.push(paths);
-    looks = Math.max(looks, offer.looks.length);
+    observations = Math.max(observations, offer.observations.length);
     fallback = Math.min(fallback, 1.05 * (recentMedian(offer, today) ?? Infinity));
     const price = Math.exp(fit.now);
     const now = Math.max(1, Math.round(price * offer.rate + offer.extraMinor - offAt(today)));
@@ -156,7 +161,7 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
   if (all.length === 0) return null;
   if (used.length > 0) {
     const seen = used.flatMap((offer) => {
-      const first = offer.looks.find(
+      const first = offer.observations.find(
         (look) => look.price !== null && look.day > today - 120 && look.day <= today,
       );
       return first?.price ? [first.price * offer.rate + offer.extraMinor] : [];
@@ -187,9 +192,9 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     plan,
     fan: fanOf(futures),
     futures,
-    standing: best ? standingOf(best.offer.looks, today, best.price) : null,
+    standing: best ? standingOf(best.offer.observations, today, best.price) : null,
     priorShare,
-    looks,
+    observations,
     lookIn: Math.min(LONGEST_REST, due < 0 ? LONGEST_REST : due + 1),
     saleChance,
   };
@@ -212,11 +217,11 @@ export interface Trend {
 /** Less than this share a month is noise. */
 const RISING = 0.005;
 
-export function trendOf(series: readonly (readonly Look[])[], today: number): Trend {
+export function trendOf(series: readonly (readonly Observation[])[], today: number): Trend {
   const changes: number[] = [];
-  for (const looks of series) {
-    const seen = looks.filter(
-      (look): look is Look & { price: number } =>
+  for (const observations of series) {
+    const seen = observations.filter(
+      (look): look is Observation & { price: number } =>
         look.price !== null && look.day <= today && look.day > today - 37,
     );
     // The median of the first week against that of the last: a sale of a day does not tip it.

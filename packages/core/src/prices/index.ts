@@ -50,5 +50,5 @@ export {
 } from './reliability.ts';
 export { ripenessOf, STALE_DAYS, type Ripeness } from './ripeness.ts';
 export { betaCdf, betaQuantile, ENOUGH_LOOKS, lnGamma, standingOf, type Standing } from './standing.ts';
-export type { Launch, Look, Prior, Season } from './types.ts';
+export type { Launch, Observation, Prior, Season } from './types.ts';
 export { usedPlan, type UsedPlan, type UsedWish } from './used-wait.ts';

@@ -1,6 +1,6 @@
 import { drawsFrom } from './dice.ts';
 import type { Paths } from './paths.ts';
-import type { Look } from './types.ts';
+import type { Observation } from './types.ts';
 import { usedBelief } from './used-wait.ts';
 
 /*
@@ -15,11 +15,11 @@ const STEP_DOWN = 0.03;
 const STEP_DAYS = 10;
 
 /** What listings of a part tell of how fast they go: days that they stood, and how many went. */
-export function goingRate(listings: readonly (readonly Look[])[], today: number): number {
+export function goingRate(listings: readonly (readonly Observation[])[], today: number): number {
   let days = 0;
   let gone = 0;
-  for (const looks of listings) {
-    const seen = looks.filter((look) => look.day <= today);
+  for (const observations of listings) {
+    const seen = observations.filter((look) => look.day <= today);
     const first = seen.find((look) => look.price !== null);
     const last = seen.findLast((look) => look.price !== null);
     if (!first || !last) continue;

@@ -30,7 +30,7 @@ import {
   trendOf,
   usedPlan,
   usualSeasons,
-  type Look,
+  type Observation,
   type Paths,
   type TrackedOffer,
 } from './index.ts';
@@ -38,9 +38,9 @@ import { goingRate, listingPaths } from './listings.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
 import { clockOf } from './paths.ts';
 
-const looks = (...prices: (number | null)[]): Look[] =>
+const observations = (...prices: (number | null)[]): Observation[] =>
   prices.map((price, n) => ({ day: n - prices.length + 1, price }));
-const steady = (price: number, days: number) => looks(...Array.from({ length: days }, () => price));
+const steady = (price: number, days: number) => observations(...Array.from({ length: days }, () => price));
 const wish = { days: 30, paths: 1000, today: 0, seed: 7, seasons: [], launches: [] };
 
 describe('draws from a seed', () => {
@@ -80,7 +80,11 @@ describe('spells and sales', () => {
   });
   it('know a drop that came back from one that stayed', () => {
     const v = spellsOf(
-      looks(...Array<number>(40).fill(200), ...Array<number>(6).fill(170), ...Array<number>(20).fill(200)),
+      observations(
+        ...Array<number>(40).fill(200),
+        ...Array<number>(6).fill(170),
+        ...Array<number>(20).fill(200),
+      ),
       0,
     );
     labelSales(v, 0.03);
@@ -88,17 +92,20 @@ describe('spells and sales', () => {
     const evidence = evidenceOf(v);
     expect(evidence).toMatchObject({ saleStarts: 1, saleEnds: 1, changes: 0 });
     expect(evidence.depths[0]).toBeCloseTo(0.15, 5);
-    const down = spellsOf(looks(...Array<number>(40).fill(200), ...Array<number>(60).fill(170)), 0);
+    const down = spellsOf(observations(...Array<number>(40).fill(200), ...Array<number>(60).fill(170)), 0);
     labelSales(down, 0.03);
     expect(down.map((spell) => spell.kind)).toEqual(['regular', 'regular']);
-    const open = spellsOf(looks(...Array<number>(40).fill(200), ...Array<number>(5).fill(170)), 0);
+    const open = spellsOf(observations(...Array<number>(40).fill(200), ...Array<number>(5).fill(170)), 0);
     labelSales(open, 0.03);
     expect(open.map((spell) => spell.kind)).toEqual(['regular', 'open']);
   });
   it('give a drop that is fresh and as deep as sales are a high chance to be one', () => {
     const chanceAt = (price: number, days: number) =>
-      fitted(looks(...Array<number>(60).fill(200), ...Array<number>(days).fill(price)), 0, SHIPPED_PRIOR)
-        ?.saleChance ?? NaN;
+      fitted(
+        observations(...Array<number>(60).fill(200), ...Array<number>(days).fill(price)),
+        0,
+        SHIPPED_PRIOR,
+      )?.saleChance ?? NaN;
     expect(chanceAt(172, 2)).toBeGreaterThan(0.6);
     expect(chanceAt(172, 40)).toBeLessThan(chanceAt(172, 2));
     expect(chanceAt(199, 2)).toBeLessThan(0.1);
@@ -171,7 +178,11 @@ describe('when to buy', () => {
     expect(plan).toMatchObject({ advice: 'out', waitCost: 79, saving: 0 });
   });
   it('gives the same data the same answer, to the cent, and the later or higher target the higher chance', () => {
-    const fit = fitted(looks(...Array<number>(50).fill(300), 280, 280, 300, 300, 290), 0, SHIPPED_PRIOR);
+    const fit = fitted(
+      observations(...Array<number>(50).fill(300), 280, 280, 300, 300, 290),
+      0,
+      SHIPPED_PRIOR,
+    );
     if (!fit) throw new Error('there are prices');
     const [a, b] = [1, 2].map(() => pathsOf(fit, SHIPPED_PRIOR, wish));
     expect(a.prices).toEqual(b.prices);
@@ -198,10 +209,10 @@ describe('when to buy', () => {
   });
 });
 
-const offer = (id: string, all: readonly Look[], more: Partial<TrackedOffer> = {}): TrackedOffer => ({
+const offer = (id: string, all: readonly Observation[], more: Partial<TrackedOffer> = {}): TrackedOffer => ({
   id,
   kind: 'shop',
-  looks: all,
+  observations: all,
   rate: 1,
   extraMinor: 0,
   off: [],
@@ -327,7 +338,7 @@ describe('a part over all its offers', () => {
     // Half of the new price is far below what listings ask: taken while it is there.
     expect(forecast?.plan.advice).toBe('buy');
     const gone = forecastOf(
-      [offer('new', steady(30_000, 90)), { ...listing, looks: [{ day: -20, price: 14_000 }] }],
+      [offer('new', steady(30_000, 90)), { ...listing, observations: [{ day: -20, price: 14_000 }] }],
       ask,
     );
     expect(gone?.now).toBe(30_000);
@@ -345,7 +356,7 @@ describe('a pool of offers', () => {
   const series = (n: number, drift: number) =>
     Array.from({ length: n }, () => {
       let price = 20_000;
-      return looks(
+      return observations(
         ...Array.from({ length: 60 }, () =>
           draws.uniform() < 0.3
             ? (price = Math.round(price * (1 + drift * 3 + 0.004 * draws.normal())))
@@ -400,11 +411,15 @@ describe('where a price stands', () => {
     }
   });
   it('counts days, not looks, and leaves unseen days open', () => {
-    const full = standingOf(looks(...Array<number>(45).fill(120), ...Array<number>(45).fill(100)), 0, 100);
+    const full = standingOf(
+      observations(...Array<number>(45).fill(120), ...Array<number>(45).fill(100)),
+      0,
+      100,
+    );
     expect(full?.percentile).toBeGreaterThan(0.15);
     expect(full?.percentile).toBeLessThan(0.35);
     expect(full?.covered).toBeGreaterThan(0.95);
-    const few = standingOf(looks(120, 110, 100), 0, 100);
+    const few = standingOf(observations(120, 110, 100), 0, 100);
     expect(few).toMatchObject({ cannotTell: true, least: 100, median: 110 });
     expect((few?.high ?? 0) - (few?.low ?? 0)).toBeGreaterThan(0.5);
     expect(standingOf([{ day: -200, price: 5 }], 0, 5)).toBeNull();
@@ -485,7 +500,7 @@ describe('forecasts that had their day', () => {
     targets: [{ target: 90, chance: 0.6 }],
     curve: Array<number>(9).fill(92),
   };
-  const seen = (prices: Record<number, number | null>): Look[] =>
+  const seen = (prices: Record<number, number | null>): Observation[] =>
     Object.entries(prices).map(([day, price]) => ({ day: Number(day), price }));
   it('are judged by what was seen after they were made', () => {
     const all = seen({ 0: 100, 2: 100, 3: 91, 4: 91, 6: 88, 8: null, 9: 99, 10: 99 });

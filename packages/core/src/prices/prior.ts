@@ -1,7 +1,7 @@
 import type { PartKind } from '../parts/index.ts';
 import { fitted } from './fit.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
-import type { Look, Prior, Season } from './types.ts';
+import type { Observation, Prior, Season } from './types.ts';
 
 /** Assumed, not measured on real shops; what a user’s own offers show takes over. Common practice, no source. */
 export const SHIPPED_PRIOR: Prior = {
@@ -79,12 +79,12 @@ export const LEAST_POOL = 20;
  * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
  */
 export function pooledPrior(
-  series: readonly (readonly Look[])[],
+  series: readonly (readonly Observation[])[],
   today: number,
   base: Prior = SHIPPED_PRIOR,
 ): Prior {
-  const usable = series.filter((looks) => {
-    const seen = looks.filter((look) => look.price !== null && look.day <= today);
+  const usable = series.filter((observations) => {
+    const seen = observations.filter((look) => look.price !== null && look.day <= today);
     return seen.length >= 4 && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
   });
   const k = usable.length;
@@ -92,8 +92,8 @@ export function pooledPrior(
   const sum = { saleStarts: 0, saleEnds: 0, changes: 0, regularDays: 0, saleDays: 0 };
   const depths: number[] = [];
   const between: (readonly number[])[] = [];
-  for (const looks of usable) {
-    const spells = spellsOf(looks, today);
+  for (const observations of usable) {
+    const spells = spellsOf(observations, today);
     labelSales(spells, base.spread);
     const evidence = evidenceOf(spells);
     for (const key of ['saleStarts', 'saleEnds', 'changes', 'regularDays', 'saleDays'] as const)
@@ -121,8 +121,8 @@ export function pooledPrior(
     let slope = 0;
     let slopeWeight = 0;
     let slopeSquare = 0;
-    for (const looks of usable) {
-      const fit = fitted(looks, today, pooled);
+    for (const observations of usable) {
+      const fit = fitted(observations, today, pooled);
       if (!fit) continue;
       lnSpread += fit.typical.lnSpread / k;
       lnWander += fit.typical.lnWander / k;

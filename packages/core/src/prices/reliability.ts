@@ -1,4 +1,4 @@
-import type { Look } from './types.ts';
+import type { Observation } from './types.ts';
 
 /** A forecast as it was stated, kept to be judged. Prices in minor units of the currency that it was made in. */
 export interface LoggedForecast {
@@ -34,14 +34,14 @@ const LOOKED_AT = 0.5;
 /** Judges a forecast whose time is up by what was seen; null when it is too early or too little was looked at. */
 export function judge(
   forecast: LoggedForecast,
-  looksOf: (offer: string) => readonly Look[],
+  observationsOf: (offer: string) => readonly Observation[],
   today: number,
 ): Judged | null {
   if (today < forecast.by) return null;
   const least = new Map<number, number>();
   const looked = new Set<number>();
   for (const { id, rate, extraMinor } of forecast.offers)
-    for (const { day, price } of looksOf(id)) {
+    for (const { day, price } of observationsOf(id)) {
       if (day <= forecast.madeOn || day > forecast.by) continue;
       looked.add(day);
       if (price !== null) least.set(day, Math.min(least.get(day) ?? Infinity, price * rate + extraMinor));

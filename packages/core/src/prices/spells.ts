@@ -1,4 +1,4 @@
-import type { Look } from './types.ts';
+import type { Observation } from './types.ts';
 
 export type SpellKind = 'regular' | 'sale' | 'open';
 
@@ -36,10 +36,10 @@ const LONGEST_OPEN = 45;
 const JUMP = 0.12;
 
 /** Looks at prices, merged; `today` is the day number that counts as day 0. Later looks are left out. */
-export function spellsOf(looks: readonly Look[], today: number): Spell[] {
+export function spellsOf(observations: readonly Observation[], today: number): Spell[] {
   const spells: { first: number; last: number; y: number }[] = [];
-  const same = isBusy(looks, today) ? SAME_WHEN_BUSY : SAME;
-  for (const { day, price } of looks) {
+  const same = isBusy(observations, today) ? SAME_WHEN_BUSY : SAME;
+  for (const { day, price } of observations) {
     if (price === null || price <= 0 || day > today) continue;
     const y = Math.log(price);
     const at = day - today;
@@ -52,12 +52,12 @@ export function spellsOf(looks: readonly Look[], today: number): Spell[] {
     .map((spell) => ({ ...spell, kind: 'regular', jump: false, regular: spell.y }));
 }
 
-function isBusy(looks: readonly Look[], today: number): boolean {
+function isBusy(observations: readonly Observation[], today: number): boolean {
   let pairs = 0;
   let repeats = 0;
-  for (let i = 1; i < looks.length && looks[i].day <= today; i++) {
-    const { price, day } = looks[i];
-    const before = looks[i - 1];
+  for (let i = 1; i < observations.length && observations[i].day <= today; i++) {
+    const { price, day } = observations[i];
+    const before = observations[i - 1];
     if (price === null || before.price === null || day - before.day > 1) continue;
     pairs++;
     if (price === before.price) repeats++;

@@ -1,5 +1,5 @@
 import { spellsOf } from './spells.ts';
-import type { Look } from './types.ts';
+import type { Observation } from './types.ts';
 
 /** Where a price stands among those of the last 90 days. */
 export interface Standing {
@@ -9,7 +9,7 @@ export interface Standing {
   readonly high: number;
   /** Share of the 90 days that were looked at. */
   readonly covered: number;
-  readonly looks: number;
+  readonly observations: number;
   /** Fewer looks than it takes for a figure: the interval is all there is to say. */
   readonly cannotTell: boolean;
   /** Least and median price seen in the window. */
@@ -27,9 +27,13 @@ export const ENOUGH_LOOKS = 15;
  * Percentile of `price` in its own last 90 days, each look weighed by half the gap to its neighbours (7 days a side at most), with the
  * days not looked at left open: a beta distribution by the number of spells stands for them. Null with no price in the window.
  */
-export function standingOf(looks: readonly Look[], today: number, price: number): Standing | null {
-  const seen = looks.filter(
-    (look): look is Look & { price: number } =>
+export function standingOf(
+  observations: readonly Observation[],
+  today: number,
+  price: number,
+): Standing | null {
+  const seen = observations.filter(
+    (look): look is Observation & { price: number } =>
       look.price !== null && look.day <= today && look.day > today - WINDOW,
   );
   if (seen.length === 0) return null;
@@ -39,7 +43,7 @@ export function standingOf(looks: readonly Look[], today: number, price: number)
   let equal = 0;
   const weighed: { price: number; weight: number }[] = [];
   seen.forEach((look, i) => {
-    const half = (other: Look | undefined, most: number) =>
+    const half = (other: Observation | undefined, most: number) =>
       other ? Math.min(most, Math.abs(other.day - look.day) / 2) : 0.5;
     const weight = half(seen[i - 1], 7) + half(seen[i + 1], 7);
     covered += half(seen[i - 1], 3) + half(seen[i + 1], 3);
@@ -62,7 +66,7 @@ export function standingOf(looks: readonly Look[], today: number, price: number)
     low: Math.max(0, mixed(betaQuantile(0.1, a, b)) - 0.04),
     high: Math.min(1, mixed(betaQuantile(0.9, a, b)) + 0.04),
     covered: cover,
-    looks: seen.length,
+    observations: seen.length,
     cannotTell: seen.length < ENOUGH_LOOKS,
     least: weighed[0].price,
     median: median.price,

@@ -4,7 +4,7 @@
  */
 
 /** One look at an offer: a price in minor units, or null where it was looked for and not for sale. Days not looked at have no entry. */
-export interface Look {
+export interface Observation {
   readonly day: number;
   readonly price: number | null;
 }

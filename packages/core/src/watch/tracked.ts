@@ -1,5 +1,5 @@
 import { backCounted, conditionsFor, gross, type Market } from '../money/index.ts';
-import type { Look, TrackedOffer } from '../prices/index.ts';
+import type { Observation, TrackedOffer } from '../prices/index.ts';
 import type { Slot } from '../parts/index.ts';
 import { dayNumber, minorPlaces } from '../units/index.ts';
 
@@ -10,7 +10,7 @@ import { dayNumber, minorPlaces } from '../units/index.ts';
 export function trackedOffers(
   part: string,
   market: Market,
-  looksOf: (offer: string) => readonly Look[],
+  observationsOf: (offer: string) => readonly Observation[],
 ): TrackedOffer[] {
   const slot: Slot | null = market.parts.get(part)?.slot ?? null;
   const { brief } = market;
@@ -26,7 +26,7 @@ export function trackedOffers(
       return [];
     // Shares of a lot are no prices of their own.
     if (offer.lot !== undefined) return [];
-    const looks = looksOf(offer.id);
+    const observations = observationsOf(offer.id);
     const priced = market.priced(offer);
     const units =
       rate.rate *
@@ -37,9 +37,9 @@ export function trackedOffers(
       {
         id: offer.id,
         kind: shop.kind === 'market' ? 'listing' : 'shop',
-        looks:
-          looks.length > 0
-            ? looks
+        observations:
+          observations.length > 0
+            ? observations
             : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
         rate: units,
         // What a used one costs comes with its risk, where the brief counts that: only so is it to be compared with new ones.

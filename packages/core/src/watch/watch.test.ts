@@ -156,7 +156,7 @@ describe('what is watched', () => {
     expect(tracked.length).toBeGreaterThan(0);
     for (const each of tracked) {
       const offer = market.offers.get(each.id);
-      expect(each.looks).toEqual([
+      expect(each.observations).toEqual([
         { day: dayNumber(offer?.seenOn ?? ''), price: offer?.inStock ? offer.priceMinor : null },
       ]);
     }

@@ -7,7 +7,7 @@ import { catalogueFileSchema, feedSchema } from '@ripe-pick/contract';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { openStore, type Store } from '../store/index.ts';
 import { fetchOnce, isPrivateAddress } from './fetch.ts';
-import { backOffMs, keeperOf, type Keeper } from './keeper.ts';
+import { backOffMs, schedulerFor, type Scheduler } from './scheduler.ts';
 
 const LIMITS = { timeoutMs: 400, maxBytes: 2_000_000 };
 const catalogue = catalogueFileSchema.parse(
@@ -152,7 +152,7 @@ describe('fetching one address', () => {
 describe('sources of prices', () => {
   let folder: string;
   let store: Store;
-  let keeper: Keeper;
+  let scheduler: Scheduler;
   let moment = new Date('2026-11-21T12:00:00Z');
   let runs = 0;
   beforeEach(async () => {
@@ -161,7 +161,7 @@ describe('sources of prices', () => {
     await store.replaceCatalogue(catalogue);
     moment = new Date('2026-11-21T12:00:00Z');
     runs = 0;
-    keeper = keeperOf({ store, now: async () => moment, onTaken: () => runs++, limits: LIMITS });
+    scheduler = schedulerFor({ store, now: async () => moment, onTaken: () => runs++, limits: LIMITS });
     await store.putFeed(
       feedSchema.parse({
         id: 'list',
@@ -173,7 +173,7 @@ describe('sources of prices', () => {
     );
   });
   afterEach(async () => {
-    await keeper.stop();
+    await scheduler.stop();
     await store.close();
     rmSync(folder, { recursive: true, force: true });
   });
@@ -185,12 +185,12 @@ describe('sources of prices', () => {
   const state = async () => (await store.feeds())[0].state;
   const priceOf = async (id: string) =>
     (await store.catalogue()).offers.find((each) => each.id === id)?.priceMinor;
-  const looks = async () =>
-    (await store.history({ offers: own.map((each) => each.id), parts: [], pool: 0 })).looks;
+  const observations = async () =>
+    (await store.history({ offers: own.map((each) => each.id), parts: [], pool: 0 })).observations;
 
   it('are fetched when due, their prices kept with time, stock and source, and shown on the offers', async () => {
     send(list((price) => price + 100));
-    await keeper.runDue();
+    await scheduler.runDue();
     expect(await state()).toMatchObject({
       result: 'ok',
       taken: 40,
@@ -208,17 +208,17 @@ describe('sources of prices', () => {
     expect(sources[series[0].source[0]]).toBe('Pennywharf list');
     expect(runs).toBe(1);
     asked.length = 0;
-    await keeper.runDue();
+    await scheduler.runDue();
     expect(asked).toEqual([]);
   });
   it('that have not changed still count as looked at', async () => {
     send(list(), 200, { etag: '"1"' });
-    await keeper.run(['list']);
+    await scheduler.run(['list']);
     moment = new Date('2026-11-22T12:00:00Z');
     send('', 304);
-    await keeper.run(['list']);
+    await scheduler.run(['list']);
     expect(await state()).toMatchObject({ result: 'unchanged', taken: 40 });
-    expect(await looks()).toBe(80);
+    expect(await observations()).toBe(80);
   });
   it.each([
     ['errors', () => send('x', 500), 'failed'],
@@ -247,12 +247,12 @@ describe('sources of prices', () => {
     'survive %s: no price lost, none made up, marked, and the next good fetch mends it',
     async (_, break_, result) => {
       send(list());
-      await keeper.run(['list']);
-      const before = await looks();
+      await scheduler.run(['list']);
+      const before = await observations();
       moment = new Date('2026-11-22T12:00:00Z');
       break_();
-      await keeper.run(['list']);
-      expect(await looks()).toBe(before);
+      await scheduler.run(['list']);
+      expect(await observations()).toBe(before);
       for (const each of own) expect(await priceOf(each.id)).toBe(each.priceMinor);
       const marked = await state();
       expect(marked.result).toBe(result);
@@ -263,16 +263,16 @@ describe('sources of prices', () => {
       } else expect(await store.held()).toHaveLength(40);
       moment = new Date('2026-11-23T12:00:00Z');
       send(list((price) => price - 50));
-      await keeper.run(['list']);
+      await scheduler.run(['list']);
       expect(await state()).toMatchObject({ result: 'ok', failures: 0, error: null });
-      expect(await looks()).toBe(before + 40);
+      expect(await observations()).toBe(before + 40);
       expect(await store.held()).toEqual([]);
     },
   );
   it('that are cut off cleanly lose the row that they end in, not half of its price', async () => {
     const all = list();
     send(all.slice(0, all.lastIndexOf('.') + 2));
-    await keeper.run(['list']);
+    await scheduler.run(['list']);
     expect(await state()).toMatchObject({ result: 'ok', taken: 39 });
     expect((await state()).doubts[0].what).toMatch(/middle of a row/);
   });
@@ -291,7 +291,7 @@ describe('sources of prices', () => {
       `<html><head><link rel="stylesheet" href="${base}/style.css"><script src="${base}/run.js"></script></head><body><img src="${base}/pixel.gif"><iframe src="${base}/frame.html"></iframe><script type="application/ld+json">{"@type":"Product","name":"whatever it is called","offers":{"@type":"Offer","price":"${(own[0].priceMinor / 100).toFixed(2)}","priceCurrency":"EUR"}}</script></body></html>`,
     );
     asked.length = 0;
-    await keeper.run(['page']);
+    await scheduler.run(['page']);
     expect(asked).toEqual(['/p.html']);
   });
   it('tell a new listing by its number, and hold what only resembles a part', async () => {
@@ -323,7 +323,7 @@ describe('sources of prices', () => {
         allowPrivate: true,
       }),
     );
-    await keeper.run(['board']);
+    await scheduler.run(['board']);
     const made = (await store.catalogue()).offers.find((each) => each.id === 'quayboard.d9');
     expect(made).toMatchObject({
       part: part?.id,

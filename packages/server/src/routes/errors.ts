@@ -1,6 +1,7 @@
 import type { Problem } from '@ripe-pick/contract';
 import type { Context } from 'hono';
 import type { ContentfulStatusCode } from 'hono/utils/http-status';
+import type { Read } from '../transfer/index.ts';
 
 /** What can go wrong with a call, and the HTTP status that says so. */
 const STATUS = {
@@ -22,6 +23,17 @@ export class ApiError extends Error {
   ) {
     super(message);
   }
+}
+
+/** What was read, or an error that tells everything that is wrong with it. */
+export function accepted<T>(read: Read<T>, what: string): T {
+  if (read.ok) return read.value;
+  const count = read.problems.length;
+  throw new ApiError(
+    'bad-data',
+    `${what} was not taken: ${count} ${count === 1 ? 'problem' : 'problems'}. Nothing was changed.`,
+    read.problems,
+  );
 }
 
 /** At most this many problems are sent; the count of the rest is in the message. */

@@ -1,22 +1,21 @@
 import { catalogueFileSchema, type CatalogueFile, type Counts } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
+import { inBatches } from './batches.ts';
 import type { Tables } from './tables.ts';
 
 const EMPTY_REFERENCE = { mts: 3200, cl: 16, channels: 2 };
-/** Rows in one insert statement: SQLite takes at most 32 766 values. */
-const ROWS_AT_ONCE = 500;
 
 async function insertAll<T extends keyof Tables & string>(
   db: Kysely<Tables>,
   table: T,
   rows: readonly Tables[T][],
 ): Promise<void> {
-  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-    await db
+  await inBatches(rows, (batch) =>
+    db
       .insertInto(table)
-      .values(rows.slice(at, at + ROWS_AT_ONCE) as never) // rows of this very table; Kysely's type is too wide to follow
-      .execute();
-  }
+      .values(batch as never) // rows of this very table; Kysely's type is too wide to follow
+      .execute(),
+  );
 }
 
 const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
@@ -41,15 +40,7 @@ async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel'
       })),
     );
   const settings = { 'reference-memory': model.referenceMemory, shortfall: model.shortfall, fit: model.fit };
-  for (const key of MODEL_SETTINGS) {
-    await tx.deleteFrom('settings').where('key', '=', key).execute();
-    const body = settings[key];
-    if (body !== undefined)
-      await tx
-        .insertInto('settings')
-        .values({ key, body: JSON.stringify(body) })
-        .execute();
-  }
+  for (const key of MODEL_SETTINGS) await writeSetting(tx, key, settings[key]);
 }
 
 /** Puts a frame model in place of the one that is there. */
@@ -60,149 +51,153 @@ export async function replaceModel(tx: Kysely<Tables>, model: CatalogueFile['fra
 
 /** Puts a catalogue in place of the one that is there, all of it or nothing. */
 export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile): Promise<void> {
-  await db.transaction().execute(async (tx) => {
-    for (const table of ['offers', 'deals', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
-      await tx.deleteFrom(table).execute();
-    await insertAll(
-      tx,
-      'shops',
-      file.shops.map(
-        (
-          { id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more },
-          position,
-        ) => ({
-          id,
-          position,
-          name,
-          kind,
-          currency,
-          fee_minor: feeMinor,
-          free_from_minor: freeFromMinor,
-          more: JSON.stringify({ ...more, shipping }),
-        }),
-      ),
-    );
-    await insertAll(
-      tx,
-      'parts',
-      file.parts.map((part, position) => ({
-        id: part.id,
-        position,
-        slot: part.slot,
-        maker: part.maker,
-        name: part.name,
-        body: JSON.stringify(part),
-      })),
-    );
-    await insertAll(
-      tx,
-      'offers',
-      file.offers.map(
-        ({ id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }, position) => ({
-          id,
-          position,
-          part,
-          shop,
-          price_minor: priceMinor,
-          shipping_minor: shippingMinor ?? null,
-          condition,
-          in_stock: inStock ? 1 : 0,
-          seen_on: seenOn,
-          more: JSON.stringify(more),
-        }),
-      ),
-    );
-    await insertAll(
-      tx,
-      'deals',
-      file.deals.map((deal, position) => ({
-        id: deal.id,
-        position,
-        kind: deal.kind,
-        body: JSON.stringify(deal),
-      })),
-    );
-    await tx.deleteFrom('settings').where('key', '=', 'today').execute();
-    if (file.today !== undefined)
-      await tx
-        .insertInto('settings')
-        .values({ key: 'today', body: JSON.stringify(file.today) })
-        .execute();
-    await insertAll(
-      tx,
-      'currency_rates',
-      file.currencyRates.map((rate, position) => ({
-        from_currency: rate.from,
-        to_currency: rate.to,
-        rate: rate.rate,
-        seen_on: rate.on,
-        position,
-      })),
-    );
-    await insertModel(tx, file.frameModel);
+  await db.transaction().execute((tx) => writeCatalogue(tx, file));
+}
+
+/**
+ * Reads the catalogue, changes it and puts it back, with nothing in between. What the change throws leaves everything as
+ * it was.
+ */
+export async function changeCatalogue(
+  db: Kysely<Tables>,
+  change: (file: CatalogueFile) => CatalogueFile,
+): Promise<CatalogueFile> {
+  return db.transaction().execute(async (tx) => {
+    const changed = change(await readCatalogueWithin(tx));
+    await writeCatalogue(tx, changed);
+    return changed;
   });
 }
 
-/** Reads the catalogue back; whatever the file holds passes the same schema as a file from outside. */
-export async function readStoredCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
-  const inOrder = <T extends 'shops' | 'parts' | 'offers' | 'deals' | 'games' | 'currency_rates' | 'rates'>(
-    table: T,
-  ) =>
-    db
-      .selectFrom(table as 'parts')
-      .selectAll()
-      .orderBy('position')
-      .execute() as unknown as Promise<Tables[T][]>; // each has a position
-  const [shops, parts, offers, deals, currencyRates, games, rates, settings] = await Promise.all([
-    inOrder('shops'),
-    inOrder('parts'),
-    inOrder('offers'),
-    inOrder('deals'),
-    inOrder('currency_rates'),
-    inOrder('games'),
-    inOrder('rates'),
-    db
-      .selectFrom('settings')
-      .selectAll()
-      .where('key', 'in', [...MODEL_SETTINGS, 'today'])
-      .execute(),
-  ]);
-  const setting = (key: string): unknown => {
-    const row = settings.find((each) => each.key === key);
-    return row ? JSON.parse(row.body) : undefined;
-  };
+async function writeCatalogue(tx: Kysely<Tables>, file: CatalogueFile): Promise<void> {
+  for (const table of ['offers', 'deals', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
+    await tx.deleteFrom(table).execute();
+  await insertAll(tx, 'shops', file.shops.map(shopRow));
+  await insertAll(tx, 'parts', file.parts.map(partRow));
+  await insertAll(tx, 'offers', file.offers.map(offerRow));
+  await insertAll(
+    tx,
+    'deals',
+    file.deals.map((deal, position) => ({
+      id: deal.id,
+      position,
+      kind: deal.kind,
+      body: JSON.stringify(deal),
+    })),
+  );
+  await insertAll(
+    tx,
+    'currency_rates',
+    file.currencyRates.map((rate, position) => ({
+      from_currency: rate.from,
+      to_currency: rate.to,
+      rate: rate.rate,
+      seen_on: rate.on,
+      position,
+    })),
+  );
+  await writeSetting(tx, 'today', file.today);
+  await insertModel(tx, file.frameModel);
+}
+
+/** Puts a value under a key; undefined takes it away. */
+async function writeSetting(tx: Kysely<Tables>, key: string, value: unknown): Promise<void> {
+  await tx.deleteFrom('settings').where('key', '=', key).execute();
+  if (value !== undefined)
+    await tx
+      .insertInto('settings')
+      .values({ key, body: JSON.stringify(value) })
+      .execute();
+}
+
+const shopRow = (
+  {
+    id,
+    name,
+    kind,
+    currency,
+    shipping: { feeMinor, freeFromMinor, ...shipping },
+    ...more
+  }: CatalogueFile['shops'][number],
+  position: number,
+): Tables['shops'] => ({
+  id,
+  position,
+  name,
+  kind,
+  currency,
+  fee_minor: feeMinor,
+  free_from_minor: freeFromMinor,
+  more: JSON.stringify({ ...more, shipping }),
+});
+
+const partRow = (part: CatalogueFile['parts'][number], position: number): Tables['parts'] => ({
+  id: part.id,
+  position,
+  slot: part.slot,
+  maker: part.maker,
+  name: part.name,
+  body: JSON.stringify(part),
+});
+
+const offerRow = (
+  {
+    id,
+    part,
+    shop,
+    priceMinor,
+    shippingMinor,
+    condition,
+    inStock,
+    seenOn,
+    ...more
+  }: CatalogueFile['offers'][number],
+  position: number,
+): Tables['offers'] => ({
+  id,
+  position,
+  part,
+  shop,
+  price_minor: priceMinor,
+  shipping_minor: shippingMinor ?? null,
+  condition,
+  in_stock: inStock ? 1 : 0,
+  seen_on: seenOn,
+  more: JSON.stringify(more),
+});
+
+/** Reads the catalogue as it stands at one moment; whatever it holds passes the same schema as a file from outside. */
+export async function readCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
+  return db.transaction().execute(readCatalogueWithin);
+}
+
+/** The same within a transaction that does more. */
+export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<CatalogueFile> {
+  const parsed = (rows: readonly { readonly body: string }[]) =>
+    rows.map((row) => JSON.parse(row.body) as unknown);
+  const rates = await tx.selectFrom('rates').selectAll().orderBy('position').execute();
   const ratesOf = (kind: string) =>
     rates
       .filter((rate) => rate.kind === kind)
       .map((rate) => ({ part: rate.part, rateLn: rate.rate_ln, sdLn: rate.sd_ln }));
+  const currencyRates = await tx.selectFrom('currency_rates').selectAll().orderBy('position').execute();
+  const settings = new Map(
+    (
+      await tx
+        .selectFrom('settings')
+        .selectAll()
+        .where('key', 'in', [...MODEL_SETTINGS, 'today'])
+        .execute()
+    ).map(({ key, body }) => [key, JSON.parse(body) as unknown]),
+  );
   return catalogueFileSchema.parse({
     format: 'ripe-pick/catalogue',
     version: 1,
-    parts: parts.map((part) => JSON.parse(part.body) as unknown),
-    shops: shops.map((shop) => {
-      const more = JSON.parse(shop.more) as { readonly shipping?: object }; // as it was written; the schema judges it below
-      return {
-        ...more,
-        id: shop.id,
-        name: shop.name,
-        kind: shop.kind,
-        currency: shop.currency,
-        shipping: { ...more.shipping, feeMinor: shop.fee_minor, freeFromMinor: shop.free_from_minor },
-      };
-    }),
-    deals: deals.map((deal) => JSON.parse(deal.body) as unknown),
-    today: setting('today'),
-    offers: offers.map((offer) => ({
-      ...(JSON.parse(offer.more) as object),
-      id: offer.id,
-      part: offer.part,
-      shop: offer.shop,
-      priceMinor: offer.price_minor,
-      ...(offer.shipping_minor === null ? {} : { shippingMinor: offer.shipping_minor }),
-      condition: offer.condition,
-      inStock: offer.in_stock === 1,
-      seenOn: offer.seen_on,
-    })),
+    parts: parsed(await tx.selectFrom('parts').select('body').orderBy('position').execute()),
+    shops: (await tx.selectFrom('shops').selectAll().orderBy('position').execute()).map(shopOf),
+    deals: parsed(await tx.selectFrom('deals').select('body').orderBy('position').execute()),
+    today: settings.get('today'),
+    offers: (await tx.selectFrom('offers').selectAll().orderBy('position').execute()).map(offerOf),
     currencyRates: currencyRates.map((rate) => ({
       from: rate.from_currency,
       to: rate.to_currency,
@@ -210,16 +205,41 @@ export async function readStoredCatalogue(db: Kysely<Tables>): Promise<Catalogue
       on: rate.seen_on,
     })),
     frameModel: {
-      referenceMemory: setting('reference-memory') ?? EMPTY_REFERENCE,
-      shortfall: setting('shortfall'),
-      fit: setting('fit'),
+      referenceMemory: settings.get('reference-memory') ?? EMPTY_REFERENCE,
+      shortfall: settings.get('shortfall'),
+      fit: settings.get('fit'),
       processors: ratesOf('processors'),
       cards: ratesOf('cards'),
       integrated: ratesOf('integrated'),
-      games: games.map((game) => JSON.parse(game.body) as unknown),
+      games: parsed(await tx.selectFrom('games').select('body').orderBy('position').execute()),
     },
   });
 }
+
+/** A shop as it was written; the schema judges it with the rest. */
+function shopOf(row: Tables['shops']): unknown {
+  const more = JSON.parse(row.more) as { readonly shipping?: object };
+  return {
+    ...more,
+    id: row.id,
+    name: row.name,
+    kind: row.kind,
+    currency: row.currency,
+    shipping: { ...more.shipping, feeMinor: row.fee_minor, freeFromMinor: row.free_from_minor },
+  };
+}
+
+const offerOf = (row: Tables['offers']): unknown => ({
+  ...(JSON.parse(row.more) as object),
+  id: row.id,
+  part: row.part,
+  shop: row.shop,
+  priceMinor: row.price_minor,
+  ...(row.shipping_minor === null ? {} : { shippingMinor: row.shipping_minor }),
+  condition: row.condition,
+  inStock: row.in_stock === 1,
+  seenOn: row.seen_on,
+});
 
 /** What a catalogue holds. `gaps` counts parts with at least one figure that is not stated. */
 export function countsOf(file: CatalogueFile): Counts {

@@ -6,11 +6,14 @@ import {
   type Feed,
   type FeedState,
   type Held,
+  type CatalogueFile,
   type Matched,
 } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import type { z } from 'zod';
-import { takeInWithin, type Intake, type IntakeResult } from './prices.ts';
+import { readCatalogueWithin } from './catalogue.ts';
+import { feedSource, type PriceSource } from './observations/sources.ts';
+import { takeInWithin, type Intake, type IntakeResult } from './observations/take-in.ts';
 import type { Tables } from './tables.ts';
 
 export interface FeedRow {
@@ -76,7 +79,7 @@ export async function takeHarvest(
   return db.transaction().execute(async (tx) => {
     const result =
       intakes.length > 0
-        ? await takeInWithin(tx, intakes, feed.name)
+        ? await takeInWithin(tx, intakes, feedSource(feed))
         : { taken: 0, changed: 0, newOffers: 0, repeated: 0 };
     // What is held is what the newest fetch could not take; what it took or no longer says needs no look.
     await tx.deleteFrom('held').where('feed', '=', feed.id).execute();
@@ -107,14 +110,20 @@ export async function takeHarvest(
 const heldKey = ({ found }: Matched) =>
   [found.sku, found.gtin, found.mpn, found.name, found.condition].join('|').slice(0, 600);
 
-export async function readHeld(db: Kysely<Tables>): Promise<Held[]> {
-  const rows = await db
+/** Rows that are listed at once. */
+const MOST_HELD = 2000;
+
+/** Rows that somebody has to look at: those of some numbers, or the first of all. */
+export async function readHeld(db: Kysely<Tables>, serials?: readonly number[]): Promise<Held[]> {
+  let query = db
     .selectFrom('held')
     .innerJoin('feeds', 'feeds.id', 'held.feed')
     .select(['held.serial', 'held.feed', 'held.body', 'feeds.body as of'])
-    .orderBy('held.serial')
-    .limit(2000)
-    .execute();
+    .orderBy('held.serial');
+  query = serials
+    ? query.where(sql<boolean>`held.serial in (select value from json_each(${JSON.stringify(serials)}))`)
+    : query.limit(MOST_HELD);
+  const rows = await query.execute();
   return rows.map((row) => {
     const { shop } = feedSchema.parse(JSON.parse(row.of));
     return heldSchema.parse({
@@ -132,20 +141,21 @@ export async function dropHeld(db: Kysely<Tables>, serials: readonly number[]): 
   );
 }
 
-/** What a source said the last time, to be said again: the page was looked at and had not changed. */
-export async function lastLooksOf(db: Kysely<Tables>, source: string): Promise<Intake[]> {
-  const { rows } = await sql<{
-    offer: string;
-    part: string;
-    shop: string;
-    currency: string;
-    last: number;
-    price: number | null;
-    stock: number | null;
-  }>`
-    with mine as (select r.* from price_runs r join price_sources s on s.serial = r.source where s.name = ${source}), newest as (select max(last) as last from mine)
-    select o.offer, o.part, o.shop, o.currency, m.last, m.price, m.stock from mine m join newest n on m.last = n.last join price_offers o on o.serial = m.offer`.execute(
-    db,
-  );
-  return rows.map(({ last, ...row }) => ({ ...row, at: last }));
+/**
+ * Takes rows of the review queue in and off it, all of them or none.
+ *
+ * @param intakesOf what the rows come to; what it throws leaves everything as it was
+ */
+export async function takeHeld(
+  db: Kysely<Tables>,
+  serials: readonly number[],
+  source: PriceSource,
+  intakesOf: (rows: readonly Held[], catalogue: CatalogueFile) => readonly Intake[],
+): Promise<void> {
+  await db.transaction().execute(async (tx) => {
+    const rows = await readHeld(tx, serials);
+    const intakes = intakesOf(rows, await readCatalogueWithin(tx));
+    if (intakes.length > 0) await takeInWithin(tx, intakes, source);
+    await dropHeld(tx, serials);
+  });
 }

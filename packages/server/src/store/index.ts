@@ -17,34 +17,27 @@ import type {
   Workspace,
 } from '@ripe-pick/contract';
 import type { Judged, LoggedForecast } from '@ripe-pick/core/prices';
-import { countsOf, readStoredCatalogue, replaceCatalogue } from './catalogue.ts';
+import { changeCatalogue, countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { openReceipts, type Receipts } from './receipts.ts';
 import {
   dropHeld,
-  lastLooksOf,
   putFeed,
   readFeeds,
   readHeld,
   removeFeed,
   saveFeedState,
   takeHarvest,
+  takeHeld,
   type FeedHarvest,
   type FeedRow,
 } from './feeds.ts';
-import {
-  importRuns,
-  correct,
-  lastPrices,
-  readCorrections,
-  readHistory,
-  takeIn,
-  turnCorrection,
-  type HistoryWish,
-  type Intake,
-  type IntakeResult,
-} from './prices.ts';
+import { correct, readCorrections, turnCorrection } from './observations/corrections.ts';
+import { lastOfFeed, lastPrices, readHistory, type HistoryRequest } from './observations/history.ts';
+import { importRuns } from './observations/import.ts';
+import type { PriceSource } from './observations/sources.ts';
+import { takeIn, type Intake, type IntakeResult } from './observations/take-in.ts';
 import {
   addAlerts,
   addPoint,
@@ -63,6 +56,8 @@ import { readWorkspace, saveWorkspace } from './workspace.ts';
 export interface Store {
   catalogue(): Promise<CatalogueFile>;
   replaceCatalogue(file: CatalogueFile): Promise<Counts>;
+  /** What the change throws leaves everything as it was. */
+  changeCatalogue(change: (file: CatalogueFile) => CatalogueFile): Promise<CatalogueFile>;
   counts(): Promise<Counts>;
   workspace(): Promise<SavedWorkspace>;
   /** New revision, or null when the workspace was saved elsewhere meanwhile. */
@@ -72,14 +67,14 @@ export interface Store {
   changeRecords(put: readonly BenchRecord[], remove: readonly string[]): Promise<number>;
   bench(): Promise<BenchKept>;
   changeBench(change: BenchChange): Promise<BenchKept>;
-  saveModel(model: CatalogueFile['frameModel']): Promise<void>;
+  saveModel(model: CatalogueFile['frameModel'], judge: (file: CatalogueFile) => void): Promise<void>;
   pastFits(): Promise<PastFit[]>;
   /** The day that counts as today, where the catalogue has one of its own. */
   today(): Promise<string | null>;
   setToday(day: string): Promise<void>;
-  takeIn(intakes: readonly Intake[], source: string): Promise<IntakeResult>;
-  importRuns(runs: Parameters<typeof importRuns>[1], source: string): Promise<void>;
-  history(wish: HistoryWish): ReturnType<typeof readHistory>;
+  takeIn(intakes: readonly Intake[], source: PriceSource): Promise<IntakeResult>;
+  importRuns(runs: Parameters<typeof importRuns>[1], source: PriceSource): Promise<void>;
+  history(request: HistoryRequest): ReturnType<typeof readHistory>;
   lastPrices(offers: readonly string[]): Promise<Map<string, number>>;
   correct(correction: Parameters<typeof correct>[1], now: string): Promise<Corrected | null>;
   corrections(): Promise<Corrected[]>;
@@ -89,9 +84,14 @@ export interface Store {
   removeFeed(id: string): Promise<void>;
   saveFeedState(state: FeedState): Promise<void>;
   takeHarvest(harvest: FeedHarvest): Promise<IntakeResult>;
-  lastLooksOf(source: string): Promise<Intake[]>;
+  lastOfFeed(feed: Feed): Promise<Intake[]>;
   held(): Promise<Held[]>;
   dropHeld(serials: readonly number[]): Promise<void>;
+  takeHeld(
+    serials: readonly number[],
+    source: PriceSource,
+    intakesOf: (rows: readonly Held[], catalogue: CatalogueFile) => readonly Intake[],
+  ): Promise<void>;
   points(): Promise<WatchPoint[]>;
   addPoint(point: WatchPoint): Promise<void>;
   alerts(): Promise<Alert[]>;
@@ -109,19 +109,20 @@ export interface Store {
 export async function openStore(path: string): Promise<Store> {
   const { db, close } = await openDatabase(path);
   return {
-    catalogue: () => readStoredCatalogue(db),
+    catalogue: () => readCatalogue(db),
     replaceCatalogue: async (file) => {
       await replaceCatalogue(db, file);
       return countsOf(file);
     },
-    counts: async () => countsOf(await readStoredCatalogue(db)),
+    changeCatalogue: (change) => changeCatalogue(db, change),
+    counts: async () => countsOf(await readCatalogue(db)),
     workspace: () => readWorkspace(db),
     saveWorkspace: (revision, workspace, history) => saveWorkspace(db, revision, workspace, history),
     records: () => readRecords(db),
     changeRecords: (put, remove) => changeRecords(db, put, remove),
     bench: () => readBench(db),
     changeBench: (change) => changeBench(db, change),
-    saveModel: (model) => saveModel(db, model),
+    saveModel: (model, judge) => saveModel(db, model, judge),
     pastFits: () => readFits(db),
     today: async () => {
       const row = await db
@@ -141,7 +142,7 @@ export async function openStore(path: string): Promise<Store> {
     },
     takeIn: (intakes, source) => takeIn(db, intakes, source),
     importRuns: (runs, source) => importRuns(db, runs, source),
-    history: (wish) => readHistory(db, wish),
+    history: (request) => readHistory(db, request),
     lastPrices: (offers) => lastPrices(db, offers),
     correct: (correction, now) => correct(db, correction, now),
     corrections: () => readCorrections(db),
@@ -151,9 +152,10 @@ export async function openStore(path: string): Promise<Store> {
     removeFeed: (id) => removeFeed(db, id),
     saveFeedState: (state) => saveFeedState(db, state),
     takeHarvest: (harvest) => takeHarvest(db, harvest),
-    lastLooksOf: (source) => lastLooksOf(db, source),
+    lastOfFeed: (feed) => lastOfFeed(db, feed),
     held: () => readHeld(db),
     dropHeld: (serials) => dropHeld(db, serials),
+    takeHeld: (serials, source, intakesFrom) => takeHeld(db, serials, source, intakesFrom),
     points: () => readPoints(db),
     addPoint: (point) => addPoint(db, point),
     alerts: () => readAlerts(db),
@@ -170,6 +172,7 @@ export async function openStore(path: string): Promise<Store> {
 }
 
 export { countsOf } from './catalogue.ts';
-export type { FeedRow } from './feeds.ts';
-export type { Intake } from './prices.ts';
+export type { FeedHarvest, FeedRow } from './feeds.ts';
+export { feedSource, manualSource, type PriceSource } from './observations/sources.ts';
+export type { Intake } from './observations/take-in.ts';
 export type { NewAlert } from './watch.ts';

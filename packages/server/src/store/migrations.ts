@@ -117,4 +117,20 @@ export const MIGRATIONS: Record<string, Migration> = {
       );
     },
   },
+  '0007-sources-by-key': {
+    async up(db: Kysely<unknown>) {
+      // Two feeds may have one name: what tells sources apart is their key.
+      await sql`
+        create table price_sources_by_key (
+          serial integer primary key, key text not null unique, name text not null
+        ) strict`.execute(db);
+      await sql`
+        insert into price_sources_by_key
+        select s.serial, coalesce('feed:' || min(f.id), 'manual:' || s.name), s.name
+        from price_sources s left join feeds f on json_extract(f.body, '$.name') = s.name
+        group by s.serial`.execute(db);
+      await sql`drop table price_sources`.execute(db);
+      await sql`alter table price_sources_by_key rename to price_sources`.execute(db);
+    },
+  },
 };

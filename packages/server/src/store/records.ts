@@ -9,7 +9,7 @@ import {
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { BenchRecord } from '@ripe-pick/contract';
-import { replaceModel } from './catalogue.ts';
+import { readCatalogueWithin, replaceModel } from './catalogue.ts';
 import type { Tables } from './tables.ts';
 
 type Kept = 'records' | 'bench_systems' | 'bench_runs';
@@ -66,20 +66,32 @@ export async function changeRecords(
 }
 
 export async function readBench(db: Kysely<Tables>): Promise<BenchKept> {
-  return benchSchema.parse({ systems: await read(db, 'bench_systems'), runs: await read(db, 'bench_runs') });
+  return db.transaction().execute(readBenchWithin);
 }
+
+const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> =>
+  benchSchema.parse({ systems: await read(tx, 'bench_systems'), runs: await read(tx, 'bench_runs') });
 
 export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promise<BenchKept> {
-  await db.transaction().execute(async (tx) => {
+  return db.transaction().execute(async (tx) => {
     await change(tx, 'bench_systems', asked.putSystems ?? [], asked.removeSystems ?? []);
     await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
+    return readBenchWithin(tx);
   });
-  return readBench(db);
 }
 
-/** Puts a fitted model in place and remembers what it was fitted from. */
-export async function saveModel(db: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+/**
+ * Puts a fitted model in place and remembers what it was fitted from.
+ *
+ * @param judge throws when the model does not suit the catalogue of this moment; then nothing changes
+ */
+export async function saveModel(
+  db: Kysely<Tables>,
+  model: CatalogueFile['frameModel'],
+  judge: (catalogue: CatalogueFile) => void,
+): Promise<void> {
   await db.transaction().execute(async (tx) => {
+    judge(await readCatalogueWithin(tx));
     await replaceModel(tx, model);
     if (!model.fit) return;
     const { fittedOn, records, heldBack, noise, heldOut } = model.fit;

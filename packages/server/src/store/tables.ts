@@ -40,7 +40,7 @@ export interface Tables {
   bench_runs: { id: string; position: number; body: string };
   fits: { serial?: number; body: string };
   price_offers: { serial?: number; offer: string; part: string; shop: string; currency: string };
-  price_sources: { serial?: number; name: string };
+  price_sources: { serial?: number; key: string; name: string };
   price_runs: {
     offer: number;
     first: number;

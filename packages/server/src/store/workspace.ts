@@ -29,11 +29,15 @@ async function readHead(db: Kysely<Tables>): Promise<Head | null> {
 
 /** The brief and the candidates as last saved; revision 0 and null when there is nothing yet. */
 export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace> {
-  const head = await readHead(db);
+  return db.transaction().execute(readWorkspaceWithin);
+}
+
+async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> {
+  const head = await readHead(tx);
   if (!head) return { revision: 0, workspace: null, history: { steps: [], done: 0 } };
-  const steps = await db.selectFrom('steps').selectAll().orderBy('serial').execute();
-  const rows = await db.selectFrom('candidates').selectAll().orderBy('position').execute();
-  const kept = await db.selectFrom('kept').selectAll().orderBy('position').execute();
+  const steps = await tx.selectFrom('steps').selectAll().orderBy('serial').execute();
+  const rows = await tx.selectFrom('candidates').selectAll().orderBy('position').execute();
+  const kept = await tx.selectFrom('kept').selectAll().orderBy('position').execute();
   const of = (kind: (typeof KEPT)[number]) =>
     kept.filter((row) => row.kind === kind).map((row) => JSON.parse(row.body) as unknown);
   const candidates = rows.map((row) => ({

@@ -9,3 +9,4 @@ export {
   type DemoFiles,
   type Read,
 } from './read.ts';
+export { priceTable } from './price-table.ts';

@@ -1,9 +1,8 @@
 import { createHash } from 'node:crypto';
 import {
   catalogueOf,
-  MINUTES_A_DAY,
+  dailyPrices,
   type NewAlertText,
-  type Series,
   type WatchPoint,
   type Workspace,
 } from '@ripe-pick/contract';
@@ -19,7 +18,7 @@ import {
   usualSeasons,
   type Judged,
   type LoggedForecast,
-  type Look,
+  type Observation,
   type PriceEvent,
 } from '@ripe-pick/core/prices';
 import { withFinds, type Find } from '@ripe-pick/core/secondhand';
@@ -48,13 +47,6 @@ export interface Seen {
 const PATIENCE_MS = 20_000;
 const POOL = 60;
 const TARGET_SHARES = [0.97, 0.92, 0.87];
-
-export const daysOf = (series: Series): Look[] => {
-  // The last look of a day stands for it.
-  const byDay = new Map<number, number | null>();
-  series.at.forEach((at, n) => byDay.set(Math.floor(at / MINUTES_A_DAY), series.price[n]));
-  return [...byDay].map(([day, price]) => ({ day, price })).sort((a, b) => a.day - b.day);
-};
 
 function eventsOf(workspace: Workspace, today: number, days: number): PriceEvent[] {
   return [...workspace.events, ...(workspace.watching.seasons ? usualSeasons(today, days) : [])];
@@ -130,15 +122,15 @@ export async function look(store: Store): Promise<Seen | null> {
   for (const set of [best, before?.best])
     for (const pick of Object.values(set?.picks ?? {})) if (pick.offer) bought.add(pick.offer);
   const { series } = await store.history({ offers: [...bought], parts: [...parts], pool: POOL });
-  const looks = new Map(series.map((each) => [each.offer, daysOf(each)]));
-  const looksOf = (offer: string) => looks.get(offer) ?? [];
+  const observations = new Map(series.map((each) => [each.offer, dailyPrices(each)]));
+  const observationsOf = (offer: string) => observations.get(offer) ?? [];
 
   const moves: Move[] = [];
   if (before)
     for (const offer of bought) {
       const there = market.offers.get(offer);
       const shop = market.shops.get(there?.shop ?? '');
-      const [was, is] = [dayNumber(before.day), today].map((day) => lastOn(looksOf(offer), day));
+      const [was, is] = [dayNumber(before.day), today].map((day) => lastOn(observationsOf(offer), day));
       const inBrief = (minor: number | null) =>
         minor === null || !shop ? null : inMarketCurrency(market, shop, minor);
       if (there && was !== is)
@@ -180,12 +172,12 @@ export async function look(store: Store): Promise<Seen | null> {
 
   // Forecasts: what is ripe now, and what is logged to be judged later.
   const days = daysAhead(brief, catalogue.today, workspace.watching.days);
-  const prior = pooledPrior([...looks.values()], today);
+  const prior = pooledPrior([...observations.values()], today);
   const events = eventsOf(workspace, today, days);
   const advice: Record<string, 'buy' | 'wait' | 'out'> = {};
   const forecasts: LoggedForecast[] = [];
   for (const { part, slot, why } of watched) {
-    const offers = trackedOffers(part, market, looksOf);
+    const offers = trackedOffers(part, market, observationsOf);
     const kind = market.parts.get(part)?.slot ?? null;
     const forecast = forecastOf(offers, {
       kind,
@@ -240,12 +232,15 @@ export async function look(store: Store): Promise<Seen | null> {
 
   const open = await store.openForecasts(today);
   const wanted = [...new Set(open.flatMap((forecast) => forecast.offers.map((offer) => offer.id)))].filter(
-    (id) => !looks.has(id),
+    (id) => !observations.has(id),
   );
   if (wanted.length > 0)
     for (const each of (await store.history({ offers: wanted.slice(0, 5000), parts: [], pool: 0 })).series)
-      looks.set(each.offer, daysOf(each));
-  const judged = open.map((forecast) => ({ id: forecast.id, judged: judge(forecast, looksOf, today) }));
+      observations.set(each.offer, dailyPrices(each));
+  const judged = open.map((forecast) => ({
+    id: forecast.id,
+    judged: judge(forecast, observationsOf, today),
+  }));
   const why = changes
     .map((change) => changeText(change, market.currency, catalogue.today, turned).title)
     .join('; ')
@@ -256,5 +251,5 @@ export async function look(store: Store): Promise<Seen | null> {
 const finite = (value: number, otherwise: number) => (Number.isFinite(value) ? value : otherwise);
 
 /** The price of the last look up to a day; null when it was not for sale, or not seen yet. */
-const lastOn = (looks: readonly Look[], day: number) =>
-  looks.findLast((each) => each.day <= day)?.price ?? null;
+const lastOn = (observations: readonly Observation[], day: number) =>
+  observations.findLast((each) => each.day <= day)?.price ?? null;

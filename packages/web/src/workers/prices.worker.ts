@@ -13,7 +13,7 @@ import {
   type DayBand,
   type Forecast,
   type JointPlan,
-  type Look,
+  type Observation,
   type PriceEvent,
   type Prior,
   type Ripeness,
@@ -38,7 +38,7 @@ export interface JudgeWish {
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
   /** Histories that the prior learns from, beside those of the parts, by kind of part. */
-  readonly pool: readonly { readonly kind: PartKind | null; readonly looks: readonly Look[] }[];
+  readonly pool: readonly { readonly kind: PartKind | null; readonly observations: readonly Observation[] }[];
 }
 
 /** What is shown of a part’s forecast: everything but the futures themselves. */
@@ -57,7 +57,7 @@ export interface Verdict {
   readonly curve: readonly number[];
   readonly standing: Standing | null;
   readonly priorShare: number;
-  readonly looks: number;
+  readonly observations: number;
   readonly lookIn: number;
   readonly saleChance: number;
   readonly targetChance: number | null;
@@ -82,15 +82,15 @@ let forecasts = new Map<string, Forecast>();
 /** Least price over the offers of each day on which any was looked at; an offer not looked at that day keeps its last price for a while. */
 const HOLDS = 7;
 function historyOf(offers: readonly TrackedOffer[]): Verdict['history'] {
-  const days = [...new Set(offers.flatMap((offer) => offer.looks.map((look) => look.day)))].sort(
+  const days = [...new Set(offers.flatMap((offer) => offer.observations.map((look) => look.day)))].sort(
     (a, b) => a - b,
   );
   const at = offers.map(() => -1);
   return days.map((day) => {
     let least: number | null = null;
     offers.forEach((offer, n) => {
-      while (at[n] + 1 < offer.looks.length && offer.looks[at[n] + 1].day <= day) at[n]++;
-      const look = offer.looks[at[n]];
+      while (at[n] + 1 < offer.observations.length && offer.observations[at[n] + 1].day <= day) at[n]++;
+      const look = offer.observations[at[n]];
       if (!look || look.price === null || day - look.day > HOLDS) return;
       const price = Math.round(look.price * offer.rate + offer.extraMinor);
       if (least === null || price < least) least = price;
@@ -107,10 +107,10 @@ const judging = {
   pool(parts: readonly PartToJudge[], { pool, today }: JudgeWish): Pooled {
     const all = [
       ...pool,
-      ...parts.flatMap(({ kind, offers }) => offers.map(({ looks }) => ({ kind, looks }))),
+      ...parts.flatMap(({ kind, offers }) => offers.map(({ observations }) => ({ kind, observations }))),
     ];
     const prior = pooledPrior(
-      all.map((each) => each.looks),
+      all.map((each) => each.observations),
       today,
     );
     const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
@@ -118,7 +118,7 @@ const judging = {
       prior,
       isPooled: prior.pooledFrom >= LEAST_POOL,
       rising: kinds.flatMap((kind) => {
-        const series = all.filter((each) => each.kind === kind).map((each) => each.looks);
+        const series = all.filter((each) => each.kind === kind).map((each) => each.observations);
         const trend = trendOf(series, today);
         return series.length >= LEAST_RISING && trend.isRising ? [{ kind, change: trend.change }] : [];
       }),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey } from '@ripe-pick/core/bench';
 import { PRESETS, type Background, type Preset } from '@ripe-pick/core/parts';
@@ -72,7 +73,7 @@ const base = (): Omit<
     renderScale: Math.min(1, Math.max(0.1, (draft.value.scale ?? 100) / 100)),
     background: draft.value.background ?? 'none',
     state: { profile: draft.value.profile, clocks: draft.value.raised ? 'raised' : 'stock' },
-    on: new Date().toISOString().slice(0, 10),
+    on: localToday(),
     isWarmUp: draft.value.isWarmUp,
   };
 };

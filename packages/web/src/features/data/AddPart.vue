@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import { useStorage } from '@vueuse/core';
 import { NInput, NInputNumber, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
@@ -64,7 +65,7 @@ async function add() {
   const { currency } = workspace.brief.money;
   const shopId = known?.id ?? freshId(shopName, new Set(catalogue.shops.map((shop) => shop.id)));
   const places = minorPlaces(known?.currency ?? currency);
-  const today = new Date().toISOString().slice(0, 10);
+  const today = localToday();
   isBusy.value = true;
   problems.value = [];
   message.value = '';

@@ -161,7 +161,8 @@ function leave(n: number) {
     <p v-if="taken" role="status">
       {{ taken.taken }} {{ taken.taken === 1 ? 'price' : 'prices' }} taken in, {{ taken.changed }} of them new
       or changed<template v-if="taken.newOffers > 0">, {{ taken.newOffers }} new offers</template
-      ><template v-if="taken.repeated > 0">; {{ taken.repeated }} were there already</template>.
+      ><template v-if="taken.repeated > 0">; {{ taken.repeated }} were there already</template
+      ><template v-if="taken.skipped > 0">; {{ taken.skipped }} sold out and never on offer here</template>.
     </p>
     <template v-if="answer">
       <p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract';
 import { predictor, recordJudge } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
@@ -21,7 +22,7 @@ const market = useMarket();
 const names = useNames();
 const records = useRecords();
 
-const today = new Date().toISOString().slice(0, 10);
+const today = localToday();
 /** Kept until it is saved, over a reload too. */
 const draft = useStorage('ripe-pick-chart-draft', {
   varies: 'card' as 'card' | 'processor',

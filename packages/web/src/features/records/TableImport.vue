@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import { refDebounced, useStorage } from '@vueuse/core';
 import { NInput } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -45,7 +46,7 @@ watch(
     isReading.value = true;
     const found = await benchWorker().readTable(settled.value, catalogue, {
       source: source.trim() || fileName.value || 'pasted table',
-      on: new Date().toISOString().slice(0, 10),
+      on: localToday(),
       idPrefix: `table-${stamp}`,
       renderScale: isNative ? 1 : null,
       memory: null,

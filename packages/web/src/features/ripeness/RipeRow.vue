@@ -33,7 +33,7 @@ const standing = computed(() => {
   const found = props.verdict?.standing;
   if (!found) return 'no price seen in 90 days';
   if (found.cannotTell)
-    return `cannot tell yet: cheaper on ${chance(found.low)} to ${chance(found.high)} of days, from ${found.looks} ${found.looks === 1 ? 'look' : 'looks'}`;
+    return `cannot tell yet: cheaper on ${chance(found.low)} to ${chance(found.high)} of days, from ${found.observations} ${found.observations === 1 ? 'look' : 'looks'}`;
   return found.percentile < 0.03
     ? 'never cheaper there in 90 days'
     : `cheaper there on ${chance(found.percentile)} of the last 90 days`;

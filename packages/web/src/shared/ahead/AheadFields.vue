@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import { Plus } from '@lucide/vue';
 import { computed } from 'vue';
 import { addMonths } from '@ripe-pick/core';
@@ -17,7 +18,7 @@ defineProps<{ falls?: readonly Fall[] }>();
 const market = useMarket();
 const workspace = useWorkspace();
 const { growth, scale, places, set, minor, fresh } = useAhead();
-const today = computed(() => market.catalogue?.today ?? new Date().toISOString().slice(0, 10));
+const today = computed(() => market.catalogue?.today ?? localToday());
 const MOST_SUMS = 4;
 const MOST_WISHES = 12;
 

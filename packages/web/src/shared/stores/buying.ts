@@ -1,3 +1,4 @@
+import { today as localToday } from '@ripe-pick/contract';
 import {
   MAX_RECEIPT_BYTES,
   MOST_KEPT,
@@ -40,7 +41,7 @@ export const useBuying = defineStore('buying', () => {
   const workspace = useWorkspace();
   const bench = useBench();
   const names = useNames();
-  const today = computed(() => market.catalogue?.today ?? new Date().toISOString().slice(0, 10));
+  const today = computed(() => market.catalogue?.today ?? localToday());
 
   function change<K extends KeptKind>(
     kind: K,

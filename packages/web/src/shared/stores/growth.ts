@@ -1,3 +1,4 @@
+import { dailyPrices } from '@ripe-pick/contract';
 import type { StoredPathStep } from '@ripe-pick/contract';
 import {
   measuredFalls,
@@ -17,7 +18,7 @@ import type { GrowthWish, GrowthWorker, PlanReport } from '../../workers/growth.
 import { money } from '../format/format.ts';
 import { desksOf } from './desks.ts';
 import { useMarket } from './market.ts';
-import { daysOf, usePrices } from './prices.ts';
+import { usePrices } from './prices.ts';
 import { useWorkspace } from './workspace.ts';
 
 /** Plans and quick questions at one desk; what takes long at another. */
@@ -47,7 +48,7 @@ export const useGrowth = defineStore('growth', () => {
     return measuredFalls(
       [...prices.series.values(), ...prices.pool].flatMap((series) => {
         const kind = kinds.get(series.part);
-        return kind ? [{ kind, looks: daysOf(series) }] : [];
+        return kind ? [{ kind, observations: dailyPrices(series) }] : [];
       }),
     );
   });

@@ -1,6 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { daysOf, usePrices } from './prices.ts';
+import { usePrices } from './prices.ts';
 import { useWorkspace } from './workspace.ts';
 
 // No server and no workers here: what the store keeps is tested, not what it fetches.
@@ -9,16 +9,6 @@ vi.mock('../api/client.ts', () => ({
   CallFailed: class extends Error {},
   failureText: (_: unknown, otherwise: string) => otherwise,
 }));
-
-describe('looks by day', () => {
-  it('have the last one of each day, in order', () => {
-    const noon = 20_000 * 1440 + 720;
-    expect(daysOf({ at: [noon + 1440, noon, noon + 60], price: [5, 7, null] })).toEqual([
-      { day: 20_000, price: null },
-      { day: 20_001, price: 5 },
-    ]);
-  });
-});
 
 describe('what is kept of watching', () => {
   beforeEach(() => setActivePinia(createPinia()));

@@ -1,5 +1,6 @@
 import {
-  MINUTES_A_DAY,
+  today as localToday,
+  dailyPrices,
   type Series,
   type Target,
   type CalendarEvent,
@@ -10,7 +11,7 @@ import {
   type BacktestRow,
   type BacktestSummary,
   type JointPlan,
-  type Look,
+  type Observation,
   type PriceEvent,
   type Reliability,
   type Ripeness,
@@ -35,13 +36,6 @@ const REST_MS = 250;
 
 /** So long the forecast lets a plan go first, which someone waits for. */
 const GIVES_WAY_MS = 4000;
-
-/** Looks by day, the last one of each day. */
-export function daysOf({ at, price }: Pick<Series, 'at' | 'price'>): Look[] {
-  const byDay = new Map<number, number | null>();
-  at.forEach((minute, n) => byDay.set(Math.floor(minute / MINUTES_A_DAY), price[n]));
-  return [...byDay].map(([day, each]) => ({ day, price: each })).sort((a, b) => a.day - b.day);
-}
 
 /** What is watched, its histories, and what the forecast makes of them, in a worker. */
 export const usePrices = defineStore('prices', () => {
@@ -71,7 +65,7 @@ export const usePrices = defineStore('prices', () => {
       new Worker(new URL('../../workers/prices.worker.ts', import.meta.url), { type: 'module' }),
     ));
 
-  const today = computed(() => dayNumber(market.catalogue?.today ?? new Date().toISOString().slice(0, 10)));
+  const today = computed(() => dayNumber(market.catalogue?.today ?? localToday()));
   const targets = computed(() => workspace.targets);
   const watched = computed<readonly Watched[]>(() =>
     market.catalogue
@@ -116,13 +110,13 @@ export const usePrices = defineStore('prices', () => {
   }
   const asked = new Set<string>();
 
-  const looks = computed(() => {
-    const out = new Map<string, Look[]>();
-    for (const [offer, each] of series.value) out.set(offer, daysOf(each));
+  const observations = computed(() => {
+    const out = new Map<string, Observation[]>();
+    for (const [offer, each] of series.value) out.set(offer, dailyPrices(each));
     return out;
   });
   const offersOf = (part: string) =>
-    bench.index ? trackedOffers(part, bench.index, (offer) => looks.value.get(offer) ?? []) : [];
+    bench.index ? trackedOffers(part, bench.index, (offer) => observations.value.get(offer) ?? []) : [];
 
   function wishNow(): JudgeWish {
     return {
@@ -132,7 +126,7 @@ export const usePrices = defineStore('prices', () => {
       events: JSON.parse(JSON.stringify(events.value)) as PriceEvent[], // plain, to cross into the worker
       pool: pool.value.map((each) => ({
         kind: market.parts.find((part) => part.id === each.part)?.slot ?? null,
-        looks: daysOf(each),
+        observations: dailyPrices(each),
       })),
     };
   }
@@ -265,7 +259,7 @@ export const usePrices = defineStore('prices', () => {
     today,
     days,
     events,
-    looks,
+    observations,
     offersOf,
     ripeness,
     read: () => read(true).then(judge),

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { api, catalogueFileSchema, type Api } from '@ripe-pick/contract';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { z } from 'zod';
-import { createApp } from '../app.ts';
-import type { Keeper } from '../feeds/keeper.ts';
+import { appFor } from '../test/app.ts';
+import type { Scheduler } from '../feeds/scheduler.ts';
 import { readPrices } from '../reading/index.ts';
-import { openStore, type Store } from '../store/index.ts';
+import { manualSource, openStore, type Store } from '../store/index.ts';
 
 /** Prices over the API: nothing is taken that was not asked for, everything wrong is said, everything taken can be seen and corrected. */
 const catalogue = catalogueFileSchema.parse(
@@ -15,10 +15,10 @@ const catalogue = catalogueFileSchema.parse(
 );
 let folder: string;
 let store: Store;
-let app: ReturnType<typeof createApp>;
+let app: ReturnType<typeof appFor>;
 let watched = 0;
 let fetched: string[] = [];
-const keeper: Keeper = {
+const scheduler: Scheduler = {
   run: async (ids) => void fetched.push(...ids),
   runDue: async () => {},
   start: () => {},
@@ -37,13 +37,7 @@ beforeEach(async () => {
   await store.replaceCatalogue(catalogue);
   watched = 0;
   fetched = [];
-  app = createApp({
-    store,
-    version: '0',
-    demo: null,
-    webFolder: null,
-    prices: { keeper, watch, market: null, now },
-  });
+  app = appFor(store, { scheduler, watch, now });
 });
 afterEach(async () => {
   await store.close();
@@ -73,6 +67,8 @@ const line = (sku: string, price: string, more = '') =>
 const priceOf = async (id: string) =>
   (await store.catalogue()).offers.find((each) => each.id === id)?.priceMinor;
 
+const feed = { id: 'f', name: 'A list', url: 'https://shop.invalid/prices.csv', shop: 'pennywharf' };
+
 describe('reading and taking', () => {
   it('reads without keeping anything', async () => {
     const read = await call('readPrices', { shop: 'pennywharf', text: line(offer.id, '99.90') });
@@ -81,7 +77,7 @@ describe('reading and taking', () => {
       doubts: [],
       rows: [{ part: offer.part, offer: offer.id, how: 'offer' }],
     });
-    expect((await call('priceHistory', { offers: [offer.id] })).looks).toBe(0);
+    expect((await call('priceHistory', { offers: [offer.id] })).observations).toBe(0);
     expect(await priceOf(offer.id)).toBe(offer.priceMinor);
     expect(watched).toBe(0);
   });
@@ -96,6 +92,7 @@ describe('reading and taking', () => {
       changed: 1,
       newOffers: 0,
       repeated: 0,
+      skipped: 0,
     });
     const history = await call('priceHistory', { parts: [offer.part] });
     expect(history.sources).toEqual(['by hand']);
@@ -126,7 +123,7 @@ describe('reading and taking', () => {
     );
     expect(rows[0]).toMatchObject({ part: part?.id, offer: null });
     expect(await errorOf(await send('takePrices', { shop: null, source: 'x', rows }))).toMatchObject({
-      message: expect.stringContaining('need a shop') as unknown,
+      problems: [{ path: 'rows[0]', message: 'a new offer needs a shop' }],
     });
     expect(await call('takePrices', { shop: 'lanternhouse', source: 'x', rows })).toMatchObject({
       newOffers: 1,
@@ -209,12 +206,11 @@ describe('correcting', () => {
     expect(await call('turnCorrection', { serial: made.serial })).toMatchObject({ isUndone: true });
     expect(await priceOf(offer.id)).toBe(9990);
     expect(await call('correctPrice', { offer: offer.id, at })).toMatchObject({ isRemoval: true });
-    expect((await call('priceHistory', { offers: [offer.id] })).looks).toBe(0);
+    expect((await call('priceHistory', { offers: [offer.id] })).observations).toBe(0);
   });
 });
 
 describe('sources', () => {
-  const feed = { id: 'f', name: 'A list', url: 'https://shop.invalid/prices.csv', shop: 'pennywharf' };
   it('are listed, changed, fetched when asked, and removed; another address begins anew', async () => {
     const listed = await call('putFeed', { feed });
     expect(listed.feeds[0]).toMatchObject({
@@ -262,6 +258,50 @@ describe('sources', () => {
   });
 });
 
+describe('a fault in the middle', () => {
+  it('of an answer to what is held leaves all of it waiting, and no price taken', async () => {
+    const { feeds } = await call('putFeed', { feed });
+    const found = { name: 'Something', priceMinor: 500, currency: 'EUR', condition: 'new' as const };
+    const row = (name: string, part: string | null) => ({
+      found: { ...found, name },
+      part,
+      offer: part === null ? null : offer.id,
+      how: 'name' as const,
+      isSure: false,
+      others: [],
+      doubt: 'look',
+    });
+    await store.takeHarvest({
+      ...feeds[0],
+      intakes: [],
+      deals: [],
+      held: [row('known', offer.part), row('unknown', null)],
+    });
+    const { held } = await call('feeds');
+    const before = await priceOf(offer.id);
+    const answer = await send('settleHeld', { serials: held.map(({ serial }) => serial), take: true });
+    expect(answer.status).toBe(422);
+    expect(await priceOf(offer.id)).toBe(before);
+    expect((await call('feeds')).held).toEqual(held);
+  });
+});
+
+describe('a price in another currency than its offer’s', () => {
+  const row = (currency: string) => ({
+    found: { name: 'A thing', priceMinor: 12345, currency, condition: 'new' },
+    part: offer.part,
+    offer: offer.id,
+  });
+  it('is never taken as if it were in it: the row is named, and nothing is taken', async () => {
+    const before = await priceOf(offer.id);
+    const answer = await send('takePrices', { shop: null, source: 'typed', rows: [row('EUR'), row('SEK')] });
+    expect(answer.status).toBe(422);
+    const { problems } = await errorOf(answer);
+    expect(problems).toMatchObject([{ path: 'rows[1]', message: expect.stringMatching(/SEK.*EUR/) }]);
+    expect(await priceOf(offer.id)).toBe(before);
+  });
+});
+
 describe('what goes out', () => {
   it('is every look as CSV that is read back as it was, with no formula in it', async () => {
     await store.replaceCatalogue({
@@ -270,14 +310,14 @@ describe('what goes out', () => {
         part.id === offer.part ? { ...part, maker: '=HYPERLINK("x")' } : part,
       ),
     });
-    const looks = [
+    const observations = [
       [0, 9990],
       [1, null],
       [2, 8990],
     ] as const;
     const at = (day: number) => Date.parse('2026-11-18T12:00:00Z') / 60_000 + day * 1440;
     await store.takeIn(
-      looks.map(([day, price]) => ({
+      observations.map(([day, price]) => ({
         offer: offer.id,
         part: offer.part,
         shop: offer.shop,
@@ -286,7 +326,7 @@ describe('what goes out', () => {
         price,
         stock: null,
       })),
-      'x',
+      manualSource('x'),
     );
     const answer = await app.request('/prices.csv', { headers: { host: '127.0.0.1:4640' } });
     expect(answer.headers.get('content-disposition')).toMatch(/attachment/);
@@ -295,7 +335,7 @@ describe('what goes out', () => {
     const { found, doubts } = readPrices({ text }, 'EUR');
     expect(doubts).toEqual([]);
     expect(found.map((each) => [each.sku, each.at, each.priceMinor])).toEqual(
-      looks.map(([day, price]) => [offer.id, at(day), price]),
+      observations.map(([day, price]) => [offer.id, at(day), price]),
     );
   });
   it('says nothing of its own reliability before it was judged', async () => {

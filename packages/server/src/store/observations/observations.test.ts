@@ -4,15 +4,15 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { catalogueFileSchema } from '@ripe-pick/contract';
+import { catalogueFileSchema, feedSchema, feedStateSchema } from '@ripe-pick/contract';
 import fc from 'fast-check';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { openStore, type Intake, type Store } from './index.ts';
-import { looksOf, prolonged, runsOf, type StoredLook } from './runs.ts';
+import { manualSource, openStore, type Intake, type Store } from '../index.ts';
+import { observationsOf, prolonged, runsOf, type StoredObservation } from './runs.ts';
 
 const catalogue = catalogueFileSchema.parse(
-  JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+  JSON.parse(readFileSync(new URL('../../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
 );
 let folder: string;
 let store: Store;
@@ -35,6 +35,7 @@ const intake = (
   stock: number | null = null,
 ): Intake => ({ offer: id, part, shop, currency: currencyOf(shop), at, price, stock });
 const DAY = 1440;
+const stateOf = async (id: string) => (await store.catalogue()).offers.find((each) => each.id === id);
 const T0 = 20_000 * DAY;
 const seen = async (id: string) => {
   const { series } = await store.history({ offers: [id], parts: [], pool: 0 });
@@ -52,9 +53,12 @@ describe('runs', () => {
     fc.assert(
       fc.property(fc.array(look, { maxLength: 60 }), (drawn) => {
         let at = 0;
-        const looks = drawn.map(({ gap, ...rest }): StoredLook => ({ at: (at += gap), ...rest }));
-        const runs = runsOf(looks);
-        expect(looksOf(runs)).toEqual(looks);
+        const observations = drawn.map(({ gap, ...rest }): StoredObservation => ({
+          at: (at += gap),
+          ...rest,
+        }));
+        const runs = runsOf(observations);
+        expect(observationsOf(runs)).toEqual(observations);
         const last = runs.at(-1);
         if (!last) return;
         const longer = prolonged(last, {
@@ -63,7 +67,7 @@ describe('runs', () => {
           stock: last.stock,
           source: last.source,
         });
-        expect(longer && looksOf([longer]).length).toBe(looksOf([last]).length + 1);
+        expect(longer && observationsOf([longer]).length).toBe(observationsOf([last]).length + 1);
         expect(
           prolonged(last, { at: last.last, price: last.price, stock: last.stock, source: last.source }),
         ).toBeNull();
@@ -71,21 +75,21 @@ describe('runs', () => {
     );
   });
   it('are small: two years of daily looks at prices that change every ten days take under 3 kB', () => {
-    const looks = Array.from({ length: 730 }, (_, n): StoredLook => ({
+    const observations = Array.from({ length: 730 }, (_, n): StoredObservation => ({
       at: T0 + n * DAY,
       price: 9990 + Math.floor(n / 10),
       stock: null,
       source: 1,
     }));
-    const runs = runsOf(looks);
+    const runs = runsOf(observations);
     expect(runs.reduce((sum, run) => sum + run.gaps.length + 20, 0)).toBeLessThan(3000);
   });
 });
 
 describe('histories', () => {
   it('hold gaps and stock-outs as such, in the order of their time, whatever order they came in', async () => {
-    await store.takeIn([intake(first, T0 + 5 * DAY, 900)], 'a');
-    await store.takeIn([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], 'b');
+    await store.takeIn([intake(first, T0 + 5 * DAY, 900)], manualSource('a'));
+    await store.takeIn([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], manualSource('b'));
     expect(await seen(first.id)).toEqual([
       [0, 1000],
       [2, null],
@@ -94,14 +98,14 @@ describe('histories', () => {
   });
   it('count a look that is there already once', async () => {
     const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];
-    expect(await store.takeIn(rows, 'a')).toMatchObject({ taken: 2, repeated: 0 });
-    expect(await store.takeIn(rows, 'a')).toMatchObject({ taken: 0, repeated: 2 });
+    expect(await store.takeIn(rows, manualSource('a'))).toMatchObject({ taken: 2, repeated: 0 });
+    expect(await store.takeIn(rows, manualSource('a'))).toMatchObject({ taken: 0, repeated: 2 });
     expect(await seen(first.id)).toHaveLength(1);
   });
   it('show the newest look on the offer, never an older one', async () => {
     const today = Date.parse('2026-11-25T12:00:00Z') / 60_000;
-    await store.takeIn([intake(first, today, 777, 3)], 'shop list');
-    await store.takeIn([intake(first, today - 9 * DAY, 5)], 'old list');
+    await store.takeIn([intake(first, today, 777, 3)], manualSource('shop list'));
+    await store.takeIn([intake(first, today - 9 * DAY, 5)], manualSource('old list'));
     const read = async () => (await store.catalogue()).offers.find((each) => each.id === first.id);
     expect(await read()).toMatchObject({
       priceMinor: 777,
@@ -110,23 +114,54 @@ describe('histories', () => {
       seenOn: '2026-11-25',
       source: 'shop list',
     });
-    await store.takeIn([intake(first, today + DAY, null)], 'shop list');
+    await store.takeIn([intake(first, today + DAY, null)], manualSource('shop list'));
     expect(await read()).toMatchObject({ priceMinor: 777, inStock: false, seenOn: '2026-11-26' });
+  });
+  it('show the later of two observations of one day, in whichever order they come', async () => {
+    const morning = Date.parse('2026-11-25T08:00:00Z') / 60_000;
+    await store.takeIn([intake(first, morning + 240, 800)], manualSource('noon'));
+    await store.takeIn([intake(first, morning, 900)], manualSource('morning'));
+    expect(await stateOf(first.id)).toMatchObject({ priceMinor: 800, source: 'noon' });
+  });
+  it('leave an offer off sale when the only observation is taken away, and back on when that is undone', async () => {
+    const at = Date.parse('2026-11-25T12:00:00Z') / 60_000;
+    await store.takeIn([intake(first, at, 800, 2)], manualSource('a'));
+    const removed = await store.correct({ offer: first.id, at, change: 'remove' }, 'now');
+    expect(await stateOf(first.id)).toMatchObject({ inStock: false });
+    await store.turnCorrection(removed?.serial ?? 0);
+    expect(await stateOf(first.id)).toMatchObject({ inStock: true, priceMinor: 800, stock: 2 });
+  });
+  it('of two feeds of one name are kept apart', async () => {
+    const twins = [first, second].map((offer, n) => ({
+      feed: feedSchema.parse({
+        id: `twin-${n}`,
+        name: 'Price list',
+        url: 'https://shop.invalid/',
+        shop: offer.shop,
+      }),
+      intakes: [intake(offer, T0 + n, 1000 + n)],
+    }));
+    for (const { feed, intakes } of twins) {
+      await store.putFeed(feed);
+      const state = feedStateSchema.parse({ id: feed.id });
+      await store.takeHarvest({ feed, intakes, state, held: [], deals: [] });
+    }
+    for (const { feed, intakes } of twins) expect(await store.lastOfFeed(feed)).toEqual(intakes);
   });
   it('take all or nothing', async () => {
     const bad = { ...intake(second, T0, 5), price: -1 };
-    await expect(store.takeIn([intake(first, T0, 1000), bad], 'a')).rejects.toThrow();
+    await expect(store.takeIn([intake(first, T0, 1000), bad], manualSource('a'))).rejects.toThrow();
     expect(await seen(first.id)).toEqual([]);
   });
   it('outlive the offers that a new catalogue drops', async () => {
-    await store.takeIn([intake(first, T0, 1000)], 'a');
+    await store.takeIn([intake(first, T0, 1000)], manualSource('a'));
     await store.replaceCatalogue({ ...catalogue, offers: catalogue.offers.slice(1) });
     expect(await seen(first.id)).toEqual([[0, 1000]]);
   });
   it('can be corrected, that be taken back, and made again', async () => {
     await store.takeIn(
       [0, 1, 2].map((day) => intake(first, T0 + day * DAY, 1000 + day)),
-      'a',
+      manualSource('a'),
     );
     const at = T0 + DAY;
     const made = await store.correct({ offer: first.id, at, change: { price: 55 } }, 'now');
@@ -170,7 +205,7 @@ describe('a server that is stopped by force', () => {
   it('has lost no price that it had accepted, and keeps no half of an intake', async () => {
     await store.close();
     const path = join(folder, 'test.sqlite');
-    const writer = fileURLToPath(new URL('../../../../tests/prices/killed-writer.ts', import.meta.url));
+    const writer = fileURLToPath(new URL('../../../../../tests/prices/killed-writer.ts', import.meta.url));
     for (let round = 0; round < 6; round++) {
       const child = spawn(process.execPath, ['--import', 'tsx', writer, path, String(round)], {
         stdio: ['ignore', 'pipe', 'inherit'],

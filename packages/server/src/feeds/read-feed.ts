@@ -1,0 +1,104 @@
+import {
+  dealSchema,
+  minuteOfMoment,
+  problemsOf,
+  type CatalogueFile,
+  type Feed,
+  type Matched,
+  type PriceDoubt,
+} from '@ripe-pick/contract';
+import { matchedAll, matcher, readPrices } from '../reading/index.ts';
+import type { FeedHarvest, Store } from '../store/index.ts';
+import type { Fetched } from './fetch.ts';
+import { intakesOf } from './intake.ts';
+
+type FetchedText = Extract<Fetched, { kind: 'ok' }>;
+
+/** What a fetch brought, ready to be kept; or why it brought nothing. */
+export type FeedRead =
+  | {
+      readonly ok: true;
+      readonly harvest: Omit<FeedHarvest, 'state' | 'feed'>;
+      readonly doubts: readonly PriceDoubt[];
+    }
+  | { readonly ok: false; readonly error: string; readonly doubts: readonly PriceDoubt[] };
+
+/** Doubts that are kept with a source. */
+const MOST_DOUBTS = 50;
+
+const failed = (error: string, doubts: readonly PriceDoubt[] = []): FeedRead => ({
+  ok: false,
+  error,
+  doubts: doubts.slice(0, MOST_DOUBTS),
+});
+
+/** Reads what was fetched, matches it to parts, and sorts it: what may be taken, and what somebody has to look at. */
+export async function readFeed(
+  fetched: FetchedText,
+  feed: Feed,
+  store: Pick<Store, 'catalogue' | 'lastPrices'>,
+  now: Date,
+): Promise<FeedRead> {
+  const catalogue = await store.catalogue();
+  const shop = catalogue.shops.find(({ id }) => id === feed.shop);
+  if (!shop) return failed('The shop of this source is no longer in the catalogue.');
+  const source = fetched.text === null ? { bytes: fetched.bytes } : { text: fetched.text };
+  const { found, doubts } = readPrices(source, shop.currency, true);
+  if (found.length === 0)
+    return failed(doubts[0] ? `${doubts[0].where}: ${doubts[0].what}` : 'It held no price.', doubts);
+  const own = catalogue.offers.filter((offer) => offer.shop === shop.id).map(({ id }) => id);
+  const match = matcher(catalogue, await store.lastPrices(own));
+  const matched = (await matchedAll(found, shop.id, match)).map((row) => aboutPart(row, feed, found.length));
+  const sure = matched.flatMap(({ isSure, found: each, part, offer }) =>
+    isSure && part !== null ? [{ found: each, part, offer }] : [],
+  );
+  const { intakes, problems } = intakesOf(sure, shop.id, catalogue, minuteOfMoment(now), feed.name);
+  const refused = problems.map(({ path, message, mend }) => ({ where: path, what: message, mend }));
+  return {
+    ok: true,
+    harvest: {
+      intakes,
+      held: matched.filter(({ isSure }) => !isSure),
+      deals: dealsIn(fetched, catalogue, shop.id),
+    },
+    doubts: [...doubts, ...refused].slice(0, MOST_DOUBTS),
+  };
+}
+
+/** A page that is said to be about one part, and holds one offer, is about that part; numbers that say otherwise are looked at. */
+function aboutPart(row: Matched, feed: Feed, offers: number): Matched {
+  if (feed.part === null) return row;
+  if (row.part === feed.part)
+    return row.how === 'name' && offers === 1
+      ? {
+          ...row,
+          isSure: row.doubt === null || /name fits/.test(row.doubt),
+          doubt: /name fits/.test(row.doubt ?? '') ? null : row.doubt,
+        }
+      : row;
+  return {
+    ...row,
+    isSure: false,
+    doubt: row.doubt ?? 'it is another part than the source is said to be about',
+  };
+}
+
+/** Deals that a feed brings: those that the schema takes, of this shop, about parts that are known. */
+function dealsIn(fetched: Extract<Fetched, { kind: 'ok' }>, catalogue: CatalogueFile, shop: string) {
+  if (fetched.text === null || !/^\s*\{/.test(fetched.text)) return [];
+  const file: unknown = JSON.parse(fetched.text);
+  const list: unknown = file !== null && typeof file === 'object' ? Reflect.get(file, 'deals') : null;
+  if (!Array.isArray(list)) return [];
+  const parts = new Set(catalogue.parts.map((part) => part.id));
+  return list.slice(0, 500).flatMap((each) => {
+    const read = dealSchema.safeParse(each);
+    if (!read.success) {
+      console.warn(`a deal of ${shop} was not taken: ${problemsOf(read.error, each)[0]?.message ?? ''}`);
+      return [];
+    }
+    const deal = read.data;
+    const isOurs = 'shop' in deal ? deal.shop === shop : (deal.shops?.every((id) => id === shop) ?? false);
+    const named = 'parts' in deal ? (deal.parts ?? []) : [];
+    return isOurs && named.every((part) => parts.has(part)) ? [deal] : [];
+  });
+}

@@ -1,0 +1,21 @@
+import type { Scheduler } from '../feeds/scheduler.ts';
+import type { SimulatedMarket } from '../feeds/simulated.ts';
+import type { Store } from '../store/index.ts';
+import type { DemoFiles } from '../transfer/index.ts';
+import type { Watch } from '../watch/run.ts';
+
+/** What calls are answered with. */
+export interface ServerContext {
+  readonly store: Store;
+  readonly version: string;
+  /** The demo's files; null when the demo is not shipped. */
+  readonly demo: DemoFiles | null;
+  /** Called once the demo was loaded. */
+  readonly onDemo: () => Promise<void>;
+  readonly scheduler: Scheduler;
+  readonly watch: Watch;
+  /** Null when no simulated market is shipped. */
+  readonly market: SimulatedMarket | null;
+  /** The moment that counts: the real one, or the simulated market's. */
+  readonly now: () => Promise<Date>;
+}

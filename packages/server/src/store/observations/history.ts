@@ -1,0 +1,102 @@
+import type { Series } from '@ripe-pick/contract';
+import { sql, type Kysely } from 'kysely';
+import { groupedBy } from '../batches.ts';
+import type { Tables } from '../tables.ts';
+import { runOf } from './rows.ts';
+import { observationsOf } from './runs.ts';
+import { feedSource } from './sources.ts';
+import type { Intake } from './take-in.ts';
+
+export interface HistoryRequest {
+  readonly offers: readonly string[];
+  readonly parts: readonly string[];
+  /** Further offers, spread over all that have a history. */
+  readonly pool: number;
+}
+
+export interface Histories {
+  /** Names of sources; `series[…].source` points here. */
+  readonly sources: string[];
+  readonly series: Series[];
+  /** Observations in all series. */
+  readonly observations: number;
+  /** Offers that have a history, asked about or not. */
+  readonly offers: number;
+}
+
+type OfferRow = Tables['price_offers'] & { readonly serial: number };
+
+/** Histories, oldest observation first, as they stood at one moment. */
+export async function readHistory(db: Kysely<Tables>, request: HistoryRequest): Promise<Histories> {
+  return db.transaction().execute(async (tx) => {
+    const sources = await tx.selectFrom('price_sources').selectAll().orderBy('serial').execute();
+    const sourceIndex = new Map(sources.map(({ serial }, n) => [serial, n]));
+    const { count } = await tx
+      .selectFrom('price_offers')
+      .select(({ fn }) => fn.countAll<number>().as('count'))
+      .executeTakeFirstOrThrow();
+    const wanted = await offersOf(tx, request, count);
+    const { rows } = await sql<Tables['price_runs']>`
+      select r.* from json_each(${JSON.stringify(wanted.map((row) => row.serial))}) j
+      join price_runs r on r.offer = j.value order by r.offer, r.first`.execute(tx);
+    const runs = groupedBy(rows, (row) => row.offer);
+    const series = wanted.map(({ serial, offer, part, shop, currency }): Series => {
+      const all = observationsOf((runs.get(serial) ?? []).map(runOf));
+      return {
+        offer,
+        part,
+        shop,
+        currency,
+        at: all.map(({ at }) => at),
+        price: all.map(({ price }) => price),
+        stock: all.map(({ stock }) => stock),
+        source: all.map(({ source }) => sourceIndex.get(source) ?? 0),
+      };
+    });
+    const observations = series.reduce((sum, { at }) => sum + at.length, 0);
+    return { sources: sources.map(({ name }) => name), series, observations, offers: count };
+  });
+}
+
+async function offersOf(tx: Kysely<Tables>, request: HistoryRequest, count: number): Promise<OfferRow[]> {
+  const { rows: named } = await sql<OfferRow>`
+    select * from price_offers
+    where offer in (select value from json_each(${JSON.stringify(request.offers)}))
+      or part in (select value from json_each(${JSON.stringify(request.parts)}))`.execute(tx);
+  if (request.pool === 0) return named;
+  const every = Math.max(1, Math.floor(count / request.pool));
+  const known = new Set(named.map((row) => row.serial));
+  const { rows: pool } = await sql<OfferRow>`
+    select * from price_offers where serial % ${every} = 0 limit ${request.pool}`.execute(tx);
+  return [...named, ...pool.filter((row) => !known.has(row.serial))];
+}
+
+/** Last price that was seen of each offer; sold out does not count. */
+export async function lastPrices(
+  db: Kysely<Tables>,
+  offers: readonly string[],
+): Promise<Map<string, number>> {
+  const { rows } = await sql<{ readonly offer: string; readonly price: number }>`
+    select o.offer, r.price from json_each(${JSON.stringify(offers)}) j
+    join price_offers o on o.offer = j.value
+    join price_runs r on r.offer = o.serial
+    where r.price is not null
+      and r.first = (select max(first) from price_runs where offer = o.serial and price is not null)`.execute(
+    db,
+  );
+  return new Map(rows.map(({ offer, price }) => [offer, price]));
+}
+
+/** What a feed said the last time, to be said again: it was asked, and nothing had changed. */
+export async function lastOfFeed(
+  db: Kysely<Tables>,
+  feed: { readonly id: string; readonly name: string },
+): Promise<Intake[]> {
+  const { rows } = await sql<Omit<Intake, 'at'> & { readonly last: number }>`
+    with mine as (
+      select r.* from price_runs r join price_sources s on s.serial = r.source where s.key = ${feedSource(feed).key}
+    ), newest as (select max(last) as last from mine)
+    select o.offer, o.part, o.shop, o.currency, m.last, m.price, m.stock
+    from mine m join newest n on m.last = n.last join price_offers o on o.serial = m.offer`.execute(db);
+  return rows.map(({ last, ...row }) => ({ ...row, at: last }));
+}

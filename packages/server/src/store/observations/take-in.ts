@@ -1,0 +1,170 @@
+import { sql, type Kysely } from 'kysely';
+import { groupedBy, inBatches } from '../batches.ts';
+import type { Tables } from '../tables.ts';
+import { showNewest } from './current-price.ts';
+import { rewriteRuns, rowOf, runOf, runsFor } from './rows.ts';
+import { observationsOf, prolonged, runsOf, type Run, type StoredObservation } from './runs.ts';
+import { serialOfSource, type PriceSource } from './sources.ts';
+
+/** A price to be taken in, for an offer that is known or new. */
+export interface Intake {
+  readonly offer: string;
+  readonly part: string;
+  readonly shop: string;
+  readonly currency: string;
+  /** Moment, in minutes since 1970. */
+  readonly at: number;
+  /** In minor units of the currency; null when it was not for sale. */
+  readonly price: number | null;
+  readonly stock: number | null;
+  /** A new offer of the catalogue, as its row; absent for one that is there. */
+  readonly fresh?: Omit<Tables['offers'], 'position'> | undefined;
+}
+
+export interface IntakeResult {
+  readonly taken: number;
+  /** Observations that found another price or stock than the one before. */
+  readonly changed: number;
+  readonly newOffers: number;
+  /** Observations that were there already. */
+  readonly repeated: number;
+}
+
+/** Number of each offer's history, and the newest run of each that has one. */
+interface Histories {
+  readonly serials: ReadonlyMap<string, number>;
+  readonly lastRuns: ReadonlyMap<number, Run>;
+}
+
+/**
+ * Takes prices in: all of them in one transaction, or none. An observation that is there already counts once, so that an
+ * intake may be repeated after a crash.
+ */
+export async function takeIn(
+  db: Kysely<Tables>,
+  intakes: readonly Intake[],
+  source: PriceSource,
+): Promise<IntakeResult> {
+  return db.transaction().execute((tx) => takeInWithin(tx, intakes, source));
+}
+
+/** The same within a transaction that does more. */
+export async function takeInWithin(
+  tx: Kysely<Tables>,
+  intakes: readonly Intake[],
+  source: PriceSource,
+): Promise<IntakeResult> {
+  const sourceSerial = await serialOfSource(tx, source);
+  const newOffers = await addOffers(tx, intakes);
+  const byOffer = groupedBy(intakes, (each) => each.offer);
+  const histories = await openHistories(tx, intakes, [...byOffer.keys()]);
+  const counts = { taken: 0, changed: 0, repeated: 0 };
+  const longer: Tables['price_runs'][] = [];
+  for (const [offer, all] of byOffer) {
+    const serial = histories.serials.get(offer) ?? 0;
+    const last = histories.lastRuns.get(serial);
+    const observations = all
+      .map(({ at, price, stock }): StoredObservation => ({ at, price, stock, source: sourceSerial }))
+      .sort((a, b) => a.at - b.at);
+    const [one] = observations;
+    if (observations.length === 1 && (!last || one.at > last.last)) {
+      longer.push(rowOf(serial, (last && prolonged(last, one)) ?? runsOf([one])[0]));
+      counts.taken++;
+      if (!last || last.price !== one.price || last.stock !== one.stock) counts.changed++;
+    } else await merge(tx, serial, last !== undefined, observations, counts);
+  }
+  await putRuns(tx, longer);
+  await showNewest(tx, [...byOffer.keys()], false);
+  return { ...counts, newOffers };
+}
+
+/** Adds the offers that are new to the catalogue, behind those that are there. */
+async function addOffers(tx: Kysely<Tables>, intakes: readonly Intake[]): Promise<number> {
+  const fresh = new Map(intakes.flatMap((each) => (each.fresh ? [[each.offer, each.fresh] as const] : [])));
+  if (fresh.size === 0) return 0;
+  const last = await tx
+    .selectFrom('offers')
+    .select(({ fn }) => fn.max('position').as('position'))
+    .executeTakeFirst();
+  const first = (last?.position ?? -1) + 1;
+  const rows = [...fresh.values()].map((row, n) => ({ ...row, position: first + n }));
+  await inBatches(rows, (batch) =>
+    tx
+      .insertInto('offers')
+      .values(batch)
+      .onConflict((c) => c.column('id').doNothing())
+      .execute(),
+  );
+  return fresh.size;
+}
+
+/** Makes sure that each offer has a history, and finds where each ends. */
+async function openHistories(
+  tx: Kysely<Tables>,
+  intakes: readonly Intake[],
+  offers: readonly string[],
+): Promise<Histories> {
+  await inBatches([...new Map(intakes.map((each) => [each.offer, each])).values()], (batch) =>
+    tx
+      .insertInto('price_offers')
+      .values(batch.map(({ offer, part, shop, currency }) => ({ offer, part, shop, currency })))
+      .onConflict((c) => c.column('offer').doNothing())
+      .execute(),
+  );
+  const serials = new Map<string, number>();
+  const lastRuns = new Map<number, Run>();
+  await inBatches(offers, async (batch) => {
+    const rows = await tx
+      .selectFrom('price_offers')
+      .select(['serial', 'offer'])
+      .where('offer', 'in', batch)
+      .execute();
+    for (const { serial, offer } of rows) serials.set(offer, serial ?? 0);
+    const runs = await sql<Tables['price_runs']>`
+      select r.* from price_runs r
+      join json_each(${JSON.stringify(rows.map((row) => row.serial))}) j on r.offer = j.value
+      where r.first = (select max(first) from price_runs where offer = r.offer)`.execute(tx);
+    for (const row of runs.rows) lastRuns.set(row.offer, runOf(row));
+  });
+  return { serials, lastRuns };
+}
+
+/** Older observations, or many at once: the whole history of the offer is written anew. */
+async function merge(
+  tx: Kysely<Tables>,
+  serial: number,
+  hasHistory: boolean,
+  observations: readonly StoredObservation[],
+  counts: { taken: number; changed: number; repeated: number },
+): Promise<void> {
+  const known = observationsOf(hasHistory ? await runsFor(tx, serial) : []);
+  const merged = new Map(known.map((each) => [each.at, each]));
+  for (const each of observations) {
+    const there = merged.get(each.at);
+    if (there && there.price === each.price && there.stock === each.stock) counts.repeated++;
+    else {
+      merged.set(each.at, each);
+      counts.taken++;
+      counts.changed++;
+    }
+  }
+  await rewriteRuns(
+    tx,
+    serial,
+    [...merged.values()].sort((a, b) => a.at - b.at),
+  );
+}
+
+async function putRuns(tx: Kysely<Tables>, rows: readonly Tables['price_runs'][]): Promise<void> {
+  await inBatches(rows, (batch) =>
+    tx
+      .insertInto('price_runs')
+      .values(batch)
+      .onConflict((c) =>
+        c
+          .columns(['offer', 'first'])
+          .doUpdateSet((eb) => ({ last: eb.ref('excluded.last'), gaps: eb.ref('excluded.gaps') })),
+      )
+      .execute(),
+  );
+}

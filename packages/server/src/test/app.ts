@@ -1,0 +1,17 @@
+import { createApp, type AppOptions } from '../app.ts';
+import type { Store } from '../store/index.ts';
+
+/** An app over a store, without a page, a market or anything that runs by itself; tests replace what they look at. */
+export const appFor = (store: Store, options: Partial<AppOptions> = {}) =>
+  createApp({
+    store,
+    version: '0',
+    demo: null,
+    webFolder: null,
+    onDemo: async () => {},
+    scheduler: { run: async () => {}, runDue: async () => {}, start: () => {}, stop: async () => {} },
+    watch: { request: () => {}, idle: async () => {}, isRunning: () => false, stop: async () => {} },
+    market: null,
+    now: async () => new Date(),
+    ...options,
+  });
