@@ -1,7 +1,9 @@
 /** The search in one process: ratios against HiGHS in the same run, runners-up, and growth with the catalogue. */
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { prepare, runSearch } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/optimise';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
 import { tradesFor } from '@ripe-pick/core/trades';
 import { makeCatalogue } from '@ripe-pick/demo/make';
@@ -28,10 +30,10 @@ function measure(market: Catalogue, wish: Brief, rounds: number) {
   const solving: number[] = [];
   const ten: number[] = [];
   for (let round = 0; round < rounds; round++) {
-    const prepared = timed(() => prepare(market, wish));
+    const prepared = timed(() => prepare(openSession(market, wish)));
     preparation.push(prepared.ms);
-    solving.push(timed(() => runSearch(prepared.value.solve(wish.money.budgetMinor))).ms);
-    ten.push(timed(() => runSearch(prepared.value.topK(wish.money.budgetMinor, 10, 'pair'))).ms);
+    solving.push(timed(() => finish(prepared.value.solve(wish.money.budgetMinor))).ms);
+    ten.push(timed(() => finish(prepared.value.topK(wish.money.budgetMinor, 10, 'pair'))).ms);
   }
   return { prepare: median(preparation), solve: median(solving), ten: median(ten) };
 }
@@ -41,8 +43,8 @@ const own = measure(catalogue, brief, ROUNDS);
 console.log(
   `  prepare ${own.prepare.toFixed(1)} ms, solve ${own.solve.toFixed(1)} ms, ten runners-up ${own.ten.toFixed(1)} ms`,
 );
-const trades = tradesFor(catalogue, brief);
-const answer = runSearch(prepare(catalogue, brief).solve(64000)).answers[0];
+const trades = tradesFor(openSession(catalogue, brief));
+const answer = finish(prepare(openSession(catalogue, brief)).solve(64000)).answers[0];
 console.log(
   `  all trades around a build ${median(Array.from({ length: 50 }, () => timed(() => trades(answer.picks)).ms)).toFixed(1)} ms`,
 );

@@ -1,3 +1,5 @@
+import { finish } from '@ripe-pick/core/work';
+import { openSession } from '@ripe-pick/core/session';
 import { basketsFor, shoppingFor } from '@ripe-pick/core/baskets';
 import { SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
@@ -29,7 +31,7 @@ describe('the basket of a given build', () => {
     for (let seed = 1; seed <= 150; seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 6, shops: 4, offers: 12, deals: 6 });
       const expected = bruteForce(picks, catalogue, brief);
-      const found = basketsFor(catalogue, brief).best(picks)?.cost.counted ?? Infinity;
+      const found = basketsFor(openSession(catalogue, brief)).best(picks)?.cost.counted ?? Infinity;
       if (found !== expected) wrong.push(`seed ${seed}: ${found}, not ${expected}`);
     }
     expect(wrong).toEqual([]);
@@ -45,7 +47,7 @@ describe('the basket of a given build', () => {
       });
       const { status, value } = await solveMilp(basketProgramme(picks, catalogue, brief));
       const expected = status === 'Optimal' ? Math.round(value) : Infinity;
-      const found = basketsFor(catalogue, brief).best(picks)?.cost.counted ?? Infinity;
+      const found = basketsFor(openSession(catalogue, brief)).best(picks)?.cost.counted ?? Infinity;
       if (found !== expected) wrong.push(`seed ${seed}: ${found}, not ${expected}`);
     }
     expect(wrong).toEqual([]);
@@ -56,8 +58,8 @@ describe('the basket of a given build', () => {
       let before = Infinity;
       for (let count = 0; count <= catalogue.deals.length; count++) {
         const cost =
-          basketsFor({ ...catalogue, deals: catalogue.deals.slice(0, count) }, brief).best(picks)?.cost
-            .counted ?? Infinity;
+          basketsFor(openSession({ ...catalogue, deals: catalogue.deals.slice(0, count) }, brief)).best(picks)
+            ?.cost.counted ?? Infinity;
         expect(cost).toBeLessThanOrEqual(before);
         before = cost;
       }
@@ -71,7 +73,7 @@ describe('the basket of a given build', () => {
         offers: 60,
         deals: 14,
       });
-      const cost = basketsFor(catalogue, brief).best(picks)?.cost;
+      const cost = basketsFor(openSession(catalogue, brief)).best(picks)?.cost;
       if (!cost) continue;
       const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
       expect(sum(cost.lines.map((line) => line.amount))).toBe(cost.till);
@@ -88,7 +90,7 @@ describe('shopping for a build', () => {
     let seconds = 0;
     for (let seed = 1; seed <= 25; seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 8, shops: 5, offers: 26, deals: 6 });
-      const result = shoppingFor(picks, catalogue, brief);
+      const result = finish(shoppingFor(picks, openSession(catalogue, brief)));
       if (result.status !== 'optimal') continue;
       const shopOf = (of: Picks) =>
         SLOTS.map((slot) => catalogue.offers.find((offer) => offer.id === of[slot]?.offer)?.shop).join();
@@ -109,10 +111,10 @@ describe('shopping for a build', () => {
         offer.part === 'part-card' ? { ...offer, inStock: false } : offer,
       ),
     };
-    const result = shoppingFor(picks, gone, brief);
+    const result = finish(shoppingFor(picks, openSession(gone, brief)));
     expect(
       result.status === 'unavailable' && result.slots.map(({ slot, barriers }) => [slot, barriers[0]]),
     ).toEqual([['card', 'stock']]);
-    expect(shoppingFor({}, catalogue, brief).status).toBe('nothing');
+    expect(finish(shoppingFor({}, openSession(catalogue, brief))).status).toBe('nothing');
   });
 });

@@ -1,3 +1,4 @@
+import { openSession } from '@ripe-pick/core/session';
 import { readFileSync } from 'node:fs';
 import {
   briefFileSchema,
@@ -70,9 +71,11 @@ describe('the demo’s traps', () => {
   it('a combo that loses to two shops is in no best basket', () => {
     const picks: Picks = { processor: first.processor, board: first.board };
     const fresh: Brief = { ...brief, market: { ...brief.market, conditions: ['new'] } };
-    const best = basketsFor(catalogue, fresh).best(picks);
+    const best = basketsFor(openSession(catalogue, fresh)).best(picks);
     expect(used(best?.picks ?? {}, fresh)).not.toContain('trap-combo-dearer');
-    expect(best?.cost.till).toBe(basketsFor(without('trap-combo-dearer'), fresh).best(picks)?.cost.till);
+    expect(best?.cost.till).toBe(
+      basketsFor(openSession(without('trap-combo-dearer'), fresh)).best(picks)?.cost.till,
+    );
   });
   it('a code with a minimum is out of reach of a small order', () => {
     const offer = catalogue.offers.find(
@@ -141,7 +144,7 @@ describe('the demo’s traps', () => {
 
 describe('the demo’s deals that are worth having', () => {
   it('are used by the best basket of the first idea', () => {
-    const best = basketsFor(catalogue, brief).best(first);
+    const best = basketsFor(openSession(catalogue, brief)).best(first);
     expect(used(best?.picks ?? {})).toContain('league15');
   });
 });

@@ -1,3 +1,5 @@
+import { finish } from '@ripe-pick/core/work';
+import { openSession } from '@ripe-pick/core/session';
 import { basketsFor, shoppingFor } from '@ripe-pick/core/baskets';
 import type { Brief, Catalogue, Deal, Offer, Picks, Shop } from '@ripe-pick/core/parts';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
@@ -85,7 +87,7 @@ const market = (
   },
 });
 const solve = (catalogue: Catalogue, wish: Brief = brief) => {
-  const answer = basketsFor(catalogue, wish).best(picks);
+  const answer = basketsFor(openSession(catalogue, wish)).best(picks);
   if (!answer) throw new Error('no basket');
   const at = Object.values(answer.picks).map((pick) => pick.offer?.split('.')[1]);
   return { till: answer.cost.till, counted: answer.cost.counted, at: at.join(' '), cost: answer.cost };
@@ -236,10 +238,14 @@ describe('baskets worked out on paper', () => {
 
 describe('what a basket says of its rivals', () => {
   const shops = [shop('a', 0, null), shop('b', 0, null)];
-  const result = shoppingFor(
-    picks,
-    market(shops, BOTH, [code({ off: { kind: 'amount', minor: 500 }, minSpendMinor: 13_000 })]),
-    brief,
+  const result = finish(
+    shoppingFor(
+      picks,
+      openSession(
+        market(shops, BOTH, [code({ off: { kind: 'amount', minor: 500 }, minSpendMinor: 13_000 })]),
+        brief,
+      ),
+    ),
   );
   it('the second-best split, each order and each deal by what they are worth', () => {
     if (result.status !== 'optimal') throw new Error(result.status);

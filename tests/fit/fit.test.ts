@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import { CAUSES } from '@ripe-pick/core/bench';
 import { fitModel, heldOutOf, predictor, recordJudge, validate, type Fitted } from '@ripe-pick/core/fit';
 import type { BenchRecord, FrameModel, Part } from '@ripe-pick/core/parts';
@@ -27,13 +28,8 @@ const UNMEASURED = [
     .map((part) => part.id),
 ];
 
-const run = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-};
 function fitted(records: readonly BenchRecord[], from: Fitted | null = null): Fitted {
-  const result = run(
+  const result = finish(
     fitModel({
       parts,
       model: from?.model ?? facts,
@@ -107,7 +103,7 @@ describe('predictions of unseen records', () => {
     expect(found.coverage80).toBeGreaterThan(0.74);
   });
   it('say the same in cross-validation as on records held out for good', () => {
-    const crossed = run(
+    const crossed = finish(
       validate({
         parts,
         model: at800.model,

@@ -114,6 +114,24 @@ function companionsAt(
   return [];
 }
 
+/** What comes in after one day and by the end of another, from the brief alone: money counts by its date. */
+function moneyBetween({ growth }: GrowthWorld['brief'], today: string, after: string, by: string): number {
+  const isIn = (date: string) => date > after && date <= by;
+  const sums = growth.sums.filter(({ on }) => isIn(on)).map(({ amountMinor }) => amountMinor);
+  const screens = growth.wishes.flatMap((wish) =>
+    wish.kind === 'screen' && isIn(wish.on) ? [-wish.costMinor] : [],
+  );
+  const savings = Array.from({ length: growth.horizonMonths }, (_, n) => {
+    const due = new Date(`${today}T00:00:00Z`);
+    const date = due.getUTCDate();
+    due.setUTCMonth(due.getUTCMonth() + n + 1);
+    // A day that the month does not have is its last one.
+    if (due.getUTCDate() !== date) due.setUTCDate(0);
+    return isIn(due.toISOString().slice(0, 10)) ? growth.monthlyMinor : 0;
+  });
+  return [...sums, ...screens, ...savings].reduce((sum, minor) => sum + minor, 0);
+}
+
 /** Every path from every build given, each with what it is worth and costs. */
 export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath[] {
   const { stages, outlook, market, brief, catalogue } = world;
@@ -171,7 +189,8 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
         return;
       }
       const isLast = stage === stages.length - 1;
-      const { month, on, income } = stages[stage];
+      const { month, on } = stages[stage];
+      const income = moneyBetween(brief, world.today, stages[stage - 1]?.on ?? world.today, on);
       for (const core of coresAt(world, holding)) {
         const canFlash = !core.some((change) => change.slot === 'board');
         const withDrives = withWishedDrives(

@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import {
@@ -8,7 +9,6 @@ import {
   overtaking,
   pathSearch,
   planGrowth,
-  planned,
   searchAll,
   whyNot,
   type Base,
@@ -140,7 +140,7 @@ describe('more money later never lowers the best value', () => {
           ...sum,
           amountMinor: Math.round(sum.amountMinor * factor),
         }));
-        const plan = planned(
+        const plan = finish(
           planGrowth(growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums } } }), 1),
         );
         const value = plan.answers[0]?.value ?? -Infinity;
@@ -159,7 +159,7 @@ describe('what the demo is to show', () => {
   const catalogue = catalogueOf(catalogueFileSchema.parse(file('catalogue.json')));
   const brief = briefOf(briefFileSchema.parse(file('brief-league-seat.json')));
   const world = growthWorld({ catalogue, brief, events: [] });
-  const plan = planned(planGrowth(world));
+  const plan = finish(planGrowth(world));
   const [best] = plan.answers;
   it('has two later sums over 36 months, a best path and ten runners-up, all proved', () => {
     expect([brief.growth.sums.length, brief.growth.horizonMonths]).toEqual([2, 36]);

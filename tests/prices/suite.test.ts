@@ -1,5 +1,6 @@
+import { finish } from '@ripe-pick/core/work';
 import { describe, expect, it } from 'vitest';
-import { backtest, backtestSummary, SHIPPED_PRIOR, type BacktestRow } from '@ripe-pick/core/prices';
+import { backtest, backtestSummary, SHIPPED_PRIOR } from '@ripe-pick/core/prices';
 import { episodesOf } from './episodes.ts';
 import { buyNow, clairvoyant, model, off10, p10 } from './policies.ts';
 import { calibrationError, climatology, brier, forecastsOf, meanOf, regrets } from './score.ts';
@@ -71,11 +72,6 @@ describe('looking back on a history', () => {
     offers: [{ id: 'o', kind: 'shop' as const, observations, rate: 1, extraMinor: 0, off: [] }],
   };
   const wish = { today: 0, days: 21, every: 14, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
-  const finish = (search: ReturnType<typeof backtest>): BacktestRow[] => {
-    let step = search.next();
-    while (!step.done) step = search.next();
-    return step.value;
-  };
   const rows = finish(backtest([part], wish));
   it('gives foresight its due: nothing pays less, and every price was really seen', () => {
     expect(rows.length).toBeGreaterThan(5);

@@ -1,4 +1,6 @@
-import { prepare, runSearch } from '@ripe-pick/core/optimise';
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
+import { prepare } from '@ripe-pick/core/optimise';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
 import { catalogueOf } from '@ripe-pick/contract';
 import { makeCatalogue } from '@ripe-pick/demo/make';
@@ -79,7 +81,7 @@ export async function compareWithHighs(
 ): Promise<HighsComparison> {
   const budget = brief.money.budgetMinor;
   const start = performance.now();
-  const result = runSearch(prepare(catalogue, brief).solve(budget));
+  const result = finish(prepare(openSession(catalogue, brief)).solve(budget));
   const oursMs = performance.now() - start;
   const answer = result.answers[0];
   const model = milpOf(catalogue, brief);

@@ -1,10 +1,6 @@
-import {
-  prepare,
-  runSearch,
-  type Frontier,
-  type FrontierSearch,
-  type Sabotage,
-} from '@ripe-pick/core/optimise';
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
+import { prepare, type Sabotage } from '@ripe-pick/core/optimise';
 import { bruteForce, byRank, type BruteBuild } from './brute.ts';
 import { dice } from '@ripe-pick/demo/random';
 import { tinyCase } from './tiny.ts';
@@ -42,13 +38,6 @@ function nonDominated(builds: readonly BruteBuild[]): { score: number; cost: num
 const steps = (list: readonly { score: number; cost: number }[]) =>
   list.map(({ score, cost }) => `${score}/${cost}`).join(' ');
 
-/** Runs a frontier to its end. */
-export function runFrontier(search: FrontierSearch): Frontier {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-}
-
 /** Asks the search and brute force the same questions about one seeded market, and lists what differs. */
 export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
   const { catalogue, brief } = tinyCase(seed);
@@ -68,7 +57,7 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
       .add(d.int(costs[0], costs[costs.length - 1]));
   }
   const mismatches: string[] = [];
-  const prepared = prepare(catalogue, brief, sabotage ? { sabotage } : {});
+  const prepared = prepare(openSession(catalogue, brief), sabotage ? { sabotage } : {});
   let questions = 0;
   const compare = (what: string, expected: string, actual: string) => {
     questions++;
@@ -76,7 +65,7 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
   };
   for (const budget of budgets) {
     const expected = bestWithin(builds, budget);
-    const result = runSearch(prepared.solve(budget));
+    const result = finish(prepared.solve(budget));
     compare(
       `solve at ${budget}`,
       expected ? `optimal ${expected.score}/${expected.cost}` : 'infeasible',
@@ -89,16 +78,16 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
     compare(
       `ten best pairs at ${budget}`,
       list(bestByPair(builds, budget, 10)),
-      list(runSearch(prepared.topK(budget, 10, 'pair')).answers),
+      list(finish(prepared.topK(budget, 10, 'pair')).answers),
     );
   }
-  const frontier = runFrontier(prepared.frontier(1_000_000));
+  const frontier = finish(prepared.frontier(1_000_000));
   compare('frontier', steps(nonDominated(builds)), steps(frontier.steps));
   const middle = costs[costs.length >> 1] ?? 0;
   compare(
     'frontier up to a sum',
     steps(nonDominated(builds.filter((build) => build.cost <= middle))),
-    steps(runFrontier(prepared.frontier(middle)).steps),
+    steps(finish(prepared.frontier(middle)).steps),
   );
   compare('whether anything exists', String(builds.length > 0), String(prepared.exists()));
   for (const sum of [costs[0] ?? 1000, (costs[0] ?? 1000) - 1])

@@ -1,9 +1,11 @@
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare, runSearch } from '@ripe-pick/core/optimise';
+import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
 import { partSetOf, type Brief } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';
@@ -72,11 +74,11 @@ describe('the search against HiGHS, a general mixed-integer solver', () => {
 describe('answers on the demo', () => {
   const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
-  const prepared = prepare(catalogue, brief);
+  const prepared = prepare(openSession(catalogue, brief));
   const rates = ratesFor(brief, catalogue.frameModel);
 
   it('keep every rule, add up, and score what the frame model says, judged apart from the search', () => {
-    const result = runSearch(prepared.topK(64000, 11, 'pair'));
+    const result = finish(prepared.topK(64000, 11, 'pair'));
     expect(result.status).toBe('optimal');
     expect(result.answers).toHaveLength(11);
     for (const answer of result.answers) {
@@ -93,15 +95,15 @@ describe('answers on the demo', () => {
     }
   });
   it('come best first, and differ in processor or card', () => {
-    const { answers } = runSearch(prepared.topK(64000, 11, 'pair'));
+    const { answers } = finish(prepared.topK(64000, 11, 'pair'));
     for (let n = 1; n < answers.length; n++) {
       const [a, b] = [answers[n - 1], answers[n]];
       expect(a.score > b.score || (a.score === b.score && a.cost <= b.cost)).toBe(true);
     }
   });
   it('spread over pairs, processors and cards in one pass: the best pairs, then the best of each further one', () => {
-    const { answers } = runSearch(prepared.spread(64000, { pairs: 5, processors: 7, cards: 7 }));
-    const pairs = runSearch(prepared.topK(64000, 5, 'pair')).answers;
+    const { answers } = finish(prepared.spread(64000, { pairs: 5, processors: 7, cards: 7 }));
+    const pairs = finish(prepared.topK(64000, 5, 'pair')).answers;
     expect(answers.slice(0, 5).map(({ score, cost }) => [score, cost])).toEqual(
       pairs.map(({ score, cost }) => [score, cost]),
     );
@@ -115,31 +117,31 @@ describe('answers on the demo', () => {
       if (seen.has(processor) || seen.size === 7) continue;
       seen.add(processor);
       const locked = { ...brief, locks: [{ slot: 'processor' as const, part: processor, offer: null }] };
-      expect(runSearch(prepare(catalogue, locked).solve(64000)).answers[0].score).toBe(score);
+      expect(finish(prepare(openSession(catalogue, locked)).solve(64000)).answers[0].score).toBe(score);
     }
   });
   it('never get worse with more money', () => {
     let last = -1;
     for (let budget = 20000; budget <= 150000; budget += 5000) {
-      const score = runSearch(prepared.solve(budget)).answers[0]?.score ?? 0;
+      const score = finish(prepared.solve(budget)).answers[0]?.score ?? 0;
       expect(score).toBeGreaterThanOrEqual(last);
       last = score;
     }
   });
   it('are the same twice', () => {
-    expect(runSearch(prepare(catalogue, brief).solve(64000)).answers).toEqual(
-      runSearch(prepared.solve(64000)).answers,
+    expect(finish(prepare(openSession(catalogue, brief)).solve(64000)).answers).toEqual(
+      finish(prepared.solve(64000)).answers,
     );
   });
   it('fit a budget that sits exactly on their cost, and not one cent less', () => {
-    const [best] = runSearch(prepared.solve(64000)).answers;
-    expect(runSearch(prepared.solve(best.cost)).answers[0]).toEqual(best);
-    const less = runSearch(prepared.solve(best.cost - 1)).answers[0];
+    const [best] = finish(prepared.solve(64000)).answers;
+    expect(finish(prepared.solve(best.cost)).answers[0]).toEqual(best);
+    const less = finish(prepared.solve(best.cost - 1)).answers[0];
     expect(less.score < best.score || less.cost < best.cost).toBe(true);
   });
   it('keep locks, exclusions and empty slots', () => {
     const with_ = (change: Partial<Brief>) =>
-      runSearch(prepare(catalogue, { ...brief, ...change }).solve(64000)).answers[0];
+      finish(prepare(openSession(catalogue, { ...brief, ...change })).solve(64000)).answers[0];
     const locked = with_({ locks: [{ slot: 'processor', part: 'tarnholt-dunlin-250', offer: null }] });
     expect(locked.picks.processor?.part).toBe('tarnholt-dunlin-250');
     expect(with_({ locks: [{ slot: 'card', part: null, offer: null }] }).picks.card).toBeUndefined();
@@ -149,7 +151,7 @@ describe('answers on the demo', () => {
     expect(without.score).toBeLessThanOrEqual(best.score);
   });
   it('stop when told to, with the bound that holds so far', () => {
-    const [best] = runSearch(prepared.solve(64000)).answers;
+    const [best] = finish(prepared.solve(64000)).answers;
     const search = prepared.topK(64000, 10, 'pair');
     search.next(false);
     const step = search.next(true);
@@ -162,7 +164,7 @@ describe('answers on the demo', () => {
 
 describe('more choice', () => {
   const score = (change: Partial<Brief>, world = catalogue) =>
-    runSearch(prepare(world, { ...brief, ...change }).solve(64000)).answers[0]?.score ?? 0;
+    finish(prepare(openSession(world, { ...brief, ...change })).solve(64000)).answers[0]?.score ?? 0;
   const best = score({});
   it('never lowers the score: conditions, shops, locks, needs, owned parts', () => {
     const narrower: Partial<Brief>[] = [
@@ -194,8 +196,8 @@ describe('more choice', () => {
       offers: [...catalogue.offers].reverse(),
       shops: [...catalogue.shops].reverse(),
     };
-    const [a] = runSearch(prepare(reversed, brief).solve(64000)).answers;
-    const [b] = runSearch(prepare(catalogue, brief).solve(64000)).answers;
+    const [a] = finish(prepare(openSession(reversed, brief)).solve(64000)).answers;
+    const [b] = finish(prepare(openSession(catalogue, brief)).solve(64000)).answers;
     expect([a.score, a.cost]).toEqual([b.score, b.cost]);
   });
 });
@@ -203,51 +205,57 @@ describe('more choice', () => {
 describe('when nothing fits', () => {
   it('says how much more money is needed, to the cent', () => {
     const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 12000 } };
-    expect(runSearch(prepare(catalogue, poor).solve(12000)).status).toBe('infeasible');
-    const money = explainInfeasible(catalogue, poor).relaxations.find((each) => each.kind === 'budget');
-    const least = prepare(catalogue, poor).cheapest();
+    expect(finish(prepare(openSession(catalogue, poor)).solve(12000)).status).toBe('infeasible');
+    const money = finish(explainInfeasible(openSession(catalogue, poor))).relaxations.find(
+      (each) => each.kind === 'budget',
+    );
+    const least = prepare(openSession(catalogue, poor)).cheapest();
     expect(money?.shortMinor).toBe((least?.cost ?? 0) - 12000);
-    expect(runSearch(prepare(catalogue, poor).solve(money?.cost ?? 0)).status).toBe('optimal');
-    expect(runSearch(prepare(catalogue, poor).solve((money?.cost ?? 0) - 1)).status).toBe('infeasible');
+    expect(finish(prepare(openSession(catalogue, poor)).solve(money?.cost ?? 0)).status).toBe('optimal');
+    expect(finish(prepare(openSession(catalogue, poor)).solve((money?.cost ?? 0) - 1)).status).toBe(
+      'infeasible',
+    );
   });
   it('offers only changes that do what they say', () => {
     const poor: Brief = { ...brief, money: { ...brief.money, budgetMinor: 14500 } };
-    const list = explainInfeasible(catalogue, poor).relaxations;
+    const list = finish(explainInfeasible(openSession(catalogue, poor))).relaxations;
     expect(list.length).toBeGreaterThan(1);
     for (const each of list) {
       const budget = each.brief.money.budgetMinor;
-      expect(runSearch(prepare(catalogue, each.brief).solve(budget)).status).toBe('optimal');
+      expect(finish(prepare(openSession(catalogue, each.brief)).solve(budget)).status).toBe('optimal');
     }
   });
   it('finds what stands in the way when no sum would do', () => {
     const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5 } };
-    const list = explainInfeasible(catalogue, odd).relaxations;
+    const list = finish(explainInfeasible(openSession(catalogue, odd))).relaxations;
     expect(list.some((each) => each.kind === 'size')).toBe(true);
     expect(list.some((each) => each.kind === 'budget')).toBe(false);
   });
   it('names two wishes when one alone does not help', () => {
     const odd: Brief = { ...brief, needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 } };
-    const list = explainInfeasible(catalogue, odd).relaxations;
+    const list = finish(explainInfeasible(openSession(catalogue, odd))).relaxations;
     expect(list.length).toBeGreaterThan(0);
     expect(list[0].sentence).toContain(', and ');
   });
   it('answers briefs with every part ruled out, no games, or no graphics at all', () => {
     const everything = { ...brief, excluded: catalogue.parts.map((part) => ({ part: part.id, reason: '' })) };
-    expect(runSearch(prepare(catalogue, everything).solve(64000)).status).toBe('infeasible');
+    expect(finish(prepare(openSession(catalogue, everything)).solve(64000)).status).toBe('infeasible');
     expect(
-      explainInfeasible(catalogue, everything).relaxations.some((each) => each.kind === 'exclusions'),
+      finish(explainInfeasible(openSession(catalogue, everything))).relaxations.some(
+        (each) => each.kind === 'exclusions',
+      ),
     ).toBe(true);
     const noGames = { ...brief, play: { ...brief.play, games: [] } };
-    expect(runSearch(prepare(catalogue, noGames).solve(64000)).status).toBe('infeasible');
+    expect(finish(prepare(openSession(catalogue, noGames)).solve(64000)).status).toBe('infeasible');
     const bare = {
       ...catalogue,
       parts: catalogue.parts
         .filter((part) => part.slot !== 'card')
         .map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)),
     };
-    expect(runSearch(prepare(bare, brief).solve(64000)).status).toBe('infeasible');
-    expect(runSearch(prepare({ ...catalogue, parts: [], offers: [] }, brief).solve(64000)).status).toBe(
-      'infeasible',
-    );
+    expect(finish(prepare(openSession(bare, brief)).solve(64000)).status).toBe('infeasible');
+    expect(
+      finish(prepare(openSession({ ...catalogue, parts: [], offers: [] }, brief)).solve(64000)).status,
+    ).toBe('infeasible');
   });
 });

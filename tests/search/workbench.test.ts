@@ -1,3 +1,5 @@
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import {
@@ -9,12 +11,11 @@ import {
 } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket, usableOffers } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare, runSearch } from '@ripe-pick/core/optimise';
+import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
 import { kindFor, SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, tradesFor, withPick } from '@ripe-pick/core/trades';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';
-import { runFrontier } from './agree.ts';
 import { bruteForce } from './brute.ts';
 import { tinyCase } from './tiny.ts';
 
@@ -47,21 +48,21 @@ describe('the frontier', () => {
     ],
   ];
   it.each(briefs)('agrees with solving each sum by itself: %s', (_, wish) => {
-    const prepared = prepare(catalogue, wish);
-    const { steps, isComplete } = runFrontier(prepared.frontier(130_000));
+    const prepared = prepare(openSession(catalogue, wish));
+    const { steps, isComplete } = finish(prepared.frontier(130_000));
     expect(isComplete).toBe(true);
     const rising = [...steps].reverse();
     const sums = Array.from({ length: 36 }, (_, n) => 12_000 + n * 3_300);
     for (const step of rising.filter((_, n) => n % 9 === 4).slice(0, 4)) sums.push(step.cost, step.cost - 1);
     expect(sums.length).toBeGreaterThanOrEqual(40);
     for (const sum of sums) {
-      const own = runSearch(prepared.solve(sum)).answers[0];
+      const own = finish(prepared.solve(sum)).answers[0];
       const step = rising.filter((each) => each.cost <= sum).at(-1);
       expect([step?.score, step?.cost], `at ${sum}`).toEqual([own?.score, own?.cost]);
     }
   });
   it('rises in score and cost, and every step is a build that fits', () => {
-    const { steps } = runFrontier(prepare(catalogue, brief).frontier(128_000));
+    const { steps } = finish(prepare(openSession(catalogue, brief)).frontier(128_000));
     const context = ruleContext(brief, market.parts, catalogue.frameModel);
     expect(steps.length).toBeGreaterThan(50);
     steps.forEach((step, n) => {
@@ -74,7 +75,7 @@ describe('the frontier', () => {
     });
   });
   it('can be stopped, and then says down to which score it is known', () => {
-    const search = prepare(catalogue, brief).frontier(128_000);
+    const search = prepare(openSession(catalogue, brief)).frontier(128_000);
     let step = search.next();
     for (let n = 0; n < 5 && !step.done; n++) step = search.next();
     const last = step.done ? null : step.value.bound;
@@ -83,7 +84,7 @@ describe('the frontier', () => {
   });
   it('goes through the scores that HiGHS proves on a small market', async () => {
     const { catalogue: small, brief: wish } = seededCase(4, 120);
-    const steps = runFrontier(prepare(small, wish).frontier(200_000)).steps;
+    const steps = finish(prepare(openSession(small, wish)).frontier(200_000)).steps;
     for (const at of [0, steps.length >> 1]) {
       const budgetMinor = steps[at].cost;
       const result = await compareWithHighs(
@@ -136,15 +137,15 @@ describe('the best single swap', () => {
   const slope = (trade: { money: number; score: number | null } | null) =>
     !trade ? 0 : trade.money <= 0 ? 1e9 + (trade.score ?? 0) : (trade.score ?? 0) / trade.money;
   it('is the one that trying every swap finds, on the first idea and around builds of other sums', () => {
-    const prepared = prepare(catalogue, brief);
+    const prepared = prepare(openSession(catalogue, brief));
     const first = (demo('build-first-idea.json') as { picks: Picks }).picks;
     const starts = [
       first,
-      ...[30_000, 45_000, 60_000].map((sum) => runSearch(prepared.solve(sum)).answers[0].picks),
+      ...[30_000, 45_000, 60_000].map((sum) => finish(prepared.solve(sum)).answers[0].picks),
     ];
     let found = 0;
     for (const picks of starts) {
-      const { steepest } = tradesFor(catalogue, brief)(picks);
+      const { steepest } = tradesFor(openSession(catalogue, brief))(picks);
       expect(slope(steepest)).toBeCloseTo(byBruteForce(picks), 9);
       if (steepest) found++;
     }
@@ -189,16 +190,13 @@ describe('companion swaps and mends', () => {
       if (!start) continue;
       const at = indexMarket(world, wish);
       const context = ruleContext(wish, at.parts, world.frameModel);
-      const repairs = repairsFor(world, wish);
-      const { lanes } = tradesFor(world, wish)(start.picks);
+      const repairs = repairsFor(openSession(world, wish));
+      const { lanes } = tradesFor(openSession(world, wish))(start.picks);
       for (const slot of SLOTS)
         for (const trade of lanes[slot]) {
           if (!trade.barrier) continue;
-          const repair = repairs.companions(
-            start.picks,
-            slot,
-            trade.part?.id ?? null,
-            trade.offer?.id ?? null,
+          const repair = finish(
+            repairs.companions(start.picks, slot, trade.part?.id ?? null, trade.offer?.id ?? null),
           );
           if (!repair) continue;
           repaired++;
@@ -224,12 +222,14 @@ describe('companion swaps and mends', () => {
     expect(single).toBeGreaterThan(5);
   }, 60_000);
   it('mends a broken rule on the demo with one swap where one is enough, and it is the cheapest one', () => {
-    const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
+    const best = finish(prepare(openSession(catalogue, brief)).solve(64_000)).answers[0];
     const context = ruleContext(brief, market.parts, catalogue.frameModel);
     const broken = withPick(best.picks, 'case', { part: 'given-office-case', offer: null });
     const rules = barriersOf(partsForRules(broken, market), context, false);
     expect(rules.length).toBeGreaterThan(0);
-    const { cheapest: repair, keeping } = repairsFor(catalogue, brief).mend(broken, rules[0].id);
+    const { cheapest: repair, keeping } = finish(
+      repairsFor(openSession(catalogue, brief)).mend(broken, rules[0].id),
+    );
     expect(repair).not.toBeNull();
     expect(keeping?.score).toBeGreaterThanOrEqual(0);
     expect(keeping?.money).toBeGreaterThanOrEqual(repair?.money ?? Infinity);
@@ -249,12 +249,12 @@ describe('companion swaps and mends', () => {
           }
   });
   it('leaves locked slots alone', () => {
-    const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
+    const best = finish(prepare(openSession(catalogue, brief)).solve(64_000)).answers[0];
     const broken = withPick(best.picks, 'case', { part: 'given-office-case', offer: null });
     const locked: Brief = { ...brief, locks: [{ slot: 'case', part: 'given-office-case', offer: null }] };
     const context = ruleContext(brief, market.parts, catalogue.frameModel);
     const [rule] = barriersOf(partsForRules(broken, market), context, false);
-    const { cheapest, keeping } = repairsFor(catalogue, locked).mend(broken, rule.id);
+    const { cheapest, keeping } = finish(repairsFor(openSession(catalogue, locked)).mend(broken, rule.id));
     for (const repair of [cheapest, keeping])
       expect(repair?.picks.case?.part ?? 'given-office-case').toBe('given-office-case');
   });
@@ -262,7 +262,7 @@ describe('companion swaps and mends', () => {
 
 describe('what the brief asks for beside frames', () => {
   const best = (change: Partial<Brief>) =>
-    runSearch(prepare(catalogue, { ...brief, ...change }).solve(64_000)).answers[0];
+    finish(prepare(openSession(catalogue, { ...brief, ...change })).solve(64_000)).answers[0];
   const setOf = (change: Partial<Brief>) => partsForRules(best(change).picks, market);
   it('a second drive is bought when one does not do for the space', () => {
     const set = setOf({ owned: [], needs: { ...brief.needs, fastStorageGb: 240, totalStorageGb: 2200 } });
@@ -275,7 +275,7 @@ describe('what the brief asks for beside frames', () => {
       ...brief,
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.25 } },
     };
-    const answer = runSearch(prepare(catalogue, limited).solve(64_000)).answers[0];
+    const answer = finish(prepare(openSession(catalogue, limited)).solve(64_000)).answers[0];
     const rated = ratesFor(limited, catalogue.frameModel)(partsForRules(answer.picks, market));
     expect(
       rated.status === 'known' && Math.max(rated.balance.toProcessor, rated.balance.toCard),
@@ -332,7 +332,7 @@ describe('what the brief asks for beside frames', () => {
 
 describe('why nothing fits', () => {
   const fits = (wish: Brief) =>
-    runSearch(prepare(catalogue, wish).solve(wish.money.budgetMinor)).status === 'optimal';
+    finish(prepare(openSession(catalogue, wish)).solve(wish.money.budgetMinor)).status === 'optimal';
   const odd: readonly (readonly [string, Partial<Brief['needs']>])[] = [
     ['a case that is too small', { maxLitres: 5 }],
     ['two impossible wishes', { maxLitres: 5, memoryGb: 1024 }],
@@ -346,8 +346,8 @@ describe('why nothing fits', () => {
     '%s: every relaxation makes it fit, and so does dropping all that the conflicts name',
     (_, needs) => {
       const wish: Brief = { ...brief, needs: { ...brief.needs, ...needs } };
-      expect(prepare(catalogue, wish).exists()).toBe(false);
-      const { relaxations, conflicts } = explainInfeasible(catalogue, wish);
+      expect(prepare(openSession(catalogue, wish)).exists()).toBe(false);
+      const { relaxations, conflicts } = finish(explainInfeasible(openSession(catalogue, wish)));
       for (const each of relaxations) expect(fits(each.brief), each.sentence).toBe(true);
       expect(conflicts.length).toBeGreaterThan(0);
       const named = conflicts.flatMap((conflict) => conflict.wishes).join('; ');
@@ -367,10 +367,14 @@ describe('why nothing fits', () => {
     },
   );
   it('two independent impossible wishes are both named', () => {
-    const { conflicts, relaxations } = explainInfeasible(catalogue, {
-      ...brief,
-      needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 },
-    });
+    const { conflicts, relaxations } = finish(
+      explainInfeasible(
+        openSession(catalogue, {
+          ...brief,
+          needs: { ...brief.needs, maxLitres: 5, memoryGb: 1024 },
+        }),
+      ),
+    );
     expect(conflicts.flatMap((each) => each.wishes)).toEqual([
       'a case of at most 5 litres',
       '1024 GB of memory',

@@ -1,13 +1,8 @@
+import { finish } from '@ripe-pick/core/work';
 import type { BenchRecord, CatalogueFile } from '@ripe-pick/contract';
 import { fitModel, heldBackSentence, validate } from '@ripe-pick/core/fit';
 import type { Arguments } from './args.ts';
 import type { Surroundings } from './surroundings.ts';
-
-function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-}
 
 /** Fits a catalogue's model from records, tells how good it is, and writes the catalogue with it where asked. */
 export function fitCommand(
@@ -23,7 +18,7 @@ export function fitCommand(
     start: null,
     now: world.now(),
   };
-  const result = finished(fitModel(input));
+  const result = finish(fitModel(input));
   if (result.status !== 'fitted') {
     world.err(
       result.status === 'no-games'
@@ -32,7 +27,7 @@ export function fitCommand(
     );
     return 1;
   }
-  const heldOut = finished(validate({ ...input, model: result.model, start: result.model.fit }));
+  const heldOut = finish(validate({ ...input, model: result.model, start: result.model.fit }));
   const frameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
   const disagree = result.findings.filter((finding) => finding.disagrees).map((finding) => finding.id);
   const heldBack = result.heldBack.map(({ id, reasons }) => ({ id, reasons: reasons.map(heldBackSentence) }));

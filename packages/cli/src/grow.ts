@@ -1,10 +1,10 @@
+import { finish } from '@ripe-pick/core/work';
 import {
   bestFrom,
   evaluatePath,
   growthWorld,
   kitchenFor,
   planGrowth,
-  planned,
   runsFrom,
   type FoundPath,
   type GrowthWorld,
@@ -73,7 +73,7 @@ export function growReport(
       own: pathReport(world, { picks: build.picks, steps: build.path }),
     };
   }
-  const plan = planned(planGrowth(world, wanted));
+  const plan = finish(planGrowth(world, wanted));
   return {
     ...shared,
     status: plan.status,

@@ -1,7 +1,9 @@
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
-import { costOf, indexMarket, type Market } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare, runSearch } from '@ripe-pick/core/optimise';
+import { costOf, type Market } from '@ripe-pick/core/money';
+import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */
@@ -90,10 +92,10 @@ export type BuildReport = ReturnType<typeof buildReport>;
 
 /** Solves a brief, with runners-up, or says what would have to give. */
 export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) {
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
-  const prepared = prepare(catalogue, brief);
-  const result = runSearch(wanted > 1 ? prepared.topK(limit, wanted, 'pair') : prepared.solve(limit));
-  const market = indexMarket(catalogue, brief);
+  const session = openSession(catalogue, brief);
+  const { limit, market } = session;
+  const prepared = prepare(session);
+  const result = finish(wanted > 1 ? prepared.topK(limit, wanted, 'pair') : prepared.solve(limit));
   const [best, ...others] = result.answers.map((answer) => ({
     score: answer.score,
     ...buildReport(answer.picks, brief, catalogue, market),
@@ -109,7 +111,7 @@ export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) 
       : null,
     best: best ?? null,
     runnersUp: others,
-    ...(best ? { relaxations: [], conflicts: [] } : explainInfeasible(catalogue, brief)),
+    ...(best ? { relaxations: [], conflicts: [] } : finish(explainInfeasible(session))),
     work: result.work,
   };
 }

@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import type { BenchKept, CatalogueFile } from '@ripe-pick/contract';
 import { fitModel, validate } from '@ripe-pick/core/fit';
 import type { BenchRecord } from '@ripe-pick/core/parts';
@@ -17,12 +18,6 @@ const UNMEASURED = [
   'gullmoor-tideline-380-solo',
   'kestrand-tideline-380-trio',
 ];
-
-function finished<P, R>(search: Generator<P, R, boolean | undefined>): R {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-}
 
 /** The demo: a market whose rates are fitted from its records. The truth behind the records is nowhere in it. */
 export function makeDemo(): {
@@ -47,10 +42,10 @@ export function makeDemo(): {
     start: null,
     now: `${DEMO_DAY}T18:00:00Z`,
   };
-  const fitted = finished(fitModel(input));
+  const fitted = finish(fitModel(input));
   if (fitted.status !== 'fitted') throw new Error(`demo: the fit ended as ${fitted.status}`);
   const { model } = fitted;
-  const heldOut = finished(validate({ ...input, model, start: model.fit }));
+  const heldOut = finish(validate({ ...input, model, start: model.fit }));
   const frameModel = { ...model, fit: { ...model.fit, heldOut } } as CatalogueFile['frameModel']; // the file's lists are not read-only
   return { catalogue: { ...market, frameModel }, records, ...makeBench(market) };
 }

@@ -1,21 +1,7 @@
-import {
-  costOf,
-  indexMarket,
-  offerBarrier,
-  usableOffers,
-  type Cost,
-  type Market,
-  type OfferBarrier,
-} from '../money/index.ts';
-import {
-  SLOTS,
-  type Brief,
-  type Catalogue,
-  type Deal,
-  type Pick,
-  type Picks,
-  type Slot,
-} from '../parts/index.ts';
+import { costOf, offerBarrier, usableOffers, type Cost, type OfferBarrier } from '../money/index.ts';
+import { SLOTS, type Deal, type Pick, type Picks, type Slot } from '../parts/index.ts';
+import { openSession, type Session } from '../session/index.ts';
+import type { Work } from '../work/index.ts';
 import { plainOption, termsOf, type Option } from './couplings.ts';
 import { cheapestSplit, type Candidate, type Relaxation } from './search.ts';
 
@@ -75,17 +61,12 @@ interface BasketTask {
 }
 
 /** Finds the exact cheapest basket for the parts of a build: which offer of each, with which deals. */
-export function basketsFor(
-  catalogue: Catalogue,
-  brief: Brief,
-): {
-  readonly market: Market;
+export function basketsFor({ brief, market }: Session): {
   /** The cheapest basket within the options that are allowed; null when some slot has none. */
   best(picks: Picks, allowed?: (slot: Slot, option: Option) => boolean): BasketAnswer | null;
   taskOf(picks: Picks): BasketTask;
   readonly work: { nodes: number };
 } {
-  const market = indexMarket(catalogue, brief);
   const terms = termsOf(market);
   const work = { nodes: 0 };
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
@@ -111,7 +92,6 @@ export function basketsFor(
       });
   };
   return {
-    market,
     work,
     taskOf,
     best(picks, allowed) {
@@ -144,15 +124,70 @@ export function basketsFor(
   };
 }
 
+/** Share of the work done. */
+export interface ShoppingProgress {
+  readonly done: number;
+}
+
 /**
  * Where to buy every part of a build so that all of it together costs least by what the brief counts, proved; with the
- * second-best split, what each order is worth, and what would change it.
+ * second-best split, what each order is worth, and what would change it. Stopped, it gives the best basket with as much
+ * of the rest as is known.
  */
-export function shoppingFor(picks: Picks, catalogue: Catalogue, brief: Brief): ShoppingResult {
-  const { market, best: solve, taskOf, work } = basketsFor(catalogue, brief);
-  const { slots, candidates } = taskOf(picks);
+export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgress, ShoppingResult> {
+  const { market } = session;
+  const baskets = basketsFor(session);
+  const { slots, candidates } = baskets.taskOf(picks);
   if (slots.length === 0) return { status: 'nothing' };
-  const missing = slots.flatMap((slot, at) => {
+  const missing = unavailable(picks, slots, candidates, session);
+  if (missing.length > 0) return { status: 'unavailable', slots: missing };
+  const best = baskets.best(picks);
+  if (!best) return { status: 'nothing' };
+  const shopOf = (slot: Slot) => market.offers.get(best.picks[slot]?.offer ?? '')?.shop ?? null;
+  const moreThanBest = (answer: BasketAnswer | null) =>
+    answer ? answer.cost.counted - best.cost.counted : null;
+  const shops = [...new Set(slots.map(shopOf).filter((shop) => shop !== null))];
+  const deals = usedDeals(best.cost, market.deals);
+  let second: BasketAnswer | null = null;
+  const without: { shop: string; answer: BasketAnswer | null; more: number | null }[] = [];
+  const changes: BasketChange[] = [];
+  const tasks = [
+    ...slots.map((slot) => () => {
+      const shop = shopOf(slot);
+      if (shop === null) return;
+      const other = baskets.best(picks, (at, option) => at !== slot || option.priced?.shop.id !== shop);
+      if (other && (!second || other.cost.counted < second.cost.counted)) second = other;
+    }),
+    ...shops.map((shop) => () => {
+      const answer = baskets.best(picks, (_, option) => option.priced?.shop.id !== shop);
+      without.push({ shop, answer, more: moreThanBest(answer) });
+    }),
+    ...slots.map((slot) => () => {
+      const offer = best.picks[slot]?.offer;
+      if (!offer) return;
+      const answer = baskets.best(picks, (_, option) => option.offer !== offer);
+      changes.push({ kind: 'offer-gone', slot, offer, more: moreThanBest(answer) });
+    }),
+    ...deals.map((deal) => () => {
+      const answer = basketsFor(withoutDeal(session, deal.id)).best(picks);
+      changes.push({ kind: 'deal-gone', deal: deal.id, lastDay: deal.to, more: moreThanBest(answer) ?? 0 });
+    }),
+  ];
+  for (const [n, task] of tasks.entries()) {
+    if (yield { done: n / tasks.length }) break;
+    task();
+  }
+  return { status: 'optimal', best, second, without, changes, nodes: baskets.work.nodes };
+}
+
+/** Slots whose part cannot be bought, with why for each of its offers. */
+function unavailable(
+  picks: Picks,
+  slots: readonly Slot[],
+  candidates: BasketTask['candidates'],
+  { brief, market }: Session,
+) {
+  return slots.flatMap((slot, at) => {
     const part = picks[slot]?.part ?? '';
     if (candidates[at][0].options.length > 0) return [];
     const barriers = (market.offersByPart.get(part) ?? []).flatMap(
@@ -160,51 +195,10 @@ export function shoppingFor(picks: Picks, catalogue: Catalogue, brief: Brief): S
     );
     return [{ slot, part, barriers }];
   });
-  if (missing.length > 0) return { status: 'unavailable', slots: missing };
-  const best = solve(picks);
-  if (!best) return { status: 'nothing' };
-  const shopOf = (answer: BasketAnswer, slot: Slot) =>
-    market.offers.get(answer.picks[slot]?.offer ?? '')?.shop ?? null;
-  const better = (a: BasketAnswer | null, b: BasketAnswer | null) =>
-    a && (!b || a.cost.counted < b.cost.counted) ? a : b;
-  let second: BasketAnswer | null = null;
-  for (const slot of slots) {
-    const shop = shopOf(best, slot);
-    if (shop === null) continue;
-    second = better(
-      solve(picks, (at, option) => at !== slot || option.priced?.shop.id !== shop),
-      second,
-    );
-  }
-  const shops = [...new Set(slots.map((slot) => shopOf(best, slot)).filter((shop) => shop !== null))];
-  const without = shops.map((shop) => {
-    const answer = solve(picks, (_, option) => option.priced?.shop.id !== shop);
-    return { shop, answer, more: answer ? answer.cost.counted - best.cost.counted : null };
-  });
-  const changes: BasketChange[] = [];
-  for (const slot of slots) {
-    const offer = best.picks[slot]?.offer;
-    if (!offer) continue;
-    const answer = solve(picks, (_, option) => option.offer !== offer);
-    changes.push({
-      kind: 'offer-gone',
-      slot,
-      offer,
-      more: answer ? answer.cost.counted - best.cost.counted : null,
-    });
-  }
-  for (const deal of usedDeals(best.cost, market.deals)) {
-    const rest = { ...catalogue, deals: catalogue.deals.filter((each) => each.id !== deal.id) };
-    const answer = basketsFor(rest, brief).best(picks);
-    changes.push({
-      kind: 'deal-gone',
-      deal: deal.id,
-      lastDay: deal.to,
-      more: answer ? answer.cost.counted - best.cost.counted : 0,
-    });
-  }
-  return { status: 'optimal', best, second, without, changes, nodes: work.nodes };
 }
+
+const withoutDeal = ({ catalogue, brief }: Session, deal: string): Session =>
+  openSession({ ...catalogue, deals: catalogue.deals.filter((each) => each.id !== deal) }, brief);
 
 /** The deals that a cost makes use of, claims among them. */
 export function usedDeals(cost: Cost, deals: readonly Deal[]): Deal[] {

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { mean as meanOf, quantileSorted as statistics } from 'simple-statistics';
 import { quantileSorted as typeSeven } from 'd3';
 import { describe, expect, it } from 'vitest';
@@ -100,10 +101,9 @@ describe('frame times', () => {
 
 function read(text: string): FrameTimesFile {
   const search = readFrameTimes(text);
-  let step = search.next();
-  while (!step.done) step = search.next();
-  if (step.value === null) throw new Error('stopped');
-  return step.value;
+  const ended = finish(search);
+  if (ended === null) throw new Error('stopped');
+  return ended;
 }
 const of = (text: string) => {
   const file = read(text);

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { deviation, quantileSorted } from 'd3';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -14,9 +15,8 @@ const passes = fc
 
 function read(text: string) {
   const search = readFrameTimes(text);
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
+  const ended = finish(search);
+  return ended;
 }
 
 interface Shape {

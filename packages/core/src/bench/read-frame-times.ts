@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import { median } from '../stats/index.ts';
 import { FRAME_MS, type TimeUnit } from './frame-times.ts';
 
@@ -68,7 +69,7 @@ const isRising = (values: readonly number[]) =>
  * commas, semicolons or tabs, also with decimal commas. Which it is is decided from the heading and the figures: frames
  * of a game take between 0.5 and 500 ms. Yields now and then, so that a caller can report and stop.
  */
-export function* readFrameTimes(text: string): Generator<number, FrameTimesFile | null, boolean | undefined> {
+export function* readFrameTimes(text: string): Work<number, FrameTimesFile | null> {
   const fail = (row: number | null, message: string, mend: string): FrameTimesFile => ({
     ok: false,
     row,

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { linearRegression, linearRegressionLine } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
@@ -139,10 +140,9 @@ describe('the regression on sheets', () => {
       start: null,
       now: '2026-11-20T00:00:00Z',
     });
-    let step = search.next();
-    while (!step.done) step = search.next();
-    if (step.value.status !== 'fitted') throw new Error(step.value.status);
-    const { cards } = step.value.model;
+    const ended = finish(search);
+    if (ended.status !== 'fitted') throw new Error(ended.status);
+    const { cards } = ended.model;
     const rate = (id: string) => cards.find((each) => each.part === id)?.rateLn ?? NaN;
     // Against an ordinary regression of the fitted rates of its neighbours (simple-statistics).
     const line = linearRegression(

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import { describe, expect, it } from 'vitest';
 import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
@@ -106,14 +107,9 @@ const usableOf = (records: readonly BenchRecord[]): UsableRecord[] =>
     const judged = recordJudge(PARTS, GAMES)(record);
     return 'usable' in judged ? [judged.usable] : [];
   });
-const run = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-};
 const NOW = '2026-11-20T00:00:00Z';
 const fit = (records: readonly BenchRecord[]) => {
-  const result = run(fitModel({ parts: PARTS, model: GAMES, records, start: null, now: NOW }));
+  const result = finish(fitModel({ parts: PARTS, model: GAMES, records, start: null, now: NOW }));
   if (result.status !== 'fitted') throw new Error(result.status);
   return result;
 };
@@ -142,7 +138,7 @@ describe('the fit', () => {
   });
 
   it('agrees with a general least-squares library (ml-levenberg-marquardt) on a small case', () => {
-    const found = run(
+    const found = finish(
       optimise(problem, scales, problem.layout.start, { isRobust: false, tolerance: 1e-12, mostSteps: 60 }),
     );
     // Records and priors alike as data points: x is the number of the row, and each is divided by its own width.
@@ -194,7 +190,7 @@ describe('the fit', () => {
 
   it('starts again where it ended: a second and a third fit of the same records move next to nothing', () => {
     const again = (from: ReturnType<typeof fit>) => {
-      const result = run(
+      const result = finish(
         fitModel({ parts: PARTS, model: from.model, records: RECORDS, start: from.model.fit, now: NOW }),
       );
       if (result.status !== 'fitted') throw new Error(result.status);
@@ -238,7 +234,7 @@ describe('the fit', () => {
       records: readonly BenchRecord[],
       start: FrameModel['fit'] = undefined,
     ) => {
-      const result = run(fitModel({ parts: PARTS, model, records, start: start ?? null, now: NOW }));
+      const result = finish(fitModel({ parts: PARTS, model, records, start: start ?? null, now: NOW }));
       if (result.status !== 'fitted') throw new Error(result.status);
       return result.model;
     };
@@ -270,7 +266,7 @@ describe('the fit', () => {
     search.next();
     expect(search.next(true)).toEqual({ done: true, value: { status: 'cancelled' } });
     expect(
-      run(fitModel({ parts: PARTS, model: { ...GAMES, games: [] }, records: [], start: null, now: NOW })),
+      finish(fitModel({ parts: PARTS, model: { ...GAMES, games: [] }, records: [], start: null, now: NOW })),
     ).toEqual({ status: 'no-games' });
   });
 });

@@ -1,3 +1,4 @@
+import { partOf, type Work } from '../work/index.ts';
 import { packFloats } from '../stats/index.ts';
 import type { BenchRecord, FitSummary, FrameModel, Part } from '../parts/index.ts';
 import { fingerprint } from './fingerprint.ts';
@@ -75,7 +76,7 @@ export type FitResult = Fitted | { readonly status: 'cancelled' | 'no-games' | '
  * Fits all effects. Yields after each step; true sent in cancels. A catalogue without games has nothing to fit; without
  * records the priors alone give wide intervals.
  */
-export function* fitModel(input: FitInput): Generator<FitProgress, FitResult, boolean | undefined> {
+export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
   const { parts, model: base, records, start, now } = input;
   if (base.games.length === 0) return { status: 'no-games' };
   const judge = recordJudge(parts, base);
@@ -104,12 +105,9 @@ export function* fitModel(input: FitInput): Generator<FitProgress, FitResult, bo
     for (const isRobust of kinds) {
       const mostSteps = isRobust ? FIT_DEFAULTS.mostSteps : FIT_DEFAULTS.plainSteps;
       const search = optimise(problem, scales, theta, { isRobust, tolerance, mostSteps });
-      let step = search.next();
-      while (!step.done)
-        step = search.next(yield { step: steps++, turn, turns, objective: step.value.objective });
-      if (step.value === null) return { status: 'cancelled' };
-      ({ theta, evaluated } = step.value);
-      ({ converged } = step.value);
+      const optimum = yield* partOf(search, ({ objective }) => ({ step: steps++, turn, turns, objective }));
+      if (optimum === null) return { status: 'cancelled' };
+      ({ theta, evaluated, converged } = optimum);
     }
     covariance = covarianceAt(problem, scales, theta, evaluated);
     // A few new records hardly change the scales: a warm start keeps them, and a fit from scratch estimates them anew.

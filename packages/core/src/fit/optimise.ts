@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
 import { costAt, evaluateAt, normalEquations, type FitProblem, type Scales } from './problem.ts';
 import type { Evaluated } from './rows.ts';
@@ -28,7 +29,7 @@ export function* optimise(
   scales: Scales,
   from: ArrayLike<number>,
   { isRobust, tolerance, mostSteps }: OptimiseOptions,
-): Generator<{ readonly step: number; readonly objective: number }, Optimum | null, boolean | undefined> {
+): Work<{ readonly step: number; readonly objective: number }, Optimum | null> {
   const { apart, names } = problem.layout;
   const n = names.length;
   let factor: Float64Array | null = null;

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BOARD, BRIEF, CARD, GAME, GOOD, MEMORY, MODEL, PROCESSOR } from '../test/fixtures.ts';
 import { uncertaintyOf } from '../frames/index.ts';
@@ -72,10 +73,9 @@ const RECORDS: readonly BenchRecord[] = ['game', 'other'].flatMap((game, g) =>
 
 function fit(records: readonly BenchRecord[], parts = PARTS) {
   const search = fitModel({ parts, model: GAMES, records, start: null, now: '2026-11-20T00:00:00Z' });
-  let step = search.next();
-  while (!step.done) step = search.next();
-  if (step.value.status !== 'fitted') throw new Error(step.value.status);
-  return step.value;
+  const ended = finish(search);
+  if (ended.status !== 'fitted') throw new Error(ended.status);
+  return ended;
 }
 const judge = recordJudge(PARTS, GAMES);
 function expected(model: FrameModel, record: BenchRecord) {
@@ -246,10 +246,9 @@ describe('a game that nobody measured', () => {
       start: null,
       now: '2026-11-20T00:00:00Z',
     });
-    let step = search.next();
-    while (!step.done) step = search.next();
-    if (step.value.status !== 'fitted') throw new Error(step.value.status);
-    const { model } = step.value;
+    const ended = finish(search);
+    if (ended.status !== 'fitted') throw new Error(ended.status);
+    const { model } = ended;
     const sd = (id: string) => knowledgeOf(model, []).games.find((each) => each.id === id)?.sdLn ?? NaN;
     expect(sd('fresh')).toBeGreaterThan(3 * sd('game'));
     expect(model.games.find((each) => each.id === 'fresh')?.frameCap).toBe(90);

@@ -1,3 +1,4 @@
+import { partOf, type Work } from '../work/index.ts';
 import { median, normalQuantile, quantile } from '../stats/index.ts';
 import type { BenchRecord, HeldOut } from '../parts/index.ts';
 import { fitModel, type FitInput } from './fit.ts';
@@ -47,7 +48,7 @@ export function heldOutOf(
  * is and runs until it converges. Yields between steps; true sent in cancels and gives null, as do fewer than ten
  * usable records.
  */
-export function* validate(input: FitInput): Generator<ValidateProgress, HeldOut | null, boolean | undefined> {
+export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | null> {
   const judge = recordJudge(input.parts, input.model);
   const usable = input.records.filter((record) => 'usable' in judge(record));
   if (usable.length < 10) return null;
@@ -55,10 +56,9 @@ export function* validate(input: FitInput): Generator<ValidateProgress, HeldOut 
   for (let fold = 0; fold < FOLDS; fold++) {
     const isOut = (record: BenchRecord) => foldOf(record.id, FOLDS) === fold;
     const search = fitModel({ ...input, records: usable.filter((record) => !isOut(record)) });
-    let step = search.next();
-    while (!step.done) step = search.next(yield { fold, folds: FOLDS });
-    if (step.value.status !== 'fitted') return null;
-    const predict = predictor(step.value.model);
+    const fitted = yield* partOf(search, () => ({ fold, folds: FOLDS }));
+    if (fitted.status !== 'fitted') return null;
+    const predict = predictor(fitted.model);
     for (const record of usable.filter(isOut)) {
       const judged = judge(record);
       const expected = 'usable' in judged ? predict(judged.usable) : null;

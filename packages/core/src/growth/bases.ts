@@ -1,3 +1,4 @@
+import { openSession } from '../session/index.ts';
 import { prepare, type Answer, type Search, type Spread } from '../optimise/index.ts';
 import { firstBarrier, ruleContext } from '../compatibility/index.ts';
 import { SLOTS, type Brief, type Card, type Part, type Picks, type Processor } from '../parts/index.ts';
@@ -55,7 +56,7 @@ const DEAREST = 1.5;
 function payable(world: GrowthWorld, part: Part): boolean {
   const last = world.stages.at(-1);
   const price = last ? world.outlook.priceAt(part, last.month) : null;
-  return last !== undefined && price !== null && price <= world.limit + world.incomeBy(last.month);
+  return last !== undefined && price !== null && price <= world.limit + world.incomeBy(last.on);
 }
 
 /** Cards of different chips, spread over prices. */
@@ -219,7 +220,7 @@ export function* baseGroups(world: GrowthWorld): Generator<BaseGroup, void, unkn
   for (const [n, { asked, brief, counts, putsOff }] of wishes.entries()) {
     if (isMet(world, wishes[n], all)) continue;
     const done = n / wishes.length;
-    const prepared = prepare(world.catalogue, brief);
+    const prepared = prepare(openSession(world.catalogue, brief));
     if (n === 0) {
       const best = yield* searched(prepared.solve(world.limit), asked, done);
       yield { asked: 'the best of today', bases: fresh(best, putsOff), done };

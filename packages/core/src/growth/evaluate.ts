@@ -2,8 +2,7 @@ import { checkBuild, isBarrier, RULES, type Finding } from '../compatibility/ind
 import { ratesFor, type Interval } from '../frames/index.ts';
 import { costOf } from '../money/index.ts';
 import { SLOTS, type Part, type Picks, type Slot } from '../parts/index.ts';
-import { daysBetween } from '../units/index.ts';
-import { monthOf } from './calendar.ts';
+import { firstDayWith, monthOf } from './calendar.ts';
 import { barrierOf, contextAt, holdingOf, withChanges, type Changed, type Holding } from './holding.ts';
 import type { Then } from './outlook.ts';
 import type { PathStep } from './path.ts';
@@ -128,8 +127,8 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
   const { pays, kept } = brief.growth.resale;
   const steps = [...path.steps]
     .map((step) => ({ ...step, month: monthOf(world.today, step.on) }))
-    .filter((step) => step.month > 0 && step.month < years.count && step.changes.length > 0)
-    .sort((a, b) => a.month - b.month || a.on.localeCompare(b.on));
+    .filter((step) => step.on > world.today && step.month < years.count && step.changes.length > 0)
+    .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
   const cost = costOf(path.picks, world.market).counted;
   const start = holdingOf(path.picks, world.market.parts);
   const holdings: { from: number; holding: Holding }[] = [{ from: 0, holding: start }];
@@ -203,7 +202,7 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
     ];
     const paid = made.ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, month) ?? 0), 0);
     const back = made.outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, month), 0);
-    const available = world.limit + world.incomeBy(month) - spent + (pays ? back : 0);
+    const available = world.limit + world.incomeBy(step.on) - spent + (pays ? back : 0);
     const after = scoresAt(made.holding);
     stages.push({
       month,
@@ -214,7 +213,7 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
       back,
       left: available - paid,
       short: Math.max(0, paid - available),
-      paidFrom: paid > available ? paidFrom(world, paid - available, month) : null,
+      paidFrom: paid > available ? firstDayWith(brief.growth, world.today, step.on, paid - available) : null,
       ...look(made.holding, canFlash, n === steps.length - 1),
       missing: made.missing,
       holding: made.holding,
@@ -295,18 +294,4 @@ function intervalIn(world: GrowthWorld, month: number, holding: Holding): Interv
 function missingOf(picks: Picks, world: GrowthWorld): { missing: string[] } {
   const ids = Object.values(picks).map((pick) => pick.part);
   return { missing: ids.filter((id) => !world.market.parts.has(id)) };
-}
-
-/** The first day from which so much more money is there; null when it is not within the horizon. */
-function paidFrom(world: GrowthWorld, short: number, month: number): string | null {
-  const now = world.incomeBy(month);
-  const dates = world.brief.growth.sums.map((sum) => sum.on).sort();
-  for (const on of dates)
-    if (
-      daysBetween(world.today, on) > 0 &&
-      monthOf(world.today, on) > month &&
-      world.incomeBy(monthOf(world.today, on)) - now >= short
-    )
-      return on;
-  return null;
 }

@@ -15,7 +15,6 @@ export {
   baseOf,
   DEFAULT_ANSWERS,
   planGrowth,
-  planned,
   type GrowthPlan,
   type GrowthProgress,
 } from './plan.ts';

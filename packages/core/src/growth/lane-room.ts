@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import type { Picks, Slot } from '../parts/index.ts';
 import type { Kitchen } from './kitchen.ts';
 import { follow } from './follow.ts';
@@ -28,7 +29,7 @@ export function* roomToGrow(
   kitchen: Kitchen,
   picks: Picks,
   swaps: readonly LaneSwap[],
-): Generator<RoomAfter, void, boolean | undefined> {
+): Work<RoomAfter, void> {
   let tried: (readonly PathStep[])[] = [];
   for (const swap of swaps) {
     const { [swap.slot]: _, ...rest } = picks;

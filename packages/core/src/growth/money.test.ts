@@ -66,7 +66,7 @@ describe('the calendar of later money', () => {
     const stages = stagesOf(growth, '2026-11-20');
     expect(stages.map((stage) => stage.month)).toEqual([6, 12, 18, 24, 30]);
     expect(stages.map((stage) => stage.income)).toEqual([9000, 9000, 9000, 9000, 9000]);
-    expect(incomeBy(growth, '2026-11-20', 24)).toBe(36000);
+    expect(incomeBy(growth, '2026-11-20', '2028-11-20')).toBe(36000);
   });
   it('counts months to the nearest, back and forth', () => {
     fc.assert(
@@ -262,6 +262,42 @@ describe('the money of a path', () => {
     expect(stage.paidFrom).toBe(LATER);
     const never = growing({ sums: [] });
     expect(evaluatePath(never, { picks: picksWith(), steps: dear }).stages[1].paidFrom).toBeNull();
+  });
+  it('spends no money before the day it comes, and says that day', () => {
+    const sums = [{ id: 'gift', on: '2027-01-03', amountMinor: 90000, note: '' }];
+    const early = growing({ sums });
+    const steps = [{ on: '2026-12-06', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const [, stage] = evaluatePath(early, { picks: picksWith(), steps }).stages;
+    expect(stage.available).toBeLessThan(90000);
+    expect(stage.short).toBeGreaterThan(0);
+    expect(stage.paidFrom).toBe('2027-01-03');
+    const [, later] = evaluatePath(early, {
+      picks: picksWith(),
+      steps: [{ ...steps[0], on: '2027-01-03' }],
+    }).stages;
+    expect(later.short).toBe(0);
+    // Two sums in one month: a stage of that month waits for both.
+    const both = growing({ sums: [...sums, { id: 'fair', on: '2026-12-20', amountMinor: 1000, note: '' }] });
+    expect(both.stages.map(({ on, income }) => [on, income])).toEqual([['2027-01-03', 91000]]);
+  });
+  it('counts a step in the first fortnight, with its money', () => {
+    const soon = growing({ sums: [{ id: 'soon', on: '2026-11-27', amountMinor: 90000, note: '' }] });
+    expect(soon.stages.map(({ on, income }) => [on, income])).toEqual([['2026-11-27', 90000]]);
+    const steps = [{ on: '2026-11-27', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const report = evaluatePath(soon, { picks: picksWith(), steps });
+    expect(report.stages.map(({ on, short }) => [on, short])).toEqual([
+      ['2026-11-20', 0],
+      ['2026-11-27', 0],
+    ]);
+    expect(report.stages[1].holding.set.card?.id).toBe('big-card');
+  });
+  it('knows what is put aside each month when it says from when a step could be paid', () => {
+    const saving = growing({ sums: [], monthlyMinor: 5000 });
+    const steps = [{ on: '2027-02-20', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const [, stage] = evaluatePath(saving, { picks: picksWith(), steps }).stages;
+    expect(stage.short).toBeGreaterThan(0);
+    const months = Math.ceil(stage.short / 5000);
+    expect(stage.paidFrom).toBe(addMonths('2026-11-20', 3 + months));
   });
   it('steps may stand in any order; what lies outside of the horizon does not count', () => {
     const mixed = evaluatePath(world, { ...path, steps: [...steps].reverse() });

@@ -1,3 +1,4 @@
+import { finish } from '../work/index.ts';
 import { describe, expect, it } from 'vitest';
 import { MEMORY } from '../test/fixtures.ts';
 import { BIG_SUPPLY, GROWING, growing, growingWish, LATER, picksWith } from '../test/growth-world.ts';
@@ -12,7 +13,6 @@ import {
   kitchenFor,
   pathSearch,
   planGrowth,
-  planned,
   priceOfRoom,
   regretOf,
   roomToGrow,
@@ -21,11 +21,6 @@ import {
   type GrowthPlan,
 } from './index.ts';
 
-function finish<R>(work: Generator<unknown, R, boolean | undefined>): R {
-  let step = work.next();
-  while (!step.done) step = work.next();
-  return step.value;
-}
 const reportOf = (world: ReturnType<typeof growing>, { base, steps }: FoundPath) =>
   evaluatePath(world, { picks: base.picks, steps });
 function bestOf(plan: GrowthPlan): FoundPath {
@@ -37,7 +32,7 @@ function bestOf(plan: GrowthPlan): FoundPath {
 describe('a plan', () => {
   const wish = growingWish();
   const world = growthWorld(wish);
-  const plan = planned(planGrowth(world));
+  const plan = finish(planGrowth(world));
   const best = bestOf(plan);
   it('is proved, and every path in it is what evaluating it says: value, money, soundness', () => {
     expect(plan.status).toBe('optimal');
@@ -66,11 +61,11 @@ describe('a plan', () => {
     expect(stopped.done && stopped.value.status).toBe('limit');
   });
   it('has nothing to offer where nothing fits today', () => {
-    const none = planned(planGrowth(growing({}, { money: { ...wish.brief.money, budgetMinor: 1000 } })));
+    const none = finish(planGrowth(growing({}, { money: { ...wish.brief.money, budgetMinor: 1000 } })));
     expect([none.status, none.answers]).toEqual(['infeasible', []]);
   });
   it('without any money to come changes nothing', () => {
-    const still = planned(planGrowth(growing({ sums: [] })));
+    const still = finish(planGrowth(growing({ sums: [] })));
     expect(still.answers.every((answer) => answer.steps.length === 0)).toBe(true);
   });
 });
@@ -80,14 +75,14 @@ describe('more money later', () => {
     let before = -Infinity;
     for (const amountMinor of [0, 5000, 12000, 20000, 30000, 45000, 70000]) {
       const sums = [{ id: 'a', on: LATER, amountMinor, note: '' }];
-      const { value } = bestOf(planned(planGrowth(growing({ sums }))));
+      const { value } = bestOf(finish(planGrowth(growing({ sums }))));
       expect(value).toBeGreaterThanOrEqual(before);
       before = value;
     }
   });
   it('nor does money put aside', () => {
     const at = (monthlyMinor: number) =>
-      bestOf(planned(planGrowth(growing({ sums: [], monthlyMinor })))).value;
+      bestOf(finish(planGrowth(growing({ sums: [], monthlyMinor })))).value;
     expect(at(2000)).toBeGreaterThan(at(0));
     expect(at(4000)).toBeGreaterThanOrEqual(at(2000));
   });
@@ -97,7 +92,7 @@ describe('a longer horizon', () => {
   it('never prefers a path that is worse in every year than another', () => {
     for (const horizonMonths of [12, 20, 30, 48]) {
       const world = growing({ horizonMonths });
-      const plan = planned(planGrowth(world));
+      const plan = finish(planGrowth(world));
       const yearly = ({ scores }: { readonly scores: readonly number[] | null }) => {
         const out: number[] = [];
         for (let from = 0; from < horizonMonths; from += 12) {
@@ -122,7 +117,7 @@ describe('a start with less', () => {
   };
   it('without a card is playable from the first day, and takes the card with a later sum', () => {
     const world = growing({ start: { withoutCard: true, withLessMemory: false, playableFps: 10 } }, dear);
-    const { paced, today } = planned(planGrowth(world));
+    const { paced, today } = finish(planGrowth(world));
     expect(today).toBeNull();
     if (!paced) throw new Error('a start without a card was expected');
     const { stages, games } = reportOf(world, paced);
@@ -133,7 +128,7 @@ describe('a start with less', () => {
   });
   it('is not offered where it would not be playable', () => {
     const world = growing({ start: { withoutCard: true, withLessMemory: false, playableFps: 500 } }, dear);
-    expect(planned(planGrowth(world)).paced).toBeNull();
+    expect(finish(planGrowth(world)).paced).toBeNull();
   });
   it('with half of the memory has all of it at the end', () => {
     const half = { ...MEMORY, id: 'half', sticks: 1 };
@@ -147,7 +142,7 @@ describe('a start with less', () => {
       {},
       catalogue,
     );
-    const { paced } = planned(planGrowth(world));
+    const { paced } = finish(planGrowth(world));
     if (!paced) throw new Error('a start with less memory was expected');
     const { stages } = reportOf(world, paced);
     const gb = (n: number) =>
@@ -157,7 +152,7 @@ describe('a start with less', () => {
   });
   it('a hand-me-down card costs nothing today', () => {
     const world = growing({}, { owned: ['card'] });
-    const best = planned(planGrowth(world)).answers.find(({ base }) => base.picks.card?.part === 'card');
+    const best = finish(planGrowth(world)).answers.find(({ base }) => base.picks.card?.part === 'card');
     expect(best?.base.picks.card?.offer).toBeNull();
   });
 });
@@ -190,7 +185,7 @@ describe('regret', () => {
   it('is told for every number of sums that come, by the best that is then left to do', () => {
     const wish = growingWish();
     const world = growthWorld(wish);
-    const plan = planned(planGrowth(world));
+    const plan = finish(planGrowth(world));
     if (!plan.today) throw new Error('a best of today was expected');
     const [none, one] = regretOf(wish, world, bestOf(plan), plan.today);
     // With no sum at all the best of today is the best there is over its own months of today's rates.
@@ -203,7 +198,7 @@ describe('regret', () => {
 describe('what would flip the choice', () => {
   const wish = growingWish();
   const world = growthWorld(wish);
-  const plan = planned(planGrowth(world));
+  const plan = finish(planGrowth(world));
   const best = bestOf(plan);
   const flips = finish(growthFlips(wish, world, plan.bases, best));
   it('is looked for each way, for every date, sum and rate', () => {
@@ -229,7 +224,7 @@ describe('what would flip the choice', () => {
 describe('chances over drawn prices', () => {
   const wish = growingWish();
   const world = growthWorld(wish);
-  const plan = planned(planGrowth(world));
+  const plan = finish(planGrowth(world));
   const chances = finish(growthChances(wish, world, plan.answers, 120));
   it('add up to one, and are the same for the same data', () => {
     expect(chances?.each.reduce((sum, each) => sum + each.best, 0)).toBeCloseTo(1, 9);
@@ -246,7 +241,7 @@ describe('chances over drawn prices', () => {
   it('are certain where no price can move anything: without money to come', () => {
     const still = growingWish({ sums: [] });
     const quiet = growthWorld(still);
-    const all = planned(planGrowth(quiet)).answers;
+    const all = finish(planGrowth(quiet)).answers;
     const found = finish(growthChances(still, quiet, all, 40));
     expect(found?.each[0].best).toBe(1);
     expect(found?.each[0].low).toBe(found?.each[0].high);

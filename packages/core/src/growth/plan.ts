@@ -1,3 +1,4 @@
+import { partOf, type Work } from '../work/index.ts';
 import { costOf } from '../money/index.ts';
 import type { Picks } from '../parts/index.ts';
 import { baseGroups } from './bases.ts';
@@ -32,7 +33,7 @@ export interface GrowthPlan {
 
 export const DEFAULT_ANSWERS = 11;
 
-export type PlanSearch = Generator<GrowthProgress, GrowthPlan, boolean | undefined>;
+export type PlanSearch = Work<GrowthProgress, GrowthPlan>;
 
 /** Finds the best paths of a world. Send `true` into the generator to stop it. */
 export function* planGrowth(
@@ -61,26 +62,19 @@ export function* planGrowth(
       [paced, less],
     ] as const) {
       if (some.length === 0) continue;
-      const steps = each.add(some);
-      for (let step = steps.next(); !step.done;) {
-        const { best } = step.value;
-        const stop = yield { asked: group.asked, done: group.done, best: search.answers[0] ?? best, today };
-        step = steps.next(stop);
-        if (stop) return plan('limit');
-      }
+      const isThrough = yield* partOf(each.add(some), ({ best }) => ({
+        asked: group.asked,
+        done: group.done,
+        best: search.answers[0] ?? best,
+        today,
+      }));
+      if (!isThrough) return plan('limit');
     }
     if (isFirst && !isPutOff(group.bases[0])) today = search.answers[0] ?? null;
     if (yield { asked: group.asked, done: group.done, best: search.answers[0] ?? null, today })
       return plan('limit');
   }
   return plan('optimal');
-}
-
-/** Runs a plan to its end. */
-export function planned(search: PlanSearch): GrowthPlan {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
 }
 
 /** Picks as a build to start from, whatever they cost: what they lack of the brief is taken to be put off. */

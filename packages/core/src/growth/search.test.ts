@@ -39,7 +39,7 @@ describe('the bound', () => {
           const spent = report.stages
             .filter((each) => each.month < stage.month)
             .reduce((sum, each) => sum + each.paid - (world.brief.growth.resale.pays ? each.back : 0), 0);
-          const incomeBefore = n === 0 ? 0 : world.incomeBy(world.stages[n - 1].month);
+          const incomeBefore = n === 0 ? 0 : world.incomeBy(world.stages[n - 1].on);
           const money = world.limit + incomeBefore - spent;
           const rest = (report.scores ?? [])
             .slice(stage.month)

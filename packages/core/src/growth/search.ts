@@ -1,3 +1,4 @@
+import { finish, type Work } from '../work/index.ts';
 import type { Card } from '../parts/index.ts';
 import { advance, cheapest, companionsWorth, sumOf, worthOf, type Node } from './advance.ts';
 import { holdingOf, relaxedNeeds } from './holding.ts';
@@ -21,7 +22,7 @@ export interface SearchProgress {
 
 export interface PathSearch {
   /** Goes through further builds to start from. Send `true` to stop; gives back whether it went through all of them. */
-  add(bases: readonly Base[]): Generator<SearchProgress, boolean, boolean | undefined>;
+  add(bases: readonly Base[]): Work<SearchProgress, boolean>;
   /** Takes a path that is known to go into account, so that what is worth less is not looked at. */
   seed(path: FoundPath): void;
   /** The k best so far, best first; then the one that costs less. */
@@ -30,8 +31,7 @@ export interface PathSearch {
 
 /** Runs a search over builds to its end. */
 export function searchAll(search: PathSearch, bases: readonly Base[]): readonly FoundPath[] {
-  const steps = search.add(bases);
-  while (!steps.next().done);
+  finish(search.add(bases));
   return search.answers;
 }
 
@@ -139,7 +139,7 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
     yield* visit(start, 0);
   }
 
-  function* add(bases: readonly Base[]): Generator<SearchProgress, boolean, boolean | undefined> {
+  function* add(bases: readonly Base[]): Work<SearchProgress, boolean> {
     const ready = bases.flatMap((base) => {
       const holding = holdingOf(base.picks, market.parts);
       const { processor, board, memory, card } = holding.set;

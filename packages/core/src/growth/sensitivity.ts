@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import type { Brief, Growth, PartKind } from '../parts/index.ts';
 import { addMonths } from '../units/index.ts';
 import { monthOf } from './calendar.ts';
@@ -63,7 +64,7 @@ function triesFor(wish: OutlookWish, world: GrowthWorld, best: FoundPath): Tries
   };
   for (const sum of growth.sums) {
     const month = monthOf(world.today, sum.on);
-    if (month <= 0 || month >= growth.horizonMonths) continue;
+    if (sum.on <= world.today || month >= growth.horizonMonths) continue;
     add({ kind: 'date', sum: sum.id }, month, [1, Math.min(growth.horizonMonths - 1, month + 12)], 1);
     add({ kind: 'amount', sum: sum.id }, sum.amountMinor, [0, 2 * sum.amountMinor], 100);
   }
@@ -153,7 +154,7 @@ export function* growthFlips(
   world: GrowthWorld,
   bases: readonly Base[],
   best: FoundPath,
-): Generator<FlipsProgress, readonly GrowthFlip[], boolean | undefined> {
+): Work<FlipsProgress, readonly GrowthFlip[]> {
   const own = choiceOf(best);
   const out: GrowthFlip[] = [];
   const all = triesFor(wish, world, best);

@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import type { Part, PartKind } from '../parts/index.ts';
 import { drawsFrom, seedOf } from '../prices/index.ts';
 import { quantileSorted } from '../stats/index.ts';
@@ -57,6 +58,7 @@ function drawnShocks(world: GrowthWorld, seed: number): Shocks {
 interface Flow {
   readonly path: FoundPath;
   readonly stages: readonly {
+    readonly on: string;
     readonly month: number;
     readonly ins: readonly Part[];
     readonly outs: readonly Part[];
@@ -69,6 +71,7 @@ function flowOf(world: GrowthWorld, path: FoundPath): Flow {
     const made = withChanges(holding, step.changes, world.market.parts);
     holding = made.holding;
     return {
+      on: step.on,
       month: monthOf(world.today, step.on),
       ins: made.ins.map(({ part }) => part),
       outs: made.outs.map(({ part }) => part),
@@ -86,7 +89,7 @@ export function* growthChances(
   world: GrowthWorld,
   answers: readonly FoundPath[],
   futures: number = FUTURES,
-): Generator<ChanceProgress, Chances | null, boolean | undefined> {
+): Work<ChanceProgress, Chances | null> {
   const { growth } = wish.brief;
   const { pays } = growth.resale;
   const kitchens = SHARES.map((share): Kitchen => {
@@ -114,10 +117,10 @@ export function* growthChances(
     resale: (part: Part, month: number) => number,
   ): number => {
     let spent = path.base.cost;
-    for (const [n, { month, ins, outs }] of stages.entries()) {
+    for (const [n, { on, month, ins, outs }] of stages.entries()) {
       spent += ins.reduce((sum, part) => sum + price(part, month), 0);
       if (pays) spent -= outs.reduce((sum, part) => sum + resale(part, month), 0);
-      if (world.limit + world.incomeBy(month) - spent < 0) return n;
+      if (world.limit + world.incomeBy(on) - spent < 0) return n;
     }
     return stages.length;
   };

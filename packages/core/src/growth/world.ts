@@ -22,8 +22,8 @@ export interface GrowthWorld {
   readonly lists: Lists;
   /** Sum of today with its slack. */
   readonly limit: number;
-  /** Money that has come in by a month, today's sum left out. */
-  incomeBy(month: number): number;
+  /** Money that has come in by the end of a day, today's sum left out. */
+  incomeBy(on: string): number;
   /** What a set runs like; null when a rate is missing. */
   systemOf(set: PartSet): SystemRates | null;
 }
@@ -42,6 +42,7 @@ export function growthWorld(
   const context = pathContext(ruleContext(brief, market.parts, catalogue.frameModel));
   const index = indexModel(catalogue.frameModel);
   const outlook = outlookFor(wish);
+  const incomes = new Map<string, number>();
   return {
     catalogue,
     brief,
@@ -54,7 +55,13 @@ export function growthWorld(
     stages: stagesOf(brief.growth, today),
     lists: known.lists ?? listsFor(catalogue.parts, brief, context, index, outlook),
     limit: brief.money.budgetMinor + brief.money.slackMinor,
-    incomeBy: (month) => incomeBy(brief.growth, today, month),
+    incomeBy: (on) => {
+      const known = incomes.get(on);
+      if (known !== undefined) return known;
+      const income = incomeBy(brief.growth, today, on);
+      incomes.set(on, income);
+      return income;
+    },
     systemOf: (set) => {
       const system = systemOf(set, index, brief.play.memoryProfile);
       return 'processor' in system ? system : null;

@@ -1,5 +1,5 @@
-import { indexMarket } from '../money/index.ts';
-import type { Brief, Catalogue, Picks } from '../parts/index.ts';
+import type { Session } from '../session/index.ts';
+import type { Picks } from '../parts/index.ts';
 import { summaryFor, swapsBetween, type Swap } from '../trades/index.ts';
 
 /** A candidate held against another build: what it costs and runs more or less, and which swaps make the difference. */
@@ -20,11 +20,10 @@ const MOST_REASONS = 3;
 const REASON_SHARE = 0.2;
 
 /** Explains a candidate against another build, such as the best one. */
-export function against(candidate: Picks, other: Picks, catalogue: Catalogue, brief: Brief): Against {
-  const market = indexMarket(catalogue, brief);
-  const { summarise } = summaryFor(catalogue, brief);
+export function against(candidate: Picks, other: Picks, session: Session): Against {
+  const { summarise } = summaryFor(session);
   const [a, b] = [summarise(candidate), summarise(other)];
-  const swaps = swapsBetween(other, candidate, catalogue, brief, market);
+  const swaps = swapsBetween(other, candidate, session);
   const score =
     a.rates.status === 'known' && b.rates.status === 'known'
       ? a.rates.objective.score - b.rates.objective.score

@@ -1,6 +1,9 @@
-import { prepare, runSearch, type Answer } from '../optimise/index.ts';
+import { openSession, type Session } from '../session/index.ts';
+import { finish, type Work } from '../work/index.ts';
+import { prepare, type Answer } from '../optimise/index.ts';
 import { SLOTS, type Brief, type Catalogue, type Offer, type Slot } from '../parts/index.ts';
 import { tradesFor } from '../trades/index.ts';
+import { convertMinor, findRate } from '../units/index.ts';
 
 /** A change of the world that changes the best set. */
 export interface Flip {
@@ -27,7 +30,7 @@ export interface FlipProgress {
   readonly done: number;
 }
 
-export type FlipSearch = Generator<FlipProgress, readonly Flip[], boolean | undefined>;
+export type FlipSearch = Work<FlipProgress, readonly Flip[]>;
 
 /** Largest price move looked at, as a share of the price, and how finely a move is told. Chosen. */
 const LARGEST_MOVE = 0.5;
@@ -42,10 +45,10 @@ const MOST_FALLS = 8;
  * the move the set differs, and at a step less it does not. Falls are looked for among the rivals that one swap from the
  * best set would reach, and among all processors and cards.
  */
-export function* flips(catalogue: Catalogue, brief: Brief): FlipSearch {
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+export function* flips(session: Session): FlipSearch {
+  const { catalogue, brief, limit } = session;
   const solve = (world: Catalogue, wish: Brief): Answer | null =>
-    runSearch(prepare(world, wish).solve(limit)).answers[0] ?? null;
+    finish(prepare(openSession(world, wish)).solve(limit)).answers[0] ?? null;
   const best = solve(catalogue, brief);
   if (!best) return [];
   const found: Flip[] = [];
@@ -60,7 +63,7 @@ export function* flips(catalogue: Catalogue, brief: Brief): FlipSearch {
     const offer = offers.get(best.picks[slot]?.offer ?? '');
     return offer ? [{ slot, offer }] : [];
   });
-  const rivals = rivalsOf(catalogue, brief, best, limit);
+  const rivals = rivalsOf(session, best);
   const games = brief.play.games.filter((game) => game.weight > 0 && brief.play.games.length > 1);
   const tasks = picked.length * 2 + rivals.length + games.length * 2;
   let done = 0;
@@ -193,19 +196,24 @@ interface Rival {
 }
 
 /** Rivals that a fall of price would bring in, those that need the smallest share of their price first. */
-function rivalsOf(catalogue: Catalogue, brief: Brief, best: Answer, limit: number): Rival[] {
-  const { lanes } = tradesFor(catalogue, brief)(best.picks);
-  const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const rates = new Map(
-    catalogue.currencyRates
-      .filter((rate) => rate.to === brief.money.currency)
-      .map((rate) => [rate.from, rate.rate]),
-  );
+function rivalsOf(session: Session, best: Answer): Rival[] {
+  const { catalogue, brief, limit } = session;
+  const { lanes } = tradesFor(session)(best.picks);
+  const currencies = new Map(catalogue.shops.map((shop) => [shop.id, shop.currency]));
+  /** An amount of the brief's currency in a shop's; null without a rate, direct or the other way round. */
+  const atShop = (offer: Offer, minor: number): number | null => {
+    const { currency } = brief.money;
+    const own = currencies.get(offer.shop) ?? currency;
+    if (own === currency) return minor;
+    const rate = findRate(catalogue.currencyRates, currency, own);
+    return rate && convertMinor(Math.ceil(minor), rate);
+  };
   const found = new Map<string, Rival>();
   const add = (slot: Slot, offer: Offer | null | undefined, fall: number) => {
     if (!offer || fall <= 0) return;
-    const currency = shops.get(offer.shop)?.currency ?? brief.money.currency;
-    const own = Math.ceil(fall / (currency === brief.money.currency ? 1 : (rates.get(currency) ?? 1))) + 1;
+    const converted = atShop(offer, fall);
+    if (converted === null) return;
+    const own = Math.ceil(converted) + 1;
     if (own >= offer.priceMinor * LARGEST_MOVE) return;
     const known = found.get(offer.part);
     if (!known || own < known.fall) found.set(offer.part, { slot, offer, fall: own });
@@ -223,10 +231,9 @@ function rivalsOf(catalogue: Catalogue, brief: Brief, best: Answer, limit: numbe
     const locked = brief.locks.some((lock) => lock.slot === part?.slot);
     if (!part || locked || best.picks[part.slot]?.part === id) continue;
     const wish: Brief = { ...brief, locks: [...brief.locks, { slot: part.slot, part: id, offer: null }] };
-    const pass = prepare(catalogue, wish).frontier(Math.round(limit * 1.5), best.score);
-    let next = pass.next();
-    while (!next.done) next = pass.next();
-    for (const step of next.value.steps) {
+    const pass = prepare(openSession(catalogue, wish)).frontier(Math.round(limit * 1.5), best.score);
+    const ended = finish(pass);
+    for (const step of ended.steps) {
       const offer = catalogue.offers.find((each) => each.id === step.picks[part.slot]?.offer);
       add(part.slot, offer, step.score > best.score ? step.cost - limit : step.cost - best.cost + 1);
     }

@@ -1,6 +1,8 @@
+import { openSession } from '../session/index.ts';
+import { finish } from '../work/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF, CARD, CATALOGUE, MEMORY, MODEL, OFFERS, PROCESSOR } from '../test/fixtures.ts';
-import { prepare, runSearch } from '../optimise/index.ts';
+import { prepare } from '../optimise/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import { against } from './against.ts';
 import { flips, type Flip } from './flips.ts';
@@ -72,14 +74,13 @@ const world: Catalogue = {
     ],
   },
 };
-const least = runSearch(prepare(world, BRIEF).solve(1_000_000)).answers[0];
+const least = finish(prepare(openSession(world, BRIEF)).solve(1_000_000)).answers[0];
 const withSlow = { ...BRIEF, locks: [{ slot: 'card', part: 'slow', offer: null }] } as const;
 const priced = (budgetMinor: number): Brief => ({ ...BRIEF, money: { ...BRIEF.money, budgetMinor } });
 function all(brief: Brief): readonly Flip[] {
-  const search = flips(world, brief);
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
+  const search = flips(openSession(world, brief));
+  const ended = finish(search);
+  return ended;
 }
 
 describe('what would flip the best set', () => {
@@ -113,21 +114,44 @@ describe('what would flip the best set', () => {
           offer.id === flip.offer ? { ...offer, priceMinor: offer.priceMinor + flip.move } : offer,
         ),
       };
-      const answer = runSearch(prepare(moved, brief).solve(brief.money.budgetMinor)).answers[0];
+      const answer = finish(prepare(openSession(moved, brief)).solve(brief.money.budgetMinor)).answers[0];
       expect(answer?.picks.card?.part).toBe(flip.becomes?.picks.card?.part);
     }
   });
   it('nothing, where nothing fits; and it stops when told to', () => {
     expect(all(priced(100))).toEqual([]);
-    const search = flips(world, brief);
+    const search = flips(openSession(world, brief));
     search.next();
     expect(search.next(true).done).toBe(true);
   });
 });
 
+describe('a rival at a shop of another currency', () => {
+  /** The same market, with the faster card sold in kronor at 0.1 to the euro, by one of two ways to state that rate. */
+  const abroad = (rate: Catalogue['currencyRates'][number]): Catalogue => ({
+    ...world,
+    shops: [...world.shops, { ...world.shops[0], id: 'far', name: 'Far', currency: 'SEK' }],
+    offers: world.offers.map((offer) =>
+      offer.part === 'fast' ? { ...offer, shop: 'far', priceMinor: offer.priceMinor * 10 } : offer,
+    ),
+    currencyRates: [rate],
+  });
+  const flipsOf = (catalogue: Catalogue) => {
+    const [dearest] = finish(prepare(openSession(catalogue, BRIEF)).solve(1_000_000)).answers;
+    const short = priced(dearest.cost - 1000);
+    return finish(flips(openSession(catalogue, short))).filter(({ kind }) => kind === 'fall');
+  };
+  it('is found by the rate the other way round as well', () => {
+    const direct = flipsOf(abroad({ from: 'SEK', to: 'EUR', rate: 0.1, on: '2026-11-20' }));
+    const inverse = flipsOf(abroad({ from: 'EUR', to: 'SEK', rate: 10, on: '2026-11-20' }));
+    expect(direct.map(({ part }) => part)).toContain('fast');
+    expect(inverse).toEqual(direct);
+  });
+});
+
 describe('a candidate against another build', () => {
-  const slowBuild = runSearch(prepare(world, withSlow).solve(1_000_000)).answers[0];
-  const held = against(slowBuild.picks, least.picks, world, BRIEF);
+  const slowBuild = finish(prepare(openSession(world, withSlow)).solve(1_000_000)).answers[0];
+  const held = against(slowBuild.picks, least.picks, openSession(world, BRIEF));
   it('says how much cheaper and slower it is, to the cent and the thousandth', () => {
     expect(held.money).toBe(slowBuild.cost - least.cost);
     expect(held.score).toBe(slowBuild.score - least.score);
@@ -142,7 +166,9 @@ describe('a candidate against another build', () => {
       ...world,
       parts: world.parts.map((part) => (part.id === 'memory' ? { ...MEMORY, type: 'DDR5' as const } : part)),
     };
-    expect(against(least.picks, slowBuild.picks, broken, BRIEF).barriers).toContain('memory-type');
+    expect(against(least.picks, slowBuild.picks, openSession(broken, BRIEF)).barriers).toContain(
+      'memory-type',
+    );
     expect(PROCESSOR.memoryTypes).toEqual(['DDR4']);
   });
 });

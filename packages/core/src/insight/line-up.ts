@@ -1,3 +1,4 @@
+import type { Session } from '../session/index.ts';
 import {
   comparerFor,
   conditionsOf,
@@ -5,7 +6,7 @@ import {
   type ConditionDifference,
   type GameComparison,
 } from '../frames/index.ts';
-import { SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '../parts/index.ts';
+import { SLOTS, type Picks, type Slot } from '../parts/index.ts';
 import { summaryFor, type Summary } from '../trades/index.ts';
 
 /** What careful builders compare beside frames and money. Null: not known. */
@@ -69,10 +70,10 @@ function traitsOf(summary: Summary, picks: Picks, catalogue: ReadonlyMap<string,
 /** Puts candidates side by side under one brief. */
 export function lineUpOf(
   candidates: readonly { readonly name: string; readonly picks: Picks }[],
-  catalogue: Catalogue,
-  brief: Brief,
+  session: Session,
 ): LineUp {
-  const { summarise } = summaryFor(catalogue, brief);
+  const { catalogue, brief } = session;
+  const { summarise } = summaryFor(session);
   const compare = comparerFor(brief, catalogue.frameModel);
   const conditions = new Map<string, string>(catalogue.offers.map((offer) => [offer.id, offer.condition]));
   const summaries = candidates.map(({ picks }) => summarise(picks));

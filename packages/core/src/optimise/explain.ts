@@ -1,5 +1,7 @@
+import { openSession, type Session } from '../session/index.ts';
 import type { Brief, Catalogue, Condition } from '../parts/index.ts';
-import { prepare } from './prepare.ts';
+import type { Work } from '../work/index.ts';
+import { prepare, type Prepared } from './prepare.ts';
 
 /** A change of the brief that makes a build possible, or cheaper. */
 export interface Relaxation {
@@ -211,63 +213,79 @@ function withMoney(brief: Brief, limit: number, cost: number): Brief {
 
 const dropped = (wish: Wish): Step => wish.steps[wish.steps.length - 1];
 
+/** How many searches the explanation has asked for. */
+export interface ExplainProgress {
+  readonly asked: number;
+}
+
+type Explaining<Result> = Work<ExplainProgress, Result>;
+
+/** What is told of an explanation that was stopped: nothing that is not proved. */
+const STOPPED: Explanation = { relaxations: [], conflicts: [] };
+
 /**
  * Why nothing fits a brief. When a sum would do: how much, and what each wish less would save. When none would: single
  * wishes to drop, else pairs, and one conflict after another until dropping what they name leaves something. Whether
  * anything fits is asked without scores; only what is offered is priced, and each price is that of a proved cheapest
- * build.
+ * build. Stopped, it tells nothing.
  */
-export function explainInfeasible(catalogue: Catalogue, brief: Brief): Explanation {
-  if (brief.play.games.length === 0) return { relaxations: [], conflicts: [] };
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+export function* explainInfeasible({ catalogue, brief }: Session): Explaining<Explanation> {
+  if (brief.play.games.length === 0) return STOPPED;
   const wishes = wishesOf(brief);
-  const priced = (kind: Relaxation['kind'], sentence: string, changed: Brief): Relaxation | null => {
-    const cost = prepare(catalogue, changed).cheapest()?.cost ?? null;
-    if (cost === null) return null;
-    return {
-      kind,
-      sentence,
-      brief: withMoney(changed, limit, cost),
-      cost,
-      shortMinor: Math.max(0, cost - limit),
-    };
-  };
-  const least = priced('budget', 'more money', brief);
-  const relaxations = least ? [least, ...savings(wishes, least.cost, brief, priced)] : [];
-  if (least) return { relaxations: sorted(relaxations), conflicts: [] };
-
   const world = new Possible(catalogue, brief, wishes);
-  if (!world.withOnly(new Set())) return { relaxations: [], conflicts: [] };
-  for (const wish of wishes) {
-    if (!world.without([wish])) continue;
-    const step = wish.steps.find(
-      (each) => each === dropped(wish) || prepare(catalogue, each.change(brief)).exists(),
-    );
-    const relaxation = step && priced(wish.kind, step.sentence, step.change(brief));
-    if (relaxation) relaxations.push(relaxation);
+  try {
+    const least = yield* world.priced('budget', 'more money', brief);
+    if (least)
+      return { relaxations: sorted([least, ...(yield* savings(wishes, least.cost, world))]), conflicts: [] };
+    if (!(yield* world.withOnly(new Set()))) return STOPPED;
+    const single = yield* singles(wishes, world);
+    const relaxations = single.length > 0 ? single : yield* pairs(wishes, world);
+    return { relaxations: sorted(relaxations), conflicts: yield* conflictsOf(wishes, world) };
+  } catch (error) {
+    if (error instanceof Stop) return STOPPED;
+    throw error;
   }
-  if (relaxations.length === 0) relaxations.push(...pairs(wishes, brief, world, priced));
-  return { relaxations: sorted(relaxations), conflicts: conflictsOf(wishes, world) };
 }
 
-type Priced = (kind: Relaxation['kind'], sentence: string, changed: Brief) => Relaxation | null;
+/** Thrown through the steps of an explanation when it is to stop; caught by the explanation alone. */
+class Stop extends Error {}
 
 /**
- * Whether anything fits once some wishes are dropped. Dropping more never hurts, so an answer for one set answers for
- * larger or smaller ones too; what is left is asked of the search, without scores.
+ * Asks the search what fits once some wishes are dropped. Dropping more never hurts, so an answer for one set answers for
+ * larger or smaller ones too; what is left is asked without scores.
  */
 class Possible {
   readonly #feasible: ReadonlySet<Wish>[] = [];
   readonly #infeasible: ReadonlySet<Wish>[] = [];
+  #asked = 0;
 
   constructor(
     private readonly catalogue: Catalogue,
-    private readonly brief: Brief,
+    readonly brief: Brief,
     private readonly wishes: readonly Wish[],
   ) {}
 
+  /** A brief, prepared for a search of its own. */
+  *#prepared(brief: Brief): Explaining<Prepared> {
+    if (yield { asked: ++this.#asked }) throw new Stop();
+    return prepare(openSession(this.catalogue, brief));
+  }
+
+  *fits(brief: Brief): Explaining<boolean> {
+    return (yield* this.#prepared(brief)).exists();
+  }
+
+  /** A changed brief with the least that it costs; null when nothing fits it at any sum. */
+  *priced(kind: Relaxation['kind'], sentence: string, changed: Brief): Explaining<Relaxation | null> {
+    const cost = (yield* this.#prepared(changed)).cheapest()?.cost ?? null;
+    if (cost === null) return null;
+    const limit = this.brief.money.budgetMinor + this.brief.money.slackMinor;
+    const shortMinor = Math.max(0, cost - limit);
+    return { kind, sentence, brief: withMoney(changed, limit, cost), cost, shortMinor };
+  }
+
   /** With some wishes dropped. */
-  without(gone: Iterable<Wish>): boolean {
+  *without(gone: Iterable<Wish>): Explaining<boolean> {
     const set = new Set(gone);
     if (this.#feasible.some((known) => isSubset(known, set))) return true;
     if (this.#infeasible.some((known) => isSubset(set, known))) return false;
@@ -275,14 +293,14 @@ class Possible {
       (brief, wish) => (set.has(wish) ? dropped(wish).change(brief) : brief),
       this.brief,
     );
-    const answer = prepare(this.catalogue, changed).exists();
+    const answer = yield* this.fits(changed);
     (answer ? this.#feasible : this.#infeasible).push(set);
     return answer;
   }
 
   /** With all wishes dropped but some. */
-  withOnly(kept: ReadonlySet<Wish>): boolean {
-    return this.without(this.wishes.filter((wish) => !kept.has(wish)));
+  *withOnly(kept: ReadonlySet<Wish>): Explaining<boolean> {
+    return yield* this.without(this.wishes.filter((wish) => !kept.has(wish)));
   }
 }
 
@@ -292,34 +310,55 @@ function isSubset<T>(small: ReadonlySet<T>, large: ReadonlySet<T>): boolean {
 }
 
 /** What each wish saves: the smallest of its steps that is enough, or its last one when none is but it helps. */
-function savings(wishes: readonly Wish[], now: number, brief: Brief, priced: Priced): Relaxation[] {
-  return wishes.flatMap((wish) => {
-    const last = priced(wish.kind, dropped(wish).sentence, dropped(wish).change(brief));
-    if (!last || last.cost >= now) return [];
-    if (last.shortMinor > 0) return [last];
+function* savings(wishes: readonly Wish[], now: number, world: Possible): Explaining<Relaxation[]> {
+  const out: Relaxation[] = [];
+  for (const wish of wishes) {
+    const priced = (step: Step) => world.priced(wish.kind, step.sentence, step.change(world.brief));
+    const last = yield* priced(dropped(wish));
+    if (!last || last.cost >= now) continue;
+    let enough: Relaxation | null = null;
+    if (last.shortMinor === 0)
+      for (const step of wish.steps) {
+        const relaxation = yield* priced(step);
+        if (relaxation?.shortMinor !== 0) continue;
+        enough = relaxation;
+        break;
+      }
+    out.push(enough ?? last);
+  }
+  return out;
+}
+
+/** Wishes that are enough to drop by themselves, each by the smallest of its steps that is. */
+function* singles(wishes: readonly Wish[], world: Possible): Explaining<Relaxation[]> {
+  const out: Relaxation[] = [];
+  for (const wish of wishes) {
+    if (!(yield* world.without([wish]))) continue;
     for (const step of wish.steps) {
-      const relaxation = priced(wish.kind, step.sentence, step.change(brief));
-      if (relaxation?.shortMinor === 0) return [relaxation];
+      if (step !== dropped(wish) && !(yield* world.fits(step.change(world.brief)))) continue;
+      const relaxation = yield* world.priced(wish.kind, step.sentence, step.change(world.brief));
+      if (relaxation) out.push(relaxation);
+      break;
     }
-    return [last];
-  });
+  }
+  return out;
 }
 
 /** Two wishes to drop together. A wish without which all the others do not help has to be one of the two. */
-function pairs(wishes: readonly Wish[], brief: Brief, world: Possible, priced: Priced): Relaxation[] {
-  const musts = wishes.filter((wish) => !world.withOnly(new Set([wish])));
+function* pairs(wishes: readonly Wish[], world: Possible): Explaining<Relaxation[]> {
+  const musts: Wish[] = [];
+  for (const wish of wishes) if (!(yield* world.withOnly(new Set([wish])))) musts.push(wish);
   if (musts.length > 2) return [];
   const out: Relaxation[] = [];
-  wishes.forEach((first, n) => {
+  for (const [n, first] of wishes.entries())
     for (const second of wishes.slice(n + 1)) {
       if (!musts.every((must) => must === first || must === second)) continue;
-      if (!world.without([first, second])) continue;
-      const changed = dropped(second).change(dropped(first).change(brief));
+      if (!(yield* world.without([first, second]))) continue;
+      const changed = dropped(second).change(dropped(first).change(world.brief));
       const sentence = `${dropped(first).sentence}, and ${dropped(second).sentence}`;
-      const relaxation = priced(first.kind, sentence, changed);
+      const relaxation = yield* world.priced(first.kind, sentence, changed);
       if (relaxation) out.push(relaxation);
     }
-  });
   return out;
 }
 
@@ -327,16 +366,18 @@ function pairs(wishes: readonly Wish[], brief: Brief, world: Possible, priced: P
  * Sets of wishes that cannot be kept together, none of which can be made smaller: by leaving out one wish after another
  * while nothing fits yet. Each conflict's wishes are dropped before the next is looked for.
  */
-function conflictsOf(wishes: readonly Wish[], world: Possible): Conflict[] {
+function* conflictsOf(wishes: readonly Wish[], world: Possible): Explaining<Conflict[]> {
   const conflicts: Conflict[] = [];
   let rest = new Set(wishes);
-  while (!world.withOnly(rest)) {
+  while (!(yield* world.withOnly(rest))) {
     // What helps alone is in every conflict; often that is the whole of it.
-    const alone = new Set([...rest].filter((wish) => world.without([wish])));
-    const kept = alone.size > 0 && !world.withOnly(alone) ? alone : new Set(rest);
+    const alone = new Set<Wish>();
+    for (const wish of rest) if (yield* world.without([wish])) alone.add(wish);
+    const isWhole = alone.size > 0 && !(yield* world.withOnly(alone));
+    const kept = isWhole ? alone : new Set(rest);
     for (const wish of [...kept]) {
       kept.delete(wish);
-      if (world.withOnly(kept)) kept.add(wish);
+      if (yield* world.withOnly(kept)) kept.add(wish);
     }
     if (kept.size === 0) break; // nothing fits even without any wish
     conflicts.push({ wishes: [...kept].map((wish) => wish.kept) });

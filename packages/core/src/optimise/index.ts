@@ -1,7 +1,6 @@
 export { explainInfeasible, type Conflict, type Explanation, type Relaxation } from './explain.ts';
 export {
   prepare,
-  runSearch,
   type Answer,
   type DistinctBy,
   type Frontier,
@@ -12,6 +11,5 @@ export {
   type Search,
   type SearchResult,
   type Spread,
-  type Work,
 } from './prepare.ts';
 export type { Sabotage } from './basket.ts';

@@ -1,8 +1,10 @@
-import { firstBarrier, decided, openSlots, ruleContext } from '../compatibility/index.ts';
-import { indexModel, scenesOf, scorerFor } from '../frames/index.ts';
-import { costOf, indexMarket, salesOf, type Market } from '../money/index.ts';
-import { partSetOf, type Brief, type Catalogue, type Pick, type Picks } from '../parts/index.ts';
+import type { Work } from '../work/index.ts';
+import { firstBarrier, decided, openSlots } from '../compatibility/index.ts';
+import { scenesOf } from '../frames/index.ts';
+import { costOf, salesOf } from '../money/index.ts';
+import { partSetOf, type Pick, type Picks } from '../parts/index.ts';
 import { ownedDriveDeciwatts } from '../power/index.ts';
+import type { Session } from '../session/index.ts';
 import { cents, type Cents } from '../units/index.ts';
 import { cheapestBasket, type Basket, type BasketContext, type BasketWork, type Sabotage } from './basket.ts';
 import { costBoundOf } from './bound.ts';
@@ -29,7 +31,7 @@ export interface Spread {
   readonly cards: number;
 }
 
-export interface Work extends BasketWork {
+export interface WorkCounts extends BasketWork {
   platforms: number;
   cardClasses: number;
   scored: number;
@@ -50,10 +52,10 @@ export interface SearchResult {
   readonly status: 'optimal' | 'infeasible' | 'limit';
   readonly answers: readonly Answer[];
   readonly bound: number | null;
-  readonly work: Work;
+  readonly work: WorkCounts;
 }
 
-export type Search = Generator<Progress, SearchResult, boolean | undefined>;
+export type Search = Work<Progress, SearchResult>;
 
 /** A frontier on its way: the step proved last, and the score above which all steps are known. */
 export interface FrontierProgress {
@@ -69,10 +71,10 @@ export interface Frontier {
   readonly steps: readonly Answer[];
   readonly isComplete: boolean;
   readonly bound: number;
-  readonly work: Work;
+  readonly work: WorkCounts;
 }
 
-export type FrontierSearch = Generator<FrontierProgress, Frontier, boolean | undefined>;
+export type FrontierSearch = Work<FrontierProgress, Frontier>;
 
 export interface Prepared {
   /** The best build within a sum. Higher score first, then lower cost. Send `true` into the generator to stop it. */
@@ -90,36 +92,26 @@ export interface Prepared {
   exists(budget?: number): boolean;
   /** The least that a build costs that keeps every rule and need, whatever it scores; null when none does. */
   cheapest(): Answer | null;
-  readonly work: Work;
-  readonly market: Market;
+  readonly work: WorkCounts;
 }
 
 export interface PrepareOptions {
   readonly sabotage?: Sabotage;
 }
 
-/** Runs a search to its end. */
-export function runSearch(search: Search): SearchResult {
-  let step = search.next();
-  while (!step.done) step = search.next();
-  return step.value;
-}
-
 /**
- * Prepares a catalogue and a brief for searching. All but the sum is read from the brief: the budget is an argument
+ * Prepares a session for searching. All but the sum is read from the brief: the budget is an argument
  * of each search, so that another sum costs no new preparation.
  */
-export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOptions = {}): Prepared {
-  const market = indexMarket(catalogue, brief);
-  const context = ruleContext(brief, market.parts, catalogue.frameModel);
-  const index = indexModel(catalogue.frameModel);
+export function prepare(session: Session, options: PrepareOptions = {}): Prepared {
+  const { catalogue, brief, market, rules: context, rates: index, scoreOf: scoreSet } = session;
   const { scenes, unknownGames } = scenesOf(brief, catalogue.frameModel);
   /** What all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
   const sales = salesOf(market).reduce((sum, { amount }) => sum + amount, 0);
   const domains = domainsOf(catalogue.parts, market, brief, context, index);
   const { allowUnknown } = brief.market;
   const compatibility = compatibilityOf(domains, context, allowUnknown);
-  const work: Work = { baskets: 0, nodes: 0, platforms: 0, cardClasses: 0, scored: 0 };
+  const work: WorkCounts = { baskets: 0, nodes: 0, platforms: 0, cardClasses: 0, scored: 0 };
   const hasEverySlot = domains.processors.length > 0 && domains.rest.every((elements) => elements.length > 0);
   const isRated = scenes.length > 0 && unknownGames.length === 0;
 
@@ -162,7 +154,6 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     return picks;
   };
 
-  const scoreSet = scorerFor(brief, catalogue.frameModel);
   /** Checks an answer by the rule engine, the plain sum and the plain score; what differs is our bug. */
   const confirm = (picks: Picks, score: number | null, cost: number): Answer => {
     const { set } = partSetOf(picks, market.parts);
@@ -330,6 +321,5 @@ export function prepare(catalogue: Catalogue, brief: Brief, options: PrepareOpti
     exists,
     cheapest,
     work,
-    market,
   };
 }

@@ -1,3 +1,5 @@
+import { openSession } from '../session/index.ts';
+import { finish } from '../work/index.ts';
 import { describe, expect, it } from 'vitest';
 import {
   BOARD,
@@ -13,7 +15,7 @@ import {
 } from '../test/fixtures.ts';
 import type { Brief, Catalogue, Offer, Part, Shop } from '../parts/index.ts';
 import { explainInfeasible } from './explain.ts';
-import { prepare, runSearch } from './prepare.ts';
+import { prepare } from './prepare.ts';
 
 /* Small markets whose answers can be worked out on paper. Prices in euro cents. */
 
@@ -43,7 +45,7 @@ const market = (
 /** Every part of the good build at one shop for 10.00 each, 80.00 in all; the boxed cooler does, so 70.00. */
 const tens = (at: string) => PARTS.map((part) => offer(part.id, at, 1000));
 const solve = (catalogue: Catalogue, budget: number, change: Partial<Brief> = {}) =>
-  runSearch(prepare(catalogue, { ...BRIEF, ...change }).solve(budget));
+  finish(prepare(openSession(catalogue, { ...BRIEF, ...change })).solve(budget));
 
 describe('worked examples', () => {
   it('one shop: seven parts at 10.00 and the fee; the boxed cooler saves the eighth', () => {
@@ -200,13 +202,17 @@ describe('what would have to give', () => {
       money: { ...BRIEF.money, budgetMinor: 7500 - 2800 },
       needs: { ...BRIEF.needs, fastStorageGb: 0, totalStorageGb: 0 },
     };
-    const list = explainInfeasible(catalogue, {
-      ...poor,
-      locks: [
-        { slot: 'card', part: 'card', offer: null },
-        { slot: 'storage', part: 'storage', offer: null },
-      ],
-    }).relaxations;
+    const list = finish(
+      explainInfeasible(
+        openSession(catalogue, {
+          ...poor,
+          locks: [
+            { slot: 'card', part: 'card', offer: null },
+            { slot: 'storage', part: 'storage', offer: null },
+          ],
+        }),
+      ),
+    ).relaxations;
     expect(list.find((each) => each.kind === 'budget')?.shortMinor).toBe(2800);
   });
   it('8 GB less: the smaller kit that the need kept out', () => {
@@ -219,10 +225,14 @@ describe('what would have to give', () => {
       ],
       [...PARTS, small],
     );
-    const list = explainInfeasible(world, {
-      ...BRIEF,
-      money: { ...BRIEF.money, budgetMinor: 7000 },
-    }).relaxations;
+    const list = finish(
+      explainInfeasible(
+        openSession(world, {
+          ...BRIEF,
+          money: { ...BRIEF.money, budgetMinor: 7000 },
+        }),
+      ),
+    ).relaxations;
     const memory = list.find((each) => each.kind === 'memory');
     expect(memory?.sentence).toContain('8 GB less memory');
     expect(memory?.shortMinor).toBe(0);
@@ -231,10 +241,14 @@ describe('what would have to give', () => {
   it('a lock that stands in the way is named with its slot', () => {
     const big = { ...CARD, id: 'big', lengthMm: 900 };
     const world = market([shop('a', 0, null)], [...tens('a'), offer('big', 'a', 1000)], [...PARTS, big]);
-    const list = explainInfeasible(world, {
-      ...BRIEF,
-      locks: [{ slot: 'card', part: 'big', offer: null }],
-    }).relaxations;
+    const list = finish(
+      explainInfeasible(
+        openSession(world, {
+          ...BRIEF,
+          locks: [{ slot: 'card', part: 'big', offer: null }],
+        }),
+      ),
+    ).relaxations;
     expect(list.some((each) => each.kind === 'lock' && each.sentence.includes('card'))).toBe(true);
     expect(list.some((each) => each.kind === 'budget')).toBe(false);
   });

@@ -1,3 +1,4 @@
+import type { Work } from '../work/index.ts';
 import type { PartKind } from '../parts/index.ts';
 import type { PriceEvent } from './events.ts';
 import { forecastOf, type TrackedOffer } from './forecast.ts';
@@ -64,7 +65,7 @@ function pricesByDay(part: BacktestPart): Map<number, number> {
 export function* backtest(
   parts: readonly BacktestPart[],
   wish: BacktestWish,
-): Generator<BacktestProgress, BacktestRow[], boolean | undefined> {
+): Work<BacktestProgress, BacktestRow[]> {
   const jobs: { part: BacktestPart; start: number; least: Map<number, number> }[] = [];
   for (const part of parts) {
     const least = pricesByDay(part);

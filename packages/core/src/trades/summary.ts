@@ -1,14 +1,7 @@
-import { checkBuild, openSlots, supplyNeed, ruleContext, type Finding } from '../compatibility/index.ts';
+import { checkBuild, openSlots, supplyNeed, type Finding } from '../compatibility/index.ts';
 import { isBalanced, ratesFor, type RatesResult } from '../frames/index.ts';
-import { costOf, indexMarket, type Cost, type Market } from '../money/index.ts';
-import {
-  partSetOf,
-  type Brief,
-  type Catalogue,
-  type PartSet,
-  type Picks,
-  type Slot,
-} from '../parts/index.ts';
+import { costOf, type Cost } from '../money/index.ts';
+import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
   loadOf,
   supplyRules,
@@ -17,6 +10,7 @@ import {
   type SizedBy,
   type WorkingPoint,
 } from '../power/index.ts';
+import type { Session } from '../session/index.ts';
 import { thumbsOf, type Thumb } from './thumbs.ts';
 import { partsForRules } from './trades.ts';
 
@@ -40,16 +34,12 @@ export interface Summary {
   readonly isUnbalanced: boolean | null;
 }
 
-/** Prepared once per catalogue and brief; sums up any picks. */
-export function summaryFor(
-  catalogue: Catalogue,
-  brief: Brief,
-): { readonly market: Market; readonly summarise: (picks: Picks) => Summary } {
-  const market = indexMarket(catalogue, brief);
-  const context = ruleContext(brief, market.parts, catalogue.frameModel);
+/** Prepared once for a session; sums up any picks. */
+export function summaryFor({ catalogue, brief, market, rules: context }: Session): {
+  readonly summarise: (picks: Picks) => Summary;
+} {
   const rates = ratesFor(brief, catalogue.frameModel);
   return {
-    market,
     summarise(picks) {
       const set = partsForRules(picks, market);
       const load = loadOf(set, context);

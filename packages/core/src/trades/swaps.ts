@@ -1,6 +1,6 @@
-import { scorerFor } from '../frames/index.ts';
-import { costOf, type Market } from '../money/index.ts';
-import { SLOTS, type Brief, type Catalogue, type Pick, type Picks, type Slot } from '../parts/index.ts';
+import { costOf } from '../money/index.ts';
+import { SLOTS, type Pick, type Picks, type Slot } from '../parts/index.ts';
+import type { Session } from '../session/index.ts';
 import { partsForRules } from './trades.ts';
 
 /** One step from a set of picks to another. */
@@ -15,26 +15,19 @@ export interface Swap {
 }
 
 /** Lists what turns one set of picks into another, in slot order; money and score add up to the whole difference. */
-export function swapsBetween(
-  from: Picks,
-  to: Picks,
-  catalogue: Catalogue,
-  brief: Brief,
-  market: Market,
-): Swap[] {
-  const scoreOfSet = scorerFor(brief, catalogue.frameModel);
+export function swapsBetween(from: Picks, to: Picks, { market, scoreOf }: Session): Swap[] {
   const swaps: Swap[] = [];
   let picks: Picks = from;
   const countedOf = (of: Picks): number => costOf(of, market).counted;
   let total = countedOf(picks);
-  let score = scoreOfSet(partsForRules(picks, market));
+  let score = scoreOf(partsForRules(picks, market));
   for (const slot of SLOTS) {
     const before = from[slot] ?? null;
     const after = to[slot] ?? null;
     if (before?.part === after?.part && before?.offer === after?.offer) continue;
     picks = withPick(picks, slot, after);
     const nextTotal = countedOf(picks);
-    const nextScore = scoreOfSet(partsForRules(picks, market));
+    const nextScore = scoreOf(partsForRules(picks, market));
     swaps.push({
       slot,
       from: before,

@@ -1,3 +1,4 @@
+import { openSession } from '../session/index.ts';
 import fc from 'fast-check';
 import { ruleContext } from '../compatibility/index.ts';
 import { describe, expect, it } from 'vitest';
@@ -62,7 +63,7 @@ const FULL: Picks = Object.fromEntries(
   ]),
 );
 const market = indexMarket(WORLD, BRIEF);
-const trades = tradesFor(WORLD, BRIEF);
+const trades = tradesFor(openSession(WORLD, BRIEF));
 const total = (picks: Picks) => costOf(picks, market).till;
 const score = scorerFor(BRIEF, WORLD.frameModel);
 
@@ -139,16 +140,20 @@ describe('trades', () => {
       );
     expect(open.length).toBeGreaterThan(1);
     expect(steepest && slope(steepest)).toBe(Math.max(...open.map(slope)));
-    const poor = tradesFor(WORLD, { ...BRIEF, money: { ...BRIEF.money, budgetMinor: total(FULL) } });
+    const poor = tradesFor(
+      openSession(WORLD, { ...BRIEF, money: { ...BRIEF.money, budgetMinor: total(FULL) } }),
+    );
     const ringed = poor(FULL).steepest;
     expect(ringed === null || ringed.money <= 0).toBe(true);
   });
   it('leave ruled-out parts out, and offer owned ones at nothing', () => {
-    const out = tradesFor(WORLD, {
-      ...BRIEF,
-      excluded: [{ part: 'memory-fast', reason: '' }],
-      owned: ['supply-large'],
-    })(FULL);
+    const out = tradesFor(
+      openSession(WORLD, {
+        ...BRIEF,
+        excluded: [{ part: 'memory-fast', reason: '' }],
+        owned: ['supply-large'],
+      }),
+    )(FULL);
     expect(out.lanes.memory.some((trade) => trade.part?.id === 'memory-fast')).toBe(false);
     const owned = out.lanes.supply.find((trade) => trade.part?.id === 'supply-large');
     expect(owned?.isOwned).toBe(true);
@@ -174,10 +179,10 @@ describe('trades', () => {
     const { lanes, steepest } = trades({});
     expect(lanes.processor.every((trade) => trade.score === null && !trade.isCurrent)).toBe(true);
     expect(steepest).toBeNull();
-    expect(tradesFor({ ...WORLD, parts: [], offers: [] }, BRIEF)({}).lanes.card).toHaveLength(1);
+    expect(tradesFor(openSession({ ...WORLD, parts: [], offers: [] }, BRIEF))({}).lanes.card).toHaveLength(1);
   });
   it('measure every lane by something', () => {
-    const summary = summaryFor(WORLD, BRIEF).summarise(FULL);
+    const summary = summaryFor(openSession(WORLD, BRIEF)).summarise(FULL);
     const context = ruleContext(BRIEF, new Map());
     expect(MEASURES.case.of(summary.set, context)).toBe(60);
     expect(MEASURES.board.of(summary.set, context)).toBe(32);
@@ -190,7 +195,7 @@ describe('swaps between two sets of picks', () => {
   it('add up to the whole difference in cents and in thousandths', () => {
     fc.assert(
       fc.property(somePicks, somePicks, (from, to) => {
-        const swaps = swapsBetween(from, to, WORLD, BRIEF, market);
+        const swaps = swapsBetween(from, to, openSession(WORLD, BRIEF));
         expect(swaps.reduce((sum, swap) => sum + swap.money, 0)).toBe(total(to) - total(from));
         const end = swaps.reduce((picks, swap) => withPick(picks, swap.slot, swap.to), from);
         expect(end).toEqual(to);
@@ -202,7 +207,7 @@ describe('swaps between two sets of picks', () => {
       'memory',
       { part: 'memory-fast', offer: 'memory-fast.stalls' },
     );
-    const swaps = swapsBetween(FULL, to, WORLD, BRIEF, market);
+    const swaps = swapsBetween(FULL, to, openSession(WORLD, BRIEF));
     const before = score(partsForRules(FULL, market)) ?? 0;
     const after = score(partsForRules(to, market)) ?? 0;
     expect(swaps.reduce((sum, swap) => sum + (swap.score ?? NaN), 0)).toBe(after - before);
@@ -240,7 +245,7 @@ describe('rivals that are neither better nor cheaper', () => {
         cards: [...WORLD.frameModel.cards, { part: 'slow', rateLn: -0.2, sdLn: 0.03 }],
       },
     };
-    const { lanes } = tradesFor(world, BRIEF)(FULL);
+    const { lanes } = tradesFor(openSession(world, BRIEF))(FULL);
     const rival = lanes.card.find((trade) => trade.part?.id === 'slow');
     expect([rival?.isDominated, rival?.keepFor]).toEqual([true, { kind: 'video-memory', more: 4 }]);
     for (const trade of Object.values(lanes).flat()) {
@@ -258,7 +263,7 @@ describe('rules of thumb', () => {
       const offers = WORLD.offers.map((offer) =>
         offer.part === 'case' ? { ...offer, priceMinor: minor } : offer,
       );
-      return summaryFor({ ...WORLD, offers }, BRIEF).summarise(FULL);
+      return summaryFor(openSession({ ...WORLD, offers }, BRIEF)).summarise(FULL);
     };
     const [small, large] = [summary(1000), summary(20_000)];
     expect(small.thumbs).toEqual([]);
@@ -270,7 +275,7 @@ describe('rules of thumb', () => {
 
 describe('a summary', () => {
   it('holds the working point, the rules for the size side by side, and the balance limit', () => {
-    const summary = summaryFor(WORLD, BRIEF).summarise(FULL);
+    const summary = summaryFor(openSession(WORLD, BRIEF)).summarise(FULL);
     expect(summary.sizedBy.map((rule) => rule.kind)).toEqual(['load', 'maker', 'half', 'planned']);
     expect(summary.working?.share).toBeCloseTo((summary.load?.deciwatts ?? 0) / 10 / 500, 12);
     expect(summary.isUnbalanced).toBeNull();
@@ -278,7 +283,7 @@ describe('a summary', () => {
       ...BRIEF,
       play: { ...BRIEF.play, objective: { ...BRIEF.play.objective, balanceLimit: 0 } },
     };
-    expect(summaryFor(WORLD, strict).summarise(FULL).isUnbalanced).toBe(true);
+    expect(summaryFor(openSession(WORLD, strict)).summarise(FULL).isUnbalanced).toBe(true);
   });
   it('sizes the supply with the planned card when the brief goes by it', () => {
     const planned = { ...CARD, id: 'later', boardWatts: 250, makerSupplyWatts: 700 };
@@ -287,7 +292,9 @@ describe('a summary', () => {
       planned: { ...BRIEF.planned, card: 'later' },
       needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } },
     };
-    const summary = summaryFor({ ...WORLD, parts: [...WORLD.parts, planned] }, brief).summarise(FULL);
+    const summary = summaryFor(openSession({ ...WORLD, parts: [...WORLD.parts, planned] }, brief)).summarise(
+      FULL,
+    );
     expect(summary.neededWatts).toBe(700);
     expect(summary.findings.map((found) => found.rule)).toContain('supply-watts');
   });

@@ -1,28 +1,25 @@
 import {
   barriersOf,
   firstFinding,
-  ruleContext,
   isBarred,
   RULES,
   REQUIRED_SLOTS,
   type Finding,
   type Rule,
 } from '../compatibility/index.ts';
-import { scorerFor } from '../frames/index.ts';
 import { marginalFor } from './marginal.ts';
-import { costOf, indexMarket, salesOf, usableOffers, type Market } from '../money/index.ts';
+import { costOf, salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   partSetOf,
   SLOTS,
   slotsFor,
-  type Brief,
-  type Catalogue,
   type Offer,
   type Part,
   type PartSet,
   type Picks,
   type Slot,
 } from '../parts/index.ts';
+import type { Session } from '../session/index.ts';
 import { reasonToKeep, type KeepReason } from './dominated.ts';
 import { MEASURES } from './measures.ts';
 
@@ -83,13 +80,17 @@ export function partsForRules(picks: Picks, market: Market): PartSet {
 }
 
 /**
- * Prepared once per catalogue and brief; then gives all trades around a set of picks. Fast enough to run at every key
+ * Prepared once for a session; then gives all trades around a set of picks. Fast enough to run at every key
  * press: shipping is worked out from the order that a part joins or leaves, and only rules that read the slot are asked.
  */
-export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) => Lanes {
-  const market = indexMarket(catalogue, brief);
-  const context = ruleContext(brief, market.parts, catalogue.frameModel);
-  const scoreOfSet = scorerFor(brief, catalogue.frameModel);
+export function tradesFor({
+  catalogue,
+  brief,
+  market,
+  rules: context,
+  scoreOf: scoreOfSet,
+  limit,
+}: Session): (picks: Picks) => Lanes {
   const owned = new Set(brief.owned);
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const bySlot = new Map<Slot, { part: Part; offers: readonly Offer[] }[]>(SLOTS.map((slot) => [slot, []]));
@@ -140,7 +141,6 @@ export function tradesFor(catalogue: Catalogue, brief: Brief): (picks: Picks) =>
     const scoreNow = scoreOfSet(base);
     const total = costOf(picks, market).counted;
     const lanes = {} as Record<Slot, readonly Trade[]>;
-    const limit = brief.money.budgetMinor + brief.money.slackMinor;
     let steepest: Trade | null = null;
     let steepness = 0;
 

@@ -55,6 +55,7 @@ const PARTS_PER_UNIT = 1e9;
  * Example: 1 000,00 SEK at 0.0872 is 87,20 EUR.
  */
 export function convertMinor(minor: number, rate: CurrencyRate): Cents {
+  if (rate.rate === 1 && rate.from === rate.to) return cents(minor);
   const scaled = BigInt(Math.round(rate.rate * PARTS_PER_UNIT));
   const shift = minorPlaces(rate.to) - minorPlaces(rate.from);
   let numerator = BigInt(cents(Math.abs(minor))) * scaled;

@@ -1,6 +1,7 @@
 import { dayNumber } from '../units/index.ts';
-import { SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '../parts/index.ts';
-import { indexMarket, usableOffers } from '../money/index.ts';
+import { SLOTS, type Brief, type Picks, type Slot } from '../parts/index.ts';
+import { usableOffers } from '../money/index.ts';
+import type { Session } from '../session/index.ts';
 
 /** Why a part is watched. */
 export type WatchReason = 'pick' | 'candidate' | 'target' | 'rival' | 'find';
@@ -23,8 +24,7 @@ export interface WatchWish {
 }
 
 /** What is watched: the picks, what other candidates have, targets, and rivals of processor and card. Each part once, picks first. */
-export function watchList(catalogue: Catalogue, brief: Brief, wish: WatchWish): Watched[] {
-  const market = indexMarket(catalogue, brief);
+export function watchList({ catalogue, brief, market }: Session, wish: WatchWish): Watched[] {
   const out = new Map<string, Watched>();
   const add = (part: string, slot: Slot, why: WatchReason) => {
     if (!out.has(part) && !brief.owned.includes(part) && market.offersByPart.has(part))

@@ -1,3 +1,4 @@
+import { openSession } from '../session/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
 import { dayNumber } from '../units/index.ts';
@@ -134,15 +135,11 @@ describe('what is watched', () => {
   const parts = catalogue.parts.filter((part) => catalogue.offers.some((offer) => offer.part === part.id));
   const [a, b] = parts;
   it('has each part once, picks before others, nothing owned and nothing without an offer', () => {
-    const list = watchList(
-      catalogue,
-      { ...brief, owned: [b.id] },
-      {
-        active: { [a.slot]: { part: a.id, offer: null } },
-        others: [{ [a.slot]: { part: a.id, offer: null } }],
-        targets: [a.id, b.id, 'unknown'],
-      },
-    );
+    const list = watchList(openSession(catalogue, { ...brief, owned: [b.id] }), {
+      active: { [a.slot]: { part: a.id, offer: null } },
+      others: [{ [a.slot]: { part: a.id, offer: null } }],
+      targets: [a.id, b.id, 'unknown'],
+    });
     expect(list[0]).toEqual({ part: a.id, slot: a.slot, why: 'pick' });
     expect(new Set(list.map((each) => each.part)).size).toBe(list.length);
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);

@@ -1,3 +1,4 @@
+import { openSession } from '@ripe-pick/core/session';
 import { createHash } from 'node:crypto';
 import {
   catalogueOf,
@@ -24,6 +25,7 @@ import {
 import { withFinds, type Find } from '@ripe-pick/core/secondhand';
 import { summaryFor } from '@ripe-pick/core/trades';
 import { addDays, dayNumber } from '@ripe-pick/core/units';
+import { finish } from '@ripe-pick/core/work';
 import {
   changesBetween,
   countsOn,
@@ -63,7 +65,9 @@ export async function look(store: Store): Promise<Seen | null> {
   const catalogue = withFinds(catalogueOf(file), workspace.finds as readonly Find[]);
   const brief = withHousehold(workspace.brief as Brief, workspace.slips);
   const today = dayNumber(catalogue.today);
-  const { market, summarise } = summaryFor(catalogue, brief);
+  const session = openSession(catalogue, brief);
+  const { market, limit } = session;
+  const { summarise } = summaryFor(session);
   const nameOf = (id: string) => {
     const part = market.parts.get(id);
     return part ? `${part.maker} ${part.name}` : id;
@@ -87,11 +91,10 @@ export async function look(store: Store): Promise<Seen | null> {
       offers: bought.flatMap((pick) => pick.offer ?? []),
     };
   });
-  const search = prepare(catalogue, brief).solve(brief.money.budgetMinor + brief.money.slackMinor);
+  const search = prepare(session).solve(limit);
   const until = performance.now() + PATIENCE_MS;
-  let step = search.next();
-  while (!step.done) step = search.next(performance.now() > until);
-  const [answer] = step.value.status === 'optimal' ? step.value.answers : [];
+  const searched = finish(search, { isStopped: () => performance.now() > until });
+  const [answer] = searched.status === 'optimal' ? searched.answers : [];
   const best = answer
     ? {
         totalMinor: answer.cost,
@@ -110,7 +113,7 @@ export async function look(store: Store): Promise<Seen | null> {
       }
     : null;
 
-  const watched = watchList(catalogue, brief, {
+  const watched = watchList(session, {
     active: (shown.find((each) => each.id === workspace.active)?.picks ?? {}) as Picks,
     others: [...shown.map((each) => each.picks as Picks), ...(answer ? [answer.picks] : [])],
     targets: workspace.targets.map((target) => target.part),

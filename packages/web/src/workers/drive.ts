@@ -1,5 +1,4 @@
-/** How long a worker computes before it looks for a cancel, in ms. */
-const SLICE_MS = 12;
+import { runInSlices, type Host, type Work } from '@ripe-pick/core/work';
 
 /** Every piece of work draws a ticket; drawing the next one calls the work before it off. */
 export class Tickets {
@@ -12,34 +11,31 @@ export class Tickets {
   }
 }
 
-const pause = () =>
-  new Promise<void>((resolve) => {
-    const { port1, port2 } = new MessageChannel();
-    port1.onmessage = () => {
-      port1.close();
-      resolve();
-    };
-    port2.postMessage(null);
-  });
+/** A worker lets its messages in by one of its own, which is quicker than any timer. */
+const WORKER: Host = {
+  now: () => performance.now(),
+  pause: () =>
+    new Promise<void>((resolve) => {
+      const { port1, port2 } = new MessageChannel();
+      port1.onmessage = () => {
+        port1.close();
+        resolve();
+      };
+      port2.postMessage(null);
+    }),
+};
 
-/** Runs work in slices; between them a cancel can come in. `onStep` sees every step, `report` one per slice. */
+/** Runs work until a later piece draws a ticket. `onStep` sees every step, `report` one per slice. */
 export async function drive<P, R>(
-  search: Generator<P, R, boolean | undefined>,
+  work: Work<P, R>,
   tickets: Tickets,
   report: ((progress: P) => void) | null,
   onStep?: (progress: P) => void,
 ): Promise<R> {
   const ticket = tickets.next();
-  let sliceEnd = performance.now() + SLICE_MS;
-  let step = search.next(false);
-  while (!step.done) {
-    onStep?.(step.value);
-    if (performance.now() > sliceEnd) {
-      report?.(step.value);
-      await pause();
-      sliceEnd = performance.now() + SLICE_MS;
-    }
-    step = search.next(!tickets.isCurrent(ticket));
-  }
-  return step.value;
+  return runInSlices(work, WORKER, {
+    isStopped: () => !tickets.isCurrent(ticket),
+    onSlice: report,
+    ...(onStep ? { onProgress: onStep } : {}),
+  });
 }

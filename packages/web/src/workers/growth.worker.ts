@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import {
   alternativesFor,
   baseOf,
@@ -138,9 +139,8 @@ function planOf(wish: GrowthWish): GrowthPlan {
   if (last?.key !== key) {
     const { world } = kitchenOf(wish);
     const search = planGrowth(world, undefined, kitchenOf(wish));
-    let step = search.next();
-    while (!step.done) step = search.next();
-    last = { key, plan: step.value };
+    const ended = finish(search);
+    last = { key, plan: ended };
   }
   return last.plan;
 }

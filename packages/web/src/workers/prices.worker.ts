@@ -1,3 +1,4 @@
+import type { Work } from '@ripe-pick/core/work';
 import {
   backtest,
   backtestSummary,
@@ -132,7 +133,7 @@ const judging = {
     send: (verdicts: readonly Verdict[]) => void,
   ): Promise<void> {
     forecasts = new Map();
-    function* work(): Generator<Verdict | null, void, boolean | undefined> {
+    function* work(): Work<Verdict | null, void> {
       for (const { part, kind, offers, target } of parts) {
         const forecast = forecastOf(offers, { ...wish, kind, prior });
         if (!forecast) continue;

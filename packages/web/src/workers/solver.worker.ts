@@ -1,3 +1,4 @@
+import { openSession, type Session } from '@ripe-pick/core/session';
 import {
   against,
   flips,
@@ -29,8 +30,8 @@ import { drive, Tickets } from './drive.ts';
 const tickets = new Tickets();
 
 let catalogue: Catalogue | null = null;
-let cached: { key: string; prepared: Prepared } | null = null;
-let repairs: { key: string; repairs: Repairs } | null = null;
+let searched: { key: string; session: Session; prepared: Prepared } | null = null;
+let repaired: { key: string; session: Session; repairs: Repairs } | null = null;
 
 function loaded(): Catalogue {
   if (!catalogue) throw new Error('solver: no catalogue was loaded; this is our bug');
@@ -38,16 +39,22 @@ function loaded(): Catalogue {
 }
 
 /** The budget is not part of the preparation: sliding it costs a warm search. */
-function preparedFor(brief: Brief): Prepared {
+function searchOf(brief: Brief): { readonly session: Session; readonly prepared: Prepared } {
   const money = { ...brief.money, budgetMinor: 0, slackMinor: 0 };
   const key = JSON.stringify({ ...brief, name: '', money });
-  if (cached?.key !== key) cached = { key, prepared: prepare(loaded(), brief) };
-  return cached.prepared;
+  if (searched?.key !== key) {
+    const session = openSession(loaded(), brief);
+    searched = { key, session, prepared: prepare(session) };
+  }
+  return searched;
 }
-function repairsOf(brief: Brief): Repairs {
+function repairsOf(brief: Brief): { readonly session: Session; readonly repairs: Repairs } {
   const key = JSON.stringify(brief);
-  if (repairs?.key !== key) repairs = { key, repairs: repairsFor(loaded(), brief) };
-  return repairs.repairs;
+  if (repaired?.key !== key) {
+    const session = openSession(loaded(), brief);
+    repaired = { key, session, repairs: repairsFor(session) };
+  }
+  return repaired;
 }
 const limitOf = (brief: Brief) => brief.money.budgetMinor + brief.money.slackMinor;
 
@@ -81,8 +88,8 @@ export interface Stretch {
 const solver = {
   load(next: Catalogue): void {
     catalogue = next;
-    cached = null;
-    repairs = null;
+    searched = null;
+    repaired = null;
   },
   /** Stops whatever runs; it ends with what it has proved so far. */
   cancel(): void {
@@ -90,7 +97,7 @@ const solver = {
   },
   async best(brief: Brief, report: ((progress: Progress) => void) | null): Promise<Solved> {
     const start = performance.now();
-    const result = await drive(preparedFor(brief).solve(limitOf(brief)), tickets, report);
+    const result = await drive(searchOf(brief).prepared.solve(limitOf(brief)), tickets, report);
     return { ...result, ms: performance.now() - start };
   },
   async runnersUp(
@@ -100,7 +107,7 @@ const solver = {
     report: ((progress: Progress) => void) | null,
   ): Promise<Solved> {
     const start = performance.now();
-    const result = await drive(preparedFor(brief).topK(limitOf(brief), k, by), tickets, report);
+    const result = await drive(searchOf(brief).prepared.topK(limitOf(brief), k, by), tickets, report);
     return { ...result, ms: performance.now() - start };
   },
   /** All sums up to one. Steps are sent as they are proved, the dearest first. */
@@ -111,13 +118,13 @@ const solver = {
   ): Promise<Stretch> {
     const start = performance.now();
     let firstMs: number | null = null;
-    const prepared = preparedFor(brief);
+    const { session, prepared } = searchOf(brief);
     const rates = ratesFor(brief, loaded().frameModel);
     const steps: FrontierStep[] = [];
     const add = ({ step }: FrontierProgress) => {
       if (!step) return;
       firstMs ??= performance.now() - start;
-      const rated = rates(partsForRules(step.picks, prepared.market));
+      const rated = rates(partsForRules(step.picks, session.market));
       const games =
         rated.status === 'known'
           ? rated.games.map(({ game, average, target }) => ({ game, average, target }))
@@ -147,34 +154,34 @@ const solver = {
   },
   /** What would change the best set. */
   async flips(brief: Brief, report: ((progress: FlipProgress) => void) | null): Promise<readonly Flip[]> {
-    return drive(flips(loaded(), brief), tickets, report);
+    return drive(flips(openSession(loaded(), brief)), tickets, report);
   },
-  companions(
+  async companions(
     brief: Brief,
     picks: Picks,
     slot: Slot,
     part: string | null,
     offer: string | null,
-  ): Repair | null {
-    return repairsOf(brief).companions(picks, slot, part, offer);
+  ): Promise<Repair | null> {
+    return drive(repairsOf(brief).repairs.companions(picks, slot, part, offer), tickets, null);
   },
-  mend(brief: Brief, picks: Picks, rule: string): Mend {
-    return repairsOf(brief).mend(picks, rule);
+  async mend(brief: Brief, picks: Picks, rule: string): Promise<Mend> {
+    return drive(repairsOf(brief).repairs.mend(picks, rule), tickets, null);
   },
   /** A candidate held against the proved best build of the brief; null when nothing fits the brief. */
   async againstBest(
     brief: Brief,
     picks: Picks,
   ): Promise<{ readonly best: Answer; readonly against: Against } | null> {
-    const best = (await drive(preparedFor(brief).solve(limitOf(brief)), tickets, null)).answers[0];
-    return best ? { best, against: against(picks, best.picks, loaded(), brief) } : null;
+    const best = (await drive(searchOf(brief).prepared.solve(limitOf(brief)), tickets, null)).answers[0];
+    return best ? { best, against: against(picks, best.picks, repairsOf(brief).session) } : null;
   },
   /** Where to buy the parts of a build. */
-  shopping(brief: Brief, picks: Picks): ShoppingResult {
-    return shoppingFor(picks, loaded(), brief);
+  async shopping(brief: Brief, picks: Picks): Promise<ShoppingResult> {
+    return drive(shoppingFor(picks, repairsOf(brief).session), tickets, null);
   },
-  explain(brief: Brief): Explanation {
-    return explainInfeasible(loaded(), brief);
+  async explain(brief: Brief): Promise<Explanation> {
+    return drive(explainInfeasible(openSession(loaded(), brief)), tickets, null);
   },
 };
 

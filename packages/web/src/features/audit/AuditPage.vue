@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { openSession } from '@ripe-pick/core/session';
 import { refDebounced, useStorage } from '@vueuse/core';
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
@@ -92,10 +93,12 @@ const picks = computed<Picks>(() => {
 const summary = computed(() => {
   if (!market.catalogue || Object.keys(picks.value).length === 0) return null;
   const owned = rows.value.flatMap(({ line, part }) => (line.isOwned && part ? [part] : []));
-  return summaryFor(market.catalogue, {
-    ...workspace.brief,
-    owned: [...new Set([...workspace.brief.owned, ...owned])],
-  }).summarise(picks.value);
+  return summaryFor(
+    openSession(market.catalogue, {
+      ...workspace.brief,
+      owned: [...new Set([...workspace.brief.owned, ...owned])],
+    }),
+  ).summarise(picks.value);
 });
 const broken = computed(
   () =>

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/optimise';
 import { summaryFor } from '@ripe-pick/core/trades';
 import { useChoose } from '../../shared/stores/choose.ts';
+import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -12,6 +13,7 @@ import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
+const bench = useBench();
 const market = useMarket();
 const solver = useSolver();
 const workspace = useWorkspace();
@@ -56,9 +58,7 @@ onMounted(expect);
 watchDebounced([() => workspace.brief, () => market.catalogue], expect, { debounce: 250 });
 
 const summary = computed(() =>
-  market.catalogue && answer.value
-    ? summaryFor(market.catalogue, workspace.brief).summarise(answer.value.picks)
-    : null,
+  bench.session && answer.value ? summaryFor(bench.session).summarise(answer.value.picks) : null,
 );
 const totals = computed(() =>
   summary.value ? totalsOf(summary.value.cost, workspace.brief.money.school, currency.value) : null,

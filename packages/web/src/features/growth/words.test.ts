@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import {
@@ -5,7 +6,6 @@ import {
   growthWorld,
   overtaking,
   planGrowth,
-  planned,
   runsFrom,
   whyNot,
   type Alternative,
@@ -37,7 +37,7 @@ const name = (id: string) => catalogue.parts.find((part) => part.id === id)?.nam
 
 describe('the choice in words', () => {
   const world = growthWorld({ catalogue, brief, events: [] });
-  const plan = planned(planGrowth(world));
+  const plan = finish(planGrowth(world));
   const told = (path: Path): ToldPath => {
     const report = evaluatePath(world, path);
     return {

@@ -33,11 +33,10 @@ function toggle(id: string) {
 }
 const isIn = (id: string) => chosen.value.some((each) => each.id === id);
 const lineUp = computed(() =>
-  market.catalogue && chosen.value.length > 0
+  bench.session && chosen.value.length > 0
     ? lineUpOf(
         chosen.value.map(({ name, picks }) => ({ name, picks: picks as Picks })),
-        market.catalogue,
-        workspace.brief,
+        bench.session,
       )
     : null,
 );

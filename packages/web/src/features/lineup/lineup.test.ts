@@ -1,3 +1,5 @@
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import {
   briefFileSchema,
@@ -9,7 +11,7 @@ import {
 } from '@ripe-pick/contract';
 import { lineUpOf } from '@ripe-pick/core/insight';
 import { indexMarket } from '@ripe-pick/core/money';
-import { prepare, runSearch } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/optimise';
 import type { Picks } from '@ripe-pick/core/parts';
 import { csvParseRows } from 'd3';
 import { describe, expect, it } from 'vitest';
@@ -22,15 +24,14 @@ const demo = (name: string): unknown =>
 const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
-const best = runSearch(prepare(catalogue, brief).solve(64_000)).answers[0];
+const best = finish(prepare(openSession(catalogue, brief)).solve(64_000)).answers[0];
 const market = indexMarket(catalogue, brief);
 const lineUp = lineUpOf(
   [
     { name: 'First idea', picks: first },
     { name: '=SUM(1) | odd', picks: best.picks },
   ],
-  catalogue,
-  brief,
+  openSession(catalogue, brief),
 );
 const rows = rowsOf(lineUp, brief, market, (id) => id);
 const notes = ['one\nline', ''];
@@ -118,8 +119,7 @@ describe('a line-up', () => {
         { name: 'Empty', picks: {} },
         { name: 'Best', picks: best.picks },
       ],
-      catalogue,
-      brief,
+      openSession(catalogue, brief),
     );
     const checks = rowsOf(open, brief, market, (id) => id).find((each) => each.id === 'checks');
     expect(checks?.cells[0]).toContain('open: processor');

@@ -8,7 +8,6 @@ import type { Solved } from '../../workers/solver.worker.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
@@ -21,7 +20,6 @@ const emit = defineEmits<{ close: [] }>();
 const RUNNERS_UP = 10;
 const bench = useBench();
 const choose = useChoose();
-const market = useMarket();
 const solver = useSolver();
 const workspace = useWorkspace();
 
@@ -58,9 +56,7 @@ watch(
 
 const best = computed(() => result.value?.answers[0] ?? null);
 function swapsTo(picks: Picks): Swap[] {
-  return market.catalogue && bench.index
-    ? swapsBetween(workspace.picks, picks, market.catalogue, workspace.brief, bench.index)
-    : [];
+  return bench.session ? swapsBetween(workspace.picks, picks, bench.session) : [];
 }
 const swaps = computed(() => (best.value ? swapsTo(best.value.picks) : []));
 const runnersUp = computed(() => (others.value?.answers ?? []).slice(1));

@@ -5,8 +5,6 @@ import { swapsBetween } from '@ripe-pick/core/trades';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useMarket } from '../../shared/stores/market.ts';
-import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { swapLines } from '../../shared/format/swaps.ts';
 
@@ -14,13 +12,11 @@ const props = defineProps<{ stretch: Stretch; unit: string }>();
 const emit = defineEmits<{ compare: [low: number, high: number] }>();
 const bench = useBench();
 const choose = useChoose();
-const market = useMarket();
-const workspace = useWorkspace();
 
 /** Swaps that change a part; other offers for the same part are no step up. */
 function partsBetween(from: Picks, to: Picks): string {
-  if (!market.catalogue || !bench.index) return '';
-  const swaps = swapsBetween(from, to, market.catalogue, workspace.brief, bench.index);
+  if (!bench.session || !bench.index) return '';
+  const swaps = swapsBetween(from, to, bench.session);
   return swapLines(
     swaps.filter((swap) => swap.from?.part !== swap.to?.part),
     bench.index,

@@ -5,7 +5,6 @@ import { partsForRules, swapsBetween } from '@ripe-pick/core/trades';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeSets } from '../../shared/format/conditions.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
@@ -22,7 +21,6 @@ const props = defineProps<{
 }>();
 const bench = useBench();
 const choose = useChoose();
-const market = useMarket();
 const workspace = useWorkspace();
 
 const sums = computed(() => [Math.min(props.low, props.high), Math.max(props.low, props.high)] as const);
@@ -30,8 +28,7 @@ const builds = computed(() => sums.value.map((sum) => stepAt(props.steps, sum)))
 const plain = computed(() => sums.value.map((sum) => (props.newOnly ? stepAt(props.newOnly, sum) : null)));
 const swaps = computed(() => {
   const [a, b] = builds.value;
-  if (!a || !b || !market.catalogue || !bench.index) return [];
-  return swapsBetween(a.picks, b.picks, market.catalogue, workspace.brief, bench.index);
+  return a && b && bench.session ? swapsBetween(a.picks, b.picks, bench.session) : [];
 });
 /** Rates of the two builds may not be alike in everything; then it is said. */
 const unlike = computed(() => {

@@ -1,3 +1,4 @@
+import { openSession } from '@ripe-pick/core/session';
 import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/trades';
 import type { Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
@@ -13,9 +14,10 @@ export const useBench = defineStore('bench', () => {
   const market = useMarket();
   const workspace = useWorkspace();
 
-  const evaluator = computed(() => (market.catalogue ? summaryFor(market.catalogue, workspace.brief) : null));
-  const trades = computed(() => (market.catalogue ? tradesFor(market.catalogue, workspace.brief) : null));
-  const index = computed(() => evaluator.value?.market ?? null);
+  const session = computed(() => (market.catalogue ? openSession(market.catalogue, workspace.brief) : null));
+  const evaluator = computed(() => (session.value ? summaryFor(session.value) : null));
+  const trades = computed(() => (session.value ? tradesFor(session.value) : null));
+  const index = computed(() => session.value?.market ?? null);
   const lanes = computed(() => trades.value?.(workspace.picks) ?? null);
   // Candidates that did not change keep their summary.
   const known = new WeakMap<object, { by: unknown; summary: Summary }>();
@@ -37,5 +39,5 @@ export const useBench = defineStore('bench', () => {
   const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
   const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor);
   const currency = computed(() => workspace.brief.money.currency);
-  return { index, summary, lanes, summaries, limit, currency };
+  return { session, index, summary, lanes, summaries, limit, currency };
 });

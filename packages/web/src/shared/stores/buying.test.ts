@@ -1,3 +1,5 @@
+import { finish } from '@ripe-pick/core/work';
+import { openSession } from '@ripe-pick/core/session';
 import { readFileSync } from 'node:fs';
 import {
   briefFileSchema,
@@ -45,10 +47,15 @@ beforeEach(() => {
 describe('buying', () => {
   it('turns a basket into orders, slips and a version in one step that undo takes back whole', () => {
     const [buying, bench, workspace] = [useBuying(), useBench(), useWorkspace()];
-    const result = shoppingFor(workspace.picks, catalogue, {
-      ...workspace.brief,
-      market: { ...workspace.brief.market, conditions: ['new'] },
-    });
+    const result = finish(
+      shoppingFor(
+        workspace.picks,
+        openSession(catalogue, {
+          ...workspace.brief,
+          market: { ...workspace.brief.market, conditions: ['new'] },
+        }),
+      ),
+    );
     if (result.status !== 'optimal' || !bench.index) throw new Error('no basket');
     const planned = plannedOrders(result.best.cost, bench.index, useNames().part);
     buying.place(result.best, planned);

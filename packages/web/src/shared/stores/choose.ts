@@ -4,18 +4,17 @@ import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { swapsBetween } from '@ripe-pick/core/trades';
 import { defineStore } from 'pinia';
 import { useBench } from './bench.ts';
-import { useMarket } from './market.ts';
 import { useWorkspace } from './workspace.ts';
 
 /** Picks are changed here, so that every one of them keeps what it beat, why, when and at what price. */
 export const useChoose = defineStore('choose', () => {
-  const market = useMarket();
   const bench = useBench();
   const workspace = useWorkspace();
 
   function decisionsFor(from: Picks, to: Picks, why: string): Decision[] {
-    const index = bench.index;
-    if (!index || !market.catalogue) return [];
+    const { session } = bench;
+    if (!session) return [];
+    const index = session.market;
     const at = new Date().toISOString();
     const { currency } = workspace.brief.money;
     const choice = (pick: Pick | null): Decision['chose'] => {
@@ -31,7 +30,7 @@ export const useChoose = defineStore('choose', () => {
         priceMinor: price?.amount ?? null,
       };
     };
-    return swapsBetween(from, to, market.catalogue, workspace.brief, index).map((swap) => ({
+    return swapsBetween(from, to, session).map((swap) => ({
       at,
       slot: swap.slot,
       chose: choice(swap.to),

@@ -1,3 +1,4 @@
+import { openSession } from '@ripe-pick/core/session';
 import {
   today as localToday,
   dailyPrices,
@@ -69,7 +70,7 @@ export const usePrices = defineStore('prices', () => {
   const targets = computed(() => workspace.targets);
   const watched = computed<readonly Watched[]>(() =>
     market.catalogue
-      ? watchList(market.catalogue, workspace.brief, {
+      ? watchList(openSession(market.catalogue, workspace.brief), {
           active: workspace.picks,
           others: workspace.shown.map((each) => each.picks as Picks),
           targets: targets.value.map((each) => each.part),

@@ -1,3 +1,4 @@
+import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import {
   catalogueFileSchema,
@@ -84,11 +85,6 @@ function fakeServer() {
 /** The fit's worker, run in this thread behind the same protocol. */
 function fakeWorker() {
   const log: string[] = [];
-  const finish = <P, R>(search: Generator<P, R, boolean | undefined>): R => {
-    let step = search.next();
-    while (!step.done) step = search.next();
-    return step.value;
-  };
   const fitter = {
     cancel: () => log.push('cancel'),
     fit: (input: FitInput) => {

@@ -1,0 +1,48 @@
+import { ruleContext, type RuleContext } from '../compatibility/index.ts';
+import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
+import { indexMarket, type Market } from '../money/index.ts';
+import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
+
+/**
+ * A catalogue and a brief, prepared for every question about them: search, swaps, repair, frontier, what would change the
+ * best set, baskets, upgrades, the watch. Each member is worked out at its first use and then kept.
+ */
+export interface Session {
+  readonly catalogue: Catalogue;
+  readonly brief: Brief;
+  /** Parts, shops, offers and deals by id, with prices as the brief counts them. */
+  readonly market: Market;
+  /** What compatibility rules read beside the parts. */
+  readonly rules: RuleContext;
+  /** Rates of parts by id. */
+  readonly rates: ModelIndex;
+  /** The objective of a set of parts in thousandths; null when a rate is missing. */
+  readonly scoreOf: (set: PartSet) => number | null;
+  /** Counted total that may not be exceeded, in minor units of the brief's currency. */
+  readonly limit: number;
+}
+
+/** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
+export function openSession(catalogue: Catalogue, brief: Brief): Session {
+  let market: Market | undefined;
+  let rules: RuleContext | undefined;
+  let rates: ModelIndex | undefined;
+  let scoreOf: Session['scoreOf'] | undefined;
+  return {
+    catalogue,
+    brief,
+    limit: brief.money.budgetMinor + brief.money.slackMinor,
+    get market() {
+      return (market ??= indexMarket(catalogue, brief));
+    },
+    get rules() {
+      return (rules ??= ruleContext(brief, this.market.parts, catalogue.frameModel));
+    },
+    get rates() {
+      return (rates ??= indexModel(catalogue.frameModel));
+    },
+    get scoreOf() {
+      return (scoreOf ??= scorerFor(brief, catalogue.frameModel));
+    },
+  };
+}
