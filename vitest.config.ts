@@ -9,7 +9,7 @@ export default defineConfig({
         test: {
           name: 'checks',
           include: ['tests/**/*.test.ts'],
-          testTimeout: 240_000,
+          testTimeout: 1_200_000,
           // These compute for minutes. Loaded by Node.js itself the core runs a third faster than through the
           // runner's own modules, where every call of an import is a look-up.
           execArgv: ['--import', 'tsx'],
@@ -20,7 +20,7 @@ export default defineConfig({
         test: {
           name: 'packages',
           include: ['packages/**/src/**/*.test.ts'],
-          testTimeout: 240_000,
+          testTimeout: 1_200_000,
         },
       },
     ],

@@ -7,6 +7,7 @@ import { costByDefinition, type Chosen } from '../search/by-definition.ts';
 import { solveMilp } from '../search/highs-model.ts';
 import { basketProgramme } from './basket-model.ts';
 import { basketInstance } from './instances.ts';
+import { sampleOf } from '../sample.ts';
 
 /** Every choice of offers, the definition in its own words. */
 function bruteForce(picks: Picks, catalogue: Catalogue, brief: Brief): number {
@@ -26,9 +27,9 @@ function bruteForce(picks: Picks, catalogue: Catalogue, brief: Brief): number {
 }
 
 describe('the basket of a given build', () => {
-  it('equals brute force over every choice of offers and every set of deals, on 150 tiny markets', () => {
+  it('equals brute force over every choice of offers and every set of deals, on tiny markets', () => {
     const wrong: string[] = [];
-    for (let seed = 1; seed <= 150; seed++) {
+    for (let seed = 1; seed <= sampleOf(300); seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 6, shops: 4, offers: 12, deals: 6 });
       const expected = bruteForce(picks, catalogue, brief);
       const found = basketsFor(openSession(catalogue, brief)).best(picks)?.cost.counted ?? Infinity;
@@ -36,9 +37,9 @@ describe('the basket of a given build', () => {
     }
     expect(wrong).toEqual([]);
   });
-  it('equals HiGHS on 200 markets of 10 parts, 6 shops and 34 offers with thresholds, codes, combos and limits', async () => {
+  it('equals HiGHS on markets of 10 parts, 6 shops and 34 offers with thresholds, codes, combos and limits', async () => {
     const wrong: string[] = [];
-    for (let seed = 1; seed <= 200; seed++) {
+    for (let seed = 1; seed <= sampleOf(300); seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, {
         parts: 10,
         shops: 6,
@@ -53,7 +54,7 @@ describe('the basket of a given build', () => {
     expect(wrong).toEqual([]);
   });
   it('never costs more with one more deal, whatever it is', () => {
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = 1; seed <= sampleOf(100); seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, { parts: 8, shops: 5, offers: 24, deals: 8 });
       let before = Infinity;
       for (let count = 0; count <= catalogue.deals.length; count++) {
@@ -66,7 +67,7 @@ describe('the basket of a given build', () => {
     }
   });
   it('adds up: lines to the till, backs to the other two totals, and the three are ordered', () => {
-    for (let seed = 1; seed <= 80; seed++) {
+    for (let seed = 1; seed <= sampleOf(200); seed++) {
       const { catalogue, brief, picks } = basketInstance(seed, {
         parts: 12,
         shops: 8,

@@ -18,6 +18,7 @@ import {
 import { describe, expect, it } from 'vitest';
 import { everyPath, type BrutePath } from './brute.ts';
 import { tinyGrowth } from './tiny-growth.ts';
+import { atLeast, sampleOf } from '../sample.ts';
 
 /* The search for paths against every path by definition, on random tiny markets; and what the demo is to show. */
 
@@ -69,12 +70,12 @@ const ours = (kitchen: Kitchen, bases: readonly Base[], by: 'today' | 'path') =>
   searchAll(pathSearch(kitchen, K, by), bases);
 
 describe('the search for paths against every path by definition', () => {
-  it('gives the same best and runners-up on 200 tiny markets that have paths, to the thousandth and the cent', () => {
+  it('gives the same best and runners-up on tiny markets that have paths, to the thousandth and the cent', () => {
     let instances = 0;
     let growing = 0;
     let later = 0;
     const mismatches: string[] = [];
-    for (let seed = 1; instances < 200; seed++) {
+    for (let seed = 1; instances < sampleOf(200); seed++) {
       const world = growthWorld(tinyGrowth(seed));
       const bases = fewBases(world);
       const every = everyPath(world, bases);
@@ -103,9 +104,9 @@ describe('the search for paths against every path by definition', () => {
     }
     expect(mismatches).toEqual([]);
     // The markets are worth asking about: in many the best path does change something.
-    expect(growing).toBeGreaterThan(60);
-    expect(later).toBeGreaterThan(100);
-  }, 240_000);
+    expect(growing).toBeGreaterThan(atLeast(60));
+    expect(later).toBeGreaterThan(atLeast(100));
+  });
 
   it('would be caught with a bound that is too low', () => {
     let caught = 0;
@@ -125,13 +126,13 @@ describe('the search for paths against every path by definition', () => {
       if (values(kitchen) !== values(low)) caught++;
     }
     expect(caught).toBeGreaterThan(0);
-  }, 120_000);
+  });
 });
 
 describe('more money later never lowers the best value', () => {
-  it('on 40 tiny markets, planned from the start each time', () => {
+  it('on tiny markets, planned from the start each time', () => {
     let told = 0;
-    for (let seed = 1; seed <= 40; seed++) {
+    for (let seed = 1; seed <= sampleOf(80); seed++) {
       const wish = tinyGrowth(seed);
       let before = -Infinity;
       for (const factor of [0, 1, 2]) {
@@ -149,8 +150,8 @@ describe('more money later never lowers the best value', () => {
         before = value;
       }
     }
-    expect(told).toBeGreaterThan(5);
-  }, 120_000);
+    expect(told).toBeGreaterThan(0);
+  });
 });
 
 describe('what the demo is to show', () => {

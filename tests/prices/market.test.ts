@@ -129,7 +129,7 @@ describe('the app reads the market', () => {
           expect([item.id, offer.priceMinor]).toEqual([item.id, ask.price]);
       }
     expect(compared).toBeGreaterThan(900);
-  }, 60_000);
+  });
   const isFed = async (shop: string) =>
     (feeds ??= new Set((await store.feeds()).map(({ feed }) => feed.shop))).has(shop);
   let feeds: Set<string> | null = null;
@@ -220,7 +220,7 @@ describe('the watch', () => {
     if (!first) return;
     await store.addPoint(first.point);
     await store.keepForecasts(first.forecasts);
-    for (let day = 21; day <= 30; day++) await dayOn(`2026-11-${day}`);
+    for (const day of [21, 22, 24, 25, 27, 28, 30]) await dayOn(`2026-11-${day}`);
     const later = await look(store);
     if (!later) return;
     const total = later.news.find((each) => each.kind === 'total');
@@ -231,13 +231,13 @@ describe('the watch', () => {
     } else expect(total).toBeUndefined();
     expect(new Set(later.news.map((each) => each.key)).size).toBe(later.news.length);
     // Three weeks on, the first day’s forecasts have had their time.
-    for (let day = 1; day <= 12; day++) await dayOn(`2026-12-${String(day).padStart(2, '0')}`);
+    for (const day of ['01', '03', '05', '06', '08', '10', '12']) await dayOn(`2026-12-${day}`);
     const last = await look(store);
     const judged = last?.judged.filter((each) => each.judged !== null) ?? [];
     expect(judged.length).toBeGreaterThan(5);
     await store.saveJudged(last?.judged ?? []);
     expect((await store.judged()).judged).toHaveLength(judged.length);
-  }, 120_000);
+  });
   it('tells its alerts as an Atom feed and in the calendar', async () => {
     await store.addAlerts([
       {

@@ -8,6 +8,7 @@ import { fourShops, jitter } from './part-level.ts';
 import { realSeries } from './real.ts';
 import { windowsOf } from './episodes.ts';
 import { home, OTHER_WORLDS, run } from './worlds.ts';
+import { sampleOf } from '../sample.ts';
 
 /*
  * A small fixed part of the suite behind docs/prices-report.md (`npm run bench:prices` runs the whole of it). The limits here are wider, as
@@ -49,7 +50,7 @@ describe('what is stated', () => {
   it('covers on the S&P 500, 2000 to 2020, with real gaps and no sales', () => {
     const closes = realSeries();
     expect(closes.length).toBeGreaterThan(5000);
-    const { coverLeast, coverEnd } = forecastsOf(windowsOf(closes, 40, 3), 500);
+    const { coverLeast, coverEnd } = forecastsOf(windowsOf(closes, sampleOf(120), 3), 500);
     expect(coverLeast).toBeGreaterThan(0.6);
     expect(coverEnd).toBeGreaterThan(0.6);
   });

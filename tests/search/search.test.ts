@@ -10,8 +10,9 @@ import { partSetOf, type Brief } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';
 import { agreement } from './agree.ts';
+import { atLeast, sampleOf } from '../sample.ts';
 
-/* A small fixed part of the agreement checks; `npm run check:search` runs the whole. */
+/* A small fixed part of the agreement checks; `npm run check` runs the whole. */
 
 const demo = (name: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
@@ -19,14 +20,14 @@ const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')))
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 
 describe('the search against brute force over every set of parts and every choice of offers', () => {
-  it('gives the same answers on 60 stressed tiny markets: best, ten best pairs, cheapest, infeasible', () => {
+  it('gives the same answers on stressed tiny markets: best, ten best pairs, cheapest, infeasible', () => {
     let buildable = 0;
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = 1; seed <= sampleOf(150); seed++) {
       const report = agreement(seed);
       if (report.buildable > 0) buildable++;
       expect(report.mismatches).toEqual([]);
     }
-    expect(buildable).toBeGreaterThan(10);
+    expect(buildable).toBeGreaterThan(atLeast(25));
   });
   it('counts what the load alone asks for even where the card maker’s figure is not stated (a seed that once failed)', () => {
     expect(agreement(1290).mismatches).toEqual([]);
@@ -56,13 +57,15 @@ describe('the search against brute force over every set of parts and every choic
 const SEEDS_WITH_TEETH = Array.from({ length: 45 }, (_, n) => n + 1);
 
 describe('the search against HiGHS, a general mixed-integer solver', () => {
-  it('gives the same score and the same cents on a seeded market of 150 parts', async () => {
-    const { catalogue: market, brief: wish } = seededCase(2, 150);
-    const result = await compareWithHighs('seed 2', market, wish, true);
-    expect(result.ours).toBe(result.theirs);
+  it('gives the same score and the same cents on seeded markets', async () => {
+    for (let seed = 1; seed <= sampleOf(10); seed++) {
+      const { catalogue: market, brief: wish } = seededCase(seed + 1, sampleOf(10) === 10 ? 150 : 90);
+      const result = await compareWithHighs(`seed ${seed}`, market, wish, true);
+      expect(result.ours).toBe(result.theirs);
+    }
   });
   it('does so with thirty deals: codes, combos, gifts, rebates with limits, lots, fees by weight, tax on top', async () => {
-    for (const seed of [3, 6]) {
+    for (const seed of [3, 6, 9, 12, 15, 18, 21, 24, 27, 30].slice(0, sampleOf(10))) {
       const { catalogue: market, brief: wish } = seededCase(seed, 90);
       expect(market.deals.length).toBeGreaterThan(15);
       const result = await compareWithHighs(`seed ${seed}`, market, wish, true);

@@ -1,5 +1,5 @@
 /**
- * The whole of the agreement checks: npm run check:search.
+ * The whole of the agreement checks: npm run check.
  * Brute force on tiny markets, HiGHS on markets of 150 parts and on the demo, and both mutations.
  */
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';

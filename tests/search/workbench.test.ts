@@ -18,6 +18,7 @@ import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';
 import { bruteForce } from './brute.ts';
 import { tinyCase } from './tiny.ts';
+import { atLeast, sampleOf } from '../sample.ts';
 
 const demo = (name: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../packages/demo/files/${name}`, import.meta.url), 'utf8'));
@@ -52,9 +53,10 @@ describe('the frontier', () => {
     const { steps, isComplete } = finish(prepared.frontier(130_000));
     expect(isComplete).toBe(true);
     const rising = [...steps].reverse();
-    const sums = Array.from({ length: 36 }, (_, n) => 12_000 + n * 3_300);
-    for (const step of rising.filter((_, n) => n % 9 === 4).slice(0, 4)) sums.push(step.cost, step.cost - 1);
-    expect(sums.length).toBeGreaterThanOrEqual(40);
+    const count = sampleOf(60);
+    const sums = Array.from({ length: count }, (_, n) => 12_000 + Math.round((n * 118_000) / count));
+    for (const step of rising.filter((_, n) => n % 9 === 4).slice(0, sampleOf(20)))
+      sums.push(step.cost, step.cost - 1);
     for (const sum of sums) {
       const own = finish(prepared.solve(sum)).answers[0];
       const step = rising.filter((each) => each.cost <= sum).at(-1);
@@ -85,7 +87,7 @@ describe('the frontier', () => {
   it('goes through the scores that HiGHS proves on a small market', async () => {
     const { catalogue: small, brief: wish } = seededCase(4, 120);
     const steps = finish(prepare(openSession(small, wish)).frontier(200_000)).steps;
-    for (const at of [0, steps.length >> 1]) {
+    for (const at of [steps.length >> 1, 0].slice(0, sampleOf(10))) {
       const budgetMinor = steps[at].cost;
       const result = await compareWithHighs(
         'frontier',
@@ -95,7 +97,7 @@ describe('the frontier', () => {
       );
       expect(result.theirs).toBe(String(steps[at].score));
     }
-  }, 60_000);
+  });
 });
 
 describe('the best single swap', () => {
@@ -176,10 +178,12 @@ describe('companion swaps and mends', () => {
     }
     return best;
   }
+  /** The sample begins where builds are frequent: most tiny markets have none. */
+  const FIRST_BUILDABLE = 49;
   it('a repair keeps every other rule, adds up, and is the cheapest single swap wherever one is enough', () => {
     let repaired = 0;
     let single = 0;
-    for (let seed = 1; seed <= 60; seed++) {
+    for (let seed = FIRST_BUILDABLE; seed < FIRST_BUILDABLE + sampleOf(120); seed++) {
       const { catalogue: world, brief: tiny } = tinyCase(seed);
       const wish: Brief = {
         ...tiny,
@@ -218,9 +222,9 @@ describe('companion swaps and mends', () => {
           expect(companions.length === 1 ? total : Infinity).toBe(best);
         }
     }
-    expect(repaired).toBeGreaterThan(15);
-    expect(single).toBeGreaterThan(5);
-  }, 60_000);
+    expect(repaired).toBeGreaterThan(atLeast(30));
+    expect(single).toBeGreaterThan(0);
+  });
   it('mends a broken rule on the demo with one swap where one is enough, and it is the cheapest one', () => {
     const best = finish(prepare(openSession(catalogue, brief)).solve(64_000)).answers[0];
     const context = ruleContext(brief, market.parts, catalogue.frameModel);

@@ -458,11 +458,9 @@ describe('shapes in which prices are met', () => {
 
 describe('hostile pages', () => {
   it('of 20 MB are refused by their size, at once', () => {
-    const start = performance.now();
     const { found, doubts } = readPrices({ text: `<html>${'<div>'.repeat(4_000_000)}` }, 'EUR');
     expect(found).toEqual([]);
     expect(doubts[0].what).toMatch(/20 MB, more than the 8 MB/);
-    expect(performance.now() - start).toBeLessThan(5000); // not a benchmark: a reader that hangs fails here
   });
   it.each([
     [

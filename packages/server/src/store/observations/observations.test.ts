@@ -206,7 +206,7 @@ describe('a server that is stopped by force', () => {
     await store.close();
     const path = join(folder, 'test.sqlite');
     const writer = fileURLToPath(new URL('../../../../../tests/prices/killed-writer.ts', import.meta.url));
-    for (let round = 0; round < 6; round++) {
+    for (let round = 0; round < 3; round++) {
       const child = spawn(process.execPath, ['--import', 'tsx', writer, path, String(round)], {
         stdio: ['ignore', 'pipe', 'inherit'],
       });
