@@ -74,7 +74,7 @@ await withApp(4653, async (browser, address) => {
   };
   await walk('memory', 24);
   await page.evaluate(() => performance.clearMeasures());
-  for (const slot of ['processor', 'memory', 'card', 'supply']) await walk(slot, 24);
+  for (const slot of ['cpu', 'memory', 'gpu', 'psu']) await walk(slot, 24);
   const swaps = await page.evaluate(() =>
     performance.getEntriesByName('swap').map((entry) => entry.duration),
   );

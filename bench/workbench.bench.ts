@@ -104,7 +104,7 @@ await withApp(4655, async (browser, address) => {
   await page.getByRole('button', { name: 'Take all' }).click();
   await walk('memory', 16, 'Shift+');
   await page.evaluate(() => performance.clearMeasures());
-  for (const slot of ['processor', 'memory', 'card', 'supply']) await walk(slot, 24, 'Shift+');
+  for (const slot of ['cpu', 'memory', 'gpu', 'psu']) await walk(slot, 24, 'Shift+');
   const swaps = await page.evaluate(() =>
     performance.getEntriesByName('swap').map((entry) => entry.duration),
   );

@@ -53,6 +53,29 @@ class FileServer {
   }
 }
 
+/** An app without data. It runs on until the next one is asked for: a page that is being closed may still speak to it. */
+class EmptyServer {
+  private server: Server | null = null;
+
+  constructor(private readonly worker: number) {}
+
+  async fresh(): Promise<string> {
+    await this.stop();
+    this.server = await startEmpty(this.worker);
+    return this.server.address;
+  }
+
+  async stop(): Promise<void> {
+    await this.server?.stop();
+    this.server = null;
+  }
+}
+
+interface WorkerFixtures {
+  readonly fileServer: FileServer;
+  readonly emptyServer: EmptyServer;
+}
+
 interface Fixtures {
   /** A page whose console stays clean: any error or warning in it fails the test. */
   readonly clean: Page;
@@ -61,7 +84,7 @@ interface Fixtures {
 }
 
 /** Tests against the demo; each file begins with a database of its own. */
-export const test = base.extend<Fixtures, { readonly fileServer: FileServer }>({
+export const test = base.extend<Fixtures, WorkerFixtures>({
   fileServer: [
     async ({}, use, { parallelIndex }) => {
       const server = new FileServer(parallelIndex);
@@ -71,11 +94,15 @@ export const test = base.extend<Fixtures, { readonly fileServer: FileServer }>({
     { scope: 'worker', timeout: 0 },
   ],
   baseURL: async ({ fileServer }, use, { file }) => use(await fileServer.addressFor(file)),
-  emptyAddress: async ({}, use, { parallelIndex }) => {
-    const server = await startEmpty(parallelIndex);
-    await use(server.address);
-    await server.stop();
-  },
+  emptyServer: [
+    async ({}, use, { parallelIndex }) => {
+      const server = new EmptyServer(parallelIndex);
+      await use(server);
+      await server.stop();
+    },
+    { scope: 'worker', timeout: 0 },
+  ],
+  emptyAddress: async ({ emptyServer }, use) => use(await emptyServer.fresh()),
   clean: async ({ page }, use) => {
     const said: string[] = [];
     page.on('console', (message) => {

@@ -3,7 +3,7 @@ import { expect, reset, test } from '../fixtures.ts';
 
 interface Catalogue {
   readonly frameModel: {
-    readonly cards: readonly { readonly part: string; readonly sdLn: number }[];
+    readonly gpus: readonly { readonly part: string; readonly sdLn: number }[];
     readonly fit: { readonly records: number; readonly fittedOn: string };
   };
 }
@@ -193,12 +193,12 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
 }) => {
   const part = {
     id: 'typed-card',
-    slot: 'card',
-    maker: 'Gullmoor',
+    slot: 'gpu',
+    brand: 'Gullmoor',
     name: 'Typed Card',
     chip: 'Typed 1',
     videoMemoryGb: 8,
-    boardWatts: 150,
+    boardPowerWatts: 150,
     pcieGeneration: 4,
     pcieLanes: 16,
     tflops: 12,
@@ -208,12 +208,12 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
   expect((await request.post('/api/parts', { data: { part, shop: null, offer: null } })).ok()).toBe(true);
   await page.goto('/model');
   await expect(page.getByText('Gullmoor Typed Card ±').first()).toContainText('no record');
-  await expect.poll(async () => (await modelOf(request)).cards.length).toBe(before.cards.length + 1);
-  const rate = (await modelOf(request)).cards.find((each) => each.part === part.id);
-  const middle = before.cards.map((each) => each.sdLn).sort((a, b) => a - b)[38];
+  await expect.poll(async () => (await modelOf(request)).gpus.length).toBe(before.gpus.length + 1);
+  const rate = (await modelOf(request)).gpus.find((each) => each.part === part.id);
+  const middle = before.gpus.map((each) => each.sdLn).sort((a, b) => a - b)[38];
   expect(rate?.sdLn).toBeGreaterThan(2 * middle);
   expect((await request.post('/api/parts/remove', { data: { part: part.id } })).ok()).toBe(true);
-  expect((await modelOf(request)).cards.length).toBe(before.cards.length);
+  expect((await modelOf(request)).gpus.length).toBe(before.gpus.length);
 });
 
 test('own passes go out as a file and come back in; a bad one is told by place', async ({
@@ -221,7 +221,7 @@ test('own passes go out as a file and come back in; a bad one is told by place',
   request,
 }) => {
   const bench = (await (await request.get('/api/bench')).json()) as {
-    systems: object[];
+    rigs: object[];
     runs: { id: string }[];
   };
   await page.goto('/data');

@@ -17,7 +17,7 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
     ['growth', 'No parts yet'],
     ['shopping-day', 'No parts yet'],
     ['second-hand', 'No parts yet'],
-    ['slips', 'None. Slips come from'],
+    ['claims', 'None. Slips come from'],
     ['audit', 'Nothing leaves this machine'],
   ]) {
     await page.goto(`${emptyAddress}/${screen}`);
@@ -41,7 +41,7 @@ test('a bad file is refused whole, with the place, the fault and the mend', asyn
     offers: Record<string, unknown>[];
   };
   catalogue.parts[0].packageWats = 65;
-  catalogue.parts[1].packageWatts = 'sixty-five';
+  catalogue.parts[1].packagePowerWatts = 'sixty-five';
   catalogue.offers[2].priceMinor = -100;
   catalogue.offers[3].id = catalogue.offers[4].id;
   await page.goto('/data');
@@ -87,7 +87,7 @@ test('ugly data: long names, gaps everywhere, another currency without a rate, a
         0,
         200,
       );
-    if (part.slot === 'case') part.cardMaxMm = null;
+    if (part.kind === 'case') part.maxGpuLengthMm = null;
   }
   catalogue.currencyRates = [];
   await request.put(`${emptyAddress}/api/catalogue`, { data: catalogue });

@@ -59,18 +59,18 @@ test('another currency, long names and a part that went: every screen of buying 
   await reset(request, (workspace) => {
     const brief = workspace.brief as unknown as { money: { currency: string } };
     brief.money.currency = 'JPY';
-    const finds = demoFile('buying.json').finds as { name: string; parts: string[] }[];
-    workspace.finds = finds.map((find, n) => ({
+    const finds = demoFile('buying.json').listings as { name: string; parts: string[] }[];
+    workspace.listings = finds.map((find, n) => ({
       ...find,
       name: long,
       parts: n === 0 ? ['gone-for-good'] : find.parts,
     }));
-    const slips = demoFile('buying.json').slips as { name: string }[];
-    workspace.slips = slips.map((slip) => ({ ...slip, name: long }));
+    const slips = demoFile('buying.json').claims as { name: string }[];
+    workspace.claims = slips.map((slip) => ({ ...slip, name: long }));
   });
   const failures: string[] = [];
   page.on('pageerror', (error) => failures.push(error.message));
-  for (const screen of ['second-hand', 'slips', 'shopping-day', 'audit', 'brief']) {
+  for (const screen of ['second-hand', 'claims', 'shopping-day', 'audit', 'brief']) {
     await page.goto(`/${screen}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForTimeout(100);

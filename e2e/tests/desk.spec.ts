@@ -46,7 +46,7 @@ test('a broken check opens to its figures, and is mended without losing frames',
 }) => {
   await reset(request, (workspace) => {
     const [first] = workspace.candidates as { picks: Record<string, unknown> }[];
-    first.picks = { ...first.picks, card: { part: 'kestrand-ember-290-trio', offer: null } };
+    first.picks = { ...first.picks, gpu: { part: 'kestrand-ember-290-trio', offer: null } };
   });
   await open(page);
   const check = page
@@ -201,16 +201,16 @@ test('a frontier with nothing to show says so: no games, and a brief that no sum
 
 test('more wishes change what can be expected, and say which school they follow', async ({ clean: page }) => {
   await page.goto('/brief');
-  const card = page.getByRole('complementary');
-  await expect(card.getByText('Proved')).toBeVisible();
-  const cost = card.locator('p', { hasText: 'at the till' });
+  const gpu = page.getByRole('complementary');
+  await expect(gpu.getByText('Proved')).toBeVisible();
+  const cost = gpu.locator('p', { hasText: 'at the till' });
   const before = (await cost.textContent()) ?? '';
   await page.getByText('More wishes').click();
   await page.getByRole('switch', { name: 'Memory and video memory as every game asks for them' }).click();
   await expect(page.getByText('memory and video memory cover what every game asks for')).toBeVisible();
   await page.getByRole('textbox', { name: 'Noise of the cooler, at most, in decibels' }).fill('20');
   await page.keyboard.press('Tab');
-  await expect(card.getByText('Proved')).toBeVisible();
+  await expect(gpu.getByText('Proved')).toBeVisible();
   await expect(cost).not.toHaveText(before);
 });
 
@@ -229,8 +229,8 @@ test('on an empty database the first part is typed in by hand, and taken out aga
       currencyRates: [],
       frameModel: {
         referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-        processors: [],
-        cards: [],
+        cpus: [],
+        gpus: [],
         integrated: [],
         games: [],
       },
@@ -298,15 +298,15 @@ test('the line-up asks for a second candidate, and names what is not alike', asy
     'For the second seat',
   );
   const { parts } = (await (await request.get('/api/catalogue')).json()) as {
-    parts: { id: string; slot: string; memoryProfile?: boolean }[];
+    parts: { id: string; kind: string; memoryProfile?: boolean }[];
   };
-  const office = parts.find((part) => part.slot === 'board' && part.memoryProfile === false);
+  const office = parts.find((part) => part.kind === 'motherboard' && part.memoryProfile === false);
   await reset(request, (workspace) => {
     const [first] = workspace.candidates as { picks: object }[];
     workspace.candidates.push({
       id: 'office',
       name: 'Office board',
-      picks: { ...first.picks, board: { part: office?.id, offer: null } },
+      picks: { ...first.picks, motherboard: { part: office?.id, offer: null } },
     });
   });
   await page.goto('/line-up');

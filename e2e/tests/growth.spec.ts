@@ -227,15 +227,15 @@ test('another currency, long names, parts that went: it stands, and says what is
         name: 'Quarterdeck '.repeat(15).trim(),
         picks: build.picks,
         path: [
-          { on: '2027-03-20', changes: [{ slot: 'card', part: 'gone-for-good' }] },
+          { on: '2027-03-20', changes: [{ slot: 'gpu', part: 'gone-for-good' }] },
           {
             on: '2027-09-20',
             changes: [
               { slot: 'memory', part: 'given-drive' },
-              { slot: 'processor', part: null },
+              { slot: 'cpu', part: null },
             ],
           },
-          { on: '2050-01-01', changes: [{ slot: 'card', part: 'gone-for-good' }] },
+          { on: '2050-01-01', changes: [{ slot: 'gpu', part: 'gone-for-good' }] },
         ],
       },
     ];

@@ -46,15 +46,15 @@ test('with the keyboard alone: the same job, a walk along a lane, undo and redo'
   // Into the lanes by Tab, down to the card, one step to the left, swap.
   const lane = page.locator('[role=listbox]:focus');
   for (let n = 0; n < 60 && (await lane.count()) === 0; n++) await page.keyboard.press('Tab');
-  await expect(lane).toHaveAttribute('data-slot', 'processor');
+  await expect(lane).toHaveAttribute('data-slot', 'cpu');
   for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowDown');
-  await expect(lane).toHaveAttribute('data-slot', 'card');
+  await expect(lane).toHaveAttribute('data-slot', 'gpu');
   await page.keyboard.press('Home');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await expect(total).not.toHaveText(price);
   // Lock it, and the search keeps it.
-  const kept = (await page.locator('[data-slot=card]').getAttribute('aria-label')) ?? '';
+  const kept = (await page.locator('[data-slot=gpu]').getAttribute('aria-label')) ?? '';
   await page.keyboard.press('l');
   await expect(page.getByRole('button', { name: 'Unlock Graphics card' })).toHaveAttribute(
     'aria-pressed',
@@ -64,7 +64,7 @@ test('with the keyboard alone: the same job, a walk along a lane, undo and redo'
   await expect(dialog.getByText(/Proved best|Nothing fits/)).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(dialog).toBeHidden();
-  expect(await page.locator('[data-slot=card]').getAttribute('aria-label')).toBe(kept);
+  expect(await page.locator('[data-slot=gpu]').getAttribute('aria-label')).toBe(kept);
 });
 
 test('walking along a lane swaps as it goes, and every step can be undone', async ({ clean: page }) => {

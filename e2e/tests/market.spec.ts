@@ -25,11 +25,11 @@ test('prices are pasted, looked at, and only then taken; a reload loses nothing 
 }) => {
   await page.goto('/prices-in');
   const text = page.getByLabel('Prices as text');
-  const part = (demoFile('catalogue.json').parts as { maker: string; name: string; slot: string }[]).find(
-    (each) => each.slot === 'cooler',
+  const part = (demoFile('catalogue.json').parts as { brand: string; name: string; kind: string }[]).find(
+    (each) => each.kind === 'cooler',
   );
   await text.fill(
-    `name,price,currency\n${part?.maker} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`,
+    `name,price,currency\n${part?.brand} ${part?.name},21.50,EUR\nSomething unknown,5.00,EUR\nBroken,1.299,EUR\n`,
   );
   await page.reload();
   await expect(text).toHaveValue(/Something unknown/);
@@ -46,7 +46,7 @@ test('prices are pasted, looked at, and only then taken; a reload loses nothing 
 
 test('the source of a page is read as data, and its scripts are not run', async ({ clean: page }) => {
   await page.goto('/prices-in');
-  const part = (demoFile('catalogue.json').parts as { gtin?: string; maker: string; name: string }[]).find(
+  const part = (demoFile('catalogue.json').parts as { gtin?: string; brand: string; name: string }[]).find(
     (each) => each.gtin,
   );
   await page

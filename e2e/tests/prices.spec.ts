@@ -13,11 +13,11 @@ test('Ripeness tells each pick, opens to its course, takes a target and takes it
 }) => {
   await reset(request);
   await page.goto('/ripeness');
-  const processor = row(page, /Tarnholt Dunlin 250.*pick|pick.*Tarnholt Dunlin 250/).first();
-  await expect(processor).toContainText(/unripe|ripe|turning/);
-  await expect(processor).toContainText(/Wait: about|Pick it now|Nearly even/);
+  const cpu = row(page, /Tarnholt Dunlin 250.*pick|pick.*Tarnholt Dunlin 250/).first();
+  await expect(cpu).toContainText(/unripe|ripe|turning/);
+  await expect(cpu).toContainText(/Wait: about|Pick it now|Nearly even/);
   await expect(page.getByText(/The whole of First idea/)).toBeVisible();
-  await processor.focus();
+  await cpu.focus();
   await page.keyboard.press('Enter');
   const detail = page.getByRole('region', { name: /Tarnholt Dunlin 250 over time/ });
   await expect(detail.getByText('Buying pays at or below')).toBeVisible();
@@ -111,15 +111,15 @@ test('on an empty database the screens say what to do first', async ({
   const at = emptyAddress;
   const empty = {
     format: 'ripe-pick/catalogue',
-    version: 1,
+    version: 2,
     parts: [],
     shops: [],
     offers: [],
     currencyRates: [],
     frameModel: {
       referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-      processors: [],
-      cards: [],
+      cpus: [],
+      gpus: [],
       integrated: [],
       games: [],
     },

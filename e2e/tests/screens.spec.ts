@@ -21,7 +21,7 @@ const MONEY = [
   'ripeness',
   'backtest',
   'second-hand',
-  'slips',
+  'claims',
   'shopping-day',
   'audit',
 ];

@@ -29,7 +29,7 @@ test('a part that does not fit says why, and how to mend it', async ({ clean: pa
   }
   await expect(strip).toContainText('The kit is DDR5, the board takes DDR4.');
   await expect(strip).toContainText('With what it needs, all in all');
-  await expect(strip).toContainText('board');
+  await expect(strip).toContainText('motherboard');
   await expect(page.getByRole('button', { name: 'Swap all' })).toBeVisible();
 });
 
@@ -84,13 +84,13 @@ test('single keys can be switched off', async ({ clean: page }) => {
 
 test('the brief changes what can be expected: conditions, goal, shares by key', async ({ clean: page }) => {
   await page.goto('/brief');
-  const card = page.getByRole('complementary');
-  await expect(card.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
-  const figure = card.locator('.figure strong');
+  const gpu = page.getByRole('complementary');
+  await expect(gpu.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  const figure = gpu.locator('.figure strong');
   const all = Number(await figure.textContent());
   await page.getByRole('button', { name: 'Used', exact: true }).click();
   await expect(figure).not.toHaveText(String(all));
-  await expect(card.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  await expect(gpu.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
   expect(Number(await figure.textContent())).toBeLessThan(all);
   const border = page.getByRole('slider', { name: /Border between Netfall Five and Brineball/ });
   await border.focus();
@@ -157,7 +157,7 @@ test('a candidate whose parts are gone from the catalogue says so, and keeps the
 }) => {
   await reset(request, (workspace) => {
     const [first] = workspace.candidates as { picks: Record<string, unknown> }[];
-    first.picks = { ...first.picks, card: { part: 'gone-for-good', offer: null } };
+    first.picks = { ...first.picks, gpu: { part: 'gone-for-good', offer: null } };
   });
   await page.goto('/picks');
   await expect(page.getByText('The catalogue no longer has “gone-for-good”.')).toBeVisible();

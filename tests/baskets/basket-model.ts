@@ -8,7 +8,7 @@ import type { Brief, Catalogue, Offer, Picks, Slot } from '@ripe-pick/core/parts
  * product it shares currency conversion and the chosen formulas of a used part's risk.
  */
 
-const WEIGHT: Partial<Record<Slot, 0 | 1 | 2>> = { case: 2, board: 1, card: 1, cooler: 1, supply: 1 };
+const WEIGHT: Partial<Record<Slot, 0 | 1 | 2>> = { case: 2, motherboard: 1, gpu: 1, cooler: 1, psu: 1 };
 const half = (x: number) => Math.floor(x + 0.5);
 
 /** An offer in a slot, as a binary of that name. */
@@ -28,7 +28,7 @@ export interface DealRows {
 /** What offers, orders and deals cost, over columns that say which offer each slot takes. */
 export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, brief: Brief): DealRows {
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.slot]));
+  const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.kind]));
   const open = catalogue.deals.filter((deal) => deal.to === null || catalogue.today <= deal.to);
   const euros = (minor: number, currency: string) =>
     currency === 'EUR' ? minor : convertMinor(minor, catalogue.currencyRates[0]);
@@ -45,7 +45,7 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
   const binary = (name: string) => (binaries.push(name), name);
   const paid = (offer: Offer) => {
     let left = offer.priceMinor;
-    let till = at(offer.shop, offer.priceMinor);
+    let dueNow = at(offer.shop, offer.priceMinor);
     for (const deal of open) {
       if (
         deal.kind !== 'instant' ||
@@ -59,20 +59,21 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
         deal.off.kind === 'amount' ? deal.off.minor : half((offer.priceMinor * deal.off.percent) / 100),
       );
       left -= off;
-      till -= at(offer.shop, off);
+      dueNow -= at(offer.shop, off);
     }
-    return { minor: left, till };
+    return { minor: left, dueNow };
   };
   const ys = columns.map((column) => {
     const { offer } = column;
-    const { minor, till } = paid(offer);
-    const shipping = shops.get(offer.shop)?.kind === 'market' ? at(offer.shop, offer.shippingMinor ?? 0) : 0;
-    if (offer.condition === 'used' && brief.market.usedRisk)
+    const { minor, dueNow } = paid(offer);
+    const shipping =
+      shops.get(offer.shop)?.kind === 'used-market' ? at(offer.shop, offer.shippingMinor ?? 0) : 0;
+    if (offer.condition === 'used' && brief.whereToBuy.usedRisk)
       add(
         Math.max(
           0,
           usedCost({
-            priceMinor: till,
+            priceMinor: dueNow,
             shippingMinor: shipping,
             grade: offer.grade ?? null,
             monthsOld: offer.monthsOld ?? null,
@@ -80,19 +81,19 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
             rated: offer.seller?.rated ?? 0,
             returnDays: offer.returnDays ?? null,
           }).cost -
-            till -
+            dueNow -
             shipping,
         ),
         column.name,
       );
-    if (offer.lot === undefined) add(till + shipping, column.name);
-    return { ...column, paid: minor, till };
+    if (offer.lot === undefined) add(dueNow + shipping, column.name);
+    return { ...column, paid: minor, dueNow };
   });
   const sum = (list: readonly { name: string }[]) => list.map((each) => each.name).join(' + ');
   // Single listings, and lots that are bought whole.
   for (const offer of catalogue.offers) {
     const own = ys.filter((y) => y.offer.id === offer.id);
-    if (own.length > 1 && (shops.get(offer.shop)?.kind === 'market' || offer.stock === 1))
+    if (own.length > 1 && (shops.get(offer.shop)?.kind === 'used-market' || offer.stock === 1))
       rows.push(`${sum(own)} <= 1`);
   }
   for (const lot of new Set(catalogue.offers.flatMap((offer) => offer.lot ?? []))) {
@@ -109,7 +110,7 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
   }
   catalogue.shops.forEach((shop, s) => {
     const own = ys.filter((y) => y.offer.shop === shop.id);
-    if (shop.kind === 'market' || own.length === 0) return;
+    if (shop.kind === 'used-market' || own.length === 0) return;
     const fresh = own.filter((y) => y.offer.condition === 'new');
     const cheapest = (part: string) =>
       Math.min(
@@ -201,7 +202,7 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
         );
     }
   });
-  if (brief.money.school === 'after')
+  if (brief.money.costBasis === 'after')
     open.forEach((claim, n) => {
       if (claim.kind !== 'rebate') return;
       const names: string[] = [];
@@ -215,7 +216,7 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
           continue;
         const name = binary(`r${n}_${y.name}`);
         names.push(name);
-        add(-Math.min(y.till, euros(claim.amountMinor, claim.currency)), name);
+        add(-Math.min(y.dueNow, euros(claim.amountMinor, claim.currency)), name);
         rows.push(`${name} - ${y.name} <= 0`);
       }
       if (names.length > 0 && claim.householdLimit !== null)

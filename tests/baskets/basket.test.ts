@@ -77,11 +77,11 @@ describe('the basket of a given build', () => {
       const cost = basketsFor(openSession(catalogue, brief)).best(picks)?.cost;
       if (!cost) continue;
       const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
-      expect(sum(cost.lines.map((line) => line.amount))).toBe(cost.till);
-      expect(cost.till - sum(cost.backs.map((back) => back.expected))).toBe(cost.expected);
-      expect(cost.till - sum(cost.backs.map((back) => back.face))).toBe(cost.after);
+      expect(sum(cost.lines.map((line) => line.amount))).toBe(cost.dueNow);
+      expect(cost.dueNow - sum(cost.backs.map((back) => back.expected))).toBe(cost.expected);
+      expect(cost.dueNow - sum(cost.backs.map((back) => back.face))).toBe(cost.after);
       expect(cost.after).toBeLessThanOrEqual(cost.expected);
-      expect(cost.expected).toBeLessThanOrEqual(cost.till);
+      expect(cost.expected).toBeLessThanOrEqual(cost.dueNow);
     }
   });
 });
@@ -109,13 +109,13 @@ describe('shopping for a build', () => {
     const gone = {
       ...catalogue,
       offers: catalogue.offers.map((offer) =>
-        offer.part === 'part-card' ? { ...offer, inStock: false } : offer,
+        offer.part === 'part-gpu' ? { ...offer, inStock: false } : offer,
       ),
     };
     const result = finish(shoppingFor(picks, openSession(gone, brief)));
     expect(
       result.status === 'unavailable' && result.slots.map(({ slot, barriers }) => [slot, barriers[0]]),
-    ).toEqual([['card', 'stock']]);
+    ).toEqual([['gpu', 'stock']]);
     expect(finish(shoppingFor({}, openSession(catalogue, brief))).status).toBe('nothing');
   });
 });

@@ -4,17 +4,17 @@ import { dice } from '@ripe-pick/demo/random';
 import { withStressDeals } from '../search/stress-deals.ts';
 
 const SLOTS = [
-  'processor',
-  'board',
+  'cpu',
+  'motherboard',
   'memory',
-  'card',
+  'gpu',
   'storage',
-  'bulk',
+  'secondaryStorage',
   'cooler',
   'case',
-  'supply',
+  'psu',
   'network',
-  'system',
+  'os',
   'extras',
 ] as const;
 
@@ -28,7 +28,7 @@ export function basketInstance(
   const shops: Shop[] = Array.from({ length: size.shops }, (_, n) => ({
     id: `shop-${n}`,
     name: `Shop ${n}`,
-    kind: n === size.shops - 1 ? 'market' : 'shop',
+    kind: n === size.shops - 1 ? 'used-market' : 'shop',
     currency: n === 1 ? 'SEK' : 'EUR',
     shipping: {
       feeMinor: d.chance(0.15) ? 0 : d.int(200, 1200),
@@ -36,16 +36,17 @@ export function basketInstance(
     },
   }));
   // The two drives may be the same part, so that one listing can be wanted twice.
-  const partIn = (slot: Slot) => (slot === 'bulk' && seed % 3 === 0 ? 'part-storage' : `part-${slot}`);
+  const partIn = (slot: Slot) =>
+    slot === 'secondaryStorage' && seed % 3 === 0 ? 'part-storage' : `part-${slot}`;
   const parts = [...new Set(slots.map(partIn))].map(
     (id) =>
       ({
         id,
-        slot: id.slice(5) === 'bulk' ? 'storage' : id.slice(5),
-        maker: 'Maker',
+        kind: id.slice(5) === 'secondaryStorage' ? 'storage' : id.slice(5),
+        brand: 'Maker',
         name: id,
       }) as unknown as Catalogue['parts'][number],
-  ); // the basket reads slot and id alone
+  ); // the basket reads kind and id alone
   const offers: Offer[] = [];
   const worths = new Map(parts.map((part) => [part.id, d.int(1500, 20000)]));
   for (let n = 0; n < size.offers; n++) {
@@ -57,10 +58,10 @@ export function basketInstance(
       part: part.id,
       shop: shop.id,
       priceMinor: shop.currency === 'SEK' ? Math.round(euro / 0.0877) : euro,
-      condition: shop.kind === 'market' ? 'used' : 'new',
+      condition: shop.kind === 'used-market' ? 'used' : 'new',
       inStock: true,
       seenOn: '2026-11-20',
-      ...(shop.kind === 'market' ? { shippingMinor: d.int(0, 700) } : {}),
+      ...(shop.kind === 'used-market' ? { shippingMinor: d.int(0, 700) } : {}),
       ...(shop.kind === 'shop' && d.chance(0.15) ? { stock: 1 } : {}),
     });
   }
@@ -77,8 +78,8 @@ export function basketInstance(
       ...base,
       frameModel: {
         referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-        processors: [],
-        cards: [],
+        cpus: [],
+        gpus: [],
         integrated: [],
         games: [],
       },
@@ -89,10 +90,10 @@ export function basketInstance(
   const brief: Brief = {
     ...SEAT_BRIEF,
     owned: [],
-    belongings: [],
+    ownedParts: [],
     dates: { buyOn: null, readyBy: null },
-    money: { ...SEAT_BRIEF.money, school: d.chance(0.5) ? 'after' : 'strict' },
-    market: { ...SEAT_BRIEF.market, usedRisk: d.chance(0.4) },
+    money: { ...SEAT_BRIEF.money, costBasis: d.chance(0.5) ? 'after' : 'strict' },
+    whereToBuy: { ...SEAT_BRIEF.whereToBuy, usedRisk: d.chance(0.4) },
   };
   const picks = Object.fromEntries(slots.map((slot) => [slot, { part: partIn(slot), offer: null }])) as Picks;
   return { catalogue, brief, picks };

@@ -21,11 +21,11 @@ const demo = (name: string): unknown =>
 const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
-const { finds } = buyingSchema.parse(demo('buying.json'));
+const { listings: finds } = buyingSchema.parse(demo('buying.json'));
 const market = indexMarket(catalogue, brief);
 const at = (part: string, shop: string): Picks => {
   const found = catalogue.parts.find((each) => each.id === part);
-  return { [found?.slot ?? 'extras']: { part, offer: `${part}.${shop}` } };
+  return { [found?.kind ?? 'extras']: { part, offer: `${part}.${shop}` } };
 };
 const used = (picks: Picks, wish: Brief = brief, world: Catalogue = catalogue) =>
   usedDeals(costOf(picks, indexMarket(world, wish)), world.deals).map((deal) => deal.id);
@@ -56,7 +56,10 @@ describe('the demo’s traps', () => {
     const picks = at('wrenlow-spar-2x8-3600-cl16', 'cobblegate');
     expect(used(picks)).not.toContain('trap-household');
     expect(
-      used(picks, { ...brief, money: { ...brief.money, claims: { ...brief.money.claims, used: [] } } }),
+      used(picks, {
+        ...brief,
+        money: { ...brief.money, claimHabits: { ...brief.money.claimHabits, used: [] } },
+      }),
     ).toContain('trap-household');
   });
   it('a rebate that is rarely paid is worth less than half of its face', () => {
@@ -69,19 +72,19 @@ describe('the demo’s traps', () => {
     expect(back && back.expected < back.face / 2).toBe(true);
   });
   it('a combo that loses to two shops is in no best basket', () => {
-    const picks: Picks = { processor: first.processor, board: first.board };
-    const fresh: Brief = { ...brief, market: { ...brief.market, conditions: ['new'] } };
+    const picks: Picks = { cpu: first.cpu, motherboard: first.motherboard };
+    const fresh: Brief = { ...brief, whereToBuy: { ...brief.whereToBuy, conditions: ['new'] } };
     const best = basketsFor(openSession(catalogue, fresh)).best(picks);
     expect(used(best?.picks ?? {}, fresh)).not.toContain('trap-combo-dearer');
-    expect(best?.cost.till).toBe(
-      basketsFor(openSession(without('trap-combo-dearer'), fresh)).best(picks)?.cost.till,
+    expect(best?.cost.dueNow).toBe(
+      basketsFor(openSession(without('trap-combo-dearer'), fresh)).best(picks)?.cost.dueNow,
     );
   });
   it('a code with a minimum is out of reach of a small order', () => {
     const offer = catalogue.offers.find(
       (each) => each.shop === 'boltbarrow' && each.condition === 'new' && each.priceMinor < 39_000,
     );
-    const slot = catalogue.parts.find((part) => part.id === offer?.part)?.slot ?? 'extras';
+    const slot = catalogue.parts.find((part) => part.id === offer?.part)?.kind ?? 'extras';
     expect(used({ [slot]: { part: offer?.part ?? '', offer: offer?.id ?? '' } })).not.toContain(
       'trap-minimum',
     );
@@ -98,7 +101,7 @@ describe('the demo’s traps', () => {
   });
   it('a gift that is no part takes nothing off', () => {
     const picks = at('ysmere-hornbeam-370', 'pennywharf');
-    expect(costOf(picks, market).till).toBe(costOf(picks, indexMarket(without('trap-gift'), brief)).till);
+    expect(costOf(picks, market).dueNow).toBe(costOf(picks, indexMarket(without('trap-gift'), brief)).dueNow);
   });
   it('a sale that begins later does not count today, and does on its day', () => {
     const picks = at('bramfell-ember-270-duo', 'cobblegate');
@@ -121,7 +124,7 @@ describe('the demo’s traps', () => {
       );
       const cheapest = Math.min(...rival.map((each) => each.priceMinor));
       expect(offer.priceMinor).toBeLessThan(cheapest);
-      if ((market.priced(offer)?.till ?? 0) > cheapest) dearer++;
+      if ((market.priced(offer)?.dueNow ?? 0) > cheapest) dearer++;
     }
     expect(dearer).toBe(offers.length);
   });

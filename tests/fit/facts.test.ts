@@ -26,26 +26,26 @@ const { frameModel: model, parts } = catalogue;
 const make = sceneMaker(model);
 const free = model.games.filter((game) => game.frameCap === null);
 const heavy = free.filter((game) => game.family === 'story');
-const byRate = (list: typeof model.cards) => [...list].sort((a, b) => b.rateLn - a.rateLn);
+const byRate = (list: typeof model.gpus) => [...list].sort((a, b) => b.rateLn - a.rateLn);
 const part = (id: string) => parts.find((each) => each.id === id);
 const threadsOf = (id: string) => {
   const found = part(id);
-  return found?.slot === 'processor' ? (found.threads ?? 8) : 8;
+  return found?.kind === 'cpu' ? (found.threads ?? 8) : 8;
 };
 const DDR4 = { latencyNs: 10, bandwidthGbs: 51.2, gb: 32 };
 
 function system(
-  processor: string,
-  card: string | null,
+  cpu: string,
+  gpu: string | null,
   memory = DDR4,
-): Pick<SystemRates, 'processor' | 'memory' | 'graphics'> {
-  const rate = (list: typeof model.cards, id: string) => list.find((each) => each.part === id)?.rateLn ?? NaN;
+): Pick<SystemRates, 'cpu' | 'memory' | 'graphics'> {
+  const rate = (list: typeof model.gpus, id: string) => list.find((each) => each.part === id)?.rateLn ?? NaN;
   return {
-    processor: { rateLn: rate(model.processors, processor), threads: threadsOf(processor) },
+    cpu: { rateLn: rate(model.cpus, cpu), threads: threadsOf(cpu) },
     memory,
-    graphics: card
-      ? { kind: 'card', rateLn: rate(model.cards, card), videoMemoryGb: 24, linkLn: 0 }
-      : { kind: 'integrated', rateLn: rate(model.integrated, processor) },
+    graphics: gpu
+      ? { kind: 'gpu', rateLn: rate(model.gpus, gpu), videoMemoryGb: 24, linkLn: 0 }
+      : { kind: 'integrated', rateLn: rate(model.integrated, cpu) },
   };
 }
 const time = (
@@ -58,15 +58,15 @@ const time = (
 const fps = (...of: Parameters<typeof time>) => 1000 / meanFrameTime(time(...of));
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
 
-const [quick] = byRate(model.processors);
-const cards = byRate(model.cards);
-const middle = cards[Math.floor(cards.length / 2)];
+const [quick] = byRate(model.cpus);
+const gpus = byRate(model.gpus);
+const middle = gpus[Math.floor(gpus.length / 2)];
 
 describe('resolution', () => {
   it('1440p over 1080p in card-limited heavy games: the exponent lies near 0.58 to 0.87', () => {
     for (const game of heavy) {
       const on = system(quick.part, middle.part);
-      expect(limitedBy(time(game, on)).card).toBeGreaterThan(0.95);
+      expect(limitedBy(time(game, on)).gpu).toBeGreaterThan(0.95);
       const ratio = fps(game, on, 'ultra', 2560, 1440) / fps(game, on);
       const exponent = -Math.log(ratio) / Math.log((2560 * 1440) / (1920 * 1080));
       expect(exponent).toBeGreaterThan(0.55);
@@ -78,8 +78,8 @@ describe('resolution', () => {
     for (const game of heavy) {
       const at = (id: string, width: number, height: number) =>
         fps(game, system(quick.part, id), 'high', width, height);
-      const near = cards
-        .map((card) => card.part)
+      const near = gpus
+        .map((gpu) => gpu.part)
         .sort((a, b) => Math.abs(at(a, 3840, 2160) - 30) - Math.abs(at(b, 3840, 2160) - 30))[0];
       const scaled = (at(near, 1920, 1080) * 30) / at(near, 3840, 2160);
       expect(scaled).toBeGreaterThan(72);
@@ -92,28 +92,28 @@ describe('balance', () => {
   it('when the card is busy 97 % and more, a quicker processor changes the average by under about 1 %', () => {
     let seen = 0;
     for (const game of free)
-      for (const card of cards.slice(-20)) {
-        const slow = system('tarnholt-dunlin-150', card.part);
-        if (limitedBy(time(game, slow)).card < 0.97) continue;
+      for (const gpu of gpus.slice(-20)) {
+        const slow = system('tarnholt-dunlin-150', gpu.part);
+        if (limitedBy(time(game, slow)).gpu < 0.97) continue;
         seen++;
-        expect(fps(game, system(quick.part, card.part)) / fps(game, slow)).toBeLessThan(1.012);
+        expect(fps(game, system(quick.part, gpu.part)) / fps(game, slow)).toBeLessThan(1.012);
       }
     expect(seen).toBeGreaterThan(50);
   });
   it('two processors 13 % apart with a quick card are less than 13 % apart with a slow one', () => {
-    const ordered = byRate(model.processors);
+    const ordered = byRate(model.cpus);
     const apart = ordered.find(
       (each) => quick.rateLn - each.rateLn > Math.log(1.13) && threadsOf(each.part) >= 12,
     );
-    const gain = (game: Game, card: string) =>
-      fps(game, system(quick.part, card), 'low') / fps(game, system(apart?.part ?? '', card), 'low');
+    const gain = (game: Game, gpu: string) =>
+      fps(game, system(quick.part, gpu), 'low') / fps(game, system(apart?.part ?? '', gpu), 'low');
     for (const game of free)
-      expect(gain(game, cards[cards.length - 6].part)).toBeLessThan(gain(game, cards[0].part) + 1e-9);
-    expect(mean(free.map((game) => gain(game, cards[0].part)))).toBeGreaterThan(1.08);
+      expect(gain(game, gpus[gpus.length - 6].part)).toBeLessThan(gain(game, gpus[0].part) + 1e-9);
+    expect(mean(free.map((game) => gain(game, gpus[0].part)))).toBeGreaterThan(1.08);
   });
   it('the 1 % low over the average lies between about 0.7 and 0.9 in well-running games', () => {
     for (const game of free) {
-      const at = time(game, system(quick.part, cards[8].part), 'high');
+      const at = time(game, system(quick.part, gpus[8].part), 'high');
       const ratio = Math.exp(percentileSlopes(at, 0.99).ln - averageSlopes(at).ln);
       expect(ratio).toBeGreaterThan(0.64);
       expect(ratio).toBeLessThan(0.92);
@@ -126,10 +126,10 @@ describe('memory', () => {
     // 3200 CL 16 against 3600 CL 16: latency 10 and 8.9 ns.
     const better = { latencyNs: 8.89, bandwidthGbs: 57.6, gb: 32 };
     const gains = free.flatMap((game) =>
-      cards.flatMap((card) => {
-        const before = fps(game, system(quick.part, card.part), 'high');
+      gpus.flatMap((gpu) => {
+        const before = fps(game, system(quick.part, gpu.part), 'high');
         return before > 80 && before < 100
-          ? [fps(game, system(quick.part, card.part, better), 'high') - before]
+          ? [fps(game, system(quick.part, gpu.part, better), 'high') - before]
           : [];
       }),
     );
@@ -160,19 +160,19 @@ describe('memory', () => {
 });
 
 describe('what the model knows of itself', () => {
-  const set = (processor: string, card: string): PartSet =>
+  const set = (cpu: string, gpu: string): PartSet =>
     Object.fromEntries(
-      ['wrenlow-mole-y15-3m44', 'pallowick-reef-2x8-6000-cl36', processor, card].map((id) => [
-        part(id)?.slot,
+      ['wrenlow-mole-y15-3m44', 'pallowick-reef-2x8-6000-cl36', cpu, gpu].map((id) => [
+        part(id)?.kind,
         part(id),
       ]),
     );
   const a = set('ysmere-rowan-350u', 'tolvane-tideline-380-duo');
   const b = set('ysmere-rowan-350u', 'kestrand-tideline-380-trio');
   it('names the record that would narrow a choice most: of the part that nobody measured', () => {
-    expect('processor' in systemOf(a, indexModel(model), true)).toBe(true);
+    expect('cpu' in systemOf(a, indexModel(model), true)).toBe(true);
     const found = narrowing(brief, model, a, b);
-    expect(found?.measurements[0].card).toBe('kestrand-tideline-380-trio');
+    expect(found?.measurements[0].gpu).toBe('kestrand-tideline-380-trio');
     expect(found?.measurements[0].sdAfter).toBeLessThan(found?.sdLn ?? 0);
     const sds = found?.measurements.map((each) => each.sdAfter) ?? [];
     expect([...sds].sort((x, y) => x - y)).toEqual(sds);
@@ -182,9 +182,9 @@ describe('what the model knows of itself', () => {
   });
   it('is least sure of parts without records, and counts those of the others', () => {
     const known = knowledgeOf(model, []);
-    expect(known.cards[0].id).toBe('kestrand-ember-130-solo');
+    expect(known.gpus[0].id).toBe('kestrand-ember-130-solo');
     expect(
-      known.processors
+      known.cpus
         .slice(0, 3)
         .map((each) => each.id)
         .sort(),

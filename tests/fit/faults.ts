@@ -1,10 +1,4 @@
-import {
-  diagnose,
-  type Cause,
-  type Diagnosis,
-  type Observation,
-  type OwnSystem,
-} from '@ripe-pick/core/bench';
+import { diagnose, type Cause, type Diagnosis, type Observation, type OwnRig } from '@ripe-pick/core/bench';
 import {
   frameTimeQuantile,
   indexModel,
@@ -16,7 +10,7 @@ import {
   timeOn,
   type SystemRates,
 } from '@ripe-pick/core/frames';
-import type { Board, Card, FrameModel, Memory, Part, Processor } from '@ripe-pick/core/parts';
+import type { Motherboard, Gpu, FrameModel, Memory, Part, Cpu } from '@ripe-pick/core/parts';
 import { randomSource, normal } from '../../packages/demo/src/random.ts';
 
 /*
@@ -49,54 +43,54 @@ const SESSION = [
 const some = <T>(random: () => number, items: readonly T[]): T => items[Math.floor(random() * items.length)];
 
 /** A system that fits together, with a card of the middle and memory that has something to lose. */
-export function someSystem({ parts }: World, random: () => number): OwnSystem {
-  const of = <S extends Part['slot']>(slot: S) =>
-    parts.filter((part): part is Extract<Part, { slot: S }> => part.slot === slot);
+export function someRig({ parts }: World, random: () => number): OwnRig {
+  const of = <K extends Part['kind']>(kind: K) =>
+    parts.filter((part): part is Extract<Part, { kind: K }> => part.kind === kind);
   for (;;) {
-    const processor: Processor = some(random, of('processor'));
-    const board: Board = some(
+    const cpu: Cpu = some(random, of('cpu'));
+    const motherboard: Motherboard = some(
       random,
-      of('board').filter(
+      of('motherboard').filter(
         (each) =>
-          each.socket === processor.socket && each.memoryProfile === true && (each.memoryMaxMts ?? 0) >= 3200,
+          each.socket === cpu.socket && each.memoryProfile === true && (each.memoryMaxMts ?? 0) >= 3200,
       ),
     );
     const memory: Memory = some(
       random,
       of('memory').filter(
         (each) =>
-          each.type === board?.memoryType &&
-          each.sticks === 2 &&
-          (each.gbPerStick ?? 0) >= 8 &&
-          (each.ratedMts ?? 0) > (each.baseMts ?? 0),
+          each.type === motherboard?.memoryType &&
+          each.modules === 2 &&
+          (each.gbPerModule ?? 0) >= 8 &&
+          (each.ratedMts ?? 0) > (each.jedecMts ?? 0),
       ),
     );
-    const card: Card = some(
+    const gpu: Gpu = some(
       random,
-      of('card').filter((each) => (each.videoMemoryGb ?? 0) >= 6),
+      of('gpu').filter((each) => (each.videoMemoryGb ?? 0) >= 6),
     );
-    if (board && memory && processor.pcieGeneration !== null)
-      return { processor, board, memory, card, profileOn: true };
+    if (motherboard && memory && cpu.pcieGeneration !== null)
+      return { cpu, motherboard, memory, gpu, profileOn: true };
   }
 }
 
-export function canHave(fault: Fault, { processor }: OwnSystem): boolean {
-  return fault !== 'wrong-output' || processor.integratedGraphics === true;
+export function canHave(fault: Fault, { cpu }: OwnRig): boolean {
+  return fault !== 'wrong-output' || cpu.integratedGraphics === true;
 }
 
 /** What a session on a system with a fault would show. */
-export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: number): Observation[] {
+export function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): Observation[] {
   const random = randomSource(seed);
   const z = () => normal(random);
   const between = (low: number, high: number) => low + random() * (high - low);
   const base = systemOf(own, indexModel(model), true);
-  if (!('processor' in base)) throw new Error('faults: the system has no rates');
-  const sdOf = (list: FrameModel['cards'], id: string) => list.find((rate) => rate.part === id)?.sdLn ?? 0.05;
-  const processorLn = base.processor.rateLn + sdOf(model.processors, own.processor.id) * z();
-  const graphicsLn = base.graphics.rateLn + sdOf(model.cards, own.card?.id ?? '') * z();
+  if (!('cpu' in base)) throw new Error('faults: the system has no rates');
+  const sdOf = (list: FrameModel['gpus'], id: string) => list.find((rate) => rate.part === id)?.sdLn ?? 0.05;
+  const cpuLn = base.cpu.rateLn + sdOf(model.cpus, own.cpu.id) * z();
+  const graphicsLn = base.graphics.rateLn + sdOf(model.gpus, own.gpu?.id ?? '') * z();
   let system: SystemRates = {
     ...base,
-    processor: { ...base.processor, rateLn: processorLn },
+    cpu: { ...base.cpu, rateLn: cpuLn },
     graphics: { ...base.graphics, rateLn: graphicsLn },
   };
   let [spread, drift, driverMean, driverSd] = [1, 0, 0, 0];
@@ -117,15 +111,15 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
       break;
     case 'slow-slot': {
       const { graphics } = system;
-      if (graphics.kind === 'card' && own.card)
+      if (graphics.kind === 'gpu' && own.gpu)
         system = {
           ...system,
-          graphics: { ...graphics, linkLn: linkLnOf(own.card, some(random, [2, 3]), random() < 0.5 ? 1 : 2) },
+          graphics: { ...graphics, linkLn: linkLnOf(own.gpu, some(random, [2, 3]), random() < 0.5 ? 1 : 2) },
         };
       break;
     }
     case 'processor-held':
-      system = { ...system, processor: { ...system.processor, rateLn: processorLn - between(0.1, 0.6) } };
+      system = { ...system, cpu: { ...system.cpu, rateLn: cpuLn - between(0.1, 0.6) } };
       drift = heat ? -between(0.02, 0.08) : 0;
       break;
     case 'card-held':
@@ -133,16 +127,16 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
       drift = heat ? -between(0.02, 0.08) : 0;
       break;
     case 'wrong-output': {
-      const rate = model.integrated.find((each) => each.part === own.processor.id)?.rateLn ?? -1.5;
+      const rate = model.integrated.find((each) => each.part === own.cpu.id)?.rateLn ?? -1.5;
       system = { ...system, graphics: { kind: 'integrated', rateLn: rate + 0.07 * z() } };
       break;
     }
     case 'background':
       system = {
         ...system,
-        processor: {
-          rateLn: processorLn - between(0.06, 0.25),
-          threads: Math.max(2, system.processor.threads - Math.round(between(1, 6))),
+        cpu: {
+          rateLn: cpuLn - between(0.06, 0.25),
+          threads: Math.max(2, system.cpu.threads - Math.round(between(1, 6))),
         },
       };
       spread = between(1.3, 1.7);
@@ -168,7 +162,7 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
       graphics: { ...system.graphics, rateLn: system.graphics.rateLn + shared.driver },
     };
     const plain = timeOn(make(game, conditions), driven);
-    const time = { ...plain, processor: { ...plain.processor, spread: plain.processor.spread * spread } };
+    const time = { ...plain, cpu: { ...plain.cpu, spread: plain.cpu.spread * spread } };
     const shift = shared.residual + 0.6 * game.residualSd * z() + 0.008 * z();
     const average = (1000 / meanFrameTime(time)) * Math.exp(shift);
     return {
@@ -177,7 +171,7 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
       average,
       sdLn: 0.01,
       low: (1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.04 * z()),
-      cardBusy: Math.max(0, Math.min(1, sideMean(time.card) / meanFrameTime(time) + 0.03 * z())),
+      gpuBusy: Math.max(0, Math.min(1, sideMean(time.gpu) / meanFrameTime(time) + 0.03 * z())),
       driftLn: drift + 0.008 * z(),
     };
   });
@@ -186,7 +180,7 @@ export function simulate({ model }: World, own: OwnSystem, fault: Fault, seed: n
 /** Rank of the true fault among the causes (1 is first), and whether the diagnosis stayed quiet. */
 export function judge(
   world: World,
-  own: OwnSystem,
+  own: OwnRig,
   fault: Fault,
   seed: number,
 ): { readonly rank: number; readonly diagnosis: Diagnosis } {

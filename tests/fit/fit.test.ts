@@ -6,7 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { makeCatalogue } from '../../packages/demo/src/make.ts';
 import { DEMO_RECORDS, makeRecords, truthOf, type Truth } from '../../packages/demo/src/records.ts';
 import { randomSource } from '../../packages/demo/src/random.ts';
-import { canHave, judge, someSystem, type Fault } from './faults.ts';
+import { canHave, judge, someRig, type Fault } from './faults.ts';
 import { atLeast, sampleOf } from '../sample.ts';
 
 /* Seeded truth: the market's own hidden rates, 2.5 % noise, and effects that no model holds. The bars are the issue's. */
@@ -15,16 +15,16 @@ const market = makeCatalogue({ seed: SEED, gaps: 0 });
 const parts: readonly Part[] = market.parts;
 const hidden: FrameModel = market.frameModel;
 /** What the fit is given: games with their needs, and none of the hidden rates. */
-const facts: FrameModel = { ...hidden, processors: [], cards: [], integrated: [] };
+const facts: FrameModel = { ...hidden, cpus: [], gpus: [], integrated: [] };
 /** A card and a processor that nobody measures: specifications only. */
 const UNMEASURED = [
   'halvik-none',
   ...parts
-    .filter((part) => part.slot === 'card')
+    .filter((part) => part.kind === 'gpu')
     .slice(20, 23)
     .map((part) => part.id),
   ...parts
-    .filter((part) => part.slot === 'processor')
+    .filter((part) => part.kind === 'cpu')
     .slice(12, 14)
     .map((part) => part.id),
 ];
@@ -94,9 +94,9 @@ describe('predictions of unseen records', () => {
     expect(found.coverage80).toBeLessThan(0.9);
   });
   it('are as good for a processor and a card that were never measured together', () => {
-    const seen = new Set(all.slice(0, 800).map(({ record }) => `${record.processor} ${record.card}`));
+    const seen = new Set(all.slice(0, 800).map(({ record }) => `${record.cpu} ${record.gpu}`));
     const apart = held.filter(
-      ({ record }) => record.card !== null && !seen.has(`${record.processor} ${record.card}`),
+      ({ record }) => record.gpu !== null && !seen.has(`${record.cpu} ${record.gpu}`),
     );
     expect(apart.length).toBeGreaterThan(200);
     const found = errors(at800.model, apart);
@@ -126,8 +126,8 @@ describe('predictions of unseen records', () => {
     const warm = fitted(more, at800);
     const cold = fitted(more);
     expect(warm.model.fit.rounds).toBeLessThan(cold.model.fit.rounds);
-    const near = warm.model.cards.map(
-      (rate, i) => Math.abs(rate.rateLn - cold.model.cards[i].rateLn) / rate.sdLn,
+    const near = warm.model.gpus.map(
+      (rate, i) => Math.abs(rate.rateLn - cold.model.gpus[i].rateLn) / rate.sdLn,
     );
     expect(Math.max(...near)).toBeLessThan(0.3);
   });
@@ -136,9 +136,9 @@ describe('predictions of unseen records', () => {
 describe('parts with a sheet only', () => {
   it('have an interval that is wide and covers the truth', () => {
     const model = fitted(recordsOf(made(1000, 0, UNMEASURED))).model;
-    const timeOf = truthOf(hidden, { card: 0, processor: 0, source: 0 }, SEED);
+    const timeOf = truthOf(hidden, { gpu: 0, cpu: 0, source: 0 }, SEED);
     expect(timeOf).toBeTypeOf('function');
-    for (const list of ['cards', 'processors'] as const) {
+    for (const list of ['gpus', 'cpus'] as const) {
       const middle = model[list].map((rate) => rate.sdLn).sort((a, b) => a - b)[
         Math.floor(model[list].length / 2)
       ];
@@ -182,7 +182,7 @@ describe('why is it slow?', () => {
   const trial = (fault: Fault, seeds: number) => {
     const out = { count: 0, first: 0, two: 0, quiet: 0 };
     for (let seed = 0; seed < seeds; seed++) {
-      const own = someSystem(world, randomSource(seed * 7919 + 11));
+      const own = someRig(world, randomSource(seed * 7919 + 11));
       if (!canHave(fault, own)) continue;
       const { rank, diagnosis } = judge(world, own, fault, seed * 31 + 5);
       out.count++;

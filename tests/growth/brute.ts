@@ -9,7 +9,7 @@ import {
   type GrowthWorld,
   type Holding,
 } from '@ripe-pick/core/growth';
-import type { Memory, Part, PartSet, Processor } from '@ripe-pick/core/parts';
+import type { Memory, Part, PartSet, Cpu } from '@ripe-pick/core/parts';
 
 /*
  * Paths by definition: every build to start from, every change that the rules of the game allow at every stage, every set
@@ -24,39 +24,38 @@ export interface BrutePath {
   readonly net: number;
 }
 
-const gb = (kit: Memory) => (kit.sticks ?? 0) * (kit.gbPerStick ?? 0);
+const gb = (kit: Memory) => (kit.modules ?? 0) * (kit.gbPerModule ?? 0);
 
 /** Everything that may be changed at a stage beside companions, as sets of changes. */
 function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
   const { lists, index, outlook } = world;
-  const { processor, board, memory, card } = set;
-  if (!processor || !board || !memory) return [];
-  const rate = (part: Part) =>
-    (index.processors.get(part.id) ?? index.cards.get(part.id))?.rateLn ?? -Infinity;
-  const cards: Change[][] = [[]];
-  for (const other of lists.cards)
+  const { cpu, motherboard, memory, gpu } = set;
+  if (!cpu || !motherboard || !memory) return [];
+  const rate = (part: Part) => (index.cpus.get(part.id) ?? index.gpus.get(part.id))?.rateLn ?? -Infinity;
+  const gpus: Change[][] = [[]];
+  for (const other of lists.gpus)
     if (
-      !card ||
-      (other.id !== card.id &&
-        (rate(other) > rate(card) || (other.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)))
+      !gpu ||
+      (other.id !== gpu.id &&
+        (rate(other) > rate(gpu) || (other.videoMemoryGb ?? 0) > (gpu.videoMemoryGb ?? 0)))
     )
-      cards.push([{ slot: 'card', part: other.id, beside: false }]);
+      gpus.push([{ slot: 'gpu', part: other.id, beside: false }]);
   const platforms: Change[][] = [];
-  const processors: (Processor | null)[] = [
+  const cpus: (Cpu | null)[] = [
     null,
-    ...lists.processors.filter((chip) => chip.id !== processor.id && rate(chip) > rate(processor)),
+    ...lists.cpus.filter((chip) => chip.id !== cpu.id && rate(chip) > rate(cpu)),
   ];
-  for (const chip of processors)
-    for (const other of [null, ...lists.boards]) {
-      const socket = (other ?? board).socket;
+  for (const chip of cpus)
+    for (const other of [null, ...lists.motherboards]) {
+      const socket = (other ?? motherboard).socket;
       // A board comes with a processor for another socket, and only then.
-      if (other && (!chip || chip.socket === board.socket)) continue;
+      if (other && (!chip || chip.socket === motherboard.socket)) continue;
       if (other && other.socket !== chip?.socket) continue;
-      if (!other && chip && chip.socket !== board.socket) continue;
+      if (!other && chip && chip.socket !== motherboard.socket) continue;
       const base: Change[] = [];
-      if (chip) base.push({ slot: 'processor', part: chip.id, beside: false });
-      if (other) base.push({ slot: 'board', part: other.id, beside: false });
-      const type = (other ?? board).memoryType;
+      if (chip) base.push({ slot: 'cpu', part: chip.id, beside: false });
+      if (other) base.push({ slot: 'motherboard', part: other.id, beside: false });
+      const type = (other ?? motherboard).memoryType;
       void socket;
       if (other && type !== memory.type) {
         for (const kit of lists.kits)
@@ -71,7 +70,7 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
         if (kit.type === type && gb(kit) > gb(memory))
           platforms.push([...base, { slot: 'memory', part: kit.id, beside: false }]);
     }
-  return platforms.flatMap((platform) => cards.map((change) => [...platform, ...change]));
+  return platforms.flatMap((platform) => gpus.map((change) => [...platform, ...change]));
 }
 
 /** All ways to make a holding pass every rule with the fewest changed companions; none when nothing does. */
@@ -84,21 +83,21 @@ function companionsAt(
   const { lists } = world;
   const context = {
     ...world.context,
-    needs: canFlash ? { ...needs, borrowProcessor: true } : needs,
+    needs: canFlash ? { ...needs, borrowCpu: true } : needs,
     ownedDrives: [...world.context.ownedDrives, ...holding.drives],
   };
   const fits = (changes: readonly Change[]) => {
     const set: Record<string, unknown> = { ...holding.set };
     for (const { slot, part } of changes)
       set[slot] = part === null ? undefined : world.market.parts.get(part);
-    return barriersOf(set as PartSet, context, world.brief.market.allowUnknown).length === 0;
+    return barriersOf(set as PartSet, context, world.brief.whereToBuy.allowUnknown).length === 0;
   };
   const options = [
-    ['supply', lists.supplies],
+    ['psu', lists.psus],
     ['cooler', lists.coolers],
     ['case', lists.cases],
   ] as const;
-  let ways: { slot: 'supply' | 'cooler' | 'case'; part: string; beside: false }[][] = [[]];
+  let ways: { slot: 'psu' | 'cooler' | 'case'; part: string; beside: false }[][] = [[]];
   for (const [slot, list] of options)
     ways = ways.flatMap((way) => [
       way,
@@ -147,7 +146,7 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
   const weights = months.reduce((sum, month) => sum + month.weight, 0);
   const scores = new Map<string, (number | null)[]>();
   const scoreIn = ({ set }: Holding, month: number): number | null => {
-    const key = [set.processor, set.board, set.memory, set.card].map((part) => part?.id).join('|');
+    const key = [set.cpu, set.motherboard, set.memory, set.gpu].map((part) => part?.id).join('|');
     let row = scores.get(key);
     if (!row) scores.set(key, (row = []));
     return (row[month] ??= months[month].scorer(set));
@@ -156,12 +155,12 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
   const out: BrutePath[] = [];
   for (const base of bases) {
     const start = holdingOf(base.picks, market.parts);
-    const isLess = base.putsOff.card || base.putsOff.memory;
+    const isLess = base.putsOff.gpu || base.putsOff.memory;
     const { needs } = world.context;
     const relaxed = {
       ...needs,
       memoryGb: base.putsOff.memory ? needs.memoryGb / 2 : needs.memoryGb,
-      cardRequired: base.putsOff.card ? false : needs.cardRequired,
+      gpuRequired: base.putsOff.gpu ? false : needs.gpuRequired,
     };
     if (isLess) {
       const system = world.systemOf(start.set);
@@ -192,7 +191,7 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
       const { month, on } = stages[stage];
       const income = moneyBetween(brief, world.today, stages[stage - 1]?.on ?? world.today, on);
       for (const core of coresAt(world, holding)) {
-        const canFlash = !core.some((change) => change.slot === 'board');
+        const canFlash = !core.some((change) => change.slot === 'motherboard');
         const withDrives = withWishedDrives(
           world,
           withChanges(holding, core, market.parts).holding,
@@ -226,7 +225,7 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
         .map((part) => part?.id)
         .join(
           '|',
-        )}|${holding.drives.map((drive) => drive.id).join()}|${canFlash}|${asked.memoryGb}|${asked.cardRequired}`;
+        )}|${holding.drives.map((drive) => drive.id).join()}|${canFlash}|${asked.memoryGb}|${asked.gpuRequired}`;
       let known = companions.get(key);
       if (!known) companions.set(key, (known = companionsAt(world, holding, canFlash, asked)));
       return known;

@@ -29,13 +29,13 @@ function fewBases(world: GrowthWorld): Base[] {
   const whole: Base[] = [];
   const less: Base[] = [];
   for (const { bases } of baseGroups(world)) {
-    for (const base of bases) (base.putsOff.card || base.putsOff.memory ? less : whole).push(base);
+    for (const base of bases) (base.putsOff.gpu || base.putsOff.memory ? less : whole).push(base);
     if (whole.length >= MOST_BASES && less.length >= MOST_PUT_OFF) break;
   }
   return [...whole.slice(0, MOST_BASES), ...less.slice(0, MOST_PUT_OFF)];
 }
 
-const todayKey = ({ base: { picks } }: BrutePath) => `${picks.processor?.part}|${picks.card?.part ?? ''}`;
+const todayKey = ({ base: { picks } }: BrutePath) => `${picks.cpu?.part}|${picks.gpu?.part ?? ''}`;
 
 /** The best of each key, best first, as value and money. */
 function top(paths: readonly BrutePath[], k: number, keyOf: (path: BrutePath) => string): string[] {
@@ -57,7 +57,7 @@ function pathKey(world: GrowthWorld): (path: BrutePath) => string {
     const { stages } = evaluatePath(world, { picks: base.picks, steps });
     const cores = world.stages.map(({ month }) => {
       const held = stages.filter((stage) => stage.month <= month).at(-1)?.holding;
-      return [held?.set.processor, held?.set.board, held?.set.memory, held?.set.card]
+      return [held?.set.cpu, held?.set.motherboard, held?.set.memory, held?.set.gpu]
         .map((part) => part?.id ?? '')
         .join('|');
     });
@@ -116,8 +116,8 @@ describe('the search for paths against every path by definition', () => {
       const kitchen = kitchenFor(world);
       const low: Kitchen = {
         ...kitchen,
-        cardsInOrder: (...of) =>
-          kitchen.cardsInOrder(...of).map(({ card, most }) => ({ card, most: most * 0.9 })),
+        gpusInOrder: (...of) =>
+          kitchen.gpusInOrder(...of).map(({ gpu, most }) => ({ gpu, most: most * 0.9 })),
       };
       const values = (of: Kitchen) =>
         ours(of, bases, 'today')
@@ -169,7 +169,7 @@ describe('what the demo is to show', () => {
   it('the best path and the best of today differ, and the reason is a rule that names figures', () => {
     const { today } = plan;
     if (!today) throw new Error('the demo has a best of today');
-    expect(best.base.picks.processor?.part).not.toBe(today.base.picks.processor?.part);
+    expect(best.base.picks.cpu?.part).not.toBe(today.base.picks.cpu?.part);
     expect(best.value).toBeGreaterThan(today.value);
     const obstacle = whyNot(world, today.base.picks, { picks: best.base.picks, steps: best.steps });
     expect(obstacle?.barrier.rule).toBe('socket');
@@ -184,7 +184,7 @@ describe('what the demo is to show', () => {
   it('the best of today reaches as fast a processor only with another board: its socket is a dead end', () => {
     const bought = ({ steps }: typeof best) =>
       steps.flatMap((step) => step.changes.map((change) => change.slot));
-    expect(bought(best)).not.toContain('board');
-    expect(plan.today ? bought(plan.today) : []).toEqual(expect.arrayContaining(['processor', 'board']));
+    expect(bought(best)).not.toContain('motherboard');
+    expect(plan.today ? bought(plan.today) : []).toEqual(expect.arrayContaining(['cpu', 'motherboard']));
   });
 });

@@ -8,7 +8,7 @@ function merged(seed: number): TinyCase {
   const { catalogue, brief } = tinyCase(seed);
   const other = tinyCase(seed + 50_000).catalogue;
   const named = (id: string) => `more-${id}`;
-  const rates = (list: Catalogue['frameModel']['cards']) =>
+  const rates = (list: Catalogue['frameModel']['gpus']) =>
     list.map((rate) => ({ ...rate, part: named(rate.part), rateLn: rate.rateLn + 0.3 }));
   const { frameModel } = catalogue;
   const shops = new Set(catalogue.shops.map((shop) => shop.id));
@@ -26,8 +26,8 @@ function merged(seed: number): TinyCase {
       ],
       frameModel: {
         ...frameModel,
-        processors: [...frameModel.processors, ...rates(other.frameModel.processors)],
-        cards: [...frameModel.cards, ...rates(other.frameModel.cards)],
+        cpus: [...frameModel.cpus, ...rates(other.frameModel.cpus)],
+        gpus: [...frameModel.gpus, ...rates(other.frameModel.gpus)],
         integrated: [...frameModel.integrated, ...rates(other.frameModel.integrated)],
       },
     },
@@ -90,26 +90,26 @@ export function tinyGrowth(seed: number): OutlookWish {
         fastStorageGb: 240,
         totalStorageGb: 0,
         wireless: false,
-        systemLicence: false,
+        osLicence: false,
         maxLitres: null,
-        cardRequired: d.chance(0.7),
-        supplyRule: { kind: d.pick(['load', 'larger']), factor: d.pick([1, 1.3]) },
-        supplyQuality: null,
+        gpuRequired: d.chance(0.7),
+        psuRule: { kind: d.pick(['load', 'larger']), factor: d.pick([1, 1.3]) },
+        psuQuality: null,
         capacityFloors: false,
-        boxedCooler: true,
+        stockCooler: true,
         maxNoiseDb: null,
-        raiseClocks: false,
+        overclock: false,
         screens: 1,
       },
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: null } },
-      market: {
-        ...brief.market,
+      whereToBuy: {
+        ...brief.whereToBuy,
         conditions: ['new', 'refurbished', 'used'],
         conditionsBySlot: {},
         allowUnknown: d.chance(0.5),
         usedRisk: false,
       },
-      planned: { card: null, memory: null, processor: null, isFirm: false },
+      planned: { gpu: null, memory: null, cpu: null, isFirm: false },
       growth: {
         ...brief.growth,
         horizonMonths: d.pick([14, 20, 30]),
@@ -118,14 +118,14 @@ export function tinyGrowth(seed: number): OutlookWish {
         monthlyMinor: d.chance(0.2) ? d.int(200, 900) : 0,
         discountYearly: d.pick([0, 0.1, 0.3]),
         heavierYearly: d.pick([0, 0.08, 0.25]),
-        falls: d.chance(0.3) ? { card: d.pick([-0.1, 0, 0.4]) } : {},
+        falls: d.chance(0.3) ? { gpu: d.pick([-0.1, 0, 0.4]) } : {},
         resale: {
           feeShare: d.pick([0, 0.1]),
           condition: 'B',
           pays: d.chance(0.8),
-          kept: d.chance(0.2) ? ['card'] : [],
+          kept: d.chance(0.2) ? ['gpu'] : [],
         },
-        start: { withoutCard: true, withLessMemory: d.chance(0.5), playableFps: d.pick([1, 20]) },
+        start: { withoutGpu: true, withLessMemory: d.chance(0.5), playableFps: d.pick([1, 20]) },
       },
     },
     events: d.chance(0.2)
@@ -136,7 +136,7 @@ export function tinyGrowth(seed: number): OutlookWish {
             name: 'next cards',
             from: '2027-03-01',
             to: '2027-03-01',
-            touches: ['card'],
+            touches: ['gpu'],
             factor: 1,
           },
         ]

@@ -27,7 +27,7 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
   const catalogue = catalogueOf(makeCatalogue({ seed, parts, gaps: 5 }));
   // Other shop terms every second time.
   const shops = catalogue.shops.map((shop) =>
-    shop.kind === 'market' || seed % 2 === 1
+    shop.kind === 'used-market' || seed % 2 === 1
       ? shop
       : {
           ...shop,
@@ -49,11 +49,11 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
       ...SEAT_BRIEF.needs,
       wireless: d.chance(0.5),
       memoryGb: d.pick([8, 16, 16]),
-      systemLicence: d.chance(0.2),
+      osLicence: d.chance(0.2),
       totalStorageGb: SEAT_BRIEF.needs.fastStorageGb,
     },
-    market: {
-      ...SEAT_BRIEF.market,
+    whereToBuy: {
+      ...SEAT_BRIEF.whereToBuy,
       conditions: d.chance(0.5) ? ['new', 'refurbished', 'used'] : ['new', 'refurbished'],
     },
     owned: d.chance(0.5) ? SEAT_BRIEF.owned : [],
@@ -66,8 +66,8 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
     catalogue: withStressDeals(world, seed, 30),
     brief: {
       ...brief,
-      money: { ...brief.money, school: t.chance(0.5) ? 'after' : 'strict' },
-      market: { ...brief.market, usedRisk: t.chance(0.5) },
+      money: { ...brief.money, costBasis: t.chance(0.5) ? 'after' : 'strict' },
+      whereToBuy: { ...brief.whereToBuy, usedRisk: t.chance(0.5) },
     },
   };
 }

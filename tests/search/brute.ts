@@ -39,14 +39,22 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
-  const mayBeEmpty = new Set<Slot>(['card', 'storage', 'bulk', 'cooler', 'network', 'system', 'extras']);
+  const mayBeEmpty = new Set<Slot>([
+    'gpu',
+    'storage',
+    'secondaryStorage',
+    'cooler',
+    'network',
+    'os',
+    'extras',
+  ]);
   const wanted = (slot: Slot) =>
     slot === 'network'
       ? brief.needs.wireless
-      : slot === 'bulk'
+      : slot === 'secondaryStorage'
         ? brief.needs.totalStorageGb > brief.needs.fastStorageGb
-        : slot === 'system'
-          ? brief.needs.systemLicence
+        : slot === 'os'
+          ? brief.needs.osLicence
           : slot !== 'extras';
 
   const choices = SLOTS.map((slot): Choice[] => {
@@ -55,13 +63,13 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     if (mayBeEmpty.has(slot) && (!lock || lock.part === null)) out.push({ part: null, offers: [null] });
     if (lock ? lock.part === null : !wanted(slot)) return out;
     for (const part of catalogue.parts) {
-      if (part.slot !== kindFor(slot)) continue;
+      if (part.kind !== kindFor(slot)) continue;
       if (lock && lock.part !== part.id) continue;
       if (!lock && brief.excluded.some((entry) => entry.part === part.id)) continue;
       const offers: (string | null)[] = usableOffers(market, brief, part.id, slot)
         .map((offer) => offer.id)
         .filter((id) => !lock?.offer || lock.offer === id);
-      if (brief.owned.includes(part.id) && part.slot !== 'storage' && !lock?.offer) offers.push(null);
+      if (brief.owned.includes(part.id) && part.kind !== 'storage' && !lock?.offer) offers.push(null);
       if (offers.length > 0) out.push({ part, offers });
     }
     return out;
@@ -86,12 +94,12 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     const { set } = partSetOf(bare as Picks, market.parts);
     if (openSlots(set).length > 0) return;
     const full = decided(set);
-    if (checkBuild(full, context).some((finding) => isBarrier(finding, brief.market.allowUnknown))) return;
+    if (checkBuild(full, context).some((finding) => isBarrier(finding, brief.whereToBuy.allowUnknown)))
+      return;
     const rated = rates(full);
     if (rated.status !== 'known') return;
     const { balanceLimit } = brief.play.objective;
-    if (balanceLimit !== null && Math.max(rated.balance.toProcessor, rated.balance.toCard) > balanceLimit)
-      return;
+    if (balanceLimit !== null && Math.max(rated.balance.toCpu, rated.balance.toGpu) > balanceLimit) return;
     const cheapest = cheapestChoice(chosen, catalogue, brief);
     if (cheapest.cost === Infinity) return;
     const picks: Record<string, { part: string; offer: string | null }> = {};
@@ -99,19 +107,19 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
       const { part } = chosen[i];
       if (part) picks[slot] = { part: part.id, offer: cheapest.offers[i] };
     });
-    const card = set.card
+    const gpu = set.gpu
       ? [
-          catalogue.frameModel.cards.find((rate) => rate.part === set.card?.id)?.rateLn,
-          set.card.videoMemoryGb,
-          set.card.pcieGeneration,
-          set.card.pcieLanes,
+          catalogue.frameModel.gpus.find((rate) => rate.part === set.gpu?.id)?.rateLn,
+          set.gpu.videoMemoryGb,
+          set.gpu.pcieGeneration,
+          set.gpu.pcieLanes,
         ].join('|')
       : 'none';
     found.push({
       picks: picks as Picks,
       score: rated.objective.score,
       cost: cheapest.cost,
-      pair: `${set.processor?.id}/${card}`,
+      pair: `${set.cpu?.id}/${gpu}`,
     });
   };
   visit(0);
@@ -130,8 +138,8 @@ function cheapestChoice(
   const current: (string | null)[] = [];
   // Owned parts that are to be sold count as money unless the build uses them.
   const sales = brief.money.countSales
-    ? brief.belongings.filter(
-        ({ part, sell }) => sell && catalogue.parts.find((each) => each.id === part)?.slot !== 'storage',
+    ? brief.ownedParts.filter(
+        ({ part, sell }) => sell && catalogue.parts.find((each) => each.id === part)?.kind !== 'storage',
       )
     : [];
   const visit = (depth: number): void => {

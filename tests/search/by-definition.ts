@@ -13,7 +13,7 @@ export interface Chosen {
   readonly offer: Offer;
 }
 
-const WEIGHT: Partial<Record<Slot, 0 | 1 | 2>> = { case: 2, board: 1, card: 1, cooler: 1, supply: 1 };
+const WEIGHT: Partial<Record<Slot, 0 | 1 | 2>> = { case: 2, motherboard: 1, gpu: 1, cooler: 1, psu: 1 };
 const half = (x: number) => Math.floor(x + 0.5);
 
 /** The counted cost of chosen offers; Infinity where one listing fills two slots. */
@@ -23,7 +23,7 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
     (deal) => (deal.from === null || deal.from <= day) && (deal.to === null || day <= deal.to),
   );
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.slot]));
+  const slotOf = new Map(catalogue.parts.map((part) => [part.id, part.kind]));
   const euros = (minor: number, currency: string) => {
     if (currency === brief.money.currency) return minor;
     const rate = catalogue.currencyRates.find(
@@ -65,10 +65,10 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
     if (!shop) throw new Error(offer.shop);
     const times = (seen.get(offer.id) ?? 0) + 1;
     seen.set(offer.id, times);
-    if (times > (shop.kind === 'market' ? 1 : (offer.stock ?? Infinity))) return Infinity;
+    if (times > (shop.kind === 'used-market' ? 1 : (offer.stock ?? Infinity))) return Infinity;
     const price = at(shop, offer.priceMinor) - instantOff(offer).reduce((sum, off) => sum + at(shop, off), 0);
-    const shipping = shop.kind === 'market' ? at(shop, offer.shippingMinor ?? 0) : 0;
-    if (offer.condition === 'used' && brief.market.usedRisk) {
+    const shipping = shop.kind === 'used-market' ? at(shop, offer.shippingMinor ?? 0) : 0;
+    if (offer.condition === 'used' && brief.whereToBuy.usedRisk) {
       const { cost } = usedCost({
         priceMinor: price,
         shippingMinor: shipping,
@@ -80,7 +80,7 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
       });
       total += Math.max(0, cost - price - shipping);
     }
-    if (shop.kind === 'market' && offer.lot !== undefined) lots.set(offer.lot, offer);
+    if (shop.kind === 'used-market' && offer.lot !== undefined) lots.set(offer.lot, offer);
     else total += price + shipping;
   }
   for (const lot of lots.keys())
@@ -91,7 +91,7 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
 
   for (const shop of shops.values()) {
     const items = chosen.filter(({ offer }) => offer.shop === shop.id);
-    if (shop.kind === 'market' || items.length === 0) continue;
+    if (shop.kind === 'used-market' || items.length === 0) continue;
     const fresh = new Set(
       items.filter(({ offer }) => offer.condition === 'new').map(({ offer }) => offer.part),
     );
@@ -166,29 +166,29 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
     total += best;
   }
 
-  if (brief.money.school === 'after')
+  if (brief.money.costBasis === 'after')
     for (const claim of open.filter(
       (deal): deal is Claim => deal.kind === 'rebate' || deal.kind === 'cashback',
     )) {
       const faces: number[] = [];
       for (const { offer } of chosen) {
         const shop = shops.get(offer.shop);
-        if (!shop || shop.kind === 'market' || offer.condition !== 'new') continue;
+        if (!shop || shop.kind === 'used-market' || offer.condition !== 'new') continue;
         if (claim.shops && !claim.shops.includes(shop.id)) continue;
         if (claim.parts && !claim.parts.includes(offer.part)) continue;
-        const till =
+        const dueNow =
           at(shop, offer.priceMinor) - instantOff(offer).reduce((sum, off) => sum + at(shop, off), 0);
-        if (claim.kind === 'rebate') faces.push(Math.min(till, euros(claim.amountMinor, claim.currency)));
+        if (claim.kind === 'rebate') faces.push(Math.min(dueNow, euros(claim.amountMinor, claim.currency)));
         else
           faces.push(
             (claim.off.kind === 'percent'
-              ? half((till * claim.off.percent) / 100)
-              : Math.min(till, euros(claim.off.minor, claim.currency))) +
-              Math.min(till, euros(claim.reviewExtraMinor, claim.currency)),
+              ? half((dueNow * claim.off.percent) / 100)
+              : Math.min(dueNow, euros(claim.off.minor, claim.currency))) +
+              Math.min(dueNow, euros(claim.reviewExtraMinor, claim.currency)),
           );
       }
       const limit = claim.kind === 'rebate' ? (claim.householdLimit ?? Infinity) : Infinity;
-      const used = brief.money.claims.used.find((each) => each.deal === claim.id)?.times ?? 0;
+      const used = brief.money.claimHabits.used.find((each) => each.deal === claim.id)?.times ?? 0;
       faces.sort((a, b) => b - a);
       total -= faces
         .slice(0, limit === Infinity ? faces.length : Math.max(0, limit - used))

@@ -3,9 +3,9 @@ import { scorerFor } from '@ripe-pick/core/frames';
 import { indexMarket, usableOffers } from '@ripe-pick/core/money';
 import {
   SLOTS,
-  type Board,
+  type Motherboard,
   type Brief,
-  type Card,
+  type Gpu,
   type Catalogue,
   type Memory,
   type Offer,
@@ -40,19 +40,19 @@ export function highs(): Promise<Highs> {
   return loaded;
 }
 
-const TYPICAL = { board: 30, stick: 3, drive: 6, coolerFan: 3, caseFan: 2, network: 2 }; // common practice, no source
+const TYPICAL = { motherboard: 30, stick: 3, drive: 6, coolerFan: 3, caseFan: 2, network: 2 }; // common practice, no source
 
 function draw(part: Part | null): number {
   if (!part) return 0;
-  switch (part.slot) {
-    case 'processor':
-      return 10 * (part.packageWatts ?? NaN);
-    case 'card':
-      return 10 * (part.boardWatts ?? NaN);
-    case 'board':
-      return 10 * (part.watts ?? TYPICAL.board);
+  switch (part.kind) {
+    case 'cpu':
+      return 10 * (part.packagePowerWatts ?? NaN);
+    case 'gpu':
+      return 10 * (part.boardPowerWatts ?? NaN);
+    case 'motherboard':
+      return 10 * (part.watts ?? TYPICAL.motherboard);
     case 'memory':
-      return 10 * (part.sticks ?? 2) * TYPICAL.stick;
+      return 10 * (part.modules ?? 2) * TYPICAL.stick;
     case 'storage':
       return 10 * (part.watts ?? TYPICAL.drive);
     case 'cooler':
@@ -74,10 +74,10 @@ const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const market = indexMarket(catalogue, brief);
   const context = ruleContext(brief, market.parts);
-  const kind0 = brief.needs.supplyRule.kind;
+  const kind0 = brief.needs.psuRule.kind;
   const score = scorerFor(brief, catalogue.frameModel);
   const rated = new Set(
-    [...catalogue.frameModel.processors, ...catalogue.frameModel.cards].map((rate) => rate.part),
+    [...catalogue.frameModel.cpus, ...catalogue.frameModel.gpus].map((rate) => rate.part),
   );
   const one = (slot: Slot, part: Part | null) => ({ [slot]: part }) as PartSet; // a part of that slot
   const alone = (slot: Slot, part: Part | null) => firstBarrier(one(slot, part), context, false) === null;
@@ -90,23 +90,25 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
     const wanted =
       slot === 'network'
         ? brief.needs.wireless
-        : slot === 'system'
-          ? brief.needs.systemLicence
-          : slot !== 'extras' && slot !== 'bulk';
+        : slot === 'os'
+          ? brief.needs.osLicence
+          : slot !== 'extras' && slot !== 'secondaryStorage';
     const list: Element[] = [];
-    const optional = ['card', 'storage', 'bulk', 'cooler', 'network', 'system', 'extras'].includes(slot);
+    const optional = ['gpu', 'storage', 'secondaryStorage', 'cooler', 'network', 'os', 'extras'].includes(
+      slot,
+    );
     if (optional && (!lock || lock.part === null) && alone(slot, null))
       list.push({ name: `n_${slot}`, slot, part: null, deciwatts: 0 });
     if (wanted && lock?.part !== null) {
       for (const part of catalogue.parts) {
         if (
-          part.slot !== slot ||
+          part.kind !== slot ||
           (lock && lock.part !== part.id) ||
           !alone(slot, part) ||
           Number.isNaN(draw(part))
         )
           continue;
-        if ((slot === 'processor' || slot === 'card') && !rated.has(part.id)) continue;
+        if ((slot === 'cpu' || slot === 'gpu') && !rated.has(part.id)) continue;
         const element = { name: `x${serial++}`, slot, part, deciwatts: draw(part) };
         let count = 0;
         if (brief.owned.includes(part.id) && slot !== 'storage')
@@ -138,69 +140,63 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
       const bad = of(b).filter(
         (second) => firstBarrier({ ...one(a, first.part), ...one(b, second.part) }, context, false) !== null,
       );
-      const supplyShort = (second: Element) => {
-        const card = a === 'card' ? (first.part as Card | null) : null;
-        const maker =
-          card && (kind0 === 'maker' || kind0 === 'larger') ? (card.makerSupplyWatts ?? Infinity) : 0;
+      const psuShort = (second: Element) => {
+        const gpu = a === 'gpu' ? (first.part as Gpu | null) : null;
+        const brand =
+          gpu && (kind0 === 'maker' || kind0 === 'larger') ? (gpu.recommendedPsuWatts ?? Infinity) : 0;
         return (
-          b === 'supply' &&
-          a === 'card' &&
-          second.part?.slot === 'supply' &&
-          (second.part.ratedWatts ?? 0) < maker
+          b === 'psu' && a === 'gpu' && second.part?.kind === 'psu' && (second.part.ratedWatts ?? 0) < brand
         );
       };
-      const all = new Set([...bad, ...of(b).filter(supplyShort)]);
+      const all = new Set([...bad, ...of(b).filter(psuShort)]);
       if (all.size > 0) rows.push(`${first.name} + ${sum([...all].map((each) => each.name))} <= 1`);
     }
   // Rules that speak only when a slot is empty, or also read whether there is a card.
   const noCooler = nothing('cooler');
-  const noCard = nothing('card');
-  for (const processor of of('processor')) {
+  const noGpu = nothing('gpu');
+  for (const cpu of of('cpu')) {
     const bad = (slot: Slot, empty: PartSet) =>
       of(slot).filter(
         (each) =>
-          firstBarrier(
-            { ...one('processor', processor.part), ...empty, ...one(slot, each.part) },
-            context,
-            false,
-          ) !== null,
+          firstBarrier({ ...one('cpu', cpu.part), ...empty, ...one(slot, each.part) }, context, false) !==
+          null,
       );
     if (noCooler)
       for (const each of bad('case', { cooler: null }))
-        rows.push(`${processor.name} + ${each.name} + ${noCooler.name} <= 2`);
-    if (noCard)
-      for (const each of bad('board', { card: null }))
-        rows.push(`${processor.name} + ${each.name} + ${noCard.name} <= 2`);
+        rows.push(`${cpu.name} + ${each.name} + ${noCooler.name} <= 2`);
+    if (noGpu)
+      for (const each of bad('motherboard', { gpu: null }))
+        rows.push(`${cpu.name} + ${each.name} + ${noGpu.name} <= 2`);
   }
-  const someCard = of('card').find((each) => each.part);
-  for (const board of of('board'))
+  const someGpu = of('gpu').find((each) => each.part);
+  for (const motherboard of of('motherboard'))
     for (const adapter of of('network')) {
-      const set = { ...one('board', board.part), ...one('network', adapter.part) };
-      const withCard = someCard
-        ? firstBarrier({ ...set, card: someCard.part as Card }, context, false)?.id === 'network-place'
+      const set = { ...one('motherboard', motherboard.part), ...one('network', adapter.part) };
+      const withGpu = someGpu
+        ? firstBarrier({ ...set, gpu: someGpu.part as Gpu }, context, false)?.id === 'network-place'
         : false;
-      if (withCard)
+      if (withGpu)
         rows.push(
-          noCard
-            ? `${board.name} + ${adapter.name} - ${noCard.name} <= 1`
-            : `${board.name} + ${adapter.name} <= 1`,
+          noGpu
+            ? `${motherboard.name} + ${adapter.name} - ${noGpu.name} <= 1`
+            : `${motherboard.name} + ${adapter.name} <= 1`,
         );
-      if (noCard && firstBarrier({ ...set, card: null }, context, false)?.id === 'network-place')
-        rows.push(`${board.name} + ${adapter.name} + ${noCard.name} <= 2`);
+      if (noGpu && firstBarrier({ ...set, gpu: null }, context, false)?.id === 'network-place')
+        rows.push(`${motherboard.name} + ${adapter.name} + ${noGpu.name} <= 2`);
     }
   // Watts: rated against load by the rule.
-  const { kind, factor } = brief.needs.supplyRule;
+  const { kind, factor } = brief.needs.psuRule;
   const times = kind === 'half' ? 2 : kind === 'maker' ? 1 : factor;
   const owned = context.ownedDrives.reduce((total, drive) => total + 10 * (drive.watts ?? TYPICAL.drive), 0);
   const load = SLOTS.flatMap((slot) => of(slot))
     .filter((each) => each.deciwatts > 0)
     .map((each) => `- ${(times * each.deciwatts).toFixed(4)} ${each.name}`);
-  const supplies = of('supply').map(
-    (each) => `+ ${10 * (each.part?.slot === 'supply' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`,
+  const psus = of('psu').map(
+    (each) => `+ ${10 * (each.part?.kind === 'psu' ? (each.part.ratedWatts ?? 0) : 0)} ${each.name}`,
   );
-  rows.push(`${supplies.join(' ')} ${load.join(' ')} >= ${(times * owned).toFixed(4)}`);
+  rows.push(`${psus.join(' ')} ${load.join(' ')} >= ${(times * owned).toFixed(4)}`);
   // Offers, orders and deals.
-  const sold = brief.money.countSales ? brief.belongings.filter((each) => each.sell) : [];
+  const sold = brief.money.countSales ? brief.ownedParts.filter((each) => each.sell) : [];
   const deals = dealRows(
     offers.flatMap((each) =>
       each.offer ? [{ name: each.name, slot: each.element.slot, offer: each.offer }] : [],
@@ -222,27 +218,27 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const classOf = (element: Element): string => {
     const { part } = element;
     if (!part) return 'none';
-    if (part.slot === 'memory')
+    if (part.kind === 'memory')
       return [
         part.type,
-        part.sticks,
-        part.gbPerStick,
+        part.modules,
+        part.gbPerModule,
         part.ratedMts,
         part.ratedCl,
-        part.baseMts,
-        part.baseCl,
+        part.jedecMts,
+        part.jedecCl,
       ].join('|');
-    if (part.slot === 'board')
+    if (part.kind === 'motherboard')
       return [
         part.memoryType,
         part.memoryMaxMts,
         part.memoryProfile,
-        part.cardSlot?.generation,
-        part.cardSlot?.lanes,
+        part.pcieSlot?.generation,
+        part.pcieSlot?.lanes,
       ].join('|');
-    if (part.slot === 'card')
+    if (part.kind === 'gpu')
       return [
-        catalogue.frameModel.cards.find((rate) => rate.part === part.id)?.rateLn,
+        catalogue.frameModel.gpus.find((rate) => rate.part === part.id)?.rateLn,
         part.videoMemoryGb,
         part.pcieGeneration,
         part.pcieLanes,
@@ -255,28 +251,28 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
       map.set(classOf(element), [...(map.get(classOf(element)) ?? []), element]);
     return [...map.values()];
   };
-  const [processors, boards, kits, cards] = [
-    groups('processor'),
-    groups('board'),
+  const [cpus, motherboards, kits, gpus] = [
+    groups('cpu'),
+    groups('motherboard'),
     groups('memory'),
-    groups('card'),
+    groups('gpu'),
   ];
   const columns: { name: string; score: number; keys: readonly Element[][] }[] = [];
   const pairOk = (a: Slot, first: readonly Element[], b: Slot, second: readonly Element[]) =>
     first.some((x) =>
       second.some((y) => firstBarrier({ ...one(a, x.part), ...one(b, y.part) }, context, false) === null),
     );
-  for (const p of processors)
-    for (const b of boards) {
-      if (!pairOk('processor', p, 'board', b)) continue;
+  for (const p of cpus)
+    for (const b of motherboards) {
+      if (!pairOk('cpu', p, 'motherboard', b)) continue;
       for (const k of kits) {
-        if (!pairOk('board', b, 'memory', k) || !pairOk('processor', p, 'memory', k)) continue;
-        for (const g of cards) {
+        if (!pairOk('motherboard', b, 'memory', k) || !pairOk('cpu', p, 'memory', k)) continue;
+        for (const g of gpus) {
           const value = score({
-            processor: p[0].part as never,
-            board: b[0].part as Board,
+            cpu: p[0].part as never,
+            motherboard: b[0].part as Motherboard,
             memory: k[0].part as Memory,
-            card: g[0].part as Card | null,
+            gpu: g[0].part as Gpu | null,
           }); // each from its own slot's group
           if (value !== null) columns.push({ name: `z${columns.length}`, score: value, keys: [p, b, k, g] });
         }
@@ -289,7 +285,7 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
       if (list) list.push(column.name);
       else byGroup.set(key, [column.name]);
     }
-  for (const group of [...processors, ...boards, ...kits, ...cards]) {
+  for (const group of [...cpus, ...motherboards, ...kits, ...gpus]) {
     const names = byGroup.get(group) ?? [];
     rows.push(
       `${sum(group.map((each) => each.name))}${names.length > 0 ? ` - ${names.join(' - ')}` : ''} = 0`,

@@ -105,21 +105,21 @@ describe('answers on the demo', () => {
     }
   });
   it('spread over pairs, processors and cards in one pass: the best pairs, then the best of each further one', () => {
-    const { answers } = finish(prepared.spread(64000, { pairs: 5, processors: 7, cards: 7 }));
+    const { answers } = finish(prepared.spread(64000, { pairs: 5, cpus: 7, gpus: 7 }));
     const pairs = finish(prepared.topK(64000, 5, 'pair')).answers;
     expect(answers.slice(0, 5).map(({ score, cost }) => [score, cost])).toEqual(
       pairs.map(({ score, cost }) => [score, cost]),
     );
-    const of = (slot: 'processor' | 'card') => new Set(answers.map(({ picks }) => picks[slot]?.part));
-    expect(of('processor').size).toBeGreaterThanOrEqual(7);
-    expect(of('card').size).toBeGreaterThanOrEqual(7);
+    const of = (slot: 'cpu' | 'gpu') => new Set(answers.map(({ picks }) => picks[slot]?.part));
+    expect(of('cpu').size).toBeGreaterThanOrEqual(7);
+    expect(of('gpu').size).toBeGreaterThanOrEqual(7);
     // Each further processor comes with the best build that it has: no other build of it in reach scores more.
     const seen = new Set<string>();
     for (const { picks, score } of answers) {
-      const processor = picks.processor?.part ?? '';
-      if (seen.has(processor) || seen.size === 7) continue;
-      seen.add(processor);
-      const locked = { ...brief, locks: [{ slot: 'processor' as const, part: processor, offer: null }] };
+      const cpu = picks.cpu?.part ?? '';
+      if (seen.has(cpu) || seen.size === 7) continue;
+      seen.add(cpu);
+      const locked = { ...brief, locks: [{ slot: 'cpu' as const, part: cpu, offer: null }] };
       expect(finish(prepare(openSession(catalogue, locked)).solve(64000)).answers[0].score).toBe(score);
     }
   });
@@ -145,12 +145,12 @@ describe('answers on the demo', () => {
   it('keep locks, exclusions and empty slots', () => {
     const with_ = (change: Partial<Brief>) =>
       finish(prepare(openSession(catalogue, { ...brief, ...change })).solve(64000)).answers[0];
-    const locked = with_({ locks: [{ slot: 'processor', part: 'tarnholt-dunlin-250', offer: null }] });
-    expect(locked.picks.processor?.part).toBe('tarnholt-dunlin-250');
-    expect(with_({ locks: [{ slot: 'card', part: null, offer: null }] }).picks.card).toBeUndefined();
+    const locked = with_({ locks: [{ slot: 'cpu', part: 'tarnholt-dunlin-250', offer: null }] });
+    expect(locked.picks.cpu?.part).toBe('tarnholt-dunlin-250');
+    expect(with_({ locks: [{ slot: 'gpu', part: null, offer: null }] }).picks.gpu).toBeUndefined();
     const best = with_({});
-    const without = with_({ excluded: [{ part: best.picks.card?.part ?? '', reason: '' }] });
-    expect(without.picks.card?.part).not.toBe(best.picks.card?.part);
+    const without = with_({ excluded: [{ part: best.picks.gpu?.part ?? '', reason: '' }] });
+    expect(without.picks.gpu?.part).not.toBe(best.picks.gpu?.part);
     expect(without.score).toBeLessThanOrEqual(best.score);
   });
   it('stop when told to, with the bound that holds so far', () => {
@@ -171,20 +171,20 @@ describe('more choice', () => {
   const best = score({});
   it('never lowers the score: conditions, shops, locks, needs, owned parts', () => {
     const narrower: Partial<Brief>[] = [
-      { market: { ...brief.market, conditions: ['new'] } },
-      { market: { ...brief.market, shopsOut: ['pennywharf'] } },
-      { locks: [{ slot: 'board', part: 'kestrand-mole-t4-2m10', offer: null }] },
-      { locks: [{ slot: 'card', part: null, offer: null }] },
+      { whereToBuy: { ...brief.whereToBuy, conditions: ['new'] } },
+      { whereToBuy: { ...brief.whereToBuy, shopsOut: ['pennywharf'] } },
+      { locks: [{ slot: 'motherboard', part: 'kestrand-mole-t4-2m10', offer: null }] },
+      { locks: [{ slot: 'gpu', part: null, offer: null }] },
       { owned: [] },
       { needs: { ...brief.needs, memoryGb: 32 } },
       { needs: { ...brief.needs, maxLitres: 20 } },
-      { needs: { ...brief.needs, systemLicence: true } },
+      { needs: { ...brief.needs, osLicence: true } },
     ];
     for (const change of narrower) expect(score(change)).toBeLessThanOrEqual(best);
     expect(
       score({ needs: { ...brief.needs, wireless: false, fastStorageGb: 0, totalStorageGb: 0, memoryGb: 4 } }),
     ).toBeGreaterThanOrEqual(best);
-    expect(score({ market: { ...brief.market, allowUnknown: true } })).toBeGreaterThanOrEqual(best);
+    expect(score({ whereToBuy: { ...brief.whereToBuy, allowUnknown: true } })).toBeGreaterThanOrEqual(best);
   });
   it('never raises it: fewer offers', () => {
     for (const keep of [2, 3, 5]) {
@@ -253,8 +253,8 @@ describe('when nothing fits', () => {
     const bare = {
       ...catalogue,
       parts: catalogue.parts
-        .filter((part) => part.slot !== 'card')
-        .map((part) => (part.slot === 'processor' ? { ...part, integratedGraphics: false } : part)),
+        .filter((part) => part.kind !== 'gpu')
+        .map((part) => (part.kind === 'cpu' ? { ...part, integratedGraphics: false } : part)),
     };
     expect(finish(prepare(openSession(bare, brief)).solve(64000)).status).toBe('infeasible');
     expect(

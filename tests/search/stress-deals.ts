@@ -5,7 +5,7 @@ import { dice } from '@ripe-pick/demo/random';
 export function withStressDeals(catalogue: Catalogue, seed: number, count: number): Catalogue {
   const d = dice(seed * 6151 + 3);
   const shops = catalogue.shops.map((shop): Shop => {
-    if (shop.kind === 'market') return shop;
+    if (shop.kind === 'used-market') return shop;
     return {
       ...shop,
       shipping: {
@@ -104,7 +104,7 @@ export function withStressDeals(catalogue: Catalogue, seed: number, count: numbe
   }
   // Some listings of the market are sold together only.
   const listings = catalogue.offers.filter(
-    (offer) => shops.find((shop) => shop.id === offer.shop)?.kind === 'market',
+    (offer) => shops.find((shop) => shop.id === offer.shop)?.kind === 'used-market',
   );
   const lot = new Set(
     listings.length >= 2 && d.chance(0.5)

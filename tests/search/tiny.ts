@@ -5,6 +5,7 @@ import type {
   Game,
   Offer,
   Part,
+  PartKind,
   PresetEffects,
   Shop,
   Slot,
@@ -25,11 +26,11 @@ function gap<T>(d: Dice, value: T): T | null {
 
 function partsOf(d: Dice): Part[] {
   const parts: Part[] = [];
-  const base = <S extends Slot>(slot: S, n: number) => ({
-    id: `${slot}-${n}`,
-    slot,
-    maker: 'Maker',
-    name: `${slot} ${n}`,
+  const base = <K extends PartKind>(kind: K, n: number) => ({
+    id: `${kind}-${n}`,
+    kind,
+    brand: 'Maker',
+    name: `${kind} ${n}`,
   });
   const many = (from: number, to: number, make: (n: number) => void) => {
     const count = d.int(from, to);
@@ -38,25 +39,25 @@ function partsOf(d: Dice): Part[] {
   many(2, 3, (n) => {
     const watts = d.pick([65, 65, 95, 125]);
     parts.push({
-      ...base('processor', n),
+      ...base('cpu', n),
       socket: gap(d, d.pick(SOCKETS)),
       cores: 4,
       threads: gap(d, d.pick([4, 8, 12])),
-      packageWatts: gap(d, watts),
+      packagePowerWatts: gap(d, watts),
       memoryTypes: ['DDR4'],
       memoryMaxGb: 64,
       pcieGeneration: d.pick([3, 4]),
       integratedGraphics: d.chance(0.4),
-      boxedCooler: d.chance(0.5)
+      stockCooler: d.chance(0.5)
         ? { heatWatts: d.pick([65, 95]), heightMm: d.pick([50, 70]), noiseDb: 35 }
         : false,
       unlocked: n === 0,
-      firmwareByChipset: { C1: d.int(1, 2), C2: 1 },
+      minBiosByChipset: { C1: d.int(1, 2), C2: 1 },
     });
   });
   many(3, 4, (n) => {
     parts.push({
-      ...base('board', n),
+      ...base('motherboard', n),
       socket: d.pick(SOCKETS),
       chipset: d.pick(['C1', 'C2']),
       formFactor: d.pick(['micro-ATX', 'ATX']),
@@ -65,55 +66,55 @@ function partsOf(d: Dice): Part[] {
       memoryMaxGb: 64,
       memoryMaxMts: gap(d, d.pick([2666, 3200, 3600])),
       memoryProfile: d.chance(0.7),
-      firmwareShipped: d.int(1, 2),
-      flashWithoutProcessor: d.chance(0.3),
+      biosVersion: d.int(1, 2),
+      flashesWithoutCpu: d.chance(0.3),
       m2: d.chance(0.2)
         ? []
         : [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: d.pick([0, 0, 2]) }],
       sataPorts: d.int(1, 3),
-      cardSlot: { generation: d.pick([3, 4]), lanes: d.pick([8, 16]) },
+      pcieSlot: { generation: d.pick([3, 4]), lanes: d.pick([8, 16]) },
       smallSlots: d.int(0, 1),
-      powerStageWatts: d.pick([95, 125, 125]),
-      processorPowerSockets: d.pick([1, 1, 2]),
+      vrmWatts: d.pick([95, 125, 125]),
+      cpuPowerConnectors: d.pick([1, 1, 2]),
       wireless: d.chance(0.4),
-      pictureOutputs: d.chance(0.6) ? ['HDMI'] : [],
+      displayOutputs: d.chance(0.6) ? ['HDMI'] : [],
       watts: d.int(20, 40),
-      raisesClocks: n % 3 > 0,
+      overclocking: n % 3 > 0,
       fanHeaders: 2,
       frontHeaders: ['USB 3'],
     });
   });
   many(2, 3, (n) => {
-    const sticks = d.int(1, 2);
+    const modules = d.int(1, 2);
     parts.push({
       ...base('memory', n),
       type: 'DDR4',
-      sticks,
-      gbPerStick: d.pick([4, 8, 8]),
+      modules,
+      gbPerModule: d.pick([4, 8, 8]),
       ratedMts: d.pick([2666, 3200, 3600]),
       ratedCl: d.int(16, 19),
-      baseMts: 2133,
-      baseCl: 15,
+      jedecMts: 2133,
+      jedecCl: 15,
       heightMm: d.pick([31, 45]),
     });
   });
   many(2, 4, (n) => {
     const watts = d.pick([70, 120, 180, 250]);
     parts.push({
-      ...base('card', n),
+      ...base('gpu', n),
       chip: `chip ${n % 2}`,
       lengthMm: d.int(170, 320),
       slotsWide: d.int(1, 3),
-      boardWatts: watts,
+      boardPowerWatts: watts,
       power:
         watts <= 75
           ? { sixPin: 0, eightPin: 0, sixteenPin: 0 }
           : { sixPin: 0, eightPin: watts > 225 ? 2 : 1, sixteenPin: 0 },
-      makerSupplyWatts: gap(d, watts * 2 + 100),
+      recommendedPsuWatts: gap(d, watts * 2 + 100),
       videoMemoryGb: d.pick([4, 6, 8]),
       pcieGeneration: d.pick([3, 4]),
       pcieLanes: d.pick([8, 16]),
-      pictureOutputs: n % 2 === 0 ? ['HDMI', 'HDMI'] : ['HDMI'],
+      displayOutputs: n % 2 === 0 ? ['HDMI', 'HDMI'] : ['HDMI'],
       adapterEightPins: 0,
     });
   });
@@ -121,7 +122,7 @@ function partsOf(d: Dice): Part[] {
     const kind = d.pick(['M.2 NVMe', '2.5-inch SATA'] as const);
     parts.push({
       ...base('storage', n),
-      kind,
+      interface: kind,
       gb: d.pick([240, 480, 960]),
       solidState: true,
       m2LengthMm: kind === 'M.2 NVMe' ? 80 : null,
@@ -147,12 +148,12 @@ function partsOf(d: Dice): Part[] {
   many(2, 3, (n) => {
     parts.push({
       ...base('case', n),
-      boardFormFactors: d.chance(0.5) ? ['mini-ITX', 'micro-ATX'] : ['mini-ITX', 'micro-ATX', 'ATX'],
-      cardMaxMm: d.int(220, 340),
-      cardSlots: d.int(2, 4),
-      coolerMaxMm: d.int(80, 180),
-      supplyForms: d.chance(0.9) ? ['ATX'] : ['SFX'],
-      supplyMaxMm: d.int(140, 180),
+      motherboardFormFactors: d.chance(0.5) ? ['mini-ITX', 'micro-ATX'] : ['mini-ITX', 'micro-ATX', 'ATX'],
+      maxGpuLengthMm: d.int(220, 340),
+      expansionSlots: d.int(2, 4),
+      maxCoolerHeightMm: d.int(80, 180),
+      psuFormFactors: d.chance(0.9) ? ['ATX'] : ['SFX'],
+      maxPsuLengthMm: d.int(140, 180),
       bays25: d.int(0, 2),
       bays35: d.int(0, 1),
       litres: d.int(15, 45),
@@ -163,29 +164,29 @@ function partsOf(d: Dice): Part[] {
   });
   many(2, 3, (n) => {
     parts.push({
-      ...base('supply', n),
+      ...base('psu', n),
       form: d.chance(0.92) ? 'ATX' : 'SFX',
       lengthMm: d.int(125, 170),
       ratedWatts: d.pick([400, 500, 650, 750]),
       efficiency: 'Bronze',
-      eightPinLeads: d.int(1, 2),
-      sixteenPinLeads: 0,
-      processorLeads: d.pick([1, 2, 2]),
+      eightPinConnectors: d.int(1, 2),
+      sixteenPinConnectors: 0,
+      cpuConnectors: d.pick([1, 2, 2]),
       quality: n === 0 ? null : { mark: n + 1, source: 'bench', on: '2026-01-05' },
     });
   });
   many(1, 2, (n) => {
     parts.push({ ...base('network', n), interface: d.pick(['USB', 'PCIe']), wireless: true, mbps: 300 });
   });
-  parts.push({ ...base('system', 0), licence: 'home' });
+  parts.push({ ...base('os', 0), licence: 'home' });
   return parts;
 }
 
 function gamesOf(d: Dice): Game[] {
   return [0, 1].map((n) => {
     const preset = (step: number): PresetEffects => ({
-      workLn: d.real(1.2, 2.6) + step * 0.2,
-      prepLn: d.real(1.2, 2.2),
+      gpuTimeLn: d.real(1.2, 2.6) + step * 0.2,
+      cpuTimeLn: d.real(1.2, 2.2),
       videoMemoryGb: d.real(2, 6),
       videoMemoryGbPerMegapixel: 0.3,
       memoryGb: d.real(5, 13),
@@ -194,13 +195,13 @@ function gamesOf(d: Dice): Game[] {
       id: `game-${n}`,
       name: `Game ${n}`,
       family: 'f',
-      alpha: 0.7,
-      beta: 0.12,
-      gamma: 0.7,
+      resolutionExponent: 0.7,
+      memorySensitivity: 0.12,
+      bandwidthExponent: 0.7,
       linkSensitivity: 0.05,
       threads: d.pick([4, 8]),
-      processorSpread: d.real(0.08, 0.2),
-      cardSpread: d.real(0.06, 0.15),
+      cpuSpread: d.real(0.08, 0.2),
+      gpuSpread: d.real(0.06, 0.15),
       frameCap: d.chance(0.25) ? d.pick([60, 120]) : null,
       residualSd: 0.02,
       presets: { low: preset(0), medium: preset(1), high: preset(2), ultra: preset(3) },
@@ -220,7 +221,7 @@ const NOTHING_AHEAD: Brief['growth'] = {
   needsYearly: 0.06,
   falls: {},
   resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] },
-  start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+  start: { withoutGpu: true, withLessMemory: false, playableFps: 30 },
 };
 
 export interface TinyCase {
@@ -248,7 +249,7 @@ export function tinyCase(seed: number): TinyCase {
   shops.push({
     id: 'market',
     name: 'Market',
-    kind: 'market',
+    kind: 'used-market',
     currency: 'EUR',
     shipping: { feeMinor: 0, freeFromMinor: null },
   });
@@ -265,8 +266,8 @@ export function tinyCase(seed: number): TinyCase {
         part: part.id,
         shop: shop.id,
         priceMinor: minor,
-        shippingMinor: shop.kind === 'market' ? d.int(0, 900) : undefined,
-        condition: shop.kind === 'market' ? 'used' : 'new',
+        shippingMinor: shop.kind === 'used-market' ? d.int(0, 900) : undefined,
+        condition: shop.kind === 'used-market' ? 'used' : 'new',
         inStock: d.chance(0.95),
         seenOn: '2026-11-20',
       });
@@ -274,15 +275,15 @@ export function tinyCase(seed: number): TinyCase {
   }
   const rates = (slot: Slot, from: number, to: number) =>
     parts
-      .filter((part) => part.slot === slot)
+      .filter((part) => part.kind === slot)
       .map((part) => ({ part: part.id, rateLn: d.real(from, to), sdLn: 0.04 }));
-  const cardRates = rates('card', -0.2, 1.2);
+  const gpuRates = rates('gpu', -0.2, 1.2);
   // Cards with the same chip run alike: classes with more than one member.
-  for (const rate of cardRates) {
+  for (const rate of gpuRates) {
     const part = parts.find((each) => each.id === rate.part);
-    const twin = cardRates.find((each) => {
+    const twin = gpuRates.find((each) => {
       const other = parts.find((one) => one.id === each.part);
-      return other?.slot === 'card' && part?.slot === 'card' && other.chip === part.chip;
+      return other?.kind === 'gpu' && part?.kind === 'gpu' && other.chip === part.chip;
     });
     if (twin) rate.rateLn = twin.rateLn;
   }
@@ -295,21 +296,21 @@ export function tinyCase(seed: number): TinyCase {
     currencyRates: [{ from: 'SEK', to: 'EUR', rate: 0.0877, on: '2026-11-20' }],
     frameModel: {
       referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-      processors: rates('processor', -0.4, 0.6),
-      cards: cardRates,
+      cpus: rates('cpu', -0.4, 0.6),
+      gpus: gpuRates,
       integrated: parts.flatMap((part) =>
-        part.slot === 'processor' && part.integratedGraphics
+        part.kind === 'cpu' && part.integratedGraphics
           ? [{ part: part.id, rateLn: d.real(-1.6, -0.6), sdLn: 0.06 }]
           : [],
       ),
       games: gamesOf(d),
     },
   };
-  const ids = (slot: Slot) => parts.filter((part) => part.slot === slot).map((part) => part.id);
-  const owned = d.chance(0.35) ? [d.pick(ids(d.pick(['case', 'storage', 'supply', 'card'] as const)))] : [];
-  const lockSlot = d.pick(['board', 'case', 'card', 'memory', 'cooler'] as const);
+  const ids = (slot: Slot) => parts.filter((part) => part.kind === slot).map((part) => part.id);
+  const owned = d.chance(0.35) ? [d.pick(ids(d.pick(['case', 'storage', 'psu', 'gpu'] as const)))] : [];
+  const lockSlot = d.pick(['motherboard', 'case', 'gpu', 'memory', 'cooler'] as const);
   const lockPart =
-    d.chance(0.2) && (lockSlot === 'cooler' || lockSlot === 'card') ? null : d.pick(ids(lockSlot));
+    d.chance(0.2) && (lockSlot === 'cooler' || lockSlot === 'gpu') ? null : d.pick(ids(lockSlot));
   const lockOffers = offers.filter((offer) => offer.part === lockPart && offer.inStock);
   const locks = d.chance(0.25)
     ? [
@@ -323,17 +324,17 @@ export function tinyCase(seed: number): TinyCase {
   const goal = d.chance(0.15) ? 'targets' : 'frames';
   // Wishes of a second draw, so that the markets themselves stay as they are.
   const w = dice(seed * 104729 + 5);
-  const plannedCards = parts.filter((part) => part.slot === 'card').map((part) => part.id);
+  const plannedGpus = parts.filter((part) => part.kind === 'gpu').map((part) => part.id);
   const brief: Brief = {
     name: `tiny ${seed}`,
     money: {
       currency: 'EUR',
       budgetMinor: 60000,
-      slackMinor: 0,
+      allowedOverMinor: 0,
       looksOutside: false,
       running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
-      school: 'strict',
-      claims: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
+      costBasis: 'strict',
+      claimHabits: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
       countSales: false,
     },
     play: {
@@ -356,7 +357,7 @@ export function tinyCase(seed: number): TinyCase {
         capAtRefresh: d.chance(0.7),
         balanceLimit: w.chance(0.2) ? w.real(0.1, 0.5) : null,
       },
-      background: d.pick(['none', 'none', 'voice', 'stream-card'] as const),
+      background: d.pick(['none', 'none', 'voice', 'stream-gpu'] as const),
       renderScale: d.chance(0.2) ? 0.75 : 1,
       memoryProfile: d.chance(0.8),
     },
@@ -365,37 +366,37 @@ export function tinyCase(seed: number): TinyCase {
       fastStorageGb: d.pick([0, 240, 240, 480]),
       totalStorageGb: d.pick([0, 480]),
       wireless: d.chance(0.4),
-      systemLicence: d.chance(0.2),
+      osLicence: d.chance(0.2),
       maxLitres: d.chance(0.15) ? d.int(18, 40) : null,
-      cardRequired: d.chance(0.6),
-      supplyRule: {
+      gpuRequired: d.chance(0.6),
+      psuRule: {
         kind: w.chance(0.25) ? 'planned' : d.pick(['load', 'maker', 'larger', 'half'] as const),
         factor: d.pick([1, 1.3, 1.5]),
       },
-      supplyQuality: w.chance(0.1) ? 2 : null,
+      psuQuality: w.chance(0.1) ? 2 : null,
       capacityFloors: w.chance(0.15),
-      boxedCooler: w.chance(0.85),
+      stockCooler: w.chance(0.85),
       maxNoiseDb: w.chance(0.15) ? 33 : null,
-      raiseClocks: w.chance(0.1),
-      borrowProcessor: w.chance(0.2),
+      overclock: w.chance(0.1),
+      borrowCpu: w.chance(0.2),
       screens: w.chance(0.15) ? 2 : 1,
     },
-    market: {
+    whereToBuy: {
       conditions: d.chance(0.7) ? ['new', 'refurbished', 'used'] : ['new'],
-      conditionsBySlot: w.chance(0.2) ? { card: ['new'], bulk: ['used', 'new'] } : {},
+      conditionsBySlot: w.chance(0.2) ? { gpu: ['new'], secondaryStorage: ['used', 'new'] } : {},
       shopsOut: [],
       allowUnknown: d.chance(0.2),
       maxAgeDays: null,
       usedRisk: false,
     },
     dates: { buyOn: null, readyBy: null },
-    belongings: [],
+    ownedParts: [],
     owned,
     locks,
     planned: {
-      card: w.chance(0.6) ? w.pick(plannedCards) : null,
+      gpu: w.chance(0.6) ? w.pick(plannedGpus) : null,
       memory: null,
-      processor: null,
+      cpu: null,
       isFirm: seed % 5 === 0,
     },
     growth: NOTHING_AHEAD,
@@ -406,10 +407,10 @@ export function tinyCase(seed: number): TinyCase {
   const t = dice(seed * 7727 + 11);
   const money = {
     ...brief.money,
-    school: t.chance(0.5) ? ('after' as const) : ('strict' as const),
+    costBasis: t.chance(0.5) ? ('after' as const) : ('strict' as const),
     countSales: t.chance(0.3),
   };
-  const belongings = owned.map((part) => ({
+  const ownedParts = owned.map((part) => ({
     part,
     paidMinor: null,
     valueMinor: t.int(500, 4000),
@@ -417,6 +418,6 @@ export function tinyCase(seed: number): TinyCase {
   }));
   return {
     catalogue: withStressDeals(catalogue, seed, t.int(2, 7)),
-    brief: { ...brief, money, belongings, market: { ...brief.market, usedRisk: t.chance(0.4) } },
+    brief: { ...brief, money, ownedParts, whereToBuy: { ...brief.whereToBuy, usedRisk: t.chance(0.4) } },
   };
 }

@@ -115,9 +115,9 @@ describe('the best single swap', () => {
     for (const slot of SLOTS)
       for (const part of catalogue.parts) {
         if (
-          part.slot !== kindFor(slot) ||
+          part.kind !== kindFor(slot) ||
           part.id === picks[slot]?.part ||
-          (part.slot === 'storage' && brief.owned.includes(part.id))
+          (part.kind === 'storage' && brief.owned.includes(part.id))
         )
           continue;
         const offers: (string | null)[] = usableOffers(market, brief, part.id, slot).map((offer) => offer.id);
@@ -162,15 +162,15 @@ describe('companion swaps and mends', () => {
     const context = ruleContext(wish, at.parts, world.frameModel);
     let best = Infinity;
     const consider = (picks: Picks) => {
-      if (barriersOf(partsForRules(picks, at), context, wish.market.allowUnknown).length === 0)
+      if (barriersOf(partsForRules(picks, at), context, wish.whereToBuy.allowUnknown).length === 0)
         best = Math.min(best, costOf(picks, at).counted);
     };
     for (const other of SLOTS) {
       if (other === slot) continue;
       if (!REQUIRED_SLOTS.includes(other)) consider(withPick(changed, other, null));
       for (const part of world.parts) {
-        if (part.slot !== kindFor(other) || wish.excluded.some((entry) => entry.part === part.id)) continue;
-        if (part.slot === 'storage' && wish.owned.includes(part.id)) continue;
+        if (part.kind !== kindFor(other) || wish.excluded.some((entry) => entry.part === part.id)) continue;
+        if (part.kind === 'storage' && wish.owned.includes(part.id)) continue;
         for (const offer of usableOffers(at, wish, part.id, other))
           consider(withPick(changed, other, { part: part.id, offer: offer.id }));
         if (wish.owned.includes(part.id)) consider(withPick(changed, other, { part: part.id, offer: null }));
@@ -205,7 +205,9 @@ describe('companion swaps and mends', () => {
           if (!repair) continue;
           repaired++;
           expect(repair.picks[slot]?.part).toBe(trade.part?.id);
-          expect(barriersOf(partsForRules(repair.picks, at), context, wish.market.allowUnknown)).toEqual([]);
+          expect(barriersOf(partsForRules(repair.picks, at), context, wish.whereToBuy.allowUnknown)).toEqual(
+            [],
+          );
           expect(repair.swaps.reduce((sum, swap) => sum + swap.money, 0)).toBe(repair.money);
           const total = costOf(repair.picks, at).counted;
           expect(total - costOf(start.picks, at).counted).toBe(repair.money);
@@ -243,7 +245,7 @@ describe('companion swaps and mends', () => {
     const total = costOf(broken, market).counted;
     if (repair?.swaps.length === 1)
       for (const slot of rules[0].slots)
-        for (const part of catalogue.parts.filter((each) => each.slot === slot))
+        for (const part of catalogue.parts.filter((each) => each.kind === slot))
           for (const offer of usableOffers(market, brief, part.id, slot)) {
             const tried = withPick(broken, slot, { part: part.id, offer: offer.id });
             const left = barriersOf(partsForRules(tried, market), context, false).map((rule) => rule.id);
@@ -270,8 +272,8 @@ describe('what the brief asks for beside frames', () => {
   const setOf = (change: Partial<Brief>) => partsForRules(best(change).picks, market);
   it('a second drive is bought when one does not do for the space', () => {
     const set = setOf({ owned: [], needs: { ...brief.needs, fastStorageGb: 240, totalStorageGb: 2200 } });
-    expect(set.bulk).not.toBeNull();
-    expect((set.storage?.gb ?? 0) + (set.bulk?.gb ?? 0)).toBeGreaterThanOrEqual(2200);
+    expect(set.secondaryStorage).not.toBeNull();
+    expect((set.storage?.gb ?? 0) + (set.secondaryStorage?.gb ?? 0)).toBeGreaterThanOrEqual(2200);
     expect(set.storage?.solidState).toBe(true);
   });
   it('a balance limit is kept, and costs frames or nothing', () => {
@@ -282,7 +284,7 @@ describe('what the brief asks for beside frames', () => {
     const answer = finish(prepare(openSession(catalogue, limited)).solve(64_000)).answers[0];
     const rated = ratesFor(limited, catalogue.frameModel)(partsForRules(answer.picks, market));
     expect(
-      rated.status === 'known' && Math.max(rated.balance.toProcessor, rated.balance.toCard),
+      rated.status === 'known' && Math.max(rated.balance.toCpu, rated.balance.toGpu),
     ).toBeLessThanOrEqual(0.25);
     expect(answer.score).toBeLessThanOrEqual(best({}).score);
   });
@@ -293,28 +295,26 @@ describe('what the brief asks for beside frames', () => {
       market.parts,
       catalogue.frameModel,
     );
-    expect(floors.card?.videoMemoryGb).toBeGreaterThanOrEqual(asked?.videoMemoryGb ?? Infinity);
+    expect(floors.gpu?.videoMemoryGb).toBeGreaterThanOrEqual(asked?.videoMemoryGb ?? Infinity);
+    expect(setOf({ needs: { ...brief.needs, psuQuality: 4 } }).psu?.quality?.mark).toBeGreaterThanOrEqual(4);
     expect(
-      setOf({ needs: { ...brief.needs, supplyQuality: 4 } }).supply?.quality?.mark,
-    ).toBeGreaterThanOrEqual(4);
-    expect(
-      setOf({ needs: { ...brief.needs, boxedCooler: false, maxNoiseDb: 27 } }).cooler?.noiseDb,
+      setOf({ needs: { ...brief.needs, stockCooler: false, maxNoiseDb: 27 } }).cooler?.noiseDb,
     ).toBeLessThanOrEqual(27);
-    const raising = setOf({ needs: { ...brief.needs, raiseClocks: true } });
-    expect([raising.processor?.unlocked, raising.board?.raisesClocks]).toEqual([true, true]);
+    const raising = setOf({ needs: { ...brief.needs, overclock: true } });
+    expect([raising.cpu?.unlocked, raising.motherboard?.overclocking]).toEqual([true, true]);
     const planned = setOf({
-      planned: { card: 'gullmoor-ember-390-trio', memory: null, processor: null, isFirm: false },
-      needs: { ...brief.needs, supplyRule: { kind: 'planned', factor: 1.3 } },
+      planned: { gpu: 'gullmoor-ember-390-trio', memory: null, cpu: null, isFirm: false },
+      needs: { ...brief.needs, psuRule: { kind: 'planned', factor: 1.3 } },
     });
-    expect(planned.supply?.ratedWatts).toBeGreaterThan(setOf({}).supply?.ratedWatts ?? 0);
+    expect(planned.psu?.ratedWatts).toBeGreaterThan(setOf({}).psu?.ratedWatts ?? 0);
   });
   it('conditions of a single slot', () => {
     const { picks } = best({
-      market: { ...brief.market, conditions: ['new'], conditionsBySlot: { card: ['used'] } },
+      whereToBuy: { ...brief.whereToBuy, conditions: ['new'], conditionsBySlot: { gpu: ['used'] } },
     });
     const condition = (slot: Slot) => market.offers.get(picks[slot]?.offer ?? '')?.condition;
-    expect(condition('card')).toBe('used');
-    expect(SLOTS.filter((slot) => slot !== 'card' && condition(slot) === 'used')).toEqual([]);
+    expect(condition('gpu')).toBe('used');
+    expect(SLOTS.filter((slot) => slot !== 'gpu' && condition(slot) === 'used')).toEqual([]);
   });
   it('looks-only parts stay outside the sum when the brief says so, with their shipping', () => {
     const light = catalogue.parts.find((part) => part.looksOnly);
@@ -330,7 +330,7 @@ describe('what the brief asks for beside frames', () => {
     );
     expect(cost.counted).toBe(outside.cost);
     const { extras: _, ...rest } = outside.picks;
-    expect(cost.till).toBeGreaterThan(costOf(rest, market).till);
+    expect(cost.dueNow).toBeGreaterThan(costOf(rest, market).dueNow);
   });
 });
 
@@ -342,7 +342,7 @@ describe('why nothing fits', () => {
     ['two impossible wishes', { maxLitres: 5, memoryGb: 1024 }],
     [
       'a supply that nobody marked so well, and no noise',
-      { supplyQuality: 5, maxNoiseDb: 1, boxedCooler: false },
+      { psuQuality: 5, maxNoiseDb: 1, stockCooler: false },
     ],
     ['three impossible wishes', { maxLitres: 5, memoryGb: 1024, maxNoiseDb: 1 }],
   ];
@@ -363,8 +363,8 @@ describe('why nothing fits', () => {
           ...(named.includes('litres') ? { maxLitres: null } : {}),
           ...(named.includes('of memory') ? { memoryGb: 16 } : {}),
           ...(named.includes('dB') ? { maxNoiseDb: null } : {}),
-          ...(named.includes('marked') ? { supplyQuality: null } : {}),
-          ...(named.includes('boxed') ? { boxedCooler: true } : {}),
+          ...(named.includes('marked') ? { psuQuality: null } : {}),
+          ...(named.includes('boxed') ? { stockCooler: true } : {}),
         },
       };
       expect(fits(dropped), named).toBe(true);

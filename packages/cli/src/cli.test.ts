@@ -43,16 +43,16 @@ describe('pick solve', () => {
     expect(code).toBe(0);
     expect(report.status).toBe('optimal');
     expect(report.runnersUp).toHaveLength(2);
-    const { till, expected, after, counted, lines, budget, left, shipping, parts, deals, tax, aside } =
+    const { dueNow, expected, after, counted, lines, budget, left, shipping, parts, deals, tax, aside } =
       report.best.totals;
-    expect(lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).toBe(till);
-    expect(shipping + parts + deals + tax).toBe(till);
-    expect(aside.reduce((sum: number, line: { amount: number }) => sum + line.amount, till)).toBe(counted);
-    expect(after <= expected && expected <= till).toBe(true);
+    expect(lines.reduce((sum: number, line: { amount: number }) => sum + line.amount, 0)).toBe(dueNow);
+    expect(shipping + parts + deals + tax).toBe(dueNow);
+    expect(aside.reduce((sum: number, line: { amount: number }) => sum + line.amount, dueNow)).toBe(counted);
+    expect(after <= expected && expected <= dueNow).toBe(true);
     expect(budget - counted).toBe(left);
     expect(report.best.rates.games[0]).toMatchObject({ game: 'netfall', preset: 'high' });
-    const { processor, card, cap } = report.best.rates.games[0].limitedBy;
-    expect(processor + card + cap).toBeCloseTo(1, 6);
+    const { cpu, gpu, cap } = report.best.rates.games[0].limitedBy;
+    expect(cpu + gpu + cap).toBeCloseTo(1, 6);
     for (const each of report.best.picks)
       expect(each).toMatchObject({ slot: expect.any(String), part: expect.any(String) });
   });
@@ -72,7 +72,7 @@ describe('pick solve', () => {
       const report = JSON.parse(pick(['solve', ...FILES, '--json'], { 'brief.json': text(name) }).out);
       expect(report.status).toBe('optimal');
       if (name === 'brief-no-card.json')
-        expect(report.best.picks.some((each: { slot: string }) => each.slot === 'card')).toBe(false);
+        expect(report.best.picks.some((each: { slot: string }) => each.slot === 'gpu')).toBe(false);
     }
   });
 });
@@ -92,7 +92,7 @@ describe('pick rates and pick check', () => {
       raw.picks.case = { part: 'hollandale-tin-tin-s2', offer: null };
     });
     const small = JSON.parse(text('catalogue.json')).parts.find(
-      (part: { slot: string; name: string }) => part.slot === 'case' && part.name.startsWith('Tin S'),
+      (part: { kind: string; name: string }) => part.kind === 'case' && part.name.startsWith('Tin S'),
     );
     const { code, out } = pick(['check', ...FILES, '--build', 'build.json'], {
       'build.json': broken.replace('hollandale-tin-tin-s2', small.id),
@@ -223,7 +223,7 @@ describe('pick fit', () => {
     // Without the model that was fitted before, and without its rates: the games' facts and the records alone.
     const bare = spoilt('catalogue.json', (raw: { frameModel: Record<string, unknown> }) => {
       delete raw.frameModel.fit;
-      raw.frameModel = { ...raw.frameModel, processors: [], cards: [], integrated: [] };
+      raw.frameModel = { ...raw.frameModel, cpus: [], gpus: [], integrated: [] };
     });
     const { code, out, wrote } = pick([...FIT, '--out', 'fitted.json', '--json'], { 'catalogue.json': bare });
     expect(code).toBe(0);
@@ -231,11 +231,11 @@ describe('pick fit', () => {
     expect([report.records, report.heldBack.length]).toEqual([1166, 34]);
     expect(report.heldOut.medianError).toBeLessThan(0.03);
     const fitted = JSON.parse(wrote['fitted.json']) as {
-      frameModel: { cards: { part: string; rateLn: number }[] };
+      frameModel: { gpus: { part: string; rateLn: number }[] };
     };
     const shipped = JSON.parse(text('catalogue.json')) as typeof fitted;
-    fitted.frameModel.cards.forEach((rate, n) =>
-      expect(rate.rateLn).toBeCloseTo(shipped.frameModel.cards[n].rateLn, 3),
+    fitted.frameModel.gpus.forEach((rate, n) =>
+      expect(rate.rateLn).toBeCloseTo(shipped.frameModel.gpus[n].rateLn, 3),
     );
     expect(
       pick(['rates', ...FILES, '--build', 'build.json'], { 'catalogue.json': wrote['fitted.json'] }).code,
@@ -267,7 +267,7 @@ describe('pick grow', () => {
   it('says the same for people, and takes a build with a path of its own', () => {
     expect(pick(['grow', ...FILES]).out).toContain('Proved best path: ');
     const own = spoilt('build-first-idea.json', (raw: { path: unknown }) => {
-      raw.path = [{ on: '2027-07-20', changes: [{ slot: 'card', part: 'tolvane-tideline-380-duo' }] }];
+      raw.path = [{ on: '2027-07-20', changes: [{ slot: 'gpu', part: 'tolvane-tideline-380-duo' }] }];
     });
     const { code, out } = pick(['grow', ...FILES, '--build', 'build.json'], { 'build.json': own });
     expect(code).toBe(0);

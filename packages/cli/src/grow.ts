@@ -15,7 +15,7 @@ import { money } from './text.ts';
 
 const partOf = (world: GrowthWorld, id: string) => {
   const part = world.market.parts.get(id);
-  return part ? `${part.maker} ${part.name}` : id;
+  return part ? `${part.brand} ${part.name}` : id;
 };
 
 /** A path in figures: what each step takes in and out, and what comes of it. Money in minor units, scores in thousandths. */

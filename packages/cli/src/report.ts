@@ -12,7 +12,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
   const full = decided(set);
   const cost = costOf(picks, market);
   const rates = ratesFor(brief, catalogue.frameModel)(full);
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+  const limit = brief.money.budgetMinor + brief.money.allowedOverMinor;
   return {
     picks: SLOTS.flatMap((slot) => {
       const pick = picks[slot];
@@ -26,7 +26,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
         {
           slot,
           part: pick.part,
-          name: part ? `${part.maker} ${part.name}` : pick.part,
+          name: part ? `${part.brand} ${part.name}` : pick.part,
           offer: pick.offer,
           shop: offer?.shop ?? null,
           condition: offer?.condition ?? (brief.owned.includes(pick.part) ? 'owned' : null),
@@ -37,7 +37,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
     }),
     totals: {
       currency: brief.money.currency,
-      till: cost.till,
+      dueNow: cost.dueNow,
       expected: cost.expected,
       after: cost.after,
       parts: cost.lines.reduce(
@@ -77,8 +77,8 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, ma
               low1Percent: game.low,
               slowest1PercentMean: game.slowest,
               limitedBy: game.limitedBy,
-              lostToProcessor: game.lostToProcessor,
-              lostToCard: game.lostToCard,
+              lostToCpu: game.lostToCpu,
+              lostToGpu: game.lostToGpu,
               target: game.target,
             })),
           }

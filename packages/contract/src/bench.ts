@@ -7,13 +7,13 @@ const ms = z.number().min(0).max(60_000);
 const share = z.number().min(0).max(1);
 
 /** The user's own machine, as it was benched. */
-export const benchSystemSchema = z.strictObject({
+export const rigSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
-  processor: idSchema,
-  board: idSchema,
+  cpu: idSchema,
+  motherboard: idSchema,
   memory: idSchema,
-  card: idSchema.nullable(),
+  gpu: idSchema.nullable(),
   isCounted: z.boolean().default(true),
 });
 
@@ -41,13 +41,13 @@ export type FrameTimesKept = z.infer<typeof frameTimesSchema>;
 /** One measured pass. */
 export const benchRunSchema = z.strictObject({
   id: idSchema,
-  system: idSchema,
+  rig: idSchema,
   game: idSchema,
   preset: z.enum(PRESETS),
   widthPx: z.int().min(160).max(16384),
   heightPx: z.int().min(120).max(16384),
   renderScale: z.number().min(0.1).max(1),
-  background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']),
+  background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']),
   state: z.strictObject({ profile: z.boolean(), clocks: z.enum(['stock', 'raised']) }),
   on: dateSchema,
   average: fps,
@@ -55,14 +55,14 @@ export const benchRunSchema = z.strictObject({
   slowest: fps.nullable(),
   seconds: z.number().min(0.1).max(100_000).nullable(),
   isWarmUp: z.boolean(),
-  cardBusy: share.nullable(),
+  gpuBusy: share.nullable(),
   driftLn: z.number().min(-10).max(10).nullable(),
   file: frameTimesSchema.nullable(),
 });
 export type BenchRunKept = z.infer<typeof benchRunSchema>;
 
 export const benchSchema = z.strictObject({
-  systems: z.array(benchSystemSchema).max(500),
+  rigs: z.array(rigSchema).max(500),
   runs: z.array(benchRunSchema).max(20_000),
 });
 export type BenchKept = z.infer<typeof benchSchema>;
@@ -70,13 +70,13 @@ export type BenchKept = z.infer<typeof benchSchema>;
 /** The bench as a file. */
 export const benchFileSchema = benchSchema.extend({
   format: z.literal('ripe-pick/bench'),
-  version: z.literal(1),
+  version: z.literal(2),
 });
 
 /** A change of the bench, all of it or nothing: what is put in place under its id, and what is taken out. */
 export const benchChangeSchema = z.strictObject({
-  putSystems: z.array(benchSystemSchema).max(500).default([]),
-  removeSystems: z.array(idSchema).max(500).default([]),
+  putRigs: z.array(rigSchema).max(500).default([]),
+  removeRigs: z.array(idSchema).max(500).default([]),
   putRuns: z.array(benchRunSchema).max(20_000).default([]),
   removeRuns: z.array(idSchema).max(20_000).default([]),
 });

@@ -13,7 +13,7 @@ const DEFAULT_OBJECTIVE = {
 const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
 const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
 /** Kinds of parts: the slots without the second drive’s. */
-export const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'bulk');
+export const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 
 /** Sums that are looked ahead to; each is a day on which parts may change, and more would take too long to prove. */
@@ -81,11 +81,11 @@ export const growthSchema = z.strictObject({
     .default({ feeShare: 0.1, condition: 'B', pays: true, kept: [] }),
   start: z
     .strictObject({
-      withoutCard: z.boolean(),
+      withoutGpu: z.boolean(),
       withLessMemory: z.boolean(),
       playableFps: z.number().min(1).max(1000),
     })
-    .default({ withoutCard: true, withLessMemory: false, playableFps: 30 }),
+    .default({ withoutGpu: true, withLessMemory: false, playableFps: 30 }),
 });
 
 export const briefSchema = z.strictObject({
@@ -93,7 +93,7 @@ export const briefSchema = z.strictObject({
   money: z.strictObject({
     currency: currencySchema,
     budgetMinor: minorSchema,
-    slackMinor: minorSchema.default(0),
+    allowedOverMinor: minorSchema.default(0),
     looksOutside: z.boolean().default(false),
     running: z
       .strictObject({
@@ -102,8 +102,8 @@ export const briefSchema = z.strictObject({
         mains: z.union([z.literal(115), z.literal(230)]),
       })
       .default(DEFAULT_RUNNING),
-    school: z.enum(['strict', 'expected', 'after']).default('strict'),
-    claims: z
+    costBasis: z.enum(['strict', 'expected', 'after']).default('strict'),
+    claimHabits: z
       .strictObject({
         fileChance: z.number().min(0).max(1),
         acceptChance: z.number().min(0).max(1),
@@ -137,7 +137,7 @@ export const briefSchema = z.strictObject({
         balanceLimit: z.number().min(0).max(1).nullable().default(null),
       })
       .default(DEFAULT_OBJECTIVE),
-    background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']).default('none'),
+    background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']).default('none'),
     renderScale: z.number().min(0.25).max(1).default(1),
     memoryProfile: z.boolean().default(true),
   }),
@@ -146,24 +146,24 @@ export const briefSchema = z.strictObject({
     fastStorageGb: z.number().min(0).max(1_000_000).default(0),
     totalStorageGb: z.number().min(0).max(1_000_000).default(0),
     wireless: z.boolean().default(false),
-    systemLicence: z.boolean().default(false),
+    osLicence: z.boolean().default(false),
     maxLitres: z.number().min(1).max(1000).nullable().default(null),
-    cardRequired: z.boolean().default(false),
-    supplyRule: z
+    gpuRequired: z.boolean().default(false),
+    psuRule: z
       .strictObject({
         kind: z.enum(['load', 'maker', 'larger', 'half', 'planned']),
         factor: z.number().min(1).max(4),
       })
       .default(DEFAULT_SUPPLY_RULE),
-    supplyQuality: z.number().min(1).max(5).nullable().default(null),
+    psuQuality: z.number().min(1).max(5).nullable().default(null),
     capacityFloors: z.boolean().default(false),
-    boxedCooler: z.boolean().default(true),
+    stockCooler: z.boolean().default(true),
     maxNoiseDb: z.number().min(0).max(120).nullable().default(null),
-    raiseClocks: z.boolean().default(false),
-    borrowProcessor: z.boolean().default(false),
+    overclock: z.boolean().default(false),
+    borrowCpu: z.boolean().default(false),
     screens: z.int().min(1).max(16).default(1),
   }),
-  market: z
+  whereToBuy: z
     .strictObject({
       conditions: z.array(z.enum(CONDITIONS)).max(3),
       conditionsBySlot: z.partialRecord(z.enum(SLOTS), z.array(z.enum(CONDITIONS)).max(3)).default({}),
@@ -187,7 +187,7 @@ export const briefSchema = z.strictObject({
     })
     .default({ buyOn: null, readyBy: null }),
   owned: z.array(idSchema).max(100).default([]),
-  belongings: z
+  ownedParts: z
     .array(
       z.strictObject({
         part: idSchema,
@@ -210,9 +210,9 @@ export const briefSchema = z.strictObject({
     .default([]),
   planned: z
     .strictObject({
-      card: idSchema.nullable().default(null),
+      gpu: idSchema.nullable().default(null),
       memory: idSchema.nullable().default(null),
-      processor: idSchema.nullable().default(null),
+      cpu: idSchema.nullable().default(null),
       isFirm: z.boolean().default(false),
     })
     .prefault({}),
@@ -226,7 +226,7 @@ export const briefSchema = z.strictObject({
 export const briefFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/brief'),
-  version: z.literal(1),
+  version: z.literal(2),
   ...briefSchema.shape,
 });
 
@@ -265,7 +265,7 @@ export const pathSchema = z.array(pathStepSchema).max(MOST_PATH_STEPS);
 export const buildFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/build'),
-  version: z.literal(1),
+  version: z.literal(2),
   name: nameSchema.optional(),
   picks: picksSchema,
   /** How it is to grow. */

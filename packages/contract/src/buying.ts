@@ -133,7 +133,7 @@ export const versionSchema = z.strictObject({
   name: nameSchema,
   on: dateSchema,
   currency: currencySchema,
-  tillMinor: z.int(),
+  dueNowMinor: z.int(),
   expectedMinor: z.int(),
   afterMinor: z.int(),
   score: z.int().nullable(),
@@ -167,9 +167,9 @@ export type Version = z.infer<typeof versionSchema>;
 /** The most of each kind that a workspace keeps. */
 export const MOST_KEPT = 500;
 export const buyingShape = {
-  finds: z.array(findSchema).max(MOST_KEPT).default([]),
+  listings: z.array(findSchema).max(MOST_KEPT).default([]),
   orders: z.array(orderSchema).max(MOST_KEPT).default([]),
-  slips: z.array(slipSchema).max(MOST_KEPT).default([]),
+  claims: z.array(slipSchema).max(MOST_KEPT).default([]),
   versions: z.array(versionSchema).max(MOST_KEPT).default([]),
 };
 export const buyingSchema = z.strictObject(buyingShape);

@@ -39,8 +39,8 @@ export function withoutPart(file: CatalogueFile, part: string): CatalogueFile {
     offers: others(file.offers),
     frameModel: {
       ...file.frameModel,
-      processors: others(file.frameModel.processors),
-      cards: others(file.frameModel.cards),
+      cpus: others(file.frameModel.cpus),
+      gpus: others(file.frameModel.gpus),
       integrated: others(file.frameModel.integrated),
     },
   };

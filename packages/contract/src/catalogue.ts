@@ -13,7 +13,7 @@ const days = z.int().min(0).max(1000);
 export const shopSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
-  kind: z.enum(['shop', 'market']),
+  kind: z.enum(['shop', 'used-market']),
   currency: currencySchema,
   shipping: z.strictObject({
     feeMinor: minorSchema,
@@ -53,8 +53,8 @@ const lnSchema = z.number().min(-10).max(10);
 const rateSchema = z.strictObject({ part: idSchema, rateLn: lnSchema, sdLn: z.number().min(0).max(5) });
 
 const presetSchema = z.strictObject({
-  workLn: lnSchema,
-  prepLn: lnSchema,
+  gpuTimeLn: lnSchema,
+  cpuTimeLn: lnSchema,
   videoMemoryGb: z.number().min(0).max(1024),
   videoMemoryGbPerMegapixel: z.number().min(0).max(100),
   memoryGb: z.number().min(0).max(4096),
@@ -66,13 +66,13 @@ export const gameSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   family: z.string().min(1).max(60),
-  alpha: z.number().min(0).max(2),
-  beta: z.number().min(0).max(2),
-  gamma: z.number().min(0).max(2),
+  resolutionExponent: z.number().min(0).max(2),
+  memorySensitivity: z.number().min(0).max(2),
+  bandwidthExponent: z.number().min(0).max(2),
   linkSensitivity: z.number().min(0).max(2),
   threads: z.int().min(1).max(1024),
-  processorSpread: spreadSchema,
-  cardSpread: spreadSchema,
+  cpuSpread: spreadSchema,
+  gpuSpread: spreadSchema,
   frameCap: z.number().min(1).max(10000).nullable(),
   residualSd: z.number().min(0).max(2),
   presets: z.strictObject(
@@ -129,8 +129,8 @@ export const frameModelSchema = z.strictObject({
     cl: z.number().min(1).max(200),
     channels: z.int().min(1).max(12),
   }),
-  processors: z.array(rateSchema).max(20000),
-  cards: z.array(rateSchema).max(20000),
+  cpus: z.array(rateSchema).max(20000),
+  gpus: z.array(rateSchema).max(20000),
   integrated: z.array(rateSchema).max(20000),
   games: z.array(gameSchema).max(2000),
   shortfall: z
@@ -154,7 +154,7 @@ export const currencyRateSchema = z.strictObject({
 export const catalogueFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/catalogue'),
-  version: z.literal(1),
+  version: z.literal(2),
   about: z.string().max(2000).optional(),
   parts: z.array(partSchema).max(50_000),
   shops: z.array(shopSchema).max(2000),

@@ -35,15 +35,15 @@ describe('catalogue files', () => {
     expect(catalogueOf(file).parts).toHaveLength(file.parts.length);
   });
   it('read a specification that is left out as unknown, never as zero', () => {
-    const part = asPart(partSchema.parse({ id: 'a', slot: 'case', maker: 'M', name: 'N' }));
-    expect(part.slot === 'case' && part.cardMaxMm).toBeNull();
+    const part = asPart(partSchema.parse({ id: 'a', kind: 'case', brand: 'M', name: 'N' }));
+    expect(part.kind === 'case' && part.maxGpuLengthMm).toBeNull();
   });
   it.each([
     ['an unknown field', (raw) => (raw.parts[0].packageWats = 65), 'parts[0]', 'unknown field "packageWats"'],
     [
       'text where a number belongs',
-      (raw) => (raw.parts[0].packageWatts = '65'),
-      'parts[0].packageWatts',
+      (raw) => (raw.parts[0].packagePowerWatts = '65'),
+      'parts[0].packagePowerWatts',
       'number is needed, got "65"',
     ],
     [
@@ -105,7 +105,7 @@ describe('briefs', () => {
   it('have a default for everything but money, games and screen', () => {
     const small = briefFileSchema.parse({
       format: 'ripe-pick/brief',
-      version: 1,
+      version: 2,
       name: 'Small',
       money: { currency: 'EUR', budgetMinor: 50000 },
       play: {
@@ -136,8 +136,8 @@ describe('briefs', () => {
       owned: ['nothing'],
       excluded: [{ part: 'nothing', reason: '' }],
       locks: [
-        { slot: 'card' as const, part: 'given-office-case', offer: null },
-        { slot: 'card' as const, part: null, offer: null },
+        { slot: 'gpu' as const, part: 'given-office-case', offer: null },
+        { slot: 'gpu' as const, part: null, offer: null },
         { slot: 'case' as const, part: 'given-office-case', offer: 'no-such-offer' },
       ],
     };
@@ -165,9 +165,9 @@ describe('what is to come, in a brief', () => {
     const { growth: _, planned: __, ...rest } = brief();
     const plain = briefFileSchema.parse(rest);
     expect(plain.growth).toMatchObject({ horizonMonths: 36, sums: [], wishes: [], monthlyMinor: 0 });
-    expect(plain.planned).toEqual({ card: null, memory: null, processor: null, isFirm: false });
+    expect(plain.planned).toEqual({ gpu: null, memory: null, cpu: null, isFirm: false });
     // Files from before the processor could be planned still read.
-    expect(briefFileSchema.parse({ ...rest, planned: { card: null, memory: null } }).planned.isFirm).toBe(
+    expect(briefFileSchema.parse({ ...rest, planned: { gpu: null, memory: null } }).planned.isFirm).toBe(
       false,
     );
   });
@@ -190,7 +190,7 @@ describe('what is to come, in a brief', () => {
       { wishes: [{ id: 'w', on: '2027-02-20', kind: 'desk' }] },
       'growth.wishes[0].kind',
     ],
-    ['a fall of everything', { falls: { card: 2 } }, 'growth.falls.card'],
+    ['a fall of everything', { falls: { gpu: 2 } }, 'growth.falls.gpu'],
     ['a rate for no kind of part', { falls: { desk: 0.1 } }, 'growth.falls'],
     ['a field that nobody knows', { luck: 1 }, 'growth'],
   ])('refuses %s, and says where', (_, growth, path) => {
@@ -213,11 +213,11 @@ describe('what is to come, in a brief', () => {
     };
     const wrong = {
       ...file,
-      planned: { card: 'nowhere', memory: 'given-drive', processor: null, isFirm: true },
+      planned: { gpu: 'nowhere', memory: 'given-drive', cpu: null, isFirm: true },
       growth: { ...file.growth, wishes: [wish] },
     };
     const paths = crossCheckBrief(wrong, demo()).map((problem) => problem.path);
-    expect(paths).toEqual(['planned.card', 'planned.memory', 'growth.wishes[0].id', 'growth.wishes[0].game']);
+    expect(paths).toEqual(['planned.gpu', 'planned.memory', 'growth.wishes[0].id', 'growth.wishes[0].game']);
   });
 });
 
@@ -233,7 +233,7 @@ describe('problems', () => {
 });
 
 describe('workspaces and builds', () => {
-  const candidate = { id: 'a', name: 'A', picks: { card: { part: 'x', offer: null } } };
+  const candidate = { id: 'a', name: 'A', picks: { gpu: { part: 'x', offer: null } } };
   const whole = () => {
     const { format: _f, version: _v, ...rest } = brief();
     return { brief: rest, candidates: [candidate], active: 'a' };
@@ -248,7 +248,7 @@ describe('workspaces and builds', () => {
     expect(parsed.candidates[0].path).toEqual([]);
     const path = (steps: unknown) =>
       workspaceSchema.safeParse({ ...whole(), candidates: [{ ...candidate, path: steps }] }).success;
-    const step = { on: '2027-07-20', changes: [{ slot: 'card', part: 'x' }] };
+    const step = { on: '2027-07-20', changes: [{ slot: 'gpu', part: 'x' }] };
     expect(path([step])).toBe(true);
     expect(path([{ ...step, on: 'next summer' }])).toBe(false);
     expect(path([{ ...step, changes: [] }])).toBe(false);
@@ -256,9 +256,9 @@ describe('workspaces and builds', () => {
   });
   it('know the slots of a build', () => {
     const build = (picks: object) =>
-      buildFileSchema.safeParse({ format: 'ripe-pick/build', version: 1, picks }).success;
-    expect(build({ card: { part: 'x' } })).toBe(true);
-    expect(build({ gpu: { part: 'x' } })).toBe(false);
+      buildFileSchema.safeParse({ format: 'ripe-pick/build', version: 2, picks }).success;
+    expect(build({ gpu: { part: 'x' } })).toBe(true);
+    expect(build({ graphics: { part: 'x' } })).toBe(false);
   });
 });
 

@@ -57,9 +57,9 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
     if (deal.kind === 'gift' && deal.gift.part !== null && !parts.has(deal.gift.part))
       lacks('gift.part', 'part', deal.gift.part);
   });
-  for (const list of ['processors', 'cards', 'integrated'] as const) {
+  for (const list of ['cpus', 'gpus', 'integrated'] as const) {
     const seen = new Set<string>();
-    const slot = list === 'cards' ? 'card' : 'processor';
+    const slot = list === 'gpus' ? 'gpu' : 'cpu';
     file.frameModel[list].forEach(({ part }, index) => {
       const path = `frameModel.${list}[${index}].part`;
       const at = parts.get(part);
@@ -69,10 +69,10 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
           message: `no part has the id "${part}"`,
           mend: 'Add the part, or correct the id.',
         });
-      else if (file.parts[at].slot !== slot)
+      else if (file.parts[at].kind !== slot)
         problems.push({
           path,
-          message: `part "${part}" is a ${file.parts[at].slot}, not a ${slot}`,
+          message: `part "${part}" is a ${file.parts[at].kind}, not a ${slot}`,
           mend: 'Correct the id.',
         });
       if (seen.has(part))
@@ -135,11 +135,11 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
     if (lock.part !== null) {
       const part = parts.get(lock.part);
       if (!part) lacks(`${path}.part`, 'part', lock.part);
-      else if (!slotTakes(lock.slot, part.slot))
+      else if (!slotTakes(lock.slot, part.kind))
         problems.push({
           path: `${path}.part`,
-          message: `part "${lock.part}" is a ${part.slot}`,
-          mend: `Lock it in slot ${part.slot}, or name a ${lock.slot}.`,
+          message: `part "${lock.part}" is a ${part.kind}`,
+          mend: `Lock it in slot ${part.kind}, or name a ${lock.slot}.`,
         });
     }
     if (lock.offer !== null && offers.get(lock.offer)?.part !== lock.part)
@@ -150,17 +150,17 @@ export function crossCheckBrief(brief: BriefFile, catalogue: CatalogueFile): Pro
       });
   });
   for (const [key, kind] of [
-    ['card', 'card'],
+    ['gpu', 'gpu'],
     ['memory', 'memory'],
-    ['processor', 'processor'],
+    ['cpu', 'cpu'],
   ] as const) {
     const id = brief.planned[key];
     const part = id === null ? undefined : parts.get(id);
     if (id !== null && !part) lacks(`planned.${key}`, 'part', id);
-    if (part && part.slot !== kind)
+    if (part && part.kind !== kind)
       problems.push({
         path: `planned.${key}`,
-        message: `part "${part.id}" is a ${part.slot}`,
+        message: `part "${part.id}" is a ${part.kind}`,
         mend: `Name a ${kind}, or null.`,
       });
   }

@@ -25,7 +25,7 @@ describe('what a deal may say', () => {
     ['a code with nothing but its sum', code],
     [
       'a code by share, on slots, for some uses',
-      { ...code, off: { kind: 'percent', percent: 7.25 }, slots: ['card'], usesLeft: 3, stacks: true },
+      { ...code, off: { kind: 'percent', percent: 7.25 }, slots: ['gpu'], usesLeft: 3, stacks: true },
     ],
     ['a window of one day', { ...code, from: '2028-02-29', to: '2028-02-29' }],
     ['a combo of two', { ...base, kind: 'combo', shop: 's', parts: ['a', 'b'], offMinor: 1 }],
@@ -90,31 +90,31 @@ describe('a catalogue with deals', () => {
       format: _f,
       version: _v,
       dates: _d,
-      belongings: _b,
+      ownedParts: _b,
       money,
-      market,
+      whereToBuy,
       ...rest
     } = demo('brief-league-seat.json') as {
       money: Record<string, unknown>;
-      market: Record<string, unknown>;
+      whereToBuy: Record<string, unknown>;
     } & Record<string, unknown>;
-    const { school: _s, claims: _c, countSales: _cs, ...older } = money;
-    const { usedRisk: _u, maxAgeDays: _m, ...shops } = market;
-    const brief = briefSchema.parse({ ...rest, money: older, market: shops });
+    const { costBasis: _s, claimHabits: _c, countSales: _cs, ...older } = money;
+    const { usedRisk: _u, maxAgeDays: _m, ...shops } = whereToBuy;
+    const brief = briefSchema.parse({ ...rest, money: older, whereToBuy: shops });
     expect([
-      brief.money.school,
-      brief.money.claims.fileChance,
-      brief.market.usedRisk,
-      brief.market.maxAgeDays,
+      brief.money.costBasis,
+      brief.money.claimHabits.fileChance,
+      brief.whereToBuy.usedRisk,
+      brief.whereToBuy.maxAgeDays,
       brief.dates.buyOn,
-      brief.belongings,
+      brief.ownedParts,
     ]).toEqual(['strict', 0.85, false, null, null, []]);
     const workspace = workspaceSchema.parse({
       brief,
       candidates: [{ id: 'a', name: 'A', picks: {} }],
       active: 'a',
     });
-    expect([workspace.finds, workspace.orders, workspace.slips, workspace.versions]).toEqual([
+    expect([workspace.listings, workspace.orders, workspace.claims, workspace.versions]).toEqual([
       [],
       [],
       [],
@@ -126,11 +126,11 @@ describe('a catalogue with deals', () => {
 describe('what is kept of buying', () => {
   const kept = buyingSchema.parse(demo('buying.json'));
   it.each([
-    ['a price of nothing', { finds: [{ ...kept.finds[0], priceMinor: 0 }] }],
-    ['a grade that is none', { finds: [{ ...kept.finds[0], grade: 'D' }] }],
+    ['a price of nothing', { listings: [{ ...kept.listings[0], priceMinor: 0 }] }],
+    ['a grade that is none', { listings: [{ ...kept.listings[0], grade: 'D' }] }],
     [
       'more than twelve parts in a lot',
-      { finds: [{ ...kept.finds[0], parts: Array.from({ length: 13 }, (_, n) => `p${n}`) }] },
+      { listings: [{ ...kept.listings[0], parts: Array.from({ length: 13 }, (_, n) => `p${n}`) }] },
     ],
     [
       'a line in a state that is none',
@@ -140,7 +140,7 @@ describe('what is kept of buying', () => {
       'a receipt with a path for a name',
       { orders: [{ ...kept.orders[0], receipts: [{ id: '../x', name: 'x', type: '', bytes: 1 }] }] },
     ],
-    ['a payout before nothing', { slips: [{ ...kept.slips[0], payoutDays: -1 }] }],
+    ['a payout before nothing', { claims: [{ ...kept.claims[0], payoutDays: -1 }] }],
     [
       'an incident that is none',
       {

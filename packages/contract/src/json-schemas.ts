@@ -14,7 +14,7 @@ export function jsonSchemas(): Record<string, string> {
   return Object.fromEntries(
     Object.entries(schemas).map(([name, schema]) => {
       const json = z.toJSONSchema(schema, { io: 'input', reused: 'ref' });
-      return [name, `${JSON.stringify({ title: `Ripe Pick ${name} file, version 1`, ...json }, null, 2)}\n`];
+      return [name, `${JSON.stringify({ title: `Ripe Pick ${name} file, version 2`, ...json }, null, 2)}\n`];
     }),
   );
 }

@@ -9,7 +9,7 @@ const intervalSchema = z.strictObject({ low: z.number(), high: z.number() });
 export const lineUpFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/line-up'),
-  version: z.literal(1),
+  version: z.literal(2),
   name: nameSchema,
   currency: currencySchema,
   budgetMinor: minorSchema,
@@ -23,7 +23,7 @@ export const lineUpFileSchema = z.strictObject({
         note: z.string(),
         picks: picksSchema,
         /** The three totals: paid at the till, expected after rebates, after all rebates. */
-        tillMinor: z.int(),
+        dueNowMinor: z.int(),
         expectedMinor: z.int(),
         afterMinor: z.int(),
         countedMinor: z.int(),

@@ -17,10 +17,10 @@ const gtinSchema = z.string().refine((text) => gtinOf(text) !== null, {
   message: 'an item number has 8, 12, 13 or 14 digits, the last of them its check digit',
 });
 
-const base = <const S extends string>(slot: S) => ({
+const base = <const K extends string>(kind: K) => ({
   id: idSchema,
-  slot: z.literal(slot),
-  maker: nameSchema,
+  kind: z.literal(kind),
+  brand: nameSchema,
   name: nameSchema,
   source: z.strictObject({ name: nameSchema, on: dateSchema }).optional(),
   warrantyMonths: z.int().min(0).max(600).nullable().optional(),
@@ -31,19 +31,19 @@ const base = <const S extends string>(slot: S) => ({
 const someOf = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.array(z.enum(values)).max(20).nullable().default(null);
 
-const processor = z.strictObject({
-  ...base('processor'),
+const cpu = z.strictObject({
+  ...base('cpu'),
   socket: word(),
   cores: count(1024),
   threads: count(2048),
-  packageWatts: figure(2000),
+  packagePowerWatts: figure(2000),
   memoryTypes: someOf(MEMORY_TYPES),
   memoryMaxGb: figure(16384),
   pcieGeneration: count(9),
   integratedGraphics: yesNo(),
   boostMhz: z.number().min(100).max(20000).nullable().optional(),
   graphicsTflops: z.number().min(0.01).max(1000).nullable().optional(),
-  boxedCooler: z
+  stockCooler: z
     .union([
       z.literal(false),
       z.strictObject({
@@ -55,11 +55,11 @@ const processor = z.strictObject({
     .nullable()
     .default(null),
   unlocked: yesNo(),
-  firmwareByChipset: z.record(z.string().min(1).max(60), z.int().min(0).max(10000)).nullable().default(null),
+  minBiosByChipset: z.record(z.string().min(1).max(60), z.int().min(0).max(10000)).nullable().default(null),
 });
 
-const board = z.strictObject({
-  ...base('board'),
+const motherboard = z.strictObject({
+  ...base('motherboard'),
   socket: word(),
   chipset: word(),
   formFactor: oneOf(OUTLINES),
@@ -68,8 +68,8 @@ const board = z.strictObject({
   memoryMaxGb: figure(16384),
   memoryMaxMts: figure(30000),
   memoryProfile: yesNo(),
-  firmwareShipped: count(10000),
-  flashWithoutProcessor: yesNo(),
+  biosVersion: count(10000),
+  flashesWithoutCpu: yesNo(),
   m2: z
     .array(
       z.strictObject({
@@ -86,17 +86,17 @@ const board = z.strictObject({
     .nullable()
     .default(null),
   sataPorts: count(64),
-  cardSlot: z
+  pcieSlot: z
     .strictObject({ generation: z.int().min(1).max(9), lanes: z.int().min(0).max(16) })
     .nullable()
     .default(null),
   smallSlots: count(20),
-  powerStageWatts: figure(2000),
-  processorPowerSockets: count(8),
+  vrmWatts: figure(2000),
+  cpuPowerConnectors: count(8),
   wireless: yesNo(),
-  pictureOutputs: someOf(OUTPUTS),
+  displayOutputs: someOf(OUTPUTS),
   watts: figure(500),
-  raisesClocks: yesNo(),
+  overclocking: yesNo(),
   fanHeaders: count(40),
   frontHeaders: someOf(FRONT),
 });
@@ -104,21 +104,21 @@ const board = z.strictObject({
 const memory = z.strictObject({
   ...base('memory'),
   type: oneOf(MEMORY_TYPES),
-  sticks: z.int().min(1).max(32).nullable().default(null),
-  gbPerStick: z.number().min(0.25).max(2048).nullable().default(null),
+  modules: z.int().min(1).max(32).nullable().default(null),
+  gbPerModule: z.number().min(0.25).max(2048).nullable().default(null),
   ratedMts: z.number().min(100).max(30000).nullable().default(null),
   ratedCl: z.number().min(1).max(200).nullable().default(null),
-  baseMts: z.number().min(100).max(30000).nullable().default(null),
-  baseCl: z.number().min(1).max(200).nullable().default(null),
+  jedecMts: z.number().min(100).max(30000).nullable().default(null),
+  jedecCl: z.number().min(1).max(200).nullable().default(null),
   heightMm: figure(200),
 });
 
-const card = z.strictObject({
-  ...base('card'),
+const gpu = z.strictObject({
+  ...base('gpu'),
   chip: word(),
   lengthMm: figure(1000),
   slotsWide: figure(10),
-  boardWatts: figure(2000),
+  boardPowerWatts: figure(2000),
   power: z
     .strictObject({
       sixPin: z.int().min(0).max(8),
@@ -127,19 +127,19 @@ const card = z.strictObject({
     })
     .nullable()
     .default(null),
-  makerSupplyWatts: figure(5000),
+  recommendedPsuWatts: figure(5000),
   videoMemoryGb: figure(1024),
   tflops: z.number().min(0.01).max(10000).nullable().optional(),
   memoryGbs: z.number().min(1).max(100000).nullable().optional(),
   pcieGeneration: z.int().min(1).max(9).nullable().default(null),
   pcieLanes: z.int().min(1).max(16).nullable().default(null),
   adapterEightPins: count(8),
-  pictureOutputs: someOf(OUTPUTS),
+  displayOutputs: someOf(OUTPUTS),
 });
 
 const storage = z.strictObject({
   ...base('storage'),
-  kind: oneOf(['M.2 NVMe', 'M.2 SATA', '2.5-inch SATA', '3.5-inch SATA']),
+  interface: oneOf(['M.2 NVMe', 'M.2 SATA', '2.5-inch SATA', '3.5-inch SATA']),
   gb: figure(1_000_000),
   solidState: yesNo(),
   m2LengthMm: figure(200),
@@ -163,12 +163,12 @@ const cooler = z.strictObject({
 
 const box = z.strictObject({
   ...base('case'),
-  boardFormFactors: someOf(OUTLINES),
-  cardMaxMm: figure(2000),
-  cardSlots: figure(20),
-  coolerMaxMm: figure(1000),
-  supplyForms: someOf(SUPPLY_FORMS),
-  supplyMaxMm: figure(1000),
+  motherboardFormFactors: someOf(OUTLINES),
+  maxGpuLengthMm: figure(2000),
+  expansionSlots: figure(20),
+  maxCoolerHeightMm: figure(1000),
+  psuFormFactors: someOf(SUPPLY_FORMS),
+  maxPsuLengthMm: figure(1000),
   bays25: count(100),
   bays35: count(100),
   litres: figure(1000),
@@ -177,15 +177,15 @@ const box = z.strictObject({
   frontConnectors: someOf(FRONT),
 });
 
-const supply = z.strictObject({
-  ...base('supply'),
+const psu = z.strictObject({
+  ...base('psu'),
   form: oneOf(SUPPLY_FORMS),
   lengthMm: figure(1000),
   ratedWatts: figure(5000),
   efficiency: oneOf(['none', 'White', 'Bronze', 'Silver', 'Gold', 'Platinum', 'Titanium']),
-  eightPinLeads: count(20),
-  sixteenPinLeads: count(10),
-  processorLeads: count(10),
+  eightPinConnectors: count(20),
+  sixteenPinConnectors: count(10),
+  cpuConnectors: count(10),
   quality: z
     .strictObject({ mark: z.number().min(1).max(5), source: nameSchema, on: dateSchema })
     .nullable()
@@ -199,20 +199,20 @@ const network = z.strictObject({
   mbps: figure(1_000_000),
 });
 
-const system = z.strictObject({ ...base('system'), licence: word() });
-const extras = z.strictObject({ ...base('extras'), kind: word(), watts: figure(500) });
+const os = z.strictObject({ ...base('os'), licence: word() });
+const extras = z.strictObject({ ...base('extras'), purpose: word(), watts: figure(500) });
 
-export const partSchema = z.discriminatedUnion('slot', [
-  processor,
-  board,
+export const partSchema = z.discriminatedUnion('kind', [
+  cpu,
+  motherboard,
   memory,
-  card,
+  gpu,
   storage,
   cooler,
   box,
-  supply,
+  psu,
   network,
-  system,
+  os,
   extras,
 ]);
 

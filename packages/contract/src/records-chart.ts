@@ -29,7 +29,7 @@ const MOST_SUGGESTIONS = 12;
 export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
   const known = parts.map((part) => ({
     id: part.id,
-    words: new Set([...words(`${part.maker} ${part.name}`), part.id]),
+    words: new Set([...words(`${part.brand} ${part.name}`), part.id]),
     plain: words(part.name).join(' '),
   }));
   const fitsOf = (name: string) => {

@@ -2,6 +2,7 @@ import type { BenchRecord, Catalogue } from '@ripe-pick/core/parts';
 import Papa from 'papaparse';
 import { problemsOf, type Problem } from './problems.ts';
 import { MOST_RECORDS, recordSchema } from './records.ts';
+import { backgroundFrom1 } from './version-1.ts';
 
 /*
  * Benchmark records as a table: CSV (RFC 4180) with any of comma, semicolon and tab, or cells pasted from a spreadsheet.
@@ -18,8 +19,8 @@ const COLUMNS = {
   resolution: ['res'],
   render_scale: ['render scale', 'scale'],
   generated_frames: ['generated frames', 'frame generation'],
-  processor: ['cpu'],
-  card: ['graphics', 'graphics card', 'gpu'],
+  cpu: ['processor'],
+  gpu: ['card', 'graphics', 'graphics card'],
   memory_gb: ['memory gb', 'memory', 'ram', 'ram gb'],
   channels: ['memory channels'],
   mts: ['memory rate', 'mt/s', 'memory mts'],
@@ -35,9 +36,9 @@ const COLUMNS = {
   source: ['from'],
   on: ['date', 'day'],
   trust: [],
-  system: [],
+  rig: ['system'],
   note: ['notes', 'remark'],
-  set_aside: ['set aside'],
+  excluded: ['set aside', 'set_aside'],
 } as const satisfies Record<string, readonly string[]>;
 type Column = keyof typeof COLUMNS;
 
@@ -74,8 +75,8 @@ const bare = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ''
 /** Finds parts and games by id, by name, or by maker and name. Ambiguous names are not guessed. */
 export function nameFinder(catalogue: Catalogue): {
   readonly game: (text: string) => string | null;
-  readonly processor: (text: string) => string | null;
-  readonly card: (text: string) => string | null;
+  readonly cpu: (text: string) => string | null;
+  readonly gpu: (text: string) => string | null;
 } {
   const table = (entries: readonly (readonly [string, string])[]) => {
     const found = new Map<string, string | null>();
@@ -88,11 +89,11 @@ export function nameFinder(catalogue: Catalogue): {
   const ofSlot = (slot: string) =>
     table(
       catalogue.parts
-        .filter((part) => part.slot === slot)
+        .filter((part) => part.kind === slot)
         .flatMap((part) => [
           [part.id, part.id],
           [part.name, part.id],
-          [`${part.maker} ${part.name}`, part.id],
+          [`${part.brand} ${part.name}`, part.id],
         ]),
     );
   return {
@@ -102,8 +103,8 @@ export function nameFinder(catalogue: Catalogue): {
         [game.name, game.id],
       ]),
     ),
-    processor: ofSlot('processor'),
-    card: ofSlot('card'),
+    cpu: ofSlot('cpu'),
+    gpu: ofSlot('gpu'),
   };
 }
 
@@ -131,7 +132,7 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
     (name) => NAMES.get(name.trim().toLowerCase().replace(/\s+/g, ' ')) ?? null,
   );
   const ignored = (heading ?? []).filter((_, c) => columns[c] === null);
-  const lacking = (['game', 'processor', 'average'] as const).filter((column) => !columns.includes(column));
+  const lacking = (['game', 'cpu', 'average'] as const).filter((column) => !columns.includes(column));
   if (lacking.length > 0)
     return {
       records: [],
@@ -198,8 +199,8 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
     const link = /^(?:gen\s*)?(\d)(?:\.0)?\s*x\s*(\d{1,2})$/i.exec(cell.get('link') ?? '');
     if (cell.has('link') && !link)
       wrong('link', `“${cell.get('link') ?? ''}” is not a link`, 'Write generation and lanes as 4x8.');
-    const card = cell.get('card');
-    const isIntegrated = card === undefined || /^(none|integrated|-|–)$/i.test(card);
+    const gpu = cell.get('gpu');
+    const isIntegrated = gpu === undefined || /^(none|integrated|-|–)$/i.test(gpu);
     const lowFps = number('low');
     const clocks = cell.get('clocks')?.toLowerCase();
     const draft = {
@@ -210,8 +211,8 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
       heightPx: size ? Number(size[2]) : number('height'),
       renderScale: cell.has('render_scale') ? number('render_scale') : defaults.renderScale,
       generatedFrames: flag('generated_frames') ?? false,
-      processor: find.processor(cell.get('processor') ?? '') ?? cell.get('processor'),
-      card: isIntegrated ? null : (find.card(card) ?? card),
+      cpu: find.cpu(cell.get('cpu') ?? '') ?? cell.get('cpu'),
+      gpu: isIntegrated ? null : (find.gpu(gpu) ?? gpu),
       memory: {
         gb: number('memory_gb') ?? defaults.memory?.gb ?? null,
         channels: number('channels') ?? defaults.memory?.channels ?? null,
@@ -220,7 +221,7 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
         profile: flag('profile') ?? defaults.memory?.profile ?? null,
       },
       link: link ? { generation: Number(link[1]), lanes: Number(link[2]) } : null,
-      background: cell.get('background') ?? 'none',
+      background: backgroundFrom1(cell.get('background') ?? 'none'),
       clocks: clocks ?? 'stock',
       average: number('average'),
       low:
@@ -233,9 +234,9 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
             },
       source: { name: cell.get('source') ?? defaults.source, on: cell.get('on') ?? defaults.on },
       trust: cell.get('trust') ?? 'good',
-      system: cell.get('system') ?? null,
+      rig: cell.get('rig') ?? null,
       note: cell.get('note') ?? '',
-      setAside: cell.get('set_aside') ?? null,
+      excluded: cell.get('excluded') ?? null,
     };
     if (problems.length > before) return;
     const read = recordSchema.safeParse(draft);
@@ -269,8 +270,8 @@ export function writeRecordsTable(records: readonly BenchRecord[]): string {
     height: each.heightPx,
     render_scale: each.renderScale,
     generated_frames: yes(each.generatedFrames),
-    processor: each.processor,
-    card: each.card ?? 'integrated',
+    cpu: each.cpu,
+    gpu: each.gpu ?? 'integrated',
     memory_gb: each.memory.gb,
     channels: each.memory.channels,
     mts: each.memory.mts,
@@ -286,9 +287,9 @@ export function writeRecordsTable(records: readonly BenchRecord[]): string {
     source: each.source.name,
     on: each.source.on,
     trust: each.trust,
-    system: each.system,
+    rig: each.rig,
     note: each.note,
-    set_aside: each.setAside,
+    excluded: each.excluded,
   }));
   return `${Papa.unparse(
     [

@@ -16,7 +16,7 @@ const DEFAULTS: TableDefaults = {
   memory: null,
 };
 const read = (table: string) => readRecordsTable(table, catalogue, DEFAULTS);
-const cards = catalogue.parts.filter((part) => part.slot === 'card');
+const gpus = catalogue.parts.filter((part) => part.kind === 'gpu');
 
 describe('numbers as people write them', () => {
   it.each([
@@ -52,8 +52,8 @@ describe('records as a table', () => {
       preset: 'high',
       widthPx: 2560,
       heightPx: 1440,
-      processor: 'ysmere-rowan-350u',
-      card: 'bramfell-ember-270-duo',
+      cpu: 'ysmere-rowan-350u',
+      gpu: 'bramfell-ember-270-duo',
       average: 143.5,
       link: { generation: 4, lanes: 8 },
       memory: { gb: 16, channels: 2, mts: 6000, cl: 36, profile: true },
@@ -65,14 +65,14 @@ describe('records as a table', () => {
     const [record] = read('game,processor,card,average\nLost Game,Strange 9,none,60').records;
     expect(record).toMatchObject({
       game: 'Lost Game',
-      processor: 'Strange 9',
-      card: null,
+      cpu: 'Strange 9',
+      gpu: null,
       preset: null,
       renderScale: 1,
     });
   });
   it.each([
-    ['game,average\nnetfall,60', 'row 1', '“processor”'],
+    ['game,average\nnetfall,60', 'row 1', '“cpu”'],
     ['game,processor,average\nnetfall,ysmere-rowan-350u,fast', 'row 2, average', 'not a plain number'],
     ['game,processor,average\nnetfall,ysmere-rowan-350u,-3', 'row 2, average', 'at least'],
     ['game,processor,average\nnetfall,ysmere-rowan-350u,', 'row 2, average', 'needed'],
@@ -119,10 +119,10 @@ describe('the bars of a chart', () => {
     ['Bramfell Ember 270 Duo 8 GB  143 fps', 'bramfell-ember-270-duo', 143, null],
     ['tideline 270 solo; 139.2', 'tolvane-tideline-270-solo', 139.2, null],
   ])('%s', (line, part, average, low) =>
-    expect(readChart(line, cards)[0]).toMatchObject({ part, average, low, problem: null }),
+    expect(readChart(line, gpus)[0]).toMatchObject({ part, average, low, problem: null }),
   );
   it('asks where a name fits several parts, and reads a number as part of the name where one is called so', () => {
-    const [line] = readChart('Ember 270 71.4', cards);
+    const [line] = readChart('Ember 270 71.4', gpus);
     expect(line).toMatchObject({ name: 'Ember 270', part: null, average: 71.4, low: null });
     expect(line.suggestions).toHaveLength(3);
   });
@@ -131,9 +131,9 @@ describe('the bars of a chart', () => {
     ['Ember 270 Duo', 'Write a name and its average'],
     ['Ember 270 Duo 1,234', 'not a plain number'],
     ['Ember 270 Duo 70 90', 'above the average'],
-  ])('says what is wrong: %s', (line, words) => expect(readChart(line, cards)[0].problem).toContain(words));
+  ])('says what is wrong: %s', (line, words) => expect(readChart(line, gpus)[0].problem).toContain(words));
   it('names a part that stands twice, and skips empty lines', () => {
-    const lines = readChart('Ember 270 Duo 70\n\nEmber 270 Duo 71', cards);
+    const lines = readChart('Ember 270 Duo 70\n\nEmber 270 Duo 71', gpus);
     expect(lines.map((line) => [line.line, line.problem])).toEqual([
       [1, null],
       [3, 'This part stands in the chart twice.'],

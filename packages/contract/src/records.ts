@@ -15,8 +15,8 @@ export const recordSchema = z.strictObject({
   heightPx: known(z.int().min(120).max(16384)),
   renderScale: known(z.number().min(0.1).max(1)),
   generatedFrames: z.boolean().default(false),
-  processor: z.string().trim().min(1).max(200),
-  card: known(z.string().trim().min(1).max(200)),
+  cpu: z.string().trim().min(1).max(200),
+  gpu: known(z.string().trim().min(1).max(200)),
   memory: z.strictObject({
     gb: known(z.number().min(0.5).max(16384)),
     channels: known(z.int().min(1).max(12)),
@@ -25,7 +25,7 @@ export const recordSchema = z.strictObject({
     profile: known(z.boolean()),
   }),
   link: known(z.strictObject({ generation: z.int().min(1).max(9), lanes: z.int().min(1).max(16) })),
-  background: z.enum(['none', 'voice', 'stream-processor', 'stream-card']).default('none'),
+  background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']).default('none'),
   clocks: z.enum(['stock', 'raised']).default('stock'),
   average: fpsSchema,
   low: known(
@@ -37,9 +37,9 @@ export const recordSchema = z.strictObject({
   ),
   source: z.strictObject({ name: nameSchema, on: dateSchema }),
   trust: z.enum(['own', 'good', 'fair', 'poor']).default('good'),
-  system: known(idSchema),
+  rig: known(idSchema),
   note: z.string().max(1000).default(''),
-  setAside: known(z.string().trim().min(1).max(300)),
+  excluded: known(z.string().trim().min(1).max(300)),
 });
 
 /** Records as they stand in the database and in the API. */

@@ -22,10 +22,10 @@ import { normal, randomSource, seedOf } from './random.ts';
 const SEAT = {
   id: 'seat-one',
   name: 'Seat one',
-  processor: 'ysmere-rowan-250',
-  board: 'kestrand-mole-y12-2m34',
+  cpu: 'ysmere-rowan-250',
+  motherboard: 'kestrand-mole-y12-2m34',
   memory: 'sandgrove-works-keel-2x8-3200-cl18',
-  card: 'bramfell-ember-270-duo',
+  gpu: 'bramfell-ember-270-duo',
 };
 /** What the heat takes from the processor's rate, and how much more at the end of a pass than at its start. */
 const HELD_LN = -0.3;
@@ -47,11 +47,11 @@ function frames(time: FrameTime, seconds: number, driftLn: number, seed: number)
   let slow = [normal(random), normal(random)];
   for (let at = 0; at < seconds * 1000;) {
     slow = slow.map((value) => 0.995 * value + Math.sqrt(1 - 0.995 ** 2) * normal(random));
-    const side = (which: 'processor' | 'card', n: number) =>
+    const side = (which: 'cpu' | 'gpu', n: number) =>
       Math.exp(time[which].mean + time[which].spread * (0.8 * slow[n] + 0.6 * normal(random)));
     const warm = warming(at / (seconds * 1000), driftLn);
     const hitch = random() < 0.0008 ? 24 + 30 * random() : 0;
-    const ms = Math.max(time.shortestMs, side('processor', 0) * warm, side('card', 1)) + hitch;
+    const ms = Math.max(time.shortestMs, side('cpu', 0) * warm, side('gpu', 1)) + hitch;
     out.push(Number(ms.toFixed(3)));
     at += ms;
   }
@@ -63,12 +63,12 @@ const warming = (share: number, driftLn: number) => Math.exp(-driftLn * (share -
 export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; readonly frameTimes: string } {
   const parts = new Map(market.parts.map((part) => [part.id, part]));
   const set = Object.fromEntries(
-    (['processor', 'board', 'memory', 'card'] as const).map((slot) => [slot, parts.get(SEAT[slot])]),
+    (['cpu', 'motherboard', 'memory', 'gpu'] as const).map((slot) => [slot, parts.get(SEAT[slot])]),
   ) as PartSet; // found by id, and checked below
   const found = systemOf(set, indexModel(market.frameModel), true);
-  if (!('processor' in found))
+  if (!('cpu' in found))
     throw new Error(`demo: the seat lacks ${found.map((each) => `${each.slot} ${each.fact}`).join(', ')}`);
-  const system = { ...found, processor: { ...found.processor, rateLn: found.processor.rateLn + HELD_LN } };
+  const system = { ...found, cpu: { ...found.cpu, rateLn: found.cpu.rateLn + HELD_LN } };
   const make = sceneMaker(market.frameModel);
   const random = randomSource(seedOf('seat one'));
   let frameTimes = '';
@@ -79,7 +79,7 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
       make(game, { preset, widthPx, heightPx, renderScale: 1, background: 'none' }),
       system,
     );
-    const busy = Math.min(1, sideMean(time.card) / meanFrameTime(time));
+    const busy = Math.min(1, sideMean(time.gpu) / meanFrameTime(time));
     const isHeld = busy < 0.9;
     return Array.from({ length: PASSES + 1 }, (_, n): BenchRunKept => {
       const isWarmUp = n === 0;
@@ -87,7 +87,7 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
       const tenth = (value: number) => Math.round(value * 10) / 10;
       const run: BenchRunKept = {
         id: `${SEAT.id}.${id}.${n}`,
-        system: SEAT.id,
+        rig: SEAT.id,
         game: id,
         preset,
         widthPx,
@@ -101,7 +101,7 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
         slowest: tenth((1000 / meanOfSlowest(time, 0.01)) * Math.exp(shift + 0.03 * normal(random))),
         seconds: SECONDS,
         isWarmUp,
-        cardBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
+        gpuBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
         driftLn: isHeld ? Math.round(1e4 * (DRIFT_LN + 0.006 * normal(random))) / 1e4 : 0,
         file: null,
       };
@@ -148,5 +148,5 @@ export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; r
       };
     });
   });
-  return { bench: { systems: [{ ...SEAT, isCounted: false }], runs }, frameTimes };
+  return { bench: { rigs: [{ ...SEAT, isCounted: false }], runs }, frameTimes };
 }

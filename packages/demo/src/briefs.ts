@@ -3,16 +3,16 @@ import type { BriefFile } from '@ripe-pick/contract';
 /** A seat for the Friday league: 640 euro, two fast games and a slow beautiful one, at 1080p and 144 Hz. */
 export const SEAT_BRIEF: BriefFile = {
   format: 'ripe-pick/brief',
-  version: 1,
+  version: 2,
   name: 'League seat',
   money: {
     currency: 'EUR',
     budgetMinor: 64000,
-    slackMinor: 0,
+    allowedOverMinor: 0,
     looksOutside: false,
     running: { hoursPerWeek: 9, tariffMinorPerKwh: 31.5, mains: 230 },
-    school: 'strict',
-    claims: {
+    costBasis: 'strict',
+    claimHabits: {
       fileChance: 0.85,
       acceptChance: 0.9,
       yearlyRate: 0.08,
@@ -46,19 +46,19 @@ export const SEAT_BRIEF: BriefFile = {
     fastStorageGb: 480,
     totalStorageGb: 900,
     wireless: true,
-    systemLicence: false,
+    osLicence: false,
     maxLitres: null,
-    cardRequired: false,
-    supplyRule: { kind: 'larger', factor: 1.3 },
-    supplyQuality: null,
+    gpuRequired: false,
+    psuRule: { kind: 'larger', factor: 1.3 },
+    psuQuality: null,
     capacityFloors: false,
-    boxedCooler: true,
+    stockCooler: true,
     maxNoiseDb: null,
-    raiseClocks: false,
-    borrowProcessor: false,
+    overclock: false,
+    borrowCpu: false,
     screens: 1,
   },
-  market: {
+  whereToBuy: {
     conditions: ['new', 'refurbished', 'used'],
     conditionsBySlot: {},
     shopsOut: [],
@@ -68,9 +68,9 @@ export const SEAT_BRIEF: BriefFile = {
   },
   dates: { buyOn: null, readyBy: '2026-12-11' },
   owned: ['given-office-case', 'given-drive'],
-  belongings: [{ part: 'given-office-case', paidMinor: null, valueMinor: 1000, sell: false }],
+  ownedParts: [{ part: 'given-office-case', paidMinor: null, valueMinor: 1000, sell: false }],
   locks: [],
-  planned: { card: null, memory: null, processor: null, isFirm: false },
+  planned: { gpu: null, memory: null, cpu: null, isFirm: false },
   growth: {
     horizonMonths: 36,
     sums: [
@@ -96,7 +96,7 @@ export const SEAT_BRIEF: BriefFile = {
     needsYearly: 0.06,
     falls: {},
     resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] },
-    start: { withoutCard: true, withLessMemory: false, playableFps: 30 },
+    start: { withoutGpu: true, withLessMemory: false, playableFps: 30 },
   },
   excluded: [],
 };
@@ -105,7 +105,7 @@ export const SEAT_BRIEF: BriefFile = {
 export const NEW_ONLY_BRIEF: BriefFile = {
   ...SEAT_BRIEF,
   name: 'League seat, new parts only',
-  market: { ...SEAT_BRIEF.market, conditions: ['new'] },
+  whereToBuy: { ...SEAT_BRIEF.whereToBuy, conditions: ['new'] },
 };
 
 /** A seat without a graphics card of its own, for a quarter less. */
@@ -117,5 +117,5 @@ export const NO_CARD_BRIEF: BriefFile = {
     ...SEAT_BRIEF.play,
     games: SEAT_BRIEF.play.games.map((game) => ({ ...game, preset: 'low' as const, target: 60 })),
   },
-  locks: [{ slot: 'card', part: null, offer: null }],
+  locks: [{ slot: 'gpu', part: null, offer: null }],
 };

@@ -14,7 +14,7 @@ const slip = {
 
 /** What has happened around the seat before the demo begins: finds on the board, the first seat's order, claims on their way. */
 export const BUYING: Buying = {
-  finds: [
+  listings: [
     {
       id: 'card-at-the-mill',
       name: 'Card from the mill cottage',
@@ -95,7 +95,7 @@ export const BUYING: Buying = {
       lines: [
         {
           ...line,
-          slot: 'processor',
+          slot: 'cpu',
           part: 'tarnholt-dunlin-250',
           name: 'Tarnholt Dunlin 250',
           plannedMinor: 13490,
@@ -146,7 +146,7 @@ export const BUYING: Buying = {
       note: 'The first seat. The cooler rattles; it goes back.',
     },
   ],
-  slips: [
+  claims: [
     {
       ...slip,
       id: 'slip-spar',
@@ -220,13 +220,13 @@ export const BUYING: Buying = {
       name: 'Seat one as planned',
       on: '2026-10-28',
       currency: 'EUR',
-      tillMinor: 61120,
+      dueNowMinor: 61120,
       expectedMinor: 60400,
       afterMinor: 60320,
       score: 106000,
       lines: [
         {
-          slot: 'processor',
+          slot: 'cpu',
           part: 'tarnholt-dunlin-250',
           name: 'Tarnholt Dunlin 250',
           offer: 'tarnholt-dunlin-250.cobblegate',
@@ -234,7 +234,7 @@ export const BUYING: Buying = {
           priceMinor: 13990,
         },
         {
-          slot: 'board',
+          slot: 'motherboard',
           part: 'kestrand-mole-t4-2m10',
           name: 'Kestrand Mole T4-2M10',
           offer: 'kestrand-mole-t4-2m10.cobblegate',
@@ -250,7 +250,7 @@ export const BUYING: Buying = {
           priceMinor: 4799,
         },
         {
-          slot: 'card',
+          slot: 'gpu',
           part: 'bramfell-ember-270-duo',
           name: 'Bramfell Ember 270 Duo',
           offer: 'bramfell-ember-270-duo.boltbarrow',
@@ -274,7 +274,7 @@ export const BUYING: Buying = {
           priceMinor: 0,
         },
         {
-          slot: 'supply',
+          slot: 'psu',
           part: 'wattlewood-mast-600-white',
           name: 'Wattlewood Mast 600 White',
           offer: 'wattlewood-mast-600-white.cobblegate',
@@ -294,7 +294,7 @@ export const BUYING: Buying = {
         {
           on: '2026-10-30',
           kind: 'out-of-stock',
-          slot: 'card',
+          slot: 'gpu',
           text: 'Boltbarrow had none left the next morning; the card was bought at Cobblegate.',
         },
       ],

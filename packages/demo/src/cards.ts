@@ -4,8 +4,8 @@ import { round4, sheet } from './figures.ts';
 import type { Valued } from './platform.ts';
 import { normalOf, type Dice } from './random.ts';
 
-type CardPart = Extract<CatalogueFile['parts'][number], { slot: 'card' }>;
-type Rate = CatalogueFile['frameModel']['cards'][number];
+type GpuPart = Extract<CatalogueFile['parts'][number], { kind: 'gpu' }>;
+type Rate = CatalogueFile['frameModel']['gpus'][number];
 
 /** Tiers of a generation: log rate within it, watts, video memory in GB by generation. */
 const TIERS = [
@@ -24,11 +24,11 @@ const SHAPES = [
 ] as const;
 
 /** Three generations of two chip makers, each chip on up to three board makers' cards. */
-export function makeCards(
+export function makeGpus(
   d: Dice,
   copy: string,
-): { readonly cards: Valued<CardPart>[]; readonly rates: Rate[] } {
-  const cards: Valued<CardPart>[] = [];
+): { readonly gpus: Valued<GpuPart>[]; readonly rates: Rate[] } {
+  const gpus: Valued<GpuPart>[] = [];
   const rates: Rate[] = [];
   CHIP_LINES.forEach((line, l) => {
     for (let generation = 1; generation <= 3; generation++) {
@@ -47,43 +47,43 @@ export function makeCards(
           if (tier === 3 && shape.name !== 'Solo') continue;
           if (tier === 9 && shape.name === 'Solo') continue;
           if (generation === 1 && shape.name === 'Trio' && tier < 8) continue;
-          const maker = d.pick(CARD_MAKERS);
-          const boardWatts = Math.round(chipWatts * (1 + shape.extra / 2));
+          const brand = d.pick(CARD_MAKERS);
+          const boardPowerWatts = Math.round(chipWatts * (1 + shape.extra / 2));
           const power =
-            boardWatts <= 70
+            boardPowerWatts <= 70
               ? { sixPin: 0, eightPin: 0, sixteenPin: 0 }
-              : boardWatts <= 130
+              : boardPowerWatts <= 130
                 ? generation === 1
                   ? { sixPin: 1, eightPin: 0, sixteenPin: 0 }
                   : { sixPin: 0, eightPin: 1, sixteenPin: 0 }
-                : boardWatts <= 215
+                : boardPowerWatts <= 215
                   ? { sixPin: 0, eightPin: 1, sixteenPin: 0 }
                   : generation === 3 && l === 0 && tier >= 8
                     ? { sixPin: 0, eightPin: 0, sixteenPin: 1 }
                     : { sixPin: 0, eightPin: 2, sixteenPin: 0 };
           const name = `${chip} ${shape.name} ${gb} GB`;
-          const id = `${maker}-${line.series}-${generation}${tier}0${copy}-${shape.name}`.toLowerCase();
-          cards.push({
+          const id = `${brand}-${line.series}-${generation}${tier}0${copy}-${shape.name}`.toLowerCase();
+          gpus.push({
             part: {
               id,
-              slot: 'card',
-              maker,
+              kind: 'gpu',
+              brand,
               name,
               chip,
-              lengthMm: Math.round((178 + tier * 8 + boardWatts * 0.12) * shape.length),
+              lengthMm: Math.round((178 + tier * 8 + boardPowerWatts * 0.12) * shape.length),
               slotsWide: shape.slots,
-              boardWatts,
+              boardPowerWatts,
               power,
-              makerSupplyWatts: Math.max(300, Math.ceil((boardWatts * 1.35 + 205) / 50) * 50),
+              recommendedPsuWatts: Math.max(300, Math.ceil((boardPowerWatts * 1.35 + 205) / 50) * 50),
               videoMemoryGb: gb,
               pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 4,
               pcieLanes: tier <= 5 && generation >= 2 ? 8 : 16,
-              pictureOutputs:
+              displayOutputs:
                 shape.name === 'Trio' ? ['HDMI', 'DisplayPort', 'DisplayPort'] : ['HDMI', 'DisplayPort'],
               adapterEightPins: power.sixteenPin > 0 ? 2 : 0,
               tflops: sheet(10 * Math.exp(1.15 * chipRate + 0.1 * normalOf('tflops', chip))),
               memoryGbs: sheet(300 * Math.exp(0.9 * chipRate + 0.1 * normalOf('bandwidth', chip))),
-              warrantyMonths: maker === 'Kestrand' ? 36 : 24,
+              warrantyMonths: brand === 'Kestrand' ? 36 : 24,
             },
             worth: worth * (1 + shape.extra),
             age: 3 - generation,
@@ -93,5 +93,5 @@ export function makeCards(
       }
     }
   });
-  return { cards, rates };
+  return { gpus, rates };
 }

@@ -327,13 +327,13 @@ export function temptingOffers(
         .map((offer) => offer.priceMinor),
     );
   const bySlot = new Map<string, number>();
-  for (const { id, slot } of parts) {
+  for (const { id, kind: slot } of parts) {
     const price = cheapest(id);
     const count = bySlot.get(slot) ?? 0;
     if (
       !Number.isFinite(price) ||
       count >= 3 ||
-      !['processor', 'card', 'board', 'memory', 'supply', 'case'].includes(slot)
+      !['cpu', 'gpu', 'motherboard', 'memory', 'psu', 'case'].includes(slot)
     )
       continue;
     bySlot.set(slot, count + 1);

@@ -16,7 +16,7 @@ describe('the demo’s market', () => {
     const { frameModel: kept, ...stored } = catalogueFileSchema.parse(JSON.parse(committed));
     expect(market).toEqual(stored);
     // Logarithms may differ in the last digit from one engine to another, so the fit is held to a tolerance.
-    for (const list of ['processors', 'cards', 'integrated'] as const)
+    for (const list of ['cpus', 'gpus', 'integrated'] as const)
       model[list].forEach((rate, n) => {
         expect(rate.part).toBe(kept[list][n].part);
         expect(rate.rateLn).toBeCloseTo(kept[list][n].rateLn, 3);
@@ -32,11 +32,11 @@ describe('the demo’s market', () => {
   it('has about 300 parts over all slots, a dozen with gaps, about 1 000 offers in six shops and a used market, 12 games', () => {
     expect(catalogue.parts.length).toBeGreaterThan(280);
     expect(catalogue.parts.length).toBeLessThan(360);
-    expect(new Set(catalogue.parts.map((part) => part.slot)).size).toBe(11);
+    expect(new Set(catalogue.parts.map((part) => part.kind)).size).toBe(11);
     expect(catalogue.offers.length).toBeGreaterThan(900);
     expect(catalogue.offers.length).toBeLessThan(1300);
     expect(catalogue.shops.filter((shop) => shop.kind === 'shop')).toHaveLength(6);
-    expect(catalogue.shops.filter((shop) => shop.kind === 'market')).toHaveLength(1);
+    expect(catalogue.shops.filter((shop) => shop.kind === 'used-market')).toHaveLength(1);
     expect(catalogue.shops.some((shop) => shop.currency === 'SEK')).toBe(true);
     expect(catalogue.frameModel.games).toHaveLength(12);
   });
@@ -53,7 +53,7 @@ describe('the demo’s market', () => {
           .filter((offer) => offer.part === id && offer.condition === 'new' && offer.shop !== 'skarvholm')
           .map((offer) => offer.priceMinor),
       );
-    const points = catalogue.frameModel.cards
+    const points = catalogue.frameModel.gpus
       .map((rate) => ({ rate: rate.rateLn, price: cheapest(rate.part) }))
       .filter((point) => Number.isFinite(point.price));
     const mean = (from: number, to: number) => {
@@ -67,14 +67,14 @@ describe('the demo’s market', () => {
   it('has tempting cards that are too long for the given case, and some that fit', () => {
     const given = parts.get('given-office-case');
     const lengths = catalogue.parts.flatMap((part) =>
-      part.slot === 'card' && part.lengthMm !== null ? [part.lengthMm] : [],
+      part.kind === 'gpu' && part.lengthMm !== null ? [part.lengthMm] : [],
     );
-    const limit = given?.slot === 'case' ? (given.cardMaxMm ?? 0) : 0;
+    const limit = given?.kind === 'case' ? (given.maxGpuLengthMm ?? 0) : 0;
     expect(lengths.filter((length) => length > limit).length).toBeGreaterThan(10);
     expect(lengths.filter((length) => length <= limit).length).toBeGreaterThan(10);
   });
   it('gives every part an id and a name of its own', () => {
-    expect(new Set(catalogue.parts.map((part) => `${part.maker} ${part.name}`)).size).toBe(
+    expect(new Set(catalogue.parts.map((part) => `${part.brand} ${part.name}`)).size).toBe(
       catalogue.parts.length,
     );
   });

@@ -34,7 +34,7 @@ export function makeDemo(): {
     dice(seedOf('spoil', SEED)),
   );
   // The fit is given the games' facts and nothing of the hidden rates.
-  const facts = { ...market.frameModel, processors: [], cards: [], integrated: [] };
+  const facts = { ...market.frameModel, cpus: [], gpus: [], integrated: [] };
   const input = {
     parts: market.parts,
     model: facts,

@@ -14,7 +14,7 @@ mkdirSync(folder, { recursive: true });
 const { catalogue, records, bench, frameTimes } = makeDemo();
 writeFileSync(`${folder}catalogue.json`, linesOf(catalogue));
 writeFileSync(`${folder}records.csv`, writeRecordsTable(records));
-writeFileSync(`${folder}bench.json`, linesOf({ format: 'ripe-pick/bench', version: 1, ...bench }));
+writeFileSync(`${folder}bench.json`, linesOf({ format: 'ripe-pick/bench', version: 2, ...bench }));
 writeFileSync(`${folder}buying.json`, linesOf(BUYING));
 writeFileSync(`${folder}frame-times-lantern-deep.csv`, frameTimes);
 writeFileSync(`${folder}brief-league-seat.json`, linesOf(SEAT_BRIEF));

@@ -1,13 +1,13 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
-import { makeCards } from './cards.ts';
+import { makeGpus } from './cards.ts';
 import { makeGames } from './games.ts';
 import { withNumbers } from './numbers.ts';
 import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
-import { makeBoards, makeMemory, makeProcessors, type Valued } from './platform.ts';
+import { makeMotherboards, makeMemory, makeCpus, type Valued } from './platform.ts';
 import { dealsFor, lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './deals.ts';
 import { dice, type Dice } from './random.ts';
-import { makeCases, makeCoolers, makeSmall, makeStorage, makeSupplies } from './rest.ts';
+import { makeCases, makeCoolers, makeSmall, makeStorage, makePsus } from './rest.ts';
 
 type Part = CatalogueFile['parts'][number];
 
@@ -20,18 +20,18 @@ export interface MakeOptions {
 }
 
 /** Fields that a gap may fall on, one each, by slot. */
-const GAPS: readonly (readonly [Part['slot'], string])[] = [
-  ['case', 'cardMaxMm'],
-  ['case', 'coolerMaxMm'],
-  ['case', 'supplyMaxMm'],
-  ['card', 'lengthMm'],
-  ['card', 'makerSupplyWatts'],
-  ['card', 'power'],
+const GAPS: readonly (readonly [Part['kind'], string])[] = [
+  ['case', 'maxGpuLengthMm'],
+  ['case', 'maxCoolerHeightMm'],
+  ['case', 'maxPsuLengthMm'],
+  ['gpu', 'lengthMm'],
+  ['gpu', 'recommendedPsuWatts'],
+  ['gpu', 'power'],
   ['cooler', 'heightMm'],
   ['cooler', 'heatWatts'],
-  ['supply', 'eightPinLeads'],
-  ['board', 'firmwareShipped'],
-  ['board', 'powerStageWatts'],
+  ['psu', 'eightPinConnectors'],
+  ['motherboard', 'biosVersion'],
+  ['motherboard', 'vrmWatts'],
   ['memory', 'heightMm'],
   ['storage', 'm2LengthMm'],
 ];
@@ -41,7 +41,7 @@ function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
   for (let n = 0; n < gaps; n++) {
     const [slot, field] = GAPS[n % GAPS.length];
     const candidates = valued.filter(
-      (each) => each.part.slot === slot && (each.part as Record<string, unknown>)[field] !== null,
+      (each) => each.part.kind === slot && (each.part as Record<string, unknown>)[field] !== null,
     ); // a field by its name
     if (candidates.length === 0) continue;
     const chosen = d.pick(candidates);
@@ -53,15 +53,15 @@ function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
 const GIVEN: readonly Part[] = [
   {
     id: 'given-office-case',
-    slot: 'case',
-    maker: 'Hollandale Tin',
+    kind: 'case',
+    brand: 'Hollandale Tin',
     name: 'Old office case',
-    boardFormFactors: ['mini-ITX', 'micro-ATX'],
-    cardMaxMm: 268,
-    cardSlots: 4,
-    coolerMaxMm: 128,
-    supplyForms: ['ATX'],
-    supplyMaxMm: 150,
+    motherboardFormFactors: ['mini-ITX', 'micro-ATX'],
+    maxGpuLengthMm: 268,
+    expansionSlots: 4,
+    maxCoolerHeightMm: 128,
+    psuFormFactors: ['ATX'],
+    maxPsuLengthMm: 150,
     bays25: 0,
     bays35: 2,
     litres: 31,
@@ -72,10 +72,10 @@ const GIVEN: readonly Part[] = [
   },
   {
     id: 'given-drive',
-    slot: 'storage',
-    maker: 'Stonequay',
+    kind: 'storage',
+    brand: 'Stonequay',
     name: 'Barge 500 GB, given',
-    kind: '3.5-inch SATA',
+    interface: '3.5-inch SATA',
     gb: 500,
     solidState: false,
     m2LengthMm: null,
@@ -92,27 +92,27 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
   const valued: Valued[] = [];
   const frameModel: CatalogueFile['frameModel'] = {
     referenceMemory: { mts: 3200, cl: 16, channels: 2 },
-    processors: [],
-    cards: [],
+    cpus: [],
+    gpus: [],
     integrated: [],
     games: makeGames(),
   };
   for (let copy = 0; copy === 0 || (wanted !== undefined && valued.length < wanted); copy++) {
     const mark = copy === 0 ? '' : `-v${copy}`;
-    const { processors, rates, integrated } = makeProcessors(d, mark);
-    const { cards, rates: cardRates } = makeCards(d, mark);
-    frameModel.processors.push(...rates);
+    const { cpus, rates, integrated } = makeCpus(d, mark);
+    const { gpus, rates: gpuRates } = makeGpus(d, mark);
+    frameModel.cpus.push(...rates);
     frameModel.integrated.push(...integrated);
-    frameModel.cards.push(...cardRates);
+    frameModel.gpus.push(...gpuRates);
     valued.push(
-      ...processors,
-      ...makeBoards(d, mark),
+      ...cpus,
+      ...makeMotherboards(d, mark),
       ...makeMemory(d, mark),
-      ...cards,
+      ...gpus,
       ...makeStorage(d, mark),
       ...makeCoolers(d, mark),
       ...makeCases(d, mark),
-      ...makeSupplies(d, mark),
+      ...makePsus(d, mark),
       ...makeSmall(d, mark),
     );
   }
@@ -120,7 +120,7 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
     // Thin out evenly, so that every slot keeps its share.
     while (valued.length > wanted) valued.splice(d.int(0, valued.length - 1), 1);
     const kept = new Set(valued.map((each) => each.part.id));
-    for (const list of ['processors', 'cards', 'integrated'] as const)
+    for (const list of ['cpus', 'gpus', 'integrated'] as const)
       frameModel[list] = frameModel[list].filter((rate) => kept.has(rate.part));
   }
   punchGaps(d, valued, gaps);
@@ -129,7 +129,7 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
   const shelf = makeOffers(d, valued);
   return {
     format: 'ripe-pick/catalogue',
-    version: 1,
+    version: 2,
     about:
       'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
     parts,

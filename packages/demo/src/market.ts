@@ -29,8 +29,8 @@ export function makeOffers(d: Dice, valued: readonly Valued[]): Offer[] {
     const own = odd * Math.exp(d.real(-0.05, 0.05));
     let count = 0;
     for (const shop of SHOPS) {
-      const used = shop.kind === 'market';
-      const second = ['system', 'extras', 'network'].includes(part.slot);
+      const used = shop.kind === 'used-market';
+      const second = ['os', 'extras', 'network'].includes(part.kind);
       const share = used
         ? second
           ? 0.1

@@ -15,13 +15,13 @@ export const NETWORK_MAKERS = ['Farcall', 'Ambleford', 'Oddeby'] as const;
 /** Two makers of processors; series by number of cores. */
 export const PROCESSOR_LINES = [
   {
-    maker: 'Tarnholt',
+    brand: 'Tarnholt',
     series: { 4: 'Plover', 6: 'Dunlin', 8: 'Curlew', 12: 'Whimbrel' },
     chipset: 'Reed',
     sockets: ['T4', 'T4', 'T5'],
   },
   {
-    maker: 'Ysmere',
+    brand: 'Ysmere',
     series: { 4: 'Sedge', 6: 'Rowan', 8: 'Hornbeam', 12: 'Medlar' },
     chipset: 'Moss',
     sockets: ['Y12', 'Y12', 'Y15'],
@@ -30,8 +30,8 @@ export const PROCESSOR_LINES = [
 
 /** Two makers of graphics chips. */
 export const CHIP_LINES = [
-  { maker: 'Halvik', series: 'Ember' },
-  { maker: 'Corrow', series: 'Tideline' },
+  { brand: 'Halvik', series: 'Ember' },
+  { brand: 'Corrow', series: 'Tideline' },
 ] as const;
 
 export const SHOPS = [
@@ -83,7 +83,7 @@ export const SHOPS = [
   {
     id: 'quayboard',
     name: 'Quay Board (used)',
-    kind: 'market',
+    kind: 'used-market',
     currency: 'EUR',
     feeMinor: 0,
     freeFromMinor: null,

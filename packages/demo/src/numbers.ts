@@ -6,13 +6,13 @@ import { randomSource, seedOf } from './random.ts';
  * Item numbers and makers’ numbers, made up from the parts’ own ids. The prefix 2 is kept free for numbers inside a company (GS1 General
  * Specifications), so that none can be a real article’s. Some parts have none: lists are like that.
  */
-export function withNumbers<P extends { readonly id: string; readonly maker: string }>(
+export function withNumbers<P extends { readonly id: string; readonly brand: string }>(
   part: P,
 ): P & Pick<Part, 'gtin' | 'mpn'> {
   const random = randomSource(seedOf('numbers', part.id));
   random();
   const digits = `2${Array.from({ length: 11 }, () => Math.floor(10 * random())).join('')}`;
-  const letters = part.maker
+  const letters = part.brand
     .replace(/[^A-Za-z]/g, '')
     .slice(0, 3)
     .toUpperCase();

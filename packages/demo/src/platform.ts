@@ -4,8 +4,8 @@ import { round4, sheet } from './figures.ts';
 import { normalOf, type Dice } from './random.ts';
 
 type Part = CatalogueFile['parts'][number];
-type Of<S extends Part['slot']> = Extract<Part, { slot: S }>;
-type Rate = CatalogueFile['frameModel']['cards'][number];
+type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;
+type Rate = CatalogueFile['frameModel']['gpus'][number];
 
 /** A part with what it is worth new, in euro, before shops and luck. */
 export interface Valued<P extends Part = Part> {
@@ -15,8 +15,8 @@ export interface Valued<P extends Part = Part> {
   readonly age: number;
 }
 
-export interface ProcessorsMade {
-  readonly processors: Valued<Of<'processor'>>[];
+export interface CpusMade {
+  readonly cpus: Valued<Of<'cpu'>>[];
   readonly rates: Rate[];
   readonly integrated: Rate[];
 }
@@ -26,8 +26,8 @@ const CORE_GAIN = { 4: -0.17, 6: 0, 8: 0.06, 12: 0.085 } as const;
 const CORE_WATTS = { 4: 65, 6: 76, 8: 105, 12: 142 } as const;
 
 /** Three generations of two makers; plain, with graphics, and unlocked (faster, hungrier, without a cooler). */
-export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
-  const processors: Valued<Of<'processor'>>[] = [];
+export function makeCpus(d: Dice, copy: string): CpusMade {
+  const cpus: Valued<Of<'cpu'>>[] = [];
   const rates: Rate[] = [];
   const integrated: Rate[] = [];
   PROCESSOR_LINES.forEach((line, l) => {
@@ -48,7 +48,7 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
             (l === 0 ? 0.01 : -0.01) +
             d.real(-0.015, 0.015);
           const number = `${generation}${CORES.indexOf(cores) * 2 + 3}0${kind}`;
-          const id = `${line.maker}-${line.series[cores]}-${number}${copy}`.toLowerCase();
+          const id = `${line.brand}-${line.series[cores]}-${number}${copy}`.toLowerCase();
           const watts = Math.round(
             CORE_WATTS[cores] * (kind === 'U' ? 1.28 : 0.92) * (generation === 3 ? 1.05 : 1),
           );
@@ -61,7 +61,7 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
                   noiseDb: cores === 4 ? 36 : 39,
                 };
           const own = generation;
-          const firmwareByChipset: Record<string, number> =
+          const minBiosByChipset: Record<string, number> =
             generation === 1
               ? { [`${line.chipset} 1`]: 1, [`${line.chipset} 1E`]: 1, [`${line.chipset} 2`]: 1 }
               : generation === 2
@@ -74,16 +74,16 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
           const boostMhz =
             Math.round(45 * Math.exp(0.55 * (rateLn - CORE_GAIN[cores]) + 0.02 * normalOf('boost', id))) *
             100;
-          processors.push({
+          cpus.push({
             part: {
               id,
-              slot: 'processor',
-              maker: line.maker,
+              kind: 'cpu',
+              brand: line.brand,
               name: `${line.series[cores]} ${number}${copy}`,
               socket,
               cores,
               threads: cores === 4 && generation === 1 && kind === '' ? 4 : cores * 2,
-              packageWatts: watts,
+              packagePowerWatts: watts,
               memoryTypes: ddr5 ? ['DDR5'] : ['DDR4'],
               memoryMaxGb: ddr5 ? 192 : 128,
               pcieGeneration: generation === 1 ? 3 : generation === 2 ? 4 : 5,
@@ -92,9 +92,9 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
               graphicsTflops: hasGraphics
                 ? sheet(1.5 * Math.exp(1.1 * (graphicsLn + 1.6) + 0.08 * normalOf('graphics', id)))
                 : null,
-              boxedCooler: boxed,
+              stockCooler: boxed,
               unlocked: kind === 'U',
-              firmwareByChipset,
+              minBiosByChipset,
             },
             // Price bends: the last tenth of speed costs as much as the first half.
             worth:
@@ -108,7 +108,7 @@ export function makeProcessors(d: Dice, copy: string): ProcessorsMade {
       }
     }
   });
-  return { processors, rates, integrated };
+  return { cpus, rates, integrated };
 }
 
 const FORM_STEP = [
@@ -120,14 +120,14 @@ const FORM_STEP = [
   { form: 'micro-ATX', tier: 2 },
 ] as const;
 
-export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
-  const boards: Valued<Of<'board'>>[] = [];
+export function makeMotherboards(d: Dice, copy: string): Valued<Of<'motherboard'>>[] {
+  const motherboards: Valued<Of<'motherboard'>>[] = [];
   for (const line of PROCESSOR_LINES) {
     for (let generation = 1; generation <= 3; generation++) {
       const socket = line.sockets[generation - 1];
       FORM_STEP.forEach(({ form, tier }, step) => {
         if (generation === 1 && step > 3) return;
-        for (const maker of [d.pick(BOARD_MAKERS), d.pick(BOARD_MAKERS)].slice(0, step < 3 ? 2 : 1)) {
+        for (const brand of [d.pick(BOARD_MAKERS), d.pick(BOARD_MAKERS)].slice(0, step < 3 ? 2 : 1)) {
           const office = generation === 1 && tier === 0;
           const chipset = office
             ? `${line.chipset} 1E`
@@ -136,7 +136,7 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
               : `${line.chipset} ${generation}`;
           const ddr5 = generation === 3;
           const slots = form === 'mini-ITX' || tier === 0 ? 2 : 4;
-          const name = `${['Slip', 'Mole', 'Pier'][tier]} ${socket}-${generation}${form === 'ATX' ? 'A' : form === 'mini-ITX' ? 'I' : 'M'}${boards.length}${copy}`;
+          const name = `${['Slip', 'Mole', 'Pier'][tier]} ${socket}-${generation}${form === 'ATX' ? 'A' : form === 'mini-ITX' ? 'I' : 'M'}${motherboards.length}${copy}`;
           const m2 = Array.from({ length: tier === 0 ? 1 : tier + 1 }, (_, i) => ({
             protocols:
               i === 0 && generation < 3 ? (['NVMe', 'SATA'] as ('NVMe' | 'SATA')[]) : (['NVMe'] as 'NVMe'[]),
@@ -144,11 +144,11 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
             disablesSataPorts: i === 1 && generation < 3 ? 2 : 0,
             heatSpreader: tier > 0 && i === 0,
           }));
-          boards.push({
+          motherboards.push({
             part: {
-              id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
-              slot: 'board',
-              maker,
+              id: `${brand}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
+              kind: 'motherboard',
+              brand,
               name,
               socket,
               chipset,
@@ -158,23 +158,22 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
               memoryMaxGb: slots * (ddr5 ? 48 : 32),
               memoryMaxMts: ddr5 ? [5600, 6400, 7200][tier] : office ? 2666 : [3200, 3600, 4400][tier],
               memoryProfile: !office,
-              firmwareShipped:
-                generation === 1 ? d.pick([1, 2, 3]) : generation === 2 ? d.pick([1, 1, 2]) : 1,
-              flashWithoutProcessor: tier === 2 ? true : tier === 1 ? d.chance(0.35) : false,
+              biosVersion: generation === 1 ? d.pick([1, 2, 3]) : generation === 2 ? d.pick([1, 1, 2]) : 1,
+              flashesWithoutCpu: tier === 2 ? true : tier === 1 ? d.chance(0.35) : false,
               m2: office && d.chance(0.5) ? [] : m2,
               sataPorts: tier === 0 ? 4 : form === 'mini-ITX' ? 4 : 6,
-              cardSlot: {
+              pcieSlot: {
                 generation:
                   generation === 1 ? 3 : generation === 2 ? (tier === 0 ? 3 : 4) : tier === 2 ? 5 : 4,
                 lanes: 16,
               },
               smallSlots: form === 'mini-ITX' ? 0 : form === 'micro-ATX' ? 1 : 2,
-              powerStageWatts: [95, 140, 240][tier],
-              processorPowerSockets: tier === 2 && form === 'ATX' ? 2 : 1,
+              vrmWatts: [95, 140, 240][tier],
+              cpuPowerConnectors: tier === 2 && form === 'ATX' ? 2 : 1,
               wireless: form === 'mini-ITX' || (tier === 2 ? true : tier === 1 ? d.chance(0.3) : false),
-              pictureOutputs: office ? ['VGA', 'HDMI'] : ['HDMI', 'DisplayPort'],
+              displayOutputs: office ? ['VGA', 'HDMI'] : ['HDMI', 'DisplayPort'],
               watts: 22 + tier * 8,
-              raisesClocks: tier > 0 && !office,
+              overclocking: tier > 0 && !office,
               fanHeaders: 2 + tier,
               frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
             },
@@ -190,7 +189,7 @@ export function makeBoards(d: Dice, copy: string): Valued<Of<'board'>>[] {
       });
     }
   }
-  return boards;
+  return motherboards;
 }
 
 /** Kits: type, sticks x GB, rated rate and latency; latency in ns bends with price. */
@@ -232,26 +231,26 @@ const KITS = [
 ] as const;
 
 export function makeMemory(d: Dice, copy: string): Valued<Of<'memory'>>[] {
-  return KITS.map(([type, sticks, gbPerStick, mts, cl], index) => {
-    const maker = MEMORY_MAKERS[index % MEMORY_MAKERS.length];
+  return KITS.map(([type, modules, gbPerModule, mts, cl], index) => {
+    const brand = MEMORY_MAKERS[index % MEMORY_MAKERS.length];
     const ddr5 = type === 'DDR5';
-    const gb = sticks * gbPerStick;
+    const gb = modules * gbPerModule;
     const latency = (2000 * cl) / mts;
     const quick = Math.max(0, (ddr5 ? 16.5 : 14.5) - latency);
-    const name = `${['Reef', 'Shoal', 'Spar', 'Keel'][index % 4]} ${sticks}x${gbPerStick} ${mts} CL${cl}${copy}`;
+    const name = `${['Reef', 'Shoal', 'Spar', 'Keel'][index % 4]} ${modules}x${gbPerModule} ${mts} CL${cl}${copy}`;
     return {
       part: {
-        id: `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
-        slot: 'memory' as const,
-        maker,
+        id: `${brand}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
+        kind: 'memory' as const,
+        brand,
         name,
         type,
-        sticks,
-        gbPerStick,
+        modules,
+        gbPerModule,
         ratedMts: mts,
         ratedCl: cl,
-        baseMts: ddr5 ? 4800 : mts <= 2666 ? mts : 2400,
-        baseCl: ddr5 ? 40 : mts <= 2666 ? cl : 17,
+        jedecMts: ddr5 ? 4800 : mts <= 2666 ? mts : 2400,
+        jedecCl: ddr5 ? 40 : mts <= 2666 ? cl : 17,
         heightMm: index % 3 === 0 ? 31 : index % 3 === 1 ? 36 : 44,
       },
       worth:

@@ -29,8 +29,8 @@ export function marketFileOf(catalogue: CatalogueFile): MarketFile {
         {
           id,
           shop,
-          kind: part.slot,
-          maker: part.maker,
+          kind: part.kind,
+          brand: part.brand,
           name: part.name,
           ...(part.gtin ? { gtin: part.gtin } : {}),
           ...(part.mpn ? { mpn: part.mpn } : {}),

@@ -12,10 +12,10 @@ import {
 import {
   PRESETS,
   type BenchRecord,
-  type Card,
+  type Gpu,
   type FrameModel,
   type Preset,
-  type Processor,
+  type Cpu,
 } from '@ripe-pick/core/parts';
 import { dice, normalOf, normal, randomSource, seedOf, type Dice } from './random.ts';
 
@@ -30,7 +30,7 @@ export interface RecordOptions {
   /** Standard deviation of a measurement's logarithm. */
   readonly noise: number;
   /** Standard deviations of what no model effect explains: card and game, processor and game, source and game. */
-  readonly outside: { readonly card: number; readonly processor: number; readonly source: number };
+  readonly outside: { readonly gpu: number; readonly cpu: number; readonly source: number };
   /** Share of records with a gross mistake. */
   readonly wild: number;
   /** Only sources that are trusted, with the plain noise. */
@@ -42,7 +42,7 @@ export interface RecordOptions {
 export const DEMO_RECORDS = {
   count: 1200,
   noise: 0.025,
-  outside: { card: 0.015, processor: 0.01, source: 0.008 },
+  outside: { gpu: 0.015, cpu: 0.01, source: 0.008 },
   wild: 0.012,
 } as const;
 
@@ -103,12 +103,8 @@ interface Setting {
 /** Truth of a rate on a system: what the hidden model says, and what is particular to card, processor and game. */
 export function truthOf(truth: FrameModel, outside: RecordOptions['outside'], seed: number) {
   const games = new Map(truth.games.map((game) => [game.id, game]));
-  const rates = (list: FrameModel['cards']) => new Map(list.map((rate) => [rate.part, rate.rateLn]));
-  const [processors, cards, integrated] = [
-    rates(truth.processors),
-    rates(truth.cards),
-    rates(truth.integrated),
-  ];
+  const rates = (list: FrameModel['gpus']) => new Map(list.map((rate) => [rate.part, rate.rateLn]));
+  const [cpus, gpus, integrated] = [rates(truth.cpus), rates(truth.gpus), rates(truth.integrated)];
   const make = sceneMaker(truth);
   return (
     {
@@ -118,29 +114,29 @@ export function truthOf(truth: FrameModel, outside: RecordOptions['outside'], se
       heightPx,
       renderScale,
     }: Pick<Setting, 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale'>,
-    processor: Processor,
-    card: Card | null,
+    cpu: Cpu,
+    gpu: Gpu | null,
     memory: Kit,
   ) => {
     const game = games.get(id);
     if (!game || memory.mts === null || memory.cl === null || memory.channels === null || memory.gb === null)
       return null;
-    const rateLn = processors.get(processor.id);
-    const graphicsLn = card ? cards.get(card.id) : integrated.get(processor.id);
+    const rateLn = cpus.get(cpu.id);
+    const graphicsLn = gpu ? gpus.get(gpu.id) : integrated.get(cpu.id);
     if (rateLn === undefined || graphicsLn === undefined) return null;
     const scene = make(game, { preset, widthPx, heightPx, renderScale, background: 'none' });
-    const onProcessor = outside.processor * normalOf('processor and game', seed, processor.id, id);
-    const onCard = outside.card * normalOf('chip and game', seed, card?.chip ?? processor.id, id);
+    const onCpu = outside.cpu * normalOf('processor and game', seed, cpu.id, id);
+    const onGpu = outside.gpu * normalOf('chip and game', seed, gpu?.chip ?? cpu.id, id);
     return timeOn(scene, {
-      processor: { rateLn: rateLn + onProcessor, threads: processor.threads ?? 8 },
+      cpu: { rateLn: rateLn + onCpu, threads: cpu.threads ?? 8 },
       memory: {
         latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
         bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
         gb: memory.gb,
       },
-      graphics: card
-        ? { kind: 'card', rateLn: graphicsLn + onCard, videoMemoryGb: card.videoMemoryGb ?? 8, linkLn: 0 }
-        : { kind: 'integrated', rateLn: graphicsLn + onCard },
+      graphics: gpu
+        ? { kind: 'gpu', rateLn: graphicsLn + onGpu, videoMemoryGb: gpu.videoMemoryGb ?? 8, linkLn: 0 }
+        : { kind: 'integrated', rateLn: graphicsLn + onGpu },
     });
   };
 }
@@ -155,17 +151,13 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
   const random = randomSource(seedOf('noise', seed));
   const timeOf = truthOf(market.frameModel, outside, seed);
   const measured = market.parts.filter((part) => !unmeasured.has(part.id));
-  const processors = measured.filter(
-    (part): part is Processor & (typeof market.parts)[number] => part.slot === 'processor',
-  );
-  const cards = measured.filter((part): part is Card & (typeof market.parts)[number] => part.slot === 'card');
-  const withGraphics = processors.filter((part) => part.integratedGraphics === true);
-  const rateOf = new Map(market.frameModel.processors.map((rate) => [rate.part, rate.rateLn]));
-  const speedOf = new Map(market.frameModel.cards.map((rate) => [rate.part, rate.rateLn]));
-  const quick = [...processors]
-    .sort((a, b) => (rateOf.get(b.id) ?? 0) - (rateOf.get(a.id) ?? 0))
-    .slice(0, 14);
-  const strong = [...cards].sort((a, b) => (speedOf.get(b.id) ?? 0) - (speedOf.get(a.id) ?? 0)).slice(0, 20);
+  const cpus = measured.filter((part): part is Cpu & (typeof market.parts)[number] => part.kind === 'cpu');
+  const gpus = measured.filter((part): part is Gpu & (typeof market.parts)[number] => part.kind === 'gpu');
+  const withGraphics = cpus.filter((part) => part.integratedGraphics === true);
+  const rateOf = new Map(market.frameModel.cpus.map((rate) => [rate.part, rate.rateLn]));
+  const speedOf = new Map(market.frameModel.gpus.map((rate) => [rate.part, rate.rateLn]));
+  const quick = [...cpus].sort((a, b) => (rateOf.get(b.id) ?? 0) - (rateOf.get(a.id) ?? 0)).slice(0, 14);
+  const strong = [...gpus].sort((a, b) => (speedOf.get(b.id) ?? 0) - (speedOf.get(a.id) ?? 0)).slice(0, 20);
   const out: Truth[] = [];
 
   const setting = (): Setting => {
@@ -183,13 +175,13 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
       on,
     };
   };
-  const kitFor = (processor: Processor, isPlain: boolean): Kit => {
-    const kits = KITS[processor.memoryTypes?.includes('DDR5') ? 'DDR5' : 'DDR4'];
+  const kitFor = (cpu: Cpu, isPlain: boolean): Kit => {
+    const kits = KITS[cpu.memoryTypes?.includes('DDR5') ? 'DDR5' : 'DDR4'];
     const [gb, channels, mts, cl, profile] = kits[isPlain ? d.int(0, 2) : d.int(0, kits.length - 1)];
     return { gb, channels, mts, cl, profile };
   };
-  const measure = (at: Setting, processor: Processor, card: Card | null, memory: Kit) => {
-    const time = timeOf(at, processor, card, memory);
+  const measure = (at: Setting, cpu: Cpu, gpu: Gpu | null, memory: Kit) => {
+    const time = timeOf(at, cpu, gpu, memory);
     if (!time || out.length >= count) return;
     const trueLn = Math.log(1000 / meanFrameTime(time));
     const spread = noise * (at.source.trust === 'poor' ? 2.5 : at.source.trust === 'fair' ? 1.3 : 1);
@@ -197,7 +189,7 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
     const mistake = isWild ? d.pick([Math.log(2), -Math.log(2), 0.42, -0.38, 0.6]) : 0;
     // Runs at an engine's cap hardly differ.
     const by = averageSlopes(time);
-    const free = Math.max(0.15, Math.min(1, -by.processorMean - by.cardMean));
+    const free = Math.max(0.15, Math.min(1, -by.cpuMean - by.gpuMean));
     const particular = free * outside.source * normalOf('source and game', seed, at.source.name, at.game);
     const shift = particular + free * spread * normal(random) + mistake;
     const lowMs = at.source.low === 'slowest' ? meanOfSlowest(time, 0.01) : frameTimeQuantile(time, 0.99);
@@ -215,8 +207,8 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
       heightPx: at.heightPx,
       renderScale: at.renderScale,
       generatedFrames: false,
-      processor: processor.id,
-      card: card?.id ?? null,
+      cpu: cpu.id,
+      gpu: gpu?.id ?? null,
       memory,
       link: null,
       background: 'none',
@@ -228,9 +220,9 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
           : { fps: low, percent: 1, definition: at.source.low === 'unsaid' ? null : at.source.low },
       source: { name: at.source.name, on: at.on },
       trust: at.source.trust,
-      system: null,
+      rig: null,
       note: '',
-      setAside: null,
+      excluded: null,
     };
     out.push({ record, trueLn: trueLn + particular, isWild });
   };
@@ -247,29 +239,28 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
     const at = setting();
     if (kind < 0.5) {
       // Many cards on one quick machine.
-      const processor = d.pick(quick);
-      const memory = kitFor(processor, true);
-      for (const card of some(cards, d.int(7, 12))) measure(at, processor, card, memory);
+      const cpu = d.pick(quick);
+      const memory = kitFor(cpu, true);
+      for (const gpu of some(gpus, d.int(7, 12))) measure(at, cpu, gpu, memory);
     } else if (kind < 0.74) {
       // Many processors with one strong card.
-      const card = d.pick(strong);
-      for (const processor of some(processors, d.int(6, 10)))
-        measure(at, processor, card, kitFor(processor, true));
+      const gpu = d.pick(strong);
+      for (const cpu of some(cpus, d.int(6, 10))) measure(at, cpu, gpu, kitFor(cpu, true));
     } else if (kind < 0.82) {
-      for (const processor of some(withGraphics, d.int(3, 6)))
+      for (const cpu of some(withGraphics, d.int(3, 6)))
         measure(
           { ...at, preset: d.pick(['low', 'low', 'medium']), widthPx: 1920, heightPx: 1080 },
-          processor,
+          cpu,
           null,
-          kitFor(processor, false),
+          kitFor(cpu, false),
         );
     } else {
       // Somebody's own machine, a few games.
-      const processor = d.pick(processors);
-      const card = d.pick(cards);
-      const memory = kitFor(processor, false);
+      const cpu = d.pick(cpus);
+      const gpu = d.pick(gpus);
+      const memory = kitFor(cpu, false);
       for (let n = d.int(1, 3); n > 0; n--)
-        measure({ ...setting(), source: at.source, on: at.on }, processor, card, memory);
+        measure({ ...setting(), source: at.source, on: at.on }, cpu, gpu, memory);
     }
   }
   return out;

@@ -4,32 +4,32 @@ import type { Dice } from './random.ts';
 
 type Outline = 'mini-ITX' | 'micro-ATX' | 'ATX' | 'E-ATX';
 
-const idOf = (maker: string, name: string) => `${maker}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+const idOf = (brand: string, name: string) => `${brand}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
 export function makeStorage(d: Dice, copy: string): Valued[] {
   const out: Valued[] = [];
   const add = (
-    kind: 'M.2 NVMe' | 'M.2 SATA' | '2.5-inch SATA' | '3.5-inch SATA',
+    via: 'M.2 NVMe' | 'M.2 SATA' | '2.5-inch SATA' | '3.5-inch SATA',
     gb: number,
     worth: number,
     m2LengthMm: number | null,
     line: string,
   ) => {
-    const maker = DRIVE_MAKERS[out.length % DRIVE_MAKERS.length];
+    const brand = DRIVE_MAKERS[out.length % DRIVE_MAKERS.length];
     const name = `${line} ${gb >= 1000 ? `${gb / 1000} TB` : `${gb} GB`}${m2LengthMm && m2LengthMm !== 80 ? ` ${m2LengthMm === 110 ? '22110' : '22' + m2LengthMm}` : ''}${copy}`;
     out.push({
       part: {
-        id: idOf(maker, name),
-        slot: 'storage',
-        maker,
+        id: idOf(brand, name),
+        kind: 'storage',
+        brand,
         name,
-        kind,
+        interface: via,
         gb,
-        solidState: kind !== '3.5-inch SATA',
+        solidState: via !== '3.5-inch SATA',
         m2LengthMm,
-        watts: kind === '3.5-inch SATA' ? 7 : kind === 'M.2 NVMe' ? 5 : 3,
-        pcieGeneration: kind === 'M.2 NVMe' ? (line === 'Bore' ? 4 : 3) : null,
-        heatSpreader: kind === 'M.2 NVMe' ? line === 'Bore' && gb >= 2000 : false,
+        watts: via === '3.5-inch SATA' ? 7 : via === 'M.2 NVMe' ? 5 : 3,
+        pcieGeneration: via === 'M.2 NVMe' ? (line === 'Bore' ? 4 : 3) : null,
+        heatSpreader: via === 'M.2 NVMe' ? line === 'Bore' && gb >= 2000 : false,
       },
       worth: worth + d.real(-1.5, 1.5),
       age: d.chance(0.3) ? 1 : 0,
@@ -101,13 +101,13 @@ export function makeCoolers(d: Dice, copy: string): Valued[] {
     ['Gust 92', 'all', 130, 124, 40, 28, 28],
   ] as const;
   return rows.map(([line, sockets, heatWatts, heightMm, memoryClearanceMm, noiseDb, worth], index) => {
-    const maker = COOLER_MAKERS[index % COOLER_MAKERS.length];
+    const brand = COOLER_MAKERS[index % COOLER_MAKERS.length];
     const name = `${line}${copy}`;
     return {
       part: {
-        id: idOf(maker, name),
-        slot: 'cooler',
-        maker,
+        id: idOf(brand, name),
+        kind: 'cooler',
+        brand,
         name,
         sockets: [...sets[sockets]],
         heatWatts,
@@ -161,11 +161,11 @@ export function makeCases(d: Dice, copy: string): Valued[] {
       [
         line,
         forms,
-        cardMaxMm,
-        cardSlots,
-        coolerMaxMm,
-        supplyForm,
-        supplyMaxMm,
+        maxGpuLengthMm,
+        expansionSlots,
+        maxCoolerHeightMm,
+        psuFormFactor,
+        maxPsuLengthMm,
         bays25,
         bays35,
         litres,
@@ -174,20 +174,20 @@ export function makeCases(d: Dice, copy: string): Valued[] {
       ],
       index,
     ) => {
-      const maker = CASE_MAKERS[index % CASE_MAKERS.length];
+      const brand = CASE_MAKERS[index % CASE_MAKERS.length];
       const name = `${line}${copy}`;
       return {
         part: {
-          id: idOf(maker, name),
-          slot: 'case',
-          maker,
+          id: idOf(brand, name),
+          kind: 'case',
+          brand,
           name,
-          boardFormFactors: [...forms],
-          cardMaxMm,
-          cardSlots,
-          coolerMaxMm,
-          supplyForms: supplyForm === 'ATX' ? ['ATX', 'SFX'] : [supplyForm],
-          supplyMaxMm,
+          motherboardFormFactors: [...forms],
+          maxGpuLengthMm,
+          expansionSlots,
+          maxCoolerHeightMm,
+          psuFormFactors: psuFormFactor === 'ATX' ? ['ATX', 'SFX'] : [psuFormFactor],
+          maxPsuLengthMm,
           bays25,
           bays35,
           litres,
@@ -203,7 +203,7 @@ export function makeCases(d: Dice, copy: string): Valued[] {
   );
 }
 
-export function makeSupplies(d: Dice, copy: string): Valued[] {
+export function makePsus(d: Dice, copy: string): Valued[] {
   const out: Valued[] = [];
   const rows = [
     [350, 'none', 23],
@@ -237,25 +237,25 @@ export function makeSupplies(d: Dice, copy: string): Valued[] {
     form: 'ATX' | 'SFX' | 'TFX',
     line: string,
   ) => {
-    const maker = SUPPLY_MAKERS[out.length % SUPPLY_MAKERS.length];
+    const brand = SUPPLY_MAKERS[out.length % SUPPLY_MAKERS.length];
     const name = `${line} ${ratedWatts} ${efficiency === 'none' ? 'Plain' : efficiency}${copy}`;
     out.push({
       part: {
-        id: idOf(maker, name),
-        slot: 'supply',
-        maker,
+        id: idOf(brand, name),
+        kind: 'psu',
+        brand,
         name,
         form,
         lengthMm: form === 'ATX' ? (ratedWatts >= 750 ? 165 : 140) : form === 'SFX' ? 100 : 175,
         ratedWatts,
         efficiency,
-        eightPinLeads: ratedWatts < 400 ? 0 : ratedWatts < 500 ? 1 : ratedWatts < 750 ? 2 : 4,
-        sixteenPinLeads:
+        eightPinConnectors: ratedWatts < 400 ? 0 : ratedWatts < 500 ? 1 : ratedWatts < 750 ? 2 : 4,
+        sixteenPinConnectors:
           (efficiency === 'Gold' || efficiency === 'Platinum' || efficiency === 'Titanium') &&
           ratedWatts >= 650
             ? 1
             : 0,
-        processorLeads: ratedWatts >= 650 ? 2 : 1,
+        cpuConnectors: ratedWatts >= 650 ? 2 : 1,
         quality:
           efficiency === 'none' && form === 'ATX'
             ? null
@@ -264,7 +264,7 @@ export function makeSupplies(d: Dice, copy: string): Valued[] {
                   efficiency === 'White'
                     ? 2
                     : efficiency === 'Bronze'
-                      ? maker === 'Wattlewood'
+                      ? brand === 'Wattlewood'
                         ? 2
                         : 3
                       : efficiency === 'Gold'
@@ -307,10 +307,10 @@ export function makeSmall(d: Dice, copy: string): Valued[] {
     ['Line P2500', 'PCIe', false, 2500, 24],
   ] as const;
   network.forEach(([line, via, wireless, mbps, worth], index) => {
-    const maker = NETWORK_MAKERS[index % NETWORK_MAKERS.length];
+    const brand = NETWORK_MAKERS[index % NETWORK_MAKERS.length];
     const name = `${line}${copy}`;
     out.push({
-      part: { id: idOf(maker, name), slot: 'network', maker, name, interface: via, wireless, mbps },
+      part: { id: idOf(brand, name), kind: 'network', brand, name, interface: via, wireless, mbps },
       worth: worth + d.real(-0.5, 0.5),
       age: 0,
     });
@@ -325,7 +325,7 @@ export function makeSmall(d: Dice, copy: string): Valued[] {
   ).forEach(([line, licence, worth]) => {
     const name = `${line}${copy}`;
     out.push({
-      part: { id: idOf('Windmill Systems', name), slot: 'system', maker: 'Windmill Systems', name, licence },
+      part: { id: idOf('Windmill Systems', name), kind: 'os', brand: 'Windmill Systems', name, licence },
       worth,
       age: 0,
     });
@@ -340,18 +340,18 @@ export function makeSmall(d: Dice, copy: string): Valued[] {
     ['Dust filter', 'filter', 0, 6],
     ['Card support', 'support', 0, 9],
   ] as const;
-  extras.forEach(([line, kind, watts, worth], index) => {
-    const maker = COOLER_MAKERS[index % COOLER_MAKERS.length];
+  extras.forEach(([line, purpose, watts, worth], index) => {
+    const brand = COOLER_MAKERS[index % COOLER_MAKERS.length];
     const name = `${line}${copy}`;
     out.push({
       part: {
-        id: idOf(maker, name),
-        slot: 'extras',
-        maker,
+        id: idOf(brand, name),
+        kind: 'extras',
+        brand,
         name,
-        kind,
+        purpose,
         watts,
-        ...(kind === 'light' ? { looksOnly: true } : {}),
+        ...(purpose === 'light' ? { looksOnly: true } : {}),
       },
       worth,
       age: 0,

@@ -19,7 +19,7 @@ export const WATCH = watchKeptSchema.parse({
       name: 'New generation of cards',
       from: '2026-12-11',
       to: '2026-12-11',
-      touches: ['card'],
+      touches: ['gpu'],
     },
     {
       id: 'opening-night',

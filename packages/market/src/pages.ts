@@ -23,7 +23,7 @@ export const markupOf = (shop: string): Markup =>
 
 /** A product’s page. `isChanged`: the shop has rebuilt its pages, and nothing is marked up any more. */
 export function productPage(shop: Shop, item: Item, ask: Ask, isChanged: boolean): string {
-  const title = `${item.maker} ${item.name}`;
+  const title = `${item.brand} ${item.name}`;
   const availability = `https://schema.org/${ask.price === null ? 'OutOfStock' : 'InStock'}`;
   const price = ask.price === null ? undefined : amount(ask.price, shop);
   const words = `<p>${price === undefined ? 'Sold out' : `${price} ${shop.currency}`}</p>`;
@@ -40,7 +40,7 @@ export function productPage(shop: Shop, item: Item, ask: Ask, isChanged: boolean
   const product = {
     '@type': 'Product',
     name: item.name,
-    brand: { '@type': 'Brand', name: item.maker },
+    brand: { '@type': 'Brand', name: item.brand },
     gtin13: item.gtin,
     mpn: item.mpn,
     sku: item.id,
@@ -68,12 +68,12 @@ export function productPage(shop: Shop, item: Item, ask: Ask, isChanged: boolean
     case 'microdata':
       return frame(
         title,
-        `<div itemscope itemtype="https://schema.org/Product"><h1><span itemprop="brand">${text(item.maker)}</span> <span itemprop="name">${text(item.name)}</span></h1>${item.gtin ? `<meta itemprop="gtin13" content="${item.gtin}">` : ''}${item.mpn ? `<span itemprop="mpn">${text(item.mpn)}</span>` : ''}<meta itemprop="sku" content="${item.id}"><div itemprop="offers" itemscope itemtype="https://schema.org/Offer">${price ? `<b itemprop="price" content="${price}">${price}</b><meta itemprop="priceCurrency" content="${shop.currency}">` : `<meta itemprop="priceCurrency" content="${shop.currency}">`}<link itemprop="availability" href="${availability}"><link itemprop="itemCondition" href="https://schema.org/${CONDITION[item.condition]}"></div></div>`,
+        `<div itemscope itemtype="https://schema.org/Product"><h1><span itemprop="brand">${text(item.brand)}</span> <span itemprop="name">${text(item.name)}</span></h1>${item.gtin ? `<meta itemprop="gtin13" content="${item.gtin}">` : ''}${item.mpn ? `<span itemprop="mpn">${text(item.mpn)}</span>` : ''}<meta itemprop="sku" content="${item.id}"><div itemprop="offers" itemscope itemtype="https://schema.org/Offer">${price ? `<b itemprop="price" content="${price}">${price}</b><meta itemprop="priceCurrency" content="${shop.currency}">` : `<meta itemprop="priceCurrency" content="${shop.currency}">`}<link itemprop="availability" href="${availability}"><link itemprop="itemCondition" href="https://schema.org/${CONDITION[item.condition]}"></div></div>`,
       );
     case 'rdfa':
       return frame(
         title,
-        `<div vocab="https://schema.org/" typeof="Product"><h1><span property="brand">${text(item.maker)}</span> <span property="name">${text(item.name)}</span></h1>${item.mpn ? `<span property="mpn">${text(item.mpn)}</span>` : ''}<meta property="sku" content="${item.id}"><div property="offers" typeof="Offer">${price ? `<span property="price" content="${price}">${price}</span>` : ''}<meta property="priceCurrency" content="${shop.currency}"><link property="availability" href="${availability}"></div></div>`,
+        `<div vocab="https://schema.org/" typeof="Product"><h1><span property="brand">${text(item.brand)}</span> <span property="name">${text(item.name)}</span></h1>${item.mpn ? `<span property="mpn">${text(item.mpn)}</span>` : ''}<meta property="sku" content="${item.id}"><div property="offers" typeof="Offer">${price ? `<span property="price" content="${price}">${price}</span>` : ''}<meta property="priceCurrency" content="${shop.currency}"><link property="availability" href="${availability}"></div></div>`,
       );
   }
 }
@@ -86,10 +86,10 @@ export function priceList(shop: Shop, listed: Listed, day: string, isChanged: bo
     : 'sku,maker,name,gtin,mpn,price,currency,stock,condition,seen';
   const rows = listed.map(({ item, ask }) =>
     (isChanged
-      ? [item.id, `${item.maker} ${item.name}`, ask.price === null ? '' : amount(ask.price, shop)]
+      ? [item.id, `${item.brand} ${item.name}`, ask.price === null ? '' : amount(ask.price, shop)]
       : [
           item.id,
-          item.maker,
+          item.brand,
           item.name,
           item.gtin ?? '',
           item.mpn ?? '',
@@ -119,7 +119,7 @@ export function jsonFeed(
     shop: shop.id,
     offers: listed.map(({ item, ask }) => ({
       sku: item.id,
-      name: `${item.maker} ${item.name}`,
+      name: `${item.brand} ${item.name}`,
       gtin: item.gtin,
       mpn: item.mpn,
       price: ask.price === null ? undefined : amount(ask.price, shop),
@@ -190,5 +190,5 @@ export function calendar(file: MarketFile): string {
 export const shopFront = (shop: Shop, listed: Listed) =>
   frame(
     shop.name,
-    `<h1>${text(shop.name)}</h1><p>An invented shop.</p><ul>${listed.map(({ item }) => `<li><a href="/shops/${shop.id}/items/${item.id}.html">${text(`${item.maker} ${item.name}`)}</a></li>`).join('')}</ul>`,
+    `<h1>${text(shop.name)}</h1><p>An invented shop.</p><ul>${listed.map(({ item }) => `<li><a href="/shops/${shop.id}/items/${item.id}.html">${text(`${item.brand} ${item.name}`)}</a></li>`).join('')}</ul>`,
   );

@@ -5,8 +5,8 @@ import { dateOn, FIRST_DAY, LAUNCH_DAY, marketOf, type Item, type MarketFile } f
 const item = (id: string, more: Partial<Item> = {}): Item => ({
   id,
   shop: 'pennywharf',
-  kind: 'card',
-  maker: 'Bramfell',
+  kind: 'gpu',
+  brand: 'Bramfell',
   name: `Ember ${id}`,
   price: 20_000,
   condition: 'new',
@@ -17,7 +17,7 @@ const file: MarketFile = {
   day: '2026-11-20',
   shops: [
     { id: 'pennywharf', name: 'Pennywharf', kind: 'shop', currency: 'EUR', minor: 100 },
-    { id: 'quayboard', name: 'Quay Board', kind: 'market', currency: 'EUR', minor: 100 },
+    { id: 'quayboard', name: 'Quay Board', kind: 'used-market', currency: 'EUR', minor: 100 },
   ],
   items: [
     ...Array.from({ length: 60 }, (_, n) => item(`c${n}.pennywharf`)),

@@ -9,7 +9,7 @@ export interface Item {
   readonly id: string;
   readonly shop: string;
   readonly kind: string;
-  readonly maker: string;
+  readonly brand: string;
   readonly name: string;
   readonly gtin?: string;
   readonly mpn?: string;
@@ -74,13 +74,13 @@ function* course(item: Item, file: MarketFile): Generator<{ readonly log: number
   const d = diceOf('course', item.id);
   const yearly =
     {
-      processor: 0.2,
-      card: 0.2,
+      cpu: 0.2,
+      gpu: 0.2,
       storage: 0.18,
       memory: 0.15,
-      board: 0.1,
+      motherboard: 0.1,
       cooler: 0.05,
-      supply: 0.04,
+      psu: 0.04,
       case: 0.03,
     }[item.kind] ?? 0.05;
   const fall = (yearly + 0.08 * d.normal()) / 365;
@@ -90,7 +90,7 @@ function* course(item: Item, file: MarketFile): Generator<{ readonly log: number
   const spread = 0.015 + 0.02 * d.uniform();
   const depth = 0.07 + 0.13 * d.uniform();
   // Cards are pressed by the launch, the dearer ones most.
-  const pressed = item.kind === 'card' && item.condition === 'new' ? 0.05 + 0.08 * d.uniform() : 0;
+  const pressed = item.kind === 'gpu' && item.condition === 'new' ? 0.05 + 0.08 * d.uniform() : 0;
   let level = 0;
   let regular = 0;
   let log = 0;
@@ -144,7 +144,7 @@ export function marketOf(file: MarketFile) {
     while (!d.chance(0.025)) day++;
     return day;
   };
-  const isUsed = (item: Item) => file.shops.find((shop) => shop.id === item.shop)?.kind === 'market';
+  const isUsed = (item: Item) => file.shops.find((shop) => shop.id === item.shop)?.kind === 'used-market';
 
   function ask(item: Item, day: number): Ask | undefined {
     if (isUsed(item)) {
@@ -176,7 +176,7 @@ export function marketOf(file: MarketFile) {
     const parts = new Map(
       file.items
         .filter((item) => item.shop === shop && item.lot === undefined)
-        .map((item) => [item.maker + item.name, item]),
+        .map((item) => [item.brand + item.name, item]),
     );
     for (const item of parts.values())
       for (let posted = Math.max(1, day - 60); posted <= day; posted++) {
@@ -203,7 +203,7 @@ export function marketOf(file: MarketFile) {
   const listing = (shop: string, day: number): readonly { item: Item; ask: Ask }[] =>
     [
       ...file.items.filter((item) => item.shop === shop),
-      ...(file.shops.find((each) => each.id === shop)?.kind === 'market' ? newListings(shop, day) : []),
+      ...(file.shops.find((each) => each.id === shop)?.kind === 'used-market' ? newListings(shop, day) : []),
     ]
       .map((item) => ({ item, ask: ask(item, day) }))
       .filter((each): each is { item: Item; ask: Ask } => each.ask !== undefined);
@@ -231,7 +231,7 @@ export function marketOf(file: MarketFile) {
       }
       const { items, currency } = {
         items: file.items.filter(
-          (item) => item.shop === shop && item.kind === 'supply' && item.condition === 'new',
+          (item) => item.shop === shop && item.kind === 'psu' && item.condition === 'new',
         ),
         currency: file.shops.find((each) => each.id === shop)?.currency,
       };
@@ -240,7 +240,7 @@ export function marketOf(file: MarketFile) {
         out.push({
           id: `${shop}-rebate-${start}`,
           kind: 'rebate',
-          name: `${item.maker} sends money back for ${item.name}`,
+          name: `${item.brand} sends money back for ${item.name}`,
           shops: [shop],
           parts: [item.id.split('.')[0]],
           amountMinor: Math.max(500, Math.round(item.price / 1000) * 100),

@@ -116,12 +116,12 @@ describe('what is kept of buying', () => {
     expect(saved.workspace).toMatchObject(buying);
     await save({}, 1);
     const none = (await (await call('/api/workspace')).json()) as { workspace: typeof buying };
-    expect(none.workspace.slips).toEqual([]);
+    expect(none.workspace.claims).toEqual([]);
   });
   it.each([
-    ['a find without parts', { finds: [{ ...buying.finds[0], parts: [] }] }],
-    ['more good deals than rated ones', { finds: [{ ...buying.finds[0], good: 9, rated: 3 }] }],
-    ['a slip in a state that is none', { slips: [{ ...buying.slips[0], state: 'lost' }] }],
+    ['a find without parts', { listings: [{ ...buying.listings[0], parts: [] }] }],
+    ['more good deals than rated ones', { listings: [{ ...buying.listings[0], good: 9, rated: 3 }] }],
+    ['a slip in a state that is none', { claims: [{ ...buying.claims[0], state: 'lost' }] }],
     ['an order without lines', { orders: [{ ...buying.orders[0], lines: [] }] }],
   ])('%s is refused', async (_, more) => expect((await save(more)).status).toBe(422));
   it('the calendar holds every day that is ahead, and reads back in a general library', async () => {
@@ -134,7 +134,7 @@ describe('what is kept of buying', () => {
     const days = Object.fromEntries(
       events.map((event) => [event.uid.split('@')[0], event.startDate.toString()]),
     );
-    expect(days['slip-slip-spar-send']).toBe(buying.slips[0].sendBy);
+    expect(days['slip-slip-spar-send']).toBe(buying.claims[0].sendBy);
     expect(days['slip-slip-breeze-payout']).toBe('2026-12-21');
     expect(days['brief-ready']).toBe('2026-12-11');
     expect(days['slip-slip-points-payout']).toBeUndefined();

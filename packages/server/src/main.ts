@@ -58,7 +58,7 @@ if (isFresh && demo) {
   await store.changeRecords(records.value, []);
   const bench = readBenchFile(demo.bench());
   if (!bench.ok) throw new Error(`demo: the shipped passes are not valid: ${bench.problems[0]?.path}`);
-  await store.changeBench({ putSystems: bench.value.systems, putRuns: bench.value.runs });
+  await store.changeBench({ putRigs: bench.value.rigs, putRuns: bench.value.runs });
   const demoJson = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder, name), 'utf8'));
   const { workspace } = await store.workspace();
   if (!workspace) {

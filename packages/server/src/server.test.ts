@@ -60,7 +60,7 @@ describe('records, passes and models over the API', () => {
   interface Model {
     readonly frameModel: {
       fit?: Record<string, unknown>;
-      cards: { rateLn: number }[];
+      gpus: { rateLn: number }[];
       games: { id: string }[];
     };
   }
@@ -89,27 +89,27 @@ describe('records, passes and models over the API', () => {
   });
   it('passes and systems are put, kept over a restart, and taken out', async () => {
     await call('/api/demo', { method: 'POST' });
-    const bench = await get<{ systems: { id: string }[]; runs: { id: string }[] }>('/api/bench');
-    expect([bench.systems.length, bench.runs.length]).toEqual([1, 20]);
+    const bench = await get<{ rigs: { id: string }[]; runs: { id: string }[] }>('/api/bench');
+    expect([bench.rigs.length, bench.runs.length]).toEqual([1, 20]);
     await post('/api/bench', {
       removeRuns: bench.runs.slice(0, 5).map((run) => run.id),
-      putSystems: [{ ...bench.systems[0], name: 'Seat 1' }],
+      putRigs: [{ ...bench.rigs[0], name: 'Seat 1' }],
     });
     await store.close();
     store = await openStore(join(folder, 'data', 'test.sqlite'));
     const after = await store.bench();
-    expect([after.systems[0].name, after.runs.length]).toEqual(['Seat 1', 15]);
+    expect([after.rigs[0].name, after.runs.length]).toEqual(['Seat 1', 15]);
   });
   it('a model takes the place of the one that is there and is remembered; one of other games or parts is refused', async () => {
     await call('/api/demo', { method: 'POST' });
     const { frameModel } = await get<Model>('/api/catalogue');
     const moved = {
       ...frameModel,
-      cards: frameModel.cards.map((rate) => ({ ...rate, rateLn: rate.rateLn + 0.01 })),
+      gpus: frameModel.gpus.map((rate) => ({ ...rate, rateLn: rate.rateLn + 0.01 })),
     };
     expect((await put('/api/model', { frameModel: moved })).status).toBe(200);
-    expect((await get<Model>('/api/catalogue')).frameModel.cards[0].rateLn).toBeCloseTo(
-      frameModel.cards[0].rateLn + 0.01,
+    expect((await get<Model>('/api/catalogue')).frameModel.gpus[0].rateLn).toBeCloseTo(
+      frameModel.gpus[0].rateLn + 0.01,
       9,
     );
     expect((await get<{ fits: { records: number }[] }>('/api/model/past')).fits).toMatchObject([
@@ -121,7 +121,7 @@ describe('records, passes and models over the API', () => {
     expect(
       (
         await put('/api/model', {
-          frameModel: { ...frameModel, cards: [{ part: 'lost', rateLn: 0, sdLn: 1 }] },
+          frameModel: { ...frameModel, gpus: [{ part: 'lost', rateLn: 0, sdLn: 1 }] },
         })
       ).status,
     ).toBe(422);
@@ -152,7 +152,7 @@ describe('the API', () => {
         body: JSON.stringify(body),
         headers: { 'content-type': 'application/json' },
       });
-    const part = { id: 'mine', slot: 'card', maker: 'Own', name: 'First card', lengthMm: 200 };
+    const part = { id: 'mine', kind: 'gpu', brand: 'Own', name: 'First card', lengthMm: 200 };
     const shop = {
       id: 'corner',
       name: 'Corner',
@@ -327,11 +327,11 @@ describe('reading files', () => {
     expect(readBrief(text('brief-league-seat.json'), catalogue).ok).toBe(true);
     const build = JSON.parse(text('build-first-idea.json'));
     expect(readBuild(JSON.stringify(build), catalogue).ok).toBe(true);
-    build.picks.card = { part: 'given-office-case', offer: null };
+    build.picks.gpu = { part: 'given-office-case', offer: null };
     build.picks.memory = { part: 'nothing', offer: null };
     const bad = readBuild(JSON.stringify(build), catalogue);
     expect(bad.ok ? [] : bad.problems.map((problem) => problem.path).sort()).toEqual([
-      'picks.card.part',
+      'picks.gpu.part',
       'picks.memory.part',
     ]);
   });

@@ -16,16 +16,16 @@ export type ListFinding =
       readonly code: 'total-differs';
       readonly stated: number;
       readonly actual: number;
-      readonly which: 'till' | 'after';
+      readonly which: 'dueNow' | 'after';
       readonly line: number;
     }
-  | { readonly code: 'over-budget'; readonly which: 'till' | 'expected' | 'after'; readonly by: number }
+  | { readonly code: 'over-budget'; readonly which: 'dueNow' | 'expected' | 'after'; readonly by: number }
   | { readonly code: 'no-price'; readonly line: number; readonly name: string }
   | { readonly code: 'no-shipping' | 'no-tax-line' | 'no-total' }
   | { readonly code: 'rebate-needs-claim'; readonly amount: number };
 
 export interface ListTotals {
-  readonly till: Cents;
+  readonly dueNow: Cents;
   readonly expected: Cents;
   readonly after: Cents;
 }
@@ -45,18 +45,18 @@ export function addUp(
   lines: readonly ListLine[],
   brief: {
     readonly limitMinor: number;
-    readonly school: 'strict' | 'expected' | 'after';
+    readonly costBasis: 'strict' | 'expected' | 'after';
     readonly rebateShare: number;
   },
   answers: ReadonlyMap<string, number> = new Map(),
 ): ListAudit {
   const doubts: Doubt[] = [];
   const findings: ListFinding[] = [];
-  let till = 0;
+  let dueNow = 0;
   let back = 0;
   let hasShipping = false;
   let hasTax = false;
-  const stated: { minor: number; which: 'till' | 'after'; line: number }[] = [];
+  const stated: { minor: number; which: 'dueNow' | 'after'; line: number }[] = [];
   for (const line of lines) {
     const read = (amount: ListLine['price'], what: Doubt['what']): number => {
       if (!amount) return 0;
@@ -71,7 +71,7 @@ export function addUp(
       const before = doubts.length;
       const minor = read(line.price, 'total');
       if (line.price && doubts.length === before)
-        stated.push({ minor, which: line.total ?? 'till', line: line.line });
+        stated.push({ minor, which: line.total ?? 'dueNow', line: line.line });
       continue;
     }
     const amount =
@@ -80,32 +80,32 @@ export function addUp(
     if (line.kind === 'part') {
       if (line.price === null && !line.isOwned)
         findings.push({ code: 'no-price', line: line.line, name: line.name });
-      till += amount;
+      dueNow += amount;
       for (const extra of line.extras) {
         const minor = Math.abs(read(extra.amount, extra.kind));
         if (extra.kind === 'rebate' || extra.kind === 'cashback') back += minor;
         else if (extra.kind === 'shipping') {
-          till += minor;
+          dueNow += minor;
           hasShipping = true;
-        } else till -= minor;
+        } else dueNow -= minor;
       }
-    } else if (line.kind === 'discount') till -= amount;
+    } else if (line.kind === 'discount') dueNow -= amount;
     else if (line.kind === 'rebate') back += amount;
     else {
-      till += amount;
+      dueNow += amount;
       if (line.kind === 'shipping') hasShipping = true;
       else hasTax = true;
     }
   }
   if (doubts.length > 0) return { totals: null, doubts, findings };
-  const expected = till - Math.floor(back * brief.rebateShare + 0.5);
-  const totals = { till: cents(till), expected: cents(expected), after: cents(till - back) };
+  const expected = dueNow - Math.floor(back * brief.rebateShare + 0.5);
+  const totals = { dueNow: cents(dueNow), expected: cents(expected), after: cents(dueNow - back) };
   for (const { minor, which, line } of stated) {
-    const actual = which === 'after' ? totals.after : totals.till;
+    const actual = which === 'after' ? totals.after : totals.dueNow;
     if (actual !== minor) findings.push({ code: 'total-differs', stated: minor, actual, which, line });
   }
   if (stated.length === 0) findings.push({ code: 'no-total' });
-  const which = ({ strict: 'till', expected: 'expected', after: 'after' } as const)[brief.school];
+  const which = ({ strict: 'dueNow', expected: 'expected', after: 'after' } as const)[brief.costBasis];
   if (totals[which] > brief.limitMinor)
     findings.push({ code: 'over-budget', which, by: totals[which] - brief.limitMinor });
   if (!hasShipping) findings.push({ code: 'no-shipping' });

@@ -10,7 +10,7 @@ interface Sample {
   readonly text: string;
   readonly parts: number;
   /** Null while something is in doubt. */
-  readonly totals: readonly [till: number, after: number] | null;
+  readonly totals: readonly [dueNow: number, after: number] | null;
   readonly findings?: readonly ListFinding['code'][];
   readonly doubts?: readonly string[];
   readonly shape?: 'csv' | 'markdown' | 'text';
@@ -224,7 +224,7 @@ const CORPUS: readonly Sample[] = [
   { what: 'nothing but words', parts: 0, totals: [0, 0], text: 'Hello!\nI need a computer for the league.' },
 ];
 
-const BRIEF = { limitMinor: 64_000, school: 'strict', rebateShare: 0.765 } as const;
+const BRIEF = { limitMinor: 64_000, costBasis: 'strict', rebateShare: 0.765 } as const;
 const readingsOf = (text: string) => addUp(readList(text, 'EUR').lines, BRIEF);
 
 describe('lists pasted from elsewhere', () => {
@@ -234,7 +234,7 @@ describe('lists pasted from elsewhere', () => {
     if (shape) expect(read.shape).toBe(shape);
     expect(read.lines.filter((line) => line.kind === 'part')).toHaveLength(parts);
     const audit = addUp(read.lines, BRIEF);
-    expect(audit.totals && [audit.totals.till, audit.totals.after]).toEqual(totals);
+    expect(audit.totals && [audit.totals.dueNow, audit.totals.after]).toEqual(totals);
     expect(audit.doubts.map((doubt) => doubt.text.replace(/[€\s]/g, ''))).toEqual(doubts ?? []);
     if (findings) expect(audit.findings.map((finding) => finding.code).sort()).toEqual([...findings].sort());
   });
@@ -242,7 +242,7 @@ describe('lists pasted from elsewhere', () => {
     const { lines } = readList('Card: Tideline 390 Trio – €1.299\nPSU: Mast 500 – 50.00', 'EUR');
     const [doubt] = addUp(lines, BRIEF).doubts;
     expect(doubt.readings).toEqual([129_900, 130]);
-    expect(addUp(lines, BRIEF, new Map([[`${doubt.line}:${doubt.what}`, 129_900]])).totals?.till).toBe(
+    expect(addUp(lines, BRIEF, new Map([[`${doubt.line}:${doubt.what}`, 129_900]])).totals?.dueNow).toBe(
       134_900,
     );
   });
@@ -251,7 +251,7 @@ describe('lists pasted from elsewhere', () => {
       const { totals } = readingsOf(text);
       if (!totals) continue;
       expect(totals.after).toBeLessThanOrEqual(totals.expected);
-      expect(totals.expected).toBeLessThanOrEqual(totals.till);
+      expect(totals.expected).toBeLessThanOrEqual(totals.dueNow);
     }
   });
 });

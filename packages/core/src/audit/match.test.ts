@@ -3,10 +3,10 @@ import type { Part } from '../parts/index.ts';
 import { CARD, MEMORY, PROCESSOR, SUPPLY } from '../test/fixtures.ts';
 import { isSure, partMatcher, slotOfWord } from './index.ts';
 
-const named = <P extends Part>(part: P, id: string, maker: string, name: string): P => ({
+const named = <P extends Part>(part: P, id: string, brand: string, name: string): P => ({
   ...part,
   id,
-  maker,
+  brand,
   name,
 });
 const PARTS: readonly Part[] = [
@@ -23,7 +23,7 @@ const match = partMatcher(PARTS);
 describe('what a name in a list may mean', () => {
   it.each([
     ['Tarnholt Dunlin 250', null, 'dunlin-250'],
-    ['TARNHOLT dunlin-250', 'processor', 'dunlin-250'],
+    ['TARNHOLT dunlin-250', 'cpu', 'dunlin-250'],
     ['Wrenlow Spar 2x8 3600 CL16', 'memory', 'spar'],
     ['Wrenlow Spar (2x8, 3600, CL16)', null, 'spar'],
   ] as const)('%s is sure', (name, slot, part) => {
@@ -32,14 +32,14 @@ describe('what a name in a list may mean', () => {
     expect(isSure(found)).toBe(true);
   });
   it('is asked about where two fit as well, or words are missing', () => {
-    expect(isSure(match('Ember 270 Duo', 'card'))).toBe(false);
-    expect(match('Ember 270 Duo', 'card').length).toBeGreaterThan(1);
-    expect(isSure(match('Bramfell Ember 270 Duo', 'card'))).toBe(false);
+    expect(isSure(match('Ember 270 Duo', 'gpu'))).toBe(false);
+    expect(match('Ember 270 Duo', 'gpu').length).toBeGreaterThan(1);
+    expect(isSure(match('Bramfell Ember 270 Duo', 'gpu'))).toBe(false);
     expect(isSure(match('Dunlin', null))).toBe(false);
   });
   it('keeps to the slot that the line names', () => {
-    expect(match('Tarnholt Dunlin 250', 'card')).toEqual([]);
-    expect(match('Ohmsby Mast 500 Plain', 'supply')[0].part).toBe('mast');
+    expect(match('Tarnholt Dunlin 250', 'gpu')).toEqual([]);
+    expect(match('Ohmsby Mast 500 Plain', 'psu')[0].part).toBe('mast');
   });
   it('finds nothing in what is no part', () => {
     expect(match('a poster of the harbour', null)).toEqual([]);
@@ -49,14 +49,14 @@ describe('what a name in a list may mean', () => {
 
 describe('words for slots', () => {
   it.each([
-    ['CPU', 'processor'],
-    ['Motherboard', 'board'],
+    ['CPU', 'cpu'],
+    ['Motherboard', 'motherboard'],
     ['**RAM**', 'memory'],
-    ['GPU:', 'card'],
+    ['GPU:', 'gpu'],
     ['NVMe', 'storage'],
-    ['PSU', 'supply'],
+    ['PSU', 'psu'],
     ['Wi-Fi', 'network'],
-    ['OS', 'system'],
+    ['OS', 'os'],
   ] as const)('%s is the %s', (word, slot) => {
     expect(slotOfWord(word)).toBe(slot);
   });

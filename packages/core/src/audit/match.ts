@@ -23,7 +23,7 @@ const SURE_FIT = 0.95;
 export function partMatcher(
   parts: readonly Part[],
 ): (name: string, slotWord: string | null) => readonly PartMatch[] {
-  const known = parts.map((part) => ({ part, words: new Set(wordsOf(`${part.maker} ${part.name}`)) }));
+  const known = parts.map((part) => ({ part, words: new Set(wordsOf(`${part.brand} ${part.name}`)) }));
   const often = new Map<string, number>();
   for (const { words } of known) for (const word of words) often.set(word, (often.get(word) ?? 0) + 1);
   const weight = (word: string) => 1 / Math.log2(2 + (often.get(word) ?? 0));
@@ -34,7 +34,7 @@ export function partMatcher(
     if (asked.size === 0) return [];
     const kind = slotWord !== null ? kindFor(slotWord as Slot) : null;
     return known
-      .filter(({ part }) => kind === null || !kinds.has(kind) || part.slot === kind)
+      .filter(({ part }) => kind === null || !kinds.has(kind) || part.kind === kind)
       .map(({ part, words }) => {
         const shared = total([...asked].filter((word) => words.has(word)));
         return { part: part.id, fit: (2 * shared) / (total(asked) + total(words)) };

@@ -14,7 +14,7 @@ export interface ListLine {
   readonly raw: string;
   readonly kind: 'part' | 'shipping' | 'tax' | 'discount' | 'rebate' | 'total' | 'note';
   /** For totals: which one is meant. */
-  readonly total: 'till' | 'after' | null;
+  readonly total: 'dueNow' | 'after' | null;
   readonly slotWord: string | null;
   readonly name: string;
   readonly quantity: number;
@@ -32,17 +32,17 @@ export interface ListRead {
 }
 
 const SLOT_WORDS: readonly (readonly [RegExp, string])[] = [
-  [/^(processor|cpu)$/i, 'processor'],
-  [/^(motherboard|mainboard|board|mobo)$/i, 'board'],
+  [/^(processor|cpu)$/i, 'cpu'],
+  [/^(motherboard|mainboard|board|mobo)$/i, 'motherboard'],
   [/^(memory|ram)$/i, 'memory'],
-  [/^(graphics card|graphics|video card|card|gpu)$/i, 'card'],
+  [/^(graphics card|graphics|video card|card|gpu)$/i, 'gpu'],
   [/^(storage|drive|ssd|hdd|nvme|boot drive)$/i, 'storage'],
-  [/^(bulk drive|second drive|hard disk)$/i, 'bulk'],
+  [/^(bulk drive|second drive|hard disk)$/i, 'secondaryStorage'],
   [/^(cooler|cpu cooler|cooling|fan)$/i, 'cooler'],
   [/^(case|chassis|tower)$/i, 'case'],
-  [/^(power supply|supply|psu)$/i, 'supply'],
+  [/^(power supply|supply|psu)$/i, 'psu'],
   [/^(network|network adapter|adapter|wireless|wifi|wi-fi)$/i, 'network'],
-  [/^(system|operating system|os|licence|license)$/i, 'system'],
+  [/^(system|operating system|os|licence|license)$/i, 'os'],
   [/^(extras?|other)$/i, 'extras'],
 ];
 /** The slot that a word at the start of a line names; null when it names none. */
@@ -344,6 +344,6 @@ function finish(
   const named = kindOf(words);
   const kind =
     named === 'part' && line.price === null && !line.isOwned && line.slotWord === null ? 'note' : named;
-  const total = kind === 'total' ? (/after|rebate|MIR|cash ?back/i.test(words) ? 'after' : 'till') : null;
+  const total = kind === 'total' ? (/after|rebate|MIR|cash ?back/i.test(words) ? 'after' : 'dueNow') : null;
   return { ...line, link: line.link ?? null, kind, total };
 }

@@ -118,7 +118,7 @@ export function termsOf(market: Market): Terms {
     { at: number; code: NonNullable<ReturnType<Market['dealsAt']>>['codes'][number] }[]
   >();
   for (const shop of market.shops.values()) {
-    if (shop.kind === 'market') continue;
+    if (shop.kind === 'used-market') continue;
     const worth = (minor: number) => worthAt(shop, minor, market.rates);
     const flat = worth(shop.shipping.feeMinor);
     if (!flat) continue;
@@ -201,7 +201,7 @@ export function termsOf(market: Market): Terms {
           links.push({ coupling: index, value: Math.ceil(combo.off / combo.roles), weight: role });
       }
     for (const { at: index, code } of codesAt.get(shop.id) ?? []) {
-      if (!codeAppliesTo(code, offer.part, slot === 'bulk' ? 'storage' : slot)) continue;
+      if (!codeAppliesTo(code, offer.part, slot === 'secondaryStorage' ? 'storage' : slot)) continue;
       const entry = couplings[index];
       if (entry.kind !== 'code') continue;
       if (code.off.kind === 'percent') {
@@ -218,9 +218,9 @@ export function termsOf(market: Market): Terms {
         weight: priced.paidMinor,
       });
     }
-    const { school } = market.brief.money;
+    const { costBasis } = market.brief.money;
     for (const back of priced.backs) {
-      const value = back.left === Infinity ? 0 : backCounted(back, school);
+      const value = back.left === Infinity ? 0 : backCounted(back, costBasis);
       if (value > 0)
         links.push({
           coupling: at(claimAt, back.claim.id, () => ({ kind: 'claim', left: back.left })),
@@ -228,19 +228,19 @@ export function termsOf(market: Market): Terms {
           weight: 1,
         });
     }
-    if (stockOf(priced) === 1 && (slot === 'storage' || slot === 'bulk'))
+    if (stockOf(priced) === 1 && (slot === 'storage' || slot === 'secondaryStorage'))
       links.push({ coupling: at(singleAt, offer.id, () => ({ kind: 'single' })), value: 0, weight: 1 });
-    if (offer.lot !== undefined && shop.kind === 'market') {
+    if (offer.lot !== undefined && shop.kind === 'used-market') {
       const { lot } = offer;
       const all = market.lot(lot).flatMap((each) => market.priced(each) ?? []);
       if (all.length > 1)
         links.push({
           coupling: at(lotAt, lot, () => ({
             kind: 'lot',
-            cost: all.reduce((sum, each) => sum + each.till, 0),
+            cost: all.reduce((sum, each) => sum + each.dueNow, 0),
             size: all.length,
           })),
-          value: priced.till,
+          value: priced.dueNow,
           weight: 1,
         });
     }
@@ -254,7 +254,7 @@ export function termsOf(market: Market): Terms {
     optionOf(priced, slot) {
       const { offer, net, shop } = priced;
       const links = linksOf(priced, slot);
-      const index = shop.kind === 'market' ? NO_SHOP : (shopIndex.get(shop.id) ?? NO_SHOP);
+      const index = shop.kind === 'used-market' ? NO_SHOP : (shopIndex.get(shop.id) ?? NO_SHOP);
       const option = {
         offer: offer.id,
         net,

@@ -12,7 +12,7 @@ const RUN: RunFigures = {
   low: 80,
   slowest: 76,
   isWarmUp: false,
-  cardBusy: null,
+  gpuBusy: null,
   driftLn: null,
 };
 
@@ -157,7 +157,7 @@ describe('frame-time files of any common shape', () => {
   });
   it('read the card’s busy share from per cents, shares and milliseconds', () => {
     const withBusy = (name: string, busy: (ms: number) => number) =>
-      of(`ms,${name}\n${times.map((ms) => `${ms},${busy(ms).toFixed(3)}`).join('\n')}`).cardBusy ?? NaN;
+      of(`ms,${name}\n${times.map((ms) => `${ms},${busy(ms).toFixed(3)}`).join('\n')}`).gpuBusy ?? NaN;
     expect(withBusy('gpu load %', () => 93)).toBeCloseTo(0.93, 6);
     expect(withBusy('card busy', () => 0.93)).toBeCloseTo(0.93, 6);
     expect(withBusy('MsGPUActive', (ms) => 0.93 * ms)).toBeCloseTo(0.93, 2);

@@ -10,20 +10,20 @@ import {
 } from '../frames/index.ts';
 import type { FrameModel, Preset } from '../parts/index.ts';
 import { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
-import { diagnose, type Diagnosis, type Observation, type OwnSystem } from './diagnose.ts';
+import { diagnose, type Diagnosis, type Observation, type OwnRig } from './diagnose.ts';
 
 /* One quick and one heavy game on the fixture's system; what is measured is computed here, apart from the diagnosis. */
-const preset = (workLn: number, prepLn: number) => ({ ...GAME.presets.high, workLn, prepLn });
-const presets = (workLn: number, prepLn: number) => ({
-  low: preset(workLn, prepLn),
-  medium: preset(workLn, prepLn),
-  high: preset(workLn, prepLn),
-  ultra: preset(workLn, prepLn),
+const preset = (gpuTimeLn: number, cpuTimeLn: number) => ({ ...GAME.presets.high, gpuTimeLn, cpuTimeLn });
+const presets = (gpuTimeLn: number, cpuTimeLn: number) => ({
+  low: preset(gpuTimeLn, cpuTimeLn),
+  medium: preset(gpuTimeLn, cpuTimeLn),
+  high: preset(gpuTimeLn, cpuTimeLn),
+  ultra: preset(gpuTimeLn, cpuTimeLn),
 });
 const model: FrameModel = {
   ...MODEL,
-  processors: [{ part: 'processor', rateLn: 0, sdLn: 0.02 }],
-  cards: [{ part: 'card', rateLn: 0, sdLn: 0.02 }],
+  cpus: [{ part: 'cpu', rateLn: 0, sdLn: 0.02 }],
+  gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.02 }],
   games: [
     { ...GAME, id: 'quick', presets: presets(0.9, 2.0) },
     { ...GAME, id: 'busy', presets: presets(1.1, 2.2) },
@@ -31,7 +31,7 @@ const model: FrameModel = {
     { ...GAME, id: 'grand', presets: presets(3.1, 1.9) },
   ],
 };
-const OWN: OwnSystem = { processor: PROCESSOR, board: BOARD, memory: MEMORY, card: CARD, profileOn: true };
+const OWN: OwnRig = { cpu: PROCESSOR, motherboard: BOARD, memory: MEMORY, gpu: CARD, profileOn: true };
 const conditions = {
   preset: 'high' as Preset,
   widthPx: 1920,
@@ -40,7 +40,7 @@ const conditions = {
   background: 'none' as const,
 };
 const base = systemOf(OWN, indexModel(model), true);
-if (!('processor' in base)) throw new Error('the fixture has rates');
+if (!('cpu' in base)) throw new Error('the fixture has rates');
 const whole: SystemRates = base;
 
 function measured(
@@ -52,7 +52,7 @@ function measured(
   return games.map((id) => {
     const game = model.games.find((each) => each.id === id) ?? model.games[0];
     const average = 1000 / meanFrameTime(timeOn(make(game, conditions), change(whole)));
-    return { game: id, conditions, average, sdLn: 0.01, low: null, cardBusy: null, driftLn: null, ...more };
+    return { game: id, conditions, average, sdLn: 0.01, low: null, gpuBusy: null, driftLn: null, ...more };
   });
 }
 function found(observations: readonly Observation[], own = OWN, using = model): Diagnosis {
@@ -61,10 +61,10 @@ function found(observations: readonly Observation[], own = OWN, using = model): 
   return result.diagnosis;
 }
 const slower =
-  (side: 'processor' | 'graphics', ln: number) =>
+  (side: 'cpu' | 'graphics', ln: number) =>
   (system: SystemRates): SystemRates =>
-    side === 'processor'
-      ? { ...system, processor: { ...system.processor, rateLn: system.processor.rateLn - ln } }
+    side === 'cpu'
+      ? { ...system, cpu: { ...system.cpu, rateLn: system.cpu.rateLn - ln } }
       : { ...system, graphics: { ...system.graphics, rateLn: system.graphics.rateLn - ln } };
 const causesOf = (diagnosis: Diagnosis) => diagnosis.causes.map((each) => each.cause);
 
@@ -74,15 +74,13 @@ describe('expected against measured', () => {
     expect(diagnosis.isQuiet).toBe(true);
     expect(diagnosis.healthy).toBeGreaterThan(0.5);
     for (const each of diagnosis.compared) expect(Math.abs(each.z)).toBeLessThan(1e-6);
-    expect(diagnosis.compared.map((each) => each.limit)).toEqual(['processor', 'processor', 'card', 'card']);
-    expect([diagnosis.processorSide, diagnosis.cardSide]).toEqual(
-      [1, 1].map((one) => expect.closeTo(one, 9)),
-    );
+    expect(diagnosis.compared.map((each) => each.limit)).toEqual(['cpu', 'cpu', 'gpu', 'gpu']);
+    expect([diagnosis.cpuSide, diagnosis.gpuSide]).toEqual([1, 1].map((one) => expect.closeTo(one, 9)));
   });
   it('shows which side lost how much', () => {
-    const diagnosis = found(measured(slower('processor', 0.3)));
-    expect(diagnosis.processorSide).toBeCloseTo(Math.exp(-0.3), 1);
-    expect(diagnosis.cardSide).toBeGreaterThan(0.95);
+    const diagnosis = found(measured(slower('cpu', 0.3)));
+    expect(diagnosis.cpuSide).toBeCloseTo(Math.exp(-0.3), 1);
+    expect(diagnosis.gpuSide).toBeGreaterThan(0.95);
   });
   it('has chances that add up to one', () => {
     for (const observations of [measured((same) => same), measured(slower('graphics', 0.2))]) {
@@ -95,14 +93,14 @@ describe('expected against measured', () => {
 
 describe('causes', () => {
   const cases: readonly (readonly [Cause, Observation[]])[] = [
-    ['processor-held', measured(slower('processor', 0.3), { driftLn: -0.04 })],
+    ['processor-held', measured(slower('cpu', 0.3), { driftLn: -0.04 })],
     ['card-held', measured(slower('graphics', 0.35), { driftLn: -0.04 })],
     ['wrong-output', measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } }))],
     [
       'background',
       measured((system) => ({
         ...system,
-        processor: { rateLn: system.processor.rateLn - 0.16, threads: 8 },
+        cpu: { rateLn: system.cpu.rateLn - 0.16, threads: 8 },
       })).map((each) => ({ ...each, low: each.average * 0.55 })),
     ],
     [
@@ -116,8 +114,8 @@ describe('causes', () => {
     // Parts that are known well, so that small losses can be seen.
     const sharp: FrameModel = {
       ...model,
-      processors: [{ part: 'processor', rateLn: 0, sdLn: 0.003 }],
-      cards: [{ part: 'card', rateLn: 0, sdLn: 0.003 }],
+      cpus: [{ part: 'cpu', rateLn: 0, sdLn: 0.003 }],
+      gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.003 }],
       games: model.games.map((game) => ({ ...game, residualSd: 0.006 })),
     };
     const diagnosis = found(observations, OWN, sharp);
@@ -131,33 +129,32 @@ describe('causes', () => {
     );
   });
   it('are only those that the system can have', () => {
-    const observations = measured(slower('processor', 0.2));
+    const observations = measured(slower('cpu', 0.2));
     expect(causesOf(found(observations)).sort()).toEqual([...CAUSES].sort());
-    const without = (own: Partial<OwnSystem>) => causesOf(found(observations, { ...OWN, ...own }));
+    const without = (own: Partial<OwnRig>) => causesOf(found(observations, { ...OWN, ...own }));
     expect(without({ profileOn: false })).not.toContain('memory-profile');
     expect(without({ memory: { ...MEMORY, ratedMts: 2400, ratedCl: 17 } })).not.toContain('memory-profile');
-    expect(without({ memory: { ...MEMORY, sticks: 1, gbPerStick: 16 } })).not.toContain('one-stick');
+    expect(without({ memory: { ...MEMORY, modules: 1, gbPerModule: 16 } })).not.toContain('one-stick');
     const noGraphics = { ...model, integrated: [] };
     expect(causesOf(found(observations, OWN, noGraphics))).not.toContain('wrong-output');
     const bare = found(
       measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } })),
-      { ...OWN, card: null },
+      { ...OWN, gpu: null },
     );
     for (const cause of ['slow-slot', 'wrong-output'] as const) expect(causesOf(bare)).not.toContain(cause);
     expect(bare.isQuiet).toBe(true);
   });
   it('tell heat from a processor by what the card does: a busy card is not held back', () => {
-    const busy = (share: number) =>
-      measured(slower('processor', 0.25), { cardBusy: share }, ['quick', 'busy']);
+    const busy = (share: number) => measured(slower('cpu', 0.25), { gpuBusy: share }, ['quick', 'busy']);
     const probability = (diagnosis: Diagnosis) =>
       diagnosis.causes.find((each) => each.cause === 'processor-held')?.probability ?? 0;
     expect(probability(found(busy(0.2)))).toBeGreaterThan(probability(found(busy(0.98))));
   });
   it('are surer with more scenes, and less sure with passes that scatter', () => {
-    const one = found(measured(slower('processor', 0.2), {}, ['quick']));
-    const four = found(measured(slower('processor', 0.2)));
+    const one = found(measured(slower('cpu', 0.2), {}, ['quick']));
+    const four = found(measured(slower('cpu', 0.2)));
     expect(four.healthy).toBeLessThan(one.healthy);
-    expect(found(measured(slower('processor', 0.2), { sdLn: 0.15 })).healthy).toBeGreaterThan(four.healthy);
+    expect(found(measured(slower('cpu', 0.2), { sdLn: 0.15 })).healthy).toBeGreaterThan(four.healthy);
   });
   it('count no single wild low more than its share', () => {
     const observations = measured((same) => same);
@@ -172,7 +169,7 @@ describe('causes', () => {
     });
     expect(
       diagnose(
-        { ...model, cards: [] },
+        { ...model, gpus: [] },
         OWN,
         measured((same) => same),
       ),

@@ -18,7 +18,7 @@ import {
   type SceneConditions,
   type SystemRates,
 } from '../frames/index.ts';
-import type { Board, Card, FrameModel, Memory, Processor } from '../parts/index.ts';
+import type { Motherboard, Gpu, FrameModel, Memory, Cpu } from '../parts/index.ts';
 import { factorise, median, solveWith } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
 
@@ -37,15 +37,15 @@ export interface Observation {
   readonly sdLn: number;
   /** 1 % low as the 99th percentile of frame time. */
   readonly low: number | null;
-  readonly cardBusy: number | null;
+  readonly gpuBusy: number | null;
   readonly driftLn: number | null;
 }
 
-export interface OwnSystem {
-  readonly processor: Processor;
-  readonly board: Board;
+export interface OwnRig {
+  readonly cpu: Cpu;
+  readonly motherboard: Motherboard;
   readonly memory: Memory;
-  readonly card: Card | null;
+  readonly gpu: Gpu | null;
   /** Whether the memory's rated profile is believed to be on. */
   readonly profileOn: boolean;
 }
@@ -59,9 +59,9 @@ export interface Compared {
   readonly sdLn: number;
   readonly z: number;
   /** Which side sets most of its frames: more than 60 %. */
-  readonly limit: 'processor' | 'card' | 'both';
+  readonly limit: 'cpu' | 'gpu' | 'both';
   /** Expected share of the time that the card is busy. */
-  readonly cardBusy: number;
+  readonly gpuBusy: number;
 }
 
 export interface RankedCause {
@@ -79,8 +79,8 @@ export interface Diagnosis {
   /** Too likely healthy to name a cause. */
   readonly isQuiet: boolean;
   /** Median of measured / expected by what limits the scene; null without such a scene. */
-  readonly processorSide: number | null;
-  readonly cardSide: number | null;
+  readonly cpuSide: number | null;
+  readonly gpuSide: number | null;
 }
 
 export type DiagnoseResult =
@@ -116,18 +116,18 @@ interface Variant {
   readonly change: (system: SystemRates) => SystemRates;
   readonly weight: number;
   /** Factor on the spread of the processor's times. */
-  readonly processorSpread?: number;
+  readonly cpuSpread?: number;
   /** Further standard deviation of each game's own loss on the card's side. */
   readonly perGameSd?: number;
   /** Expected drift and its standard deviation. */
   readonly drift?: { readonly mean: number; readonly sd: number };
 }
 
-const scaledProcessor =
+const scaledCpu =
   (ln: number) =>
   (system: SystemRates): SystemRates => ({
     ...system,
-    processor: { ...system.processor, rateLn: system.processor.rateLn + ln },
+    cpu: { ...system.cpu, rateLn: system.cpu.rateLn + ln },
   });
 const scaledGraphics =
   (ln: number) =>
@@ -141,7 +141,7 @@ const WARMING = { mean: -0.04, sd: 0.03 };
 const STEADY = { mean: 0, sd: DRIFT_SD_LN };
 
 /** Degrees of each cause that this system can have; none when it cannot have it. */
-function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: FrameModel): readonly Variant[] {
+function variantsOf(cause: Cause, own: OwnRig, base: SystemRates, model: FrameModel): readonly Variant[] {
   const even = (variants: readonly Omit<Variant, 'weight'>[]): Variant[] =>
     variants.map((variant) => ({ ...variant, weight: 1 / variants.length }));
   switch (cause) {
@@ -154,23 +154,23 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
       return isSame ? [] : even([{ change: (system) => ({ ...system, memory: off }) }]);
     }
     case 'one-stick': {
-      const { sticks } = own.memory;
-      if (sticks === null || sticks < 2) return [];
+      const { modules } = own.memory;
+      if (modules === null || modules < 2) return [];
       const half = base.memory.bandwidthGbs / 2;
       return even([
         { change: (system) => ({ ...system, memory: { ...system.memory, bandwidthGbs: half } }) },
         {
           change: (system) => ({
             ...system,
-            memory: { ...system.memory, bandwidthGbs: half, gb: system.memory.gb / sticks },
+            memory: { ...system.memory, bandwidthGbs: half, gb: system.memory.gb / modules },
           }),
         },
       ]);
     }
     case 'slow-slot': {
-      const { card } = own;
+      const { gpu } = own;
       const { graphics } = base;
-      if (!card || graphics.kind !== 'card') return [];
+      if (!gpu || graphics.kind !== 'gpu') return [];
       const links = [
         [4, 4],
         [3, 4],
@@ -179,23 +179,23 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
       ] as const;
       return even(
         links
-          .map(([generation, lanes]) => linkLnOf(card, generation, lanes))
+          .map(([generation, lanes]) => linkLnOf(gpu, generation, lanes))
           .filter((linkLn) => linkLn < graphics.linkLn - 0.1)
           .map((linkLn) => ({ change: (system) => ({ ...system, graphics: { ...graphics, linkLn } }) })),
       );
     }
     case 'processor-held':
       return even(
-        HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaledProcessor(ln), drift }))),
+        HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaledCpu(ln), drift }))),
       );
     case 'card-held':
       return even(
         HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaledGraphics(ln), drift }))),
       );
     case 'wrong-output': {
-      const rate = model.integrated.find((each) => each.part === own.processor.id);
-      if (!own.card || !rate) return [];
-      const parts = { ...base.parts, card: null };
+      const rate = model.integrated.find((each) => each.part === own.cpu.id);
+      if (!own.gpu || !rate) return [];
+      const parts = { ...base.parts, gpu: null };
       return even([
         { change: (system) => ({ ...system, parts, graphics: { kind: 'integrated', rateLn: rate.rateLn } }) },
       ]);
@@ -209,13 +209,13 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
             [4, 0.16, 1.5],
             [6, 0.26, 1.7],
           ] as const
-        ).map(([threads, ln, processorSpread]) => ({
-          processorSpread,
+        ).map(([threads, ln, cpuSpread]) => ({
+          cpuSpread,
           change: (system: SystemRates) => ({
             ...system,
-            processor: {
-              rateLn: system.processor.rateLn - ln,
-              threads: Math.max(1, system.processor.threads - threads),
+            cpu: {
+              rateLn: system.cpu.rateLn - ln,
+              threads: Math.max(1, system.cpu.threads - threads),
             },
           }),
         })),
@@ -225,13 +225,13 @@ function variantsOf(cause: Cause, own: OwnSystem, base: SystemRates, model: Fram
   }
 }
 
-function stateOf({ memory, board }: OwnSystem, profileOn: boolean) {
-  const { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl } = memory;
-  const { memoryMaxMts: maxMts, memoryProfile: profile } = board;
-  if (sticks === null || gbPerStick === null || ratedMts === null || ratedCl === null) return null;
-  if (baseMts === null || baseCl === null || maxMts === null || profile === null) return null;
+function stateOf({ memory, motherboard }: OwnRig, profileOn: boolean) {
+  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = memory;
+  const { memoryMaxMts: maxMts, memoryProfile: profile } = motherboard;
+  if (modules === null || gbPerModule === null || ratedMts === null || ratedCl === null) return null;
+  if (jedecMts === null || jedecCl === null || maxMts === null || profile === null) return null;
   return memoryState(
-    { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl },
+    { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl },
     { maxMts, profile },
     profileOn,
   );
@@ -242,16 +242,16 @@ interface Outlook {
   readonly gradient: Gradient;
   readonly residual: number;
   readonly lowRatioLn: number;
-  readonly cardBusy: number;
-  readonly cardShare: number;
-  readonly processorShare: number;
+  readonly gpuBusy: number;
+  readonly gpuShare: number;
+  readonly cpuShare: number;
 }
 
-function outlook(scene: Scene, system: SystemRates, processorSpread = 1): Outlook {
+function outlook(scene: Scene, system: SystemRates, cpuSpread = 1): Outlook {
   const plain = timeOn(scene, system);
   const time = {
     ...plain,
-    processor: { ...plain.processor, spread: plain.processor.spread * processorSpread },
+    cpu: { ...plain.cpu, spread: plain.cpu.spread * cpuSpread },
   };
   const slopes = averageSlopes(time);
   const shares = limitedBy(time);
@@ -260,9 +260,9 @@ function outlook(scene: Scene, system: SystemRates, processorSpread = 1): Outloo
     gradient: gradientOf(scene, system, system.parts, slopes),
     residual: residualOf(scene, slopes),
     lowRatioLn: percentileSlopes(time, 0.99).ln - slopes.ln,
-    cardBusy: Math.min(1, sideMean(time.card) / meanFrameTime(time)),
-    cardShare: shares.card,
-    processorShare: shares.processor,
+    gpuBusy: Math.min(1, sideMean(time.gpu) / meanFrameTime(time)),
+    gpuShare: shares.gpu,
+    cpuShare: shares.cpu,
   };
 }
 
@@ -271,11 +271,11 @@ const clipped = (z: number) => Math.min(MOST_Z, Math.abs(z)) ** 2 / 2;
 /** Expected against measured, and the causes in order of their probability. */
 export function diagnose(
   model: FrameModel,
-  own: OwnSystem,
+  own: OwnRig,
   observations: readonly Observation[],
 ): DiagnoseResult {
-  const system = systemOf({ ...own, processor: own.processor }, indexModel(model), own.profileOn);
-  if (!('processor' in system)) return { status: 'unknown', missing: system.map((each) => each.fact) };
+  const system = systemOf({ ...own, cpu: own.cpu }, indexModel(model), own.profileOn);
+  if (!('cpu' in system)) return { status: 'unknown', missing: system.map((each) => each.fact) };
   const games = new Map(model.games.map((game) => [game.id, game]));
   const lost = observations.filter((each) => !games.has(each.game)).map((each) => each.game);
   if (lost.length > 0 || observations.length === 0) return { status: 'unknown', missing: lost };
@@ -287,7 +287,7 @@ export function diagnose(
   /** Minus the log likelihood of everything measured, under one variant. */
   const misfit = (variant: Omit<Variant, 'weight'>) => {
     const changed = variant.change(system);
-    const each = scenes.map((scene) => outlook(scene, changed, variant.processorSpread));
+    const each = scenes.map((scene) => outlook(scene, changed, variant.cpuSpread));
     const matrix = new Float64Array(n * n);
     for (let i = 0; i < n; i++)
       for (let j = 0; j <= i; j++) {
@@ -295,7 +295,7 @@ export function diagnose(
         if (observations[i].game === observations[j].game) {
           const share = i === j ? 1 : RESIDUAL_SHARED;
           value += share * each[i].residual * each[j].residual;
-          value += (variant.perGameSd ?? 0) ** 2 * each[i].cardShare * each[j].cardShare;
+          value += (variant.perGameSd ?? 0) ** 2 * each[i].gpuShare * each[j].gpuShare;
         }
         if (i === j) value += observations[i].sdLn ** 2;
         matrix[i * n + j] = value;
@@ -310,7 +310,7 @@ export function diagnose(
     observations.forEach((seen, i) => {
       if (seen.low !== null)
         cost += clipped((Math.log(seen.low / seen.average) - each[i].lowRatioLn) / LOW_SD_LN);
-      if (seen.cardBusy !== null) cost += clipped((seen.cardBusy - each[i].cardBusy) / BUSY_SD);
+      if (seen.gpuBusy !== null) cost += clipped((seen.gpuBusy - each[i].gpuBusy) / BUSY_SD);
       if (seen.driftLn !== null) {
         const { mean, sd } = variant.drift ?? STEADY;
         cost += clipped((seen.driftLn - mean) / sd) + Math.log(sd / DRIFT_SD_LN);
@@ -353,8 +353,7 @@ export function diagnose(
   const compared = observations.map((seen, i): Compared => {
     const expected = healthy.each[i];
     const sdLn = Math.sqrt(healthy.variances[i]);
-    const limit =
-      expected.processorShare > LIMITS ? 'processor' : expected.cardShare > LIMITS ? 'card' : 'both';
+    const limit = expected.cpuShare > LIMITS ? 'cpu' : expected.gpuShare > LIMITS ? 'gpu' : 'both';
     return {
       game: seen.game,
       conditions: seen.conditions,
@@ -363,7 +362,7 @@ export function diagnose(
       sdLn,
       z: healthy.off[i] / sdLn,
       limit,
-      cardBusy: expected.cardBusy,
+      gpuBusy: expected.gpuBusy,
     };
   });
   const side = (limit: Compared['limit']) => {
@@ -380,8 +379,8 @@ export function diagnose(
       healthy: chance,
       causes,
       isQuiet: chance >= QUIET_ABOVE,
-      processorSide: side('processor'),
-      cardSide: side('card'),
+      cpuSide: side('cpu'),
+      gpuSide: side('gpu'),
     },
   };
 }

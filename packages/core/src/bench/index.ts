@@ -8,7 +8,7 @@ export {
   type Diagnosis,
   type DiagnoseResult,
   type Observation,
-  type OwnSystem,
+  type OwnRig,
   type RankedCause,
 } from './diagnose.ts';
 export {
@@ -16,7 +16,7 @@ export {
   groupRuns,
   recordsOfRuns,
   type BenchRun,
-  type BenchSystem,
+  type Rig,
   type RunGroup,
-  type SystemState,
+  type RigState,
 } from './own-records.ts';

@@ -1,19 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { BOARD, CARD, MEMORY, PROCESSOR } from '../test/fixtures.ts';
-import { groupRuns, recordsOfRuns, type BenchRun, type BenchSystem } from './own-records.ts';
+import { groupRuns, recordsOfRuns, type BenchRun, type Rig } from './own-records.ts';
 
-const SYSTEM: BenchSystem = {
+const SYSTEM: Rig = {
   id: 'mine',
   name: 'Mine',
-  processor: 'processor',
-  board: 'board',
+  cpu: 'cpu',
+  motherboard: 'motherboard',
   memory: 'memory',
-  card: 'card',
+  gpu: 'gpu',
   isCounted: true,
 };
 const RUN: BenchRun = {
   id: 'a',
-  system: 'mine',
+  rig: 'mine',
   game: 'game',
   preset: 'high',
   widthPx: 1920,
@@ -27,7 +27,7 @@ const RUN: BenchRun = {
   slowest: 66,
   seconds: 60,
   isWarmUp: false,
-  cardBusy: 0.9,
+  gpuBusy: 0.9,
   driftLn: 0,
 };
 const PARTS = [PROCESSOR, BOARD, MEMORY, CARD];
@@ -58,11 +58,11 @@ describe('own passes as records', () => {
     );
     expect(on).toMatchObject({
       trust: 'own',
-      system: 'mine',
+      rig: 'mine',
       average: 91,
       memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
       low: { definition: 'percentile' },
-      setAside: null,
+      excluded: null,
     });
     expect(off.memory).toEqual({ gb: 16, channels: 2, mts: 2400, cl: 17, profile: false });
   });
@@ -76,10 +76,10 @@ describe('own passes as records', () => {
     expect((2000 * (record.memory.cl ?? 0)) / 2666).toBeCloseTo(10, 9);
   });
   it('tells the link that the board and the processor leave to the card', () => {
-    const link = (slot: typeof BOARD.cardSlot, pcieGeneration: number | null, card: string | null = 'card') =>
+    const link = (slot: typeof BOARD.pcieSlot, pcieGeneration: number | null, gpu: string | null = 'gpu') =>
       recordsOfRuns(
-        [{ ...PROCESSOR, pcieGeneration }, { ...BOARD, cardSlot: slot }, MEMORY, CARD],
-        [{ ...SYSTEM, card }],
+        [{ ...PROCESSOR, pcieGeneration }, { ...BOARD, pcieSlot: slot }, MEMORY, CARD],
+        [{ ...SYSTEM, gpu }],
         [RUN],
       )[0].link;
     expect(link({ generation: 4, lanes: 16 }, 3)).toEqual({ generation: 3, lanes: 16 });
@@ -93,7 +93,7 @@ describe('own passes as records', () => {
   it('gives none for warm-ups or a lost system, and sets aside those of a system that does not count', () => {
     expect(recordsOfRuns(PARTS, [SYSTEM], [{ ...RUN, isWarmUp: true }])).toEqual([]);
     expect(recordsOfRuns(PARTS, [], [RUN])).toEqual([]);
-    expect(recordsOfRuns(PARTS, [{ ...SYSTEM, isCounted: false }], [RUN])[0].setAside).toContain('left out');
+    expect(recordsOfRuns(PARTS, [{ ...SYSTEM, isCounted: false }], [RUN])[0].excluded).toContain('left out');
     // A part that went leaves its conditions unknown, which holds the record back.
     expect(recordsOfRuns([PROCESSOR, CARD], [SYSTEM], [RUN])[0].memory.mts).toBeNull();
   });

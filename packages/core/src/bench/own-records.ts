@@ -1,20 +1,20 @@
-import type { Background, BenchRecord, Board, Memory, Part, Processor } from '../parts/index.ts';
+import type { Background, BenchRecord, Motherboard, Memory, Part, Cpu } from '../parts/index.ts';
 import { summariseRuns, type RunFigures, type RunsSummary } from './runs.ts';
 
 /** The user's own machine. Parts by id. */
-export interface BenchSystem {
+export interface Rig {
   readonly id: string;
   readonly name: string;
-  readonly processor: string;
-  readonly board: string;
+  readonly cpu: string;
+  readonly motherboard: string;
   readonly memory: string;
-  readonly card: string | null;
+  readonly gpu: string | null;
   /** Whether its passes count for the model; not while something is wrong with it. */
   readonly isCounted: boolean;
 }
 
 /** How the machine was set while a pass was measured. */
-export interface SystemState {
+export interface RigState {
   readonly profile: boolean;
   readonly clocks: 'stock' | 'raised';
 }
@@ -22,14 +22,14 @@ export interface SystemState {
 /** One measured pass with its conditions. */
 export interface BenchRun extends RunFigures {
   readonly id: string;
-  readonly system: string;
+  readonly rig: string;
   readonly game: string;
   readonly preset: 'low' | 'medium' | 'high' | 'ultra';
   readonly widthPx: number;
   readonly heightPx: number;
   readonly renderScale: number;
   readonly background: Background;
-  readonly state: SystemState;
+  readonly state: RigState;
   /** ISO date. */
   readonly on: string;
 }
@@ -44,7 +44,7 @@ export interface RunGroup<R extends BenchRun = BenchRun> {
 
 /** Name of the group that a pass belongs to: what has to be equal for passes to be put together. */
 export function groupKey({
-  system,
+  rig: system,
   game,
   preset,
   widthPx,
@@ -54,7 +54,7 @@ export function groupKey({
   state,
 }: Pick<
   BenchRun,
-  'system' | 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'
+  'rig' | 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'
 >): string {
   const resolution = `${widthPx}x${heightPx}`;
   return [
@@ -82,15 +82,20 @@ export function groupRuns<R extends BenchRun>(runs: readonly R[]): RunGroup<R>[]
 }
 
 /** How the memory runs in a state: the profile's or the base rate, held by the board; latency in ns is kept. */
-function memoryOf(kit: Memory | null, board: Board | null, profileOn: boolean): BenchRecord['memory'] {
-  if (!kit || !board) return { gb: null, channels: null, mts: null, cl: null, profile: profileOn };
-  const isRated = profileOn && board.memoryProfile === true;
-  const mts = isRated ? kit.ratedMts : kit.baseMts;
-  const cl = isRated ? kit.ratedCl : kit.baseCl;
-  const held = mts === null || board.memoryMaxMts === null ? null : Math.min(mts, board.memoryMaxMts);
+function memoryOf(
+  kit: Memory | null,
+  motherboard: Motherboard | null,
+  profileOn: boolean,
+): BenchRecord['memory'] {
+  if (!kit || !motherboard) return { gb: null, channels: null, mts: null, cl: null, profile: profileOn };
+  const isRated = profileOn && motherboard.memoryProfile === true;
+  const mts = isRated ? kit.ratedMts : kit.jedecMts;
+  const cl = isRated ? kit.ratedCl : kit.jedecCl;
+  const held =
+    mts === null || motherboard.memoryMaxMts === null ? null : Math.min(mts, motherboard.memoryMaxMts);
   return {
-    gb: kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick,
-    channels: kit.sticks === null ? null : Math.min(kit.sticks, 2),
+    gb: kit.modules === null || kit.gbPerModule === null ? null : kit.modules * kit.gbPerModule,
+    channels: kit.modules === null ? null : Math.min(kit.modules, 2),
     mts: held,
     cl: cl === null || held === null || mts === null ? null : (cl * held) / mts,
     profile: profileOn,
@@ -98,29 +103,29 @@ function memoryOf(kit: Memory | null, board: Board | null, profileOn: boolean): 
 }
 
 /** The link that the card gets: the lesser of slot and processor. Null, as for a full link, where a sheet is silent. */
-function linkOf(processor: Processor | null, board: Board | null): BenchRecord['link'] {
-  if (!board?.cardSlot || processor === null || processor.pcieGeneration === null) return null;
-  const { generation, lanes } = board.cardSlot;
-  return lanes < 1 ? null : { generation: Math.min(generation, processor.pcieGeneration), lanes };
+function linkOf(cpu: Cpu | null, motherboard: Motherboard | null): BenchRecord['link'] {
+  if (!motherboard?.pcieSlot || cpu === null || cpu.pcieGeneration === null) return null;
+  const { generation, lanes } = motherboard.pcieSlot;
+  return lanes < 1 ? null : { generation: Math.min(generation, cpu.pcieGeneration), lanes };
 }
 
 /** One record for each group of own passes: what the fit takes in. */
 export function recordsOfRuns(
   parts: readonly Part[],
-  systems: readonly BenchSystem[],
+  rigs: readonly Rig[],
   runs: readonly BenchRun[],
 ): BenchRecord[] {
   const byId = new Map(parts.map((part) => [part.id, part]));
-  const machines = new Map(systems.map((system) => [system.id, system]));
+  const machines = new Map(rigs.map((system) => [system.id, system]));
   return groupRuns(runs).flatMap(({ key, runs: group, summary }): BenchRecord[] => {
     const [first] = group;
-    const machine = machines.get(first.system);
+    const machine = machines.get(first.rig);
     if (!summary || !machine) return [];
     const kit = byId.get(machine.memory);
-    const under = byId.get(machine.board);
-    const board = under?.slot === 'board' ? under : null;
-    const own = byId.get(machine.processor);
-    const processor = own?.slot === 'processor' ? own : null;
+    const under = byId.get(machine.motherboard);
+    const motherboard = under?.kind === 'motherboard' ? under : null;
+    const own = byId.get(machine.cpu);
+    const cpu = own?.kind === 'cpu' ? own : null;
     const low = summary.low ?? summary.slowest;
     return [
       {
@@ -131,10 +136,10 @@ export function recordsOfRuns(
         heightPx: first.heightPx,
         renderScale: first.renderScale,
         generatedFrames: false,
-        processor: machine.processor,
-        card: machine.card,
-        memory: memoryOf(kit?.slot === 'memory' ? kit : null, board, first.state.profile),
-        link: machine.card === null ? null : linkOf(processor, board),
+        cpu: machine.cpu,
+        gpu: machine.gpu,
+        memory: memoryOf(kit?.kind === 'memory' ? kit : null, motherboard, first.state.profile),
+        link: machine.gpu === null ? null : linkOf(cpu, motherboard),
         background: first.background,
         clocks: first.state.clocks,
         average: summary.average,
@@ -148,9 +153,9 @@ export function recordsOfRuns(
               },
         source: { name: machine.name, on: group[group.length - 1].on },
         trust: 'own',
-        system: machine.id,
+        rig: machine.id,
         note: `mean of ${summary.count} ${summary.count === 1 ? 'pass' : 'passes'}`,
-        setAside: machine.isCounted ? null : 'its system is left out of the model',
+        excluded: machine.isCounted ? null : 'its system is left out of the model',
       },
     ];
   });

@@ -170,7 +170,7 @@ const full = (each: Pick<RunFigures, 'average' | 'seconds' | 'isWarmUp'>): RunFi
   ...each,
   low: null,
   slowest: null,
-  cardBusy: null,
+  gpuBusy: null,
   driftLn: null,
 });
 

@@ -10,7 +10,7 @@ export interface FrameTimesRead {
   readonly column: string;
   readonly skipped: number;
   /** Share of the time that the card was busy, where the file has such a column. */
-  readonly cardBusy: number | null;
+  readonly gpuBusy: number | null;
 }
 
 export type FrameTimesFile =
@@ -189,7 +189,7 @@ export function* readFrameTimes(text: string): Work<number, FrameTimesFile | nul
       unit,
       column: name || `column ${column + 1}`,
       skipped,
-      cardBusy: busyShare(busySum, busyTime, count, ms, heading[busyColumn ?? -1] ?? ''),
+      gpuBusy: busyShare(busySum, busyTime, count, ms, heading[busyColumn ?? -1] ?? ''),
     },
   };
 }

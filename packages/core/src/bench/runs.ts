@@ -12,7 +12,7 @@ export interface RunFigures {
   /** A pass that only warms the machine up. */
   readonly isWarmUp: boolean;
   /** Share of the time that the card was busy, 0 to 1. */
-  readonly cardBusy: number | null;
+  readonly gpuBusy: number | null;
   /** ln of the average over the last third of the pass over that of its first third. */
   readonly driftLn: number | null;
 }
@@ -24,7 +24,7 @@ export interface RunsSummary {
   readonly average: number;
   readonly low: number | null;
   readonly slowest: number | null;
-  readonly cardBusy: number | null;
+  readonly gpuBusy: number | null;
   readonly driftLn: number | null;
   /** Standard deviation of the passes' log averages; null for a single pass. */
   readonly spreadLn: number | null;
@@ -98,7 +98,7 @@ export function summariseRuns(runs: readonly RunFigures[]): RunsSummary | null {
     average: meanRate(counted.map(({ run }) => ({ fps: run.average, seconds: run.seconds }))),
     low: rate((run) => run.low),
     slowest: rate((run) => run.slowest),
-    cardBusy: plain((run) => run.cardBusy),
+    gpuBusy: plain((run) => run.gpuBusy),
     driftLn: plain((run) => run.driftLn),
     spreadLn: n < 2 ? null : Math.sqrt(squares / (n - 1)),
     sdLn: Math.sqrt(pooled / n),

@@ -25,7 +25,7 @@ const SLIP: Slip = {
   id: 'a',
   deal: 'd',
   name: 'Twenty back',
-  part: 'card',
+  part: 'gpu',
   partName: 'Maker Card',
   kind: 'rebate',
   currency: 'EUR',
@@ -100,7 +100,7 @@ describe('a slip', () => {
       source: null,
       seenOn: '2026-11-20',
       shops: null,
-      parts: ['card'],
+      parts: ['gpu'],
       form: 'card',
       payoutDays: 70,
       chance: null,
@@ -112,7 +112,7 @@ describe('a slip', () => {
       papers: ['receipt'],
     };
     const cost = costOf(
-      { card: { part: 'card', offer: 'card.near' } },
+      { gpu: { part: 'gpu', offer: 'gpu.near' } },
       indexMarket({ ...CATALOGUE, deals: [deal] }, BRIEF),
     );
     expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Card')).toEqual(
@@ -145,8 +145,8 @@ const ORDER: Order = {
   codes: [],
   lines: [
     {
-      slot: 'card',
-      part: 'card',
+      slot: 'gpu',
+      part: 'gpu',
       name: 'Maker Card',
       plannedMinor: 23_000,
       paidMinor: 22_900,
@@ -229,7 +229,7 @@ describe('a basket as orders', () => {
     condition: 'used',
     lot: 'l',
   });
-  const offers = [...OFFERS, lot('processor', 7000), lot('board', 4000)];
+  const offers = [...OFFERS, lot('cpu', 7000), lot('motherboard', 4000)];
   const code: Deal = {
     id: 'c',
     kind: 'code',
@@ -249,8 +249,8 @@ describe('a basket as orders', () => {
   };
   const market = indexMarket({ ...CATALOGUE, offers, deals: [code] }, BRIEF);
   const picks: Picks = {
-    processor: { part: 'processor', offer: 'processor.lot' },
-    card: { part: 'card', offer: 'card.near' },
+    cpu: { part: 'cpu', offer: 'cpu.lot' },
+    gpu: { part: 'gpu', offer: 'gpu.near' },
     memory: { part: 'memory', offer: 'memory.near' },
   };
   it('has one for each shop and one for a lot, with the codes to enter; all lines are in one of them', () => {
@@ -261,7 +261,7 @@ describe('a basket as orders', () => {
       ['near', ['TEN'], 3],
     ]);
     const sum = orders.flatMap((order) => order.lines).reduce((total, line) => total + line.plannedMinor, 0);
-    expect(sum).toBe(cost.till);
+    expect(sum).toBe(cost.dueNow);
   });
 });
 
@@ -269,26 +269,26 @@ describe('an old list at today’s prices', () => {
   it('says what is dearer, cheaper, elsewhere and gone, and adds up anew', () => {
     const market = indexMarket(CATALOGUE, BRIEF);
     const picks: Picks = {
-      processor: { part: 'processor', offer: 'processor.near' },
-      card: { part: 'card', offer: 'card.near' },
+      cpu: { part: 'cpu', offer: 'cpu.near' },
+      gpu: { part: 'gpu', offer: 'gpu.near' },
       memory: { part: 'memory', offer: 'memory.near' },
     };
     const cost = costOf(picks, market);
     const version = {
       on: '2026-11-20',
       currency: 'EUR',
-      tillMinor: cost.till,
+      dueNowMinor: cost.dueNow,
       lines: versionLines(picks, cost, market, (part) => part),
     };
     const offers: Offer[] = [
       { ...OFFERS[0], priceMinor: 13_000 },
-      { ...OFFERS[3], id: 'card.other', priceMinor: 22_000 },
+      { ...OFFERS[3], id: 'gpu.other', priceMinor: 22_000 },
     ];
     const again = reprice(version, indexMarket({ ...CATALOGUE, offers }, BRIEF));
     expect(again.lines.map((line) => [line.slot, line.what, line.then, line.now])).toEqual([
-      ['processor', 'dearer', 12_000, 13_000],
+      ['cpu', 'dearer', 12_000, 13_000],
       ['memory', 'gone', 4500, null],
-      ['card', 'elsewhere', 23_000, 22_000],
+      ['gpu', 'elsewhere', 23_000, 22_000],
     ]);
     expect(again.change).toBe(35_000 - 39_500);
     expect(reprice(version, market).change).toBe(0);

@@ -85,7 +85,7 @@ export function deadlinesOf(
 
 /** What a calendar shows of a workspace. */
 interface CalendarSource {
-  readonly slips: readonly Slip[];
+  readonly claims: readonly Slip[];
   readonly orders: readonly Order[];
   readonly brief: { readonly name: string; readonly dates: { readonly readyBy: string | null } };
   readonly events: readonly {
@@ -105,7 +105,12 @@ interface CalendarAlert {
 
 /** Deadlines, price events and alerts as days of one calendar; of no workspace, the alerts alone. */
 export function calendarDays(workspace: CalendarSource | null, alerts: readonly CalendarAlert[]): Deadline[] {
-  const { slips, orders, brief, events } = workspace ?? { slips: [], orders: [], brief: null, events: [] };
+  const {
+    claims: slips,
+    orders,
+    brief,
+    events,
+  } = workspace ?? { claims: [], orders: [], brief: null, events: [] };
   const deadlines = brief
     ? deadlinesOf(slips, orders, { name: brief.name, readyBy: brief.dates.readyBy })
     : [];

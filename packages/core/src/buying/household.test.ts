@@ -13,7 +13,7 @@ const deal: Deal = {
   source: null,
   seenOn: '2026-11-20',
   shops: null,
-  parts: ['card'],
+  parts: ['gpu'],
   form: 'cash',
   payoutDays: 0,
   chance: null,
@@ -28,7 +28,7 @@ const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => (
   id,
   deal: 'd',
   name: 'Twenty back',
-  part: 'card',
+  part: 'gpu',
   partName: 'Card',
   kind: 'rebate',
   currency: 'EUR',
@@ -49,7 +49,7 @@ const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => (
 });
 const backs = (slips: readonly Slip[]) => {
   const market = indexMarket({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
-  const offer = market.offers.get('card.near');
+  const offer = market.offers.get('gpu.near');
   return offer ? (market.priced(offer)?.backs ?? []) : [];
 };
 
@@ -63,9 +63,11 @@ describe('what the slips say of a household', () => {
     expect(backs([slip('a', 'paid', { kind: 'review' })])[0].left).toBe(2);
   });
   it('adds to claims that the brief states already', () => {
-    const claims = { ...BRIEF.money.claims, used: [{ deal: 'd', times: 1 }] };
-    const brief = withHousehold({ ...BRIEF, money: { ...BRIEF.money, claims } }, [slip('a', 'bought')]);
-    expect(brief.money.claims.used).toEqual([{ deal: 'd', times: 2 }]);
+    const claims = { ...BRIEF.money.claimHabits, used: [{ deal: 'd', times: 1 }] };
+    const brief = withHousehold({ ...BRIEF, money: { ...BRIEF.money, claimHabits: claims } }, [
+      slip('a', 'bought'),
+    ]);
+    expect(brief.money.claimHabits.used).toEqual([{ deal: 'd', times: 2 }]);
   });
   it('expects less after refusals and misses, more after payouts', () => {
     const expected = (slips: readonly Slip[]) => backs(slips)[0]?.expected ?? 0;

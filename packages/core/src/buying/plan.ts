@@ -19,7 +19,7 @@ export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string)
     const shop = market.shops.get(order.shop);
     const [first] = order.items;
     if (!shop) continue;
-    const isMarket = shop.kind === 'market';
+    const isMarket = shop.kind === 'used-market';
     const { lot } = first.priced.offer;
     if (isMarket && lot !== undefined) {
       if (lots.has(lot)) continue;

@@ -115,7 +115,7 @@ export function slipsFor(
 export function withHousehold(brief: Brief, slips: readonly Slip[]): Brief {
   if (slips.length === 0) return brief;
   const { used, ...outcomes } = householdOf(slips);
-  const { claims } = brief.money;
+  const { claimHabits: claims } = brief.money;
   const times = new Map(claims.used.map((each) => [each.deal, each.times]));
   for (const each of used) times.set(each.deal, (times.get(each.deal) ?? 0) + each.times);
   const learnt = {
@@ -123,7 +123,7 @@ export function withHousehold(brief: Brief, slips: readonly Slip[]): Brief {
     ...learntHabits(claims, outcomes),
     used: [...times].map(([deal, n]) => ({ deal, times: n })),
   };
-  return { ...brief, money: { ...brief.money, claims: learnt } };
+  return { ...brief, money: { ...brief.money, claimHabits: learnt } };
 }
 
 /** What a household has claimed and what came of it, as the brief reckons with it. */

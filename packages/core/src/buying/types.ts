@@ -59,7 +59,7 @@ export interface Order {
 export interface Version {
   readonly on: string;
   readonly currency: string;
-  readonly tillMinor: number;
+  readonly dueNowMinor: number;
   readonly lines: readonly {
     readonly slot: Slot;
     readonly part: string;

@@ -61,7 +61,7 @@ export function reprice(
     );
     const same = offers.find((priced) => priced.offer.id === line.offer);
     const cheapest = offers.reduce<(typeof offers)[number] | null>(
-      (a, b) => (a && a.till <= b.till ? a : b),
+      (a, b) => (a && a.dueNow <= b.dueNow ? a : b),
       null,
     );
     const priced = same ?? cheapest;
@@ -74,7 +74,7 @@ export function reprice(
         what: market.parts.has(line.part) ? 'gone' : 'unknown',
       };
     picks[line.slot] = { part: line.part, offer: priced.offer.id };
-    const now = priced.till - priced.ownShipping.amount - priced.ownShipping.tax;
+    const now = priced.dueNow - priced.ownShipping.amount - priced.ownShipping.tax;
     const what = !same
       ? 'elsewhere'
       : line.priceMinor === null || now === line.priceMinor
@@ -89,6 +89,6 @@ export function reprice(
     lines,
     cost,
     picks,
-    change: version.currency === market.currency ? cost.till - version.tillMinor : null,
+    change: version.currency === market.currency ? cost.dueNow - version.dueNowMinor : null,
   };
 }

@@ -16,7 +16,7 @@ import type { Brief, PartSet } from '../parts/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, isBarrier, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
-import { CARD_FEED_WATTS, cardFeedWatts } from './rules/supply.ts';
+import { CARD_FEED_WATTS, gpuFeedWatts } from './rules/supply.ts';
 
 const CONTEXT = ruleContext(BRIEF, new Map());
 const needing = (needs: Partial<Brief['needs']>): RuleContext => ({
@@ -24,7 +24,13 @@ const needing = (needs: Partial<Brief['needs']>): RuleContext => ({
   needs: { ...CONTEXT.needs, ...needs },
 });
 
-const BULK = { ...STORAGE, id: 'bulk', kind: '3.5-inch SATA', solidState: false, m2LengthMm: null } as const;
+const BULK = {
+  ...STORAGE,
+  id: 'secondaryStorage',
+  interface: '3.5-inch SATA',
+  solidState: false,
+  m2LengthMm: null,
+} as const;
 
 function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT): Verdict {
   const set = { ...GOOD, ...change };
@@ -37,161 +43,151 @@ function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT
 type Row = readonly [rule: string, what: string, change: PartSet, verdict: Verdict, context?: RuleContext];
 const TABLE: readonly Row[] = [
   ['socket', 'same socket', {}, 'pass'],
-  ['socket', 'another socket', { board: { ...BOARD, socket: 'S2' } }, 'block'],
-  ['socket', 'not stated', { board: { ...BOARD, socket: null } }, 'unknown'],
+  ['socket', 'another socket', { motherboard: { ...BOARD, socket: 'S2' } }, 'block'],
+  ['socket', 'not stated', { motherboard: { ...BOARD, socket: null } }, 'unknown'],
   ['firmware', 'shipped level knows it', {}, 'pass'],
-  ['firmware', 'level too low', { board: { ...BOARD, chipset: 'C1' } }, 'block'],
+  ['firmware', 'level too low', { motherboard: { ...BOARD, chipset: 'C1' } }, 'block'],
   [
     'firmware',
     'level too low, but flashes alone',
-    { board: { ...BOARD, chipset: 'C1', flashWithoutProcessor: true } },
+    { motherboard: { ...BOARD, chipset: 'C1', flashesWithoutCpu: true } },
     'warn',
   ],
   [
     'firmware',
     'level too low, flashing not stated',
-    { board: { ...BOARD, chipset: 'C1', flashWithoutProcessor: null } },
+    { motherboard: { ...BOARD, chipset: 'C1', flashesWithoutCpu: null } },
     'unknown',
   ],
-  ['firmware', 'a chipset that never learns it', { board: { ...BOARD, chipset: 'C9' } }, 'block'],
-  ['firmware', 'shipped level not stated', { board: { ...BOARD, firmwareShipped: null } }, 'unknown'],
+  ['firmware', 'a chipset that never learns it', { motherboard: { ...BOARD, chipset: 'C9' } }, 'block'],
+  ['firmware', 'shipped level not stated', { motherboard: { ...BOARD, biosVersion: null } }, 'unknown'],
   ['power-stage', 'strong enough', {}, 'pass'],
-  ['power-stage', 'exactly enough', { board: { ...BOARD, powerStageWatts: 88 } }, 'pass'],
-  ['power-stage', 'one watt short', { board: { ...BOARD, powerStageWatts: 87 } }, 'block'],
-  ['power-stage', 'not stated', { processor: { ...PROCESSOR, packageWatts: null } }, 'unknown'],
+  ['power-stage', 'exactly enough', { motherboard: { ...BOARD, vrmWatts: 88 } }, 'pass'],
+  ['power-stage', 'one watt short', { motherboard: { ...BOARD, vrmWatts: 87 } }, 'block'],
+  ['power-stage', 'not stated', { cpu: { ...PROCESSOR, packagePowerWatts: null } }, 'unknown'],
   ['memory-type', 'same type', {}, 'pass'],
   ['memory-type', 'another type', { memory: { ...MEMORY, type: 'DDR5' } }, 'block'],
   ['memory-type', 'not stated', { memory: { ...MEMORY, type: null } }, 'unknown'],
   ['memory-controller', 'type taken', {}, 'pass'],
-  ['memory-controller', 'type not taken', { processor: { ...PROCESSOR, memoryTypes: ['DDR5'] } }, 'block'],
-  ['memory-controller', 'too much memory', { processor: { ...PROCESSOR, memoryMaxGb: 8 } }, 'block'],
-  ['memory-controller', 'not stated', { processor: { ...PROCESSOR, memoryTypes: null } }, 'unknown'],
+  ['memory-controller', 'type not taken', { cpu: { ...PROCESSOR, memoryTypes: ['DDR5'] } }, 'block'],
+  ['memory-controller', 'too much memory', { cpu: { ...PROCESSOR, memoryMaxGb: 8 } }, 'block'],
+  ['memory-controller', 'not stated', { cpu: { ...PROCESSOR, memoryTypes: null } }, 'unknown'],
   ['memory-slots', 'enough slots', {}, 'pass'],
-  ['memory-slots', 'too few', { board: { ...BOARD, memorySlots: 1 } }, 'block'],
-  ['memory-slots', 'not stated', { memory: { ...MEMORY, sticks: null } }, 'unknown'],
+  ['memory-slots', 'too few', { motherboard: { ...BOARD, memorySlots: 1 } }, 'block'],
+  ['memory-slots', 'not stated', { memory: { ...MEMORY, modules: null } }, 'unknown'],
   ['memory-capacity', 'fits', {}, 'pass'],
-  ['memory-capacity', 'too much', { board: { ...BOARD, memoryMaxGb: 15 } }, 'block'],
-  ['memory-capacity', 'not stated', { board: { ...BOARD, memoryMaxGb: null } }, 'unknown'],
+  ['memory-capacity', 'too much', { motherboard: { ...BOARD, memoryMaxGb: 15 } }, 'block'],
+  ['memory-capacity', 'not stated', { motherboard: { ...BOARD, memoryMaxGb: null } }, 'unknown'],
   ['memory-profile', 'runs as rated', {}, 'pass'],
   ['memory-profile', 'profile off', {}, 'note', { ...CONTEXT, memoryProfile: false }],
-  ['memory-profile', 'board without profiles', { board: { ...BOARD, memoryProfile: false } }, 'note'],
-  ['memory-profile', 'not stated', { board: { ...BOARD, memoryProfile: null } }, 'unknown'],
+  ['memory-profile', 'board without profiles', { motherboard: { ...BOARD, memoryProfile: false } }, 'note'],
+  ['memory-profile', 'not stated', { motherboard: { ...BOARD, memoryProfile: null } }, 'unknown'],
   ['memory-channels', 'two sticks', {}, 'pass'],
-  ['memory-channels', 'one stick', { memory: { ...MEMORY, sticks: 1 } }, 'note'],
-  ['memory-channels', 'not stated', { memory: { ...MEMORY, sticks: null } }, 'unknown'],
+  ['memory-channels', 'one stick', { memory: { ...MEMORY, modules: 1 } }, 'note'],
+  ['memory-channels', 'not stated', { memory: { ...MEMORY, modules: null } }, 'unknown'],
   ['board-in-case', 'takes it', {}, 'pass'],
-  ['board-in-case', 'too large', { board: { ...BOARD, formFactor: 'ATX' } }, 'block'],
-  ['board-in-case', 'not stated', { case: { ...CASE, boardFormFactors: null } }, 'unknown'],
+  ['board-in-case', 'too large', { motherboard: { ...BOARD, formFactor: 'ATX' } }, 'block'],
+  ['board-in-case', 'not stated', { case: { ...CASE, motherboardFormFactors: null } }, 'unknown'],
   ['card-in-slot', 'has a slot', {}, 'pass'],
-  ['card-in-slot', 'has none', { board: { ...BOARD, cardSlot: { generation: 4, lanes: 0 } } }, 'block'],
-  ['card-in-slot', 'not stated', { board: { ...BOARD, cardSlot: null } }, 'unknown'],
-  ['card-length', 'short enough', { card: { ...CARD, lengthMm: 300 } }, 'pass'],
-  ['card-length', 'one millimetre too long', { card: { ...CARD, lengthMm: 301 } }, 'block'],
-  ['card-length', 'not stated', { case: { ...CASE, cardMaxMm: null } }, 'unknown'],
+  ['card-in-slot', 'has none', { motherboard: { ...BOARD, pcieSlot: { generation: 4, lanes: 0 } } }, 'block'],
+  ['card-in-slot', 'not stated', { motherboard: { ...BOARD, pcieSlot: null } }, 'unknown'],
+  ['card-length', 'short enough', { gpu: { ...CARD, lengthMm: 300 } }, 'pass'],
+  ['card-length', 'one millimetre too long', { gpu: { ...CARD, lengthMm: 301 } }, 'block'],
+  ['card-length', 'not stated', { case: { ...CASE, maxGpuLengthMm: null } }, 'unknown'],
   ['card-width', 'thin enough', {}, 'pass'],
-  ['card-width', 'too thick', { card: { ...CARD, slotsWide: 4.2 } }, 'block'],
-  ['card-width', 'not stated', { card: { ...CARD, slotsWide: null } }, 'unknown'],
+  ['card-width', 'too thick', { gpu: { ...CARD, slotsWide: 4.2 } }, 'block'],
+  ['card-width', 'not stated', { gpu: { ...CARD, slotsWide: null } }, 'unknown'],
   ['card-feed', 'within slot and socket', {}, 'pass'],
-  ['card-feed', 'more than its sockets carry', { card: { ...CARD, boardWatts: 226 } }, 'block'],
-  ['card-feed', 'not stated', { card: { ...CARD, power: null } }, 'unknown'],
+  ['card-feed', 'more than its sockets carry', { gpu: { ...CARD, boardPowerWatts: 226 } }, 'block'],
+  ['card-feed', 'not stated', { gpu: { ...CARD, power: null } }, 'unknown'],
   ['cooler-socket', 'has the bracket', {}, 'pass'],
   ['cooler-socket', 'has not', { cooler: { ...COOLER, sockets: ['S2'] } }, 'block'],
   ['cooler-socket', 'not stated', { cooler: { ...COOLER, sockets: null } }, 'unknown'],
   ['cooler-heat', 'strong enough', {}, 'pass'],
   ['cooler-heat', 'too weak', { cooler: { ...COOLER, heatWatts: 87 } }, 'block'],
   ['cooler-heat', 'boxed and adequate', { cooler: null }, 'pass'],
-  [
-    'cooler-heat',
-    'no cooler at all',
-    { cooler: null, processor: { ...PROCESSOR, boxedCooler: false } },
-    'block',
-  ],
-  [
-    'cooler-heat',
-    'box not stated',
-    { cooler: null, processor: { ...PROCESSOR, boxedCooler: null } },
-    'unknown',
-  ],
+  ['cooler-heat', 'no cooler at all', { cooler: null, cpu: { ...PROCESSOR, stockCooler: false } }, 'block'],
+  ['cooler-heat', 'box not stated', { cooler: null, cpu: { ...PROCESSOR, stockCooler: null } }, 'unknown'],
   ['cooler-height', 'low enough', {}, 'pass'],
   ['cooler-height', 'too high', { cooler: { ...COOLER, heightMm: 161 } }, 'block'],
   ['cooler-height', 'not stated', { cooler: { ...COOLER, heightMm: null } }, 'unknown'],
   ['boxed-cooler-height', 'low enough', { cooler: null }, 'pass'],
-  ['boxed-cooler-height', 'too high', { cooler: null, case: { ...CASE, coolerMaxMm: 50 } }, 'block'],
-  ['boxed-cooler-height', 'not stated', { cooler: null, case: { ...CASE, coolerMaxMm: null } }, 'unknown'],
+  ['boxed-cooler-height', 'too high', { cooler: null, case: { ...CASE, maxCoolerHeightMm: 50 } }, 'block'],
+  [
+    'boxed-cooler-height',
+    'not stated',
+    { cooler: null, case: { ...CASE, maxCoolerHeightMm: null } },
+    'unknown',
+  ],
   ['cooler-over-memory', 'clears it', {}, 'pass'],
   ['cooler-over-memory', 'touches it', { memory: { ...MEMORY, heightMm: 41 } }, 'block'],
   ['cooler-over-memory', 'not stated', { cooler: { ...COOLER, memoryClearanceMm: null } }, 'unknown'],
   ['supply-watts', 'enough by the larger of both rules', {}, 'pass'],
-  ['supply-watts', 'under the card maker’s figure', { supply: { ...SUPPLY, ratedWatts: 400 } }, 'block'],
+  ['supply-watts', 'under the card maker’s figure', { psu: { ...SUPPLY, ratedWatts: 400 } }, 'block'],
   [
     'supply-watts',
     'enough by load alone',
-    { supply: { ...SUPPLY, ratedWatts: 400 } },
+    { psu: { ...SUPPLY, ratedWatts: 400 } },
     'pass',
-    needing({ supplyRule: { kind: 'load', factor: 1.3 } }),
+    needing({ psuRule: { kind: 'load', factor: 1.3 } }),
   ],
-  ['supply-watts', 'maker’s figure not stated', { card: { ...CARD, makerSupplyWatts: null } }, 'unknown'],
+  ['supply-watts', 'maker’s figure not stated', { gpu: { ...CARD, recommendedPsuWatts: null } }, 'unknown'],
   [
     'supply-watts',
     'maker’s figure not stated, but the load alone is too much',
-    { card: { ...CARD, makerSupplyWatts: null }, supply: { ...SUPPLY, ratedWatts: 250 } },
+    { gpu: { ...CARD, recommendedPsuWatts: null }, psu: { ...SUPPLY, ratedWatts: 250 } },
     'block',
   ],
-  ['supply-watts', 'rating not stated', { supply: { ...SUPPLY, ratedWatts: null } }, 'unknown'],
+  ['supply-watts', 'rating not stated', { psu: { ...SUPPLY, ratedWatts: null } }, 'unknown'],
   ['card-leads', 'enough leads', {}, 'pass'],
-  ['card-leads', 'too few', { supply: { ...SUPPLY, eightPinLeads: 0 } }, 'block'],
+  ['card-leads', 'too few', { psu: { ...SUPPLY, eightPinConnectors: 0 } }, 'block'],
   [
     'card-leads',
     'six-pin socket on a six-plus-two lead',
-    { card: { ...CARD, power: { sixPin: 1, eightPin: 1, sixteenPin: 0 } } },
+    { gpu: { ...CARD, power: { sixPin: 1, eightPin: 1, sixteenPin: 0 } } },
     'pass',
   ],
   [
     'card-leads',
     'no sixteen-pin lead',
-    { card: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 } } },
+    { gpu: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 } } },
     'block',
   ],
-  ['card-leads', 'not stated', { supply: { ...SUPPLY, eightPinLeads: null } }, 'unknown'],
+  ['card-leads', 'not stated', { psu: { ...SUPPLY, eightPinConnectors: null } }, 'unknown'],
   ['processor-leads', 'enough', {}, 'pass'],
-  ['processor-leads', 'too few', { board: { ...BOARD, processorPowerSockets: 2 } }, 'block'],
-  ['processor-leads', 'not stated', { supply: { ...SUPPLY, processorLeads: null } }, 'unknown'],
+  ['processor-leads', 'too few', { motherboard: { ...BOARD, cpuPowerConnectors: 2 } }, 'block'],
+  ['processor-leads', 'not stated', { psu: { ...SUPPLY, cpuConnectors: null } }, 'unknown'],
   ['supply-in-case', 'fits', {}, 'pass'],
-  ['supply-in-case', 'another form', { supply: { ...SUPPLY, form: 'TFX' } }, 'block'],
-  ['supply-in-case', 'too long', { supply: { ...SUPPLY, lengthMm: 161 } }, 'block'],
-  ['supply-in-case', 'not stated', { case: { ...CASE, supplyForms: null } }, 'unknown'],
+  ['supply-in-case', 'another form', { psu: { ...SUPPLY, form: 'TFX' } }, 'block'],
+  ['supply-in-case', 'too long', { psu: { ...SUPPLY, lengthMm: 161 } }, 'block'],
+  ['supply-in-case', 'not stated', { case: { ...CASE, psuFormFactors: null } }, 'unknown'],
   ['picture-output', 'a card shows the picture', {}, 'pass'],
-  ['picture-output', 'the processor shows it', { card: null }, 'pass'],
+  ['picture-output', 'the processor shows it', { gpu: null }, 'pass'],
   [
     'picture-output',
     'no graphics at all',
-    { card: null, processor: { ...PROCESSOR, integratedGraphics: false } },
+    { gpu: null, cpu: { ...PROCESSOR, integratedGraphics: false } },
     'block',
   ],
   [
     'picture-output',
     'no output on the board',
-    { card: null, board: { ...BOARD, pictureOutputs: [] } },
+    { gpu: null, motherboard: { ...BOARD, displayOutputs: [] } },
     'block',
   ],
-  [
-    'picture-output',
-    'not stated',
-    { card: null, processor: { ...PROCESSOR, integratedGraphics: null } },
-    'unknown',
-  ],
+  ['picture-output', 'not stated', { gpu: null, cpu: { ...PROCESSOR, integratedGraphics: null } }, 'unknown'],
   ['card-output', 'has outputs', {}, 'pass'],
-  ['card-output', 'has none', { card: { ...CARD, pictureOutputs: [] } }, 'block'],
-  ['card-output', 'not stated', { card: { ...CARD, pictureOutputs: null } }, 'unknown'],
+  ['card-output', 'has none', { gpu: { ...CARD, displayOutputs: [] } }, 'block'],
+  ['card-output', 'not stated', { gpu: { ...CARD, displayOutputs: null } }, 'unknown'],
   ['drive-places', 'a place for the drive', {}, 'pass'],
   ['drive-places', 'too long for the place', { storage: { ...STORAGE, m2LengthMm: 110 } }, 'block'],
-  ['drive-places', 'no M.2 place', { board: { ...BOARD, m2: [] } }, 'block'],
+  ['drive-places', 'no M.2 place', { motherboard: { ...BOARD, m2: [] } }, 'block'],
   [
     'drive-places',
     'wrong protocol',
     {
-      storage: { ...STORAGE, kind: 'M.2 SATA' },
-      board: { ...BOARD, m2: [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: 0 }] },
+      storage: { ...STORAGE, interface: 'M.2 SATA' },
+      motherboard: { ...BOARD, m2: [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: 0 }] },
     },
     'block',
   ],
@@ -200,31 +196,31 @@ const TABLE: readonly Row[] = [
     'SATA port taken by the M.2 place',
     {},
     'block',
-    { ...CONTEXT, ownedDrives: [{ ...STORAGE, id: 'old', kind: '3.5-inch SATA', m2LengthMm: null }] },
+    { ...CONTEXT, ownedDrives: [{ ...STORAGE, id: 'old', interface: '3.5-inch SATA', m2LengthMm: null }] },
   ],
-  ['drive-places', 'not stated', { board: { ...BOARD, m2: null } }, 'unknown'],
+  ['drive-places', 'not stated', { motherboard: { ...BOARD, m2: null } }, 'unknown'],
   ['drive-bays', 'needs none', {}, 'pass'],
   [
     'drive-bays',
     'no bay left',
-    { storage: { ...STORAGE, kind: '2.5-inch SATA' }, case: { ...CASE, bays25: 0, bays35: 0 } },
+    { storage: { ...STORAGE, interface: '2.5-inch SATA' }, case: { ...CASE, bays25: 0, bays35: 0 } },
     'block',
   ],
   [
     'drive-bays',
     'a small drive in a large bay',
-    { storage: { ...STORAGE, kind: '2.5-inch SATA' }, case: { ...CASE, bays25: 0, bays35: 1 } },
+    { storage: { ...STORAGE, interface: '2.5-inch SATA' }, case: { ...CASE, bays25: 0, bays35: 1 } },
     'pass',
   ],
   [
     'drive-bays',
     'not stated',
-    { storage: { ...STORAGE, kind: '2.5-inch SATA' }, case: { ...CASE, bays25: null } },
+    { storage: { ...STORAGE, interface: '2.5-inch SATA' }, case: { ...CASE, bays25: null } },
     'unknown',
   ],
   ['memory-need', 'enough', {}, 'pass'],
-  ['memory-need', 'too little', { memory: { ...MEMORY, gbPerStick: 4 } }, 'block'],
-  ['memory-need', 'not stated', { memory: { ...MEMORY, gbPerStick: null } }, 'unknown'],
+  ['memory-need', 'too little', { memory: { ...MEMORY, gbPerModule: 4 } }, 'block'],
+  ['memory-need', 'not stated', { memory: { ...MEMORY, gbPerModule: null } }, 'unknown'],
   ['storage-need', 'enough', {}, 'pass'],
   ['storage-need', 'too little in all', { storage: { ...STORAGE, gb: 240 } }, 'block'],
   ['storage-need', 'fast enough, too little in all', {}, 'block', needing({ totalStorageGb: 900 })],
@@ -236,15 +232,15 @@ const TABLE: readonly Row[] = [
     { ...needing({ totalStorageGb: 900 }), ownedDrives: [{ ...STORAGE, id: 'old', solidState: false }] },
   ],
   ['storage-need', 'not stated', { storage: { ...STORAGE, gb: null } }, 'unknown'],
-  ['card-need', 'has one', {}, 'pass', needing({ cardRequired: true })],
-  ['card-need', 'has none', { card: null }, 'block', needing({ cardRequired: true })],
+  ['card-need', 'has one', {}, 'pass', needing({ gpuRequired: true })],
+  ['card-need', 'has none', { gpu: null }, 'block', needing({ gpuRequired: true })],
   ['wireless-need', 'not wanted', {}, 'pass'],
   ['wireless-need', 'wanted and missing', {}, 'block', needing({ wireless: true })],
   ['wireless-need', 'wanted, by adapter', { network: ADAPTER }, 'pass', needing({ wireless: true })],
   [
     'wireless-need',
     'board not stated',
-    { board: { ...BOARD, wireless: null } },
+    { motherboard: { ...BOARD, wireless: null } },
     'unknown',
     needing({ wireless: true }),
   ],
@@ -252,74 +248,79 @@ const TABLE: readonly Row[] = [
   [
     'network-place',
     'no slot beside the card',
-    { network: ADAPTER, board: { ...BOARD, smallSlots: 0 } },
+    { network: ADAPTER, motherboard: { ...BOARD, smallSlots: 0 } },
     'block',
   ],
   [
     'network-place',
     'the card’s own slot, when there is no card',
-    { network: ADAPTER, card: null, board: { ...BOARD, smallSlots: 0 } },
+    { network: ADAPTER, gpu: null, motherboard: { ...BOARD, smallSlots: 0 } },
     'pass',
   ],
-  ['network-place', 'not stated', { network: ADAPTER, board: { ...BOARD, smallSlots: null } }, 'unknown'],
+  [
+    'network-place',
+    'not stated',
+    { network: ADAPTER, motherboard: { ...BOARD, smallSlots: null } },
+    'unknown',
+  ],
   ['size-need', 'any size', {}, 'pass'],
   ['size-need', 'too large', {}, 'block', needing({ maxLitres: 31 })],
   ['size-need', 'not stated', { case: { ...CASE, litres: null } }, 'unknown', needing({ maxLitres: 31 })],
   ['system-need', 'not wanted', {}, 'pass'],
-  ['system-need', 'wanted and missing', {}, 'block', needing({ systemLicence: true })],
+  ['system-need', 'wanted and missing', {}, 'block', needing({ osLicence: true })],
   [
     'firmware',
     'level too low, an older processor at hand',
-    { board: { ...BOARD, chipset: 'C1' } },
+    { motherboard: { ...BOARD, chipset: 'C1' } },
     'warn',
-    needing({ borrowProcessor: true }),
+    needing({ borrowCpu: true }),
   ],
   [
     'card-leads',
     'sixteen pins by the maker’s adapter',
-    { card: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: 2 } },
+    { gpu: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: 2 } },
     'warn',
   ],
   [
     'card-leads',
     'an adapter that needs more leads than there are',
-    { card: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: 3 } },
+    { gpu: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: 3 } },
     'block',
   ],
   [
     'card-leads',
     'adapter not stated',
-    { card: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: null } },
+    { gpu: { ...CARD, power: { sixPin: 0, eightPin: 0, sixteenPin: 1 }, adapterEightPins: null } },
     'unknown',
   ],
   ['raising-clocks', 'not asked for, nothing paid for', {}, 'pass'],
   [
     'raising-clocks',
     'asked for and possible',
-    { processor: { ...PROCESSOR, unlocked: true } },
+    { cpu: { ...PROCESSOR, unlocked: true } },
     'pass',
-    needing({ raiseClocks: true }),
+    needing({ overclock: true }),
   ],
-  ['raising-clocks', 'asked for, the processor is locked', {}, 'block', needing({ raiseClocks: true })],
+  ['raising-clocks', 'asked for, the processor is locked', {}, 'block', needing({ overclock: true })],
   [
     'raising-clocks',
     'asked for, the chipset does not',
-    { processor: { ...PROCESSOR, unlocked: true }, board: { ...BOARD, raisesClocks: false } },
+    { cpu: { ...PROCESSOR, unlocked: true }, motherboard: { ...BOARD, overclocking: false } },
     'block',
-    needing({ raiseClocks: true }),
+    needing({ overclock: true }),
   ],
   [
     'raising-clocks',
     'unlocked for nothing',
-    { processor: { ...PROCESSOR, unlocked: true }, board: { ...BOARD, raisesClocks: false } },
+    { cpu: { ...PROCESSOR, unlocked: true }, motherboard: { ...BOARD, overclocking: false } },
     'note',
   ],
   [
     'raising-clocks',
     'not stated',
-    { board: { ...BOARD, raisesClocks: null }, processor: { ...PROCESSOR, unlocked: true } },
+    { motherboard: { ...BOARD, overclocking: null }, cpu: { ...PROCESSOR, unlocked: true } },
     'unknown',
-    needing({ raiseClocks: true }),
+    needing({ overclock: true }),
   ],
   ['radiator-place', 'no radiator', {}, 'pass'],
   ['radiator-place', 'a place of its length', { cooler: { ...COOLER, radiatorMm: 240 } }, 'pass'],
@@ -329,7 +330,7 @@ const TABLE: readonly Row[] = [
   ['cooler-bracket', 'to be ordered', { cooler: { ...COOLER, bracketExtra: ['S1'] } }, 'warn'],
   ['cooler-bracket', 'not stated', { cooler: { ...COOLER, bracketExtra: null } }, 'unknown'],
   ['boxed-need', 'the boxed one will do', { cooler: null }, 'pass'],
-  ['boxed-need', 'it will not', { cooler: null }, 'block', needing({ boxedCooler: false })],
+  ['boxed-need', 'it will not', { cooler: null }, 'block', needing({ stockCooler: false })],
   ['noise-need', 'any noise', {}, 'pass'],
   ['noise-need', 'exactly as quiet as asked', {}, 'pass', needing({ maxNoiseDb: 26 })],
   ['noise-need', 'one decibel too loud', {}, 'block', needing({ maxNoiseDb: 25 })],
@@ -343,33 +344,38 @@ const TABLE: readonly Row[] = [
   ],
   ['fan-headers', 'enough', {}, 'pass'],
   ['fan-headers', 'one fan too many', { case: { ...CASE, fans: 3 } }, 'warn'],
-  ['fan-headers', 'not stated', { board: { ...BOARD, fanHeaders: null } }, 'unknown'],
+  ['fan-headers', 'not stated', { motherboard: { ...BOARD, fanHeaders: null } }, 'unknown'],
   ['card-link', 'its full link', {}, 'pass'],
-  ['card-link', 'half the lanes', { board: { ...BOARD, cardSlot: { generation: 4, lanes: 8 } } }, 'note'],
-  ['card-link', 'not stated', { card: { ...CARD, pcieLanes: null } }, 'unknown'],
+  [
+    'card-link',
+    'half the lanes',
+    { motherboard: { ...BOARD, pcieSlot: { generation: 4, lanes: 8 } } },
+    'note',
+  ],
+  ['card-link', 'not stated', { gpu: { ...CARD, pcieLanes: null } }, 'unknown'],
   ['front-connectors', 'all have a header', {}, 'pass'],
   ['front-connectors', 'one stays dead', { case: { ...CASE, frontConnectors: ['USB-C'] } }, 'warn'],
-  ['front-connectors', 'not stated', { board: { ...BOARD, frontHeaders: null } }, 'unknown'],
+  ['front-connectors', 'not stated', { motherboard: { ...BOARD, frontHeaders: null } }, 'unknown'],
   ['planned-card', 'nothing planned', {}, 'pass'],
-  ['planned-card', 'fits', {}, 'pass', { ...CONTEXT, plannedCard: CARD }],
-  ['planned-card', 'too long', {}, 'warn', { ...CONTEXT, plannedCard: { ...CARD, lengthMm: 301 } }],
+  ['planned-card', 'fits', {}, 'pass', { ...CONTEXT, plannedGpu: CARD }],
+  ['planned-card', 'too long', {}, 'warn', { ...CONTEXT, plannedGpu: { ...CARD, lengthMm: 301 } }],
   [
     'planned-card',
     'no leads for it',
     {},
     'warn',
-    { ...CONTEXT, plannedCard: { ...CARD, power: { sixPin: 0, eightPin: 3, sixteenPin: 0 } } },
+    { ...CONTEXT, plannedGpu: { ...CARD, power: { sixPin: 0, eightPin: 3, sixteenPin: 0 } } },
   ],
-  ['planned-card', 'not stated', {}, 'unknown', { ...CONTEXT, plannedCard: { ...CARD, lengthMm: null } }],
+  ['planned-card', 'not stated', {}, 'unknown', { ...CONTEXT, plannedGpu: { ...CARD, lengthMm: null } }],
   ['planned-watts', 'nothing planned', {}, 'pass'],
-  ['planned-watts', 'enough', {}, 'pass', { ...CONTEXT, plannedCard: CARD }],
-  ['planned-watts', 'too little', {}, 'warn', { ...CONTEXT, plannedCard: { ...CARD, boardWatts: 400 } }],
+  ['planned-watts', 'enough', {}, 'pass', { ...CONTEXT, plannedGpu: CARD }],
+  ['planned-watts', 'too little', {}, 'warn', { ...CONTEXT, plannedGpu: { ...CARD, boardPowerWatts: 400 } }],
   [
     'planned-watts',
     'not stated',
     {},
     'unknown',
-    { ...CONTEXT, plannedCard: { ...CARD, makerSupplyWatts: null } },
+    { ...CONTEXT, plannedGpu: { ...CARD, recommendedPsuWatts: null } },
   ],
   [
     'supply-watts',
@@ -377,8 +383,8 @@ const TABLE: readonly Row[] = [
     {},
     'block',
     {
-      ...needing({ supplyRule: { kind: 'planned', factor: 1.3 } }),
-      plannedCard: { ...CARD, makerSupplyWatts: 650 },
+      ...needing({ psuRule: { kind: 'planned', factor: 1.3 } }),
+      plannedGpu: { ...CARD, recommendedPsuWatts: 650 },
     },
   ],
   [
@@ -387,67 +393,67 @@ const TABLE: readonly Row[] = [
     {},
     'pass',
     {
-      ...needing({ supplyRule: { kind: 'planned', factor: 1.3 } }),
-      plannedCard: { ...CARD, boardWatts: 75, makerSupplyWatts: 300 },
+      ...needing({ psuRule: { kind: 'planned', factor: 1.3 } }),
+      plannedGpu: { ...CARD, boardPowerWatts: 75, recommendedPsuWatts: 300 },
     },
   ],
   ['planned-processor', 'nothing planned', {}, 'pass'],
-  ['planned-processor', 'drops in', {}, 'pass', { ...CONTEXT, plannedProcessor: PROCESSOR }],
+  ['planned-processor', 'drops in', {}, 'pass', { ...CONTEXT, plannedCpu: PROCESSOR }],
   [
     'planned-processor',
     'drops in once the present one has flashed the firmware',
-    { board: { ...BOARD, chipset: 'C1' } },
+    { motherboard: { ...BOARD, chipset: 'C1' } },
     'pass',
-    { ...CONTEXT, plannedProcessor: PROCESSOR },
+    { ...CONTEXT, plannedCpu: PROCESSOR },
   ],
   [
     'planned-processor',
     'another socket',
     {},
     'warn',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, socket: 'S9' } },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: 'S9' } },
   ],
   [
     'planned-processor',
     'a chipset that never learns it',
-    { board: { ...BOARD, chipset: 'C9' } },
+    { motherboard: { ...BOARD, chipset: 'C9' } },
     'warn',
-    { ...CONTEXT, plannedProcessor: PROCESSOR },
+    { ...CONTEXT, plannedCpu: PROCESSOR },
   ],
   [
     'planned-processor',
     'more watts than the board feeds',
     {},
     'warn',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, packageWatts: 400 } },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, packagePowerWatts: 400 } },
   ],
   [
     'planned-processor',
     'not stated',
     {},
     'unknown',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, socket: null } },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: null } },
   ],
-  ['prepared-card', 'only planned', {}, 'pass', { ...CONTEXT, plannedCard: { ...CARD, lengthMm: 301 } }],
+  ['prepared-card', 'only planned', {}, 'pass', { ...CONTEXT, plannedGpu: { ...CARD, lengthMm: 301 } }],
   [
     'prepared-card',
     'prepared for, and too long',
     {},
     'block',
-    { ...CONTEXT, plannedCard: { ...CARD, lengthMm: 301 }, isFirm: true },
+    { ...CONTEXT, plannedGpu: { ...CARD, lengthMm: 301 }, isFirm: true },
   ],
   [
     'prepared-card',
     'prepared for, not stated',
     {},
     'unknown',
-    { ...CONTEXT, plannedCard: { ...CARD, lengthMm: null }, isFirm: true },
+    { ...CONTEXT, plannedGpu: { ...CARD, lengthMm: null }, isFirm: true },
   ],
   ['prepared-memory', 'only planned', {}, 'pass', { ...CONTEXT, plannedMemory: { ...MEMORY, type: 'DDR5' } }],
   [
     'prepared-memory',
     'prepared for, no slots left',
-    { board: { ...BOARD, memorySlots: 2 } },
+    { motherboard: { ...BOARD, memorySlots: 2 } },
     'block',
     { ...CONTEXT, plannedMemory: MEMORY, isFirm: true },
   ],
@@ -461,7 +467,7 @@ const TABLE: readonly Row[] = [
   [
     'prepared-memory',
     'prepared for, not stated',
-    { board: { ...BOARD, memorySlots: null } },
+    { motherboard: { ...BOARD, memorySlots: null } },
     'unknown',
     { ...CONTEXT, plannedMemory: MEMORY, isFirm: true },
   ],
@@ -470,21 +476,21 @@ const TABLE: readonly Row[] = [
     'only planned',
     {},
     'pass',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, socket: 'S9' } },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: 'S9' } },
   ],
   [
     'prepared-processor',
     'prepared for, a dead end',
     {},
     'block',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, socket: 'S9' }, isFirm: true },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: 'S9' }, isFirm: true },
   ],
   [
     'prepared-processor',
     'prepared for, not stated',
     {},
     'unknown',
-    { ...CONTEXT, plannedProcessor: { ...PROCESSOR, socket: null }, isFirm: true },
+    { ...CONTEXT, plannedCpu: { ...PROCESSOR, socket: null }, isFirm: true },
   ],
   ['second-kit', 'nothing planned', {}, 'pass'],
   ['second-kit', 'the very same kit', {}, 'pass', { ...CONTEXT, plannedMemory: MEMORY }],
@@ -493,14 +499,14 @@ const TABLE: readonly Row[] = [
   [
     'second-kit',
     'no slots left',
-    { board: { ...BOARD, memorySlots: 2 } },
+    { motherboard: { ...BOARD, memorySlots: 2 } },
     'warn',
     { ...CONTEXT, plannedMemory: MEMORY },
   ],
   [
     'second-kit',
     'not stated',
-    { board: { ...BOARD, memorySlots: null } },
+    { motherboard: { ...BOARD, memorySlots: null } },
     'unknown',
     { ...CONTEXT, plannedMemory: MEMORY },
   ],
@@ -531,30 +537,30 @@ const TABLE: readonly Row[] = [
   [
     'video-memory-floor',
     'not stated',
-    { card: { ...CARD, videoMemoryGb: null } },
+    { gpu: { ...CARD, videoMemoryGb: null } },
     'unknown',
     { ...needing({ capacityFloors: true }), floors: { memoryGb: 16, videoMemoryGb: 8 } },
   ],
   ['screen-outputs', 'one screen', {}, 'pass'],
   ['screen-outputs', 'an output for each', {}, 'pass', needing({ screens: 2 })],
   ['screen-outputs', 'one screen too many', {}, 'block', needing({ screens: 3 })],
-  ['screen-outputs', 'without a card the board counts', { card: null }, 'block', needing({ screens: 2 })],
+  ['screen-outputs', 'without a card the board counts', { gpu: null }, 'block', needing({ screens: 2 })],
   [
     'screen-outputs',
     'not stated',
-    { card: { ...CARD, pictureOutputs: null } },
+    { gpu: { ...CARD, displayOutputs: null } },
     'unknown',
     needing({ screens: 2 }),
   ],
   ['supply-quality', 'any will do', {}, 'pass'],
-  ['supply-quality', 'marked as asked', {}, 'pass', needing({ supplyQuality: 3 })],
-  ['supply-quality', 'marked worse', {}, 'block', needing({ supplyQuality: 4 })],
+  ['supply-quality', 'marked as asked', {}, 'pass', needing({ psuQuality: 3 })],
+  ['supply-quality', 'marked worse', {}, 'block', needing({ psuQuality: 4 })],
   [
     'supply-quality',
     'never marked',
-    { supply: { ...SUPPLY, quality: null } },
+    { psu: { ...SUPPLY, quality: null } },
     'unknown',
-    needing({ supplyQuality: 3 }),
+    needing({ psuQuality: 3 }),
   ],
   ['heat-spreader', 'a slow drive', {}, 'pass'],
   [
@@ -568,7 +574,7 @@ const TABLE: readonly Row[] = [
     'a fast one without',
     {
       storage: { ...STORAGE, pcieGeneration: 4 },
-      board: {
+      motherboard: {
         ...BOARD,
         m2: [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: 0, heatSpreader: false }],
       },
@@ -580,7 +586,7 @@ const TABLE: readonly Row[] = [
     'the place has one',
     {
       storage: { ...STORAGE, pcieGeneration: 4 },
-      board: {
+      motherboard: {
         ...BOARD,
         m2: [{ protocols: ['NVMe'], maxLengthMm: 80, disablesSataPorts: 0, heatSpreader: true }],
       },
@@ -589,12 +595,17 @@ const TABLE: readonly Row[] = [
   ],
   ['heat-spreader', 'not stated', { storage: { ...STORAGE, pcieGeneration: null } }, 'unknown'],
   ['bulk-places', 'no second drive', {}, 'pass'],
-  ['bulk-places', 'a port for it', { bulk: BULK }, 'pass'],
-  ['bulk-places', 'both want the one M.2 place', { bulk: { ...STORAGE, id: 'second' } }, 'block'],
-  ['bulk-places', 'not stated', { bulk: BULK, board: { ...BOARD, sataPorts: null } }, 'unknown'],
-  ['bulk-bays', 'a bay for it', { bulk: BULK }, 'pass'],
-  ['bulk-bays', 'no bay left', { bulk: BULK, case: { ...CASE, bays25: 2, bays35: 0 } }, 'block'],
-  ['bulk-bays', 'not stated', { bulk: BULK, case: { ...CASE, bays35: null } }, 'unknown'],
+  ['bulk-places', 'a port for it', { secondaryStorage: BULK }, 'pass'],
+  ['bulk-places', 'both want the one M.2 place', { secondaryStorage: { ...STORAGE, id: 'second' } }, 'block'],
+  [
+    'bulk-places',
+    'not stated',
+    { secondaryStorage: BULK, motherboard: { ...BOARD, sataPorts: null } },
+    'unknown',
+  ],
+  ['bulk-bays', 'a bay for it', { secondaryStorage: BULK }, 'pass'],
+  ['bulk-bays', 'no bay left', { secondaryStorage: BULK, case: { ...CASE, bays25: 2, bays35: 0 } }, 'block'],
+  ['bulk-bays', 'not stated', { secondaryStorage: BULK, case: { ...CASE, bays35: null } }, 'unknown'],
   ['fast-storage-need', 'enough', {}, 'pass'],
   ['fast-storage-need', 'too little', { storage: { ...STORAGE, gb: 240 } }, 'block'],
   ['fast-storage-need', 'a disk is not fast', { storage: BULK }, 'block'],
@@ -602,7 +613,7 @@ const TABLE: readonly Row[] = [
   [
     'storage-need',
     'the second drive makes up for it',
-    { bulk: BULK },
+    { secondaryStorage: BULK },
     'pass',
     needing({ totalStorageGb: 900 }),
   ],
@@ -613,16 +624,16 @@ describe('rules', () => {
   it.each(TABLE.map((row) => [`${row[0]}: ${row[1]}`, row] as const))(
     '%s',
     (_, [rule, what, change, verdict, context]) => {
-      const board = what.startsWith('SATA port')
+      const motherboard = what.startsWith('SATA port')
         ? {
-            board: {
+            motherboard: {
               ...BOARD,
               sataPorts: 2,
               m2: [{ protocols: ['NVMe'] as const, maxLengthMm: 80, disablesSataPorts: 2 }],
             },
           }
         : {};
-      expect(verdictOf(rule, { ...change, ...board }, context)).toBe(verdict);
+      expect(verdictOf(rule, { ...change, ...motherboard }, context)).toBe(verdict);
     },
   );
   /** Rules that read no sheet, only whether a slot is filled: there is nothing to be unknown. */
@@ -657,8 +668,8 @@ describe('rules', () => {
 describe('power over sockets (PCI Express CEM specification, values from memory)', () => {
   it('is 75 W from the slot, 75 W from six pins, 150 W from eight, up to 600 W from sixteen', () => {
     expect(CARD_FEED_WATTS).toEqual({ slot: 75, sixPin: 75, eightPin: 150, sixteenPin: 600 });
-    expect(cardFeedWatts({ sixPin: 1, eightPin: 1, sixteenPin: 0 })).toBe(300);
-    expect(cardFeedWatts({ sixPin: 0, eightPin: 0, sixteenPin: 1 })).toBe(675);
+    expect(gpuFeedWatts({ sixPin: 1, eightPin: 1, sixteenPin: 0 })).toBe(300);
+    expect(gpuFeedWatts({ sixPin: 0, eightPin: 0, sixteenPin: 1 })).toBe(675);
   });
 });
 
@@ -668,11 +679,11 @@ describe('checking a build', () => {
     expect(firstBarrier(GOOD, CONTEXT, false)).toBeNull();
   });
   it('asks no rule about slots that are still open', () => {
-    expect(checkBuild({ processor: PROCESSOR }, CONTEXT)).toEqual([]);
-    expect(openSlots({ processor: PROCESSOR })).toEqual(['board', 'memory', 'case', 'supply']);
+    expect(checkBuild({ cpu: PROCESSOR }, CONTEXT)).toEqual([]);
+    expect(openSlots({ cpu: PROCESSOR })).toEqual(['motherboard', 'memory', 'case', 'psu']);
   });
   it('lets a gap through only where the brief allows it', () => {
-    const set = decided({ ...GOOD, case: { ...CASE, cardMaxMm: null } });
+    const set = decided({ ...GOOD, case: { ...CASE, maxGpuLengthMm: null } });
     expect(firstBarrier(set, CONTEXT, false)?.id).toBe('card-length');
     expect(firstBarrier(set, CONTEXT, true)).toBeNull();
     expect(isBarred('block', true)).toBe(true);
@@ -687,27 +698,30 @@ describe('published sizes', () => {
         expect(
           verdictOf('drive-places', {
             storage: { ...STORAGE, m2LengthMm: drive },
-            board: { ...BOARD, m2: [{ protocols: ['NVMe'], maxLengthMm: place, disablesSataPorts: 0 }] },
+            motherboard: {
+              ...BOARD,
+              m2: [{ protocols: ['NVMe'], maxLengthMm: place, disablesSataPorts: 0 }],
+            },
           }),
         ).toBe(drive <= place ? 'pass' : 'block');
   });
   it('board outlines: a case for ATX lists the smaller ones that share its holes (ATX, mini-ITX, from memory)', () => {
     const outlines = ['mini-ITX', 'micro-ATX', 'ATX'] as const;
     outlines.forEach((largest, at) => {
-      const box = { ...CASE, boardFormFactors: outlines.slice(0, at + 1) };
+      const box = { ...CASE, motherboardFormFactors: outlines.slice(0, at + 1) };
       outlines.forEach((formFactor, n) =>
-        expect(verdictOf('board-in-case', { case: box, board: { ...BOARD, formFactor } })).toBe(
+        expect(verdictOf('board-in-case', { case: box, motherboard: { ...BOARD, formFactor } })).toBe(
           n <= at ? 'pass' : 'block',
         ),
       );
-      expect(box.boardFormFactors).toContain(largest);
+      expect(box.motherboardFormFactors).toContain(largest);
     });
   });
 });
 
 describe('advice', () => {
   it('never keeps a build from being proposed, not even when a sheet is silent', () => {
-    const poor = decided({ ...GOOD, board: { ...BOARD, fanHeaders: null, frontHeaders: [] } });
+    const poor = decided({ ...GOOD, motherboard: { ...BOARD, fanHeaders: null, frontHeaders: [] } });
     const found = checkBuild(poor, CONTEXT);
     expect(found.map((each) => each.rule)).toEqual(['fan-headers', 'front-connectors']);
     expect(found.some((each) => isBarrier(each, false))).toBe(false);

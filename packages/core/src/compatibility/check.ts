@@ -6,7 +6,7 @@ import {
   type Part,
   type PartSet,
   type Slot,
-  type Storage,
+  type Drive,
 } from '../parts/index.ts';
 import type { Judgement, Rule, RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
@@ -33,26 +33,26 @@ export function ruleContext(
   parts: ReadonlyMap<string, Part>,
   model: FrameModel | null = null,
 ): RuleContext {
-  const ownedDrives: Storage[] = [];
+  const ownedDrives: Drive[] = [];
   for (const id of brief.owned) {
     const part = parts.get(id);
-    if (part?.slot === 'storage') ownedDrives.push(part);
+    if (part?.kind === 'storage') ownedDrives.push(part);
   }
   const planned = (id: string | null) => (id === null ? undefined : parts.get(id));
-  const card = planned(brief.planned.card);
+  const gpu = planned(brief.planned.gpu);
   const memory = planned(brief.planned.memory);
-  const processor = planned(brief.planned.processor);
+  const cpu = planned(brief.planned.cpu);
   const { isFirm } = brief.planned;
-  const { supplyRule } = brief.needs;
+  const { psuRule } = brief.needs;
   // Prepared for a card, the supply is sized with it from the start.
-  const isSized = isFirm && card?.slot === 'card';
+  const isSized = isFirm && gpu?.kind === 'gpu';
   return {
-    needs: isSized ? { ...brief.needs, supplyRule: { ...supplyRule, kind: 'planned' } } : brief.needs,
+    needs: isSized ? { ...brief.needs, psuRule: { ...psuRule, kind: 'planned' } } : brief.needs,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
-    plannedCard: card?.slot === 'card' ? card : null,
-    plannedMemory: memory?.slot === 'memory' ? memory : null,
-    plannedProcessor: processor?.slot === 'processor' ? processor : null,
+    plannedGpu: gpu?.kind === 'gpu' ? gpu : null,
+    plannedMemory: memory?.kind === 'memory' ? memory : null,
+    plannedCpu: cpu?.kind === 'cpu' ? cpu : null,
     isFirm,
     floors: brief.needs.capacityFloors && model ? floorsOf(brief, model) : null,
   };
@@ -142,7 +142,7 @@ export function firstFinding(
 }
 
 /** Slots without which nothing runs. A graphics card and a cooler can be left out, but rules say when. */
-export const REQUIRED_SLOTS: readonly Slot[] = ['processor', 'board', 'memory', 'case', 'supply'];
+export const REQUIRED_SLOTS: readonly Slot[] = ['cpu', 'motherboard', 'memory', 'case', 'psu'];
 
 /** Marks every slot that is still open as left empty on purpose, so that every rule can be asked. */
 export function decided(set: PartSet): PartSet {

@@ -1,4 +1,4 @@
-import type { Brief, Card, Memory, PartSet, Processor, Slot, Storage } from '../parts/index.ts';
+import type { Brief, Gpu, Memory, PartSet, Cpu, Slot, Drive } from '../parts/index.ts';
 
 /** `note`: worth knowing; `warn`: do something first; `block`: does not work; `unknown`: a sheet is silent. */
 export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
@@ -8,11 +8,11 @@ export interface RuleContext {
   readonly needs: Brief['needs'];
   readonly memoryProfile: boolean;
   /** Drives that are there already and come on top of the storage slots. */
-  readonly ownedDrives: readonly Storage[];
+  readonly ownedDrives: readonly Drive[];
   /** Parts that are meant to come later; null where none is planned or the catalogue lost it. */
-  readonly plannedCard: Card | null;
+  readonly plannedGpu: Gpu | null;
   readonly plannedMemory: Memory | null;
-  readonly plannedProcessor: Processor | null;
+  readonly plannedCpu: Cpu | null;
   /** Whether today's picks must have room for the planned parts. */
   readonly isFirm: boolean;
   /** What the heaviest of the brief's games asks for; null when it cannot be known. */

@@ -6,35 +6,31 @@ export interface Behind {
   readonly pairing: readonly BenchRecord[];
   /** The same game with one of the two parts. */
   readonly graphics: readonly BenchRecord[];
-  readonly processor: readonly BenchRecord[];
+  readonly cpu: readonly BenchRecord[];
   /** The parts in other games. */
   readonly graphicsElsewhere: readonly BenchRecord[];
-  readonly processorElsewhere: readonly BenchRecord[];
+  readonly cpuElsewhere: readonly BenchRecord[];
 }
 
 /** Sorts the records behind a rate. `used` are those that entered the fit; card null means the processor's own graphics. */
 export function recordsBehind(
   used: readonly BenchRecord[],
-  {
-    game,
-    processor,
-    card,
-  }: { readonly game: string; readonly processor: string; readonly card: string | null },
+  { game, cpu, gpu }: { readonly game: string; readonly cpu: string; readonly gpu: string | null },
 ): Behind {
   const pairing: BenchRecord[] = [];
   const graphics: BenchRecord[] = [];
-  const withProcessor: BenchRecord[] = [];
+  const withCpu: BenchRecord[] = [];
   const graphicsElsewhere: BenchRecord[] = [];
-  const processorElsewhere: BenchRecord[] = [];
+  const cpuElsewhere: BenchRecord[] = [];
   for (const record of used) {
-    const isProcessor = record.processor === processor;
-    const isGraphics = record.card === card && (card !== null || isProcessor);
+    const isCpu = record.cpu === cpu;
+    const isGraphics = record.gpu === gpu && (gpu !== null || isCpu);
     if (record.game === game) {
-      if (isProcessor && isGraphics) pairing.push(record);
+      if (isCpu && isGraphics) pairing.push(record);
       else if (isGraphics) graphics.push(record);
-      else if (isProcessor) withProcessor.push(record);
+      else if (isCpu) withCpu.push(record);
     } else if (isGraphics) graphicsElsewhere.push(record);
-    else if (isProcessor) processorElsewhere.push(record);
+    else if (isCpu) cpuElsewhere.push(record);
   }
-  return { pairing, graphics, processor: withProcessor, graphicsElsewhere, processorElsewhere };
+  return { pairing, graphics, cpu: withCpu, graphicsElsewhere, cpuElsewhere };
 }

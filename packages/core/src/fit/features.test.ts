@@ -2,18 +2,18 @@ import { finish } from '../work/index.ts';
 import { linearRegression, linearRegressionLine } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
-import type { Card, FrameModel, Part } from '../parts/index.ts';
-import { CARD_FEATURES, chipFeatures, integratedFeatures, processorFeatures } from './features.ts';
+import type { Gpu, FrameModel, Part } from '../parts/index.ts';
+import { CARD_FEATURES, chipFeatures, integratedFeatures, cpuFeatures } from './features.ts';
 import { fitModel } from './fit.ts';
 import { layoutFor, SCATTERS } from './layout.ts';
 import { statedBy } from './stated.ts';
 import { costOf, T_SCALE, weightOf } from './robust.ts';
 
-const SHEET: Card = { ...CARD, tflops: 20, memoryGbs: 600, boardWatts: 300 };
+const SHEET: Gpu = { ...CARD, tflops: 20, memoryGbs: 600, boardPowerWatts: 300 };
 
 describe('what sheets tell of a rate', () => {
   it('is 0 for the middle part, and a logarithm away from it', () => {
-    expect(processorFeatures({ ...PROCESSOR, boostMhz: 4500, cores: 6, pcieGeneration: 4 })).toEqual({
+    expect(cpuFeatures({ ...PROCESSOR, boostMhz: 4500, cores: 6, pcieGeneration: 4 })).toEqual({
       values: [0, 0, 0],
       missing: 0,
     });
@@ -23,7 +23,7 @@ describe('what sheets tell of a rate', () => {
     expect(values[1]).toBeCloseTo(Math.log(2), 12);
   });
   it('averages the cards of a chip where they are stated', () => {
-    const { values } = chipFeatures([SHEET, { ...SHEET, tflops: null, boardWatts: 330 }]);
+    const { values } = chipFeatures([SHEET, { ...SHEET, tflops: null, boardPowerWatts: 330 }]);
     expect(values[0]).toBeCloseTo(Math.log(2), 12);
     expect(values[2]).toBeCloseTo((Math.log(2) + Math.log(2.2)) / 2, 12);
   });
@@ -43,15 +43,15 @@ describe('the layout of effects', () => {
     { ...SHEET, id: 'twin' },
     { ...SHEET, id: 'lone', chip: null },
   ];
-  const facts: FrameModel = { ...MODEL, processors: [], cards: [], integrated: [], games: [GAME] };
-  const layout = layoutFor(parts, facts, new Set(['offset:source:Press', 'offset:system:mine']));
+  const facts: FrameModel = { ...MODEL, cpus: [], gpus: [], integrated: [], games: [GAME] };
+  const layout = layoutFor(parts, facts, new Set(['offset:source:Press', 'offset:rig:mine']));
   it('names each effect once, those of graphics first and apart', () => {
     expect(new Set(layout.names).size).toBe(layout.names.length);
     expect(layout.names.slice(0, layout.apart)).toEqual([
-      'card:card',
-      'card:twin',
-      'card:lone',
-      'integrated:processor',
+      'gpu:gpu',
+      'gpu:twin',
+      'gpu:lone',
+      'integrated:cpu',
     ]);
     for (const prior of layout.priors)
       expect(prior.terms.filter(([i]) => i < layout.apart).length).toBeLessThanOrEqual(1);
@@ -67,14 +67,10 @@ describe('the layout of effects', () => {
   });
   it('starts from what a catalogue states, and a catalogue without rates states nothing', () => {
     expect(statedBy(facts)).toEqual({});
-    const stating = layoutFor(
-      parts,
-      { ...facts, cards: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] },
-      new Set(),
-    );
-    expect(stating.start[stating.index.get('card:twin') ?? -1]).toBe(0.7);
+    const stating = layoutFor(parts, { ...facts, gpus: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] }, new Set());
+    expect(stating.start[stating.index.get('gpu:twin') ?? -1]).toBe(0.7);
     expect(
-      statedBy({ ...facts, cards: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] })['card:twin'][1],
+      statedBy({ ...facts, gpus: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] })['gpu:twin'][1],
     ).toBeGreaterThan(0);
   });
 });
@@ -93,45 +89,45 @@ describe('weights against wild records', () => {
 
 describe('the regression on sheets', () => {
   it('is found again: rates that follow TFLOPS give a part that nobody measured its place on the line', () => {
-    const made = Array.from({ length: 9 }, (_, n): Card => ({
+    const made = Array.from({ length: 9 }, (_, n): Gpu => ({
       ...SHEET,
       id: `c${n}`,
       chip: `chip ${n}`,
       tflops: 5 * 1.25 ** n,
       memoryGbs: 300,
-      boardWatts: 150,
+      boardPowerWatts: 150,
     }));
-    const rateOf = (card: Card) => 0.8 * Math.log((card.tflops ?? 10) / 10);
+    const rateOf = (gpu: Gpu) => 0.8 * Math.log((gpu.tflops ?? 10) / 10);
     const facts: FrameModel = {
       ...MODEL,
-      processors: [],
-      cards: [],
+      cpus: [],
+      gpus: [],
       integrated: [],
       games: [{ ...GAME, presets: { ...GAME.presets } }],
     };
     const records = made
       .filter((_, n) => n !== 4)
-      .map((card) => ({
-        id: card.id,
+      .map((gpu) => ({
+        id: gpu.id,
         game: 'game',
         preset: 'ultra',
         widthPx: 3840,
         heightPx: 2160,
         renderScale: 1,
         generatedFrames: false,
-        processor: 'processor',
-        card: card.id,
+        cpu: 'cpu',
+        gpu: gpu.id,
         memory: { gb: 32, channels: 2, mts: 3200, cl: 16, profile: true },
         link: null,
         background: 'none' as const,
         clocks: 'stock' as const,
-        average: 20 * Math.exp(rateOf(card)),
+        average: 20 * Math.exp(rateOf(gpu)),
         low: null,
         source: { name: 'Press', on: '2026-11-01' },
         trust: 'good' as const,
-        system: null,
+        rig: null,
         note: '',
-        setAside: null,
+        excluded: null,
       }));
     const search = fitModel({
       parts: [PROCESSOR, ...made],
@@ -142,18 +138,18 @@ describe('the regression on sheets', () => {
     });
     const ended = finish(search);
     if (ended.status !== 'fitted') throw new Error(ended.status);
-    const { cards } = ended.model;
-    const rate = (id: string) => cards.find((each) => each.part === id)?.rateLn ?? NaN;
+    const { gpus } = ended.model;
+    const rate = (id: string) => gpus.find((each) => each.part === id)?.rateLn ?? NaN;
     // Against an ordinary regression of the fitted rates of its neighbours (simple-statistics).
     const line = linearRegression(
-      made.filter((_, n) => n !== 4).map((card) => [Math.log(card.tflops ?? 10), rate(card.id)]),
+      made.filter((_, n) => n !== 4).map((gpu) => [Math.log(gpu.tflops ?? 10), rate(gpu.id)]),
     );
     expect(line.m).toBeGreaterThan(0.6);
     expect(Math.abs(rate('c4') - linearRegressionLine(line)(Math.log(made[4].tflops ?? 10)))).toBeLessThan(
       0.06,
     );
-    expect(cards.find((each) => each.part === 'c4')?.sdLn).toBeGreaterThan(
-      cards.find((each) => each.part === 'c3')?.sdLn ?? NaN,
+    expect(gpus.find((each) => each.part === 'c4')?.sdLn).toBeGreaterThan(
+      gpus.find((each) => each.part === 'c3')?.sdLn ?? NaN,
     );
   });
 });

@@ -1,4 +1,4 @@
-import type { Card, Processor } from '../parts/index.ts';
+import type { Gpu, Cpu } from '../parts/index.ts';
 
 /**
  * What a sheet tells about a part's rate, for the regression from which parts nobody measured get theirs. Each feature is
@@ -27,7 +27,7 @@ export const PROCESSOR_FEATURES: readonly FeatureKind[] = [
 export const CARD_FEATURES: readonly FeatureKind[] = [
   { name: 'tflops', mean: 0.5, sd: 0.25, spread: 0.7 },
   { name: 'memoryGbs', mean: 0.25, sd: 0.25, spread: 0.6 },
-  { name: 'boardWatts', mean: 0.2, sd: 0.3, spread: 0.5 },
+  { name: 'boardPowerWatts', mean: 0.2, sd: 0.3, spread: 0.5 },
   { name: 'pcieGeneration', mean: 0.05, sd: 0.1, spread: 0.6 },
 ];
 export const INTEGRATED_FEATURES: readonly FeatureKind[] = [
@@ -51,7 +51,7 @@ const over = (value: number | null | undefined, middle: number) =>
   value !== null && value !== undefined && value > 0 ? Math.log(value / middle) : null;
 const around = (value: number | null, middle: number) => (value === null ? null : value - middle);
 
-export function processorFeatures(part: Processor): Features {
+export function cpuFeatures(part: Cpu): Features {
   return features(PROCESSOR_FEATURES, [
     over(part.boostMhz, 4500),
     over(part.cores, 6),
@@ -59,20 +59,20 @@ export function processorFeatures(part: Processor): Features {
   ]);
 }
 
-export function integratedFeatures(part: Processor): Features {
+export function integratedFeatures(part: Cpu): Features {
   return features(INTEGRATED_FEATURES, [1, over(part.graphicsTflops, 1.5)]);
 }
 
 /** Features of a chip: those of its cards, averaged where they are stated. */
-export function chipFeatures(cards: readonly Card[]): Features {
-  const each = (read: (card: Card) => number | null) => {
-    const stated = cards.map(read).filter((value) => value !== null);
+export function chipFeatures(gpus: readonly Gpu[]): Features {
+  const each = (read: (gpu: Gpu) => number | null) => {
+    const stated = gpus.map(read).filter((value) => value !== null);
     return stated.length === 0 ? null : stated.reduce((a, b) => a + b, 0) / stated.length;
   };
   return features(CARD_FEATURES, [
-    each((card) => over(card.tflops, 10)),
-    each((card) => over(card.memoryGbs, 300)),
-    each((card) => over(card.boardWatts, 150)),
-    each((card) => around(card.pcieGeneration, 4)),
+    each((gpu) => over(gpu.tflops, 10)),
+    each((gpu) => over(gpu.memoryGbs, 300)),
+    each((gpu) => over(gpu.boardPowerWatts, 150)),
+    each((gpu) => around(gpu.pcieGeneration, 4)),
   ]);
 }

@@ -15,7 +15,7 @@ export function fingerprint(parts: readonly Part[], records: readonly BenchRecor
   const lines = [
     // What is set aside by hand is no part of the fit.
     ...records
-      .filter((record) => record.setAside === null)
+      .filter((record) => record.excluded === null)
       .map(({ memory: m, low, ...r }) =>
         JSON.stringify([
           r.id,
@@ -25,8 +25,8 @@ export function fingerprint(parts: readonly Part[], records: readonly BenchRecor
           r.heightPx,
           r.renderScale,
           r.generatedFrames,
-          r.processor,
-          r.card,
+          r.cpu,
+          r.gpu,
           m.gb,
           m.channels,
           m.mts,
@@ -41,12 +41,12 @@ export function fingerprint(parts: readonly Part[], records: readonly BenchRecor
           low?.definition,
           r.source.name,
           r.trust,
-          r.system,
+          r.rig,
         ]),
       ),
     // Figures as the sheets state them: logarithms may differ in the last digit from one engine to another.
     ...parts.flatMap((part) => {
-      if (part.slot === 'processor')
+      if (part.kind === 'cpu')
         return [
           JSON.stringify([
             part.id,
@@ -58,7 +58,7 @@ export function fingerprint(parts: readonly Part[], records: readonly BenchRecor
             part.graphicsTflops ?? null,
           ]),
         ];
-      return part.slot === 'card'
+      return part.kind === 'gpu'
         ? [
             JSON.stringify([
               part.id,
@@ -67,7 +67,7 @@ export function fingerprint(parts: readonly Part[], records: readonly BenchRecor
               part.pcieLanes,
               part.tflops ?? null,
               part.memoryGbs ?? null,
-              part.boardWatts,
+              part.boardPowerWatts,
               part.pcieGeneration,
             ]),
           ]

@@ -20,8 +20,8 @@ const PARTS: readonly Part[] = [
 ];
 const GAMES: FrameModel = {
   ...MODEL,
-  processors: [],
-  cards: [],
+  cpus: [],
+  gpus: [],
   integrated: [],
   games: [GAME, { ...GAME, id: 'capped', frameCap: 120 }],
 };
@@ -34,8 +34,8 @@ const RECORD: BenchRecord = {
   heightPx: 1080,
   renderScale: 1,
   generatedFrames: false,
-  processor: 'processor',
-  card: 'card',
+  cpu: 'cpu',
+  gpu: 'gpu',
   memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
   link: null,
   background: 'none',
@@ -44,30 +44,30 @@ const RECORD: BenchRecord = {
   low: { fps: 70, percent: 1, definition: 'percentile' },
   source: { name: 'Press', on: '2026-11-01' },
   trust: 'good',
-  system: null,
+  rig: null,
   note: '',
-  setAside: null,
+  excluded: null,
 };
 const RECORDS: readonly BenchRecord[] = [
   RECORD,
   {
     ...RECORD,
     id: 'r2',
-    processor: 'quick',
+    cpu: 'quick',
     average: 104,
     low: { fps: 74, percent: 1, definition: 'slowest' },
   },
   {
     ...RECORD,
     id: 'r3',
-    card: 'strong',
+    gpu: 'strong',
     average: 140,
     low: { fps: 96, percent: 0.1, definition: 'percentile' },
   },
   {
     ...RECORD,
     id: 'r4',
-    card: null,
+    gpu: null,
     preset: 'low',
     average: 31,
     low: null,
@@ -79,7 +79,7 @@ const RECORDS: readonly BenchRecord[] = [
     id: 'r6',
     game: 'capped',
     preset: 'low',
-    card: 'strong',
+    gpu: 'strong',
     average: 117,
     low: { fps: 99, percent: 1, definition: null },
   },
@@ -88,14 +88,14 @@ const RECORDS: readonly BenchRecord[] = [
     id: 'r7',
     widthPx: 3840,
     heightPx: 2160,
-    card: 'strong',
+    gpu: 'strong',
     average: 44,
     link: { generation: 3, lanes: 4 },
   },
   {
     ...RECORD,
     id: 'r8',
-    system: 'mine',
+    rig: 'mine',
     trust: 'own',
     average: 99,
     memory: { ...RECORD.memory, gb: 8, channels: 1 },
@@ -199,19 +199,19 @@ describe('the fit', () => {
     const second = again(fit(RECORDS));
     const third = again(second);
     expect(third.model.fit.rounds).toBeLessThanOrEqual(4);
-    for (const rate of second.model.cards) {
-      const after = third.model.cards.find((each) => each.part === rate.part);
+    for (const rate of second.model.gpus) {
+      const after = third.model.gpus.find((each) => each.part === rate.part);
       expect(Math.abs((after?.rateLn ?? NaN) - rate.rateLn)).toBeLessThan(0.2 * rate.sdLn);
     }
   });
 
   it('is surer of a part the more it was measured, and never loses one', () => {
     const sd = (records: readonly BenchRecord[]) =>
-      fit(records).model.cards.find((rate) => rate.part === 'strong')?.sdLn ?? NaN;
-    const few = RECORDS.filter((record) => record.card !== 'strong');
+      fit(records).model.gpus.find((rate) => rate.part === 'strong')?.sdLn ?? NaN;
+    const few = RECORDS.filter((record) => record.gpu !== 'strong');
     expect(sd(RECORDS)).toBeLessThan(sd(few));
     expect(sd(few)).toBeLessThan(1);
-    expect(fit([]).model.processors).toHaveLength(2);
+    expect(fit([]).model.cpus).toHaveLength(2);
   });
 
   it('gives no interval narrower than its own residual, and follows what is measured', () => {
@@ -226,8 +226,8 @@ describe('the fit', () => {
   it('leans on rates that a catalogue states by itself, now and in every later fit', () => {
     const stating: FrameModel = {
       ...GAMES,
-      processors: [{ part: 'processor', rateLn: 0.1, sdLn: 0.03 }],
-      cards: [{ part: 'card', rateLn: 0.3, sdLn: 0.04 }],
+      cpus: [{ part: 'cpu', rateLn: 0.1, sdLn: 0.03 }],
+      gpus: [{ part: 'gpu', rateLn: 0.3, sdLn: 0.04 }],
     };
     const fitOf = (
       model: FrameModel,
@@ -238,18 +238,18 @@ describe('the fit', () => {
       if (result.status !== 'fitted') throw new Error(result.status);
       return result.model;
     };
-    const card = (model: FrameModel) => model.cards.find((rate) => rate.part === 'card');
+    const gpu = (model: FrameModel) => model.gpus.find((rate) => rate.part === 'gpu');
     const alone = fitOf(stating, []);
-    expect(card(alone)?.rateLn).toBeCloseTo(0.3, 2);
-    expect(card(alone)?.sdLn).toBeLessThan(0.041);
+    expect(gpu(alone)?.rateLn).toBeCloseTo(0.3, 2);
+    expect(gpu(alone)?.sdLn).toBeLessThan(0.041);
     const [game] = alone.games;
-    expect(game.presets.high.workLn).toBeCloseTo(GAME.presets.high.workLn, 1);
+    expect(game.presets.high.gpuTimeLn).toBeCloseTo(GAME.presets.high.gpuTimeLn, 1);
     // One record moves it within its stated doubt, and a fit after that still knows what was stated.
     const after = fitOf(alone, [RECORD], alone.fit);
-    expect(Math.abs((card(after)?.rateLn ?? NaN) - 0.3)).toBeLessThan(0.1);
-    expect(after.fit?.stated['card:card']).toEqual([0.3, 0.04]);
-    expect(card(fitOf(after, []))?.rateLn).toBeCloseTo(0.3, 2);
-    expect(card(fitOf(GAMES, []))?.sdLn).toBeGreaterThan(0.1);
+    expect(Math.abs((gpu(after)?.rateLn ?? NaN) - 0.3)).toBeLessThan(0.1);
+    expect(after.fit?.stated['gpu:gpu']).toEqual([0.3, 0.04]);
+    expect(gpu(fitOf(after, []))?.rateLn).toBeCloseTo(0.3, 2);
+    expect(gpu(fitOf(GAMES, []))?.sdLn).toBeGreaterThan(0.1);
   });
 
   it('weighs own runs more than published ones, and those more than hearsay', () => {
@@ -272,21 +272,21 @@ describe('the fit', () => {
 });
 
 describe('what is held back from the fit, and why', () => {
-  const silentCard: Part = { ...CARD, id: 'silent', videoMemoryGb: null, pcieLanes: null };
+  const silentGpu: Part = { ...CARD, id: 'silent', videoMemoryGb: null, pcieLanes: null };
   const noLanes: Part = { ...CARD, id: 'no-lanes', pcieLanes: null };
   const judge = recordJudge(
-    [...PARTS, silentCard, noLanes, { ...PROCESSOR, id: 'mute', threads: null }],
+    [...PARTS, silentGpu, noLanes, { ...PROCESSOR, id: 'mute', threads: null }],
     GAMES,
   );
   it.each([
-    ['set-aside', { setAside: 'typed wrong' }],
+    ['set-aside', { excluded: 'typed wrong' }],
     ['unknown-game', { game: 'lost' }],
-    ['unknown-processor', { processor: 'card' }],
-    ['unknown-card', { card: 'processor' }],
-    ['no-graphics', { processor: 'quick', card: null }],
-    ['threads-unknown', { processor: 'mute' }],
-    ['video-memory-unknown', { card: 'silent' }],
-    ['link-unknown', { card: 'no-lanes', link: { generation: 3, lanes: 4 } }],
+    ['unknown-processor', { cpu: 'gpu' }],
+    ['unknown-card', { gpu: 'cpu' }],
+    ['no-graphics', { cpu: 'quick', gpu: null }],
+    ['threads-unknown', { cpu: 'mute' }],
+    ['video-memory-unknown', { gpu: 'silent' }],
+    ['link-unknown', { gpu: 'no-lanes', link: { generation: 3, lanes: 4 } }],
     ['preset-missing', { preset: null }],
     ['preset-mixed', { preset: 'high, shadows low' }],
     ['resolution-missing', { heightPx: null }],

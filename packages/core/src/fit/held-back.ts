@@ -1,11 +1,4 @@
-import {
-  PRESETS,
-  type BenchRecord,
-  type Card,
-  type Part,
-  type Preset,
-  type Processor,
-} from '../parts/index.ts';
+import { PRESETS, type BenchRecord, type Gpu, type Part, type Preset, type Cpu } from '../parts/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 
 /** Why a record stays out of the fit. */
@@ -65,8 +58,8 @@ export interface UsableRecord {
   readonly widthPx: number;
   readonly heightPx: number;
   readonly renderScale: number;
-  readonly processor: Processor & { readonly threads: number };
-  readonly card: (Card & { readonly videoMemoryGb: number }) | null;
+  readonly cpu: Cpu & { readonly threads: number };
+  readonly gpu: (Gpu & { readonly videoMemoryGb: number }) | null;
   readonly memory: {
     readonly gb: number;
     readonly channels: number;
@@ -89,7 +82,7 @@ export function recordJudge(parts: readonly Part[], model: FrameModel): (record:
       reasons.push({ code, got });
       return null;
     };
-    if (record.setAside !== null) say('set-aside', record.setAside);
+    if (record.excluded !== null) say('set-aside', record.excluded);
     if (!games.has(record.game)) say('unknown-game', record.game);
     const { preset, widthPx, heightPx, renderScale, low } = record;
     if (preset === null) say('preset-missing');
@@ -104,30 +97,26 @@ export function recordJudge(parts: readonly Part[], model: FrameModel): (record:
       gb !== null && channels !== null && mts !== null && cl !== null
         ? { gb, channels, mts, cl }
         : say('memory-missing');
-    const processor = processorOf(byId.get(record.processor), record, say);
-    const card = record.card === null ? null : cardOf(byId.get(record.card), record, say);
-    if (record.card === null && processor && processor.integratedGraphics !== true) say('no-graphics');
-    if (reasons.length > 0 || !memory || !processor || preset === null || !isPreset(preset))
+    const cpu = cpuOf(byId.get(record.cpu), record, say);
+    const gpu = record.gpu === null ? null : gpuOf(byId.get(record.gpu), record, say);
+    if (record.gpu === null && cpu && cpu.integratedGraphics !== true) say('no-graphics');
+    if (reasons.length > 0 || !memory || !cpu || preset === null || !isPreset(preset))
       return { heldBack: reasons };
     if (widthPx === null || heightPx === null || renderScale === null) return { heldBack: reasons };
-    return { usable: { record, preset, widthPx, heightPx, renderScale, processor, card, memory } };
+    return { usable: { record, preset, widthPx, heightPx, renderScale, cpu, gpu, memory } };
   };
 }
 
 type Say = (code: HeldBackCode, got?: string) => null;
 
-function processorOf(
-  part: Part | undefined,
-  record: BenchRecord,
-  say: Say,
-): UsableRecord['processor'] | null {
-  if (part?.slot !== 'processor') return say('unknown-processor', record.processor);
+function cpuOf(part: Part | undefined, record: BenchRecord, say: Say): UsableRecord['cpu'] | null {
+  if (part?.kind !== 'cpu') return say('unknown-processor', record.cpu);
   const { threads } = part;
   return threads === null ? say('threads-unknown') : { ...part, threads };
 }
 
-function cardOf(part: Part | undefined, record: BenchRecord, say: Say): UsableRecord['card'] {
-  if (part?.slot !== 'card') return say('unknown-card', record.card ?? '');
+function gpuOf(part: Part | undefined, record: BenchRecord, say: Say): UsableRecord['gpu'] {
+  if (part?.kind !== 'gpu') return say('unknown-card', record.gpu ?? '');
   const { videoMemoryGb } = part;
   if (videoMemoryGb === null) return say('video-memory-unknown');
   if (record.link && (part.pcieGeneration === null || part.pcieLanes === null)) return say('link-unknown');

@@ -20,4 +20,4 @@ export { narrowing, type Decision, type Measurement } from './narrow.ts';
 export { recordsBehind, type Behind } from './behind.ts';
 export { fingerprint } from './fingerprint.ts';
 export { newGame, type GameFacts } from './new-game.ts';
-export { knowledgeOf, type Knowledge, type Known } from './knowledge.ts';
+export { knowledgeOf, type Knowledge, type Nullable } from './knowledge.ts';

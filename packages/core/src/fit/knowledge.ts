@@ -5,19 +5,19 @@ import { PRESETS, type BenchRecord, type FrameModel } from '../parts/index.ts';
  * How well one thing is known against the others of its kind: standard deviation of its log rate beside their mean, since
  * a level that all share cancels in every comparison; and how many records in the fit speak of it.
  */
-export interface Known {
+export interface Nullable {
   readonly id: string;
   readonly sdLn: number;
   readonly records: number;
 }
 
 export interface Knowledge {
-  readonly processors: readonly Known[];
-  readonly cards: readonly Known[];
+  readonly cpus: readonly Nullable[];
+  readonly gpus: readonly Nullable[];
   /** The processors' own graphics. */
-  readonly integrated: readonly Known[];
+  readonly integrated: readonly Nullable[];
   /** Games by the mean over their presets of the larger of both sides' standard deviations. */
-  readonly games: readonly Known[];
+  readonly games: readonly Nullable[];
 }
 
 /** What the model knows well and what it hardly knows, each list by falling uncertainty. `used`: records in the fit. */
@@ -30,9 +30,9 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
     }
     return counts;
   };
-  const byUncertainty = (list: Known[]) => list.sort((a, b) => b.sdLn - a.sdLn);
+  const byUncertainty = (list: Nullable[]) => list.sort((a, b) => b.sdLn - a.sdLn);
   const uncertainty = uncertaintyOf(model);
-  const meanOf = (kind: string, list: FrameModel['cards']): Gradient =>
+  const meanOf = (kind: string, list: FrameModel['gpus']): Gradient =>
     new Map(list.map(({ part }) => [`${kind}:${part}`, 1 / list.length]));
   const beside = (name: string, mean: Gradient) =>
     Math.sqrt(
@@ -43,7 +43,7 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
         ]),
       ),
     );
-  const rates = (kind: string, list: FrameModel['cards'], counts: ReadonlyMap<string, number>) => {
+  const rates = (kind: string, list: FrameModel['gpus'], counts: ReadonlyMap<string, number>) => {
     const mean = meanOf(kind, list);
     return byUncertainty(
       list.map(({ part }) => ({
@@ -53,28 +53,28 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
       })),
     );
   };
-  const [cards, processors] = [meanOf('card', model.cards), meanOf('processor', model.processors)];
+  const [gpus, cpus] = [meanOf('gpu', model.gpus), meanOf('cpu', model.cpus)];
   const ofGames = count((record) => record.game);
   return {
-    processors: rates(
-      'processor',
-      model.processors,
-      count((record) => record.processor),
+    cpus: rates(
+      'cpu',
+      model.cpus,
+      count((record) => record.cpu),
     ),
-    cards: rates(
-      'card',
-      model.cards,
-      count((record) => record.card),
+    gpus: rates(
+      'gpu',
+      model.gpus,
+      count((record) => record.gpu),
     ),
     integrated: rates(
       'integrated',
       model.integrated,
-      count((record) => (record.card === null ? record.processor : null)),
+      count((record) => (record.gpu === null ? record.cpu : null)),
     ),
     games: byUncertainty(
       model.games.map(({ id }) => {
         const sds = PRESETS.map((preset) =>
-          Math.max(beside(`work:${id}:${preset}`, cards), beside(`prep:${id}:${preset}`, processors)),
+          Math.max(beside(`gpuTime:${id}:${preset}`, gpus), beside(`cpuTime:${id}:${preset}`, cpus)),
         );
         return { id, sdLn: sds.reduce((a, b) => a + b, 0) / sds.length, records: ofGames.get(id) ?? 0 };
       }),

@@ -1,19 +1,12 @@
 import { SHORTFALL } from '../frames/index.ts';
-import {
-  PRESETS,
-  type Card,
-  type FrameModel,
-  type Part,
-  type Preset,
-  type Processor,
-} from '../parts/index.ts';
+import { PRESETS, type Gpu, type FrameModel, type Part, type Preset, type Cpu } from '../parts/index.ts';
 import {
   CARD_FEATURES,
   chipFeatures,
   INTEGRATED_FEATURES,
   integratedFeatures,
   PROCESSOR_FEATURES,
-  processorFeatures,
+  cpuFeatures,
   type FeatureKind,
   type Features,
 } from './features.ts';
@@ -23,23 +16,15 @@ import { statedBy } from './stated.ts';
  * What is estimated along with the rest: how far parts scatter around what their sheets say, and games around what is
  * usual for a preset and for pixels.
  */
-export const SCATTERS = [
-  'chip',
-  'card',
-  'processor',
-  'integrated',
-  'presetWork',
-  'presetPrep',
-  'pixels',
-] as const;
+export const SCATTERS = ['chip', 'gpu', 'cpu', 'integrated', 'presetWork', 'presetPrep', 'pixels'] as const;
 export type Scatter = (typeof SCATTERS)[number];
 export type Scatters = Readonly<Record<Scatter, number>>;
 
 /** Where the scatters start from, and what they shrink towards. Chosen. */
 export const SCATTER_START: Scatters = {
   chip: 0.12,
-  card: 0.015,
-  processor: 0.05,
+  gpu: 0.015,
+  cpu: 0.05,
   integrated: 0.15,
   presetWork: 0.06,
   presetPrep: 0.03,
@@ -68,19 +53,19 @@ export interface Layout {
 }
 
 /* Priors of games and settings. Chosen: about the middle and the spread of what games ask of parts. */
-const ALPHA = { mean: 0.7, sd: 0.12 };
-const BETA = { mean: 0.11, sd: 0.05, within: 0.03 };
-const GAMMA = { mean: 0.72, sd: 0.12 };
+const RESOLUTION_EXPONENT = { mean: 0.7, sd: 0.12 };
+const MEMORY_SENSITIVITY = { mean: 0.11, sd: 0.05, within: 0.03 };
+const BANDWIDTH_EXPONENT = { mean: 0.72, sd: 0.12 };
 const LINK = { mean: 0.05, sd: 0.03 };
-const WORK = { mean: 2.3, sd: 0.7, within: 0.6 };
-const PREP = { mean: 2.0, sd: 0.6, within: 0.45 };
-const SPREAD = { processor: Math.log(0.14), card: Math.log(0.11), sd: 0.3, within: 0.2 };
+const GPU_TIME = { mean: 2.3, sd: 0.7, within: 0.6 };
+const CPU_TIME = { mean: 2.0, sd: 0.6, within: 0.45 };
+const SPREAD = { cpu: Math.log(0.14), gpu: Math.log(0.11), sd: 0.3, within: 0.2 };
 const SHORT_SD = 0.35;
 /** A preset against medium: work and preparation. */
-const STEPS: Readonly<Record<Exclude<Preset, 'medium'>, { work: number; prep: number }>> = {
-  low: { work: -0.4, prep: -0.1 },
-  high: { work: 0.25, prep: 0.06 },
-  ultra: { work: 0.5, prep: 0.12 },
+const STEPS: Readonly<Record<Exclude<Preset, 'medium'>, { gpuTime: number; cpuTime: number }>> = {
+  low: { gpuTime: -0.4, cpuTime: -0.1 },
+  high: { gpuTime: 0.25, cpuTime: 0.06 },
+  ultra: { gpuTime: 0.5, cpuTime: 0.12 },
 };
 const STEP_SD = 0.15;
 /** How far one source, and one system of the user's own, lies from the rest, over all that it measured. */
@@ -89,9 +74,9 @@ const SYSTEM_SD = 0.04;
 
 /** The name of what is particular to a source or a system. */
 export const offsetName = (record: {
-  readonly system: string | null;
+  readonly rig: string | null;
   readonly source: { readonly name: string };
-}) => (record.system === null ? `offset:source:${record.source.name}` : `offset:system:${record.system}`);
+}) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
 
 /** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
 export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: ReadonlySet<string>): Layout {
@@ -113,26 +98,30 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
     priors.push({ terms, mean, sd, scatter });
 
   // What predictions depend on comes first.
-  const processors = parts.filter((part): part is Processor => part.slot === 'processor');
-  const cards = parts.filter((part): part is Card => part.slot === 'card');
-  const withGraphics = processors.filter((part) => part.integratedGraphics === true);
+  const cpus = parts.filter((part): part is Cpu => part.kind === 'cpu');
+  const gpus = parts.filter((part): part is Gpu => part.kind === 'gpu');
+  const withGraphics = cpus.filter((part) => part.integratedGraphics === true);
   // Graphics first: a record has one, and cards of a chip are tied through the chip alone.
-  for (const part of cards) add(`card:${part.id}`, 0);
+  for (const part of gpus) add(`gpu:${part.id}`, 0);
   for (const part of withGraphics) add(`integrated:${part.id}`, INTEGRATED_FEATURES[0].mean);
   const apart = names.length;
-  for (const part of processors) add(`processor:${part.id}`, 0);
+  for (const part of cpus) add(`cpu:${part.id}`, 0);
   for (const game of model.games) {
     for (const preset of PRESETS) {
-      const step = preset === 'medium' ? { work: 0, prep: 0 } : STEPS[preset];
-      add(`work:${game.id}:${preset}`, WORK.mean + step.work);
-      add(`prep:${game.id}:${preset}`, PREP.mean + step.prep);
+      const step = preset === 'medium' ? { gpuTime: 0, cpuTime: 0 } : STEPS[preset];
+      add(`gpuTime:${game.id}:${preset}`, GPU_TIME.mean + step.gpuTime);
+      add(`cpuTime:${game.id}:${preset}`, CPU_TIME.mean + step.cpuTime);
     }
-    add(`alpha:${game.id}`, ALPHA.mean);
-    add(`beta:${game.id}`, BETA.mean);
-    add(`processorSpread:${game.id}`, SPREAD.processor);
-    add(`cardSpread:${game.id}`, SPREAD.card);
+    add(`resolutionExponent:${game.id}`, RESOLUTION_EXPONENT.mean);
+    add(`memorySensitivity:${game.id}`, MEMORY_SENSITIVITY.mean);
+    add(`cpuSpread:${game.id}`, SPREAD.cpu);
+    add(`gpuSpread:${game.id}`, SPREAD.gpu);
   }
-  around([[add('gamma', GAMMA.mean), 1]], GAMMA.mean, GAMMA.sd);
+  around(
+    [[add('bandwidthExponent', BANDWIDTH_EXPONENT.mean), 1]],
+    BANDWIDTH_EXPONENT.mean,
+    BANDWIDTH_EXPONENT.sd,
+  );
   around([[add('link', LINK.mean), 1]], LINK.mean, LINK.sd);
   for (const what of ['videoMemory', 'memory', 'threads'] as const)
     around([[add(`short.${what}`, Math.log(SHORTFALL[what])), 1]], Math.log(SHORTFALL[what]), SHORT_SD);
@@ -157,30 +146,29 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
       Math.sqrt(missing),
       scatter,
     );
-  const ofProcessor = regression('processor', PROCESSOR_FEATURES);
-  for (const part of processors)
-    told(at(`processor:${part.id}`), ofProcessor, processorFeatures(part), 'processor');
+  const ofCpu = regression('cpu', PROCESSOR_FEATURES);
+  for (const part of cpus) told(at(`cpu:${part.id}`), ofCpu, cpuFeatures(part), 'cpu');
   const ofIntegrated = regression('integrated', INTEGRATED_FEATURES);
   for (const part of withGraphics)
     told(at(`integrated:${part.id}`), ofIntegrated, integratedFeatures(part), 'integrated');
   const ofChip = regression('chip', CARD_FEATURES);
-  const chips = new Map<string, Card[]>();
-  for (const card of cards) {
-    const chip = card.chip ?? `alone:${card.id}`;
-    chips.set(chip, [...(chips.get(chip) ?? []), card]);
+  const chips = new Map<string, Gpu[]>();
+  for (const gpu of gpus) {
+    const chip = gpu.chip ?? `alone:${gpu.id}`;
+    chips.set(chip, [...(chips.get(chip) ?? []), gpu]);
   }
   for (const [chip, group] of chips) {
     const i = add(`chip:${chip}`, 0);
     told(i, ofChip, chipFeatures(group), 'chip');
-    for (const card of group)
+    for (const gpu of group)
       around(
         [
-          [at(`card:${card.id}`), 1],
+          [at(`gpu:${gpu.id}`), 1],
           [i, -1],
         ],
         0,
         0,
-        'card',
+        'gpu',
       );
   }
 
@@ -188,7 +176,7 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
   const step = new Map<string, number>();
   for (const preset of PRESETS) {
     if (preset === 'medium') continue;
-    for (const side of ['work', 'prep'] as const) {
+    for (const side of ['gpuTime', 'cpuTime'] as const) {
       const i = add(`step:${side}:${preset}`, STEPS[preset][side]);
       around([[i, 1]], STEPS[preset][side], STEP_SD);
       step.set(`${side}:${preset}`, i);
@@ -200,12 +188,12 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
       around([[i, 1]], start, sd);
       return i;
     };
-    const work = one('work', WORK.mean, WORK.sd);
-    const prep = one('prep', PREP.mean, PREP.sd);
-    const alpha = one('alpha', ALPHA.mean, ALPHA.sd);
-    const beta = one('beta', BETA.mean, BETA.sd);
-    const spreadC = one('processorSpread', SPREAD.processor, SPREAD.sd);
-    const spreadG = one('cardSpread', SPREAD.card, SPREAD.sd);
+    const gpuTime = one('gpuTime', GPU_TIME.mean, GPU_TIME.sd);
+    const cpuTime = one('cpuTime', CPU_TIME.mean, CPU_TIME.sd);
+    const alpha = one('resolutionExponent', RESOLUTION_EXPONENT.mean, RESOLUTION_EXPONENT.sd);
+    const beta = one('memorySensitivity', MEMORY_SENSITIVITY.mean, MEMORY_SENSITIVITY.sd);
+    const spreadC = one('cpuSpread', SPREAD.cpu, SPREAD.sd);
+    const spreadG = one('gpuSpread', SPREAD.gpu, SPREAD.sd);
     for (const { id } of model.games.filter((game) => game.family === family)) {
       const from = (name: string, centre: number, sd: number) =>
         around(
@@ -216,23 +204,23 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
           0,
           sd,
         );
-      from(`work:${id}:medium`, work, WORK.within);
-      from(`prep:${id}:medium`, prep, PREP.within);
+      from(`gpuTime:${id}:medium`, gpuTime, GPU_TIME.within);
+      from(`cpuTime:${id}:medium`, cpuTime, CPU_TIME.within);
       around(
         [
-          [at(`alpha:${id}`), 1],
+          [at(`resolutionExponent:${id}`), 1],
           [alpha, -1],
         ],
         0,
         0,
         'pixels',
       );
-      from(`beta:${id}`, beta, BETA.within);
-      from(`processorSpread:${id}`, spreadC, SPREAD.within);
-      from(`cardSpread:${id}`, spreadG, SPREAD.within);
+      from(`memorySensitivity:${id}`, beta, MEMORY_SENSITIVITY.within);
+      from(`cpuSpread:${id}`, spreadC, SPREAD.within);
+      from(`gpuSpread:${id}`, spreadG, SPREAD.within);
       for (const preset of PRESETS) {
         if (preset === 'medium') continue;
-        for (const side of ['work', 'prep'] as const)
+        for (const side of ['gpuTime', 'cpuTime'] as const)
           around(
             [
               [at(`${side}:${id}:${preset}`), 1],
@@ -241,13 +229,13 @@ export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: Re
             ],
             0,
             0,
-            side === 'work' ? 'presetWork' : 'presetPrep',
+            side === 'gpuTime' ? 'presetWork' : 'presetPrep',
           );
       }
     }
   }
   for (const name of offsets) {
-    const sd = name.startsWith('offset:system:') ? SYSTEM_SD : SOURCE_SD;
+    const sd = name.startsWith('offset:rig:') ? SYSTEM_SD : SOURCE_SD;
     around([[add(name, 0), 1]], 0, sd);
   }
   for (const [name, [mean, sd]] of Object.entries(statedBy(model))) {
@@ -289,30 +277,30 @@ export function modelAt(
           ? [{ part: name.slice(kind.length + 1), rateLn: figure(theta[i]), sdLn: figure(sdOf(i)) }]
           : [],
       );
-  const gamma = figure(clamp(value('gamma'), 0.01, 2));
+  const gamma = figure(clamp(value('bandwidthExponent'), 0.01, 2));
   const linkSensitivity = figure(clamp(value('link'), 0, 2));
   const short = (what: string) => figure(clamp(Math.exp(value(`short.${what}`)), 0.01, 20));
   return {
     referenceMemory: base.referenceMemory,
-    processors: rates('processor'),
-    cards: rates('card'),
+    cpus: rates('cpu'),
+    gpus: rates('gpu'),
     integrated: rates('integrated'),
     games: base.games.map((game) => ({
       ...game,
-      alpha: figure(clamp(value(`alpha:${game.id}`), 0.01, 2)),
-      beta: figure(clamp(value(`beta:${game.id}`), 0, 2)),
-      gamma,
+      resolutionExponent: figure(clamp(value(`resolutionExponent:${game.id}`), 0.01, 2)),
+      memorySensitivity: figure(clamp(value(`memorySensitivity:${game.id}`), 0, 2)),
+      bandwidthExponent: gamma,
       linkSensitivity,
-      processorSpread: figure(clamp(Math.exp(value(`processorSpread:${game.id}`)), 0.005, 2)),
-      cardSpread: figure(clamp(Math.exp(value(`cardSpread:${game.id}`)), 0.005, 2)),
+      cpuSpread: figure(clamp(Math.exp(value(`cpuSpread:${game.id}`)), 0.005, 2)),
+      gpuSpread: figure(clamp(Math.exp(value(`gpuSpread:${game.id}`)), 0.005, 2)),
       residualSd: figure(residualSd.get(game.id) ?? game.residualSd),
       presets: Object.fromEntries(
         PRESETS.map((preset) => [
           preset,
           {
             ...game.presets[preset],
-            workLn: figure(value(`work:${game.id}:${preset}`)),
-            prepLn: figure(value(`prep:${game.id}:${preset}`)),
+            gpuTimeLn: figure(value(`gpuTime:${game.id}:${preset}`)),
+            cpuTimeLn: figure(value(`cpuTime:${game.id}:${preset}`)),
           },
         ]),
       ) as typeof game.presets, // one entry for each preset

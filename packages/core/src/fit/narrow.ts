@@ -20,9 +20,9 @@ import { normalCdf } from '../stats/index.ts';
 export interface Measurement {
   readonly game: string;
   readonly preset: Preset;
-  readonly processor: string;
+  readonly cpu: string;
   /** Null: the processor's own graphics. */
-  readonly card: string | null;
+  readonly gpu: string | null;
   /** Standard deviation of ln(objective of A / objective of B) after one such record. */
   readonly sdAfter: number;
 }
@@ -46,15 +46,14 @@ export function narrowing(brief: Brief, model: FrameModel, a: PartSet, b: PartSe
   const { scenes, unknownGames } = scenesOf(brief, model);
   const systems = [a, b].map((set) => systemOf(set, index, brief.play.memoryProfile));
   const [first, second] = systems;
-  if (unknownGames.length > 0 || scenes.length === 0 || !('processor' in first) || !('processor' in second))
-    return null;
+  if (unknownGames.length > 0 || scenes.length === 0 || !('cpu' in first) || !('cpu' in second)) return null;
   const uncertainty = uncertaintyOf(model);
   const [x, y] = [objectiveGradient(brief, scenes, first), objectiveGradient(brief, scenes, second)];
   const difference: Gradient = combine([
     [1, x.gradient],
     [-1, y.gradient],
   ]);
-  const isSame = first.parts.processor === second.parts.processor && first.parts.card === second.parts.card;
+  const isSame = first.parts.cpu === second.parts.cpu && first.parts.gpu === second.parts.gpu;
   const own = isSame ? 0 : [...x.residuals, ...y.residuals].reduce((sum, each) => sum + each * each, 0);
   const variance = uncertainty.variance(difference);
   const sdLn = Math.sqrt(variance + own);
@@ -66,8 +65,8 @@ export function narrowing(brief: Brief, model: FrameModel, a: PartSet, b: PartSe
   for (const left of halves)
     for (const right of halves) {
       // The processor's own graphics cannot be had without the processor.
-      if (right.parts.card === null && right.parts.processor !== left.parts.processor) continue;
-      const parts = { processor: left.parts.processor, card: right.parts.card };
+      if (right.parts.gpu === null && right.parts.cpu !== left.parts.cpu) continue;
+      const parts = { cpu: left.parts.cpu, gpu: right.parts.gpu };
       pairings.set(JSON.stringify(parts), { ...left, graphics: right.graphics, parts });
     }
   const make = sceneMaker(model);

@@ -13,34 +13,30 @@ export interface Prediction {
 /** Prepared once per model. Null where the model has no rate for a part or no such game. */
 export function predictor(model: FrameModel): (usable: UsableRecord) => Prediction | null {
   const games = new Map(model.games.map((game) => [game.id, game]));
-  const rates = (list: FrameModel['cards']) => new Map(list.map((rate) => [rate.part, rate.rateLn]));
-  const [processors, cards, integrated] = [
-    rates(model.processors),
-    rates(model.cards),
-    rates(model.integrated),
-  ];
+  const rates = (list: FrameModel['gpus']) => new Map(list.map((rate) => [rate.part, rate.rateLn]));
+  const [cpus, gpus, integrated] = [rates(model.cpus), rates(model.gpus), rates(model.integrated)];
   const make = sceneMaker(model);
   const uncertainty = uncertaintyOf(model);
-  return ({ record, preset, widthPx, heightPx, renderScale, processor, card, memory }) => {
+  return ({ record, preset, widthPx, heightPx, renderScale, cpu, gpu, memory }) => {
     const game = games.get(record.game);
-    const rate = processors.get(processor.id);
-    const rateLn = card ? cards.get(card.id) : integrated.get(processor.id);
+    const rate = cpus.get(cpu.id);
+    const rateLn = gpu ? gpus.get(gpu.id) : integrated.get(cpu.id);
     if (!game || rate === undefined || rateLn === undefined) return null;
     const scene = make(game, { preset, widthPx, heightPx, renderScale, background: record.background });
-    const linkLn = card && record.link ? linkLnOf(card, record.link.generation, record.link.lanes) : 0;
+    const linkLn = gpu && record.link ? linkLnOf(gpu, record.link.generation, record.link.lanes) : 0;
     const system = {
-      processor: { rateLn: rate, threads: processor.threads },
+      cpu: { rateLn: rate, threads: cpu.threads },
       memory: {
         latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
         bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
         gb: memory.gb,
       },
-      graphics: card
-        ? { kind: 'card' as const, rateLn, videoMemoryGb: card.videoMemoryGb, linkLn }
+      graphics: gpu
+        ? { kind: 'gpu' as const, rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn }
         : { kind: 'integrated' as const, rateLn },
     };
     const slopes = averageSlopes(timeOn(scene, system));
-    const parts = { processor: processor.id, card: card?.id ?? null };
+    const parts = { cpu: cpu.id, gpu: gpu?.id ?? null };
     const known = uncertainty.variance(gradientOf(scene, system, parts, slopes));
     return {
       ln: slopes.ln,

@@ -24,8 +24,8 @@ const PARTS: readonly Part[] = [
 ];
 const GAMES: FrameModel = {
   ...MODEL,
-  processors: [],
-  cards: [],
+  cpus: [],
+  gpus: [],
   integrated: [],
   games: [GAME, { ...GAME, id: 'other' }],
 };
@@ -37,8 +37,8 @@ const RECORD: BenchRecord = {
   heightPx: 1080,
   renderScale: 1,
   generatedFrames: false,
-  processor: 'processor',
-  card: 'card',
+  cpu: 'cpu',
+  gpu: 'gpu',
   memory: { gb: 16, channels: 2, mts: 3200, cl: 16, profile: true },
   link: null,
   background: 'none',
@@ -47,22 +47,22 @@ const RECORD: BenchRecord = {
   low: null,
   source: { name: 'Press', on: '2026-11-01' },
   trust: 'good',
-  system: null,
+  rig: null,
   note: '',
-  setAside: null,
+  excluded: null,
 };
 /** A plain grid of both games, processors and cards, with a little jitter. */
 const RECORDS: readonly BenchRecord[] = ['game', 'other'].flatMap((game, g) =>
-  ['processor', 'eight'].flatMap((processor, p) =>
-    ['card', 'strong'].flatMap((card, c) =>
+  ['cpu', 'eight'].flatMap((cpu, p) =>
+    ['gpu', 'strong'].flatMap((gpu, c) =>
       (['low', 'high'] as const).map((preset, s): BenchRecord => {
         const jitter = 1 + 0.02 * Math.sin(13 * g + 7 * p + 5 * c + 3 * s);
         return {
           ...RECORD,
-          id: `${game}-${processor}-${card}-${preset}`,
+          id: `${game}-${cpu}-${gpu}-${preset}`,
           game,
-          processor,
-          card,
+          cpu,
+          gpu,
           preset,
           average: (preset === 'low' ? 130 : 90) * (1 + 0.25 * c) * (1 + 0.06 * p) * (1 - 0.1 * g) * jitter,
         };
@@ -96,10 +96,10 @@ describe('what must hold of any fit', () => {
     const rename = (id: string | null) => (id === 'strong' ? 'zz-strong' : id);
     const parts = PARTS.map((part) => ({ ...part, id: rename(part.id) ?? '' }) as Part); // the same part under another id
     const renamed = fit(
-      RECORDS.map((record) => ({ ...record, card: rename(record.card) })),
+      RECORDS.map((record) => ({ ...record, gpu: rename(record.gpu) })),
       parts,
     );
-    const rate = (model: FrameModel, id: string) => model.cards.find((each) => each.part === id);
+    const rate = (model: FrameModel, id: string) => model.gpus.find((each) => each.part === id);
     expect(rate(renamed.model, 'zz-strong')?.rateLn).toBeCloseTo(
       rate(BASE.model, 'strong')?.rateLn ?? NaN,
       4,
@@ -114,7 +114,7 @@ describe('what must hold of any fit', () => {
   it('a pairing is surer the nearer to what was measured: itself, its parts elsewhere, a sheet alone', () => {
     const sd = (record: BenchRecord) => expected(BASE.model, record).sd;
     expect(sd(RECORD)).toBeLessThan(sd({ ...RECORD, preset: 'ultra' }));
-    expect(sd({ ...RECORD, card: 'strong' })).toBeLessThan(sd({ ...RECORD, card: 'unseen' }));
+    expect(sd({ ...RECORD, gpu: 'strong' })).toBeLessThan(sd({ ...RECORD, gpu: 'unseen' }));
     expect(sd({ ...RECORD, widthPx: 3840, heightPx: 2160 })).toBeGreaterThan(sd(RECORD));
   });
   it('every covariance is one: no variance below zero, and none of a sum above what its terms allow', () => {
@@ -131,8 +131,8 @@ describe('what must hold of any fit', () => {
   });
   it('a rate’s standard deviation beside it is the root of its variance', () => {
     const uncertainty = uncertaintyOf(BASE.model);
-    for (const rate of BASE.model.cards)
-      expect(rate.sdLn).toBeCloseTo(Math.sqrt(uncertainty.variance(new Map([[`card:${rate.part}`, 1]]))), 4);
+    for (const rate of BASE.model.gpus)
+      expect(rate.sdLn).toBeCloseTo(Math.sqrt(uncertainty.variance(new Map([[`gpu:${rate.part}`, 1]]))), 4);
   });
   it('records say what all others make of them, and only far ones disagree', () => {
     expect(BASE.findings).toHaveLength(RECORDS.length);
@@ -149,16 +149,16 @@ describe('what must hold of any fit', () => {
 });
 
 describe('which record would narrow a choice', () => {
-  const a: PartSet = { ...GOOD, card: { ...CARD, id: 'strong', chip: 'big' } };
-  const b: PartSet = { ...GOOD, card: { ...CARD, id: 'unseen', chip: 'rare' } };
+  const a: PartSet = { ...GOOD, gpu: { ...CARD, id: 'strong', chip: 'big' } };
+  const b: PartSet = { ...GOOD, gpu: { ...CARD, id: 'unseen', chip: 'rare' } };
   const brief = { ...BRIEF, play: { ...BRIEF.play, refreshHz: 500 } };
   it('foretells what a fit with that record then finds', () => {
     const before = narrowing(brief, BASE.model, a, b);
     const best = before?.measurements.find(
-      (each) => each.game === 'game' && each.card === 'unseen' && each.preset === 'high',
+      (each) => each.game === 'game' && each.gpu === 'unseen' && each.preset === 'high',
     );
     if (!before || !best) throw new Error('measuring the unseen card narrows the choice');
-    const asked: BenchRecord = { ...RECORD, id: 'asked', processor: best.processor, card: best.card };
+    const asked: BenchRecord = { ...RECORD, id: 'asked', cpu: best.cpu, gpu: best.gpu };
     // Measured as expected, so that nothing but the uncertainty changes.
     const after = fit([...RECORDS, { ...asked, average: Math.exp(expected(BASE.model, asked).ln) }]);
     const now = narrowing(brief, after.model, a, b);
@@ -174,25 +174,25 @@ describe('which record would narrow a choice', () => {
 
 describe('what stands behind', () => {
   it('sorts records by what they share with a rate', () => {
-    const found = recordsBehind(RECORDS, { game: 'game', processor: 'processor', card: 'card' });
-    expect([found.pairing.length, found.graphics.length, found.processor.length]).toEqual([2, 2, 2]);
-    expect([found.graphicsElsewhere.length, found.processorElsewhere.length]).toEqual([4, 2]);
-    const own = recordsBehind([{ ...RECORD, card: null }], { game: 'game', processor: 'eight', card: null });
+    const found = recordsBehind(RECORDS, { game: 'game', cpu: 'cpu', gpu: 'gpu' });
+    expect([found.pairing.length, found.graphics.length, found.cpu.length]).toEqual([2, 2, 2]);
+    expect([found.graphicsElsewhere.length, found.cpuElsewhere.length]).toEqual([4, 2]);
+    const own = recordsBehind([{ ...RECORD, gpu: null }], { game: 'game', cpu: 'eight', gpu: null });
     // Another processor's own graphics are other graphics.
     expect(Object.values(own).flat()).toEqual([]);
   });
   it('counts records by part, and puts the least known first', () => {
-    const { cards, games } = knowledgeOf(BASE.model, RECORDS);
-    expect(cards.map((each) => [each.id, each.records])).toEqual(
+    const { gpus, games } = knowledgeOf(BASE.model, RECORDS);
+    expect(gpus.map((each) => [each.id, each.records])).toEqual(
       [
         ['unseen', 0],
-        ['card', 8],
+        ['gpu', 8],
         ['strong', 8],
       ].sort(
-        (x, y) => cards.findIndex((each) => each.id === x[0]) - cards.findIndex((each) => each.id === y[0]),
+        (x, y) => gpus.findIndex((each) => each.id === x[0]) - gpus.findIndex((each) => each.id === y[0]),
       ),
     );
-    expect(cards[0].id).toBe('unseen');
+    expect(gpus[0].id).toBe('unseen');
     expect(games.reduce((sum, each) => sum + each.records, 0)).toBe(RECORDS.length);
   });
   it('has a fingerprint that moves with whatever the fit reads, and with nothing else', () => {
@@ -200,7 +200,7 @@ describe('what stands behind', () => {
     expect(fingerprint([...PARTS].reverse(), [...RECORDS].reverse())).toBe(print);
     const [first, ...rest] = RECORDS;
     expect(fingerprint(PARTS, [{ ...first, note: 'read twice' }, ...rest])).toBe(print);
-    expect(fingerprint(PARTS, [...RECORDS, { ...first, id: 'aside', setAside: 'wrong' }])).toBe(print);
+    expect(fingerprint(PARTS, [...RECORDS, { ...first, id: 'aside', excluded: 'wrong' }])).toBe(print);
     for (const change of [
       { average: first.average + 0.1 },
       { preset: 'ultra' },

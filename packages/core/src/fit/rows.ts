@@ -37,7 +37,7 @@ export interface Row {
 export interface Prepared {
   readonly usable: UsableRecord;
   readonly scene: number;
-  readonly processor: number;
+  readonly cpu: number;
   readonly graphics: number;
   readonly offset: number;
   readonly memory: SystemRates['memory'];
@@ -52,19 +52,19 @@ export interface Rows {
 }
 
 const ROLES: readonly Role[] = [
-  'work',
-  'prep',
-  'alpha',
-  'beta',
-  'gamma',
+  'gpuTime',
+  'cpuTime',
+  'resolutionExponent',
+  'memorySensitivity',
+  'bandwidthExponent',
   'link',
-  'processor',
+  'cpu',
   'graphics',
   'short.videoMemory',
   'short.memory',
   'short.threads',
-  'processorSpread',
-  'cardSpread',
+  'cpuSpread',
+  'gpuSpread',
 ];
 
 /**
@@ -78,10 +78,10 @@ function lowSlopes({ percent, definition }: RecordLow): Row['slopes'] | null {
     const low = definition === 'percentile' ? percentileSlopes(time, 1 - share) : slowestSlopes(time, share);
     return {
       ln: low.ln - average.ln,
-      processorMean: low.processorMean - average.processorMean,
-      processorSpread: low.processorSpread - average.processorSpread,
-      cardMean: low.cardMean - average.cardMean,
-      cardSpread: low.cardSpread - average.cardSpread,
+      cpuMean: low.cpuMean - average.cpuMean,
+      cpuSpread: low.cpuSpread - average.cpuSpread,
+      gpuMean: low.gpuMean - average.gpuMean,
+      gpuSpread: low.gpuSpread - average.gpuSpread,
     };
   };
 }
@@ -99,7 +99,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     return found;
   };
   const prepared = usable.map((each, n): Prepared => {
-    const { record, preset, widthPx, heightPx, renderScale, processor, card, memory } = each;
+    const { record, preset, widthPx, heightPx, renderScale, cpu, gpu, memory } = each;
     const conditions = { preset, widthPx, heightPx, renderScale, background: record.background };
     const key = JSON.stringify([record.game, conditions]);
     let scene = sceneIndex.get(key);
@@ -108,7 +108,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     const game = games.get(record.game);
     if (!game) throw new Error(`rows: record ${record.id} names no known game; this is our bug`);
     const sample = make(game, conditions);
-    const parts = { processor: processor.id, card: card?.id ?? null };
+    const parts = { cpu: cpu.id, gpu: gpu?.id ?? null };
     const roles = Object.fromEntries(
       ROLES.map((role) => [role, at(effectName(role, sample, parts))]),
     ) as Prepared['roles']; // one entry for each role
@@ -134,7 +134,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     return {
       usable: each,
       scene,
-      processor: roles.processor,
+      cpu: roles.cpu,
       graphics: roles.graphics,
       offset: layout.index.get(offsetName(record)) ?? -1,
       memory: {
@@ -142,7 +142,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
         bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
         gb: memory.gb,
       },
-      linkLn: card && record.link ? linkLnOf(card, record.link.generation, record.link.lanes) : 0,
+      linkLn: gpu && record.link ? linkLnOf(gpu, record.link.generation, record.link.lanes) : 0,
       roles,
     };
   });
@@ -153,14 +153,14 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
 export function systemAt(
   each: Prepared,
   theta: ArrayLike<number>,
-): Pick<SystemRates, 'processor' | 'memory' | 'graphics'> {
-  const { processor, card } = each.usable;
+): Pick<SystemRates, 'cpu' | 'memory' | 'graphics'> {
+  const { cpu, gpu } = each.usable;
   const rateLn = theta[each.graphics];
   return {
-    processor: { rateLn: theta[each.processor], threads: processor.threads },
+    cpu: { rateLn: theta[each.cpu], threads: cpu.threads },
     memory: each.memory,
-    graphics: card
-      ? { kind: 'card', rateLn, videoMemoryGb: card.videoMemoryGb, linkLn: each.linkLn }
+    graphics: gpu
+      ? { kind: 'gpu', rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn: each.linkLn }
       : { kind: 'integrated', rateLn },
   };
 }

@@ -25,10 +25,10 @@ export function variance(
 
 /** Share of a record's average that no cap holds: how far it follows its two parts. */
 function freeOf({ rows }: FitProblem, { indices, slopes }: Evaluated, r: number): number {
-  const { processor, graphics } = rows.prepared[rows.rows[r].record];
+  const { cpu, graphics } = rows.prepared[rows.rows[r].record];
   let sum = 0;
   indices[r].forEach((i, k) => {
-    if (i === processor || i === graphics) sum += slopes[r][k];
+    if (i === cpu || i === graphics) sum += slopes[r][k];
   });
   return sum;
 }

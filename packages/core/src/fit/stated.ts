@@ -1,7 +1,13 @@
 import { PRESETS, type FitSummary, type FrameModel } from '../parts/index.ts';
 
 /* How sure effects of games are that a catalogue states without saying so. Chosen: about what a good fit knows of them. */
-const GAME_SD = { work: 0.08, prep: 0.08, alpha: 0.05, beta: 0.03, spread: 0.15 };
+const GAME_SD = {
+  gpuTime: 0.08,
+  cpuTime: 0.08,
+  resolutionExponent: 0.05,
+  memorySensitivity: 0.03,
+  spread: 0.15,
+};
 /** Nothing is stated more surely than this: a rate without any doubt would bar the records from ever moving it. */
 const LEAST_SD = 0.01;
 
@@ -14,8 +20,8 @@ export function statedBy(model: FrameModel): FitSummary['stated'] {
   if (model.fit) return model.fit.stated;
   const out: Record<string, readonly [number, number]> = {};
   const kinds = [
-    ['processor', model.processors],
-    ['card', model.cards],
+    ['cpu', model.cpus],
+    ['gpu', model.gpus],
     ['integrated', model.integrated],
   ] as const;
   for (const [kind, rates] of kinds)
@@ -23,13 +29,13 @@ export function statedBy(model: FrameModel): FitSummary['stated'] {
   if (Object.keys(out).length === 0) return out;
   for (const game of model.games) {
     for (const preset of PRESETS) {
-      out[`work:${game.id}:${preset}`] = [game.presets[preset].workLn, GAME_SD.work];
-      out[`prep:${game.id}:${preset}`] = [game.presets[preset].prepLn, GAME_SD.prep];
+      out[`gpuTime:${game.id}:${preset}`] = [game.presets[preset].gpuTimeLn, GAME_SD.gpuTime];
+      out[`cpuTime:${game.id}:${preset}`] = [game.presets[preset].cpuTimeLn, GAME_SD.cpuTime];
     }
-    out[`alpha:${game.id}`] = [game.alpha, GAME_SD.alpha];
-    out[`beta:${game.id}`] = [game.beta, GAME_SD.beta];
-    out[`processorSpread:${game.id}`] = [Math.log(game.processorSpread), GAME_SD.spread];
-    out[`cardSpread:${game.id}`] = [Math.log(game.cardSpread), GAME_SD.spread];
+    out[`resolutionExponent:${game.id}`] = [game.resolutionExponent, GAME_SD.resolutionExponent];
+    out[`memorySensitivity:${game.id}`] = [game.memorySensitivity, GAME_SD.memorySensitivity];
+    out[`cpuSpread:${game.id}`] = [Math.log(game.cpuSpread), GAME_SD.spread];
+    out[`gpuSpread:${game.id}`] = [Math.log(game.gpuSpread), GAME_SD.spread];
   }
   return out;
 }

@@ -8,13 +8,9 @@ import { ratesFor } from './rates.ts';
 
 const model: FrameModel = {
   ...MODEL,
-  cards: [
-    ...MODEL.cards,
-    { part: 'faster', rateLn: 0.1, sdLn: 0.05 },
-    { part: 'like', rateLn: 0, sdLn: 0.03 },
-  ],
+  gpus: [...MODEL.gpus, { part: 'faster', rateLn: 0.1, sdLn: 0.05 }, { part: 'like', rateLn: 0, sdLn: 0.03 }],
 };
-const FASTER = { ...GOOD, card: { ...CARD, id: 'faster' } };
+const FASTER = { ...GOOD, gpu: { ...CARD, id: 'faster' } };
 const compare = comparerFor(BRIEF, model);
 
 /** A small seeded generator (mulberry32) and normal draws (Box and Muller), apart from the code under test. */
@@ -36,12 +32,12 @@ describe('the chance that one build is faster than another', () => {
     let wins = 0;
     const N = 4000;
     for (let n = 0; n < N; n++) {
-      const processorLn = 0.03 * draw();
+      const cpuLn = 0.03 * draw();
       const world: FrameModel = {
         ...model,
-        processors: [{ part: 'processor', rateLn: processorLn, sdLn: 0 }],
-        cards: [
-          { part: 'card', rateLn: 0.03 * draw(), sdLn: 0 },
+        cpus: [{ part: 'cpu', rateLn: cpuLn, sdLn: 0 }],
+        gpus: [
+          { part: 'gpu', rateLn: 0.03 * draw(), sdLn: 0 },
           { part: 'faster', rateLn: 0.1 + 0.05 * draw(), sdLn: 0 },
         ],
       };
@@ -63,9 +59,9 @@ describe('the chance that one build is faster than another', () => {
   it('is surer when the uncertain processor is shared than when it is not', () => {
     const other: FrameModel = {
       ...model,
-      processors: [...model.processors, { part: 'twin', rateLn: 0, sdLn: 0.03 }],
+      cpus: [...model.cpus, { part: 'twin', rateLn: 0, sdLn: 0.03 }],
     };
-    const twin = { ...FASTER, processor: { ...PROCESSOR, id: 'twin' } };
+    const twin = { ...FASTER, cpu: { ...PROCESSOR, id: 'twin' } };
     const shared = comparerFor(BRIEF, other)(FASTER, GOOD)?.[0];
     const apart = comparerFor(BRIEF, other)(twin, GOOD)?.[0];
     expect(apart?.differenceLn).toBeCloseTo(shared?.differenceLn ?? NaN, 12);
@@ -109,43 +105,43 @@ describe('comparing fairly', () => {
     ['board’s limit', { memoryMaxMts: 2933 }, {}],
     ['unknown', { memoryMaxMts: null }, {}],
     ['rated profile', { memoryProfile: false }, { ratedMts: 2400 }],
-  ] as const)('memory state: %s', (state, board, memory) => {
-    const set = { ...GOOD, board: { ...BOARD, ...board }, memory: { ...MEMORY, ...memory } };
+  ] as const)('memory state: %s', (state, motherboard, memory) => {
+    const set = { ...GOOD, motherboard: { ...BOARD, ...motherboard }, memory: { ...MEMORY, ...memory } };
     expect(conditionsOf(BRIEF, set).memory).toBe(state);
   });
   it('compares one build with nothing', () => expect(differencesIn([conditionsOf(BRIEF, GOOD)])).toEqual([]));
 });
 
 describe('balance', () => {
-  const time = (processor: number, card: number) => ({
-    processor: { mean: processor, spread: 0.12 },
-    card: { mean: card, spread: 0.1 },
+  const time = (cpu: number, gpu: number) => ({
+    cpu: { mean: cpu, spread: 0.12 },
+    gpu: { mean: gpu, spread: 0.1 },
     shortestMs: 0,
   });
   it('5 to 15 % is lost where both sides are equally fast (common practice, no source)', () => {
-    const { toProcessor, toCard } = balanceOf(time(2, 2));
-    expect(toProcessor).toBeGreaterThan(0.05);
-    expect(toCard).toBeLessThan(0.15);
+    const { toCpu, toGpu } = balanceOf(time(2, 2));
+    expect(toCpu).toBeGreaterThan(0.05);
+    expect(toGpu).toBeLessThan(0.15);
   });
   it('the faster side loses, the slower one hardly', () => {
-    const { toProcessor, toCard } = balanceOf(time(2, 2.7));
-    expect(toCard).toBeGreaterThan(0.4);
-    expect(toProcessor).toBeLessThan(0.01);
+    const { toCpu, toGpu } = balanceOf(time(2, 2.7));
+    expect(toGpu).toBeGreaterThan(0.4);
+    expect(toCpu).toBeLessThan(0.01);
   });
   it('a cap of the game’s own takes losses away that nobody could see', () => {
     const capped = balanceOf({ ...time(1, 1.6), shortestMs: 1000 / 120 });
-    expect(capped.toCard).toBeLessThan(balanceOf(time(1, 1.6)).toCard);
+    expect(capped.toGpu).toBeLessThan(balanceOf(time(1, 1.6)).toGpu);
   });
   it('is held against the limit as weighted means', () => {
     const mean = meanBalance(
       [0.75, 0.25],
       [
-        { toProcessor: 0.2, toCard: 0 },
-        { toProcessor: 0, toCard: 0.4 },
+        { toCpu: 0.2, toGpu: 0 },
+        { toCpu: 0, toGpu: 0.4 },
       ],
     );
-    expect(mean.toProcessor).toBeCloseTo(0.15, 12);
-    expect(mean.toCard).toBeCloseTo(0.1, 12);
+    expect(mean.toCpu).toBeCloseTo(0.15, 12);
+    expect(mean.toGpu).toBeCloseTo(0.1, 12);
     expect([isBalanced(mean, null), isBalanced(mean, 0.16), isBalanced(mean, 0.14)]).toEqual([
       true,
       true,

@@ -49,12 +49,12 @@ export function comparerFor(
   const uncertainty = uncertaintyOf(model);
   const read = (set: PartSet) => {
     const system = systemOf(set, index, brief.play.memoryProfile);
-    return 'processor' in system ? system : null;
+    return 'cpu' in system ? system : null;
   };
   return (a, b) => {
     const [first, second] = [read(a), read(b)];
     if (unknownGames.length > 0 || !first || !second) return null;
-    const isSame = first.parts.processor === second.parts.processor && first.parts.card === second.parts.card;
+    const isSame = first.parts.cpu === second.parts.cpu && first.parts.gpu === second.parts.gpu;
     return scenes.map((scene) => {
       const x = leaning(scene, first);
       const y = leaning(scene, second);

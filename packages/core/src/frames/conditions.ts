@@ -19,7 +19,7 @@ export interface RateConditions {
 }
 
 /** The conditions behind the expected rates of a build under a brief. */
-export function conditionsOf({ play }: Brief, { memory, board }: PartSet): RateConditions {
+export function conditionsOf({ play }: Brief, { memory, motherboard }: PartSet): RateConditions {
   return {
     presets: play.games.map(({ game, preset }) => `${game} at ${preset}`),
     resolution: `${play.widthPx} x ${play.heightPx}`,
@@ -27,7 +27,7 @@ export function conditionsOf({ play }: Brief, { memory, board }: PartSet): RateC
     low: '99th percentile of frame time',
     generatedFrames: 'none',
     background: play.background,
-    memory: memoryStateName(play.memoryProfile, memory ?? null, board ?? null),
+    memory: memoryStateName(play.memoryProfile, memory ?? null, motherboard ?? null),
     clocks: 'as shipped',
   };
 }
@@ -35,14 +35,19 @@ export function conditionsOf({ play }: Brief, { memory, board }: PartSet): RateC
 function memoryStateName(
   profileOn: boolean,
   memory: NonNullable<PartSet['memory']> | null,
-  board: NonNullable<PartSet['board']> | null,
+  motherboard: NonNullable<PartSet['motherboard']> | null,
 ): RateConditions['memory'] {
-  if (!memory || !board) return 'unknown';
-  const { ratedMts, baseMts } = memory;
-  if (ratedMts === null || baseMts === null || board.memoryProfile === null || board.memoryMaxMts === null)
+  if (!memory || !motherboard) return 'unknown';
+  const { ratedMts, jedecMts } = memory;
+  if (
+    ratedMts === null ||
+    jedecMts === null ||
+    motherboard.memoryProfile === null ||
+    motherboard.memoryMaxMts === null
+  )
     return 'unknown';
-  if (ratedMts > baseMts && !(profileOn && board.memoryProfile)) return 'base rate';
-  return board.memoryMaxMts < ratedMts ? 'board’s limit' : 'rated profile';
+  if (ratedMts > jedecMts && !(profileOn && motherboard.memoryProfile)) return 'base rate';
+  return motherboard.memoryMaxMts < ratedMts ? 'board’s limit' : 'rated profile';
 }
 
 /** A condition that is not the same for all, with what it is for each. */

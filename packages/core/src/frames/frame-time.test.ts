@@ -21,7 +21,7 @@ for (const gap of [-1.2, -0.3, -0.05, 0, 0.1, 0.4, 1.5])
     [0.05, 0.3],
     [0.5, 0.4],
   ] as const)
-    CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs: 0 });
+    CASES.push({ cpu: { mean: 2, spread: sc }, gpu: { mean: 2 + gap, spread: sg }, shortestMs: 0 });
 
 /** Simpson's rule on the logarithm of time, written anew here: nothing of the model's own integrals. */
 function simpson(f: (x: number) => number, from: number, to: number, steps = 20_000): number {
@@ -31,7 +31,7 @@ function simpson(f: (x: number) => number, from: number, to: number, steps = 20_
   return (sum * h) / 3;
 }
 
-function density({ processor: c, card: g }: FrameTime, x: number): number {
+function density({ cpu: c, gpu: g }: FrameTime, x: number): number {
   const one = (s: Side, o: Side) =>
     (normalPdf((x - s.mean) / s.spread) / s.spread) * normalCdf((x - o.mean) / o.spread);
   return one(c, g) + one(g, c);
@@ -64,21 +64,21 @@ describe('mean frame time', () => {
   });
   it('agrees with a seeded sample of 200 000 frames within four standard errors', () => {
     const time: FrameTime = {
-      processor: { mean: 2.1, spread: 0.2 },
-      card: { mean: 2.2, spread: 0.12 },
+      cpu: { mean: 2.1, spread: 0.2 },
+      gpu: { mean: 2.2, spread: 0.12 },
       shortestMs: 0,
     };
     const next = draws(7);
     let sum = 0;
     let squares = 0;
-    let cardSets = 0;
+    let gpuSets = 0;
     const n = 200_000;
     const sample: number[] = [];
     for (let i = 0; i < n; i++) {
       const c = Math.exp(2.1 + 0.2 * next());
       const g = Math.exp(2.2 + 0.12 * next());
       const t = Math.max(c, g);
-      if (g > c) cardSets++;
+      if (g > c) gpuSets++;
       sum += t;
       squares += t * t;
       sample.push(t);
@@ -86,7 +86,7 @@ describe('mean frame time', () => {
     const mean = sum / n;
     const error = Math.sqrt((squares / n - mean * mean) / n);
     expect(Math.abs(meanFrameTime(time) - mean)).toBeLessThan(4 * error);
-    expect(Math.abs(limitedBy(time).card - cardSets / n)).toBeLessThan(4 * Math.sqrt(0.25 / n));
+    expect(Math.abs(limitedBy(time).gpu - gpuSets / n)).toBeLessThan(4 * Math.sqrt(0.25 / n));
     // 99th percentile, type 7, by a general library.
     expect(frameTimeQuantile(time, 0.99) / sampleQuantile(sample, 0.99)).toBeCloseTo(1, 2);
     const slowest = sample.sort((a, b) => b - a).slice(0, n / 100);
@@ -97,16 +97,16 @@ describe('mean frame time', () => {
   });
   it('is the slower side alone when the other is far faster', () => {
     const time: FrameTime = {
-      processor: { mean: -3, spread: 0.1 },
-      card: { mean: 2, spread: 0.15 },
+      cpu: { mean: -3, spread: 0.1 },
+      gpu: { mean: 2, spread: 0.15 },
       shortestMs: 0,
     };
-    expect(meanFrameTime(time)).toBeCloseTo(sideMean(time.card), 10);
+    expect(meanFrameTime(time)).toBeCloseTo(sideMean(time.gpu), 10);
   });
   it('is never below either side’s own mean, nor below the cap', () => {
     for (const time of CASES) {
-      expect(meanOfLarger(time.processor, time.card)).toBeGreaterThanOrEqual(
-        Math.max(sideMean(time.processor), sideMean(time.card)) - 1e-12,
+      expect(meanOfLarger(time.cpu, time.gpu)).toBeGreaterThanOrEqual(
+        Math.max(sideMean(time.cpu), sideMean(time.gpu)) - 1e-12,
       );
       expect(meanFrameTime({ ...time, shortestMs: 50 })).toBeGreaterThanOrEqual(50);
     }
@@ -136,19 +136,19 @@ describe('limited by', () => {
   it('gives shares that add up to one, also with a cap', () => {
     for (const base of CASES)
       for (const shortestMs of [0, 6, 8, 30]) {
-        const { processor, card, cap } = limitedBy({ ...base, shortestMs });
-        expect(processor + card + cap).toBeCloseTo(1, 9);
-        expect(Math.min(processor, card, cap)).toBeGreaterThanOrEqual(0);
+        const { cpu, gpu, cap } = limitedBy({ ...base, shortestMs });
+        expect(cpu + gpu + cap).toBeCloseTo(1, 9);
+        expect(Math.min(cpu, gpu, cap)).toBeGreaterThanOrEqual(0);
       }
   });
   it('gives nearly all frames to a far slower card, and then a faster processor changes the average by under 1 % (common practice, no source)', () => {
     const time: FrameTime = {
-      processor: { mean: 1.6, spread: 0.12 },
-      card: { mean: 2.1, spread: 0.12 },
+      cpu: { mean: 1.6, spread: 0.12 },
+      gpu: { mean: 2.1, spread: 0.12 },
       shortestMs: 0,
     };
-    expect(limitedBy(time).card).toBeGreaterThan(0.97);
-    const faster = { ...time, processor: { ...time.processor, mean: 1.3 } };
+    expect(limitedBy(time).gpu).toBeGreaterThan(0.97);
+    const faster = { ...time, cpu: { ...time.cpu, mean: 1.3 } };
     expect(meanFrameTime(time) / meanFrameTime(faster) - 1).toBeLessThan(0.01);
   });
 });

@@ -33,23 +33,23 @@ export function frameTimeCdf(time: FrameTime, ms: number): number {
   return uncappedCdf(time, Math.log(ms));
 }
 
-function uncappedCdf({ processor, card }: FrameTime, lnMs: number): number {
-  return normalCdf((lnMs - processor.mean) / processor.spread) * normalCdf((lnMs - card.mean) / card.spread);
+function uncappedCdf({ cpu, gpu }: FrameTime, lnMs: number): number {
+  return normalCdf((lnMs - cpu.mean) / cpu.spread) * normalCdf((lnMs - gpu.mean) / gpu.spread);
 }
 
 /** P(T > e^x) without cancellation in the far tail. */
-function survival({ processor, card }: FrameTime, x: number): number {
-  const a = normalCdf((processor.mean - x) / processor.spread);
-  const b = normalCdf((card.mean - x) / card.spread);
+function survival({ cpu, gpu }: FrameTime, x: number): number {
+  const a = normalCdf((cpu.mean - x) / cpu.spread);
+  const b = normalCdf((gpu.mean - x) / gpu.spread);
   return a + b - a * b;
 }
 
-function upperEnd({ processor, card }: FrameTime): number {
-  return Math.max(processor.mean + SPREADS * processor.spread, card.mean + SPREADS * card.spread);
+function upperEnd({ cpu, gpu }: FrameTime): number {
+  return Math.max(cpu.mean + SPREADS * cpu.spread, gpu.mean + SPREADS * gpu.spread);
 }
 
-function panelWidth({ processor, card }: FrameTime): number {
-  return 3 * Math.min(processor.spread, card.spread);
+function panelWidth({ cpu, gpu }: FrameTime): number {
+  return 3 * Math.min(cpu.spread, gpu.spread);
 }
 
 /**
@@ -57,35 +57,35 @@ function panelWidth({ processor, card }: FrameTime): number {
  * what the cap adds. Where that is less than a part in 10⁹ it is left out.
  */
 export function meanFrameTime(time: FrameTime): number {
-  const { processor, card, shortestMs } = time;
-  const uncapped = meanOfLarger(processor, card);
+  const { cpu, gpu, shortestMs } = time;
+  const uncapped = meanOfLarger(cpu, gpu);
   if (shortestMs <= 0) return uncapped;
   const lnCap = Math.log(shortestMs);
   if (upperEnd(time) <= lnCap) return shortestMs;
   if (shortestMs * uncappedCdf(time, lnCap) < NEGLIGIBLE * uncapped) return uncapped;
-  const from = Math.max(processor.mean - SPREADS * processor.spread, card.mean - SPREADS * card.spread);
+  const from = Math.max(cpu.mean - SPREADS * cpu.spread, gpu.mean - SPREADS * gpu.spread);
   return uncapped + integrate((x) => Math.exp(x) * uncappedCdf(time, x), from, lnCap, panelWidth(time));
 }
 
 /** The time that a share p of the frames stays within, in ms. p in (0, 1). */
 export function frameTimeQuantile(time: FrameTime, p: number): number {
-  const { processor, card, shortestMs } = time;
+  const { cpu, gpu, shortestMs } = time;
   const z = normalQuantile(p);
   // The larger of both lies above each side's own quantile, and below the quantile at sqrt(p) of the slower one.
-  let low = Math.max(processor.mean + z * processor.spread, card.mean + z * card.spread);
+  let low = Math.max(cpu.mean + z * cpu.spread, gpu.mean + z * gpu.spread);
   const zHigh = normalQuantile(Math.sqrt(p));
-  let high = Math.max(processor.mean + zHigh * processor.spread, card.mean + zHigh * card.spread);
+  let high = Math.max(cpu.mean + zHigh * cpu.spread, gpu.mean + zHigh * gpu.spread);
   // Newton's steps inside a bracket that every step narrows; halving where a step would leave it.
   let x = (low + high) / 2;
   for (let round = 0; round < 80 && high - low > 1e-13; round++) {
-    const a = (x - processor.mean) / processor.spread;
-    const b = (x - card.mean) / card.spread;
+    const a = (x - cpu.mean) / cpu.spread;
+    const b = (x - gpu.mean) / gpu.spread;
     const fa = normalCdf(a);
     const fb = normalCdf(b);
     const off = fa * fb - p;
     if (off < 0) low = x;
     else high = x;
-    const step = off / ((normalPdf(a) / processor.spread) * fb + (normalPdf(b) / card.spread) * fa);
+    const step = off / ((normalPdf(a) / cpu.spread) * fb + (normalPdf(b) / gpu.spread) * fa);
     const next = x - step;
     if (Math.abs(step) < 1e-13) break;
     x = next > low && next < high ? next : (low + high) / 2;
@@ -103,24 +103,24 @@ export function meanOfSlowest(time: FrameTime, share: number): number {
 }
 
 export interface LimitedBy {
-  readonly processor: number;
-  readonly card: number;
+  readonly cpu: number;
+  readonly gpu: number;
   readonly cap: number;
 }
 
 /** Share of frames whose time is set by each side; the shares add up to 1. */
 export function limitedBy(time: FrameTime): LimitedBy {
-  const { processor: c, card: g, shortestMs } = time;
+  const { cpu: c, gpu: g, shortestMs } = time;
   const s = Math.sqrt(c.spread * c.spread + g.spread * g.spread);
-  const cardUncapped = normalCdf((g.mean - c.mean) / s);
-  if (shortestMs <= 0) return { processor: 1 - cardUncapped, card: cardUncapped, cap: 0 };
+  const gpuUncapped = normalCdf((g.mean - c.mean) / s);
+  if (shortestMs <= 0) return { cpu: 1 - gpuUncapped, gpu: gpuUncapped, cap: 0 };
   const lnCap = Math.log(shortestMs);
   const cap = uncappedCdf(time, lnCap);
-  const card = integrate(
+  const gpu = integrate(
     (x) => (normalPdf((x - g.mean) / g.spread) / g.spread) * normalCdf((x - c.mean) / c.spread),
     lnCap,
     g.mean + SPREADS * g.spread,
     panelWidth(time),
   );
-  return { processor: Math.max(0, 1 - cap - card), card, cap };
+  return { cpu: Math.max(0, 1 - cap - gpu), gpu, cap };
 }

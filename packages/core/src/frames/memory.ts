@@ -31,15 +31,15 @@ export function memoryEffect(state: MemoryState, reference: MemoryState): number
 }
 
 export interface KitRates {
-  readonly sticks: number;
-  readonly gbPerStick: number;
+  readonly modules: number;
+  readonly gbPerModule: number;
   readonly ratedMts: number;
   readonly ratedCl: number;
-  readonly baseMts: number;
-  readonly baseCl: number;
+  readonly jedecMts: number;
+  readonly jedecCl: number;
 }
 
-export interface BoardMemoryLimits {
+export interface MotherboardMemoryLimits {
   readonly maxMts: number;
   readonly profile: boolean;
 }
@@ -49,13 +49,17 @@ export interface BoardMemoryLimits {
  * rate; never faster than the board's limit, with the latency in ns kept. Boards for games have two channels:
  * one stick uses one.
  */
-export function memoryState(kit: KitRates, board: BoardMemoryLimits, profileOn: boolean): MemoryState {
-  const rated = profileOn && board.profile;
-  const mts = rated ? kit.ratedMts : kit.baseMts;
-  const cl = rated ? kit.ratedCl : kit.baseCl;
+export function memoryState(
+  kit: KitRates,
+  motherboard: MotherboardMemoryLimits,
+  profileOn: boolean,
+): MemoryState {
+  const rated = profileOn && motherboard.profile;
+  const mts = rated ? kit.ratedMts : kit.jedecMts;
+  const cl = rated ? kit.ratedCl : kit.jedecCl;
   return {
     latencyNs: firstWordLatencyNs(mts, cl),
-    bandwidthGbs: bandwidthGbs(Math.min(mts, board.maxMts), Math.min(kit.sticks, 2)),
-    gb: kit.sticks * kit.gbPerStick,
+    bandwidthGbs: bandwidthGbs(Math.min(mts, motherboard.maxMts), Math.min(kit.modules, 2)),
+    gb: kit.modules * kit.gbPerModule,
   };
 }

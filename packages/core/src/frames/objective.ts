@@ -109,11 +109,11 @@ export function objectiveValue(
   objective: Objective,
   mean: Mean,
   scenes: readonly Scene[],
-  processors: readonly Side[],
-  cards: readonly Side[],
+  cpus: readonly Side[],
+  gpus: readonly Side[],
 ): number {
   const values = scenes.map((scene, k) =>
-    counted(objective, scene, figureOf(objective.figure, frameTimeOf(scene, processors[k], cards[k]))),
+    counted(objective, scene, figureOf(objective.figure, frameTimeOf(scene, cpus[k], gpus[k]))),
   );
   return meanValue(mean, values);
 }

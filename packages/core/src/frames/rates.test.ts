@@ -16,25 +16,25 @@ describe('expected rates of a build', () => {
   it('are frames over time, in order: slowest 1 %, 1 % low, average', () => {
     expect(game.slowest).toBeLessThan(game.low);
     expect(game.low).toBeLessThan(game.average);
-    expect(game.limitedBy.processor + game.limitedBy.card + game.limitedBy.cap).toBeCloseTo(1, 9);
+    expect(game.limitedBy.cpu + game.limitedBy.gpu + game.limitedBy.cap).toBeCloseTo(1, 9);
   });
   it('open to effects that add up to each side', () => {
     const sum = (effects: object) =>
       Object.values(effects as Record<string, number>).reduce((a, b) => a + b, 0);
-    expect(sum(game.effects.processor)).toBeCloseTo(2.0, 9);
-    expect(sum(game.effects.card)).toBeCloseTo(2.35, 9);
+    expect(sum(game.effects.cpu)).toBeCloseTo(2.0, 9);
+    expect(sum(game.effects.gpu)).toBeCloseTo(2.35, 9);
   });
   it('lie inside an interval that grows with what is not known', () => {
     const sure = rates(
       {},
       {
         ...MODEL,
-        processors: [{ part: 'processor', rateLn: 0, sdLn: 0 }],
-        cards: [{ part: 'card', rateLn: 0, sdLn: 0 }],
+        cpus: [{ part: 'cpu', rateLn: 0, sdLn: 0 }],
+        gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0 }],
         games: [{ ...GAME, residualSd: 0 }],
       },
     );
-    const vague = rates({}, { ...MODEL, cards: [{ part: 'card', rateLn: 0, sdLn: 0.2 }] });
+    const vague = rates({}, { ...MODEL, gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.2 }] });
     const width = (result: BuildRates) => result.games[0].interval.high - result.games[0].interval.low;
     expect(width(sure)).toBe(0);
     expect(width(rates())).toBeGreaterThan(0);
@@ -47,22 +47,21 @@ describe('expected rates of a build', () => {
       {},
       {
         ...MODEL,
-        processors: [{ part: 'processor', rateLn: 4, sdLn: 0 }],
-        cards: [{ part: 'card', rateLn: 0, sdLn: 0.05 }],
+        cpus: [{ part: 'cpu', rateLn: 4, sdLn: 0 }],
+        gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.05 }],
         games: [{ ...GAME, residualSd: 0 }],
       },
     );
     expect(Math.log(only.games[0].interval.high / only.games[0].average)).toBeCloseTo(1.2815515655 * 0.05, 6);
   });
   it('say what each side loses to the other: nothing by the slower one when the other is far faster', () => {
-    const held = rates({}, { ...MODEL, processors: [{ part: 'processor', rateLn: 4, sdLn: 0 }] }).games[0];
-    expect(held.lostToProcessor).toBeLessThan(1e-6);
-    expect(held.lostToCard).toBeGreaterThan(0.9);
-    const balanced = rates({}, { ...MODEL, processors: [{ part: 'processor', rateLn: -0.35, sdLn: 0 }] })
-      .games[0];
+    const held = rates({}, { ...MODEL, cpus: [{ part: 'cpu', rateLn: 4, sdLn: 0 }] }).games[0];
+    expect(held.lostToCpu).toBeLessThan(1e-6);
+    expect(held.lostToGpu).toBeGreaterThan(0.9);
+    const balanced = rates({}, { ...MODEL, cpus: [{ part: 'cpu', rateLn: -0.35, sdLn: 0 }] }).games[0];
     // Common practice, no source: 5 to 15 % lost to the slower side is an accepted balance.
-    expect(balanced.lostToProcessor).toBeGreaterThan(0.02);
-    expect(balanced.lostToProcessor).toBeLessThan(0.15);
+    expect(balanced.lostToCpu).toBeGreaterThan(0.02);
+    expect(balanced.lostToCpu).toBeLessThan(0.15);
   });
   it('stop at the engine’s cap, interval included', () => {
     const capped = rates({}, { ...MODEL, games: [{ ...GAME, frameCap: 60 }] }).games[0];
@@ -87,15 +86,15 @@ describe('what is not known', () => {
     return result.status === 'known' ? [] : result.missing.map((fact) => fact.fact);
   };
   it('is named, fact by fact, and never guessed', () => {
-    expect(missing({ processor: { ...PROCESSOR, threads: null } })).toEqual(['rate or threads']);
-    expect(missing({ card: { ...CARD, videoMemoryGb: null } })).toEqual(['video memory']);
+    expect(missing({ cpu: { ...PROCESSOR, threads: null } })).toEqual(['rate or threads']);
+    expect(missing({ gpu: { ...CARD, videoMemoryGb: null } })).toEqual(['video memory']);
     expect(missing({ memory: { ...MEMORY, ratedCl: null } })).toEqual(['memory rates']);
-    expect(missing({ board: { ...BOARD, cardSlot: null } })).toEqual(['link to the board']);
-    expect(missing({ card: null, processor: { ...PROCESSOR, integratedGraphics: false } })).toEqual([
+    expect(missing({ motherboard: { ...BOARD, pcieSlot: null } })).toEqual(['link to the board']);
+    expect(missing({ gpu: null, cpu: { ...PROCESSOR, integratedGraphics: false } })).toEqual([
       'a graphics card, or a processor with graphics',
     ]);
-    expect(missing({}, { ...MODEL, cards: [] })).toEqual(['rate']);
-    expect(missing({ board: undefined, memory: undefined })).toContain('a board');
+    expect(missing({}, { ...MODEL, gpus: [] })).toEqual(['rate']);
+    expect(missing({ motherboard: undefined, memory: undefined })).toContain('a board');
   });
   it('covers games that the model does not have', () => {
     const result = ratesFor(
@@ -113,7 +112,7 @@ describe('what is not known', () => {
 describe('the link to the card', () => {
   it('loses nothing in its own slot, a factor of two per generation, and half with half the lanes (PCI-SIG base specifications)', () => {
     const at = (generation: number, lanes: number) =>
-      linkLn(CARD, { ...BOARD, cardSlot: { generation, lanes } }, { ...PROCESSOR, pcieGeneration: 5 });
+      linkLn(CARD, { ...BOARD, pcieSlot: { generation, lanes } }, { ...PROCESSOR, pcieGeneration: 5 });
     expect(at(4, 16)).toBe(0);
     expect(at(5, 16)).toBe(0);
     expect(Math.exp(at(3, 16) ?? 0)).toBeCloseTo(0.5, 2);

@@ -3,14 +3,7 @@ import { normalQuantile } from '../stats/index.ts';
 import { balanceOf, meanBalance, type Balance } from './balance.ts';
 import { limitedBy, meanOfSlowest, type LimitedBy } from './frame-time.ts';
 import { counted, figureOf, figureSlopes, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
-import {
-  cardEffects,
-  processorEffects,
-  scenesOf,
-  type CardEffects,
-  type ProcessorEffects,
-  type Scene,
-} from './scene.ts';
+import { gpuEffects, cpuEffects, scenesOf, type GpuEffects, type CpuEffects, type Scene } from './scene.ts';
 import { timeOn } from './sensitivity.ts';
 import { averageSlopes, percentileSlopes, type RateSlopes } from './slopes.ts';
 import { indexModel, systemOf, type MissingFact, type SystemRates } from './system.ts';
@@ -41,11 +34,11 @@ export interface GameRates {
   readonly slowest: number;
   readonly limitedBy: LimitedBy;
   /** Share of what the card could show that is lost to the processor, and the other way round. */
-  readonly lostToProcessor: number;
-  readonly lostToCard: number;
+  readonly lostToCpu: number;
+  readonly lostToGpu: number;
   /** What the objective counts of this game. */
   readonly counted: number;
-  readonly effects: { readonly processor: ProcessorEffects; readonly card: CardEffects };
+  readonly effects: { readonly cpu: CpuEffects; readonly gpu: GpuEffects };
 }
 
 export interface BuildRates {
@@ -71,7 +64,7 @@ export function ratesFor(brief: Brief, model: FrameModel): (set: PartSet) => Rat
   const uncertainty = uncertaintyOf(model);
   return (set) => {
     const system = systemOf(set, index, brief.play.memoryProfile);
-    if (!('processor' in system)) return { status: 'unknown', missing: system, unknownGames };
+    if (!('cpu' in system)) return { status: 'unknown', missing: system, unknownGames };
     if (unknownGames.length > 0 || scenes.length === 0)
       return { status: 'unknown', missing: [], unknownGames };
     return ratesOfSystem(brief, scenes, system, uncertainty);
@@ -93,7 +86,7 @@ function ratesOfSystem(
   );
   const balance = meanBalance(
     mean.weights,
-    games.map((game) => ({ toProcessor: game.lostToProcessor, toCard: game.lostToCard })),
+    games.map((game) => ({ toCpu: game.lostToCpu, toGpu: game.lostToGpu })),
   );
   const sd = Math.sqrt(objectiveVariance(brief, scenes, system, uncertainty));
   return {
@@ -114,7 +107,7 @@ const RESIDUAL_AT_CAP = 0.2;
 
 /** Standard deviation of what a game leaves unexplained; frames that the engine's cap sets leave little. */
 export function residualOf(scene: Scene, slopes: RateSlopes): number {
-  const free = Math.min(1, -slopes.processorMean - slopes.cardMean);
+  const free = Math.min(1, -slopes.cpuMean - slopes.gpuMean);
   return scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
 }
 
@@ -142,12 +135,12 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty:
     low: Math.exp(lowSlopes.ln),
     slowest: 1000 / meanOfSlowest(time, LOW_SHARE),
     limitedBy: limitedBy(time),
-    lostToProcessor: lost.toProcessor,
-    lostToCard: lost.toCard,
+    lostToCpu: lost.toCpu,
+    lostToGpu: lost.toGpu,
     counted: counted(objective, scene, figureOf(objective.figure, time)),
     effects: {
-      processor: processorEffects(scene, system.processor, system.memory, integrated),
-      card: cardEffects(scene, system.graphics, system.memory),
+      cpu: cpuEffects(scene, system.cpu, system.memory, integrated),
+      gpu: gpuEffects(scene, system.graphics, system.memory),
     },
   };
 }
@@ -218,7 +211,7 @@ export function scorerFor(brief: Brief, model: FrameModel): (set: PartSet) => nu
   return (set) => {
     if (unknownGames.length > 0 || scenes.length === 0) return null;
     const system = systemOf(set, index, brief.play.memoryProfile);
-    if (!('processor' in system)) return null;
+    if (!('cpu' in system)) return null;
     const values = scenes.map((scene) =>
       counted(objective, scene, figureOf(objective.figure, timeOn(scene, system))),
     );

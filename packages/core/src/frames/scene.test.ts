@@ -5,11 +5,11 @@ import { frameTimeQuantile, meanFrameTime } from './frame-time.ts';
 import { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState } from './memory.ts';
 import { counted, meanOf, meanValue, scoreOf, sideBound, figureOf } from './objective.ts';
 import {
-  cardEffects,
-  cardSide,
+  gpuEffects,
+  gpuSide,
   frameTimeOf,
-  processorEffects,
-  processorSide,
+  cpuEffects,
+  cpuSide,
   scenesOf,
   type GraphicsRate,
   type Scene,
@@ -18,17 +18,15 @@ import { shortfall } from './shortfall.ts';
 
 const scene = (change: Partial<typeof BRIEF.play> = {}): Scene =>
   scenesOf({ ...BRIEF, play: { ...BRIEF.play, ...change } }, MODEL).scenes[0];
-const { processor, memory } = SYSTEM;
-const cardOf = (rateLn: number, videoMemoryGb = 8): GraphicsRate => ({
-  kind: 'card',
+const { cpu, memory } = SYSTEM;
+const gpuOf = (rateLn: number, videoMemoryGb = 8): GraphicsRate => ({
+  kind: 'gpu',
   rateLn,
   videoMemoryGb,
   linkLn: 0,
 });
-function average(s: Scene, p = processor, g: GraphicsRate = cardOf(0), m = memory): number {
-  return (
-    1000 / meanFrameTime(frameTimeOf(s, processorSide(s, p, m, g.kind === 'integrated'), cardSide(s, g, m)))
-  );
+function average(s: Scene, p = cpu, g: GraphicsRate = gpuOf(0), m = memory): number {
+  return 1000 / meanFrameTime(frameTimeOf(s, cpuSide(s, p, m, g.kind === 'integrated'), gpuSide(s, g, m)));
 }
 
 describe('memory', () => {
@@ -50,7 +48,7 @@ describe('memory', () => {
       expect(bandwidthGbs(mts, channels)).toBeCloseTo(gbs, 12);
     },
   );
-  const kit = { sticks: 2, gbPerStick: 8, ratedMts: 3600, ratedCl: 16, baseMts: 2400, baseCl: 17 };
+  const kit = { modules: 2, gbPerModule: 8, ratedMts: 3600, ratedCl: 16, jedecMts: 2400, jedecCl: 17 };
   it('runs at its base rate with the profile off, or on a board without profiles', () => {
     const on = memoryState(kit, { maxMts: 4400, profile: true }, true);
     expect(on.bandwidthGbs).toBeCloseTo(57.6, 9);
@@ -64,7 +62,7 @@ describe('memory', () => {
   it('is held by the board’s limit, and halves its bandwidth with one stick', () => {
     expect(memoryState(kit, { maxMts: 3200, profile: true }, true).bandwidthGbs).toBeCloseTo(51.2, 9);
     expect(
-      memoryState({ ...kit, sticks: 1 }, { maxMts: 4400, profile: true }, true).bandwidthGbs,
+      memoryState({ ...kit, modules: 1 }, { maxMts: 4400, profile: true }, true).bandwidthGbs,
     ).toBeCloseTo(28.8, 9);
   });
   it('has no effect at the reference kit', () => {
@@ -87,18 +85,18 @@ describe('shortfall', () => {
 
 describe('facts of the trade (common practice, no source): bounds on the shape', () => {
   it('two processors 13 % apart with a fast card are less than 13 % apart with a slow card', () => {
-    const faster = { ...processor, rateLn: processor.rateLn + Math.log(1.13) };
-    const gap = (card: GraphicsRate) => average(scene(), faster, card) / average(scene(), processor, card);
-    expect(gap(cardOf(3))).toBeCloseTo(1.13, 2);
-    expect(gap(cardOf(-0.5))).toBeLessThan(gap(cardOf(0.5)));
-    expect(gap(cardOf(0.5))).toBeLessThan(1.13);
+    const faster = { ...cpu, rateLn: cpu.rateLn + Math.log(1.13) };
+    const gap = (gpu: GraphicsRate) => average(scene(), faster, gpu) / average(scene(), cpu, gpu);
+    expect(gap(gpuOf(3))).toBeCloseTo(1.13, 2);
+    expect(gap(gpuOf(-0.5))).toBeLessThan(gap(gpuOf(0.5)));
+    expect(gap(gpuOf(0.5))).toBeLessThan(1.13);
   });
   it('a heavy mix that runs 103 at 1080p runs near 74 at 1440p on the same card', () => {
     const ratio = (alpha: number) => {
-      const model = { ...MODEL, games: [{ ...GAME, alpha }] };
+      const model = { ...MODEL, games: [{ ...GAME, resolutionExponent: alpha }] };
       const at = (widthPx: number, heightPx: number) =>
         average(scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0], {
-          ...processor,
+          ...cpu,
           rateLn: 3,
         });
       return at(2560, 1440) / at(1920, 1080);
@@ -107,12 +105,12 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   });
   it('a card that runs 2160p at about 30 runs 1080p at about 80 to 100 with exponents of 0.7 to 0.87', () => {
     for (const alpha of [0.72, 0.8, 0.86]) {
-      const model = { ...MODEL, games: [{ ...GAME, alpha }] };
+      const model = { ...MODEL, games: [{ ...GAME, resolutionExponent: alpha }] };
       const at = (widthPx: number, heightPx: number) =>
         average(
           scenesOf({ ...BRIEF, play: { ...BRIEF.play, widthPx, heightPx } }, model).scenes[0],
-          { ...processor, rateLn: 3 },
-          cardOf(0, 64),
+          { ...cpu, rateLn: 3 },
+          gpuOf(0, 64),
         );
       const ratio = at(1920, 1080) / at(3840, 2160);
       expect(30 * ratio).toBeGreaterThan(79);
@@ -122,22 +120,18 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   it('the 1 % low stands at 0.7 to 0.9 of the average in well-running games', () => {
     for (const rate of [-0.4, 0, 0.4, 0.8]) {
       const s = scene();
-      const time = frameTimeOf(
-        s,
-        processorSide(s, processor, memory, false),
-        cardSide(s, cardOf(rate), memory),
-      );
+      const time = frameTimeOf(s, cpuSide(s, cpu, memory, false), gpuSide(s, gpuOf(rate), memory));
       const ratio = meanFrameTime(time) / frameTimeQuantile(time, 0.99);
       expect(ratio).toBeGreaterThan(0.65);
       expect(ratio).toBeLessThan(0.92);
     }
   });
   it('integrated graphics gain 18 to 27 % from switching the profile on (2400 to 3000 MT/s and more)', () => {
-    const kit = { sticks: 2, gbPerStick: 8, ratedMts: 3200, ratedCl: 16, baseMts: 2400, baseCl: 17 };
+    const kit = { modules: 2, gbPerModule: 8, ratedMts: 3200, ratedCl: 16, jedecMts: 2400, jedecCl: 17 };
     const run = (on: boolean) =>
       average(
         scene(),
-        processor,
+        cpu,
         { kind: 'integrated', rateLn: -1.3 },
         memoryState(kit, { maxMts: 4400, profile: true }, on),
       );
@@ -146,26 +140,26 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
   });
   it('with a card, a faster kit gives only about 3 to 4 frames at 80 to 100', () => {
     const slow = memoryState(
-      { sticks: 2, gbPerStick: 8, ratedMts: 2666, ratedCl: 19, baseMts: 2133, baseCl: 15 },
+      { modules: 2, gbPerModule: 8, ratedMts: 2666, ratedCl: 19, jedecMts: 2133, jedecCl: 15 },
       { maxMts: 4400, profile: true },
       true,
     );
     const fast = memoryState(
-      { sticks: 2, gbPerStick: 8, ratedMts: 3600, ratedCl: 16, baseMts: 2133, baseCl: 15 },
+      { modules: 2, gbPerModule: 8, ratedMts: 3600, ratedCl: 16, jedecMts: 2133, jedecCl: 15 },
       { maxMts: 4400, profile: true },
       true,
     );
-    const held = { ...processor, rateLn: -0.15 };
-    const slowRate = average(scene(), held, cardOf(0.3), slow);
+    const held = { ...cpu, rateLn: -0.15 };
+    const slowRate = average(scene(), held, gpuOf(0.3), slow);
     expect(slowRate).toBeGreaterThan(75);
     expect(slowRate).toBeLessThan(110);
-    expect(average(scene(), held, cardOf(0.3), fast) - slowRate).toBeGreaterThan(1);
-    expect(average(scene(), held, cardOf(0.3), fast) - slowRate).toBeLessThan(5);
+    expect(average(scene(), held, gpuOf(0.3), fast) - slowRate).toBeGreaterThan(1);
+    expect(average(scene(), held, gpuOf(0.3), fast) - slowRate).toBeLessThan(5);
   });
   it('32 GB in place of 16 does not change a game that needs under 16', () => {
     const rich = { ...memory, gb: 32 };
-    expect(average(scene(), processor, cardOf(0), rich)).toBe(
-      average(scene(), processor, cardOf(0), { ...memory, gb: 16 }),
+    expect(average(scene(), cpu, gpuOf(0), rich)).toBe(
+      average(scene(), cpu, gpuOf(0), { ...memory, gb: 16 }),
     );
   });
 });
@@ -181,13 +175,13 @@ describe('effects', () => {
     });
     fc.assert(
       fc.property(rates, ({ p, g, vram, gb, threads }) => {
-        const base = average(scene(), { rateLn: p, threads }, cardOf(g, vram), { ...memory, gb });
+        const base = average(scene(), { rateLn: p, threads }, gpuOf(g, vram), { ...memory, gb });
         const better = [
-          average(scene(), { rateLn: p + 0.1, threads }, cardOf(g, vram), { ...memory, gb }),
-          average(scene(), { rateLn: p, threads: threads + 2 }, cardOf(g, vram), { ...memory, gb }),
-          average(scene(), { rateLn: p, threads }, cardOf(g + 0.1, vram), { ...memory, gb }),
-          average(scene(), { rateLn: p, threads }, cardOf(g, vram + 2), { ...memory, gb }),
-          average(scene(), { rateLn: p, threads }, cardOf(g, vram), { ...memory, gb: gb + 4 }),
+          average(scene(), { rateLn: p + 0.1, threads }, gpuOf(g, vram), { ...memory, gb }),
+          average(scene(), { rateLn: p, threads: threads + 2 }, gpuOf(g, vram), { ...memory, gb }),
+          average(scene(), { rateLn: p, threads }, gpuOf(g + 0.1, vram), { ...memory, gb }),
+          average(scene(), { rateLn: p, threads }, gpuOf(g, vram + 2), { ...memory, gb }),
+          average(scene(), { rateLn: p, threads }, gpuOf(g, vram), { ...memory, gb: gb + 4 }),
         ];
         return better.every((value) => value >= base - 1e-9);
       }),
@@ -196,35 +190,35 @@ describe('effects', () => {
   });
   it('too little video memory slows the card’s side, widens it, and hurts more over a narrow link', () => {
     const s = scene();
-    const short = cardSide(s, cardOf(0, 3), memory);
-    const enough = cardSide(s, cardOf(0, 16), memory);
+    const short = gpuSide(s, gpuOf(0, 3), memory);
+    const enough = gpuSide(s, gpuOf(0, 16), memory);
     expect(short.mean).toBeGreaterThan(enough.mean);
     expect(short.spread).toBeGreaterThan(enough.spread);
     const link = (gb: number) =>
-      cardEffects(s, { kind: 'card', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory).link;
+      gpuEffects(s, { kind: 'gpu', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory).link;
     expect(link(16)).toBeGreaterThan(0);
     expect(link(3)).toBeGreaterThan(link(16));
   });
   it('integrated graphics borrow from the memory', () => {
     const s = scene();
     const lean = { ...memory, gb: 8 };
-    expect(processorEffects(s, processor, lean, true).memoryShort).toBeGreaterThan(
-      processorEffects(s, processor, lean, false).memoryShort,
+    expect(cpuEffects(s, cpu, lean, true).memoryShort).toBeGreaterThan(
+      cpuEffects(s, cpu, lean, false).memoryShort,
     );
   });
   it('background load costs frames, on the side that carries it', () => {
-    const s = scene({ background: 'stream-processor' });
-    const c = scene({ background: 'stream-card' });
-    expect(average(s, { ...processor, threads: 8 }, cardOf(2))).toBeLessThan(
-      average(scene(), { ...processor, threads: 8 }, cardOf(2)),
+    const s = scene({ background: 'stream-cpu' });
+    const c = scene({ background: 'stream-gpu' });
+    expect(average(s, { ...cpu, threads: 8 }, gpuOf(2))).toBeLessThan(
+      average(scene(), { ...cpu, threads: 8 }, gpuOf(2)),
     );
-    expect(average(c, processor, cardOf(-0.5))).toBeLessThan(average(scene(), processor, cardOf(-0.5)));
+    expect(average(c, cpu, gpuOf(-0.5))).toBeLessThan(average(scene(), cpu, gpuOf(-0.5)));
   });
   it('upscaling renders fewer pixels, but not for nothing', () => {
-    const plain = average(scene(), { ...processor, rateLn: 3 });
-    const half = average(scene({ renderScale: 0.5 }), { ...processor, rateLn: 3 });
+    const plain = average(scene(), { ...cpu, rateLn: 3 });
+    const half = average(scene({ renderScale: 0.5 }), { ...cpu, rateLn: 3 });
     expect(half).toBeGreaterThan(plain);
-    expect(half / plain).toBeLessThan(0.25 ** -GAME.alpha);
+    expect(half / plain).toBeLessThan(0.25 ** -GAME.resolutionExponent);
   });
 });
 
@@ -259,8 +253,8 @@ describe('the objective', () => {
         fc.constantFrom('average' as const, 'low' as const, 'slowest' as const),
         (p, g, figure) => {
           const s = scene();
-          const a = processorSide(s, { ...processor, rateLn: p }, memory, false);
-          const b = cardSide(s, cardOf(g), memory);
+          const a = cpuSide(s, { ...cpu, rateLn: p }, memory, false);
+          const b = gpuSide(s, gpuOf(g), memory);
           const value = figureOf(figure, frameTimeOf(s, a, b));
           return value <= Math.min(sideBound(figure, s, a), sideBound(figure, s, b)) * (1 + 1e-9);
         },

@@ -35,7 +35,7 @@ export interface Scene {
 }
 
 /** The processor as the frame model sees it. */
-export interface ProcessorRate {
+export interface CpuRate {
   readonly rateLn: number;
   readonly threads: number;
 }
@@ -43,7 +43,7 @@ export interface ProcessorRate {
 /** The graphics as the frame model sees it: a card with its own memory and link, or the processor's own. */
 export type GraphicsRate =
   | {
-      readonly kind: 'card';
+      readonly kind: 'gpu';
       readonly rateLn: number;
       readonly videoMemoryGb: number;
       readonly linkLn: number;
@@ -128,38 +128,33 @@ export function borrowedGb(scene: Scene, memoryGb: number): number {
 }
 
 /** The effects of the processor's side, each in log ms; their sum is the side's mean. */
-export interface ProcessorEffects {
+export interface CpuEffects {
   readonly game: number;
-  readonly processor: number;
+  readonly cpu: number;
   readonly memory: number;
   readonly memoryShort: number;
   readonly threadsShort: number;
   readonly background: number;
 }
 
-export function processorEffects(
-  scene: Scene,
-  processor: ProcessorRate,
-  memory: MemoryState,
-  integrated: boolean,
-): ProcessorEffects {
+export function cpuEffects(scene: Scene, cpu: CpuRate, memory: MemoryState, integrated: boolean): CpuEffects {
   const memoryLeft = memory.gb - (integrated ? borrowedGb(scene, memory.gb) : 0);
-  const threadsLeft = Math.max(1, processor.threads - scene.background.threads);
+  const threadsLeft = Math.max(1, cpu.threads - scene.background.threads);
   return {
-    game: scene.preset.prepLn,
-    processor: -processor.rateLn,
-    memory: -scene.game.beta * memoryEffect(memory, scene.referenceMemory),
+    game: scene.preset.cpuTimeLn,
+    cpu: -cpu.rateLn,
+    memory: -scene.game.memorySensitivity * memoryEffect(memory, scene.referenceMemory),
     memoryShort: shortfall(scene.memoryNeedGb, memoryLeft, scene.shortfall.memory),
     threadsShort: shortfall(scene.game.threads, threadsLeft, scene.shortfall.threads),
-    background: scene.background.processorLn,
+    background: scene.background.cpuLn,
   };
 }
 
 /** The effects of the card's side, each in log ms; their sum is the side's mean. */
-export interface CardEffects {
+export interface GpuEffects {
   readonly game: number;
   readonly pixels: number;
-  readonly card: number;
+  readonly gpu: number;
   readonly bandwidth: number;
   readonly videoMemoryShort: number;
   readonly link: number;
@@ -167,54 +162,49 @@ export interface CardEffects {
   readonly upscaling: number;
 }
 
-export function cardEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryState): CardEffects {
-  const own = graphics.kind === 'card';
+export function gpuEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryState): GpuEffects {
+  const own = graphics.kind === 'gpu';
   const have = own ? graphics.videoMemoryGb : borrowedGb(scene, memory.gb);
   const videoMemoryShort = shortfall(scene.videoMemoryNeedGb, have, scene.shortfall.videoMemory);
-  const pixels = scene.game.alpha * scene.pixelsLn;
+  const pixels = scene.game.resolutionExponent * scene.pixelsLn;
   const bandwidth = own
     ? 0
-    : -scene.game.gamma * Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
+    : -scene.game.bandwidthExponent * Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
   // A narrow link hurts more when what does not fit in video memory has to cross it.
   const link = own ? -scene.game.linkSensitivity * graphics.linkLn * (1 + 4 * videoMemoryShort) : 0;
-  const rendered = scene.preset.workLn + pixels - graphics.rateLn + bandwidth;
+  const rendered = scene.preset.gpuTimeLn + pixels - graphics.rateLn + bandwidth;
   const upscaling = scene.upscaled
     ? Math.log(1 + (UPSCALING_MS * Math.exp(-graphics.rateLn)) / Math.exp(rendered))
     : 0;
   return {
-    game: scene.preset.workLn,
+    game: scene.preset.gpuTimeLn,
     pixels,
-    card: -graphics.rateLn,
+    gpu: -graphics.rateLn,
     bandwidth,
     videoMemoryShort,
     link,
-    background: scene.background.cardLn,
+    background: scene.background.gpuLn,
     upscaling,
   };
 }
 
-export function processorSide(
-  scene: Scene,
-  processor: ProcessorRate,
-  memory: MemoryState,
-  integrated: boolean,
-): Side {
-  const e = processorEffects(scene, processor, memory, integrated);
+export function cpuSide(scene: Scene, cpu: CpuRate, memory: MemoryState, integrated: boolean): Side {
+  const e = cpuEffects(scene, cpu, memory, integrated);
   return {
-    mean: e.game + e.processor + e.memory + e.memoryShort + e.threadsShort + e.background,
-    spread: scene.game.processorSpread * (1 + SHORTFALL_SPREAD * (e.memoryShort + e.threadsShort)),
+    mean: e.game + e.cpu + e.memory + e.memoryShort + e.threadsShort + e.background,
+    spread: scene.game.cpuSpread * (1 + SHORTFALL_SPREAD * (e.memoryShort + e.threadsShort)),
   };
 }
 
-export function cardSide(scene: Scene, graphics: GraphicsRate, memory: MemoryState): Side {
-  const e = cardEffects(scene, graphics, memory);
+export function gpuSide(scene: Scene, graphics: GraphicsRate, memory: MemoryState): Side {
+  const e = gpuEffects(scene, graphics, memory);
   return {
-    mean: e.game + e.pixels + e.card + e.bandwidth + e.videoMemoryShort + e.link + e.background + e.upscaling,
-    spread: scene.game.cardSpread * (1 + SHORTFALL_SPREAD * e.videoMemoryShort),
+    mean: e.game + e.pixels + e.gpu + e.bandwidth + e.videoMemoryShort + e.link + e.background + e.upscaling,
+    spread: scene.game.gpuSpread * (1 + SHORTFALL_SPREAD * e.videoMemoryShort),
   };
 }
 
 /** Puts both sides and the engine's cap together. */
-export function frameTimeOf(scene: Scene, processor: Side, card: Side): FrameTime {
-  return { processor, card, shortestMs: scene.game.frameCap ? 1000 / scene.game.frameCap : 0 };
+export function frameTimeOf(scene: Scene, cpu: Side, gpu: Side): FrameTime {
+  return { cpu, gpu, shortestMs: scene.game.frameCap ? 1000 / scene.game.frameCap : 0 };
 }

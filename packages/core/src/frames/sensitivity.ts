@@ -1,11 +1,11 @@
 import type { MemoryState } from './memory.ts';
 import { memoryEffect } from './memory.ts';
 import {
-  cardEffects,
-  cardSide,
+  gpuEffects,
+  gpuSide,
   frameTimeOf,
-  processorEffects,
-  processorSide,
+  cpuEffects,
+  cpuSide,
   type GraphicsRate,
   type Scene,
 } from './scene.ts';
@@ -16,93 +16,95 @@ import type { SystemRates } from './system.ts';
 
 /** Effects that a rate depends on, by the part they play. Spreads and shortfalls count by their logarithm. */
 export type Role =
-  | 'work'
-  | 'prep'
-  | 'alpha'
-  | 'beta'
-  | 'gamma'
+  | 'gpuTime'
+  | 'cpuTime'
+  | 'resolutionExponent'
+  | 'memorySensitivity'
+  | 'bandwidthExponent'
   | 'link'
-  | 'processor'
+  | 'cpu'
   | 'graphics'
   | 'short.videoMemory'
   | 'short.memory'
   | 'short.threads'
-  | 'processorSpread'
-  | 'cardSpread';
+  | 'cpuSpread'
+  | 'gpuSpread';
 
 /** How an effect moves the log mean and the spread of the side that it acts on. */
 export interface Sensitivity {
   readonly role: Role;
-  readonly side: 'processor' | 'card';
+  readonly side: 'cpu' | 'gpu';
   readonly mean: number;
   readonly spread: number;
 }
 
 /** Who is in a system, for the names of the effects. */
 export interface SystemParts {
-  readonly processor: string;
+  readonly cpu: string;
   /** Null: the processor's own graphics. */
-  readonly card: string | null;
+  readonly gpu: string | null;
 }
 
 /** Both sides of a scene on a system. */
-export function timeOn(
-  scene: Scene,
-  system: Pick<SystemRates, 'processor' | 'memory' | 'graphics'>,
-): FrameTime {
+export function timeOn(scene: Scene, system: Pick<SystemRates, 'cpu' | 'memory' | 'graphics'>): FrameTime {
   const integrated = system.graphics.kind === 'integrated';
   return frameTimeOf(
     scene,
-    processorSide(scene, system.processor, system.memory, integrated),
-    cardSide(scene, system.graphics, system.memory),
+    cpuSide(scene, system.cpu, system.memory, integrated),
+    gpuSide(scene, system.graphics, system.memory),
   );
 }
 
 function bandwidthLn(scene: Scene, graphics: GraphicsRate, memory: MemoryState): number {
-  return graphics.kind === 'card' ? 0 : Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
+  return graphics.kind === 'gpu' ? 0 : Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
 }
 
 /** The slope of both sides in every effect; those without any are left out. */
 export function sensitivitiesOf(
   scene: Scene,
-  { processor, memory, graphics }: Pick<SystemRates, 'processor' | 'memory' | 'graphics'>,
+  { cpu, memory, graphics }: Pick<SystemRates, 'cpu' | 'memory' | 'graphics'>,
 ): Sensitivity[] {
   const integrated = graphics.kind === 'integrated';
-  const p = processorEffects(scene, processor, memory, integrated);
-  const c = cardEffects(scene, graphics, memory);
-  const spreadC = scene.game.processorSpread * SHORTFALL_SPREAD;
-  const spreadG = scene.game.cardSpread * SHORTFALL_SPREAD;
+  const p = cpuEffects(scene, cpu, memory, integrated);
+  const c = gpuEffects(scene, graphics, memory);
+  const spreadC = scene.game.cpuSpread * SHORTFALL_SPREAD;
+  const spreadG = scene.game.gpuSpread * SHORTFALL_SPREAD;
   // Upscaling adds a fixed time, so what moves the rendering moves the whole by less.
   const rendering = Math.exp(-c.upscaling);
-  const linkLn = graphics.kind === 'card' ? graphics.linkLn : 0;
+  const linkLn = graphics.kind === 'gpu' ? graphics.linkLn : 0;
   const all: Sensitivity[] = [
-    { role: 'prep', side: 'processor', mean: 1, spread: 0 },
-    { role: 'processor', side: 'processor', mean: -1, spread: 0 },
-    { role: 'beta', side: 'processor', mean: -memoryEffect(memory, scene.referenceMemory), spread: 0 },
-    { role: 'short.memory', side: 'processor', mean: p.memoryShort, spread: spreadC * p.memoryShort },
-    { role: 'short.threads', side: 'processor', mean: p.threadsShort, spread: spreadC * p.threadsShort },
+    { role: 'cpuTime', side: 'cpu', mean: 1, spread: 0 },
+    { role: 'cpu', side: 'cpu', mean: -1, spread: 0 },
+    { role: 'memorySensitivity', side: 'cpu', mean: -memoryEffect(memory, scene.referenceMemory), spread: 0 },
+    { role: 'short.memory', side: 'cpu', mean: p.memoryShort, spread: spreadC * p.memoryShort },
+    { role: 'short.threads', side: 'cpu', mean: p.threadsShort, spread: spreadC * p.threadsShort },
     {
-      role: 'processorSpread',
-      side: 'processor',
+      role: 'cpuSpread',
+      side: 'cpu',
       mean: 0,
-      spread: scene.game.processorSpread + spreadC * (p.memoryShort + p.threadsShort),
+      spread: scene.game.cpuSpread + spreadC * (p.memoryShort + p.threadsShort),
     },
-    { role: 'work', side: 'card', mean: rendering, spread: 0 },
-    { role: 'alpha', side: 'card', mean: rendering * scene.pixelsLn, spread: 0 },
-    { role: 'graphics', side: 'card', mean: -1, spread: 0 },
-    { role: 'gamma', side: 'card', mean: -rendering * bandwidthLn(scene, graphics, memory), spread: 0 },
-    { role: 'link', side: 'card', mean: -linkLn * (1 + 4 * c.videoMemoryShort), spread: 0 },
+    { role: 'gpuTime', side: 'gpu', mean: rendering, spread: 0 },
+    { role: 'resolutionExponent', side: 'gpu', mean: rendering * scene.pixelsLn, spread: 0 },
+    { role: 'graphics', side: 'gpu', mean: -1, spread: 0 },
+    {
+      role: 'bandwidthExponent',
+      side: 'gpu',
+      mean: -rendering * bandwidthLn(scene, graphics, memory),
+      spread: 0,
+    },
+    { role: 'link', side: 'gpu', mean: -linkLn * (1 + 4 * c.videoMemoryShort), spread: 0 },
     {
       role: 'short.videoMemory',
-      side: 'card',
+      side: 'gpu',
       mean: c.videoMemoryShort * (1 - 4 * scene.game.linkSensitivity * linkLn),
       spread: spreadG * c.videoMemoryShort,
     },
     {
-      role: 'cardSpread',
-      side: 'card',
+      role: 'gpuSpread',
+      side: 'gpu',
       mean: 0,
-      spread: scene.game.cardSpread + spreadG * c.videoMemoryShort,
+      spread: scene.game.gpuSpread + spreadG * c.videoMemoryShort,
     },
   ];
   return all.filter((each) => each.mean !== 0 || each.spread !== 0);
@@ -110,26 +112,26 @@ export function sensitivitiesOf(
 
 /** How ln of a rate moves with an effect. */
 export function slopeIn({ side, mean, spread }: Sensitivity, slopes: RateSlopes): number {
-  return side === 'processor'
-    ? slopes.processorMean * mean + slopes.processorSpread * spread
-    : slopes.cardMean * mean + slopes.cardSpread * spread;
+  return side === 'cpu'
+    ? slopes.cpuMean * mean + slopes.cpuSpread * spread
+    : slopes.gpuMean * mean + slopes.gpuSpread * spread;
 }
 
 /** The name under which an effect is estimated, and under which its covariance is kept. */
-export function effectName(role: Role, scene: Scene, { processor, card }: SystemParts): string {
+export function effectName(role: Role, scene: Scene, { cpu, gpu }: SystemParts): string {
   switch (role) {
-    case 'work':
-    case 'prep':
+    case 'gpuTime':
+    case 'cpuTime':
       return `${role}:${scene.game.id}:${scene.presetName}`;
-    case 'alpha':
-    case 'beta':
-    case 'processorSpread':
-    case 'cardSpread':
+    case 'resolutionExponent':
+    case 'memorySensitivity':
+    case 'cpuSpread':
+    case 'gpuSpread':
       return `${role}:${scene.game.id}`;
-    case 'processor':
-      return `processor:${processor}`;
+    case 'cpu':
+      return `cpu:${cpu}`;
     case 'graphics':
-      return card === null ? `integrated:${processor}` : `card:${card}`;
+      return gpu === null ? `integrated:${cpu}` : `gpu:${gpu}`;
     default:
       return role;
   }

@@ -8,8 +8,8 @@ export interface Side {
 
 /** Processor and card work at the same time, so a frame takes the longer of both, and never less than the cap. */
 export interface FrameTime {
-  readonly processor: Side;
-  readonly card: Side;
+  readonly cpu: Side;
+  readonly gpu: Side;
   /** Shortest frame that the game's engine allows, in ms; 0 when it has no cap. */
   readonly shortestMs: number;
 }

@@ -15,13 +15,13 @@ for (const gap of [-0.9, -0.2, 0, 0.15, 0.8])
     [0.06, 0.3],
   ] as const)
     for (const shortestMs of [0, 6, 8.5])
-      CASES.push({ processor: { mean: 2, spread: sc }, card: { mean: 2 + gap, spread: sg }, shortestMs });
+      CASES.push({ cpu: { mean: 2, spread: sc }, gpu: { mean: 2 + gap, spread: sg }, shortestMs });
 
 /** Central differences of ln of a rate in one figure of one side. */
 function numeric(
   rate: (time: FrameTime) => number,
   time: FrameTime,
-  side: 'processor' | 'card',
+  side: 'cpu' | 'gpu',
   figure: 'mean' | 'spread',
 ) {
   const h = 1e-5;
@@ -47,12 +47,12 @@ describe.each([
     for (const time of CASES) {
       const by = slopes(time);
       expect(by.ln).toBeCloseTo(Math.log(rate(time)), 8);
-      const found = [by.processorMean, by.processorSpread, by.cardMean, by.cardSpread];
+      const found = [by.cpuMean, by.cpuSpread, by.gpuMean, by.gpuSpread];
       const wanted = [
-        numeric(rate, time, 'processor', 'mean'),
-        numeric(rate, time, 'processor', 'spread'),
-        numeric(rate, time, 'card', 'mean'),
-        numeric(rate, time, 'card', 'spread'),
+        numeric(rate, time, 'cpu', 'mean'),
+        numeric(rate, time, 'cpu', 'spread'),
+        numeric(rate, time, 'gpu', 'mean'),
+        numeric(rate, time, 'gpu', 'spread'),
       ];
       found.forEach((value, i) =>
         expect(Math.abs(value - wanted[i]), JSON.stringify([time, i])).toBeLessThan(2e-5),
@@ -66,20 +66,17 @@ describe('the objective’s gradient', () => {
     const brief = { ...BRIEF, play: { ...BRIEF.play, refreshHz: 400 } };
     const { scenes } = scenesOf(brief, MODEL);
     const system = systemOf(GOOD, indexModel(MODEL), true);
-    if (!('processor' in system)) throw new Error('the fixture has a rate');
+    if (!('cpu' in system)) throw new Error('the fixture has a rate');
     const { gradient } = objectiveGradient(brief, scenes, system);
     const h = 1e-4;
-    const at = (kind: 'processors' | 'cards', step: number) => {
+    const at = (kind: 'cpus' | 'gpus', step: number) => {
       const rated = ratesFor(brief, {
         ...MODEL,
         [kind]: MODEL[kind].map((rate) => ({ ...rate, rateLn: rate.rateLn + step })),
       })(GOOD);
       return rated.status === 'known' ? Math.log(rated.objective.value) : NaN;
     };
-    expect(gradient.get('processor:processor')).toBeCloseTo(
-      (at('processors', h) - at('processors', -h)) / (2 * h),
-      5,
-    );
-    expect(gradient.get('card:card')).toBeCloseTo((at('cards', h) - at('cards', -h)) / (2 * h), 5);
+    expect(gradient.get('cpu:cpu')).toBeCloseTo((at('cpus', h) - at('cpus', -h)) / (2 * h), 5);
+    expect(gradient.get('gpu:gpu')).toBeCloseTo((at('gpus', h) - at('gpus', -h)) / (2 * h), 5);
   });
 });

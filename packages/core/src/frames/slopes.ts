@@ -5,10 +5,10 @@ import type { FrameTime } from './sides.ts';
 /** ln of a rate, and how it moves with each side's log mean and spread. */
 export interface RateSlopes {
   readonly ln: number;
-  readonly processorMean: number;
-  readonly processorSpread: number;
-  readonly cardMean: number;
-  readonly cardSpread: number;
+  readonly cpuMean: number;
+  readonly cpuSpread: number;
+  readonly gpuMean: number;
+  readonly gpuSpread: number;
 }
 
 /** Beyond so many spreads from a side's mean there is less than 1e-15 of the mass. */
@@ -17,26 +17,26 @@ const SPREADS = 9;
 const NEGLIGIBLE = 1e-9;
 
 /** Density of ln T at x that each side brings, and its moment with that side's standard score. */
-function densities({ processor: c, card: g }: FrameTime, x: number) {
+function densities({ cpu: c, gpu: g }: FrameTime, x: number) {
   const zc = (x - c.mean) / c.spread;
   const zg = (x - g.mean) / g.spread;
-  const byProcessor = (normalPdf(zc) / c.spread) * normalCdf(zg);
-  const byCard = (normalPdf(zg) / g.spread) * normalCdf(zc);
-  return { byProcessor, byCard, zc, zg };
+  const byCpu = (normalPdf(zc) / c.spread) * normalCdf(zg);
+  const byGpu = (normalPdf(zg) / g.spread) * normalCdf(zc);
+  return { byCpu, byGpu, zc, zg };
 }
 
 /** Integrals of e^x times the densities of {@link densities} over an interval. */
 function moments(time: FrameTime, from: number, to: number) {
-  const sums = { processorMean: 0, processorSpread: 0, cardMean: 0, cardSpread: 0 };
+  const sums = { cpuMean: 0, cpuSpread: 0, gpuMean: 0, gpuSpread: 0 };
   if (!(to > from)) return sums;
-  const width = 3 * Math.min(time.processor.spread, time.card.spread);
+  const width = 3 * Math.min(time.cpu.spread, time.gpu.spread);
   eachNode(from, to, width, (x, weight) => {
-    const { byProcessor, byCard, zc, zg } = densities(time, x);
+    const { byCpu, byGpu, zc, zg } = densities(time, x);
     const w = weight * Math.exp(x);
-    sums.processorMean += w * byProcessor;
-    sums.processorSpread += w * byProcessor * zc;
-    sums.cardMean += w * byCard;
-    sums.cardSpread += w * byCard * zg;
+    sums.cpuMean += w * byCpu;
+    sums.cpuSpread += w * byCpu * zc;
+    sums.gpuMean += w * byGpu;
+    sums.gpuSpread += w * byGpu * zg;
   });
   return sums;
 }
@@ -47,21 +47,21 @@ type Moments = ReturnType<typeof moments>;
 function slopesOf(ms: number, by: Moments): RateSlopes {
   return {
     ln: Math.log(1000 / ms),
-    processorMean: -by.processorMean / ms,
-    processorSpread: -by.processorSpread / ms,
-    cardMean: -by.cardMean / ms,
-    cardSpread: -by.cardSpread / ms,
+    cpuMean: -by.cpuMean / ms,
+    cpuSpread: -by.cpuSpread / ms,
+    gpuMean: -by.gpuMean / ms,
+    gpuSpread: -by.gpuSpread / ms,
   };
 }
 
-const lowerEnd = ({ processor: c, card: g }: FrameTime) =>
+const lowerEnd = ({ cpu: c, gpu: g }: FrameTime) =>
   Math.max(c.mean - SPREADS * c.spread, g.mean - SPREADS * g.spread);
-const upperEnd = ({ processor: c, card: g }: FrameTime) =>
+const upperEnd = ({ cpu: c, gpu: g }: FrameTime) =>
   Math.max(c.mean + SPREADS * c.spread, g.mean + SPREADS * g.spread);
 
 /** The average rate. Without a cap all slopes have a closed form; a cap takes away the frames below it. */
 export function averageSlopes(time: FrameTime): RateSlopes {
-  const { processor: c, card: g, shortestMs } = time;
+  const { cpu: c, gpu: g, shortestMs } = time;
   const s = Math.sqrt(c.spread * c.spread + g.spread * g.spread);
   const ec = sideMean(c);
   const eg = sideMean(g);
@@ -70,12 +70,12 @@ export function averageSlopes(time: FrameTime): RateSlopes {
   // With E = ec Φ(dc) + eg Φ(dg), the slope in s is ec φ(dc) (the "vega" of an exchange option).
   const vega = ec * normalPdf(dc);
   const open: Moments = {
-    processorMean: ec * normalCdf(dc),
-    processorSpread: c.spread * ec * normalCdf(dc) + (vega * c.spread) / s,
-    cardMean: eg * normalCdf(dg),
-    cardSpread: g.spread * eg * normalCdf(dg) + (vega * g.spread) / s,
+    cpuMean: ec * normalCdf(dc),
+    cpuSpread: c.spread * ec * normalCdf(dc) + (vega * c.spread) / s,
+    gpuMean: eg * normalCdf(dg),
+    gpuSpread: g.spread * eg * normalCdf(dg) + (vega * g.spread) / s,
   };
-  const mean = open.processorMean + open.cardMean;
+  const mean = open.cpuMean + open.gpuMean;
   if (shortestMs <= 0) return slopesOf(mean, open);
   const lnCap = Math.log(shortestMs);
   const from = lowerEnd(time);
@@ -83,15 +83,15 @@ export function averageSlopes(time: FrameTime): RateSlopes {
   if (from >= lnCap || shortestMs * share < NEGLIGIBLE * mean) return slopesOf(mean, open);
   const held = moments(time, from, Math.min(lnCap, upperEnd(time)));
   const free: Moments = {
-    processorMean: open.processorMean - held.processorMean,
-    processorSpread: open.processorSpread - held.processorSpread,
-    cardMean: open.cardMean - held.cardMean,
-    cardSpread: open.cardSpread - held.cardSpread,
+    cpuMean: open.cpuMean - held.cpuMean,
+    cpuSpread: open.cpuSpread - held.cpuSpread,
+    gpuMean: open.gpuMean - held.gpuMean,
+    gpuSpread: open.gpuSpread - held.gpuSpread,
   };
-  return slopesOf(shortestMs * share + free.processorMean + free.cardMean, free);
+  return slopesOf(shortestMs * share + free.cpuMean + free.gpuMean, free);
 }
 
-const NONE: Moments = { processorMean: 0, processorSpread: 0, cardMean: 0, cardSpread: 0 };
+const NONE: Moments = { cpuMean: 0, cpuSpread: 0, gpuMean: 0, gpuSpread: 0 };
 
 /** The rate whose frame time a share `p` of the frames stays within: 0.99 for the 1 % low. */
 export function percentileSlopes(time: FrameTime, p: number): RateSlopes {
@@ -99,12 +99,12 @@ export function percentileSlopes(time: FrameTime, p: number): RateSlopes {
   if (ms <= time.shortestMs) return slopesOf(ms, NONE);
   const d = densities(time, Math.log(ms));
   // F(x; side) = p holds on, so x moves by each side's share of the density.
-  const whole = d.byProcessor + d.byCard;
+  const whole = d.byCpu + d.byGpu;
   return slopesOf(ms, {
-    processorMean: (ms * d.byProcessor) / whole,
-    processorSpread: (ms * d.byProcessor * d.zc) / whole,
-    cardMean: (ms * d.byCard) / whole,
-    cardSpread: (ms * d.byCard * d.zg) / whole,
+    cpuMean: (ms * d.byCpu) / whole,
+    cpuSpread: (ms * d.byCpu * d.zc) / whole,
+    gpuMean: (ms * d.byGpu) / whole,
+    gpuSpread: (ms * d.byGpu * d.zg) / whole,
   });
 }
 
@@ -116,11 +116,11 @@ export function slowestSlopes(time: FrameTime, share: number): RateSlopes {
   const from = frameTimeQuantile(time, 1 - share);
   const by = moments(time, Math.log(from), upperEnd(time));
   // Where the cap lies above the quantile, part of the slowest share sits at the cap itself.
-  const ms = from > time.shortestMs ? (by.processorMean + by.cardMean) / share : meanOfSlowest(time, share);
+  const ms = from > time.shortestMs ? (by.cpuMean + by.gpuMean) / share : meanOfSlowest(time, share);
   return slopesOf(ms, {
-    processorMean: by.processorMean / share,
-    processorSpread: by.processorSpread / share,
-    cardMean: by.cardMean / share,
-    cardSpread: by.cardSpread / share,
+    cpuMean: by.cpuMean / share,
+    cpuSpread: by.cpuSpread / share,
+    gpuMean: by.gpuMean / share,
+    gpuSpread: by.gpuSpread / share,
   });
 }

@@ -1,19 +1,19 @@
-import type { Board, Card, FrameModel, Memory, PartSet, Processor, Rate, Slot } from '../parts/index.ts';
+import type { Motherboard, Gpu, FrameModel, Memory, PartSet, Cpu, Rate, Slot } from '../parts/index.ts';
 import { memoryState, type MemoryState } from './memory.ts';
-import type { GraphicsRate, ProcessorRate } from './scene.ts';
+import type { GraphicsRate, CpuRate } from './scene.ts';
 
 /** Rates by part id. */
 export interface ModelIndex {
-  readonly processors: ReadonlyMap<string, Rate>;
-  readonly cards: ReadonlyMap<string, Rate>;
+  readonly cpus: ReadonlyMap<string, Rate>;
+  readonly gpus: ReadonlyMap<string, Rate>;
   readonly integrated: ReadonlyMap<string, Rate>;
 }
 
 export function indexModel(model: FrameModel): ModelIndex {
   const byPart = (rates: readonly Rate[]) => new Map(rates.map((rate) => [rate.part, rate]));
   return {
-    processors: byPart(model.processors),
-    cards: byPart(model.cards),
+    cpus: byPart(model.cpus),
+    gpus: byPart(model.gpus),
     integrated: byPart(model.integrated),
   };
 }
@@ -39,49 +39,49 @@ function linkGbs(generation: number, lanes: number): number {
  * ln of the link that a card gets in a slot of a generation and width over the link that it is made for: 0 when
  * nothing is lost, negative otherwise. NaN when the card's own link is not known.
  */
-export function linkLnOf(card: Card, slotGeneration: number, slotLanes: number): number {
-  const { pcieGeneration: generation, pcieLanes: lanes } = card;
+export function linkLnOf(gpu: Gpu, slotGeneration: number, slotLanes: number): number {
+  const { pcieGeneration: generation, pcieLanes: lanes } = gpu;
   if (generation === null || lanes === null) return NaN;
   const got = linkGbs(Math.min(generation, slotGeneration), Math.min(lanes, slotLanes));
   return Math.log(got / linkGbs(generation, lanes));
 }
 
 /** The same for a card on a board with a processor; null when a sheet is silent. */
-export function linkLn(card: Card, board: Board, processor: Processor): number | null {
-  if (board.cardSlot === null || processor.pcieGeneration === null) return null;
+export function linkLn(gpu: Gpu, motherboard: Motherboard, cpu: Cpu): number | null {
+  if (motherboard.pcieSlot === null || cpu.pcieGeneration === null) return null;
   const link = linkLnOf(
-    card,
-    Math.min(board.cardSlot.generation, processor.pcieGeneration),
-    board.cardSlot.lanes,
+    gpu,
+    Math.min(motherboard.pcieSlot.generation, cpu.pcieGeneration),
+    motherboard.pcieSlot.lanes,
   );
   return Number.isNaN(link) ? null : link;
 }
 
 /** How a kit runs on a board; null when either sheet is silent. */
-export function memoryStateOf(kit: Memory, board: Board, profileOn: boolean): MemoryState | null {
-  const { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl } = kit;
-  const { memoryMaxMts: maxMts, memoryProfile: profile } = board;
-  if (sticks === null || gbPerStick === null || ratedMts === null || ratedCl === null) return null;
-  if (baseMts === null || baseCl === null || maxMts === null || profile === null) return null;
+export function memoryStateOf(kit: Memory, motherboard: Motherboard, profileOn: boolean): MemoryState | null {
+  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = kit;
+  const { memoryMaxMts: maxMts, memoryProfile: profile } = motherboard;
+  if (modules === null || gbPerModule === null || ratedMts === null || ratedCl === null) return null;
+  if (jedecMts === null || jedecCl === null || maxMts === null || profile === null) return null;
   return memoryState(
-    { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl },
+    { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl },
     { maxMts, profile },
     profileOn,
   );
 }
 
-export function processorRateOf(processor: Processor, index: ModelIndex): ProcessorRate | null {
-  const rate = index.processors.get(processor.id);
-  return rate && processor.threads !== null ? { rateLn: rate.rateLn, threads: processor.threads } : null;
+export function cpuRateOf(cpu: Cpu, index: ModelIndex): CpuRate | null {
+  const rate = index.cpus.get(cpu.id);
+  return rate && cpu.threads !== null ? { rateLn: rate.rateLn, threads: cpu.threads } : null;
 }
 
 /** What the frame model reads of a build. */
 export interface SystemRates {
-  readonly processor: ProcessorRate;
+  readonly cpu: CpuRate;
   readonly memory: MemoryState;
   readonly graphics: GraphicsRate;
   /** Which parts they are; the card is null for the processor's own graphics. */
-  readonly parts: { readonly processor: string; readonly card: string | null };
+  readonly parts: { readonly cpu: string; readonly gpu: string | null };
 }
 
 /** Reads a build for the frame model; or says which facts are missing. */
@@ -95,35 +95,35 @@ export function systemOf(
     missing.push({ slot, part: part?.id ?? null, fact });
     return null;
   };
-  const { processor, board, memory, card } = set;
-  const rate = processor
-    ? (processorRateOf(processor, index) ?? lacks('processor', processor, 'rate or threads'))
-    : lacks('processor', null, 'a processor');
+  const { cpu, motherboard, memory, gpu } = set;
+  const rate = cpu
+    ? (cpuRateOf(cpu, index) ?? lacks('cpu', cpu, 'rate or threads'))
+    : lacks('cpu', null, 'a processor');
   const state =
-    board && memory
-      ? (memoryStateOf(memory, board, profileOn) ?? lacks('memory', memory, 'memory rates'))
-      : lacks(board ? 'memory' : 'board', null, board ? 'memory' : 'a board');
+    motherboard && memory
+      ? (memoryStateOf(memory, motherboard, profileOn) ?? lacks('memory', memory, 'memory rates'))
+      : lacks(motherboard ? 'memory' : 'motherboard', null, motherboard ? 'memory' : 'a board');
   let graphics: GraphicsRate | null = null;
-  if (card) {
-    const known = index.cards.get(card.id);
-    const link = board && processor ? linkLn(card, board, processor) : null;
-    if (!known) lacks('card', card, 'rate');
-    else if (card.videoMemoryGb === null) lacks('card', card, 'video memory');
-    else if (link === null) lacks('card', card, 'link to the board');
+  if (gpu) {
+    const known = index.gpus.get(gpu.id);
+    const link = motherboard && cpu ? linkLn(gpu, motherboard, cpu) : null;
+    if (!known) lacks('gpu', gpu, 'rate');
+    else if (gpu.videoMemoryGb === null) lacks('gpu', gpu, 'video memory');
+    else if (link === null) lacks('gpu', gpu, 'link to the board');
     else {
-      graphics = { kind: 'card', rateLn: known.rateLn, videoMemoryGb: card.videoMemoryGb, linkLn: link };
+      graphics = { kind: 'gpu', rateLn: known.rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn: link };
     }
-  } else if (processor) {
-    const known = processor.integratedGraphics ? index.integrated.get(processor.id) : undefined;
+  } else if (cpu) {
+    const known = cpu.integratedGraphics ? index.integrated.get(cpu.id) : undefined;
     if (known) {
       graphics = { kind: 'integrated', rateLn: known.rateLn };
-    } else lacks('card', null, 'a graphics card, or a processor with graphics');
+    } else lacks('gpu', null, 'a graphics card, or a processor with graphics');
   }
-  if (!rate || !state || !graphics || !processor) return missing;
+  if (!rate || !state || !graphics || !cpu) return missing;
   return {
-    processor: rate,
+    cpu: rate,
     memory: state,
     graphics,
-    parts: { processor: processor.id, card: card?.id ?? null },
+    parts: { cpu: cpu.id, gpu: gpu?.id ?? null },
   };
 }

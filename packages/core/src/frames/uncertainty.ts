@@ -47,11 +47,11 @@ function fitted(fit: NonNullable<FrameModel['fit']>): Uncertainty | null {
 function given(model: FrameModel): Uncertainty {
   const sds: number[] = [];
   const index = new Map<string, number>();
-  const add = (kind: string, rates: FrameModel['cards']) => {
+  const add = (kind: string, rates: FrameModel['gpus']) => {
     for (const { part, sdLn } of rates) index.set(`${kind}:${part}`, sds.push(sdLn) - 1);
   };
-  add('processor', model.processors);
-  add('card', model.cards);
+  add('cpu', model.cpus);
+  add('gpu', model.gpus);
   add('integrated', model.integrated);
   return uncertainty(
     (gradient) =>
@@ -80,7 +80,7 @@ function uncertainty(
 /** How ln of a rate moves with every effect. */
 export function gradientOf(
   scene: Scene,
-  system: Pick<SystemRates, 'processor' | 'memory' | 'graphics'>,
+  system: Pick<SystemRates, 'cpu' | 'memory' | 'graphics'>,
   parts: SystemParts,
   slopes: RateSlopes,
 ): Map<string, number> {

@@ -1,4 +1,4 @@
-import type { Brief, Card, Part, Slot } from '../parts/index.ts';
+import type { Brief, Gpu, Part, Slot } from '../parts/index.ts';
 import { withChanges, type Change, type Holding } from './holding.ts';
 import { platformId, type Kitchen } from './kitchen.ts';
 import type { Platform } from './options.ts';
@@ -14,7 +14,7 @@ export interface Node {
   readonly cores: string;
 }
 
-const COMPANION_SLOTS: readonly Slot[] = ['supply', 'cooler', 'case'];
+const COMPANION_SLOTS: readonly Slot[] = ['psu', 'cooler', 'case'];
 
 /** The most that selling companions could bring in at a stage: they may pay for what goes in. */
 export function companionsWorth({ world, resaleAt }: Kitchen, { set }: Holding, stage: number): number {
@@ -40,10 +40,10 @@ export function sumOf(
 export function worthOf(
   { sumsOf, ends }: Kitchen,
   platform: Platform,
-  card: Card | null,
+  gpu: Gpu | null,
   stage: number,
 ): number | null {
-  const all = sumsOf(platform, card);
+  const all = sumsOf(platform, gpu);
   return all ? all[ends[stage + 1]] - all[ends[stage]] : null;
 }
 
@@ -59,7 +59,7 @@ export function advance(
   node: Node,
   stage: number,
   platform: Platform,
-  card: Card | null,
+  gpu: Gpu | null,
   worth: number,
   needs: Brief['needs'],
   look: Look = () => true,
@@ -68,14 +68,14 @@ export function advance(
   const { stages, market, brief } = world;
   const { pays } = brief.growth.resale;
   const { holding } = node;
-  const current = holding.set.card ?? null;
-  const paid = sumOf(platform.ins, stage, priceAt) + (card ? (priceAt(card, stage) ?? Infinity) : 0);
-  const back = sumOf(platform.outs, stage, resaleAt) + (card && current ? resaleAt(current, stage) : 0);
+  const current = holding.set.gpu ?? null;
+  const paid = sumOf(platform.ins, stage, priceAt) + (gpu ? (priceAt(gpu, stage) ?? Infinity) : 0);
+  const back = sumOf(platform.outs, stage, resaleAt) + (gpu && current ? resaleAt(current, stage) : 0);
   const left = node.money + stages[stage].income - paid + (pays ? back : 0);
   const more = companionsWorth(kitchen, holding, stage);
   if (left + more < 0) return [];
-  const changes: Change[] = card
-    ? [...platform.changes, { slot: 'card', part: card.id, beside: false }]
+  const changes: Change[] = gpu
+    ? [...platform.changes, { slot: 'gpu', part: gpu.id, beside: false }]
     : [...platform.changes];
   const core = withChanges(holding, changes, market.parts).holding;
   if (!look(core, left + more, node.spent + paid - back - more)) return [];
@@ -95,7 +95,7 @@ export function advance(
         spent: node.spent + paid - back + extraPaid - extraBack,
         worth: node.worth + worth,
         steps: all.length > 0 ? [...node.steps, { on: stages[stage].on, changes: all }] : node.steps,
-        cores: `${node.cores}/${platformId(platform)}|${(card ?? current)?.id ?? ''}`,
+        cores: `${node.cores}/${platformId(platform)}|${(gpu ?? current)?.id ?? ''}`,
       },
     ];
   });

@@ -4,7 +4,7 @@ import { evaluatePath, type Path } from './evaluate.ts';
 import type { Stage } from './calendar.ts';
 import { contextAt, withChanges, type Change, type Holding } from './holding.ts';
 import type { Kitchen } from './kitchen.ts';
-import { cardsFrom, fittingFor, platformsFrom } from './options.ts';
+import { gpusFrom, fittingFor, platformsFrom } from './options.ts';
 
 /** What a step might do instead, with all other steps kept. */
 export interface Alternative {
@@ -39,18 +39,18 @@ export function alternativesFor(kitchen: Kitchen, path: Path, on: string): Alter
   const { needs } = world.context;
   const own = path.steps.find((step) => step.on === on)?.changes ?? [];
   const kept = own.filter(({ slot }) => slot === 'storage');
-  const ownPlatform = own.filter(({ slot }) => slot === 'processor' || slot === 'board' || slot === 'memory');
-  const cards = cardsFrom(world, holding.set.card ?? null);
-  const cardChange = (id: string): Change => ({ slot: 'card', part: id, beside: false });
+  const ownPlatform = own.filter(({ slot }) => slot === 'cpu' || slot === 'motherboard' || slot === 'memory');
+  const gpus = gpusFrom(world, holding.set.gpu ?? null);
+  const gpuChange = (id: string): Change => ({ slot: 'gpu', part: id, beside: false });
   const platforms = platformsFrom(world, holding).map((platform) => platform.changes);
-  const ownCard = own.filter(({ slot }) => slot === 'card');
+  const ownGpu = own.filter(({ slot }) => slot === 'gpu');
   const cores: (readonly Change[])[] = [
     [],
-    ...cards.map((card) => [cardChange(card.id)]),
-    ...(ownPlatform.length > 0 ? cards.map((card) => [...ownPlatform, cardChange(card.id)]) : []),
+    ...gpus.map((gpu) => [gpuChange(gpu.id)]),
+    ...(ownPlatform.length > 0 ? gpus.map((gpu) => [...ownPlatform, gpuChange(gpu.id)]) : []),
     ...platforms.filter((changes) => changes.length > 0),
-    ...(ownCard.length > 0
-      ? platforms.filter((changes) => changes.length > 0).map((changes) => [...changes, ...ownCard])
+    ...(ownGpu.length > 0
+      ? platforms.filter((changes) => changes.length > 0).map((changes) => [...changes, ...ownGpu])
       : []),
   ];
   const seen = new Set<string>();
@@ -76,7 +76,7 @@ export function alternativesFor(kitchen: Kitchen, path: Path, on: string): Alter
     .sort((a, b) => (b.value ?? -1) - (a.value ?? -1) || a.net - b.net);
 }
 
-const NO_PART = { id: '', slot: 'extras' } as Part; // has no price, whatever is asked
+const NO_PART = { id: '', kind: 'extras' } as Part; // has no price, whatever is asked
 
 function alternative(
   kitchen: Kitchen,
@@ -89,8 +89,8 @@ function alternative(
 ): Alternative {
   const { world } = kitchen;
   const { market, outlook, context } = world;
-  const { allowUnknown } = world.brief.market;
-  const canFlash = !changes.some((change) => change.slot === 'board');
+  const { allowUnknown } = world.brief.whereToBuy;
+  const canFlash = !changes.some((change) => change.slot === 'motherboard');
   const core = withChanges(holding, changes, market.parts).holding;
   const fitting = fittingFor(world, core, canFlash, needs, stage);
   const net = (all: readonly Change[]) => {

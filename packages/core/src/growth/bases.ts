@@ -1,7 +1,7 @@
 import { openSession } from '../session/index.ts';
 import { prepare, type Answer, type Search, type Spread } from '../optimise/index.ts';
 import { firstBarrier, ruleContext } from '../compatibility/index.ts';
-import { SLOTS, type Brief, type Card, type Part, type Picks, type Processor } from '../parts/index.ts';
+import { SLOTS, type Brief, type Gpu, type Part, type Picks, type Cpu } from '../parts/index.ts';
 import { holdingOf } from './holding.ts';
 import { thinned } from './lists.ts';
 import type { Base } from './path.ts';
@@ -13,13 +13,13 @@ import type { GrowthWorld } from './world.ts';
  */
 
 /** How many builds are taken under the plain brief, and under each condition. */
-const PLAIN: Spread = { pairs: 12, processors: 8, cards: 4 };
-const WITH_ROOM: Spread = { pairs: 4, processors: 3, cards: 0 };
+const PLAIN: Spread = { pairs: 12, cpus: 8, gpus: 4 };
+const WITH_ROOM: Spread = { pairs: 4, cpus: 3, gpus: 0 };
 /** Builds around one of the fastest processors or cards, whatever is left for the rest: what is weak today can be what grows. */
-const LOPSIDED: Spread = { pairs: 2, processors: 0, cards: 0 };
+const LOPSIDED: Spread = { pairs: 2, cpus: 0, gpus: 0 };
 const FASTEST_PROCESSORS = 4;
 const FASTEST_CARDS = 3;
-const PUT_OFF: Spread = { pairs: 6, processors: 4, cards: 0 };
+const PUT_OFF: Spread = { pairs: 6, cpus: 4, gpus: 0 };
 /** Later cards and processors that room is asked for. */
 const MOST_CARDS = 6;
 const MOST_PROCESSORS = 3;
@@ -28,7 +28,7 @@ function setKey(picks: Picks): string {
   return SLOTS.map((slot) => picks[slot]?.part ?? '').join('|');
 }
 
-const NOTHING: Base['putsOff'] = { memory: false, card: false };
+const NOTHING: Base['putsOff'] = { memory: false, gpu: false };
 
 /** What a group of builds was asked for, and the builds. Groups come one by one, so that work can start with the first. */
 export interface BaseGroup {
@@ -60,24 +60,24 @@ function payable(world: GrowthWorld, part: Part): boolean {
 }
 
 /** Cards of different chips, spread over prices. */
-function cardsToPrepareFor(world: GrowthWorld): string[] {
+function gpusToPrepareFor(world: GrowthWorld): string[] {
   const { outlook, lists, limit } = world;
-  const chips = new Map<string, Card>();
-  for (const card of lists.cards)
-    if ((outlook.base(card) ?? Infinity) <= limit * DEAREST) chips.set(card.chip ?? card.id, card);
+  const chips = new Map<string, Gpu>();
+  for (const gpu of lists.gpus)
+    if ((outlook.base(gpu) ?? Infinity) <= limit * DEAREST) chips.set(gpu.chip ?? gpu.id, gpu);
   const inOrder = [...chips.values()].sort((a, b) => (outlook.base(a) ?? 0) - (outlook.base(b) ?? 0));
   return thinned(inOrder, MOST_CARDS)
-    .filter((card) => payable(world, card))
-    .map((card) => card.id);
+    .filter((gpu) => payable(world, gpu))
+    .map((gpu) => gpu.id);
 }
 
 /** The fastest processor of each socket. */
-function processorsToPrepareFor(world: GrowthWorld): string[] {
-  const rate = (id: string) => world.index.processors.get(id)?.rateLn ?? 0;
-  const sockets = new Map<string, Processor>();
-  for (const chip of [...world.lists.processors].sort((a, b) => rate(b.id) - rate(a.id)))
+function cpusToPrepareFor(world: GrowthWorld): string[] {
+  const rate = (id: string) => world.index.cpus.get(id)?.rateLn ?? 0;
+  const sockets = new Map<string, Cpu>();
+  for (const chip of [...world.lists.cpus].sort((a, b) => rate(b.id) - rate(a.id)))
     if (chip.socket !== null && !sockets.has(chip.socket)) sockets.set(chip.socket, chip);
-  const price = (chip: Processor) => world.outlook.base(chip) ?? 0;
+  const price = (chip: Cpu) => world.outlook.base(chip) ?? 0;
   return [...sockets.values()]
     .sort((a, b) => price(a) - price(b))
     .slice(0, MOST_PROCESSORS)
@@ -86,14 +86,9 @@ function processorsToPrepareFor(world: GrowthWorld): string[] {
 }
 
 /** The fastest parts of a list that today's sum could pay. */
-function fastest(
-  world: GrowthWorld,
-  parts: readonly (Card | Processor)[],
-  most: number,
-): (Card | Processor)[] {
+function fastest(world: GrowthWorld, parts: readonly (Gpu | Cpu)[], most: number): (Gpu | Cpu)[] {
   const { outlook, limit, index } = world;
-  const rate = (part: Card | Processor) =>
-    (part.slot === 'card' ? index.cards : index.processors).get(part.id)?.rateLn ?? 0;
+  const rate = (part: Gpu | Cpu) => (part.kind === 'gpu' ? index.gpus : index.cpus).get(part.id)?.rateLn ?? 0;
   const inReach = parts.filter((part) => (outlook.base(part) ?? Infinity) <= limit);
   return [...inReach].sort((a, b) => rate(b) - rate(a)).slice(0, most);
 }
@@ -105,49 +100,49 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
   if (stages.length === 0) return wishes;
   const name = (id: string) => {
     const part = world.market.parts.get(id);
-    return part ? `${part.maker} ${part.name}` : id;
+    return part ? `${part.brand} ${part.name}` : id;
   };
   const firm = (planned: Partial<Brief['planned']>): Brief => ({
     ...brief,
     planned: { ...brief.planned, ...planned, isFirm: true },
   });
-  for (const card of cardsToPrepareFor(world))
+  for (const gpu of gpusToPrepareFor(world))
     wishes.push({
-      asked: `with room for ${name(card)}`,
-      brief: firm({ card }),
+      asked: `with room for ${name(gpu)}`,
+      brief: firm({ gpu }),
       counts: WITH_ROOM,
       putsOff: NOTHING,
     });
-  for (const processor of processorsToPrepareFor(world))
+  for (const cpu of cpusToPrepareFor(world))
     wishes.push({
-      asked: `with a board for ${name(processor)}`,
-      brief: firm({ processor }),
+      asked: `with a board for ${name(cpu)}`,
+      brief: firm({ cpu }),
       counts: WITH_ROOM,
       putsOff: NOTHING,
     });
   const isLocked = (slot: string) => brief.locks.some((lock) => lock.slot === slot);
   for (const part of [
-    ...fastest(world, world.lists.processors, FASTEST_PROCESSORS),
-    ...fastest(world, world.lists.cards, FASTEST_CARDS),
+    ...fastest(world, world.lists.cpus, FASTEST_PROCESSORS),
+    ...fastest(world, world.lists.gpus, FASTEST_CARDS),
   ])
-    if (!isLocked(part.slot))
+    if (!isLocked(part.kind))
       wishes.push({
         asked: `around ${name(part.id)}`,
-        brief: { ...brief, locks: [...brief.locks, { slot: part.slot, part: part.id, offer: null }] },
+        brief: { ...brief, locks: [...brief.locks, { slot: part.kind, part: part.id, offer: null }] },
         counts: LOPSIDED,
         putsOff: NOTHING,
       });
   const { start } = brief.growth;
-  if (start.withoutCard && !isLocked('card'))
+  if (start.withoutGpu && !isLocked('gpu'))
     wishes.push({
       asked: 'without a graphics card at first',
       brief: {
         ...brief,
-        needs: { ...brief.needs, cardRequired: false },
-        locks: [...brief.locks, { slot: 'card', part: null, offer: null }],
+        needs: { ...brief.needs, gpuRequired: false },
+        locks: [...brief.locks, { slot: 'gpu', part: null, offer: null }],
       },
       counts: PUT_OFF,
-      putsOff: { memory: false, card: true },
+      putsOff: { memory: false, gpu: true },
     });
   if (start.withLessMemory && brief.needs.memoryGb > 0)
     wishes.push({
@@ -159,14 +154,14 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
         excluded: [
           ...brief.excluded,
           ...world.catalogue.parts.flatMap((part) =>
-            part.slot === 'memory' && (part.sticks ?? 0) * (part.gbPerStick ?? 0) >= brief.needs.memoryGb
+            part.kind === 'memory' && (part.modules ?? 0) * (part.gbPerModule ?? 0) >= brief.needs.memoryGb
               ? [{ part: part.id, reason: '' }]
               : [],
           ),
         ],
       },
       counts: PUT_OFF,
-      putsOff: { memory: true, card: false },
+      putsOff: { memory: true, gpu: false },
     });
   return wishes;
 }
@@ -182,7 +177,7 @@ function isMet(world: GrowthWorld, wish: BaseWish, bases: readonly Base[]): bool
   const { parts } = world.market;
   const context = ruleContext(wish.brief, parts, world.catalogue.frameModel);
   const meets = ({ picks }: Base) =>
-    firstBarrier(holdingOf(picks, parts).set, context, wish.brief.market.allowUnknown) === null;
+    firstBarrier(holdingOf(picks, parts).set, context, wish.brief.whereToBuy.allowUnknown) === null;
   return bases.filter(meets).length >= MET_BY;
 }
 

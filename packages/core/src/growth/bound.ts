@@ -1,4 +1,4 @@
-import type { Card, Part, Processor } from '../parts/index.ts';
+import type { Gpu, Part, Cpu } from '../parts/index.ts';
 import type { Holding } from './holding.ts';
 import { kept } from './kept.ts';
 import type { GrowthWorld } from './world.ts';
@@ -9,14 +9,14 @@ interface Stock {
   readonly ends: readonly number[];
   readonly priceAt: (part: Part, stage: number) => number | null;
   readonly resaleAt: (part: Part, stage: number) => number;
-  readonly idealSums: (chip: Processor, card: Card | null) => Float64Array | null;
+  readonly idealSums: (chip: Cpu, gpu: Gpu | null) => Float64Array | null;
 }
 
 /** A processor with a card, and what having them at a stage costs at least. */
 interface Pair {
   readonly cost: number;
-  readonly chip: Processor;
-  readonly card: Card | null;
+  readonly chip: Cpu;
+  readonly gpu: Gpu | null;
 }
 
 /** For rising amounts of money the most that a stage can be worth. Pairs that no money asked for so far reaches are not looked at. */
@@ -66,17 +66,17 @@ export function boundFor(
   const { pays } = brief.growth.resale;
   const isBoundByMoney = outlook.falls.every((fall) => fall.yearly >= 0) && !outlook.isShaken;
 
-  const boards = new Map<string, number>();
-  const cheapestBoard = (socket: string | null, stage: number): number => {
+  const motherboards = new Map<string, number>();
+  const cheapestMotherboard = (socket: string | null, stage: number): number => {
     const key = `${socket}|${stage}`;
-    let least = boards.get(key);
+    let least = motherboards.get(key);
     if (least === undefined) {
       least = Math.min(
-        ...lists.boards
+        ...lists.motherboards
           .filter((each) => each.socket === socket)
           .map((each) => priceAt(each, stage) ?? Infinity),
       );
-      boards.set(key, least);
+      motherboards.set(key, least);
     }
     return least;
   };
@@ -84,65 +84,56 @@ export function boundFor(
   /** Costs nothing where money bounds nothing. */
   const bounded = (cost: number) => (isBoundByMoney ? cost : 0);
   const worthAt = (stage: number) => (pair: Pair) => {
-    const sums = idealSums(pair.chip, pair.card);
+    const sums = idealSums(pair.chip, pair.gpu);
     return sums ? sums[ends[stage + 1]] - sums[ends[stage]] : null;
   };
-  const chipCost = (chip: Processor, socket: string | null, stage: number) =>
-    (priceAt(chip, stage) ?? Infinity) + (chip.socket === socket ? 0 : cheapestBoard(chip.socket, stage));
-  const cardCost = (card: Card, stage: number) => priceAt(card, stage) ?? Infinity;
+  const chipCost = (chip: Cpu, socket: string | null, stage: number) =>
+    (priceAt(chip, stage) ?? Infinity) +
+    (chip.socket === socket ? 0 : cheapestMotherboard(chip.socket, stage));
+  const gpuCost = (gpu: Gpu, stage: number) => priceAt(gpu, stage) ?? Infinity;
 
   // What may be had at a stage is one of four: both parts bought, either bought to the other that is there, both there.
   // The first is by far the most pairs, and is the same whatever is held in a socket.
   const bothBought = kept(
     (socket: string | null, stage: number) => `${socket}|${stage}`,
     (socket, stage) => {
-      const cards = lists.cards.map((card) => ({ card, cost: cardCost(card, stage) }));
-      const pairs = lists.processors.flatMap((chip) => {
+      const gpus = lists.gpus.map((gpu) => ({ gpu, cost: gpuCost(gpu, stage) }));
+      const pairs = lists.cpus.flatMap((chip) => {
         const own = chipCost(chip, socket, stage);
-        return cards.map(({ card, cost }) => ({ cost: bounded(own + cost), chip, card }));
+        return gpus.map(({ gpu, cost }) => ({ cost: bounded(own + cost), chip, gpu }));
       });
       return new Stairs(pairs, worthAt(stage));
     },
   );
-  const cardBought = kept(
-    (chip: Processor, stage: number) => `${chip.id}|${stage}`,
+  const gpuBought = kept(
+    (chip: Cpu, stage: number) => `${chip.id}|${stage}`,
     (chip, stage) =>
       new Stairs(
-        lists.cards.map((card) => ({ cost: bounded(cardCost(card, stage)), chip, card })),
+        lists.gpus.map((gpu) => ({ cost: bounded(gpuCost(gpu, stage)), chip, gpu })),
         worthAt(stage),
       ),
   );
   const chipBought = kept(
-    (socket: string | null, card: Card | null, stage: number) => `${socket}|${card?.id ?? ''}|${stage}`,
-    (socket, card, stage) =>
+    (socket: string | null, gpu: Gpu | null, stage: number) => `${socket}|${gpu?.id ?? ''}|${stage}`,
+    (socket, gpu, stage) =>
       new Stairs(
-        lists.processors.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, card })),
+        lists.cpus.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, gpu })),
         worthAt(stage),
       ),
   );
-  const known = new Map<Processor, Map<Card | null, Map<string, readonly Stairs[]>>>();
-  const stairsOf = (
-    own: Processor,
-    socket: string | null,
-    card: Card | null,
-    stage: number,
-  ): readonly Stairs[] => {
-    let byCard = known.get(own);
-    if (!byCard) known.set(own, (byCard = new Map()));
-    let byRest = byCard.get(card);
-    if (!byRest) byCard.set(card, (byRest = new Map()));
+  const known = new Map<Cpu, Map<Gpu | null, Map<string, readonly Stairs[]>>>();
+  const stairsOf = (own: Cpu, socket: string | null, gpu: Gpu | null, stage: number): readonly Stairs[] => {
+    let byGpu = known.get(own);
+    if (!byGpu) known.set(own, (byGpu = new Map()));
+    let byRest = byGpu.get(gpu);
+    if (!byRest) byGpu.set(gpu, (byRest = new Map()));
     const key = `${socket}|${stage}`;
     let stairs = byRest.get(key);
     if (!stairs) {
-      const asItIs = new Stairs([{ cost: 0, chip: own, card }], worthAt(stage));
+      const asItIs = new Stairs([{ cost: 0, chip: own, gpu }], worthAt(stage));
       byRest.set(
         key,
-        (stairs = [
-          bothBought(socket, stage),
-          cardBought(own, stage),
-          chipBought(socket, card, stage),
-          asItIs,
-        ]),
+        (stairs = [bothBought(socket, stage), gpuBought(own, stage), chipBought(socket, gpu, stage), asItIs]),
       );
     }
     return stairs;
@@ -154,8 +145,8 @@ export function boundFor(
   };
 
   return ({ set, kits }, money, from, soldFrom = from) => {
-    const { processor, board, card } = set;
-    if (!processor || !board) return 0;
+    const { cpu, motherboard, gpu } = set;
+    if (!cpu || !motherboard) return 0;
     let fetched = 0;
     if (pays && isBoundByMoney) {
       const fetch = (part: Part | null | undefined) => {
@@ -166,13 +157,13 @@ export function boundFor(
         fetched += most;
       };
       // Only what a step can put something else in the place of; drives stay.
-      for (const part of [processor, board, card, set.supply, set.cooler, set.case, ...kits]) fetch(part);
+      for (const part of [cpu, motherboard, gpu, set.psu, set.cooler, set.case, ...kits]) fetch(part);
     }
     let sum = 0;
     let there = money + fetched;
     for (let stage = from; stage < stages.length; stage++) {
       there += stages[stage].income;
-      sum += mostWithin(stairsOf(processor, board.socket, card ?? null, stage), there);
+      sum += mostWithin(stairsOf(cpu, motherboard.socket, gpu ?? null, stage), there);
     }
     return sum;
   };

@@ -78,14 +78,14 @@ export interface PathReport {
 }
 
 const SECOND_KIT = RULES.filter((rule) => rule.id === 'second-kit');
-const FORCED: readonly Slot[] = ['supply', 'cooler', 'case', 'board', 'memory'];
+const FORCED: readonly Slot[] = ['psu', 'cooler', 'case', 'motherboard', 'memory'];
 
 /** Kits that do not go together, found by the rule about second kits. */
 function kitFindings(holding: Holding, context: GrowthWorld['context']): Finding[] {
   const [first, ...more] = holding.kits;
   return more.flatMap((kit) =>
     checkBuild(
-      { board: holding.set.board, memory: first },
+      { motherboard: holding.set.motherboard, memory: first },
       { ...context, plannedMemory: kit },
       SECOND_KIT,
     ).map((found): Finding =>
@@ -115,7 +115,7 @@ function forcedBy(
   if (!FORCED.includes(slot) || step.changes.length < 2) return null;
   const others = step.changes.filter((change) => change.slot !== slot);
   const without = withChanges(before, others, world.market.parts).holding;
-  const rule = barrierOf(without, world.context, canFlash, world.brief.market.allowUnknown);
+  const rule = barrierOf(without, world.context, canFlash, world.brief.whereToBuy.allowUnknown);
   if (!rule) return null;
   return checkBuild(without.set, contextAt(world.context, without, canFlash), [rule])[0] ?? null;
 }
@@ -123,7 +123,7 @@ function forcedBy(
 /** What a path is worth and costs, by definition: every figure of the screen comes from here, and the search is held to it. */
 export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
   const { outlook, years, brief } = world;
-  const { allowUnknown } = brief.market;
+  const { allowUnknown } = brief.whereToBuy;
   const { pays, kept } = brief.growth.resale;
   const steps = [...path.steps]
     .map((step) => ({ ...step, month: monthOf(world.today, step.on) }))
@@ -178,7 +178,7 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
   let holding = start;
   for (const [n, step] of steps.entries()) {
     const { month } = step;
-    const canFlash = !step.changes.some((change) => change.slot === 'board');
+    const canFlash = !step.changes.some((change) => change.slot === 'motherboard');
     const made: Changed = withChanges(holding, step.changes, world.market.parts);
     const lines: PathLine[] = [
       ...made.ins.map(({ slot, part, beside }): PathLine => ({
@@ -197,7 +197,7 @@ export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
         way: 'out',
         then: outlook.resale(part, month),
         forcedBy: null,
-        isKept: kept.includes(part.slot),
+        isKept: kept.includes(part.kind),
       })),
     ];
     const paid = made.ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, month) ?? 0), 0);

@@ -4,7 +4,7 @@ import type { Kitchen } from './kitchen.ts';
 import { coreSystem } from './options.ts';
 import { baseKey, isPutOff, type Base, type FoundPath, type PathStep } from './path.ts';
 
-const PLATFORM_SLOTS: ReadonlySet<string> = new Set(['processor', 'board', 'memory']);
+const PLATFORM_SLOTS: ReadonlySet<string> = new Set(['cpu', 'motherboard', 'memory']);
 
 const isSame = (a: readonly Change[], b: readonly Change[]): boolean =>
   a.length === b.length &&
@@ -23,13 +23,13 @@ export function follow(kitchen: Kitchen, base: Base, steps: readonly PathStep[])
   const { world, ends, platformsOf, allowedFrom } = kitchen;
   const { stages, years, market } = world;
   const holding = holdingOf(base.picks, market.parts);
-  const { processor, board, memory } = holding.set;
-  if (!processor || !board || !memory || isPutOff(base)) return null;
+  const { cpu, motherboard, memory } = holding.set;
+  if (!cpu || !motherboard || !memory || isPutOff(base)) return null;
   if (steps.some((step) => !stages.some((stage) => stage.on === step.on))) return null;
-  const system = coreSystem(world, { processor, board, memory }, holding.set.card ?? null);
+  const system = coreSystem(world, { cpu, motherboard, memory }, holding.set.gpu ?? null);
   if (!system) return null;
   const { needs } = world.context;
-  const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.card);
+  const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.gpu);
   let node: Node = {
     holding,
     money: world.limit - base.cost,
@@ -42,16 +42,16 @@ export function follow(kitchen: Kitchen, base: Base, steps: readonly PathStep[])
     const changes = steps.find((step) => step.on === stage.on)?.changes ?? [];
     const wanted = changes.filter((change) => PLATFORM_SLOTS.has(change.slot));
     const platform = platformsOf(node.holding).find((each) => isSame(each.changes, wanted));
-    const current = node.holding.set.card ?? null;
-    const cardId = changes.find((change) => change.slot === 'card')?.part ?? null;
-    const card =
-      cardId === null ? null : ([...allowedFrom(current)].find((each) => each.id === cardId) ?? undefined);
-    if (!platform || card === undefined) return null;
-    const worth = worthOf(kitchen, platform, card ?? current, n);
+    const current = node.holding.set.gpu ?? null;
+    const gpuId = changes.find((change) => change.slot === 'gpu')?.part ?? null;
+    const gpu =
+      gpuId === null ? null : ([...allowedFrom(current)].find((each) => each.id === gpuId) ?? undefined);
+    if (!platform || gpu === undefined) return null;
+    const worth = worthOf(kitchen, platform, gpu ?? current, n);
     const nodes =
       worth === null
         ? []
-        : advance(kitchen, node, n, platform, card, worth, n === stages.length - 1 ? needs : relaxed);
+        : advance(kitchen, node, n, platform, gpu, worth, n === stages.length - 1 ? needs : relaxed);
     if (nodes.length === 0) return null;
     node = cheapest(nodes);
   }

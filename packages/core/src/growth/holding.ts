@@ -7,7 +7,7 @@ import {
   type PartSet,
   type Picks,
   type Slot,
-  type Storage,
+  type Drive,
 } from '../parts/index.ts';
 
 /** What is in the computer at some time: the slots, both memory kits as one, and drives that came on top. */
@@ -16,7 +16,7 @@ export interface Holding {
   readonly set: PartSet;
   readonly kits: readonly Memory[];
   /** Drives that were added later, beside the storage slots and those that were there already. */
-  readonly drives: readonly Storage[];
+  readonly drives: readonly Drive[];
 }
 
 /**
@@ -39,16 +39,18 @@ const worst = (values: readonly (number | null)[], pick: (...all: number[]) => n
 export function joinedKit(kits: readonly Memory[]): Memory {
   const [first] = kits;
   if (kits.length === 1) return first;
-  const sticks = worst(
-    kits.map((kit) => kit.sticks),
+  const modules = worst(
+    kits.map((kit) => kit.modules),
     (...all) => all.reduce((a, b) => a + b, 0),
   );
   const gb = worst(
-    kits.map((kit) => (kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick)),
+    kits.map((kit) =>
+      kit.modules === null || kit.gbPerModule === null ? null : kit.modules * kit.gbPerModule,
+    ),
     (...all) => all.reduce((a, b) => a + b, 0),
   );
   const of = (
-    key: 'ratedMts' | 'ratedCl' | 'baseMts' | 'baseCl' | 'heightMm',
+    key: 'ratedMts' | 'ratedCl' | 'jedecMts' | 'jedecCl' | 'heightMm',
     pick: (...all: number[]) => number,
   ) =>
     worst(
@@ -59,12 +61,12 @@ export function joinedKit(kits: readonly Memory[]): Memory {
     ...first,
     id: kits.map((kit) => kit.id).join('+'),
     type: kits.every((kit) => kit.type === first.type) ? first.type : null,
-    sticks,
-    gbPerStick: sticks === null || gb === null || sticks === 0 ? null : gb / sticks,
+    modules,
+    gbPerModule: modules === null || gb === null || modules === 0 ? null : gb / modules,
     ratedMts: of('ratedMts', Math.min),
     ratedCl: of('ratedCl', Math.max),
-    baseMts: of('baseMts', Math.min),
-    baseCl: of('baseCl', Math.max),
+    jedecMts: of('jedecMts', Math.min),
+    jedecCl: of('jedecCl', Math.max),
     heightMm: of('heightMm', Math.max),
   };
 }
@@ -74,7 +76,7 @@ export function holdingOf(picks: Picks, parts: ReadonlyMap<string, Part>): Holdi
   const set: Record<string, Part> = {};
   for (const [slot, pick] of Object.entries(picks)) {
     const part = parts.get(pick.part);
-    if (part && part.slot === kindFor(slot as Slot)) set[slot] = part;
+    if (part && part.kind === kindFor(slot as Slot)) set[slot] = part;
   }
   const full = decided(set as PartSet); // parts stand in slots of their own kind
   return { set: full, kits: full.memory ? [full.memory] : [], drives: [] };
@@ -101,20 +103,20 @@ export function withChanges(
   const missing: string[] = [];
   for (const { slot, part: id, beside } of changes) {
     const part = id === null ? null : (parts.get(id) ?? null);
-    if (id !== null && (!part || part.slot !== kindFor(slot))) {
+    if (id !== null && (!part || part.kind !== kindFor(slot))) {
       missing.push(id);
       continue;
     }
     if (part) ins.push({ slot, part, beside });
     if (beside && part) {
-      if (part.slot === 'memory') kits.push(part);
-      else if (part.slot === 'storage') drives.push(part);
+      if (part.kind === 'memory') kits.push(part);
+      else if (part.kind === 'storage') drives.push(part);
       else set[slot] = part;
       continue;
     }
     if (slot === 'memory') {
       outs.push(...kits.map((kit) => ({ slot, part: kit })));
-      kits = part?.slot === 'memory' ? [part] : [];
+      kits = part?.kind === 'memory' ? [part] : [];
     } else {
       const before = set[slot];
       if (before) outs.push({ slot, part: before });
@@ -129,22 +131,22 @@ export function withChanges(
 export function contextAt(context: RuleContext, holding: Holding, canFlash: boolean): RuleContext {
   return {
     ...context,
-    needs: canFlash ? { ...context.needs, borrowProcessor: true } : context.needs,
+    needs: canFlash ? { ...context.needs, borrowCpu: true } : context.needs,
     ownedDrives: [...context.ownedDrives, ...holding.drives],
   };
 }
 
 /** The context of paths: needs as in the brief, and nothing that is only planned. */
 export function pathContext(context: RuleContext): RuleContext {
-  return { ...context, plannedCard: null, plannedMemory: null, plannedProcessor: null, isFirm: false };
+  return { ...context, plannedGpu: null, plannedMemory: null, plannedCpu: null, isFirm: false };
 }
 
 /** Needs that may be put off to a later stage. */
-export function relaxedNeeds(needs: Brief['needs'], memory: boolean, card: boolean): Brief['needs'] {
+export function relaxedNeeds(needs: Brief['needs'], memory: boolean, gpu: boolean): Brief['needs'] {
   return {
     ...needs,
     memoryGb: memory ? needs.memoryGb / 2 : needs.memoryGb,
-    cardRequired: card ? false : needs.cardRequired,
+    gpuRequired: gpu ? false : needs.gpuRequired,
   };
 }
 

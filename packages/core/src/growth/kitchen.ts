@@ -1,10 +1,10 @@
 import { bandwidthGbs, firstWordLatencyNs, type MemoryState } from '../frames/index.ts';
-import { SLOTS, type Brief, type Card, type Part, type Processor } from '../parts/index.ts';
+import { SLOTS, type Brief, type Gpu, type Part, type Cpu } from '../parts/index.ts';
 import { boundFor } from './bound.ts';
 import { kept } from './kept.ts';
 import type { Holding } from './holding.ts';
 import {
-  cardsFrom,
+  gpusFrom,
   coreSystem,
   fittingFor,
   platformsFrom,
@@ -25,16 +25,13 @@ export interface Kitchen {
   readonly priceAt: (part: Part, stage: number) => number | null;
   readonly resaleAt: (part: Part, stage: number) => number;
   /** Sums of scores of a platform with a card; null when a rate is missing. */
-  readonly sumsOf: (core: Core, card: Card | null) => Float64Array | null;
+  readonly sumsOf: (core: Core, gpu: Gpu | null) => Float64Array | null;
   /** The same with the best memory and the best slot that there may be: never less. */
-  readonly idealSums: (chip: Processor, card: Card | null) => Float64Array | null;
+  readonly idealSums: (chip: Cpu, gpu: Gpu | null) => Float64Array | null;
   readonly platformsOf: (holding: Holding) => readonly Platform[];
-  readonly allowedFrom: (card: Card | null) => ReadonlySet<Card>;
+  readonly allowedFrom: (gpu: Gpu | null) => ReadonlySet<Gpu>;
   /** Cards in falling order of the most that a stage can be worth with them and a processor. */
-  readonly cardsInOrder: (
-    chip: Processor,
-    stage: number,
-  ) => readonly { readonly card: Card; readonly most: number }[];
+  readonly gpusInOrder: (chip: Cpu, stage: number) => readonly { readonly gpu: Gpu; readonly most: number }[];
   readonly fittingOf: (
     holding: Holding,
     canFlash: boolean,
@@ -47,8 +44,8 @@ export interface Kitchen {
   readonly checks: () => number;
 }
 
-export const platformId = ({ processor, board, memory }: Core): string =>
-  `${processor.id}|${board.id}|${memory.id}`;
+export const platformId = ({ cpu, motherboard, memory }: Core): string =>
+  `${cpu.id}|${motherboard.id}|${memory.id}`;
 
 /** A letter for every part, so that what is kept has short keys. There are 65,000 of them, far more than parts of a search. */
 function letters(): (part: { readonly id: string } | null | undefined) => string {
@@ -75,27 +72,27 @@ export function kitchenFor(world: GrowthWorld): Kitchen {
   const { years, stages, outlook, index, lists } = world;
   const ends = [...stages.map((stage) => stage.month), years.count];
   const ideal = kept(
-    (types: Processor['memoryTypes']) => types?.join() ?? '',
+    (types: Cpu['memoryTypes']) => types?.join() ?? '',
     (types) => idealMemory(world, types),
   );
   let checks = 0;
   const letter = letters();
-  const core = ({ processor, board, memory }: Core) => letter(processor) + letter(board) + letter(memory);
+  const core = ({ cpu, motherboard, memory }: Core) => letter(cpu) + letter(motherboard) + letter(memory);
   const idealSums = kept(
-    (chip: Processor, card: Card | null) => letter(chip) + letter(card),
-    (chip, card) => {
-      const rate = index.processors.get(chip.id);
-      const graphics = card
-        ? index.cards.get(card.id)
+    (chip: Cpu, gpu: Gpu | null) => letter(chip) + letter(gpu),
+    (chip, gpu) => {
+      const rate = index.cpus.get(chip.id);
+      const graphics = gpu
+        ? index.gpus.get(gpu.id)
         : chip.integratedGraphics
           ? index.integrated.get(chip.id)
           : undefined;
       if (!rate || !graphics || chip.threads === null) return null;
       return years.sums({
-        processor: { rateLn: rate.rateLn, threads: chip.threads },
+        cpu: { rateLn: rate.rateLn, threads: chip.threads },
         memory: ideal(chip.memoryTypes),
-        graphics: card
-          ? { kind: 'card', rateLn: graphics.rateLn, videoMemoryGb: card.videoMemoryGb ?? 0, linkLn: 0 }
+        graphics: gpu
+          ? { kind: 'gpu', rateLn: graphics.rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn: 0 }
           : { kind: 'integrated', rateLn: graphics.rateLn },
       });
     },
@@ -107,37 +104,37 @@ export function kitchenFor(world: GrowthWorld): Kitchen {
     resaleAt: keptByStage((part, stage) => outlook.resaleAt(part, stages[stage].month)),
     idealSums,
     sumsOf: kept(
-      (platform: Core, card: Card | null) => core(platform) + letter(card),
-      (platform, card) => {
-        const system = coreSystem(world, platform, card);
+      (platform: Core, gpu: Gpu | null) => core(platform) + letter(gpu),
+      (platform, gpu) => {
+        const system = coreSystem(world, platform, gpu);
         return system ? years.sums(system) : null;
       },
     ),
     platformsOf: kept(
-      ({ set: { processor, board, memory } }: Holding) =>
-        processor && board && memory ? core({ processor, board, memory }) : '',
+      ({ set: { cpu, motherboard, memory } }: Holding) =>
+        cpu && motherboard && memory ? core({ cpu, motherboard, memory }) : '',
       (holding) => platformsFrom(world, holding),
     ),
     allowedFrom: kept(
-      (card: Card | null) => letter(card),
-      (card) => new Set(cardsFrom(world, card)),
+      (gpu: Gpu | null) => letter(gpu),
+      (gpu) => new Set(gpusFrom(world, gpu)),
     ),
-    cardsInOrder: kept(
-      (chip: Processor, stage: number) => letter(chip) + stage,
+    gpusInOrder: kept(
+      (chip: Cpu, stage: number) => letter(chip) + stage,
       (chip, stage) => {
-        const all = lists.cards.flatMap((card) => {
-          const sums = idealSums(chip, card);
-          return sums ? [{ card, most: sums[ends[stage + 1]] - sums[ends[stage]] }] : [];
+        const all = lists.gpus.flatMap((gpu) => {
+          const sums = idealSums(chip, gpu);
+          return sums ? [{ gpu, most: sums[ends[stage + 1]] - sums[ends[stage]] }] : [];
         });
-        const base = (card: Card) => outlook.base(card) ?? 0;
-        return all.sort((a, b) => b.most - a.most || base(a.card) - base(b.card));
+        const base = (gpu: Gpu) => outlook.base(gpu) ?? 0;
+        return all.sort((a, b) => b.most - a.most || base(a.gpu) - base(b.gpu));
       },
     ),
     fittingOf: kept(
       (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => {
         const { set, drives } = holding;
         const wishes = stages[stage].wishes.length > 0 ? stage : '';
-        let key = `${canFlash ? 1 : 0}${needs.memoryGb}${needs.cardRequired ? 1 : 0}${wishes}|`;
+        let key = `${canFlash ? 1 : 0}${needs.memoryGb}${needs.gpuRequired ? 1 : 0}${wishes}|`;
         for (const slot of SLOTS) key += letter(set[slot]);
         for (const drive of drives) key += letter(drive);
         return key;
@@ -156,19 +153,19 @@ export function kitchenFor(world: GrowthWorld): Kitchen {
  * The best state that memory may be in beside a processor, alone or twice, on the best of boards: for bounds. Of the types
  * that the processor takes, or of all where its sheet is silent.
  */
-function idealMemory(world: GrowthWorld, types: Processor['memoryTypes']): MemoryState {
+function idealMemory(world: GrowthWorld, types: Cpu['memoryTypes']): MemoryState {
   const ideal = { latencyNs: Infinity, bandwidthGbs: 0, gb: 0 };
   for (const kit of world.catalogue.parts) {
-    if (kit.slot !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
+    if (kit.kind !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
     for (const [mts, cl] of [
       [kit.ratedMts, kit.ratedCl],
-      [kit.baseMts, kit.baseCl],
+      [kit.jedecMts, kit.jedecCl],
     ] as const) {
       if (mts === null || cl === null) continue;
       ideal.latencyNs = Math.min(ideal.latencyNs, firstWordLatencyNs(mts, cl));
       ideal.bandwidthGbs = Math.max(ideal.bandwidthGbs, bandwidthGbs(mts, 2));
     }
-    ideal.gb = Math.max(ideal.gb, 2 * (kit.sticks ?? 0) * (kit.gbPerStick ?? 0));
+    ideal.gb = Math.max(ideal.gb, 2 * (kit.modules ?? 0) * (kit.gbPerModule ?? 0));
   }
   return ideal;
 }

@@ -1,18 +1,18 @@
 import { firstBarrier, type RuleContext } from '../compatibility/index.ts';
 import type { ModelIndex } from '../frames/index.ts';
 import type {
-  Board,
+  Motherboard,
   Brief,
-  Card,
+  Gpu,
   Case,
   Cooler,
   Memory,
   Part,
   PartKind,
   PartSet,
-  Processor,
-  Storage,
-  Supply,
+  Cpu,
+  Drive,
+  Psu,
 } from '../parts/index.ts';
 import type { Outlook } from './outlook.ts';
 
@@ -22,23 +22,23 @@ import type { Outlook } from './outlook.ts';
  */
 
 export interface Lists {
-  readonly cards: readonly Card[];
-  readonly processors: readonly Processor[];
-  readonly boards: readonly Board[];
+  readonly gpus: readonly Gpu[];
+  readonly cpus: readonly Cpu[];
+  readonly motherboards: readonly Motherboard[];
   readonly kits: readonly Memory[];
-  readonly supplies: readonly Supply[];
+  readonly psus: readonly Psu[];
   readonly coolers: readonly Cooler[];
   readonly cases: readonly Case[];
-  readonly drives: readonly Storage[];
+  readonly drives: readonly Drive[];
 }
 
 /** Most of each kind: enough to keep a search quick; what is left out is thinned evenly by price. */
 const MOST = {
-  card: 40,
-  processor: 24,
-  board: 12,
+  gpu: 40,
+  cpu: 24,
+  motherboard: 12,
   memory: 12,
-  supply: 12,
+  psu: 12,
   cooler: 8,
   case: 8,
   storage: 24,
@@ -84,104 +84,105 @@ export function listsFor(
   outlook: Outlook,
 ): Lists {
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
-  const { allowUnknown } = brief.market;
-  const pick = <K extends PartKind>(kind: K, isRated: (part: Part & { slot: K }) => boolean) =>
-    parts.filter((part): part is Part & { slot: K } => {
-      if (part.slot !== kind || excluded.has(part.id) || outlook.base(part) === null) return false;
+  const { allowUnknown } = brief.whereToBuy;
+  const pick = <K extends PartKind>(kind: K, isRated: (part: Part & { kind: K }) => boolean) =>
+    parts.filter((part): part is Part & { kind: K } => {
+      if (part.kind !== kind || excluded.has(part.id) || outlook.base(part) === null) return false;
       if (firstBarrier({ [kind]: part } as PartSet, context, allowUnknown)) return false; // its own slot
-      return isRated(part as Part & { slot: K }); // of this kind
+      return isRated(part as Part & { kind: K }); // of this kind
     });
   const list = <T extends Part>(all: readonly T[], respects: Respects<T>): readonly T[] =>
     thinned(
       unbeaten(all, (part) => outlook.base(part) ?? Infinity, respects),
-      MOST[all[0]?.slot as keyof typeof MOST] ?? 1,
+      MOST[all[0]?.kind as keyof typeof MOST] ?? 1,
     );
-  const rate = (part: Part) => index.cards.get(part.id)?.rateLn ?? index.processors.get(part.id)?.rateLn ?? 0;
+  const rate = (part: Part) => index.gpus.get(part.id)?.rateLn ?? index.cpus.get(part.id)?.rateLn ?? 0;
   const one = () => '';
   return {
-    cards: list(
+    gpus: list(
       pick(
-        'card',
-        (card) =>
-          index.cards.has(card.id) &&
-          card.videoMemoryGb !== null &&
-          card.pcieGeneration !== null &&
-          card.pcieLanes !== null,
+        'gpu',
+        (gpu) =>
+          index.gpus.has(gpu.id) &&
+          gpu.videoMemoryGb !== null &&
+          gpu.pcieGeneration !== null &&
+          gpu.pcieLanes !== null,
       ),
       {
         group: one,
-        of: (card) => [
-          rate(card),
-          figure(card.videoMemoryGb, 0),
-          -figure(card.boardWatts, 999),
-          -figure(card.makerSupplyWatts, 9999),
-          -figure(card.lengthMm, 999),
-          -figure(card.slotsWide, 9),
-          -(card.power ? card.power.sixPin + card.power.eightPin + 4 * card.power.sixteenPin : 99),
+        of: (gpu) => [
+          rate(gpu),
+          figure(gpu.videoMemoryGb, 0),
+          -figure(gpu.boardPowerWatts, 999),
+          -figure(gpu.recommendedPsuWatts, 9999),
+          -figure(gpu.lengthMm, 999),
+          -figure(gpu.slotsWide, 9),
+          -(gpu.power ? gpu.power.sixPin + gpu.power.eightPin + 4 * gpu.power.sixteenPin : 99),
         ],
       },
     ),
-    processors: list(
-      pick(
-        'processor',
-        (chip) => index.processors.has(chip.id) && chip.threads !== null && chip.pcieGeneration !== null,
-      ),
+    cpus: list(
+      pick('cpu', (chip) => index.cpus.has(chip.id) && chip.threads !== null && chip.pcieGeneration !== null),
       {
         group: (chip) =>
-          `${chip.socket}|${chip.memoryTypes?.join()}|${JSON.stringify(chip.firmwareByChipset)}`,
+          `${chip.socket}|${chip.memoryTypes?.join()}|${JSON.stringify(chip.minBiosByChipset)}`,
         of: (chip) => [
           rate(chip),
           figure(chip.threads, 0),
-          -figure(chip.packageWatts, 999),
+          -figure(chip.packagePowerWatts, 999),
           figure(chip.pcieGeneration, 0),
-          chip.boxedCooler ? 1 : 0,
+          chip.stockCooler ? 1 : 0,
         ],
       },
     ),
-    boards: list(
+    motherboards: list(
       pick(
-        'board',
-        (board) => board.memoryMaxMts !== null && board.memoryProfile !== null && board.cardSlot !== null,
+        'motherboard',
+        (motherboard) =>
+          motherboard.memoryMaxMts !== null &&
+          motherboard.memoryProfile !== null &&
+          motherboard.pcieSlot !== null,
       ),
       {
-        group: (board) => `${board.socket}|${board.chipset}|${board.memoryType}|${board.formFactor}`,
-        of: (board) => [
-          figure(board.powerStageWatts, 0),
-          figure(board.memorySlots, 0),
-          figure(board.memoryMaxMts, 0),
-          board.wireless ? 1 : 0,
-          figure(board.cardSlot?.generation, 0),
-          figure(board.firmwareShipped, 0),
+        group: (motherboard) =>
+          `${motherboard.socket}|${motherboard.chipset}|${motherboard.memoryType}|${motherboard.formFactor}`,
+        of: (motherboard) => [
+          figure(motherboard.vrmWatts, 0),
+          figure(motherboard.memorySlots, 0),
+          figure(motherboard.memoryMaxMts, 0),
+          motherboard.wireless ? 1 : 0,
+          figure(motherboard.pcieSlot?.generation, 0),
+          figure(motherboard.biosVersion, 0),
         ],
       },
     ),
     kits: list(
       pick('memory', (kit) =>
-        [kit.sticks, kit.gbPerStick, kit.ratedMts, kit.ratedCl, kit.baseMts, kit.baseCl].every(
+        [kit.modules, kit.gbPerModule, kit.ratedMts, kit.ratedCl, kit.jedecMts, kit.jedecCl].every(
           (value) => value !== null,
         ),
       ),
       {
         group: (kit) => `${kit.type}`,
         of: (kit) => [
-          figure(kit.sticks, 0) * figure(kit.gbPerStick, 0),
+          figure(kit.modules, 0) * figure(kit.gbPerModule, 0),
           figure(kit.ratedMts, 0),
           -figure(kit.ratedCl, 99),
-          figure(kit.sticks, 0) >= 2 ? 1 : 0,
+          figure(kit.modules, 0) >= 2 ? 1 : 0,
           -figure(kit.heightMm, 99),
         ],
       },
     ),
-    supplies: list(
-      pick('supply', () => true),
+    psus: list(
+      pick('psu', () => true),
       {
-        group: (supply) => `${supply.form}`,
-        of: (supply) => [
-          figure(supply.ratedWatts, 0),
-          figure(supply.eightPinLeads, 0),
-          figure(supply.sixteenPinLeads, 0),
-          figure(supply.processorLeads, 0),
-          -figure(supply.lengthMm, 999),
+        group: (psu) => `${psu.form}`,
+        of: (psu) => [
+          figure(psu.ratedWatts, 0),
+          figure(psu.eightPinConnectors, 0),
+          figure(psu.sixteenPinConnectors, 0),
+          figure(psu.cpuConnectors, 0),
+          -figure(psu.lengthMm, 999),
         ],
       },
     ),
@@ -200,12 +201,12 @@ export function listsFor(
     cases: list(
       pick('case', () => true),
       {
-        group: (box) => `${box.supplyForms?.join()}|${box.boardFormFactors?.join()}`,
+        group: (box) => `${box.psuFormFactors?.join()}|${box.motherboardFormFactors?.join()}`,
         of: (box) => [
-          figure(box.cardMaxMm, 0),
-          figure(box.cardSlots, 0),
-          figure(box.coolerMaxMm, 0),
-          figure(box.supplyMaxMm, 0),
+          figure(box.maxGpuLengthMm, 0),
+          figure(box.expansionSlots, 0),
+          figure(box.maxCoolerHeightMm, 0),
+          figure(box.maxPsuLengthMm, 0),
           figure(box.bays25, 0),
           figure(box.bays35, 0),
         ],
@@ -214,7 +215,7 @@ export function listsFor(
     drives: list(
       pick('storage', () => true),
       {
-        group: (drive) => `${drive.kind}|${drive.solidState}|${drive.m2LengthMm}`,
+        group: (drive) => `${drive.interface}|${drive.solidState}|${drive.m2LengthMm}`,
         of: (drive) => [figure(drive.gb, 0)],
       },
     ),

@@ -80,15 +80,15 @@ describe('the calendar of later money', () => {
 describe('prices then', () => {
   const outlook = outlookFor(growingWish());
   it('start at today’s price at the door and fall by the kind’s yearly share: 20 % as a logarithm for cards (assumed)', () => {
-    expect(outlook.base(part('card'))).toBe(23000);
-    expect(outlook.priceAt(part('card'), 12)).toBe(Math.round(23000 * Math.exp(-0.2)));
-    expect(outlook.priceAt(part('supply'), 12)).toBe(Math.round(5000 * Math.exp(-0.04)));
-    expect(outlook.falls.find((fall) => fall.kind === 'card')?.from).toBe('assumed');
+    expect(outlook.base(part('gpu'))).toBe(23000);
+    expect(outlook.priceAt(part('gpu'), 12)).toBe(Math.round(23000 * Math.exp(-0.2)));
+    expect(outlook.priceAt(part('psu'), 12)).toBe(Math.round(5000 * Math.exp(-0.04)));
+    expect(outlook.falls.find((fall) => fall.kind === 'gpu')?.from).toBe('assumed');
   });
   it('follow a fall that is typed in or measured, the typed one first', () => {
-    const measured = { card: { yearly: 0.5, sd: 0.1 }, memory: { yearly: -0.1, sd: 0.3 } };
-    const typed = outlookFor({ ...growingWish({ falls: { card: 0 } }), measured });
-    expect(typed.priceAt(part('card'), 24)).toBe(23000);
+    const measured = { gpu: { yearly: 0.5, sd: 0.1 }, memory: { yearly: -0.1, sd: 0.3 } };
+    const typed = outlookFor({ ...growingWish({ falls: { gpu: 0 } }), measured });
+    expect(typed.priceAt(part('gpu'), 24)).toBe(23000);
     expect(typed.priceAt(part('memory'), 12)).toBe(Math.round(4500 * 1.1));
     expect(typed.falls.filter((fall) => fall.from === 'measured').map((fall) => fall.kind)).toEqual([
       'memory',
@@ -101,49 +101,49 @@ describe('prices then', () => {
       name: 'next',
       from: '2027-03-20',
       to: '2027-03-20',
-      touches: ['card' as const],
+      touches: ['gpu' as const],
       factor: 1,
     };
     const after = outlookFor({ ...growingWish(), events: [launch] });
-    expect(after.priceAt(part('card'), 3)).toBe(outlook.priceAt(part('card'), 3));
-    expect(after.priceAt(part('card'), 6)).toBe(Math.round(23000 * Math.exp(-0.1 - 0.1)));
+    expect(after.priceAt(part('gpu'), 3)).toBe(outlook.priceAt(part('gpu'), 3));
+    expect(after.priceAt(part('gpu'), 6)).toBe(Math.round(23000 * Math.exp(-0.1 - 0.1)));
     expect(after.priceAt(part('memory'), 6)).toBe(outlook.priceAt(part('memory'), 6));
   });
   it('carry a 4-in-5 range that widens with time and holds the median', () => {
-    const [near, far] = [outlook.price(part('card'), 6), outlook.price(part('card'), 30)];
+    const [near, far] = [outlook.price(part('gpu'), 6), outlook.price(part('gpu'), 30)];
     const width = (each: typeof near) => (each ? each.high / each.low : 0);
     expect(width(far)).toBeGreaterThan(width(near));
     expect(near && near.low < near.minor && near.minor < near.high).toBe(true);
   });
   it('that range covers four of five drawn futures', () => {
-    const then = outlook.price(part('card'), 18);
-    const spread = outlook.spread('card', 18);
+    const then = outlook.price(part('gpu'), 18);
+    const spread = outlook.spread('gpu', 18);
     const draws = drawsFrom(18);
     let inside = 0;
     for (let n = 0; n < 4000; n++) {
       const shock = draws.normal() * spread.kind + draws.normal() * spread.own;
-      const price = outlook.shaken({ of: () => shock }).priceAt(part('card'), 18) ?? 0;
+      const price = outlook.shaken({ of: () => shock }).priceAt(part('gpu'), 18) ?? 0;
       if (then && price >= then.low && price <= then.high) inside++;
     }
     // Within three standard errors of 0.8.
     expect(Math.abs(inside / 4000 - 0.8)).toBeLessThan(3 * Math.sqrt(0.16 / 4000));
   });
   it('what comes out fetches less than a new one, less again after fees, nothing where it is kept', () => {
-    const now = outlook.resaleAt(part('card'), 0);
+    const now = outlook.resaleAt(part('gpu'), 0);
     expect(now).toBeLessThan(23000 * 0.7);
-    expect(outlook.resaleAt(part('card'), 24)).toBeLessThan(now);
+    expect(outlook.resaleAt(part('gpu'), 24)).toBeLessThan(now);
     const free = outlookFor(
       growingWish({ resale: { feeShare: 0, condition: 'B', pays: true, kept: ['memory'] } }),
     );
     expect(
-      Math.abs(outlook.resaleAt(part('card'), 12) - 0.9 * free.resaleAt(part('card'), 12)),
+      Math.abs(outlook.resaleAt(part('gpu'), 12) - 0.9 * free.resaleAt(part('gpu'), 12)),
     ).toBeLessThanOrEqual(1);
     expect(free.resaleAt(part('memory'), 12)).toBe(0);
   });
   it('what is hardly used fetches more than usual, what is worn less, and never more than one costs', () => {
     const at = (condition: 'A' | 'B' | 'C') =>
       outlookFor(growingWish({ resale: { feeShare: 0, condition, pays: true, kept: [] } })).resaleAt(
-        part('card'),
+        part('gpu'),
         0,
       );
     expect(at('A')).toBeGreaterThan(at('B'));
@@ -151,10 +151,10 @@ describe('prices then', () => {
     expect(at('A')).toBeLessThanOrEqual(23000);
   });
   it('a steady shock moves a part alike at all times, and leaves the others', () => {
-    const dearer = outlook.shaken({ of: (each) => (each.id === 'card' ? Math.log(1.5) : 0) }, true);
+    const dearer = outlook.shaken({ of: (each) => (each.id === 'gpu' ? Math.log(1.5) : 0) }, true);
     for (const month of [1, 12, 30])
       expect(
-        (dearer.priceAt(part('card'), month) ?? 0) / (outlook.priceAt(part('card'), month) ?? 1),
+        (dearer.priceAt(part('gpu'), month) ?? 0) / (outlook.priceAt(part('gpu'), month) ?? 1),
       ).toBeCloseTo(1.5, 3);
     expect(dearer.priceAt(part('memory'), 12)).toBe(outlook.priceAt(part('memory'), 12));
     expect([dearer.isShaken, outlook.shaken({ of: () => 0 }).isShaken]).toEqual([false, true]);
@@ -162,28 +162,28 @@ describe('prices then', () => {
   it('used offers say what a used one is worth, and the brief’s own word comes before them', () => {
     const used = {
       ...GROWING.offers[3],
-      id: 'card.used',
+      id: 'gpu.used',
       shop: 'stalls',
       condition: 'used' as const,
       priceMinor: 10000,
     };
     const wish = growingWish({}, {}, { ...GROWING, offers: [...GROWING.offers, used] });
-    expect(outlookFor(wish).resaleAt(part('card'), 0)).toBe(Math.round(0.93 * 10000 * 0.9));
+    expect(outlookFor(wish).resaleAt(part('gpu'), 0)).toBe(Math.round(0.93 * 10000 * 0.9));
     const said = {
       ...wish,
       brief: {
         ...wish.brief,
-        belongings: [{ part: 'card', paidMinor: null, valueMinor: 7000, sell: false }],
+        ownedParts: [{ part: 'gpu', paidMinor: null, valueMinor: 7000, sell: false }],
       },
     };
-    expect(outlookFor(said).resaleAt(part('card'), 0)).toBe(6300);
+    expect(outlookFor(said).resaleAt(part('gpu'), 0)).toBe(6300);
   });
   it('a part without an offer has no price then, and a step with it is not sound', () => {
     const catalogue = { ...GROWING, offers: GROWING.offers.filter((offer) => offer.part !== 'big-card') };
     const world = growing({}, {}, catalogue);
     const report = evaluatePath(world, {
-      picks: picksWith({ supply: 'big-supply' }),
-      steps: [{ on: LATER, changes: [into('card', 'big-card')] }],
+      picks: picksWith({ psu: 'big-supply' }),
+      steps: [{ on: LATER, changes: [into('gpu', 'big-card')] }],
     });
     expect(report.stages[1].lines[0].then).toBeNull();
     expect(report.isSound).toBe(false);
@@ -198,10 +198,10 @@ describe('falls from histories', () => {
     }));
   it('need a year of five offers, and then give the middle of them', () => {
     const year = [-0.1, -0.2, -0.3, -0.2, -0.2].map((yearly) => ({
-      kind: 'card' as const,
+      kind: 'gpu' as const,
       observations: observations(500, yearly),
     }));
-    const found = measuredFalls(year).card;
+    const found = measuredFalls(year).gpu;
     expect(found?.offers).toBe(5);
     expect(found?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
     expect(measuredFalls(year.slice(1))).toEqual({});
@@ -211,20 +211,20 @@ describe('falls from histories', () => {
   });
   it('leave out days on which nothing was for sale', () => {
     const gone = [-0.2, -0.2, -0.2, -0.2, -0.2].map((yearly) => ({
-      kind: 'card' as const,
+      kind: 'gpu' as const,
       observations: observations(500, yearly).map((look, n) =>
         n % 7 === 3 ? { day: look.day, price: null } : look,
       ),
     }));
-    expect(measuredFalls(gone).card?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
+    expect(measuredFalls(gone).gpu?.yearly).toBeCloseTo(1 - Math.exp(-0.2), 2);
   });
 });
 
 describe('the money of a path', () => {
   const world = growing();
   const steps = [
-    { on: LATER, changes: [into('card', 'big-card'), into('supply', 'big-supply')] },
-    { on: LAST, changes: [into('processor', 'faster')] },
+    { on: LATER, changes: [into('gpu', 'big-card'), into('psu', 'big-supply')] },
+    { on: LAST, changes: [into('cpu', 'faster')] },
   ];
   const path = { picks: picksWith(), steps };
   it('adds up to the cent: what is there, paid, back and left, stage by stage', () => {
@@ -256,7 +256,7 @@ describe('the money of a path', () => {
     expect(other.stages[1].available).toBe(plain.stages[1].available - plain.stages[1].back);
   });
   it('says what is short and from which sum on it could be paid', () => {
-    const dear = [{ on: '2027-02-20', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const dear = [{ on: '2027-02-20', changes: [into('gpu', 'big-card'), into('psu', 'big-supply')] }];
     const stage = evaluatePath(world, { picks: picksWith(), steps: dear }).stages[1];
     expect(stage.short).toBeGreaterThan(0);
     expect(stage.paidFrom).toBe(LATER);
@@ -266,7 +266,7 @@ describe('the money of a path', () => {
   it('spends no money before the day it comes, and says that day', () => {
     const sums = [{ id: 'gift', on: '2027-01-03', amountMinor: 90000, note: '' }];
     const early = growing({ sums });
-    const steps = [{ on: '2026-12-06', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const steps = [{ on: '2026-12-06', changes: [into('gpu', 'big-card'), into('psu', 'big-supply')] }];
     const [, stage] = evaluatePath(early, { picks: picksWith(), steps }).stages;
     expect(stage.available).toBeLessThan(90000);
     expect(stage.short).toBeGreaterThan(0);
@@ -283,17 +283,17 @@ describe('the money of a path', () => {
   it('counts a step in the first fortnight, with its money', () => {
     const soon = growing({ sums: [{ id: 'soon', on: '2026-11-27', amountMinor: 90000, note: '' }] });
     expect(soon.stages.map(({ on, income }) => [on, income])).toEqual([['2026-11-27', 90000]]);
-    const steps = [{ on: '2026-11-27', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const steps = [{ on: '2026-11-27', changes: [into('gpu', 'big-card'), into('psu', 'big-supply')] }];
     const report = evaluatePath(soon, { picks: picksWith(), steps });
     expect(report.stages.map(({ on, short }) => [on, short])).toEqual([
       ['2026-11-20', 0],
       ['2026-11-27', 0],
     ]);
-    expect(report.stages[1].holding.set.card?.id).toBe('big-card');
+    expect(report.stages[1].holding.set.gpu?.id).toBe('big-card');
   });
   it('knows what is put aside each month when it says from when a step could be paid', () => {
     const saving = growing({ sums: [], monthlyMinor: 5000 });
-    const steps = [{ on: '2027-02-20', changes: [into('card', 'big-card'), into('supply', 'big-supply')] }];
+    const steps = [{ on: '2027-02-20', changes: [into('gpu', 'big-card'), into('psu', 'big-supply')] }];
     const [, stage] = evaluatePath(saving, { picks: picksWith(), steps }).stages;
     expect(stage.short).toBeGreaterThan(0);
     const months = Math.ceil(stage.short / 5000);
@@ -344,17 +344,17 @@ describe('lists of later parts', () => {
   });
   it('hold nothing that is ruled out, has no price, or cannot be rated', () => {
     const excluded = growing({}, { excluded: [{ part: 'big-card', reason: '' }] });
-    expect(excluded.lists.cards.map((card) => card.id)).not.toContain('big-card');
+    expect(excluded.lists.gpus.map((gpu) => gpu.id)).not.toContain('big-card');
     const { frameModel } = GROWING;
     const bare = growing(
       {},
       {},
       {
         ...GROWING,
-        frameModel: { ...frameModel, cards: frameModel.cards.filter((rate) => rate.part !== 'long-card') },
+        frameModel: { ...frameModel, gpus: frameModel.gpus.filter((rate) => rate.part !== 'long-card') },
       },
     );
-    expect(bare.lists.cards.map((card) => card.id)).not.toContain('long-card');
-    expect(growthWorld(growingWish()).lists.cards.map((card) => card.id)).toContain('big-card');
+    expect(bare.lists.gpus.map((gpu) => gpu.id)).not.toContain('long-card');
+    expect(growthWorld(growingWish()).lists.gpus.map((gpu) => gpu.id)).toContain('big-card');
   });
 });

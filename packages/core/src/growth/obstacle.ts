@@ -17,10 +17,10 @@ export interface Obstacle {
  */
 export function firstObstacle(world: GrowthWorld, path: Path): Obstacle | null {
   const { parts } = world.market;
-  const { allowUnknown } = world.brief.market;
+  const { allowUnknown } = world.brief.whereToBuy;
   let holding = holdingOf(path.picks, parts);
   for (const { on, changes } of path.steps) {
-    const canFlash = !changes.some((change) => change.slot === 'board');
+    const canFlash = !changes.some((change) => change.slot === 'motherboard');
     const made = withChanges(holding, changes, parts);
     ({ holding } = made);
     const context = contextAt(world.context, holding, canFlash);
@@ -32,7 +32,7 @@ export function firstObstacle(world: GrowthWorld, path: Path): Obstacle | null {
 }
 
 /** What of the end of a path other builds are asked to take, in the order in which it is told. */
-const LEADING = ['processor', 'card', 'memory'] as const;
+const LEADING = ['cpu', 'gpu', 'memory'] as const;
 
 /**
  * Why one build cannot become what another path ends with: the first thing that stands in the way of the same steps, or,
@@ -58,10 +58,7 @@ export function whyNot(world: GrowthWorld, picks: Path['picks'], path: Path): Ob
       steps: [{ on, changes: [{ slot, part: part.id, beside: false }] }],
     });
     // What a supply, a cooler or a case would mend is no reason.
-    if (
-      found &&
-      !found.barrier.slots.some((each) => each === 'supply' || each === 'cooler' || each === 'case')
-    )
+    if (found && !found.barrier.slots.some((each) => each === 'psu' || each === 'cooler' || each === 'case'))
       return found;
   }
   return null;

@@ -1,6 +1,6 @@
 import { barriersOf, firstBarrier, isBarred, RULES, type Rule } from '../compatibility/index.ts';
 import { systemOf } from '../frames/index.ts';
-import type { Board, Card, Memory, Part, PartSet, Processor, Slot } from '../parts/index.ts';
+import type { Motherboard, Gpu, Memory, Part, PartSet, Cpu, Slot } from '../parts/index.ts';
 import type { Stage } from './calendar.ts';
 import { contextAt, joinedKit, withChanges, type Change, type Holding } from './holding.ts';
 import type { GrowthWorld } from './world.ts';
@@ -15,35 +15,35 @@ export interface Platform {
   readonly changes: readonly Change[];
   readonly ins: readonly Part[];
   readonly outs: readonly Part[];
-  readonly processor: Processor;
-  readonly board: Board;
+  readonly cpu: Cpu;
+  readonly motherboard: Motherboard;
   readonly memory: Memory;
   /** Whether the board stays, so that the old processor can flash it. */
   readonly canFlash: boolean;
 }
 
 /** What of a platform frames depend on. */
-export type Core = Pick<Platform, 'processor' | 'board' | 'memory'>;
+export type Core = Pick<Platform, 'cpu' | 'motherboard' | 'memory'>;
 
 const change = (slot: Slot, part: Part, beside = false): Change => ({ slot, part: part.id, beside });
-const gbOf = (kit: Memory) => (kit.sticks ?? 0) * (kit.gbPerStick ?? 0);
+const gbOf = (kit: Memory) => (kit.modules ?? 0) * (kit.gbPerModule ?? 0);
 
 type Bare = Omit<Platform, 'ins' | 'outs'>;
 
 /** Whether a platform fits together by the rules that read it alone. */
 function isWhole(world: GrowthWorld, platform: Bare, holding: Holding): boolean {
-  const { processor, board, memory, canFlash } = platform;
+  const { cpu, motherboard, memory, canFlash } = platform;
   const context = contextAt(world.context, holding, canFlash);
   // What memory the brief needs may be put off; the whole build is asked about it later.
   const needs = { ...context.needs, memoryGb: 0 };
-  const set: PartSet = { processor, board, memory };
-  return !firstBarrier(set, { ...context, needs }, world.brief.market.allowUnknown);
+  const set: PartSet = { cpu, motherboard, memory };
+  return !firstBarrier(set, { ...context, needs }, world.brief.whereToBuy.allowUnknown);
 }
 
 /** Platforms that can be reached from a holding in one step; the first is the one that is there. */
 export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] {
-  const { processor, board, memory } = holding.set;
-  if (!processor || !board || !memory) return [];
+  const { cpu, motherboard, memory } = holding.set;
+  if (!cpu || !motherboard || !memory) return [];
   const { lists, index } = world;
   const out: Platform[] = [];
   const add = (platform: Bare) => {
@@ -52,9 +52,9 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] 
     const bare = (each: { readonly part: Part }) => each.part;
     out.push({ ...platform, ins: made.ins.map(bare), outs: made.outs.map(bare) });
   };
-  const rate = (chip: Processor) => index.processors.get(chip.id)?.rateLn ?? -Infinity;
-  const dropIns = lists.processors.filter(
-    (chip) => chip.socket === board.socket && chip.id !== processor.id && rate(chip) > rate(processor),
+  const rate = (chip: Cpu) => index.cpus.get(chip.id)?.rateLn ?? -Infinity;
+  const dropIns = lists.cpus.filter(
+    (chip) => chip.socket === motherboard.socket && chip.id !== cpu.id && rate(chip) > rate(cpu),
   );
   const kitSets: { changes: Change[]; memory: Memory }[] = [{ changes: [], memory }];
   if (holding.kits.length === 1 && world.outlook.base(holding.kits[0]) !== null)
@@ -63,23 +63,23 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] 
       memory: joinedKit([...holding.kits, holding.kits[0]]),
     });
   for (const kit of lists.kits)
-    if (kit.type === board.memoryType && gbOf(kit) > gbOf(memory))
+    if (kit.type === motherboard.memoryType && gbOf(kit) > gbOf(memory))
       kitSets.push({ changes: [change('memory', kit)], memory: kit });
-  for (const chip of [processor, ...dropIns])
+  for (const chip of [cpu, ...dropIns])
     for (const kits of kitSets)
       add({
-        changes: [...(chip === processor ? [] : [change('processor', chip)]), ...kits.changes],
-        processor: chip,
-        board,
+        changes: [...(chip === cpu ? [] : [change('cpu', chip)]), ...kits.changes],
+        cpu: chip,
+        motherboard,
         memory: kits.memory,
         canFlash: true,
       });
-  for (const chip of lists.processors) {
-    if (chip.socket === board.socket || rate(chip) <= rate(processor)) continue;
-    for (const other of lists.boards) {
+  for (const chip of lists.cpus) {
+    if (chip.socket === motherboard.socket || rate(chip) <= rate(cpu)) continue;
+    for (const other of lists.motherboards) {
       if (other.socket !== chip.socket) continue;
-      const base = [change('processor', chip), change('board', other)];
-      const rest = { processor: chip, board: other, canFlash: false };
+      const base = [change('cpu', chip), change('motherboard', other)];
+      const rest = { cpu: chip, motherboard: other, canFlash: false };
       if (other.memoryType === memory.type) add({ ...rest, changes: base, memory });
       else
         for (const kit of lists.kits)
@@ -91,26 +91,25 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] 
 }
 
 /** Cards that may take the place of the one that is there: those that run faster or hold more. */
-export function cardsFrom(world: GrowthWorld, card: Card | null): readonly Card[] {
-  if (!card) return world.lists.cards;
-  const rate = (each: Card) => world.index.cards.get(each.id)?.rateLn ?? -Infinity;
-  return world.lists.cards.filter(
+export function gpusFrom(world: GrowthWorld, gpu: Gpu | null): readonly Gpu[] {
+  if (!gpu) return world.lists.gpus;
+  const rate = (each: Gpu) => world.index.gpus.get(each.id)?.rateLn ?? -Infinity;
+  return world.lists.gpus.filter(
     (each) =>
-      each.id !== card.id &&
-      (rate(each) > rate(card) || (each.videoMemoryGb ?? 0) > (card.videoMemoryGb ?? 0)),
+      each.id !== gpu.id && (rate(each) > rate(gpu) || (each.videoMemoryGb ?? 0) > (gpu.videoMemoryGb ?? 0)),
   );
 }
 
 /** What a platform with a card runs like; null when a rate is missing. */
-export function coreSystem(world: GrowthWorld, { processor, board, memory }: Core, card: Card | null) {
-  const system = systemOf({ processor, board, memory, card }, world.index, world.brief.play.memoryProfile);
-  return 'processor' in system ? system : null;
+export function coreSystem(world: GrowthWorld, { cpu, motherboard, memory }: Core, gpu: Gpu | null) {
+  const system = systemOf({ cpu, motherboard, memory, gpu }, world.index, world.brief.play.memoryProfile);
+  return 'cpu' in system ? system : null;
 }
 
 /** A way to make a core fit: changes of companions, none where it fits as it is. */
 export type Companions = readonly Change[];
 
-const COMPANIONS = ['supply', 'cooler', 'case'] as const;
+const COMPANIONS = ['psu', 'cooler', 'case'] as const;
 type Companion = (typeof COMPANIONS)[number];
 const reads = (rule: Rule, slot: Slot) => rule.slots.includes(slot);
 const BINDING = RULES.filter((rule) => !rule.advice);
@@ -136,7 +135,7 @@ export function companionsFor(
   needs: GrowthWorld['context']['needs'],
 ): Companions[] {
   const { lists, market } = world;
-  const { allowUnknown } = world.brief.market;
+  const { allowUnknown } = world.brief.whereToBuy;
   const context = contextAt({ ...world.context, needs }, holding, canFlash);
   const isFine = (set: PartSet, rules: readonly Rule[]) =>
     rules.every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown));
@@ -145,7 +144,7 @@ export function companionsFor(
   // A rule that reads none of the companions stays broken whatever they are.
   if (!barriers.every((rule) => READ_COMPANIONS.includes(rule))) return [];
   const all: Readonly<Record<Companion, readonly Part[]>> = {
-    supply: lists.supplies,
+    psu: lists.psus,
     cooler: lists.coolers,
     case: lists.cases,
   };

@@ -23,16 +23,16 @@ const OWN_WAY_SD = 0.1;
 const HAGGLED = 0.93;
 /** What a used part fetches of its price when new, where no used offer says it. */
 const USED_SHARE: Readonly<Record<PartKind, number>> = {
-  processor: 0.6,
-  card: 0.6,
+  cpu: 0.6,
+  gpu: 0.6,
   memory: 0.5,
-  board: 0.45,
-  supply: 0.4,
+  motherboard: 0.45,
+  psu: 0.4,
   storage: 0.4,
   cooler: 0.4,
   case: 0.35,
   network: 0.25,
-  system: 0,
+  os: 0,
   extras: 0.2,
 };
 /** Yearly loss of a part's worth by wear and age, beyond the fall of its kind's prices, as a logarithm. */
@@ -134,7 +134,7 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
   const worth = (part: Part): number => {
     let known = worths.get(part.id);
     if (known === undefined) {
-      const stated = brief.belongings.find((each) => each.part === part.id)?.valueMinor ?? null;
+      const stated = brief.ownedParts.find((each) => each.part === part.id)?.valueMinor ?? null;
       // Nobody gives more for a used one than one costs at the door. What the brief says is for the condition it is in.
       known = Math.min(
         stated ?? CONDITION[growth.resale.condition] * usedWorth(part, market),
@@ -157,13 +157,13 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
 
   const make = (shocks: Shocks | null, isSteady = false): Outlook => {
     const factor = (part: Part, month: number) =>
-      Math.exp(shift(part.slot, month) + (shocks ? shocks.of(part, month) : 0));
+      Math.exp(shift(part.kind, month) + (shocks ? shocks.of(part, month) : 0));
     const priceOf = (part: Part, month: number): number | null => {
       const now = base(part);
       return now === null ? null : now * factor(part, month);
     };
     const resaleOf = (part: Part, month: number): number =>
-      kept.includes(part.slot)
+      kept.includes(part.kind)
         ? 0
         : worth(part) * factor(part, month) * Math.exp((-WEAR * month) / 12) * (1 - feeShare);
     return {
@@ -173,9 +173,9 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
       spread,
       price: (part, month) => {
         const median = priceOf(part, month);
-        return median === null ? null : around(median, part.slot, month);
+        return median === null ? null : around(median, part.kind, month);
       },
-      resale: (part, month) => around(resaleOf(part, month), part.slot, month),
+      resale: (part, month) => around(resaleOf(part, month), part.kind, month),
       priceAt: (part, month) => {
         const median = priceOf(part, month);
         return median === null ? null : Math.round(median);
@@ -189,8 +189,8 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookW
 
 /** What one part costs ordered by itself; null when the offer cannot be counted. */
 function alone(part: Part, offer: string, market: Market): number | null {
-  const cost = costOf({ [part.slot]: { part: part.id, offer } }, market);
-  return cost.unpriced.length > 0 ? null : cost.till;
+  const cost = costOf({ [part.kind]: { part: part.id, offer } }, market);
+  return cost.unpriced.length > 0 ? null : cost.dueNow;
 }
 
 /**
@@ -200,7 +200,7 @@ function alone(part: Part, offer: string, market: Market): number | null {
 function doorPrice(part: Part, market: Market, brief: Brief): number | null {
   let least = Infinity;
   const used: number[] = [];
-  for (const offer of usableOffers(market, brief, part.id, kindFor(part.slot))) {
+  for (const offer of usableOffers(market, brief, part.id, kindFor(part.kind))) {
     if (offer.lot !== undefined) continue;
     const cost = alone(part, offer.id, market);
     if (cost === null) continue;
@@ -220,10 +220,10 @@ function usedWorth(part: Part, market: Market): number {
     const priced = market.priced(offer);
     if (!priced) continue;
     if (offer.condition === 'used') used.push(priced.goods.amount);
-    else least = Math.min(least, priced.till);
+    else least = Math.min(least, priced.dueNow);
   }
   if (used.length > 0) return HAGGLED * median(used);
-  return Number.isFinite(least) ? USED_SHARE[part.slot] * least : 0;
+  return Number.isFinite(least) ? USED_SHARE[part.kind] * least : 0;
 }
 
 /** Yearly fall of a kind, as it is counted. */

@@ -6,7 +6,7 @@ export interface Base {
   readonly picks: Picks;
   readonly cost: number;
   /** What it puts off: it has to be met by the last stage. */
-  readonly putsOff: { readonly memory: boolean; readonly card: boolean };
+  readonly putsOff: { readonly memory: boolean; readonly gpu: boolean };
 }
 
 /** A step of a path: what changes on a day. */
@@ -32,12 +32,12 @@ export function byWorth(a: FoundPath, b: FoundPath): number {
 }
 
 export function baseKey(picks: Picks): string {
-  return `${picks.processor?.part}|${picks.card?.part ?? ''}`;
+  return `${picks.cpu?.part}|${picks.gpu?.part ?? ''}`;
 }
 
 /** What of a build's purchase today counts as another choice: the parts that set frames. */
 export function choiceOf({ base: { picks } }: Pick<FoundPath, 'base'>): string {
-  return [picks.processor, picks.board, picks.memory, picks.card].map((pick) => pick?.part ?? '').join('|');
+  return [picks.cpu, picks.motherboard, picks.memory, picks.gpu].map((pick) => pick?.part ?? '').join('|');
 }
 
-export const isPutOff = (base: Base): boolean => base.putsOff.memory || base.putsOff.card;
+export const isPutOff = (base: Base): boolean => base.putsOff.memory || base.putsOff.gpu;

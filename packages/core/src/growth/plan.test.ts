@@ -51,7 +51,7 @@ describe('a plan', () => {
     expect(best.value).toBeGreaterThanOrEqual(plan.today?.value ?? Infinity);
   });
   it('differs among its answers in what is bought today', () => {
-    const keys = plan.answers.map(({ base: { picks } }) => `${picks.processor?.part}|${picks.card?.part}`);
+    const keys = plan.answers.map(({ base: { picks } }) => `${picks.cpu?.part}|${picks.gpu?.part}`);
     expect(new Set(keys).size).toBe(keys.length);
   });
   it('can be stopped: then it has what it found, and does not call it proved', () => {
@@ -112,33 +112,33 @@ describe('a longer horizon', () => {
 
 describe('a start with less', () => {
   const dear = {
-    needs: { ...growing().brief.needs, cardRequired: true },
+    needs: { ...growing().brief.needs, gpuRequired: true },
     money: { ...growing().brief.money, budgetMinor: 45000 },
   };
   it('without a card is playable from the first day, and takes the card with a later sum', () => {
-    const world = growing({ start: { withoutCard: true, withLessMemory: false, playableFps: 10 } }, dear);
+    const world = growing({ start: { withoutGpu: true, withLessMemory: false, playableFps: 10 } }, dear);
     const { paced, today } = finish(planGrowth(world));
     expect(today).toBeNull();
     if (!paced) throw new Error('a start without a card was expected');
     const { stages, games } = reportOf(world, paced);
-    expect(stages[0].holding.set.card).toBeNull();
-    expect(stages.at(-1)?.holding.set.card).not.toBeNull();
+    expect(stages[0].holding.set.gpu).toBeNull();
+    expect(stages.at(-1)?.holding.set.gpu).not.toBeNull();
     expect(games[0].averages[0]).toBeGreaterThanOrEqual(10);
     expect(stages.every((stage) => stage.barriers.length === 0 && stage.short === 0)).toBe(true);
   });
   it('is not offered where it would not be playable', () => {
-    const world = growing({ start: { withoutCard: true, withLessMemory: false, playableFps: 500 } }, dear);
+    const world = growing({ start: { withoutGpu: true, withLessMemory: false, playableFps: 500 } }, dear);
     expect(finish(planGrowth(world)).paced).toBeNull();
   });
   it('with half of the memory has all of it at the end', () => {
-    const half = { ...MEMORY, id: 'half', sticks: 1 };
+    const half = { ...MEMORY, id: 'half', modules: 1 };
     const catalogue = {
       ...GROWING,
       parts: [...GROWING.parts, half],
       offers: [...GROWING.offers, { ...GROWING.offers[2], id: 'half.near', part: 'half', priceMinor: 2200 }],
     };
     const world = growing(
-      { start: { withoutCard: false, withLessMemory: true, playableFps: 10 } },
+      { start: { withoutGpu: false, withLessMemory: true, playableFps: 10 } },
       {},
       catalogue,
     );
@@ -146,33 +146,33 @@ describe('a start with less', () => {
     if (!paced) throw new Error('a start with less memory was expected');
     const { stages } = reportOf(world, paced);
     const gb = (n: number) =>
-      (stages.at(n)?.holding.set.memory?.sticks ?? 0) * (stages.at(n)?.holding.set.memory?.gbPerStick ?? 0);
+      (stages.at(n)?.holding.set.memory?.modules ?? 0) * (stages.at(n)?.holding.set.memory?.gbPerModule ?? 0);
     expect(gb(0)).toBe(8);
     expect(gb(-1)).toBeGreaterThanOrEqual(16);
   });
   it('a hand-me-down card costs nothing today', () => {
-    const world = growing({}, { owned: ['card'] });
-    const best = finish(planGrowth(world)).answers.find(({ base }) => base.picks.card?.part === 'card');
-    expect(best?.base.picks.card?.offer).toBeNull();
+    const world = growing({}, { owned: ['gpu'] });
+    const best = finish(planGrowth(world)).answers.find(({ base }) => base.picks.gpu?.part === 'gpu');
+    expect(best?.base.picks.gpu?.offer).toBeNull();
   });
 });
 
 describe('the price of room', () => {
   const kitchen = kitchenFor(growing());
   it('is what the cheaper part saves today, and what the later step costs without it', () => {
-    const picks = picksWith({ supply: 'big-supply' });
-    const steps = [{ on: LATER, changes: [{ slot: 'card' as const, part: 'big-card', beside: false }] }];
+    const picks = picksWith({ psu: 'big-supply' });
+    const steps = [{ on: LATER, changes: [{ slot: 'gpu' as const, part: 'big-card', beside: false }] }];
     const rooms = priceOfRoom(kitchen, { picks, steps });
-    const supply = rooms.find((room) => room.slot === 'supply');
-    expect(supply?.instead.id).toBe('supply');
-    expect(supply?.today).toBe(3000);
+    const psu = rooms.find((room) => room.slot === 'psu');
+    expect(psu?.instead.id).toBe('psu');
+    expect(psu?.today).toBe(3000);
     // Without it the later step has to buy the big supply and sells the small one.
     const { outlook } = kitchen.world;
-    const small = kitchen.world.market.parts.get('supply');
+    const small = kitchen.world.market.parts.get('psu');
     const later = (outlook.priceAt(BIG_SUPPLY, 8) ?? 0) - (small ? outlook.resaleAt(small, 8) : 0);
-    expect(supply?.later).toBe(later);
-    expect(supply?.barrier?.rule).toBe('supply-watts');
-    expect(supply?.on).toBe(LATER);
+    expect(psu?.later).toBe(later);
+    expect(psu?.barrier?.rule).toBe('supply-watts');
+    expect(psu?.on).toBe(LATER);
   });
   it('has nothing to say where every part is the cheapest that serves today', () => {
     expect(
@@ -253,7 +253,7 @@ describe('other things to do at a step', () => {
   const { world } = kitchen;
   const path = {
     picks: picksWith(),
-    steps: [{ on: LATER, changes: [{ slot: 'processor' as const, part: 'faster', beside: false }] }],
+    steps: [{ on: LATER, changes: [{ slot: 'cpu' as const, part: 'faster', beside: false }] }],
   };
   const found = alternativesFor(kitchen, path, LATER);
   it('hold nothing at all, other cards, more memory; each with its companions and its place in the path', () => {
@@ -261,8 +261,8 @@ describe('other things to do at a step', () => {
     expect(parts).toContain('');
     expect(parts).toContain('big-card');
     expect(parts).toContain('memory');
-    const card = found.find((each) => each.parts.map((part) => part.id).join() === 'big-card');
-    expect(card?.changes.map((change) => change.part)).toEqual(['big-card', 'big-supply']);
+    const gpu = found.find((each) => each.parts.map((part) => part.id).join() === 'big-card');
+    expect(gpu?.changes.map((change) => change.part)).toEqual(['big-card', 'big-supply']);
   });
   it('are worth what evaluating the changed path says, and short of what it says', () => {
     for (const each of found) {
@@ -287,12 +287,12 @@ describe('room to grow in a lane', () => {
     const kitchen = kitchenFor(growing());
     const [found, none] = [
       ...roomToGrow(kitchen, picksWith(), [
-        { slot: 'supply', part: 'big-supply', offer: 'big-supply.near' },
-        { slot: 'processor', part: null, offer: null },
+        { slot: 'psu', part: 'big-supply', offer: 'big-supply.near' },
+        { slot: 'cpu', part: null, offer: null },
       ]),
     ];
     const direct = searchAll(pathSearch(kitchen, 1, 'today'), [
-      baseOf(kitchen.world, picksWith({ supply: 'big-supply' })),
+      baseOf(kitchen.world, picksWith({ psu: 'big-supply' })),
     ])[0];
     expect(found.value).toBe(direct.value);
     expect(none.value).toBeNull();

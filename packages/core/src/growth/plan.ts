@@ -81,11 +81,11 @@ export function* planGrowth(
 export function baseOf(world: GrowthWorld, picks: Picks): Base {
   const { needs } = world.brief;
   const kit = world.market.parts.get(picks.memory?.part ?? '');
-  const gb = kit?.slot === 'memory' ? (kit.sticks ?? 0) * (kit.gbPerStick ?? 0) : 0;
+  const gb = kit?.kind === 'memory' ? (kit.modules ?? 0) * (kit.gbPerModule ?? 0) : 0;
   return {
     picks,
     cost: costOf(picks, world.market).counted,
-    putsOff: { memory: gb < needs.memoryGb, card: needs.cardRequired && !picks.card },
+    putsOff: { memory: gb < needs.memoryGb, gpu: needs.gpuRequired && !picks.gpu },
   };
 }
 

@@ -10,7 +10,7 @@ import { baseOf } from './plan.ts';
 import { pathSearch, searchAll } from './search.ts';
 
 /** Slots whose parts can have room to spare for what comes later. */
-export const ROOM_SLOTS = ['board', 'supply', 'case', 'cooler', 'memory'] as const;
+export const ROOM_SLOTS = ['motherboard', 'psu', 'case', 'cooler', 'memory'] as const;
 export type RoomSlot = (typeof ROOM_SLOTS)[number];
 
 /**
@@ -50,9 +50,9 @@ function cheapestInstead(
   const own = costOf(picks, market).counted;
   let best: { picks: Picks; part: Part; cost: number } | null = null;
   for (const part of world.catalogue.parts) {
-    if (part.slot !== slot || part.id === picks[slot]?.part || excluded.has(part.id)) continue;
+    if (part.kind !== slot || part.id === picks[slot]?.part || excluded.has(part.id)) continue;
     const set = { ...holding.set, [slot]: part };
-    if (firstBarrier(set, context, brief.market.allowUnknown)) continue;
+    if (firstBarrier(set, context, brief.whereToBuy.allowUnknown)) continue;
     const system = world.systemOf(set);
     if (!system || world.years.scores(system)[0] < scoreNow) continue;
     const owned = brief.owned.includes(part.id) ? [null] : [];

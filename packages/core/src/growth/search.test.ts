@@ -22,8 +22,8 @@ describe('the bound', () => {
     for (const growth of [
       {},
       { heavierYearly: 0.3 },
-      { falls: { card: 0 } },
-      { falls: { card: -0.2 } },
+      { falls: { gpu: 0 } },
+      { falls: { gpu: -0.2 } },
       { resale: { feeShare: 0, condition: 'A' as const, pays: true, kept: [] } },
     ]) {
       const world = growing(growth);
@@ -76,7 +76,7 @@ describe('following given steps from a build', () => {
   });
   it('is what evaluating says, from another build too, and never better than that build’s best', () => {
     const { steps } = best(picksWith());
-    const base = baseOf(world, picksWith({ supply: 'big-supply' }));
+    const base = baseOf(world, picksWith({ psu: 'big-supply' }));
     const followed = follow(kitchen, base, steps);
     expect(followed).not.toBeNull();
     const report = evaluatePath(world, { picks: base.picks, steps: followed?.steps ?? [] });
@@ -88,14 +88,14 @@ describe('following given steps from a build', () => {
     expect(best(base.picks).value).toBeGreaterThanOrEqual(followed?.value ?? Infinity);
   });
   it('gives nothing where a step is none that could be taken from there, or falls on another day', () => {
-    const chip = [{ on: LATER, changes: [{ slot: 'processor' as const, part: 'faster', beside: false }] }];
+    const chip = [{ on: LATER, changes: [{ slot: 'cpu' as const, part: 'faster', beside: false }] }];
     expect(follow(kitchen, baseOf(world, picksWith()), chip)).not.toBeNull();
-    expect(follow(kitchen, baseOf(world, picksWith({ processor: 'faster' })), chip)).toBeNull();
+    expect(follow(kitchen, baseOf(world, picksWith({ cpu: 'faster' })), chip)).toBeNull();
     expect(follow(kitchen, baseOf(world, picksWith()), [{ ...chip[0], on: '2027-01-01' }])).toBeNull();
     const dear = [
       {
         on: LATER,
-        changes: [{ slot: 'card' as const, part: 'big-card', beside: false }, ...chip[0].changes],
+        changes: [{ slot: 'gpu' as const, part: 'big-card', beside: false }, ...chip[0].changes],
       },
     ];
     const poor = growing({ sums: [{ id: 'a', on: LATER, amountMinor: 1000, note: '' }] });
@@ -126,11 +126,11 @@ describe('builds to start from', () => {
     expect(all.at(-1)).toBe('without a graphics card at first');
   });
   it('keep what the brief has locked', () => {
-    const locked = growthWorld(growingWish({}, { locks: [{ slot: 'card', part: 'card', offer: null }] }));
+    const locked = growthWorld(growingWish({}, { locks: [{ slot: 'gpu', part: 'gpu', offer: null }] }));
     expect(
       baseWishes(locked).some((wish) => wish.asked.includes('Big card') && wish.asked.startsWith('around')),
     ).toBe(false);
-    for (const base of basesOf(locked)) expect(base.picks.card?.part).toBe('card');
+    for (const base of basesOf(locked)) expect(base.picks.gpu?.part).toBe('gpu');
   });
   it('room is asked for by today’s prices, so that more money later only adds to it', () => {
     const asked = (amountMinor: number) =>

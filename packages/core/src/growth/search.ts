@@ -1,5 +1,5 @@
 import { finish, type Work } from '../work/index.ts';
-import type { Card } from '../parts/index.ts';
+import type { Gpu } from '../parts/index.ts';
 import { advance, cheapest, companionsWorth, sumOf, worthOf, type Node } from './advance.ts';
 import { holdingOf, relaxedNeeds } from './holding.ts';
 import type { Kitchen } from './kitchen.ts';
@@ -44,7 +44,7 @@ const VISITS_PER_LOOK = 200;
  * money to come. Prices are medians. What is equal in value and cost may be any of them.
  */
 export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch {
-  const { world, ends, priceAt, resaleAt, platformsOf, allowedFrom, cardsInOrder, bound } = kitchen;
+  const { world, ends, priceAt, resaleAt, platformsOf, allowedFrom, gpusInOrder, bound } = kitchen;
   const { years, stages, brief, market } = world;
   const { pays } = brief.growth.resale;
   const last = stages.length;
@@ -79,7 +79,7 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
   function* walk(base: Base, start: Node): Generator<void, void, unknown> {
     const ownKey = by === 'today' ? baseKey(base.picks) : null;
     const { needs } = world.context;
-    const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.card);
+    const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.gpu);
     let visits = 0;
     const isDearer = dearerThan(ownKey);
 
@@ -96,12 +96,12 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
       /** What comes after this stage is worth no more, even with nothing spent at it. */
       const rest = isLast ? 0 : bound(holding, node.money + stages[stage].income, stage + 1, stage);
       const money = node.money + stages[stage].income;
-      const current = holding.set.card ?? null;
-      const cardBack = pays && current ? resaleAt(current, stage) : 0;
+      const current = holding.set.gpu ?? null;
+      const gpuBack = pays && current ? resaleAt(current, stage) : 0;
       const fromCompanions = companionsWorth(kitchen, holding, stage);
       const canMatter = (worth: number) => matters(node.worth + worth + rest, ownKey);
-      function* take(platform: Platform, card: Card | null): Generator<void, void, unknown> {
-        const worth = worthOf(kitchen, platform, card ?? current, stage);
+      function* take(platform: Platform, gpu: Gpu | null): Generator<void, void, unknown> {
+        const worth = worthOf(kitchen, platform, gpu ?? current, stage);
         if (worth === null || !canMatter(worth)) return;
         // Before any rule is asked: what may still come with the money that is left; at the end, whether it can be cheaper.
         const nodes = advance(
@@ -109,7 +109,7 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
           node,
           stage,
           platform,
-          card,
+          gpu,
           worth,
           isLast ? needs : relaxed,
           (core, left, spent) =>
@@ -125,13 +125,13 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
       for (const platform of platformsOf(holding)) {
         const left =
           money - sumOf(platform.ins, stage, priceAt) + (pays ? sumOf(platform.outs, stage, resaleAt) : 0);
-        if (left + cardBack + fromCompanions < 0) continue;
+        if (left + gpuBack + fromCompanions < 0) continue;
         const allowedHere = allowedFrom(current);
-        for (const { card, most } of cardsInOrder(platform.processor, stage)) {
+        for (const { gpu, most } of gpusInOrder(platform.cpu, stage)) {
           if (!canMatter(most)) break;
-          const price = priceAt(card, stage) ?? Infinity;
-          if (allowedHere.has(card) && left - price + cardBack + fromCompanions >= 0)
-            yield* take(platform, card);
+          const price = priceAt(gpu, stage) ?? Infinity;
+          if (allowedHere.has(gpu) && left - price + gpuBack + fromCompanions >= 0)
+            yield* take(platform, gpu);
         }
         yield* take(platform, null);
       }
@@ -142,11 +142,11 @@ export function pathSearch(kitchen: Kitchen, k: number, by: PathsBy): PathSearch
   function* add(bases: readonly Base[]): Work<SearchProgress, boolean> {
     const ready = bases.flatMap((base) => {
       const holding = holdingOf(base.picks, market.parts);
-      const { processor, board, memory, card } = holding.set;
-      if (!processor || !board || !memory) return [];
+      const { cpu, motherboard, memory, gpu } = holding.set;
+      if (!cpu || !motherboard || !memory) return [];
       // What was put off has to come in at a stage.
       if (last === 0 && isPutOff(base)) return [];
-      const system = coreSystem(world, { processor, board, memory }, card ?? null);
+      const system = coreSystem(world, { cpu, motherboard, memory }, gpu ?? null);
       if (!system || (isPutOff(base) && !isPlayable(world, system))) return [];
       const first = years.sums(system)[ends[0]];
       return [{ base, holding, first, top: first + bound(holding, world.limit - base.cost, 0) }];

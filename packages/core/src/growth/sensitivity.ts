@@ -45,7 +45,7 @@ interface Tries {
 const TRIES = 4;
 /** What another choice must be worth more for a flip, in thousandths: less is no difference that anybody notices. Chosen. */
 export const LEAST_LEAD = 100;
-const KINDS: readonly PartKind[] = ['card', 'processor'];
+const KINDS: readonly PartKind[] = ['gpu', 'cpu'];
 
 function side(now: number, far: number, fineness: number): number[] {
   const values = Array.from({ length: TRIES }, (_, n) => now + ((far - now) * (n + 1)) / TRIES);
@@ -70,7 +70,7 @@ function triesFor(wish: OutlookWish, world: GrowthWorld, best: FoundPath): Tries
   }
   const wished = best.steps.flatMap(({ on, changes }) =>
     changes
-      .filter(({ slot }) => slot === 'card' || slot === 'processor')
+      .filter(({ slot }) => slot === 'gpu' || slot === 'cpu')
       .map(({ part }) => ({ on, part: part ?? '' })),
   );
   for (const { on, part } of wished) {

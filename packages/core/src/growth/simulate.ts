@@ -47,9 +47,9 @@ function drawnShocks(world: GrowthWorld, seed: number): Shocks {
   for (const { kind } of world.outlook.falls) kinds.set(kind, draws.normal());
   return {
     of: (part: Part, month: number) => {
-      const spread = world.outlook.spread(part.slot, month);
+      const spread = world.outlook.spread(part.kind, month);
       const own = drawsFrom(seedOf(seed, part.id)).normal();
-      return (kinds.get(part.slot) ?? 0) * spread.kind + own * spread.own;
+      return (kinds.get(part.kind) ?? 0) * spread.kind + own * spread.own;
     },
   };
 }

@@ -54,7 +54,7 @@ export function growthWorld(
     years: known.years ?? yearsFor(brief, catalogue.frameModel, today),
     stages: stagesOf(brief.growth, today),
     lists: known.lists ?? listsFor(catalogue.parts, brief, context, index, outlook),
-    limit: brief.money.budgetMinor + brief.money.slackMinor,
+    limit: brief.money.budgetMinor + brief.money.allowedOverMinor,
     incomeBy: (on) => {
       const known = incomes.get(on);
       if (known !== undefined) return known;
@@ -64,7 +64,7 @@ export function growthWorld(
     },
     systemOf: (set) => {
       const system = systemOf(set, index, brief.play.memoryProfile);
-      return 'processor' in system ? system : null;
+      return 'cpu' in system ? system : null;
     },
   };
 }

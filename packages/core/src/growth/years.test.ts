@@ -12,10 +12,13 @@ describe('games grow heavier', () => {
   it('by their family’s rate, else by the general one; the processor’s part grows more slowly', () => {
     const growth = { ...brief.growth, heavierYearly: 0.08, heavierByFamily: { test: 0.2 } };
     const later = gameIn(GAME, growth, 2).presets.high;
-    expect(later.workLn - GAME.presets.high.workLn).toBeCloseTo(2 * Math.log(1.2), 12);
-    expect(later.prepLn - GAME.presets.high.prepLn).toBeCloseTo(PROCESSOR_SHARE * 2 * Math.log(1.2), 12);
+    expect(later.gpuTimeLn - GAME.presets.high.gpuTimeLn).toBeCloseTo(2 * Math.log(1.2), 12);
+    expect(later.cpuTimeLn - GAME.presets.high.cpuTimeLn).toBeCloseTo(
+      PROCESSOR_SHARE * 2 * Math.log(1.2),
+      12,
+    );
     const other = gameIn({ ...GAME, family: 'else' }, growth, 2).presets.high;
-    expect(other.workLn - GAME.presets.high.workLn).toBeCloseTo(2 * Math.log(1.08), 12);
+    expect(other.gpuTimeLn - GAME.presets.high.gpuTimeLn).toBeCloseTo(2 * Math.log(1.08), 12);
   });
   it('and ask for more memory by the rate of needs', () => {
     const later = gameIn(GAME, { ...brief.growth, needsYearly: 0.1 }, 3).presets.high;

@@ -1,11 +1,11 @@
 import {
-  cardSide,
+  gpuSide,
   counted,
   figureOf,
   frameTimeOf,
   meanOf,
   meanValue,
-  processorSide,
+  cpuSide,
   scenesOf,
   scoreOf,
   timeOn,
@@ -21,10 +21,10 @@ export const PROCESSOR_SHARE = 0.6;
 /** Weights of months are whole numbers, so that sums are exact and do not depend on their order. */
 const WEIGHT_UNIT = 1e6;
 
-function heavier(effects: PresetEffects, workLn: number, needs: number): PresetEffects {
+function heavier(effects: PresetEffects, gpuTimeLn: number, needs: number): PresetEffects {
   return {
-    workLn: effects.workLn + workLn,
-    prepLn: effects.prepLn + PROCESSOR_SHARE * workLn,
+    gpuTimeLn: effects.gpuTimeLn + gpuTimeLn,
+    cpuTimeLn: effects.cpuTimeLn + PROCESSOR_SHARE * gpuTimeLn,
     videoMemoryGb: effects.videoMemoryGb * needs,
     videoMemoryGbPerMegapixel: effects.videoMemoryGbPerMegapixel * needs,
     memoryGb: effects.memoryGb * needs,
@@ -34,16 +34,16 @@ function heavier(effects: PresetEffects, workLn: number, needs: number): PresetE
 /** A game as heavy as it is so many years from now. Rates are yearly shares: work grows by (1 + rate) a year. */
 export function gameIn(game: Game, growth: Growth, years: number, timesAsHeavy = 1): Game {
   const rate = growth.heavierByFamily[game.family] ?? growth.heavierYearly;
-  const workLn = Math.log1p(rate) * years + Math.log(timesAsHeavy);
+  const gpuTimeLn = Math.log1p(rate) * years + Math.log(timesAsHeavy);
   const needs = (1 + growth.needsYearly) ** years;
   const { low, medium, high, ultra } = game.presets;
   return {
     ...game,
     presets: {
-      low: heavier(low, workLn, needs),
-      medium: heavier(medium, workLn, needs),
-      high: heavier(high, workLn, needs),
-      ultra: heavier(ultra, workLn, needs),
+      low: heavier(low, gpuTimeLn, needs),
+      medium: heavier(medium, gpuTimeLn, needs),
+      high: heavier(high, gpuTimeLn, needs),
+      ultra: heavier(ultra, gpuTimeLn, needs),
     },
   };
 }
@@ -76,7 +76,7 @@ export function worldIn(
 }
 
 /** What of a system its frames depend on. */
-export type Rated = Pick<SystemRates, 'processor' | 'memory' | 'graphics'>;
+export type Rated = Pick<SystemRates, 'cpu' | 'memory' | 'graphics'>;
 
 interface Month {
   readonly brief: Brief;
@@ -106,10 +106,10 @@ export interface Years {
 }
 
 /** What tells systems apart for the frame model: parts that run alike are one. */
-const processorKey = ({ processor, memory }: Rated) =>
-  `${processor.rateLn}|${processor.threads}|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
+const cpuKey = ({ cpu, memory }: Rated) =>
+  `${cpu.rateLn}|${cpu.threads}|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
 const graphicsKey = ({ graphics, memory }: Rated) =>
-  graphics.kind === 'card'
+  graphics.kind === 'gpu'
     ? `${graphics.rateLn}|${graphics.videoMemoryGb}|${graphics.linkLn}`
     : `${graphics.rateLn}|own|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
 
@@ -139,18 +139,18 @@ export function yearsFor(brief: Brief, model: FrameModel, today: string): Years 
   }
   const { objective } = brief.play;
   // Sides are shared by many systems: each is worked out once for all months.
-  const processorSides = memo((_: string, { processor, memory, graphics }: Rated) =>
+  const cpuSides = memo((_: string, { cpu, memory, graphics }: Rated) =>
     months.map(({ scenes }) =>
-      scenes.map((scene) => processorSide(scene, processor, memory, graphics.kind === 'integrated')),
+      scenes.map((scene) => cpuSide(scene, cpu, memory, graphics.kind === 'integrated')),
     ),
   );
-  const cardSides = memo((_: string, { memory, graphics }: Rated) =>
-    months.map(({ scenes }) => scenes.map((scene) => cardSide(scene, graphics, memory))),
+  const gpuSides = memo((_: string, { memory, graphics }: Rated) =>
+    months.map(({ scenes }) => scenes.map((scene) => gpuSide(scene, graphics, memory))),
   );
   const values = new Float64Array(Math.max(0, ...months.map(({ scenes }) => scenes.length)));
   const scoresOf = (system: Rated): Float64Array => {
-    const first = processorSides(`${processorKey(system)}|${system.graphics.kind}`, system);
-    const second = cardSides(graphicsKey(system), system);
+    const first = cpuSides(`${cpuKey(system)}|${system.graphics.kind}`, system);
+    const second = gpuSides(graphicsKey(system), system);
     return Float64Array.from(months, ({ scenes, mean }, n) => {
       if (scenes.length === 0) return 0;
       for (let k = 0; k < scenes.length; k++)
@@ -164,7 +164,7 @@ export function yearsFor(brief: Brief, model: FrameModel, today: string): Years 
   };
   const known = new Map<string, { scores: Float64Array; sums: Float64Array }>();
   const entry = (system: Rated) => {
-    const key = `${processorKey(system)}/${graphicsKey(system)}`;
+    const key = `${cpuKey(system)}/${graphicsKey(system)}`;
     let found = known.get(key);
     if (!found) {
       const scores = scoresOf(system);

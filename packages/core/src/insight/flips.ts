@@ -224,18 +224,18 @@ function rivalsOf(session: Session, best: Answer): Rival[] {
         continue;
       add(slot, trade.offer, trade.score > 0 ? best.cost + trade.money - limit : trade.money + 1);
     }
-  const rated = [...catalogue.frameModel.processors, ...catalogue.frameModel.cards].map((rate) => rate.part);
+  const rated = [...catalogue.frameModel.cpus, ...catalogue.frameModel.gpus].map((rate) => rate.part);
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   for (const id of rated) {
     const part = parts.get(id);
-    const locked = brief.locks.some((lock) => lock.slot === part?.slot);
-    if (!part || locked || best.picks[part.slot]?.part === id) continue;
-    const wish: Brief = { ...brief, locks: [...brief.locks, { slot: part.slot, part: id, offer: null }] };
+    const locked = brief.locks.some((lock) => lock.slot === part?.kind);
+    if (!part || locked || best.picks[part.kind]?.part === id) continue;
+    const wish: Brief = { ...brief, locks: [...brief.locks, { slot: part.kind, part: id, offer: null }] };
     const pass = prepare(openSession(catalogue, wish)).frontier(Math.round(limit * 1.5), best.score);
     const ended = finish(pass);
     for (const step of ended.steps) {
-      const offer = catalogue.offers.find((each) => each.id === step.picks[part.slot]?.offer);
-      add(part.slot, offer, step.score > best.score ? step.cost - limit : step.cost - best.cost + 1);
+      const offer = catalogue.offers.find((each) => each.id === step.picks[part.kind]?.offer);
+      add(part.kind, offer, step.score > best.score ? step.cost - limit : step.cost - best.cost + 1);
     }
   }
   return [...found.values()]

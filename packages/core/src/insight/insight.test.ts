@@ -67,15 +67,15 @@ const world: Catalogue = {
   ],
   frameModel: {
     ...MODEL,
-    cards: [
-      ...MODEL.cards,
+    gpus: [
+      ...MODEL.gpus,
       { part: 'fast', rateLn: 0.2, sdLn: 0.03 },
       { part: 'slow', rateLn: -0.4, sdLn: 0.03 },
     ],
   },
 };
 const least = finish(prepare(openSession(world, BRIEF)).solve(1_000_000)).answers[0];
-const withSlow = { ...BRIEF, locks: [{ slot: 'card', part: 'slow', offer: null }] } as const;
+const withSlow = { ...BRIEF, locks: [{ slot: 'gpu', part: 'slow', offer: null }] } as const;
 const priced = (budgetMinor: number): Brief => ({ ...BRIEF, money: { ...BRIEF.money, budgetMinor } });
 function all(brief: Brief): readonly Flip[] {
   const search = flips(openSession(world, brief));
@@ -91,18 +91,18 @@ describe('what would flip the best set', () => {
     const fall = found.find((flip) => flip.kind === 'fall' && flip.part === 'fast');
     expect(-(fall?.move ?? 0)).toBeGreaterThanOrEqual(1000);
     expect(-(fall?.move ?? 0)).toBeLessThanOrEqual(1000 + 52);
-    expect(fall?.changes).toEqual(['card']);
+    expect(fall?.changes).toEqual(['gpu']);
   });
   it('a rise of the card’s price beyond what is left', () => {
-    const rise = found.find((flip) => flip.kind === 'rise' && flip.part === 'card');
+    const rise = found.find((flip) => flip.kind === 'rise' && flip.part === 'gpu');
     expect(rise?.move).toBeGreaterThan(2000);
     expect(rise?.move).toBeLessThanOrEqual(2000 + 46);
-    expect(rise?.becomes?.picks.card?.part).toBe('slow');
+    expect(rise?.becomes?.picks.gpu?.part).toBe('slow');
   });
   it('the card running out', () => {
-    expect(
-      found.find((flip) => flip.kind === 'stock' && flip.part === 'card')?.becomes?.picks.card?.part,
-    ).toBe('slow');
+    expect(found.find((flip) => flip.kind === 'stock' && flip.part === 'gpu')?.becomes?.picks.gpu?.part).toBe(
+      'slow',
+    );
   });
   it('nearest first, each confirmed by solving the changed market', () => {
     const distances = found.map((flip) => flip.distance ?? Infinity);
@@ -115,7 +115,7 @@ describe('what would flip the best set', () => {
         ),
       };
       const answer = finish(prepare(openSession(moved, brief)).solve(brief.money.budgetMinor)).answers[0];
-      expect(answer?.picks.card?.part).toBe(flip.becomes?.picks.card?.part);
+      expect(answer?.picks.gpu?.part).toBe(flip.becomes?.picks.gpu?.part);
     }
   });
   it('nothing, where nothing fits; and it stops when told to', () => {
@@ -157,7 +157,7 @@ describe('a candidate against another build', () => {
     expect(held.score).toBe(slowBuild.score - least.score);
   });
   it('names the swap that makes the difference', () => {
-    expect(held.because.map((swap) => swap.slot)).toEqual(['card']);
+    expect(held.because.map((swap) => swap.slot)).toEqual(['gpu']);
     expect(held.swaps.reduce((sum, swap) => sum + swap.money, 0)).toBe(held.money);
     expect(held.swaps.reduce((sum, swap) => sum + (swap.score ?? 0), 0)).toBe(held.score);
   });

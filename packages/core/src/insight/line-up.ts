@@ -48,18 +48,14 @@ const least = (a: number | null | undefined, b: number | null | undefined): numb
 
 function traitsOf(summary: Summary, picks: Picks, catalogue: ReadonlyMap<string, string>): Traits {
   const { set, findings } = summary;
-  const noise = set.cooler
-    ? set.cooler.noiseDb
-    : set.processor?.boxedCooler
-      ? set.processor.boxedCooler.noiseDb
-      : null;
+  const noise = set.cooler ? set.cooler.noiseDb : set.cpu?.stockCooler ? set.cpu.stockCooler.noiseDb : null;
   const count = (verdict: string) => findings.filter((found) => found.verdict === verdict).length;
   return {
     loadWatts: summary.load ? summary.load.deciwatts / 10 : null,
     yearlyMinor: summary.working?.yearlyMinor ?? null,
     noiseDb: noise,
-    spareWatts: least(set.supply?.ratedWatts, summary.neededWatts),
-    freeMemorySlots: least(set.board?.memorySlots, set.memory?.sticks),
+    spareWatts: least(set.psu?.ratedWatts, summary.neededWatts),
+    freeMemorySlots: least(set.motherboard?.memorySlots, set.memory?.modules),
     secondHand: SLOTS.filter((slot) => (catalogue.get(picks[slot]?.offer ?? '') ?? 'new') !== 'new').length,
     blocks: count('block'),
     unknowns: count('unknown'),

@@ -16,8 +16,8 @@ const extra: Offer[] = [
     seenOn: '2026-11-20',
   },
   {
-    id: 'card.stall',
-    part: 'card',
+    id: 'gpu.stall',
+    part: 'gpu',
     shop: 'stalls',
     priceMinor: 15000,
     shippingMinor: 590,
@@ -26,8 +26,8 @@ const extra: Offer[] = [
     seenOn: '2026-11-20',
   },
   {
-    id: 'board.gone',
-    part: 'board',
+    id: 'motherboard.gone',
+    part: 'motherboard',
     shop: 'near',
     priceMinor: 100,
     condition: 'new',
@@ -41,20 +41,17 @@ const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, o
 describe('what picks cost', () => {
   it('adds up to the cent, line by line', () => {
     const cost = costOf(
-      { processor: pick('processor'), card: pick('card', 'card.stall'), case: pick('case', 'case.far') },
+      { cpu: pick('cpu'), gpu: pick('gpu', 'gpu.stall'), case: pick('case', 'case.far') },
       market,
     );
-    expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.till);
+    expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.dueNow);
     // 120.00 (free sending above 100.00) + 150.00 + 5.90 + 399.50 SEK and 79.00 SEK at 0.09, each rounded by itself
-    expect(cost.till).toBe(12000 + 15000 + 590 + 3596 + 711);
+    expect(cost.dueNow).toBe(12000 + 15000 + 590 + 3596 + 711);
   });
   it('charges a fee below the threshold, and none on it', () => {
     const fee = (minor: number) => {
-      const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'processor', priceMinor: minor }];
-      return (
-        costOf({ processor: pick('processor', 'x') }, indexMarket({ ...CATALOGUE, offers }, BRIEF)).till -
-        minor
-      );
+      const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'cpu', priceMinor: minor }];
+      return costOf({ cpu: pick('cpu', 'x') }, indexMarket({ ...CATALOGUE, offers }, BRIEF)).dueNow - minor;
     };
     expect(fee(9999)).toBe(500);
     expect(fee(10000)).toBe(0);
@@ -62,40 +59,42 @@ describe('what picks cost', () => {
   it('charges the fee once for all that one shop sends', () => {
     const cost = costOf({ memory: pick('memory'), storage: pick('storage') }, market);
     expect(cost.lines.filter((line) => line.kind === 'shipping')).toHaveLength(1);
-    expect(cost.till).toBe(4500 + 3500 + 500);
+    expect(cost.dueNow).toBe(4500 + 3500 + 500);
   });
   it('counts owned parts at nothing, and says which picks have no price', () => {
     const cost = costOf(
-      { case: pick('case', null), board: pick('board', null) },
+      { case: pick('case', null), motherboard: pick('motherboard', null) },
       indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, { ...BRIEF, owned: ['case'] }),
     );
-    expect(cost.till).toBe(0);
+    expect(cost.dueNow).toBe(0);
     expect(cost.lines.map((line) => line.kind)).toEqual(['owned']);
-    expect(cost.unpriced).toEqual(['board']);
+    expect(cost.unpriced).toEqual(['motherboard']);
   });
   it('never takes an offer of another part or one that is gone from the catalogue', () => {
-    expect(costOf({ board: pick('board', 'memory.near') }, market).unpriced).toEqual(['board']);
-    expect(costOf({ board: pick('board', 'nowhere') }, market).unpriced).toEqual(['board']);
+    expect(costOf({ motherboard: pick('motherboard', 'memory.near') }, market).unpriced).toEqual([
+      'motherboard',
+    ]);
+    expect(costOf({ motherboard: pick('motherboard', 'nowhere') }, market).unpriced).toEqual(['motherboard']);
   });
 });
 
 describe('offers that a brief allows', () => {
-  const barrier = (id: string, change: Partial<typeof BRIEF.market> = {}, currency = 'EUR') => {
+  const barrier = (id: string, change: Partial<typeof BRIEF.whereToBuy> = {}, currency = 'EUR') => {
     const wish = { ...BRIEF, money: { ...BRIEF.money, currency } };
     const at = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, wish);
     const offer = at.offers.get(id);
     if (!offer) throw new Error(id);
-    return offerBarrier(at, { ...BRIEF, market: { ...BRIEF.market, ...change } }, offer);
+    return offerBarrier(at, { ...BRIEF, whereToBuy: { ...BRIEF.whereToBuy, ...change } }, offer);
   };
   it('are in stock, in a condition and a shop that are wanted, and in a currency with a rate', () => {
-    expect(barrier('card.stall')).toBeNull();
-    expect(barrier('board.gone')).toBe('stock');
-    expect(barrier('card.stall', { conditions: ['new'] })).toBe('condition');
-    expect(barrier('card.stall', { shopsOut: ['stalls'] })).toBe('shop');
-    expect(barrier('card.stall', {}, 'USD')).toBe('currency');
+    expect(barrier('gpu.stall')).toBeNull();
+    expect(barrier('motherboard.gone')).toBe('stock');
+    expect(barrier('gpu.stall', { conditions: ['new'] })).toBe('condition');
+    expect(barrier('gpu.stall', { shopsOut: ['stalls'] })).toBe('shop');
+    expect(barrier('gpu.stall', {}, 'USD')).toBe('currency');
   });
   it('are listed in the catalogue’s order', () => {
-    expect(usableOffers(market, BRIEF, 'card').map((offer) => offer.id)).toEqual(['card.near', 'card.stall']);
+    expect(usableOffers(market, BRIEF, 'gpu').map((offer) => offer.id)).toEqual(['gpu.near', 'gpu.stall']);
     expect(SHOPS).toHaveLength(3);
   });
 });
@@ -103,10 +102,10 @@ describe('offers that a brief allows', () => {
 describe('parts bought for their looks alone', () => {
   const light = {
     id: 'light',
-    slot: 'extras',
-    maker: 'M',
+    kind: 'extras',
+    brand: 'M',
     name: 'Light',
-    kind: 'light',
+    purpose: 'light',
     watts: 3,
     looksOnly: true,
   } as const;
@@ -117,17 +116,17 @@ describe('parts bought for their looks alone', () => {
   const world = { ...CATALOGUE, parts: [...CATALOGUE.parts, light], offers };
   const at = indexMarket(world, BRIEF);
   const apart = indexMarket(world, { ...BRIEF, money: { ...BRIEF.money, looksOutside: true } });
-  const picks = { card: pick('card'), extras: { part: 'light', offer: 'light.far' } };
+  const picks = { gpu: pick('gpu'), extras: { part: 'light', offer: 'light.far' } };
   it('stand in the total, and outside of what is counted when the brief says so, with their sending', () => {
     const inside = costOf(picks, at);
     const outside = costOf(picks, apart);
     // 230.00 with free sending; 100.00 and 79.00 SEK at 0.09.
-    expect([inside.till, inside.counted]).toEqual([23000 + 900 + 711, 23000 + 900 + 711]);
-    expect([outside.till, outside.counted]).toEqual([23000 + 900 + 711, 23000]);
+    expect([inside.dueNow, inside.counted]).toEqual([23000 + 900 + 711, 23000 + 900 + 711]);
+    expect([outside.dueNow, outside.counted]).toEqual([23000 + 900 + 711, 23000]);
   });
   it('change nothing where there are none', () => {
-    const cost = costOf({ card: pick('card') }, apart);
-    expect(cost.counted).toBe(cost.till);
+    const cost = costOf({ gpu: pick('gpu') }, apart);
+    expect(cost.counted).toBe(cost.dueNow);
   });
 });
 
@@ -135,15 +134,15 @@ describe('conditions by slot', () => {
   it('stand in place of the general ones, for their slot alone', () => {
     const brief = {
       ...BRIEF,
-      market: {
-        ...BRIEF.market,
+      whereToBuy: {
+        ...BRIEF.whereToBuy,
         conditions: ['new'] as const,
-        conditionsBySlot: { card: ['used'] as const },
+        conditionsBySlot: { gpu: ['used'] as const },
       },
     };
-    expect(conditionsFor(brief, 'card')).toEqual(['used']);
+    expect(conditionsFor(brief, 'gpu')).toEqual(['used']);
     expect(conditionsFor(brief, 'memory')).toEqual(['new']);
-    expect(usableOffers(market, brief, 'card').map((offer) => offer.id)).toEqual(['card.stall']);
+    expect(usableOffers(market, brief, 'gpu').map((offer) => offer.id)).toEqual(['gpu.stall']);
     expect(usableOffers(market, brief, 'memory').map((offer) => offer.id)).toEqual(['memory.near']);
   });
 });

@@ -1,4 +1,4 @@
-import { SLOTS, type Claim, type Picks, type School, type Slot } from '../parts/index.ts';
+import { SLOTS, type Claim, type Picks, type CostBasis, type Slot } from '../parts/index.ts';
 import { cents, sumCents, type Cents } from '../units/index.ts';
 import type { Market } from './market.ts';
 import { settleOrder, type OrderItem, type Settled } from './order.ts';
@@ -48,7 +48,7 @@ export interface CostOrder {
 /** What a set of picks costs. The three totals are ordered: `after` ≤ `expected` ≤ `till`. */
 export interface Cost {
   /** Paid at the till; the exact sum of `lines`. */
-  readonly till: Cents;
+  readonly dueNow: Cents;
   /** `till` less what rebates and cashback are expected to bring, and less all of them. */
   readonly expected: Cents;
   readonly after: Cents;
@@ -92,12 +92,12 @@ export function costOf(picks: Picks, market: Market): Cost {
     const item = { slot, priced };
     // There is one of a listing: it cannot fill two slots.
     const isTaken = (each: OrderItem) => each.priced.offer.id === priced.offer.id;
-    const others = priced.shop.kind === 'market' ? listings : (byShop.get(priced.shop.id) ?? []);
+    const others = priced.shop.kind === 'used-market' ? listings : (byShop.get(priced.shop.id) ?? []);
     if (others.filter(isTaken).length >= stockOf(priced)) {
       unpriced.push(slot);
       continue;
     }
-    if (priced.shop.kind === 'market') listings.push(item);
+    if (priced.shop.kind === 'used-market') listings.push(item);
     else {
       const order = byShop.get(priced.shop.id);
       if (order) order.push(item);
@@ -179,15 +179,15 @@ export function costOf(picks: Picks, market: Market): Cost {
       });
   }
   lines.push(...shipping);
-  const till = sumCents(lines.map((line) => line.amount));
-  const backs = backsOf([...byShop.values()].flat(), brief.money.school);
-  const expected = cents(backs.reduce((sum, back) => sum - back.expected, till as number));
-  const after = cents(backs.reduce((sum, back) => sum - back.face, till as number));
+  const dueNow = sumCents(lines.map((line) => line.amount));
+  const backs = backsOf([...byShop.values()].flat(), brief.money.costBasis);
+  const expected = cents(backs.reduce((sum, back) => sum - back.expected, dueNow as number));
+  const after = cents(backs.reduce((sum, back) => sum - back.face, dueNow as number));
   const aside = asideOf(picks, market, listings);
-  const school = schoolTotal({ till, expected, after }, brief.money.school);
-  const counted = cents(aside.reduce((sum, line) => sum + line.amount, school as number));
+  const costBasis = schoolTotal({ dueNow, expected, after }, brief.money.costBasis);
+  const counted = cents(aside.reduce((sum, line) => sum + line.amount, costBasis as number));
   return {
-    till,
+    dueNow,
     expected,
     after,
     counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
@@ -201,12 +201,12 @@ export function costOf(picks: Picks, market: Market): Cost {
 
 /** How many of an offer can be had. */
 export function stockOf({ offer, shop }: Priced): number {
-  return shop.kind === 'market' ? 1 : (offer.stock ?? Infinity);
+  return shop.kind === 'used-market' ? 1 : (offer.stock ?? Infinity);
 }
 
 /** The total that a school looks at. */
-export function schoolTotal(cost: Pick<Cost, 'till' | 'expected' | 'after'>, school: School): Cents {
-  return { strict: cost.till, expected: cost.expected, after: cost.after }[school];
+export function schoolTotal(cost: Pick<Cost, 'dueNow' | 'expected' | 'after'>, costBasis: CostBasis): Cents {
+  return { strict: cost.dueNow, expected: cost.expected, after: cost.after }[costBasis];
 }
 
 function partLine({ slot, priced }: OrderItem): CostLine {
@@ -245,7 +245,7 @@ function taxOf(items: readonly OrderItem[], settled: Settled): number {
 }
 
 /** What may come back; where a household may claim less often than it buys, the claims that count most. */
-function backsOf(items: readonly OrderItem[], school: 'strict' | 'expected' | 'after'): BackLine[] {
+function backsOf(items: readonly OrderItem[], costBasis: 'strict' | 'expected' | 'after'): BackLine[] {
   const all: (BackLine & { readonly left: number })[] = [];
   for (const { slot, priced } of items)
     for (const { claim, kind, face, expected, sendBy, left } of priced.backs)
@@ -264,7 +264,7 @@ function backsOf(items: readonly OrderItem[], school: 'strict' | 'expected' | 'a
   if (all.every((back) => back.left === Infinity)) return all;
   const used = new Map<string, number>();
   const order = [...all].sort(
-    (a, b) => backCounted(b, school) - backCounted(a, school) || b.expected - a.expected,
+    (a, b) => backCounted(b, costBasis) - backCounted(a, costBasis) || b.expected - a.expected,
   );
   const kept = new Set<BackLine>();
   for (const back of order) {
@@ -292,13 +292,13 @@ function asideOf(picks: Picks, market: Market, listings: readonly OrderItem[]): 
 export function salesOf(market: Market): readonly { readonly part: string; readonly amount: number }[] {
   const { brief } = market;
   if (!brief.money.countSales) return [];
-  return brief.belongings
+  return brief.ownedParts
     .filter(
       ({ part, sell, valueMinor }) =>
         sell &&
         valueMinor !== null &&
         brief.owned.includes(part) &&
-        market.parts.get(part)?.slot !== 'storage',
+        market.parts.get(part)?.kind !== 'storage',
     )
     .map(({ part, valueMinor }) => ({ part, amount: valueMinor ?? 0 }));
 }

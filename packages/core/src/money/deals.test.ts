@@ -14,7 +14,7 @@ const REBATE: Rebate = {
   ...base,
   kind: 'rebate',
   shops: null,
-  parts: ['card'],
+  parts: ['gpu'],
   form: 'card',
   payoutDays: 70,
   chance: null,
@@ -25,7 +25,7 @@ const REBATE: Rebate = {
   householdLimit: null,
   papers: [],
 };
-const habits = BRIEF.money.claims;
+const habits = BRIEF.money.claimHabits;
 const cost = (
   picks: Picks,
   deals: readonly Deal[],
@@ -33,7 +33,7 @@ const cost = (
 ): Cost =>
   costOf(picks, indexMarket({ ...CATALOGUE, deals, ...change.catalogue }, { ...BRIEF, ...change.brief }));
 const pick = (part: string, offer = `${part}.near`) => ({ part, offer });
-const CARD: Picks = { card: pick('card') };
+const CARD: Picks = { gpu: pick('gpu') };
 
 describe('what a claim is expected to bring (values from a worked example of the chosen formula)', () => {
   const worth = (form: Rebate['form'], daysLeft = 60) =>
@@ -134,7 +134,7 @@ describe('rebates at their edges', () => {
     ['the day before it', { from: '2026-11-21' }, []],
     ['at a shop that qualifies', { shops: ['near'] }, [2000]],
     ['at one that does not', { shops: ['far'] }, []],
-    ['for another part', { parts: ['board'] }, []],
+    ['for another part', { parts: ['motherboard'] }, []],
     ['for any part', { parts: null }, [2000]],
     ['with papers that come too late', { postmarkDays: null, postmarkBy: '2026-11-19' }, []],
     ['in a currency without a rate', { currency: 'USD' }, []],
@@ -148,28 +148,25 @@ describe('rebates at their edges', () => {
   });
   it('stops when the household has claimed as often as it may', () => {
     const used = (times: number): Partial<Brief> => ({
-      money: { ...BRIEF.money, claims: { ...habits, used: [{ deal: 'deal', times }] } },
+      money: { ...BRIEF.money, claimHabits: { ...habits, used: [{ deal: 'deal', times }] } },
     });
     expect(backs({ householdLimit: 2 }, used(1))).toEqual([2000]);
     expect(backs({ householdLimit: 2 }, used(2))).toEqual([]);
     // Two parts qualify, one claim is left.
-    const two = cost({ card: pick('card'), board: pick('board') }, [
+    const two = cost({ gpu: pick('gpu'), motherboard: pick('motherboard') }, [
       { ...REBATE, parts: null, householdLimit: 1 },
     ]);
     expect(two.backs).toHaveLength(1);
   });
   it('never counts for used parts', () => {
-    const offers: Offer[] = [
-      ...OFFERS,
-      { ...OFFERS[3], id: 'card.stall', shop: 'stalls', condition: 'used' },
-    ];
-    expect(cost({ card: pick('card', 'card.stall') }, [REBATE], { catalogue: { offers } }).backs).toEqual([]);
+    const offers: Offer[] = [...OFFERS, { ...OFFERS[3], id: 'gpu.stall', shop: 'stalls', condition: 'used' }];
+    expect(cost({ gpu: pick('gpu', 'gpu.stall') }, [REBATE], { catalogue: { offers } }).backs).toEqual([]);
   });
   it('counts by the school, and the three totals stay in order', () => {
-    for (const school of ['strict', 'expected', 'after'] as const) {
-      const found = cost(CARD, [REBATE], { brief: { money: { ...BRIEF.money, school } } });
-      expect([found.till, found.expected, found.after]).toEqual([23_000, 23_000 - 1306, 21_000]);
-      expect(found.counted).toBe({ strict: 23_000, expected: 21_694, after: 21_000 }[school]);
+    for (const costBasis of ['strict', 'expected', 'after'] as const) {
+      const found = cost(CARD, [REBATE], { brief: { money: { ...BRIEF.money, costBasis } } });
+      expect([found.dueNow, found.expected, found.after]).toEqual([23_000, 23_000 - 1306, 21_000]);
+      expect(found.counted).toBe({ strict: 23_000, expected: 21_694, after: 21_000 }[costBasis]);
     }
   });
 });
@@ -195,28 +192,28 @@ describe('what comes off at the till', () => {
       ...base,
       kind: 'instant',
       shop: 'near',
-      parts: ['processor'],
+      parts: ['cpu'],
       off: { kind: 'percent', percent: 20 },
     };
-    expect(lines({ processor: pick('processor') }, [deal])).toEqual([
+    expect(lines({ cpu: pick('cpu') }, [deal])).toEqual([
       ['part', 12_000],
       ['instant', -2400],
     ]);
   });
   it('a code needs its minimum, its part and a use that is left', () => {
-    const till = (change: object) => cost({ processor: pick('processor') }, [code(change)]).till;
-    expect(till({})).toBe(11_000);
-    expect(till({ minSpendMinor: 12_000 })).toBe(11_000);
-    expect(till({ minSpendMinor: 12_001 })).toBe(12_000);
-    expect(till({ parts: ['card'] })).toBe(12_000);
-    expect(till({ slots: ['processor'] })).toBe(11_000);
-    expect(till({ usesLeft: 0 })).toBe(12_000);
-    expect(till({ to: '2026-11-19' })).toBe(12_000);
+    const dueNow = (change: object) => cost({ cpu: pick('cpu') }, [code(change)]).dueNow;
+    expect(dueNow({})).toBe(11_000);
+    expect(dueNow({ minSpendMinor: 12_000 })).toBe(11_000);
+    expect(dueNow({ minSpendMinor: 12_001 })).toBe(12_000);
+    expect(dueNow({ parts: ['gpu'] })).toBe(12_000);
+    expect(dueNow({ slots: ['cpu'] })).toBe(11_000);
+    expect(dueNow({ usesLeft: 0 })).toBe(12_000);
+    expect(dueNow({ to: '2026-11-19' })).toBe(12_000);
   });
   it('one code an order unless they may be entered together', () => {
     const [a, b] = [code({ id: 'a' }), code({ id: 'b', off: { kind: 'percent', percent: 10 } })];
-    expect(cost({ processor: pick('processor') }, [a, b]).till).toBe(10_800);
-    expect(cost({ processor: pick('processor') }, [{ ...a, stacks: true } as Deal, b]).till).toBe(9800);
+    expect(cost({ cpu: pick('cpu') }, [a, b]).dueNow).toBe(10_800);
+    expect(cost({ cpu: pick('cpu') }, [{ ...a, stacks: true } as Deal, b]).dueNow).toBe(9800);
   });
   it('a combo that lowers an order below free sending is worth what is left of it', () => {
     const combo = (offMinor: number): Deal => ({
@@ -227,10 +224,10 @@ describe('what comes off at the till', () => {
       offMinor,
     });
     const picks = { memory: pick('memory'), storage: pick('storage'), cooler: pick('cooler') };
-    expect(cost(picks, []).till).toBe(10_500);
+    expect(cost(picks, []).dueNow).toBe(10_500);
     // 105.00 less 6.00 is below 100.00: 5.00 for sending eats all but 1.00 of it.
-    expect(cost(picks, [combo(600)]).till).toBe(10_400);
-    expect(cost(picks, [combo(500)]).till).toBe(10_000);
+    expect(cost(picks, [combo(600)]).dueNow).toBe(10_400);
+    expect(cost(picks, [combo(500)]).dueNow).toBe(10_000);
     // Two that share no part: both would cost the free sending, one alone does not.
     const other: Deal = {
       ...base,
@@ -241,19 +238,19 @@ describe('what comes off at the till', () => {
       offMinor: 300,
     };
     const four = { ...picks, network: pick('network') };
-    expect(cost(four, []).till).toBe(12_000);
-    expect(cost(four, [combo(1900), other]).till).toBe(10_100);
+    expect(cost(four, []).dueNow).toBe(12_000);
+    expect(cost(four, [combo(1900), other]).dueNow).toBe(10_100);
   });
   it('a gift that is in the build costs nothing there', () => {
     const gift: Deal = {
       ...base,
       kind: 'gift',
       shop: 'near',
-      parts: ['processor'],
+      parts: ['cpu'],
       gift: { part: 'cooler', text: 'cooler' },
     };
-    expect(cost({ processor: pick('processor'), cooler: pick('cooler') }, [gift]).till).toBe(12_000);
-    expect(cost({ cooler: pick('cooler') }, [gift]).till).toBe(3000);
+    expect(cost({ cpu: pick('cpu'), cooler: pick('cooler') }, [gift]).dueNow).toBe(12_000);
+    expect(cost({ cooler: pick('cooler') }, [gift]).dueNow).toBe(3000);
   });
   it('fees by item and by weight, tax on top of all of it, each line converted by itself', () => {
     const [near, ...others] = SHOPS;
@@ -270,7 +267,7 @@ describe('what comes off at the till', () => {
       },
       ...others,
     ];
-    const found = cost({ processor: pick('processor'), card: pick('card') }, [], { catalogue: { shops } });
+    const found = cost({ cpu: pick('cpu'), gpu: pick('gpu') }, [], { catalogue: { shops } });
     // 120.00 + 230.00 goods, 3.00 + 2 × 0.50 + 1.20 sending; 19 % of each by itself.
     expect(found.lines.map((line) => [line.kind, line.amount])).toEqual([
       ['part', 12_000],
@@ -304,18 +301,18 @@ describe('what comes off at the till', () => {
       part,
       shop: 'stalls',
       priceMinor,
-      shippingMinor: part === 'board' ? 500 : 0,
+      shippingMinor: part === 'motherboard' ? 500 : 0,
       condition: 'used',
       lot: 'l',
     });
-    const offers = [...OFFERS, lot('processor', 7000), lot('board', 4000)];
+    const offers = [...OFFERS, lot('cpu', 7000), lot('motherboard', 4000)];
     const all = cost(
-      { processor: pick('processor', 'processor.lot'), board: pick('board', 'board.lot') },
+      { cpu: pick('cpu', 'cpu.lot'), motherboard: pick('motherboard', 'motherboard.lot') },
       [],
       { catalogue: { offers } },
     );
-    const half = cost({ processor: pick('processor', 'processor.lot') }, [], { catalogue: { offers } });
-    expect([all.till, half.till]).toEqual([11_500, 11_500]);
+    const half = cost({ cpu: pick('cpu', 'cpu.lot') }, [], { catalogue: { offers } });
+    expect([all.dueNow, half.dueNow]).toEqual([11_500, 11_500]);
     expect(half.lines.map((line) => line.kind)).toEqual(['part', 'lot', 'shipping']);
   });
   it('shares are rounded half up to a whole cent', () => {
@@ -330,15 +327,15 @@ describe('owned parts that are to be sold', () => {
   const money = { ...BRIEF.money, countSales: true };
   const owned = {
     owned: ['case'],
-    belongings: [{ part: 'case', paidMinor: 5000, valueMinor: 1200, sell: true }],
+    ownedParts: [{ part: 'case', paidMinor: 5000, valueMinor: 1200, sell: true }],
   };
   it('count what they fetch when the build does without them, and only when the brief says so', () => {
     expect(cost(CARD, [], { brief: { ...owned, money } }).counted).toBe(23_000 - 1200);
     expect(cost(CARD, [], { brief: owned }).counted).toBe(23_000);
-    const kept = cost({ card: pick('card'), case: { part: 'case', offer: null } }, [], {
+    const kept = cost({ gpu: pick('gpu'), case: { part: 'case', offer: null } }, [], {
       brief: { ...owned, money },
     });
-    expect([kept.till, kept.counted]).toEqual([23_000, 23_000]);
+    expect([kept.dueNow, kept.counted]).toEqual([23_000, 23_000]);
   });
 });
 
@@ -390,7 +387,7 @@ describe('the risk of a used part (worked example in docs/models/used.md)', () =
       ...OFFERS,
       {
         ...OFFERS[3],
-        id: 'card.stall',
+        id: 'gpu.stall',
         shop: 'stalls',
         priceMinor: 18_000,
         shippingMinor: 800,
@@ -398,11 +395,11 @@ describe('the risk of a used part (worked example in docs/models/used.md)', () =
       },
     ];
     const at = (usedRisk: boolean) =>
-      cost({ card: pick('card', 'card.stall') }, [], {
+      cost({ gpu: pick('gpu', 'gpu.stall') }, [], {
         catalogue: { offers },
-        brief: { market: { ...BRIEF.market, usedRisk } },
+        brief: { whereToBuy: { ...BRIEF.whereToBuy, usedRisk } },
       });
-    expect([at(false).till, at(false).counted]).toEqual([18_800, 18_800]);
-    expect([at(true).till, at(true).counted]).toEqual([18_800, 21_864]);
+    expect([at(false).dueNow, at(false).counted]).toEqual([18_800, 18_800]);
+    expect([at(true).dueNow, at(true).counted]).toEqual([18_800, 21_864]);
   });
 });

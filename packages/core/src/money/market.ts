@@ -52,7 +52,7 @@ export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
     catalogue,
     brief,
     shops,
-    new Map(catalogue.parts.map(({ id, slot }) => [id, slot])),
+    new Map(catalogue.parts.map(({ id, kind: slot }) => [id, slot])),
     rates,
   );
   const known = new Map<string, Priced | null>();
@@ -90,7 +90,7 @@ export function inMarketCurrency(market: Market, shop: Shop, minor: number): Cen
 
 /** Conditions that the brief allows in a slot; null asks for the general ones. */
 export function conditionsFor(brief: Brief, slot: Slot | null): readonly Condition[] {
-  return (slot && brief.market.conditionsBySlot[slot]) ?? brief.market.conditions;
+  return (slot && brief.whereToBuy.conditionsBySlot[slot]) ?? brief.whereToBuy.conditions;
 }
 
 export type OfferBarrier = 'stock' | 'condition' | 'shop' | 'currency' | 'late' | 'stale';
@@ -103,11 +103,11 @@ export function offerBarrier(
   slot: Slot | null = null,
 ): OfferBarrier | null {
   const shop = market.shops.get(offer.shop);
-  if (!shop || brief.market.shopsOut.includes(offer.shop)) return 'shop';
+  if (!shop || brief.whereToBuy.shopsOut.includes(offer.shop)) return 'shop';
   if (!offer.inStock || offer.stock === 0) return 'stock';
   if (!conditionsFor(brief, slot).includes(offer.condition)) return 'condition';
   if (!market.rates.get(shop.currency)) return 'currency';
-  const { maxAgeDays } = brief.market;
+  const { maxAgeDays } = brief.whereToBuy;
   if (maxAgeDays !== null && daysBetween(offer.seenOn, market.today) > maxAgeDays) return 'stale';
   const { readyBy } = brief.dates;
   const arrives = readyBy === null ? null : arrivalOf(offer, shop, market.day);
@@ -119,7 +119,7 @@ export function usableOffers(
   market: Market,
   brief: Brief,
   part: string,
-  slot: Slot | null = market.parts.get(part)?.slot ?? null,
+  slot: Slot | null = market.parts.get(part)?.kind ?? null,
 ): readonly Offer[] {
   return (market.offersByPart.get(part) ?? []).filter(
     (offer) => offerBarrier(market, brief, offer, slot) === null,

@@ -45,7 +45,7 @@ describe('an order settled by itself', () => {
       source: null,
       seenOn: '2026-11-20',
       shop: 'near',
-      parts: ['processor', 'board'],
+      parts: ['cpu', 'motherboard'],
       offMinor: 900,
     },
     {
@@ -57,7 +57,7 @@ describe('an order settled by itself', () => {
       source: null,
       seenOn: '2026-11-20',
       shop: 'near',
-      parts: ['board', 'card'],
+      parts: ['motherboard', 'gpu'],
       offMinor: 1000,
     },
     {
@@ -79,17 +79,17 @@ describe('an order settled by itself', () => {
     parts.flatMap((part) => {
       const offer = OFFERS.find((each) => each.part === part);
       const priced = offer ? market.priced(offer) : null;
-      return priced ? [{ slot: market.parts.get(part)?.slot ?? 'extras', priced }] : [];
+      return priced ? [{ slot: market.parts.get(part)?.kind ?? 'extras', priced }] : [];
     });
   const used = (parts: readonly string[]) =>
     settleOrder(near, items(parts), market.dealsAt('near'), market.rates).combos.map(
       (combo) => combo.deal.id,
     );
   it('takes the set of combos that share no part and take most off', () => {
-    expect(used(['processor', 'board'])).toEqual(['ab']);
-    expect(used(['processor', 'board', 'card'])).toEqual(['bc']);
-    expect(used(['processor', 'board', 'card', 'memory', 'storage'])).toEqual(['bc', 'de']);
-    expect(used(['processor', 'card'])).toEqual([]);
+    expect(used(['cpu', 'motherboard'])).toEqual(['ab']);
+    expect(used(['cpu', 'motherboard', 'gpu'])).toEqual(['bc']);
+    expect(used(['cpu', 'motherboard', 'gpu', 'memory', 'storage'])).toEqual(['bc', 'de']);
+    expect(used(['cpu', 'gpu'])).toEqual([]);
   });
   it('adds fees up from their parts, each converted by itself, and none where there is none', () => {
     const far: Shop = {

@@ -65,7 +65,7 @@ function valueOf(
   const offs: UsedCode['offs'][number][] = [];
   let eligible = 0;
   for (const { slot, priced } of items) {
-    if (!codeAppliesTo(code, priced.offer.part, slot === 'bulk' ? 'storage' : slot)) continue;
+    if (!codeAppliesTo(code, priced.offer.part, slot === 'secondaryStorage' ? 'storage' : slot)) continue;
     eligible += priced.paidMinor;
     if (code.off.kind !== 'percent') continue;
     const minor = offMinor(code.off, priced.paidMinor);

@@ -7,7 +7,7 @@ import type {
   InstantDiscount,
   Offer,
   PromoCode,
-  School,
+  CostBasis,
   Shop,
   Slot,
   WeightClass,
@@ -51,7 +51,7 @@ export interface Priced {
   /** Shipping of a listing in a market. */
   readonly ownShipping: Worth;
   /** Goods less instant discounts, tax and own shipping. */
-  readonly till: number;
+  readonly dueNow: number;
   readonly backs: readonly BackTerm[];
   /** What is kept back for the risk of a used part; 0 when the brief does not. */
   readonly reserve: Cents;
@@ -76,17 +76,17 @@ export interface ShopDeals {
 
 /** How heavy a parcel each slot makes. Common practice, no source. */
 const WEIGHTS: Readonly<Record<Slot, WeightClass>> = {
-  processor: 'small',
-  board: 'medium',
+  cpu: 'small',
+  motherboard: 'medium',
   memory: 'small',
-  card: 'medium',
+  gpu: 'medium',
   storage: 'small',
-  bulk: 'small',
+  secondaryStorage: 'small',
   cooler: 'medium',
   case: 'large',
-  supply: 'medium',
+  psu: 'medium',
   network: 'small',
-  system: 'small',
+  os: 'small',
   extras: 'small',
 };
 
@@ -94,8 +94,8 @@ const WEIGHTS: Readonly<Record<Slot, WeightClass>> = {
 export const gross = ({ amount, tax }: Worth): number => amount + tax;
 
 /** What a back counts for under a school. */
-export function backCounted(back: Pick<BackTerm, 'face' | 'expected'>, school: School): number {
-  return school === 'strict' ? 0 : school === 'expected' ? back.expected : back.face;
+export function backCounted(back: Pick<BackTerm, 'face' | 'expected'>, costBasis: CostBasis): number {
+  return costBasis === 'strict' ? 0 : costBasis === 'expected' ? back.expected : back.face;
 }
 
 /** Rates from every currency that shops and deals use; null when none is known. */
@@ -143,7 +143,7 @@ export function pricerFor(
   rates: ReadonlyMap<string, CurrencyRate | null>,
 ): (offer: Offer) => Priced | null {
   const day = buyingDay(brief, catalogue.today);
-  const { school, claims: habits } = brief.money;
+  const { costBasis, claimHabits: habits } = brief.money;
   const instants = new Map<string, InstantDiscount[]>();
   const claims: Claim[] = [];
   for (const deal of catalogue.deals) {
@@ -156,7 +156,7 @@ export function pricerFor(
     }
   }
   const claimsOf = (offer: Offer, shop: Shop): Claim[] =>
-    offer.condition !== 'new' || shop.kind === 'market'
+    offer.condition !== 'new' || shop.kind === 'used-market'
       ? []
       : claims.filter(
           (claim) =>
@@ -165,7 +165,7 @@ export function pricerFor(
         );
   const used = new Map(habits.used.map(({ deal, times }) => [deal, times]));
 
-  const backsOf = (offer: Offer, shop: Shop, till: number): BackTerm[] => {
+  const backsOf = (offer: Offer, shop: Shop, dueNow: number): BackTerm[] => {
     const out: BackTerm[] = [];
     for (const claim of claimsOf(offer, shop)) {
       const rate = rates.get(claim.currency);
@@ -187,14 +187,14 @@ export function pricerFor(
             sendBy,
           });
       };
-      if (claim.kind === 'rebate') add('rebate', Math.min(convertMinor(claim.amountMinor, rate), till));
+      if (claim.kind === 'rebate') add('rebate', Math.min(convertMinor(claim.amountMinor, rate), dueNow));
       else {
         const { off } = claim;
         add(
           'cashback',
-          off.kind === 'percent' ? offMinor(off, till) : Math.min(convertMinor(off.minor, rate), till),
+          off.kind === 'percent' ? offMinor(off, dueNow) : Math.min(convertMinor(off.minor, rate), dueNow),
         );
-        add('review', Math.min(convertMinor(claim.reviewExtraMinor, rate), till));
+        add('review', Math.min(convertMinor(claim.reviewExtraMinor, rate), dueNow));
       }
     }
     return out;
@@ -216,14 +216,14 @@ export function pricerFor(
       }
     const none: Worth = { amount: cents(0), tax: cents(0) };
     const ownShipping =
-      shop.kind === 'market' ? (worthAt(shop, offer.shippingMinor ?? 0, rates) ?? none) : none;
-    let till = gross(goods) + gross(ownShipping);
-    for (const { off } of offs) till -= gross(off);
-    const backs = backsOf(offer, shop, till);
+      shop.kind === 'used-market' ? (worthAt(shop, offer.shippingMinor ?? 0, rates) ?? none) : none;
+    let dueNow = gross(goods) + gross(ownShipping);
+    for (const { off } of offs) dueNow -= gross(off);
+    const backs = backsOf(offer, shop, dueNow);
     const risk =
       offer.condition === 'used'
         ? usedCost({
-            priceMinor: till - gross(ownShipping),
+            priceMinor: dueNow - gross(ownShipping),
             shippingMinor: gross(ownShipping),
             grade: offer.grade ?? null,
             monthsOld: offer.monthsOld ?? null,
@@ -232,9 +232,9 @@ export function pricerFor(
             returnDays: offer.returnDays ?? null,
           })
         : null;
-    const reserve = cents(risk && brief.market.usedRisk ? Math.max(0, risk.cost - till) : 0);
-    let net = till + reserve;
-    for (const back of backs) if (back.left === Infinity) net -= backCounted(back, school);
+    const reserve = cents(risk && brief.whereToBuy.usedRisk ? Math.max(0, risk.cost - dueNow) : 0);
+    let net = dueNow + reserve;
+    for (const back of backs) if (back.left === Infinity) net -= backCounted(back, costBasis);
     return {
       offer,
       shop,
@@ -243,7 +243,7 @@ export function pricerFor(
       goods,
       instants: offs,
       ownShipping,
-      till,
+      dueNow,
       backs,
       reserve,
       risk,
@@ -283,7 +283,7 @@ export function shopDealsOf(
     if (windowAt(deal, day) !== 'open') continue;
     if (deal.kind !== 'code' && deal.kind !== 'combo' && deal.kind !== 'gift') continue;
     const shop = shops.get(deal.shop);
-    if (!shop || shop.kind === 'market') continue;
+    if (!shop || shop.kind === 'used-market') continue;
     const own = out.get(shop.id) ?? { combos: [], codes: [] };
     out.set(shop.id, own);
     const addCombo = (deal: Combo | Gift, parts: readonly string[], most: number) => {

@@ -1,4 +1,4 @@
-import { neededSupplyWatts } from '../power/index.ts';
+import { neededPsuWatts } from '../power/index.ts';
 import {
   cheapestSplit,
   type Candidate,
@@ -6,27 +6,27 @@ import {
   type PricedCandidate,
   type Relaxation,
 } from '../baskets/index.ts';
-import type { Card, Slot } from '../parts/index.ts';
-import { supplyNeed, type RuleContext } from '../compatibility/index.ts';
+import type { Gpu, Slot } from '../parts/index.ts';
+import { psuNeed, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
-import type { Compatibility, ProcessorLinks } from './compat.ts';
+import type { Compatibility, CpuLinks } from './compat.ts';
 import { AT, REST, REST_COUNT, type Domains } from './domains.ts';
 
 /** What one basket is to be found for: a processor, and the elements that each other slot may take. */
 export interface BasketTask {
-  readonly processor: number;
-  readonly links: ProcessorLinks;
+  readonly cpu: number;
+  readonly links: CpuLinks;
   /** Boards, kits and cards allowed beside the processor's own links. */
-  readonly boards: Bits;
+  readonly motherboards: Bits;
   readonly memory: Bits;
-  readonly cards: Bits;
-  readonly hasCard: boolean;
+  readonly gpus: Bits;
+  readonly hasGpu: boolean;
 }
 
 /** The cheapest way to complete a task: an element and an option for the processor and every rest slot. */
 export interface Basket {
   readonly cost: number;
-  readonly processorOption: Option;
+  readonly cpuOption: Option;
   readonly elements: readonly number[];
   readonly options: readonly Option[];
 }
@@ -58,15 +58,15 @@ export interface BasketContext {
 
 /** The processor takes part in orders like any other slot; its index among them. */
 const PROCESSOR = REST_COUNT;
-const SLOTS_HERE: readonly Slot[] = [...REST, 'processor'];
+const SLOTS_HERE: readonly Slot[] = [...REST, 'cpu'];
 
 /* Read once: some module loaders make every use of an import a call, and these stand in the innermost loops. */
-const { case: CASE, card: CARD, cooler: COOLER, supply: SUPPLY, board: BOARD, memory: MEMORY } = AT;
+const { case: CASE, gpu: CARD, cooler: COOLER, psu: SUPPLY, motherboard: BOARD, memory: MEMORY } = AT;
 const COUNT = REST_COUNT;
 
 /** Rated watts that a draw with a card needs; Infinity where a figure is missing and gaps are not allowed. */
-export function wattsFor(draw: number, card: Card | null, rules: RuleContext, allowUnknown: boolean): number {
-  const need = supplyNeed(draw, card, rules);
+export function wattsFor(draw: number, gpu: Gpu | null, rules: RuleContext, allowUnknown: boolean): number {
+  const need = psuNeed(draw, gpu, rules);
   return need.isLeast && !allowUnknown ? Infinity : need.watts;
 }
 
@@ -104,9 +104,9 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
   };
   for (let slot = 0; slot < COUNT; slot++) {
     const elements = domains.rest[slot];
-    const allowed = (task.hasCard ? task.links.allowed : task.links.withoutCard)[slot];
+    const allowed = (task.hasGpu ? task.links.allowed : task.links.withoutGpu)[slot];
     const extra =
-      slot === BOARD ? task.boards : slot === MEMORY ? task.memory : slot === CARD ? task.cards : null;
+      slot === BOARD ? task.motherboards : slot === MEMORY ? task.memory : slot === CARD ? task.gpus : null;
     const list: Candidate[] = [];
     for (const element of members(allowed)) {
       if (extra && !hasBit(extra, element)) continue;
@@ -115,7 +115,7 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
     if (list.length === 0) return null;
     out.push(list);
   }
-  out.push([candidateOf(domains.processors, task.processor)]);
+  out.push([candidateOf(domains.cpus, task.cpu)]);
   return out;
 }
 
@@ -130,8 +130,8 @@ function cheapestFit(
   const chosen: PricedCandidate[] = [];
   let best: PricedCandidate[] | null = null;
   let bestSum = limit;
-  const processor = priced[PROCESSOR][0];
-  let leastDraw = context.ownedDriveDeciwatts + processor.deciwatts;
+  const cpu = priced[PROCESSOR][0];
+  let leastDraw = context.ownedDriveDeciwatts + cpu.deciwatts;
   for (let slot = 0; slot < COUNT; slot++) {
     let least = Infinity;
     for (const each of priced[slot]) least = Math.min(least, each.deciwatts);
@@ -145,20 +145,20 @@ function cheapestFit(
         if (!hasBit(task.links.withoutCooler[CASE], other)) return false;
       }
       if (!compatibility.linked(earlier, slot)) continue;
-      const row = compatibility.row(earlier, other, slot, task.hasCard);
+      const row = compatibility.row(earlier, other, slot, task.hasGpu);
       if (row && !hasBit(row, candidate.element)) return false;
     }
     if (slot !== SUPPLY)
       return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
-    const card =
-      chosen.length > CARD ? (domains.rest[CARD][chosen[CARD].element].part as Card | null) : undefined;
+    const gpu =
+      chosen.length > CARD ? (domains.rest[CARD][chosen[CARD].element].part as Gpu | null) : undefined;
     // While no card is chosen this is a bound: nothing is asked beside the draw.
     const needed =
-      card === undefined
-        ? neededSupplyWatts(rules.needs.supplyRule, draw, 0)
-        : wattsFor(draw, card, rules, context.allowUnknown);
-    const supply = domains.rest[SUPPLY][candidate.element].part;
-    const stated = supply?.slot === 'supply' ? supply.ratedWatts : 0;
+      gpu === undefined
+        ? neededPsuWatts(rules.needs.psuRule, draw, 0)
+        : wattsFor(draw, gpu, rules, context.allowUnknown);
+    const psu = domains.rest[SUPPLY][candidate.element].part;
+    const stated = psu?.kind === 'psu' ? psu.ratedWatts : 0;
     // What is not stated is NaN where gaps are allowed (a draw may be, too), and NaN is never "too little".
     const rated = stated ?? (context.allowUnknown ? NaN : 0);
     return !(rated < needed);
@@ -186,7 +186,7 @@ function cheapestFit(
     if (slot === COUNT) {
       if (sum < bestSum) {
         bestSum = sum;
-        best = [...chosen, processor];
+        best = [...chosen, cpu];
       }
       return;
     }
@@ -200,14 +200,14 @@ function cheapestFit(
       chosen.pop();
     }
   };
-  descend(0, processor.price, context.ownedDriveDeciwatts + processor.deciwatts);
+  descend(0, cpu.price, context.ownedDriveDeciwatts + cpu.deciwatts);
   return best ? { sum: bestSum, chosen: best } : null;
 }
 
 function basketOf(chosen: readonly PricedCandidate[], cost: number): Basket {
   return {
     cost,
-    processorOption: chosen[PROCESSOR].option,
+    cpuOption: chosen[PROCESSOR].option,
     elements: chosen.slice(0, COUNT).map((each) => each.element),
     options: chosen.slice(0, COUNT).map((each) => each.option),
   };

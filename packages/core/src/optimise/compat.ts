@@ -13,11 +13,11 @@ interface RuleTable {
   /** Rules on a pair of rest slots. */
   readonly pairs: ReadonlyMap<string, readonly Rule[]>;
   /** Rules on the processor and one rest slot. */
-  readonly withProcessor: ReadonlyMap<RestSlot, readonly Rule[]>;
+  readonly withCpu: ReadonlyMap<RestSlot, readonly Rule[]>;
   /** Rules on the processor and one rest slot that speak only when another slot is empty. */
   readonly whenEmpty: readonly { readonly rule: Rule; readonly empty: RestSlot; readonly other: RestSlot }[];
   /** Rules on a pair that also read whether there is a card. */
-  readonly byCard: ReadonlyMap<string, readonly Rule[]>;
+  readonly byGpu: ReadonlyMap<string, readonly Rule[]>;
 }
 
 function pairKey(a: RestSlot, b: RestSlot): string {
@@ -33,29 +33,29 @@ function addTo<K, V>(map: Map<K, V[]>, key: K, value: V): void {
 /** Sorts the rules by what they read. A rule of another shape is our bug: the search could not honour it. */
 function tableOf(rules: readonly Rule[]): RuleTable {
   const pairs = new Map<string, Rule[]>();
-  const withProcessor = new Map<RestSlot, Rule[]>();
+  const withCpu = new Map<RestSlot, Rule[]>();
   const whenEmpty: { rule: Rule; empty: RestSlot; other: RestSlot }[] = [];
-  const byCard = new Map<string, Rule[]>();
+  const byGpu = new Map<string, Rule[]>();
   for (const rule of rules) {
     if (rule.wholeBuild || rule.wide || rule.advice || rule.slots.length === 1) continue;
     const presence = (rule.presenceOnly ?? []) as readonly RestSlot[];
     const read = rule.slots.filter(
-      (slot) => slot !== 'processor' && !presence.includes(slot as RestSlot),
+      (slot) => slot !== 'cpu' && !presence.includes(slot as RestSlot),
     ) as RestSlot[];
-    const hasProcessor = rule.slots.includes('processor');
-    if (presence.length === 0 && hasProcessor && read.length === 1) addTo(withProcessor, read[0], rule);
-    else if (presence.length === 0 && !hasProcessor && read.length === 2)
+    const hasCpu = rule.slots.includes('cpu');
+    if (presence.length === 0 && hasCpu && read.length === 1) addTo(withCpu, read[0], rule);
+    else if (presence.length === 0 && !hasCpu && read.length === 2)
       addTo(pairs, pairKey(read[0], read[1]), rule);
-    else if (presence.length === 1 && hasProcessor && read.length === 1)
+    else if (presence.length === 1 && hasCpu && read.length === 1)
       whenEmpty.push({ rule, empty: presence[0], other: read[0] });
-    else if (presence.length === 1 && presence[0] === 'card' && !hasProcessor && read.length === 2)
-      addTo(byCard, pairKey(read[0], read[1]), rule);
+    else if (presence.length === 1 && presence[0] === 'gpu' && !hasCpu && read.length === 2)
+      addTo(byGpu, pairKey(read[0], read[1]), rule);
     else
       throw new Error(
         `search: rule ${rule.id} reads slots in a way that the search does not know; this is our bug`,
       );
   }
-  return { pairs, withProcessor, whenEmpty, byCard };
+  return { pairs, withCpu, whenEmpty, byGpu };
 }
 
 const TABLE = tableOf(RULES);
@@ -66,23 +66,23 @@ const WIDE: readonly (readonly Rule[])[] = REST.map((_, index) =>
 );
 
 /** What is allowed beside one processor. */
-export interface ProcessorLinks {
+export interface CpuLinks {
   /** By rest slot: elements that its own rules allow. */
   readonly allowed: readonly Bits[];
   /** By rest slot: elements allowed when the cooler slot is empty, and when the card slot is. */
   readonly withoutCooler: readonly Bits[];
-  readonly withoutCard: readonly Bits[];
+  readonly withoutGpu: readonly Bits[];
 }
 
 export interface Compatibility {
   /** Elements of slot b that go with element i of slot a; null when no rule links the two. */
-  row(a: number, i: number, b: number, hasCard: boolean): Bits | null;
+  row(a: number, i: number, b: number, hasGpu: boolean): Bits | null;
   /** Slots at which rules on three slots are asked. */
   readonly hasWide: readonly boolean[];
   /** Whether the rules on three slots allow an element, once all the others that they read are chosen. */
   fitsWide(slot: number, element: number, chosen: readonly { readonly element: number }[]): boolean;
   linked(a: number, b: number): boolean;
-  linksOf(processor: number): ProcessorLinks;
+  linksOf(cpu: number): CpuLinks;
 }
 
 /** Parts of a slot sorted into kinds with equal sheets: rules read sheets, so that one of a kind answers for all. */
@@ -101,7 +101,7 @@ function sheetOf(part: Part): string {
     sheet = JSON.stringify({
       ...part,
       id: '',
-      maker: '',
+      brand: '',
       name: '',
       source: undefined,
       warrantyMonths: undefined,
@@ -141,14 +141,14 @@ export function compatibilityOf(
   allowUnknown: boolean,
 ): Compatibility {
   const rows = Array.from({ length: REST_COUNT * REST_COUNT * 2 }, (): (Bits | null | undefined)[] => []);
-  const processorLinks: (ProcessorLinks | undefined)[] = [];
+  const cpuLinks: (CpuLinks | undefined)[] = [];
   const rulesBetween: (readonly Rule[] | null)[][] = [];
-  const cardRulesBetween: (readonly Rule[] | null)[][] = [];
+  const gpuRulesBetween: (readonly Rule[] | null)[][] = [];
   for (const a of REST) {
     rulesBetween.push(REST.map((b) => TABLE.pairs.get(pairKey(a, b)) ?? null));
-    cardRulesBetween.push(REST.map((b) => TABLE.byCard.get(pairKey(a, b)) ?? null));
+    gpuRulesBetween.push(REST.map((b) => TABLE.byGpu.get(pairKey(a, b)) ?? null));
   }
-  const someCard: Part | null = domains.rest[AT.card].find((element) => element.part)?.part ?? null;
+  const someGpu: Part | null = domains.rest[AT.gpu].find((element) => element.part)?.part ?? null;
   // One object of one shape is asked about again and again: fresh ones by the hundred thousand cost most of the time.
   const asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as Asked;
   const ok = (rules: readonly Rule[]): boolean => {
@@ -163,7 +163,7 @@ export function compatibilityOf(
   });
 
   const kinds = domains.rest.map(kindsOf);
-  const processorKinds = kindsOf(domains.processors);
+  const cpuKinds = kindsOf(domains.cpus);
 
   /** Elements of a slot that pass some rules beside what is asked already. */
   const passing = (slot: RestSlot, rules: readonly Rule[]): Bits => {
@@ -177,25 +177,25 @@ export function compatibilityOf(
     return bits;
   };
 
-  const buildRow = (a: number, kind: number, b: number, hasCard: boolean): Bits | null => {
+  const buildRow = (a: number, kind: number, b: number, hasGpu: boolean): Bits | null => {
     const plain = rulesBetween[a][b];
-    const byCard = cardRulesBetween[a][b];
-    if (!plain && !byCard) return null;
+    const byGpu = gpuRulesBetween[a][b];
+    if (!plain && !byGpu) return null;
     asked[REST[a]] = kinds[a].examples[kind];
     let bits = plain ? passing(REST[b], plain) : everything[b];
-    if (byCard) {
-      asked.card = hasCard ? someCard : null;
-      bits = and(bits, passing(REST[b], byCard));
-      asked.card = undefined;
+    if (byGpu) {
+      asked.gpu = hasGpu ? someGpu : null;
+      bits = and(bits, passing(REST[b], byGpu));
+      asked.gpu = undefined;
     }
     asked[REST[a]] = undefined;
     return bits;
   };
 
-  const buildLinks = (kind: number): ProcessorLinks => {
-    asked.processor = processorKinds.examples[kind];
+  const buildLinks = (kind: number): CpuLinks => {
+    asked.cpu = cpuKinds.examples[kind];
     const allowed = REST.map((slot, index) => {
-      const rules = TABLE.withProcessor.get(slot);
+      const rules = TABLE.withCpu.get(slot);
       return rules ? passing(slot, rules) : everything[index];
     });
     const without = (empty: RestSlot): Bits[] => {
@@ -208,19 +208,19 @@ export function compatibilityOf(
       asked[empty] = undefined;
       return out;
     };
-    const links = { allowed, withoutCooler: without('cooler'), withoutCard: without('card') };
-    asked.processor = undefined;
+    const links = { allowed, withoutCooler: without('cooler'), withoutGpu: without('gpu') };
+    asked.cpu = undefined;
     return links;
   };
 
   return {
-    row(a, i, b, hasCard) {
-      const mode = cardRulesBetween[a][b] && !hasCard ? 1 : 0;
+    row(a, i, b, hasGpu) {
+      const mode = gpuRulesBetween[a][b] && !hasGpu ? 1 : 0;
       const table = rows[(a * REST_COUNT + b) * 2 + mode];
       const kind = kinds[a].kindOf[i];
       let bits = table[kind];
       if (bits === undefined) {
-        bits = buildRow(a, kind, b, hasCard);
+        bits = buildRow(a, kind, b, hasGpu);
         table[kind] = bits;
       }
       return bits;
@@ -237,13 +237,13 @@ export function compatibilityOf(
       for (const rule of WIDE[slot]) for (const each of rule.slots) asked[each] = undefined;
       return passes;
     },
-    linked: (a, b) => rulesBetween[a][b] !== null || cardRulesBetween[a][b] !== null,
-    linksOf(processor) {
-      const kind = processorKinds.kindOf[processor];
-      let links = processorLinks[kind];
+    linked: (a, b) => rulesBetween[a][b] !== null || gpuRulesBetween[a][b] !== null,
+    linksOf(cpu) {
+      const kind = cpuKinds.kindOf[cpu];
+      let links = cpuLinks[kind];
       if (!links) {
         links = buildLinks(kind);
-        processorLinks[kind] = links;
+        cpuLinks[kind] = links;
       }
       return links;
     },

@@ -5,7 +5,7 @@ import { salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   kindFor,
   SLOTS,
-  type Board,
+  type Motherboard,
   type Brief,
   type Memory,
   type Part,
@@ -17,16 +17,16 @@ import { slotDeciwatts } from '../power/index.ts';
 /** The slots that a basket fills once the processor is fixed, in the order of its search: tight places first. */
 export const REST = [
   'case',
-  'card',
-  'board',
+  'gpu',
+  'motherboard',
   'cooler',
   'memory',
   'storage',
-  'bulk',
+  'secondaryStorage',
   'network',
-  'system',
+  'os',
   'extras',
-  'supply',
+  'psu',
 ] as const;
 export type RestSlot = (typeof REST)[number];
 export const REST_COUNT = REST.length;
@@ -43,7 +43,7 @@ export interface Element {
 }
 
 export interface Domains {
-  readonly processors: readonly Element[];
+  readonly cpus: readonly Element[];
   /** By index of {@link REST}. */
   readonly rest: readonly (readonly Element[])[];
   readonly terms: Terms;
@@ -75,18 +75,18 @@ function passesAlone(slot: Slot, part: Part | null, context: RuleContext, allowU
 
 /** Whether the frame model can rate a build with this part. Without that there is no score to compare. */
 function hasRate(part: Part, index: ModelIndex): boolean {
-  switch (part.slot) {
-    case 'processor':
-      return part.threads !== null && part.pcieGeneration !== null && index.processors.has(part.id);
-    case 'card':
+  switch (part.kind) {
+    case 'cpu':
+      return part.threads !== null && part.pcieGeneration !== null && index.cpus.has(part.id);
+    case 'gpu':
       return (
-        index.cards.has(part.id) &&
+        index.gpus.has(part.id) &&
         part.videoMemoryGb !== null &&
         part.pcieGeneration !== null &&
         part.pcieLanes !== null
       );
-    case 'board':
-      return boardHasRate(part);
+    case 'motherboard':
+      return motherboardHasRate(part);
     case 'memory':
       return kitHasRate(part);
     default:
@@ -94,23 +94,25 @@ function hasRate(part: Part, index: ModelIndex): boolean {
   }
 }
 
-function boardHasRate(board: Board): boolean {
-  return board.memoryMaxMts !== null && board.memoryProfile !== null && board.cardSlot !== null;
+function motherboardHasRate(motherboard: Motherboard): boolean {
+  return (
+    motherboard.memoryMaxMts !== null && motherboard.memoryProfile !== null && motherboard.pcieSlot !== null
+  );
 }
 
 function kitHasRate(kit: Memory): boolean {
-  const { sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl } = kit;
-  return [sticks, gbPerStick, ratedMts, ratedCl, baseMts, baseCl].every((value) => value !== null);
+  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = kit;
+  return [modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl].every((value) => value !== null);
 }
 
 /** Whether a slot may be left empty before any rule is asked. Rules then say when it may not. */
 const MAY_BE_EMPTY: ReadonlySet<Slot> = new Set([
-  'card',
+  'gpu',
   'storage',
-  'bulk',
+  'secondaryStorage',
   'cooler',
   'network',
-  'system',
+  'os',
   'extras',
 ]);
 
@@ -119,10 +121,10 @@ function isWanted(slot: Slot, brief: Brief): boolean {
   switch (slot) {
     case 'network':
       return brief.needs.wireless;
-    case 'bulk':
+    case 'secondaryStorage':
       return brief.needs.totalStorageGb > brief.needs.fastStorageGb;
-    case 'system':
-      return brief.needs.systemLicence;
+    case 'os':
+      return brief.needs.osLicence;
     case 'extras':
       return false;
     default:
@@ -144,12 +146,12 @@ export function domainsOf(
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
   const owned = new Set(brief.owned);
-  const { allowUnknown } = brief.market;
+  const { allowUnknown } = brief.whereToBuy;
 
   const optionsOf = (part: Part, slot: Slot): Option[] => {
     const lock = locks.get(slot);
     const options: Option[] = [];
-    if (owned.has(part.id) && part.slot !== 'storage' && !lock?.offer)
+    if (owned.has(part.id) && part.kind !== 'storage' && !lock?.offer)
       options.push(plainOption(null, sales.get(part.id) ?? 0));
     for (const offer of usableOffers(market, brief, part.id, slot)) {
       if (lock?.offer && lock.offer !== offer.id) continue;
@@ -170,7 +172,7 @@ export function domainsOf(
       elements.push(EMPTY);
     if (lock ? lock.part === null : !isWanted(slot, brief)) return elements;
     for (const part of parts) {
-      if (part.slot !== kindFor(slot) || (lock && lock.part !== part.id) || (!lock && excluded.has(part.id)))
+      if (part.kind !== kindFor(slot) || (lock && lock.part !== part.id) || (!lock && excluded.has(part.id)))
         continue;
       if (!hasRate(part, index) || !passesAlone(slot, part, context, allowUnknown)) continue;
       const options = optionsOf(part, slot);
@@ -182,5 +184,5 @@ export function domainsOf(
     return elements;
   };
 
-  return { processors: elementsOf('processor'), rest: REST.map(elementsOf), terms };
+  return { cpus: elementsOf('cpu'), rest: REST.map(elementsOf), terms };
 }

@@ -1,5 +1,5 @@
 import { openSession, type Session } from '../session/index.ts';
-import type { Brief, Catalogue, Condition } from '../parts/index.ts';
+import { slotWords, type Brief, type Catalogue, type Condition } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { prepare, type Prepared } from './prepare.ts';
 
@@ -20,9 +20,9 @@ type WishKind =
   | 'memory'
   | 'storage'
   | 'wireless'
-  | 'system'
+  | 'os'
   | 'size'
-  | 'card'
+  | 'gpu'
   | 'conditions'
   | 'lock'
   | 'exclusions'
@@ -35,7 +35,7 @@ type WishKind =
   | 'clocks'
   | 'screens'
   | 'balance'
-  | 'supply';
+  | 'psu';
 
 /** Wishes that cannot all be kept: without any one of them this conflict is gone. */
 export interface Conflict {
@@ -71,13 +71,13 @@ const needs =
   (change: NeedsChange) =>
   (b: Brief): Brief => ({ ...b, needs: { ...b.needs, ...change } });
 const inMarket =
-  (change: Partial<Brief['market']>) =>
-  (b: Brief): Brief => ({ ...b, market: { ...b.market, ...change } });
+  (change: Partial<Brief['whereToBuy']>) =>
+  (b: Brief): Brief => ({ ...b, whereToBuy: { ...b.whereToBuy, ...change } });
 
 /** Every wish of a brief that keeps parts out. */
 function wishesOf(brief: Brief): Wish[] {
   const wishes: Wish[] = [];
-  const { needs: n, market: m } = brief;
+  const { needs: n, whereToBuy: m } = brief;
   const add = (kind: WishKind, kept: string, ...steps: readonly Step[]) => {
     if (steps.length > 0) wishes.push({ kind, kept, steps });
   };
@@ -107,7 +107,7 @@ function wishesOf(brief: Brief): Wish[] {
       }),
     );
   one('wireless', n.wireless, 'a wireless network', 'no wireless network', needs({ wireless: false }));
-  one('system', n.systemLicence, 'a system licence', 'no system licence', needs({ systemLicence: false }));
+  one('os', n.osLicence, 'a system licence', 'no system licence', needs({ osLicence: false }));
   one(
     'size',
     n.maxLitres !== null,
@@ -116,11 +116,11 @@ function wishesOf(brief: Brief): Wish[] {
     needs({ maxLitres: null }),
   );
   one(
-    'card',
-    n.cardRequired,
+    'gpu',
+    n.gpuRequired,
     'a graphics card of its own',
     'no graphics card of its own',
-    needs({ cardRequired: false }),
+    needs({ gpuRequired: false }),
   );
   one(
     'floors',
@@ -131,17 +131,17 @@ function wishesOf(brief: Brief): Wish[] {
   );
   one(
     'quality',
-    n.supplyQuality !== null,
-    `a supply marked ${n.supplyQuality} or better`,
+    n.psuQuality !== null,
+    `a supply marked ${n.psuQuality} or better`,
     'a supply of any mark',
-    needs({ supplyQuality: null }),
+    needs({ psuQuality: null }),
   );
   one(
     'cooler',
-    !n.boxedCooler,
+    !n.stockCooler,
     'a cooler in place of the boxed one',
     'the boxed cooler',
-    needs({ boxedCooler: true }),
+    needs({ stockCooler: true }),
   );
   one(
     'noise',
@@ -150,20 +150,14 @@ function wishesOf(brief: Brief): Wish[] {
     'a cooler of any noise',
     needs({ maxNoiseDb: null }),
   );
-  one(
-    'clocks',
-    n.raiseClocks,
-    'clocks that can be raised',
-    'clocks as they are',
-    needs({ raiseClocks: false }),
-  );
+  one('clocks', n.overclock, 'clocks that can be raised', 'clocks as they are', needs({ overclock: false }));
   one('screens', n.screens > 1, `${n.screens} screens`, 'one screen', needs({ screens: 1 }));
   one(
-    'supply',
-    n.supplyRule.kind !== 'load' || n.supplyRule.factor > 1,
+    'psu',
+    n.psuRule.kind !== 'load' || n.psuRule.factor > 1,
     'the rule for the supply',
     'a supply that just carries the load',
-    needs({ supplyRule: { kind: 'load', factor: 1 } }),
+    needs({ psuRule: { kind: 'load', factor: 1 } }),
   );
   const { objective } = brief.play;
   one(
@@ -189,10 +183,16 @@ function wishesOf(brief: Brief): Wish[] {
     inMarket({ allowUnknown: true }),
   );
   for (const lock of brief.locks)
-    one('lock', true, `the lock on the ${lock.slot}`, `the lock on the ${lock.slot} taken off`, (b) => ({
-      ...b,
-      locks: b.locks.filter((each) => each.slot !== lock.slot),
-    }));
+    one(
+      'lock',
+      true,
+      `the lock on the ${slotWords(lock.slot)}`,
+      `the lock on the ${slotWords(lock.slot)} taken off`,
+      (b) => ({
+        ...b,
+        locks: b.locks.filter((each) => each.slot !== lock.slot),
+      }),
+    );
   one(
     'exclusions',
     brief.excluded.length > 0,
@@ -279,7 +279,7 @@ class Possible {
   *priced(kind: Relaxation['kind'], sentence: string, changed: Brief): Explaining<Relaxation | null> {
     const cost = (yield* this.#prepared(changed)).cheapest()?.cost ?? null;
     if (cost === null) return null;
-    const limit = this.brief.money.budgetMinor + this.brief.money.slackMinor;
+    const limit = this.brief.money.budgetMinor + this.brief.money.allowedOverMinor;
     const shortMinor = Math.max(0, cost - limit);
     return { kind, sentence, brief: withMoney(changed, limit, cost), cost, shortMinor };
   }

@@ -1,11 +1,11 @@
 import {
   balanceOf,
-  cardSide,
+  gpuSide,
   isBalanced,
   meanBalance,
   memoryStateOf,
   meanOf,
-  processorSide,
+  cpuSide,
   sideBound,
   counted,
   figureOf,
@@ -20,7 +20,7 @@ import {
   type Scene,
   type Side,
 } from '../frames/index.ts';
-import type { Board, Brief, Card, Memory, Objective, Processor } from '../parts/index.ts';
+import type { Motherboard, Brief, Gpu, Memory, Objective, Cpu } from '../parts/index.ts';
 import { and, bitsKey, emptyBits, hasBit, intersects, members, orInto, setBit, type Bits } from './bits.ts';
 import type { Compatibility } from './compat.ts';
 import { AT, type Domains } from './domains.ts';
@@ -32,23 +32,23 @@ interface KitClass {
 }
 
 /** Boards that no frame rate tells apart. */
-interface BoardClass {
-  readonly board: Board;
+interface MotherboardClass {
+  readonly motherboard: Motherboard;
   readonly members: Bits;
 }
 
 /** Cards that no frame rate tells apart, or no card at all (`card` null). */
-export interface CardClass {
-  readonly card: Card | null;
+export interface GpuClass {
+  readonly gpu: Gpu | null;
   readonly rateLn: number;
   readonly members: Bits;
 }
 
 /** A processor with memory that runs in one way and a link of one kind: all that its frame rates depend on. */
 export interface Platform {
-  readonly processor: number;
+  readonly cpu: number;
   readonly kitClass: number;
-  readonly boards: Bits;
+  readonly motherboards: Bits;
   readonly memory: Bits;
   /** Equal for platforms with equal `memory`. */
   readonly memoryKey: number;
@@ -60,7 +60,7 @@ export interface Platform {
 /** Everything that the score depends on, in classes. */
 export interface PairSpace {
   readonly platforms: readonly Platform[];
-  readonly cardClasses: readonly CardClass[];
+  readonly gpuClasses: readonly GpuClass[];
   /** Worked out when first asked for: whether anything fits at all does not need it. */
   scores(): ScoreSpace;
 }
@@ -68,14 +68,14 @@ export interface PairSpace {
 /** The classes with cheap upper bounds and the exact score. */
 export interface ScoreSpace {
   readonly platforms: readonly Platform[];
-  readonly cardClasses: readonly CardClass[];
+  readonly gpuClasses: readonly GpuClass[];
   /** Upper bound of the score by platform, and by card class over all links; sorted use is up to the caller. */
   readonly platformBound: Float64Array;
-  readonly cardBound: Float64Array;
+  readonly gpuBound: Float64Array;
   /** Upper bound of the score of a pair; never below {@link score}. */
-  bound(platform: number, cardClass: number): number;
+  bound(platform: number, gpuClass: number): number;
   /** Exact score of a pair; -1 where there is none (no card and no integrated graphics). */
-  score(platform: number, cardClass: number): number;
+  score(platform: number, gpuClass: number): number;
 }
 
 /** Room for rounding in the last digits when two ways to compute the same bound meet. */
@@ -106,13 +106,13 @@ function partsOf<T>(domains: Domains, slot: number): (T | null)[] {
 /** Whether any board of a set takes any kit of another, with the processor's own rules kept. */
 function meet(
   compatibility: Compatibility,
-  boards: Bits,
+  motherboards: Bits,
   memory: Bits,
-  boardList: readonly number[],
+  motherboardList: readonly number[],
 ): boolean {
-  for (const board of boardList) {
-    if (!hasBit(boards, board)) continue;
-    const row = compatibility.row(AT.board, board, AT.memory, true);
+  for (const motherboard of motherboardList) {
+    if (!hasBit(motherboards, motherboard)) continue;
+    const row = compatibility.row(AT.motherboard, motherboard, AT.memory, true);
     if (!row || intersects(row, memory)) return true;
   }
   return false;
@@ -128,31 +128,33 @@ export function pairSpaceOf(
   const kitClasses: KitClass[] = classesOf(partsOf<Memory>(domains, AT.memory), (kit) =>
     [
       kit.type,
-      Math.min(kit.sticks ?? 0, 2),
-      (kit.sticks ?? 0) * (kit.gbPerStick ?? 0),
+      Math.min(kit.modules ?? 0, 2),
+      (kit.modules ?? 0) * (kit.gbPerModule ?? 0),
       kit.ratedMts,
       kit.ratedCl,
-      kit.baseMts,
-      kit.baseCl,
+      kit.jedecMts,
+      kit.jedecCl,
     ].join('|'),
   ).map(({ first, members }) => ({ kit: first, members }));
-  const boardClasses: BoardClass[] = classesOf(partsOf<Board>(domains, AT.board), (board) =>
-    [
-      board.memoryType,
-      board.memoryMaxMts,
-      board.memoryProfile,
-      board.cardSlot?.generation,
-      board.cardSlot?.lanes,
-    ].join('|'),
-  ).map(({ first, members }) => ({ board: first, members }));
-  const cardClasses: CardClass[] = classesOf(partsOf<Card>(domains, AT.card), (card) =>
-    [index.cards.get(card.id)?.rateLn, card.videoMemoryGb, card.pcieGeneration, card.pcieLanes].join('|'),
-  ).map(({ first, members }) => ({ card: first, rateLn: index.cards.get(first.id)?.rateLn ?? 0, members }));
-  const emptyCard = domains.rest[AT.card].findIndex((element) => element.part === null);
-  if (emptyCard >= 0) {
-    const members = emptyBits(domains.rest[AT.card].length);
-    setBit(members, emptyCard);
-    cardClasses.push({ card: null, rateLn: 0, members });
+  const motherboardClasses: MotherboardClass[] = classesOf(
+    partsOf<Motherboard>(domains, AT.motherboard),
+    (motherboard) =>
+      [
+        motherboard.memoryType,
+        motherboard.memoryMaxMts,
+        motherboard.memoryProfile,
+        motherboard.pcieSlot?.generation,
+        motherboard.pcieSlot?.lanes,
+      ].join('|'),
+  ).map(({ first, members }) => ({ motherboard: first, members }));
+  const gpuClasses: GpuClass[] = classesOf(partsOf<Gpu>(domains, AT.gpu), (gpu) =>
+    [index.gpus.get(gpu.id)?.rateLn, gpu.videoMemoryGb, gpu.pcieGeneration, gpu.pcieLanes].join('|'),
+  ).map(({ first, members }) => ({ gpu: first, rateLn: index.gpus.get(first.id)?.rateLn ?? 0, members }));
+  const emptyGpu = domains.rest[AT.gpu].findIndex((element) => element.part === null);
+  if (emptyGpu >= 0) {
+    const members = emptyBits(domains.rest[AT.gpu].length);
+    setBit(members, emptyGpu);
+    gpuClasses.push({ gpu: null, rateLn: 0, members });
   }
 
   // Platforms: per processor and kit class, boards merged where the kit runs alike and the link is the same.
@@ -160,48 +162,55 @@ export function pairSpaceOf(
   const links: { generation: number; lanes: number }[] = [];
   const linkIndex = new Map<string, number>();
   const memoryKeys = new Map<string, number>();
-  domains.processors.forEach((element, processor) => {
-    const chip = element.part as Processor; // the processors' domain holds processors only
-    const allowed = compatibility.linksOf(processor).allowed;
-    const boardSets = boardClasses
-      .map((entry) => ({ board: entry.board, boards: and(entry.members, allowed[AT.board]) }))
-      .filter((entry) => entry.boards.some((word) => word !== 0));
-    const boardList = listOf(boardSets.map((entry) => entry.boards));
+  domains.cpus.forEach((element, cpu) => {
+    const chip = element.part as Cpu; // the processors' domain holds processors only
+    const allowed = compatibility.linksOf(cpu).allowed;
+    const motherboardSets = motherboardClasses
+      .map((entry) => ({
+        motherboard: entry.motherboard,
+        motherboards: and(entry.members, allowed[AT.motherboard]),
+      }))
+      .filter((entry) => entry.motherboards.some((word) => word !== 0));
+    const motherboardList = listOf(motherboardSets.map((entry) => entry.motherboards));
     kitClasses.forEach((kitEntry, kitClass) => {
       const memory = and(kitEntry.members, allowed[AT.memory]);
       if (memory.every((word) => word === 0)) return;
-      const merged = new Map<string, { boards: Bits; state: MemoryState; link: number }>();
-      for (const { board, boards } of boardSets) {
-        if (board.memoryType !== kitEntry.kit.type && board.memoryType !== null && kitEntry.kit.type !== null)
+      const merged = new Map<string, { motherboards: Bits; state: MemoryState; link: number }>();
+      for (const { motherboard, motherboards } of motherboardSets) {
+        if (
+          motherboard.memoryType !== kitEntry.kit.type &&
+          motherboard.memoryType !== null &&
+          kitEntry.kit.type !== null
+        )
           continue;
-        if (!meet(compatibility, boards, memory, boardList)) continue;
-        const state = memoryStateOf(kitEntry.kit, board, brief.play.memoryProfile);
-        if (!state || !board.cardSlot) continue;
-        const generation = Math.min(board.cardSlot.generation, chip.pcieGeneration ?? 0);
-        const linkKey = `${generation}x${board.cardSlot.lanes}`;
+        if (!meet(compatibility, motherboards, memory, motherboardList)) continue;
+        const state = memoryStateOf(kitEntry.kit, motherboard, brief.play.memoryProfile);
+        if (!state || !motherboard.pcieSlot) continue;
+        const generation = Math.min(motherboard.pcieSlot.generation, chip.pcieGeneration ?? 0);
+        const linkKey = `${generation}x${motherboard.pcieSlot.lanes}`;
         let link = linkIndex.get(linkKey);
         if (link === undefined) {
           link = links.length;
-          links.push({ generation, lanes: board.cardSlot.lanes });
+          links.push({ generation, lanes: motherboard.pcieSlot.lanes });
           linkIndex.set(linkKey, link);
         }
         const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
         const known = merged.get(key);
-        if (known) orInto(known.boards, boards);
-        else merged.set(key, { boards: boards.slice(), state, link });
+        if (known) orInto(known.motherboards, motherboards);
+        else merged.set(key, { motherboards: motherboards.slice(), state, link });
       }
       if (merged.size === 0) return;
       const asText = bitsKey(memory);
       const memoryKey = memoryKeys.get(asText) ?? memoryKeys.size;
       memoryKeys.set(asText, memoryKey);
-      for (const { boards, state, link } of merged.values())
-        platforms.push({ processor, kitClass, boards, memory, memoryKey, state, link });
+      for (const { motherboards, state, link } of merged.values())
+        platforms.push({ cpu, kitClass, motherboards, memory, memoryKey, state, link });
     });
   });
 
   let known: ScoreSpace | null = null;
-  const scores = () => (known ??= sidesOf(brief, domains, index, scenes, platforms, cardClasses, links));
-  return { platforms, cardClasses, scores };
+  const scores = () => (known ??= sidesOf(brief, domains, index, scenes, platforms, gpuClasses, links));
+  return { platforms, gpuClasses, scores };
 }
 
 function listOf(sets: readonly Bits[]): number[] {
@@ -231,7 +240,7 @@ function sidesOf(
   index: ModelIndex,
   scenes: readonly Scene[],
   platforms: readonly Platform[],
-  cardClasses: readonly CardClass[],
+  gpuClasses: readonly GpuClass[],
   links: readonly { readonly generation: number; readonly lanes: number }[],
 ): ScoreSpace {
   const { objective } = brief.play;
@@ -254,50 +263,50 @@ function sidesOf(
 
   // Processor sides. Many platforms share processor and memory state, and differ in the link alone.
   const P = platforms.length;
-  const processorMean = new Float64Array(P * K);
-  const processorSpread = new Float64Array(P * K);
-  const processorTerm = new Float64Array(P * K);
+  const cpuMean = new Float64Array(P * K);
+  const cpuSpread = new Float64Array(P * K);
+  const cpuTerm = new Float64Array(P * K);
   const platformBound = new Float64Array(P);
   platforms.forEach((platform, p) => {
-    const chip = domains.processors[platform.processor].part as Processor; // processors' own domain
-    const rate = { rateLn: index.processors.get(chip.id)?.rateLn ?? 0, threads: chip.threads ?? 1 };
+    const chip = domains.cpus[platform.cpu].part as Cpu; // processors' own domain
+    const rate = { rateLn: index.cpus.get(chip.id)?.rateLn ?? 0, threads: chip.threads ?? 1 };
     for (let k = 0; k < K; k++) {
-      const side = processorSide(scenes[k], rate, platform.state, false);
-      processorMean[p * K + k] = side.mean;
-      processorSpread[p * K + k] = side.spread;
-      processorTerm[p * K + k] = boundTerm(k, side);
+      const side = cpuSide(scenes[k], rate, platform.state, false);
+      cpuMean[p * K + k] = side.mean;
+      cpuSpread[p * K + k] = side.spread;
+      cpuTerm[p * K + k] = boundTerm(k, side);
     }
-    platformBound[p] = aggregate(processorTerm, p * K);
+    platformBound[p] = aggregate(cpuTerm, p * K);
   });
 
   // Card sides by link.
-  const G = cardClasses.length;
+  const G = gpuClasses.length;
   const L = links.length;
-  const cardMean = new Float64Array(L * G * K);
-  const cardSpread = new Float64Array(L * G * K);
-  const cardTerm = new Float64Array(L * G * K);
-  const cardBound = new Float64Array(G).fill(-1);
+  const gpuMean = new Float64Array(L * G * K);
+  const gpuSpread = new Float64Array(L * G * K);
+  const gpuTerm = new Float64Array(L * G * K);
+  const gpuBound = new Float64Array(G).fill(-1);
   const noMemory: MemoryState = { latencyNs: 1, bandwidthGbs: 1, gb: 0 }; // a card's own side does not read it
-  cardClasses.forEach(({ card, rateLn }, g) => {
-    if (!card) {
-      cardBound[g] = Infinity;
+  gpuClasses.forEach(({ gpu, rateLn }, g) => {
+    if (!gpu) {
+      gpuBound[g] = Infinity;
       return;
     }
     links.forEach((link, l) => {
       const graphics: GraphicsRate = {
-        kind: 'card',
+        kind: 'gpu',
         rateLn,
-        videoMemoryGb: card.videoMemoryGb ?? 0,
-        linkLn: linkLnOf(card, link.generation, link.lanes),
+        videoMemoryGb: gpu.videoMemoryGb ?? 0,
+        linkLn: linkLnOf(gpu, link.generation, link.lanes),
       };
       const at = (l * G + g) * K;
       for (let k = 0; k < K; k++) {
-        const side = cardSide(scenes[k], graphics, noMemory);
-        cardMean[at + k] = side.mean;
-        cardSpread[at + k] = side.spread;
-        cardTerm[at + k] = boundTerm(k, side);
+        const side = gpuSide(scenes[k], graphics, noMemory);
+        gpuMean[at + k] = side.mean;
+        gpuSpread[at + k] = side.spread;
+        gpuTerm[at + k] = boundTerm(k, side);
       }
-      cardBound[g] = Math.max(cardBound[g], aggregate(cardTerm, at));
+      gpuBound[g] = Math.max(gpuBound[g], aggregate(gpuTerm, at));
     });
   });
 
@@ -307,8 +316,8 @@ function sidesOf(
   /** The score; -1 where a side loses more to the other than the brief allows. */
   const scoreFrom = (sidesAt: (k: number) => readonly [Side, Side]): number => {
     for (let k = 0; k < K; k++) {
-      const [processor, card] = sidesAt(k);
-      const time = frameTimeOf(scenes[k], processor, card);
+      const [cpu, gpu] = sidesAt(k);
+      const time = frameTimeOf(scenes[k], cpu, gpu);
       values[k] = counted(objective, scenes[k], figureOf(objective.figure, time));
       if (balanceLimit !== null) losses[k] = balanceOf(time);
     }
@@ -316,40 +325,40 @@ function sidesOf(
     return scoreOf(meanValue(mean, values));
   };
   const integratedScore = (platform: Platform): number => {
-    const chip = domains.processors[platform.processor].part as Processor; // processors' own domain
+    const chip = domains.cpus[platform.cpu].part as Cpu; // processors' own domain
     const known = chip.integratedGraphics ? index.integrated.get(chip.id) : undefined;
     if (!known) return -1;
-    const rate = { rateLn: index.processors.get(chip.id)?.rateLn ?? 0, threads: chip.threads ?? 1 };
+    const rate = { rateLn: index.cpus.get(chip.id)?.rateLn ?? 0, threads: chip.threads ?? 1 };
     const graphics: GraphicsRate = { kind: 'integrated', rateLn: known.rateLn };
     return scoreFrom((k) => [
-      processorSide(scenes[k], rate, platform.state, true),
-      cardSide(scenes[k], graphics, platform.state),
+      cpuSide(scenes[k], rate, platform.state, true),
+      gpuSide(scenes[k], graphics, platform.state),
     ]);
   };
 
   return {
     platforms,
-    cardClasses,
+    gpuClasses,
     platformBound,
-    cardBound,
+    gpuBound,
     bound(p, g) {
-      if (!cardClasses[g].card) return integratedScore(platforms[p]);
+      if (!gpuClasses[g].gpu) return integratedScore(platforms[p]);
       const pAt = p * K;
       const gAt = (platforms[p].link * G + g) * K;
       let sum = inner ? Infinity : 0;
       for (let k = 0; k < K; k++) {
-        const term = Math.min(processorTerm[pAt + k], cardTerm[gAt + k]);
+        const term = Math.min(cpuTerm[pAt + k], gpuTerm[gAt + k]);
         sum = inner ? Math.min(sum, term) : sum + term;
       }
       return finish(sum);
     },
     score(p, g) {
-      if (!cardClasses[g].card) return integratedScore(platforms[p]);
+      if (!gpuClasses[g].gpu) return integratedScore(platforms[p]);
       const pAt = p * K;
       const gAt = (platforms[p].link * G + g) * K;
       return scoreFrom((k) => [
-        { mean: processorMean[pAt + k], spread: processorSpread[pAt + k] },
-        { mean: cardMean[gAt + k], spread: cardSpread[gAt + k] },
+        { mean: cpuMean[pAt + k], spread: cpuSpread[pAt + k] },
+        { mean: gpuMean[gAt + k], spread: gpuSpread[gAt + k] },
       ]);
     },
   };

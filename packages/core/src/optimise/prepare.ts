@@ -27,13 +27,13 @@ export type DistinctBy = 'pair' | 'triple';
 /** How many builds are wanted that differ in processor and card, and how many different processors and cards among all. */
 export interface Spread {
   readonly pairs: number;
-  readonly processors: number;
-  readonly cards: number;
+  readonly cpus: number;
+  readonly gpus: number;
 }
 
 export interface WorkCounts extends BasketWork {
   platforms: number;
-  cardClasses: number;
+  gpuClasses: number;
   scored: number;
 }
 
@@ -109,10 +109,10 @@ export function prepare(session: Session, options: PrepareOptions = {}): Prepare
   /** What all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
   const sales = salesOf(market).reduce((sum, { amount }) => sum + amount, 0);
   const domains = domainsOf(catalogue.parts, market, brief, context, index);
-  const { allowUnknown } = brief.market;
+  const { allowUnknown } = brief.whereToBuy;
   const compatibility = compatibilityOf(domains, context, allowUnknown);
-  const work: WorkCounts = { baskets: 0, nodes: 0, platforms: 0, cardClasses: 0, scored: 0 };
-  const hasEverySlot = domains.processors.length > 0 && domains.rest.every((elements) => elements.length > 0);
+  const work: WorkCounts = { baskets: 0, nodes: 0, platforms: 0, gpuClasses: 0, scored: 0 };
+  const hasEverySlot = domains.cpus.length > 0 && domains.rest.every((elements) => elements.length > 0);
   const isRated = scenes.length > 0 && unknownGames.length === 0;
 
   const basketContext: BasketContext = {
@@ -126,27 +126,27 @@ export function prepare(session: Session, options: PrepareOptions = {}): Prepare
   };
   const space = hasEverySlot && isRated ? pairSpaceOf(brief, domains, compatibility, index, scenes) : null;
   const costBound = space
-    ? costBoundOf(domains, compatibility, space.platforms, space.cardClasses, context, allowUnknown)
+    ? costBoundOf(domains, compatibility, space.platforms, space.gpuClasses, context, allowUnknown)
     : null;
   work.platforms = space?.platforms.length ?? 0;
-  work.cardClasses = space?.cardClasses.length ?? 0;
+  work.gpuClasses = space?.gpuClasses.length ?? 0;
 
-  const basketFor = (platform: number, cardClass: number, most: number): Basket | null => {
+  const basketFor = (platform: number, gpuClass: number, most: number): Basket | null => {
     if (!space) return null;
-    const { processor, boards, memory } = space.platforms[platform];
-    const { members, card } = space.cardClasses[cardClass];
-    const links = compatibility.linksOf(processor);
+    const { cpu, motherboards, memory } = space.platforms[platform];
+    const { members, gpu } = space.gpuClasses[gpuClass];
+    const links = compatibility.linksOf(cpu);
     return cheapestBasket(
       basketContext,
-      { processor, links, boards, memory, cards: members, hasCard: card !== null },
+      { cpu, links, motherboards, memory, gpus: members, hasGpu: gpu !== null },
       most,
     );
   };
 
-  const picksOf = (processor: number, basket: Basket): Picks => {
+  const picksOf = (cpu: number, basket: Basket): Picks => {
     const picks: Record<string, Pick> = {};
-    const processorPart = domains.processors[processor].part;
-    if (processorPart) picks.processor = { part: processorPart.id, offer: basket.processorOption.offer };
+    const cpuPart = domains.cpus[cpu].part;
+    if (cpuPart) picks.cpu = { part: cpuPart.id, offer: basket.cpuOption.offer };
     REST.forEach((slot, at) => {
       const { part } = domains.rest[at][basket.elements[at]];
       if (part) picks[slot] = { part: part.id, offer: basket.options[at].offer };
@@ -176,9 +176,9 @@ export function prepare(session: Session, options: PrepareOptions = {}): Prepare
     return { picks, score: score ?? rated, cost: cents(cost) };
   };
   const answerOf = (found: Found): Answer => {
-    const processor = space ? space.platforms[found.platform].processor : 0;
+    const cpu = space ? space.platforms[found.platform].cpu : 0;
     return confirm(
-      picksOf(processor, found.basket),
+      picksOf(cpu, found.basket),
       found.score < 0 ? null : found.score,
       found.basket.cost - sales,
     );
@@ -247,33 +247,33 @@ export function prepare(session: Session, options: PrepareOptions = {}): Prepare
     return { steps, isComplete: true, bound: leastScore, work: { ...work } };
   }
 
-  const hasGraphics = ({ processor }: Platform): boolean => {
-    const chip = domains.processors[processor].part;
-    return chip?.slot === 'processor' && chip.integratedGraphics === true && index.integrated.has(chip.id);
+  const hasGraphics = ({ cpu }: Platform): boolean => {
+    const chip = domains.cpus[cpu].part;
+    return chip?.kind === 'cpu' && chip.integratedGraphics === true && index.integrated.has(chip.id);
   };
-  const isAllowed = (platform: number, cardClass: number): boolean =>
-    brief.play.objective.balanceLimit === null || (space?.scores().score(platform, cardClass) ?? -1) >= 0;
+  const isAllowed = (platform: number, gpuClass: number): boolean =>
+    brief.play.objective.balanceLimit === null || (space?.scores().score(platform, gpuClass) ?? -1) >= 0;
 
   const ANY = Number.MAX_SAFE_INTEGER - 1;
   /** The cheapest basket of any pair, or the first that is found within a sum: cheap sides first. */
   const cheapestOfAll = (budget: number, isAnyEnough: boolean): Found | null => {
     if (!space || !costBound) return null;
-    const { platformLeast, cardLeast } = costBound;
+    const { platformLeast, gpuLeast } = costBound;
     const rising = (least: Float64Array) =>
       Array.from(least, (_, n) => n).sort((a, b) => least[a] - least[b] || a - b);
     const platforms = rising(platformLeast);
-    const cards = rising(cardLeast);
+    const gpus = rising(gpuLeast);
     let most = Math.min(budget + sales, ANY);
     let best: Found | null = null;
     for (const platform of platforms) {
-      if (platformLeast[platform] + cardLeast[cards[0]] > most) break;
-      for (const cardClass of cards) {
-        if (platformLeast[platform] + cardLeast[cardClass] > most) break;
-        if (!space.cardClasses[cardClass].card && !hasGraphics(space.platforms[platform])) continue;
-        if (costBound.of(platform, cardClass) > most || !isAllowed(platform, cardClass)) continue;
-        const basket = basketFor(platform, cardClass, most);
+      if (platformLeast[platform] + gpuLeast[gpus[0]] > most) break;
+      for (const gpuClass of gpus) {
+        if (platformLeast[platform] + gpuLeast[gpuClass] > most) break;
+        if (!space.gpuClasses[gpuClass].gpu && !hasGraphics(space.platforms[platform])) continue;
+        if (costBound.of(platform, gpuClass) > most || !isAllowed(platform, gpuClass)) continue;
+        const basket = basketFor(platform, gpuClass, most);
         if (!basket) continue;
-        best = { platform, cardClass, score: -1, basket };
+        best = { platform, gpuClass, score: -1, basket };
         if (isAnyEnough) return best;
         most = basket.cost - 1;
       }
@@ -290,31 +290,29 @@ export function prepare(session: Session, options: PrepareOptions = {}): Prepare
   return {
     solve: (budget) => search(budget, 1, null),
     topK: (budget, k, by) =>
-      search(budget, k, ({ platform, cardClass }) => {
+      search(budget, k, ({ platform, gpuClass }) => {
         if (!space) return '';
-        const { processor, kitClass } = space.platforms[platform];
-        return by === 'pair' ? `${processor}|${cardClass}` : `${processor}|${kitClass}|${cardClass}`;
+        const { cpu, kitClass } = space.platforms[platform];
+        return by === 'pair' ? `${cpu}|${gpuClass}` : `${cpu}|${kitClass}|${gpuClass}`;
       }),
     spread: (budget, wanted) => {
       const pairs = new Set<string>();
-      const processors = new Set<number>();
-      const cards = new Set<number>();
-      const processorOf = ({ platform }: Found) => space?.platforms[platform].processor ?? -1;
+      const cpus = new Set<number>();
+      const gpus = new Set<number>();
+      const cpuOf = ({ platform }: Found) => space?.platforms[platform].cpu ?? -1;
       const keyOf = (found: Found): string | null => {
-        const processor = processorOf(found);
+        const cpu = cpuOf(found);
         const isWanted =
           pairs.size < wanted.pairs ||
-          (processors.size < wanted.processors && !processors.has(processor)) ||
-          (cards.size < wanted.cards && !cards.has(found.cardClass));
-        return isWanted ? `${processor}|${found.cardClass}` : null;
+          (cpus.size < wanted.cpus && !cpus.has(cpu)) ||
+          (gpus.size < wanted.gpus && !gpus.has(found.gpuClass));
+        return isWanted ? `${cpu}|${found.gpuClass}` : null;
       };
       return search(budget, Infinity, keyOf, (found) => {
-        pairs.add(`${processorOf(found)}|${found.cardClass}`);
-        processors.add(processorOf(found));
-        cards.add(found.cardClass);
-        return (
-          pairs.size >= wanted.pairs && processors.size >= wanted.processors && cards.size >= wanted.cards
-        );
+        pairs.add(`${cpuOf(found)}|${found.gpuClass}`);
+        cpus.add(cpuOf(found));
+        gpus.add(found.gpuClass);
+        return pairs.size >= wanted.pairs && cpus.size >= wanted.cpus && gpus.size >= wanted.gpus;
       });
     },
     frontier,

@@ -5,7 +5,7 @@ import type { ScoreSpace } from './platforms.ts';
 
 export interface Found {
   readonly platform: number;
-  readonly cardClass: number;
+  readonly gpuClass: number;
   readonly score: number;
   readonly basket: Basket;
 }
@@ -13,7 +13,7 @@ export interface Found {
 export interface SweepTask {
   readonly space: ScoreSpace;
   readonly costBound: CostBound;
-  readonly basketFor: (platform: number, cardClass: number, most: number) => Basket | null;
+  readonly basketFor: (platform: number, gpuClass: number, most: number) => Basket | null;
   readonly budget: number;
   readonly work: { scored: number };
   /** How many answers are wanted. */
@@ -43,21 +43,21 @@ const STEPS_PER_REPORT = 2000;
 export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound: number }, void, unknown> {
   const { space, costBound, work, wanted, keyOf, isFrontier = false, leastScore = 0 } = task;
   let { budget } = task;
-  const { platforms, cardClasses, platformBound, cardBound } = space;
+  const { platforms, gpuClasses, platformBound, gpuBound } = space;
   const count = platforms.length;
   const order = Array.from({ length: count }, (_, i) => i).sort(
     (a, b) => platformBound[b] - platformBound[a] || a - b,
   );
-  const next = new Int32Array(cardClasses.length);
+  const next = new Int32Array(gpuClasses.length);
   // What stands in the order is mostly too dear for a given card class: blocks of it are passed over at once.
-  const { platformLeast, cardLeast } = costBound;
+  const { platformLeast, gpuLeast } = costBound;
   const blockLeast = new Float64Array(Math.ceil(count / BLOCK)).fill(Infinity);
   order.forEach((p, at) => {
     const block = Math.floor(at / BLOCK);
     blockLeast[block] = Math.min(blockLeast[block], platformLeast[p]);
   });
   const passOver = (g: number): void => {
-    const most = budget - cardLeast[g];
+    const most = budget - gpuLeast[g];
     let at = next[g];
     while (at < count) {
       if (at % BLOCK === 0 && blockLeast[at / BLOCK] > most) at += BLOCK;
@@ -69,8 +69,8 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
   const first = new MaxHeap();
   const second = new MaxHeap();
   const exact = new Map<number, number>();
-  const keyAt = (g: number) => Math.min(platformBound[order[next[g]]], cardBound[g]);
-  for (let g = 0; g < cardClasses.length; g++) {
+  const keyAt = (g: number) => Math.min(platformBound[order[next[g]]], gpuBound[g]);
+  for (let g = 0; g < gpuClasses.length; g++) {
     passOver(g);
     if (next[g] < count) first.push(keyAt(g), g);
   }
@@ -90,7 +90,7 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       if (next[g] < count) first.push(keyAt(g), g);
       if (costBound.of(p, g) > budget) continue;
       const bound = space.bound(p, g);
-      if (bound >= 0) second.push(bound, p * cardClasses.length + g);
+      if (bound >= 0) second.push(bound, p * gpuClasses.length + g);
       continue;
     }
     // Everything with this key or more is in the second queue now; score what is only bounded.
@@ -99,7 +99,7 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       const payload = second.pop();
       let value = exact.get(payload);
       if (value === undefined) {
-        value = space.score(Math.floor(payload / cardClasses.length), payload % cardClasses.length);
+        value = space.score(Math.floor(payload / gpuClasses.length), payload % gpuClasses.length);
         work.scored++;
         exact.set(payload, value);
         if (value > score) throw new Error('sweep: a score exceeds its bound; this is our bug');
@@ -129,9 +129,9 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
   ): Generator<{ found: null; bound: number }, Found[], unknown> {
     const sorted = group
       .map((payload) => {
-        const platform = Math.floor(payload / cardClasses.length);
-        const cardClass = payload % cardClasses.length;
-        return { platform, cardClass, least: costBound.of(platform, cardClass), payload };
+        const platform = Math.floor(payload / gpuClasses.length);
+        const gpuClass = payload % gpuClasses.length;
+        return { platform, gpuClass, least: costBound.of(platform, gpuClass), payload };
       })
       .sort((a, b) => a.least - b.least || a.payload - b.payload);
     const best = new Map<string, Found>();
@@ -142,14 +142,14 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
       const full = costs.length >= room ? costs[room - 1] - 1 : budget;
       return Math.min(budget, own ? own.basket.cost - 1 : full);
     };
-    for (const { platform, cardClass, least } of sorted) {
-      const probe = { platform, cardClass, score } as Found; // keys read neither basket nor cost
+    for (const { platform, gpuClass, least } of sorted) {
+      const probe = { platform, gpuClass, score } as Found; // keys read neither basket nor cost
       const key = keyOf ? keyOf(probe) : '';
       if (key === null || known.has(key)) continue;
       const most = cut(key);
       if (least > most) continue;
-      const basket = basketFor(platform, cardClass, most);
-      if (basket) best.set(key, { platform, cardClass, score, basket });
+      const basket = basketFor(platform, gpuClass, most);
+      if (basket) best.set(key, { platform, gpuClass, score, basket });
       yield { found: null, bound: score };
     }
     return [...best.values()]

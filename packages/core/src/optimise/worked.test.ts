@@ -62,15 +62,15 @@ describe('worked examples', () => {
   it('a dearer offer is taken when it brings the other order over its threshold', () => {
     // At a: six parts for 60.00, free from 70.00, fee 8.00. The card is 9.00 at b without a fee, 10.00 at a.
     const offers = [
-      ...tens('a').filter((each) => each.part !== 'card'),
-      offer('card', 'a', 1000),
-      offer('card', 'b', 900),
+      ...tens('a').filter((each) => each.part !== 'gpu'),
+      offer('gpu', 'a', 1000),
+      offer('gpu', 'b', 900),
     ];
     const result = solve(market([shop('a', 800, 7000), shop('b', 0, null)], offers), 100000, {
       locks: [{ slot: 'cooler', part: null, offer: null }],
     });
     expect(result.answers[0].cost).toBe(7000);
-    expect(result.answers[0].picks.card?.offer).toBe('card@a');
+    expect(result.answers[0].picks.gpu?.offer).toBe('gpu@a');
   });
   it('one cent decides: free from 70.00 is reached at 70.00 and missed at 70.01', () => {
     const at = (threshold: number) =>
@@ -81,17 +81,17 @@ describe('worked examples', () => {
     expect(at(7001)).toBe(7800);
   });
   it('a second fee is paid only when the second shop saves more than it asks', () => {
-    const offers = [...tens('a'), offer('card', 'b', 300)];
+    const offers = [...tens('a'), offer('gpu', 'b', 300)];
     const cost = (fee: number) =>
       solve(market([shop('a', 0, null), shop('b', fee, null)], offers), 100000).answers[0].cost;
     expect(cost(699)).toBe(6000 + 300 + 699);
     expect(cost(701)).toBe(7000);
   });
   it('a listing in a market carries its own shipping, whatever else is bought there', () => {
-    const stalls: Shop = { ...shop('m', 0, null), kind: 'market' };
+    const stalls: Shop = { ...shop('m', 0, null), kind: 'used-market' };
     const offers = [
       ...tens('a'),
-      offer('card', 'm', 600, { shippingMinor: 350, condition: 'used' }),
+      offer('gpu', 'm', 600, { shippingMinor: 350, condition: 'used' }),
       offer('memory', 'm', 700, { shippingMinor: 350, condition: 'used' }),
     ];
     const result = solve(market([shop('a', 0, null), stalls], offers), 100000);
@@ -111,11 +111,11 @@ describe('worked examples', () => {
       ...market([shop('a', 0, null)], [...tens('a'), offer('quick', 'a', 1500)], [...PARTS, quick]),
       frameModel: {
         ...CATALOGUE.frameModel,
-        processors: [...CATALOGUE.frameModel.processors, { part: 'quick', rateLn: 0.2, sdLn: 0.03 }],
+        cpus: [...CATALOGUE.frameModel.cpus, { part: 'quick', rateLn: 0.2, sdLn: 0.03 }],
       },
     };
-    expect(solve(catalogue, 7500).answers[0].picks.processor?.part).toBe('quick');
-    expect(solve(catalogue, 7499).answers[0].picks.processor?.part).toBe('processor');
+    expect(solve(catalogue, 7500).answers[0].picks.cpu?.part).toBe('quick');
+    expect(solve(catalogue, 7499).answers[0].picks.cpu?.part).toBe('cpu');
   });
   it('of two equally fast sets the cheaper wins: frames beyond the screen buy nothing', () => {
     const fast = { ...CARD, id: 'fast' };
@@ -128,19 +128,19 @@ describe('worked examples', () => {
       ),
       frameModel: {
         ...CATALOGUE.frameModel,
-        processors: [{ part: 'processor', rateLn: 3, sdLn: 0.03 }],
-        cards: [
-          { part: 'card', rateLn: -1, sdLn: 0.03 },
+        cpus: [{ part: 'cpu', rateLn: 3, sdLn: 0.03 }],
+        gpus: [
+          { part: 'gpu', rateLn: -1, sdLn: 0.03 },
           { part: 'fast', rateLn: 3, sdLn: 0.03 },
           { part: 'faster', rateLn: 4, sdLn: 0.03 },
         ],
       },
     };
     const capped = solve(catalogue, 100000).answers[0];
-    expect(capped.picks.card?.part).toBe('fast');
+    expect(capped.picks.gpu?.part).toBe('fast');
     expect(capped.score).toBe(BRIEF.play.refreshHz * 1000);
     const uncapped = { ...BRIEF.play, objective: { ...BRIEF.play.objective, capAtRefresh: false } };
-    expect(solve(catalogue, 100000, { play: uncapped }).answers[0].picks.card?.part).toBe('faster');
+    expect(solve(catalogue, 100000, { play: uncapped }).answers[0].picks.gpu?.part).toBe('faster');
   });
   it('reach-every-target takes the cheapest set that does, and the nearest one when none does', () => {
     const slow = { ...CARD, id: 'slow' };
@@ -148,15 +148,15 @@ describe('worked examples', () => {
       ...market(
         [shop('a', 0, null)],
         [
-          ...tens('a').map((each) => (each.part === 'card' ? { ...each, priceMinor: 5000 } : each)),
+          ...tens('a').map((each) => (each.part === 'gpu' ? { ...each, priceMinor: 5000 } : each)),
           offer('slow', 'a', 1000),
         ],
         [...PARTS, slow],
       ),
       frameModel: {
         ...CATALOGUE.frameModel,
-        cards: [
-          { part: 'card', rateLn: 0.3, sdLn: 0.03 },
+        gpus: [
+          { part: 'gpu', rateLn: 0.3, sdLn: 0.03 },
           { part: 'slow', rateLn: -0.6, sdLn: 0.03 },
         ],
       },
@@ -169,24 +169,24 @@ describe('worked examples', () => {
           objective: { ...BRIEF.play.objective, goal: 'targets' },
         },
       }).answers[0];
-    expect(aim(30).picks.card?.part).toBe('slow');
+    expect(aim(30).picks.gpu?.part).toBe('slow');
     expect(aim(30).score).toBe(100000);
-    expect(aim(70).picks.card?.part).toBe('card');
+    expect(aim(70).picks.gpu?.part).toBe('gpu');
     expect(aim(500).score).toBeLessThan(100000);
   });
   it('a part with a gap is proposed only where the brief allows it', () => {
-    const vague = { ...CASE, cardMaxMm: null };
+    const vague = { ...CASE, maxGpuLengthMm: null };
     const catalogue = market(
       [shop('a', 0, null)],
       tens('a'),
       PARTS.map((part) => (part.id === 'case' ? vague : part)),
     );
     // The processor has graphics of its own, so that a build without the card is left.
-    expect(solve(catalogue, 100000).answers[0].picks.card).toBeUndefined();
+    expect(solve(catalogue, 100000).answers[0].picks.gpu).toBeUndefined();
     expect(
-      solve(catalogue, 100000, { market: { ...BRIEF.market, allowUnknown: true } }).answers[0].picks.card
-        ?.part,
-    ).toBe('card');
+      solve(catalogue, 100000, { whereToBuy: { ...BRIEF.whereToBuy, allowUnknown: true } }).answers[0].picks
+        .gpu?.part,
+    ).toBe('gpu');
   });
   it('prices in a currency without a rate do not count, at all', () => {
     const foreign: Shop = { ...shop('x', 0, null), currency: 'USD' };
@@ -207,7 +207,7 @@ describe('what would have to give', () => {
         openSession(catalogue, {
           ...poor,
           locks: [
-            { slot: 'card', part: 'card', offer: null },
+            { slot: 'gpu', part: 'gpu', offer: null },
             { slot: 'storage', part: 'storage', offer: null },
           ],
         }),
@@ -216,7 +216,7 @@ describe('what would have to give', () => {
     expect(list.find((each) => each.kind === 'budget')?.shortMinor).toBe(2800);
   });
   it('8 GB less: the smaller kit that the need kept out', () => {
-    const small = { ...MEMORY, id: 'small', gbPerStick: 4 };
+    const small = { ...MEMORY, id: 'small', gbPerModule: 4 };
     const world = market(
       [shop('a', 0, null)],
       [
@@ -245,11 +245,11 @@ describe('what would have to give', () => {
       explainInfeasible(
         openSession(world, {
           ...BRIEF,
-          locks: [{ slot: 'card', part: 'big', offer: null }],
+          locks: [{ slot: 'gpu', part: 'big', offer: null }],
         }),
       ),
     ).relaxations;
-    expect(list.some((each) => each.kind === 'lock' && each.sentence.includes('card'))).toBe(true);
+    expect(list.some((each) => each.kind === 'lock' && each.sentence.includes('graphics card'))).toBe(true);
     expect(list.some((each) => each.kind === 'budget')).toBe(false);
   });
 });

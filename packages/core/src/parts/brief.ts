@@ -11,7 +11,7 @@ export interface BriefGame {
   readonly target: number | null;
 }
 
-export type Background = 'none' | 'voice' | 'stream-processor' | 'stream-card';
+export type Background = 'none' | 'voice' | 'stream-cpu' | 'stream-gpu';
 
 /** What is made as large as possible. */
 export interface Objective {
@@ -41,17 +41,17 @@ export interface Running {
 
 /** Parts that are meant to come later, by id. Rules say what stands in their way. */
 export interface Planned {
-  readonly card: string | null;
+  readonly gpu: string | null;
   /** A second memory kit beside the first. */
   readonly memory: string | null;
   /** A processor for the same board. */
-  readonly processor: string | null;
+  readonly cpu: string | null;
   /** Whether today's picks must have room for all of them, in place of a note where they do not. */
   readonly isFirm: boolean;
 }
 
 /** Rule that says how many watts a supply needs. */
-export interface SupplyRule {
+export interface PsuRule {
   /**
    * `load`: load times factor; `maker`: the card maker's figure; `larger`: the larger of both; `half`: twice the load;
    * `planned`: the larger of both with the planned card in place of the present one.
@@ -69,7 +69,7 @@ export interface Lock {
 }
 
 /** Which total must fit the sum: before rebates, with them by their chance, or with all of them. */
-export type School = 'strict' | 'expected' | 'after';
+export type CostBasis = 'strict' | 'expected' | 'after';
 
 /** What claims are reckoned with. Chosen figures, to be set by the user, and learnt from what came of claims. */
 export interface ClaimHabits {
@@ -86,7 +86,7 @@ export interface ClaimHabits {
 }
 
 /** Something owned: what it cost, what it would fetch today, and whether it is to be sold if the build does without it. */
-export interface Belonging {
+export interface OwnedPart {
   readonly part: string;
   readonly paidMinor: number | null;
   readonly valueMinor: number | null;
@@ -164,7 +164,7 @@ export interface Growth {
   };
   /** What may be put off to a later sum: the graphics card, or memory down to half of what is asked for. */
   readonly start: {
-    readonly withoutCard: boolean;
+    readonly withoutGpu: boolean;
     readonly withLessMemory: boolean;
     readonly playableFps: number;
   };
@@ -176,12 +176,12 @@ export interface Brief {
   readonly money: {
     readonly currency: string;
     readonly budgetMinor: number;
-    readonly slackMinor: number;
+    readonly allowedOverMinor: number;
     /** Whether parts bought for their looks alone stay outside the sum. */
     readonly looksOutside: boolean;
     readonly running: Running;
-    readonly school: School;
-    readonly claims: ClaimHabits;
+    readonly costBasis: CostBasis;
+    readonly claimHabits: ClaimHabits;
     /** Whether what owned parts would fetch counts towards the sum, once they are to be sold. */
     readonly countSales: boolean;
   };
@@ -202,28 +202,28 @@ export interface Brief {
     readonly fastStorageGb: number;
     readonly totalStorageGb: number;
     readonly wireless: boolean;
-    readonly systemLicence: boolean;
+    readonly osLicence: boolean;
     /** Largest case, in litres; null for any. */
     readonly maxLitres: number | null;
     /** Whether the build may do without a graphics card. */
-    readonly cardRequired: boolean;
-    readonly supplyRule: SupplyRule;
+    readonly gpuRequired: boolean;
+    readonly psuRule: PsuRule;
     /** Least quality mark of the supply, 1 to 5; null when any will do. A supply without a mark is then unknown. */
-    readonly supplyQuality: number | null;
+    readonly psuQuality: number | null;
     /** Whether memory and video memory must cover what every game asks for, in place of a loss of frames. */
     readonly capacityFloors: boolean;
     /** Whether the cooler in the processor's box will do. */
-    readonly boxedCooler: boolean;
+    readonly stockCooler: boolean;
     /** Most noise of the processor's cooler; null for any. */
     readonly maxNoiseDb: number | null;
     /** Whether clocks are to be raised: an unlocked processor on a board that lets it. */
-    readonly raiseClocks: boolean;
+    readonly overclock: boolean;
     /** Whether an older processor can be borrowed to flash a board's firmware. */
-    readonly borrowProcessor: boolean;
+    readonly borrowCpu: boolean;
     /** Screens to be connected. */
     readonly screens: number;
   };
-  readonly market: {
+  readonly whereToBuy: {
     readonly conditions: readonly Condition[];
     /** Conditions for single slots, in place of the general ones. */
     readonly conditionsBySlot: { readonly [S in Slot]?: readonly Condition[] };
@@ -245,7 +245,7 @@ export interface Brief {
   /** Parts that are there already. Drives come on top of the storage slot; others compete at no cost. */
   readonly owned: readonly string[];
   /** What is known of the owned parts' worth. */
-  readonly belongings: readonly Belonging[];
+  readonly ownedParts: readonly OwnedPart[];
   readonly locks: readonly Lock[];
   readonly planned: Planned;
   readonly growth: Growth;

@@ -35,7 +35,7 @@ export function partSetOf(
   const missing: string[] = [];
   for (const [slot, pick] of Object.entries(picks)) {
     const part = parts.get(pick.part);
-    if (part?.slot === kindFor(slot as Slot)) set[slot] = part;
+    if (part?.kind === kindFor(slot as Slot)) set[slot] = part;
     else missing.push(pick.part);
   }
   return { set: set as PartSet, missing }; // the slot was checked against the part's own

@@ -5,9 +5,9 @@ export type Preset = (typeof PRESETS)[number];
 /** What one preset of a game asks for. Log times are natural logarithms of milliseconds. */
 export interface PresetEffects {
   /** ln of the card's frame time at 1920 x 1080 on a card of rate 0. */
-  readonly workLn: number;
+  readonly gpuTimeLn: number;
   /** ln of the processor's frame time on a processor of rate 0 with the reference memory. */
-  readonly prepLn: number;
+  readonly cpuTimeLn: number;
   /** Video memory needed at 1920 x 1080, and for every further million pixels, in GB. */
   readonly videoMemoryGb: number;
   readonly videoMemoryGbPerMegapixel: number;
@@ -20,18 +20,18 @@ export interface Game {
   readonly name: string;
   readonly family: string;
   /** Exponent of the card's time in the number of pixels. */
-  readonly alpha: number;
+  readonly resolutionExponent: number;
   /** How much of the memory effect reaches the processor's time. */
-  readonly beta: number;
+  readonly memorySensitivity: number;
   /** Exponent of integrated graphics in memory bandwidth. */
-  readonly gamma: number;
+  readonly bandwidthExponent: number;
   /** How much of a narrower link reaches the card's time. */
   readonly linkSensitivity: number;
   /** Threads that it makes use of. */
   readonly threads: number;
   /** Spread of the logarithms of processor and card times over a session. */
-  readonly processorSpread: number;
-  readonly cardSpread: number;
+  readonly cpuSpread: number;
+  readonly gpuSpread: number;
   /** The engine's own limit in frames per second; null when it has none. */
   readonly frameCap: number | null;
   /** What is left unexplained of the logarithm of the average, as a standard deviation. */
@@ -89,8 +89,8 @@ export interface FitSummary {
 export interface FrameModel {
   /** Kit at which the memory effect is zero. */
   readonly referenceMemory: { readonly mts: number; readonly cl: number; readonly channels: number };
-  readonly processors: readonly Rate[];
-  readonly cards: readonly Rate[];
+  readonly cpus: readonly Rate[];
+  readonly gpus: readonly Rate[];
   /** Integrated graphics, by the processor that carries them, at the reference memory's bandwidth. */
   readonly integrated: readonly Rate[];
   readonly games: readonly Game[];

@@ -1,10 +1,10 @@
-export { kindFor, SLOTS, slotsFor, type Known, type PartKind, type Slot } from './slots.ts';
+export { kindFor, SLOTS, slotsFor, type Nullable, type PartKind, type Slot } from './slots.ts';
 export type {
-  Board,
-  BoardFormFactor,
-  BoxedCooler,
-  Card,
-  CardPower,
+  Motherboard,
+  FormFactor,
+  StockCooler,
+  Gpu,
+  GpuPower,
   Case,
   Cooler,
   DriveKind,
@@ -18,13 +18,13 @@ export type {
   Part,
   PartBySlot,
   PartSet,
-  PictureOutput,
-  Processor,
+  DisplayOutput,
+  Cpu,
   QualityMark,
-  Storage,
-  Supply,
-  SupplyForm,
-  System,
+  Drive,
+  Psu,
+  PsuFormFactor,
+  Os,
 } from './types.ts';
 export {
   GRADES,
@@ -63,7 +63,7 @@ export {
 } from './frame-model.ts';
 export type {
   Background,
-  Belonging,
+  OwnedPart,
   Brief,
   BriefGame,
   ClaimHabits,
@@ -74,9 +74,10 @@ export type {
   Objective,
   Planned,
   Running,
-  School,
-  SupplyRule,
+  CostBasis,
+  PsuRule,
 } from './brief.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, RecordMemory, Trust } from './records.ts';
+export { SLOT_NAMES, slotWords } from './slot-names.ts';

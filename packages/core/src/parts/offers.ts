@@ -23,7 +23,7 @@ export interface Shipping {
 export interface Shop {
   readonly id: string;
   readonly name: string;
-  readonly kind: 'shop' | 'market';
+  readonly kind: 'shop' | 'used-market';
   readonly currency: string;
   readonly shipping: Shipping;
   /** Tax in per cent that comes on top of its prices and fees; 0 where they include it. */

@@ -1,14 +1,14 @@
 import type { Background } from './brief.ts';
-import type { Known } from './slots.ts';
+import type { Nullable } from './slots.ts';
 
 /** How the memory ran while it was measured; each figure as it ran, not as the box says. */
 export interface RecordMemory {
-  readonly gb: Known<number>;
-  readonly channels: Known<number>;
-  readonly mts: Known<number>;
-  readonly cl: Known<number>;
+  readonly gb: Nullable<number>;
+  readonly channels: Nullable<number>;
+  readonly mts: Nullable<number>;
+  readonly cl: Nullable<number>;
   /** Whether the kit's rated profile was on; null when not said. */
-  readonly profile: Known<boolean>;
+  readonly profile: Nullable<boolean>;
 }
 
 /**
@@ -19,7 +19,7 @@ export interface RecordMemory {
 export interface RecordLow {
   readonly fps: number;
   readonly percent: number;
-  readonly definition: Known<'percentile' | 'slowest'>;
+  readonly definition: Nullable<'percentile' | 'slowest'>;
 }
 
 /** How far a record's source is trusted. `own`: measured on the user's own system. */
@@ -30,16 +30,16 @@ export interface BenchRecord {
   readonly id: string;
   readonly game: string;
   /** As the source writes it; the fit knows low, medium, high and ultra. */
-  readonly preset: Known<string>;
-  readonly widthPx: Known<number>;
-  readonly heightPx: Known<number>;
+  readonly preset: Nullable<string>;
+  readonly widthPx: Nullable<number>;
+  readonly heightPx: Nullable<number>;
   /** Share of each side of the picture that was rendered before upscaling; 1 = none; null when not said. */
-  readonly renderScale: Known<number>;
+  readonly renderScale: Nullable<number>;
   /** Frames made up between rendered ones were counted. */
   readonly generatedFrames: boolean;
-  readonly processor: string;
+  readonly cpu: string;
   /** Null: the processor's own graphics. */
-  readonly card: string | null;
+  readonly gpu: string | null;
   readonly memory: RecordMemory;
   /** Link that the card got, when it was not its own: generation and lanes. */
   readonly link: { readonly generation: number; readonly lanes: number } | null;
@@ -53,9 +53,9 @@ export interface BenchRecord {
   readonly source: { readonly name: string; readonly on: string };
   readonly trust: Trust;
   /** The user's own system that it was measured on; null for published ones. */
-  readonly system: string | null;
+  readonly rig: string | null;
   /** What the source says besides; a word about mixed conditions belongs here too. */
   readonly note: string;
   /** Held out of the fit by hand, with the reason; null lets it in. */
-  readonly setAside: string | null;
+  readonly excluded: string | null;
 }

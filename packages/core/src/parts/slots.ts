@@ -1,33 +1,33 @@
 /** The places of a build, in the order in which most people fill them. */
 export const SLOTS = [
-  'processor',
-  'board',
+  'cpu',
+  'motherboard',
   'memory',
-  'card',
+  'gpu',
   'storage',
-  'bulk',
+  'secondaryStorage',
   'cooler',
   'case',
-  'supply',
+  'psu',
   'network',
-  'system',
+  'os',
   'extras',
 ] as const;
 
 export type Slot = (typeof SLOTS)[number];
 
 /** Kinds of parts. A kind has one slot of its name, but storage has two: the main drive, and a second one for bulk. */
-export type PartKind = Exclude<Slot, 'bulk'>;
+export type PartKind = Exclude<Slot, 'secondaryStorage'>;
 
 /** The kind of part that a slot takes. */
 export function kindFor(slot: Slot): PartKind {
-  return slot === 'bulk' ? 'storage' : slot;
+  return slot === 'secondaryStorage' ? 'storage' : slot;
 }
 
 /** Slots that a kind of part may stand in. */
 export function slotsFor(kind: PartKind): readonly Slot[] {
-  return kind === 'storage' ? ['storage', 'bulk'] : [kind];
+  return kind === 'storage' ? ['storage', 'secondaryStorage'] : [kind];
 }
 
 /** A value from a maker's sheet, or null where the sheet is silent. Never guess: null makes a rule say "unknown". */
-export type Known<T> = T | null;
+export type Nullable<T> = T | null;

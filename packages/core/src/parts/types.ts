@@ -1,9 +1,9 @@
-import type { Known, PartKind, Slot } from './slots.ts';
+import type { Nullable, PartKind, Slot } from './slots.ts';
 
 export type MemoryType = 'DDR3' | 'DDR4' | 'DDR5';
-export type BoardFormFactor = 'mini-ITX' | 'micro-ATX' | 'ATX' | 'E-ATX';
-export type SupplyForm = 'ATX' | 'SFX' | 'TFX';
-export type PictureOutput = 'HDMI' | 'DisplayPort' | 'DVI' | 'VGA' | 'USB-C';
+export type FormFactor = 'mini-ITX' | 'micro-ATX' | 'ATX' | 'E-ATX';
+export type PsuFormFactor = 'ATX' | 'SFX' | 'TFX';
+export type DisplayOutput = 'HDMI' | 'DisplayPort' | 'DVI' | 'VGA' | 'USB-C';
 export type Efficiency = 'none' | 'White' | 'Bronze' | 'Silver' | 'Gold' | 'Platinum' | 'Titanium';
 export type DriveKind = 'M.2 NVMe' | 'M.2 SATA' | '2.5-inch SATA' | '3.5-inch SATA';
 
@@ -19,13 +19,13 @@ export interface QualityMark {
 
 interface PartBase<S extends PartKind> {
   readonly id: string;
-  readonly slot: S;
-  readonly maker: string;
+  readonly kind: S;
+  readonly brand: string;
   readonly name: string;
   /** Where the specification comes from, and when it was read (ISO date). */
   readonly source?: { readonly name: string; readonly on: string } | undefined;
   /** Maker's warranty on a new one, in months. */
-  readonly warrantyMonths?: Known<number> | undefined;
+  readonly warrantyMonths?: Nullable<number> | undefined;
   /** Item number (GTIN), check digit included, and the maker’s own number. */
   readonly gtin?: string | undefined;
   readonly mpn?: string | undefined;
@@ -34,31 +34,31 @@ interface PartBase<S extends PartKind> {
 }
 
 /** A cooler that comes in the processor's box. */
-export interface BoxedCooler {
+export interface StockCooler {
   readonly heatWatts: number;
   readonly heightMm: number;
-  readonly noiseDb: Known<number>;
+  readonly noiseDb: Nullable<number>;
 }
 
-export interface Processor extends PartBase<'processor'> {
-  readonly socket: Known<string>;
-  readonly cores: Known<number>;
-  readonly threads: Known<number>;
+export interface Cpu extends PartBase<'cpu'> {
+  readonly socket: Nullable<string>;
+  readonly cores: Nullable<number>;
+  readonly threads: Nullable<number>;
   /** Sustained package limit, in watts. */
-  readonly packageWatts: Known<number>;
-  readonly memoryTypes: Known<readonly MemoryType[]>;
-  readonly memoryMaxGb: Known<number>;
-  readonly pcieGeneration: Known<number>;
+  readonly packagePowerWatts: Nullable<number>;
+  readonly memoryTypes: Nullable<readonly MemoryType[]>;
+  readonly memoryMaxGb: Nullable<number>;
+  readonly pcieGeneration: Nullable<number>;
   /** Highest clock, in MHz. With cores and generation it tells about how fast a part is that nobody measured. */
-  readonly boostMhz?: Known<number> | undefined;
+  readonly boostMhz?: Nullable<number> | undefined;
   /** Computing rate of its own graphics, in teraflops. */
-  readonly graphicsTflops?: Known<number> | undefined;
-  readonly integratedGraphics: Known<boolean>;
+  readonly graphicsTflops?: Nullable<number> | undefined;
+  readonly integratedGraphics: Nullable<boolean>;
   /** The cooler in the box; `false` when the box has none. */
-  readonly boxedCooler: Known<BoxedCooler | false>;
-  readonly unlocked: Known<boolean>;
+  readonly stockCooler: Nullable<StockCooler | false>;
+  readonly unlocked: Nullable<boolean>;
   /** Chipsets that can run it, each with the lowest firmware level that knows it. */
-  readonly firmwareByChipset: Known<Readonly<Record<string, number>>>;
+  readonly minBiosByChipset: Nullable<Readonly<Record<string, number>>>;
 }
 
 export interface M2Place {
@@ -67,161 +67,161 @@ export interface M2Place {
   /** SATA ports that go dead when a drive sits here. */
   readonly disablesSataPorts: number;
   /** Whether a heat spreader covers the place. */
-  readonly heatSpreader?: Known<boolean> | undefined;
+  readonly heatSpreader?: Nullable<boolean> | undefined;
 }
 
-export interface Board extends PartBase<'board'> {
-  readonly socket: Known<string>;
-  readonly chipset: Known<string>;
-  readonly formFactor: Known<BoardFormFactor>;
-  readonly memoryType: Known<MemoryType>;
-  readonly memorySlots: Known<number>;
-  readonly memoryMaxGb: Known<number>;
+export interface Motherboard extends PartBase<'motherboard'> {
+  readonly socket: Nullable<string>;
+  readonly chipset: Nullable<string>;
+  readonly formFactor: Nullable<FormFactor>;
+  readonly memoryType: Nullable<MemoryType>;
+  readonly memorySlots: Nullable<number>;
+  readonly memoryMaxGb: Nullable<number>;
   /** Highest memory rate, in MT/s. */
-  readonly memoryMaxMts: Known<number>;
+  readonly memoryMaxMts: Nullable<number>;
   /** Whether the board can switch on a kit's rated profile. */
-  readonly memoryProfile: Known<boolean>;
-  readonly firmwareShipped: Known<number>;
-  readonly flashWithoutProcessor: Known<boolean>;
-  readonly m2: Known<readonly M2Place[]>;
-  readonly sataPorts: Known<number>;
-  readonly cardSlot: Known<{ readonly generation: number; readonly lanes: number }>;
+  readonly memoryProfile: Nullable<boolean>;
+  readonly biosVersion: Nullable<number>;
+  readonly flashesWithoutCpu: Nullable<boolean>;
+  readonly m2: Nullable<readonly M2Place[]>;
+  readonly sataPorts: Nullable<number>;
+  readonly pcieSlot: Nullable<{ readonly generation: number; readonly lanes: number }>;
   /** Further slots that take a single-lane add-in. */
-  readonly smallSlots: Known<number>;
-  readonly powerStageWatts: Known<number>;
+  readonly smallSlots: Nullable<number>;
+  readonly vrmWatts: Nullable<number>;
   /** Eight-pin processor power sockets that must be fed (a four-pin one counts as one). */
-  readonly processorPowerSockets: Known<number>;
-  readonly wireless: Known<boolean>;
-  readonly pictureOutputs: Known<readonly PictureOutput[]>;
-  readonly watts: Known<number>;
+  readonly cpuPowerConnectors: Nullable<number>;
+  readonly wireless: Nullable<boolean>;
+  readonly displayOutputs: Nullable<readonly DisplayOutput[]>;
+  readonly watts: Nullable<number>;
   /** Whether its chipset lets an unlocked processor be raised. */
-  readonly raisesClocks: Known<boolean>;
+  readonly overclocking: Nullable<boolean>;
   /** Headers for fans, the processor cooler's among them. */
-  readonly fanHeaders: Known<number>;
-  readonly frontHeaders: Known<readonly FrontConnector[]>;
+  readonly fanHeaders: Nullable<number>;
+  readonly frontHeaders: Nullable<readonly FrontConnector[]>;
 }
 
 export interface Memory extends PartBase<'memory'> {
-  readonly type: Known<MemoryType>;
-  readonly sticks: Known<number>;
-  readonly gbPerStick: Known<number>;
+  readonly type: Nullable<MemoryType>;
+  readonly modules: Nullable<number>;
+  readonly gbPerModule: Nullable<number>;
   /** Rated profile: rate in MT/s and CAS latency in clocks. */
-  readonly ratedMts: Known<number>;
-  readonly ratedCl: Known<number>;
+  readonly ratedMts: Nullable<number>;
+  readonly ratedCl: Nullable<number>;
   /** What it runs at with the profile off. */
-  readonly baseMts: Known<number>;
-  readonly baseCl: Known<number>;
-  readonly heightMm: Known<number>;
+  readonly jedecMts: Nullable<number>;
+  readonly jedecCl: Nullable<number>;
+  readonly heightMm: Nullable<number>;
 }
 
-export interface CardPower {
+export interface GpuPower {
   readonly sixPin: number;
   readonly eightPin: number;
   readonly sixteenPin: number;
 }
 
-export interface Card extends PartBase<'card'> {
-  readonly chip: Known<string>;
-  readonly lengthMm: Known<number>;
-  readonly slotsWide: Known<number>;
-  readonly boardWatts: Known<number>;
-  readonly power: Known<CardPower>;
-  readonly makerSupplyWatts: Known<number>;
-  readonly videoMemoryGb: Known<number>;
+export interface Gpu extends PartBase<'gpu'> {
+  readonly chip: Nullable<string>;
+  readonly lengthMm: Nullable<number>;
+  readonly slotsWide: Nullable<number>;
+  readonly boardPowerWatts: Nullable<number>;
+  readonly power: Nullable<GpuPower>;
+  readonly recommendedPsuWatts: Nullable<number>;
+  readonly videoMemoryGb: Nullable<number>;
   /** Computing rate (teraflops) and memory bandwidth (GB/s): about how fast a card is that nobody measured. */
-  readonly tflops?: Known<number> | undefined;
-  readonly memoryGbs?: Known<number> | undefined;
-  readonly pcieGeneration: Known<number>;
-  readonly pcieLanes: Known<number>;
+  readonly tflops?: Nullable<number> | undefined;
+  readonly memoryGbs?: Nullable<number> | undefined;
+  readonly pcieGeneration: Nullable<number>;
+  readonly pcieLanes: Nullable<number>;
   /** Eight-pin leads that the maker's own adapter in the box joins into one sixteen-pin plug; 0 when there is none. */
-  readonly adapterEightPins: Known<number>;
-  readonly pictureOutputs: Known<readonly PictureOutput[]>;
+  readonly adapterEightPins: Nullable<number>;
+  readonly displayOutputs: Nullable<readonly DisplayOutput[]>;
 }
 
-export interface Storage extends PartBase<'storage'> {
-  readonly kind: Known<DriveKind>;
-  readonly gb: Known<number>;
+export interface Drive extends PartBase<'storage'> {
+  readonly interface: Nullable<DriveKind>;
+  readonly gb: Nullable<number>;
   /** Solid state: counts towards the fast space that the brief asks for. */
-  readonly solidState: Known<boolean>;
+  readonly solidState: Nullable<boolean>;
   /** Length of an M.2 drive; null for others or when not stated. */
-  readonly m2LengthMm: Known<number>;
-  readonly watts: Known<number>;
+  readonly m2LengthMm: Nullable<number>;
+  readonly watts: Nullable<number>;
   /** PCI Express generation of an NVMe drive; null for others or when not stated. */
-  readonly pcieGeneration: Known<number>;
-  readonly heatSpreader: Known<boolean>;
+  readonly pcieGeneration: Nullable<number>;
+  readonly heatSpreader: Nullable<boolean>;
 }
 
 export interface Cooler extends PartBase<'cooler'> {
   /** Sockets that its brackets fit. */
-  readonly sockets: Known<readonly string[]>;
+  readonly sockets: Nullable<readonly string[]>;
   /** Of those, sockets whose bracket is not in the box and has to be ordered. */
-  readonly bracketExtra: Known<readonly string[]>;
+  readonly bracketExtra: Nullable<readonly string[]>;
   /** Length of its radiator: 120, 240, 280, 360 … mm; 0 for a cooler without one. */
-  readonly radiatorMm: Known<number>;
-  readonly fans: Known<number>;
-  readonly heatWatts: Known<number>;
-  readonly heightMm: Known<number>;
+  readonly radiatorMm: Nullable<number>;
+  readonly fans: Nullable<number>;
+  readonly heatWatts: Nullable<number>;
+  readonly heightMm: Nullable<number>;
   /** Tallest memory that fits under it; null when not stated, Infinity is written as 999. */
-  readonly memoryClearanceMm: Known<number>;
-  readonly noiseDb: Known<number>;
-  readonly watts: Known<number>;
+  readonly memoryClearanceMm: Nullable<number>;
+  readonly noiseDb: Nullable<number>;
+  readonly watts: Nullable<number>;
 }
 
 export interface Case extends PartBase<'case'> {
-  readonly boardFormFactors: Known<readonly BoardFormFactor[]>;
-  readonly cardMaxMm: Known<number>;
-  readonly cardSlots: Known<number>;
-  readonly coolerMaxMm: Known<number>;
-  readonly supplyForms: Known<readonly SupplyForm[]>;
-  readonly supplyMaxMm: Known<number>;
-  readonly bays25: Known<number>;
-  readonly bays35: Known<number>;
-  readonly litres: Known<number>;
-  readonly fans: Known<number>;
+  readonly motherboardFormFactors: Nullable<readonly FormFactor[]>;
+  readonly maxGpuLengthMm: Nullable<number>;
+  readonly expansionSlots: Nullable<number>;
+  readonly maxCoolerHeightMm: Nullable<number>;
+  readonly psuFormFactors: Nullable<readonly PsuFormFactor[]>;
+  readonly maxPsuLengthMm: Nullable<number>;
+  readonly bays25: Nullable<number>;
+  readonly bays35: Nullable<number>;
+  readonly litres: Nullable<number>;
+  readonly fans: Nullable<number>;
   /** Radiator lengths that it has a place for, in mm. */
-  readonly radiatorsMm: Known<readonly number[]>;
-  readonly frontConnectors: Known<readonly FrontConnector[]>;
+  readonly radiatorsMm: Nullable<readonly number[]>;
+  readonly frontConnectors: Nullable<readonly FrontConnector[]>;
 }
 
-export interface Supply extends PartBase<'supply'> {
-  readonly form: Known<SupplyForm>;
-  readonly lengthMm: Known<number>;
-  readonly ratedWatts: Known<number>;
-  readonly efficiency: Known<Efficiency>;
+export interface Psu extends PartBase<'psu'> {
+  readonly form: Nullable<PsuFormFactor>;
+  readonly lengthMm: Nullable<number>;
+  readonly ratedWatts: Nullable<number>;
+  readonly efficiency: Nullable<Efficiency>;
   /** Six-plus-two-pin leads; each can also feed a six-pin socket. */
-  readonly eightPinLeads: Known<number>;
-  readonly sixteenPinLeads: Known<number>;
-  readonly processorLeads: Known<number>;
-  readonly quality: Known<QualityMark>;
+  readonly eightPinConnectors: Nullable<number>;
+  readonly sixteenPinConnectors: Nullable<number>;
+  readonly cpuConnectors: Nullable<number>;
+  readonly quality: Nullable<QualityMark>;
 }
 
 export interface Network extends PartBase<'network'> {
-  readonly interface: Known<'PCIe' | 'USB' | 'M.2'>;
-  readonly wireless: Known<boolean>;
-  readonly mbps: Known<number>;
+  readonly interface: Nullable<'PCIe' | 'USB' | 'M.2'>;
+  readonly wireless: Nullable<boolean>;
+  readonly mbps: Nullable<number>;
 }
 
-export interface System extends PartBase<'system'> {
-  readonly licence: Known<string>;
+export interface Os extends PartBase<'os'> {
+  readonly licence: Nullable<string>;
 }
 
 export interface Extra extends PartBase<'extras'> {
-  readonly kind: Known<string>;
-  readonly watts: Known<number>;
+  readonly purpose: Nullable<string>;
+  readonly watts: Nullable<number>;
 }
 
 export interface PartBySlot {
-  readonly processor: Processor;
-  readonly board: Board;
+  readonly cpu: Cpu;
+  readonly motherboard: Motherboard;
   readonly memory: Memory;
-  readonly card: Card;
-  readonly storage: Storage;
-  readonly bulk: Storage;
+  readonly gpu: Gpu;
+  readonly storage: Drive;
+  readonly secondaryStorage: Drive;
   readonly cooler: Cooler;
   readonly case: Case;
-  readonly supply: Supply;
+  readonly psu: Psu;
   readonly network: Network;
-  readonly system: System;
+  readonly os: Os;
   readonly extras: Extra;
 }
 

@@ -1,7 +1,7 @@
 export {
   deciwatts,
   loadOf,
-  neededSupplyWatts,
+  neededPsuWatts,
   ownedDriveDeciwatts,
   slotDeciwatts,
   TYPICAL_WATTS,
@@ -10,4 +10,4 @@ export {
 } from './load.ts';
 export { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
 export { WEEKS_PER_YEAR, workingPoint, yearlyMinor, type WorkingPoint } from './running.ts';
-export { goesBy, supplyRules, type SizedBy } from './supply-rules.ts';
+export { goesBy, psuRules, type SizedBy } from './supply-rules.ts';

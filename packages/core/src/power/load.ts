@@ -1,11 +1,11 @@
-import type { PartSet, Storage, SupplyRule } from '../parts/index.ts';
+import type { PartSet, Drive, PsuRule } from '../parts/index.ts';
 
 /**
  * Typical draw of what is not stated on sheets, in watts. Common practice, no source; small beside the processor
  * and the card, whose figures are never assumed.
  */
 export const TYPICAL_WATTS = {
-  board: 30,
+  motherboard: 30,
   memoryStick: 3,
   drive: 6,
   coolerFan: 3,
@@ -25,22 +25,22 @@ export interface LoadLine {
 }
 
 export interface DriveSet {
-  readonly ownedDrives: readonly Storage[];
+  readonly ownedDrives: readonly Drive[];
 }
 
 /** Draw of one slot of a build in tenths of a watt; null when a figure that is never assumed is missing. */
 export function slotDeciwatts(set: PartSet, slot: keyof PartSet): number | null {
   const part = set[slot];
   if (!part) return 0;
-  switch (part.slot) {
-    case 'processor':
-      return part.packageWatts === null ? null : deciwatts(part.packageWatts);
-    case 'card':
-      return part.boardWatts === null ? null : deciwatts(part.boardWatts);
-    case 'board':
-      return deciwatts(part.watts ?? TYPICAL_WATTS.board);
+  switch (part.kind) {
+    case 'cpu':
+      return part.packagePowerWatts === null ? null : deciwatts(part.packagePowerWatts);
+    case 'gpu':
+      return part.boardPowerWatts === null ? null : deciwatts(part.boardPowerWatts);
+    case 'motherboard':
+      return deciwatts(part.watts ?? TYPICAL_WATTS.motherboard);
     case 'memory':
-      return deciwatts((part.sticks ?? 2) * TYPICAL_WATTS.memoryStick);
+      return deciwatts((part.modules ?? 2) * TYPICAL_WATTS.memoryStick);
     case 'storage':
       return deciwatts(part.watts ?? TYPICAL_WATTS.drive);
     case 'cooler':
@@ -51,8 +51,8 @@ export function slotDeciwatts(set: PartSet, slot: keyof PartSet): number | null 
       return deciwatts(TYPICAL_WATTS.network);
     case 'extras':
       return deciwatts(part.watts ?? TYPICAL_WATTS.extra);
-    case 'supply':
-    case 'system':
+    case 'psu':
+    case 'os':
       return 0;
   }
 }
@@ -85,7 +85,7 @@ export function loadOf(set: PartSet, context: DriveSet): Load | null {
  * Rated watts that a supply needs by a rule, for a load and the card maker's figure. For `planned` both come with the
  * planned card in place of the present one.
  */
-export function neededSupplyWatts(rule: SupplyRule, loadDeciwatts: number, makerWatts: number): number {
+export function neededPsuWatts(rule: PsuRule, loadDeciwatts: number, makerWatts: number): number {
   const byLoad = (loadDeciwatts * Math.round(rule.factor * 100)) / 1000;
   switch (rule.kind) {
     case 'load':

@@ -1,4 +1,4 @@
-import type { Running, Supply } from '../parts/index.ts';
+import type { Running, Psu } from '../parts/index.ts';
 import { efficiencyAt, levelOf } from './efficiency.ts';
 
 /** Weeks of a year, of 365 days. */
@@ -20,11 +20,11 @@ export interface WorkingPoint {
 }
 
 /** The working point of a supply at a load; null when its rating is not stated. */
-export function workingPoint(supply: Supply, loadDeciwatts: number, running: Running): WorkingPoint | null {
-  if (supply.ratedWatts === null || supply.ratedWatts === 0) return null;
+export function workingPoint(psu: Psu, loadDeciwatts: number, running: Running): WorkingPoint | null {
+  if (psu.ratedWatts === null || psu.ratedWatts === 0) return null;
   const watts = loadDeciwatts / 10;
-  const share = watts / supply.ratedWatts;
-  const level = levelOf(supply.efficiency, running.mains);
+  const share = watts / psu.ratedWatts;
+  const level = levelOf(psu.efficiency, running.mains);
   const efficiency = level ? efficiencyAt(level.points, share) : null;
   const wallWatts = efficiency === null ? null : watts / efficiency;
   return {

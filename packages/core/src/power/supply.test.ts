@@ -3,7 +3,7 @@ import { BRIEF, CARD, GOOD, SUPPLY } from '../test/fixtures.ts';
 import { EFFICIENCY_LEVELS, efficiencyAt, levelOf } from './efficiency.ts';
 import { loadOf } from './load.ts';
 import { WEEKS_PER_YEAR, workingPoint, yearlyMinor } from './running.ts';
-import { goesBy, supplyRules } from './supply-rules.ts';
+import { goesBy, psuRules } from './supply-rules.ts';
 
 describe('80 PLUS levels (80 PLUS programme, values from memory)', () => {
   it.each([
@@ -63,22 +63,22 @@ describe('running cost', () => {
 describe('rules for the size of a supply, side by side', () => {
   const load = loadOf(GOOD, { ownedDrives: [] })?.deciwatts ?? 0;
   const watts = (planned: typeof CARD | null, factor = 1.5) =>
-    Object.fromEntries(supplyRules(load, CARD, planned, factor).map((rule) => [rule.kind, rule.watts]));
+    Object.fromEntries(psuRules(load, CARD, planned, factor).map((rule) => [rule.kind, rule.watts]));
   it('load times factor, the maker’s figure, half load', () => {
     expect(watts(null)).toEqual({ load: (load * 1.5) / 10, maker: 450, half: load / 5, planned: null });
   });
   it('500 W at peak gives 750 W by times 1.5 (common practice, no source)', () => {
-    expect(supplyRules(5000, null, null, 1.5)[0].watts).toBe(750);
+    expect(psuRules(5000, null, null, 1.5)[0].watts).toBe(750);
   });
   it('the planned card counts with its draw and its maker’s figure', () => {
-    expect(watts({ ...CARD, boardWatts: 250, makerSupplyWatts: 300 }).planned).toBe(
+    expect(watts({ ...CARD, boardPowerWatts: 250, recommendedPsuWatts: 300 }).planned).toBe(
       ((load + 1000) * 1.5) / 10,
     );
-    expect(watts({ ...CARD, boardWatts: 160, makerSupplyWatts: 900 }).planned).toBe(900);
+    expect(watts({ ...CARD, boardPowerWatts: 160, recommendedPsuWatts: 900 }).planned).toBe(900);
   });
   it('says unknown where a figure is missing', () => {
-    expect(watts({ ...CARD, boardWatts: null }).planned).toBeNull();
-    expect(supplyRules(load, { ...CARD, makerSupplyWatts: null }, null, 1.3)[1].watts).toBeNull();
+    expect(watts({ ...CARD, boardPowerWatts: null }).planned).toBeNull();
+    expect(psuRules(load, { ...CARD, recommendedPsuWatts: null }, null, 1.3)[1].watts).toBeNull();
   });
   it.each([
     ['load', ['load']],
@@ -87,7 +87,7 @@ describe('rules for the size of a supply, side by side', () => {
     ['planned', ['planned']],
     ['larger', ['load', 'maker']],
   ] as const)('a brief that goes by “%s” counts %s', (kind, counted) => {
-    const all = supplyRules(load, CARD, null, 1.3).map((rule) => rule.kind);
+    const all = psuRules(load, CARD, null, 1.3).map((rule) => rule.kind);
     expect(all.filter((each) => goesBy({ kind, factor: 1.3 }, each))).toEqual(counted);
   });
 });

@@ -218,7 +218,7 @@ const offer = (id: string, all: readonly Observation[], more: Partial<TrackedOff
   off: [],
   ...more,
 });
-const ask = { kind: 'card' as const, today: 0, days: 30, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
+const ask = { kind: 'gpu' as const, today: 0, days: 30, waitPerDay: 0, events: [], prior: SHIPPED_PRIOR };
 
 describe('a part over all its offers', () => {
   it('prices each in the brief’s currency with what comes on top and off, until the deal ends', () => {
@@ -269,7 +269,7 @@ describe('a part over all its offers', () => {
   });
   it('presses prices from a launch on, and begins more sales in a season', () => {
     const day = (n: number) => new Date(n * 86_400_000).toISOString().slice(0, 10);
-    const event = (kind: 'launch' | 'sale', touches: 'card'[] = []) => ({
+    const event = (kind: 'launch' | 'sale', touches: 'gpu'[] = []) => ({
       id: 'e',
       kind,
       name: 'e',
@@ -281,19 +281,19 @@ describe('a part over all its offers', () => {
     const plain = forecastOf([offer('a', steady(30_000, 90))], ask);
     const launch = forecastOf([offer('a', steady(30_000, 90))], {
       ...ask,
-      events: [event('launch', ['card'])],
+      events: [event('launch', ['gpu'])],
     });
     const sale = forecastOf([offer('a', steady(30_000, 90))], { ...ask, events: [event('sale')] });
     const other = forecastOf([offer('a', steady(30_000, 90))], {
       ...ask,
       kind: 'memory',
-      events: [event('launch', ['card'])],
+      events: [event('launch', ['gpu'])],
     });
     expect(launch?.plan.waitCost).toBeLessThan(plain?.plan.waitCost ?? 0);
     expect(sale?.plan.saving).toBeGreaterThan(plain?.plan.saving ?? Infinity);
     expect(other?.plan.waitCost).toBeGreaterThan(launch?.plan.waitCost ?? Infinity);
     expect(seasonAt(seasonsOf([event('sale')], 'case'), 5)).toBe(6);
-    expect(launchesOf([event('launch', ['card'])], 'memory')).toEqual([]);
+    expect(launchesOf([event('launch', ['gpu'])], 'memory')).toEqual([]);
     const november = usualSeasons(dayNumber('2026-11-01'), 30);
     expect(november.map((each) => each.from)).toEqual(['2026-11-20']);
     expect(usualSeasons(dayNumber('2026-12-24'), 30)).toEqual([]);
@@ -376,7 +376,7 @@ describe('a pool of offers', () => {
     expect(trendOf(series(20, 0.003), 0).isRising).toBe(true);
     expect(trendOf(series(20, -0.003), 0).isRising).toBe(false);
     expect(trendOf([], 0)).toMatchObject({ offers: 0, isRising: false });
-    expect(priorFor('card').fallPerYear).toBeGreaterThan(priorFor('case').fallPerYear);
+    expect(priorFor('gpu').fallPerYear).toBeGreaterThan(priorFor('case').fallPerYear);
   });
   it('keeps a rhythm: the clock of regular sales has mean 1 and rises', () => {
     const clock = clockOf(8);

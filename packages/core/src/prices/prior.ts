@@ -22,12 +22,12 @@ export const SHIPPED_PRIOR: Prior = {
 
 /** Fall per year by kind of part. Assumed, editable. Common practice, no source. */
 const FALL: { readonly [kind in PartKind]?: number } = {
-  processor: 0.2,
-  card: 0.2,
+  cpu: 0.2,
+  gpu: 0.2,
   storage: 0.18,
   memory: 0.15,
-  board: 0.1,
-  supply: 0.04,
+  motherboard: 0.1,
+  psu: 0.04,
   case: 0.03,
   cooler: 0.05,
 };

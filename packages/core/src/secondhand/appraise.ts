@@ -56,7 +56,7 @@ export function slotsOfFind(find: Pick<Find, 'parts'>, parts: ReadonlyMap<string
   const out = new Map<Slot, Part>();
   for (const id of find.parts) {
     const part = parts.get(id);
-    const slot = part && slotsFor(part.slot).find((each) => !out.has(each));
+    const slot = part && slotsFor(part.kind).find((each) => !out.has(each));
     if (part && slot) out.set(slot, part);
   }
   return out;
@@ -73,12 +73,12 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   const index = indexModel(catalogue.frameModel);
   const own = find.parts.flatMap((id) => market.parts.get(id) ?? []);
   const freshOffers = (part: Part): Priced[] =>
-    usableOffers(market, brief, part.id, part.slot)
+    usableOffers(market, brief, part.id, part.kind)
       .filter((offer) => offer.condition === 'new')
       .flatMap((offer) => market.priced(offer) ?? []);
-  const cheaper = (a: Priced | null, b: Priced) => (a && a.till <= b.till ? a : b);
+  const cheaper = (a: Priced | null, b: Priced) => (a && a.dueNow <= b.dueNow ? a : b);
   const equals = own.map((part): NewEqual => {
-    const rivals = catalogue.parts.filter((each) => each.slot === part.slot && doesAsMuch(each, part, index));
+    const rivals = catalogue.parts.filter((each) => each.kind === part.kind && doesAsMuch(each, part, index));
     return { part: part.id, equal: rivals.flatMap(freshOffers).reduce<Priced | null>(cheaper, null) };
   });
   const terms = {
@@ -97,8 +97,8 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   let fresh = 0;
   for (const { equal } of equals) {
     if (!equal) continue;
-    newPrice += equal.till;
-    fresh += newCost(equal.till, market.parts.get(equal.offer.part)?.warrantyMonths ?? null);
+    newPrice += equal.dueNow;
+    fresh += newCost(equal.dueNow, market.parts.get(equal.offer.part)?.warrantyMonths ?? null);
   }
   const fairPrice = isKnown ? breakEvenPrice(terms, fresh) : null;
   const round = (value: number) => cents(Math.floor(value / MAJOR) * MAJOR);
@@ -144,21 +144,20 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
 
   /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */
   function bestFor(part: Part, most: number): Priced | null {
-    const rateOf = (id: string) =>
-      index.cards.get(id)?.rateLn ?? index.processors.get(id)?.rateLn ?? -Infinity;
+    const rateOf = (id: string) => index.gpus.get(id)?.rateLn ?? index.cpus.get(id)?.rateLn ?? -Infinity;
     let best: Priced | null = null;
     for (const each of catalogue.parts) {
-      if (each.slot !== part.slot) continue;
+      if (each.kind !== part.kind) continue;
       for (const priced of freshOffers(each)) {
-        if (priced.till > most) continue;
+        if (priced.dueNow > most) continue;
         const [a, b] = [rateOf(each.id), best ? rateOf(best.offer.part) : -Infinity];
         if (
           !best ||
           a > b ||
           (a === b &&
-            (part.slot === 'card' || part.slot === 'processor'
-              ? priced.till < best.till
-              : priced.till > best.till))
+            (part.kind === 'gpu' || part.kind === 'cpu'
+              ? priced.dueNow < best.dueNow
+              : priced.dueNow > best.dueNow))
         )
           best = priced;
       }

@@ -6,18 +6,18 @@ import { doesAsMuch } from './equals.ts';
 
 const index = indexModel({
   ...MODEL,
-  processors: [
-    { part: 'processor', rateLn: 0, sdLn: 0.03 },
+  cpus: [
+    { part: 'cpu', rateLn: 0, sdLn: 0.03 },
     { part: 'fast', rateLn: 0.1, sdLn: 0.03 },
   ],
-  cards: [
-    { part: 'card', rateLn: 0, sdLn: 0.03 },
+  gpus: [
+    { part: 'gpu', rateLn: 0, sdLn: 0.03 },
     { part: 'fast-card', rateLn: 0.1, sdLn: 0.03 },
   ],
 });
 const as = (part: Part, of: Part) => doesAsMuch(part, of, index);
 const fast = { ...PROCESSOR, id: 'fast' };
-const card = { ...CARD, id: 'fast-card' };
+const gpu = { ...CARD, id: 'fast-card' };
 
 describe('whether a part does as much as another', () => {
   it.each([
@@ -32,16 +32,16 @@ describe('whether a part does as much as another', () => {
       false,
     ],
     ['one without a rate', { ...PROCESSOR, id: 'unknown' }, PROCESSOR, false],
-    ['a faster card', card, CARD, true],
-    ['a faster card with less video memory', { ...card, videoMemoryGb: 4 }, CARD, false],
-    ['a card that does not say its video memory', { ...card, videoMemoryGb: null }, CARD, false],
-    ['a larger kit', { ...MEMORY, id: 'm', gbPerStick: 16 }, MEMORY, true],
+    ['a faster card', gpu, CARD, true],
+    ['a faster card with less video memory', { ...gpu, videoMemoryGb: 4 }, CARD, false],
+    ['a card that does not say its video memory', { ...gpu, videoMemoryGb: null }, CARD, false],
+    ['a larger kit', { ...MEMORY, id: 'm', gbPerModule: 16 }, MEMORY, true],
     ['a slower kit', { ...MEMORY, id: 'm', ratedMts: 2666 }, MEMORY, false],
     ['a kit of another kind', { ...MEMORY, id: 'm', type: 'DDR5' }, MEMORY, false],
     ['a larger drive', { ...STORAGE, id: 's', gb: 1000 }, STORAGE, true],
     ['a hard disk for a solid-state drive', { ...STORAGE, id: 's', solidState: false }, STORAGE, false],
     ['a stronger supply', { ...SUPPLY, id: 'p', ratedWatts: 650 }, SUPPLY, true],
-    ['a supply with fewer leads', { ...SUPPLY, id: 'p', eightPinLeads: 1 }, SUPPLY, false],
+    ['a supply with fewer leads', { ...SUPPLY, id: 'p', eightPinConnectors: 1 }, SUPPLY, false],
     ['a cooler for more heat', { ...COOLER, id: 'k', heatWatts: 200 }, COOLER, true],
     ['a board with the same chipset', { ...BOARD, id: 'b' }, BOARD, true],
     ['a board with another socket', { ...BOARD, id: 'b', socket: 'S2' }, BOARD, false],

@@ -10,8 +10,8 @@ const least = (a: number | null | undefined, b: number | null | undefined): bool
  */
 export function doesAsMuch(part: Part, as: Part, index: ModelIndex): boolean {
   if (part.id === as.id) return true;
-  if (part.slot === 'processor' && as.slot === 'processor') {
-    const [a, b] = [index.processors.get(part.id), index.processors.get(as.id)];
+  if (part.kind === 'cpu' && as.kind === 'cpu') {
+    const [a, b] = [index.cpus.get(part.id), index.cpus.get(as.id)];
     const hasGraphics = as.integratedGraphics !== true || part.integratedGraphics === true;
     return (
       a !== undefined &&
@@ -21,8 +21,8 @@ export function doesAsMuch(part: Part, as: Part, index: ModelIndex): boolean {
       hasGraphics
     );
   }
-  if (part.slot === 'card' && as.slot === 'card') {
-    const [a, b] = [index.cards.get(part.id), index.cards.get(as.id)];
+  if (part.kind === 'gpu' && as.kind === 'gpu') {
+    const [a, b] = [index.gpus.get(part.id), index.gpus.get(as.id)];
     return (
       a !== undefined &&
       b !== undefined &&
@@ -30,23 +30,25 @@ export function doesAsMuch(part: Part, as: Part, index: ModelIndex): boolean {
       least(part.videoMemoryGb, as.videoMemoryGb)
     );
   }
-  if (part.slot === 'memory' && as.slot === 'memory') {
+  if (part.kind === 'memory' && as.kind === 'memory') {
     const gb = (kit: typeof part) =>
-      kit.sticks === null || kit.gbPerStick === null ? null : kit.sticks * kit.gbPerStick;
+      kit.modules === null || kit.gbPerModule === null ? null : kit.modules * kit.gbPerModule;
     return part.type === as.type && least(gb(part), gb(as)) && least(part.ratedMts, as.ratedMts);
   }
-  if (part.slot === 'storage' && as.slot === 'storage')
+  if (part.kind === 'storage' && as.kind === 'storage')
     return (
-      part.kind === as.kind && least(part.gb, as.gb) && (as.solidState !== true || part.solidState === true)
+      part.interface === as.interface &&
+      least(part.gb, as.gb) &&
+      (as.solidState !== true || part.solidState === true)
     );
-  if (part.slot === 'supply' && as.slot === 'supply')
+  if (part.kind === 'psu' && as.kind === 'psu')
     return (
       part.form === as.form &&
       least(part.ratedWatts, as.ratedWatts) &&
-      least(part.eightPinLeads, as.eightPinLeads)
+      least(part.eightPinConnectors, as.eightPinConnectors)
     );
-  if (part.slot === 'cooler' && as.slot === 'cooler') return least(part.heatWatts, as.heatWatts);
-  if (part.slot === 'board' && as.slot === 'board')
+  if (part.kind === 'cooler' && as.kind === 'cooler') return least(part.heatWatts, as.heatWatts);
+  if (part.kind === 'motherboard' && as.kind === 'motherboard')
     return (
       part.socket === as.socket &&
       part.chipset === as.chipset &&

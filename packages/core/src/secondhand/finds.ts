@@ -32,7 +32,7 @@ export function carriage(find: Pick<Find, 'shippingMinor' | 'km'>): number {
 const shopFor = (currency: string): Shop => ({
   id: `finds-${currency.toLowerCase()}`,
   name: 'Finds',
-  kind: 'market',
+  kind: 'used-market',
   currency,
   shipping: { feeMinor: 0, freeFromMinor: null },
 });

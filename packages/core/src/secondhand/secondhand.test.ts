@@ -8,7 +8,7 @@ import { appraise, offersOf, testList, withFinds, type Find } from './index.ts';
 const FIND: Find = {
   id: 'f',
   name: 'A card',
-  parts: ['card'],
+  parts: ['gpu'],
   currency: 'EUR',
   priceMinor: 15_000,
   shippingMinor: 500,
@@ -36,15 +36,15 @@ const world: Catalogue = {
   ],
   frameModel: {
     ...MODEL,
-    cards: [
-      ...MODEL.cards,
+    gpus: [
+      ...MODEL.gpus,
       { part: 'fast', rateLn: 0.2, sdLn: 0.03 },
       { part: 'slow', rateLn: -0.3, sdLn: 0.03 },
     ],
   },
 };
 const picks: Picks = Object.fromEntries(
-  ['processor', 'board', 'memory', 'storage', 'case', 'supply'].map((part) => [
+  ['cpu', 'motherboard', 'memory', 'storage', 'case', 'psu'].map((part) => [
     part,
     { part, offer: `${part}.near` },
   ]),
@@ -99,15 +99,15 @@ describe('finds among the offers', () => {
     ]).toEqual([1, 0, 0, 0]);
     const more = withFinds(world, [FIND]);
     const cost = costOf(
-      { card: { part: 'card', offer: 'find-f' } },
-      indexMarket(more, { ...BRIEF, market: { ...BRIEF.market, usedRisk: true } }),
+      { gpu: { part: 'gpu', offer: 'find-f' } },
+      indexMarket(more, { ...BRIEF, whereToBuy: { ...BRIEF.whereToBuy, usedRisk: true } }),
     );
-    expect(cost.till).toBe(15_500);
+    expect(cost.dueNow).toBe(15_500);
     expect(cost.counted).toBe(at({}).risk.cost);
   });
   it('a bundle is a lot whose shares add up to its price, to the cent', () => {
     for (const priceMinor of [10_000, 10_001, 9_999, 3]) {
-      const offers = offersOf({ ...FIND, parts: ['processor', 'board', 'memory'], priceMinor }, world);
+      const offers = offersOf({ ...FIND, parts: ['cpu', 'motherboard', 'memory'], priceMinor }, world);
       expect(offers.reduce((sum, offer) => sum + offer.priceMinor, 0)).toBe(priceMinor);
       expect(new Set(offers.map((offer) => offer.lot))).toEqual(new Set(['find-f']));
       expect(Math.min(...offers.map((offer) => offer.priceMinor))).toBeGreaterThan(0);
@@ -119,7 +119,7 @@ describe('finds among the offers', () => {
     expect(apportion(7, [0, 0])).toEqual([4, 3]);
   });
   it('the test list has what every meeting needs and what the slot needs, and never a supply to be opened', () => {
-    const codes = testList(['supply', 'card']).map((step) => step.code);
+    const codes = testList(['psu', 'gpu']).map((step) => step.code);
     expect(codes).toContain('meet-public');
     expect(codes).toContain('supply-never-open');
     expect(codes).not.toContain('memory-all');

@@ -31,7 +31,7 @@ export function openSession(catalogue: Catalogue, brief: Brief): Session {
   return {
     catalogue,
     brief,
-    limit: brief.money.budgetMinor + brief.money.slackMinor,
+    limit: brief.money.budgetMinor + brief.money.allowedOverMinor,
     get market() {
       return (market ??= indexMarket(catalogue, brief));
     },

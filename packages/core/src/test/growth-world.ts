@@ -22,8 +22,8 @@ export const FASTER = {
   id: 'faster',
   name: 'Eight',
   threads: 16,
-  packageWatts: 105,
-  firmwareByChipset: { C1: 3, C2: 2 },
+  packagePowerWatts: 105,
+  minBiosByChipset: { C1: 3, C2: 2 },
 } as const;
 /** Another socket with memory of another type: the end of the first platform. */
 export const NEXT = {
@@ -33,7 +33,7 @@ export const NEXT = {
   socket: 'S2',
   threads: 20,
   memoryTypes: ['DDR5'],
-  firmwareByChipset: { N1: 1 },
+  minBiosByChipset: { N1: 1 },
 } as const;
 export const NEXT_BOARD = {
   ...BOARD,
@@ -51,8 +51,8 @@ export const NEXT_KIT = {
   type: 'DDR5',
   ratedMts: 6000,
   ratedCl: 30,
-  baseMts: 4800,
-  baseCl: 40,
+  jedecMts: 4800,
+  jedecCl: 40,
 } as const;
 /** Faster, longer, thirstier, with two leads. */
 export const BIG_CARD = {
@@ -61,8 +61,8 @@ export const BIG_CARD = {
   name: 'Big card',
   chip: 'big',
   lengthMm: 290,
-  boardWatts: 230,
-  makerSupplyWatts: 600,
+  boardPowerWatts: 230,
+  recommendedPsuWatts: 600,
   videoMemoryGb: 16,
   power: { sixPin: 0, eightPin: 2, sixteenPin: 0 },
 } as const;
@@ -79,9 +79,9 @@ export const BIG_SUPPLY = {
   id: 'big-supply',
   name: 'Big supply',
   ratedWatts: 700,
-  eightPinLeads: 4,
+  eightPinConnectors: 4,
 } as const;
-export const LONG_CASE = { ...CASE, id: 'long-case', name: 'Long case', cardMaxMm: 360 } as const;
+export const LONG_CASE = { ...CASE, id: 'long-case', name: 'Long case', maxGpuLengthMm: 360 } as const;
 export const COOL = { ...COOLER, id: 'cool', name: 'Cool', sockets: ['S1', 'S2'], heatWatts: 200 } as const;
 
 const MORE: readonly [part: Part, minor: number][] = [
@@ -115,13 +115,13 @@ export const GROWING: Catalogue = {
   ],
   frameModel: {
     ...MODEL,
-    processors: [
-      ...MODEL.processors,
+    cpus: [
+      ...MODEL.cpus,
       { part: 'faster', rateLn: 0.3, sdLn: 0.03 },
       { part: 'next', rateLn: 0.5, sdLn: 0.03 },
     ],
-    cards: [
-      ...MODEL.cards,
+    gpus: [
+      ...MODEL.gpus,
       { part: 'big-card', rateLn: 0.6, sdLn: 0.03 },
       { part: 'long-card', rateLn: 0.35, sdLn: 0.03 },
     ],
@@ -166,14 +166,14 @@ export const growing = (...of: Parameters<typeof growingWish>): GrowthWorld =>
 /** The good build of the small world, with parts swapped. */
 export function picksWith(change: { readonly [slot: string]: string | null } = {}): Path['picks'] {
   const all: { [slot: string]: string | null } = {
-    processor: 'processor',
-    board: 'board',
+    cpu: 'cpu',
+    motherboard: 'motherboard',
     memory: 'memory',
-    card: 'card',
+    gpu: 'gpu',
     storage: 'storage',
     cooler: 'cooler',
     case: 'case',
-    supply: 'supply',
+    psu: 'psu',
     ...change,
   };
   return Object.fromEntries(

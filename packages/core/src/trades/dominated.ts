@@ -13,28 +13,28 @@ const more = (a: number | null | undefined, b: number | null | undefined): numbe
  * capacity, more watts, less noise, less draw, a longer warranty. Null when there is nothing.
  */
 export function reasonToKeep(current: Part, rival: Part): KeepReason | null {
-  if (current.slot === 'card' && rival.slot === 'card') {
+  if (current.kind === 'gpu' && rival.kind === 'gpu') {
     const gb = more(rival.videoMemoryGb, current.videoMemoryGb);
     if (gb > 0) return { kind: 'video-memory', more: gb };
-    const watts = more(current.boardWatts, rival.boardWatts);
+    const watts = more(current.boardPowerWatts, rival.boardPowerWatts);
     if (watts > 0) return { kind: 'cooler', less: watts };
   }
-  if (current.slot === 'processor' && rival.slot === 'processor') {
-    const watts = more(current.packageWatts, rival.packageWatts);
+  if (current.kind === 'cpu' && rival.kind === 'cpu') {
+    const watts = more(current.packagePowerWatts, rival.packagePowerWatts);
     if (watts > 0) return { kind: 'cooler', less: watts };
   }
-  if (current.slot === 'memory' && rival.slot === 'memory') {
+  if (current.kind === 'memory' && rival.kind === 'memory') {
     const gb = more(
-      (rival.sticks ?? 0) * (rival.gbPerStick ?? 0),
-      (current.sticks ?? 0) * (current.gbPerStick ?? 0),
+      (rival.modules ?? 0) * (rival.gbPerModule ?? 0),
+      (current.modules ?? 0) * (current.gbPerModule ?? 0),
     );
     if (gb > 0) return { kind: 'memory', more: gb };
   }
-  if (current.slot === 'storage' && rival.slot === 'storage' && more(rival.gb, current.gb) > 0)
+  if (current.kind === 'storage' && rival.kind === 'storage' && more(rival.gb, current.gb) > 0)
     return { kind: 'space', more: more(rival.gb, current.gb) };
-  if (current.slot === 'supply' && rival.slot === 'supply' && more(rival.ratedWatts, current.ratedWatts) > 0)
+  if (current.kind === 'psu' && rival.kind === 'psu' && more(rival.ratedWatts, current.ratedWatts) > 0)
     return { kind: 'watts', more: more(rival.ratedWatts, current.ratedWatts) };
-  if (current.slot === 'cooler' && rival.slot === 'cooler' && more(current.noiseDb, rival.noiseDb) > 0)
+  if (current.kind === 'cooler' && rival.kind === 'cooler' && more(current.noiseDb, rival.noiseDb) > 0)
     return { kind: 'quieter', less: more(current.noiseDb, rival.noiseDb) };
   const months = more(rival.warrantyMonths, current.warrantyMonths);
   return months > 0 ? { kind: 'warranty', more: months } : null;

@@ -13,7 +13,7 @@ function world(seed: number): {
   let state = seed * 2_654_435_761;
   const random = () => (state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0) / 2 ** 32;
   const int = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
-  const slots: Slot[] = ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'];
+  const slots: Slot[] = ['cpu', 'motherboard', 'memory', 'gpu', 'storage', 'cooler', 'case', 'psu'];
   const [near, far, stalls] = SHOPS;
   const shops = [
     {
@@ -109,11 +109,11 @@ function world(seed: number): {
           },
         ]),
   ];
-  const school = (['strict', 'expected', 'after'] as const)[int(0, 2)];
+  const costBasis = (['strict', 'expected', 'after'] as const)[int(0, 2)];
   const brief = {
     ...BRIEF,
-    money: { ...BRIEF.money, school },
-    market: { ...BRIEF.market, usedRisk: random() < 0.5 },
+    money: { ...BRIEF.money, costBasis },
+    whereToBuy: { ...BRIEF.whereToBuy, usedRisk: random() < 0.5 },
   };
   const picks: Record<string, { part: string; offer: string }> = {};
   for (const slot of slots) {
@@ -129,7 +129,7 @@ describe('what an offer adds to a build', () => {
     for (let seed = 1; seed <= 200; seed++) {
       const { catalogue, brief, picks } = world(seed);
       const market = indexMarket(catalogue, brief);
-      for (const slot of ['processor', 'card', 'case', 'storage'] as const) {
+      for (const slot of ['cpu', 'gpu', 'case', 'storage'] as const) {
         const marginal = marginalFor(picks, slot, market);
         const { [slot]: _, ...rest } = picks;
         const without = costOf(rest, market).counted;
@@ -149,9 +149,9 @@ describe('a total', () => {
     for (let seed = 201; seed <= 400; seed++) {
       const { catalogue, brief, picks } = world(seed);
       const cost = costOf(picks, indexMarket(catalogue, brief));
-      expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.till);
-      expect(cost.backs.reduce((sum, back) => sum - back.face, cost.till as number)).toBe(cost.after);
-      expect(cost.after <= cost.expected && cost.expected <= cost.till).toBe(true);
+      expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.dueNow);
+      expect(cost.backs.reduce((sum, back) => sum - back.face, cost.dueNow as number)).toBe(cost.after);
+      expect(cost.after <= cost.expected && cost.expected <= cost.dueNow).toBe(true);
       const items = cost.orders.flatMap((order) => order.items.map((item) => item.slot));
       expect(new Set(items).size).toBe(items.length);
       expect(items.length + cost.unpriced.length).toBe(Object.keys(picks).length);

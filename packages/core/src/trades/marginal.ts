@@ -16,7 +16,7 @@ import { SLOTS, type Offer, type Picks, type Slot, type WeightClass } from '../p
  */
 export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: Offer) => number {
   const { brief } = market;
-  const { school } = brief.money;
+  const { costBasis } = brief.money;
   const { [slot]: _, ...rest } = picks;
   /** Parts that the brief keeps out of the sum. */
   const isOutside = (part: string) => brief.money.looksOutside && market.parts.get(part)?.looksOnly === true;
@@ -69,7 +69,7 @@ export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: O
   };
   /** There is one of a listing, and another slot may have it. */
   const isTaken = (offer: Offer, kind: string) =>
-    kind === 'market' && SLOTS.some((other) => other !== slot && picks[other]?.offer === offer.id);
+    kind === 'used-market' && SLOTS.some((other) => other !== slot && picks[other]?.offer === offer.id);
   let without: number | null = null;
   return (offer) => {
     if (isOutside(offer.part)) return 0;
@@ -78,12 +78,12 @@ export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: O
     // Ties beyond one order: added up by definition.
     const isTied =
       offer.lot !== undefined ||
-      priced.backs.some((back) => back.left !== Infinity && backCounted(back, school) > 0);
+      priced.backs.some((back) => back.left !== Infinity && backCounted(back, costBasis) > 0);
     if (isTied) {
       without ??= costOf(rest, market).counted;
       return costOf({ ...rest, [slot]: { part: offer.part, offer: offer.id } }, market).counted - without;
     }
-    if (priced.shop.kind === 'market') return priced.net;
+    if (priced.shop.kind === 'used-market') return priced.net;
     const items = orders.get(priced.shop.id) ?? [];
     return priced.net + extraWith([...items, { slot, priced }]) - extraOf(priced.shop.id);
   };

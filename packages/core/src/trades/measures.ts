@@ -1,4 +1,4 @@
-import { supplyNeed, type RuleContext } from '../compatibility/index.ts';
+import { psuNeed, type RuleContext } from '../compatibility/index.ts';
 import { loadOf } from '../power/index.ts';
 import type { PartSet, Slot } from '../parts/index.ts';
 
@@ -23,8 +23,10 @@ const space: Measure = {
   label: 'space',
   unit: 'GB',
   kind: 'own',
-  of: ({ storage, bulk }, { ownedDrives }) => {
-    const drives = [...ownedDrives, storage, bulk].filter((drive) => drive !== null && drive !== undefined);
+  of: ({ storage, secondaryStorage }, { ownedDrives }) => {
+    const drives = [...ownedDrives, storage, secondaryStorage].filter(
+      (drive) => drive !== null && drive !== undefined,
+    );
     return drives.some((drive) => drive.gb === null)
       ? null
       : drives.reduce((sum, drive) => sum + (drive.gb ?? 0), 0);
@@ -33,23 +35,24 @@ const space: Measure = {
 
 /** Exhaustive over slots, so that a new slot has to say what its lane shows. */
 export const MEASURES: Readonly<Record<Slot, Measure>> = {
-  processor: frames,
-  card: frames,
+  cpu: frames,
+  gpu: frames,
   memory: frames,
-  board: {
+  motherboard: {
     label: 'power stage to spare',
     unit: 'W',
     kind: 'own',
-    of: ({ board, processor }) => (board ? minus(board.powerStageWatts, processor?.packageWatts ?? 0) : null),
+    of: ({ motherboard, cpu }) =>
+      motherboard ? minus(motherboard.vrmWatts, cpu?.packagePowerWatts ?? 0) : null,
   },
   storage: space,
-  bulk: space,
+  secondaryStorage: space,
   cooler: {
     label: 'quieter',
     unit: 'dB',
     kind: 'own',
-    of: ({ cooler, processor }) => {
-      const noise = cooler ? cooler.noiseDb : processor?.boxedCooler ? processor.boxedCooler.noiseDb : null;
+    of: ({ cooler, cpu }) => {
+      const noise = cooler ? cooler.noiseDb : cpu?.stockCooler ? cpu.stockCooler.noiseDb : null;
       return noise === null ? null : -noise;
     },
   },
@@ -57,17 +60,17 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
     label: 'room for the card',
     unit: 'mm',
     kind: 'own',
-    of: ({ case: box, card }) => (box ? minus(box.cardMaxMm, card?.lengthMm ?? 0) : null),
+    of: ({ case: box, gpu }) => (box ? minus(box.maxGpuLengthMm, gpu?.lengthMm ?? 0) : null),
   },
-  supply: {
+  psu: {
     label: 'watts to spare',
     unit: 'W',
     kind: 'own',
     of: (set, context) => {
       const load = loadOf(set, context);
-      if (!set.supply || load === null) return null;
-      const need = supplyNeed(load.deciwatts, set.card ?? null, context);
-      return need.isLeast ? null : minus(set.supply.ratedWatts, need.watts);
+      if (!set.psu || load === null) return null;
+      const need = psuNeed(load.deciwatts, set.gpu ?? null, context);
+      return need.isLeast ? null : minus(set.psu.ratedWatts, need.watts);
     },
   },
   network: {
@@ -76,6 +79,6 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
     kind: 'own',
     of: ({ network }) => (network ? network.mbps : 0),
   },
-  system: nothing,
+  os: nothing,
   extras: nothing,
 };

@@ -69,12 +69,12 @@ interface Option {
 }
 
 const MAY_STAY_EMPTY: ReadonlySet<Slot> = new Set([
-  'card',
+  'gpu',
   'storage',
-  'bulk',
+  'secondaryStorage',
   'cooler',
   'network',
-  'system',
+  'os',
   'extras',
 ]);
 
@@ -90,8 +90,8 @@ function candidatesOf({ catalogue, brief, market }: Session): ReadonlyMap<Slot, 
     SLOTS.map((slot) => {
       const list: Candidate[] = MAY_STAY_EMPTY.has(slot) ? [{ part: null, offers: [null] }] : [];
       for (const part of catalogue.parts) {
-        if (!slotsFor(part.slot).includes(slot) || excluded.has(part.id)) continue;
-        if (part.slot === 'storage' && owned.has(part.id)) continue; // in every build already
+        if (!slotsFor(part.kind).includes(slot) || excluded.has(part.id)) continue;
+        if (part.kind === 'storage' && owned.has(part.id)) continue; // in every build already
         const offers: (string | null)[] = usableOffers(market, brief, part.id, slot).map(({ id }) => id);
         if (owned.has(part.id)) offers.push(null);
         if (offers.length > 0) list.push({ part, offers });
@@ -102,7 +102,7 @@ function candidatesOf({ catalogue, brief, market }: Session): ReadonlyMap<Slot, 
 }
 
 /** The most that all combos and codes of a market could take off a build. */
-function dealRoom(market: Market, till: number): number {
+function dealRoom(market: Market, dueNow: number): number {
   let room = 0;
   for (const shop of market.shops.values()) {
     const deals = market.dealsAt(shop.id);
@@ -110,7 +110,7 @@ function dealRoom(market: Market, till: number): number {
     for (const { off } of deals?.codes ?? [])
       room +=
         off.kind === 'percent'
-          ? (till * off.percent) / 100
+          ? (dueNow * off.percent) / 100
           : (inMarketCurrency(market, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100);
   }
   return room;
@@ -120,7 +120,7 @@ function dealRoom(market: Market, till: number): number {
 function mostSaved(picks: Picks, market: Market, mayChange: (slot: Slot) => boolean, swaps: number): number {
   if (swaps === 0) return 0;
   const cost = costOf(picks, market);
-  let fees = dealRoom(market, cost.till);
+  let fees = dealRoom(market, cost.dueNow);
   for (const { kind, amount } of cost.aside) if (kind === 'risk') fees += amount;
   for (const { face } of cost.backs) fees += face;
   const prices: number[] = [];
@@ -139,7 +139,7 @@ function mostSaved(picks: Picks, market: Market, mayChange: (slot: Slot) => bool
  */
 export function repairsFor(session: Session): Repairs {
   const { brief, market, rules: context, scoreOf } = session;
-  const { allowUnknown } = brief.market;
+  const { allowUnknown } = brief.whereToBuy;
   const locked = new Set(brief.locks.map((lock) => lock.slot));
   const candidates = candidatesOf(session);
   const totalOf = (picks: Picks): number => costOf(picks, market).counted;

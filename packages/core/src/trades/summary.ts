@@ -1,10 +1,10 @@
-import { checkBuild, openSlots, supplyNeed, type Finding } from '../compatibility/index.ts';
+import { checkBuild, openSlots, psuNeed, type Finding } from '../compatibility/index.ts';
 import { isBalanced, ratesFor, type RatesResult } from '../frames/index.ts';
 import { costOf, type Cost } from '../money/index.ts';
 import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
   loadOf,
-  supplyRules,
+  psuRules,
   workingPoint,
   type Load,
   type SizedBy,
@@ -43,7 +43,7 @@ export function summaryFor({ catalogue, brief, market, rules: context }: Session
     summarise(picks) {
       const set = partsForRules(picks, market);
       const load = loadOf(set, context);
-      const need = load ? supplyNeed(load.deciwatts, set.card ?? null, context) : null;
+      const need = load ? psuNeed(load.deciwatts, set.gpu ?? null, context) : null;
       const rated = rates(set);
       const cost = costOf(picks, market);
       const { balanceLimit } = brief.play.objective;
@@ -57,14 +57,9 @@ export function summaryFor({ catalogue, brief, market, rules: context }: Session
         load,
         neededWatts: need && !need.isLeast ? need.watts : null,
         sizedBy: load
-          ? supplyRules(
-              load.deciwatts,
-              set.card ?? null,
-              context.plannedCard,
-              context.needs.supplyRule.factor,
-            )
+          ? psuRules(load.deciwatts, set.gpu ?? null, context.plannedGpu, context.needs.psuRule.factor)
           : [],
-        working: load && set.supply ? workingPoint(set.supply, load.deciwatts, brief.money.running) : null,
+        working: load && set.psu ? workingPoint(set.psu, load.deciwatts, brief.money.running) : null,
         thumbs: thumbsOf(cost),
         isUnbalanced:
           balanceLimit === null || rated.status !== 'known' ? null : !isBalanced(rated.balance, balanceLimit),

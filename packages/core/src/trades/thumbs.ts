@@ -16,6 +16,6 @@ export const CASE_SHARE = 0.1;
 /** Rules of thumb that a set of picks breaks. */
 export function thumbsOf(cost: Cost): Thumb[] {
   const spent = cost.lines.reduce((sum, line) => sum + (line.slot === 'case' ? line.amount : 0), 0);
-  const share = cost.till > 0 ? spent / cost.till : 0;
+  const share = cost.dueNow > 0 ? spent / cost.dueNow : 0;
   return share > CASE_SHARE ? [{ id: 'case-share', slot: 'case', share, limit: CASE_SHARE }] : [];
 }

@@ -48,23 +48,23 @@ const WORLD = {
     offer('memory-ddr5', 'near', 3000),
     offer('supply-large', 'far', 80000),
     offer('processor-quick', 'near', 19000),
-    offer('processor', 'far', 110000),
-    offer('card', 'stalls', 15000, 590),
+    offer('cpu', 'far', 110000),
+    offer('gpu', 'stalls', 15000, 590),
   ],
   frameModel: {
     ...CATALOGUE.frameModel,
-    processors: [...CATALOGUE.frameModel.processors, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }],
+    cpus: [...CATALOGUE.frameModel.cpus, { part: 'processor-quick', rateLn: 0.15, sdLn: 0.03 }],
   },
 };
 const FULL: Picks = Object.fromEntries(
-  ['processor', 'board', 'memory', 'card', 'storage', 'cooler', 'case', 'supply'].map((part) => [
+  ['cpu', 'motherboard', 'memory', 'gpu', 'storage', 'cooler', 'case', 'psu'].map((part) => [
     part,
     { part, offer: `${part}.near` },
   ]),
 );
 const market = indexMarket(WORLD, BRIEF);
 const trades = tradesFor(openSession(WORLD, BRIEF));
-const total = (picks: Picks) => costOf(picks, market).till;
+const total = (picks: Picks) => costOf(picks, market).dueNow;
 const score = scorerFor(BRIEF, WORLD.frameModel);
 
 /** Any subset of the full build, from any offers: orders that do and do not reach their thresholds. */
@@ -76,7 +76,7 @@ const somePicks = fc
         ...slots.map((slot) =>
           fc.constantFrom(
             ...WORLD.offers.filter(
-              (each) => WORLD.parts.find((part) => part.id === each.part)?.slot === slot,
+              (each) => WORLD.parts.find((part) => part.id === each.part)?.kind === slot,
             ),
           ),
         ),
@@ -116,7 +116,7 @@ describe('trades', () => {
   it('score what the frame model says of the whole build after the swap', () => {
     const { lanes } = trades(FULL);
     const now = score(partsForRules(FULL, market)) ?? 0;
-    for (const trade of [...lanes.processor, ...lanes.memory, ...lanes.card]) {
+    for (const trade of [...lanes.cpu, ...lanes.memory, ...lanes.gpu]) {
       const after = score({ ...partsForRules(FULL, market), [trade.slot]: trade.part });
       expect(trade.score).toBe(after === null ? null : after - now);
     }
@@ -155,14 +155,14 @@ describe('trades', () => {
       }),
     )(FULL);
     expect(out.lanes.memory.some((trade) => trade.part?.id === 'memory-fast')).toBe(false);
-    const owned = out.lanes.supply.find((trade) => trade.part?.id === 'supply-large');
+    const owned = out.lanes.psu.find((trade) => trade.part?.id === 'supply-large');
     expect(owned?.isOwned).toBe(true);
     expect(owned?.money).toBeLessThan(0);
   });
   it('say the best that a slot can be for so much more or less', () => {
     const { lanes } = trades(FULL);
-    expect(bestWithin(lanes.processor, 10000)?.part?.id).toBe('processor-quick');
-    expect(bestWithin(lanes.processor, 6999)).toBeNull();
+    expect(bestWithin(lanes.cpu, 10000)?.part?.id).toBe('processor-quick');
+    expect(bestWithin(lanes.cpu, 6999)).toBeNull();
     expect(bestWithin(lanes.memory, -999999)).toBeNull();
     for (const money of [-5000, 0, 2000, 9000])
       for (const lane of Object.values(lanes)) {
@@ -177,16 +177,16 @@ describe('trades', () => {
   });
   it('work on nothing at all', () => {
     const { lanes, steepest } = trades({});
-    expect(lanes.processor.every((trade) => trade.score === null && !trade.isCurrent)).toBe(true);
+    expect(lanes.cpu.every((trade) => trade.score === null && !trade.isCurrent)).toBe(true);
     expect(steepest).toBeNull();
-    expect(tradesFor(openSession({ ...WORLD, parts: [], offers: [] }, BRIEF))({}).lanes.card).toHaveLength(1);
+    expect(tradesFor(openSession({ ...WORLD, parts: [], offers: [] }, BRIEF))({}).lanes.gpu).toHaveLength(1);
   });
   it('measure every lane by something', () => {
     const summary = summaryFor(openSession(WORLD, BRIEF)).summarise(FULL);
     const context = ruleContext(BRIEF, new Map());
     expect(MEASURES.case.of(summary.set, context)).toBe(60);
-    expect(MEASURES.board.of(summary.set, context)).toBe(32);
-    expect(MEASURES.supply.of(summary.set, context)).toBe(500 - (summary.neededWatts ?? NaN));
+    expect(MEASURES.motherboard.of(summary.set, context)).toBe(32);
+    expect(MEASURES.psu.of(summary.set, context)).toBe(500 - (summary.neededWatts ?? NaN));
     expect(MEASURES.cooler.of({ ...summary.set, cooler: null }, context)).toBe(-38);
   });
 });
@@ -203,7 +203,7 @@ describe('swaps between two sets of picks', () => {
       { seed: 8, numRuns: 100 },
     );
     const to = withPick(
-      withPick(FULL, 'processor', { part: 'processor-quick', offer: 'processor-quick.near' }),
+      withPick(FULL, 'cpu', { part: 'processor-quick', offer: 'processor-quick.near' }),
       'memory',
       { part: 'memory-fast', offer: 'memory-fast.stalls' },
     );
@@ -215,24 +215,27 @@ describe('swaps between two sets of picks', () => {
 });
 
 describe('rivals that are neither better nor cheaper', () => {
-  const card = { ...CARD, id: 'other' };
+  const gpu = { ...CARD, id: 'other' };
   it.each([
     ['more video memory', { videoMemoryGb: 12 }, { kind: 'video-memory', more: 4 }],
-    ['a thriftier one', { boardWatts: 130 }, { kind: 'cooler', less: 20 }],
+    ['a thriftier one', { boardPowerWatts: 130 }, { kind: 'cooler', less: 20 }],
     ['a longer warranty', { warrantyMonths: 36 }, { kind: 'warranty', more: 12 }],
     ['nothing at all', {}, null],
-    ['a gap in its sheet is no reason', { videoMemoryGb: null, boardWatts: null }, null],
+    ['a gap in its sheet is no reason', { videoMemoryGb: null, boardPowerWatts: null }, null],
   ] as const)('%s', (_, change, reason) => {
-    expect(reasonToKeep({ ...CARD, warrantyMonths: 24 }, { ...card, warrantyMonths: 24, ...change })).toEqual(
+    expect(reasonToKeep({ ...CARD, warrantyMonths: 24 }, { ...gpu, warrantyMonths: 24, ...change })).toEqual(
       reason,
     );
   });
   it('knows other slots by their own measure', () => {
-    expect(reasonToKeep(MEMORY, { ...MEMORY, gbPerStick: 16 })).toEqual({ kind: 'memory', more: 16 });
+    expect(reasonToKeep(MEMORY, { ...MEMORY, gbPerModule: 16 })).toEqual({ kind: 'memory', more: 16 });
     expect(reasonToKeep(STORAGE, { ...STORAGE, gb: 960 })).toEqual({ kind: 'space', more: 460 });
     expect(reasonToKeep(SUPPLY, { ...SUPPLY, ratedWatts: 650 })).toEqual({ kind: 'watts', more: 150 });
     expect(reasonToKeep(COOLER, { ...COOLER, noiseDb: 20 })).toEqual({ kind: 'quieter', less: 6 });
-    expect(reasonToKeep(PROCESSOR, { ...PROCESSOR, packageWatts: 65 })).toEqual({ kind: 'cooler', less: 23 });
+    expect(reasonToKeep(PROCESSOR, { ...PROCESSOR, packagePowerWatts: 65 })).toEqual({
+      kind: 'cooler',
+      less: 23,
+    });
   });
   it('are marked in their lane: dearer or as dear, and no gain in frames or by the lane’s measure', () => {
     const slow = { ...CARD, id: 'slow', videoMemoryGb: 12 };
@@ -242,11 +245,11 @@ describe('rivals that are neither better nor cheaper', () => {
       offers: [...WORLD.offers, { ...OFFERS[3], id: 'slow.near', part: 'slow', priceMinor: 24000 }],
       frameModel: {
         ...WORLD.frameModel,
-        cards: [...WORLD.frameModel.cards, { part: 'slow', rateLn: -0.2, sdLn: 0.03 }],
+        gpus: [...WORLD.frameModel.gpus, { part: 'slow', rateLn: -0.2, sdLn: 0.03 }],
       },
     };
     const { lanes } = tradesFor(openSession(world, BRIEF))(FULL);
-    const rival = lanes.card.find((trade) => trade.part?.id === 'slow');
+    const rival = lanes.gpu.find((trade) => trade.part?.id === 'slow');
     expect([rival?.isDominated, rival?.keepFor]).toEqual([true, { kind: 'video-memory', more: 4 }]);
     for (const trade of Object.values(lanes).flat()) {
       if (!trade.isDominated) continue;
@@ -268,7 +271,7 @@ describe('rules of thumb', () => {
     const [small, large] = [summary(1000), summary(20_000)];
     expect(small.thumbs).toEqual([]);
     expect(large.thumbs).toHaveLength(1);
-    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.till, 12);
+    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.dueNow, 12);
     expect(large.findings).toEqual(small.findings); // a note, never a check
   });
 });
@@ -286,11 +289,11 @@ describe('a summary', () => {
     expect(summaryFor(openSession(WORLD, strict)).summarise(FULL).isUnbalanced).toBe(true);
   });
   it('sizes the supply with the planned card when the brief goes by it', () => {
-    const planned = { ...CARD, id: 'later', boardWatts: 250, makerSupplyWatts: 700 };
+    const planned = { ...CARD, id: 'later', boardPowerWatts: 250, recommendedPsuWatts: 700 };
     const brief: Brief = {
       ...BRIEF,
-      planned: { ...BRIEF.planned, card: 'later' },
-      needs: { ...BRIEF.needs, supplyRule: { kind: 'planned', factor: 1.3 } },
+      planned: { ...BRIEF.planned, gpu: 'later' },
+      needs: { ...BRIEF.needs, psuRule: { kind: 'planned', factor: 1.3 } },
     };
     const summary = summaryFor(openSession({ ...WORLD, parts: [...WORLD.parts, planned] }, brief)).summarise(
       FULL,

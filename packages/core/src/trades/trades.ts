@@ -52,9 +52,9 @@ export interface Lanes {
   readonly steepest: Trade | null;
 }
 
-const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['processor', 'board', 'memory', 'card']);
+const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['cpu', 'motherboard', 'memory', 'gpu']);
 /** Slots whose parts decide whether the supply is strong enough. */
-const BEARS_ON_WATTS: ReadonlySet<Slot> = new Set(['processor', 'card', 'supply']);
+const BEARS_ON_WATTS: ReadonlySet<Slot> = new Set(['cpu', 'gpu', 'psu']);
 const MAY_BE_EMPTY: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
 
 /**
@@ -95,8 +95,8 @@ export function tradesFor({
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const bySlot = new Map<Slot, { part: Part; offers: readonly Offer[] }[]>(SLOTS.map((slot) => [slot, []]));
   for (const part of catalogue.parts) {
-    if (part.slot === 'storage' && owned.has(part.id)) continue; // owned drives are in every build
-    for (const slot of slotsFor(part.slot))
+    if (part.kind === 'storage' && owned.has(part.id)) continue; // owned drives are in every build
+    for (const slot of slotsFor(part.kind))
       bySlot.get(slot)?.push({ part, offers: usableOffers(market, brief, part.id, slot) });
   }
   const sales = new Map(salesOf(market).map(({ part, amount }) => [part, amount]));
@@ -106,15 +106,20 @@ export function tradesFor({
 
   /** What of a part the frame model reads beside its rate, so that parts that run alike are scored once. */
   const runsLike = (part: Part | null): string => {
-    switch (part?.slot) {
-      case 'board':
-        return [part.memoryMaxMts, part.memoryProfile, part.cardSlot?.generation, part.cardSlot?.lanes].join(
+    switch (part?.kind) {
+      case 'motherboard':
+        return [part.memoryMaxMts, part.memoryProfile, part.pcieSlot?.generation, part.pcieSlot?.lanes].join(
           '|',
         );
       case 'memory':
-        return [part.sticks, part.gbPerStick, part.ratedMts, part.ratedCl, part.baseMts, part.baseCl].join(
-          '|',
-        );
+        return [
+          part.modules,
+          part.gbPerModule,
+          part.ratedMts,
+          part.ratedCl,
+          part.jedecMts,
+          part.jedecCl,
+        ].join('|');
       default:
         return part?.id ?? '';
     }
@@ -134,7 +139,7 @@ export function tradesFor({
     const base = partsForRules(picks, market);
     // What the whole build breaks already is no barrier of a slot that hardly bears on it.
     const broken = new Set(
-      barriersOf(base, context, brief.market.allowUnknown)
+      barriersOf(base, context, brief.whereToBuy.allowUnknown)
         .filter((rule) => rule.wholeBuild)
         .map((rule) => rule.id),
     );
@@ -180,7 +185,7 @@ export function tradesFor({
         const barrier = firstFinding(
           set,
           context,
-          (verdict) => isBarred(verdict, brief.market.allowUnknown),
+          (verdict) => isBarred(verdict, brief.whereToBuy.allowUnknown),
           rules,
         );
         const isDominated =

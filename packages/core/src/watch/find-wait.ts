@@ -31,11 +31,11 @@ export function findWait(
     const priced = market.priced(offer);
     const isOther =
       offer.condition === 'used' &&
-      shop?.kind === 'market' &&
+      shop?.kind === 'used-market' &&
       offer.lot === undefined &&
       offer.id !== `find-${find.id}`;
     return isOther && priced && today - dayNumber(offer.seenOn) <= SEEN_DAYS
-      ? [priced.risk?.cost ?? priced.till]
+      ? [priced.risk?.cost ?? priced.dueNow]
       : [];
   });
   const plan = usedPlan({ newCost, seen, days, waitPerDay });

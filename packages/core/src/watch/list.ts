@@ -35,7 +35,7 @@ export function watchList({ catalogue, brief, market }: Session, wish: WatchWish
     if (pick) add(pick.part, slot, 'pick');
   }
   for (const part of wish.targets) {
-    const slot = market.parts.get(part)?.slot;
+    const slot = market.parts.get(part)?.kind;
     if (slot) add(part, slot, 'target');
   }
   for (const picks of wish.others)
@@ -45,13 +45,13 @@ export function watchList({ catalogue, brief, market }: Session, wish: WatchWish
     }
   const cheapest = (part: string, slot: Slot) =>
     usableOffers(market, brief, part, slot).reduce(
-      (least, offer) => Math.min(least, market.priced(offer)?.till ?? Infinity),
+      (least, offer) => Math.min(least, market.priced(offer)?.dueNow ?? Infinity),
       Infinity,
     );
   const excluded = new Set(brief.excluded.map((each) => each.part));
   for (const [slot, rates] of [
-    ['processor', catalogue.frameModel.processors],
-    ['card', catalogue.frameModel.cards],
+    ['cpu', catalogue.frameModel.cpus],
+    ['gpu', catalogue.frameModel.gpus],
   ] as const) {
     const pick = wish.active[slot];
     if (!pick) continue;

@@ -12,7 +12,7 @@ export function trackedOffers(
   market: Market,
   observationsOf: (offer: string) => readonly Observation[],
 ): TrackedOffer[] {
-  const slot: Slot | null = market.parts.get(part)?.slot ?? null;
+  const slot: Slot | null = market.parts.get(part)?.kind ?? null;
   const { brief } = market;
   return (market.offersByPart.get(part) ?? []).flatMap((offer): TrackedOffer[] => {
     const shop = market.shops.get(offer.shop);
@@ -20,7 +20,7 @@ export function trackedOffers(
     if (
       !shop ||
       !rate ||
-      brief.market.shopsOut.includes(shop.id) ||
+      brief.whereToBuy.shopsOut.includes(shop.id) ||
       !conditionsFor(brief, slot).includes(offer.condition)
     )
       return [];
@@ -36,7 +36,7 @@ export function trackedOffers(
     return [
       {
         id: offer.id,
-        kind: shop.kind === 'market' ? 'listing' : 'shop',
+        kind: shop.kind === 'used-market' ? 'listing' : 'shop',
         observations:
           observations.length > 0
             ? observations
@@ -49,7 +49,7 @@ export function trackedOffers(
               ...priced.instants.map(({ deal, off }) => ({ minor: gross(off), until: until(deal.to) })),
               ...priced.backs
                 .map((back) => ({
-                  minor: backCounted(back, brief.money.school),
+                  minor: backCounted(back, brief.money.costBasis),
                   until: until(back.claim.to),
                 }))
                 .filter(({ minor }) => minor > 0),

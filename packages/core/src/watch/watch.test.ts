@@ -31,7 +31,7 @@ const point = (more: Partial<Point> = {}): Point => ({
   best: {
     totalMinor: 60_000,
     score: 120_000,
-    picks: { card: pick('card-a', 'o-a', 20_000), board: pick('board-a', 'o-board', 9000) },
+    picks: { gpu: pick('card-a', 'o-a', 20_000), motherboard: pick('board-a', 'o-board', 9000) },
   },
   ...more,
 });
@@ -53,7 +53,7 @@ describe('what changed, and why', () => {
     const best = {
       totalMinor: 58_800,
       score: 123_000,
-      picks: { card: pick('card-b', 'o-b', 18_800), board: pick('board-a', 'o-board', 9000) },
+      picks: { gpu: pick('card-b', 'o-b', 18_800), motherboard: pick('board-a', 'o-board', 9000) },
     };
     const moves = [
       move('o-board', 9000, 8900),
@@ -66,7 +66,7 @@ describe('what changed, and why', () => {
       kind: 'best',
       minor: -1200,
       score: 3000,
-      swaps: [{ slot: 'card', from: 'CARD-A', to: 'CARD-B' }],
+      swaps: [{ slot: 'gpu', from: 'CARD-A', to: 'CARD-B' }],
     });
     expect(change.kind === 'best' ? change.because.map((each) => each.offer) : []).toEqual([
       'o-a',
@@ -78,7 +78,7 @@ describe('what changed, and why', () => {
     const best = {
       totalMinor: 59_900,
       score: 120_300,
-      picks: { card: pick('card-b', 'o-b', 1), board: pick('board-a', 'o-board', 9000) },
+      picks: { gpu: pick('card-b', 'o-b', 1), motherboard: pick('board-a', 'o-board', 9000) },
     };
     expect(changesBetween(point(), point({ best }), [], LIMITS)).toEqual([]);
   });
@@ -136,18 +136,18 @@ describe('what is watched', () => {
   const [a, b] = parts;
   it('has each part once, picks before others, nothing owned and nothing without an offer', () => {
     const list = watchList(openSession(catalogue, { ...brief, owned: [b.id] }), {
-      active: { [a.slot]: { part: a.id, offer: null } },
-      others: [{ [a.slot]: { part: a.id, offer: null } }],
+      active: { [a.kind]: { part: a.id, offer: null } },
+      others: [{ [a.kind]: { part: a.id, offer: null } }],
       targets: [a.id, b.id, 'unknown'],
     });
-    expect(list[0]).toEqual({ part: a.id, slot: a.slot, why: 'pick' });
+    expect(list[0]).toEqual({ part: a.id, slot: a.kind, why: 'pick' });
     expect(new Set(list.map((each) => each.part)).size).toBe(list.length);
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);
   });
   it('takes offers that the brief allows, sold out ones among them, each in its own currency', () => {
     const market = indexMarket(catalogue, {
       ...brief,
-      market: { ...brief.market, conditions: ['new', 'refurbished', 'used'] },
+      whereToBuy: { ...brief.whereToBuy, conditions: ['new', 'refurbished', 'used'] },
     });
     const tracked = trackedOffers(a.id, market, () => []);
     expect(tracked.length).toBeGreaterThan(0);
@@ -159,7 +159,7 @@ describe('what is watched', () => {
     }
     const shut = indexMarket(catalogue, {
       ...brief,
-      market: { ...brief.market, shopsOut: catalogue.shops.map((shop) => shop.id) },
+      whereToBuy: { ...brief.whereToBuy, shopsOut: catalogue.shops.map((shop) => shop.id) },
     });
     expect(trackedOffers(a.id, shut, () => [])).toEqual([]);
   });

@@ -295,7 +295,7 @@ describe('sources of prices', () => {
     expect(asked).toEqual(['/p.html']);
   });
   it('tell a new listing by its number, and hold what only resembles a part', async () => {
-    const part = catalogue.parts.find((each) => each.gtin && each.slot === 'card');
+    const part = catalogue.parts.find((each) => each.gtin && each.kind === 'gpu');
     send(
       JSON.stringify({
         offers: [
@@ -310,20 +310,20 @@ describe('sources of prices', () => {
             good: 9,
             rated: 10,
           },
-          { name: `${part?.maker} something else entirely`, price: '10.00', currency: 'EUR' },
+          { name: `${part?.brand} something else entirely`, price: '10.00', currency: 'EUR' },
         ],
       }),
     );
     await store.putFeed(
       feedSchema.parse({
-        id: 'board',
+        id: 'motherboard',
         name: 'Board',
         url: `${base}/b.json`,
         shop: 'quayboard',
         allowPrivate: true,
       }),
     );
-    await scheduler.run(['board']);
+    await scheduler.run(['motherboard']);
     const made = (await store.catalogue()).offers.find((each) => each.id === 'quayboard.d9');
     expect(made).toMatchObject({
       part: part?.id,

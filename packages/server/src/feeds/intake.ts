@@ -92,7 +92,7 @@ function newOffer(
       part,
       shop: shop.id,
       price_minor: found.priceMinor,
-      shipping_minor: shop.kind === 'market' ? (found.shippingMinor ?? null) : null,
+      shipping_minor: shop.kind === 'used-market' ? (found.shippingMinor ?? null) : null,
       condition: found.condition,
       in_stock: 1,
       seen_on: dayOfMinute(at),

@@ -67,7 +67,7 @@ describe('matching', () => {
       [{ sku: own?.id }, 'offer'],
       [{ gtin: part.gtin }, 'item number'],
       [{ mpn: part.mpn?.toLowerCase() }, 'maker’s number'],
-      [{ name: `${part.maker} ${part.name}` }, 'name'],
+      [{ name: `${part.brand} ${part.name}` }, 'name'],
     ] as const;
     for (const [more, how] of ways)
       expect(match(found({ ...more, priceMinor: price } as Partial<Found>), 'pennywharf')).toMatchObject({
@@ -79,16 +79,16 @@ describe('matching', () => {
       });
   });
   it('believes a number over a name', () => {
-    const other = catalogue.parts.find((each) => each.slot !== part.slot);
+    const other = catalogue.parts.find((each) => each.kind !== part.kind);
     expect(
       match(
-        found({ gtin: part.gtin, name: `${other?.maker} ${other?.name}`, priceMinor: price }),
+        found({ gtin: part.gtin, name: `${other?.brand} ${other?.name}`, priceMinor: price }),
         'pennywharf',
       ).part,
     ).toBe(part.id);
   });
   it('asks when a name fits only in part, or fits several, and says so when it fits none', () => {
-    const vague = match(found({ name: part.maker }), 'pennywharf');
+    const vague = match(found({ name: part.brand }), 'pennywharf');
     expect(vague.isSure).toBe(false);
     expect(match(found({ name: 'garden hose, 20 metres' }), 'pennywharf')).toMatchObject({
       part: null,
@@ -124,7 +124,7 @@ describe('matching', () => {
     const by = (seller: string) =>
       match(
         found({
-          name: `${used?.maker} ${used?.name}`,
+          name: `${used?.brand} ${used?.name}`,
           condition: 'used',
           seller,
           priceMinor: listing?.priceMinor ?? 1,

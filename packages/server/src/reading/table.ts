@@ -23,7 +23,7 @@ const COLUMNS: Readonly<Record<string, RegExp>> = {
   seen: /^(seen|seen ?(on|at)|date|day|time|at)$/,
   url: /^(url|link|address)$/,
   seller: /^(seller|sold ?by)$/,
-  maker: /^(maker|brand|manufacturer)$/,
+  brand: /^(maker|brand|manufacturer)$/,
   grade: /^grade$/,
   monthsOld: /^(months ?old|age)$/,
   good: /^good$/,
@@ -86,7 +86,7 @@ export function readRows(rows: readonly (readonly string[])[], shop: string | nu
       (price === '' && available !== undefined && available !== '');
     raws.push({
       where: `row ${n + 2}`,
-      name: [cell('maker'), cell('name')].filter(Boolean).join(' '),
+      name: [cell('brand'), cell('name')].filter(Boolean).join(' '),
       price: price === '' ? null : price,
       currency: cell('currency') || null,
       isForSale: isGone ? false : null,

@@ -1,4 +1,4 @@
-import { problemsOf } from '@ripe-pick/contract';
+import { problemsOf, upgradedFile } from '@ripe-pick/contract';
 import type { Context } from 'hono';
 import type { z } from 'zod';
 import { readJson } from '../transfer/index.ts';
@@ -13,7 +13,8 @@ export async function jsonBody(c: Context): Promise<unknown> {
 
 /** The body of a call, judged by its schema. */
 export async function body<S extends z.ZodType>(c: Context, schema: S): Promise<z.infer<S>> {
-  const value = await jsonBody(c);
+  // A file of version 1 is taken as one of version 2.
+  const value = upgradedFile(await jsonBody(c));
   const result = schema.safeParse(value);
   if (!result.success) {
     const problems = problemsOf(result.error, value);

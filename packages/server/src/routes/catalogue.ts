@@ -55,10 +55,10 @@ export function catalogueHandlers({
       if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
       const file = accepted(readCatalogue(demo.catalogue()), 'The demo catalogue');
       const records = accepted(readRecords(demo.records(), file), 'The demo’s records');
-      const { systems, runs } = accepted(readBenchFile(demo.bench()), 'The demo’s passes');
+      const { rigs, runs } = accepted(readBenchFile(demo.bench()), 'The demo’s passes');
       const counts = await store.replaceCatalogue(file);
       await store.changeRecords(records, []);
-      await store.changeBench({ putSystems: systems, putRuns: runs });
+      await store.changeBench({ putRigs: rigs, putRuns: runs });
       await onDemo();
       return counts;
     },

@@ -307,7 +307,7 @@ describe('what goes out', () => {
     await store.replaceCatalogue({
       ...catalogue,
       parts: catalogue.parts.map((part) =>
-        part.id === offer.part ? { ...part, maker: '=HYPERLINK("x")' } : part,
+        part.id === offer.part ? { ...part, brand: '=HYPERLINK("x")' } : part,
       ),
     });
     const observations = [

@@ -27,7 +27,7 @@ async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel'
     'games',
     model.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) })),
   );
-  for (const kind of ['processors', 'cards', 'integrated'] as const)
+  for (const kind of ['cpus', 'gpus', 'integrated'] as const)
     await insertAll(
       tx,
       'rates',
@@ -134,8 +134,8 @@ const shopRow = (
 const partRow = (part: CatalogueFile['parts'][number], position: number): Tables['parts'] => ({
   id: part.id,
   position,
-  slot: part.slot,
-  maker: part.maker,
+  kind: part.kind,
+  brand: part.brand,
   name: part.name,
   body: JSON.stringify(part),
 });
@@ -192,7 +192,7 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
   );
   return catalogueFileSchema.parse({
     format: 'ripe-pick/catalogue',
-    version: 1,
+    version: 2,
     parts: parsed(await tx.selectFrom('parts').select('body').orderBy('position').execute()),
     shops: (await tx.selectFrom('shops').selectAll().orderBy('position').execute()).map(shopOf),
     deals: parsed(await tx.selectFrom('deals').select('body').orderBy('position').execute()),
@@ -208,8 +208,8 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
       referenceMemory: settings.get('reference-memory') ?? EMPTY_REFERENCE,
       shortfall: settings.get('shortfall'),
       fit: settings.get('fit'),
-      processors: ratesOf('processors'),
-      cards: ratesOf('cards'),
+      cpus: ratesOf('cpus'),
+      gpus: ratesOf('gpus'),
       integrated: ratesOf('integrated'),
       games: parsed(await tx.selectFrom('games').select('body').orderBy('position').execute()),
     },
@@ -249,13 +249,13 @@ export function countsOf(file: CatalogueFile): Counts {
     offers: file.offers.length,
     games: file.frameModel.games.length,
     gaps: file.parts.filter((part) =>
-      Object.entries(part).some(([field, value]) => value === null && !isOptional(part.slot, field)),
+      Object.entries(part).some(([field, value]) => value === null && !isOptional(part.kind, field)),
     ).length,
   };
 }
 
 /** Fields that are rightly empty for some parts. */
-function isOptional(slot: string, field: string): boolean {
+function isOptional(kind: string, field: string): boolean {
   if (field === 'graphicsTflops') return true;
-  return slot === 'storage' && (field === 'm2LengthMm' || field === 'pcieGeneration');
+  return kind === 'storage' && (field === 'm2LengthMm' || field === 'pcieGeneration');
 }

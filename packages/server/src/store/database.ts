@@ -2,7 +2,7 @@ import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'libsql';
 import { Kysely, Migrator, SqliteAdapter, SqliteDialect, type Migration } from 'kysely';
-import { MIGRATIONS } from './migrations.ts';
+import { MIGRATIONS } from './migrations/index.ts';
 import type { Tables } from './tables.ts';
 
 /*

@@ -12,7 +12,7 @@ import type { BenchRecord } from '@ripe-pick/contract';
 import { readCatalogueWithin, replaceModel } from './catalogue.ts';
 import type { Tables } from './tables.ts';
 
-type Kept = 'records' | 'bench_systems' | 'bench_runs';
+type Kept = 'records' | 'bench_rigs' | 'bench_runs';
 
 /** Fits that are remembered; older ones are dropped first. */
 const MOST_FITS = 100;
@@ -70,11 +70,11 @@ export async function readBench(db: Kysely<Tables>): Promise<BenchKept> {
 }
 
 const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> =>
-  benchSchema.parse({ systems: await read(tx, 'bench_systems'), runs: await read(tx, 'bench_runs') });
+  benchSchema.parse({ rigs: await read(tx, 'bench_rigs'), runs: await read(tx, 'bench_runs') });
 
 export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promise<BenchKept> {
   return db.transaction().execute(async (tx) => {
-    await change(tx, 'bench_systems', asked.putSystems ?? [], asked.removeSystems ?? []);
+    await change(tx, 'bench_rigs', asked.putRigs ?? [], asked.removeRigs ?? []);
     await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
     return readBenchWithin(tx);
   });

@@ -10,7 +10,9 @@ import {
 } from '@ripe-pick/contract';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openDatabase } from './database.ts';
 import { openStore, type Store } from './index.ts';
+import { MIGRATIONS } from './migrations/index.ts';
 
 const text = (name: string) => readFileSync(new URL(`../../../demo/files/${name}`, import.meta.url), 'utf8');
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(JSON.parse(text('brief-league-seat.json')))));
@@ -18,9 +20,9 @@ const workspace = {
   brief,
   candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [], path: [] }],
   active: 'a',
-  finds: [],
+  listings: [],
   orders: [],
-  slips: [],
+  claims: [],
   versions: [],
   ...watchKeptSchema.parse({}),
 };
@@ -66,7 +68,7 @@ describe('the store', () => {
   it('refuses what the database itself holds when it is not what it should be', async () => {
     await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
     const raw = new Database(join(folder, 'data', 'test.sqlite'));
-    raw.exec(`update parts set body = '{"slot":"card","id":"x"}' where position = 0`);
+    raw.exec(`update parts set body = '{"kind":"gpu","id":"x"}' where position = 0`);
     raw.close();
     await expect(store.catalogue()).rejects.toThrow();
   });
@@ -83,7 +85,7 @@ describe('the store', () => {
     await second.close();
   });
   it('keeps how candidates are to grow, and refuses a path in the file that is none', async () => {
-    const path = [{ on: '2027-07-20', changes: [{ slot: 'card' as const, part: 'card-a', beside: false }] }];
+    const path = [{ on: '2027-07-20', changes: [{ slot: 'gpu' as const, part: 'card-a', beside: false }] }];
     const grown = { ...workspace, candidates: workspace.candidates.map((each) => ({ ...each, path })) };
     expect(await store.saveWorkspace(0, grown, NO_HISTORY)).toBe(1);
     expect((await store.workspace()).workspace?.candidates[0].path).toEqual(path);
@@ -120,37 +122,35 @@ describe('the store', () => {
     expect(await save(1, 0, 0, [9], 9)).toBeNull();
     expect(await serials()).toEqual([4, 5]);
   });
-  it('brings an older file to the newest form, with a copy of it beside, and loses nothing', async () => {
-    const path = join(folder, 'data', 'test.sqlite');
-    await store.saveWorkspace(0, workspace, NO_HISTORY);
-    await store.close();
+  it('brings the oldest file to the newest form, with a copy of it beside, and loses nothing', async () => {
+    const path = join(folder, 'oldest.sqlite');
+    const [first] = Object.keys(MIGRATIONS).sort();
+    await (await openDatabase(path, { migrations: { [first]: MIGRATIONS[first] } })).close();
     const raw = new Database(path);
-    for (const table of [
-      'deals',
-      'kept',
-      'steps',
-      'records',
-      'bench_systems',
-      'bench_runs',
-      'fits',
-      'held',
-      'feeds',
-      'price_runs',
-      'price_offers',
-      'price_sources',
-      'price_corrections',
-      'forecasts',
-      'alerts',
-      'watch_points',
-    ])
-      raw.exec(`drop table ${table}`);
-    for (const table of ['shops', 'offers']) raw.exec(`alter table ${table} drop column more`);
-    for (const column of ['note', 'is_archived', 'decisions', 'path'])
-      raw.exec(`alter table candidates drop column ${column}`);
-    raw.exec("delete from kysely_migration where name > '0001-first'");
+    const head = {
+      revision: 1,
+      brief: { name: 'Seat', money: { currency: 'EUR', budgetMinor: 64_000 } },
+      active: 'a',
+    };
+    const { play, needs, whereToBuy } = brief;
+    const old = {
+      ...head.brief,
+      play,
+      needs: { memoryGb: needs.memoryGb, cardRequired: true },
+      market: whereToBuy,
+    };
+    raw
+      .prepare('insert into settings values (?, ?)')
+      .run('workspace', JSON.stringify({ ...head, brief: old }));
+    raw
+      .prepare('insert into candidates values (?, ?, ?, ?)')
+      .run('a', 0, 'A', JSON.stringify({ card: { part: 'x', offer: null } }));
     raw.close();
-    store = await openStore(path);
-    expect((await store.workspace()).workspace?.candidates).toEqual(workspace.candidates);
+    const opened = await openStore(path);
+    const { workspace: read } = await opened.workspace();
+    expect(read?.candidates).toMatchObject([{ name: 'A', picks: { gpu: { part: 'x' } }, path: [] }]);
+    expect(read?.brief.needs).toMatchObject({ memoryGb: needs.memoryGb, gpuRequired: true });
     expect(existsSync(`${path}.before-0002-workbench`)).toBe(true);
+    await opened.close();
   });
 });

@@ -10,7 +10,7 @@ export interface Tables {
     free_from_minor: number | null;
     more: string;
   };
-  parts: { id: string; position: number; slot: string; maker: string; name: string; body: string };
+  parts: { id: string; position: number; kind: string; brand: string; name: string; body: string };
   offers: {
     id: string;
     position: number;
@@ -36,7 +36,7 @@ export interface Tables {
   rates: { kind: string; part: string; position: number; rate_ln: number; sd_ln: number };
   settings: { key: string; body: string };
   records: { id: string; position: number; body: string };
-  bench_systems: { id: string; position: number; body: string };
+  bench_rigs: { id: string; position: number; body: string };
   bench_runs: { id: string; position: number; body: string };
   fits: { serial?: number; body: string };
   price_offers: { serial?: number; offer: string; part: string; shop: string; currency: string };

@@ -16,7 +16,7 @@ interface Head {
   readonly done?: number;
 }
 
-const KEPT = ['finds', 'orders', 'slips', 'versions', 'targets', 'events'] as const;
+const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
 
 async function readHead(db: Kysely<Tables>): Promise<Head | null> {
   const row = await db

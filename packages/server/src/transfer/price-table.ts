@@ -23,7 +23,7 @@ const momentOf = (minute: number) => `${new Date(minute * 60_000).toISOString().
  */
 export async function* priceTable(store: Pick<Store, 'catalogue' | 'history'>): AsyncGenerator<string> {
   const { parts, offers } = await store.catalogue();
-  const names = new Map(parts.map(({ id, maker, name }) => [id, `${maker} ${name}`]));
+  const names = new Map(parts.map(({ id, brand, name }) => [id, `${brand} ${name}`]));
   yield `${papa.unparse([COLUMNS], CSV)}\r\n`;
   for (let at = 0; at < offers.length; at += OFFERS_AT_ONCE) {
     const ids = offers.slice(at, at + OFFERS_AT_ONCE).map(({ id }) => id);

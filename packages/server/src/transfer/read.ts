@@ -9,6 +9,7 @@ import {
   problemsOf,
   readRecordsTable,
   slotTakes,
+  upgradedFile,
   type BenchKept,
   type BenchRecord,
   type BriefFile,
@@ -52,10 +53,11 @@ function linePlace(text: string, position: number): string {
 }
 
 function readWith<S extends z.ZodType>(schema: S, value: unknown): Read<z.infer<S>> {
-  const result = schema.safeParse(value);
+  const upgraded = upgradedFile(value);
+  const result = schema.safeParse(upgraded);
   return result.success
     ? { ok: true, value: result.data }
-    : { ok: false, problems: problemsOf(result.error, value) };
+    : { ok: false, problems: problemsOf(result.error, upgraded) };
 }
 
 function readText<S extends z.ZodType>(schema: S, text: string): Read<z.infer<S>> {
@@ -92,7 +94,7 @@ export function readRecords(text: string, catalogue: CatalogueFile): Read<readon
 /** Reads the passes of own systems. */
 export function readBenchFile(text: string): Read<BenchKept> {
   const read = readText(benchFileSchema, text);
-  return read.ok ? { ok: true, value: { systems: read.value.systems, runs: read.value.runs } } : read;
+  return read.ok ? { ok: true, value: { rigs: read.value.rigs, runs: read.value.runs } } : read;
 }
 
 /** The demo's files, read when they are asked for. */
@@ -129,11 +131,11 @@ export function readBuild(text: string, catalogue: CatalogueFile): Read<BuildFil
         message: `the catalogue has no part "${pick.part}"`,
         mend: 'Correct the id.',
       });
-    else if (!slotTakes(slot, part.slot))
+    else if (!slotTakes(slot, part.kind))
       problems.push({
         path: `${path}.part`,
-        message: `part "${pick.part}" is a ${part.slot}`,
-        mend: `Put it under ${part.slot}.`,
+        message: `part "${pick.part}" is a ${part.kind}`,
+        mend: `Put it under ${part.kind}.`,
       });
     if (pick.offer !== null && offers.get(pick.offer)?.part !== pick.part)
       problems.push({

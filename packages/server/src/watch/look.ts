@@ -62,15 +62,15 @@ export async function look(store: Store): Promise<Seen | null> {
     store.points(),
   ]);
   if (!workspace || file.parts.length === 0) return null;
-  const catalogue = withFinds(catalogueOf(file), workspace.finds as readonly Find[]);
-  const brief = withHousehold(workspace.brief as Brief, workspace.slips);
+  const catalogue = withFinds(catalogueOf(file), workspace.listings as readonly Find[]);
+  const brief = withHousehold(workspace.brief as Brief, workspace.claims);
   const today = dayNumber(catalogue.today);
   const session = openSession(catalogue, brief);
   const { market, limit } = session;
   const { summarise } = summaryFor(session);
   const nameOf = (id: string) => {
     const part = market.parts.get(id);
-    return part ? `${part.maker} ${part.name}` : id;
+    return part ? `${part.brand} ${part.name}` : id;
   };
   const before = points.filter((point) => point.day < catalogue.today).at(-1) ?? points.at(-1) ?? null;
 
@@ -85,7 +85,7 @@ export async function look(store: Store): Promise<Seen | null> {
     return {
       id,
       name,
-      totalMinor: schoolTotal(cost, brief.money.school),
+      totalMinor: schoolTotal(cost, brief.money.costBasis),
       score: rates.status === 'known' ? rates.objective.score : null,
       gone: gone.map((pick) => nameOf(pick.part)),
       offers: bought.flatMap((pick) => pick.offer ?? []),
@@ -181,7 +181,7 @@ export async function look(store: Store): Promise<Seen | null> {
   const forecasts: LoggedForecast[] = [];
   for (const { part, slot, why } of watched) {
     const offers = trackedOffers(part, market, observationsOf);
-    const kind = market.parts.get(part)?.slot ?? null;
+    const kind = market.parts.get(part)?.kind ?? null;
     const forecast = forecastOf(offers, {
       kind,
       today,

@@ -14,7 +14,7 @@ describe('alerts in words', () => {
     const told = changeText(
       {
         kind: 'best',
-        swaps: [{ slot: 'card', from: 'Tideline', to: 'Ember' }],
+        swaps: [{ slot: 'gpu', from: 'Tideline', to: 'Ember' }],
         minor: -1200,
         score: 3000,
         because: [move(23_000, 18_800)],
@@ -23,9 +23,9 @@ describe('alerts in words', () => {
       '2026-11-20',
       ['Reed week ended'],
     );
-    expect(told.title).toBe('The best set changed: other card, €12.00 less, 3.0 frames more');
+    expect(told.title).toBe('The best set changed: other graphics card, €12.00 less, 3.0 frames more');
     expect(told.text).toBe(
-      'card: Ember in place of Tideline\nBecause Ember at Pennywharf went from €230.00 to €188.00; Reed week ended.',
+      'graphics card: Ember in place of Tideline\nBecause Ember at Pennywharf went from €230.00 to €188.00; Reed week ended.',
     );
   });
   it.each([
@@ -70,7 +70,7 @@ describe('alerts in words', () => {
     expect(targetText('Ember', 14_900, 15_000, 'EUR', 'p').title).toBe(
       'Ember is at €149.00: your target was €150.00',
     );
-    expect(ripeText('Ember', 14_900, 'EUR', 'p', 'card').title).toBe('Ember is ripe at €149.00');
+    expect(ripeText('Ember', 14_900, 'EUR', 'p', 'gpu').title).toBe('Ember is ripe at €149.00');
   });
   it('have a key by what they say: another price is another alert, the same one is not', () => {
     const at = (now: number) => targetText('Ember', now, 15_000, 'EUR', 'p').key;

@@ -1,5 +1,6 @@
 import type { NewAlertText } from '@ripe-pick/contract';
 import type { Change, Move } from '@ripe-pick/core/watch';
+import { slotWords, type Slot } from '@ripe-pick/core/parts';
 import { minorPlaces } from '@ripe-pick/core/units';
 
 /** Alerts in words: what changed, and why. */
@@ -37,12 +38,12 @@ export function changeText(
   switch (change.kind) {
     case 'best': {
       const swaps = change.swaps.map(
-        ({ slot, from, to }) => `${slot}: ${to ?? 'none'} in place of ${from ?? 'none'}`,
+        ({ slot, from, to }) => `${slotWords(slot)}: ${to ?? 'none'} in place of ${from ?? 'none'}`,
       );
       const parts =
         change.swaps.length === 0
           ? 'the same parts'
-          : `other ${change.swaps.map((swap) => swap.slot).join(', ')}`;
+          : `other ${change.swaps.map((swap) => slotWords(swap.slot)).join(', ')}`;
       const paid =
         change.minor === 0
           ? 'the same money'
@@ -100,10 +101,10 @@ export const ripeText = (
   now: number,
   currency: string,
   part: string,
-  slot: string,
+  slot: Slot,
 ): NewAlertText => ({
   kind: 'ripe',
   key: `ripe|${part}|${now}`,
   title: `${name} is ripe at ${money(now, currency)}`,
-  text: `Waiting no longer pays for the ${slot}, as far as its history tells. Ripeness shows why.`,
+  text: `Waiting no longer pays for the ${slotWords(slot)}, as far as its history tells. Ripeness shows why.`,
 });

@@ -17,7 +17,7 @@ export type FileSummary =
       readonly unit: 'ms' | 's' | 'running-ms' | 'running-s';
       readonly column: string;
       readonly skipped: number;
-      readonly cardBusy: number | null;
+      readonly gpuBusy: number | null;
       /** From the first byte to the summary, in ms. */
       readonly ms: number;
     }

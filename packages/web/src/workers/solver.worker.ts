@@ -40,7 +40,7 @@ function loaded(): Catalogue {
 
 /** The budget is not part of the preparation: sliding it costs a warm search. */
 function searchOf(brief: Brief): { readonly session: Session; readonly prepared: Prepared } {
-  const money = { ...brief.money, budgetMinor: 0, slackMinor: 0 };
+  const money = { ...brief.money, budgetMinor: 0, allowedOverMinor: 0 };
   const key = JSON.stringify({ ...brief, name: '', money });
   if (searched?.key !== key) {
     const session = openSession(loaded(), brief);
@@ -56,7 +56,7 @@ function repairsOf(brief: Brief): { readonly session: Session; readonly repairs:
   }
   return repaired;
 }
-const limitOf = (brief: Brief) => brief.money.budgetMinor + brief.money.slackMinor;
+const limitOf = (brief: Brief) => brief.money.budgetMinor + brief.money.allowedOverMinor;
 
 export interface Solved extends SearchResult {
   /** Preparation and search, in ms. */

@@ -1,6 +1,6 @@
 import { linkLn } from '../../frames/index.ts';
 import { atMost, PASS, UNKNOWN, type Rule, type RuleContext } from '../rule.ts';
-import { cardLeads } from './supply.ts';
+import { gpuLeads } from './supply.ts';
 
 /** Rules about two sheets alone read no context. */
 const NO_CONTEXT = {} as RuleContext;
@@ -10,15 +10,15 @@ const NO_CONTEXT = {} as RuleContext;
  * from memory). Cases state which of them they take; a smaller outline shares the mounting holes of the larger.
  */
 
-export const boardInCase: Rule = {
+export const motherboardInCase: Rule = {
   id: 'board-in-case',
   title: 'Board in the case',
-  slots: ['board', 'case'],
-  judge({ board, case: box }) {
-    if (!board || !box) return PASS;
-    if (board.formFactor === null || box.boardFormFactors === null) return UNKNOWN;
-    const verdict = box.boardFormFactors.includes(board.formFactor) ? 'pass' : 'block';
-    return { verdict, actual: board.formFactor, limit: box.boardFormFactors.join(', ') };
+  slots: ['motherboard', 'case'],
+  judge({ motherboard, case: box }) {
+    if (!motherboard || !box) return PASS;
+    if (motherboard.formFactor === null || box.motherboardFormFactors === null) return UNKNOWN;
+    const verdict = box.motherboardFormFactors.includes(motherboard.formFactor) ? 'pass' : 'block';
+    return { verdict, actual: motherboard.formFactor, limit: box.motherboardFormFactors.join(', ') };
   },
   words: (j) => ({
     sentence: `The board is ${j.actual}, the case takes ${j.limit}.`,
@@ -26,38 +26,38 @@ export const boardInCase: Rule = {
   }),
 };
 
-export const cardLength: Rule = {
+export const gpuLength: Rule = {
   id: 'card-length',
   title: 'Card length',
-  slots: ['card', 'case'],
-  judge: ({ card, case: box }) => (card && box ? atMost(card.lengthMm, box.cardMaxMm, 'mm') : PASS),
+  slots: ['gpu', 'case'],
+  judge: ({ gpu, case: box }) => (gpu && box ? atMost(gpu.lengthMm, box.maxGpuLengthMm, 'mm') : PASS),
   words: (j) => ({
     sentence: `The card is ${j.actual} mm long, the case takes ${j.limit} mm.`,
     mend: 'Take a shorter card with the same chip, or a longer case.',
   }),
 };
 
-export const cardWidth: Rule = {
+export const gpuWidth: Rule = {
   id: 'card-width',
   title: 'Card thickness',
-  slots: ['card', 'case'],
-  judge: ({ card, case: box }) => (card && box ? atMost(card.slotsWide, box.cardSlots, 'slots') : PASS),
+  slots: ['gpu', 'case'],
+  judge: ({ gpu, case: box }) => (gpu && box ? atMost(gpu.slotsWide, box.expansionSlots, 'slots') : PASS),
   words: (j) => ({
     sentence: `The card is ${j.actual} slots thick, the case has ${j.limit}.`,
     mend: 'Take a thinner card or another case.',
   }),
 };
 
-export const cardInSlot: Rule = {
+export const gpuInSlot: Rule = {
   id: 'card-in-slot',
   title: 'Card in the board’s slot',
-  slots: ['board', 'card'],
-  judge({ board, card }) {
-    if (!board || !card) return PASS;
-    if (board.cardSlot === null) return UNKNOWN;
+  slots: ['motherboard', 'gpu'],
+  judge({ motherboard, gpu }) {
+    if (!motherboard || !gpu) return PASS;
+    if (motherboard.pcieSlot === null) return UNKNOWN;
     return {
-      verdict: board.cardSlot.lanes > 0 ? 'pass' : 'block',
-      actual: board.cardSlot.lanes,
+      verdict: motherboard.pcieSlot.lanes > 0 ? 'pass' : 'block',
+      actual: motherboard.pcieSlot.lanes,
       limit: 16,
       unit: 'lanes',
     };
@@ -82,20 +82,20 @@ export const sizeNeed: Rule = {
 /** A link counts as narrower from this share of the card's own on; below it nobody would notice. Chosen. */
 const LINK_SHARE = 0.99;
 
-export const cardLink: Rule = {
+export const gpuLink: Rule = {
   id: 'card-link',
   title: 'Card’s link to the board',
-  slots: ['processor', 'board', 'card'],
+  slots: ['cpu', 'motherboard', 'gpu'],
   advice: true,
-  judge({ processor, board, card }) {
-    if (!processor || !board || !card) return PASS;
-    const ln = linkLn(card, board, processor);
+  judge({ cpu, motherboard, gpu }) {
+    if (!cpu || !motherboard || !gpu) return PASS;
+    const ln = linkLn(gpu, motherboard, cpu);
     if (ln === null) return UNKNOWN;
     const share = Math.round(Math.exp(ln) * 100);
     return { verdict: Math.exp(ln) >= LINK_SHARE ? 'pass' : 'note', actual: share, limit: 100, unit: '%' };
   },
-  words: (j, { board, card }) => ({
-    sentence: `The card is made for generation ${card?.pcieGeneration} with ${card?.pcieLanes} lanes and gets ${j.actual} % of that link (slot: generation ${board?.cardSlot?.generation}, ${board?.cardSlot?.lanes} lanes).`,
+  words: (j, { motherboard, gpu }) => ({
+    sentence: `The card is made for generation ${gpu?.pcieGeneration} with ${gpu?.pcieLanes} lanes and gets ${j.actual} % of that link (slot: generation ${motherboard?.pcieSlot?.generation}, ${motherboard?.pcieSlot?.lanes} lanes).`,
     mend: 'The expected rates count it already; it weighs most when video memory is short.',
   }),
 };
@@ -103,12 +103,12 @@ export const cardLink: Rule = {
 export const frontConnectors: Rule = {
   id: 'front-connectors',
   title: 'Connectors on the case’s front',
-  slots: ['board', 'case'],
+  slots: ['motherboard', 'case'],
   advice: true,
-  judge({ board, case: box }) {
-    if (!board || !box) return PASS;
-    if (board.frontHeaders === null || box.frontConnectors === null) return UNKNOWN;
-    const headers = board.frontHeaders;
+  judge({ motherboard, case: box }) {
+    if (!motherboard || !box) return PASS;
+    if (motherboard.frontHeaders === null || box.frontConnectors === null) return UNKNOWN;
+    const headers = motherboard.frontHeaders;
     const missing = box.frontConnectors.filter((each) => !headers.includes(each));
     return { verdict: missing.length === 0 ? 'pass' : 'warn', actual: missing.join(', ') || 'all' };
   },
@@ -119,17 +119,17 @@ export const frontConnectors: Rule = {
 };
 
 /** What of a planned card would not fit the case and the supply that are bought now. */
-export const plannedCard: Rule = {
+export const plannedGpu: Rule = {
   id: 'planned-card',
   title: 'Room for the planned card',
-  slots: ['case', 'supply'],
+  slots: ['case', 'psu'],
   advice: true,
-  judge({ case: box, supply }, { plannedCard: card }) {
-    if (!card || !box || !supply) return PASS;
+  judge({ case: box, psu }, { plannedGpu: gpu }) {
+    if (!gpu || !box || !psu) return PASS;
     const judgements = [
-      atMost(card.lengthMm, box.cardMaxMm, 'mm'),
-      atMost(card.slotsWide, box.cardSlots, 'slots'),
-      cardLeads.judge({ card, supply }, NO_CONTEXT),
+      atMost(gpu.lengthMm, box.maxGpuLengthMm, 'mm'),
+      atMost(gpu.slotsWide, box.expansionSlots, 'slots'),
+      gpuLeads.judge({ gpu, psu }, NO_CONTEXT),
     ];
     const bad = judgements.find((each) => each.verdict === 'block');
     if (bad) return { ...bad, verdict: 'warn' };

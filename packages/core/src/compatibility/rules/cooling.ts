@@ -3,12 +3,12 @@ import { atLeast, atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
 export const coolerSocket: Rule = {
   id: 'cooler-socket',
   title: 'Cooler on the socket',
-  slots: ['processor', 'cooler'],
-  judge({ processor, cooler }) {
-    if (!processor || !cooler) return PASS;
-    if (cooler.sockets === null || processor.socket === null) return UNKNOWN;
-    const verdict = cooler.sockets.includes(processor.socket) ? 'pass' : 'block';
-    return { verdict, actual: processor.socket, limit: cooler.sockets.join(', ') };
+  slots: ['cpu', 'cooler'],
+  judge({ cpu, cooler }) {
+    if (!cpu || !cooler) return PASS;
+    if (cooler.sockets === null || cpu.socket === null) return UNKNOWN;
+    const verdict = cooler.sockets.includes(cpu.socket) ? 'pass' : 'block';
+    return { verdict, actual: cpu.socket, limit: cooler.sockets.join(', ') };
   },
   words: (j) => ({
     sentence: `The cooler has brackets for ${j.limit}, the processor sits in ${j.actual}.`,
@@ -19,13 +19,13 @@ export const coolerSocket: Rule = {
 export const coolerHeat: Rule = {
   id: 'cooler-heat',
   title: 'Cooler against the processor’s heat',
-  slots: ['processor', 'cooler'],
-  judge({ processor, cooler }) {
-    if (!processor || cooler === undefined) return PASS;
-    if (cooler) return atLeast(cooler.heatWatts, processor.packageWatts, 'W');
-    if (processor.boxedCooler === null) return UNKNOWN;
-    if (processor.boxedCooler === false) return { verdict: 'block', actual: 0 };
-    return atLeast(processor.boxedCooler.heatWatts, processor.packageWatts, 'W');
+  slots: ['cpu', 'cooler'],
+  judge({ cpu, cooler }) {
+    if (!cpu || cooler === undefined) return PASS;
+    if (cooler) return atLeast(cooler.heatWatts, cpu.packagePowerWatts, 'W');
+    if (cpu.stockCooler === null) return UNKNOWN;
+    if (cpu.stockCooler === false) return { verdict: 'block', actual: 0 };
+    return atLeast(cpu.stockCooler.heatWatts, cpu.packagePowerWatts, 'W');
   },
   words: (j) =>
     j.actual === 0
@@ -40,7 +40,8 @@ export const coolerHeight: Rule = {
   id: 'cooler-height',
   title: 'Cooler height',
   slots: ['cooler', 'case'],
-  judge: ({ cooler, case: box }) => (cooler && box ? atMost(cooler.heightMm, box.coolerMaxMm, 'mm') : PASS),
+  judge: ({ cooler, case: box }) =>
+    cooler && box ? atMost(cooler.heightMm, box.maxCoolerHeightMm, 'mm') : PASS,
   words: (j) => ({
     sentence: `The cooler is ${j.actual} mm high, the case takes ${j.limit} mm.`,
     mend: 'Take a lower cooler or a wider case.',
@@ -50,11 +51,11 @@ export const coolerHeight: Rule = {
 export const boxedCoolerHeight: Rule = {
   id: 'boxed-cooler-height',
   title: 'Boxed cooler’s height',
-  slots: ['processor', 'cooler', 'case'],
+  slots: ['cpu', 'cooler', 'case'],
   presenceOnly: ['cooler'],
-  judge({ processor, cooler, case: box }) {
-    if (cooler || !processor || !box || !processor.boxedCooler) return PASS;
-    return atMost(processor.boxedCooler.heightMm, box.coolerMaxMm, 'mm');
+  judge({ cpu, cooler, case: box }) {
+    if (cooler || !cpu || !box || !cpu.stockCooler) return PASS;
+    return atMost(cpu.stockCooler.heightMm, box.maxCoolerHeightMm, 'mm');
   },
   words: (j) => ({
     sentence: `The boxed cooler is ${j.actual} mm high, the case takes ${j.limit} mm.`,
@@ -77,14 +78,14 @@ export const coolerOverMemory: Rule = {
 export const coolerBracket: Rule = {
   id: 'cooler-bracket',
   title: 'Bracket for the socket',
-  slots: ['processor', 'cooler'],
+  slots: ['cpu', 'cooler'],
   advice: true,
-  judge({ processor, cooler }) {
-    if (!processor || !cooler || processor.socket === null) return PASS;
-    if (!cooler.sockets?.includes(processor.socket)) return PASS; // the socket rule speaks
+  judge({ cpu, cooler }) {
+    if (!cpu || !cooler || cpu.socket === null) return PASS;
+    if (!cooler.sockets?.includes(cpu.socket)) return PASS; // the socket rule speaks
     if (cooler.bracketExtra === null) return UNKNOWN;
-    const isExtra = cooler.bracketExtra.includes(processor.socket);
-    return { verdict: isExtra ? 'warn' : 'pass', actual: processor.socket };
+    const isExtra = cooler.bracketExtra.includes(cpu.socket);
+    return { verdict: isExtra ? 'warn' : 'pass', actual: cpu.socket };
   },
   words: (j) => ({
     sentence: `The bracket for ${j.actual} is not in the cooler’s box.`,
@@ -116,7 +117,7 @@ export const boxedNeed: Rule = {
   id: 'boxed-need',
   title: 'A cooler of its own',
   slots: ['cooler'],
-  judge: ({ cooler }, { needs }) => (cooler === null && !needs.boxedCooler ? { verdict: 'block' } : PASS),
+  judge: ({ cooler }, { needs }) => (cooler === null && !needs.stockCooler ? { verdict: 'block' } : PASS),
   words: () => ({
     sentence: 'The brief asks for a cooler in place of the boxed one.',
     mend: 'Add a cooler, or let the boxed one do.',
@@ -126,14 +127,14 @@ export const boxedNeed: Rule = {
 export const noiseNeed: Rule = {
   id: 'noise-need',
   title: 'Noise of the processor’s cooler',
-  slots: ['processor', 'cooler'],
-  judge({ processor, cooler }, { needs }) {
-    if (needs.maxNoiseDb === null || !processor || cooler === undefined) return PASS;
+  slots: ['cpu', 'cooler'],
+  judge({ cpu, cooler }, { needs }) {
+    if (needs.maxNoiseDb === null || !cpu || cooler === undefined) return PASS;
     if (cooler) return atMost(cooler.noiseDb, needs.maxNoiseDb, 'dB');
-    if (processor.boxedCooler === null) return UNKNOWN;
-    return processor.boxedCooler === false
+    if (cpu.stockCooler === null) return UNKNOWN;
+    return cpu.stockCooler === false
       ? PASS // no cooler at all: the heat rule speaks
-      : atMost(processor.boxedCooler.noiseDb, needs.maxNoiseDb, 'dB');
+      : atMost(cpu.stockCooler.noiseDb, needs.maxNoiseDb, 'dB');
   },
   words: (j) => ({
     sentence: `The cooler is rated ${j.actual} dB, the brief allows ${j.limit} dB.`,
@@ -147,17 +148,17 @@ const BOXED_FANS = 1;
 export const fanHeaders: Rule = {
   id: 'fan-headers',
   title: 'Headers for the fans',
-  slots: ['board', 'cooler', 'case'],
+  slots: ['motherboard', 'cooler', 'case'],
   advice: true,
-  judge({ board, cooler, case: box }) {
-    if (!board || !box || cooler === undefined) return PASS;
+  judge({ motherboard, cooler, case: box }) {
+    if (!motherboard || !box || cooler === undefined) return PASS;
     const own = cooler ? cooler.fans : BOXED_FANS;
-    if (board.fanHeaders === null || box.fans === null || own === null) return UNKNOWN;
+    if (motherboard.fanHeaders === null || box.fans === null || own === null) return UNKNOWN;
     const fans = own + box.fans;
     return {
-      verdict: fans <= board.fanHeaders ? 'pass' : 'warn',
+      verdict: fans <= motherboard.fanHeaders ? 'pass' : 'warn',
       actual: fans,
-      limit: board.fanHeaders,
+      limit: motherboard.fanHeaders,
       unit: 'fans',
     };
   },

@@ -2,20 +2,20 @@ import type { Memory } from '../../parts/index.ts';
 import { atLeast, atMost, PASS, UNKNOWN, type Rule } from '../rule.ts';
 
 function kitGb(memory: Memory): number | null {
-  return memory.sticks === null || memory.gbPerStick === null ? null : memory.sticks * memory.gbPerStick;
+  return memory.modules === null || memory.gbPerModule === null ? null : memory.modules * memory.gbPerModule;
 }
 
 export const memoryType: Rule = {
   id: 'memory-type',
   title: 'Memory type on the board',
-  slots: ['board', 'memory'],
-  judge({ board, memory }) {
-    if (!board || !memory) return PASS;
-    if (board.memoryType === null || memory.type === null) return UNKNOWN;
+  slots: ['motherboard', 'memory'],
+  judge({ motherboard, memory }) {
+    if (!motherboard || !memory) return PASS;
+    if (motherboard.memoryType === null || memory.type === null) return UNKNOWN;
     return {
-      verdict: board.memoryType === memory.type ? 'pass' : 'block',
+      verdict: motherboard.memoryType === memory.type ? 'pass' : 'block',
       actual: memory.type,
-      limit: board.memoryType,
+      limit: motherboard.memoryType,
     };
   },
   words: (j) => ({
@@ -27,13 +27,12 @@ export const memoryType: Rule = {
 export const memoryController: Rule = {
   id: 'memory-controller',
   title: 'Memory type in the processor',
-  slots: ['processor', 'memory'],
-  judge({ processor, memory }) {
-    if (!processor || !memory) return PASS;
-    if (processor.memoryTypes === null || memory.type === null) return UNKNOWN;
-    if (processor.memoryTypes.includes(memory.type))
-      return atMost(kitGb(memory), processor.memoryMaxGb, 'GB');
-    return { verdict: 'block', actual: memory.type, limit: processor.memoryTypes.join(' or ') };
+  slots: ['cpu', 'memory'],
+  judge({ cpu, memory }) {
+    if (!cpu || !memory) return PASS;
+    if (cpu.memoryTypes === null || memory.type === null) return UNKNOWN;
+    if (cpu.memoryTypes.includes(memory.type)) return atMost(kitGb(memory), cpu.memoryMaxGb, 'GB');
+    return { verdict: 'block', actual: memory.type, limit: cpu.memoryTypes.join(' or ') };
   },
   words: (j) => ({
     sentence:
@@ -47,8 +46,9 @@ export const memoryController: Rule = {
 export const memorySlots: Rule = {
   id: 'memory-slots',
   title: 'Sticks and memory slots',
-  slots: ['board', 'memory'],
-  judge: ({ board, memory }) => (board && memory ? atMost(memory.sticks, board.memorySlots, 'sticks') : PASS),
+  slots: ['motherboard', 'memory'],
+  judge: ({ motherboard, memory }) =>
+    motherboard && memory ? atMost(memory.modules, motherboard.memorySlots, 'modules') : PASS,
   words: (j) => ({
     sentence: `The kit has ${j.actual} sticks, the board has ${j.limit} slots.`,
     mend: 'Take a kit with fewer, larger sticks.',
@@ -58,8 +58,9 @@ export const memorySlots: Rule = {
 export const memoryCapacity: Rule = {
   id: 'memory-capacity',
   title: 'Memory the board can hold',
-  slots: ['board', 'memory'],
-  judge: ({ board, memory }) => (board && memory ? atMost(kitGb(memory), board.memoryMaxGb, 'GB') : PASS),
+  slots: ['motherboard', 'memory'],
+  judge: ({ motherboard, memory }) =>
+    motherboard && memory ? atMost(kitGb(memory), motherboard.memoryMaxGb, 'GB') : PASS,
   words: (j) => ({
     sentence: `The kit has ${j.actual} GB, the board holds ${j.limit} GB.`,
     mend: 'Take a smaller kit or another board.',
@@ -70,19 +71,24 @@ export const memoryProfile: Rule = {
   id: 'memory-profile',
   advice: true,
   title: 'Memory at its rated speed',
-  slots: ['board', 'memory'],
-  judge({ board, memory }, { memoryProfile: on }) {
-    if (!board || !memory) return PASS;
-    const { ratedMts, baseMts } = memory;
-    if (ratedMts === null || baseMts === null || board.memoryProfile === null || board.memoryMaxMts === null)
+  slots: ['motherboard', 'memory'],
+  judge({ motherboard, memory }, { memoryProfile: on }) {
+    if (!motherboard || !memory) return PASS;
+    const { ratedMts, jedecMts } = memory;
+    if (
+      ratedMts === null ||
+      jedecMts === null ||
+      motherboard.memoryProfile === null ||
+      motherboard.memoryMaxMts === null
+    )
       return UNKNOWN;
-    const runs = Math.min(on && board.memoryProfile ? ratedMts : baseMts, board.memoryMaxMts);
+    const runs = Math.min(on && motherboard.memoryProfile ? ratedMts : jedecMts, motherboard.memoryMaxMts);
     return { verdict: runs < ratedMts ? 'note' : 'pass', actual: runs, limit: ratedMts, unit: 'MT/s' };
   },
-  words: (j, { board }) => ({
+  words: (j, { motherboard }) => ({
     sentence: `The kit is rated for ${j.limit} MT/s and runs at ${j.actual} here.`,
     mend:
-      board?.memoryProfile === false
+      motherboard?.memoryProfile === false
         ? 'This board has no memory profiles: pay for speed on another board, or take a plainer kit.'
         : 'Switch the profile on in the firmware, or take a plainer kit; a board’s limit stays.',
   }),
@@ -95,8 +101,13 @@ export const memoryChannels: Rule = {
   slots: ['memory'],
   judge({ memory }) {
     if (!memory) return PASS;
-    if (memory.sticks === null) return UNKNOWN;
-    return { verdict: memory.sticks >= 2 ? 'pass' : 'note', actual: memory.sticks, limit: 2, unit: 'sticks' };
+    if (memory.modules === null) return UNKNOWN;
+    return {
+      verdict: memory.modules >= 2 ? 'pass' : 'note',
+      actual: memory.modules,
+      limit: 2,
+      unit: 'modules',
+    };
   },
   words: () => ({
     sentence: 'One stick uses one channel: half of the bandwidth.',
@@ -108,29 +119,30 @@ export const memoryChannels: Rule = {
 export const secondKit: Rule = {
   id: 'second-kit',
   title: 'Planned second memory kit',
-  slots: ['board', 'memory'],
+  slots: ['motherboard', 'memory'],
   advice: true,
-  judge({ board, memory }, { plannedMemory: later }) {
-    if (!later || !board || !memory) return PASS;
-    const figures = [memory.type, memory.sticks, memory.ratedMts, memory.ratedCl, memory.gbPerStick];
-    const others = [later.type, later.sticks, later.ratedMts, later.ratedCl, later.gbPerStick];
-    if ([...figures, ...others, board.memorySlots, board.memoryMaxGb].includes(null)) return UNKNOWN;
+  judge({ motherboard, memory }, { plannedMemory: later }) {
+    if (!later || !motherboard || !memory) return PASS;
+    const figures = [memory.type, memory.modules, memory.ratedMts, memory.ratedCl, memory.gbPerModule];
+    const others = [later.type, later.modules, later.ratedMts, later.ratedCl, later.gbPerModule];
+    if ([...figures, ...others, motherboard.memorySlots, motherboard.memoryMaxGb].includes(null))
+      return UNKNOWN;
     if (memory.type !== later.type)
       return { verdict: 'warn', actual: String(later.type), limit: String(memory.type), unit: 'type' };
-    const slots = atMost((memory.sticks ?? 0) + (later.sticks ?? 0), board.memorySlots, 'slots');
+    const slots = atMost((memory.modules ?? 0) + (later.modules ?? 0), motherboard.memorySlots, 'slots');
     if (slots.verdict !== 'pass') return { ...slots, verdict: 'warn' };
-    const room = atMost((kitGb(memory) ?? 0) + (kitGb(later) ?? 0), board.memoryMaxGb, 'GB');
+    const room = atMost((kitGb(memory) ?? 0) + (kitGb(later) ?? 0), motherboard.memoryMaxGb, 'GB');
     if (room.verdict !== 'pass') return { ...room, verdict: 'warn' };
     const isMatched =
       memory.ratedMts === later.ratedMts &&
       memory.ratedCl === later.ratedCl &&
-      memory.gbPerStick === later.gbPerStick;
+      memory.gbPerModule === later.gbPerModule;
     return isMatched
       ? PASS
       : {
           verdict: 'note',
-          actual: `${later.gbPerStick} GB ${later.ratedMts} CL${later.ratedCl}`,
-          limit: `${memory.gbPerStick} GB ${memory.ratedMts} CL${memory.ratedCl}`,
+          actual: `${later.gbPerModule} GB ${later.ratedMts} CL${later.ratedCl}`,
+          limit: `${memory.gbPerModule} GB ${memory.ratedMts} CL${memory.ratedCl}`,
           unit: 'match',
         };
   },
@@ -162,10 +174,10 @@ export const memoryFloor: Rule = {
 export const videoMemoryFloor: Rule = {
   id: 'video-memory-floor',
   title: 'Video memory the heaviest game asks for',
-  slots: ['card'],
-  judge({ card }, { needs, floors }) {
-    if (!needs.capacityFloors || !card) return PASS;
-    return floors ? atLeast(card.videoMemoryGb, floors.videoMemoryGb, 'GB') : UNKNOWN;
+  slots: ['gpu'],
+  judge({ gpu }, { needs, floors }) {
+    if (!needs.capacityFloors || !gpu) return PASS;
+    return floors ? atLeast(gpu.videoMemoryGb, floors.videoMemoryGb, 'GB') : UNKNOWN;
   },
   words: (j) => ({
     sentence: `${j.actual} GB of video memory; the heaviest game asks for ${Number(j.limit).toFixed(1)} GB at this resolution.`,

@@ -3,13 +3,13 @@ import { PASS, UNKNOWN, atLeast, type Rule } from '../rule.ts';
 export const pictureOutput: Rule = {
   id: 'picture-output',
   title: 'A picture on the screen',
-  slots: ['processor', 'board', 'card'],
-  presenceOnly: ['card'],
-  judge({ processor, board, card }) {
-    if (card || !processor || !board) return PASS;
-    if (processor.integratedGraphics === false) return { verdict: 'block', actual: 'graphics' };
-    if (processor.integratedGraphics === null || board.pictureOutputs === null) return UNKNOWN;
-    return { verdict: board.pictureOutputs.length > 0 ? 'pass' : 'block', actual: 'outputs' };
+  slots: ['cpu', 'motherboard', 'gpu'],
+  presenceOnly: ['gpu'],
+  judge({ cpu, motherboard, gpu }) {
+    if (gpu || !cpu || !motherboard) return PASS;
+    if (cpu.integratedGraphics === false) return { verdict: 'block', actual: 'graphics' };
+    if (cpu.integratedGraphics === null || motherboard.displayOutputs === null) return UNKNOWN;
+    return { verdict: motherboard.displayOutputs.length > 0 ? 'pass' : 'block', actual: 'outputs' };
   },
   words: (j) => ({
     sentence:
@@ -20,23 +20,23 @@ export const pictureOutput: Rule = {
   }),
 };
 
-export const cardOutput: Rule = {
+export const gpuOutput: Rule = {
   id: 'card-output',
   title: 'Outputs of the card',
-  slots: ['card'],
-  judge({ card }) {
-    if (!card) return PASS;
-    if (card.pictureOutputs === null) return UNKNOWN;
-    return card.pictureOutputs.length > 0 ? PASS : { verdict: 'block', actual: 0 };
+  slots: ['gpu'],
+  judge({ gpu }) {
+    if (!gpu) return PASS;
+    if (gpu.displayOutputs === null) return UNKNOWN;
+    return gpu.displayOutputs.length > 0 ? PASS : { verdict: 'block', actual: 0 };
   },
   words: () => ({ sentence: 'The card has no picture output.', mend: 'Take a card with outputs.' }),
 };
 
-export const cardNeed: Rule = {
+export const gpuNeed: Rule = {
   id: 'card-need',
   title: 'A graphics card of its own',
-  slots: ['card'],
-  judge: ({ card }, { needs }) => (card || !needs.cardRequired ? PASS : { verdict: 'block' }),
+  slots: ['gpu'],
+  judge: ({ gpu }, { needs }) => (gpu || !needs.gpuRequired ? PASS : { verdict: 'block' }),
   words: () => ({
     sentence: 'The brief asks for a graphics card.',
     mend: 'Add one, or allow builds without.',
@@ -50,7 +50,7 @@ export const memoryNeed: Rule = {
   judge({ memory }, { needs }) {
     if (!memory) return PASS;
     const gb =
-      memory.sticks === null || memory.gbPerStick === null ? null : memory.sticks * memory.gbPerStick;
+      memory.modules === null || memory.gbPerModule === null ? null : memory.modules * memory.gbPerModule;
     return atLeast(gb, needs.memoryGb, 'GB');
   },
   words: (j) => ({
@@ -62,11 +62,11 @@ export const memoryNeed: Rule = {
 export const wirelessNeed: Rule = {
   id: 'wireless-need',
   title: 'Wireless network',
-  slots: ['board', 'network'],
-  judge({ board, network }, { needs }) {
-    if (!needs.wireless || !board || network === undefined) return PASS;
-    if (board.wireless || network?.wireless) return PASS;
-    return board.wireless === null || network?.wireless === null ? UNKNOWN : { verdict: 'block' };
+  slots: ['motherboard', 'network'],
+  judge({ motherboard, network }, { needs }) {
+    if (!needs.wireless || !motherboard || network === undefined) return PASS;
+    if (motherboard.wireless || network?.wireless) return PASS;
+    return motherboard.wireless === null || network?.wireless === null ? UNKNOWN : { verdict: 'block' };
   },
   words: () => ({
     sentence: 'The brief asks for a wireless network, and nothing here has one.',
@@ -77,14 +77,14 @@ export const wirelessNeed: Rule = {
 export const networkPlace: Rule = {
   id: 'network-place',
   title: 'A place for the network adapter',
-  slots: ['board', 'card', 'network'],
-  presenceOnly: ['card'],
-  judge({ board, card, network }) {
-    if (!board || !network || network.interface === 'USB') return PASS;
-    if (network.interface === null || board.smallSlots === null) return UNKNOWN;
+  slots: ['motherboard', 'gpu', 'network'],
+  presenceOnly: ['gpu'],
+  judge({ motherboard, gpu, network }) {
+    if (!motherboard || !network || network.interface === 'USB') return PASS;
+    if (network.interface === null || motherboard.smallSlots === null) return UNKNOWN;
     if (network.interface === 'M.2') return { verdict: 'block', actual: 'M.2' };
     // A free card slot takes a single-lane adapter as well.
-    const places = board.smallSlots + (card ? 0 : 1);
+    const places = motherboard.smallSlots + (gpu ? 0 : 1);
     return { verdict: places >= 1 ? 'pass' : 'block', actual: places, limit: 1, unit: 'slots' };
   },
   words: (j) => ({
@@ -99,8 +99,8 @@ export const networkPlace: Rule = {
 export const systemNeed: Rule = {
   id: 'system-need',
   title: 'System licence',
-  slots: ['system'],
-  judge: ({ system }, { needs }) => (needs.systemLicence && !system ? { verdict: 'block' } : PASS),
+  slots: ['os'],
+  judge: ({ os }, { needs }) => (needs.osLicence && !os ? { verdict: 'block' } : PASS),
   words: () => ({
     sentence: 'The brief asks for a system licence.',
     mend: 'Add a licence, or leave it out of the brief.',
@@ -110,10 +110,10 @@ export const systemNeed: Rule = {
 export const screenOutputs: Rule = {
   id: 'screen-outputs',
   title: 'Outputs for all screens',
-  slots: ['board', 'card'],
-  judge({ board, card }, { needs }) {
-    if (needs.screens <= 1 || !board || card === undefined) return PASS;
-    const outputs = card ? card.pictureOutputs : board.pictureOutputs;
+  slots: ['motherboard', 'gpu'],
+  judge({ motherboard, gpu }, { needs }) {
+    if (needs.screens <= 1 || !motherboard || gpu === undefined) return PASS;
+    const outputs = gpu ? gpu.displayOutputs : motherboard.displayOutputs;
     return atLeast(outputs === null ? null : outputs.length, needs.screens, 'outputs');
   },
   words: (j) => ({

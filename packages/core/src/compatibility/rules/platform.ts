@@ -3,12 +3,12 @@ import { atLeast, PASS, UNKNOWN, type Rule } from '../rule.ts';
 export const socket: Rule = {
   id: 'socket',
   title: 'Processor in the board’s socket',
-  slots: ['processor', 'board'],
-  judge({ processor, board }) {
-    if (!processor || !board) return PASS;
-    if (processor.socket === null || board.socket === null) return UNKNOWN;
-    const verdict = processor.socket === board.socket ? 'pass' : 'block';
-    return { verdict, actual: processor.socket, limit: board.socket };
+  slots: ['cpu', 'motherboard'],
+  judge({ cpu, motherboard }) {
+    if (!cpu || !motherboard) return PASS;
+    if (cpu.socket === null || motherboard.socket === null) return UNKNOWN;
+    const verdict = cpu.socket === motherboard.socket ? 'pass' : 'block';
+    return { verdict, actual: cpu.socket, limit: motherboard.socket };
   },
   words: (j) => ({
     sentence: `The processor needs socket ${j.actual}, the board has ${j.limit}.`,
@@ -19,19 +19,19 @@ export const socket: Rule = {
 export const firmware: Rule = {
   id: 'firmware',
   title: 'Firmware that knows the processor',
-  slots: ['processor', 'board'],
-  judge({ processor, board }, { needs }) {
-    if (!processor || !board) return PASS;
-    if (processor.firmwareByChipset === null || board.chipset === null) return UNKNOWN;
-    const needed = processor.firmwareByChipset[board.chipset];
-    if (needed === undefined) return { verdict: 'block', actual: board.chipset };
-    if (board.firmwareShipped === null) return UNKNOWN;
-    const figures = { actual: board.firmwareShipped, limit: needed, unit: 'level' };
-    if (board.firmwareShipped >= needed) return { verdict: 'pass', ...figures };
-    if (board.flashWithoutProcessor || needs.borrowProcessor) return { verdict: 'warn', ...figures };
-    return board.flashWithoutProcessor === null ? UNKNOWN : { verdict: 'block', ...figures };
+  slots: ['cpu', 'motherboard'],
+  judge({ cpu, motherboard }, { needs }) {
+    if (!cpu || !motherboard) return PASS;
+    if (cpu.minBiosByChipset === null || motherboard.chipset === null) return UNKNOWN;
+    const needed = cpu.minBiosByChipset[motherboard.chipset];
+    if (needed === undefined) return { verdict: 'block', actual: motherboard.chipset };
+    if (motherboard.biosVersion === null) return UNKNOWN;
+    const figures = { actual: motherboard.biosVersion, limit: needed, unit: 'level' };
+    if (motherboard.biosVersion >= needed) return { verdict: 'pass', ...figures };
+    if (motherboard.flashesWithoutCpu || needs.borrowCpu) return { verdict: 'warn', ...figures };
+    return motherboard.flashesWithoutCpu === null ? UNKNOWN : { verdict: 'block', ...figures };
   },
-  words: (j, { board }) =>
+  words: (j, { motherboard }) =>
     j.limit === undefined
       ? {
           sentence: `No firmware for chipset ${j.actual} runs this processor.`,
@@ -41,7 +41,7 @@ export const firmware: Rule = {
           sentence: `The board ships with firmware level ${j.actual}, the processor needs level ${j.limit}.`,
           mend:
             j.verdict === 'warn'
-              ? board?.flashWithoutProcessor
+              ? motherboard?.flashesWithoutCpu
                 ? 'Flash it before the first start: this board can do so without a processor. Follow the maker’s manual.'
                 : 'Flash it before the first start with a borrowed older processor. Follow the maker’s manual.'
               : 'Take a board that ships with newer firmware or flashes without a processor, or borrow an older processor.',
@@ -51,10 +51,10 @@ export const firmware: Rule = {
 export const powerStage: Rule = {
   id: 'power-stage',
   title: 'Board’s power stage against the processor',
-  slots: ['processor', 'board'],
-  judge({ processor, board }) {
-    if (!processor || !board) return PASS;
-    return atLeast(board.powerStageWatts, processor.packageWatts, 'W');
+  slots: ['cpu', 'motherboard'],
+  judge({ cpu, motherboard }) {
+    if (!cpu || !motherboard) return PASS;
+    return atLeast(motherboard.vrmWatts, cpu.packagePowerWatts, 'W');
   },
   words: (j) => ({
     sentence: `The board feeds ${j.actual} W to a processor that draws up to ${j.limit} W.`,
@@ -66,17 +66,17 @@ export const powerStage: Rule = {
 export const raisingClocks: Rule = {
   id: 'raising-clocks',
   title: 'Raising clocks',
-  slots: ['processor', 'board'],
-  judge({ processor, board }, { needs }) {
-    if (!processor || !board) return PASS;
-    const { unlocked } = processor;
-    const { raisesClocks } = board;
-    if (needs.raiseClocks) {
+  slots: ['cpu', 'motherboard'],
+  judge({ cpu, motherboard }, { needs }) {
+    if (!cpu || !motherboard) return PASS;
+    const { unlocked } = cpu;
+    const { overclocking } = motherboard;
+    if (needs.overclock) {
       if (unlocked === false) return { verdict: 'block', actual: 'locked' };
-      if (raisesClocks === false) return { verdict: 'block', actual: 'chipset' };
-      return unlocked === null || raisesClocks === null ? UNKNOWN : PASS;
+      if (overclocking === false) return { verdict: 'block', actual: 'chipset' };
+      return unlocked === null || overclocking === null ? UNKNOWN : PASS;
     }
-    return unlocked && raisesClocks === false ? { verdict: 'note', actual: 'unused' } : PASS;
+    return unlocked && overclocking === false ? { verdict: 'note', actual: 'unused' } : PASS;
   },
   words: (j) =>
     j.actual === 'locked'

@@ -1,6 +1,6 @@
-import type { Processor } from '../../parts/index.ts';
+import type { Cpu } from '../../parts/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
-import { plannedCard } from './box.ts';
+import { plannedGpu } from './box.ts';
 import { secondKit } from './memory.ts';
 import { firmware, powerStage, socket } from './platform.ts';
 
@@ -15,12 +15,12 @@ function firm(judgement: Judgement, context: RuleContext): Judgement {
   return judgement.verdict === 'warn' ? { ...judgement, verdict: 'block' } : judgement;
 }
 
-export const preparedCard: Rule = {
-  ...plannedCard,
+export const preparedGpu: Rule = {
+  ...plannedGpu,
   id: 'prepared-card',
   title: 'Room for the card that is prepared for',
   advice: false,
-  judge: (set, context) => firm(plannedCard.judge(set, context), context),
+  judge: (set, context) => firm(plannedGpu.judge(set, context), context),
 };
 
 export const preparedMemory: Rule = {
@@ -32,30 +32,26 @@ export const preparedMemory: Rule = {
 };
 
 /** The processor that is there when a later one goes in can flash the firmware itself. */
-function withOldProcessor(context: RuleContext): RuleContext {
-  return { ...context, needs: { ...context.needs, borrowProcessor: true } };
+function withOldCpu(context: RuleContext): RuleContext {
+  return { ...context, needs: { ...context.needs, borrowCpu: true } };
 }
 
-function judgeDropIn(
-  processor: Processor | null,
-  set: Parameters<Rule['judge']>[0],
-  context: RuleContext,
-): Judgement {
-  if (!processor || !set.board) return PASS;
-  const later = { board: set.board, processor };
+function judgeDropIn(cpu: Cpu | null, set: Parameters<Rule['judge']>[0], context: RuleContext): Judgement {
+  if (!cpu || !set.motherboard) return PASS;
+  const later = { motherboard: set.motherboard, cpu };
   const rules = [socket, firmware, powerStage];
-  const found = rules.map((rule) => rule.judge(later, withOldProcessor(context)));
+  const found = rules.map((rule) => rule.judge(later, withOldCpu(context)));
   const at = found.findIndex((each) => each.verdict === 'block');
   if (at >= 0) return { ...found[at], verdict: 'warn', unit: rules[at].id };
   return found.some((each) => each.verdict === 'unknown') ? UNKNOWN : PASS;
 }
 
-export const plannedProcessor: Rule = {
+export const plannedCpu: Rule = {
   id: 'planned-processor',
   title: 'Board for the planned processor',
-  slots: ['board'],
+  slots: ['motherboard'],
   advice: true,
-  judge: (set, context) => judgeDropIn(context.plannedProcessor, set, context),
+  judge: (set, context) => judgeDropIn(context.plannedCpu, set, context),
   words: (j) => ({
     sentence:
       j.unit === 'socket'
@@ -67,10 +63,10 @@ export const plannedProcessor: Rule = {
   }),
 };
 
-export const preparedProcessor: Rule = {
-  ...plannedProcessor,
+export const preparedCpu: Rule = {
+  ...plannedCpu,
   id: 'prepared-processor',
   title: 'Board for the processor that is prepared for',
   advice: false,
-  judge: (set, context) => firm(plannedProcessor.judge(set, context), context),
+  judge: (set, context) => firm(plannedCpu.judge(set, context), context),
 };

@@ -1,24 +1,24 @@
-import type { Board, Case, Storage } from '../../parts/index.ts';
+import type { Motherboard, Case, Drive } from '../../parts/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
 function allDrives(
-  drives: readonly (Storage | null | undefined)[],
+  drives: readonly (Drive | null | undefined)[],
   { ownedDrives }: RuleContext,
-): readonly Storage[] {
+): readonly Drive[] {
   return [...ownedDrives, ...drives.filter((drive) => drive !== null && drive !== undefined)];
 }
 
 /** Puts M.2 drives into places one by one, the pickiest first; returns SATA ports lost, or null when one has no place. */
-function seatM2(drives: readonly Storage[], board: Board): number | null | 'unknown' {
-  const m2 = drives.filter((drive) => drive.kind === 'M.2 NVMe' || drive.kind === 'M.2 SATA');
+function seatM2(drives: readonly Drive[], motherboard: Motherboard): number | null | 'unknown' {
+  const m2 = drives.filter((drive) => drive.interface === 'M.2 NVMe' || drive.interface === 'M.2 SATA');
   if (m2.length === 0) return 0;
-  if (board.m2 === null || m2.some((drive) => drive.m2LengthMm === null)) return 'unknown';
-  const places = board.m2;
+  if (motherboard.m2 === null || m2.some((drive) => drive.m2LengthMm === null)) return 'unknown';
+  const places = motherboard.m2;
   // At most a handful of drives and places: try every assignment and keep the one that loses the fewest ports.
   const seat = (index: number, taken: number): number | null => {
     if (index === m2.length) return 0;
     const drive = m2[index];
-    const protocol = drive.kind === 'M.2 NVMe' ? 'NVMe' : 'SATA';
+    const protocol = drive.interface === 'M.2 NVMe' ? 'NVMe' : 'SATA';
     let best: number | null = null;
     for (let place = 0; place < places.length; place++) {
       const at = places[place];
@@ -38,25 +38,26 @@ function seatM2(drives: readonly Storage[], board: Board): number | null | 'unkn
   return seat(0, 0);
 }
 
-function judgePlaces(board: Board, drives: readonly Storage[]): Judgement {
-  if (drives.some((drive) => drive.kind === null)) return UNKNOWN;
-  const lost = seatM2(drives, board);
+function judgePlaces(motherboard: Motherboard, drives: readonly Drive[]): Judgement {
+  if (drives.some((drive) => drive.interface === null)) return UNKNOWN;
+  const lost = seatM2(drives, motherboard);
   if (lost === 'unknown') return UNKNOWN;
   if (lost === null) return { verdict: 'block', unit: 'M.2' };
   const sata = drives.filter(
-    (drive) => drive.kind === '2.5-inch SATA' || drive.kind === '3.5-inch SATA',
+    (drive) => drive.interface === '2.5-inch SATA' || drive.interface === '3.5-inch SATA',
   ).length;
   if (sata === 0) return { verdict: 'pass', actual: drives.length };
-  if (board.sataPorts === null) return UNKNOWN;
-  const ports = board.sataPorts - lost;
+  if (motherboard.sataPorts === null) return UNKNOWN;
+  const ports = motherboard.sataPorts - lost;
   return { verdict: sata <= ports ? 'pass' : 'block', actual: sata, limit: ports, unit: 'SATA ports' };
 }
 
 export const drivePlaces: Rule = {
   id: 'drive-places',
   title: 'Drives on the board',
-  slots: ['board', 'storage'],
-  judge: ({ board, storage }, context) => (board ? judgePlaces(board, allDrives([storage], context)) : PASS),
+  slots: ['motherboard', 'storage'],
+  judge: ({ motherboard, storage }, context) =>
+    motherboard ? judgePlaces(motherboard, allDrives([storage], context)) : PASS,
   words: (j) =>
     j.unit === 'M.2'
       ? {
@@ -69,10 +70,10 @@ export const drivePlaces: Rule = {
         },
 };
 
-function judgeBays(box: Case, drives: readonly Storage[]): Judgement {
-  if (drives.some((drive) => drive.kind === null)) return UNKNOWN;
-  const small = drives.filter((drive) => drive.kind === '2.5-inch SATA').length;
-  const large = drives.filter((drive) => drive.kind === '3.5-inch SATA').length;
+function judgeBays(box: Case, drives: readonly Drive[]): Judgement {
+  if (drives.some((drive) => drive.interface === null)) return UNKNOWN;
+  const small = drives.filter((drive) => drive.interface === '2.5-inch SATA').length;
+  const large = drives.filter((drive) => drive.interface === '3.5-inch SATA').length;
   if (small + large === 0) return PASS;
   if (box.bays25 === null || box.bays35 === null) return UNKNOWN;
   // A 2.5-inch drive also sits in a 3.5-inch bay, with a bracket.
@@ -97,27 +98,29 @@ export const driveBays: Rule = {
 };
 
 /** The same for a build with a second drive: places, ports and bays are shared by all. */
-export const bulkPlaces: Rule = {
+export const secondaryStoragePlaces: Rule = {
   ...drivePlaces,
   id: 'bulk-places',
   title: 'Both drives on the board',
-  slots: ['board', 'storage', 'bulk'],
+  slots: ['motherboard', 'storage', 'secondaryStorage'],
   wide: true,
-  judge: ({ board, storage, bulk }, context) =>
-    board && bulk ? judgePlaces(board, allDrives([storage, bulk], context)) : PASS,
+  judge: ({ motherboard, storage, secondaryStorage }, context) =>
+    motherboard && secondaryStorage
+      ? judgePlaces(motherboard, allDrives([storage, secondaryStorage], context))
+      : PASS,
 };
 
-export const bulkBays: Rule = {
+export const secondaryStorageBays: Rule = {
   ...driveBays,
   id: 'bulk-bays',
   title: 'Both drives in the case',
-  slots: ['storage', 'bulk', 'case'],
+  slots: ['storage', 'secondaryStorage', 'case'],
   wide: true,
-  judge: ({ storage, bulk, case: box }, context) =>
-    box && bulk ? judgeBays(box, allDrives([storage, bulk], context)) : PASS,
+  judge: ({ storage, secondaryStorage, case: box }, context) =>
+    box && secondaryStorage ? judgeBays(box, allDrives([storage, secondaryStorage], context)) : PASS,
 };
 
-const sumGb = (drives: readonly Storage[]) => drives.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
+const sumGb = (drives: readonly Drive[]) => drives.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
 
 export const fastStorageNeed: Rule = {
   id: 'fast-storage-need',
@@ -144,9 +147,9 @@ export const fastStorageNeed: Rule = {
 export const storageNeed: Rule = {
   id: 'storage-need',
   title: 'Storage the brief asks for',
-  slots: ['storage', 'bulk'],
-  judge({ storage, bulk }, context) {
-    const drives = allDrives([storage, bulk], context);
+  slots: ['storage', 'secondaryStorage'],
+  judge({ storage, secondaryStorage }, context) {
+    const drives = allDrives([storage, secondaryStorage], context);
     if (drives.some((drive) => drive.gb === null)) return UNKNOWN;
     const have = sumGb(drives);
     const { totalStorageGb } = context.needs;
@@ -169,13 +172,14 @@ const HOT_GENERATION = 4;
 export const heatSpreader: Rule = {
   id: 'heat-spreader',
   title: 'Heat spreader for a fast drive',
-  slots: ['board', 'storage'],
+  slots: ['motherboard', 'storage'],
   advice: true,
-  judge({ board, storage }) {
-    if (!board || storage?.kind !== 'M.2 NVMe' || storage.heatSpreader) return PASS;
-    if (storage.pcieGeneration === null || storage.heatSpreader === null || board.m2 === null) return UNKNOWN;
+  judge({ motherboard, storage }) {
+    if (!motherboard || storage?.interface !== 'M.2 NVMe' || storage.heatSpreader) return PASS;
+    if (storage.pcieGeneration === null || storage.heatSpreader === null || motherboard.m2 === null)
+      return UNKNOWN;
     if (storage.pcieGeneration < HOT_GENERATION) return PASS;
-    const places = board.m2.filter((place) => place.protocols.includes('NVMe'));
+    const places = motherboard.m2.filter((place) => place.protocols.includes('NVMe'));
     if (places.some((place) => place.heatSpreader)) return PASS;
     if (places.some((place) => place.heatSpreader === null || place.heatSpreader === undefined))
       return UNKNOWN;

@@ -1,5 +1,5 @@
-import type { Card, CardPower, Known } from '../../parts/index.ts';
-import { deciwatts, loadOf, neededSupplyWatts } from '../../power/index.ts';
+import type { Gpu, GpuPower, Nullable } from '../../parts/index.ts';
+import { deciwatts, loadOf, neededPsuWatts } from '../../power/index.ts';
 import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
 /**
@@ -9,7 +9,7 @@ import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleCon
 export const CARD_FEED_WATTS = { slot: 75, sixPin: 75, eightPin: 150, sixteenPin: 600 } as const;
 
 /** Most that a card may draw through the slot and its sockets. */
-export function cardFeedWatts(power: CardPower): number {
+export function gpuFeedWatts(power: GpuPower): number {
   return (
     CARD_FEED_WATTS.slot +
     power.sixPin * CARD_FEED_WATTS.sixPin +
@@ -18,19 +18,30 @@ export function cardFeedWatts(power: CardPower): number {
   );
 }
 
-export const supplyWatts: Rule = {
+export const psuWatts: Rule = {
   id: 'supply-watts',
   title: 'Watts of the power supply',
-  slots: ['processor', 'board', 'memory', 'card', 'storage', 'bulk', 'cooler', 'case', 'supply', 'network'],
+  slots: [
+    'cpu',
+    'motherboard',
+    'memory',
+    'gpu',
+    'storage',
+    'secondaryStorage',
+    'cooler',
+    'case',
+    'psu',
+    'network',
+  ],
   wholeBuild: true,
   judge(set, context) {
-    const { supply, card } = set;
-    if (!supply) return PASS;
+    const { psu, gpu } = set;
+    if (!psu) return PASS;
     const load = loadOf(set, context);
-    if (supply.ratedWatts === null || load === null) return UNKNOWN;
-    const need = supplyNeed(load.deciwatts, card ?? null, context);
-    const figures = { actual: supply.ratedWatts, limit: need.watts, unit: 'W' };
-    if (supply.ratedWatts < need.watts) return { verdict: 'block', ...figures };
+    if (psu.ratedWatts === null || load === null) return UNKNOWN;
+    const need = psuNeed(load.deciwatts, gpu ?? null, context);
+    const figures = { actual: psu.ratedWatts, limit: need.watts, unit: 'W' };
+    if (psu.ratedWatts < need.watts) return { verdict: 'block', ...figures };
     return need.isLeast ? UNKNOWN : { verdict: 'pass', ...figures };
   },
   words: (j) => ({
@@ -40,28 +51,28 @@ export const supplyWatts: Rule = {
 };
 
 /** Rated watts that a load with a card needs. */
-export interface SupplyNeed {
+export interface PsuNeed {
   readonly watts: number;
   /** A figure that counts is not stated: it is this much at least, and may be more. */
   readonly isLeast: boolean;
 }
 
 /** What the brief's rule asks of the supply for a load (tenths of a watt) with a card; null for no card. */
-export function supplyNeed(
+export function psuNeed(
   loadDeciwatts: number,
-  card: Card | null,
-  context: Pick<RuleContext, 'needs' | 'plannedCard'>,
-): SupplyNeed {
-  const demand = cardDemand(card, context);
-  const { supplyRule } = context.needs;
+  gpu: Gpu | null,
+  context: Pick<RuleContext, 'needs' | 'plannedGpu'>,
+): PsuNeed {
+  const demand = gpuDemand(gpu, context);
+  const { psuRule } = context.needs;
   const watts = demand
-    ? neededSupplyWatts(supplyRule, loadDeciwatts + demand.extraDeciwatts, demand.makerWatts)
-    : neededSupplyWatts(supplyRule, loadDeciwatts, 0);
+    ? neededPsuWatts(psuRule, loadDeciwatts + demand.extraDeciwatts, demand.makerWatts)
+    : neededPsuWatts(psuRule, loadDeciwatts, 0);
   return { watts, isLeast: demand === null };
 }
 
 /** What a card asks of the supply beside its own draw. */
-interface CardDemand {
+interface GpuDemand {
   /** The card maker's figure; 0 where it does not count. */
   readonly makerWatts: number;
   /** What a planned card draws more than this one, in tenths of a watt; 0 where that does not count. */
@@ -69,29 +80,29 @@ interface CardDemand {
 }
 
 /** What the brief's supply rule counts for a card (null: no card); null when a figure that counts is not stated. */
-function cardDemand(
-  card: Card | null,
-  { needs, plannedCard }: Pick<RuleContext, 'needs' | 'plannedCard'>,
-): CardDemand | null {
-  const { kind } = needs.supplyRule;
+function gpuDemand(
+  gpu: Gpu | null,
+  { needs, plannedGpu }: Pick<RuleContext, 'needs' | 'plannedGpu'>,
+): GpuDemand | null {
+  const { kind } = needs.psuRule;
   if (kind === 'load' || kind === 'half') return { makerWatts: 0, extraDeciwatts: 0 };
-  const now = card ? card.makerSupplyWatts : 0;
+  const now = gpu ? gpu.recommendedPsuWatts : 0;
   if (now === null) return null;
-  if (kind !== 'planned' || !plannedCard) return { makerWatts: now, extraDeciwatts: 0 };
-  const { makerSupplyWatts, boardWatts } = plannedCard;
-  const draw = card ? card.boardWatts : 0;
-  if (makerSupplyWatts === null || boardWatts === null || draw === null) return null;
+  if (kind !== 'planned' || !plannedGpu) return { makerWatts: now, extraDeciwatts: 0 };
+  const { recommendedPsuWatts, boardPowerWatts } = plannedGpu;
+  const draw = gpu ? gpu.boardPowerWatts : 0;
+  if (recommendedPsuWatts === null || boardPowerWatts === null || draw === null) return null;
   return {
-    makerWatts: Math.max(now, makerSupplyWatts),
-    extraDeciwatts: Math.max(0, deciwatts(boardWatts) - deciwatts(draw)),
+    makerWatts: Math.max(now, recommendedPsuWatts),
+    extraDeciwatts: Math.max(0, deciwatts(boardPowerWatts) - deciwatts(draw)),
   };
 }
 
-function judgeCardLeads(
-  power: Known<CardPower>,
-  adapter: Known<number>,
-  eight: Known<number>,
-  sixteen: Known<number>,
+function judgeGpuLeads(
+  power: Nullable<GpuPower>,
+  adapter: Nullable<number>,
+  eight: Nullable<number>,
+  sixteen: Nullable<number>,
 ): Judgement {
   if (power === null || eight === null || sixteen === null) return UNKNOWN;
   const spareSixteen = sixteen - power.sixteenPin;
@@ -111,13 +122,13 @@ function judgeCardLeads(
   };
 }
 
-export const cardLeads: Rule = {
+export const gpuLeads: Rule = {
   id: 'card-leads',
   title: 'Power leads for the card',
-  slots: ['card', 'supply'],
-  judge: ({ card, supply }) =>
-    card && supply
-      ? judgeCardLeads(card.power, card.adapterEightPins, supply.eightPinLeads, supply.sixteenPinLeads)
+  slots: ['gpu', 'psu'],
+  judge: ({ gpu, psu }) =>
+    gpu && psu
+      ? judgeGpuLeads(gpu.power, gpu.adapterEightPins, psu.eightPinConnectors, psu.sixteenPinConnectors)
       : PASS,
   words: (j) => ({
     sentence: `The card needs ${j.limit} ${j.unit}, the supply has ${j.actual}.`,
@@ -128,13 +139,13 @@ export const cardLeads: Rule = {
   }),
 };
 
-export const cardFeed: Rule = {
+export const gpuFeed: Rule = {
   id: 'card-feed',
   title: 'Card’s draw within its sockets',
-  slots: ['card'],
-  judge({ card }) {
-    if (!card) return PASS;
-    return card.power === null ? UNKNOWN : atMost(card.boardWatts, cardFeedWatts(card.power), 'W');
+  slots: ['gpu'],
+  judge({ gpu }) {
+    if (!gpu) return PASS;
+    return gpu.power === null ? UNKNOWN : atMost(gpu.boardPowerWatts, gpuFeedWatts(gpu.power), 'W');
   },
   words: (j) => ({
     sentence: `The card is said to draw ${j.actual} W through sockets good for ${j.limit} W.`,
@@ -142,28 +153,28 @@ export const cardFeed: Rule = {
   }),
 };
 
-export const processorLeads: Rule = {
+export const cpuConnectors: Rule = {
   id: 'processor-leads',
   title: 'Power leads for the processor',
-  slots: ['board', 'supply'],
-  judge: ({ board, supply }) =>
-    board && supply ? atMost(board.processorPowerSockets, supply.processorLeads, 'leads') : PASS,
+  slots: ['motherboard', 'psu'],
+  judge: ({ motherboard, psu }) =>
+    motherboard && psu ? atMost(motherboard.cpuPowerConnectors, psu.cpuConnectors, 'leads') : PASS,
   words: (j) => ({
     sentence: `The board has ${j.actual} processor power sockets, the supply has ${j.limit} leads.`,
     mend: 'Take a supply with more processor leads.',
   }),
 };
 
-export const supplyInCase: Rule = {
+export const psuInCase: Rule = {
   id: 'supply-in-case',
   title: 'Supply in the case',
-  slots: ['supply', 'case'],
-  judge({ supply, case: box }) {
-    if (!supply || !box) return PASS;
-    if (supply.form === null || box.supplyForms === null) return UNKNOWN;
-    if (!box.supplyForms.includes(supply.form))
-      return { verdict: 'block', actual: supply.form, limit: box.supplyForms.join(', ') };
-    return atMost(supply.lengthMm, box.supplyMaxMm, 'mm');
+  slots: ['psu', 'case'],
+  judge({ psu, case: box }) {
+    if (!psu || !box) return PASS;
+    if (psu.form === null || box.psuFormFactors === null) return UNKNOWN;
+    if (!box.psuFormFactors.includes(psu.form))
+      return { verdict: 'block', actual: psu.form, limit: box.psuFormFactors.join(', ') };
+    return atMost(psu.lengthMm, box.maxPsuLengthMm, 'mm');
   },
   words: (j) => ({
     sentence:
@@ -174,16 +185,16 @@ export const supplyInCase: Rule = {
   }),
 };
 
-export const supplyQuality: Rule = {
+export const psuQuality: Rule = {
   id: 'supply-quality',
   title: 'Quality of the power supply',
-  slots: ['supply'],
-  judge({ supply }, { needs }) {
-    if (needs.supplyQuality === null || !supply) return PASS;
-    return supply.quality === null ? UNKNOWN : atLeast(supply.quality.mark, needs.supplyQuality, 'of 5');
+  slots: ['psu'],
+  judge({ psu }, { needs }) {
+    if (needs.psuQuality === null || !psu) return PASS;
+    return psu.quality === null ? UNKNOWN : atLeast(psu.quality.mark, needs.psuQuality, 'of 5');
   },
-  words: (j, { supply }) => ({
-    sentence: `The supply’s mark is ${j.actual} of 5 (${supply?.quality?.source}, ${supply?.quality?.on}), the brief asks for ${j.limit}.`,
+  words: (j, { psu }) => ({
+    sentence: `The supply’s mark is ${j.actual} of 5 (${psu?.quality?.source}, ${psu?.quality?.on}), the brief asks for ${j.limit}.`,
     mend: 'Take a better supply. Marks go stale: look at the date.',
   }),
 };
@@ -192,14 +203,14 @@ export const supplyQuality: Rule = {
 export const plannedWatts: Rule = {
   id: 'planned-watts',
   title: 'Watts for the planned card',
-  slots: supplyWatts.slots,
+  slots: psuWatts.slots,
   wholeBuild: true,
   advice: true,
   judge(set, context) {
-    if (!set.supply || !context.plannedCard) return PASS;
-    const { factor } = context.needs.supplyRule;
-    const needs = { ...context.needs, supplyRule: { kind: 'planned' as const, factor } };
-    const judgement = supplyWatts.judge(set, { ...context, needs });
+    if (!set.psu || !context.plannedGpu) return PASS;
+    const { factor } = context.needs.psuRule;
+    const needs = { ...context.needs, psuRule: { kind: 'planned' as const, factor } };
+    const judgement = psuWatts.judge(set, { ...context, needs });
     return judgement.verdict === 'block' ? { ...judgement, verdict: 'warn' } : judgement;
   },
   words: (j) => ({

@@ -32,11 +32,11 @@ const CHARACTER_PX = 6.6;
 const limit = computed(() => Math.max(1, bench.limit));
 const total = computed(() => bench.summary?.cost.counted ?? 0);
 const cost = computed(() => bench.summary?.cost ?? null);
-const school = computed(() => workspace.brief.money.school);
+const costBasis = computed(() => workspace.brief.money.costBasis);
 const TOTALS = [
-  { school: 'strict', key: 'till', words: 'at the till' },
-  { school: 'expected', key: 'expected', words: 'expected after rebates' },
-  { school: 'after', key: 'after', words: 'after all rebates' },
+  { costBasis: 'strict', key: 'dueNow', words: 'at the till' },
+  { costBasis: 'expected', key: 'expected', words: 'expected after rebates' },
+  { costBasis: 'after', key: 'after', words: 'after all rebates' },
 ] as const;
 /** The three totals; the one that the brief counts comes first. */
 const totals = computed(() => {
@@ -45,7 +45,7 @@ const totals = computed(() => {
   return TOTALS.map((each) => ({
     ...each,
     amount: found[each.key],
-    isCounted: each.school === school.value,
+    isCounted: each.costBasis === costBasis.value,
   }));
 });
 const counted = computed(() => totals.value.find((each) => each.isCounted) ?? null);
@@ -61,7 +61,7 @@ const owned = computed(() => {
   let at = x.value(segments.value.at(-1)?.to ?? 0) + 3;
   return (cost.value?.lines ?? []).flatMap((line) => {
     if (line.kind !== 'owned' || !line.slot) return [];
-    const worth = workspace.brief.belongings.find((each) => each.part === line.part)?.valueMinor ?? 0;
+    const worth = workspace.brief.ownedParts.find((each) => each.part === line.part)?.valueMinor ?? 0;
     const wide = Math.max(LEAST_OWNED_PX, x.value(worth) - x.value(0));
     const box = { slot: line.slot, at, wide, worth };
     at += wide + 2;
@@ -140,7 +140,7 @@ const readout = computed(() => {
     const ripe = verdict
       ? ` · ${RIPENESS_WORDS[verdict.ripeness]}: ${adviceLine(verdict, bench.currency, prices.promise)}`
       : '';
-    return `${nameOf(segment.slot)}: ${part ? `${part.maker} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${ripe}${stepWords(segment.slot)}`;
+    return `${nameOf(segment.slot)}: ${part ? `${part.brand} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${ripe}${stepWords(segment.slot)}`;
   }
   const { unpriced } = summary.cost;
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
@@ -166,7 +166,7 @@ const spoken = computed(
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
         ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
-        ><template v-if="workspace.brief.money.slackMinor > 0"> with slack</template
+        ><template v-if="workspace.brief.money.allowedOverMinor > 0"> with slack</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >
       <span class="num state" :class="{ over: left < 0 }">{{

@@ -105,7 +105,7 @@ function figures(id: string): string {
   const summary = bench.summaries.get(id);
   if (!summary) return '';
   const rate = summary.rates.status === 'known' ? fps(summary.rates.objective.value) : '?';
-  return `${money(schoolTotal(summary.cost, workspace.brief.money.school), bench.currency, { short: true })} · ${rate}`;
+  return `${money(schoolTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}`;
 }
 </script>
 

@@ -52,8 +52,8 @@ const figureOf = (game: { average: number; low: number; slowest: number }) => ga
         </tbody>
       </table>
       <p class="quiet">
-        {{ percent(rates.balance.toProcessor) }} of what the graphics could show is lost to the processor,
-        {{ percent(rates.balance.toCard) }} the other way round, over the games by their shares. A game’s name
+        {{ percent(rates.balance.toCpu) }} of what the graphics could show is lost to the processor,
+        {{ percent(rates.balance.toGpu) }} the other way round, over the games by their shares. A game’s name
         under Frame rates opens where its rate comes from.
       </p>
     </div>

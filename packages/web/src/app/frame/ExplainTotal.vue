@@ -24,7 +24,7 @@ const orders = computed(() => {
     const key =
       line.kind === 'owned'
         ? 'Already there'
-        : shop?.kind === 'market'
+        : shop?.kind === 'used-market'
           ? `${shop.name}, listing ${line.offer}`
           : (shop?.name ?? 'Unknown');
     groups.set(key, [...(groups.get(key) ?? []), line]);
@@ -46,7 +46,7 @@ function ageWords(seenOn: string): string {
 }
 const partName = (id: string) => {
   const part = bench.index?.parts.get(id);
-  return part ? `${part.maker} ${part.name}` : id;
+  return part ? `${part.brand} ${part.name}` : id;
 };
 const BACK_WORDS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'for a review' } as const;
 const words = (line: CostLine): string => {
@@ -59,7 +59,7 @@ const words = (line: CostLine): string => {
   }
   const part = line.part ? bench.index?.parts.get(line.part) : undefined;
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
-  const what = `${line.kind === 'lot' ? 'Rest of the lot' : line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.maker} ${part.name}` : line.part}`;
+  const what = `${line.kind === 'lot' ? 'Rest of the lot' : line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.brand} ${part.name}` : line.part}`;
   return offer
     ? `${what} (${offer.condition}, seen ${offer.seenOn}${offer.source ? `, ${offer.source}` : ''}${ageWords(offer.seenOn)})`
     : what;
@@ -87,7 +87,7 @@ const words = (line: CostLine): string => {
         </tbody>
       </table>
       <p class="sum">
-        <b>Paid at the till</b> <b class="num">{{ money(cost.till, bench.currency) }}</b>
+        <b>Paid at the till</b> <b class="num">{{ money(cost.dueNow, bench.currency) }}</b>
       </p>
       <table v-if="cost.backs.length > 0" class="lines">
         <caption>
@@ -121,7 +121,7 @@ const words = (line: CostLine): string => {
         }}</span>
         <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>
       </p>
-      <p v-if="cost.counted !== schoolTotal(cost, workspace.brief.money.school)" class="sum">
+      <p v-if="cost.counted !== schoolTotal(cost, workspace.brief.money.costBasis)" class="sum">
         <span>Counted against the sum</span>
         <b class="num">{{ money(cost.counted, bench.currency) }}</b>
       </p>
@@ -130,7 +130,7 @@ const words = (line: CostLine): string => {
       </p>
       <h3>What the figures follow</h3>
       <ul>
-        <li v-for="school in schools" :key="school">{{ school }}</li>
+        <li v-for="costBasis in schools" :key="costBasis">{{ costBasis }}</li>
       </ul>
     </div>
   </Dialog>

@@ -25,9 +25,9 @@ const weakestName = computed(
 const holding = computed(() => {
   const game = weakest.value;
   if (!game) return '';
-  const { processor, card, cap } = game.limitedBy;
-  if (cap > processor && cap > card) return `its own cap sets ${percent(cap)}`;
-  return card >= processor ? `graphics set ${percent(card)}` : `processor sets ${percent(processor)}`;
+  const { cpu, gpu, cap } = game.limitedBy;
+  if (cap > cpu && cap > gpu) return `its own cap sets ${percent(cap)}`;
+  return gpu >= cpu ? `graphics set ${percent(gpu)}` : `processor sets ${percent(cpu)}`;
 });
 const isTargets = computed(() => workspace.brief.play.objective.goal === 'targets');
 </script>
@@ -60,7 +60,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
         {{
           workspace.brief.play.games.length === 0
             ? 'Name a game in the brief.'
-            : 'A processor, a board, memory and graphics give a frame rate.'
+            : 'A cpu, a motherboard, memory and graphics give a frame rate.'
         }}
       </p>
     </template>

@@ -15,7 +15,7 @@ const candidate = computed(() => workspace.candidates.find((each) => each.id ===
 const decisions = computed(() => [...(candidate.value?.decisions ?? [])].reverse());
 const nameOf = (id: string) => {
   const part = bench.index?.parts.get(id);
-  return part ? `${part.maker} ${part.name}` : id;
+  return part ? `${part.brand} ${part.name}` : id;
 };
 const when = (at: string) => at.slice(0, 16).replace('T', ' ');
 function take() {

@@ -17,7 +17,7 @@ const catalogue = catalogueOf(
 
 const decision = (change: Partial<Decision> = {}): Decision => ({
   at: '2026-11-20T09:30:00Z',
-  slot: 'card',
+  slot: 'gpu',
   chose: { part: 'b', name: 'Maker B', offer: 'b.shop', priceMinor: 20000 },
   beat: { part: 'a', name: 'Maker A', offer: 'a.shop', priceMinor: 15000 },
   why: 'swapped in its lane',
@@ -54,7 +54,7 @@ describe('decisions', () => {
   it('stay within what is kept, the newest last', () => {
     let all: Decision[] = [];
     for (let n = 0; n < 340; n++)
-      all = withDecisions(all, [decision({ slot: n % 2 ? 'card' : 'memory', why: `step ${n}` })]);
+      all = withDecisions(all, [decision({ slot: n % 2 ? 'gpu' : 'memory', why: `step ${n}` })]);
     expect(all.length).toBeLessThanOrEqual(300);
     expect(all.at(-1)?.why).toBe('step 339');
   });
@@ -85,7 +85,7 @@ describe('decisions', () => {
 describe('a candidate against the best', () => {
   const market = indexMarket(catalogue, blankBrief());
   const swap = {
-    slot: 'card' as const,
+    slot: 'gpu' as const,
     from: { part: 'gullmoor-tideline-280-solo', offer: null },
     to: null,
     money: 1400,
@@ -118,7 +118,7 @@ describe('the palette', () => {
     expect(index.find('  ').map((entry) => entry.title)).toEqual(['Stretch', 'Undo: rename']);
   });
   it('finds parts by pieces of their names, in any order, and with a letter missing', () => {
-    const some = parts.find((part) => part.slot === 'card' && part.name.includes('280'));
+    const some = parts.find((part) => part.kind === 'gpu' && part.name.includes('280'));
     const [series, number] = some?.name.split(' ') ?? [];
     const found = index.find(`${number} ${series.slice(0, 4)}`);
     expect(found.length).toBeGreaterThan(0);

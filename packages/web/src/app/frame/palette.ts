@@ -28,8 +28,8 @@ export class PaletteIndex {
       ...commands.map(({ id, title, group, keys, run }) => ({ id: `do:${id}`, title, group, keys, run })),
       ...parts.map((part) => ({
         id: `part:${part.id}`,
-        title: `${part.maker} ${part.name}`,
-        group: SLOT_NAMES[part.slot],
+        title: `${part.brand} ${part.name}`,
+        group: SLOT_NAMES[part.kind],
         run: () => openPart(part),
       })),
     ];

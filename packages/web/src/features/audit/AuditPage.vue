@@ -35,13 +35,13 @@ const LONGEST = 200_000;
 
 const currency = computed(() => workspace.brief.money.currency);
 const list = computed(() => readList((settled.value ?? '').slice(0, LONGEST), currency.value));
-const claims = computed(() => workspace.brief.money.claims);
+const claims = computed(() => workspace.brief.money.claimHabits);
 const audit = computed(() =>
   addUp(
     list.value.lines,
     {
       limitMinor: bench.limit,
-      school: workspace.brief.money.school,
+      costBasis: workspace.brief.money.costBasis,
       rebateShare: claims.value.fileChance * claims.value.acceptChance,
     },
     new Map(Object.entries(answers.value)),
@@ -73,7 +73,7 @@ const picks = computed<Picks>(() => {
   for (const { part, line } of rows.value) {
     const known = part === null ? undefined : names.parts.get(part);
     if (!known) continue;
-    const slot = slotsFor(known.slot).find((each) => !out[each]);
+    const slot = slotsFor(known.kind).find((each) => !out[each]);
     if (!slot) continue;
     // What is sold only with other parts is no price of this one.
     const { index } = bench;
@@ -83,7 +83,7 @@ const picks = computed<Picks>(() => {
         )
       : [];
     const best = offers.reduce<(typeof offers)[number] | null>(
-      (a, b) => (a && a.till <= b.till ? a : b),
+      (a, b) => (a && a.dueNow <= b.dueNow ? a : b),
       null,
     );
     out[slot] = { part: known.id, offer: line.isOwned ? null : (best?.offer.id ?? null) };
@@ -107,7 +107,7 @@ const broken = computed(
     ) ?? [],
 );
 const open = computed<readonly Slot[]>(() => summary.value?.open ?? []);
-const lacksLicence = computed(() => workspace.brief.needs.systemLicence && !picks.value.system);
+const lacksLicence = computed(() => workspace.brief.needs.osLicence && !picks.value.os);
 /** How the list's prices lie to today's cheapest ones, and how old those are. */
 const prices = computed(() =>
   rows.value.flatMap(({ line, part }) => {
@@ -120,7 +120,7 @@ const prices = computed(() =>
         part,
         slot,
         stated: line.price.minor,
-        now: priced.till,
+        now: priced.dueNow,
         shop: priced.shop.name,
         days: daysBetween(priced.offer.seenOn, bench.index?.today ?? priced.offer.seenOn),
       },
@@ -136,11 +136,11 @@ async function solve() {
   if (!totals) return;
   instead.value = 'busy';
   const { money: m } = workspace.brief;
-  const sum = { strict: totals.till, expected: totals.expected, after: totals.after }[m.school];
+  const sum = { strict: totals.dueNow, expected: totals.expected, after: totals.after }[m.costBasis];
   try {
     instead.value = await solver.best({
       ...workspace.brief,
-      money: { ...m, budgetMinor: sum, slackMinor: 0 },
+      money: { ...m, budgetMinor: sum, allowedOverMinor: 0 },
     });
   } catch {
     instead.value = null;
@@ -246,7 +246,7 @@ function clear() {
           <dl>
             <div>
               <dt>Paid at the till</dt>
-              <dd class="num">{{ money(audit.totals.till, currency) }}</dd>
+              <dd class="num">{{ money(audit.totals.dueNow, currency) }}</dd>
             </div>
             <div>
               <dt>Expected after rebates</dt>

@@ -6,7 +6,7 @@ describe('what a list does not do right', () => {
   it.each([
     [
       'Line 8 says €490.00, but the lines add up to €518.67 at the till: €28.67 more.',
-      { code: 'total-differs', stated: 49_000, actual: 51_867, which: 'till', line: 8 },
+      { code: 'total-differs', stated: 49_000, actual: 51_867, which: 'dueNow', line: 8 },
     ],
     [
       'Line 9 says €500.00, but the lines add up to €480.00 after all rebates: €20.00 less.',

@@ -2,7 +2,7 @@ import type { Doubt, ListFinding } from '@ripe-pick/core/audit';
 import { money } from '../../shared/format/format.ts';
 
 const WHICH = {
-  till: 'at the till',
+  dueNow: 'at the till',
   expected: 'expected after rebates',
   after: 'after all rebates',
 } as const;

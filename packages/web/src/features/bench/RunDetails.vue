@@ -73,7 +73,7 @@ const remove = (run: BenchRunKept) =>
             <td class="num end">{{ run.low === null ? '–' : fps(run.low) }}</td>
             <td class="num end">{{ run.slowest === null ? '–' : fps(run.slowest) }}</td>
             <td class="num end">{{ run.seconds === null ? '–' : `${run.seconds.toFixed(0)} s` }}</td>
-            <td class="num end">{{ run.cardBusy === null ? '–' : percent(run.cardBusy) }}</td>
+            <td class="num end">{{ run.gpuBusy === null ? '–' : percent(run.gpuBusy) }}</td>
             <td>
               {{ run.file ? `${run.file.stutters}, ${run.file.stutterSeconds.toFixed(2)} s lost` : '–' }}
             </td>

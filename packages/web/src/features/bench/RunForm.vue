@@ -17,7 +17,7 @@ import { failureText } from '../../shared/api/client.ts';
 import { SIZES } from '../../shared/format/runs.ts';
 import { useFrameTimes } from './frame-times.ts';
 
-const props = defineProps<{ system: BenchKept['systems'][number] }>();
+const props = defineProps<{ system: BenchKept['rigs'][number] }>();
 const emit = defineEmits<{ added: [group: string] }>();
 const market = useMarket();
 const names = useNames();
@@ -39,7 +39,7 @@ const draft = useStorage('ripe-pick-run-draft', {
   average: null as number | null,
   low: null as number | null,
   seconds: null as number | null,
-  cardBusy: null as number | null,
+  gpuBusy: null as number | null,
 });
 const games = computed(() =>
   (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
@@ -52,20 +52,20 @@ const game = computed(() =>
 const BESIDE = [
   { value: 'none', label: 'nothing' },
   { value: 'voice', label: 'voice chat' },
-  { value: 'stream-processor', label: 'streaming by the processor' },
-  { value: 'stream-card', label: 'streaming by the card' },
+  { value: 'stream-cpu', label: 'streaming by the processor' },
+  { value: 'stream-gpu', label: 'streaming by the card' },
 ];
 const problem = ref('');
 const isBusy = ref(false);
 
 const base = (): Omit<
   BenchRunKept,
-  'average' | 'low' | 'slowest' | 'seconds' | 'cardBusy' | 'driftLn' | 'file'
+  'average' | 'low' | 'slowest' | 'seconds' | 'gpuBusy' | 'driftLn' | 'file'
 > => {
   const [widthPx, heightPx] = draft.value.size.split('x').map(Number);
   return {
     id: `run-${Date.now().toString(36)}-${Math.floor(performance.now() * 10).toString(36)}`,
-    system: props.system.id,
+    rig: props.system.id,
     game: game.value,
     preset: draft.value.preset,
     widthPx,
@@ -84,7 +84,7 @@ async function put(run: BenchRunKept) {
     await records.changeBench(`${names.game(run.game)} ${run.average.toFixed(1)} fps added`, {
       putRuns: [run],
     });
-    draft.value = { ...draft.value, average: null, low: null, cardBusy: null, isWarmUp: false };
+    draft.value = { ...draft.value, average: null, low: null, gpuBusy: null, isWarmUp: false };
     emit('added', groupKey(run));
   } catch (error) {
     problem.value = failureText(error, 'The pass could not be saved. What you typed is kept here.');
@@ -93,7 +93,7 @@ async function put(run: BenchRunKept) {
   }
 }
 async function add() {
-  const { average, low, seconds, cardBusy } = draft.value;
+  const { average, low, seconds, gpuBusy } = draft.value;
   if (average === null || average <= 0) {
     problem.value = 'Type the average first: frames per second over the whole pass.';
     return;
@@ -108,7 +108,7 @@ async function add() {
     low,
     slowest: null,
     seconds,
-    cardBusy: cardBusy === null ? null : cardBusy / 100,
+    gpuBusy: gpuBusy === null ? null : gpuBusy / 100,
     driftLn: null,
     file: null,
   });
@@ -116,14 +116,14 @@ async function add() {
 async function take(chosen: File) {
   const read = await file.read(chosen);
   if (!read) return;
-  const { summary, unit, column, skipped, cardBusy } = read;
+  const { summary, unit, column, skipped, gpuBusy } = read;
   await put({
     ...base(),
     average: summary.average,
     low: summary.low,
     slowest: summary.slowest,
     seconds: Math.max(0.1, summary.seconds),
-    cardBusy,
+    gpuBusy,
     driftLn: summary.driftLn,
     file: {
       name: chosen.name,
@@ -235,8 +235,8 @@ function drop(event: DragEvent) {
         placeholder="if known"
         :min="0"
         :max="100"
-        :value="draft.cardBusy"
-        @update:value="draft.cardBusy = $event"
+        :value="draft.gpuBusy"
+        @update:value="draft.gpuBusy = $event"
       />
       <SwitchField label="warm-up" :value="draft.isWarmUp" @change="draft.isWarmUp = $event" />
       <button class="plain strong" type="submit" :disabled="isBusy || game === ''">Add pass</button>

@@ -24,7 +24,7 @@ const scene = (n: number) => {
     ? `${props.nameOf(each.game)}, ${conditionWords({ ...each.conditions, state: { profile: true, clocks: 'stock' } })}`
     : '';
 };
-const LIMITS = { processor: 'processor-limited', card: 'card-limited', both: 'in balance' } as const;
+const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balance' } as const;
 </script>
 
 <template>
@@ -40,12 +40,11 @@ const LIMITS = { processor: 'processor-limited', card: 'card-limited', both: 'in
       </p>
       <p v-else>Only {{ chance(found.healthy) }} that all is well. Likely causes, and what to check first:</p>
       <p class="sides">
-        <span v-if="found.processorSide !== null"
-          ><i class="p"></i> processor-limited scenes
-          <b class="num">{{ offWords(found.processorSide) }}</b></span
+        <span v-if="found.cpuSide !== null"
+          ><i class="p"></i> processor-limited scenes <b class="num">{{ offWords(found.cpuSide) }}</b></span
         >
-        <span v-if="found.cardSide !== null"
-          ><i class="g"></i> card-limited scenes <b class="num">{{ offWords(found.cardSide) }}</b></span
+        <span v-if="found.gpuSide !== null"
+          ><i class="g"></i> card-limited scenes <b class="num">{{ offWords(found.gpuSide) }}</b></span
         >
       </p>
       <ol>

@@ -9,7 +9,7 @@ import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
-type System = BenchKept['systems'][number];
+type System = BenchKept['rigs'][number];
 const props = defineProps<{ system: System | null }>();
 const emit = defineEmits<{ choose: [id: string] }>();
 const records = useRecords();
@@ -20,36 +20,36 @@ const attempt = useAttempt();
 
 /** The active candidate as a machine; null while it lacks what a rate needs. */
 const candidate = computed(() => {
-  const { processor, board, memory, card } = bench.summary?.set ?? {};
-  if (!processor || !board || !memory) return null;
-  return { processor: processor.id, board: board.id, memory: memory.id, card: card?.id ?? null };
+  const { cpu, motherboard, memory, gpu } = bench.summary?.set ?? {};
+  if (!cpu || !motherboard || !memory) return null;
+  return { cpu: cpu.id, motherboard: motherboard.id, memory: memory.id, gpu: gpu?.id ?? null };
 });
 const isKnown = computed(() =>
-  records.bench.systems.some(
+  records.bench.rigs.some(
     (each) =>
       candidate.value &&
-      each.processor === candidate.value.processor &&
-      each.board === candidate.value.board &&
+      each.cpu === candidate.value.cpu &&
+      each.motherboard === candidate.value.motherboard &&
       each.memory === candidate.value.memory &&
-      each.card === candidate.value.card,
+      each.gpu === candidate.value.gpu,
   ),
 );
 async function add() {
   if (!candidate.value) return;
-  let n = records.bench.systems.length + 1;
-  while (records.bench.systems.some((each) => each.id === `system-${n}`)) n++;
+  let n = records.bench.rigs.length + 1;
+  while (records.bench.rigs.some((each) => each.id === `system-${n}`)) n++;
   const system: System = {
     id: `system-${n}`,
     name: workspace.active.name,
     ...candidate.value,
     isCounted: true,
   };
-  await change(`System ${system.name} added`, { putSystems: [system] });
+  await change(`System ${system.name} added`, { putRigs: [system] });
   emit('choose', system.id);
 }
 async function remove(system: System) {
-  const runs = records.bench.runs.filter((run) => run.system === system.id).map((run) => run.id);
-  await change(`System ${system.name} taken out`, { removeSystems: [system.id], removeRuns: runs });
+  const runs = records.bench.runs.filter((run) => run.rig === system.id).map((run) => run.id);
+  await change(`System ${system.name} taken out`, { removeRigs: [system.id], removeRuns: runs });
 }
 const change = (label: string, what: Parameters<typeof records.changeBench>[1]) =>
   attempt(() => records.changeBench(label, what));
@@ -57,10 +57,10 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
 
 <template>
   <section class="sheet bar" aria-label="Systems">
-    <template v-if="records.bench.systems.length > 0">
+    <template v-if="records.bench.rigs.length > 0">
       <div class="systems" role="group" aria-label="System">
         <button
-          v-for="each in records.bench.systems"
+          v-for="each in records.bench.rigs"
           :key="each.id"
           class="plain edged"
           :aria-pressed="each.id === props.system?.id"
@@ -70,9 +70,9 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
         </button>
       </div>
       <p v-if="system" class="quiet parts">
-        {{ names.part(system.processor) }} ·
-        {{ system.card ? names.part(system.card) : 'its own graphics' }} · {{ names.part(system.memory) }} ·
-        {{ names.part(system.board) }}
+        {{ names.part(system.cpu) }} · {{ system.gpu ? names.part(system.gpu) : 'its own graphics' }} ·
+        {{ names.part(system.memory) }} ·
+        {{ names.part(system.motherboard) }}
       </p>
     </template>
     <p v-else class="parts">
@@ -85,7 +85,7 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
     <button
       v-if="candidate && !isKnown"
       class="plain"
-      :class="records.bench.systems.length > 0 ? 'edged' : 'strong'"
+      :class="records.bench.rigs.length > 0 ? 'edged' : 'strong'"
       @click="add"
     >
       Bench “{{ workspace.active.name }}”
@@ -98,7 +98,7 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
         (isCounted: boolean) =>
           system &&
           change(isCounted ? `${system.name} counts for the model` : `${system.name} left out of the model`, {
-            putSystems: [{ ...system, isCounted }],
+            putRigs: [{ ...system, isCounted }],
           })
       "
     />

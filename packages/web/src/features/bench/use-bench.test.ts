@@ -10,10 +10,10 @@ import { useBenchPage } from './use-bench.ts';
 const demo = (name: string): unknown =>
   JSON.parse(readFileSync(new URL(`../../../../demo/files/${name}`, import.meta.url), 'utf8'));
 const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
-const { systems, runs } = demo('bench.json') as BenchKept;
+const { rigs, runs } = demo('bench.json') as BenchKept;
 
 /** The page's state on the demo with other systems or passes. */
-function page(bench: BenchKept = { systems, runs }, market = catalogue) {
+function page(bench: BenchKept = { rigs, runs }, market = catalogue) {
   useMarket().stored = market;
   useRecords().bench = bench;
   const found = effectScope().run(useBenchPage);
@@ -47,32 +47,32 @@ describe('what the test bench shows', () => {
       average: byKey.get(run.id) ?? 1,
       low: null,
       slowest: null,
-      cardBusy: null,
+      gpuBusy: null,
       driftLn: 0,
     }));
     setActivePinia(createPinia());
-    const after = page({ systems, runs: mended }).why.value;
+    const after = page({ rigs, runs: mended }).why.value;
     expect(after.kind === 'done' && after.diagnosis.isQuiet).toBe(true);
   });
   it('asks for more scenes before it judges, and does not count raised clocks', () => {
-    const one = page({ systems, runs: runs.slice(0, 4) }).why.value;
+    const one = page({ rigs, runs: runs.slice(0, 4) }).why.value;
     expect(one.kind === 'none' && one.reason).toContain('at least 2 scenes');
     setActivePinia(createPinia());
     const raised = runs.map((run) => ({ ...run, state: { ...run.state, clocks: 'raised' as const } }));
-    const found = page({ systems, runs: raised });
+    const found = page({ rigs, runs: raised });
     expect(found.why.value.kind).toBe('none');
     // Their expectation is that of parts as shipped, and stands there all the same.
     expect(found.groups.value[0].expected?.fps).toBeGreaterThan(50);
   });
   it('says why nothing is expected: warm-ups alone, a part that went, no system', () => {
-    const warm = page({ systems, runs: [{ ...runs[0], isWarmUp: true }] });
+    const warm = page({ rigs, runs: [{ ...runs[0], isWarmUp: true }] });
     expect(warm.groups.value[0].unknown).toBe('Only warm-ups so far.');
     setActivePinia(createPinia());
-    const lost = { ...catalogue, parts: catalogue.parts.filter((part) => part.id !== systems[0].memory) };
-    const without = page({ systems, runs }, lost);
+    const lost = { ...catalogue, parts: catalogue.parts.filter((part) => part.id !== rigs[0].memory) };
+    const without = page({ rigs, runs }, lost);
     expect(without.groups.value[0].unknown).toContain('How the memory ran');
     expect(without.why.value.kind).toBe('none');
     setActivePinia(createPinia());
-    expect(page({ systems: [], runs: [] }).why.value).toEqual({ kind: 'none', reason: 'No system yet.' });
+    expect(page({ rigs: [], runs: [] }).why.value).toEqual({ kind: 'none', reason: 'No system yet.' });
   });
 });

@@ -9,7 +9,7 @@ import {
 } from '@ripe-pick/core/bench';
 import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
 import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/frames';
-import type { Board, Card, Memory, Processor } from '@ripe-pick/core/parts';
+import type { Motherboard, Gpu, Memory, Cpu } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { useMarket } from '../../shared/stores/market.ts';
@@ -37,10 +37,9 @@ export function useBenchPage() {
   const names = useNames();
   const chosen = useStorage('ripe-pick-bench-system', '');
   const system = computed(
-    () =>
-      records.bench.systems.find((each) => each.id === chosen.value) ?? records.bench.systems.at(-1) ?? null,
+    () => records.bench.rigs.find((each) => each.id === chosen.value) ?? records.bench.rigs.at(-1) ?? null,
   );
-  const runs = computed(() => records.bench.runs.filter((run) => run.system === system.value?.id));
+  const runs = computed(() => records.bench.runs.filter((run) => run.rig === system.value?.id));
 
   const groups = computed((): Measured[] => {
     const catalogue = market.catalogue;
@@ -52,7 +51,7 @@ export function useBenchPage() {
       const record = recordsOfRuns(catalogue.parts, one, group.runs)[0];
       if (!record) return { ...group, expected: null, unknown: 'Only warm-ups so far.' };
       // Raised clocks are compared with what the parts do as shipped.
-      const judged = judge({ ...record, clocks: 'stock', low: null, setAside: null });
+      const judged = judge({ ...record, clocks: 'stock', low: null, excluded: null });
       if ('heldBack' in judged)
         return { ...group, expected: null, unknown: judged.heldBack.map(heldBackSentence).join(' ') };
       const found = predict(judged.usable);
@@ -72,7 +71,7 @@ export function useBenchPage() {
 
   const part = <S extends string>(id: string | null, slot: S) => {
     const found = id === null ? undefined : names.parts.get(id);
-    return found?.slot === slot ? found : null;
+    return found?.kind === slot ? found : null;
   };
   const why = computed((): Why => {
     const catalogue = market.catalogue;
@@ -88,11 +87,11 @@ export function useBenchPage() {
         kind: 'none',
         reason: `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
       };
-    const processor = part(own.processor, 'processor') as Processor | null; // found by its slot
-    const board = part(own.board, 'board') as Board | null; // found by its slot
+    const cpu = part(own.cpu, 'cpu') as Cpu | null; // found by its slot
+    const motherboard = part(own.motherboard, 'motherboard') as Motherboard | null; // found by its slot
     const memory = part(own.memory, 'memory') as Memory | null; // found by its slot
-    const card = part(own.card, 'card') as Card | null; // found by its slot
-    if (!processor || !board || !memory || (own.card !== null && !card))
+    const gpu = part(own.gpu, 'gpu') as Gpu | null; // found by its slot
+    if (!cpu || !motherboard || !memory || (own.gpu !== null && !gpu))
       return { kind: 'none', reason: 'A part of this system is no longer in the catalogue.' };
     const observations = counted.flatMap(({ runs: all, summary }): Observation[] => {
       const [first] = all;
@@ -110,17 +109,13 @@ export function useBenchPage() {
               average: summary.average,
               sdLn: summary.sdLn,
               low: summary.low,
-              cardBusy: summary.cardBusy,
+              gpuBusy: summary.gpuBusy,
               driftLn: summary.driftLn,
             },
           ]
         : [];
     });
-    const result = diagnose(
-      catalogue.frameModel,
-      { processor, board, memory, card, profileOn },
-      observations,
-    );
+    const result = diagnose(catalogue.frameModel, { cpu, motherboard, memory, gpu, profileOn }, observations);
     return result.status === 'done'
       ? { kind: 'done', diagnosis: result.diagnosis }
       : { kind: 'none', reason: `Not known: ${result.missing.join(', ')}.` };

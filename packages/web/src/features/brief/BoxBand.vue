@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Brief, SupplyRule } from '@ripe-pick/core/parts';
+import type { Brief, PsuRule } from '@ripe-pick/core/parts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -11,7 +11,7 @@ const needs = computed(() => workspace.brief.needs);
 function set(label: string, change: Partial<Brief['needs']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, needs: { ...brief.needs, ...change } }));
 }
-const RULES: { value: SupplyRule['kind']; label: string }[] = [
+const RULES: { value: PsuRule['kind']; label: string }[] = [
   { value: 'larger', label: 'Larger of load × factor and the card maker’s figure' },
   { value: 'load', label: 'Load × factor' },
   { value: 'maker', label: 'Card maker’s figure' },
@@ -19,9 +19,7 @@ const RULES: { value: SupplyRule['kind']; label: string }[] = [
   { value: 'planned', label: 'Larger of both, with the planned card' },
 ];
 const MEMORY = [4, 8, 12, 16, 24, 32, 48, 64].map((gb) => ({ value: gb, label: `${gb} GB` }));
-const hasFactor = computed(
-  () => needs.value.supplyRule.kind !== 'maker' && needs.value.supplyRule.kind !== 'half',
-);
+const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.value.psuRule.kind !== 'half');
 </script>
 
 <template>
@@ -65,21 +63,20 @@ const hasFactor = computed(
       />
       <ChoiceField
         label="Watts of the supply"
-        :value="needs.supplyRule.kind"
+        :value="needs.psuRule.kind"
         :options="RULES"
         @update:value="
-          (v: SupplyRule['kind']) =>
-            set('change the supply rule', { supplyRule: { ...needs.supplyRule, kind: v } })
+          (v: PsuRule['kind']) => set('change the psu rule', { psuRule: { ...needs.psuRule, kind: v } })
         "
       />
       <NumberField
         v-if="hasFactor"
         label="Factor on the load"
-        :value="needs.supplyRule.factor"
+        :value="needs.psuRule.factor"
         :min="1"
         :max="4"
         :step="0.05"
-        @update:value="(v) => v && set('type the factor', { supplyRule: { ...needs.supplyRule, factor: v } })"
+        @update:value="(v) => v && set('type the factor', { psuRule: { ...needs.psuRule, factor: v } })"
       />
     </div>
     <div class="switches">
@@ -90,22 +87,22 @@ const hasFactor = computed(
       />
       <SwitchField
         label="System licence"
-        :value="needs.systemLicence"
-        @change="(v: boolean) => set('switch the licence', { systemLicence: v })"
+        :value="needs.osLicence"
+        @change="(v: boolean) => set('switch the licence', { osLicence: v })"
       />
       <SwitchField
         label="Graphics card of its own"
-        :value="needs.cardRequired"
-        @change="(v: boolean) => set('switch the card need', { cardRequired: v })"
+        :value="needs.gpuRequired"
+        @change="(v: boolean) => set('switch the gpu need', { gpuRequired: v })"
       />
       <SwitchField
         label="Parts with gaps in their sheets may be proposed"
-        :value="workspace.brief.market.allowUnknown"
+        :value="workspace.brief.whereToBuy.allowUnknown"
         @change="
           (v: boolean) =>
             workspace.editBrief('switch gaps', (brief) => ({
               ...brief,
-              market: { ...brief.market, allowUnknown: v },
+              market: { ...brief.whereToBuy, allowUnknown: v },
             }))
         "
       />

@@ -61,7 +61,7 @@ const summary = computed(() =>
   bench.session && answer.value ? summaryFor(bench.session).summarise(answer.value.picks) : null,
 );
 const totals = computed(() =>
-  summary.value ? totalsOf(summary.value.cost, workspace.brief.money.school, currency.value) : null,
+  summary.value ? totalsOf(summary.value.cost, workspace.brief.money.costBasis, currency.value) : null,
 );
 const games = computed(() => (summary.value?.rates.status === 'known' ? summary.value.rates.games : []));
 const objective = computed(() =>
@@ -126,7 +126,10 @@ function take() {
         for <b class="num">{{ totals?.counted ?? money(answer.cost, currency) }}</b> {{ totals?.words
         }}{{ totals?.others ? `, ${totals.others}` : '' }},
         <span class="num">{{
-          money(workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor - answer.cost, currency)
+          money(
+            workspace.brief.money.budgetMinor + workspace.brief.money.allowedOverMinor - answer.cost,
+            currency,
+          )
         }}</span>
         left.
       </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
-import type { Belonging, Brief, Condition, School } from '@ripe-pick/core/parts';
+import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from '../../shared/ui/Field.vue';
@@ -18,8 +18,8 @@ const scale = computed(() => 10 ** minorPlaces(money.value.currency));
 function setMoney(label: string, change: Partial<Brief['money']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, money: { ...brief.money, ...change } }));
 }
-function setMarket(label: string, change: Partial<Brief['market']>) {
-  workspace.editBrief(label, (brief) => ({ ...brief, market: { ...brief.market, ...change } }));
+function setMarket(label: string, change: Partial<Brief['whereToBuy']>) {
+  workspace.editBrief(label, (brief) => ({ ...brief, market: { ...brief.whereToBuy, ...change } }));
 }
 /** A sum in major units, as typed, in whole minor units. */
 const minor = (value: number | null) => Math.max(0, Math.round((value ?? 0) * scale.value));
@@ -35,7 +35,7 @@ const CONDITIONS: { value: Condition; label: string }[] = [
   { value: 'refurbished', label: 'Refurbished' },
   { value: 'used', label: 'Used' },
 ];
-const SCHOOLS: { value: School; label: string }[] = [
+const SCHOOLS: { value: CostBasis; label: string }[] = [
   { value: 'strict', label: 'What is paid at the till' },
   { value: 'expected', label: 'What is expected after rebates' },
   { value: 'after', label: 'What is left after all rebates' },
@@ -43,23 +43,23 @@ const SCHOOLS: { value: School; label: string }[] = [
 function setDates(label: string, change: Partial<Brief['dates']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, dates: { ...brief.dates, ...change } }));
 }
-const setClaims = (label: string, change: Partial<Brief['money']['claims']>) =>
-  setMoney(label, { claims: { ...money.value.claims, ...change } });
+const setClaims = (label: string, change: Partial<Brief['money']['claimHabits']>) =>
+  setMoney(label, { claimHabits: { ...money.value.claimHabits, ...change } });
 /** Owned parts with what is known of their worth. */
-const belongings = computed(() =>
-  workspace.brief.owned.map((part): Belonging & { name: string; isDrive: boolean } => {
-    const known = workspace.brief.belongings.find((each) => each.part === part);
+const ownedParts = computed(() =>
+  workspace.brief.owned.map((part): OwnedPart & { name: string; isDrive: boolean } => {
+    const known = workspace.brief.ownedParts.find((each) => each.part === part);
     const found = market.catalogue?.parts.find((each) => each.id === part);
     return {
       ...(known ?? { part, paidMinor: null, valueMinor: null, sell: false }),
-      name: found ? `${found.maker} ${found.name}` : part,
-      isDrive: found?.slot === 'storage',
+      name: found ? `${found.brand} ${found.name}` : part,
+      isDrive: found?.kind === 'storage',
     };
   }),
 );
-function setBelonging(part: string, label: string, change: Partial<Belonging>) {
+function setBelonging(part: string, label: string, change: Partial<OwnedPart>) {
   workspace.editBrief(label, (brief) => {
-    const known = brief.belongings.find((each) => each.part === part) ?? {
+    const known = brief.ownedParts.find((each) => each.part === part) ?? {
       part,
       paidMinor: null,
       valueMinor: null,
@@ -67,26 +67,26 @@ function setBelonging(part: string, label: string, change: Partial<Belonging>) {
     };
     return {
       ...brief,
-      belongings: [...brief.belongings.filter((each) => each.part !== part), { ...known, ...change }],
+      ownedParts: [...brief.ownedParts.filter((each) => each.part !== part), { ...known, ...change }],
     };
   });
 }
 const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
-  const now = workspace.brief.market.conditions;
+  const now = workspace.brief.whereToBuy.conditions;
   setMarket(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, {
     conditions: now.includes(condition) ? now.filter((each) => each !== condition) : [...now, condition],
   });
 }
 function toggleShop(id: string) {
-  const now = workspace.brief.market.shopsOut;
+  const now = workspace.brief.whereToBuy.shopsOut;
   setMarket('change shops', {
     shopsOut: now.includes(id) ? now.filter((each) => each !== id) : [...now, id],
   });
 }
 const ownable = computed(() =>
   (market.catalogue?.parts ?? [])
-    .map((part) => ({ label: `${part.maker} ${part.name}`, value: part.id }))
+    .map((part) => ({ label: `${part.brand} ${part.name}`, value: part.id }))
     .sort((a, b) => a.label.localeCompare(b.label)),
 );
 </script>
@@ -112,20 +112,20 @@ const ownable = computed(() =>
       />
       <NumberField
         label="Slack over the sum"
-        :value="money.slackMinor / scale"
+        :value="money.allowedOverMinor / scale"
         :min="0"
         :max="100000"
         :step="5"
         :precision="scale === 1 ? 0 : 2"
-        @update:value="(v) => setMoney('type the slack', { slackMinor: minor(v) })"
+        @update:value="(v) => setMoney('type the slack', { allowedOverMinor: minor(v) })"
       />
     </div>
     <div class="grid">
       <ChoiceField
         label="What must fit the sum"
-        :value="money.school"
+        :value="money.costBasis"
         :options="SCHOOLS"
-        @update:value="(v: School) => setMoney('change what must fit the sum', { school: v })"
+        @update:value="(v: CostBasis) => setMoney('change what must fit the sum', { costBasis: v })"
       />
       <DayField
         label="Day of the purchase"
@@ -147,7 +147,7 @@ const ownable = computed(() =>
             v-for="each in CONDITIONS"
             :key="each.value"
             class="plain edged"
-            :aria-pressed="workspace.brief.market.conditions.includes(each.value)"
+            :aria-pressed="workspace.brief.whereToBuy.conditions.includes(each.value)"
             @click="toggle(each.value)"
           >
             {{ each.label }}
@@ -160,7 +160,7 @@ const ownable = computed(() =>
             v-for="shop in market.catalogue?.shops ?? []"
             :key="shop.id"
             class="plain edged"
-            :aria-pressed="!workspace.brief.market.shopsOut.includes(shop.id)"
+            :aria-pressed="!workspace.brief.whereToBuy.shopsOut.includes(shop.id)"
             @click="toggleShop(shop.id)"
           >
             {{ shop.name }}
@@ -180,8 +180,8 @@ const ownable = computed(() =>
         (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
       "
     />
-    <div v-if="belongings.length > 0" class="owned">
-      <div v-for="each in belongings" :key="each.part" class="belonging">
+    <div v-if="ownedParts.length > 0" class="owned">
+      <div v-for="each in ownedParts" :key="each.part" class="belonging">
         <span class="what">{{ each.name }}</span>
         <NumberField
           label="Cost then"
@@ -223,7 +223,7 @@ const ownable = computed(() =>
           label="Claims sent in on time"
           hint="Chosen; learnt from your slips as they end."
           suffix="%"
-          :value="Math.round(money.claims.fileChance * 100)"
+          :value="Math.round(money.claimHabits.fileChance * 100)"
           :min="0"
           :max="100"
           @update:value="(v) => setClaims('type how often claims are sent', { fileChance: (v ?? 0) / 100 })"
@@ -231,14 +231,14 @@ const ownable = computed(() =>
         <NumberField
           label="Claims paid"
           suffix="%"
-          :value="Math.round(money.claims.acceptChance * 100)"
+          :value="Math.round(money.claimHabits.acceptChance * 100)"
           :min="0"
           :max="100"
           @update:value="(v) => setClaims('type how often claims are paid', { acceptChance: (v ?? 0) / 100 })"
         />
         <NumberField
           label="Postage for a claim"
-          :value="money.claims.costMinor / scale"
+          :value="money.claimHabits.costMinor / scale"
           :min="0"
           :precision="scale === 1 ? 0 : 2"
           @update:value="(v) => setClaims('type the postage', { costMinor: minor(v) })"
@@ -247,7 +247,7 @@ const ownable = computed(() =>
           label="Oldest price that counts"
           suffix="days"
           placeholder="any"
-          :value="workspace.brief.market.maxAgeDays"
+          :value="workspace.brief.whereToBuy.maxAgeDays"
           :min="0"
           :max="10000"
           @update:value="(v) => setMarket('type the oldest price', { maxAgeDays: v })"
@@ -255,7 +255,7 @@ const ownable = computed(() =>
       </div>
       <SwitchField
         label="Keep the risk of used parts back from the sum"
-        :value="workspace.brief.market.usedRisk"
+        :value="workspace.brief.whereToBuy.usedRisk"
         @change="(v) => setMarket('keep used risk back', { usedRisk: v })"
       />
     </details>

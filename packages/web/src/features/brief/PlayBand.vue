@@ -84,8 +84,8 @@ const MEANS = options({
 const BACKGROUNDS = options<Background>({
   none: 'Nothing',
   voice: 'Voice chat',
-  'stream-processor': 'Streaming by the processor',
-  'stream-card': 'Streaming by the card',
+  'stream-cpu': 'Streaming by the processor',
+  'stream-gpu': 'Streaming by the card',
 });
 const SCALES = [1, 0.83, 0.77, 0.67, 0.59, 0.5].map((value) => ({
   value,

@@ -42,12 +42,12 @@ const MARKS = [2, 3, 4, 5].map((value) => ({ value, label: `Marked ${value} of 5
 const MAINS = [115, 230].map((value) => ({ value, label: `${value} V` }));
 const partsOf = (kind: PartKind) =>
   (market.catalogue?.parts ?? [])
-    .filter((part) => part.slot === kind)
-    .map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` }))
+    .filter((part) => part.kind === kind)
+    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
     .sort((a, b) => a.label.localeCompare(b.label));
-const cards = computed(() => partsOf('card'));
+const gpus = computed(() => partsOf('gpu'));
 const kits = computed(() => partsOf('memory'));
-const chips = computed(() => partsOf('processor'));
+const chips = computed(() => partsOf('cpu'));
 
 type Policy = 'general' | 'new' | 'unworn' | 'used' | 'any';
 const POLICIES: Readonly<Record<Exclude<Policy, 'general'>, readonly Condition[]>> = {
@@ -63,9 +63,9 @@ const POLICY_OPTIONS = [
   { value: 'used', label: 'Used only' },
   { value: 'any', label: 'Anything' },
 ];
-const policySlots = SLOTS.filter((slot) => slot !== 'system' && slot !== 'extras');
+const policySlots = SLOTS.filter((slot) => slot !== 'os' && slot !== 'extras');
 function policyOf(slot: Slot): Policy {
-  const own = brief.value.market.conditionsBySlot[slot];
+  const own = brief.value.whereToBuy.conditionsBySlot[slot];
   if (!own) return 'general';
   const key = [...own].sort().join();
   const found = (Object.keys(POLICIES) as (keyof typeof POLICIES)[]).find(
@@ -75,9 +75,9 @@ function policyOf(slot: Slot): Policy {
 }
 function setPolicy(slot: Slot, policy: Policy) {
   workspace.editBrief(`conditions of ${SLOT_NAMES[slot].toLowerCase()}`, (b) => {
-    const { [slot]: _, ...rest } = b.market.conditionsBySlot;
+    const { [slot]: _, ...rest } = b.whereToBuy.conditionsBySlot;
     const own = policy === 'general' ? rest : { ...rest, [slot]: POLICIES[policy] };
-    return { ...b, market: { ...b.market, conditionsBySlot: own } };
+    return { ...b, market: { ...b.whereToBuy, conditionsBySlot: own } };
   });
 }
 const tariff = computed(
@@ -102,12 +102,10 @@ const tariff = computed(
           <ChoiceField
             label="Quality of the supply"
             clearable
-            :value="needs.supplyQuality"
+            :value="needs.psuQuality"
             :options="MARKS"
             placeholder="Any"
-            @update:value="
-              (v: number | null) => setNeeds('change the supply’s quality', { supplyQuality: v })
-            "
+            @update:value="(v: number | null) => setNeeds('change the psu’s quality', { psuQuality: v })"
           />
           <NumberField
             label="Noise of the cooler, at most"
@@ -133,10 +131,10 @@ const tariff = computed(
             hint="Checks say what stands in its way; the supply’s rule can count it."
             clearable
             filterable
-            :value="brief.planned.card"
-            :options="cards"
+            :value="brief.planned.gpu"
+            :options="gpus"
             placeholder="None yet"
-            @update:value="(v: string | null) => setPlanned({ card: v })"
+            @update:value="(v: string | null) => setPlanned({ gpu: v })"
           />
           <ChoiceField
             label="Planned second memory kit"
@@ -151,10 +149,10 @@ const tariff = computed(
             label="Planned processor for the same board"
             clearable
             filterable
-            :value="brief.planned.processor"
+            :value="brief.planned.cpu"
             :options="chips"
             placeholder="None yet"
-            @update:value="(v: string | null) => setPlanned({ processor: v })"
+            @update:value="(v: string | null) => setPlanned({ cpu: v })"
           />
           <SwitchField
             label="Today’s picks must have room for what is planned"
@@ -198,18 +196,18 @@ const tariff = computed(
           />
           <SwitchField
             label="The boxed cooler will do"
-            :value="needs.boxedCooler"
-            @change="(v: boolean) => setNeeds('switch the boxed cooler', { boxedCooler: v })"
+            :value="needs.stockCooler"
+            @change="(v: boolean) => setNeeds('switch the boxed cooler', { stockCooler: v })"
           />
           <SwitchField
             label="Clocks are to be raised"
-            :value="needs.raiseClocks"
-            @change="(v: boolean) => setNeeds('switch raising clocks', { raiseClocks: v })"
+            :value="needs.overclock"
+            @change="(v: boolean) => setNeeds('switch raising clocks', { overclock: v })"
           />
           <SwitchField
             label="An older processor can be borrowed to flash firmware"
-            :value="needs.borrowProcessor"
-            @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowProcessor: v })"
+            :value="needs.borrowCpu"
+            @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowCpu: v })"
           />
           <SwitchField
             label="Looks-only parts stay outside the sum"
@@ -230,7 +228,7 @@ const tariff = computed(
             />
           </label>
         </div>
-        <p v-if="needs.raiseClocks" class="quiet">
+        <p v-if="needs.overclock" class="quiet">
           Raising clocks and voltages can damage parts and void warranties: stay inside the makers’ limits,
           and stop if unsure.
         </p>
@@ -238,7 +236,8 @@ const tariff = computed(
     </details>
     <p class="quiet schools">
       Figures follow:
-      <template v-for="(school, n) in schools" :key="school">{{ n > 0 ? ' · ' : '' }}{{ school }}</template
+      <template v-for="(costBasis, n) in schools" :key="costBasis"
+        >{{ n > 0 ? ' · ' : '' }}{{ costBasis }}</template
       >.
     </p>
   </section>

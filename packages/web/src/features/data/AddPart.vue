@@ -21,7 +21,7 @@ const workspace = useWorkspace();
 
 interface Draft {
   kind: PartKind;
-  maker: string;
+  brand: string;
   name: string;
   sheet: Record<string, unknown>;
   price: number | null;
@@ -29,8 +29,8 @@ interface Draft {
   shop: string;
 }
 const BLANK: Draft = {
-  kind: 'card',
-  maker: '',
+  kind: 'gpu',
+  brand: '',
   name: '',
   sheet: {},
   price: null,
@@ -44,14 +44,14 @@ const message = ref('');
 const isBusy = ref(false);
 const fields = computed(() => fieldsOf(draft.value.kind));
 const KINDS = (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
-  .filter((slot) => slot !== 'bulk')
+  .filter((slot) => slot !== 'secondaryStorage')
   .map((value) => ({ value, label: SLOT_NAMES[value] }));
 const shops = computed(() =>
   (market.stored?.shops ?? []).map((shop) => ({ value: shop.name, label: shop.name })),
 );
 const isReady = computed(
   () =>
-    draft.value.maker.trim() !== '' &&
+    draft.value.brand.trim() !== '' &&
     draft.value.name.trim() !== '' &&
     (draft.value.price === null || draft.value.shop.trim() !== ''),
 );
@@ -59,8 +59,8 @@ const isReady = computed(
 async function add() {
   const catalogue = market.stored;
   if (!catalogue) return;
-  const { kind, maker, name, sheet, price, condition, shop: shopName } = draft.value;
-  const id = freshId(`${maker} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
+  const { kind, brand, name, sheet, price, condition, shop: shopName } = draft.value;
+  const id = freshId(`${brand} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
   const known = catalogue.shops.find((shop) => shop.name === shopName.trim());
   const { currency } = workspace.brief.money;
   const shopId = known?.id ?? freshId(shopName, new Set(catalogue.shops.map((shop) => shop.id)));
@@ -73,8 +73,8 @@ async function add() {
     await market.addPart({
       part: {
         id,
-        slot: kind,
-        maker: maker.trim(),
+        kind: kind,
+        brand: brand.trim(),
         name: name.trim(),
         source: { name: 'typed in by hand', on: today },
         ...sheet,
@@ -103,7 +103,7 @@ async function add() {
             },
     });
     draft.value = { ...BLANK, kind };
-    emit('added', id, `${maker.trim()} ${name.trim()}`);
+    emit('added', id, `${brand.trim()} ${name.trim()}`);
   } catch (error) {
     message.value =
       error instanceof CallFailed
@@ -129,7 +129,7 @@ function setKind(kind: PartKind) {
         <label
           >Maker
           <NInput
-            v-model:value="draft.maker"
+            v-model:value="draft.brand"
             placeholder="who makes it"
             maxlength="200"
             :input-props="{ 'aria-label': 'Maker' }"
@@ -191,7 +191,7 @@ function setKind(kind: PartKind) {
           </li>
         </ul>
       </div>
-      <p v-if="draft.kind === 'processor' || draft.kind === 'card'" class="quiet">
+      <p v-if="draft.kind === 'cpu' || draft.kind === 'gpu'" class="quiet">
         Its frame rates stay unknown until the catalogue holds a rate for it.
       </p>
       <button class="plain strong" type="submit" :disabled="!isReady || isBusy">Add the part</button>

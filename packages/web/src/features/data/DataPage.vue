@@ -4,6 +4,7 @@ import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
 import {
   benchFileSchema,
+  upgradedFile,
   MAX_BODY_BYTES,
   problemsOf,
   writeRecordsTable,
@@ -119,10 +120,11 @@ function readPasses(content: string): boolean {
     value.format !== 'ripe-pick/bench'
   )
     return false;
-  const read = benchFileSchema.safeParse(value);
-  if (read.success) passes.value = { systems: read.data.systems, runs: read.data.runs };
+  const upgraded = upgradedFile(value);
+  const read = benchFileSchema.safeParse(upgraded);
+  if (read.success) passes.value = { rigs: read.data.rigs, runs: read.data.runs };
   else {
-    problems.value = problemsOf(read.error, value);
+    problems.value = problemsOf(read.error, upgraded);
     message.value = `The passes were not taken: ${problems.value.length} ${problems.value.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
   }
   return true;
@@ -130,13 +132,13 @@ function readPasses(content: string): boolean {
 const bringPassesIn = () =>
   attempt(async () => {
     if (!passes.value) return;
-    const { systems, runs } = passes.value;
+    const { rigs, runs } = passes.value;
     await records.changeBench(`${runs.length} passes of a file brought in`, {
-      putSystems: systems,
+      putRigs: rigs,
       putRuns: runs,
     });
     passes.value = null;
-    message.value = `Brought in: ${runs.length} passes of ${systems.length} ${systems.length === 1 ? 'system' : 'systems'}.`;
+    message.value = `Brought in: ${runs.length} passes of ${rigs.length} ${rigs.length === 1 ? 'system' : 'systems'}.`;
   });
 const bringIn = () =>
   attempt(async () => {
@@ -155,16 +157,16 @@ const loadDemo = () =>
 const download = (name: string, value: unknown) =>
   keep(name, `${JSON.stringify(value, null, 1)}\n`, 'application/json');
 const exportCatalogue = () =>
-  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 1, ...market.stored });
+  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 2, ...market.stored });
 const exportPasses = () =>
-  download('bench.json', { format: 'ripe-pick/bench', version: 1, ...records.bench });
+  download('bench.json', { format: 'ripe-pick/bench', version: 2, ...records.bench });
 const exportRecords = () => keep('records.csv', writeRecordsTable(records.published), 'text/csv');
 const exportBrief = () =>
-  download('brief.json', { format: 'ripe-pick/brief', version: 1, ...workspace.brief });
+  download('brief.json', { format: 'ripe-pick/brief', version: 2, ...workspace.brief });
 const exportBuild = () =>
   download('build.json', {
     format: 'ripe-pick/build',
-    version: 1,
+    version: 2,
     name: workspace.active.name,
     picks: workspace.picks,
     path: workspace.active.path,
@@ -221,8 +223,8 @@ const exportBuild = () =>
       </div>
       <div v-if="passes" class="preview" role="status">
         <p>
-          <b>{{ fileName }}</b> holds {{ passes.runs.length }} passes of {{ passes.systems.length }}
-          {{ passes.systems.length === 1 ? 'system' : 'systems' }}. Those with the same id are replaced, the
+          <b>{{ fileName }}</b> holds {{ passes.runs.length }} passes of {{ passes.rigs.length }}
+          {{ passes.rigs.length === 1 ? 'system' : 'systems' }}. Those with the same id are replaced, the
           others stay.
         </p>
         <div class="row">

@@ -3,23 +3,23 @@ import { describe, expect, it } from 'vitest';
 import { fieldsOf, freshId, readLevels } from './part-fields.ts';
 
 const kinds = [
-  'processor',
-  'board',
+  'cpu',
+  'motherboard',
   'memory',
-  'card',
+  'gpu',
   'storage',
   'cooler',
   'case',
-  'supply',
+  'psu',
   'network',
-  'system',
+  'os',
   'extras',
 ] as const;
 
 describe('the form for a part', () => {
   it.each(kinds)('has a field for everything that the sheet of a %s may state', (kind) => {
-    const part = partSchema.parse({ id: 'a', slot: kind, maker: 'M', name: 'N' });
-    const stated = Object.keys(part).filter((key) => !['id', 'slot', 'maker', 'name'].includes(key));
+    const part = partSchema.parse({ id: 'a', kind, brand: 'M', name: 'N' });
+    const stated = Object.keys(part).filter((key) => !['id', 'kind', 'brand', 'name'].includes(key));
     const keys = fieldsOf(kind).map((field) => field.key);
     for (const key of stated) expect(keys).toContain(key);
     for (const field of fieldsOf(kind)) expect(field.label.length).toBeGreaterThan(1);
@@ -27,10 +27,10 @@ describe('the form for a part', () => {
   it('knows groups, rows, lists and what may be none', () => {
     const of = (kind: (typeof kinds)[number], key: string) =>
       fieldsOf(kind).find((field) => field.key === key);
-    expect(of('processor', 'boxedCooler')).toMatchObject({ kind: 'group', mayBeNone: true });
-    expect(of('processor', 'firmwareByChipset')?.kind).toBe('levels');
-    expect(of('board', 'm2')).toMatchObject({ kind: 'rows' });
-    expect(of('board', 'm2')?.fields.map((field) => field.kind)).toEqual([
+    expect(of('cpu', 'stockCooler')).toMatchObject({ kind: 'group', mayBeNone: true });
+    expect(of('cpu', 'minBiosByChipset')?.kind).toBe('levels');
+    expect(of('motherboard', 'm2')).toMatchObject({ kind: 'rows' });
+    expect(of('motherboard', 'm2')?.fields.map((field) => field.kind)).toEqual([
       'choices',
       'number',
       'number',
@@ -38,7 +38,7 @@ describe('the form for a part', () => {
     ]);
     expect(of('case', 'radiatorsMm')?.kind).toBe('numbers');
     expect(of('cooler', 'sockets')?.kind).toBe('words');
-    expect(of('supply', 'efficiency')?.choices).toContain('Gold');
+    expect(of('psu', 'efficiency')?.choices).toContain('Gold');
   });
   it('reads levels by name, and says when it cannot', () => {
     expect(readLevels('Reed 3: 1, Reed 3S:2')).toEqual({ 'Reed 3': 1, 'Reed 3S': 2 });

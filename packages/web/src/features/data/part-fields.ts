@@ -30,11 +30,11 @@ interface Json {
 
 const SHEETS = (z.toJSONSchema(partSchema, { io: 'input' }) as Json).oneOf ?? [];
 /** Typed in by fields of their own, or not by hand. */
-const APART = new Set(['id', 'slot', 'maker', 'name', 'source', 'looksOnly']);
+const APART = new Set(['id', 'kind', 'brand', 'name', 'source', 'looksOnly']);
 
 /** The fields of a kind of part, in the order of its sheet. */
 export function fieldsOf(kind: PartKind): FieldSpec[] {
-  const sheet = SHEETS.find((each) => each.properties?.slot?.const === kind);
+  const sheet = SHEETS.find((each) => each.properties?.kind?.const === kind);
   return specsOf(sheet?.properties ?? {});
 }
 

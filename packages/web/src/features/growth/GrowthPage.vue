@@ -133,7 +133,7 @@ const prepare = (line: PathLine) => growth.prepare(line.slot, line.part);
 const prepared = computed(() => {
   const { planned } = brief.value;
   return planned.isFirm
-    ? [planned.processor, planned.memory, planned.card]
+    ? [planned.cpu, planned.memory, planned.gpu]
         .filter((id): id is string => id !== null)
         .map((id) => names.part(id))
     : [];
@@ -303,7 +303,7 @@ offerCommands(() => [
               <summary>More runners-up ({{ listed.length - FIRST_SHOWN }})</summary>
               <PathList v-bind="listProps" :paths="listed.slice(FIRST_SHOWN)" @show="show" />
             </details>
-            <p v-if="plan && !plan.paced && brief.growth.start.withoutCard" class="quiet small">
+            <p v-if="plan && !plan.paced && brief.growth.start.withoutGpu" class="quiet small">
               No build without a card runs every game at {{ brief.growth.start.playableFps }} fps today, so
               none starts with less.
             </p>

@@ -49,7 +49,7 @@ const about = (line: PathLine) => {
 const fps = (score: number | null) => (score === null ? 'unknown' : (score / 1000).toFixed(1));
 /** Slots whose later parts can be prepared for. */
 const canPrepare = (line: PathLine) =>
-  line.slot === 'card' || line.slot === 'processor' || (line.slot === 'memory' && line.beside);
+  line.slot === 'gpu' || line.slot === 'cpu' || (line.slot === 'memory' && line.beside);
 function setDay(day: string | null) {
   if (day && day > props.today && day <= props.lastDay) emit('move', day);
 }

@@ -88,13 +88,13 @@ describe('a stage’s ruler', () => {
   const stage = {
     available: 40_000,
     paid: 25_000,
-    lines: [line('card', 20_000), line('supply', 5000), line('memory', null), line('card', 9000, 'out')],
+    lines: [line('gpu', 20_000), line('psu', 5000), line('memory', null), line('gpu', 9000, 'out')],
   } as unknown as ToldStage;
   it('lays what goes in end to end, up to what is paid; what has no price and what comes out take no room', () => {
     const segments = stageSegments(stage, null, (slot) => slot);
     expect(segments.map(({ slot, from, to }) => [slot, from, to])).toEqual([
-      ['card', 0, 20_000],
-      ['supply', 20_000, 25_000],
+      ['gpu', 0, 20_000],
+      ['psu', 20_000, 25_000],
     ]);
     expect(segments.at(-1)?.to).toBe(stage.paid);
   });

@@ -80,11 +80,9 @@ describe('the choice in words', () => {
         if (line.forcedBy) expect(pathLine(best.report.stages, name)).not.toContain(line.part.name);
   });
   it('tells builds apart by their parts, not by their offers', () => {
-    const card = best.picks.card;
-    expect(sameParts(best.picks, { ...best.picks, card: { part: card?.part ?? '', offer: null } })).toBe(
-      true,
-    );
-    const { card: _, ...without } = best.picks;
+    const gpu = best.picks.gpu;
+    expect(sameParts(best.picks, { ...best.picks, gpu: { part: gpu?.part ?? '', offer: null } })).toBe(true);
+    const { gpu: _, ...without } = best.picks;
     expect(sameParts(best.picks, without)).toBe(false);
   });
 });
@@ -113,7 +111,7 @@ describe('money of a stage in words', () => {
 describe('room and regret in words', () => {
   const part = (id: string) => ({ id, name: id }) as RoomPrice['part'];
   const room: RoomPrice = {
-    slot: 'supply',
+    slot: 'psu',
     part: part('big'),
     instead: part('small'),
     today: 790,
@@ -173,7 +171,7 @@ describe('flips in words', () => {
       'card-a at €235 in place of €210 on 2027-07-20',
     ],
     [
-      flip({ kind: 'fall', of: 'card' }, 0.18, 0.31),
+      flip({ kind: 'fall', of: 'gpu' }, 0.18, 0.31),
       'graphics card prices falling 31 % a year in place of 18 %',
     ],
     [flip({ kind: 'heavier' }, 0.08, null, 0.4), 'games growing even 40 % heavier a year in place of 8 %'],
@@ -185,9 +183,9 @@ describe('flips in words', () => {
 });
 
 describe('what else a step may do, in words', () => {
-  const of = (parts: readonly { id: string; slot: string }[], beside = false) =>
+  const of = (parts: readonly { id: string; kind: string }[], beside = false) =>
     ({
-      changes: parts.map((part) => ({ slot: part.slot, part: part.id, beside })),
+      changes: parts.map((part) => ({ slot: part.kind, part: part.id, beside })),
       parts,
     }) as unknown as Alternative;
   it('names the parts, a kit beside the first as the second', () => {
@@ -195,12 +193,12 @@ describe('what else a step may do, in words', () => {
     expect(
       alternativeName(
         of([
-          { id: 'card', slot: 'card' },
-          { id: 'chip', slot: 'processor' },
+          { id: 'gpu', kind: 'gpu' },
+          { id: 'chip', kind: 'cpu' },
         ]),
         (id) => id,
       ),
-    ).toBe('card + chip');
-    expect(alternativeName(of([{ id: 'kit', slot: 'memory' }], true), (id) => id)).toBe('second kit');
+    ).toBe('gpu + chip');
+    expect(alternativeName(of([{ id: 'kit', kind: 'memory' }], true), (id) => id)).toBe('second kit');
   });
 });

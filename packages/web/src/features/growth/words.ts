@@ -15,8 +15,8 @@ export const shortName = (part: Pick<Part, 'name'> | undefined, id: string) => p
 
 /** What a build to start from is told by: its processor and card. */
 export function buildName(picks: Picks, name: PartName): string {
-  const processor = picks.processor ? name(picks.processor.part) : 'no processor';
-  return picks.card ? `${processor} + ${name(picks.card.part)}` : `${processor}, no card`;
+  const cpu = picks.cpu ? name(picks.cpu.part) : 'no processor';
+  return picks.gpu ? `${cpu} + ${name(picks.gpu.part)}` : `${cpu}, no card`;
 }
 
 export interface Verdict {
@@ -70,9 +70,9 @@ export function verdictOf(
   const theirs = today.report.stages
     .slice(1)
     .flatMap((stage) => stage.lines.filter((line) => line.way === 'in'));
-  const board = theirs.find((line) => line.slot === 'board');
-  const instead = board?.then
-    ? ` It has to pay for a board as well (about ${money(board.then.minor, currency, { short: true })}).`
+  const motherboard = theirs.find((line) => line.slot === 'motherboard');
+  const instead = motherboard?.then
+    ? ` It has to pay for a board as well (about ${money(motherboard.then.minor, currency, { short: true })}).`
     : '';
   const why = obstacle
     ? `Why: ${obstacle.parts.map((part) => part.name).join(', ')} (${obstacle.on === now ? 'there from the first day' : obstacle.on}) cannot go into the best of today: ${lowerFirst(obstacle.barrier.sentence)}${instead}`
@@ -177,7 +177,7 @@ export function alternativeName(each: Alternative, name: PartName): string {
   return each.parts
     .map((part) => {
       const isBeside = each.changes.some((one) => one.part === part.id && one.beside);
-      return `${isBeside && part.slot === 'memory' ? 'second ' : ''}${name(part.id)}`;
+      return `${isBeside && part.kind === 'memory' ? 'second ' : ''}${name(part.id)}`;
     })
     .join(' + ');
 }

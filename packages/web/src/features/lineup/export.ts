@@ -31,7 +31,7 @@ export function toMarkdown({ brief, names, notes, rows, unlike }: Sheet): string
     line(['---', ...names.map(() => '---')]),
     ...body.map(line),
     '',
-    ...schoolsOf(brief).map((school) => `- ${school}`),
+    ...schoolsOf(brief).map((costBasis) => `- ${costBasis}`),
     ...unlike.map((each) => `- not alike: ${each}`),
     '',
   ].join('\n');
@@ -47,10 +47,10 @@ export function toCsv({ names, notes, rows }: Sheet): string {
 export function toFile({ entries, unlike }: LineUp, brief: Brief, notes: readonly string[]): LineUpFile {
   return {
     format: 'ripe-pick/line-up',
-    version: 1,
+    version: 2,
     name: brief.name,
     currency: brief.money.currency,
-    budgetMinor: brief.money.budgetMinor + brief.money.slackMinor,
+    budgetMinor: brief.money.budgetMinor + brief.money.allowedOverMinor,
     objective: brief.play.objective,
     low: '99th percentile of frame time',
     notAlike: unlike.map(({ condition, values }) => ({ condition, values: [...values] })),
@@ -58,7 +58,7 @@ export function toFile({ entries, unlike }: LineUp, brief: Brief, notes: readonl
       name,
       note: notes[n] ?? '',
       picks: picks as LineUpFile['candidates'][number]['picks'],
-      tillMinor: summary.cost.till,
+      dueNowMinor: summary.cost.dueNow,
       expectedMinor: summary.cost.expected,
       afterMinor: summary.cost.after,
       countedMinor: summary.cost.counted,

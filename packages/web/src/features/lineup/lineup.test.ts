@@ -75,7 +75,7 @@ describe('a line-up', () => {
     for (const each of rows) expect(each.cells).toHaveLength(2);
     for (const each of rows)
       if (each.group !== 'parts') expect(each.differs).toBe(each.cells[0] !== each.cells[1]);
-    expect(row('till')?.cells[1]).toBe('€556.27');
+    expect(row('dueNow')?.cells[1]).toBe('€556.27');
     expect(row('objective')?.cells[1]).toContain('130.4 fps');
     expect(row('case')?.cells[0]).toContain('owned');
   });
@@ -85,9 +85,9 @@ describe('a line-up', () => {
     expect(chance?.cells[1]).toBe('over 99 %');
   });
   describe('with prices over time', () => {
-    const card = first.card?.part;
+    const gpu = first.gpu?.part;
     const told = (part: string) =>
-      part === card
+      part === gpu
         ? { ripeness: 'ripe' as const, savingMinor: -400 }
         : { ripeness: 'unripe' as const, savingMinor: 250 };
     const withPrices = rowsOf(lineUp, brief, market, (id) => id, told);
@@ -154,7 +154,7 @@ describe('what is taken out', () => {
   it('JSON passes its own schema, and its lines add up to the cent', () => {
     const file = lineUpFileSchema.parse(JSON.parse(JSON.stringify(toFile(lineUp, brief, notes))));
     for (const each of file.candidates)
-      expect(each.lines.reduce((sum, line) => sum + line.amountMinor, 0)).toBe(each.tillMinor);
+      expect(each.lines.reduce((sum, line) => sum + line.amountMinor, 0)).toBe(each.dueNowMinor);
     expect(file.candidates[1].score).toBe(best.score);
     expect(file.candidates[0].games[0].chanceAgainstFirst).toBeNull();
   });

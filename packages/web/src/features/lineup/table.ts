@@ -50,7 +50,7 @@ export function rowsOf(
   growth: GrowthOf | null = null,
 ): Row[] {
   const { currency } = brief.money;
-  const limit = brief.money.budgetMinor + brief.money.slackMinor;
+  const limit = brief.money.budgetMinor + brief.money.allowedOverMinor;
   const { entries } = lineUp;
   const rows: Row[] = [];
   const add = (
@@ -105,11 +105,13 @@ export function rowsOf(
         against ? chanceWords(against[n].chance) : '–',
       );
   });
-  add('money', 'till', 'Paid at the till', ({ summary }) => money(summary.cost.till, currency));
+  add('money', 'dueNow', 'Paid at the till', ({ summary }) => money(summary.cost.dueNow, currency));
   add('money', 'expected', 'Expected after rebates', ({ summary }) => money(summary.cost.expected, currency));
   add('money', 'after', 'After all rebates', ({ summary }) => money(summary.cost.after, currency));
   add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));
-  if (entries.some(({ summary }) => summary.cost.counted !== schoolTotal(summary.cost, brief.money.school)))
+  if (
+    entries.some(({ summary }) => summary.cost.counted !== schoolTotal(summary.cost, brief.money.costBasis))
+  )
     add('money', 'counted', 'Counted against the sum', ({ summary }) =>
       money(summary.cost.counted, currency),
     );

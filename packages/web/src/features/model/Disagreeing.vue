@@ -21,15 +21,15 @@ const odd = computed(() =>
     .sort((a, b) => Math.abs(b.z) - Math.abs(a.z))
     .flatMap((finding) => {
       const record = byId.value.get(finding.id);
-      return record && record.setAside === null ? [{ finding, record }] : [];
+      return record && record.excluded === null ? [{ finding, record }] : [];
     }),
 );
-async function setAside(id: string) {
+async function excluded(id: string) {
   const record = byId.value.get(id);
   if (!record) return;
   await attempt(() =>
     records.change(`${names.game(record.game)} ${fps(record.average)} fps set aside`, [
-      { ...record, setAside: 'disagrees with the rest' },
+      { ...record, excluded: 'disagrees with the rest' },
     ]),
   );
 }
@@ -60,8 +60,7 @@ async function setAside(id: string) {
               {{ names.game(record.game) }} {{ record.preset }},
               {{ sizeWords(record.widthPx, record.heightPx) }}
               <span class="quiet"
-                >{{ names.part(record.processor) }},
-                {{ record.card ? names.part(record.card) : 'its own graphics' }};
+                >{{ names.part(record.cpu) }}, {{ record.gpu ? names.part(record.gpu) : 'its own graphics' }};
                 {{ record.source.name }}</span
               >
             </th>
@@ -75,7 +74,7 @@ async function setAside(id: string) {
                 v-if="record.trust !== 'own'"
                 class="plain"
                 :aria-label="`Set aside: ${names.game(record.game)} ${fps(record.average)}`"
-                @click="setAside(record.id)"
+                @click="excluded(record.id)"
               >
                 Set aside
               </button>

@@ -34,8 +34,8 @@ const knowledge = computed(() =>
   market.catalogue ? knowledgeOf(market.catalogue.frameModel, used.value) : null,
 );
 const KINDS = [
-  { key: 'cards', name: 'Graphics cards' },
-  { key: 'processors', name: 'Processors' },
+  { key: 'gpus', name: 'Graphics cards' },
+  { key: 'cpus', name: 'Processors' },
   { key: 'integrated', name: 'Processors’ own graphics' },
   { key: 'games', name: 'Games' },
 ] as const;

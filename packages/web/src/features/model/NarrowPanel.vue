@@ -11,7 +11,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { percent } from '../../shared/format/format.ts';
 
-const partIn = (picks: Picks, slot: string) => picks[slot as 'card']?.part; // one of the two slots asked for
+const partIn = (picks: Picks, slot: string) => picks[slot as 'gpu']?.part; // one of the two slots asked for
 const bench = useBench();
 const market = useMarket();
 const names = useNames();
@@ -43,7 +43,7 @@ const chosen = ref<[string | null, string | null]>([null, null]);
 const rival = computed(() => {
   const [best, next] = answers.value;
   const isBest =
-    best && ['processor', 'card'].every((slot) => partIn(best.picks, slot) === partIn(workspace.picks, slot));
+    best && ['cpu', 'gpu'].every((slot) => partIn(best.picks, slot) === partIn(workspace.picks, slot));
   return isBest && next ? next.id : best?.id;
 });
 const first = computed(
@@ -107,8 +107,8 @@ const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less th
         </p>
         <ol v-if="measurements.length > 0">
           <li v-for="(each, n) in measurements" :key="n">
-            <b>{{ names.game(each.game) }}</b> at {{ each.preset }}: {{ names.part(each.processor) }} with
-            {{ each.card ? names.part(each.card) : 'its own graphics' }}.
+            <b>{{ names.game(each.game) }}</b> at {{ each.preset }}: {{ names.part(each.cpu) }} with
+            {{ each.gpu ? names.part(each.gpu) : 'its own graphics' }}.
             <span class="quiet">then give or take {{ cent(each.sdAfter) }}</span>
           </li>
         </ol>

@@ -21,7 +21,7 @@ describe('conditions in words', () => {
     widthPx: 2560,
     heightPx: 1440,
     renderScale: 0.67,
-    background: 'stream-card',
+    background: 'stream-gpu',
     state: { profile: false, clocks: 'raised' },
   } as const;
   it('name what sets a pass apart, and nothing that is as usual', () => {

@@ -63,7 +63,7 @@ const runnersUp = computed(() => (others.value?.answers ?? []).slice(1));
 const name = (pick: Swap['from'], slot: Slot) => {
   if (!pick) return EMPTY_NAMES[slot] ?? 'open';
   const part = bench.index?.parts.get(pick.part);
-  return part ? `${part.maker} ${part.name}` : pick.part;
+  return part ? `${part.brand} ${part.name}` : pick.part;
 };
 const shopOf = (pick: Swap['to']) => {
   const offer = pick?.offer ? bench.index?.offers.get(pick.offer) : undefined;
@@ -75,7 +75,7 @@ const shopOf = (pick: Swap['to']) => {
 };
 const totals = computed(() =>
   best.value && bench.index
-    ? totalsOf(costOf(best.value.picks, bench.index), workspace.brief.money.school, bench.currency)
+    ? totalsOf(costOf(best.value.picks, bench.index), workspace.brief.money.costBasis, bench.currency)
     : null,
 );
 const total = computed(() => bench.summary?.cost.counted ?? 0);
@@ -114,7 +114,7 @@ function keep(answer: Answer, n: number) {
   emit('close');
 }
 const lead = (picks: Picks) =>
-  (['processor', 'card'] as const).map((slot) => name(picks[slot] ?? null, slot)).join(' + ');
+  (['cpu', 'gpu'] as const).map((slot) => name(picks[slot] ?? null, slot)).join(' + ');
 </script>
 
 <template>
@@ -146,7 +146,7 @@ const lead = (picks: Picks) =>
           >
         </p>
         <p class="quiet num">
-          {{ (result.work.platforms * result.work.cardClasses).toLocaleString('en') }} pairs of platform and
+          {{ (result.work.platforms * result.work.gpuClasses).toLocaleString('en') }} pairs of platform and
           card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}
           {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.
         </p>

@@ -52,7 +52,7 @@ function take(finding: Finding, repair: Repair) {
 }
 const partName = (id: string | null | undefined) => {
   const part = id ? bench.index?.parts.get(id) : undefined;
-  return part ? `${part.maker} ${part.name}` : 'left out';
+  return part ? `${part.brand} ${part.name}` : 'left out';
 };
 const words = (repair: Repair) =>
   repairWords(
@@ -89,9 +89,8 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
       Everything fits. Makers’ manuals have the last word.
     </p>
     <p v-if="balance" class="warn small">
-      <b>balance:</b> {{ percent(balance.toProcessor) }} lost to the processor,
-      {{ percent(balance.toCard) }} to the graphics; the brief allows
-      {{ percent(workspace.brief.play.objective.balanceLimit ?? 0) }}.
+      <b>balance:</b> {{ percent(balance.toCpu) }} lost to the processor, {{ percent(balance.toGpu) }} to the
+      graphics; the brief allows {{ percent(workspace.brief.play.objective.balanceLimit ?? 0) }}.
     </p>
     <ul v-if="findings.length > 0">
       <li v-for="finding in findings" :key="finding.rule" :class="finding.verdict">

@@ -25,9 +25,9 @@ const MOST_RECORDS = 6;
 const game = computed(
   () => market.catalogue?.frameModel.games.find((each) => each.id === props.game?.game) ?? null,
 );
-const name = (slot: 'processor' | 'memory' | 'card' | 'board') => {
+const name = (slot: 'cpu' | 'memory' | 'gpu' | 'motherboard') => {
   const part = bench.summary?.set[slot];
-  return part ? `${part.maker} ${part.name}` : '';
+  return part ? `${part.brand} ${part.name}` : '';
 };
 interface Line {
   readonly what: string;
@@ -39,8 +39,8 @@ interface Line {
 const sides = computed(() => {
   const rates = props.game;
   if (!rates) return [];
-  const { processor: p, card: c } = rates.effects;
-  const hasCard = Boolean(bench.summary?.set.card);
+  const { cpu: p, gpu: c } = rates.effects;
+  const hasGpu = Boolean(bench.summary?.set.gpu);
   const lines = (start: string, first: number, rest: readonly (readonly [string, number])[]): Line[] => [
     { what: start, ms: Math.exp(first), ln: null },
     ...rest.filter(([, ln]) => ln !== 0).map(([what, ln]) => ({ what, ms: null, ln })),
@@ -53,8 +53,8 @@ const sides = computed(() => {
         `${game.value?.name ?? rates.game} at ${rates.preset}, on the reference processor and memory`,
         p.game,
         [
-          [name('processor'), p.processor],
-          [`${name('memory')} on ${name('board')}`, p.memory],
+          [name('cpu'), p.cpu],
+          [`${name('memory')} on ${name('motherboard')}`, p.memory],
           ['memory that runs short', p.memoryShort],
           ['threads that run short', p.threadsShort],
           ['what runs beside it', p.background],
@@ -68,7 +68,7 @@ const sides = computed(() => {
         c.game,
         [
           [`${widthPx} x ${heightPx}`, c.pixels],
-          [hasCard ? name('card') : `${name('processor')}’s own graphics`, c.card],
+          [hasGpu ? name('gpu') : `${name('cpu')}’s own graphics`, c.gpu],
           ['memory bandwidth, for the processor’s own graphics', c.bandwidth],
           ['video memory that runs short', c.videoMemoryShort],
           ['a narrower link to the board', c.link],
@@ -87,30 +87,30 @@ const sides = computed(() => {
 const behind = computed(() => {
   const catalogue = market.catalogue;
   const set = bench.summary?.set;
-  if (!catalogue || !props.game || !set?.processor) return null;
+  if (!catalogue || !props.game || !set?.cpu) return null;
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);
   const near = records.all.filter(
-    (record) => record.processor === set.processor?.id || (set.card && record.card === set.card.id),
+    (record) => record.cpu === set.cpu?.id || (set.gpu && record.gpu === set.gpu.id),
   );
   return recordsBehind(
     near.filter((record) => 'usable' in judge(record)),
-    { game: props.game.game, processor: set.processor.id, card: set.card?.id ?? null },
+    { game: props.game.game, cpu: set.cpu.id, gpu: set.gpu?.id ?? null },
   );
 });
 const nearest = computed(() => {
   const found = behind.value;
   if (!found) return [];
-  return [...found.pairing, ...found.graphics, ...found.processor].slice(0, MOST_RECORDS);
+  return [...found.pairing, ...found.graphics, ...found.cpu].slice(0, MOST_RECORDS);
 });
 const countWords = computed(() => {
   const found = behind.value;
   if (!found) return '';
-  const hasCard = Boolean(bench.summary?.set.card);
+  const hasGpu = Boolean(bench.summary?.set.gpu);
   return [
     [found.pairing.length, 'of this pairing in this game'],
-    [found.graphics.length, `of this ${hasCard ? 'card' : 'graphics'} in this game`],
-    [found.processor.length, 'of this processor in this game'],
-    [found.graphicsElsewhere.length + found.processorElsewhere.length, 'of either in other games'],
+    [found.graphics.length, `of this ${hasGpu ? 'gpu' : 'graphics'} in this game`],
+    [found.cpu.length, 'of this processor in this game'],
+    [found.graphicsElsewhere.length + found.cpuElsewhere.length, 'of either in other games'],
   ]
     .filter(([count]) => count)
     .map(([count, words]) => `${count} ${words}`)
@@ -159,12 +159,11 @@ const change = (ln: number) => {
       </table>
       <p>
         A frame takes as long as the slower side: the processor sets
-        {{ percent(props.game.limitedBy.processor) }} of frames, the graphics
-        {{ percent(props.game.limitedBy.card)
+        {{ percent(props.game.limitedBy.cpu) }} of frames, the graphics {{ percent(props.game.limitedBy.gpu)
         }}<template v-if="props.game.limitedBy.cap > 0"
           >, the game’s own cap {{ percent(props.game.limitedBy.cap) }}</template
-        >. {{ percent(props.game.lostToProcessor) }} of what the graphics could show is lost to the processor,
-        {{ percent(props.game.lostToCard) }} the other way round.
+        >. {{ percent(props.game.lostToCpu) }} of what the graphics could show is lost to the processor,
+        {{ percent(props.game.lostToGpu) }} the other way round.
       </p>
       <template v-if="countWords">
         <table v-if="nearest.length > 0" class="lines">
@@ -174,8 +173,8 @@ const change = (ln: number) => {
           <tbody>
             <tr v-for="record in nearest" :key="record.id">
               <th scope="row">
-                {{ names.part(record.processor) }},
-                {{ record.card ? names.part(record.card) : 'its own graphics' }}
+                {{ names.part(record.cpu) }},
+                {{ record.gpu ? names.part(record.gpu) : 'its own graphics' }}
                 <span class="quiet"
                   >{{ record.preset }}, {{ sizeWords(record.widthPx, record.heightPx) }};
                   {{ record.source.name }}, {{ record.source.on }}</span

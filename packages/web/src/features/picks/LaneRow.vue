@@ -45,7 +45,7 @@ const ripeness = computed(() => {
 });
 const partName = computed(() =>
   current.value?.part
-    ? `${current.value.part.maker} ${current.value.part.name}`
+    ? `${current.value.part.brand} ${current.value.part.name}`
     : (EMPTY_NAMES[props.slotName] ?? 'open'),
 );
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);

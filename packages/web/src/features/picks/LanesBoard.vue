@@ -31,10 +31,10 @@ const WINDOWS = [2500, 5000, 10000, 16000, 32000, 64000, 128000];
 const windowIndex = ref(3);
 const withUsed = ref(true);
 const showAll = ref(false);
-const laneSlot = ref<Slot>('processor');
+const laneSlot = ref<Slot>('cpu');
 const focused = shallowRef<Trade | null>(null);
-const board = ref<HTMLElement | null>(null);
-const { width: boardWidth, height: boardHeight } = useElementSize(board);
+const motherboard = ref<HTMLElement | null>(null);
+const { width: boardWidth, height: boardHeight } = useElementSize(motherboard);
 
 const LABEL_WIDTH = 184;
 const NARROW = 700;
@@ -47,12 +47,11 @@ const plotWidth = computed(() =>
 /** Lanes that are always there; the others when asked for, wanted or filled. */
 const slots = computed(() =>
   SLOTS.filter((slot) => {
-    if (slot === 'system')
-      return showAll.value || workspace.brief.needs.systemLicence || workspace.picks.system;
-    if (slot === 'bulk')
+    if (slot === 'os') return showAll.value || workspace.brief.needs.osLicence || workspace.picks.os;
+    if (slot === 'secondaryStorage')
       return (
         showAll.value ||
-        workspace.picks.bulk ||
+        workspace.picks.secondaryStorage ||
         workspace.brief.needs.totalStorageGb > workspace.brief.needs.fastStorageGb
       );
     if (slot === 'extras') return showAll.value || workspace.picks.extras;
@@ -85,7 +84,7 @@ const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
   unit: 'fps',
   kind: 'frames',
 };
-const FRAME_LANES: readonly Slot[] = ['processor', 'memory', 'card'];
+const FRAME_LANES: readonly Slot[] = ['cpu', 'memory', 'gpu'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
 const framesReach = computed(() =>
   reachOf(
@@ -181,7 +180,7 @@ const companionWords = computed(() => {
   if (!repair.value) return 'No four swaps beside it would make it fit.';
   const named = (change: Repair['swaps'][number]) => {
     const part = change.to ? bench.index?.parts.get(change.to.part) : null;
-    return `${SLOT_NAMES[change.slot].toLowerCase()} ${part ? `${part.maker} ${part.name}` : 'left out'} (${money(change.money, bench.currency, { sign: true })})`;
+    return `${SLOT_NAMES[change.slot].toLowerCase()} ${part ? `${part.brand} ${part.name}` : 'left out'} (${money(change.money, bench.currency, { sign: true })})`;
   };
   return `With what it needs, ${repairWords(repair.value, live.value.slot, bench.currency, named)}`;
 });
@@ -245,7 +244,7 @@ function letBack(part: string) {
 const ruledOut = computed(() =>
   workspace.brief.excluded.map((entry) => {
     const part = bench.index?.parts.get(entry.part);
-    return { id: entry.part, reason: entry.reason, name: part ? `${part.maker} ${part.name}` : entry.part };
+    return { id: entry.part, reason: entry.reason, name: part ? `${part.brand} ${part.name}` : entry.part };
   }),
 );
 

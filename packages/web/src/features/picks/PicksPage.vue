@@ -26,7 +26,7 @@ function tradeOf(id: string): Trade | null {
   const part = bench.index?.parts.get(id);
   return part
     ? {
-        slot: part.slot,
+        slot: part.kind,
         part,
         offer: null,
         isCurrent: false,

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { slotWords } from '@ripe-pick/core/parts';
 import { scaleLinear } from 'd3';
 import { computed, ref, shallowRef } from 'vue';
 import type { GameRates } from '@ripe-pick/core/frames';
@@ -109,11 +110,11 @@ const ticks = computed(() => y.value.ticks(4));
               <span
                 class="split"
                 role="img"
-                :aria-label="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, cap ${percent(game.limitedBy.cap)}`"
-                :title="`processor ${percent(game.limitedBy.processor)}, graphics ${percent(game.limitedBy.card)}, the game’s cap ${percent(game.limitedBy.cap)}`"
+                :aria-label="`cpu ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, cap ${percent(game.limitedBy.cap)}`"
+                :title="`cpu ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, the game’s cap ${percent(game.limitedBy.cap)}`"
               >
-                <i class="p" :style="{ flexGrow: game.limitedBy.processor }"></i
-                ><i class="g" :style="{ flexGrow: game.limitedBy.card }"></i
+                <i class="p" :style="{ flexGrow: game.limitedBy.cpu }"></i
+                ><i class="g" :style="{ flexGrow: game.limitedBy.gpu }"></i
                 ><i class="c" :style="{ flexGrow: game.limitedBy.cap }"></i>
               </span>
             </td>
@@ -130,7 +131,9 @@ const ticks = computed(() => y.value.ticks(4));
       <p class="quiet">Unknown yet.</p>
       <ul v-if="bench.summary?.rates.status === 'unknown'" class="missing">
         <li v-for="(fact, n) in bench.summary.rates.missing" :key="n">
-          {{ fact.part ? `${fact.slot}: its ${fact.fact} is not known` : `${fact.fact} is missing` }}
+          {{
+            fact.part ? `${slotWords(fact.slot)}: its ${fact.fact} is not known` : `${fact.fact} is missing`
+          }}
         </li>
         <li v-if="workspace.brief.play.games.length === 0">The brief names no game.</li>
         <li v-for="game in bench.summary.rates.unknownGames" :key="game">

@@ -5,16 +5,16 @@ import { goesBy, type SizedBy } from '@ripe-pick/core/power';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent } from '../../shared/format/format.ts';
-import { supplyRuleWords } from '../../shared/format/schools.ts';
+import { psuRuleWords } from '../../shared/format/schools.ts';
 
 const bench = useBench();
 const workspace = useWorkspace();
 const load = computed(() => bench.summary?.load ?? null);
 const needed = computed(() => bench.summary?.neededWatts ?? null);
-const supply = computed(() => bench.summary?.set.supply ?? null);
-const rated = computed(() => supply.value?.ratedWatts ?? null);
+const psu = computed(() => bench.summary?.set.psu ?? null);
+const rated = computed(() => psu.value?.ratedWatts ?? null);
 const working = computed(() => bench.summary?.working ?? null);
-const rule = computed(() => workspace.brief.needs.supplyRule);
+const rule = computed(() => workspace.brief.needs.psuRule);
 const full = computed(
   () => Math.max(rated.value ?? 0, needed.value ?? 0, (load.value?.deciwatts ?? 0) / 10, 1) * 1.05,
 );
@@ -61,7 +61,7 @@ const running = computed(() => workspace.brief.money.running);
       <div
         class="bar"
         role="img"
-        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, supply ${rated ?? 'none'} W`"
+        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, psu ${rated ?? 'none'} W`"
       >
         <i class="rated" :style="{ width: share(rated ?? 0) }"></i
         ><i class="load" :style="{ width: share(load.deciwatts / 10) }"></i>
@@ -72,7 +72,7 @@ const running = computed(() => workspace.brief.money.running);
         {{ needed === null ? 'unknown' : `${Math.ceil(needed)} W` }} · supply
         {{ rated === null ? 'none' : `${rated} W` }}
       </p>
-      <p class="quiet small">by {{ supplyRuleWords(rule) }}</p>
+      <p class="quiet small">by {{ psuRuleWords(rule) }}</p>
       <details class="small">
         <summary>Rules for the size, side by side</summary>
         <ul>
@@ -152,7 +152,7 @@ const running = computed(() => workspace.brief.money.running);
             >.
           </p>
           <p class="quiet">
-            80 PLUS {{ supply?.efficiency }}, {{ working.curveMains }} V list<template
+            80 PLUS {{ psu?.efficiency }}, {{ working.curveMains }} V list<template
               v-if="working.curveMains !== running.mains"
               >, since there is none for {{ running.mains }} V</template
             >.
@@ -198,10 +198,10 @@ const running = computed(() => workspace.brief.money.running);
   border-radius: 4px;
 }
 .rated {
-  border: 1.5px solid var(--slot-supply);
+  border: 1.5px solid var(--slot-psu);
 }
 .load {
-  background: var(--slot-supply);
+  background: var(--slot-psu);
 }
 .needed {
   position: absolute;
@@ -236,11 +236,11 @@ summary {
 }
 .curve {
   fill: none;
-  stroke: var(--slot-supply);
+  stroke: var(--slot-psu);
   stroke-width: 2;
 }
 .point {
-  fill: var(--slot-supply);
+  fill: var(--slot-psu);
 }
 .at {
   stroke: var(--plum);

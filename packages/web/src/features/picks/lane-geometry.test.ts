@@ -14,7 +14,7 @@ import {
 
 const FRAME: LaneFrame = { width: 600, height: 60, window: 16000, centre: 0, reach: 20000 };
 const trade = (change: Partial<Trade>): Trade => ({
-  slot: 'card',
+  slot: 'gpu',
   part: null,
   offer: null,
   isCurrent: false,

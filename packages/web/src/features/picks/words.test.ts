@@ -6,20 +6,20 @@ import { tradeEffect, tradeName, tradeWords } from './words.ts';
 
 const SUPPLY: Part = {
   id: 's',
-  slot: 'supply',
-  maker: 'Ohmsby',
+  kind: 'psu',
+  brand: 'Ohmsby',
   name: 'Mast 500',
   form: 'ATX',
   lengthMm: 140,
   ratedWatts: 500,
   efficiency: 'Bronze',
-  eightPinLeads: null,
-  sixteenPinLeads: 0,
-  processorLeads: 1,
+  eightPinConnectors: null,
+  sixteenPinConnectors: 0,
+  cpuConnectors: 1,
   quality: null,
 };
 const trade = (change: Partial<Trade>): Trade => ({
-  slot: 'supply',
+  slot: 'psu',
   part: SUPPLY,
   offer: null,
   isCurrent: false,
@@ -36,7 +36,7 @@ const trade = (change: Partial<Trade>): Trade => ({
 describe('trades in words', () => {
   it('say money, then frames, then what else the slot is for', () => {
     expect(tradeEffect(trade({}), 'EUR')).toBe('−€11.04, ±0.0 fps, +150 W watts to spare');
-    expect(tradeEffect(trade({ slot: 'card', score: -2600, gain: -2600 }), 'EUR')).toBe('−€11.04, −2.6 fps');
+    expect(tradeEffect(trade({ slot: 'gpu', score: -2600, gain: -2600 }), 'EUR')).toBe('−€11.04, −2.6 fps');
   });
   it('say what room to grow is worth where that is the height, but not of what does not fit', () => {
     const room = { label: 'room to grow', unit: 'fps', kind: 'frames' } as const;
@@ -54,7 +54,7 @@ describe('trades in words', () => {
   });
   it('name the empty slot by what it means', () => {
     expect(tradeName(trade({ slot: 'cooler', part: null }))).toBe('boxed cooler');
-    expect(tradeName(trade({ slot: 'card', part: null }))).toContain('processor’s own graphics');
+    expect(tradeName(trade({ slot: 'gpu', part: null }))).toContain('processor’s own graphics');
     expect(tradeName(trade({}))).toBe('Ohmsby Mast 500');
   });
   it('tell a screen reader the fit and its reason', () => {
@@ -78,10 +78,10 @@ describe('a sheet in words', () => {
     expect(gap).toEqual({ name: '6+2-pin leads', value: 'not stated', isKnown: false });
   });
   it('spells lists, nested figures and yes or no', () => {
-    const board = factsOf({
+    const motherboard = factsOf({
       id: 'b',
-      slot: 'board',
-      maker: 'M',
+      kind: 'motherboard',
+      brand: 'M',
       name: 'N',
       socket: 'T4',
       chipset: 'Reed 1',
@@ -91,22 +91,22 @@ describe('a sheet in words', () => {
       memoryMaxGb: 64,
       memoryMaxMts: 3200,
       memoryProfile: true,
-      firmwareShipped: 1,
-      flashWithoutProcessor: false,
+      biosVersion: 1,
+      flashesWithoutCpu: false,
       m2: [{ protocols: ['NVMe', 'SATA'], maxLengthMm: 80, disablesSataPorts: 0 }],
       sataPorts: 4,
-      cardSlot: { generation: 4, lanes: 16 },
+      pcieSlot: { generation: 4, lanes: 16 },
       smallSlots: 0,
-      powerStageWatts: 95,
-      processorPowerSockets: 1,
+      vrmWatts: 95,
+      cpuPowerConnectors: 1,
       wireless: null,
-      pictureOutputs: [],
+      displayOutputs: [],
       watts: 25,
-      raisesClocks: null,
+      overclocking: null,
       fanHeaders: 2,
       frontHeaders: null,
     });
-    const value = (name: string) => board.find((fact) => fact.name === name)?.value;
+    const value = (name: string) => motherboard.find((fact) => fact.name === name)?.value;
     expect(value('Outputs')).toBe('none');
     expect(value('Memory profiles')).toBe('yes');
     expect(value('Card slot')).toBe('generation 4, lanes 16');

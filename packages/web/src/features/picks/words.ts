@@ -4,7 +4,7 @@ import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES } from '../../shared/format/slots.ts';
 
 export function tradeName(trade: Trade): string {
-  return trade.part ? `${trade.part.maker} ${trade.part.name}` : (EMPTY_NAMES[trade.slot] ?? 'left empty');
+  return trade.part ? `${trade.part.brand} ${trade.part.name}` : (EMPTY_NAMES[trade.slot] ?? 'left empty');
 }
 
 type HeightMeasure = Pick<Measure, 'label' | 'unit' | 'kind'>;

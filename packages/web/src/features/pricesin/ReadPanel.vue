@@ -82,7 +82,7 @@ const ready = computed(() =>
 /** A new offer needs a shop. */
 const lacksShop = computed(() => shop.value === null && ready.value.some((row) => row.offer === null));
 const options = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` })),
+  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
 );
 const likely = (row: Matched) => {
   const first = [row.part, ...row.others].filter((id): id is string => id !== null);

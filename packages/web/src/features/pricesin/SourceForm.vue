@@ -15,7 +15,7 @@ const shops = computed(() =>
   (market.stored?.shops ?? []).map((each) => ({ value: each.id, label: each.name })),
 );
 const parts = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` })),
+  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
 );
 const draft = ref<Feed>({ ...props.feed });
 function set(change: Partial<Feed>) {

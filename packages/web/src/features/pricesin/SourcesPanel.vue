@@ -16,7 +16,7 @@ const shops = computed(() =>
   (market.stored?.shops ?? []).map((each) => ({ value: each.id, label: each.name })),
 );
 const parts = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` })),
+  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
 );
 const shopName = (id: string) => market.stored?.shops.find((shop) => shop.id === id)?.name ?? id;
 const draft = ref<Feed | null>(null);

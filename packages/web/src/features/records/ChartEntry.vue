@@ -25,7 +25,7 @@ const records = useRecords();
 const today = localToday();
 /** Kept until it is saved, over a reload too. */
 const draft = useStorage('ripe-pick-chart-draft', {
-  varies: 'card' as 'card' | 'processor',
+  varies: 'gpu' as 'gpu' | 'cpu',
   source: '',
   on: today,
   trust: 'good' as BenchRecord['trust'],
@@ -47,10 +47,10 @@ const isBusy = ref(false);
 const note = ref('');
 
 const parts = computed(() => market.catalogue?.parts ?? []);
-const of = (slot: 'card' | 'processor') => parts.value.filter((part) => part.slot === slot);
-const options = (slot: 'card' | 'processor') =>
+const of = (slot: 'gpu' | 'cpu') => parts.value.filter((part) => part.kind === slot);
+const options = (slot: 'gpu' | 'cpu') =>
   of(slot).map((part) => ({ value: part.id, label: names.part(part.id) }));
-const fixedSlot = computed(() => (draft.value.varies === 'card' ? 'processor' : 'card'));
+const fixedSlot = computed(() => (draft.value.varies === 'gpu' ? 'cpu' : 'gpu'));
 const games = computed(() =>
   (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
 );
@@ -96,8 +96,8 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
     heightPx,
     renderScale: 1,
     generatedFrames: false,
-    processor: varies === 'processor' ? (line.part ?? '') : fixed,
-    card: varies === 'card' ? (line.part ?? '') : fixed,
+    cpu: varies === 'cpu' ? (line.part ?? '') : fixed,
+    gpu: varies === 'gpu' ? (line.part ?? '') : fixed,
     memory: { gb, channels, mts, cl, profile: null },
     link: null,
     background: 'none',
@@ -109,9 +109,9 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
         : { fps: line.low, percent: 1, definition: definition === 'unsaid' ? null : definition },
     source: { name: source.trim(), on },
     trust,
-    system: null,
+    rig: null,
     note: 'from a chart',
-    setAside: null,
+    excluded: null,
   };
 };
 /** What the model expects of each bar, where all conditions are there: a mistyped bar stands out before it is saved. */
@@ -188,13 +188,13 @@ async function save() {
           label="The chart compares"
           :value="draft.varies"
           :options="[
-            { value: 'card', label: 'graphics cards' },
-            { value: 'processor', label: 'processors' },
+            { value: 'gpu', label: 'graphics cards' },
+            { value: 'cpu', label: 'cpus' },
           ]"
-          @update:value="(varies: 'card' | 'processor') => (draft = { ...draft, varies, fixed: '' })"
+          @update:value="(varies: 'gpu' | 'cpu') => (draft = { ...draft, varies, fixed: '' })"
         />
         <ChoiceField
-          :label="fixedSlot === 'processor' ? 'on this processor' : 'with this card'"
+          :label="fixedSlot === 'cpu' ? 'on this processor' : 'with this card'"
           filterable
           :value="draft.fixed || null"
           placeholder="choose"

@@ -54,8 +54,8 @@ const rows = computed((): Row[] => {
           names.game(record.game),
           record.preset,
           sizeWords(record.widthPx, record.heightPx),
-          names.part(record.processor),
-          record.card ? names.part(record.card) : 'own graphics',
+          names.part(record.cpu),
+          record.gpu ? names.part(record.gpu) : 'own graphics',
           record.source.name,
           record.note,
         ]
@@ -104,9 +104,9 @@ const visible = computed(() => {
 const change = (label: string, put: readonly BenchRecord[], remove: readonly string[] = []) =>
   attempt(() => records.change(label, put, remove));
 const name = (record: BenchRecord) => `${names.game(record.game)} ${fps(record.average)} fps`;
-const setAside = (record: BenchRecord) =>
-  change(record.setAside === null ? `${name(record)} set aside` : `${name(record)} let in again`, [
-    { ...record, setAside: record.setAside === null ? 'looks wrong' : null },
+const excluded = (record: BenchRecord) =>
+  change(record.excluded === null ? `${name(record)} set aside` : `${name(record)} let in again`, [
+    { ...record, excluded: record.excluded === null ? 'looks wrong' : null },
   ]);
 const exportAll = () => download('records.csv', writeRecordsTable(records.all), 'text/csv');
 </script>
@@ -176,9 +176,9 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               >
             </th>
             <td>
-              {{ names.part(record.processor)
+              {{ names.part(record.cpu)
               }}<span class="quiet under">{{
-                record.card ? names.part(record.card) : 'its own graphics'
+                record.gpu ? names.part(record.gpu) : 'its own graphics'
               }}</span>
             </td>
             <td class="num quiet">
@@ -217,10 +217,10 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               <template v-if="record.trust !== 'own'">
                 <button
                   class="plain"
-                  :aria-label="`${record.setAside === null ? 'Set aside' : 'Let in'}: ${name(record)}`"
-                  @click="setAside(record)"
+                  :aria-label="`${record.excluded === null ? 'Set aside' : 'Let in'}: ${name(record)}`"
+                  @click="excluded(record)"
                 >
-                  {{ record.setAside === null ? 'Set aside' : 'Let in' }}
+                  {{ record.excluded === null ? 'Set aside' : 'Let in' }}
                 </button>
                 <button
                   class="plain"

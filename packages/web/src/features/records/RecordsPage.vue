@@ -23,7 +23,7 @@ const isAddingGame = ref(false);
 const lacks = computed(() => {
   const catalogue = market.catalogue;
   if (!catalogue) return null;
-  if (!catalogue.parts.some((part) => part.slot === 'processor')) return 'parts';
+  if (!catalogue.parts.some((part) => part.kind === 'cpu')) return 'parts';
   return catalogue.frameModel.games.length === 0 ? 'games' : null;
 });
 const note = ref('');

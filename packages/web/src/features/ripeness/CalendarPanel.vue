@@ -36,7 +36,7 @@ const all = computed(() => {
     words: `${KIND_WORDS[event.kind]}${event.touches.length > 0 ? `: ${event.touches.map((slot) => SLOT_NAMES[slot]).join(', ')}` : ''}`,
     isOwn: own.value.has(event.id),
   }));
-  const days = deadlinesOf(workspace.slips, workspace.orders, {
+  const days = deadlinesOf(workspace.claims, workspace.orders, {
     name: workspace.brief.name,
     readyBy: workspace.brief.dates.readyBy,
   }).map((each) => ({

@@ -23,7 +23,7 @@ describe('events from a calendar file (RFC 5545)', () => {
     expect(problems).toEqual([]);
     expect(events.map(({ name, kind, from, to, touches }) => [name, kind, from, to, touches])).toEqual([
       ['Harbour lights', 'sale', '2026-11-20', '2026-11-30', []],
-      ['New generation of cards', 'launch', '2026-12-11', '2026-12-11', ['card']],
+      ['New generation of cards', 'launch', '2026-12-11', '2026-12-11', ['gpu']],
       ['Dentist', 'other', '2026-12-05', '2026-12-05', []],
     ]);
   });

@@ -12,8 +12,8 @@ const MOST = 400;
 const SALE = /\b(sale|sales|discount|offers?|black|cyber)\b/i;
 const LAUNCH = /\b(launch|release|generation|successor)\b/i;
 const KIND_WORDS: readonly (readonly [RegExp, Slot])[] = [
-  [/\bcards?\b/i, 'card'],
-  [/\bprocessors?\b/i, 'processor'],
+  [/\bcards?\b/i, 'gpu'],
+  [/\bprocessors?\b/i, 'cpu'],
   [/\bmemory\b/i, 'memory'],
   [/\bdrives?\b/i, 'storage'],
 ];

@@ -50,7 +50,7 @@ watch(
 );
 const parts = computed(() =>
   market.parts
-    .map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` }))
+    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
     .sort((a, b) => a.label.localeCompare(b.label)),
 );
 const currencies = computed(() =>

@@ -47,7 +47,7 @@ const wait = computed(() =>
     : null,
 );
 const isEditing = ref(false);
-const kinds = computed(() => props.find.parts.flatMap((id) => names.parts.get(id)?.slot ?? []));
+const kinds = computed(() => props.find.parts.flatMap((id) => names.parts.get(id)?.kind ?? []));
 const steps = computed(() => testList(kinds.value));
 const amount = (minor: number | null) => (minor === null ? 'unknown' : money(minor, bench.currency));
 const gain = computed(() => {
@@ -64,7 +64,7 @@ const perFrame = computed(() =>
 const reference = ref<string | null>(null);
 const against = computed(() => props.others.find((each) => each.find.id === reference.value) ?? null);
 const patch = (label: string, change: Partial<Find>) =>
-  buying.patch('finds', props.find.id, label, (find) => ({ ...find, ...change }));
+  buying.patch('listings', props.find.id, label, (find) => ({ ...find, ...change }));
 const test = (code: string, done: boolean) =>
   patch(done ? 'a check is done' : 'a check is open', {
     tested: done ? [...props.find.tested, code] : props.find.tested.filter((each) => each !== code),
@@ -102,7 +102,7 @@ function tryIt() {
         </select>
         <NButton size="small" @click="isEditing = true">Change</NButton>
         <NButton size="small" @click="tryIt">Try it in a build</NButton>
-        <button class="plain" @click="buying.remove('finds', find.id, `drop the find ${find.name}`)">
+        <button class="plain" @click="buying.remove('listings', find.id, `drop the find ${find.name}`)">
           Drop
         </button>
       </header>
@@ -194,7 +194,7 @@ function tryIt() {
                       : `${names.part(each.part)}: nothing new does as much`
                   }}
                 </th>
-                <td class="num">{{ each.equal ? amount(each.equal.till) : 'unknown' }}</td>
+                <td class="num">{{ each.equal ? amount(each.equal.dueNow) : 'unknown' }}</td>
               </tr>
               <tr>
                 <th scope="row">Counted the same way<span class="quiet">warranty and resale in</span></th>
@@ -206,7 +206,7 @@ function tryIt() {
               </tr>
               <tr v-if="appraisal.sameMoney">
                 <th scope="row">The same money new: {{ names.part(appraisal.sameMoney.offer.part) }}</th>
-                <td class="num">{{ amount(appraisal.sameMoney.till) }}</td>
+                <td class="num">{{ amount(appraisal.sameMoney.dueNow) }}</td>
               </tr>
               <tr>
                 <th scope="row">In {{ workspace.active.name }}</th>

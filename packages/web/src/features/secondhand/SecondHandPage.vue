@@ -16,7 +16,7 @@ const buying = useBuying();
 const market = useMarket();
 const workspace = useWorkspace();
 const opened = ref<string | null>(null);
-const finds = computed(() => [...workspace.finds].reverse());
+const finds = computed(() => [...workspace.listings].reverse());
 const current = computed(
   () => finds.value.find((find) => find.id === opened.value) ?? finds.value[0] ?? null,
 );
@@ -31,9 +31,9 @@ const appraisals = computed(() => {
   );
 });
 watch(
-  () => workspace.finds.length,
+  () => workspace.listings.length,
   (now, before) => {
-    if (now > before) opened.value = workspace.finds.at(-1)?.id ?? null;
+    if (now > before) opened.value = workspace.listings.at(-1)?.id ?? null;
   },
 );
 const isAdding = ref(false);
@@ -92,7 +92,7 @@ const isAdding = ref(false);
       @close="isAdding = false"
       @keep="
         (find) => {
-          buying.add('finds', `keep the find ${find.name}`, find);
+          buying.add('listings', `keep the find ${find.name}`, find);
           isAdding = false;
         }
       "

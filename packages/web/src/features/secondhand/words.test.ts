@@ -4,16 +4,16 @@ import { TEST_WORDS } from './words.ts';
 
 describe('the test list', () => {
   const all = testList([
-    'processor',
-    'board',
+    'cpu',
+    'motherboard',
     'memory',
-    'card',
+    'gpu',
     'storage',
     'cooler',
     'case',
-    'supply',
+    'psu',
     'network',
-    'system',
+    'os',
     'extras',
   ]);
   it('has words for every step, and no words for steps that are not there', () => {

@@ -27,7 +27,7 @@ const sumOf = (order: PlannedOrder) => order.lines.reduce((sum, line) => sum + l
 /** What the basket saves against the offers that are picked now. */
 const saved = computed(() => (bench.summary ? bench.summary.cost.counted - best.value.cost.counted : 0));
 const kept = computed(() => asideOf(best.value.cost).kept);
-const atTill = computed(() => (bench.summary ? bench.summary.cost.till - best.value.cost.till : 0));
+const atTill = computed(() => (bench.summary ? bench.summary.cost.dueNow - best.value.cost.dueNow : 0));
 const isTaken = computed(
   () => JSON.stringify(workspace.picks) === JSON.stringify(best.value.picks) || saved.value === 0,
 );
@@ -85,7 +85,7 @@ function place() {
     <div class="top">
       <h2 id="basket-title">
         {{ orders.length }} {{ orders.length === 1 ? 'order' : 'orders' }},
-        {{ money(best.cost.till, bench.currency) }} at the till
+        {{ money(best.cost.dueNow, bench.currency) }} at the till
       </h2>
       <span class="quiet">
         expected {{ money(best.cost.expected, bench.currency) }}, after all rebates
@@ -96,7 +96,7 @@ function place() {
     <p v-if="saved > 0" class="saves">
       <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts{{
         kept > 0
-          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the till`
+          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the dueNow`
           : ''
       }}.
       <button class="plain edged" @click="take">Take these offers</button>

@@ -76,7 +76,7 @@ const shops = computed(() =>
 );
 const parts = computed(() =>
   market.parts
-    .map((part) => ({ value: part.id, label: `${part.maker} ${part.name}` }))
+    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
     .sort((a, b) => a.label.localeCompare(b.label)),
 );
 const FORMS = [

@@ -57,7 +57,7 @@ function whyNot(deal: Deal, state: string): string {
   if (state === 'past') return 'its window has closed';
   if (state === 'before') return 'it has not begun by the day of the purchase';
   if (deal.kind === 'code' && deal.usesLeft === 0) return 'used up';
-  const claimed = workspace.brief.money.claims.used.find((each) => each.deal === deal.id)?.times ?? 0;
+  const claimed = workspace.brief.money.claimHabits.used.find((each) => each.deal === deal.id)?.times ?? 0;
   if (deal.kind === 'rebate' && deal.householdLimit !== null && claimed >= deal.householdLimit)
     return 'this household has claimed it already';
   return 'not in these orders';

@@ -40,7 +40,7 @@ watch(
 );
 const partName = (id: string) => {
   const part = bench.index?.parts.get(id);
-  return part ? `${part.maker} ${part.name}` : id;
+  return part ? `${part.brand} ${part.name}` : id;
 };
 </script>
 

@@ -97,7 +97,7 @@ function pickUp() {
         </button>
         <span class="quiet"
           >{{ version.on }}, {{ KIND_WORDS[version.kind] }},
-          {{ money(version.tillMinor, version.currency) }}</span
+          {{ money(version.dueNowMinor, version.currency) }}</span
         >
         <span v-if="version.incidents.length > 0" class="quiet"
           >{{ version.incidents.length }}
@@ -134,8 +134,8 @@ function pickUp() {
           <tfoot>
             <tr>
               <th scope="row">At the till, with sending and deals</th>
-              <td class="num">{{ money(current.tillMinor, current.currency) }}</td>
-              <td class="num">{{ money(again.cost.till, bench.currency) }}</td>
+              <td class="num">{{ money(current.dueNowMinor, current.currency) }}</td>
+              <td class="num">{{ money(again.cost.dueNow, bench.currency) }}</td>
               <td></td>
             </tr>
           </tfoot>

@@ -37,10 +37,10 @@ function step(to: SlipState) {
     message.warning(after);
     return;
   }
-  buying.patch('slips', props.slip.id, `${props.slip.name}: ${STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
+  buying.patch('claims', props.slip.id, `${props.slip.name}: ${STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
 }
 const tick = (at: number, have: boolean) =>
-  buying.patch('slips', props.slip.id, have ? 'a paper is there' : 'a paper is missing', (slip) => ({
+  buying.patch('claims', props.slip.id, have ? 'a paper is there' : 'a paper is missing', (slip) => ({
     ...slip,
     papers: slip.papers.map((paper, n) => (n === at ? { ...paper, have } : paper)),
   }));
@@ -111,7 +111,7 @@ const tick = (at: number, have: boolean) =>
           :value="slip.remindDays"
           :aria-label="`Days before the deadline to be reminded: ${slip.name}`"
           @change="
-            buying.patch('slips', slip.id, 'change the reminder', (each) => ({
+            buying.patch('claims', slip.id, 'change the reminder', (each) => ({
               ...each,
               remindDays: Math.min(
                 365,
@@ -125,7 +125,7 @@ const tick = (at: number, have: boolean) =>
       <button
         class="plain"
         :aria-label="`Remove the slip ${slip.name}`"
-        @click="buying.remove('slips', slip.id, `remove the slip ${slip.name}`)"
+        @click="buying.remove('claims', slip.id, `remove the slip ${slip.name}`)"
       >
         Remove
       </button>

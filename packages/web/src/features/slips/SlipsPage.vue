@@ -21,12 +21,12 @@ const message = useMessage();
 
 const ENDS = new Set(['paid', 'refused', 'missed']);
 const open = computed(() =>
-  workspace.slips
+  workspace.claims
     .filter((slip) => !ENDS.has(slip.state))
     .sort((a, b) => ((dayOf(a) ?? '9') < (dayOf(b) ?? '9') ? -1 : 1)),
 );
-const ended = computed(() => workspace.slips.filter((slip) => ENDS.has(slip.state)));
-const dayOf = (slip: (typeof workspace.slips)[number]) =>
+const ended = computed(() => workspace.claims.filter((slip) => ENDS.has(slip.state)));
+const dayOf = (slip: (typeof workspace.claims)[number]) =>
   slip.state === 'eligible' ? slip.lastPurchase : slip.state === 'bought' ? slip.sendBy : payoutDay(slip);
 /** What the picks of this moment would make claimable, as far as it is not a slip already. */
 const eligible = computed(() => {
@@ -34,7 +34,7 @@ const eligible = computed(() => {
   if (!summary || !index) return [];
   return slipsFor(summary.cost, index.deals, bench.currency, names.part).filter(
     (slip) =>
-      !workspace.slips.some(
+      !workspace.claims.some(
         (known) =>
           known.deal === slip.deal &&
           known.part === slip.part &&
@@ -44,7 +44,7 @@ const eligible = computed(() => {
   );
 });
 function keep(slip: (typeof eligible.value)[number]) {
-  buying.add('slips', `keep a slip for ${slip.name}`, {
+  buying.add('claims', `keep a slip for ${slip.name}`, {
     ...slip,
     papers: slip.papers.map((paper) => ({ ...paper })),
     order: null,
@@ -52,9 +52,9 @@ function keep(slip: (typeof eligible.value)[number]) {
     note: '',
   });
 }
-const flow = computed(() => cashFlow(workspace.orders, workspace.slips, bench.currency));
+const flow = computed(() => cashFlow(workspace.orders, workspace.claims, bench.currency));
 const deadlines = computed(() =>
-  deadlinesOf(workspace.slips, workspace.orders, {
+  deadlinesOf(workspace.claims, workspace.orders, {
     name: workspace.brief.name,
     readyBy: workspace.brief.dates.readyBy,
   }),

@@ -44,7 +44,7 @@ async function work() {
 
 const partName = (id: string | null) => {
   const part = id ? bench.index?.parts.get(id) : undefined;
-  return part ? `${part.maker} ${part.name}` : (id ?? '');
+  return part ? `${part.brand} ${part.name}` : (id ?? '');
 };
 const currencyOf = (offer: string | null) => {
   const shop = offer ? bench.index?.shops.get(bench.index.offers.get(offer)?.shop ?? '') : undefined;

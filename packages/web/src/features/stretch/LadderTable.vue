@@ -38,7 +38,7 @@ const single = computed(() => {
   const trade = bench.lanes?.steepest;
   if (!trade?.part || !trade.score) return null;
   return {
-    name: `${trade.part.maker} ${trade.part.name}`,
+    name: `${trade.part.brand} ${trade.part.name}`,
     money: trade.money,
     score: trade.score,
     slot: trade.slot,

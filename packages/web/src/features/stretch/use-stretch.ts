@@ -26,8 +26,8 @@ export function useStretch() {
   let ticket = 0;
 
   const hasUsed = (brief: Brief) =>
-    brief.market.conditions.some((condition) => condition !== 'new') ||
-    Object.keys(brief.market.conditionsBySlot).length > 0;
+    brief.whereToBuy.conditions.some((condition) => condition !== 'new') ||
+    Object.keys(brief.whereToBuy.conditionsBySlot).length > 0;
 
   async function work(): Promise<void> {
     const own = ++ticket;
@@ -54,8 +54,8 @@ export function useStretch() {
       stretch.value = result;
       state.value = result.isComplete ? 'done' : 'stopped';
       if (!result.isComplete || !hasUsed(brief)) return;
-      const market0 = { ...brief.market, conditions: ['new'] as const, conditionsBySlot: {} };
-      const plain = await solver.frontier({ ...brief, market: market0 }, most, () => {});
+      const market0 = { ...brief.whereToBuy, conditions: ['new'] as const, conditionsBySlot: {} };
+      const plain = await solver.frontier({ ...brief, whereToBuy: market0 }, most, () => {});
       if (own === ticket && plain.isComplete) newOnly.value = plain.steps;
     } catch (error) {
       if (own !== ticket) return;

@@ -24,12 +24,12 @@ const families = computed(() =>
   [...new Set((market.catalogue?.frameModel.games ?? []).map((game) => game.family))].sort(),
 );
 const KINDS: readonly PartKind[] = [
-  'card',
-  'processor',
-  'board',
+  'gpu',
+  'cpu',
+  'motherboard',
   'memory',
   'storage',
-  'supply',
+  'psu',
   'case',
   'cooler',
 ];
@@ -152,8 +152,8 @@ const setStart = (label: string, change: Partial<Growth['start']>) =>
       />
       <SwitchField
         label="May start without a graphics card"
-        :value="growth.start.withoutCard"
-        @change="(v) => setStart('start without a card', { withoutCard: v })"
+        :value="growth.start.withoutGpu"
+        @change="(v) => setStart('start without a card', { withoutGpu: v })"
       />
       <SwitchField
         label="May start with half of the memory"

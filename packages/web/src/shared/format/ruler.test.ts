@@ -16,7 +16,7 @@ const line = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number): C
 
 const costWith = (lines: readonly CostLine[], total: number, more: Partial<Cost> = {}): Cost => ({
   lines,
-  till: cents(total),
+  dueNow: cents(total),
   expected: cents(total),
   after: cents(total),
   counted: cents(total),
@@ -31,17 +31,17 @@ describe('the budget ruler', () => {
   it('lays picks end to end in slot order, shipping last, up to the very total', () => {
     const lines = [
       line('shipping', null, 490),
-      line('part', 'card', 20000),
-      line('part', 'processor', 12000),
-      line('shipping', 'card', 590),
+      line('part', 'gpu', 20000),
+      line('part', 'cpu', 12000),
+      line('shipping', 'gpu', 590),
       line('owned', 'case', 0),
     ];
     const cost = costWith(lines, 33080);
     const segments = segmentsOf(cost);
-    expect(segments.map((each) => each.slot)).toEqual(['processor', 'card', 'shipping']);
+    expect(segments.map((each) => each.slot)).toEqual(['cpu', 'gpu', 'shipping']);
     expect(segments[0].from).toBe(0);
     for (let n = 1; n < segments.length; n++) expect(segments[n].from).toBe(segments[n - 1].to);
-    expect(segments.at(-1)?.to).toBe(cost.till);
+    expect(segments.at(-1)?.to).toBe(cost.dueNow);
   });
   it('shares what comes off an order, keeps risk beyond the till, and marks what may come back', () => {
     const at = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number) => ({
@@ -49,21 +49,21 @@ describe('the budget ruler', () => {
       shop: 'near',
     });
     const lines = [
-      at('part', 'card', 20_000),
-      at('instant', 'card', -1000),
+      at('part', 'gpu', 20_000),
+      at('instant', 'gpu', -1000),
       at('part', 'case', 5000),
       at('code', null, -1001),
       at('tax', null, 19),
     ];
-    const items = [{ slot: 'card' }, { slot: 'case' }] as unknown as Cost['orders'][number]['items']; // the ruler reads slots alone
+    const items = [{ slot: 'gpu' }, { slot: 'case' }] as unknown as Cost['orders'][number]['items']; // the ruler reads slots alone
     const settled = { combos: [], codes: [], fee: null, extra: 0 };
-    const backs = [{ slot: 'card', face: cents(2000) }] as unknown as Cost['backs']; // and the face
-    const aside = [{ kind: 'risk' as const, slot: 'card' as const, part: 'card', amount: cents(300) }];
+    const backs = [{ slot: 'gpu', face: cents(2000) }] as unknown as Cost['backs']; // and the face
+    const aside = [{ kind: 'risk' as const, slot: 'gpu' as const, part: 'gpu', amount: cents(300) }];
     const cost = costWith(lines, 23_018, { orders: [{ shop: 'near', items, settled }], backs, aside });
     const segments = segmentsOf(cost);
-    expect(segments.map((each) => each.slot)).toEqual(['card', 'case', 'shipping', 'risk']);
-    expect(segments[2].to).toBe(cost.till);
-    expect(segments[3].to).toBe(cost.till + 300);
+    expect(segments.map((each) => each.slot)).toEqual(['gpu', 'case', 'shipping', 'risk']);
+    expect(segments[2].to).toBe(cost.dueNow);
+    expect(segments[3].to).toBe(cost.dueNow + 300);
     expect(segments.map((each) => each.back)).toEqual([2000, 0, 0, 0]);
   });
 });

@@ -14,6 +14,13 @@ export function sizeWords(widthPx: number | null, heightPx: number | null): stri
   return SIZES.find(({ value }) => value === `${widthPx}x${heightPx}`)?.label ?? `${widthPx} x ${heightPx}`;
 }
 
+const BACKGROUND_WORDS: Readonly<Record<BenchRunKept['background'], string>> = {
+  none: '',
+  voice: 'voice',
+  'stream-cpu': 'stream by processor',
+  'stream-gpu': 'stream by card',
+};
+
 /** What sets a group of passes apart from others of the same game. */
 export function conditionWords(
   run: Pick<BenchRunKept, 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'>,
@@ -22,7 +29,7 @@ export function conditionWords(
     run.preset,
     sizeWords(run.widthPx, run.heightPx),
     run.renderScale < 1 ? `upscaled from ${Math.round(run.renderScale * 100)} %` : '',
-    run.background === 'none' ? '' : run.background.replace('-', ' by '),
+    BACKGROUND_WORDS[run.background],
     run.state.profile ? '' : 'profile off',
     run.state.clocks === 'raised' ? 'clocks raised' : '',
   ]

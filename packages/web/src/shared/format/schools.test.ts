@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankBrief } from '../stores/blank-brief.ts';
-import { conditionWords, moneyWords, schoolsOf, supplyRuleWords } from './schools.ts';
+import { conditionWords, moneyWords, schoolsOf, psuRuleWords } from './schools.ts';
 
 const brief = blankBrief();
 
@@ -16,11 +16,11 @@ describe('the school that a figure follows', () => {
   it('says slack, looks, conditions by slot, balance and floors when the brief asks for them', () => {
     const other = {
       ...brief,
-      money: { ...brief.money, slackMinor: 500, looksOutside: true },
-      market: {
-        ...brief.market,
+      money: { ...brief.money, allowedOverMinor: 500, looksOutside: true },
+      whereToBuy: {
+        ...brief.whereToBuy,
         conditions: ['new'] as const,
-        conditionsBySlot: { card: ['used'] as const },
+        conditionsBySlot: { gpu: ['used'] as const },
       },
       needs: { ...brief.needs, capacityFloors: true },
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.15 } },
@@ -37,5 +37,5 @@ describe('the school that a figure follows', () => {
     ['maker', 'the card maker’s figure'],
     ['half', 'load at half of the rating'],
     ['planned', 'the larger of load × 1.5 and the maker’s figure, with the planned card'],
-  ] as const)('supply by %s', (kind, words) => expect(supplyRuleWords({ kind, factor: 1.5 })).toBe(words));
+  ] as const)('supply by %s', (kind, words) => expect(psuRuleWords({ kind, factor: 1.5 })).toBe(words));
 });

@@ -1,10 +1,10 @@
-import type { Brief, SupplyRule } from '@ripe-pick/core/parts';
+import type { Brief, PsuRule } from '@ripe-pick/core/parts';
 import { objectiveWords } from './objective.ts';
 import { money, percent } from './format.ts';
 import { SLOT_NAMES } from './slots.ts';
 
 /** The rule for the supply that a brief goes by, in words. */
-export function supplyRuleWords({ kind, factor }: SupplyRule): string {
+export function psuRuleWords({ kind, factor }: PsuRule): string {
   switch (kind) {
     case 'load':
       return `load × ${factor}`;
@@ -21,24 +21,25 @@ export function supplyRuleWords({ kind, factor }: SupplyRule): string {
 
 /** Which school the money follows. */
 export function moneyWords({ money: m }: Brief): string {
-  const slack = m.slackMinor > 0 ? `, slack of ${money(m.slackMinor, m.currency)}` : ', hard limit';
-  const school = {
+  const slack =
+    m.allowedOverMinor > 0 ? `, slack of ${money(m.allowedOverMinor, m.currency)}` : ', hard limit';
+  const costBasis = {
     strict: 'paid at the till',
     expected: 'expected after rebates',
     after: 'after all rebates',
-  }[m.school];
-  return `counted: ${school}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
+  }[m.costBasis];
+  return `counted: ${costBasis}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
 }
 
 /** Which conditions of parts count, and for which slots otherwise. */
-export function conditionWords({ market }: Brief): string {
+export function conditionWords({ whereToBuy }: Brief): string {
   const list = (conditions: readonly string[]) =>
     conditions.length === 3 ? 'new and used alike' : conditions.length === 0 ? 'none' : conditions.join(', ');
-  const own = Object.entries(market.conditionsBySlot).map(
+  const own = Object.entries(whereToBuy.conditionsBySlot).map(
     ([slot, conditions]) =>
       `${SLOT_NAMES[slot as keyof typeof SLOT_NAMES].toLowerCase()}: ${list(conditions ?? [])}`,
   );
-  return `parts: ${list(market.conditions)}${own.length > 0 ? ` (${own.join('; ')})` : ''}`;
+  return `parts: ${list(whereToBuy.conditions)}${own.length > 0 ? ` (${own.join('; ')})` : ''}`;
 }
 
 /** Every school that figures on screen follow, one sentence each. */
@@ -48,7 +49,7 @@ export function schoolsOf(brief: Brief): string[] {
     `frames: ${objectiveWords(objective, refreshHz)}; 1 % low as the 99th percentile of frame time; generated frames are not counted`,
     moneyWords(brief),
     conditionWords(brief),
-    `supply: ${supplyRuleWords(brief.needs.supplyRule)}`,
+    `supply: ${psuRuleWords(brief.needs.psuRule)}`,
   ];
   if (objective.balanceLimit !== null)
     out.push(`balance: neither side loses more than ${percent(objective.balanceLimit)}`);

@@ -7,7 +7,7 @@ import { EMPTY_NAMES, SLOT_NAMES } from './slots.ts';
 export function pickName(pick: Pick | null, slot: Slot, market: Market): string {
   if (!pick) return EMPTY_NAMES[slot] ?? 'open';
   const part = market.parts.get(pick.part);
-  return part ? `${part.maker} ${part.name}` : pick.part;
+  return part ? `${part.brand} ${part.name}` : pick.part;
 }
 
 /** One line per swap: the slot, and what comes in. */

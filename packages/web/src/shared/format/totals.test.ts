@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { asideOf, totalsOf } from './totals.ts';
 
 const cost = (change: Partial<Cost>): Cost => ({
-  till: cents(50_000),
+  dueNow: cents(50_000),
   expected: cents(50_000),
   after: cents(50_000),
   counted: cents(50_000),
@@ -38,7 +38,7 @@ describe('the three totals in words', () => {
   it('name what stands aside', () => {
     const some = cost({
       aside: [
-        { kind: 'risk', slot: 'card', part: 'a', amount: cents(700) },
+        { kind: 'risk', slot: 'gpu', part: 'a', amount: cents(700) },
         { kind: 'sale', slot: null, part: 'b', amount: cents(-1200) },
       ],
     });

@@ -1,13 +1,13 @@
 import { schoolTotal, type Cost } from '@ripe-pick/core/money';
-import type { School } from '@ripe-pick/core/parts';
+import type { CostBasis } from '@ripe-pick/core/parts';
 import { money } from './format.ts';
 
-const WORDS: Readonly<Record<School, string>> = {
+const WORDS: Readonly<Record<CostBasis, string>> = {
   strict: 'at the till',
   expected: 'expected after rebates',
   after: 'after all rebates',
 };
-const SCHOOLS: readonly School[] = ['strict', 'expected', 'after'];
+const SCHOOLS: readonly CostBasis[] = ['strict', 'expected', 'after'];
 
 /** What of a cost stands aside: kept back for the risk of used parts, and fetched by parts that are sold. */
 export function asideOf(cost: Cost): { readonly kept: number; readonly sold: number } {
@@ -19,21 +19,21 @@ export function asideOf(cost: Cost): { readonly kept: number; readonly sold: num
 /** The total that a school counts, apart from its words, and everything else in one line, which may be empty. */
 export function totalsOf(
   cost: Cost,
-  school: School,
+  costBasis: CostBasis,
   currency: string,
 ): { readonly counted: string; readonly words: string; readonly others: string } {
   const { kept, sold } = asideOf(cost);
-  const differs = cost.after !== cost.till;
+  const differs = cost.after !== cost.dueNow;
   const others = [
-    ...SCHOOLS.filter((each) => each !== school && differs).map(
+    ...SCHOOLS.filter((each) => each !== costBasis && differs).map(
       (each) => `${money(schoolTotal(cost, each), currency)} ${WORDS[each]}`,
     ),
     kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
     sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
   ].filter(Boolean);
   return {
-    counted: money(schoolTotal(cost, school), currency),
-    words: WORDS[school],
+    counted: money(schoolTotal(cost, costBasis), currency),
+    words: WORDS[costBasis],
     others: others.join(', '),
   };
 }

@@ -37,7 +37,7 @@ export const useBench = defineStore('bench', () => {
     return out;
   });
   const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
-  const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.slackMinor);
+  const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.allowedOverMinor);
   const currency = computed(() => workspace.brief.money.currency);
   return { session, index, summary, lanes, summaries, limit, currency };
 });

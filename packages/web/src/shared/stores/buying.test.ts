@@ -52,7 +52,7 @@ describe('buying', () => {
         workspace.picks,
         openSession(catalogue, {
           ...workspace.brief,
-          market: { ...workspace.brief.market, conditions: ['new'] },
+          whereToBuy: { ...workspace.brief.whereToBuy, conditions: ['new'] },
         }),
       ),
     );
@@ -62,45 +62,48 @@ describe('buying', () => {
     const fresh = workspace.orders.slice(kept.orders.length);
     expect(fresh.length).toBe(planned.length);
     expect(fresh.flatMap((order) => order.lines).reduce((sum, line) => sum + line.plannedMinor, 0)).toBe(
-      result.best.cost.till,
+      result.best.cost.dueNow,
     );
-    const slips = workspace.slips.slice(kept.slips.length);
+    const slips = workspace.claims.slice(kept.claims.length);
     expect(slips.map((slip) => slip.deal)).toEqual(result.best.cost.backs.map((back) => back.deal));
     for (const slip of slips) expect(fresh.some((order) => order.id === slip.order)).toBe(true);
-    expect(workspace.versions.at(-1)).toMatchObject({ kind: 'ordered', tillMinor: result.best.cost.till });
+    expect(workspace.versions.at(-1)).toMatchObject({
+      kind: 'ordered',
+      dueNowMinor: result.best.cost.dueNow,
+    });
     expect(workspace.undo()).toBe('turn the basket into orders');
-    expect([workspace.orders.length, workspace.slips.length, workspace.versions.length]).toEqual([
+    expect([workspace.orders.length, workspace.claims.length, workspace.versions.length]).toEqual([
       kept.orders.length,
-      kept.slips.length,
+      kept.claims.length,
       kept.versions.length,
     ]);
   });
   it('what slips say of the household reaches the brief that the core sees, and not the one that is typed', () => {
     const workspace = useWorkspace();
-    const used = workspace.brief.money.claims.used.find((each) => each.deal === 'trap-household');
+    const used = workspace.brief.money.claimHabits.used.find((each) => each.deal === 'trap-household');
     expect(used?.times).toBe(2);
-    expect(workspace.typedBrief.money.claims.used).toEqual(brief.money.claims.used);
-    expect(workspace.brief.money.claims.acceptChance).toBeCloseTo((0.9 * 10 + 1) / 11, 12);
-    expect(workspace.brief.money.claims.fileChance).toBeCloseTo((0.85 * 10 + 2) / 12, 12);
+    expect(workspace.typedBrief.money.claimHabits.used).toEqual(brief.money.claimHabits.used);
+    expect(workspace.brief.money.claimHabits.acceptChance).toBeCloseTo((0.9 * 10 + 1) / 11, 12);
+    expect(workspace.brief.money.claimHabits.fileChance).toBeCloseTo((0.85 * 10 + 2) / 12, 12);
   });
   it('the open finds are among the offers that the core sees; passed ones leave', () => {
     const [market, buying] = [useMarket(), useBuying()];
     const count = () => (market.catalogue?.offers.length ?? 0) - catalogue.offers.length;
     expect(count()).toBe(2);
-    buying.patch('finds', 'reef-kit', 'pass', (find) => ({ ...find, state: 'passed' }));
+    buying.patch('listings', 'reef-kit', 'pass', (find) => ({ ...find, state: 'passed' }));
     expect(count()).toBe(1);
-    buying.patch('finds', 'berth-seven', 'compete', (find) => ({ ...find, inLanes: true }));
+    buying.patch('listings', 'berth-seven', 'compete', (find) => ({ ...find, inLanes: true }));
     expect(count()).toBe(4);
     expect(market.stored?.offers.length).toBe(catalogue.offers.length);
   });
   it('keeps what is added, changed and removed as named steps', () => {
     const [buying, workspace] = [useBuying(), useWorkspace()];
-    const { id: _, ...find } = kept.finds[0];
-    const id = buying.add('finds', 'keep a find', { ...find, name: 'Another' });
-    buying.patch('finds', id, 'rename it', (each) => ({ ...each, name: 'Renamed' }));
-    expect(workspace.finds.at(-1)).toMatchObject({ id, name: 'Renamed' });
-    buying.remove('finds', id, 'drop it');
-    expect(workspace.finds).toHaveLength(kept.finds.length);
+    const { id: _, ...find } = kept.listings[0];
+    const id = buying.add('listings', 'keep a find', { ...find, name: 'Another' });
+    buying.patch('listings', id, 'rename it', (each) => ({ ...each, name: 'Renamed' }));
+    expect(workspace.listings.at(-1)).toMatchObject({ id, name: 'Renamed' });
+    buying.remove('listings', id, 'drop it');
+    expect(workspace.listings).toHaveLength(kept.listings.length);
     expect([workspace.undo(), workspace.undo(), workspace.undo()]).toEqual([
       'drop it',
       'rename it',
@@ -114,7 +117,7 @@ describe('buying', () => {
     expect(version).toMatchObject({
       name: 'As planned',
       on: catalogue.today,
-      tillMinor: bench.summary?.cost.till,
+      dueNowMinor: bench.summary?.cost.dueNow,
     });
     expect(version?.lines.map((line) => line.slot)).toEqual(
       expect.arrayContaining(Object.keys(picks as Picks)),

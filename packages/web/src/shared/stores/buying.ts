@@ -22,9 +22,9 @@ import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
 
 interface Kept {
-  finds: Find;
+  listings: Find;
   orders: Order;
-  slips: Slip;
+  claims: Slip;
   versions: Version;
 }
 export type KeptKind = keyof Kept;
@@ -77,7 +77,7 @@ export const useBuying = defineStore('buying', () => {
       name,
       on: today.value,
       currency: bench.currency,
-      tillMinor: cost.till,
+      dueNowMinor: cost.dueNow,
       expectedMinor: cost.expected,
       afterMinor: cost.after,
       score: scoreOf(),
@@ -131,7 +131,7 @@ export const useBuying = defineStore('buying', () => {
       workspace.edit('turn the basket into orders', (state) => ({
         ...state,
         orders: [...state.orders, ...orders],
-        slips: [...state.slips, ...slips],
+        claims: [...state.claims, ...slips],
         versions: version ? [...state.versions, { ...version, id: freshId('version') }] : state.versions,
       }));
     },

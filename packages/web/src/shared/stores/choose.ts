@@ -20,12 +20,12 @@ export const useChoose = defineStore('choose', () => {
     const choice = (pick: Pick | null): Decision['chose'] => {
       if (!pick) return null;
       const part = index.parts.get(pick.part);
-      const price = costOf({ [part?.slot ?? 'extras']: pick }, index).lines.find(
+      const price = costOf({ [part?.kind ?? 'extras']: pick }, index).lines.find(
         (line) => line.kind === 'part',
       );
       return {
         part: pick.part,
-        name: part ? `${part.maker} ${part.name}` : pick.part,
+        name: part ? `${part.brand} ${part.name}` : pick.part,
         offer: pick.offer,
         priceMinor: price?.amount ?? null,
       };

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useGrowth } from './growth.ts';
 import { useWorkspace } from './workspace.ts';
 
-const step = (on: string) => ({ on, changes: [{ slot: 'card' as const, part: 'card-a', beside: false }] });
+const step = (on: string) => ({ on, changes: [{ slot: 'gpu' as const, part: 'card-a', beside: false }] });
 
 describe('how candidates are to grow', () => {
   beforeEach(() => {
@@ -46,9 +46,9 @@ describe('how candidates are to grow', () => {
     workspace.editBrief('sum', (brief) => ({ ...brief, growth: { ...brief.growth, monthlyMinor: 100 } }));
     expect(growth.key).not.toBe(launched);
   });
-  const part = { id: 'card-a', slot: 'card', maker: 'Maker', name: 'Card A' };
+  const part = { id: 'card-a', slot: 'gpu', brand: 'Maker', name: 'Card A' };
   const line = (way: 'in' | 'out', minor: number | null) => ({
-    slot: 'card',
+    slot: 'gpu',
     part,
     way,
     beside: false,
@@ -85,12 +85,12 @@ describe('how candidates are to grow', () => {
   });
   it('holds today’s picks to room for a later part, and lets go of it again', () => {
     const [growth, workspace] = [useGrowth(), useWorkspace()];
-    growth.prepare('card', { id: 'card-a', name: 'Card A' });
-    expect([growth.isPrepared('card', 'card-a'), workspace.brief.planned.isFirm]).toEqual([true, true]);
-    growth.prepare('processor', { id: 'chip', name: 'Chip' });
-    growth.prepare('card', { id: 'card-a', name: 'Card A' });
-    expect(workspace.brief.planned).toMatchObject({ card: null, processor: 'chip', isFirm: true });
-    growth.prepare('processor', { id: 'chip', name: 'Chip' });
+    growth.prepare('gpu', { id: 'card-a', name: 'Card A' });
+    expect([growth.isPrepared('gpu', 'card-a'), workspace.brief.planned.isFirm]).toEqual([true, true]);
+    growth.prepare('cpu', { id: 'chip', name: 'Chip' });
+    growth.prepare('gpu', { id: 'card-a', name: 'Card A' });
+    expect(workspace.brief.planned).toMatchObject({ gpu: null, cpu: 'chip', isFirm: true });
+    growth.prepare('cpu', { id: 'chip', name: 'Chip' });
     expect(workspace.brief.planned.isFirm).toBe(false);
     growth.prepare('case', { id: 'box', name: 'Box' });
     expect(workspace.canUndo).toBe('no longer prepare for Chip');

@@ -27,7 +27,7 @@ type Desk = 'paths' | 'study' | 'lanes';
 /** Targets and events that a workspace keeps. */
 const MOST_KEPT_DAYS = 500;
 /** Slots whose later parts today's picks can be held to having room for. */
-const PREPARABLE = ['card', 'memory', 'processor'] as const;
+const PREPARABLE = ['gpu', 'memory', 'cpu'] as const;
 const isPreparable = (slot: Slot): slot is (typeof PREPARABLE)[number] =>
   PREPARABLE.some((each) => each === slot);
 
@@ -44,7 +44,7 @@ export const useGrowth = defineStore('growth', () => {
 
   /** Falls of prices that histories of a year or more show. */
   const measured = computed(() => {
-    const kinds = new Map(market.parts.map((part) => [part.id, part.slot]));
+    const kinds = new Map(market.parts.map((part) => [part.id, part.kind]));
     return measuredFalls(
       [...prices.series.values(), ...prices.pool].flatMap((series) => {
         const kind = kinds.get(series.part);

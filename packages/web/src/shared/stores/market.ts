@@ -14,7 +14,7 @@ export const useMarket = defineStore('market', () => {
   const stored = shallowRef<Catalogue | null>(null);
   /** The stored catalogue with the finds that compete. */
   const catalogue = computed(() =>
-    stored.value ? withFinds(stored.value, workspace.finds as readonly Find[]) : null,
+    stored.value ? withFinds(stored.value, workspace.listings as readonly Find[]) : null,
   );
   const demoAvailable = ref(false);
   const failure = ref<string | null>(null);

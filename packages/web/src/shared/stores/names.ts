@@ -14,7 +14,7 @@ export const useNames = defineStore('names', () => {
     games,
     part(id: string): string {
       const part = parts.value.get(id);
-      return part ? `${part.maker} ${part.name}` : id;
+      return part ? `${part.brand} ${part.name}` : id;
     },
     game: (id: string) => games.value.get(id)?.name ?? id,
   };

@@ -15,11 +15,11 @@ describe('what is kept of watching', () => {
   const target = { currency: 'EUR', priceMinor: 15_000, from: null, by: null, note: '' };
   it('is a named step each: one target a part, changed, removed, undone', () => {
     const [prices, workspace] = [usePrices(), useWorkspace()];
-    prices.setTarget('card-a', 'card', target);
-    prices.setTarget('card-a', 'card', { ...target, priceMinor: 14_000 });
+    prices.setTarget('card-a', 'gpu', target);
+    prices.setTarget('card-a', 'gpu', { ...target, priceMinor: 14_000 });
     expect(workspace.targets).toMatchObject([{ part: 'card-a', priceMinor: 14_000 }]);
-    expect(workspace.canUndo).toBe('set a target for the card');
-    prices.setTarget('card-a', 'card', null);
+    expect(workspace.canUndo).toBe('set a target for the graphics card');
+    prices.setTarget('card-a', 'gpu', null);
     expect(workspace.targets).toEqual([]);
     workspace.undo();
     workspace.undo();

@@ -17,7 +17,7 @@ import {
   type Reliability,
   type Ripeness,
 } from '@ripe-pick/core/prices';
-import type { Picks, Slot } from '@ripe-pick/core/parts';
+import { slotWords, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { dayNumber } from '@ripe-pick/core/units';
 import { daysAhead, trackedOffers, watchList, type Watched } from '@ripe-pick/core/watch';
 import { proxy, wrap, type Remote } from 'comlink';
@@ -126,7 +126,7 @@ export const usePrices = defineStore('prices', () => {
       waitPerDay: workspace.watching.waitPerDayMinor,
       events: JSON.parse(JSON.stringify(events.value)) as PriceEvent[], // plain, to cross into the worker
       pool: pool.value.map((each) => ({
-        kind: market.parts.find((part) => part.id === each.part)?.slot ?? null,
+        kind: market.parts.find((part) => part.id === each.part)?.kind ?? null,
         observations: dailyPrices(each),
       })),
     };
@@ -137,7 +137,7 @@ export const usePrices = defineStore('prices', () => {
       const target = targets.value.find((each) => each.part === part && each.currency === currency);
       return {
         part,
-        kind: market.parts.find((each) => each.id === part)?.slot ?? null,
+        kind: market.parts.find((each) => each.id === part)?.kind ?? null,
         offers: offersOf(part),
         target: target
           ? { minor: target.priceMinor, by: target.by ? dayNumber(target.by) : today.value + days.value }
@@ -217,15 +217,18 @@ export const usePrices = defineStore('prices', () => {
 
   // Changes, all undoable.
   const setTarget = (part: string, slot: Slot | null, target: Omit<Target, 'id' | 'part'> | null) =>
-    workspace.edit(`${target ? 'set' : 'remove'} a target${slot ? ` for the ${slot}` : ''}`, (state) => {
-      const others = state.targets.filter((each) => each.part !== part);
-      return {
-        ...state,
-        targets: target
-          ? [...others, { ...target, id: `target-${crypto.randomUUID().slice(0, 8)}`, part }]
-          : others,
-      };
-    });
+    workspace.edit(
+      `${target ? 'set' : 'remove'} a target${slot ? ` for the ${slotWords(slot)}` : ''}`,
+      (state) => {
+        const others = state.targets.filter((each) => each.part !== part);
+        return {
+          ...state,
+          targets: target
+            ? [...others, { ...target, id: `target-${crypto.randomUUID().slice(0, 8)}`, part }]
+            : others,
+        };
+      },
+    );
   const putEvent = (event: CalendarEvent) =>
     workspace.edit(`keep “${event.name}” in the calendar`.slice(0, 300), (state) => ({
       ...state,

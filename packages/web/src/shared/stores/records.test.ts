@@ -75,7 +75,7 @@ function fakeServer() {
     if (path === '/api/records') return answer(200, { records: state.records });
     if (path === '/api/bench' && init.method === 'POST')
       state.bench = { ...state.bench, runs: apply(state.bench.runs, sent.putRuns, sent.removeRuns) };
-    if (path === '/api/bench') return answer(200, { systems: state.bench.systems, runs: state.bench.runs });
+    if (path === '/api/bench') return answer(200, { rigs: state.bench.rigs, runs: state.bench.runs });
     state.models.push(sent.frameModel);
     return answer(200, { kept: 1 });
   });
@@ -129,7 +129,7 @@ describe('records', () => {
     const records = useRecords();
     await records.load();
     expect([records.published.length, records.own.length, records.all.length]).toEqual([60, 5, 65]);
-    expect(records.own.every((record) => record.setAside !== null && record.trust === 'own')).toBe(true);
+    expect(records.own.every((record) => record.excluded !== null && record.trust === 'own')).toBe(true);
   });
   it('change by named steps that are taken back and done again, in the order in which they were made', async () => {
     const records = useRecords();

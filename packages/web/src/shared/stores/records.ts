@@ -19,14 +19,14 @@ const MOST_STEPS = 100;
 export const useRecords = defineStore('records', () => {
   const market = useMarket();
   const published = shallowRef<readonly BenchRecord[]>([]);
-  const bench = shallowRef<BenchKept>({ systems: [], runs: [] });
+  const bench = shallowRef<BenchKept>({ rigs: [], runs: [] });
   const isLoaded = ref(false);
   const failure = ref<string | null>(null);
   const done = shallowRef<readonly Step[]>([]);
   const undone = shallowRef<readonly Step[]>([]);
 
   /** Own passes as records, and all that the fit is given. */
-  const own = computed(() => recordsOfRuns(market.parts, bench.value.systems, bench.value.runs));
+  const own = computed(() => recordsOfRuns(market.parts, bench.value.rigs, bench.value.runs));
   const all = computed(() => [...published.value, ...own.value]);
 
   async function load(): Promise<void> {
@@ -101,7 +101,7 @@ export const useRecords = defineStore('records', () => {
       return step({ label, forth: () => sendRecords(put, remove), back: () => sendRecords(before, added) });
     },
     changeBench(label: string, change: BenchChange): Promise<void> {
-      const { systems, runs } = bench.value;
+      const { rigs, runs } = bench.value;
       const inverse = <T extends { id: string }>(
         all: readonly T[],
         put: readonly T[],
@@ -112,11 +112,11 @@ export const useRecords = defineStore('records', () => {
         const had = new Set(before.map((each) => each.id));
         return { put: before, remove: put.filter((each) => !had.has(each.id)).map((each) => each.id) };
       };
-      const ofSystems = inverse(systems, change.putSystems ?? [], change.removeSystems ?? []);
+      const ofSystems = inverse(rigs, change.putRigs ?? [], change.removeRigs ?? []);
       const ofRuns = inverse(runs, change.putRuns ?? [], change.removeRuns ?? []);
       const back: BenchChange = {
-        putSystems: ofSystems.put,
-        removeSystems: ofSystems.remove,
+        putRigs: ofSystems.put,
+        removeRigs: ofSystems.remove,
         putRuns: ofRuns.put,
         removeRuns: ofRuns.remove,
       };

@@ -118,13 +118,13 @@ describe('the workspace', () => {
   });
   it('changes the picks of the active candidate alone', async () => {
     const workspace = useWorkspace();
-    workspace.addCandidate('Second', { card: { part: 'x', offer: null } });
+    workspace.addCandidate('Second', { gpu: { part: 'x', offer: null } });
     workspace.editPicks('empty', () => ({}));
     expect(workspace.candidates.map((candidate) => Object.keys(candidate.picks))).toEqual([[], []]);
     workspace.activate('first');
-    workspace.editPicks('card', () => ({ card: { part: 'y', offer: null } }));
-    expect(workspace.candidates[0].picks.card?.part).toBe('y');
-    expect(workspace.candidates[1].picks.card).toBeUndefined();
+    workspace.editPicks('gpu', () => ({ gpu: { part: 'y', offer: null } }));
+    expect(workspace.candidates[0].picks.gpu?.part).toBe('y');
+    expect(workspace.candidates[1].picks.gpu).toBeUndefined();
     await settled();
   });
   it('sends what is not saved yet when the page goes away, behind a save that is still running', async () => {

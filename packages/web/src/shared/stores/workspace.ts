@@ -24,9 +24,9 @@ function blank(): Workspace {
       { id: 'first', name: 'First idea', picks: {}, note: '', isArchived: false, decisions: [], path: [] },
     ],
     active: 'first',
-    finds: [],
+    listings: [],
     orders: [],
-    slips: [],
+    claims: [],
     versions: [],
     ...watchKeptSchema.parse({}),
   }; // the same shape, read-only
@@ -47,9 +47,9 @@ export const useWorkspace = defineStore('workspace', () => {
 
   /** The brief as typed, and the same with what the slips say of this household. */
   const typedBrief = computed(() => state.value.brief as Brief);
-  const finds = computed(() => state.value.finds);
+  const finds = computed(() => state.value.listings);
   const orders = computed(() => state.value.orders);
-  const slips = computed(() => state.value.slips);
+  const slips = computed(() => state.value.claims);
   const versions = computed(() => state.value.versions);
   const targets = computed(() => state.value.targets);
   const events = computed(() => state.value.events);
@@ -258,9 +258,9 @@ export const useWorkspace = defineStore('workspace', () => {
   return {
     brief,
     typedBrief,
-    finds,
+    listings: finds,
     orders,
-    slips,
+    claims: slips,
     versions,
     targets,
     events,

@@ -1,4 +1,5 @@
 import { sql, type Kysely, type Migration } from 'kysely';
+import { toVersion2 } from './words-2.ts';
 
 /** Forward only, in order of name. Never change one that has been released: add another. */
 export const MIGRATIONS: Record<string, Migration> = {
@@ -133,4 +134,5 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`alter table price_sources_by_key rename to price_sources`.execute(db);
     },
   },
+  '0008-words-2': { up: toVersion2 },
 };

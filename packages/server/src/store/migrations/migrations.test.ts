@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { openDatabase } from './database.ts';
-import { MIGRATIONS } from './migrations.ts';
+import { openDatabase } from '../database.ts';
+import { MIGRATIONS } from './index.ts';
 
 let folder: string;
 beforeEach(() => {

@@ -1,0 +1,20 @@
+import type { Slot } from './slots.ts';
+
+/** Names of slots for people. */
+export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
+  cpu: 'Processor',
+  motherboard: 'Board',
+  memory: 'Memory',
+  gpu: 'Graphics card',
+  storage: 'Storage',
+  secondaryStorage: 'Bulk storage',
+  cooler: 'Cooler',
+  case: 'Case',
+  psu: 'Power supply',
+  network: 'Network',
+  os: 'System licence',
+  extras: 'Extras',
+};
+
+/** A slot within a sentence: “the graphics card”. */
+export const slotWords = (slot: Slot): string => SLOT_NAMES[slot].toLowerCase();
