@@ -1,7 +1,7 @@
 import { finish } from '@ripe-pick/core/work';
 /** Baskets of 12 parts, 8 shops and 60 offers with 14 clashing deals: times, nodes, and the ratio to HiGHS in the same run. */
 import { openSession } from '@ripe-pick/core/session';
-import { basketsFor, shoppingFor } from '@ripe-pick/core/baskets';
+import { basketsFor, shoppingFor } from '@ripe-pick/core/search/orders';
 import { basketProgramme } from '../tests/baskets/basket-model.ts';
 import { basketInstance } from '../tests/baskets/instances.ts';
 import { solveMilp } from '../tests/search/highs-model.ts';

@@ -3,7 +3,7 @@
  * worker on a machine that does nothing else, a step moved by key, and room to grow in the lanes. Wants a built web app.
  * Prints figures; nothing here can fail a test.
  */
-import { baseGroups, growthWorld, kitchenFor, pathSearch, searchAll } from '@ripe-pick/core/growth';
+import { baseGroups, growthWorld, searchCacheFor, pathSearch, searchAll } from '@ripe-pick/core/growth';
 import { everyPath } from '../tests/growth/brute.ts';
 import { tinyGrowth } from '../tests/growth/tiny-growth.ts';
 import { withApp } from './with-app.ts';
@@ -23,7 +23,7 @@ for (let seed = 1; ratios.length < 40; seed++) {
   const bases = [...baseGroups(world)].flatMap((group) => group.bases).slice(0, 4);
   const every = timed(() => everyPath(world, bases));
   if (every.value.length < 20) continue;
-  const ours = timed(() => searchAll(pathSearch(kitchenFor(world), 5, 'today'), bases));
+  const ours = timed(() => searchAll(pathSearch(searchCacheFor(world), 5, 'today'), bases));
   ratios.push(every.ms / ours.ms);
   paths += every.value.length;
 }

@@ -8,7 +8,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { briefFileSchema, briefOf, briefSchema, buildFileSchema, watchKeptSchema } from '@ripe-pick/contract';
-import { drawsFrom } from '@ripe-pick/core/prices';
+import { drawsFrom } from '@ripe-pick/core/stats';
 import { dayNumber } from '@ripe-pick/core/units';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { manualSource, openStore } from '../packages/server/src/store/index.ts';

@@ -3,9 +3,9 @@ import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { prepare } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/search';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
-import { tradesFor } from '@ripe-pick/core/trades';
+import { tradesFor } from '@ripe-pick/core/swaps';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { compareWithHighs, seededCase } from '../tests/search/against-highs.ts';
 

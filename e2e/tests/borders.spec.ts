@@ -17,7 +17,7 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
     ['growth', 'No parts yet'],
     ['shopping-day', 'No parts yet'],
     ['second-hand', 'No parts yet'],
-    ['claims', 'None. Slips come from'],
+    ['slips', 'None. Slips come from'],
     ['audit', 'Nothing leaves this machine'],
   ]) {
     await page.goto(`${emptyAddress}/${screen}`);

@@ -70,7 +70,7 @@ test('another currency, long names and a part that went: every screen of buying 
   });
   const failures: string[] = [];
   page.on('pageerror', (error) => failures.push(error.message));
-  for (const screen of ['second-hand', 'claims', 'shopping-day', 'audit', 'brief']) {
+  for (const screen of ['second-hand', 'slips', 'shopping-day', 'audit', 'brief']) {
     await page.goto(`/${screen}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForTimeout(100);

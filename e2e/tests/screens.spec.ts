@@ -21,7 +21,7 @@ const MONEY = [
   'ripeness',
   'backtest',
   'second-hand',
-  'claims',
+  'slips',
   'shopping-day',
   'audit',
 ];

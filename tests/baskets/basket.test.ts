@@ -1,6 +1,6 @@
 import { finish } from '@ripe-pick/core/work';
 import { openSession } from '@ripe-pick/core/session';
-import { basketsFor, shoppingFor } from '@ripe-pick/core/baskets';
+import { basketsFor, shoppingFor } from '@ripe-pick/core/search/orders';
 import { SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { costByDefinition, type Chosen } from '../search/by-definition.ts';

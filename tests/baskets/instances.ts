@@ -1,6 +1,6 @@
 import type { Brief, Catalogue, Offer, Picks, Shop, Slot } from '@ripe-pick/core/parts';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
-import { dice } from '@ripe-pick/demo/random';
+import { drawsOf } from '@ripe-pick/demo/random';
 import { withStressDeals } from '../search/stress-deals.ts';
 
 const SLOTS = [
@@ -23,7 +23,7 @@ export function basketInstance(
   seed: number,
   size: { readonly parts: number; readonly shops: number; readonly offers: number; readonly deals: number },
 ): { readonly catalogue: Catalogue; readonly brief: Brief; readonly picks: Picks } {
-  const d = dice(seed * 9173 + 29);
+  const d = drawsOf(seed * 9173 + 29);
   const slots: Slot[] = SLOTS.slice(0, size.parts) as Slot[];
   const shops: Shop[] = Array.from({ length: size.shops }, (_, n) => ({
     id: `shop-${n}`,

@@ -8,10 +8,10 @@ import {
   catalogueFileSchema,
   catalogueOf,
 } from '@ripe-pick/contract';
-import { basketsFor, usedDeals } from '@ripe-pick/core/baskets';
+import { basketsFor, usedDeals } from '@ripe-pick/core/search/orders';
 import { costOf, indexMarket, offerBarrier } from '@ripe-pick/core/money';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
-import { appraise } from '@ripe-pick/core/secondhand';
+import { appraise } from '@ripe-pick/core/used';
 import { describe, expect, it } from 'vitest';
 
 /* The demo's deals that tempt and do not pay: each is shown to be one, for the very reason that it was made for. */

@@ -1,6 +1,6 @@
 import { finish } from '@ripe-pick/core/work';
 import { openSession } from '@ripe-pick/core/session';
-import { basketsFor, shoppingFor } from '@ripe-pick/core/baskets';
+import { basketsFor, shoppingFor } from '@ripe-pick/core/search/orders';
 import type { Brief, Catalogue, Deal, Offer, Picks, Shop } from '@ripe-pick/core/parts';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
 import { describe, expect, it } from 'vitest';

@@ -5,7 +5,7 @@ import {
   baseGroups,
   evaluatePath,
   growthWorld,
-  kitchenFor,
+  searchCacheFor,
   overtaking,
   pathSearch,
   planGrowth,
@@ -13,7 +13,7 @@ import {
   whyNot,
   type Base,
   type GrowthWorld,
-  type Kitchen,
+  type SearchCache,
 } from '@ripe-pick/core/growth';
 import { describe, expect, it } from 'vitest';
 import { everyPath, type BrutePath } from './brute.ts';
@@ -66,8 +66,8 @@ function pathKey(world: GrowthWorld): (path: BrutePath) => string {
 }
 
 const K = 6;
-const ours = (kitchen: Kitchen, bases: readonly Base[], by: 'today' | 'path') =>
-  searchAll(pathSearch(kitchen, K, by), bases);
+const ours = (cache: SearchCache, bases: readonly Base[], by: 'today' | 'path') =>
+  searchAll(pathSearch(cache, K, by), bases);
 
 describe('the search for paths against every path by definition', () => {
   it('gives the same best and runners-up on tiny markets that have paths, to the thousandth and the cent', () => {
@@ -81,7 +81,7 @@ describe('the search for paths against every path by definition', () => {
       const every = everyPath(world, bases);
       if (every.length === 0) continue;
       instances++;
-      const found = ours(kitchenFor(world), bases, 'today');
+      const found = ours(searchCacheFor(world), bases, 'today');
       const told = found.map(({ value, net }) => `${value} for ${net}`);
       const wanted = top(every, K, todayKey);
       if (told.join() !== wanted.join())
@@ -96,7 +96,9 @@ describe('the search for paths against every path by definition', () => {
       // Runners-up that differ later only, where there are few enough to tell them all apart.
       if (every.length < 250) {
         later++;
-        const paths = ours(kitchenFor(world), bases, 'path').map(({ value, net }) => `${value} for ${net}`);
+        const paths = ours(searchCacheFor(world), bases, 'path').map(
+          ({ value, net }) => `${value} for ${net}`,
+        );
         const all = top(every, K, pathKey(world));
         if (paths.join() !== all.join())
           mismatches.push(`${seed} by path: ${paths.join(', ')} against ${all.join(', ')}`);
@@ -113,17 +115,16 @@ describe('the search for paths against every path by definition', () => {
     for (let seed = 1; seed <= 60 && caught === 0; seed++) {
       const world = growthWorld(tinyGrowth(seed));
       const bases = fewBases(world);
-      const kitchen = kitchenFor(world);
-      const low: Kitchen = {
-        ...kitchen,
-        gpusInOrder: (...of) =>
-          kitchen.gpusInOrder(...of).map(({ gpu, most }) => ({ gpu, most: most * 0.9 })),
+      const cache = searchCacheFor(world);
+      const low: SearchCache = {
+        ...cache,
+        gpusInOrder: (...of) => cache.gpusInOrder(...of).map(({ gpu, most }) => ({ gpu, most: most * 0.9 })),
       };
-      const values = (of: Kitchen) =>
+      const values = (of: SearchCache) =>
         ours(of, bases, 'today')
           .map(({ value, net }) => `${value} for ${net}`)
           .join();
-      if (values(kitchen) !== values(low)) caught++;
+      if (values(cache) !== values(low)) caught++;
     }
     expect(caught).toBeGreaterThan(0);
   });

@@ -1,5 +1,5 @@
-import { dice } from '@ripe-pick/demo/random';
-import type { OutlookWish } from '@ripe-pick/core/growth';
+import { drawsOf } from '@ripe-pick/demo/random';
+import type { OutlookOptions } from '@ripe-pick/core/growth';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { tinyCase, type TinyCase } from '../search/tiny.ts';
 
@@ -38,16 +38,16 @@ function merged(seed: number): TinyCase {
  * A tiny market with years to come: one or two later sums, sometimes a larger screen, another drive, a game taken up
  * later, parts that stay, a start with less. The sum of today is drawn so that some builds are in reach and others not.
  */
-export function tinyGrowth(seed: number): OutlookWish {
+export function tinyGrowth(seed: number): OutlookOptions {
   const { catalogue, brief } = merged(seed);
-  const d = dice(seed * 6151 + 3);
+  const d = drawsOf(seed * 6151 + 3);
   const dates = ['2027-02-20', '2027-05-20', '2027-09-20', '2028-01-20'];
   const first = d.int(0, 1);
   const sums = [{ id: 'a', on: dates[first], amountMinor: d.int(6000, 30000), note: '' }];
   if (d.chance(0.7))
     sums.push({ id: 'b', on: dates[first + d.int(1, 2)], amountMinor: d.int(6000, 30000), note: '' });
   const at = d.pick(sums).on;
-  const wishes: OutlookWish['brief']['growth']['wishes'] = d.chance(0.3)
+  const wishes: OutlookOptions['brief']['growth']['wishes'] = d.chance(0.3)
     ? [
         {
           kind: 'screen',

@@ -1,11 +1,5 @@
-import {
-  drawsFrom,
-  pooledPrior,
-  seedOf,
-  type Draws,
-  type Observation,
-  type Prior,
-} from '@ripe-pick/core/prices';
+import { pooledPrior, type Observation, type Prior } from '@ripe-pick/core/prices';
+import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
 import { run, type Machine, type World } from './worlds.ts';
 
 /** A question: what was seen up to day 0, and the days until the part is needed. Prices as they then came. */

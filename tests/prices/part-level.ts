@@ -1,14 +1,13 @@
 import {
-  drawsFrom,
   fitted,
   leastOf,
   pathsOf,
   planOf,
   chanceOf,
   pooledPrior,
-  seedOf,
   type Observation,
 } from '@ripe-pick/core/prices';
+import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import type { Stated } from './score.ts';
 import { home, run } from './worlds.ts';
 

@@ -1,12 +1,5 @@
-import {
-  drawsFrom,
-  fitted,
-  pathsOf,
-  planOf,
-  seedOf,
-  type Observation,
-  type Paths,
-} from '@ripe-pick/core/prices';
+import { fitted, pathsOf, planOf, type Observation, type Paths } from '@ripe-pick/core/prices';
+import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import type { Episode } from './episodes.ts';
 
 /** Waiting cost as a share of the first price, per day. */

@@ -1,12 +1,5 @@
-import {
-  fitted,
-  pathsOf,
-  planOf,
-  pooledPrior,
-  seedOf,
-  standingOf,
-  type Observation,
-} from '@ripe-pick/core/prices';
+import { fitted, pathsOf, planOf, pooledPrior, percentileOf, type Observation } from '@ripe-pick/core/prices';
+import { seedOf } from '@ripe-pick/core/stats';
 import { episodesOf, seenOf, windowsOf, type Episode } from './episodes.ts';
 import { fourShops, jitter } from './part-level.ts';
 import { knowing } from './policies.ts';
@@ -212,7 +205,7 @@ export function standingSection(each: number): Section {
         ) / truth.length;
       // Looked at as people do: each day up to today, now and then, or with a hole.
       const chosen = seenOf(prices, n, draws);
-      const standing = standingOf(chosen, 0, now);
+      const standing = percentileOf(chosen, 0, now);
       if (!standing) continue;
       count++;
       width += (standing.high - standing.low) / each;

@@ -1,4 +1,4 @@
-import { drawsFrom, type Draws } from '@ripe-pick/core/prices';
+import { drawsFrom, type Draws } from '@ripe-pick/core/stats';
 
 /*
  * Invented markets to judge the forecast in: each offer is a little machine with a hidden state that makes a price a day. The first is the

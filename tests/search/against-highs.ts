@@ -1,11 +1,11 @@
 import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
-import { prepare } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/search';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
 import { catalogueOf } from '@ripe-pick/contract';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
-import { dice } from '@ripe-pick/demo/random';
+import { drawsOf } from '@ripe-pick/demo/random';
 import { withStressDeals } from './stress-deals.ts';
 import { milpOf, solveMilp } from './highs-model.ts';
 
@@ -23,7 +23,7 @@ export interface HighsComparison {
 
 /** A seeded market of about so many parts, with a brief that differs from seed to seed. */
 export function seededCase(seed: number, parts: number): { catalogue: Catalogue; brief: Brief } {
-  const d = dice(seed * 31 + 7);
+  const d = drawsOf(seed * 31 + 7);
   const catalogue = catalogueOf(makeCatalogue({ seed, parts, gaps: 5 }));
   // Other shop terms every second time.
   const shops = catalogue.shops.map((shop) =>
@@ -61,7 +61,7 @@ export function seededCase(seed: number, parts: number): { catalogue: Catalogue;
   const world = { ...catalogue, shops };
   if (seed % 3 !== 0) return { catalogue: world, brief };
   // Every third market has deals of all kinds, and counts claims and used risk one way or the other.
-  const t = dice(seed * 53 + 1);
+  const t = drawsOf(seed * 53 + 1);
   return {
     catalogue: withStressDeals(world, seed, 30),
     brief: {

@@ -1,8 +1,8 @@
 import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
-import { prepare, type Sabotage } from '@ripe-pick/core/optimise';
+import { prepare, type SearchFaults } from '@ripe-pick/core/search';
 import { bruteForce, byRank, type BruteBuild } from './brute.ts';
-import { dice } from '@ripe-pick/demo/random';
+import { drawsOf } from '@ripe-pick/demo/random';
 import { tinyCase } from './tiny.ts';
 
 export interface AgreementReport {
@@ -39,10 +39,10 @@ const steps = (list: readonly { score: number; cost: number }[]) =>
   list.map(({ score, cost }) => `${score}/${cost}`).join(' ');
 
 /** Asks the search and brute force the same questions about one seeded market, and lists what differs. */
-export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
+export function agreement(seed: number, faults?: SearchFaults): AgreementReport {
   const { catalogue, brief } = tinyCase(seed);
   const builds = bruteForce(catalogue, brief);
-  const d = dice(seed * 7919 + 1);
+  const d = drawsOf(seed * 7919 + 1);
   const costs = [...new Set(builds.map((build) => build.cost))].sort((a, b) => a - b);
   const budgets = new Set<number>([1000, 1_000_000]);
   if (costs.length > 0) {
@@ -57,7 +57,7 @@ export function agreement(seed: number, sabotage?: Sabotage): AgreementReport {
       .add(d.int(costs[0], costs[costs.length - 1]));
   }
   const mismatches: string[] = [];
-  const prepared = prepare(openSession(catalogue, brief), sabotage ? { sabotage } : {});
+  const prepared = prepare(openSession(catalogue, brief), faults ? { faults } : {});
   let questions = 0;
   const compare = (what: string, expected: string, actual: string) => {
     questions++;

@@ -5,7 +5,7 @@ import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@rip
 import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
+import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { partSetOf, type Brief } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';

@@ -1,9 +1,9 @@
 import type { Catalogue, Deal, Offer, Shop } from '@ripe-pick/core/parts';
-import { dice } from '@ripe-pick/demo/random';
+import { drawsOf } from '@ripe-pick/demo/random';
 
 /** A catalogue with deals that clash: thresholds near the sums at stake, overlapping combos, codes of every kind, lots. */
 export function withStressDeals(catalogue: Catalogue, seed: number, count: number): Catalogue {
-  const d = dice(seed * 6151 + 3);
+  const d = drawsOf(seed * 6151 + 3);
   const shops = catalogue.shops.map((shop): Shop => {
     if (shop.kind === 'used-market') return shop;
     return {

@@ -10,7 +10,7 @@ import type {
   Shop,
   Slot,
 } from '@ripe-pick/core/parts';
-import { dice, type Dice } from '@ripe-pick/demo/random';
+import { drawsOf, type Draws } from '@ripe-pick/demo/random';
 import { withStressDeals } from './stress-deals.ts';
 
 /*
@@ -20,11 +20,11 @@ import { withStressDeals } from './stress-deals.ts';
 
 const SOCKETS = ['S1', 'S1', 'S1', 'S2'];
 
-function gap<T>(d: Dice, value: T): T | null {
+function gap<T>(d: Draws, value: T): T | null {
   return d.chance(0.015) ? null : value;
 }
 
-function partsOf(d: Dice): Part[] {
+function partsOf(d: Draws): Part[] {
   const parts: Part[] = [];
   const base = <K extends PartKind>(kind: K, n: number) => ({
     id: `${kind}-${n}`,
@@ -182,7 +182,7 @@ function partsOf(d: Dice): Part[] {
   return parts;
 }
 
-function gamesOf(d: Dice): Game[] {
+function gamesOf(d: Draws): Game[] {
   return [0, 1].map((n) => {
     const preset = (step: number): PresetEffects => ({
       gpuTimeLn: d.real(1.2, 2.6) + step * 0.2,
@@ -231,7 +231,7 @@ export interface TinyCase {
 
 /** A tiny market and a brief for it, from a seed. */
 export function tinyCase(seed: number): TinyCase {
-  const d = dice(seed);
+  const d = drawsOf(seed);
   const parts = partsOf(d);
   const shops: Shop[] = [];
   const shopCount = d.int(2, 3);
@@ -323,7 +323,7 @@ export function tinyCase(seed: number): TinyCase {
     : [];
   const goal = d.chance(0.15) ? 'targets' : 'frames';
   // Wishes of a second draw, so that the markets themselves stay as they are.
-  const w = dice(seed * 104729 + 5);
+  const w = drawsOf(seed * 104729 + 5);
   const plannedGpus = parts.filter((part) => part.kind === 'gpu').map((part) => part.id);
   const brief: Brief = {
     name: `tiny ${seed}`,
@@ -404,7 +404,7 @@ export function tinyCase(seed: number): TinyCase {
   };
   // Every second market has deals, and counts claims and used risk one way or the other.
   if (seed % 2 === 1) return { catalogue, brief };
-  const t = dice(seed * 7727 + 11);
+  const t = drawsOf(seed * 7727 + 11);
   const money = {
     ...brief.money,
     costBasis: t.chance(0.5) ? ('after' as const) : ('strict' as const),

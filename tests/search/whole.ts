@@ -29,10 +29,10 @@ console.log(
 );
 if (mismatches > 0) failed++;
 
-for (const sabotage of [{ noThresholdBranch: true }, { cheapestOptionOnly: true }, { noDealBranch: true }]) {
+for (const faults of [{ noThresholdBranch: true }, { cheapestOptionOnly: true }, { noDealBranch: true }]) {
   let caught = 0;
-  for (let n = 1; n <= 200; n++) if (agreement(n, sabotage).mismatches.length > 0) caught++;
-  console.log(`mutation ${Object.keys(sabotage)[0]}: caught on ${caught} of 200 markets`);
+  for (let n = 1; n <= 200; n++) if (agreement(n, faults).mismatches.length > 0) caught++;
+  console.log(`mutation ${Object.keys(faults)[0]}: caught on ${caught} of 200 markets`);
   if (caught === 0) failed++;
 }
 

@@ -11,9 +11,9 @@ import {
 } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket, usableOffers } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
+import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { kindFor, SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '@ripe-pick/core/parts';
-import { partsForRules, repairsFor, tradesFor, withPick } from '@ripe-pick/core/trades';
+import { partsForRules, repairsFor, tradesFor, withPick } from '@ripe-pick/core/swaps';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';
 import { bruteForce } from './brute.ts';

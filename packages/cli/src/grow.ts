@@ -3,7 +3,7 @@ import {
   bestFrom,
   evaluatePath,
   growthWorld,
-  kitchenFor,
+  searchCacheFor,
   planGrowth,
   runsFrom,
   type FoundPath,
@@ -64,7 +64,7 @@ export function growReport(
     falls,
   };
   if (build) {
-    const best = bestFrom(kitchenFor(world), build.picks);
+    const best = bestFrom(searchCacheFor(world), build.picks);
     return {
       ...shared,
       status: best ? ('optimal' as const) : ('infeasible' as const),

@@ -3,7 +3,7 @@ import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, type Market } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare } from '@ripe-pick/core/optimise';
+import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */

@@ -2,7 +2,7 @@ import type { CatalogueFile } from '@ripe-pick/contract';
 import { CARD_MAKERS, CHIP_LINES } from './names.ts';
 import { round4, sheet } from './figures.ts';
 import type { Valued } from './platform.ts';
-import { normalOf, type Dice } from './random.ts';
+import { normalOf, type Draws } from './random.ts';
 
 type GpuPart = Extract<CatalogueFile['parts'][number], { kind: 'gpu' }>;
 type Rate = CatalogueFile['frameModel']['gpus'][number];
@@ -25,7 +25,7 @@ const SHAPES = [
 
 /** Three generations of two chip makers, each chip on up to three board makers' cards. */
 export function makeGpus(
-  d: Dice,
+  d: Draws,
   copy: string,
 ): { readonly gpus: Valued<GpuPart>[]; readonly rates: Rate[] } {
   const gpus: Valued<GpuPart>[] = [];

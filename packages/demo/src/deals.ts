@@ -1,6 +1,6 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { DEMO_DAY } from './names.ts';
-import { dice, seedOf } from './random.ts';
+import { drawsOf, seedOf } from './random.ts';
 
 type Deal = CatalogueFile['deals'][number];
 type Offer = CatalogueFile['offers'][number];
@@ -388,7 +388,7 @@ const SELLERS = [
 /** What is known of a used listing's seller, age and grade: by the listing's own id, the same each time. */
 export function withSeller(offer: Offer): Offer {
   if (offer.condition !== 'used') return offer;
-  const d = dice(seedOf('seller', offer.id));
+  const d = drawsOf(seedOf('seller', offer.id));
   const rated = d.pick([0, 3, 12, 40, 98, 210, 640]);
   const good = Math.max(0, rated - Math.floor(rated * d.pick([0, 0, 0.01, 0.02, 0.06, 0.15])));
   return {

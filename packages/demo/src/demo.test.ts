@@ -3,7 +3,7 @@ import { catalogueFileSchema, crossCheckCatalogue, writeRecordsTable } from '@ri
 import { describe, expect, it } from 'vitest';
 import { makeDemo } from './demo.ts';
 import { makeCatalogue } from './make.ts';
-import { dice } from './random.ts';
+import { drawsOf } from './random.ts';
 
 const committed = readFileSync(new URL('../files/catalogue.json', import.meta.url), 'utf8');
 const catalogue = makeCatalogue({ seed: 640 });
@@ -82,7 +82,7 @@ describe('the demo’s market', () => {
 
 describe('seeded dice', () => {
   it('fall the same way for the same seed, evenly enough, within their bounds', () => {
-    const [a, b] = [dice(5), dice(5)];
+    const [a, b] = [drawsOf(5), drawsOf(5)];
     const counts = [0, 0, 0, 0, 0, 0];
     for (let n = 0; n < 6000; n++) {
       const value = a.int(1, 6);

@@ -5,7 +5,7 @@ import type { BenchRecord } from '@ripe-pick/core/parts';
 import { makeBench } from './bench.ts';
 import { makeCatalogue } from './make.ts';
 import { DEMO_DAY } from './names.ts';
-import { dice, seedOf } from './random.ts';
+import { drawsOf, seedOf } from './random.ts';
 import { DEMO_RECORDS, makeRecords, spoil } from './records.ts';
 
 const SEED = 640;
@@ -31,7 +31,7 @@ export function makeDemo(): {
   const truths = makeRecords(market, { ...DEMO_RECORDS, seed: SEED, unmeasured: new Set(UNMEASURED) });
   const records = spoil(
     truths.map((each) => each.record),
-    dice(seedOf('spoil', SEED)),
+    drawsOf(seedOf('spoil', SEED)),
   );
   // The fit is given the games' facts and nothing of the hidden rates.
   const facts = { ...market.frameModel, cpus: [], gpus: [], integrated: [] };

@@ -6,7 +6,7 @@ import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import { makeMotherboards, makeMemory, makeCpus, type Valued } from './platform.ts';
 import { dealsFor, lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './deals.ts';
-import { dice, type Dice } from './random.ts';
+import { drawsOf, type Draws } from './random.ts';
 import { makeCases, makeCoolers, makeSmall, makeStorage, makePsus } from './rest.ts';
 
 type Part = CatalogueFile['parts'][number];
@@ -37,7 +37,7 @@ const GAPS: readonly (readonly [Part['kind'], string])[] = [
 ];
 
 /** Takes one figure from each of a number of parts, as makers' sheets do. */
-function punchGaps(d: Dice, valued: Valued[], gaps: number): void {
+function punchGaps(d: Draws, valued: Valued[], gaps: number): void {
   for (let n = 0; n < gaps; n++) {
     const [slot, field] = GAPS[n % GAPS.length];
     const candidates = valued.filter(
@@ -88,7 +88,7 @@ const GIVEN: readonly Part[] = [
 
 /** Makes a catalogue. The same options give the same catalogue everywhere. */
 export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): CatalogueFile {
-  const d = dice(seed);
+  const d = drawsOf(seed);
   const valued: Valued[] = [];
   const frameModel: CatalogueFile['frameModel'] = {
     referenceMemory: { mts: 3200, cl: 16, channels: 2 },

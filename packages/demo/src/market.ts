@@ -1,7 +1,7 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import type { Valued } from './platform.ts';
-import type { Dice } from './random.ts';
+import type { Draws } from './random.ts';
 
 type Offer = CatalogueFile['offers'][number];
 
@@ -16,13 +16,13 @@ function ending(minor: number): number {
   return base - (base % 300 === 0 ? 1 : 10);
 }
 
-function seenOn(d: Dice): string {
+function seenOn(d: Draws): string {
   const day = new Date(`${DEMO_DAY}T00:00:00Z`);
   day.setUTCDate(day.getUTCDate() - (d.chance(0.85) ? 0 : d.int(1, 9)));
   return day.toISOString().slice(0, 10);
 }
 
-export function makeOffers(d: Dice, valued: readonly Valued[]): Offer[] {
+export function makeOffers(d: Draws, valued: readonly Valued[]): Offer[] {
   const offers: Offer[] = [];
   for (const { part, worth, age } of valued) {
     const odd = d.chance(ODD_BUY) ? (d.chance(0.5) ? 0.82 : 1.2) : 1;

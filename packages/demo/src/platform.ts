@@ -1,7 +1,7 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { BOARD_MAKERS, MEMORY_MAKERS, PROCESSOR_LINES } from './names.ts';
 import { round4, sheet } from './figures.ts';
-import { normalOf, type Dice } from './random.ts';
+import { normalOf, type Draws } from './random.ts';
 
 type Part = CatalogueFile['parts'][number];
 type Of<K extends Part['kind']> = Extract<Part, { kind: K }>;
@@ -26,7 +26,7 @@ const CORE_GAIN = { 4: -0.17, 6: 0, 8: 0.06, 12: 0.085 } as const;
 const CORE_WATTS = { 4: 65, 6: 76, 8: 105, 12: 142 } as const;
 
 /** Three generations of two makers; plain, with graphics, and unlocked (faster, hungrier, without a cooler). */
-export function makeCpus(d: Dice, copy: string): CpusMade {
+export function makeCpus(d: Draws, copy: string): CpusMade {
   const cpus: Valued<Of<'cpu'>>[] = [];
   const rates: Rate[] = [];
   const integrated: Rate[] = [];
@@ -120,7 +120,7 @@ const FORM_STEP = [
   { form: 'micro-ATX', tier: 2 },
 ] as const;
 
-export function makeMotherboards(d: Dice, copy: string): Valued<Of<'motherboard'>>[] {
+export function makeMotherboards(d: Draws, copy: string): Valued<Of<'motherboard'>>[] {
   const motherboards: Valued<Of<'motherboard'>>[] = [];
   for (const line of PROCESSOR_LINES) {
     for (let generation = 1; generation <= 3; generation++) {
@@ -230,7 +230,7 @@ const KITS = [
   ['DDR5', 2, 32, 6000, 30],
 ] as const;
 
-export function makeMemory(d: Dice, copy: string): Valued<Of<'memory'>>[] {
+export function makeMemory(d: Draws, copy: string): Valued<Of<'memory'>>[] {
   return KITS.map(([type, modules, gbPerModule, mts, cl], index) => {
     const brand = MEMORY_MAKERS[index % MEMORY_MAKERS.length];
     const ddr5 = type === 'DDR5';

@@ -10,7 +10,7 @@ export function randomSource(seed: number): () => number {
   };
 }
 
-export interface Dice {
+export interface Draws {
   /** Whole number from `from` to `to`, both included. */
   int(from: number, to: number): number;
   real(from: number, to: number): number;
@@ -18,7 +18,7 @@ export interface Dice {
   chance(p: number): boolean;
 }
 
-export function dice(seed: number): Dice {
+export function drawsOf(seed: number): Draws {
   const random = randomSource(seed);
   const int = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
   return {

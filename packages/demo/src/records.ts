@@ -17,7 +17,7 @@ import {
   type Preset,
   type Cpu,
 } from '@ripe-pick/core/parts';
-import { dice, normalOf, normal, randomSource, seedOf, type Dice } from './random.ts';
+import { drawsOf, normalOf, normal, randomSource, seedOf, type Draws } from './random.ts';
 
 /*
  * Benchmark records of a made-up press, from the truth that only this script knows, with what a model cannot know: a
@@ -147,7 +147,7 @@ const tenth = (value: number) => Math.round(value * 10) / 10;
 export function makeRecords(market: CatalogueFile, options: RecordOptions): Truth[] {
   const { seed, count, noise, outside, wild, unmeasured } = options;
   const sources = options.onlyGood ? SOURCES.filter((source) => source.trust === 'good') : SOURCES;
-  const d = dice(seedOf('records', seed));
+  const d = drawsOf(seedOf('records', seed));
   const random = randomSource(seedOf('noise', seed));
   const timeOf = truthOf(market.frameModel, outside, seed);
   const measured = market.parts.filter((part) => !unmeasured.has(part.id));
@@ -267,7 +267,7 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
 }
 
 /** Some records as they are found: with conditions mixed or unsaid. They are shipped, and held back from the fit. */
-export function spoil(records: readonly BenchRecord[], d: Dice): BenchRecord[] {
+export function spoil(records: readonly BenchRecord[], d: Draws): BenchRecord[] {
   const ways: ((record: BenchRecord) => BenchRecord)[] = [
     (record) => ({ ...record, preset: 'high, textures low', note: 'own settings of the source' }),
     (record) => ({

@@ -1,12 +1,12 @@
 import { CASE_MAKERS, COOLER_MAKERS, DRIVE_MAKERS, NETWORK_MAKERS, SUPPLY_MAKERS } from './names.ts';
 import type { Valued } from './platform.ts';
-import type { Dice } from './random.ts';
+import type { Draws } from './random.ts';
 
 type Outline = 'mini-ITX' | 'micro-ATX' | 'ATX' | 'E-ATX';
 
 const idOf = (brand: string, name: string) => `${brand}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 
-export function makeStorage(d: Dice, copy: string): Valued[] {
+export function makeStorage(d: Draws, copy: string): Valued[] {
   const out: Valued[] = [];
   const add = (
     via: 'M.2 NVMe' | 'M.2 SATA' | '2.5-inch SATA' | '3.5-inch SATA',
@@ -67,7 +67,7 @@ export function makeStorage(d: Dice, copy: string): Valued[] {
   return out;
 }
 
-export function makeCoolers(d: Dice, copy: string): Valued[] {
+export function makeCoolers(d: Draws, copy: string): Valued[] {
   const sets = {
     old: ['T4', 'Y12'],
     all: ['T4', 'T5', 'Y12', 'Y15'],
@@ -125,7 +125,7 @@ export function makeCoolers(d: Dice, copy: string): Valued[] {
   });
 }
 
-export function makeCases(d: Dice, copy: string): Valued[] {
+export function makeCases(d: Draws, copy: string): Valued[] {
   const small: Outline[] = ['mini-ITX'];
   const middle: Outline[] = ['mini-ITX', 'micro-ATX'];
   const large: Outline[] = ['mini-ITX', 'micro-ATX', 'ATX'];
@@ -203,7 +203,7 @@ export function makeCases(d: Dice, copy: string): Valued[] {
   );
 }
 
-export function makePsus(d: Dice, copy: string): Valued[] {
+export function makePsus(d: Draws, copy: string): Valued[] {
   const out: Valued[] = [];
   const rows = [
     [350, 'none', 23],
@@ -292,7 +292,7 @@ export function makePsus(d: Dice, copy: string): Valued[] {
   return out;
 }
 
-export function makeSmall(d: Dice, copy: string): Valued[] {
+export function makeSmall(d: Draws, copy: string): Valued[] {
   const out: Valued[] = [];
   const network = [
     ['Call U150', 'USB', true, 150, 8],

@@ -1,4 +1,4 @@
-import { diceOf } from './dice.ts';
+import { randomOf } from './random.ts';
 
 /*
  * The simulated market: invented shops and a board of used parts whose prices move by themselves, day after day. It stands in for the world
@@ -71,7 +71,7 @@ interface Course {
 
 /** The course of an item from the first day on; longer when asked for more. */
 function* course(item: Item, file: MarketFile): Generator<{ readonly log: number; readonly out: boolean }> {
-  const d = diceOf('course', item.id);
+  const d = randomOf('course', item.id);
   const yearly =
     {
       cpu: 0.2,
@@ -137,9 +137,9 @@ export function marketOf(file: MarketFile) {
   };
 
   /** Listings of the board: posted some day, there until somebody buys them. */
-  const listedFrom = (item: Item) => -1 - Math.floor(40 * diceOf('posted', item.id).uniform());
+  const listedFrom = (item: Item) => -1 - Math.floor(40 * randomOf('posted', item.id).uniform());
   const soldOn = (item: Item, from: number) => {
-    const d = diceOf('sold', item.id);
+    const d = randomOf('sold', item.id);
     let day = Math.max(1, from + 1);
     while (!d.chance(0.025)) day++;
     return day;
@@ -161,7 +161,7 @@ export function marketOf(file: MarketFile) {
     }
     const here = at(item, day);
     const origin = at(item, 0);
-    const stock = 1 + Math.floor(12 * diceOf('stock', item.id, Math.floor(day / 9)).uniform());
+    const stock = 1 + Math.floor(12 * randomOf('stock', item.id, Math.floor(day / 9)).uniform());
     // On day 0 the shelf is as the first day says.
     if (day === 0 ? !item.inStock : here.out) return { price: null, stock: 0 };
     return {
@@ -180,7 +180,7 @@ export function marketOf(file: MarketFile) {
     );
     for (const item of parts.values())
       for (let posted = Math.max(1, day - 60); posted <= day; posted++) {
-        const d = diceOf('new', item.id, posted);
+        const d = randomOf('new', item.id, posted);
         if (!d.chance(0.012)) continue;
         const rated = Math.floor(300 * d.uniform() ** 3);
         found.push({
@@ -212,7 +212,7 @@ export function marketOf(file: MarketFile) {
   function deals(shop: string, day: number): readonly Record<string, unknown>[] {
     const out: Record<string, unknown>[] = [];
     for (let start = Math.max(1, day - 13); start <= day; start++) {
-      const d = diceOf('deal', shop, start);
+      const d = randomOf('deal', shop, start);
       const seen = dateOn(file, start);
       if (d.chance(0.05) && day - start < 7) {
         const percent = 4 + Math.floor(5 * d.uniform());

@@ -1,15 +1,21 @@
-export { alternativesFor, type Alternative } from './alternatives.ts';
-export { baseGroups, baseWishes, type BaseGroup } from './bases.ts';
-export { monthOf, MOST_STAGES, stagesOf, type Stage } from './calendar.ts';
-export { evaluatePath, type Path, type PathLine, type PathReport, type StageReport } from './evaluate.ts';
-export { holdingOf, joinedKit, withChanges, type Change, type Holding } from './holding.ts';
-export { kitchenFor, type Kitchen } from './kitchen.ts';
-export { roomToGrow, type LaneSwap, type RoomAfter } from './lane-room.ts';
-export { measuredFalls, type MeasuredFalls } from './measured.ts';
-export { firstObstacle, whyNot, type Obstacle } from './obstacle.ts';
-export { outlookFor, type Fall, type Outlook, type OutlookWish, type Then } from './outlook.ts';
-export { overtaking, type Overtaking } from './overtake.ts';
-export { runsFrom, type RunsFrom } from './pacing.ts';
+export { alternativesFor, type Alternative } from './studies/alternatives.ts';
+export { baseGroups, baseWishes, type BaseGroup } from './search/bases.ts';
+export { monthOf, MOST_STAGES, stagesOf, type Stage } from './model/calendar.ts';
+export {
+  evaluatePath,
+  type Path,
+  type PathLine,
+  type PathReport,
+  type StageReport,
+} from './model/evaluate.ts';
+export { holdingOf, joinedKit, withChanges, type Change, type Holding } from './model/holding.ts';
+export { searchCacheFor, type SearchCache } from './search/search-cache.ts';
+export { roomToGrow, type LaneSwap, type RoomAfter } from './studies/lane-room.ts';
+export { measuredFalls, type MeasuredFalls } from './model/measured.ts';
+export { firstObstacle, whyNot, type Obstacle } from './model/obstacle.ts';
+export { outlookFor, type Fall, type Outlook, type OutlookOptions, type Then } from './model/outlook.ts';
+export { overtaking, type Overtaking } from './studies/overtake.ts';
+export { runsFrom, type RunsFrom } from './model/pacing.ts';
 export {
   bestFrom,
   baseOf,
@@ -17,13 +23,13 @@ export {
   planGrowth,
   type GrowthPlan,
   type GrowthProgress,
-} from './plan.ts';
-export { regretOf, type Regret } from './regret.ts';
-export { priceOfRoom, type RoomPrice } from './room.ts';
-export { choiceOf, type Base, type FoundPath, type PathStep } from './path.ts';
-export { pathSearch, searchAll } from './search.ts';
-export { growthFlips, type FlipsProgress, type GrowthFlip, type Lever } from './sensitivity.ts';
-export { FUTURES, growthChances, type ChanceProgress, type Chances } from './simulate.ts';
-export { watchesOf, type StepWatch } from './watches.ts';
-export { growthWorld, type GrowthWorld } from './world.ts';
-export { worldIn, yearsFor } from './years.ts';
+} from './search/plan.ts';
+export { regretOf, type Regret } from './studies/regret.ts';
+export { priceOfRoom, type RoomPrice } from './studies/room.ts';
+export { choiceOf, type Base, type FoundPath, type PathStep } from './model/path.ts';
+export { pathSearch, searchAll } from './search/search.ts';
+export { growthFlips, type FlipsProgress, type GrowthFlip, type Lever } from './studies/sensitivity.ts';
+export { FUTURES, growthChances, type ChanceProgress, type Chances } from './studies/simulate.ts';
+export { watchesOf, type StepWatch } from './model/watches.ts';
+export { growthWorld, type GrowthWorld } from './model/world.ts';
+export { worldIn, yearsFor } from './model/years.ts';

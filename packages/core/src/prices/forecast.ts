@@ -1,12 +1,12 @@
 import type { PartKind } from '../parts/index.ts';
-import { seedOf } from './dice.ts';
+import { seedOf } from '../stats/random.ts';
 import { launchesOf, seasonsOf, type PriceEvent } from './events.ts';
 import { fitted } from './fit.ts';
 import { arrivalPaths, goingRate, listingPaths } from './listings.ts';
 import { leastOf, pathsOf, type Paths } from './paths.ts';
 import { chanceOf, fanOf, planOf, type DayBand, type Plan } from './plan.ts';
 import { priorFor } from './prior.ts';
-import { standingOf, type Standing } from './standing.ts';
+import { percentileOf, type Percentile } from './standing.ts';
 import type { Observation, Prior } from './types.ts';
 
 /** An offer with its history, in its own currency. */
@@ -46,7 +46,7 @@ export interface Forecast {
   readonly fan: readonly DayBand[];
   readonly futures: Paths;
   /** Where the cheapest offer’s price stands in its own last 90 days; null when nothing was seen in them. */
-  readonly standing: Standing | null;
+  readonly standing: Percentile | null;
   /** Share of the belief in sales that is the prior’s. */
   readonly priorShare: number;
   readonly observations: number;
@@ -192,7 +192,7 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     plan,
     fan: fanOf(futures),
     futures,
-    standing: best ? standingOf(best.offer.observations, today, best.price) : null,
+    standing: best ? percentileOf(best.offer.observations, today, best.price) : null,
     priorShare,
     observations,
     lookIn: Math.min(LONGEST_REST, due < 0 ? LONGEST_REST : due + 1),

@@ -6,7 +6,6 @@ export {
   type BacktestSummary,
   type BacktestWish,
 } from './backtest.ts';
-export { drawsFrom, seedOf, type Draws } from './dice.ts';
 export {
   EVENT_KINDS,
   launchesOf,
@@ -49,6 +48,6 @@ export {
   type Reliability,
 } from './reliability.ts';
 export { ripenessOf, STALE_DAYS, type Ripeness } from './ripeness.ts';
-export { betaCdf, betaQuantile, ENOUGH_LOOKS, lnGamma, standingOf, type Standing } from './standing.ts';
+export { ENOUGH_LOOKS, percentileOf, type Percentile } from './standing.ts';
 export type { Launch, Observation, Prior, Season } from './types.ts';
 export { usedPlan, type UsedPlan, type UsedWish } from './used-wait.ts';

@@ -1,4 +1,4 @@
-import { drawsFrom } from './dice.ts';
+import { drawsFrom } from '../stats/random.ts';
 import type { Paths } from './paths.ts';
 import type { Observation } from './types.ts';
 import { usedBelief } from './used-wait.ts';

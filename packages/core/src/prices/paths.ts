@@ -1,7 +1,7 @@
-import { drawsFrom, type Draws } from './dice.ts';
+import { drawsFrom, type Draws } from '../stats/random.ts';
 import type { Branch, Fitted, Rate } from './fit.ts';
 import { seasonAt } from './prior.ts';
-import { lnGamma } from './standing.ts';
+import { lnGamma } from '../stats/gamma.ts';
 import type { Launch, Prior, Season } from './types.ts';
 
 /** Many futures of a price: day d (1 to days) of path m at `prices[(d − 1) × paths + m]`; Infinity where it is not for sale. */

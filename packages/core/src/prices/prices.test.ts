@@ -3,11 +3,8 @@ import { gammaln, mean, variance } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { dayNumber } from '../units/index.ts';
 import {
-  betaCdf,
-  betaQuantile,
   chanceOf,
   chanceOfTarget,
-  drawsFrom,
   fanOf,
   fitted,
   forecastOf,
@@ -15,7 +12,6 @@ import {
   judge,
   launchesOf,
   leastOf,
-  lnGamma,
   pathsOf,
   planOf,
   pooledPrior,
@@ -26,7 +22,7 @@ import {
   seasonAt,
   seasonsOf,
   SHIPPED_PRIOR,
-  standingOf,
+  percentileOf,
   trendOf,
   usedPlan,
   usualSeasons,
@@ -34,6 +30,7 @@ import {
   type Paths,
   type TrackedOffer,
 } from './index.ts';
+import { betaCdf, betaQuantile, drawsFrom, lnGamma } from '../stats/index.ts';
 import { goingRate, listingPaths } from './listings.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
 import { clockOf } from './paths.ts';
@@ -411,7 +408,7 @@ describe('where a price stands', () => {
     }
   });
   it('counts days, not looks, and leaves unseen days open', () => {
-    const full = standingOf(
+    const full = percentileOf(
       observations(...Array<number>(45).fill(120), ...Array<number>(45).fill(100)),
       0,
       100,
@@ -419,10 +416,10 @@ describe('where a price stands', () => {
     expect(full?.percentile).toBeGreaterThan(0.15);
     expect(full?.percentile).toBeLessThan(0.35);
     expect(full?.covered).toBeGreaterThan(0.95);
-    const few = standingOf(observations(120, 110, 100), 0, 100);
+    const few = percentileOf(observations(120, 110, 100), 0, 100);
     expect(few).toMatchObject({ cannotTell: true, least: 100, median: 110 });
     expect((few?.high ?? 0) - (few?.low ?? 0)).toBeGreaterThan(0.5);
-    expect(standingOf([{ day: -200, price: 5 }], 0, 5)).toBeNull();
+    expect(percentileOf([{ day: -200, price: 5 }], 0, 5)).toBeNull();
   });
 });
 

@@ -1,3 +1,4 @@
+import { median } from '../stats/index.ts';
 import type { Observation } from './types.ts';
 
 export type SpellKind = 'regular' | 'sale' | 'open';
@@ -65,12 +66,6 @@ function isBusy(observations: readonly Observation[], today: number): boolean {
   return pairs >= 5 && repeats < FEW_REPEATS * pairs;
 }
 
-function medianOf(values: number[]): number {
-  const sorted = values.sort((a, b) => a - b);
-  const n = sorted.length;
-  return n === 0 ? 0 : n % 2 === 1 ? sorted[(n - 1) / 2] : (sorted[n / 2 - 1] + sorted[n / 2]) / 2;
-}
-
 /** The level that the first 45 days speak for: 65 % quantile by time, at most 20 days a spell. */
 function startLevel(spells: readonly Spell[]): number {
   const until = spells[0].first + 45;
@@ -97,7 +92,7 @@ export function labelSales(spells: Spell[], spread: number): void {
   const days = spells[spells.length - 1].last - spells[0].first;
   const movesDaily = spells.length >= 15 && steps.length > 0.4 * days;
   const usual = Math.max(LEAST_DROP, LEAST_DROP_SPREADS * spread);
-  const least = movesDaily ? Math.max(LEAST_DROP, 4 * medianOf(steps)) : usual;
+  const least = movesDaily ? Math.max(LEAST_DROP, 4 * median(steps)) : usual;
   let regular = startLevel(spells);
   for (let i = 0; i < spells.length;) {
     const spell = spells[i];

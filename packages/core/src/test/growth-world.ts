@@ -1,4 +1,4 @@
-import { growthWorld, type GrowthWorld, type OutlookWish, type Path } from '../growth/index.ts';
+import { growthWorld, type GrowthWorld, type OutlookOptions, type Path } from '../growth/index.ts';
 import type { Brief, Catalogue, Growth, Part } from '../parts/index.ts';
 import {
   BOARD,
@@ -141,7 +141,7 @@ export function growingWish(
   growth: Partial<Growth> = {},
   brief: Partial<Brief> = {},
   catalogue: Catalogue = GROWING,
-): OutlookWish {
+): OutlookOptions {
   return {
     catalogue,
     brief: {

@@ -9,6 +9,6 @@ export {
   type Swap,
   type Thresholds,
 } from './changes.ts';
-export { daysAhead, watchList, type Watched, type WatchReason, type WatchWish } from './list.ts';
+export { daysAhead, watchList, type Watched, type WatchReason, type WatchOptions } from './list.ts';
 export { trackedOffers } from './tracked.ts';
 export { countsOn } from './targets.ts';

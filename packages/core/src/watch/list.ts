@@ -16,7 +16,7 @@ export interface Watched {
 const RIVALS = 3;
 const REACH = 0.3;
 
-export interface WatchWish {
+export interface WatchOptions {
   /** Picks of the active candidate, then those of the others. */
   readonly active: Picks;
   readonly others: readonly Picks[];
@@ -24,7 +24,7 @@ export interface WatchWish {
 }
 
 /** What is watched: the picks, what other candidates have, targets, and rivals of processor and card. Each part once, picks first. */
-export function watchList({ catalogue, brief, market }: Session, wish: WatchWish): Watched[] {
+export function watchList({ catalogue, brief, market }: Session, wish: WatchOptions): Watched[] {
   const out = new Map<string, Watched>();
   const add = (part: string, slot: Slot, why: WatchReason) => {
     if (!out.has(part) && !brief.owned.includes(part) && market.offersByPart.has(part))

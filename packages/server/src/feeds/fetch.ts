@@ -8,7 +8,7 @@ import { BlockList, isIP, type LookupFunction } from 'node:net';
  * machine or its own network unless that is allowed.
  */
 
-export interface FetchWish {
+export interface FetchRequest {
   readonly url: string;
   readonly allowPrivate: boolean;
   readonly etag?: string | null;
@@ -100,7 +100,7 @@ const guardedLookup =
 const INSIDE =
   'The address leads into this machine or its own network. If that is meant, allow it for this source.';
 
-export function fetchOnce(wish: FetchWish, limits: FetchLimits = FETCH_LIMITS): Promise<Fetched> {
+export function fetchOnce(wish: FetchRequest, limits: FetchLimits = FETCH_LIMITS): Promise<Fetched> {
   const failed = (error: string, retryAfterSeconds: number | null = null): Fetched => ({
     kind: 'failed',
     error,

@@ -9,7 +9,7 @@ import {
 } from '@ripe-pick/contract';
 import { withHousehold } from '@ripe-pick/core/buying';
 import { inMarketCurrency, schoolTotal } from '@ripe-pick/core/money';
-import { prepare } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/search';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import {
   chanceOfTarget,
@@ -22,8 +22,8 @@ import {
   type Observation,
   type PriceEvent,
 } from '@ripe-pick/core/prices';
-import { withFinds, type Find } from '@ripe-pick/core/secondhand';
-import { summaryFor } from '@ripe-pick/core/trades';
+import { withFinds, type Find } from '@ripe-pick/core/used';
+import { summaryFor } from '@ripe-pick/core/swaps';
 import { addDays, dayNumber } from '@ripe-pick/core/units';
 import { finish } from '@ripe-pick/core/work';
 import {

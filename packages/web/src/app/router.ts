@@ -55,7 +55,7 @@ export const router = createRouter({
     },
     {
       path: '/slips',
-      name: 'claims',
+      name: 'slips',
       component: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
       meta: { title: 'Slips', isAboutMoney: true, worksEmpty: true },
     },

@@ -7,7 +7,7 @@ import {
   growthChances,
   growthFlips,
   growthWorld,
-  kitchenFor,
+  searchCacheFor,
   overtaking,
   planGrowth,
   priceOfRoom,
@@ -24,7 +24,7 @@ import {
   type GrowthFlip,
   type GrowthPlan,
   type GrowthWorld,
-  type Kitchen,
+  type SearchCache,
   type LaneSwap,
   type MeasuredFalls,
   type Obstacle,
@@ -44,7 +44,7 @@ import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
 
 /** What the years to come are reckoned with, beside the catalogue. */
-export interface GrowthWish {
+export interface GrowthOptions {
   readonly brief: Brief;
   readonly events: readonly PriceEvent[];
   readonly measured: MeasuredFalls;
@@ -96,28 +96,28 @@ export interface PlanReport {
 
 const tickets = { plan: new Tickets(), flips: new Tickets(), chances: new Tickets(), room: new Tickets() };
 let catalogue: Catalogue | null = null;
-let cached: { key: string; world: GrowthWorld; kitchen: Kitchen } | null = null;
+let cached: { key: string; world: GrowthWorld; cache: SearchCache } | null = null;
 let last: { key: string; plan: GrowthPlan } | null = null;
 
 function loaded(): Catalogue {
   if (!catalogue) throw new Error('growth: no catalogue was loaded; this is our bug');
   return catalogue;
 }
-const wishOf = ({ brief, events, measured }: GrowthWish) => ({
+const wishOf = ({ brief, events, measured }: GrowthOptions) => ({
   catalogue: loaded(),
   brief,
   events,
   measured,
 });
-const keyOf = (wish: GrowthWish) => JSON.stringify({ ...wish, brief: { ...wish.brief, name: '' } });
+const keyOf = (wish: GrowthOptions) => JSON.stringify({ ...wish, brief: { ...wish.brief, name: '' } });
 
-function kitchenOf(wish: GrowthWish): Kitchen {
+function cacheOf(wish: GrowthOptions): SearchCache {
   const key = keyOf(wish);
   if (cached?.key !== key) {
     const world = growthWorld(wishOf(wish));
-    cached = { key, world, kitchen: kitchenFor(world) };
+    cached = { key, world, cache: searchCacheFor(world) };
   }
-  return cached.kitchen;
+  return cached.cache;
 }
 
 function told(world: GrowthWorld, path: Path): ToldPath {
@@ -134,11 +134,11 @@ function told(world: GrowthWorld, path: Path): ToldPath {
 const found = (world: GrowthWorld, { base, steps }: FoundPath) => told(world, { picks: base.picks, steps });
 
 /** The builds of the last plan; worked out anew where the wish has changed since. */
-function planOf(wish: GrowthWish): GrowthPlan {
+function planOf(wish: GrowthOptions): GrowthPlan {
   const key = keyOf(wish);
   if (last?.key !== key) {
-    const { world } = kitchenOf(wish);
-    const search = planGrowth(world, undefined, kitchenOf(wish));
+    const { world } = cacheOf(wish);
+    const search = planGrowth(world, undefined, cacheOf(wish));
     const ended = finish(search);
     last = { key, plan: ended };
   }
@@ -156,10 +156,10 @@ const growth = {
     for (const each of Object.values(tickets)) each.next();
   },
   /** The best paths. The first is sent as soon as there is one, and again when a better one is found. */
-  async plan(wish: GrowthWish, report: (progress: PlanReport) => void): Promise<ToldPlan> {
+  async plan(wish: GrowthOptions, report: (progress: PlanReport) => void): Promise<ToldPlan> {
     const start = performance.now();
-    const kitchen = kitchenOf(wish);
-    const { world } = kitchen;
+    const cache = cacheOf(wish);
+    const { world } = cache;
     let firstMs: number | null = null;
     let sent: FoundPath | null = null;
     const send = ({ asked, done, best }: { asked: string; done: number; best: FoundPath | null }) => {
@@ -167,7 +167,7 @@ const growth = {
       if (isNew) sent = best;
       report({ asked, done, first: isNew && best ? found(world, best) : null });
     };
-    const plan = await drive(planGrowth(world, undefined, kitchen), tickets.plan, send, ({ best }) => {
+    const plan = await drive(planGrowth(world, undefined, cache), tickets.plan, send, ({ best }) => {
       if (best) firstMs ??= performance.now() - start;
     });
     last = { key: keyOf(wish), plan };
@@ -195,45 +195,45 @@ const growth = {
       firstMs,
     };
   },
-  evaluate(wish: GrowthWish, path: Path): ToldPath {
-    return told(kitchenOf(wish).world, path);
+  evaluate(wish: GrowthOptions, path: Path): ToldPath {
+    return told(cacheOf(wish).world, path);
   },
   /** The best that can become of given picks. */
-  bestFrom(wish: GrowthWish, picks: Picks): ToldPath | null {
-    const kitchen = kitchenOf(wish);
-    const best = bestFrom(kitchen, picks);
-    return best ? found(kitchen.world, best) : null;
+  bestFrom(wish: GrowthOptions, picks: Picks): ToldPath | null {
+    const cache = cacheOf(wish);
+    const best = bestFrom(cache, picks);
+    return best ? found(cache.world, best) : null;
   },
-  alternatives(wish: GrowthWish, path: Path, on: string): readonly Alternative[] {
-    return alternativesFor(kitchenOf(wish), path, on);
+  alternatives(wish: GrowthOptions, path: Path, on: string): readonly Alternative[] {
+    return alternativesFor(cacheOf(wish), path, on);
   },
-  study(wish: GrowthWish, path: Path): Study {
-    const kitchen = kitchenOf(wish);
+  study(wish: GrowthOptions, path: Path): Study {
+    const cache = cacheOf(wish);
     const { today } = planOf(wish);
-    const base: Base = baseOf(kitchen.world, path.picks);
+    const base: Base = baseOf(cache.world, path.picks);
     const mine: FoundPath = { base, steps: path.steps, value: 0, net: 0, key: '' };
     return {
-      room: priceOfRoom(kitchen, path),
-      regret: today ? regretOf(wishOf(wish), kitchen.world, mine, today) : [],
+      room: priceOfRoom(cache, path),
+      regret: today ? regretOf(wishOf(wish), cache.world, mine, today) : [],
     };
   },
   async flips(
-    wish: GrowthWish,
+    wish: GrowthOptions,
     report: (progress: FlipsProgress) => void,
   ): Promise<readonly GrowthFlip[] | null> {
-    const { world } = kitchenOf(wish);
+    const { world } = cacheOf(wish);
     const { answers, bases } = planOf(wish);
     return answers[0]
       ? drive(growthFlips(wishOf(wish), world, bases, answers[0]), tickets.flips, null, report)
       : null;
   },
-  async chances(wish: GrowthWish, report: (progress: ChanceProgress) => void): Promise<Chances | null> {
-    const { world } = kitchenOf(wish);
+  async chances(wish: GrowthOptions, report: (progress: ChanceProgress) => void): Promise<Chances | null> {
+    const { world } = cacheOf(wish);
     return drive(growthChances(wishOf(wish), world, planOf(wish).answers), tickets.chances, report);
   },
   /** Room to grow of swaps, sent in batches as they are known. */
   async room(
-    wish: GrowthWish,
+    wish: GrowthOptions,
     picks: Picks,
     swaps: readonly LaneSwap[],
     send: (rooms: readonly RoomAfter[]) => void,
@@ -243,7 +243,7 @@ const growth = {
       if (batch.length > 0) send(batch);
       batch = [];
     };
-    await drive(roomToGrow(kitchenOf(wish), picks, swaps), tickets.room, flush, (each) => batch.push(each));
+    await drive(roomToGrow(cacheOf(wish), picks, swaps), tickets.room, flush, (each) => batch.push(each));
     flush();
   },
 };

@@ -18,7 +18,7 @@ import {
   type PriceEvent,
   type Prior,
   type Ripeness,
-  type Standing,
+  type Percentile,
   type TrackedOffer,
 } from '@ripe-pick/core/prices';
 import type { PartKind } from '@ripe-pick/core/parts';
@@ -56,7 +56,7 @@ export interface Verdict {
   readonly least: { readonly low: number; readonly middle: number; readonly high: number };
   readonly fan: readonly DayBand[];
   readonly curve: readonly number[];
-  readonly standing: Standing | null;
+  readonly standing: Percentile | null;
   readonly priorShare: number;
   readonly observations: number;
   readonly lookIn: number;

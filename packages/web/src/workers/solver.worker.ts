@@ -7,7 +7,7 @@ import {
   type Against,
   type Flip,
   type FlipProgress,
-} from '@ripe-pick/core/insight';
+} from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
   prepare,
@@ -19,11 +19,11 @@ import {
   type Prepared,
   type Progress,
   type SearchResult,
-} from '@ripe-pick/core/optimise';
+} from '@ripe-pick/core/search';
 import { ratesFor } from '@ripe-pick/core/frames';
 import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
-import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/trades';
-import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/baskets';
+import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/swaps';
+import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/search/orders';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
 

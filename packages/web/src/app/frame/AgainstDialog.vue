@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import type { Against } from '@ripe-pick/core/insight';
-import type { Answer } from '@ripe-pick/core/optimise';
+import type { Against } from '@ripe-pick/core/compare';
+import type { Answer } from '@ripe-pick/core/search';
 import type { Picks } from '@ripe-pick/core/parts';
-import { partsForRules } from '@ripe-pick/core/trades';
+import { partsForRules } from '@ripe-pick/core/swaps';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSolver } from '../../shared/stores/solver.ts';

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
-import { bestWithin, MEASURES } from '@ripe-pick/core/trades';
+import { bestWithin, MEASURES } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { adviceLine, RIPENESS_WORDS } from '../../shared/format/ripeness.ts';

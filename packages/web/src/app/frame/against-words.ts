@@ -1,4 +1,4 @@
-import type { Against } from '@ripe-pick/core/insight';
+import type { Against } from '@ripe-pick/core/compare';
 import type { Market } from '@ripe-pick/core/money';
 import { money } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';

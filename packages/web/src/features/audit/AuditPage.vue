@@ -16,7 +16,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { summaryFor } from '@ripe-pick/core/trades';
+import { summaryFor } from '@ripe-pick/core/swaps';
 import { DOUBT_WORDS, findingWords } from './words.ts';
 
 const bench = useBench();

@@ -2,8 +2,8 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/optimise';
-import { summaryFor } from '@ripe-pick/core/trades';
+import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/search';
+import { summaryFor } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
-import type { LineUp } from '@ripe-pick/core/insight';
+import type { LineUp } from '@ripe-pick/core/compare';
 import type { Brief } from '@ripe-pick/core/parts';
 import { fps } from '../../shared/format/format.ts';
 import { SHAPES, shapePath } from './shapes.ts';

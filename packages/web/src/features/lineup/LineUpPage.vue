@@ -3,7 +3,7 @@ import { useStorage } from '@vueuse/core';
 import { NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { lineUpOf } from '@ripe-pick/core/insight';
+import { lineUpOf } from '@ripe-pick/core/compare';
 import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';

@@ -1,4 +1,4 @@
-import type { LineUp } from '@ripe-pick/core/insight';
+import type { LineUp } from '@ripe-pick/core/compare';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { LineUpFile } from '@ripe-pick/contract';
 import Papa from 'papaparse';

@@ -9,9 +9,9 @@ import {
   catalogueOf,
   lineUpFileSchema,
 } from '@ripe-pick/contract';
-import { lineUpOf } from '@ripe-pick/core/insight';
+import { lineUpOf } from '@ripe-pick/core/compare';
 import { indexMarket } from '@ripe-pick/core/money';
-import { prepare } from '@ripe-pick/core/optimise';
+import { prepare } from '@ripe-pick/core/search';
 import type { Picks } from '@ripe-pick/core/parts';
 import { csvParseRows } from 'd3';
 import { describe, expect, it } from 'vitest';

@@ -1,5 +1,5 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
-import type { LineUp, LineUpEntry } from '@ripe-pick/core/insight';
+import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
 import { schoolTotal, type Market } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { narrowing } from '@ripe-pick/core/fit';
 import type { PartSet, Picks } from '@ripe-pick/core/parts';
-import { partsForRules } from '@ripe-pick/core/trades';
+import { partsForRules } from '@ripe-pick/core/swaps';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import { useBench } from '../../shared/stores/bench.ts';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Answer, Explanation } from '@ripe-pick/core/optimise';
+import type { Answer, Explanation } from '@ripe-pick/core/search';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { costOf } from '@ripe-pick/core/money';
-import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/trades';
+import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';

@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import { CircleHelp, Info, OctagonX, TriangleAlert } from '@lucide/vue';
 import type { Finding, Verdict } from '@ripe-pick/core/compatibility';
-import type { Mend, Repair } from '@ripe-pick/core/trades';
+import type { Mend, Repair } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';

@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { Lock, LockOpen } from '@lucide/vue';
 import type { Slot } from '@ripe-pick/core/parts';
-import type { Measure, Trade } from '@ripe-pick/core/trades';
+import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
 import { usePrices } from '../../shared/stores/prices.ts';

@@ -5,7 +5,7 @@ import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue
 import { NInput, NPopover, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
-import { MEASURES, withPick, type Measure, type Repair, type Trade } from '@ripe-pick/core/trades';
+import { MEASURES, withPick, type Measure, type Repair, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useBench } from '../../shared/stores/bench.ts';

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Offer } from '@ripe-pick/core/parts';
 import { inMarketCurrency, offerBarrier } from '@ripe-pick/core/money';
-import { withPick, type Trade } from '@ripe-pick/core/trades';
+import { withPick, type Trade } from '@ripe-pick/core/swaps';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';

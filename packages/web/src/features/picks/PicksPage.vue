@@ -3,7 +3,7 @@ import { nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { SLOTS } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
-import type { Trade } from '@ripe-pick/core/trades';
+import type { Trade } from '@ripe-pick/core/swaps';
 import BestDialog from './BestDialog.vue';
 import ChecksPanel from './ChecksPanel.vue';
 import LanesBoard from './LanesBoard.vue';

@@ -1,4 +1,4 @@
-import type { Trade } from '@ripe-pick/core/trades';
+import type { Trade } from '@ripe-pick/core/swaps';
 import { describe, expect, it } from 'vitest';
 import {
   guidesOf,

@@ -1,4 +1,4 @@
-import type { Trade } from '@ripe-pick/core/trades';
+import type { Trade } from '@ripe-pick/core/swaps';
 
 /** How a dot is drawn. Every look also differs in shape, not in colour alone. */
 export type DotKind = 'fits' | 'used' | 'barred' | 'owned' | 'dominated';

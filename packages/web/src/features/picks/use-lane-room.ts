@@ -1,7 +1,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
-import type { Trade } from '@ripe-pick/core/trades';
+import type { Trade } from '@ripe-pick/core/swaps';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 

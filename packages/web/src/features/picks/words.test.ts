@@ -1,5 +1,5 @@
 import type { Part } from '@ripe-pick/core/parts';
-import type { Trade } from '@ripe-pick/core/trades';
+import type { Trade } from '@ripe-pick/core/swaps';
 import { describe, expect, it } from 'vitest';
 import { factsOf } from '../../shared/format/facts.ts';
 import { tradeEffect, tradeName, tradeWords } from './words.ts';

@@ -1,4 +1,4 @@
-import { MEASURES, type KeepReason, type Measure, type Repair, type Trade } from '@ripe-pick/core/trades';
+import { MEASURES, type KeepReason, type Measure, type Repair, type Trade } from '@ripe-pick/core/swaps';
 import type { Slot } from '@ripe-pick/core/parts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES } from '../../shared/format/slots.ts';

@@ -2,8 +2,8 @@
 import { NButton, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { FIND_STATES, type Find } from '@ripe-pick/contract';
-import type { Appraisal } from '@ripe-pick/core/secondhand';
-import { carriage, offersOf, slotsOfFind, testList, type Find as CoreFind } from '@ripe-pick/core/secondhand';
+import type { Appraisal } from '@ripe-pick/core/used';
+import { carriage, offersOf, slotsOfFind, testList, type Find as CoreFind } from '@ripe-pick/core/used';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';

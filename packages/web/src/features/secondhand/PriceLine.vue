@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
-import type { Appraisal } from '@ripe-pick/core/secondhand';
+import type { Appraisal } from '@ripe-pick/core/used';
 import { money } from '../../shared/format/format.ts';
 
 /** All prices of a find on one line of money: what to offer, what is asked, what its risk adds, what the same costs new. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
-import { appraise, type Find } from '@ripe-pick/core/secondhand';
+import { appraise, type Find } from '@ripe-pick/core/used';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useMarket } from '../../shared/stores/market.ts';

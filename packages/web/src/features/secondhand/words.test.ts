@@ -1,4 +1,4 @@
-import { testList } from '@ripe-pick/core/secondhand';
+import { testList } from '@ripe-pick/core/used';
 import { describe, expect, it } from 'vitest';
 import { TEST_WORDS } from './words.ts';
 

@@ -1,4 +1,4 @@
-import type { Appraisal } from '@ripe-pick/core/secondhand';
+import type { Appraisal } from '@ripe-pick/core/used';
 
 export const STATE_WORDS = {
   seen: 'seen',

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { NButton } from 'naive-ui';
 import { computed, ref } from 'vue';
-import type { Shopping } from '@ripe-pick/core/baskets';
+import type { Shopping } from '@ripe-pick/core/search/orders';
 import { plannedOrders, type PlannedOrder } from '@ripe-pick/core/buying';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';

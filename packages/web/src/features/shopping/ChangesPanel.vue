@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Shopping } from '@ripe-pick/core/baskets';
+import type { Shopping } from '@ripe-pick/core/search/orders';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { money } from '../../shared/format/format.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import type { ShoppingResult } from '@ripe-pick/core/baskets';
+import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';

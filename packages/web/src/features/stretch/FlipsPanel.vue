@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import { sortedFlips, type Flip } from '@ripe-pick/core/insight';
+import { sortedFlips, type Flip } from '@ripe-pick/core/compare';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useSolver } from '../../shared/stores/solver.ts';

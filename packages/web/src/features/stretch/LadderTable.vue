@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Picks } from '@ripe-pick/core/parts';
-import { swapsBetween } from '@ripe-pick/core/trades';
+import { swapsBetween } from '@ripe-pick/core/swaps';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';

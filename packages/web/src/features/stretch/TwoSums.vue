@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { stepAt } from '@ripe-pick/core/insight';
-import { partsForRules, swapsBetween } from '@ripe-pick/core/trades';
+import { stepAt } from '@ripe-pick/core/compare';
+import { partsForRules, swapsBetween } from '@ripe-pick/core/swaps';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';

@@ -1,6 +1,6 @@
 import type { Market } from '@ripe-pick/core/money';
 import type { Pick, Slot } from '@ripe-pick/core/parts';
-import type { Swap } from '@ripe-pick/core/trades';
+import type { Swap } from '@ripe-pick/core/swaps';
 import { EMPTY_NAMES, SLOT_NAMES } from './slots.ts';
 
 /** The part of a pick by maker and name; what an empty slot means otherwise. */

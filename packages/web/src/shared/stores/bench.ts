@@ -1,5 +1,5 @@
 import { openSession } from '@ripe-pick/core/session';
-import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/trades';
+import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/swaps';
 import type { Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';

@@ -10,7 +10,7 @@ import {
   catalogueOf,
   type Workspace,
 } from '@ripe-pick/contract';
-import { shoppingFor } from '@ripe-pick/core/baskets';
+import { shoppingFor } from '@ripe-pick/core/search/orders';
 import { plannedOrders } from '@ripe-pick/core/buying';
 import type { Picks } from '@ripe-pick/core/parts';
 import { createPinia, setActivePinia } from 'pinia';

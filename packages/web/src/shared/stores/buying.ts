@@ -11,7 +11,7 @@ import {
   type Workspace,
 } from '@ripe-pick/contract';
 import { slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
-import type { BasketAnswer } from '@ripe-pick/core/baskets';
+import type { BasketAnswer } from '@ripe-pick/core/search/orders';
 import type { Cost } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';

@@ -1,7 +1,7 @@
 import type { Decision, StoredPathStep } from '@ripe-pick/contract';
 import { costOf } from '@ripe-pick/core/money';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
-import { swapsBetween } from '@ripe-pick/core/trades';
+import { swapsBetween } from '@ripe-pick/core/swaps';
 import { defineStore } from 'pinia';
 import { useBench } from './bench.ts';
 import { useWorkspace } from './workspace.ts';

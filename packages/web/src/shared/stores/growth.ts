@@ -14,7 +14,7 @@ import type { Part, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy } from 'comlink';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import type { GrowthWish, GrowthWorker, PlanReport } from '../../workers/growth.worker.ts';
+import type { GrowthOptions, GrowthWorker, PlanReport } from '../../workers/growth.worker.ts';
 import { money } from '../format/format.ts';
 import { desksOf } from './desks.ts';
 import { useMarket } from './market.ts';
@@ -57,7 +57,7 @@ export const useGrowth = defineStore('growth', () => {
   const key = computed(() =>
     JSON.stringify([{ ...workspace.brief, name: '' }, events.value, measured.value]),
   );
-  const wish = computed((): GrowthWish => {
+  const wish = computed((): GrowthOptions => {
     void key.value;
     return plain({ brief: workspace.brief, events: events.value, measured: measured.value });
   });

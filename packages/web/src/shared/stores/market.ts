@@ -1,6 +1,6 @@
 import { catalogueOf, type CatalogueFile, type Counts } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
-import { withFinds, type Find } from '@ripe-pick/core/secondhand';
+import { withFinds, type Find } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';

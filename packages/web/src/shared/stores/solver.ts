@@ -1,7 +1,7 @@
 import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
-import type { Flip, FlipProgress } from '@ripe-pick/core/insight';
-import type { ShoppingResult } from '@ripe-pick/core/baskets';
-import type { Explanation, Progress } from '@ripe-pick/core/optimise';
+import type { Flip, FlipProgress } from '@ripe-pick/core/compare';
+import type { ShoppingResult } from '@ripe-pick/core/search/orders';
+import type { Explanation, Progress } from '@ripe-pick/core/search';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy, type Remote } from 'comlink';
 import { defineStore } from 'pinia';

@@ -1,0 +1,171 @@
+import { bandwidthGbs, firstWordLatencyNs, type MemoryState } from '../../frames/index.ts';
+import { SLOTS, type Brief, type Gpu, type Part, type Cpu } from '../../parts/index.ts';
+import { boundFor } from './bound.ts';
+import { memoize } from '../../stats/memoize.ts';
+import type { Holding } from '../model/holding.ts';
+import {
+  gpusFrom,
+  coreSystem,
+  fittingFor,
+  platformsFrom,
+  type Core,
+  type Fitting,
+  type Platform,
+} from './options.ts';
+import type { GrowthWorld } from '../model/world.ts';
+
+/**
+ * What searches through the paths of one world ask for again and again, worked out once. Stages are numbered from 0, the
+ * first later one; sums of scores are by months, as in `Years`.
+ */
+export interface SearchCache {
+  readonly world: GrowthWorld;
+  /** Month at which each stage begins, and the horizon behind them. */
+  readonly ends: readonly number[];
+  readonly priceAt: (part: Part, stage: number) => number | null;
+  readonly resaleAt: (part: Part, stage: number) => number;
+  /** Sums of scores of a platform with a card; null when a rate is missing. */
+  readonly sumsOf: (core: Core, gpu: Gpu | null) => Float64Array | null;
+  /** The same with the best memory and the best slot that there may be: never less. */
+  readonly idealSums: (chip: Cpu, gpu: Gpu | null) => Float64Array | null;
+  readonly platformsOf: (holding: Holding) => readonly Platform[];
+  readonly allowedFrom: (gpu: Gpu | null) => ReadonlySet<Gpu>;
+  /** Cards in falling order of the most that a stage can be worth with them and a processor. */
+  readonly gpusInOrder: (chip: Cpu, stage: number) => readonly { readonly gpu: Gpu; readonly most: number }[];
+  readonly fittingOf: (
+    holding: Holding,
+    canFlash: boolean,
+    stage: number,
+    needs: Brief['needs'],
+  ) => Fitting | null;
+  /** No more than this can all stages from one on be worth from a holding with money left; see `boundFor`. */
+  readonly bound: (holding: Holding, money: number, stage: number, soldFrom?: number) => number;
+  /** How often rules were asked about a whole build. */
+  readonly checks: () => number;
+}
+
+export const platformId = ({ cpu, motherboard, memory }: Core): string =>
+  `${cpu.id}|${motherboard.id}|${memory.id}`;
+
+/** A letter for every part, so that what is kept has short keys. There are 65,000 of them, far more than parts of a search. */
+function shortKeys(): (part: { readonly id: string } | null | undefined) => string {
+  const known = new Map<string, string>();
+  return (part) => {
+    if (!part) return ' ';
+    let keyOf = known.get(part.id);
+    if (keyOf === undefined) known.set(part.id, (keyOf = String.fromCharCode(33 + known.size)));
+    return keyOf;
+  };
+}
+
+/** Keeps what a function gives for each part and stage, which are asked for most. */
+function memoizeByStage<R>(work: (part: Part, stage: number) => R) {
+  const known = new Map<string, R[]>();
+  return (part: Part, stage: number): R => {
+    let row = known.get(part.id);
+    if (!row) known.set(part.id, (row = []));
+    return (row[stage] ??= work(part, stage));
+  };
+}
+
+export function searchCacheFor(world: GrowthWorld): SearchCache {
+  const { years, stages, outlook, index, lists } = world;
+  const ends = [...stages.map((stage) => stage.month), years.count];
+  const ideal = memoize(
+    (types: Cpu['memoryTypes']) => types?.join() ?? '',
+    (types) => idealMemory(world, types),
+  );
+  let checks = 0;
+  const keyOf = shortKeys();
+  const core = ({ cpu, motherboard, memory }: Core) => keyOf(cpu) + keyOf(motherboard) + keyOf(memory);
+  const idealSums = memoize(
+    (chip: Cpu, gpu: Gpu | null) => keyOf(chip) + keyOf(gpu),
+    (chip, gpu) => {
+      const rate = index.cpus.get(chip.id);
+      const graphics = gpu
+        ? index.gpus.get(gpu.id)
+        : chip.integratedGraphics
+          ? index.integrated.get(chip.id)
+          : undefined;
+      if (!rate || !graphics || chip.threads === null) return null;
+      return years.sums({
+        cpu: { rateLn: rate.rateLn, threads: chip.threads },
+        memory: ideal(chip.memoryTypes),
+        graphics: gpu
+          ? { kind: 'gpu', rateLn: graphics.rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn: 0 }
+          : { kind: 'integrated', rateLn: graphics.rateLn },
+      });
+    },
+  );
+  const cache: Omit<SearchCache, 'bound'> = {
+    world,
+    ends,
+    priceAt: memoizeByStage((part, stage) => outlook.priceAt(part, stages[stage].month)),
+    resaleAt: memoizeByStage((part, stage) => outlook.resaleAt(part, stages[stage].month)),
+    idealSums,
+    sumsOf: memoize(
+      (platform: Core, gpu: Gpu | null) => core(platform) + keyOf(gpu),
+      (platform, gpu) => {
+        const system = coreSystem(world, platform, gpu);
+        return system ? years.sums(system) : null;
+      },
+    ),
+    platformsOf: memoize(
+      ({ set: { cpu, motherboard, memory } }: Holding) =>
+        cpu && motherboard && memory ? core({ cpu, motherboard, memory }) : '',
+      (holding) => platformsFrom(world, holding),
+    ),
+    allowedFrom: memoize(
+      (gpu: Gpu | null) => keyOf(gpu),
+      (gpu) => new Set(gpusFrom(world, gpu)),
+    ),
+    gpusInOrder: memoize(
+      (chip: Cpu, stage: number) => keyOf(chip) + stage,
+      (chip, stage) => {
+        const all = lists.gpus.flatMap((gpu) => {
+          const sums = idealSums(chip, gpu);
+          return sums ? [{ gpu, most: sums[ends[stage + 1]] - sums[ends[stage]] }] : [];
+        });
+        const base = (gpu: Gpu) => outlook.base(gpu) ?? 0;
+        return all.sort((a, b) => b.most - a.most || base(a.gpu) - base(b.gpu));
+      },
+    ),
+    fittingOf: memoize(
+      (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => {
+        const { set, drives } = holding;
+        const wishes = stages[stage].wishes.length > 0 ? stage : '';
+        let key = `${canFlash ? 1 : 0}${needs.memoryGb}${needs.gpuRequired ? 1 : 0}${wishes}|`;
+        for (const slot of SLOTS) key += keyOf(set[slot]);
+        for (const drive of drives) key += keyOf(drive);
+        return key;
+      },
+      (holding, canFlash, stage, needs) => {
+        checks++;
+        return fittingFor(world, holding, canFlash, needs, stages[stage]);
+      },
+    ),
+    checks: () => checks,
+  };
+  return { ...cache, bound: boundFor(cache) };
+}
+
+/**
+ * The best state that memory may be in beside a processor, alone or twice, on the best of boards: for bounds. Of the types
+ * that the processor takes, or of all where its sheet is silent.
+ */
+function idealMemory(world: GrowthWorld, types: Cpu['memoryTypes']): MemoryState {
+  const ideal = { latencyNs: Infinity, bandwidthGbs: 0, gb: 0 };
+  for (const kit of world.catalogue.parts) {
+    if (kit.kind !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
+    for (const [mts, cl] of [
+      [kit.ratedMts, kit.ratedCl],
+      [kit.jedecMts, kit.jedecCl],
+    ] as const) {
+      if (mts === null || cl === null) continue;
+      ideal.latencyNs = Math.min(ideal.latencyNs, firstWordLatencyNs(mts, cl));
+      ideal.bandwidthGbs = Math.max(ideal.bandwidthGbs, bandwidthGbs(mts, 2));
+    }
+    ideal.gb = Math.max(ideal.gb, 2 * (kit.modules ?? 0) * (kit.gbPerModule ?? 0));
+  }
+  return ideal;
+}
