@@ -16,7 +16,7 @@ import type { Brief, PartSet } from '../parts/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, isBarrier, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
-import { CARD_FEED_WATTS, gpuFeedWatts } from './rules/supply.ts';
+import { CARD_FEED_WATTS, gpuFeedWatts } from './rules/psu.ts';
 
 const CONTEXT = ruleContext(BRIEF, new Map());
 const needing = (needs: Partial<Brief['needs']>): RuleContext => ({

@@ -8,7 +8,7 @@ import {
   frontConnectors,
   plannedGpu,
   sizeNeed,
-} from './box.ts';
+} from './case.ts';
 import {
   boxedCoolerHeight,
   boxedNeed,
@@ -53,7 +53,7 @@ import {
   heatSpreader,
   storageNeed,
 } from './storage.ts';
-import { gpuFeed, gpuLeads, plannedWatts, cpuConnectors, psuInCase, psuQuality, psuWatts } from './supply.ts';
+import { gpuFeed, gpuLeads, plannedWatts, cpuConnectors, psuInCase, psuQuality, psuWatts } from './psu.ts';
 
 /** Every rule, in the order in which findings are listed: what stops a start first, wishes next, advice last. */
 export const RULES: readonly Rule[] = [

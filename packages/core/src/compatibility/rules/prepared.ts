@@ -1,6 +1,6 @@
 import type { Cpu } from '../../parts/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
-import { plannedGpu } from './box.ts';
+import { plannedGpu } from './case.ts';
 import { secondKit } from './memory.ts';
 import { firmware, powerStage, socket } from './platform.ts';
 

@@ -1,6 +1,6 @@
 import { linkLn } from '../../frames/index.ts';
 import { atMost, PASS, UNKNOWN, type Rule, type RuleContext } from '../rule.ts';
-import { gpuLeads } from './supply.ts';
+import { gpuLeads } from './psu.ts';
 
 /** Rules about two sheets alone read no context. */
 const NO_CONTEXT = {} as RuleContext;
