@@ -193,7 +193,7 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
 }) => {
   const part = {
     id: 'typed-card',
-    slot: 'gpu',
+    kind: 'gpu',
     brand: 'Gullmoor',
     name: 'Typed Card',
     chip: 'Typed 1',

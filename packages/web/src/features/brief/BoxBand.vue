@@ -66,7 +66,7 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
         :value="needs.psuRule.kind"
         :options="RULES"
         @update:value="
-          (v: PsuRule['kind']) => set('change the psu rule', { psuRule: { ...needs.psuRule, kind: v } })
+          (v: PsuRule['kind']) => set('change the supply rule', { psuRule: { ...needs.psuRule, kind: v } })
         "
       />
       <NumberField
@@ -93,7 +93,7 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
       <SwitchField
         label="Graphics card of its own"
         :value="needs.gpuRequired"
-        @change="(v: boolean) => set('switch the gpu need', { gpuRequired: v })"
+        @change="(v: boolean) => set('switch the card need', { gpuRequired: v })"
       />
       <SwitchField
         label="Parts with gaps in their sheets may be proposed"

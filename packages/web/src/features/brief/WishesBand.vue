@@ -105,7 +105,7 @@ const tariff = computed(
             :value="needs.psuQuality"
             :options="MARKS"
             placeholder="Any"
-            @update:value="(v: number | null) => setNeeds('change the psu’s quality', { psuQuality: v })"
+            @update:value="(v: number | null) => setNeeds('change the supply’s quality', { psuQuality: v })"
           />
           <NumberField
             label="Noise of the cooler, at most"

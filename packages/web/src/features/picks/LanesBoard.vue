@@ -33,8 +33,8 @@ const withUsed = ref(true);
 const showAll = ref(false);
 const laneSlot = ref<Slot>('cpu');
 const focused = shallowRef<Trade | null>(null);
-const motherboard = ref<HTMLElement | null>(null);
-const { width: boardWidth, height: boardHeight } = useElementSize(motherboard);
+const board = ref<HTMLElement | null>(null);
+const { width: boardWidth, height: boardHeight } = useElementSize(board);
 
 const LABEL_WIDTH = 184;
 const NARROW = 700;

@@ -110,8 +110,8 @@ const ticks = computed(() => y.value.ticks(4));
               <span
                 class="split"
                 role="img"
-                :aria-label="`cpu ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, cap ${percent(game.limitedBy.cap)}`"
-                :title="`cpu ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, the game’s cap ${percent(game.limitedBy.cap)}`"
+                :aria-label="`processor ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, cap ${percent(game.limitedBy.cap)}`"
+                :title="`processor ${percent(game.limitedBy.cpu)}, graphics ${percent(game.limitedBy.gpu)}, the game’s cap ${percent(game.limitedBy.cap)}`"
               >
                 <i class="p" :style="{ flexGrow: game.limitedBy.cpu }"></i
                 ><i class="g" :style="{ flexGrow: game.limitedBy.gpu }"></i

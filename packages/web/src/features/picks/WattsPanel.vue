@@ -61,7 +61,7 @@ const running = computed(() => workspace.brief.money.running);
       <div
         class="bar"
         role="img"
-        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, psu ${rated ?? 'none'} W`"
+        :aria-label="`Load ${load.deciwatts / 10} W, needed ${needed ?? 'unknown'} W, supply ${rated ?? 'none'} W`"
       >
         <i class="rated" :style="{ width: share(rated ?? 0) }"></i
         ><i class="load" :style="{ width: share(load.deciwatts / 10) }"></i>

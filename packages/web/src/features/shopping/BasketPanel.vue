@@ -96,7 +96,7 @@ function place() {
     <p v-if="saved > 0" class="saves">
       <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts{{
         kept > 0
-          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the dueNow`
+          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the till`
           : ''
       }}.
       <button class="plain edged" @click="take">Take these offers</button>
