@@ -108,7 +108,7 @@ const countWords = computed(() => {
   const hasGpu = Boolean(bench.summary?.set.gpu);
   return [
     [found.pairing.length, 'of this pairing in this game'],
-    [found.graphics.length, `of this ${hasGpu ? 'gpu' : 'graphics'} in this game`],
+    [found.graphics.length, `of this ${hasGpu ? 'card' : 'graphics'} in this game`],
     [found.cpu.length, 'of this processor in this game'],
     [found.graphicsElsewhere.length + found.cpuElsewhere.length, 'of either in other games'],
   ]

@@ -189,7 +189,7 @@ async function save() {
           :value="draft.varies"
           :options="[
             { value: 'gpu', label: 'graphics cards' },
-            { value: 'cpu', label: 'cpus' },
+            { value: 'cpu', label: 'processors' },
           ]"
           @update:value="(varies: 'gpu' | 'cpu') => (draft = { ...draft, varies, fixed: '' })"
         />
