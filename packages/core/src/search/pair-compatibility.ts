@@ -1,6 +1,7 @@
 import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
 import { SLOTS, type Part, type PartSet, type Slot } from '../parts/index.ts';
 import { and, emptyBits, orInto, setBit, type Bits } from './bits.ts';
+import { specsText } from './specs-text.ts';
 import { AT, REST, REST_COUNT, type Domains, type RestSlot } from './domains.ts';
 
 /*
@@ -85,30 +86,11 @@ export interface Compatibility {
   linksOf(cpu: number): CpuLinks;
 }
 
-/** Parts of a slot sorted into kinds with equal sheets: rules read sheets, so that one of a kind answers for all. */
+/** Parts of a slot sorted into kinds with equal specifications: rules read those alone, so that one of a kind answers for all. */
 interface Kinds {
   readonly kindOf: readonly number[];
   readonly examples: readonly (Part | null)[];
   readonly members: readonly Bits[];
-}
-
-const sheets = new WeakMap<Part, string>();
-
-/** What rules can read of a part, as text. Catalogues are frozen, so a part's text stays. */
-function sheetOf(part: Part): string {
-  let sheet = sheets.get(part);
-  if (sheet === undefined) {
-    sheet = JSON.stringify({
-      ...part,
-      id: '',
-      brand: '',
-      name: '',
-      source: undefined,
-      warrantyMonths: undefined,
-    });
-    sheets.set(part, sheet);
-  }
-  return sheet;
 }
 
 function kindsOf(elements: readonly { readonly part: Part | null }[]): Kinds {
@@ -117,7 +99,7 @@ function kindsOf(elements: readonly { readonly part: Part | null }[]): Kinds {
   const examples: (Part | null)[] = [];
   const members: Bits[] = [];
   elements.forEach(({ part }, j) => {
-    const sheet = part === null ? '' : sheetOf(part);
+    const sheet = part === null ? '' : specsText(part);
     let kind = known.get(sheet);
     if (kind === undefined) {
       kind = examples.length;

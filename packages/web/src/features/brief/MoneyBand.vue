@@ -19,7 +19,7 @@ function setMoney(label: string, change: Partial<Brief['money']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, money: { ...brief.money, ...change } }));
 }
 function setMarket(label: string, change: Partial<Brief['whereToBuy']>) {
-  workspace.editBrief(label, (brief) => ({ ...brief, market: { ...brief.whereToBuy, ...change } }));
+  workspace.editBrief(label, (brief) => ({ ...brief, whereToBuy: { ...brief.whereToBuy, ...change } }));
 }
 /** A sum in major units, as typed, in whole minor units. */
 const minor = (value: number | null) => Math.max(0, Math.round((value ?? 0) * scale.value));

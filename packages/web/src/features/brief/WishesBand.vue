@@ -77,7 +77,7 @@ function setPolicy(slot: Slot, policy: Policy) {
   workspace.editBrief(`conditions of ${SLOT_NAMES[slot].toLowerCase()}`, (b) => {
     const { [slot]: _, ...rest } = b.whereToBuy.conditionsBySlot;
     const own = policy === 'general' ? rest : { ...rest, [slot]: POLICIES[policy] };
-    return { ...b, market: { ...b.whereToBuy, conditionsBySlot: own } };
+    return { ...b, whereToBuy: { ...b.whereToBuy, conditionsBySlot: own } };
   });
 }
 const tariff = computed(
