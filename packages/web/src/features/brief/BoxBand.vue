@@ -102,7 +102,7 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
           (v: boolean) =>
             workspace.editBrief('switch gaps', (brief) => ({
               ...brief,
-              market: { ...brief.whereToBuy, allowUnknown: v },
+              whereToBuy: { ...brief.whereToBuy, allowUnknown: v },
             }))
         "
       />

@@ -54,8 +54,8 @@ export function useStretch() {
       stretch.value = result;
       state.value = result.isComplete ? 'done' : 'stopped';
       if (!result.isComplete || !hasUsed(brief)) return;
-      const market0 = { ...brief.whereToBuy, conditions: ['new'] as const, conditionsBySlot: {} };
-      const plain = await solver.frontier({ ...brief, whereToBuy: market0 }, most, () => {});
+      const onlyNew = { ...brief.whereToBuy, conditions: ['new'] as const, conditionsBySlot: {} };
+      const plain = await solver.frontier({ ...brief, whereToBuy: onlyNew }, most, () => {});
       if (own === ticket && plain.isComplete) newOnly.value = plain.steps;
     } catch (error) {
       if (own !== ticket) return;
