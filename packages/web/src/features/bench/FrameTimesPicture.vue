@@ -114,7 +114,7 @@ const ticks = computed(() =>
   margin: 0;
 }
 .band {
-  fill: color-mix(in srgb, var(--slot-card) 35%, transparent);
+  fill: color-mix(in srgb, var(--slot-gpu) 35%, transparent);
 }
 .middle {
   fill: none;
@@ -122,7 +122,7 @@ const ticks = computed(() =>
   stroke-width: 1.2;
 }
 .bar {
-  fill: var(--slot-processor);
+  fill: var(--slot-cpu);
 }
 .mark {
   stroke: var(--plum);

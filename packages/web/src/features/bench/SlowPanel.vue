@@ -112,10 +112,10 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
   border-radius: 2px;
 }
 .p {
-  background: var(--slot-processor);
+  background: var(--slot-cpu);
 }
 .g {
-  background: var(--slot-card);
+  background: var(--slot-gpu);
 }
 ol {
   list-style: none;

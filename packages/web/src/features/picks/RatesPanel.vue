@@ -240,10 +240,10 @@ td:last-child {
   background: var(--sheet);
 }
 .p {
-  background: var(--slot-processor);
+  background: var(--slot-cpu);
 }
 .g {
-  background: var(--slot-card);
+  background: var(--slot-gpu);
 }
 .c {
   background: var(--line-strong);

@@ -19,7 +19,7 @@ const HUES = [
   'var(--slot-storage)',
   'var(--slot-cooler)',
   'var(--slot-memory)',
-  'var(--slot-supply)',
+  'var(--slot-psu)',
 ];
 const points = computed(() => watch.points.filter((point) => point.currency === bench.currency).slice(-30));
 const lines = computed(() => {
