@@ -1,6 +1,7 @@
 import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
-import { prepare, type SearchFaults } from '@ripe-pick/core/search';
+import { prepare } from '@ripe-pick/core/search';
+import type { SearchFaults } from '../../packages/core/src/search/cheapest-fit.ts';
 import { bruteForce, byRank, type BruteBuild } from './brute.ts';
 import { drawsOf } from '@ripe-pick/demo/random';
 import { tinyCase } from './tiny.ts';

@@ -12,4 +12,3 @@ export {
   type SearchResult,
   type Spread,
 } from './prepare.ts';
-export type { SearchFaults } from './cheapest-fit.ts';
