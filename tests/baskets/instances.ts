@@ -1,22 +1,15 @@
-import type { Brief, Catalogue, Offer, Picks, Shop, Slot } from '@ripe-pick/core/parts';
+import {
+  SLOTS,
+  type Brief,
+  type Catalogue,
+  type Offer,
+  type Picks,
+  type Shop,
+  type Slot,
+} from '@ripe-pick/core/parts';
 import { SEAT_BRIEF } from '@ripe-pick/demo/briefs';
 import { drawsOf } from '@ripe-pick/demo/random';
 import { withStressDeals } from '../search/stress-deals.ts';
-
-const SLOTS = [
-  'cpu',
-  'motherboard',
-  'memory',
-  'gpu',
-  'storage',
-  'secondaryStorage',
-  'cooler',
-  'case',
-  'psu',
-  'network',
-  'os',
-  'extras',
-] as const;
 
 /** A random build with its market: so many parts, shops and offers, deals that clash. No part has a rate; none is needed. */
 export function basketInstance(
@@ -24,7 +17,7 @@ export function basketInstance(
   size: { readonly parts: number; readonly shops: number; readonly offers: number; readonly deals: number },
 ): { readonly catalogue: Catalogue; readonly brief: Brief; readonly picks: Picks } {
   const d = drawsOf(seed * 9173 + 29);
-  const slots: Slot[] = SLOTS.slice(0, size.parts) as Slot[];
+  const slots: Slot[] = SLOTS.slice(0, size.parts);
   const shops: Shop[] = Array.from({ length: size.shops }, (_, n) => ({
     id: `shop-${n}`,
     name: `Shop ${n}`,

@@ -245,7 +245,6 @@ export function briefOf({
 const pickSchema = z.strictObject({ part: idSchema, offer: idSchema.nullable().default(null) });
 export const picksSchema = z.partialRecord(z.enum(SLOTS), pickSchema);
 
-/** A build: the part, and where known the offer, of every slot that is filled. */
 /** Steps of a path that are kept, and changes in one. */
 export const MOST_PATH_STEPS = 12;
 const MOST_CHANGES = 20;
@@ -262,6 +261,7 @@ const pathStepSchema = z.strictObject({
 export type StoredPathStep = z.infer<typeof pathStepSchema>;
 export const pathSchema = z.array(pathStepSchema).max(MOST_PATH_STEPS);
 
+/** A build: the part, and where known the offer, of every slot that is filled. */
 export const buildFileSchema = z.strictObject({
   $schema: z.string().optional(),
   format: z.literal('ripe-pick/build'),

@@ -15,7 +15,7 @@ import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
 import { useLaneRoom } from './use-lane-room.ts';
-import { isShown, reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
+import { isShown, moneyWindows, reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
 import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
@@ -26,9 +26,8 @@ const choose = useChoose();
 const solver = useSolver();
 const singleKeys = useSingleKeys();
 
-/** Half widths of the money axis, in minor units. */
-const WINDOWS = [2500, 5000, 10000, 16000, 32000, 64000, 128000];
-const windowIndex = ref(3);
+const windows = computed(() => moneyWindows(workspace.brief.money.budgetMinor));
+const windowIndex = ref(3); // a quarter of the budget
 const withUsed = ref(true);
 const showAll = ref(false);
 const laneSlot = ref<Slot>('cpu');
@@ -65,7 +64,7 @@ const laneHeight = computed(() => {
 });
 /** Money in the middle of the axis, when it has been moved away from the current pick. */
 const centre = ref(0);
-const moneyWindow = computed(() => WINDOWS[windowIndex.value]);
+const moneyWindow = computed(() => windows.value[windowIndex.value]);
 const tradesOf = (slot: Slot): readonly Trade[] => {
   const trades = bench.lanes?.lanes[slot] ?? [];
   return withUsed.value
@@ -291,7 +290,7 @@ function wheel(event: WheelEvent) {
   pan((sideways / Math.max(1, plotWidth.value)) * 2);
 }
 const zoom = (by: number) =>
-  (windowIndex.value = Math.max(0, Math.min(WINDOWS.length - 1, windowIndex.value + by)));
+  (windowIndex.value = Math.max(0, Math.min(windows.value.length - 1, windowIndex.value + by)));
 
 function key(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
@@ -355,7 +354,7 @@ const steepestWords = computed(() => {
         <button
           class="plain edged"
           aria-label="Wider"
-          :disabled="windowIndex === WINDOWS.length - 1"
+          :disabled="windowIndex === windows.length - 1"
           @click="zoom(1)"
         >
           <Minus :size="15" aria-hidden="true" />

@@ -4,6 +4,7 @@ import {
   guidesOf,
   isShown,
   kindOf,
+  moneyWindows,
   nearest,
   pictureOf,
   reachOf,
@@ -119,5 +120,18 @@ describe('a lane', () => {
     const { dots } = pictureOf([trade({ money: 1000 }), trade({ money: 1400 })], FRAME);
     expect(nearest(dots, dots[1].x + 2, dots[1].y)).toBe(dots[1]);
     expect(nearest(dots, 5, 5)).toBeNull();
+  });
+});
+
+describe('the windows of the money axis', () => {
+  it('follow the budget, so that they suit yen as they suit euro', () => {
+    expect(moneyWindows(64000)).toEqual([2600, 5100, 10000, 16000, 32000, 64000, 130000]);
+    expect(moneyWindows(110000)).toContain(110000);
+  });
+
+  it('rise and are never nothing, also without a budget', () => {
+    const windows = moneyWindows(0);
+    expect(windows[0]).toBeGreaterThan(0);
+    expect([...windows].sort((a, b) => a - b)).toEqual(windows);
   });
 });

@@ -36,6 +36,16 @@ export const DOT_RADIUS = 3.6;
 const DOMINATED_REACH = 2.6;
 const EDGE = 16;
 
+const WINDOW_SHARES = [0.04, 0.08, 0.16, 0.25, 0.5, 1, 2];
+/**
+ * Half widths of the money axis that may be chosen, in minor units, rising: shares of the budget to two digits, so
+ * that they suit any currency. A budget of nothing is looked at as a small one.
+ */
+export function moneyWindows(budgetMinor: number): readonly number[] {
+  const budget = Math.max(budgetMinor, 1000);
+  return WINDOW_SHARES.map((share) => Math.round(Number((budget * share).toPrecision(2))));
+}
+
 export function xOf(money: number, frame: LaneFrame): number {
   const half = frame.width / 2;
   return half + ((money - frame.centre) / frame.window) * (half - EDGE);

@@ -1,78 +1,12 @@
+import { briefSchema } from '@ripe-pick/contract';
 import type { Brief } from '@ripe-pick/core/parts';
 
-/** Where a new brief starts: common choices, every one to be changed. */
-export function blankBrief(): Brief {
-  return {
+/** Where a new brief starts: common choices, every one to be changed. What is not named here is the contract's default. */
+export const blankBrief = (): Brief =>
+  briefSchema.parse({
     name: 'My build',
-    money: {
-      currency: 'EUR',
-      budgetMinor: 70000,
-      allowedOverMinor: 0,
-      looksOutside: false,
-      running: { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 },
-      costBasis: 'strict',
-      claimHabits: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
-      countSales: false,
-    },
-    play: {
-      games: [],
-      widthPx: 1920,
-      heightPx: 1080,
-      refreshHz: 144,
-      objective: {
-        goal: 'frames',
-        figure: 'average',
-        mean: 'geometric',
-        capAtRefresh: true,
-        balanceLimit: null,
-      },
-      background: 'none',
-      renderScale: 1,
-      memoryProfile: true,
-    },
-    needs: {
-      memoryGb: 16,
-      fastStorageGb: 480,
-      totalStorageGb: 480,
-      wireless: false,
-      osLicence: false,
-      maxLitres: null,
-      gpuRequired: false,
-      psuRule: { kind: 'larger', factor: 1.3 },
-      psuQuality: null,
-      capacityFloors: false,
-      stockCooler: true,
-      maxNoiseDb: null,
-      overclock: false,
-      borrowCpu: false,
-      screens: 1,
-    },
-    whereToBuy: {
-      conditions: ['new', 'refurbished', 'used'],
-      conditionsBySlot: {},
-      shopsOut: [],
-      allowUnknown: false,
-      maxAgeDays: 30,
-      usedRisk: true,
-    },
-    dates: { buyOn: null, readyBy: null },
-    owned: [],
-    ownedParts: [],
-    locks: [],
-    planned: { gpu: null, memory: null, cpu: null, isFirm: false },
-    growth: {
-      horizonMonths: 36,
-      sums: [],
-      monthlyMinor: 0,
-      wishes: [],
-      discountYearly: 0.1,
-      heavierYearly: 0.08,
-      heavierByFamily: {},
-      needsYearly: 0.06,
-      falls: {},
-      resale: { feeShare: 0.1, condition: 'B', pays: true, kept: [] },
-      start: { withoutGpu: true, withLessMemory: false, playableFps: 30 },
-    },
-    excluded: [],
-  };
-}
+    money: { currency: 'EUR', budgetMinor: 70000 },
+    play: { games: [], widthPx: 1920, heightPx: 1080, refreshHz: 144 },
+    needs: { memoryGb: 16, fastStorageGb: 480, totalStorageGb: 480 },
+    whereToBuy: { conditions: ['new', 'refurbished', 'used'], maxAgeDays: 30, usedRisk: true },
+  }) as Brief; // absent optional fields are undefined, and the core's types allow that
