@@ -45,6 +45,7 @@ dl div {
 }
 dt {
   display: flex;
+  align-items: start;
   gap: 3px;
 }
 dd {
