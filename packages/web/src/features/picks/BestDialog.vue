@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import type { Answer, Explanation } from '@ripe-pick/core/search';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { costOf } from '@ripe-pick/core/money';
@@ -29,6 +29,7 @@ const explanation = shallowRef<Explanation | null>(null);
 const relaxations = computed(() => explanation.value?.relaxations ?? []);
 const failure = ref('');
 const left = ref(new Set<Slot>());
+const takeAll = useTemplateRef('takeAll');
 
 watch(
   () => props.show,
@@ -44,6 +45,8 @@ watch(
     left.value = new Set();
     try {
       result.value = await solver.best(workspace.brief);
+      await nextTick();
+      takeAll.value?.focus(); // F and then Enter is the whole job
       if (result.value.status === 'infeasible') explanation.value = await solver.explain(workspace.brief);
       else if (result.value.status === 'optimal')
         others.value = await solver.runnersUp(workspace.brief, RUNNERS_UP + 1);
@@ -153,6 +156,7 @@ const lead = (picks: Picks) =>
         <div class="row">
           <button
             v-if="swaps.length > 0"
+            ref="takeAll"
             class="plain strong"
             :disabled="left.size === swaps.length"
             @click="apply"
