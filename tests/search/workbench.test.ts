@@ -2,17 +2,19 @@ import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
 import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import {
-  barriersOf,
-  checkBuild,
-  isBarrier,
-  REQUIRED_SLOTS,
-  ruleContext,
-} from '@ripe-pick/core/compatibility';
+import { barriersOf, checkBuild, isBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { costOf, indexMarket, usableOffers } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
-import { kindFor, SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '@ripe-pick/core/parts';
+import {
+  kindFor,
+  REQUIRED_SLOTS,
+  SLOTS,
+  type Brief,
+  type Catalogue,
+  type Picks,
+  type Slot,
+} from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, tradesFor, withPick } from '@ripe-pick/core/swaps';
 import { describe, expect, it } from 'vitest';
 import { compareWithHighs, seededCase } from './against-highs.ts';

@@ -1,5 +1,6 @@
 import { scenesOf } from '../frames/index.ts';
 import {
+  REQUIRED_SLOTS,
   SLOTS,
   type Brief,
   type FrameModel,
@@ -140,9 +141,6 @@ export function firstFinding(
   }
   return null;
 }
-
-/** Slots without which nothing runs. A graphics card and a cooler can be left out, but rules say when. */
-export const REQUIRED_SLOTS: readonly Slot[] = ['cpu', 'motherboard', 'memory', 'case', 'psu'];
 
 /** Marks every slot that is still open as left empty on purpose, so that every rule can be asked. */
 export function decided(set: PartSet): PartSet {

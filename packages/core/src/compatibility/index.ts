@@ -8,7 +8,6 @@ export {
   isBarrier,
   isDecided,
   openSlots,
-  REQUIRED_SLOTS,
   ruleContext,
   type Finding,
 } from './check.ts';

@@ -1,4 +1,13 @@
-export { kindFor, SLOTS, slotsFor, type Nullable, type PartKind, type Slot } from './slots.ts';
+export {
+  kindFor,
+  OPTIONAL_SLOTS,
+  REQUIRED_SLOTS,
+  SLOTS,
+  slotsFor,
+  type Nullable,
+  type PartKind,
+  type Slot,
+} from './slots.ts';
 export type {
   Motherboard,
   FormFactor,

@@ -16,6 +16,11 @@ export const SLOTS = [
 
 export type Slot = (typeof SLOTS)[number];
 
+/** Slots without which nothing runs. */
+export const REQUIRED_SLOTS: readonly Slot[] = ['cpu', 'motherboard', 'memory', 'case', 'psu'];
+/** Slots that may be left empty. A graphics card and a cooler are among them, but rules say when. */
+export const OPTIONAL_SLOTS: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
+
 /** Kinds of parts. A kind has one slot of its name, but storage has two: the main drive, and a second one for bulk. */
 export type PartKind = Exclude<Slot, 'secondaryStorage'>;
 

@@ -4,6 +4,7 @@ import { plainOption, termsOf, type Option, type Terms } from './orders/index.ts
 import { salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   kindFor,
+  OPTIONAL_SLOTS,
   SLOTS,
   type Motherboard,
   type Brief,
@@ -105,17 +106,6 @@ function kitHasRate(kit: Memory): boolean {
   return [modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl].every((value) => value !== null);
 }
 
-/** Whether a slot may be left empty before any rule is asked. Rules then say when it may not. */
-const MAY_BE_EMPTY: ReadonlySet<Slot> = new Set([
-  'gpu',
-  'storage',
-  'secondaryStorage',
-  'cooler',
-  'network',
-  'os',
-  'extras',
-]);
-
 /** Slots that are filled only when the brief asks for it: nobody wants an adapter to save on shipping. */
 function isWanted(slot: Slot, brief: Brief): boolean {
   switch (slot) {
@@ -167,8 +157,8 @@ export function domainsOf(
   const elementsOf = (slot: Slot): Element[] => {
     const lock = locks.get(slot);
     const elements: Element[] = [];
-    const mayBeEmpty = lock ? lock.part === null : MAY_BE_EMPTY.has(slot);
-    if (mayBeEmpty && MAY_BE_EMPTY.has(slot) && passesAlone(slot, null, context, allowUnknown))
+    const mayBeEmpty = !lock || lock.part === null;
+    if (mayBeEmpty && OPTIONAL_SLOTS.includes(slot) && passesAlone(slot, null, context, allowUnknown))
       elements.push(EMPTY);
     if (lock ? lock.part === null : !isWanted(slot, brief)) return elements;
     for (const part of parts) {

@@ -1,6 +1,7 @@
 import { barriersOf, RULES, type Rule } from '../compatibility/index.ts';
 import { costOf, gross, inMarketCurrency, usableOffers, type Market } from '../money/index.ts';
 import {
+  OPTIONAL_SLOTS,
   partSetOf,
   slotsFor,
   SLOTS,
@@ -68,16 +69,6 @@ interface Option {
   readonly total: number;
 }
 
-const MAY_STAY_EMPTY: ReadonlySet<Slot> = new Set([
-  'gpu',
-  'storage',
-  'secondaryStorage',
-  'cooler',
-  'network',
-  'os',
-  'extras',
-]);
-
 const RULES_READING: ReadonlyMap<Slot, readonly Rule[]> = new Map(
   SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && rule.slots.includes(slot))]),
 );
@@ -88,7 +79,7 @@ function candidatesOf({ catalogue, brief, market }: Session): ReadonlyMap<Slot, 
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   return new Map(
     SLOTS.map((slot) => {
-      const list: Candidate[] = MAY_STAY_EMPTY.has(slot) ? [{ part: null, offers: [null] }] : [];
+      const list: Candidate[] = OPTIONAL_SLOTS.includes(slot) ? [{ part: null, offers: [null] }] : [];
       for (const part of catalogue.parts) {
         if (!slotsFor(part.kind).includes(slot) || excluded.has(part.id)) continue;
         if (part.kind === 'storage' && owned.has(part.id)) continue; // in every build already

@@ -3,13 +3,13 @@ import {
   firstFinding,
   isBarred,
   RULES,
-  REQUIRED_SLOTS,
   type Finding,
   type Rule,
 } from '../compatibility/index.ts';
 import { marginalFor } from './marginal.ts';
 import { costOf, salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
+  OPTIONAL_SLOTS,
   partSetOf,
   SLOTS,
   slotsFor,
@@ -55,7 +55,6 @@ export interface Lanes {
 const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['cpu', 'motherboard', 'memory', 'gpu']);
 /** Slots whose parts decide whether the supply is strong enough. */
 const BEARS_ON_WATTS: ReadonlySet<Slot> = new Set(['cpu', 'gpu', 'psu']);
-const MAY_BE_EMPTY: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
 
 /**
  * The best that a slot can be when it may cost at most so much more than now (negative: must cost so much less): most
@@ -75,7 +74,7 @@ export function bestWithin(lane: readonly Trade[], money: number): Trade | null 
 export function partsForRules(picks: Picks, market: Market): PartSet {
   const { set } = partSetOf(picks, market.parts);
   const out: Record<string, unknown> = { ...set };
-  for (const slot of MAY_BE_EMPTY) out[slot] ??= null;
+  for (const slot of OPTIONAL_SLOTS) out[slot] ??= null;
   return out as PartSet; // the same parts, with null for open optional slots
 }
 
@@ -213,7 +212,7 @@ export function tradesFor({
       };
 
       const trades: Trade[] = [];
-      if (!REQUIRED_SLOTS.includes(slot)) trades.push(tradeTo(null, null, -now));
+      if (OPTIONAL_SLOTS.includes(slot)) trades.push(tradeTo(null, null, -now));
       for (const { part, offers } of bySlot.get(slot) ?? []) {
         const isCurrent = part.id === current?.part;
         if (excluded.has(part.id) && !isCurrent) continue;
