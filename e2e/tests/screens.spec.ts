@@ -124,3 +124,15 @@ test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scr
   for (const tool of ['Undo', 'Shortcuts', 'Dark', 'Fold'])
     await expect(page.getByRole('button', { name: tool })).toBeInViewport({ ratio: 1 });
 });
+
+test('a screen that is opened by key has the focus: the next Tab goes into it', async ({ clean: page }) => {
+  await page.goto('/picks');
+  await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Brief');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/brief$/);
+  await expect(page.getByRole('main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toBeFocused();
+});

@@ -1,3 +1,4 @@
+import { nextTick } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
 
 /** Only screens that exist. `group` follows the order of the work. */
@@ -105,6 +106,9 @@ export const router = createRouter({
   ],
 });
 
-router.afterEach((to) => {
+router.afterEach((to, from) => {
   document.title = typeof to.meta.title === 'string' ? `${to.meta.title} · Ripe Pick` : 'Ripe Pick';
+  // Another screen: the next Tab goes into it, not through the rail and the ruler again.
+  if (from.matched.length > 0 && to.path !== from.path)
+    void nextTick(() => document.getElementById('main')?.focus({ preventScroll: true }));
 });
