@@ -4,6 +4,8 @@ export default defineConfig({
   test: {
     // Left to itself the runner keeps a core free, which on two cores makes it take twice as long.
     maxWorkers: 2,
+    // No test leaves anything behind, so that a worker loads each module once.
+    isolate: false,
     projects: [
       {
         test: {

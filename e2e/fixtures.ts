@@ -1,8 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
-import { DemoServers, startEmpty, type Server } from './servers.ts';
+import {
+  expect,
+  test as base,
+  type APIRequestContext,
+  type ConsoleMessage,
+  type Page,
+} from '@playwright/test';
+import { addressAt, DemoServers, demoPort, emptyPort, startEmpty, type Server } from './servers.ts';
 
 const files = join(import.meta.dirname, '..', 'packages', 'demo', 'files');
 export const demoFile = (name: string) =>
@@ -34,17 +40,19 @@ class FileServer {
   private file: string | null = null;
   private server: Server | null = null;
   private readonly demos: DemoServers;
+  readonly address: string;
 
   constructor(worker: number) {
     this.demos = new DemoServers(worker);
+    this.address = addressAt(demoPort(worker));
   }
 
   async addressFor(file: string): Promise<string> {
-    if (this.server && this.file === file) return this.server.address;
+    if (this.server && this.file === file) return this.address;
     await this.server?.stop();
     this.file = file;
     this.server = await this.demos.start();
-    return this.server.address;
+    return this.address;
   }
 
   async stop(): Promise<void> {
@@ -55,14 +63,17 @@ class FileServer {
 
 /** An app without data. It runs on until the next one is asked for: a page that is being closed may still speak to it. */
 class EmptyServer {
+  readonly address: string;
   private server: Server | null = null;
 
-  constructor(private readonly worker: number) {}
+  constructor(private readonly worker: number) {
+    this.address = addressAt(emptyPort(worker));
+  }
 
   async fresh(): Promise<string> {
     await this.stop();
     this.server = await startEmpty(this.worker);
-    return this.server.address;
+    return this.address;
   }
 
   async stop(): Promise<void> {
@@ -74,6 +85,21 @@ class EmptyServer {
 interface WorkerFixtures {
   readonly fileServer: FileServer;
   readonly emptyServer: EmptyServer;
+  /** The one page of a worker. A browser that keeps what it has loaded opens the next one in half the time. */
+  readonly tab: Page;
+}
+
+const VIEWPORT = { width: 1280, height: 800 };
+
+/** Leaves the page as a new one: away from the app, with nothing stored, and the window as it was. */
+async function clear(page: Page, address: string): Promise<void> {
+  await page.goto('about:blank');
+  const session = await page.context().newCDPSession(page);
+  const storageTypes = 'cookies,local_storage,indexeddb,cache_storage';
+  await session.send('Storage.clearDataForOrigin', { origin: address, storageTypes });
+  await session.detach();
+  await page.setViewportSize(VIEWPORT);
+  await page.emulateMedia({ colorScheme: null });
 }
 
 interface Fixtures {
@@ -103,13 +129,32 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     { scope: 'worker', timeout: 0 },
   ],
   emptyAddress: async ({ emptyServer }, use) => use(await emptyServer.fresh()),
+  tab: [
+    async ({ browser, fileServer }, use) => {
+      // Nothing has to be waited for that only fades.
+      const options = { baseURL: fileServer.address, viewport: VIEWPORT, reducedMotion: 'reduce' } as const;
+      const context = await browser.newContext(options);
+      await use(await context.newPage());
+      await context.close();
+    },
+    { scope: 'worker' },
+  ],
+  page: async ({ tab, baseURL, emptyServer }, use) => {
+    if (baseURL === undefined) throw new Error('the tests of a file have a server');
+    await use(tab);
+    for (const address of [baseURL, emptyServer.address]) await clear(tab, address);
+  },
   clean: async ({ page }, use) => {
     const said: string[] = [];
-    page.on('console', (message) => {
+    const hear = (message: ConsoleMessage) => {
       if (['error', 'warning'].includes(message.type())) said.push(message.text());
-    });
-    page.on('pageerror', (error) => said.push(error.message));
+    };
+    const fail = (error: Error) => said.push(error.message);
+    page.on('console', hear);
+    page.on('pageerror', fail);
     await use(page);
+    page.off('console', hear);
+    page.off('pageerror', fail);
     expect(said).toEqual([]);
   },
 });
@@ -117,7 +162,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
 /** No violation of WCAG 2.2 A and AA that axe can find, by all its rules or by those named. */
 export async function expectAxeClean(page: Page, rules?: string[]): Promise<void> {
   // The pages have no frames: nothing is gathered on a page of its own, which would be opened each time.
-  const builder = new AxeBuilder({ page }).setLegacyMode(true);
+  const builder = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
   const { violations } = await (
     rules
       ? builder.withRules(rules)

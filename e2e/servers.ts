@@ -12,8 +12,9 @@ const PORTS_EACH = 10;
 export const demoPort = (worker: number): number => FIRST_PORT + worker * PORTS_EACH;
 export const emptyPort = (worker: number): number => demoPort(worker) + 4;
 
+export const addressAt = (port: number): string => `http://127.0.0.1:${port}`;
+
 export interface Server {
-  readonly address: string;
   stop(): Promise<void>;
 }
 
@@ -34,11 +35,9 @@ async function start(folder: string, port: number, flags: readonly string[]): Pr
     stdio: ['ignore', 'ignore', 'inherit'],
     env: { ...process.env, RIPE_PICK_PORT: String(port), RIPE_PICK_DATA: folder },
   });
-  const address = `http://127.0.0.1:${port}`;
-  await until(child, async () => (await fetch(`${address}/api/status`)).ok);
+  await until(child, async () => (await fetch(`${addressAt(port)}/api/status`)).ok);
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   return {
-    address,
     stop: async () => {
       child.kill('SIGTERM');
       await ended;
@@ -46,54 +45,49 @@ async function start(folder: string, port: number, flags: readonly string[]): Pr
   };
 }
 
+const removedAfter = (folder: string, server: Server): Server => ({
+  stop: async () => {
+    await server.stop();
+    rmSync(folder, { recursive: true, force: true });
+  },
+});
+
 /** An app without data; its folder goes when it stops. */
 export async function startEmpty(worker: number): Promise<Server> {
   const folder = freshFolder();
-  const server = await start(folder, emptyPort(worker), []);
-  return {
-    ...server,
-    stop: async () => {
-      await server.stop();
-      rmSync(folder, { recursive: true, force: true });
-    },
-  };
+  return removedAfter(folder, await start(folder, emptyPort(worker), []));
 }
 
-/** The demo as it is when it was loaded and looked at once: made by the first call, copied by every later one. */
+/**
+ * The demo as it is when it was loaded and looked at once: made by the first call, copied by every later one. Each worker
+ * makes its own, since the addresses of its market stand in it.
+ */
 export class DemoServers {
-  private readonly model = freshFolder();
-  private isMade = false;
+  private template: string | null = null;
 
   constructor(private readonly worker: number) {}
 
   async start(): Promise<Server> {
-    if (!this.isMade) await this.make();
+    this.template ??= await this.make();
     const folder = freshFolder();
-    cpSync(this.model, folder, { recursive: true });
-    const server = await start(folder, demoPort(this.worker), ['--demo']);
-    return {
-      ...server,
-      stop: async () => {
-        await server.stop();
-        rmSync(folder, { recursive: true, force: true });
-      },
-    };
+    cpSync(this.template, folder, { recursive: true });
+    return removedAfter(folder, await start(folder, demoPort(this.worker), ['--demo']));
   }
 
   remove(): void {
-    rmSync(this.model, { recursive: true, force: true });
+    if (this.template !== null) rmSync(this.template, { recursive: true, force: true });
   }
 
-  private async make(): Promise<void> {
-    const server = await start(this.model, demoPort(this.worker), ['--demo']);
+  private async make(): Promise<string> {
+    const folder = freshFolder();
+    const port = demoPort(this.worker);
+    const server = await start(folder, port, ['--demo']);
     const isIdle = async () => {
-      const { isRunning } = (await (await fetch(`${server.address}/api/watch`)).json()) as {
-        isRunning: boolean;
-      };
-      return !isRunning;
+      const answer = await fetch(`${addressAt(port)}/api/watch`);
+      return !((await answer.json()) as { isRunning: boolean }).isRunning;
     };
     while (!(await isIdle())) await wait(100);
     await server.stop();
-    this.isMade = true;
+    return folder;
   }
 }

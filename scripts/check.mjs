@@ -1,6 +1,14 @@
-/** npm run check: every seeded case, where `npm test` asks a tenth of them; and the search against others at length. */
-import { bin, ensureInstalled, must } from './lib/prepare.mjs';
+/**
+ * npm run check: every seeded case, where `npm test` asks a tenth of them; the search against others at length; and the
+ * browser tests that compute for long.
+ */
+import { buildNode } from './lib/bundle.mjs';
+import { bin, buildWeb, ensureChromium, ensureInstalled, must } from './lib/prepare.mjs';
 
 ensureInstalled();
-must(bin('vitest'), ['run', '--project', 'checks'], { env: { ...process.env, RIPE_PICK_CHECK: 'whole' } });
+const env = { ...process.env, RIPE_PICK_CHECK: 'whole', RIPE_PICK_CHROMIUM: ensureChromium() };
+must(bin('vitest'), ['run', '--project', 'checks'], { env });
 must(process.execPath, ['--import', 'tsx', 'tests/search/whole.ts']);
+await buildNode();
+buildWeb();
+must(bin('playwright'), ['test', '-c', 'e2e', '--grep', '@long'], { env });

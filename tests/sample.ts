@@ -6,3 +6,6 @@ export const sampleOf = (count: number): number => (IS_WHOLE ? count : Math.ceil
 
 /** A bound on a count that grows with the cases asked. */
 export const atLeast = (count: number): number => (IS_WHOLE ? count : Math.floor(count / 10) - 1);
+
+/** A bound of the size of a case: the large one, or one that is done in a fraction of the time. */
+export const sizeOf = (whole: number, quick: number): number => (IS_WHOLE ? whole : quick);

@@ -162,22 +162,26 @@ test('the total opens to what it follows, and a rate to its effects', async ({ c
   await expect(rate).toContainText(/the processor sets \d+ % of frames/);
 });
 
-test('what would flip the best set is worked out on demand, nearest first', async ({ clean: page }) => {
-  await page.goto('/stretch');
-  await expect(page.getByText('all proved')).toBeVisible();
-  await page.getByRole('button', { name: 'Work it out' }).click();
-  await expect(page.getByText('Each was confirmed by solving the changed market.')).toBeVisible({
-    timeout: 90_000,
-  });
-  const items = page
-    .getByRole('region', { name: 'What would flip the best set' })
-    .locator(':scope > ul > li');
-  const shares = (await items.allTextContents())
-    .flatMap((text) => /\((\d+) %\)/.exec(text)?.[1] ?? [])
-    .map(Number);
-  expect(shares.length).toBeGreaterThan(4);
-  expect([...shares].sort((a, b) => a - b)).toEqual(shares);
-});
+test(
+  'what would flip the best set is worked out on demand, nearest first',
+  { tag: '@long' },
+  async ({ clean: page }) => {
+    await page.goto('/stretch');
+    await expect(page.getByText('all proved')).toBeVisible();
+    await page.getByRole('button', { name: 'Work it out' }).click();
+    await expect(page.getByText('Each was confirmed by solving the changed market.')).toBeVisible({
+      timeout: 90_000,
+    });
+    const items = page
+      .getByRole('region', { name: 'What would flip the best set' })
+      .locator(':scope > ul > li');
+    const shares = (await items.allTextContents())
+      .flatMap((text) => /\((\d+) %\)/.exec(text)?.[1] ?? [])
+      .map(Number);
+    expect(shares.length).toBeGreaterThan(4);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  },
+);
 
 test('a frontier with nothing to show says so: no games, and a brief that no sum fits', async ({
   clean: page,
