@@ -10,6 +10,7 @@ export {
 } from './frame-time.ts';
 export type { FrameTime, Side } from './sides.ts';
 export { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState, type MemoryState } from './memory.ts';
+export { hasRate } from './has-rate.ts';
 export { balanceOf, isBalanced, meanBalance, type Balance } from './balance.ts';
 export { BACKGROUND } from './background.ts';
 export { shortfall, SHORTFALL, SHORTFALL_SPREAD } from './shortfall.ts';

@@ -45,14 +45,14 @@ export interface CostOrder {
   readonly settled: Settled;
 }
 
-/** What a set of picks costs. The three totals are ordered: `after` ≤ `expected` ≤ `till`. */
+/** What a set of picks costs. The three totals are ordered: `after` ≤ `expected` ≤ `dueNow`. */
 export interface Cost {
   /** Paid at the till; the exact sum of `lines`. */
   readonly dueNow: Cents;
-  /** `till` less what rebates and cashback are expected to bring, and less all of them. */
+  /** `dueNow` less what rebates and cashback are expected to bring, and less all of them. */
   readonly expected: Cents;
   readonly after: Cents;
-  /** What the brief counts: its school's total, without parts kept outside the sum, with what stands aside. */
+  /** What the brief counts: its cost basis's total, without parts kept outside the sum, with what stands aside. */
   readonly counted: Cents;
   readonly lines: readonly CostLine[];
   readonly backs: readonly BackLine[];
@@ -62,141 +62,144 @@ export interface Cost {
   readonly unpriced: readonly Slot[];
 }
 
-const NOTHING = { part: null, offer: null, deal: null, slot: null } as const;
+/** What picks come to before anything is settled: their items by order, and the lines of each by itself. */
+interface Items {
+  readonly lines: CostLine[];
+  readonly unpriced: Slot[];
+  readonly byShop: ReadonlyMap<string, OrderItem[]>;
+  readonly listings: readonly OrderItem[];
+}
+
+function itemsOf(picks: Picks, market: Market): Items {
+  const lines: CostLine[] = [];
+  const unpriced: Slot[] = [];
+  const byShop = new Map<string, OrderItem[]>();
+  const listings: OrderItem[] = [];
+  for (const slot of SLOTS) {
+    const pick = picks[slot];
+    if (!pick) continue;
+    if (pick.offer === null && market.brief.owned.includes(pick.part)) {
+      lines.push(
+        lineOf({ kind: 'owned', slot, part: pick.part }, 0, { minor: 0, currency: market.currency }),
+      );
+      continue;
+    }
+    const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
+    const priced = offer && offer.part === pick.part ? market.priced(offer) : null;
+    const isUsedMarket = priced?.shop.kind === 'used-market';
+    const order = !priced || isUsedMarket ? listings : (byShop.get(priced.shop.id) ?? []);
+    // There is one of a listing, and so many of what a shop has in stock: they cannot fill more slots.
+    const taken = order.filter((each) => each.priced.offer.id === priced?.offer.id).length;
+    if (!priced || taken >= stockOf(priced)) {
+      unpriced.push(slot);
+      continue;
+    }
+    const item = { slot, priced };
+    order.push(item);
+    if (!isUsedMarket) byShop.set(priced.shop.id, order);
+    lines.push(partLine(item));
+    for (const { deal, minor, off } of priced.instants) {
+      const stated = { minor: -minor, currency: priced.shop.currency };
+      lines.push({ ...partLine(item), kind: 'instant', deal: deal.id, amount: cents(-off.amount), stated });
+    }
+  }
+  return { lines, unpriced, byShop, listings };
+}
+
+/** Orders with the lines that they add: of goods, and of what comes on top at the end. */
+interface Settlement {
+  readonly orders: CostOrder[];
+  readonly goods: CostLine[];
+  readonly onTop: CostLine[];
+}
+
+/** Each listing is an order of its own; of a lot that is sold as a whole, what is not picked is paid too. */
+function settleListings(listings: readonly OrderItem[], market: Market): Settlement {
+  const out: Settlement = { orders: [], goods: [], onTop: [] };
+  const taken = new Set(listings.map((each) => each.priced.offer.id));
+  const lots = new Set<string>();
+  for (const item of listings) {
+    const { shop, offer } = item.priced;
+    const settled: Settled = { combos: [], codes: [], fee: null, extra: 0 };
+    out.orders.push({ shop: shop.id, items: [item], settled });
+    addShipping(out.onTop, item, item.priced);
+    if (offer.lot === undefined || lots.has(offer.lot)) continue;
+    lots.add(offer.lot);
+    for (const other of market.lot(offer.lot)) {
+      const priced = taken.has(other.id) ? null : market.priced(other);
+      if (!priced) continue;
+      const rest = { slot: item.slot, priced };
+      out.goods.push({ ...partLine(rest), kind: 'lot', slot: null });
+      addShipping(out.onTop, rest, priced);
+    }
+  }
+  return out;
+}
+
+/** Each shop's order with the combos and codes that make it cheapest. */
+function settleShops(byShop: Items['byShop'], market: Market): Settlement {
+  const out: Settlement = { orders: [], goods: [], onTop: [] };
+  for (const [shop, items] of byShop) {
+    const terms = items[0].priced.shop;
+    const settled = settleOrder(terms, items, market.dealsAt(shop), market.rates);
+    out.orders.push({ shop, items, settled });
+    const stated = (minor: number) => ({ minor, currency: terms.currency });
+    for (const { deal, minor, off } of settled.combos)
+      out.goods.push(lineOf({ kind: deal.kind, shop, deal: deal.id }, -off.amount, stated(-minor)));
+    for (const { code, offs } of settled.codes)
+      for (const { slot, minor, off } of offs)
+        out.goods.push(lineOf({ kind: 'code', slot, shop, deal: code.id }, -off.amount, stated(-minor)));
+    if (settled.fee) {
+      const { worth, minor } = settled.fee;
+      out.onTop.push(lineOf({ kind: 'shipping', shop }, worth.amount, stated(minor)));
+    }
+    const tax = taxOf(items, settled);
+    if (tax !== 0)
+      out.onTop.push(lineOf({ kind: 'tax', shop }, tax, { minor: tax, currency: market.currency }));
+  }
+  return out;
+}
 
 /**
  * Adds up picks by definition. Every order takes the combos and codes that make it cheapest; every amount is converted
  * by itself, so that the lines add up to the cent. Of a lot that is sold as a whole, what is not picked is paid too.
  */
 export function costOf(picks: Picks, market: Market): Cost {
-  const { brief } = market;
-  const lines: CostLine[] = [];
-  const unpriced: Slot[] = [];
-  const byShop = new Map<string, OrderItem[]>();
-  const listings: OrderItem[] = [];
-  const home = { ...NOTHING, shop: null, amount: cents(0), stated: { minor: 0, currency: market.currency } };
-  for (const slot of SLOTS) {
-    const pick = picks[slot];
-    if (!pick) continue;
-    if (pick.offer === null) {
-      if (brief.owned.includes(pick.part)) lines.push({ ...home, kind: 'owned', slot, part: pick.part });
-      else unpriced.push(slot);
-      continue;
-    }
-    const offer = market.offers.get(pick.offer);
-    const priced = offer && offer.part === pick.part ? market.priced(offer) : null;
-    if (!priced) {
-      unpriced.push(slot);
-      continue;
-    }
-    const item = { slot, priced };
-    // There is one of a listing: it cannot fill two slots.
-    const isTaken = (each: OrderItem) => each.priced.offer.id === priced.offer.id;
-    const others = priced.shop.kind === 'used-market' ? listings : (byShop.get(priced.shop.id) ?? []);
-    if (others.filter(isTaken).length >= stockOf(priced)) {
-      unpriced.push(slot);
-      continue;
-    }
-    if (priced.shop.kind === 'used-market') listings.push(item);
-    else {
-      const order = byShop.get(priced.shop.id);
-      if (order) order.push(item);
-      else byShop.set(priced.shop.id, [item]);
-    }
-    lines.push(partLine(item));
-    for (const { deal, minor, off } of priced.instants)
-      lines.push({
-        ...partLine(item),
-        kind: 'instant',
-        deal: deal.id,
-        amount: cents(-off.amount),
-        stated: { minor: -minor, currency: priced.shop.currency },
-      });
-  }
-
-  const orders: CostOrder[] = [];
-  const shipping: CostLine[] = [];
-  const lots = new Set<string>();
-  for (const item of listings) {
-    const { priced } = item;
-    orders.push({
-      shop: priced.shop.id,
-      items: [item],
-      settled: { combos: [], codes: [], fee: null, extra: 0 },
-    });
-    addShipping(shipping, item, priced);
-    if (priced.offer.lot === undefined || lots.has(priced.offer.lot)) continue;
-    lots.add(priced.offer.lot);
-    const taken = new Set(listings.map((each) => each.priced.offer.id));
-    for (const other of market.lot(priced.offer.lot)) {
-      const rest = taken.has(other.id) ? null : market.priced(other);
-      if (!rest) continue;
-      lines.push({ ...partLine({ slot: item.slot, priced: rest }), kind: 'lot', slot: null });
-      addShipping(shipping, { slot: item.slot, priced: rest }, rest);
-    }
-  }
-  for (const [shop, items] of byShop) {
-    const terms = items[0].priced.shop;
-    const settled = settleOrder(terms, items, market.dealsAt(shop), market.rates);
-    orders.push({ shop, items, settled });
-    const stated = (minor: number) => ({ minor, currency: terms.currency });
-    for (const { deal, minor, off } of settled.combos)
-      lines.push({
-        ...NOTHING,
-        kind: deal.kind,
-        shop,
-        deal: deal.id,
-        amount: cents(-off.amount),
-        stated: stated(-minor),
-      });
-    for (const { code, offs } of settled.codes)
-      for (const { slot, minor, off } of offs)
-        lines.push({
-          ...NOTHING,
-          kind: 'code',
-          slot,
-          shop,
-          deal: code.id,
-          amount: cents(-off.amount),
-          stated: stated(-minor),
-        });
-    if (settled.fee)
-      shipping.push({
-        ...NOTHING,
-        kind: 'shipping',
-        shop,
-        amount: settled.fee.worth.amount,
-        stated: stated(settled.fee.minor),
-      });
-    const tax = taxOf(items, settled);
-    if (tax !== 0)
-      shipping.push({
-        ...NOTHING,
-        kind: 'tax',
-        shop,
-        amount: cents(tax),
-        stated: { minor: tax, currency: market.currency },
-      });
-  }
-  lines.push(...shipping);
+  const { costBasis, looksOutside } = market.brief.money;
+  const { lines, unpriced, byShop, listings } = itemsOf(picks, market);
+  const settlements = [settleListings(listings, market), settleShops(byShop, market)];
+  for (const { goods } of settlements) lines.push(...goods);
+  for (const { onTop } of settlements) lines.push(...onTop);
   const dueNow = sumCents(lines.map((line) => line.amount));
-  const backs = backsOf([...byShop.values()].flat(), brief.money.costBasis);
-  const expected = cents(backs.reduce((sum, back) => sum - back.expected, dueNow as number));
-  const after = cents(backs.reduce((sum, back) => sum - back.face, dueNow as number));
+  const backs = backsOf([...byShop.values()].flat(), costBasis);
   const aside = asideOf(picks, market, listings);
-  const costBasis = schoolTotal({ dueNow, expected, after }, brief.money.costBasis);
-  const counted = cents(aside.reduce((sum, line) => sum + line.amount, costBasis as number));
-  return {
+  const totals = {
     dueNow,
-    expected,
-    after,
-    counted: brief.money.looksOutside ? withoutLooks(picks, market, counted) : counted,
+    expected: cents(backs.reduce((sum, back) => sum - back.expected, dueNow as number)),
+    after: cents(backs.reduce((sum, back) => sum - back.face, dueNow as number)),
+  };
+  const counted = cents(
+    aside.reduce((sum, line) => sum + line.amount, basisTotal(totals, costBasis) as number),
+  );
+  return {
+    ...totals,
+    counted: looksOutside ? withoutLooks(picks, market, counted) : counted,
     lines,
     backs,
     aside,
-    orders,
+    orders: settlements.flatMap(({ orders }) => orders),
     unpriced,
   };
+}
+
+/** A line of which some is not said. */
+function lineOf(
+  said: Pick<CostLine, 'kind'> & Partial<CostLine>,
+  amount: number,
+  stated: CostLine['stated'],
+): CostLine {
+  const nothing = { part: null, offer: null, shop: null, deal: null, slot: null };
+  return { ...nothing, ...said, amount: cents(amount), stated };
 }
 
 /** How many of an offer can be had. */
@@ -204,8 +207,8 @@ export function stockOf({ offer, shop }: Priced): number {
   return shop.kind === 'used-market' ? 1 : (offer.stock ?? Infinity);
 }
 
-/** The total that a school looks at. */
-export function schoolTotal(cost: Pick<Cost, 'dueNow' | 'expected' | 'after'>, costBasis: CostBasis): Cents {
+/** The total that a cost basis looks at. */
+export function basisTotal(cost: Pick<Cost, 'dueNow' | 'expected' | 'after'>, costBasis: CostBasis): Cents {
   return { strict: cost.dueNow, expected: cost.expected, after: cost.after }[costBasis];
 }
 
@@ -245,7 +248,7 @@ function taxOf(items: readonly OrderItem[], settled: Settled): number {
 }
 
 /** What may come back; where a household may claim less often than it buys, the claims that count most. */
-function backsOf(items: readonly OrderItem[], costBasis: 'strict' | 'expected' | 'after'): BackLine[] {
+function backsOf(items: readonly OrderItem[], costBasis: CostBasis): BackLine[] {
   const all: (BackLine & { readonly left: number })[] = [];
   for (const { slot, priced } of items)
     for (const { claim, kind, face, expected, sendBy, left } of priced.backs)

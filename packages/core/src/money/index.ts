@@ -2,7 +2,7 @@ export { expectedWorth, filingChance, FORM_WORTH, learntHabits, sendByOf } from 
 export {
   costOf,
   salesOf,
-  schoolTotal,
+  basisTotal,
   stockOf,
   type AsideLine,
   type BackLine,
@@ -25,15 +25,13 @@ export {
   arrivalOf,
   backCounted,
   buyingDay,
-  codeAppliesTo,
   gross,
   worthAt,
   type BackTerm,
   type Priced,
-  type ResolvedCombo,
-  type ShopDeals,
   type Worth,
 } from './priced.ts';
+export { codeAppliesTo, type ResolvedCombo, type ShopDeals } from './shop-deals.ts';
 export {
   badSellerChance,
   breakEvenPrice,

@@ -1,14 +1,8 @@
 import type { Brief, Catalogue, Condition, Deal, Offer, Part, Shop, Slot } from '../parts/index.ts';
 import { convertMinor, daysBetween, type Cents, type CurrencyRate } from '../units/index.ts';
-import {
-  arrivalOf,
-  buyingDay,
-  pricerFor,
-  ratesTo,
-  shopDealsOf,
-  type Priced,
-  type ShopDeals,
-} from './priced.ts';
+import { arrivalOf, buyingDay, ratesTo, type Priced } from './priced.ts';
+import { pricerFor } from './pricer.ts';
+import { shopDealsOf, type ShopDeals } from './shop-deals.ts';
 
 /** The catalogue by id, with prices and deals as they are for a brief. */
 export interface Market {
@@ -48,13 +42,8 @@ export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
   const rates = ratesTo(catalogue, currency);
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const price = pricerFor(
-    catalogue,
-    brief,
-    shops,
-    new Map(catalogue.parts.map(({ id, kind: slot }) => [id, slot])),
-    rates,
-  );
+  const slotOf = new Map<string, Slot>(catalogue.parts.map(({ id, kind }) => [id, kind]));
+  const price = pricerFor({ catalogue, brief, shops, slotOf, rates });
   const known = new Map<string, Priced | null>();
   const priced = (offer: Offer): Priced | null => {
     let found = known.get(offer.id);

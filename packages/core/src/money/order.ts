@@ -2,15 +2,8 @@ import type { PromoCode, Shop, Slot, WeightClass } from '../parts/index.ts';
 import { WEIGHT_CLASSES } from '../parts/index.ts';
 import { cents, type CurrencyRate } from '../units/index.ts';
 import { offMinor } from './deal-window.ts';
-import {
-  codeAppliesTo,
-  gross,
-  worthAt,
-  type Priced,
-  type ResolvedCombo,
-  type ShopDeals,
-  type Worth,
-} from './priced.ts';
+import { gross, worthAt, type Priced, type Worth } from './priced.ts';
+import { codeAppliesTo, type ResolvedCombo, type ShopDeals } from './shop-deals.ts';
 
 /** One offer in an order, with the slot that it fills. */
 export interface OrderItem {

@@ -60,7 +60,6 @@ export interface BasketContext {
 const PROCESSOR = REST_COUNT;
 const SLOTS_HERE: readonly Slot[] = [...REST, 'cpu'];
 
-/* Read once: some module loaders make every use of an import a call, and these stand in the innermost loops. */
 const { case: CASE, gpu: CARD, cooler: COOLER, psu: SUPPLY, motherboard: BOARD, memory: MEMORY } = AT;
 const COUNT = REST_COUNT;
 
@@ -79,7 +78,7 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   work.baskets++;
   const candidates = startingCandidates(context, task);
   if (!candidates) return null;
-  const relax: Relaxation = (priced, limit) => cheapestFit(context, task, priced, limit);
+  const relax: Relaxation = (priced, limit) => new CheapestFit(context, task, priced, limit).run();
   const split = cheapestSplit({
     terms: domains.terms,
     slots: SLOTS_HERE,
@@ -119,89 +118,96 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
   return out;
 }
 
-/** Least sum of prices over parts that fit together, below `limit`; depth first, in order of price. */
-function cheapestFit(
-  context: BasketContext,
-  task: BasketTask,
-  priced: readonly (readonly PricedCandidate[])[],
-  limit: number,
-): ReturnType<Relaxation> {
-  const { compatibility, domains, rules } = context;
-  const chosen: PricedCandidate[] = [];
-  let best: PricedCandidate[] | null = null;
-  let bestSum = limit;
-  const cpu = priced[PROCESSOR][0];
-  let leastDraw = context.ownedDriveDeciwatts + cpu.deciwatts;
-  for (let slot = 0; slot < COUNT; slot++) {
-    let least = Infinity;
-    for (const each of priced[slot]) least = Math.min(least, each.deciwatts);
-    leastDraw += least;
+type Priced = readonly (readonly PricedCandidate[])[];
+
+/** Least sum of prices over parts that fit together, below a limit; depth first, in order of price. */
+class CheapestFit {
+  private readonly chosen: PricedCandidate[] = [];
+  private best: PricedCandidate[] | null = null;
+  private readonly emptyCooler: number;
+  private readonly leastDraw: number;
+
+  constructor(
+    private readonly context: BasketContext,
+    private readonly task: BasketTask,
+    private readonly priced: Priced,
+    private bestSum: number,
+  ) {
+    this.emptyCooler = context.domains.rest[COOLER].findIndex((element) => element.part === null);
+    this.leastDraw = priced
+      .slice(0, COUNT)
+      .reduce((sum, list) => sum + Math.min(...list.map((each) => each.deciwatts)), this.cpuDraw);
   }
 
-  const fits = (slot: number, candidate: PricedCandidate, draw: number): boolean => {
+  private get cpu(): PricedCandidate {
+    return this.priced[PROCESSOR][0];
+  }
+  private get cpuDraw(): number {
+    return this.context.ownedDriveDeciwatts + this.cpu.deciwatts;
+  }
+
+  run(): ReturnType<Relaxation> {
+    this.descend(0, this.cpu.price, this.cpuDraw);
+    return this.best ? { sum: this.bestSum, chosen: this.best } : null;
+  }
+
+  private descend(slot: number, sum: number, draw: number): void {
+    if (slot === COUNT) {
+      if (sum >= this.bestSum) return;
+      this.bestSum = sum;
+      this.best = [...this.chosen, this.cpu];
+      return;
+    }
+    const after = this.restBound(slot + 1);
+    for (const candidate of this.priced[slot]) {
+      // Sorted by price: once even the cheapest that fits what is chosen is too much, so are all that follow.
+      if (sum + candidate.price + after >= this.bestSum) break;
+      if (!this.fits(slot, candidate, draw)) continue;
+      this.chosen.push(candidate);
+      this.descend(slot + 1, sum + candidate.price, draw + candidate.deciwatts);
+      this.chosen.pop();
+    }
+  }
+
+  /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */
+  private restBound(from: number): number {
+    let sum = 0;
+    for (let slot = from; slot < COUNT && sum < Infinity; slot++)
+      sum +=
+        this.priced[slot].find((candidate) => this.fits(slot, candidate, this.leastDraw))?.price ?? Infinity;
+    return sum;
+  }
+
+  private fits(slot: number, candidate: PricedCandidate, draw: number): boolean {
+    const { chosen, task } = this;
+    const { compatibility } = this.context;
     for (let earlier = 0; earlier < chosen.length; earlier++) {
       const other = chosen[earlier].element;
-      if (earlier === CASE && slot === COOLER && candidate.element === emptyCooler) {
+      if (earlier === CASE && slot === COOLER && candidate.element === this.emptyCooler) {
         if (!hasBit(task.links.withoutCooler[CASE], other)) return false;
       }
       if (!compatibility.linked(earlier, slot)) continue;
       const row = compatibility.row(earlier, other, slot, task.hasGpu);
       if (row && !hasBit(row, candidate.element)) return false;
     }
-    if (slot !== SUPPLY)
-      return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
-    const gpu =
-      chosen.length > CARD ? (domains.rest[CARD][chosen[CARD].element].part as Gpu | null) : undefined;
+    if (slot === SUPPLY) return this.isFed(candidate, draw);
+    return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
+  }
+
+  private isFed(psu: PricedCandidate, draw: number): boolean {
+    const { domains, rules, allowUnknown } = this.context;
+    const { chosen } = this;
     // While no card is chosen this is a bound: nothing is asked beside the draw.
     const needed =
-      gpu === undefined
-        ? neededPsuWatts(rules.needs.psuRule, draw, 0)
-        : wattsFor(draw, gpu, rules, context.allowUnknown);
-    const psu = domains.rest[SUPPLY][candidate.element].part;
-    const stated = psu?.kind === 'psu' ? psu.ratedWatts : 0;
+      chosen.length > CARD
+        ? wattsFor(draw, domains.rest[CARD][chosen[CARD].element].part as Gpu | null, rules, allowUnknown)
+        : neededPsuWatts(rules.needs.psuRule, draw, 0);
+    const { part } = domains.rest[SUPPLY][psu.element];
+    const stated = part?.kind === 'psu' ? part.ratedWatts : 0;
     // What is not stated is NaN where gaps are allowed (a draw may be, too), and NaN is never "too little".
-    const rated = stated ?? (context.allowUnknown ? NaN : 0);
+    const rated = stated ?? (allowUnknown ? NaN : 0);
     return !(rated < needed);
-  };
-  const emptyCooler = domains.rest[COOLER].findIndex((element) => element.part === null);
-
-  /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */
-  const restBound = (from: number): number => {
-    let sum = 0;
-    for (let slot = from; slot < COUNT; slot++) {
-      let found = Infinity;
-      for (const candidate of priced[slot]) {
-        if (fits(slot, candidate, leastDraw)) {
-          found = candidate.price;
-          break;
-        }
-      }
-      if (found === Infinity) return Infinity;
-      sum += found;
-    }
-    return sum;
-  };
-
-  const descend = (slot: number, sum: number, draw: number): void => {
-    if (slot === COUNT) {
-      if (sum < bestSum) {
-        bestSum = sum;
-        best = [...chosen, cpu];
-      }
-      return;
-    }
-    const after = restBound(slot + 1);
-    for (const candidate of priced[slot]) {
-      // Sorted by price: once even the cheapest that fits what is chosen is too much, so are all that follow.
-      if (sum + candidate.price + after >= bestSum) break;
-      if (!fits(slot, candidate, draw)) continue;
-      chosen.push(candidate);
-      descend(slot + 1, sum + candidate.price, draw + candidate.deciwatts);
-      chosen.pop();
-    }
-  };
-  descend(0, cpu.price, context.ownedDriveDeciwatts + cpu.deciwatts);
-  return best ? { sum: bestSum, chosen: best } : null;
+  }
 }
 
 function basketOf(chosen: readonly PricedCandidate[], cost: number): Basket {

@@ -1,14 +1,12 @@
 import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
-import type { ModelIndex } from '../frames/index.ts';
+import { hasRate, type ModelIndex } from '../frames/index.ts';
 import { plainOption, termsOf, type Option, type Terms } from './orders/index.ts';
 import { salesOf, usableOffers, type Market } from '../money/index.ts';
 import {
   kindFor,
   OPTIONAL_SLOTS,
   SLOTS,
-  type Motherboard,
   type Brief,
-  type Memory,
   type Part,
   type PartSet,
   type Slot,
@@ -72,38 +70,6 @@ const UNARY = new Map<Slot, readonly Rule[]>(
 function passesAlone(slot: Slot, part: Part | null, context: RuleContext, allowUnknown: boolean): boolean {
   const set = only(slot, part);
   return (UNARY.get(slot) ?? []).every((rule) => !isBarred(rule.judge(set, context).verdict, allowUnknown));
-}
-
-/** Whether the frame model can rate a build with this part. Without that there is no score to compare. */
-function hasRate(part: Part, index: ModelIndex): boolean {
-  switch (part.kind) {
-    case 'cpu':
-      return part.threads !== null && part.pcieGeneration !== null && index.cpus.has(part.id);
-    case 'gpu':
-      return (
-        index.gpus.has(part.id) &&
-        part.videoMemoryGb !== null &&
-        part.pcieGeneration !== null &&
-        part.pcieLanes !== null
-      );
-    case 'motherboard':
-      return motherboardHasRate(part);
-    case 'memory':
-      return kitHasRate(part);
-    default:
-      return true;
-  }
-}
-
-function motherboardHasRate(motherboard: Motherboard): boolean {
-  return (
-    motherboard.memoryMaxMts !== null && motherboard.memoryProfile !== null && motherboard.pcieSlot !== null
-  );
-}
-
-function kitHasRate(kit: Memory): boolean {
-  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = kit;
-  return [modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl].every((value) => value !== null);
 }
 
 /** Slots that are filled only when the brief asks for it: nobody wants an adapter to save on shipping. */

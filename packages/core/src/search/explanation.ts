@@ -1,7 +1,8 @@
 import { openSession, type Session } from '../session/index.ts';
 import { slotWords, type Brief, type Catalogue, type Condition } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
-import { prepare, type Prepared } from './prepare.ts';
+import { prepare } from './prepare.ts';
+import type { Prepared } from './results.ts';
 
 /** A change of the brief that makes a build possible, or cheaper. */
 export interface Relaxation {

@@ -3,10 +3,15 @@ import type { CostBound } from './cost-bound.ts';
 import { MaxHeap } from './heap.ts';
 import type { ScoreSpace } from './pair-space.ts';
 
-export interface Found {
+/** A platform and a card class, by their indices. */
+export interface Pair {
   readonly platform: number;
   readonly gpuClass: number;
-  readonly score: number;
+}
+
+export interface Found extends Pair {
+  /** Null when it was not asked for. */
+  readonly score: number | null;
   readonly basket: Basket;
 }
 
@@ -19,7 +24,7 @@ export interface SweepTask {
   /** How many answers are wanted. */
   readonly wanted: number;
   /** What makes answers distinct; null when only the very best is wanted. A key of null: not wanted any more. */
-  readonly keyOf: ((found: Found) => string | null) | null;
+  readonly keyOf: ((pair: Pair) => string | null) | null;
   /** Whether every answer lowers the sum below its own cost, so that what follows is the frontier. */
   readonly isFrontier?: boolean;
   /** Scores below this are of no interest; 0 takes all. */
@@ -31,6 +36,12 @@ const BLOCK = 32;
 /** Steps between two reports, so that a caller can stop a long search. */
 const STEPS_PER_REPORT = 2000;
 
+interface Report {
+  readonly found: Found | null;
+  /** Everything that scores above this is known. */
+  readonly bound: number;
+}
+
 /**
  * Goes through pairs of platform and card class in falling order of score, and yields those that the money buys.
  *
@@ -40,76 +51,20 @@ const STEPS_PER_REPORT = 2000;
  * score. Pairs of equal score are taken together, least cost bound first, because a cap gives thousands of pairs the
  * same score. For a frontier the sum falls below the cost of every answer, so that one pass gives all of it.
  */
-export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound: number }, void, unknown> {
-  const { space, costBound, work, wanted, keyOf, isFrontier = false, leastScore = 0 } = task;
-  let { budget } = task;
-  const { platforms, gpuClasses, platformBound, gpuBound } = space;
-  const count = platforms.length;
-  const order = Array.from({ length: count }, (_, i) => i).sort(
-    (a, b) => platformBound[b] - platformBound[a] || a - b,
-  );
-  const next = new Int32Array(gpuClasses.length);
-  // What stands in the order is mostly too dear for a given card class: blocks of it are passed over at once.
-  const { platformLeast, gpuLeast } = costBound;
-  const blockLeast = new Float64Array(Math.ceil(count / BLOCK)).fill(Infinity);
-  order.forEach((p, at) => {
-    const block = Math.floor(at / BLOCK);
-    blockLeast[block] = Math.min(blockLeast[block], platformLeast[p]);
-  });
-  const passOver = (g: number): void => {
-    const most = budget - gpuLeast[g];
-    let at = next[g];
-    while (at < count) {
-      if (at % BLOCK === 0 && blockLeast[at / BLOCK] > most) at += BLOCK;
-      else if (platformLeast[order[at]] > most) at++;
-      else break;
-    }
-    next[g] = Math.min(at, count);
-  };
-  const first = new MaxHeap();
-  const second = new MaxHeap();
-  const exact = new Map<number, number>();
-  const keyAt = (g: number) => Math.min(platformBound[order[next[g]]], gpuBound[g]);
-  for (let g = 0; g < gpuClasses.length; g++) {
-    passOver(g);
-    if (next[g] < count) first.push(keyAt(g), g);
-  }
-
+export function* sweep(task: SweepTask): Generator<Report, void, unknown> {
+  const { wanted, keyOf, isFrontier = false, leastScore = 0 } = task;
+  const queues = new Queues(task);
   const seen = new Set<string>();
+  let { budget } = task;
   let found = 0;
   let steps = 0;
-  while (first.size > 0 || second.size > 0) {
-    const score = Math.max(first.topKey, second.topKey);
-    if (score < leastScore) break;
+  for (let score = queues.top; score >= leastScore; score = queues.top) {
     if (++steps % STEPS_PER_REPORT === 0) yield { found: null, bound: score };
-    if (first.topKey >= second.topKey) {
-      const g = first.pop();
-      const p = order[next[g]];
-      next[g]++;
-      passOver(g);
-      if (next[g] < count) first.push(keyAt(g), g);
-      if (costBound.of(p, g) > budget) continue;
-      const bound = space.bound(p, g);
-      if (bound >= 0) second.push(bound, p * gpuClasses.length + g);
-      continue;
-    }
-    // Everything with this key or more is in the second queue now; score what is only bounded.
-    const group: number[] = [];
-    while (second.topKey >= score) {
-      const payload = second.pop();
-      let value = exact.get(payload);
-      if (value === undefined) {
-        value = space.score(Math.floor(payload / gpuClasses.length), payload % gpuClasses.length);
-        work.scored++;
-        exact.set(payload, value);
-        if (value > score) throw new Error('sweep: a score exceeds its bound; this is our bug');
-        if (value >= 0 && value < score) second.push(value, payload);
-      }
-      if (value === score) group.push(payload);
-    }
+    if (queues.advance(budget)) continue;
+    const group = queues.scoredAs(score);
     if (group.length === 0) continue;
-    const results = yield* cheapestOfGroup(group, score, task, seen, isFrontier ? 1 : wanted - found);
-    for (const result of results) {
+    const room = isFrontier ? 1 : wanted - found;
+    for (const result of yield* cheapestOf(group, score, task, { budget, seen, room })) {
       const key = keyOf?.(result) ?? null;
       if (key !== null) seen.add(key);
       found++;
@@ -118,42 +73,126 @@ export function* sweep(task: SweepTask): Generator<{ found: Found | null; bound:
     }
     if (found >= wanted) return;
   }
+}
 
-  /** Reports after every basket, since a hard one may take long. */
-  function* cheapestOfGroup(
-    group: readonly number[],
-    score: number,
-    { basketFor }: SweepTask,
-    known: ReadonlySet<string>,
-    room: number,
-  ): Generator<{ found: null; bound: number }, Found[], unknown> {
-    const sorted = group
-      .map((payload) => {
-        const platform = Math.floor(payload / gpuClasses.length);
-        const gpuClass = payload % gpuClasses.length;
-        return { platform, gpuClass, least: costBound.of(platform, gpuClass), payload };
-      })
-      .sort((a, b) => a.least - b.least || a.payload - b.payload);
-    const best = new Map<string, Found>();
-    /** Cost above which a new answer cannot enter any more. */
-    const cut = (key: string): number => {
-      const own = best.get(key);
-      const costs = [...best.values()].map((each) => each.basket.cost).sort((a, b) => a - b);
-      const full = costs.length >= room ? costs[room - 1] - 1 : budget;
-      return Math.min(budget, own ? own.basket.cost - 1 : full);
-    };
-    for (const { platform, gpuClass, least } of sorted) {
-      const probe = { platform, gpuClass, score } as Found; // keys read neither basket nor cost
-      const key = keyOf ? keyOf(probe) : '';
-      if (key === null || known.has(key)) continue;
-      const most = cut(key);
-      if (least > most) continue;
-      const basket = basketFor(platform, gpuClass, most);
-      if (basket) best.set(key, { platform, gpuClass, score, basket });
-      yield { found: null, bound: score };
-    }
-    return [...best.values()]
-      .sort((a, b) => a.basket.cost - b.basket.cost || a.platform - b.platform)
-      .slice(0, room);
+/** The two queues of a sweep; a pair is one number, its platform times the number of card classes and its class. */
+class Queues {
+  private readonly first = new MaxHeap();
+  private readonly second = new MaxHeap();
+  private readonly exact = new Map<number, number>();
+  /** Platforms in falling order of their own bound, and by card class the place of the next one in it. */
+  private readonly order: readonly number[];
+  private readonly next: Int32Array;
+  /** Least cost over blocks of the order: most stand too dear for a given card class, and are passed over at once. */
+  private readonly blockLeast: Float64Array;
+
+  constructor(private readonly task: SweepTask) {
+    const { platforms, gpuClasses, platformBound } = task.space;
+    this.order = platforms.map((_, p) => p).sort((a, b) => platformBound[b] - platformBound[a] || a - b);
+    this.next = new Int32Array(gpuClasses.length);
+    this.blockLeast = new Float64Array(Math.ceil(platforms.length / BLOCK)).fill(Infinity);
+    this.order.forEach((p, at) => {
+      const block = Math.floor(at / BLOCK);
+      this.blockLeast[block] = Math.min(this.blockLeast[block], task.costBound.platformLeast[p]);
+    });
+    for (let g = 0; g < gpuClasses.length; g++) this.line(g, task.budget);
   }
+
+  /** The largest key of both; -Infinity when both are empty. */
+  get top(): number {
+    return Math.max(this.first.topKey, this.second.topKey);
+  }
+
+  /** Puts a card class into the first queue with its next platform that it could be paid for with. */
+  private line(g: number, budget: number): void {
+    const { costBound, space } = this.task;
+    const most = budget - costBound.gpuLeast[g];
+    let at = this.next[g];
+    while (at < this.order.length) {
+      if (at % BLOCK === 0 && this.blockLeast[at / BLOCK] > most) at += BLOCK;
+      else if (costBound.platformLeast[this.order[at]] > most) at++;
+      else break;
+    }
+    this.next[g] = at;
+    if (at < this.order.length)
+      this.first.push(Math.min(space.platformBound[this.order[at]], space.gpuBound[g]), g);
+  }
+
+  /** Hands the top of the first queue on to the second; false when the second queue's top is the larger one. */
+  advance(budget: number): boolean {
+    if (this.first.size === 0 || this.first.topKey < this.second.topKey) return false;
+    const { costBound, space } = this.task;
+    const g = this.first.pop();
+    const p = this.order[this.next[g]++];
+    this.line(g, budget);
+    if (costBound.of(p, g) > budget) return true;
+    const bound = space.bound(p, g);
+    if (bound >= 0) this.second.push(bound, p * space.gpuClasses.length + g);
+    return true;
+  }
+
+  /** Takes all that has this key or more from the second queue, scores what is only bounded, and gives what scores so. */
+  scoredAs(score: number): number[] {
+    const { space, work } = this.task;
+    const G = space.gpuClasses.length;
+    const group: number[] = [];
+    while (this.second.topKey >= score) {
+      const pair = this.second.pop();
+      let value = this.exact.get(pair);
+      if (value === undefined) {
+        value = space.score(Math.floor(pair / G), pair % G);
+        work.scored++;
+        this.exact.set(pair, value);
+        if (value > score) throw new Error('sweep: a score exceeds its bound; this is our bug');
+        if (value >= 0 && value < score) this.second.push(value, pair);
+      }
+      if (value === score) group.push(pair);
+    }
+    return group;
+  }
+}
+
+/** What a group of pairs of one score may still bring. */
+interface Room {
+  readonly budget: number;
+  /** Keys that have their answer. */
+  readonly seen: ReadonlySet<string>;
+  /** How many answers are wanted yet. */
+  readonly room: number;
+}
+
+/** The cheapest baskets of pairs of one score. Reports after every basket, since a hard one may take long. */
+function* cheapestOf(
+  group: readonly number[],
+  score: number,
+  { space, costBound, keyOf, basketFor }: SweepTask,
+  { budget, seen, room }: Room,
+): Generator<Report, Found[], unknown> {
+  const G = space.gpuClasses.length;
+  const sorted = group
+    .map((pair) => {
+      const [platform, gpuClass] = [Math.floor(pair / G), pair % G];
+      return { platform, gpuClass, least: costBound.of(platform, gpuClass), pair };
+    })
+    .sort((a, b) => a.least - b.least || a.pair - b.pair);
+  const best = new Map<string, Found>();
+  /** Cost above which a new answer cannot enter any more. */
+  const cut = (key: string): number => {
+    const own = best.get(key);
+    const costs = [...best.values()].map((each) => each.basket.cost).sort((a, b) => a - b);
+    const full = costs.length >= room ? costs[room - 1] - 1 : budget;
+    return Math.min(budget, own ? own.basket.cost - 1 : full);
+  };
+  for (const { platform, gpuClass, least } of sorted) {
+    const key = keyOf ? keyOf({ platform, gpuClass }) : '';
+    if (key === null || seen.has(key)) continue;
+    const most = cut(key);
+    if (least > most) continue;
+    const basket = basketFor(platform, gpuClass, most);
+    if (basket) best.set(key, { platform, gpuClass, score, basket });
+    yield { found: null, bound: score };
+  }
+  return [...best.values()]
+    .sort((a, b) => a.basket.cost - b.basket.cost || a.platform - b.platform)
+    .slice(0, room);
 }

@@ -1,7 +1,9 @@
 export { MEASURES, type Measure } from './measures.ts';
 export { summaryFor, type Summary } from './summary.ts';
 export { swapsBetween, withPick, type Swap } from './swaps.ts';
-export { bestWithin, partsForRules, tradesFor, type Lanes, type Trade } from './trades.ts';
+export { partsForRules } from './rule-parts.ts';
+export { bestWithin, type Lanes, type Trade } from './trade.ts';
+export { tradesFor } from './trades.ts';
 export { reasonToKeep, type KeepReason } from './dominated.ts';
 export { repairsFor, type Mend, type Repair, type Repairs } from './repair.ts';
 export { thumbsOf, type Thumb } from './thumbs.ts';

@@ -12,7 +12,7 @@ import {
 } from '../power/index.ts';
 import type { Session } from '../session/index.ts';
 import { thumbsOf, type Thumb } from './thumbs.ts';
-import { partsForRules } from './trades.ts';
+import { partsForRules } from './rule-parts.ts';
 
 /** Everything that the frame of the app shows about one candidate. */
 export interface Summary {

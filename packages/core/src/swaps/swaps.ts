@@ -1,7 +1,7 @@
 import { costOf } from '../money/index.ts';
 import { SLOTS, type Pick, type Picks, type Slot } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
-import { partsForRules } from './trades.ts';
+import { partsForRules } from './rule-parts.ts';
 
 /** One step from a set of picks to another. */
 export interface Swap {

@@ -20,7 +20,7 @@ import { reasonToKeep } from './dominated.ts';
 import { MEASURES } from './measures.ts';
 import { summaryFor } from './summary.ts';
 import { swapsBetween, withPick } from './swaps.ts';
-import { bestWithin, partsForRules, tradesFor, type Trade } from './trades.ts';
+import { bestWithin, partsForRules, tradesFor, type Trade } from './index.ts';
 
 const offer = (part: string, shop: string, priceMinor: number, shippingMinor?: number): Offer => ({
   id: `${part}.${shop}`,

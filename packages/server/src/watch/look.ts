@@ -8,7 +8,7 @@ import {
   type Workspace,
 } from '@ripe-pick/contract';
 import { withHousehold } from '@ripe-pick/core/buying';
-import { inMarketCurrency, schoolTotal } from '@ripe-pick/core/money';
+import { inMarketCurrency, basisTotal } from '@ripe-pick/core/money';
 import { prepare } from '@ripe-pick/core/search';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import {
@@ -85,7 +85,7 @@ export async function look(store: Store): Promise<Seen | null> {
     return {
       id,
       name,
-      totalMinor: schoolTotal(cost, brief.money.costBasis),
+      totalMinor: basisTotal(cost, brief.money.costBasis),
       score: rates.status === 'known' ? rates.objective.score : null,
       gone: gone.map((pick) => nameOf(pick.part)),
       offers: bought.flatMap((pick) => pick.offer ?? []),

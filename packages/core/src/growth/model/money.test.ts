@@ -335,7 +335,7 @@ describe('lists of later parts', () => {
       { id: 'c', price: 12, group: 'y', of: [5, 4] },
       { id: 'd', price: 20, group: 'x', of: [6, 1] },
     ];
-    const kept = unbeaten(rows, (row) => row.price, { group: (row) => row.group, of: (row) => row.of });
+    const kept = unbeaten(rows, (row) => row.price, { group: (row) => [row.group], of: (row) => row.of });
     expect(kept.map((row) => row.id)).toEqual(['a', 'c', 'd']);
   });
   it('are thinned evenly, ends kept', () => {

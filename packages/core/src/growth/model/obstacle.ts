@@ -1,6 +1,6 @@
 import { barriersOf, checkBuild, type Finding } from '../../compatibility/index.ts';
 import type { Part } from '../../parts/index.ts';
-import type { Path } from './evaluate.ts';
+import type { Path } from './path-report.ts';
 import { contextAt, holdingOf, withChanges } from './holding.ts';
 import type { GrowthWorld } from './world.ts';
 

@@ -1,4 +1,4 @@
-import type { PathReport } from './evaluate.ts';
+import type { PathReport } from './path-report.ts';
 
 /** When a game runs: months from today. */
 export interface RunsFrom {

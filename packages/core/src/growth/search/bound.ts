@@ -1,9 +1,10 @@
-import type { Gpu, Part, Cpu } from '../../parts/index.ts';
-import type { Holding } from '../model/holding.ts';
 import { memoize } from '../../stats/memoize.ts';
+import type { Cpu, Gpu, Part } from '../../parts/index.ts';
+import type { Holding } from '../model/holding.ts';
 import type { GrowthWorld } from '../model/world.ts';
+import { StepFunction, type Pair } from './step-function.ts';
 
-/** What the bound is made of; see `Kitchen`. */
+/** What the bound is made of; see `SearchCache`. */
 interface Stock {
   readonly world: GrowthWorld;
   readonly ends: readonly number[];
@@ -12,43 +13,71 @@ interface Stock {
   readonly idealSums: (chip: Cpu, gpu: Gpu | null) => Float64Array | null;
 }
 
-/** A processor with a card, and what having them at a stage costs at least. */
-interface Pair {
-  readonly cost: number;
-  readonly chip: Cpu;
-  readonly gpu: Gpu | null;
-}
+/** Whether money keeps anything out: not where waiting can make parts dearer, or prices are shaken. */
+const isBoundByMoney = ({ outlook }: GrowthWorld) =>
+  outlook.falls.every((fall) => fall.yearly >= 0) && !outlook.isShaken;
 
-/** For rising amounts of money the most that a stage can be worth. Pairs that no money asked for so far reaches are not looked at. */
-class StepFunction {
-  readonly #pairs: readonly Pair[];
-  readonly #worthOf: (pair: Pair) => number | null;
-  readonly #costs: number[] = [];
-  readonly #worths: number[] = [];
-  #seen = 0;
+/**
+ * What may be had at a stage, as the most that it is worth by money. It is one of four: both parts bought, either bought
+ * to the other that is there, both there. The first is by far the most pairs, and is the same whatever is held in a
+ * socket.
+ */
+function choicesFor({ world, ends, priceAt, idealSums }: Stock) {
+  const { gpus, cpus, motherboards } = world.lists;
+  const isBound = isBoundByMoney(world);
+  /** Costs nothing where money bounds nothing. */
+  const bounded = (cost: number) => (isBound ? cost : 0);
+  const priceOf = (part: Part, stage: number) => priceAt(part, stage) ?? Infinity;
+  const steps = (pairs: readonly Pair[], stage: number) =>
+    new StepFunction(pairs, ({ chip, gpu }) => {
+      const sums = idealSums(chip, gpu);
+      return sums ? sums[ends[stage + 1]] - sums[ends[stage]] : null;
+    });
+  const cheapestMotherboard = memoize(
+    (socket: string | null, stage: number) => `${socket}|${stage}`,
+    (socket, stage) =>
+      Math.min(...motherboards.filter((each) => each.socket === socket).map((each) => priceOf(each, stage))),
+  );
+  const chipCost = (chip: Cpu, socket: string | null, stage: number) =>
+    priceOf(chip, stage) + (chip.socket === socket ? 0 : cheapestMotherboard(chip.socket, stage));
 
-  constructor(pairs: readonly Pair[], worthOf: (pair: Pair) => number | null) {
-    this.#pairs = pairs.filter(({ cost }) => cost < Infinity).sort((a, b) => a.cost - b.cost);
-    this.#worthOf = worthOf;
-  }
-  /** Most worth that the money reaches; 0 when it reaches nothing. */
-  within(money: number): number {
-    const [pairs, costs, worths] = [this.#pairs, this.#costs, this.#worths];
-    for (; this.#seen < pairs.length && pairs[this.#seen].cost <= money; this.#seen++) {
-      const pair = pairs[this.#seen];
-      const worth = this.#worthOf(pair);
-      if (worth === null || worth <= (worths.at(-1) ?? -1)) continue;
-      costs.push(pair.cost);
-      worths.push(worth);
-    }
-    let [low, high] = [0, costs.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (costs[middle] <= money) low = middle + 1;
-      else high = middle;
-    }
-    return low === 0 ? 0 : worths[low - 1];
-  }
+  const bothBought = memoize(
+    (socket: string | null, stage: number) => `${socket}|${stage}`,
+    (socket, stage) => {
+      const priced = gpus.map((gpu) => ({ gpu, price: priceOf(gpu, stage) }));
+      const pairs = cpus.flatMap((chip) => {
+        const own = chipCost(chip, socket, stage);
+        return priced.map(({ gpu, price }) => ({ cost: bounded(own + price), chip, gpu }));
+      });
+      return steps(pairs, stage);
+    },
+  );
+  const gpuBought = memoize(
+    (chip: Cpu, stage: number) => `${chip.id}|${stage}`,
+    (chip, stage) =>
+      steps(
+        gpus.map((gpu) => ({ cost: bounded(priceOf(gpu, stage)), chip, gpu })),
+        stage,
+      ),
+  );
+  const chipBought = memoize(
+    (socket: string | null, gpu: Gpu | null, stage: number) => `${socket}|${gpu?.id ?? ''}|${stage}`,
+    (socket, gpu, stage) =>
+      steps(
+        cpus.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, gpu })),
+        stage,
+      ),
+  );
+  return memoize(
+    (chip: Cpu, socket: string | null, gpu: Gpu | null, stage: number) =>
+      `${chip.id}|${socket}|${gpu?.id ?? ''}|${stage}`,
+    (chip, socket, gpu, stage): readonly StepFunction[] => [
+      bothBought(socket, stage),
+      gpuBought(chip, stage),
+      chipBought(socket, gpu, stage),
+      steps([{ cost: 0, chip, gpu }], stage),
+    ],
+  );
 }
 
 /**
@@ -59,121 +88,32 @@ class StepFunction {
  * shaken, money bounds nothing.
  */
 export function boundFor(
-  cache: Stock,
+  stock: Stock,
 ): (holding: Holding, money: number, stage: number, soldFrom?: number) => number {
-  const { world, ends, priceAt, resaleAt, idealSums } = cache;
-  const { lists, outlook, stages, brief } = world;
-  const { pays } = brief.growth.resale;
-  const isBoundByMoney = outlook.falls.every((fall) => fall.yearly >= 0) && !outlook.isShaken;
-
-  const motherboards = new Map<string, number>();
-  const cheapestMotherboard = (socket: string | null, stage: number): number => {
-    const key = `${socket}|${stage}`;
-    let least = motherboards.get(key);
-    if (least === undefined) {
-      least = Math.min(
-        ...lists.motherboards
-          .filter((each) => each.socket === socket)
-          .map((each) => priceAt(each, stage) ?? Infinity),
-      );
-      motherboards.set(key, least);
-    }
-    return least;
-  };
-
-  /** Costs nothing where money bounds nothing. */
-  const bounded = (cost: number) => (isBoundByMoney ? cost : 0);
-  const worthAt = (stage: number) => (pair: Pair) => {
-    const sums = idealSums(pair.chip, pair.gpu);
-    return sums ? sums[ends[stage + 1]] - sums[ends[stage]] : null;
-  };
-  const chipCost = (chip: Cpu, socket: string | null, stage: number) =>
-    (priceAt(chip, stage) ?? Infinity) +
-    (chip.socket === socket ? 0 : cheapestMotherboard(chip.socket, stage));
-  const gpuCost = (gpu: Gpu, stage: number) => priceAt(gpu, stage) ?? Infinity;
-
-  // What may be had at a stage is one of four: both parts bought, either bought to the other that is there, both there.
-  // The first is by far the most pairs, and is the same whatever is held in a socket.
-  const bothBought = memoize(
-    (socket: string | null, stage: number) => `${socket}|${stage}`,
-    (socket, stage) => {
-      const gpus = lists.gpus.map((gpu) => ({ gpu, cost: gpuCost(gpu, stage) }));
-      const pairs = lists.cpus.flatMap((chip) => {
-        const own = chipCost(chip, socket, stage);
-        return gpus.map(({ gpu, cost }) => ({ cost: bounded(own + cost), chip, gpu }));
-      });
-      return new StepFunction(pairs, worthAt(stage));
-    },
-  );
-  const gpuBought = memoize(
-    (chip: Cpu, stage: number) => `${chip.id}|${stage}`,
-    (chip, stage) =>
-      new StepFunction(
-        lists.gpus.map((gpu) => ({ cost: bounded(gpuCost(gpu, stage)), chip, gpu })),
-        worthAt(stage),
-      ),
-  );
-  const chipBought = memoize(
-    (socket: string | null, gpu: Gpu | null, stage: number) => `${socket}|${gpu?.id ?? ''}|${stage}`,
-    (socket, gpu, stage) =>
-      new StepFunction(
-        lists.cpus.map((chip) => ({ cost: bounded(chipCost(chip, socket, stage)), chip, gpu })),
-        worthAt(stage),
-      ),
-  );
-  const known = new Map<Cpu, Map<Gpu | null, Map<string, readonly StepFunction[]>>>();
-  const stairsOf = (
-    own: Cpu,
-    socket: string | null,
-    gpu: Gpu | null,
-    stage: number,
-  ): readonly StepFunction[] => {
-    let byGpu = known.get(own);
-    if (!byGpu) known.set(own, (byGpu = new Map()));
-    let byRest = byGpu.get(gpu);
-    if (!byRest) byGpu.set(gpu, (byRest = new Map()));
-    const key = `${socket}|${stage}`;
-    let stepFunction = byRest.get(key);
-    if (!stepFunction) {
-      const asItIs = new StepFunction([{ cost: 0, chip: own, gpu }], worthAt(stage));
-      byRest.set(
-        key,
-        (stepFunction = [
-          bothBought(socket, stage),
-          gpuBought(own, stage),
-          chipBought(socket, gpu, stage),
-          asItIs,
-        ]),
-      );
-    }
-    return stepFunction;
-  };
-  const mostWithin = (all: readonly StepFunction[], money: number): number => {
+  const { stages, brief } = stock.world;
+  const choices = choicesFor(stock);
+  const isSold = brief.growth.resale.pays && isBoundByMoney(stock.world);
+  const mostFetched = (part: Part | null | undefined, from: number): number => {
     let most = 0;
-    for (const stepFunction of all) most = Math.max(most, stepFunction.within(money));
+    for (let stage = from; part && stage < stages.length; stage++)
+      most = Math.max(most, stock.resaleAt(part, stage));
     return most;
   };
-
   return ({ set, kits }, money, from, soldFrom = from) => {
     const { cpu, motherboard, gpu } = set;
     if (!cpu || !motherboard) return 0;
-    let fetched = 0;
-    if (pays && isBoundByMoney) {
-      const fetch = (part: Part | null | undefined) => {
-        let most = 0;
-        if (part)
-          for (let stage = soldFrom; stage < stages.length; stage++)
-            most = Math.max(most, resaleAt(part, stage));
-        fetched += most;
-      };
-      // Only what a step can put something else in the place of; drives stay.
-      for (const part of [cpu, motherboard, gpu, set.psu, set.cooler, set.case, ...kits]) fetch(part);
-    }
+    let there = money;
+    // Only what a step can put something else in the place of; drives stay.
+    if (isSold)
+      for (const part of [cpu, motherboard, gpu, set.psu, set.cooler, set.case, ...kits])
+        there += mostFetched(part, soldFrom);
     let sum = 0;
-    let there = money + fetched;
     for (let stage = from; stage < stages.length; stage++) {
       there += stages[stage].income;
-      sum += mostWithin(stairsOf(cpu, motherboard.socket, gpu ?? null, stage), there);
+      let most = 0;
+      for (const steps of choices(cpu, motherboard.socket, gpu ?? null, stage))
+        most = Math.max(most, steps.within(there));
+      sum += most;
     }
     return sum;
   };

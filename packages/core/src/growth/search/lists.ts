@@ -1,5 +1,5 @@
 import { firstBarrier, type RuleContext } from '../../compatibility/index.ts';
-import type { ModelIndex } from '../../frames/index.ts';
+import { hasRate, type ModelIndex } from '../../frames/index.ts';
 import type {
   Motherboard,
   Brief,
@@ -8,7 +8,6 @@ import type {
   Cooler,
   Memory,
   Part,
-  PartKind,
   PartSet,
   Cpu,
   Drive,
@@ -44,12 +43,104 @@ const MOST = {
   storage: 24,
 } as const;
 
+/** A figure that is missing counts as the worst there may be. */
 const figure = (value: number | null | undefined, otherwise: number) => value ?? otherwise;
-/** Larger is better in each. Parts of different `group`s never beat one another. */
+
+/** What parts of a kind are held against one another by. Larger is better in each. */
 interface Respects<T> {
-  readonly group: (part: T) => string;
+  /** Parts of different groups never beat one another. */
+  readonly group: (part: T) => readonly unknown[];
   readonly of: (part: T) => readonly number[];
 }
+
+type OfKind<K extends Part['kind']> = Extract<Part, { readonly kind: K }>;
+
+/** Respects by kind; what the frame model says of a part is asked of its index. */
+const RESPECTS: { readonly [K in keyof typeof MOST]: (rate: (part: Part) => number) => Respects<OfKind<K>> } =
+  {
+    gpu: (rate) => ({
+      group: () => [],
+      of: (gpu) => [
+        rate(gpu),
+        figure(gpu.videoMemoryGb, 0),
+        -figure(gpu.boardPowerWatts, 999),
+        -figure(gpu.recommendedPsuWatts, 9999),
+        -figure(gpu.lengthMm, 999),
+        -figure(gpu.slotsWide, 9),
+        -(gpu.power ? gpu.power.sixPin + gpu.power.eightPin + 4 * gpu.power.sixteenPin : 99),
+      ],
+    }),
+    cpu: (rate) => ({
+      group: (cpu) => [cpu.socket, cpu.memoryTypes, JSON.stringify(cpu.minBiosByChipset)],
+      of: (cpu) => [
+        rate(cpu),
+        figure(cpu.threads, 0),
+        -figure(cpu.packagePowerWatts, 999),
+        figure(cpu.pcieGeneration, 0),
+        cpu.stockCooler ? 1 : 0,
+      ],
+    }),
+    motherboard: () => ({
+      group: (motherboard) => [
+        motherboard.socket,
+        motherboard.chipset,
+        motherboard.memoryType,
+        motherboard.formFactor,
+      ],
+      of: (motherboard) => [
+        figure(motherboard.vrmWatts, 0),
+        figure(motherboard.memorySlots, 0),
+        figure(motherboard.memoryMaxMts, 0),
+        motherboard.wireless ? 1 : 0,
+        figure(motherboard.pcieSlot?.generation, 0),
+        figure(motherboard.biosVersion, 0),
+      ],
+    }),
+    memory: () => ({
+      group: (kit) => [kit.type],
+      of: (kit) => [
+        figure(kit.modules, 0) * figure(kit.gbPerModule, 0),
+        figure(kit.ratedMts, 0),
+        -figure(kit.ratedCl, 99),
+        figure(kit.modules, 0) >= 2 ? 1 : 0,
+        -figure(kit.heightMm, 99),
+      ],
+    }),
+    psu: () => ({
+      group: (psu) => [psu.form],
+      of: (psu) => [
+        figure(psu.ratedWatts, 0),
+        figure(psu.eightPinConnectors, 0),
+        figure(psu.sixteenPinConnectors, 0),
+        figure(psu.cpuConnectors, 0),
+        -figure(psu.lengthMm, 999),
+      ],
+    }),
+    cooler: () => ({
+      group: (cooler) => [cooler.sockets, cooler.radiatorMm],
+      of: (cooler) => [
+        figure(cooler.heatWatts, 0),
+        -figure(cooler.heightMm, 999),
+        -figure(cooler.noiseDb, 99),
+        figure(cooler.memoryClearanceMm, 0),
+      ],
+    }),
+    case: () => ({
+      group: (box) => [box.psuFormFactors, box.motherboardFormFactors],
+      of: (box) => [
+        figure(box.maxGpuLengthMm, 0),
+        figure(box.expansionSlots, 0),
+        figure(box.maxCoolerHeightMm, 0),
+        figure(box.maxPsuLengthMm, 0),
+        figure(box.bays25, 0),
+        figure(box.bays35, 0),
+      ],
+    }),
+    storage: () => ({
+      group: (drive) => [drive.interface, drive.solidState, drive.m2LengthMm],
+      of: (drive) => [figure(drive.gb, 0)],
+    }),
+  };
 
 function beats(a: readonly number[], b: readonly number[]): boolean {
   return a.every((value, n) => value >= b[n]);
@@ -62,7 +153,12 @@ export function unbeaten<T extends { readonly id: string }>(
   respects: Respects<T>,
 ): T[] {
   const rows = parts
-    .map((part) => ({ part, price: priceOf(part), group: respects.group(part), of: respects.of(part) }))
+    .map((part) => ({
+      part,
+      price: priceOf(part),
+      group: respects.group(part).join('|'),
+      of: respects.of(part),
+    }))
     .sort((a, b) => a.price - b.price || (a.part.id < b.part.id ? -1 : 1));
   const kept: typeof rows = [];
   for (const row of rows)
@@ -76,6 +172,7 @@ export function thinned<T>(list: readonly T[], most: number): readonly T[] {
   return Array.from({ length: most }, (_, n) => list[Math.round((n * (list.length - 1)) / (most - 1))]);
 }
 
+/** The parts of every kind that a search through paths takes up. */
 export function listsFor(
   parts: readonly Part[],
   brief: Brief,
@@ -85,139 +182,27 @@ export function listsFor(
 ): Lists {
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const { allowUnknown } = brief.whereToBuy;
-  const pick = <K extends PartKind>(kind: K, isRated: (part: Part & { kind: K }) => boolean) =>
-    parts.filter((part): part is Part & { kind: K } => {
-      if (part.kind !== kind || excluded.has(part.id) || outlook.base(part) === null) return false;
-      if (firstBarrier({ [kind]: part } as PartSet, context, allowUnknown)) return false; // its own slot
-      return isRated(part as Part & { kind: K }); // of this kind
-    });
-  const list = <T extends Part>(all: readonly T[], respects: Respects<T>): readonly T[] =>
-    thinned(
-      unbeaten(all, (part) => outlook.base(part) ?? Infinity, respects),
-      MOST[all[0]?.kind as keyof typeof MOST] ?? 1,
-    );
   const rate = (part: Part) => index.gpus.get(part.id)?.rateLn ?? index.cpus.get(part.id)?.rateLn ?? 0;
-  const one = () => '';
+  const isTaken = (part: Part): boolean =>
+    !excluded.has(part.id) &&
+    outlook.base(part) !== null &&
+    hasRate(part, index) &&
+    !firstBarrier({ [part.kind]: part } as PartSet, context, allowUnknown); // its own slot
+  const list = <K extends keyof typeof MOST>(kind: K): readonly OfKind<K>[] => {
+    const all = parts.filter((part): part is OfKind<K> => part.kind === kind && isTaken(part));
+    return thinned(
+      unbeaten(all, (part) => outlook.base(part) ?? Infinity, RESPECTS[kind](rate)),
+      MOST[kind],
+    );
+  };
   return {
-    gpus: list(
-      pick(
-        'gpu',
-        (gpu) =>
-          index.gpus.has(gpu.id) &&
-          gpu.videoMemoryGb !== null &&
-          gpu.pcieGeneration !== null &&
-          gpu.pcieLanes !== null,
-      ),
-      {
-        group: one,
-        of: (gpu) => [
-          rate(gpu),
-          figure(gpu.videoMemoryGb, 0),
-          -figure(gpu.boardPowerWatts, 999),
-          -figure(gpu.recommendedPsuWatts, 9999),
-          -figure(gpu.lengthMm, 999),
-          -figure(gpu.slotsWide, 9),
-          -(gpu.power ? gpu.power.sixPin + gpu.power.eightPin + 4 * gpu.power.sixteenPin : 99),
-        ],
-      },
-    ),
-    cpus: list(
-      pick('cpu', (chip) => index.cpus.has(chip.id) && chip.threads !== null && chip.pcieGeneration !== null),
-      {
-        group: (chip) =>
-          `${chip.socket}|${chip.memoryTypes?.join()}|${JSON.stringify(chip.minBiosByChipset)}`,
-        of: (chip) => [
-          rate(chip),
-          figure(chip.threads, 0),
-          -figure(chip.packagePowerWatts, 999),
-          figure(chip.pcieGeneration, 0),
-          chip.stockCooler ? 1 : 0,
-        ],
-      },
-    ),
-    motherboards: list(
-      pick(
-        'motherboard',
-        (motherboard) =>
-          motherboard.memoryMaxMts !== null &&
-          motherboard.memoryProfile !== null &&
-          motherboard.pcieSlot !== null,
-      ),
-      {
-        group: (motherboard) =>
-          `${motherboard.socket}|${motherboard.chipset}|${motherboard.memoryType}|${motherboard.formFactor}`,
-        of: (motherboard) => [
-          figure(motherboard.vrmWatts, 0),
-          figure(motherboard.memorySlots, 0),
-          figure(motherboard.memoryMaxMts, 0),
-          motherboard.wireless ? 1 : 0,
-          figure(motherboard.pcieSlot?.generation, 0),
-          figure(motherboard.biosVersion, 0),
-        ],
-      },
-    ),
-    kits: list(
-      pick('memory', (kit) =>
-        [kit.modules, kit.gbPerModule, kit.ratedMts, kit.ratedCl, kit.jedecMts, kit.jedecCl].every(
-          (value) => value !== null,
-        ),
-      ),
-      {
-        group: (kit) => `${kit.type}`,
-        of: (kit) => [
-          figure(kit.modules, 0) * figure(kit.gbPerModule, 0),
-          figure(kit.ratedMts, 0),
-          -figure(kit.ratedCl, 99),
-          figure(kit.modules, 0) >= 2 ? 1 : 0,
-          -figure(kit.heightMm, 99),
-        ],
-      },
-    ),
-    psus: list(
-      pick('psu', () => true),
-      {
-        group: (psu) => `${psu.form}`,
-        of: (psu) => [
-          figure(psu.ratedWatts, 0),
-          figure(psu.eightPinConnectors, 0),
-          figure(psu.sixteenPinConnectors, 0),
-          figure(psu.cpuConnectors, 0),
-          -figure(psu.lengthMm, 999),
-        ],
-      },
-    ),
-    coolers: list(
-      pick('cooler', () => true),
-      {
-        group: (cooler) => `${cooler.sockets?.join()}|${cooler.radiatorMm}`,
-        of: (cooler) => [
-          figure(cooler.heatWatts, 0),
-          -figure(cooler.heightMm, 999),
-          -figure(cooler.noiseDb, 99),
-          figure(cooler.memoryClearanceMm, 0),
-        ],
-      },
-    ),
-    cases: list(
-      pick('case', () => true),
-      {
-        group: (box) => `${box.psuFormFactors?.join()}|${box.motherboardFormFactors?.join()}`,
-        of: (box) => [
-          figure(box.maxGpuLengthMm, 0),
-          figure(box.expansionSlots, 0),
-          figure(box.maxCoolerHeightMm, 0),
-          figure(box.maxPsuLengthMm, 0),
-          figure(box.bays25, 0),
-          figure(box.bays35, 0),
-        ],
-      },
-    ),
-    drives: list(
-      pick('storage', () => true),
-      {
-        group: (drive) => `${drive.interface}|${drive.solidState}|${drive.m2LengthMm}`,
-        of: (drive) => [figure(drive.gb, 0)],
-      },
-    ),
+    gpus: list('gpu'),
+    cpus: list('cpu'),
+    motherboards: list('motherboard'),
+    kits: list('memory'),
+    psus: list('psu'),
+    coolers: list('cooler'),
+    cases: list('case'),
+    drives: list('storage'),
   };
 }

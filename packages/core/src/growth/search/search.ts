@@ -1,5 +1,5 @@
 import { finish, type Work } from '../../work/index.ts';
-import type { Gpu } from '../../parts/index.ts';
+import type { Brief, Gpu } from '../../parts/index.ts';
 import { advance, cheapest, companionsWorth, sumOf, worthOf, type Node } from './advance.ts';
 import { holdingOf, relaxedNeeds } from '../model/holding.ts';
 import type { SearchCache } from './search-cache.ts';
@@ -38,144 +38,177 @@ export function searchAll(search: PathSearch, bases: readonly Base[]): readonly 
 /** Visits between two looks for a stop. */
 const VISITS_PER_LOOK = 200;
 
+/** The best paths found, one of each key, and what may still become one of them. */
+class Found {
+  private readonly known = new Map<string, FoundPath>();
+  private kth = -Infinity;
+
+  constructor(private readonly k: number) {}
+
+  get sorted(): FoundPath[] {
+    return [...this.known.values()].sort(byWorth);
+  }
+
+  keep(path: FoundPath): void {
+    const known = this.known.get(path.key);
+    if (known && byWorth(known, path) <= 0) return;
+    this.known.set(path.key, path);
+    if (this.known.size < this.k) return;
+    const values = [...this.known.values()].map((each) => each.value).sort((a, b) => b - a);
+    this.kth = values[this.k - 1];
+  }
+
+  private own(key: string | null): FoundPath | undefined {
+    return key === null ? undefined : this.known.get(key);
+  }
+
+  /** Whether a branch of that value at most may still matter. Equal value may, because it may cost less. */
+  matters(value: number, key: string | null): boolean {
+    return value >= Math.max(this.kth, this.own(key)?.value ?? -Infinity);
+  }
+
+  /** Whether a path of that value at most cannot cost less than the one known of its kind either. */
+  isDearer(value: number, leastNet: number, key: string | null): boolean {
+    const own = this.own(key);
+    return own !== undefined && value === own.value && leastNet >= own.net;
+  }
+}
+
+/** Goes through everything that can follow a build. */
+class Walk {
+  private readonly ownKey: string | null;
+  private readonly relaxed: Brief['needs'];
+  private visits = 0;
+
+  constructor(
+    private readonly cache: SearchCache,
+    private readonly found: Found,
+    private readonly base: Base,
+    by: PathsBy,
+  ) {
+    this.ownKey = by === 'today' ? baseKey(base.picks) : null;
+    const { memory, gpu } = base.putsOff;
+    this.relaxed = relaxedNeeds(cache.world.context.needs, memory, gpu);
+  }
+
+  private matters(worth: number): boolean {
+    return this.found.matters(valueOf(this.cache, worth), this.ownKey);
+  }
+
+  *visit(node: Node, stage: number): Generator<void, void, unknown> {
+    const { world, priceAt, resaleAt, platformsOf, allowedFrom, gpusInOrder, bound } = this.cache;
+    const { stages, brief } = world;
+    if (++this.visits % VISITS_PER_LOOK === 0) yield;
+    if (stage === stages.length) {
+      this.end(node);
+      return;
+    }
+    const { holding } = node;
+    if (!this.matters(node.worth + bound(holding, node.money, stage))) return;
+    const isLast = stage === stages.length - 1;
+    const money = node.money + stages[stage].income;
+    /** What comes after this stage is worth no more, even with nothing spent at it. */
+    const rest = isLast ? 0 : bound(holding, money, stage + 1, stage);
+    const { pays } = brief.growth.resale;
+    const current = holding.set.gpu ?? null;
+    const others = (pays && current ? resaleAt(current, stage) : 0) + companionsWorth(this.cache, holding, stage);
+    for (const platform of platformsOf(holding)) {
+      const sold = pays ? sumOf(platform.outs, stage, resaleAt) : 0;
+      const left = money - sumOf(platform.ins, stage, priceAt) + sold + others;
+      if (left < 0) continue;
+      const allowed = allowedFrom(current);
+      for (const { gpu, most } of gpusInOrder(platform.cpu, stage)) {
+        if (!this.matters(node.worth + most + rest)) break;
+        if (allowed.has(gpu) && left >= (priceAt(gpu, stage) ?? Infinity))
+          yield* this.take(node, stage, rest, platform, gpu);
+      }
+      yield* this.take(node, stage, rest, platform, null);
+    }
+  }
+
+  /** What follows a step to a platform with a card; null as the card: it stays as it is. */
+  private *take(
+    node: Node,
+    stage: number,
+    rest: number,
+    platform: Platform,
+    gpu: Gpu | null,
+  ): Generator<void, void, unknown> {
+    const { cache } = this;
+    const { stages, context } = cache.world;
+    const worth = worthOf(cache, platform, gpu ?? node.holding.set.gpu ?? null, stage);
+    if (worth === null || !this.matters(node.worth + worth + rest)) return;
+    const isLast = stage === stages.length - 1;
+    const needs = isLast ? context.needs : this.relaxed;
+    // Before any rule is asked: what may still come with the money that is left; at the end, whether it can be cheaper.
+    const nodes = advance(cache, node, stage, platform, gpu, worth, needs, (core, left, spent) =>
+      isLast
+        ? !this.found.isDearer(valueOf(cache, node.worth + worth), spent, this.ownKey)
+        : this.matters(node.worth + worth + cache.bound(core, left, stage + 1)),
+    );
+    // At the last stage nothing comes after: the cheapest will do.
+    const taken = isLast && nodes.length > 1 ? [cheapest(nodes)] : nodes;
+    for (const next of taken) yield* this.visit(next, stage + 1);
+  }
+
+  private end(node: Node): void {
+    const { base } = this;
+    const key = this.ownKey ?? `${baseKey(base.picks)}|${base.picks.memory?.part}${node.cores}`;
+    this.found.keep({ base, steps: node.steps, value: valueOf(this.cache, node.worth), net: node.spent, key });
+  }
+}
+
+const valueOf = ({ world: { years } }: SearchCache, worth: number) =>
+  Math.round(worth / years.weight(0, years.count));
+
+/** A build to start from, with what it is worth until the first stage, and with all that may follow at most. */
+interface Start {
+  readonly base: Base;
+  readonly node: Node;
+  readonly top: number;
+}
+
+/** Null for a build that cannot be started from. */
+function startOf({ world, ends, bound }: SearchCache, base: Base): Start | null {
+  const holding = holdingOf(base.picks, world.market.parts);
+  const { cpu, motherboard, memory, gpu } = holding.set;
+  if (!cpu || !motherboard || !memory) return null;
+  // What was put off has to come in at a stage.
+  if (world.stages.length === 0 && isPutOff(base)) return null;
+  const system = coreSystem(world, { cpu, motherboard, memory }, gpu ?? null);
+  if (!system || (isPutOff(base) && !isPlayable(world, system))) return null;
+  const worth = world.years.sums(system)[ends[0]];
+  const money = world.limit - base.cost;
+  const node: Node = { holding, money, spent: base.cost, worth, steps: [], cores: '' };
+  return { base, node, top: worth + bound(holding, money, 0) };
+}
+
 /**
  * The best paths over all that the builds given, the parts in the world's lists and its stages allow. Exact: a branch is
  * left only when no path in it can be worth more than what is known, by a bound that takes every core within all the
  * money to come. Prices are medians. What is equal in value and cost may be any of them.
  */
 export function pathSearch(cache: SearchCache, k: number, by: PathsBy): PathSearch {
-  const { world, ends, priceAt, resaleAt, platformsOf, allowedFrom, gpusInOrder, bound } = cache;
-  const { years, stages, brief, market } = world;
-  const { pays } = brief.growth.resale;
-  const last = stages.length;
-  const fullWeight = years.weight(0, years.count);
-  const found = new Map<string, FoundPath>();
-  let kth = -Infinity;
-
-  const valueOf = (worth: number) => Math.round(worth / fullWeight);
-  const keep = (path: FoundPath): void => {
-    const known = found.get(path.key);
-    if (known && byWorth(known, path) <= 0) return;
-    found.set(path.key, path);
-    if (found.size < k) return;
-    const values = [...found.values()].map((each) => each.value).sort((a, b) => b - a);
-    kth = values[k - 1];
-  };
-  /** Whether a branch that can be worth so much may still matter. Equal worth may, because it may cost less. */
-  const matters = (worth: number, key: string | null): boolean => {
-    const own = key === null ? undefined : found.get(key);
-    return valueOf(worth) >= Math.max(kth, own?.value ?? -Infinity);
-  };
-
-  /** Whether a path that can be worth no more than the one known of its kind cannot cost less either. */
-  const dearerThan =
-    (key: string | null) =>
-    (worth: number, leastNet: number): boolean => {
-      const own = key === null ? undefined : found.get(key);
-      return own !== undefined && valueOf(worth) === own.value && leastNet >= own.net;
-    };
-
-  /** Goes through everything that can follow a base. */
-  function* walk(base: Base, start: Node): Generator<void, void, unknown> {
-    const ownKey = by === 'today' ? baseKey(base.picks) : null;
-    const { needs } = world.context;
-    const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.gpu);
-    let visits = 0;
-    const isDearer = dearerThan(ownKey);
-
-    function* visit(node: Node, stage: number): Generator<void, void, unknown> {
-      if (++visits % VISITS_PER_LOOK === 0) yield;
-      if (stage === last) {
-        const key = ownKey ?? `${baseKey(base.picks)}|${base.picks.memory?.part}${node.cores}`;
-        keep({ base, steps: node.steps, value: valueOf(node.worth), net: node.spent, key });
-        return;
-      }
-      const { holding } = node;
-      if (!matters(node.worth + bound(holding, node.money, stage), ownKey)) return;
-      const isLast = stage === last - 1;
-      /** What comes after this stage is worth no more, even with nothing spent at it. */
-      const rest = isLast ? 0 : bound(holding, node.money + stages[stage].income, stage + 1, stage);
-      const money = node.money + stages[stage].income;
-      const current = holding.set.gpu ?? null;
-      const gpuBack = pays && current ? resaleAt(current, stage) : 0;
-      const fromCompanions = companionsWorth(cache, holding, stage);
-      const canMatter = (worth: number) => matters(node.worth + worth + rest, ownKey);
-      function* take(platform: Platform, gpu: Gpu | null): Generator<void, void, unknown> {
-        const worth = worthOf(cache, platform, gpu ?? current, stage);
-        if (worth === null || !canMatter(worth)) return;
-        // Before any rule is asked: what may still come with the money that is left; at the end, whether it can be cheaper.
-        const nodes = advance(
-          cache,
-          node,
-          stage,
-          platform,
-          gpu,
-          worth,
-          isLast ? needs : relaxed,
-          (core, left, spent) =>
-            isLast
-              ? !isDearer(node.worth + worth, spent)
-              : matters(node.worth + worth + bound(core, left, stage + 1), ownKey),
-        );
-        // At the last stage nothing comes after: the cheapest will do.
-        const taken = isLast && nodes.length > 1 ? [cheapest(nodes)] : nodes;
-        for (const next of taken) yield* visit(next, stage + 1);
-      }
-
-      for (const platform of platformsOf(holding)) {
-        const left =
-          money - sumOf(platform.ins, stage, priceAt) + (pays ? sumOf(platform.outs, stage, resaleAt) : 0);
-        if (left + gpuBack + fromCompanions < 0) continue;
-        const allowedHere = allowedFrom(current);
-        for (const { gpu, most } of gpusInOrder(platform.cpu, stage)) {
-          if (!canMatter(most)) break;
-          const price = priceAt(gpu, stage) ?? Infinity;
-          if (allowedHere.has(gpu) && left - price + gpuBack + fromCompanions >= 0)
-            yield* take(platform, gpu);
-        }
-        yield* take(platform, null);
-      }
-    }
-    yield* visit(start, 0);
-  }
-
+  const found = new Found(k);
   function* add(bases: readonly Base[]): Work<SearchProgress, boolean> {
-    const ready = bases.flatMap((base) => {
-      const holding = holdingOf(base.picks, market.parts);
-      const { cpu, motherboard, memory, gpu } = holding.set;
-      if (!cpu || !motherboard || !memory) return [];
-      // What was put off has to come in at a stage.
-      if (last === 0 && isPutOff(base)) return [];
-      const system = coreSystem(world, { cpu, motherboard, memory }, gpu ?? null);
-      if (!system || (isPutOff(base) && !isPlayable(world, system))) return [];
-      const first = years.sums(system)[ends[0]];
-      return [{ base, holding, first, top: first + bound(holding, world.limit - base.cost, 0) }];
-    });
-    ready.sort((a, b) => b.top - a.top || a.base.cost - b.base.cost);
-    for (const [basesDone, { base, holding, first, top }] of ready.entries()) {
-      if (matters(top, by === 'today' ? baseKey(base.picks) : null)) {
-        const start: Node = {
-          holding,
-          money: world.limit - base.cost,
-          spent: base.cost,
-          worth: first,
-          steps: [],
-          cores: '',
-        };
-        const steps = walk(base, start);
-        while (!steps.next().done) if (yield { best: best(), bound: valueOf(top), basesDone }) return false;
-      }
-      if (yield { best: best(), bound: valueOf(top), basesDone: basesDone + 1 }) return false;
+    const starts = bases
+      .flatMap((base) => startOf(cache, base) ?? [])
+      .sort((a, b) => b.top - a.top || a.base.cost - b.base.cost);
+    for (const [basesDone, { base, node, top }] of starts.entries()) {
+      const bound = valueOf(cache, top);
+      const progress = (done: number) => ({ best: found.sorted.at(0) ?? null, bound, basesDone: done });
+      if (found.matters(bound, by === 'today' ? baseKey(base.picks) : null))
+        for (const _ of new Walk(cache, found, base, by).visit(node, 0))
+          if (yield progress(basesDone)) return false;
+      if (yield progress(basesDone + 1)) return false;
     }
     return true;
   }
-  const sorted = () => [...found.values()].sort(byWorth);
-  const best = () => sorted()[0] ?? null;
   return {
     add,
-    seed: keep,
+    seed: (path) => found.keep(path),
     get answers() {
-      return sorted().slice(0, k);
+      return found.sorted.slice(0, k);
     },
   };
 }

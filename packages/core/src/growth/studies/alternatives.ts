@@ -1,6 +1,7 @@
 import { checkBuild, isBarrier, type Finding } from '../../compatibility/index.ts';
 import type { Part } from '../../parts/index.ts';
-import { evaluatePath, type Path } from '../model/evaluate.ts';
+import { evaluatePath } from '../model/evaluate.ts';
+import type { Path } from '../model/path-report.ts';
 import type { Stage } from '../model/calendar.ts';
 import { contextAt, withChanges, type Change, type Holding } from '../model/holding.ts';
 import type { SearchCache } from '../search/search-cache.ts';

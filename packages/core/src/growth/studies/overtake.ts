@@ -1,4 +1,4 @@
-import type { PathReport } from '../model/evaluate.ts';
+import type { PathReport } from '../model/path-report.ts';
 
 /** How one path runs against another over time. */
 export interface Overtaking {

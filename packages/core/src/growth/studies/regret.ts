@@ -1,4 +1,5 @@
-import { evaluatePath, type Path } from '../model/evaluate.ts';
+import { evaluatePath } from '../model/evaluate.ts';
+import type { Path } from '../model/path-report.ts';
 import type { FoundPath } from '../model/path.ts';
 import { growthWorld, type GrowthWorld } from '../model/world.ts';
 import { searchCacheFor } from '../search/search-cache.ts';

@@ -1,7 +1,8 @@
 import { firstBarrier, type Finding } from '../../compatibility/index.ts';
 import { costOf, usableOffers } from '../../money/index.ts';
 import type { Part, Picks } from '../../parts/index.ts';
-import { evaluatePath, type Path } from '../model/evaluate.ts';
+import { evaluatePath } from '../model/evaluate.ts';
+import type { Path } from '../model/path-report.ts';
 import { follow } from '../search/follow.ts';
 import { holdingOf } from '../model/holding.ts';
 import type { SearchCache } from '../search/search-cache.ts';

@@ -3,7 +3,7 @@ import { NDropdown, NInput, NPopover } from 'naive-ui';
 import { VueDraggable } from 'vue-draggable-plus';
 import { Ellipsis, Plus } from '@lucide/vue';
 import { computed, nextTick, ref } from 'vue';
-import { schoolTotal } from '@ripe-pick/core/money';
+import { basisTotal } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { offerCommands } from '../../shared/stores/commands.ts';
@@ -105,7 +105,7 @@ function figures(id: string): string {
   const summary = bench.summaries.get(id);
   if (!summary) return '';
   const rate = summary.rates.status === 'known' ? fps(summary.rates.objective.value) : '?';
-  return `${money(schoolTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}`;
+  return `${money(basisTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}`;
 }
 </script>
 

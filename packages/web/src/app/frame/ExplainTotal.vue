@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { daysBetween } from '@ripe-pick/core';
-import { schoolTotal, type CostLine } from '@ripe-pick/core/money';
+import { basisTotal, type CostLine } from '@ripe-pick/core/money';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -121,7 +121,7 @@ const words = (line: CostLine): string => {
         }}</span>
         <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>
       </p>
-      <p v-if="cost.counted !== schoolTotal(cost, workspace.brief.money.costBasis)" class="sum">
+      <p v-if="cost.counted !== basisTotal(cost, workspace.brief.money.costBasis)" class="sum">
         <span>Counted against the sum</span>
         <b class="num">{{ money(cost.counted, bench.currency) }}</b>
       </p>

@@ -1,6 +1,6 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
 import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
-import { schoolTotal, type Market } from '@ripe-pick/core/money';
+import { basisTotal, type Market } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -110,7 +110,7 @@ export function rowsOf(
   add('money', 'after', 'After all rebates', ({ summary }) => money(summary.cost.after, currency));
   add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));
   if (
-    entries.some(({ summary }) => summary.cost.counted !== schoolTotal(summary.cost, brief.money.costBasis))
+    entries.some(({ summary }) => summary.cost.counted !== basisTotal(summary.cost, brief.money.costBasis))
   )
     add('money', 'counted', 'Counted against the sum', ({ summary }) =>
       money(summary.cost.counted, currency),

@@ -1,4 +1,4 @@
-import { schoolTotal, type Cost } from '@ripe-pick/core/money';
+import { basisTotal, type Cost } from '@ripe-pick/core/money';
 import type { CostBasis } from '@ripe-pick/core/parts';
 import { money } from './format.ts';
 
@@ -26,13 +26,13 @@ export function totalsOf(
   const differs = cost.after !== cost.dueNow;
   const others = [
     ...SCHOOLS.filter((each) => each !== costBasis && differs).map(
-      (each) => `${money(schoolTotal(cost, each), currency)} ${WORDS[each]}`,
+      (each) => `${money(basisTotal(cost, each), currency)} ${WORDS[each]}`,
     ),
     kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
     sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
   ].filter(Boolean);
   return {
-    counted: money(schoolTotal(cost, costBasis), currency),
+    counted: money(basisTotal(cost, costBasis), currency),
     words: WORDS[costBasis],
     others: others.join(', '),
   };

@@ -1,0 +1,97 @@
+import { memoryStateOf, type MemoryState } from '../frames/index.ts';
+import type { Brief, Cpu } from '../parts/index.ts';
+import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './bits.ts';
+import { AT, type Domains } from './domains.ts';
+import type { Compatibility } from './pair-compatibility.ts';
+import type { KitClass, Link, Platform } from './pair-space.ts';
+import { kitClassesOf, motherboardClassesOf, type MotherboardClass } from './part-classes.ts';
+
+const isEmpty = (bits: Bits) => bits.every((word) => word === 0);
+
+/** Gives every key a number, in order of first asking. */
+class Numbers {
+  private readonly known = new Map<string, number>();
+
+  /** The key's number, and whether it was asked for the first time. */
+  of(key: string): { readonly n: number; readonly isNew: boolean } {
+    const known = this.known.get(key);
+    if (known !== undefined) return { n: known, isNew: false };
+    this.known.set(key, this.known.size);
+    return { n: this.known.size - 1, isNew: true };
+  }
+}
+
+/** Whether any board of a set takes any kit of another, with the processor's own rules kept. */
+function meet(
+  compatibility: Compatibility,
+  motherboards: Bits,
+  memory: Bits,
+  all: readonly number[],
+): boolean {
+  return all.some((motherboard) => {
+    if (!hasBit(motherboards, motherboard)) return false;
+    const row = compatibility.row(AT.motherboard, motherboard, AT.memory, true);
+    return !row || intersects(row, memory);
+  });
+}
+
+const isOfOneType = ({ motherboard }: MotherboardClass, { kit }: KitClass) =>
+  motherboard.memoryType === kit.type || motherboard.memoryType === null || kit.type === null;
+
+/** Per processor and class of kits: boards merged where the kit runs alike and the link is the same. */
+export function platformsOf(
+  brief: Brief,
+  domains: Domains,
+  compatibility: Compatibility,
+): { readonly platforms: readonly Platform[]; readonly links: readonly Link[] } {
+  const kitClasses = kitClassesOf(domains);
+  const motherboardClasses = motherboardClassesOf(domains);
+  const platforms: Platform[] = [];
+  const links: Link[] = [];
+  const linkNumbers = new Numbers();
+  const memoryNumbers = new Numbers();
+  const linkOf = (link: Link): number => {
+    const { n, isNew } = linkNumbers.of(`${link.generation}x${link.lanes}`);
+    if (isNew) links.push(link);
+    return n;
+  };
+
+  domains.cpus.forEach((element, cpu) => {
+    const chip = element.part as Cpu; // the processors' domain holds processors only
+    const { allowed } = compatibility.linksOf(cpu);
+    const sets = motherboardClasses
+      .map((each) => ({ ...each, members: and(each.members, allowed[AT.motherboard]) }))
+      .filter((each) => !isEmpty(each.members));
+    const all = union(sets.map((each) => each.members));
+    kitClasses.forEach((kitClass, k) => {
+      const memory = and(kitClass.members, allowed[AT.memory]);
+      if (isEmpty(memory)) return;
+      const merged = new Map<string, { motherboards: Bits; state: MemoryState; link: number }>();
+      for (const set of sets) {
+        const { motherboard, members: motherboards } = set;
+        if (!isOfOneType(set, kitClass) || !meet(compatibility, motherboards, memory, all)) continue;
+        const state = memoryStateOf(kitClass.kit, motherboard, brief.play.memoryProfile);
+        const slot = motherboard.pcieSlot;
+        if (!state || !slot) continue;
+        const generation = Math.min(slot.generation, chip.pcieGeneration ?? 0);
+        const link = linkOf({ generation, lanes: slot.lanes });
+        const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
+        const known = merged.get(key);
+        if (known) orInto(known.motherboards, motherboards);
+        else merged.set(key, { motherboards: motherboards.slice(), state, link });
+      }
+      if (merged.size === 0) return;
+      const memoryKey = memoryNumbers.of(bitsKey(memory)).n;
+      for (const each of merged.values()) platforms.push({ ...each, cpu, kitClass: k, memory, memoryKey });
+    });
+  });
+  return { platforms, links };
+}
+
+/** Indices that are in any of the sets. */
+function union(sets: readonly Bits[]): number[] {
+  if (sets.length === 0) return [];
+  const all = sets[0].slice();
+  for (const set of sets) orInto(all, set);
+  return members(all);
+}
