@@ -3,9 +3,7 @@ import {
   gradientOf,
   indexModel,
   limitedBy,
-  linkLnOf,
   meanFrameTime,
-  memoryState,
   percentileSlopes,
   residualOf,
   sceneMaker,
@@ -18,9 +16,10 @@ import {
   type SceneConditions,
   type SystemRates,
 } from '../frames/index.ts';
-import type { Motherboard, Gpu, FrameModel, Memory, Cpu } from '../parts/index.ts';
+import type { FrameModel } from '../parts/index.ts';
 import { factorise, median, solveWith } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
+import { DRIFT_SD_LN, STEADY, variantsOf, type OwnRig, type Variant } from './variants.ts';
 
 /*
  * Each cause predicts what every measured scene would show: it is put into the frame model as a change of the system,
@@ -39,15 +38,6 @@ export interface Observation {
   readonly low: number | null;
   readonly gpuBusy: number | null;
   readonly driftLn: number | null;
-}
-
-export interface OwnRig {
-  readonly cpu: Cpu;
-  readonly motherboard: Motherboard;
-  readonly memory: Memory;
-  readonly gpu: Gpu | null;
-  /** Whether the memory's rated profile is believed to be on. */
-  readonly profileOn: boolean;
 }
 
 export interface Compared {
@@ -106,136 +96,10 @@ const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
 /** How far lows, busy shares and drifts of a healthy system stray from the model. Chosen. */
 const LOW_SD_LN = 0.07;
 const BUSY_SD = 0.05;
-const DRIFT_SD_LN = 0.012;
 /** Evidence of one kind in one scene never counts more than this many standard deviations. */
 const MOST_Z = 4;
 /** Share of a game's unexplained part that all its scenes have in common. Chosen. */
 const RESIDUAL_SHARED = 0.5;
-
-interface Variant {
-  readonly change: (system: SystemRates) => SystemRates;
-  readonly weight: number;
-  /** Factor on the spread of the processor's times. */
-  readonly cpuSpread?: number;
-  /** Further standard deviation of each game's own loss on the card's side. */
-  readonly perGameSd?: number;
-  /** Expected drift and its standard deviation. */
-  readonly drift?: { readonly mean: number; readonly sd: number };
-}
-
-const scaledCpu =
-  (ln: number) =>
-  (system: SystemRates): SystemRates => ({
-    ...system,
-    cpu: { ...system.cpu, rateLn: system.cpu.rateLn + ln },
-  });
-const scaledGraphics =
-  (ln: number) =>
-  (system: SystemRates): SystemRates => ({
-    ...system,
-    graphics: { ...system.graphics, rateLn: system.graphics.rateLn + ln },
-  });
-const HELD_LN = [-0.08, -0.14, -0.22, -0.32, -0.45, -0.65];
-/** With heat the pass ends slower than it starts; a power limit holds from the first frame on. */
-const WARMING = { mean: -0.04, sd: 0.03 };
-const STEADY = { mean: 0, sd: DRIFT_SD_LN };
-
-/** Degrees of each cause that this system can have; none when it cannot have it. */
-function variantsOf(cause: Cause, own: OwnRig, base: SystemRates, model: FrameModel): readonly Variant[] {
-  const even = (variants: readonly Omit<Variant, 'weight'>[]): Variant[] =>
-    variants.map((variant) => ({ ...variant, weight: 1 / variants.length }));
-  switch (cause) {
-    case 'memory-profile': {
-      const off = stateOf(own, false);
-      const isSame =
-        !off ||
-        !own.profileOn ||
-        (off.latencyNs === base.memory.latencyNs && off.bandwidthGbs === base.memory.bandwidthGbs);
-      return isSame ? [] : even([{ change: (system) => ({ ...system, memory: off }) }]);
-    }
-    case 'one-stick': {
-      const { modules } = own.memory;
-      if (modules === null || modules < 2) return [];
-      const half = base.memory.bandwidthGbs / 2;
-      return even([
-        { change: (system) => ({ ...system, memory: { ...system.memory, bandwidthGbs: half } }) },
-        {
-          change: (system) => ({
-            ...system,
-            memory: { ...system.memory, bandwidthGbs: half, gb: system.memory.gb / modules },
-          }),
-        },
-      ]);
-    }
-    case 'slow-slot': {
-      const { gpu } = own;
-      const { graphics } = base;
-      if (!gpu || graphics.kind !== 'gpu') return [];
-      const links = [
-        [4, 4],
-        [3, 4],
-        [2, 4],
-        [3, 1],
-      ] as const;
-      return even(
-        links
-          .map(([generation, lanes]) => linkLnOf(gpu, generation, lanes))
-          .filter((linkLn) => linkLn < graphics.linkLn - 0.1)
-          .map((linkLn) => ({ change: (system) => ({ ...system, graphics: { ...graphics, linkLn } }) })),
-      );
-    }
-    case 'processor-held':
-      return even(
-        HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaledCpu(ln), drift }))),
-      );
-    case 'card-held':
-      return even(
-        HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaledGraphics(ln), drift }))),
-      );
-    case 'wrong-output': {
-      const rate = model.integrated.find((each) => each.part === own.cpu.id);
-      if (!own.gpu || !rate) return [];
-      const parts = { ...base.parts, gpu: null };
-      return even([
-        { change: (system) => ({ ...system, parts, graphics: { kind: 'integrated', rateLn: rate.rateLn } }) },
-      ]);
-    }
-    case 'background':
-      return even(
-        (
-          [
-            [1, 0.05, 1.2],
-            [2, 0.1, 1.35],
-            [4, 0.16, 1.5],
-            [6, 0.26, 1.7],
-          ] as const
-        ).map(([threads, ln, cpuSpread]) => ({
-          cpuSpread,
-          change: (system: SystemRates) => ({
-            ...system,
-            cpu: {
-              rateLn: system.cpu.rateLn - ln,
-              threads: Math.max(1, system.cpu.threads - threads),
-            },
-          }),
-        })),
-      );
-    case 'driver':
-      return even([-0.05, -0.09, -0.14].map((ln) => ({ change: scaledGraphics(ln), perGameSd: 0.06 })));
-  }
-}
-
-function stateOf({ memory, motherboard }: OwnRig, profileOn: boolean) {
-  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = memory;
-  const { memoryMaxMts: maxMts, memoryProfile: profile } = motherboard;
-  if (modules === null || gbPerModule === null || ratedMts === null || ratedCl === null) return null;
-  if (jedecMts === null || jedecCl === null || maxMts === null || profile === null) return null;
-  return memoryState(
-    { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl },
-    { maxMts, profile },
-    profileOn,
-  );
-}
 
 interface Outlook {
   readonly ln: number;
@@ -268,116 +132,154 @@ function outlook(scene: Scene, system: SystemRates, cpuSpread = 1): Outlook {
 
 const clipped = (z: number) => Math.min(MOST_Z, Math.abs(z)) ** 2 / 2;
 
+/** How badly the measurements fit one variant: minus their log likelihood, with what it is made of. */
+interface Misfit {
+  readonly cost: number;
+  readonly each: readonly Outlook[];
+  /** ln(measured / expected) of each scene on its own, and its variance. */
+  readonly off: Float64Array;
+  readonly variances: readonly number[];
+}
+
+/** Holds measurements against what the frame model expects of a system. */
+class Evidence {
+  private readonly uncertainty: ReturnType<typeof uncertaintyOf>;
+
+  constructor(
+    private readonly system: SystemRates,
+    private readonly observations: readonly Observation[],
+    private readonly scenes: readonly Scene[],
+    model: FrameModel,
+  ) {
+    this.uncertainty = uncertaintyOf(model);
+  }
+
+  misfit(variant: Omit<Variant, 'weight'>): Misfit {
+    const n = this.observations.length;
+    const changed = variant.change(this.system);
+    const each = this.scenes.map((scene) => outlook(scene, changed, variant.cpuSpread));
+    const matrix = this.covariance(each, variant.perGameSd ?? 0);
+    const variances = Array.from({ length: n }, (_, i) => matrix[i * n + i]);
+    if (!factorise(matrix, n))
+      throw new Error('diagnose: the covariance of the scenes is not positive definite; this is our bug');
+    const off = Float64Array.from(this.observations, (seen, i) => Math.log(seen.average) - each[i].ln);
+    const scaled = solveWith(matrix, n, off);
+    let cost = 0;
+    for (let i = 0; i < n; i++) cost += (off[i] * scaled[i]) / 2 + Math.log(matrix[i * n + i]);
+    this.observations.forEach((seen, i) => (cost += sideEvidence(seen, each[i], variant.drift ?? STEADY)));
+    return { cost, each, off, variances };
+  }
+
+  /** An error in a part's rate shifts all scenes together; what a game leaves unexplained, its own scenes. */
+  private covariance(each: readonly Outlook[], perGameSd: number): Float64Array {
+    const { observations } = this;
+    const n = observations.length;
+    const matrix = new Float64Array(n * n);
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j <= i; j++) {
+        let value = this.uncertainty.covariance(each[i].gradient, each[j].gradient);
+        if (observations[i].game === observations[j].game) {
+          const share = i === j ? 1 : RESIDUAL_SHARED;
+          value += share * each[i].residual * each[j].residual;
+          value += perGameSd ** 2 * each[i].gpuShare * each[j].gpuShare;
+        }
+        if (i === j) value += observations[i].sdLn ** 2;
+        matrix[i * n + j] = value;
+      }
+    return matrix;
+  }
+}
+
+/** What lows, busy share and drift of a scene speak against a variant. */
+function sideEvidence(seen: Observation, expected: Outlook, drift: NonNullable<Variant['drift']>): number {
+  let cost = 0;
+  if (seen.low !== null)
+    cost += clipped((Math.log(seen.low / seen.average) - expected.lowRatioLn) / LOW_SD_LN);
+  if (seen.gpuBusy !== null) cost += clipped((seen.gpuBusy - expected.gpuBusy) / BUSY_SD);
+  if (seen.driftLn !== null)
+    cost += clipped((seen.driftLn - drift.mean) / drift.sd) + Math.log(drift.sd / DRIFT_SD_LN);
+  return cost;
+}
+
+/** A cause with the logarithm of its weight: prior times likelihood over its degrees. Null when the system cannot have it. */
+function weighed(cause: Cause, variants: readonly Variant[], evidence: Evidence, healthy: Misfit) {
+  if (variants.length === 0) return null;
+  const tried = variants.map((variant) => ({ variant, ...evidence.misfit(variant) }));
+  const likeliest = tried.reduce((a, b) => (b.cost < a.cost ? b : a));
+  const total = tried.reduce(
+    (sum, { variant, cost }) => sum + variant.weight * Math.exp(likeliest.cost - cost),
+    0,
+  );
+  return {
+    cause,
+    logWeight: Math.log(PRIOR[cause] * total) - likeliest.cost,
+    predicted: likeliest.each.map((each, i) => Math.exp(each.ln - healthy.each[i].ln)),
+  };
+}
+
+function comparedWith(observations: readonly Observation[], healthy: Misfit): Compared[] {
+  return observations.map((seen, i): Compared => {
+    const { ln, cpuShare, gpuShare, gpuBusy } = healthy.each[i];
+    const sdLn = Math.sqrt(healthy.variances[i]);
+    return {
+      game: seen.game,
+      conditions: seen.conditions,
+      measured: seen.average,
+      expected: Math.exp(ln),
+      sdLn,
+      z: healthy.off[i] / sdLn,
+      limit: cpuShare > LIMITS ? 'cpu' : gpuShare > LIMITS ? 'gpu' : 'both',
+      gpuBusy,
+    };
+  });
+}
+
 /** Expected against measured, and the causes in order of their probability. */
 export function diagnose(
   model: FrameModel,
   own: OwnRig,
   observations: readonly Observation[],
 ): DiagnoseResult {
-  const system = systemOf({ ...own, cpu: own.cpu }, indexModel(model), own.profileOn);
+  const system = systemOf(own, indexModel(model), own.profileOn);
   if (!('cpu' in system)) return { status: 'unknown', missing: system.map((each) => each.fact) };
   const games = new Map(model.games.map((game) => [game.id, game]));
-  const lost = observations.filter((each) => !games.has(each.game)).map((each) => each.game);
-  if (lost.length > 0 || observations.length === 0) return { status: 'unknown', missing: lost };
   const make = sceneMaker(model);
-  const scenes = observations.map((each) => make(games.get(each.game) ?? model.games[0], each.conditions));
-  const uncertainty = uncertaintyOf(model);
-  const n = observations.length;
+  const missing = observations.filter((each) => !games.has(each.game)).map((each) => each.game);
+  const scenes = observations.flatMap(({ game, conditions }) => {
+    const known = games.get(game);
+    return known ? [make(known, conditions)] : [];
+  });
+  if (missing.length > 0 || observations.length === 0) return { status: 'unknown', missing };
 
-  /** Minus the log likelihood of everything measured, under one variant. */
-  const misfit = (variant: Omit<Variant, 'weight'>) => {
-    const changed = variant.change(system);
-    const each = scenes.map((scene) => outlook(scene, changed, variant.cpuSpread));
-    const matrix = new Float64Array(n * n);
-    for (let i = 0; i < n; i++)
-      for (let j = 0; j <= i; j++) {
-        let value = uncertainty.covariance(each[i].gradient, each[j].gradient);
-        if (observations[i].game === observations[j].game) {
-          const share = i === j ? 1 : RESIDUAL_SHARED;
-          value += share * each[i].residual * each[j].residual;
-          value += (variant.perGameSd ?? 0) ** 2 * each[i].gpuShare * each[j].gpuShare;
-        }
-        if (i === j) value += observations[i].sdLn ** 2;
-        matrix[i * n + j] = value;
-      }
-    const variances = Array.from({ length: n }, (_, i) => matrix[i * n + i]);
-    if (!factorise(matrix, n))
-      throw new Error('diagnose: the covariance of the scenes is not positive definite; this is our bug');
-    const off = Float64Array.from(observations, (seen, i) => Math.log(seen.average) - each[i].ln);
-    const scaled = solveWith(matrix, n, off);
-    let cost = 0;
-    for (let i = 0; i < n; i++) cost += (off[i] * scaled[i]) / 2 + Math.log(matrix[i * n + i]);
-    observations.forEach((seen, i) => {
-      if (seen.low !== null)
-        cost += clipped((Math.log(seen.low / seen.average) - each[i].lowRatioLn) / LOW_SD_LN);
-      if (seen.gpuBusy !== null) cost += clipped((seen.gpuBusy - each[i].gpuBusy) / BUSY_SD);
-      if (seen.driftLn !== null) {
-        const { mean, sd } = variant.drift ?? STEADY;
-        cost += clipped((seen.driftLn - mean) / sd) + Math.log(sd / DRIFT_SD_LN);
-      }
-    });
-    return { cost, each, off, variances };
-  };
-
-  const healthy = misfit({ change: (same) => same });
-  const posterior: { cause: Cause; logWeight: number; predicted: readonly number[] }[] = [];
-  for (const cause of CAUSES) {
-    const variants = variantsOf(cause, own, system, model).map((variant) => ({
-      variant,
-      ...misfit(variant),
-    }));
-    if (variants.length === 0) continue;
-    const least = Math.min(...variants.map(({ cost }) => cost));
-    const likeliest = variants.find(({ cost }) => cost === least) ?? variants[0];
-    const total = variants.reduce(
-      (sum, { variant, cost }) => sum + variant.weight * Math.exp(least - cost),
-      0,
-    );
-    posterior.push({
-      cause,
-      logWeight: Math.log(PRIOR[cause] * total) - least,
-      predicted: likeliest.each.map((each, i) => Math.exp(each.ln - healthy.each[i].ln)),
-    });
-  }
+  const evidence = new Evidence(system, observations, scenes, model);
+  const healthy = evidence.misfit({ change: (same) => same });
+  const posterior = CAUSES.flatMap(
+    (cause) => weighed(cause, variantsOf(cause, { own, base: system, model }), evidence, healthy) ?? [],
+  );
   const fine = Math.log(PRIOR.healthy) - healthy.cost;
   const top = Math.max(fine, ...posterior.map(({ logWeight }) => logWeight));
-  const whole =
-    Math.exp(fine - top) + posterior.reduce((sum, { logWeight }) => sum + Math.exp(logWeight - top), 0);
-  const causes = posterior
-    .map(({ cause, logWeight, predicted }) => ({
-      cause,
-      predicted,
-      probability: Math.exp(logWeight - top) / whole,
-    }))
-    .sort((a, b) => b.probability - a.probability);
-  const compared = observations.map((seen, i): Compared => {
-    const expected = healthy.each[i];
-    const sdLn = Math.sqrt(healthy.variances[i]);
-    const limit = expected.cpuShare > LIMITS ? 'cpu' : expected.gpuShare > LIMITS ? 'gpu' : 'both';
-    return {
-      game: seen.game,
-      conditions: seen.conditions,
-      measured: seen.average,
-      expected: Math.exp(expected.ln),
-      sdLn,
-      z: healthy.off[i] / sdLn,
-      limit,
-      gpuBusy: expected.gpuBusy,
-    };
-  });
+  const weight = (log: number) => Math.exp(log - top);
+  const whole = posterior.reduce((sum, { logWeight }) => sum + weight(logWeight), weight(fine));
+  const chance = weight(fine) / whole;
+  const compared = comparedWith(observations, healthy);
   const side = (limit: Compared['limit']) => {
     const ratios = compared
       .filter((each) => each.limit === limit)
       .map((each) => each.measured / each.expected);
     return ratios.length === 0 ? null : median(ratios);
   };
-  const chance = Math.exp(fine - top) / whole;
   return {
     status: 'done',
     diagnosis: {
       compared,
       healthy: chance,
-      causes,
+      causes: posterior
+        .map(({ cause, logWeight, predicted }) => ({
+          cause,
+          predicted,
+          probability: weight(logWeight) / whole,
+        }))
+        .sort((a, b) => b.probability - a.probability),
       isQuiet: chance >= QUIET_ABOVE,
       cpuSide: side('cpu'),
       gpuSide: side('gpu'),

@@ -8,9 +8,9 @@ export {
   type Diagnosis,
   type DiagnoseResult,
   type Observation,
-  type OwnRig,
   type RankedCause,
 } from './diagnose.ts';
+export type { OwnRig } from './variants.ts';
 export {
   groupKey,
   groupRuns,

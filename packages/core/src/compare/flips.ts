@@ -1,9 +1,8 @@
 import { openSession, type Session } from '../session/index.ts';
 import { finish, type Work } from '../work/index.ts';
 import { prepare, type Answer } from '../search/index.ts';
-import { SLOTS, type Brief, type Catalogue, type Offer, type Slot } from '../parts/index.ts';
-import { tradesFor } from '../swaps/index.ts';
-import { convertMinor, findRate } from '../units/index.ts';
+import { SLOTS, type Offer, type Slot } from '../parts/index.ts';
+import { LARGEST_MOVE, rivalsOf } from './rivals.ts';
 
 /** A change of the world that changes the best set. */
 export interface Flip {
@@ -32,13 +31,114 @@ export interface FlipProgress {
 
 export type FlipSearch = Work<FlipProgress, readonly Flip[]>;
 
-/** Largest price move looked at, as a share of the price, and how finely a move is told. Chosen. */
-const LARGEST_MOVE = 0.5;
+/** How finely a move is told, as a share of the price. Chosen. */
 const FINENESS = 1 / 500;
 /** Weight factors tried, nearest first. */
 const FACTORS = [1.15, 1.4, 2, 3, 5];
-/** Rivals whose fall is worked out exactly: those that need the smallest by a first estimate. */
-const MOST_FALLS = 8;
+
+/** The best set of a session, and what becomes of it when the world is changed. */
+class BestSet {
+  constructor(
+    readonly session: Session,
+    readonly best: Answer,
+  ) {}
+
+  changesTo(answer: Answer | null): Slot[] {
+    const partIn = (of: Answer | null, slot: Slot) => of?.picks[slot]?.part ?? null;
+    return SLOTS.filter((slot) => partIn(this.best, slot) !== partIn(answer, slot));
+  }
+
+  /** The best set of another catalogue or brief, where it is another set. */
+  changed(world: Partial<Pick<Session, 'catalogue' | 'brief'>>): Pick<Flip, 'becomes' | 'changes'> | null {
+    const { catalogue, brief, limit } = { ...this.session, ...world };
+    const becomes = solved(openSession(catalogue, brief), limit);
+    const changes = this.changesTo(becomes);
+    return changes.length > 0 ? { becomes, changes } : null;
+  }
+
+  private withOffers(change: (offer: Offer) => readonly Offer[]) {
+    const { catalogue } = this.session;
+    return this.changed({ catalogue: { ...catalogue, offers: catalogue.offers.flatMap(change) } });
+  }
+
+  without(offer: Offer) {
+    return this.withOffers((each) => (each.id === offer.id ? [] : [each]));
+  }
+
+  priced(offer: Offer, priceMinor: number) {
+    return this.withOffers((each) => [each.id === offer.id ? { ...each, priceMinor } : each]);
+  }
+
+  /** Smallest move of an offer's price, up or down, at which the set changes; null when none does within reach. */
+  nearestMove(offer: Offer, sign: 1 | -1, reach: number) {
+    const step = Math.max(1, Math.round(offer.priceMinor * FINENESS));
+    const at = (steps: number) => this.priced(offer, Math.max(1, offer.priceMinor + sign * steps * step));
+    let high = Math.max(1, Math.ceil(reach / step));
+    let changed = at(high);
+    if (!changed) return null;
+    let low = 0;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      const tried = at(middle);
+      if (tried) [high, changed] = [middle, tried];
+      else low = middle;
+    }
+    const move = sign * high * step;
+    return { ...changed, move, distance: (sign * move) / offer.priceMinor };
+  }
+
+  /** The smallest factor on a game's weight, up or down, that changes the set. */
+  nearestWeight(game: string, sign: 1 | -1) {
+    const { brief } = this.session;
+    for (const move of FACTORS.map((each) => each ** sign)) {
+      const games = brief.play.games.map((each) =>
+        each.game === game ? { ...each, weight: each.weight * move } : each,
+      );
+      const changed = this.changed({ brief: { ...brief, play: { ...brief.play, games } } });
+      if (changed) return { ...changed, move, distance: Math.abs(Math.log(move)) };
+    }
+    return null;
+  }
+}
+
+const solved = (session: Session, limit: number): Answer | null =>
+  finish(prepare(session).solve(limit)).answers.at(0) ?? null;
+
+/** Everything that is tried, one after the other; each gives the flip that it found. */
+function triesOf(set: BestSet): (() => Flip | null)[] {
+  const { session, best } = set;
+  const { brief, catalogue } = session;
+  const offers = new Map(catalogue.offers.map((offer) => [offer.id, offer]));
+  const ofOffer = (slot: Slot, offer: Offer) => ({ slot, part: offer.part, offer: offer.id, game: null });
+  const ofPicks = SLOTS.flatMap((slot) => {
+    const offer = offers.get(best.picks[slot]?.offer ?? '');
+    if (!offer) return [];
+    const base = ofOffer(slot, offer);
+    return [
+      (): Flip | null => {
+        const changed = set.without(offer);
+        return changed && { ...base, ...changed, kind: 'stock', move: 0, distance: null };
+      },
+      (): Flip | null => {
+        const rise = set.nearestMove(offer, 1, offer.priceMinor * LARGEST_MOVE);
+        return rise && { ...base, ...rise, kind: 'rise' };
+      },
+    ];
+  });
+  const ofRivals = rivalsOf(session, best).map(({ slot, offer, fall }) => (): Flip | null => {
+    const nearest = set.nearestMove(offer, -1, Math.min(fall, offer.priceMinor - 1));
+    const takesIt = nearest?.becomes?.picks[slot]?.part === offer.part;
+    return nearest && takesIt ? { ...ofOffer(slot, offer), ...nearest, kind: 'fall' } : null;
+  });
+  const games = brief.play.games.filter((game) => game.weight > 0 && brief.play.games.length > 1);
+  const ofWeights = games.flatMap(({ game }) =>
+    ([1, -1] as const).map((sign) => (): Flip | null => {
+      const nearest = set.nearestWeight(game, sign);
+      return nearest && { ...nearest, kind: 'weight', slot: null, part: null, offer: null, game };
+    }),
+  );
+  return [...ofPicks, ...ofRivals, ...ofWeights];
+}
 
 /**
  * What would change the best set, nearest first. Every move is confirmed by solving the changed market to its proof: at
@@ -46,139 +146,14 @@ const MOST_FALLS = 8;
  * best set would reach, and among all processors and cards.
  */
 export function* flips(session: Session): FlipSearch {
-  const { catalogue, brief, limit } = session;
-  const solve = (world: Catalogue, wish: Brief): Answer | null =>
-    finish(prepare(openSession(world, wish)).solve(limit)).answers[0] ?? null;
-  const best = solve(catalogue, brief);
+  const best = solved(session, session.limit);
   if (!best) return [];
+  const tries = triesOf(new BestSet(session, best));
   const found: Flip[] = [];
-  const offers = new Map(catalogue.offers.map((offer) => [offer.id, offer]));
-  const changesTo = (answer: Answer | null): Slot[] =>
-    SLOTS.filter((slot) => (best.picks[slot]?.part ?? null) !== (answer?.picks[slot]?.part ?? null));
-  const priced = (offer: Offer, priceMinor: number): Catalogue => ({
-    ...catalogue,
-    offers: catalogue.offers.map((each) => (each.id === offer.id ? { ...each, priceMinor } : each)),
-  });
-  const picked = SLOTS.flatMap((slot) => {
-    const offer = offers.get(best.picks[slot]?.offer ?? '');
-    return offer ? [{ slot, offer }] : [];
-  });
-  const rivals = rivalsOf(session, best);
-  const games = brief.play.games.filter((game) => game.weight > 0 && brief.play.games.length > 1);
-  const tasks = picked.length * 2 + rivals.length + games.length * 2;
-  let done = 0;
-  const report = (flip: Flip | null): FlipProgress => {
+  for (const [n, attempt] of tries.entries()) {
+    const flip = attempt();
     if (flip) found.push(flip);
-    return { found: flip, done: ++done / tasks };
-  };
-
-  /** Smallest move of an offer's price, up or down, at which the set changes; null when none does within reach. */
-  const nearestMove = (
-    offer: Offer,
-    sign: 1 | -1,
-    reach: number,
-  ): { move: number; answer: Answer | null } | null => {
-    const step = Math.max(1, Math.round(offer.priceMinor * FINENESS));
-    const at = (steps: number) =>
-      solve(priced(offer, Math.max(1, offer.priceMinor + sign * steps * step)), brief);
-    let high = Math.max(1, Math.ceil(reach / step));
-    let answer = at(high);
-    if (changesTo(answer).length === 0) return null;
-    let low = 0;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      const tried = at(middle);
-      if (changesTo(tried).length > 0) {
-        high = middle;
-        answer = tried;
-      } else low = middle;
-    }
-    return { move: sign * high * step, answer };
-  };
-
-  for (const { slot, offer } of picked) {
-    const without = solve(
-      { ...catalogue, offers: catalogue.offers.filter((each) => each.id !== offer.id) },
-      brief,
-    );
-    const changes = changesTo(without);
-    const base = { slot, part: offer.part, offer: offer.id, game: null };
-    if (
-      yield report(
-        changes.length > 0
-          ? { ...base, kind: 'stock', move: 0, distance: null, becomes: without, changes }
-          : null,
-      )
-    )
-      return sortedFlips(found);
-    const rise = nearestMove(offer, 1, offer.priceMinor * LARGEST_MOVE);
-    if (
-      yield report(
-        rise && {
-          ...base,
-          kind: 'rise',
-          move: rise.move,
-          distance: rise.move / offer.priceMinor,
-          becomes: rise.answer,
-          changes: changesTo(rise.answer),
-        },
-      )
-    )
-      return sortedFlips(found);
-  }
-  for (const { slot, offer, fall } of rivals) {
-    const nearest = nearestMove(offer, -1, Math.min(fall, offer.priceMinor - 1));
-    const takesIt = nearest?.answer?.picks[slot]?.part === offer.part;
-    if (
-      yield report(
-        nearest && takesIt
-          ? {
-              kind: 'fall',
-              slot,
-              part: offer.part,
-              offer: offer.id,
-              game: null,
-              move: nearest.move,
-              distance: -nearest.move / offer.priceMinor,
-              becomes: nearest.answer,
-              changes: changesTo(nearest.answer),
-            }
-          : null,
-      )
-    )
-      return sortedFlips(found);
-  }
-  for (const { game } of games) {
-    for (const sign of [1, -1] as const) {
-      let flip: Flip | null = null;
-      for (const factor of FACTORS.map((each) => each ** sign)) {
-        const wish = {
-          ...brief,
-          play: {
-            ...brief.play,
-            games: brief.play.games.map((each) =>
-              each.game === game ? { ...each, weight: each.weight * factor } : each,
-            ),
-          },
-        };
-        const answer = solve(catalogue, wish);
-        const changes = changesTo(answer);
-        if (changes.length === 0) continue;
-        flip = {
-          kind: 'weight',
-          slot: null,
-          part: null,
-          offer: null,
-          game,
-          move: factor,
-          distance: Math.abs(Math.log(factor)),
-          becomes: answer,
-          changes,
-        };
-        break;
-      }
-      if (yield report(flip)) return sortedFlips(found);
-    }
+    if (yield { found: flip, done: (n + 1) / tries.length }) break;
   }
   return sortedFlips(found);
 }
@@ -186,59 +161,4 @@ export function* flips(session: Session): FlipSearch {
 /** Nearest first; what has no distance last. */
 export function sortedFlips(found: readonly Flip[]): Flip[] {
   return [...found].sort((a, b) => (a.distance ?? Infinity) - (b.distance ?? Infinity));
-}
-
-interface Rival {
-  readonly slot: Slot;
-  readonly offer: Offer;
-  /** A fall that is enough, by a first estimate, in the shop's minor units. */
-  readonly fall: number;
-}
-
-/** Rivals that a fall of price would bring in, those that need the smallest share of their price first. */
-function rivalsOf(session: Session, best: Answer): Rival[] {
-  const { catalogue, brief, limit } = session;
-  const { lanes } = tradesFor(session)(best.picks);
-  const currencies = new Map(catalogue.shops.map((shop) => [shop.id, shop.currency]));
-  /** An amount of the brief's currency in a shop's; null without a rate, direct or the other way round. */
-  const atShop = (offer: Offer, minor: number): number | null => {
-    const { currency } = brief.money;
-    const own = currencies.get(offer.shop) ?? currency;
-    if (own === currency) return minor;
-    const rate = findRate(catalogue.currencyRates, currency, own);
-    return rate && convertMinor(Math.ceil(minor), rate);
-  };
-  const found = new Map<string, Rival>();
-  const add = (slot: Slot, offer: Offer | null | undefined, fall: number) => {
-    if (!offer || fall <= 0) return;
-    const converted = atShop(offer, fall);
-    if (converted === null) return;
-    const own = Math.ceil(converted) + 1;
-    if (own >= offer.priceMinor * LARGEST_MOVE) return;
-    const known = found.get(offer.part);
-    if (!known || own < known.fall) found.set(offer.part, { slot, offer, fall: own });
-  };
-  for (const slot of SLOTS)
-    for (const trade of lanes[slot]) {
-      if (trade.isCurrent || trade.barrier || !trade.part || trade.score === null || trade.score < 0)
-        continue;
-      add(slot, trade.offer, trade.score > 0 ? best.cost + trade.money - limit : trade.money + 1);
-    }
-  const rated = [...catalogue.frameModel.cpus, ...catalogue.frameModel.gpus].map((rate) => rate.part);
-  const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
-  for (const id of rated) {
-    const part = parts.get(id);
-    const locked = brief.locks.some((lock) => lock.slot === part?.kind);
-    if (!part || locked || best.picks[part.kind]?.part === id) continue;
-    const wish: Brief = { ...brief, locks: [...brief.locks, { slot: part.kind, part: id, offer: null }] };
-    const pass = prepare(openSession(catalogue, wish)).frontier(Math.round(limit * 1.5), best.score);
-    const ended = finish(pass);
-    for (const step of ended.steps) {
-      const offer = catalogue.offers.find((each) => each.id === step.picks[part.kind]?.offer);
-      add(part.kind, offer, step.score > best.score ? step.cost - limit : step.cost - best.cost + 1);
-    }
-  }
-  return [...found.values()]
-    .sort((a, b) => a.fall / a.offer.priceMinor - b.fall / b.offer.priceMinor)
-    .slice(0, MOST_FALLS);
 }

@@ -7,7 +7,7 @@ import { fitModel } from './fit.ts';
 import { optimise } from './optimise.ts';
 import { fitProblem, normalEquations, objectiveAt, startScales } from './problem.ts';
 import { heldBackSentence, recordJudge, type UsableRecord } from './held-back.ts';
-import { modelAt } from './layout.ts';
+import { modelAt } from './model-at.ts';
 import { predictor } from './predict.ts';
 import { evaluate } from './rows.ts';
 

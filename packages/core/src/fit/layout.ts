@@ -78,233 +78,156 @@ export const offsetName = (record: {
   readonly source: { readonly name: string };
 }) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
 
-/** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
-export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: ReadonlySet<string>): Layout {
-  const names: string[] = [];
-  const starts: number[] = [];
-  const index = new Map<string, number>();
-  const priors: Prior[] = [];
-  const add = (name: string, start: number) => {
-    index.set(name, names.push(name) - 1);
-    starts.push(start);
-    return names.length - 1;
-  };
-  const at = (name: string) => {
-    const found = index.get(name);
+type Terms = Prior['terms'];
+type StepPreset = Exclude<Preset, 'medium'>;
+const STEP_PRESETS = PRESETS.filter((preset): preset is StepPreset => preset !== 'medium');
+const SIDES = ['gpuTime', 'cpuTime'] as const;
+
+/** Collects effects and priors. What predictions depend on is added first. */
+class LayoutBuilder {
+  readonly names: string[] = [];
+  readonly starts: number[] = [];
+  readonly index = new Map<string, number>();
+  readonly priors: Prior[] = [];
+
+  /** Adds an effect without a prior of its own. */
+  add(name: string, start: number): number {
+    this.index.set(name, this.names.push(name) - 1);
+    this.starts.push(start);
+    return this.names.length - 1;
+  }
+
+  at(name: string): number {
+    const found = this.index.get(name);
     if (found === undefined) throw new Error(`layout: no effect is called ${name}; this is our bug`);
     return found;
-  };
-  const around = (terms: Prior['terms'], mean: number, sd: number, scatter: Scatter | null = null) =>
-    priors.push({ terms, mean, sd, scatter });
+  }
 
-  // What predictions depend on comes first.
-  const cpus = parts.filter((part): part is Cpu => part.kind === 'cpu');
-  const gpus = parts.filter((part): part is Gpu => part.kind === 'gpu');
-  const withGraphics = cpus.filter((part) => part.integratedGraphics === true);
-  // Graphics first: a record has one, and cards of a chip are tied through the chip alone.
-  for (const part of gpus) add(`gpu:${part.id}`, 0);
-  for (const part of withGraphics) add(`integrated:${part.id}`, INTEGRATED_FEATURES[0].mean);
-  const apart = names.length;
-  for (const part of cpus) add(`cpu:${part.id}`, 0);
-  for (const game of model.games) {
+  around(terms: Terms, mean: number, sd: number, scatter: Scatter | null = null): void {
+    this.priors.push({ terms, mean, sd, scatter });
+  }
+
+  /** Adds an effect that is normal around where it starts. */
+  own(name: string, mean: number, sd: number): number {
+    const i = this.add(name, mean);
+    this.around([[i, 1]], mean, sd);
+    return i;
+  }
+
+  /** Holds an effect to the sum of others. */
+  tied(name: string, others: readonly number[], sd: number, scatter: Scatter | null = null): void {
+    const terms: Terms = [[this.at(name), 1], ...others.map((i) => [i, -1] as const)];
+    this.around(terms, 0, sd, scatter);
+  }
+
+  /** Adds the coefficients of a regression on sheets. */
+  regression(group: string, kinds: readonly FeatureKind[]): readonly number[] {
+    return kinds.map(({ name, mean, sd }) => this.own(`sheet:${group}:${name}`, mean, sd));
+  }
+
+  /** Holds an effect to what a sheet tells. */
+  told(i: number, coefficients: readonly number[], { values, missing }: Features, scatter: Scatter): void {
+    const told = coefficients.map((c, k) => [c, -values[k]] as const).filter(([, value]) => value !== 0);
+    this.around([[i, 1], ...told], 0, Math.sqrt(missing), scatter);
+  }
+}
+
+interface RatedParts {
+  readonly cpus: readonly Cpu[];
+  readonly gpus: readonly Gpu[];
+  readonly withGraphics: readonly Cpu[];
+}
+
+function addGames(layout: LayoutBuilder, { games }: FrameModel): void {
+  for (const { id } of games) {
     for (const preset of PRESETS) {
       const step = preset === 'medium' ? { gpuTime: 0, cpuTime: 0 } : STEPS[preset];
-      add(`gpuTime:${game.id}:${preset}`, GPU_TIME.mean + step.gpuTime);
-      add(`cpuTime:${game.id}:${preset}`, CPU_TIME.mean + step.cpuTime);
+      layout.add(`gpuTime:${id}:${preset}`, GPU_TIME.mean + step.gpuTime);
+      layout.add(`cpuTime:${id}:${preset}`, CPU_TIME.mean + step.cpuTime);
     }
-    add(`resolutionExponent:${game.id}`, RESOLUTION_EXPONENT.mean);
-    add(`memorySensitivity:${game.id}`, MEMORY_SENSITIVITY.mean);
-    add(`cpuSpread:${game.id}`, SPREAD.cpu);
-    add(`gpuSpread:${game.id}`, SPREAD.gpu);
+    layout.add(`resolutionExponent:${id}`, RESOLUTION_EXPONENT.mean);
+    layout.add(`memorySensitivity:${id}`, MEMORY_SENSITIVITY.mean);
+    layout.add(`cpuSpread:${id}`, SPREAD.cpu);
+    layout.add(`gpuSpread:${id}`, SPREAD.gpu);
   }
-  around(
-    [[add('bandwidthExponent', BANDWIDTH_EXPONENT.mean), 1]],
-    BANDWIDTH_EXPONENT.mean,
-    BANDWIDTH_EXPONENT.sd,
-  );
-  around([[add('link', LINK.mean), 1]], LINK.mean, LINK.sd);
+  layout.own('bandwidthExponent', BANDWIDTH_EXPONENT.mean, BANDWIDTH_EXPONENT.sd);
+  layout.own('link', LINK.mean, LINK.sd);
   for (const what of ['videoMemory', 'memory', 'threads'] as const)
-    around([[add(`short.${what}`, Math.log(SHORTFALL[what])), 1]], Math.log(SHORTFALL[what]), SHORT_SD);
-  const predictive = names.length;
+    layout.own(`short.${what}`, Math.log(SHORTFALL[what]), SHORT_SD);
+}
 
-  // Regressions on sheets.
-  const regression = (group: string, kinds: readonly FeatureKind[]) =>
-    kinds.map((kind) => {
-      const i = add(`sheet:${group}:${kind.name}`, kind.mean);
-      around([[i, 1]], kind.mean, kind.sd);
-      return i;
-    });
-  const told = (
-    i: number,
-    coefficients: readonly number[],
-    { values, missing }: Features,
-    scatter: Scatter,
-  ) =>
-    around(
-      [[i, 1] as const, ...coefficients.map((c, k) => [c, -values[k]] as const).filter(([, v]) => v !== 0)],
-      0,
-      Math.sqrt(missing),
-      scatter,
-    );
-  const ofCpu = regression('cpu', PROCESSOR_FEATURES);
-  for (const part of cpus) told(at(`cpu:${part.id}`), ofCpu, cpuFeatures(part), 'cpu');
-  const ofIntegrated = regression('integrated', INTEGRATED_FEATURES);
+/** Parts scatter around what their sheets say, cards around their chip. */
+function addSheets(layout: LayoutBuilder, { cpus, gpus, withGraphics }: RatedParts): void {
+  const ofCpu = layout.regression('cpu', PROCESSOR_FEATURES);
+  for (const part of cpus) layout.told(layout.at(`cpu:${part.id}`), ofCpu, cpuFeatures(part), 'cpu');
+  const ofIntegrated = layout.regression('integrated', INTEGRATED_FEATURES);
   for (const part of withGraphics)
-    told(at(`integrated:${part.id}`), ofIntegrated, integratedFeatures(part), 'integrated');
-  const ofChip = regression('chip', CARD_FEATURES);
+    layout.told(layout.at(`integrated:${part.id}`), ofIntegrated, integratedFeatures(part), 'integrated');
+  const ofChip = layout.regression('chip', CARD_FEATURES);
   const chips = new Map<string, Gpu[]>();
   for (const gpu of gpus) {
     const chip = gpu.chip ?? `alone:${gpu.id}`;
     chips.set(chip, [...(chips.get(chip) ?? []), gpu]);
   }
   for (const [chip, group] of chips) {
-    const i = add(`chip:${chip}`, 0);
-    told(i, ofChip, chipFeatures(group), 'chip');
-    for (const gpu of group)
-      around(
-        [
-          [at(`gpu:${gpu.id}`), 1],
-          [i, -1],
-        ],
-        0,
-        0,
-        'gpu',
-      );
+    const i = layout.add(`chip:${chip}`, 0);
+    layout.told(i, ofChip, chipFeatures(group), 'chip');
+    for (const gpu of group) layout.tied(`gpu:${gpu.id}`, [i], 0, 'gpu');
   }
+}
 
-  // Games shrink towards their family, presets towards what they do to all games.
-  const step = new Map<string, number>();
-  for (const preset of PRESETS) {
-    if (preset === 'medium') continue;
-    for (const side of ['gpuTime', 'cpuTime'] as const) {
-      const i = add(`step:${side}:${preset}`, STEPS[preset][side]);
-      around([[i, 1]], STEPS[preset][side], STEP_SD);
-      step.set(`${side}:${preset}`, i);
-    }
-  }
-  for (const family of new Set(model.games.map((game) => game.family))) {
-    const one = (name: string, start: number, sd: number) => {
-      const i = add(`family:${family}:${name}`, start);
-      around([[i, 1]], start, sd);
-      return i;
-    };
+/** Games shrink towards their family, presets towards what they do to all games. */
+function addFamilies(layout: LayoutBuilder, { games }: FrameModel): void {
+  for (const preset of STEP_PRESETS)
+    for (const side of SIDES) layout.own(`step:${side}:${preset}`, STEPS[preset][side], STEP_SD);
+  for (const family of new Set(games.map((game) => game.family))) {
+    const one = (name: string, start: number, sd: number) =>
+      layout.own(`family:${family}:${name}`, start, sd);
     const gpuTime = one('gpuTime', GPU_TIME.mean, GPU_TIME.sd);
     const cpuTime = one('cpuTime', CPU_TIME.mean, CPU_TIME.sd);
-    const alpha = one('resolutionExponent', RESOLUTION_EXPONENT.mean, RESOLUTION_EXPONENT.sd);
-    const beta = one('memorySensitivity', MEMORY_SENSITIVITY.mean, MEMORY_SENSITIVITY.sd);
-    const spreadC = one('cpuSpread', SPREAD.cpu, SPREAD.sd);
-    const spreadG = one('gpuSpread', SPREAD.gpu, SPREAD.sd);
-    for (const { id } of model.games.filter((game) => game.family === family)) {
-      const from = (name: string, centre: number, sd: number) =>
-        around(
-          [
-            [at(name), 1],
-            [centre, -1],
-          ],
-          0,
-          sd,
-        );
-      from(`gpuTime:${id}:medium`, gpuTime, GPU_TIME.within);
-      from(`cpuTime:${id}:medium`, cpuTime, CPU_TIME.within);
-      around(
-        [
-          [at(`resolutionExponent:${id}`), 1],
-          [alpha, -1],
-        ],
-        0,
-        0,
-        'pixels',
-      );
-      from(`memorySensitivity:${id}`, beta, MEMORY_SENSITIVITY.within);
-      from(`cpuSpread:${id}`, spreadC, SPREAD.within);
-      from(`gpuSpread:${id}`, spreadG, SPREAD.within);
-      for (const preset of PRESETS) {
-        if (preset === 'medium') continue;
-        for (const side of ['gpuTime', 'cpuTime'] as const)
-          around(
-            [
-              [at(`${side}:${id}:${preset}`), 1],
-              [at(`${side}:${id}:medium`), -1],
-              [step.get(`${side}:${preset}`) ?? 0, -1],
-            ],
-            0,
-            0,
-            side === 'gpuTime' ? 'presetWork' : 'presetPrep',
-          );
-      }
+    const exponent = one('resolutionExponent', RESOLUTION_EXPONENT.mean, RESOLUTION_EXPONENT.sd);
+    const sensitivity = one('memorySensitivity', MEMORY_SENSITIVITY.mean, MEMORY_SENSITIVITY.sd);
+    const cpuSpread = one('cpuSpread', SPREAD.cpu, SPREAD.sd);
+    const gpuSpread = one('gpuSpread', SPREAD.gpu, SPREAD.sd);
+    for (const { id } of games.filter((game) => game.family === family)) {
+      layout.tied(`gpuTime:${id}:medium`, [gpuTime], GPU_TIME.within);
+      layout.tied(`cpuTime:${id}:medium`, [cpuTime], CPU_TIME.within);
+      layout.tied(`resolutionExponent:${id}`, [exponent], 0, 'pixels');
+      layout.tied(`memorySensitivity:${id}`, [sensitivity], MEMORY_SENSITIVITY.within);
+      layout.tied(`cpuSpread:${id}`, [cpuSpread], SPREAD.within);
+      layout.tied(`gpuSpread:${id}`, [gpuSpread], SPREAD.within);
+      for (const preset of STEP_PRESETS)
+        for (const side of SIDES) {
+          const others = [layout.at(`${side}:${id}:medium`), layout.at(`step:${side}:${preset}`)];
+          const scatter = side === 'gpuTime' ? 'presetWork' : 'presetPrep';
+          layout.tied(`${side}:${id}:${preset}`, others, 0, scatter);
+        }
     }
   }
-  for (const name of offsets) {
-    const sd = name.startsWith('offset:rig:') ? SYSTEM_SD : SOURCE_SD;
-    around([[add(name, 0), 1]], 0, sd);
-  }
+}
+
+/** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
+export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: ReadonlySet<string>): Layout {
+  const layout = new LayoutBuilder();
+  const cpus = parts.filter((part) => part.kind === 'cpu');
+  const gpus = parts.filter((part) => part.kind === 'gpu');
+  const withGraphics = cpus.filter((part) => part.integratedGraphics === true);
+  // Graphics first: a record has one, and cards of a chip are tied through the chip alone.
+  for (const part of gpus) layout.add(`gpu:${part.id}`, 0);
+  for (const part of withGraphics) layout.add(`integrated:${part.id}`, INTEGRATED_FEATURES[0].mean);
+  const apart = layout.names.length;
+  for (const part of cpus) layout.add(`cpu:${part.id}`, 0);
+  addGames(layout, model);
+  const predictive = layout.names.length;
+  addSheets(layout, { cpus, gpus, withGraphics });
+  addFamilies(layout, model);
+  for (const name of offsets) layout.own(name, 0, name.startsWith('offset:rig:') ? SYSTEM_SD : SOURCE_SD);
+  const { names, index, starts, priors } = layout;
   for (const [name, [mean, sd]] of Object.entries(statedBy(model))) {
     const i = index.get(name);
     if (i === undefined) continue;
-    around([[i, 1]], mean, sd);
+    layout.around([[i, 1]], mean, sd);
     starts[i] = mean;
   }
   return { names, index, start: Float64Array.from(starts), priors, predictive, apart };
-}
-
-const round = (value: number, digits: number) => Number(value.toFixed(digits));
-const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
-
-/** The frame model that a point in the space of effects stands for. `sdOf` gives standard deviations, 0 while fitting. */
-export function modelAt(
-  base: FrameModel,
-  layout: Layout,
-  theta: ArrayLike<number>,
-  {
-    residualSd,
-    sdOf,
-    isRounded,
-  }: {
-    readonly residualSd: ReadonlyMap<string, number>;
-    readonly sdOf: (index: number) => number;
-    /** Rounds what is kept, so that a stored model reads the same everywhere. */
-    readonly isRounded: boolean;
-  },
-): FrameModel {
-  const { index, names } = layout;
-  const figure = (value: number, digits = 5) => (isRounded ? round(value, digits) : value);
-  const value = (name: string) => theta[index.get(name) ?? -1];
-  const rates = (kind: string) =>
-    names
-      .slice(0, layout.predictive)
-      .flatMap((name, i) =>
-        name.startsWith(`${kind}:`)
-          ? [{ part: name.slice(kind.length + 1), rateLn: figure(theta[i]), sdLn: figure(sdOf(i)) }]
-          : [],
-      );
-  const gamma = figure(clamp(value('bandwidthExponent'), 0.01, 2));
-  const linkSensitivity = figure(clamp(value('link'), 0, 2));
-  const short = (what: string) => figure(clamp(Math.exp(value(`short.${what}`)), 0.01, 20));
-  return {
-    referenceMemory: base.referenceMemory,
-    cpus: rates('cpu'),
-    gpus: rates('gpu'),
-    integrated: rates('integrated'),
-    games: base.games.map((game) => ({
-      ...game,
-      resolutionExponent: figure(clamp(value(`resolutionExponent:${game.id}`), 0.01, 2)),
-      memorySensitivity: figure(clamp(value(`memorySensitivity:${game.id}`), 0, 2)),
-      bandwidthExponent: gamma,
-      linkSensitivity,
-      cpuSpread: figure(clamp(Math.exp(value(`cpuSpread:${game.id}`)), 0.005, 2)),
-      gpuSpread: figure(clamp(Math.exp(value(`gpuSpread:${game.id}`)), 0.005, 2)),
-      residualSd: figure(residualSd.get(game.id) ?? game.residualSd),
-      presets: Object.fromEntries(
-        PRESETS.map((preset) => [
-          preset,
-          {
-            ...game.presets[preset],
-            gpuTimeLn: figure(value(`gpuTime:${game.id}:${preset}`)),
-            cpuTimeLn: figure(value(`cpuTime:${game.id}:${preset}`)),
-          },
-        ]),
-      ) as typeof game.presets, // one entry for each preset
-    })),
-    shortfall: { videoMemory: short('videoMemory'), memory: short('memory'), threads: short('threads') },
-  };
 }

@@ -2,7 +2,6 @@ import type { FitSummary, FrameModel, Part } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
 import {
   layoutFor,
-  modelAt,
   offsetName,
   SCATTER_START,
   SCATTERS,
@@ -10,6 +9,7 @@ import {
   type Scatter,
   type Scatters,
 } from './layout.ts';
+import { modelAt } from './model-at.ts';
 import { costOf, T_SCALE, weightOf } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 

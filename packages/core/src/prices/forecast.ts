@@ -76,114 +76,151 @@ function recentMedian(offer: TrackedOffer, today: number): number | null {
 /** A listing that nobody has seen for so many days is taken for gone. Chosen. */
 const LISTING_HOLDS = 10;
 
-/** Used listings of a part, and what a new one costs today; null when none is for sale. */
-function forListings(offers: readonly TrackedOffer[], { today }: ForecastWish) {
-  let newCost: number | null = null;
-  for (const offer of offers) {
-    const last =
-      offer.kind === 'shop' ? offer.observations.filter((look) => look.day <= today).at(-1) : undefined;
-    if (last?.price) newCost = Math.min(newCost ?? Infinity, last.price * offer.rate + offer.extraMinor);
+/** What one offer of a part adds to the forecast. */
+interface OfferForecast {
+  readonly offer: TrackedOffer;
+  readonly paths: Paths;
+  /** Price today; null when it is not for sale. */
+  readonly now: number | null;
+  readonly age: number;
+  /** Its own price, as its shop states it. */
+  readonly price: number;
+  /** What a part costs that is bought at the end because there was no better day. */
+  readonly fallback: number;
+  readonly priorShare: number;
+  readonly saleChance: number;
+}
+
+const lastLook = (offer: TrackedOffer, today: number) =>
+  offer.observations.filter((look) => look.day <= today).at(-1);
+const inBrief = (price: number, { rate, extraMinor }: TrackedOffer) => price * rate + extraMinor;
+const offAt = ({ off }: TrackedOffer, day: number) =>
+  off.reduce((sum, { minor, until }) => sum + (until === null || day <= until ? minor : 0), 0);
+
+/** How the prices of one part are drawn. */
+class Drawing {
+  private readonly prior: Prior;
+  private readonly paths: number;
+  private readonly seasons: ReturnType<typeof seasonsOf>;
+  private readonly launches: ReturnType<typeof launchesOf>;
+  private readonly used: readonly TrackedOffer[];
+  private readonly going: ReturnType<typeof goingRate>;
+  /** What a new one costs today; null when none is for sale. */
+  private readonly newCost: number | null;
+
+  constructor(
+    private readonly offers: readonly TrackedOffer[],
+    private readonly wish: ForecastWish,
+  ) {
+    const { kind, today, events } = wish;
+    this.prior = priorFor(kind, wish.prior);
+    this.paths = wish.paths ?? PATHS;
+    this.seasons = seasonsOf(events, kind);
+    this.launches = launchesOf(events, kind);
+    this.used = offers.filter((offer) => offer.kind === 'listing');
+    this.going = goingRate(
+      this.used.map((offer) => offer.observations),
+      today,
+    );
+    const fresh = offers
+      .filter((offer) => offer.kind === 'shop')
+      .map((offer) => ({ offer, price: lastLook(offer, today)?.price ?? 0 }))
+      .filter(({ price }) => price > 0)
+      .map(({ offer, price }) => inBrief(price, offer));
+    this.newCost = fresh.length > 0 ? Math.min(...fresh) : null;
   }
-  return { used: offers.filter((offer) => offer.kind === 'listing'), newCost };
+
+  /** Null for an offer of which nothing can be told. */
+  of(offer: TrackedOffer): OfferForecast | null {
+    return offer.kind === 'listing' ? this.ofListing(offer) : this.ofShop(offer);
+  }
+
+  private ofListing(offer: TrackedOffer): OfferForecast | null {
+    const { today, days } = this.wish;
+    const last = lastLook(offer, today);
+    // A listing that was not seen for long has gone, whatever it cost.
+    if (!last || last.price === null || today - last.day > LISTING_HOLDS) return null;
+    const now = Math.max(1, Math.round(inBrief(last.price, offer)));
+    const seed = seedOf(offer.id, today, now);
+    return {
+      offer,
+      paths: listingPaths(now, { days, paths: this.paths, going: this.going, seed }),
+      now,
+      age: today - last.day,
+      price: last.price,
+      fallback: this.newCost ?? 1.05 * now,
+      priorShare: 1,
+      saleChance: 0,
+    };
+  }
+
+  private ofShop(offer: TrackedOffer): OfferForecast | null {
+    const { today, days } = this.wish;
+    const fit = fitted(offer.observations, today, this.prior);
+    if (!fit) return null;
+    const isOut = lastLook(offer, today)?.price === null;
+    const recent = offer.observations.slice(-5).map((look) => `${look.day}:${look.price}`);
+    const { seasons, launches, paths: count } = this;
+    const seed = seedOf(offer.id, today, ...recent);
+    const paths = pathsOf(fit, this.prior, { days, paths: count, today, seed, seasons, launches, isOut });
+    const { prices } = paths;
+    for (let d = 0; d < days; d++) {
+      const off = offAt(offer, today + d + 1);
+      for (let m = d * count; m < (d + 1) * count; m++)
+        prices[m] = Math.max(1, inBrief(prices[m], offer) - off);
+    }
+    const price = Math.exp(fit.now);
+    const now = Math.max(1, Math.round(inBrief(price, offer) - offAt(offer, today)));
+    return {
+      offer,
+      paths,
+      now: isOut ? null : now,
+      age: fit.age,
+      price,
+      fallback: 1.05 * (recentMedian(offer, today) ?? Infinity),
+      priorShare: fit.priorShare,
+      saleChance: fit.saleChance,
+    };
+  }
+
+  /** Used ones that are not there yet; null where there were none before. */
+  arrivals(): Paths | null {
+    if (this.used.length === 0) return null;
+    const { today, days } = this.wish;
+    const seen = this.used.flatMap((offer) => {
+      const first = offer.observations.find(
+        (look) => look.price !== null && look.day > today - 120 && look.day <= today,
+      );
+      return first?.price ? [inBrief(first.price, offer)] : [];
+    });
+    const basis = this.newCost ?? (seen.length > 0 ? Math.max(...seen) / Math.exp(-0.16) : null);
+    if (basis === null) return null;
+    const seed = seedOf('arrivals', this.offers[0].id, today, seen.length);
+    return arrivalPaths(basis, seen, { days, paths: this.paths, going: this.going, seed });
+  }
+}
+
+/** The offer that costs least today; null when none is for sale. */
+function cheapestToday(each: readonly OfferForecast[]) {
+  let best: (OfferForecast & { readonly now: number }) | null = null;
+  for (const one of each)
+    if (one.now !== null && (!best || one.now < best.now)) best = { ...one, now: one.now };
+  return best;
 }
 
 /** Null when no offer of it was ever seen with a price. */
 export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish): Forecast | null {
-  const { today, days, kind } = wish;
-  const prior = priorFor(kind, wish.prior);
-  const seasons = seasonsOf(wish.events, kind);
-  const launches = launchesOf(wish.events, kind);
-  const all: Paths[] = [];
-  let best: { offer: TrackedOffer; now: number; age: number; price: number } | null = null;
-  let fallback = Infinity;
-  let priorShare = 1;
-  let saleChance = 0;
-  let observations = 0;
-  const { used, newCost } = forListings(offers, wish);
-  const going = goingRate(
-    used.map((offer) => offer.observations),
-    today,
-  );
-  const paths1 = wish.paths ?? PATHS;
-  for (const offer of offers) {
-    if (offer.kind === 'listing') {
-      const last = offer.observations.filter((look) => look.day <= today).at(-1);
-      // A listing that was not seen for long has gone, whatever it cost.
-      if (!last || last.price === null || today - last.day > LISTING_HOLDS) continue;
-      const now = Math.max(1, Math.round(last.price * offer.rate + offer.extraMinor));
-      all.push(listingPaths(now, { days, paths: paths1, going, seed: seedOf(offer.id, today, now) }));
-      observations = Math.max(observations, offer.observations.length);
-      fallback = Math.min(fallback, newCost ?? 1.05 * now);
-      if (!best || now < best.now) {
-        best = { offer, now, age: today - last.day, price: last.price };
-        priorShare = 1;
-        saleChance = 0;
-      }
-      continue;
-    }
-    const fit = fitted(offer.observations, today, prior);
-    if (!fit) continue;
-    const last = offer.observations.filter((look) => look.day <= today).at(-1);
-    const isOut = last?.price === null;
-    const seed = seedOf(
-      offer.id,
-      today,
-      ...offer.observations.slice(-5).map((look) => `${look.day}:${look.price}`),
-    );
-    const paths = pathsOf(fit, prior, {
-      days,
-      paths: wish.paths ?? PATHS,
-      today,
-      seed,
-      seasons,
-      launches,
-      isOut,
-    });
-    const { prices } = paths;
-    const offAt = (day: number) =>
-      offer.off.reduce((sum, { minor, until }) => sum + (until === null || day <= until ? minor : 0), 0);
-    for (let d = 0; d < days; d++) {
-      const extra = offer.extraMinor - offAt(today + d + 1);
-      for (let m = d * paths.paths; m < (d + 1) * paths.paths; m++)
-        prices[m] = Math.max(1, prices[m] * offer.rate + extra);
-    }
-    all.push(paths);
-    observations = Math.max(observations, offer.observations.length);
-    fallback = Math.min(fallback, 1.05 * (recentMedian(offer, today) ?? Infinity));
-    const price = Math.exp(fit.now);
-    const now = Math.max(1, Math.round(price * offer.rate + offer.extraMinor - offAt(today)));
-    if (!isOut && (!best || now < best.now)) {
-      best = { offer, now, age: fit.age, price };
-      priorShare = fit.priorShare;
-      saleChance = fit.saleChance;
-    } else if (!best) priorShare = Math.min(priorShare, fit.priorShare);
-  }
-  if (all.length === 0) return null;
-  if (used.length > 0) {
-    const seen = used.flatMap((offer) => {
-      const first = offer.observations.find(
-        (look) => look.price !== null && look.day > today - 120 && look.day <= today,
-      );
-      return first?.price ? [first.price * offer.rate + offer.extraMinor] : [];
-    });
-    const basis = newCost ?? (seen.length > 0 ? Math.max(...seen) / Math.exp(-0.16) : null);
-    if (basis !== null)
-      all.push(
-        arrivalPaths(basis, seen, {
-          days,
-          paths: paths1,
-          going,
-          seed: seedOf('arrivals', offers[0].id, today, seen.length),
-        }),
-      );
-  }
-  const futures = leastOf(all);
+  const { today, waitPerDay } = wish;
+  const drawing = new Drawing(offers, wish);
+  const each = offers.flatMap((offer) => drawing.of(offer) ?? []);
+  if (each.length === 0) return null;
+  const best = cheapestToday(each);
+  const arrivals = drawing.arrivals();
+  const all = each.map(({ paths }) => paths);
+  const futures = leastOf(arrivals ? [...all, arrivals] : all);
   const now = best?.now ?? null;
-  const plan = planOf(futures, {
-    now,
-    fallback,
-    waitPerDay: wish.waitPerDay,
-  });
+  const fallback = Math.min(...each.map((one) => one.fallback));
+  const plan = planOf(futures, { now, fallback, waitPerDay });
   const due = plan.bought.findIndex((share) => share >= WORTH_A_LOOK);
   return {
     now,
@@ -193,10 +230,10 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
     fan: fanOf(futures),
     futures,
     standing: best ? percentileOf(best.offer.observations, today, best.price) : null,
-    priorShare,
-    observations,
+    priorShare: best?.priorShare ?? Math.min(...each.map((one) => one.priorShare)),
+    observations: Math.max(...each.map(({ offer }) => offer.observations.length)),
     lookIn: Math.min(LONGEST_REST, due < 0 ? LONGEST_REST : due + 1),
-    saleChance,
+    saleChance: best?.saleChance ?? 0,
   };
 }
 

@@ -81,96 +81,159 @@ export function clockOf(shape: number): Float64Array {
   return hazard;
 }
 
-/** Draws the futures of one offer. The same fit, wish and seed give the same futures. */
-export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
-  const { days, paths } = wish;
-  const draws = drawsFrom(wish.seed);
-  const { uniform, normal } = draws;
-  const prices = new Float64Array(days * paths);
-  const chosen = settings(fit, paths, draws);
-  const seasons = Float64Array.from({ length: days + 1 }, (_, d) => seasonAt(wish.seasons, wish.today + d));
-  const clock = prior.regularity > 1 ? clockOf(prior.regularity) : null;
-  const { sinceSale } = fit.evidence;
-  const shipped = prior.depths;
-  const depth = (spread: number, own: readonly number[]) => {
+/** What all futures of one offer are drawn with. */
+class Futures {
+  readonly draws: Draws;
+  /** How many times as likely as usual a sale is on each day to come. */
+  readonly seasons: Float64Array;
+  /** How the chance of a sale grows while none comes; null where it does not. */
+  readonly clock: Float64Array | null;
+
+  constructor(
+    readonly fit: Fitted,
+    readonly prior: Prior,
+    readonly wish: PathWish,
+  ) {
+    const { days, today, seasons, seed } = wish;
+    this.draws = drawsFrom(seed);
+    this.seasons = Float64Array.from({ length: days + 1 }, (_, d) => seasonAt(seasons, today + d));
+    this.clock = prior.regularity > 1 ? clockOf(prior.regularity) : null;
+  }
+
+  /** The depth of a sale as a logarithm: one of the offer's own the likelier, the more it had. */
+  depth(spread: number, own: readonly number[]): number {
+    const { uniform, normal } = this.draws;
+    const { depths } = this.prior;
     const share =
       uniform() < own.length / (own.length + 1.5)
         ? own[Math.floor(uniform() * own.length)] + 0.01 * normal()
-        : shipped[Math.floor(uniform() * shipped.length)] + 0.015 * normal();
+        : depths[Math.floor(uniform() * depths.length)] + 0.015 * normal();
     return -Math.log(1 - Math.min(0.7, Math.max(0.01, share))) + (spread / 2) * normal();
-  };
-  const lefts = wish.launches.map((launch) => ({ at: launch.day - wish.today, launch }));
-  for (let m = 0; m < paths; m++) {
-    const { branch, cell: n } = chosen[m];
-    const cell = branch.cells[n];
-    const h = drawRate(fit.start, draws);
-    const eta = drawRate(fit.end, draws);
-    const kappa = drawRate(fit.change, draws);
-    const drift = cell.drift + cell.driftSd * normal();
-    let y = fit.now;
-    let inSale = branch.isSale;
-    let level: number;
-    let regular: number;
-    if (inSale && branch.lastRegular === null) {
-      level = y + depth(cell.spread, branch.depths);
-      regular = level;
+  }
+}
+
+/** One future of a price: logarithms of the level that it runs around, the regular price, and the price. */
+class Future {
+  private readonly cell: Branch['cells'][number];
+  /** Chances a day: of a sale, of its end, of another regular price. */
+  private readonly saleStart: number;
+  private readonly saleEnd: number;
+  private readonly change: number;
+  private readonly drift: number;
+  private readonly pressing: { readonly at: number; left: number }[];
+  private level: number;
+  private regular: number;
+  private price: number;
+  private inSale: boolean;
+  private isOut: boolean;
+  /** Days since the level was looked at, and on the way to the next sale: unknown where no sale was seen. */
+  private since = 0;
+  private waited: number;
+
+  constructor(
+    private readonly all: Futures,
+    private readonly branch: Branch,
+    cell: number,
+  ) {
+    const { fit, wish, draws, clock } = all;
+    const { normal, uniform } = draws;
+    this.cell = branch.cells[cell];
+    this.saleStart = drawRate(fit.start, draws);
+    this.saleEnd = drawRate(fit.end, draws);
+    this.change = drawRate(fit.change, draws);
+    this.drift = this.cell.drift + this.cell.driftSd * normal();
+    this.price = fit.now;
+    this.inSale = branch.isSale;
+    if (this.inSale && branch.lastRegular === null) {
+      this.level = this.price + all.depth(this.cell.spread, branch.depths);
+      this.regular = this.level;
     } else {
-      level = cell.level + Math.sqrt(cell.levelVariance) * normal();
-      regular = branch.lastRegular ?? y;
+      this.level = this.cell.level + Math.sqrt(this.cell.levelVariance) * normal();
+      this.regular = branch.lastRegular ?? this.price;
     }
-    let since = 0;
-    // Days on the way to the next sale: unknown where no sale was seen.
-    let waited = inSale ? 0 : (sinceSale ?? (clock ? uniform() / h : 0));
-    let isOut = wish.isOut === true;
-    const pressing = lefts.map(({ at, launch }) => ({
-      at,
+    const { sinceSale } = fit.evidence;
+    this.waited = this.inSale ? 0 : (sinceSale ?? (clock ? uniform() / this.saleStart : 0));
+    this.isOut = wish.isOut === true;
+    this.pressing = wish.launches.map((launch) => ({
+      at: launch.day - wish.today,
       left: Math.max(0, launch.fall + launch.fallSd * normal()),
     }));
-    for (let d = 1; d <= days; d++) {
-      level += drift;
-      since++;
-      for (const each of pressing)
-        if (d >= each.at) {
-          const step = each.left * LAUNCH_PACE;
-          each.left -= step;
-          level -= step;
-          regular -= step;
-        }
-      const u = uniform();
-      if (inSale) {
-        if (u < eta) {
-          inSale = false;
-          waited = 0;
-          if (uniform() < 0.5) y = regular;
-          else {
-            level += cell.wander * Math.sqrt(since) * normal();
-            since = 0;
-            y = level + cell.spread * normal();
-          }
-          regular = y;
-        }
-      } else {
-        waited++;
-        const pace = clock ? clock[Math.min(clock.length - 1, Math.floor((waited * h) / CLOCK_STEP))] : 1;
-        const begins = Math.min(0.9, h * pace * seasons[d]);
-        if (u < begins) {
-          inSale = true;
-          y = level - depth(cell.spread, branch.depths);
-        } else if (u < begins + kappa) {
-          level += cell.wander * Math.sqrt(since) * normal();
-          since = 0;
-          y = level + cell.spread * normal();
-          regular = y;
-        } else if (u > 1 - MARKDOWN) {
-          level -= Math.max(0.03, MARKDOWN_SIZE + 0.03 * normal());
-          y = level + cell.spread * normal();
-          regular = y;
-        }
-      }
-      if (isOut ? uniform() < COMES_BACK : uniform() < GOES_OUT) isOut = !isOut;
-      prices[(d - 1) * paths + m] = isOut ? Infinity : Math.exp(y);
+  }
+
+  /** The price of the next day, the d-th; Infinity where it is not for sale. */
+  next(d: number): number {
+    const { uniform } = this.all.draws;
+    this.level += this.drift;
+    this.since++;
+    this.press(d);
+    const u = uniform();
+    if (this.inSale) this.endSale(u);
+    else this.move(u, d);
+    if (this.isOut ? uniform() < COMES_BACK : uniform() < GOES_OUT) this.isOut = !this.isOut;
+    return this.isOut ? Infinity : Math.exp(this.price);
+  }
+
+  /** Launches press level and regular price from their day on. */
+  private press(d: number): void {
+    for (const each of this.pressing) {
+      if (d < each.at) continue;
+      const step = each.left * LAUNCH_PACE;
+      each.left -= step;
+      this.level -= step;
+      this.regular -= step;
     }
   }
+
+  private around(): number {
+    return this.level + this.cell.spread * this.all.draws.normal();
+  }
+
+  /** Another regular price, from the level as it has wandered since the last one. */
+  private reprice(): void {
+    this.level += this.cell.wander * Math.sqrt(this.since) * this.all.draws.normal();
+    this.since = 0;
+    this.price = this.around();
+  }
+
+  private endSale(u: number): void {
+    if (u >= this.saleEnd) return;
+    this.inSale = false;
+    this.waited = 0;
+    if (this.all.draws.uniform() < 0.5) this.price = this.regular;
+    else this.reprice();
+    this.regular = this.price;
+  }
+
+  private move(u: number, d: number): void {
+    const { clock, seasons, draws } = this.all;
+    this.waited++;
+    const pace = clock
+      ? clock[Math.min(clock.length - 1, Math.floor((this.waited * this.saleStart) / CLOCK_STEP))]
+      : 1;
+    const begins = Math.min(0.9, this.saleStart * pace * seasons[d]);
+    if (u < begins) {
+      this.inSale = true;
+      this.price = this.level - this.all.depth(this.cell.spread, this.branch.depths);
+    } else if (u < begins + this.change) {
+      this.reprice();
+      this.regular = this.price;
+    } else if (u > 1 - MARKDOWN) {
+      this.level -= Math.max(0.03, MARKDOWN_SIZE + 0.03 * draws.normal());
+      this.price = this.around();
+      this.regular = this.price;
+    }
+  }
+}
+
+/** Draws the futures of one offer. The same fit, wish and seed give the same futures. */
+export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
+  const { days, paths } = wish;
+  const all = new Futures(fit, prior, wish);
+  const prices = new Float64Array(days * paths);
+  settings(fit, paths, all.draws).forEach(({ branch, cell }, m) => {
+    const future = new Future(all, branch, cell);
+    for (let d = 1; d <= days; d++) prices[(d - 1) * paths + m] = future.next(d);
+  });
   return { days, paths, prices };
 }
 

@@ -1,5 +1,5 @@
 import { checkBuild, decided, ruleContext } from '../compatibility/index.ts';
-import { indexModel, scorerFor } from '../frames/index.ts';
+import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
 import {
   breakEvenPrice,
   newCost,
@@ -10,7 +10,7 @@ import {
   type UsedCost,
 } from '../money/index.ts';
 import { slotsFor, type Catalogue, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts';
-import { cents, convertMinor, type Cents } from '../units/index.ts';
+import { cents, convertMinor, minorPlaces, type Cents } from '../units/index.ts';
 import { doesAsMuch } from './equals.ts';
 import { carriage, type Find } from './finds.ts';
 
@@ -62,62 +62,55 @@ export function slotsOfFind(find: Pick<Find, 'parts'>, parts: ReadonlyMap<string
   return out;
 }
 
-const MAJOR = 100;
+/** New parts of a market, as rivals of what is used. */
+class NewParts {
+  private readonly index: ModelIndex;
 
-/** Appraises a find against new parts of equal use; null when its currency has no rate. */
-export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market: Market): Appraisal | null {
-  const { brief } = market;
-  const rate = find.currency === market.currency ? null : market.rates.get(find.currency);
-  if (find.currency !== market.currency && !rate) return null;
-  const convert = (minor: number): Cents => (rate ? convertMinor(minor, rate) : cents(minor));
-  const index = indexModel(catalogue.frameModel);
-  const own = find.parts.flatMap((id) => market.parts.get(id) ?? []);
-  const freshOffers = (part: Part): Priced[] =>
-    usableOffers(market, brief, part.id, part.kind)
-      .filter((offer) => offer.condition === 'new')
-      .flatMap((offer) => market.priced(offer) ?? []);
-  const cheaper = (a: Priced | null, b: Priced) => (a && a.dueNow <= b.dueNow ? a : b);
-  const equals = own.map((part): NewEqual => {
-    const rivals = catalogue.parts.filter((each) => each.kind === part.kind && doesAsMuch(each, part, index));
-    return { part: part.id, equal: rivals.flatMap(freshOffers).reduce<Priced | null>(cheaper, null) };
-  });
-  const terms = {
-    shippingMinor: convert(carriage(find)),
-    grade: find.grade,
-    monthsOld: find.monthsOld,
-    good: find.good,
-    rated: find.rated,
-    returnDays: find.returnDays,
-  };
-  const priceMinor = convert(find.priceMinor);
-  const risk = usedCost({ ...terms, priceMinor });
-  const paid = cents(priceMinor + terms.shippingMinor);
-  const isKnown = equals.length === find.parts.length && equals.every((each) => each.equal !== null);
-  let newPrice = 0;
-  let fresh = 0;
-  for (const { equal } of equals) {
-    if (!equal) continue;
-    newPrice += equal.dueNow;
-    fresh += newCost(equal.dueNow, market.parts.get(equal.offer.part)?.warrantyMonths ?? null);
+  constructor(
+    private readonly catalogue: Catalogue,
+    private readonly market: Market,
+  ) {
+    this.index = indexModel(catalogue.frameModel);
   }
-  const fairPrice = isKnown ? breakEvenPrice(terms, fresh) : null;
-  const round = (value: number) => cents(Math.floor(value / MAJOR) * MAJOR);
-  const most = isKnown ? round(breakEvenPrice(terms, fresh * (1 - LEAST_SAVING))) : null;
-  const verdict =
-    fairPrice === null || most === null
-      ? 'unknown'
-      : priceMinor <= most
-        ? 'take'
-        : priceMinor <= fairPrice * 1.25
-          ? 'haggle'
-          : 'pass';
 
-  const scorer = scorerFor(brief, catalogue.frameModel);
-  const asSet = (of: Picks): Record<string, Part | null> =>
-    Object.fromEntries(Object.entries(of).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null]));
-  const before = asSet(picks);
+  private offers(part: Part): Priced[] {
+    return usableOffers(this.market, this.market.brief, part.id, part.kind)
+      .filter((offer) => offer.condition === 'new')
+      .flatMap((offer) => this.market.priced(offer) ?? []);
+  }
+
+  private ofKind(kind: Part['kind']): readonly Part[] {
+    return this.catalogue.parts.filter((part) => part.kind === kind);
+  }
+
+  equalOf(part: Part): NewEqual {
+    const equals = this.ofKind(part.kind).filter((each) => doesAsMuch(each, part, this.index));
+    const [cheapest] = equals.flatMap((each) => this.offers(each)).sort((a, b) => a.dueNow - b.dueNow);
+    return { part: part.id, equal: cheapest ?? null };
+  }
+
+  /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */
+  bestFor(part: Part, most: number): Priced | null {
+    const { gpus, cpus } = this.index;
+    const rateOf = ({ offer }: Priced) =>
+      gpus.get(offer.part)?.rateLn ?? cpus.get(offer.part)?.rateLn ?? Number.MIN_SAFE_INTEGER;
+    const sign = part.kind === 'gpu' || part.kind === 'cpu' ? 1 : -1;
+    const [best] = this.ofKind(part.kind)
+      .flatMap((each) => this.offers(each))
+      .filter((priced) => priced.dueNow <= most)
+      .sort((a, b) => rateOf(b) - rateOf(a) || sign * (a.dueNow - b.dueNow));
+    return best ?? null;
+  }
+}
+
+/** What the build would score with the find in it, and what would not fit there any more. */
+function inBuildOf(find: Find, picks: Picks, catalogue: Catalogue, market: Market): Appraisal['inBuild'] {
+  const scoreOf = scorerFor(market.brief, catalogue.frameModel);
+  const context = ruleContext(market.brief, market.parts, catalogue.frameModel);
+  const before: Record<string, Part | null> = Object.fromEntries(
+    Object.entries(picks).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null]),
+  );
   const after = { ...before, ...Object.fromEntries(slotsOfFind(find, market.parts)) };
-  const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const blocksOf = (set: Record<string, Part | null>) =>
     checkBuild(decided(set as PartSet), context).filter(
       (found) => found.verdict === 'block' && !found.isAdvice,
@@ -125,43 +118,63 @@ export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market:
   const known = new Set(blocksOf(before).map((found) => found.rule));
   const barrier = blocksOf(after).find((found) => !known.has(found.rule))?.sentence ?? null;
   return {
-    paid,
-    risk,
-    equals,
-    newPrice: isKnown ? cents(newPrice) : null,
-    newCost: isKnown ? cents(fresh) : null,
-    fairPrice,
-    firstOffer: isKnown ? round(breakEvenPrice(terms, fresh * OPENING)) : null,
-    mostOffer: most,
-    verdict,
-    sameMoney: own.length === 1 ? bestFor(own[0], paid) : null,
-    inBuild: {
-      score: barrier === null ? scorer(after as PartSet) : null,
-      before: scorer(before as PartSet),
-      barrier,
-    }, // parts stand in their own slots
+    score: barrier === null ? scoreOf(after as PartSet) : null,
+    before: scoreOf(before as PartSet),
+    barrier,
   };
+}
 
-  /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */
-  function bestFor(part: Part, most: number): Priced | null {
-    const rateOf = (id: string) => index.gpus.get(id)?.rateLn ?? index.cpus.get(id)?.rateLn ?? -Infinity;
-    let best: Priced | null = null;
-    for (const each of catalogue.parts) {
-      if (each.kind !== part.kind) continue;
-      for (const priced of freshOffers(each)) {
-        if (priced.dueNow > most) continue;
-        const [a, b] = [rateOf(each.id), best ? rateOf(best.offer.part) : -Infinity];
-        if (
-          !best ||
-          a > b ||
-          (a === b &&
-            (part.kind === 'gpu' || part.kind === 'cpu'
-              ? priced.dueNow < best.dueNow
-              : priced.dueNow > best.dueNow))
-        )
-          best = priced;
-      }
-    }
-    return best;
+/** What equals cost new, and with their own risks; null while one is missing. */
+function costNew(equals: readonly NewEqual[], market: Market): { price: number; cost: number } | null {
+  let price = 0;
+  let cost = 0;
+  for (const { equal } of equals) {
+    if (!equal) return null;
+    price += equal.dueNow;
+    cost += newCost(equal.dueNow, market.parts.get(equal.offer.part)?.warrantyMonths ?? null);
   }
+  return { price, cost };
+}
+
+/** Share over the fair price up to which haggling is worth trying. Chosen. */
+const HAGGLE = 1.25;
+
+/** Appraises a find against new parts of equal use; null when its currency has no rate. */
+export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market: Market): Appraisal | null {
+  const rate = find.currency === market.currency ? null : market.rates.get(find.currency);
+  if (find.currency !== market.currency && !rate) return null;
+  const convert = (minor: number): Cents => (rate ? convertMinor(minor, rate) : cents(minor));
+  const { grade, monthsOld, good, rated, returnDays } = find;
+  const terms = { shippingMinor: convert(carriage(find)), grade, monthsOld, good, rated, returnDays };
+  const priceMinor = convert(find.priceMinor);
+  const paid = cents(priceMinor + terms.shippingMinor);
+  const newParts = new NewParts(catalogue, market);
+  const own = find.parts.flatMap((id) => market.parts.get(id) ?? []);
+  const equals = own.map((part) => newParts.equalOf(part));
+  const fresh = own.length === find.parts.length ? costNew(equals, market) : null;
+  const fairPrice = fresh && breakEvenPrice(terms, fresh.cost);
+  const major = 10 ** minorPlaces(market.currency);
+  const wholeMajor = (share: number) =>
+    fresh && cents(Math.floor(breakEvenPrice(terms, fresh.cost * share) / major) * major);
+  const mostOffer = wholeMajor(1 - LEAST_SAVING);
+  return {
+    paid,
+    risk: usedCost({ ...terms, priceMinor }),
+    equals,
+    newPrice: fresh && cents(fresh.price),
+    newCost: fresh && cents(fresh.cost),
+    fairPrice,
+    firstOffer: wholeMajor(OPENING),
+    mostOffer,
+    verdict:
+      fairPrice === null || mostOffer === null
+        ? 'unknown'
+        : priceMinor <= mostOffer
+          ? 'take'
+          : priceMinor <= fairPrice * HAGGLE
+            ? 'haggle'
+            : 'pass',
+    sameMoney: own.length === 1 ? newParts.bestFor(own[0], paid) : null,
+    inBuild: inBuildOf(find, picks, catalogue, market),
+  };
 }

@@ -10,6 +10,7 @@ import {
 import { fallOf, launchesOf, type PriceEvent } from '../../prices/index.ts';
 import { dayNumber } from '../../units/index.ts';
 import { median, normalQuantile } from '../../stats/index.ts';
+import { memoize } from '../../stats/memoize.ts';
 
 /*
  * Prices of parts in months to come, and what parts fetch when they come out. Assumptions, no source: docs/models/growth.md.
@@ -39,6 +40,7 @@ const USED_SHARE: Readonly<Record<PartKind, number>> = {
 const WEAR = 0.06;
 /** What the condition does to what a part fetches. Assumed: used offers are mostly of the middle one. */
 const CONDITION: Readonly<Record<Growth['resale']['condition'], number>> = { A: 1.08, B: 1, C: 0.85 };
+const DAYS_A_MONTH = 365.25 / 12;
 const INTERVAL_Z = normalQuantile(0.9);
 
 /** An amount with its 80 % interval, in whole minor units. */
@@ -91,73 +93,73 @@ export interface OutlookOptions {
   readonly measured?: { readonly [kind in PartKind]?: { readonly yearly: number; readonly sd: number } };
 }
 
-export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookOptions): Outlook {
-  const { growth } = brief;
+/** How prices of every kind fall, and which launches press them. */
+class Trends {
+  readonly falls: readonly Fall[];
+  private readonly byKind: ReadonlyMap<PartKind, Fall>;
+  private readonly launches: ReadonlyMap<PartKind, ReturnType<typeof launchesOf>>;
+
+  constructor(
+    { brief, events, measured = {} }: OutlookOptions,
+    private readonly today: number,
+  ) {
+    this.falls = KINDS.map((kind): Fall => {
+      const set = brief.growth.falls[kind];
+      const sd = FALL_SD[kind] ?? USUAL_FALL_SD;
+      if (set !== undefined) return { kind, yearly: set, sd, from: 'set' };
+      const seen = measured[kind];
+      if (seen) return { kind, yearly: seen.yearly, sd: seen.sd, from: 'measured' };
+      return { kind, yearly: 1 - Math.exp(-fallOf(kind)), sd, from: 'assumed' };
+    });
+    this.byKind = new Map(this.falls.map((fall) => [fall.kind, fall]));
+    this.launches = new Map(KINDS.map((kind) => [kind, launchesOf(events, kind)]));
+  }
+
+  private launched(kind: PartKind, month: number) {
+    const until = this.today + month * DAYS_A_MONTH;
+    return (this.launches.get(kind) ?? []).filter(({ day }) => day > this.today && day <= until);
+  }
+
+  /** Change of the logarithm of a price until a month. */
+  shift(kind: PartKind, month: number): number {
+    const pressed = this.launched(kind, month).reduce((sum, each) => sum + each.fall, 0);
+    return (Math.log1p(-(this.byKind.get(kind)?.yearly ?? 0)) * month) / 12 - pressed;
+  }
+
+  spread(kind: PartKind, month: number): { kind: number; own: number } {
+    const years = month / 12;
+    const launchVariance = this.launched(kind, month).reduce((sum, each) => sum + each.fallSd ** 2, 0);
+    const sd = this.byKind.get(kind)?.sd ?? USUAL_FALL_SD;
+    return { kind: Math.sqrt((sd * years) ** 2 + launchVariance), own: OWN_WAY_SD * Math.sqrt(years) };
+  }
+
+  /** A median with its interval. */
+  around(median: number, kind: PartKind, month: number): Then {
+    const each = this.spread(kind, month);
+    const reach = INTERVAL_Z * Math.hypot(each.kind, each.own);
+    const at = (sign: number) => Math.round(median * Math.exp(sign * reach));
+    return { minor: at(0), low: at(-1), high: at(1) };
+  }
+}
+
+/** Prices of parts in months to come, by what they cost today and how their kinds go. */
+export function outlookFor(options: OutlookOptions): Outlook {
+  const { catalogue, brief } = options;
+  const { feeShare, kept, condition } = brief.growth.resale;
   // Deals and days of delivery are of today's purchase.
   const later: Brief = { ...brief, dates: { buyOn: null, readyBy: null } };
   const market = indexMarket({ ...catalogue, deals: [] }, later);
-  const today = dayNumber(market.today);
-  const falls = KINDS.map((kind): Fall => {
-    const set = growth.falls[kind];
-    const sd = FALL_SD[kind] ?? USUAL_FALL_SD;
-    if (set !== undefined) return { kind, yearly: set, sd, from: 'set' };
-    const seen = measured[kind];
-    if (seen) return { kind, yearly: seen.yearly, sd: seen.sd, from: 'measured' };
-    return { kind, yearly: 1 - Math.exp(-fallOf(kind)), sd, from: 'assumed' };
+  const trends = new Trends(options, dayNumber(market.today));
+  const byId = (part: Part) => part.id;
+  const base = memoize(byId, (part: Part) => doorPrice(part, market, later));
+  const worth = memoize(byId, (part: Part) => {
+    const stated = brief.ownedParts.find((each) => each.part === part.id)?.valueMinor ?? null;
+    // Nobody gives more for a used one than one costs at the door. What the brief says is for the condition it is in.
+    return Math.min(stated ?? CONDITION[condition] * usedWorth(part, market), base(part) ?? Infinity);
   });
-  const byKind = new Map(falls.map((fall) => [fall.kind, fall]));
-  const launches = new Map(KINDS.map((kind) => [kind, launchesOf(events, kind)]));
-  const fallOfKind = (kind: PartKind) => byKind.get(kind)?.yearly ?? 0;
-  const launched = (kind: PartKind, month: number) =>
-    (launches.get(kind) ?? []).filter((each) => each.day > today && each.day <= today + month * 30.4375);
-  const shift = (kind: PartKind, month: number): number =>
-    (Math.log1p(-fallOfKind(kind)) * month) / 12 -
-    launched(kind, month).reduce((sum, each) => sum + each.fall, 0);
-  const spread = (kind: PartKind, month: number) => {
-    const years = month / 12;
-    const launchVariance = launched(kind, month).reduce((sum, each) => sum + each.fallSd ** 2, 0);
-    return {
-      kind: Math.sqrt(((byKind.get(kind)?.sd ?? USUAL_FALL_SD) * years) ** 2 + launchVariance),
-      own: OWN_WAY_SD * Math.sqrt(years),
-    };
-  };
-  const bases = new Map<string, number | null>();
-  const base = (part: Part): number | null => {
-    let known = bases.get(part.id);
-    if (known === undefined) {
-      known = doorPrice(part, market, later);
-      bases.set(part.id, known);
-    }
-    return known;
-  };
-  const worths = new Map<string, number>();
-  const worth = (part: Part): number => {
-    let known = worths.get(part.id);
-    if (known === undefined) {
-      const stated = brief.ownedParts.find((each) => each.part === part.id)?.valueMinor ?? null;
-      // Nobody gives more for a used one than one costs at the door. What the brief says is for the condition it is in.
-      known = Math.min(
-        stated ?? CONDITION[growth.resale.condition] * usedWorth(part, market),
-        base(part) ?? Infinity,
-      );
-      worths.set(part.id, known);
-    }
-    return known;
-  };
-  const { feeShare, kept } = growth.resale;
-  const around = (median: number, kind: PartKind, month: number): Then => {
-    const each = spread(kind, month);
-    const sd = Math.hypot(each.kind, each.own);
-    return {
-      minor: Math.round(median),
-      low: Math.round(median * Math.exp(-INTERVAL_Z * sd)),
-      high: Math.round(median * Math.exp(INTERVAL_Z * sd)),
-    };
-  };
-
   const make = (shocks: Shocks | null, isSteady = false): Outlook => {
     const factor = (part: Part, month: number) =>
-      Math.exp(shift(part.kind, month) + (shocks ? shocks.of(part, month) : 0));
+      Math.exp(trends.shift(part.kind, month) + (shocks?.of(part, month) ?? 0));
     const priceOf = (part: Part, month: number): number | null => {
       const now = base(part);
       return now === null ? null : now * factor(part, month);
@@ -166,20 +168,18 @@ export function outlookFor({ catalogue, brief, events, measured = {} }: OutlookO
       kept.includes(part.kind)
         ? 0
         : worth(part) * factor(part, month) * Math.exp((-WEAR * month) / 12) * (1 - feeShare);
+    const rounded = (value: number | null) => (value === null ? null : Math.round(value));
     return {
       base,
-      falls,
+      falls: trends.falls,
       isShaken: shocks !== null && !isSteady,
-      spread,
+      spread: (kind, month) => trends.spread(kind, month),
       price: (part, month) => {
         const median = priceOf(part, month);
-        return median === null ? null : around(median, part.kind, month);
+        return median === null ? null : trends.around(median, part.kind, month);
       },
-      resale: (part, month) => around(resaleOf(part, month), part.kind, month),
-      priceAt: (part, month) => {
-        const median = priceOf(part, month);
-        return median === null ? null : Math.round(median);
-      },
+      resale: (part, month) => trends.around(resaleOf(part, month), part.kind, month),
+      priceAt: (part, month) => rounded(priceOf(part, month)),
       resaleAt: (part, month) => Math.round(resaleOf(part, month)),
       shaken: make,
     };

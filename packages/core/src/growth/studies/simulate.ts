@@ -1,7 +1,7 @@
 import type { Work } from '../../work/index.ts';
 import type { Part, PartKind } from '../../parts/index.ts';
-import { drawsFrom, seedOf } from '../../stats/index.ts';
-import { quantileSorted } from '../../stats/index.ts';
+import { drawsFrom, quantileSorted, seedOf } from '../../stats/index.ts';
+import { memoize } from '../../stats/memoize.ts';
 import { monthOf } from '../model/calendar.ts';
 import { holdingOf, withChanges } from '../model/holding.ts';
 import { searchCacheFor, type SearchCache } from '../search/search-cache.ts';
@@ -16,6 +16,8 @@ export const FUTURES = 400;
 const PATHS_A_BASE = 24;
 /** Later money as shares of what is expected: with dearer parts less can be had, with cheaper ones more. */
 const SHARES = [0.7, 0.85, 1, 1.2] as const;
+/** Share of the work that looking for paths is; told to whoever waits. */
+const SEARCH_SHARE = 0.6;
 
 /** What comes of one purchase of today over futures of prices, if what is best is done each time once prices are known. */
 export interface Chance {
@@ -80,6 +82,49 @@ function flowOf(world: GrowthWorld, path: FoundPath): Flow {
   return { path, stages };
 }
 
+type PriceThen = (part: Part, month: number) => number;
+
+/** How many stages of a flow can be paid one after the other at some prices. */
+function payable(world: GrowthWorld, { path, stages }: Flow, price: PriceThen, resale: PriceThen): number {
+  const { pays } = world.brief.growth.resale;
+  let spent = path.base.cost;
+  for (const [n, { on, month, ins, outs }] of stages.entries()) {
+    spent += ins.reduce((sum, part) => sum + price(part, month), 0);
+    if (pays) spent -= outs.reduce((sum, part) => sum + resale(part, month), 0);
+    if (world.limit + world.incomeBy(on) - spent < 0) return n;
+  }
+  return stages.length;
+}
+
+/** The world with a share of the later money. */
+function worldWith(share: number, wish: OutlookOptions, world: GrowthWorld): GrowthWorld {
+  if (share === 1) return world;
+  const { growth } = wish.brief;
+  const sums = growth.sums.map((sum) => ({ ...sum, amountMinor: Math.round(sum.amountMinor * share) }));
+  const monthlyMinor = Math.round(growth.monthlyMinor * share);
+  return growthWorld({ ...wish, brief: { ...wish.brief, growth: { ...growth, sums, monthlyMinor } } }, world);
+}
+
+/** For every answer the paths that may follow its purchase of today, the best first; null when stopped. */
+function* poolsOf(
+  wish: OutlookOptions,
+  world: GrowthWorld,
+  answers: readonly FoundPath[],
+): Work<ChanceProgress, Flow[][] | null> {
+  const caches = SHARES.map((share): SearchCache => searchCacheFor(worldWith(share, wish, world)));
+  const pools: Flow[][] = [];
+  for (const [n, { base }] of answers.entries()) {
+    const paths = new Map<string, FoundPath>();
+    for (const cache of caches) {
+      if (yield { done: (SEARCH_SHARE * n) / answers.length }) return null;
+      for (const path of searchAll(pathSearch(cache, PATHS_A_BASE, 'path'), [base]))
+        paths.set(JSON.stringify(path.steps), path);
+    }
+    pools.push([...paths.values()].sort((a, b) => b.value - a.value).map((path) => flowOf(world, path)));
+  }
+  return pools;
+}
+
 /**
  * The chance of each purchase of today to end best, by drawing futures of prices. Frames are taken as expected; money
  * comes as the brief says. Send `true` to stop.
@@ -90,82 +135,38 @@ export function* growthChances(
   answers: readonly FoundPath[],
   futures: number = FUTURES,
 ): Work<ChanceProgress, Chances | null> {
-  const { growth } = wish.brief;
-  const { pays } = growth.resale;
-  const caches = SHARES.map((share): SearchCache => {
-    const sums = growth.sums.map((sum) => ({ ...sum, amountMinor: Math.round(sum.amountMinor * share) }));
-    const brief = {
-      ...wish.brief,
-      growth: { ...growth, sums, monthlyMinor: Math.round(growth.monthlyMinor * share) },
-    };
-    return searchCacheFor(share === 1 ? world : growthWorld({ ...wish, brief }, world));
-  });
-  const pools: Flow[][] = [];
-  for (const [n, { base }] of answers.entries()) {
-    const paths = new Map<string, FoundPath>();
-    for (const cache of caches) {
-      if (yield { done: (0.6 * n) / answers.length }) return null;
-      for (const path of searchAll(pathSearch(cache, PATHS_A_BASE, 'path'), [base]))
-        paths.set(JSON.stringify(path.steps), path);
-    }
-    pools.push([...paths.values()].sort((a, b) => b.value - a.value).map((path) => flowOf(world, path)));
-  }
-  /** How many stages of a flow can be paid one after the other. */
-  const payable = (
-    { path, stages }: Flow,
-    price: (part: Part, month: number) => number,
-    resale: (part: Part, month: number) => number,
-  ): number => {
-    let spent = path.base.cost;
-    for (const [n, { on, month, ins, outs }] of stages.entries()) {
-      spent += ins.reduce((sum, part) => sum + price(part, month), 0);
-      if (pays) spent -= outs.reduce((sum, part) => sum + resale(part, month), 0);
-      if (world.limit + world.incomeBy(on) - spent < 0) return n;
-    }
-    return stages.length;
-  };
+  const pools = yield* poolsOf(wish, world, answers);
+  if (!pools) return null;
   const wins = answers.map(() => 0);
   const values = answers.map(() => new Float64Array(futures));
-  const best = answers[0] ? flowOf(world, answers[0]) : null;
-  const paid = new Array<number>(best?.stages.length ?? 0).fill(0);
+  const best = answers.length > 0 ? flowOf(world, answers[0]) : null;
+  const paid = (best?.stages ?? []).map(() => 0);
+  const keyOf = (part: Part, month: number) => `${part.id}|${month}`;
   for (let future = 0; future < futures; future++) {
-    if (future % 20 === 0 && (yield { done: 0.6 + (0.4 * future) / futures })) return null;
+    if (future % 20 === 0 && (yield { done: SEARCH_SHARE + ((1 - SEARCH_SHARE) * future) / futures }))
+      return null;
     const outlook = world.outlook.shaken(drawnShocks(world, seedOf('growth', future)));
-    const known = new Map<string, number>();
-    const keep = (kind: string, of: (part: Part, month: number) => number) => (part: Part, month: number) => {
-      const key = `${kind}|${part.id}|${month}`;
-      let value = known.get(key);
-      if (value === undefined) known.set(key, (value = of(part, month)));
-      return value;
-    };
-    const price = keep('in', (part, month) => outlook.priceAt(part, month) ?? Infinity);
-    const resale = keep('out', (part, month) => outlook.resaleAt(part, month));
-    const reached = pools.map(
-      (pool) =>
-        pool.find((flow) => payable(flow, price, resale) === flow.stages.length)?.path.value ?? -Infinity,
-    );
+    const price = memoize(keyOf, (part: Part, month: number) => outlook.priceAt(part, month) ?? Infinity);
+    const resale = memoize(keyOf, (part: Part, month: number) => outlook.resaleAt(part, month));
+    const isPayable = (flow: Flow) => payable(world, flow, price, resale) === flow.stages.length;
+    const reached = pools.map((pool) => pool.find(isPayable)?.path.value ?? -Infinity);
     const top = Math.max(...reached);
     const many = reached.filter((value) => value === top).length;
     reached.forEach((value, n) => {
       values[n][future] = value;
       if (value === top) wins[n] += 1 / many;
     });
-    if (best) for (let n = payable(best, price, resale) - 1; n >= 0; n--) paid[n]++;
+    if (best) for (let n = payable(world, best, price, resale) - 1; n >= 0; n--) paid[n]++;
   }
   return {
     futures,
-    each: answers.map((path, n): Chance => {
-      const sorted = values[n].filter(Number.isFinite).sort();
-      const at = (p: number) => (sorted.length === 0 ? 0 : Math.round(quantileSorted(sorted, p)));
-      return {
-        base: path.base,
-        choice: choiceOf(path),
-        best: wins[n] / futures,
-        low: at(0.1),
-        middle: at(0.5),
-        high: at(0.9),
-      };
-    }),
+    each: answers.map((path, n) => chanceOf(path, wins[n] / futures, values[n])),
     steps: (best?.path.steps ?? []).map(({ on }, n) => ({ on, payable: paid[n] / futures })),
   };
+}
+
+function chanceOf(path: FoundPath, best: number, values: Float64Array): Chance {
+  const sorted = values.filter(Number.isFinite).sort();
+  const at = (p: number) => (sorted.length === 0 ? 0 : Math.round(quantileSorted(sorted, p)));
+  return { base: path.base, choice: choiceOf(path), best, low: at(0.1), middle: at(0.5), high: at(0.9) };
 }
