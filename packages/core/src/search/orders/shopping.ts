@@ -2,8 +2,10 @@ import { costOf, offerBarrier, usableOffers, type Cost, type OfferBarrier } from
 import { SLOTS, type Deal, type Pick, type Picks, type Slot } from '../../parts/index.ts';
 import { openSession, type Session } from '../../session/index.ts';
 import type { Work } from '../../work/index.ts';
-import { plainOption, termsOf, type Option } from './terms.ts';
-import { cheapestSplit, type Candidate, type Relaxation } from './cheapest-split.ts';
+import { cheapestSplit } from './cheapest-split.ts';
+import type { Candidate, Relaxation } from './node.ts';
+import { termsOf } from './read-terms.ts';
+import { plainOption, type Option } from './terms.ts';
 
 /** One way to buy the parts of a build, with what it costs. */
 export interface BasketAnswer {

@@ -1,14 +1,5 @@
-import {
-  backCounted,
-  codeAppliesTo,
-  gross,
-  offMinor,
-  stockOf,
-  worthAt,
-  type Market,
-  type Priced,
-} from '../../money/index.ts';
-import { WEIGHT_CLASSES, type Slot } from '../../parts/index.ts';
+import type { Market, Priced } from '../../money/index.ts';
+import type { Slot } from '../../parts/index.ts';
 
 /** Index of a shop without an order to share: owned parts, and listings that ship alone. */
 export const NO_SHOP = -1;
@@ -74,7 +65,6 @@ export interface ShopTerms {
   readonly byClass: readonly number[];
   /** In the shop's minor units; Infinity when sending is never free. */
   readonly freeFrom: number;
-  readonly hasDeals: boolean;
 }
 
 /** The market as the search over baskets reads it. */
@@ -86,7 +76,7 @@ export interface Terms {
   optionOf(priced: Priced, slot: Slot): Option;
 }
 
-const NO_LINKS: readonly Link[] = [];
+export const NO_LINKS: readonly Link[] = [];
 
 /** An option that costs nothing and joins no order: an owned part or an empty slot; `net` for what else it counts. */
 export function plainOption(offer: string | null, net: number): Option {
@@ -101,173 +91,6 @@ export function plainOption(offer: string | null, net: number): Option {
     isTied: false,
     hasDeal: false,
     priced: null,
-  };
-}
-
-/**
- * Reads shops and deals of a market once. Only what can tie two slots together becomes a coupling; what hangs on one
- * offer alone is in its price already.
- */
-export function termsOf(market: Market): Terms {
-  const shops: ShopTerms[] = [];
-  const shopIndex = new Map<string, number>();
-  const couplings: Coupling[] = [];
-  const combosAt = new Map<string, { at: number; parts: readonly string[] }[]>();
-  const codesAt = new Map<
-    string,
-    { at: number; code: NonNullable<ReturnType<Market['dealsAt']>>['codes'][number] }[]
-  >();
-  for (const shop of market.shops.values()) {
-    if (shop.kind === 'used-market') continue;
-    const worth = (minor: number) => worthAt(shop, minor, market.rates);
-    const flat = worth(shop.shipping.feeMinor);
-    if (!flat) continue;
-    const index = shops.length;
-    shopIndex.set(shop.id, index);
-    const of = (minor: number | undefined) => {
-      const each = worth(minor ?? 0);
-      return each ? gross(each) : 0;
-    };
-    const deals = market.dealsAt(shop.id);
-    const { perItemMinor, byClassMinor } = shop.shipping;
-    shops.push({
-      id: shop.id,
-      flat: gross(flat),
-      perItem: of(perItemMinor),
-      byClass: byClassMinor ? WEIGHT_CLASSES.map((each) => of(byClassMinor[each])) : [],
-      freeFrom: shop.shipping.freeFromMinor ?? Infinity,
-      hasDeals: deals !== null,
-    });
-    if (!deals) continue;
-    const combos = deals.combos.map((combo) => {
-      const at = couplings.length;
-      couplings.push({
-        kind: 'combo',
-        shop: index,
-        off: gross(combo.off),
-        minor: combo.minor,
-        roles: combo.parts.length,
-        overlaps: [],
-      });
-      return { at, parts: combo.parts };
-    });
-    for (const a of combos)
-      for (const b of combos) {
-        const first = couplings[a.at];
-        if (a !== b && first.kind === 'combo' && a.parts.some((part) => b.parts.includes(part)))
-          first.overlaps.push(b.at);
-      }
-    combosAt.set(shop.id, combos);
-    codesAt.set(
-      shop.id,
-      deals.codes.map((code) => {
-        const at = couplings.length;
-        const amountMinor = code.off.kind === 'amount' ? code.off.minor : null;
-        const off = amountMinor === null ? 0 : of(amountMinor);
-        couplings.push({
-          kind: 'code',
-          shop: index,
-          off,
-          amountMinor,
-          minSpend: code.minSpendMinor,
-          stacks: code.stacks,
-        });
-        return { at, code };
-      }),
-    );
-  }
-
-  const claimAt = new Map<string, number>();
-  const lotAt = new Map<string, number>();
-  const singleAt = new Map<string, number>();
-  const at = (map: Map<string, number>, key: string, make: () => Coupling): number => {
-    let index = map.get(key);
-    if (index === undefined) {
-      index = couplings.length;
-      couplings.push(make());
-      map.set(key, index);
-    }
-    return index;
-  };
-
-  const linksOf = (priced: Priced, slot: Slot): Link[] => {
-    const { offer, shop } = priced;
-    const links: Link[] = [];
-    if (offer.condition === 'new')
-      for (const { at: index, parts } of combosAt.get(shop.id) ?? []) {
-        const role = parts.indexOf(offer.part);
-        const combo = couplings[index];
-        if (role >= 0 && combo.kind === 'combo')
-          links.push({ coupling: index, value: Math.ceil(combo.off / combo.roles), weight: role });
-      }
-    for (const { at: index, code } of codesAt.get(shop.id) ?? []) {
-      if (!codeAppliesTo(code, offer.part, slot === 'secondaryStorage' ? 'storage' : slot)) continue;
-      const entry = couplings[index];
-      if (entry.kind !== 'code') continue;
-      if (code.off.kind === 'percent') {
-        const off = worthAt(shop, offMinor(code.off, priced.paidMinor), market.rates);
-        if (off) links.push({ coupling: index, value: gross(off), weight: priced.paidMinor });
-        continue;
-      }
-      // Each part carries its share of what has to be spent; together the shares are at least the whole sum off.
-      const isWide = code.parts === null && code.slots === null && code.minSpendMinor > code.off.minor;
-      const share = isWide ? priced.sub / code.minSpendMinor : priced.paidMinor / code.off.minor;
-      links.push({
-        coupling: index,
-        value: Math.ceil(entry.off * Math.min(1, share)),
-        weight: priced.paidMinor,
-      });
-    }
-    const { costBasis } = market.brief.money;
-    for (const back of priced.backs) {
-      const value = back.left === Infinity ? 0 : backCounted(back, costBasis);
-      if (value > 0)
-        links.push({
-          coupling: at(claimAt, back.claim.id, () => ({ kind: 'claim', left: back.left })),
-          value,
-          weight: 1,
-        });
-    }
-    if (stockOf(priced) === 1 && (slot === 'storage' || slot === 'secondaryStorage'))
-      links.push({ coupling: at(singleAt, offer.id, () => ({ kind: 'single' })), value: 0, weight: 1 });
-    if (offer.lot !== undefined && shop.kind === 'used-market') {
-      const { lot } = offer;
-      const all = market.lot(lot).flatMap((each) => market.priced(each) ?? []);
-      if (all.length > 1)
-        links.push({
-          coupling: at(lotAt, lot, () => ({
-            kind: 'lot',
-            cost: all.reduce((sum, each) => sum + each.dueNow, 0),
-            size: all.length,
-          })),
-          value: priced.dueNow,
-          weight: 1,
-        });
-    }
-    return links.length > 0 ? links : (NO_LINKS as Link[]);
-  };
-
-  return {
-    market,
-    shops,
-    couplings,
-    optionOf(priced, slot) {
-      const { offer, net, shop } = priced;
-      const links = linksOf(priced, slot);
-      const index = shop.kind === 'used-market' ? NO_SHOP : (shopIndex.get(shop.id) ?? NO_SHOP);
-      const option = {
-        offer: offer.id,
-        net,
-        shop: index,
-        sub: index === NO_SHOP ? 0 : priced.sub,
-        weight: WEIGHT_CLASSES.indexOf(priced.weight),
-        links,
-        isTied: links.some((link) => couplings[link.coupling].kind !== 'single'),
-        hasDeal: links.some((link) => ['combo', 'code'].includes(couplings[link.coupling].kind)),
-        priced,
-      };
-      return { ...option, least: net - creditOf(links, couplings, null, null) };
-    },
   };
 }
 
