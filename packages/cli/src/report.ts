@@ -1,88 +1,86 @@
 import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
-import { ratesFor } from '@ripe-pick/core/frames';
-import { costOf, type Market } from '@ripe-pick/core/money';
+import { ratesFor, type RatesResult } from '@ripe-pick/core/frames';
+import { costOf, type Cost, type CostLine, type Market } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
+
+function picksReport(picks: Picks, cost: Cost, { brief, parts, offers }: Market) {
+  return SLOTS.flatMap((slot) => {
+    const pick = picks[slot];
+    if (!pick) return [];
+    const part = parts.get(pick.part);
+    const isOwn = (line: CostLine) => line.slot === slot && (line.kind === 'part' || line.kind === 'owned');
+    const line = cost.lines.find(isOwn);
+    const offer = pick.offer === null ? undefined : offers.get(pick.offer);
+    const condition = offer?.condition ?? (brief.owned.includes(pick.part) ? 'owned' : null);
+    return [
+      {
+        slot,
+        part: pick.part,
+        name: part ? `${part.brand} ${part.name}` : pick.part,
+        offer: pick.offer,
+        shop: offer?.shop ?? null,
+        condition,
+        price: line?.amount ?? null,
+        stated: line?.stated ?? null,
+      },
+    ];
+  });
+}
+
+function totalsReport(cost: Cost, { money }: Brief) {
+  const sumOf = (isCounted: (line: CostLine) => boolean) =>
+    cost.lines.filter(isCounted).reduce((sum, line) => sum + line.amount, 0);
+  return {
+    currency: money.currency,
+    dueNow: cost.dueNow,
+    expected: cost.expected,
+    after: cost.after,
+    parts: sumOf(({ kind }) => kind === 'part' || kind === 'lot'),
+    shipping: sumOf(({ kind }) => kind === 'shipping'),
+    budget: money.budgetMinor,
+    counted: cost.counted,
+    left: money.budgetMinor + money.allowedOverMinor - cost.counted,
+    deals: sumOf(({ deal }) => deal !== null),
+    tax: sumOf(({ kind }) => kind === 'tax'),
+    lines: cost.lines,
+    backs: cost.backs.map(({ claim: _, ...back }) => back),
+    aside: cost.aside,
+    unpriced: cost.unpriced,
+  };
+}
+
+function ratesReport(rates: RatesResult, { play }: Brief) {
+  if (rates.status !== 'known') return rates;
+  return {
+    status: rates.status,
+    objective: { ...rates.objective, definition: play.objective },
+    games: rates.games.map((game) => ({
+      game: game.game,
+      preset: game.preset,
+      average: game.average,
+      interval80: game.interval,
+      low1Percent: game.low,
+      slowest1PercentMean: game.slowest,
+      limitedBy: game.limitedBy,
+      lostToCpu: game.lostToCpu,
+      lostToGpu: game.lostToGpu,
+      target: game.target,
+    })),
+  };
+}
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */
 export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: Market) {
   const { set } = partSetOf(picks, market.parts);
   const full = decided(set);
   const cost = costOf(picks, market);
-  const rates = ratesFor(brief, catalogue.frameModel)(full);
-  const limit = brief.money.budgetMinor + brief.money.allowedOverMinor;
   return {
-    picks: SLOTS.flatMap((slot) => {
-      const pick = picks[slot];
-      if (!pick) return [];
-      const part = market.parts.get(pick.part);
-      const line = cost.lines.find(
-        (each) => each.slot === slot && (each.kind === 'part' || each.kind === 'owned'),
-      );
-      const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
-      return [
-        {
-          slot,
-          part: pick.part,
-          name: part ? `${part.brand} ${part.name}` : pick.part,
-          offer: pick.offer,
-          shop: offer?.shop ?? null,
-          condition: offer?.condition ?? (brief.owned.includes(pick.part) ? 'owned' : null),
-          price: line?.amount ?? null,
-          stated: line?.stated ?? null,
-        },
-      ];
-    }),
-    totals: {
-      currency: brief.money.currency,
-      dueNow: cost.dueNow,
-      expected: cost.expected,
-      after: cost.after,
-      parts: cost.lines.reduce(
-        (sum, line) => sum + (line.kind === 'part' || line.kind === 'lot' ? line.amount : 0),
-        0,
-      ),
-      shipping: cost.lines.reduce((sum, line) => sum + (line.kind === 'shipping' ? line.amount : 0), 0),
-      budget: brief.money.budgetMinor,
-      counted: cost.counted,
-      left: limit - cost.counted,
-      deals: cost.lines.reduce((sum, line) => sum + (line.deal !== null ? line.amount : 0), 0),
-      tax: cost.lines.reduce((sum, line) => sum + (line.kind === 'tax' ? line.amount : 0), 0),
-      lines: cost.lines,
-      backs: cost.backs.map(({ kind, deal, slot, part, shop, face, expected, sendBy }) => ({
-        kind,
-        deal,
-        slot,
-        part,
-        shop,
-        face,
-        expected,
-        sendBy,
-      })),
-      aside: cost.aside,
-      unpriced: cost.unpriced,
-    },
-    rates:
-      rates.status === 'known'
-        ? {
-            status: 'known' as const,
-            objective: { ...rates.objective, definition: brief.play.objective },
-            games: rates.games.map((game) => ({
-              game: game.game,
-              preset: game.preset,
-              average: game.average,
-              interval80: game.interval,
-              low1Percent: game.low,
-              slowest1PercentMean: game.slowest,
-              limitedBy: game.limitedBy,
-              lostToCpu: game.lostToCpu,
-              lostToGpu: game.lostToGpu,
-              target: game.target,
-            })),
-          }
-        : rates,
+    picks: picksReport(picks, cost, market),
+    totals: totalsReport(cost, brief),
+    rates: ratesReport(ratesFor(brief, catalogue.frameModel)(full), brief),
     open: openSlots(set),
     checks: checkBuild(full, ruleContext(brief, market.parts, catalogue.frameModel)),
   };

@@ -124,139 +124,157 @@ export function readNumber(text: string): number {
   return NaN;
 }
 
-/** Reads a table of records. Rows that cannot be taken are told by row and column; the others are given back. */
-export function readRecordsTable(text: string, catalogue: Catalogue, defaults: TableDefaults): TableRead {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trimEnd(), { skipEmptyLines: 'greedy' });
-  const [heading, ...lines] = parsed.data;
-  const columns = (heading ?? []).map(
-    (name) => NAMES.get(name.trim().toLowerCase().replace(/\s+/g, ' ')) ?? null,
+/** One row of a table on its way to a record; what cannot be read is told by its column. */
+class Row {
+  readonly problems: Problem[] = [];
+
+  constructor(
+    readonly number: number,
+    private readonly cells: ReadonlyMap<Column, string>,
+  ) {}
+
+  text(column: Column): string | null {
+    return this.cells.get(column) ?? null;
+  }
+
+  lower(column: Column): string | null {
+    return this.text(column)?.toLowerCase() ?? null;
+  }
+
+  wrong(column: Column, message: string, mend: string): null {
+    this.problems.push({ path: `row ${this.number}, ${column.replaceAll('_', ' ')}`, message, mend });
+    return null;
+  }
+
+  value(column: Column): number | null {
+    const text = this.text(column);
+    if (text === null) return null;
+    const read = readNumber(text);
+    if (!Number.isNaN(read)) return read;
+    const mend = 'Write it as 143.5, without a separator of thousands.';
+    return this.wrong(column, `“${text}” is not a plain number`, mend);
+  }
+
+  flag(column: Column): boolean | null {
+    const text = this.lower(column);
+    if (text === null) return null;
+    if (YES.has(text)) return true;
+    return NO.has(text) ? false : this.wrong(column, `“${text}” is neither yes nor no`, 'Write yes or no.');
+  }
+
+  /** Two numbers in one cell; null where it is empty or not so. */
+  pair(column: Column, pattern: RegExp, what: string, mend: string): readonly [number, number] | null {
+    const text = this.text(column);
+    if (text === null) return null;
+    const found = pattern.exec(text);
+    return found
+      ? [Number(found[1]), Number(found[2])]
+      : this.wrong(column, `“${text}” is not a ${what}`, mend);
+  }
+}
+
+/** A row as a record, before its schema has looked at it. */
+function draftOf(row: Row, find: ReturnType<typeof nameFinder>, defaults: TableDefaults) {
+  const size = row.pair(
+    'resolution',
+    /^(\d{3,5})\s*[x×*]\s*(\d{3,5})$/i,
+    'resolution',
+    'Write it as 1920x1080.',
   );
-  const ignored = (heading ?? []).filter((_, c) => columns[c] === null);
+  const link = row.pair(
+    'link',
+    /^(?:gen\s*)?(\d)(?:\.0)?\s*x\s*(\d{1,2})$/i,
+    'link',
+    'Write generation and lanes as 4x8.',
+  );
+  const gpu = row.text('gpu');
+  const isIntegrated = gpu === null || /^(none|integrated|-|–)$/i.test(gpu);
+  const lowFps = row.value('low');
+  const named = (column: 'game' | 'cpu') =>
+    find[column](row.text(column) ?? '') ?? row.text(column) ?? undefined;
+  const { memory } = defaults;
+  return {
+    id: row.text('id') ?? `${defaults.idPrefix}.${row.number}`,
+    game: named('game'),
+    preset: row.lower('preset'),
+    widthPx: size ? size[0] : row.value('width'),
+    heightPx: size ? size[1] : row.value('height'),
+    renderScale: row.text('render_scale') === null ? defaults.renderScale : row.value('render_scale'),
+    generatedFrames: row.flag('generated_frames') ?? false,
+    cpu: named('cpu'),
+    gpu: isIntegrated ? null : (find.gpu(gpu) ?? gpu),
+    memory: {
+      gb: row.value('memory_gb') ?? memory?.gb ?? null,
+      channels: row.value('channels') ?? memory?.channels ?? null,
+      mts: row.value('mts') ?? memory?.mts ?? null,
+      cl: row.value('cl') ?? memory?.cl ?? null,
+      profile: row.flag('profile') ?? memory?.profile ?? null,
+    },
+    link: link && { generation: link[0], lanes: link[1] },
+    background: backgroundFrom1(row.text('background') ?? 'none'),
+    clocks: row.lower('clocks') ?? 'stock',
+    average: row.value('average'),
+    low:
+      lowFps === null
+        ? null
+        : { fps: lowFps, percent: row.value('low_percent') ?? 1, definition: row.text('low_definition') },
+    source: { name: row.text('source') ?? defaults.source, on: row.text('on') ?? defaults.on },
+    trust: row.text('trust') ?? 'good',
+    rig: row.text('rig'),
+    note: row.text('note') ?? '',
+    excluded: row.text('excluded'),
+  };
+}
+
+/** What is wrong with a table as a whole; null when its rows can be looked at. */
+function tableProblem(columns: readonly (Column | null)[], rows: number): Problem | null {
   const lacking = (['game', 'cpu', 'average'] as const).filter((column) => !columns.includes(column));
   if (lacking.length > 0)
     return {
-      records: [],
-      ignored,
-      rows: lines.length,
-      problems: [
-        {
-          path: 'row 1',
-          message: `the heading has no column ${lacking.map((each) => `“${each}”`).join(', ')}`,
-          mend: 'Name the columns in the first row; game, processor and average are needed. The format’s page lists all.',
-        },
-      ],
+      path: 'row 1',
+      message: `the heading has no column ${lacking.map((each) => `“${each}”`).join(', ')}`,
+      mend: 'Name the columns in the first row; game, processor and average are needed. The format’s page lists all.',
     };
-  if (lines.length > MOST_RECORDS)
-    return {
-      records: [],
-      ignored,
-      rows: lines.length,
-      problems: [
-        {
-          path: 'the whole table',
-          message: `${lines.length} rows; at most ${MOST_RECORDS} are taken at once`,
-          mend: 'Split the file.',
-        },
-      ],
-    };
+  if (rows <= MOST_RECORDS) return null;
+  const message = `${rows} rows; at most ${MOST_RECORDS} are taken at once`;
+  return { path: 'the whole table', message, mend: 'Split the file.' };
+}
+
+/** Reads a table of records. Rows that cannot be taken are told by row and column; the others are given back. */
+export function readRecordsTable(text: string, catalogue: Catalogue, defaults: TableDefaults): TableRead {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trimEnd(), { skipEmptyLines: 'greedy' });
+  const [heading = [], ...lines] = data;
+  const columns = heading.map((name) => NAMES.get(name.trim().toLowerCase().replace(/\s+/g, ' ')) ?? null);
+  const ignored = heading.filter((_, c) => columns[c] === null);
+  const whole = tableProblem(columns, lines.length);
+  if (whole) return { records: [], ignored, rows: lines.length, problems: [whole] };
   const find = nameFinder(catalogue);
   const records: BenchRecord[] = [];
   const problems: Problem[] = [];
   const ids = new Set<string>();
   lines.forEach((cells, at) => {
-    const row = at + 2;
-    const cell = new Map<Column, string>();
-    columns.forEach((column, c) => {
+    const filled = columns.flatMap((column, c): [Column, string][] => {
       const value = cells[c]?.trim() ?? '';
-      if (column && value !== '') cell.set(column, value);
+      return column && value !== '' ? [[column, value]] : [];
     });
-    const before = problems.length;
-    const wrong = (column: Column, message: string, mend: string) => {
-      problems.push({ path: `row ${row}, ${column.replaceAll('_', ' ')}`, message, mend });
-      return null;
-    };
-    const number = (column: Column) => {
-      const value = cell.get(column);
-      if (value === undefined) return null;
-      const read = readNumber(value);
-      return Number.isNaN(read)
-        ? wrong(
-            column,
-            `“${value}” is not a plain number`,
-            'Write it as 143.5, without a separator of thousands.',
-          )
-        : read;
-    };
-    const flag = (column: Column) => {
-      const value = cell.get(column)?.toLowerCase();
-      if (value === undefined) return null;
-      if (YES.has(value)) return true;
-      return NO.has(value) ? false : wrong(column, `“${value}” is neither yes nor no`, 'Write yes or no.');
-    };
-    const size = /^(\d{3,5})\s*[x×*]\s*(\d{3,5})$/i.exec(cell.get('resolution') ?? '');
-    if (cell.has('resolution') && !size)
-      wrong('resolution', `“${cell.get('resolution') ?? ''}” is not a resolution`, 'Write it as 1920x1080.');
-    const link = /^(?:gen\s*)?(\d)(?:\.0)?\s*x\s*(\d{1,2})$/i.exec(cell.get('link') ?? '');
-    if (cell.has('link') && !link)
-      wrong('link', `“${cell.get('link') ?? ''}” is not a link`, 'Write generation and lanes as 4x8.');
-    const gpu = cell.get('gpu');
-    const isIntegrated = gpu === undefined || /^(none|integrated|-|–)$/i.test(gpu);
-    const lowFps = number('low');
-    const clocks = cell.get('clocks')?.toLowerCase();
-    const draft = {
-      id: cell.get('id') ?? `${defaults.idPrefix}.${row}`,
-      game: find.game(cell.get('game') ?? '') ?? cell.get('game'),
-      preset: cell.get('preset')?.toLowerCase() ?? null,
-      widthPx: size ? Number(size[1]) : number('width'),
-      heightPx: size ? Number(size[2]) : number('height'),
-      renderScale: cell.has('render_scale') ? number('render_scale') : defaults.renderScale,
-      generatedFrames: flag('generated_frames') ?? false,
-      cpu: find.cpu(cell.get('cpu') ?? '') ?? cell.get('cpu'),
-      gpu: isIntegrated ? null : (find.gpu(gpu) ?? gpu),
-      memory: {
-        gb: number('memory_gb') ?? defaults.memory?.gb ?? null,
-        channels: number('channels') ?? defaults.memory?.channels ?? null,
-        mts: number('mts') ?? defaults.memory?.mts ?? null,
-        cl: number('cl') ?? defaults.memory?.cl ?? null,
-        profile: flag('profile') ?? defaults.memory?.profile ?? null,
-      },
-      link: link ? { generation: Number(link[1]), lanes: Number(link[2]) } : null,
-      background: backgroundFrom1(cell.get('background') ?? 'none'),
-      clocks: clocks ?? 'stock',
-      average: number('average'),
-      low:
-        lowFps === null
-          ? null
-          : {
-              fps: lowFps,
-              percent: number('low_percent') ?? 1,
-              definition: cell.get('low_definition') ?? null,
-            },
-      source: { name: cell.get('source') ?? defaults.source, on: cell.get('on') ?? defaults.on },
-      trust: cell.get('trust') ?? 'good',
-      rig: cell.get('rig') ?? null,
-      note: cell.get('note') ?? '',
-      excluded: cell.get('excluded') ?? null,
-    };
-    if (problems.length > before) return;
-    const read = recordSchema.safeParse(draft);
-    if (!read.success) {
+    const row = new Row(at + 2, new Map(filled));
+    const draft = draftOf(row, find, defaults);
+    const read = row.problems.length === 0 ? recordSchema.safeParse(draft) : null;
+    if (read?.success && ids.has(read.data.id))
+      row.wrong('id', `“${read.data.id}” stands twice`, 'Give each row its own id, or leave the column out.');
+    if (read && !read.success)
       for (const problem of problemsOf(read.error, draft))
-        problems.push({ ...problem, path: `row ${row}, ${problem.path}` });
-      return;
-    }
-    if (ids.has(read.data.id)) {
-      wrong('id', `“${read.data.id}” stands twice`, 'Give each row its own id, or leave the column out.');
-      return;
-    }
+        row.problems.push({ ...problem, path: `row ${row.number}, ${problem.path}` });
+    problems.push(...row.problems);
+    if (!read?.success || row.problems.length > 0) return;
     ids.add(read.data.id);
     records.push(read.data);
   });
   return { records, problems, ignored, rows: lines.length };
 }
 
-/** A cell that a spreadsheet would take for a formula is written as text. */
-const safe = (text: string) => (/^[=+\-@\t\r]/.test(text) && Number.isNaN(Number(text)) ? `'${text}` : text);
+/** What a spreadsheet would take for a formula is written as text; numbers are none. */
+const FORMULA = /^[=+\-@\t\r](?!\d+(\.\d+)?$)/;
 
 /** Writes records as CSV (RFC 4180), readable by {@link readRecordsTable}. */
 export function writeRecordsTable(records: readonly BenchRecord[]): string {
@@ -291,16 +309,8 @@ export function writeRecordsTable(records: readonly BenchRecord[]): string {
     note: each.note,
     excluded: each.excluded,
   }));
-  return `${Papa.unparse(
-    [
-      columns,
-      ...rows.map((row) =>
-        columns.map((column) => {
-          const value = row[column] ?? '';
-          return typeof value === 'string' ? safe(value) : value;
-        }),
-      ),
-    ],
-    { newline: '\n' },
-  )}\n`;
+  return `${Papa.unparse([columns, ...rows.map((row) => columns.map((column) => row[column] ?? ''))], {
+    newline: '\n',
+    escapeFormulae: FORMULA,
+  })}\n`;
 }

@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import { catalogueFileSchema, feedSchema } from '@ripe-pick/contract';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { openStore, type Store } from '../store/index.ts';
-import { fetchOnce, isPrivateAddress } from './fetch.ts';
+import { isPrivateAddress } from './addresses.ts';
+import { fetchOnce } from './fetch.ts';
 import { backOffMs, schedulerFor, type Scheduler } from './scheduler.ts';
 
 const LIMITS = { timeoutMs: 400, maxBytes: 2_000_000 };

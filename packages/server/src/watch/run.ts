@@ -28,30 +28,28 @@ export function tellAt(moment: Date, quiet: Watching['quiet']): Date {
 /** Feeds that failed so often are told once. */
 const FAILURES_TOLD = 3;
 
-/** @param script the bundled `worker.ts`, which runs as a thread of its own */
-export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Watch {
-  let worker: Worker | null = null;
-  let running: Promise<void> | null = null;
-  let isAskedAgain = false;
-  let isStopped = false;
+/** The watch's thread; it is started when it is first asked, and again after it has ended. */
+class LookThread {
+  private worker: Worker | null = null;
 
-  function thread(): Promise<Worker> {
-    if (worker) return Promise.resolve(worker);
+  constructor(
+    private readonly script: URL,
+    private readonly path: string,
+  ) {}
+
+  private start(): Promise<Worker> {
+    if (this.worker) return Promise.resolve(this.worker);
     return new Promise((resolve, reject) => {
-      const fresh = new Worker(script, {
-        workerData: { path: store.path },
-      });
+      const fresh = new Worker(this.script, { workerData: { path: this.path } });
       fresh.unref();
-      fresh.once('message', () => {
-        worker = fresh;
-        resolve(fresh);
-      });
+      fresh.once('message', () => resolve((this.worker = fresh)));
       fresh.once('error', reject);
-      fresh.on('exit', () => (worker = null));
+      fresh.on('exit', () => (this.worker = null));
     });
   }
-  async function seenNow(): Promise<Seen | null> {
-    const there = await thread();
+
+  async look(): Promise<Seen | null> {
+    const there = await this.start();
     return new Promise((resolve, reject) => {
       const onExit = () => reject(new Error('the watch ended before it was done'));
       there.once('exit', onExit);
@@ -64,35 +62,47 @@ export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Wa
     });
   }
 
-  async function once(): Promise<void> {
-    const seen = await seenNow();
-    if (!seen || isStopped) return;
-    const { workspace } = await store.workspace();
-    const silent = new Set<string>(workspace?.watching.silent);
-    const moment = await now();
-    const at = tellAt(moment, workspace?.watching.quiet ?? null).toISOString();
-    await store.keepForecasts(seen.forecasts);
-    await store.saveJudged(seen.judged);
-    const feeds = (await store.feeds()).filter(({ state }) => state.failures >= FAILURES_TOLD);
-    const news = [
-      ...seen.news,
-      ...feeds.map(({ feed, state }) => ({
-        kind: 'feed' as const,
-        key: `feed|${feed.id}|${state.okAt ?? 'never'}`,
-        title: `${feed.name} could not be read ${state.failures} times`,
-        text: state.error ?? '',
-      })),
-    ];
-    await store.addAlerts(
-      news.filter(({ kind }) => !silent.has(kind)).map((each) => ({ ...each, at, day: seen.point.day })),
-    );
-    await store.addPoint(seen.point);
+  async stop(): Promise<void> {
+    await this.worker?.terminate();
+    this.worker = null;
   }
+}
+
+/** Stores what was seen: forecasts, their judgements, alerts that are not silenced, and the point of the day. */
+async function keep(store: Store, seen: Seen, moment: Date): Promise<void> {
+  const { workspace } = await store.workspace();
+  const silent = new Set<string>(workspace?.watching.silent);
+  const at = tellAt(moment, workspace?.watching.quiet ?? null).toISOString();
+  await store.keepForecasts(seen.forecasts);
+  await store.saveJudged(seen.judged);
+  const broken = (await store.feeds()).filter(({ state }) => state.failures >= FAILURES_TOLD);
+  const news = [
+    ...seen.news,
+    ...broken.map(({ feed, state }) => ({
+      kind: 'feed' as const,
+      key: `feed|${feed.id}|${state.okAt ?? 'never'}`,
+      title: `${feed.name} could not be read ${state.failures} times`,
+      text: state.error ?? '',
+    })),
+  ];
+  const told = news.filter(({ kind }) => !silent.has(kind));
+  await store.addAlerts(told.map((each) => ({ ...each, at, day: seen.point.day })));
+  await store.addPoint(seen.point);
+}
+
+/** @param script the bundled `worker.ts`, which runs as a thread of its own */
+export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Watch {
+  const thread = new LookThread(script, store.path);
+  let running: Promise<void> | null = null;
+  let isAskedAgain = false;
+  let isStopped = false;
+
   async function loop(): Promise<void> {
     do {
       isAskedAgain = false;
       try {
-        await once();
+        const seen = await thread.look();
+        if (seen && !isStopped) await keep(store, seen, await now());
       } catch (error) {
         console.error(error);
       }
@@ -111,8 +121,7 @@ export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Wa
     isRunning: () => running !== null,
     async stop() {
       isStopped = true;
-      await worker?.terminate();
-      worker = null;
+      await thread.stop();
       await running;
     },
   };

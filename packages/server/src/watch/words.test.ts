@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { changeText, money, ripeText, targetText } from './words.ts';
+import type { PriceEvent } from '@ripe-pick/core/prices';
+import { changeText, eventTexts, money, priceText } from './words.ts';
 import { alertsFeedOf } from './atom.ts';
 
 const move = (before: number | null, now: number | null) => ({
@@ -21,7 +22,7 @@ describe('alerts in words', () => {
       },
       'EUR',
       '2026-11-20',
-      ['Reed week ended'],
+      [{ name: 'Reed week', turn: 'ended' }],
     );
     expect(told.title).toBe('The best set changed: other graphics card, €12.00 less, 3.0 frames more');
     expect(told.text).toBe(
@@ -67,15 +68,35 @@ describe('alerts in words', () => {
     expect(changeText({ kind: 'no-best', because: [] }, 'EUR', '2026-11-20').title).toBe(
       'Nothing fits the brief any more',
     );
-    expect(targetText('Ember', 14_900, 15_000, 'EUR', 'p').title).toBe(
+    const price = { part: 'p', now: 14_900 };
+    expect(priceText({ ...price, kind: 'target', targetMinor: 15_000 }, 'Ember', 'EUR').title).toBe(
       'Ember is at €149.00: your target was €150.00',
     );
-    expect(ripeText('Ember', 14_900, 'EUR', 'p', 'gpu').title).toBe('Ember is ripe at €149.00');
+    expect(priceText({ ...price, kind: 'ripe', slot: 'gpu' }, 'Ember', 'EUR').title).toBe(
+      'Ember is ripe at €149.00',
+    );
   });
   it('have a key by what they say: another price is another alert, the same one is not', () => {
-    const at = (now: number) => targetText('Ember', now, 15_000, 'EUR', 'p').key;
+    const at = (now: number) =>
+      priceText({ kind: 'target', part: 'p', now, targetMinor: 15_000 }, 'Ember', 'EUR').key;
     expect(at(14_900)).toBe(at(14_900));
     expect(at(14_900)).not.toBe(at(14_800));
+  });
+  it('tell of the events that begin today or tomorrow, and of no others', () => {
+    const event = (id: string, from: string, to = from): PriceEvent => ({
+      ...{ id, name: id, from, to },
+      ...{ kind: 'sale', touches: [], factor: 1 },
+    });
+    const events = [
+      event('now', '2026-11-30'),
+      event('next', '2026-12-01', '2026-12-03'),
+      event('far', '2026-12-02'),
+    ];
+    const told = eventTexts(events, '2026-11-30');
+    expect(told.map(({ title, text }) => [title, text])).toEqual([
+      ['now: today', '2026-11-30'],
+      ['next: tomorrow', '2026-12-01 to 2026-12-03'],
+    ]);
   });
   it('write money with the places of its currency (ISO 4217)', () => {
     expect(money(1234, 'JPY')).toMatch(/1,234$/);

@@ -1,7 +1,8 @@
 import type { NewAlertText } from '@ripe-pick/contract';
-import type { Change, Move } from '@ripe-pick/core/watch';
-import { slotWords, type Slot } from '@ripe-pick/core/parts';
-import { minorPlaces } from '@ripe-pick/core/units';
+import type { PriceEvent } from '@ripe-pick/core/prices';
+import type { Change, Move, PriceNews, Turn } from '@ripe-pick/core/watch';
+import { slotWords } from '@ripe-pick/core/parts';
+import { addDays, minorPlaces } from '@ripe-pick/core/units';
 
 /** Alerts in words: what changed, and why. */
 
@@ -22,8 +23,11 @@ const moveText = ({ name, before, now }: Move, currency: string) =>
     : now === null
       ? `${name} is sold out`
       : `${name} went from ${money(before, currency)} to ${money(now, currency)}`;
-function because(moves: readonly Move[], currency: string, deals: readonly string[]): string {
-  const all = [...moves.map((move) => moveText(move, currency)), ...deals.slice(0, 3)];
+function because(moves: readonly Move[], currency: string, turns: readonly Turn[]): string {
+  const all = [
+    ...moves.map((move) => moveText(move, currency)),
+    ...turns.slice(0, 3).map(({ name, turn }) => `${name} ${turn}`),
+  ];
   return all.length === 0
     ? 'No price of these parts moved: shipping or dates did.'
     : `Because ${all.join('; ')}.`;
@@ -33,7 +37,7 @@ export function changeText(
   change: Change,
   currency: string,
   day: string,
-  deals: readonly string[] = [],
+  deals: readonly Turn[] = [],
 ): NewAlertText {
   switch (change.kind) {
     case 'best': {
@@ -83,28 +87,36 @@ export function changeText(
   }
 }
 
-export const targetText = (
-  name: string,
-  now: number,
-  target: number,
-  currency: string,
-  part: string,
-): NewAlertText => ({
-  kind: 'target',
-  key: `target|${part}|${target}|${now}`,
-  title: `${name} is at ${money(now, currency)}: your target was ${money(target, currency)}`,
-  text: 'At this price you wanted it.',
-});
+/** A price that reached its target, or is ripe. */
+export function priceText(news: PriceNews, name: string, currency: string): NewAlertText {
+  const { part, now } = news;
+  switch (news.kind) {
+    case 'target':
+      return {
+        kind: 'target',
+        key: `target|${part}|${news.targetMinor}|${now}`,
+        title: `${name} is at ${money(now, currency)}: your target was ${money(news.targetMinor, currency)}`,
+        text: 'At this price you wanted it.',
+      };
+    case 'ripe':
+      return {
+        kind: 'ripe',
+        key: `ripe|${part}|${now}`,
+        title: `${name} is ripe at ${money(now, currency)}`,
+        text: `Waiting no longer pays for the ${slotWords(news.slot)}, as far as its history tells. Ripeness shows why.`,
+      };
+  }
+}
 
-export const ripeText = (
-  name: string,
-  now: number,
-  currency: string,
-  part: string,
-  slot: Slot,
-): NewAlertText => ({
-  kind: 'ripe',
-  key: `ripe|${part}|${now}`,
-  title: `${name} is ripe at ${money(now, currency)}`,
-  text: `Waiting no longer pays for the ${slotWords(slot)}, as far as its history tells. Ripeness shows why.`,
-});
+/** Events of the user's own calendar that begin today or tomorrow. */
+export function eventTexts(events: readonly PriceEvent[], today: string): NewAlertText[] {
+  const tomorrow = addDays(today, 1);
+  return events
+    .filter(({ from }) => from === today || from === tomorrow)
+    .map(({ id, name, from, to }) => ({
+      kind: 'event',
+      key: `event|${id}|${from}`,
+      title: `${name}: ${from === today ? 'today' : 'tomorrow'}`,
+      text: to === from ? from : `${from} to ${to}`,
+    }));
+}

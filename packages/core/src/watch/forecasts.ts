@@ -1,0 +1,111 @@
+import type { Slot } from '../parts/index.ts';
+import {
+  chanceOfTarget,
+  forecastOf,
+  type Forecast,
+  type LoggedForecast,
+  type Observation,
+  type PriceEvent,
+  type Prior,
+  type TrackedOffer,
+} from '../prices/index.ts';
+import type { Session } from '../session/index.ts';
+import { dayNumber } from '../units/index.ts';
+import type { Watched } from './list.ts';
+import { countsOn } from './targets.ts';
+import { trackedOffers } from './tracked.ts';
+
+/** A price somebody waits for, in minor units of a currency. */
+export interface PriceTarget {
+  readonly part: string;
+  readonly currency: string;
+  readonly priceMinor: number;
+  readonly from: string | null;
+  readonly by: string | null;
+}
+
+export interface ForecastTask {
+  readonly watched: readonly Watched[];
+  readonly targets: readonly PriceTarget[];
+  /** The advice of the run before, by part. */
+  readonly before: Readonly<Record<string, Advice>>;
+  readonly days: number;
+  readonly waitPerDay: number;
+  readonly events: readonly PriceEvent[];
+  readonly prior: Prior;
+  readonly observationsOf: (offer: string) => readonly Observation[];
+}
+
+export type Advice = 'buy' | 'wait' | 'out';
+
+/** A price that reached a target, or for which waiting no longer pays. */
+export type PriceNews =
+  | { readonly kind: 'target'; readonly part: string; readonly now: number; readonly targetMinor: number }
+  | { readonly kind: 'ripe'; readonly part: string; readonly now: number; readonly slot: Slot };
+
+export interface Forecasts {
+  readonly advice: Readonly<Record<string, Advice>>;
+  readonly news: readonly PriceNews[];
+  /** What is kept to be judged when its time is up. */
+  readonly logged: readonly LoggedForecast[];
+}
+
+/** Futures that are drawn for a part that is watched. */
+const PATHS = 600;
+/** Targets whose chances are kept, as shares of the price of today. */
+const TARGET_SHARES = [0.97, 0.92, 0.87];
+
+const finite = (value: number, otherwise: number) => (Number.isFinite(value) ? value : otherwise);
+
+/** Forecasts what is watched: what is ripe now, and what is logged to be judged later. */
+export function forecastWatched({ market }: Session, task: ForecastTask): Forecasts {
+  const today = dayNumber(market.today);
+  const { days, waitPerDay, events, prior, observationsOf } = task;
+  const advice: Record<string, Advice> = {};
+  const news: PriceNews[] = [];
+  const logged: LoggedForecast[] = [];
+  for (const { part, slot, why } of task.watched) {
+    const offers = trackedOffers(part, market, observationsOf);
+    const kind = market.parts.get(part)?.kind ?? null;
+    const forecast = forecastOf(offers, { kind, today, days, waitPerDay, events, prior, paths: PATHS });
+    if (!forecast) continue;
+    const { plan, now } = forecast;
+    advice[part] = plan.advice;
+    if (now === null) continue;
+    const target = task.targets.find((each) => each.part === part);
+    const isCounted = target?.currency === market.currency && countsOn(target, market.today);
+    if (isCounted && now <= target.priceMinor)
+      news.push({ kind: 'target', part, now, targetMinor: target.priceMinor });
+    if (plan.advice === 'out') continue;
+    if (why === 'pick' && plan.advice === 'buy' && task.before[part] === 'wait')
+      news.push({ kind: 'ripe', part, now, slot });
+    logged.push(
+      loggedOf(part, offers, forecast, { now, advice: plan.advice, madeOn: today, by: today + days }),
+    );
+  }
+  return { advice, news, logged };
+}
+
+function loggedOf(
+  part: string,
+  offers: readonly TrackedOffer[],
+  forecast: Forecast,
+  said: Pick<LoggedForecast, 'now' | 'advice' | 'madeOn' | 'by'>,
+): LoggedForecast {
+  const { plan } = forecast;
+  const { now, madeOn, by } = said;
+  return {
+    id: `${part}|${madeOn}`.slice(0, 200),
+    part,
+    offers: offers.map(({ id, rate, extraMinor }) => ({ id, rate, extraMinor })),
+    ...said,
+    saving: plan.saving,
+    dearerChance: plan.dearerChance,
+    least: { low: finite(plan.least.low, now), high: finite(plan.least.high, now * 3) },
+    targets: TARGET_SHARES.map((share) => ({
+      target: share * now,
+      chance: chanceOfTarget(forecast, share * now, by, madeOn),
+    })),
+    curve: [...plan.curve.slice(0, -1)].map((limit) => finite(Math.round(limit), 0)),
+  };
+}
