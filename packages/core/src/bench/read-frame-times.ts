@@ -31,7 +31,7 @@ const BUSY_NAMES = /(gpu|card|graphics).?(busy|active|load|util)/i;
 
 /** Numbers with a point, or with a comma where the columns are not cut by commas. */
 function numberAt(cell: string, isCommaDecimal: boolean): number {
-  const text = cell.trim().replace(/^"(.*)"$/, '$1');
+  const text = unquoted(cell);
   if (text === '') return NaN;
   return Number(isCommaDecimal ? text.replace(',', '.') : text);
 }
@@ -64,27 +64,40 @@ const isRising = (values: readonly number[]) =>
   values.every((value, i) => i === 0 || value >= values[i - 1]) &&
   values[values.length - 1] > values[0];
 
-/**
- * Reads frame times from text: one column of milliseconds or seconds, or of running time; with a heading or none; cut by
- * commas, semicolons or tabs, also with decimal commas. Which it is is decided from the heading and the figures: frames
- * of a game take between 0.5 and 500 ms. Yields now and then, so that a caller can report and stop.
- */
-export function* readFrameTimes(text: string): Work<number, FrameTimesFile | null> {
-  const fail = (row: number | null, message: string, mend: string): FrameTimesFile => ({
-    ok: false,
-    row,
-    message,
-    mend,
-  });
+const failed = (row: number | null, message: string, mend: string) =>
+  ({ ok: false, row, message, mend }) as const;
+const unquoted = (cell: string) => cell.trim().replace(/^"(.*)"$/, '$1');
+
+/** Where the first line of a text begins. */
+const startOf = (text: string) => (text.charCodeAt(0) === 0xfeff ? 1 : 0);
+
+/** The first rows of a text that are not empty. */
+function sampleOf(text: string): string[] {
   const sample: string[] = [];
-  for (let at = text.charCodeAt(0) === 0xfeff ? 1 : 0; at < text.length && sample.length < SAMPLE;) {
+  for (let at = startOf(text); at < text.length && sample.length < SAMPLE;) {
     const end = text.indexOf('\n', at);
     const line = text.slice(at, end < 0 ? text.length : end).replace(/\r$/, '');
     if (line.trim() !== '') sample.push(line);
     at = end < 0 ? text.length : end + 1;
   }
+  return sample;
+}
+
+/** What the columns of a file hold. */
+interface Layout {
+  readonly shape: Shape;
+  /** Row of the first numbers, counted from 0. */
+  readonly firstRow: number;
+  readonly heading: readonly string[];
+  readonly column: number;
+  readonly busyColumn: number | undefined;
+  readonly unit: TimeUnit;
+}
+
+/** Finds out what the columns hold from the heading and the first rows. */
+function layoutOf(sample: readonly string[]): Layout | Extract<FrameTimesFile, { readonly ok: false }> {
   if (sample.length < 3)
-    return fail(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
+    return failed(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
   const shape = shapeOf(sample);
   const numbersIn = (line: string) => cut(line, shape).map((cell) => numberAt(cell, shape.isCommaDecimal));
   const firstRow = sample.findIndex(
@@ -93,26 +106,22 @@ export function* readFrameTimes(text: string): Work<number, FrameTimesFile | nul
       !/[a-z]{2,}/i.test(line.replace(/e[+-]?\d/gi, '')),
   );
   if (firstRow < 0 || firstRow > MOST_HEAD)
-    return fail(
+    return failed(
       1,
       'No row of numbers was found.',
       'One column has to hold frame times or running time as plain numbers.',
     );
-  const heading =
-    firstRow === 0
-      ? []
-      : cut(sample[firstRow - 1], shape).map((cell) => cell.trim().replace(/^"(.*)"$/, '$1'));
+  const heading = firstRow === 0 ? [] : cut(sample[firstRow - 1], shape).map(unquoted);
   const body = sample.slice(firstRow).map(numbersIn);
-  const width = Math.max(...body.map((row) => row.length));
   const columnOf = (c: number) => body.map((row) => row[c]).filter((value) => Number.isFinite(value));
-  const columns = Array.from({ length: width }, (_, c) => c).filter(
+  const columns = Array.from({ length: Math.max(...body.map((row) => row.length)) }, (_, c) => c).filter(
     (c) => columnOf(c).length > 0.8 * body.length,
   );
   const named = (names: RegExp) => columns.find((c) => names.test(heading[c] ?? ''));
   const column =
     named(FRAME_NAMES) ?? (columns.length === 1 ? columns[0] : undefined) ?? named(RUNNING_NAMES);
   if (column === undefined)
-    return fail(
+    return failed(
       firstRow + 1,
       `None of the ${columns.length} columns of numbers is named as frame time or running time.`,
       'Name it “frame time (ms)”, “seconds” or “time”, or keep that column alone.',
@@ -120,77 +129,100 @@ export function* readFrameTimes(text: string): Work<number, FrameTimesFile | nul
   const values = columnOf(column);
   const name = heading[column] ?? '';
   const unit = unitOf(values, name);
-  if (unit === null)
-    return fail(
-      firstRow + 1,
-      `The figures of column ${name || column + 1} are no frame times: their middle is ${median(values)}.`,
-      'Frame times lie between 0.5 and 500 ms; running time rises from row to row.',
-    );
-  const busyColumn = named(BUSY_NAMES);
+  return unit === null
+    ? failed(
+        firstRow + 1,
+        `The figures of column ${name || column + 1} are no frame times: their middle is ${median(values)}.`,
+        'Frame times lie between 0.5 and 500 ms; running time rises from row to row.',
+      )
+    : { shape, firstRow, heading, column, busyColumn: named(BUSY_NAMES), unit };
+}
 
-  const perMs = unit === 'ms' || unit === 'running-ms' ? 1 : 1000;
-  const isRunning = unit.startsWith('running');
-  let ms = new Float64Array(1 << 16);
-  let count = 0;
-  let skipped = 0;
+/** Collects frames row by row. */
+class FrameLog {
+  private all = new Float64Array(1 << 16);
+  private before = NaN;
+  private readonly perMs: number;
+  private readonly isRunning: boolean;
+  count = 0;
+  skipped = 0;
+  busySum = 0;
+  busyTime = 0;
+
+  constructor(unit: TimeUnit) {
+    this.perMs = unit === 'ms' || unit === 'running-ms' ? 1 : 1000;
+    this.isRunning = unit.startsWith('running');
+  }
+
+  get ms(): Float64Array {
+    return this.all.slice(0, this.count);
+  }
+
+  /** @param busy what the busy column says; NaN without one */
+  add(value: number, busy: number): void {
+    const time = this.isRunning ? (value - this.before) * this.perMs : value * this.perMs;
+    const isFirst = this.isRunning && Number.isNaN(this.before);
+    this.before = value;
+    if (isFirst) return;
+    if (!(time >= FRAME_MS.least && time <= FRAME_MS.most)) {
+      // A running clock that stands still or starts again: the gap is not a frame.
+      this.skipped++;
+      return;
+    }
+    if (this.count === this.all.length) {
+      const larger = new Float64Array(this.all.length * 2);
+      larger.set(this.all);
+      this.all = larger;
+    }
+    this.all[this.count++] = time;
+    if (!Number.isFinite(busy)) return;
+    this.busySum += busy * time;
+    this.busyTime += time;
+  }
+}
+
+/**
+ * Reads frame times from text: one column of milliseconds or seconds, or of running time; with a heading or none; cut by
+ * commas, semicolons or tabs, also with decimal commas. Which it is is decided from the heading and the figures: frames
+ * of a game take between 0.5 and 500 ms. Yields now and then, so that a caller can report and stop.
+ */
+export function* readFrameTimes(text: string): Work<number, FrameTimesFile | null> {
+  const layout = layoutOf(sampleOf(text));
+  if ('ok' in layout) return layout;
+  const { shape, firstRow, heading, column, busyColumn, unit } = layout;
+  const log = new FrameLog(unit);
   let row = 0;
-  let before = NaN;
-  let busySum = 0;
-  let busyTime = 0;
-  for (let at = text.charCodeAt(0) === 0xfeff ? 1 : 0; at < text.length;) {
+  for (let at = startOf(text); at < text.length;) {
     const end = text.indexOf('\n', at);
     const stop = end < 0 ? text.length : end;
     const line = text.slice(at, stop);
     at = stop + 1;
     row++;
     if ((row & 0x7fff) === 0 && (yield stop / text.length)) return null;
-    const cells = shape.separator === null ? null : line.split(shape.separator);
-    const value = numberAt(cells ? (cells[column] ?? '') : line, shape.isCommaDecimal);
+    const cells = shape.separator === null ? [line] : line.split(shape.separator);
+    const value = numberAt(cells[column] ?? '', shape.isCommaDecimal);
     if (Number.isNaN(value)) {
-      if (row > firstRow + 1 && line.trim() !== '') skipped++;
+      if (row > firstRow + 1 && line.trim() !== '') log.skipped++;
       continue;
     }
-    const time = isRunning ? (value - before) * perMs : value * perMs;
-    const isFirst = isRunning && Number.isNaN(before);
-    before = value;
-    if (isFirst) continue;
-    if (!(time >= FRAME_MS.least && time <= FRAME_MS.most)) {
-      // A running clock that stands still or starts again: the gap is not a frame.
-      skipped++;
-      continue;
-    }
-    if (count >= MOST_ROWS) return fail(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into passes.');
-    if (count === ms.length) {
-      const larger = new Float64Array(ms.length * 2);
-      larger.set(ms);
-      ms = larger;
-    }
-    ms[count++] = time;
-    if (busyColumn !== undefined && cells) {
-      const busy = numberAt(cells[busyColumn] ?? '', shape.isCommaDecimal);
-      if (Number.isFinite(busy)) {
-        busySum += busy * time;
-        busyTime += time;
-      }
-    }
+    const busy = busyColumn === undefined ? '' : (cells[busyColumn] ?? '');
+    log.add(value, busy === '' ? NaN : numberAt(busy, shape.isCommaDecimal));
+    if (log.count > MOST_ROWS)
+      return failed(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into passes.');
   }
+  const { count, skipped, ms } = log;
   if (count < 2)
-    return fail(null, 'Fewer than two frames were found.', 'Log a pass of at least some seconds.');
+    return failed(null, 'Fewer than two frames were found.', 'Log a pass of at least some seconds.');
   if (skipped > count)
-    return fail(
+    return failed(
       null,
       `${skipped} rows hold no frame, and only ${count} do.`,
       'Check that the right file was taken.',
     );
+  const gpuBusy = busyShare(log.busySum, log.busyTime, count, ms, heading[busyColumn ?? -1] ?? '');
   return {
     ok: true,
-    read: {
-      ms: ms.slice(0, count),
-      unit,
-      column: name || `column ${column + 1}`,
-      skipped,
-      gpuBusy: busyShare(busySum, busyTime, count, ms, heading[busyColumn ?? -1] ?? ''),
-    },
+    read: { ms, unit, column: heading[column] || `column ${column + 1}`, skipped, gpuBusy },
   };
 }
 

@@ -106,91 +106,123 @@ const VOID = new Set([
   'wbr',
 ]);
 
+type Attributes = Record<string, string | undefined>;
+
+const wordsOf = (text: string | undefined) => (text ?? '').split(/\s+/).filter(Boolean).map(local);
+
+/** What an element states about itself by an attribute, and not by its text. */
+function statedBy(tag: string, at: Attributes): string | undefined {
+  const links = ['a', 'link', 'area'];
+  return (
+    at.content ??
+    (links.includes(tag) ? at.href : undefined) ??
+    (tag === 'img' || tag === 'source' ? at.src : undefined) ??
+    (tag === 'data' || tag === 'meter' ? at.value : undefined) ??
+    (tag === 'time' ? at.datetime : undefined) ??
+    at.resource
+  );
+}
+
+/** Elements whose text is none of the page's. */
+const SILENT = new Set(['style', 'template', 'noscript']);
+
+/** An element that holds an item or a property. */
+interface Held {
+  readonly depth: number;
+  readonly item: Open | null;
+  readonly prop: { readonly names: readonly string[]; readonly to: Open; readonly text: string[] } | null;
+}
+
+/** Collects the items of a page from its stream of tags. */
+class PageReader {
+  readonly items: Item[] = [];
+  readonly broken: string[] = [];
+  isWhole = false;
+  private readonly budget = { left: MOST_NODES };
+  /** From the outside in. */
+  private readonly held: Held[] = [];
+  private readonly open: Open[] = [];
+  private depth = 0;
+  private skip = 0;
+  private json: string[] | null = null;
+
+  onTag(tag: string, at: Attributes): void {
+    if (!VOID.has(tag) && ++this.depth > DEEPEST_PAGE) throw new TooDeep();
+    if (tag === 'script') {
+      if (/^\s*application\/ld\+json/i.test(at.type ?? '')) this.json = [];
+      else this.skip++;
+      return;
+    }
+    if (SILENT.has(tag)) this.skip++;
+    const names = wordsOf(at.itemprop ?? at.property);
+    // Open Graph and the like use `property` too, outside of any item.
+    const to = this.open.at(-1);
+    const isScope = at.itemscope !== undefined || at.typeof !== undefined;
+    if (!isScope && (names.length === 0 || !to)) return;
+    if (this.budget.left-- <= 0 || this.open.length > DEEPEST) return;
+    if (isScope) this.openItem(tag, at, names, to);
+    else if (to) this.openProperty(tag, at, names, to);
+  }
+
+  private openItem(tag: string, at: Attributes, names: readonly string[], to: Open | undefined): void {
+    const item: Open = {
+      types: wordsOf(at.itemtype ?? at.typeof),
+      id: at.itemid ?? at.resource ?? null,
+      props: new Map(),
+    };
+    this.items.push(item);
+    if (to) for (const name of names) add(to, name, item);
+    if (VOID.has(tag)) return;
+    this.open.push(item);
+    this.held.push({ depth: this.depth, item, prop: null });
+  }
+
+  private openProperty(tag: string, at: Attributes, names: readonly string[], to: Open): void {
+    const stated = statedBy(tag, at);
+    if (stated !== undefined) for (const name of names) add(to, name, stated);
+    else if (!VOID.has(tag)) this.held.push({ depth: this.depth, item: null, prop: { names, to, text: [] } });
+  }
+
+  onText(text: string): void {
+    if (this.json) this.json.push(text);
+    else if (this.skip === 0) for (const { prop } of this.held) prop?.text.push(text);
+  }
+
+  onClose(tag: string, isImplied: boolean): void {
+    if (VOID.has(tag)) return;
+    if (tag === 'html' && !isImplied) this.isWhole = true;
+    if (tag === 'script') this.closeScript(isImplied);
+    else if (SILENT.has(tag)) this.skip--;
+    for (let top = this.held.at(-1); top && top.depth >= this.depth; top = this.held.at(-1)) {
+      this.held.pop();
+      if (top.item) this.open.pop();
+      // Text that the page broke off in may be half a price.
+      if (top.prop && !isImplied)
+        for (const name of top.prop.names) add(top.prop.to, name, top.prop.text.join('').trim());
+    }
+    this.depth--;
+  }
+
+  private closeScript(isImplied: boolean): void {
+    const { json } = this;
+    this.json = null;
+    if (!json) this.skip--;
+    // A block that the page broke off in is not read.
+    if (!json || isImplied) return;
+    const text = json.join('').trim();
+    const read = lenient(text);
+    if (read) fromJson(read.value, this.items, this.budget);
+    else if (text !== '') this.broken.push(text.slice(0, 60));
+  }
+}
+
 export function itemsOf(html: string): PageItems {
-  const items: Item[] = [];
-  const broken: string[] = [];
-  const budget = { left: MOST_NODES };
-  /** Elements that hold an item or a property, from the outside in. */
-  const stack: {
-    tag: string;
-    depth: number;
-    item: Open | null;
-    prop: { names: string[]; to: Open; text: string[] | null } | null;
-  }[] = [];
-  const open: Open[] = [];
-  let depth = 0;
-  let json: string[] | null = null;
-  let skip = 0;
-  let isWhole = false;
+  const page = new PageReader();
   const parser = new Parser(
     {
-      onopentag(tag, at) {
-        if (!VOID.has(tag) && ++depth > DEEPEST_PAGE) throw new TooDeep();
-        if (tag === 'script') {
-          if (/^\s*application\/ld\+json/i.test(at.type ?? '')) json = [];
-          else skip++;
-          return;
-        }
-        if (tag === 'style' || tag === 'template' || tag === 'noscript') skip++;
-        const names = (at.itemprop ?? at.property ?? '').split(/\s+/).filter(Boolean).map(local);
-        // Open Graph and the like use `property` too, outside of any item.
-        const to = open.at(-1);
-        const isScope = at.itemscope !== undefined || at.typeof !== undefined;
-        if (!isScope && (names.length === 0 || !to)) return;
-        if (budget.left-- <= 0 || open.length > DEEPEST) return;
-        let item: Open | null = null;
-        if (isScope) {
-          item = {
-            types: (at.itemtype ?? at.typeof ?? '').split(/\s+/).filter(Boolean).map(local),
-            id: at.itemid ?? at.resource ?? null,
-            props: new Map(),
-          };
-          items.push(item);
-          if (to) for (const name of names) add(to, name, item);
-        }
-        if (!item && to) {
-          const stated =
-            at.content ??
-            (tag === 'a' || tag === 'link' || tag === 'area' ? at.href : undefined) ??
-            (tag === 'img' || tag === 'source' ? at.src : undefined) ??
-            (tag === 'data' || tag === 'meter' ? at.value : undefined) ??
-            (tag === 'time' ? at.datetime : undefined) ??
-            at.resource;
-          if (stated !== undefined) for (const name of names) add(to, name, stated);
-          else if (!VOID.has(tag)) stack.push({ tag, depth, item: null, prop: { names, to, text: [] } });
-          return;
-        }
-        if (item && !VOID.has(tag)) {
-          open.push(item);
-          stack.push({ tag, depth, item, prop: null });
-        }
-      },
-      ontext(text) {
-        if (json) json.push(text);
-        else if (skip === 0) for (const { prop } of stack) prop?.text?.push(text);
-      },
-      onclosetag(tag, isImplied) {
-        if (VOID.has(tag)) return;
-        if (tag === 'html' && !isImplied) isWhole = true;
-        if (tag === 'script') {
-          // A block that the page broke off in is not read.
-          if (json && !isImplied) {
-            const text = json.join('');
-            const read = lenient(text);
-            if (read) fromJson(read.value, items as Item[], budget);
-            else if (text.trim() !== '') broken.push(text.trim().slice(0, 60));
-          } else if (!json) skip--;
-          json = null;
-        } else if (tag === 'style' || tag === 'template' || tag === 'noscript') skip--;
-        while (stack.length > 0 && stack[stack.length - 1].depth >= depth) {
-          const { prop, item } = stack.pop() as (typeof stack)[number];
-          if (item) open.pop();
-          // Text that the page broke off in may be half a price.
-          if (prop?.text && !isImplied)
-            for (const name of prop.names) add(prop.to, name, prop.text.join('').trim());
-        }
-        depth--;
-      },
+      onopentag: (tag, at) => page.onTag(tag, at),
+      ontext: (text) => page.onText(text),
+      onclosetag: (tag, isImplied) => page.onClose(tag, isImplied),
     },
     { decodeEntities: true, lowerCaseTags: true, lowerCaseAttributeNames: true, recognizeSelfClosing: false },
   );
@@ -201,6 +233,7 @@ export function itemsOf(html: string): PageItems {
     if (!(error instanceof TooDeep)) throw error;
     return { items: [], broken: [], isWhole: false, isTooDeep: true };
   }
+  const { items, broken, isWhole } = page;
   return { items: resolved(items), broken, isWhole, isTooDeep: false };
 }
 

@@ -102,110 +102,121 @@ function shippingOf(offer: Item): string | number | undefined {
   return undefined;
 }
 
-/** Reads the source of a product page. `shop` is the currency that the shop sells in. */
-export function readPage(html: string, shop: string | null): FoundRead {
-  if (html.length > MAX_PAGE)
-    return {
-      found: [],
-      doubts: [
-        {
-          where: 'the page',
-          what: `it has ${Math.round(html.length / 1e6)} MB, more than the ${MAX_PAGE / 1e6} MB that are read`,
-          mend: 'Save the page’s source alone, without what is in it.',
-        },
-      ],
-    };
-  const { items, broken, isWhole, isTooDeep } = itemsOf(html);
-  if (isTooDeep)
-    return {
-      found: [],
-      doubts: [
-        {
-          where: 'the page',
-          what: 'its parts are nested deeper than those of any page',
-          mend: 'Type the price in by hand.',
-        },
-      ],
-    };
-  const raws: Raw[] = [];
-  const doubts: PriceDoubt[] = broken.map((start) => ({
-    where: 'a block of JSON-LD',
-    what: `it is not JSON: ${start}`,
-    mend: 'The shop’s page is broken; type the price in by hand if it happens again.',
-  }));
-  const seen = new Set<Item>();
-  const addOffer = (offer: Item, product: Item | null) => {
-    if (seen.has(offer)) return;
-    seen.add(offer);
-    const where = (product && text(product, 'name')) ?? text(offer, 'name') ?? 'an offer without a name';
+/** Name of an article with its maker in front, where the name does not begin with it. */
+function fullName(product: Item | null, offer: Item, where: string): string {
+  if (!product) return text(offer, 'name') ?? where;
+  const brand = text(product, 'brand', 'manufacturer');
+  return brand === undefined || where.toLowerCase().startsWith(brand.toLowerCase())
+    ? where
+    : `${brand} ${where}`;
+}
+
+const isForSaleBy = (stated: string | undefined): boolean | null =>
+  stated === undefined ? null : NOT_FOR_SALE.test(stated) ? false : FOR_SALE.test(stated) ? true : null;
+
+/** Collects the offers of a page's items. */
+class OfferReader {
+  readonly raws: Raw[] = [];
+  readonly doubts: PriceDoubt[] = [];
+  private readonly seen = new Set<Item>();
+
+  /** All offers of the items: those of articles, then those that name their article, rather than the other way round. */
+  read(items: readonly Item[]): void {
+    for (const item of items)
+      if (isType(item, PRODUCTS))
+        for (const offer of all(item, 'offers')) if (isItem(offer)) this.add(offer, item);
+    for (const item of items)
+      if (isType(item, OFFERS) && !this.seen.has(item)) {
+        const product = all(item, 'itemOffered').find(isItem) ?? null;
+        if (product || text(item, 'name')) this.add(item, product);
+      }
+  }
+
+  private add(offer: Item, product: Item | null): void {
+    if (this.seen.has(offer)) return;
+    this.seen.add(offer);
     // Offers inside an aggregate say more than it does.
     const inner = offer.types.includes('AggregateOffer') ? all(offer, 'offers').filter(isItem) : [];
     if (inner.length > 0) {
-      for (const each of inner) addOffer(each, product);
+      for (const each of inner) this.add(each, product);
       return;
     }
+    const where = (product && text(product, 'name')) ?? text(offer, 'name') ?? 'an offer without a name';
     const { price, currency, problem } = askedOf(offer);
-    const stated = word(text(offer, 'availability'));
-    const isForSale =
-      stated === undefined ? null : NOT_FOR_SALE.test(stated) ? false : FOR_SALE.test(stated) ? true : null;
-    if (problem && isForSale !== false) {
-      doubts.push({
+    const isForSale = isForSaleBy(word(text(offer, 'availability')));
+    if (problem && isForSale !== false)
+      this.doubts.push({
         where: where.slice(0, 300),
         what: problem,
         mend: 'Open the page of the one article, or type its price in by hand.',
       });
-      return;
-    }
-    const both = (...names: string[]) =>
-      text(offer, ...names) ?? (product ? text(product, ...names) : undefined);
-    raws.push({
-      where,
-      name: [
-        product ? text(product, 'brand', 'manufacturer') : undefined,
-        text(offer, 'name') && !product ? text(offer, 'name') : where,
-      ]
-        .filter(
-          (each, n, list) =>
-            each !== undefined && !(n === 0 && list[1]?.toLowerCase().startsWith(each.toLowerCase())),
-        )
-        .join(' '),
-      price,
-      currency,
-      isForSale,
-      gtin: gtinIn(offer) ?? (product ? gtinIn(product) : undefined),
-      mpn: both('mpn'),
-      sku: both('sku'),
-      url: both('url'),
-      seller: text(offer, 'seller', 'offeredBy'),
-      condition: word(both('itemCondition')),
-      shipping: shippingOf(offer),
-      stock: all(offer, 'inventoryLevel')
-        .filter(isItem)
-        .map((level) => scalar(level, 'value') ?? undefined)[0],
-    });
+    else this.raws.push(rawOf(offer, product, { where, price, currency, isForSale }));
+  }
+}
+
+/** What is read of an offer, and of its article where the offer does not say it. */
+function rawOf(
+  offer: Item,
+  product: Item | null,
+  asked: Pick<Raw, 'where' | 'price' | 'currency' | 'isForSale'>,
+): Raw {
+  const both = (name: string) => text(offer, name) ?? (product ? text(product, name) : undefined);
+  return {
+    ...asked,
+    name: fullName(product, offer, asked.where),
+    gtin: gtinIn(offer) ?? (product ? gtinIn(product) : undefined),
+    mpn: both('mpn'),
+    sku: both('sku'),
+    url: both('url'),
+    seller: text(offer, 'seller', 'offeredBy'),
+    condition: word(both('itemCondition')),
+    shipping: shippingOf(offer),
+    stock: all(offer, 'inventoryLevel')
+      .filter(isItem)
+      .map((level) => scalar(level, 'value') ?? undefined)[0],
   };
-  for (const item of items)
-    if (isType(item, PRODUCTS))
-      for (const offer of all(item, 'offers')) if (isItem(offer)) addOffer(offer, item);
-  // Offers that name their article, rather than the other way round.
-  for (const item of items)
-    if (isType(item, OFFERS) && !seen.has(item)) {
-      const product = all(item, 'itemOffered').find(isItem) ?? null;
-      if (product || text(item, 'name')) addOffer(item, product);
-    }
-  const read = collected(raws, shop);
-  const told = [...doubts, ...read.doubts];
-  if (read.found.length === 0 && told.length === 0)
-    told.push(
-      isWhole || !/<html|<body/i.test(html)
-        ? {
-            where: 'the page',
-            what: 'it states no offer that a program can read',
-            mend: 'The page may have changed, or makes its price with a script: type it in by hand.',
-          }
-        : { where: 'the page', what: 'it breaks off before an offer', mend: 'Fetch or save it again.' },
-    );
-  return { found: unique(read.found), doubts: told };
+}
+
+const nothing = (doubt: PriceDoubt): FoundRead => ({ found: [], doubts: [doubt] });
+
+/** Reads the source of a product page. `shop` is the currency that the shop sells in. */
+export function readPage(html: string, shop: string | null): FoundRead {
+  const mb = (characters: number) => Math.round(characters / 1e6);
+  if (html.length > MAX_PAGE)
+    return nothing({
+      where: 'the page',
+      what: `it has ${mb(html.length)} MB, more than the ${mb(MAX_PAGE)} MB that are read`,
+      mend: 'Save the page’s source alone, without what is in it.',
+    });
+  const { items, broken, isWhole, isTooDeep } = itemsOf(html);
+  if (isTooDeep)
+    return nothing({
+      where: 'the page',
+      what: 'its parts are nested deeper than those of any page',
+      mend: 'Type the price in by hand.',
+    });
+  const reader = new OfferReader();
+  reader.read(items);
+  const read = collected(reader.raws, shop);
+  const doubts: PriceDoubt[] = [
+    ...broken.map((start) => ({
+      where: 'a block of JSON-LD',
+      what: `it is not JSON: ${start}`,
+      mend: 'The shop’s page is broken; type the price in by hand if it happens again.',
+    })),
+    ...reader.doubts,
+    ...read.doubts,
+  ];
+  if (read.found.length > 0 || doubts.length > 0) return { found: unique(read.found), doubts };
+  return nothing(
+    isWhole || !/<html|<body/i.test(html)
+      ? {
+          where: 'the page',
+          what: 'it states no offer that a program can read',
+          mend: 'The page may have changed, or makes its price with a script: type it in by hand.',
+        }
+      : { where: 'the page', what: 'it breaks off before an offer', mend: 'Fetch or save it again.' },
+  );
 }
 
 /** A page often states the same offer twice, once for each kind of reader. */
