@@ -1,4 +1,4 @@
-import type { Gpu, GpuPower, Nullable } from '../../parts/index.ts';
+import { SLOTS, type Gpu, type GpuPower, type Nullable } from '../../parts/index.ts';
 import { deciwatts, loadOf, neededPsuWatts } from '../../power/index.ts';
 import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
@@ -21,18 +21,8 @@ export function gpuFeedWatts(power: GpuPower): number {
 export const psuWatts: Rule = {
   id: 'supply-watts',
   title: 'Watts of the power supply',
-  slots: [
-    'cpu',
-    'motherboard',
-    'memory',
-    'gpu',
-    'storage',
-    'secondaryStorage',
-    'cooler',
-    'case',
-    'psu',
-    'network',
-  ],
+  // All that draw power, and what has to give it.
+  slots: SLOTS.filter((slot) => slot !== 'os' && slot !== 'extras'),
   wholeBuild: true,
   judge(set, context) {
     const { psu, gpu } = set;

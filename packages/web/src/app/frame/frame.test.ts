@@ -3,7 +3,7 @@ import { catalogueFileSchema, catalogueOf, type Candidate, type Decision } from 
 import { indexMarket } from '@ripe-pick/core/money';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../shared/stores/commands.ts';
-import { withDecisions } from '../../shared/stores/workspace.ts';
+import { withDecisions } from '../../shared/stores/decisions.ts';
 import { blankBrief } from '../../shared/stores/blank-brief.ts';
 import { againstWords } from './against-words.ts';
 import { PaletteIndex } from './palette.ts';

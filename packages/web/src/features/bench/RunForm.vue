@@ -2,24 +2,22 @@
 import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey } from '@ripe-pick/core/bench';
-import { PRESETS, type Background, type Preset } from '@ripe-pick/core/parts';
+import type { Background, Preset } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
+import SceneFields from '../../shared/ui/SceneFields.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { failureText } from '../../shared/api/client.ts';
-import { SIZES } from '../../shared/format/runs.ts';
 import { useFrameTimes } from './frame-times.ts';
 
 const props = defineProps<{ system: BenchKept['rigs'][number] }>();
 const emit = defineEmits<{ added: [group: string] }>();
-const market = useMarket();
 const names = useNames();
 const records = useRecords();
 const workspace = useWorkspace();
@@ -41,13 +39,10 @@ const draft = useStorage('ripe-pick-run-draft', {
   seconds: null as number | null,
   gpuBusy: null as number | null,
 });
-const games = computed(() =>
-  (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
-);
 const game = computed(() =>
   names.games.has(draft.value.game)
     ? draft.value.game
-    : (workspace.brief.play.games[0]?.game ?? games.value[0]?.value ?? ''),
+    : (workspace.brief.play.games[0]?.game ?? names.gameOptions[0]?.value ?? ''),
 );
 const BESIDE = [
   { value: 'none', label: 'nothing' },
@@ -165,24 +160,11 @@ function drop(event: DragEvent) {
   >
     <h2 id="pass" class="visually-hidden">A measured pass</h2>
     <div class="row scene">
-      <ChoiceField
-        label="Game"
-        :value="game"
-        :options="games"
-        filterable
-        @update:value="(id: string) => (draft.game = id)"
-      />
-      <ChoiceField
-        label="Preset"
-        :value="draft.preset"
-        :options="PRESETS.map((value) => ({ value, label: value }))"
-        @update:value="(preset: Preset) => (draft.preset = preset)"
-      />
-      <ChoiceField
-        label="Resolution"
-        :value="draft.size"
-        :options="SIZES"
-        @update:value="(size: string) => (draft.size = size)"
+      <SceneFields
+        v-model:preset="draft.preset"
+        v-model:size="draft.size"
+        :game="game"
+        @update:game="draft.game = $event"
       />
       <NumberField
         label="Rendered at"

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
@@ -12,6 +13,7 @@ import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
 const market = useMarket();
+const names = useNames();
 const money = computed(() => workspace.typedBrief.money);
 const scale = computed(() => 10 ** minorPlaces(money.value.currency));
 
@@ -84,11 +86,6 @@ function toggleShop(id: string) {
     shopsOut: now.includes(id) ? now.filter((each) => each !== id) : [...now, id],
   });
 }
-const ownable = computed(() =>
-  (market.catalogue?.parts ?? [])
-    .map((part) => ({ label: `${part.brand} ${part.name}`, value: part.id }))
-    .sort((a, b) => a.label.localeCompare(b.label)),
-);
 </script>
 
 <template>
@@ -174,7 +171,7 @@ const ownable = computed(() =>
       multiple
       filterable
       :value="[...workspace.brief.owned]"
-      :options="ownable"
+      :options="names.partOptions"
       placeholder="Type to search"
       @update:value="
         (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))

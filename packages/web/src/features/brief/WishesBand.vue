@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { NSelect } from 'naive-ui';
-import { SLOTS, type Brief, type Condition, type PartKind, type Slot } from '@ripe-pick/core/parts';
+import { SLOTS, type Brief, type Condition, type Slot } from '@ripe-pick/core/parts';
 import { minorPlaces } from '@ripe-pick/core';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
@@ -12,7 +12,7 @@ import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
-const market = useMarket();
+const names = useNames();
 const brief = computed(() => workspace.brief);
 const needs = computed(() => brief.value.needs);
 const running = computed(() => brief.value.money.running);
@@ -40,14 +40,9 @@ const BALANCE = [0.1, 0.15, 0.2, 0.25, 0.3, 0.4].map((value) => ({
 }));
 const MARKS = [2, 3, 4, 5].map((value) => ({ value, label: `Marked ${value} of 5 or better` }));
 const MAINS = [115, 230].map((value) => ({ value, label: `${value} V` }));
-const partsOf = (kind: PartKind) =>
-  (market.catalogue?.parts ?? [])
-    .filter((part) => part.kind === kind)
-    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
-    .sort((a, b) => a.label.localeCompare(b.label));
-const gpus = computed(() => partsOf('gpu'));
-const kits = computed(() => partsOf('memory'));
-const chips = computed(() => partsOf('cpu'));
+const gpus = computed(() => names.partsOfKind('gpu'));
+const kits = computed(() => names.partsOfKind('memory'));
+const chips = computed(() => names.partsOfKind('cpu'));
 
 type Policy = 'general' | 'new' | 'unworn' | 'used' | 'any';
 const POLICIES: Readonly<Record<Exclude<Policy, 'general'>, readonly Condition[]>> = {

@@ -60,7 +60,7 @@ const fps = (score: number) => (score / 1000).toFixed(1);
 </script>
 
 <template>
-  <section class="sheet panel" aria-labelledby="flips">
+  <section class="sheet flips" aria-labelledby="flips">
     <h2 id="flips">What would flip the best path</h2>
     <p v-if="state === 'failed'" class="bad">It could not be worked out. Reload the page and try again.</p>
     <p v-else-if="state !== 'idle'" role="status">
@@ -114,36 +114,14 @@ const fps = (score: number) => (score / 1000).toFixed(1);
   </section>
 </template>
 
+<style src="../../shared/ui/flips.css" scoped></style>
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  font-size: 13px;
-}
 .row {
   display: flex;
   gap: 6px;
   flex-wrap: wrap;
 }
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 5px;
-}
-li span {
-  display: block;
-}
-summary {
-  cursor: pointer;
-  min-height: 24px;
-}
 .small {
   font-size: 12.5px;
-}
-.bad {
-  color: var(--danger);
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef } from 'vue';
+import { computed, nextTick, useTemplateRef, proxyRefs } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { PathLine } from '@ripe-pick/core/growth';
 import { costOf } from '@ripe-pick/core/money';
@@ -48,7 +48,7 @@ const isBestToday = computed(() => {
 const verdict = computed(() => {
   const best = pathAt(0);
   return best
-    ? verdictOf(best, plan.value?.today ?? null, plan.value?.against ?? null, brief.value, today.value, short)
+    ? verdictOf(best, plan.value?.today ?? null, plan.value?.against ?? null, brief.value, path.today, short)
     : null;
 });
 const titleOf = (at: typeof which.value): string =>
@@ -111,21 +111,7 @@ async function andStay(task: () => void) {
 const cost = computed(() => (bench.index && shown.value ? costOf(shown.value.picks, bench.index) : null));
 const most = computed(() => mostMoney(shown.value?.report.stages ?? []));
 
-const {
-  today,
-  lastDay,
-  take,
-  drag,
-  drop,
-  remove,
-  swapping,
-  takeAlternative,
-  freeDay,
-  isLooking,
-  bestFromHere,
-  watchParts,
-  toCalendar,
-} = usePath(shown, show, evaluate, short);
+const path = proxyRefs(usePath(shown, show, evaluate, short));
 
 // Later parts that today's picks are held to having room for.
 const isPrepared = (line: PathLine) => growth.isPrepared(line.slot, line.part.id);
@@ -145,11 +131,28 @@ const stopPreparing = () =>
   }));
 offerCommands(() => [
   ...(shown.value && !isMine.value
-    ? [{ id: 'growth-take', title: `Take this path: ${titleOf(which.value)}`, group: 'Growth', run: take }]
+    ? [
+        {
+          id: 'growth-take',
+          title: `Take this path: ${titleOf(which.value)}`,
+          group: 'Growth',
+          run: path.take,
+        },
+      ]
     : []),
-  { id: 'growth-best', title: 'Best path from this build', group: 'Growth', run: () => void bestFromHere() },
-  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Growth', run: watchParts },
-  { id: 'growth-calendar', title: 'Steps of this path into the calendar', group: 'Growth', run: toCalendar },
+  {
+    id: 'growth-best',
+    title: 'Best path from this build',
+    group: 'Growth',
+    run: () => void path.bestFromHere(),
+  },
+  { id: 'growth-watch', title: 'Watch the parts of this path', group: 'Growth', run: path.watchParts },
+  {
+    id: 'growth-calendar',
+    title: 'Steps of this path into the calendar',
+    group: 'Growth',
+    run: path.toCalendar,
+  },
 ]);
 </script>
 
@@ -231,15 +234,15 @@ offerCommands(() => [
               :others="others"
               :name="titleOf(which).toLowerCase()"
               :brief="brief"
-              :today="today"
+              :today="path.today"
               :is-mine="isMine"
               :unit="unit"
               :ahead-from="
                 which === 0 && !isBestToday ? (plan?.against?.overtaking?.aheadFrom ?? null) : null
               "
-              @drag="drag"
-              @drop="drop"
-              @remove="(on) => andStay(() => remove(on))"
+              @drag="path.drag"
+              @drop="path.drop"
+              @remove="(on) => andStay(() => path.remove(on))"
             />
             <p v-else class="none">
               Not every rate is known for this build, so its frames cannot be drawn. Fill the open slots, or
@@ -249,16 +252,18 @@ offerCommands(() => [
           <section class="sheet stages" aria-labelledby="steps">
             <div class="tools">
               <h2 id="steps" ref="stepsTitle" tabindex="-1">Money out, step by step</h2>
-              <button v-if="!isMine" class="plain strong" @click="andStay(take)">Take this path</button>
+              <button v-if="!isMine" class="plain strong" @click="andStay(path.take)">Take this path</button>
               <template v-else>
-                <button class="plain edged" :disabled="isLooking" @click="bestFromHere">
-                  {{ isLooking ? 'Looking…' : 'Best path from this build' }}
+                <button class="plain edged" :disabled="path.isLooking" @click="path.bestFromHere">
+                  {{ path.isLooking ? 'Looking…' : 'Best path from this build' }}
                 </button>
-                <button v-if="freeDay" class="plain edged" @click="swapping = freeDay">Add a step</button>
+                <button v-if="path.freeDay" class="plain edged" @click="path.swapping = path.freeDay">
+                  Add a step
+                </button>
               </template>
               <template v-if="shown.steps.length > 0">
-                <button class="plain edged" @click="watchParts">Watch its parts</button>
-                <button class="plain edged" @click="toCalendar">Into the calendar</button>
+                <button class="plain edged" @click="path.watchParts">Watch its parts</button>
+                <button class="plain edged" @click="path.toCalendar">Into the calendar</button>
               </template>
             </div>
             <p v-if="!isMine" class="quiet small">Take it to drag its steps and change them.</p>
@@ -276,11 +281,11 @@ offerCommands(() => [
               :unit="unit"
               :is-mine="isMine"
               :is-prepared="isPrepared"
-              :today="today"
-              :last-day="lastDay"
-              @move="(to) => drop(stage.on, to)"
-              @swap="swapping = stage.on"
-              @remove="andStay(() => remove(stage.on))"
+              :today="path.today"
+              :last-day="path.lastDay"
+              @move="(to) => path.drop(stage.on, to)"
+              @swap="path.swapping = stage.on"
+              @remove="andStay(() => path.remove(stage.on))"
               @prepare="prepare"
             />
             <p class="quiet small">
@@ -313,7 +318,7 @@ offerCommands(() => [
             v-if="plan && state === 'done' && plan.answers.length > 0"
             :plan="plan"
             :brief="brief"
-            :today="today"
+            :today="path.today"
             :unit="unit"
             :name="short"
           />
@@ -321,119 +326,25 @@ offerCommands(() => [
             v-if="shown.report.scores"
             :path="shown"
             :playable="brief.growth.start.playableFps"
-            :today="today"
+            :today="path.today"
             :game-name="names.game"
           />
         </div>
       </div>
       <SwapDialog
-        v-if="swapping"
-        :show="swapping !== null"
+        v-if="path.swapping"
+        :show="path.swapping !== null"
         :path="growth.path"
-        :on="swapping"
+        :on="path.swapping"
         :currency="brief.money.currency"
         :unit="unit"
         :value="mine?.report.value ?? null"
         :name="short"
-        @close="swapping = null"
-        @take="takeAlternative"
+        @close="path.swapping = null"
+        @take="path.takeAlternative"
       />
     </template>
   </div>
 </template>
 
-<style scoped>
-.status {
-  margin-left: auto;
-  font-size: 13px;
-}
-.verdict {
-  display: grid;
-  gap: 3px;
-  padding: 10px 14px;
-}
-.verdict .first {
-  font-weight: 650;
-  font-size: 15px;
-}
-.prepared {
-  border-left: 3px solid var(--plum);
-  padding-left: 8px;
-}
-.columns {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 330px;
-  gap: 10px;
-  align-items: start;
-}
-.main,
-.side {
-  display: grid;
-  gap: 10px;
-  grid-template-columns: minmax(0, 1fr);
-}
-.picture,
-.stages,
-.list,
-.ahead {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr); /* a picture drawn for a wide window does not keep its column wide */
-  gap: 6px;
-  padding: 10px 12px;
-  min-width: 0;
-}
-.tools {
-  display: flex;
-  gap: 6px 12px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.tools h2 {
-  margin-right: auto;
-}
-.picture .tools h2 {
-  margin-right: 0;
-}
-.legend {
-  display: flex;
-  gap: 4px 12px;
-  flex-wrap: wrap;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-  margin-left: auto;
-}
-.legend span {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  white-space: nowrap;
-}
-.legend i {
-  width: 18px;
-  height: 0;
-}
-.legend .own {
-  border-top: 3px solid var(--plum);
-}
-.legend .against {
-  border-top: 2px dashed var(--ink);
-}
-.legend .still {
-  border-top: 2px dotted var(--ink-soft);
-}
-.small {
-  font-size: 12.5px;
-}
-.none {
-  padding: 24px;
-  text-align: center;
-}
-@media (max-width: 1000px) {
-  .columns {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .status {
-    margin-left: 0;
-  }
-}
-</style>
+<style src="./GrowthPage.css" scoped></style>

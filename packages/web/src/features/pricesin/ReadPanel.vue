@@ -81,17 +81,14 @@ const ready = computed(() =>
 );
 /** A new offer needs a shop. */
 const lacksShop = computed(() => shop.value === null && ready.value.some((row) => row.offer === null));
-const options = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
-);
 const likely = (row: Matched) => {
   const first = [row.part, ...row.others].filter((id): id is string => id !== null);
   return first.length > 0
     ? [
         ...first.map((id) => ({ value: id, label: names.part(id) })),
-        ...options.value.filter((each) => !first.includes(each.value)),
+        ...names.partOptions.filter((each) => !first.includes(each.value)),
       ]
-    : options.value;
+    : names.partOptions;
 };
 async function take() {
   isBusy.value = true;

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { NButton, NInput } from 'naive-ui';
+import { storeToRefs } from 'pinia';
 import { computed, ref } from 'vue';
 import type { Feed } from '@ripe-pick/contract';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
@@ -10,13 +11,7 @@ import SwitchField from '../../shared/ui/SwitchField.vue';
 /** An address to be listed, or changed. */
 const props = defineProps<{ feed: Feed }>();
 const emit = defineEmits<{ keep: [feed: Feed]; leave: [] }>();
-const market = useMarket();
-const shops = computed(() =>
-  (market.stored?.shops ?? []).map((each) => ({ value: each.id, label: each.name })),
-);
-const parts = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
-);
+const { shopOptions, partOptions } = storeToRefs(useNames());
 const draft = ref<Feed>({ ...props.feed });
 function set(change: Partial<Feed>) {
   draft.value = { ...draft.value, ...change };
@@ -45,7 +40,7 @@ function keep() {
         size="small"
         filterable
         :value="draft.shop"
-        :options="shops"
+        :options="shopOptions"
         @update:value="set({ shop: $event })"
       />
       <ChoiceField
@@ -54,7 +49,7 @@ function keep() {
         filterable
         clearable
         :value="draft.part"
-        :options="parts"
+        :options="partOptions"
         placeholder="told by what is on it"
         @update:value="set({ part: $event })"
       />

@@ -1,24 +1,15 @@
 <script setup lang="ts">
 import { NButton, NSelect } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { ref } from 'vue';
 import type { Feed } from '@ripe-pick/contract';
-import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { money } from '../../shared/format/format.ts';
 import SourceForm from './SourceForm.vue';
 
 /** Addresses that are fetched on a schedule, each with what came of it last; and what they brought that needs a look. */
-const market = useMarket();
 const names = useNames();
 const store = useWatch();
-const shops = computed(() =>
-  (market.stored?.shops ?? []).map((each) => ({ value: each.id, label: each.name })),
-);
-const parts = computed(() =>
-  market.parts.map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` })),
-);
-const shopName = (id: string) => market.stored?.shops.find((shop) => shop.id === id)?.name ?? id;
 const draft = ref<Feed | null>(null);
 const busy = ref<string | null>(null);
 function begin(feed?: Feed) {
@@ -28,7 +19,7 @@ function begin(feed?: Feed) {
         id: `source-${crypto.randomUUID().slice(0, 8)}`,
         name: '',
         url: '',
-        shop: shops.value[0]?.value ?? '',
+        shop: names.shopOptions[0]?.value ?? '',
         part: null,
         everyHours: 24,
         isOn: true,
@@ -84,7 +75,7 @@ const chosen = ref<Record<number, string>>({});
         <span class="what"
           ><b>{{ feed.name }}</b
           ><span class="quiet"
-            >{{ shopName(feed.shop) }}<template v-if="feed.part">, {{ names.part(feed.part) }}</template
+            >{{ names.shop(feed.shop) }}<template v-if="feed.part">, {{ names.part(feed.part) }}</template
             >, every {{ feed.everyHours }} h<template v-if="!feed.isOn">, off</template></span
           ><span class="quiet url">{{ feed.url }}</span></span
         >
@@ -137,7 +128,7 @@ const chosen = ref<Record<number, string>>({});
             <tr v-for="held in store.held.slice(0, 80)" :key="held.serial">
               <td>
                 {{ held.row.found.name || held.row.found.sku
-                }}<span class="quiet">{{ shopName(held.shop) }}: {{ held.row.doubt ?? 'confirm it' }}</span>
+                }}<span class="quiet">{{ names.shop(held.shop) }}: {{ held.row.doubt ?? 'confirm it' }}</span>
               </td>
               <td class="num end">
                 {{
@@ -154,7 +145,7 @@ const chosen = ref<Record<number, string>>({});
                   size="small"
                   filterable
                   :value="chosen[held.serial] ?? null"
-                  :options="parts"
+                  :options="names.partOptions"
                   placeholder="which part is it?"
                   :aria-label="`Part of ${held.row.found.name}`"
                   :input-props="{ 'aria-label': `Part of ${held.row.found.name}` }"

@@ -3,19 +3,19 @@ import { today as localToday } from '@ripe-pick/contract';
 import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract';
 import { predictor, recordJudge } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
-import { PRESETS, type Preset } from '@ripe-pick/core/parts';
+import type { Preset } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
+import SceneFields from '../../shared/ui/SceneFields.vue';
 import { failureText } from '../../shared/api/client.ts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { fps } from '../../shared/format/format.ts';
-import { SIZES } from '../../shared/format/runs.ts';
 
 const emit = defineEmits<{ added: [count: number, from: string] }>();
 const market = useMarket();
@@ -46,14 +46,7 @@ const problem = ref('');
 const isBusy = ref(false);
 const note = ref('');
 
-const parts = computed(() => market.catalogue?.parts ?? []);
-const of = (slot: 'gpu' | 'cpu') => parts.value.filter((part) => part.kind === slot);
-const options = (slot: 'gpu' | 'cpu') =>
-  of(slot).map((part) => ({ value: part.id, label: names.part(part.id) }));
 const fixedSlot = computed(() => (draft.value.varies === 'gpu' ? 'cpu' : 'gpu'));
-const games = computed(() =>
-  (market.catalogue?.frameModel.games ?? []).map(({ id, name }) => ({ value: id, label: name })),
-);
 const DEFINITIONS = [
   { value: 'percentile', label: '99th percentile' },
   { value: 'slowest', label: 'mean of the slowest 1 %' },
@@ -66,7 +59,10 @@ const TRUSTS = [
 ];
 
 const lines = computed((): ChartLine[] =>
-  readChart(draft.value.text, of(draft.value.varies)).map((line) => {
+  readChart(
+    draft.value.text,
+    market.parts.filter((part) => part.kind === draft.value.varies),
+  ).map((line) => {
     const meant = said.value[line.name];
     return line.part === null && meant && names.parts.has(meant) && line.average !== null
       ? { ...line, part: meant, problem: line.low !== null && line.low > line.average ? line.problem : null }
@@ -198,29 +194,10 @@ async function save() {
           filterable
           :value="draft.fixed || null"
           placeholder="choose"
-          :options="options(fixedSlot)"
+          :options="names.partsOfKind(fixedSlot)"
           @update:value="(id: string) => (draft.fixed = id)"
         />
-        <ChoiceField
-          label="Game"
-          filterable
-          :value="draft.game || null"
-          placeholder="choose"
-          :options="games"
-          @update:value="(id: string) => (draft.game = id)"
-        />
-        <ChoiceField
-          label="Preset"
-          :value="draft.preset"
-          :options="PRESETS.map((value) => ({ value, label: value }))"
-          @update:value="(preset: Preset) => (draft.preset = preset)"
-        />
-        <ChoiceField
-          label="Resolution"
-          :value="draft.size"
-          :options="SIZES"
-          @update:value="(size: string) => (draft.size = size)"
-        />
+        <SceneFields v-model:game="draft.game" v-model:preset="draft.preset" v-model:size="draft.size" />
         <ChoiceField
           label="1 % low means"
           :value="draft.definition"
@@ -320,7 +297,7 @@ async function save() {
                 :options="
                   line.suggestions.length > 0
                     ? line.suggestions.map((id) => ({ value: id, label: names.part(id) }))
-                    : options(draft.varies)
+                    : names.partsOfKind(draft.varies)
                 "
                 @update:value="(id: string) => (said = { ...said, [line.name]: id })"
               />
@@ -369,121 +346,4 @@ async function save() {
   </div>
 </template>
 
-<style scoped>
-.entry {
-  display: grid;
-  gap: 10px;
-}
-.grid {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(138px, 1fr));
-  gap: 8px 12px;
-  padding: 8px 0;
-}
-.date {
-  font: inherit;
-  color: inherit;
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 4px;
-  padding: 5px 8px;
-  width: 100%;
-  box-sizing: border-box;
-}
-.bars {
-  display: grid;
-  grid-template-columns: minmax(240px, 1fr) minmax(0, 2fr);
-  gap: 8px 16px;
-}
-.typed {
-  display: grid;
-  gap: 4px;
-  align-content: start;
-}
-ol {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 5px;
-}
-li {
-  display: grid;
-  grid-template-columns: 220px minmax(0, 1fr) 84px;
-  gap: 2px 10px;
-  align-items: center;
-}
-.name {
-  font-size: 13px;
-}
-.track {
-  position: relative;
-  height: 22px;
-  background: var(--sunk);
-  border-radius: 4px;
-}
-.track .bar {
-  position: absolute;
-  inset: 0 auto 0 0;
-  background: color-mix(in srgb, var(--apricot) 55%, var(--sheet));
-  border-radius: 4px;
-}
-.bad .bar {
-  opacity: 0.4;
-}
-.low {
-  position: absolute;
-  top: 3px;
-  bottom: 3px;
-  border-left: 2.5px solid var(--ink);
-}
-.whisker {
-  position: absolute;
-  top: 9px;
-  height: 4px;
-  background: var(--plum);
-  border-radius: 2px;
-}
-.figures {
-  font-size: 12.5px;
-  font-weight: 600;
-  text-align: right;
-}
-.problem {
-  grid-column: 1 / -1;
-  color: var(--danger);
-  font-size: 12.5px;
-}
-.key {
-  font-size: 12px;
-}
-i.key {
-  position: static;
-  display: inline-block;
-  width: 18px;
-  vertical-align: middle;
-}
-i.low.key {
-  width: 2px;
-  height: 12px;
-  margin-left: 10px;
-}
-.foot {
-  grid-column: 1 / -1;
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-@media (max-width: 900px) {
-  .bars {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  li {
-    grid-template-columns: minmax(0, 1fr) 84px;
-  }
-  .who {
-    grid-column: 1 / -1;
-  }
-}
-</style>
+<style src="./ChartEntry.css" scoped></style>

@@ -5,6 +5,7 @@ import type { Find } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
@@ -15,6 +16,7 @@ const props = defineProps<{ show: boolean; find: Find | null }>();
 const emit = defineEmits<{ close: []; keep: [find: Omit<Find, 'id'>] }>();
 const buying = useBuying();
 const market = useMarket();
+const names = useNames();
 const workspace = useWorkspace();
 
 function blank(): Omit<Find, 'id'> {
@@ -48,11 +50,6 @@ watch(
     if (show && find) draft.value = { ...find };
   },
 );
-const parts = computed(() =>
-  market.parts
-    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
-    .sort((a, b) => a.label.localeCompare(b.label)),
-);
 const currencies = computed(() =>
   [
     ...new Set([
@@ -78,9 +75,7 @@ const missing = computed(() =>
 );
 function keep() {
   const named =
-    draft.value.name.trim() ||
-    parts.value.find((part) => part.value === draft.value.parts[0])?.label ||
-    'A find';
+    draft.value.name.trim() || (draft.value.parts.length > 0 && names.part(draft.value.parts[0])) || 'A find';
   emit('keep', { ...draft.value, name: named.slice(0, 200) });
   if (!props.find) draft.value = blank();
 }
@@ -99,7 +94,7 @@ function keep() {
         multiple
         filterable
         :value="draft.parts"
-        :options="parts"
+        :options="names.partOptions"
         placeholder="Type to search"
         @update:value="(v: string[]) => (draft.parts = v.slice(0, 12))"
       />

@@ -7,6 +7,7 @@ import type { Deal, DealKind, PayoutForm } from '@ripe-pick/core/parts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useMarket } from '../../shared/stores/market.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
@@ -19,6 +20,7 @@ import { DEAL_KINDS, toMinor } from './words.ts';
 defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const market = useMarket();
+const names = useNames();
 const buying = useBuying();
 const workspace = useWorkspace();
 
@@ -73,11 +75,6 @@ const shops = computed(() =>
   (market.stored?.shops ?? [])
     .filter((shop) => shop.kind === 'shop')
     .map((shop) => ({ value: shop.id, label: shop.name })),
-);
-const parts = computed(() =>
-  market.parts
-    .map((part) => ({ value: part.id, label: `${part.brand} ${part.name}` }))
-    .sort((a, b) => a.label.localeCompare(b.label)),
 );
 const FORMS = [
   { value: 'cash', label: 'Cash or transfer' },
@@ -201,7 +198,7 @@ async function add() {
         multiple
         filterable
         :value="draft.parts"
-        :options="parts"
+        :options="names.partOptions"
         placeholder="Type to search"
         class="wide"
         @update:value="(v: string[]) => (draft.parts = v)"

@@ -109,31 +109,4 @@ const gone = computed(() => found.value.filter((flip) => flip.distance === null)
   </section>
 </template>
 
-<style scoped>
-.flips {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  font-size: 13px;
-}
-.flips > button {
-  justify-self: start;
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 5px;
-}
-li span {
-  display: block;
-}
-summary {
-  cursor: pointer;
-  min-height: 24px;
-}
-.bad {
-  color: var(--danger);
-}
-</style>
+<style src="../../shared/ui/flips.css" scoped></style>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
-import { computed } from 'vue';
 import { PRESETS, type LaterWish } from '@ripe-pick/core/parts';
-import { useMarket } from '../stores/market.ts';
+import { useNames } from '../stores/names.ts';
 import ChoiceField from '../ui/ChoiceField.vue';
 import DayField from '../ui/DayField.vue';
 import NumberField from '../ui/NumberField.vue';
@@ -10,7 +9,7 @@ import SwitchField from '../ui/SwitchField.vue';
 import { useAhead } from './use-ahead.ts';
 
 /** Screens, drives and games that come on a day. */
-const market = useMarket();
+const names = useNames();
 const { growth, scale, places, set, minor } = useAhead();
 const setWish = (id: string, label: string, change: object) =>
   set(label, {
@@ -18,9 +17,6 @@ const setWish = (id: string, label: string, change: object) =>
       wish.id === id ? ({ ...wish, ...change } as LaterWish) : wish,
     ),
   });
-const games = computed(() =>
-  (market.catalogue?.frameModel.games ?? []).map((game) => ({ label: game.name, value: game.id })),
-);
 const presets = PRESETS.map((preset) => ({ label: preset, value: preset }));
 </script>
 
@@ -85,7 +81,7 @@ const presets = PRESETS.map((preset) => ({ label: preset, value: preset }));
         label="Like"
         filterable
         :value="wish.game"
-        :options="games"
+        :options="names.gameOptions"
         @update:value="(v: string) => setWish(wish.id, 'choose a game', { game: v })"
       />
       <ChoiceField

@@ -1,10 +1,12 @@
-import { catalogueOf, type CatalogueFile, type Counts } from '@ripe-pick/contract';
+import { catalogueOf, type CatalogueFile } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { withFinds, type Find } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
 import { useWorkspace } from './workspace.ts';
+
+type Request<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
 
 const NO_PARTS: Catalogue['parts'] = [];
 
@@ -37,58 +39,34 @@ export const useMarket = defineStore('market', () => {
     }
   }
 
-  async function addGame(body: Parameters<typeof call<'addGame'>>[1]): Promise<void> {
-    await call('addGame', body);
-    await load();
-  }
-
-  async function loadDemo(): Promise<Counts> {
-    const counts = await call('loadDemo', undefined);
-    await load();
-    return counts;
-  }
-
-  /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
-  const parts = computed(() => stored.value?.parts ?? NO_PARTS);
-  const isEmpty = computed(() => catalogue.value !== null && catalogue.value.parts.length === 0);
+  /** A change on the server, after which everything is read anew. */
+  const changing =
+    <Args extends readonly unknown[], Answer>(change: (...args: Args) => Promise<Answer>) =>
+    async (...args: Args): Promise<Answer> => {
+      const answer = await change(...args);
+      await load();
+      return answer;
+    };
 
   return {
     catalogue,
     stored,
-    parts,
+    /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
+    parts: computed(() => stored.value?.parts ?? NO_PARTS),
     demoAvailable,
     failure,
     isLoading,
-    isEmpty,
+    isEmpty: computed(() => catalogue.value?.parts.length === 0),
     loads,
     load,
-    loadDemo,
-    addGame,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
-    addPart: async (body: Parameters<typeof call<'addPart'>>[1]) => {
-      await call('addPart', body);
-      await load();
-    },
-    putDeal: async (deal: Parameters<typeof call<'putDeal'>>[1]['deal']) => {
-      await call('putDeal', { deal });
-      await load();
-    },
-    removeDeal: async (deal: string) => {
-      await call('removeDeal', { deal });
-      await load();
-    },
-    putShop: async (shop: Parameters<typeof call<'putShop'>>[1]['shop']) => {
-      await call('putShop', { shop });
-      await load();
-    },
-    removePart: async (part: string) => {
-      await call('removePart', { part });
-      await load();
-    },
-    importText: async (text: string) => {
-      const counts = await call('importCatalogue', {} as CatalogueFile, { text }); // the text is the body
-      await load();
-      return counts;
-    },
+    loadDemo: changing(() => call('loadDemo', undefined)),
+    addGame: changing((body: Request<'addGame'>) => call('addGame', body)),
+    addPart: changing((body: Request<'addPart'>) => call('addPart', body)),
+    putDeal: changing((deal: Request<'putDeal'>['deal']) => call('putDeal', { deal })),
+    removeDeal: changing((deal: string) => call('removeDeal', { deal })),
+    putShop: changing((shop: Request<'putShop'>['shop']) => call('putShop', { shop })),
+    removePart: changing((part: string) => call('removePart', { part })),
+    importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };
 });

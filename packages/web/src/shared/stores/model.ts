@@ -14,6 +14,10 @@ import { call, CallFailed } from '../api/client.ts';
 import { useMarket } from './market.ts';
 import { useRecords } from './records.ts';
 
+type FitKind = 'cold' | 'warm' | 'review';
+
+const TOO_MANY = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
+
 /** The fit of the frame model, in its worker: kept in step with records and parts. */
 export const useModel = defineStore('model', () => {
   const market = useMarket();
@@ -42,11 +46,33 @@ export const useModel = defineStore('model', () => {
   });
   const isStale = computed(() => canFit.value && print.value !== null && fit.value?.basedOn !== print.value);
 
-  async function run(kind: 'cold' | 'warm' | 'review'): Promise<void> {
+  type Input = Parameters<Fitter['fit']>[0];
+  const onProgress = () => proxy((each: FitProgress | ValidateProgress) => (progress.value = each));
+
+  /** New rates are in use at once; how good they are is checked after. */
+  async function fitOnce(kind: FitKind, input: Input, isLast: () => boolean): Promise<void> {
+    const result = await worker().fit(input, onProgress());
+    if (!isLast()) return;
+    if (result.status === 'too-many') failure.value = TOO_MANY;
+    if (result.status !== 'fitted') return;
+    review.value = { findings: result.findings, heldBack: result.heldBack };
+    if (kind === 'review') return;
+    show(result.model);
+    state.value = 'checking';
+    const check = { ...input, model: result.model, start: result.model.fit };
+    const heldOut: HeldOut | null = await worker().validate(check, onProgress());
+    if (!isLast()) return;
+    const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
+    show(checked);
+    await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
+  }
+
+  async function run(kind: FitKind): Promise<void> {
     const catalogue = market.catalogue;
     if (!catalogue || !canFit.value) return;
     const mine = ++round;
-    const input = {
+    const isLast = () => mine === round;
+    const input: Input = {
       parts: catalogue.parts,
       model: catalogue.frameModel,
       records: records.all,
@@ -57,34 +83,13 @@ export const useModel = defineStore('model', () => {
     progress.value = null;
     failure.value = null;
     try {
-      const result = await worker().fit(
-        input,
-        proxy((each: FitProgress) => (progress.value = each)),
-      );
-      if (mine !== round) return;
-      if (result.status === 'too-many')
-        failure.value = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
-      if (result.status !== 'fitted') return;
-      review.value = { findings: result.findings, heldBack: result.heldBack };
-      if (kind === 'review') return;
-      // New rates are in use at once; how good they are is checked after.
-      show(result.model);
-      state.value = 'checking';
-      const check = { ...input, model: result.model, start: result.model.fit };
-      const heldOut: HeldOut | null = await worker().validate(
-        check,
-        proxy((each: ValidateProgress) => (progress.value = each)),
-      );
-      if (mine !== round) return;
-      const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
-      show(checked);
-      await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
+      await fitOnce(kind, input, isLast);
     } catch (error) {
-      if (mine === round)
+      if (isLast())
         failure.value =
           error instanceof CallFailed ? error.message : 'The fit failed; the rates are those of before.';
     } finally {
-      if (mine === round) state.value = 'idle';
+      if (isLast()) state.value = 'idle';
     }
   }
   function show(frameModel: FrameModel): void {

@@ -1,21 +1,41 @@
+import type { PartKind } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useMarket } from './market.ts';
 
-/** Names of parts and games by id; an id that is not there is its own name. */
+/** One of several that may be chosen. A type, since the lists of Naive UI take no interface. */
+type Choice = { value: string; label: string };
+
+/** Names of parts, games and shops by id, and lists to choose from; an id that is not there is its own name. */
 export const useNames = defineStore('names', () => {
   const market = useMarket();
   const parts = computed(() => new Map(market.parts.map((part) => [part.id, part])));
   const games = computed(
     () => new Map((market.catalogue?.frameModel.games ?? []).map((game) => [game.id, game])),
   );
+  const part = (id: string): string => {
+    const known = parts.value.get(id);
+    return known ? `${known.brand} ${known.name}` : id;
+  };
+  const choices = (items: Iterable<{ readonly id: string }>, nameOf: (id: string) => string): Choice[] =>
+    [...items].map(({ id }) => ({ value: id, label: nameOf(id) }));
+  const byLabel = (a: Choice, b: Choice) => a.label.localeCompare(b.label);
+  const game = (id: string) => games.value.get(id)?.name ?? id;
+  const shops = computed(() => market.stored?.shops ?? []);
+  const shop = (id: string) => shops.value.find((each) => each.id === id)?.name ?? id;
   return {
     parts,
     games,
-    part(id: string): string {
-      const part = parts.value.get(id);
-      return part ? `${part.brand} ${part.name}` : id;
-    },
-    game: (id: string) => games.value.get(id)?.name ?? id,
+    part,
+    game,
+    shop,
+    gameOptions: computed(() => choices(games.value.values(), game)),
+    shopOptions: computed(() => choices(shops.value, shop)),
+    partOptions: computed(() => choices(market.parts, part).sort(byLabel)),
+    partsOfKind: (kind: PartKind) =>
+      choices(
+        market.parts.filter((each) => each.kind === kind),
+        part,
+      ).sort(byLabel),
   };
 });

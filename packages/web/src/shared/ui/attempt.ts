@@ -1,7 +1,7 @@
 import { useMessage } from 'naive-ui';
 
 /** Runs a change that goes to the server; when it is not taken, says so in passing. Nothing typed hangs on it. */
-export function useAttempt(): (task: () => Promise<void>) => Promise<void> {
+export function useAttempt(): (task: () => Promise<unknown>) => Promise<void> {
   const message = useMessage();
   return async (task) => {
     try {

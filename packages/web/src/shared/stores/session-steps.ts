@@ -1,0 +1,72 @@
+import { computed, shallowRef } from 'vue';
+
+/** A change and the one that takes it back, by name. */
+interface Step {
+  readonly label: string;
+  readonly forth: () => Promise<void>;
+  readonly back: () => Promise<void>;
+}
+
+/** Steps of one session that can be taken back. */
+const MOST_STEPS = 100;
+
+/** Changes on the server that can be taken back by name, as long as the page is open. */
+export function useSessionSteps() {
+  const done = shallowRef<readonly Step[]>([]);
+  const undone = shallowRef<readonly Step[]>([]);
+  return {
+    canUndo: computed(() => done.value.at(-1)?.label ?? null),
+    canRedo: computed(() => undone.value.at(-1)?.label ?? null),
+    async step(next: Step): Promise<void> {
+      await next.forth();
+      done.value = [...done.value, next].slice(-MOST_STEPS);
+      undone.value = [];
+    },
+    async undo(): Promise<string | null> {
+      const last = done.value.at(-1);
+      if (!last) return null;
+      await last.back();
+      done.value = done.value.slice(0, -1);
+      undone.value = [...undone.value, last];
+      return last.label;
+    },
+    async redo(): Promise<string | null> {
+      const last = undone.value.at(-1);
+      if (!last) return null;
+      await last.forth();
+      undone.value = undone.value.slice(0, -1);
+      done.value = [...done.value, last];
+      return last.label;
+    },
+  };
+}
+
+interface Named {
+  readonly id: string;
+}
+
+/** What takes a change of a list back: the items as they were, and those that were not there. */
+export function inverse<T extends Named>(all: readonly T[], put: readonly T[], remove: readonly string[]) {
+  const ids = new Set([...remove, ...put.map((each) => each.id)]);
+  const before = all.filter((each) => ids.has(each.id));
+  const had = new Set(before.map((each) => each.id));
+  return { put: before, remove: put.filter((each) => !had.has(each.id)).map((each) => each.id) };
+}
+
+/** A list with items put in their places, or behind it, and others taken out. */
+export function changedList<T extends Named>(
+  all: readonly T[],
+  put: readonly T[],
+  remove: readonly string[],
+): T[] {
+  const gone = new Set(remove);
+  const fresh = new Map(put.map((each) => [each.id, each]));
+  const kept = all
+    .filter((each) => !gone.has(each.id))
+    .map((each) => {
+      const changed = fresh.get(each.id);
+      fresh.delete(each.id);
+      return changed ?? each;
+    });
+  return [...kept, ...fresh.values()];
+}

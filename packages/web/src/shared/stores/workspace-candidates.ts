@@ -1,0 +1,114 @@
+import {
+  MOST_CANDIDATES,
+  type Candidate,
+  type Decision,
+  type StoredPathStep,
+  type Workspace,
+} from '@ripe-pick/contract';
+import type { Picks } from '@ripe-pick/core/parts';
+import type { Ref, ShallowRef } from 'vue';
+import { withDecisions } from './decisions.ts';
+
+type Edit = (label: string, change: (workspace: Workspace) => Workspace) => void;
+
+export const freshCandidate = (id: string, name: string): Candidate => ({
+  id,
+  name,
+  picks: {},
+  note: '',
+  isArchived: false,
+  decisions: [],
+  path: [],
+});
+
+const inSight = ({ candidates }: Workspace) => candidates.filter((each) => !each.isArchived);
+
+/** The workspace with other candidates: there is always one in sight, and the active one is in sight. */
+function withCandidates(workspace: Workspace, candidates: Workspace['candidates']): Workspace {
+  const next = { ...workspace, candidates };
+  const seen = inSight(next);
+  if (seen.length === 0) return workspace;
+  return seen.some((each) => each.id === next.active) ? next : { ...next, active: seen[0].id };
+}
+
+function freshId({ candidates }: Workspace): string {
+  const taken = new Set(candidates.map((candidate) => candidate.id));
+  let n = taken.size + 1;
+  while (taken.has(`candidate-${n}`)) n++;
+  return `candidate-${n}`;
+}
+
+/** What can be done with candidates, each by a named step. */
+export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure: Ref<string | null>) {
+  const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
+  const editCandidate = (label: string, id: string, change: (candidate: Candidate) => Candidate) =>
+    edit(label, (workspace) => ({
+      ...workspace,
+      candidates: workspace.candidates.map((each) => (each.id === id ? change(each) : each)),
+    }));
+  return {
+    editCandidate,
+    /** Changes the picks of the active candidate, and keeps why. */
+    editPicks: (label: string, change: (picks: Picks) => Picks, decisions: readonly Decision[] = []) =>
+      editCandidate(label, state.value.active, (candidate) => ({
+        ...candidate,
+        picks: change(candidate.picks as Picks) as Candidate['picks'],
+        decisions: withDecisions(candidate.decisions, decisions),
+      })),
+    /** The id of the new candidate; of the active one where no more are kept. */
+    addCandidate(
+      name: string,
+      picks: Picks,
+      from: {
+        readonly decisions?: readonly Decision[];
+        readonly note?: string;
+        readonly path?: readonly StoredPathStep[];
+      } = {},
+    ): string {
+      if (state.value.candidates.length >= MOST_CANDIDATES) {
+        failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
+        return state.value.active;
+      }
+      const id = freshId(state.value);
+      const fresh: Candidate = {
+        ...freshCandidate(id, name.slice(0, 200)),
+        picks: picks as Candidate['picks'],
+        note: from.note ?? '',
+        decisions: [...(from.decisions ?? [])],
+        path: [...(from.path ?? [])],
+      };
+      edit(`add ${name}`, (workspace) => ({
+        ...workspace,
+        candidates: [...workspace.candidates, fresh],
+        active: id,
+      }));
+      return id;
+    },
+    renameCandidate: (id: string, name: string) =>
+      editCandidate('rename candidate', id, (each) => ({ ...each, name })),
+    noteOn: (id: string, note: string) =>
+      editCandidate(`type a note on ${nameOf(id)}`, id, (each) => ({ ...each, note: note.slice(0, 5000) })),
+    removeCandidate: (id: string) =>
+      edit(`remove ${nameOf(id)}`, (workspace) =>
+        withCandidates(
+          workspace,
+          workspace.candidates.filter((each) => each.id !== id),
+        ),
+      ),
+    archive: (id: string, isArchived: boolean) =>
+      edit(`${isArchived ? 'archive' : 'bring back'} ${nameOf(id)}`, (workspace) =>
+        withCandidates(
+          workspace,
+          workspace.candidates.map((each) => (each.id === id ? { ...each, isArchived } : each)),
+        ),
+      ),
+    /** Puts the candidates in sight in an order given by ids; archived ones stay behind them. */
+    order: (ids: readonly string[]) =>
+      edit('order candidates', (workspace) => {
+        const at = ({ id }: Candidate) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
+        const sorted = [...workspace.candidates].sort((a, b) => at(a) - at(b));
+        const isSame = sorted.every((each, n) => each === workspace.candidates[n]);
+        return isSame ? workspace : { ...workspace, candidates: sorted };
+      }),
+  };
+}
