@@ -1,4 +1,4 @@
-import type { BenchRunKept } from '@ripe-pick/contract';
+import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import {
   diagnose,
   groupRuns,
@@ -9,11 +9,10 @@ import {
 } from '@ripe-pick/core/bench';
 import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
 import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/frames';
-import type { Motherboard, Gpu, Memory, Cpu } from '@ripe-pick/core/parts';
+import type { Catalogue, Part } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { computed } from 'vue';
 import { useMarket } from '../../shared/stores/market.ts';
-import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 
 /** Passes put together, with what the model expects of a healthy system there. */
@@ -30,96 +29,84 @@ export type Why =
 /** Scenes that a diagnosis needs at least: one that the processor limits and one that the card does, with luck. */
 const LEAST_SCENES = 2;
 
+type System = BenchKept['rigs'][number];
+
+/** What a catalogue's model expects of passes put together. */
+function measuredWith({ parts, frameModel }: Catalogue, system: System) {
+  const judge = recordJudge(parts, frameModel);
+  const predict = predictor(frameModel);
+  return (group: RunGroup<BenchRunKept>): Measured => {
+    const unknown = (why: string): Measured => ({ ...group, expected: null, unknown: why });
+    const [record] = recordsOfRuns(parts, [system], group.runs);
+    if (!record) return unknown('Only warm-ups so far.');
+    // Raised clocks are compared with what the parts do as shipped.
+    const judged = judge({ ...record, clocks: 'stock', low: null, excluded: null });
+    if ('heldBack' in judged) return unknown(judged.heldBack.map(heldBackSentence).join(' '));
+    const found = predict(judged.usable);
+    if (!found) return unknown('The model has no rate for these parts.');
+    const rate = Math.exp(found.ln);
+    const expected = { fps: rate, interval: intervalAround(rate, found.sd), sdLn: found.sd };
+    return { ...group, unknown: null, expected };
+  };
+}
+
+/** A scene as a diagnosis takes it; null for warm-ups alone. */
+function observationOf({ runs: [first], summary }: Measured): Observation | null {
+  if (!summary) return null;
+  const { game, preset, widthPx, heightPx, renderScale, background } = first;
+  const { average, sdLn, low, gpuBusy, driftLn } = summary;
+  const conditions = { preset, widthPx, heightPx, renderScale, background };
+  return { game, conditions, average, sdLn, low, gpuBusy, driftLn };
+}
+
+const none = (reason: string): Why => ({ kind: 'none', reason });
+
+/** Why a system is as fast as it is, from the scenes that were measured with clocks as shipped. */
+function whyOf(catalogue: Catalogue, system: System, groups: readonly Measured[]): Why {
+  const asShipped = groups.filter(
+    (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
+  );
+  const profileOn = asShipped.at(-1)?.runs[0].state.profile ?? true;
+  const counted = asShipped.filter((group) => group.runs[0].state.profile === profileOn);
+  if (counted.length < LEAST_SCENES)
+    return none(
+      `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
+    );
+  const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+  const part = <K extends 'cpu' | 'motherboard' | 'memory' | 'gpu'>(
+    kind: K,
+  ): Extract<Part, { readonly kind: K }> | null => {
+    const found = parts.get(system[kind] ?? '');
+    return found?.kind === kind ? (found as Extract<Part, { readonly kind: K }>) : null; // of this kind
+  };
+  const [cpu, motherboard, memory, gpu] = [part('cpu'), part('motherboard'), part('memory'), part('gpu')];
+  if (!cpu || !motherboard || !memory || (system.gpu !== null && !gpu))
+    return none('A part of this system is no longer in the catalogue.');
+  const observations = counted.flatMap((group) => observationOf(group) ?? []);
+  const result = diagnose(catalogue.frameModel, { cpu, motherboard, memory, gpu, profileOn }, observations);
+  return result.status === 'done'
+    ? { kind: 'done', diagnosis: result.diagnosis }
+    : none(`Not known: ${result.missing.join(', ')}.`);
+}
+
 /** What the test bench shows of the system that is chosen. */
 export function useBenchPage() {
   const market = useMarket();
   const records = useRecords();
-  const names = useNames();
   const chosen = useStorage('ripe-pick-bench-system', '');
   const system = computed(
     () => records.bench.rigs.find((each) => each.id === chosen.value) ?? records.bench.rigs.at(-1) ?? null,
   );
   const runs = computed(() => records.bench.runs.filter((run) => run.rig === system.value?.id));
-
-  const groups = computed((): Measured[] => {
-    const catalogue = market.catalogue;
-    if (!catalogue || !system.value) return [];
-    const judge = recordJudge(catalogue.parts, catalogue.frameModel);
-    const predict = predictor(catalogue.frameModel);
-    const one = [system.value];
-    return groupRuns(runs.value).map((group): Measured => {
-      const record = recordsOfRuns(catalogue.parts, one, group.runs)[0];
-      if (!record) return { ...group, expected: null, unknown: 'Only warm-ups so far.' };
-      // Raised clocks are compared with what the parts do as shipped.
-      const judged = judge({ ...record, clocks: 'stock', low: null, excluded: null });
-      if ('heldBack' in judged)
-        return { ...group, expected: null, unknown: judged.heldBack.map(heldBackSentence).join(' ') };
-      const found = predict(judged.usable);
-      return found
-        ? {
-            ...group,
-            unknown: null,
-            expected: {
-              fps: Math.exp(found.ln),
-              interval: intervalAround(Math.exp(found.ln), found.sd),
-              sdLn: found.sd,
-            },
-          }
-        : { ...group, expected: null, unknown: 'The model has no rate for these parts.' };
-    });
-  });
-
-  const part = <S extends string>(id: string | null, slot: S) => {
-    const found = id === null ? undefined : names.parts.get(id);
-    return found?.kind === slot ? found : null;
-  };
-  const why = computed((): Why => {
-    const catalogue = market.catalogue;
-    const own = system.value;
-    if (!catalogue || !own) return { kind: 'none', reason: 'No system yet.' };
-    const asShipped = groups.value.filter(
-      (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
-    );
-    const profileOn = asShipped.at(-1)?.runs[0].state.profile ?? true;
-    const counted = asShipped.filter((group) => group.runs[0].state.profile === profileOn);
-    if (counted.length < LEAST_SCENES)
-      return {
-        kind: 'none',
-        reason: `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
-      };
-    const cpu = part(own.cpu, 'cpu') as Cpu | null; // found by its slot
-    const motherboard = part(own.motherboard, 'motherboard') as Motherboard | null; // found by its slot
-    const memory = part(own.memory, 'memory') as Memory | null; // found by its slot
-    const gpu = part(own.gpu, 'gpu') as Gpu | null; // found by its slot
-    if (!cpu || !motherboard || !memory || (own.gpu !== null && !gpu))
-      return { kind: 'none', reason: 'A part of this system is no longer in the catalogue.' };
-    const observations = counted.flatMap(({ runs: all, summary }): Observation[] => {
-      const [first] = all;
-      return summary
-        ? [
-            {
-              game: first.game,
-              conditions: {
-                preset: first.preset,
-                widthPx: first.widthPx,
-                heightPx: first.heightPx,
-                renderScale: first.renderScale,
-                background: first.background,
-              },
-              average: summary.average,
-              sdLn: summary.sdLn,
-              low: summary.low,
-              gpuBusy: summary.gpuBusy,
-              driftLn: summary.driftLn,
-            },
-          ]
-        : [];
-    });
-    const result = diagnose(catalogue.frameModel, { cpu, motherboard, memory, gpu, profileOn }, observations);
-    return result.status === 'done'
-      ? { kind: 'done', diagnosis: result.diagnosis }
-      : { kind: 'none', reason: `Not known: ${result.missing.join(', ')}.` };
-  });
-
+  const groups = computed((): Measured[] =>
+    market.catalogue && system.value
+      ? groupRuns(runs.value).map(measuredWith(market.catalogue, system.value))
+      : [],
+  );
+  const why = computed((): Why =>
+    market.catalogue && system.value
+      ? whyOf(market.catalogue, system.value, groups.value)
+      : none('No system yet.'),
+  );
   return { chosen, system, runs, groups, why, share: INTERVAL_SHARE };
 }

@@ -10,8 +10,8 @@ export type GrowthState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
 /** Which path is shown large: the candidate's own, what becomes of the best of today, a start with less, or an answer by number. */
 export type ShownPath = 'mine' | 'today' | 'still' | 'paced' | number;
 
-/** The plan of the brief as it stands, and the path of the candidate that is open; redone when anything behind them changes. */
-export function useGrowthPage() {
+/** The plan of the brief; of several asked for in a row the last one counts. */
+function usePlan() {
   const growth = useGrowth();
   const market = useMarket();
   const workspace = useWorkspace();
@@ -20,10 +20,7 @@ export function useGrowthPage() {
   const asked = ref('');
   const done = ref(0);
   const state = ref<GrowthState>('idle');
-  const mine = shallowRef<ToldPath | null>(null);
-  const chosen = ref<ShownPath | null>(null);
   let ticket = 0;
-  let evaluation = 0;
 
   async function work(): Promise<void> {
     const own = ++ticket;
@@ -52,7 +49,22 @@ export function useGrowthPage() {
       console.error(error);
     }
   }
-  /** What comes of the candidate's own path; of several asked for in a row the last one counts. */
+  onMounted(() => void work());
+  onBeforeUnmount(() => {
+    ticket++;
+    growth.stop();
+    growth.stopStudy();
+  });
+  watchDebounced([() => growth.key, () => market.catalogue], work, { debounce: 300 });
+  return { plan, first, asked, done, state, again: work };
+}
+
+/** What comes of the candidate's own path; of several asked for in a row the last one counts. */
+function useOwnPath() {
+  const growth = useGrowth();
+  const market = useMarket();
+  const mine = shallowRef<ToldPath | null>(null);
+  let evaluation = 0;
   async function evaluate(path: Path): Promise<void> {
     const own = ++evaluation;
     try {
@@ -63,48 +75,41 @@ export function useGrowthPage() {
       console.error(error);
     }
   }
-  onMounted(() => {
-    void work();
-    void evaluate(growth.path);
-  });
-  onBeforeUnmount(() => {
-    ticket++;
-    growth.stop();
-    growth.stopStudy();
-  });
-  watchDebounced([() => growth.key, () => market.catalogue], work, { debounce: 300 });
+  onMounted(() => void evaluate(growth.path));
   watch([() => growth.path.picks, () => growth.path.steps, () => growth.key, () => market.catalogue], () =>
     evaluate(growth.path),
   );
+  return { mine, evaluate };
+}
+
+/** The plan of the brief as it stands, and the path of the candidate that is open; redone when anything behind them changes. */
+export function useGrowthPage() {
+  const growth = useGrowth();
+  const workspace = useWorkspace();
+  const planning = usePlan();
+  const own = useOwnPath();
+  const chosen = ref<ShownPath | null>(null);
   // Another candidate shows its own path if it has one.
   watch(
     () => workspace.active.id,
     () => (chosen.value = null),
   );
-
   const hasOwn = computed(() => growth.path.steps.length > 0);
   const which = computed((): ShownPath => chosen.value ?? (hasOwn.value ? 'mine' : 0));
   const pathAt = (at: ShownPath): ToldPath | null => {
-    if (at === 'mine') return mine.value;
-    if (typeof at === 'number')
-      return plan.value ? (plan.value.answers[at] ?? null) : at === 0 ? first.value : null;
-    return plan.value?.[at] ?? null;
+    const plan = planning.plan.value;
+    if (at === 'mine') return own.mine.value;
+    if (typeof at !== 'number') return plan?.[at] ?? null;
+    return plan ? (plan.answers[at] ?? null) : at === 0 ? planning.first.value : null;
   };
-  const shown = computed(() => pathAt(which.value) ?? mine.value);
   return {
-    plan,
-    first,
-    asked,
-    done,
-    state,
-    mine,
+    ...planning,
+    ...own,
     which,
-    shown,
+    shown: computed(() => pathAt(which.value) ?? own.mine.value),
     hasOwn,
     pathAt,
-    evaluate,
     show: (at: ShownPath) => (chosen.value = at),
     stop: () => growth.stop(),
-    again: work,
   };
 }

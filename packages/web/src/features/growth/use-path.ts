@@ -11,61 +11,15 @@ import { buildName, sameParts, type PartName } from './words.ts';
 
 const byDay = (a: PathStep, b: PathStep) => a.on.localeCompare(b.on);
 
-/** Everything that can be done to a path: taking one, and changing the one that is taken. Every change is a step to undo. */
-export function usePath(
-  shown: ComputedRef<ToldPath | null>,
-  show: (at: 'mine') => void,
-  evaluate: (path: Path) => Promise<void>,
-  name: PartName,
-) {
-  const choose = useChoose();
+const FIRST_DAY = '1970-01-01';
+
+/** The days that steps may lie on. */
+function useDays() {
   const growth = useGrowth();
   const market = useMarket();
   const workspace = useWorkspace();
-  const message = useMessage();
-
-  const today = computed(() => market.catalogue?.today ?? '1970-01-01');
+  const today = computed(() => market.catalogue?.today ?? FIRST_DAY);
   const lastDay = computed(() => addMonths(today.value, workspace.brief.growth.horizonMonths - 1));
-
-  function take() {
-    const path = shown.value;
-    if (!path) return;
-    if (sameParts(path.picks, workspace.picks)) growth.editSteps('take a path', () => path.steps);
-    else {
-      const title = `Path: ${buildName(path.picks, name)}`.slice(0, 120);
-      choose.keep(title, 'the start of a path', path.picks, growth.stored(path.steps));
-    }
-    show('mine');
-    message.info('It is a candidate now: drag its steps, or change them below.', { duration: 2600 });
-  }
-
-  const moved = (from: string, to: string) =>
-    growth.path.steps.map((step) => (step.on === from ? { ...step, on: to } : step)).sort(byDay);
-  /** While a step is dragged its path is worked out at every day it passes; it is kept when it is let go. */
-  const drag = (from: string, to: string) =>
-    void evaluate({ picks: growth.path.picks, steps: moved(from, to) });
-  function drop(from: string, to: string) {
-    const isTaken = to !== from && growth.path.steps.some((step) => step.on === to);
-    if (isTaken)
-      message.warning(`There is a step on ${to} already. Leave one of them out, or pick another day.`);
-    if (to === from || isTaken) return void evaluate(growth.path);
-    growth.editSteps(`move the step of ${from} to ${to}`, () => moved(from, to));
-  }
-  const remove = (on: string) =>
-    growth.editSteps(`leave the step of ${on} out`, (steps) => steps.filter((step) => step.on !== on));
-
-  /** The day whose step is being swapped for something else; null when none is. */
-  const swapping: Ref<string | null> = ref(null);
-  function takeAlternative({ changes }: Alternative) {
-    const on = swapping.value;
-    swapping.value = null;
-    if (!on) return;
-    growth.editSteps(`change the step of ${on}`, (steps) =>
-      [...steps.filter((step) => step.on !== on), ...(changes.length > 0 ? [{ on, changes }] : [])].sort(
-        byDay,
-      ),
-    );
-  }
   /** A day for another step: the first sum that nothing is done with yet, else half a year behind the last step. */
   const freeDay = computed(() => {
     const used = new Set(growth.path.steps.map((step) => step.on));
@@ -74,9 +28,48 @@ export function usePath(
     const next = addMonths(growth.path.steps.at(-1)?.on ?? today.value, 6);
     return sum?.on ?? (isFree(next) ? next : null);
   });
+  return { today, lastDay, freeDay };
+}
 
+/** Changes of the steps of the path that is taken. */
+function useStepEdits(evaluate: (path: Path) => Promise<void>) {
+  const growth = useGrowth();
+  const message = useMessage();
+  /** The day whose step is being swapped for something else; null when none is. */
+  const swapping: Ref<string | null> = ref(null);
+  const moved = (from: string, to: string) =>
+    growth.path.steps.map((step) => (step.on === from ? { ...step, on: to } : step)).sort(byDay);
+  return {
+    swapping,
+    /** While a step is dragged its path is worked out at every day it passes; it is kept when it is let go. */
+    drag: (from: string, to: string) => void evaluate({ picks: growth.path.picks, steps: moved(from, to) }),
+    drop(from: string, to: string): void {
+      const isTaken = to !== from && growth.path.steps.some((step) => step.on === to);
+      if (isTaken)
+        message.warning(`There is a step on ${to} already. Leave one of them out, or pick another day.`);
+      if (to === from || isTaken) void evaluate(growth.path);
+      else growth.editSteps(`move the step of ${from} to ${to}`, () => moved(from, to));
+    },
+    remove: (on: string) =>
+      growth.editSteps(`leave the step of ${on} out`, (steps) => steps.filter((step) => step.on !== on)),
+    takeAlternative({ changes }: Alternative): void {
+      const on = swapping.value;
+      swapping.value = null;
+      if (!on) return;
+      const fresh = changes.length > 0 ? [{ on, changes }] : [];
+      growth.editSteps(`change the step of ${on}`, (steps) =>
+        [...steps.filter((step) => step.on !== on), ...fresh].sort(byDay),
+      );
+    },
+  };
+}
+
+/** Looks for the best path from the build that is open. */
+function useBestFromHere() {
+  const growth = useGrowth();
+  const message = useMessage();
   const isLooking = ref(false);
-  async function bestFromHere() {
+  async function bestFromHere(): Promise<void> {
     isLooking.value = true;
     try {
       const found = await growth.bestFrom(growth.path.picks);
@@ -90,29 +83,42 @@ export function usePath(
       isLooking.value = false;
     }
   }
+  return { isLooking, bestFromHere };
+}
 
-  function watchParts() {
-    const count = shown.value ? growth.watchParts(shown.value.report.stages) : 0;
-    message.info(`${count} targets are in Ripeness: each counts from its day on. Ctrl+Z takes them back.`);
-  }
-  function toCalendar() {
-    const count = shown.value ? growth.toCalendar(shown.value.report.stages) : 0;
-    message.info(`${count} days are in the calendar of Ripeness, and in its file for other calendars.`);
-  }
-
+/** Everything that can be done to a path: taking one, and changing the one that is taken. Every change is a step to undo. */
+export function usePath(
+  shown: ComputedRef<ToldPath | null>,
+  show: (at: 'mine') => void,
+  evaluate: (path: Path) => Promise<void>,
+  name: PartName,
+) {
+  const choose = useChoose();
+  const growth = useGrowth();
+  const workspace = useWorkspace();
+  const message = useMessage();
   return {
-    today,
-    lastDay,
-    take,
-    drag,
-    drop,
-    remove,
-    swapping,
-    takeAlternative,
-    freeDay,
-    isLooking,
-    bestFromHere,
-    watchParts,
-    toCalendar,
+    ...useDays(),
+    ...useStepEdits(evaluate),
+    ...useBestFromHere(),
+    take(): void {
+      const path = shown.value;
+      if (!path) return;
+      if (sameParts(path.picks, workspace.picks)) growth.editSteps('take a path', () => path.steps);
+      else {
+        const title = `Path: ${buildName(path.picks, name)}`.slice(0, 120);
+        choose.keep(title, 'the start of a path', path.picks, growth.stored(path.steps));
+      }
+      show('mine');
+      message.info('It is a candidate now: drag its steps, or change them below.', { duration: 2600 });
+    },
+    watchParts(): void {
+      const count = shown.value ? growth.watchParts(shown.value.report.stages) : 0;
+      message.info(`${count} targets are in Ripeness: each counts from its day on. Ctrl+Z takes them back.`);
+    },
+    toCalendar(): void {
+      const count = shown.value ? growth.toCalendar(shown.value.report.stages) : 0;
+      message.info(`${count} days are in the calendar of Ripeness, and in its file for other calendars.`);
+    },
   };
 }

@@ -1,6 +1,7 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
 import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
-import { basisTotal, type Market } from '@ripe-pick/core/money';
+import type { GameRates, Interval } from '@ripe-pick/core/frames';
+import { basisTotal, type Cost, type Market } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -40,6 +41,185 @@ export interface GrowthCell {
 /** By the candidate's place; undefined while it is being worked out. */
 export type GrowthOf = (entry: number) => GrowthCell | null | undefined;
 
+/** A line-up being laid out as rows of text. */
+class Table {
+  readonly rows: Row[] = [];
+  private readonly entries: readonly LineUpEntry[];
+  private readonly isShare: boolean;
+
+  constructor(
+    private readonly lineUp: LineUp,
+    private readonly brief: Brief,
+    private readonly market: Market,
+  ) {
+    this.entries = lineUp.entries;
+    this.isShare = brief.play.objective.goal === 'targets';
+  }
+
+  private money(minor: number): string {
+    return money(minor, this.brief.money.currency);
+  }
+
+  private objective(value: number): string {
+    return `${value.toFixed(1)}${this.isShare ? ' %' : ' fps'}`;
+  }
+
+  private adder(group: Row['group']) {
+    return (id: string, label: string, cell: (entry: LineUpEntry) => string, differs?: boolean) => {
+      const cells = this.entries.map(cell);
+      this.rows.push({ id, group, label, cells, differs: differs ?? new Set(cells).size > 1 });
+    };
+  }
+
+  parts(): void {
+    const add = this.adder('parts');
+    for (const slot of SLOTS) {
+      if (!this.entries.some(({ picks }) => picks[slot])) continue;
+      const cell = (entry: LineUpEntry) => this.partCell(slot, entry);
+      add(slot, SLOT_NAMES[slot], cell, this.lineUp.different.includes(slot));
+    }
+  }
+
+  private partCell(slot: Slot, { picks, summary }: LineUpEntry): string {
+    const pick = picks[slot] ?? null;
+    const name = pickName(pick, slot, this.market);
+    const line = summary.cost.lines.find((each) => each.slot === slot && each.kind !== 'shipping');
+    if (!line) return name;
+    if (line.kind === 'owned') return `${name}, owned`;
+    const offer = pick?.offer ? this.market.offers.get(pick.offer) : undefined;
+    const condition = offer && offer.condition !== 'new' ? ` ${offer.condition}` : '';
+    return `${name}, ${this.money(line.amount)}${condition}`;
+  }
+
+  frames(nameOf: (game: string) => string): void {
+    const add = this.adder('frames');
+    const rated = ({ summary }: LineUpEntry) => (summary.rates.status === 'known' ? summary.rates : null);
+    const between = ({ low, high }: Interval) => `(${fps(low)} to ${fps(high)})`;
+    add('objective', this.isShare ? 'Share of targets' : 'Figure of the brief', (entry) => {
+      const objective = rated(entry)?.objective;
+      return objective ? `${this.objective(objective.value)} ${between(objective.interval)}` : UNKNOWN;
+    });
+    this.brief.play.games.forEach(({ game, preset }, n) => {
+      const name = `${nameOf(game)}, ${preset}`;
+      const ofGame = (words: (rates: GameRates) => string) => (entry: LineUpEntry) => {
+        const rates = rated(entry)?.games[n];
+        return rates ? words(rates) : UNKNOWN;
+      };
+      const average = ofGame((rates) => `${fps(rates.average)} fps ${between(rates.interval)}`);
+      add(`${game}-average`, `${name}: average`, average);
+      add(
+        `${game}-low`,
+        `${name}: 1 % low`,
+        ofGame((rates) => `${fps(rates.low)} fps`),
+      );
+      if (this.entries.length > 1)
+        add(`${game}-chance`, `${name}: chance to beat ${this.entries[0].name}`, ({ against }) =>
+          against ? chanceWords(against[n].chance) : '–',
+        );
+    });
+  }
+
+  totals(): void {
+    const add = this.adder('money');
+    const { budgetMinor, allowedOverMinor, costBasis } = this.brief.money;
+    const sum = (of: (cost: Cost) => number) => (entry: LineUpEntry) => this.money(of(entry.summary.cost));
+    add(
+      'dueNow',
+      'Paid at the till',
+      sum((cost) => cost.dueNow),
+    );
+    add(
+      'expected',
+      'Expected after rebates',
+      sum((cost) => cost.expected),
+    );
+    add(
+      'after',
+      'After all rebates',
+      sum((cost) => cost.after),
+    );
+    add(
+      'left',
+      'Left of the sum',
+      sum((cost) => budgetMinor + allowedOverMinor - cost.counted),
+    );
+    if (this.entries.some(({ summary: { cost } }) => cost.counted !== basisTotal(cost, costBasis)))
+      add(
+        'counted',
+        'Counted against the sum',
+        sum((cost) => cost.counted),
+      );
+  }
+
+  ripeness(prices: RipenessOf): void {
+    const add = this.adder('money');
+    const known = ({ picks }: LineUpEntry) =>
+      Object.values(picks).flatMap(({ part }) =>
+        this.brief.owned.includes(part) ? [] : (prices(part) ?? []),
+      );
+    add('ripe', 'Ripeness of its parts', (entry) => {
+      const all = known(entry);
+      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).flatMap((state) => {
+        const n = all.filter(({ ripeness }) => ripeness === state).length;
+        return n > 0 ? [`${n} ${RIPENESS_WORDS[state]}`] : [];
+      });
+      return counts.join(', ') || UNKNOWN;
+    });
+    add('waiting', 'Waiting may save', (entry) => {
+      const all = known(entry);
+      const saved = all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0);
+      const { currency } = this.brief.money;
+      return all.length === 0 ? UNKNOWN : `about ${money(saved, currency, { short: true })}`;
+    });
+  }
+
+  running(): void {
+    this.adder('money')('yearly', 'Running cost a year, at most', ({ traits }) =>
+      traits.yearlyMinor === null ? UNKNOWN : this.money(traits.yearlyMinor),
+    );
+  }
+
+  growth(growth: GrowthOf): void {
+    const add = this.adder('growth');
+    const cell = (words: (found: GrowthCell) => string) => (entry: LineUpEntry) => {
+      const found = growth(this.entries.indexOf(entry));
+      return found === undefined ? 'working it out…' : found === null ? UNKNOWN : words(found);
+    };
+    const value = cell((found) => (found.value === null ? UNKNOWN : this.objective(found.value / 1000)));
+    const { horizonMonths } = this.brief.growth;
+    add('path-value', `Figure over ${horizonMonths} months, on its best path`, value);
+    add(
+      'path-steps',
+      'Its best path',
+      cell(({ steps }) => steps),
+    );
+    add(
+      'path-net',
+      'Money out in all, less resale',
+      cell(({ net }) => this.money(net)),
+    );
+  }
+
+  rest(): void {
+    const add = this.adder('rest');
+    add('load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
+    add('spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
+    add('noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));
+    add('slots', 'Free memory slots', ({ traits }) => String(traits.freeMemorySlots ?? UNKNOWN));
+    add('second-hand', 'Second-hand parts', ({ traits }) => String(traits.secondHand));
+    add('checks', 'Checks', checksCell);
+  }
+}
+
+function checksCell({ traits: { blocks, unknowns, notes }, summary }: LineUpEntry): string {
+  if (summary.open.length > 0)
+    return `open: ${summary.open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}`;
+  if (blocks + unknowns + notes === 0) return 'everything fits';
+  return [blocks && `${blocks} do not fit`, unknowns && `${unknowns} unknown`, notes && `${notes} to note`]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** Lays a line-up out as rows of text: what the page shows and the exports write. */
 export function rowsOf(
   lineUp: LineUp,
@@ -49,143 +229,13 @@ export function rowsOf(
   prices: RipenessOf | null = null,
   growth: GrowthOf | null = null,
 ): Row[] {
-  const { currency } = brief.money;
-  const limit = brief.money.budgetMinor + brief.money.allowedOverMinor;
-  const { entries } = lineUp;
-  const rows: Row[] = [];
-  const add = (
-    group: Row['group'],
-    id: string,
-    label: string,
-    cell: (entry: LineUpEntry) => string,
-    differs?: boolean,
-  ) => {
-    const cells = entries.map(cell);
-    rows.push({ id, group, label, cells, differs: differs ?? new Set(cells).size > 1 });
-  };
-  const partCell =
-    (slot: Slot) =>
-    ({ picks, summary }: LineUpEntry): string => {
-      const pick = picks[slot] ?? null;
-      const line = summary.cost.lines.find((each) => each.slot === slot && each.kind !== 'shipping');
-      const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
-      const price = line
-        ? line.kind === 'owned'
-          ? ', owned'
-          : `, ${money(line.amount, currency)}${offer && offer.condition !== 'new' ? ` ${offer.condition}` : ''}`
-        : '';
-      return `${pickName(pick, slot, market)}${price}`;
-    };
-  for (const slot of SLOTS) {
-    if (entries.some(({ picks }) => picks[slot]))
-      add('parts', slot, SLOT_NAMES[slot], partCell(slot), lineUp.different.includes(slot));
-  }
-  const rated = ({ summary }: LineUpEntry) => (summary.rates.status === 'known' ? summary.rates : null);
-  const isShare = brief.play.objective.goal === 'targets';
-  add('frames', 'objective', isShare ? 'Share of targets' : 'Figure of the brief', (entry) => {
-    const objective = rated(entry)?.objective;
-    return objective
-      ? `${objective.value.toFixed(1)}${isShare ? ' %' : ' fps'} (${fps(objective.interval.low)} to ${fps(objective.interval.high)})`
-      : UNKNOWN;
-  });
-  brief.play.games.forEach(({ game, preset }, n) => {
-    const name = `${nameOf(game)}, ${preset}`;
-    add('frames', `${game}-average`, `${name}: average`, (entry) => {
-      const rates = rated(entry)?.games[n];
-      return rates
-        ? `${fps(rates.average)} fps (${fps(rates.interval.low)} to ${fps(rates.interval.high)})`
-        : UNKNOWN;
-    });
-    add('frames', `${game}-low`, `${name}: 1 % low`, (entry) => {
-      const rates = rated(entry)?.games[n];
-      return rates ? `${fps(rates.low)} fps` : UNKNOWN;
-    });
-    if (entries.length > 1)
-      add('frames', `${game}-chance`, `${name}: chance to beat ${entries[0].name}`, ({ against }) =>
-        against ? chanceWords(against[n].chance) : '–',
-      );
-  });
-  add('money', 'dueNow', 'Paid at the till', ({ summary }) => money(summary.cost.dueNow, currency));
-  add('money', 'expected', 'Expected after rebates', ({ summary }) => money(summary.cost.expected, currency));
-  add('money', 'after', 'After all rebates', ({ summary }) => money(summary.cost.after, currency));
-  add('money', 'left', 'Left of the sum', ({ summary }) => money(limit - summary.cost.counted, currency));
-  if (
-    entries.some(({ summary }) => summary.cost.counted !== basisTotal(summary.cost, brief.money.costBasis))
-  )
-    add('money', 'counted', 'Counted against the sum', ({ summary }) =>
-      money(summary.cost.counted, currency),
-    );
-  if (prices) {
-    const known = ({ picks }: LineUpEntry) =>
-      Object.values(picks).flatMap(({ part }) => (brief.owned.includes(part) ? [] : (prices(part) ?? [])));
-    add('money', 'ripe', 'Ripeness of its parts', (entry) => {
-      const all = known(entry).map((each) => each.ripeness);
-      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).map(
-        (state) => [state, all.filter((each) => each === state).length] as const,
-      );
-      return (
-        counts
-          .filter(([, n]) => n > 0)
-          .map(([state, n]) => `${n} ${RIPENESS_WORDS[state]}`)
-          .join(', ') || UNKNOWN
-      );
-    });
-    add('money', 'waiting', 'Waiting may save', (entry) => {
-      const all = known(entry);
-      return all.length === 0
-        ? UNKNOWN
-        : `about ${money(
-            all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0),
-            currency,
-            { short: true },
-          )}`;
-    });
-  }
-  add('money', 'yearly', 'Running cost a year, at most', ({ traits }) =>
-    traits.yearlyMinor === null ? UNKNOWN : money(traits.yearlyMinor, currency),
-  );
-  if (growth) {
-    const cell = (words: (found: GrowthCell) => string) => (entry: LineUpEntry) => {
-      const found = growth(entries.indexOf(entry));
-      return found === undefined ? 'working it out…' : found === null ? UNKNOWN : words(found);
-    };
-    const { horizonMonths } = brief.growth;
-    add(
-      'growth',
-      'path-value',
-      `Figure over ${horizonMonths} months, on its best path`,
-      cell(({ value }) =>
-        value === null ? UNKNOWN : `${(value / 1000).toFixed(1)}${isShare ? ' %' : ' fps'}`,
-      ),
-    );
-    add(
-      'growth',
-      'path-steps',
-      'Its best path',
-      cell(({ steps }) => steps),
-    );
-    add(
-      'growth',
-      'path-net',
-      'Money out in all, less resale',
-      cell(({ net }) => money(net, currency)),
-    );
-  }
-  add('rest', 'load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
-  add('rest', 'spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
-  add('rest', 'noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));
-  add('rest', 'slots', 'Free memory slots', ({ traits }) =>
-    traits.freeMemorySlots === null ? UNKNOWN : String(traits.freeMemorySlots),
-  );
-  add('rest', 'second-hand', 'Second-hand parts', ({ traits }) => String(traits.secondHand));
-  add('rest', 'checks', 'Checks', ({ traits: { blocks, unknowns, notes }, summary }) =>
-    summary.open.length > 0
-      ? `open: ${summary.open.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}`
-      : blocks + unknowns + notes === 0
-        ? 'everything fits'
-        : [blocks && `${blocks} do not fit`, unknowns && `${unknowns} unknown`, notes && `${notes} to note`]
-            .filter(Boolean)
-            .join(', '),
-  );
-  return rows;
+  const table = new Table(lineUp, brief, market);
+  table.parts();
+  table.frames(nameOf);
+  table.totals();
+  if (prices) table.ripeness(prices);
+  table.running();
+  if (growth) table.growth(growth);
+  table.rest();
+  return table.rows;
 }

@@ -13,7 +13,7 @@ import {
 import { slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
 import type { BasketAnswer } from '@ripe-pick/core/search/orders';
 import type { Cost } from '@ripe-pick/core/money';
-import type { Picks } from '@ripe-pick/core/parts';
+import type { Deal, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useBench } from './bench.ts';
@@ -35,6 +35,56 @@ const freshId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0
 const listOf = <K extends KeptKind>(state: Workspace, kind: K) =>
   state[kind] as unknown as readonly Kept[K][]; // the list of that very kind
 
+/** The lists of what is kept of buying; every change is a named step. */
+function listEdits({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit'>) {
+  type Change<K extends KeptKind> = (list: readonly Kept[K][]) => readonly Kept[K][];
+  function change<K extends KeptKind>(kind: K, label: string, to: Change<K>) {
+    edit(label, (state) => ({ ...state, [kind]: to(listOf(state, kind)) }) as unknown as Workspace); // the list of that very kind
+  }
+  return {
+    change,
+    add<K extends KeptKind>(kind: K, label: string, item: Omit<Kept[K], 'id'>): string {
+      const id = freshId(kind.slice(0, -1));
+      change(kind, label, (list) => [...list, { ...item, id } as unknown as Kept[K]]); // the id completes it
+      return id;
+    },
+    patch: <K extends KeptKind>(kind: K, id: string, label: string, to: (item: Kept[K]) => Kept[K]) =>
+      change(kind, label, (list) => list.map((each) => (each.id === id ? to(each) : each))),
+    remove: (kind: KeptKind, id: string, label: string) =>
+      change(kind, label, (list) => list.filter((each) => each.id !== id) as never), // the same list with one less
+  };
+}
+
+/** Sends a receipt to be kept beside the database; a string is why it was not. */
+async function sendReceipt(file: File): Promise<Receipt | string> {
+  if (file.size > MAX_RECEIPT_BYTES) return `A receipt has at most ${MAX_RECEIPT_BYTES / 1024 / 1024} MB.`;
+  if (file.size === 0) return 'The file is empty.';
+  const receipt: Receipt = {
+    id: freshId('receipt'),
+    name: file.name.slice(0, 200) || 'receipt',
+    type: file.type.slice(0, 100),
+    bytes: file.size,
+  };
+  try {
+    const answer = await fetch(`${RECEIPTS_PATH}/${receipt.id}`, { method: 'PUT', body: file });
+    return answer.ok ? receipt : 'The server did not take the file.';
+  } catch {
+    return 'The server could not be reached. Nothing was kept.';
+  }
+}
+
+/** A planned order as it is kept. */
+const orderFrom = ({ at: _at, gifts, ...order }: PlannedOrder, candidate: string): Order => ({
+  ...order,
+  id: freshId('order'),
+  candidate,
+  number: '',
+  codes: [...order.codes],
+  lines: order.lines.map((line) => ({ ...line })),
+  receipts: [],
+  note: gifts.length > 0 ? `Comes with: ${gifts.join(', ')}` : '',
+});
+
 /** What is kept of buying: every change is a named step of the workspace. */
 export const useBuying = defineStore('buying', () => {
   const market = useMarket();
@@ -42,29 +92,9 @@ export const useBuying = defineStore('buying', () => {
   const bench = useBench();
   const names = useNames();
   const today = computed(() => market.catalogue?.today ?? localToday());
+  const lists = listEdits(workspace);
 
-  function change<K extends KeptKind>(
-    kind: K,
-    label: string,
-    to: (list: readonly Kept[K][]) => readonly Kept[K][],
-  ) {
-    workspace.edit(label, (state) => ({ ...state, [kind]: to(listOf(state, kind)) }) as unknown as Workspace); // the list of that very kind
-  }
-  const isFull = (kind: KeptKind) => workspace[kind].length >= MOST_KEPT;
-  function add<K extends KeptKind>(kind: K, label: string, item: Omit<Kept[K], 'id'>): string {
-    const id = freshId(kind.slice(0, -1));
-    change(kind, label, (list) => [...list, { ...item, id } as unknown as Kept[K]]); // the id completes it
-    return id;
-  }
-  const patch = <K extends KeptKind>(kind: K, id: string, label: string, to: (item: Kept[K]) => Kept[K]) =>
-    change(kind, label, (list) => list.map((each) => (each.id === id ? to(each) : each)));
-  const remove = (kind: KeptKind, id: string, label: string) =>
-    change(kind, label, (list) => list.filter((each) => each.id !== id) as never); // the same list with one less
-
-  const scoreOf = (): number | null => {
-    const rates = bench.summary?.rates;
-    return rates?.status === 'known' ? rates.objective.score : null;
-  };
+  /** A build with its totals, to look back at later. */
   function versionOf(
     kind: Version['kind'],
     name: string,
@@ -72,6 +102,7 @@ export const useBuying = defineStore('buying', () => {
     cost: Cost,
   ): Omit<Version, 'id'> | null {
     if (!bench.index) return null;
+    const rates = bench.summary?.rates;
     return {
       kind,
       name,
@@ -80,79 +111,54 @@ export const useBuying = defineStore('buying', () => {
       dueNowMinor: cost.dueNow,
       expectedMinor: cost.expected,
       afterMinor: cost.after,
-      score: scoreOf(),
+      score: rates?.status === 'known' ? rates.objective.score : null,
       lines: versionLines(picks, cost, bench.index, names.part).map((line) => ({ ...line })),
       incidents: [],
       note: '',
     };
   }
+  const claimsOf = (cost: Cost, deals: readonly Deal[], orders: readonly Order[]): Slip[] =>
+    slipsFor(cost, deals, bench.currency, names.part).map((slip) => ({
+      ...slip,
+      id: freshId('slip'),
+      order: orders.find((order) => order.lines.some((line) => line.part === slip.part))?.id ?? null,
+      papers: slip.papers.map((paper) => ({ ...paper })),
+      chance: null,
+      note: '',
+      state: 'bought',
+      boughtOn: today.value,
+    }));
 
   return {
+    ...lists,
     today,
-    change,
-    add,
-    patch,
-    remove,
-    isFull,
+    isFull: (kind: KeptKind) => workspace[kind].length >= MOST_KEPT,
     versionOf,
     /** Keeps the active candidate as it stands. */
     keepVersion(kind: Version['kind'], name: string): void {
       const cost = bench.summary?.cost;
       const version = cost ? versionOf(kind, name, workspace.picks, cost) : null;
-      if (version) add('versions', `keep ${name}`, version);
+      if (version) lists.add('versions', `keep ${name}`, version);
     },
-    /** Turns a basket into orders: one step that adds them, their slips and the version that was ordered. */
-    place(answer: BasketAnswer, planned: readonly PlannedOrder[]): void {
+    /** Turns a basket into orders: one step that adds them, their claims and the version that was ordered. */
+    place({ cost, picks }: BasketAnswer, planned: readonly PlannedOrder[]): void {
       if (!bench.index) return;
-      const { cost, picks } = answer;
-      const orders: Order[] = planned.map(({ at: _at, gifts, ...order }) => ({
-        ...order,
-        id: freshId('order'),
-        candidate: workspace.active.id,
-        number: '',
-        codes: [...order.codes],
-        lines: order.lines.map((line) => ({ ...line })),
-        receipts: [],
-        note: gifts.length > 0 ? `Comes with: ${gifts.join(', ')}` : '',
-      }));
-      const orderOf = (part: string | null) =>
-        orders.find((order) => order.lines.some((line) => line.part === part))?.id ?? null;
-      const slips: Slip[] = slipsFor(cost, bench.index.deals, bench.currency, names.part).map((slip) => ({
-        ...slip,
-        id: freshId('slip'),
-        order: orderOf(slip.part),
-        papers: slip.papers.map((paper) => ({ ...paper })),
-        chance: null,
-        note: '',
-        state: 'bought',
-        boughtOn: today.value,
-      }));
+      const orders = planned.map((each) => orderFrom(each, workspace.active.id));
+      const claims = claimsOf(cost, bench.index.deals, orders);
       const version = versionOf('ordered', `${workspace.active.name} as ordered`, picks, cost);
+      const versions = version ? [{ ...version, id: freshId('version') }] : [];
       workspace.edit('turn the basket into orders', (state) => ({
         ...state,
         orders: [...state.orders, ...orders],
-        claims: [...state.claims, ...slips],
-        versions: version ? [...state.versions, { ...version, id: freshId('version') }] : state.versions,
+        claims: [...state.claims, ...claims],
+        versions: [...state.versions, ...versions],
       }));
     },
-    /** Keeps a file beside the database and names it in an order. */
+    /** Keeps a file beside the database and names it in an order; a string is why it was not kept. */
     async keepReceipt(order: string, file: File): Promise<string | null> {
-      if (file.size > MAX_RECEIPT_BYTES)
-        return `A receipt has at most ${MAX_RECEIPT_BYTES / 1024 / 1024} MB.`;
-      if (file.size === 0) return 'The file is empty.';
-      const receipt: Receipt = {
-        id: freshId('receipt'),
-        name: file.name.slice(0, 200) || 'receipt',
-        type: file.type.slice(0, 100),
-        bytes: file.size,
-      };
-      try {
-        const answer = await fetch(`${RECEIPTS_PATH}/${receipt.id}`, { method: 'PUT', body: file });
-        if (!answer.ok) return 'The server did not take the file.';
-      } catch {
-        return 'The server could not be reached. Nothing was kept.';
-      }
-      patch('orders', order, `keep ${receipt.name}`, (each) => ({
+      const receipt = await sendReceipt(file);
+      if (typeof receipt === 'string') return receipt;
+      lists.patch('orders', order, `keep ${receipt.name}`, (each) => ({
         ...each,
         receipts: [...each.receipts, receipt],
       }));
