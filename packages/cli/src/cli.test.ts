@@ -2,7 +2,6 @@ import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { run } from './run.ts';
-import { money } from './text.ts';
 
 const demo = (name: string) => fileURLToPath(new URL(`../../demo/files/${name}`, import.meta.url));
 const text = (name: string) => readFileSync(demo(name), 'utf8');
@@ -202,18 +201,6 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     const { err } = pick(['solve', ...FILES], { 'catalogue.json': bad });
     expect(err.length).toBe(51);
     expect(err.at(-1)).toMatch(/and \d+ more problems/);
-  });
-});
-
-describe('amounts for reading', () => {
-  it.each([
-    [123456, 'EUR', '1 234.56 EUR'],
-    [5, 'EUR', '0.05 EUR'],
-    [-1999, 'SEK', '-19.99 SEK'],
-    [1500, 'JPY', '1 500 JPY'],
-    [1234, 'KWD', '1.234 KWD'],
-  ] as const)('%i %s is %s', (minor, currency, shown) => {
-    expect(money(minor, currency)).toBe(shown);
   });
 });
 

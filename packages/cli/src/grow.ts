@@ -11,7 +11,7 @@ import {
   type Path,
 } from '@ripe-pick/core/growth';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
-import { money } from './text.ts';
+import { moneyText as money } from '@ripe-pick/core/units';
 
 const partOf = (world: GrowthWorld, id: string) => {
   const part = world.market.parts.get(id);

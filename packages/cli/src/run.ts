@@ -15,14 +15,15 @@ import { fitCommand } from './fit.ts';
 import { growReport, pathText } from './grow.ts';
 import { buildReport, solveReport } from './report.ts';
 import type { Surroundings } from './surroundings.ts';
-import { buildText, money } from './text.ts';
+import { moneyText as money } from '@ripe-pick/core/units';
+import { buildText } from './text.ts';
 
 const MOST_LINES = 50;
 
 class BadInput extends Error {}
 
 /** What a command works with: its arguments, its files read, and where it writes. */
-class Desk {
+class CommandDesk {
   constructor(
     readonly args: Arguments,
     readonly world: Surroundings,
@@ -58,13 +59,13 @@ class Desk {
   }
 }
 
-interface Asked {
+interface Question {
   readonly catalogueFile: CatalogueFile;
   readonly catalogue: Catalogue;
   readonly brief: Brief;
 }
 
-function solve(desk: Desk, { brief, catalogue }: Asked): number {
+function solve(desk: CommandDesk, { brief, catalogue }: Question): number {
   const report = solveReport(brief, catalogue, desk.args.runnersUp);
   const { best, runnersUp, relaxations, conflicts } = report;
   const points = (score: number) => (score / 1000).toFixed(3);
@@ -88,7 +89,7 @@ function solve(desk: Desk, { brief, catalogue }: Asked): number {
   return best ? 0 : 1;
 }
 
-function grow(desk: Desk, { brief, catalogue, catalogueFile }: Asked): number {
+function grow(desk: CommandDesk, { brief, catalogue, catalogueFile }: Question): number {
   const { build, runnersUp } = desk.args;
   const own = build === null ? null : desk.load(build, (text) => readBuild(text, catalogueFile));
   const report = growReport(brief, catalogue, runnersUp, own);
@@ -104,18 +105,18 @@ function grow(desk: Desk, { brief, catalogue, catalogueFile }: Asked): number {
   return report.paths.length > 0 ? 0 : 1;
 }
 
-function reportOf(desk: Desk, { brief, catalogue, catalogueFile }: Asked) {
+function reportOf(desk: CommandDesk, { brief, catalogue, catalogueFile }: Question) {
   const build = desk.load(desk.args.build, (text) => readBuild(text, catalogueFile));
   return buildReport(build.picks, brief, catalogue, indexMarket(catalogue, brief));
 }
 
-function rates(desk: Desk, asked: Asked): number {
+function rates(desk: CommandDesk, asked: Question): number {
   const report = reportOf(desk, asked);
   desk.print({ rates: report.rates }, () => [buildText(report)]);
   return 0;
 }
 
-function check(desk: Desk, asked: Asked): number {
+function check(desk: CommandDesk, asked: Question): number {
   const report = reportOf(desk, asked);
   desk.print(report, () => [buildText(report)]);
   const isBroken = report.open.length > 0 || report.checks.some((finding) => isBarrier(finding, true));
@@ -124,7 +125,7 @@ function check(desk: Desk, asked: Asked): number {
 
 const ASKS = { solve, grow, rates, check };
 
-function answer(desk: Desk): number {
+function answer(desk: CommandDesk): number {
   const { args, world } = desk;
   const catalogueFile = desk.load(args.catalogue, readCatalogue);
   if (args.command === 'fit') {
@@ -143,7 +144,7 @@ export function run(argv: readonly string[], world: Surroundings): number {
     return args === '' ? 0 : 2;
   }
   try {
-    return answer(new Desk(args, world));
+    return answer(new CommandDesk(args, world));
   } catch (error) {
     if (error instanceof BadInput) return 2;
     throw error;

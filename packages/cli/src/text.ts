@@ -1,14 +1,5 @@
-import { minorPlaces } from '@ripe-pick/core';
+import { moneyText as money } from '@ripe-pick/core/units';
 import type { BuildReport } from './report.ts';
-
-/** An amount for reading: 1 234.50 EUR. */
-export function money(minor: number, currency: string): string {
-  const places = minorPlaces(currency);
-  const digits = String(Math.abs(minor)).padStart(places + 1, '0');
-  const whole = places === 0 ? digits : digits.slice(0, -places);
-  const rest = places === 0 ? '' : `.${digits.slice(-places)}`;
-  return `${minor < 0 ? '-' : ''}${whole.replace(/\B(?=(\d{3})+$)/g, ' ')}${rest} ${currency}`;
-}
 
 /** A build for a person at a terminal. */
 export function buildText(report: BuildReport): string {

@@ -5,7 +5,7 @@ import { catalogueFileSchema, catalogueOf, type CatalogueFile } from './catalogu
 import { crossCheckBrief, crossCheckCatalogue } from './crosscheck.ts';
 import { jsonSchemas } from './json-schemas.ts';
 import { asPart, partSchema } from './parts.ts';
-import { pathText, problemLine, problemsOf } from './problems.ts';
+import { issuePath, problemLine, problemsOf } from './problems.ts';
 import { workspaceSchema } from './workspace.ts';
 
 const demoText = (name: string) => readFileSync(new URL(`../../demo/files/${name}`, import.meta.url), 'utf8');
@@ -223,7 +223,7 @@ describe('what is to come, in a brief', () => {
 
 describe('problems', () => {
   it('write paths and lines as people read them', () => {
-    expect(pathText(['parts', 3, 'lengthMm'])).toBe('parts[3].lengthMm');
+    expect(issuePath(['parts', 3, 'lengthMm'])).toBe('parts[3].lengthMm');
     expect(problemLine({ path: 'a', message: 'is wrong', mend: 'Mend it.' })).toBe('a: is wrong. Mend it.');
   });
   it('name a whole file that is not even an object', () => {

@@ -49,7 +49,7 @@ export {
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { idSchema } from './primitives.ts';
-export { pathText, problemLine, problemsOf, type Problem } from './problems.ts';
+export { issuePath, problemLine, problemsOf, type Problem } from './problems.ts';
 export {
   decisionSchema,
   MOST_CANDIDATES,

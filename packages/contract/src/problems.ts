@@ -5,7 +5,7 @@ export const problemSchema = z.strictObject({ path: z.string(), message: z.strin
 export type Problem = z.infer<typeof problemSchema>;
 
 /** Writes a path as people read it: parts[3].lengthMm. */
-export function pathText(path: readonly PropertyKey[]): string {
+export function issuePath(path: readonly PropertyKey[]): string {
   return path.reduce<string>(
     (text, key) =>
       typeof key === 'number' ? `${text}[${key}]` : text ? `${text}.${String(key)}` : String(key),
@@ -31,7 +31,7 @@ function shown(value: unknown): string {
 type Issue = z.core.$ZodIssue;
 
 function problemOf(issue: Issue, input: unknown): Problem {
-  const path = pathText(issue.path) || '(the whole file)';
+  const path = issuePath(issue.path) || '(the whole file)';
   const got = shown(valueAt(input, issue.path));
   switch (issue.code) {
     case 'unrecognized_keys':

@@ -125,7 +125,7 @@ export function readNumber(text: string): number {
 }
 
 /** One row of a table on its way to a record; what cannot be read is told by its column. */
-class Row {
+class TableRow {
   readonly problems: Problem[] = [];
 
   constructor(
@@ -174,7 +174,7 @@ class Row {
 }
 
 /** A row as a record, before its schema has looked at it. */
-function draftOf(row: Row, find: ReturnType<typeof nameFinder>, defaults: TableDefaults) {
+function draftOf(row: TableRow, find: ReturnType<typeof nameFinder>, defaults: TableDefaults) {
   const size = row.pair(
     'resolution',
     /^(\d{3,5})\s*[x×*]\s*(\d{3,5})$/i,
@@ -257,7 +257,7 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
       const value = cells[c]?.trim() ?? '';
       return column && value !== '' ? [[column, value]] : [];
     });
-    const row = new Row(at + 2, new Map(filled));
+    const row = new TableRow(at + 2, new Map(filled));
     const draft = draftOf(row, find, defaults);
     const read = row.problems.length === 0 ? recordSchema.safeParse(draft) : null;
     if (read?.success && ids.has(read.data.id))

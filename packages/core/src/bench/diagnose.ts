@@ -96,12 +96,12 @@ const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
 /** How far lows, busy shares and drifts of a healthy system stray from the model. Chosen. */
 const LOW_SD_LN = 0.07;
 const BUSY_SD = 0.05;
-/** Evidence of one kind in one scene never counts more than this many standard deviations. */
+/** Likelihood of one kind in one scene never counts more than this many standard deviations. */
 const MOST_Z = 4;
 /** Share of a game's unexplained part that all its scenes have in common. Chosen. */
 const RESIDUAL_SHARED = 0.5;
 
-interface Outlook {
+interface SceneOutlook {
   readonly ln: number;
   readonly gradient: Gradient;
   readonly residual: number;
@@ -111,7 +111,7 @@ interface Outlook {
   readonly cpuShare: number;
 }
 
-function outlook(scene: Scene, system: SystemRates, cpuSpread = 1): Outlook {
+function outlook(scene: Scene, system: SystemRates, cpuSpread = 1): SceneOutlook {
   const plain = timeOn(scene, system);
   const time = {
     ...plain,
@@ -135,14 +135,14 @@ const clipped = (z: number) => Math.min(MOST_Z, Math.abs(z)) ** 2 / 2;
 /** How badly the measurements fit one variant: minus their log likelihood, with what it is made of. */
 interface Misfit {
   readonly cost: number;
-  readonly each: readonly Outlook[];
+  readonly each: readonly SceneOutlook[];
   /** ln(measured / expected) of each scene on its own, and its variance. */
   readonly off: Float64Array;
   readonly variances: readonly number[];
 }
 
 /** Holds measurements against what the frame model expects of a system. */
-class Evidence {
+class Likelihood {
   private readonly uncertainty: ReturnType<typeof uncertaintyOf>;
 
   constructor(
@@ -171,7 +171,7 @@ class Evidence {
   }
 
   /** An error in a part's rate shifts all scenes together; what a game leaves unexplained, its own scenes. */
-  private covariance(each: readonly Outlook[], perGameSd: number): Float64Array {
+  private covariance(each: readonly SceneOutlook[], perGameSd: number): Float64Array {
     const { observations } = this;
     const n = observations.length;
     const matrix = new Float64Array(n * n);
@@ -191,7 +191,11 @@ class Evidence {
 }
 
 /** What lows, busy share and drift of a scene speak against a variant. */
-function sideEvidence(seen: Observation, expected: Outlook, drift: NonNullable<Variant['drift']>): number {
+function sideEvidence(
+  seen: Observation,
+  expected: SceneOutlook,
+  drift: NonNullable<Variant['drift']>,
+): number {
   let cost = 0;
   if (seen.low !== null)
     cost += clipped((Math.log(seen.low / seen.average) - expected.lowRatioLn) / LOW_SD_LN);
@@ -202,7 +206,7 @@ function sideEvidence(seen: Observation, expected: Outlook, drift: NonNullable<V
 }
 
 /** A cause with the logarithm of its weight: prior times likelihood over its degrees. Null when the system cannot have it. */
-function weighed(cause: Cause, variants: readonly Variant[], evidence: Evidence, healthy: Misfit) {
+function weighed(cause: Cause, variants: readonly Variant[], evidence: Likelihood, healthy: Misfit) {
   if (variants.length === 0) return null;
   const tried = variants.map((variant) => ({ variant, ...evidence.misfit(variant) }));
   const likeliest = tried.reduce((a, b) => (b.cost < a.cost ? b : a));
@@ -251,7 +255,7 @@ export function diagnose(
   });
   if (missing.length > 0 || observations.length === 0) return { status: 'unknown', missing };
 
-  const evidence = new Evidence(system, observations, scenes, model);
+  const evidence = new Likelihood(system, observations, scenes, model);
   const healthy = evidence.misfit({ change: (same) => same });
   const posterior = CAUSES.flatMap(
     (cause) => weighed(cause, variantsOf(cause, { own, base: system, model }), evidence, healthy) ?? [],

@@ -84,7 +84,7 @@ function sampleOf(text: string): string[] {
 }
 
 /** What the columns of a file hold. */
-interface Layout {
+interface FileLayout {
   readonly shape: Shape;
   /** Row of the first numbers, counted from 0. */
   readonly firstRow: number;
@@ -95,7 +95,7 @@ interface Layout {
 }
 
 /** Finds out what the columns hold from the heading and the first rows. */
-function layoutOf(sample: readonly string[]): Layout | Extract<FrameTimesFile, { readonly ok: false }> {
+function layoutOf(sample: readonly string[]): FileLayout | Extract<FrameTimesFile, { readonly ok: false }> {
   if (sample.length < 3)
     return failed(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
   const shape = shapeOf(sample);

@@ -7,7 +7,7 @@ import { CARD_FEATURES, chipFeatures, integratedFeatures, cpuFeatures } from './
 import { fitModel } from './fit.ts';
 import { layoutFor, SCATTERS } from './layout.ts';
 import { statedBy } from './stated.ts';
-import { costOf, T_SCALE, weightOf } from './robust.ts';
+import { lossOf, T_SCALE, weightOf } from './robust.ts';
 
 const SHEET: Gpu = { ...CARD, tflops: 20, memoryGbs: 600, boardPowerWatts: 300 };
 
@@ -78,7 +78,7 @@ describe('the layout of effects', () => {
 describe('weights against wild records', () => {
   it('are the slope of the cost over the residual, and fall to nothing', () => {
     for (const z of [0.1, 0.7, 2, 5, 20])
-      expect(weightOf(z)).toBeCloseTo((costOf(z + 1e-6) - costOf(z - 1e-6)) / 2e-6 / z, 6);
+      expect(weightOf(z)).toBeCloseTo((lossOf(z + 1e-6) - lossOf(z - 1e-6)) / 2e-6 / z, 6);
     expect(weightOf(30)).toBeLessThan(0.01);
   });
   it('have the scale at which the middle 80 % are those of a normal with standard deviation 1', () => {

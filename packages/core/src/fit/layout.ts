@@ -78,7 +78,7 @@ export const offsetName = (record: {
   readonly source: { readonly name: string };
 }) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
 
-type Terms = Prior['terms'];
+type PriorTerms = Prior['terms'];
 type StepPreset = Exclude<Preset, 'medium'>;
 const STEP_PRESETS = PRESETS.filter((preset): preset is StepPreset => preset !== 'medium');
 const SIDES = ['gpuTime', 'cpuTime'] as const;
@@ -103,7 +103,7 @@ class LayoutBuilder {
     return found;
   }
 
-  around(terms: Terms, mean: number, sd: number, scatter: Scatter | null = null): void {
+  around(terms: PriorTerms, mean: number, sd: number, scatter: Scatter | null = null): void {
     this.priors.push({ terms, mean, sd, scatter });
   }
 
@@ -116,7 +116,7 @@ class LayoutBuilder {
 
   /** Holds an effect to the sum of others. */
   tied(name: string, others: readonly number[], sd: number, scatter: Scatter | null = null): void {
-    const terms: Terms = [[this.at(name), 1], ...others.map((i) => [i, -1] as const)];
+    const terms: PriorTerms = [[this.at(name), 1], ...others.map((i) => [i, -1] as const)];
     this.around(terms, 0, sd, scatter);
   }
 

@@ -10,7 +10,7 @@ import {
   type Scatters,
 } from './layout.ts';
 import { modelAt } from './model-at.ts';
-import { costOf, T_SCALE, weightOf } from './robust.ts';
+import { lossOf, T_SCALE, weightOf } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 
 /* The log posterior of one fit: its value, its gradient, and the matrix of its normal equations. */
@@ -82,7 +82,7 @@ export function costAt(
   let cost = 0;
   rows.rows.forEach((row, r) => {
     const z = (row.observedLn - expectedLn[r]) / (noiseOf(row, scales) * T_SCALE);
-    cost += isRobust ? costOf(z) : (z * z) / 2;
+    cost += isRobust ? lossOf(z) : (z * z) / 2;
   });
   for (const prior of layout.priors) {
     let off = -prior.mean;

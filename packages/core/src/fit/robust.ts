@@ -10,7 +10,7 @@ const FREEDOM = 5;
 export const T_SCALE = 0.868;
 
 /** Cost of a standardised residual (in units of the t's scale): minus log likelihood, 0 at 0. */
-export function costOf(z: number): number {
+export function lossOf(z: number): number {
   return ((FREEDOM + 1) / 2) * Math.log1p((z * z) / FREEDOM);
 }
 

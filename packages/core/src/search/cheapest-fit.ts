@@ -4,7 +4,7 @@ import {
   type Candidate,
   type Option,
   type PricedCandidate,
-  type Relaxation,
+  type BestTogether,
 } from './orders/index.ts';
 import type { Gpu, Slot } from '../parts/index.ts';
 import { psuNeed, type RuleContext } from '../compatibility/index.ts';
@@ -78,7 +78,7 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   work.baskets++;
   const candidates = startingCandidates(context, task);
   if (!candidates) return null;
-  const relax: Relaxation = (priced, limit) => new CheapestFit(context, task, priced, limit).run();
+  const relax: BestTogether = (priced, limit) => new CheapestFit(context, task, priced, limit).run();
   const split = cheapestSplit({
     terms: domains.terms,
     slots: SLOTS_HERE,
@@ -118,7 +118,7 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
   return out;
 }
 
-type Priced = readonly (readonly PricedCandidate[])[];
+type PricedSlots = readonly (readonly PricedCandidate[])[];
 
 /** Least sum of prices over parts that fit together, below a limit; depth first, in order of price. */
 class CheapestFit {
@@ -130,7 +130,7 @@ class CheapestFit {
   constructor(
     private readonly context: BasketContext,
     private readonly task: BasketTask,
-    private readonly priced: Priced,
+    private readonly priced: PricedSlots,
     private bestSum: number,
   ) {
     this.emptyCooler = context.domains.rest[COOLER].findIndex((element) => element.part === null);
@@ -146,7 +146,7 @@ class CheapestFit {
     return this.context.ownedDriveDeciwatts + this.cpu.deciwatts;
   }
 
-  run(): ReturnType<Relaxation> {
+  run(): ReturnType<BestTogether> {
     this.descend(0, this.cpu.price, this.cpuDraw);
     return this.best ? { sum: this.bestSum, chosen: this.best } : null;
   }

@@ -51,7 +51,7 @@ export interface Explanation {
   readonly conflicts: readonly Conflict[];
 }
 
-interface Step {
+interface WishStep {
   readonly sentence: string;
   readonly change: (brief: Brief) => Brief;
 }
@@ -61,7 +61,7 @@ interface Wish {
   readonly kind: WishKind;
   /** The wish itself, in short words. */
   readonly kept: string;
-  readonly steps: readonly Step[];
+  readonly steps: readonly WishStep[];
 }
 
 const MEMORY_STEPS_GB = [64, 48, 32, 24, 16, 12, 8, 4];
@@ -79,10 +79,16 @@ const inMarket =
 function wishesOf(brief: Brief): Wish[] {
   const wishes: Wish[] = [];
   const { needs: n, whereToBuy: m } = brief;
-  const add = (kind: WishKind, kept: string, ...steps: readonly Step[]) => {
+  const add = (kind: WishKind, kept: string, ...steps: readonly WishStep[]) => {
     if (steps.length > 0) wishes.push({ kind, kept, steps });
   };
-  const one = (kind: WishKind, isAsked: boolean, kept: string, sentence: string, change: Step['change']) => {
+  const one = (
+    kind: WishKind,
+    isAsked: boolean,
+    kept: string,
+    sentence: string,
+    change: WishStep['change'],
+  ) => {
     if (isAsked) add(kind, kept, { sentence, change });
   };
   add(
@@ -212,7 +218,7 @@ function withMoney(brief: Brief, limit: number, cost: number): Brief {
     : { ...brief, money: { ...brief.money, budgetMinor: brief.money.budgetMinor + more } };
 }
 
-const dropped = (wish: Wish): Step => wish.steps[wish.steps.length - 1];
+const dropped = (wish: Wish): WishStep => wish.steps[wish.steps.length - 1];
 
 /** How many searches the explanation has asked for. */
 export interface ExplainProgress {
@@ -314,7 +320,7 @@ function isSubset<T>(small: ReadonlySet<T>, large: ReadonlySet<T>): boolean {
 function* savings(wishes: readonly Wish[], now: number, world: Possible): Explaining<Relaxation[]> {
   const out: Relaxation[] = [];
   for (const wish of wishes) {
-    const priced = (step: Step) => world.priced(wish.kind, step.sentence, step.change(world.brief));
+    const priced = (step: WishStep) => world.priced(wish.kind, step.sentence, step.change(world.brief));
     const last = yield* priced(dropped(wish));
     if (!last || last.cost >= now) continue;
     let enough: Relaxation | null = null;

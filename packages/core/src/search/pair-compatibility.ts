@@ -31,11 +31,11 @@ export interface Compatibility {
 }
 
 /** A set of parts that is written over for every question; undefined means that nothing is asked about the slot. */
-type Asked = Record<Slot, Part | null | undefined>;
+type AskedParts = Record<Slot, Part | null | undefined>;
 
 /** Asks the rule engine about a few slots at a time. */
 class Questions {
-  private readonly asked: Asked;
+  private readonly asked: AskedParts;
   readonly kinds: readonly Kinds[];
   readonly cpuKinds: Kinds;
 
@@ -45,7 +45,7 @@ class Questions {
     private readonly allowUnknown: boolean,
   ) {
     // One object of one shape is asked about again and again: fresh ones by the hundred thousand cost most of the time.
-    this.asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as Asked;
+    this.asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as AskedParts;
     this.kinds = domains.rest.map(kindsOf);
     this.cpuKinds = kindsOf(domains.cpus);
   }

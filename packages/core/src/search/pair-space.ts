@@ -34,7 +34,7 @@ export interface Platform {
 }
 
 /** The link of a board's slot for a card, as fast as the processor makes it. */
-export interface Link {
+export interface GpuLink {
   readonly generation: number;
   readonly lanes: number;
 }

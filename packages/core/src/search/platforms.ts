@@ -3,7 +3,7 @@ import type { Brief, Cpu } from '../parts/index.ts';
 import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './bits.ts';
 import { AT, type Domains } from './domains.ts';
 import type { Compatibility } from './pair-compatibility.ts';
-import type { KitClass, Link, Platform } from './pair-space.ts';
+import type { KitClass, GpuLink, Platform } from './pair-space.ts';
 import { kitClassesOf, motherboardClassesOf, type MotherboardClass } from './part-classes.ts';
 
 const isEmpty = (bits: Bits) => bits.every((word) => word === 0);
@@ -43,14 +43,14 @@ export function platformsOf(
   brief: Brief,
   domains: Domains,
   compatibility: Compatibility,
-): { readonly platforms: readonly Platform[]; readonly links: readonly Link[] } {
+): { readonly platforms: readonly Platform[]; readonly links: readonly GpuLink[] } {
   const kitClasses = kitClassesOf(domains);
   const motherboardClasses = motherboardClassesOf(domains);
   const platforms: Platform[] = [];
-  const links: Link[] = [];
+  const links: GpuLink[] = [];
   const linkNumbers = new Numbers();
   const memoryNumbers = new Numbers();
-  const linkOf = (link: Link): number => {
+  const linkOf = (link: GpuLink): number => {
     const { n, isNew } = linkNumbers.of(`${link.generation}x${link.lanes}`);
     if (isNew) links.push(link);
     return n;

@@ -20,7 +20,7 @@ import {
 } from '../frames/index.ts';
 import type { Brief, Cpu, Objective } from '../parts/index.ts';
 import type { Domains } from './domains.ts';
-import type { GpuClass, Link, Platform, ScoreSpace } from './pair-space.ts';
+import type { GpuClass, GpuLink, Platform, ScoreSpace } from './pair-space.ts';
 
 export interface ScoreTask {
   readonly brief: Brief;
@@ -29,7 +29,7 @@ export interface ScoreTask {
   readonly scenes: readonly Scene[];
   readonly platforms: readonly Platform[];
   readonly gpuClasses: readonly GpuClass[];
-  readonly links: readonly Link[];
+  readonly links: readonly GpuLink[];
 }
 
 /** Room for rounding in the last digits when two ways to compute the same bound meet. */
@@ -50,7 +50,7 @@ function transform(kind: Objective['mean'], weight: number, value: number): numb
 }
 
 /** The mean as sums of one term a scene, from which bounds of the score are made. */
-class Terms {
+class MeanTerms {
   readonly count: number;
   private readonly objective: Objective;
   private readonly mean;
@@ -92,7 +92,7 @@ class SideTable {
 
   constructor(
     items: number,
-    private readonly terms: Terms,
+    private readonly terms: MeanTerms,
   ) {
     const size = items * terms.count;
     this.mean = new Float64Array(size);
@@ -136,7 +136,7 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
   const { brief, domains, index, scenes, platforms, gpuClasses, links } = task;
   const K = scenes.length;
   const G = gpuClasses.length;
-  const terms = new Terms(brief, scenes);
+  const terms = new MeanTerms(brief, scenes);
   const cpus = new SideTable(platforms.length, terms);
   const gpus = new SideTable(links.length * G, terms);
   const cpuOf = ({ cpu }: Platform) => domains.cpus[cpu].part as Cpu; // the processors' own domain

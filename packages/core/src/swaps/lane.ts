@@ -40,7 +40,7 @@ function runsLike(part: Part | null): string {
 }
 
 /** A set of picks as it is, which every trade changes in one slot. */
-export class Surroundings {
+export class PicksAround {
   readonly base: PartSet;
   readonly score: number | null;
   readonly total: number;
@@ -87,7 +87,7 @@ export class Surroundings {
 const minus = (a: number | null, b: number | null) => (a === null || b === null ? null : a - b);
 
 /** All trades of one slot, cheapest first. */
-export function laneOf(slot: Slot, shelf: Shelf, around: Surroundings): readonly Trade[] {
+export function laneOf(slot: Slot, shelf: Shelf, around: PicksAround): readonly Trade[] {
   const { session, picks } = around;
   const { market, rules: context } = session;
   const { parts } = shelf.slots[slot];

@@ -25,13 +25,13 @@ export interface RepairProgress {
 }
 
 /** A part that may stand in a slot, or that it may be empty, with the offers it may be had by. */
-export interface Candidate {
+export interface SlotChoice {
   readonly part: Part | null;
   /** Null: owned, or nothing to buy. */
   readonly offers: readonly (string | null)[];
 }
 
-interface Option {
+interface SwapOption {
   readonly picks: Picks;
   readonly part: Part | null;
   readonly total: number;
@@ -42,12 +42,16 @@ export const RULES_READING: ReadonlyMap<Slot, readonly Rule[]> = new Map(
 );
 
 /** Parts that may stand in each slot under a brief. */
-export function candidatesOf({ catalogue, brief, market }: Session): ReadonlyMap<Slot, readonly Candidate[]> {
+export function candidatesOf({
+  catalogue,
+  brief,
+  market,
+}: Session): ReadonlyMap<Slot, readonly SlotChoice[]> {
   const owned = new Set(brief.owned);
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   return new Map(
     SLOTS.map((slot) => {
-      const list: Candidate[] = OPTIONAL_SLOTS.includes(slot) ? [{ part: null, offers: [null] }] : [];
+      const list: SlotChoice[] = OPTIONAL_SLOTS.includes(slot) ? [{ part: null, offers: [null] }] : [];
       for (const part of catalogue.parts) {
         if (!slotsFor(part.kind).includes(slot) || excluded.has(part.id)) continue;
         if (part.kind === 'storage' && owned.has(part.id)) continue; // in every build already
@@ -89,7 +93,7 @@ export class RepairSearch {
 
   constructor(
     private readonly session: Session,
-    private readonly candidates: ReadonlyMap<Slot, readonly Candidate[]>,
+    private readonly candidates: ReadonlyMap<Slot, readonly SlotChoice[]>,
     private readonly task: RepairTask,
   ) {
     this.locked = new Set(session.brief.locks.map((lock) => lock.slot));
@@ -147,7 +151,7 @@ export class RepairSearch {
   }
 
   /** Every part that a slot may hold in place of another without breaking a rule, at its cheapest, cheapest first. */
-  private optionsOf(picks: Picks, set: PartSet, slot: Slot, rule: Rule): Option[] {
+  private optionsOf(picks: Picks, set: PartSet, slot: Slot, rule: Rule): SwapOption[] {
     const { market } = this.session;
     const marginal = marginalFor(picks, slot, market);
     const without = withPick(picks, slot, null);
@@ -157,7 +161,7 @@ export class RepairSearch {
       if (known) return (empty ??= this.totalOf(without)) + marginal(known);
       return this.totalOf(part ? withPick(picks, slot, { part: part.id, offer }) : without);
     };
-    const options: Option[] = [];
+    const options: SwapOption[] = [];
     for (const { part, offers } of this.candidates.get(slot) ?? []) {
       if ((part?.id ?? null) === (set[slot]?.id ?? null)) continue;
       const next = { ...set, [slot]: part } as PartSet; // the part is of this slot

@@ -2,7 +2,7 @@ import { RULES, type Rule } from '../compatibility/index.ts';
 import { salesOf, usableOffers } from '../money/index.ts';
 import { SLOTS, slotsFor, type Offer, type Part, type Picks, type Slot } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
-import { laneOf, Surroundings } from './lane.ts';
+import { laneOf, PicksAround } from './lane.ts';
 import type { Lanes, Trade } from './trade.ts';
 
 /** What may stand in a slot, with the offers that the brief allows, and the rules that read it. */
@@ -60,7 +60,7 @@ function steepestOf(trades: readonly Trade[], room: number): Trade | null {
 export function tradesFor(session: Session): (picks: Picks) => Lanes {
   const shelf = shelfOf(session);
   return (picks) => {
-    const around = new Surroundings(session, picks);
+    const around = new PicksAround(session, picks);
     const drawn = SLOTS.map((slot) => [slot, laneOf(slot, shelf, around)] as const);
     const steepest = steepestOf(
       drawn.flatMap(([, lane]) => lane),

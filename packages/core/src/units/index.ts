@@ -2,3 +2,4 @@ export { apportion } from './apportion.ts';
 export { cents, sumCents, type Cents } from './cents.ts';
 export { convertMinor, findRate, minorPlaces, type CurrencyRate } from './currency.ts';
 export { addDays, addMonths, dateOf, dayAt, dayNumber, daysBetween } from './days.ts';
+export { moneyText } from './money-text.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cents, convertMinor, findRate, minorPlaces, sumCents } from './index.ts';
+import { cents, convertMinor, findRate, minorPlaces, moneyText, sumCents } from './index.ts';
 
 describe('money', () => {
   it.each([
@@ -9,6 +9,17 @@ describe('money', () => {
     ['KWD', 3],
   ])('%s has %i decimal places (ISO 4217)', (code, places) => {
     expect(minorPlaces(code)).toBe(places);
+  });
+  it.each([
+    [123456, 'EUR', {}, '€1,234.56'],
+    [5, 'EUR', {}, '€0.05'],
+    [-1999, 'SEK', {}, '−SEK\u00a019.99'],
+    [1500, 'JPY', {}, '¥1,500'],
+    [1234, 'KWD', {}, 'KWD\u00a01.234'],
+    [1999, 'EUR', { short: true }, '€20'],
+    [0, 'EUR', { sign: true }, '±€0.00'],
+  ])('%i %s reads %j as %s, with the places of its currency (ISO 4217)', (minor, currency, options, text) => {
+    expect(moneyText(minor, currency, options)).toBe(text);
   });
   it('refuses fractions of a cent, naming the value', () => {
     expect(() => cents(1.5)).toThrow('cents: a whole number is needed, got 1.5');

@@ -2,6 +2,7 @@ import type { Slot } from '../parts/index.ts';
 import {
   chanceOfTarget,
   forecastOf,
+  type Advice,
   type Forecast,
   type LoggedForecast,
   type Observation,
@@ -35,8 +36,6 @@ export interface ForecastTask {
   readonly prior: Prior;
   readonly observationsOf: (offer: string) => readonly Observation[];
 }
-
-export type Advice = 'buy' | 'wait' | 'out';
 
 /** A price that reached a target, or for which waiting no longer pays. */
 export type PriceNews =

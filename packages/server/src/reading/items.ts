@@ -6,18 +6,18 @@ import { parse as parseJson, type ParseError } from 'jsonc-parser';
  * stream of tags: nothing of it is run, shown or fetched.
  */
 
-export type Value = string | number | boolean | null | Item | readonly Value[];
+export type Value = string | number | boolean | null | PageItem | readonly Value[];
 /** An item with its types and properties, names without their vocabulary: `price`, not `https://schema.org/price`. */
-export interface Item {
+export interface PageItem {
   readonly types: readonly string[];
   readonly id: string | null;
   readonly props: ReadonlyMap<string, readonly Value[]>;
 }
-export const isItem = (value: Value | undefined): value is Item =>
+export const isItem = (value: Value | undefined): value is PageItem =>
   value !== null && typeof value === 'object' && !Array.isArray(value);
 
 export interface PageItems {
-  readonly items: readonly Item[];
+  readonly items: readonly PageItem[];
   /** Blocks of JSON-LD that were no JSON. */
   readonly broken: readonly string[];
   /** Whether the page ended as a page does. */
@@ -46,7 +46,7 @@ const add = (item: Open, name: string, value: Value) => {
 };
 
 /** JSON-LD as items: lists and @graph opened, @id references followed once all blocks are known. */
-function fromJson(value: unknown, out: Item[], budget: { left: number }, depth = 0): Value {
+function fromJson(value: unknown, out: PageItem[], budget: { left: number }, depth = 0): Value {
   if (budget.left-- <= 0 || depth > DEEPEST) return null;
   if (value === null || typeof value === 'string' || typeof value === 'number' || typeof value === 'boolean')
     return value;
@@ -127,7 +127,7 @@ function statedBy(tag: string, at: Attributes): string | undefined {
 const SILENT = new Set(['style', 'template', 'noscript']);
 
 /** An element that holds an item or a property. */
-interface Held {
+interface HeldElement {
   readonly depth: number;
   readonly item: Open | null;
   readonly prop: { readonly names: readonly string[]; readonly to: Open; readonly text: string[] } | null;
@@ -135,12 +135,12 @@ interface Held {
 
 /** Collects the items of a page from its stream of tags. */
 class PageReader {
-  readonly items: Item[] = [];
+  readonly items: PageItem[] = [];
   readonly broken: string[] = [];
   isWhole = false;
   private readonly budget = { left: MOST_NODES };
   /** From the outside in. */
-  private readonly held: Held[] = [];
+  private readonly held: HeldElement[] = [];
   private readonly open: Open[] = [];
   private depth = 0;
   private skip = 0;
@@ -238,8 +238,8 @@ export function itemsOf(html: string): PageItems {
 }
 
 /** Puts the item in the place of what refers to it by its id. */
-function resolved(items: readonly Item[]): Item[] {
-  const known = new Map<string, Item>();
+function resolved(items: readonly PageItem[]): PageItem[] {
+  const known = new Map<string, PageItem>();
   for (const item of items) if (item.id !== null && item.props.size > 0) known.set(item.id, item);
   for (const item of items)
     for (const values of item.props.values())

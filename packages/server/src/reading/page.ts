@@ -1,6 +1,6 @@
 import type { PriceDoubt } from '@ripe-pick/contract';
 import { collected, type FoundRead, type Raw } from './found.ts';
-import { isItem, itemsOf, type Item, type Value } from './items.ts';
+import { isItem, itemsOf, type PageItem, type Value } from './items.ts';
 
 /** Longest page that is read, in characters. Product pages have some hundred thousand. */
 export const MAX_PAGE = 8_000_000;
@@ -20,9 +20,9 @@ const NOT_FOR_SALE =
 /** Prices that are not asked: what is struck out, recommended, or to be paid per month. */
 const NOT_ASKED = /List|SRP|MSRP|RRP|Strikethrough|Minimum|Suggested|Installment|Subscription/i;
 
-const all = (item: Item, name: string): readonly Value[] => item.props.get(name) ?? [];
-const isType = (item: Item, types: ReadonlySet<string>) => item.types.some((type) => types.has(type));
-function text(item: Item, ...names: string[]): string | undefined {
+const all = (item: PageItem, name: string): readonly Value[] => item.props.get(name) ?? [];
+const isType = (item: PageItem, types: ReadonlySet<string>) => item.types.some((type) => types.has(type));
+function text(item: PageItem, ...names: string[]): string | undefined {
   for (const name of names)
     for (const value of all(item, name)) {
       if (typeof value === 'string' && value.trim() !== '') return value.trim();
@@ -34,23 +34,23 @@ function text(item: Item, ...names: string[]): string | undefined {
     }
   return undefined;
 }
-const scalar = (item: Item, name: string): string | number | null => {
+const scalar = (item: PageItem, name: string): string | number | null => {
   const value = all(item, name).find((each) => typeof each === 'string' || typeof each === 'number');
   return typeof value === 'string' || typeof value === 'number' ? value : null;
 };
 const word = (value: string | undefined) => value?.replace(/^.*[/#:]/, '').trim();
-const gtinIn = (item: Item) =>
+const gtinIn = (item: PageItem) =>
   text(item, 'gtin13', 'gtin', 'gtin14', 'gtin12', 'gtin8', 'ean') ??
   /^(?:gtin|ean|upc)[\s:]*(\d{8,14})$/i.exec(text(item, 'productID') ?? '')?.[1];
 
-interface Asked {
+interface AskedPrice {
   readonly price: string | number | null;
   readonly currency: string | null;
   readonly problem?: string;
 }
 
 /** The price that is asked: never one that is struck out, and never one end of a range. */
-function askedOf(offer: Item): Asked {
+function askedOf(offer: PageItem): AskedPrice {
   const currency = text(offer, 'priceCurrency', 'currency') ?? null;
   if (offer.types.includes('AggregateOffer')) {
     const [low, high] = [scalar(offer, 'lowPrice'), scalar(offer, 'highPrice')];
@@ -96,14 +96,14 @@ function askedOf(offer: Item): Asked {
   return stated[0] ?? { price: null, currency };
 }
 
-function shippingOf(offer: Item): string | number | undefined {
+function shippingOf(offer: PageItem): string | number | undefined {
   for (const detail of all(offer, 'shippingDetails').filter(isItem))
     for (const rate of all(detail, 'shippingRate').filter(isItem)) return scalar(rate, 'value') ?? undefined;
   return undefined;
 }
 
 /** Name of an article with its maker in front, where the name does not begin with it. */
-function fullName(product: Item | null, offer: Item, where: string): string {
+function fullName(product: PageItem | null, offer: PageItem, where: string): string {
   if (!product) return text(offer, 'name') ?? where;
   const brand = text(product, 'brand', 'manufacturer');
   return brand === undefined || where.toLowerCase().startsWith(brand.toLowerCase())
@@ -118,10 +118,10 @@ const isForSaleBy = (stated: string | undefined): boolean | null =>
 class OfferReader {
   readonly raws: Raw[] = [];
   readonly doubts: PriceDoubt[] = [];
-  private readonly seen = new Set<Item>();
+  private readonly seen = new Set<PageItem>();
 
   /** All offers of the items: those of articles, then those that name their article, rather than the other way round. */
-  read(items: readonly Item[]): void {
+  read(items: readonly PageItem[]): void {
     for (const item of items)
       if (isType(item, PRODUCTS))
         for (const offer of all(item, 'offers')) if (isItem(offer)) this.add(offer, item);
@@ -132,7 +132,7 @@ class OfferReader {
       }
   }
 
-  private add(offer: Item, product: Item | null): void {
+  private add(offer: PageItem, product: PageItem | null): void {
     if (this.seen.has(offer)) return;
     this.seen.add(offer);
     // Offers inside an aggregate say more than it does.
@@ -156,8 +156,8 @@ class OfferReader {
 
 /** What is read of an offer, and of its article where the offer does not say it. */
 function rawOf(
-  offer: Item,
-  product: Item | null,
+  offer: PageItem,
+  product: PageItem | null,
   asked: Pick<Raw, 'where' | 'price' | 'currency' | 'isForSale'>,
 ): Raw {
   const both = (name: string) => text(offer, name) ?? (product ? text(product, name) : undefined);

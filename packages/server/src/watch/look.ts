@@ -48,13 +48,13 @@ export interface Seen {
 
 /** The search is stopped after this; then there is no best to compare. */
 const PATIENCE_MS = 20_000;
-/** Histories that are read for the belief that all offers share. */
+/** ReadHistories that are read for the belief that all offers share. */
 const POOL = 60;
 const MOST_JUDGED_OFFERS = 5000;
 const LONGEST_WHY = 3000;
 
 /** Prices by offer and day, read from the store as they are asked for. */
-class Histories {
+class ReadHistories {
   private readonly known = new Map<string, readonly Observation[]>();
 
   constructor(private readonly store: Store) {}
@@ -103,7 +103,7 @@ function changeTexts(
   { session, file, workspace, before }: Looking,
   point: Parameters<typeof changesBetween>[1],
   bought: ReadonlySet<string>,
-  histories: Histories,
+  histories: ReadHistories,
 ): NewAlertText[] {
   if (!before) return [];
   const { leastMinor, leastTenths } = workspace.watching;
@@ -114,7 +114,7 @@ function changeTexts(
 }
 
 /** Judges forecasts whose time is up. */
-async function judgedNow(store: Store, today: number, histories: Histories): Promise<Seen['judged']> {
+async function judgedNow(store: Store, today: number, histories: ReadHistories): Promise<Seen['judged']> {
   const open = await store.openForecasts(today);
   await histories.readMore(open.flatMap((forecast) => forecast.offers.map((offer) => offer.id)));
   return open.map((forecast) => ({ id: forecast.id, judged: judge(forecast, histories.of, today) }));
@@ -156,7 +156,7 @@ export async function look(store: Store): Promise<Seen | null> {
     best: answer ? bestNow(session, answer) : null,
   };
   const bought = offersBought([bare, before]);
-  const histories = new Histories(store);
+  const histories = new ReadHistories(store);
   const parts = watched.map((each) => each.part);
   await histories.read([...bought], parts, POOL);
   const today = dayNumber(market.today);

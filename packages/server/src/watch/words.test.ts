@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { PriceEvent } from '@ripe-pick/core/prices';
-import { changeText, eventTexts, money, priceText } from './words.ts';
+import { changeText, eventTexts, priceText } from './words.ts';
 import { alertsFeedOf } from './atom.ts';
 
 const move = (before: number | null, now: number | null) => ({
@@ -97,11 +97,6 @@ describe('alerts in words', () => {
       ['now: today', '2026-11-30'],
       ['next: tomorrow', '2026-12-01 to 2026-12-03'],
     ]);
-  });
-  it('write money with the places of its currency (ISO 4217)', () => {
-    expect(money(1234, 'JPY')).toMatch(/1,234$/);
-    expect(money(1234, 'KWD')).toMatch(/1\.234$/);
-    expect(money(1234, 'EUR')).toBe('€12.34');
   });
 });
 

@@ -2,19 +2,9 @@ import type { NewAlertText } from '@ripe-pick/contract';
 import type { PriceEvent } from '@ripe-pick/core/prices';
 import type { Change, Move, PriceNews, Turn } from '@ripe-pick/core/watch';
 import { slotWords } from '@ripe-pick/core/parts';
-import { addDays, minorPlaces } from '@ripe-pick/core/units';
+import { addDays, moneyText as money } from '@ripe-pick/core/units';
 
 /** Alerts in words: what changed, and why. */
-
-export function money(minor: number, currency: string): string {
-  const places = minorPlaces(currency);
-  return new Intl.NumberFormat('en-IE', {
-    style: 'currency',
-    currency,
-    minimumFractionDigits: places,
-    maximumFractionDigits: places,
-  }).format(minor / 10 ** places);
-}
 
 const frames = (score: number) => (Math.abs(score) / 1000).toFixed(1);
 const moveText = ({ name, before, now }: Move, currency: string) =>

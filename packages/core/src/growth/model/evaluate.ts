@@ -20,7 +20,7 @@ const stepsOf = ({ steps }: Path, { today, years }: GrowthWorld): DatedStep[] =>
     .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0));
 
 /** Walks a path of so many steps stage by stage, with the parts and the money as they are then. */
-class Walk {
+class StageWalk {
   private readonly findings: StageFindings;
   private spent: number;
   readonly stages: StageReport[] = [];
@@ -144,7 +144,7 @@ const isSound = ({ barriers, short, missing, lines }: StageReport): boolean =>
 /** What a path is worth and costs, by definition: every figure of the screen comes from here, and the search is held to it. */
 export function evaluatePath(world: GrowthWorld, path: Path): PathReport {
   const steps = stepsOf(path, world);
-  const walk = new Walk(world, path, steps.length);
+  const walk = new StageWalk(world, path, steps.length);
   for (const step of steps) walk.take(step);
   const { stages, holdings } = walk;
   return {

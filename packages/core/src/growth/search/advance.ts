@@ -5,7 +5,7 @@ import type { Platform } from './options.ts';
 import type { PathStep } from '../model/path.ts';
 
 /** A path on its way: what is held, what is left, what has been spent and what it has been worth so far. */
-export interface Node {
+export interface PathNode {
   readonly holding: Holding;
   readonly money: number;
   readonly spent: number;
@@ -56,14 +56,14 @@ export type Look = (core: Holding, left: number, spent: number) => boolean;
  */
 export function advance(
   cache: SearchCache,
-  node: Node,
+  node: PathNode,
   stage: number,
   platform: Platform,
   gpu: Gpu | null,
   worth: number,
   needs: Brief['needs'],
   look: Look = () => true,
-): Node[] {
+): PathNode[] {
   const { world, priceAt, resaleAt, fittingOf } = cache;
   const { stages, market, brief } = world;
   const { pays } = brief.growth.resale;
@@ -81,7 +81,7 @@ export function advance(
   if (!look(core, left + more, node.spent + paid - back - more)) return [];
   const fitting = fittingOf(core, platform.canFlash, stage, needs);
   if (!fitting) return [];
-  return fitting.companions.flatMap((companions): Node[] => {
+  return fitting.companions.flatMap((companions): PathNode[] => {
     const added = withChanges(core, [...fitting.drives, ...companions], market.parts);
     const extraPaid = added.ins.reduce((sum, { part }) => sum + (priceAt(part, stage) ?? Infinity), 0);
     const extraBack = added.outs.reduce((sum, { part }) => sum + resaleAt(part, stage), 0);
@@ -101,4 +101,5 @@ export function advance(
   });
 }
 
-export const cheapest = (nodes: readonly Node[]): Node => nodes.reduce((a, b) => (b.spent < a.spent ? b : a));
+export const cheapest = (nodes: readonly PathNode[]): PathNode =>
+  nodes.reduce((a, b) => (b.spent < a.spent ? b : a));

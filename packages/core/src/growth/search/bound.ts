@@ -2,7 +2,7 @@ import { memoize } from '../../stats/memoize.ts';
 import type { Cpu, Gpu, Part } from '../../parts/index.ts';
 import type { Holding } from '../model/holding.ts';
 import type { GrowthWorld } from '../model/world.ts';
-import { StepFunction, type Pair } from './step-function.ts';
+import { StepFunction, type CpuWithGpu } from './step-function.ts';
 
 /** What the bound is made of; see `SearchCache`. */
 interface Stock {
@@ -28,7 +28,7 @@ function choicesFor({ world, ends, priceAt, idealSums }: Stock) {
   /** Costs nothing where money bounds nothing. */
   const bounded = (cost: number) => (isBound ? cost : 0);
   const priceOf = (part: Part, stage: number) => priceAt(part, stage) ?? Infinity;
-  const steps = (pairs: readonly Pair[], stage: number) =>
+  const steps = (pairs: readonly CpuWithGpu[], stage: number) =>
     new StepFunction(pairs, ({ chip, gpu }) => {
       const sums = idealSums(chip, gpu);
       return sums ? sums[ends[stage + 1]] - sums[ends[stage]] : null;

@@ -1,4 +1,4 @@
-import { advance, cheapest, worthOf, type Node } from './advance.ts';
+import { advance, cheapest, worthOf, type PathNode } from './advance.ts';
 import { holdingOf, relaxedNeeds, type Change } from '../model/holding.ts';
 import type { SearchCache } from './search-cache.ts';
 import { coreSystem } from './options.ts';
@@ -30,7 +30,7 @@ export function follow(cache: SearchCache, base: Base, steps: readonly PathStep[
   if (!system) return null;
   const { needs } = world.context;
   const relaxed = relaxedNeeds(needs, base.putsOff.memory, base.putsOff.gpu);
-  let node: Node = {
+  let node: PathNode = {
     holding,
     money: world.limit - base.cost,
     spent: base.cost,

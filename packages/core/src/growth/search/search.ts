@@ -1,6 +1,6 @@
 import { finish, type Work } from '../../work/index.ts';
 import type { Brief, Gpu } from '../../parts/index.ts';
-import { advance, cheapest, companionsWorth, sumOf, worthOf, type Node } from './advance.ts';
+import { advance, cheapest, companionsWorth, sumOf, worthOf, type PathNode } from './advance.ts';
 import { holdingOf, relaxedNeeds } from '../model/holding.ts';
 import type { SearchCache } from './search-cache.ts';
 import { coreSystem, type Platform } from './options.ts';
@@ -39,7 +39,7 @@ export function searchAll(search: PathSearch, bases: readonly Base[]): readonly 
 const VISITS_PER_LOOK = 200;
 
 /** The best paths found, one of each key, and what may still become one of them. */
-class Found {
+class FoundPaths {
   private readonly known = new Map<string, FoundPath>();
   private kth = -Infinity;
 
@@ -75,14 +75,14 @@ class Found {
 }
 
 /** Goes through everything that can follow a build. */
-class Walk {
+class PathWalk {
   private readonly ownKey: string | null;
   private readonly relaxed: Brief['needs'];
   private visits = 0;
 
   constructor(
     private readonly cache: SearchCache,
-    private readonly found: Found,
+    private readonly found: FoundPaths,
     private readonly base: Base,
     by: PathsBy,
   ) {
@@ -95,7 +95,7 @@ class Walk {
     return this.found.matters(valueOf(this.cache, worth), this.ownKey);
   }
 
-  *visit(node: Node, stage: number): Generator<void, void, unknown> {
+  *visit(node: PathNode, stage: number): Generator<void, void, unknown> {
     const { world, priceAt, resaleAt, platformsOf, allowedFrom, gpusInOrder, bound } = this.cache;
     const { stages, brief } = world;
     if (++this.visits % VISITS_PER_LOOK === 0) yield;
@@ -111,7 +111,8 @@ class Walk {
     const rest = isLast ? 0 : bound(holding, money, stage + 1, stage);
     const { pays } = brief.growth.resale;
     const current = holding.set.gpu ?? null;
-    const others = (pays && current ? resaleAt(current, stage) : 0) + companionsWorth(this.cache, holding, stage);
+    const others =
+      (pays && current ? resaleAt(current, stage) : 0) + companionsWorth(this.cache, holding, stage);
     for (const platform of platformsOf(holding)) {
       const sold = pays ? sumOf(platform.outs, stage, resaleAt) : 0;
       const left = money - sumOf(platform.ins, stage, priceAt) + sold + others;
@@ -128,7 +129,7 @@ class Walk {
 
   /** What follows a step to a platform with a card; null as the card: it stays as it is. */
   private *take(
-    node: Node,
+    node: PathNode,
     stage: number,
     rest: number,
     platform: Platform,
@@ -151,10 +152,16 @@ class Walk {
     for (const next of taken) yield* this.visit(next, stage + 1);
   }
 
-  private end(node: Node): void {
+  private end(node: PathNode): void {
     const { base } = this;
     const key = this.ownKey ?? `${baseKey(base.picks)}|${base.picks.memory?.part}${node.cores}`;
-    this.found.keep({ base, steps: node.steps, value: valueOf(this.cache, node.worth), net: node.spent, key });
+    this.found.keep({
+      base,
+      steps: node.steps,
+      value: valueOf(this.cache, node.worth),
+      net: node.spent,
+      key,
+    });
   }
 }
 
@@ -164,7 +171,7 @@ const valueOf = ({ world: { years } }: SearchCache, worth: number) =>
 /** A build to start from, with what it is worth until the first stage, and with all that may follow at most. */
 interface Start {
   readonly base: Base;
-  readonly node: Node;
+  readonly node: PathNode;
   readonly top: number;
 }
 
@@ -179,7 +186,7 @@ function startOf({ world, ends, bound }: SearchCache, base: Base): Start | null 
   if (!system || (isPutOff(base) && !isPlayable(world, system))) return null;
   const worth = world.years.sums(system)[ends[0]];
   const money = world.limit - base.cost;
-  const node: Node = { holding, money, spent: base.cost, worth, steps: [], cores: '' };
+  const node: PathNode = { holding, money, spent: base.cost, worth, steps: [], cores: '' };
   return { base, node, top: worth + bound(holding, money, 0) };
 }
 
@@ -189,7 +196,7 @@ function startOf({ world, ends, bound }: SearchCache, base: Base): Start | null 
  * money to come. Prices are medians. What is equal in value and cost may be any of them.
  */
 export function pathSearch(cache: SearchCache, k: number, by: PathsBy): PathSearch {
-  const found = new Found(k);
+  const found = new FoundPaths(k);
   function* add(bases: readonly Base[]): Work<SearchProgress, boolean> {
     const starts = bases
       .flatMap((base) => startOf(cache, base) ?? [])
@@ -198,7 +205,7 @@ export function pathSearch(cache: SearchCache, k: number, by: PathsBy): PathSear
       const bound = valueOf(cache, top);
       const progress = (done: number) => ({ best: found.sorted.at(0) ?? null, bound, basesDone: done });
       if (found.matters(bound, by === 'today' ? baseKey(base.picks) : null))
-        for (const _ of new Walk(cache, found, base, by).visit(node, 0))
+        for (const _ of new PathWalk(cache, found, base, by).visit(node, 0))
           if (yield progress(basesDone)) return false;
       if (yield progress(basesDone + 1)) return false;
     }

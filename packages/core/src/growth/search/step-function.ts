@@ -1,7 +1,7 @@
 import type { Cpu, Gpu } from '../../parts/index.ts';
 
 /** A processor with a card, and what having them at a stage costs at least. */
-export interface Pair {
+export interface CpuWithGpu {
   readonly cost: number;
   readonly chip: Cpu;
   readonly gpu: Gpu | null;
@@ -9,13 +9,13 @@ export interface Pair {
 
 /** For rising amounts of money the most that a stage can be worth. Pairs that no money asked for so far reaches are not looked at. */
 export class StepFunction {
-  readonly #pairs: readonly Pair[];
-  readonly #worthOf: (pair: Pair) => number | null;
+  readonly #pairs: readonly CpuWithGpu[];
+  readonly #worthOf: (pair: CpuWithGpu) => number | null;
   readonly #costs: number[] = [];
   readonly #worths: number[] = [];
   #seen = 0;
 
-  constructor(pairs: readonly Pair[], worthOf: (pair: Pair) => number | null) {
+  constructor(pairs: readonly CpuWithGpu[], worthOf: (pair: CpuWithGpu) => number | null) {
     this.#pairs = pairs.filter(({ cost }) => cost < Infinity).sort((a, b) => a.cost - b.cost);
     this.#worthOf = worthOf;
   }

@@ -1,6 +1,6 @@
 import { Branching } from './branching.ts';
 import { needsOf, reachCost } from './needs.ts';
-import type { Node, Split, SplitTask } from './node.ts';
+import type { Branch, Split, SplitTask } from './node.ts';
 import { OrderSums } from './order-sums.ts';
 import { constantOf, narrowed, priceCandidates, within } from './pricing.ts';
 import { wideOf } from './wide.ts';
@@ -19,7 +19,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
   const { shops, couplings } = terms;
   const wide = wideOf(task.candidates, couplings);
   const sums = new OrderSums(terms, task.slots);
-  const root: Node = {
+  const root: Branch = {
     shops: new Uint8Array(shops.length),
     couplings: new Uint8Array(couplings.length),
     bounds: [],
@@ -57,7 +57,8 @@ export function cheapestSplit(task: SplitTask): Split | null {
       best = { cost, chosen };
     }
     // Nothing in this branch is cheaper than its bound.
-    if (relaxed.sum + constant < limit) branching.branch({ ...here, above: { priced, relaxed } }, chosen, needs);
+    if (relaxed.sum + constant < limit)
+      branching.branch({ ...here, above: { priced, relaxed } }, chosen, needs);
   }
   return best;
 }

@@ -1,4 +1,4 @@
-import { FREE, type Node, type PricedCandidate } from './node.ts';
+import { FREE, type Branch, type PricedCandidate } from './node.ts';
 import { priceIn } from './pricing.ts';
 import { ROLES, weightIn } from './rows.ts';
 import { NO_SHOP, OFF, ON, type Terms } from './terms.ts';
@@ -12,7 +12,7 @@ export interface Need {
 }
 
 /** Combos that a branch uses lower what counts towards a threshold. */
-export function usedCombos({ couplings: states }: Node, { couplings }: Terms, shop: number): number {
+export function usedCombos({ couplings: states }: Branch, { couplings }: Terms, shop: number): number {
   let minor = 0;
   couplings.forEach((each, c) => {
     if (each.kind === 'combo' && each.shop === shop && states[c] === ON) minor += each.minor;
@@ -21,15 +21,14 @@ export function usedCombos({ couplings: states }: Node, { couplings }: Terms, sh
 }
 
 /** What a branch asks for: a sum at a shop, the goods of a code, the roles of a combo. */
-export function needsOf(node: Node, terms: Terms): Need[] {
+export function needsOf(node: Branch, terms: Terms): Need[] {
   const { shops, couplings } = terms;
   const needs: Need[] = [];
   const rowOf = (c: number, role = 0) => shops.length + c * ROLES + role;
   couplings.forEach((each, c) => {
     const state = node.couplings[c];
     // A claim's state says how many slots make it.
-    if (each.kind === 'claim' && state > OFF)
-      needs.push({ shop: NO_SHOP, row: rowOf(c), need: state - OFF });
+    if (each.kind === 'claim' && state > OFF) needs.push({ shop: NO_SHOP, row: rowOf(c), need: state - OFF });
     if (state !== ON) return;
     if (each.kind === 'combo')
       for (let role = 0; role < each.roles; role++)
@@ -37,13 +36,11 @@ export function needsOf(node: Node, terms: Terms): Need[] {
     else if (each.kind === 'code') {
       const spent = each.minSpend + usedCombos(node, terms, each.shop);
       needs.push({ shop: each.shop, row: each.shop, need: spent });
-      if (each.amountMinor !== null)
-        needs.push({ shop: each.shop, row: rowOf(c), need: each.amountMinor });
+      if (each.amountMinor !== null) needs.push({ shop: each.shop, row: rowOf(c), need: each.amountMinor });
     }
   });
   shops.forEach(({ freeFrom }, s) => {
-    if (node.shops[s] === FREE)
-      needs.push({ shop: s, row: s, need: freeFrom + usedCombos(node, terms, s) });
+    if (node.shops[s] === FREE) needs.push({ shop: s, row: s, need: freeFrom + usedCombos(node, terms, s) });
   });
   return needs;
 }
@@ -57,7 +54,7 @@ export function needsOf(node: Node, terms: Terms): Need[] {
 export function reachCost(
   priced: readonly (readonly PricedCandidate[])[],
   needs: readonly Need[],
-  node: Node,
+  node: Branch,
   terms: Terms,
   wide: Wide,
 ): number {

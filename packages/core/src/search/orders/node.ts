@@ -17,7 +17,7 @@ export interface PricedCandidate {
 }
 
 /** The least sum of prices over candidates that go together, below `limit`; null when there is none. */
-export type Relaxation = (
+export type BestTogether = (
   priced: readonly (readonly PricedCandidate[])[],
   limit: number,
 ) => { readonly sum: number; readonly chosen: readonly PricedCandidate[] } | null;
@@ -27,7 +27,7 @@ export interface SplitTask {
   /** Slots by the index of their candidates, to name them to the orders. */
   readonly slots: readonly Slot[];
   readonly candidates: readonly (readonly Candidate[])[];
-  readonly relax: Relaxation;
+  readonly relax: BestTogether;
   /** The most that it may cost. */
   readonly most: number;
   readonly work: { nodes: number };
@@ -59,7 +59,7 @@ export interface SlotRule {
   readonly rule: 'ban' | 'no-credit' | 'must';
 }
 
-export interface Node {
+export interface Branch {
   readonly shops: Uint8Array;
   readonly couplings: Uint8Array;
   readonly bounds: readonly RowBound[];
@@ -69,7 +69,7 @@ export interface Node {
   /** Prices and choice of the branch above, and the slots (as bits) whose prices are not the same here. */
   readonly above: {
     readonly priced: readonly (readonly PricedCandidate[])[];
-    readonly relaxed: NonNullable<ReturnType<Relaxation>>;
+    readonly relaxed: NonNullable<ReturnType<BestTogether>>;
   } | null;
   readonly dirty: number;
 }

@@ -1,4 +1,12 @@
-import { CLOSED, PAID, UNDECIDED, type Candidate, type Node, type PricedCandidate, type SlotRule } from './node.ts';
+import {
+  CLOSED,
+  PAID,
+  UNDECIDED,
+  type Candidate,
+  type Branch,
+  type PricedCandidate,
+  type SlotRule,
+} from './node.ts';
 import { weightIn } from './rows.ts';
 import { creditOf, NO_SHOP, OFF, ON, OPEN, type Coupling, type Option, type Terms } from './terms.ts';
 import { viewOf, type SlotView, type Wide } from './wide.ts';
@@ -7,7 +15,7 @@ import { viewOf, type SlotView, type Wide } from './wide.ts';
  * What a branch costs beside the prices of its parts: fees that are decided, sums off and combos used, lots bought, and
  * what wide deals may take off that are still open.
  */
-export function constantOf(node: Node, { shops, couplings }: Terms, wide: Wide): number {
+export function constantOf(node: Branch, { shops, couplings }: Terms, wide: Wide): number {
   let constant = 0;
   for (let s = 0; s < shops.length; s++)
     if (node.shops[s] >= PAID) constant += shops[s].flat + (shops[s].byClass[node.shops[s] - PAID] ?? 0);
@@ -34,7 +42,7 @@ export function constantOf(node: Node, { shops, couplings }: Terms, wide: Wide):
 
 function isBanned(
   option: Option,
-  node: Node,
+  node: Branch,
   couplings: readonly Coupling[],
   rules: readonly SlotRule[],
 ): boolean {
@@ -48,7 +56,12 @@ function isBanned(
 }
 
 /** What an option costs in a branch, every open deal credited; Infinity where the branch does not permit it. */
-export function priceIn(option: Option, node: Node, { bounds, rules, barred }: SlotView, terms: Terms): number {
+export function priceIn(
+  option: Option,
+  node: Branch,
+  { bounds, rules, barred }: SlotView,
+  terms: Terms,
+): number {
   const { shops, couplings } = terms;
   let price = option.net;
   if (option.shop !== NO_SHOP) {
@@ -71,7 +84,7 @@ export function priceIn(option: Option, node: Node, { bounds, rules, barred }: S
 }
 
 /** The cheapest option of every candidate that a branch permits, sorted by price; null when a slot has none. */
-export function priceCandidates(node: Node, terms: Terms, wide: Wide): PricedCandidate[][] | null {
+export function priceCandidates(node: Branch, terms: Terms, wide: Wide): PricedCandidate[][] | null {
   const { candidates } = node;
   const out: PricedCandidate[][] = [];
   for (let slot = 0; slot < candidates.length; slot++) {
@@ -116,7 +129,7 @@ export function within(list: readonly PricedCandidate[], most: number): readonly
  * cheapest must be less than `room`, the limit less the sum of every slot at its cheapest. Holds for all branches below.
  */
 export function narrowed(
-  node: Node,
+  node: Branch,
   priced: readonly (readonly PricedCandidate[])[],
   room: number,
 ): readonly (readonly Candidate[])[] {

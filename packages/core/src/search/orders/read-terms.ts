@@ -10,15 +10,27 @@ import {
   type ShopDeals,
 } from '../../money/index.ts';
 import { WEIGHT_CLASSES, type PromoCode, type Shop, type Slot } from '../../parts/index.ts';
-import { creditOf, NO_LINKS, NO_SHOP, type Coupling, type Link, type ShopTerms, type Terms } from './terms.ts';
+import {
+  creditOf,
+  NO_LINKS,
+  NO_SHOP,
+  type Coupling,
+  type Link,
+  type ShopTerms,
+  type Terms,
+} from './terms.ts';
 
-type Combo = Extract<Coupling, { readonly kind: 'combo' }>;
-type Code = Extract<Coupling, { readonly kind: 'code' }>;
+type ComboCoupling = Extract<Coupling, { readonly kind: 'combo' }>;
+type CodeCoupling = Extract<Coupling, { readonly kind: 'code' }>;
 
 /** Combos and codes of a shop, each with the index of its coupling. */
 interface DealsThere {
-  readonly combos: readonly { readonly at: number; readonly combo: Combo; readonly parts: readonly string[] }[];
-  readonly codes: readonly { readonly at: number; readonly entry: Code; readonly code: PromoCode }[];
+  readonly combos: readonly {
+    readonly at: number;
+    readonly combo: ComboCoupling;
+    readonly parts: readonly string[];
+  }[];
+  readonly codes: readonly { readonly at: number; readonly entry: CodeCoupling; readonly code: PromoCode }[];
 }
 
 /** Collects shops and couplings. Only what can tie two slots together becomes one. */
@@ -82,7 +94,14 @@ class TermsReader {
   private addDeals(deals: ShopDeals, shop: number, of: (minor: number) => number): DealsThere {
     const combos = deals.combos.map(({ off, minor, parts }) => {
       const overlaps: number[] = [];
-      const combo: Combo = { kind: 'combo', shop, off: gross(off), minor, roles: parts.length, overlaps };
+      const combo: ComboCoupling = {
+        kind: 'combo',
+        shop,
+        off: gross(off),
+        minor,
+        roles: parts.length,
+        overlaps,
+      };
       return { at: this.add(combo), combo, parts };
     });
     for (const a of combos)
@@ -92,7 +111,7 @@ class TermsReader {
       const amountMinor = code.off.kind === 'amount' ? code.off.minor : null;
       const off = amountMinor === null ? 0 : of(amountMinor);
       const { minSpendMinor: minSpend, stacks } = code;
-      const entry: Code = { kind: 'code', shop, off, amountMinor, minSpend, stacks };
+      const entry: CodeCoupling = { kind: 'code', shop, off, amountMinor, minSpend, stacks };
       return { at: this.add(entry), entry, code };
     });
     return { combos, codes };

@@ -3,7 +3,7 @@ import { SLOTS, type Deal, type Pick, type Picks, type Slot } from '../../parts/
 import { openSession, type Session } from '../../session/index.ts';
 import type { Work } from '../../work/index.ts';
 import { cheapestSplit } from './cheapest-split.ts';
-import type { Candidate, Relaxation } from './node.ts';
+import type { Candidate, BestTogether } from './node.ts';
 import { termsOf } from './read-terms.ts';
 import { plainOption, type Option } from './terms.ts';
 
@@ -51,7 +51,7 @@ export type ShoppingResult =
     };
 
 /** Every slot at its cheapest: nothing but orders ties the parts of a given build. */
-const cheapestOfEach: Relaxation = (priced, limit) => {
+const cheapestOfEach: BestTogether = (priced, limit) => {
   let sum = 0;
   for (const list of priced) sum += list[0].price;
   return sum < limit ? { sum, chosen: priced.map((list) => list[0]) } : null;

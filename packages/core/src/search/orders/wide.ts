@@ -1,4 +1,4 @@
-import type { Candidate, Node, RowBound, SlotRule } from './node.ts';
+import type { Candidate, Branch, RowBound, SlotRule } from './node.ts';
 import { NO_SHOP, type Coupling } from './terms.ts';
 
 /**
@@ -17,7 +17,7 @@ export interface SlotView {
   readonly rules: readonly SlotRule[];
   readonly barred: ((coupling: number) => boolean) | null;
 }
-export function viewOf(node: Node, slot: number, wide: Wide): SlotView {
+export function viewOf(node: Branch, slot: number, wide: Wide): SlotView {
   if (node.bounds.length === 0 && node.rules.length === 0) return wide.view;
   const rules = node.rules.filter((rule) => rule.slot === slot);
   return {

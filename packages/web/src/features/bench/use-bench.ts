@@ -29,10 +29,10 @@ export type Why =
 /** Scenes that a diagnosis needs at least: one that the processor limits and one that the card does, with luck. */
 const LEAST_SCENES = 2;
 
-type System = BenchKept['rigs'][number];
+type Rig = BenchKept['rigs'][number];
 
 /** What a catalogue's model expects of passes put together. */
-function measuredWith({ parts, frameModel }: Catalogue, system: System) {
+function measuredWith({ parts, frameModel }: Catalogue, system: Rig) {
   const judge = recordJudge(parts, frameModel);
   const predict = predictor(frameModel);
   return (group: RunGroup<BenchRunKept>): Measured => {
@@ -62,7 +62,7 @@ function observationOf({ runs: [first], summary }: Measured): Observation | null
 const none = (reason: string): Why => ({ kind: 'none', reason });
 
 /** Why a system is as fast as it is, from the scenes that were measured with clocks as shipped. */
-function whyOf(catalogue: Catalogue, system: System, groups: readonly Measured[]): Why {
+function whyOf(catalogue: Catalogue, system: Rig, groups: readonly Measured[]): Why {
   const asShipped = groups.filter(
     (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
   );

@@ -5,8 +5,8 @@ import { addMonths } from '@ripe-pick/core';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import { money } from '../../shared/format/format.ts';
-import { rowsFor } from '../../shared/format/labels.ts';
-import { dayAt, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
+import { labelRows } from '../../shared/format/labels.ts';
+import { dayOnAxis, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
 
 const props = defineProps<{
   shown: ToldPath;
@@ -90,7 +90,7 @@ const arrivals = computed(() => {
     .filter(({ month }) => month > 0 && month < horizon.value)
     .sort((a, b) => a.month - b.month);
   const at = all.map(({ month }) => x.value(month));
-  const rows = rowsFor(
+  const rows = labelRows(
     at,
     all.map(({ text }) => text.length * CHARACTER_PX + 16),
   );
@@ -115,7 +115,7 @@ function move(event: PointerEvent) {
   const at = monthAt(event);
   pointed.value = at < 0 || at >= horizon.value ? null : Math.floor(at);
   if (dragged.value === null) return;
-  const to = dayAt(props.today, at, horizon.value);
+  const to = dayOnAxis(props.today, at, horizon.value);
   if (to === draggedTo.value) return;
   draggedTo.value = to;
   emit('drag', dragged.value, to);
@@ -134,7 +134,8 @@ function key(event: KeyboardEvent, on: string, month: number) {
     PageUp: month + 6,
   };
   if (event.key === 'Delete') emit('remove', on);
-  else if (to[event.key] !== undefined) emit('drop', on, dayAt(props.today, to[event.key], horizon.value));
+  else if (to[event.key] !== undefined)
+    emit('drop', on, dayOnAxis(props.today, to[event.key], horizon.value));
   else return;
   event.preventDefault();
 }

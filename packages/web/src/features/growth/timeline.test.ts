@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import {
   MARGIN,
-  dayAt,
+  dayOnAxis,
   monthName,
   monthsTo,
   pointsOf,
@@ -54,9 +54,9 @@ describe('a timeline', () => {
     expect(monthName('2027-01-31')).toBe('Jan 2027');
   });
   it('puts a dragged step on a day within the time that is looked at', () => {
-    expect(dayAt(TODAY, 7.9, 36)).toBe('2027-07-20');
-    expect(dayAt(TODAY, -4, 36)).toBe('2026-12-20');
-    expect(dayAt(TODAY, 99, 36)).toBe('2029-10-20');
+    expect(dayOnAxis(TODAY, 7.9, 36)).toBe('2027-07-20');
+    expect(dayOnAxis(TODAY, -4, 36)).toBe('2026-12-20');
+    expect(dayOnAxis(TODAY, 99, 36)).toBe('2029-10-20');
     expect(monthsTo(TODAY, '2027-07-20')).toBeCloseTo(7.95, 2);
   });
   it('has the screen of each stretch of time', () => {

@@ -65,7 +65,7 @@ export function monthName(date: string): string {
 }
 
 /** The day a dragged step falls on: whole days, within the time that is looked at. */
-export function dayAt(today: string, months: number, horizon: number): string {
+export function dayOnAxis(today: string, months: number, horizon: number): string {
   const whole = Math.max(1, Math.min(horizon - 1, Math.round(months)));
   return addMonths(today, whole);
 }

@@ -15,7 +15,7 @@ import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
 import { useLaneRoom } from './use-lane-room.ts';
-import { isShown, moneyWindows, reachOf, xOf, type LaneFrame } from './lane-geometry.ts';
+import { isShown, moneyWindows, moneyReach, xOf, type LaneFrame } from './lane-geometry.ts';
 import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
@@ -86,7 +86,7 @@ const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
 const FRAME_LANES: readonly Slot[] = ['cpu', 'memory', 'gpu'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
 const framesReach = computed(() =>
-  reachOf(
+  moneyReach(
     (room.isOn.value ? slots.value : FRAME_LANES).flatMap((slot) => visible.value.get(slot) ?? []),
     axis.value,
     2000,
@@ -98,7 +98,7 @@ const frames = computed(() => {
     const reach =
       room.isOn.value || FRAME_LANES.includes(slot)
         ? framesReach.value
-        : reachOf(visible.value.get(slot) ?? [], axis.value, 1);
+        : moneyReach(visible.value.get(slot) ?? [], axis.value, 1);
     out.set(slot, {
       width: plotWidth.value,
       height: laneHeight.value,

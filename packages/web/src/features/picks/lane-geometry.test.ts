@@ -7,7 +7,7 @@ import {
   moneyWindows,
   nearest,
   pictureOf,
-  reachOf,
+  moneyReach,
   xOf,
   yOf,
   type LaneFrame,
@@ -98,12 +98,12 @@ describe('a lane', () => {
     expect([picture.cheaper, picture.dots.length, picture.dearer]).toEqual([1, 1, 2]);
   });
   it('takes its reach from what most parts gain, never less than a floor', () => {
-    expect(reachOf([], { window: 16000, centre: 0 }, 2000)).toBe(2000);
+    expect(moneyReach([], { window: 16000, centre: 0 }, 2000)).toBe(2000);
     const many = Array.from({ length: 100 }, (_, n) => trade({ gain: (n + 1) * 100 }));
-    const reach = reachOf(many, { window: 16000, centre: 0 }, 2000);
+    const reach = moneyReach(many, { window: 16000, centre: 0 }, 2000);
     expect(reach).toBeGreaterThan(8000);
     expect(reach).toBeLessThan(10001);
-    expect(reachOf([trade({ gain: 90000, money: 99999 })], { window: 16000, centre: 0 }, 2000)).toBe(2000);
+    expect(moneyReach([trade({ gain: 90000, money: 99999 })], { window: 16000, centre: 0 }, 2000)).toBe(2000);
   });
   it('draws guides at round figures within its reach', () => {
     for (const reach of [3, 18, 250, 69000]) {

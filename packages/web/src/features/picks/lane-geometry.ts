@@ -124,7 +124,7 @@ export function pictureOf(trades: readonly Trade[], frame: LaneFrame): LanePictu
 const SHOWN_SHARE = 0.92;
 
 /** Gain at the top of a lane: most of what the window holds fits; never less than `least`. */
-export function reachOf(
+export function moneyReach(
   trades: Iterable<Trade>,
   axis: Pick<LaneFrame, 'window' | 'centre'>,
   least: number,

@@ -6,7 +6,7 @@ import { minorPlaces } from '@ripe-pick/core';
 import { NEXT, stepSlip, waitsFor, type SlipState } from '@ripe-pick/core/buying';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { money } from '../../shared/format/format.ts';
-import { FORM_WORDS, STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
+import { FORM_WORDS, CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
 const props = defineProps<{ slip: Slip }>();
 const buying = useBuying();
@@ -37,7 +37,7 @@ function step(to: SlipState) {
     message.warning(after);
     return;
   }
-  buying.patch('claims', props.slip.id, `${props.slip.name}: ${STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
+  buying.patch('claims', props.slip.id, `${props.slip.name}: ${CLAIM_STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
 }
 const tick = (at: number, have: boolean) =>
   buying.patch('claims', props.slip.id, have ? 'a paper is there' : 'a paper is missing', (slip) => ({
@@ -67,11 +67,11 @@ const tick = (at: number, have: boolean) =>
     <p v-if="slip.partName" class="quiet">
       {{ slip.partName }}{{ slip.boughtOn ? `, bought ${slip.boughtOn}` : '' }}
     </p>
-    <ol class="way" :aria-label="`State: ${STATE_WORDS[slip.state]}`">
+    <ol class="way" :aria-label="`State: ${CLAIM_STATE_WORDS[slip.state]}`">
       <li v-for="(state, n) in WAY" :key="state" :class="{ done: n <= reached, now: n === reached }">
-        {{ STATE_WORDS[state] }}
+        {{ CLAIM_STATE_WORDS[state] }}
       </li>
-      <li v-if="reached < 0" class="now bad">{{ STATE_WORDS[slip.state] }}</li>
+      <li v-if="reached < 0" class="now bad">{{ CLAIM_STATE_WORDS[slip.state] }}</li>
     </ol>
     <p v-if="waits.what !== 'nothing'" class="waits" :class="waits.urgency">
       {{ SHAPES[waits.urgency] }} {{ waitsWords(waits) }}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { NEXT, type SlipState } from '@ripe-pick/core/buying';
-import { STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
+import { CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
 describe('what a slip waits for', () => {
   it.each([
@@ -21,7 +21,7 @@ describe('what a slip waits for', () => {
   ] as const)('%s', (words, waits) => expect(waitsWords(waits)).toBe(words));
   it('every step that a state leads to has a word for its button', () => {
     for (const state of Object.keys(NEXT) as SlipState[]) {
-      expect(STATE_WORDS[state]).not.toBe('');
+      expect(CLAIM_STATE_WORDS[state]).not.toBe('');
       for (const next of NEXT[state]) expect(STEP_WORDS[next]).not.toBe('');
     }
   });

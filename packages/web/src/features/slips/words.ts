@@ -1,6 +1,6 @@
 import type { SlipState, SlipWaits } from '@ripe-pick/core/buying';
 
-export const STATE_WORDS: Readonly<Record<SlipState, string>> = {
+export const CLAIM_STATE_WORDS: Readonly<Record<SlipState, string>> = {
   eligible: 'eligible',
   bought: 'bought',
   sent: 'sent in',

@@ -4,7 +4,7 @@ import { curveStepAfter, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 import { money } from '../../shared/format/format.ts';
-import { rowsFor } from '../../shared/format/labels.ts';
+import { labelRows } from '../../shared/format/labels.ts';
 import { nextSum, targetFlags } from './chart.ts';
 
 const props = defineProps<{
@@ -55,7 +55,7 @@ const flags = computed(() => {
     .sort((a, b) => (a.cost ?? 0) - (b.cost ?? 0));
   const texts = reached.map((flag) => `${props.nameOf(flag.game)} ${flag.target}`);
   const at = reached.map((flag) => x.value(flag.cost ?? 0));
-  const rows = rowsFor(
+  const rows = labelRows(
     at,
     texts.map((text) => text.length * CHARACTER_PX + 14),
   );

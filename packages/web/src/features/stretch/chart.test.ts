@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
-import { rowsFor } from '../../shared/format/labels.ts';
+import { labelRows } from '../../shared/format/labels.ts';
 import { nextSum, targetFlags } from './chart.ts';
 
 const step = (cost: number, ...averages: number[]): FrontierStep =>
@@ -29,7 +29,7 @@ describe('the picture of a frontier', () => {
   it('puts labels on rows so that none overlap', () => {
     const at = [0, 10, 50, 60];
     const widths = [40, 30, 30, 30];
-    const rows = rowsFor(at, widths);
+    const rows = labelRows(at, widths);
     expect(rows).toEqual([0, 1, 0, 1]);
     for (let a = 0; a < at.length; a++)
       for (let b = a + 1; b < at.length; b++)

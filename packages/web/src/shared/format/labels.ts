@@ -1,5 +1,5 @@
 /** Puts labels that would overlap on rows of their own: a row for each label, from the top. */
-export function rowsFor(at: readonly number[], widths: readonly number[]): number[] {
+export function labelRows(at: readonly number[], widths: readonly number[]): number[] {
   const ends: number[] = [];
   return at.map((x, n) => {
     let row = ends.findIndex((end) => end < x);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { blankBrief } from '../stores/blank-brief.ts';
-import { conditionWords, moneyWords, schoolsOf, psuRuleWords } from './schools.ts';
+import { buyingConditionWords, moneyWords, schoolsOf, psuRuleWords } from './schools.ts';
 
 const brief = blankBrief();
 
@@ -28,7 +28,7 @@ describe('the school that a figure follows', () => {
     expect(moneyWords(other)).toBe(
       'counted: paid at the till, looks-only parts outside the sum, slack of €5.00',
     );
-    expect(conditionWords(other)).toBe('parts: new (graphics card: used)');
+    expect(buyingConditionWords(other)).toBe('parts: new (graphics card: used)');
     expect(schoolsOf(other).join()).toContain('neither side loses more than 15 %');
     expect(schoolsOf(other).join()).toContain('every game asks for');
   });

@@ -32,7 +32,7 @@ export function moneyWords({ money: m }: Brief): string {
 }
 
 /** Which conditions of parts count, and for which slots otherwise. */
-export function conditionWords({ whereToBuy }: Brief): string {
+export function buyingConditionWords({ whereToBuy }: Brief): string {
   const list = (conditions: readonly string[]) =>
     conditions.length === 3 ? 'new and used alike' : conditions.length === 0 ? 'none' : conditions.join(', ');
   const own = Object.entries(whereToBuy.conditionsBySlot).map(
@@ -48,7 +48,7 @@ export function schoolsOf(brief: Brief): string[] {
   const out = [
     `frames: ${objectiveWords(objective, refreshHz)}; 1 % low as the 99th percentile of frame time; generated frames are not counted`,
     moneyWords(brief),
-    conditionWords(brief),
+    buyingConditionWords(brief),
     `supply: ${psuRuleWords(brief.needs.psuRule)}`,
   ];
   if (objective.balanceLimit !== null)

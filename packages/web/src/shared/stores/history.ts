@@ -8,7 +8,7 @@ import {
 import jsonPatch, { type Operation } from 'fast-json-patch';
 
 /** A step with the states around it, as far as this session knows them. */
-interface Step extends StoredStep {
+interface HistoryStep extends StoredStep {
   readonly before: Workspace | null;
   readonly after: Workspace | null;
 }
@@ -31,7 +31,7 @@ function patched(state: Workspace, patch: StoredStep['back']): Workspace | null 
  * keep the states around them; steps from before a reload are patches.
  */
 export class History {
-  #steps: Step[] = [];
+  #steps: HistoryStep[] = [];
   #done = 0;
   #next = 1;
   /** First serial that the server does not have as it is here. */

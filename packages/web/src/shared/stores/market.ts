@@ -6,7 +6,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
 import { useWorkspace } from './workspace.ts';
 
-type Request<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
+type RequestOf<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
 
 const NO_PARTS: Catalogue['parts'] = [];
 
@@ -61,11 +61,11 @@ export const useMarket = defineStore('market', () => {
     load,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: changing(() => call('loadDemo', undefined)),
-    addGame: changing((body: Request<'addGame'>) => call('addGame', body)),
-    addPart: changing((body: Request<'addPart'>) => call('addPart', body)),
-    putDeal: changing((deal: Request<'putDeal'>['deal']) => call('putDeal', { deal })),
+    addGame: changing((body: RequestOf<'addGame'>) => call('addGame', body)),
+    addPart: changing((body: RequestOf<'addPart'>) => call('addPart', body)),
+    putDeal: changing((deal: RequestOf<'putDeal'>['deal']) => call('putDeal', { deal })),
     removeDeal: changing((deal: string) => call('removeDeal', { deal })),
-    putShop: changing((shop: Request<'putShop'>['shop']) => call('putShop', { shop })),
+    putShop: changing((shop: RequestOf<'putShop'>['shop']) => call('putShop', { shop })),
     removePart: changing((part: string) => call('removePart', { part })),
     importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };

@@ -1,7 +1,7 @@
 import { computed, shallowRef } from 'vue';
 
 /** A change and the one that takes it back, by name. */
-interface Step {
+interface SessionStep {
   readonly label: string;
   readonly forth: () => Promise<void>;
   readonly back: () => Promise<void>;
@@ -12,12 +12,12 @@ const MOST_STEPS = 100;
 
 /** Changes on the server that can be taken back by name, as long as the page is open. */
 export function useSessionSteps() {
-  const done = shallowRef<readonly Step[]>([]);
-  const undone = shallowRef<readonly Step[]>([]);
+  const done = shallowRef<readonly SessionStep[]>([]);
+  const undone = shallowRef<readonly SessionStep[]>([]);
   return {
     canUndo: computed(() => done.value.at(-1)?.label ?? null),
     canRedo: computed(() => undone.value.at(-1)?.label ?? null),
-    async step(next: Step): Promise<void> {
+    async step(next: SessionStep): Promise<void> {
       await next.forth();
       done.value = [...done.value, next].slice(-MOST_STEPS);
       undone.value = [];
