@@ -5,7 +5,8 @@ import { withNumbers } from './numbers.ts';
 import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import { makeMotherboards, makeMemory, makeCpus, type Valued } from './platform.ts';
-import { dealsFor, lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './deals.ts';
+import { dealsFor } from './deals.ts';
+import { lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './week-offers.ts';
 import { drawsOf, type Draws } from './random.ts';
 import { makeCases, makeCoolers, makeSmall, makeStorage, makePsus } from './rest.ts';
 

@@ -2,28 +2,30 @@
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
-import { NInput, NPopover, useMessage } from 'naive-ui';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { useMessage } from 'naive-ui';
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
-import { MEASURES, withPick, type Measure, type Repair, type Trade } from '@ripe-pick/core/swaps';
+import { MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useSolver } from '../../shared/stores/solver.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
-import { useLaneRoom } from './use-lane-room.ts';
+import RuledOutList from './RuledOutList.vue';
+import TradeStrip from './TradeStrip.vue';
+import { useCompanions } from './use-companions.ts';
+import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
+import { useRuledOut } from './use-ruled-out.ts';
 import { isShown, moneyWindows, moneyReach, xOf, type LaneFrame } from './lane-geometry.ts';
-import { keepWords, repairWords, tradeEffect, tradeName } from './words.ts';
+import { tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
 const workspace = useWorkspace();
 const message = useMessage();
 const choose = useChoose();
-const solver = useSolver();
 const singleKeys = useSingleKeys();
 
 const windows = computed(() => moneyWindows(workspace.brief.money.budgetMinor));
@@ -77,12 +79,6 @@ const visible = computed(
       slots.value.map((slot) => [slot, room.isOn.value ? tradesOf(slot).map(room.lifted) : tradesOf(slot)]),
     ),
 );
-/** With room to grow as the height, every lane shows frames. */
-const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
-  label: 'room to grow',
-  unit: 'fps',
-  kind: 'frames',
-};
 const FRAME_LANES: readonly Slot[] = ['cpu', 'memory', 'gpu'];
 /** Frames lanes share one scale; at least 2 fps, in thousandths. */
 const framesReach = computed(() =>
@@ -147,49 +143,7 @@ function focusTrade(trade: Trade | null) {
   if (trade) laneSlot.value = trade.slot;
 }
 
-/** What else would have to change for a part that does not fit: looked for while it is in focus. */
-const repair = shallowRef<Repair | null | 'looking'>(null);
-/** What was asked for while the companions were still being looked for: done as soon as they are there. */
-let isWanted = false;
-watch(
-  () => (live.value?.barrier && !live.value.isCurrent ? live.value : null),
-  async (trade) => {
-    repair.value = null;
-    if (!trade) {
-      isWanted = false;
-      return;
-    }
-    repair.value = 'looking';
-    const { picks, brief } = workspace;
-    const found = await solver.companions(
-      brief,
-      picks,
-      trade.slot,
-      trade.part?.id ?? null,
-      trade.offer?.id ?? null,
-    );
-    if (live.value !== trade || workspace.picks !== picks) return;
-    repair.value = found;
-    if (isWanted) swapAll();
-  },
-);
-const companionWords = computed(() => {
-  if (repair.value === 'looking') return 'Looking for what would make it fit…';
-  if (!live.value?.barrier || live.value.isCurrent) return '';
-  if (!repair.value) return 'No four swaps beside it would make it fit.';
-  const named = (change: Repair['swaps'][number]) => {
-    const part = change.to ? bench.index?.parts.get(change.to.part) : null;
-    return `${SLOT_NAMES[change.slot].toLowerCase()} ${part ? `${part.brand} ${part.name}` : 'left out'} (${money(change.money, bench.currency, { sign: true })})`;
-  };
-  return `With what it needs, ${repairWords(repair.value, live.value.slot, bench.currency, named)}`;
-});
-function swapAll() {
-  const trade = live.value;
-  const found = repair.value;
-  isWanted = found === 'looking';
-  if (!trade || !found || found === 'looking') return;
-  choose.pick(`${tradeName(trade)} with what it needs`, 'swapped with its companions', () => found.picks);
-}
+const { companionWords, hasCompanions, swapAll } = useCompanions(live);
 
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
@@ -217,35 +171,13 @@ function toggleLock(slot: Slot) {
       : [...brief.locks, { slot, part, offer: null }],
   }));
 }
+const { ruleOut: takeOut } = useRuledOut();
 function ruleOut(trade: Trade) {
   if (!trade.part) return;
-  const { id } = trade.part;
-  workspace.editBrief(`rule out ${tradeName(trade)}`, (brief) =>
-    brief.excluded.some((entry) => entry.part === id)
-      ? brief
-      : { ...brief, excluded: [...brief.excluded, { part: id, reason: '' }] },
-  );
+  takeOut(trade.part);
   if (!trade.isCurrent) step(1);
   message.info(`${tradeName(trade)} is ruled out. Ctrl+Z takes it back.`);
 }
-function giveReason(part: string, reason: string) {
-  workspace.editBrief(`type why ${part} is out`, (brief) => ({
-    ...brief,
-    excluded: brief.excluded.map((entry) => (entry.part === part ? { ...entry, reason } : entry)),
-  }));
-}
-function letBack(part: string) {
-  workspace.editBrief('let a part back in', (brief) => ({
-    ...brief,
-    excluded: brief.excluded.filter((entry) => entry.part !== part),
-  }));
-}
-const ruledOut = computed(() =>
-  workspace.brief.excluded.map((entry) => {
-    const part = bench.index?.parts.get(entry.part);
-    return { id: entry.part, reason: entry.reason, name: part ? `${part.brand} ${part.name}` : entry.part };
-  }),
-);
 
 /** Moves along the lane; with `walk`, swaps to the next part that fits. */
 function step(by: number, walk = false) {
@@ -395,25 +327,7 @@ const steepestWords = computed(() => {
       <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">
         {{ showAll ? 'Fewer lanes' : 'All lanes' }}
       </button>
-      <NPopover v-if="ruledOut.length > 0" trigger="click" placement="bottom-start">
-        <template #trigger
-          ><button class="plain edged">{{ ruledOut.length }} ruled out</button></template
-        >
-        <ul class="out">
-          <li v-for="part in ruledOut" :key="part.id">
-            <span>{{ part.name }}</span>
-            <NInput
-              size="small"
-              :value="part.reason"
-              maxlength="500"
-              placeholder="why?"
-              :input-props="{ 'aria-label': `Why ${part.name} is ruled out` }"
-              @update:value="(reason: string) => giveReason(part.id, reason)"
-            />
-            <button class="plain edged" @click="letBack(part.id)">Let back in</button>
-          </li>
-        </ul>
-      </NPopover>
+      <RuledOutList />
       <span class="legend" aria-hidden="true"
         ><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned
         <i class="hollow"></i>no fit, or unknown <i class="less"></i>no better, no cheaper
@@ -459,51 +373,17 @@ const steepestWords = computed(() => {
       </div>
     </div>
     <div class="strip sheet" aria-live="off">
-      <template v-if="live">
-        <div class="what" tabindex="0" role="region" aria-label="The part in focus">
-          <p>
-            <b>{{ tradeName(live) }}</b>
-            <span class="quiet"
-              >{{ SLOT_NAMES[live.slot]
-              }}<template v-if="live.offer"
-                >, {{ live.offer.condition }} at {{ bench.index?.shops.get(live.offer.shop)?.name }}</template
-              ></span
-            >
-          </p>
-          <p v-if="live.isCurrent" class="quiet">
-            The current pick.<span v-if="live.barrier" class="after"
-              >{{ live.barrier.sentence }} {{ live.barrier.mend }}</span
-            >
-          </p>
-          <p v-else :class="{ bad: live.barrier }">
-            <span class="num">{{ tradeEffect(live, bench.currency, measureOf(live.slot)) }}</span><template
-              v-if="live.barrier"
-              >. {{ live.barrier.sentence }}</template
-            >
-          </p>
-          <p v-if="companionWords" class="small">{{ companionWords }}</p>
-          <p v-else-if="live.isDominated" class="small quiet">{{ keepWords(live.keepFor) }}</p>
-        </div>
-        <div class="actions">
-          <button class="plain edged" :disabled="live.isCurrent" @click="swap(live)">
-            Swap <kbd>Enter</kbd>
-          </button>
-          <button
-            v-if="repair && repair !== 'looking'"
-            class="plain strong"
-            title="Swap with its companions"
-            @click="swapAll"
-          >
-            Swap all <kbd>C</kbd>
-          </button>
-          <button class="plain edged" :disabled="!live.part" @click="emit('open', live)">
-            Details <kbd>O</kbd>
-          </button>
-          <button class="plain edged" :disabled="!live.part" @click="ruleOut(live)">
-            Rule out <kbd>X</kbd>
-          </button>
-        </div>
-      </template>
+      <TradeStrip
+        v-if="live"
+        :trade="live"
+        :measure="measureOf(live.slot)"
+        :companions="companionWords"
+        :has-companions="hasCompanions"
+        @swap="swap(live)"
+        @swap-all="swapAll"
+        @open="emit('open', live)"
+        @rule-out="ruleOut(live)"
+      />
       <p v-else class="quiet what">
         {{
           isNarrow

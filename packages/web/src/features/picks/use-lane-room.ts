@@ -1,9 +1,16 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
-import type { Trade } from '@ripe-pick/core/swaps';
+import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+
+/** With room to grow as the height, every lane shows frames. */
+export const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
+  label: 'room to grow',
+  unit: 'fps',
+  kind: 'frames',
+};
 
 const keyOf = (slot: Slot, part: string | null) => `${slot}|${part ?? ''}`;
 

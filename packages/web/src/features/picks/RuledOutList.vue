@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { NInput, NPopover } from 'naive-ui';
+import { useRuledOut } from './use-ruled-out.ts';
+
+/** What the brief rules out, with why, and the way back. */
+const { ruledOut, giveReason, letBack } = useRuledOut();
+</script>
+
+<template>
+  <NPopover v-if="ruledOut.length > 0" trigger="click" placement="bottom-start">
+    <template #trigger
+      ><button class="plain edged">{{ ruledOut.length }} ruled out</button></template
+    >
+    <ul>
+      <li v-for="part in ruledOut" :key="part.id">
+        <span>{{ part.name }}</span>
+        <NInput
+          size="small"
+          :value="part.reason"
+          maxlength="500"
+          placeholder="why?"
+          :input-props="{ 'aria-label': `Why ${part.name} is ruled out` }"
+          @update:value="(reason: string) => giveReason(part.id, reason)"
+        />
+        <button class="plain edged" @click="letBack(part.id)">Let back in</button>
+      </li>
+    </ul>
+  </NPopover>
+</template>
+
+<style scoped>
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 4px;
+  max-height: 260px;
+  overflow: auto;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+}
+</style>
