@@ -44,6 +44,12 @@ export default tseslint.config(
     },
   },
   {
+    // What a reader can hold at once. `npm run lint` says how many of these there may be yet; the number only falls.
+    files: ['packages/**/src/**/*.{ts,vue}', 'scripts/**/*.mjs'],
+    ignores: ['**/*.test.ts', '**/test/**'],
+    rules: { 'max-lines-per-function': ['warn', { max: 60 }], complexity: ['warn', 20] },
+  },
+  {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...noHost] },

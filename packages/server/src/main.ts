@@ -117,7 +117,10 @@ const app = createApp({
   now,
   onDemo,
 });
-const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, (info) => {
+/** Longer than a browser keeps an idle line: else a call may be sent just as the server closes it. */
+const keepAliveTimeout = 330_000;
+const serverOptions = { keepAliveTimeout };
+const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port, serverOptions }, (info) => {
   console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
   scheduler.start();
   // What fell due while nothing ran is fetched now.

@@ -48,6 +48,8 @@ export interface Plan {
 const BINS = 256;
 /** Half a per cent is let pass, as for targets: prices have endings, and a cent more is not dearer. */
 export const DEARER = 1.005;
+/** Buying today is regretted when the price falls below this share of it. Chosen. */
+const REGRET = 0.97;
 
 /** The highest price to take on one day: where the sum of what is gained over going on is largest. */
 function bestThreshold(
@@ -94,78 +96,84 @@ function smoothed(raw: Float64Array): Float64Array {
   );
 }
 
-/**
- * When to buy: backward over the days from the last one, at each the highest price that is better taken than left, judged on the very
- * futures. Waiting then follows that curve.
- */
-export function planOf({ days, paths, prices }: Paths, wish: PlanWish): Plan {
-  const { fallback, waitPerDay } = wish;
-  const last = (days - 1) * paths;
-  const goOn = new Float64Array(paths);
+/** The price by which each future is bought on the last day, where nothing else is done. */
+const lastPrices = ({ days, paths, prices }: Paths, fallback: number) =>
+  prices.slice((days - 1) * paths).map((price) => (price === Infinity ? fallback : price));
+
+/** By day, backward from the last one: the highest price that is better taken than left, judged on the very futures. */
+function curveOf(futures: Paths, { fallback, waitPerDay }: PlanWish): Float64Array {
+  const { days, paths, prices } = futures;
+  const goOn = lastPrices(futures, fallback);
   const gain = new Float64Array(BINS);
   const raw = new Float64Array(days);
-  for (let m = 0; m < paths; m++) {
-    const p = prices[last + m];
-    goOn[m] = p === Infinity ? fallback : p;
-  }
-  raw[days - 1] = Infinity;
   for (let d = days - 2; d >= 0; d--) {
     const from = d * paths;
     const limit = bestThreshold(prices, from, goOn, waitPerDay, gain);
     raw[d] = limit;
     for (let m = 0; m < paths; m++) {
-      const p = prices[from + m];
-      goOn[m] = p <= limit ? p : goOn[m] + waitPerDay;
+      const price = prices[from + m];
+      goOn[m] = price <= limit ? price : goOn[m] + waitPerDay;
     }
   }
   const curve = new Float64Array(days);
   if (days > 1) curve.set(smoothed(raw.subarray(0, days - 1)));
   curve[days - 1] = Infinity;
+  return curve;
+}
 
-  // Followed on the futures: what waiting costs.
+/** A curve followed on the futures: what each costs in the end, and the share that is bought by each day. */
+function followed(futures: Paths, curve: Float64Array, { fallback, waitPerDay }: PlanWish) {
+  const { days, paths, prices } = futures;
   const cost = new Float64Array(paths).fill(-1);
   const bought = new Float64Array(days);
   let open = paths;
   for (let d = 0; d < days; d++) {
-    const from = d * paths;
     for (let m = 0; m < paths; m++) {
       if (cost[m] >= 0) continue;
-      const p = prices[from + m];
-      if (d === days - 1 || p <= curve[d]) {
-        cost[m] = (p === Infinity ? fallback : p) + waitPerDay * (d + 1);
-        open--;
-      }
+      const price = prices[d * paths + m];
+      if (d < days - 1 && price > curve[d]) continue;
+      cost[m] = (price === Infinity ? fallback : price) + waitPerDay * (d + 1);
+      open--;
     }
     bought[d] = 1 - open / paths;
   }
-  let sum = 0;
-  for (const each of cost) sum += each;
-  const waitCost = sum / paths;
-  const now = wish.now;
-  const running = new Float64Array(paths).fill(Infinity);
+  return { cost, bought };
+}
+
+/** The least price of each future. */
+function leastByPath({ days, paths, prices }: Paths): Float64Array {
+  const least = new Float64Array(paths).fill(Infinity);
   for (let d = 0; d < days; d++)
-    for (let m = 0; m < paths; m++)
-      if (prices[d * paths + m] < running[m]) running[m] = prices[d * paths + m];
-  let dearer = 0;
-  let regret = 0;
-  if (now !== null)
-    for (let m = 0; m < paths; m++) {
-      if (cost[m] > DEARER * now) dearer++;
-      if (running[m] < 0.97 * now) regret++;
-    }
+    for (let m = 0; m < paths; m++) least[m] = Math.min(least[m], prices[d * paths + m]);
+  return least;
+}
+
+const shareOf = (values: Float64Array, test: (value: number) => boolean) =>
+  values.filter(test).length / values.length;
+
+/**
+ * When to buy: backward over the days from the last one, at each the highest price that is better taken than left, judged on the very
+ * futures. Waiting then follows that curve.
+ */
+export function planOf(futures: Paths, wish: PlanWish): Plan {
+  const { days, paths, prices } = futures;
+  const { now } = wish;
+  const curve = curveOf(futures, wish);
+  const { cost, bought } = followed(futures, curve, wish);
+  const least = leastByPath(futures);
+  const waitCost = cost.reduce((sum, each) => sum + each, 0) / paths;
   const saving = now === null ? 0 : now - waitCost;
-  const advice: Advice = now === null ? 'out' : saving <= 0 ? 'buy' : 'wait';
   return {
-    advice,
+    advice: now === null ? 'out' : saving <= 0 ? 'buy' : 'wait',
     isClose: now !== null && Math.abs(saving) < 0.01 * now,
     reservation: waitCost,
     curve,
     waitCost,
     saving,
-    dearerChance: dearer / paths,
-    regretChance: regret / paths,
-    least: bandOf(running),
-    atEnd: bandOf(prices.subarray(last, last + paths)),
+    dearerChance: now === null ? 0 : shareOf(cost, (each) => each > DEARER * now),
+    regretChance: now === null ? 0 : shareOf(least, (each) => each < REGRET * now),
+    least: bandOf(least),
+    atEnd: bandOf(prices.subarray((days - 1) * paths)),
     bought,
   };
 }

@@ -7,7 +7,8 @@ import { useMarket } from '../shared/stores/market.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useRecords } from '../shared/stores/records.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
-import { offerCommands, useCommands } from '../shared/stores/commands.ts';
+import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
+import { SCREENS } from './router.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
 import { useBench } from '../shared/stores/bench.ts';
 import { useWatch } from '../shared/stores/watch.ts';
@@ -87,83 +88,55 @@ async function attempt(task: () => Promise<string | null>): Promise<string | nul
   }
 }
 
-offerCommands(() => [
-  { id: 'go-brief', title: 'Brief', group: 'Screen', run: () => void router.push('/brief') },
-  { id: 'go-picks', title: 'Picks', group: 'Screen', run: () => void router.push('/picks') },
-  { id: 'go-stretch', title: 'Stretch', group: 'Screen', run: () => void router.push('/stretch') },
-  { id: 'go-line-up', title: 'Line-up', group: 'Screen', run: () => void router.push('/line-up') },
-  { id: 'go-growth', title: 'Growth', group: 'Screen', run: () => void router.push('/growth') },
-  { id: 'go-ripeness', title: 'Ripeness', group: 'Screen', run: () => void router.push('/ripeness') },
-  {
-    id: 'go-backtest',
-    title: 'Looking back: what the advice would have done',
-    group: 'Screen',
-    run: () => void router.push('/backtest'),
-  },
-  { id: 'go-prices-in', title: 'Prices in', group: 'Screen', run: () => void router.push('/prices-in') },
-  {
-    id: 'go-second-hand',
-    title: 'Second-hand',
-    group: 'Screen',
-    run: () => void router.push('/second-hand'),
-  },
-  { id: 'go-slips', title: 'Slips', group: 'Screen', run: () => void router.push('/slips') },
-  { id: 'go-shopping', title: 'Shopping day', group: 'Screen', run: () => void router.push('/shopping-day') },
-  { id: 'go-audit', title: 'Audit a list', group: 'Screen', run: () => void router.push('/audit') },
-  { id: 'go-bench', title: 'Test bench', group: 'Screen', run: () => void router.push('/bench') },
-  { id: 'go-records', title: 'Records', group: 'Screen', run: () => void router.push('/records') },
-  {
-    id: 'go-chart',
-    title: 'Type in a chart',
-    group: 'Records',
-    run: () => void router.push({ name: 'records', query: { add: 'chart' } }),
-  },
-  { id: 'go-model', title: 'Model', group: 'Screen', run: () => void router.push('/model') },
-  { id: 'fit-cold', title: 'Fit the model from scratch', group: 'Model', run: () => void model.run('cold') },
-  { id: 'go-data', title: 'Data', group: 'Screen', run: () => void router.push('/data') },
-  {
-    id: 'find',
-    title: 'Find the best',
-    group: 'Picks',
-    keys: 'F',
-    run: () => void router.push({ name: 'picks', query: { find: 'best' } }),
-  },
-  {
-    id: 'add-part',
-    title: 'Type a part in by hand',
-    group: 'Data',
-    run: () => void router.push({ name: 'data', query: { add: 'part' } }),
-  },
-  ...(steps.value.canUndo
-    ? [
-        {
-          id: 'undo',
-          title: `Undo: ${steps.value.canUndo}`,
-          group: 'Edit',
-          keys: 'Ctrl+Z',
-          run: () => void undo(),
-        },
-      ]
-    : []),
-  ...(steps.value.canRedo
-    ? [
-        {
-          id: 'redo',
-          title: `Do again: ${steps.value.canRedo}`,
-          group: 'Edit',
-          keys: 'Ctrl+Shift+Z',
-          run: () => void redo(),
-        },
-      ]
-    : []),
-  { id: 'keys', title: 'Keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
-  {
-    id: 'theme',
-    title: props.isDark ? 'Light theme' : 'Dark theme',
-    group: 'Look',
-    run: () => emit('toggleTheme'),
-  },
-]);
+const goTo = SCREENS.map(({ name, title, about }): Command => ({
+  id: `go-${name}`,
+  title: about ? `${title}: ${about}` : title,
+  group: 'Screen',
+  run: () => void router.push({ name }),
+}));
+const opening = (name: string, query: Record<string, string>) => () => void router.push({ name, query });
+offerCommands(() => {
+  const { canUndo, canRedo } = steps.value;
+  return [
+    ...goTo,
+    { id: 'go-chart', title: 'Type in a chart', group: 'Records', run: opening('records', { add: 'chart' }) },
+    {
+      id: 'fit-cold',
+      title: 'Fit the model from scratch',
+      group: 'Model',
+      run: () => void model.run('cold'),
+    },
+    {
+      id: 'find',
+      title: 'Find the best',
+      group: 'Picks',
+      keys: 'F',
+      run: opening('picks', { find: 'best' }),
+    },
+    { id: 'add-part', title: 'Type a part in by hand', group: 'Data', run: opening('data', { add: 'part' }) },
+    ...(canUndo
+      ? [{ id: 'undo', title: `Undo: ${canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: () => void undo() }]
+      : []),
+    ...(canRedo
+      ? [
+          {
+            id: 'redo',
+            title: `Do again: ${canRedo}`,
+            group: 'Edit',
+            keys: 'Ctrl+Shift+Z',
+            run: () => void redo(),
+          },
+        ]
+      : []),
+    { id: 'keys', title: 'Keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
+    {
+      id: 'theme',
+      title: props.isDark ? 'Light theme' : 'Dark theme',
+      group: 'Look',
+      run: () => emit('toggleTheme'),
+    },
+  ];
+});
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;

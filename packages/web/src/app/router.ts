@@ -1,107 +1,121 @@
-import { nextTick } from 'vue';
+import { nextTick, type Component } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
 
-/** Only screens that exist. `group` follows the order of the work. */
+/** A screen, by its path without the stroke. */
+interface Screen {
+  readonly name: string;
+  readonly title: string;
+  readonly page: () => Promise<Component>;
+  /** Whether the ruler stands above it, whether its steps are those of the bench, whether it is of use without a catalogue. */
+  readonly isAboutMoney?: boolean;
+  readonly isBench?: boolean;
+  readonly worksEmpty?: boolean;
+  /** What the palette says beside its title. */
+  readonly about?: string;
+}
+
+/** Only screens that exist, in the order of the work. */
+export const SCREENS: readonly Screen[] = [
+  {
+    name: 'brief',
+    title: 'Brief',
+    page: () => import('../features/brief/index.ts').then((m) => m.BriefPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'picks',
+    title: 'Picks',
+    page: () => import('../features/picks/index.ts').then((m) => m.PicksPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'stretch',
+    title: 'Stretch',
+    page: () => import('../features/stretch/index.ts').then((m) => m.StretchPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'line-up',
+    title: 'Line-up',
+    page: () => import('../features/lineup/index.ts').then((m) => m.LineUpPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'growth',
+    title: 'Growth',
+    page: () => import('../features/growth/index.ts').then((m) => m.GrowthPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'ripeness',
+    title: 'Ripeness',
+    page: () => import('../features/ripeness/index.ts').then((m) => m.RipenessPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'backtest',
+    title: 'Looking back',
+    page: () => import('../features/backtest/index.ts').then((m) => m.BacktestPage),
+    isAboutMoney: true,
+    about: 'what the advice would have done',
+  },
+  {
+    name: 'second-hand',
+    title: 'Second-hand',
+    page: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'slips',
+    title: 'Slips',
+    page: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
+    isAboutMoney: true,
+    worksEmpty: true,
+  },
+  {
+    name: 'shopping-day',
+    title: 'Shopping day',
+    page: () => import('../features/shopping/index.ts').then((m) => m.ShoppingPage),
+    isAboutMoney: true,
+  },
+  {
+    name: 'audit',
+    title: 'Audit a list',
+    page: () => import('../features/audit/index.ts').then((m) => m.AuditPage),
+    isAboutMoney: true,
+    worksEmpty: true,
+  },
+  {
+    name: 'bench',
+    title: 'Test bench',
+    page: () => import('../features/bench/index.ts').then((m) => m.BenchPage),
+    isBench: true,
+  },
+  {
+    name: 'records',
+    title: 'Records',
+    page: () => import('../features/records/index.ts').then((m) => m.RecordsPage),
+    isBench: true,
+  },
+  {
+    name: 'model',
+    title: 'Model',
+    page: () => import('../features/model/index.ts').then((m) => m.ModelPage),
+    isBench: true,
+  },
+  {
+    name: 'prices-in',
+    title: 'Prices in',
+    page: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
+  },
+  { name: 'data', title: 'Data', page: () => import('../features/data/index.ts').then((m) => m.DataPage) },
+];
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/picks' },
-    {
-      path: '/brief',
-      name: 'brief',
-      component: () => import('../features/brief/index.ts').then((m) => m.BriefPage),
-      meta: { title: 'Brief', isAboutMoney: true },
-    },
-    {
-      path: '/picks',
-      name: 'picks',
-      component: () => import('../features/picks/index.ts').then((m) => m.PicksPage),
-      meta: { title: 'Picks', isAboutMoney: true },
-    },
-    {
-      path: '/stretch',
-      name: 'stretch',
-      component: () => import('../features/stretch/index.ts').then((m) => m.StretchPage),
-      meta: { title: 'Stretch', isAboutMoney: true },
-    },
-    {
-      path: '/line-up',
-      name: 'line-up',
-      component: () => import('../features/lineup/index.ts').then((m) => m.LineUpPage),
-      meta: { title: 'Line-up', isAboutMoney: true },
-    },
-    {
-      path: '/growth',
-      name: 'growth',
-      component: () => import('../features/growth/index.ts').then((m) => m.GrowthPage),
-      meta: { title: 'Growth', isAboutMoney: true },
-    },
-    {
-      path: '/ripeness',
-      name: 'ripeness',
-      component: () => import('../features/ripeness/index.ts').then((m) => m.RipenessPage),
-      meta: { title: 'Ripeness', isAboutMoney: true },
-    },
-    {
-      path: '/backtest',
-      name: 'backtest',
-      component: () => import('../features/backtest/index.ts').then((m) => m.BacktestPage),
-      meta: { title: 'Looking back', isAboutMoney: true },
-    },
-    {
-      path: '/second-hand',
-      name: 'second-hand',
-      component: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
-      meta: { title: 'Second-hand', isAboutMoney: true },
-    },
-    {
-      path: '/slips',
-      name: 'slips',
-      component: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
-      meta: { title: 'Slips', isAboutMoney: true, worksEmpty: true },
-    },
-    {
-      path: '/shopping-day',
-      name: 'shopping-day',
-      component: () => import('../features/shopping/index.ts').then((m) => m.ShoppingPage),
-      meta: { title: 'Shopping day', isAboutMoney: true },
-    },
-    {
-      path: '/audit',
-      name: 'audit',
-      component: () => import('../features/audit/index.ts').then((m) => m.AuditPage),
-      meta: { title: 'Audit a list', isAboutMoney: true, worksEmpty: true },
-    },
-    {
-      path: '/bench',
-      name: 'bench',
-      component: () => import('../features/bench/index.ts').then((m) => m.BenchPage),
-      meta: { title: 'Test bench', isBench: true },
-    },
-    {
-      path: '/records',
-      name: 'records',
-      component: () => import('../features/records/index.ts').then((m) => m.RecordsPage),
-      meta: { title: 'Records', isBench: true },
-    },
-    {
-      path: '/model',
-      name: 'model',
-      component: () => import('../features/model/index.ts').then((m) => m.ModelPage),
-      meta: { title: 'Model', isBench: true },
-    },
-    {
-      path: '/prices-in',
-      name: 'prices-in',
-      component: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
-      meta: { title: 'Prices in' },
-    },
-    {
-      path: '/data',
-      name: 'data',
-      component: () => import('../features/data/index.ts').then((m) => m.DataPage),
-      meta: { title: 'Data' },
-    },
+    ...SCREENS.map(({ name, page, ...meta }) => ({ path: `/${name}`, name, component: page, meta })),
     { path: '/:rest(.*)*', redirect: '/picks' },
   ],
 });

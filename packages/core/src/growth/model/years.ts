@@ -14,6 +14,7 @@ import {
   type SystemRates,
 } from '../../frames/index.ts';
 import type { Brief, FrameModel, Game, Growth, PresetEffects } from '../../parts/index.ts';
+import { memoize } from '../../stats/memoize.ts';
 import { monthOf } from './calendar.ts';
 
 /** Share of the growth of a game's work that reaches the processor. Chosen: pictures grow faster than worlds. */
@@ -113,73 +114,73 @@ const graphicsKey = ({ graphics, memory }: Rated) =>
     ? `${graphics.rateLn}|${graphics.videoMemoryGb}|${graphics.linkLn}`
     : `${graphics.rateLn}|own|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
 
-function memo<A, R>(of: (key: string, argument: A) => R): (key: string, argument: A) => R {
-  const known = new Map<string, R>();
-  return (key, argument) => {
-    let value = known.get(key);
-    if (value === undefined) known.set(key, (value = of(key, argument)));
-    return value;
-  };
-}
-
-export function yearsFor(brief: Brief, model: FrameModel, today: string): Years {
-  const { horizonMonths: count, discountYearly } = brief.growth;
+/** The months up to the horizon as they will be. */
+function monthsOf(
+  brief: Brief,
+  model: FrameModel,
+  today: string,
+): { months: Month[]; unknownGames: string[] } {
+  const { horizonMonths, discountYearly } = brief.growth;
   const unknown = new Set<string>();
-  const months: Month[] = [];
-  for (let month = 0; month < count; month++) {
+  const months = Array.from({ length: horizonMonths }, (_, month): Month => {
     const then = worldIn(brief, model, today, month);
     const { scenes, unknownGames } = scenesOf(then.brief, then.model);
     for (const game of unknownGames) unknown.add(game);
-    months.push({
-      brief: then.brief,
-      scenes,
-      mean: meanOf(brief.play.objective, scenes),
-      weight: Math.round(WEIGHT_UNIT * (1 + discountYearly) ** (-(month + 0.5) / 12)),
-    });
-  }
-  const { objective } = brief.play;
-  // Sides are shared by many systems: each is worked out once for all months.
-  const cpuSides = memo((_: string, { cpu, memory, graphics }: Rated) =>
-    months.map(({ scenes }) =>
-      scenes.map((scene) => cpuSide(scene, cpu, memory, graphics.kind === 'integrated')),
-    ),
+    const weight = Math.round(WEIGHT_UNIT * (1 + discountYearly) ** (-(month + 0.5) / 12));
+    return { brief: then.brief, scenes, mean: meanOf(brief.play.objective, scenes), weight };
+  });
+  return { months, unknownGames: [...unknown] };
+}
+
+/** Scores of a system in every month. Sides are shared by many systems: each is worked out once for all months. */
+function scorerFor(months: readonly Month[], { objective }: Brief['play']): (system: Rated) => Float64Array {
+  const cpuSides = memoize(
+    (system: Rated) => `${cpuKey(system)}|${system.graphics.kind}`,
+    ({ cpu, memory, graphics }) =>
+      months.map(({ scenes }) =>
+        scenes.map((scene) => cpuSide(scene, cpu, memory, graphics.kind === 'integrated')),
+      ),
   );
-  const gpuSides = memo((_: string, { memory, graphics }: Rated) =>
+  const gpuSides = memoize(graphicsKey, ({ memory, graphics }: Rated) =>
     months.map(({ scenes }) => scenes.map((scene) => gpuSide(scene, graphics, memory))),
   );
   const values = new Float64Array(Math.max(0, ...months.map(({ scenes }) => scenes.length)));
-  const scoresOf = (system: Rated): Float64Array => {
-    const first = cpuSides(`${cpuKey(system)}|${system.graphics.kind}`, system);
-    const second = gpuSides(graphicsKey(system), system);
+  return (system) => {
+    const first = cpuSides(system);
+    const second = gpuSides(system);
     return Float64Array.from(months, ({ scenes, mean }, n) => {
       if (scenes.length === 0) return 0;
-      for (let k = 0; k < scenes.length; k++)
-        values[k] = counted(
-          objective,
-          scenes[k],
-          figureOf(objective.figure, frameTimeOf(scenes[k], first[n][k], second[n][k])),
-        );
+      scenes.forEach((scene, k) => {
+        const time = frameTimeOf(scene, first[n][k], second[n][k]);
+        values[k] = counted(objective, scene, figureOf(objective.figure, time));
+      });
       return scoreOf(meanValue(mean, values));
     });
   };
-  const known = new Map<string, { scores: Float64Array; sums: Float64Array }>();
-  const entry = (system: Rated) => {
-    const key = `${cpuKey(system)}/${graphicsKey(system)}`;
-    let found = known.get(key);
-    if (!found) {
+}
+
+/** Sums of numbers before each place; one more than there are numbers. */
+function runningSums(count: number, of: (n: number) => number): Float64Array {
+  const sums = new Float64Array(count + 1);
+  for (let n = 0; n < count; n++) sums[n + 1] = sums[n] + of(n);
+  return sums;
+}
+
+export function yearsFor(brief: Brief, model: FrameModel, today: string): Years {
+  const { months, unknownGames } = monthsOf(brief, model, today);
+  const count = months.length;
+  const scoresOf = scorerFor(months, brief.play);
+  const entry = memoize(
+    (system: Rated) => `${cpuKey(system)}/${graphicsKey(system)}`,
+    (system) => {
       const scores = scoresOf(system);
-      const sums = new Float64Array(count + 1);
-      for (let n = 0; n < count; n++) sums[n + 1] = sums[n] + months[n].weight * scores[n];
-      found = { scores, sums };
-      known.set(key, found);
-    }
-    return found;
-  };
-  const weights = new Float64Array(count + 1);
-  months.forEach((month, n) => (weights[n + 1] = weights[n] + month.weight));
+      return { scores, sums: runningSums(count, (n) => months[n].weight * scores[n]) };
+    },
+  );
+  const weights = runningSums(count, (n) => months[n].weight);
   return {
     count,
-    unknownGames: [...unknown],
+    unknownGames,
     weight: (from, to) => weights[to] - weights[from],
     scores: (system) => entry(system).scores,
     sums: (system) => entry(system).sums,

@@ -11,7 +11,7 @@ const { ruledOut, giveReason, letBack } = useRuledOut();
     <template #trigger
       ><button class="plain edged">{{ ruledOut.length }} ruled out</button></template
     >
-    <ul>
+    <ul class="out">
       <li v-for="part in ruledOut" :key="part.id">
         <span>{{ part.name }}</span>
         <NInput
