@@ -1,6 +1,7 @@
 import { openSession, type Session } from '../session/index.ts';
-import { slotWords, type Brief, type Catalogue, type Condition } from '../parts/index.ts';
+import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
+import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
 import { prepare } from './prepare.ts';
 import type { Prepared } from './results.ts';
 
@@ -17,27 +18,6 @@ export interface Relaxation {
   readonly shortMinor: number;
 }
 
-type WishKind =
-  | 'memory'
-  | 'storage'
-  | 'wireless'
-  | 'os'
-  | 'size'
-  | 'gpu'
-  | 'conditions'
-  | 'lock'
-  | 'exclusions'
-  | 'gaps'
-  | 'shops'
-  | 'floors'
-  | 'quality'
-  | 'cooler'
-  | 'noise'
-  | 'clocks'
-  | 'screens'
-  | 'balance'
-  | 'psu';
-
 /** Wishes that cannot all be kept: without any one of them this conflict is gone. */
 export interface Conflict {
   /** What is kept, in short words, in the order of the brief. */
@@ -49,165 +29,6 @@ export interface Explanation {
   readonly relaxations: readonly Relaxation[];
   /** Only when no sum would do. Dropping all that they name makes a build possible. */
   readonly conflicts: readonly Conflict[];
-}
-
-interface WishStep {
-  readonly sentence: string;
-  readonly change: (brief: Brief) => Brief;
-}
-
-/** Something that the brief asks for, and the steps by which it could ask for less: the smallest first. */
-interface Wish {
-  readonly kind: WishKind;
-  /** The wish itself, in short words. */
-  readonly kept: string;
-  readonly steps: readonly WishStep[];
-}
-
-const MEMORY_STEPS_GB = [64, 48, 32, 24, 16, 12, 8, 4];
-const ALL_CONDITIONS: readonly Condition[] = ['new', 'refurbished', 'used'];
-
-type NeedsChange = Partial<Brief['needs']>;
-const needs =
-  (change: NeedsChange) =>
-  (b: Brief): Brief => ({ ...b, needs: { ...b.needs, ...change } });
-const inMarket =
-  (change: Partial<Brief['whereToBuy']>) =>
-  (b: Brief): Brief => ({ ...b, whereToBuy: { ...b.whereToBuy, ...change } });
-
-/** Every wish of a brief that keeps parts out. */
-function wishesOf(brief: Brief): Wish[] {
-  const wishes: Wish[] = [];
-  const { needs: n, whereToBuy: m } = brief;
-  const add = (kind: WishKind, kept: string, ...steps: readonly WishStep[]) => {
-    if (steps.length > 0) wishes.push({ kind, kept, steps });
-  };
-  const one = (
-    kind: WishKind,
-    isAsked: boolean,
-    kept: string,
-    sentence: string,
-    change: WishStep['change'],
-  ) => {
-    if (isAsked) add(kind, kept, { sentence, change });
-  };
-  add(
-    'memory',
-    `${n.memoryGb} GB of memory`,
-    ...MEMORY_STEPS_GB.filter((gb) => gb < n.memoryGb).map((gb) => ({
-      sentence: `${n.memoryGb - gb} GB less memory (${gb} in place of ${n.memoryGb})`,
-      change: needs({ memoryGb: gb }),
-    })),
-  );
-  if (n.fastStorageGb > 0 || n.totalStorageGb > 0)
-    add(
-      'storage',
-      `${n.fastStorageGb} GB fast and ${n.totalStorageGb} GB in all of storage`,
-      ...[0.5, 0.25, 0].map((share) => {
-        const fast = Math.round(n.fastStorageGb * share);
-        const total = Math.round(n.totalStorageGb * share);
-        return {
-          sentence:
-            share === 0 ? 'no storage bought at all' : `less storage (${fast} GB fast, ${total} GB in all)`,
-          change: needs({ fastStorageGb: fast, totalStorageGb: total }),
-        };
-      }),
-    );
-  one('wireless', n.wireless, 'a wireless network', 'no wireless network', needs({ wireless: false }));
-  one('os', n.osLicence, 'a system licence', 'no system licence', needs({ osLicence: false }));
-  one(
-    'size',
-    n.maxLitres !== null,
-    `a case of at most ${n.maxLitres} litres`,
-    `a case larger than ${n.maxLitres} litres`,
-    needs({ maxLitres: null }),
-  );
-  one(
-    'gpu',
-    n.gpuRequired,
-    'a graphics card of its own',
-    'no graphics card of its own',
-    needs({ gpuRequired: false }),
-  );
-  one(
-    'floors',
-    n.capacityFloors,
-    'memory as every game asks for it',
-    'fewer frames where memory runs short, in place of a floor',
-    needs({ capacityFloors: false }),
-  );
-  one(
-    'quality',
-    n.psuQuality !== null,
-    `a supply marked ${n.psuQuality} or better`,
-    'a supply of any mark',
-    needs({ psuQuality: null }),
-  );
-  one(
-    'cooler',
-    !n.stockCooler,
-    'a cooler in place of the boxed one',
-    'the boxed cooler',
-    needs({ stockCooler: true }),
-  );
-  one(
-    'noise',
-    n.maxNoiseDb !== null,
-    `a cooler of at most ${n.maxNoiseDb} dB`,
-    'a cooler of any noise',
-    needs({ maxNoiseDb: null }),
-  );
-  one('clocks', n.overclock, 'clocks that can be raised', 'clocks as they are', needs({ overclock: false }));
-  one('screens', n.screens > 1, `${n.screens} screens`, 'one screen', needs({ screens: 1 }));
-  one(
-    'psu',
-    n.psuRule.kind !== 'load' || n.psuRule.factor > 1,
-    'the rule for the supply',
-    'a supply that just carries the load',
-    needs({ psuRule: { kind: 'load', factor: 1 } }),
-  );
-  const { objective } = brief.play;
-  one(
-    'balance',
-    objective.balanceLimit !== null,
-    `no side losing more than ${Math.round((objective.balanceLimit ?? 0) * 100)} %`,
-    'no balance limit',
-    (b) => ({ ...b, play: { ...b.play, objective: { ...b.play.objective, balanceLimit: null } } }),
-  );
-  one(
-    'conditions',
-    m.conditions.length < ALL_CONDITIONS.length || Object.keys(m.conditionsBySlot).length > 0,
-    'the conditions of parts',
-    'used and refurbished parts too',
-    inMarket({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }),
-  );
-  one('shops', m.shopsOut.length > 0, 'shops left out', 'all shops', inMarket({ shopsOut: [] }));
-  one(
-    'gaps',
-    !m.allowUnknown,
-    'complete sheets',
-    'parts with gaps in their sheets',
-    inMarket({ allowUnknown: true }),
-  );
-  for (const lock of brief.locks)
-    one(
-      'lock',
-      true,
-      `the lock on the ${slotWords(lock.slot)}`,
-      `the lock on the ${slotWords(lock.slot)} taken off`,
-      (b) => ({
-        ...b,
-        locks: b.locks.filter((each) => each.slot !== lock.slot),
-      }),
-    );
-  one(
-    'exclusions',
-    brief.excluded.length > 0,
-    'parts ruled out',
-    'the parts that were ruled out let back in',
-    (b) => ({ ...b, excluded: [] }),
-  );
-  return wishes;
 }
 
 /** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */

@@ -1,6 +1,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vue';
-import type { Slot } from '@ripe-pick/core/parts';
+import type { LaneSwap } from '@ripe-pick/core/growth';
+import type { Picks, Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -13,6 +14,16 @@ export const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
 };
 
 const keyOf = (slot: Slot, part: string | null) => `${slot}|${part ?? ''}`;
+
+/** What is asked about: the build as it is, and each trade that fits, the cheapest changes first. */
+function swapsOf(picks: Picks, inSight: readonly Trade[]): LaneSwap[] {
+  const asItIs = { slot: 'extras', part: null, offer: null, ...picks.extras } as const;
+  const swaps = inSight
+    .filter((trade) => !trade.barrier && !trade.isCurrent)
+    .sort((a, b) => Math.abs(a.money) - Math.abs(b.money))
+    .map(({ slot, part, offer }) => ({ slot, part: part?.id ?? null, offer: offer?.id ?? null }));
+  return [asItIs, ...swaps];
+}
 
 /**
  * Room to grow as the height of lanes: what the best path from here is worth with each swap, against what it is worth
@@ -37,21 +48,8 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
     if (!isOn.value) return;
     isWorking.value = true;
     const { picks } = workspace;
-    const swaps = inSight.value
-      .filter((trade) => !trade.barrier && !trade.isCurrent)
-      .sort((a, b) => Math.abs(a.money) - Math.abs(b.money))
-      .map((trade) => ({
-        slot: trade.slot,
-        part: trade.part?.id ?? null,
-        offer: trade.offer?.id ?? null,
-      }));
-    const current = {
-      slot: 'extras' as const,
-      part: picks.extras?.part ?? null,
-      offer: picks.extras?.offer ?? null,
-    };
     try {
-      await growth.room(picks, [current, ...swaps], (rooms) => {
+      await growth.room(picks, swapsOf(picks, inSight.value), (rooms) => {
         if (own !== ticket) return;
         const next = new Map(values.value);
         rooms.forEach((room) => {
