@@ -44,4 +44,7 @@ li {
   gap: 12px;
   align-items: center;
 }
+li button {
+  white-space: nowrap;
+}
 </style>

@@ -3,7 +3,7 @@ import { today as localToday } from '@ripe-pick/contract';
 import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract';
 import { predictor, recordJudge } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
-import type { Preset } from '@ripe-pick/core/parts';
+import { slotWords, type Preset } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
@@ -75,7 +75,7 @@ const missing = computed(() => {
   return [
     source.trim() === '' && 'who published it',
     !names.games.has(game) && 'the game',
-    !names.parts.has(fixed) && `the ${fixedSlot.value} that stays`,
+    !names.parts.has(fixed) && `the ${slotWords(fixedSlot.value)} that stays`,
     (gb === null || channels === null || mts === null || cl === null) && 'how the memory ran',
   ].filter((each) => each !== false);
 });
