@@ -11,6 +11,7 @@ export {
   type CostOrder,
 } from './cost.ts';
 export { offMinor, shareMinor, windowAt } from './deal-window.ts';
+export { withCurrency } from './with-currency.ts';
 export {
   conditionsFor,
   indexMarket,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
+import { withCurrency } from '@ripe-pick/core/money';
 import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/parts';
 import { useMarket } from '../../shared/stores/market.ts';
 import { useNames } from '../../shared/stores/names.ts';
@@ -73,6 +74,10 @@ function setBelonging(part: string, label: string, change: Partial<OwnedPart>) {
     };
   });
 }
+function changeCurrency(currency: string) {
+  const rates = market.catalogue?.currencyRates ?? [];
+  workspace.editBrief('change currency', (brief) => withCurrency(brief, currency, rates));
+}
 const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
   const now = workspace.brief.whereToBuy.conditions;
@@ -105,7 +110,7 @@ function toggleShop(id: string) {
         label="Currency"
         :value="money.currency"
         :options="currencies"
-        @update:value="(v: string) => setMoney('change currency', { currency: v })"
+        @update:value="changeCurrency"
       />
       <NumberField
         label="Slack over the sum"
