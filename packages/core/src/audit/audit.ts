@@ -1,5 +1,5 @@
 import { cents, type Cents } from '../units/index.ts';
-import type { ListLine } from './read-list.ts';
+import type { ListExtra, ListLine } from './read-list.ts';
 
 /** A number that has to be asked about. */
 export interface Doubt {
@@ -37,6 +37,75 @@ export interface ListAudit {
   readonly findings: readonly ListFinding[];
 }
 
+/** A list being added up: sums in minor units, and what is doubtful or does not hold. */
+class Sums {
+  readonly doubts: Doubt[] = [];
+  readonly findings: ListFinding[] = [];
+  readonly stated: { minor: number; which: 'dueNow' | 'after'; line: number }[] = [];
+  dueNow = 0;
+  back = 0;
+  hasShipping = false;
+  hasTax = false;
+
+  constructor(private readonly answers: ReadonlyMap<string, number>) {}
+
+  private read({ line, raw }: ListLine, amount: ListLine['price'], what: Doubt['what']): number | null {
+    if (!amount) return 0;
+    const known = amount.kind === 'sure' ? amount.minor : this.answers.get(`${line}:${what}`);
+    if (known !== undefined) return known;
+    if (amount.kind === 'doubtful')
+      this.doubts.push({ line, raw, text: amount.text, readings: amount.readings, what });
+    return null;
+  }
+
+  add(line: ListLine): void {
+    const { kind } = line;
+    if (kind === 'note') return;
+    if (kind === 'total') {
+      const minor = this.read(line, line.price, 'total');
+      if (line.price && minor !== null)
+        this.stated.push({ minor, which: line.total ?? 'dueNow', line: line.line });
+      return;
+    }
+    const what = kind === 'part' || kind === 'tax' ? 'price' : kind;
+    const amount = Math.abs(this.read(line, line.price, what) ?? 0) * line.quantity;
+    if (kind === 'part') this.addPart(line, amount);
+    else this.book(kind, amount);
+  }
+
+  private addPart(line: ListLine, amount: number): void {
+    if (line.price === null && !line.isOwned)
+      this.findings.push({ code: 'no-price', line: line.line, name: line.name });
+    this.dueNow += amount;
+    for (const extra of line.extras)
+      this.book(extra.kind, Math.abs(this.read(line, extra.amount, extra.kind) ?? 0));
+  }
+
+  private book(
+    kind: Exclude<ListLine['kind'], 'part' | 'total' | 'note'> | ListExtra['kind'],
+    minor: number,
+  ) {
+    switch (kind) {
+      case 'rebate':
+      case 'cashback':
+        this.back += minor;
+        break;
+      case 'discount':
+      case 'code':
+        this.dueNow -= minor;
+        break;
+      case 'shipping':
+        this.dueNow += minor;
+        this.hasShipping = true;
+        break;
+      case 'tax':
+        this.dueNow += minor;
+        this.hasTax = true;
+        break;
+    }
+  }
+}
+
 /**
  * Adds a list up by what it says: prices times quantity, less discounts and codes, with shipping and tax, is the till;
  * rebates and cashback come off after it. `answers` are readings that the user chose, by line and what they are of.
@@ -50,53 +119,9 @@ export function addUp(
   },
   answers: ReadonlyMap<string, number> = new Map(),
 ): ListAudit {
-  const doubts: Doubt[] = [];
-  const findings: ListFinding[] = [];
-  let dueNow = 0;
-  let back = 0;
-  let hasShipping = false;
-  let hasTax = false;
-  const stated: { minor: number; which: 'dueNow' | 'after'; line: number }[] = [];
-  for (const line of lines) {
-    const read = (amount: ListLine['price'], what: Doubt['what']): number => {
-      if (!amount) return 0;
-      if (amount.kind === 'sure') return amount.minor;
-      const answer = answers.get(`${line.line}:${what}`);
-      if (answer !== undefined) return answer;
-      doubts.push({ line: line.line, raw: line.raw, text: amount.text, readings: amount.readings, what });
-      return 0;
-    };
-    if (line.kind === 'note') continue;
-    if (line.kind === 'total') {
-      const before = doubts.length;
-      const minor = read(line.price, 'total');
-      if (line.price && doubts.length === before)
-        stated.push({ minor, which: line.total ?? 'dueNow', line: line.line });
-      continue;
-    }
-    const amount =
-      Math.abs(read(line.price, line.kind === 'part' ? 'price' : line.kind === 'tax' ? 'price' : line.kind)) *
-      line.quantity;
-    if (line.kind === 'part') {
-      if (line.price === null && !line.isOwned)
-        findings.push({ code: 'no-price', line: line.line, name: line.name });
-      dueNow += amount;
-      for (const extra of line.extras) {
-        const minor = Math.abs(read(extra.amount, extra.kind));
-        if (extra.kind === 'rebate' || extra.kind === 'cashback') back += minor;
-        else if (extra.kind === 'shipping') {
-          dueNow += minor;
-          hasShipping = true;
-        } else dueNow -= minor;
-      }
-    } else if (line.kind === 'discount') dueNow -= amount;
-    else if (line.kind === 'rebate') back += amount;
-    else {
-      dueNow += amount;
-      if (line.kind === 'shipping') hasShipping = true;
-      else hasTax = true;
-    }
-  }
+  const sums = new Sums(answers);
+  for (const line of lines) sums.add(line);
+  const { doubts, findings, dueNow, back, stated } = sums;
   if (doubts.length > 0) return { totals: null, doubts, findings };
   const expected = dueNow - Math.floor(back * brief.rebateShare + 0.5);
   const totals = { dueNow: cents(dueNow), expected: cents(expected), after: cents(dueNow - back) };
@@ -108,8 +133,8 @@ export function addUp(
   const which = ({ strict: 'dueNow', expected: 'expected', after: 'after' } as const)[brief.costBasis];
   if (totals[which] > brief.limitMinor)
     findings.push({ code: 'over-budget', which, by: totals[which] - brief.limitMinor });
-  if (!hasShipping) findings.push({ code: 'no-shipping' });
-  if (!hasTax) findings.push({ code: 'no-tax-line' });
+  if (!sums.hasShipping) findings.push({ code: 'no-shipping' });
+  if (!sums.hasTax) findings.push({ code: 'no-tax-line' });
   if (back > 0) findings.push({ code: 'rebate-needs-claim', amount: back });
   return { totals, doubts, findings };
 }

@@ -114,6 +114,97 @@ function minuteOf(seen: string | undefined): number | null | undefined {
   return Number.isNaN(time) || time < 0 ? null : Math.floor(time / 60_000);
 }
 
+/** Why something is no offer, and how to mend it. */
+class Doubtful extends Error {
+  constructor(
+    message: string,
+    readonly mend?: string,
+  ) {
+    super(message);
+  }
+}
+
+const trimmed = (text: string | undefined, most: number) => text?.trim().slice(0, most) || undefined;
+
+function currencyIn(raw: Raw, shop: string | null): string {
+  const stated = raw.currency ?? (typeof raw.price === 'string' ? signIn(raw.price) : null);
+  const currency = currencyOf(stated, shop);
+  if (currency === null)
+    throw new Doubtful(
+      stated ? `the currency “${stated.slice(0, 20)}” can mean several, or none` : 'no currency is stated',
+      'Say which shop it is from: its currency is then taken.',
+    );
+  if (shop !== null && currency !== shop)
+    throw new Doubtful(
+      `the price is in ${currency}, the shop sells in ${shop}`,
+      'Check the address, or the shop’s currency.',
+    );
+  return currency;
+}
+
+function conditionIn({ condition }: Raw): Found['condition'] {
+  const known = condition ? CONDITIONS.find(([word]) => word.test(condition)) : undefined;
+  if (known?.[1] === null) throw new Doubtful('it is sold as damaged');
+  return known?.[1] ?? 'new';
+}
+
+/** The price in minor units; null for what is not for sale. */
+function priceIn({ price, isForSale }: Raw, currency: string): number | null {
+  if (isForSale === false) return null;
+  if (price === null || price === '') throw new Doubtful('no price is stated');
+  const amount = amountOf(price, currency);
+  if ('problem' in amount) throw new Doubtful(amount.problem, 'Type the price in by hand.');
+  if (amount.minor === 0)
+    throw new Doubtful('the price is 0', 'A price of nothing is taken for a slip of the source.');
+  return amount.minor;
+}
+
+function timeIn({ seen }: Raw): number | undefined {
+  const at = minuteOf(seen);
+  if (at === null)
+    throw new Doubtful(`“${seen?.slice(0, 30) ?? ''}” is no date`, 'Dates are written as 2026-11-20.');
+  return at;
+}
+
+function gtinIn({ gtin }: Raw): string | undefined {
+  if (gtin === undefined || gtin.trim() === '') return undefined;
+  const known = gtinOf(gtin);
+  if (known === null)
+    throw new Doubtful(
+      `the item number ${gtin.slice(0, 20)} has a wrong check digit or length`,
+      'Correct it, or leave it out: the name is then used.',
+    );
+  return known;
+}
+
+/** Everything of an offer. Throws what makes it doubtful. */
+function readOffer(raw: Raw, shop: string | null) {
+  const currency = currencyIn(raw, shop);
+  const condition = conditionIn(raw);
+  const priceMinor = priceIn(raw, currency);
+  const shipping =
+    raw.shipping === undefined || raw.shipping === '' ? undefined : amountOf(raw.shipping, currency);
+  const [good, rated] = [count(raw.good), count(raw.rated)];
+  return {
+    name: raw.name.replace(/\s+/g, ' ').trim().slice(0, 400),
+    at: timeIn(raw),
+    gtin: gtinIn(raw),
+    mpn: trimmed(raw.mpn, 80),
+    sku: trimmed(raw.sku, 100),
+    url: raw.url?.slice(0, 2000),
+    seller: trimmed(raw.seller, 200),
+    priceMinor,
+    currency,
+    stock: priceMinor === null ? undefined : count(raw.stock),
+    condition,
+    shippingMinor: shipping && 'minor' in shipping ? shipping.minor : undefined,
+    grade: (['A', 'B', 'C'] as const).find((each) => each === raw.grade?.trim().toUpperCase()),
+    monthsOld: count(raw.monthsOld),
+    returnDays: count(raw.returnDays),
+    ...(good !== undefined && rated !== undefined && good <= rated ? { good, rated } : {}),
+  };
+}
+
 /** Makes an offer of what was said, or says why not. `shop` is the currency that the shop sells in, where it is known. */
 export function foundOf(
   raw: Raw,
@@ -122,66 +213,13 @@ export function foundOf(
   const doubt = (what: string, mend?: string) => ({
     doubt: { where: raw.where.slice(0, 300), what: what.slice(0, 500), ...(mend ? { mend } : {}) },
   });
-  const name = raw.name.replace(/\s+/g, ' ').trim().slice(0, 400);
-  const stated = raw.currency ?? (typeof raw.price === 'string' ? signIn(raw.price) : null);
-  const currency = currencyOf(stated, shop);
-  if (currency === null)
-    return doubt(
-      stated ? `the currency “${stated.slice(0, 20)}” can mean several, or none` : 'no currency is stated',
-      'Say which shop it is from: its currency is then taken.',
-    );
-  if (shop !== null && currency !== shop)
-    return doubt(
-      `the price is in ${currency}, the shop sells in ${shop}`,
-      'Check the address, or the shop’s currency.',
-    );
-  let condition: Found['condition'] = 'new';
-  if (raw.condition) {
-    const known = CONDITIONS.find(([word]) => word.test(raw.condition ?? ''));
-    if (known?.[1] === null) return doubt('it is sold as damaged');
-    if (known?.[1]) condition = known[1];
+  try {
+    const read = foundSchema.safeParse(readOffer(raw, shop));
+    return read.success ? { found: read.data } : doubt(read.error.issues[0]?.message ?? 'it is not an offer');
+  } catch (error) {
+    if (error instanceof Doubtful) return doubt(error.message, error.mend);
+    throw error;
   }
-  let priceMinor: number | null = null;
-  if (raw.isForSale !== false) {
-    if (raw.price === null || raw.price === '') return doubt('no price is stated');
-    const amount = amountOf(raw.price, currency);
-    if ('problem' in amount) return doubt(amount.problem, 'Type the price in by hand.');
-    if (amount.minor === 0)
-      return doubt('the price is 0', 'A price of nothing is taken for a slip of the source.');
-    priceMinor = amount.minor;
-  }
-  const at = minuteOf(raw.seen);
-  if (at === null)
-    return doubt(`“${raw.seen?.slice(0, 30) ?? ''}” is no date`, 'Dates are written as 2026-11-20.');
-  const gtin = raw.gtin === undefined || raw.gtin.trim() === '' ? undefined : gtinOf(raw.gtin);
-  if (gtin === null)
-    return doubt(
-      `the item number ${raw.gtin?.slice(0, 20) ?? ''} has a wrong check digit or length`,
-      'Correct it, or leave it out: the name is then used.',
-    );
-  const shipping =
-    raw.shipping === undefined || raw.shipping === '' ? undefined : amountOf(raw.shipping, currency);
-  const grade = (['A', 'B', 'C'] as const).find((each) => each === raw.grade?.trim().toUpperCase());
-  const [good, rated] = [count(raw.good), count(raw.rated)];
-  const read = foundSchema.safeParse({
-    name,
-    gtin,
-    mpn: raw.mpn?.trim().slice(0, 80) || undefined,
-    sku: raw.sku?.trim().slice(0, 100) || undefined,
-    url: raw.url?.slice(0, 2000),
-    seller: raw.seller?.trim().slice(0, 200) || undefined,
-    priceMinor,
-    currency,
-    stock: priceMinor === null ? undefined : count(raw.stock),
-    condition,
-    shippingMinor: shipping && 'minor' in shipping ? shipping.minor : undefined,
-    at,
-    grade,
-    monthsOld: count(raw.monthsOld),
-    returnDays: count(raw.returnDays),
-    ...(good !== undefined && rated !== undefined && good <= rated ? { good, rated } : {}),
-  });
-  return read.success ? { found: read.data } : doubt(read.error.issues[0]?.message ?? 'it is not an offer');
 }
 
 export function collected(raws: readonly Raw[], shop: string | null): FoundRead {

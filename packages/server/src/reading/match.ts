@@ -5,6 +5,51 @@ import { priceDoubt } from '@ripe-pick/core/prices';
 
 type Offer = CatalogueFile['offers'][number];
 
+/** Parts by the numbers that tell them apart. A number that two parts have tells of neither. */
+class PartNumbers {
+  private readonly byGtin: ReadonlyMap<string | null, string>;
+  private readonly byMpn = new Map<string, string | null>();
+
+  constructor(parts: readonly Part[]) {
+    this.byGtin = new Map(parts.flatMap(({ gtin, id }) => (gtin ? [[gtinOf(gtin), id] as const] : [])));
+    for (const { mpn, id } of parts)
+      if (mpn) this.byMpn.set(bareNumber(mpn), this.byMpn.has(bareNumber(mpn)) ? null : id);
+  }
+
+  find({ gtin, mpn }: Found): { readonly part: string; readonly how: Matched['how'] } | null {
+    const byGtin = gtin ? this.byGtin.get(gtinOf(gtin)) : undefined;
+    if (byGtin) return { part: byGtin, how: 'item number' };
+    const byMpn = mpn ? this.byMpn.get(bareNumber(mpn)) : undefined;
+    return byMpn ? { part: byMpn, how: 'maker’s number' } : null;
+  }
+}
+
+/** Offers by shop, with their own numbers and their parts. */
+class Offers {
+  private readonly byPart = new Map<string, Offer[]>();
+  private readonly bySku: ReadonlyMap<string, Offer>;
+
+  constructor(offers: readonly Offer[]) {
+    for (const offer of offers) {
+      const key = `${offer.part}|${offer.shop}`;
+      this.byPart.set(key, [...(this.byPart.get(key) ?? []), offer]);
+    }
+    this.bySku = new Map(offers.map((offer) => [`${offer.shop}|${offer.id}`, offer]));
+  }
+
+  own({ sku }: Found, shop: string | null): Offer | undefined {
+    return shop !== null && sku ? this.bySku.get(`${shop}|${sku}`) : undefined;
+  }
+
+  /** The offer of a part at a shop that a finding is about. Another seller is another offer, and so is another listing. */
+  of(part: string, { condition, seller, sku }: Found, shop: string | null): Offer | undefined {
+    const there = shop === null ? [] : (this.byPart.get(`${part}|${shop}`) ?? []);
+    const known = there.filter((offer) => offer.condition === condition);
+    if (seller !== undefined) return known.find((offer) => (offer.seller?.name ?? '') === seller);
+    return sku !== undefined && known.some((offer) => offer.seller) ? undefined : known[0];
+  }
+}
+
 /**
  * Matches what was found to parts and offers: by item number, by the maker’s number, then by name, which somebody confirms unless nothing
  * else fits. `lastPrices` are the last prices seen, by offer: a price far from its own is looked at before it is taken.
@@ -14,69 +59,39 @@ export function matcher(
   lastPrices: ReadonlyMap<string, number>,
 ): (found: Found, shop: string | null) => Matched {
   const parts = catalogue.parts as readonly Part[]; // read through the schema of parts
-  const byGtin = new Map(parts.flatMap((part) => (part.gtin ? [[gtinOf(part.gtin), part.id] as const] : [])));
-  const byMpn = new Map<string, string | null>();
-  for (const { mpn, id } of parts)
-    if (mpn) byMpn.set(bareNumber(mpn), byMpn.has(bareNumber(mpn)) ? null : id);
+  const numbers = new PartNumbers(parts);
+  const offers = new Offers(catalogue.offers);
   const byName = partMatcher(parts);
-  const offers = new Map<string, Offer[]>();
-  for (const offer of catalogue.offers) {
-    const key = `${offer.part}|${offer.shop}`;
-    offers.set(key, [...(offers.get(key) ?? []), offer]);
-  }
-  const bySku = new Map(catalogue.offers.map((offer) => [`${offer.shop}|${offer.id}`, offer]));
+  const sure = (
+    found: Found,
+    shop: string | null,
+    { part, how, offer }: { part: string; how: Matched['how']; offer: Offer | undefined },
+  ): Matched => {
+    const doubt =
+      offer && found.priceMinor !== null
+        ? priceDoubt(found.priceMinor, lastPrices.get(offer.id) ?? offer.priceMinor)
+        : null;
+    const isSure = doubt === null && shop !== null;
+    return { found, part, offer: offer?.id ?? null, how, isSure, others: [], doubt };
+  };
   return (found, shop) => {
-    const own = shop !== null && found.sku ? bySku.get(`${shop}|${found.sku}`) : undefined;
-    const sure = (part: string, how: Matched['how'], offer: Offer | undefined): Matched => {
-      const doubt =
-        offer && found.priceMinor !== null
-          ? priceDoubt(found.priceMinor, lastPrices.get(offer.id) ?? offer.priceMinor)
-          : null;
-      return {
-        found,
-        part,
-        offer: offer?.id ?? null,
-        how,
-        isSure: doubt === null && shop !== null,
-        others: [],
-        doubt,
-      };
-    };
-    const offerOf = (part: string): Offer | undefined => {
-      const known = (shop === null ? [] : (offers.get(`${part}|${shop}`) ?? [])).filter(
-        (offer) => offer.condition === found.condition,
-      );
-      const sellers = known.filter((offer) => (offer.seller?.name ?? '') === (found.seller ?? ''));
-      // Another seller is another offer, and so is another listing.
-      return found.seller !== undefined
-        ? sellers[0]
-        : found.sku !== undefined && known.some((offer) => offer.seller)
-          ? undefined
-          : known[0];
-    };
-    if (own) return sure(own.part, 'offer', own);
-    const gtin = found.gtin ? byGtin.get(gtinOf(found.gtin)) : undefined;
-    if (gtin) return sure(gtin, 'item number', offerOf(gtin));
-    const mpn = found.mpn ? byMpn.get(bareNumber(found.mpn)) : undefined;
-    if (mpn) return sure(mpn, 'maker’s number', offerOf(mpn));
+    const own = offers.own(found, shop);
+    if (own) return sure(found, shop, { part: own.part, how: 'offer', offer: own });
+    const numbered = numbers.find(found);
+    if (numbered) return sure(found, shop, { ...numbered, offer: offers.of(numbered.part, found, shop) });
     const matches = found.name === '' ? [] : byName(found.name, null);
-    if (matches.length === 0)
-      return {
-        found,
-        part: null,
-        offer: null,
-        how: 'none',
-        isSure: false,
-        others: [],
-        doubt: 'no part of the catalogue has such a number or name',
-      };
-    const best = sure(matches[0].part, 'name', offerOf(matches[0].part));
+    if (matches.length === 0) {
+      const doubt = 'no part of the catalogue has such a number or name';
+      return { found, part: null, offer: null, how: 'none', isSure: false, others: [], doubt };
+    }
+    const [{ part }, ...others] = matches;
+    const best = sure(found, shop, { part, how: 'name', offer: offers.of(part, found, shop) });
+    const isNamed = isSure(matches);
     return {
       ...best,
-      isSure: best.isSure && isSure(matches),
-      others: matches.slice(1).map((match) => match.part),
-      doubt:
-        best.doubt ?? (isSure(matches) ? null : 'the name fits only in part: confirm that it is this one'),
+      isSure: best.isSure && isNamed,
+      others: others.map((match) => match.part),
+      doubt: best.doubt ?? (isNamed ? null : 'the name fits only in part: confirm that it is this one'),
     };
   };
 }

@@ -31,80 +31,89 @@ const COLUMNS: Readonly<Record<string, RegExp>> = {
   returnDays: /^return ?days$/,
 };
 
-/** Rows of cells as offers. The first row names the columns. */
-export function readRows(rows: readonly (readonly string[])[], shop: string | null): FoundRead {
-  const [head, ...lines] = rows;
-  const at: Record<string, number> = {};
-  (head ?? []).forEach((cell, n) => {
+/** Which column stands at which place. */
+function columnsOf(head: readonly string[]): ReadonlyMap<string, number> {
+  const at = new Map<string, number>();
+  head.forEach((cell, n) => {
     const bare = cell
       .trim()
       .toLowerCase()
       .replace(/[_-]+/g, ' ')
       .replace(/\s*\(.*\)$/, '');
     const known = Object.entries(COLUMNS).find(([, pattern]) => pattern.test(bare))?.[0];
-    if (known && at[known] === undefined) at[known] = n;
+    if (known && !at.has(known)) at.set(known, n);
   });
-  if (
-    at.price === undefined ||
-    (at.name === undefined && at.gtin === undefined && at.mpn === undefined && at.sku === undefined)
-  )
-    return {
-      found: [],
-      doubts: [
-        {
-          where: 'row 1',
-          what: `the headings name no ${at.price === undefined ? 'price' : 'part'}: ${(head ?? []).slice(0, 8).join(', ')}`.slice(
-            0,
-            500,
-          ),
-          mend: 'The first row has to name its columns: name (or gtin, mpn), price, and if you like currency, stock, seen, condition.',
-        },
-      ],
-    };
+  return at;
+}
+
+/** What is wrong with the headings; null when rows can be read by them. */
+function headProblem(head: readonly string[], at: ReadonlyMap<string, number>): PriceDoubt | null {
+  const hasPart = ['name', 'gtin', 'mpn', 'sku'].some((column) => at.has(column));
+  if (at.has('price') && hasPart) return null;
+  const named = head.slice(0, 8).join(', ');
+  return {
+    where: 'row 1',
+    what: `the headings name no ${at.has('price') ? 'part' : 'price'}: ${named}`.slice(0, 500),
+    mend: 'The first row has to name its columns: name (or gtin, mpn), price, and if you like currency, stock, seen, condition.',
+  };
+}
+
+/** A row as an offer; `cell` gives undefined for a column that is not there. */
+function rawOf(where: string, cell: (column: string) => string | undefined): Raw {
+  const available = cell('available');
+  const stock = cell('stock');
+  const price = cell('price') ?? '';
+  const isGone =
+    /^(no|false|0|out of stock|outofstock|sold out|soldout)$/i.test(available ?? '') ||
+    stock === '0' ||
+    (price === '' && available !== undefined && available !== '');
+  return {
+    where,
+    name: [cell('brand'), cell('name')].filter(Boolean).join(' '),
+    price: price === '' ? null : price,
+    currency: cell('currency') || null,
+    isForSale: isGone ? false : null,
+    gtin: cell('gtin'),
+    mpn: cell('mpn'),
+    sku: cell('sku'),
+    url: cell('url'),
+    seller: cell('seller'),
+    stock,
+    condition: cell('condition'),
+    shipping: cell('shipping'),
+    seen: cell('seen'),
+    grade: cell('grade'),
+    monthsOld: cell('monthsOld') || undefined,
+    good: cell('good') || undefined,
+    rated: cell('rated') || undefined,
+    returnDays: cell('returnDays') || undefined,
+  };
+}
+
+/** Rows of cells as offers. The first row names the columns. */
+export function readRows(rows: readonly (readonly string[])[], shop: string | null): FoundRead {
+  const [head = [], ...lines] = rows;
+  const at = columnsOf(head);
+  const problem = headProblem(head, at);
+  if (problem) return { found: [], doubts: [problem] };
   const doubts: PriceDoubt[] = [];
   const raws: Raw[] = [];
   lines.forEach((cells, n) => {
-    const cell = (name: string) => {
-      const i = at[name];
-      return i === undefined ? undefined : (cells[i] ?? '').trim();
-    };
+    const where = `row ${n + 2}`;
     if (cells.every((each) => each.trim() === '')) return;
-    if (cells.length !== head.length) {
+    if (cells.length !== head.length)
       doubts.push({
-        where: `row ${n + 2}`,
+        where,
         what: `it has ${cells.length} cells, the headings ${head.length}`,
         mend: 'Put text with commas into quotes.',
       });
-      return;
-    }
-    const available = cell('available');
-    const stock = cell('stock');
-    const price = cell('price') ?? '';
-    const isGone =
-      /^(no|false|0|out of stock|outofstock|sold out|soldout)$/i.test(available ?? '') ||
-      stock === '0' ||
-      (price === '' && available !== undefined && available !== '');
-    raws.push({
-      where: `row ${n + 2}`,
-      name: [cell('brand'), cell('name')].filter(Boolean).join(' '),
-      price: price === '' ? null : price,
-      currency: cell('currency') || null,
-      isForSale: isGone ? false : null,
-      gtin: cell('gtin'),
-      mpn: cell('mpn'),
-      sku: cell('sku'),
-      url: cell('url'),
-      seller: cell('seller'),
-      stock,
-      condition: cell('condition'),
-      shipping: cell('shipping'),
-      seen: cell('seen'),
-      grade: cell('grade'),
-      monthsOld: cell('monthsOld') || undefined,
-      good: cell('good') || undefined,
-      rated: cell('rated') || undefined,
-      returnDays: cell('returnDays') || undefined,
-    });
+    else
+      raws.push(
+        rawOf(where, (column) => {
+          const i = at.get(column);
+          return i === undefined ? undefined : cells[i].trim();
+        }),
+      );
   });
   const read = collected(raws, shop);
   return { found: read.found, doubts: [...doubts, ...read.doubts] };
