@@ -13,74 +13,84 @@ export interface Deadline {
   readonly remindDays: number;
 }
 
-/** Every day that is still ahead of slips and orders, and of the brief, in day order. */
+/** What is due of a rebate claim. */
+function claimDeadlines(slip: Slip): Deadline[] {
+  const papers = slip.papers.map(({ have, name }) => `${have ? 'have' : 'needed'}: ${name}`);
+  const about = [slip.partName, ...papers].filter(Boolean).join('\n');
+  const due = (kind: Deadline['kind'], day: string | null, title: string): Deadline[] =>
+    day === null
+      ? []
+      : [{ uid: `slip-${slip.id}-${kind}`, day, kind, title, about, remindDays: slip.remindDays }];
+  switch (slip.state) {
+    case 'eligible':
+      return [
+        ...due('buy', slip.lastPurchase, `Last day to buy for: ${slip.name}`),
+        ...due('send', slip.sendBy, `Last postmark day: ${slip.name}`),
+      ];
+    case 'bought':
+      return due('send', slip.sendBy, `Last postmark day: ${slip.name}`);
+    case 'sent':
+    case 'approved':
+      return due('payout', payoutDay(slip), `Money expected: ${slip.name}`);
+    default:
+      return [];
+  }
+}
+
+/** What is due of a line that has arrived. */
+function lineDeadlines(order: Order, line: Order['lines'][number], n: number): Deadline[] {
+  if (line.state !== 'arrived' && line.state !== 'dead') return [];
+  const uid = `order-${order.id}-${n}`;
+  const out: Deadline[] = [];
+  if (line.returnBy)
+    out.push({
+      uid: `${uid}-return`,
+      day: line.returnBy,
+      kind: 'return',
+      title: `Last day to send back: ${line.name}`,
+      about: `From ${order.shop}, order ${order.number || 'without a number'}`,
+      remindDays: 3,
+    });
+  if (line.warrantyUntil)
+    out.push({
+      uid: `${uid}-warranty`,
+      day: line.warrantyUntil,
+      kind: 'warranty',
+      title: `Warranty ends: ${line.name}`,
+      about: line.serial ? `Serial number ${line.serial}` : '',
+      remindDays: 14,
+    });
+  return out;
+}
+
+function orderDeadlines(order: Order): Deadline[] {
+  const ofLines = order.lines.flatMap((line, n) => lineDeadlines(order, line, n));
+  const isOpen = order.lines.some((line) => line.state === 'ordered');
+  if (!isOpen || !order.expectedOn) return ofLines;
+  const arrival: Deadline = {
+    uid: `order-${order.id}-arrival`,
+    day: order.expectedOn,
+    kind: 'arrival',
+    title: `Expected from ${order.shop}`,
+    about: order.lines.map((line) => line.name).join('\n'),
+    remindDays: 0,
+  };
+  return [arrival, ...ofLines];
+}
+
+/** Every day that is still ahead of claims and orders, and of the brief, in day order. */
 export function deadlinesOf(
   slips: readonly Slip[],
   orders: readonly Order[],
-  brief: { readonly name: string; readonly readyBy: string | null },
+  { name, readyBy }: { readonly name: string; readonly readyBy: string | null },
 ): Deadline[] {
-  const out: Deadline[] = [];
-  for (const slip of slips) {
-    const add = (kind: Deadline['kind'], day: string | null, title: string, about: string) => {
-      if (day !== null)
-        out.push({ uid: `slip-${slip.id}-${kind}`, day, kind, title, about, remindDays: slip.remindDays });
-    };
-    const about = [
-      slip.partName,
-      ...slip.papers.map((paper) => `${paper.have ? 'have' : 'needed'}: ${paper.name}`),
-    ]
-      .filter(Boolean)
-      .join('\n');
-    if (slip.state === 'eligible') add('buy', slip.lastPurchase, `Last day to buy for: ${slip.name}`, about);
-    if (slip.state === 'eligible' || slip.state === 'bought')
-      add('send', slip.sendBy, `Last postmark day: ${slip.name}`, about);
-    if (slip.state === 'sent' || slip.state === 'approved')
-      add('payout', payoutDay(slip), `Money expected: ${slip.name}`, about);
-  }
-  for (const order of orders) {
-    const isOpen = order.lines.some((line) => line.state === 'ordered');
-    if (isOpen && order.expectedOn)
-      out.push({
-        uid: `order-${order.id}-arrival`,
-        day: order.expectedOn,
-        kind: 'arrival',
-        title: `Expected from ${order.shop}`,
-        about: order.lines.map((line) => line.name).join('\n'),
-        remindDays: 0,
-      });
-    order.lines.forEach((line, n) => {
-      if (line.state !== 'arrived' && line.state !== 'dead') return;
-      const uid = `order-${order.id}-${n}`;
-      if (line.returnBy)
-        out.push({
-          uid: `${uid}-return`,
-          day: line.returnBy,
-          kind: 'return',
-          title: `Last day to send back: ${line.name}`,
-          about: `From ${order.shop}, order ${order.number || 'without a number'}`,
-          remindDays: 3,
-        });
-      if (line.warrantyUntil)
-        out.push({
-          uid: `${uid}-warranty`,
-          day: line.warrantyUntil,
-          kind: 'warranty',
-          title: `Warranty ends: ${line.name}`,
-          about: line.serial ? `Serial number ${line.serial}` : '',
-          remindDays: 14,
-        });
-    });
-  }
-  if (brief.readyBy !== null)
-    out.push({
-      uid: 'brief-ready',
-      day: brief.readyBy,
-      kind: 'ready',
-      title: `Everything to be there: ${brief.name}`,
-      about: '',
-      remindDays: 7,
-    });
-  return out.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
+  const title = `Everything to be there: ${name}`;
+  const ready: Deadline[] =
+    readyBy === null
+      ? []
+      : [{ uid: 'brief-ready', day: readyBy, kind: 'ready', title, about: '', remindDays: 7 }];
+  const all = [...slips.flatMap(claimDeadlines), ...orders.flatMap(orderDeadlines), ...ready];
+  return all.sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : a.uid < b.uid ? -1 : 1));
 }
 
 /** What a calendar shows of a workspace. */

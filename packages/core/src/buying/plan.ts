@@ -1,4 +1,4 @@
-import { arrivalOf, type Cost, type Market } from '../money/index.ts';
+import { arrivalOf, type Cost, type CostLine, type CostOrder, type Market } from '../money/index.ts';
 import { addDays, addMonths } from '../units/index.ts';
 import type { Order, OrderLine } from './types.ts';
 
@@ -10,75 +10,67 @@ export interface PlannedOrder extends Omit<Order, 'id' | 'number'> {
   readonly gifts: readonly string[];
 }
 
+const LINE_WORDS: { readonly [kind in CostLine['kind']]?: string } = {
+  shipping: 'Shipping',
+  tax: 'Tax',
+  owned: 'Owned',
+};
+
+/** A line of the cost as a line of the order. */
+function orderLine(line: CostLine, market: Market, nameOf: (part: string) => string): OrderLine {
+  const isPart = line.kind === 'part' || line.kind === 'lot';
+  const deal = market.deals.find(({ id }) => id === line.deal);
+  const ofDeal = deal && `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`;
+  const ofPart = line.part === null ? 'Part' : nameOf(line.part);
+  return {
+    slot: isPart ? line.slot : null,
+    part: isPart ? line.part : null,
+    name: isPart ? ofPart : (ofDeal ?? LINE_WORDS[line.kind] ?? line.kind),
+    plannedMinor: line.amount,
+    paidMinor: null,
+    state: 'ordered',
+    arrivedOn: null,
+    returnBy: null,
+    warrantyUntil: null,
+    serial: '',
+  };
+}
+
+/** The lines of an order. A lot is one order, with what is not needed of it. */
+function linesOf({ lines }: Cost, { items, shop }: CostOrder, market: Market): readonly CostLine[] {
+  const [{ priced }] = items;
+  if (priced.shop.kind !== 'used-market') return lines.filter((line) => line.shop === shop);
+  const { lot } = priced.offer;
+  const ids =
+    lot === undefined ? items.map((item) => item.priced.offer.id) : market.lot(lot).map(({ id }) => id);
+  return lines.filter((line) => line.offer !== null && ids.includes(line.offer));
+}
+
 /** A basket as orders, one for each shop and each listing of a market; their lines add up to the till. */
 export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string) => string): PlannedOrder[] {
-  const out: PlannedOrder[] = [];
-  const deals = new Map(market.deals.map((deal) => [deal.id, deal]));
   const lots = new Set<string>();
-  for (const order of cost.orders) {
+  return cost.orders.flatMap((order): PlannedOrder[] => {
     const shop = market.shops.get(order.shop);
-    const [first] = order.items;
-    if (!shop) continue;
+    const { offer } = order.items[0].priced;
+    if (!shop || (offer.lot !== undefined && lots.has(offer.lot))) return [];
     const isMarket = shop.kind === 'used-market';
-    const { lot } = first.priced.offer;
-    if (isMarket && lot !== undefined) {
-      if (lots.has(lot)) continue;
-      lots.add(lot);
-    }
-    // A lot is one order, with what is not needed of it.
-    const offers = new Set(
-      isMarket && lot !== undefined
-        ? market.lot(lot).map((offer) => offer.id)
-        : order.items.map((item) => item.priced.offer.id),
-    );
-    const own = cost.lines.filter((line) =>
-      isMarket ? line.offer !== null && offers.has(line.offer) : line.shop === shop.id,
-    );
-    const lines = own.map((line): OrderLine => {
-      const words = { shipping: 'Shipping', tax: 'Tax', owned: 'Owned' } as const;
-      const deal = line.deal === null ? null : deals.get(line.deal);
-      const part = line.part === null ? null : nameOf(line.part);
-      const name =
-        line.kind === 'part' || line.kind === 'lot'
-          ? (part ?? 'Part')
-          : deal
-            ? `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`
-            : line.kind in words
-              ? words[line.kind as keyof typeof words]
-              : line.kind;
-      const isPart = line.kind === 'part' || line.kind === 'lot';
-      return {
-        slot: isPart ? line.slot : null,
-        part: isPart ? line.part : null,
-        name,
-        plannedMinor: line.amount,
-        paidMinor: null,
-        state: 'ordered',
-        arrivedOn: null,
-        returnBy: null,
-        warrantyUntil: null,
-        serial: '',
-      };
-    });
+    if (isMarket && offer.lot !== undefined) lots.add(offer.lot);
     const arrivals = order.items.map(({ priced }) => arrivalOf(priced.offer, shop, market.day));
     const known = arrivals.filter((day) => day !== null).sort();
-    out.push({
-      at: shop.id,
-      shop:
-        isMarket && first.priced.offer.seller ? `${shop.name}, ${first.priced.offer.seller.name}` : shop.name,
-      placedOn: market.day,
-      expectedOn: known.length === arrivals.length ? (known.at(-1) ?? null) : null,
-      currency: market.currency,
-      codes: order.settled.codes.map(({ code }) => code.code),
-      lines,
-      gifts: giftsWith(
-        order.items.map((item) => item.priced.offer.part),
-        shop.id,
-        market,
-      ),
-    });
-  }
-  return out;
+    const parts = order.items.map((item) => item.priced.offer.part);
+    return [
+      {
+        at: shop.id,
+        shop: isMarket && offer.seller ? `${shop.name}, ${offer.seller.name}` : shop.name,
+        placedOn: market.day,
+        expectedOn: known.length === arrivals.length ? (known.at(-1) ?? null) : null,
+        currency: market.currency,
+        codes: order.settled.codes.map(({ code }) => code.code),
+        lines: linesOf(cost, order, market).map((line) => orderLine(line, market, nameOf)),
+        gifts: giftsWith(parts, shop.id, market),
+      },
+    ];
+  });
 }
 
 /** What comes free with parts bought at a shop and is no part of the build. */

@@ -6,7 +6,7 @@ import { recordJudge, type HeldBack, type UsableRecord } from './held-back.ts';
 import { SCATTERS } from './layout.ts';
 import { modelAt } from './model-at.ts';
 import { optimise } from './optimise.ts';
-import { fitProblem, noiseOf, startScales } from './problem.ts';
+import { fitProblem, noiseOf, startScales, type Scales } from './problem.ts';
 import { T_SCALE, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
 import { covarianceAt, scalesAt, variance } from './scales.ts';
@@ -73,26 +73,35 @@ export interface Fitted {
 }
 export type FitResult = Fitted | { readonly status: 'cancelled' | 'no-games' | 'too-many' };
 
-/**
- * Fits all effects. Yields after each step; true sent in cancels. A catalogue without games has nothing to fit; without
- * records the priors alone give wide intervals.
- */
-export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
-  const { parts, model: base, records, start, now } = input;
-  if (base.games.length === 0) return { status: 'no-games' };
-  const judge = recordJudge(parts, base);
+/** Records that the fit may use, and the others with why. */
+function judged({ parts, model, records }: FitInput) {
+  const judge = recordJudge(parts, model);
   const usable: UsableRecord[] = [];
   const heldBack: { id: string; reasons: readonly HeldBack[] }[] = [];
   for (const record of records) {
-    const judged = judge(record);
-    if ('usable' in judged) usable.push(judged.usable);
-    else heldBack.push({ id: record.id, reasons: judged.heldBack });
+    const found = judge(record);
+    if ('usable' in found) usable.push(found.usable);
+    else heldBack.push({ id: record.id, reasons: found.heldBack });
   }
-  const problem = fitProblem(parts, base, usable);
-  const { layout, rows } = problem;
-  const n = layout.names.length;
-  if (layout.predictive > FIT_DEFAULTS.mostEffects) return { status: 'too-many' };
-  let scales = startScales(base, start);
+  return { usable, heldBack };
+}
+
+type Problem = ReturnType<typeof fitProblem>;
+
+/** Where the effects came to rest. */
+interface Solution {
+  readonly theta: Float64Array;
+  readonly scales: Scales;
+  readonly covariance: Float64Array;
+  readonly evaluated: Evaluated;
+  readonly steps: number;
+  readonly converged: boolean;
+}
+
+/** Turns of finding the effects and then the scales; a warm start keeps the scales. Null when cancelled. */
+function* solve(problem: Problem, { model, start }: FitInput): Work<FitProgress, Solution | null> {
+  const { layout } = problem;
+  let scales = startScales(model, start);
   let theta: Float64Array = layout.start.map((value, i) => start?.estimates[layout.names[i]] ?? value);
   const turns = start ? FIT_DEFAULTS.warmTurns : FIT_DEFAULTS.coldTurns;
   let steps = 0;
@@ -107,7 +116,7 @@ export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
       const mostSteps = isRobust ? FIT_DEFAULTS.mostSteps : FIT_DEFAULTS.plainSteps;
       const search = optimise(problem, scales, theta, { isRobust, tolerance, mostSteps });
       const optimum = yield* partOf(search, ({ objective }) => ({ step: steps++, turn, turns, objective }));
-      if (optimum === null) return { status: 'cancelled' };
+      if (optimum === null) return null;
       ({ theta, evaluated, converged } = optimum);
     }
     covariance = covarianceAt(problem, scales, theta, evaluated);
@@ -116,34 +125,50 @@ export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
     scales = scalesAt(problem, scales, theta, evaluated, covariance);
     if (turn === turns - 1) covariance = covarianceAt(problem, scales, theta, evaluated);
   }
+  return { theta, scales, covariance, evaluated, steps, converged };
+}
 
-  const sdOf = (i: number) => Math.sqrt(Math.max(0, covariance[i * n + i]));
-  const fitted = modelAt(base, layout, theta, { residualSd: scales.average, sdOf, isRounded: true });
+const rounded = (value: number) => Number(value.toFixed(5));
+
+/** All that a later start, and whoever asks where a rate comes from, needs of a fit. */
+function summaryOf(
+  { layout }: Problem,
+  { theta, scales, covariance, steps, converged }: Solution,
+  { parts, model, records, now }: FitInput,
+  counts: { readonly usable: number; readonly heldBack: number },
+): FitSummary {
+  const n = layout.names.length;
   const packed: number[] = [];
   for (let i = 0; i < layout.predictive; i++) for (let j = 0; j <= i; j++) packed.push(covariance[i * n + j]);
   const estimates: Record<string, number> = {};
-  layout.names.forEach((name, i) => (estimates[name] = Number(theta[i].toFixed(5))));
-  for (const scatter of SCATTERS)
-    estimates[`scatter:${scatter}`] = Number(scales.scatters[scatter].toFixed(5));
-  const fit: FitSummary = {
+  layout.names.forEach((name, i) => (estimates[name] = rounded(theta[i])));
+  for (const scatter of SCATTERS) estimates[`scatter:${scatter}`] = rounded(scales.scatters[scatter]);
+  return {
     fittedOn: now,
-    records: usable.length,
-    heldBack: heldBack.length,
+    records: counts.usable,
+    heldBack: counts.heldBack,
     basedOn: fingerprint(parts, records),
     parameters: layout.names.slice(0, layout.predictive),
     covariance: packFloats(packed),
     estimates,
-    noise: { average: Number(scales.averageAll.toFixed(5)), low: Number(scales.low.toFixed(5)) },
-    stated: statedBy(base),
+    noise: { average: rounded(scales.averageAll), low: rounded(scales.low) },
+    stated: statedBy(model),
     rounds: steps,
     converged,
     heldOut: null,
   };
-  const findings = rows.rows.flatMap((row, r): RecordFinding[] => {
+}
+
+/** Every record against what all others say of it. */
+function findingsOf(
+  { layout, rows }: Problem,
+  { theta, scales, covariance, evaluated }: Solution,
+): RecordFinding[] {
+  return rows.rows.flatMap((row, r): RecordFinding[] => {
     if (row.figure === 'low') return [];
     const { usable: each, offset } = rows.prepared[row.record];
     const sd = noiseOf(row, scales);
-    const share = variance(covariance, n, evaluated.indices[r], evaluated.slopes[r]);
+    const share = variance(covariance, layout.names.length, evaluated.indices[r], evaluated.slopes[r]);
     const off = row.observedLn - evaluated.expectedLn[r];
     const weight = Math.min(1, weightOf(off / (sd * T_SCALE)));
     const leverage = Math.min(0.95, (weight * share) / (sd * sd));
@@ -152,5 +177,26 @@ export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
     const expected = Math.exp(evaluated.expectedLn[r] - (offset >= 0 ? theta[offset] : 0));
     return [{ id: each.record.id, expected, offLn, z, disagrees: Math.abs(z) > FIT_DEFAULTS.disagreeZ }];
   });
-  return { status: 'fitted', model: { ...fitted, fit }, findings, heldBack };
+}
+
+/**
+ * Fits all effects. Yields after each step; true sent in cancels. A catalogue without games has nothing to fit; without
+ * records the priors alone give wide intervals.
+ */
+export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
+  const { parts, model: base } = input;
+  if (base.games.length === 0) return { status: 'no-games' };
+  const { usable, heldBack } = judged(input);
+  const problem = fitProblem(parts, base, usable);
+  const { layout } = problem;
+  if (layout.predictive > FIT_DEFAULTS.mostEffects) return { status: 'too-many' };
+  const solution = yield* solve(problem, input);
+  if (!solution) return { status: 'cancelled' };
+  const { theta, scales, covariance } = solution;
+  const n = layout.names.length;
+  const sdOf = (i: number) => Math.sqrt(Math.max(0, covariance[i * n + i]));
+  const fitted = modelAt(base, layout, theta, { residualSd: scales.average, sdOf, isRounded: true });
+  const counts = { usable: usable.length, heldBack: heldBack.length };
+  const fit = summaryOf(problem, solution, input, counts);
+  return { status: 'fitted', model: { ...fitted, fit }, findings: findingsOf(problem, solution), heldBack };
 }
