@@ -1,64 +1,11 @@
-import type { Brief, Gpu, Memory } from '../parts/index.ts';
-import type { MemoryState, ModelIndex, Scene } from '../frames/index.ts';
-import type { Bits } from './bits.ts';
+import type { Brief } from '../parts/index.ts';
+import type { ModelIndex, Scene } from '../frames/index.ts';
 import type { Domains } from './domains.ts';
+import type { PairSpace, ScoreSpace } from './pair-classes.ts';
 import { gpuClassesOf } from './part-classes.ts';
 import type { Compatibility } from './pair-compatibility.ts';
 import { platformsOf } from './platforms.ts';
 import { scoreSpaceOf } from './score-space.ts';
-
-/** Kits that no frame rate tells apart. */
-export interface KitClass {
-  readonly kit: Memory;
-  readonly members: Bits;
-}
-
-/** Cards that no frame rate tells apart, or no card at all (`gpu` null). */
-export interface GpuClass {
-  readonly gpu: Gpu | null;
-  readonly rateLn: number;
-  readonly members: Bits;
-}
-
-/** A processor with memory that runs in one way and a link of one kind: all that its frame rates depend on. */
-export interface Platform {
-  readonly cpu: number;
-  readonly kitClass: number;
-  readonly motherboards: Bits;
-  readonly memory: Bits;
-  /** Equal for platforms with equal `memory`. */
-  readonly memoryKey: number;
-  readonly state: MemoryState;
-  /** Index of the link that it offers a card. */
-  readonly link: number;
-}
-
-/** The link of a board's slot for a card, as fast as the processor makes it. */
-export interface GpuLink {
-  readonly generation: number;
-  readonly lanes: number;
-}
-
-/** Everything that the score depends on, in classes. */
-export interface PairSpace {
-  readonly platforms: readonly Platform[];
-  readonly gpuClasses: readonly GpuClass[];
-  /** Worked out when first asked for: whether anything fits at all does not need it. */
-  scores(): ScoreSpace;
-}
-
-/** The classes with cheap upper bounds and the exact score. */
-export interface ScoreSpace {
-  readonly platforms: readonly Platform[];
-  readonly gpuClasses: readonly GpuClass[];
-  /** Upper bound of the score by platform, and by card class over all links; sorted use is up to the caller. */
-  readonly platformBound: Float64Array;
-  readonly gpuBound: Float64Array;
-  /** Upper bound of the score of a pair; never below {@link score}. */
-  bound(platform: number, gpuClass: number): number;
-  /** Exact score of a pair; -1 where there is none (no card and no integrated graphics). */
-  score(platform: number, gpuClass: number): number;
-}
 
 export function pairSpaceOf(
   brief: Brief,

@@ -2,7 +2,7 @@ import type { ModelIndex } from '../frames/index.ts';
 import type { Gpu, Memory, Motherboard } from '../parts/index.ts';
 import { emptyBits, setBit, type Bits } from './bits.ts';
 import { AT, type Domains } from './domains.ts';
-import type { GpuClass, KitClass } from './pair-space.ts';
+import type { GpuClass, KitClass } from './pair-classes.ts';
 
 /*
  * Parts in classes that no frame rate tells apart: one of a class is rated for all. What the keys leave out, the frame

@@ -3,7 +3,7 @@ import type { FormFactor, Motherboard } from '../parts/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
 import { AT, type Domains, type Element } from './domains.ts';
 import type { Compatibility } from './pair-compatibility.ts';
-import type { GpuClass, Platform } from './pair-space.ts';
+import type { GpuClass, Platform } from './pair-classes.ts';
 
 /** What a lower bound of costs is worked out from. */
 export interface CostTask {

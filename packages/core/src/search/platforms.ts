@@ -3,7 +3,7 @@ import type { Brief, Cpu } from '../parts/index.ts';
 import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './bits.ts';
 import { AT, type Domains } from './domains.ts';
 import type { Compatibility } from './pair-compatibility.ts';
-import type { KitClass, GpuLink, Platform } from './pair-space.ts';
+import type { KitClass, GpuLink, Platform } from './pair-classes.ts';
 import { kitClassesOf, motherboardClassesOf, type MotherboardClass } from './part-classes.ts';
 
 const isEmpty = (bits: Bits) => bits.every((word) => word === 0);

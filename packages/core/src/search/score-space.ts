@@ -20,7 +20,7 @@ import {
 } from '../frames/index.ts';
 import type { Brief, Cpu, Objective } from '../parts/index.ts';
 import type { Domains } from './domains.ts';
-import type { GpuClass, GpuLink, Platform, ScoreSpace } from './pair-space.ts';
+import type { GpuClass, GpuLink, Platform, ScoreSpace } from './pair-classes.ts';
 
 export interface ScoreTask {
   readonly brief: Brief;

@@ -1,7 +1,7 @@
 import type { Basket } from './cheapest-fit.ts';
 import type { CostBound } from './cost-bound.ts';
 import { MaxHeap } from './heap.ts';
-import type { ScoreSpace } from './pair-space.ts';
+import type { ScoreSpace } from './pair-classes.ts';
 
 /** A platform and a card class, by their indices. */
 export interface Pair {

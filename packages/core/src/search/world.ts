@@ -6,7 +6,8 @@ import { cheapestBasket, type Basket, type BasketContext, type SearchFaults } fr
 import { costBoundOf, type CostBound } from './cost-bound.ts';
 import { domainsOf } from './domains.ts';
 import { compatibilityOf } from './pair-compatibility.ts';
-import { pairSpaceOf, type PairSpace } from './pair-space.ts';
+import type { PairSpace } from './pair-classes.ts';
+import { pairSpaceOf } from './pair-space.ts';
 import type { WorkCounts } from './results.ts';
 
 /** Pairs of platform and card class, with the least that they cost. */

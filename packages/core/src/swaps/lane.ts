@@ -13,8 +13,8 @@ import { reasonToKeep } from './dominated.ts';
 import { marginalFor } from './marginal.ts';
 import { MEASURES } from './measures.ts';
 import { partsForRules } from './rule-parts.ts';
+import type { Shelf } from './shelf.ts';
 import type { Trade } from './trade.ts';
-import type { Shelf } from './trades.ts';
 
 const FRAME_SLOTS: ReadonlySet<Slot> = new Set(['cpu', 'motherboard', 'memory', 'gpu']);
 /** Slots whose parts decide whether the supply is strong enough. */
