@@ -1,4 +1,4 @@
-import { linkLnOf, memoryState, type SystemRates } from '../frames/index.ts';
+import { linkLnOf, memoryStateOf, type SystemRates } from '../frames/index.ts';
 import type { Cpu, FrameModel, Gpu, Memory, Motherboard } from '../parts/index.ts';
 import type { Cause } from './causes.ts';
 
@@ -74,7 +74,7 @@ const LOADS = [
 /** Degrees of each cause that a system can have; none when it cannot have it. */
 const DEGREES: Readonly<Record<Cause, (suspect: Suspect) => readonly Degree[]>> = {
   'memory-profile': ({ own, base: { memory } }) => {
-    const off = stateOf(own, false);
+    const off = memoryStateOf(own.memory, own.motherboard, false);
     const isSame = off?.latencyNs === memory.latencyNs && off.bandwidthGbs === memory.bandwidthGbs;
     return !off || !own.profileOn || isSame ? [] : [{ change: (system) => ({ ...system, memory: off }) }];
   },
@@ -119,16 +119,4 @@ const DEGREES: Readonly<Record<Cause, (suspect: Suspect) => readonly Degree[]>> 
 export function variantsOf(cause: Cause, suspect: Suspect): readonly Variant[] {
   const degrees = DEGREES[cause](suspect);
   return degrees.map((degree) => ({ ...degree, weight: 1 / degrees.length }));
-}
-
-function stateOf({ memory, motherboard }: OwnRig, profileOn: boolean) {
-  const { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl } = memory;
-  const { memoryMaxMts: maxMts, memoryProfile: profile } = motherboard;
-  if (modules === null || gbPerModule === null || ratedMts === null || ratedCl === null) return null;
-  if (jedecMts === null || jedecCl === null || maxMts === null || profile === null) return null;
-  return memoryState(
-    { modules, gbPerModule, ratedMts, ratedCl, jedecMts, jedecCl },
-    { maxMts, profile },
-    profileOn,
-  );
 }
