@@ -13,6 +13,8 @@ async function picks(page: Page): Promise<void> {
 for (const colorScheme of ['light', 'dark'] as const)
   await withApp(4654, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
+    // Looking back over every part takes longer than a page's usual wait on a busy machine.
+    page.setDefaultTimeout(300_000);
     const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>) => {
       await page.goto(`${address}${path}`);
       await page.waitForTimeout(1200);
