@@ -10,6 +10,7 @@ import {
   systemOf,
   timeOn,
   type FrameTime,
+  type SystemRates,
 } from '@ripe-pick/core/frames';
 import type { PartSet } from '@ripe-pick/core/parts';
 import { normal, randomSource, seedOf } from './random.ts';
@@ -37,6 +38,9 @@ const SCENES = [
   ['lantern-deep', 'high', 1920, 1080],
   ['cinder-choir', 'high', 2560, 1440],
 ] as const;
+/** The scene whose last pass was logged frame by frame, and the column of that log. */
+const LOGGED = 'lantern-deep';
+const COLUMN = 'frame time (ms)';
 const PASSES = 3;
 const SECONDS = 60;
 
@@ -59,94 +63,112 @@ function frames(time: FrameTime, seconds: number, driftLn: number, seed: number)
 }
 const warming = (share: number, driftLn: number) => Math.exp(-driftLn * (share - 0.5));
 
-/** The demo's own system and its passes, and one pass as a frame-time file. */
-export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; readonly frameTimes: string } {
-  const parts = new Map(market.parts.map((part) => [part.id, part]));
+const tenth = (value: number) => Math.round(value * 10) / 10;
+const figure = (value: number) => Number(value.toFixed(3));
+
+/** The seat as the model sees it, slowed by the heat. */
+function heldSystem({ parts, frameModel }: CatalogueFile): SystemRates {
+  const slots = ['cpu', 'motherboard', 'memory', 'gpu'] as const;
   const set = Object.fromEntries(
-    (['cpu', 'motherboard', 'memory', 'gpu'] as const).map((slot) => [slot, parts.get(SEAT[slot])]),
+    slots.map((slot) => [slot, parts.find((part) => part.id === SEAT[slot])]),
   ) as PartSet; // found by id, and checked below
-  const found = systemOf(set, indexModel(market.frameModel), true);
+  const found = systemOf(set, indexModel(frameModel), true);
   if (!('cpu' in found))
     throw new Error(`demo: the seat lacks ${found.map((each) => `${each.slot} ${each.fact}`).join(', ')}`);
-  const system = { ...found, cpu: { ...found.cpu, rateLn: found.cpu.rateLn + HELD_LN } };
+  return { ...found, cpu: { ...found.cpu, rateLn: found.cpu.rateLn + HELD_LN } };
+}
+
+/** The passes of one scene, the first of them to warm up. */
+function passesOf(scene: (typeof SCENES)[number], time: FrameTime, random: () => number): BenchRunKept[] {
+  const [game, preset, widthPx, heightPx] = scene;
+  const busy = Math.min(1, sideMean(time.gpu) / meanFrameTime(time));
+  return Array.from({ length: PASSES + 1 }, (_, n): BenchRunKept => {
+    const isWarmUp = n === 0;
+    const shift = 0.008 * normal(random) + (isWarmUp ? 0.03 : 0);
+    const low = () => Math.exp(shift + 0.03 * normal(random));
+    return {
+      id: `${SEAT.id}.${game}.${n}`,
+      rig: SEAT.id,
+      game,
+      preset,
+      widthPx,
+      heightPx,
+      renderScale: 1,
+      background: 'none',
+      state: { profile: true, clocks: 'stock' },
+      on: '2026-11-18',
+      average: tenth((1000 / meanFrameTime(time)) * Math.exp(shift)),
+      low: tenth((1000 / frameTimeQuantile(time, 0.99)) * low()),
+      slowest: tenth((1000 / meanOfSlowest(time, 0.01)) * low()),
+      seconds: SECONDS,
+      isWarmUp,
+      gpuBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
+      driftLn: busy < 0.9 ? Math.round(1e4 * (DRIFT_LN + 0.006 * normal(random))) / 1e4 : 0,
+      file: null,
+    };
+  });
+}
+
+/** A pass that was logged frame by frame, with its figures from the log. */
+function logged(run: BenchRunKept, ms: Float64Array): BenchRunKept {
+  const { frames, stutters, quantiles, histogram, trace, ...summary } = summariseFrameTimes(ms);
+  const [average, low, slowest, seconds, driftLn] = [
+    summary.average,
+    summary.low,
+    summary.slowest,
+    summary.seconds,
+    summary.driftLn,
+  ].map(figure);
+  const file = {
+    name: `frame-times-${LOGGED}.csv`,
+    unit: 'ms' as const,
+    column: COLUMN,
+    skipped: 0,
+    frames,
+    seconds,
+    average,
+    quantiles: quantiles.map(({ p, ms: at }) => ({ p, ms: figure(at) })),
+    low,
+    slowest,
+    low01: figure(summary.low01),
+    stutters,
+    stutterSeconds: figure(summary.stutterSeconds),
+    driftLn,
+    histogram: {
+      fromMs: figure(histogram.fromMs),
+      toMs: figure(histogram.toMs),
+      counts: [...histogram.counts],
+    },
+    trace: trace.map((each) => ({
+      minMs: figure(each.minMs),
+      meanMs: figure(each.meanMs),
+      maxMs: figure(each.maxMs),
+    })),
+  };
+  return { ...run, average, low, slowest, seconds, driftLn, file };
+}
+
+/** The demo's own system and its passes, and one pass as a frame-time file. */
+export function makeBench(market: CatalogueFile): { readonly bench: BenchKept; readonly frameTimes: string } {
+  const system = heldSystem(market);
   const make = sceneMaker(market.frameModel);
   const random = randomSource(seedOf('seat one'));
-  let frameTimes = '';
-  const runs = SCENES.flatMap(([id, preset, widthPx, heightPx]): BenchRunKept[] => {
+  // The last pass of the slow beautiful one was logged frame by frame.
+  let ms: Float64Array = new Float64Array();
+  const runs = SCENES.flatMap((scene): BenchRunKept[] => {
+    const [id, preset, widthPx, heightPx] = scene;
     const game = market.frameModel.games.find((each) => each.id === id);
     if (!game) throw new Error(`demo: no game ${id}`);
-    const time = timeOn(
-      make(game, { preset, widthPx, heightPx, renderScale: 1, background: 'none' }),
-      system,
-    );
-    const busy = Math.min(1, sideMean(time.gpu) / meanFrameTime(time));
-    const isHeld = busy < 0.9;
-    return Array.from({ length: PASSES + 1 }, (_, n): BenchRunKept => {
-      const isWarmUp = n === 0;
-      const shift = 0.008 * normal(random) + (isWarmUp ? 0.03 : 0);
-      const tenth = (value: number) => Math.round(value * 10) / 10;
-      const run: BenchRunKept = {
-        id: `${SEAT.id}.${id}.${n}`,
-        rig: SEAT.id,
-        game: id,
-        preset,
-        widthPx,
-        heightPx,
-        renderScale: 1,
-        background: 'none',
-        state: { profile: true, clocks: 'stock' },
-        on: '2026-11-18',
-        average: tenth((1000 / meanFrameTime(time)) * Math.exp(shift)),
-        low: tenth((1000 / frameTimeQuantile(time, 0.99)) * Math.exp(shift + 0.03 * normal(random))),
-        slowest: tenth((1000 / meanOfSlowest(time, 0.01)) * Math.exp(shift + 0.03 * normal(random))),
-        seconds: SECONDS,
-        isWarmUp,
-        gpuBusy: Math.round(100 * Math.min(1, busy + 0.01 * normal(random))) / 100,
-        driftLn: isHeld ? Math.round(1e4 * (DRIFT_LN + 0.006 * normal(random))) / 1e4 : 0,
-        file: null,
-      };
-      if (id !== 'lantern-deep' || n !== PASSES) return run;
-      // The last pass of the slow beautiful one was logged frame by frame.
-      const ms = frames(time, SECONDS, 0, seedOf('frames', id));
-      frameTimes = `frame;frame time (ms)\n${Array.from(ms, (each, k) => `${k + 1};${each}`).join('\n')}\n`;
-      const summary = summariseFrameTimes(ms);
-      const figure = (value: number) => Number(value.toFixed(3));
-      const file = {
-        name: 'frame-times-lantern-deep.csv',
-        unit: 'ms' as const,
-        column: 'frame time (ms)',
-        skipped: 0,
-        frames: summary.frames,
-        seconds: figure(summary.seconds),
-        average: figure(summary.average),
-        quantiles: summary.quantiles.map(({ p, ms: at }) => ({ p, ms: figure(at) })),
-        low: figure(summary.low),
-        slowest: figure(summary.slowest),
-        low01: figure(summary.low01),
-        stutters: summary.stutters,
-        stutterSeconds: figure(summary.stutterSeconds),
-        driftLn: figure(summary.driftLn),
-        histogram: {
-          fromMs: figure(summary.histogram.fromMs),
-          toMs: figure(summary.histogram.toMs),
-          counts: [...summary.histogram.counts],
-        },
-        trace: summary.trace.map((each) => ({
-          minMs: figure(each.minMs),
-          meanMs: figure(each.meanMs),
-          maxMs: figure(each.maxMs),
-        })),
-      };
-      return {
-        ...run,
-        average: figure(summary.average),
-        low: figure(summary.low),
-        slowest: figure(summary.slowest),
-        seconds: figure(summary.seconds),
-        driftLn: figure(summary.driftLn),
-        file,
-      };
-    });
+    const setting = { preset, widthPx, heightPx, renderScale: 1, background: 'none' } as const;
+    const time = timeOn(make(game, setting), system);
+    const passes = passesOf(scene, time, random);
+    if (id !== LOGGED) return passes;
+    ms = frames(time, SECONDS, 0, seedOf('frames', id));
+    return passes.map((run, n) => (n === PASSES ? logged(run, ms) : run));
   });
-  return { bench: { rigs: [{ ...SEAT, isCounted: false }], runs }, frameTimes };
+  const lines = Array.from(ms, (each, k) => `${k + 1};${each}`).join('\n');
+  return {
+    bench: { rigs: [{ ...SEAT, isCounted: false }], runs },
+    frameTimes: `frame;${COLUMN}\n${lines}\n`,
+  };
 }

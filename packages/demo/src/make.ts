@@ -1,16 +1,23 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
-import { makeGpus } from './cards.ts';
+import { partSchema, type CatalogueFile } from '@ripe-pick/contract';
+import { z } from 'zod';
 import { makeGames } from './games.ts';
 import { withNumbers } from './numbers.ts';
 import { makeOffers } from './market.ts';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
-import { makeMotherboards, makeMemory, makeCpus, type Valued } from './platform.ts';
+import { makeCases } from './parts/cases.ts';
+import { makeCoolers } from './parts/coolers.ts';
+import { makeCpus } from './parts/cpus.ts';
+import { makeGpus } from './parts/gpus.ts';
+import { makeMemory } from './parts/memory.ts';
+import { makeMotherboards } from './parts/motherboards.ts';
+import { makePsus } from './parts/psus.ts';
+import { makeSmall } from './parts/small.ts';
+import { makeStorage } from './parts/storage.ts';
+import type { Part, Valued } from './parts/valued.ts';
 import { dealsFor } from './deals.ts';
-import { lotOffers, temptingOffers, TERMS, WHOLESALER, withSeller } from './week-offers.ts';
+import { lotOffers, temptingOffers, WHOLESALER, withSeller } from './week-offers.ts';
 import { drawsOf, type Draws } from './random.ts';
-import { makeCases, makeCoolers, makeSmall, makeStorage, makePsus } from './rest.ts';
-
-type Part = CatalogueFile['parts'][number];
+import { records } from './tables.ts';
 
 export interface MakeOptions {
   readonly seed: number;
@@ -51,41 +58,27 @@ function punchGaps(d: Draws, valued: Valued[], gaps: number): void {
 }
 
 /** The parts that the community room was given: an old office case and a drive. */
-const GIVEN: readonly Part[] = [
-  {
-    id: 'given-office-case',
-    kind: 'case',
-    brand: 'Hollandale Tin',
-    name: 'Old office case',
-    motherboardFormFactors: ['mini-ITX', 'micro-ATX'],
-    maxGpuLengthMm: 268,
-    expansionSlots: 4,
-    maxCoolerHeightMm: 128,
-    psuFormFactors: ['ATX'],
-    maxPsuLengthMm: 150,
-    bays25: 0,
-    bays35: 2,
-    litres: 31,
-    fans: 1,
-    radiatorsMm: [],
-    frontConnectors: ['USB 2'],
-    source: { name: 'measured on the bench', on: DEMO_DAY },
-  },
-  {
-    id: 'given-drive',
-    kind: 'storage',
-    brand: 'Stonequay',
-    name: 'Barge 500 GB, given',
-    interface: '3.5-inch SATA',
-    gb: 500,
-    solidState: false,
-    m2LengthMm: null,
-    watts: 7,
-    pcieGeneration: null,
-    heatSpreader: false,
-    source: { name: 'label on the drive', on: DEMO_DAY },
-  },
-];
+const { parts: GIVEN } = z.strictObject({ parts: z.array(partSchema) }).parse(records('given'));
+
+/** Adds one copy of every model, and the true rates of those that have one. */
+function addCopy(d: Draws, mark: string, valued: Valued[], model: CatalogueFile['frameModel']): void {
+  const { cpus, rates, integrated } = makeCpus(d, mark);
+  const { gpus, rates: gpuRates } = makeGpus(d, mark);
+  model.cpus.push(...rates);
+  model.integrated.push(...integrated);
+  model.gpus.push(...gpuRates);
+  const before = [cpus, makeMotherboards(d, mark), makeMemory(d, mark), gpus];
+  const after = [makeStorage, makeCoolers, makeCases, makePsus, makeSmall].map((make) => make(d, mark));
+  valued.push(...before.flat(), ...after.flat());
+}
+
+/** Thins out evenly, so that every kind keeps its share. */
+function thinOut(d: Draws, wanted: number, valued: Valued[], model: CatalogueFile['frameModel']): void {
+  while (valued.length > wanted) valued.splice(d.int(0, valued.length - 1), 1);
+  const kept = new Set(valued.map((each) => each.part.id));
+  for (const list of ['cpus', 'gpus', 'integrated'] as const)
+    model[list] = model[list].filter((rate) => kept.has(rate.part));
+}
 
 /** Makes a catalogue. The same options give the same catalogue everywhere. */
 export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): CatalogueFile {
@@ -98,32 +91,9 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
     integrated: [],
     games: makeGames(),
   };
-  for (let copy = 0; copy === 0 || (wanted !== undefined && valued.length < wanted); copy++) {
-    const mark = copy === 0 ? '' : `-v${copy}`;
-    const { cpus, rates, integrated } = makeCpus(d, mark);
-    const { gpus, rates: gpuRates } = makeGpus(d, mark);
-    frameModel.cpus.push(...rates);
-    frameModel.integrated.push(...integrated);
-    frameModel.gpus.push(...gpuRates);
-    valued.push(
-      ...cpus,
-      ...makeMotherboards(d, mark),
-      ...makeMemory(d, mark),
-      ...gpus,
-      ...makeStorage(d, mark),
-      ...makeCoolers(d, mark),
-      ...makeCases(d, mark),
-      ...makePsus(d, mark),
-      ...makeSmall(d, mark),
-    );
-  }
-  if (wanted !== undefined) {
-    // Thin out evenly, so that every slot keeps its share.
-    while (valued.length > wanted) valued.splice(d.int(0, valued.length - 1), 1);
-    const kept = new Set(valued.map((each) => each.part.id));
-    for (const list of ['cpus', 'gpus', 'integrated'] as const)
-      frameModel[list] = frameModel[list].filter((rate) => kept.has(rate.part));
-  }
+  for (let copy = 0; copy === 0 || (wanted !== undefined && valued.length < wanted); copy++)
+    addCopy(d, copy === 0 ? '' : `-v${copy}`, valued, frameModel);
+  if (wanted !== undefined) thinOut(d, wanted, valued, frameModel);
   punchGaps(d, valued, gaps);
   const parts = [...valued.map((each) => withNumbers(each.part)), ...GIVEN];
   const ids = new Set(parts.map((part) => part.id));
@@ -135,13 +105,9 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
       'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
     parts,
     shops: [
-      ...SHOPS.map(({ id, name, kind, currency, feeMinor, freeFromMinor }) => ({
-        id,
-        name,
-        kind,
-        currency,
+      ...SHOPS.map(({ feeMinor, freeFromMinor, level: _, ...shop }) => ({
+        ...shop,
         shipping: { feeMinor, freeFromMinor },
-        ...TERMS[id],
       })),
       WHOLESALER,
     ],

@@ -1,6 +1,6 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
-import type { Valued } from './platform.ts';
+import type { Valued } from './parts/valued.ts';
 import type { Draws } from './random.ts';
 
 type Offer = CatalogueFile['offers'][number];
@@ -22,63 +22,62 @@ function seenOn(d: Draws): string {
   return day.toISOString().slice(0, 10);
 }
 
-export function makeOffers(d: Draws, valued: readonly Valued[]): Offer[] {
+/** How likely a shop has a part, by the part's age; on the used market what nobody upgrades is rare. */
+const SHARES = { new: [0.68, 0.55, 0.3], used: [0.3, 0.65, 0.9] } as const;
+const RARELY_USED = 0.1;
+const shareOf = ({ part, age }: Valued, used: boolean) =>
+  used && ['os', 'extras', 'network'].includes(part.kind) ? RARELY_USED : SHARES[used ? 'used' : 'new'][age];
+
+/** One shop's price for a part, and what state the part is in there. */
+function ask(d: Draws, shop: (typeof SHOPS)[number], worth: number, age: number) {
+  const used = shop.kind === 'used-market';
+  const refurbished = !used && age === 2 && d.chance(0.3);
+  const factor = used
+    ? shop.level - age * 0.06 + d.real(-0.07, 0.1)
+    : shop.level * Math.exp(d.real(-SHOP_SPREAD, SHOP_SPREAD)) * (refurbished ? 0.82 : 1);
+  const euro = worth * factor;
+  const condition = used ? ('used' as const) : refurbished ? ('refurbished' as const) : ('new' as const);
+  return {
+    priceMinor: ending((shop.currency === 'SEK' ? euro / SEK_IN_EUR : euro) * 100),
+    ...(used ? { shippingMinor: d.pick([0, 390, 490, 590]) } : {}),
+    condition,
+  };
+}
+
+function offersOf(d: Draws, each: Valued): Offer[] {
+  const { part, worth, age } = each;
+  const odd = d.chance(ODD_BUY) ? (d.chance(0.5) ? 0.82 : 1.2) : 1;
+  const own = worth * odd * Math.exp(d.real(-0.05, 0.05));
   const offers: Offer[] = [];
-  for (const { part, worth, age } of valued) {
-    const odd = d.chance(ODD_BUY) ? (d.chance(0.5) ? 0.82 : 1.2) : 1;
-    const own = odd * Math.exp(d.real(-0.05, 0.05));
-    let count = 0;
-    for (const shop of SHOPS) {
-      const used = shop.kind === 'used-market';
-      const second = ['os', 'extras', 'network'].includes(part.kind);
-      const share = used
-        ? second
-          ? 0.1
-          : age === 2
-            ? 0.9
-            : age === 1
-              ? 0.65
-              : 0.3
-        : age === 2
-          ? 0.3
-          : age === 1
-            ? 0.55
-            : 0.68;
-      if (!d.chance(share)) continue;
-      const listings = used && d.chance(0.25) ? 2 : 1;
-      for (let n = 0; n < listings; n++) {
-        const refurbished = !used && age === 2 && d.chance(0.3);
-        const factor = used
-          ? shop.level - age * 0.06 + d.real(-0.07, 0.1)
-          : shop.level * Math.exp(d.real(-SHOP_SPREAD, SHOP_SPREAD)) * (refurbished ? 0.82 : 1);
-        const euro = worth * own * factor;
-        const minor = ending((shop.currency === 'SEK' ? euro / SEK_IN_EUR : euro) * 100);
-        offers.push({
-          id: `${part.id}.${shop.id}${listings > 1 ? `.${n + 1}` : ''}`,
-          part: part.id,
-          shop: shop.id,
-          priceMinor: minor,
-          ...(used ? { shippingMinor: d.pick([0, 390, 490, 590]) } : {}),
-          condition: used ? 'used' : refurbished ? 'refurbished' : 'new',
-          inStock: d.chance(0.95),
-          seenOn: seenOn(d),
-        });
-        count++;
-      }
-    }
-    // Every part can be had somewhere.
-    if (count === 0) {
-      const shop = d.pick(SHOPS.filter((each) => each.kind === 'shop' && each.currency === 'EUR'));
+  for (const shop of SHOPS) {
+    const used = shop.kind === 'used-market';
+    if (!d.chance(shareOf(each, used))) continue;
+    const listings = used && d.chance(0.25) ? 2 : 1;
+    for (let n = 0; n < listings; n++)
       offers.push({
-        id: `${part.id}.${shop.id}`,
+        id: `${part.id}.${shop.id}${listings > 1 ? `.${n + 1}` : ''}`,
         part: part.id,
         shop: shop.id,
-        priceMinor: ending(worth * own * 100),
-        condition: 'new',
-        inStock: true,
-        seenOn: DEMO_DAY,
+        ...ask(d, shop, own, age),
+        inStock: d.chance(0.95),
+        seenOn: seenOn(d),
       });
-    }
   }
-  return offers;
+  if (offers.length > 0) return offers;
+  // Every part can be had somewhere.
+  const shop = d.pick(SHOPS.filter(({ kind, currency }) => kind === 'shop' && currency === 'EUR'));
+  return [
+    {
+      id: `${part.id}.${shop.id}`,
+      part: part.id,
+      shop: shop.id,
+      priceMinor: ending(own * 100),
+      condition: 'new',
+      inStock: true,
+      seenOn: DEMO_DAY,
+    },
+  ];
 }
+
+export const makeOffers = (d: Draws, valued: readonly Valued[]): Offer[] =>
+  valued.flatMap((each) => offersOf(d, each));

@@ -1,3 +1,5 @@
+import { table } from './tables.ts';
+
 /*
  * Everything here is made up for the harbour town of Skerrow: makers, series, shops, games. A name that turns out to
  * be a real maker's, product's, shop's or game's is a mistake and is to be changed.
@@ -34,62 +36,19 @@ export const CHIP_LINES = [
   { brand: 'Corrow', series: 'Tideline' },
 ] as const;
 
-export const SHOPS = [
-  {
-    id: 'pennywharf',
-    name: 'Pennywharf',
-    kind: 'shop',
-    currency: 'EUR',
-    feeMinor: 490,
-    freeFromMinor: 6000,
-    level: 1.0,
-  },
-  {
-    id: 'boltbarrow',
-    name: 'Boltbarrow',
-    kind: 'shop',
-    currency: 'EUR',
-    feeMinor: 599,
-    freeFromMinor: 15000,
-    level: 0.985,
-  },
-  {
-    id: 'cobblegate',
-    name: 'Cobblegate Components',
-    kind: 'shop',
-    currency: 'EUR',
-    feeMinor: 790,
-    freeFromMinor: 25000,
-    level: 0.965,
-  },
-  {
-    id: 'lanternhouse',
-    name: 'Lanternhouse Direct',
-    kind: 'shop',
-    currency: 'EUR',
-    feeMinor: 395,
-    freeFromMinor: null,
-    level: 0.99,
-  },
-  {
-    id: 'skarvholm',
-    name: 'Skarvholm Delar',
-    kind: 'shop',
-    currency: 'SEK',
-    feeMinor: 7900,
-    freeFromMinor: 149900,
-    level: 0.975,
-  },
-  {
-    id: 'quayboard',
-    name: 'Quay Board (used)',
-    kind: 'used-market',
-    currency: 'EUR',
-    feeMinor: 0,
-    freeFromMinor: null,
-    level: 0.62,
-  },
-] as const;
+interface ShopRow {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'shop' | 'used-market';
+  readonly currency: 'EUR' | 'SEK';
+  readonly feeMinor: number;
+  readonly freeFromMinor: number | null;
+  /** Prices against what a part is worth. */
+  readonly level: number;
+  readonly sendsInDays: number;
+  readonly returnDays: number;
+}
+export const SHOPS = table<ShopRow>('shops');
 
 /** Kronor to the euro on the demo's day; invented, of the usual size. */
 export const SEK_IN_EUR = 0.0877;

@@ -23,17 +23,6 @@ export const WHOLESALER: CatalogueFile['shops'][number] = {
   },
 };
 
-/** Days to the door and days to send back, by shop. */
-export const TERMS: Readonly<Record<string, { readonly sendsInDays: number; readonly returnDays: number }>> =
-  {
-    pennywharf: { sendsInDays: 2, returnDays: 30 },
-    boltbarrow: { sendsInDays: 3, returnDays: 14 },
-    cobblegate: { sendsInDays: 4, returnDays: 14 },
-    lanternhouse: { sendsInDays: 2, returnDays: 14 },
-    skarvholm: { sendsInDays: 9, returnDays: 14 },
-    quayboard: { sendsInDays: 5, returnDays: 0 },
-  };
-
 /** Prices that tempt: the wholesaler's without tax, one that nobody has seen for weeks, one that comes too late. */
 export function temptingOffers(
   offers: readonly Offer[],

@@ -1,0 +1,56 @@
+import { SUPPLY_MAKERS } from '../names.ts';
+import type { Draws } from '../random.ts';
+import { table } from '../tables.ts';
+import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+
+type Psu = PartOf<'psu'>;
+type Efficiency = NonNullable<Psu['efficiency']>;
+interface Row {
+  readonly line: string;
+  readonly form: NonNullable<Psu['form']>;
+  readonly ratedWatts: number;
+  readonly efficiency: Efficiency;
+  readonly worth: number;
+}
+
+/** By efficiency: what a bench club makes of it, months of warranty. */
+const CLASSES: Partial<Record<Efficiency, { readonly mark: number; readonly warrantyMonths: number }>> = {
+  none: { mark: 5, warrantyMonths: 24 },
+  White: { mark: 2, warrantyMonths: 36 },
+  Bronze: { mark: 3, warrantyMonths: 36 },
+  Gold: { mark: 4, warrantyMonths: 84 },
+};
+const BEST = { mark: 5, warrantyMonths: 84 };
+
+/** Nobody tested the plain ones; one maker's middle class is worse than its badge. */
+function qualityOf({ efficiency, form }: Row, brand: string): Psu['quality'] {
+  if (efficiency === 'none' && form === 'ATX') return null;
+  const isWorse = efficiency === 'Bronze' && brand === 'Wattlewood';
+  const mark = isWorse ? 2 : (CLASSES[efficiency] ?? BEST).mark;
+  return { mark, source: 'Skerrow bench club', on: '2026-03-14' };
+}
+
+function sheetOf(row: Row, brand: string, copy: string): Psu {
+  const { line, form, ratedWatts, efficiency } = row;
+  const isGood = ['Gold', 'Platinum', 'Titanium'].includes(efficiency);
+  return {
+    ...called('psu', brand, `${line} ${ratedWatts} ${efficiency === 'none' ? 'Plain' : efficiency}${copy}`),
+    form,
+    lengthMm: form === 'ATX' ? (ratedWatts >= 750 ? 165 : 140) : form === 'SFX' ? 100 : 175,
+    ratedWatts,
+    efficiency,
+    eightPinConnectors: ratedWatts < 400 ? 0 : ratedWatts < 500 ? 1 : ratedWatts < 750 ? 2 : 4,
+    sixteenPinConnectors: isGood && ratedWatts >= 650 ? 1 : 0,
+    cpuConnectors: ratedWatts >= 650 ? 2 : 1,
+    quality: qualityOf(row, brand),
+    warrantyMonths: (CLASSES[efficiency] ?? BEST).warrantyMonths,
+  };
+}
+
+export function makePsus(d: Draws, copy: string): Valued[] {
+  return table<Row>('psus').map((row, n) => ({
+    part: sheetOf(row, inTurn(SUPPLY_MAKERS, n), copy),
+    worth: row.worth + d.real(-2, 2),
+    age: d.chance(0.2) ? 1 : 0,
+  }));
+}

@@ -1,0 +1,37 @@
+import { COOLER_MAKERS, NETWORK_MAKERS } from '../names.ts';
+import type { Draws } from '../random.ts';
+import { table } from '../tables.ts';
+import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+
+interface Row {
+  readonly line: string;
+  readonly worth: number;
+}
+type NetworkRow = Row & Pick<PartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
+type LicenceRow = Row & Pick<PartOf<'os'>, 'licence'>;
+type ExtraRow = Row & Pick<PartOf<'extras'>, 'purpose' | 'watts'>;
+
+/** Adapters, licences and what else goes into a parcel. */
+export function makeSmall(d: Draws, copy: string): Valued[] {
+  return [
+    ...table<NetworkRow>('network').map(({ line, worth, ...facts }, n): Valued => ({
+      part: { ...called('network', inTurn(NETWORK_MAKERS, n), `${line}${copy}`), ...facts },
+      worth: worth + d.real(-0.5, 0.5),
+      age: 0,
+    })),
+    ...table<LicenceRow>('licences').map(({ line, worth, licence }): Valued => ({
+      part: { ...called('os', 'Windmill Systems', `${line}${copy}`), licence },
+      worth,
+      age: 0,
+    })),
+    ...table<ExtraRow>('extras').map(({ line, worth, ...facts }, n): Valued => ({
+      part: {
+        ...called('extras', inTurn(COOLER_MAKERS, n), `${line}${copy}`),
+        ...facts,
+        ...(facts.purpose === 'light' ? { looksOnly: true } : {}),
+      },
+      worth,
+      age: 0,
+    })),
+  ];
+}
