@@ -1,4 +1,10 @@
-import { diagnose, type Cause, type Diagnosis, type Observation, type OwnRig } from '@ripe-pick/core/bench';
+import {
+  diagnose,
+  type Cause,
+  type Diagnosis,
+  type BenchObservation,
+  type OwnRig,
+} from '@ripe-pick/core/bench';
 import {
   frameTimeQuantile,
   indexModel,
@@ -79,7 +85,7 @@ export function canHave(fault: Fault, { cpu }: OwnRig): boolean {
 }
 
 /** What a session on a system with a fault would show. */
-export function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): Observation[] {
+export function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): BenchObservation[] {
   const random = randomSource(seed);
   const z = () => normal(random);
   const between = (low: number, high: number) => low + random() * (high - low);

@@ -1,6 +1,6 @@
 import { finish } from '@ripe-pick/core/work';
 import { CAUSES } from '@ripe-pick/core/bench';
-import { fitModel, heldOutOf, predictor, recordJudge, validate, type Fitted } from '@ripe-pick/core/fit';
+import { fitModel, heldOutOf, predictor, recordJudge, validate, type FittedModel } from '@ripe-pick/core/fit';
 import type { BenchRecord, FrameModel, Part } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { makeCatalogue } from '../../packages/demo/src/make.ts';
@@ -29,7 +29,7 @@ const UNMEASURED = [
     .map((part) => part.id),
 ];
 
-function fitted(records: readonly BenchRecord[], from: Fitted | null = null): Fitted {
+function fitted(records: readonly BenchRecord[], from: FittedModel | null = null): FittedModel {
   const result = finish(
     fitModel({
       parts,

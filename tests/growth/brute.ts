@@ -5,7 +5,7 @@ import {
   withChanges,
   worldIn,
   type Base,
-  type Change,
+  type PartChange,
   type GrowthWorld,
   type Holding,
 } from '@ripe-pick/core/growth';
@@ -19,7 +19,7 @@ import type { Memory, Part, PartSet, Cpu } from '@ripe-pick/core/parts';
 
 export interface BrutePath {
   readonly base: Base;
-  readonly steps: readonly { readonly on: string; readonly changes: readonly Change[] }[];
+  readonly steps: readonly { readonly on: string; readonly changes: readonly PartChange[] }[];
   readonly value: number;
   readonly net: number;
 }
@@ -27,12 +27,12 @@ export interface BrutePath {
 const gb = (kit: Memory) => (kit.modules ?? 0) * (kit.gbPerModule ?? 0);
 
 /** Everything that may be changed at a stage beside companions, as sets of changes. */
-function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
+function coresAt(world: GrowthWorld, { set, kits }: Holding): PartChange[][] {
   const { lists, index, outlook } = world;
   const { cpu, motherboard, memory, gpu } = set;
   if (!cpu || !motherboard || !memory) return [];
   const rate = (part: Part) => (index.cpus.get(part.id) ?? index.gpus.get(part.id))?.rateLn ?? -Infinity;
-  const gpus: Change[][] = [[]];
+  const gpus: PartChange[][] = [[]];
   for (const other of lists.gpus)
     if (
       !gpu ||
@@ -40,7 +40,7 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
         (rate(other) > rate(gpu) || (other.videoMemoryGb ?? 0) > (gpu.videoMemoryGb ?? 0)))
     )
       gpus.push([{ slot: 'gpu', part: other.id, beside: false }]);
-  const platforms: Change[][] = [];
+  const platforms: PartChange[][] = [];
   const cpus: (Cpu | null)[] = [
     null,
     ...lists.cpus.filter((chip) => chip.id !== cpu.id && rate(chip) > rate(cpu)),
@@ -52,7 +52,7 @@ function coresAt(world: GrowthWorld, { set, kits }: Holding): Change[][] {
       if (other && (!chip || chip.socket === motherboard.socket)) continue;
       if (other && other.socket !== chip?.socket) continue;
       if (!other && chip && chip.socket !== motherboard.socket) continue;
-      const base: Change[] = [];
+      const base: PartChange[] = [];
       if (chip) base.push({ slot: 'cpu', part: chip.id, beside: false });
       if (other) base.push({ slot: 'motherboard', part: other.id, beside: false });
       const type = (other ?? motherboard).memoryType;
@@ -79,14 +79,14 @@ function companionsAt(
   holding: Holding,
   canFlash: boolean,
   needs: GrowthWorld['context']['needs'],
-): Change[][] {
+): PartChange[][] {
   const { lists } = world;
   const context = {
     ...world.context,
     needs: canFlash ? { ...needs, borrowCpu: true } : needs,
     ownedDrives: [...world.context.ownedDrives, ...holding.drives],
   };
-  const fits = (changes: readonly Change[]) => {
+  const fits = (changes: readonly PartChange[]) => {
     const set: Record<string, unknown> = { ...holding.set };
     for (const { slot, part } of changes)
       set[slot] = part === null ? undefined : world.market.parts.get(part);
@@ -151,7 +151,7 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
     if (!row) scores.set(key, (row = []));
     return (row[month] ??= months[month].scorer(set));
   };
-  const companions = new Map<string, Change[][]>();
+  const companions = new Map<string, PartChange[][]>();
   const out: BrutePath[] = [];
   for (const base of bases) {
     const start = holdingOf(base.picks, market.parts);
@@ -240,10 +240,10 @@ function withWishedDrives(
   world: GrowthWorld,
   holding: Holding,
   { wishes, month }: GrowthWorld['stages'][number],
-  ways: (holding: Holding) => Change[][],
-): { holding: Holding; changes: Change[] } | null {
+  ways: (holding: Holding) => PartChange[][],
+): { holding: Holding; changes: PartChange[] } | null {
   let held = holding;
-  const changes: Change[] = [];
+  const changes: PartChange[] = [];
   const price = (part: Part) => world.outlook.priceAt(part, month) ?? Infinity;
   for (const wish of wishes) {
     if (wish.kind !== 'drive') continue;
@@ -257,7 +257,7 @@ function withWishedDrives(
         ).length > 0,
     );
     if (!taken) return null;
-    const change: Change = { slot: 'storage', part: taken.id, beside: true };
+    const change: PartChange = { slot: 'storage', part: taken.id, beside: true };
     changes.push(change);
     held = withChanges(held, [change], world.market.parts).holding;
   }

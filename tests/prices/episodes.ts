@@ -1,4 +1,4 @@
-import { pooledPrior, type Observation, type Prior } from '@ripe-pick/core/prices';
+import { pooledPrior, type Observation, type PricePrior } from '@ripe-pick/core/prices';
 import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
 import { run, type Machine, type World } from './worlds.ts';
 
@@ -9,7 +9,7 @@ export interface Episode {
   /** Prices on days 0 to `days`; Infinity when not for sale. Day 0 is for sale. */
   readonly ahead: readonly number[];
   readonly days: number;
-  readonly prior: Prior;
+  readonly prior: PricePrior;
   /** The market’s own state on each day, for a forecaster that knows it. */
   readonly states: readonly Machine[];
 }

@@ -10,7 +10,7 @@ import type {
   Shop,
   Slot,
 } from '@ripe-pick/core/parts';
-import { drawsOf, type Draws } from '@ripe-pick/demo/random';
+import { drawsOf, type DemoDraws } from '@ripe-pick/demo/random';
 import { withStressDeals } from './stress-deals.ts';
 
 /*
@@ -20,11 +20,11 @@ import { withStressDeals } from './stress-deals.ts';
 
 const SOCKETS = ['S1', 'S1', 'S1', 'S2'];
 
-function gap<T>(d: Draws, value: T): T | null {
+function gap<T>(d: DemoDraws, value: T): T | null {
   return d.chance(0.015) ? null : value;
 }
 
-function partsOf(d: Draws): Part[] {
+function partsOf(d: DemoDraws): Part[] {
   const parts: Part[] = [];
   const base = <K extends PartKind>(kind: K, n: number) => ({
     id: `${kind}-${n}`,
@@ -182,7 +182,7 @@ function partsOf(d: Draws): Part[] {
   return parts;
 }
 
-function gamesOf(d: Draws): Game[] {
+function gamesOf(d: DemoDraws): Game[] {
   return [0, 1].map((n) => {
     const preset = (step: number): PresetEffects => ({
       gpuTimeLn: d.real(1.2, 2.6) + step * 0.2,

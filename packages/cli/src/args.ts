@@ -1,10 +1,10 @@
 import { parseArgs } from 'node:util';
 
 export const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit'] as const;
-export type Command = (typeof COMMANDS)[number];
+export type CliCommand = (typeof COMMANDS)[number];
 
 export interface Arguments {
-  readonly command: Command;
+  readonly command: CliCommand;
   readonly brief: string;
   readonly catalogue: string;
   readonly build: string | null;

@@ -44,7 +44,7 @@ function pathReport(world: GrowthWorld, path: Path) {
     })),
   };
 }
-type PathReport = ReturnType<typeof pathReport>;
+type PathAnswer = ReturnType<typeof pathReport>;
 
 const pathOf = ({ base, steps }: FoundPath): Path => ({ picks: base.picks, steps });
 
@@ -84,7 +84,7 @@ export function growReport(
 }
 
 /** A path for a person at a terminal. */
-export function pathText(path: PathReport, currency: string): string {
+export function pathText(path: PathAnswer, currency: string): string {
   const fps = (score: number | null) => (score === null ? 'unknown' : (score / 1000).toFixed(1));
   const lines = path.stages.map((stage) => {
     const head = `  ${stage.on}  ${stage.before === null ? '' : `${fps(stage.before)} -> `}${fps(stage.after)}, ${money(stage.paid, currency)} of ${money(stage.available, currency)}${stage.short > 0 ? `, ${money(stage.short, currency)} short` : ''}`;

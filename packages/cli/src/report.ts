@@ -2,11 +2,11 @@ import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor, type RatesResult } from '@ripe-pick/core/frames';
-import { costOf, type Cost, type CostLine, type Market } from '@ripe-pick/core/money';
+import { costOf, type Cost, type CostLine, type PriceIndex } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 
-function picksReport(picks: Picks, cost: Cost, { brief, parts, offers }: Market) {
+function picksReport(picks: Picks, cost: Cost, { brief, parts, offers }: PriceIndex) {
   return SLOTS.flatMap((slot) => {
     const pick = picks[slot];
     if (!pick) return [];
@@ -73,7 +73,7 @@ function ratesReport(rates: RatesResult, { play }: Brief) {
 }
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */
-export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: Market) {
+export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: PriceIndex) {
   const { set } = partSetOf(picks, market.parts);
   const full = decided(set);
   const cost = costOf(picks, market);

@@ -9,7 +9,13 @@ import {
 import { isBarrier } from '@ripe-pick/core/compatibility';
 import { indexMarket } from '@ripe-pick/core/money';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
-import { readBrief, readBuild, readCatalogue, readRecords, type Read } from '@ripe-pick/server/transfer';
+import {
+  readBrief,
+  readBuild,
+  readCatalogueFile,
+  readRecordsFile,
+  type Read,
+} from '@ripe-pick/server/transfer';
 import { readArguments, USAGE, type Arguments } from './args.ts';
 import { fitCommand } from './fit.ts';
 import { growReport, pathText } from './grow.ts';
@@ -127,9 +133,9 @@ const ASKS = { solve, grow, rates, check };
 
 function answer(desk: CommandDesk): number {
   const { args, world } = desk;
-  const catalogueFile = desk.load(args.catalogue, readCatalogue);
+  const catalogueFile = desk.load(args.catalogue, readCatalogueFile);
   if (args.command === 'fit') {
-    const records = desk.load(args.records, (text) => readRecords(text, catalogueFile));
+    const records = desk.load(args.records, (text) => readRecordsFile(text, catalogueFile));
     return fitCommand(catalogueFile, records, args, world);
   }
   const brief = briefOf(desk.load(args.brief, (text) => readBrief(text, catalogueFile)));

@@ -40,7 +40,7 @@ export const findSchema = z
     note,
   })
   .refine(({ good, rated }) => good <= rated, { message: 'more good deals than rated ones', path: ['good'] });
-export type Find = z.infer<typeof findSchema>;
+export type Listing = z.infer<typeof findSchema>;
 
 export const LINE_STATES = ['ordered', 'arrived', 'dead', 'returned', 'cancelled'] as const;
 
@@ -114,7 +114,7 @@ export const slipSchema = z.strictObject({
   paidMinor: minorSchema.nullable().default(null),
   note,
 });
-export type Slip = z.infer<typeof slipSchema>;
+export type ClaimKept = z.infer<typeof slipSchema>;
 
 export const VERSION_KINDS = ['planned', 'ordered', 'built'] as const;
 export const INCIDENTS = [

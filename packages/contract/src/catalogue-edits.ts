@@ -1,15 +1,16 @@
-import type { CatalogueFile } from './catalogue.ts';
+import type {
+  CatalogueFile,
+  StoredDeal,
+  StoredGame,
+  StoredOffer,
+  StoredPart,
+  StoredShop,
+} from './catalogue.ts';
 
 /*
  * Single changes of a catalogue. Each gives a whole catalogue back, which is then judged like any file: what a change
  * breaks is told by its place.
  */
-
-type Part = CatalogueFile['parts'][number];
-type Shop = CatalogueFile['shops'][number];
-type Offer = CatalogueFile['offers'][number];
-type Deal = CatalogueFile['deals'][number];
-type Game = CatalogueFile['frameModel']['games'][number];
 
 const putById = <T extends { readonly id: string }>(list: readonly T[], item: T): T[] =>
   list.some(({ id }) => id === item.id)
@@ -19,9 +20,9 @@ const putById = <T extends { readonly id: string }>(list: readonly T[], item: T)
 /** Adds a part, with the offer it was seen at and the shop if that is new. A known id is told as a duplicate. */
 export const withPart = (
   file: CatalogueFile,
-  part: Part,
-  shop: Shop | null,
-  offer: Offer | null,
+  part: StoredPart,
+  shop: StoredShop | null,
+  offer: StoredOffer | null,
 ): CatalogueFile => ({
   ...file,
   parts: [...file.parts, part],
@@ -47,13 +48,13 @@ export function withoutPart(file: CatalogueFile, part: string): CatalogueFile {
 }
 
 /** Adds a game. A known id is told as a duplicate. */
-export const withGame = (file: CatalogueFile, game: Game): CatalogueFile => ({
+export const withGame = (file: CatalogueFile, game: StoredGame): CatalogueFile => ({
   ...file,
   frameModel: { ...file.frameModel, games: [...file.frameModel.games, game] },
 });
 
 /** Puts a deal under its id, behind all others. */
-export const withDeal = (file: CatalogueFile, deal: Deal): CatalogueFile => ({
+export const withDeal = (file: CatalogueFile, deal: StoredDeal): CatalogueFile => ({
   ...file,
   deals: [...file.deals.filter(({ id }) => id !== deal.id), deal],
 });
@@ -64,7 +65,7 @@ export const withoutDeal = (file: CatalogueFile, deal: string): CatalogueFile =>
 });
 
 /** Puts a shop under its id, in its place. */
-export const withShop = (file: CatalogueFile, shop: Shop): CatalogueFile => ({
+export const withShop = (file: CatalogueFile, shop: StoredShop): CatalogueFile => ({
   ...file,
   shops: putById(file.shops, shop),
 });

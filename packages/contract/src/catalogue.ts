@@ -167,6 +167,14 @@ export const catalogueFileSchema = z.strictObject({
 });
 
 export type CatalogueFile = z.infer<typeof catalogueFileSchema>;
+/* Its records, as a file and the database hold them. */
+export type StoredPart = CatalogueFile['parts'][number];
+export type StoredShop = CatalogueFile['shops'][number];
+export type StoredOffer = CatalogueFile['offers'][number];
+export type StoredDeal = CatalogueFile['deals'][number];
+export type StoredModel = CatalogueFile['frameModel'];
+export type StoredGame = StoredModel['games'][number];
+export type StoredRate = StoredModel['gpus'][number];
 
 /** The catalogue without the file's own fields, as the core takes it. `day` is today unless the file has its own. */
 export function catalogueOf(

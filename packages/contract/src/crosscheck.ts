@@ -1,6 +1,6 @@
 import { kindFor, type Slot } from '@ripe-pick/core/parts';
 import type { BriefFile } from './brief.ts';
-import type { CatalogueFile } from './catalogue.ts';
+import type { CatalogueFile, StoredPart } from './catalogue.ts';
 import type { Problem } from './problems.ts';
 
 /** Whether a slot takes parts of a kind. */
@@ -80,7 +80,7 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
 /** Holds a brief against the catalogue that it is asked of. */
 class BriefCheck extends Problems {
   private readonly games: ReadonlySet<string>;
-  private readonly parts: ReadonlyMap<string, CatalogueFile['parts'][number]>;
+  private readonly parts: ReadonlyMap<string, StoredPart>;
 
   constructor(
     private readonly brief: BriefFile,

@@ -17,6 +17,13 @@ export {
   offerSchema,
   shopSchema,
   type CatalogueFile,
+  type StoredDeal,
+  type StoredGame,
+  type StoredModel,
+  type StoredOffer,
+  type StoredPart,
+  type StoredRate,
+  type StoredShop,
 } from './catalogue.ts';
 export {
   api,
@@ -41,10 +48,10 @@ export {
   MOST_KEPT,
   SLIP_STATES,
   type Buying,
-  type Find,
+  type Listing,
   type Order,
   type Receipt,
-  type Slip,
+  type ClaimKept,
   type Version,
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';

@@ -3,17 +3,17 @@
  * what it knows; what is wrong is then told in the words of version 2. Frozen: version 1 does not change any more.
  */
 
-type Json = unknown;
-type Change = (value: Json) => Json;
+type OldValue = unknown;
+type Upgrade = (value: OldValue) => OldValue;
 type Names = Readonly<Record<string, string>>;
-type Changes = Readonly<Record<string, Change>>;
+type Upgrades = Readonly<Record<string, Upgrade>>;
 
-const isObject = (value: Json): value is Readonly<Record<string, Json>> =>
+const isObject = (value: OldValue): value is Readonly<Record<string, OldValue>> =>
   value !== null && typeof value === 'object' && !Array.isArray(value);
 
 /** Renames fields of an object, then changes some by their new names. What is no object stays as it is. */
 const object =
-  (names: Names, changes: Changes = {}): Change =>
+  (names: Names, changes: Upgrades = {}): Upgrade =>
   (value) =>
     isObject(value)
       ? Object.fromEntries(
@@ -24,12 +24,12 @@ const object =
         )
       : value;
 const each =
-  (change: Change): Change =>
+  (change: Upgrade): Upgrade =>
   (value) =>
     Array.isArray(value) ? value.map(change) : value;
 /** Changes the keys of a record, and its values alike. */
 const keyed =
-  (names: Names | ((key: string) => string), change: Change = (value) => value): Change =>
+  (names: Names | ((key: string) => string), change: Upgrade = (value) => value): Upgrade =>
   (value) =>
     isObject(value)
       ? Object.fromEntries(
@@ -40,7 +40,7 @@ const keyed =
         )
       : value;
 const word =
-  (names: Names): Change =>
+  (names: Names): Upgrade =>
   (value) =>
     typeof value === 'string' && Object.hasOwn(names, value) ? names[value] : value;
 
@@ -85,7 +85,7 @@ const PART_FIELDS: Names = {
   processorLeads: 'cpuConnectors',
 };
 /** In version 1 the kind of part stood under `slot`, and `kind` was what kind of drive or extra it is. */
-export const partFrom1: Change = (value) => {
+export const partFrom1: Upgrade = (value) => {
   if (!isObject(value)) return value;
   const ownKind = { storage: 'interface', extras: 'purpose' }[String(value.slot)];
   return object(
@@ -188,7 +188,7 @@ const order = object({}, { lines: each(withSlot) });
 const version = object({ tillMinor: 'dueNowMinor' }, { lines: each(withSlot), incidents: each(withSlot) });
 const event = object({}, { touches: each(slot) });
 /** What is kept with a workspace, by its kind in version 1: its kind now, and what becomes of each. */
-export const KEPT_FROM_1: Readonly<Record<string, { readonly kind: string; readonly change: Change }>> = {
+export const KEPT_FROM_1: Readonly<Record<string, { readonly kind: string; readonly change: Upgrade }>> = {
   finds: { kind: 'listings', change: (value) => value },
   slips: { kind: 'claims', change: (value) => value },
   orders: { kind: 'orders', change: order },
@@ -197,7 +197,7 @@ export const KEPT_FROM_1: Readonly<Record<string, { readonly kind: string; reado
   targets: { kind: 'targets', change: (value) => value },
 };
 const KEPT_NAMES: Names = { finds: 'listings', slips: 'claims' };
-const KEPT_CHANGES: Changes = { orders: each(order), versions: each(version), events: each(event) };
+const KEPT_CHANGES: Upgrades = { orders: each(order), versions: each(version), events: each(event) };
 const candidate = object({}, { picks: picksFrom1, path: pathFrom1, decisions: decisionsFrom1 });
 export const workspaceFrom1 = object(KEPT_NAMES, {
   brief: briefFrom1,
@@ -222,7 +222,7 @@ const lineUp = object(
   },
 );
 
-const FILES: Readonly<Record<string, Change>> = {
+const FILES: Readonly<Record<string, Upgrade>> = {
   'ripe-pick/catalogue': catalogue,
   'ripe-pick/brief': briefFrom1,
   'ripe-pick/build': build,
@@ -231,7 +231,7 @@ const FILES: Readonly<Record<string, Change>> = {
 };
 
 /** A file of version 1 as one of version 2; anything else as it is. */
-export function upgradedFile(value: Json): Json {
+export function upgradedFile(value: OldValue): OldValue {
   if (!isObject(value) || value.version !== 1 || typeof value.format !== 'string') return value;
   const change = Object.hasOwn(FILES, value.format) ? FILES[value.format] : undefined;
   return change ? object({}, { version: () => 2 })(change(value)) : value;

@@ -1,3 +1,4 @@
+import { seedOf } from '@ripe-pick/core/stats';
 import type { BenchKept, BenchRunKept, CatalogueFile } from '@ripe-pick/contract';
 import { summariseFrameTimes } from '@ripe-pick/core/bench';
 import {
@@ -13,7 +14,7 @@ import {
   type SystemRates,
 } from '@ripe-pick/core/frames';
 import type { PartSet } from '@ripe-pick/core/parts';
-import { normal, randomSource, seedOf } from './random.ts';
+import { normal, randomSource } from './random.ts';
 
 /*
  * The seat that was built first: measured one evening, and slower than it should be. Its processor gets too warm. Its

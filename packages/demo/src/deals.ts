@@ -1,8 +1,6 @@
-import { dealSchema, type CatalogueFile } from '@ripe-pick/contract';
+import { dealSchema, type StoredDeal } from '@ripe-pick/contract';
 import { z } from 'zod';
 import { records } from './tables.ts';
-
-type Deal = CatalogueFile['deals'][number];
 
 /*
  * Deals of the demo's week, around parts that the seat is likely to want. About half of them are worth having; the others
@@ -11,8 +9,8 @@ type Deal = CatalogueFile['deals'][number];
 const { deals } = z.strictObject({ deals: z.array(dealSchema) }).parse(records('deals'));
 
 /** Deals whose parts a market has; what a deal names and the market lacks is left out of it. */
-export function dealsFor(parts: ReadonlySet<string>): Deal[] {
-  return deals.flatMap((deal): Deal[] => {
+export function dealsFor(parts: ReadonlySet<string>): StoredDeal[] {
+  return deals.flatMap((deal): StoredDeal[] => {
     if (deal.parts === null) return [deal];
     const kept = deal.parts.filter((part) => parts.has(part));
     if (deal.kind === 'combo' && kept.length < deal.parts.length) return [];

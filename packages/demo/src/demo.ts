@@ -1,11 +1,12 @@
+import { seedOf } from '@ripe-pick/core/stats';
 import { finish } from '@ripe-pick/core/work';
-import type { BenchKept, CatalogueFile } from '@ripe-pick/contract';
+import type { BenchKept, CatalogueFile, StoredModel } from '@ripe-pick/contract';
 import { fitModel, validate } from '@ripe-pick/core/fit';
 import type { BenchRecord } from '@ripe-pick/core/parts';
 import { makeBench } from './bench.ts';
 import { makeCatalogue } from './make.ts';
 import { DEMO_DAY } from './names.ts';
-import { drawsOf, seedOf } from './random.ts';
+import { drawsOf } from './random.ts';
 import { DEMO_RECORDS, makeRecords, spoil } from './records.ts';
 
 const SEED = 640;
@@ -46,6 +47,6 @@ export function makeDemo(): {
   if (fitted.status !== 'fitted') throw new Error(`demo: the fit ended as ${fitted.status}`);
   const { model } = fitted;
   const heldOut = finish(validate({ ...input, model, start: model.fit }));
-  const frameModel = { ...model, fit: { ...model.fit, heldOut } } as CatalogueFile['frameModel']; // the file's lists are not read-only
+  const frameModel = { ...model, fit: { ...model.fit, heldOut } } as StoredModel; // the file's lists are not read-only
   return { catalogue: { ...market, frameModel }, records, ...makeBench(market) };
 }

@@ -1,10 +1,8 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import type { StoredGame } from '@ripe-pick/contract';
 import { round4 } from './figures.ts';
 import { table } from './tables.ts';
 
-type Game = CatalogueFile['frameModel']['games'][number];
-
-type Figure =
+type GameFigure =
   | 'gpuMs'
   | 'cpuMs'
   | 'resolutionExponent'
@@ -15,7 +13,7 @@ type Figure =
   | 'videoMemoryGb'
   | 'memoryGb';
 /** A game: times in ms, and memory, at "medium" on parts of rate 0. */
-type Row = Record<Figure, number> & Pick<Game, 'id' | 'name' | 'family' | 'frameCap'>;
+type GameRow = Record<GameFigure, number> & Pick<StoredGame, 'id' | 'name' | 'family' | 'frameCap'>;
 
 /** How heavy this year's games are on all parts alike; set so that 640 euro buys a choice, not everything. */
 const CARD_LEVEL = 1.75;
@@ -30,8 +28,8 @@ const PRESET_STEPS = {
 } as const;
 
 /** Twelve games that nobody will find in a shop. */
-export function makeGames(): Game[] {
-  return table<Row>('games').map(({ gpuMs, cpuMs, videoMemoryGb, memoryGb, ...game }) => {
+export function makeGames(): StoredGame[] {
+  return table<GameRow>('games').map(({ gpuMs, cpuMs, videoMemoryGb, memoryGb, ...game }) => {
     const preset = (name: keyof typeof PRESET_STEPS) => {
       const [gpu, cpu, videoFactor, memoryFactor] = PRESET_STEPS[name];
       return {

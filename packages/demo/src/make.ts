@@ -1,4 +1,4 @@
-import { partSchema, type CatalogueFile } from '@ripe-pick/contract';
+import { partSchema, type CatalogueFile, type StoredModel, type StoredPart } from '@ripe-pick/contract';
 import { z } from 'zod';
 import { makeGames } from './games.ts';
 import { withNumbers } from './numbers.ts';
@@ -13,10 +13,10 @@ import { makeMotherboards } from './parts/motherboards.ts';
 import { makePsus } from './parts/psus.ts';
 import { makeSmall } from './parts/small.ts';
 import { makeStorage } from './parts/storage.ts';
-import type { Part, Valued } from './parts/valued.ts';
+import type { Valued } from './parts/valued.ts';
 import { dealsFor } from './deals.ts';
 import { lotOffers, temptingOffers, WHOLESALER, withSeller } from './week-offers.ts';
-import { drawsOf, type Draws } from './random.ts';
+import { drawsOf, type DemoDraws } from './random.ts';
 import { records } from './tables.ts';
 
 export interface MakeOptions {
@@ -28,7 +28,7 @@ export interface MakeOptions {
 }
 
 /** Fields that a gap may fall on, one each, by slot. */
-const GAPS: readonly (readonly [Part['kind'], string])[] = [
+const GAPS: readonly (readonly [StoredPart['kind'], string])[] = [
   ['case', 'maxGpuLengthMm'],
   ['case', 'maxCoolerHeightMm'],
   ['case', 'maxPsuLengthMm'],
@@ -45,7 +45,7 @@ const GAPS: readonly (readonly [Part['kind'], string])[] = [
 ];
 
 /** Takes one figure from each of a number of parts, as makers' sheets do. */
-function punchGaps(d: Draws, valued: Valued[], gaps: number): void {
+function punchGaps(d: DemoDraws, valued: Valued[], gaps: number): void {
   for (let n = 0; n < gaps; n++) {
     const [slot, field] = GAPS[n % GAPS.length];
     const candidates = valued.filter(
@@ -53,7 +53,7 @@ function punchGaps(d: Draws, valued: Valued[], gaps: number): void {
     ); // a field by its name
     if (candidates.length === 0) continue;
     const chosen = d.pick(candidates);
-    valued[valued.indexOf(chosen)] = { ...chosen, part: { ...chosen.part, [field]: null } as Part }; // same part, one field emptied
+    valued[valued.indexOf(chosen)] = { ...chosen, part: { ...chosen.part, [field]: null } as StoredPart }; // same part, one field emptied
   }
 }
 
@@ -61,7 +61,7 @@ function punchGaps(d: Draws, valued: Valued[], gaps: number): void {
 const { parts: GIVEN } = z.strictObject({ parts: z.array(partSchema) }).parse(records('given'));
 
 /** Adds one copy of every model, and the true rates of those that have one. */
-function addCopy(d: Draws, mark: string, valued: Valued[], model: CatalogueFile['frameModel']): void {
+function addCopy(d: DemoDraws, mark: string, valued: Valued[], model: StoredModel): void {
   const { cpus, rates, integrated } = makeCpus(d, mark);
   const { gpus, rates: gpuRates } = makeGpus(d, mark);
   model.cpus.push(...rates);
@@ -73,7 +73,7 @@ function addCopy(d: Draws, mark: string, valued: Valued[], model: CatalogueFile[
 }
 
 /** Thins out evenly, so that every kind keeps its share. */
-function thinOut(d: Draws, wanted: number, valued: Valued[], model: CatalogueFile['frameModel']): void {
+function thinOut(d: DemoDraws, wanted: number, valued: Valued[], model: StoredModel): void {
   while (valued.length > wanted) valued.splice(d.int(0, valued.length - 1), 1);
   const kept = new Set(valued.map((each) => each.part.id));
   for (const list of ['cpus', 'gpus', 'integrated'] as const)
@@ -84,7 +84,7 @@ function thinOut(d: Draws, wanted: number, valued: Valued[], model: CatalogueFil
 export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): CatalogueFile {
   const d = drawsOf(seed);
   const valued: Valued[] = [];
-  const frameModel: CatalogueFile['frameModel'] = {
+  const frameModel: StoredModel = {
     referenceMemory: { mts: 3200, cl: 16, channels: 2 },
     cpus: [],
     gpus: [],

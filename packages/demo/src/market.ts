@@ -1,9 +1,7 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import type { StoredOffer } from '@ripe-pick/contract';
 import { DEMO_DAY, SEK_IN_EUR, SHOPS } from './names.ts';
 import type { Valued } from './parts/valued.ts';
-import type { Draws } from './random.ts';
-
-type Offer = CatalogueFile['offers'][number];
+import type { DemoDraws } from './random.ts';
 
 /** How far a new price of the same part wanders from shop to shop. */
 const SHOP_SPREAD = 0.045;
@@ -16,7 +14,7 @@ function ending(minor: number): number {
   return base - (base % 300 === 0 ? 1 : 10);
 }
 
-function seenOn(d: Draws): string {
+function seenOn(d: DemoDraws): string {
   const day = new Date(`${DEMO_DAY}T00:00:00Z`);
   day.setUTCDate(day.getUTCDate() - (d.chance(0.85) ? 0 : d.int(1, 9)));
   return day.toISOString().slice(0, 10);
@@ -29,7 +27,7 @@ const shareOf = ({ part, age }: Valued, used: boolean) =>
   used && ['os', 'extras', 'network'].includes(part.kind) ? RARELY_USED : SHARES[used ? 'used' : 'new'][age];
 
 /** One shop's price for a part, and what state the part is in there. */
-function ask(d: Draws, shop: (typeof SHOPS)[number], worth: number, age: number) {
+function ask(d: DemoDraws, shop: (typeof SHOPS)[number], worth: number, age: number) {
   const used = shop.kind === 'used-market';
   const refurbished = !used && age === 2 && d.chance(0.3);
   const factor = used
@@ -44,11 +42,11 @@ function ask(d: Draws, shop: (typeof SHOPS)[number], worth: number, age: number)
   };
 }
 
-function offersOf(d: Draws, each: Valued): Offer[] {
+function offersOf(d: DemoDraws, each: Valued): StoredOffer[] {
   const { part, worth, age } = each;
   const odd = d.chance(ODD_BUY) ? (d.chance(0.5) ? 0.82 : 1.2) : 1;
   const own = worth * odd * Math.exp(d.real(-0.05, 0.05));
-  const offers: Offer[] = [];
+  const offers: StoredOffer[] = [];
   for (const shop of SHOPS) {
     const used = shop.kind === 'used-market';
     if (!d.chance(shareOf(each, used))) continue;
@@ -79,5 +77,5 @@ function offersOf(d: Draws, each: Valued): Offer[] {
   ];
 }
 
-export const makeOffers = (d: Draws, valued: readonly Valued[]): Offer[] =>
+export const makeOffers = (d: DemoDraws, valued: readonly Valued[]): StoredOffer[] =>
   valued.flatMap((each) => offersOf(d, each));

@@ -1,6 +1,7 @@
+import { seedOf } from '@ripe-pick/core/stats';
 import { gtinCheckDigit } from '@ripe-pick/core/parts';
 import type { Part } from '@ripe-pick/core/parts';
-import { randomSource, seedOf } from './random.ts';
+import { randomSource } from './random.ts';
 
 /**
  * Item numbers and makers’ numbers, made up from the parts’ own ids. The prefix 2 is kept free for numbers inside a company (GS1 General

@@ -1,6 +1,6 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import { PRESETS, type BenchRecord, type Cpu, type Gpu, type Preset } from '@ripe-pick/core/parts';
-import type { Draws } from './random.ts';
+import type { DemoDraws } from './random.ts';
 
 /* A made-up press: who measures, on which machines, at which settings. */
 
@@ -51,14 +51,14 @@ export interface Setting {
 }
 
 /** What is put on a bench together. */
-export interface Measured {
+export interface TestRun {
   readonly at: Setting;
   readonly cpu: Cpu;
   readonly gpu: Gpu | null;
   readonly memory: Kit;
 }
 
-function settingOf(d: Draws, games: readonly { readonly id: string }[], onlyGood: boolean): Setting {
+function settingOf(d: DemoDraws, games: readonly { readonly id: string }[], onlyGood: boolean): Setting {
   const size = d.real(0, 1);
   let sum = 0;
   const [widthPx, heightPx] = SIZES.find(([, , share]) => (sum += share) >= size) ?? SIZES[0];
@@ -74,13 +74,13 @@ function settingOf(d: Draws, games: readonly { readonly id: string }[], onlyGood
   };
 }
 
-function kitFor(d: Draws, cpu: Cpu, isPlain: boolean): Kit {
+function kitFor(d: DemoDraws, cpu: Cpu, isPlain: boolean): Kit {
   const kits = KITS[cpu.memoryTypes?.includes('DDR5') ? 'DDR5' : 'DDR4'];
   const [gb, channels, mts, cl, profile] = kits[isPlain ? d.int(0, 2) : d.int(0, kits.length - 1)];
   return { gb, channels, mts, cl, profile };
 }
 
-function some<T>(d: Draws, items: readonly T[], most: number): T[] {
+function some<T>(d: DemoDraws, items: readonly T[], most: number): T[] {
   const left = [...items];
   return Array.from(
     { length: Math.min(most, left.length) },
@@ -112,10 +112,10 @@ function shelfOf({ parts, frameModel }: CatalogueFile, unmeasured: ReadonlySet<s
 
 /** Measurements without end, an article or somebody's evening after another. */
 export function* measurements(
-  d: Draws,
+  d: DemoDraws,
   market: CatalogueFile,
   { unmeasured, onlyGood = false }: { readonly unmeasured: ReadonlySet<string>; readonly onlyGood?: boolean },
-): Generator<Measured, never> {
+): Generator<TestRun, never> {
   const { cpus, gpus, withGraphics, quick, strong } = shelfOf(market, unmeasured);
   const setting = () => settingOf(d, market.frameModel.games, onlyGood);
   for (;;) {

@@ -1,3 +1,5 @@
+import { seedOf } from '@ripe-pick/core/stats';
+
 /** Seeded random numbers: mulberry32, public domain, values in [0, 1). */
 export function randomSource(seed: number): () => number {
   let state = seed >>> 0;
@@ -10,7 +12,7 @@ export function randomSource(seed: number): () => number {
   };
 }
 
-export interface Draws {
+export interface DemoDraws {
   /** Whole number from `from` to `to`, both included. */
   int(from: number, to: number): number;
   real(from: number, to: number): number;
@@ -18,7 +20,7 @@ export interface Draws {
   chance(p: number): boolean;
 }
 
-export function drawsOf(seed: number): Draws {
+export function drawsOf(seed: number): DemoDraws {
   const random = randomSource(seed);
   const int = (from: number, to: number) => from + Math.floor(random() * (to - from + 1));
   return {
@@ -27,13 +29,6 @@ export function drawsOf(seed: number): Draws {
     pick: (items) => items[int(0, items.length - 1)],
     chance: (p) => random() < p,
   };
-}
-
-/** A seed from words, so that a figure hangs on its own names alone (FNV-1a, G. Fowler, L. C. Noll, K.-P. Vo). */
-export function seedOf(...words: readonly (string | number)[]): number {
-  let hash = 0x811c9dc5;
-  for (const letter of words.join('|')) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 0x01000193);
-  return hash >>> 0;
 }
 
 /** A standard normal draw (G. E. P. Box, M. E. Muller, 1958). */

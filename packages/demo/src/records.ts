@@ -1,3 +1,4 @@
+import { seedOf } from '@ripe-pick/core/stats';
 import type { CatalogueFile } from '@ripe-pick/contract';
 import {
   averageSlopes,
@@ -12,7 +13,7 @@ import {
 } from '@ripe-pick/core/frames';
 import type { BenchRecord, Cpu, FrameModel, Gpu } from '@ripe-pick/core/parts';
 import { measurements, type Kit, type Setting } from './press.ts';
-import { drawsOf, normalOf, normal, randomSource, seedOf, type Draws } from './random.ts';
+import { drawsOf, normalOf, normal, randomSource, type DemoDraws } from './random.ts';
 
 /*
  * Benchmark records of a made-up press, from the truth that only this script knows, with what a model cannot know: a
@@ -97,7 +98,7 @@ const MISTAKES = [Math.log(2), -Math.log(2), 0.42, -0.38, 0.6];
 
 /** What a press reads off a run: its average and low with noise, now and then with a gross mistake. */
 function reading(
-  d: Draws,
+  d: DemoDraws,
   random: () => number,
   { source, game }: Setting,
   time: FrameTime,
@@ -158,7 +159,7 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
 }
 
 /** Some records as they are found: with conditions mixed or unsaid. They are shipped, and held back from the fit. */
-export function spoil(records: readonly BenchRecord[], d: Draws): BenchRecord[] {
+export function spoil(records: readonly BenchRecord[], d: DemoDraws): BenchRecord[] {
   const ways: ((record: BenchRecord) => BenchRecord)[] = [
     (record) => ({ ...record, preset: 'high, textures low', note: 'own settings of the source' }),
     (record) => ({

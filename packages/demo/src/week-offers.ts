@@ -1,13 +1,12 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import { seedOf } from '@ripe-pick/core/stats';
+import type { StoredOffer, StoredPart, StoredShop } from '@ripe-pick/contract';
 import { DEMO_DAY } from './names.ts';
-import { drawsOf, seedOf } from './random.ts';
+import { drawsOf } from './random.ts';
 
 /* Offers of the demo's week beside those of the usual shops: tempting ones, sellers with a record, and a lot. */
 
-type Offer = CatalogueFile['offers'][number];
-
 /** A wholesaler whose prices look lower because tax comes on top, and who sends too late for the opening night. */
-export const WHOLESALER: CatalogueFile['shops'][number] = {
+export const WHOLESALER: StoredShop = {
   id: 'duskmart',
   name: 'Duskmart Wholesale',
   kind: 'shop',
@@ -24,11 +23,8 @@ export const WHOLESALER: CatalogueFile['shops'][number] = {
 };
 
 /** Prices that tempt: the wholesaler's without tax, one that nobody has seen for weeks, one that comes too late. */
-export function temptingOffers(
-  offers: readonly Offer[],
-  parts: readonly CatalogueFile['parts'][number][],
-): Offer[] {
-  const out: Offer[] = [];
+export function temptingOffers(offers: readonly StoredOffer[], parts: readonly StoredPart[]): StoredOffer[] {
+  const out: StoredOffer[] = [];
   const cheapest = (part: string) =>
     Math.min(
       ...offers
@@ -95,7 +91,7 @@ const SELLERS = [
 ] as const;
 
 /** What is known of a used listing's seller, age and grade: by the listing's own id, the same each time. */
-export function withSeller(offer: Offer): Offer {
+export function withSeller(offer: StoredOffer): StoredOffer {
   if (offer.condition !== 'used') return offer;
   const d = drawsOf(seedOf('seller', offer.id));
   const rated = d.pick([0, 3, 12, 40, 98, 210, 640]);
@@ -119,7 +115,7 @@ export const LOT: readonly { readonly part: string; readonly priceMinor: number 
   { part: 'wrenlow-spar-2x8-3600-cl16', priceMinor: 2900 },
 ];
 
-export function lotOffers(parts: ReadonlySet<string>): Offer[] {
+export function lotOffers(parts: ReadonlySet<string>): StoredOffer[] {
   if (!LOT.every(({ part }) => parts.has(part))) return [];
   return LOT.map(({ part, priceMinor }, n) => ({
     id: `${part}.lot-berth-seven`,

@@ -1,11 +1,11 @@
-import { dateOn, LAUNCH_DAY, type Ask, type Item, type MarketFile, type Shop } from './simulate.ts';
+import { dateOn, LAUNCH_DAY, type Ask, type Item, type MarketFile, type SimulatedShop } from './simulate.ts';
 
 /* What the shops serve: pages in the ways that shops write them, tables and feeds, and a calendar. */
 
 type Listed = readonly { readonly item: Item; readonly ask: Ask }[];
 
 const text = (value: string) => value.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/"/g, '&quot;');
-const amount = (minor: number, shop: Shop) => (minor / shop.minor).toFixed(2);
+const amount = (minor: number, shop: SimulatedShop) => (minor / shop.minor).toFixed(2);
 const CONDITION: Readonly<Record<string, string>> = {
   new: 'NewCondition',
   used: 'UsedCondition',
@@ -22,7 +22,7 @@ export const markupOf = (shop: string): Markup =>
   ] ?? 'rdfa';
 
 /** A product’s page. `isChanged`: the shop has rebuilt its pages, and nothing is marked up any more. */
-export function productPage(shop: Shop, item: Item, ask: Ask, isChanged: boolean): string {
+export function productPage(shop: SimulatedShop, item: Item, ask: Ask, isChanged: boolean): string {
   const title = `${item.brand} ${item.name}`;
   const availability = `https://schema.org/${ask.price === null ? 'OutOfStock' : 'InStock'}`;
   const price = ask.price === null ? undefined : amount(ask.price, shop);
@@ -79,7 +79,7 @@ export function productPage(shop: Shop, item: Item, ask: Ask, isChanged: boolean
 }
 
 /** A price list as CSV (RFC 4180). `isChanged`: its columns got other names. */
-export function priceList(shop: Shop, listed: Listed, day: string, isChanged: boolean): string {
+export function priceList(shop: SimulatedShop, listed: Listed, day: string, isChanged: boolean): string {
   const quoted = (value: string) => (/[",\n]/.test(value) ? `"${value.replace(/"/g, '""')}"` : value);
   const head = isChanged
     ? 'article_code,label,net_value'
@@ -108,7 +108,7 @@ export function priceList(shop: Shop, listed: Listed, day: string, isChanged: bo
 
 /** The same as JSON, with what the shop promises. */
 export function jsonFeed(
-  shop: Shop,
+  shop: SimulatedShop,
   listed: Listed,
   deals: readonly unknown[],
   day: string,
@@ -187,7 +187,7 @@ export function calendar(file: MarketFile): string {
   ].join('\r\n');
 }
 
-export const shopFront = (shop: Shop, listed: Listed) =>
+export const shopFront = (shop: SimulatedShop, listed: Listed) =>
   frame(
     shop.name,
     `<h1>${text(shop.name)}</h1><p>An invented shop.</p><ul>${listed.map(({ item }) => `<li><a href="/shops/${shop.id}/items/${item.id}.html">${text(`${item.brand} ${item.name}`)}</a></li>`).join('')}</ul>`,

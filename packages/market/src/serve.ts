@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { calendar, jsonFeed, priceList, productPage, shopFront } from './pages.ts';
-import { dateOn, marketOf, type Market, type MarketFile } from './simulate.ts';
+import { dateOn, marketOf, type MarketDays, type MarketFile } from './simulate.ts';
 
 /** Ways in which the market can fail, to see that nothing is lost or invented by it. */
 export const FAULTS = ['none', 'slow', 'error', 'truncated', 'wrong-price', 'markup'] as const;
@@ -28,7 +28,7 @@ interface Page {
 const html = (body: string): Page => ({ type: 'text/html; charset=utf-8', body });
 
 /** A slip of the shop: a comma too far to the left, on every third article. */
-const slipped = (listed: ReturnType<Market['listing']>) =>
+const slipped = (listed: ReturnType<MarketDays['listing']>) =>
   listed.map((each, n) =>
     n % 3 === 0 && each.ask.price !== null
       ? { ...each, ask: { ...each.ask, price: Math.max(1, Math.round(each.ask.price / 10)) } }
@@ -36,7 +36,7 @@ const slipped = (listed: ReturnType<Market['listing']>) =>
   );
 
 /** What stands at a path on a day; null for nothing. */
-function pageAt(path: string, file: MarketFile, market: Market, day: number, fault: Fault): Page | null {
+function pageAt(path: string, file: MarketFile, market: MarketDays, day: number, fault: Fault): Page | null {
   if (path === '/calendar.ics') return { type: 'text/calendar; charset=utf-8', body: calendar(file) };
   const match = /^\/shops\/([a-z]+)\/(.*)$/.exec(path);
   const shop = file.shops.find((each) => each.id === match?.[1]);

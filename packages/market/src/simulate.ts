@@ -25,7 +25,7 @@ export interface Item {
   /** Sold only together with others: stays as it is. */
   readonly lot?: string;
 }
-export interface Shop {
+export interface SimulatedShop {
   readonly id: string;
   readonly name: string;
   readonly kind: string;
@@ -36,7 +36,7 @@ export interface Shop {
 export interface MarketFile {
   /** Day 0, ISO date. */
   readonly day: string;
-  readonly shops: readonly Shop[];
+  readonly shops: readonly SimulatedShop[];
   readonly items: readonly Item[];
 }
 
@@ -268,4 +268,4 @@ export function marketOf(file: MarketFile) {
   };
   return { ask, listing, deals: (shop: string, day: number) => dealsOn(file, shop, day) };
 }
-export type Market = ReturnType<typeof marketOf>;
+export type MarketDays = ReturnType<typeof marketOf>;

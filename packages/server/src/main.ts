@@ -19,7 +19,7 @@ import { createApp } from './app.ts';
 import { loadDemoPrices } from './demo.ts';
 import { watchOf } from './watch/run.ts';
 import { openStore } from './store/index.ts';
-import { readBenchFile, readCatalogue, readRecords } from './transfer/index.ts';
+import { readBenchFile, readCatalogueFile, readRecordsFile } from './transfer/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
 function dataFolder(): string {
@@ -47,13 +47,13 @@ const store = await openStore(join(dataFolder(), 'ripe-pick.sqlite'));
 // The demo starts filled, through the same reader as a file from outside.
 const isFresh = process.argv.includes('--demo') && demo !== null && (await store.counts()).parts === 0;
 if (isFresh && demo) {
-  const read = readCatalogue(demo.catalogue());
+  const read = readCatalogueFile(demo.catalogue());
   if (!read.ok)
     throw new Error(
       `demo: the shipped catalogue is not valid: ${read.problems[0]?.path} ${read.problems[0]?.message}`,
     );
   await store.replaceCatalogue(read.value);
-  const records = readRecords(demo.records(), read.value);
+  const records = readRecordsFile(demo.records(), read.value);
   if (!records.ok) throw new Error(`demo: the shipped records are not valid: ${records.problems[0]?.path}`);
   await store.changeRecords(records.value, []);
   const bench = readBenchFile(demo.bench());

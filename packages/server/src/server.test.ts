@@ -5,7 +5,7 @@ import { catalogueFileSchema } from '@ripe-pick/contract';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { appFor } from './test/app.ts';
 import { openStore, type Store } from './store/index.ts';
-import { readBrief, readBuild, readCatalogue, readJson } from './transfer/index.ts';
+import { readBrief, readBuild, readCatalogueFile, readJson } from './transfer/index.ts';
 
 const text = (name: string) => readFileSync(new URL(`../../demo/files/${name}`, import.meta.url), 'utf8');
 const HOST = { host: '127.0.0.1:4640' };
@@ -323,7 +323,7 @@ describe('reading files', () => {
     expect(readJson('').ok).toBe(false);
   });
   it('checks briefs and builds against the catalogue', () => {
-    expect(readCatalogue(text('catalogue.json')).ok).toBe(true);
+    expect(readCatalogueFile(text('catalogue.json')).ok).toBe(true);
     expect(readBrief(text('brief-league-seat.json'), catalogue).ok).toBe(true);
     const build = JSON.parse(text('build-first-idea.json'));
     expect(readBuild(JSON.stringify(build), catalogue).ok).toBe(true);

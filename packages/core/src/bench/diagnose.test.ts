@@ -10,7 +10,7 @@ import {
 } from '../frames/index.ts';
 import type { FrameModel, Preset } from '../parts/index.ts';
 import { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
-import { diagnose, type Diagnosis, type Observation } from './diagnose.ts';
+import { diagnose, type Diagnosis, type BenchObservation } from './diagnose.ts';
 import type { OwnRig } from './variants.ts';
 
 /* One quick and one heavy game on the fixture's system; what is measured is computed here, apart from the diagnosis. */
@@ -46,9 +46,9 @@ const whole: SystemRates = base;
 
 function measured(
   change: (system: SystemRates) => SystemRates,
-  more: Partial<Observation> = {},
+  more: Partial<BenchObservation> = {},
   games = ['quick', 'busy', 'heavy', 'grand'],
-): Observation[] {
+): BenchObservation[] {
   const make = sceneMaker(model);
   return games.map((id) => {
     const game = model.games.find((each) => each.id === id) ?? model.games[0];
@@ -56,7 +56,7 @@ function measured(
     return { game: id, conditions, average, sdLn: 0.01, low: null, gpuBusy: null, driftLn: null, ...more };
   });
 }
-function found(observations: readonly Observation[], own = OWN, using = model): Diagnosis {
+function found(observations: readonly BenchObservation[], own = OWN, using = model): Diagnosis {
   const result = diagnose(using, own, observations);
   if (result.status !== 'done') throw new Error(result.missing.join());
   return result.diagnosis;
@@ -93,7 +93,7 @@ describe('expected against measured', () => {
 });
 
 describe('causes', () => {
-  const cases: readonly (readonly [Cause, Observation[]])[] = [
+  const cases: readonly (readonly [Cause, BenchObservation[]])[] = [
     ['processor-held', measured(slower('cpu', 0.3), { driftLn: -0.04 })],
     ['card-held', measured(slower('graphics', 0.35), { driftLn: -0.04 })],
     ['wrong-output', measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } }))],

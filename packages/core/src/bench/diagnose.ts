@@ -28,7 +28,7 @@ import { DRIFT_SD_LN, STEADY, variantsOf, type OwnRig, type Variant } from './va
  */
 
 /** One measured scene of the user's own system. */
-export interface Observation {
+export interface BenchObservation {
   readonly game: string;
   readonly conditions: SceneConditions;
   readonly average: number;
@@ -147,7 +147,7 @@ class Likelihood {
 
   constructor(
     private readonly system: SystemRates,
-    private readonly observations: readonly Observation[],
+    private readonly observations: readonly BenchObservation[],
     private readonly scenes: readonly Scene[],
     model: FrameModel,
   ) {
@@ -192,7 +192,7 @@ class Likelihood {
 
 /** What lows, busy share and drift of a scene speak against a variant. */
 function sideEvidence(
-  seen: Observation,
+  seen: BenchObservation,
   expected: SceneOutlook,
   drift: NonNullable<Variant['drift']>,
 ): number {
@@ -221,7 +221,7 @@ function weighed(cause: Cause, variants: readonly Variant[], evidence: Likelihoo
   };
 }
 
-function comparedWith(observations: readonly Observation[], healthy: Misfit): Compared[] {
+function comparedWith(observations: readonly BenchObservation[], healthy: Misfit): Compared[] {
   return observations.map((seen, i): Compared => {
     const { ln, cpuShare, gpuShare, gpuBusy } = healthy.each[i];
     const sdLn = Math.sqrt(healthy.variances[i]);
@@ -242,7 +242,7 @@ function comparedWith(observations: readonly Observation[], healthy: Misfit): Co
 export function diagnose(
   model: FrameModel,
   own: OwnRig,
-  observations: readonly Observation[],
+  observations: readonly BenchObservation[],
 ): DiagnoseResult {
   const system = systemOf(own, indexModel(model), own.profileOn);
   if (!('cpu' in system)) return { status: 'unknown', missing: system.map((each) => each.fact) };

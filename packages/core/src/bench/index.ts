@@ -7,7 +7,7 @@ export {
   type Compared,
   type Diagnosis,
   type DiagnoseResult,
-  type Observation,
+  type BenchObservation,
   type RankedCause,
 } from './diagnose.ts';
 export type { OwnRig } from './variants.ts';

@@ -36,13 +36,13 @@ function numberAt(cell: string, isCommaDecimal: boolean): number {
   return Number(isCommaDecimal ? text.replace(',', '.') : text);
 }
 
-interface Shape {
+interface TableShape {
   readonly separator: string | null;
   readonly isCommaDecimal: boolean;
 }
 
 /** Tab and semicolon cut columns wherever they stand; a comma does, unless every row has one number with a decimal comma. */
-function shapeOf(lines: readonly string[]): Shape {
+function shapeOf(lines: readonly string[]): TableShape {
   const body = lines.slice(Math.floor(lines.length / 2));
   const all = (test: (line: string) => boolean) => body.length > 0 && body.every(test);
   for (const separator of ['\t', ';'])
@@ -56,7 +56,8 @@ function shapeOf(lines: readonly string[]): Shape {
   return { separator: ',', isCommaDecimal: false };
 }
 
-const cut = (line: string, { separator }: Shape) => (separator === null ? [line] : line.split(separator));
+const cut = (line: string, { separator }: TableShape) =>
+  separator === null ? [line] : line.split(separator);
 
 /** Rising all along, as running time does: frame times jitter. */
 const isRising = (values: readonly number[]) =>
@@ -85,7 +86,7 @@ function sampleOf(text: string): string[] {
 
 /** What the columns of a file hold. */
 interface FileLayout {
-  readonly shape: Shape;
+  readonly shape: TableShape;
   /** Row of the first numbers, counted from 0. */
   readonly firstRow: number;
   readonly heading: readonly string[];

@@ -16,12 +16,12 @@ import {
   stepSlip,
   versionLines,
   waitsFor,
-  type Order,
-  type Slip,
+  type ShopOrder,
+  type RebateClaim,
   type SlipState,
 } from './index.ts';
 
-const SLIP: Slip = {
+const SLIP: RebateClaim = {
   id: 'a',
   deal: 'd',
   name: 'Twenty back',
@@ -43,8 +43,8 @@ const SLIP: Slip = {
   paidOn: null,
   paidMinor: null,
 };
-const whole: Slip = { ...SLIP, papers: [{ name: 'receipt', have: true }] };
-const step = (slip: Slip, to: SlipState, on: string, paidMinor?: number): Slip => {
+const whole: RebateClaim = { ...SLIP, papers: [{ name: 'receipt', have: true }] };
+const step = (slip: RebateClaim, to: SlipState, on: string, paidMinor?: number): RebateClaim => {
   const next = stepSlip(slip, to, paidMinor === undefined ? { on } : { on, paidMinor });
   if (typeof next === 'string') throw new Error(next);
   return next;
@@ -80,7 +80,7 @@ describe('a slip', () => {
     expect(stepSlip({ ...SLIP, state: 'bought' }, 'sent', { on: '2026-12-01' })).toContain('receipt');
   });
   it('says what it waits for, and when that is soon or late', () => {
-    const at = (slip: Slip, today: string) => {
+    const at = (slip: RebateClaim, today: string) => {
       const { what, left, urgency } = waitsFor(slip, today);
       return [what, left, urgency];
     };
@@ -135,7 +135,7 @@ describe('a slip', () => {
   });
 });
 
-const ORDER: Order = {
+const ORDER: ShopOrder = {
   id: 'o',
   shop: 'Near',
   number: '17',
@@ -174,7 +174,7 @@ const ORDER: Order = {
 describe('cash flow', () => {
   it('adds up what went out, came back and is expected, by day', () => {
     const sent = step(step(whole, 'bought', '2026-11-20'), 'sent', '2026-11-25');
-    const paid: Slip = { ...whole, id: 'p', state: 'paid', paidOn: '2026-11-22', paidMinor: 500 };
+    const paid: RebateClaim = { ...whole, id: 'p', state: 'paid', paidOn: '2026-11-22', paidMinor: 500 };
     const { days, undated } = cashFlow(
       [ORDER],
       [sent, paid, { ...whole, state: 'refused' }, { ...whole, sendBy: null }],

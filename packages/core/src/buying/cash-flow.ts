@@ -1,5 +1,5 @@
 import { payoutDay } from './slips.ts';
-import type { Order, Slip } from './types.ts';
+import type { ShopOrder, RebateClaim } from './types.ts';
 
 /** Money on a day. `out` and `back` have happened, `due` is expected at its chance, `face` what it would be at best. */
 export interface CashDay {
@@ -13,14 +13,14 @@ export interface CashDay {
 }
 
 /** What an order line has cost: what was paid, else what was planned; nothing for what was cancelled or sent back. */
-export function lineCost(line: Order['lines'][number]): number {
+export function lineCost(line: ShopOrder['lines'][number]): number {
   return line.state === 'cancelled' || line.state === 'returned' ? 0 : (line.paidMinor ?? line.plannedMinor);
 }
 
 /** Money out and back by day, in day order. Money without a day is left out and given apart. */
 export function cashFlow(
-  orders: readonly Order[],
-  slips: readonly Slip[],
+  orders: readonly ShopOrder[],
+  slips: readonly RebateClaim[],
   currency: string,
 ): { readonly days: readonly CashDay[]; readonly undated: number } {
   const days = new Map<string, { out: number; back: number; due: number; face: number }>();

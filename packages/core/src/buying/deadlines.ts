@@ -1,4 +1,4 @@
-import type { Order, Slip } from './types.ts';
+import type { ShopOrder, RebateClaim } from './types.ts';
 import { payoutDay } from './slips.ts';
 
 /** A day on which something is due. */
@@ -14,7 +14,7 @@ export interface Deadline {
 }
 
 /** What is due of a rebate claim. */
-function claimDeadlines(slip: Slip): Deadline[] {
+function claimDeadlines(slip: RebateClaim): Deadline[] {
   const papers = slip.papers.map(({ have, name }) => `${have ? 'have' : 'needed'}: ${name}`);
   const about = [slip.partName, ...papers].filter(Boolean).join('\n');
   const due = (kind: Deadline['kind'], day: string | null, title: string): Deadline[] =>
@@ -38,7 +38,7 @@ function claimDeadlines(slip: Slip): Deadline[] {
 }
 
 /** What is due of a line that has arrived. */
-function lineDeadlines(order: Order, line: Order['lines'][number], n: number): Deadline[] {
+function lineDeadlines(order: ShopOrder, line: ShopOrder['lines'][number], n: number): Deadline[] {
   if (line.state !== 'arrived' && line.state !== 'dead') return [];
   const uid = `order-${order.id}-${n}`;
   const out: Deadline[] = [];
@@ -63,7 +63,7 @@ function lineDeadlines(order: Order, line: Order['lines'][number], n: number): D
   return out;
 }
 
-function orderDeadlines(order: Order): Deadline[] {
+function orderDeadlines(order: ShopOrder): Deadline[] {
   const ofLines = order.lines.flatMap((line, n) => lineDeadlines(order, line, n));
   const isOpen = order.lines.some((line) => line.state === 'ordered');
   if (!isOpen || !order.expectedOn) return ofLines;
@@ -80,8 +80,8 @@ function orderDeadlines(order: Order): Deadline[] {
 
 /** Every day that is still ahead of claims and orders, and of the brief, in day order. */
 export function deadlinesOf(
-  slips: readonly Slip[],
-  orders: readonly Order[],
+  slips: readonly RebateClaim[],
+  orders: readonly ShopOrder[],
   { name, readyBy }: { readonly name: string; readonly readyBy: string | null },
 ): Deadline[] {
   const title = `Everything to be there: ${name}`;
@@ -95,8 +95,8 @@ export function deadlinesOf(
 
 /** What a calendar shows of a workspace. */
 interface CalendarSource {
-  readonly claims: readonly Slip[];
-  readonly orders: readonly Order[];
+  readonly claims: readonly RebateClaim[];
+  readonly orders: readonly ShopOrder[];
   readonly brief: { readonly name: string; readonly dates: { readonly readyBy: string | null } };
   readonly events: readonly {
     readonly id: string;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { indexMarket } from '../money/index.ts';
 import type { Deal } from '../parts/index.ts';
 import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
-import { withHousehold, type Slip, type SlipState } from './index.ts';
+import { withHousehold, type RebateClaim, type SlipState } from './index.ts';
 
 const deal: Deal = {
   id: 'd',
@@ -24,7 +24,7 @@ const deal: Deal = {
   householdLimit: 2,
   papers: [],
 };
-const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => ({
+const slip = (id: string, state: SlipState, more: Partial<RebateClaim> = {}): RebateClaim => ({
   id,
   deal: 'd',
   name: 'Twenty back',
@@ -47,7 +47,7 @@ const slip = (id: string, state: SlipState, more: Partial<Slip> = {}): Slip => (
   paidMinor: null,
   ...more,
 });
-const backs = (slips: readonly Slip[]) => {
+const backs = (slips: readonly RebateClaim[]) => {
   const market = indexMarket({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
   const offer = market.offers.get('gpu.near');
   return offer ? (market.priced(offer)?.backs ?? []) : [];
@@ -70,7 +70,7 @@ describe('what the slips say of a household', () => {
     expect(brief.money.claimHabits.used).toEqual([{ deal: 'd', times: 2 }]);
   });
   it('expects less after refusals and misses, more after payouts', () => {
-    const expected = (slips: readonly Slip[]) => backs(slips)[0]?.expected ?? 0;
+    const expected = (slips: readonly RebateClaim[]) => backs(slips)[0]?.expected ?? 0;
     const many = (state: SlipState) =>
       Array.from({ length: 8 }, (_, n) => slip(`${n}`, state, { deal: 'other' }));
     expect(expected(many('refused'))).toBeLessThan(expected([]));

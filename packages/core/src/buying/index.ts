@@ -11,5 +11,5 @@ export {
   withHousehold,
   type SlipWaits,
 } from './slips.ts';
-export type { LineState, Order, OrderLine, Slip, SlipState, Version } from './types.ts';
+export type { LineState, ShopOrder, OrderLine, RebateClaim, SlipState, PricedVersion } from './types.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

@@ -1,9 +1,9 @@
-import { arrivalOf, type Cost, type CostLine, type CostOrder, type Market } from '../money/index.ts';
+import { arrivalOf, type Cost, type CostLine, type CostOrder, type PriceIndex } from '../money/index.ts';
 import { addDays, addMonths } from '../units/index.ts';
-import type { Order, OrderLine } from './types.ts';
+import type { ShopOrder, OrderLine } from './types.ts';
 
 /** An order to be placed: what to enter where. */
-export interface PlannedOrder extends Omit<Order, 'id' | 'number'> {
+export interface PlannedOrder extends Omit<ShopOrder, 'id' | 'number'> {
   /** The shop's or market's id. */
   readonly at: string;
   /** Gifts, by their words: to be watched for, since nothing in the sum shows them. */
@@ -17,7 +17,7 @@ const LINE_WORDS: { readonly [kind in CostLine['kind']]?: string } = {
 };
 
 /** A line of the cost as a line of the order. */
-function orderLine(line: CostLine, market: Market, nameOf: (part: string) => string): OrderLine {
+function orderLine(line: CostLine, market: PriceIndex, nameOf: (part: string) => string): OrderLine {
   const isPart = line.kind === 'part' || line.kind === 'lot';
   const deal = market.deals.find(({ id }) => id === line.deal);
   const ofDeal = deal && `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`;
@@ -37,7 +37,7 @@ function orderLine(line: CostLine, market: Market, nameOf: (part: string) => str
 }
 
 /** The lines of an order. A lot is one order, with what is not needed of it. */
-function linesOf({ lines }: Cost, { items, shop }: CostOrder, market: Market): readonly CostLine[] {
+function linesOf({ lines }: Cost, { items, shop }: CostOrder, market: PriceIndex): readonly CostLine[] {
   const [{ priced }] = items;
   if (priced.shop.kind !== 'used-market') return lines.filter((line) => line.shop === shop);
   const { lot } = priced.offer;
@@ -47,7 +47,11 @@ function linesOf({ lines }: Cost, { items, shop }: CostOrder, market: Market): r
 }
 
 /** A basket as orders, one for each shop and each listing of a market; their lines add up to the till. */
-export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string) => string): PlannedOrder[] {
+export function plannedOrders(
+  cost: Cost,
+  market: PriceIndex,
+  nameOf: (part: string) => string,
+): PlannedOrder[] {
   const lots = new Set<string>();
   return cost.orders.flatMap((order): PlannedOrder[] => {
     const shop = market.shops.get(order.shop);
@@ -74,7 +78,7 @@ export function plannedOrders(cost: Cost, market: Market, nameOf: (part: string)
 }
 
 /** What comes free with parts bought at a shop and is no part of the build. */
-function giftsWith(parts: readonly string[], shop: string, market: Market): string[] {
+function giftsWith(parts: readonly string[], shop: string, market: PriceIndex): string[] {
   return market.deals.flatMap((deal) => {
     const isOpen =
       (deal.from === null || deal.from <= market.day) && (deal.to === null || deal.to >= market.day);

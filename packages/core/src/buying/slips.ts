@@ -1,7 +1,7 @@
 import { learntHabits, type Cost } from '../money/index.ts';
 import type { Brief, Deal } from '../parts/index.ts';
 import { addDays, daysBetween } from '../units/index.ts';
-import type { Slip, SlipState } from './types.ts';
+import type { RebateClaim, SlipState } from './types.ts';
 
 /** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
 export const NEXT: Readonly<Record<SlipState, readonly SlipState[]>> = {
@@ -25,7 +25,7 @@ export interface StepFacts {
  * Takes a slip one step on; a string says why it cannot go there. A purchase after the last day, or a postmark after its
  * day, is no step to `bought` or `sent`: such a claim is missed.
  */
-export function stepSlip(slip: Slip, to: SlipState, facts: StepFacts): Slip | string {
+export function stepSlip(slip: RebateClaim, to: SlipState, facts: StepFacts): RebateClaim | string {
   if (!NEXT[slip.state].includes(to)) return `A claim that is ${slip.state} cannot become ${to}.`;
   switch (to) {
     case 'bought':
@@ -55,7 +55,7 @@ export interface SlipWaits {
   readonly urgency: 'late' | 'soon' | 'none';
 }
 
-export function waitsFor(slip: Slip, today: string): SlipWaits {
+export function waitsFor(slip: RebateClaim, today: string): SlipWaits {
   const waiting = (what: SlipWaits['what'], by: string | null): SlipWaits => {
     const left = by === null ? null : daysBetween(today, by);
     const urgency = left === null ? 'none' : left < 0 ? 'late' : left <= slip.remindDays ? 'soon' : 'none';
@@ -75,7 +75,7 @@ export function waitsFor(slip: Slip, today: string): SlipWaits {
 }
 
 /** The day on which the money is expected: so many days after it was sent, else after it could be; null when nothing is dated. */
-export function payoutDay(slip: Slip): string | null {
+export function payoutDay(slip: RebateClaim): string | null {
   const from = slip.sentOn ?? slip.sendBy ?? slip.boughtOn;
   return from === null ? null : addDays(from, slip.payoutDays);
 }
@@ -86,7 +86,7 @@ export function slipsFor(
   deals: readonly Deal[],
   currency: string,
   nameOf: (part: string) => string,
-): Omit<Slip, 'id'>[] {
+): Omit<RebateClaim, 'id'>[] {
   const names = new Map(deals.map((deal) => [deal.id, deal]));
   return cost.backs.map((back) => ({
     deal: back.deal,
@@ -112,7 +112,7 @@ export function slipsFor(
 }
 
 /** A brief with what this household has claimed and learnt from it. The same brief while there are no slips. */
-export function withHousehold(brief: Brief, slips: readonly Slip[]): Brief {
+export function withHousehold(brief: Brief, slips: readonly RebateClaim[]): Brief {
   if (slips.length === 0) return brief;
   const { used, ...outcomes } = householdOf(slips);
   const { claimHabits: claims } = brief.money;
@@ -127,7 +127,7 @@ export function withHousehold(brief: Brief, slips: readonly Slip[]): Brief {
 }
 
 /** What a household has claimed and what came of it, as the brief reckons with it. */
-export function householdOf(slips: readonly Slip[]): {
+export function householdOf(slips: readonly RebateClaim[]): {
   readonly used: readonly { readonly deal: string; readonly times: number }[];
   readonly filed: number;
   readonly missed: number;

@@ -4,7 +4,7 @@ import type { PayoutForm, Slot } from '../parts/index.ts';
 export type SlipState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 'refused' | 'missed';
 
 /** A rebate or cashback claim with its papers and days. Money in minor units of `currency`, days as ISO dates. */
-export interface Slip {
+export interface RebateClaim {
   readonly id: string;
   readonly deal: string;
   readonly name: string;
@@ -44,7 +44,7 @@ export interface OrderLine {
 }
 
 /** An order at one shop; its lines add up to what was planned. */
-export interface Order {
+export interface ShopOrder {
   readonly id: string;
   readonly shop: string;
   readonly number: string;
@@ -56,7 +56,7 @@ export interface Order {
 }
 
 /** A build as it stood on a day, with its prices. */
-export interface Version {
+export interface PricedVersion {
   readonly on: string;
   readonly currency: string;
   readonly dueNowMinor: number;

@@ -1,14 +1,14 @@
-import { costOf, usableOffers, type Cost, type Market } from '../money/index.ts';
+import { costOf, usableOffers, type Cost, type PriceIndex } from '../money/index.ts';
 import { SLOTS, type Pick, type Picks, type Slot } from '../parts/index.ts';
-import type { Version } from './types.ts';
+import type { PricedVersion } from './types.ts';
 
 /** The lines of a version: the picks with their names and prices as they are now. */
 export function versionLines(
   picks: Picks,
   cost: Cost,
-  market: Market,
+  market: PriceIndex,
   nameOf: (part: string) => string,
-): Version['lines'] {
+): PricedVersion['lines'] {
   return SLOTS.flatMap((slot) => {
     const pick = picks[slot];
     if (!pick) return [];
@@ -41,8 +41,8 @@ export interface Repriced {
  * Lines show the offers' own prices; `cost` adds them up with today's shipping and deals. Null totals in another currency.
  */
 export function reprice(
-  version: Version,
-  market: Market,
+  version: PricedVersion,
+  market: PriceIndex,
 ): {
   readonly lines: readonly Repriced[];
   readonly cost: Cost;

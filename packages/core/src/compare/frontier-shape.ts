@@ -1,5 +1,5 @@
 /** A step of a frontier: what it costs in minor units, and its score in thousandths. */
-export interface Point {
+export interface FrontierPoint {
   readonly cost: number;
   readonly score: number;
 }
@@ -8,7 +8,7 @@ export interface Point {
  * The upper concave envelope of points given in rising order of cost: the points at which each further bit of money
  * buys less than the one before. Andrew's monotone chain (A. M. Andrew, Information Processing Letters 9, 1979).
  */
-export function hullOf<P extends Point>(points: readonly P[]): P[] {
+export function hullOf<P extends FrontierPoint>(points: readonly P[]): P[] {
   const hull: P[] = [];
   const slope = (a: P, b: P) => (b.score - a.score) / (b.cost - a.cost);
   for (const point of points) {
@@ -23,7 +23,7 @@ export function hullOf<P extends Point>(points: readonly P[]): P[] {
 }
 
 /** A point after which money buys far less than before it. */
-export interface Knee<P extends Point> {
+export interface Knee<P extends FrontierPoint> {
   readonly point: P;
   /** Score (thousandths) per minor unit on the way to it, and beyond it. */
   readonly before: number;
@@ -37,7 +37,7 @@ export const KNEE_DROP = 0.67;
 export const KNEE_LEAST = 0.02;
 
 /** Knees of a frontier given in rising order of cost: vertices of its envelope where the slope falls by a third or more. */
-export function kneesOf<P extends Point>(points: readonly P[], drop = KNEE_DROP): Knee<P>[] {
+export function kneesOf<P extends FrontierPoint>(points: readonly P[], drop = KNEE_DROP): Knee<P>[] {
   const hull = hullOf(points);
   const knees: Knee<P>[] = [];
   let steepest = 0;
@@ -52,7 +52,7 @@ export function kneesOf<P extends Point>(points: readonly P[], drop = KNEE_DROP)
 }
 
 /** The best step that a sum buys; null when it buys none. Points in rising order of cost. */
-export function stepAt<P extends Point>(points: readonly P[], sum: number): P | null {
+export function stepAt<P extends FrontierPoint>(points: readonly P[], sum: number): P | null {
   let found: P | null = null;
   for (const point of points) {
     if (point.cost > sum) break;
@@ -62,7 +62,7 @@ export function stepAt<P extends Point>(points: readonly P[], sum: number): P | 
 }
 
 /** A way from one step to a dearer one. */
-export interface Rung<P extends Point> {
+export interface Rung<P extends FrontierPoint> {
   readonly from: P;
   readonly to: P;
   readonly money: number;
@@ -72,7 +72,7 @@ export interface Rung<P extends Point> {
 }
 
 /** Rungs between the envelope's points: each is the steepest way up from where the last one ended. */
-export function rungsOf<P extends Point>(points: readonly P[]): Rung<P>[] {
+export function rungsOf<P extends FrontierPoint>(points: readonly P[]): Rung<P>[] {
   const hull = hullOf(points);
   return hull.slice(1).map((to, n) => {
     const from = hull[n];

@@ -65,13 +65,13 @@ export interface RecordFinding {
   readonly disagrees: boolean;
 }
 
-export interface Fitted {
+export interface FittedModel {
   readonly status: 'fitted';
   readonly model: FrameModel & { readonly fit: FitSummary };
   readonly findings: readonly RecordFinding[];
   readonly heldBack: readonly { readonly id: string; readonly reasons: readonly HeldBack[] }[];
 }
-export type FitResult = Fitted | { readonly status: 'cancelled' | 'no-games' | 'too-many' };
+export type FitResult = FittedModel | { readonly status: 'cancelled' | 'no-games' | 'too-many' };
 
 /** Records that the fit may use, and the others with why. */
 function judged({ parts, model, records }: FitInput) {
@@ -86,7 +86,7 @@ function judged({ parts, model, records }: FitInput) {
   return { usable, heldBack };
 }
 
-type Problem = ReturnType<typeof fitProblem>;
+type FitTask = ReturnType<typeof fitProblem>;
 
 /** Where the effects came to rest. */
 interface Solution {
@@ -99,7 +99,7 @@ interface Solution {
 }
 
 /** Turns of finding the effects and then the scales; a warm start keeps the scales. Null when cancelled. */
-function* solve(problem: Problem, { model, start }: FitInput): Work<FitProgress, Solution | null> {
+function* solve(problem: FitTask, { model, start }: FitInput): Work<FitProgress, Solution | null> {
   const { layout } = problem;
   let scales = startScales(model, start);
   let theta: Float64Array = layout.start.map((value, i) => start?.estimates[layout.names[i]] ?? value);
@@ -132,7 +132,7 @@ const rounded = (value: number) => Number(value.toFixed(5));
 
 /** All that a later start, and whoever asks where a rate comes from, needs of a fit. */
 function summaryOf(
-  { layout }: Problem,
+  { layout }: FitTask,
   { theta, scales, covariance, steps, converged }: Solution,
   { parts, model, records, now }: FitInput,
   counts: { readonly usable: number; readonly heldBack: number },
@@ -161,7 +161,7 @@ function summaryOf(
 
 /** Every record against what all others say of it. */
 function findingsOf(
-  { layout, rows }: Problem,
+  { layout, rows }: FitTask,
   { theta, scales, covariance, evaluated }: Solution,
 ): RecordFinding[] {
   return rows.rows.flatMap((row, r): RecordFinding[] => {

@@ -68,12 +68,15 @@ export interface UsableRecord {
   };
 }
 
-export type Judged = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
+export type JudgedRecord = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
 
 const isPreset = (text: string): text is Preset => (PRESETS as readonly string[]).includes(text);
 
 /** Judges records against a catalogue: nothing enters the fit without its conditions. */
-export function recordJudge(parts: readonly Part[], model: FrameModel): (record: BenchRecord) => Judged {
+export function recordJudge(
+  parts: readonly Part[],
+  model: FrameModel,
+): (record: BenchRecord) => JudgedRecord {
   const byId = new Map(parts.map((part) => [part.id, part]));
   const games = new Set(model.games.map((game) => game.id));
   return (record) => {

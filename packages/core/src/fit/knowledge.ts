@@ -5,19 +5,19 @@ import { PRESETS, type BenchRecord, type FrameModel } from '../parts/index.ts';
  * How well one thing is known against the others of its kind: standard deviation of its log rate beside their mean, since
  * a level that all share cancels in every comparison; and how many records in the fit speak of it.
  */
-export interface Nullable {
+export interface EffectKnowledge {
   readonly id: string;
   readonly sdLn: number;
   readonly records: number;
 }
 
 export interface Knowledge {
-  readonly cpus: readonly Nullable[];
-  readonly gpus: readonly Nullable[];
+  readonly cpus: readonly EffectKnowledge[];
+  readonly gpus: readonly EffectKnowledge[];
   /** The processors' own graphics. */
-  readonly integrated: readonly Nullable[];
+  readonly integrated: readonly EffectKnowledge[];
   /** Games by the mean over their presets of the larger of both sides' standard deviations. */
-  readonly games: readonly Nullable[];
+  readonly games: readonly EffectKnowledge[];
 }
 
 /** What the model knows well and what it hardly knows, each list by falling uncertainty. `used`: records in the fit. */
@@ -30,7 +30,7 @@ export function knowledgeOf(model: FrameModel, used: readonly BenchRecord[]): Kn
     }
     return counts;
   };
-  const byUncertainty = (list: Nullable[]) => list.sort((a, b) => b.sdLn - a.sdLn);
+  const byUncertainty = (list: EffectKnowledge[]) => list.sort((a, b) => b.sdLn - a.sdLn);
   const uncertainty = uncertaintyOf(model);
   const meanOf = (kind: string, list: FrameModel['gpus']): Gradient =>
     new Map(list.map(({ part }) => [`${kind}:${part}`, 1 / list.length]));

@@ -32,7 +32,7 @@ export const SCATTER_START: Scatters = {
 };
 
 /** Σ coefficient · effect is normal around `mean`, as far as is known without any record. */
-export interface Prior {
+export interface EffectPrior {
   readonly terms: readonly (readonly [index: number, coefficient: number])[];
   readonly mean: number;
   readonly sd: number;
@@ -45,7 +45,7 @@ export interface Layout {
   readonly names: readonly string[];
   readonly index: ReadonlyMap<string, number>;
   readonly start: Float64Array;
-  readonly priors: readonly Prior[];
+  readonly priors: readonly EffectPrior[];
   /** How many of the effects, from the first, a prediction can depend on. */
   readonly predictive: number;
   /** How many, from the first, have nothing to do with one another: no record and no prior holds two of them. */
@@ -78,7 +78,7 @@ export const offsetName = (record: {
   readonly source: { readonly name: string };
 }) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
 
-type PriorTerms = Prior['terms'];
+type PriorTerms = EffectPrior['terms'];
 type StepPreset = Exclude<Preset, 'medium'>;
 const STEP_PRESETS = PRESETS.filter((preset): preset is StepPreset => preset !== 'medium');
 const SIDES = ['gpuTime', 'cpuTime'] as const;
@@ -88,7 +88,7 @@ class LayoutBuilder {
   readonly names: string[] = [];
   readonly starts: number[] = [];
   readonly index = new Map<string, number>();
-  readonly priors: Prior[] = [];
+  readonly priors: EffectPrior[] = [];
 
   /** Adds an effect without a prior of its own. */
   add(name: string, start: number): number {

@@ -27,7 +27,7 @@ export interface Measurement {
   readonly sdAfter: number;
 }
 
-export interface Decision {
+export interface OpenDecision {
   /** ln(objective of A / objective of B), how sure that is, and the chance that A's is the higher one. */
   readonly differenceLn: number;
   readonly sdLn: number;
@@ -41,7 +41,7 @@ export interface Decision {
  * takes (dᵀΣh)² / (hᵀΣh + σ²) from the variance of the difference d (the update of a normal posterior by one
  * observation). What a game leaves unexplained about a pairing is not counted as narrowed. Null where a rate is unknown.
  */
-export function narrowing(brief: Brief, model: FrameModel, a: PartSet, b: PartSet): Decision | null {
+export function narrowing(brief: Brief, model: FrameModel, a: PartSet, b: PartSet): OpenDecision | null {
   const index = indexModel(model);
   const { scenes, unknownGames } = scenesOf(brief, model);
   const systems = [a, b].map((set) => systemOf(set, index, brief.play.memoryProfile));

@@ -23,7 +23,7 @@ import { offsetName, type Layout } from './layout.ts';
 export const TRUST_NOISE: Readonly<Record<Trust, number>> = { own: 0.7, good: 1, fair: 1.5, poor: 3 };
 
 /** One figure of one record: what the fit compares. */
-export interface Row {
+export interface FigureRow {
   readonly record: number;
   readonly game: string;
   readonly figure: 'average' | 'low';
@@ -34,7 +34,7 @@ export interface Row {
 }
 
 /** A record as the model sees it: a scene and a system whose rates are effects. */
-export interface Prepared {
+export interface ModelRecord {
   readonly usable: UsableRecord;
   readonly scene: number;
   readonly cpu: number;
@@ -46,8 +46,8 @@ export interface Prepared {
 }
 
 export interface Rows {
-  readonly rows: readonly Row[];
-  readonly prepared: readonly Prepared[];
+  readonly rows: readonly FigureRow[];
+  readonly prepared: readonly ModelRecord[];
   readonly scenes: readonly { readonly game: string; readonly conditions: SceneConditions }[];
 }
 
@@ -71,7 +71,7 @@ const ROLES: readonly Role[] = [
  * A low is compared as its ratio to the average of the same runs: what shifted the whole run shifts both, and would
  * otherwise count twice.
  */
-function lowSlopes({ percent, definition }: RecordLow): Row['slopes'] | null {
+function lowSlopes({ percent, definition }: RecordLow): FigureRow['slopes'] | null {
   const share = percent / 100;
   if (definition === null || !(share > 0 && share < 0.5)) return null;
   return (time, average) => {
@@ -92,13 +92,13 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
   const make = sceneMaker(model);
   const sceneIndex = new Map<string, number>();
   const scenes: { game: string; conditions: SceneConditions }[] = [];
-  const rows: Row[] = [];
+  const rows: FigureRow[] = [];
   const at = (name: string) => {
     const found = layout.index.get(name);
     if (found === undefined) throw new Error(`rows: no effect is called ${name}; this is our bug`);
     return found;
   };
-  const prepared = usable.map((each, n): Prepared => {
+  const prepared = usable.map((each, n): ModelRecord => {
     const { record, preset, widthPx, heightPx, renderScale, cpu, gpu, memory } = each;
     const conditions = { preset, widthPx, heightPx, renderScale, background: record.background };
     const key = JSON.stringify([record.game, conditions]);
@@ -111,7 +111,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     const parts = { cpu: cpu.id, gpu: gpu?.id ?? null };
     const roles = Object.fromEntries(
       ROLES.map((role) => [role, at(effectName(role, sample, parts))]),
-    ) as Prepared['roles']; // one entry for each role
+    ) as ModelRecord['roles']; // one entry for each role
     const noise = TRUST_NOISE[record.trust];
     rows.push({
       record: n,
@@ -151,7 +151,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
 
 /** The system of a record at a point. */
 export function systemAt(
-  each: Prepared,
+  each: ModelRecord,
   theta: ArrayLike<number>,
 ): Pick<SystemRates, 'cpu' | 'memory' | 'graphics'> {
   const { cpu, gpu } = each.usable;

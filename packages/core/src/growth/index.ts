@@ -3,7 +3,7 @@ export { baseGroups, baseWishes, type BaseGroup } from './search/bases.ts';
 export { monthOf, MOST_STAGES, stagesOf, type Stage } from './model/calendar.ts';
 export { evaluatePath } from './model/evaluate.ts';
 export type { Path, PathLine, PathReport, StageReport } from './model/path-report.ts';
-export { holdingOf, joinedKit, withChanges, type Change, type Holding } from './model/holding.ts';
+export { holdingOf, joinedKit, withChanges, type PartChange, type Holding } from './model/holding.ts';
 export { searchCacheFor, type SearchCache } from './search/search-cache.ts';
 export { roomToGrow, type LaneSwap, type RoomAfter } from './studies/lane-room.ts';
 export { measuredFalls, type MeasuredFalls } from './model/measured.ts';

@@ -1,6 +1,6 @@
 import { SLOTS, type Claim, type Picks, type CostBasis, type Slot } from '../parts/index.ts';
 import { cents, sumCents, type Cents } from '../units/index.ts';
-import type { Market } from './market.ts';
+import type { PriceIndex } from './market.ts';
 import { settleOrder, type OrderItem, type Settled } from './order.ts';
 import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts';
 
@@ -70,7 +70,7 @@ interface Items {
   readonly listings: readonly OrderItem[];
 }
 
-function itemsOf(picks: Picks, market: Market): Items {
+function itemsOf(picks: Picks, market: PriceIndex): Items {
   const lines: CostLine[] = [];
   const unpriced: Slot[] = [];
   const byShop = new Map<string, OrderItem[]>();
@@ -114,7 +114,7 @@ interface Settlement {
 }
 
 /** Each listing is an order of its own; of a lot that is sold as a whole, what is not picked is paid too. */
-function settleListings(listings: readonly OrderItem[], market: Market): Settlement {
+function settleListings(listings: readonly OrderItem[], market: PriceIndex): Settlement {
   const out: Settlement = { orders: [], goods: [], onTop: [] };
   const taken = new Set(listings.map((each) => each.priced.offer.id));
   const lots = new Set<string>();
@@ -137,7 +137,7 @@ function settleListings(listings: readonly OrderItem[], market: Market): Settlem
 }
 
 /** Each shop's order with the combos and codes that make it cheapest. */
-function settleShops(byShop: Items['byShop'], market: Market): Settlement {
+function settleShops(byShop: Items['byShop'], market: PriceIndex): Settlement {
   const out: Settlement = { orders: [], goods: [], onTop: [] };
   for (const [shop, items] of byShop) {
     const terms = items[0].priced.shop;
@@ -164,7 +164,7 @@ function settleShops(byShop: Items['byShop'], market: Market): Settlement {
  * Adds up picks by definition. Every order takes the combos and codes that make it cheapest; every amount is converted
  * by itself, so that the lines add up to the cent. Of a lot that is sold as a whole, what is not picked is paid too.
  */
-export function costOf(picks: Picks, market: Market): Cost {
+export function costOf(picks: Picks, market: PriceIndex): Cost {
   const { costBasis, looksOutside } = market.brief.money;
   const { lines, unpriced, byShop, listings } = itemsOf(picks, market);
   const settlements = [settleListings(listings, market), settleShops(byShop, market)];
@@ -280,7 +280,7 @@ function backsOf(items: readonly OrderItem[], costBasis: CostBasis): BackLine[] 
 }
 
 /** Risk kept back, and what owned parts fetch that the build does without. */
-function asideOf(picks: Picks, market: Market, listings: readonly OrderItem[]): AsideLine[] {
+function asideOf(picks: Picks, market: PriceIndex, listings: readonly OrderItem[]): AsideLine[] {
   const out: AsideLine[] = [];
   for (const { slot, priced } of listings)
     if (priced.reserve > 0) out.push({ kind: 'risk', slot, part: priced.offer.part, amount: priced.reserve });
@@ -292,7 +292,7 @@ function asideOf(picks: Picks, market: Market, listings: readonly OrderItem[]): 
 }
 
 /** Owned parts that are to be sold unless the build uses them, with what they fetch; none when the brief does not count them. */
-export function salesOf(market: Market): readonly { readonly part: string; readonly amount: number }[] {
+export function salesOf(market: PriceIndex): readonly { readonly part: string; readonly amount: number }[] {
   const { brief } = market;
   if (!brief.money.countSales) return [];
   return brief.ownedParts
@@ -307,7 +307,7 @@ export function salesOf(market: Market): readonly { readonly part: string; reado
 }
 
 /** The counted sum without looks-only parts: the orders are added up anew, since shipping may change with them. */
-function withoutLooks(picks: Picks, market: Market, counted: Cents): Cents {
+function withoutLooks(picks: Picks, market: PriceIndex, counted: Cents): Cents {
   const rest: Record<string, (typeof picks)[Slot]> = {};
   let isLess = false;
   for (const slot of SLOTS) {

@@ -18,7 +18,7 @@ export {
   inMarketCurrency,
   offerBarrier,
   usableOffers,
-  type Market,
+  type PriceIndex,
   type OfferBarrier,
 } from './market.ts';
 export { feeOf, settleOrder, type OrderItem, type Settled } from './order.ts';

@@ -5,7 +5,7 @@ import { pricerFor } from './pricer.ts';
 import { shopDealsOf, type ShopDeals } from './shop-deals.ts';
 
 /** The catalogue by id, with prices and deals as they are for a brief. */
-export interface Market {
+export interface PriceIndex {
   readonly brief: Brief;
   readonly parts: ReadonlyMap<string, Part>;
   readonly shops: ReadonlyMap<string, Shop>;
@@ -26,7 +26,7 @@ export interface Market {
   lot(id: string): readonly Offer[];
 }
 
-export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
+export function indexMarket(catalogue: Catalogue, brief: Brief): PriceIndex {
   const offersByPart = new Map<string, Offer[]>();
   const lots = new Map<string, Offer[]>();
   const push = (map: Map<string, Offer[]>, key: string, offer: Offer) => {
@@ -72,7 +72,7 @@ export function indexMarket(catalogue: Catalogue, brief: Brief): Market {
 }
 
 /** An amount of a shop in the market's currency; null when no rate is known. */
-export function inMarketCurrency(market: Market, shop: Shop, minor: number): Cents | null {
+export function inMarketCurrency(market: PriceIndex, shop: Shop, minor: number): Cents | null {
   const rate = market.rates.get(shop.currency);
   return rate ? convertMinor(minor, rate) : null;
 }
@@ -86,7 +86,7 @@ export type OfferBarrier = 'stock' | 'condition' | 'shop' | 'currency' | 'late' 
 
 /** Why an offer cannot be used for a brief; null when it can. An arrival that is not known is no barrier. */
 export function offerBarrier(
-  market: Market,
+  market: PriceIndex,
   brief: Brief,
   offer: Offer,
   slot: Slot | null = null,
@@ -105,7 +105,7 @@ export function offerBarrier(
 
 /** Offers of a part that the brief allows, in the catalogue's order. */
 export function usableOffers(
-  market: Market,
+  market: PriceIndex,
   brief: Brief,
   part: string,
   slot: Slot | null = market.parts.get(part)?.kind ?? null,

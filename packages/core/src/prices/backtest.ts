@@ -3,7 +3,7 @@ import type { PartKind } from '../parts/index.ts';
 import type { PriceEvent } from './events.ts';
 import { forecastOf, type TrackedOffer } from './forecast.ts';
 import { DEARER } from './plan.ts';
-import type { Observation, Prior } from './types.ts';
+import type { Observation, PricePrior } from './types.ts';
 
 /** A part with the history of its offers. */
 export interface BacktestPart {
@@ -20,7 +20,7 @@ export interface BacktestWish {
   readonly every: number;
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  readonly prior: Prior;
+  readonly prior: PricePrior;
 }
 
 /** One start: what each way of buying paid, waiting included, in minor units. */

@@ -1,5 +1,5 @@
 import { evidenceOf, labelSales, spellsOf, type Evidence, type Spell } from './spells.ts';
-import type { Observation, Prior } from './types.ts';
+import type { Observation, PricePrior } from './types.ts';
 
 /*
  * What a history says of an offer: whether today is a sale, how often sales come and go, where its level stands and how it moves. See
@@ -20,7 +20,7 @@ export interface Cell {
 }
 
 /** Today taken as regular, or as a sale. */
-export interface Branch {
+export interface SaleBranch {
   readonly weight: number;
   readonly isSale: boolean;
   readonly cells: readonly Cell[];
@@ -31,22 +31,22 @@ export interface Branch {
 }
 
 /** A belief about a rate per day: shape and rate of its gamma distribution, and the most it is let be. */
-export interface Rate {
+export interface RateBelief {
   readonly shape: number;
   readonly rate: number;
   readonly most: number;
 }
 
-export interface Fitted {
+export interface FittedPrice {
   /** Logarithm of the last seen price. */
   readonly now: number;
   /** Days since the last look, 0 for today. */
   readonly age: number;
   readonly saleChance: number;
-  readonly branches: readonly Branch[];
-  readonly start: Rate;
-  readonly end: Rate;
-  readonly change: Rate;
+  readonly branches: readonly SaleBranch[];
+  readonly start: RateBelief;
+  readonly end: RateBelief;
+  readonly change: RateBelief;
   readonly evidence: Evidence;
   /** Share of the belief in sale starts that is the prior’s, 1 with no history. */
   readonly priorShare: number;
@@ -78,27 +78,31 @@ const settings = (spells: readonly Spell[]) =>
   spells.filter((spell, i) => i === 0 || Math.abs(spell.y - spells[i - 1].y) > 1e-9);
 
 /** Null when no price was ever seen up to today. */
-export function fitted(observations: readonly Observation[], today: number, prior: Prior): Fitted | null {
+export function fitted(
+  observations: readonly Observation[],
+  today: number,
+  prior: PricePrior,
+): FittedPrice | null {
   const spells = spellsOf(observations, today);
   if (spells.length === 0) return null;
   labelSales(spells, prior.spread);
   const evidence = evidenceOf(spells);
-  const start: Rate = {
+  const start: RateBelief = {
     shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts,
     rate: prior.saleStartDays + evidence.regularDays,
     most: 0.3,
   };
-  const end: Rate = {
+  const end: RateBelief = {
     shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds,
     rate: prior.saleEndDays + evidence.saleDays,
     most: 0.8,
   };
-  const change: Rate = {
+  const change: RateBelief = {
     shape: prior.change * prior.changeDays + evidence.changes,
     rate: prior.changeDays + evidence.regularDays,
     most: 0.98,
   };
-  const mean = ({ shape, rate, most }: Rate) => Math.min(most, shape / rate);
+  const mean = ({ shape, rate, most }: RateBelief) => Math.min(most, shape / rate);
   const last = spells[spells.length - 1];
   const firstOpen = spells.find((spell) => spell.kind === 'open');
   const saleChance = saleChanceOf(spells, firstOpen, prior, mean(start), end, mean(change));
@@ -142,14 +146,14 @@ export function fitted(observations: readonly Observation[], today: number, prio
 }
 
 /** Chance that a sale lasts so many days, over all that is believed of its rate: heavier-tailed than at the mean rate. */
-const lasts = ({ shape, rate }: Rate, days: number) => (rate / (rate + days)) ** shape;
+const lasts = ({ shape, rate }: RateBelief, days: number) => (rate / (rate + days)) ** shape;
 
 function saleChanceOf(
   spells: readonly Spell[],
   open: Spell | undefined,
-  prior: Prior,
+  prior: PricePrior,
   h: number,
-  end: Rate,
+  end: RateBelief,
   kappa: number,
 ): number {
   const last = spells[spells.length - 1];
@@ -200,7 +204,7 @@ function slopeOf(spells: readonly Spell[], spread: number, wander: number): Slop
 }
 
 /** The level after the given spells, for every setting of wandering and spread, weighted by how well it explains them. */
-function levelCells(spells: readonly Spell[], jumpAt: Spell | undefined, prior: Prior): Cell[] {
+function levelCells(spells: readonly Spell[], jumpAt: Spell | undefined, prior: PricePrior): Cell[] {
   const cells: (Omit<Cell, 'weight'> & { readonly ln: number })[] = [];
   const priorDrift = -prior.fallPerYear / 365;
   const priorVariance = (prior.fallPerYearSd / 365) ** 2;

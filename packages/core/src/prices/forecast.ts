@@ -7,7 +7,7 @@ import { leastOf, pathsOf, type Paths } from './paths.ts';
 import { chanceOf, fanOf, planOf, type DayBand, type Plan } from './plan.ts';
 import { priorFor } from './prior.ts';
 import { percentileOf, type Percentile } from './standing.ts';
-import type { Observation, Prior } from './types.ts';
+import type { Observation, PricePrior } from './types.ts';
 
 /** An offer with its history, in its own currency. */
 export interface TrackedOffer {
@@ -31,7 +31,7 @@ export interface ForecastWish {
   /** What a day of waiting costs, in minor units of the brief’s currency. */
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  readonly prior: Prior;
+  readonly prior: PricePrior;
   readonly paths?: number | undefined;
 }
 
@@ -99,7 +99,7 @@ const offAt = ({ off }: TrackedOffer, day: number) =>
 
 /** How the prices of one part are drawn. */
 class Drawing {
-  private readonly prior: Prior;
+  private readonly prior: PricePrior;
   private readonly paths: number;
   private readonly seasons: ReturnType<typeof seasonsOf>;
   private readonly launches: ReturnType<typeof launchesOf>;

@@ -14,7 +14,7 @@ export {
   type EventKind,
   type PriceEvent,
 } from './events.ts';
-export { fitted, type Fitted } from './fit.ts';
+export { fitted, type FittedPrice } from './fit.ts';
 export {
   chanceOfTarget,
   forecastOf,
@@ -43,11 +43,11 @@ export {
   ENOUGH_JUDGED,
   judge,
   reliabilityOf,
-  type Judged,
+  type JudgedForecast,
   type LoggedForecast,
   type Reliability,
 } from './reliability.ts';
 export { ripenessOf, STALE_DAYS, type Ripeness } from './ripeness.ts';
 export { ENOUGH_LOOKS, percentileOf, type Percentile } from './standing.ts';
-export type { Launch, Observation, Prior, Season } from './types.ts';
+export type { Launch, Observation, PricePrior, Season } from './types.ts';
 export { usedPlan, type UsedPlan, type UsedWish } from './used-wait.ts';

@@ -1,8 +1,8 @@
 import { drawsFrom, type Draws } from '../stats/random.ts';
-import type { Branch, Fitted, Rate } from './fit.ts';
+import type { SaleBranch, FittedPrice, RateBelief } from './fit.ts';
 import { seasonAt } from './prior.ts';
 import { lnGamma } from '../stats/gamma.ts';
-import type { Launch, Prior, Season } from './types.ts';
+import type { Launch, PricePrior, Season } from './types.ts';
 
 /** Many futures of a price: day d (1 to days) of path m at `prices[(d − 1) × paths + m]`; Infinity where it is not for sale. */
 export interface Paths {
@@ -32,20 +32,20 @@ const MARKDOWN_SIZE = 0.09;
 /** A launch presses prices by this share of what is left, a day. */
 const LAUNCH_PACE = 1 / 17;
 
-const drawRate = (rate: Rate, draws: Draws) =>
+const drawRate = (rate: RateBelief, draws: Draws) =>
   Math.min(rate.most, draws.gamma(Math.max(1e-3, rate.shape)) / rate.rate);
 
 /** Which branch and cell each path takes: in even shares, so that two seeds tell nearly the same. */
 function settings(
-  fit: Fitted,
+  fit: FittedPrice,
   paths: number,
   draws: Draws,
-): { readonly branch: Branch; readonly cell: number }[] {
+): { readonly branch: SaleBranch; readonly cell: number }[] {
   const all = fit.branches.flatMap((branch) =>
     branch.cells.map((cell, n) => ({ branch, cell: n, weight: branch.weight * cell.weight })),
   );
   const total = all.reduce((sum, each) => sum + each.weight, 0);
-  const chosen: { branch: Branch; cell: number }[] = [];
+  const chosen: { branch: SaleBranch; cell: number }[] = [];
   const offset = draws.uniform();
   let sum = 0;
   let at = 0;
@@ -90,8 +90,8 @@ class Futures {
   readonly clock: Float64Array | null;
 
   constructor(
-    readonly fit: Fitted,
-    readonly prior: Prior,
+    readonly fit: FittedPrice,
+    readonly prior: PricePrior,
     readonly wish: PathWish,
   ) {
     const { days, today, seasons, seed } = wish;
@@ -114,7 +114,7 @@ class Futures {
 
 /** One future of a price: logarithms of the level that it runs around, the regular price, and the price. */
 class Future {
-  private readonly cell: Branch['cells'][number];
+  private readonly cell: SaleBranch['cells'][number];
   /** Chances a day: of a sale, of its end, of another regular price. */
   private readonly saleStart: number;
   private readonly saleEnd: number;
@@ -132,7 +132,7 @@ class Future {
 
   constructor(
     private readonly all: Futures,
-    private readonly branch: Branch,
+    private readonly branch: SaleBranch,
     cell: number,
   ) {
     const { fit, wish, draws, clock } = all;
@@ -226,7 +226,7 @@ class Future {
 }
 
 /** Draws the futures of one offer. The same fit, wish and seed give the same futures. */
-export function pathsOf(fit: Fitted, prior: Prior, wish: PathWish): Paths {
+export function pathsOf(fit: FittedPrice, prior: PricePrior, wish: PathWish): Paths {
   const { days, paths } = wish;
   const all = new Futures(fit, prior, wish);
   const prices = new Float64Array(days * paths);

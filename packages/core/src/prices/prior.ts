@@ -1,10 +1,10 @@
 import type { PartKind } from '../parts/index.ts';
 import { fitted } from './fit.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
-import type { Observation, Prior, Season } from './types.ts';
+import type { Observation, PricePrior, Season } from './types.ts';
 
 /** Assumed, not measured on real shops; what a user’s own offers show takes over. Common practice, no source. */
-export const SHIPPED_PRIOR: Prior = {
+export const SHIPPED_PRIOR: PricePrior = {
   saleStart: 0.014,
   saleStartDays: 120,
   saleEnd: 0.13,
@@ -37,7 +37,7 @@ export function fallOf(kind: PartKind): number {
   return FALL[kind] ?? SHIPPED_PRIOR.fallPerYear;
 }
 
-export function priorFor(kind: PartKind | null, base: Prior = SHIPPED_PRIOR): Prior {
+export function priorFor(kind: PartKind | null, base: PricePrior = SHIPPED_PRIOR): PricePrior {
   const fall = kind === null ? undefined : FALL[kind];
   // A kind’s own fall is known relative to the general one, so that pooling moves all kinds alike.
   return fall === undefined
@@ -81,8 +81,8 @@ export const LEAST_POOL = 20;
 export function pooledPrior(
   series: readonly (readonly Observation[])[],
   today: number,
-  base: Prior = SHIPPED_PRIOR,
-): Prior {
+  base: PricePrior = SHIPPED_PRIOR,
+): PricePrior {
   const usable = series.filter((observations) => {
     const seen = observations.filter((look) => look.price !== null && look.day <= today);
     return seen.length >= 4 && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
@@ -103,7 +103,7 @@ export function pooledPrior(
   }
   const own = k / (k + 6);
   const s = depths.length;
-  let pooled: Prior = {
+  let pooled: PricePrior = {
     ...base,
     saleStart:
       (base.saleStart * SHIPPED_REGULAR_DAYS + sum.saleStarts) / (SHIPPED_REGULAR_DAYS + sum.regularDays),

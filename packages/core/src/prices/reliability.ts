@@ -20,7 +20,7 @@ export interface LoggedForecast {
   readonly curve: readonly number[];
 }
 
-export interface Judged {
+export interface JudgedForecast {
   readonly forecast: LoggedForecast;
   readonly least: number;
   readonly covered: boolean;
@@ -36,7 +36,7 @@ export function judge(
   forecast: LoggedForecast,
   observationsOf: (offer: string) => readonly Observation[],
   today: number,
-): Judged | null {
+): JudgedForecast | null {
   if (today < forecast.by) return null;
   const least = new Map<number, number>();
   const looked = new Set<number>();
@@ -81,7 +81,7 @@ export const ENOUGH_JUDGED = 30;
 /** Until own forecasts are judged a saving is shown as the benchmark delivered it at the least: this share of what was stated. */
 const BEFORE_JUDGED = 0.85;
 
-export function reliabilityOf(judged: readonly Judged[]): Reliability {
+export function reliabilityOf(judged: readonly JudgedForecast[]): Reliability {
   const n = judged.length;
   const stated: { chance: number; came: boolean }[] = judged.flatMap(({ forecast, least }) =>
     forecast.targets.map(({ target, chance }) => ({ chance, came: least <= target })),

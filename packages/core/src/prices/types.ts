@@ -26,7 +26,7 @@ export interface Launch {
 }
 
 /** What is taken to hold of an offer before its own history speaks. Rates are per day. */
-export interface Prior {
+export interface PricePrior {
   /** Sale starts per regular day; the belief weighs as much as so many days. */
   readonly saleStart: number;
   readonly saleStartDays: number;

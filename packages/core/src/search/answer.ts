@@ -5,7 +5,7 @@ import { cents } from '../units/index.ts';
 import type { Basket } from './cheapest-fit.ts';
 import { REST } from './domains.ts';
 import type { Answer } from './results.ts';
-import type { Found } from './sweep.ts';
+import type { FoundPair } from './sweep.ts';
 import type { Pairs, SearchWorld } from './world.ts';
 
 function picksOf({ baskets: { domains } }: SearchWorld, cpu: number, basket: Basket): Picks {
@@ -33,7 +33,7 @@ function brokenBy({ session, baskets }: SearchWorld, { picks, score, cost }: Ans
 }
 
 /** What was found as a build, checked against the engine's own sums; what differs is our bug. */
-export function answerOf(world: SearchWorld, { space }: Pairs, found: Found): Answer {
+export function answerOf(world: SearchWorld, { space }: Pairs, found: FoundPair): Answer {
   const { session, baskets, sales } = world;
   const picks = picksOf(world, space.platforms[found.platform].cpu, found.basket);
   const score = found.score ?? session.scoreOf(decided(partSetOf(picks, session.market.parts).set)) ?? -1;

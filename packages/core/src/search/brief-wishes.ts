@@ -46,7 +46,7 @@ const inMarket =
   (b: Brief): Brief => ({ ...b, whereToBuy: { ...b.whereToBuy, ...change } });
 
 /** A wish that is either kept or dropped: its kind, whether the brief has it, itself and what dropping it is in short words. */
-type Row = readonly [
+type WishRow = readonly [
   kind: WishKind,
   isAsked: boolean,
   kept: string,
@@ -55,7 +55,7 @@ type Row = readonly [
 ];
 
 /** In the order of the brief. */
-const ROWS: readonly ((brief: Brief) => Row)[] = [
+const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ needs: n }) => [
     'wireless',
     n.wireless,
@@ -186,7 +186,7 @@ const lockWishes = ({ locks }: Brief): Wish[] =>
     return { kind: 'lock', kept, steps: [{ sentence: `${kept} taken off`, change }] };
   });
 
-const exclusionWish: (brief: Brief) => Row = ({ excluded }) => [
+const exclusionWish: (brief: Brief) => WishRow = ({ excluded }) => [
   'exclusions',
   excluded.length > 0,
   'parts ruled out',
@@ -194,7 +194,7 @@ const exclusionWish: (brief: Brief) => Row = ({ excluded }) => [
   (b) => ({ ...b, excluded: [] }),
 ];
 
-const wishOf = ([kind, isAsked, kept, sentence, change]: Row): Wish => ({
+const wishOf = ([kind, isAsked, kept, sentence, change]: WishRow): Wish => ({
   kind,
   kept,
   steps: isAsked ? [{ sentence, change }] : [],

@@ -1,7 +1,7 @@
 import { neededPsuWatts } from '../power/index.ts';
 import {
   cheapestSplit,
-  type Candidate,
+  type SlotCandidate,
   type Option,
   type PricedCandidate,
   type BestTogether,
@@ -91,10 +91,10 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   return split ? basketOf(split.chosen, split.cost) : null;
 }
 
-function startingCandidates(context: BasketContext, task: BasketTask): Candidate[][] | null {
+function startingCandidates(context: BasketContext, task: BasketTask): SlotCandidate[][] | null {
   const { domains, faults } = context;
-  const out: Candidate[][] = [];
-  const candidateOf = (elements: (typeof domains.rest)[number], element: number): Candidate => {
+  const out: SlotCandidate[][] = [];
+  const candidateOf = (elements: (typeof domains.rest)[number], element: number): SlotCandidate => {
     const { deciwatts, options } = elements[element];
     const kept = faults.cheapestOptionOnly
       ? [options.reduce((a, b) => (b.least < a.least ? b : a))]
@@ -106,7 +106,7 @@ function startingCandidates(context: BasketContext, task: BasketTask): Candidate
     const allowed = (task.hasGpu ? task.links.allowed : task.links.withoutGpu)[slot];
     const extra =
       slot === BOARD ? task.motherboards : slot === MEMORY ? task.memory : slot === CARD ? task.gpus : null;
-    const list: Candidate[] = [];
+    const list: SlotCandidate[] = [];
     for (const element of members(allowed)) {
       if (extra && !hasBit(extra, element)) continue;
       list.push(candidateOf(elements, element));

@@ -1,4 +1,4 @@
-import type { Found } from './sweep.ts';
+import type { FoundPair } from './sweep.ts';
 import { basketFor, type Pairs, type SearchWorld } from './world.ts';
 
 /** A sum that is no limit. */
@@ -18,13 +18,17 @@ function isAllowed({ session, baskets }: SearchWorld, { space }: Pairs, platform
 }
 
 /** The cheapest basket of any pair, or the first that is found within a sum: cheap sides first. */
-export function cheapestOfAll(world: SearchWorld, budget: number = ANY, isAnyEnough = false): Found | null {
+export function cheapestOfAll(
+  world: SearchWorld,
+  budget: number = ANY,
+  isAnyEnough = false,
+): FoundPair | null {
   const { pairs } = world;
   if (!pairs) return null;
   const { platformLeast, gpuLeast, of } = pairs.costBound;
   const gpus = rising(gpuLeast);
   let most = Math.min(budget + world.sales, ANY);
-  let best: Found | null = null;
+  let best: FoundPair | null = null;
   for (const platform of rising(platformLeast)) {
     if (platformLeast[platform] + gpuLeast[gpus[0]] > most) break;
     for (const gpuClass of gpus) {

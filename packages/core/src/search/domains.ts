@@ -1,7 +1,7 @@
 import { isBarred, RULES, type Rule, type RuleContext } from '../compatibility/index.ts';
 import { hasRate, type ModelIndex } from '../frames/index.ts';
 import { plainOption, termsOf, type Option, type Terms } from './orders/index.ts';
-import { salesOf, usableOffers, type Market } from '../money/index.ts';
+import { salesOf, usableOffers, type PriceIndex } from '../money/index.ts';
 import {
   kindFor,
   OPTIONAL_SLOTS,
@@ -91,7 +91,7 @@ function isWanted(slot: Slot, brief: Brief): boolean {
 /** Collects what may stand in every slot: allowed offers, locks, exclusions, rules about one part alone. */
 export function domainsOf(
   parts: readonly Part[],
-  market: Market,
+  market: PriceIndex,
   brief: Brief,
   context: RuleContext,
   index: ModelIndex,

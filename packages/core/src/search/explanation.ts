@@ -3,7 +3,7 @@ import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
 import { prepare } from './prepare.ts';
-import type { Prepared } from './results.ts';
+import type { PreparedSearch } from './results.ts';
 
 /** A change of the brief that makes a build possible, or cheaper. */
 export interface Relaxation {
@@ -94,7 +94,7 @@ class Possible {
   ) {}
 
   /** A brief, prepared for a search of its own. */
-  *#prepared(brief: Brief): Explaining<Prepared> {
+  *#prepared(brief: Brief): Explaining<PreparedSearch> {
     if (yield { asked: ++this.#asked }) throw new Stop();
     return prepare(openSession(this.catalogue, brief));
   }

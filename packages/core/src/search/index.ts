@@ -6,7 +6,7 @@ export type {
   Frontier,
   FrontierProgress,
   FrontierSearch,
-  Prepared,
+  PreparedSearch,
   Progress,
   Search,
   SearchResult,

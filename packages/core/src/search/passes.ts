@@ -1,6 +1,6 @@
 import { answerOf } from './answer.ts';
 import type { Answer, FrontierSearch, Search } from './results.ts';
-import { sweep, type Found, type SweepTask } from './sweep.ts';
+import { sweep, type FoundPair, type SweepTask } from './sweep.ts';
 import { basketFor, type Pairs, type SearchWorld } from './world.ts';
 
 /** Which answers of a pass are wanted. */
@@ -8,7 +8,7 @@ export interface Wanted {
   readonly count: number;
   readonly keyOf: SweepTask['keyOf'];
   /** Whether an answer was the last one that is wanted. */
-  readonly isLast?: (found: Found) => boolean;
+  readonly isLast?: (found: FoundPair) => boolean;
 }
 
 type Goal = Pick<SweepTask, 'wanted' | 'keyOf' | 'isFrontier' | 'leastScore'>;

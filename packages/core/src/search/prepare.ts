@@ -4,7 +4,7 @@ import type { SearchFaults } from './cheapest-fit.ts';
 import { cheapestOfAll } from './cheapest.ts';
 import { distinctBy, spreadOver } from './distinct.ts';
 import { frontierPass, searchPass } from './passes.ts';
-import type { Prepared } from './results.ts';
+import type { PreparedSearch } from './results.ts';
 import { searchWorldOf } from './world.ts';
 
 export interface PrepareOptions {
@@ -15,7 +15,7 @@ export interface PrepareOptions {
  * Prepares a session for searching. All but the sum is read from the brief: the budget is an argument
  * of each search, so that another sum costs no new preparation.
  */
-export function prepare(session: Session, options: PrepareOptions = {}): Prepared {
+export function prepare(session: Session, options: PrepareOptions = {}): PreparedSearch {
   const world = searchWorldOf(session, options.faults ?? {});
   return {
     solve: (budget) => searchPass(world, budget, { count: 1, keyOf: null }),

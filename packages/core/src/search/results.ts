@@ -66,7 +66,7 @@ export interface Frontier {
 
 export type FrontierSearch = Work<FrontierProgress, Frontier>;
 
-export interface Prepared {
+export interface PreparedSearch {
   /** The best build within a sum. Higher score first, then lower cost. Send `true` into the generator to stop it. */
   solve(budget: number): Search;
   /** The k best builds that differ in processor and card (or in memory too), best first. */

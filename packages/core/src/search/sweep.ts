@@ -9,7 +9,7 @@ export interface Pair {
   readonly gpuClass: number;
 }
 
-export interface Found extends Pair {
+export interface FoundPair extends Pair {
   /** Null when it was not asked for. */
   readonly score: number | null;
   readonly basket: Basket;
@@ -37,7 +37,7 @@ const BLOCK = 32;
 const STEPS_PER_REPORT = 2000;
 
 interface Report {
-  readonly found: Found | null;
+  readonly found: FoundPair | null;
   /** Everything that scores above this is known. */
   readonly bound: number;
 }
@@ -167,7 +167,7 @@ function* cheapestOf(
   score: number,
   { space, costBound, keyOf, basketFor }: SweepTask,
   { budget, seen, room }: Room,
-): Generator<Report, Found[], unknown> {
+): Generator<Report, FoundPair[], unknown> {
   const G = space.gpuClasses.length;
   const sorted = group
     .map((pair) => {
@@ -175,7 +175,7 @@ function* cheapestOf(
       return { platform, gpuClass, least: costBound.of(platform, gpuClass), pair };
     })
     .sort((a, b) => a.least - b.least || a.pair - b.pair);
-  const best = new Map<string, Found>();
+  const best = new Map<string, FoundPair>();
   /** Cost above which a new answer cannot enter any more. */
   const cut = (key: string): number => {
     const own = best.get(key);

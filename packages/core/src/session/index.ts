@@ -1,6 +1,6 @@
 import { ruleContext, type RuleContext } from '../compatibility/index.ts';
 import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
-import { indexMarket, type Market } from '../money/index.ts';
+import { indexMarket, type PriceIndex } from '../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
 
 /**
@@ -11,7 +11,7 @@ export interface Session {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
   /** Parts, shops, offers and deals by id, with prices as the brief counts them. */
-  readonly market: Market;
+  readonly market: PriceIndex;
   /** What compatibility rules read beside the parts. */
   readonly rules: RuleContext;
   /** Rates of parts by id. */
@@ -24,7 +24,7 @@ export interface Session {
 
 /** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
 export function openSession(catalogue: Catalogue, brief: Brief): Session {
-  let market: Market | undefined;
+  let market: PriceIndex | undefined;
   let rules: RuleContext | undefined;
   let rates: ModelIndex | undefined;
   let scoreOf: Session['scoreOf'] | undefined;

@@ -4,7 +4,7 @@ import {
   gross,
   feeOf,
   settleOrder,
-  type Market,
+  type PriceIndex,
   type OrderItem,
 } from '../money/index.ts';
 import { SLOTS, type Offer, type Picks, type Slot, type WeightClass } from '../parts/index.ts';
@@ -14,7 +14,7 @@ import { SLOTS, type Offer, type Picks, type Slot, type WeightClass } from '../p
  * with all that hangs on it, and what its shop's order costs more or less with it. Exact; quick enough to ask for every
  * offer of a market at a key press, because only the order that it joins is settled anew.
  */
-export function marginalFor(picks: Picks, slot: Slot, market: Market): (offer: Offer) => number {
+export function marginalFor(picks: Picks, slot: Slot, market: PriceIndex): (offer: Offer) => number {
   const { brief } = market;
   const { costBasis } = brief.money;
   const { [slot]: _, ...rest } = picks;

@@ -1,8 +1,8 @@
-import { costOf, gross, inMarketCurrency, type Market } from '../money/index.ts';
+import { costOf, gross, inMarketCurrency, type PriceIndex } from '../money/index.ts';
 import type { Picks, Slot } from '../parts/index.ts';
 
 /** The most that all combos and codes of a market could take off a build. */
-function dealRoom(market: Market, dueNow: number): number {
+function dealRoom(market: PriceIndex, dueNow: number): number {
   let room = 0;
   for (const shop of market.shops.values()) {
     const deals = market.dealsAt(shop.id);
@@ -19,7 +19,7 @@ function dealRoom(market: Market, dueNow: number): number {
 /** The most that so many more swaps could save: all fees and deals, and the dearest parts that may still change. */
 export function mostSaved(
   picks: Picks,
-  market: Market,
+  market: PriceIndex,
   mayChange: (slot: Slot) => boolean,
   swaps: number,
 ): number {

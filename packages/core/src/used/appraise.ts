@@ -5,14 +5,14 @@ import {
   newCost,
   usableOffers,
   usedCost,
-  type Market,
+  type PriceIndex,
   type Priced,
   type UsedCost,
 } from '../money/index.ts';
 import { slotsFor, type Catalogue, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import { cents, convertMinor, minorPlaces, type Cents } from '../units/index.ts';
 import { doesAsMuch } from './equals.ts';
-import { carriage, type Find } from './finds.ts';
+import { carriage, type UsedListing } from './finds.ts';
 
 /** The cheapest new part that does at least what a part of the find does. */
 export interface NewEqual {
@@ -52,7 +52,10 @@ export interface Appraisal {
 }
 
 /** Parts of a find by the slot that each would fill; a second one of a kind goes to the next slot that takes it. */
-export function slotsOfFind(find: Pick<Find, 'parts'>, parts: ReadonlyMap<string, Part>): Map<Slot, Part> {
+export function slotsOfFind(
+  find: Pick<UsedListing, 'parts'>,
+  parts: ReadonlyMap<string, Part>,
+): Map<Slot, Part> {
   const out = new Map<Slot, Part>();
   for (const id of find.parts) {
     const part = parts.get(id);
@@ -68,7 +71,7 @@ class NewParts {
 
   constructor(
     private readonly catalogue: Catalogue,
-    private readonly market: Market,
+    private readonly market: PriceIndex,
   ) {
     this.index = indexModel(catalogue.frameModel);
   }
@@ -104,7 +107,12 @@ class NewParts {
 }
 
 /** What the build would score with the find in it, and what would not fit there any more. */
-function inBuildOf(find: Find, picks: Picks, catalogue: Catalogue, market: Market): Appraisal['inBuild'] {
+function inBuildOf(
+  find: UsedListing,
+  picks: Picks,
+  catalogue: Catalogue,
+  market: PriceIndex,
+): Appraisal['inBuild'] {
   const scoreOf = scorerFor(market.brief, catalogue.frameModel);
   const context = ruleContext(market.brief, market.parts, catalogue.frameModel);
   const before: Record<string, Part | null> = Object.fromEntries(
@@ -125,7 +133,7 @@ function inBuildOf(find: Find, picks: Picks, catalogue: Catalogue, market: Marke
 }
 
 /** What equals cost new, and with their own risks; null while one is missing. */
-function costNew(equals: readonly NewEqual[], market: Market): { price: number; cost: number } | null {
+function costNew(equals: readonly NewEqual[], market: PriceIndex): { price: number; cost: number } | null {
   let price = 0;
   let cost = 0;
   for (const { equal } of equals) {
@@ -140,7 +148,12 @@ function costNew(equals: readonly NewEqual[], market: Market): { price: number; 
 const HAGGLE = 1.25;
 
 /** Appraises a find against new parts of equal use; null when its currency has no rate. */
-export function appraise(find: Find, picks: Picks, catalogue: Catalogue, market: Market): Appraisal | null {
+export function appraise(
+  find: UsedListing,
+  picks: Picks,
+  catalogue: Catalogue,
+  market: PriceIndex,
+): Appraisal | null {
   const rate = find.currency === market.currency ? null : market.rates.get(find.currency);
   if (find.currency !== market.currency && !rate) return null;
   const convert = (minor: number): Cents => (rate ? convertMinor(minor, rate) : cents(minor));

@@ -3,7 +3,7 @@ import { USED_DEFAULTS } from '../money/index.ts';
 import { apportion } from '../units/index.ts';
 
 /** A used listing under appraisal: one part, or several sold together. Money in minor units of `currency`. */
-export interface Find {
+export interface UsedListing {
   readonly id: string;
   readonly name: string;
   readonly parts: readonly string[];
@@ -25,7 +25,7 @@ export interface Find {
 }
 
 /** What getting it home costs: shipping, and the way there and back. */
-export function carriage(find: Pick<Find, 'shippingMinor' | 'km'>): number {
+export function carriage(find: Pick<UsedListing, 'shippingMinor' | 'km'>): number {
   return find.shippingMinor + Math.round(2 * find.km * USED_DEFAULTS.perKmMinor);
 }
 
@@ -38,7 +38,7 @@ const shopFor = (currency: string): Shop => ({
 });
 
 /** A find's offers: one, or those of a lot, each with its share of the price by what its part costs elsewhere. */
-export function offersOf(find: Find, catalogue: Catalogue): Offer[] {
+export function offersOf(find: UsedListing, catalogue: Catalogue): Offer[] {
   const weights = find.parts.map((part) => {
     const prices = catalogue.offers.filter((offer) => offer.part === part).map((offer) => offer.priceMinor);
     return prices.length > 0 ? Math.min(...prices) : 1;
@@ -65,7 +65,7 @@ export function offersOf(find: Find, catalogue: Catalogue): Offer[] {
 }
 
 /** The catalogue with the finds that are still open and meant to compete: they enter lanes and search like any used offer. */
-export function withFinds(catalogue: Catalogue, finds: readonly Find[]): Catalogue {
+export function withFinds(catalogue: Catalogue, finds: readonly UsedListing[]): Catalogue {
   const known = new Set(catalogue.parts.map((part) => part.id));
   const open = finds.filter(
     (find) =>

@@ -3,9 +3,9 @@ import { costOf, indexMarket } from '../money/index.ts';
 import type { Brief, Catalogue, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CARD, CATALOGUE, MODEL, OFFERS } from '../test/fixtures.ts';
 import { apportion } from '../units/index.ts';
-import { appraise, offersOf, testList, withFinds, type Find } from './index.ts';
+import { appraise, offersOf, testList, withFinds, type UsedListing } from './index.ts';
 
-const FIND: Find = {
+const FIND: UsedListing = {
   id: 'f',
   name: 'A card',
   parts: ['gpu'],
@@ -49,7 +49,7 @@ const picks: Picks = Object.fromEntries(
     { part, offer: `${part}.near` },
   ]),
 );
-const at = (change: Partial<Find>, brief: Brief = BRIEF) => {
+const at = (change: Partial<UsedListing>, brief: Brief = BRIEF) => {
   const found = appraise({ ...FIND, ...change }, picks, world, indexMarket(world, brief));
   if (!found) throw new Error('no rate');
   return found;
@@ -89,7 +89,7 @@ describe('what a find is worth', () => {
 
 describe('finds among the offers', () => {
   it('enter the catalogue at the price paid, and leave it when passed, dropped or unknown', () => {
-    const enter = (change: Partial<Find>) =>
+    const enter = (change: Partial<UsedListing>) =>
       withFinds(world, [{ ...FIND, ...change }]).offers.length - world.offers.length;
     expect([
       enter({}),

@@ -1,7 +1,7 @@
 import { SLOTS, type Slot } from '../parts/index.ts';
 
 /** What the watch knew after a run. Money in the brief’s currency, score in thousandths of a frame. */
-export interface Point {
+export interface WatchKnowledge {
   readonly day: string;
   readonly currency: string;
   /** Tells briefs apart: another brief makes no news. */
@@ -42,10 +42,10 @@ export interface Thresholds {
   readonly leastScore: number;
 }
 
-export type Change =
+export type WatchChange =
   | {
       readonly kind: 'best';
-      readonly swaps: readonly Swap[];
+      readonly swaps: readonly PartSwap[];
       readonly minor: number;
       readonly score: number;
       readonly because: readonly Move[];
@@ -66,7 +66,7 @@ export type Change =
       readonly parts: readonly string[];
     };
 
-export interface Swap {
+export interface PartSwap {
   readonly slot: Slot;
   readonly from: string | null;
   readonly to: string | null;
@@ -76,13 +76,13 @@ const moved = (move: Move) => Math.abs((move.now ?? 0) - (move.before ?? 0));
 
 /** What changed from one run to the next that is worth telling, with the prices that explain it. `moves` are all that moved between. */
 export function changesBetween(
-  before: Point,
-  after: Point,
+  before: WatchKnowledge,
+  after: WatchKnowledge,
   moves: readonly Move[],
   { leastMinor, leastScore }: Thresholds,
-): Change[] {
+): WatchChange[] {
   if (before.brief !== after.brief || before.currency !== after.currency) return [];
-  const changes: Change[] = [];
+  const changes: WatchChange[] = [];
   const byOffer = new Map(moves.map((move) => [move.offer, move]));
   const because = (offers: Iterable<string | null>) =>
     [...new Set(offers)]
@@ -96,7 +96,7 @@ export function changesBetween(
     });
   if (before.best && after.best) {
     const [was, is] = [before.best, after.best];
-    const swaps = SLOTS.flatMap((slot): Swap[] => {
+    const swaps = SLOTS.flatMap((slot): PartSwap[] => {
       const [from, to] = [was.picks[slot], is.picks[slot]];
       return from?.part === to?.part ? [] : [{ slot, from: from?.name ?? null, to: to?.name ?? null }];
     });

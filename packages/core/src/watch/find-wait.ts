@@ -1,4 +1,4 @@
-import type { Market } from '../money/index.ts';
+import type { PriceIndex } from '../money/index.ts';
 import { usedPlan, type UsedPlan } from '../prices/index.ts';
 import { dayNumber } from '../units/index.ts';
 
@@ -20,7 +20,7 @@ export function findWait(
   find: { readonly id: string; readonly parts: readonly string[] },
   cost: number,
   newCost: number | null,
-  market: Market,
+  market: PriceIndex,
   days: number,
   waitPerDay: number,
 ): FindWait | null {

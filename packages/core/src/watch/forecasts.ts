@@ -7,7 +7,7 @@ import {
   type LoggedForecast,
   type Observation,
   type PriceEvent,
-  type Prior,
+  type PricePrior,
   type TrackedOffer,
 } from '../prices/index.ts';
 import type { Session } from '../session/index.ts';
@@ -33,7 +33,7 @@ export interface ForecastTask {
   readonly days: number;
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  readonly prior: Prior;
+  readonly prior: PricePrior;
   readonly observationsOf: (offer: string) => readonly Observation[];
 }
 

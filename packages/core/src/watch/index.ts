@@ -3,10 +3,10 @@ export {
   changesBetween,
   isQuiet,
   type BestPick,
-  type Change,
+  type WatchChange,
   type Move,
-  type Point,
-  type Swap,
+  type WatchKnowledge,
+  type PartSwap,
   type Thresholds,
 } from './changes.ts';
 export { daysAhead, watchList, type Watched, type WatchReason, type WatchOptions } from './list.ts';

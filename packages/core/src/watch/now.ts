@@ -3,7 +3,7 @@ import { SLOTS, type Picks } from '../parts/index.ts';
 import type { Answer } from '../search/index.ts';
 import type { Session } from '../session/index.ts';
 import { summaryFor } from '../swaps/index.ts';
-import type { BestPick, Point } from './changes.ts';
+import type { BestPick, WatchKnowledge } from './changes.ts';
 
 /** Maker and name of a part; its id where the catalogue has lost it. */
 export function partName({ market }: Session, id: string): string {
@@ -15,7 +15,7 @@ export function partName({ market }: Session, id: string): string {
 export function candidatesNow(
   session: Session,
   candidates: readonly { readonly id: string; readonly name: string; readonly picks: Picks }[],
-): Point['candidates'] {
+): WatchKnowledge['candidates'] {
   const { summarise } = summaryFor(session);
   return candidates.map(({ id, name, picks }) => {
     const { cost, rates } = summarise(picks);
@@ -37,7 +37,10 @@ export function candidatesNow(
 }
 
 /** The proved best set of today, as it is kept. */
-export function bestNow(session: Session, { picks, cost, score }: Answer): NonNullable<Point['best']> {
+export function bestNow(
+  session: Session,
+  { picks, cost, score }: Answer,
+): NonNullable<WatchKnowledge['best']> {
   const kept: Record<string, BestPick> = {};
   for (const slot of SLOTS) {
     const pick = picks[slot];
@@ -49,7 +52,9 @@ export function bestNow(session: Session, { picks, cost, score }: Answer): NonNu
 }
 
 /** Offers that candidates and best sets buy. */
-export function offersBought(points: readonly (Pick<Point, 'candidates' | 'best'> | null)[]): Set<string> {
+export function offersBought(
+  points: readonly (Pick<WatchKnowledge, 'candidates' | 'best'> | null)[],
+): Set<string> {
   const bought = new Set<string>();
   for (const point of points) {
     for (const { offers } of point?.candidates ?? []) for (const offer of offers) bought.add(offer);

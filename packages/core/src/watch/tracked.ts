@@ -1,4 +1,4 @@
-import { backCounted, conditionsFor, gross, type Market } from '../money/index.ts';
+import { backCounted, conditionsFor, gross, type PriceIndex } from '../money/index.ts';
 import type { Observation, TrackedOffer } from '../prices/index.ts';
 import type { Slot } from '../parts/index.ts';
 import { dayNumber, minorPlaces } from '../units/index.ts';
@@ -9,7 +9,7 @@ import { dayNumber, minorPlaces } from '../units/index.ts';
  */
 export function trackedOffers(
   part: string,
-  market: Market,
+  market: PriceIndex,
   observationsOf: (offer: string) => readonly Observation[],
 ): TrackedOffer[] {
   const slot: Slot | null = market.parts.get(part)?.kind ?? null;

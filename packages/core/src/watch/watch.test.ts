@@ -12,7 +12,7 @@ import {
   trackedOffers,
   watchList,
   type Move,
-  type Point,
+  type WatchKnowledge,
 } from './index.ts';
 
 const pick = (part: string, offer: string, priceMinor: number) => ({
@@ -21,7 +21,7 @@ const pick = (part: string, offer: string, priceMinor: number) => ({
   offer,
   priceMinor,
 });
-const point = (more: Partial<Point> = {}): Point => ({
+const point = (more: Partial<WatchKnowledge> = {}): WatchKnowledge => ({
   day: '2026-11-20',
   currency: 'EUR',
   brief: 'b',

@@ -1,5 +1,5 @@
 import { CASE_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type Valued } from './valued.ts';
 
@@ -7,7 +7,7 @@ import { called, inTurn, type Valued } from './valued.ts';
 const OUTLINES = ['mini-ITX', 'micro-ATX', 'ATX', 'E-ATX'] as const;
 const LARGEST = { small: 1, middle: 2, large: 3, huge: 4 } as const;
 
-type Figure =
+type CaseFigure =
   | 'maxGpuLengthMm'
   | 'expansionSlots'
   | 'maxCoolerHeightMm'
@@ -16,7 +16,7 @@ type Figure =
   | 'bays35'
   | 'litres'
   | 'fans';
-type Row = Record<Figure | 'worth', number> & {
+type CaseRow = Record<CaseFigure | 'worth', number> & {
   readonly line: string;
   readonly outlines: keyof typeof LARGEST;
   readonly supplyForm: 'ATX' | 'SFX' | 'TFX';
@@ -25,8 +25,8 @@ type Row = Record<Figure | 'worth', number> & {
 const radiatorsIn = (litres: number) =>
   litres >= 45 ? [120, 240, 280, 360] : litres >= 30 ? [120, 240] : litres >= 14 ? [120] : [];
 
-export function makeCases(d: Draws, copy: string): Valued[] {
-  return table<Row>('cases').map(({ line, outlines, supplyForm, worth, ...figures }, n) => ({
+export function makeCases(d: DemoDraws, copy: string): Valued[] {
+  return table<CaseRow>('cases').map(({ line, outlines, supplyForm, worth, ...figures }, n) => ({
     part: {
       ...called('case', inTurn(CASE_MAKERS, n), `${line}${copy}`),
       motherboardFormFactors: OUTLINES.slice(0, LARGEST[outlines]),

@@ -1,5 +1,5 @@
 import { COOLER_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type Valued } from './valued.ts';
 
@@ -10,13 +10,13 @@ const SOCKETS = {
   ys: ['Y12', 'Y15'],
 };
 
-type Row = Record<'heatWatts' | 'heightMm' | 'memoryClearanceMm' | 'noiseDb' | 'worth', number> & {
+type CoolerRow = Record<'heatWatts' | 'heightMm' | 'memoryClearanceMm' | 'noiseDb' | 'worth', number> & {
   readonly line: string;
   readonly sockets: keyof typeof SOCKETS;
 };
 
-export function makeCoolers(d: Draws, copy: string): Valued[] {
-  return table<Row>('coolers').map(({ line, sockets, worth, ...figures }, n) => {
+export function makeCoolers(d: DemoDraws, copy: string): Valued[] {
+  return table<CoolerRow>('coolers').map(({ line, sockets, worth, ...figures }, n) => {
     const radiatorMm = line.startsWith('Squall') ? Number(line.slice('Squall '.length)) : 0;
     return {
       part: {

@@ -1,12 +1,13 @@
+import type { StoredRate } from '@ripe-pick/contract';
 import { PROCESSOR_LINES } from '../names.ts';
 import { round4, sheet } from '../figures.ts';
-import { normalOf, type Draws } from '../random.ts';
-import { GENERATIONS, type Generation, type PartOf, type Rate, type Valued } from './valued.ts';
+import { normalOf, type DemoDraws } from '../random.ts';
+import { GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
 
 export interface CpusMade {
   readonly cpus: Valued<PartOf<'cpu'>>[];
-  readonly rates: Rate[];
-  readonly integrated: Rate[];
+  readonly rates: StoredRate[];
+  readonly integrated: StoredRate[];
 }
 
 const CORES = [4, 6, 8, 12] as const;
@@ -21,7 +22,7 @@ const SIZES = {
 const KINDS = ['', 'G', 'U'] as const;
 const KIND_GAIN = { '': 0, G: -0.045, U: 0.055 } as const;
 
-interface Model {
+interface CpuModel {
   readonly line: (typeof PROCESSOR_LINES)[number];
   readonly generation: Generation;
   readonly cores: (typeof CORES)[number];
@@ -29,23 +30,23 @@ interface Model {
 }
 
 /** Not every kind exists at every size. */
-const isMade = ({ generation, cores, kind }: Model) =>
+const isMade = ({ generation, cores, kind }: CpuModel) =>
   kind === 'G' ? cores < 8 || (cores === 8 && generation === 3) : kind === 'U' ? cores !== 4 : cores !== 12;
 
 const models = PROCESSOR_LINES.flatMap((line) =>
   GENERATIONS.flatMap((generation) =>
-    CORES.flatMap((cores) => KINDS.map((kind): Model => ({ line, generation, cores, kind }))),
+    CORES.flatMap((cores) => KINDS.map((kind): CpuModel => ({ line, generation, cores, kind }))),
   ),
 ).filter(isMade);
 
 /** Levels of firmware by chipset from which a processor is known. */
-function firmwareOf({ line: { chipset }, generation, cores }: Model): Record<string, number> {
+function firmwareOf({ line: { chipset }, generation, cores }: CpuModel): Record<string, number> {
   if (generation === 1) return { [`${chipset} 1`]: 1, [`${chipset} 1E`]: 1, [`${chipset} 2`]: 1 };
   if (generation === 2) return { [`${chipset} 1`]: 3, [`${chipset} 2`]: cores >= 8 ? 2 : 1 };
   return { [`${chipset} 3`]: 1, [`${chipset} 3S`]: 1 };
 }
 
-function sheetOf(model: Model, rateLn: number, graphicsLn: number | null, copy: string): PartOf<'cpu'> {
+function sheetOf(model: CpuModel, rateLn: number, graphicsLn: number | null, copy: string): PartOf<'cpu'> {
   const { line, generation, cores, kind } = model;
   const number = `${generation}${CORES.indexOf(cores) * 2 + 3}0${kind}`;
   const id = `${line.brand}-${line.series[cores]}-${number}${copy}`.toLowerCase();
@@ -76,7 +77,7 @@ function sheetOf(model: Model, rateLn: number, graphicsLn: number | null, copy: 
 }
 
 /** Three generations of two makers. */
-export function makeCpus(d: Draws, copy: string): CpusMade {
+export function makeCpus(d: DemoDraws, copy: string): CpusMade {
   const made: CpusMade = { cpus: [], rates: [], integrated: [] };
   for (const model of models) {
     const { line, generation, cores, kind } = model;

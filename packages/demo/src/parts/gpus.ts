@@ -1,9 +1,10 @@
+import type { StoredRate } from '@ripe-pick/contract';
 import { CARD_MAKERS, CHIP_LINES } from '../names.ts';
 import { round4, sheet } from '../figures.ts';
-import { normalOf, type Draws } from '../random.ts';
-import { GENERATIONS, type Generation, type PartOf, type Rate, type Valued } from './valued.ts';
+import { normalOf, type DemoDraws } from '../random.ts';
+import { GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
 
-type Gpu = PartOf<'gpu'>;
+type GpuSheet = PartOf<'gpu'>;
 
 /** Tiers of a generation: log rate within it, watts, video memory in GB by generation. */
 const TIERS = [
@@ -21,9 +22,9 @@ const SHAPES = [
   { name: 'Duo', extra: 0, length: 1, slots: 2.2, rate: 0 },
   { name: 'Trio', extra: 0.07, length: 1.22, slots: 2.7, rate: 0.012 },
 ] as const;
-type Shape = (typeof SHAPES)[number];
+type CardShape = (typeof SHAPES)[number];
 
-interface Chip {
+interface MadeChip {
   readonly line: (typeof CHIP_LINES)[number];
   readonly generation: Generation;
   readonly tier: number;
@@ -34,16 +35,16 @@ interface Chip {
 }
 
 /** The second maker builds no chips of the top, and of the smallest only one generation. */
-const isMade = (line: Chip['line'], generation: Generation, tier: number) =>
+const isMade = (line: MadeChip['line'], generation: Generation, tier: number) =>
   line === CHIP_LINES[0] || (tier !== 9 && (tier !== 3 || generation === 2));
 
 function chipOf(
-  line: Chip['line'],
+  line: MadeChip['line'],
   generation: Generation,
   { tier, rate, watts, memory }: (typeof TIERS)[number],
-  d: Draws,
+  d: DemoDraws,
   copy: string,
-): Chip {
+): MadeChip {
   const isSecond = line === CHIP_LINES[1];
   return {
     line,
@@ -56,13 +57,13 @@ function chipOf(
   };
 }
 
-const isSoldAs = ({ tier, generation }: Chip, shape: Shape) =>
+const isSoldAs = ({ tier, generation }: MadeChip, shape: CardShape) =>
   (tier !== 3 || shape.name === 'Solo') &&
   (tier !== 9 || shape.name !== 'Solo') &&
   (generation !== 1 || shape.name !== 'Trio' || tier >= 8);
 
 /** The plugs of a card by what it draws. */
-function plugsOf({ line, generation, tier }: Chip, watts: number): NonNullable<Gpu['power']> {
+function plugsOf({ line, generation, tier }: MadeChip, watts: number): NonNullable<GpuSheet['power']> {
   const none = { sixPin: 0, eightPin: 0, sixteenPin: 0 };
   if (watts <= 70) return none;
   if (watts <= 130 && generation === 1) return { ...none, sixPin: 1 };
@@ -71,7 +72,7 @@ function plugsOf({ line, generation, tier }: Chip, watts: number): NonNullable<G
   return { ...none, eightPin: 2 };
 }
 
-function sheetOf(chip: Chip, shape: Shape, brand: string, copy: string): Gpu {
+function sheetOf(chip: MadeChip, shape: CardShape, brand: string, copy: string): GpuSheet {
   const { line, generation, tier, gb, rateLn } = chip;
   const boardPowerWatts = Math.round(chip.watts * (1 + shape.extra / 2));
   const power = plugsOf(chip, boardPowerWatts);
@@ -98,13 +99,16 @@ function sheetOf(chip: Chip, shape: Shape, brand: string, copy: string): Gpu {
 }
 
 /** Cheap for the first frames, steep for the last ones; memory costs too. In euro. */
-const worthOf = ({ rateLn, gb }: Chip) =>
+const worthOf = ({ rateLn, gb }: MadeChip) =>
   48 + 128 * Math.exp(1.02 * rateLn) + gb * 2.2 + (rateLn > 0.6 ? (rateLn - 0.6) * 190 : 0);
 
 /** Three generations of two chip makers, each chip on up to three board makers' cards. */
-export function makeGpus(d: Draws, copy: string): { readonly gpus: Valued<Gpu>[]; readonly rates: Rate[] } {
-  const gpus: Valued<Gpu>[] = [];
-  const rates: Rate[] = [];
+export function makeGpus(
+  d: DemoDraws,
+  copy: string,
+): { readonly gpus: Valued<GpuSheet>[]; readonly rates: StoredRate[] } {
+  const gpus: Valued<GpuSheet>[] = [];
+  const rates: StoredRate[] = [];
   for (const line of CHIP_LINES)
     for (const generation of GENERATIONS)
       for (const tier of TIERS) {

@@ -1,13 +1,13 @@
 import { MEMORY_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type PartOf, type Valued } from './valued.ts';
 
-type Row = Pick<PartOf<'memory'>, 'type'> &
+type KitRow = Pick<PartOf<'memory'>, 'type'> &
   Record<'modules' | 'gbPerModule' | 'ratedMts' | 'ratedCl', number>;
 
 /** What the modules of a type run at before any profile is switched on, by their rated figures. */
-const plainOf = ({ type, ratedMts, ratedCl }: Row) =>
+const plainOf = ({ type, ratedMts, ratedCl }: KitRow) =>
   type === 'DDR5'
     ? { jedecMts: 4800, jedecCl: 40 }
     : ratedMts <= 2666
@@ -15,8 +15,8 @@ const plainOf = ({ type, ratedMts, ratedCl }: Row) =>
       : { jedecMts: 2400, jedecCl: 17 };
 
 /** Kits; latency in ns bends with price. */
-export function makeMemory(d: Draws, copy: string): Valued<PartOf<'memory'>>[] {
-  return table<Row>('memory').map((row, n) => {
+export function makeMemory(d: DemoDraws, copy: string): Valued<PartOf<'memory'>>[] {
+  return table<KitRow>('memory').map((row, n) => {
     const { type, modules, gbPerModule, ratedMts, ratedCl } = row;
     const ddr5 = type === 'DDR5';
     const gb = modules * gbPerModule;

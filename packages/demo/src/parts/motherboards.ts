@@ -1,8 +1,8 @@
 import { BOARD_MAKERS, PROCESSOR_LINES } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { called, GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
 
-type Motherboard = PartOf<'motherboard'>;
+type MotherboardSheet = PartOf<'motherboard'>;
 
 /** Outline and tier; the first three come from two makers, the last two are younger than the first generation. */
 const STEPS = [
@@ -26,19 +26,19 @@ const TIERS = [
   { name: 'Pier', vrmWatts: 240, sataPorts: 6, worth: 122, mts: { 4: 4400, 5: 7200 } },
 ] as const;
 
-interface Model {
+interface BoardModel {
   readonly line: (typeof PROCESSOR_LINES)[number];
   readonly generation: Generation;
   readonly form: (typeof STEPS)[number]['form'];
   readonly tier: 0 | 1 | 2;
 }
 
-function chipsetOf({ line: { chipset }, generation, tier }: Model): string {
+function chipsetOf({ line: { chipset }, generation, tier }: BoardModel): string {
   if (generation === 1 && tier === 0) return `${chipset} 1E`;
   return generation === 3 && tier === 2 ? `${chipset} 3S` : `${chipset} ${generation}`;
 }
 
-const m2Of = ({ generation, tier }: Model): Motherboard['m2'] =>
+const m2Of = ({ generation, tier }: BoardModel): MotherboardSheet['m2'] =>
   Array.from({ length: tier === 0 ? 1 : tier + 1 }, (_, i) => ({
     protocols: i === 0 && generation < 3 ? ['NVMe', 'SATA'] : ['NVMe'],
     maxLengthMm: tier === 2 && i === 0 ? 110 : 80,
@@ -46,10 +46,10 @@ const m2Of = ({ generation, tier }: Model): Motherboard['m2'] =>
     heatSpreader: tier > 0 && i === 0,
   }));
 
-const slotGeneration = ({ generation, tier }: Model) =>
+const slotGeneration = ({ generation, tier }: BoardModel) =>
   generation === 1 || (generation === 2 && tier === 0) ? 3 : generation === 3 && tier === 2 ? 5 : 4;
 
-function sheetOf(model: Model, brand: string, name: string, d: Draws): Motherboard {
+function sheetOf(model: BoardModel, brand: string, name: string, d: DemoDraws): MotherboardSheet {
   const { line, generation, form, tier } = model;
   const office = generation === 1 && tier === 0;
   const ddr5 = generation === 3;
@@ -83,9 +83,9 @@ function sheetOf(model: Model, brand: string, name: string, d: Draws): Motherboa
 }
 
 /** Boards for three generations of two makers of processors. */
-export function makeMotherboards(d: Draws, copy: string): Valued<Motherboard>[] {
-  const made: Valued<Motherboard>[] = [];
-  const add = (model: Model, brand: string) => {
+export function makeMotherboards(d: DemoDraws, copy: string): Valued<MotherboardSheet>[] {
+  const made: Valued<MotherboardSheet>[] = [];
+  const add = (model: BoardModel, brand: string) => {
     const { line, generation, form, tier } = model;
     const mark = `${line.sockets[generation - 1]}-${generation}${FORMS[form].letter}${made.length}`;
     const part = sheetOf(model, brand, `${TIERS[tier].name} ${mark}${copy}`, d);

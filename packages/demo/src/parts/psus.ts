@@ -1,20 +1,20 @@
 import { SUPPLY_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type PartOf, type Valued } from './valued.ts';
 
-type Psu = PartOf<'psu'>;
-type Efficiency = NonNullable<Psu['efficiency']>;
-interface Row {
+type PsuSheet = PartOf<'psu'>;
+type Badge = NonNullable<PsuSheet['efficiency']>;
+interface PsuRow {
   readonly line: string;
-  readonly form: NonNullable<Psu['form']>;
+  readonly form: NonNullable<PsuSheet['form']>;
   readonly ratedWatts: number;
-  readonly efficiency: Efficiency;
+  readonly efficiency: Badge;
   readonly worth: number;
 }
 
 /** By efficiency: what a bench club makes of it, months of warranty. */
-const CLASSES: Partial<Record<Efficiency, { readonly mark: number; readonly warrantyMonths: number }>> = {
+const CLASSES: Partial<Record<Badge, { readonly mark: number; readonly warrantyMonths: number }>> = {
   none: { mark: 5, warrantyMonths: 24 },
   White: { mark: 2, warrantyMonths: 36 },
   Bronze: { mark: 3, warrantyMonths: 36 },
@@ -23,14 +23,14 @@ const CLASSES: Partial<Record<Efficiency, { readonly mark: number; readonly warr
 const BEST = { mark: 5, warrantyMonths: 84 };
 
 /** Nobody tested the plain ones; one maker's middle class is worse than its badge. */
-function qualityOf({ efficiency, form }: Row, brand: string): Psu['quality'] {
+function qualityOf({ efficiency, form }: PsuRow, brand: string): PsuSheet['quality'] {
   if (efficiency === 'none' && form === 'ATX') return null;
   const isWorse = efficiency === 'Bronze' && brand === 'Wattlewood';
   const mark = isWorse ? 2 : (CLASSES[efficiency] ?? BEST).mark;
   return { mark, source: 'Skerrow bench club', on: '2026-03-14' };
 }
 
-function sheetOf(row: Row, brand: string, copy: string): Psu {
+function sheetOf(row: PsuRow, brand: string, copy: string): PsuSheet {
   const { line, form, ratedWatts, efficiency } = row;
   const isGood = ['Gold', 'Platinum', 'Titanium'].includes(efficiency);
   return {
@@ -47,8 +47,8 @@ function sheetOf(row: Row, brand: string, copy: string): Psu {
   };
 }
 
-export function makePsus(d: Draws, copy: string): Valued[] {
-  return table<Row>('psus').map((row, n) => ({
+export function makePsus(d: DemoDraws, copy: string): Valued[] {
+  return table<PsuRow>('psus').map((row, n) => ({
     part: sheetOf(row, inTurn(SUPPLY_MAKERS, n), copy),
     worth: row.worth + d.real(-2, 2),
     age: d.chance(0.2) ? 1 : 0,

@@ -1,18 +1,18 @@
 import { COOLER_MAKERS, NETWORK_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type PartOf, type Valued } from './valued.ts';
 
-interface Row {
+interface SmallRow {
   readonly line: string;
   readonly worth: number;
 }
-type NetworkRow = Row & Pick<PartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
-type LicenceRow = Row & Pick<PartOf<'os'>, 'licence'>;
-type ExtraRow = Row & Pick<PartOf<'extras'>, 'purpose' | 'watts'>;
+type NetworkRow = SmallRow & Pick<PartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
+type LicenceRow = SmallRow & Pick<PartOf<'os'>, 'licence'>;
+type ExtraRow = SmallRow & Pick<PartOf<'extras'>, 'purpose' | 'watts'>;
 
 /** Adapters, licences and what else goes into a parcel. */
-export function makeSmall(d: Draws, copy: string): Valued[] {
+export function makeSmall(d: DemoDraws, copy: string): Valued[] {
   return [
     ...table<NetworkRow>('network').map(({ line, worth, ...facts }, n): Valued => ({
       part: { ...called('network', inTurn(NETWORK_MAKERS, n), `${line}${copy}`), ...facts },

@@ -1,9 +1,9 @@
 import { DRIVE_MAKERS } from '../names.ts';
-import type { Draws } from '../random.ts';
+import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
 import { called, inTurn, type PartOf, type Valued } from './valued.ts';
 
-interface Row {
+interface DriveRow {
   readonly line: string;
   readonly interface: NonNullable<PartOf<'storage'>['interface']>;
   readonly gb: number;
@@ -14,13 +14,13 @@ interface Row {
 const WATTS = { '3.5-inch SATA': 7, 'M.2 NVMe': 5, 'M.2 SATA': 3, '2.5-inch SATA': 3 } as const;
 
 /** Capacity and, where it is not the usual one, the size as the M.2 standard writes it: width and length in mm. */
-function nameOf({ line, gb, m2LengthMm }: Row): string {
+function nameOf({ line, gb, m2LengthMm }: DriveRow): string {
   const size = m2LengthMm === null || m2LengthMm === 80 ? '' : ` 22${m2LengthMm}`;
   return `${line} ${gb >= 1000 ? `${gb / 1000} TB` : `${gb} GB`}${size}`;
 }
 
-export function makeStorage(d: Draws, copy: string): Valued[] {
-  return table<Row>('drives').map((row, n) => {
+export function makeStorage(d: DemoDraws, copy: string): Valued[] {
+  return table<DriveRow>('drives').map((row, n) => {
     const { interface: via, gb, m2LengthMm, line } = row;
     const isNvme = via === 'M.2 NVMe';
     return {

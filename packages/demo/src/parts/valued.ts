@@ -1,11 +1,9 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import type { StoredPart } from '@ripe-pick/contract';
 
-export type Part = CatalogueFile['parts'][number];
-export type PartOf<K extends Part['kind']> = Extract<Part, { kind: K }>;
-export type Rate = CatalogueFile['frameModel']['gpus'][number];
+export type PartOf<K extends StoredPart['kind']> = Extract<StoredPart, { kind: K }>;
 
 /** A part with what it is worth new, in euro, before shops and luck. */
-export interface Valued<P extends Part = Part> {
+export interface Valued<P extends StoredPart = StoredPart> {
   readonly part: P;
   readonly worth: number;
   /** 0 newest; older generations are rarer new and more common used. */
@@ -17,7 +15,7 @@ export const GENERATIONS = [1, 2, 3] as const;
 export type Generation = (typeof GENERATIONS)[number];
 
 /** How a part is called: its id from its maker and its name. */
-export const called = <const K extends Part['kind']>(kind: K, brand: string, name: string) => ({
+export const called = <const K extends StoredPart['kind']>(kind: K, brand: string, name: string) => ({
   id: `${brand}-${name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
   kind,
   brand,

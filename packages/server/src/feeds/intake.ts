@@ -1,4 +1,11 @@
-import { dayOfMinute, idSchema, type CatalogueFile, type Found, type Problem } from '@ripe-pick/contract';
+import {
+  dayOfMinute,
+  idSchema,
+  type Found,
+  type Problem,
+  type CatalogueFile,
+  type StoredShop,
+} from '@ripe-pick/contract';
 import { createHash } from 'node:crypto';
 import type { Intake } from '../store/index.ts';
 
@@ -17,7 +24,6 @@ export interface Intakes {
   readonly skipped: number;
 }
 
-type Shop = CatalogueFile['shops'][number];
 /** An intake, or why there is none. */
 type Result = Intake | Omit<Problem, 'path'> | 'skipped';
 
@@ -56,12 +62,18 @@ export function intakesOf(
   return { intakes, problems, skipped };
 }
 
-const otherCurrency = (found: Found, shop: Shop) => ({
+const otherCurrency = (found: Found, shop: StoredShop) => ({
   message: `“${found.name.slice(0, 80)}” is priced in ${found.currency}, and ${shop.name} sells in ${shop.currency}`,
   mend: 'Choose the shop it is from, or correct that shop’s currency.',
 });
 
-const intakeOf = (found: Found, offer: string, part: string, { id, currency }: Shop, at: number): Intake => ({
+const intakeOf = (
+  found: Found,
+  offer: string,
+  part: string,
+  { id, currency }: StoredShop,
+  at: number,
+): Intake => ({
   offer,
   part,
   shop: id,
@@ -73,7 +85,7 @@ const intakeOf = (found: Found, offer: string, part: string, { id, currency }: S
 
 function newOffer(
   { found, part }: ChosenRow,
-  shop: Shop,
+  shop: StoredShop,
   at: number,
   source: string,
   offers: ReadonlyMap<string, unknown>,

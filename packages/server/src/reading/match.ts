@@ -1,9 +1,7 @@
-import type { CatalogueFile, Found, Matched } from '@ripe-pick/contract';
+import type { Found, Matched, StoredOffer } from '@ripe-pick/contract';
 import { isSure, partMatcher } from '@ripe-pick/core/audit';
 import { bareNumber, gtinOf, type Part } from '@ripe-pick/core/parts';
 import { priceDoubt } from '@ripe-pick/core/prices';
-
-type Offer = CatalogueFile['offers'][number];
 
 /** Parts by the numbers that tell them apart. A number that two parts have tells of neither. */
 class PartNumbers {
@@ -26,10 +24,10 @@ class PartNumbers {
 
 /** Offers by shop, with their own numbers and their parts. */
 class Offers {
-  private readonly byPart = new Map<string, Offer[]>();
-  private readonly bySku: ReadonlyMap<string, Offer>;
+  private readonly byPart = new Map<string, StoredOffer[]>();
+  private readonly bySku: ReadonlyMap<string, StoredOffer>;
 
-  constructor(offers: readonly Offer[]) {
+  constructor(offers: readonly StoredOffer[]) {
     for (const offer of offers) {
       const key = `${offer.part}|${offer.shop}`;
       this.byPart.set(key, [...(this.byPart.get(key) ?? []), offer]);
@@ -37,12 +35,12 @@ class Offers {
     this.bySku = new Map(offers.map((offer) => [`${offer.shop}|${offer.id}`, offer]));
   }
 
-  own({ sku }: Found, shop: string | null): Offer | undefined {
+  own({ sku }: Found, shop: string | null): StoredOffer | undefined {
     return shop !== null && sku ? this.bySku.get(`${shop}|${sku}`) : undefined;
   }
 
   /** The offer of a part at a shop that a finding is about. Another seller is another offer, and so is another listing. */
-  of(part: string, { condition, seller, sku }: Found, shop: string | null): Offer | undefined {
+  of(part: string, { condition, seller, sku }: Found, shop: string | null): StoredOffer | undefined {
     const there = shop === null ? [] : (this.byPart.get(`${part}|${shop}`) ?? []);
     const known = there.filter((offer) => offer.condition === condition);
     if (seller !== undefined) return known.find((offer) => (offer.seller?.name ?? '') === seller);
@@ -55,7 +53,7 @@ class Offers {
  * else fits. `lastPrices` are the last prices seen, by offer: a price far from its own is looked at before it is taken.
  */
 export function matcher(
-  catalogue: { readonly parts: readonly unknown[]; readonly offers: readonly Offer[] },
+  catalogue: { readonly parts: readonly unknown[]; readonly offers: readonly StoredOffer[] },
   lastPrices: ReadonlyMap<string, number>,
 ): (found: Found, shop: string | null) => Matched {
   const parts = catalogue.parts as readonly Part[]; // read through the schema of parts
@@ -65,7 +63,7 @@ export function matcher(
   const sure = (
     found: Found,
     shop: string | null,
-    { part, how, offer }: { part: string; how: Matched['how']; offer: Offer | undefined },
+    { part, how, offer }: { part: string; how: Matched['how']; offer: StoredOffer | undefined },
   ): Matched => {
     const doubt =
       offer && found.priceMinor !== null

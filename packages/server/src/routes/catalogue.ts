@@ -8,7 +8,7 @@ import {
   type CatalogueFile,
 } from '@ripe-pick/contract';
 import { countsOf } from '../store/index.ts';
-import { checkCatalogue, readBenchFile, readCatalogue, readRecords } from '../transfer/index.ts';
+import { checkCatalogue, readBenchFile, readCatalogueFile, readRecordsFile } from '../transfer/index.ts';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
@@ -53,8 +53,8 @@ export function catalogueHandlers({
     putShop: ({ shop }) => edit('The shop', (file) => withShop(file, shop)),
     loadDemo: async () => {
       if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
-      const file = accepted(readCatalogue(demo.catalogue()), 'The demo catalogue');
-      const records = accepted(readRecords(demo.records(), file), 'The demo’s records');
+      const file = accepted(readCatalogueFile(demo.catalogue()), 'The demo catalogue');
+      const records = accepted(readRecordsFile(demo.records(), file), 'The demo’s records');
       const { rigs, runs } = accepted(readBenchFile(demo.bench()), 'The demo’s passes');
       const counts = await store.replaceCatalogue(file);
       await store.changeRecords(records, []);

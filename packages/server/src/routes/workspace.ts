@@ -1,4 +1,4 @@
-import type { CatalogueFile } from '@ripe-pick/contract';
+import type { StoredModel } from '@ripe-pick/contract';
 import { checkCatalogue } from '../transfer/index.ts';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
@@ -14,7 +14,7 @@ type WorkspaceCalls =
   | 'saveModel'
   | 'pastFits';
 
-const gamesOf = ({ games }: CatalogueFile['frameModel']) =>
+const gamesOf = ({ games }: StoredModel) =>
   games
     .map(({ id }) => id)
     .sort()

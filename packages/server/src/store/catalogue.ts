@@ -1,4 +1,12 @@
-import { catalogueFileSchema, type CatalogueFile, type Counts } from '@ripe-pick/contract';
+import {
+  catalogueFileSchema,
+  type Counts,
+  type CatalogueFile,
+  type StoredModel,
+  type StoredOffer,
+  type StoredPart,
+  type StoredShop,
+} from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { inBatches } from './batches.ts';
 import type { Tables } from './tables.ts';
@@ -21,7 +29,7 @@ async function insertAll<T extends keyof Tables & string>(
 const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
 
 /** Writes a frame model whose tables are empty. */
-async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void> {
   await insertAll(
     tx,
     'games',
@@ -44,7 +52,7 @@ async function insertModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel'
 }
 
 /** Puts a frame model in place of the one that is there. */
-export async function replaceModel(tx: Kysely<Tables>, model: CatalogueFile['frameModel']): Promise<void> {
+export async function replaceModel(tx: Kysely<Tables>, model: StoredModel): Promise<void> {
   for (const table of ['rates', 'games'] as const) await tx.deleteFrom(table).execute();
   await insertModel(tx, model);
 }
@@ -111,14 +119,7 @@ async function writeSetting(tx: Kysely<Tables>, key: string, value: unknown): Pr
 }
 
 const shopRow = (
-  {
-    id,
-    name,
-    kind,
-    currency,
-    shipping: { feeMinor, freeFromMinor, ...shipping },
-    ...more
-  }: CatalogueFile['shops'][number],
+  { id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more }: StoredShop,
   position: number,
 ): Tables['shops'] => ({
   id,
@@ -131,7 +132,7 @@ const shopRow = (
   more: JSON.stringify({ ...more, shipping }),
 });
 
-const partRow = (part: CatalogueFile['parts'][number], position: number): Tables['parts'] => ({
+const partRow = (part: StoredPart, position: number): Tables['parts'] => ({
   id: part.id,
   position,
   kind: part.kind,
@@ -141,17 +142,7 @@ const partRow = (part: CatalogueFile['parts'][number], position: number): Tables
 });
 
 const offerRow = (
-  {
-    id,
-    part,
-    shop,
-    priceMinor,
-    shippingMinor,
-    condition,
-    inStock,
-    seenOn,
-    ...more
-  }: CatalogueFile['offers'][number],
+  { id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }: StoredOffer,
   position: number,
 ): Tables['offers'] => ({
   id,

@@ -4,7 +4,6 @@ import type {
   BenchChange,
   BenchKept,
   BenchRecord,
-  CatalogueFile,
   Corrected,
   Counts,
   Feed,
@@ -15,8 +14,10 @@ import type {
   HistoryChange,
   SavedWorkspace,
   Workspace,
+  CatalogueFile,
+  StoredModel,
 } from '@ripe-pick/contract';
-import type { Judged, LoggedForecast } from '@ripe-pick/core/prices';
+import type { JudgedForecast, LoggedForecast } from '@ripe-pick/core/prices';
 import { changeCatalogue, countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
@@ -67,7 +68,7 @@ export interface Store {
   changeRecords(put: readonly BenchRecord[], remove: readonly string[]): Promise<number>;
   bench(): Promise<BenchKept>;
   changeBench(change: BenchChange): Promise<BenchKept>;
-  saveModel(model: CatalogueFile['frameModel'], judge: (file: CatalogueFile) => void): Promise<void>;
+  saveModel(model: StoredModel, judge: (file: CatalogueFile) => void): Promise<void>;
   pastFits(): Promise<PastFit[]>;
   /** The day that counts as today, where the catalogue has one of its own. */
   today(): Promise<string | null>;
@@ -99,8 +100,10 @@ export interface Store {
   markAlerts(serials: readonly number[], isRead: boolean): Promise<void>;
   keepForecasts(forecasts: readonly LoggedForecast[]): Promise<void>;
   openForecasts(until: number): Promise<LoggedForecast[]>;
-  saveJudged(judged: readonly { readonly id: string; readonly judged: Judged | null }[]): Promise<void>;
-  judged(): Promise<{ readonly judged: Judged[]; readonly open: number }>;
+  saveJudged(
+    judged: readonly { readonly id: string; readonly judged: JudgedForecast | null }[],
+  ): Promise<void>;
+  judged(): Promise<{ readonly judged: JudgedForecast[]; readonly open: number }>;
   readonly path: string;
   readonly receipts: Receipts;
   close(): Promise<void>;

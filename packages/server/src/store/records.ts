@@ -4,20 +4,21 @@ import {
   recordsSchema,
   type BenchChange,
   type BenchKept,
-  type CatalogueFile,
   type PastFit,
+  type CatalogueFile,
+  type StoredModel,
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { BenchRecord } from '@ripe-pick/contract';
 import { readCatalogueWithin, replaceModel } from './catalogue.ts';
 import type { Tables } from './tables.ts';
 
-type Kept = 'records' | 'bench_rigs' | 'bench_runs';
+type KeptRecord = 'records' | 'bench_rigs' | 'bench_runs';
 
 /** Fits that are remembered; older ones are dropped first. */
 const MOST_FITS = 100;
 
-async function read(db: Kysely<Tables>, table: Kept): Promise<unknown[]> {
+async function read(db: Kysely<Tables>, table: KeptRecord): Promise<unknown[]> {
   const rows = await db.selectFrom(table).select('body').orderBy('position').execute();
   return rows.map((row) => JSON.parse(row.body) as unknown);
 }
@@ -25,7 +26,7 @@ async function read(db: Kysely<Tables>, table: Kept): Promise<unknown[]> {
 /** Puts items in place under their ids, after those that are there, and takes others out. */
 async function change(
   tx: Kysely<Tables>,
-  table: Kept,
+  table: KeptRecord,
   put: readonly { readonly id: string }[],
   remove: readonly string[],
 ): Promise<void> {
@@ -87,7 +88,7 @@ export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promi
  */
 export async function saveModel(
   db: Kysely<Tables>,
-  model: CatalogueFile['frameModel'],
+  model: StoredModel,
   judge: (catalogue: CatalogueFile) => void,
 ): Promise<void> {
   await db.transaction().execute(async (tx) => {

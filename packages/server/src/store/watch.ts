@@ -6,7 +6,7 @@ import {
   type Alert,
   type WatchPoint,
 } from '@ripe-pick/contract';
-import type { Judged, LoggedForecast } from '@ripe-pick/core/prices';
+import type { JudgedForecast, LoggedForecast } from '@ripe-pick/core/prices';
 import { sql, type Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
@@ -111,7 +111,7 @@ export async function openForecasts(db: Kysely<Tables>, until: number): Promise<
 /** Null: too little was looked at to judge it; it is not asked again. */
 export async function saveJudged(
   db: Kysely<Tables>,
-  judged: readonly { readonly id: string; readonly judged: Judged | null }[],
+  judged: readonly { readonly id: string; readonly judged: JudgedForecast | null }[],
 ): Promise<void> {
   await db.transaction().execute(async (tx) => {
     for (const each of judged)
@@ -123,7 +123,7 @@ export async function saveJudged(
   });
 }
 
-export async function readJudged(db: Kysely<Tables>): Promise<{ judged: Judged[]; open: number }> {
+export async function readJudged(db: Kysely<Tables>): Promise<{ judged: JudgedForecast[]; open: number }> {
   const rows = await db.selectFrom('forecasts').select('judged').where('judged', 'is not', null).execute();
   const { open = 0 } =
     (await db

@@ -3,9 +3,9 @@ export {
   readBenchFile,
   readBrief,
   readBuild,
-  readCatalogue,
+  readCatalogueFile,
   readJson,
-  readRecords,
+  readRecordsFile,
   type DemoFiles,
   type Read,
 } from './read.ts';

@@ -73,13 +73,13 @@ export function checkCatalogue(value: unknown): Read<CatalogueFile> {
   return problems.length > 0 ? { ok: false, problems } : read;
 }
 
-export function readCatalogue(text: string): Read<CatalogueFile> {
+export function readCatalogueFile(text: string): Read<CatalogueFile> {
   const json = readJson(text);
   return json.ok ? checkCatalogue(json.value) : json;
 }
 
 /** Reads a table of records that states all of its conditions itself; nothing is taken unless every row is. */
-export function readRecords(text: string, catalogue: CatalogueFile): Read<readonly BenchRecord[]> {
+export function readRecordsFile(text: string, catalogue: CatalogueFile): Read<readonly BenchRecord[]> {
   const defaults = {
     source: 'not stated',
     on: '1970-01-01',

@@ -13,7 +13,7 @@ import {
   judge,
   pooledPrior,
   usualSeasons,
-  type Judged,
+  type JudgedForecast,
   type LoggedForecast,
   type Observation,
   type PriceEvent,
@@ -21,7 +21,7 @@ import {
 import { prepare, type Answer } from '@ripe-pick/core/search';
 import { openSession, type Session } from '@ripe-pick/core/session';
 import { dayNumber } from '@ripe-pick/core/units';
-import { withFinds, type Find } from '@ripe-pick/core/used';
+import { withFinds, type UsedListing } from '@ripe-pick/core/used';
 import {
   bestNow,
   candidatesNow,
@@ -43,7 +43,7 @@ export interface Seen {
   readonly point: WatchPoint;
   readonly news: readonly NewAlertText[];
   readonly forecasts: readonly LoggedForecast[];
-  readonly judged: readonly { readonly id: string; readonly judged: Judged | null }[];
+  readonly judged: readonly { readonly id: string; readonly judged: JudgedForecast | null }[];
 }
 
 /** The search is stopped after this; then there is no best to compare. */
@@ -127,7 +127,7 @@ async function lookingAt(store: Store): Promise<Looking | null> {
     store.points(),
   ]);
   if (!workspace || file.parts.length === 0) return null;
-  const catalogue = withFinds(catalogueOf(file), workspace.listings as readonly Find[]);
+  const catalogue = withFinds(catalogueOf(file), workspace.listings as readonly UsedListing[]);
   const session = openSession(catalogue, withHousehold(workspace.brief as Brief, workspace.claims));
   const before = points.filter((point) => point.day < catalogue.today).at(-1) ?? points.at(-1) ?? null;
   return { session, file, workspace, before };

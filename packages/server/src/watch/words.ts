@@ -1,6 +1,6 @@
 import type { NewAlertText } from '@ripe-pick/contract';
 import type { PriceEvent } from '@ripe-pick/core/prices';
-import type { Change, Move, PriceNews, Turn } from '@ripe-pick/core/watch';
+import type { WatchChange, Move, PriceNews, Turn } from '@ripe-pick/core/watch';
 import { slotWords } from '@ripe-pick/core/parts';
 import { addDays, moneyText as money } from '@ripe-pick/core/units';
 
@@ -24,7 +24,7 @@ function because(moves: readonly Move[], currency: string, turns: readonly Turn[
 }
 
 export function changeText(
-  change: Change,
+  change: WatchChange,
   currency: string,
   day: string,
   deals: readonly Turn[] = [],

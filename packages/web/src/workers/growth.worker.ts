@@ -67,7 +67,7 @@ export interface ToldPlan {
   /** The build that is best today, left as it is. */
   readonly still: ToldPath | null;
   readonly paced: ToldPath | null;
-  readonly against: Against | null;
+  readonly against: AgainstBest | null;
   readonly falls: readonly Fall[];
   readonly bases: number;
   readonly checks: number;
@@ -76,7 +76,7 @@ export interface ToldPlan {
 }
 
 /** The best path held against what becomes of the build that is best today. */
-export interface Against {
+export interface AgainstBest {
   readonly overtaking: Overtaking | null;
   /** Why the other build cannot grow the same way; null when it can. */
   readonly obstacle: Obstacle | null;

@@ -16,7 +16,7 @@ import {
   type JointPlan,
   type Observation,
   type PriceEvent,
-  type Prior,
+  type PricePrior,
   type Ripeness,
   type Percentile,
   type TrackedOffer,
@@ -43,7 +43,7 @@ export interface JudgeWish {
 }
 
 /** What is shown of a part’s forecast: everything but the futures themselves. */
-export interface Verdict {
+export interface PriceVerdict {
   readonly part: string;
   readonly ripeness: Ripeness;
   readonly now: number | null;
@@ -68,7 +68,7 @@ export interface Verdict {
 }
 
 export interface Pooled {
-  readonly prior: Prior;
+  readonly prior: PricePrior;
   readonly isPooled: boolean;
   /** Kinds of parts whose prices rose over the last month, with the change. */
   readonly rising: readonly { readonly kind: PartKind; readonly change: number }[];
@@ -82,7 +82,7 @@ let forecasts = new Map<string, Forecast>();
 
 /** Least price over the offers of each day on which any was looked at; an offer not looked at that day keeps its last price for a while. */
 const HOLDS = 7;
-function historyOf(offers: readonly TrackedOffer[]): Verdict['history'] {
+function historyOf(offers: readonly TrackedOffer[]): PriceVerdict['history'] {
   const days = [...new Set(offers.flatMap((offer) => offer.observations.map((look) => look.day)))].sort(
     (a, b) => a - b,
   );
@@ -129,11 +129,11 @@ const judging = {
   async judge(
     parts: readonly PartToJudge[],
     wish: JudgeWish,
-    prior: Prior,
-    send: (verdicts: readonly Verdict[]) => void,
+    prior: PricePrior,
+    send: (verdicts: readonly PriceVerdict[]) => void,
   ): Promise<void> {
     forecasts = new Map();
-    function* work(): Work<Verdict | null, void> {
+    function* work(): Work<PriceVerdict | null, void> {
       for (const { part, kind, offers, target } of parts) {
         const forecast = forecastOf(offers, { ...wish, kind, prior });
         if (!forecast) continue;
@@ -159,7 +159,7 @@ const judging = {
         if (stopped) return;
       }
     }
-    let batch: Verdict[] = [];
+    let batch: PriceVerdict[] = [];
     const flush = () => {
       if (batch.length > 0) send(batch);
       batch = [];

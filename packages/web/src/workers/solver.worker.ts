@@ -16,7 +16,7 @@ import {
   type Explanation,
   type Frontier,
   type FrontierProgress,
-  type Prepared,
+  type PreparedSearch,
   type Progress,
   type SearchResult,
 } from '@ripe-pick/core/search';
@@ -30,7 +30,7 @@ import { drive, Tickets } from './drive.ts';
 const tickets = new Tickets();
 
 let catalogue: Catalogue | null = null;
-let searched: { key: string; session: Session; prepared: Prepared } | null = null;
+let searched: { key: string; session: Session; prepared: PreparedSearch } | null = null;
 let repaired: { key: string; session: Session; repairs: Repairs } | null = null;
 
 function loaded(): Catalogue {
@@ -39,7 +39,7 @@ function loaded(): Catalogue {
 }
 
 /** The budget is not part of the preparation: sliding it costs a warm search. */
-function searchOf(brief: Brief): { readonly session: Session; readonly prepared: Prepared } {
+function searchOf(brief: Brief): { readonly session: Session; readonly prepared: PreparedSearch } {
   const money = { ...brief.money, budgetMinor: 0, allowedOverMinor: 0 };
   const key = JSON.stringify({ ...brief, name: '', money });
   if (searched?.key !== key) {

@@ -23,7 +23,7 @@ export interface Holding {
  * What one changes at a date. `beside` adds to what is in the slot: a second memory kit, a further drive. Null as the
  * part takes what is there out.
  */
-export interface Change {
+export interface PartChange {
   readonly slot: Slot;
   readonly part: string | null;
   readonly beside: boolean;
@@ -92,7 +92,7 @@ export interface Changed {
 
 export function withChanges(
   holding: Holding,
-  changes: readonly Change[],
+  changes: readonly PartChange[],
   parts: ReadonlyMap<string, Part>,
 ): Changed {
   const set: Record<string, Part | null | undefined> = { ...holding.set };

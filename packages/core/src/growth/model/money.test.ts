@@ -11,12 +11,12 @@ import {
   outlookFor,
   stagesOf,
   watchesOf,
-  type Change,
+  type PartChange,
 } from '../index.ts';
 import { incomeBy } from './calendar.ts';
 import { thinned, unbeaten } from '../search/lists.ts';
 
-const into = (slot: Change['slot'], part: string, beside = false): Change => ({ slot, part, beside });
+const into = (slot: PartChange['slot'], part: string, beside = false): PartChange => ({ slot, part, beside });
 const part = (id: string) => {
   const found = GROWING.parts.find((each) => each.id === id);
   if (!found) throw new Error(`no part ${id}`);

@@ -1,4 +1,4 @@
-import { costOf, indexMarket, usableOffers, type Market } from '../../money/index.ts';
+import { costOf, indexMarket, usableOffers, type PriceIndex } from '../../money/index.ts';
 import {
   kindFor,
   type Brief,
@@ -188,7 +188,7 @@ export function outlookFor(options: OutlookOptions): Outlook {
 }
 
 /** What one part costs ordered by itself; null when the offer cannot be counted. */
-function alone(part: Part, offer: string, market: Market): number | null {
+function alone(part: Part, offer: string, market: PriceIndex): number | null {
   const cost = costOf({ [part.kind]: { part: part.id, offer } }, market);
   return cost.unpriced.length > 0 ? null : cost.dueNow;
 }
@@ -197,7 +197,7 @@ function alone(part: Part, offer: string, market: Market): number | null {
  * The least that a new or refurbished one costs at the door; where the brief takes used ones, the middle of what they
  * are offered for, when that is less: the very listing of today will be gone.
  */
-function doorPrice(part: Part, market: Market, brief: Brief): number | null {
+function doorPrice(part: Part, market: PriceIndex, brief: Brief): number | null {
   let least = Infinity;
   const used: number[] = [];
   for (const offer of usableOffers(market, brief, part.id, kindFor(part.kind))) {
@@ -212,7 +212,7 @@ function doorPrice(part: Part, market: Market, brief: Brief): number | null {
 }
 
 /** What a used one changes hands for today, before fees: by used offers, else a share of new. */
-function usedWorth(part: Part, market: Market): number {
+function usedWorth(part: Part, market: PriceIndex): number {
   const used: number[] = [];
   let least = Infinity;
   for (const offer of market.offersByPart.get(part.id) ?? []) {

@@ -1,5 +1,5 @@
 import type { Picks } from '../../parts/index.ts';
-import type { Change } from './holding.ts';
+import type { PartChange } from './holding.ts';
 
 /** A build to start from, with what it counts against today's sum. */
 export interface Base {
@@ -12,7 +12,7 @@ export interface Base {
 /** A step of a path: what changes on a day. */
 export interface PathStep {
   readonly on: string;
-  readonly changes: readonly Change[];
+  readonly changes: readonly PartChange[];
 }
 
 export interface FoundPath {

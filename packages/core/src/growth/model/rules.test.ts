@@ -2,17 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { BOARD, CASE, MEMORY, PROCESSOR } from '../../test/fixtures.ts';
 import { GROWING, growing, LATER, picksWith } from '../../test/growth-world.ts';
 import type { Catalogue, Part } from '../../parts/index.ts';
-import { evaluatePath, firstObstacle, joinedKit, searchCacheFor, whyNot, type Change } from '../index.ts';
+import { evaluatePath, firstObstacle, joinedKit, searchCacheFor, whyNot, type PartChange } from '../index.ts';
 import { companionsFor, platformsFrom } from '../search/options.ts';
 import { holdingOf, withChanges } from './holding.ts';
 import { bestFrom } from '../search/plan.ts';
 
 /* The compatibility rules carried over to later steps. What they say of parts is common practice, no source; their figures are checked in compatibility/. */
 
-const into = (slot: Change['slot'], part: string, beside = false): Change => ({ slot, part, beside });
-const take = (changes: readonly Change[], world = growing(), picks = picksWith()) =>
+const into = (slot: PartChange['slot'], part: string, beside = false): PartChange => ({ slot, part, beside });
+const take = (changes: readonly PartChange[], world = growing(), picks = picksWith()) =>
   evaluatePath(world, { picks, steps: [{ on: LATER, changes }] }).stages[1];
-const blocked = (changes: readonly Change[], world = growing(), picks = picksWith()) =>
+const blocked = (changes: readonly PartChange[], world = growing(), picks = picksWith()) =>
   take(changes, world, picks).barriers.map((found) => found.rule);
 const withPart = (part: Part): Catalogue => ({
   ...GROWING,

@@ -1,6 +1,6 @@
 import { ruleContext, type RuleContext } from '../../compatibility/index.ts';
 import { indexModel, systemOf, type ModelIndex, type SystemRates } from '../../frames/index.ts';
-import { indexMarket, type Market } from '../../money/index.ts';
+import { indexMarket, type PriceIndex } from '../../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../../parts/index.ts';
 import { incomeBy, stagesOf, type Stage } from './calendar.ts';
 import { pathContext } from './holding.ts';
@@ -12,7 +12,7 @@ import { yearsFor, type Years } from './years.ts';
 export interface GrowthWorld {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
-  readonly market: Market;
+  readonly market: PriceIndex;
   readonly today: string;
   readonly context: RuleContext;
   readonly index: ModelIndex;

@@ -1,7 +1,7 @@
 import type { Brief, Gpu, Part, Slot } from '../../parts/index.ts';
-import { withChanges, type Change, type Holding } from '../model/holding.ts';
+import { withChanges, type PartChange, type Holding } from '../model/holding.ts';
 import { platformId, type SearchCache } from './search-cache.ts';
-import type { Platform } from './options.ts';
+import type { PlatformOption } from './options.ts';
 import type { PathStep } from '../model/path.ts';
 
 /** A path on its way: what is held, what is left, what has been spent and what it has been worth so far. */
@@ -39,7 +39,7 @@ export function sumOf(
 /** Worth of the months of a stage with a core; null when a rate is missing. */
 export function worthOf(
   { sumsOf, ends }: SearchCache,
-  platform: Platform,
+  platform: PlatformOption,
   gpu: Gpu | null,
   stage: number,
 ): number | null {
@@ -58,7 +58,7 @@ export function advance(
   cache: SearchCache,
   node: PathNode,
   stage: number,
-  platform: Platform,
+  platform: PlatformOption,
   gpu: Gpu | null,
   worth: number,
   needs: Brief['needs'],
@@ -74,7 +74,7 @@ export function advance(
   const left = node.money + stages[stage].income - paid + (pays ? back : 0);
   const more = companionsWorth(cache, holding, stage);
   if (left + more < 0) return [];
-  const changes: Change[] = gpu
+  const changes: PartChange[] = gpu
     ? [...platform.changes, { slot: 'gpu', part: gpu.id, beside: false }]
     : [...platform.changes];
   const core = withChanges(holding, changes, market.parts).holding;

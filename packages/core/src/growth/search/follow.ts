@@ -1,12 +1,12 @@
 import { advance, cheapest, worthOf, type PathNode } from './advance.ts';
-import { holdingOf, relaxedNeeds, type Change } from '../model/holding.ts';
+import { holdingOf, relaxedNeeds, type PartChange } from '../model/holding.ts';
 import type { SearchCache } from './search-cache.ts';
 import { coreSystem } from './options.ts';
 import { baseKey, isPutOff, type Base, type FoundPath, type PathStep } from '../model/path.ts';
 
 const PLATFORM_SLOTS: ReadonlySet<string> = new Set(['cpu', 'motherboard', 'memory']);
 
-const isSame = (a: readonly Change[], b: readonly Change[]): boolean =>
+const isSame = (a: readonly PartChange[], b: readonly PartChange[]): boolean =>
   a.length === b.length &&
   a.every((change) =>
     b.some(

@@ -2,7 +2,7 @@ import { barriersOf, firstBarrier, isBarred, RULES, type Rule } from '../../comp
 import { systemOf } from '../../frames/index.ts';
 import type { Motherboard, Gpu, Memory, Part, PartSet, Cpu, Slot } from '../../parts/index.ts';
 import type { Stage } from '../model/calendar.ts';
-import { contextAt, joinedKit, withChanges, type Change, type Holding } from '../model/holding.ts';
+import { contextAt, joinedKit, withChanges, type PartChange, type Holding } from '../model/holding.ts';
 import type { GrowthWorld } from '../model/world.ts';
 
 /*
@@ -11,8 +11,8 @@ import type { GrowthWorld } from '../model/world.ts';
  */
 
 /** Processor, board and memory, and how to get there from what is held. */
-export interface Platform {
-  readonly changes: readonly Change[];
+export interface PlatformOption {
+  readonly changes: readonly PartChange[];
   readonly ins: readonly Part[];
   readonly outs: readonly Part[];
   readonly cpu: Cpu;
@@ -23,12 +23,12 @@ export interface Platform {
 }
 
 /** What of a platform frames depend on. */
-export type Core = Pick<Platform, 'cpu' | 'motherboard' | 'memory'>;
+export type Core = Pick<PlatformOption, 'cpu' | 'motherboard' | 'memory'>;
 
-const change = (slot: Slot, part: Part, beside = false): Change => ({ slot, part: part.id, beside });
+const change = (slot: Slot, part: Part, beside = false): PartChange => ({ slot, part: part.id, beside });
 const gbOf = (kit: Memory) => (kit.modules ?? 0) * (kit.gbPerModule ?? 0);
 
-type Bare = Omit<Platform, 'ins' | 'outs'>;
+type Bare = Omit<PlatformOption, 'ins' | 'outs'>;
 
 /** Whether a platform fits together by the rules that read it alone. */
 function isWhole(world: GrowthWorld, platform: Bare, holding: Holding): boolean {
@@ -41,11 +41,11 @@ function isWhole(world: GrowthWorld, platform: Bare, holding: Holding): boolean 
 }
 
 /** Platforms that can be reached from a holding in one step; the first is the one that is there. */
-export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] {
+export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOption[] {
   const { cpu, motherboard, memory } = holding.set;
   if (!cpu || !motherboard || !memory) return [];
   const { lists, index } = world;
-  const out: Platform[] = [];
+  const out: PlatformOption[] = [];
   const add = (platform: Bare) => {
     if (platform.changes.length > 0 && !isWhole(world, platform, holding)) return;
     const made = withChanges(holding, platform.changes, world.market.parts);
@@ -56,7 +56,7 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): Platform[] 
   const dropIns = lists.cpus.filter(
     (chip) => chip.socket === motherboard.socket && chip.id !== cpu.id && rate(chip) > rate(cpu),
   );
-  const kitSets: { changes: Change[]; memory: Memory }[] = [{ changes: [], memory }];
+  const kitSets: { changes: PartChange[]; memory: Memory }[] = [{ changes: [], memory }];
   if (holding.kits.length === 1 && world.outlook.base(holding.kits[0]) !== null)
     kitSets.push({
       changes: [change('memory', holding.kits[0], true)],
@@ -107,7 +107,7 @@ export function coreSystem(world: GrowthWorld, { cpu, motherboard, memory }: Cor
 }
 
 /** A way to make a core fit: changes of companions, none where it fits as it is. */
-export type Companions = readonly Change[];
+export type Companions = readonly PartChange[];
 
 const COMPANIONS = ['psu', 'cooler', 'case'] as const;
 type Companion = (typeof COMPANIONS)[number];
@@ -154,14 +154,14 @@ export function companionsFor(
     all[slot].filter((part) => part.id !== holding.set[slot]?.id && fitsAlone(slot, part)),
   );
   const mustChange = COMPANIONS.map((slot) => !fitsAlone(slot, holding.set[slot]));
-  const passes = (changes: readonly Change[]): boolean => {
+  const passes = (changes: readonly PartChange[]): boolean => {
     const set: Record<string, unknown> = { ...holding.set };
     for (const { slot, part } of changes) set[slot] = market.parts.get(part ?? '') ?? null;
     return isFine(set as PartSet, READ_COMPANIONS); // companions stand in their own slots
   };
   for (const size of [1, 2, 3]) {
-    const found: Change[][] = [];
-    const choose = (at: number, chosen: Change[]): void => {
+    const found: PartChange[][] = [];
+    const choose = (at: number, chosen: PartChange[]): void => {
       if (at === COMPANIONS.length) {
         if (chosen.length === size && passes(chosen)) found.push(chosen);
         return;
@@ -178,7 +178,7 @@ export function companionsFor(
 
 /** A way to make a core fit, with the drives that the stage brings. */
 export interface Fitting {
-  readonly drives: readonly Change[];
+  readonly drives: readonly PartChange[];
   readonly companions: readonly Companions[];
 }
 
@@ -194,7 +194,7 @@ export function fittingFor(
   stage: Pick<Stage, 'month' | 'wishes'>,
 ): Fitting | null {
   let held = holding;
-  const drives: Change[] = [];
+  const drives: PartChange[] = [];
   for (const wish of stage.wishes) {
     if (wish.kind !== 'drive') continue;
     const priceOf = (part: Part) => world.outlook.priceAt(part, stage.month) ?? Infinity;

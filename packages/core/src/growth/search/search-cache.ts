@@ -10,7 +10,7 @@ import {
   platformsFrom,
   type Core,
   type Fitting,
-  type Platform,
+  type PlatformOption,
 } from './options.ts';
 import type { GrowthWorld } from '../model/world.ts';
 
@@ -28,7 +28,7 @@ export interface SearchCache {
   readonly sumsOf: (core: Core, gpu: Gpu | null) => Float64Array | null;
   /** The same with the best memory and the best slot that there may be: never less. */
   readonly idealSums: (chip: Cpu, gpu: Gpu | null) => Float64Array | null;
-  readonly platformsOf: (holding: Holding) => readonly Platform[];
+  readonly platformsOf: (holding: Holding) => readonly PlatformOption[];
   readonly allowedFrom: (gpu: Gpu | null) => ReadonlySet<Gpu>;
   /** Cards in falling order of the most that a stage can be worth with them and a processor. */
   readonly gpusInOrder: (chip: Cpu, stage: number) => readonly { readonly gpu: Gpu; readonly most: number }[];

@@ -3,7 +3,7 @@ import type { Brief, Gpu } from '../../parts/index.ts';
 import { advance, cheapest, companionsWorth, sumOf, worthOf, type PathNode } from './advance.ts';
 import { holdingOf, relaxedNeeds } from '../model/holding.ts';
 import type { SearchCache } from './search-cache.ts';
-import { coreSystem, type Platform } from './options.ts';
+import { coreSystem, type PlatformOption } from './options.ts';
 import { baseKey, byWorth, isPutOff, type Base, type FoundPath } from '../model/path.ts';
 import type { GrowthWorld } from '../model/world.ts';
 
@@ -132,7 +132,7 @@ class PathWalk {
     node: PathNode,
     stage: number,
     rest: number,
-    platform: Platform,
+    platform: PlatformOption,
     gpu: Gpu | null,
   ): Generator<void, void, unknown> {
     const { cache } = this;

@@ -3,13 +3,13 @@ import type { Part } from '../../parts/index.ts';
 import { evaluatePath } from '../model/evaluate.ts';
 import type { Path } from '../model/path-report.ts';
 import type { Stage } from '../model/calendar.ts';
-import { contextAt, withChanges, type Change, type Holding } from '../model/holding.ts';
+import { contextAt, withChanges, type PartChange, type Holding } from '../model/holding.ts';
 import type { SearchCache } from '../search/search-cache.ts';
 import { gpusFrom, fittingFor, platformsFrom } from '../search/options.ts';
 
 /** What a step might do instead, with all other steps kept. */
 export interface Alternative {
-  readonly changes: readonly Change[];
+  readonly changes: readonly PartChange[];
   /** Parts that set frames, without companions; none: the step is left out. */
   readonly parts: readonly Part[];
   /** The whole path's value, in thousandths; null when it does not fit or a rate is missing. */
@@ -42,10 +42,10 @@ export function alternativesFor(cache: SearchCache, path: Path, on: string): Alt
   const kept = own.filter(({ slot }) => slot === 'storage');
   const ownPlatform = own.filter(({ slot }) => slot === 'cpu' || slot === 'motherboard' || slot === 'memory');
   const gpus = gpusFrom(world, holding.set.gpu ?? null);
-  const gpuChange = (id: string): Change => ({ slot: 'gpu', part: id, beside: false });
+  const gpuChange = (id: string): PartChange => ({ slot: 'gpu', part: id, beside: false });
   const platforms = platformsFrom(world, holding).map((platform) => platform.changes);
   const ownGpu = own.filter(({ slot }) => slot === 'gpu');
-  const cores: (readonly Change[])[] = [
+  const cores: (readonly PartChange[])[] = [
     [],
     ...gpus.map((gpu) => [gpuChange(gpu.id)]),
     ...(ownPlatform.length > 0 ? gpus.map((gpu) => [...ownPlatform, gpuChange(gpu.id)]) : []),
@@ -63,7 +63,7 @@ export function alternativesFor(cache: SearchCache, path: Path, on: string): Alt
     return !seen.has(key) && seen.add(key);
   });
   // The ones that cost least beyond what is there come first; the rest would be bought by nobody with this money.
-  const priceOf = (changes: readonly Change[]) =>
+  const priceOf = (changes: readonly PartChange[]) =>
     changes.reduce(
       (sum, { part }) => sum + (outlook.priceAt(market.parts.get(part ?? '') ?? NO_PART, month) ?? Infinity),
       0,
@@ -84,7 +84,7 @@ function alternative(
   path: Path,
   on: string,
   holding: Holding,
-  changes: readonly Change[],
+  changes: readonly PartChange[],
   stage: Pick<Stage, 'month' | 'wishes'>,
   needs: SearchCache['world']['context']['needs'],
 ): Alternative {
@@ -94,7 +94,7 @@ function alternative(
   const canFlash = !changes.some((change) => change.slot === 'motherboard');
   const core = withChanges(holding, changes, market.parts).holding;
   const fitting = fittingFor(world, core, canFlash, needs, stage);
-  const net = (all: readonly Change[]) => {
+  const net = (all: readonly PartChange[]) => {
     const { ins, outs } = withChanges(holding, all, market.parts);
     return (
       ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, stage.month) ?? 0), 0) -

@@ -3,7 +3,7 @@ import {
   FREE,
   PAID,
   UNDECIDED,
-  type Branch,
+  type OrderBranch,
   type PricedCandidate,
   type RowBound,
   type SlotRule,
@@ -40,7 +40,7 @@ export class Branching {
     private readonly task: SplitTask,
     private readonly wide: Wide,
     private readonly sums: OrderSums,
-    private readonly stack: Branch[],
+    private readonly stack: OrderBranch[],
   ) {
     const { shops, couplings } = task.terms;
     this.reach = reachOf(task.candidates, shops.length, couplings.length);
@@ -52,7 +52,7 @@ export class Branching {
   }
 
   /** Branches on the first of what is asked for and not met, else on the coupling or the fee that weighs most. */
-  branch(node: Branch, chosen: readonly PricedCandidate[], needs: readonly Need[]): void {
+  branch(node: OrderBranch, chosen: readonly PricedCandidate[], needs: readonly Need[]): void {
     for (const { row, need } of needs) if (this.onRow(node, chosen, row, need)) return;
     const users = new Map<number, number[]>();
     chosen.forEach(({ option }, slot) => {
@@ -65,7 +65,7 @@ export class Branching {
     else if (unpaid) this.onShop(node, unpaid.shop);
   }
 
-  private push(node: Branch, change: Decided): void {
+  private push(node: OrderBranch, change: Decided): void {
     const { shops } = this.task.terms;
     let dirty = 0;
     change.shops?.forEach((state, s) => {
@@ -89,13 +89,18 @@ export class Branching {
     });
   }
 
-  private pushShop(node: Branch, shop: number, state: number): void {
+  private pushShop(node: OrderBranch, shop: number, state: number): void {
     const shops = node.shops.slice();
     shops[shop] = state;
     this.push(node, { shops });
   }
 
-  private pushCoupling(node: Branch, coupling: number, state: number, alsoOff: readonly number[] = []): void {
+  private pushCoupling(
+    node: OrderBranch,
+    coupling: number,
+    state: number,
+    alsoOff: readonly number[] = [],
+  ): void {
     const couplings = node.couplings.slice();
     couplings[coupling] = state;
     for (const other of alsoOff) couplings[other] = OFF;
@@ -103,7 +108,7 @@ export class Branching {
   }
 
   /** One listing in two slots, or more claims than the household may make; false where there is neither. */
-  private onTooMany(node: Branch, coupling: number, slots: readonly number[]): boolean {
+  private onTooMany(node: OrderBranch, coupling: number, slots: readonly number[]): boolean {
     const each = this.couplings[coupling];
     if (each.kind === 'single' && slots.length > 1) {
       for (const slot of slots) this.push(node, { rules: [{ slot, coupling, rule: 'ban' }] });
@@ -116,12 +121,12 @@ export class Branching {
     return true;
   }
 
-  private hasRule(node: Branch, slot: number, coupling: number, rule: SlotRule['rule']): boolean {
+  private hasRule(node: OrderBranch, slot: number, coupling: number, rule: SlotRule['rule']): boolean {
     return node.rules.some((each) => each.slot === slot && each.coupling === coupling && each.rule === rule);
   }
 
   /** More slots would claim than the household may: one of them claims, or it does not. */
-  private onClaim(node: Branch, coupling: number, left: number, claiming: readonly number[]): void {
+  private onClaim(node: OrderBranch, coupling: number, left: number, claiming: readonly number[]): void {
     const isMust = (slot: number) => this.hasRule(node, slot, coupling, 'must');
     const [slot] = claiming.filter((each) => !isMust(each));
     this.push(node, { rules: [{ slot, coupling, rule: 'no-credit' }] });
@@ -157,7 +162,7 @@ export class Branching {
 
   /** The coupling by which the bound may promise most; null where it promises nothing too much. */
   private heaviestOpen(
-    node: Branch,
+    node: OrderBranch,
     chosen: readonly PricedCandidate[],
     users: ReadonlyMap<number, readonly number[]>,
   ): OpenCoupling | null {
@@ -176,7 +181,7 @@ export class Branching {
   }
 
   /** The shop whose fee is left out and weighs most. */
-  private dearestFee(node: Branch): { readonly shop: number; readonly fee: number } | null {
+  private dearestFee(node: OrderBranch): { readonly shop: number; readonly fee: number } | null {
     const { terms } = this.task;
     let dearest: { shop: number; fee: number } | null = null;
     for (let shop = 0; shop < terms.shops.length; shop++) {
@@ -187,7 +192,7 @@ export class Branching {
     return dearest;
   }
 
-  private onCoupling(node: Branch, at: number): void {
+  private onCoupling(node: OrderBranch, at: number): void {
     const each = this.couplings[at];
     if (each.kind === 'claim') {
       for (let times = 0; times <= each.left; times++) this.pushCoupling(node, at, OFF + times);
@@ -205,7 +210,7 @@ export class Branching {
     this.pushCoupling(node, at, ON, excluded);
   }
 
-  private onShop(node: Branch, shop: number): void {
+  private onShop(node: OrderBranch, shop: number): void {
     const { byClass, freeFrom } = this.task.terms.shops[shop];
     this.pushShop(node, shop, CLOSED);
     for (let weight = 0; weight < Math.max(1, byClass.length); weight++)
@@ -214,7 +219,7 @@ export class Branching {
   }
 
   /** The most that a slot's candidates can add to a row within its bounds. */
-  private mostIn(node: Branch, slot: number, row: number): number {
+  private mostIn(node: OrderBranch, slot: number, row: number): number {
     const caps = node.bounds.filter((bound) => bound.slot === slot && bound.row === row);
     const cap = Math.min(Infinity, ...caps.map((bound) => bound.atMost));
     let most = 0;
@@ -227,7 +232,7 @@ export class Branching {
   }
 
   /** Where a row stays below its need: one slot adds more to it than now, or not more. False when the need is met. */
-  private onRow(node: Branch, chosen: readonly PricedCandidate[], row: number, need: number): boolean {
+  private onRow(node: OrderBranch, chosen: readonly PricedCandidate[], row: number, need: number): boolean {
     const now = chosen.map(({ option }) => weightIn(option, row, this.task.terms));
     if (now.reduce((sum, weight) => sum + weight, 0) >= need) return false;
     let possible = 0;

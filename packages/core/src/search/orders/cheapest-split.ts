@@ -1,6 +1,6 @@
 import { Branching } from './branching.ts';
 import { needsOf, reachCost } from './needs.ts';
-import type { Branch, Split, SplitTask } from './node.ts';
+import type { OrderBranch, Split, SplitTask } from './node.ts';
 import { OrderSums } from './order-sums.ts';
 import { constantOf, narrowed, priceCandidates, within } from './pricing.ts';
 import { wideOf } from './wide.ts';
@@ -19,7 +19,7 @@ export function cheapestSplit(task: SplitTask): Split | null {
   const { shops, couplings } = terms;
   const wide = wideOf(task.candidates, couplings);
   const sums = new OrderSums(terms, task.slots);
-  const root: Branch = {
+  const root: OrderBranch = {
     shops: new Uint8Array(shops.length),
     couplings: new Uint8Array(couplings.length),
     bounds: [],

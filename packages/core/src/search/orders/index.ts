@@ -1,7 +1,7 @@
 export { NO_SHOP, plainOption, type Option, type Terms } from './terms.ts';
 export { termsOf } from './read-terms.ts';
 export { cheapestSplit } from './cheapest-split.ts';
-export type { Candidate, PricedCandidate, BestTogether, Split } from './node.ts';
+export type { SlotCandidate, PricedCandidate, BestTogether, Split } from './node.ts';
 export {
   basketsFor,
   shoppingFor,

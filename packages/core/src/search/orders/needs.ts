@@ -1,4 +1,4 @@
-import { FREE, type Branch, type PricedCandidate } from './node.ts';
+import { FREE, type OrderBranch, type PricedCandidate } from './node.ts';
 import { priceIn } from './pricing.ts';
 import { ROLES, weightIn } from './rows.ts';
 import { NO_SHOP, OFF, ON, type Terms } from './terms.ts';
@@ -12,7 +12,7 @@ export interface Need {
 }
 
 /** Combos that a branch uses lower what counts towards a threshold. */
-export function usedCombos({ couplings: states }: Branch, { couplings }: Terms, shop: number): number {
+export function usedCombos({ couplings: states }: OrderBranch, { couplings }: Terms, shop: number): number {
   let minor = 0;
   couplings.forEach((each, c) => {
     if (each.kind === 'combo' && each.shop === shop && states[c] === ON) minor += each.minor;
@@ -21,7 +21,7 @@ export function usedCombos({ couplings: states }: Branch, { couplings }: Terms, 
 }
 
 /** What a branch asks for: a sum at a shop, the goods of a code, the roles of a combo. */
-export function needsOf(node: Branch, terms: Terms): Need[] {
+export function needsOf(node: OrderBranch, terms: Terms): Need[] {
   const { shops, couplings } = terms;
   const needs: Need[] = [];
   const rowOf = (c: number, role = 0) => shops.length + c * ROLES + role;
@@ -54,7 +54,7 @@ export function needsOf(node: Branch, terms: Terms): Need[] {
 export function reachCost(
   priced: readonly (readonly PricedCandidate[])[],
   needs: readonly Need[],
-  node: Branch,
+  node: OrderBranch,
   terms: Terms,
   wide: Wide,
 ): number {

@@ -2,7 +2,7 @@ import type { Slot } from '../../parts/index.ts';
 import type { Option, Terms } from './terms.ts';
 
 /** A part that may fill a slot, with the ways to get it. `element` is the caller's own number of it. */
-export interface Candidate {
+export interface SlotCandidate {
   readonly element: number;
   readonly deciwatts: number;
   readonly options: readonly Option[];
@@ -26,7 +26,7 @@ export interface SplitTask {
   readonly terms: Terms;
   /** Slots by the index of their candidates, to name them to the orders. */
   readonly slots: readonly Slot[];
-  readonly candidates: readonly (readonly Candidate[])[];
+  readonly candidates: readonly (readonly SlotCandidate[])[];
   readonly relax: BestTogether;
   /** The most that it may cost. */
   readonly most: number;
@@ -59,13 +59,13 @@ export interface SlotRule {
   readonly rule: 'ban' | 'no-credit' | 'must';
 }
 
-export interface Branch {
+export interface OrderBranch {
   readonly shops: Uint8Array;
   readonly couplings: Uint8Array;
   readonly bounds: readonly RowBound[];
   readonly rules: readonly SlotRule[];
   /** What is still worth looking at. */
-  readonly candidates: readonly (readonly Candidate[])[];
+  readonly candidates: readonly (readonly SlotCandidate[])[];
   /** Prices and choice of the branch above, and the slots (as bits) whose prices are not the same here. */
   readonly above: {
     readonly priced: readonly (readonly PricedCandidate[])[];

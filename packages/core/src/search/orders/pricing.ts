@@ -2,8 +2,8 @@ import {
   CLOSED,
   PAID,
   UNDECIDED,
-  type Candidate,
-  type Branch,
+  type SlotCandidate,
+  type OrderBranch,
   type PricedCandidate,
   type SlotRule,
 } from './node.ts';
@@ -15,7 +15,7 @@ import { viewOf, type SlotView, type Wide } from './wide.ts';
  * What a branch costs beside the prices of its parts: fees that are decided, sums off and combos used, lots bought, and
  * what wide deals may take off that are still open.
  */
-export function constantOf(node: Branch, { shops, couplings }: Terms, wide: Wide): number {
+export function constantOf(node: OrderBranch, { shops, couplings }: Terms, wide: Wide): number {
   let constant = 0;
   for (let s = 0; s < shops.length; s++)
     if (node.shops[s] >= PAID) constant += shops[s].flat + (shops[s].byClass[node.shops[s] - PAID] ?? 0);
@@ -42,7 +42,7 @@ export function constantOf(node: Branch, { shops, couplings }: Terms, wide: Wide
 
 function isBanned(
   option: Option,
-  node: Branch,
+  node: OrderBranch,
   couplings: readonly Coupling[],
   rules: readonly SlotRule[],
 ): boolean {
@@ -58,7 +58,7 @@ function isBanned(
 /** What an option costs in a branch, every open deal credited; Infinity where the branch does not permit it. */
 export function priceIn(
   option: Option,
-  node: Branch,
+  node: OrderBranch,
   { bounds, rules, barred }: SlotView,
   terms: Terms,
 ): number {
@@ -84,7 +84,7 @@ export function priceIn(
 }
 
 /** The cheapest option of every candidate that a branch permits, sorted by price; null when a slot has none. */
-export function priceCandidates(node: Branch, terms: Terms, wide: Wide): PricedCandidate[][] | null {
+export function priceCandidates(node: OrderBranch, terms: Terms, wide: Wide): PricedCandidate[][] | null {
   const { candidates } = node;
   const out: PricedCandidate[][] = [];
   for (let slot = 0; slot < candidates.length; slot++) {
@@ -129,10 +129,10 @@ export function within(list: readonly PricedCandidate[], most: number): readonly
  * cheapest must be less than `room`, the limit less the sum of every slot at its cheapest. Holds for all branches below.
  */
 export function narrowed(
-  node: Branch,
+  node: OrderBranch,
   priced: readonly (readonly PricedCandidate[])[],
   room: number,
-): readonly (readonly Candidate[])[] {
+): readonly (readonly SlotCandidate[])[] {
   return node.candidates.map((list, slot) => {
     const prices = priced[slot];
     const most = prices[0].price + room;
@@ -143,7 +143,7 @@ export function narrowed(
       if (each.price >= most) break;
       kept.add(each.element);
     }
-    const out: Candidate[] = [];
+    const out: SlotCandidate[] = [];
     for (const candidate of list) {
       if (!kept.has(candidate.element)) continue;
       const options = candidate.options.filter(

@@ -5,7 +5,7 @@ import {
   offMinor,
   stockOf,
   worthAt,
-  type Market,
+  type PriceIndex,
   type Priced,
   type ShopDeals,
 } from '../../money/index.ts';
@@ -42,7 +42,7 @@ class TermsReader {
   /** Couplings that are made when an option first takes part in them, by what they are of. */
   private readonly known = new Map<string, number>();
 
-  constructor(private readonly market: Market) {
+  constructor(private readonly market: PriceIndex) {
     for (const shop of market.shops.values()) if (shop.kind !== 'used-market') this.addShop(shop);
   }
 
@@ -171,7 +171,7 @@ class TermsReader {
  * Reads shops and deals of a market once. Only what can tie two slots together becomes a coupling; what hangs on one
  * offer alone is in its price already.
  */
-export function termsOf(market: Market): Terms {
+export function termsOf(market: PriceIndex): Terms {
   const reader = new TermsReader(market);
   const { shops, couplings } = reader;
   const isOf = (links: readonly Link[], test: (kind: Coupling['kind']) => boolean) =>

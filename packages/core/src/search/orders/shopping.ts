@@ -3,7 +3,7 @@ import { SLOTS, type Deal, type Pick, type Picks, type Slot } from '../../parts/
 import { openSession, type Session } from '../../session/index.ts';
 import type { Work } from '../../work/index.ts';
 import { cheapestSplit } from './cheapest-split.ts';
-import type { Candidate, BestTogether } from './node.ts';
+import type { SlotCandidate, BestTogether } from './node.ts';
 import { termsOf } from './read-terms.ts';
 import { plainOption, type Option } from './terms.ts';
 
@@ -57,24 +57,24 @@ const cheapestOfEach: BestTogether = (priced, limit) => {
   return sum < limit ? { sum, chosen: priced.map((list) => list[0]) } : null;
 };
 
-interface BasketTask {
+interface ShoppingTask {
   readonly slots: readonly Slot[];
-  readonly candidates: readonly (readonly Candidate[])[];
+  readonly candidates: readonly (readonly SlotCandidate[])[];
 }
 
 /** Finds the exact cheapest basket for the parts of a build: which offer of each, with which deals. */
 export function basketsFor({ brief, market }: Session): {
   /** The cheapest basket within the options that are allowed; null when some slot has none. */
   best(picks: Picks, allowed?: (slot: Slot, option: Option) => boolean): BasketAnswer | null;
-  taskOf(picks: Picks): BasketTask;
+  taskOf(picks: Picks): ShoppingTask;
   readonly work: { nodes: number };
 } {
   const terms = termsOf(market);
   const work = { nodes: 0 };
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
-  const taskOf = (picks: Picks): BasketTask => {
+  const taskOf = (picks: Picks): ShoppingTask => {
     const slots: Slot[] = [];
-    const candidates: Candidate[][] = [];
+    const candidates: SlotCandidate[][] = [];
     for (const slot of SLOTS) {
       const pick = picks[slot];
       if (!pick) continue;
@@ -186,7 +186,7 @@ export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgr
 function unavailable(
   picks: Picks,
   slots: readonly Slot[],
-  candidates: BasketTask['candidates'],
+  candidates: ShoppingTask['candidates'],
   { brief, market }: Session,
 ) {
   return slots.flatMap((slot, at) => {

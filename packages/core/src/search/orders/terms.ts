@@ -1,4 +1,4 @@
-import type { Market, Priced } from '../../money/index.ts';
+import type { PriceIndex, Priced } from '../../money/index.ts';
 import type { Slot } from '../../parts/index.ts';
 
 /** Index of a shop without an order to share: owned parts, and listings that ship alone. */
@@ -69,7 +69,7 @@ export interface ShopTerms {
 
 /** The market as the search over baskets reads it. */
 export interface Terms {
-  readonly market: Market;
+  readonly market: PriceIndex;
   readonly shops: readonly ShopTerms[];
   readonly couplings: readonly Coupling[];
   /** The option of an offer in a slot; null when it cannot be counted. */

@@ -1,4 +1,4 @@
-import type { Candidate, Branch, RowBound, SlotRule } from './node.ts';
+import type { SlotCandidate, OrderBranch, RowBound, SlotRule } from './node.ts';
 import { NO_SHOP, type Coupling } from './terms.ts';
 
 /**
@@ -17,7 +17,7 @@ export interface SlotView {
   readonly rules: readonly SlotRule[];
   readonly barred: ((coupling: number) => boolean) | null;
 }
-export function viewOf(node: Branch, slot: number, wide: Wide): SlotView {
+export function viewOf(node: OrderBranch, slot: number, wide: Wide): SlotView {
   if (node.bounds.length === 0 && node.rules.length === 0) return wide.view;
   const rules = node.rules.filter((rule) => rule.slot === slot);
   return {
@@ -31,7 +31,7 @@ export function viewOf(node: Branch, slot: number, wide: Wide): SlotView {
 
 /** Which slots (as bits) have options at a shop, or options that a coupling ties. */
 export function reachOf(
-  candidates: readonly (readonly Candidate[])[],
+  candidates: readonly (readonly SlotCandidate[])[],
   shopCount: number,
   couplingCount: number,
 ): { readonly shops: Int32Array; readonly couplings: Int32Array } {
@@ -50,7 +50,10 @@ export function reachOf(
 /** Shares that add up to more than this many times the sum off are looser than the sum itself. Measured. */
 const TOO_MUCH = 1.5;
 
-export function wideOf(candidates: readonly (readonly Candidate[])[], couplings: readonly Coupling[]): Wide {
+export function wideOf(
+  candidates: readonly (readonly SlotCandidate[])[],
+  couplings: readonly Coupling[],
+): Wide {
   const worth = new Float64Array(couplings.length);
   const totals = new Float64Array(couplings.length);
   const slots = new Int32Array(couplings.length);

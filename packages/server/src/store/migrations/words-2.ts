@@ -23,7 +23,7 @@ import { sql, type Kysely } from 'kysely';
  */
 
 type Db = Kysely<unknown>;
-type Change = (value: unknown) => unknown;
+type Rewrite = (value: unknown) => unknown;
 type Patch = readonly Operation[];
 
 interface WorkspaceHead {
@@ -34,7 +34,7 @@ interface WorkspaceHead {
 }
 
 /** Rewrites one column of JSON, row by row. */
-async function rewrite(db: Db, table: string, key: string, column: string, change: Change): Promise<void> {
+async function rewrite(db: Db, table: string, key: string, column: string, change: Rewrite): Promise<void> {
   const { rows } = await sql<{ readonly key: string | number; readonly body: string }>`
     select ${sql.ref(key)} as key, ${sql.ref(column)} as body from ${sql.table(table)}`.execute(db);
   for (const row of rows)

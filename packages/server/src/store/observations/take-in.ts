@@ -31,7 +31,7 @@ export interface IntakeResult {
 }
 
 /** Number of each offer's history, and the newest run of each that has one. */
-interface Histories {
+interface KnownHistories {
   readonly serials: ReadonlyMap<string, number>;
   readonly lastRuns: ReadonlyMap<number, Run>;
 }
@@ -103,7 +103,7 @@ async function openHistories(
   tx: Kysely<Tables>,
   intakes: readonly Intake[],
   offers: readonly string[],
-): Promise<Histories> {
+): Promise<KnownHistories> {
   await inBatches([...new Map(intakes.map((each) => [each.offer, each])).values()], (batch) =>
     tx
       .insertInto('price_offers')

@@ -1,5 +1,5 @@
 import type { Against } from '@ripe-pick/core/compare';
-import type { Market } from '@ripe-pick/core/money';
+import type { PriceIndex } from '@ripe-pick/core/money';
 import { money } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -13,7 +13,7 @@ export function againstWords(
   held: Against,
   currency: string,
   unit: string,
-  market: Market,
+  market: PriceIndex,
 ): string {
   if (held.swaps.length === 0) return `${name} is the best set.`;
   const cost =

@@ -4,7 +4,7 @@ import {
   groupRuns,
   recordsOfRuns,
   type Diagnosis,
-  type Observation,
+  type BenchObservation,
   type RunGroup,
 } from '@ripe-pick/core/bench';
 import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
@@ -29,10 +29,10 @@ export type Why =
 /** Scenes that a diagnosis needs at least: one that the processor limits and one that the card does, with luck. */
 const LEAST_SCENES = 2;
 
-type Rig = BenchKept['rigs'][number];
+type KeptRig = BenchKept['rigs'][number];
 
 /** What a catalogue's model expects of passes put together. */
-function measuredWith({ parts, frameModel }: Catalogue, system: Rig) {
+function measuredWith({ parts, frameModel }: Catalogue, system: KeptRig) {
   const judge = recordJudge(parts, frameModel);
   const predict = predictor(frameModel);
   return (group: RunGroup<BenchRunKept>): Measured => {
@@ -51,7 +51,7 @@ function measuredWith({ parts, frameModel }: Catalogue, system: Rig) {
 }
 
 /** A scene as a diagnosis takes it; null for warm-ups alone. */
-function observationOf({ runs: [first], summary }: Measured): Observation | null {
+function observationOf({ runs: [first], summary }: Measured): BenchObservation | null {
   if (!summary) return null;
   const { game, preset, widthPx, heightPx, renderScale, background } = first;
   const { average, sdLn, low, gpuBusy, driftLn } = summary;
@@ -62,7 +62,7 @@ function observationOf({ runs: [first], summary }: Measured): Observation | null
 const none = (reason: string): Why => ({ kind: 'none', reason });
 
 /** Why a system is as fast as it is, from the scenes that were measured with clocks as shipped. */
-function whyOf(catalogue: Catalogue, system: Rig, groups: readonly Measured[]): Why {
+function whyOf(catalogue: Catalogue, system: KeptRig, groups: readonly Measured[]): Why {
   const asShipped = groups.filter(
     (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
   );

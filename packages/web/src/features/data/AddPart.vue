@@ -19,7 +19,7 @@ const emit = defineEmits<{ close: []; added: [id: string, name: string] }>();
 const market = useMarket();
 const workspace = useWorkspace();
 
-interface Draft {
+interface PartDraft {
   kind: PartKind;
   brand: string;
   name: string;
@@ -28,7 +28,7 @@ interface Draft {
   condition: (typeof CONDITIONS)[number];
   shop: string;
 }
-const BLANK: Draft = {
+const BLANK: PartDraft = {
   kind: 'gpu',
   brand: '',
   name: '',
@@ -38,7 +38,7 @@ const BLANK: Draft = {
   shop: '',
 };
 /** Kept until it is added, over a reload too. */
-const draft = useStorage<Draft>('ripe-pick-part-draft', { ...BLANK });
+const draft = useStorage<PartDraft>('ripe-pick-part-draft', { ...BLANK });
 const problems = ref<readonly Problem[]>([]);
 const message = ref('');
 const isBusy = ref(false);

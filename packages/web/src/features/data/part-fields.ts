@@ -17,18 +17,18 @@ export interface FieldSpec {
   readonly mayBeNone: boolean;
 }
 
-interface Json {
+interface JsonSchema {
   readonly type?: string | readonly string[];
   readonly const?: unknown;
   readonly enum?: readonly string[];
-  readonly anyOf?: readonly Json[];
-  readonly oneOf?: readonly Json[];
-  readonly items?: Json;
-  readonly properties?: Readonly<Record<string, Json>>;
+  readonly anyOf?: readonly JsonSchema[];
+  readonly oneOf?: readonly JsonSchema[];
+  readonly items?: JsonSchema;
+  readonly properties?: Readonly<Record<string, JsonSchema>>;
   readonly additionalProperties?: unknown;
 }
 
-const SHEETS = (z.toJSONSchema(partSchema, { io: 'input' }) as Json).oneOf ?? [];
+const SHEETS = (z.toJSONSchema(partSchema, { io: 'input' }) as JsonSchema).oneOf ?? [];
 /** Typed in by fields of their own, or not by hand. */
 const APART = new Set(['id', 'kind', 'brand', 'name', 'source', 'looksOnly']);
 
@@ -38,19 +38,19 @@ export function fieldsOf(kind: PartKind): FieldSpec[] {
   return specsOf(sheet?.properties ?? {});
 }
 
-function specsOf(properties: Readonly<Record<string, Json>>): FieldSpec[] {
+function specsOf(properties: Readonly<Record<string, JsonSchema>>): FieldSpec[] {
   return Object.entries(properties)
     .filter(([key]) => !APART.has(key))
     .flatMap(([key, json]) => specOf(key, json));
 }
 
 /** What a schema allows beside null, flattened. */
-function allowed(json: Json): Json[] {
+function allowed(json: JsonSchema): JsonSchema[] {
   const inner = json.anyOf ?? json.oneOf;
   return (inner ? inner.flatMap(allowed) : [json]).filter((each) => each.type !== 'null');
 }
 
-function specOf(key: string, json: Json): FieldSpec[] {
+function specOf(key: string, json: JsonSchema): FieldSpec[] {
   const options = allowed(json);
   const mayBeNone = options.some((each) => each.const === false);
   const main = options.find((each) => each.const !== false);

@@ -33,10 +33,10 @@ export function pointsOf(scores: readonly number[]): [number, number][] {
   return last === undefined ? [] : [...points, [scores.length, last]];
 }
 
-type Scales = ReturnType<typeof scalesOf>;
+type TimelineScales = ReturnType<typeof scalesOf>;
 
 /** No area under it: the axis does not begin at zero, and an area would state a share that is not there. */
-export function stepLine(scores: readonly number[], { x, y }: Scales): string {
+export function stepLine(scores: readonly number[], { x, y }: TimelineScales): string {
   return (
     line<[number, number]>(
       ([month]) => x(month),

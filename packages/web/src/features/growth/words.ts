@@ -1,7 +1,7 @@
 import type { Alternative, GrowthFlip, Overtaking, Regret, RoomPrice } from '@ripe-pick/core/growth';
 import type { Brief, Part, Picks } from '@ripe-pick/core/parts';
 import { addMonths } from '@ripe-pick/core';
-import type { Against, ToldPath, ToldStage } from '../../workers/growth.worker.ts';
+import type { AgainstBest, ToldPath, ToldStage } from '../../workers/growth.worker.ts';
 import { money, percent, signed } from '../../shared/format/format.ts';
 import { pathLine } from '../../shared/format/paths.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -19,7 +19,7 @@ export function buildName(picks: Picks, name: PartName): string {
   return picks.gpu ? `${cpu} + ${name(picks.gpu.part)}` : `${cpu}, no card`;
 }
 
-export interface Verdict {
+export interface PathVerdict {
   readonly head: string;
   /** What it gives up and gains against the best of today. */
   readonly trade: string;
@@ -46,11 +46,11 @@ function tradeWords(overtaking: Overtaking, today: string, horizon: number, gain
 export function verdictOf(
   best: ToldPath,
   today: ToldPath | null,
-  against: Against | null,
+  against: AgainstBest | null,
   brief: Brief,
   now: string,
   name: PartName,
-): Verdict {
+): PathVerdict {
   const { horizonMonths } = brief.growth;
   const head = `Best over ${horizonMonths} months: buy ${buildName(best.picks, name)} today, then ${pathLine(best.report.stages, name)}.`;
   const isSame = today !== null && sameParts(best.picks, today.picks);

@@ -15,7 +15,7 @@ import { download, fileName } from '../../shared/ui/download.ts';
 import Dumbbells from './Dumbbells.vue';
 import { toCsv, toFile, toMarkdown } from './export.ts';
 import { SHAPES, shapePath } from './shapes.ts';
-import { rowsOf, type Row } from './table.ts';
+import { rowsOf, type LineupRow } from './table.ts';
 import { useLineUpGrowth } from './use-line-up-growth.ts';
 
 const MOST = 5;
@@ -54,7 +54,7 @@ const rows = computed(() =>
 );
 const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));
 const same = computed(() => rows.value.length - rows.value.filter((row) => row.differs).length);
-const GROUPS: Readonly<Record<Row['group'], string>> = {
+const GROUPS: Readonly<Record<LineupRow['group'], string>> = {
   parts: 'Parts',
   frames: 'Frames',
   money: 'Money',
@@ -62,7 +62,7 @@ const GROUPS: Readonly<Record<Row['group'], string>> = {
   rest: 'Watts, noise, room, risk',
 };
 const groups = computed(() =>
-  (Object.keys(GROUPS) as Row['group'][])
+  (Object.keys(GROUPS) as LineupRow['group'][])
     .map((group) => ({ group, title: GROUPS[group], rows: shown.value.filter((row) => row.group === group) }))
     .filter((each) => each.rows.length > 0),
 );

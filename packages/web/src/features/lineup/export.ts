@@ -3,13 +3,13 @@ import type { Brief } from '@ripe-pick/core/parts';
 import type { LineUpFile } from '@ripe-pick/contract';
 import Papa from 'papaparse';
 import { schoolsOf } from '../../shared/format/schools.ts';
-import type { Row } from './table.ts';
+import type { LineupRow } from './table.ts';
 
 interface Sheet {
   readonly brief: Brief;
   readonly names: readonly string[];
   readonly notes: readonly string[];
-  readonly rows: readonly Row[];
+  readonly rows: readonly LineupRow[];
   readonly unlike: readonly string[];
 }
 

@@ -1,7 +1,7 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
 import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
 import type { GameRates, Interval } from '@ripe-pick/core/frames';
-import { basisTotal, type Cost, type Market } from '@ripe-pick/core/money';
+import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -9,7 +9,7 @@ import { RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 
 /** A line of the comparison: one cell for every candidate, in their order. */
-export interface Row {
+export interface LineupRow {
   readonly id: string;
   readonly group: 'parts' | 'frames' | 'money' | 'growth' | 'rest';
   readonly label: string;
@@ -43,14 +43,14 @@ export type GrowthOf = (entry: number) => GrowthCell | null | undefined;
 
 /** A line-up being laid out as rows of text. */
 class Table {
-  readonly rows: Row[] = [];
+  readonly rows: LineupRow[] = [];
   private readonly entries: readonly LineUpEntry[];
   private readonly isShare: boolean;
 
   constructor(
     private readonly lineUp: LineUp,
     private readonly brief: Brief,
-    private readonly market: Market,
+    private readonly market: PriceIndex,
   ) {
     this.entries = lineUp.entries;
     this.isShare = brief.play.objective.goal === 'targets';
@@ -64,7 +64,7 @@ class Table {
     return `${value.toFixed(1)}${this.isShare ? ' %' : ' fps'}`;
   }
 
-  private adder(group: Row['group']) {
+  private adder(group: LineupRow['group']) {
     return (id: string, label: string, cell: (entry: LineUpEntry) => string, differs?: boolean) => {
       const cells = this.entries.map(cell);
       this.rows.push({ id, group, label, cells, differs: differs ?? new Set(cells).size > 1 });
@@ -224,11 +224,11 @@ function checksCell({ traits: { blocks, unknowns, notes }, summary }: LineUpEntr
 export function rowsOf(
   lineUp: LineUp,
   brief: Brief,
-  market: Market,
+  market: PriceIndex,
   nameOf: (game: string) => string,
   prices: RipenessOf | null = null,
   growth: GrowthOf | null = null,
-): Row[] {
+): LineupRow[] {
   const table = new Table(lineUp, brief, market);
   table.parts();
   table.frames(nameOf);

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { heldBackSentence, type Fitted } from '@ripe-pick/core/fit';
+import { heldBackSentence, type FittedModel } from '@ripe-pick/core/fit';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 
-const props = defineProps<{ heldBack: Fitted['heldBack'] }>();
+const props = defineProps<{ heldBack: FittedModel['heldBack'] }>();
 const counts = computed(() => {
   const out = new Map<string, number>();
   for (const { reasons } of props.heldBack)

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { Nullable } from '@ripe-pick/core/fit';
+import type { EffectKnowledge } from '@ripe-pick/core/fit';
 import { scaleSqrt } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { stacked } from './strip.ts';
 
-const props = defineProps<{ title: string; known: readonly Nullable[]; isGame: boolean }>();
+const props = defineProps<{ title: string; known: readonly EffectKnowledge[]; isGame: boolean }>();
 const names = useNames();
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
@@ -31,7 +31,7 @@ const height = computed(
 );
 /** Named below the picture. */
 const HARDLY = 4;
-const words = (each: Nullable) =>
+const words = (each: EffectKnowledge) =>
   `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`;
 </script>
 

@@ -29,7 +29,7 @@ const name = (slot: 'cpu' | 'memory' | 'gpu' | 'motherboard') => {
   const part = bench.summary?.set[slot];
   return part ? `${part.brand} ${part.name}` : '';
 };
-interface Line {
+interface RateLine {
   readonly what: string;
   readonly ms: number | null;
   /** Effect on this side's frame time, in log units; null for the starting point. */
@@ -41,7 +41,7 @@ const sides = computed(() => {
   if (!rates) return [];
   const { cpu: p, gpu: c } = rates.effects;
   const hasGpu = Boolean(bench.summary?.set.gpu);
-  const lines = (start: string, first: number, rest: readonly (readonly [string, number])[]): Line[] => [
+  const lines = (start: string, first: number, rest: readonly (readonly [string, number])[]): RateLine[] => [
     { what: start, ms: Math.exp(first), ln: null },
     ...rest.filter(([, ln]) => ln !== 0).map(([what, ln]) => ({ what, ms: null, ln })),
   ];

@@ -33,7 +33,7 @@ const FILTERS = [
 ] as const;
 const filter = useStorage<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
 
-interface Row {
+interface RecordRow {
   readonly record: BenchRecord;
   readonly heldBack: string | null;
   readonly text: string;
@@ -41,11 +41,11 @@ interface Row {
 const judge = computed(
   () => market.catalogue && recordJudge(market.catalogue.parts, market.catalogue.frameModel),
 );
-const rows = computed((): Row[] => {
+const rows = computed((): RecordRow[] => {
   const judged = judge.value;
   if (!judged) return [];
   return records.all
-    .map((record): Row => {
+    .map((record): RecordRow => {
       const found = judged(record);
       return {
         record,

@@ -4,12 +4,12 @@ import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { PriceEvent } from '@ripe-pick/core/prices';
 import { dateOf, dayNumber } from '@ripe-pick/core/units';
-import type { Verdict } from '../../workers/prices.worker.ts';
+import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
 
 /** The course of a price: money runs to the right as everywhere, days run down. Above today what was seen, below it what is to be expected. */
 const props = defineProps<{
-  verdict: Verdict;
+  verdict: PriceVerdict;
   currency: string;
   today: number;
   target: number | null;

@@ -1,13 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Verdict } from '../../workers/prices.worker.ts';
+import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
 
 /**
  * A part’s prices on the money axis, all strips at one scale: today in the middle, cheaper to the left. Ticks are the prices of the last
  * 90 days, the band the least price to expect, the post the price at which buying pays.
  */
-const props = defineProps<{ verdict: Verdict; currency: string; today: number; target: number | null }>();
+const props = defineProps<{
+  verdict: PriceVerdict;
+  currency: string;
+  today: number;
+  target: number | null;
+}>();
 
 /** The strip reaches so far below and above today’s price, as shares. */
 const BELOW = 0.3;

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import type { Watched } from '@ripe-pick/core/watch';
 import { dateOf } from '@ripe-pick/core/units';
-import type { Verdict } from '../../workers/prices.worker.ts';
+import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
@@ -18,7 +18,7 @@ import CourseChart from './CourseChart.vue';
 import LooksTable from './LooksTable.vue';
 
 /** Everything behind a part’s ripeness: its course, each figure with what it means, its target, and the looks that it rests on. */
-const props = defineProps<{ watched: Watched; verdict: Verdict }>();
+const props = defineProps<{ watched: Watched; verdict: PriceVerdict }>();
 const bench = useBench();
 const names = useNames();
 const prices = usePrices();

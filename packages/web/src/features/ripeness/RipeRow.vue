@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Watched } from '@ripe-pick/core/watch';
-import type { Verdict } from '../../workers/prices.worker.ts';
+import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
 import { adviceLine, chance, lookWords } from '../../shared/format/ripeness.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
@@ -12,7 +12,7 @@ const props = defineProps<{
   watched: Watched;
   name: string;
   shop: string;
-  verdict: Verdict | null;
+  verdict: PriceVerdict | null;
   currency: string;
   today: number;
   promise: number;

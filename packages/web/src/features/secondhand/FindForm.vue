@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NButton, NInput } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
-import type { Find } from '@ripe-pick/contract';
+import type { Listing } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useMarket } from '../../shared/stores/market.ts';
@@ -12,14 +12,14 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 
-const props = defineProps<{ show: boolean; find: Find | null }>();
-const emit = defineEmits<{ close: []; keep: [find: Omit<Find, 'id'>] }>();
+const props = defineProps<{ show: boolean; find: Listing | null }>();
+const emit = defineEmits<{ close: []; keep: [find: Omit<Listing, 'id'>] }>();
 const buying = useBuying();
 const market = useMarket();
 const names = useNames();
 const workspace = useWorkspace();
 
-function blank(): Omit<Find, 'id'> {
+function blank(): Omit<Listing, 'id'> {
   return {
     name: '',
     parts: [],
@@ -43,7 +43,7 @@ function blank(): Omit<Find, 'id'> {
   };
 }
 // What is typed stays when the dialog is closed by mistake; a find that is changed starts from itself.
-const draft = ref<Omit<Find, 'id'>>(blank());
+const draft = ref<Omit<Listing, 'id'>>(blank());
 watch(
   () => [props.show, props.find] as const,
   ([show, find]) => {

@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { NButton, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
-import { FIND_STATES, type Find } from '@ripe-pick/contract';
+import { FIND_STATES, type Listing } from '@ripe-pick/contract';
 import type { Appraisal } from '@ripe-pick/core/used';
-import { carriage, offersOf, slotsOfFind, testList, type Find as CoreFind } from '@ripe-pick/core/used';
+import {
+  carriage,
+  offersOf,
+  slotsOfFind,
+  testList,
+  type UsedListing as CoreFind,
+} from '@ripe-pick/core/used';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
@@ -22,9 +28,9 @@ import PriceLine from './PriceLine.vue';
 import { RISK_WORDS, STATE_WORDS, TEST_WORDS, VERDICTS } from './words.ts';
 
 const props = defineProps<{
-  find: Find;
+  find: Listing;
   appraisal: Appraisal | null;
-  others: readonly { readonly find: Find; readonly appraisal: Appraisal | null }[];
+  others: readonly { readonly find: Listing; readonly appraisal: Appraisal | null }[];
 }>();
 const bench = useBench();
 const buying = useBuying();
@@ -63,7 +69,7 @@ const perFrame = computed(() =>
 /** Another find as the one to be held against. */
 const reference = ref<string | null>(null);
 const against = computed(() => props.others.find((each) => each.find.id === reference.value) ?? null);
-const patch = (label: string, change: Partial<Find>) =>
+const patch = (label: string, change: Partial<Listing>) =>
   buying.patch('listings', props.find.id, label, (find) => ({ ...find, ...change }));
 const test = (code: string, done: boolean) =>
   patch(done ? 'a check is done' : 'a check is open', {
@@ -94,7 +100,7 @@ function tryIt() {
           aria-label="State of the find"
           @change="
             patch('change the state of a find', {
-              state: ($event.target as HTMLSelectElement).value as Find['state'],
+              state: ($event.target as HTMLSelectElement).value as Listing['state'],
             })
           "
         >

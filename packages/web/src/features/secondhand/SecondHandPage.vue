@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NButton } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
-import { appraise, type Find } from '@ripe-pick/core/used';
+import { appraise, type UsedListing } from '@ripe-pick/core/used';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useMarket } from '../../shared/stores/market.ts';
@@ -26,7 +26,7 @@ const appraisals = computed(() => {
   return new Map(
     finds.value.map((find) => [
       find.id,
-      index && stored ? appraise(find as Find, workspace.picks, stored, index) : null,
+      index && stored ? appraise(find as UsedListing, workspace.picks, stored, index) : null,
     ]),
   );
 });

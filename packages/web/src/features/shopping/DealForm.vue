@@ -24,7 +24,7 @@ const names = useNames();
 const buying = useBuying();
 const workspace = useWorkspace();
 
-interface Draft {
+interface DealDraft {
   kind: DealKind;
   name: string;
   shop: string | null;
@@ -45,7 +45,7 @@ interface Draft {
   review: number | null;
   gift: string;
 }
-const BLANK: Draft = {
+const BLANK: DealDraft = {
   kind: 'code',
   name: '',
   shop: null,
@@ -67,7 +67,7 @@ const BLANK: Draft = {
   gift: '',
 };
 /** Kept until it is added, over a reload too. */
-const draft = useStorage<Draft>('ripe-pick-deal-draft', { ...BLANK }, undefined, { mergeDefaults: true });
+const draft = useStorage<DealDraft>('ripe-pick-deal-draft', { ...BLANK }, undefined, { mergeDefaults: true });
 const problems = ref<readonly Pick<Problem, 'path' | 'message'>[]>([]);
 const isBusy = ref(false);
 const kinds = (Object.keys(DEAL_KINDS) as DealKind[]).map((value) => ({ value, label: DEAL_KINDS[value] }));
@@ -89,7 +89,7 @@ const currency = computed(
     workspace.brief.money.currency,
 );
 
-function dealOf(d: Draft): unknown {
+function dealOf(d: DealDraft): unknown {
   const minor = (value: number | null) => (value === null ? 0 : toMinor(value, currency.value));
   const off = d.isPercent
     ? { kind: 'percent', percent: d.off ?? 0 }

@@ -9,7 +9,7 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 
-type Line = Order['lines'][number];
+type OrderRow = Order['lines'][number];
 const bench = useBench();
 const buying = useBuying();
 const workspace = useWorkspace();
@@ -31,13 +31,13 @@ const differenceWords = (order: Order) => {
     ? 'as planned'
     : `${money(Math.abs(more), order.currency)} ${more > 0 ? 'more' : 'less'} than planned`;
 };
-function editLine(order: Order, at: number, label: string, change: (line: Line) => Line) {
+function editLine(order: Order, at: number, label: string, change: (line: OrderRow) => OrderRow) {
   buying.patch('orders', order.id, label, (each) => ({
     ...each,
     lines: each.lines.map((line, n) => (n === at ? change(line) : line)),
   }));
 }
-function setState(order: Order, at: number, state: Line['state']) {
+function setState(order: Order, at: number, state: OrderRow['state']) {
   const line = order.lines[at];
   const shop = [...(bench.index?.shops.values() ?? [])].find((each) => order.shop.startsWith(each.name));
   const part = line.part === null ? undefined : bench.index?.parts.get(line.part);
@@ -159,7 +159,9 @@ async function keep(order: Order, event: Event) {
                   <select
                     :aria-label="`State of ${line.name}`"
                     :value="line.state"
-                    @change="setState(order, n, ($event.target as HTMLSelectElement).value as Line['state'])"
+                    @change="
+                      setState(order, n, ($event.target as HTMLSelectElement).value as OrderRow['state'])
+                    "
                   >
                     <option v-for="state in LINE_STATES" :key="state" :value="state">
                       {{ STATE_WORDS[state] }}

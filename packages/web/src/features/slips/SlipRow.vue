@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
-import type { Slip } from '@ripe-pick/contract';
+import type { ClaimKept } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { NEXT, stepSlip, waitsFor, type SlipState } from '@ripe-pick/core/buying';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { money } from '../../shared/format/format.ts';
 import { FORM_WORDS, CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
-const props = defineProps<{ slip: Slip }>();
+const props = defineProps<{ slip: ClaimKept }>();
 const buying = useBuying();
 const message = useMessage();
 /** The way of a claim; what was refused or missed left it. */
@@ -37,7 +37,12 @@ function step(to: SlipState) {
     message.warning(after);
     return;
   }
-  buying.patch('claims', props.slip.id, `${props.slip.name}: ${CLAIM_STATE_WORDS[to]}`, () => after as Slip); // the same slip, one step on
+  buying.patch(
+    'claims',
+    props.slip.id,
+    `${props.slip.name}: ${CLAIM_STATE_WORDS[to]}`,
+    () => after as ClaimKept,
+  ); // the same slip, one step on
 }
 const tick = (at: number, have: boolean) =>
   buying.patch('claims', props.slip.id, have ? 'a paper is there' : 'a paper is missing', (slip) => ({

@@ -22,13 +22,13 @@ function partsBetween(from: Picks, to: Picks): string {
     bench.index,
   ).join('; ');
 }
-interface Row {
+interface LadderRow {
   readonly from: FrontierStep;
   readonly to: FrontierStep;
   readonly perFrame: number;
   readonly swaps: string;
 }
-const rows = computed((): Row[] =>
+const rows = computed((): LadderRow[] =>
   props.stretch.rungs.map(({ from, to, perFrame }) => {
     const [a, b] = [props.stretch.steps[from], props.stretch.steps[to]];
     return { from: a, to: b, perFrame, swaps: partsBetween(a.picks, b.picks) };
@@ -45,8 +45,8 @@ const single = computed(() => {
     pick: { part: trade.part.id, offer: trade.offer?.id ?? null },
   };
 });
-const isWithin = (row: Row) => row.to.cost <= bench.limit;
-function keep(row: Row) {
+const isWithin = (row: LadderRow) => row.to.cost <= bench.limit;
+function keep(row: LadderRow) {
   choose.keep(
     `Rung at ${money(row.to.cost, bench.currency, { short: true })}`,
     'a rung of the ladder: the best build for its sum',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { adviceLine, chance, lookWords, oneIn, type Judged } from './ripeness.ts';
+import { adviceLine, chance, lookWords, oneIn, type JudgedPart } from './ripeness.ts';
 
-const judged = (more: Partial<Judged>): Judged => ({
+const judged = (more: Partial<JudgedPart>): JudgedPart => ({
   ripeness: 'unripe',
   now: 20_000,
   age: 0,

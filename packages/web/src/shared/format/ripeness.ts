@@ -23,7 +23,7 @@ export function oneIn(share: number): string {
   return `1 in ${Math.round(1 / share)}`;
 }
 
-export interface Judged {
+export interface JudgedPart {
   readonly ripeness: Ripeness;
   readonly now: number | null;
   readonly age: number;
@@ -36,7 +36,7 @@ export interface Judged {
 const about = (minor: number, currency: string) => money(Math.max(0, minor), currency, { short: true });
 
 /** What to do, in a line. `promise`: share of a stated saving that may be promised. */
-export function adviceLine(verdict: Judged, currency: string, promise: number): string {
+export function adviceLine(verdict: JudgedPart, currency: string, promise: number): string {
   switch (verdict.ripeness) {
     case 'none':
       return 'Not for sale anywhere that the brief allows.';

@@ -3,10 +3,10 @@ import {
   MAX_RECEIPT_BYTES,
   MOST_KEPT,
   RECEIPTS_PATH,
-  type Find,
+  type Listing,
   type Order,
   type Receipt,
-  type Slip,
+  type ClaimKept,
   type Version,
   type Workspace,
 } from '@ripe-pick/contract';
@@ -21,35 +21,39 @@ import { useMarket } from './market.ts';
 import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
 
-interface Kept {
-  listings: Find;
+interface KeptBuying {
+  listings: Listing;
   orders: Order;
-  claims: Slip;
+  claims: ClaimKept;
   versions: Version;
 }
-export type KeptKind = keyof Kept;
+export type KeptKind = keyof KeptBuying;
 
 /** A fresh id; ids of what was removed may come again only after undo has forgotten them. */
 const freshId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
 
 const listOf = <K extends KeptKind>(state: Workspace, kind: K) =>
-  state[kind] as unknown as readonly Kept[K][]; // the list of that very kind
+  state[kind] as unknown as readonly KeptBuying[K][]; // the list of that very kind
 
 /** The lists of what is kept of buying; every change is a named step. */
 function listEdits({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit'>) {
-  type Change<K extends KeptKind> = (list: readonly Kept[K][]) => readonly Kept[K][];
+  type Change<K extends KeptKind> = (list: readonly KeptBuying[K][]) => readonly KeptBuying[K][];
   function change<K extends KeptKind>(kind: K, label: string, to: Change<K>) {
     edit(label, (state) => ({ ...state, [kind]: to(listOf(state, kind)) }) as unknown as Workspace); // the list of that very kind
   }
   return {
     change,
-    add<K extends KeptKind>(kind: K, label: string, item: Omit<Kept[K], 'id'>): string {
+    add<K extends KeptKind>(kind: K, label: string, item: Omit<KeptBuying[K], 'id'>): string {
       const id = freshId(kind.slice(0, -1));
-      change(kind, label, (list) => [...list, { ...item, id } as unknown as Kept[K]]); // the id completes it
+      change(kind, label, (list) => [...list, { ...item, id } as unknown as KeptBuying[K]]); // the id completes it
       return id;
     },
-    patch: <K extends KeptKind>(kind: K, id: string, label: string, to: (item: Kept[K]) => Kept[K]) =>
-      change(kind, label, (list) => list.map((each) => (each.id === id ? to(each) : each))),
+    patch: <K extends KeptKind>(
+      kind: K,
+      id: string,
+      label: string,
+      to: (item: KeptBuying[K]) => KeptBuying[K],
+    ) => change(kind, label, (list) => list.map((each) => (each.id === id ? to(each) : each))),
     remove: (kind: KeptKind, id: string, label: string) =>
       change(kind, label, (list) => list.filter((each) => each.id !== id) as never), // the same list with one less
   };
@@ -117,7 +121,7 @@ export const useBuying = defineStore('buying', () => {
       note: '',
     };
   }
-  const claimsOf = (cost: Cost, deals: readonly Deal[], orders: readonly Order[]): Slip[] =>
+  const claimsOf = (cost: Cost, deals: readonly Deal[], orders: readonly Order[]): ClaimKept[] =>
     slipsFor(cost, deals, bench.currency, names.part).map((slip) => ({
       ...slip,
       id: freshId('slip'),

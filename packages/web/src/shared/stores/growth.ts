@@ -19,7 +19,7 @@ import { usePrices } from './prices.ts';
 import { useWorkspace } from './workspace.ts';
 
 /** Plans and quick questions at one desk; what takes long at another. */
-type Desk = 'paths' | 'study' | 'lanes';
+type GrowthDesk = 'paths' | 'study' | 'lanes';
 
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T; // to cross into the worker
 
@@ -53,7 +53,7 @@ function useOutlook() {
 export const useGrowth = defineStore('growth', () => {
   const prices = usePrices();
   const workspace = useWorkspace();
-  const { at, stop } = desksOf<Desk, GrowthWorker>(
+  const { at, stop } = desksOf<GrowthDesk, GrowthWorker>(
     () => new Worker(new URL('../../workers/growth.worker.ts', import.meta.url), { type: 'module' }),
   );
   const outlook = useOutlook();

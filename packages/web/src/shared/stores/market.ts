@@ -1,12 +1,12 @@
 import { catalogueOf, type CatalogueFile } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
-import { withFinds, type Find } from '@ripe-pick/core/used';
+import { withFinds, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
 import { useWorkspace } from './workspace.ts';
 
-type RequestOf<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
+type CallRequest<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
 
 const NO_PARTS: Catalogue['parts'] = [];
 
@@ -16,7 +16,7 @@ export const useMarket = defineStore('market', () => {
   const stored = shallowRef<Catalogue | null>(null);
   /** The stored catalogue with the finds that compete. */
   const catalogue = computed(() =>
-    stored.value ? withFinds(stored.value, workspace.listings as readonly Find[]) : null,
+    stored.value ? withFinds(stored.value, workspace.listings as readonly UsedListing[]) : null,
   );
   const demoAvailable = ref(false);
   const failure = ref<string | null>(null);
@@ -61,11 +61,11 @@ export const useMarket = defineStore('market', () => {
     load,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: changing(() => call('loadDemo', undefined)),
-    addGame: changing((body: RequestOf<'addGame'>) => call('addGame', body)),
-    addPart: changing((body: RequestOf<'addPart'>) => call('addPart', body)),
-    putDeal: changing((deal: RequestOf<'putDeal'>['deal']) => call('putDeal', { deal })),
+    addGame: changing((body: CallRequest<'addGame'>) => call('addGame', body)),
+    addPart: changing((body: CallRequest<'addPart'>) => call('addPart', body)),
+    putDeal: changing((deal: CallRequest<'putDeal'>['deal']) => call('putDeal', { deal })),
     removeDeal: changing((deal: string) => call('removeDeal', { deal })),
-    putShop: changing((shop: RequestOf<'putShop'>['shop']) => call('putShop', { shop })),
+    putShop: changing((shop: CallRequest<'putShop'>['shop']) => call('putShop', { shop })),
     removePart: changing((part: string) => call('removePart', { part })),
     importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };

@@ -2,7 +2,7 @@ import {
   FIT_DEFAULTS,
   fingerprint,
   type FitProgress,
-  type Fitted,
+  type FittedModel,
   type ValidateProgress,
 } from '@ripe-pick/core/fit';
 import type { FrameModel, HeldOut } from '@ripe-pick/core/parts';
@@ -26,7 +26,7 @@ export const useModel = defineStore('model', () => {
   const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
   const failure = ref<string | null>(null);
   /** What the last fit of this session found about each record. */
-  const review = shallowRef<Pick<Fitted, 'findings' | 'heldBack'> | null>(null);
+  const review = shallowRef<Pick<FittedModel, 'findings' | 'heldBack'> | null>(null);
   let remote: Remote<Fitter> | null = null;
   let round = 0;
 

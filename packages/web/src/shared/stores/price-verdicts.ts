@@ -2,7 +2,7 @@ import type { BacktestRow, BacktestSummary, JointPlan } from '@ripe-pick/core/pr
 import type { Watched } from '@ripe-pick/core/watch';
 import { proxy, wrap, type Remote } from 'comlink';
 import { ref, shallowRef, type Ref } from 'vue';
-import type { JudgeWish, Judging, PartToJudge, Pooled, Verdict } from '../../workers/prices.worker.ts';
+import type { JudgeWish, Judging, PartToJudge, Pooled, PriceVerdict } from '../../workers/prices.worker.ts';
 import { givingWay } from './give-way.ts';
 
 /** So long the forecast lets a plan go first, which someone waits for. */
@@ -17,7 +17,7 @@ export interface ToJudge {
 
 /** What the forecast makes of what is watched, in a worker. Of several rounds asked for, the last one counts. */
 export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string | null>) {
-  const verdicts = shallowRef<ReadonlyMap<string, Verdict>>(new Map());
+  const verdicts = shallowRef<ReadonlyMap<string, PriceVerdict>>(new Map());
   const pooled = shallowRef<Pooled | null>(null);
   const joint = shallowRef<JointPlan | null>(null);
   const isJudging = ref(false);
@@ -35,8 +35,8 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     const found = await worker().pool([...parts], wish);
     if (!isLast()) return false;
     pooled.value = found;
-    const fresh = new Map<string, Verdict>();
-    const send = (batch: readonly Verdict[]) => {
+    const fresh = new Map<string, PriceVerdict>();
+    const send = (batch: readonly PriceVerdict[]) => {
       if (!isLast()) return;
       for (const each of batch) fresh.set(each.part, each);
       // While the first ones come in, the others show what was known.

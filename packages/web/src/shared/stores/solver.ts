@@ -10,14 +10,14 @@ import { desksOf } from './desks.ts';
 import { useMarket } from './market.ts';
 
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
-type Desk = 'search' | 'stretch' | 'repair';
+type SolverDesk = 'search' | 'stretch' | 'repair';
 
 /** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
   const market = useMarket();
   const isBusy = ref(false);
   const progress = shallowRef<Progress | null>(null);
-  const { at, stop } = desksOf<Desk, Solver>(
+  const { at, stop } = desksOf<SolverDesk, Solver>(
     () => new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }),
   );
   // The first search must not wait for its worker to start.
