@@ -9,7 +9,7 @@ import {
   catalogueOf,
 } from '@ripe-pick/contract';
 import { basketsFor, usedDeals } from '@ripe-pick/core/search/orders';
-import { costOf, indexMarket, offerBarrier } from '@ripe-pick/core/money';
+import { costOf, priceIndexOf, offerBarrier } from '@ripe-pick/core/money';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
 import { appraise } from '@ripe-pick/core/used';
 import { describe, expect, it } from 'vitest';
@@ -22,13 +22,13 @@ const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')))
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
 const { listings: finds } = buyingSchema.parse(demo('buying.json'));
-const market = indexMarket(catalogue, brief);
+const market = priceIndexOf(catalogue, brief);
 const at = (part: string, shop: string): Picks => {
   const found = catalogue.parts.find((each) => each.id === part);
   return { [found?.kind ?? 'extras']: { part, offer: `${part}.${shop}` } };
 };
 const used = (picks: Picks, wish: Brief = brief, world: Catalogue = catalogue) =>
-  usedDeals(costOf(picks, indexMarket(world, wish)), world.deals).map((deal) => deal.id);
+  usedDeals(costOf(picks, priceIndexOf(world, wish)), world.deals).map((deal) => deal.id);
 const on = (day: string): Brief => ({ ...brief, dates: { buyOn: day, readyBy: null } });
 const without = (deal: string): Catalogue => ({
   ...catalogue,
@@ -101,7 +101,9 @@ describe('the demo’s traps', () => {
   });
   it('a gift that is no part takes nothing off', () => {
     const picks = at('ysmere-hornbeam-370', 'pennywharf');
-    expect(costOf(picks, market).dueNow).toBe(costOf(picks, indexMarket(without('trap-gift'), brief)).dueNow);
+    expect(costOf(picks, market).dueNow).toBe(
+      costOf(picks, priceIndexOf(without('trap-gift'), brief)).dueNow,
+    );
   });
   it('a sale that begins later does not count today, and does on its day', () => {
     const picks = at('bramfell-ember-270-duo', 'cobblegate');

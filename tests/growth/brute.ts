@@ -89,7 +89,7 @@ function companionsAt(
   const fits = (changes: readonly PartChange[]) => {
     const set: Record<string, unknown> = { ...holding.set };
     for (const { slot, part } of changes)
-      set[slot] = part === null ? undefined : world.market.parts.get(part);
+      set[slot] = part === null ? undefined : world.priceIndex.parts.get(part);
     return barriersOf(set as PartSet, context, world.brief.whereToBuy.allowUnknown).length === 0;
   };
   const options = [
@@ -133,7 +133,7 @@ function moneyBetween({ growth }: GrowthWorld['brief'], today: string, after: st
 
 /** Every path from every build given, each with what it is worth and costs. */
 export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath[] {
-  const { stages, outlook, market, brief, catalogue } = world;
+  const { stages, outlook, priceIndex, brief, catalogue } = world;
   const { growth } = brief;
   const { pays } = growth.resale;
   const months = Array.from({ length: growth.horizonMonths }, (_, month) => {
@@ -154,7 +154,7 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
   const companions = new Map<string, PartChange[][]>();
   const out: BrutePath[] = [];
   for (const base of bases) {
-    const start = holdingOf(base.picks, market.parts);
+    const start = holdingOf(base.picks, priceIndex.parts);
     const isLess = base.putsOff.gpu || base.putsOff.memory;
     const { needs } = world.context;
     const relaxed = {
@@ -194,14 +194,14 @@ export function everyPath(world: GrowthWorld, bases: readonly Base[]): BrutePath
         const canFlash = !core.some((change) => change.slot === 'motherboard');
         const withDrives = withWishedDrives(
           world,
-          withChanges(holding, core, market.parts).holding,
+          withChanges(holding, core, priceIndex.parts).holding,
           stages[stage],
           (held) => ways(held, canFlash, isLast ? needs : relaxed),
         );
         if (!withDrives) continue;
         for (const companion of ways(withDrives.holding, canFlash, isLast ? needs : relaxed)) {
           const changes = [...core, ...withDrives.changes, ...companion];
-          const made = withChanges(holding, changes, market.parts);
+          const made = withChanges(holding, changes, priceIndex.parts);
           const paid = made.ins.reduce(
             (sum, { part }) => sum + (outlook.priceAt(part, month) ?? Infinity),
             0,
@@ -253,13 +253,14 @@ function withWishedDrives(
     const taken = fits.find(
       (drive) =>
         ways(
-          withChanges(held, [{ slot: 'storage', part: drive.id, beside: true }], world.market.parts).holding,
+          withChanges(held, [{ slot: 'storage', part: drive.id, beside: true }], world.priceIndex.parts)
+            .holding,
         ).length > 0,
     );
     if (!taken) return null;
     const change: PartChange = { slot: 'storage', part: taken.id, beside: true };
     changes.push(change);
-    held = withChanges(held, [change], world.market.parts).holding;
+    held = withChanges(held, [change], world.priceIndex.parts).holding;
   }
   return { holding: held, changes };
 }

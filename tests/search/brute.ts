@@ -1,6 +1,6 @@
 import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
-import { indexMarket, usableOffers } from '@ripe-pick/core/money';
+import { priceIndexOf, usableOffers } from '@ripe-pick/core/money';
 import {
   partSetOf,
   kindFor,
@@ -35,7 +35,7 @@ interface Choice {
 
 /** All buildable sets with their cheapest basket. */
 export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
-  const market = indexMarket(catalogue, brief);
+  const market = priceIndexOf(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const rates = ratesFor(brief, catalogue.frameModel);
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));

@@ -1,6 +1,6 @@
 import { firstBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { scorerFor } from '@ripe-pick/core/frames';
-import { indexMarket, usableOffers } from '@ripe-pick/core/money';
+import { priceIndexOf, usableOffers } from '@ripe-pick/core/money';
 import {
   SLOTS,
   type Motherboard,
@@ -72,7 +72,7 @@ const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
 
 /** Builds the programme for a brief. Gaps in sheets are not allowed here: the brief must not allow them either. */
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
-  const market = indexMarket(catalogue, brief);
+  const market = priceIndexOf(catalogue, brief);
   const context = ruleContext(brief, market.parts);
   const kind0 = brief.needs.psuRule.kind;
   const score = scorerFor(brief, catalogue.frameModel);

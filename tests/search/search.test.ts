@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
-import { costOf, indexMarket } from '@ripe-pick/core/money';
+import { costOf, priceIndexOf } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import { partSetOf, type Brief } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
@@ -75,7 +75,7 @@ describe('the search against HiGHS, a general mixed-integer solver', () => {
 });
 
 describe('answers on the demo', () => {
-  const market = indexMarket(catalogue, brief);
+  const market = priceIndexOf(catalogue, brief);
   const context = ruleContext(brief, market.parts, catalogue.frameModel);
   const prepared = prepare(openSession(catalogue, brief));
   const rates = ratesFor(brief, catalogue.frameModel);

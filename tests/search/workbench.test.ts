@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { briefFileSchema, briefOf, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import { barriersOf, checkBuild, isBarrier, ruleContext } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
-import { costOf, indexMarket, usableOffers } from '@ripe-pick/core/money';
+import { costOf, priceIndexOf, usableOffers } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import {
   kindFor,
@@ -27,7 +27,7 @@ const demo = (name: string): unknown =>
 const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')));
 const briefFrom = (name: string) => briefOf(briefFileSchema.parse(demo(name)));
 const brief = briefFrom('brief-league-seat.json');
-const market = indexMarket(catalogue, brief);
+const market = priceIndexOf(catalogue, brief);
 
 describe('the frontier', () => {
   const most = sizeOf(130_000, 70_000);
@@ -161,7 +161,7 @@ describe('the best single swap', () => {
 describe('companion swaps and mends', () => {
   /** Least total over every single swap of another slot, part and offer, after which nothing stands in the way. */
   function bestSingle(world: Catalogue, wish: Brief, changed: Picks, slot: Slot): number {
-    const at = indexMarket(world, wish);
+    const at = priceIndexOf(world, wish);
     const context = ruleContext(wish, at.parts, world.frameModel);
     let best = Infinity;
     const consider = (picks: Picks) => {
@@ -195,7 +195,7 @@ describe('companion swaps and mends', () => {
       };
       const start = bruteForce(world, wish).sort((a, b) => a.cost - b.cost)[0];
       if (!start) continue;
-      const at = indexMarket(world, wish);
+      const at = priceIndexOf(world, wish);
       const context = ruleContext(wish, at.parts, world.frameModel);
       const repairs = repairsFor(openSession(world, wish));
       const { lanes } = tradesFor(openSession(world, wish))(start.picks);
@@ -329,7 +329,7 @@ describe('what the brief asks for beside frames', () => {
     expect(inside.cost > outside.cost || inside.score < outside.score).toBe(true);
     const cost = costOf(
       outside.picks,
-      indexMarket(catalogue, { ...brief, money: { ...brief.money, looksOutside: true } }),
+      priceIndexOf(catalogue, { ...brief, money: { ...brief.money, looksOutside: true } }),
     );
     expect(cost.counted).toBe(outside.cost);
     const { extras: _, ...rest } = outside.picks;

@@ -14,7 +14,7 @@ import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
 import { moneyText as money } from '@ripe-pick/core/units';
 
 const partOf = (world: GrowthWorld, id: string) => {
-  const part = world.market.parts.get(id);
+  const part = world.priceIndex.parts.get(id);
   return part ? `${part.brand} ${part.name}` : id;
 };
 

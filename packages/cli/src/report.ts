@@ -73,16 +73,16 @@ function ratesReport(rates: RatesResult, { play }: Brief) {
 }
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */
-export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, market: PriceIndex) {
-  const { set } = partSetOf(picks, market.parts);
+export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, priceIndex: PriceIndex) {
+  const { set } = partSetOf(picks, priceIndex.parts);
   const full = decided(set);
-  const cost = costOf(picks, market);
+  const cost = costOf(picks, priceIndex);
   return {
-    picks: picksReport(picks, cost, market),
+    picks: picksReport(picks, cost, priceIndex),
     totals: totalsReport(cost, brief),
     rates: ratesReport(ratesFor(brief, catalogue.frameModel)(full), brief),
     open: openSlots(set),
-    checks: checkBuild(full, ruleContext(brief, market.parts, catalogue.frameModel)),
+    checks: checkBuild(full, ruleContext(brief, priceIndex.parts, catalogue.frameModel)),
   };
 }
 
@@ -91,12 +91,12 @@ export type BuildReport = ReturnType<typeof buildReport>;
 /** Solves a brief, with runners-up, or says what would have to give. */
 export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) {
   const session = openSession(catalogue, brief);
-  const { limit, market } = session;
+  const { limit, priceIndex } = session;
   const prepared = prepare(session);
   const result = finish(wanted > 1 ? prepared.topK(limit, wanted, 'pair') : prepared.solve(limit));
   const [best, ...others] = result.answers.map((answer) => ({
     score: answer.score,
-    ...buildReport(answer.picks, brief, catalogue, market),
+    ...buildReport(answer.picks, brief, catalogue, priceIndex),
   }));
   return {
     status: result.status,

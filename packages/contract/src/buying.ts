@@ -10,7 +10,7 @@ import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from '.
 const note = z.string().max(5000).default('');
 const chance = z.number().min(0).max(1);
 
-export const FIND_STATES = ['seen', 'asked', 'offered', 'bought', 'passed'] as const;
+export const LISTING_STATES = ['seen', 'asked', 'offered', 'bought', 'passed'] as const;
 
 /** A used listing under appraisal: one part, or several that are sold together. */
 export const findSchema = z
@@ -31,7 +31,7 @@ export const findSchema = z
     returnDays: z.int().min(0).max(1000).default(0),
     seenOn: dateSchema,
     where: z.string().max(500).default(''),
-    state: z.enum(FIND_STATES).default('seen'),
+    state: z.enum(LISTING_STATES).default('seen'),
     offeredMinor: minorSchema.nullable().default(null),
     /** Whether it stands in the lanes and before the search. */
     inLanes: z.boolean().default(true),
@@ -83,7 +83,7 @@ export const orderSchema = z.strictObject({
 });
 export type Order = z.infer<typeof orderSchema>;
 
-export const SLIP_STATES = ['eligible', 'bought', 'sent', 'approved', 'paid', 'refused', 'missed'] as const;
+export const CLAIM_STATES = ['eligible', 'bought', 'sent', 'approved', 'paid', 'refused', 'missed'] as const;
 
 /** A rebate or cashback claim with its papers and days. */
 export const slipSchema = z.strictObject({
@@ -108,7 +108,7 @@ export const slipSchema = z.strictObject({
     .array(z.strictObject({ name: z.string().min(1).max(200), have: z.boolean() }))
     .max(20)
     .default([]),
-  state: z.enum(SLIP_STATES).default('eligible'),
+  state: z.enum(CLAIM_STATES).default('eligible'),
   sentOn: dateSchema.nullable().default(null),
   paidOn: dateSchema.nullable().default(null),
   paidMinor: minorSchema.nullable().default(null),

@@ -42,11 +42,11 @@ export { calendarOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';
 export {
   buyingSchema,
-  FIND_STATES,
+  LISTING_STATES,
   INCIDENTS,
   LINE_STATES,
   MOST_KEPT,
-  SLIP_STATES,
+  CLAIM_STATES,
   type Buying,
   type Listing,
   type Order,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { costOf, indexMarket } from '../money/index.ts';
+import { costOf, priceIndexOf } from '../money/index.ts';
 import type { Deal, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS } from '../test/fixtures.ts';
 import { addMonths } from '../units/index.ts';
@@ -13,12 +13,12 @@ import {
   plannedOrders,
   reprice,
   slipsFor,
-  stepSlip,
+  stepClaim,
   versionLines,
   waitsFor,
   type ShopOrder,
   type RebateClaim,
-  type SlipState,
+  type ClaimState,
 } from './index.ts';
 
 const SLIP: RebateClaim = {
@@ -44,8 +44,8 @@ const SLIP: RebateClaim = {
   paidMinor: null,
 };
 const whole: RebateClaim = { ...SLIP, papers: [{ name: 'receipt', have: true }] };
-const step = (slip: RebateClaim, to: SlipState, on: string, paidMinor?: number): RebateClaim => {
-  const next = stepSlip(slip, to, paidMinor === undefined ? { on } : { on, paidMinor });
+const step = (slip: RebateClaim, to: ClaimState, on: string, paidMinor?: number): RebateClaim => {
+  const next = stepClaim(slip, to, paidMinor === undefined ? { on } : { on, paidMinor });
   if (typeof next === 'string') throw new Error(next);
   return next;
 };
@@ -64,20 +64,20 @@ describe('a slip', () => {
     expect(payoutDay(sent)).toBe('2027-02-03');
   });
   it('refuses every step that its state does not lead to', () => {
-    const states = Object.keys(NEXT) as SlipState[];
+    const states = Object.keys(NEXT) as ClaimState[];
     for (const from of states)
       for (const to of states) {
-        const next = stepSlip({ ...whole, state: from }, to, { on: '2026-11-20' });
+        const next = stepClaim({ ...whole, state: from }, to, { on: '2026-11-20' });
         expect(typeof next !== 'string').toBe(NEXT[from].includes(to));
       }
   });
   it('holds its days: the last one counts, the one after does not', () => {
-    expect(typeof stepSlip(whole, 'bought', { on: '2026-11-30' })).toBe('object');
-    expect(stepSlip(whole, 'bought', { on: '2026-12-01' })).toContain('2026-11-30');
+    expect(typeof stepClaim(whole, 'bought', { on: '2026-11-30' })).toBe('object');
+    expect(stepClaim(whole, 'bought', { on: '2026-12-01' })).toContain('2026-11-30');
     const bought = { ...whole, state: 'bought' as const };
-    expect(typeof stepSlip(bought, 'sent', { on: '2026-12-20' })).toBe('object');
-    expect(stepSlip(bought, 'sent', { on: '2026-12-21' })).toContain('2026-12-20');
-    expect(stepSlip({ ...SLIP, state: 'bought' }, 'sent', { on: '2026-12-01' })).toContain('receipt');
+    expect(typeof stepClaim(bought, 'sent', { on: '2026-12-20' })).toBe('object');
+    expect(stepClaim(bought, 'sent', { on: '2026-12-21' })).toContain('2026-12-20');
+    expect(stepClaim({ ...SLIP, state: 'bought' }, 'sent', { on: '2026-12-01' })).toContain('receipt');
   });
   it('says what it waits for, and when that is soon or late', () => {
     const at = (slip: RebateClaim, today: string) => {
@@ -113,7 +113,7 @@ describe('a slip', () => {
     };
     const cost = costOf(
       { gpu: { part: 'gpu', offer: 'gpu.near' } },
-      indexMarket({ ...CATALOGUE, deals: [deal] }, BRIEF),
+      priceIndexOf({ ...CATALOGUE, deals: [deal] }, BRIEF),
     );
     expect(slipsFor(cost, [deal], 'EUR', () => 'Maker Card')).toEqual(
       [{ ...SLIP, id: undefined }].map(({ id: _, ...rest }) => rest),
@@ -247,7 +247,7 @@ describe('a basket as orders', () => {
     stacks: false,
     usesLeft: null,
   };
-  const market = indexMarket({ ...CATALOGUE, offers, deals: [code] }, BRIEF);
+  const market = priceIndexOf({ ...CATALOGUE, offers, deals: [code] }, BRIEF);
   const picks: Picks = {
     cpu: { part: 'cpu', offer: 'cpu.lot' },
     gpu: { part: 'gpu', offer: 'gpu.near' },
@@ -267,7 +267,7 @@ describe('a basket as orders', () => {
 
 describe('an old list at today’s prices', () => {
   it('says what is dearer, cheaper, elsewhere and gone, and adds up anew', () => {
-    const market = indexMarket(CATALOGUE, BRIEF);
+    const market = priceIndexOf(CATALOGUE, BRIEF);
     const picks: Picks = {
       cpu: { part: 'cpu', offer: 'cpu.near' },
       gpu: { part: 'gpu', offer: 'gpu.near' },
@@ -284,7 +284,7 @@ describe('an old list at today’s prices', () => {
       { ...OFFERS[0], priceMinor: 13_000 },
       { ...OFFERS[3], id: 'gpu.other', priceMinor: 22_000 },
     ];
-    const again = reprice(version, indexMarket({ ...CATALOGUE, offers }, BRIEF));
+    const again = reprice(version, priceIndexOf({ ...CATALOGUE, offers }, BRIEF));
     expect(again.lines.map((line) => [line.slot, line.what, line.then, line.now])).toEqual([
       ['cpu', 'dearer', 12_000, 13_000],
       ['memory', 'gone', 4500, null],

@@ -1,4 +1,4 @@
-import { payoutDay } from './slips.ts';
+import { payoutDay } from './claims.ts';
 import type { ShopOrder, RebateClaim } from './types.ts';
 
 /** Money on a day. `out` and `back` have happened, `due` is expected at its chance, `face` what it would be at best. */

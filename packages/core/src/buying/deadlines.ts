@@ -1,5 +1,5 @@
 import type { ShopOrder, RebateClaim } from './types.ts';
-import { payoutDay } from './slips.ts';
+import { payoutDay } from './claims.ts';
 
 /** A day on which something is due. */
 export interface Deadline {

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { indexMarket } from '../money/index.ts';
+import { priceIndexOf } from '../money/index.ts';
 import type { Deal } from '../parts/index.ts';
 import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
-import { withHousehold, type RebateClaim, type SlipState } from './index.ts';
+import { withHousehold, type RebateClaim, type ClaimState } from './index.ts';
 
 const deal: Deal = {
   id: 'd',
@@ -24,7 +24,7 @@ const deal: Deal = {
   householdLimit: 2,
   papers: [],
 };
-const slip = (id: string, state: SlipState, more: Partial<RebateClaim> = {}): RebateClaim => ({
+const slip = (id: string, state: ClaimState, more: Partial<RebateClaim> = {}): RebateClaim => ({
   id,
   deal: 'd',
   name: 'Twenty back',
@@ -48,7 +48,7 @@ const slip = (id: string, state: SlipState, more: Partial<RebateClaim> = {}): Re
   ...more,
 });
 const backs = (slips: readonly RebateClaim[]) => {
-  const market = indexMarket({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
+  const market = priceIndexOf({ ...CATALOGUE, deals: [deal] }, withHousehold(BRIEF, slips));
   const offer = market.offers.get('gpu.near');
   return offer ? (market.priced(offer)?.backs ?? []) : [];
 };
@@ -71,7 +71,7 @@ describe('what the slips say of a household', () => {
   });
   it('expects less after refusals and misses, more after payouts', () => {
     const expected = (slips: readonly RebateClaim[]) => backs(slips)[0]?.expected ?? 0;
-    const many = (state: SlipState) =>
+    const many = (state: ClaimState) =>
       Array.from({ length: 8 }, (_, n) => slip(`${n}`, state, { deal: 'other' }));
     expect(expected(many('refused'))).toBeLessThan(expected([]));
     expect(expected(many('missed'))).toBeLessThan(expected([]));

@@ -6,10 +6,10 @@ export {
   NEXT,
   payoutDay,
   slipsFor,
-  stepSlip,
+  stepClaim,
   waitsFor,
   withHousehold,
-  type SlipWaits,
-} from './slips.ts';
-export type { LineState, ShopOrder, OrderLine, RebateClaim, SlipState, PricedVersion } from './types.ts';
+  type ClaimWaits,
+} from './claims.ts';
+export type { LineState, ShopOrder, OrderLine, RebateClaim, ClaimState, PricedVersion } from './types.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

@@ -17,9 +17,9 @@ const LINE_WORDS: { readonly [kind in CostLine['kind']]?: string } = {
 };
 
 /** A line of the cost as a line of the order. */
-function orderLine(line: CostLine, market: PriceIndex, nameOf: (part: string) => string): OrderLine {
+function orderLine(line: CostLine, priceIndex: PriceIndex, nameOf: (part: string) => string): OrderLine {
   const isPart = line.kind === 'part' || line.kind === 'lot';
-  const deal = market.deals.find(({ id }) => id === line.deal);
+  const deal = priceIndex.deals.find(({ id }) => id === line.deal);
   const ofDeal = deal && `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`;
   const ofPart = line.part === null ? 'Part' : nameOf(line.part);
   return {
@@ -37,51 +37,51 @@ function orderLine(line: CostLine, market: PriceIndex, nameOf: (part: string) =>
 }
 
 /** The lines of an order. A lot is one order, with what is not needed of it. */
-function linesOf({ lines }: Cost, { items, shop }: CostOrder, market: PriceIndex): readonly CostLine[] {
+function linesOf({ lines }: Cost, { items, shop }: CostOrder, priceIndex: PriceIndex): readonly CostLine[] {
   const [{ priced }] = items;
   if (priced.shop.kind !== 'used-market') return lines.filter((line) => line.shop === shop);
   const { lot } = priced.offer;
   const ids =
-    lot === undefined ? items.map((item) => item.priced.offer.id) : market.lot(lot).map(({ id }) => id);
+    lot === undefined ? items.map((item) => item.priced.offer.id) : priceIndex.lot(lot).map(({ id }) => id);
   return lines.filter((line) => line.offer !== null && ids.includes(line.offer));
 }
 
 /** A basket as orders, one for each shop and each listing of a market; their lines add up to the till. */
 export function plannedOrders(
   cost: Cost,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   nameOf: (part: string) => string,
 ): PlannedOrder[] {
   const lots = new Set<string>();
   return cost.orders.flatMap((order): PlannedOrder[] => {
-    const shop = market.shops.get(order.shop);
+    const shop = priceIndex.shops.get(order.shop);
     const { offer } = order.items[0].priced;
     if (!shop || (offer.lot !== undefined && lots.has(offer.lot))) return [];
     const isMarket = shop.kind === 'used-market';
     if (isMarket && offer.lot !== undefined) lots.add(offer.lot);
-    const arrivals = order.items.map(({ priced }) => arrivalOf(priced.offer, shop, market.day));
+    const arrivals = order.items.map(({ priced }) => arrivalOf(priced.offer, shop, priceIndex.day));
     const known = arrivals.filter((day) => day !== null).sort();
     const parts = order.items.map((item) => item.priced.offer.part);
     return [
       {
         at: shop.id,
         shop: isMarket && offer.seller ? `${shop.name}, ${offer.seller.name}` : shop.name,
-        placedOn: market.day,
+        placedOn: priceIndex.day,
         expectedOn: known.length === arrivals.length ? (known.at(-1) ?? null) : null,
-        currency: market.currency,
+        currency: priceIndex.currency,
         codes: order.settled.codes.map(({ code }) => code.code),
-        lines: linesOf(cost, order, market).map((line) => orderLine(line, market, nameOf)),
-        gifts: giftsWith(parts, shop.id, market),
+        lines: linesOf(cost, order, priceIndex).map((line) => orderLine(line, priceIndex, nameOf)),
+        gifts: giftsWith(parts, shop.id, priceIndex),
       },
     ];
   });
 }
 
 /** What comes free with parts bought at a shop and is no part of the build. */
-function giftsWith(parts: readonly string[], shop: string, market: PriceIndex): string[] {
-  return market.deals.flatMap((deal) => {
+function giftsWith(parts: readonly string[], shop: string, priceIndex: PriceIndex): string[] {
+  return priceIndex.deals.flatMap((deal) => {
     const isOpen =
-      (deal.from === null || deal.from <= market.day) && (deal.to === null || deal.to >= market.day);
+      (deal.from === null || deal.from <= priceIndex.day) && (deal.to === null || deal.to >= priceIndex.day);
     return deal.kind === 'gift' &&
       isOpen &&
       deal.shop === shop &&

@@ -1,7 +1,7 @@
 import type { PayoutForm, Slot } from '../parts/index.ts';
 
 /** Where a claim stands. `eligible`: the purchase would qualify; the last three are ends. */
-export type SlipState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 'refused' | 'missed';
+export type ClaimState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 'refused' | 'missed';
 
 /** A rebate or cashback claim with its papers and days. Money in minor units of `currency`, days as ISO dates. */
 export interface RebateClaim {
@@ -22,7 +22,7 @@ export interface RebateClaim {
   readonly boughtOn: string | null;
   readonly remindDays: number;
   readonly papers: readonly { readonly name: string; readonly have: boolean }[];
-  readonly state: SlipState;
+  readonly state: ClaimState;
   readonly sentOn: string | null;
   readonly paidOn: string | null;
   readonly paidMinor: number | null;

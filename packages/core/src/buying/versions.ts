@@ -6,7 +6,7 @@ import type { PricedVersion } from './types.ts';
 export function versionLines(
   picks: Picks,
   cost: Cost,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   nameOf: (part: string) => string,
 ): PricedVersion['lines'] {
   return SLOTS.flatMap((slot) => {
@@ -15,8 +15,8 @@ export function versionLines(
     const lines = cost.lines.filter(
       (line) => line.slot === slot && (line.kind === 'part' || line.kind === 'instant'),
     );
-    const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
-    const shop = offer ? (market.shops.get(offer.shop)?.name ?? '') : '';
+    const offer = pick.offer === null ? undefined : priceIndex.offers.get(pick.offer);
+    const shop = offer ? (priceIndex.shops.get(offer.shop)?.name ?? '') : '';
     const priceMinor =
       lines.length > 0 ? lines.reduce((sum, line) => sum + line.amount, 0) : pick.offer === null ? 0 : null;
     return [{ slot, part: pick.part, name: nameOf(pick.part), offer: pick.offer, shop, priceMinor }];
@@ -42,7 +42,7 @@ export interface Repriced {
  */
 export function reprice(
   version: PricedVersion,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
 ): {
   readonly lines: readonly Repriced[];
   readonly cost: Cost;
@@ -56,8 +56,8 @@ export function reprice(
       picks[line.slot] = { part: line.part, offer: null };
       return { ...base, now: 0, offer: null, shop: null, what: 'same' };
     }
-    const offers = usableOffers(market, market.brief, line.part, line.slot).flatMap(
-      (offer) => market.priced(offer) ?? [],
+    const offers = usableOffers(priceIndex, priceIndex.brief, line.part, line.slot).flatMap(
+      (offer) => priceIndex.priced(offer) ?? [],
     );
     const same = offers.find((priced) => priced.offer.id === line.offer);
     const cheapest = offers.reduce<(typeof offers)[number] | null>(
@@ -71,7 +71,7 @@ export function reprice(
         now: null,
         offer: null,
         shop: null,
-        what: market.parts.has(line.part) ? 'gone' : 'unknown',
+        what: priceIndex.parts.has(line.part) ? 'gone' : 'unknown',
       };
     picks[line.slot] = { part: line.part, offer: priced.offer.id };
     const now = priced.dueNow - priced.ownShipping.amount - priced.ownShipping.tax;
@@ -84,11 +84,11 @@ export function reprice(
           : 'cheaper';
     return { ...base, now, offer: priced.offer.id, shop: priced.shop.name, what };
   });
-  const cost = costOf(picks, market);
+  const cost = costOf(picks, priceIndex);
   return {
     lines,
     cost,
     picks,
-    change: version.currency === market.currency ? cost.dueNow - version.dueNowMinor : null,
+    change: version.currency === priceIndex.currency ? cost.dueNow - version.dueNowMinor : null,
   };
 }

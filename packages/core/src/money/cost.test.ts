@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import type { Offer } from '../parts/index.ts';
 import { costOf } from './cost.ts';
-import { conditionsFor, indexMarket, offerBarrier, usableOffers } from './market.ts';
+import { conditionsFor, priceIndexOf, offerBarrier, usableOffers } from './price-index.ts';
 import { BRIEF } from '../test/fixtures.ts';
 
 const extra: Offer[] = [
@@ -35,7 +35,7 @@ const extra: Offer[] = [
     seenOn: '2026-11-20',
   },
 ];
-const market = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, BRIEF);
+const market = priceIndexOf({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, BRIEF);
 const pick = (part: string, offer: string | null = `${part}.near`) => ({ part, offer });
 
 describe('what picks cost', () => {
@@ -51,7 +51,7 @@ describe('what picks cost', () => {
   it('charges a fee below the threshold, and none on it', () => {
     const fee = (minor: number) => {
       const offers: Offer[] = [{ ...OFFERS[0], id: 'x', part: 'cpu', priceMinor: minor }];
-      return costOf({ cpu: pick('cpu', 'x') }, indexMarket({ ...CATALOGUE, offers }, BRIEF)).dueNow - minor;
+      return costOf({ cpu: pick('cpu', 'x') }, priceIndexOf({ ...CATALOGUE, offers }, BRIEF)).dueNow - minor;
     };
     expect(fee(9999)).toBe(500);
     expect(fee(10000)).toBe(0);
@@ -64,7 +64,7 @@ describe('what picks cost', () => {
   it('counts owned parts at nothing, and says which picks have no price', () => {
     const cost = costOf(
       { case: pick('case', null), motherboard: pick('motherboard', null) },
-      indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, { ...BRIEF, owned: ['case'] }),
+      priceIndexOf({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, { ...BRIEF, owned: ['case'] }),
     );
     expect(cost.dueNow).toBe(0);
     expect(cost.lines.map((line) => line.kind)).toEqual(['owned']);
@@ -81,7 +81,7 @@ describe('what picks cost', () => {
 describe('offers that a brief allows', () => {
   const barrier = (id: string, change: Partial<typeof BRIEF.whereToBuy> = {}, currency = 'EUR') => {
     const wish = { ...BRIEF, money: { ...BRIEF.money, currency } };
-    const at = indexMarket({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, wish);
+    const at = priceIndexOf({ ...CATALOGUE, offers: [...OFFERS, ...extra] }, wish);
     const offer = at.offers.get(id);
     if (!offer) throw new Error(id);
     return offerBarrier(at, { ...BRIEF, whereToBuy: { ...BRIEF.whereToBuy, ...change } }, offer);
@@ -114,8 +114,8 @@ describe('parts bought for their looks alone', () => {
     { ...OFFERS[0], id: 'light.far', part: 'light', shop: 'far', priceMinor: 10000 },
   ];
   const world = { ...CATALOGUE, parts: [...CATALOGUE.parts, light], offers };
-  const at = indexMarket(world, BRIEF);
-  const apart = indexMarket(world, { ...BRIEF, money: { ...BRIEF.money, looksOutside: true } });
+  const at = priceIndexOf(world, BRIEF);
+  const apart = priceIndexOf(world, { ...BRIEF, money: { ...BRIEF.money, looksOutside: true } });
   const picks = { gpu: pick('gpu'), extras: { part: 'light', offer: 'light.far' } };
   it('stand in the total, and outside of what is counted when the brief says so, with their sending', () => {
     const inside = costOf(picks, at);

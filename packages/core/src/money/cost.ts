@@ -1,6 +1,6 @@
 import { SLOTS, type Claim, type Picks, type CostBasis, type Slot } from '../parts/index.ts';
 import { cents, sumCents, type Cents } from '../units/index.ts';
-import type { PriceIndex } from './market.ts';
+import type { PriceIndex } from './price-index.ts';
 import { settleOrder, type OrderItem, type Settled } from './order.ts';
 import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts';
 
@@ -70,7 +70,7 @@ interface Items {
   readonly listings: readonly OrderItem[];
 }
 
-function itemsOf(picks: Picks, market: PriceIndex): Items {
+function itemsOf(picks: Picks, priceIndex: PriceIndex): Items {
   const lines: CostLine[] = [];
   const unpriced: Slot[] = [];
   const byShop = new Map<string, OrderItem[]>();
@@ -78,14 +78,14 @@ function itemsOf(picks: Picks, market: PriceIndex): Items {
   for (const slot of SLOTS) {
     const pick = picks[slot];
     if (!pick) continue;
-    if (pick.offer === null && market.brief.owned.includes(pick.part)) {
+    if (pick.offer === null && priceIndex.brief.owned.includes(pick.part)) {
       lines.push(
-        lineOf({ kind: 'owned', slot, part: pick.part }, 0, { minor: 0, currency: market.currency }),
+        lineOf({ kind: 'owned', slot, part: pick.part }, 0, { minor: 0, currency: priceIndex.currency }),
       );
       continue;
     }
-    const offer = pick.offer === null ? undefined : market.offers.get(pick.offer);
-    const priced = offer && offer.part === pick.part ? market.priced(offer) : null;
+    const offer = pick.offer === null ? undefined : priceIndex.offers.get(pick.offer);
+    const priced = offer && offer.part === pick.part ? priceIndex.priced(offer) : null;
     const isUsedMarket = priced?.shop.kind === 'used-market';
     const order = !priced || isUsedMarket ? listings : (byShop.get(priced.shop.id) ?? []);
     // There is one of a listing, and so many of what a shop has in stock: they cannot fill more slots.
@@ -114,7 +114,7 @@ interface Settlement {
 }
 
 /** Each listing is an order of its own; of a lot that is sold as a whole, what is not picked is paid too. */
-function settleListings(listings: readonly OrderItem[], market: PriceIndex): Settlement {
+function settleListings(listings: readonly OrderItem[], priceIndex: PriceIndex): Settlement {
   const out: Settlement = { orders: [], goods: [], onTop: [] };
   const taken = new Set(listings.map((each) => each.priced.offer.id));
   const lots = new Set<string>();
@@ -125,8 +125,8 @@ function settleListings(listings: readonly OrderItem[], market: PriceIndex): Set
     addShipping(out.onTop, item, item.priced);
     if (offer.lot === undefined || lots.has(offer.lot)) continue;
     lots.add(offer.lot);
-    for (const other of market.lot(offer.lot)) {
-      const priced = taken.has(other.id) ? null : market.priced(other);
+    for (const other of priceIndex.lot(offer.lot)) {
+      const priced = taken.has(other.id) ? null : priceIndex.priced(other);
       if (!priced) continue;
       const rest = { slot: item.slot, priced };
       out.goods.push({ ...partLine(rest), kind: 'lot', slot: null });
@@ -137,11 +137,11 @@ function settleListings(listings: readonly OrderItem[], market: PriceIndex): Set
 }
 
 /** Each shop's order with the combos and codes that make it cheapest. */
-function settleShops(byShop: Items['byShop'], market: PriceIndex): Settlement {
+function settleShops(byShop: Items['byShop'], priceIndex: PriceIndex): Settlement {
   const out: Settlement = { orders: [], goods: [], onTop: [] };
   for (const [shop, items] of byShop) {
     const terms = items[0].priced.shop;
-    const settled = settleOrder(terms, items, market.dealsAt(shop), market.rates);
+    const settled = settleOrder(terms, items, priceIndex.dealsAt(shop), priceIndex.rates);
     out.orders.push({ shop, items, settled });
     const stated = (minor: number) => ({ minor, currency: terms.currency });
     for (const { deal, minor, off } of settled.combos)
@@ -155,7 +155,7 @@ function settleShops(byShop: Items['byShop'], market: PriceIndex): Settlement {
     }
     const tax = taxOf(items, settled);
     if (tax !== 0)
-      out.onTop.push(lineOf({ kind: 'tax', shop }, tax, { minor: tax, currency: market.currency }));
+      out.onTop.push(lineOf({ kind: 'tax', shop }, tax, { minor: tax, currency: priceIndex.currency }));
   }
   return out;
 }
@@ -164,15 +164,15 @@ function settleShops(byShop: Items['byShop'], market: PriceIndex): Settlement {
  * Adds up picks by definition. Every order takes the combos and codes that make it cheapest; every amount is converted
  * by itself, so that the lines add up to the cent. Of a lot that is sold as a whole, what is not picked is paid too.
  */
-export function costOf(picks: Picks, market: PriceIndex): Cost {
-  const { costBasis, looksOutside } = market.brief.money;
-  const { lines, unpriced, byShop, listings } = itemsOf(picks, market);
-  const settlements = [settleListings(listings, market), settleShops(byShop, market)];
+export function costOf(picks: Picks, priceIndex: PriceIndex): Cost {
+  const { costBasis, looksOutside } = priceIndex.brief.money;
+  const { lines, unpriced, byShop, listings } = itemsOf(picks, priceIndex);
+  const settlements = [settleListings(listings, priceIndex), settleShops(byShop, priceIndex)];
   for (const { goods } of settlements) lines.push(...goods);
   for (const { onTop } of settlements) lines.push(...onTop);
   const dueNow = sumCents(lines.map((line) => line.amount));
   const backs = backsOf([...byShop.values()].flat(), costBasis);
-  const aside = asideOf(picks, market, listings);
+  const aside = asideOf(picks, priceIndex, listings);
   const totals = {
     dueNow,
     expected: cents(backs.reduce((sum, back) => sum - back.expected, dueNow as number)),
@@ -183,7 +183,7 @@ export function costOf(picks: Picks, market: PriceIndex): Cost {
   );
   return {
     ...totals,
-    counted: looksOutside ? withoutLooks(picks, market, counted) : counted,
+    counted: looksOutside ? withoutLooks(picks, priceIndex, counted) : counted,
     lines,
     backs,
     aside,
@@ -280,11 +280,11 @@ function backsOf(items: readonly OrderItem[], costBasis: CostBasis): BackLine[] 
 }
 
 /** Risk kept back, and what owned parts fetch that the build does without. */
-function asideOf(picks: Picks, market: PriceIndex, listings: readonly OrderItem[]): AsideLine[] {
+function asideOf(picks: Picks, priceIndex: PriceIndex, listings: readonly OrderItem[]): AsideLine[] {
   const out: AsideLine[] = [];
   for (const { slot, priced } of listings)
     if (priced.reserve > 0) out.push({ kind: 'risk', slot, part: priced.offer.part, amount: priced.reserve });
-  for (const { part, amount } of salesOf(market)) {
+  for (const { part, amount } of salesOf(priceIndex)) {
     const isUsed = SLOTS.some((slot) => picks[slot]?.part === part && picks[slot].offer === null);
     if (!isUsed) out.push({ kind: 'sale', slot: null, part, amount: cents(-amount) });
   }
@@ -292,8 +292,10 @@ function asideOf(picks: Picks, market: PriceIndex, listings: readonly OrderItem[
 }
 
 /** Owned parts that are to be sold unless the build uses them, with what they fetch; none when the brief does not count them. */
-export function salesOf(market: PriceIndex): readonly { readonly part: string; readonly amount: number }[] {
-  const { brief } = market;
+export function salesOf(
+  priceIndex: PriceIndex,
+): readonly { readonly part: string; readonly amount: number }[] {
+  const { brief } = priceIndex;
   if (!brief.money.countSales) return [];
   return brief.ownedParts
     .filter(
@@ -301,20 +303,20 @@ export function salesOf(market: PriceIndex): readonly { readonly part: string; r
         sell &&
         valueMinor !== null &&
         brief.owned.includes(part) &&
-        market.parts.get(part)?.kind !== 'storage',
+        priceIndex.parts.get(part)?.kind !== 'storage',
     )
     .map(({ part, valueMinor }) => ({ part, amount: valueMinor ?? 0 }));
 }
 
 /** The counted sum without looks-only parts: the orders are added up anew, since shipping may change with them. */
-function withoutLooks(picks: Picks, market: PriceIndex, counted: Cents): Cents {
+function withoutLooks(picks: Picks, priceIndex: PriceIndex, counted: Cents): Cents {
   const rest: Record<string, (typeof picks)[Slot]> = {};
   let isLess = false;
   for (const slot of SLOTS) {
     const pick = picks[slot];
     if (!pick) continue;
-    if (market.parts.get(pick.part)?.looksOnly) isLess = true;
+    if (priceIndex.parts.get(pick.part)?.looksOnly) isLess = true;
     else rest[slot] = pick;
   }
-  return isLess ? costOf(rest, market).counted : counted;
+  return isLess ? costOf(rest, priceIndex).counted : counted;
 }

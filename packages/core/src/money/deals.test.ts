@@ -6,7 +6,7 @@ import { addDays, dateOf, dayAt, dayNumber, daysBetween } from '../units/index.t
 import { expectedWorth, filingChance, learntHabits, sendByOf } from './claims.ts';
 import { costOf, type Cost } from './cost.ts';
 import { offMinor, windowAt } from './deal-window.ts';
-import { indexMarket } from './market.ts';
+import { priceIndexOf } from './price-index.ts';
 import { breakEvenPrice, newCost, usedCost } from './used-risk.ts';
 
 const base = { id: 'deal', name: 'Deal', from: null, to: null, source: null, seenOn: '2026-11-20' };
@@ -31,7 +31,7 @@ const cost = (
   deals: readonly Deal[],
   change: { brief?: Partial<Brief>; catalogue?: Partial<Catalogue> } = {},
 ): Cost =>
-  costOf(picks, indexMarket({ ...CATALOGUE, deals, ...change.catalogue }, { ...BRIEF, ...change.brief }));
+  costOf(picks, priceIndexOf({ ...CATALOGUE, deals, ...change.catalogue }, { ...BRIEF, ...change.brief }));
 const pick = (part: string, offer = `${part}.near`) => ({ part, offer });
 const CARD: Picks = { gpu: pick('gpu') };
 

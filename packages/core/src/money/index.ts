@@ -14,13 +14,13 @@ export { offMinor, shareMinor, windowAt } from './deal-window.ts';
 export { withCurrency } from './with-currency.ts';
 export {
   conditionsFor,
-  indexMarket,
-  inMarketCurrency,
+  priceIndexOf,
+  inIndexCurrency,
   offerBarrier,
   usableOffers,
   type PriceIndex,
   type OfferBarrier,
-} from './market.ts';
+} from './price-index.ts';
 export { feeOf, settleOrder, type OrderItem, type Settled } from './order.ts';
 export {
   arrivalOf,
@@ -40,5 +40,5 @@ export {
   usedCost,
   USED_DEFAULTS,
   type UsedCost,
-  type UsedFind,
+  type UsedOffer,
 } from './used-risk.ts';

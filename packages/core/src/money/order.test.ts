@@ -3,7 +3,7 @@ import { BRIEF, CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import { apportion, cents } from '../units/index.ts';
 import type { Deal, Shop } from '../parts/index.ts';
 import { offMinor, shareMinor } from './deal-window.ts';
-import { indexMarket } from './market.ts';
+import { priceIndexOf } from './price-index.ts';
 import { feeOf, settleOrder } from './order.ts';
 
 describe('shares and apportioning lose nothing', () => {
@@ -73,7 +73,7 @@ describe('an order settled by itself', () => {
       offMinor: 300,
     },
   ];
-  const market = indexMarket({ ...CATALOGUE, deals }, BRIEF);
+  const market = priceIndexOf({ ...CATALOGUE, deals }, BRIEF);
   const [near] = SHOPS;
   const items = (parts: readonly string[]) =>
     parts.flatMap((part) => {

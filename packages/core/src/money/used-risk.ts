@@ -33,7 +33,7 @@ export const USED_DEFAULTS = {
   perKmMinor: 15,
 } as const;
 
-export interface UsedFind {
+export interface UsedOffer {
   readonly priceMinor: number;
   readonly shippingMinor: number;
   /** Null: normal. */
@@ -75,7 +75,7 @@ function failureShare(lambda: number, years: number): number {
  * Risk-adjusted cost of a used part: price and shipping, plus expected losses from a dead part, a seller who is gone and
  * a later failure, less what it fetches at the end. Rises with price, age and a worse record. Chosen model, no source.
  */
-export function usedCost(find: UsedFind): UsedCost {
+export function usedCost(find: UsedOffer): UsedCost {
   const D = USED_DEFAULTS;
   const { priceMinor, shippingMinor } = find;
   const c = D.grade[find.grade ?? 'B'];
@@ -121,7 +121,7 @@ export function newCost(priceMinor: number, warrantyMonths: number | null = null
 }
 
 /** The highest price at which a used part costs no more than a given sum, its risks counted; by bisection, to a minor unit. */
-export function breakEvenPrice(find: Omit<UsedFind, 'priceMinor'>, mostCost: number): Cents {
+export function breakEvenPrice(find: Omit<UsedOffer, 'priceMinor'>, mostCost: number): Cents {
   let low = 0;
   let high = Math.max(1, Math.ceil(mostCost * 2));
   if (usedCost({ ...find, priceMinor: low }).cost > mostCost) return cents(0);

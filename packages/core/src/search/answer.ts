@@ -21,12 +21,12 @@ function picksOf({ baskets: { domains } }: SearchWorld, cpu: number, basket: Bas
 
 /** What an answer says that the rule engine, the plain sum or the plain score do not; null when all agree. */
 function brokenBy({ session, baskets }: SearchWorld, { picks, score, cost }: Answer): string | null {
-  const { set } = partSetOf(picks, session.market.parts);
+  const { set } = partSetOf(picks, session.priceIndex.parts);
   const barrier = firstBarrier(decided(set), session.rules, baskets.allowUnknown);
   if (barrier) return `breaks rule ${barrier.id}`;
   const open = openSlots(set);
   if (open.length > 0) return `leaves ${open.join(', ')} open`;
-  const { counted } = costOf(picks, session.market);
+  const { counted } = costOf(picks, session.priceIndex);
   if (counted !== cost) return `costs ${counted}, not ${cost}`;
   const rated = session.scoreOf(decided(set)) ?? -1;
   return rated === score ? null : `scores ${rated}, not ${score}`;
@@ -36,7 +36,7 @@ function brokenBy({ session, baskets }: SearchWorld, { picks, score, cost }: Ans
 export function answerOf(world: SearchWorld, { space }: Pairs, found: FoundPair): Answer {
   const { session, baskets, sales } = world;
   const picks = picksOf(world, space.platforms[found.platform].cpu, found.basket);
-  const score = found.score ?? session.scoreOf(decided(partSetOf(picks, session.market.parts).set)) ?? -1;
+  const score = found.score ?? session.scoreOf(decided(partSetOf(picks, session.priceIndex.parts).set)) ?? -1;
   const answer = { picks, score, cost: cents(found.basket.cost - sales) };
   const isFaulty = Object.keys(baskets.faults).length > 0;
   const broken = isFaulty ? null : brokenBy(world, answer);

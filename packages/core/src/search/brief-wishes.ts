@@ -41,7 +41,7 @@ type NeedsChange = Partial<Brief['needs']>;
 const needs =
   (change: NeedsChange) =>
   (b: Brief): Brief => ({ ...b, needs: { ...b.needs, ...change } });
-const inMarket =
+const inWhereToBuy =
   (change: Partial<Brief['whereToBuy']>) =>
   (b: Brief): Brief => ({ ...b, whereToBuy: { ...b.whereToBuy, ...change } });
 
@@ -139,21 +139,21 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
     conditions.length < ALL_CONDITIONS.length || Object.keys(conditionsBySlot).length > 0,
     'the conditions of parts',
     'used and refurbished parts too',
-    inMarket({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }),
+    inWhereToBuy({ conditions: ALL_CONDITIONS, conditionsBySlot: {} }),
   ],
   ({ whereToBuy }) => [
     'shops',
     whereToBuy.shopsOut.length > 0,
     'shops left out',
     'all shops',
-    inMarket({ shopsOut: [] }),
+    inWhereToBuy({ shopsOut: [] }),
   ],
   ({ whereToBuy }) => [
     'gaps',
     !whereToBuy.allowUnknown,
     'complete sheets',
     'parts with gaps in their sheets',
-    inMarket({ allowUnknown: true }),
+    inWhereToBuy({ allowUnknown: true }),
   ],
 ];
 

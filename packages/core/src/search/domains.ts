@@ -91,14 +91,14 @@ function isWanted(slot: Slot, brief: Brief): boolean {
 /** Collects what may stand in every slot: allowed offers, locks, exclusions, rules about one part alone. */
 export function domainsOf(
   parts: readonly Part[],
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   brief: Brief,
   context: RuleContext,
   index: ModelIndex,
 ): Domains {
-  const terms = termsOf(market);
+  const terms = termsOf(priceIndex);
   /** What using an owned part keeps from being sold. */
-  const sales = new Map(salesOf(market).map(({ part, amount }) => [part, amount]));
+  const sales = new Map(salesOf(priceIndex).map(({ part, amount }) => [part, amount]));
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
   const owned = new Set(brief.owned);
@@ -109,9 +109,9 @@ export function domainsOf(
     const options: Option[] = [];
     if (owned.has(part.id) && part.kind !== 'storage' && !lock?.offer)
       options.push(plainOption(null, sales.get(part.id) ?? 0));
-    for (const offer of usableOffers(market, brief, part.id, slot)) {
+    for (const offer of usableOffers(priceIndex, brief, part.id, slot)) {
       if (lock?.offer && lock.offer !== offer.id) continue;
-      const priced = market.priced(offer);
+      const priced = priceIndex.priced(offer);
       if (priced) options.push(terms.optionOf(priced, slot));
     }
     if (!part.looksOnly || !brief.money.looksOutside || options.length === 0) return options;

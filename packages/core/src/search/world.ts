@@ -29,10 +29,10 @@ export interface SearchWorld {
 
 /** Works out what does not depend on the sum. */
 export function searchWorldOf(session: Session, faults: SearchFaults): SearchWorld {
-  const { catalogue, brief, market, rules, rates } = session;
+  const { catalogue, brief, priceIndex, rules, rates } = session;
   const { scenes, unknownGames } = scenesOf(brief, catalogue.frameModel);
   const { allowUnknown } = brief.whereToBuy;
-  const domains = domainsOf(catalogue.parts, market, brief, rules, rates);
+  const domains = domainsOf(catalogue.parts, priceIndex, brief, rules, rates);
   const compatibility = compatibilityOf(domains, rules, allowUnknown);
   const work: WorkCounts = { baskets: 0, nodes: 0, platforms: 0, gpuClasses: 0, scored: 0 };
   const hasEverySlot = domains.cpus.length > 0 && domains.rest.every((elements) => elements.length > 0);
@@ -57,7 +57,7 @@ export function searchWorldOf(session: Session, faults: SearchFaults): SearchWor
     faults,
     work,
   };
-  const sales = salesOf(market).reduce((sum, { amount }) => sum + amount, 0);
+  const sales = salesOf(priceIndex).reduce((sum, { amount }) => sum + amount, 0);
   return { session, baskets, pairs, sales, work };
 }
 

@@ -1,6 +1,6 @@
 import { ruleContext, type RuleContext } from '../compatibility/index.ts';
 import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
-import { indexMarket, type PriceIndex } from '../money/index.ts';
+import { priceIndexOf, type PriceIndex } from '../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
 
 /**
@@ -11,7 +11,7 @@ export interface Session {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
   /** Parts, shops, offers and deals by id, with prices as the brief counts them. */
-  readonly market: PriceIndex;
+  readonly priceIndex: PriceIndex;
   /** What compatibility rules read beside the parts. */
   readonly rules: RuleContext;
   /** Rates of parts by id. */
@@ -24,7 +24,7 @@ export interface Session {
 
 /** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
 export function openSession(catalogue: Catalogue, brief: Brief): Session {
-  let market: PriceIndex | undefined;
+  let priceIndex: PriceIndex | undefined;
   let rules: RuleContext | undefined;
   let rates: ModelIndex | undefined;
   let scoreOf: Session['scoreOf'] | undefined;
@@ -32,11 +32,11 @@ export function openSession(catalogue: Catalogue, brief: Brief): Session {
     catalogue,
     brief,
     limit: brief.money.budgetMinor + brief.money.allowedOverMinor,
-    get market() {
-      return (market ??= indexMarket(catalogue, brief));
+    get priceIndex() {
+      return (priceIndex ??= priceIndexOf(catalogue, brief));
     },
     get rules() {
-      return (rules ??= ruleContext(brief, this.market.parts, catalogue.frameModel));
+      return (rules ??= ruleContext(brief, this.priceIndex.parts, catalogue.frameModel));
     },
     get rates() {
       return (rates ??= indexModel(catalogue.frameModel));

@@ -52,12 +52,12 @@ export class PicksAround {
     readonly session: Session,
     readonly picks: Picks,
   ) {
-    const { market, rules, scoreOf } = session;
-    this.base = partsForRules(picks, market);
+    const { priceIndex, rules, scoreOf } = session;
+    this.base = partsForRules(picks, priceIndex);
     const barriers = barriersOf(this.base, rules, this.allowUnknown).filter((rule) => rule.wholeBuild);
     this.broken = new Set(barriers.map((rule) => rule.id));
     this.score = scoreOf(this.base);
-    this.total = costOf(picks, market).counted;
+    this.total = costOf(picks, priceIndex).counted;
   }
 
   get allowUnknown(): boolean {
@@ -89,13 +89,13 @@ const minus = (a: number | null, b: number | null) => (a === null || b === null 
 /** All trades of one slot, cheapest first. */
 export function laneOf(slot: Slot, shelf: Shelf, around: PicksAround): readonly Trade[] {
   const { session, picks } = around;
-  const { market, rules: context } = session;
+  const { priceIndex, rules: context } = session;
   const { parts } = shelf.slots[slot];
   const rules = around.rulesFor(slot, shelf.slots[slot].rules);
   const current = picks[slot] ?? null;
-  const marginal = marginalFor(picks, slot, market);
+  const marginal = marginalFor(picks, slot, priceIndex);
   const worth = (part: string) => shelf.sales.get(part) ?? 0;
-  const offerNow = current?.offer ? market.offers.get(current.offer) : undefined;
+  const offerNow = current?.offer ? priceIndex.offers.get(current.offer) : undefined;
   const ownOffer = offerNow && offerNow.part === current?.part ? offerNow : null;
   const now = ownOffer
     ? marginal(ownOffer)
@@ -104,7 +104,7 @@ export function laneOf(slot: Slot, shelf: Shelf, around: PicksAround): readonly 
       : 0;
   const measure = MEASURES[slot];
   const measureNow = measure.of(around.base, context);
-  const partNow = current ? (market.parts.get(current.part) ?? null) : null;
+  const partNow = current ? (priceIndex.parts.get(current.part) ?? null) : null;
   // One set, written over for every part of the slot: this runs at every key press.
   const scratch: Record<string, unknown> = { ...around.base };
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { costOf, indexMarket } from '../money/index.ts';
+import { costOf, priceIndexOf } from '../money/index.ts';
 import type { Brief, Catalogue, Deal, Offer, Picks, Slot } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import { marginalFor } from './marginal.ts';
@@ -128,7 +128,7 @@ describe('what an offer adds to a build', () => {
     let compared = 0;
     for (let seed = 1; seed <= 200; seed++) {
       const { catalogue, brief, picks } = world(seed);
-      const market = indexMarket(catalogue, brief);
+      const market = priceIndexOf(catalogue, brief);
       for (const slot of ['cpu', 'gpu', 'case', 'storage'] as const) {
         const marginal = marginalFor(picks, slot, market);
         const { [slot]: _, ...rest } = picks;
@@ -148,7 +148,7 @@ describe('a total', () => {
   it('has lines that add up, three totals in order, and orders that hold every priced pick once', () => {
     for (let seed = 201; seed <= 400; seed++) {
       const { catalogue, brief, picks } = world(seed);
-      const cost = costOf(picks, indexMarket(catalogue, brief));
+      const cost = costOf(picks, priceIndexOf(catalogue, brief));
       expect(cost.lines.reduce((sum, line) => sum + line.amount, 0)).toBe(cost.dueNow);
       expect(cost.backs.reduce((sum, back) => sum - back.face, cost.dueNow as number)).toBe(cost.after);
       expect(cost.after <= cost.expected && cost.expected <= cost.dueNow).toBe(true);

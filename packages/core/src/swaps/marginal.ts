@@ -14,17 +14,19 @@ import { SLOTS, type Offer, type Picks, type Slot, type WeightClass } from '../p
  * with all that hangs on it, and what its shop's order costs more or less with it. Exact; quick enough to ask for every
  * offer of a market at a key press, because only the order that it joins is settled anew.
  */
-export function marginalFor(picks: Picks, slot: Slot, market: PriceIndex): (offer: Offer) => number {
-  const { brief } = market;
+export function marginalFor(picks: Picks, slot: Slot, priceIndex: PriceIndex): (offer: Offer) => number {
+  const { brief } = priceIndex;
   const { costBasis } = brief.money;
   const { [slot]: _, ...rest } = picks;
   /** Parts that the brief keeps out of the sum. */
-  const isOutside = (part: string) => brief.money.looksOutside && market.parts.get(part)?.looksOnly === true;
+  const isOutside = (part: string) =>
+    brief.money.looksOutside && priceIndex.parts.get(part)?.looksOnly === true;
   const orders = new Map<string, OrderItem[]>();
   for (const other of SLOTS) {
     const pick = other === slot ? undefined : picks[other];
-    const offer = pick?.offer ? market.offers.get(pick.offer) : undefined;
-    const priced = offer && offer.part === pick?.part && !isOutside(offer.part) ? market.priced(offer) : null;
+    const offer = pick?.offer ? priceIndex.offers.get(pick.offer) : undefined;
+    const priced =
+      offer && offer.part === pick?.part && !isOutside(offer.part) ? priceIndex.priced(offer) : null;
     if (priced?.shop.kind !== 'shop') continue;
     const order = orders.get(priced.shop.id);
     if (order) order.push({ slot: other, priced });
@@ -43,8 +45,8 @@ export function marginalFor(picks: Picks, slot: Slot, market: PriceIndex): (offe
   const extraWith = (items: readonly OrderItem[]): number => {
     if (items.length === 0) return 0;
     const { shop } = items[0].priced;
-    const deals = market.dealsAt(shop.id);
-    if (deals) return settleOrder(shop, items, deals, market.rates).extra;
+    const deals = priceIndex.dealsAt(shop.id);
+    if (deals) return settleOrder(shop, items, deals, priceIndex.rates).extra;
     let subtotal = 0;
     for (const { priced } of items) subtotal += priced.sub;
     if (subtotal >= (shop.shipping.freeFromMinor ?? Infinity)) return 0;
@@ -60,8 +62,8 @@ export function marginalFor(picks: Picks, slot: Slot, market: PriceIndex): (offe
     const key = `${shop}|${items}|${heaviest}`;
     let fee = fees.get(key);
     if (fee === undefined) {
-      const terms = market.shops.get(shop);
-      const found = terms ? feeOf(terms, items, heaviest, market.rates) : null;
+      const terms = priceIndex.shops.get(shop);
+      const found = terms ? feeOf(terms, items, heaviest, priceIndex.rates) : null;
       fee = found ? gross(found.worth) : 0;
       fees.set(key, fee);
     }
@@ -73,15 +75,15 @@ export function marginalFor(picks: Picks, slot: Slot, market: PriceIndex): (offe
   let without: number | null = null;
   return (offer) => {
     if (isOutside(offer.part)) return 0;
-    const priced = market.priced(offer);
+    const priced = priceIndex.priced(offer);
     if (!priced || isTaken(offer, priced.shop.kind)) return Infinity;
     // Ties beyond one order: added up by definition.
     const isTied =
       offer.lot !== undefined ||
       priced.backs.some((back) => back.left !== Infinity && backCounted(back, costBasis) > 0);
     if (isTied) {
-      without ??= costOf(rest, market).counted;
-      return costOf({ ...rest, [slot]: { part: offer.part, offer: offer.id } }, market).counted - without;
+      without ??= costOf(rest, priceIndex).counted;
+      return costOf({ ...rest, [slot]: { part: offer.part, offer: offer.id } }, priceIndex).counted - without;
     }
     if (priced.shop.kind === 'used-market') return priced.net;
     const items = orders.get(priced.shop.id) ?? [];

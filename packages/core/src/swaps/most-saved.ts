@@ -1,17 +1,17 @@
-import { costOf, gross, inMarketCurrency, type PriceIndex } from '../money/index.ts';
+import { costOf, gross, inIndexCurrency, type PriceIndex } from '../money/index.ts';
 import type { Picks, Slot } from '../parts/index.ts';
 
 /** The most that all combos and codes of a market could take off a build. */
-function dealRoom(market: PriceIndex, dueNow: number): number {
+function dealRoom(priceIndex: PriceIndex, dueNow: number): number {
   let room = 0;
-  for (const shop of market.shops.values()) {
-    const deals = market.dealsAt(shop.id);
+  for (const shop of priceIndex.shops.values()) {
+    const deals = priceIndex.dealsAt(shop.id);
     for (const { off } of deals?.combos ?? []) room += gross(off);
     for (const { off } of deals?.codes ?? [])
       room +=
         off.kind === 'percent'
           ? (dueNow * off.percent) / 100
-          : (inMarketCurrency(market, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100);
+          : (inIndexCurrency(priceIndex, shop, off.minor) ?? 0) * (1 + (shop.taxAddedPercent ?? 0) / 100);
   }
   return room;
 }
@@ -19,13 +19,13 @@ function dealRoom(market: PriceIndex, dueNow: number): number {
 /** The most that so many more swaps could save: all fees and deals, and the dearest parts that may still change. */
 export function mostSaved(
   picks: Picks,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   mayChange: (slot: Slot) => boolean,
   swaps: number,
 ): number {
   if (swaps === 0) return 0;
-  const cost = costOf(picks, market);
-  let fees = dealRoom(market, cost.dueNow);
+  const cost = costOf(picks, priceIndex);
+  let fees = dealRoom(priceIndex, cost.dueNow);
   for (const { kind, amount } of cost.aside) if (kind === 'risk') fees += amount;
   for (const { face } of cost.backs) fees += face;
   const prices: number[] = [];

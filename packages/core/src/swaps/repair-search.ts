@@ -45,7 +45,7 @@ export const RULES_READING: ReadonlyMap<Slot, readonly Rule[]> = new Map(
 export function candidatesOf({
   catalogue,
   brief,
-  market,
+  priceIndex,
 }: Session): ReadonlyMap<Slot, readonly SlotChoice[]> {
   const owned = new Set(brief.owned);
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
@@ -55,7 +55,7 @@ export function candidatesOf({
       for (const part of catalogue.parts) {
         if (!slotsFor(part.kind).includes(slot) || excluded.has(part.id)) continue;
         if (part.kind === 'storage' && owned.has(part.id)) continue; // in every build already
-        const offers: (string | null)[] = usableOffers(market, brief, part.id, slot).map(({ id }) => id);
+        const offers: (string | null)[] = usableOffers(priceIndex, brief, part.id, slot).map(({ id }) => id);
         if (owned.has(part.id)) offers.push(null);
         if (offers.length > 0) list.push({ part, offers });
       }
@@ -101,7 +101,7 @@ export class RepairSearch {
 
   *run(): Work<RepairProgress, Picks | null> {
     const { start, fixed } = this.task;
-    const set = partsForRules(start, this.session.market);
+    const set = partsForRules(start, this.session.priceIndex);
     const violated = this.broken(set, fixed.size > 0 ? fixed : SLOTS);
     for (let left = fixed.size === 0 ? 1 : 0; left <= MOST_COMPANIONS && this.best === null; left++)
       yield* this.visit({ picks: start, set, changed: fixed, violated, left });
@@ -109,7 +109,7 @@ export class RepairSearch {
   }
 
   private totalOf(picks: Picks): number {
-    return costOf(picks, this.session.market).counted;
+    return costOf(picks, this.session.priceIndex).counted;
   }
 
   private barriers(set: PartSet, rules: readonly Rule[]): readonly Rule[] {
@@ -140,7 +140,7 @@ export class RepairSearch {
       this.isStopped ||= (yield { visited: ++this.visited }) === true;
       if (this.isStopped) return;
       const now = new Set(changed).add(slot);
-      const saved = mostSaved(picks, this.session.market, (each) => mayChange(each, now), left - 1);
+      const saved = mostSaved(picks, this.session.priceIndex, (each) => mayChange(each, now), left - 1);
       for (const option of this.optionsOf(picks, set, slot, violated[0])) {
         if (option.total - saved >= this.bestTotal) break;
         const next = { ...set, [slot]: option.part } as PartSet; // the part is of this slot
@@ -152,12 +152,12 @@ export class RepairSearch {
 
   /** Every part that a slot may hold in place of another without breaking a rule, at its cheapest, cheapest first. */
   private optionsOf(picks: Picks, set: PartSet, slot: Slot, rule: Rule): SwapOption[] {
-    const { market } = this.session;
-    const marginal = marginalFor(picks, slot, market);
+    const { priceIndex } = this.session;
+    const marginal = marginalFor(picks, slot, priceIndex);
     const without = withPick(picks, slot, null);
     let empty: number | null = null;
     const totalWith = (part: Part | null, offer: string | null): number => {
-      const known = offer === null ? undefined : market.offers.get(offer);
+      const known = offer === null ? undefined : priceIndex.offers.get(offer);
       if (known) return (empty ??= this.totalOf(without)) + marginal(known);
       return this.totalOf(part ? withPick(picks, slot, { part: part.id, offer }) : without);
     };

@@ -51,29 +51,29 @@ export interface Repairs {
  * the cheapest one given those before it.
  */
 export function repairsFor(session: Session): Repairs {
-  const { brief, market, rules: context, scoreOf } = session;
+  const { brief, priceIndex, rules: context, scoreOf } = session;
   const candidates = candidatesOf(session);
   const search = (task: RepairTask) => new RepairSearch(session, candidates, task).run();
 
   function repairOf(before: Picks, after: Picks | null): Repair | null {
     if (!after) return null;
-    const [was, is] = [before, after].map((picks) => scoreOf(partsForRules(picks, market)));
+    const [was, is] = [before, after].map((picks) => scoreOf(partsForRules(picks, priceIndex)));
     return {
       picks: after,
       swaps: swapsBetween(before, after, session),
-      money: costOf(after, market).counted - costOf(before, market).counted,
+      money: costOf(after, priceIndex).counted - costOf(before, priceIndex).counted,
       score: was === null || is === null ? null : is - was,
     };
   }
   const barrierIds = (picks: Picks): Set<string> => {
-    const barriers = barriersOf(partsForRules(picks, market), context, brief.whereToBuy.allowUnknown);
+    const barriers = barriersOf(partsForRules(picks, priceIndex), context, brief.whereToBuy.allowUnknown);
     return new Set(barriers.map((rule) => rule.id));
   };
 
   return {
     *companions(picks, slot, part, offer) {
       const start = withPick(picks, slot, part === null ? null : { part, offer });
-      if (partSetOf(start, market.parts).missing.includes(part ?? '')) return null;
+      if (partSetOf(start, priceIndex.parts).missing.includes(part ?? '')) return null;
       // What stood in the way before may stay, unless it reads the slot that changes.
       const allowed = barrierIds(picks);
       for (const rule of RULES_READING.get(slot) ?? []) allowed.delete(rule.id);
@@ -83,7 +83,7 @@ export function repairsFor(session: Session): Repairs {
     *mend(picks, rule) {
       const allowed = barrierIds(picks);
       if (!allowed.delete(rule)) return { cheapest: null, keeping: null };
-      const score = scoreOf(partsForRules(picks, market));
+      const score = scoreOf(partsForRules(picks, priceIndex));
       const keepsFrames = (set: PartSet) => (scoreOf(set) ?? -1) >= (score ?? Infinity);
       const task = { start: picks, fixed: new Set<Slot>(), allowed };
       const cheapest = repairOf(picks, yield* search({ ...task, isTaken: () => true }));

@@ -19,20 +19,20 @@ export interface Shelf {
 }
 
 /** The shelf of a session: every part with the offers that its brief allows. */
-export function shelfOf({ catalogue, brief, market }: Session): Shelf {
+export function shelfOf({ catalogue, brief, priceIndex }: Session): Shelf {
   const owned = new Set(brief.owned);
   // Owned drives are in every build.
   const parts = catalogue.parts.filter((part) => part.kind !== 'storage' || !owned.has(part.id));
   const slotShelf = (slot: Slot): SlotShelf => ({
     parts: parts
       .filter((part) => slotsFor(part.kind).includes(slot))
-      .map((part) => ({ part, offers: usableOffers(market, brief, part.id, slot) })),
+      .map((part) => ({ part, offers: usableOffers(priceIndex, brief, part.id, slot) })),
     rules: RULES.filter((rule) => !rule.advice && rule.slots.includes(slot)),
   });
   return {
     slots: Object.fromEntries(SLOTS.map((slot) => [slot, slotShelf(slot)])) as Shelf['slots'], // over all slots
     owned,
     excluded: new Set(brief.excluded.map((entry) => entry.part)),
-    sales: new Map(salesOf(market).map(({ part, amount }) => [part, amount])),
+    sales: new Map(salesOf(priceIndex).map(({ part, amount }) => [part, amount])),
   };
 }

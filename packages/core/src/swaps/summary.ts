@@ -35,24 +35,24 @@ export interface Summary {
 }
 
 /** Prepared once for a session; sums up any picks. */
-export function summaryFor({ catalogue, brief, market, rules: context }: Session): {
+export function summaryFor({ catalogue, brief, priceIndex, rules: context }: Session): {
   readonly summarise: (picks: Picks) => Summary;
 } {
   const rates = ratesFor(brief, catalogue.frameModel);
   return {
     summarise(picks) {
-      const set = partsForRules(picks, market);
+      const set = partsForRules(picks, priceIndex);
       const load = loadOf(set, context);
       const need = load ? psuNeed(load.deciwatts, set.gpu ?? null, context) : null;
       const rated = rates(set);
-      const cost = costOf(picks, market);
+      const cost = costOf(picks, priceIndex);
       const { balanceLimit } = brief.play.objective;
       return {
         cost,
         rates: rated,
         findings: checkBuild(set, context),
         open: openSlots(set),
-        missing: partSetOf(picks, market.parts).missing,
+        missing: partSetOf(picks, priceIndex.parts).missing,
         set,
         load,
         neededWatts: need && !need.isLeast ? need.watts : null,

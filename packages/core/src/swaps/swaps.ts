@@ -15,19 +15,19 @@ export interface Swap {
 }
 
 /** Lists what turns one set of picks into another, in slot order; money and score add up to the whole difference. */
-export function swapsBetween(from: Picks, to: Picks, { market, scoreOf }: Session): Swap[] {
+export function swapsBetween(from: Picks, to: Picks, { priceIndex, scoreOf }: Session): Swap[] {
   const swaps: Swap[] = [];
   let picks: Picks = from;
-  const countedOf = (of: Picks): number => costOf(of, market).counted;
+  const countedOf = (of: Picks): number => costOf(of, priceIndex).counted;
   let total = countedOf(picks);
-  let score = scoreOf(partsForRules(picks, market));
+  let score = scoreOf(partsForRules(picks, priceIndex));
   for (const slot of SLOTS) {
     const before = from[slot] ?? null;
     const after = to[slot] ?? null;
     if (before?.part === after?.part && before?.offer === after?.offer) continue;
     picks = withPick(picks, slot, after);
     const nextTotal = countedOf(picks);
-    const nextScore = scoreOf(partsForRules(picks, market));
+    const nextScore = scoreOf(partsForRules(picks, priceIndex));
     swaps.push({
       slot,
       from: before,

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { ruleContext } from '../compatibility/index.ts';
 import { describe, expect, it } from 'vitest';
 import { scorerFor } from '../frames/index.ts';
-import { costOf, indexMarket } from '../money/index.ts';
+import { costOf, priceIndexOf } from '../money/index.ts';
 import type { Brief, Offer, Picks, Slot } from '../parts/index.ts';
 import {
   BRIEF,
@@ -62,7 +62,7 @@ const FULL: Picks = Object.fromEntries(
     { part, offer: `${part}.near` },
   ]),
 );
-const market = indexMarket(WORLD, BRIEF);
+const market = priceIndexOf(WORLD, BRIEF);
 const trades = tradesFor(openSession(WORLD, BRIEF));
 const total = (picks: Picks) => costOf(picks, market).dueNow;
 const score = scorerFor(BRIEF, WORLD.frameModel);

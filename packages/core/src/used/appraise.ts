@@ -12,7 +12,7 @@ import {
 import { slotsFor, type Catalogue, type Part, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import { cents, convertMinor, minorPlaces, type Cents } from '../units/index.ts';
 import { doesAsMuch } from './equals.ts';
-import { carriage, type UsedListing } from './finds.ts';
+import { carriage, type UsedListing } from './listings.ts';
 
 /** The cheapest new part that does at least what a part of the find does. */
 export interface NewEqual {
@@ -52,7 +52,7 @@ export interface Appraisal {
 }
 
 /** Parts of a find by the slot that each would fill; a second one of a kind goes to the next slot that takes it. */
-export function slotsOfFind(
+export function slotsOfListing(
   find: Pick<UsedListing, 'parts'>,
   parts: ReadonlyMap<string, Part>,
 ): Map<Slot, Part> {
@@ -71,15 +71,15 @@ class NewParts {
 
   constructor(
     private readonly catalogue: Catalogue,
-    private readonly market: PriceIndex,
+    private readonly priceIndex: PriceIndex,
   ) {
     this.index = indexModel(catalogue.frameModel);
   }
 
   private offers(part: Part): Priced[] {
-    return usableOffers(this.market, this.market.brief, part.id, part.kind)
+    return usableOffers(this.priceIndex, this.priceIndex.brief, part.id, part.kind)
       .filter((offer) => offer.condition === 'new')
-      .flatMap((offer) => this.market.priced(offer) ?? []);
+      .flatMap((offer) => this.priceIndex.priced(offer) ?? []);
   }
 
   private ofKind(kind: Part['kind']): readonly Part[] {
@@ -111,14 +111,14 @@ function inBuildOf(
   find: UsedListing,
   picks: Picks,
   catalogue: Catalogue,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
 ): Appraisal['inBuild'] {
-  const scoreOf = scorerFor(market.brief, catalogue.frameModel);
-  const context = ruleContext(market.brief, market.parts, catalogue.frameModel);
+  const scoreOf = scorerFor(priceIndex.brief, catalogue.frameModel);
+  const context = ruleContext(priceIndex.brief, priceIndex.parts, catalogue.frameModel);
   const before: Record<string, Part | null> = Object.fromEntries(
-    Object.entries(picks).map(([slot, pick]) => [slot, market.parts.get(pick.part) ?? null]),
+    Object.entries(picks).map(([slot, pick]) => [slot, priceIndex.parts.get(pick.part) ?? null]),
   );
-  const after = { ...before, ...Object.fromEntries(slotsOfFind(find, market.parts)) };
+  const after = { ...before, ...Object.fromEntries(slotsOfListing(find, priceIndex.parts)) };
   const blocksOf = (set: Record<string, Part | null>) =>
     checkBuild(decided(set as PartSet), context).filter(
       (found) => found.verdict === 'block' && !found.isAdvice,
@@ -133,13 +133,16 @@ function inBuildOf(
 }
 
 /** What equals cost new, and with their own risks; null while one is missing. */
-function costNew(equals: readonly NewEqual[], market: PriceIndex): { price: number; cost: number } | null {
+function costNew(
+  equals: readonly NewEqual[],
+  priceIndex: PriceIndex,
+): { price: number; cost: number } | null {
   let price = 0;
   let cost = 0;
   for (const { equal } of equals) {
     if (!equal) return null;
     price += equal.dueNow;
-    cost += newCost(equal.dueNow, market.parts.get(equal.offer.part)?.warrantyMonths ?? null);
+    cost += newCost(equal.dueNow, priceIndex.parts.get(equal.offer.part)?.warrantyMonths ?? null);
   }
   return { price, cost };
 }
@@ -152,21 +155,21 @@ export function appraise(
   find: UsedListing,
   picks: Picks,
   catalogue: Catalogue,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
 ): Appraisal | null {
-  const rate = find.currency === market.currency ? null : market.rates.get(find.currency);
-  if (find.currency !== market.currency && !rate) return null;
+  const rate = find.currency === priceIndex.currency ? null : priceIndex.rates.get(find.currency);
+  if (find.currency !== priceIndex.currency && !rate) return null;
   const convert = (minor: number): Cents => (rate ? convertMinor(minor, rate) : cents(minor));
   const { grade, monthsOld, good, rated, returnDays } = find;
   const terms = { shippingMinor: convert(carriage(find)), grade, monthsOld, good, rated, returnDays };
   const priceMinor = convert(find.priceMinor);
   const paid = cents(priceMinor + terms.shippingMinor);
-  const newParts = new NewParts(catalogue, market);
-  const own = find.parts.flatMap((id) => market.parts.get(id) ?? []);
+  const newParts = new NewParts(catalogue, priceIndex);
+  const own = find.parts.flatMap((id) => priceIndex.parts.get(id) ?? []);
   const equals = own.map((part) => newParts.equalOf(part));
-  const fresh = own.length === find.parts.length ? costNew(equals, market) : null;
+  const fresh = own.length === find.parts.length ? costNew(equals, priceIndex) : null;
   const fairPrice = fresh && breakEvenPrice(terms, fresh.cost);
-  const major = 10 ** minorPlaces(market.currency);
+  const major = 10 ** minorPlaces(priceIndex.currency);
   const wholeMajor = (share: number) =>
     fresh && cents(Math.floor(breakEvenPrice(terms, fresh.cost * share) / major) * major);
   const mostOffer = wholeMajor(1 - LEAST_SAVING);
@@ -188,6 +191,6 @@ export function appraise(
             ? 'haggle'
             : 'pass',
     sameMoney: own.length === 1 ? newParts.bestFor(own[0], paid) : null,
-    inBuild: inBuildOf(find, picks, catalogue, market),
+    inBuild: inBuildOf(find, picks, catalogue, priceIndex),
   };
 }

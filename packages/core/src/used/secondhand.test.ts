@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { costOf, indexMarket } from '../money/index.ts';
+import { costOf, priceIndexOf } from '../money/index.ts';
 import type { Brief, Catalogue, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CARD, CATALOGUE, MODEL, OFFERS } from '../test/fixtures.ts';
 import { apportion } from '../units/index.ts';
-import { appraise, offersOf, testList, withFinds, type UsedListing } from './index.ts';
+import { appraise, offersOf, testList, withListings, type UsedListing } from './index.ts';
 
 const FIND: UsedListing = {
   id: 'f',
@@ -50,7 +50,7 @@ const picks: Picks = Object.fromEntries(
   ]),
 );
 const at = (change: Partial<UsedListing>, brief: Brief = BRIEF) => {
-  const found = appraise({ ...FIND, ...change }, picks, world, indexMarket(world, brief));
+  const found = appraise({ ...FIND, ...change }, picks, world, priceIndexOf(world, brief));
   if (!found) throw new Error('no rate');
   return found;
 };
@@ -74,8 +74,8 @@ describe('what a find is worth', () => {
       'pass',
     ]);
     const alone = { ...world, offers: world.offers.map((offer): Offer => ({ ...offer, inStock: false })) };
-    expect(appraise(FIND, picks, alone, indexMarket(alone, BRIEF))?.verdict).toBe('unknown');
-    expect(appraise({ ...FIND, currency: 'USD' }, picks, world, indexMarket(world, BRIEF))).toBeNull();
+    expect(appraise(FIND, picks, alone, priceIndexOf(alone, BRIEF))?.verdict).toBe('unknown');
+    expect(appraise({ ...FIND, currency: 'USD' }, picks, world, priceIndexOf(world, BRIEF))).toBeNull();
   });
   it('names what the same money buys new, and the frames that it gives the build', () => {
     const { sameMoney, inBuild } = at({});
@@ -90,17 +90,17 @@ describe('what a find is worth', () => {
 describe('finds among the offers', () => {
   it('enter the catalogue at the price paid, and leave it when passed, dropped or unknown', () => {
     const enter = (change: Partial<UsedListing>) =>
-      withFinds(world, [{ ...FIND, ...change }]).offers.length - world.offers.length;
+      withListings(world, [{ ...FIND, ...change }]).offers.length - world.offers.length;
     expect([
       enter({}),
       enter({ state: 'passed' }),
       enter({ inLanes: false }),
       enter({ parts: ['nowhere'] }),
     ]).toEqual([1, 0, 0, 0]);
-    const more = withFinds(world, [FIND]);
+    const more = withListings(world, [FIND]);
     const cost = costOf(
       { gpu: { part: 'gpu', offer: 'find-f' } },
-      indexMarket(more, { ...BRIEF, whereToBuy: { ...BRIEF.whereToBuy, usedRisk: true } }),
+      priceIndexOf(more, { ...BRIEF, whereToBuy: { ...BRIEF.whereToBuy, usedRisk: true } }),
     );
     expect(cost.dueNow).toBe(15_500);
     expect(cost.counted).toBe(at({}).risk.cost);

@@ -57,22 +57,22 @@ const TARGET_SHARES = [0.97, 0.92, 0.87];
 const finite = (value: number, otherwise: number) => (Number.isFinite(value) ? value : otherwise);
 
 /** Forecasts what is watched: what is ripe now, and what is logged to be judged later. */
-export function forecastWatched({ market }: Session, task: ForecastTask): Forecasts {
-  const today = dayNumber(market.today);
+export function forecastWatched({ priceIndex }: Session, task: ForecastTask): Forecasts {
+  const today = dayNumber(priceIndex.today);
   const { days, waitPerDay, events, prior, observationsOf } = task;
   const advice: Record<string, Advice> = {};
   const news: PriceNews[] = [];
   const logged: LoggedForecast[] = [];
   for (const { part, slot, why } of task.watched) {
-    const offers = trackedOffers(part, market, observationsOf);
-    const kind = market.parts.get(part)?.kind ?? null;
+    const offers = trackedOffers(part, priceIndex, observationsOf);
+    const kind = priceIndex.parts.get(part)?.kind ?? null;
     const forecast = forecastOf(offers, { kind, today, days, waitPerDay, events, prior, paths: PATHS });
     if (!forecast) continue;
     const { plan, now } = forecast;
     advice[part] = plan.advice;
     if (now === null) continue;
     const target = task.targets.find((each) => each.part === part);
-    const isCounted = target?.currency === market.currency && countsOn(target, market.today);
+    const isCounted = target?.currency === priceIndex.currency && countsOn(target, priceIndex.today);
     if (isCounted && now <= target.priceMinor)
       news.push({ kind: 'target', part, now, targetMinor: target.priceMinor });
     if (plan.advice === 'out') continue;

@@ -1,4 +1,4 @@
-export { findWait, type FindWait } from './find-wait.ts';
+export { listingWait, type ListingWait } from './listing-wait.ts';
 export {
   changesBetween,
   isQuiet,

@@ -24,10 +24,10 @@ export interface WatchOptions {
 }
 
 /** What is watched: the picks, what other candidates have, targets, and rivals of processor and card. Each part once, picks first. */
-export function watchList({ catalogue, brief, market }: Session, wish: WatchOptions): Watched[] {
+export function watchList({ catalogue, brief, priceIndex }: Session, wish: WatchOptions): Watched[] {
   const out = new Map<string, Watched>();
   const add = (part: string, slot: Slot, why: WatchReason) => {
-    if (!out.has(part) && !brief.owned.includes(part) && market.offersByPart.has(part))
+    if (!out.has(part) && !brief.owned.includes(part) && priceIndex.offersByPart.has(part))
       out.set(part, { part, slot, why });
   };
   for (const slot of SLOTS) {
@@ -35,7 +35,7 @@ export function watchList({ catalogue, brief, market }: Session, wish: WatchOpti
     if (pick) add(pick.part, slot, 'pick');
   }
   for (const part of wish.targets) {
-    const slot = market.parts.get(part)?.kind;
+    const slot = priceIndex.parts.get(part)?.kind;
     if (slot) add(part, slot, 'target');
   }
   for (const picks of wish.others)
@@ -44,8 +44,8 @@ export function watchList({ catalogue, brief, market }: Session, wish: WatchOpti
       if (pick) add(pick.part, slot, 'candidate');
     }
   const cheapest = (part: string, slot: Slot) =>
-    usableOffers(market, brief, part, slot).reduce(
-      (least, offer) => Math.min(least, market.priced(offer)?.dueNow ?? Infinity),
+    usableOffers(priceIndex, brief, part, slot).reduce(
+      (least, offer) => Math.min(least, priceIndex.priced(offer)?.dueNow ?? Infinity),
       Infinity,
     );
   const excluded = new Set(brief.excluded.map((each) => each.part));

@@ -1,4 +1,4 @@
-import { inMarketCurrency } from '../money/index.ts';
+import { inIndexCurrency } from '../money/index.ts';
 import type { Deal } from '../parts/index.ts';
 import type { Observation } from '../prices/index.ts';
 import type { Session } from '../session/index.ts';
@@ -17,15 +17,15 @@ export function movesSince(
   bought: Iterable<string>,
   observationsOf: (offer: string) => readonly Observation[],
 ): Move[] {
-  const { market } = session;
-  const days = [dayNumber(since), dayNumber(market.today)];
+  const { priceIndex } = session;
+  const days = [dayNumber(since), dayNumber(priceIndex.today)];
   return [...bought].flatMap((id): Move[] => {
-    const offer = market.offers.get(id);
+    const offer = priceIndex.offers.get(id);
     const [was, is] = days.map((day) => lastOn(observationsOf(id), day));
     if (!offer || was === is) return [];
-    const shop = market.shops.get(offer.shop);
+    const shop = priceIndex.shops.get(offer.shop);
     const inBrief = (minor: number | null) =>
-      minor === null || !shop ? null : inMarketCurrency(market, shop, minor);
+      minor === null || !shop ? null : inIndexCurrency(priceIndex, shop, minor);
     const name = `${partName(session, offer.part)} at ${shop?.name ?? offer.shop}`;
     return [{ offer: id, name, before: inBrief(was), now: inBrief(is) }];
   });
@@ -39,13 +39,13 @@ export interface Turn {
 
 /** Deals that ended or began since a day, at the shops that are bought from. */
 export function dealsTurned(
-  { market }: Session,
+  { priceIndex }: Session,
   deals: readonly Deal[],
   since: string,
   bought: Iterable<string>,
 ): Turn[] {
-  const { today } = market;
-  const shops = new Set([...bought].map((id) => market.offers.get(id)?.shop));
+  const { today } = priceIndex;
+  const shops = new Set([...bought].map((id) => priceIndex.offers.get(id)?.shop));
   const isBetween = (day: string | null, from: string, to: string) => day !== null && day >= from && day < to;
   return deals
     .filter((deal) => !('shop' in deal) || shops.has(deal.shop))

@@ -6,8 +6,8 @@ import { summaryFor } from '../swaps/index.ts';
 import type { BestPick, WatchKnowledge } from './changes.ts';
 
 /** Maker and name of a part; its id where the catalogue has lost it. */
-export function partName({ market }: Session, id: string): string {
-  const part = market.parts.get(id);
+export function partName({ priceIndex }: Session, id: string): string {
+  const part = priceIndex.parts.get(id);
   return part ? `${part.brand} ${part.name}` : id;
 }
 
@@ -29,7 +29,7 @@ export function candidatesNow(
       totalMinor: basisTotal(cost, session.brief.money.costBasis),
       score: rates.status === 'known' ? rates.objective.score : null,
       gone: bought
-        .filter(({ offer }) => !session.market.offers.get(offer)?.inStock)
+        .filter(({ offer }) => !session.priceIndex.offers.get(offer)?.inStock)
         .map(({ part }) => partName(session, part)),
       offers: bought.map(({ offer }) => offer),
     };
@@ -45,7 +45,7 @@ export function bestNow(
   for (const slot of SLOTS) {
     const pick = picks[slot];
     if (!pick) continue;
-    const priceMinor = session.market.offers.get(pick.offer ?? '')?.priceMinor ?? null;
+    const priceMinor = session.priceIndex.offers.get(pick.offer ?? '')?.priceMinor ?? null;
     kept[slot] = { part: pick.part, name: partName(session, pick.part), offer: pick.offer, priceMinor };
   }
   return { totalMinor: cost, score, picks: kept };

@@ -9,14 +9,14 @@ import { dayNumber, minorPlaces } from '../units/index.ts';
  */
 export function trackedOffers(
   part: string,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   observationsOf: (offer: string) => readonly Observation[],
 ): TrackedOffer[] {
-  const slot: Slot | null = market.parts.get(part)?.kind ?? null;
-  const { brief } = market;
-  return (market.offersByPart.get(part) ?? []).flatMap((offer): TrackedOffer[] => {
-    const shop = market.shops.get(offer.shop);
-    const rate = shop ? market.rates.get(shop.currency) : null;
+  const slot: Slot | null = priceIndex.parts.get(part)?.kind ?? null;
+  const { brief } = priceIndex;
+  return (priceIndex.offersByPart.get(part) ?? []).flatMap((offer): TrackedOffer[] => {
+    const shop = priceIndex.shops.get(offer.shop);
+    const rate = shop ? priceIndex.rates.get(shop.currency) : null;
     if (
       !shop ||
       !rate ||
@@ -27,10 +27,10 @@ export function trackedOffers(
     // Shares of a lot are no prices of their own.
     if (offer.lot !== undefined) return [];
     const observations = observationsOf(offer.id);
-    const priced = market.priced(offer);
+    const priced = priceIndex.priced(offer);
     const units =
       rate.rate *
-      10 ** (minorPlaces(market.currency) - minorPlaces(shop.currency)) *
+      10 ** (minorPlaces(priceIndex.currency) - minorPlaces(shop.currency)) *
       (1 + (shop.taxAddedPercent ?? 0) / 100);
     const until = (to: string | null) => (to === null ? null : dayNumber(to));
     return [

@@ -2,12 +2,12 @@ import { openSession } from '../session/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
 import { dayNumber } from '../units/index.ts';
-import { indexMarket } from '../money/index.ts';
+import { priceIndexOf } from '../money/index.ts';
 import {
   changesBetween,
   countsOn,
   daysAhead,
-  findWait,
+  listingWait,
   isQuiet,
   trackedOffers,
   watchList,
@@ -117,10 +117,10 @@ describe('quiet hours', () => {
 });
 
 describe('a find', () => {
-  const market = indexMarket(catalogue, brief);
+  const market = priceIndexOf(catalogue, brief);
   const [part] = catalogue.parts;
   const wait = (cost: number, newCost: number | null, parts = [part.id]) =>
-    findWait({ id: 'f', parts }, cost, newCost, market, 30, 0);
+    listingWait({ id: 'f', parts }, cost, newCost, market, 30, 0);
   it('is ripe below what going on looking costs, and not above; lots and parts without a new price are not judged', () => {
     const limit = wait(1, 30_000)?.limits[0] ?? 0;
     expect(limit).toBeGreaterThan(20_000);
@@ -145,7 +145,7 @@ describe('what is watched', () => {
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);
   });
   it('takes offers that the brief allows, sold out ones among them, each in its own currency', () => {
-    const market = indexMarket(catalogue, {
+    const market = priceIndexOf(catalogue, {
       ...brief,
       whereToBuy: { ...brief.whereToBuy, conditions: ['new', 'refurbished', 'used'] },
     });
@@ -157,7 +157,7 @@ describe('what is watched', () => {
         { day: dayNumber(offer?.seenOn ?? ''), price: offer?.inStock ? offer.priceMinor : null },
       ]);
     }
-    const shut = indexMarket(catalogue, {
+    const shut = priceIndexOf(catalogue, {
       ...brief,
       whereToBuy: { ...brief.whereToBuy, shopsOut: catalogue.shops.map((shop) => shop.id) },
     });

@@ -21,7 +21,7 @@ import {
 import { prepare, type Answer } from '@ripe-pick/core/search';
 import { openSession, type Session } from '@ripe-pick/core/session';
 import { dayNumber } from '@ripe-pick/core/units';
-import { withFinds, type UsedListing } from '@ripe-pick/core/used';
+import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import {
   bestNow,
   candidatesNow,
@@ -94,7 +94,7 @@ function solved(session: Session): Answer | null {
 }
 
 function eventsOf({ workspace, session }: Looking, days: number): PriceEvent[] {
-  const seasons = workspace.watching.seasons ? usualSeasons(dayNumber(session.market.today), days) : [];
+  const seasons = workspace.watching.seasons ? usualSeasons(dayNumber(session.priceIndex.today), days) : [];
   return [...workspace.events, ...seasons];
 }
 
@@ -110,7 +110,9 @@ function changeTexts(
   const moves = movesSince(session, before.day, bought, histories.of);
   const changes = changesBetween(before, point, moves, { leastMinor, leastScore: leastTenths * 100 });
   const turned = dealsTurned(session, file.deals as readonly Deal[], before.day, bought); // read through its schema
-  return changes.map((change) => changeText(change, session.market.currency, session.market.today, turned));
+  return changes.map((change) =>
+    changeText(change, session.priceIndex.currency, session.priceIndex.today, turned),
+  );
 }
 
 /** Judges forecasts whose time is up. */
@@ -127,7 +129,7 @@ async function lookingAt(store: Store): Promise<Looking | null> {
     store.points(),
   ]);
   if (!workspace || file.parts.length === 0) return null;
-  const catalogue = withFinds(catalogueOf(file), workspace.listings as readonly UsedListing[]);
+  const catalogue = withListings(catalogueOf(file), workspace.listings as readonly UsedListing[]);
   const session = openSession(catalogue, withHousehold(workspace.brief as Brief, workspace.claims));
   const before = points.filter((point) => point.day < catalogue.today).at(-1) ?? points.at(-1) ?? null;
   return { session, file, workspace, before };
@@ -138,7 +140,7 @@ export async function look(store: Store): Promise<Seen | null> {
   const looking = await lookingAt(store);
   if (!looking) return null;
   const { session, workspace, before } = looking;
-  const { market, brief } = session;
+  const { priceIndex, brief } = session;
   const shown = workspace.candidates
     .filter((candidate) => !candidate.isArchived)
     .map((candidate) => ({ ...candidate, picks: candidate.picks as Picks }));
@@ -149,8 +151,8 @@ export async function look(store: Store): Promise<Seen | null> {
     targets: workspace.targets.map((target) => target.part),
   });
   const bare = {
-    day: market.today,
-    currency: market.currency,
+    day: priceIndex.today,
+    currency: priceIndex.currency,
     brief: createHash('sha256').update(JSON.stringify(brief)).digest('hex').slice(0, 32),
     candidates: candidatesNow(session, shown),
     best: answer ? bestNow(session, answer) : null,
@@ -159,9 +161,9 @@ export async function look(store: Store): Promise<Seen | null> {
   const histories = new ReadHistories(store);
   const parts = watched.map((each) => each.part);
   await histories.read([...bought], parts, POOL);
-  const today = dayNumber(market.today);
+  const today = dayNumber(priceIndex.today);
   const prior = pooledPrior([...histories.all], today);
-  const days = daysAhead(brief, market.today, workspace.watching.days);
+  const days = daysAhead(brief, priceIndex.today, workspace.watching.days);
   const forecasts = forecastWatched(session, {
     watched,
     targets: workspace.targets,
@@ -175,8 +177,8 @@ export async function look(store: Store): Promise<Seen | null> {
   const changes = changeTexts(looking, bare, bought, histories);
   const news = [
     ...changes,
-    ...forecasts.news.map((each) => priceText(each, partName(session, each.part), market.currency)),
-    ...eventTexts(workspace.events, market.today),
+    ...forecasts.news.map((each) => priceText(each, partName(session, each.part), priceIndex.currency)),
+    ...eventTexts(workspace.events, priceIndex.today),
   ];
   const why = changes
     .map(({ title }) => title)

@@ -3,7 +3,7 @@ import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
-import { useMarket } from '../shared/stores/market.ts';
+import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useRecords } from '../shared/stores/records.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
@@ -23,7 +23,7 @@ import Welcome from './Welcome.vue';
 const props = defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: [] }>();
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const records = useRecords();
 const model = useModel();
@@ -37,7 +37,7 @@ const singleKeys = useSingleKeys();
 
 onMounted(() => {
   void workspace.load();
-  void market.load();
+  void catalogueStore.load();
   void watched.load();
 });
 
@@ -47,12 +47,12 @@ useIntervalFn(async () => {
   const newest = () => JSON.stringify(watched.points.at(-1) ?? null);
   const before = newest();
   await watched.load();
-  if (newest() !== before) await market.load();
+  if (newest() !== before) await catalogueStore.load();
 }, ASK_MS);
 
 // Records name parts and games, and come with the demo: they are read after each reading of those.
 watch(
-  () => market.loads,
+  () => catalogueStore.loads,
   () => void records.load(),
 );
 
@@ -63,9 +63,9 @@ useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
 });
 
 /** The ruler stands on every screen that deals with the build; its place is kept while it is worked out. */
-const isRuled = computed(() => route.meta.isAboutMoney === true && !market.isEmpty);
+const isRuled = computed(() => route.meta.isAboutMoney === true && !catalogueStore.isEmpty);
 const hasRuler = computed(() => isRuled.value && bench.summary !== null);
-const isReady = computed(() => workspace.isLoaded && market.catalogue !== null);
+const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !== null);
 
 /** Screens about measuring have steps of their own: records and passes, not picks. */
 const isBench = computed(() => route.meta.isBench === true);
@@ -169,10 +169,12 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <FrameBadge />
       </header>
       <CandidateTabs v-if="hasRuler" />
-      <div v-else-if="isRuled && !market.failure" class="kept" />
-      <p v-if="market.failure || workspace.failure" class="failure" role="alert">
-        {{ market.failure ?? workspace.failure }}
-        <button v-if="market.failure" class="plain edged" @click="market.load()">Try again</button>
+      <div v-else-if="isRuled && !catalogueStore.failure" class="kept" />
+      <p v-if="catalogueStore.failure || workspace.failure" class="failure" role="alert">
+        {{ catalogueStore.failure ?? workspace.failure }}
+        <button v-if="catalogueStore.failure" class="plain edged" @click="catalogueStore.load()">
+          Try again
+        </button>
         <button v-else-if="workspace.saveState === 'failed'" class="plain edged" @click="workspace.save()">
           Save again
         </button>
@@ -183,9 +185,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       <CommandPalette />
       <ShortcutList />
       <main id="main" tabindex="-1">
-        <Welcome v-if="market.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
+        <Welcome v-if="catalogueStore.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
         <RouterView v-else-if="isReady" />
-        <p v-else-if="!market.failure" class="quiet wait">Reading the catalogue…</p>
+        <p v-else-if="!catalogueStore.failure" class="quiet wait">Reading the catalogue…</p>
       </main>
     </div>
   </div>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { useMarket } from '../shared/stores/market.ts';
+import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { CallFailed } from '../shared/api/client.ts';
 import { RouterLink } from 'vue-router';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const isBusy = ref(false);
 const failure = ref<string | null>(null);
 
@@ -12,7 +12,7 @@ async function loadDemo() {
   isBusy.value = true;
   failure.value = null;
   try {
-    await market.loadDemo();
+    await catalogueStore.loadDemo();
   } catch (error) {
     failure.value = error instanceof CallFailed ? error.message : 'The demo could not be loaded.';
   } finally {
@@ -29,7 +29,7 @@ async function loadDemo() {
       file with parts, shops, offers and games, or the made-up market of Skerrow to look around in.
     </p>
     <div class="actions">
-      <button v-if="market.demoAvailable" class="plain strong" :disabled="isBusy" @click="loadDemo">
+      <button v-if="catalogueStore.demoAvailable" class="plain strong" :disabled="isBusy" @click="loadDemo">
         {{ isBusy ? 'Loading…' : 'Load the Skerrow demo' }}
       </button>
       <RouterLink to="/data" class="link">Bring in a file</RouterLink>

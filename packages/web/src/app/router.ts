@@ -68,7 +68,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'slips',
     title: 'Slips',
-    page: () => import('../features/slips/index.ts').then((m) => m.SlipsPage),
+    page: () => import('../features/claims/index.ts').then((m) => m.ClaimsPage),
     isAboutMoney: true,
     worksEmpty: true,
   },

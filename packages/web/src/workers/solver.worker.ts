@@ -124,7 +124,7 @@ const solver = {
     const add = ({ step }: FrontierProgress) => {
       if (!step) return;
       firstMs ??= performance.now() - start;
-      const rated = rates(partsForRules(step.picks, session.market));
+      const rated = rates(partsForRules(step.picks, session.priceIndex));
       const games =
         rated.status === 'known'
           ? rated.games.map(({ game, average, target }) => ({ game, average, target }))

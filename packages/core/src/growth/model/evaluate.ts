@@ -32,10 +32,10 @@ class StageWalk {
     private readonly count: number,
   ) {
     this.findings = new StageFindings(world);
-    this.spent = costOf(path.picks, world.market).counted;
+    this.spent = costOf(path.picks, world.priceIndex).counted;
     const ids = Object.values(path.picks).map((pick) => pick.part);
-    const missing = ids.filter((id) => !world.market.parts.has(id));
-    const holding = holdingOf(path.picks, world.market.parts);
+    const missing = ids.filter((id) => !world.priceIndex.parts.has(id));
+    const holding = holdingOf(path.picks, world.priceIndex.parts);
     const money = { available: world.limit, paid: this.spent, back: 0, paidFrom: null };
     const on = { month: 0, on: world.today, lines: [], missing, before: null };
     this.push({ ...on, ...money }, holding, false);
@@ -49,7 +49,7 @@ class StageWalk {
     const { world } = this;
     const { month, on } = step;
     const { pays } = world.brief.growth.resale;
-    const made = withChanges(this.holding, step.changes, world.market.parts);
+    const made = withChanges(this.holding, step.changes, world.priceIndex.parts);
     const paid = made.ins.reduce((sum, { part }) => sum + (world.outlook.priceAt(part, month) ?? 0), 0);
     const back = made.outs.reduce((sum, { part }) => sum + world.outlook.resaleAt(part, month), 0);
     const available = world.limit + world.incomeBy(on) - this.spent + (pays ? back : 0);

@@ -16,7 +16,7 @@ export interface Obstacle {
  * why one build cannot grow the way another does.
  */
 export function firstObstacle(world: GrowthWorld, path: Path): Obstacle | null {
-  const { parts } = world.market;
+  const { parts } = world.priceIndex;
   const { allowUnknown } = world.brief.whereToBuy;
   let holding = holdingOf(path.picks, parts);
   for (const { on, changes } of path.steps) {
@@ -41,7 +41,7 @@ const LEADING = ['cpu', 'gpu', 'memory'] as const;
 export function whyNot(world: GrowthWorld, picks: Path['picks'], path: Path): Obstacle | null {
   const sameSteps = firstObstacle(world, { picks, steps: path.steps });
   if (sameSteps) return sameSteps;
-  const { parts } = world.market;
+  const { parts } = world.priceIndex;
   let end = holdingOf(path.picks, parts);
   const arrived = new Map<string, string>();
   for (const { on, changes } of path.steps) {

@@ -1,4 +1,4 @@
-import { costOf, indexMarket, usableOffers, type PriceIndex } from '../../money/index.ts';
+import { costOf, priceIndexOf, usableOffers, type PriceIndex } from '../../money/index.ts';
 import {
   kindFor,
   type Brief,
@@ -148,14 +148,14 @@ export function outlookFor(options: OutlookOptions): Outlook {
   const { feeShare, kept, condition } = brief.growth.resale;
   // Deals and days of delivery are of today's purchase.
   const later: Brief = { ...brief, dates: { buyOn: null, readyBy: null } };
-  const market = indexMarket({ ...catalogue, deals: [] }, later);
-  const trends = new Trends(options, dayNumber(market.today));
+  const priceIndex = priceIndexOf({ ...catalogue, deals: [] }, later);
+  const trends = new Trends(options, dayNumber(priceIndex.today));
   const byId = (part: Part) => part.id;
-  const base = memoize(byId, (part: Part) => doorPrice(part, market, later));
+  const base = memoize(byId, (part: Part) => doorPrice(part, priceIndex, later));
   const worth = memoize(byId, (part: Part) => {
     const stated = brief.ownedParts.find((each) => each.part === part.id)?.valueMinor ?? null;
     // Nobody gives more for a used one than one costs at the door. What the brief says is for the condition it is in.
-    return Math.min(stated ?? CONDITION[condition] * usedWorth(part, market), base(part) ?? Infinity);
+    return Math.min(stated ?? CONDITION[condition] * usedWorth(part, priceIndex), base(part) ?? Infinity);
   });
   const make = (shocks: Shocks | null, isSteady = false): Outlook => {
     const factor = (part: Part, month: number) =>
@@ -188,8 +188,8 @@ export function outlookFor(options: OutlookOptions): Outlook {
 }
 
 /** What one part costs ordered by itself; null when the offer cannot be counted. */
-function alone(part: Part, offer: string, market: PriceIndex): number | null {
-  const cost = costOf({ [part.kind]: { part: part.id, offer } }, market);
+function alone(part: Part, offer: string, priceIndex: PriceIndex): number | null {
+  const cost = costOf({ [part.kind]: { part: part.id, offer } }, priceIndex);
   return cost.unpriced.length > 0 ? null : cost.dueNow;
 }
 
@@ -197,12 +197,12 @@ function alone(part: Part, offer: string, market: PriceIndex): number | null {
  * The least that a new or refurbished one costs at the door; where the brief takes used ones, the middle of what they
  * are offered for, when that is less: the very listing of today will be gone.
  */
-function doorPrice(part: Part, market: PriceIndex, brief: Brief): number | null {
+function doorPrice(part: Part, priceIndex: PriceIndex, brief: Brief): number | null {
   let least = Infinity;
   const used: number[] = [];
-  for (const offer of usableOffers(market, brief, part.id, kindFor(part.kind))) {
+  for (const offer of usableOffers(priceIndex, brief, part.id, kindFor(part.kind))) {
     if (offer.lot !== undefined) continue;
-    const cost = alone(part, offer.id, market);
+    const cost = alone(part, offer.id, priceIndex);
     if (cost === null) continue;
     if (offer.condition === 'used') used.push(cost);
     else least = Math.min(least, cost);
@@ -212,12 +212,12 @@ function doorPrice(part: Part, market: PriceIndex, brief: Brief): number | null 
 }
 
 /** What a used one changes hands for today, before fees: by used offers, else a share of new. */
-function usedWorth(part: Part, market: PriceIndex): number {
+function usedWorth(part: Part, priceIndex: PriceIndex): number {
   const used: number[] = [];
   let least = Infinity;
-  for (const offer of market.offersByPart.get(part.id) ?? []) {
+  for (const offer of priceIndex.offersByPart.get(part.id) ?? []) {
     if (!offer.inStock || offer.lot !== undefined) continue;
-    const priced = market.priced(offer);
+    const priced = priceIndex.priced(offer);
     if (!priced) continue;
     if (offer.condition === 'used') used.push(priced.goods.amount);
     else least = Math.min(least, priced.dueNow);

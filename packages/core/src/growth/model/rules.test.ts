@@ -108,7 +108,7 @@ describe('a rule holds at a later step as it does today', () => {
       {},
       withPart({ ...GROWING.parts.find((part) => part.id === 'faster'), packagePowerWatts: 119 } as Part),
     );
-    const small = { ...world.market.parts.get('cooler'), heatWatts: 100 } as Part;
+    const small = { ...world.priceIndex.parts.get('cooler'), heatWatts: 100 } as Part;
     const with2 = growing(
       {},
       {},
@@ -119,9 +119,9 @@ describe('a rule holds at a later step as it does today', () => {
     );
     expect(blocked([into('cpu', 'faster')], with2)).toContain('cooler-heat');
     const holding = withChanges(
-      holdingOf(picksWith(), with2.market.parts),
+      holdingOf(picksWith(), with2.priceIndex.parts),
       [into('cpu', 'faster')],
-      with2.market.parts,
+      with2.priceIndex.parts,
     ).holding;
     const ways = companionsFor(with2, holding, true, with2.context.needs);
     expect(ways).toEqual([[into('cooler', 'cool')]]);
@@ -154,7 +154,7 @@ describe('facts of the trade (common practice, no source)', () => {
     ]);
     expect(step.lines.map((line) => `${line.way} ${line.part.id}`)).toEqual(['in faster', 'out cpu']);
     // And every platform that the search knows for this socket keeps the board.
-    for (const platform of platformsFrom(world, holdingOf(picksWith(), world.market.parts)))
+    for (const platform of platformsFrom(world, holdingOf(picksWith(), world.priceIndex.parts)))
       if (platform.cpu.socket === PROCESSOR.socket) expect(platform.motherboard.id).toBe('motherboard');
   });
   it('a second matched kit doubles memory without loss', () => {

@@ -44,7 +44,7 @@ export function forcedBy(
 ): Finding | null {
   if (!FORCED.includes(slot) || step.changes.length < 2) return null;
   const others = step.changes.filter((change) => change.slot !== slot);
-  const without = withChanges(before, others, world.market.parts).holding;
+  const without = withChanges(before, others, world.priceIndex.parts).holding;
   const rule = barrierOf(without, world.context, canFlash, world.brief.whereToBuy.allowUnknown);
   if (!rule) return null;
   return checkBuild(without.set, contextAt(world.context, without, canFlash), [rule])[0] ?? null;

@@ -1,6 +1,6 @@
 import { ruleContext, type RuleContext } from '../../compatibility/index.ts';
 import { indexModel, systemOf, type ModelIndex, type SystemRates } from '../../frames/index.ts';
-import { indexMarket, type PriceIndex } from '../../money/index.ts';
+import { priceIndexOf, type PriceIndex } from '../../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../../parts/index.ts';
 import { incomeBy, stagesOf, type Stage } from './calendar.ts';
 import { pathContext } from './holding.ts';
@@ -12,7 +12,7 @@ import { yearsFor, type Years } from './years.ts';
 export interface GrowthWorld {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
-  readonly market: PriceIndex;
+  readonly priceIndex: PriceIndex;
   readonly today: string;
   readonly context: RuleContext;
   readonly index: ModelIndex;
@@ -37,16 +37,16 @@ export function growthWorld(
   known: { readonly lists?: Lists; readonly years?: Years } = {},
 ): GrowthWorld {
   const { catalogue, brief } = wish;
-  const market = indexMarket(catalogue, brief);
-  const today = market.day;
-  const context = pathContext(ruleContext(brief, market.parts, catalogue.frameModel));
+  const priceIndex = priceIndexOf(catalogue, brief);
+  const today = priceIndex.day;
+  const context = pathContext(ruleContext(brief, priceIndex.parts, catalogue.frameModel));
   const index = indexModel(catalogue.frameModel);
   const outlook = outlookFor(wish);
   const incomes = new Map<string, number>();
   return {
     catalogue,
     brief,
-    market,
+    priceIndex,
     today,
     context,
     index,

@@ -70,7 +70,7 @@ describe('a month to come', () => {
     const wish = growingWish({ wishes: [screen, game] }).brief;
     const years = yearsFor(wish, GROWING.frameModel, TODAY);
     const world = growing({ wishes: [screen, game] });
-    const system = world.systemOf(holdingOf(picksWith(), world.market.parts).set);
+    const system = world.systemOf(holdingOf(picksWith(), world.priceIndex.parts).set);
     if (!system) throw new Error('the good build has every rate');
     for (const month of [0, 7, 8, 20, 35]) {
       const then = worldIn(wish, GROWING.frameModel, TODAY, month);

@@ -65,7 +65,7 @@ export function advance(
   look: Look = () => true,
 ): PathNode[] {
   const { world, priceAt, resaleAt, fittingOf } = cache;
-  const { stages, market, brief } = world;
+  const { stages, priceIndex, brief } = world;
   const { pays } = brief.growth.resale;
   const { holding } = node;
   const current = holding.set.gpu ?? null;
@@ -77,12 +77,12 @@ export function advance(
   const changes: PartChange[] = gpu
     ? [...platform.changes, { slot: 'gpu', part: gpu.id, beside: false }]
     : [...platform.changes];
-  const core = withChanges(holding, changes, market.parts).holding;
+  const core = withChanges(holding, changes, priceIndex.parts).holding;
   if (!look(core, left + more, node.spent + paid - back - more)) return [];
   const fitting = fittingOf(core, platform.canFlash, stage, needs);
   if (!fitting) return [];
   return fitting.companions.flatMap((companions): PathNode[] => {
-    const added = withChanges(core, [...fitting.drives, ...companions], market.parts);
+    const added = withChanges(core, [...fitting.drives, ...companions], priceIndex.parts);
     const extraPaid = added.ins.reduce((sum, { part }) => sum + (priceAt(part, stage) ?? Infinity), 0);
     const extraBack = added.outs.reduce((sum, { part }) => sum + resaleAt(part, stage), 0);
     const money = left - extraPaid + (pays ? extraBack : 0);

@@ -99,7 +99,7 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
   const wishes: BaseWish[] = [{ asked: 'as the brief', brief, counts: PLAIN, putsOff: NOTHING }];
   if (stages.length === 0) return wishes;
   const name = (id: string) => {
-    const part = world.market.parts.get(id);
+    const part = world.priceIndex.parts.get(id);
     return part ? `${part.brand} ${part.name}` : id;
   };
   const firm = (planned: Partial<Brief['planned']>): Brief => ({
@@ -174,7 +174,7 @@ function isMet(world: GrowthWorld, wish: BaseWish, bases: readonly Base[]): bool
   if (wish.counts === LOPSIDED)
     return bases.some(({ picks }) => lock && picks[lock.slot]?.part === lock.part);
   if (!wish.brief.planned.isFirm) return false;
-  const { parts } = world.market;
+  const { parts } = world.priceIndex;
   const context = ruleContext(wish.brief, parts, world.catalogue.frameModel);
   const meets = ({ picks }: Base) =>
     firstBarrier(holdingOf(picks, parts).set, context, wish.brief.whereToBuy.allowUnknown) === null;

@@ -21,8 +21,8 @@ const isSame = (a: readonly PartChange[], b: readonly PartChange[]): boolean =>
  */
 export function follow(cache: SearchCache, base: Base, steps: readonly PathStep[]): FoundPath | null {
   const { world, ends, platformsOf, allowedFrom } = cache;
-  const { stages, years, market } = world;
-  const holding = holdingOf(base.picks, market.parts);
+  const { stages, years, priceIndex } = world;
+  const holding = holdingOf(base.picks, priceIndex.parts);
   const { cpu, motherboard, memory } = holding.set;
   if (!cpu || !motherboard || !memory || isPutOff(base)) return null;
   if (steps.some((step) => !stages.some((stage) => stage.on === step.on))) return null;

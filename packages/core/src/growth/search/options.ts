@@ -48,7 +48,7 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOpt
   const out: PlatformOption[] = [];
   const add = (platform: Bare) => {
     if (platform.changes.length > 0 && !isWhole(world, platform, holding)) return;
-    const made = withChanges(holding, platform.changes, world.market.parts);
+    const made = withChanges(holding, platform.changes, world.priceIndex.parts);
     const bare = (each: { readonly part: Part }) => each.part;
     out.push({ ...platform, ins: made.ins.map(bare), outs: made.outs.map(bare) });
   };
@@ -134,7 +134,7 @@ export function companionsFor(
   canFlash: boolean,
   needs: GrowthWorld['context']['needs'],
 ): Companions[] {
-  const { lists, market } = world;
+  const { lists, priceIndex } = world;
   const { allowUnknown } = world.brief.whereToBuy;
   const context = contextAt({ ...world.context, needs }, holding, canFlash);
   const isFine = (set: PartSet, rules: readonly Rule[]) =>
@@ -156,7 +156,7 @@ export function companionsFor(
   const mustChange = COMPANIONS.map((slot) => !fitsAlone(slot, holding.set[slot]));
   const passes = (changes: readonly PartChange[]): boolean => {
     const set: Record<string, unknown> = { ...holding.set };
-    for (const { slot, part } of changes) set[slot] = market.parts.get(part ?? '') ?? null;
+    for (const { slot, part } of changes) set[slot] = priceIndex.parts.get(part ?? '') ?? null;
     return isFine(set as PartSet, READ_COMPANIONS); // companions stand in their own slots
   };
   for (const size of [1, 2, 3]) {
@@ -203,12 +203,12 @@ export function fittingFor(
       .sort((a, b) => priceOf(a) - priceOf(b) || (a.id < b.id ? -1 : 1))
       .map((drive) => change('storage', drive, true))
       .find((each) => {
-        const tried = withChanges(held, [each], world.market.parts).holding;
+        const tried = withChanges(held, [each], world.priceIndex.parts).holding;
         return companionsFor(world, tried, canFlash, needs).length > 0;
       });
     if (!fits) return null;
     drives.push(fits);
-    held = withChanges(held, [fits], world.market.parts).holding;
+    held = withChanges(held, [fits], world.priceIndex.parts).holding;
   }
   const companions = companionsFor(world, held, canFlash, needs);
   return companions.length === 0 ? null : { drives, companions };

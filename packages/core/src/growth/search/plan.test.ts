@@ -168,7 +168,7 @@ describe('the price of room', () => {
     expect(psu?.today).toBe(3000);
     // Without it the later step has to buy the big supply and sells the small one.
     const { outlook } = cache.world;
-    const small = cache.world.market.parts.get('psu');
+    const small = cache.world.priceIndex.parts.get('psu');
     const later = (outlook.priceAt(BIG_SUPPLY, 8) ?? 0) - (small ? outlook.resaleAt(small, 8) : 0);
     expect(psu?.later).toBe(later);
     expect(psu?.barrier?.rule).toBe('supply-watts');

@@ -80,11 +80,11 @@ export function* planGrowth(
 /** Picks as a build to start from, whatever they cost: what they lack of the brief is taken to be put off. */
 export function baseOf(world: GrowthWorld, picks: Picks): Base {
   const { needs } = world.brief;
-  const kit = world.market.parts.get(picks.memory?.part ?? '');
+  const kit = world.priceIndex.parts.get(picks.memory?.part ?? '');
   const gb = kit?.kind === 'memory' ? (kit.modules ?? 0) * (kit.gbPerModule ?? 0) : 0;
   return {
     picks,
-    cost: costOf(picks, world.market).counted,
+    cost: costOf(picks, world.priceIndex).counted,
     putsOff: { memory: gb < needs.memoryGb, gpu: needs.gpuRequired && !picks.gpu },
   };
 }

@@ -32,7 +32,7 @@ describe('the bound', () => {
       expect(found.length).toBeGreaterThan(5);
       for (const { base, steps } of found) {
         const report = evaluatePath(world, { picks: base.picks, steps });
-        let holding = holdingOf(base.picks, world.market.parts);
+        let holding = holdingOf(base.picks, world.priceIndex.parts);
         world.stages.forEach((stage, n) => {
           const before = report.stages.filter((each) => each.month < stage.month).at(-1);
           // What is left before the stage, whatever came in between has come by then.
@@ -50,14 +50,14 @@ describe('the bound', () => {
             );
           expect(cache.bound(before?.holding ?? holding, money, n)).toBeGreaterThanOrEqual(rest - 1e-6);
           const step = steps.find((each) => each.on === stage.on);
-          if (step) ({ holding } = withChanges(holding, step.changes, world.market.parts));
+          if (step) ({ holding } = withChanges(holding, step.changes, world.priceIndex.parts));
         });
       }
     }
   });
   it('falls with the money, and with the stages that are left', () => {
     const cache = searchCacheFor(growing());
-    const holding = holdingOf(picksWith(), cache.world.market.parts);
+    const holding = holdingOf(picksWith(), cache.world.priceIndex.parts);
     expect(cache.bound(holding, 0, 0)).toBeLessThanOrEqual(cache.bound(holding, 100_000, 0));
     expect(cache.bound(holding, 50_000, 1)).toBeLessThan(cache.bound(holding, 50_000, 0));
     expect(cache.bound(holding, 50_000, 2)).toBe(0);

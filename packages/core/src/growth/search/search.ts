@@ -177,7 +177,7 @@ interface Start {
 
 /** Null for a build that cannot be started from. */
 function startOf({ world, ends, bound }: SearchCache, base: Base): Start | null {
-  const holding = holdingOf(base.picks, world.market.parts);
+  const holding = holdingOf(base.picks, world.priceIndex.parts);
   const { cpu, motherboard, memory, gpu } = holding.set;
   if (!cpu || !motherboard || !memory) return null;
   // What was put off has to come in at a stage.

@@ -32,7 +32,7 @@ const MOST = 90;
  */
 export function alternativesFor(cache: SearchCache, path: Path, on: string): Alternative[] {
   const { world } = cache;
-  const { market, outlook } = world;
+  const { priceIndex, outlook } = world;
   const before = evaluatePath(world, { ...path, steps: path.steps.filter((step) => step.on < on) });
   const holding = before.stages[before.stages.length - 1].holding;
   const month = evaluatePath(world, path).stages.find((stage) => stage.on === on)?.month ?? 0;
@@ -65,7 +65,8 @@ export function alternativesFor(cache: SearchCache, path: Path, on: string): Alt
   // The ones that cost least beyond what is there come first; the rest would be bought by nobody with this money.
   const priceOf = (changes: readonly PartChange[]) =>
     changes.reduce(
-      (sum, { part }) => sum + (outlook.priceAt(market.parts.get(part ?? '') ?? NO_PART, month) ?? Infinity),
+      (sum, { part }) =>
+        sum + (outlook.priceAt(priceIndex.parts.get(part ?? '') ?? NO_PART, month) ?? Infinity),
       0,
     );
   const inReach = distinct
@@ -89,19 +90,19 @@ function alternative(
   needs: SearchCache['world']['context']['needs'],
 ): Alternative {
   const { world } = cache;
-  const { market, outlook, context } = world;
+  const { priceIndex, outlook, context } = world;
   const { allowUnknown } = world.brief.whereToBuy;
   const canFlash = !changes.some((change) => change.slot === 'motherboard');
-  const core = withChanges(holding, changes, market.parts).holding;
+  const core = withChanges(holding, changes, priceIndex.parts).holding;
   const fitting = fittingFor(world, core, canFlash, needs, stage);
   const net = (all: readonly PartChange[]) => {
-    const { ins, outs } = withChanges(holding, all, market.parts);
+    const { ins, outs } = withChanges(holding, all, priceIndex.parts);
     return (
       ins.reduce((sum, { part }) => sum + (outlook.priceAt(part, stage.month) ?? 0), 0) -
       outs.reduce((sum, { part }) => sum + outlook.resaleAt(part, stage.month), 0)
     );
   };
-  const parts = changes.flatMap(({ part }) => market.parts.get(part ?? '') ?? []);
+  const parts = changes.flatMap(({ part }) => priceIndex.parts.get(part ?? '') ?? []);
   if (!fitting) {
     const found = checkBuild(core.set, contextAt(context, core, canFlash));
     const barrier = found.find((each) => isBarrier(each, allowUnknown)) ?? null;

@@ -42,13 +42,13 @@ function cheapestInstead(
   slot: RoomSlot,
 ): { picks: Picks; part: Part; cost: number } | null {
   const { world } = cache;
-  const { market, brief, context } = world;
-  const holding = holdingOf(picks, market.parts);
+  const { priceIndex, brief, context } = world;
+  const holding = holdingOf(picks, priceIndex.parts);
   const now = world.systemOf(holding.set);
   if (!now) return null;
   const scoreNow = world.years.scores(now)[0];
   const excluded = new Set(brief.excluded.map((each) => each.part));
-  const own = costOf(picks, market).counted;
+  const own = costOf(picks, priceIndex).counted;
   let best: { picks: Picks; part: Part; cost: number } | null = null;
   for (const part of world.catalogue.parts) {
     if (part.kind !== slot || part.id === picks[slot]?.part || excluded.has(part.id)) continue;
@@ -57,9 +57,9 @@ function cheapestInstead(
     const system = world.systemOf(set);
     if (!system || world.years.scores(system)[0] < scoreNow) continue;
     const owned = brief.owned.includes(part.id) ? [null] : [];
-    for (const offer of [...owned, ...usableOffers(market, brief, part.id, slot)]) {
+    for (const offer of [...owned, ...usableOffers(priceIndex, brief, part.id, slot)]) {
       const swapped: Picks = { ...picks, [slot]: { part: part.id, offer: offer?.id ?? null } };
-      const cost = costOf(swapped, market);
+      const cost = costOf(swapped, priceIndex);
       if (cost.unpriced.length === 0 && cost.counted < (best?.cost ?? own))
         best = { picks: swapped, part, cost: cost.counted };
     }
@@ -70,11 +70,11 @@ function cheapestInstead(
 /** The price of room of a path, slot by slot; slots whose part is the cheapest that serves today are left out. */
 export function priceOfRoom(cache: SearchCache, path: Path): RoomPrice[] {
   const { world } = cache;
-  const own = costOf(path.picks, world.market).counted;
+  const own = costOf(path.picks, world.priceIndex).counted;
   const { paid, back } = evaluatePath(world, path);
   const later = paid - back - own;
   return ROOM_SLOTS.flatMap((slot): RoomPrice[] => {
-    const part = world.market.parts.get(path.picks[slot]?.part ?? '');
+    const part = world.priceIndex.parts.get(path.picks[slot]?.part ?? '');
     // A part that a later step takes out anyway has no room that would be used.
     const cheaper = part ? cheapestInstead(cache, path.picks, slot) : null;
     if (!part || !cheaper) return [];

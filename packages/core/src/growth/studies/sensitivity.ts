@@ -74,7 +74,7 @@ function triesFor(wish: OutlookOptions, world: GrowthWorld, best: FoundPath): Tr
       .map(({ part }) => ({ on, part: part ?? '' })),
   );
   for (const { on, part } of wished) {
-    const known = world.market.parts.get(part);
+    const known = world.priceIndex.parts.get(part);
     const now = known ? world.outlook.priceAt(known, monthOf(world.today, on)) : null;
     if (now !== null) add({ kind: 'price', part, on }, now, [now * 0.5, now * 1.6], 100);
   }

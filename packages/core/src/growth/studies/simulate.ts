@@ -68,9 +68,9 @@ interface Flow {
 }
 
 function flowOf(world: GrowthWorld, path: FoundPath): Flow {
-  let holding = holdingOf(path.base.picks, world.market.parts);
+  let holding = holdingOf(path.base.picks, world.priceIndex.parts);
   const stages = path.steps.map((step: PathStep) => {
-    const made = withChanges(holding, step.changes, world.market.parts);
+    const made = withChanges(holding, step.changes, world.priceIndex.parts);
     holding = made.holding;
     return {
       on: step.on,

@@ -65,7 +65,7 @@ export class OrderSums {
 
   /** What fees, combos and codes add to the prices. */
   private ordersOf(chosen: readonly PricedCandidate[]): number {
-    const { market, shops } = this.terms;
+    const { priceIndex, shops } = this.terms;
     const orders = new Map<number, OrderItem[]>();
     chosen.forEach(({ option: { shop, priced } }, slot) => {
       if (shop !== NO_SHOP && this.hasDeal[shop] === 1 && priced)
@@ -77,7 +77,7 @@ export class OrderSums {
       if (!items) cost += this.feeAt(s, 0);
       else {
         const { shop } = items[0].priced;
-        cost += settleOrder(shop, items, market.dealsAt(shop.id), market.rates).extra;
+        cost += settleOrder(shop, items, priceIndex.dealsAt(shop.id), priceIndex.rates).extra;
       }
     }
     return cost;

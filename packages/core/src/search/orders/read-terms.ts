@@ -42,8 +42,8 @@ class TermsReader {
   /** Couplings that are made when an option first takes part in them, by what they are of. */
   private readonly known = new Map<string, number>();
 
-  constructor(private readonly market: PriceIndex) {
-    for (const shop of market.shops.values()) if (shop.kind !== 'used-market') this.addShop(shop);
+  constructor(private readonly priceIndex: PriceIndex) {
+    for (const shop of priceIndex.shops.values()) if (shop.kind !== 'used-market') this.addShop(shop);
   }
 
   /** Index of a shop whose orders are settled; {@link NO_SHOP} for listings, which ship alone. */
@@ -74,11 +74,11 @@ class TermsReader {
 
   private addShop(shop: Shop): void {
     const of = (minor: number | undefined) => {
-      const worth = worthAt(shop, minor ?? 0, this.market.rates);
+      const worth = worthAt(shop, minor ?? 0, this.priceIndex.rates);
       return worth ? gross(worth) : 0;
     };
     const { feeMinor, perItemMinor, byClassMinor, freeFromMinor } = shop.shipping;
-    if (!worthAt(shop, feeMinor, this.market.rates)) return;
+    if (!worthAt(shop, feeMinor, this.priceIndex.rates)) return;
     this.shopIndex.set(shop.id, this.shops.length);
     this.shops.push({
       id: shop.id,
@@ -87,7 +87,7 @@ class TermsReader {
       byClass: byClassMinor ? WEIGHT_CLASSES.map((each) => of(byClassMinor[each])) : [],
       freeFrom: freeFromMinor ?? Infinity,
     });
-    const deals = this.market.dealsAt(shop.id);
+    const deals = this.priceIndex.dealsAt(shop.id);
     if (deals) this.deals.set(shop.id, this.addDeals(deals, this.shops.length - 1, of));
   }
 
@@ -130,7 +130,7 @@ class TermsReader {
     return (this.deals.get(shop.id)?.codes ?? []).flatMap(({ at, entry, code }): Link[] => {
       if (!codeAppliesTo(code, offer.part, kind)) return [];
       if (code.off.kind === 'percent') {
-        const off = worthAt(shop, offMinor(code.off, paidMinor), this.market.rates);
+        const off = worthAt(shop, offMinor(code.off, paidMinor), this.priceIndex.rates);
         return off ? [{ coupling: at, value: gross(off), weight: paidMinor }] : [];
       }
       // Each part carries its share of what has to be spent; together the shares are at least the whole sum off.
@@ -141,7 +141,7 @@ class TermsReader {
   }
 
   private claimLinks({ backs }: Priced): Link[] {
-    const { costBasis } = this.market.brief.money;
+    const { costBasis } = this.priceIndex.brief.money;
     return backs
       .map((back) => ({ ...back, value: back.left === Infinity ? 0 : backCounted(back, costBasis) }))
       .filter(({ value }) => value > 0)
@@ -159,7 +159,7 @@ class TermsReader {
 
   private lotLinks({ offer: { lot }, shop, dueNow }: Priced): Link[] {
     if (lot === undefined || shop.kind !== 'used-market') return [];
-    const all = this.market.lot(lot).flatMap((each) => this.market.priced(each) ?? []);
+    const all = this.priceIndex.lot(lot).flatMap((each) => this.priceIndex.priced(each) ?? []);
     if (all.length <= 1) return [];
     const cost = all.reduce((sum, each) => sum + each.dueNow, 0);
     const coupling = this.shared(`lot|${lot}`, () => ({ kind: 'lot', cost, size: all.length }));
@@ -171,13 +171,13 @@ class TermsReader {
  * Reads shops and deals of a market once. Only what can tie two slots together becomes a coupling; what hangs on one
  * offer alone is in its price already.
  */
-export function termsOf(market: PriceIndex): Terms {
-  const reader = new TermsReader(market);
+export function termsOf(priceIndex: PriceIndex): Terms {
+  const reader = new TermsReader(priceIndex);
   const { shops, couplings } = reader;
   const isOf = (links: readonly Link[], test: (kind: Coupling['kind']) => boolean) =>
     links.some((link) => test(couplings[link.coupling].kind));
   return {
-    market,
+    priceIndex,
     shops,
     couplings,
     optionOf(priced, slot) {

@@ -63,13 +63,13 @@ interface ShoppingTask {
 }
 
 /** Finds the exact cheapest basket for the parts of a build: which offer of each, with which deals. */
-export function basketsFor({ brief, market }: Session): {
+export function basketsFor({ brief, priceIndex }: Session): {
   /** The cheapest basket within the options that are allowed; null when some slot has none. */
   best(picks: Picks, allowed?: (slot: Slot, option: Option) => boolean): BasketAnswer | null;
   taskOf(picks: Picks): ShoppingTask;
   readonly work: { nodes: number };
 } {
-  const terms = termsOf(market);
+  const terms = termsOf(priceIndex);
   const work = { nodes: 0 };
   const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
   const taskOf = (picks: Picks): ShoppingTask => {
@@ -86,10 +86,10 @@ export function basketsFor({ brief, market }: Session): {
   const optionsOf = (slot: Slot, pick: Pick): Option[] => {
     if (pick.offer === null && brief.owned.includes(pick.part)) return [plainOption(null, 0)];
     const lock = locks.get(slot);
-    return usableOffers(market, brief, pick.part, slot)
+    return usableOffers(priceIndex, brief, pick.part, slot)
       .filter((offer) => !lock?.offer || lock.offer === offer.id)
       .flatMap((offer) => {
-        const priced = market.priced(offer);
+        const priced = priceIndex.priced(offer);
         return priced ? [terms.optionOf(priced, slot)] : [];
       });
   };
@@ -121,7 +121,7 @@ export function basketsFor({ brief, market }: Session): {
         const pick = picks[slot];
         if (pick) chosen[slot] = { part: pick.part, offer: split.chosen[at].option.offer };
       });
-      return { picks: chosen, cost: costOf(chosen, market) };
+      return { picks: chosen, cost: costOf(chosen, priceIndex) };
     },
   };
 }
@@ -137,7 +137,7 @@ export interface ShoppingProgress {
  * of the rest as is known.
  */
 export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgress, ShoppingResult> {
-  const { market } = session;
+  const { priceIndex } = session;
   const baskets = basketsFor(session);
   const { slots, candidates } = baskets.taskOf(picks);
   if (slots.length === 0) return { status: 'nothing' };
@@ -145,11 +145,11 @@ export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgr
   if (missing.length > 0) return { status: 'unavailable', slots: missing };
   const best = baskets.best(picks);
   if (!best) return { status: 'nothing' };
-  const shopOf = (slot: Slot) => market.offers.get(best.picks[slot]?.offer ?? '')?.shop ?? null;
+  const shopOf = (slot: Slot) => priceIndex.offers.get(best.picks[slot]?.offer ?? '')?.shop ?? null;
   const moreThanBest = (answer: BasketAnswer | null) =>
     answer ? answer.cost.counted - best.cost.counted : null;
   const shops = [...new Set(slots.map(shopOf).filter((shop) => shop !== null))];
-  const deals = usedDeals(best.cost, market.deals);
+  const deals = usedDeals(best.cost, priceIndex.deals);
   let second: BasketAnswer | null = null;
   const without: { shop: string; answer: BasketAnswer | null; more: number | null }[] = [];
   const changes: BasketChange[] = [];
@@ -187,13 +187,13 @@ function unavailable(
   picks: Picks,
   slots: readonly Slot[],
   candidates: ShoppingTask['candidates'],
-  { brief, market }: Session,
+  { brief, priceIndex }: Session,
 ) {
   return slots.flatMap((slot, at) => {
     const part = picks[slot]?.part ?? '';
     if (candidates[at][0].options.length > 0) return [];
-    const barriers = (market.offersByPart.get(part) ?? []).flatMap(
-      (offer) => offerBarrier(market, brief, offer, slot) ?? [],
+    const barriers = (priceIndex.offersByPart.get(part) ?? []).flatMap(
+      (offer) => offerBarrier(priceIndex, brief, offer, slot) ?? [],
     );
     return [{ slot, part, barriers }];
   });

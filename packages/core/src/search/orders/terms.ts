@@ -69,7 +69,7 @@ export interface ShopTerms {
 
 /** The market as the search over baskets reads it. */
 export interface Terms {
-  readonly market: PriceIndex;
+  readonly priceIndex: PriceIndex;
   readonly shops: readonly ShopTerms[];
   readonly couplings: readonly Coupling[];
   /** The option of an offer in a slot; null when it cannot be counted. */

@@ -4,11 +4,11 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useCommands } from '../../shared/stores/commands.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PaletteIndex, type Entry } from './palette.ts';
 
 const commands = useCommands();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const router = useRouter();
 const text = ref('');
 const at = ref(0);
@@ -19,7 +19,7 @@ const index = computed(() =>
   commands.isPaletteOpen
     ? new PaletteIndex(
         commands.all,
-        market.catalogue?.parts ?? [],
+        catalogueStore.catalogue?.parts ?? [],
         (part) => void router.push({ name: 'picks', query: { part: part.id } }),
       )
     : null,

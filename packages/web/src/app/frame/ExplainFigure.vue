@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, percent } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
@@ -10,13 +10,14 @@ import { objectiveWords } from '../../shared/format/objective.ts';
 defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const rates = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates : null));
 const objective = computed(() => workspace.brief.play.objective);
 const isTargets = computed(() => objective.value.goal === 'targets');
 const total = computed(() => rates.value?.games.reduce((sum, game) => sum + game.weight, 0) ?? 0);
-const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const nameOf = (id: string) =>
+  catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const FIGURE = { average: 'average', low: '1 % low', slowest: 'slowest 1 %' } as const;
 const figureOf = (game: { average: number; low: number; slowest: number }) => game[objective.value.figure];
 </script>

@@ -2,14 +2,14 @@
 import { computed, ref } from 'vue';
 import ExplainFigure from './ExplainFigure.vue';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, percent } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
 const bench = useBench();
 const isOpen = ref(false);
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 
 const rates = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates : null));
@@ -20,7 +20,8 @@ const weakest = computed(() => {
     : games.reduce((a, b) => (b.average / b.target < a.average / a.target ? b : a));
 });
 const weakestName = computed(
-  () => market.catalogue?.frameModel.games.find((game) => game.id === weakest.value?.game)?.name ?? '',
+  () =>
+    catalogueStore.catalogue?.frameModel.games.find((game) => game.id === weakest.value?.game)?.name ?? '',
 );
 const holding = computed(() => {
   const game = weakest.value;

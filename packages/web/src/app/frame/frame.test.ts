@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { catalogueFileSchema, catalogueOf, type Candidate, type Decision } from '@ripe-pick/contract';
-import { indexMarket } from '@ripe-pick/core/money';
+import { priceIndexOf } from '@ripe-pick/core/money';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../shared/stores/commands.ts';
 import { withDecisions } from '../../shared/stores/decisions.ts';
@@ -83,7 +83,7 @@ describe('decisions', () => {
 });
 
 describe('a candidate against the best', () => {
-  const market = indexMarket(catalogue, blankBrief());
+  const market = priceIndexOf(catalogue, blankBrief());
   const swap = {
     slot: 'gpu' as const,
     from: { part: 'gullmoor-tideline-280-solo', offer: null },

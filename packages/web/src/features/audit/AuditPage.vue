@@ -10,7 +10,7 @@ import { slotsFor, SLOTS, type Pick, type Picks, type Slot } from '@ripe-pick/co
 import type { Solved } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -21,7 +21,7 @@ import { DOUBT_WORDS, findingWords } from './words.ts';
 
 const bench = useBench();
 const choose = useChoose();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
@@ -47,7 +47,7 @@ const audit = computed(() =>
     new Map(Object.entries(answers.value)),
   ),
 );
-const matcher = computed(() => partMatcher(market.parts));
+const matcher = computed(() => partMatcher(catalogueStore.parts));
 const keyOf = (name: string) => name.toLowerCase().trim();
 /** A build has a dozen parts; of a longer list the sums are checked, and so many parts matched and shown. */
 const MOST_ROWS = 60;
@@ -91,10 +91,10 @@ const picks = computed<Picks>(() => {
   return out;
 });
 const summary = computed(() => {
-  if (!market.catalogue || Object.keys(picks.value).length === 0) return null;
+  if (!catalogueStore.catalogue || Object.keys(picks.value).length === 0) return null;
   const owned = rows.value.flatMap(({ line, part }) => (line.isOwned && part ? [part] : []));
   return summaryFor(
-    openSession(market.catalogue, {
+    openSession(catalogueStore.catalogue, {
       ...workspace.brief,
       owned: [...new Set([...workspace.brief.owned, ...owned])],
     }),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { RouterLink } from 'vue-router';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import BenchChart from './BenchChart.vue';
@@ -11,7 +11,7 @@ import SlowPanel from './SlowPanel.vue';
 import SystemBar from './SystemBar.vue';
 import { useBenchPage } from './use-bench.ts';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const records = useRecords();
 const names = useNames();
 const { chosen, system, groups, why } = useBenchPage();
@@ -19,7 +19,7 @@ const opened = ref<string | null>(null);
 const selected = computed(
   () => groups.value.find((group) => group.key === opened.value) ?? groups.value.at(-1) ?? null,
 );
-const isEmpty = computed(() => (market.catalogue?.parts.length ?? 0) === 0);
+const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) === 0);
 </script>
 
 <template>

@@ -3,7 +3,7 @@ import { catalogueFileSchema, catalogueOf, type BenchKept } from '@ripe-pick/con
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { effectScope } from 'vue';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useBenchPage } from './use-bench.ts';
 
@@ -14,7 +14,7 @@ const { rigs, runs } = demo('bench.json') as BenchKept;
 
 /** The page's state on the demo with other systems or passes. */
 function page(bench: BenchKept = { rigs, runs }, market = catalogue) {
-  useMarket().stored = market;
+  useCatalogue().stored = market;
   useRecords().bench = bench;
   const found = effectScope().run(useBenchPage);
   if (!found) throw new Error('the scope runs');

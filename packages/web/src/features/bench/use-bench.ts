@@ -12,7 +12,7 @@ import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/f
 import type { Catalogue, Part } from '@ripe-pick/core/parts';
 import { useStorage } from '@vueuse/core';
 import { computed } from 'vue';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 
 /** Passes put together, with what the model expects of a healthy system there. */
@@ -91,7 +91,7 @@ function whyOf(catalogue: Catalogue, system: KeptRig, groups: readonly Measured[
 
 /** What the test bench shows of the system that is chosen. */
 export function useBenchPage() {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const records = useRecords();
   const chosen = useStorage('ripe-pick-bench-system', '');
   const system = computed(
@@ -99,13 +99,13 @@ export function useBenchPage() {
   );
   const runs = computed(() => records.bench.runs.filter((run) => run.rig === system.value?.id));
   const groups = computed((): Measured[] =>
-    market.catalogue && system.value
-      ? groupRuns(runs.value).map(measuredWith(market.catalogue, system.value))
+    catalogueStore.catalogue && system.value
+      ? groupRuns(runs.value).map(measuredWith(catalogueStore.catalogue, system.value))
       : [],
   );
   const why = computed((): Why =>
-    market.catalogue && system.value
-      ? whyOf(market.catalogue, system.value, groups.value)
+    catalogueStore.catalogue && system.value
+      ? whyOf(catalogueStore.catalogue, system.value, groups.value)
       : none('No system yet.'),
   );
   return { chosen, system, runs, groups, why, share: INTERVAL_SHARE };

@@ -6,7 +6,7 @@ import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/search';
 import { summaryFor } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
@@ -14,7 +14,7 @@ import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const solver = useSolver();
 const workspace = useWorkspace();
 const router = useRouter();
@@ -29,7 +29,7 @@ let ticket = 0;
 async function expect() {
   const own = ++ticket;
   const { brief } = workspace;
-  if (!market.catalogue || brief.play.games.length === 0) {
+  if (!catalogueStore.catalogue || brief.play.games.length === 0) {
     state.value = 'idle';
     return;
   }
@@ -55,7 +55,7 @@ async function expect() {
   }
 }
 onMounted(expect);
-watchDebounced([() => workspace.brief, () => market.catalogue], expect, { debounce: 250 });
+watchDebounced([() => workspace.brief, () => catalogueStore.catalogue], expect, { debounce: 250 });
 
 const summary = computed(() =>
   bench.session && answer.value ? summaryFor(bench.session).summarise(answer.value.picks) : null,
@@ -67,7 +67,8 @@ const games = computed(() => (summary.value?.rates.status === 'known' ? summary.
 const objective = computed(() =>
   summary.value?.rates.status === 'known' ? summary.value.rates.objective : null,
 );
-const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const nameOf = (id: string) =>
+  catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const currency = computed(() => workspace.brief.money.currency);
 
 function take() {

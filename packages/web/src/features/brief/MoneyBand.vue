@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import { withCurrency } from '@ripe-pick/core/money';
 import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/parts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import Field from '../../shared/ui/Field.vue';
@@ -13,7 +13,7 @@ import DayField from '../../shared/ui/DayField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const money = computed(() => workspace.typedBrief.money);
 const scale = computed(() => 10 ** minorPlaces(money.value.currency));
@@ -21,7 +21,7 @@ const scale = computed(() => 10 ** minorPlaces(money.value.currency));
 function setMoney(label: string, change: Partial<Brief['money']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, money: { ...brief.money, ...change } }));
 }
-function setMarket(label: string, change: Partial<Brief['whereToBuy']>) {
+function setWhereToBuy(label: string, change: Partial<Brief['whereToBuy']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, whereToBuy: { ...brief.whereToBuy, ...change } }));
 }
 /** A sum in major units, as typed, in whole minor units. */
@@ -29,8 +29,8 @@ const minor = (value: number | null) => Math.max(0, Math.round((value ?? 0) * sc
 
 const currencies = computed(() => {
   const known = new Set([money.value.currency, 'EUR']);
-  for (const shop of market.catalogue?.shops ?? []) known.add(shop.currency);
-  for (const rate of market.catalogue?.currencyRates ?? []) known.add(rate.from).add(rate.to);
+  for (const shop of catalogueStore.catalogue?.shops ?? []) known.add(shop.currency);
+  for (const rate of catalogueStore.catalogue?.currencyRates ?? []) known.add(rate.from).add(rate.to);
   return [...known].sort().map((code) => ({ label: code, value: code }));
 });
 const CONDITIONS: { value: Condition; label: string }[] = [
@@ -52,7 +52,7 @@ const setClaims = (label: string, change: Partial<Brief['money']['claimHabits']>
 const ownedParts = computed(() =>
   workspace.brief.owned.map((part): OwnedPart & { name: string; isDrive: boolean } => {
     const known = workspace.brief.ownedParts.find((each) => each.part === part);
-    const found = market.catalogue?.parts.find((each) => each.id === part);
+    const found = catalogueStore.catalogue?.parts.find((each) => each.id === part);
     return {
       ...(known ?? { part, paidMinor: null, valueMinor: null, sell: false }),
       name: found ? `${found.brand} ${found.name}` : part,
@@ -75,19 +75,19 @@ function setBelonging(part: string, label: string, change: Partial<OwnedPart>) {
   });
 }
 function changeCurrency(currency: string) {
-  const rates = market.catalogue?.currencyRates ?? [];
+  const rates = catalogueStore.catalogue?.currencyRates ?? [];
   workspace.editBrief('change currency', (brief) => withCurrency(brief, currency, rates));
 }
 const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
   const now = workspace.brief.whereToBuy.conditions;
-  setMarket(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, {
+  setWhereToBuy(`${condition} parts ${now.includes(condition) ? 'out' : 'in'}`, {
     conditions: now.includes(condition) ? now.filter((each) => each !== condition) : [...now, condition],
   });
 }
 function toggleShop(id: string) {
   const now = workspace.brief.whereToBuy.shopsOut;
-  setMarket('change shops', {
+  setWhereToBuy('change shops', {
     shopsOut: now.includes(id) ? now.filter((each) => each !== id) : [...now, id],
   });
 }
@@ -159,7 +159,7 @@ function toggleShop(id: string) {
       <Field label="Shops to buy from">
         <div class="chips">
           <button
-            v-for="shop in market.catalogue?.shops ?? []"
+            v-for="shop in catalogueStore.catalogue?.shops ?? []"
             :key="shop.id"
             class="plain edged"
             :aria-pressed="!workspace.brief.whereToBuy.shopsOut.includes(shop.id)"
@@ -252,13 +252,13 @@ function toggleShop(id: string) {
           :value="workspace.brief.whereToBuy.maxAgeDays"
           :min="0"
           :max="10000"
-          @update:value="(v) => setMarket('type the oldest price', { maxAgeDays: v })"
+          @update:value="(v) => setWhereToBuy('type the oldest price', { maxAgeDays: v })"
         />
       </div>
       <SwitchField
         label="Keep the risk of used parts back from the sum"
         :value="workspace.brief.whereToBuy.usedRisk"
-        @change="(v) => setMarket('keep used risk back', { usedRisk: v })"
+        @change="(v) => setWhereToBuy('keep used risk back', { usedRisk: v })"
       />
     </details>
   </section>

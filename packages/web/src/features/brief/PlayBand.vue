@@ -10,7 +10,7 @@ import {
   type Objective,
   type Preset,
 } from '@ripe-pick/core/parts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -18,9 +18,9 @@ import SwitchField from '../../shared/ui/SwitchField.vue';
 import ShareBar from './ShareBar.vue';
 
 const workspace = useWorkspace();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const play = computed(() => workspace.brief.play);
-const library = computed(() => market.catalogue?.frameModel.games ?? []);
+const library = computed(() => catalogueStore.catalogue?.frameModel.games ?? []);
 const nameOf = (id: string) =>
   library.value.find((game) => game.id === id)?.name ?? `${id} (not in the catalogue)`;
 

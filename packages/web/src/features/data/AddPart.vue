@@ -8,7 +8,7 @@ import { minorPlaces } from '@ripe-pick/core';
 import type { PartKind } from '@ripe-pick/core/parts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { CallFailed } from '../../shared/api/client.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import PartField from './PartField.vue';
@@ -16,7 +16,7 @@ import { fieldsOf, freshId } from './part-fields.ts';
 
 defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: []; added: [id: string, name: string] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 
 interface PartDraft {
@@ -47,7 +47,7 @@ const KINDS = (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
   .filter((slot) => slot !== 'secondaryStorage')
   .map((value) => ({ value, label: SLOT_NAMES[value] }));
 const shops = computed(() =>
-  (market.stored?.shops ?? []).map((shop) => ({ value: shop.name, label: shop.name })),
+  (catalogueStore.stored?.shops ?? []).map((shop) => ({ value: shop.name, label: shop.name })),
 );
 const isReady = computed(
   () =>
@@ -57,7 +57,7 @@ const isReady = computed(
 );
 
 async function add() {
-  const catalogue = market.stored;
+  const catalogue = catalogueStore.stored;
   if (!catalogue) return;
   const { kind, brand, name, sheet, price, condition, shop: shopName } = draft.value;
   const id = freshId(`${brand} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
@@ -70,7 +70,7 @@ async function add() {
   problems.value = [];
   message.value = '';
   try {
-    await market.addPart({
+    await catalogueStore.addPart({
       part: {
         id,
         kind: kind,

@@ -12,14 +12,14 @@ import {
   type Counts,
   type Problem,
 } from '@ripe-pick/contract';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { download as keep } from '../../shared/ui/download.ts';
 import AddPart from './AddPart.vue';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const records = useRecords();
 
@@ -74,7 +74,7 @@ function added(id: string, name: string) {
 }
 const takeOut = (part: { id: string; name: string }) =>
   attempt(async () => {
-    await market.removePart(part.id);
+    await catalogueStore.removePart(part.id);
     lastAdded.value = null;
     message.value = `${part.name} is out of the catalogue again.`;
   });
@@ -101,7 +101,7 @@ function read(file: File) {
     }
     const content = await file.text();
     if (readPasses(content)) return;
-    preview.value = await market.preview(content);
+    preview.value = await catalogueStore.preview(content);
     text.value = content;
   });
 }
@@ -143,21 +143,21 @@ const bringPassesIn = () =>
 const bringIn = () =>
   attempt(async () => {
     if (text.value === null) return;
-    const counts = await market.importText(text.value);
+    const counts = await catalogueStore.importText(text.value);
     text.value = null;
     preview.value = null;
     message.value = `Brought in: ${words(counts)}.`;
   });
 const loadDemo = () =>
   attempt(async () => {
-    const counts = await market.loadDemo();
+    const counts = await catalogueStore.loadDemo();
     message.value = `Brought in: ${words(counts)}.`;
   });
 
 const download = (name: string, value: unknown) =>
   keep(name, `${JSON.stringify(value, null, 1)}\n`, 'application/json');
 const exportCatalogue = () =>
-  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 2, ...market.stored });
+  download('catalogue.json', { format: 'ripe-pick/catalogue', version: 2, ...catalogueStore.stored });
 const exportPasses = () =>
   download('bench.json', { format: 'ripe-pick/bench', version: 2, ...records.bench });
 const exportRecords = () => keep('records.csv', writeRecordsTable(records.published), 'text/csv');
@@ -204,7 +204,7 @@ const exportBuild = () =>
           aria-label="Catalogue file"
           @change="choose"
         />
-        <button v-if="market.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">
+        <button v-if="catalogueStore.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">
           Load the Skerrow demo
         </button>
       </div>
@@ -212,9 +212,9 @@ const exportBuild = () =>
         <p>
           <b>{{ fileName }}</b> holds {{ words(preview) }}.
         </p>
-        <p v-if="market.stored && market.stored.parts.length > 0" class="quiet">
-          Takes the place of {{ market.stored.parts.length }} parts and
-          {{ market.stored.offers.length }} offers.
+        <p v-if="catalogueStore.stored && catalogueStore.stored.parts.length > 0" class="quiet">
+          Takes the place of {{ catalogueStore.stored.parts.length }} parts and
+          {{ catalogueStore.stored.offers.length }} offers.
         </p>
         <div class="row">
           <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
@@ -271,7 +271,9 @@ const exportBuild = () =>
       <h2 id="out">Take out</h2>
       <p class="quiet">Open JSON and CSV files. The command line reads the same ones.</p>
       <div class="row">
-        <button class="plain edged" :disabled="!market.stored" @click="exportCatalogue">Catalogue</button>
+        <button class="plain edged" :disabled="!catalogueStore.stored" @click="exportCatalogue">
+          Catalogue
+        </button>
         <button class="plain edged" @click="exportBrief">Brief</button>
         <button class="plain edged" :disabled="records.published.length === 0" @click="exportRecords">
           Records (CSV)

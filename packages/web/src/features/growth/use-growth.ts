@@ -3,7 +3,7 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import type { Path } from '@ripe-pick/core/growth';
 import type { ToldPath, ToldPlan } from '../../workers/growth.worker.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 export type GrowthState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
@@ -13,7 +13,7 @@ export type ShownPath = 'mine' | 'today' | 'still' | 'paced' | number;
 /** The plan of the brief; of several asked for in a row the last one counts. */
 function usePlan() {
   const growth = useGrowth();
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
   const plan = shallowRef<ToldPlan | null>(null);
   const first = shallowRef<ToldPath | null>(null);
@@ -25,7 +25,7 @@ function usePlan() {
   async function work(): Promise<void> {
     const own = ++ticket;
     growth.stop();
-    if (!market.catalogue || workspace.brief.play.games.length === 0) {
+    if (!catalogueStore.catalogue || workspace.brief.play.games.length === 0) {
       plan.value = null;
       state.value = 'idle';
       return;
@@ -55,14 +55,14 @@ function usePlan() {
     growth.stop();
     growth.stopStudy();
   });
-  watchDebounced([() => growth.key, () => market.catalogue], work, { debounce: 300 });
+  watchDebounced([() => growth.key, () => catalogueStore.catalogue], work, { debounce: 300 });
   return { plan, first, asked, done, state, again: work };
 }
 
 /** What comes of the candidate's own path; of several asked for in a row the last one counts. */
 function useOwnPath() {
   const growth = useGrowth();
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const mine = shallowRef<ToldPath | null>(null);
   let evaluation = 0;
   async function evaluate(path: Path): Promise<void> {
@@ -76,8 +76,9 @@ function useOwnPath() {
     }
   }
   onMounted(() => void evaluate(growth.path));
-  watch([() => growth.path.picks, () => growth.path.steps, () => growth.key, () => market.catalogue], () =>
-    evaluate(growth.path),
+  watch(
+    [() => growth.path.picks, () => growth.path.steps, () => growth.key, () => catalogueStore.catalogue],
+    () => evaluate(growth.path),
   );
   return { mine, evaluate };
 }

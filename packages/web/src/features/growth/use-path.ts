@@ -5,7 +5,7 @@ import type { Alternative, Path, PathStep } from '@ripe-pick/core/growth';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { buildName, sameParts, type PartName } from './words.ts';
 
@@ -16,9 +16,9 @@ const FIRST_DAY = '1970-01-01';
 /** The days that steps may lie on. */
 function useDays() {
   const growth = useGrowth();
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
-  const today = computed(() => market.catalogue?.today ?? FIRST_DAY);
+  const today = computed(() => catalogueStore.catalogue?.today ?? FIRST_DAY);
   const lastDay = computed(() => addMonths(today.value, workspace.brief.growth.horizonMonths - 1));
   /** A day for another step: the first sum that nothing is done with yet, else half a year behind the last step. */
   const freeDay = computed(() => {

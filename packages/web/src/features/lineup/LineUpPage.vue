@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router';
 import { lineUpOf } from '@ripe-pick/core/compare';
 import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeWords } from '../../shared/format/conditions.ts';
@@ -20,7 +20,7 @@ import { useLineUpGrowth } from './use-line-up-growth.ts';
 
 const MOST = 5;
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const router = useRouter();
 
@@ -40,7 +40,8 @@ const lineUp = computed(() =>
       )
     : null,
 );
-const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const nameOf = (id: string) =>
+  catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const prices = usePrices();
 const ripenessOf = (part: string) => {
   const verdict = prices.verdicts.get(part);

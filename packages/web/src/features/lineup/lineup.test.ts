@@ -10,7 +10,7 @@ import {
   lineUpFileSchema,
 } from '@ripe-pick/contract';
 import { lineUpOf } from '@ripe-pick/core/compare';
-import { indexMarket } from '@ripe-pick/core/money';
+import { priceIndexOf } from '@ripe-pick/core/money';
 import { prepare } from '@ripe-pick/core/search';
 import type { Picks } from '@ripe-pick/core/parts';
 import { csvParseRows } from 'd3';
@@ -25,7 +25,7 @@ const catalogue = catalogueOf(catalogueFileSchema.parse(demo('catalogue.json')))
 const brief = briefOf(briefFileSchema.parse(demo('brief-league-seat.json')));
 const first = buildFileSchema.parse(demo('build-first-idea.json')).picks as Picks;
 const best = finish(prepare(openSession(catalogue, brief)).solve(64_000)).answers[0];
-const market = indexMarket(catalogue, brief);
+const market = priceIndexOf(catalogue, brief);
 const lineUp = lineUpOf(
   [
     { name: 'First idea', picks: first },

@@ -2,7 +2,7 @@
 import { knowledgeOf, recordJudge } from '@ripe-pick/core/fit';
 import { computed, onMounted, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useModel } from '../../shared/stores/model.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import Calibration from './Calibration.vue';
@@ -12,7 +12,7 @@ import KnownStrip from './KnownStrip.vue';
 import NarrowPanel from './NarrowPanel.vue';
 import PastFits from './PastFits.vue';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const model = useModel();
 const records = useRecords();
 
@@ -25,13 +25,13 @@ onMounted(look);
 watch(() => model.canFit, look);
 
 const used = computed(() => {
-  const catalogue = market.catalogue;
+  const catalogue = catalogueStore.catalogue;
   if (!catalogue) return [];
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);
   return records.all.filter((record) => 'usable' in judge(record));
 });
 const knowledge = computed(() =>
-  market.catalogue ? knowledgeOf(market.catalogue.frameModel, used.value) : null,
+  catalogueStore.catalogue ? knowledgeOf(catalogueStore.catalogue.frameModel, used.value) : null,
 );
 const KINDS = [
   { key: 'gpus', name: 'Graphics cards' },
@@ -64,7 +64,7 @@ const status = computed(() => {
       </p>
     </div>
     <section v-if="!model.canFit && !model.fit" class="sheet none">
-      <p v-if="(market.catalogue?.frameModel.games.length ?? 0) === 0">
+      <p v-if="(catalogueStore.catalogue?.frameModel.games.length ?? 0) === 0">
         There are no games yet, so there is nothing to fit.
       </p>
       <p v-else-if="records.isLoaded">

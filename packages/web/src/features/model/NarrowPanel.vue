@@ -5,7 +5,7 @@ import { partsForRules } from '@ripe-pick/core/swaps';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -13,7 +13,7 @@ import { percent } from '../../shared/format/format.ts';
 
 const partIn = (picks: Picks, slot: string) => picks[slot as 'gpu']?.part; // one of the two slots asked for
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
@@ -56,7 +56,9 @@ const setOf = (picks: Picks): PartSet | null => (bench.index ? partsForRules(pic
 
 const decision = computed(() => {
   const [a, b] = [first.value && setOf(first.value.picks), second.value && setOf(second.value.picks)];
-  return a && b && market.catalogue ? narrowing(workspace.brief, market.catalogue.frameModel, a, b) : null;
+  return a && b && catalogueStore.catalogue
+    ? narrowing(workspace.brief, catalogueStore.catalogue.frameModel, a, b)
+    : null;
 });
 /** Measurements that are named, and by how much they must narrow the difference to be. */
 const MOST = 4;

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router';
 import type { GameRates } from '@ripe-pick/core/frames';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -15,7 +15,7 @@ import { sizeWords } from '../../shared/format/runs.ts';
 const props = defineProps<{ game: GameRates | null }>();
 const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const records = useRecords();
 const names = useNames();
@@ -23,7 +23,7 @@ const names = useNames();
 const MOST_RECORDS = 6;
 
 const game = computed(
-  () => market.catalogue?.frameModel.games.find((each) => each.id === props.game?.game) ?? null,
+  () => catalogueStore.catalogue?.frameModel.games.find((each) => each.id === props.game?.game) ?? null,
 );
 const name = (slot: 'cpu' | 'memory' | 'gpu' | 'motherboard') => {
   const part = bench.summary?.set[slot];
@@ -85,7 +85,7 @@ const sides = computed(() => {
 });
 /** What the rate rests on: records that entered the fit, nearest first. */
 const behind = computed(() => {
-  const catalogue = market.catalogue;
+  const catalogue = catalogueStore.catalogue;
   const set = bench.summary?.set;
   if (!catalogue || !props.game || !set?.cpu) return null;
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);
@@ -186,13 +186,13 @@ const change = (ln: number) => {
         </table>
         <p>In the fit: {{ countWords }}. <RouterLink to="/records">All records</RouterLink></p>
       </template>
-      <p v-else-if="market.catalogue?.frameModel.fit">
+      <p v-else-if="catalogueStore.catalogue?.frameModel.fit">
         No record speaks of these parts: their sheets alone do, so the interval is wide.
       </p>
       <p class="quiet">
         Per cents change the frame time: −10 % is about 11 % more frames.
         {{
-          market.catalogue?.frameModel.fit
+          catalogueStore.catalogue?.frameModel.fit
             ? 'All effects are fitted together from the records.'
             : 'Rates of parts are this catalogue’s, and not measured.'
         }}

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Offer } from '@ripe-pick/core/parts';
-import { inMarketCurrency, offerBarrier } from '@ripe-pick/core/money';
+import { inIndexCurrency, offerBarrier } from '@ripe-pick/core/money';
 import { withPick, type Trade } from '@ripe-pick/core/swaps';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -39,7 +39,7 @@ const offers = computed(() => {
       return {
         offer,
         shop,
-        amount: shop ? inMarketCurrency(index, shop, offer.priceMinor) : null,
+        amount: shop ? inIndexCurrency(index, shop, offer.priceMinor) : null,
         barrier,
         why: barrier ? BARRIERS[barrier] : '',
       };

@@ -5,13 +5,13 @@ import { computed, ref, shallowRef } from 'vue';
 import type { GameRates } from '@ripe-pick/core/frames';
 import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ExplainRate from './ExplainRate.vue';
 import { fps, percent } from '../../shared/format/format.ts';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 
 const explained = shallowRef<GameRates | null>(null);
@@ -30,7 +30,8 @@ const y = computed(() =>
     .range([HEIGHT - BOTTOM, TOP]),
 );
 const column = (n: number) => AXIS + ((width.value - AXIS) / games.value.length) * (n + 0.5);
-const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const nameOf = (id: string) =>
+  catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const ticks = computed(() => y.value.ticks(4));
 </script>
 

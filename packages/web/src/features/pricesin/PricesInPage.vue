@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, onMounted } from 'vue';
 import { RouterLink } from 'vue-router';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import MarketPanel from './MarketPanel.vue';
 import ReadPanel from './ReadPanel.vue';
 import SourcesPanel from './SourcesPanel.vue';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const watch = useWatch();
 onMounted(() => void watch.loadFeeds());
-const isEmpty = computed(() => (market.stored?.parts.length ?? 0) === 0);
+const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0);
 </script>
 
 <template>

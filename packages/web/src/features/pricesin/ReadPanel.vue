@@ -4,14 +4,14 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { useStorage } from '@vueuse/core';
 import type { Matched, ReadAnswer, Taken } from '@ripe-pick/contract';
 import { call, failureText } from '../../shared/api/client.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { money } from '../../shared/format/format.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 
 /** Prices pasted, typed or read from a file: what they would be taken as, before anything is kept. */
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const watchStore = useWatch();
 
@@ -30,7 +30,10 @@ const most = ref(SHOWN);
 const LARGEST = 16_000_000;
 
 const shops = computed(() =>
-  (market.stored?.shops ?? []).map((each) => ({ value: each.id, label: `${each.name} (${each.currency})` })),
+  (catalogueStore.stored?.shops ?? []).map((each) => ({
+    value: each.id,
+    label: `${each.name} (${each.currency})`,
+  })),
 );
 const KINDS = { page: 'the source of a page', table: 'a table', feed: 'a feed', typed: 'lines' } as const;
 watch([text, shop], () => (answer.value = null));

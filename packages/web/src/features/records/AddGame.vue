@@ -7,11 +7,11 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import { failureText } from '../../shared/api/client.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 
 defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const message = useMessage();
 const BLANK = {
   name: '',
@@ -24,7 +24,7 @@ const BLANK = {
 /** Kept until it is added, over a reload too. */
 const draft = useStorage('ripe-pick-game-draft', { ...BLANK });
 const problem = ref('');
-const games = computed(() => market.catalogue?.frameModel.games ?? []);
+const games = computed(() => catalogueStore.catalogue?.frameModel.games ?? []);
 const families = computed(() => [...new Set(games.value.map((game) => game.family))]);
 
 async function add() {
@@ -49,7 +49,7 @@ async function add() {
       videoMemoryGb: video ?? 3,
       memoryGb: memory ?? 7,
     });
-    await market.addGame({ game } as Parameters<typeof market.addGame>[0]); // its presets are read-only
+    await catalogueStore.addGame({ game } as Parameters<typeof catalogueStore.addGame>[0]); // its presets are read-only
     message.success(`${game.name} is in the catalogue.`);
     draft.value = { ...BLANK };
     emit('close');

@@ -12,13 +12,13 @@ import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import { failureText } from '../../shared/api/client.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { fps } from '../../shared/format/format.ts';
 
 const emit = defineEmits<{ added: [count: number, from: string] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const records = useRecords();
 
@@ -61,7 +61,7 @@ const TRUSTS = [
 const lines = computed((): ChartLine[] =>
   readChart(
     draft.value.text,
-    market.parts.filter((part) => part.kind === draft.value.varies),
+    catalogueStore.parts.filter((part) => part.kind === draft.value.varies),
   ).map((line) => {
     const meant = said.value[line.name];
     return line.part === null && meant && names.parts.has(meant) && line.average !== null
@@ -112,7 +112,7 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
 };
 /** What the model expects of each bar, where all conditions are there: a mistyped bar stands out before it is saved. */
 const expected = computed(() => {
-  const catalogue = market.catalogue;
+  const catalogue = catalogueStore.catalogue;
   if (!catalogue || missing.value.some((each) => each !== 'who published it'))
     return new Map<number, { fps: number; low: number; high: number }>();
   const judge = recordJudge(catalogue.parts, catalogue.frameModel);

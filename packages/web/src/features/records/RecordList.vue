@@ -6,7 +6,7 @@ import { NInput } from 'naive-ui';
 import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useModel } from '../../shared/stores/model.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -14,7 +14,7 @@ import { fps } from '../../shared/format/format.ts';
 import { offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const model = useModel();
 const names = useNames();
 const records = useRecords();
@@ -39,7 +39,9 @@ interface RecordRow {
   readonly text: string;
 }
 const judge = computed(
-  () => market.catalogue && recordJudge(market.catalogue.parts, market.catalogue.frameModel),
+  () =>
+    catalogueStore.catalogue &&
+    recordJudge(catalogueStore.catalogue.parts, catalogueStore.catalogue.frameModel),
 );
 const rows = computed((): RecordRow[] => {
   const judged = judge.value;
@@ -90,7 +92,7 @@ const matching = computed(() => {
 });
 /** Expected rates of the rows on screen alone: thousands would keep the page waiting. */
 const visible = computed(() => {
-  const predict = market.catalogue && predictor(market.catalogue.frameModel);
+  const predict = catalogueStore.catalogue && predictor(catalogueStore.catalogue.frameModel);
   return matching.value.slice(0, shown.value).map((row) => {
     const judged = judge.value?.(row.record);
     const found = predict && judged && 'usable' in judged ? predict(judged.usable) : null;

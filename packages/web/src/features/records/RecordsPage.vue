@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import AddGame from './AddGame.vue';
 import ChartEntry from './ChartEntry.vue';
 import RecordList from './RecordList.vue';
 import TableImport from './TableImport.vue';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const records = useRecords();
 const route = useRoute();
 const router = useRouter();
@@ -21,7 +21,7 @@ const way = computed(() => WAYS.find(({ id }) => id === route.query.add)?.id ?? 
 const go = (id: string) => router.replace({ name: 'records', query: id === 'list' ? {} : { add: id } });
 const isAddingGame = ref(false);
 const lacks = computed(() => {
-  const catalogue = market.catalogue;
+  const catalogue = catalogueStore.catalogue;
   if (!catalogue) return null;
   if (!catalogue.parts.some((part) => part.kind === 'cpu')) return 'parts';
   return catalogue.frameModel.games.length === 0 ? 'games' : null;

@@ -8,11 +8,11 @@ import type { TablePreview } from '../../workers/bench.worker.ts';
 import Field from '../../shared/ui/Field.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import { failureText } from '../../shared/api/client.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 
 const emit = defineEmits<{ added: [count: number, from: string] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const records = useRecords();
 
 /** A larger file is refused before it is read, in bytes. */
@@ -34,10 +34,10 @@ const read = shallowRef<TablePreview | null>(null);
 const isReading = ref(false);
 let round = 0;
 watch(
-  [settled, () => draft.value.source, () => draft.value.isNative, () => market.catalogue?.parts],
+  [settled, () => draft.value.source, () => draft.value.isNative, () => catalogueStore.catalogue?.parts],
   async () => {
     const mine = ++round;
-    const catalogue = market.catalogue;
+    const catalogue = catalogueStore.catalogue;
     if (!catalogue || settled.value.trim() === '') {
       read.value = null;
       return;

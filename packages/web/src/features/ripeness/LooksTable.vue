@@ -2,14 +2,14 @@
 import { NButton, NInputNumber } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { money } from '../../shared/format/format.ts';
 
 /** The looks that a forecast rests on, newest first, each with its source; a wrong one can be corrected, and that be taken back. */
 const props = defineProps<{ part: string }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const prices = usePrices();
 const watch = useWatch();
 const SHOWN = 12;
@@ -25,7 +25,7 @@ const all = computed(() =>
         at,
         price: each.price[n],
         currency: each.currency,
-        shop: market.stored?.shops.find((shop) => shop.id === each.shop)?.name ?? each.shop,
+        shop: catalogueStore.stored?.shops.find((shop) => shop.id === each.shop)?.name ?? each.shop,
         source: prices.sources[each.source[n]] ?? 'unknown',
       })),
     )

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
@@ -19,7 +19,7 @@ import RipeRow from './RipeRow.vue';
 import TotalsPanel from './TotalsPanel.vue';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const prices = usePrices();
 const watch = useWatch();
@@ -31,7 +31,9 @@ onMounted(() => {
 });
 
 const open = ref<string | null>(null);
-const shops = computed(() => new Map((market.catalogue?.shops ?? []).map((shop) => [shop.id, shop.name])));
+const shops = computed(
+  () => new Map((catalogueStore.catalogue?.shops ?? []).map((shop) => [shop.id, shop.name])),
+);
 const shopOf = (id: string | null) => {
   const offer = id === null ? undefined : bench.index?.offers.get(id);
   if (!offer) return '';

@@ -4,16 +4,16 @@ import { computed, ref, watch } from 'vue';
 import { appraise, type UsedListing } from '@ripe-pick/core/used';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
-import FindForm from './FindForm.vue';
-import FindSheet from './FindSheet.vue';
+import ListingForm from './ListingForm.vue';
+import ListingSheet from './ListingSheet.vue';
 import { STATE_WORDS, VERDICTS } from './words.ts';
 
 const bench = useBench();
 const buying = useBuying();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const opened = ref<string | null>(null);
 const finds = computed(() => [...workspace.listings].reverse());
@@ -22,7 +22,7 @@ const current = computed(
 );
 const appraisals = computed(() => {
   const { index } = bench;
-  const { stored } = market;
+  const { stored } = catalogueStore;
   return new Map(
     finds.value.map((find) => [
       find.id,
@@ -74,7 +74,7 @@ const isAdding = ref(false);
           >
         </button>
       </nav>
-      <FindSheet
+      <ListingSheet
         v-if="current"
         :key="current.id"
         :find="current"
@@ -86,7 +86,7 @@ const isAdding = ref(false);
         "
       />
     </div>
-    <FindForm
+    <ListingForm
       :show="isAdding"
       :find="null"
       @close="isAdding = false"

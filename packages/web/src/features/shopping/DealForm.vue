@@ -6,7 +6,7 @@ import { dealSchema, type Problem } from '@ripe-pick/contract';
 import type { Deal, DealKind, PayoutForm } from '@ripe-pick/core/parts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -19,7 +19,7 @@ import { DEAL_KINDS, toMinor } from './words.ts';
 
 defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const buying = useBuying();
 const workspace = useWorkspace();
@@ -72,7 +72,7 @@ const problems = ref<readonly Pick<Problem, 'path' | 'message'>[]>([]);
 const isBusy = ref(false);
 const kinds = (Object.keys(DEAL_KINDS) as DealKind[]).map((value) => ({ value, label: DEAL_KINDS[value] }));
 const shops = computed(() =>
-  (market.stored?.shops ?? [])
+  (catalogueStore.stored?.shops ?? [])
     .filter((shop) => shop.kind === 'shop')
     .map((shop) => ({ value: shop.id, label: shop.name })),
 );
@@ -85,7 +85,7 @@ const FORMS = [
 const isClaim = computed(() => draft.value.kind === 'rebate' || draft.value.kind === 'cashback');
 const currency = computed(
   () =>
-    market.stored?.shops.find((shop) => shop.id === draft.value.shop)?.currency ??
+    catalogueStore.stored?.shops.find((shop) => shop.id === draft.value.shop)?.currency ??
     workspace.brief.money.currency,
 );
 
@@ -153,7 +153,7 @@ async function add() {
   if (!read.success) return;
   isBusy.value = true;
   try {
-    await market.putDeal(read.data as Parameters<typeof market.putDeal>[0] & Deal); // the schema has checked it
+    await catalogueStore.putDeal(read.data as Parameters<typeof catalogueStore.putDeal>[0] & Deal); // the schema has checked it
     draft.value = { ...BLANK, kind: draft.value.kind };
     emit('close');
   } catch (error) {

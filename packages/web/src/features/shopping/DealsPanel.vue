@@ -3,7 +3,7 @@ import { NButton } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { Deal } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useAttempt } from '../../shared/ui/attempt.ts';
 import DealForm from './DealForm.vue';
@@ -11,7 +11,7 @@ import ShopTerms from './ShopTerms.vue';
 import { DEAL_KINDS, dealWords, windowWords } from './words.ts';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const attempt = useAttempt();
 const isAdding = ref(false);
@@ -28,7 +28,7 @@ const used = computed(() => {
 });
 const ORDER = { last: 0, open: 1, before: 2, past: 3 } as const;
 const deals = computed(() =>
-  (market.catalogue?.deals ?? [])
+  (catalogueStore.catalogue?.deals ?? [])
     .filter(
       (deal) => only.value === 'all' || !deal.parts || deal.parts.some((part) => inBuild.value.has(part)),
     )
@@ -103,7 +103,7 @@ function whyNot(deal: Deal, state: string): string {
               <button
                 class="plain"
                 :aria-label="`Remove ${deal.name}`"
-                @click="attempt(() => market.removeDeal(deal.id))"
+                @click="attempt(() => catalogueStore.removeDeal(deal.id))"
               >
                 ×
               </button>

@@ -2,18 +2,20 @@
 import { minorPlaces } from '@ripe-pick/core';
 import type { Shop } from '@ripe-pick/core/parts';
 import { computed } from 'vue';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useAttempt } from '../../shared/ui/attempt.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const attempt = useAttempt();
-const shops = computed(() => (market.stored?.shops ?? []).filter((shop) => shop.kind === 'shop'));
+const shops = computed(() => (catalogueStore.stored?.shops ?? []).filter((shop) => shop.kind === 'shop'));
 const scale = (shop: Shop) => 10 ** minorPlaces(shop.currency);
 const minor = (shop: Shop, value: number | null) =>
   value === null ? null : Math.max(0, Math.round(value * scale(shop)));
 const save = (shop: Shop, change: Partial<Shop>) =>
-  void attempt(() => market.putShop({ ...shop, ...change } as Parameters<typeof market.putShop>[0])); // the same shape, read-only
+  void attempt(() =>
+    catalogueStore.putShop({ ...shop, ...change } as Parameters<typeof catalogueStore.putShop>[0]),
+  ); // the same shape, read-only
 const setShipping = (shop: Shop, change: Partial<Shop['shipping']>) =>
   save(shop, { shipping: { ...shop.shipping, ...change } });
 </script>

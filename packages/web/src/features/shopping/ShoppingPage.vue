@@ -3,7 +3,7 @@ import { shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -15,7 +15,7 @@ import VersionsPanel from './VersionsPanel.vue';
 import { barrierWords } from './words.ts';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const solver = useSolver();
 const workspace = useWorkspace();
 
@@ -23,7 +23,7 @@ const result = shallowRef<ShoppingResult | null>(null);
 const failure = shallowRef('');
 let asked = 0;
 watch(
-  () => [market.catalogue, workspace.brief, workspace.picks] as const,
+  () => [catalogueStore.catalogue, workspace.brief, workspace.picks] as const,
   async ([catalogue, brief, picks]) => {
     if (!catalogue) return;
     const ticket = ++asked;

@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import { sortedFlips, type Flip } from '@ripe-pick/core/compare';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent } from '../../shared/format/format.ts';
@@ -10,14 +10,14 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ nameOf: (game: string) => string; unit: string }>();
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const solver = useSolver();
 const workspace = useWorkspace();
 
 const found = shallowRef<readonly Flip[]>([]);
 const done = shallowRef<number | null>(null);
 const state = shallowRef<'idle' | 'working' | 'done' | 'failed'>('idle');
-watch([() => workspace.brief, () => market.catalogue], () => {
+watch([() => workspace.brief, () => catalogueStore.catalogue], () => {
   found.value = [];
   state.value = 'idle';
 });
@@ -104,7 +104,8 @@ const gone = computed(() => found.value.filter((flip) => flip.distance === null)
       </ul>
     </details>
     <p v-if="state === 'done'" class="quiet">
-      Each was confirmed by solving the changed market. Rebates cannot fail here yet: the catalogue has none.
+      Each was confirmed by solving the changed catalogueStore. Rebates cannot fail here yet: the catalogue
+      has none.
     </p>
   </section>
 </template>

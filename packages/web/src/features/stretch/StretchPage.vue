@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
@@ -15,14 +15,15 @@ import { targetFlags } from './chart.ts';
 import { useStretch } from './use-stretch.ts';
 
 const bench = useBench();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const { steps, stretch, newOnly, bound, state, stop, again } = useStretch();
 
 const withNew = ref(true);
 const most = computed(() => bench.limit * 2);
 const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
-const nameOf = (id: string) => market.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+const nameOf = (id: string) =>
+  catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 /** A quarter more than the sum is what people ask about first. */
 const A_LITTLE_MORE = 1.25;
 const low = ref(bench.limit);

@@ -3,7 +3,7 @@ import { onBeforeUnmount, onMounted, shallowRef } from 'vue';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
@@ -15,7 +15,7 @@ export type StretchState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
 /** The frontier of the brief as it stands, and the one with new parts only; redone when the brief changes. */
 export function useStretch() {
   const bench = useBench();
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const solver = useSolver();
   const workspace = useWorkspace();
   const steps = shallowRef<readonly FrontierStep[]>([]);
@@ -37,7 +37,7 @@ export function useStretch() {
     stretch.value = null;
     newOnly.value = null;
     bound.value = null;
-    if (!market.catalogue || brief.play.games.length === 0) {
+    if (!catalogueStore.catalogue || brief.play.games.length === 0) {
       state.value = 'idle';
       return;
     }
@@ -68,6 +68,6 @@ export function useStretch() {
     ticket++;
     solver.cancelStretch();
   });
-  watchDebounced([() => workspace.brief, () => market.catalogue], work, { debounce: 300 });
+  watchDebounced([() => workspace.brief, () => catalogueStore.catalogue], work, { debounce: 300 });
   return { steps, stretch, newOnly, bound, state, stop: () => solver.cancelStretch(), again: work };
 }

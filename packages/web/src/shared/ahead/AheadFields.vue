@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { addMonths } from '@ripe-pick/core';
 import type { LaterWish } from '@ripe-pick/core/parts';
 import type { Fall } from '@ripe-pick/core/growth';
-import { useMarket } from '../stores/market.ts';
+import { useCatalogue } from '../stores/catalogue.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import NumberField from '../ui/NumberField.vue';
 import RateFields from './RateFields.vue';
@@ -15,10 +15,10 @@ import { useAhead } from './use-ahead.ts';
 
 /** Sums, screens, drives and games to come, and the rates that the years ahead are reckoned with. */
 defineProps<{ falls?: readonly Fall[] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const { growth, scale, places, set, minor, fresh } = useAhead();
-const today = computed(() => market.catalogue?.today ?? localToday());
+const today = computed(() => catalogueStore.catalogue?.today ?? localToday());
 const MOST_SUMS = 4;
 const MOST_WISHES = 12;
 
@@ -43,7 +43,7 @@ function addWish(kind: LaterWish['kind']) {
         : {
             ...base,
             kind,
-            game: play.games[0]?.game ?? market.catalogue?.frameModel.games[0]?.id ?? '',
+            game: play.games[0]?.game ?? catalogueStore.catalogue?.frameModel.games[0]?.id ?? '',
             preset: 'high',
             weight: 1,
             timesAsHeavy: 1.3,

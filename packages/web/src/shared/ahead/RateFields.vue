@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Growth, PartKind } from '@ripe-pick/core/parts';
 import type { Fall } from '@ripe-pick/core/growth';
-import { useMarket } from '../stores/market.ts';
+import { useCatalogue } from '../stores/catalogue.ts';
 import { SLOT_NAMES } from '../format/slots.ts';
 import ChoiceField from '../ui/ChoiceField.vue';
 import NumberField from '../ui/NumberField.vue';
@@ -11,7 +11,7 @@ import { useAhead } from './use-ahead.ts';
 
 /** The rates that the years ahead are reckoned with. */
 const props = defineProps<{ falls?: readonly Fall[] }>();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const { growth, set } = useAhead();
 const share = (value: number | null) => (value ?? 0) / 100;
 const points = (value: number) => Math.round(value * 1000) / 10;
@@ -21,7 +21,7 @@ const CONDITIONS = [
   { label: 'worn', value: 'C' },
 ];
 const families = computed(() =>
-  [...new Set((market.catalogue?.frameModel.games ?? []).map((game) => game.family))].sort(),
+  [...new Set((catalogueStore.catalogue?.frameModel.games ?? []).map((game) => game.family))].sort(),
 );
 const KINDS: readonly PartKind[] = [
   'gpu',

@@ -3,7 +3,7 @@ import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/swaps';
 import type { Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useWorkspace } from './workspace.ts';
 
 /**
@@ -11,13 +11,15 @@ import { useWorkspace } from './workspace.ts';
  * thread (some milliseconds); searching is the worker's.
  */
 export const useBench = defineStore('bench', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
 
-  const session = computed(() => (market.catalogue ? openSession(market.catalogue, workspace.brief) : null));
+  const session = computed(() =>
+    catalogueStore.catalogue ? openSession(catalogueStore.catalogue, workspace.brief) : null,
+  );
   const evaluator = computed(() => (session.value ? summaryFor(session.value) : null));
   const trades = computed(() => (session.value ? tradesFor(session.value) : null));
-  const index = computed(() => session.value?.market ?? null);
+  const index = computed(() => session.value?.priceIndex ?? null);
   const lanes = computed(() => trades.value?.(workspace.picks) ?? null);
   // Candidates that did not change keep their summary.
   const known = new WeakMap<object, { by: unknown; summary: Summary }>();

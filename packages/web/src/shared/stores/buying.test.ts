@@ -17,7 +17,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useBench } from './bench.ts';
 import { useBuying } from './buying.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -35,7 +35,7 @@ beforeEach(() => {
     json: async () => ({ revision: 1, bytes: 4 }),
   }));
   setActivePinia(createPinia());
-  useMarket().stored = catalogue;
+  useCatalogue().stored = catalogue;
   useWorkspace().edit('start', (state) => ({
     ...state,
     brief: brief as Workspace['brief'],
@@ -87,7 +87,7 @@ describe('buying', () => {
     expect(workspace.brief.money.claimHabits.fileChance).toBeCloseTo((0.85 * 10 + 2) / 12, 12);
   });
   it('the open finds are among the offers that the core sees; passed ones leave', () => {
-    const [market, buying] = [useMarket(), useBuying()];
+    const [market, buying] = [useCatalogue(), useBuying()];
     const count = () => (market.catalogue?.offers.length ?? 0) - catalogue.offers.length;
     expect(count()).toBe(2);
     buying.patch('listings', 'reef-kit', 'pass', (find) => ({ ...find, state: 'passed' }));

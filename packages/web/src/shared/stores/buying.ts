@@ -17,7 +17,7 @@ import type { Deal, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
 import { useBench } from './bench.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -91,11 +91,11 @@ const orderFrom = ({ at: _at, gifts, ...order }: PlannedOrder, candidate: string
 
 /** What is kept of buying: every change is a named step of the workspace. */
 export const useBuying = defineStore('buying', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
   const bench = useBench();
   const names = useNames();
-  const today = computed(() => market.catalogue?.today ?? localToday());
+  const today = computed(() => catalogueStore.catalogue?.today ?? localToday());
   const lists = listEdits(workspace);
 
   /** A build with its totals, to look back at later. */

@@ -14,7 +14,7 @@ export const useChoose = defineStore('choose', () => {
   function decisionsFor(from: Picks, to: Picks, why: string): Decision[] {
     const { session } = bench;
     if (!session) return [];
-    const index = session.market;
+    const index = session.priceIndex;
     const at = new Date().toISOString();
     const { currency } = workspace.brief.money;
     const choice = (pick: Pick | null): Decision['chose'] => {

@@ -1,7 +1,7 @@
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { wrap, type Remote } from 'comlink';
 import { watch } from 'vue';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 
 /** What every worker about the catalogue can do. */
 interface Loads {
@@ -14,12 +14,12 @@ interface Loads {
  * when first asked for, and always hold the catalogue of this moment.
  */
 export function desksOf<Desk extends string, Api extends Loads>(start: () => Worker) {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const desks = new Map<Desk, { remote: Remote<Api>; loaded: Promise<unknown> }>();
   const load = (remote: Remote<Api>): Promise<unknown> =>
-    market.catalogue ? (remote as Remote<Loads>).load(market.catalogue) : Promise.resolve();
+    catalogueStore.catalogue ? (remote as Remote<Loads>).load(catalogueStore.catalogue) : Promise.resolve();
   watch(
-    () => market.catalogue,
+    () => catalogueStore.catalogue,
     (catalogue) => {
       if (catalogue) for (const entry of desks.values()) entry.loaded = load(entry.remote);
     },

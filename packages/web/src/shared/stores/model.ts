@@ -11,7 +11,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Fitter } from '../../workers/fit.worker.ts';
 import { call, CallFailed } from '../api/client.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useRecords } from './records.ts';
 
 type FitKind = 'cold' | 'warm' | 'review';
@@ -20,7 +20,7 @@ const TOO_MANY = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} eff
 
 /** The fit of the frame model, in its worker: kept in step with records and parts. */
 export const useModel = defineStore('model', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const records = useRecords();
   const state = ref<'idle' | 'fitting' | 'checking'>('idle');
   const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
@@ -37,11 +37,11 @@ export const useModel = defineStore('model', () => {
     return remote;
   }
 
-  const fit = computed(() => market.catalogue?.frameModel.fit ?? null);
-  const print = computed(() => (records.isLoaded ? fingerprint(market.parts, records.all) : null));
+  const fit = computed(() => catalogueStore.catalogue?.frameModel.fit ?? null);
+  const print = computed(() => (records.isLoaded ? fingerprint(catalogueStore.parts, records.all) : null));
   /** There is something to fit from: games, and records or a model that was fitted before. */
   const canFit = computed(() => {
-    const games = market.catalogue?.frameModel.games.length ?? 0;
+    const games = catalogueStore.catalogue?.frameModel.games.length ?? 0;
     return records.isLoaded && games > 0 && (records.all.length > 0 || fit.value !== null);
   });
   const isStale = computed(() => canFit.value && print.value !== null && fit.value?.basedOn !== print.value);
@@ -68,7 +68,7 @@ export const useModel = defineStore('model', () => {
   }
 
   async function run(kind: FitKind): Promise<void> {
-    const catalogue = market.catalogue;
+    const catalogue = catalogueStore.catalogue;
     if (!catalogue || !canFit.value) return;
     const mine = ++round;
     const isLast = () => mine === round;
@@ -93,7 +93,7 @@ export const useModel = defineStore('model', () => {
     }
   }
   function show(frameModel: FrameModel): void {
-    if (market.stored) market.stored = { ...market.stored, frameModel };
+    if (catalogueStore.stored) catalogueStore.stored = { ...catalogueStore.stored, frameModel };
   }
 
   // Records and sheets that come or go are taken in from where the last fit stood.

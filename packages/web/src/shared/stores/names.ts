@@ -1,17 +1,17 @@
 import type { PartKind } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed } from 'vue';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 
 /** One of several that may be chosen. A type, since the lists of Naive UI take no interface. */
 type Choice = { value: string; label: string };
 
 /** Names of parts, games and shops by id, and lists to choose from; an id that is not there is its own name. */
 export const useNames = defineStore('names', () => {
-  const market = useMarket();
-  const parts = computed(() => new Map(market.parts.map((part) => [part.id, part])));
+  const catalogueStore = useCatalogue();
+  const parts = computed(() => new Map(catalogueStore.parts.map((part) => [part.id, part])));
   const games = computed(
-    () => new Map((market.catalogue?.frameModel.games ?? []).map((game) => [game.id, game])),
+    () => new Map((catalogueStore.catalogue?.frameModel.games ?? []).map((game) => [game.id, game])),
   );
   const part = (id: string): string => {
     const known = parts.value.get(id);
@@ -21,7 +21,7 @@ export const useNames = defineStore('names', () => {
     [...items].map(({ id }) => ({ value: id, label: nameOf(id) }));
   const byLabel = (a: Choice, b: Choice) => a.label.localeCompare(b.label);
   const game = (id: string) => games.value.get(id)?.name ?? id;
-  const shops = computed(() => market.stored?.shops ?? []);
+  const shops = computed(() => catalogueStore.stored?.shops ?? []);
   const shop = (id: string) => shops.value.find((each) => each.id === id)?.name ?? id;
   return {
     parts,
@@ -31,10 +31,10 @@ export const useNames = defineStore('names', () => {
     shop,
     gameOptions: computed(() => choices(games.value.values(), game)),
     shopOptions: computed(() => choices(shops.value, shop)),
-    partOptions: computed(() => choices(market.parts, part).sort(byLabel)),
+    partOptions: computed(() => choices(catalogueStore.parts, part).sort(byLabel)),
     partsOfKind: (kind: PartKind) =>
       choices(
-        market.parts.filter((each) => each.kind === kind),
+        catalogueStore.parts.filter((each) => each.kind === kind),
         part,
       ).sort(byLabel),
   };

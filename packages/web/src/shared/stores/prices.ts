@@ -8,7 +8,7 @@ import { useDebounceFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { useBench } from './bench.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { priceEdits } from './price-edits.ts';
 import { usePriceHistories } from './price-histories.ts';
@@ -22,12 +22,12 @@ const FIRST_PROMISE = 0.85;
 
 /** What a forecast is made for: the parts, the days, and the events in them. */
 function useWatched() {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
-  const today = computed(() => dayNumber(market.catalogue?.today ?? localToday()));
+  const today = computed(() => dayNumber(catalogueStore.catalogue?.today ?? localToday()));
   const watched = computed<readonly Watched[]>(() =>
-    market.catalogue
-      ? watchList(openSession(market.catalogue, workspace.brief), {
+    catalogueStore.catalogue
+      ? watchList(openSession(catalogueStore.catalogue, workspace.brief), {
           active: workspace.picks,
           others: workspace.shown.map((each) => each.picks as Picks),
           targets: workspace.targets.map((each) => each.part),
@@ -35,7 +35,7 @@ function useWatched() {
       : [],
   );
   const days = computed(() =>
-    daysAhead(workspace.brief, market.catalogue?.today ?? '1970-01-01', workspace.watching.days),
+    daysAhead(workspace.brief, catalogueStore.catalogue?.today ?? '1970-01-01', workspace.watching.days),
   );
   const events = computed<readonly PriceEvent[]>(() => [
     ...workspace.events,
@@ -46,7 +46,7 @@ function useWatched() {
 
 /** What is watched, its histories, and what the forecast makes of them. */
 export const usePrices = defineStore('prices', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
   const bench = useBench();
   const names = useNames();
@@ -92,7 +92,7 @@ export const usePrices = defineStore('prices', () => {
     soon(),
   );
   watch(
-    () => market.loads,
+    () => catalogueStore.loads,
     () => void read(true).then(judge),
     { immediate: true },
   );

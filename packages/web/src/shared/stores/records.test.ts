@@ -11,7 +11,7 @@ import { fitModel, recordJudge, validate, type FitInput } from '@ripe-pick/core/
 import { expose } from 'comlink';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useModel } from './model.ts';
 import { useNames } from './names.ts';
 import { useRecords } from './records.ts';
@@ -118,7 +118,7 @@ beforeEach(() => {
   server = fakeServer();
   worker = fakeWorker();
   setActivePinia(createPinia());
-  useMarket().stored = CATALOGUE;
+  useCatalogue().stored = CATALOGUE;
 });
 const idle = async (model: ReturnType<typeof useModel>) => {
   await vi.waitFor(() => expect(model.state).toBe('idle'), { timeout: 20_000, interval: 20 });
@@ -226,7 +226,10 @@ describe('the model keeps in step', () => {
     expect([model.failure, server.models.length]).toEqual([null, 1]);
   });
   it('has nothing to do without games', async () => {
-    useMarket().stored = { ...CATALOGUE, frameModel: { ...CATALOGUE.frameModel, games: [], fit: undefined } };
+    useCatalogue().stored = {
+      ...CATALOGUE,
+      frameModel: { ...CATALOGUE.frameModel, games: [], fit: undefined },
+    };
     const [records, model] = [useRecords(), useModel()];
     await records.load();
     expect([model.canFit, model.isStale]).toEqual([false, false]);

@@ -3,12 +3,12 @@ import { recordsOfRuns } from '@ripe-pick/core/bench';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { changedList, inverse, useSessionSteps } from './session-steps.ts';
 
 /** Benchmark records, and the user's own systems and passes. Every change is one call, and can be taken back by name. */
 export const useRecords = defineStore('records', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const published = shallowRef<readonly BenchRecord[]>([]);
   const bench = shallowRef<BenchKept>({ rigs: [], runs: [] });
   const isLoaded = ref(false);
@@ -16,7 +16,7 @@ export const useRecords = defineStore('records', () => {
   const { step, ...steps } = useSessionSteps();
 
   /** Own passes as records, and all that the fit is given. */
-  const own = computed(() => recordsOfRuns(market.parts, bench.value.rigs, bench.value.runs));
+  const own = computed(() => recordsOfRuns(catalogueStore.parts, bench.value.rigs, bench.value.runs));
   const all = computed(() => [...published.value, ...own.value]);
 
   async function load(): Promise<void> {

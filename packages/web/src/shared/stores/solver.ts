@@ -7,14 +7,14 @@ import { proxy, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';
 import { desksOf } from './desks.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
 type SolverDesk = 'search' | 'stretch' | 'repair';
 
 /** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const isBusy = ref(false);
   const progress = shallowRef<Progress | null>(null);
   const { at, stop } = desksOf<SolverDesk, Solver>(
@@ -22,7 +22,7 @@ export const useSolver = defineStore('solver', () => {
   );
   // The first search must not wait for its worker to start.
   watch(
-    () => market.catalogue,
+    () => catalogueStore.catalogue,
     (catalogue) => void (catalogue && at('search')),
     { immediate: true },
   );

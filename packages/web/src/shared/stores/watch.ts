@@ -2,7 +2,7 @@ import type { Alert, Corrected, FeedState, Feed, Held, WatchPoint } from '@ripe-
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, type Ref } from 'vue';
 import { call, failureText } from '../api/client.ts';
-import { useMarket } from './market.ts';
+import { useCatalogue } from './catalogue.ts';
 import { useWorkspace } from './workspace.ts';
 
 type Faults = 'none' | 'slow' | 'error' | 'truncated' | 'wrong-price' | 'markup';
@@ -55,7 +55,7 @@ function useSources(attempt: Attempt, refresh: () => Promise<void>) {
 
 /** What the server’s watch found, its sources, and the simulated market. */
 export const useWatch = defineStore('watch', () => {
-  const market = useMarket();
+  const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
   const points = shallowRef<readonly WatchPoint[]>([]);
   const alerts = shallowRef<readonly Alert[]>([]);
@@ -70,7 +70,7 @@ export const useWatch = defineStore('watch', () => {
   const load = async () =>
     take(await attempt(() => call('watch', undefined), 'What was watched could not be read.'));
   /** Prices changed on the server: the catalogue and all that hangs on it is read anew. */
-  const refresh = async () => void (await Promise.all([market.load(), load()]));
+  const refresh = async () => void (await Promise.all([catalogueStore.load(), load()]));
   const { loadSources, ...sources } = useSources(attempt, refresh);
 
   async function loadFeeds(): Promise<void> {

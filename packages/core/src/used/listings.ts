@@ -65,7 +65,7 @@ export function offersOf(find: UsedListing, catalogue: Catalogue): Offer[] {
 }
 
 /** The catalogue with the finds that are still open and meant to compete: they enter lanes and search like any used offer. */
-export function withFinds(catalogue: Catalogue, finds: readonly UsedListing[]): Catalogue {
+export function withListings(catalogue: Catalogue, finds: readonly UsedListing[]): Catalogue {
   const known = new Set(catalogue.parts.map((part) => part.id));
   const open = finds.filter(
     (find) =>

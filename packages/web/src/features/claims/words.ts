@@ -1,6 +1,6 @@
-import type { SlipState, SlipWaits } from '@ripe-pick/core/buying';
+import type { ClaimState, ClaimWaits } from '@ripe-pick/core/buying';
 
-export const CLAIM_STATE_WORDS: Readonly<Record<SlipState, string>> = {
+export const CLAIM_STATE_WORDS: Readonly<Record<ClaimState, string>> = {
   eligible: 'eligible',
   bought: 'bought',
   sent: 'sent in',
@@ -10,7 +10,7 @@ export const CLAIM_STATE_WORDS: Readonly<Record<SlipState, string>> = {
   missed: 'missed',
 };
 /** What a step is called on its button. */
-export const STEP_WORDS: Readonly<Record<SlipState, string>> = {
+export const STEP_WORDS: Readonly<Record<ClaimState, string>> = {
   eligible: '',
   bought: 'It is bought',
   sent: 'It is posted',
@@ -19,7 +19,7 @@ export const STEP_WORDS: Readonly<Record<SlipState, string>> = {
   refused: 'They refused it',
   missed: 'It was missed',
 };
-const WAITS_WORDS: Readonly<Record<SlipWaits['what'], string>> = {
+const WAITS_WORDS: Readonly<Record<ClaimWaits['what'], string>> = {
   buy: 'buy',
   papers: 'gather the papers and post them',
   send: 'post it',
@@ -28,7 +28,7 @@ const WAITS_WORDS: Readonly<Record<SlipWaits['what'], string>> = {
 };
 
 /** What a slip waits for, in words: "post it by 2026-12-20, 9 days left". */
-export function waitsWords({ what, by, left, urgency }: SlipWaits): string {
+export function waitsWords({ what, by, left, urgency }: ClaimWaits): string {
   if (what === 'nothing') return '';
   if (by === null || left === null) return `${WAITS_WORDS[what]}, no last day`;
   const days = `${Math.abs(left)} ${Math.abs(left) === 1 ? 'day' : 'days'}`;

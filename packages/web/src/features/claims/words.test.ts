@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NEXT, type SlipState } from '@ripe-pick/core/buying';
+import { NEXT, type ClaimState } from '@ripe-pick/core/buying';
 import { CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
 describe('what a slip waits for', () => {
@@ -20,7 +20,7 @@ describe('what a slip waits for', () => {
     ['', { what: 'nothing', by: null, left: null, urgency: 'none' }],
   ] as const)('%s', (words, waits) => expect(waitsWords(waits)).toBe(words));
   it('every step that a state leads to has a word for its button', () => {
-    for (const state of Object.keys(NEXT) as SlipState[]) {
+    for (const state of Object.keys(NEXT) as ClaimState[]) {
       expect(CLAIM_STATE_WORDS[state]).not.toBe('');
       for (const next of NEXT[state]) expect(STEP_WORDS[next]).not.toBe('');
     }

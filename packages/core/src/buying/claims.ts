@@ -1,10 +1,10 @@
 import { learntHabits, type Cost } from '../money/index.ts';
 import type { Brief, Deal } from '../parts/index.ts';
 import { addDays, daysBetween } from '../units/index.ts';
-import type { RebateClaim, SlipState } from './types.ts';
+import type { RebateClaim, ClaimState } from './types.ts';
 
 /** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
-export const NEXT: Readonly<Record<SlipState, readonly SlipState[]>> = {
+export const NEXT: Readonly<Record<ClaimState, readonly ClaimState[]>> = {
   eligible: ['bought', 'missed'],
   bought: ['sent', 'missed'],
   sent: ['approved', 'paid', 'refused'],
@@ -25,7 +25,7 @@ export interface StepFacts {
  * Takes a slip one step on; a string says why it cannot go there. A purchase after the last day, or a postmark after its
  * day, is no step to `bought` or `sent`: such a claim is missed.
  */
-export function stepSlip(slip: RebateClaim, to: SlipState, facts: StepFacts): RebateClaim | string {
+export function stepClaim(slip: RebateClaim, to: ClaimState, facts: StepFacts): RebateClaim | string {
   if (!NEXT[slip.state].includes(to)) return `A claim that is ${slip.state} cannot become ${to}.`;
   switch (to) {
     case 'bought':
@@ -46,7 +46,7 @@ export function stepSlip(slip: RebateClaim, to: SlipState, facts: StepFacts): Re
 }
 
 /** The next thing that a slip waits for, with its day where it has one. */
-export interface SlipWaits {
+export interface ClaimWaits {
   readonly what: 'buy' | 'papers' | 'send' | 'payout' | 'nothing';
   readonly by: string | null;
   /** Days from today to that day; negative when it has passed. */
@@ -55,8 +55,8 @@ export interface SlipWaits {
   readonly urgency: 'late' | 'soon' | 'none';
 }
 
-export function waitsFor(slip: RebateClaim, today: string): SlipWaits {
-  const waiting = (what: SlipWaits['what'], by: string | null): SlipWaits => {
+export function waitsFor(slip: RebateClaim, today: string): ClaimWaits {
+  const waiting = (what: ClaimWaits['what'], by: string | null): ClaimWaits => {
     const left = by === null ? null : daysBetween(today, by);
     const urgency = left === null ? 'none' : left < 0 ? 'late' : left <= slip.remindDays ? 'soon' : 'none';
     return { what, by, left, urgency };

@@ -11,7 +11,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import CashFlowPicture from './CashFlowPicture.vue';
-import SlipRow from './SlipRow.vue';
+import ClaimRow from './ClaimRow.vue';
 
 const bench = useBench();
 const buying = useBuying();
@@ -105,7 +105,7 @@ function takeOut() {
           None. Slips come from <RouterLink to="/shopping-day">orders</RouterLink>, or from what the picks
           make claimable below.
         </p>
-        <SlipRow v-for="slip in open" :key="slip.id" :slip="slip" />
+        <ClaimRow v-for="slip in open" :key="slip.id" :slip="slip" />
         <template v-if="eligible.length > 0">
           <h2>What these picks make claimable</h2>
           <div v-for="slip in eligible" :key="`${slip.deal}-${slip.part}-${slip.kind}`" class="eligible">
@@ -125,7 +125,7 @@ function takeOut() {
         </template>
         <details v-if="ended.length > 0">
           <summary>Ended: {{ ended.length }}</summary>
-          <SlipRow v-for="slip in ended" :key="slip.id" :slip="slip" />
+          <ClaimRow v-for="slip in ended" :key="slip.id" :slip="slip" />
         </details>
       </section>
       <aside class="side">

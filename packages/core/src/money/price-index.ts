@@ -26,7 +26,7 @@ export interface PriceIndex {
   lot(id: string): readonly Offer[];
 }
 
-export function indexMarket(catalogue: Catalogue, brief: Brief): PriceIndex {
+export function priceIndexOf(catalogue: Catalogue, brief: Brief): PriceIndex {
   const offersByPart = new Map<string, Offer[]>();
   const lots = new Map<string, Offer[]>();
   const push = (map: Map<string, Offer[]>, key: string, offer: Offer) => {
@@ -72,8 +72,8 @@ export function indexMarket(catalogue: Catalogue, brief: Brief): PriceIndex {
 }
 
 /** An amount of a shop in the market's currency; null when no rate is known. */
-export function inMarketCurrency(market: PriceIndex, shop: Shop, minor: number): Cents | null {
-  const rate = market.rates.get(shop.currency);
+export function inIndexCurrency(priceIndex: PriceIndex, shop: Shop, minor: number): Cents | null {
+  const rate = priceIndex.rates.get(shop.currency);
   return rate ? convertMinor(minor, rate) : null;
 }
 
@@ -86,31 +86,31 @@ export type OfferBarrier = 'stock' | 'condition' | 'shop' | 'currency' | 'late' 
 
 /** Why an offer cannot be used for a brief; null when it can. An arrival that is not known is no barrier. */
 export function offerBarrier(
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   brief: Brief,
   offer: Offer,
   slot: Slot | null = null,
 ): OfferBarrier | null {
-  const shop = market.shops.get(offer.shop);
+  const shop = priceIndex.shops.get(offer.shop);
   if (!shop || brief.whereToBuy.shopsOut.includes(offer.shop)) return 'shop';
   if (!offer.inStock || offer.stock === 0) return 'stock';
   if (!conditionsFor(brief, slot).includes(offer.condition)) return 'condition';
-  if (!market.rates.get(shop.currency)) return 'currency';
+  if (!priceIndex.rates.get(shop.currency)) return 'currency';
   const { maxAgeDays } = brief.whereToBuy;
-  if (maxAgeDays !== null && daysBetween(offer.seenOn, market.today) > maxAgeDays) return 'stale';
+  if (maxAgeDays !== null && daysBetween(offer.seenOn, priceIndex.today) > maxAgeDays) return 'stale';
   const { readyBy } = brief.dates;
-  const arrives = readyBy === null ? null : arrivalOf(offer, shop, market.day);
+  const arrives = readyBy === null ? null : arrivalOf(offer, shop, priceIndex.day);
   return arrives !== null && readyBy !== null && arrives > readyBy ? 'late' : null;
 }
 
 /** Offers of a part that the brief allows, in the catalogue's order. */
 export function usableOffers(
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   brief: Brief,
   part: string,
-  slot: Slot | null = market.parts.get(part)?.kind ?? null,
+  slot: Slot | null = priceIndex.parts.get(part)?.kind ?? null,
 ): readonly Offer[] {
-  return (market.offersByPart.get(part) ?? []).filter(
-    (offer) => offerBarrier(market, brief, offer, slot) === null,
+  return (priceIndex.offersByPart.get(part) ?? []).filter(
+    (offer) => offerBarrier(priceIndex, brief, offer, slot) === null,
   );
 }

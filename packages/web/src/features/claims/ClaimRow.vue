@@ -3,7 +3,7 @@ import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { ClaimKept } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
-import { NEXT, stepSlip, waitsFor, type SlipState } from '@ripe-pick/core/buying';
+import { NEXT, stepClaim, waitsFor, type ClaimState } from '@ripe-pick/core/buying';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { money } from '../../shared/format/format.ts';
 import { FORM_WORDS, CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
@@ -12,14 +12,14 @@ const props = defineProps<{ slip: ClaimKept }>();
 const buying = useBuying();
 const message = useMessage();
 /** The way of a claim; what was refused or missed left it. */
-const WAY: readonly SlipState[] = ['eligible', 'bought', 'sent', 'approved', 'paid'];
+const WAY: readonly ClaimState[] = ['eligible', 'bought', 'sent', 'approved', 'paid'];
 const waits = computed(() => waitsFor(props.slip, buying.today));
 const next = computed(() => NEXT[props.slip.state]);
 const reached = computed(() => WAY.indexOf(props.slip.state));
 const SHAPES = { late: '▲', soon: '◆', none: '' } as const;
 const paid = ref('');
 
-function step(to: SlipState) {
+function step(to: ClaimState) {
   const minor =
     to === 'paid' && paid.value.trim() !== ''
       ? Math.round(Number.parseFloat(paid.value.replace(',', '.')) * 10 ** minorPlaces(props.slip.currency))
@@ -28,7 +28,7 @@ function step(to: SlipState) {
     message.warning(`“${paid.value}” is no amount. Type it like 12.00.`);
     return;
   }
-  const after = stepSlip(
+  const after = stepClaim(
     props.slip,
     to,
     minor === null ? { on: buying.today } : { on: buying.today, paidMinor: minor },

@@ -1,6 +1,6 @@
 import { catalogueOf, type CatalogueFile } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
-import { withFinds, type UsedListing } from '@ripe-pick/core/used';
+import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
@@ -11,12 +11,12 @@ type CallRequest<K extends Parameters<typeof call>[0]> = Parameters<typeof call<
 const NO_PARTS: Catalogue['parts'] = [];
 
 /** The catalogue as the server has it. */
-export const useMarket = defineStore('market', () => {
+export const useCatalogue = defineStore('market', () => {
   const workspace = useWorkspace();
   const stored = shallowRef<Catalogue | null>(null);
   /** The stored catalogue with the finds that compete. */
   const catalogue = computed(() =>
-    stored.value ? withFinds(stored.value, workspace.listings as readonly UsedListing[]) : null,
+    stored.value ? withListings(stored.value, workspace.listings as readonly UsedListing[]) : null,
   );
   const demoAvailable = ref(false);
   const failure = ref<string | null>(null);

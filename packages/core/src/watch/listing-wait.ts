@@ -5,7 +5,7 @@ import { dayNumber } from '../units/index.ts';
 /** Listings of the last so many days tell what listings cost and how often they come. */
 const SEEN_DAYS = 120;
 
-export interface FindWait extends UsedPlan {
+export interface ListingWait extends UsedPlan {
   /** Listings that this rests on. */
   readonly seen: number;
   /** Whether the find costs no more than going on looking. */
@@ -16,19 +16,19 @@ export interface FindWait extends UsedPlan {
  * Whether to take a find of one part now, or to wait for another listing until the day of need: its cost with its risk against that of going
  * on. Null for lots, and where no new one is priced. Minor units of the brief’s currency.
  */
-export function findWait(
+export function listingWait(
   find: { readonly id: string; readonly parts: readonly string[] },
   cost: number,
   newCost: number | null,
-  market: PriceIndex,
+  priceIndex: PriceIndex,
   days: number,
   waitPerDay: number,
-): FindWait | null {
+): ListingWait | null {
   if (find.parts.length !== 1 || newCost === null || newCost <= 0) return null;
-  const today = dayNumber(market.today);
-  const seen = (market.offersByPart.get(find.parts[0]) ?? []).flatMap((offer) => {
-    const shop = market.shops.get(offer.shop);
-    const priced = market.priced(offer);
+  const today = dayNumber(priceIndex.today);
+  const seen = (priceIndex.offersByPart.get(find.parts[0]) ?? []).flatMap((offer) => {
+    const shop = priceIndex.shops.get(offer.shop);
+    const priced = priceIndex.priced(offer);
     const isOther =
       offer.condition === 'used' &&
       shop?.kind === 'used-market' &&

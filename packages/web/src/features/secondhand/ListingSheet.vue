@@ -1,29 +1,29 @@
 <script setup lang="ts">
 import { NButton, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
-import { FIND_STATES, type Listing } from '@ripe-pick/contract';
+import { LISTING_STATES, type Listing } from '@ripe-pick/contract';
 import type { Appraisal } from '@ripe-pick/core/used';
 import {
   carriage,
   offersOf,
-  slotsOfFind,
+  slotsOfListing,
   testList,
-  type UsedListing as CoreFind,
+  type UsedListing as CoreListing,
 } from '@ripe-pick/core/used';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
-import { findWait } from '@ripe-pick/core/watch';
+import { listingWait } from '@ripe-pick/core/watch';
 import { dateOf } from '@ripe-pick/core/units';
 import { usePrices } from '../../shared/stores/prices.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent, signed } from '../../shared/format/format.ts';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import FindForm from './FindForm.vue';
+import ListingForm from './ListingForm.vue';
 import PriceLine from './PriceLine.vue';
 import { RISK_WORDS, STATE_WORDS, TEST_WORDS, VERDICTS } from './words.ts';
 
@@ -35,14 +35,14 @@ const props = defineProps<{
 const bench = useBench();
 const buying = useBuying();
 const choose = useChoose();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const workspace = useWorkspace();
 const prices = usePrices();
 /** Whether another listing is worth waiting for. */
 const wait = computed(() =>
   props.appraisal && bench.index
-    ? findWait(
+    ? listingWait(
         props.find,
         props.appraisal.risk.cost,
         props.appraisal.newCost,
@@ -78,11 +78,11 @@ const test = (code: string, done: boolean) =>
 
 /** The find in the build: its parts take their slots, at their share of its price. */
 function tryIt() {
-  const { stored } = market;
+  const { stored } = catalogueStore;
   if (!stored || !bench.index) return;
   if (!props.find.inLanes) patch('let the find compete', { inLanes: true });
-  const offers = offersOf(props.find as CoreFind, stored);
-  const slots = slotsOfFind(props.find as CoreFind, bench.index.parts);
+  const offers = offersOf(props.find as CoreListing, stored);
+  const slots = slotsOfListing(props.find as CoreListing, bench.index.parts);
   const picks: Record<string, Pick> = { ...workspace.picks };
   for (const [slot, part] of slots)
     picks[slot] = { part: part.id, offer: offers.find((offer) => offer.part === part.id)?.id ?? null };
@@ -104,7 +104,9 @@ function tryIt() {
             })
           "
         >
-          <option v-for="state in FIND_STATES" :key="state" :value="state">{{ STATE_WORDS[state] }}</option>
+          <option v-for="state in LISTING_STATES" :key="state" :value="state">
+            {{ STATE_WORDS[state] }}
+          </option>
         </select>
         <NButton size="small" @click="isEditing = true">Change</NButton>
         <NButton size="small" @click="tryIt">Try it in a build</NButton>
@@ -284,7 +286,7 @@ function tryIt() {
         </li>
       </ul>
     </section>
-    <FindForm
+    <ListingForm
       :show="isEditing"
       :find="find"
       @close="isEditing = false"

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import type { Listing } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { useBuying } from '../../shared/stores/buying.ts';
-import { useMarket } from '../../shared/stores/market.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -15,7 +15,7 @@ import NumberField from '../../shared/ui/NumberField.vue';
 const props = defineProps<{ show: boolean; find: Listing | null }>();
 const emit = defineEmits<{ close: []; keep: [find: Omit<Listing, 'id'>] }>();
 const buying = useBuying();
-const market = useMarket();
+const catalogueStore = useCatalogue();
 const names = useNames();
 const workspace = useWorkspace();
 
@@ -55,7 +55,7 @@ const currencies = computed(() =>
     ...new Set([
       workspace.brief.money.currency,
       draft.value.currency,
-      ...(market.stored?.shops ?? []).map((shop) => shop.currency),
+      ...(catalogueStore.stored?.shops ?? []).map((shop) => shop.currency),
     ]),
   ].map((value) => ({ value, label: value })),
 );

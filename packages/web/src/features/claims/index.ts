@@ -1,0 +1,1 @@
+export { default as ClaimsPage } from './ClaimsPage.vue';

@@ -1,1 +1,0 @@
-export { default as SlipsPage } from './SlipsPage.vue';
