@@ -12,12 +12,12 @@ const WEIGHT: Partial<Record<Slot, 0 | 1 | 2>> = { case: 2, motherboard: 1, gpu:
 const half = (x: number) => Math.floor(x + 0.5);
 
 /** An offer in a slot, as a binary of that name. */
-export interface OfferColumn {
+interface OfferColumn {
   readonly name: string;
   readonly slot: Slot;
   readonly offer: Offer;
 }
-export interface DealRows {
+interface DealRows {
   readonly rows: readonly string[];
   readonly binaries: readonly string[];
   readonly continuous: readonly string[];

@@ -85,7 +85,7 @@ export function canHave(fault: Fault, { cpu }: OwnRig): boolean {
 }
 
 /** What a session on a system with a fault would show. */
-export function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): BenchObservation[] {
+function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): BenchObservation[] {
   const random = randomSource(seed);
   const z = () => normal(random);
   const between = (low: number, high: number) => low + random() * (high - low);

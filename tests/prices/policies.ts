@@ -6,7 +6,7 @@ import type { Episode } from './episodes.ts';
 export type WaitShare = 0 | 0.001 | 0.003;
 
 /** What not being able to buy on the last day costs: 1.05 times the median of the last 30 days. */
-export function fallbackOf(observations: readonly Observation[], today: number): number {
+function fallbackOf(observations: readonly Observation[], today: number): number {
   const prices = observations
     .filter((look): look is Observation & { price: number } => look.price !== null && look.day > today - 30)
     .map((look) => look.price)

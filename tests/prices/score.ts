@@ -14,7 +14,7 @@ import {
 } from './policies.ts';
 
 /** Mean and standard error. */
-export interface Mean {
+interface Mean {
   readonly mean: number;
   readonly error: number;
 }
@@ -24,7 +24,7 @@ export function meanOf(values: readonly number[]): Mean {
   return { mean, error: Math.sqrt(variance / values.length) };
 }
 
-export type Rule = (episode: Episode, wait: WaitShare) => number;
+type Rule = (episode: Episode, wait: WaitShare) => number;
 export const RULES: Readonly<Record<string, Rule>> = {
   'buy now': buyNow,
   deadline,

@@ -97,7 +97,7 @@ class HiLo implements Machine {
     return this.day % this.cycle < this.length ? ended(this.regular * (1 - this.depth)) : ended(this.regular);
   }
 }
-export const hiLo: World = (draws) =>
+const hiLo: World = (draws) =>
   new HiLo(
     40 + 400 * draws.uniform(),
     0.1 + 0.12 * draws.uniform(),
@@ -125,7 +125,7 @@ class Repricer implements Machine {
     return Math.round(Math.exp(this.y) * 100) / 100;
   }
 }
-export const repricer: World = (draws) => {
+const repricer: World = (draws) => {
   const level = Math.log(40 + 400 * draws.uniform());
   return new Repricer(level, level, 0, 0.006 + 0.014 * draws.uniform());
 };
@@ -149,8 +149,8 @@ const walkOf =
   (drift: number): World =>
   (draws) =>
     new Walk(Math.log(40 + 400 * draws.uniform()), 0.006 + 0.012 * draws.uniform(), drift);
-export const walk: World = walkOf(0);
-export const rising: World = walkOf(0.0015);
+const walk: World = walkOf(0);
+const rising: World = walkOf(0.0015);
 
 /** Sticky prices without sales that rise by a fifth to three fifths within two months, once. */
 class Shock implements Machine {
@@ -172,7 +172,7 @@ class Shock implements Machine {
     return ended(Math.exp(this.y));
   }
 }
-export const shock: World = (draws) => {
+const shock: World = (draws) => {
   const level = Math.log(40 + 400 * draws.uniform());
   return new Shock(
     level,

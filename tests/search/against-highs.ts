@@ -9,7 +9,7 @@ import { drawsOf } from '@ripe-pick/demo/random';
 import { withStressDeals } from './stress-deals.ts';
 import { milpOf, solveMilp } from './highs-model.ts';
 
-export interface HighsComparison {
+interface HighsComparison {
   readonly name: string;
   readonly budget: number;
   readonly columns: number;

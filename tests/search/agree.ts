@@ -6,7 +6,7 @@ import { bruteForce, byRank, type BruteBuild } from './brute.ts';
 import { drawsOf } from '@ripe-pick/demo/random';
 import { tinyCase } from './tiny.ts';
 
-export interface AgreementReport {
+interface AgreementReport {
   readonly seed: number;
   readonly buildable: number;
   readonly questions: number;

@@ -28,14 +28,14 @@ interface Element {
   readonly deciwatts: number;
 }
 
-export interface MilpModel {
+interface MilpModel {
   /** LP text up to the objective's direction; `objective` and `extra` complete it. */
   readonly text: (objective: 'score' | 'cost', budget: number | null, leastScore: number | null) => string;
   readonly columns: number;
 }
 
 let loaded: Promise<Highs> | null = null;
-export function highs(): Promise<Highs> {
+function highs(): Promise<Highs> {
   loaded ??= highsLoader();
   return loaded;
 }
@@ -318,7 +318,7 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   };
 }
 
-export interface MilpAnswer {
+interface MilpAnswer {
   readonly status: string;
   readonly value: number;
   readonly ms: number;

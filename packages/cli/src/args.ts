@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 
-export const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit'] as const;
+const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit'] as const;
 export type CliCommand = (typeof COMMANDS)[number];
 
 export interface Arguments {

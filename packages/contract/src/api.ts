@@ -40,7 +40,7 @@ export const countsSchema = z.strictObject({
 });
 export type Counts = z.infer<typeof countsSchema>;
 
-export const statusSchema = z.strictObject({
+const statusSchema = z.strictObject({
   app: z.literal('ripe-pick'),
   version: z.string(),
   counts: countsSchema,

@@ -7,7 +7,7 @@ const ms = z.number().min(0).max(60_000);
 const share = z.number().min(0).max(1);
 
 /** The user's own machine, as it was benched. */
-export const rigSchema = z.strictObject({
+const rigSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   cpu: idSchema,

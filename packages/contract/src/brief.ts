@@ -13,17 +13,17 @@ const DEFAULT_OBJECTIVE = {
 const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
 const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
 /** Kinds of parts: the slots without the second drive’s. */
-export const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
+const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 
 /** Sums that are looked ahead to; each is a day on which parts may change, and more would take too long to prove. */
-export const MOST_SUMS = 4;
-export const LONGEST_HORIZON = 120;
+const MOST_SUMS = 4;
+const LONGEST_HORIZON = 120;
 const yearly = z.number().min(-0.9).max(3);
 const wishBase = { id: idSchema, on: dateSchema, note: z.string().max(300).default('') };
 
 /** What the years to come are reckoned with; see docs/models/growth.md. */
-export const growthSchema = z.strictObject({
+const growthSchema = z.strictObject({
   horizonMonths: z.int().min(1).max(LONGEST_HORIZON).default(36),
   sums: z
     .array(
@@ -246,7 +246,7 @@ const pickSchema = z.strictObject({ part: idSchema, offer: idSchema.nullable().d
 export const picksSchema = z.partialRecord(z.enum(SLOTS), pickSchema);
 
 /** Steps of a path that are kept, and changes in one. */
-export const MOST_PATH_STEPS = 12;
+const MOST_PATH_STEPS = 12;
 const MOST_CHANGES = 20;
 /** A dated step of growing: what goes in then, beside what is there or in its place; null takes out alone. */
 const pathStepSchema = z.strictObject({

@@ -53,7 +53,7 @@ export const receiptSchema = z.strictObject({
 });
 export type Receipt = z.infer<typeof receiptSchema>;
 
-export const orderLineSchema = z.strictObject({
+const orderLineSchema = z.strictObject({
   slot: z.enum(SLOTS).nullable(),
   part: idSchema.nullable(),
   /** Kept, so that it can be read when the catalogue has lost the part. */
@@ -83,7 +83,7 @@ export const orderSchema = z.strictObject({
 });
 export type Order = z.infer<typeof orderSchema>;
 
-export const CLAIM_STATES = ['eligible', 'bought', 'sent', 'approved', 'paid', 'refused', 'missed'] as const;
+const CLAIM_STATES = ['eligible', 'bought', 'sent', 'approved', 'paid', 'refused', 'missed'] as const;
 
 /** A rebate or cashback claim with its papers and days. */
 export const slipSchema = z.strictObject({
@@ -116,7 +116,7 @@ export const slipSchema = z.strictObject({
 });
 export type ClaimKept = z.infer<typeof slipSchema>;
 
-export const VERSION_KINDS = ['planned', 'ordered', 'built'] as const;
+const VERSION_KINDS = ['planned', 'ordered', 'built'] as const;
 export const INCIDENTS = [
   'out-of-stock',
   'dead-on-arrival',
@@ -173,4 +173,3 @@ export const buyingShape = {
   versions: z.array(versionSchema).max(MOST_KEPT).default([]),
 };
 export const buyingSchema = z.strictObject(buyingShape);
-export type Buying = z.infer<typeof buyingSchema>;

@@ -143,7 +143,7 @@ export const frameModelSchema = z.strictObject({
   fit: fitSummarySchema.optional(),
 });
 
-export const currencyRateSchema = z.strictObject({
+const currencyRateSchema = z.strictObject({
   from: currencySchema,
   to: currencySchema,
   rate: z.number().min(1e-6).max(1e6),

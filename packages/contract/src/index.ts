@@ -3,7 +3,6 @@ export {
   briefOf,
   briefSchema,
   buildFileSchema,
-  picksSchema,
   type BriefFile,
   type BuildFile,
   type StoredPathStep,
@@ -11,11 +10,7 @@ export {
 export {
   catalogueFileSchema,
   catalogueOf,
-  frameModelSchema,
-  gameSchema,
   CONDITIONS,
-  offerSchema,
-  shopSchema,
   type CatalogueFile,
   type StoredDeal,
   type StoredGame,
@@ -46,8 +41,6 @@ export {
   INCIDENTS,
   LINE_STATES,
   MOST_KEPT,
-  CLAIM_STATES,
-  type Buying,
   type Listing,
   type Order,
   type Receipt,
@@ -56,9 +49,8 @@ export {
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { idSchema } from './primitives.ts';
-export { issuePath, problemLine, problemsOf, type Problem } from './problems.ts';
+export { problemLine, problemsOf, type Problem } from './problems.ts';
 export {
-  decisionSchema,
   MOST_CANDIDATES,
   MOST_DECISIONS,
   MOST_STEPS,
@@ -83,7 +75,6 @@ export {
   partFrom1,
   pathFrom1,
   picksFrom1,
-  RATE_LISTS_FROM_1,
   recordFrom1,
   rigFrom1,
   runFrom1,
@@ -92,15 +83,8 @@ export {
   workspaceFrom1,
 } from './version-1.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
-export { MOST_RECORDS, recordSchema, recordsSchema } from './records.ts';
-export {
-  nameFinder,
-  readNumber,
-  readRecordsTable,
-  writeRecordsTable,
-  type TableDefaults,
-  type TableRead,
-} from './records-table.ts';
+export { recordsSchema } from './records.ts';
+export { readRecordsTable, writeRecordsTable, type TableDefaults, type TableRead } from './records-table.ts';
 export {
   benchFileSchema,
   benchSchema,
@@ -123,11 +107,8 @@ export {
   foundSchema,
   heldSchema,
   MARKET_FAULTS,
-  matchedSchema,
   MINUTES_A_DAY,
-  reliabilitySchema,
   targetSchema,
-  watchingSchema,
   watchKeptSchema,
   watchPointSchema,
   type Alert,

@@ -10,7 +10,7 @@ import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSch
 
 const gtin = z.string().regex(/^\d{8,14}$/);
 /** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. */
-export const minuteSchema = z.int().min(0).max(100_000_000);
+const minuteSchema = z.int().min(0).max(100_000_000);
 export const MINUTES_A_DAY = 1440;
 
 /** Something found on a page, in a table or a feed: an offer as the source states it, not yet matched to anything. */
@@ -153,7 +153,7 @@ export const feedSchema = z.strictObject({
 });
 export type Feed = z.infer<typeof feedSchema>;
 
-export const FEED_RESULTS = ['never', 'ok', 'unchanged', 'failed'] as const;
+const FEED_RESULTS = ['never', 'ok', 'unchanged', 'failed'] as const;
 export const feedStateSchema = z.strictObject({
   id: idSchema,
   result: z.enum(FEED_RESULTS).default('never'),

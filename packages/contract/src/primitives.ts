@@ -17,7 +17,7 @@ export const currencySchema = z
   .regex(/^[A-Z]{3}$/, 'a currency is three capital letters, such as EUR (ISO 4217)');
 
 /** Largest amount taken in, so that every sum stays exact. */
-export const MAX_MINOR = 10_000_000_000;
+const MAX_MINOR = 10_000_000_000;
 
 /** A whole number of minor units, 0 or more. */
 export const minorSchema = z.int('an amount is a whole number of minor units').min(0).max(MAX_MINOR);

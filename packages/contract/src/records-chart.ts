@@ -25,75 +25,78 @@ const words = (text: string) =>
 const SHAPE = /^(.+?)[\s:;|]+(\d[\d.,]*)\s*(?:fps)?(?:[\s;|/,]+(\d[\d.,]*)\s*(?:fps)?)?\s*$/i;
 const MOST_SUGGESTIONS = 12;
 
-/** Reads a chart's bars. Names are matched by all their words; what fits more than one part is asked about. */
-export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
-  const known = parts.map((part) => ({
+interface KnownName {
+  readonly id: string;
+  readonly words: ReadonlySet<string>;
+  readonly plain: string;
+}
+type FitsOf = (name: string) => readonly KnownName[];
+
+/** Parts that a name may stand for: those called just so, else those with all its words. */
+function nameFitter(parts: readonly Part[]): FitsOf {
+  const known = parts.map((part): KnownName => ({
     id: part.id,
     words: new Set([...words(`${part.brand} ${part.name}`), part.id]),
     plain: words(part.name).join(' '),
   }));
-  const fitsOf = (name: string) => {
+  return (name) => {
     const asked = words(name);
     const exact = known.filter(
       (part) => part.plain === asked.join(' ') || part.words.has(name.toLowerCase()),
     );
     return exact.length > 0 ? exact : known.filter((part) => asked.every((word) => part.words.has(word)));
   };
+}
+
+/** A bar's name and figures: “Ember 270 71.4” may be a name and two figures, or a name that ends in a number: the catalogue's names decide. */
+function readBar([, text, second, third]: RegExpExecArray, fitsOf: FitsOf) {
+  const plain = { name: text.trim(), average: second, low: third as string | undefined };
+  const longer = { name: `${plain.name} ${second}`, average: third, low: undefined };
+  const tried = (plain.low === undefined ? [plain] : [plain, longer]).map((reading) => ({
+    ...reading,
+    fits: fitsOf(reading.name),
+  }));
+  const named = tried.filter(({ fits }) => fits.length > 0).sort((x, y) => x.fits.length - y.fits.length);
+  const isFalling = readNumber(plain.low ?? '0') <= readNumber(second);
+  return named[0] ?? (isFalling ? tried[0] : tried[tried.length - 1]);
+}
+
+/** Reads a chart's bars. Names are matched by all their words; what fits more than one part is asked about. */
+export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
+  const fitsOf = nameFitter(parts);
   const seen = new Set<string>();
-  return text.split(/\r?\n/).flatMap((raw, index): ChartLine[] => {
-    const line = raw.trim();
-    if (line === '') return [];
+  const read = (line: string): Omit<ChartLine, 'line' | 'text'> => {
+    const base = { name: line, part: null, suggestions: [], average: null, low: null };
     const found = SHAPE.exec(line);
-    const base = {
-      line: index + 1,
-      text: line,
-      name: line,
-      part: null,
-      suggestions: [],
-      average: null,
-      low: null,
-    };
-    if (!found)
-      return [{ ...base, problem: 'Write a name and its average, such as “Lark 70 Duo 143.5 112”.' }];
-    // “Ember 270 71.4” may be a name and two figures, or a name that ends in a number: the catalogue’s names decide.
-    const third: string | undefined = found[3];
-    const readings: { name: string; average: string; low?: string }[] = [
-      { name: found[1].trim(), average: found[2], ...(third === undefined ? {} : { low: third }) },
-    ];
-    if (third !== undefined) readings.push({ name: `${found[1].trim()} ${found[2]}`, average: third });
-    const tried = readings.map((reading) => ({ ...reading, fits: fitsOf(reading.name) }));
-    const named = tried.filter(({ fits }) => fits.length > 0).sort((x, y) => x.fits.length - y.fits.length);
-    const isFalling = readNumber(third ?? '0') <= readNumber(found[2]);
-    const { name, fits, ...figuresAs } = named[0] ?? (isFalling ? tried[0] : tried[tried.length - 1]);
-    const average = readNumber(figuresAs.average);
-    const low = figuresAs.low === undefined ? null : readNumber(figuresAs.low);
-    if (Number.isNaN(average) || Number.isNaN(low ?? 0))
-      return [
-        {
-          ...base,
-          name,
-          problem: `“${Number.isNaN(average) ? figuresAs.average : (figuresAs.low ?? '')}” is not a plain number. Write it as 143.5.`,
-        },
-      ];
+    if (!found) return { ...base, problem: 'Write a name and its average, such as “Lark 70 Duo 143.5 112”.' };
+    const { name, fits, ...typed } = readBar(found, fitsOf);
+    const average = readNumber(typed.average);
+    const low = typed.low === undefined ? null : readNumber(typed.low);
+    const wrong = Number.isNaN(average) ? typed.average : Number.isNaN(low) ? typed.low : undefined;
+    if (wrong !== undefined)
+      return { ...base, name, problem: `“${wrong}” is not a plain number. Write it as 143.5.` };
     const part = fits.length === 1 ? fits[0].id : null;
-    const figures = {
+    const isTwice = part !== null && seen.has(part);
+    if (part) seen.add(part);
+    const suggestions = part ? [] : fits.slice(0, MOST_SUGGESTIONS).map(({ id }) => id);
+    return {
       name,
       average,
       low,
       part,
-      suggestions: part ? [] : fits.slice(0, MOST_SUGGESTIONS).map((each) => each.id),
+      suggestions,
+      problem: problemWith(average, low, fits.length, isTwice),
     };
-    const problem =
-      low !== null && low > average
-        ? 'The low is above the average: one of the two is mistyped.'
-        : fits.length === 0
-          ? 'No part has this name.'
-          : fits.length > 1
-            ? `${fits.length} parts have this name. Say which.`
-            : part && seen.has(part)
-              ? 'This part stands in the chart twice.'
-              : null;
-    if (part) seen.add(part);
-    return [{ ...base, ...figures, problem }];
+  };
+  return text.split(/\r?\n/).flatMap((raw, index): ChartLine[] => {
+    const line = raw.trim();
+    return line === '' ? [] : [{ line: index + 1, text: line, ...read(line) }];
   });
+}
+
+function problemWith(average: number, low: number | null, fits: number, isTwice: boolean): string | null {
+  if (low !== null && low > average) return 'The low is above the average: one of the two is mistyped.';
+  if (fits === 0) return 'No part has this name.';
+  if (fits > 1) return `${fits} parts have this name. Say which.`;
+  return isTwice ? 'This part stands in the chart twice.' : null;
 }

@@ -73,7 +73,7 @@ export interface TableRead {
 const bare = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '');
 
 /** Finds parts and games by id, by name, or by maker and name. Ambiguous names are not guessed. */
-export function nameFinder(catalogue: Catalogue): {
+function nameFinder(catalogue: Catalogue): {
   readonly game: (text: string) => string | null;
   readonly cpu: (text: string) => string | null;
   readonly gpu: (text: string) => string | null;

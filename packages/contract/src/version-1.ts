@@ -139,9 +139,9 @@ export const gameFrom1 = object(
   },
   { presets: keyed({}, object({ workLn: 'gpuTimeLn', prepLn: 'cpuTimeLn' })) },
 );
-export const RATE_LISTS_FROM_1: Names = { processors: 'cpus', cards: 'gpus' };
-export const frameModelFrom1 = object(RATE_LISTS_FROM_1, { games: each(gameFrom1), fit: fitFrom1 });
-export const shopFrom1 = object({}, { kind: word({ market: 'used-market' }) });
+const RATE_LISTS_FROM_1: Names = { processors: 'cpus', cards: 'gpus' };
+const frameModelFrom1 = object(RATE_LISTS_FROM_1, { games: each(gameFrom1), fit: fitFrom1 });
+const shopFrom1 = object({}, { kind: word({ market: 'used-market' }) });
 export const dealFrom1 = object({}, { slots: each(slot) });
 
 const catalogue = object(

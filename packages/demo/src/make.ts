@@ -19,7 +19,7 @@ import { lotOffers, temptingOffers, WHOLESALER, withSeller } from './week-offers
 import { drawsOf, type DemoDraws } from './random.ts';
 import { records } from './tables.ts';
 
-export interface MakeOptions {
+interface MakeOptions {
   readonly seed: number;
   /** About how many parts; the demo itself has one copy of every model, about 300. */
   readonly parts?: number;

@@ -51,7 +51,7 @@ export interface Setting {
 }
 
 /** What is put on a bench together. */
-export interface TestRun {
+interface TestRun {
   readonly at: Setting;
   readonly cpu: Cpu;
   readonly gpu: Gpu | null;

@@ -20,7 +20,7 @@ import { drawsOf, normalOf, normal, randomSource, type DemoDraws } from './rando
  * card and a processor that lie a game particularly well or badly, a source's own habits, noise, and plain mistakes.
  */
 
-export interface RecordOptions {
+interface RecordOptions {
   readonly seed: number;
   readonly count: number;
   /** Standard deviation of a measurement's logarithm. */

@@ -109,7 +109,7 @@ export function withSeller(offer: StoredOffer): StoredOffer {
  * A lot that looks cheap: processor, board and kit of a seat for less than two thirds of their new price, from a seller with a
  * thin record, worn, without return.
  */
-export const LOT: readonly { readonly part: string; readonly priceMinor: number }[] = [
+const LOT: readonly { readonly part: string; readonly priceMinor: number }[] = [
   { part: 'tarnholt-dunlin-250', priceMinor: 8200 },
   { part: 'kestrand-mole-t4-2m10', priceMinor: 4700 },
   { part: 'wrenlow-spar-2x8-3600-cl16', priceMinor: 2900 },

@@ -15,7 +15,7 @@ const frame = (title: string, body: string, head = '') =>
   `<!doctype html>\n<html lang="en"><head><meta charset="utf-8"><title>${text(title)}</title>${head}</head>\n<body>\n${body}\n</body></html>\n`;
 
 /** How a shop marks its pages up. */
-export type Markup = 'json-ld' | 'graph' | 'microdata' | 'rdfa';
+type Markup = 'json-ld' | 'graph' | 'microdata' | 'rdfa';
 export const markupOf = (shop: string): Markup =>
   (({ pennywharf: 'json-ld', boltbarrow: 'graph', cobblegate: 'microdata' }) as Record<string, Markup>)[
     shop

@@ -24,14 +24,14 @@ export type ListFinding =
   | { readonly code: 'no-shipping' | 'no-tax-line' | 'no-total' }
   | { readonly code: 'rebate-needs-claim'; readonly amount: number };
 
-export interface ListTotals {
+interface ListTotals {
   readonly dueNow: Cents;
   readonly expected: Cents;
   readonly after: Cents;
 }
 
 /** A list added up. Totals are null while a number is in doubt. */
-export interface ListAudit {
+interface ListAudit {
   readonly totals: ListTotals | null;
   readonly doubts: readonly Doubt[];
   readonly findings: readonly ListFinding[];

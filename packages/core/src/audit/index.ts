@@ -1,4 +1,4 @@
-export { addUp, type Doubt, type ListAudit, type ListFinding, type ListTotals } from './audit.ts';
-export { isSure, partMatcher, type PartMatch } from './match.ts';
-export { readAmount, type AmountRead } from './numbers.ts';
-export { readList, slotOfWord, type ListExtra, type ListLine, type ListRead } from './read-list.ts';
+export { addUp, type Doubt, type ListFinding } from './audit.ts';
+export { isSure, partMatcher } from './match.ts';
+export { readAmount } from './numbers.ts';
+export { readList } from './read-list.ts';

@@ -1,7 +1,7 @@
 import { kindFor, SLOTS, type Part, type Slot } from '../parts/index.ts';
 
 /** A part that a name may mean, with how well it fits (1: every word of both). */
-export interface PartMatch {
+interface PartMatch {
   readonly part: string;
   readonly fit: number;
 }

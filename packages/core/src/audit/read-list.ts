@@ -26,7 +26,7 @@ export interface ListLine {
   readonly link: string | null;
 }
 
-export interface ListRead {
+interface ListRead {
   readonly lines: readonly ListLine[];
   readonly shape: 'csv' | 'markdown' | 'text';
 }

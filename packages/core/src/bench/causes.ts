@@ -11,7 +11,7 @@ export const CAUSES = [
 ] as const;
 export type Cause = (typeof CAUSES)[number];
 
-export interface CauseWords {
+interface CauseWords {
   readonly name: string;
   /** What it does to the rates, in a sentence. */
   readonly pattern: string;

@@ -73,12 +73,12 @@ export interface Diagnosis {
   readonly gpuSide: number | null;
 }
 
-export type DiagnoseResult =
+type DiagnoseResult =
   | { readonly status: 'done'; readonly diagnosis: Diagnosis }
   | { readonly status: 'unknown'; readonly missing: readonly string[] };
 
 /** A cause is named only when a healthy system is less likely than this. Chosen, so that nineteen in twenty healthy ones stay unaccused. */
-export const QUIET_ABOVE = 0.15;
+const QUIET_ABOVE = 0.15;
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
 /** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */

@@ -27,7 +27,7 @@ export interface FrameTimesSummary {
 }
 
 /** A stutter takes this many times as long as the frames around it. Common practice, no source. */
-export const STUTTER_FACTOR = 2;
+const STUTTER_FACTOR = 2;
 /** Frames on either side that the running median looks at. Chosen: about a third of a second at 60. */
 const STUTTER_WINDOW = 10;
 /** Shorter hitches than this nobody sees, whatever the factor, in ms. Chosen. */

@@ -18,7 +18,7 @@ export type FrameTimesFile =
   | { readonly ok: false; readonly row: number | null; readonly message: string; readonly mend: string };
 
 /** More rows than this are not read: four hours at 140 frames a second. */
-export const MOST_ROWS = 2_100_000;
+const MOST_ROWS = 2_100_000;
 /** Rows that are looked at to find out what the columns hold. */
 const SAMPLE = 400;
 /** Rows without a number at a file's head that may be a preamble. */

@@ -7,7 +7,6 @@ import {
   arrived,
   cashFlow,
   deadlinesOf,
-  householdOf,
   NEXT,
   payoutDay,
   plannedOrders,
@@ -16,10 +15,10 @@ import {
   stepClaim,
   versionLines,
   waitsFor,
-  type ShopOrder,
-  type RebateClaim,
   type ClaimState,
 } from './index.ts';
+import type { ShopOrder, RebateClaim } from './types.ts';
+import { householdOf } from './claims.ts';
 
 const SLIP: RebateClaim = {
   id: 'a',

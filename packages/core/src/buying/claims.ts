@@ -15,7 +15,7 @@ export const NEXT: Readonly<Record<ClaimState, readonly ClaimState[]>> = {
 };
 
 /** What a step records beside the state. */
-export interface StepFacts {
+interface StepFacts {
   readonly on: string;
   /** What was paid; only with the step to `paid`. */
   readonly paidMinor?: number;

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { priceIndexOf } from '../money/index.ts';
 import type { Deal } from '../parts/index.ts';
 import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
-import { withHousehold, type RebateClaim, type ClaimState } from './index.ts';
+import { withHousehold, type ClaimState } from './index.ts';
+import type { RebateClaim } from './types.ts';
 
 const deal: Deal = {
   id: 'd',

@@ -1,15 +1,6 @@
 export { cashFlow, lineCost, type CashDay } from './cash-flow.ts';
 export { calendarDays, deadlinesOf, type Deadline } from './deadlines.ts';
 export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
-export {
-  householdOf,
-  NEXT,
-  payoutDay,
-  slipsFor,
-  stepClaim,
-  waitsFor,
-  withHousehold,
-  type ClaimWaits,
-} from './claims.ts';
-export type { LineState, ShopOrder, OrderLine, RebateClaim, ClaimState, PricedVersion } from './types.ts';
+export { NEXT, payoutDay, slipsFor, stepClaim, waitsFor, withHousehold, type ClaimWaits } from './claims.ts';
+export type { ClaimState } from './types.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

@@ -29,7 +29,7 @@ export interface FlipProgress {
   readonly done: number;
 }
 
-export type FlipSearch = Work<FlipProgress, readonly Flip[]>;
+type FlipSearch = Work<FlipProgress, readonly Flip[]>;
 
 /** How finely a move is told, as a share of the price. Chosen. */
 const FINENESS = 1 / 500;

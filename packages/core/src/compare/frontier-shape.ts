@@ -1,5 +1,5 @@
 /** A step of a frontier: what it costs in minor units, and its score in thousandths. */
-export interface FrontierPoint {
+interface FrontierPoint {
   readonly cost: number;
   readonly score: number;
 }
@@ -23,7 +23,7 @@ export function hullOf<P extends FrontierPoint>(points: readonly P[]): P[] {
 }
 
 /** A point after which money buys far less than before it. */
-export interface Knee<P extends FrontierPoint> {
+interface Knee<P extends FrontierPoint> {
   readonly point: P;
   /** Score (thousandths) per minor unit on the way to it, and beyond it. */
   readonly before: number;
@@ -31,10 +31,10 @@ export interface Knee<P extends FrontierPoint> {
 }
 
 /** How much less money has to buy beyond a knee than before it. Chosen: a kink of less than a third is hard to see. */
-export const KNEE_DROP = 0.67;
+const KNEE_DROP = 0.67;
 
 /** Slopes below this share of the steepest one have no knees: what they buy cannot be seen. Chosen. */
-export const KNEE_LEAST = 0.02;
+const KNEE_LEAST = 0.02;
 
 /** Knees of a frontier given in rising order of cost: vertices of its envelope where the slope falls by a third or more. */
 export function kneesOf<P extends FrontierPoint>(points: readonly P[], drop = KNEE_DROP): Knee<P>[] {
@@ -62,7 +62,7 @@ export function stepAt<P extends FrontierPoint>(points: readonly P[], sum: numbe
 }
 
 /** A way from one step to a dearer one. */
-export interface Rung<P extends FrontierPoint> {
+interface Rung<P extends FrontierPoint> {
   readonly from: P;
   readonly to: P;
   readonly money: number;

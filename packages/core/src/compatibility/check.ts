@@ -70,7 +70,7 @@ function floorsOf(brief: Brief, model: FrameModel): RuleContext['floors'] {
 }
 
 /** Whether every slot that a rule reads has been decided. */
-export function isDecided(rule: Rule, set: PartSet): boolean {
+function isDecided(rule: Rule, set: PartSet): boolean {
   return rule.slots.every((slot) => set[slot] !== undefined);
 }
 

@@ -1,7 +1,7 @@
 import type { BenchRecord } from '../parts/index.ts';
 
 /** Records that a rate rests on, nearest first, by what they share with it. */
-export interface Behind {
+interface Behind {
   /** The same game on the same processor and card. */
   readonly pairing: readonly BenchRecord[];
   /** The same game with one of the two parts. */

@@ -68,7 +68,7 @@ export interface UsableRecord {
   };
 }
 
-export type JudgedRecord = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
+type JudgedRecord = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
 
 const isPreset = (text: string): text is Preset => (PRESETS as readonly string[]).includes(text);
 

@@ -1,10 +1,4 @@
-export {
-  heldBackSentence,
-  recordJudge,
-  type HeldBack,
-  type HeldBackCode,
-  type UsableRecord,
-} from './held-back.ts';
+export { heldBackSentence, recordJudge } from './held-back.ts';
 export {
   FIT_DEFAULTS,
   fitModel,
@@ -15,9 +9,9 @@ export {
   type RecordFinding,
 } from './fit.ts';
 export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
-export { predictor, type Prediction } from './predict.ts';
-export { narrowing, type OpenDecision, type Measurement } from './narrow.ts';
-export { recordsBehind, type Behind } from './behind.ts';
+export { predictor } from './predict.ts';
+export { narrowing } from './narrow.ts';
+export { recordsBehind } from './behind.ts';
 export { fingerprint } from './fingerprint.ts';
-export { newGame, type GameFacts } from './new-game.ts';
-export { knowledgeOf, type Knowledge, type EffectKnowledge } from './knowledge.ts';
+export { newGame } from './new-game.ts';
+export { knowledgeOf, type EffectKnowledge } from './knowledge.ts';

@@ -11,7 +11,7 @@ export interface EffectKnowledge {
   readonly records: number;
 }
 
-export interface Knowledge {
+interface Knowledge {
   readonly cpus: readonly EffectKnowledge[];
   readonly gpus: readonly EffectKnowledge[];
   /** The processors' own graphics. */

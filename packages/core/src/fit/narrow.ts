@@ -17,7 +17,7 @@ import { PRESETS, type Brief, type FrameModel, type PartSet, type Preset } from 
 import { normalCdf } from '../stats/index.ts';
 
 /** A measurement that could be made, and what it would do to a decision between two builds. */
-export interface Measurement {
+interface Measurement {
   readonly game: string;
   readonly preset: Preset;
   readonly cpu: string;
@@ -27,7 +27,7 @@ export interface Measurement {
   readonly sdAfter: number;
 }
 
-export interface OpenDecision {
+interface OpenDecision {
   /** ln(objective of A / objective of B), how sure that is, and the chance that A's is the higher one. */
   readonly differenceLn: number;
   readonly sdLn: number;

@@ -1,7 +1,7 @@
 import type { Game, Preset, PresetEffects } from '../parts/index.ts';
 
 /** What somebody knows of a game before anything of it was measured. */
-export interface GameFacts {
+interface GameFacts {
   readonly id: string;
   readonly name: string;
   readonly family: string;

@@ -11,7 +11,7 @@ interface Optimum {
   readonly converged: boolean;
 }
 
-export interface OptimiseOptions {
+interface OptimiseOptions {
   readonly isRobust: boolean;
   readonly tolerance: number;
   readonly mostSteps: number;

@@ -5,7 +5,7 @@ import type { UsableRecord } from './held-back.ts';
 import { TRUST_NOISE } from './rows.ts';
 
 /** What a model expects of a record before seeing it: ln of the average, and the standard deviation of a measurement. */
-export interface Prediction {
+interface Prediction {
   readonly ln: number;
   readonly sd: number;
 }

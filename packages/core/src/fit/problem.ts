@@ -54,7 +54,7 @@ export function startScales(base: FrameModel, start: FitSummary | null): Scales 
 
 export const noiseOf = (row: Rows['rows'][number], scales: Scales) =>
   row.noise * (row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll));
-export const priorSd = (prior: Layout['priors'][number], { scatters }: Scales) =>
+const priorSd = (prior: Layout['priors'][number], { scatters }: Scales) =>
   prior.scatter === null ? prior.sd : Math.hypot(prior.sd, scatters[prior.scatter]);
 
 /** The objective at a point: minus the log posterior, up to a constant. */

@@ -15,7 +15,7 @@ import {
   type SystemRates,
 } from '../frames/index.ts';
 import { bandwidthGbs, firstWordLatencyNs } from '../frames/index.ts';
-import type { FrameModel, RecordLow, Trust } from '../parts/index.ts';
+import type { BenchRecord, FrameModel, RecordLow, Trust } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
 import { offsetName, type Layout } from './layout.ts';
 
@@ -86,6 +86,19 @@ function lowSlopes({ percent, definition }: RecordLow): FigureRow['slopes'] | nu
   };
 }
 
+/** The figures of one record: its average, and its low where it says how that is meant. */
+function figuresOf({ game, average, low, trust }: BenchRecord, record: number): FigureRow[] {
+  const plain = { record, game, noise: TRUST_NOISE[trust] };
+  const own: FigureRow = {
+    ...plain,
+    figure: 'average',
+    observedLn: Math.log(average),
+    slopes: (_, slopes) => slopes,
+  };
+  const slopes = low && lowSlopes(low);
+  return slopes ? [own, { ...plain, figure: 'low', observedLn: Math.log(low.fps / average), slopes }] : [own];
+}
+
 /** Prepares records: looks their effects up once, and gives each figure a row. */
 export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layout: Layout): Rows {
   const games = new Map(model.games.map((game) => [game.id, game]));
@@ -112,25 +125,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     const roles = Object.fromEntries(
       ROLES.map((role) => [role, at(effectName(role, sample, parts))]),
     ) as ModelRecord['roles']; // one entry for each role
-    const noise = TRUST_NOISE[record.trust];
-    rows.push({
-      record: n,
-      game: game.id,
-      figure: 'average',
-      observedLn: Math.log(record.average),
-      noise,
-      slopes: (_, average) => average,
-    });
-    const slopes = record.low && lowSlopes(record.low);
-    if (record.low && slopes)
-      rows.push({
-        record: n,
-        game: game.id,
-        figure: 'low',
-        observedLn: Math.log(record.low.fps / record.average),
-        noise,
-        slopes,
-      });
+    rows.push(...figuresOf(record, n));
     return {
       usable: each,
       scene,
@@ -150,7 +145,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
 }
 
 /** The system of a record at a point. */
-export function systemAt(
+function systemAt(
   each: ModelRecord,
   theta: ArrayLike<number>,
 ): Pick<SystemRates, 'cpu' | 'memory' | 'graphics'> {

@@ -1,53 +1,27 @@
-export {
-  frameTimeCdf,
-  frameTimeQuantile,
-  limitedBy,
-  meanFrameTime,
-  meanOfLarger,
-  meanOfSlowest,
-  sideMean,
-  type LimitedBy,
-} from './frame-time.ts';
+export { frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
 export type { FrameTime, Side } from './sides.ts';
-export { bandwidthGbs, firstWordLatencyNs, memoryEffect, memoryState, type MemoryState } from './memory.ts';
+export { bandwidthGbs, firstWordLatencyNs, type MemoryState } from './memory.ts';
 export { hasRate } from './has-rate.ts';
-export { balanceOf, isBalanced, meanBalance, type Balance } from './balance.ts';
-export { BACKGROUND } from './background.ts';
-export { shortfall, SHORTFALL, SHORTFALL_SPREAD } from './shortfall.ts';
+export { balanceOf, isBalanced, meanBalance } from './balance.ts';
+
+export { SHORTFALL } from './shortfall.ts';
 export {
-  borrowedGb,
-  gpuEffects,
   gpuSide,
   frameTimeOf,
-  cpuEffects,
   cpuSide,
   sceneMaker,
   scenesOf,
   type GraphicsRate,
-  type CpuRate,
   type Scene,
   type SceneConditions,
 } from './scene.ts';
-export {
-  counted,
-  figureOf,
-  figureSlopes,
-  LOW_SHARE,
-  meanOf,
-  meanValue,
-  objectiveValue,
-  scoreOf,
-  sideBound,
-  type Mean,
-} from './objective.ts';
+export { counted, figureOf, meanOf, meanValue, scoreOf, sideBound, type Mean } from './objective.ts';
 export {
   indexModel,
   linkLn,
   linkLnOf,
   memoryStateOf,
-  cpuRateOf,
   systemOf,
-  type MissingFact,
   type ModelIndex,
   type SystemRates,
 } from './system.ts';
@@ -58,13 +32,12 @@ export {
   ratesFor,
   residualOf,
   scorerFor,
-  type BuildRates,
   type GameRates,
   type Interval,
   type RatesResult,
 } from './rates.ts';
 export { comparerFor, type GameComparison } from './compare.ts';
-export { conditionsOf, differencesIn, type ConditionDifference, type RateConditions } from './conditions.ts';
+export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
-export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role, type SystemParts } from './sensitivity.ts';
-export { combine, gradientOf, uncertaintyOf, type Gradient, type Uncertainty } from './uncertainty.ts';
+export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';
+export { combine, gradientOf, uncertaintyOf, type Gradient } from './uncertainty.ts';

@@ -30,7 +30,7 @@ export function memoryEffect(state: MemoryState, reference: MemoryState): number
   );
 }
 
-export interface KitRates {
+interface KitRates {
   readonly modules: number;
   readonly gbPerModule: number;
   readonly ratedMts: number;
@@ -39,7 +39,7 @@ export interface KitRates {
   readonly jedecCl: number;
 }
 
-export interface MotherboardMemoryLimits {
+interface MotherboardMemoryLimits {
   readonly maxMts: number;
   readonly profile: boolean;
 }

@@ -1,7 +1,7 @@
 import type { Objective } from '../parts/index.ts';
 import { normalCdf, normalQuantile } from '../stats/index.ts';
 import { frameTimeQuantile, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
-import { frameTimeOf, type Scene } from './scene.ts';
+import type { Scene } from './scene.ts';
 import type { FrameTime, Side } from './sides.ts';
 import { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 
@@ -102,18 +102,4 @@ export function meanValue(mean: Mean, values: ArrayLike<number>): number {
  */
 export function scoreOf(value: number): number {
   return Math.round(value * 1000);
-}
-
-/** The objective's value from the sides of every scene. */
-export function objectiveValue(
-  objective: Objective,
-  mean: Mean,
-  scenes: readonly Scene[],
-  cpus: readonly Side[],
-  gpus: readonly Side[],
-): number {
-  const values = scenes.map((scene, k) =>
-    counted(objective, scene, figureOf(objective.figure, frameTimeOf(scene, cpus[k], gpus[k]))),
-  );
-  return meanValue(mean, values);
 }

@@ -123,7 +123,7 @@ export function scenesOf(
 }
 
 /** Integrated graphics borrow what the scene needs, up to half of the memory. */
-export function borrowedGb(scene: Scene, memoryGb: number): number {
+function borrowedGb(scene: Scene, memoryGb: number): number {
   return Math.min(scene.videoMemoryNeedGb, memoryGb / 2);
 }
 

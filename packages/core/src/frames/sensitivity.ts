@@ -31,7 +31,7 @@ export type Role =
   | 'gpuSpread';
 
 /** How an effect moves the log mean and the spread of the side that it acts on. */
-export interface Sensitivity {
+interface Sensitivity {
   readonly role: Role;
   readonly side: 'cpu' | 'gpu';
   readonly mean: number;

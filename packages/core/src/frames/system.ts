@@ -70,7 +70,7 @@ export function memoryStateOf(kit: Memory, motherboard: Motherboard, profileOn: 
   );
 }
 
-export function cpuRateOf(cpu: Cpu, index: ModelIndex): CpuRate | null {
+function cpuRateOf(cpu: Cpu, index: ModelIndex): CpuRate | null {
   const rate = index.cpus.get(cpu.id);
   return rate && cpu.threads !== null ? { rateLn: rate.rateLn, threads: cpu.threads } : null;
 }

@@ -2,7 +2,7 @@ import { addDays, cents, daysBetween, type Cents } from '../units/index.ts';
 import type { Claim, ClaimHabits, PayoutForm } from '../parts/index.ts';
 
 /** What a payout is worth beside the same sum in cash. Chosen: prepaid cards and credit are rarely spent whole. */
-export const FORM_WORTH: Readonly<Record<PayoutForm, number>> = {
+const FORM_WORTH: Readonly<Record<PayoutForm, number>> = {
   cash: 1,
   cheque: 0.98,
   card: 0.9,

@@ -74,6 +74,36 @@ function valueOf(
   return value > 0 ? { used: { code, offs }, value } : null;
 }
 
+type CodeValue = NonNullable<ReturnType<typeof valueOf>>;
+
+/** Codes that an order's goods reach: all that may be entered together, and the best of the others. */
+function codesFor(values: readonly CodeValue[], spent: number): readonly CodeValue[] {
+  const together: CodeValue[] = [];
+  let single: CodeValue | null = null;
+  for (const each of values) {
+    if (spent < each.used.code.minSpendMinor) continue;
+    if (each.used.code.stacks) together.push(each);
+    else if (!single || each.value > single.value) single = each;
+  }
+  return single ? [...together, single] : together;
+}
+
+/** Every set of combos that share no part, with what it lowers the list prices by; the empty one is left out. */
+function* comboSets(
+  combos: readonly ResolvedCombo[],
+  from = 0,
+  used: readonly ResolvedCombo[] = [],
+  minor = 0,
+): Generator<{ readonly used: readonly ResolvedCombo[]; readonly minor: number }> {
+  for (let n = from; n < combos.length; n++) {
+    const combo = combos[n];
+    if (used.some((other) => other.parts.some((part) => combo.parts.includes(part)))) continue;
+    const next = { used: [...used, combo], minor: minor + combo.minor };
+    yield next;
+    yield* comboSets(combos, n + 1, next.used, next.minor);
+  }
+}
+
 /**
  * Finds the combos and codes that make an order cheapest, by trying every set of combos that share no part. Thresholds
  * and minimum spends count the list prices of the goods less the combos used; codes come off after that, at most one
@@ -94,50 +124,23 @@ export function settleOrder(
   const charged = feeOf(shop, items.length, heaviest, rates);
   const threshold = shop.shipping.freeFromMinor ?? Infinity;
   const settle = (combos: readonly ResolvedCombo[], spent: number, values: readonly CodeValue[]): Settled => {
-    let extra = 0;
-    for (const { off } of combos) extra -= gross(off);
-    const codes: UsedCode[] = [];
-    let single: CodeValue | null = null;
-    for (const each of values) {
-      if (spent < each.used.code.minSpendMinor) continue;
-      if (each.used.code.stacks) {
-        codes.push(each.used);
-        extra -= each.value;
-      } else if (!single || each.value > single.value) single = each;
-    }
-    if (single) {
-      codes.push(single.used);
-      extra -= single.value;
-    }
+    const codes = codesFor(values, spent);
     const fee = spent < threshold ? charged : null;
-    return { combos, codes, fee, extra: extra + (fee ? gross(fee.worth) : 0) };
+    let extra = fee ? gross(fee.worth) : 0;
+    for (const { off } of combos) extra -= gross(off);
+    for (const { value } of codes) extra -= value;
+    return { combos, codes: codes.map(({ used }) => used), fee, extra };
   };
   if (!deals) return settle([], subtotal, []);
-
-  type CodeValue = NonNullable<ReturnType<typeof valueOf>>;
-  const values = deals.codes
-    .map((code) => valueOf(code, items, shop, rates))
-    .filter((each): each is CodeValue => each !== null);
+  const values = deals.codes.flatMap((code) => valueOf(code, items, shop, rates) ?? []);
   const present = new Set(
     items.filter(({ priced }) => priced.offer.condition === 'new').map(({ priced }) => priced.offer.part),
   );
   const combos = deals.combos.filter((combo) => combo.parts.every((part) => present.has(part)));
   let best = settle([], subtotal, values);
-  const visit = (
-    from: number,
-    used: readonly ResolvedCombo[],
-    taken: ReadonlySet<string>,
-    spent: number,
-  ): void => {
-    for (let n = from; n < combos.length; n++) {
-      const combo = combos[n];
-      if (combo.parts.some((part) => taken.has(part))) continue;
-      const next = [...used, combo];
-      const tried = settle(next, spent - combo.minor, values);
-      if (tried.extra < best.extra) best = tried;
-      visit(n + 1, next, new Set([...taken, ...combo.parts]), spent - combo.minor);
-    }
-  };
-  visit(0, [], new Set(), subtotal);
+  for (const { used, minor } of comboSets(combos)) {
+    const tried = settle(used, subtotal - minor, values);
+    if (tried.extra < best.extra) best = tried;
+  }
   return best;
 }

@@ -33,7 +33,7 @@ export const USED_DEFAULTS = {
   perKmMinor: 15,
 } as const;
 
-export interface UsedOffer {
+interface UsedOffer {
   readonly priceMinor: number;
   readonly shippingMinor: number;
   /** Null: normal. */
@@ -59,7 +59,7 @@ export interface UsedCost {
 const whole = (value: number): Cents => cents(Math.floor(value + 0.5));
 
 /** Chance that the next deal of a seller goes bad, as beta-binomial with the prior of the defaults. */
-export function badSellerChance(good: number, rated: number): { readonly mean: number; readonly sd: number } {
+function badSellerChance(good: number, rated: number): { readonly mean: number; readonly sd: number } {
   const a = USED_DEFAULTS.sellerGood + good;
   const b = USED_DEFAULTS.sellerBad + Math.max(0, rated - good);
   return { mean: b / (a + b), sd: Math.sqrt((a * b) / ((a + b) ** 2 * (a + b + 1))) };

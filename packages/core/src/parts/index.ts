@@ -11,29 +11,18 @@ export {
 export type {
   Motherboard,
   FormFactor,
-  StockCooler,
   Gpu,
   GpuPower,
   Case,
   Cooler,
-  DriveKind,
   Efficiency,
-  Extra,
-  FrontConnector,
-  M2Place,
   Memory,
-  MemoryType,
   Network,
   Part,
-  PartBySlot,
   PartSet,
-  DisplayOutput,
   Cpu,
-  QualityMark,
   Drive,
   Psu,
-  PsuFormFactor,
-  Os,
 } from './types.ts';
 export {
   GRADES,
@@ -41,8 +30,6 @@ export {
   type Condition,
   type Grade,
   type Offer,
-  type Seller,
-  type Shipping,
   type Shop,
   type WeightClass,
 } from './offers.ts';
@@ -79,14 +66,12 @@ export type {
   Growth,
   LaterSum,
   LaterWish,
-  Lock,
   Objective,
-  Planned,
   Running,
   CostBasis,
   PsuRule,
 } from './brief.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
-export type { BenchRecord, RecordLow, RecordMemory, Trust } from './records.ts';
+export type { BenchRecord, RecordLow, Trust } from './records.ts';
 export { SLOT_NAMES, slotWords } from './slot-names.ts';

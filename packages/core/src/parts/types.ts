@@ -201,11 +201,11 @@ export interface Network extends PartBase<'network'> {
   readonly mbps: Nullable<number>;
 }
 
-export interface Os extends PartBase<'os'> {
+interface Os extends PartBase<'os'> {
   readonly licence: Nullable<string>;
 }
 
-export interface Extra extends PartBase<'extras'> {
+interface Extra extends PartBase<'extras'> {
   readonly purpose: Nullable<string>;
   readonly watts: Nullable<number>;
 }

@@ -4,7 +4,7 @@ import type { PartSet, Drive, PsuRule } from '../parts/index.ts';
  * Typical draw of what is not stated on sheets, in watts. Common practice, no source; small beside the processor
  * and the card, whose figures are never assumed.
  */
-export const TYPICAL_WATTS = {
+const TYPICAL_WATTS = {
   motherboard: 30,
   memoryStick: 3,
   drive: 6,
@@ -24,7 +24,7 @@ export interface LoadLine {
   readonly watts: number;
 }
 
-export interface DriveSet {
+interface DriveSet {
   readonly ownedDrives: readonly Drive[];
 }
 

@@ -12,7 +12,7 @@ export interface BacktestPart {
   readonly offers: readonly TrackedOffer[];
 }
 
-export interface BacktestWish {
+interface BacktestWish {
   readonly today: number;
   /** Days from each start to the day needed. */
   readonly days: number;
@@ -35,7 +35,7 @@ export interface BacktestRow {
   readonly tenthOff: number;
 }
 
-export interface BacktestProgress {
+interface BacktestProgress {
   readonly done: number;
   readonly of: number;
   /** What came of the start that was done last; null when too little was seen after it. */
@@ -88,15 +88,49 @@ export function* backtest(
   return rows;
 }
 
+/** The day on which the advice would have bought, among the days that were looked at. */
+function advisedDay(
+  part: BacktestPart,
+  days: readonly number[],
+  least: ReadonlyMap<number, number>,
+  wish: BacktestWish,
+): number {
+  const last = days[days.length - 1];
+  let planned = -Infinity;
+  let plannedPrice = 0;
+  let curve: Float64Array | null = null;
+  for (const day of days) {
+    if (day === last) break;
+    const price = least.get(day) ?? Infinity;
+    if (curve && price === plannedPrice && day - planned < 4) {
+      if (price > curve[day - planned - 1]) continue;
+      return day;
+    }
+    const known = part.offers.map((offer) => ({
+      ...offer,
+      off: [],
+      observations: offer.observations.filter((look: Observation) => look.day <= day),
+    }));
+    const terms = { ...wish, kind: part.kind, today: day, days: last - day, paths: PATHS };
+    const forecast = forecastOf(known, terms);
+    if (!forecast) continue;
+    planned = day;
+    plannedPrice = price;
+    curve = forecast.plan.curve;
+    // The advice may rest on an offer that was not looked at on this day; what can be bought is what was seen.
+    if (forecast.plan.advice === 'buy' || price <= forecast.plan.reservation) return day;
+  }
+  return last;
+}
+
 function rowOf(
   part: BacktestPart,
   start: number,
-  least: Map<number, number>,
+  least: ReadonlyMap<number, number>,
   wish: BacktestWish,
 ): BacktestRow | null {
   const end = start + wish.days;
   const days = [...least.keys()].filter((day) => day >= start && day <= end).sort((a, b) => a - b);
-  const last = days[days.length - 1];
   if (days.length < 3) return null;
   const cost = (day: number) => (least.get(day) ?? Infinity) + wish.waitPerDay * (day - start);
   const before = [...least]
@@ -104,49 +138,15 @@ function rowOf(
     .map(([, price]) => price)
     .sort((a, b) => a - b);
   const target = 0.9 * before[Math.floor(before.length / 2)];
-  const tenth = days.find((day) => (least.get(day) ?? Infinity) <= target) ?? last;
-  const foresight = Math.min(...days.map(cost));
-  let planned = -Infinity;
-  let plannedPrice = 0;
-  let curve: Float64Array | null = null;
-  let taken = last;
-  for (const day of days) {
-    if (day === last) break;
-    const price = least.get(day) ?? Infinity;
-    if (curve && price === plannedPrice && day - planned < 4) {
-      if (price > curve[day - planned - 1]) continue;
-      taken = day;
-      break;
-    }
-    const known = part.offers.map((offer) => ({
-      ...offer,
-      off: [],
-      observations: offer.observations.filter((look: Observation) => look.day <= day),
-    }));
-    const forecast = forecastOf(known, {
-      ...wish,
-      kind: part.kind,
-      today: day,
-      days: last - day,
-      paths: PATHS,
-    });
-    if (!forecast) continue;
-    planned = day;
-    plannedPrice = price;
-    curve = forecast.plan.curve;
-    // The advice may rest on an offer that was not looked at on this day; what can be bought is what was seen.
-    if (forecast.plan.advice === 'buy' || price <= forecast.plan.reservation) {
-      taken = day;
-      break;
-    }
-  }
+  const tenth = days.find((day) => (least.get(day) ?? Infinity) <= target) ?? days[days.length - 1];
+  const taken = advisedDay(part, days, least, wish);
   return {
     part: part.id,
     start,
     atOnce: cost(start),
     advised: cost(taken),
     advisedDay: taken - start,
-    foresight,
+    foresight: Math.min(...days.map(cost)),
     tenthOff: cost(tenth),
   };
 }

@@ -77,6 +77,25 @@ const asSale = (drop: number, depths: readonly number[]) =>
 const settings = (spells: readonly Spell[]) =>
   spells.filter((spell, i) => i === 0 || Math.abs(spell.y - spells[i - 1].y) > 1e-9);
 
+/** What is believed of the rates of sales and changes: the prior's counts and days with those seen added. */
+const ratesOf = (evidence: Evidence, prior: PricePrior): Record<'start' | 'end' | 'change', RateBelief> => ({
+  start: {
+    shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts,
+    rate: prior.saleStartDays + evidence.regularDays,
+    most: 0.3,
+  },
+  end: {
+    shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds,
+    rate: prior.saleEndDays + evidence.saleDays,
+    most: 0.8,
+  },
+  change: {
+    shape: prior.change * prior.changeDays + evidence.changes,
+    rate: prior.changeDays + evidence.regularDays,
+    most: 0.98,
+  },
+});
+
 /** Null when no price was ever seen up to today. */
 export function fitted(
   observations: readonly Observation[],
@@ -87,21 +106,7 @@ export function fitted(
   if (spells.length === 0) return null;
   labelSales(spells, prior.spread);
   const evidence = evidenceOf(spells);
-  const start: RateBelief = {
-    shape: prior.saleStart * prior.saleStartDays + evidence.saleStarts,
-    rate: prior.saleStartDays + evidence.regularDays,
-    most: 0.3,
-  };
-  const end: RateBelief = {
-    shape: prior.saleEnd * prior.saleEndDays + evidence.saleEnds,
-    rate: prior.saleEndDays + evidence.saleDays,
-    most: 0.8,
-  };
-  const change: RateBelief = {
-    shape: prior.change * prior.changeDays + evidence.changes,
-    rate: prior.changeDays + evidence.regularDays,
-    most: 0.98,
-  };
+  const { start, end, change } = ratesOf(evidence, prior);
   const mean = ({ shape, rate, most }: RateBelief) => Math.min(most, shape / rate);
   const last = spells[spells.length - 1];
   const firstOpen = spells.find((spell) => spell.kind === 'open');

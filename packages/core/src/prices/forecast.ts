@@ -23,7 +23,7 @@ export interface TrackedOffer {
   readonly off: readonly { readonly minor: number; readonly until: number | null }[];
 }
 
-export interface ForecastWish {
+interface ForecastWish {
   readonly kind: PartKind | null;
   /** Day number of today, and days until the part is needed, at least 1. */
   readonly today: number;
@@ -244,7 +244,7 @@ export const chanceOfTarget = (forecast: Forecast, target: number, day: number, 
     : chanceOf(forecast.futures, target * 1.005, day - today);
 
 /** How prices of a kind moved over the last 30 days: mean change of the logarithm per 30 days over offers, and its standard error. */
-export interface Trend {
+interface Trend {
   readonly change: number;
   readonly error: number;
   readonly offers: number;

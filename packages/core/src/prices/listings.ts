@@ -30,7 +30,7 @@ export function goingRate(listings: readonly (readonly Observation[])[], today: 
   return (TAKEN * TAKEN_DAYS + gone) / (TAKEN_DAYS + days);
 }
 
-export interface ListingWish {
+interface ListingWish {
   readonly days: number;
   readonly paths: number;
   readonly seed: number;

@@ -11,7 +11,7 @@ export interface Paths {
   readonly prices: Float64Array;
 }
 
-export interface PathWish {
+interface PathWish {
   readonly days: number;
   readonly paths: number;
   readonly today: number;

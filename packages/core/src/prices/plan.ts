@@ -2,7 +2,7 @@ import { quantileSorted } from '../stats/index.ts';
 import type { Paths } from './paths.ts';
 
 /** What is asked of a set of futures. Money in minor units. */
-export interface PlanWish {
+interface PlanWish {
   /** Today’s price; null when it is not for sale today. */
   readonly now: number | null;
   /** What it costs when it cannot be had on the last day. */

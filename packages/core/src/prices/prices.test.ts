@@ -5,7 +5,6 @@ import { dayNumber } from '../units/index.ts';
 import {
   chanceOf,
   chanceOfTarget,
-  fanOf,
   fitted,
   forecastOf,
   jointPlan,
@@ -16,11 +15,8 @@ import {
   planOf,
   pooledPrior,
   priceDoubt,
-  priorFor,
   reliabilityOf,
   ripenessOf,
-  seasonAt,
-  seasonsOf,
   SHIPPED_PRIOR,
   percentileOf,
   trendOf,
@@ -30,6 +26,9 @@ import {
   type Paths,
   type TrackedOffer,
 } from './index.ts';
+import { seasonsOf } from './events.ts';
+import { priorFor, seasonAt } from './prior.ts';
+import { fanOf } from './plan.ts';
 import { betaCdf, betaQuantile, drawsFrom, lnGamma } from '../stats/index.ts';
 import { goingRate, listingPaths } from './listings.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';

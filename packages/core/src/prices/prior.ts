@@ -74,6 +74,47 @@ const ROUNDS = 3;
 /** Fewer offers than this say too little together. */
 export const LEAST_POOL = 20;
 
+/** What the sales and changes of a pool of offers say: counts and days as sums, depths and stretches as lists. */
+function poolEvidence(pool: readonly (readonly Observation[])[], today: number, spread: number) {
+  const sum = { saleStarts: 0, saleEnds: 0, changes: 0, regularDays: 0, saleDays: 0 };
+  const depths: number[] = [];
+  const between: (readonly number[])[] = [];
+  for (const observations of pool) {
+    const spells = spellsOf(observations, today);
+    labelSales(spells, spread);
+    const evidence = evidenceOf(spells);
+    for (const key of ['saleStarts', 'saleEnds', 'changes', 'regularDays', 'saleDays'] as const)
+      sum[key] += evidence[key];
+    depths.push(...evidence.depths);
+    between.push(evidence.between);
+  }
+  return { sum, depths, between };
+}
+
+/** A round of fitting the pool: means of what the offers show under a prior, and how far their slopes lie apart per year. */
+function fitPool(pool: readonly (readonly Observation[])[], today: number, prior: PricePrior) {
+  const k = pool.length;
+  let lnSpread = 0;
+  let lnWander = 0;
+  let slope = 0;
+  let slopeWeight = 0;
+  let slopeSquare = 0;
+  for (const observations of pool) {
+    const fit = fitted(observations, today, prior);
+    if (!fit) continue;
+    const { mean, variance } = fit.typical.slope;
+    lnSpread += fit.typical.lnSpread / k;
+    lnWander += fit.typical.lnWander / k;
+    slope += mean / variance;
+    slopeWeight += 1 / variance;
+    slopeSquare += mean ** 2 / variance;
+  }
+  // What the slopes differ by beyond their own errors (the moment estimate of R. DerSimonian and N. Laird, 1986, without its last term).
+  const meanSlope = slope / slopeWeight;
+  const apart = Math.max(0, (slopeSquare - slope * meanSlope - (k - 1)) / slopeWeight) * 365 ** 2;
+  return { lnSpread, lnWander, meanSlope: slopeWeight > 0 ? meanSlope : null, apart };
+}
+
 /**
  * A prior that has learnt from the user’s own offers: event rates by their counts, spreads and fall by their means, depths from sales seen.
  * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
@@ -89,18 +130,7 @@ export function pooledPrior(
   });
   const k = usable.length;
   if (k < LEAST_POOL) return base;
-  const sum = { saleStarts: 0, saleEnds: 0, changes: 0, regularDays: 0, saleDays: 0 };
-  const depths: number[] = [];
-  const between: (readonly number[])[] = [];
-  for (const observations of usable) {
-    const spells = spellsOf(observations, today);
-    labelSales(spells, base.spread);
-    const evidence = evidenceOf(spells);
-    for (const key of ['saleStarts', 'saleEnds', 'changes', 'regularDays', 'saleDays'] as const)
-      sum[key] += evidence[key];
-    depths.push(...evidence.depths);
-    between.push(evidence.between);
-  }
+  const { sum, depths, between } = poolEvidence(usable, today, base.spread);
   const own = k / (k + 6);
   const s = depths.length;
   let pooled: PricePrior = {
@@ -114,31 +144,15 @@ export function pooledPrior(
     regularity: regularityOf(between),
     pooledFrom: k,
   };
+  const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
   // Each offer is fitted with the prior so far, which pulls it towards itself: a few rounds let the offers have their say.
   for (let round = 0; round < ROUNDS; round++) {
-    let lnSpread = 0;
-    let lnWander = 0;
-    let slope = 0;
-    let slopeWeight = 0;
-    let slopeSquare = 0;
-    for (const observations of usable) {
-      const fit = fitted(observations, today, pooled);
-      if (!fit) continue;
-      lnSpread += fit.typical.lnSpread / k;
-      lnWander += fit.typical.lnWander / k;
-      slope += fit.typical.slope.mean / fit.typical.slope.variance;
-      slopeWeight += 1 / fit.typical.slope.variance;
-      slopeSquare += fit.typical.slope.mean ** 2 / fit.typical.slope.variance;
-    }
-    // What the slopes differ by beyond their own errors (the moment estimate of R. DerSimonian and N. Laird, 1986, without its last term).
-    const meanSlope = slope / slopeWeight;
-    const apart = Math.max(0, (slopeSquare - slope * meanSlope - (k - 1)) / slopeWeight) * 365 ** 2;
-    const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
+    const { lnSpread, lnWander, meanSlope, apart } = fitPool(usable, today, pooled);
     pooled = {
       ...pooled,
       spread: Math.exp(mixed(Math.log(base.spread), lnSpread)) / KEPT_SPREAD,
       wander: Math.exp(mixed(Math.log(base.wander), lnWander)),
-      fallPerYear: slopeWeight > 0 ? mixed(base.fallPerYear, -365 * meanSlope) : base.fallPerYear,
+      fallPerYear: meanSlope === null ? base.fallPerYear : mixed(base.fallPerYear, -365 * meanSlope),
       fallPerYearSd: Math.sqrt(mixed(base.fallPerYearSd ** 2, Math.max(LEAST_FALL_SD ** 2, apart))),
     };
   }

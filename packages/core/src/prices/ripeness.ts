@@ -4,7 +4,7 @@ import type { Forecast } from './forecast.ts';
 export type Ripeness = 'unripe' | 'turning' | 'ripe' | 'past' | 'none';
 
 /** A price that nobody has looked at for longer is past. Chosen. */
-export const STALE_DAYS = 10;
+const STALE_DAYS = 10;
 
 export function ripenessOf({ now, age, plan }: Pick<Forecast, 'now' | 'age' | 'plan'>): Ripeness {
   if (now === null) return 'none';

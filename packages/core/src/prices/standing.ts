@@ -22,7 +22,7 @@ const WINDOW = 90;
 /** Prices this close count as equal. */
 const TIE = 0.002;
 /** Fewer looks than this give no percentile. */
-export const ENOUGH_LOOKS = 15;
+const ENOUGH_LOOKS = 15;
 
 /**
  * Percentile of `price` in its own last 90 days, each look weighed by half the gap to its neighbours (7 days a side at most), with the

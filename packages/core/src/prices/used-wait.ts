@@ -1,7 +1,7 @@
 import { normalCdf } from '../stats/index.ts';
 
 /** Used listings of a part over time: when to take one. */
-export interface UsedWish {
+interface UsedWish {
   /** Cost of a new one, in minor units: what is left on the last day. */
   readonly newCost: number;
   /** Risk-adjusted costs of listings seen over the last 120 days. */

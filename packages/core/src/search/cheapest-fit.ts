@@ -13,7 +13,7 @@ import type { Compatibility, CpuLinks } from './pair-compatibility.ts';
 import { AT, REST, REST_COUNT, type Domains } from './domains.ts';
 
 /** What one basket is to be found for: a processor, and the elements that each other slot may take. */
-export interface BasketTask {
+interface BasketTask {
   readonly cpu: number;
   readonly links: CpuLinks;
   /** Boards, kits and cards allowed beside the processor's own links. */

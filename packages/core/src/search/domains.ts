@@ -51,10 +51,10 @@ export interface Domains {
 const FREE: readonly Option[] = [plainOption(null, 0)];
 
 /** The element "left empty". */
-export const EMPTY: Element = { part: null, options: FREE, price: 0, deciwatts: 0 };
+const EMPTY: Element = { part: null, options: FREE, price: 0, deciwatts: 0 };
 
 /** A set of parts with one slot decided. */
-export function only(slot: Slot, part: Part | null): PartSet {
+function only(slot: Slot, part: Part | null): PartSet {
   return { [slot]: part } as PartSet; // the part comes from that slot's own domain
 }
 

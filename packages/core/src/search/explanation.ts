@@ -42,7 +42,7 @@ function withMoney(brief: Brief, limit: number, cost: number): Brief {
 const dropped = (wish: Wish): WishStep => wish.steps[wish.steps.length - 1];
 
 /** How many searches the explanation has asked for. */
-export interface ExplainProgress {
+interface ExplainProgress {
   readonly asked: number;
 }
 

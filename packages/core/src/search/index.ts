@@ -5,7 +5,6 @@ export type {
   DistinctBy,
   Frontier,
   FrontierProgress,
-  FrontierSearch,
   PreparedSearch,
   Progress,
   Search,

@@ -33,11 +33,19 @@ export interface Compatibility {
 /** A set of parts that is written over for every question; undefined means that nothing is asked about the slot. */
 type AskedParts = Record<Slot, Part | null | undefined>;
 
+/* Rules between two slots, and those that hold with or without a card only, by both slots. */
+const rulesBetween = (table: ReadonlyMap<string, readonly Rule[]>) =>
+  REST.map((a) => REST.map((b) => table.get(pairKey(a, b)) ?? null));
+const PLAIN_RULES = rulesBetween(TABLE.pairs);
+const GPU_RULES = rulesBetween(TABLE.byGpu);
+
 /** Asks the rule engine about a few slots at a time. */
 class Questions {
   private readonly asked: AskedParts;
   readonly kinds: readonly Kinds[];
   readonly cpuKinds: Kinds;
+  private readonly all: readonly Bits[];
+  private readonly someGpu: Part | null;
 
   constructor(
     private readonly domains: Domains,
@@ -48,6 +56,12 @@ class Questions {
     this.asked = Object.fromEntries(SLOTS.map((slot) => [slot, undefined])) as AskedParts;
     this.kinds = domains.rest.map(kindsOf);
     this.cpuKinds = kindsOf(domains.cpus);
+    this.someGpu = domains.rest[AT.gpu].find((element) => element.part)?.part ?? null;
+    this.all = domains.rest.map((elements) => {
+      const bits = emptyBits(elements.length);
+      for (let j = 0; j < elements.length; j++) setBit(bits, j);
+      return bits;
+    });
   }
 
   /** Answers a question with something in a slot, and takes it out again. */
@@ -81,6 +95,37 @@ class Questions {
     return passes;
   }
 
+  /** Elements of slot b beside those of a kind in slot a; null when no rule links the two. */
+  row(a: number, kind: number, b: number, hasGpu: boolean): Bits | null {
+    const plain = PLAIN_RULES[a][b];
+    const byGpu = GPU_RULES[a][b];
+    if (!plain && !byGpu) return null;
+    return this.with(REST[a], this.kinds[a].examples[kind], () => {
+      const bits = plain ? this.passing(REST[b], plain) : this.all[b];
+      if (!byGpu) return bits;
+      const beside = this.with('gpu', hasGpu ? this.someGpu : null, () => this.passing(REST[b], byGpu));
+      return and(bits, beside);
+    });
+  }
+
+  /** What is allowed beside processors of a kind. */
+  links(kind: number): CpuLinks {
+    return this.with('cpu', this.cpuKinds.examples[kind], () => {
+      const allowed = REST.map((slot, at) => {
+        const rules = TABLE.withCpu.get(slot);
+        return rules ? this.passing(slot, rules) : this.all[at];
+      });
+      const without = (empty: RestSlot): Bits[] =>
+        this.with(empty, null, () => {
+          const out = [...allowed];
+          for (const { rule, other } of TABLE.whenEmpty.filter((entry) => entry.empty === empty))
+            out[AT[other]] = and(out[AT[other]], this.passing(other, [rule]));
+          return out;
+        });
+      return { allowed, withoutCooler: without('cooler'), withoutGpu: without('gpu') };
+    });
+  }
+
   private pass(rules: readonly Rule[]): boolean {
     for (const rule of rules)
       if (isBarred(rule.judge(this.asked as PartSet, this.context).verdict, this.allowUnknown)) return false;
@@ -96,60 +141,20 @@ export function compatibilityOf(
 ): Compatibility {
   const questions = new Questions(domains, context, allowUnknown);
   const { kinds, cpuKinds } = questions;
-  const rulesBetween = REST.map((a) => REST.map((b) => TABLE.pairs.get(pairKey(a, b)) ?? null));
-  const gpuRulesBetween = REST.map((a) => REST.map((b) => TABLE.byGpu.get(pairKey(a, b)) ?? null));
-  const someGpu: Part | null = domains.rest[AT.gpu].find((element) => element.part)?.part ?? null;
-  const everything = domains.rest.map((elements) => {
-    const bits = emptyBits(elements.length);
-    for (let j = 0; j < elements.length; j++) setBit(bits, j);
-    return bits;
-  });
-
-  const buildRow = (a: number, kind: number, b: number, hasGpu: boolean): Bits | null => {
-    const plain = rulesBetween[a][b];
-    const byGpu = gpuRulesBetween[a][b];
-    if (!plain && !byGpu) return null;
-    return questions.with(REST[a], kinds[a].examples[kind], () => {
-      const bits = plain ? questions.passing(REST[b], plain) : everything[b];
-      const gpu = hasGpu ? someGpu : null;
-      return byGpu
-        ? and(
-            bits,
-            questions.with('gpu', gpu, () => questions.passing(REST[b], byGpu)),
-          )
-        : bits;
-    });
-  };
-  const buildLinks = (kind: number): CpuLinks =>
-    questions.with('cpu', cpuKinds.examples[kind], () => {
-      const allowed = REST.map((slot, at) => {
-        const rules = TABLE.withCpu.get(slot);
-        return rules ? questions.passing(slot, rules) : everything[at];
-      });
-      const without = (empty: RestSlot): Bits[] =>
-        questions.with(empty, null, () => {
-          const out = [...allowed];
-          for (const { rule, other } of TABLE.whenEmpty.filter((entry) => entry.empty === empty))
-            out[AT[other]] = and(out[AT[other]], questions.passing(other, [rule]));
-          return out;
-        });
-      return { allowed, withoutCooler: without('cooler'), withoutGpu: without('gpu') };
-    });
-
   const rows = Array.from({ length: REST_COUNT * REST_COUNT * 2 }, (): (Bits | null | undefined)[] => []);
   const cpuLinks: (CpuLinks | undefined)[] = [];
   return {
     row(a, i, b, hasGpu) {
-      const mode = gpuRulesBetween[a][b] && !hasGpu ? 1 : 0;
+      const mode = GPU_RULES[a][b] && !hasGpu ? 1 : 0;
       const table = rows[(a * REST_COUNT + b) * 2 + mode];
       const kind = kinds[a].kindOf[i];
       const known = table[kind];
-      return known === undefined ? (table[kind] = buildRow(a, kind, b, hasGpu)) : known;
+      return known === undefined ? (table[kind] = questions.row(a, kind, b, hasGpu)) : known;
     },
     hasWide: WIDE.map((rules) => rules.length > 0),
     // While the others are not chosen nothing is asked.
     fitsWide: (slot, element, chosen) => chosen.length < slot || questions.passWide(slot, element, chosen),
-    linked: (a, b) => rulesBetween[a][b] !== null || gpuRulesBetween[a][b] !== null,
-    linksOf: (cpu) => (cpuLinks[cpuKinds.kindOf[cpu]] ??= buildLinks(cpuKinds.kindOf[cpu])),
+    linked: (a, b) => PLAIN_RULES[a][b] !== null || GPU_RULES[a][b] !== null,
+    linksOf: (cpu) => (cpuLinks[cpuKinds.kindOf[cpu]] ??= questions.links(cpuKinds.kindOf[cpu])),
   };
 }

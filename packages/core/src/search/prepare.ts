@@ -7,7 +7,7 @@ import { frontierPass, searchPass } from './passes.ts';
 import type { PreparedSearch } from './results.ts';
 import { searchWorldOf } from './world.ts';
 
-export interface PrepareOptions {
+interface PrepareOptions {
   readonly faults?: SearchFaults;
 }
 

@@ -2,7 +2,7 @@ import { RULES, type Rule } from '../compatibility/index.ts';
 import { AT, REST, type RestSlot } from './domains.ts';
 
 /** Which slots are linked by rules about exactly these two (with the processor fixed or not). */
-export interface RuleTable {
+interface RuleTable {
   /** Rules on a pair of rest slots. */
   readonly pairs: ReadonlyMap<string, readonly Rule[]>;
   /** Rules on the processor and one rest slot. */

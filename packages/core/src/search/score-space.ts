@@ -22,7 +22,7 @@ import type { Brief, Cpu, Objective } from '../parts/index.ts';
 import type { Domains } from './domains.ts';
 import type { GpuClass, GpuLink, Platform, ScoreSpace } from './pair-classes.ts';
 
-export interface ScoreTask {
+interface ScoreTask {
   readonly brief: Brief;
   readonly domains: Domains;
   readonly index: ModelIndex;

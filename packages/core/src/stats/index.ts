@@ -3,7 +3,7 @@ export { eachNode, integrate } from './quadrature.ts';
 export { factorise, invertWith, solveWith } from './cholesky.ts';
 export { packFloats, unpackFloats } from './packed.ts';
 export { median, quantile, quantileSorted } from './quantile.ts';
-export { memoize } from './memoize.ts';
+
 export { drawsFrom, seedOf, type Draws } from './random.ts';
 export { betaCdf, betaQuantile } from './beta.ts';
 export { lnGamma } from './gamma.ts';

@@ -86,6 +86,17 @@ export class PicksAround {
 
 const minus = (a: number | null, b: number | null) => (a === null || b === null ? null : a - b);
 
+/** The offer that adds least, unless the part is there already for less. */
+function cheapest(offers: readonly Offer[], marginal: (offer: Offer) => number, ownPrice: number) {
+  let best: Offer | null = null;
+  let price = ownPrice;
+  for (const offer of offers) {
+    const cost = marginal(offer);
+    if (cost < price) [price, best] = [cost, offer];
+  }
+  return { offer: best, price };
+}
+
 /** All trades of one slot, cheapest first. */
 export function laneOf(slot: Slot, shelf: Shelf, around: PicksAround): readonly Trade[] {
   const { session, picks } = around;
@@ -140,13 +151,9 @@ export function laneOf(slot: Slot, shelf: Shelf, around: PicksAround): readonly 
     const isCurrent = part.id === current?.part;
     if (isCurrent) trades.push(tradeTo(part, offerNow ?? null, 0));
     else if (!shelf.excluded.has(part.id)) {
-      let best: Offer | null = null;
-      let price = shelf.owned.has(part.id) ? worth(part.id) : Infinity;
-      for (const offer of offers) {
-        const cost = marginal(offer);
-        if (cost < price) [price, best] = [cost, offer];
-      }
-      if (price < Infinity) trades.push(tradeTo(part, best, price - now));
+      const ownPrice = shelf.owned.has(part.id) ? worth(part.id) : Infinity;
+      const { offer, price } = cheapest(offers, marginal, ownPrice);
+      if (price < Infinity) trades.push(tradeTo(part, offer, price - now));
     }
   }
   return trades.sort((a, b) => a.money - b.money || (a.gain ?? 0) - (b.gain ?? 0));

@@ -7,7 +7,55 @@ import {
   type PriceIndex,
   type OrderItem,
 } from '../money/index.ts';
+import { memoize } from '../stats/memoize.ts';
 import { SLOTS, type Offer, type Picks, type Slot, type WeightClass } from '../parts/index.ts';
+
+/** Orders at shops, and what deals and sending of each add to its goods. */
+class OrderExtras {
+  private readonly orders = new Map<string, OrderItem[]>();
+  private readonly extraOf: (shop: string) => number;
+  private readonly feeFor: (shop: string, items: number, heaviest: WeightClass) => number;
+
+  constructor(private readonly priceIndex: PriceIndex) {
+    this.extraOf = memoize(
+      (shop: string) => shop,
+      (shop) => this.extraWith(this.orders.get(shop) ?? []),
+    );
+    this.feeFor = memoize(
+      (shop: string, items: number, heaviest: WeightClass) => `${shop}|${items}|${heaviest}`,
+      (shop, items, heaviest) => {
+        const terms = priceIndex.shops.get(shop);
+        const found = terms ? feeOf(terms, items, heaviest, priceIndex.rates) : null;
+        return found ? gross(found.worth) : 0;
+      },
+    );
+  }
+
+  put(item: OrderItem): void {
+    const { id } = item.priced.shop;
+    const order = this.orders.get(id);
+    if (order) order.push(item);
+    else this.orders.set(id, [item]);
+  }
+
+  /** How much more an order adds to its goods when an item joins it. */
+  moreWith(item: OrderItem): number {
+    const { id } = item.priced.shop;
+    return this.extraWith([...(this.orders.get(id) ?? []), item]) - this.extraOf(id);
+  }
+
+  private extraWith(items: readonly OrderItem[]): number {
+    if (items.length === 0) return 0;
+    const { shop } = items[0].priced;
+    const deals = this.priceIndex.dealsAt(shop.id);
+    if (deals) return settleOrder(shop, items, deals, this.priceIndex.rates).extra;
+    let subtotal = 0;
+    for (const { priced } of items) subtotal += priced.sub;
+    if (subtotal >= (shop.shipping.freeFromMinor ?? Infinity)) return 0;
+    const has = (weight: WeightClass) => items.some(({ priced }) => priced.weight === weight);
+    return this.feeFor(shop.id, items.length, has('large') ? 'large' : has('medium') ? 'medium' : 'small');
+  }
+}
 
 /**
  * What an offer adds to the counted total when it joins a set of picks in a slot, whatever stands there now: its price
@@ -21,54 +69,14 @@ export function marginalFor(picks: Picks, slot: Slot, priceIndex: PriceIndex): (
   /** Parts that the brief keeps out of the sum. */
   const isOutside = (part: string) =>
     brief.money.looksOutside && priceIndex.parts.get(part)?.looksOnly === true;
-  const orders = new Map<string, OrderItem[]>();
+  const orders = new OrderExtras(priceIndex);
   for (const other of SLOTS) {
     const pick = other === slot ? undefined : picks[other];
     const offer = pick?.offer ? priceIndex.offers.get(pick.offer) : undefined;
     const priced =
       offer && offer.part === pick?.part && !isOutside(offer.part) ? priceIndex.priced(offer) : null;
-    if (priced?.shop.kind !== 'shop') continue;
-    const order = orders.get(priced.shop.id);
-    if (order) order.push({ slot: other, priced });
-    else orders.set(priced.shop.id, [{ slot: other, priced }]);
+    if (priced?.shop.kind === 'shop') orders.put({ slot: other, priced });
   }
-  const before = new Map<string, number>();
-  const extraOf = (shop: string): number => {
-    let extra = before.get(shop);
-    if (extra === undefined) {
-      extra = extraWith(orders.get(shop) ?? []);
-      before.set(shop, extra);
-    }
-    return extra;
-  };
-  /** What deals and sending of an order add to its goods. */
-  const extraWith = (items: readonly OrderItem[]): number => {
-    if (items.length === 0) return 0;
-    const { shop } = items[0].priced;
-    const deals = priceIndex.dealsAt(shop.id);
-    if (deals) return settleOrder(shop, items, deals, priceIndex.rates).extra;
-    let subtotal = 0;
-    for (const { priced } of items) subtotal += priced.sub;
-    if (subtotal >= (shop.shipping.freeFromMinor ?? Infinity)) return 0;
-    const heaviest = items.some(({ priced }) => priced.weight === 'large')
-      ? 'large'
-      : items.some(({ priced }) => priced.weight === 'medium')
-        ? 'medium'
-        : 'small';
-    return feeFor(shop.id, items.length, heaviest);
-  };
-  const fees = new Map<string, number>();
-  const feeFor = (shop: string, items: number, heaviest: WeightClass): number => {
-    const key = `${shop}|${items}|${heaviest}`;
-    let fee = fees.get(key);
-    if (fee === undefined) {
-      const terms = priceIndex.shops.get(shop);
-      const found = terms ? feeOf(terms, items, heaviest, priceIndex.rates) : null;
-      fee = found ? gross(found.worth) : 0;
-      fees.set(key, fee);
-    }
-    return fee;
-  };
   /** There is one of a listing, and another slot may have it. */
   const isTaken = (offer: Offer, kind: string) =>
     kind === 'used-market' && SLOTS.some((other) => other !== slot && picks[other]?.offer === offer.id);
@@ -86,7 +94,6 @@ export function marginalFor(picks: Picks, slot: Slot, priceIndex: PriceIndex): (
       return costOf({ ...rest, [slot]: { part: offer.part, offer: offer.id } }, priceIndex).counted - without;
     }
     if (priced.shop.kind === 'used-market') return priced.net;
-    const items = orders.get(priced.shop.id) ?? [];
-    return priced.net + extraWith([...items, { slot, priced }]) - extraOf(priced.shop.id);
+    return priced.net + orders.moreWith({ slot, priced });
   };
 }

@@ -17,7 +17,7 @@ import { partsForRules } from './rule-parts.ts';
 import { withPick } from './swaps.ts';
 
 /** Most swaps that a repair may take beside the change that asks for it. */
-export const MOST_COMPANIONS = 4;
+const MOST_COMPANIONS = 4;
 
 /** Builds that were looked at. */
 export interface RepairProgress {
@@ -25,7 +25,7 @@ export interface RepairProgress {
 }
 
 /** A part that may stand in a slot, or that it may be empty, with the offers it may be had by. */
-export interface SlotChoice {
+interface SlotChoice {
   readonly part: Part | null;
   /** Null: owned, or nothing to buy. */
   readonly offers: readonly (string | null)[];

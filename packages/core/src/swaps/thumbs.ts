@@ -11,7 +11,7 @@ export interface Thumb {
 }
 
 /** Most of the sum that the case should take. Common practice, no source; cheap builds always break it. */
-export const CASE_SHARE = 0.1;
+const CASE_SHARE = 0.1;
 
 /** Rules of thumb that a set of picks breaks. */
 export function thumbsOf(cost: Cost): Thumb[] {

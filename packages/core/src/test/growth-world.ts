@@ -17,7 +17,7 @@ import {
 /* The small world of tests with parts to grow into. All of it invented. */
 
 /** Drops into the same socket; boards with chipset C1 need newer firmware for it than they ship with. */
-export const FASTER = {
+const FASTER = {
   ...PROCESSOR,
   id: 'faster',
   name: 'Eight',
@@ -26,7 +26,7 @@ export const FASTER = {
   minBiosByChipset: { C1: 3, C2: 2 },
 } as const;
 /** Another socket with memory of another type: the end of the first platform. */
-export const NEXT = {
+const NEXT = {
   ...PROCESSOR,
   id: 'next',
   name: 'Ten',
@@ -35,7 +35,7 @@ export const NEXT = {
   memoryTypes: ['DDR5'],
   minBiosByChipset: { N1: 1 },
 } as const;
-export const NEXT_BOARD = {
+const NEXT_BOARD = {
   ...BOARD,
   id: 'next-board',
   name: 'Next board',
@@ -44,7 +44,7 @@ export const NEXT_BOARD = {
   memoryType: 'DDR5',
   memoryMaxMts: 6000,
 } as const;
-export const NEXT_KIT = {
+const NEXT_KIT = {
   ...MEMORY,
   id: 'next-kit',
   name: 'Next kit',
@@ -55,7 +55,7 @@ export const NEXT_KIT = {
   jedecCl: 40,
 } as const;
 /** Faster, longer, thirstier, with two leads. */
-export const BIG_CARD = {
+const BIG_CARD = {
   ...CARD,
   id: 'big-card',
   name: 'Big card',
@@ -66,7 +66,7 @@ export const BIG_CARD = {
   videoMemoryGb: 16,
   power: { sixPin: 0, eightPin: 2, sixteenPin: 0 },
 } as const;
-export const LONG_CARD = {
+const LONG_CARD = {
   ...CARD,
   id: 'long-card',
   name: 'Long card',
@@ -81,8 +81,8 @@ export const BIG_SUPPLY = {
   ratedWatts: 700,
   eightPinConnectors: 4,
 } as const;
-export const LONG_CASE = { ...CASE, id: 'long-case', name: 'Long case', maxGpuLengthMm: 360 } as const;
-export const COOL = { ...COOLER, id: 'cool', name: 'Cool', sockets: ['S1', 'S2'], heatWatts: 200 } as const;
+const LONG_CASE = { ...CASE, id: 'long-case', name: 'Long case', maxGpuLengthMm: 360 } as const;
+const COOL = { ...COOLER, id: 'cool', name: 'Cool', sockets: ['S1', 'S2'], heatWatts: 200 } as const;
 
 const MORE: readonly [part: Part, minor: number][] = [
   [FASTER, 20000],

@@ -21,9 +21,9 @@ export interface NewEqual {
 }
 
 /** Saving below which a find is not worth its trouble, as a share of the new equal's cost. Chosen. */
-export const LEAST_SAVING = 0.08;
+const LEAST_SAVING = 0.08;
 /** Share of the new equal's cost at which an opening offer starts. Chosen. */
-export const OPENING = 0.8;
+const OPENING = 0.8;
 
 /** What a find is worth. Money in the brief's currency. */
 export interface Appraisal {

@@ -1,3 +1,3 @@
-export { appraise, slotsOfListing, type Appraisal, type NewEqual } from './appraise.ts';
+export { appraise, slotsOfListing, type Appraisal } from './appraise.ts';
 export { carriage, offersOf, withListings, type UsedListing } from './listings.ts';
-export { testList, type TestStep } from './test-list.ts';
+export { testList } from './test-list.ts';

@@ -1,7 +1,7 @@
 import type { PartKind } from '../parts/index.ts';
 
 /** A check to be made before paying. `risk`: what it guards against, most dangerous first. */
-export interface TestStep {
+interface TestStep {
   readonly code: string;
   readonly slot: PartKind | 'any';
 }

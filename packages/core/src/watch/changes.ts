@@ -36,7 +36,7 @@ export interface Move {
   readonly now: number | null;
 }
 
-export interface Thresholds {
+interface Thresholds {
   readonly leastMinor: number;
   /** In thousandths, as scores are. */
   readonly leastScore: number;

@@ -17,7 +17,7 @@ import { countsOn } from './targets.ts';
 import { trackedOffers } from './tracked.ts';
 
 /** A price somebody waits for, in minor units of a currency. */
-export interface PriceTarget {
+interface PriceTarget {
   readonly part: string;
   readonly currency: string;
   readonly priceMinor: number;
@@ -25,7 +25,7 @@ export interface PriceTarget {
   readonly by: string | null;
 }
 
-export interface ForecastTask {
+interface ForecastTask {
   readonly watched: readonly Watched[];
   readonly targets: readonly PriceTarget[];
   /** The advice of the run before, by part. */
@@ -42,7 +42,7 @@ export type PriceNews =
   | { readonly kind: 'target'; readonly part: string; readonly now: number; readonly targetMinor: number }
   | { readonly kind: 'ripe'; readonly part: string; readonly now: number; readonly slot: Slot };
 
-export interface Forecasts {
+interface Forecasts {
   readonly advice: Readonly<Record<string, Advice>>;
   readonly news: readonly PriceNews[];
   /** What is kept to be judged when its time is up. */

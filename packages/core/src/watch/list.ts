@@ -16,7 +16,7 @@ export interface Watched {
 const RIVALS = 3;
 const REACH = 0.3;
 
-export interface WatchOptions {
+interface WatchOptions {
   /** Picks of the active candidate, then those of the others. */
   readonly active: Picks;
   readonly others: readonly Picks[];

@@ -5,7 +5,7 @@ import { dayNumber } from '../units/index.ts';
 /** Listings of the last so many days tell what listings cost and how often they come. */
 const SEEN_DAYS = 120;
 
-export interface ListingWait extends UsedPlan {
+interface ListingWait extends UsedPlan {
   /** Listings that this rests on. */
   readonly seen: number;
   /** Whether the find costs no more than going on looking. */

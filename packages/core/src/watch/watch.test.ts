@@ -5,15 +5,15 @@ import { dayNumber } from '../units/index.ts';
 import { priceIndexOf } from '../money/index.ts';
 import {
   changesBetween,
-  countsOn,
   daysAhead,
   listingWait,
   isQuiet,
   trackedOffers,
   watchList,
   type Move,
-  type WatchKnowledge,
 } from './index.ts';
+import type { WatchKnowledge } from './changes.ts';
+import { countsOn } from './targets.ts';
 
 const pick = (part: string, offer: string, priceMinor: number) => ({
   part,

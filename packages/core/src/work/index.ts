@@ -36,9 +36,9 @@ export interface Host {
 }
 
 /** How long work goes on before others have their turn, in ms: under a frame of 60 a second, and long against a pause. */
-export const SLICE_MS = 12;
+const SLICE_MS = 12;
 
-export interface RunOptions<Progress> {
+interface RunOptions<Progress> {
   readonly isStopped?: () => boolean;
   /** Sees the last progress of every slice. */
   readonly onSlice?: ((progress: Progress) => void) | null;

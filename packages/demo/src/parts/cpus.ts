@@ -4,7 +4,7 @@ import { round4, sheet } from '../figures.ts';
 import { normalOf, type DemoDraws } from '../random.ts';
 import { GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
 
-export interface CpusMade {
+interface CpusMade {
   readonly cpus: Valued<PartOf<'cpu'>>[];
   readonly rates: StoredRate[];
   readonly integrated: StoredRate[];

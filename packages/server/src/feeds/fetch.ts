@@ -8,7 +8,7 @@ import { guardedLookup, isPrivateAddress, Refused } from './addresses.ts';
  * machine or its own network unless that is allowed.
  */
 
-export interface FetchRequest {
+interface FetchRequest {
   readonly url: string;
   readonly allowPrivate: boolean;
   readonly etag?: string | null;

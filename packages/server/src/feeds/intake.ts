@@ -16,7 +16,7 @@ export interface ChosenRow {
   readonly offer: string | null;
 }
 
-export interface Intakes {
+interface Intakes {
   readonly intakes: readonly Intake[];
   /** Rows that cannot be taken, by their place and with what to do. */
   readonly problems: readonly Problem[];

@@ -15,7 +15,7 @@ import { intakesOf } from './intake.ts';
 type FetchedText = Extract<Fetched, { kind: 'ok' }>;
 
 /** What a fetch brought, ready to be kept; or why it brought nothing. */
-export type FeedRead =
+type FeedRead =
   | {
       readonly ok: true;
       readonly harvest: Omit<FeedHarvest, 'state' | 'feed'>;

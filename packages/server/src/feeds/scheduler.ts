@@ -4,7 +4,7 @@ import type { FeedRow, Store } from '../store/index.ts';
 import { FETCH_LIMITS, fetchOnce, type Fetched, type FetchLimits } from './fetch.ts';
 import { readFeed } from './read-feed.ts';
 
-export interface SchedulerOptions {
+interface SchedulerOptions {
   readonly store: Store;
   /** The moment that counts: the real one, or the simulated market’s. */
   readonly now: () => Promise<Date>;
@@ -109,6 +109,19 @@ async function keepFetched(
   return harvest.intakes.length > 0;
 }
 
+/** Waits until a host has been left alone for long enough. */
+function restBetween(restMs: number): (host: string) => Promise<void> {
+  const lastCall = new Map<string, number>();
+  return async (host) => {
+    if (isLoopback(host)) return;
+    const wait = (lastCall.get(host) ?? 0) + restMs - Date.now();
+    if (wait > 0) await new Promise((done) => setTimeout(done, wait));
+    lastCall.set(host, Date.now());
+  };
+}
+
+const OWN_FAULT = 'Something went wrong in the server while it was read. Its terminal says more.';
+
 export function schedulerFor({
   store,
   now,
@@ -116,17 +129,10 @@ export function schedulerFor({
   limits = FETCH_LIMITS,
   restMs = REST_MS,
 }: SchedulerOptions): Scheduler {
-  const lastCall = new Map<string, number>();
+  const rest = restBetween(restMs);
   let queue: Promise<void> = Promise.resolve();
   let job: Cron | null = null;
   let isStopped = false;
-
-  async function rest(host: string): Promise<void> {
-    if (isLoopback(host)) return;
-    const wait = (lastCall.get(host) ?? 0) + restMs - Date.now();
-    if (wait > 0) await new Promise((done) => setTimeout(done, wait));
-    lastCall.set(host, Date.now());
-  }
 
   async function fetchFeed(row: FeedRow): Promise<void> {
     const { feed, state } = row;
@@ -148,13 +154,8 @@ export function schedulerFor({
           await fetchFeed(row);
         } catch (error) {
           console.error(error);
-          await store.saveFeedState({
-            ...row.state,
-            result: 'failed',
-            at: (await now()).toISOString(),
-            error: 'Something went wrong in the server while it was read. Its terminal says more.',
-            failures: row.state.failures + 1,
-          });
+          const { state } = row;
+          await store.saveFeedState(failedState(state, await now(), OWN_FAULT, state.doubts, null));
         }
       }
     });

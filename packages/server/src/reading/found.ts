@@ -206,10 +206,7 @@ function readOffer(raw: Raw, shop: string | null) {
 }
 
 /** Makes an offer of what was said, or says why not. `shop` is the currency that the shop sells in, where it is known. */
-export function foundOf(
-  raw: Raw,
-  shop: string | null,
-): { readonly found: Found } | { readonly doubt: PriceDoubt } {
+function foundOf(raw: Raw, shop: string | null): { readonly found: Found } | { readonly doubt: PriceDoubt } {
   const doubt = (what: string, mend?: string) => ({
     doubt: { where: raw.where.slice(0, 300), what: what.slice(0, 500), ...(mend ? { mend } : {}) },
   });

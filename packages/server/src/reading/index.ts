@@ -6,7 +6,7 @@ import { readCsv, readRows, sheetRows } from './table.ts';
 export { MAX_PAGE } from './page.ts';
 export { matchedAll, matcher } from './match.ts';
 
-export interface PricesRead {
+interface PricesRead {
   readonly kind: 'page' | 'table' | 'feed' | 'typed';
   readonly found: readonly Found[];
   readonly doubts: readonly PriceDoubt[];

@@ -16,7 +16,7 @@ export interface PageItem {
 export const isItem = (value: Value | undefined): value is PageItem =>
   value !== null && typeof value === 'object' && !Array.isArray(value);
 
-export interface PageItems {
+interface PageItems {
   readonly items: readonly PageItem[];
   /** Blocks of JSON-LD that were no JSON. */
   readonly broken: readonly string[];

@@ -4,7 +4,7 @@ import type { z } from 'zod';
 import { readJson } from '../transfer/index.ts';
 import { ApiError } from './errors.ts';
 
-export async function jsonBody(c: Context): Promise<unknown> {
+async function jsonBody(c: Context): Promise<unknown> {
   const read = readJson(await c.req.text());
   if (!read.ok)
     throw new ApiError('bad-json', 'What was sent is not JSON. Nothing was changed.', read.problems);

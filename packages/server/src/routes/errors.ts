@@ -13,7 +13,7 @@ const STATUS = {
   forbidden: 403,
   internal: 500,
 } as const satisfies Record<string, ContentfulStatusCode>;
-export type ErrorCode = keyof typeof STATUS;
+type ErrorCode = keyof typeof STATUS;
 
 export class ApiError extends Error {
   constructor(

@@ -16,7 +16,7 @@ interface Connection {
   close(): void;
 }
 
-export interface OpenDatabase {
+interface OpenDatabase {
   readonly db: Kysely<Tables>;
   close(): Promise<void>;
 }
@@ -33,7 +33,7 @@ class AtomicDialect extends SqliteDialect {
   }
 }
 
-export interface OpenOptions {
+interface OpenOptions {
   readonly migrations?: Record<string, Migration>;
   /** Called after each statement. */
   readonly onStatement?: (sql: string) => void;

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from '
 import { join } from 'node:path';
 
 /** Receipts and photos, as files in a folder beside the database. Names are ids that the schema has checked. */
-export interface Receipts {
+interface Receipts {
   put(id: string, bytes: Uint8Array): void;
   /** Null when there is no such file. */
   get(id: string): Uint8Array<ArrayBuffer> | null;

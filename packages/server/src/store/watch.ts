@@ -11,7 +11,7 @@ import { sql, type Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
 /** An alert before it is kept. The key tells what it says: the same is never kept twice. */
-export interface NewAlert extends Pick<Alert, 'kind' | 'at' | 'day' | 'title' | 'text'> {
+interface NewAlert extends Pick<Alert, 'kind' | 'at' | 'day' | 'title' | 'text'> {
   readonly key: string;
 }
 

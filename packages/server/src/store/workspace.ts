@@ -69,6 +69,41 @@ async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> 
   });
 }
 
+/** Candidates, and what is kept of buying and watching, as they stand now. */
+async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Promise<void> {
+  await tx.deleteFrom('candidates').execute();
+  const candidates = workspace.candidates.map(
+    ({ isArchived, picks, decisions, path, ...each }, position) => ({
+      ...each,
+      position,
+      picks: JSON.stringify(picks),
+      is_archived: isArchived ? 1 : 0,
+      decisions: JSON.stringify(decisions),
+      path: JSON.stringify(path),
+    }),
+  );
+  await tx.insertInto('candidates').values(candidates).execute();
+  await tx.deleteFrom('kept').execute();
+  const rows = KEPT.flatMap((kind) =>
+    workspace[kind].map((each, position) => ({ kind, id: each.id, position, body: JSON.stringify(each) })),
+  );
+  if (rows.length > 0) await tx.insertInto('kept').values(rows).execute();
+}
+
+/** Steps that undo no longer knows go, new ones come. */
+async function keepSteps(tx: Kysely<Tables>, { keepFrom, keepTo, add }: HistoryChange): Promise<void> {
+  await tx
+    .deleteFrom('steps')
+    .where((where) => where.or([where('serial', '<', keepFrom), where('serial', '>', keepTo)]))
+    .execute();
+  const steps = add.map(({ back, forth, ...step }) => ({
+    ...step,
+    back: JSON.stringify(back),
+    forth: JSON.stringify(forth),
+  }));
+  if (steps.length > 0) await tx.insertInto('steps').values(steps).execute();
+}
+
 /**
  * Saves the workspace and what was done to its history if nobody saved since `revision`, in one transaction. Returns the new revision, or null when
  * another window was faster.
@@ -95,42 +130,8 @@ export async function saveWorkspace(
       .values({ key: 'workspace', body })
       .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
       .execute();
-    await tx.deleteFrom('candidates').execute();
-    for (const [
-      position,
-      { id, name, picks, note, isArchived, decisions, path },
-    ] of workspace.candidates.entries())
-      await tx
-        .insertInto('candidates')
-        .values({
-          id,
-          position,
-          name,
-          picks: JSON.stringify(picks),
-          note,
-          is_archived: isArchived ? 1 : 0,
-          decisions: JSON.stringify(decisions),
-          path: JSON.stringify(path),
-        })
-        .execute();
-    await tx.deleteFrom('kept').execute();
-    for (const kind of KEPT)
-      for (const [position, each] of workspace[kind].entries())
-        await tx
-          .insertInto('kept')
-          .values({ kind, id: each.id, position, body: JSON.stringify(each) })
-          .execute();
-    await tx
-      .deleteFrom('steps')
-      .where((where) =>
-        where.or([where('serial', '<', history.keepFrom), where('serial', '>', history.keepTo)]),
-      )
-      .execute();
-    for (const { serial, label, at, back, forth } of history.add)
-      await tx
-        .insertInto('steps')
-        .values({ serial, label, at, back: JSON.stringify(back), forth: JSON.stringify(forth) })
-        .execute();
+    await replaceLists(tx, workspace);
+    await keepSteps(tx, history);
     return next;
   });
 }

@@ -2,7 +2,7 @@ import { darkTheme, type GlobalThemeOverrides } from 'naive-ui';
 import { usePreferredDark, useStorage } from '@vueuse/core';
 import { computed, watchEffect } from 'vue';
 
-export type ThemeChoice = 'system' | 'light' | 'dark';
+type ThemeChoice = 'system' | 'light' | 'dark';
 
 const FONT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 

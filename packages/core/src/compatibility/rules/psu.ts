@@ -41,7 +41,7 @@ export const psuWatts: Rule = {
 };
 
 /** Rated watts that a load with a card needs. */
-export interface PsuNeed {
+interface PsuNeed {
   readonly watts: number;
   /** A figure that counts is not stated: it is this much at least, and may be more. */
   readonly isLeast: boolean;

@@ -6,7 +6,7 @@ const DAYS_A_MONTH = 30.4375;
 /** With money put aside and no dated sums, one is looked ahead to every so many months. Chosen. */
 const SAVING_MONTHS = 6;
 /** Most days ahead at which parts may change. */
-export const MOST_STAGES = 6;
+const MOST_STAGES = 6;
 
 /** Whole months from one day to another, to the nearest. */
 export function monthOf(today: string, on: string): number {

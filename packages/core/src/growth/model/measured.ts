@@ -3,7 +3,7 @@ import type { Observation } from '../../prices/index.ts';
 import { median } from '../../stats/index.ts';
 
 /** A history says something about years when it spans this many days; shorter ones show a season. */
-export const LEAST_DAYS = 365;
+const LEAST_DAYS = 365;
 /** Offers of a kind that it takes to speak of the kind. Chosen. */
 const LEAST_OFFERS = 5;
 /** Days at either end whose middle price stands for it. */

@@ -3,17 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { drawsFrom } from '../../stats/index.ts';
 import { GROWING, growing, growingWish, LAST, LATER, picksWith } from '../../test/growth-world.ts';
 import { addMonths } from '../../units/index.ts';
-import {
-  evaluatePath,
-  growthWorld,
-  measuredFalls,
-  monthOf,
-  outlookFor,
-  stagesOf,
-  watchesOf,
-  type PartChange,
-} from '../index.ts';
-import { incomeBy } from './calendar.ts';
+import { evaluatePath, growthWorld, measuredFalls, watchesOf, type PartChange } from '../index.ts';
+import { outlookFor } from './outlook.ts';
+import { incomeBy, monthOf, stagesOf } from './calendar.ts';
 import { thinned, unbeaten } from '../search/lists.ts';
 
 const into = (slot: PartChange['slot'], part: string, beside = false): PartChange => ({ slot, part, beside });

@@ -2,9 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { BOARD, CASE, MEMORY, PROCESSOR } from '../../test/fixtures.ts';
 import { GROWING, growing, LATER, picksWith } from '../../test/growth-world.ts';
 import type { Catalogue, Part } from '../../parts/index.ts';
-import { evaluatePath, firstObstacle, joinedKit, searchCacheFor, whyNot, type PartChange } from '../index.ts';
+import { evaluatePath, searchCacheFor, whyNot, type PartChange } from '../index.ts';
+import { firstObstacle } from './obstacle.ts';
 import { companionsFor, platformsFrom } from '../search/options.ts';
-import { holdingOf, withChanges } from './holding.ts';
+import { holdingOf, withChanges, joinedKit } from './holding.ts';
 import { bestFrom } from '../search/plan.ts';
 
 /* The compatibility rules carried over to later steps. What they say of parts is common practice, no source; their figures are checked in compatibility/. */

@@ -2,7 +2,7 @@ import type { Part } from '../../parts/index.ts';
 import type { StageReport } from './path-report.ts';
 
 /** A part that a later step brings in, as something to watch: from a day on, at or below a price. Minor units. */
-export interface StepWatch {
+interface StepWatch {
   readonly part: Part;
   readonly from: string;
   /** What the path counts on. */

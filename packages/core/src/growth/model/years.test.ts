@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { scorerFor } from '../../frames/index.ts';
 import { GAME, GOOD } from '../../test/fixtures.ts';
 import { GROWING, growing, growingWish, LATER, picksWith } from '../../test/growth-world.ts';
-import { evaluatePath, holdingOf, overtaking, runsFrom, worldIn, yearsFor } from '../index.ts';
-import { gameIn, PROCESSOR_SHARE } from './years.ts';
+import { evaluatePath, holdingOf, overtaking, runsFrom, worldIn } from '../index.ts';
+import { gameIn, PROCESSOR_SHARE, yearsFor } from './years.ts';
 
 const { brief } = growingWish();
 const TODAY = '2026-11-20';

@@ -48,7 +48,7 @@ export function worthOf(
 }
 
 /** What of a step its caller may look at before any rule is asked; false leaves the step. */
-export type Look = (core: Holding, left: number, spent: number) => boolean;
+type Look = (core: Holding, left: number, spent: number) => boolean;
 
 /**
  * The nodes that come of a step at a stage to a platform with a card (null as the card: it stays as it is), one for each

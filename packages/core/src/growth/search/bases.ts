@@ -31,14 +31,14 @@ function setKey(picks: Picks): string {
 const NOTHING: Base['putsOff'] = { memory: false, gpu: false };
 
 /** What a group of builds was asked for, and the builds. Groups come one by one, so that work can start with the first. */
-export interface BaseGroup {
+interface BaseGroup {
   readonly asked: string;
   readonly bases: readonly Base[];
   /** Share of the groups that have come. */
   readonly done: number;
 }
 
-export interface BaseWish {
+interface BaseWish {
   readonly asked: string;
   readonly brief: Brief;
   readonly counts: Spread;
@@ -93,46 +93,11 @@ function fastest(world: GrowthWorld, parts: readonly (Gpu | Cpu)[], most: number
   return [...inReach].sort((a, b) => rate(b) - rate(a)).slice(0, most);
 }
 
-/** What is asked for, in order: the plain brief first. */
-export function baseWishes(world: GrowthWorld): BaseWish[] {
-  const { brief, stages } = world;
-  const wishes: BaseWish[] = [{ asked: 'as the brief', brief, counts: PLAIN, putsOff: NOTHING }];
-  if (stages.length === 0) return wishes;
-  const name = (id: string) => {
-    const part = world.priceIndex.parts.get(id);
-    return part ? `${part.brand} ${part.name}` : id;
-  };
-  const firm = (planned: Partial<Brief['planned']>): Brief => ({
-    ...brief,
-    planned: { ...brief.planned, ...planned, isFirm: true },
-  });
-  for (const gpu of gpusToPrepareFor(world))
-    wishes.push({
-      asked: `with room for ${name(gpu)}`,
-      brief: firm({ gpu }),
-      counts: WITH_ROOM,
-      putsOff: NOTHING,
-    });
-  for (const cpu of cpusToPrepareFor(world))
-    wishes.push({
-      asked: `with a board for ${name(cpu)}`,
-      brief: firm({ cpu }),
-      counts: WITH_ROOM,
-      putsOff: NOTHING,
-    });
-  const isLocked = (slot: string) => brief.locks.some((lock) => lock.slot === slot);
-  for (const part of [
-    ...fastest(world, world.lists.cpus, FASTEST_PROCESSORS),
-    ...fastest(world, world.lists.gpus, FASTEST_CARDS),
-  ])
-    if (!isLocked(part.kind))
-      wishes.push({
-        asked: `around ${name(part.id)}`,
-        brief: { ...brief, locks: [...brief.locks, { slot: part.kind, part: part.id, offer: null }] },
-        counts: LOPSIDED,
-        putsOff: NOTHING,
-      });
+/** A first step without a graphics card, or with half of the memory, where the brief allows it. */
+function putOffWishes({ brief, catalogue }: GrowthWorld, isLocked: (slot: string) => boolean): BaseWish[] {
   const { start } = brief.growth;
+  const { memoryGb } = brief.needs;
+  const wishes: BaseWish[] = [];
   if (start.withoutGpu && !isLocked('gpu'))
     wishes.push({
       asked: 'without a graphics card at first',
@@ -144,26 +109,56 @@ export function baseWishes(world: GrowthWorld): BaseWish[] {
       counts: PUT_OFF,
       putsOff: { memory: false, gpu: true },
     });
-  if (start.withLessMemory && brief.needs.memoryGb > 0)
-    wishes.push({
-      asked: 'with half of the memory at first',
-      // Kits that meet the need in full are in the plain builds already.
-      brief: {
-        ...brief,
-        needs: { ...brief.needs, memoryGb: brief.needs.memoryGb / 2 },
-        excluded: [
-          ...brief.excluded,
-          ...world.catalogue.parts.flatMap((part) =>
-            part.kind === 'memory' && (part.modules ?? 0) * (part.gbPerModule ?? 0) >= brief.needs.memoryGb
-              ? [{ part: part.id, reason: '' }]
-              : [],
-          ),
-        ],
-      },
-      counts: PUT_OFF,
-      putsOff: { memory: true, gpu: false },
-    });
+  if (!start.withLessMemory || memoryGb <= 0) return wishes;
+  // Kits that meet the need in full are in the plain builds already.
+  const full = catalogue.parts.filter(
+    (part) => part.kind === 'memory' && (part.modules ?? 0) * (part.gbPerModule ?? 0) >= memoryGb,
+  );
+  wishes.push({
+    asked: 'with half of the memory at first',
+    brief: {
+      ...brief,
+      needs: { ...brief.needs, memoryGb: memoryGb / 2 },
+      excluded: [...brief.excluded, ...full.map(({ id }) => ({ part: id, reason: '' }))],
+    },
+    counts: PUT_OFF,
+    putsOff: { memory: true, gpu: false },
+  });
   return wishes;
+}
+
+/** What is asked for, in order: the plain brief first. */
+export function baseWishes(world: GrowthWorld): BaseWish[] {
+  const { brief, stages, lists } = world;
+  const asBrief: BaseWish = { asked: 'as the brief', brief, counts: PLAIN, putsOff: NOTHING };
+  if (stages.length === 0) return [asBrief];
+  const name = (id: string) => {
+    const part = world.priceIndex.parts.get(id);
+    return part ? `${part.brand} ${part.name}` : id;
+  };
+  const withRoom = (asked: string, planned: Partial<Brief['planned']>): BaseWish => ({
+    asked,
+    brief: { ...brief, planned: { ...brief.planned, ...planned, isFirm: true } },
+    counts: WITH_ROOM,
+    putsOff: NOTHING,
+  });
+  const isLocked = (slot: string) => brief.locks.some((lock) => lock.slot === slot);
+  const inReach = [
+    ...fastest(world, lists.cpus, FASTEST_PROCESSORS),
+    ...fastest(world, lists.gpus, FASTEST_CARDS),
+  ].filter(({ kind }) => !isLocked(kind));
+  return [
+    asBrief,
+    ...gpusToPrepareFor(world).map((gpu) => withRoom(`with room for ${name(gpu)}`, { gpu })),
+    ...cpusToPrepareFor(world).map((cpu) => withRoom(`with a board for ${name(cpu)}`, { cpu })),
+    ...inReach.map(({ kind, id }): BaseWish => ({
+      asked: `around ${name(id)}`,
+      brief: { ...brief, locks: [...brief.locks, { slot: kind, part: id, offer: null }] },
+      counts: LOPSIDED,
+      putsOff: NOTHING,
+    })),
+    ...putOffWishes(world, isLocked),
+  ];
 }
 
 const MET_BY = 2;

@@ -5,7 +5,6 @@ import { BIG_SUPPLY, GROWING, growing, growingWish, LATER, picksWith } from '../
 import {
   alternativesFor,
   baseOf,
-  choiceOf,
   evaluatePath,
   growthChances,
   growthFlips,
@@ -20,6 +19,7 @@ import {
   type FoundPath,
   type GrowthPlan,
 } from '../index.ts';
+import { choiceOf } from '../model/path.ts';
 
 const reportOf = (world: ReturnType<typeof growing>, { base, steps }: FoundPath) =>
   evaluatePath(world, { picks: base.picks, steps });

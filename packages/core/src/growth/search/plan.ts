@@ -7,7 +7,7 @@ import { isPutOff, type Base, type FoundPath } from '../model/path.ts';
 import { pathSearch, searchAll } from './search.ts';
 import type { GrowthWorld } from '../model/world.ts';
 
-export interface GrowthProgress {
+interface GrowthProgress {
   /** What the builds that are gone through now were asked for. */
   readonly asked: string;
   /** Share of the work done, roughly. */
@@ -31,9 +31,9 @@ export interface GrowthPlan {
   readonly checks: number;
 }
 
-export const DEFAULT_ANSWERS = 11;
+const DEFAULT_ANSWERS = 11;
 
-export type PlanSearch = Work<GrowthProgress, GrowthPlan>;
+type PlanSearch = Work<GrowthProgress, GrowthPlan>;
 
 /** Finds the best paths of a world. Send `true` into the generator to stop it. */
 export function* planGrowth(

@@ -48,7 +48,8 @@ export const platformId = ({ cpu, motherboard, memory }: Core): string =>
   `${cpu.id}|${motherboard.id}|${memory.id}`;
 
 /** A letter for every part, so that what is kept has short keys. There are 65,000 of them, far more than parts of a search. */
-function shortKeys(): (part: { readonly id: string } | null | undefined) => string {
+type PartKey = (part: { readonly id: string } | null | undefined) => string;
+function shortKeys(): PartKey {
   const known = new Map<string, string>();
   return (part) => {
     if (!part) return ' ';
@@ -68,17 +69,13 @@ function memoizeByStage<R>(work: (part: Part, stage: number) => R) {
   };
 }
 
-export function searchCacheFor(world: GrowthWorld): SearchCache {
-  const { years, stages, outlook, index, lists } = world;
-  const ends = [...stages.map((stage) => stage.month), years.count];
+/** Sums of scores of a processor and a card with the best memory and the best slot that there may be. */
+function idealSumsIn({ years, index, catalogue }: GrowthWorld, keyOf: PartKey): SearchCache['idealSums'] {
   const ideal = memoize(
     (types: Cpu['memoryTypes']) => types?.join() ?? '',
-    (types) => idealMemory(world, types),
+    (types) => idealMemory(catalogue.parts, types),
   );
-  let checks = 0;
-  const keyOf = shortKeys();
-  const core = ({ cpu, motherboard, memory }: Core) => keyOf(cpu) + keyOf(motherboard) + keyOf(memory);
-  const idealSums = memoize(
+  return memoize(
     (chip: Cpu, gpu: Gpu | null) => keyOf(chip) + keyOf(gpu),
     (chip, gpu) => {
       const rate = index.cpus.get(chip.id);
@@ -97,6 +94,15 @@ export function searchCacheFor(world: GrowthWorld): SearchCache {
       });
     },
   );
+}
+
+export function searchCacheFor(world: GrowthWorld): SearchCache {
+  const { years, stages, outlook, lists } = world;
+  const ends = [...stages.map((stage) => stage.month), years.count];
+  let checks = 0;
+  const keyOf = shortKeys();
+  const core = ({ cpu, motherboard, memory }: Core) => keyOf(cpu) + keyOf(motherboard) + keyOf(memory);
+  const idealSums = idealSumsIn(world, keyOf);
   const cache: Omit<SearchCache, 'bound'> = {
     world,
     ends,
@@ -132,11 +138,10 @@ export function searchCacheFor(world: GrowthWorld): SearchCache {
     ),
     fittingOf: memoize(
       (holding: Holding, canFlash: boolean, stage: number, needs: Brief['needs']) => {
-        const { set, drives } = holding;
         const wishes = stages[stage].wishes.length > 0 ? stage : '';
         let key = `${canFlash ? 1 : 0}${needs.memoryGb}${needs.gpuRequired ? 1 : 0}${wishes}|`;
-        for (const slot of SLOTS) key += keyOf(set[slot]);
-        for (const drive of drives) key += keyOf(drive);
+        for (const slot of SLOTS) key += keyOf(holding.set[slot]);
+        for (const drive of holding.drives) key += keyOf(drive);
         return key;
       },
       (holding, canFlash, stage, needs) => {
@@ -153,9 +158,9 @@ export function searchCacheFor(world: GrowthWorld): SearchCache {
  * The best state that memory may be in beside a processor, alone or twice, on the best of boards: for bounds. Of the types
  * that the processor takes, or of all where its sheet is silent.
  */
-function idealMemory(world: GrowthWorld, types: Cpu['memoryTypes']): MemoryState {
+function idealMemory(parts: readonly Part[], types: Cpu['memoryTypes']): MemoryState {
   const ideal = { latencyNs: Infinity, bandwidthGbs: 0, gb: 0 };
-  for (const kit of world.catalogue.parts) {
+  for (const kit of parts) {
     if (kit.kind !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
     for (const [mts, cl] of [
       [kit.ratedMts, kit.ratedCl],

@@ -11,16 +11,16 @@ import type { GrowthWorld } from '../model/world.ts';
  * What tells runners-up apart: what is bought today that sets frames (`today`), or that and every later change that does
  * (`path`).
  */
-export type PathsBy = 'today' | 'path';
+type PathsBy = 'today' | 'path';
 
-export interface SearchProgress {
+interface SearchProgress {
   readonly best: FoundPath | null;
   /** No path from the builds looked at so far and to come is worth more. */
   readonly bound: number;
   readonly basesDone: number;
 }
 
-export interface PathSearch {
+interface PathSearch {
   /** Goes through further builds to start from. Send `true` to stop; gives back whether it went through all of them. */
   add(bases: readonly Base[]): Work<SearchProgress, boolean>;
   /** Takes a path that is known to go into account, so that what is worth less is not looked at. */

@@ -11,7 +11,7 @@ import { baseOf } from '../search/plan.ts';
 import { pathSearch, searchAll } from '../search/search.ts';
 
 /** Slots whose parts can have room to spare for what comes later. */
-export const ROOM_SLOTS = ['motherboard', 'psu', 'case', 'cooler', 'memory'] as const;
+const ROOM_SLOTS = ['motherboard', 'psu', 'case', 'cooler', 'memory'] as const;
 export type RoomSlot = (typeof ROOM_SLOTS)[number];
 
 /**

@@ -44,7 +44,7 @@ interface Tries {
 
 const TRIES = 4;
 /** What another choice must be worth more for a flip, in thousandths: less is no difference that anybody notices. Chosen. */
-export const LEAST_LEAD = 100;
+const LEAST_LEAD = 100;
 const KINDS: readonly PartKind[] = ['gpu', 'cpu'];
 
 function side(now: number, far: number, fineness: number): number[] {

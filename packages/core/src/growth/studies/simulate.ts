@@ -11,7 +11,7 @@ import { pathSearch, searchAll } from '../search/search.ts';
 import { growthWorld, type GrowthWorld } from '../model/world.ts';
 
 /** How many futures of prices are drawn. */
-export const FUTURES = 400;
+const FUTURES = 400;
 /** Paths kept for each build to start from, for every amount of later money below. */
 const PATHS_A_BASE = 24;
 /** Later money as shares of what is expected: with dearer parts less can be had, with cheaper ones more. */

@@ -1,13 +1,12 @@
-export { NO_SHOP, plainOption, type Option, type Terms } from './terms.ts';
+export { plainOption, type Option, type Terms } from './terms.ts';
 export { termsOf } from './read-terms.ts';
 export { cheapestSplit } from './cheapest-split.ts';
-export type { SlotCandidate, PricedCandidate, BestTogether, Split } from './node.ts';
+export type { SlotCandidate, PricedCandidate, BestTogether } from './node.ts';
 export {
   basketsFor,
   shoppingFor,
   usedDeals,
   type BasketAnswer,
-  type BasketChange,
   type Shopping,
   type ShoppingResult,
 } from './shopping.ts';

@@ -1,11 +1,18 @@
-import { costOf, offerBarrier, usableOffers, type Cost, type OfferBarrier } from '../../money/index.ts';
-import { SLOTS, type Deal, type Pick, type Picks, type Slot } from '../../parts/index.ts';
+import {
+  costOf,
+  offerBarrier,
+  usableOffers,
+  type Cost,
+  type OfferBarrier,
+  type PriceIndex,
+} from '../../money/index.ts';
+import { SLOTS, type Brief, type Deal, type Pick, type Picks, type Slot } from '../../parts/index.ts';
 import { openSession, type Session } from '../../session/index.ts';
 import type { Work } from '../../work/index.ts';
 import { cheapestSplit } from './cheapest-split.ts';
 import type { SlotCandidate, BestTogether } from './node.ts';
 import { termsOf } from './read-terms.ts';
-import { plainOption, type Option } from './terms.ts';
+import { plainOption, type Option, type Terms } from './terms.ts';
 
 /** One way to buy the parts of a build, with what it costs. */
 export interface BasketAnswer {
@@ -62,6 +69,21 @@ interface ShoppingTask {
   readonly candidates: readonly (readonly SlotCandidate[])[];
 }
 
+/** The ways to get the part of a pick: at no cost where it is owned, else at every offer that the brief and its lock let in. */
+function optionsIn(brief: Brief, priceIndex: PriceIndex, terms: Terms) {
+  const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
+  return (slot: Slot, pick: Pick): Option[] => {
+    if (pick.offer === null && brief.owned.includes(pick.part)) return [plainOption(null, 0)];
+    const lock = locks.get(slot);
+    return usableOffers(priceIndex, brief, pick.part, slot)
+      .filter((offer) => !lock?.offer || lock.offer === offer.id)
+      .flatMap((offer) => {
+        const priced = priceIndex.priced(offer);
+        return priced ? [terms.optionOf(priced, slot)] : [];
+      });
+  };
+}
+
 /** Finds the exact cheapest basket for the parts of a build: which offer of each, with which deals. */
 export function basketsFor({ brief, priceIndex }: Session): {
   /** The cheapest basket within the options that are allowed; null when some slot has none. */
@@ -71,7 +93,7 @@ export function basketsFor({ brief, priceIndex }: Session): {
 } {
   const terms = termsOf(priceIndex);
   const work = { nodes: 0 };
-  const locks = new Map(brief.locks.map((lock) => [lock.slot, lock]));
+  const optionsOf = optionsIn(brief, priceIndex, terms);
   const taskOf = (picks: Picks): ShoppingTask => {
     const slots: Slot[] = [];
     const candidates: SlotCandidate[][] = [];
@@ -82,16 +104,6 @@ export function basketsFor({ brief, priceIndex }: Session): {
       candidates.push([{ element: 0, deciwatts: 0, options: optionsOf(slot, pick) }]);
     }
     return { slots, candidates };
-  };
-  const optionsOf = (slot: Slot, pick: Pick): Option[] => {
-    if (pick.offer === null && brief.owned.includes(pick.part)) return [plainOption(null, 0)];
-    const lock = locks.get(slot);
-    return usableOffers(priceIndex, brief, pick.part, slot)
-      .filter((offer) => !lock?.offer || lock.offer === offer.id)
-      .flatMap((offer) => {
-        const priced = priceIndex.priced(offer);
-        return priced ? [terms.optionOf(priced, slot)] : [];
-      });
   };
   return {
     work,
@@ -127,7 +139,7 @@ export function basketsFor({ brief, priceIndex }: Session): {
 }
 
 /** Share of the work done. */
-export interface ShoppingProgress {
+interface ShoppingProgress {
   readonly done: number;
 }
 

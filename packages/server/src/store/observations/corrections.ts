@@ -5,7 +5,7 @@ import { showNewest } from './current-price.ts';
 import { rewriteRuns, runsFor, serialOfOffer } from './rows.ts';
 import { observationsOf } from './runs.ts';
 
-export interface Correction {
+interface Correction {
   readonly offer: string;
   readonly at: number;
   /** In minor units of the offer's currency; null: it was sold out. */

@@ -7,14 +7,14 @@ import { observationsOf } from './runs.ts';
 import { feedSource } from './sources.ts';
 import type { Intake } from './take-in.ts';
 
-export interface HistoryRequest {
+interface HistoryRequest {
   readonly offers: readonly string[];
   readonly parts: readonly string[];
   /** Further offers, spread over all that have a history. */
   readonly pool: number;
 }
 
-export interface Histories {
+interface Histories {
   /** Names of sources; `series[…].source` points here. */
   readonly sources: string[];
   readonly series: Series[];

@@ -7,7 +7,7 @@ import { runsOf, type StoredObservation } from './runs.ts';
 import { serialOfSource, type PriceSource } from './sources.ts';
 
 /** A run of daily observations as a file of histories has it; moments in minutes. */
-export interface ImportedRun {
+interface ImportedRun {
   readonly offer: string;
   readonly part: string;
   readonly shop: string;

@@ -4,7 +4,7 @@ import type { ToldStage } from '../../workers/growth.worker.ts';
 import { segmentsOf } from '../../shared/format/ruler.ts';
 
 /** A stretch of a stage's ruler, in minor units from its left end. */
-export interface StageSegment {
+interface StageSegment {
   readonly slot: Slot | null;
   readonly from: number;
   readonly to: number;

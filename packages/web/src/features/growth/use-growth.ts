@@ -6,7 +6,7 @@ import { useGrowth } from '../../shared/stores/growth.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
-export type GrowthState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
+type GrowthState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
 /** Which path is shown large: the candidate's own, what becomes of the best of today, a start with less, or an answer by number. */
 export type ShownPath = 'mine' | 'today' | 'still' | 'paced' | number;
 

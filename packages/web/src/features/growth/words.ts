@@ -19,7 +19,7 @@ export function buildName(picks: Picks, name: PartName): string {
   return picks.gpu ? `${cpu} + ${name(picks.gpu.part)}` : `${cpu}, no card`;
 }
 
-export interface PathVerdict {
+interface PathVerdict {
   readonly head: string;
   /** What it gives up and gains against the best of today. */
   readonly trade: string;

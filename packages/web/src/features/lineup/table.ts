@@ -26,9 +26,7 @@ const figure = (value: number | null, unit: string) =>
   value === null ? UNKNOWN : `${Math.round(value * 10) / 10} ${unit}`;
 
 /** How a part’s price stands, and what waiting for it may be promised to save; null while that is not known. */
-export type RipenessOf = (
-  part: string,
-) => { readonly ripeness: Ripeness; readonly savingMinor: number } | null;
+type RipenessOf = (part: string) => { readonly ripeness: Ripeness; readonly savingMinor: number } | null;
 
 /** The best that can become of a candidate over the time that is looked ahead; null where nothing can be told. */
 export interface GrowthCell {

@@ -1,16 +1,16 @@
 import type { Trade } from '@ripe-pick/core/swaps';
 
 /** How a dot is drawn. Every look also differs in shape, not in colour alone. */
-export type DotKind = 'fits' | 'used' | 'barred' | 'owned' | 'dominated';
+type DotKind = 'fits' | 'used' | 'barred' | 'owned' | 'dominated';
 
-export interface Dot {
+interface Dot {
   readonly trade: Trade;
   readonly x: number;
   readonly y: number;
   readonly kind: DotKind;
 }
 
-export interface LanePicture {
+interface LanePicture {
   /** Dots inside the window, in order of money. */
   readonly dots: readonly Dot[];
   /** One path per kind, for drawing all dots of a kind at once. */
@@ -31,7 +31,7 @@ export interface LaneFrame {
   readonly reach: number;
 }
 
-export const DOT_RADIUS = 3.6;
+const DOT_RADIUS = 3.6;
 /** Half the length of the dash that stands for a rival which is neither better nor cheaper. */
 const DOMINATED_REACH = 2.6;
 const EDGE = 16;

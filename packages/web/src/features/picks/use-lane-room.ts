@@ -15,6 +15,9 @@ export const ROOM_MEASURE: Pick<Measure, 'label' | 'unit' | 'kind'> = {
 
 const keyOf = (slot: Slot, part: string | null) => `${slot}|${part ?? ''}`;
 
+const tradeKey = ({ slot, part, offer, barrier }: Trade) =>
+  `${keyOf(slot, part?.id ?? null)}${offer?.id}${barrier === null}`;
+
 /** What is asked about: the build as it is, and each trade that fits, the cheapest changes first. */
 function swapsOf(picks: Picks, inSight: readonly Trade[]): LaneSwap[] {
   const asItIs = { slot: 'extras', part: null, offer: null, ...picks.extras } as const;
@@ -51,12 +54,9 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
     try {
       await growth.room(picks, swapsOf(picks, inSight.value), (rooms) => {
         if (own !== ticket) return;
-        const next = new Map(values.value);
-        rooms.forEach((room) => {
-          if (now.value === null && room.slot === 'extras') now.value = room.value;
-          next.set(keyOf(room.slot, room.part), room.value);
-        });
-        values.value = next;
+        now.value ??= rooms.find(({ slot }) => slot === 'extras')?.value ?? null;
+        const fresh = rooms.map(({ slot, part, value }) => [keyOf(slot, part), value] as const);
+        values.value = new Map([...values.value, ...fresh]);
       });
     } catch (error) {
       if (own === ticket) failed.value = true;
@@ -65,13 +65,7 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
       if (own === ticket) isWorking.value = false;
     }
   }
-  const wanted = computed(() =>
-    inSight.value
-      .map(
-        (trade) => `${keyOf(trade.slot, trade.part?.id ?? null)}${trade.offer?.id}${trade.barrier === null}`,
-      )
-      .join(),
-  );
+  const wanted = computed(() => inSight.value.map(tradeKey).join());
   watchDebounced([isOn, () => workspace.picks, () => growth.key, wanted], work, { debounce: 200 });
   onBeforeUnmount(() => {
     ticket++;

@@ -1,7 +1,7 @@
 import type { FrontierStep } from '../../workers/solver.worker.ts';
 
 /** Where a game first reaches its target on the way up; null when no sum shown does. */
-export interface TargetFlag {
+interface TargetFlag {
   readonly game: string;
   readonly target: number;
   readonly cost: number | null;

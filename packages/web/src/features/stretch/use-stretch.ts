@@ -10,7 +10,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 /** How far beyond the budget the frontier goes. */
 const REACH = 2;
 
-export type StretchState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
+type StretchState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
 
 /** The frontier of the brief as it stands, and the one with new parts only; redone when the brief changes. */
 export function useStretch() {

@@ -28,7 +28,7 @@ type Request<K extends keyof Api> = Api[K]['request'] extends z.ZodType
   : undefined;
 type Response<K extends keyof Api> = z.infer<Api[K]['response']>;
 
-export interface CallOptions {
+interface CallOptions {
   /** Let the call outlive the page, where the browser allows it for a body of this size. */
   readonly keepalive?: boolean;
   /** A body that is text already (a file that the server is to judge). */

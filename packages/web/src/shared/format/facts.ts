@@ -93,7 +93,7 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
 
 const HIDDEN = new Set(['id', 'kind', 'brand', 'name', 'source']);
 
-export interface Fact {
+interface Fact {
   readonly name: string;
   readonly value: string;
   readonly isKnown: boolean;

@@ -15,7 +15,7 @@ import type { BasketAnswer } from '@ripe-pick/core/search/orders';
 import type { Cost } from '@ripe-pick/core/money';
 import type { Deal, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
-import { computed } from 'vue';
+import { computed, type Ref } from 'vue';
 import { useBench } from './bench.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
@@ -27,7 +27,7 @@ interface KeptBuying {
   claims: ClaimKept;
   versions: Version;
 }
-export type KeptKind = keyof KeptBuying;
+type KeptKind = keyof KeptBuying;
 
 /** A fresh id; ids of what was removed may come again only after undo has forgotten them. */
 const freshId = (kind: string): string => `${kind}-${crypto.randomUUID().slice(0, 8)}`;
@@ -89,15 +89,10 @@ const orderFrom = ({ at: _at, gifts, ...order }: PlannedOrder, candidate: string
   note: gifts.length > 0 ? `Comes with: ${gifts.join(', ')}` : '',
 });
 
-/** What is kept of buying: every change is a named step of the workspace. */
-export const useBuying = defineStore('buying', () => {
-  const catalogueStore = useCatalogue();
-  const workspace = useWorkspace();
+/** What is kept of a purchase as it stands: the build with its totals, and the claims that come with it. */
+function useSnapshots(today: Ref<string>) {
   const bench = useBench();
   const names = useNames();
-  const today = computed(() => catalogueStore.catalogue?.today ?? localToday());
-  const lists = listEdits(workspace);
-
   /** A build with its totals, to look back at later. */
   function versionOf(
     kind: Version['kind'],
@@ -132,6 +127,18 @@ export const useBuying = defineStore('buying', () => {
       state: 'bought',
       boughtOn: today.value,
     }));
+  return { versionOf, claimsOf };
+}
+
+/** What is kept of buying: every change is a named step of the workspace. */
+export const useBuying = defineStore('buying', () => {
+  const catalogueStore = useCatalogue();
+  const workspace = useWorkspace();
+  const bench = useBench();
+  const today = computed(() => catalogueStore.catalogue?.today ?? localToday());
+  const lists = listEdits(workspace);
+
+  const { versionOf, claimsOf } = useSnapshots(today);
 
   return {
     ...lists,

@@ -8,9 +8,9 @@ import {
 import type { FrameModel, HeldOut } from '@ripe-pick/core/parts';
 import { proxy, wrap, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import type { Fitter } from '../../workers/fit.worker.ts';
-import { call, CallFailed } from '../api/client.ts';
+import { call, failureText } from '../api/client.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useRecords } from './records.ts';
 
@@ -18,25 +18,12 @@ type FitKind = 'cold' | 'warm' | 'review';
 
 const TOO_MANY = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
 
-/** The fit of the frame model, in its worker: kept in step with records and parts. */
-export const useModel = defineStore('model', () => {
+type Input = Parameters<Fitter['fit']>[0];
+
+/** Whether there is something to fit from, and whether the model rests on other records or sheets than there are now. */
+function useStaleness() {
   const catalogueStore = useCatalogue();
   const records = useRecords();
-  const state = ref<'idle' | 'fitting' | 'checking'>('idle');
-  const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
-  const failure = ref<string | null>(null);
-  /** What the last fit of this session found about each record. */
-  const review = shallowRef<Pick<FittedModel, 'findings' | 'heldBack'> | null>(null);
-  let remote: Remote<Fitter> | null = null;
-  let round = 0;
-
-  function worker(): Remote<Fitter> {
-    remote ??= wrap<Fitter>(
-      new Worker(new URL('../../workers/fit.worker.ts', import.meta.url), { type: 'module' }),
-    );
-    return remote;
-  }
-
   const fit = computed(() => catalogueStore.catalogue?.frameModel.fit ?? null);
   const print = computed(() => (records.isLoaded ? fingerprint(catalogueStore.parts, records.all) : null));
   /** There is something to fit from: games, and records or a model that was fitted before. */
@@ -45,13 +32,39 @@ export const useModel = defineStore('model', () => {
     return records.isLoaded && games > 0 && (records.all.length > 0 || fit.value !== null);
   });
   const isStale = computed(() => canFit.value && print.value !== null && fit.value?.basedOn !== print.value);
+  return { fit, print, canFit, isStale };
+}
 
-  type Input = Parameters<Fitter['fit']>[0];
+/** The fit's worker, started when it is first needed. */
+function useFitter(progress: Ref<FitProgress | ValidateProgress | null>) {
+  let remote: Remote<Fitter> | null = null;
+  const worker = () =>
+    (remote ??= wrap<Fitter>(
+      new Worker(new URL('../../workers/fit.worker.ts', import.meta.url), { type: 'module' }),
+    ));
   const onProgress = () => proxy((each: FitProgress | ValidateProgress) => (progress.value = each));
+  return {
+    fit: (input: Input) => worker().fit(input, onProgress()),
+    validate: (input: Parameters<Fitter['validate']>[0]) => worker().validate(input, onProgress()),
+    cancel: () => void remote?.cancel(),
+  };
+}
 
-  /** New rates are in use at once; how good they are is checked after. */
-  async function fitOnce(kind: FitKind, input: Input, isLast: () => boolean): Promise<void> {
-    const result = await worker().fit(input, onProgress());
+interface FitView {
+  readonly state: Ref<'idle' | 'fitting' | 'checking'>;
+  readonly failure: Ref<string | null>;
+  /** What the last fit of this session found about each record. */
+  readonly review: Ref<Pick<FittedModel, 'findings' | 'heldBack'> | null>;
+}
+
+/** One fit to its end. New rates are in use at once; how good they are is checked after. */
+function fitting({ state, failure, review }: FitView, fitter: ReturnType<typeof useFitter>) {
+  const catalogueStore = useCatalogue();
+  const show = (frameModel: FrameModel) => {
+    if (catalogueStore.stored) catalogueStore.stored = { ...catalogueStore.stored, frameModel };
+  };
+  return async (kind: FitKind, input: Input, isLast: () => boolean): Promise<void> => {
+    const result = await fitter.fit(input);
     if (!isLast()) return;
     if (result.status === 'too-many') failure.value = TOO_MANY;
     if (result.status !== 'fitted') return;
@@ -60,12 +73,26 @@ export const useModel = defineStore('model', () => {
     show(result.model);
     state.value = 'checking';
     const check = { ...input, model: result.model, start: result.model.fit };
-    const heldOut: HeldOut | null = await worker().validate(check, onProgress());
+    const heldOut: HeldOut | null = await fitter.validate(check);
     if (!isLast()) return;
     const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
     show(checked);
     await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
-  }
+  };
+}
+
+/** The fit of the frame model, in its worker: kept in step with records and parts. */
+export const useModel = defineStore('model', () => {
+  const catalogueStore = useCatalogue();
+  const records = useRecords();
+  const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
+  const view: FitView = { state: ref('idle'), failure: ref(null), review: shallowRef(null) };
+  const { state, failure } = view;
+  const { fit, print, canFit, isStale } = useStaleness();
+  const fitter = useFitter(progress);
+  let round = 0;
+
+  const fitOnce = fitting(view, fitter);
 
   async function run(kind: FitKind): Promise<void> {
     const catalogue = catalogueStore.catalogue;
@@ -85,27 +112,19 @@ export const useModel = defineStore('model', () => {
     try {
       await fitOnce(kind, input, isLast);
     } catch (error) {
-      if (isLast())
-        failure.value =
-          error instanceof CallFailed ? error.message : 'The fit failed; the rates are those of before.';
+      if (isLast()) failure.value = failureText(error, 'The fit failed; the rates are those of before.');
     } finally {
       if (isLast()) state.value = 'idle';
     }
   }
-  function show(frameModel: FrameModel): void {
-    if (catalogueStore.stored) catalogueStore.stored = { ...catalogueStore.stored, frameModel };
-  }
-
   // Records and sheets that come or go are taken in from where the last fit stood.
   watch([print, isStale], ([, stale]) => {
     if (stale) void run('warm');
   });
 
   return {
-    state,
+    ...view,
     progress,
-    failure,
-    review,
     fit,
     canFit,
     isStale,
@@ -113,7 +132,7 @@ export const useModel = defineStore('model', () => {
     cancel(): void {
       round++;
       state.value = 'idle';
-      if (remote) void remote.cancel();
+      fitter.cancel();
     },
   };
 });

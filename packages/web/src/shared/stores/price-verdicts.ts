@@ -15,6 +15,23 @@ export interface ToJudge {
   readonly wish: JudgeWish;
 }
 
+/** What the advice would have done on the histories, in the forecast's worker. */
+const backtestIn =
+  (worker: () => Remote<Judging>, toJudge: () => ToJudge | null) =>
+  (
+    horizon: number,
+    every: number,
+    report: (done: number, of: number) => void,
+  ): Promise<{ rows: readonly BacktestRow[]; summary: BacktestSummary }> => {
+    const now = toJudge();
+    if (!now) return Promise.reject(new Error('nothing is watched'));
+    return worker().backtest(
+      now.parts.map(({ part, kind, offers }) => ({ id: part, kind, offers })),
+      { ...now.wish, days: horizon, every },
+      proxy(({ done, of }) => report(done, of)),
+    );
+  };
+
 /** What the forecast makes of what is watched, in a worker. Of several rounds asked for, the last one counts. */
 export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string | null>) {
   const verdicts = shallowRef<ReadonlyMap<string, PriceVerdict>>(new Map());
@@ -70,19 +87,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     }
   }
 
-  async function runBacktest(
-    horizon: number,
-    every: number,
-    report: (done: number, of: number) => void,
-  ): Promise<{ rows: readonly BacktestRow[]; summary: BacktestSummary }> {
-    const now = toJudge();
-    if (!now) return Promise.reject(new Error('nothing is watched'));
-    return worker().backtest(
-      now.parts.map(({ part, kind, offers }) => ({ id: part, kind, offers })),
-      { ...now.wish, days: horizon, every },
-      proxy(({ done, of }) => report(done, of)),
-    );
-  }
+  const runBacktest = backtestIn(worker, toJudge);
   const stopBacktest = () => void worker().cancelBacktest();
   return { verdicts, pooled, joint, isJudging, judge, giveWay: way.to, runBacktest, stopBacktest };
 }

@@ -44,18 +44,14 @@ function useWatched() {
   return { today, watched, days, events };
 }
 
-/** What is watched, its histories, and what the forecast makes of them. */
-export const usePrices = defineStore('prices', () => {
-  const catalogueStore = useCatalogue();
+/** What the forecast is given: the watched parts with their offers' histories, and the pool that all of them make. */
+function useToJudge(
+  { watched, today, days, events }: ReturnType<typeof useWatched>,
+  histories: Pick<ReturnType<typeof usePriceHistories>, 'observations' | 'pool'>,
+) {
   const workspace = useWorkspace();
   const bench = useBench();
   const names = useNames();
-  const failure = ref<string | null>(null);
-  const { today, watched, days, events } = useWatched();
-  const { read, hasRead, ...histories } = usePriceHistories(
-    () => watched.value.map((each) => each.part),
-    failure,
-  );
   const kindOf = (part: string) => names.parts.get(part)?.kind ?? null;
   const offersOf = (part: string) =>
     bench.index
@@ -86,6 +82,22 @@ export const usePrices = defineStore('prices', () => {
     };
     return { watched: watched.value, parts, wish };
   }
+  return { offersOf, toJudge };
+}
+
+/** What is watched, its histories, and what the forecast makes of them. */
+export const usePrices = defineStore('prices', () => {
+  const catalogueStore = useCatalogue();
+  const workspace = useWorkspace();
+  const bench = useBench();
+  const failure = ref<string | null>(null);
+  const seen = useWatched();
+  const { today, watched, days, events } = seen;
+  const { read, hasRead, ...histories } = usePriceHistories(
+    () => watched.value.map((each) => each.part),
+    failure,
+  );
+  const { offersOf, toJudge } = useToJudge(seen, histories);
   const { judge, ...forecast } = useVerdicts(toJudge, failure);
   const soon = useDebounceFn(() => read(false).then(judge), REST_MS);
   watch([watched, events, days, () => workspace.targets, () => workspace.watching, () => bench.index], () =>

@@ -53,14 +53,62 @@ function useSources(attempt: Attempt, refresh: () => Promise<void>) {
   };
 }
 
+/** Prices that were corrected by hand, and what a correction was turned into. */
+function useCorrections(attempt: Attempt, afterwards: () => Promise<unknown>) {
+  const corrections = shallowRef<readonly Corrected[]>([]);
+  return {
+    corrections,
+    async loadCorrections(): Promise<void> {
+      const told = await attempt(() => call('corrections', undefined), 'The corrections could not be read.');
+      corrections.value = told?.corrections ?? [];
+    },
+    async correct(offer: string, at: number, priceMinor: number | null | undefined): Promise<boolean> {
+      const price = priceMinor === undefined ? {} : { priceMinor };
+      const correcting = () => call('correctPrice', { offer, at, ...price });
+      const done = await attempt(correcting, 'The correction was not kept.');
+      if (done) await afterwards();
+      return done !== null;
+    },
+    async turn(serial: number): Promise<void> {
+      const turning = () => call('turnCorrection', { serial });
+      if (await attempt(turning, 'It could not be taken back.')) await afterwards();
+    },
+  };
+}
+
+/** The simulated market: its day, which can be moved on, and what is wrong with it. */
+function useMarketClock(attempt: Attempt, afterwards: () => Promise<unknown>) {
+  const simulated = shallowRef<{ address: string | null; day: string | null; fault: string } | null>(null);
+  const silent = 'The market does not answer.';
+  /** Runs its clock forward; stops when `isStopped` says so. */
+  async function advance(days: number, onDay: (done: number) => void, isStopped: () => boolean) {
+    const moving = () => call('advanceMarket', undefined);
+    for (let done = 0; done < days && !isStopped(); done++) {
+      const next = await attempt(moving, 'The market’s clock could not be moved.');
+      if (!next) break;
+      simulated.value = next;
+      onDay(done + 1);
+    }
+    await afterwards();
+  }
+  return {
+    simulated,
+    advance,
+    async loadClock(): Promise<void> {
+      simulated.value = await attempt(() => call('market', undefined), silent);
+    },
+    async setFault(fault: Faults): Promise<void> {
+      simulated.value = await attempt(() => call('faultMarket', { fault }), silent);
+    },
+  };
+}
+
 /** What the server’s watch found, its sources, and the simulated market. */
 export const useWatch = defineStore('watch', () => {
   const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
   const points = shallowRef<readonly WatchPoint[]>([]);
   const alerts = shallowRef<readonly Alert[]>([]);
-  const corrections = shallowRef<readonly Corrected[]>([]);
-  const simulated = shallowRef<{ address: string | null; day: string | null; fault: string } | null>(null);
   const failure = ref<string | null>(null);
   const attempt = attempting(failure);
 
@@ -72,60 +120,38 @@ export const useWatch = defineStore('watch', () => {
   /** Prices changed on the server: the catalogue and all that hangs on it is read anew. */
   const refresh = async () => void (await Promise.all([catalogueStore.load(), load()]));
   const { loadSources, ...sources } = useSources(attempt, refresh);
+  const { loadCorrections, ...corrected } = useCorrections(attempt, () => refreshAll());
 
   async function loadFeeds(): Promise<void> {
     await loadSources();
-    simulated.value = await attempt(() => call('market', undefined), 'The market does not answer.');
-    const told = await attempt(() => call('corrections', undefined), 'The corrections could not be read.');
-    corrections.value = told?.corrections ?? [];
+    await loadClock();
+    await loadCorrections();
   }
   const refreshAll = () => Promise.all([refresh(), loadFeeds()]);
   async function runNow(): Promise<void> {
     await workspace.save();
     take(await attempt(() => call('runWatch', undefined), 'The watch could not be run.'));
   }
-  /** Runs the simulated market’s clock forward; stops when `isStopped` says so. */
-  async function advance(days: number, onDay: (done: number) => void, isStopped: () => boolean) {
-    const moving = () => call('advanceMarket', undefined);
-    for (let done = 0; done < days && !isStopped(); done++) {
-      const next = await attempt(moving, 'The market’s clock could not be moved.');
-      if (!next) break;
-      simulated.value = next;
-      onDay(done + 1);
-    }
+  const { simulated, loadClock, ...clock } = useMarketClock(attempt, async () => {
     await runNow();
     await refreshAll();
-  }
+  });
   return {
     ...sources,
+    ...corrected,
+    ...clock,
     points,
     alerts,
     unread: computed(() => alerts.value.filter((each) => !each.isRead)),
-    corrections,
     simulated,
     failure,
     load,
     loadFeeds,
     refresh,
     runNow,
-    advance,
     async mark(serials: readonly number[], isRead: boolean): Promise<void> {
       const marking = () => call('readAlerts', { serials: [...serials], isRead });
       take(await attempt(marking, 'The alerts could not be marked.'));
-    },
-    async setFault(fault: Faults): Promise<void> {
-      simulated.value = await attempt(() => call('faultMarket', { fault }), 'The market does not answer.');
-    },
-    async correct(offer: string, at: number, priceMinor: number | null | undefined): Promise<boolean> {
-      const price = priceMinor === undefined ? {} : { priceMinor };
-      const correcting = () => call('correctPrice', { offer, at, ...price });
-      const done = await attempt(correcting, 'The correction was not kept.');
-      if (done) await refreshAll();
-      return done !== null;
-    },
-    async turn(serial: number): Promise<void> {
-      const turning = () => call('turnCorrection', { serial });
-      if (await attempt(turning, 'It could not be taken back.')) await refreshAll();
     },
   };
 });

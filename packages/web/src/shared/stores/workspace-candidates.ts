@@ -38,6 +38,40 @@ function freshId({ candidates }: Workspace): string {
   return `candidate-${n}`;
 }
 
+/** Which candidates are in sight, and in what order. */
+function sightEdits(edit: Edit, nameOf: (id: string) => string) {
+  return {
+    removeCandidate: (id: string) =>
+      edit(`remove ${nameOf(id)}`, (workspace) =>
+        withCandidates(
+          workspace,
+          workspace.candidates.filter((each) => each.id !== id),
+        ),
+      ),
+    archive: (id: string, isArchived: boolean) =>
+      edit(`${isArchived ? 'archive' : 'bring back'} ${nameOf(id)}`, (workspace) =>
+        withCandidates(
+          workspace,
+          workspace.candidates.map((each) => (each.id === id ? { ...each, isArchived } : each)),
+        ),
+      ),
+    /** Puts the candidates in sight in an order given by ids; archived ones stay behind them. */
+    order: (ids: readonly string[]) =>
+      edit('order candidates', (workspace) => {
+        const at = ({ id }: Candidate) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
+        const sorted = [...workspace.candidates].sort((a, b) => at(a) - at(b));
+        const isSame = sorted.every((each, n) => each === workspace.candidates[n]);
+        return isSame ? workspace : { ...workspace, candidates: sorted };
+      }),
+  };
+}
+
+interface CandidateFrom {
+  readonly decisions?: readonly Decision[];
+  readonly note?: string;
+  readonly path?: readonly StoredPathStep[];
+}
+
 /** What can be done with candidates, each by a named step. */
 export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure: Ref<string | null>) {
   const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
@@ -56,15 +90,7 @@ export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure
         decisions: withDecisions(candidate.decisions, decisions),
       })),
     /** The id of the new candidate; of the active one where no more are kept. */
-    addCandidate(
-      name: string,
-      picks: Picks,
-      from: {
-        readonly decisions?: readonly Decision[];
-        readonly note?: string;
-        readonly path?: readonly StoredPathStep[];
-      } = {},
-    ): string {
+    addCandidate(name: string, picks: Picks, from: CandidateFrom = {}): string {
       if (state.value.candidates.length >= MOST_CANDIDATES) {
         failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
         return state.value.active;
@@ -88,27 +114,6 @@ export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure
       editCandidate('rename candidate', id, (each) => ({ ...each, name })),
     noteOn: (id: string, note: string) =>
       editCandidate(`type a note on ${nameOf(id)}`, id, (each) => ({ ...each, note: note.slice(0, 5000) })),
-    removeCandidate: (id: string) =>
-      edit(`remove ${nameOf(id)}`, (workspace) =>
-        withCandidates(
-          workspace,
-          workspace.candidates.filter((each) => each.id !== id),
-        ),
-      ),
-    archive: (id: string, isArchived: boolean) =>
-      edit(`${isArchived ? 'archive' : 'bring back'} ${nameOf(id)}`, (workspace) =>
-        withCandidates(
-          workspace,
-          workspace.candidates.map((each) => (each.id === id ? { ...each, isArchived } : each)),
-        ),
-      ),
-    /** Puts the candidates in sight in an order given by ids; archived ones stay behind them. */
-    order: (ids: readonly string[]) =>
-      edit('order candidates', (workspace) => {
-        const at = ({ id }: Candidate) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
-        const sorted = [...workspace.candidates].sort((a, b) => at(a) - at(b));
-        const isSame = sorted.every((each, n) => each === workspace.candidates[n]);
-        return isSame ? workspace : { ...workspace, candidates: sorted };
-      }),
+    ...sightEdits(edit, nameOf),
   };
 }

@@ -1,42 +1,54 @@
 import type { Workspace } from '@ripe-pick/contract';
 import { ref, type ShallowRef } from 'vue';
-import { call, CallFailed } from '../api/client.ts';
+import { call, CallFailed, failureText } from '../api/client.ts';
 import type { History } from './history.ts';
 
-export type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
+type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
+
+/** Calls that read and save a workspace, with the revision that each save rests on. */
+function workspaceCalls(state: ShallowRef<Workspace>, history: History) {
+  let revision = 0;
+  return {
+    async read(): Promise<void> {
+      const saved = await call('workspace', undefined);
+      revision = saved.revision;
+      if (saved.workspace) state.value = saved.workspace;
+      history.load(saved.history.steps, saved.history.done);
+    },
+    /** Sends what there is; `ahead` of so many saves that are on their way. */
+    async send(ahead = 0): Promise<void> {
+      const { change, failed } = history.takeChange();
+      const body = { revision: revision + ahead, workspace: state.value, history: change };
+      try {
+        ({ revision } = await call('saveWorkspace', body, { keepalive: true }));
+      } catch (error) {
+        failed();
+        throw error;
+      }
+    },
+  };
+}
 
 /** Keeps a workspace on the server: one save at a time; what changes meanwhile is saved next. */
 export function useSaving(state: ShallowRef<Workspace>, history: History) {
   const saveState = ref<SaveState>('saved');
   const failure = ref<string | null>(null);
   const isLoaded = ref(false);
-  let revision = 0;
+  const calls = workspaceCalls(state, history);
   let isSaving = false;
   let isDirty = false;
-
-  function send(ownRevision: number) {
+  const send = (ahead?: number) => {
     isDirty = false;
-    const { change, failed } = history.takeChange();
-    const body = { revision: ownRevision, workspace: state.value, history: change };
-    return call('saveWorkspace', body, { keepalive: true }).then(
-      ({ revision: next }) => (revision = next),
-      (error: unknown) => {
-        failed();
-        throw error;
-      },
-    );
-  }
+    return calls.send(ahead);
+  };
 
   async function load(): Promise<void> {
     try {
-      const saved = await call('workspace', undefined);
-      revision = saved.revision;
-      if (saved.workspace) state.value = saved.workspace;
-      history.load(saved.history.steps, saved.history.done);
+      await calls.read();
       saveState.value = 'saved';
       failure.value = null;
     } catch (error) {
-      failure.value = error instanceof CallFailed ? error.message : 'The saved work could not be read.';
+      failure.value = failureText(error, 'The saved work could not be read.');
     } finally {
       isLoaded.value = true;
     }
@@ -48,7 +60,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
     isSaving = true;
     saveState.value = 'saving';
     try {
-      while (isDirty) await send(revision);
+      while (isDirty) await send();
       saveState.value = 'saved';
       failure.value = null;
     } catch (error) {
@@ -70,7 +82,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
 
   /** The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. */
   function flush(): void {
-    if (isDirty) send(revision + (isSaving ? 1 : 0)).catch(() => undefined);
+    if (isDirty) send(isSaving ? 1 : 0).catch(() => undefined);
   }
   return { saveState, failure, isLoaded, load, save, set, flush };
 }

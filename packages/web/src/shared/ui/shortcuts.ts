@@ -1,5 +1,5 @@
 /** A key, as it is shown, and what it does. */
-export interface Shortcut {
+interface Shortcut {
   readonly keys: readonly string[];
   readonly does: string;
 }
