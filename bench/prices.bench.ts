@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
   calibrationSection,
+  demoMarketSection,
   holds,
   otherWorldsSection,
   partSection,
@@ -22,6 +23,7 @@ const sections: readonly (() => Section)[] = [
   () => regretSection(SEEDS, 200),
   () => calibrationSection([...SEEDS, 501, 502, 503, 504, 505, 506], 200),
   () => otherWorldsSection(SEEDS, 80),
+  () => demoMarketSection(120),
   () => realSection(500),
   () => standingSection(400),
   () => partSection(300),

@@ -11,7 +11,8 @@ import {
   feedSchema,
   watchKeptSchema,
 } from '@ripe-pick/contract';
-import { marketOf, type MarketFile } from '@ripe-pick/market/simulate';
+import type { MarketFile } from '@ripe-pick/market/file';
+import { marketOf } from '@ripe-pick/market/simulate';
 import { FAULTS, serveMarket, type Served } from '@ripe-pick/market/serve';
 import { Parser } from 'htmlparser2';
 import ICAL from 'ical.js';

@@ -1,6 +1,7 @@
 import { finish } from '@ripe-pick/core/work';
 import { describe, expect, it } from 'vitest';
 import { backtest, backtestSummary, SHIPPED_PRIOR } from '@ripe-pick/core/prices';
+import { demoEpisodes, HABITS } from './demo-market.ts';
 import { episodesOf } from './episodes.ts';
 import { buyNow, clairvoyant, model, off10, p10 } from './policies.ts';
 import { calibrationError, climatology, brier, forecastsOf, meanOf, regrets } from './score.ts';
@@ -44,6 +45,11 @@ describe('what is stated', () => {
   });
   it.each(OTHER_WORLDS)('still holds in a market that it was not built for: %s', (_, world) => {
     const { stated, coverLeast } = forecastsOf(episodesOf(world, 201, 80), 500);
+    expect(calibrationError(stated)).toBeLessThan(0.2);
+    expect(coverLeast).toBeGreaterThan(0.62);
+  });
+  it.each(HABITS)('still holds at the demo’s shops, whose habits it does not know: %s', (habit) => {
+    const { stated, coverLeast } = forecastsOf(demoEpisodes(habit, 30), 400);
     expect(calibrationError(stated)).toBeLessThan(0.2);
     expect(coverLeast).toBeGreaterThan(0.62);
   });

@@ -1,5 +1,6 @@
 import { fitted, pathsOf, planOf, pooledPrior, percentileOf, type Observation } from '@ripe-pick/core/prices';
 import { seedOf } from '@ripe-pick/core/stats';
+import { demoEpisodes, HABITS } from './demo-market.ts';
 import { episodesOf, seenOf, windowsOf, type Episode } from './episodes.ts';
 import { fourShops, jitter } from './part-level.ts';
 import { knowing } from './policies.ts';
@@ -137,29 +138,43 @@ export function calibrationSection(seeds: readonly number[], each: number): Sect
   };
 }
 
-export function otherWorldsSection(seeds: readonly number[], each: number): Section {
-  const lines: string[] = [];
-  const bars: Bar[] = [];
-  for (const [name, world] of OTHER_WORLDS) {
-    const episodes = seeds.flatMap((seed) => episodesOf(world, seed, each));
-    const { f, lines: said } = calibrationLines(episodes);
-    const rules = Object.entries(RULES).map(
-      ([rule, pays]) => `${rule} ${two(meanOf(regrets(episodes, 0, pays)).mean)}`,
-    );
-    lines.push(`${name}: regret ${rules.join('; ')}`, ...said.map((line) => `${name}: ${line}`));
-    bars.push({
-      name: `${name}: expected calibration error`,
-      figure: calibrationError(f.stated),
-      atMost: 0.12,
-    });
-    bars.push({
-      name: `${name}: 80 % interval of the least price covers`,
-      figure: f.coverLeast,
-      atLeast: 0.72,
-    });
-  }
-  return { title: 'Markets that the model was not built for', lines, bars };
+/** Regret and calibration in one market, with the bars that any market has to hold. */
+function marketScore(name: string, episodes: readonly Episode[]): Pick<Section, 'lines' | 'bars'> {
+  const { f, lines } = calibrationLines(episodes);
+  const rules = Object.entries(RULES).map(
+    ([rule, pays]) => `${rule} ${two(meanOf(regrets(episodes, 0, pays)).mean)}`,
+  );
+  return {
+    lines: [`${name}: regret ${rules.join('; ')}`, ...lines.map((line) => `${name}: ${line}`)],
+    bars: [
+      { name: `${name}: expected calibration error`, figure: calibrationError(f.stated), atMost: 0.12 },
+      { name: `${name}: 80 % interval of the least price covers`, figure: f.coverLeast, atLeast: 0.72 },
+    ],
+  };
 }
+
+const joined = (title: string, scores: readonly Pick<Section, 'lines' | 'bars'>[]): Section => ({
+  title,
+  lines: scores.flatMap(({ lines }) => lines),
+  bars: scores.flatMap(({ bars }) => bars),
+});
+
+export const otherWorldsSection = (seeds: readonly number[], each: number): Section =>
+  joined(
+    'Markets that the model was not built for',
+    OTHER_WORLDS.map(([name, world]) =>
+      marketScore(
+        name,
+        seeds.flatMap((seed) => episodesOf(world, seed, each)),
+      ),
+    ),
+  );
+
+export const demoMarketSection = (each: number): Section =>
+  joined(
+    'The demo’s shops, whose habits the model does not know',
+    HABITS.map((habit) => marketScore(habit, demoEpisodes(habit, each))),
+  );
 
 export function realSection(count: number): Section {
   const episodes = windowsOf(realSeries(), count, 77);

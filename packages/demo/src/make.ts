@@ -105,7 +105,7 @@ export function makeCatalogue({ seed, parts: wanted, gaps = 13 }: MakeOptions): 
       'Invented market of the harbour town of Skerrow. No maker, part, game, shop or price in here is real.',
     parts,
     shops: [
-      ...SHOPS.map(({ feeMinor, freeFromMinor, level: _, ...shop }) => ({
+      ...SHOPS.map(({ feeMinor, freeFromMinor, level: _level, habit: _habit, ...shop }) => ({
         ...shop,
         shipping: { feeMinor, freeFromMinor },
       })),

@@ -1,3 +1,4 @@
+import type { Habit } from '@ripe-pick/market/courses';
 import { table } from './tables.ts';
 
 /*
@@ -47,6 +48,8 @@ interface ShopRow {
   readonly level: number;
   readonly sendsInDays: number;
   readonly returnDays: number;
+  /** How the simulated market moves its prices; null for the board. */
+  readonly habit: Habit | null;
 }
 export const SHOPS = table<ShopRow>('shops');
 

@@ -1,14 +1,23 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
-import { FIRST_DAY, marketOf, type Item, type MarketFile } from '@ripe-pick/market/simulate';
+import { FIRST_DAY } from '@ripe-pick/market/courses';
+import type { Item, MarketFile } from '@ripe-pick/market/file';
+import { marketOf } from '@ripe-pick/market/simulate';
 import { daysBetween } from '@ripe-pick/core/units';
-import { DEMO_DAY } from './names.ts';
+import { DEMO_DAY, SHOPS } from './names.ts';
 
 /** The catalogue as the simulated market knows it: what is on the shelves on its first day. */
 export function marketFileOf(catalogue: CatalogueFile): MarketFile {
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   return {
     day: DEMO_DAY,
-    shops: catalogue.shops.map(({ id, name, kind, currency }) => ({ id, name, kind, currency, minor: 100 })),
+    shops: catalogue.shops.map(({ id, name, kind, currency }) => ({
+      id,
+      name,
+      kind,
+      currency,
+      minor: 100,
+      habit: SHOPS.find((shop) => shop.id === id)?.habit ?? undefined,
+    })),
     items: catalogue.offers.flatMap((offer): Item[] => {
       const part = parts.get(offer.part);
       if (!part) return [];

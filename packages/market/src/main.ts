@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { serveMarket } from './serve.ts';
-import type { MarketFile } from './simulate.ts';
+import type { MarketFile } from './file.ts';
 
 /** The simulated market on its own: RIPE_PICK_MARKET_PORT, RIPE_PICK_MARKET_DAY. Loopback only. */
 const file = JSON.parse(readFileSync(new URL('../files/market.json', import.meta.url), 'utf8')) as MarketFile;

@@ -1,4 +1,6 @@
-import { dateOn, LAUNCH_DAY, type Ask, type Item, type MarketFile, type SimulatedShop } from './simulate.ts';
+import { LAUNCH_DAY } from './courses.ts';
+import { dateOn, type Item, type MarketFile, type SimulatedShop } from './file.ts';
+import type { Ask } from './simulate.ts';
 
 /* What the shops serve: pages in the ways that shops write them, tables and feeds, and a calendar. */
 

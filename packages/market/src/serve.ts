@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { calendar, jsonFeed, priceList, productPage, shopFront } from './pages.ts';
-import { dateOn, marketOf, type MarketDays, type MarketFile } from './simulate.ts';
+import { dateOn, type MarketFile } from './file.ts';
+import { marketOf, type MarketDays } from './simulate.ts';
 
 /** Ways in which the market can fail, to see that nothing is lost or invented by it. */
 export const FAULTS = ['none', 'slow', 'error', 'truncated', 'wrong-price', 'markup'] as const;

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { calendar, jsonFeed, markupOf, priceList, productPage } from './pages.ts';
-import { dateOn, FIRST_DAY, LAUNCH_DAY, marketOf, type Item, type MarketFile } from './simulate.ts';
+import { FIRST_DAY, LAUNCH_DAY, type Habit } from './courses.ts';
+import { dateOn, type Item, type MarketFile } from './file.ts';
+import { marketOf } from './simulate.ts';
 
 const item = (id: string, more: Partial<Item> = {}): Item => ({
   id,
@@ -54,6 +56,43 @@ describe('the simulated market', () => {
     expect(gone).toBeGreaterThan(0);
     expect(days.slice(gone + 1).every((ask) => ask === undefined)).toBe(true);
     expect(market.ask(file.items[61], 300)?.price).toBe(20_000);
+  });
+});
+
+describe('a shop’s habit', () => {
+  const pricesBy = (habit: Habit) => {
+    const shops = [{ ...file.shops[0], habit }];
+    const items = Array.from({ length: 40 }, (_, n) => item(`h${n}.pennywharf`, { kind: 'case' }));
+    const own = marketOf({ ...file, shops, items });
+    return items.map((each) =>
+      Array.from({ length: 200 }, (_, n) => own.ask(each, FIRST_DAY + n)?.price ?? null),
+    );
+  };
+  const share = (all: (number | null)[][], isSo: (before: number, after: number) => boolean) => {
+    const steps = all.flatMap((prices) =>
+      prices.slice(1).flatMap((price, n) => {
+        const before = prices[n];
+        return price !== null && before !== null ? [isSo(before, price)] : [];
+      }),
+    );
+    return steps.filter(Boolean).length / steps.length;
+  };
+  it('hi-lo: a few prices only, which come back', () => {
+    for (const prices of pricesBy('hi-lo')) expect(new Set(prices).size).toBeLessThanOrEqual(7);
+  });
+  it('re-pricer: another price on most days', () => {
+    expect(share(pricesBy('re-pricer'), (before, after) => before !== after)).toBeGreaterThan(0.2);
+    expect(share(pricesBy('hi-lo'), (before, after) => before !== after)).toBeLessThan(0.1);
+  });
+  it('clears out: never up while it is there, and empty for days in a row', () => {
+    const all = pricesBy('clears-out');
+    expect(share(all, (before, after) => after > 1.01 * before)).toBe(0);
+    expect(all.every((prices) => prices.join().includes(',,,'))).toBe(true);
+  });
+  it('drifts up: dearer at the end', () => {
+    const ends = pricesBy('drifts-up').map((prices) => [prices.find(Number), prices.findLast(Number)]);
+    const mean = (at: 0 | 1) => ends.reduce((sum, each) => sum + (each[at] ?? 0), 0);
+    expect(mean(1)).toBeGreaterThan(1.02 * mean(0));
   });
 });
 

@@ -1,3 +1,5 @@
+import { Courses } from './courses.ts';
+import { dateOn, type Item, type MarketFile } from './file.ts';
 import { randomOf } from './random.ts';
 
 /*
@@ -5,139 +7,13 @@ import { randomOf } from './random.ts';
  * outside, so it shares nothing with the app that reads it.
  */
 
-export interface Item {
-  readonly id: string;
-  readonly shop: string;
-  readonly kind: string;
-  readonly brand: string;
-  readonly name: string;
-  readonly gtin?: string;
-  readonly mpn?: string;
-  /** Price on the first day, in minor units of the shop’s currency. */
-  readonly price: number;
-  readonly condition: string;
-  readonly inStock: boolean;
-  readonly shipping?: number;
-  readonly grade?: string;
-  readonly monthsOld?: number;
-  readonly returnDays?: number;
-  readonly seller?: { readonly name: string; readonly good: number; readonly rated: number };
-  /** Sold only together with others: stays as it is. */
-  readonly lot?: string;
-}
-export interface SimulatedShop {
-  readonly id: string;
-  readonly name: string;
-  readonly kind: string;
-  readonly currency: string;
-  /** Minor units of the currency in one unit. */
-  readonly minor: number;
-}
-export interface MarketFile {
-  /** Day 0, ISO date. */
-  readonly day: string;
-  readonly shops: readonly SimulatedShop[];
-  readonly items: readonly Item[];
-}
-
 /** What an item costs on a day; null when it is not for sale. Undefined: it is not listed at all. */
 export type Ask = { readonly price: number | null; readonly stock: number };
-
-export const FIRST_DAY = -150;
-/** A new generation of cards comes out so many days after day 0, and presses the prices of those that are there. */
-export const LAUNCH_DAY = 21;
-
-const DAY_MS = 86_400_000;
-export const dateOn = (file: MarketFile, day: number) =>
-  new Date(Date.parse(`${file.day}T00:00:00Z`) + day * DAY_MS).toISOString().slice(0, 10);
-
-/** Sales begin more often at the end of November and in the middle of July. */
-function seasonOn(date: string): number {
-  const monthDay = date.slice(5);
-  if (monthDay >= '11-20' && monthDay <= '11-30') return 4;
-  return monthDay >= '07-08' && monthDay <= '07-19' ? 3 : 1;
-}
 
 /** Prices end in 90 or 99. */
 function ended(minor: number): number {
   const base = Math.max(100, Math.round(minor / 100) * 100);
   return base - (base % 300 === 0 ? 1 : 10);
-}
-
-interface Course {
-  readonly logs: number[];
-  readonly outs: boolean[];
-}
-
-/** The course of an item from the first day on; longer when asked for more. */
-function* course(item: Item, file: MarketFile): Generator<{ readonly log: number; readonly out: boolean }> {
-  const d = randomOf('course', item.id);
-  const yearly =
-    {
-      cpu: 0.2,
-      gpu: 0.2,
-      storage: 0.18,
-      memory: 0.15,
-      motherboard: 0.1,
-      cooler: 0.05,
-      psu: 0.04,
-      case: 0.03,
-    }[item.kind] ?? 0.05;
-  const fall = (yearly + 0.08 * d.normal()) / 365;
-  const start = 0.006 + 0.018 * d.uniform();
-  const end = 0.09 + 0.12 * d.uniform();
-  const change = 0.03 + 0.09 * d.uniform();
-  const spread = 0.015 + 0.02 * d.uniform();
-  const depth = 0.07 + 0.13 * d.uniform();
-  // Cards are pressed by the launch, the dearer ones most.
-  const pressed = item.kind === 'gpu' && item.condition === 'new' ? 0.05 + 0.08 * d.uniform() : 0;
-  let level = 0;
-  let regular = 0;
-  let log = 0;
-  let onSale = false;
-  let out = false;
-  for (let day = FIRST_DAY; ; day++) {
-    level += -fall + 0.0025 * d.normal();
-    if (day >= LAUNCH_DAY && pressed > 0) level -= pressed * (1 / 17) * (16 / 17) ** (day - LAUNCH_DAY);
-    const u = d.uniform();
-    if (onSale) {
-      if (u < end) {
-        onSale = false;
-        if (!d.chance(0.5)) regular = level + spread * d.normal();
-        log = regular;
-      }
-    } else if (u < start * seasonOn(dateOn(file, day))) {
-      onSale = true;
-      log = level - depth - 0.02 * d.normal();
-    } else if (u < start * 4 + change) {
-      regular = level + spread * d.normal();
-      log = regular;
-    }
-    out = out ? !d.chance(0.16) : d.chance(0.008);
-    yield { log, out };
-  }
-}
-
-/** The courses of a market's items, drawn once, and longer when a later day is asked for. */
-class Courses {
-  private readonly known = new Map<string, { course: Course; more: ReturnType<typeof course> }>();
-
-  constructor(private readonly file: MarketFile) {}
-
-  at(item: Item, day: number): { readonly log: number; readonly out: boolean } {
-    let entry = this.known.get(item.id);
-    if (!entry) {
-      entry = { course: { logs: [], outs: [] }, more: course(item, this.file) };
-      this.known.set(item.id, entry);
-    }
-    const { logs, outs } = entry.course;
-    while (logs.length <= day - FIRST_DAY) {
-      const { log, out } = entry.more.next().value as { log: number; out: boolean };
-      logs.push(log);
-      outs.push(out);
-    }
-    return { log: logs[day - FIRST_DAY], out: outs[day - FIRST_DAY] };
-  }
 }
 
 const NOT_FOR_SALE: Ask = { price: null, stock: 0 };
