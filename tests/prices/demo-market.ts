@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { pooledPrior, type Observation } from '@ripe-pick/core/prices';
-import { FIRST_DAY, type Habit } from '@ripe-pick/market/courses';
-import type { Item, MarketFile } from '@ripe-pick/market/file';
+import { FIRST_DAY } from '@ripe-pick/market/courses';
+import type { Habit, Item, MarketFile } from '@ripe-pick/market/file';
 import { marketOf } from '@ripe-pick/market/simulate';
 import type { Episode } from './episodes.ts';
 

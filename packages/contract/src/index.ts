@@ -65,23 +65,9 @@ export {
 } from './workspace.ts';
 export { withDeal, withGame, withoutDeal, withoutPart, withPart, withShop } from './catalogue-edits.ts';
 export { dailyPrices, dayOfMinute, dayOfMoment, minuteOfMoment, noonOf, today } from './local-day.ts';
-export {
-  briefFrom1,
-  dealFrom1,
-  decisionsFrom1,
-  fitFrom1,
-  gameFrom1,
-  KEPT_FROM_1,
-  partFrom1,
-  pathFrom1,
-  picksFrom1,
-  recordFrom1,
-  rigFrom1,
-  runFrom1,
-  upgradedFile,
-  watchPointFrom1,
-  workspaceFrom1,
-} from './version-1.ts';
+export { upgradedFile } from './version-1.ts';
+/** How each kind of record of version 1 becomes one of version 2. */
+export * as version1 from './version-1.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
 export { recordsSchema } from './records.ts';
 export { readRecordsTable, writeRecordsTable, type TableDefaults, type TableRead } from './records-table.ts';

@@ -1,4 +1,4 @@
-import type { Habit } from '@ripe-pick/market/courses';
+import type { Habit } from '@ripe-pick/market/file';
 import { table } from './tables.ts';
 
 /*

@@ -1,5 +1,5 @@
 import { randomOf } from './random.ts';
-import { dateOn, type Item, type MarketFile } from './file.ts';
+import { dateOn, type Habit, type Item, type MarketFile } from './file.ts';
 
 /*
  * How prices move: each shop has a habit of its own, and none of them is the process that the app's forecast assumes. A course gives the
@@ -9,8 +9,6 @@ import { dateOn, type Item, type MarketFile } from './file.ts';
 export const FIRST_DAY = -150;
 /** A new generation of cards comes out so many days after day 0, and presses the prices of those that are there. */
 export const LAUNCH_DAY = 21;
-
-export type Habit = 'hi-lo' | 're-pricer' | 'clears-out' | 'drifts-up';
 
 interface Day {
   readonly log: number;

@@ -1,6 +1,7 @@
-import type { Habit } from './courses.ts';
-
 /* What the simulated market is made of: the file that the demo writes for it. */
+
+/** How a shop moves its prices; see `courses.ts`. */
+export type Habit = 'hi-lo' | 're-pricer' | 'clears-out' | 'drifts-up';
 
 export interface Item {
   readonly id: string;

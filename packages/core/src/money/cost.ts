@@ -1,7 +1,8 @@
 import { SLOTS, type Claim, type Picks, type CostBasis, type Slot } from '../parts/index.ts';
 import { cents, sumCents, type Cents } from '../units/index.ts';
 import type { PriceIndex } from './price-index.ts';
-import { settleOrder, type OrderItem, type Settled } from './order.ts';
+import type { OrderItem } from './order-deals.ts';
+import { settleOrder, type Settled } from './order.ts';
 import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts';
 
 /** One line of what is paid at the till, in the brief's currency, with the amount as the shop states it. */

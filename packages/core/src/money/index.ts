@@ -11,7 +11,8 @@ export {
   type PriceIndex,
   type OfferBarrier,
 } from './price-index.ts';
-export { feeOf, settleOrder, type OrderItem } from './order.ts';
+export { feeOf, settleOrder } from './order.ts';
+export type { OrderItem } from './order-deals.ts';
 export { arrivalOf, backCounted, gross, worthAt, type Priced } from './priced.ts';
 export { codeAppliesTo, type ShopDeals } from './shop-deals.ts';
 export { breakEvenPrice, newCost, usedCost, USED_DEFAULTS, type UsedCost } from './used-risk.ts';

@@ -13,7 +13,8 @@ export { jointPlan, type JointPlan } from './joint.ts';
 export { leastOf, pathsOf, type Paths } from './paths.ts';
 export { chanceOf, planOf, type Advice, type DayBand } from './plan.ts';
 export { priceDoubt } from './plausible.ts';
-export { fallOf, LEAST_POOL, pooledPrior, SHIPPED_PRIOR } from './prior.ts';
+export { LEAST_POOL, pooledPrior } from './pooled-prior.ts';
+export { fallOf, SHIPPED_PRIOR } from './prior.ts';
 export {
   ENOUGH_JUDGED,
   judge,

@@ -9,7 +9,8 @@ import {
 import type { Gpu, Slot } from '../parts/index.ts';
 import { psuNeed, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
-import type { Compatibility, CpuLinks } from './pair-compatibility.ts';
+import type { Compatibility } from './pair-compatibility.ts';
+import type { CpuLinks } from './rule-questions.ts';
 import { AT, REST, REST_COUNT, type Domains } from './domains.ts';
 
 /** What one basket is to be found for: a processor, and the elements that each other slot may take. */

@@ -1,5 +1,6 @@
 export { listingWait } from './listing-wait.ts';
-export { changesBetween, isQuiet, type WatchChange, type Move } from './changes.ts';
+export { changesBetween, isQuiet } from './changes.ts';
+export type { Move, WatchChange } from './knowledge.ts';
 export { daysAhead, watchList, type Watched } from './list.ts';
 export { trackedOffers } from './tracked.ts';
 

@@ -3,7 +3,7 @@ import type { Deal } from '../parts/index.ts';
 import type { Observation } from '../prices/index.ts';
 import type { Session } from '../session/index.ts';
 import { addDays, dayNumber } from '../units/index.ts';
-import type { Move } from './changes.ts';
+import type { Move } from './knowledge.ts';
 import { partName } from './now.ts';
 
 /** The price of the last look up to a day; null when it was not for sale, or not seen yet. */

@@ -3,7 +3,7 @@ import { SLOTS, type Picks } from '../parts/index.ts';
 import type { Answer } from '../search/index.ts';
 import type { Session } from '../session/index.ts';
 import { summaryFor } from '../swaps/index.ts';
-import type { BestPick, WatchKnowledge } from './changes.ts';
+import type { BestPick, WatchKnowledge } from './knowledge.ts';
 
 /** Maker and name of a part; its id where the catalogue has lost it. */
 export function partName({ priceIndex }: Session, id: string): string {

@@ -12,7 +12,7 @@ import {
   watchList,
   type Move,
 } from './index.ts';
-import type { WatchKnowledge } from './changes.ts';
+import type { WatchKnowledge } from './knowledge.ts';
 import { countsOn } from './targets.ts';
 
 const pick = (part: string, offer: string, priceMinor: number) => ({

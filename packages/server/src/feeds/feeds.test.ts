@@ -8,7 +8,8 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from
 import { openStore, type Store } from '../store/index.ts';
 import { isPrivateAddress } from './addresses.ts';
 import { fetchOnce } from './fetch.ts';
-import { backOffMs, schedulerFor, type Scheduler } from './scheduler.ts';
+import { schedulerFor, type Scheduler } from './scheduler.ts';
+import { backOffMs } from './back-off.ts';
 
 const LIMITS = { timeoutMs: 400, maxBytes: 2_000_000 };
 const catalogue = catalogueFileSchema.parse(

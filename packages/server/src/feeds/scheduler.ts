@@ -1,8 +1,7 @@
-import { minuteOfMoment, type FeedState, type PriceDoubt } from '@ripe-pick/contract';
 import { Cron } from 'croner';
 import type { FeedRow, Store } from '../store/index.ts';
-import { FETCH_LIMITS, fetchOnce, type Fetched, type FetchLimits } from './fetch.ts';
-import { readFeed } from './read-feed.ts';
+import { FETCH_LIMITS, fetchOnce, type FetchLimits } from './fetch.ts';
+import { failedState, keepFetched } from './keep-fetched.ts';
 
 interface SchedulerOptions {
   readonly store: Store;
@@ -25,89 +24,10 @@ export interface Scheduler {
   stop(): Promise<void>;
 }
 
-const HOUR_MS = 3_600_000;
-const FIRST_BACK_OFF_MS = 15 * 60_000;
-const LONGEST_BACK_OFF_MS = 48 * HOUR_MS;
 const REST_MS = 3000;
 /** A program on this machine answers at once or not at all. */
 const LOOPBACK_MS = 4000;
 const isLoopback = (host: string) => host === 'localhost' || host === '[::1]' || host.startsWith('127.');
-
-/** Waits twice as long after each failure, two days at most; never shorter than the other side asks. */
-export function backOffMs(failures: number, retryAfterSeconds: number | null): number {
-  const own = Math.min(LONGEST_BACK_OFF_MS, FIRST_BACK_OFF_MS * 2 ** Math.max(0, failures - 1));
-  return Math.max(own, Math.min(LONGEST_BACK_OFF_MS * 4, (retryAfterSeconds ?? 0) * 1000));
-}
-
-const later = (moment: Date, ms: number) => new Date(moment.getTime() + ms).toISOString();
-
-function failedState(
-  state: FeedState,
-  moment: Date,
-  error: string,
-  doubts: readonly PriceDoubt[],
-  retryAfterSeconds: number | null,
-): FeedState {
-  const failures = state.failures + 1;
-  return {
-    ...state,
-    result: 'failed',
-    at: moment.toISOString(),
-    error: error.slice(0, 1000),
-    failures,
-    doubts: [...doubts],
-    nextAt: later(moment, backOffMs(failures, retryAfterSeconds)),
-  };
-}
-
-/** Keeps what a fetch of one source came to; tells whether prices were taken in. */
-async function keepFetched(
-  { feed, state }: FeedRow,
-  fetched: Fetched,
-  store: Store,
-  moment: Date,
-): Promise<boolean> {
-  if (fetched.kind === 'failed') {
-    await store.saveFeedState(failedState(state, moment, fetched.error, [], fetched.retryAfterSeconds));
-    return false;
-  }
-  const at = moment.toISOString();
-  const good: FeedState = {
-    ...state,
-    at,
-    okAt: at,
-    error: null,
-    failures: 0,
-    nextAt: later(moment, feed.everyHours * HOUR_MS),
-  };
-  if (fetched.kind === 'unchanged') {
-    // Asked, and the same as before: that is an observation too.
-    const intakes = (await store.lastOfFeed(feed)).map((each) => ({ ...each, at: minuteOfMoment(moment) }));
-    const unchanged: FeedState = { ...good, result: 'unchanged', taken: intakes.length };
-    await store.takeHarvest({ feed, state: unchanged, intakes, held: [], deals: [] });
-    return intakes.length > 0;
-  }
-  const read = await readFeed(fetched, feed, store, moment);
-  if (!read.ok) {
-    await store.saveFeedState(failedState(state, moment, read.error, read.doubts, null));
-    return false;
-  }
-  const { harvest, doubts } = read;
-  await store.takeHarvest({
-    ...harvest,
-    feed,
-    state: {
-      ...good,
-      result: 'ok',
-      taken: harvest.intakes.length,
-      held: harvest.held.length,
-      doubts: [...doubts],
-      etag: fetched.etag?.slice(0, 500) ?? null,
-      modified: fetched.modified?.slice(0, 200) ?? null,
-    },
-  });
-  return harvest.intakes.length > 0;
-}
 
 /** Waits until a host has been left alone for long enough. */
 function restBetween(restMs: number): (host: string) => Promise<void> {

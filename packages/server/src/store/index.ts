@@ -18,17 +18,8 @@ import { correct, readCorrections, turnCorrection } from './observations/correct
 import { lastOfFeed, lastPrices, readHistory } from './observations/history.ts';
 import { importRuns } from './observations/import.ts';
 import { takeIn } from './observations/take-in.ts';
-import {
-  addAlerts,
-  addPoint,
-  keepForecasts,
-  markAlerts,
-  openForecasts,
-  readAlerts,
-  readJudged,
-  readPoints,
-  saveJudged,
-} from './watch.ts';
+import { addAlerts, addPoint, markAlerts, readAlerts, readPoints } from './watch.ts';
+import { keepForecasts, openForecasts, readJudged, saveJudged } from './forecasts.ts';
 import { readToday, setToday } from './today.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
 

@@ -6,6 +6,7 @@ import {
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
+import { replaceLists, keepSteps, KEPT } from './workspace-save.ts';
 
 interface Head {
   readonly revision: number;
@@ -15,8 +16,6 @@ interface Head {
   /** Serial of the last step that is done. */
   readonly done?: number;
 }
-
-const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
 
 async function readHead(db: Kysely<Tables>): Promise<Head | null> {
   const row = await db
@@ -67,41 +66,6 @@ async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> 
       done: head.done ?? 0,
     },
   });
-}
-
-/** Candidates, and what is kept of buying and watching, as they stand now. */
-async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Promise<void> {
-  await tx.deleteFrom('candidates').execute();
-  const candidates = workspace.candidates.map(
-    ({ isArchived, picks, decisions, path, ...each }, position) => ({
-      ...each,
-      position,
-      picks: JSON.stringify(picks),
-      is_archived: isArchived ? 1 : 0,
-      decisions: JSON.stringify(decisions),
-      path: JSON.stringify(path),
-    }),
-  );
-  await tx.insertInto('candidates').values(candidates).execute();
-  await tx.deleteFrom('kept').execute();
-  const rows = KEPT.flatMap((kind) =>
-    workspace[kind].map((each, position) => ({ kind, id: each.id, position, body: JSON.stringify(each) })),
-  );
-  if (rows.length > 0) await tx.insertInto('kept').values(rows).execute();
-}
-
-/** Steps that undo no longer knows go, new ones come. */
-async function keepSteps(tx: Kysely<Tables>, { keepFrom, keepTo, add }: HistoryChange): Promise<void> {
-  await tx
-    .deleteFrom('steps')
-    .where((where) => where.or([where('serial', '<', keepFrom), where('serial', '>', keepTo)]))
-    .execute();
-  const steps = add.map(({ back, forth, ...step }) => ({
-    ...step,
-    back: JSON.stringify(back),
-    forth: JSON.stringify(forth),
-  }));
-  if (steps.length > 0) await tx.insertInto('steps').values(steps).execute();
 }
 
 /**

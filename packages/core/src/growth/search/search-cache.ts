@@ -1,4 +1,3 @@
-import { bandwidthGbs, firstWordLatencyNs, type MemoryState } from '../../frames/index.ts';
 import { SLOTS, type Brief, type Gpu, type Part, type Cpu } from '../../parts/index.ts';
 import { boundFor } from './bound.ts';
 import { memoize } from '../../stats/memoize.ts';
@@ -13,6 +12,8 @@ import {
   type PlatformOption,
 } from './options.ts';
 import type { GrowthWorld } from '../model/world.ts';
+import { idealSumsIn } from './ideal-sums.ts';
+import { shortKeys } from './part-keys.ts';
 
 /**
  * What searches through the paths of one world ask for again and again, worked out once. Stages are numbered from 0, the
@@ -47,18 +48,6 @@ export interface SearchCache {
 export const platformId = ({ cpu, motherboard, memory }: Core): string =>
   `${cpu.id}|${motherboard.id}|${memory.id}`;
 
-/** A letter for every part, so that what is kept has short keys. There are 65,000 of them, far more than parts of a search. */
-type PartKey = (part: { readonly id: string } | null | undefined) => string;
-function shortKeys(): PartKey {
-  const known = new Map<string, string>();
-  return (part) => {
-    if (!part) return ' ';
-    let keyOf = known.get(part.id);
-    if (keyOf === undefined) known.set(part.id, (keyOf = String.fromCharCode(33 + known.size)));
-    return keyOf;
-  };
-}
-
 /** Keeps what a function gives for each part and stage, which are asked for most. */
 function memoizeByStage<R>(work: (part: Part, stage: number) => R) {
   const known = new Map<string, R[]>();
@@ -67,33 +56,6 @@ function memoizeByStage<R>(work: (part: Part, stage: number) => R) {
     if (!row) known.set(part.id, (row = []));
     return (row[stage] ??= work(part, stage));
   };
-}
-
-/** Sums of scores of a processor and a card with the best memory and the best slot that there may be. */
-function idealSumsIn({ years, index, catalogue }: GrowthWorld, keyOf: PartKey): SearchCache['idealSums'] {
-  const ideal = memoize(
-    (types: Cpu['memoryTypes']) => types?.join() ?? '',
-    (types) => idealMemory(catalogue.parts, types),
-  );
-  return memoize(
-    (chip: Cpu, gpu: Gpu | null) => keyOf(chip) + keyOf(gpu),
-    (chip, gpu) => {
-      const rate = index.cpus.get(chip.id);
-      const graphics = gpu
-        ? index.gpus.get(gpu.id)
-        : chip.integratedGraphics
-          ? index.integrated.get(chip.id)
-          : undefined;
-      if (!rate || !graphics || chip.threads === null) return null;
-      return years.sums({
-        cpu: { rateLn: rate.rateLn, threads: chip.threads },
-        memory: ideal(chip.memoryTypes),
-        graphics: gpu
-          ? { kind: 'gpu', rateLn: graphics.rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn: 0 }
-          : { kind: 'integrated', rateLn: graphics.rateLn },
-      });
-    },
-  );
 }
 
 export function searchCacheFor(world: GrowthWorld): SearchCache {
@@ -152,25 +114,4 @@ export function searchCacheFor(world: GrowthWorld): SearchCache {
     checks: () => checks,
   };
   return { ...cache, bound: boundFor(cache) };
-}
-
-/**
- * The best state that memory may be in beside a processor, alone or twice, on the best of boards: for bounds. Of the types
- * that the processor takes, or of all where its sheet is silent.
- */
-function idealMemory(parts: readonly Part[], types: Cpu['memoryTypes']): MemoryState {
-  const ideal = { latencyNs: Infinity, bandwidthGbs: 0, gb: 0 };
-  for (const kit of parts) {
-    if (kit.kind !== 'memory' || (types !== null && kit.type !== null && !types.includes(kit.type))) continue;
-    for (const [mts, cl] of [
-      [kit.ratedMts, kit.ratedCl],
-      [kit.jedecMts, kit.jedecCl],
-    ] as const) {
-      if (mts === null || cl === null) continue;
-      ideal.latencyNs = Math.min(ideal.latencyNs, firstWordLatencyNs(mts, cl));
-      ideal.bandwidthGbs = Math.max(ideal.bandwidthGbs, bandwidthGbs(mts, 2));
-    }
-    ideal.gb = Math.max(ideal.gb, 2 * (kit.modules ?? 0) * (kit.gbPerModule ?? 0));
-  }
-  return ideal;
 }

@@ -1,19 +1,4 @@
-import {
-  briefFrom1,
-  dealFrom1,
-  decisionsFrom1,
-  fitFrom1,
-  gameFrom1,
-  KEPT_FROM_1,
-  partFrom1,
-  pathFrom1,
-  picksFrom1,
-  recordFrom1,
-  rigFrom1,
-  runFrom1,
-  watchPointFrom1,
-  workspaceFrom1,
-} from '@ripe-pick/contract';
+import { version1 } from '@ripe-pick/contract';
 import jsonPatch, { type Operation } from 'fast-json-patch';
 import { sql, type Kysely } from 'kysely';
 
@@ -48,13 +33,13 @@ export async function toVersion2(db: Db): Promise<void> {
   await convertWorkspace(db);
   await convertCatalogue(db);
   for (const [table, change] of [
-    ['records', recordFrom1],
-    ['bench_systems', rigFrom1],
-    ['bench_runs', runFrom1],
+    ['records', version1.recordFrom1],
+    ['bench_systems', version1.rigFrom1],
+    ['bench_runs', version1.runFrom1],
   ] as const)
     await rewrite(db, table, 'id', 'body', change);
   await sql`alter table bench_systems rename to bench_rigs`.execute(db);
-  await rewrite(db, 'watch_points', 'serial', 'body', watchPointFrom1);
+  await rewrite(db, 'watch_points', 'serial', 'body', version1.watchPointFrom1);
 }
 
 /**
@@ -80,7 +65,10 @@ async function convertSteps(db: Db): Promise<void> {
       const next = patched(state, JSON.parse(step[direction]) as Patch);
       if (next === null) return;
       const [before, after] = direction === 'back' ? [next, state] : [state, next];
-      const [from, to] = [workspaceFrom1(before), workspaceFrom1(after)] as [object, object];
+      const [from, to] = [version1.workspaceFrom1(before), version1.workspaceFrom1(after)] as [
+        object,
+        object,
+      ];
       await sql`
         update steps set back = ${JSON.stringify(jsonPatch.compare(to, from))},
           forth = ${JSON.stringify(jsonPatch.compare(from, to))}
@@ -122,7 +110,7 @@ async function readState(db: Db, head: WorkspaceHead): Promise<object> {
   }>`select * from candidates order by position`.execute(db);
   const { rows: kept } = await sql<{ readonly kind: string; readonly body: string }>`
     select kind, body from kept order by position`.execute(db);
-  const lists = Object.keys(KEPT_FROM_1).map((kind) => [
+  const lists = Object.keys(version1.KEPT_FROM_1).map((kind) => [
     kind,
     kept.filter((row) => row.kind === kind).map((row) => JSON.parse(row.body) as unknown),
   ]);
@@ -146,16 +134,16 @@ async function readState(db: Db, head: WorkspaceHead): Promise<object> {
 async function convertWorkspace(db: Db): Promise<void> {
   const head = await readHead(db);
   if (head) {
-    const body = JSON.stringify({ ...head, brief: briefFrom1(head.brief) });
+    const body = JSON.stringify({ ...head, brief: version1.briefFrom1(head.brief) });
     await sql`update settings set body = ${body} where key = 'workspace'`.execute(db);
   }
-  await rewrite(db, 'candidates', 'id', 'picks', picksFrom1);
-  await rewrite(db, 'candidates', 'id', 'decisions', decisionsFrom1);
-  await rewrite(db, 'candidates', 'id', 'path', pathFrom1);
+  await rewrite(db, 'candidates', 'id', 'picks', version1.picksFrom1);
+  await rewrite(db, 'candidates', 'id', 'decisions', version1.decisionsFrom1);
+  await rewrite(db, 'candidates', 'id', 'path', version1.pathFrom1);
   const { rows } = await sql<{ readonly kind: string; readonly id: string; readonly body: string }>`
     select kind, id, body from kept`.execute(db);
   for (const { kind, id, body } of rows) {
-    const known = KEPT_FROM_1[kind];
+    const known = version1.KEPT_FROM_1[kind];
     if (!known) continue;
     const changed = JSON.stringify(known.change(JSON.parse(body)));
     await sql`
@@ -166,17 +154,17 @@ async function convertWorkspace(db: Db): Promise<void> {
 }
 
 async function convertCatalogue(db: Db): Promise<void> {
-  await rewrite(db, 'parts', 'id', 'body', partFrom1);
+  await rewrite(db, 'parts', 'id', 'body', version1.partFrom1);
   await sql`alter table parts rename column slot to kind`.execute(db);
   await sql`alter table parts rename column maker to brand`.execute(db);
   await sql`update parts set kind = json_extract(body, '$.kind')`.execute(db);
-  await rewrite(db, 'games', 'id', 'body', gameFrom1);
-  await rewrite(db, 'deals', 'id', 'body', dealFrom1);
+  await rewrite(db, 'games', 'id', 'body', version1.gameFrom1);
+  await rewrite(db, 'deals', 'id', 'body', version1.dealFrom1);
   const { rows } = await sql<{ readonly body: string }>`select body from settings where key = 'fit'`.execute(
     db,
   );
   if (rows[0]) {
-    const body = JSON.stringify(fitFrom1(JSON.parse(rows[0].body)));
+    const body = JSON.stringify(version1.fitFrom1(JSON.parse(rows[0].body)));
     await sql`update settings set body = ${body} where key = 'fit'`.execute(db);
   }
   await renameKinds(db);

@@ -1,0 +1,56 @@
+import type { Forecast } from './forecast.ts';
+import { planOf } from './plan.ts';
+
+/** A part that is still to be bought. */
+export interface Missing {
+  readonly id: string;
+  readonly forecast: Forecast;
+}
+
+export interface JointStep {
+  readonly id: string;
+  /** Buy now, or wait. */
+  readonly advice: 'buy' | 'wait' | 'out';
+  /** Mean day of the purchase, counted from today. */
+  readonly day: number;
+  /** Today’s price, and the mean of what is paid; minor units. */
+  readonly now: number | null;
+  readonly expected: number;
+}
+
+/** Every future on its own: what all parts cost in it, and the day on which the last of them is bought. */
+export interface JointFutures {
+  readonly costs: Float64Array;
+  readonly last: Float64Array;
+}
+
+/** Buys one part by its own curve up to a day, and adds what that costs to every future. */
+export function buyUpTo(by: number, { id, forecast }: Missing, { costs, last }: JointFutures): JointStep {
+  const { prices, paths } = forecast.futures;
+  const cut = { days: by, paths, prices: prices.subarray(0, by * paths) };
+  const plan = planOf(cut, { now: forecast.now, fallback: forecast.plan.atEnd.middle, waitPerDay: 0 });
+  const isNow = forecast.now !== null && plan.advice === 'buy';
+  let daySum = 0;
+  let paid = 0;
+  for (let m = 0; m < paths; m++) {
+    let at = 0;
+    let price = forecast.now ?? 0;
+    if (!isNow) {
+      while (at < by - 1 && !(prices[at * paths + m] <= plan.curve[at])) at++;
+      price = prices[at * paths + m];
+      if (price === Infinity) price = forecast.plan.waitCost * 1.05;
+      at++;
+    }
+    costs[m] += price;
+    paid += price;
+    daySum += at;
+    last[m] = Math.max(last[m], at);
+  }
+  return {
+    id,
+    advice: isNow ? 'buy' : forecast.now === null ? 'out' : 'wait',
+    day: daySum / paths,
+    now: forecast.now,
+    expected: paid / paths,
+  };
+}

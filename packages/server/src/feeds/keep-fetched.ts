@@ -1,0 +1,75 @@
+import { minuteOfMoment, type FeedState, type PriceDoubt } from '@ripe-pick/contract';
+import type { FeedRow, Store } from '../store/index.ts';
+import { backOffMs, HOUR_MS } from './back-off.ts';
+import type { Fetched } from './fetch.ts';
+import { readFeed } from './read-feed.ts';
+
+const later = (moment: Date, ms: number) => new Date(moment.getTime() + ms).toISOString();
+
+export function failedState(
+  state: FeedState,
+  moment: Date,
+  error: string,
+  doubts: readonly PriceDoubt[],
+  retryAfterSeconds: number | null,
+): FeedState {
+  const failures = state.failures + 1;
+  return {
+    ...state,
+    result: 'failed',
+    at: moment.toISOString(),
+    error: error.slice(0, 1000),
+    failures,
+    doubts: [...doubts],
+    nextAt: later(moment, backOffMs(failures, retryAfterSeconds)),
+  };
+}
+
+/** Keeps what a fetch of one source came to; tells whether prices were taken in. */
+export async function keepFetched(
+  { feed, state }: FeedRow,
+  fetched: Fetched,
+  store: Store,
+  moment: Date,
+): Promise<boolean> {
+  if (fetched.kind === 'failed') {
+    await store.saveFeedState(failedState(state, moment, fetched.error, [], fetched.retryAfterSeconds));
+    return false;
+  }
+  const at = moment.toISOString();
+  const good: FeedState = {
+    ...state,
+    at,
+    okAt: at,
+    error: null,
+    failures: 0,
+    nextAt: later(moment, feed.everyHours * HOUR_MS),
+  };
+  if (fetched.kind === 'unchanged') {
+    // Asked, and the same as before: that is an observation too.
+    const intakes = (await store.lastOfFeed(feed)).map((each) => ({ ...each, at: minuteOfMoment(moment) }));
+    const unchanged: FeedState = { ...good, result: 'unchanged', taken: intakes.length };
+    await store.takeHarvest({ feed, state: unchanged, intakes, held: [], deals: [] });
+    return intakes.length > 0;
+  }
+  const read = await readFeed(fetched, feed, store, moment);
+  if (!read.ok) {
+    await store.saveFeedState(failedState(state, moment, read.error, read.doubts, null));
+    return false;
+  }
+  const { harvest, doubts } = read;
+  await store.takeHarvest({
+    ...harvest,
+    feed,
+    state: {
+      ...good,
+      result: 'ok',
+      taken: harvest.intakes.length,
+      held: harvest.held.length,
+      doubts: [...doubts],
+      etag: fetched.etag?.slice(0, 500) ?? null,
+      modified: fetched.modified?.slice(0, 200) ?? null,
+    },
+  });
+  return harvest.intakes.length > 0;
+}

@@ -1,0 +1,40 @@
+import type { Workspace, HistoryChange } from '@ripe-pick/contract';
+import type { Kysely } from 'kysely';
+import type { Tables } from './tables.ts';
+
+export const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
+
+/** Candidates, and what is kept of buying and watching, as they stand now. */
+export async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Promise<void> {
+  await tx.deleteFrom('candidates').execute();
+  const candidates = workspace.candidates.map(
+    ({ isArchived, picks, decisions, path, ...each }, position) => ({
+      ...each,
+      position,
+      picks: JSON.stringify(picks),
+      is_archived: isArchived ? 1 : 0,
+      decisions: JSON.stringify(decisions),
+      path: JSON.stringify(path),
+    }),
+  );
+  await tx.insertInto('candidates').values(candidates).execute();
+  await tx.deleteFrom('kept').execute();
+  const rows = KEPT.flatMap((kind) =>
+    workspace[kind].map((each, position) => ({ kind, id: each.id, position, body: JSON.stringify(each) })),
+  );
+  if (rows.length > 0) await tx.insertInto('kept').values(rows).execute();
+}
+
+/** Steps that undo no longer knows go, new ones come. */
+export async function keepSteps(tx: Kysely<Tables>, { keepFrom, keepTo, add }: HistoryChange): Promise<void> {
+  await tx
+    .deleteFrom('steps')
+    .where((where) => where.or([where('serial', '<', keepFrom), where('serial', '>', keepTo)]))
+    .execute();
+  const steps = add.map(({ back, forth, ...step }) => ({
+    ...step,
+    back: JSON.stringify(back),
+    forth: JSON.stringify(forth),
+  }));
+  if (steps.length > 0) await tx.insertInto('steps').values(steps).execute();
+}
