@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
+import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
@@ -140,7 +141,7 @@ offerCommands(() => {
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;
-  const isTyping = target.matches('input, textarea, select, [contenteditable]');
+  const isTyping = isTypedIn(target) || target.matches('select');
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
     event.preventDefault();
     commands.isPaletteOpen = !commands.isPaletteOpen;
@@ -153,7 +154,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
   // Fields have their own undo while they are being typed in.
   const target = event.target as HTMLElement;
-  if (target.matches('input, textarea')) return;
+  if (isTypedIn(target)) return;
   event.preventDefault();
   void (event.shiftKey ? redo() : undo());
 });

@@ -1,5 +1,6 @@
 import { nextTick, type Component } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
+import { focusScreen } from '../shared/ui/keep-focus.ts';
 
 /** A screen, by its path without the stroke. */
 interface Screen {
@@ -123,6 +124,5 @@ export const router = createRouter({
 router.afterEach((to, from) => {
   document.title = typeof to.meta.title === 'string' ? `${to.meta.title} · Ripe Pick` : 'Ripe Pick';
   // Another screen: the next Tab goes into it, not through the rail and the ruler again.
-  if (from.matched.length > 0 && to.path !== from.path)
-    void nextTick(() => document.getElementById('main')?.focus({ preventScroll: true }));
+  if (from.matched.length > 0 && to.path !== from.path) void nextTick(focusScreen);
 });

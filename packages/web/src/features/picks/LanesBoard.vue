@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isTypedIn } from '../../shared/ui/typing.ts';
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
@@ -250,7 +251,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if (!singleKeys.value && !(event.target as HTMLElement).matches('[role=listbox]')) return;
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const target = event.target as HTMLElement;
-  if (target.matches('input, textarea, select, [role=combobox]') || target.closest('[role=dialog]')) return;
+  if (isTypedIn(target) || target.matches('select, [role=combobox]') || target.closest('[role=dialog]'))
+    return;
   const name = event.key.toLowerCase();
   if (name === 'g') room.isOn.value = !room.isOn.value;
   else if (name === 'u') withUsed.value = !withUsed.value;

@@ -10,6 +10,7 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { keepFocus } from '../../shared/ui/keep-focus.ts';
 import { money } from '../../shared/format/format.ts';
 import { asideOf } from '../../shared/format/totals.ts';
 import { slotColour } from '../../shared/format/slots.ts';
@@ -77,6 +78,7 @@ function place() {
   if (!isTaken.value) take();
   buying.place(best.value, orders.value);
   placed.value = true;
+  void keepFocus();
 }
 </script>
 

@@ -1,19 +1,33 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
 import { NModal } from 'naive-ui';
-import { useId } from 'vue';
+import { nextTick, useId, watch } from 'vue';
+import { focusScreen, keepFocus } from './keep-focus.ts';
 
 /**
  * A dialog with a heading of its own and one way out; Escape and a click beside it close it too. Its root is a div
  * because the modal's focus trap looks for one.
  */
-defineProps<{ show: boolean; title: string; width: number }>();
+const props = defineProps<{ show: boolean; title: string; width: number }>();
 const emit = defineEmits<{ close: [] }>();
 const id = useId();
+
+let openedOn = '';
+watch(
+  () => props.show,
+  (show) => show && (openedOn = location.pathname),
+  { immediate: true },
+);
+/** The focus goes back to where it was, unless that is on a screen that was left by what the dialog did. */
+async function left(): Promise<void> {
+  await nextTick(); // the modal gives the focus back first
+  if (location.pathname === openedOn) void keepFocus();
+  else focusScreen();
+}
 </script>
 
 <template>
-  <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')">
+  <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')" @after-leave="left">
     <div
       class="sheet dialog"
       role="dialog"

@@ -1,0 +1,11 @@
+import { nextTick } from 'vue';
+
+/** Puts the focus on the screen, so that the next Tab goes into it. */
+export const focusScreen = () => document.getElementById('main')?.focus({ preventScroll: true });
+
+/** Where what had the focus is gone or can no longer be used, the focus goes to the screen, not to the top of the page. */
+export async function keepFocus(): Promise<void> {
+  await nextTick();
+  const { activeElement, body } = document;
+  if (activeElement === null || activeElement === body || activeElement.matches(':disabled')) focusScreen();
+}
