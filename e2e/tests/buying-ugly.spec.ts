@@ -31,6 +31,8 @@ test('by keyboard alone: to Shopping day by the palette, take the basket, turn i
   await tabTo(page, 'Turn into orders');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Orders' }).locator('details')).not.toHaveCount(1);
+  // The button can no longer be pressed: the focus stays on the screen.
+  await expect(page.getByRole('main')).toBeFocused();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('region', { name: 'Orders' }).locator('details')).toHaveCount(1);
   await page.keyboard.press('Control+z');
@@ -44,6 +46,10 @@ test('by keyboard alone: a slip goes on, and its paper is ticked', async ({ clea
   await expect(paper).toBeVisible();
   for (let n = 0; n < 80 && !(await paper.evaluate((element) => element === document.activeElement)); n++)
     await page.keyboard.press('Tab');
+  await page.keyboard.press('Space');
+  await expect(paper).toBeChecked();
+  await page.keyboard.press('Control+z');
+  await expect(paper).not.toBeChecked();
   await page.keyboard.press('Space');
   await expect(paper).toBeChecked();
   await page.keyboard.press('Tab');

@@ -142,6 +142,8 @@ test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scr
 test('a screen that is opened by key has the focus: the next Tab goes into it', async ({ clean: page }) => {
   await page.goto('/picks');
   await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+  // Wherever the focus was before: the palette gives it back only on the screen that it was opened on.
+  await page.getByRole('link', { name: 'Picks' }).focus();
   await page.keyboard.press('Control+k');
   await page.keyboard.type('Brief');
   await page.keyboard.press('Enter');
