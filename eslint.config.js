@@ -5,7 +5,7 @@ import vueParser from 'vue-eslint-parser';
 const noHost = [
   {
     selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
-    message: 'The core takes its dice as an argument.',
+    message: 'The core takes its random numbers as an argument.',
   },
   {
     selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
@@ -53,5 +53,10 @@ export default tseslint.config(
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: { 'no-restricted-syntax': ['error', ...noHost] },
+  },
+  {
+    // Pages are looked at by tests that are compiled together with these: the compiler knows a browser's globals here as well.
+    files: ['packages/{contract,server,cli,demo,market}/src/**/*.ts'],
+    rules: { 'no-restricted-globals': ['error', 'document', 'window', 'localStorage', 'navigator', 'self'] },
   },
 );

@@ -67,7 +67,6 @@ await checks([
   ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
   ['lint', bin('eslint'), lintFlags],
   ['types: node', bin('tsc'), ['-p', 'tsconfig.node.json']],
-  ['types: pages', bin('tsc'), ['-p', 'tsconfig.pages.json']],
   ['dead code', bin('knip'), []],
   ['types: core', bin('tsc'), ['-p', 'packages/core']],
   ['boundaries', process.execPath, ['scripts/boundaries.mjs']],
