@@ -17,6 +17,7 @@ import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { openDatabase } from '../../packages/server/src/store/database.ts';
 import { openStore } from '../../packages/server/src/store/index.ts';
+import { sizeOf } from '../sample.ts';
 
 /*
  * The demo's files as version 1 wrote them, and a database made by the last version that spoke it: with the demo, its
@@ -136,14 +137,14 @@ describe('a database of version 1', () => {
     const redone = apply(workspace ?? {}, history.steps[3].forth);
     expect(redone?.brief.locks).toMatchObject([{ slot: 'motherboard' }]);
   });
-  it('starts again whenever it is stopped by force: at 50 points drawn over all statements', async () => {
+  it('starts again whenever it is stopped by force, at points drawn over all statements', async () => {
     let statements = 0;
     const copy = join(folder, 'copy.sqlite');
     copyFileSync(path, copy);
     await (await openDatabase(copy, { onStatement: () => void statements++ })).close();
     expect(statements).toBeGreaterThan(500);
     const random = randomSource(2);
-    const points = new Set(Array.from({ length: 50 }, () => Math.floor(random() * statements)));
+    const points = new Set(Array.from({ length: sizeOf(50, 12) }, () => Math.floor(random() * statements)));
     const stops: string[] = [];
     const wanted = counts(copy);
     let at = 0;
