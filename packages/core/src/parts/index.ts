@@ -19,6 +19,7 @@ export type {
   Memory,
   Network,
   Part,
+  PartOf,
   PartSet,
   Cpu,
   Drive,

@@ -227,6 +227,7 @@ export interface PartBySlot {
 
 /** A product with its specifications, without a price. */
 export type Part = PartBySlot[PartKind];
+export type PartOf<K extends PartKind> = PartBySlot[K];
 
 /**
  * The parts of a build. A slot that is absent has not been decided; null says that it is left empty on purpose

@@ -2,10 +2,10 @@ import type { StoredRate } from '@ripe-pick/contract';
 import { PROCESSOR_LINES } from '../names.ts';
 import { round4, sheet } from '../figures.ts';
 import { normalOf, type DemoDraws } from '../random.ts';
-import { GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
+import { GENERATIONS, type Generation, type StoredPartOf, type Valued } from './valued.ts';
 
 interface CpusMade {
-  readonly cpus: Valued<PartOf<'cpu'>>[];
+  readonly cpus: Valued<StoredPartOf<'cpu'>>[];
   readonly rates: StoredRate[];
   readonly integrated: StoredRate[];
 }
@@ -46,7 +46,12 @@ function firmwareOf({ line: { chipset }, generation, cores }: CpuModel): Record<
   return { [`${chipset} 3`]: 1, [`${chipset} 3S`]: 1 };
 }
 
-function sheetOf(model: CpuModel, rateLn: number, graphicsLn: number | null, copy: string): PartOf<'cpu'> {
+function sheetOf(
+  model: CpuModel,
+  rateLn: number,
+  graphicsLn: number | null,
+  copy: string,
+): StoredPartOf<'cpu'> {
   const { line, generation, cores, kind } = model;
   const number = `${generation}${CORES.indexOf(cores) * 2 + 3}0${kind}`;
   const id = `${line.brand}-${line.series[cores]}-${number}${copy}`.toLowerCase();

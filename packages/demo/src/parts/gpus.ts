@@ -2,9 +2,9 @@ import type { StoredRate } from '@ripe-pick/contract';
 import { CARD_MAKERS, CHIP_LINES } from '../names.ts';
 import { round4, sheet } from '../figures.ts';
 import { normalOf, type DemoDraws } from '../random.ts';
-import { GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
+import { GENERATIONS, type Generation, type StoredPartOf, type Valued } from './valued.ts';
 
-type GpuSheet = PartOf<'gpu'>;
+type GpuSheet = StoredPartOf<'gpu'>;
 
 /** Tiers of a generation: log rate within it, watts, video memory in GB by generation. */
 const TIERS = [

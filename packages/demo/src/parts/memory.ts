@@ -1,9 +1,9 @@
 import { MEMORY_MAKERS } from '../names.ts';
 import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
-import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+import { called, inTurn, type StoredPartOf, type Valued } from './valued.ts';
 
-type KitRow = Pick<PartOf<'memory'>, 'type'> &
+type KitRow = Pick<StoredPartOf<'memory'>, 'type'> &
   Record<'modules' | 'gbPerModule' | 'ratedMts' | 'ratedCl', number>;
 
 /** What the modules of a type run at before any profile is switched on, by their rated figures. */
@@ -15,7 +15,7 @@ const plainOf = ({ type, ratedMts, ratedCl }: KitRow) =>
       : { jedecMts: 2400, jedecCl: 17 };
 
 /** Kits; latency in ns bends with price. */
-export function makeMemory(d: DemoDraws, copy: string): Valued<PartOf<'memory'>>[] {
+export function makeMemory(d: DemoDraws, copy: string): Valued<StoredPartOf<'memory'>>[] {
   return table<KitRow>('memory').map((row, n) => {
     const { type, modules, gbPerModule, ratedMts, ratedCl } = row;
     const ddr5 = type === 'DDR5';

@@ -1,8 +1,8 @@
 import { BOARD_MAKERS, PROCESSOR_LINES } from '../names.ts';
 import type { DemoDraws } from '../random.ts';
-import { called, GENERATIONS, type Generation, type PartOf, type Valued } from './valued.ts';
+import { called, GENERATIONS, type Generation, type StoredPartOf, type Valued } from './valued.ts';
 
-type MotherboardSheet = PartOf<'motherboard'>;
+type MotherboardSheet = StoredPartOf<'motherboard'>;
 
 /** Outline and tier; the first three come from two makers, the last two are younger than the first generation. */
 const STEPS = [

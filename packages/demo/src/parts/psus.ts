@@ -1,9 +1,9 @@
 import { SUPPLY_MAKERS } from '../names.ts';
 import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
-import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+import { called, inTurn, type StoredPartOf, type Valued } from './valued.ts';
 
-type PsuSheet = PartOf<'psu'>;
+type PsuSheet = StoredPartOf<'psu'>;
 type Badge = NonNullable<PsuSheet['efficiency']>;
 interface PsuRow {
   readonly line: string;

@@ -1,15 +1,15 @@
 import { COOLER_MAKERS, NETWORK_MAKERS } from '../names.ts';
 import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
-import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+import { called, inTurn, type StoredPartOf, type Valued } from './valued.ts';
 
 interface SmallRow {
   readonly line: string;
   readonly worth: number;
 }
-type NetworkRow = SmallRow & Pick<PartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
-type LicenceRow = SmallRow & Pick<PartOf<'os'>, 'licence'>;
-type ExtraRow = SmallRow & Pick<PartOf<'extras'>, 'purpose' | 'watts'>;
+type NetworkRow = SmallRow & Pick<StoredPartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
+type LicenceRow = SmallRow & Pick<StoredPartOf<'os'>, 'licence'>;
+type ExtraRow = SmallRow & Pick<StoredPartOf<'extras'>, 'purpose' | 'watts'>;
 
 /** Adapters, licences and what else goes into a parcel. */
 export function makeSmall(d: DemoDraws, copy: string): Valued[] {

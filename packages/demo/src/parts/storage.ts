@@ -1,11 +1,11 @@
 import { DRIVE_MAKERS } from '../names.ts';
 import type { DemoDraws } from '../random.ts';
 import { table } from '../tables.ts';
-import { called, inTurn, type PartOf, type Valued } from './valued.ts';
+import { called, inTurn, type StoredPartOf, type Valued } from './valued.ts';
 
 interface DriveRow {
   readonly line: string;
-  readonly interface: NonNullable<PartOf<'storage'>['interface']>;
+  readonly interface: NonNullable<StoredPartOf<'storage'>['interface']>;
   readonly gb: number;
   readonly worth: number;
   readonly m2LengthMm: number | null;

@@ -1,6 +1,6 @@
 import type { StoredPart } from '@ripe-pick/contract';
 
-export type PartOf<K extends StoredPart['kind']> = Extract<StoredPart, { kind: K }>;
+export type StoredPartOf<K extends StoredPart['kind']> = Extract<StoredPart, { kind: K }>;
 
 /** A part with what it is worth new, in euro, before shops and luck. */
 export interface Valued<P extends StoredPart = StoredPart> {
