@@ -1,3 +1,4 @@
+import { minorPlaces } from '@ripe-pick/core/units';
 import type { Ripeness } from '@ripe-pick/core/prices';
 import { money } from './format.ts';
 
@@ -32,8 +33,12 @@ export interface JudgedPart {
   readonly lookIn: number;
 }
 
-/** Money without cents: a forecast knows no more. */
-const about = (minor: number, currency: string) => money(Math.max(0, minor), currency, { short: true });
+/** Money without cents: a forecast knows no more. What rounds to nothing is said to be less than one unit. */
+function about(minor: number, currency: string): string {
+  const one = 10 ** minorPlaces(currency);
+  const text = (sum: number) => money(sum, currency, { short: true });
+  return minor < one / 2 ? `less than ${text(one)}` : `about ${text(minor)}`;
+}
 
 /** What to do, in a line. `promise`: share of a stated saving that may be promised. */
 export function adviceLine(verdict: JudgedPart, currency: string, promise: number): string {
@@ -45,9 +50,9 @@ export function adviceLine(verdict: JudgedPart, currency: string, promise: numbe
     case 'turning':
       return 'Nearly even: buying now and waiting come to the same.';
     case 'ripe':
-      return `Pick it now: waiting would lose about ${about(-verdict.saving, currency)}.`;
+      return `Pick it now: waiting would lose ${about(-verdict.saving, currency)}.`;
     case 'unripe':
-      return `Wait: about ${about(verdict.saving * promise, currency)} saved, ${oneIn(verdict.dearerChance)} chance that it ends dearer.`;
+      return `Wait: ${about(verdict.saving * promise, currency)} saved, ${oneIn(verdict.dearerChance)} chance that it ends dearer.`;
   }
 }
 
