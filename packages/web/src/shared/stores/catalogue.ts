@@ -11,7 +11,7 @@ type CallRequest<K extends Parameters<typeof call>[0]> = Parameters<typeof call<
 const NO_PARTS: Catalogue['parts'] = [];
 
 /** The catalogue as the server has it. */
-export const useCatalogue = defineStore('market', () => {
+export const useCatalogue = defineStore('catalogue', () => {
   const workspace = useWorkspace();
   const stored = shallowRef<Catalogue | null>(null);
   /** The stored catalogue with the finds that compete. */

@@ -1,7 +1,6 @@
 import { today as localToday, dailyPrices } from '@ripe-pick/contract';
 import type { Picks } from '@ripe-pick/core/parts';
 import { usualSeasons, type PriceEvent, type Ripeness } from '@ripe-pick/core/prices';
-import { openSession } from '@ripe-pick/core/session';
 import { dayNumber } from '@ripe-pick/core/units';
 import { daysAhead, trackedOffers, watchList, type Watched } from '@ripe-pick/core/watch';
 import { useDebounceFn } from '@vueuse/core';
@@ -23,11 +22,12 @@ const FIRST_PROMISE = 0.85;
 /** What a forecast is made for: the parts, the days, and the events in them. */
 function useWatched() {
   const catalogueStore = useCatalogue();
+  const bench = useBench();
   const workspace = useWorkspace();
   const today = computed(() => dayNumber(catalogueStore.catalogue?.today ?? localToday()));
   const watched = computed<readonly Watched[]>(() =>
-    catalogueStore.catalogue
-      ? watchList(openSession(catalogueStore.catalogue, workspace.brief), {
+    bench.session
+      ? watchList(bench.session, {
           active: workspace.picks,
           others: workspace.shown.map((each) => each.picks as Picks),
           targets: workspace.targets.map((each) => each.part),

@@ -127,6 +127,16 @@ describe('the workspace', () => {
     expect(workspace.candidates[1].picks.gpu).toBeUndefined();
     await settled();
   });
+  it('has the same brief after a swap: what was prepared for it is still good', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    const before = workspace.brief;
+    workspace.editPicks('swap', (picks) => ({ ...picks, cpu: { part: 'p', offer: null } }));
+    expect(workspace.picks.cpu?.part).toBe('p');
+    expect(workspace.brief).toBe(before);
+    rename('another');
+    expect(workspace.brief).not.toBe(before);
+  });
   it('sends what is not saved yet when the page goes away, behind a save that is still running', async () => {
     const workspace = useWorkspace();
     await workspace.load();

@@ -66,6 +66,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const { state, set, ...steps } = useSteps();
   const part = <K extends keyof Workspace>(key: K) => computed(() => state.value[key]);
   const typedBrief = computed(() => state.value.brief as Brief);
+  const claims = part('claims');
   const active = computed(() => {
     const { candidates, active: id } = state.value;
     return candidates.find((candidate) => candidate.id === id) ?? candidates[0];
@@ -75,10 +76,11 @@ export const useWorkspace = defineStore('workspace', () => {
     ...candidateEdits(state, steps.edit, steps.failure),
     /** The brief as typed, and the same with what the claims say of this household. */
     typedBrief,
-    brief: computed(() => withHousehold(typedBrief.value, state.value.claims)),
+    // Of both alone: what is prepared for a brief must outlive a swap.
+    brief: computed(() => withHousehold(typedBrief.value, claims.value)),
     listings: part('listings'),
     orders: part('orders'),
-    claims: part('claims'),
+    claims,
     versions: part('versions'),
     targets: part('targets'),
     events: part('events'),
