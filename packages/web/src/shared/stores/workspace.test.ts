@@ -1,6 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { buyingSchema } from '@ripe-pick/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useWorkspace } from './workspace.ts';
+
+const demo = new URL('../../../../demo/files/buying.json', import.meta.url);
+const { claims } = buyingSchema.parse(JSON.parse(readFileSync(demo, 'utf8')));
 
 interface Sent {
   readonly revision: number;
@@ -130,6 +135,7 @@ describe('the workspace', () => {
   it('has the same brief after a swap: what was prepared for it is still good', async () => {
     const workspace = useWorkspace();
     await workspace.load();
+    workspace.edit('claims', (state) => ({ ...state, claims }));
     const before = workspace.brief;
     workspace.editPicks('swap', (picks) => ({ ...picks, cpu: { part: 'p', offer: null } }));
     expect(workspace.picks.cpu?.part).toBe('p');
