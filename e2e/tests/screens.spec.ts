@@ -1,6 +1,9 @@
 import type { Page } from '@playwright/test';
 import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
+// These are long, and the last of all: both workers share them.
+test.describe.configure({ mode: 'parallel' });
+
 /** A second candidate, so that the line-up has something to compare. */
 test.beforeEach(async ({ request }) =>
   reset(request, (workspace) => {
@@ -50,17 +53,24 @@ const goTo = (page: Page, screen: string) =>
 /** Another theme changes colours alone, and another width what can be hit and what scrolls. */
 const DARK_AND_NARROW = ['color-contrast', 'target-size', 'scrollable-region-focusable'];
 
+/** Switches the system's theme, and waits until the page has drawn itself in it. */
+async function inTheme(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {
+  await page.emulateMedia({ colorScheme });
+  await expect(page.locator('html')).toHaveAttribute('data-theme', colorScheme);
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+}
+
 async function expectFit(page: Page, screen: string): Promise<void> {
   await settled(page, screen);
   await expectAxeClean(page);
-  await page.emulateMedia({ colorScheme: 'dark' });
+  await inTheme(page, 'dark');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
   if (MONEY.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
   await page.waitForTimeout(100);
   await expectAxeClean(page, DARK_AND_NARROW);
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.emulateMedia({ colorScheme: 'light' });
+  await inTheme(page, 'light');
 }
 
 for (const [name, screens] of [
@@ -96,8 +106,7 @@ test('the proposal is free of axe findings in both themes', async ({ clean: page
   await expect(page.getByRole('button', { name: 'Take runner-up 1', exact: true })).toBeVisible();
   await page.waitForTimeout(100);
   await expectAxeClean(page);
-  await page.emulateMedia({ colorScheme: 'dark' });
-  await page.waitForTimeout(100);
+  await inTheme(page, 'dark');
   await expectAxeClean(page, ['color-contrast']);
 });
 
