@@ -50,9 +50,6 @@ const goTo = (page: Page, screen: string) =>
     dispatchEvent(new PopStateEvent('popstate', { state: history.state }));
   }, `/${screen}`);
 
-/** Another theme changes colours alone, and another width what can be hit and what scrolls. */
-const DARK_AND_NARROW = ['color-contrast', 'target-size', 'scrollable-region-focusable'];
-
 /** Switches the system's theme, and waits until the page has drawn itself in it. */
 async function inTheme(page: Page, colorScheme: 'light' | 'dark'): Promise<void> {
   await page.emulateMedia({ colorScheme });
@@ -68,7 +65,7 @@ async function expectFit(page: Page, screen: string): Promise<void> {
   await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
   if (MONEY.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
   await page.waitForTimeout(100);
-  await expectAxeClean(page, DARK_AND_NARROW);
+  await expectAxeClean(page);
   await page.setViewportSize({ width: 1280, height: 800 });
   await inTheme(page, 'light');
 }

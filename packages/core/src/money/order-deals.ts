@@ -41,6 +41,7 @@ export function valueOf(
   const value = offs.reduce((sum, each) => sum + gross(each.off), 0);
   return value > 0 ? { used: { code, offs }, value } : null;
 }
+
 export type CodeValue = NonNullable<ReturnType<typeof valueOf>>;
 /** Codes that an order's goods reach: all that may be entered together, and the best of the others. */
 export function codesFor(values: readonly CodeValue[], spent: number): readonly CodeValue[] {
@@ -53,6 +54,7 @@ export function codesFor(values: readonly CodeValue[], spent: number): readonly 
   }
   return single ? [...together, single] : together;
 }
+
 /** Every set of combos that share no part, with what it lowers the list prices by; the empty one is left out. */
 export function* comboSets(
   combos: readonly ResolvedCombo[],

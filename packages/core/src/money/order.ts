@@ -2,10 +2,10 @@ import type { Shop, WeightClass } from '../parts/index.ts';
 import { WEIGHT_CLASSES } from '../parts/index.ts';
 import { cents, type CurrencyRate } from '../units/index.ts';
 import {
-  type CodeValue,
   codesFor,
-  valueOf,
   comboSets,
+  valueOf,
+  type CodeValue,
   type OrderItem,
   type UsedCode,
 } from './order-deals.ts';

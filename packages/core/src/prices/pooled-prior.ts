@@ -1,6 +1,6 @@
 import { fitted } from './fit.ts';
 import { SHIPPED_PRIOR } from './prior.ts';
-import { spellsOf, labelSales, evidenceOf } from './spells.ts';
+import { evidenceOf, labelSales, spellsOf } from './spells.ts';
 import type { Observation, PricePrior } from './types.ts';
 
 /** The shipped prior weighs as many days as this against pooled offers. */
@@ -19,6 +19,7 @@ const KEPT_SPREAD = 0.89;
 const ROUNDS = 3;
 /** Fewer offers than this say too little together. */
 export const LEAST_POOL = 20;
+
 /** What the sales and changes of a pool of offers say: counts and days as sums, depths and stretches as lists. */
 function poolEvidence(pool: readonly (readonly Observation[])[], today: number, spread: number) {
   const sum = { saleStarts: 0, saleEnds: 0, changes: 0, regularDays: 0, saleDays: 0 };
@@ -35,6 +36,7 @@ function poolEvidence(pool: readonly (readonly Observation[])[], today: number, 
   }
   return { sum, depths, between };
 }
+
 /** A round of fitting the pool: means of what the offers show under a prior, and how far their slopes lie apart per year. */
 function fitPool(pool: readonly (readonly Observation[])[], today: number, prior: PricePrior) {
   const k = pool.length;
@@ -58,11 +60,11 @@ function fitPool(pool: readonly (readonly Observation[])[], today: number, prior
   const apart = Math.max(0, (slopeSquare - slope * meanSlope - (k - 1)) / slopeWeight) * 365 ** 2;
   return { lnSpread, lnWander, meanSlope: slopeWeight > 0 ? meanSlope : null, apart };
 }
+
 /**
  * A prior that has learnt from the user’s own offers: event rates by their counts, spreads and fall by their means, depths from sales seen.
  * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
  */
-
 export function pooledPrior(
   series: readonly (readonly Observation[])[],
   today: number,
@@ -102,8 +104,10 @@ export function pooledPrior(
   }
   return pooled;
 }
+
 /** Offers with two or more stretches between sales that it takes to speak of a rhythm. */
 const LEAST_RHYTHM = 5;
+
 /**
  * One over the squared variation of the days between sales within offers. Up to 2 it is what chance alone may show, and counts as none;
  * beyond 20 it makes no difference worth having.
@@ -121,6 +125,7 @@ function regularityOf(between: readonly (readonly number[])[]): number {
   const shape = square / Math.max(1e-9, variance);
   return shape <= 2 ? 1 : Math.min(20, shape);
 }
+
 /** Eight depths, each between the shipped one and the same octile of those seen. */
 function blended(shipped: readonly number[], seen: number[], weight: number): number[] {
   const sorted = [...seen].sort((a, b) => a - b);

@@ -1,5 +1,5 @@
 import { SLOTS } from '../parts/index.ts';
-import type { Move, WatchKnowledge, Thresholds, WatchChange, PartSwap } from './knowledge.ts';
+import type { Move, PartSwap, Thresholds, WatchChange, WatchKnowledge } from './knowledge.ts';
 
 const moved = (move: Move) => Math.abs((move.now ?? 0) - (move.before ?? 0));
 

@@ -1,7 +1,6 @@
-import type { Slot } from '../parts/slots.ts';
+import type { Slot } from '../parts/index.ts';
 
 /** What the watch knew after a run. Money in the brief’s currency, score in thousandths of a frame. */
-
 export interface WatchKnowledge {
   readonly day: string;
   readonly currency: string;
@@ -28,14 +27,16 @@ export interface BestPick {
   readonly offer: string | null;
   readonly priceMinor: number | null;
 }
-/** The price of an offer that moved: before and now; null: not for sale, or not there. */
 
+/** The price of an offer that moved: before and now; null: not for sale, or not there. */
 export interface Move {
   readonly offer: string;
   readonly name: string;
   readonly before: number | null;
   readonly now: number | null;
 }
+
+/** Below these a change is no news. */
 export interface Thresholds {
   readonly leastMinor: number;
   /** In thousandths, as scores are. */

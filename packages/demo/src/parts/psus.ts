@@ -13,21 +13,22 @@ interface PsuRow {
   readonly worth: number;
 }
 
-/** By efficiency: what a bench club makes of it, months of warranty. */
-const CLASSES: Partial<Record<Badge, { readonly mark: number; readonly warrantyMonths: number }>> = {
-  none: { mark: 5, warrantyMonths: 24 },
+/** By efficiency: what a bench club makes of it, where it tested any, and months of warranty. */
+const CLASSES: Record<Badge, { readonly mark: number | null; readonly warrantyMonths: number }> = {
+  none: { mark: null, warrantyMonths: 24 },
   White: { mark: 2, warrantyMonths: 36 },
   Bronze: { mark: 3, warrantyMonths: 36 },
+  Silver: { mark: 3, warrantyMonths: 36 },
   Gold: { mark: 4, warrantyMonths: 84 },
+  Platinum: { mark: 5, warrantyMonths: 84 },
+  Titanium: { mark: 5, warrantyMonths: 84 },
 };
-const BEST = { mark: 5, warrantyMonths: 84 };
 
-/** Nobody tested the plain ones; one maker's middle class is worse than its badge. */
-function qualityOf({ efficiency, form }: PsuRow, brand: string): PsuSheet['quality'] {
-  if (efficiency === 'none' && form === 'ATX') return null;
+/** One maker's middle class is worse than its badge. */
+function qualityOf({ efficiency }: PsuRow, brand: string): PsuSheet['quality'] {
   const isWorse = efficiency === 'Bronze' && brand === 'Wattlewood';
-  const mark = isWorse ? 2 : (CLASSES[efficiency] ?? BEST).mark;
-  return { mark, source: 'Skerrow bench club', on: '2026-03-14' };
+  const mark = isWorse ? 2 : CLASSES[efficiency].mark;
+  return mark === null ? null : { mark, source: 'Skerrow bench club', on: '2026-03-14' };
 }
 
 function sheetOf(row: PsuRow, brand: string, copy: string): PsuSheet {
@@ -43,7 +44,7 @@ function sheetOf(row: PsuRow, brand: string, copy: string): PsuSheet {
     sixteenPinConnectors: isGood && ratedWatts >= 650 ? 1 : 0,
     cpuConnectors: ratedWatts >= 650 ? 2 : 1,
     quality: qualityOf(row, brand),
-    warrantyMonths: (CLASSES[efficiency] ?? BEST).warrantyMonths,
+    warrantyMonths: CLASSES[efficiency].warrantyMonths,
   };
 }
 

@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { catalogueFileSchema, feedSchema } from '@ripe-pick/contract';
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openStore, type Store } from '../store/index.ts';
 import { isPrivateAddress } from './addresses.ts';
 import { fetchOnce } from './fetch.ts';
@@ -212,6 +212,20 @@ describe('sources of prices', () => {
     asked.length = 0;
     await scheduler.runDue();
     expect(asked).toEqual([]);
+  });
+  it('that break the server’s own code are left alone for a while, like any that fail', async () => {
+    const told = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const broken = { ...store, takeHarvest: () => Promise.reject(new Error('our bug')) };
+    send(list());
+    await schedulerFor({ store: broken, now: async () => moment, onTaken: () => runs++ }).run(['list']);
+    expect(await state()).toMatchObject({
+      result: 'failed',
+      failures: 1,
+      nextAt: '2026-11-21T12:15:00.000Z',
+    });
+    expect((await state()).error).toContain('Its terminal says more');
+    expect(told).toHaveBeenCalledOnce();
+    told.mockRestore();
   });
   it('that have not changed still count as looked at', async () => {
     send(list(), 200, { etag: '"1"' });

@@ -1,5 +1,5 @@
-import { loggedForecastSchema, judgedSchema } from '@ripe-pick/contract';
-import type { LoggedForecast, JudgedForecast } from '@ripe-pick/core/prices';
+import { judgedSchema, loggedForecastSchema } from '@ripe-pick/contract';
+import type { JudgedForecast, LoggedForecast } from '@ripe-pick/core/prices';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
@@ -19,8 +19,8 @@ export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly Logg
       .onConflict((c) => c.column('id').doNothing())
       .execute();
 }
-/** Forecasts whose time is up and that nobody has judged. */
 
+/** Forecasts whose time is up and that nobody has judged. */
 export async function openForecasts(db: Kysely<Tables>, until: number): Promise<LoggedForecast[]> {
   const rows = await db
     .selectFrom('forecasts')
@@ -31,8 +31,8 @@ export async function openForecasts(db: Kysely<Tables>, until: number): Promise<
     .execute();
   return rows.map((row) => loggedForecastSchema.parse(JSON.parse(row.body)));
 }
-/** Null: too little was looked at to judge it; it is not asked again. */
 
+/** Null: too little was looked at to judge it; it is not asked again. */
 export async function saveJudged(
   db: Kysely<Tables>,
   judged: readonly { readonly id: string; readonly judged: JudgedForecast | null }[],

@@ -1,16 +1,19 @@
-import type { Workspace, HistoryChange } from '@ripe-pick/contract';
+import type { HistoryChange, Workspace } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
+/** Lists of a workspace that are kept row by row. */
 export const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
 
 /** Candidates, and what is kept of buying and watching, as they stand now. */
 export async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Promise<void> {
   await tx.deleteFrom('candidates').execute();
   const candidates = workspace.candidates.map(
-    ({ isArchived, picks, decisions, path, ...each }, position) => ({
-      ...each,
+    ({ id, name, picks, note, isArchived, decisions, path }, position) => ({
+      id,
       position,
+      name,
+      note,
       picks: JSON.stringify(picks),
       is_archived: isArchived ? 1 : 0,
       decisions: JSON.stringify(decisions),
@@ -31,8 +34,10 @@ export async function keepSteps(tx: Kysely<Tables>, { keepFrom, keepTo, add }: H
     .deleteFrom('steps')
     .where((where) => where.or([where('serial', '<', keepFrom), where('serial', '>', keepTo)]))
     .execute();
-  const steps = add.map(({ back, forth, ...step }) => ({
-    ...step,
+  const steps = add.map(({ serial, label, at, back, forth }) => ({
+    serial,
+    label,
+    at,
     back: JSON.stringify(back),
     forth: JSON.stringify(forth),
   }));

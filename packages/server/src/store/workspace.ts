@@ -6,7 +6,7 @@ import {
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
-import { replaceLists, keepSteps, KEPT } from './workspace-save.ts';
+import { KEPT, keepSteps, replaceLists } from './workspace-save.ts';
 
 interface Head {
   readonly revision: number;

@@ -50,6 +50,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'ripeness',
     title: 'Ripeness',
+    about: 'when to buy',
     page: () => import('../features/ripeness/index.ts').then((m) => m.RipenessPage),
     isAboutMoney: true,
   },
@@ -63,12 +64,14 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'second-hand',
     title: 'Second-hand',
+    about: 'what a used find is worth',
     page: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
     isAboutMoney: true,
   },
   {
     name: 'slips',
     title: 'Slips',
+    about: 'rebates and their days',
     page: () => import('../features/claims/index.ts').then((m) => m.ClaimsPage),
     isAboutMoney: true,
     worksEmpty: true,
@@ -76,6 +79,7 @@ export const SCREENS: readonly Screen[] = [
   {
     name: 'shopping-day',
     title: 'Shopping day',
+    about: 'where to buy, and the orders',
     page: () => import('../features/shopping/index.ts').then((m) => m.ShoppingPage),
     isAboutMoney: true,
   },

@@ -140,8 +140,11 @@ describe('the workspace', () => {
     workspace.editPicks('swap', (picks) => ({ ...picks, cpu: { part: 'p', offer: null } }));
     expect(workspace.picks.cpu?.part).toBe('p');
     expect(workspace.brief).toBe(before);
+    const { shown } = workspace;
     rename('another');
     expect(workspace.brief).not.toBe(before);
+    // Nor do the candidates change with the brief: what is forecast for them is not asked for again.
+    expect(workspace.shown).toBe(shown);
   });
   it('sends what is not saved yet when the page goes away, behind a save that is still running', async () => {
     const workspace = useWorkspace();

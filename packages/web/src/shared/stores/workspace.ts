@@ -67,6 +67,7 @@ export const useWorkspace = defineStore('workspace', () => {
   const part = <K extends keyof Workspace>(key: K) => computed(() => state.value[key]);
   const typedBrief = computed(() => state.value.brief as Brief);
   const claims = part('claims');
+  const candidates = part('candidates');
   const active = computed(() => {
     const { candidates, active: id } = state.value;
     return candidates.find((candidate) => candidate.id === id) ?? candidates[0];
@@ -85,9 +86,9 @@ export const useWorkspace = defineStore('workspace', () => {
     targets: part('targets'),
     events: part('events'),
     watching: part('watching'),
-    candidates: part('candidates'),
+    candidates,
     /** Candidates that are not archived, in their order; there is always one. */
-    shown: computed(() => state.value.candidates.filter((each) => !each.isArchived)),
+    shown: computed(() => candidates.value.filter((each) => !each.isArchived)),
     active,
     picks: computed(() => active.value.picks as Picks),
     editBrief: (label: string, change: (brief: Brief) => Brief) =>
