@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vu
 import type { LaneSwap } from '@ripe-pick/core/growth';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
@@ -33,6 +34,7 @@ function swapsOf(picks: Picks, inSight: readonly Trade[]): LaneSwap[] {
  * now. Worked out in a worker for the trades that fit and are in sight, and drawn as it comes in.
  */
 export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
+  const catalogueStore = useCatalogue();
   const growth = useGrowth();
   const workspace = useWorkspace();
   const isOn = ref(false);
@@ -41,18 +43,29 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
   const now = shallowRef<number | null>(null);
   const values = shallowRef<ReadonlyMap<string, number | null>>(new Map());
   let ticket = 0;
+  /** What the values hold for: with other picks, or other plans, none of them does. */
+  let holdsFor: readonly unknown[] = [];
 
   async function work(): Promise<void> {
     const own = ++ticket;
     growth.stopRoom();
-    values.value = new Map();
-    now.value = null;
     failed.value = false;
-    if (!isOn.value) return;
-    isWorking.value = true;
+    isWorking.value = false;
     const { picks } = workspace;
+    const premises = [picks, growth.key, catalogueStore.catalogue];
+    if (!isOn.value || premises.some((premise, at) => premise !== holdsFor[at])) {
+      values.value = new Map();
+      now.value = null;
+      holdsFor = premises;
+    }
+    if (!isOn.value) return;
+    const missing = swapsOf(picks, inSight.value).filter(
+      ({ slot, part }) => !values.value.has(keyOf(slot, part)),
+    );
+    isWorking.value = missing.length > 0;
+    if (missing.length === 0) return;
     try {
-      await growth.room(picks, swapsOf(picks, inSight.value), (rooms) => {
+      await growth.room(picks, missing, (rooms) => {
         if (own !== ticket) return;
         now.value ??= rooms.find(({ slot }) => slot === 'extras')?.value ?? null;
         const fresh = rooms.map(({ slot, part, value }) => [keyOf(slot, part), value] as const);
@@ -66,7 +79,8 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
     }
   }
   const wanted = computed(() => inSight.value.map(tradeKey).join());
-  watchDebounced([isOn, () => workspace.picks, () => growth.key, wanted], work, { debounce: 200 });
+  const catalogue = () => catalogueStore.catalogue;
+  watchDebounced([isOn, () => workspace.picks, () => growth.key, catalogue, wanted], work, { debounce: 200 });
   onBeforeUnmount(() => {
     ticket++;
     growth.stopRoom();
