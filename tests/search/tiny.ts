@@ -386,6 +386,7 @@ export function tinyCase(seed: number): TinyCase {
       conditionsBySlot: w.chance(0.2) ? { gpu: ['new'], secondaryStorage: ['used', 'new'] } : {},
       shopsOut: [],
       allowUnknown: d.chance(0.2),
+      assume: 'none',
       maxAgeDays: null,
       usedRisk: false,
     },

@@ -1,6 +1,6 @@
-import { openSession } from '@ripe-pick/core/session';
+import { openSession, type Session } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
-import { checkBuild, decided, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
+import { checkBuild, decided, openSlots } from '@ripe-pick/core/compatibility';
 import { ratesFor, type RatesResult } from '@ripe-pick/core/frames';
 import { costOf, type Cost, type CostLine, type PriceIndex } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
@@ -73,7 +73,7 @@ function ratesReport(rates: RatesResult, { play }: Brief) {
 }
 
 /** A build as the command line tells it. Money in minor units; rates in frames per second. */
-export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, priceIndex: PriceIndex) {
+export function buildReport(picks: Picks, { brief, catalogue, priceIndex, rules }: Session) {
   const { set } = partSetOf(picks, priceIndex.parts);
   const full = decided(set);
   const cost = costOf(picks, priceIndex);
@@ -82,7 +82,7 @@ export function buildReport(picks: Picks, brief: Brief, catalogue: Catalogue, pr
     totals: totalsReport(cost, brief),
     rates: ratesReport(ratesFor(brief, catalogue.frameModel)(full), brief),
     open: openSlots(set),
-    checks: checkBuild(full, ruleContext(brief, priceIndex.parts, catalogue.frameModel)),
+    checks: checkBuild(full, rules),
   };
 }
 
@@ -91,12 +91,13 @@ export type BuildReport = ReturnType<typeof buildReport>;
 /** Solves a brief, with runners-up, or says what would have to give. */
 export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) {
   const session = openSession(catalogue, brief);
-  const { limit, priceIndex } = session;
   const prepared = prepare(session);
-  const result = finish(wanted > 1 ? prepared.topK(limit, wanted, 'pair') : prepared.solve(limit));
+  const result = finish(
+    wanted > 1 ? prepared.topK(session.limit, wanted, 'pair') : prepared.solve(session.limit),
+  );
   const [best, ...others] = result.answers.map((answer) => ({
     score: answer.score,
-    ...buildReport(answer.picks, brief, catalogue, priceIndex),
+    ...buildReport(answer.picks, session),
   }));
   return {
     status: result.status,

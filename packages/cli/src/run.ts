@@ -7,8 +7,8 @@ import {
   type Problem,
 } from '@ripe-pick/contract';
 import { isBarrier } from '@ripe-pick/core/compatibility';
-import { priceIndexOf } from '@ripe-pick/core/money';
 import type { Brief, Catalogue } from '@ripe-pick/core/parts';
+import { openSession } from '@ripe-pick/core/session';
 import {
   readBrief,
   readBuild,
@@ -113,7 +113,7 @@ function grow(desk: CommandDesk, { brief, catalogue, catalogueFile }: Question):
 
 function reportOf(desk: CommandDesk, { brief, catalogue, catalogueFile }: Question) {
   const build = desk.load(desk.args.build, (text) => readBuild(text, catalogueFile));
-  return buildReport(build.picks, brief, catalogue, priceIndexOf(catalogue, brief));
+  return buildReport(build.picks, openSession(catalogue, brief));
 }
 
 function rates(desk: CommandDesk, asked: Question): number {

@@ -169,6 +169,7 @@ export const briefSchema = z.strictObject({
       conditionsBySlot: z.partialRecord(z.enum(SLOTS), z.array(z.enum(CONDITIONS)).max(3)).default({}),
       shopsOut: z.array(idSchema).max(2000).default([]),
       allowUnknown: z.boolean().default(false),
+      assume: z.enum(['none', 'usual', 'all']).default('none'),
       maxAgeDays: z.int().min(0).max(10_000).nullable().default(null),
       usedRisk: z.boolean().default(false),
     })
@@ -177,6 +178,7 @@ export const briefSchema = z.strictObject({
       conditionsBySlot: {},
       shopsOut: [],
       allowUnknown: false,
+      assume: 'none',
       maxAgeDays: null,
       usedRisk: false,
     }),

@@ -231,6 +231,8 @@ export interface Brief {
     readonly shopsOut: readonly string[];
     /** Whether parts with a gap in their specifications may be proposed. */
     readonly allowUnknown: boolean;
+    /** How far missing specifications may be assumed: not at all, what is usual, or estimates as well. */
+    readonly assume: 'none' | 'usual' | 'all';
     /** Oldest price that is still taken, in days; null: any. */
     readonly maxAgeDays: number | null;
     /** Whether the risk of a used part is kept back from the sum, beside its price. */

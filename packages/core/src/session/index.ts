@@ -1,3 +1,4 @@
+import { assume, type Assumed } from '../assumptions/index.ts';
 import { ruleContext, type RuleContext } from '../compatibility/index.ts';
 import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
 import { priceIndexOf, type PriceIndex } from '../money/index.ts';
@@ -8,8 +9,11 @@ import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
  * best set, baskets, upgrades, the watch. Each member is worked out at its first use and then kept.
  */
 export interface Session {
+  /** With what the brief lets be assumed filled in. */
   readonly catalogue: Catalogue;
   readonly brief: Brief;
+  /** What was filled in, by part. */
+  readonly assumed: Assumed['byPart'];
   /** Parts, shops, offers and deals by id, with prices as the brief counts them. */
   readonly priceIndex: PriceIndex;
   /** What compatibility rules read beside the parts. */
@@ -23,7 +27,8 @@ export interface Session {
 }
 
 /** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
-export function openSession(catalogue: Catalogue, brief: Brief): Session {
+export function openSession(stated: Catalogue, brief: Brief): Session {
+  const { catalogue, byPart } = assume(stated, brief.whereToBuy.assume);
   let priceIndex: PriceIndex | undefined;
   let rules: RuleContext | undefined;
   let rates: ModelIndex | undefined;
@@ -31,6 +36,7 @@ export function openSession(catalogue: Catalogue, brief: Brief): Session {
   return {
     catalogue,
     brief,
+    assumed: byPart,
     limit: brief.money.budgetMinor + brief.money.allowedOverMinor,
     get priceIndex() {
       return (priceIndex ??= priceIndexOf(catalogue, brief));

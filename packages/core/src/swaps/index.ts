@@ -1,4 +1,5 @@
 export { MEASURES, type Measure } from './measures.ts';
+export { type RestingOn } from './resting.ts';
 export { summaryFor, type Summary } from './summary.ts';
 export { swapsBetween, withPick, type Swap } from './swaps.ts';
 export { partsForRules } from './rule-parts.ts';

@@ -11,6 +11,7 @@ import {
   type WorkingPoint,
 } from '../power/index.ts';
 import type { Session } from '../session/index.ts';
+import { restingOn, widened, type RestingOn } from './resting.ts';
 import { thumbsOf, type Thumb } from './thumbs.ts';
 import { partsForRules } from './rule-parts.ts';
 
@@ -30,21 +31,23 @@ export interface Summary {
   readonly sizedBy: readonly SizedBy[];
   readonly working: WorkingPoint | null;
   readonly thumbs: readonly Thumb[];
+  /** Assumed figures that the build rests on, what would hurt most first; intervals of rates reach over them. */
+  readonly resting: readonly RestingOn[];
   /** Whether the brief's balance limit is broken; null when it has none or the rates are not known. */
   readonly isUnbalanced: boolean | null;
 }
 
 /** Prepared once for a session; sums up any picks. */
-export function summaryFor({ catalogue, brief, priceIndex, rules: context }: Session): {
-  readonly summarise: (picks: Picks) => Summary;
-} {
+export function summaryFor(session: Session): { readonly summarise: (picks: Picks) => Summary } {
+  const { catalogue, brief, priceIndex, rules: context } = session;
   const rates = ratesFor(brief, catalogue.frameModel);
   return {
     summarise(picks) {
       const set = partsForRules(picks, priceIndex);
       const load = loadOf(set, context);
       const need = load ? psuNeed(load.deciwatts, set.gpu ?? null, context) : null;
-      const rated = rates(set);
+      const resting = restingOn(set, session, rates);
+      const rated = widened(rates(set), set, resting, rates);
       const cost = costOf(picks, priceIndex);
       const { balanceLimit } = brief.play.objective;
       return {
@@ -54,6 +57,7 @@ export function summaryFor({ catalogue, brief, priceIndex, rules: context }: Ses
         open: openSlots(set),
         missing: partSetOf(picks, priceIndex.parts).missing,
         set,
+        resting,
         load,
         neededWatts: need && !need.isLeast ? need.watts : null,
         sizedBy: load

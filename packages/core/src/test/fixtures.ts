@@ -102,6 +102,7 @@ export const BRIEF: Brief = {
     conditionsBySlot: {},
     shopsOut: [],
     allowUnknown: false,
+    assume: 'none',
     maxAgeDays: null,
     usedRisk: false,
   },

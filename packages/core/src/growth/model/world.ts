@@ -1,3 +1,4 @@
+import { assume } from '../../assumptions/index.ts';
 import { ruleContext, type RuleContext } from '../../compatibility/index.ts';
 import { indexModel, systemOf, type ModelIndex, type SystemRates } from '../../frames/index.ts';
 import { priceIndexOf, type PriceIndex } from '../../money/index.ts';
@@ -36,7 +37,8 @@ export function growthWorld(
   wish: OutlookOptions,
   known: { readonly lists?: Lists; readonly years?: Years } = {},
 ): GrowthWorld {
-  const { catalogue, brief } = wish;
+  const { brief } = wish;
+  const { catalogue } = assume(wish.catalogue, brief.whereToBuy.assume);
   const priceIndex = priceIndexOf(catalogue, brief);
   const today = priceIndex.day;
   const context = pathContext(ruleContext(brief, priceIndex.parts, catalogue.frameModel));

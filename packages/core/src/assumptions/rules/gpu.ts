@@ -1,0 +1,60 @@
+import { atBest, atWorst, rulesFor, surely, type AssumptionRule } from '../assumption.ts';
+
+const gpu = rulesFor('gpu');
+
+/** What the slot and an eight-pin socket carry. Source: PCI Express Card Electromechanical specification (from memory). */
+const SLOT_WATTS = 75;
+const EIGHT_PIN_WATTS = 150;
+const CEM = 'PCI Express Card Electromechanical specification (values from memory)';
+
+/** Length of cards by their draw, in mm: common, and the longest that is common. Common practice, no source. */
+const LENGTHS: readonly (readonly [upToWatts: number, usual: number, most: number])[] = [
+  [75, 175, 200],
+  [130, 235, 260],
+  [200, 270, 310],
+  [Infinity, 320, 360],
+];
+
+export const GPU_RULES: readonly AssumptionRule[] = [
+  gpu(
+    'lengthMm',
+    { reach: 'all', reason: 'What cards of this draw commonly measure. Measure before buying.' },
+    ({ boardPowerWatts }) => {
+      if (boardPowerWatts === null) return null;
+      const [, usual, most] = LENGTHS.find(([upTo]) => boardPowerWatts <= upTo) ?? LENGTHS[0];
+      return atBest(usual, most);
+    },
+  ),
+  gpu('slotsWide', { reason: 'Two slots are usual up to 200 W, three above.' }, ({ boardPowerWatts }) =>
+    atBest(boardPowerWatts !== null && boardPowerWatts > 200 ? 3 : 2, 3),
+  ),
+  gpu(
+    'power',
+    { reason: 'The fewest eight-pin sockets that carry its draw beside the slot.', source: CEM },
+    ({ boardPowerWatts }) => {
+      if (boardPowerWatts === null) return null;
+      const eightPin = Math.max(0, Math.ceil((boardPowerWatts - SLOT_WATTS) / EIGHT_PIN_WATTS));
+      const sockets = (count: number) => ({ sixPin: 0, eightPin: count, sixteenPin: 0 });
+      return atBest(sockets(eightPin), sockets(eightPin + 1));
+    },
+  ),
+  gpu(
+    'recommendedPsuWatts',
+    { reason: 'Its draw and 300 W for the rest, in steps of 50 W.' },
+    ({ boardPowerWatts }) => {
+      if (boardPowerWatts === null) return null;
+      const watts = Math.ceil((boardPowerWatts + 300) / 50) * 50;
+      return atBest(watts, watts + 100);
+    },
+  ),
+  gpu('pcieGeneration', { reason: 'The generation of the platforms that it may go with.' }, (_part, peers) =>
+    surely(peers.slotGeneration ?? 4),
+  ),
+  gpu('pcieLanes', { reason: 'Sixteen lanes are usual.' }, () => atBest(16, 8)),
+  gpu('adapterEightPins', { reason: 'Counted as without an adapter in the box.' }, ({ power }) =>
+    power && power.sixteenPin > 0 ? atWorst(0, 2) : surely(0),
+  ),
+  gpu('displayOutputs', { reason: 'HDMI and DisplayPort are usual.' }, () =>
+    atBest(['HDMI' as const, 'DisplayPort' as const], ['DisplayPort' as const]),
+  ),
+];
