@@ -52,7 +52,8 @@ describe('assumed figures', () => {
     }
   });
   it('stay away when the brief wants none: the very catalogue, and the answer of brute force over it', () => {
-    for (let seed = 1; seed <= sampleOf(200); seed++) {
+    // At seed 140 the best set has no card, on a board whose slot for one is not stated: that was once overlooked.
+    for (const seed of [...Array.from({ length: sampleOf(200) }, (_, n) => n + 1), 140]) {
       const { catalogue, brief } = blankCase(seed, 0.2);
       const none = reaching(brief, 'none');
       expect(openSession(catalogue, none).catalogue).toBe(catalogue);

@@ -22,7 +22,7 @@ export interface WorthLookingUp {
   readonly difference: number | null;
 }
 
-interface LookUpProgress {
+export interface LookUpProgress {
   readonly found: readonly WorthLookingUp[];
   /** Share of the figures that are judged. */
   readonly done: number;

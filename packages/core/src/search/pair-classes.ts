@@ -28,11 +28,8 @@ export interface Platform {
   readonly link: number;
 }
 
-/** The link of a board's slot for a card, as fast as the processor makes it. */
-export interface GpuLink {
-  readonly generation: number;
-  readonly lanes: number;
-}
+/** The link of a board's slot for a card, as fast as the processor makes it; null where a spec is missing. */
+export type GpuLink = { readonly generation: number; readonly lanes: number } | null;
 
 /** Everything that the score depends on, in classes. */
 export interface PairSpace {
@@ -51,6 +48,6 @@ export interface ScoreSpace {
   readonly gpuBound: Float64Array;
   /** Upper bound of the score of a pair; never below {@link score}. */
   bound(platform: number, gpuClass: number): number;
-  /** Exact score of a pair; -1 where there is none (no card and no integrated graphics). */
+  /** Exact score of a pair; -1 where there is none (no card and no integrated graphics, or a card on a link that is not known). */
   score(platform: number, gpuClass: number): number;
 }

@@ -1,5 +1,5 @@
 import { memoryStateOf, type MemoryState } from '../frames/index.ts';
-import type { Brief, Cpu } from '../parts/index.ts';
+import type { Brief, Cpu, Motherboard } from '../parts/index.ts';
 import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './bits.ts';
 import { AT, type Domains } from './domains.ts';
 import type { Compatibility } from './pair-compatibility.ts';
@@ -38,6 +38,12 @@ function meet(
 const isOfOneType = ({ motherboard }: MotherboardClass, { kit }: KitClass) =>
   motherboard.memoryType === kit.type || motherboard.memoryType === null || kit.type === null;
 
+/** Without a card nothing asks for it: a board whose slot is not stated is still a board. */
+function linkFor({ pcieSlot }: Motherboard, { pcieGeneration }: Cpu): GpuLink {
+  if (pcieSlot === null || pcieGeneration === null) return null;
+  return { generation: Math.min(pcieSlot.generation, pcieGeneration), lanes: pcieSlot.lanes };
+}
+
 /** Per processor and class of kits: boards merged where the kit runs alike and the link is the same. */
 export function platformsOf(
   brief: Brief,
@@ -51,7 +57,7 @@ export function platformsOf(
   const linkNumbers = new Numbers();
   const memoryNumbers = new Numbers();
   const linkOf = (link: GpuLink): number => {
-    const { n, isNew } = linkNumbers.of(`${link.generation}x${link.lanes}`);
+    const { n, isNew } = linkNumbers.of(link ? `${link.generation}x${link.lanes}` : 'unknown');
     if (isNew) links.push(link);
     return n;
   };
@@ -71,10 +77,8 @@ export function platformsOf(
         const { motherboard, members: motherboards } = set;
         if (!isOfOneType(set, kitClass) || !meet(compatibility, motherboards, memory, all)) continue;
         const state = memoryStateOf(kitClass.kit, motherboard, brief.play.memoryProfile);
-        const slot = motherboard.pcieSlot;
-        if (!state || !slot) continue;
-        const generation = Math.min(slot.generation, chip.pcieGeneration ?? 0);
-        const link = linkOf({ generation, lanes: slot.lanes });
+        if (!state) continue;
+        const link = linkOf(linkFor(motherboard, chip));
         const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
         const known = merged.get(key);
         if (known) orInto(known.motherboards, motherboards);

@@ -149,8 +149,9 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
   const noMemory: MemoryState = { latencyNs: 1, bandwidthGbs: 1, gb: 0 }; // a card's own side does not read it
   const gpuBound = Float64Array.from(gpuClasses, ({ gpu, rateLn }, g) => {
     if (!gpu) return Infinity;
-    const bounds = links.map(({ generation, lanes }, l) => {
-      const linkLn = linkLnOf(gpu, generation, lanes);
+    const bounds = links.map((link, l) => {
+      if (!link) return -1;
+      const linkLn = linkLnOf(gpu, link.generation, link.lanes);
       const rate: GraphicsRate = { kind: 'gpu', rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn };
       return gpus.fill((l * G + g) * K, (k) => gpuSide(scenes[k], rate, noMemory));
     });
@@ -170,17 +171,19 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
     ]);
   };
   const rowOf = (p: number, g: number) => (platforms[p].link * G + g) * K;
+  const isUnknown = (p: number) => links[platforms[p].link] === null;
   return {
     platforms,
     gpuClasses,
     platformBound,
     gpuBound,
-    bound: (p, g) =>
-      gpuClasses[g].gpu
-        ? terms.bound(cpus.term, p * K, gpus.term, rowOf(p, g))
-        : integratedScore(platforms[p]),
+    bound(p, g) {
+      if (!gpuClasses[g].gpu) return integratedScore(platforms[p]);
+      return isUnknown(p) ? -1 : terms.bound(cpus.term, p * K, gpus.term, rowOf(p, g));
+    },
     score(p, g) {
       if (!gpuClasses[g].gpu) return integratedScore(platforms[p]);
+      if (isUnknown(p)) return -1;
       const row = rowOf(p, g);
       return scoreFrom((k) => [cpus.side(p * K + k), gpus.side(row + k)]);
     },

@@ -4,9 +4,12 @@ import {
   flips,
   kneesOf,
   rungsOf,
+  worthLookingUp,
   type Against,
   type Flip,
   type FlipProgress,
+  type LookUpProgress,
+  type WorthLookingUp,
 } from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
@@ -155,6 +158,13 @@ const solver = {
   /** What would change the best set. */
   async flips(brief: Brief, report: ((progress: FlipProgress) => void) | null): Promise<readonly Flip[]> {
     return drive(flips(openSession(loaded(), brief)), tickets, report);
+  },
+  /** Which assumed figures could change the best set. */
+  async worthLookingUp(
+    brief: Brief,
+    report: ((progress: LookUpProgress) => void) | null,
+  ): Promise<readonly WorthLookingUp[]> {
+    return drive(worthLookingUp(openSession(loaded(), brief)), tickets, report);
   },
   async companions(
     brief: Brief,

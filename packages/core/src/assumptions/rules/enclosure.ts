@@ -36,7 +36,7 @@ const CASE_RULES: readonly AssumptionRule[] = [
     },
   ),
   box('bays25', { reason: 'One place for a 2.5-inch drive is usual.' }, () => atBest(1, 0)),
-  box('bays35', { reason: 'Counted as without a place for a 3.5-inch drive.' }, () => atWorst(0, 2)),
+  box('bays35', { reason: 'One place for a 3.5-inch drive is usual.' }, () => atBest(1, 0)),
   box('fans', { reason: 'One fan in the box is usual.' }, () => atBest(1, 3)),
   box('radiatorsMm', { reason: 'Counted as without a place for a radiator.' }, () =>
     atWorst<readonly number[]>([], [120, 240]),

@@ -18,6 +18,11 @@ const RULES: { value: PsuRule['kind']; label: string }[] = [
   { value: 'half', label: 'Load at half of the rating' },
   { value: 'planned', label: 'Larger of both, with the planned card' },
 ];
+const REACHES: { value: Brief['whereToBuy']['assume']; label: string }[] = [
+  { value: 'none', label: 'Assume nothing' },
+  { value: 'usual', label: 'Assume what is usual, marked' },
+  { value: 'all', label: 'Assume estimates as well, marked' },
+];
 const MEMORY = [4, 8, 12, 16, 24, 32, 48, 64].map((gb) => ({ value: gb, label: `${gb} GB` }));
 const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.value.psuRule.kind !== 'half');
 </script>
@@ -78,6 +83,18 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
         :step="0.05"
         @update:value="(v) => v && set('type the factor', { psuRule: { ...needs.psuRule, factor: v } })"
       />
+      <ChoiceField
+        label="Missing specs"
+        :value="workspace.brief.whereToBuy.assume"
+        :options="REACHES"
+        @update:value="
+          (assume: Brief['whereToBuy']['assume']) =>
+            workspace.editBrief('change what is assumed', (brief) => ({
+              ...brief,
+              whereToBuy: { ...brief.whereToBuy, assume },
+            }))
+        "
+      />
     </div>
     <div class="switches">
       <SwitchField
@@ -96,7 +113,7 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
         @change="(v: boolean) => set('switch the card need', { gpuRequired: v })"
       />
       <SwitchField
-        label="Parts with gaps in their sheets may be proposed"
+        label="Parts with missing specs may be proposed"
         :value="workspace.brief.whereToBuy.allowUnknown"
         @change="
           (v: boolean) =>

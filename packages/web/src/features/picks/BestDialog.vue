@@ -3,13 +3,15 @@ import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import type { Answer, Explanation } from '@ripe-pick/core/search';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { costOf } from '@ripe-pick/core/money';
-import { swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
+import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
+import LookUpList from './LookUpList.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { figureName, isNeeded, isRisky } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -81,6 +83,22 @@ const totals = computed(() =>
     ? totalsOf(costOf(best.value.picks, bench.index), workspace.brief.money.costBasis, bench.currency)
     : null,
 );
+/** Assumed figures that the best set rests on, and those of them that would hurt it. */
+const resting = computed(() =>
+  best.value && bench.session
+    ? summaryFor(bench.session).summarise(best.value.picks).resting.filter(isNeeded)
+    : [],
+);
+const risky = computed(() => resting.value.filter(isRisky));
+const riskyNames = computed(() =>
+  risky.value
+    .slice(0, 3)
+    .map(
+      ({ slot, assumption }) =>
+        `${SLOT_NAMES[slot].toLowerCase()}: ${figureName(assumption.figure).toLowerCase()}`,
+    )
+    .join('; '),
+);
 const total = computed(() => bench.summary?.cost.counted ?? 0);
 const scoreNow = computed(() =>
   bench.summary?.rates.status === 'known' ? bench.summary.rates.objective.score : null,
@@ -148,6 +166,16 @@ const lead = (picks: Picks) =>
             {{ unit }}.</span
           >
         </p>
+        <template v-if="resting.length > 0">
+          <p>
+            It rests on {{ resting.length }} assumed {{ resting.length === 1 ? 'figure' : 'figures'
+            }}<template v-if="risky.length > 0"
+              >, {{ risky.length }} of which would break it or cost frames if they turn out worse, such as
+              {{ riskyNames }}</template
+            >.
+          </p>
+          <LookUpList />
+        </template>
         <p class="quiet num">
           {{ (result.work.platforms * result.work.gpuClasses).toLocaleString('en') }} pairs of platform and
           card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}

@@ -28,7 +28,9 @@ const BARRIERS = {
 } as const;
 
 const part = computed(() => props.trade?.part ?? null);
-const facts = computed(() => (part.value ? factsOf(part.value) : []));
+const facts = computed(() =>
+  part.value ? factsOf(part.value, bench.session?.assumed.get(part.value.id)) : [],
+);
 const offers = computed(() => {
   const index = bench.index;
   if (!index || !part.value) return [];

@@ -9,6 +9,7 @@ import ChecksPanel from './ChecksPanel.vue';
 import LanesBoard from './LanesBoard.vue';
 import PartDetails from './PartDetails.vue';
 import RatesPanel from './RatesPanel.vue';
+import RestingPanel from './RestingPanel.vue';
 import WattsPanel from './WattsPanel.vue';
 
 const opened = shallowRef<Trade | null>(null);
@@ -62,6 +63,7 @@ watch(
     <div class="side" tabindex="0" role="region" aria-label="Rates, checks and watts">
       <RatesPanel />
       <ChecksPanel />
+      <RestingPanel />
       <WattsPanel />
     </div>
     <PartDetails :trade="opened" @close="opened = null" />

@@ -1,4 +1,4 @@
-import type { Part } from '@ripe-pick/core/parts';
+import type { GpuPower, Part, PartOf } from '@ripe-pick/core/parts';
 
 /** Names and units of specification fields; a field that is not listed is shown under its own name. */
 const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = {
@@ -123,16 +123,46 @@ function valueText(value: unknown): string {
   return String(value);
 }
 
-/** A part's sheet, line by line. What is not stated says so. */
-export function factsOf(part: Part): Fact[] {
+const count = (times: number, what: string) => (times > 0 ? [`${times} × ${what}`] : []);
+
+/** Figures of several parts, in the words that people have for them. */
+const OWN_WORDS: Readonly<Record<string, (value: never) => string>> = {
+  m2: (places: NonNullable<PartOf<'motherboard'>['m2']>) =>
+    places
+      .map(({ protocols, maxLengthMm }) => `${protocols.join(' or ')} up to ${maxLengthMm} mm`)
+      .join('; '),
+  pcieSlot: ({ generation, lanes }: NonNullable<PartOf<'motherboard'>['pcieSlot']>) =>
+    `generation ${generation}, ${lanes} lanes`,
+  power: ({ sixPin, eightPin, sixteenPin }: GpuPower) =>
+    [...count(sixPin, '6-pin'), ...count(eightPin, '8-pin'), ...count(sixteenPin, '16-pin')].join(', '),
+  stockCooler: ({ heatWatts, heightMm }: { heatWatts: number; heightMm: number }) =>
+    `for ${heatWatts} W, ${heightMm} mm`,
+  minBiosByChipset: (levels: Readonly<Record<string, number>>) =>
+    Object.entries(levels)
+      .map(([chipset, level]) => (level > 0 ? `${chipset} from level ${level}` : chipset))
+      .join(', '),
+};
+
+/** A figure's value with its unit; "unknown" without one. */
+export function figureText(figure: string, value: unknown): string {
+  const words = OWN_WORDS[figure];
+  // The value of this very figure, as its schema let it in.
+  if (words && value !== null && typeof value === 'object') return words(value as never) || 'none';
+  const { unit } = fieldName(figure);
+  return value === null || value === undefined ? 'unknown' : `${valueText(value)}${unit ? ` ${unit}` : ''}`;
+}
+
+/** A part's specs, line by line. What is not stated says so, and what is assumed as well. */
+export function factsOf(part: Part, assumed: readonly { readonly figure: string }[] = []): Fact[] {
   return Object.entries(part)
     .filter(([key]) => !HIDDEN.has(key))
     .map(([key, value]) => {
-      const { name, unit } = fieldName(key);
+      const isAssumed = assumed.some(({ figure }) => figure === key);
+      const text = value === null ? 'not stated' : figureText(key, value);
       return {
-        name,
-        value: value === null ? 'not stated' : `${valueText(value)}${unit ? ` ${unit}` : ''}`,
-        isKnown: value !== null,
+        name: fieldName(key).name,
+        value: isAssumed ? `${text} (assumed)` : text,
+        isKnown: value !== null && !isAssumed,
       };
     });
 }

@@ -8,5 +8,10 @@ export const blankBrief = (): Brief =>
     money: { currency: 'EUR', budgetMinor: 70000 },
     play: { games: [], widthPx: 1920, heightPx: 1080, refreshHz: 144 },
     needs: { memoryGb: 16, fastStorageGb: 480, totalStorageGb: 480 },
-    whereToBuy: { conditions: ['new', 'refurbished', 'used'], maxAgeDays: 30, usedRisk: true },
+    whereToBuy: {
+      conditions: ['new', 'refurbished', 'used'],
+      maxAgeDays: 30,
+      usedRisk: true,
+      assume: 'usual',
+    },
   }) as Brief; // absent optional fields are undefined, and the core's types allow that

@@ -1,5 +1,5 @@
 import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
-import type { Flip, FlipProgress } from '@ripe-pick/core/compare';
+import type { Flip, FlipProgress, LookUpProgress, WorthLookingUp } from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
@@ -10,7 +10,7 @@ import { desksOf } from './desks.ts';
 import { useCatalogue } from './catalogue.ts';
 
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
-type SolverDesk = 'search' | 'stretch' | 'repair';
+type SolverDesk = 'search' | 'stretch' | 'repair' | 'lookUp';
 
 /** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
@@ -56,6 +56,11 @@ export const useSolver = defineStore('solver', () => {
     ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
     flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
       (await at('stretch')).flips(brief, proxy(report)),
+    worthLookingUp: async (
+      brief: Brief,
+      report: (progress: LookUpProgress) => void,
+    ): Promise<readonly WorthLookingUp[]> => (await at('lookUp')).worthLookingUp(brief, proxy(report)),
+    stopLookUp: () => stop('lookUp'),
     cancelStretch: () => stop('stretch'),
     companions: async (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
       (await at('repair')).companions(brief, picks, slot, part, offer),
