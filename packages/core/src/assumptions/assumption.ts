@@ -1,12 +1,11 @@
-import type { Part, PartKind, PartOf } from '../parts/index.ts';
+import type { Brief, Part, PartKind, PartOf } from '../parts/index.ts';
 import type { Peers } from './peers.ts';
 
 /** How far assumptions may go: not at all, what standards and the usual trade bear out, or estimates as well. */
-export const REACHES = ['none', 'usual', 'all'] as const;
-export type Reach = (typeof REACHES)[number];
+export type Reach = Brief['whereToBuy']['assume'];
 
 /** Every specification that a part of any kind has. */
-export type Figure = { [K in PartKind]: Exclude<keyof PartOf<K>, keyof PartOf<'os'>> & string }[PartKind];
+type Figure = { [K in PartKind]: Exclude<keyof PartOf<K>, keyof PartOf<'os'>> & string }[PartKind];
 
 /** What a missing figure may be: what is counted with, and the least and the most favourable that it may turn out. */
 export interface Guess<T> {
@@ -36,7 +35,7 @@ export interface AssumptionRule {
 }
 
 /** Where there is no published source for what the trade commonly does. */
-export const COMMON = 'common practice, no source';
+const COMMON = 'common practice, no source';
 
 type StatedValue<K extends PartKind, F> = F extends keyof PartOf<K> ? NonNullable<PartOf<K>[F]> : never;
 

@@ -34,7 +34,7 @@ const JEDEC_LATENCY: Readonly<Record<MemoryType, readonly (readonly [mts: number
 };
 export const JEDEC_SOURCE = 'JEDEC JESD79 (values from memory)';
 
-export interface MemoryFamily {
+interface MemoryFamily {
   /** What a kit of this type runs at when nobody switched anything on, the least and the most that is common. */
   readonly baseMts: number;
   readonly topMts: number;
@@ -89,7 +89,7 @@ export function jedecLatency(type: MemoryType, mts: number): number {
 }
 
 /** What an outline has place for. Slots of a case: ATX and mini-ITX specifications (from memory); the rest common. */
-export interface OutlineFacts {
+interface OutlineFacts {
   readonly expansionSlots: number;
   readonly smallSlots: readonly [least: number, usual: number];
   readonly sataPorts: readonly [least: number, usual: number];

@@ -68,7 +68,9 @@ const MEMORY: readonly AssumptionRule[] = [
     { reason: 'What boards of its memory type commonly run.', source: JEDEC_SOURCE },
     (part) => {
       const family = familyOf(part);
-      return family && { value: family.boardMts[1], worst: family.boardMts[0], best: 1.25 * family.boardMts[1] };
+      return (
+        family && { value: family.boardMts[1], worst: family.boardMts[0], best: 1.25 * family.boardMts[1] }
+      );
     },
   ),
   motherboard(

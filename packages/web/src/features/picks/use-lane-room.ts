@@ -1,6 +1,6 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, shallowRef, type ComputedRef } from 'vue';
-import type { LaneSwap } from '@ripe-pick/core/growth';
+import type { LaneSwap, RoomAfter } from '@ripe-pick/core/growth';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -29,6 +29,30 @@ function swapsOf(picks: Picks, inSight: readonly Trade[]): LaneSwap[] {
   return [asItIs, ...swaps];
 }
 
+/** Values of swaps that hold for the picks and plans of one moment: with others none of them does. */
+function useRoomValues() {
+  const now = shallowRef<number | null>(null);
+  const values = shallowRef<ReadonlyMap<string, number | null>>(new Map());
+  let premises: readonly unknown[] = [];
+  return {
+    now,
+    /** Forgets everything unless it holds for these very premises. */
+    holdFor(wanted: readonly unknown[]): void {
+      if (wanted.length === premises.length && wanted.every((each, at) => each === premises[at])) return;
+      values.value = new Map();
+      now.value = null;
+      premises = wanted;
+    },
+    has: ({ slot, part }: LaneSwap) => values.value.has(keyOf(slot, part)),
+    of: (trade: Trade) => values.value.get(keyOf(trade.slot, trade.part?.id ?? null)) ?? null,
+    add(rooms: readonly RoomAfter[]): void {
+      now.value ??= rooms.find(({ slot }) => slot === 'extras')?.value ?? null;
+      const fresh = rooms.map(({ slot, part, value }) => [keyOf(slot, part), value] as const);
+      values.value = new Map([...values.value, ...fresh]);
+    },
+  };
+}
+
 /**
  * Room to grow as the height of lanes: what the best path from here is worth with each swap, against what it is worth
  * now. Worked out in a worker for the trades that fit and are in sight, and drawn as it comes in.
@@ -40,11 +64,8 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
   const isOn = ref(false);
   const isWorking = ref(false);
   const failed = ref(false);
-  const now = shallowRef<number | null>(null);
-  const values = shallowRef<ReadonlyMap<string, number | null>>(new Map());
+  const values = useRoomValues();
   let ticket = 0;
-  /** What the values hold for: with other picks, or other plans, none of them does. */
-  let holdsFor: readonly unknown[] = [];
 
   async function work(): Promise<void> {
     const own = ++ticket;
@@ -52,24 +73,14 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
     failed.value = false;
     isWorking.value = false;
     const { picks } = workspace;
-    const premises = [picks, growth.key, catalogueStore.catalogue];
-    if (!isOn.value || premises.some((premise, at) => premise !== holdsFor[at])) {
-      values.value = new Map();
-      now.value = null;
-      holdsFor = premises;
-    }
+    values.holdFor(isOn.value ? [picks, growth.key, catalogueStore.catalogue] : []);
     if (!isOn.value) return;
-    const missing = swapsOf(picks, inSight.value).filter(
-      ({ slot, part }) => !values.value.has(keyOf(slot, part)),
-    );
+    const missing = swapsOf(picks, inSight.value).filter((swap) => !values.has(swap));
     isWorking.value = missing.length > 0;
     if (missing.length === 0) return;
     try {
       await growth.room(picks, missing, (rooms) => {
-        if (own !== ticket) return;
-        now.value ??= rooms.find(({ slot }) => slot === 'extras')?.value ?? null;
-        const fresh = rooms.map(({ slot, part, value }) => [keyOf(slot, part), value] as const);
-        values.value = new Map([...values.value, ...fresh]);
+        if (own === ticket) values.add(rooms);
       });
     } catch (error) {
       if (own === ticket) failed.value = true;
@@ -89,14 +100,14 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
   /** What a swap adds to the best path, in thousandths of a frame; null while that is not known. */
   const gainOf = (trade: Trade): number | null => {
     if (trade.isCurrent) return 0;
-    const value = values.value.get(keyOf(trade.slot, trade.part?.id ?? null)) ?? null;
-    return value === null || now.value === null ? null : value - now.value;
+    const value = values.of(trade);
+    return value === null || values.now.value === null ? null : value - values.now.value;
   };
   return {
     isOn,
     isWorking,
     failed,
-    now,
+    now: values.now,
     gainOf,
     /** The trade with its room as its height. */
     lifted: (trade: Trade): Trade => ({ ...trade, gain: gainOf(trade), isDominated: false }),
