@@ -1,0 +1,1 @@
+export { linesOf, readSpecs, type PartRead, type SpecLine, type SpecRead } from './read-specs.ts';
