@@ -205,14 +205,24 @@ test('a card typed in by hand gets a wide rate from its sheet, and takes it alon
     memoryGbs: 320,
   };
   const before = await modelOf(request);
-  expect((await request.post('/api/parts', { data: { part, shop: null, offer: null } })).ok()).toBe(true);
+  expect(
+    (
+      await request.post('/api/catalogue/edit', {
+        data: { changes: [{ do: 'put-part', item: part, isNew: true }] },
+      })
+    ).ok(),
+  ).toBe(true);
   await page.goto('/model');
   await expect(page.getByText('Gullmoor Typed Card ±').first()).toContainText('no record');
   await expect.poll(async () => (await modelOf(request)).gpus.length).toBe(before.gpus.length + 1);
   const rate = (await modelOf(request)).gpus.find((each) => each.part === part.id);
   const middle = before.gpus.map((each) => each.sdLn).sort((a, b) => a - b)[38];
   expect(rate?.sdLn).toBeGreaterThan(2 * middle);
-  expect((await request.post('/api/parts/remove', { data: { part: part.id } })).ok()).toBe(true);
+  expect(
+    (
+      await request.post('/api/catalogue/edit', { data: { changes: [{ do: 'remove-part', id: part.id }] } })
+    ).ok(),
+  ).toBe(true);
   expect((await modelOf(request)).gpus.length).toBe(before.gpus.length);
 });
 

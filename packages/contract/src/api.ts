@@ -3,13 +3,9 @@ import { benchChangeSchema, benchSchema } from './bench.ts';
 import {
   catalogueFileSchema,
   frameModelSchema,
-  gameSchema,
   heldOutSchema,
-  offerSchema,
-  shopSchema,
 } from './catalogue.ts';
-import { dealSchema } from './deals.ts';
-import { partSchema } from './parts.ts';
+import { catalogueChangeSchema } from './catalogue-changes.ts';
 import {
   correctedSchema,
   correctionSchema,
@@ -91,44 +87,13 @@ export const api = {
     }),
     response: z.strictObject({ revision: z.int() }),
   },
-  /** A part typed in by hand, with the offer it was seen at and the shop if that is new. */
-  addPart: {
+  /** Changes of single parts, offers, shops, deals, games and rates: all of them or none. */
+  editCatalogue: {
     method: 'POST',
-    path: '/api/parts',
-    request: z.strictObject({ part: partSchema, shop: shopSchema.nullable(), offer: offerSchema.nullable() }),
-    response: countsSchema,
-  },
-  removePart: {
-    method: 'POST',
-    path: '/api/parts/remove',
-    request: z.strictObject({ part: idSchema }),
-    response: countsSchema,
-  },
-  addGame: {
-    method: 'POST',
-    path: '/api/games',
-    request: z.strictObject({ game: gameSchema }),
-    response: countsSchema,
-  },
-  /** A deal typed in by hand, or changed: put under its id. */
-  putDeal: {
-    method: 'POST',
-    path: '/api/deals',
-    request: z.strictObject({ deal: dealSchema }),
-    response: countsSchema,
-  },
-  removeDeal: {
-    method: 'POST',
-    path: '/api/deals/remove',
-    request: z.strictObject({ deal: idSchema }),
-    response: countsSchema,
-  },
-  /** A shop's terms, changed. */
-  putShop: {
-    method: 'POST',
-    path: '/api/shops',
-    request: z.strictObject({ shop: shopSchema }),
-    response: countsSchema,
+    path: '/api/catalogue/edit',
+    request: z.strictObject({ changes: z.array(catalogueChangeSchema).min(1).max(20_000) }),
+    /** What takes the changes back, in the order in which it is to be done. */
+    response: z.strictObject({ undo: z.array(catalogueChangeSchema) }),
   },
   records: {
     method: 'GET',

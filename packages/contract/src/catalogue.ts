@@ -50,7 +50,11 @@ export const offerSchema = z.strictObject({
 });
 
 const lnSchema = z.number().min(-10).max(10);
-const rateSchema = z.strictObject({ part: idSchema, rateLn: lnSchema, sdLn: z.number().min(0).max(5) });
+export const rateSchema = z.strictObject({
+  part: idSchema,
+  rateLn: lnSchema,
+  sdLn: z.number().min(0).max(5),
+});
 
 const presetSchema = z.strictObject({
   gpuTimeLn: lnSchema,
@@ -143,7 +147,7 @@ export const frameModelSchema = z.strictObject({
   fit: fitSummarySchema.optional(),
 });
 
-const currencyRateSchema = z.strictObject({
+export const currencyRateSchema = z.strictObject({
   from: currencySchema,
   to: currencySchema,
   rate: z.number().min(1e-6).max(1e6),

@@ -9,6 +9,8 @@ export {
 } from './brief.ts';
 export {
   catalogueFileSchema,
+  offerSchema,
+  shopSchema,
   catalogueOf,
   CONDITIONS,
   type CatalogueFile,
@@ -63,7 +65,7 @@ export {
   type StoredStep,
   type Workspace,
 } from './workspace.ts';
-export { withDeal, withGame, withoutDeal, withoutPart, withPart, withShop } from './catalogue-edits.ts';
+export { catalogueChangeSchema, type CatalogueChange } from './catalogue-changes.ts';
 export { dailyPrices, dayOfMinute, dayOfMoment, minuteOfMoment, noonOf, today } from './local-day.ts';
 export { upgradedFile } from './version-1.ts';
 /** How each kind of record of version 1 becomes one of version 2. */

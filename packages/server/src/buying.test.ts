@@ -38,6 +38,8 @@ const catalogue = async () => (await (await call('/api/catalogue')).json()) as C
 const problemsOf = async (answer: Response) =>
   ((await answer.json()) as { error: { problems: { path: string; message: string }[] } }).error.problems;
 
+const edit = (...changes: object[]) => post('/api/catalogue/edit', { changes });
+
 const DEAL = {
   id: 'mine',
   kind: 'code',
@@ -50,13 +52,13 @@ const DEAL = {
 
 describe('deals and shops over the API', () => {
   it('a deal is put, changed under its id, and taken out; everything else stays as it was', async () => {
-    expect((await post('/api/deals', { deal: DEAL })).status).toBe(200);
+    expect((await edit({ do: 'put-deal', item: DEAL })).status).toBe(200);
     expect((await catalogue()).deals.at(-1)).toMatchObject({ id: 'mine', minSpendMinor: 0, stacks: false });
-    await post('/api/deals', { deal: { ...DEAL, code: 'ELEVEN' } });
+    await edit({ do: 'put-deal', item: { ...DEAL, code: 'ELEVEN' } });
     const after = await catalogue();
     expect(after.deals.filter((deal) => deal.id === 'mine')).toHaveLength(1);
     expect(after.deals.at(-1)).toMatchObject({ code: 'ELEVEN' });
-    await post('/api/deals/remove', { deal: 'mine' });
+    await edit({ do: 'remove-deal', id: 'mine' });
     const { about: _, ...file } = demo;
     expect(await catalogue()).toEqual(file);
   });
@@ -74,7 +76,7 @@ describe('deals and shops over the API', () => {
     ['a field that nobody knows', { ...DEAL, colour: 'red' }, 'colour'],
     ['a day that is none', { ...DEAL, to: '2027-02-29' }, 'to'],
   ] as const)('%s is refused by field, and nothing changes', async (_, deal, path) => {
-    const answer = await post('/api/deals', { deal });
+    const answer = await edit({ do: 'put-deal', item: deal });
     expect(answer.status).toBe(422);
     const problems = await problemsOf(answer);
     expect(problems.some((problem) => `${problem.path} ${problem.message}`.includes(path))).toBe(true);
@@ -92,11 +94,11 @@ describe('deals and shops over the API', () => {
       sendsInDays: 6,
       shipping: { ...first.shipping, perItemMinor: 50, byClassMinor: { small: 0, medium: 100, large: 800 } },
     };
-    expect((await post('/api/shops', { shop })).status).toBe(200);
+    expect((await edit({ do: 'put-shop', item: shop })).status).toBe(200);
     const after = await catalogue();
     expect(after.shops[0]).toEqual(shop);
     expect(after.shops).toHaveLength(demo.shops.length);
-    expect((await post('/api/shops', { shop: { ...shop, taxAddedPercent: -1 } })).status).toBe(422);
+    expect((await edit({ do: 'put-shop', item: { ...shop, taxAddedPercent: -1 } })).status).toBe(422);
   });
 });
 

@@ -133,8 +133,10 @@ describe('records, passes and models over the API', () => {
   it('a game is added, and one with a known id is not', async () => {
     await call('/api/demo', { method: 'POST' });
     const [game] = (await get<Model>('/api/catalogue')).frameModel.games;
-    expect((await post('/api/games', { game: { ...game, id: 'fresh', name: 'Fresh' } })).status).toBe(200);
-    expect((await post('/api/games', { game })).status).toBe(422);
+    const put = (item: object) =>
+      post('/api/catalogue/edit', { changes: [{ do: 'put-game', item, isNew: true }] });
+    expect((await put({ ...game, id: 'fresh', name: 'Fresh' })).status).toBe(200);
+    expect((await put(game)).status).toBe(422);
   });
 });
 
@@ -169,31 +171,29 @@ describe('the API', () => {
       inStock: true,
       seenOn: '2026-11-20',
     };
-    expect((await json(post('/api/parts', { part, shop, offer }))) as unknown).toMatchObject({
-      parts: 1,
-      shops: 1,
-      offers: 1,
-    });
-    const twice = await post('/api/parts', { part, shop: null, offer: null });
+    const put = (...changes: object[]) => post('/api/catalogue/edit', { changes });
+    const counts = async () => (await json(call('/api/status'))).counts;
+    const added = [
+      { do: 'put-part', item: part, isNew: true },
+      { do: 'put-shop', item: shop, isNew: true },
+      { do: 'put-offer', item: offer, isNew: true },
+    ];
+    const { undo } = (await json(put(...added))) as unknown as { undo: object[] };
+    expect(await counts()).toMatchObject({ parts: 1, shops: 1, offers: 1 });
+    const twice = await put({ do: 'put-part', item: part, isNew: true });
     expect(twice.status).toBe(422);
     expect(JSON.stringify(await twice.json())).toContain('stands already');
-    const wrong = await post('/api/parts', {
-      part: { ...part, id: 'b', lengthMm: 'long' },
-      shop: null,
-      offer: null,
-    });
-    expect((await json(wrong)).error.problems[0].path).toBe('part.lengthMm');
-    const lost = await post('/api/parts', {
-      part: { ...part, id: 'c' },
-      shop: null,
-      offer: { ...offer, id: 'x', part: 'c', shop: 'nowhere' },
-    });
-    expect(lost.status).toBe(422);
-    expect((await json(call('/api/status'))).counts.parts).toBe(1);
-    expect((await json(post('/api/parts/remove', { part: 'mine' }))) as unknown).toMatchObject({
-      parts: 0,
-      offers: 0,
-    });
+    const wrong = await put({ do: 'put-part', item: { ...part, id: 'b', lengthMm: 'long' } });
+    expect((await json(wrong)).error.problems[0].path).toBe('changes[0].item.lengthMm');
+    // All or nothing: the part before the offer that leads nowhere is not kept either.
+    const lost = await put(
+      { do: 'put-part', item: { ...part, id: 'c' } },
+      { do: 'put-offer', item: { ...offer, id: 'x', part: 'c', shop: 'nowhere' } },
+    );
+    expect((await json(lost)).error.problems[0].path).toBe('changes[1].item.shop');
+    expect((await counts()).parts).toBe(1);
+    await put(...undo);
+    expect(await counts()).toMatchObject({ parts: 0, shops: 0, offers: 0 });
   });
   it('previews without writing, imports with it, and refuses a bad catalogue whole', async () => {
     const post = (body: string) => call('/api/catalogue/preview', { method: 'POST', body });

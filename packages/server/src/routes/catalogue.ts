@@ -1,30 +1,11 @@
-import {
-  withDeal,
-  withGame,
-  withoutDeal,
-  withoutPart,
-  withPart,
-  withShop,
-  type CatalogueFile,
-} from '@ripe-pick/contract';
-import { countsOf } from '../store/index.ts';
+import { ChangeRefused, countsOf } from '../store/index.ts';
 import { checkCatalogue, readBenchFile, readCatalogueFile, readRecordsFile } from '../transfer/index.ts';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
 type CatalogueCalls =
-  | 'status'
-  | 'catalogue'
-  | 'previewCatalogue'
-  | 'importCatalogue'
-  | 'addPart'
-  | 'removePart'
-  | 'addGame'
-  | 'putDeal'
-  | 'removeDeal'
-  | 'putShop'
-  | 'loadDemo';
+  'status' | 'catalogue' | 'previewCatalogue' | 'importCatalogue' | 'editCatalogue' | 'loadDemo';
 
 export function catalogueHandlers({
   store,
@@ -32,9 +13,6 @@ export function catalogueHandlers({
   demo,
   onDemo,
 }: ServerContext): Pick<Handlers, CatalogueCalls> {
-  /** Changes the catalogue if what comes of it is as good as any file. */
-  const edit = async (what: string, change: (file: CatalogueFile) => CatalogueFile) =>
-    countsOf(await store.changeCatalogue((file) => accepted(checkCatalogue(change(file)), what)));
   return {
     status: async () => ({
       app: 'ripe-pick',
@@ -45,12 +23,14 @@ export function catalogueHandlers({
     catalogue: () => store.catalogue(),
     previewCatalogue: async (file) => countsOf(accepted(checkCatalogue(file), 'The catalogue')),
     importCatalogue: (file) => store.replaceCatalogue(accepted(checkCatalogue(file), 'The catalogue')),
-    addPart: ({ part, shop, offer }) => edit('The part', (file) => withPart(file, part, shop, offer)),
-    removePart: ({ part }) => edit('The catalogue without the part', (file) => withoutPart(file, part)),
-    addGame: ({ game }) => edit('The game', (file) => withGame(file, game)),
-    putDeal: ({ deal }) => edit('The deal', (file) => withDeal(file, deal)),
-    removeDeal: ({ deal }) => edit('The catalogue without the deal', (file) => withoutDeal(file, deal)),
-    putShop: ({ shop }) => edit('The shop', (file) => withShop(file, shop)),
+    editCatalogue: async ({ changes }) => {
+      try {
+        return { undo: await store.editCatalogue(changes) };
+      } catch (error) {
+        if (!(error instanceof ChangeRefused)) throw error;
+        return accepted({ ok: false, problems: error.problems }, 'The change');
+      }
+    },
     loadDemo: async () => {
       if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
       const file = accepted(readCatalogueFile(demo.catalogue()), 'The demo catalogue');

@@ -2,6 +2,8 @@ import {
   catalogueFileSchema,
   type Counts,
   type CatalogueFile,
+  type StoredDeal,
+  type StoredGame,
   type StoredModel,
   type StoredOffer,
   type StoredPart,
@@ -30,11 +32,7 @@ const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
 
 /** Writes a frame model whose tables are empty. */
 async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void> {
-  await insertAll(
-    tx,
-    'games',
-    model.games.map((game, position) => ({ id: game.id, position, body: JSON.stringify(game) })),
-  );
+  await insertAll(tx, 'games', model.games.map(gameRow));
   for (const kind of ['cpus', 'gpus', 'integrated'] as const)
     await insertAll(
       tx,
@@ -62,37 +60,13 @@ export async function replaceCatalogue(db: Kysely<Tables>, file: CatalogueFile):
   await db.transaction().execute((tx) => writeCatalogue(tx, file));
 }
 
-/**
- * Reads the catalogue, changes it and puts it back, with nothing in between. What the change throws leaves everything as
- * it was.
- */
-export async function changeCatalogue(
-  db: Kysely<Tables>,
-  change: (file: CatalogueFile) => CatalogueFile,
-): Promise<CatalogueFile> {
-  return db.transaction().execute(async (tx) => {
-    const changed = change(await readCatalogueWithin(tx));
-    await writeCatalogue(tx, changed);
-    return changed;
-  });
-}
-
 async function writeCatalogue(tx: Kysely<Tables>, file: CatalogueFile): Promise<void> {
   for (const table of ['offers', 'deals', 'rates', 'parts', 'shops', 'currency_rates', 'games'] as const)
     await tx.deleteFrom(table).execute();
   await insertAll(tx, 'shops', file.shops.map(shopRow));
   await insertAll(tx, 'parts', file.parts.map(partRow));
   await insertAll(tx, 'offers', file.offers.map(offerRow));
-  await insertAll(
-    tx,
-    'deals',
-    file.deals.map((deal, position) => ({
-      id: deal.id,
-      position,
-      kind: deal.kind,
-      body: JSON.stringify(deal),
-    })),
-  );
+  await insertAll(tx, 'deals', file.deals.map(dealRow));
   await insertAll(
     tx,
     'currency_rates',
@@ -118,7 +92,7 @@ async function writeSetting(tx: Kysely<Tables>, key: string, value: unknown): Pr
       .execute();
 }
 
-const shopRow = (
+export const shopRow = (
   { id, name, kind, currency, shipping: { feeMinor, freeFromMinor, ...shipping }, ...more }: StoredShop,
   position: number,
 ): Tables['shops'] => ({
@@ -132,7 +106,7 @@ const shopRow = (
   more: JSON.stringify({ ...more, shipping }),
 });
 
-const partRow = (part: StoredPart, position: number): Tables['parts'] => ({
+export const partRow = (part: StoredPart, position: number): Tables['parts'] => ({
   id: part.id,
   position,
   kind: part.kind,
@@ -141,7 +115,20 @@ const partRow = (part: StoredPart, position: number): Tables['parts'] => ({
   body: JSON.stringify(part),
 });
 
-const offerRow = (
+export const dealRow = (deal: StoredDeal, position: number): Tables['deals'] => ({
+  id: deal.id,
+  position,
+  kind: deal.kind,
+  body: JSON.stringify(deal),
+});
+
+export const gameRow = (game: StoredGame, position: number): Tables['games'] => ({
+  id: game.id,
+  position,
+  body: JSON.stringify(game),
+});
+
+export const offerRow = (
   { id, part, shop, priceMinor, shippingMinor, condition, inStock, seenOn, ...more }: StoredOffer,
   position: number,
 ): Tables['offers'] => ({
@@ -208,7 +195,7 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
 }
 
 /** A shop as it was written; the schema judges it with the rest. */
-function shopOf(row: Tables['shops']): unknown {
+export function shopOf(row: Tables['shops']): unknown {
   const more = JSON.parse(row.more) as { readonly shipping?: object };
   return {
     ...more,
@@ -220,7 +207,7 @@ function shopOf(row: Tables['shops']): unknown {
   };
 }
 
-const offerOf = (row: Tables['offers']): unknown => ({
+export const offerOf = (row: Tables['offers']): unknown => ({
   ...(JSON.parse(row.more) as object),
   id: row.id,
   part: row.part,

@@ -1,6 +1,7 @@
 import { dirname, join } from 'node:path';
 import type { CatalogueFile } from '@ripe-pick/contract';
-import { changeCatalogue, countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
+import { editCatalogue } from './catalogue-changes.ts';
+import { countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { openReceipts } from './receipts.ts';
@@ -39,8 +40,7 @@ export async function openStore(path: string) {
       await replaceCatalogue(db, file);
       return countsOf(file);
     },
-    /** What the change throws leaves everything as it was. */
-    changeCatalogue: on(changeCatalogue),
+    editCatalogue: on(editCatalogue),
     counts: async () => countsOf(await readCatalogue(db)),
     workspace: on(readWorkspace),
     /** New revision, or null when the workspace was saved elsewhere meanwhile. */
@@ -85,6 +85,7 @@ export async function openStore(path: string) {
 export type Store = Awaited<ReturnType<typeof openStore>>;
 
 export { countsOf } from './catalogue.ts';
+export { ChangeRefused } from './catalogue-changes.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';
 export { manualSource } from './observations/sources.ts';
 export type { Intake } from './observations/take-in.ts';

@@ -7,6 +7,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useRecords } from '../shared/stores/records.ts';
+import { useScreenSteps } from '../shared/stores/screen-steps.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
 import { SCREENS } from './router.ts';
@@ -68,15 +69,13 @@ const isRuled = computed(() => route.meta.isAboutMoney === true && !catalogueSto
 const hasRuler = computed(() => isRuled.value && bench.summary !== null);
 const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !== null);
 
-/** Screens about measuring have steps of their own: records and passes, not picks. */
-const isBench = computed(() => route.meta.isBench === true);
-const steps = computed(() => (isBench.value ? records : workspace));
+const steps = useScreenSteps();
 async function undo() {
-  const label = isBench.value ? await attempt(() => records.undo()) : workspace.undo();
+  const label = await attempt(async () => steps.value.undo());
   message.info(label ? `Undone: ${label}` : 'Nothing to undo', { duration: 1800 });
 }
 async function redo() {
-  const label = isBench.value ? await attempt(() => records.redo()) : workspace.redo();
+  const label = await attempt(async () => steps.value.redo());
   message.info(label ? `Done again: ${label}` : 'Nothing to do again', { duration: 1800 });
 }
 
@@ -114,7 +113,7 @@ offerCommands(() => {
       keys: 'F',
       run: opening('picks', { find: 'best' }),
     },
-    { id: 'add-part', title: 'Type a part in by hand', group: 'Data', run: opening('data', { add: 'part' }) },
+    { id: 'add-part', title: 'Add a part', group: 'Data', run: opening('parts', { add: 'part' }) },
     ...(canUndo
       ? [{ id: 'undo', title: `Undo: ${canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: () => void undo() }]
       : []),

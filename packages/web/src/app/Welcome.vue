@@ -33,7 +33,7 @@ async function loadDemo() {
         {{ isBusy ? 'Loading…' : 'Load the Skerrow demo' }}
       </button>
       <RouterLink to="/data" class="link">Bring in a file</RouterLink>
-      <RouterLink to="/data?add=part" class="link">Type the first part in by hand</RouterLink>
+      <RouterLink to="/parts?add=part" class="link">Add the first part</RouterLink>
     </div>
     <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
   </section>

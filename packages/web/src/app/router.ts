@@ -1,5 +1,6 @@
 import { nextTick, type Component } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
+import type { StepsOf } from '../shared/stores/screen-steps.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
 
 /** A screen, by its path without the stroke. */
@@ -7,9 +8,9 @@ interface Screen {
   readonly name: string;
   readonly title: string;
   readonly page: () => Promise<Component>;
-  /** Whether the ruler stands above it, whether its steps are those of the bench, whether it is of use without a catalogue. */
+  /** Whether the ruler stands above it, whose steps it takes back, whether it is of use without a catalogue. */
   readonly isAboutMoney?: boolean;
-  readonly isBench?: boolean;
+  readonly steps?: StepsOf;
   readonly worksEmpty?: boolean;
   /** What the palette says beside its title. */
   readonly about?: string;
@@ -94,26 +95,40 @@ export const SCREENS: readonly Screen[] = [
     name: 'bench',
     title: 'Test bench',
     page: () => import('../features/bench/index.ts').then((m) => m.BenchPage),
-    isBench: true,
+    steps: 'records',
   },
   {
     name: 'records',
     title: 'Records',
     page: () => import('../features/records/index.ts').then((m) => m.RecordsPage),
-    isBench: true,
+    steps: 'records',
   },
   {
     name: 'model',
     title: 'Model',
     page: () => import('../features/model/index.ts').then((m) => m.ModelPage),
-    isBench: true,
+    steps: 'records',
+  },
+  {
+    name: 'parts',
+    title: 'Parts',
+    about: 'add, change and search them',
+    page: () => import('../features/parts/index.ts').then((m) => m.PartsPage),
+    steps: 'catalogue',
+    worksEmpty: true,
   },
   {
     name: 'prices-in',
     title: 'Prices in',
     page: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
   },
-  { name: 'data', title: 'Data', page: () => import('../features/data/index.ts').then((m) => m.DataPage) },
+  {
+    name: 'data',
+    title: 'Data',
+    page: () => import('../features/data/index.ts').then((m) => m.DataPage),
+    steps: 'catalogue',
+    worksEmpty: true,
+  },
 ];
 
 export const router = createRouter({

@@ -26,12 +26,13 @@ import {
   Redo2,
   Sun,
   Undo2,
+  Cpu,
 } from '@lucide/vue';
 import { computed } from 'vue';
-import { RouterLink, useRoute } from 'vue-router';
+import { RouterLink } from 'vue-router';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
-import { useRecords } from '../../shared/stores/records.ts';
+import { useScreenSteps } from '../../shared/stores/screen-steps.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
@@ -40,8 +41,6 @@ const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
 
 const watched = useWatch();
 const workspace = useWorkspace();
-const records = useRecords();
-const route = useRoute();
 const singleKeys = useSingleKeys();
 const commands = useCommands();
 const isNarrow = useStorage('ripe-pick-rail-narrow', false);
@@ -79,6 +78,7 @@ const GROUPS = [
   {
     name: 'Shelf',
     screens: [
+      { to: '/parts', name: 'Parts', icon: Cpu },
       { to: '/prices-in', name: 'Prices in', icon: Inbox },
       { to: '/data', name: 'Data', icon: Database },
     ],
@@ -92,7 +92,7 @@ const SAVE_WORDS = {
   conflict: 'Changed elsewhere',
 } as const;
 /** The steps of the screen that is open. */
-const steps = computed(() => (route.meta.isBench ? records : workspace));
+const steps = useScreenSteps();
 const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 </script>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
-import { RouterLink, useRoute, useRouter } from 'vue-router';
-import { useMessage } from 'naive-ui';
+import { ref } from 'vue';
+import { RouterLink } from 'vue-router';
 import {
   benchFileSchema,
   upgradedFile,
@@ -17,7 +16,6 @@ import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { download as keep } from '../../shared/ui/download.ts';
-import AddPart from './AddPart.vue';
 
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
@@ -52,33 +50,7 @@ async function attempt(task: () => Promise<void>) {
   }
 }
 
-const isAdding = ref(false);
 const isOver = ref(false);
-const lastAdded = ref<{ id: string; name: string } | null>(null);
-const route = useRoute();
-const router = useRouter();
-const toast = useMessage();
-watch(
-  () => route.query.add,
-  (add) => {
-    if (!add) return;
-    isAdding.value = true;
-    void router.replace({ name: 'data' });
-  },
-  { immediate: true },
-);
-function added(id: string, name: string) {
-  isAdding.value = false;
-  lastAdded.value = { id, name };
-  toast.success(`${name} is in the catalogue.`);
-}
-const takeOut = (part: { id: string; name: string }) =>
-  attempt(async () => {
-    await catalogueStore.removePart(part.id);
-    lastAdded.value = null;
-    message.value = `${part.name} is out of the catalogue again.`;
-  });
-
 function drop(event: DragEvent) {
   isOver.value = false;
   const file = event.dataTransfer?.files[0];
@@ -194,7 +166,7 @@ const exportBuild = () =>
       >
         <button class="plain strong" :disabled="isBusy" @click="input?.click()">Choose a file</button>
         <span class="quiet">or drop it here</span>
-        <button class="plain edged" @click="isAdding = true">Type a part in by hand</button>
+        <RouterLink :to="{ name: 'parts' }" class="link">Add and change single parts</RouterLink>
         <input
           ref="input"
           type="file"
@@ -261,11 +233,6 @@ const exportBuild = () =>
           </tbody>
         </table>
       </div>
-      <p v-if="lastAdded" class="row">
-        {{ lastAdded.name }} was added.
-        <button class="plain edged" :disabled="isBusy" @click="takeOut(lastAdded)">Take it out again</button>
-      </p>
-      <AddPart :show="isAdding" @close="isAdding = false" @added="added" />
     </section>
     <section class="sheet" aria-labelledby="out">
       <h2 id="out">Take out</h2>

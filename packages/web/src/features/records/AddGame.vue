@@ -49,7 +49,7 @@ async function add() {
       videoMemoryGb: video ?? 3,
       memoryGb: memory ?? 7,
     });
-    await catalogueStore.addGame({ game } as Parameters<typeof catalogueStore.addGame>[0]); // its presets are read-only
+    await catalogueStore.edit(`add ${game.name}`, [{ do: 'put-game', item: game, isNew: true }]);
     message.success(`${game.name} is in the catalogue.`);
     draft.value = { ...BLANK };
     emit('close');

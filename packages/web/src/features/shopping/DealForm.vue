@@ -3,7 +3,7 @@ import { useStorage } from '@vueuse/core';
 import { NButton, NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { dealSchema, type Problem } from '@ripe-pick/contract';
-import type { Deal, DealKind, PayoutForm } from '@ripe-pick/core/parts';
+import type { DealKind, PayoutForm } from '@ripe-pick/core/parts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -153,7 +153,7 @@ async function add() {
   if (!read.success) return;
   isBusy.value = true;
   try {
-    await catalogueStore.putDeal(read.data as Parameters<typeof catalogueStore.putDeal>[0] & Deal); // the schema has checked it
+    await catalogueStore.edit(`put the deal “${read.data.name}”`, [{ do: 'put-deal', item: read.data }]);
     draft.value = { ...BLANK, kind: draft.value.kind };
     emit('close');
   } catch (error) {

@@ -103,7 +103,13 @@ function whyNot(deal: Deal, state: string): string {
               <button
                 class="plain"
                 :aria-label="`Remove ${deal.name}`"
-                @click="attempt(() => catalogueStore.removeDeal(deal.id))"
+                @click="
+                  attempt(() =>
+                    catalogueStore.edit(`delete the deal “${deal.name}”`, [
+                      { do: 'remove-deal', id: deal.id },
+                    ]),
+                  )
+                "
               >
                 ×
               </button>

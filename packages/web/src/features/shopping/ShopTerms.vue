@@ -14,8 +14,10 @@ const minor = (shop: Shop, value: number | null) =>
   value === null ? null : Math.max(0, Math.round(value * scale(shop)));
 const save = (shop: Shop, change: Partial<Shop>) =>
   void attempt(() =>
-    catalogueStore.putShop({ ...shop, ...change } as Parameters<typeof catalogueStore.putShop>[0]),
-  ); // the same shape, read-only
+    catalogueStore.edit(`change the terms of ${shop.name}`, [
+      { do: 'put-shop', item: { ...shop, ...change } },
+    ]),
+  );
 const setShipping = (shop: Shop, change: Partial<Shop['shipping']>) =>
   save(shop, { shipping: { ...shop.shipping, ...change } });
 </script>

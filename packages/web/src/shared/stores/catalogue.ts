@@ -1,12 +1,15 @@
-import { catalogueOf, type CatalogueFile } from '@ripe-pick/contract';
+import { catalogueOf, type CatalogueChange, type CatalogueFile } from '@ripe-pick/contract';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed } from '../api/client.ts';
+import { useSessionSteps } from './session-steps.ts';
 import { useWorkspace } from './workspace.ts';
 
-type CallRequest<K extends Parameters<typeof call>[0]> = Parameters<typeof call<K>>[1];
+/** A change whose item is as the core has it: the server checks each by the schema of what it is. */
+type LooseChange =
+  CatalogueChange | { readonly do: CatalogueChange['do']; readonly item: object; readonly isNew?: true };
 
 const NO_PARTS: Catalogue['parts'] = [];
 
@@ -48,7 +51,14 @@ export const useCatalogue = defineStore('catalogue', () => {
       return answer;
     };
 
+  const steps = useSessionSteps();
+  const send = changing(
+    async (changes: readonly CatalogueChange[]) =>
+      (await call('editCatalogue', { changes: [...changes] })).undo,
+  );
+
   return {
+    ...steps,
     catalogue,
     stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
@@ -61,12 +71,15 @@ export const useCatalogue = defineStore('catalogue', () => {
     load,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: changing(() => call('loadDemo', undefined)),
-    addGame: changing((body: CallRequest<'addGame'>) => call('addGame', body)),
-    addPart: changing((body: CallRequest<'addPart'>) => call('addPart', body)),
-    putDeal: changing((deal: CallRequest<'putDeal'>['deal']) => call('putDeal', { deal })),
-    removeDeal: changing((deal: string) => call('removeDeal', { deal })),
-    putShop: changing((shop: CallRequest<'putShop'>['shop']) => call('putShop', { shop })),
-    removePart: changing((part: string) => call('removePart', { part })),
+    /** Changes single things by a step that can be taken back. */
+    edit(label: string, changes: readonly LooseChange[]): Promise<void> {
+      let back: readonly CatalogueChange[] = [];
+      return steps.step({
+        label,
+        forth: async () => void (back = await send(changes as readonly CatalogueChange[])),
+        back: async () => void (await send(back)),
+      });
+    },
     importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };
 });

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+import { currencyRateSchema, gameSchema, offerSchema, rateSchema, shopSchema } from './catalogue.ts';
+import { dealSchema } from './deals.ts';
+import { partSchema } from './parts.ts';
+import { idSchema } from './primitives.ts';
+
+/** Where in its list something new stands; behind everything where it is not said. */
+const at = z.int().min(0).optional();
+/** Whether an id that is taken is an error, not a change of what has it. */
+const isNew = z.boolean().optional();
+
+const put = <const D extends string, S extends z.ZodType>(what: D, item: S) =>
+  z.strictObject({ do: z.literal(`put-${what}`), item, at, isNew });
+const remove = <const D extends string>(what: D) =>
+  z.strictObject({ do: z.literal(`remove-${what}`), id: idSchema });
+
+/**
+ * One change of a catalogue. What has the id already is put in its place. Removing a part takes its offers and its rates
+ * along.
+ */
+export const catalogueChangeSchema = z.discriminatedUnion('do', [
+  put('part', partSchema),
+  put('offer', offerSchema),
+  put('shop', shopSchema),
+  put('deal', dealSchema),
+  put('game', gameSchema),
+  remove('part'),
+  remove('offer'),
+  remove('shop'),
+  remove('deal'),
+  remove('game'),
+  z.strictObject({
+    do: z.literal('put-rate'),
+    list: z.enum(['cpus', 'gpus', 'integrated']),
+    item: rateSchema,
+    at,
+  }),
+  z.strictObject({ do: z.literal('put-currency-rate'), item: currencyRateSchema, at }),
+  z.strictObject({
+    do: z.literal('remove-currency-rate'),
+    from: currencyRateSchema.shape.from,
+    to: currencyRateSchema.shape.to,
+  }),
+]);
+export type CatalogueChange = z.infer<typeof catalogueChangeSchema>;

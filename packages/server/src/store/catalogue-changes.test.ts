@@ -1,0 +1,108 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { catalogueFileSchema, type CatalogueChange } from '@ripe-pick/contract';
+import fc from 'fast-check';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { ChangeRefused, openStore, type Store } from './index.ts';
+
+const demo = catalogueFileSchema.parse(
+  JSON.parse(readFileSync(new URL('../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+);
+/** A small piece of the demo, whole in itself. */
+const parts = demo.parts.slice(0, 12);
+const has = (id: string) => parts.some((part) => part.id === id);
+const rates = (list: 'cpus' | 'gpus' | 'integrated') => demo.frameModel[list].filter(({ part }) => has(part));
+const small = catalogueFileSchema.parse({
+  ...demo,
+  parts,
+  offers: demo.offers.filter(({ part }) => has(part)),
+  deals: [],
+  frameModel: {
+    ...demo.frameModel,
+    cpus: rates('cpus'),
+    gpus: rates('gpus'),
+    integrated: rates('integrated'),
+    fit: undefined,
+  },
+});
+
+let folder: string;
+let store: Store;
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'ripe-pick-changes-'));
+  store = await openStore(join(folder, 'test.sqlite'));
+  await store.replaceCatalogue(small);
+});
+afterEach(async () => {
+  await store.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const offer = small.offers[0];
+const shop = small.shops[0];
+const change = fc.oneof(
+  fc.nat(parts.length - 1).map((n): CatalogueChange => ({ do: 'remove-part', id: parts[n].id })),
+  fc
+    .tuple(fc.nat(parts.length - 1), fc.string({ minLength: 1, maxLength: 20 }))
+    .map(([n, name]): CatalogueChange => ({ do: 'put-part', item: { ...parts[n], name: `x${name}` } })),
+  fc.nat(9).map((n): CatalogueChange => ({ do: 'put-part', item: { ...parts[0], id: `fresh-${n}` } })),
+  fc
+    .tuple(fc.nat(9), fc.integer({ min: 1, max: 99999 }))
+    .map(([n, priceMinor]): CatalogueChange => ({
+      do: 'put-offer',
+      item: { ...offer, id: `o-${n}`, priceMinor },
+    })),
+  fc
+    .nat(small.offers.length - 1)
+    .map((n): CatalogueChange => ({ do: 'remove-offer', id: small.offers[n].id })),
+  fc.nat(5).map((n): CatalogueChange => ({ do: 'put-shop', item: { ...shop, id: `s-${n}` } })),
+  fc.nat(small.shops.length - 1).map((n): CatalogueChange => ({ do: 'remove-shop', id: small.shops[n].id })),
+  fc
+    .tuple(fc.constantFrom('NOK', 'JPY'), fc.integer({ min: 1, max: 900 }))
+    .map(([from, n]): CatalogueChange => ({
+      do: 'put-currency-rate',
+      item: { from, to: 'EUR', rate: n / 100, on: '2026-11-20' },
+    })),
+);
+
+describe('single changes of a catalogue', () => {
+  it('are taken back to the letter, whatever they were', { timeout: 120_000 }, async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 8 }), async (changes) => {
+        const before = await store.catalogue();
+        let undo: CatalogueChange[];
+        try {
+          undo = await store.editCatalogue(changes);
+        } catch (error) {
+          // Refused as a whole: something in it was removed before.
+          expect(error).toBeInstanceOf(ChangeRefused);
+          expect(await store.catalogue()).toEqual(before);
+          return;
+        }
+        if (undo.length > 0) await store.editCatalogue(undo);
+        expect(await store.catalogue()).toEqual(before);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it('refuse what would lead nowhere, by its place', async () => {
+    const place = async (...changes: CatalogueChange[]) =>
+      store.editCatalogue(changes).catch((error: ChangeRefused) => error.problems[0].path);
+    expect(await place({ do: 'put-offer', item: { ...offer, part: 'nothing' } })).toBe(
+      'changes[0].item.part',
+    );
+    expect(await place({ do: 'remove-part', id: 'nothing' })).toBe('changes[0].id');
+    expect(
+      await place({
+        do: 'put-part',
+        item: { id: parts[0].id, kind: 'os', brand: 'a', name: 'b', licence: null },
+      }),
+    ).toBe('changes[0].item.kind');
+    await store.editCatalogue([
+      { do: 'put-deal', item: { ...demo.deals[0], shop: shop.id, parts: [parts[0].id] } as never },
+    ]);
+    expect(await place({ do: 'remove-part', id: parts[0].id })).toBe('changes[0].id');
+    expect(await store.catalogue()).toMatchObject({ parts: small.parts });
+  });
+});

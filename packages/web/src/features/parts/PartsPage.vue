@@ -1,0 +1,280 @@
+<script setup lang="ts">
+import type { Part, PartKind } from '@ripe-pick/core/parts';
+import { useStorage } from '@vueuse/core';
+import { NInput, NSelect, NVirtualList, useMessage } from 'naive-ui';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { failureText } from '../../shared/api/client.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import Dialog from '../../shared/ui/Dialog.vue';
+import PartForm from './PartForm.vue';
+import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
+import { narrowed, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
+
+const catalogueStore = useCatalogue();
+const message = useMessage();
+const route = useRoute();
+const router = useRouter();
+
+const ROW_PX = 46;
+const kind = ref<PartKind | null>(null);
+const search = ref('');
+const filter = ref<ShelfFilter>('all');
+const rows = computed(() => (catalogueStore.stored ? shelfRows(catalogueStore.stored) : []));
+const rated = computed(() => {
+  const model = catalogueStore.stored?.frameModel;
+  return new Set([...(model?.cpus ?? []), ...(model?.gpus ?? [])].map(({ part }) => part));
+});
+const shown = computed(() =>
+  narrowed(rows.value, { kind: kind.value, search: search.value, filter: filter.value }, (part) =>
+    rated.value.has(part),
+  ),
+);
+const KINDS = computed(() =>
+  (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
+    .filter((slot): slot is PartKind => slot !== 'secondaryStorage')
+    .map((value) => ({
+      value,
+      label: `${SLOT_NAMES[value]} (${rows.value.filter(({ part }) => part.kind === value).length})`,
+    })),
+);
+const FILTERS: { value: ShelfFilter; label: string }[] = [
+  { value: 'all', label: 'All' },
+  { value: 'gaps', label: 'Essentials missing' },
+  { value: 'no-price', label: 'No price' },
+  { value: 'no-rate', label: 'No frame rate' },
+];
+
+/** The new part, kept until it is added, over a reload too; a change of one that is there is kept while it is open. */
+const fresh = useStorage<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
+const changed = ref<PartDraft | null>(null);
+const isOpen = ref(false);
+const draft = computed({
+  get: () => changed.value ?? fresh.value,
+  set: (next) => {
+    if (changed.value) changed.value = next;
+    else fresh.value = next;
+  },
+});
+const title = computed(() => (changed.value ? `${changed.value.brand} ${changed.value.name}` : 'Add a part'));
+
+const current = computed(() => rows.value.find(({ part }) => part.id === changed.value?.id));
+
+function add() {
+  changed.value = null;
+  if (kind.value && fresh.value.name === '' && Object.keys(fresh.value.specs).length === 0)
+    fresh.value = { ...BLANK_DRAFT, kind: kind.value };
+  isOpen.value = true;
+}
+function open(part: Part) {
+  changed.value = draftOf(part);
+  isOpen.value = true;
+}
+function duplicate(part: Part) {
+  fresh.value = { ...draftOf(part), id: null, name: `${part.name} (copy)` };
+  changed.value = null;
+  isOpen.value = true;
+}
+function kept(_id: string, name: string) {
+  isOpen.value = false;
+  message.success(changed.value ? `${name} is changed.` : `${name} is in the catalogue.`);
+  if (!changed.value) fresh.value = { ...BLANK_DRAFT, kind: fresh.value.kind };
+}
+async function remove({ part, title: name }: ShelfRow) {
+  try {
+    await catalogueStore.edit(`delete ${name}`, [{ do: 'remove-part', id: part.id }]);
+    isOpen.value = false;
+    message.info(`${name} is deleted, with its offers. Ctrl+Z brings it back.`);
+  } catch (error) {
+    message.error(failureText(error, 'It could not be deleted.'));
+  }
+}
+
+/** Up and down along the list; the list draws only what is in sight. */
+const list = ref<InstanceType<typeof NVirtualList> | null>(null);
+async function move(at: number, by: number) {
+  const to = at + by;
+  if (to < 0 || to >= shown.value.length) return;
+  list.value?.scrollTo({ index: to, debounce: true });
+  await nextTick();
+  requestAnimationFrame(() => document.getElementById(`shelf-${to}`)?.focus());
+}
+const items = computed(() => shown.value.map((row, at) => ({ key: row.part.id, row, at })));
+
+watch(
+  () => [route.query.add, route.query.part] as const,
+  ([wantsNew, id]) => {
+    if (!wantsNew && !id) return;
+    const part = catalogueStore.parts.find((each) => each.id === id);
+    if (part) open(part);
+    else if (wantsNew) add();
+    void router.replace({ name: 'parts' });
+  },
+  { immediate: true },
+);
+</script>
+
+<template>
+  <div class="page">
+    <h1>Parts</h1>
+    <div class="bar">
+      <button class="plain strong" @click="add">Add a part</button>
+      <NInput
+        v-model:value="search"
+        clearable
+        placeholder="Name, socket, 8 GB …"
+        class="search"
+        :input-props="{ 'aria-label': 'Search the parts', type: 'search' }"
+      />
+      <NSelect
+        v-model:value="kind"
+        clearable
+        :options="KINDS"
+        placeholder="All kinds"
+        class="choice"
+        aria-label="Kind of part"
+      />
+      <NSelect v-model:value="filter" :options="FILTERS" class="choice" aria-label="Which parts" />
+      <p class="quiet num" role="status">{{ shown.length }} of {{ rows.length }}</p>
+    </div>
+    <div v-if="rows.length === 0" class="sheet empty">
+      <p><b>No parts yet.</b></p>
+      <p>
+        Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part are
+        enough. What is missing is assumed where it is usual, and marked.
+      </p>
+      <button class="plain strong" @click="add">Add the first part</button>
+    </div>
+    <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
+    <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
+      <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
+        <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
+          <div class="row" :style="{ height: `${ROW_PX}px` }">
+            <button
+              :id="`shelf-${item.at}`"
+              class="plain name"
+              :title="item.row.title"
+              @click="open(item.row.part)"
+              @keydown.down.prevent="move(item.at, 1)"
+              @keydown.up.prevent="move(item.at, -1)"
+              @keydown.delete.prevent="remove(item.row)"
+            >
+              <b>{{ item.row.title }}</b>
+              <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>
+            </button>
+            <span class="specs" :title="item.row.specs">{{ item.row.specs }}</span>
+            <span class="num" :class="item.row.gaps > 0 ? 'gap' : 'quiet'">{{
+              item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
+            }}</span>
+            <span class="num quiet">{{
+              item.row.offers === 0
+                ? 'no price'
+                : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
+            }}</span>
+            <span class="acts">
+              <button class="plain edged" @click="duplicate(item.row.part)">
+                Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
+              </button>
+              <button class="plain edged" @click="remove(item.row)">
+                Delete<span class="visually-hidden"> {{ item.row.title }}</span>
+              </button>
+            </span>
+          </div>
+        </template>
+      </NVirtualList>
+    </div>
+    <Dialog :show="isOpen" :title="title" :width="860" @close="isOpen = false">
+      <p v-if="current" class="row-acts">
+        <button class="plain edged" @click="duplicate(current.part)">Duplicate</button>
+        <button class="plain edged" @click="remove(current)">Delete</button>
+      </p>
+      <PartForm v-model="draft" @kept="kept" />
+    </Dialog>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-rows: auto auto minmax(0, 1fr);
+  gap: 10px;
+  height: 100%;
+  min-height: 0;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.search {
+  width: 240px;
+}
+.choice {
+  width: 190px;
+}
+.empty {
+  display: grid;
+  gap: 8px;
+  padding: 16px;
+  justify-items: start;
+  align-content: start;
+  max-width: 62ch;
+}
+.shelf {
+  min-height: 240px;
+  overflow: hidden;
+}
+.list {
+  height: 100%;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(180px, 1.2fr) minmax(0, 2fr) 84px 84px auto;
+  gap: 10px;
+  align-items: center;
+  padding: 0 12px;
+  border-bottom: 1px solid var(--line);
+  font-size: 12.5px;
+}
+.name {
+  display: grid;
+  justify-items: start;
+  text-align: left;
+  min-width: 0;
+  padding: 2px 4px;
+}
+.name span {
+  margin: 0;
+}
+.row-acts {
+  display: flex;
+  gap: 6px;
+  padding-bottom: 8px;
+}
+.name b,
+.specs {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  max-width: 100%;
+}
+.gap {
+  color: var(--apricot);
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+@media (max-width: 900px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) 84px;
+  }
+  .specs,
+  .acts,
+  .row > .num.quiet {
+    display: none;
+  }
+}
+</style>

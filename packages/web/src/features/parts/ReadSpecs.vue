@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { refDebounced } from '@vueuse/core';
+import { NInput } from 'naive-ui';
+import { computed, ref } from 'vue';
+import type { PartKind } from '@ripe-pick/core/parts';
+import { readSpecs, type PartRead } from '@ripe-pick/core/specs';
+import { figureName } from '../../shared/format/assumed.ts';
+import { figureText } from '../../shared/format/facts.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { pastedLines } from './page-lines.ts';
+
+/** A box to paste into: what is read from it is shown with its words before any of it is taken. */
+const props = defineProps<{ kind: PartKind }>();
+const emit = defineEmits<{ take: [read: PartRead] }>();
+
+const text = ref('');
+const settled = refDebounced(text, 200);
+/** The kind that the text was told to be about; null lets it say so itself. */
+const isAsTyped = ref(false);
+const lines = computed(() => pastedLines(settled.value));
+const read = computed(() =>
+  settled.value.trim() === '' ? null : readSpecs(lines.value, isAsTyped.value ? props.kind : null),
+);
+/** What was chosen where the text says two things: the place among what it says. */
+const chosen = ref<Readonly<Record<string, number>>>({});
+const figures = computed(() =>
+  (read.value?.figures ?? []).map((figure) => {
+    const readings = [{ value: figure.value, words: figure.words }, ...figure.others];
+    const at = chosen.value[figure.figure];
+    return {
+      ...figure,
+      readings,
+      isOpen: figure.others.length > 0 && at === undefined,
+      ...(readings[at ?? 0] ?? {}),
+    };
+  }),
+);
+const open = computed(() => figures.value.filter(({ isOpen }) => isOpen));
+
+function take() {
+  if (!read.value) return;
+  // What the text says in two ways is taken once it is chosen.
+  emit('take', { ...read.value, figures: figures.value.filter(({ isOpen }) => !isOpen) });
+  text.value = '';
+  chosen.value = {};
+}
+</script>
+
+<template>
+  <div class="reading">
+    <label
+      >Paste a name, a block of specs, or a page’s source
+      <NInput
+        v-model:value="text"
+        type="textarea"
+        :autosize="{ minRows: 2, maxRows: 8 }"
+        maxlength="2000000"
+        placeholder="Socket: T4, TDP 65 W, 6 cores / 12 threads"
+        :input-props="{ 'aria-label': 'Text to read specs from' }"
+    /></label>
+    <template v-if="read">
+      <p v-if="read.kind === null" role="status">
+        It does not say what kind of part it is.
+        <button class="plain edged" type="button" @click="isAsTyped = true">
+          Read it as {{ SLOT_NAMES[kind].toLowerCase() }}
+        </button>
+      </p>
+      <template v-else>
+        <p role="status">
+          <b>{{ SLOT_NAMES[read.kind] }}</b><template v-if="read.name">, {{ read.name }}</template
+          >: {{ figures.length }} {{ figures.length === 1 ? 'figure' : 'figures' }} read<template
+            v-if="open.length > 0"
+            >, {{ open.length }} to choose</template
+          >.
+        </p>
+        <ul>
+          <li v-for="each in figures" :key="each.figure" :class="{ doubt: each.isOpen }">
+            <b>{{ figureName(each.figure) }}</b>
+            <template v-if="each.others.length > 0">
+              <label v-for="(reading, at) in each.readings" :key="at" class="choice"
+                ><input
+                  type="radio"
+                  :name="each.figure"
+                  :checked="chosen[each.figure] === at"
+                  @change="chosen = { ...chosen, [each.figure]: at }"
+                />
+                {{ figureText(each.figure, reading.value) }} <q class="quiet">{{ reading.words }}</q></label
+              >
+            </template>
+            <template v-else
+              >{{ figureText(each.figure, each.value) }} <q class="quiet">{{ each.words }}</q></template
+            >
+          </li>
+        </ul>
+        <details v-if="read.unread.length > 0">
+          <summary>
+            {{ read.unread.length }} {{ read.unread.length === 1 ? 'line' : 'lines' }} not read
+          </summary>
+          <p v-for="(line, n) in read.unread" :key="n" class="quiet">{{ line }}</p>
+        </details>
+        <button
+          class="plain edged"
+          type="button"
+          :disabled="figures.length === 0 && !read.name"
+          @click="take"
+        >
+          Take what was read
+        </button>
+      </template>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.reading {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.reading > label {
+  display: grid;
+  gap: 2px;
+  width: 100%;
+  font-size: 12.5px;
+  font-weight: 600;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 3px;
+  font-size: 12.5px;
+  max-height: 220px;
+  overflow: auto;
+  width: 100%;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
+  align-items: baseline;
+}
+q {
+  overflow-wrap: anywhere;
+}
+.doubt b {
+  color: var(--apricot);
+}
+.choice {
+  display: inline-flex;
+  gap: 4px;
+  align-items: baseline;
+  min-height: 24px;
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as PartsPage } from './PartsPage.vue';

@@ -1,0 +1,44 @@
+import { linesOf, readSpecs } from '@ripe-pick/core/specs';
+import type { Catalogue } from '@ripe-pick/core/parts';
+import { describe, expect, it } from 'vitest';
+import { BLANK_DRAFT, changesOf, problemsOfDraft, withReading } from './part-draft.ts';
+
+const EMPTY = { parts: [], shops: [], offers: [] } as unknown as Catalogue; // the lists that drafts look at
+const typed = { ...BLANK_DRAFT, brand: 'Marrow', name: 'Lark 65' };
+
+describe('a part as it is typed in', () => {
+  it('is kept with the offer and the shop that it was seen at, to the cent in any way of writing it', () => {
+    for (const [price, minor] of [
+      ['139,90', 13990],
+      ['139.90', 13990],
+      ['1.299,00', 129900],
+      ['1,299.00', 129900],
+    ] as const) {
+      const { changes } = changesOf({ ...typed, price, shop: 'Corner' }, EMPTY, 'EUR');
+      expect(changes.map((change) => change.do)).toEqual(['put-part', 'put-shop', 'put-offer']);
+      expect(changes[2]).toMatchObject({
+        item: { priceMinor: minor, part: 'marrow-lark-65', shop: 'corner' },
+      });
+    }
+    // Yen have no hundredths (ISO 4217).
+    expect(changesOf({ ...typed, price: '13990', shop: 'Corner' }, EMPTY, 'JPY').changes[2]).toMatchObject({
+      item: { priceMinor: 13990 },
+    });
+  });
+  it('asks about a price that can be read in two ways, and for the shop', () => {
+    const fields = problemsOfDraft({ ...typed, price: '1.299' }, 'EUR').map(({ field }) => field);
+    expect(fields).toEqual(['Price', 'Shop']);
+    expect(problemsOfDraft({ ...typed, price: 'about a hundred', shop: 'Corner' }, 'EUR')).toHaveLength(1);
+    expect(problemsOfDraft(BLANK_DRAFT, 'EUR').map(({ field }) => field)).toEqual(['Brand', 'Name']);
+  });
+  it('takes what was read beside what was typed, with its words', () => {
+    const read = readSpecs(linesOf('Marrow Lark 65 graphics card\nVideo memory: 10 GB\nLength: 267 mm'));
+    const draft = withReading({ ...typed, specs: { chip: 'Lark 65' } }, read);
+    expect(draft.specs).toMatchObject({ chip: 'Lark 65', videoMemoryGb: 10, lengthMm: 267 });
+    expect(draft.words.lengthMm).toBe('Length: 267 mm');
+    expect(draft.brand).toBe('Marrow');
+    const cpu = withReading(draft, readSpecs(linesOf('Processor\nCores: 6\nSocket: T4')));
+    expect(cpu.kind).toBe('cpu');
+    expect(cpu.specs).not.toHaveProperty('videoMemoryGb');
+  });
+});

@@ -1,0 +1,137 @@
+import { today as localToday, type CatalogueChange } from '@ripe-pick/contract';
+import { readAmount } from '@ripe-pick/core/audit';
+import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import type { PartRead } from '@ripe-pick/core/specs';
+import { freshId } from './part-fields.ts';
+
+/** A part as it is typed in: nothing of it is checked yet. */
+export interface PartDraft {
+  /** The part that is changed; null for a new one. */
+  readonly id: string | null;
+  readonly kind: PartKind;
+  readonly brand: string;
+  readonly name: string;
+  readonly specs: Readonly<Record<string, unknown>>;
+  /** The words that figures were read from. */
+  readonly words: Readonly<Record<string, string>>;
+  readonly price: string;
+  readonly condition: 'new' | 'refurbished' | 'used';
+  readonly shop: string;
+}
+
+export const BLANK_DRAFT: PartDraft = {
+  id: null,
+  kind: 'gpu',
+  brand: '',
+  name: '',
+  specs: {},
+  words: {},
+  price: '',
+  condition: 'new',
+  shop: '',
+};
+
+/** A part that is there, to be changed. */
+export function draftOf(part: Part): PartDraft {
+  const { id, kind, brand, name, source: _source, ...specs } = part;
+  return { ...BLANK_DRAFT, id, kind, brand, name, specs: { ...specs } };
+}
+
+/** A draft with what a text says; what was typed stays where the text is silent. */
+export function withReading(draft: PartDraft, read: PartRead): PartDraft {
+  const kind = read.kind ?? draft.kind;
+  const kept = kind === draft.kind ? draft : { ...draft, specs: {}, words: {} };
+  const [firstWord = '', ...rest] = (read.name ?? '').split(/\s+/);
+  const named =
+    read.brand !== null || read.name === null
+      ? { brand: read.brand ?? draft.brand, name: read.name ?? draft.name }
+      : { brand: firstWord, name: rest.join(' ') || firstWord };
+  return {
+    ...kept,
+    ...named,
+    kind,
+    specs: { ...kept.specs, ...Object.fromEntries(read.figures.map((each) => [each.figure, each.value])) },
+    words: { ...kept.words, ...Object.fromEntries(read.figures.map((each) => [each.figure, each.words])) },
+  };
+}
+
+/** Something of a draft that has to be put right first. */
+export interface DraftProblem {
+  readonly field: string;
+  readonly message: string;
+}
+
+/** What stands in the way of keeping a draft, as far as it can be said here. */
+export function problemsOfDraft(draft: PartDraft, currency: string): DraftProblem[] {
+  const problems: DraftProblem[] = [];
+  const missing = (field: string, message: string) => problems.push({ field, message });
+  if (draft.brand.trim() === '') missing('Brand', 'Say who makes it.');
+  if (draft.name.trim() === '') missing('Name', 'Say what it is called.');
+  if (draft.price.trim() === '') return problems;
+  const price = readAmount(draft.price, currency);
+  if (price === null || (price.kind === 'sure' && price.minor <= 0))
+    missing('Price', `“${draft.price}” is no price. Write it like 139.90 or 139,90.`);
+  else if (price.kind === 'doubtful')
+    missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
+  if (draft.shop.trim() === '') missing('Shop', 'Say where it was seen at this price.');
+  return problems;
+}
+
+function offerChanges(
+  draft: PartDraft,
+  part: string,
+  catalogue: Catalogue,
+  briefCurrency: string,
+): CatalogueChange[] {
+  if (draft.price.trim() === '') return [];
+  const known = catalogue.shops.find((shop) => shop.name === draft.shop.trim());
+  const currency = known?.currency ?? briefCurrency;
+  const price = readAmount(draft.price, currency);
+  if (price?.kind !== 'sure') return [];
+  const shop = known?.id ?? freshId(draft.shop, new Set(catalogue.shops.map(({ id }) => id)));
+  const offers = new Set(catalogue.offers.map(({ id }) => id));
+  const offer: CatalogueChange = {
+    do: 'put-offer',
+    isNew: true,
+    item: {
+      id: freshId(`${part}.${shop}`.slice(0, 90), offers),
+      part,
+      shop,
+      priceMinor: price.minor,
+      condition: draft.condition,
+      inStock: true,
+      seenOn: localToday(),
+    },
+  };
+  if (known) return [offer];
+  const shipping = { feeMinor: 0, freeFromMinor: null };
+  const item = { id: shop, name: draft.shop.trim(), kind: 'shop' as const, currency, shipping };
+  return [{ do: 'put-shop', isNew: true, item }, offer];
+}
+
+/** The changes that keep a draft: the part, and the offer that it was seen at with its shop where that is new. */
+export function changesOf(
+  draft: PartDraft,
+  catalogue: Catalogue,
+  currency: string,
+): { readonly id: string; readonly changes: CatalogueChange[] } {
+  const { kind, specs, words } = draft;
+  const [brand, name] = [draft.brand.trim(), draft.name.trim()];
+  const id = draft.id ?? freshId(`${brand} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
+  const source = {
+    name: Object.keys(words).length > 0 ? 'read from pasted text' : 'typed in by hand',
+    on: localToday(),
+  };
+  // The server checks every figure by the schema of its kind, and tells what is wrong by its name.
+  const item = { ...specs, id, kind, brand, name, source } as Extract<
+    CatalogueChange,
+    { do: 'put-part' }
+  >['item'];
+  return {
+    id,
+    changes: [
+      { do: 'put-part', item, ...(draft.id === null ? { isNew: true } : {}) },
+      ...offerChanges(draft, id, catalogue, currency),
+    ],
+  };
+}

@@ -1,0 +1,53 @@
+import type { Catalogue } from '@ripe-pick/core/parts';
+import { describe, expect, it } from 'vitest';
+import { narrowed, shelfRows } from './shelf-rows.ts';
+
+const catalogue = {
+  parts: [
+    {
+      id: 'b',
+      kind: 'psu',
+      brand: 'Wattlewood',
+      name: 'Mast',
+      ratedWatts: 600,
+      form: null,
+      efficiency: null,
+      eightPinConnectors: 2,
+    },
+    {
+      id: 'a',
+      kind: 'cpu',
+      brand: 'Tarnholt',
+      name: 'Dunlin',
+      socket: 'T4',
+      cores: 6,
+      threads: 12,
+      packagePowerWatts: 65,
+      boostMhz: 4400,
+      integratedGraphics: false,
+    },
+  ],
+  offers: [{ part: 'a' }],
+} as unknown as Catalogue; // what the list reads
+
+describe('the list of parts', () => {
+  const rows = shelfRows(catalogue);
+  it('is in the order of a build, and says the essentials in words', () => {
+    expect(rows.map(({ part }) => part.id)).toEqual(['a', 'b']);
+    expect(rows[0].specs).toBe('T4 · 6 cores · 12 threads · 4400 MHz · 65 W');
+    expect(rows[1].specs).toBe('600 W · 2 × 6+2-pin');
+    expect(rows.map(({ gaps }) => gaps)).toEqual([0, 2]);
+  });
+  it('is narrowed by kind, words, gaps, prices and rates', () => {
+    const ids = (wish: object) =>
+      narrowed(rows, { kind: null, search: '', filter: 'all', ...wish }, () => false).map(
+        ({ part }) => part.id,
+      );
+    expect(ids({ kind: 'psu' })).toEqual(['b']);
+    expect(ids({ search: 'dunlin t4' })).toEqual(['a']);
+    expect(ids({ search: '600 W' })).toEqual(['b']);
+    expect(ids({ filter: 'gaps' })).toEqual(['b']);
+    expect(ids({ filter: 'no-price' })).toEqual(['b']);
+    expect(ids({ filter: 'no-rate' })).toEqual(['a']);
+  });
+});
