@@ -218,7 +218,7 @@ test('more wishes change what can be expected, and say which school they follow'
   await expect(cost).not.toHaveText(before);
 });
 
-test('on an empty database the first part is typed in by hand, and taken out again', async ({
+test('on an empty database the first part is typed in by hand, with what is wrong told by field', async ({
   page,
   request,
   emptyAddress,
@@ -241,19 +241,20 @@ test('on an empty database the first part is typed in by hand, and taken out aga
     },
   });
   await page.goto(`${emptyAddress}/picks`);
-  await page.getByRole('link', { name: 'Type the first part in by hand' }).click();
-  const form = page.getByRole('dialog', { name: 'Type a part in by hand' });
-  await form.getByRole('textbox', { name: 'Maker', exact: true }).fill('Bramfell');
+  await page.getByRole('link', { name: 'Add the first part' }).click();
+  const form = page.getByRole('dialog', { name: 'Add a part' });
+  await form.getByRole('textbox', { name: 'Brand', exact: true }).fill('Bramfell');
   await form.getByRole('textbox', { name: 'Name of the part' }).fill('Ember 111');
   await form.getByRole('textbox', { name: 'Length' }).fill('5000');
   await form.getByRole('textbox', { name: 'Price' }).fill('99.50');
+  // Typed and left by Tab: it stays.
   await form.getByRole('textbox', { name: 'Shop' }).fill('Corner');
-  await page.keyboard.press('Enter');
+  await page.keyboard.press('Tab');
   await form.getByRole('button', { name: 'Add the part' }).click();
   await expect(form.getByRole('alert')).toContainText('lengthMm: got 5000, at most 1000 is taken');
   // What was typed is still there, even after a reload.
   await page.reload();
-  await page.getByRole('button', { name: 'Type a part in by hand' }).click();
+  await page.getByRole('button', { name: 'Add the first part' }).click();
   await expect(form.getByRole('textbox', { name: 'Name of the part' })).toHaveValue('Ember 111');
   await form.getByRole('textbox', { name: 'Length' }).fill('190');
   await form.getByRole('button', { name: 'Add the part' }).click();

@@ -1,9 +1,7 @@
 import { linesOf, type SpecLine } from '@ripe-pick/core/specs';
+import { Parser } from 'htmlparser2';
 
-/*
- * A pasted page as lines with labels: its structured data (schema.org in JSON-LD), two-column tables and definition lists.
- * The page is parsed and never shown: nothing of it runs and nothing is fetched.
- */
+/* A pasted page as lines with labels: its structured data (schema.org in JSON-LD), two-column tables, definition lists. */
 
 const pair = (label: string, text: string): SpecLine => {
   const words = `${label.trim()}: ${text.trim()}`;
@@ -40,29 +38,51 @@ function productLines(product: Record<string, unknown>): SpecLine[] {
   return [...plain, ...properties];
 }
 
-function jsonLines(page: Document): SpecLine[] {
-  return [...page.querySelectorAll('script[type="application/ld+json"]')].flatMap((script) => {
-    try {
-      return productsIn(JSON.parse(script.textContent)).flatMap(productLines);
-    } catch {
-      return []; // a broken block says nothing; the tables may
-    }
-  });
+/** Lines of a block of JSON-LD; one that is broken says nothing, the tables may. */
+function jsonLines(text: string): SpecLine[] {
+  try {
+    return productsIn(JSON.parse(text)).flatMap(productLines);
+  } catch {
+    return [];
+  }
 }
 
-const words = (element: Element | null | undefined) => element?.textContent.replace(/\s+/g, ' ').trim() ?? '';
+/** Elements whose text is gathered. */
+const CELLS = new Set(['td', 'th', 'dt', 'dd', 'h1']);
 
-function tableLines(page: Document): SpecLine[] {
-  const rows = [...page.querySelectorAll('tr')].flatMap((row) => {
-    const cells = [...row.children];
-    const [label, text] = [words(cells[0]), words(cells[1])];
-    return cells.length === 2 && label && text ? [pair(label, text)] : [];
-  });
-  const terms = [...page.querySelectorAll('dt')].flatMap((term) => {
-    const text = words(term.nextElementSibling);
-    return term.nextElementSibling?.tagName === 'DD' && text ? [pair(words(term), text)] : [];
-  });
-  return [...rows, ...terms];
+/** Reads a page as a stream of tags: nothing of it becomes a document, so nothing runs and nothing is fetched. */
+class PageLines {
+  readonly lines: SpecLine[] = [];
+  heading = '';
+  private text: string | null = null;
+  private isData = false;
+  private cells: string[] = [];
+  private term: string | null = null;
+
+  open(name: string, attributes: Readonly<Record<string, string>>): void {
+    if (name === 'script') {
+      this.isData = attributes.type === 'application/ld+json';
+      this.text = '';
+    } else if (name === 'tr') this.cells = [];
+    else if (CELLS.has(name)) this.text = '';
+  }
+
+  write(text: string): void {
+    if (this.text !== null) this.text += text;
+  }
+
+  close(name: string): void {
+    const words = (this.text ?? '').replace(/\s+/g, ' ').trim();
+    if (name === 'tr' && this.cells.length === 2 && this.cells.every(Boolean))
+      this.lines.push(pair(this.cells[0], this.cells[1]));
+    if (!CELLS.has(name) && name !== 'script') return;
+    if (name === 'script' && this.isData) this.lines.push(...jsonLines(this.text ?? ''));
+    if (name === 'td' || name === 'th') this.cells.push(words);
+    if (name === 'h1') this.heading ||= words;
+    if (name === 'dd' && this.term && words) this.lines.push(pair(this.term, words));
+    this.term = name === 'dt' ? words : null;
+    this.text = null;
+  }
 }
 
 const IS_PAGE = /^\s*(?:<!doctype|<html|<head|<body|<script|<table|<dl|<div|<section|<main)/i;
@@ -70,9 +90,13 @@ const IS_PAGE = /^\s*(?:<!doctype|<html|<head|<body|<script|<table|<dl|<div|<sec
 /** Lines of pasted text; of a page’s source what it states in data, tables and lists. */
 export function pastedLines(text: string): SpecLine[] {
   if (!IS_PAGE.test(text)) return linesOf(text);
-  const page = new DOMParser().parseFromString(text, 'text/html');
-  const lines = [...jsonLines(page), ...tableLines(page)];
-  const heading = words(page.querySelector('h1'));
-  const hasName = lines.some(({ label }) => label === 'name');
-  return heading && !hasName ? [...linesOf(heading), ...lines] : lines;
+  const page = new PageLines();
+  const parser = new Parser({
+    onopentag: (name, attributes) => page.open(name, attributes),
+    ontext: (each) => page.write(each),
+    onclosetag: (name) => page.close(name),
+  });
+  parser.end(text);
+  const hasName = page.lines.some(({ label }) => label === 'name');
+  return page.heading && !hasName ? [...linesOf(page.heading), ...page.lines] : page.lines;
 }

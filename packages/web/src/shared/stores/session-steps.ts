@@ -14,30 +14,40 @@ const MOST_STEPS = 100;
 export function useSessionSteps() {
   const done = shallowRef<readonly SessionStep[]>([]);
   const undone = shallowRef<readonly SessionStep[]>([]);
+  // One after the other, also when keys are faster than the server.
+  let last: Promise<unknown> = Promise.resolve();
+  function inTurn<T>(task: () => Promise<T>): Promise<T> {
+    const own = last.then(task, task);
+    last = own;
+    return own;
+  }
   return {
     canUndo: computed(() => done.value.at(-1)?.label ?? null),
     canRedo: computed(() => undone.value.at(-1)?.label ?? null),
-    async step(next: SessionStep): Promise<void> {
-      await next.forth();
-      done.value = [...done.value, next].slice(-MOST_STEPS);
-      undone.value = [];
-    },
-    async undo(): Promise<string | null> {
-      const last = done.value.at(-1);
-      if (!last) return null;
-      await last.back();
-      done.value = done.value.slice(0, -1);
-      undone.value = [...undone.value, last];
-      return last.label;
-    },
-    async redo(): Promise<string | null> {
-      const last = undone.value.at(-1);
-      if (!last) return null;
-      await last.forth();
-      undone.value = undone.value.slice(0, -1);
-      done.value = [...done.value, last];
-      return last.label;
-    },
+    step: (next: SessionStep): Promise<void> =>
+      inTurn(async () => {
+        await next.forth();
+        done.value = [...done.value, next].slice(-MOST_STEPS);
+        undone.value = [];
+      }),
+    undo: (): Promise<string | null> =>
+      inTurn(async () => {
+        const step = done.value.at(-1);
+        if (!step) return null;
+        await step.back();
+        done.value = done.value.slice(0, -1);
+        undone.value = [...undone.value, step];
+        return step.label;
+      }),
+    redo: (): Promise<string | null> =>
+      inTurn(async () => {
+        const step = undone.value.at(-1);
+        if (!step) return null;
+        await step.forth();
+        undone.value = undone.value.slice(0, -1);
+        done.value = [...done.value, step];
+        return step.label;
+      }),
   };
 }
 

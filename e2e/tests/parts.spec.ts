@@ -1,0 +1,138 @@
+import { demoFile, expect, reset, test } from '../fixtures.ts';
+
+test.beforeEach(async ({ request }) => reset(request));
+
+const PASTED = [
+  'Marrow Lark 65 graphics card 12GB',
+  'Graphics processor: Lark 65',
+  'Video memory: 10 GB',
+  'Board power: 190 W',
+  'Length: 267 mm',
+  'Sleeve colour: teal',
+].join('\n');
+
+test('pasted text becomes a part: each figure with its words, what is said twice chosen, and undone', async ({
+  clean: page,
+}) => {
+  await page.goto('/parts');
+  await expect(page.getByText('340 of 340')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a part', exact: true }).click();
+  const form = page.getByRole('dialog', { name: 'Add a part' });
+  await form.getByRole('textbox', { name: 'Text to read specs from' }).fill(PASTED);
+  await expect(form.getByText('4 figures read, 1 to choose')).toBeVisible();
+  await expect(form.getByText('Length: 267 mm', { exact: true })).toBeVisible();
+  await expect(form.getByText('1 line not read')).toBeVisible();
+  await form.getByRole('radio', { name: /12 GB/ }).click();
+  await form.getByRole('button', { name: 'Take what was read' }).click();
+  await expect(form.getByRole('textbox', { name: 'Video memory' })).toHaveValue('12');
+  await form.getByRole('textbox', { name: 'Price' }).fill('199,90');
+  await form.getByRole('button', { name: 'Add the part' }).click();
+  await expect(form.getByRole('alert')).toContainText('Say where it was seen');
+  await form.getByRole('textbox', { name: 'Shop' }).fill('Corner');
+  await form.getByRole('button', { name: 'Add the part' }).click();
+  await expect(page.getByText('341 of 341')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Search the parts' }).fill('lark 12 gb');
+  await expect(page.getByText('1 of 341')).toBeVisible();
+  await expect(page.getByText('1 offer', { exact: true })).toBeVisible();
+  await page.getByRole('heading', { name: 'Parts' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('0 of 340')).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByText('1 of 341')).toBeVisible();
+});
+
+test('a part is found by keyboard, changed, duplicated and deleted, and all of it comes back', async ({
+  clean: page,
+  request,
+}) => {
+  const parts = async () =>
+    ((await (await request.get('/api/catalogue')).json()) as { parts: unknown[] }).parts;
+  const before = await parts();
+  await page.goto('/parts');
+  await page.getByRole('searchbox', { name: 'Search the parts' }).fill('dunlin');
+  await page.locator('#shelf-0').focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.locator('#shelf-1')).toBeFocused();
+  await page.keyboard.press('Enter');
+  const form = page.getByRole('dialog');
+  await form.getByRole('textbox', { name: 'Cores' }).fill('7');
+  await form.getByRole('button', { name: 'Keep the changes' }).click();
+  await expect(page.getByText('7 cores')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Duplicate/ })
+    .first()
+    .click();
+  await form.getByRole('button', { name: 'Add the part' }).click();
+  await expect.poll(async () => (await parts()).length).toBe(before.length + 1);
+  await page.locator('#shelf-0').focus();
+  await page.keyboard.press('Delete');
+  await expect.poll(async () => (await parts()).length).toBe(before.length);
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
+  await expect.poll(parts).toEqual(before);
+});
+
+test('a page’s source is read by its data and tables, and what it carries does not run', async ({
+  clean: page,
+}) => {
+  await page.goto('/parts');
+  await page.getByRole('button', { name: 'Add a part', exact: true }).click();
+  const form = page.getByRole('dialog', { name: 'Add a part' });
+  const data = {
+    '@type': 'Product',
+    name: 'Keel 450 power supply',
+    brand: { '@type': 'Brand', name: 'Wattlewood' },
+    additionalProperty: [{ '@type': 'PropertyValue', name: 'Wattage', value: 450, unitText: 'W' }],
+  };
+  await form
+    .getByRole('textbox', { name: 'Text to read specs from' })
+    .fill(
+      `<html><script>document.title = 'taken'</script><script type="application/ld+json">${JSON.stringify(data)}</script>` +
+        '<table><tr><th>Form factor</th><td>SFX</td></tr></table><dl><dt>Efficiency</dt><dd>80 PLUS Gold</dd></dl>' +
+        '<img src="x" onerror="document.title = \'taken\'"></html>',
+    );
+  await expect(form.getByText('3 figures read')).toBeVisible();
+  await form.getByRole('button', { name: 'Take what was read' }).click();
+  await expect(form.getByRole('textbox', { name: 'Brand', exact: true })).toHaveValue('Wattlewood');
+  await expect(form.getByRole('textbox', { name: 'Rated' })).toHaveValue('450');
+  await expect(page).toHaveTitle(/Parts/);
+});
+
+test('with specs missing, what is usual is assumed where the brief says so, marked and counted', async ({
+  clean: page,
+  request,
+}) => {
+  const KEPT: Record<string, readonly string[]> = {
+    motherboard: ['socket', 'chipset', 'formFactor', 'memoryType', 'memorySlots'],
+    psu: ['ratedWatts', 'form', 'efficiency', 'eightPinConnectors'],
+    case: ['motherboardFormFactors', 'maxGpuLengthMm', 'maxCoolerHeightMm', 'psuFormFactors'],
+  };
+  const catalogue = demoFile('catalogue.json') as { parts: Record<string, unknown>[] };
+  const always = ['id', 'kind', 'brand', 'name', 'source'];
+  const parts = catalogue.parts.map((part) => {
+    const kept = KEPT[part.kind as string];
+    return kept
+      ? Object.fromEntries(Object.entries(part).filter(([key]) => always.includes(key) || kept.includes(key)))
+      : part;
+  });
+  expect((await request.put('/api/catalogue', { data: { ...catalogue, parts } })).ok()).toBe(true);
+  await page.goto('/picks');
+  await expect(page.getByText('unknown:').first()).toBeVisible();
+  await page.goto('/brief');
+  await page
+    .getByRole('combobox', { name: 'Missing specs' })
+    .or(page.getByText('Assume nothing'))
+    .first()
+    .click();
+  await page.getByText('Assume what is usual, marked').click();
+  await page.getByRole('link', { name: 'Picks' }).click();
+  await expect(page.getByRole('heading', { name: 'Assumed, to confirm' })).toBeVisible();
+  await page.keyboard.press('f');
+  const dialog = page.getByRole('dialog', { name: 'Find the best' });
+  await expect(dialog.getByText('Proved best')).toBeVisible();
+  await expect(dialog.getByText(/It rests on \d+ assumed figures/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Which one could change the best set?' }).click();
+  await expect(dialog.getByText('Worth looking up first')).toBeVisible();
+  await expect(page.getByText(/of the figures tried/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stop' }).click();
+  await expect(page.getByText(/of the figures tried/)).toBeHidden();
+});
