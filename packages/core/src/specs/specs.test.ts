@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { CORPUS } from './corpus.ts';
-import { readingsOf } from './numbers.ts';
+import { readingsOf } from '../units/index.ts';
 import { linesOf, readSpecs } from './index.ts';
 
 const read = (text: string) => readSpecs(linesOf(text));

@@ -1,3 +1,4 @@
+export { readingsOf } from './written-number.ts';
 export { apportion } from './apportion.ts';
 export { cents, sumCents, type Cents } from './cents.ts';
 export { convertMinor, findRate, minorPlaces, type CurrencyRate } from './currency.ts';

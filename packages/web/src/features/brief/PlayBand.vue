@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { NInputNumber, NSelect } from 'naive-ui';
+import { typedNumber } from '../../shared/format/typed-number.ts';
 import { Trash2 } from '@lucide/vue';
 import {
   PRESETS,
@@ -119,6 +120,7 @@ const presets = PRESETS.map((preset) => ({
         @update:value="(v: Preset) => setGame(n, { preset: v })"
       />
       <NInputNumber
+        :parse="typedNumber"
         :show-button="false"
         size="small"
         :value="game.target"

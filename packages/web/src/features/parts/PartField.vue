@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NInput, NInputNumber, NSelect } from 'naive-ui';
+import { typedNumber } from '../../shared/format/typed-number.ts';
 import { computed, ref } from 'vue';
 import { readLevels, type FieldSpec } from './part-fields.ts';
 
@@ -56,6 +57,7 @@ function setCount(count: number | null) {
       >{{ spec.label }}<span v-if="spec.unit" class="quiet"> {{ spec.unit }}</span></span
     >
     <NInputNumber
+      :parse="typedNumber"
       v-if="spec.kind === 'number'"
       placeholder="not stated"
       size="small"
@@ -150,6 +152,7 @@ function setCount(count: number | null) {
     </template>
     <template v-else>
       <NInputNumber
+        :parse="typedNumber"
         size="small"
         :show-button="false"
         clearable

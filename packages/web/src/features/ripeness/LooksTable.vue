@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NButton, NInputNumber } from 'naive-ui';
+import { typedNumber } from '../../shared/format/typed-number.ts';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -86,6 +87,7 @@ const moment = (minute: number) => new Date(minute * 60_000).toISOString().slice
               <td colspan="5">
                 <form class="edit" @submit.prevent="keep(row, 'price')">
                   <NInputNumber
+                    :parse="typedNumber"
                     v-model:value="draft"
                     size="small"
                     :min="0.01"

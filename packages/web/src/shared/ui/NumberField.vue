@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { NInputNumber } from 'naive-ui';
+import { typedNumber } from '../format/typed-number.ts';
 import Field from './Field.vue';
 
 defineOptions({ inheritAttrs: false });
@@ -11,6 +12,7 @@ const emit = defineEmits<{ 'update:value': [value: number | null] }>();
 <template>
   <Field :label="label" v-bind="hint ? { hint } : {}">
     <NInputNumber
+      :parse="typedNumber"
       v-bind="$attrs"
       :show-button="false"
       :input-props="{ 'aria-label': aria ?? label }"
