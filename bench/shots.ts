@@ -29,10 +29,11 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.keyboard.press('f');
         await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
       });
-    await shoot('growth', '/growth', async () => {
-      await page.getByText('Proved over').waitFor();
-      await page.getByText('If no sum comes').waitFor();
-    });
+    if (colorScheme === 'light')
+      await shoot('growth', '/growth', async () => {
+        await page.getByText('Proved over').waitFor();
+        await page.getByText('If no sum comes').waitFor();
+      });
     if (colorScheme === 'light')
       await shoot('stretch', '/stretch', async () => page.getByText('all proved').waitFor());
     if (colorScheme === 'light') {
@@ -53,6 +54,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       );
     if (colorScheme === 'light') {
       await shoot('model', '/model', async () => page.getByText('Held back from the fit').waitFor());
+      await shoot('parts', '/parts', async () => page.getByText('340 of 340').waitFor());
     }
     // Two candidates more for the line-up, as a user keeps them.
     await page.goto(`${address}/stretch`);

@@ -1,6 +1,9 @@
 import { demoFile, expect, reset, test } from '../fixtures.ts';
 
-test.beforeEach(async ({ request }) => reset(request));
+test.beforeEach(async ({ request }) => {
+  await request.put('/api/catalogue', { data: demoFile('catalogue.json') });
+  await reset(request);
+});
 
 const PASTED = [
   'Marrow Lark 65 graphics card 12GB',
@@ -64,7 +67,10 @@ test('a part is found by keyboard, changed, duplicated and deleted, and all of i
     .click();
   await form.getByRole('button', { name: 'Add the part' }).click();
   await expect.poll(async () => (await parts()).length).toBe(before.length + 1);
+  // The dialog gives the focus back when it has gone.
+  await expect(form).toBeHidden();
   await page.locator('#shelf-0').focus();
+  await expect(page.locator('#shelf-0')).toBeFocused();
   await page.keyboard.press('Delete');
   await expect.poll(async () => (await parts()).length).toBe(before.length);
   for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
@@ -135,4 +141,26 @@ test('with specs missing, what is usual is assumed where the brief says so, mark
   await expect(page.getByText(/of the figures tried/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Stop' }).click();
   await expect(page.getByText(/of the figures tried/)).toBeHidden();
+});
+
+test('offers in a currency without a rate are named at once, and count when one is typed with a comma', async ({
+  clean: page,
+  request,
+}) => {
+  await reset(request, (workspace) => {
+    (workspace.brief as unknown as { money: { currency: string } }).money.currency = 'NOK';
+  });
+  await page.goto('/brief');
+  await expect(page.getByText('Nothing fits this brief.')).toBeVisible();
+  await expect(page.getByText(/Left out: \d+ offers in EUR/)).toBeVisible();
+  await expect(page.getByText(/offers in EUR of .* count nowhere/)).toBeVisible();
+  await page.getByRole('textbox', { name: '1 EUR in NOK' }).fill('0,75');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText(/Left out: \d+ offers in EUR/)).toBeHidden();
+  await expect(page.getByText(/Left out: \d+ offers in SEK/)).toBeVisible();
+  await expect(page.getByText('Proved:')).toBeVisible();
+  const { currencyRates } = (await (await request.get('/api/catalogue')).json()) as {
+    currencyRates: { from: string; to: string; rate: number }[];
+  };
+  expect(currencyRates).toContainEqual(expect.objectContaining({ from: 'EUR', to: 'NOK', rate: 0.75 }));
 });

@@ -65,7 +65,7 @@ export {
   type StoredStep,
   type Workspace,
 } from './workspace.ts';
-export { catalogueChangeSchema, type CatalogueChange } from './catalogue-changes.ts';
+export type { CatalogueChange } from './catalogue-changes.ts';
 export { dailyPrices, dayOfMinute, dayOfMoment, minuteOfMoment, noonOf, today } from './local-day.ts';
 export { upgradedFile } from './version-1.ts';
 /** How each kind of record of version 1 becomes one of version 2. */

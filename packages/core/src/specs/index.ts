@@ -1,1 +1,1 @@
-export { linesOf, readSpecs, type PartRead, type SpecLine, type SpecRead } from './read-specs.ts';
+export { linesOf, readSpecs, type PartRead, type SpecLine } from './read-specs.ts';

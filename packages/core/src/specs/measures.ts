@@ -4,7 +4,7 @@ import { quantitiesIn, type Quantity } from './numbers.ts';
 type Units = Readonly<Record<string, number>>;
 
 /** What is measured: the units that it comes in, and between what a value of a part can lie. */
-export interface Measure {
+interface Measure {
   readonly units: Units;
   readonly from: number;
   readonly to: number;

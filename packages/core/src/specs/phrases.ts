@@ -3,7 +3,7 @@ import { measured } from './measures.ts';
 import { choice, EFFICIENCIES, FORM_FACTORS, generation, lanes, MEMORY_TYPES, PSU_FORMS } from './readers.ts';
 
 /** Words that say a figure without a label: in a part's name, or between commas. */
-export interface Phrase {
+interface Phrase {
   readonly figure: string;
   /** The words that say it. */
   readonly pattern: RegExp;

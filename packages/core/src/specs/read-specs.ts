@@ -34,7 +34,7 @@ export interface PartRead {
 }
 
 /** Longest text that is read, in characters, and most lines. */
-export const LONGEST_SPECS = 60_000;
+const LONGEST_SPECS = 60_000;
 const MOST_LINES = 600;
 const LONGEST_LINE = 400;
 
@@ -183,7 +183,7 @@ function readPhrases(text: string, words: string, kind: PartKind, found: Finding
 }
 
 /** What kind of part a text is about: what it says, then how much of it reads as that kind. Null when two are as likely. */
-export function kindOfText(lines: readonly SpecLine[]): PartKind | null {
+function kindOfText(lines: readonly SpecLine[]): PartKind | null {
   const stated = lines.find(
     ({ label }) => label !== null && /^(?:kind|category|type of part|product type|component)$/i.test(label),
   );

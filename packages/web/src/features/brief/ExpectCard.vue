@@ -9,9 +9,11 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { isNeeded } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
+import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 
 const bench = useBench();
 const catalogueStore = useCatalogue();
@@ -67,6 +69,7 @@ const games = computed(() => (summary.value?.rates.status === 'known' ? summary.
 const objective = computed(() =>
   summary.value?.rates.status === 'known' ? summary.value.rates.objective : null,
 );
+const resting = computed(() => (summary.value?.resting ?? []).filter(isNeeded).length);
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const currency = computed(() => workspace.brief.money.currency);
@@ -139,10 +142,15 @@ function take() {
           state === 'busy' ? 'Checking the change…' : 'Proved: no set of these parts gives more for this sum.'
         }}
       </p>
+      <LeftOutOffers />
+      <p v-if="resting > 0" class="small">
+        It rests on {{ resting }} assumed {{ resting === 1 ? 'figure' : 'figures' }}: Picks lists them.
+      </p>
       <button class="plain strong" @click="take">Take this set to Picks</button>
     </template>
     <template v-else-if="state === 'nothing'">
       <p class="bad"><b>Nothing fits this brief.</b></p>
+      <LeftOutOffers />
       <p v-for="(conflict, n) in conflicts" :key="n">
         These cannot all be kept, at any price: <b>{{ conflict.wishes.join('; ') }}</b>.
       </p>

@@ -6,11 +6,13 @@ import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/par
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { currencyOptions } from '../../shared/format/currencies.ts';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import RatesOfExchange from './RatesOfExchange.vue';
 
 const workspace = useWorkspace();
 const catalogueStore = useCatalogue();
@@ -31,7 +33,7 @@ const currencies = computed(() => {
   const known = new Set([money.value.currency, 'EUR']);
   for (const shop of catalogueStore.catalogue?.shops ?? []) known.add(shop.currency);
   for (const rate of catalogueStore.catalogue?.currencyRates ?? []) known.add(rate.from).add(rate.to);
-  return [...known].sort().map((code) => ({ label: code, value: code }));
+  return currencyOptions(known);
 });
 const CONDITIONS: { value: Condition; label: string }[] = [
   { value: 'new', label: 'New' },
@@ -110,6 +112,7 @@ function toggleShop(id: string) {
         label="Currency"
         :value="money.currency"
         :options="currencies"
+        filterable
         @update:value="changeCurrency"
       />
       <NumberField
@@ -122,6 +125,7 @@ function toggleShop(id: string) {
         @update:value="(v) => setMoney('type the slack', { allowedOverMinor: minor(v) })"
       />
     </div>
+    <RatesOfExchange />
     <div class="grid">
       <ChoiceField
         label="What must fit the sum"

@@ -57,8 +57,8 @@ function setCount(count: number | null) {
       >{{ spec.label }}<span v-if="spec.unit" class="quiet"> {{ spec.unit }}</span></span
     >
     <NInputNumber
-      :parse="typedNumber"
       v-if="spec.kind === 'number'"
+      :parse="typedNumber"
       placeholder="not stated"
       size="small"
       :show-button="false"

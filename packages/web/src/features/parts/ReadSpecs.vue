@@ -19,7 +19,10 @@ const settled = refDebounced(text, 200);
 const isAsTyped = ref(false);
 const lines = computed(() => pastedLines(settled.value));
 const read = computed(() =>
-  settled.value.trim() === '' ? null : readSpecs(lines.value, isAsTyped.value ? props.kind : null),
+  // Gone at once when the box is emptied, so that nothing moves under a click.
+  text.value.trim() === '' || settled.value.trim() === ''
+    ? null
+    : readSpecs(lines.value, isAsTyped.value ? props.kind : null),
 );
 /** What was chosen where the text says two things: the place among what it says. */
 const chosen = ref<Readonly<Record<string, number>>>({});

@@ -6,6 +6,7 @@ import { costOf } from '@ripe-pick/core/money';
 import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
+import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -141,6 +142,7 @@ const lead = (picks: Picks) =>
 <template>
   <Dialog :show="show" title="Find the best" :width="900" @close="emit('close')">
     <div class="best" aria-live="polite">
+      <LeftOutOffers v-if="result" />
       <template v-if="!result && !failure">
         <p>
           Searching…

@@ -87,8 +87,8 @@ const moment = (minute: number) => new Date(minute * 60_000).toISOString().slice
               <td colspan="5">
                 <form class="edit" @submit.prevent="keep(row, 'price')">
                   <NInputNumber
-                    :parse="typedNumber"
                     v-model:value="draft"
+                    :parse="typedNumber"
                     size="small"
                     :min="0.01"
                     :precision="minorPlaces(row.currency)"

@@ -13,6 +13,30 @@ type LooseChange =
 
 const NO_PARTS: Catalogue['parts'] = [];
 
+type Changing = <Args extends readonly unknown[], Answer>(
+  change: (...args: Args) => Promise<Answer>,
+) => (...args: Args) => Promise<Answer>;
+
+/** Changes of single things, by steps that can be taken back. */
+function catalogueEdits(changing: Changing) {
+  const steps = useSessionSteps();
+  const send = changing(
+    async (changes: readonly CatalogueChange[]) =>
+      (await call('editCatalogue', { changes: [...changes] })).undo,
+  );
+  return {
+    ...steps,
+    edit(label: string, changes: readonly LooseChange[]): Promise<void> {
+      let back: readonly CatalogueChange[] = [];
+      return steps.step({
+        label,
+        forth: async () => void (back = await send(changes as readonly CatalogueChange[])),
+        back: async () => void (await send(back)),
+      });
+    },
+  };
+}
+
 /** The catalogue as the server has it. */
 export const useCatalogue = defineStore('catalogue', () => {
   const workspace = useWorkspace();
@@ -43,22 +67,18 @@ export const useCatalogue = defineStore('catalogue', () => {
   }
 
   /** A change on the server, after which everything is read anew. */
-  const changing =
-    <Args extends readonly unknown[], Answer>(change: (...args: Args) => Promise<Answer>) =>
-    async (...args: Args): Promise<Answer> => {
+  const changing: Changing =
+    (change) =>
+    async (...args) => {
       const answer = await change(...args);
       await load();
       return answer;
     };
 
-  const steps = useSessionSteps();
-  const send = changing(
-    async (changes: readonly CatalogueChange[]) =>
-      (await call('editCatalogue', { changes: [...changes] })).undo,
-  );
+  const edits = catalogueEdits(changing);
 
   return {
-    ...steps,
+    ...edits,
     catalogue,
     stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
@@ -71,15 +91,6 @@ export const useCatalogue = defineStore('catalogue', () => {
     load,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: changing(() => call('loadDemo', undefined)),
-    /** Changes single things by a step that can be taken back. */
-    edit(label: string, changes: readonly LooseChange[]): Promise<void> {
-      let back: readonly CatalogueChange[] = [];
-      return steps.step({
-        label,
-        forth: async () => void (back = await send(changes as readonly CatalogueChange[])),
-        back: async () => void (await send(back)),
-      });
-    },
     importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };
 });
