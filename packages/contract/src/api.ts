@@ -1,10 +1,6 @@
 import { z } from 'zod';
 import { benchChangeSchema, benchSchema } from './bench.ts';
-import {
-  catalogueFileSchema,
-  frameModelSchema,
-  heldOutSchema,
-} from './catalogue.ts';
+import { catalogueFileSchema, frameModelSchema, heldOutSchema } from './catalogue.ts';
 import { catalogueChangeSchema } from './catalogue-changes.ts';
 import {
   correctedSchema,

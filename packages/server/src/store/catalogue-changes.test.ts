@@ -47,12 +47,10 @@ const change = fc.oneof(
     .tuple(fc.nat(parts.length - 1), fc.string({ minLength: 1, maxLength: 20 }))
     .map(([n, name]): CatalogueChange => ({ do: 'put-part', item: { ...parts[n], name: `x${name}` } })),
   fc.nat(9).map((n): CatalogueChange => ({ do: 'put-part', item: { ...parts[0], id: `fresh-${n}` } })),
-  fc
-    .tuple(fc.nat(9), fc.integer({ min: 1, max: 99999 }))
-    .map(([n, priceMinor]): CatalogueChange => ({
-      do: 'put-offer',
-      item: { ...offer, id: `o-${n}`, priceMinor },
-    })),
+  fc.tuple(fc.nat(9), fc.integer({ min: 1, max: 99999 })).map(([n, priceMinor]): CatalogueChange => ({
+    do: 'put-offer',
+    item: { ...offer, id: `o-${n}`, priceMinor },
+  })),
   fc
     .nat(small.offers.length - 1)
     .map((n): CatalogueChange => ({ do: 'remove-offer', id: small.offers[n].id })),
