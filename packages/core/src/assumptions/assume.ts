@@ -1,19 +1,19 @@
 import type { Catalogue, Part, PartKind } from '../parts/index.ts';
 import type { Assumption, AssumptionRule, Reach } from './assumption.ts';
 import { peersIn, type Peers } from './peers.ts';
-import { CPU_RULES } from './rules/cpu.ts';
-import { ENCLOSURE_RULES } from './rules/enclosure.ts';
-import { GPU_RULES } from './rules/gpu.ts';
-import { MEMORY_RULES } from './rules/memory.ts';
-import { MOTHERBOARD_RULES } from './rules/motherboard.ts';
+import { CPU_ASSUMPTIONS } from './rules/cpu.ts';
+import { ENCLOSURE_ASSUMPTIONS } from './rules/enclosure.ts';
+import { GPU_ASSUMPTIONS } from './rules/gpu.ts';
+import { MEMORY_ASSUMPTIONS } from './rules/memory.ts';
+import { MOTHERBOARD_ASSUMPTIONS } from './rules/motherboard.ts';
 
 /** All assumptions; those of a kind in the order in which they are made, since some read what others filled in. */
 export const ASSUMPTION_RULES: readonly AssumptionRule[] = [
-  ...CPU_RULES,
-  ...MOTHERBOARD_RULES,
-  ...MEMORY_RULES,
-  ...GPU_RULES,
-  ...ENCLOSURE_RULES,
+  ...CPU_ASSUMPTIONS,
+  ...MOTHERBOARD_ASSUMPTIONS,
+  ...MEMORY_ASSUMPTIONS,
+  ...GPU_ASSUMPTIONS,
+  ...ENCLOSURE_ASSUMPTIONS,
 ];
 
 /** A catalogue in which missing figures are filled in, and what was filled in by part. */

@@ -1,6 +1,4 @@
-import type { Cpu, Motherboard, Part } from '../parts/index.ts';
-
-type MemoryType = NonNullable<Motherboard['memoryType']>;
+import type { Cpu, MemoryType, Motherboard, Part } from '../parts/index.ts';
 
 /** What the processors and boards of one socket state, taken together. */
 export interface SocketPeers {

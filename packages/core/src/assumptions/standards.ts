@@ -1,7 +1,4 @@
-import type { Motherboard, Psu } from '../parts/index.ts';
-
-type MemoryType = NonNullable<Motherboard['memoryType']>;
-type FormFactor = NonNullable<Motherboard['formFactor']>;
+import type { FormFactor, MemoryType, Psu } from '../parts/index.ts';
 
 /** Rates in MT/s with the CAS latency of JEDEC's common bin. Source: JESD79-3F, JESD79-4, JESD79-5 (from memory). */
 const JEDEC_LATENCY: Readonly<Record<MemoryType, readonly (readonly [mts: number, cl: number])[]>> = {
@@ -97,7 +94,7 @@ interface OutlineFacts {
   readonly cpuPlugs: readonly [usual: number, most: number];
 }
 
-export const OUTLINES: Readonly<Record<FormFactor, OutlineFacts>> = {
+export const OUTLINE_FACTS: Readonly<Record<FormFactor, OutlineFacts>> = {
   'mini-ITX': {
     expansionSlots: 2,
     smallSlots: [0, 0],

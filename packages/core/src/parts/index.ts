@@ -17,6 +17,7 @@ export type {
   Cooler,
   Efficiency,
   Memory,
+  MemoryType,
   Network,
   Part,
   PartOf,

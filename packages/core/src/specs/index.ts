@@ -1,1 +1,1 @@
-export { linesOf, readSpecs, type PartRead, type SpecLine } from './read-specs.ts';
+export { specLines, readSpecs, type PartRead, type SpecLine } from './read-specs.ts';

@@ -4,7 +4,7 @@ import { quantitiesIn, type Quantity } from './numbers.ts';
 type Units = Readonly<Record<string, number>>;
 
 /** What is measured: the units that it comes in, and between what a value of a part can lie. */
-interface Measure {
+interface QuantityKind {
   readonly units: Units;
   readonly from: number;
   readonly to: number;
@@ -27,9 +27,9 @@ const TRANSFERS: Units = { '': 1, 'mt/s': 1, mts: 1, mhz: 1 };
 const SPACE: Units = { '': 1, gb: 1, gib: 1, tb: 1000, mb: 1 / 1024 };
 const NETWORK: Units = { '': 1, mbps: 1, 'mbit/s': 1, 'mb/s': 1, gbps: 1000, 'gbit/s': 1000, 'gb/s': 1000 };
 
-const measure = (units: Units, from: number, to: number): Measure => ({ units, from, to });
+const measure = (units: Units, from: number, to: number): QuantityKind => ({ units, from, to });
 
-export const MEASURES = {
+export const QUANTITY_KINDS = {
   cardMm: measure(LENGTH, 100, 500),
   heightMm: measure(LENGTH, 15, 300),
   moduleMm: measure(LENGTH, 15, 80),
@@ -50,13 +50,17 @@ export const MEASURES = {
   latency: measure({ '': 1 }, 3, 100),
   slots: measure({ '': 1, slot: 1, slots: 1 }, 1, 5),
   months: measure({ '': 1, month: 1, months: 1, year: 12, years: 12 }, 1, 300),
-} as const satisfies Record<string, Measure>;
+} as const satisfies Record<string, QuantityKind>;
 
-export type MeasureName = keyof typeof MEASURES;
+export type MeasureName = keyof typeof QUANTITY_KINDS;
 
 /** The value of one quantity, where its unit is one of the measure's and just one of its readings can be meant. */
-export function valueOf({ readings, unit }: Quantity, name: MeasureName, unitOfLabel = ''): number | null {
-  const { units, from, to }: Measure = MEASURES[name];
+function quantityValue(
+  { readings, unit }: Quantity,
+  name: MeasureName,
+  unitOfLabel = '',
+): number | null {
+  const { units, from, to }: QuantityKind = QUANTITY_KINDS[name];
   const factor = units[unit === '' ? unitOfLabel : unit] ?? (unit === '' ? 1 : undefined);
   if (factor === undefined) return null;
   const meant = [...new Set(readings.map((each) => each * factor))].filter(
@@ -70,7 +74,7 @@ export function measured(text: string, name: MeasureName, unitOfLabel = ''): num
   const found = quantitiesIn(text);
   const ordered = [...found.filter(({ unit }) => unit !== ''), ...found.filter(({ unit }) => unit === '')];
   for (const quantity of ordered) {
-    const value = valueOf(quantity, name, unitOfLabel);
+    const value = quantityValue(quantity, name, unitOfLabel);
     if (value !== null) return value;
   }
   return null;

@@ -58,7 +58,7 @@ function pieces(line: string): string[] {
 }
 
 /** Lines of a pasted text, each parted in label and value where it has both. */
-export function linesOf(text: string): SpecLine[] {
+export function specLines(text: string): SpecLine[] {
   const lines = text
     .slice(0, LONGEST_SPECS)
     .split(/\r?\n/)

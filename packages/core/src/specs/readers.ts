@@ -12,16 +12,16 @@ export const number =
 const NO = /^\s*(?:no|none|not?\b|without|n\/a|keine?|✗|✘|×|0)\b|^-$/i;
 const YES = /\b(?:yes|included|supported|with|available|built.?in|ja|✓|✔|true)\b|^\s*(?:✓|✔)/i;
 
-export const yesNo: ValueReader = (text) => (NO.test(text) ? false : YES.test(text) ? true : null);
+export const readYesNo: ValueReader = (text) => (NO.test(text) ? false : YES.test(text) ? true : null);
 
 /** Yes for a "yes" and for the name of what is there; no for a "no". */
 export const presence: ValueReader = (text) => (NO.test(text) ? false : text.trim() === '' ? null : true);
 
-export const word: ValueReader = (text) => {
+export const readWord: ValueReader = (text) => {
   const bare = text.trim().replace(/^socket\s+/i, '');
   return bare !== '' && bare.length <= 60 ? bare : null;
 };
-export const words: ValueReader = (text) => {
+export const readWords: ValueReader = (text) => {
   const all = text
     .split(/[,;/|]|\band\b/)
     .map((each) => each.trim().replace(/^socket\s+/i, ''))

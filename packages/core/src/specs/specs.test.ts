@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { CORPUS } from './corpus.ts';
+import { CORPUS } from '../test/specs-corpus.ts';
 import { readingsOf } from '../units/index.ts';
-import { linesOf, readSpecs } from './index.ts';
+import { specLines, readSpecs } from './index.ts';
 
-const read = (text: string) => readSpecs(linesOf(text));
+const read = (text: string) => readSpecs(specLines(text));
 
 describe('a corpus of texts about parts, written by hand', () => {
   const judged = CORPUS.map((entry) => {
@@ -65,7 +65,7 @@ describe('what a text leaves open', () => {
   });
   it('takes no kind where two are as likely, and reads as the kind that it is told', () => {
     expect(read('Length: 140 mm').kind).toBeNull();
-    expect(readSpecs(linesOf('Length: 140 mm'), 'psu').figures).toMatchObject([
+    expect(readSpecs(specLines('Length: 140 mm'), 'psu').figures).toMatchObject([
       { figure: 'lengthMm', value: 140 },
     ]);
   });

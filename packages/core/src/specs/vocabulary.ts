@@ -23,9 +23,9 @@ import {
   radiator,
   radiators,
   slotsWide,
-  word,
-  words,
-  yesNo,
+  readWord,
+  readWords,
+  readYesNo,
   type ValueReader,
 } from './readers.ts';
 
@@ -45,9 +45,9 @@ const term = (figure: string, read: ValueReader, labels: string): Term => ({
 
 /** Labels of every kind of part. Common practice, no source. */
 export const GENERAL_TERMS: readonly Term[] = [
-  term('brand', word, 'brand, manufacturer, maker, made by, vendor'),
-  term('name', word, 'name, product name, product, model name, model, title'),
-  term('mpn', word, 'mpn, part no, part, part #, manufacturer part, model no, product code'),
+  term('brand', readWord, 'brand, manufacturer, maker, made by, vendor'),
+  term('name', readWord, 'name, product name, product, model name, model, title'),
+  term('mpn', readWord, 'mpn, part no, part, part #, manufacturer part, model no, product code'),
   term('gtin', gtin, 'gtin, ean, upc, barcode, gtin13, ean code'),
   term('warrantyMonths', number('months'), 'warranty, manufacturer warranty, guarantee, limited warranty'),
 ];
@@ -55,7 +55,7 @@ export const GENERAL_TERMS: readonly Term[] = [
 /** Labels by kind of part, as shops and makers write them. Common practice, no source. */
 export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
   cpu: [
-    term('socket', word, 'socket, cpu socket, processor socket, socket type'),
+    term('socket', readWord, 'socket, cpu socket, processor socket, socket type'),
     term('cores', number('cores'), 'cores, core count, cpu cores, processor cores, physical cores'),
     term('threads', number('cores'), 'threads, thread count, cpu threads, logical processors'),
     term(
@@ -85,11 +85,11 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
       'integrated graphics, graphics, igpu, processor graphics, built in graphics, onboard graphics, own graphics',
     ),
     term('graphicsTflops', number('tflops'), 'graphics compute, igpu compute, graphics tflops'),
-    term('unlocked', yesNo, 'unlocked, unlocked multiplier, multiplier unlocked, overclocking'),
+    term('unlocked', readYesNo, 'unlocked, unlocked multiplier, multiplier unlocked, overclocking'),
   ],
   motherboard: [
-    term('socket', word, 'socket, cpu socket, processor socket, socket type'),
-    term('chipset', word, 'chipset'),
+    term('socket', readWord, 'socket, cpu socket, processor socket, socket type'),
+    term('chipset', readWord, 'chipset'),
     term('formFactor', choice(FORM_FACTORS), 'form factor, format, size, board size, board form factor'),
     term(
       'memoryType',
@@ -99,7 +99,7 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
     term('memorySlots', leadingCount, 'memory slots, dimm slots, ram slots, dimms, memory sockets, dimm'),
     term('memoryMaxGb', number('memoryGb'), 'memory capacity, memory size, memory, ram, ram capacity'),
     term('memoryMaxMts', number('mts'), 'memory speed, memory clock, memory frequency, ram speed'),
-    term('memoryProfile', yesNo, 'memory profile, memory profiles, overclocking profiles'),
+    term('memoryProfile', readYesNo, 'memory profile, memory profiles, overclocking profiles'),
     term(
       'sataPorts',
       leadingCount,
@@ -123,10 +123,10 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
       choices(OUTPUTS),
       'display outputs, video outputs, outputs, graphics outputs, video ports, display ports',
     ),
-    term('overclocking', yesNo, 'overclocking, cpu overclocking'),
+    term('overclocking', readYesNo, 'overclocking, cpu overclocking'),
     term(
       'flashesWithoutCpu',
-      yesNo,
+      readYesNo,
       'updates bios without cpu, bios update without cpu, flash without cpu, bios flash button',
     ),
     term('fanHeaders', leadingCount, 'fan headers, fan connectors, fans'),
@@ -157,7 +157,7 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
   gpu: [
     term(
       'chip',
-      word,
+      readWord,
       'chip, gpu, graphics chip, graphics processor, gpu chip, chipset, graphics engine, graphics processing unit',
     ),
     term('lengthMm', number('cardMm'), 'length, card length, gpu length'),
@@ -208,12 +208,12 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
   storage: [
     term('gb', number('driveGb'), 'capacity, size, storage, storage capacity, space'),
     term('pcieGeneration', generation, 'interface, pcie generation, pcie, connection, bus'),
-    term('heatSpreader', yesNo, 'heat spreader, heatsink, heat sink'),
+    term('heatSpreader', readYesNo, 'heat spreader, heatsink, heat sink'),
   ],
   cooler: [
     term(
       'sockets',
-      words,
+      readWords,
       'sockets, socket, compatibility, cpu socket, socket compatibility, cpu sockets, compatible sockets',
     ),
     term('heightMm', number('heightMm'), 'height, cooler height, heatsink height'),
@@ -307,8 +307,8 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
     term('wireless', presence, 'wireless, wifi, wi-fi, wireless standard, wlan'),
     term('mbps', number('mbps'), 'speed, data rate, transfer rate, throughput'),
   ],
-  os: [term('licence', word, 'licence, license, edition, licence type, license type')],
-  extras: [term('purpose', word, 'purpose, use, kind of extra')],
+  os: [term('licence', readWord, 'licence, license, edition, licence type, license type')],
+  extras: [term('purpose', readWord, 'purpose, use, kind of extra')],
 };
 
 const FILLERS =

@@ -7,7 +7,7 @@ const cpu = rulesFor('cpu');
 const wattsFor = (cores: number): readonly [usual: number, most: number] =>
   cores <= 4 ? [65, 95] : cores <= 8 ? [88, 125] : [125, 250];
 
-export const CPU_RULES: readonly AssumptionRule[] = [
+export const CPU_ASSUMPTIONS: readonly AssumptionRule[] = [
   cpu('threads', { reach: 'all', reason: 'One thread a core is the least there can be.' }, ({ cores }) =>
     cores === null ? null : atWorst(cores, 2 * cores),
   ),

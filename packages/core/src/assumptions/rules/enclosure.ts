@@ -1,5 +1,5 @@
 import { atBest, atWorst, rulesFor, surely, type AssumptionRule } from '../assumption.ts';
-import { OUTLINE_SOURCE, OUTLINES, PSU_LENGTHS, PSU_SOURCE } from '../standards.ts';
+import { OUTLINE_SOURCE, OUTLINE_FACTS, PSU_LENGTHS, PSU_SOURCE } from '../standards.ts';
 
 /* What stands around the board: case, supply, cooler, drives, network. */
 
@@ -15,7 +15,7 @@ const CASE_RULES: readonly AssumptionRule[] = [
     { reason: 'As many as the largest board that it takes.', source: OUTLINE_SOURCE },
     ({ motherboardFormFactors }) =>
       motherboardFormFactors?.length
-        ? surely(Math.max(...motherboardFormFactors.map((each) => OUTLINES[each].expansionSlots)))
+        ? surely(Math.max(...motherboardFormFactors.map((each) => OUTLINE_FACTS[each].expansionSlots)))
         : null,
   ),
   box(
@@ -155,7 +155,7 @@ const NETWORK_RULES: readonly AssumptionRule[] = [
   network('wireless', { reason: 'Counted as without.' }, () => atWorst<boolean>(false, true)),
 ];
 
-export const ENCLOSURE_RULES: readonly AssumptionRule[] = [
+export const ENCLOSURE_ASSUMPTIONS: readonly AssumptionRule[] = [
   ...CASE_RULES,
   ...PSU_RULES,
   ...COOLER_RULES,

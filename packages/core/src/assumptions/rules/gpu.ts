@@ -15,7 +15,7 @@ const LENGTHS: readonly (readonly [upToWatts: number, usual: number, most: numbe
   [Infinity, 320, 360],
 ];
 
-export const GPU_RULES: readonly AssumptionRule[] = [
+export const GPU_ASSUMPTIONS: readonly AssumptionRule[] = [
   gpu(
     'lengthMm',
     { reach: 'all', reason: 'What cards of this draw commonly measure. Measure before buying.' },

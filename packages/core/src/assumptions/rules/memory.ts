@@ -8,7 +8,7 @@ const TALL_MM = 45;
 
 const clocks = (mts: number, ns: number) => Math.round((ns * mts) / 2000);
 
-export const MEMORY_RULES: readonly AssumptionRule[] = [
+export const MEMORY_ASSUMPTIONS: readonly AssumptionRule[] = [
   memory(
     'ratedMts',
     { reach: 'all', reason: 'The base rate of its type.', source: JEDEC_SOURCE },

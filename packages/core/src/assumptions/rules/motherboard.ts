@@ -1,5 +1,5 @@
 import { atBest, atWorst, rulesFor, surely, type AssumptionRule } from '../assumption.ts';
-import { JEDEC_SOURCE, MEMORY_FAMILIES, OUTLINES } from '../standards.ts';
+import { JEDEC_SOURCE, MEMORY_FAMILIES, OUTLINE_FACTS } from '../standards.ts';
 import type { Motherboard } from '../../parts/index.ts';
 
 const motherboard = rulesFor('motherboard');
@@ -10,7 +10,7 @@ const OWN_CLASS_WATTS = 105;
 const LEAST_STAGE_WATTS = 65;
 
 const familyOf = ({ memoryType }: Motherboard) => (memoryType ? MEMORY_FAMILIES[memoryType] : null);
-const outlineOf = ({ formFactor }: Motherboard) => (formFactor ? OUTLINES[formFactor] : null);
+const outlineOf = ({ formFactor }: Motherboard) => (formFactor ? OUTLINE_FACTS[formFactor] : null);
 
 const IDENTITY: readonly AssumptionRule[] = [
   motherboard('memoryType', { reason: 'The only type that its socket goes with.' }, ({ socket }, peers) => {
@@ -127,4 +127,4 @@ const PLACES: readonly AssumptionRule[] = [
   ),
 ];
 
-export const MOTHERBOARD_RULES: readonly AssumptionRule[] = [...IDENTITY, ...MEMORY, ...PLACES];
+export const MOTHERBOARD_ASSUMPTIONS: readonly AssumptionRule[] = [...IDENTITY, ...MEMORY, ...PLACES];

@@ -10,7 +10,7 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import PartForm from './PartForm.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
-import { narrowed, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
+import { matchingRows, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
 
 const catalogueStore = useCatalogue();
 const message = useMessage();
@@ -27,7 +27,7 @@ const rated = computed(() => {
   return new Set([...(model?.cpus ?? []), ...(model?.gpus ?? [])].map(({ part }) => part));
 });
 const shown = computed(() =>
-  narrowed(rows.value, { kind: kind.value, search: search.value, filter: filter.value }, (part) =>
+  matchingRows(rows.value, { kind: kind.value, search: search.value, filter: filter.value }, (part) =>
     rated.value.has(part),
   ),
 );

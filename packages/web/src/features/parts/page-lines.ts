@@ -1,4 +1,4 @@
-import { linesOf, type SpecLine } from '@ripe-pick/core/specs';
+import { specLines, type SpecLine } from '@ripe-pick/core/specs';
 import { Parser } from 'htmlparser2';
 
 /* A pasted page as lines with labels: its structured data (schema.org in JSON-LD), two-column tables, definition lists. */
@@ -89,7 +89,7 @@ const IS_PAGE = /^\s*(?:<!doctype|<html|<head|<body|<script|<table|<dl|<div|<sec
 
 /** Lines of pasted text; of a page’s source what it states in data, tables and lists. */
 export function pastedLines(text: string): SpecLine[] {
-  if (!IS_PAGE.test(text)) return linesOf(text);
+  if (!IS_PAGE.test(text)) return specLines(text);
   const page = new PageLines();
   const parser = new Parser({
     onopentag: (name, attributes) => page.open(name, attributes),
@@ -98,5 +98,5 @@ export function pastedLines(text: string): SpecLine[] {
   });
   parser.end(text);
   const hasName = page.lines.some(({ label }) => label === 'name');
-  return page.heading && !hasName ? [...linesOf(page.heading), ...page.lines] : page.lines;
+  return page.heading && !hasName ? [...specLines(page.heading), ...page.lines] : page.lines;
 }

@@ -1,4 +1,4 @@
-import { linesOf, readSpecs } from '@ripe-pick/core/specs';
+import { specLines, readSpecs } from '@ripe-pick/core/specs';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
 import { BLANK_DRAFT, changesOf, problemsOfDraft, withReading } from './part-draft.ts';
@@ -32,12 +32,12 @@ describe('a part as it is typed in', () => {
     expect(problemsOfDraft(BLANK_DRAFT, 'EUR').map(({ field }) => field)).toEqual(['Brand', 'Name']);
   });
   it('takes what was read beside what was typed, with its words', () => {
-    const read = readSpecs(linesOf('Marrow Lark 65 graphics card\nVideo memory: 10 GB\nLength: 267 mm'));
+    const read = readSpecs(specLines('Marrow Lark 65 graphics card\nVideo memory: 10 GB\nLength: 267 mm'));
     const draft = withReading({ ...typed, specs: { chip: 'Lark 65' } }, read);
     expect(draft.specs).toMatchObject({ chip: 'Lark 65', videoMemoryGb: 10, lengthMm: 267 });
     expect(draft.words.lengthMm).toBe('Length: 267 mm');
     expect(draft.brand).toBe('Marrow');
-    const cpu = withReading(draft, readSpecs(linesOf('Processor\nCores: 6\nSocket: T4')));
+    const cpu = withReading(draft, readSpecs(specLines('Processor\nCores: 6\nSocket: T4')));
     expect(cpu.kind).toBe('cpu');
     expect(cpu.specs).not.toHaveProperty('videoMemoryGb');
   });

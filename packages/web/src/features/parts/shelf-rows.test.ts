@@ -1,6 +1,6 @@
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
-import { narrowed, shelfRows } from './shelf-rows.ts';
+import { matchingRows, shelfRows } from './shelf-rows.ts';
 
 const catalogue = {
   parts: [
@@ -40,7 +40,7 @@ describe('the list of parts', () => {
   });
   it('is narrowed by kind, words, gaps, prices and rates', () => {
     const ids = (wish: object) =>
-      narrowed(rows, { kind: null, search: '', filter: 'all', ...wish }, () => false).map(
+      matchingRows(rows, { kind: null, search: '', filter: 'all', ...wish }, () => false).map(
         ({ part }) => part.id,
       );
     expect(ids({ kind: 'psu' })).toEqual(['b']);

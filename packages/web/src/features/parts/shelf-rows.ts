@@ -64,7 +64,7 @@ export function shelfRows(catalogue: Catalogue): ShelfRow[] {
 const RATED: ReadonlySet<PartKind> = new Set(['cpu', 'gpu']);
 
 /** The rows of a kind that have all words searched for and are what the filter lets through. */
-export function narrowed(
+export function matchingRows(
   rows: readonly ShelfRow[],
   { kind, search, filter }: { kind: PartKind | null; search: string; filter: ShelfFilter },
   hasRate: (part: string) => boolean,

@@ -145,7 +145,6 @@ function focusTrade(trade: Trade | null) {
 }
 
 const { companionWords, hasCompanions, swapAll } = useCompanions(live);
-
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
   const lock = lockOf(trade.slot);
