@@ -55,11 +55,7 @@ export const QUANTITY_KINDS = {
 export type MeasureName = keyof typeof QUANTITY_KINDS;
 
 /** The value of one quantity, where its unit is one of the measure's and just one of its readings can be meant. */
-function quantityValue(
-  { readings, unit }: Quantity,
-  name: MeasureName,
-  unitOfLabel = '',
-): number | null {
+function quantityValue({ readings, unit }: Quantity, name: MeasureName, unitOfLabel = ''): number | null {
   const { units, from, to }: QuantityKind = QUANTITY_KINDS[name];
   const factor = units[unit === '' ? unitOfLabel : unit] ?? (unit === '' ? 1 : undefined);
   if (factor === undefined) return null;
