@@ -164,3 +164,58 @@ test('offers in a currency without a rate are named at once, and count when one 
   };
   expect(currencyRates).toContainEqual(expect.objectContaining({ from: 'EUR', to: 'NOK', rate: 0.75 }));
 });
+
+test('from an empty database to a proved answer by pasted names alone, with nobody having measured anything', async ({
+  clean: page,
+  request,
+  emptyAddress,
+}) => {
+  const pasted: readonly (readonly [text: string, price: string])[] = [
+    ['Tarnholt Dunlin 250, 6-core processor, 12 threads, 65 W, socket T4, up to 4.4 GHz', '120'],
+    ['Kestrand Mole mATX motherboard, socket T4, DDR4', '80'],
+    ['Wrenlow Spar 2x8 GB DDR4-3200 CL16', '45'],
+    ['Bramfell Ember 270 graphics card, 8 GB, 150 W, 240 mm', '190,50'],
+    ['Fennimark Race 512 GB M.2 2280 NVMe SSD', '35'],
+    ['Coldharbour Puff tower cooler, height 132 mm, sockets T4, 120 W', '25'],
+    ['Hollandale Tin case\nMotherboards: ATX, micro-ATX\nGPU length: 330 mm\nCPU cooler: 160 mm', '45'],
+    ['Wattlewood Mast 600 W ATX power supply 80+ Bronze', '55'],
+  ];
+  await page.goto(`${emptyAddress}/parts`);
+  const form = page.getByRole('dialog', { name: 'Add a part' });
+  for (const [text, price] of pasted) {
+    await page
+      .getByRole('button', { name: /^Add (a|the first) part$/ })
+      .first()
+      .click();
+    await form.getByRole('textbox', { name: 'Text to read specs from' }).fill(text);
+    await form.getByRole('button', { name: 'Take what was read' }).click();
+    await form.getByRole('textbox', { name: 'Price' }).fill(price);
+    await form.getByRole('textbox', { name: 'Shop' }).fill('Corner');
+    await form.getByRole('button', { name: 'Add the part' }).click();
+    await expect(form).toBeHidden();
+  }
+  await expect(page.getByText('8 of 8')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Tarnholt Dunlin 250 Processor' })).toBeVisible();
+  await page.goto(`${emptyAddress}/records`);
+  await page.getByRole('button', { name: 'Add a game' }).first().click();
+  await page.getByRole('dialog').getByRole('textbox').first().fill('Netfall');
+  await page.getByRole('dialog').getByRole('button', { name: /Add/ }).last().click();
+  await expect(page.getByText('Netfall is in the catalogue.')).toBeVisible();
+  await page.goto(`${emptyAddress}/brief`);
+  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('900');
+  await page.keyboard.press('Tab');
+  const saved = async () =>
+    (await (await request.get(`${emptyAddress}/api/workspace`)).json()) as {
+      revision: number;
+      workspace: { brief: { play: { games: object[] } } } | null;
+    };
+  await expect.poll(async () => (await saved()).workspace).not.toBeNull();
+  const { revision, workspace } = await saved();
+  workspace?.brief.play.games.push({ game: 'netfall', preset: 'high', weight: 1, target: null });
+  await request.put(`${emptyAddress}/api/workspace`, { data: { revision, workspace } });
+  await page.goto(`${emptyAddress}/brief`);
+  await expect(page.getByText('Nobody measured any of these parts.')).toBeVisible();
+  await expect(page.getByText('€595.50')).toBeVisible(); // the eight prices, added up by hand
+  await expect(page.getByText(/It rests on \d+ assumed figures/)).toBeVisible();
+  await expect(page.getByText('Proved:')).toBeVisible();
+});

@@ -270,10 +270,10 @@ export function readSpecs(lines: readonly SpecLine[], given: PartKind | null = n
 const isAbout = ({ label }: SpecLine) =>
   label !== null && /^(?:kind|category|product type|component)$/i.test(label);
 
-/** The first line, where it has no label: what a block of specifications commonly begins with. */
+/** The first line up to a comma, where it has no label: what a block of specifications commonly begins with. */
 function nameIn(lines: readonly SpecLine[], kind: PartKind | null): string | null {
   const [first] = lines;
   if (!first || first.label !== null) return null;
   const isFigure = kind !== null && bareTerms(TERMS[kind], first.whole).length > 0;
-  return isFigure ? null : first.whole;
+  return isFigure ? null : first.words;
 }

@@ -7,6 +7,7 @@ import { summaryFor } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useModel } from '../../shared/stores/model.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { isNeeded } from '../../shared/format/assumed.ts';
@@ -17,6 +18,7 @@ import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 
 const bench = useBench();
 const catalogueStore = useCatalogue();
+const model = useModel();
 const solver = useSolver();
 const workspace = useWorkspace();
 const router = useRouter();
@@ -99,6 +101,10 @@ function take() {
             : fps(objective.value)
         }}</strong>
         <span class="quiet num">{{ fps(objective.interval.low) }} to {{ fps(objective.interval.high) }}</span>
+      </p>
+      <p v-if="model.isUnmeasured" class="small">
+        <b>Nobody measured any of these parts.</b> Every rate is an estimate from specs; a chart of benchmarks
+        narrows it.
       </p>
       <p class="quiet small">
         {{ objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz) }}; four times out

@@ -10,6 +10,7 @@ import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useModel } from '../../shared/stores/model.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { figureName, isNeeded, isRisky } from '../../shared/format/assumed.ts';
@@ -23,6 +24,7 @@ const emit = defineEmits<{ close: [] }>();
 const RUNNERS_UP = 10;
 const bench = useBench();
 const choose = useChoose();
+const model = useModel();
 const solver = useSolver();
 const workspace = useWorkspace();
 
@@ -167,6 +169,9 @@ const lead = (picks: Picks) =>
             >Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }}
             {{ unit }}.</span
           >
+        </p>
+        <p v-if="model.isUnmeasured">
+          <b>Nobody measured any of these parts:</b> every rate is an estimate from specs.
         </p>
         <template v-if="resting.length > 0">
           <p>

@@ -26,13 +26,21 @@ function useStaleness() {
   const records = useRecords();
   const fit = computed(() => catalogueStore.catalogue?.frameModel.fit ?? null);
   const print = computed(() => (records.isLoaded ? fingerprint(catalogueStore.parts, records.all) : null));
-  /** There is something to fit from: games, and records or a model that was fitted before. */
+  /** No rate is stated or fitted, and there are parts to estimate some for by their specs. */
+  const isBlank = computed(() => {
+    const { cpus = [], gpus = [], integrated = [] } = catalogueStore.catalogue?.frameModel ?? {};
+    const isRated = cpus.length + gpus.length + integrated.length > 0;
+    return !isRated && catalogueStore.parts.some(({ kind }) => kind === 'cpu' || kind === 'gpu');
+  });
+  /** There is something to fit from: games, and records, a model that was fitted before, or specs where nothing else is. */
   const canFit = computed(() => {
     const games = catalogueStore.catalogue?.frameModel.games.length ?? 0;
-    return records.isLoaded && games > 0 && (records.all.length > 0 || fit.value !== null);
+    return records.isLoaded && games > 0 && (records.all.length > 0 || fit.value !== null || isBlank.value);
   });
+  /** Every rate rests on specs alone: nobody measured anything. */
+  const isUnmeasured = computed(() => fit.value !== null && records.isLoaded && records.all.length === 0);
   const isStale = computed(() => canFit.value && print.value !== null && fit.value?.basedOn !== print.value);
-  return { fit, print, canFit, isStale };
+  return { fit, print, canFit, isStale, isUnmeasured };
 }
 
 /** The fit's worker, started when it is first needed. */
@@ -88,7 +96,7 @@ export const useModel = defineStore('model', () => {
   const progress = shallowRef<FitProgress | ValidateProgress | null>(null);
   const view: FitView = { state: ref('idle'), failure: ref(null), review: shallowRef(null) };
   const { state, failure } = view;
-  const { fit, print, canFit, isStale } = useStaleness();
+  const { fit, print, canFit, isStale, isUnmeasured } = useStaleness();
   const fitter = useFitter(progress);
   let round = 0;
 
@@ -128,6 +136,7 @@ export const useModel = defineStore('model', () => {
     fit,
     canFit,
     isStale,
+    isUnmeasured,
     run,
     cancel(): void {
       round++;
