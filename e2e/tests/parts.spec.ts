@@ -22,7 +22,7 @@ test('pasted text becomes a part: each figure with its words, what is said twice
   await page.getByRole('button', { name: 'Add a part', exact: true }).click();
   const form = page.getByRole('dialog', { name: 'Add a part' });
   await form.getByRole('textbox', { name: 'Text to read specs from' }).fill(PASTED);
-  await expect(form.getByText('4 figures read, 1 to choose')).toBeVisible();
+  await expect(form.getByText('4 figures read, 1 to choose first')).toBeVisible();
   await expect(form.getByText('Length: 267 mm', { exact: true })).toBeVisible();
   await expect(form.getByText('1 line not read')).toBeVisible();
   await form.getByRole('radio', { name: /12 GB/ }).click();

@@ -1,3 +1,4 @@
+import { partSchema } from '@ripe-pick/contract';
 import { assume, ASSUMPTION_RULES } from '@ripe-pick/core/assumptions';
 import { worthLookingUp } from '@ripe-pick/core/compare';
 import { SLOTS, type Brief, type Catalogue, type Part, type Picks } from '@ripe-pick/core/parts';
@@ -83,6 +84,8 @@ describe('assumed figures', () => {
   });
   it('each have a rule with a reason and a source, and a figure that its kind of part has', () => {
     for (const rule of ASSUMPTION_RULES) {
+      const sheet = partSchema.options.find(({ shape }) => shape.kind.value === rule.kind);
+      expect(Object.keys(sheet?.shape ?? {})).toContain(rule.figure);
       expect(rule.reason).toMatch(/\.$/);
       expect(rule.source).not.toBe('');
     }
@@ -126,7 +129,10 @@ describe('which assumed figure could change the answer', () => {
     for (let seed = 1; seed <= sampleOf(60); seed++) {
       const { catalogue, brief } = blankCase(seed, 0.15);
       const byForce = decisiveByForce(catalogue, brief);
-      const told = finish(worthLookingUp(openSession(catalogue, reaching(brief, 'all'))));
+      const { found: told, isComplete } = finish(
+        worthLookingUp(openSession(catalogue, reaching(brief, 'all'))),
+      );
+      expect(isComplete).toBe(true);
       expect(
         told
           .map(

@@ -1,7 +1,8 @@
 import { openSession, type Session } from '../session/index.ts';
-import { finish, type Work } from '../work/index.ts';
-import { prepare, type Answer } from '../search/index.ts';
+import type { Work } from '../work/index.ts';
+import type { Answer } from '../search/index.ts';
 import { SLOTS, type Offer, type Slot } from '../parts/index.ts';
+import { changedSlots, solved } from './best-set.ts';
 import { LARGEST_MOVE, rivalsOf } from './rivals.ts';
 
 /** A change of the world that changes the best set. */
@@ -43,16 +44,11 @@ class BestSet {
     readonly best: Answer,
   ) {}
 
-  changesTo(answer: Answer | null): Slot[] {
-    const partIn = (of: Answer | null, slot: Slot) => of?.picks[slot]?.part ?? null;
-    return SLOTS.filter((slot) => partIn(this.best, slot) !== partIn(answer, slot));
-  }
-
   /** The best set of another catalogue or brief, where it is another set. */
   changed(world: Partial<Pick<Session, 'catalogue' | 'brief'>>): Pick<Flip, 'becomes' | 'changes'> | null {
     const { catalogue, brief, limit } = { ...this.session, ...world };
     const becomes = solved(openSession(catalogue, brief), limit);
-    const changes = this.changesTo(becomes);
+    const changes = changedSlots(this.best, becomes);
     return changes.length > 0 ? { becomes, changes } : null;
   }
 
@@ -100,9 +96,6 @@ class BestSet {
     return null;
   }
 }
-
-const solved = (session: Session, limit: number): Answer | null =>
-  finish(prepare(session).solve(limit)).answers.at(0) ?? null;
 
 /** Everything that is tried, one after the other; each gives the flip that it found. */
 function triesOf(set: BestSet): (() => Flip | null)[] {

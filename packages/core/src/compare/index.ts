@@ -1,5 +1,10 @@
 export { against, type Against } from './against.ts';
-export { worthLookingUp, type LookUpProgress, type WorthLookingUp } from './worth-looking-up.ts';
+export {
+  worthLookingUp,
+  type LookedUp,
+  type LookUpProgress,
+  type WorthLookingUp,
+} from './worth-looking-up.ts';
 export { flips, sortedFlips, type Flip, type FlipProgress } from './flips.ts';
 export { kneesOf, rungsOf, stepAt } from './frontier-shape.ts';
 export { lineUpOf, type LineUp, type LineUpEntry } from './line-up.ts';

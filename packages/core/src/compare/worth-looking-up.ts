@@ -1,10 +1,11 @@
 import type { Assumption } from '../assumptions/index.ts';
 import { decided, firstBarrier } from '../compatibility/index.ts';
-import { SLOTS, type Catalogue, type Part, type Slot } from '../parts/index.ts';
-import { prepare, type Answer } from '../search/index.ts';
+import type { Catalogue, Part, Slot } from '../parts/index.ts';
+import type { Answer } from '../search/index.ts';
 import { openSession, type Session } from '../session/index.ts';
 import { partsForRules } from '../swaps/index.ts';
-import { finish, type Work } from '../work/index.ts';
+import type { Work } from '../work/index.ts';
+import { changedSlots, solved } from './best-set.ts';
 
 /** An assumed figure that would make another set the best, if it turned out so. */
 export interface WorthLookingUp {
@@ -28,6 +29,12 @@ export interface LookUpProgress {
   readonly done: number;
 }
 
+export interface LookedUp {
+  readonly found: readonly WorthLookingUp[];
+  /** Whether every figure was judged: a search that was stopped says nothing of the others. */
+  readonly isComplete: boolean;
+}
+
 /** A figure and what it might turn out to be. */
 interface Trial {
   readonly assumption: Assumption;
@@ -49,9 +56,6 @@ function turned(catalogue: Catalogue, trials: readonly Trial[]): Catalogue {
 }
 
 const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-
-const solved = (session: Session): Answer | null =>
-  finish(prepare(session).solve(session.limit)).answers.at(0) ?? null;
 
 /** Solves what becomes of a session when figures turn out otherwise. */
 class Turning {
@@ -83,8 +87,7 @@ class Turning {
     const session = this.opened(trials);
     const becomes = solved(session);
     if (this.stands(session, becomes)) return null;
-    const partIn = (answer: Answer | null, slot: Slot) => answer?.picks[slot]?.part ?? null;
-    const changes = SLOTS.filter((slot) => partIn(this.best, slot) !== partIn(becomes, slot));
+    const changes = changedSlots(this.best, becomes);
     return changes.length > 0 ? { becomes, changes } : null;
   }
 
@@ -119,7 +122,7 @@ const byWeight = (a: WorthLookingUp, b: WorthLookingUp) =>
  * first tried together, and by halves where that changes anything: a more favourable figure never takes a set away, so
  * that a group which leaves the best set alone has nothing in it.
  */
-export function* worthLookingUp(session: Session): Work<LookUpProgress, readonly WorthLookingUp[]> {
+export function* worthLookingUp(session: Session): Work<LookUpProgress, LookedUp> {
   const turning = new Turning(session);
   const trials = turning.trials();
   const found: WorthLookingUp[] = [];
@@ -139,5 +142,5 @@ export function* worthLookingUp(session: Session): Work<LookUpProgress, readonly
     } else judged += group.length;
     if (yield { found: [...found].sort(byWeight), done: judged / trials.length }) break;
   }
-  return found.sort(byWeight);
+  return { found: found.sort(byWeight), isComplete: judged === trials.length };
 }

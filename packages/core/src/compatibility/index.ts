@@ -12,4 +12,4 @@ export {
 } from './check.ts';
 export type { Rule, RuleContext, Verdict } from './rule.ts';
 export { RULES } from './rules/index.ts';
-export { psuNeed } from './rules/psu.ts';
+export { CARD_FEED_WATTS, psuNeed } from './rules/psu.ts';

@@ -45,9 +45,7 @@ export const QUANTITY_KINDS = {
   litres: measure({ '': 1, l: 1, litre: 1, litres: 1, liter: 1, liters: 1 }, 1, 200),
   noiseDb: measure({ '': 1, db: 1, 'db(a)': 1, dba: 1 }, 5, 80),
   mbps: measure(NETWORK, 10, 100000),
-  count: measure({ '': 1 }, 0, 64),
   cores: measure({ '': 1 }, 1, 256),
-  latency: measure({ '': 1 }, 3, 100),
   slots: measure({ '': 1, slot: 1, slots: 1 }, 1, 5),
   months: measure({ '': 1, month: 1, months: 1, year: 12, years: 12 }, 1, 300),
 } as const satisfies Record<string, QuantityKind>;

@@ -7,7 +7,7 @@ export interface Quantity {
 }
 
 const NUMBER = String.raw`\d{1,3}(?:[.,'\u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d+(?:[.,]\d+)?`;
-const UNIT = String.raw`mm|cm|inch(?:es)?|in\b|["”″]|ghz|mhz|mt\/s|mts|gb\/s|tb\b|gb\b|gib\b|mb\b|gbps|gb it\/s|gbit\/s|mbps|mbit\/s|mb\/s|tflops|tflop\/s|kw\b|watts?|w\b|db(?:\(?a\)?)?|litres?|liters?|l\b|years?|months?|slots?|ns\b`;
+const UNIT = String.raw`mm|cm|inch(?:es)?|in\b|["”″]|ghz|mhz|mt\/s|mts|gb\/s|tb\b|gb\b|gib\b|mb\b|gbps|gbit\/s|mbps|mbit\/s|mb\/s|tflops|tflop\/s|kw\b|watts?|w\b|db(?:\(?a\)?)?|litres?|liters?|l\b|years?|months?|slots?`;
 const QUANTITY = new RegExp(String.raw`(?<![\w.,])(${NUMBER})\s*(?:x\s+)?(${UNIT})?`, 'gi');
 
 /** All numbers in a text with the units behind them. */

@@ -68,7 +68,6 @@ export const PHRASES: Readonly<Record<PartKind, readonly Phrase[]>> = {
     ),
     phrase('ratedCl', /\bcl? ?(\d{1,2})\b/i, number()),
     phrase('ratedCl', /\b(\d{1,2})-\d{1,2}-\d{1,2}(?:-\d{1,2})?\b/, number()),
-    phrase('heightMm', /\blow[- ]profile\b/i, () => null),
   ],
   gpu: [
     phrase('videoMemoryGb', /\b(\d{1,2}) ?gb\b/i, number()),

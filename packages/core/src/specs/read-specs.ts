@@ -33,8 +33,7 @@ export interface PartRead {
   readonly unread: readonly string[];
 }
 
-/** Longest text that is read, in characters, and most lines. */
-const LONGEST_SPECS = 60_000;
+/** More lines, or a longer one, no sheet of specs has: what is beyond is kept as not read. */
 const MOST_LINES = 600;
 const LONGEST_LINE = 400;
 
@@ -52,7 +51,7 @@ function pairIn(text: string): { readonly label: string; readonly value: string 
 /** Pieces of a line that has no label of its own: "6 cores / 12 threads, TDP 65 W". */
 function pieces(line: string): string[] {
   return line
-    .split(/[,;.](?=\s)|[,;](?!\d)|\s\/\s|\s[•·|]\s/)
+    .split(/(?<!\b(?:max|min|approx|incl))[,;.](?=\s)|[,;](?!\d)|\s\/\s|\s[•·|]\s/)
     .map((each) => each.trim())
     .filter(Boolean);
 }
@@ -60,12 +59,12 @@ function pieces(line: string): string[] {
 /** Lines of a pasted text, each parted in label and value where it has both. */
 export function specLines(text: string): SpecLine[] {
   const lines = text
-    .slice(0, LONGEST_SPECS)
     .split(/\r?\n/)
-    .map((line) => line.trim().slice(0, LONGEST_LINE))
-    .filter(Boolean)
-    .slice(0, MOST_LINES);
-  return lines.flatMap((whole) => {
+    .map((line) => line.trim())
+    .filter(Boolean);
+  return lines.flatMap((whole, at) => {
+    if (at >= MOST_LINES || whole.length > LONGEST_LINE)
+      return [{ label: null, text: '', words: whole, whole }];
     const bare = (words: string): SpecLine => ({ label: null, text: words, words, whole });
     // Several pairs on one line: "Socket: T4, TDP: 65 W".
     const parts = whole.split(/[,;]\s+(?=[^,;:]{2,40}:\s)/);
@@ -118,16 +117,16 @@ const termsFor = (terms: readonly Term[], label: string): Term[] =>
 /** "TDP 65 W" and "65 W TDP": a label without a mark behind it, before or after its value. */
 function bareTerms(terms: readonly Term[], text: string): { term: Term; text: string }[] {
   const { label } = labelOf(text);
+  const plain = text.toLowerCase().replace(/[-–—]/g, ' '); // as long as the text, written as labels are
   const found = terms.flatMap((term) =>
     term.labels
-      .filter((each) => each.length > 2)
+      .filter((each) => each.length > 2 && plain.includes(each))
       .flatMap((each) => {
+        const { length } = each;
         if (label.startsWith(`${each} `))
-          return [
-            { term, text: text.slice(text.toLowerCase().indexOf(each) + each.length), length: each.length },
-          ];
+          return [{ term, text: text.slice(plain.indexOf(each) + length), length }];
         if (label.endsWith(` ${each}`))
-          return [{ term, text: text.slice(0, text.toLowerCase().lastIndexOf(each)), length: each.length }];
+          return [{ term, text: text.slice(0, plain.lastIndexOf(each)), length }];
         return [];
       }),
   );
@@ -182,11 +181,13 @@ function readPhrases(text: string, words: string, kind: PartKind, found: Finding
   return isRead;
 }
 
+/** A line that only says what the text is about. */
+const isAbout = ({ label }: SpecLine) =>
+  label !== null && /^(?:kind|category|type of part|product type|component)$/i.test(label);
+
 /** What kind of part a text is about: what it says, then how much of it reads as that kind. Null when two are as likely. */
 function kindOfText(lines: readonly SpecLine[]): PartKind | null {
-  const stated = lines.find(
-    ({ label }) => label !== null && /^(?:kind|category|type of part|product type|component)$/i.test(label),
-  );
+  const stated = lines.find(isAbout);
   const said = stated && KIND_WORDS.find(([pattern]) => pattern.test(stated.text));
   if (said) return said[1];
   const text = lines.map(({ words }) => words).join('\n');
@@ -265,10 +266,6 @@ export function readSpecs(lines: readonly SpecLine[], given: PartKind | null = n
     unread: unread.filter((words) => name === null || !name.includes(words)),
   };
 }
-
-/** A line that only says what the text is about. */
-const isAbout = ({ label }: SpecLine) =>
-  label !== null && /^(?:kind|category|product type|component)$/i.test(label);
 
 /** The first line up to a comma, where it has no label: what a block of specifications commonly begins with. */
 function nameIn(lines: readonly SpecLine[], kind: PartKind | null): string | null {

@@ -59,6 +59,18 @@ describe('what a text leaves open', () => {
       expect.arrayContaining(['Sleeve colour: teal', 'Smells of: tin']),
     );
   });
+  it('keeps what is too long to be a line of specs, whole', () => {
+    const long = `Notes: ${'a word and another '.repeat(40)}`.trim();
+    const many = Array.from({ length: 700 }, (_, n) => `Remark ${n}: none`);
+    const { unread } = read(['Power supply', 'Wattage: 500 W', long, ...many].join('\n'));
+    expect(unread).toContain(long);
+    expect(unread).toContain('Remark 699: none');
+  });
+  it('finds a label that is written with hyphens', () => {
+    expect(readSpecs(specLines('4 memory-slots'), 'motherboard').figures).toMatchObject([
+      { figure: 'memorySlots', value: 4 },
+    ]);
+  });
   it('gives each figure the words that it came from', () => {
     const { figures } = read('Case\nMax. GPU length: 330 mm');
     expect(figures.find(({ figure }) => figure === 'maxGpuLengthMm')?.words).toBe('Max. GPU length: 330 mm');

@@ -1,5 +1,13 @@
 import type { Assumption } from '../assumptions/index.ts';
-import { decided, firstFinding, isBarred, RULES, type Finding, type Rule } from '../compatibility/index.ts';
+import {
+  decided,
+  firstFinding,
+  isBarred,
+  RULES,
+  type Finding,
+  type Rule,
+  type Verdict,
+} from '../compatibility/index.ts';
 import type { Interval, RatesResult } from '../frames/index.ts';
 import type { Part, PartSet, Slot } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
@@ -23,40 +31,36 @@ const withFigure = (set: PartSet, slot: Slot, figure: string, value: unknown): P
   [slot]: { ...(set[slot] as Part), [figure]: value },
 });
 
-/** Judges builds of one session, and what they are worth. */
+/** Slots whose figures frame rates read. */
+const RATED_SLOTS: ReadonlySet<Slot> = new Set(['cpu', 'motherboard', 'memory', 'gpu']);
+
+/** Judges variants of one build against the build as it is counted with. */
 class Judge {
+  private readonly averagesNow: string;
+  private readonly score: number | null;
+  private readonly verdictsNow: ReadonlyMap<Rule, Verdict>;
+
   constructor(
     private readonly session: Session,
     readonly set: PartSet,
     private readonly ratesOf: (set: PartSet) => RatesResult,
-  ) {}
-
-  private verdicts(set: PartSet, isAdvice: boolean): string {
-    return RULES.filter((rule) => (rule.advice === true) === isAdvice)
-      .map((rule) => rule.judge(set, this.session.rules).verdict)
-      .join();
+  ) {
+    this.score = session.scoreOf(set);
+    this.averagesNow = this.averages(set);
+    this.verdictsNow = new Map(RULES.map((rule) => [rule, rule.judge(set, session.rules).verdict]));
   }
 
-  private isBlank(set: PartSet, isAdvice: boolean): boolean {
-    return this.verdicts(set, isAdvice) !== this.verdicts(this.set, isAdvice);
+  private isBarred(verdict: Verdict): boolean {
+    return isBarred(verdict, this.session.brief.whereToBuy.allowUnknown);
   }
 
-  /** What could not be told without a figure of the build; null when nothing reads it. */
-  neededFor(slot: Slot, figure: string): RestingOn['neededFor'] | null {
-    const silent = withFigure(this.set, slot, figure, null);
-    if (this.isBlank(silent, false)) return 'fit';
-    if (this.session.scoreOf(this.set) !== this.session.scoreOf(silent)) return 'rates';
-    return this.isBlank(silent, true) ? 'advice' : null;
-  }
-
-  /** The first rule that a build breaks and this one does not. */
-  breaks(set: PartSet): Finding | null {
-    const { allowUnknown } = this.session.brief.whereToBuy;
-    const binding = RULES.filter((rule: Rule) => {
-      if (rule.advice) return false;
-      return !isBarred(rule.judge(this.set, this.session.rules).verdict, allowUnknown);
-    });
-    return firstFinding(set, this.session.rules, (verdict) => isBarred(verdict, allowUnknown), binding);
+  /** Rules whose verdict is another one for a variant in one slot. */
+  private changedBy(variant: PartSet, slot: Slot): Rule[] {
+    return RULES.filter(
+      (rule) =>
+        rule.slots.includes(slot) &&
+        rule.judge(variant, this.session.rules).verdict !== this.verdictsNow.get(rule),
+    );
   }
 
   private averages(set: PartSet): string {
@@ -64,15 +68,35 @@ class Judge {
     return rates.status === 'known' ? rates.games.map(({ average }) => average).join() : '';
   }
 
-  movesRates(slot: Slot, { figure, worst, best }: Assumption): boolean {
-    const now = this.averages(this.set);
-    return [worst, best].some((value) => this.averages(withFigure(this.set, slot, figure, value)) !== now);
+  /** What could not be told without a figure of the build; null when nothing reads it. */
+  neededFor(slot: Slot, figure: string): RestingOn['neededFor'] | null {
+    const silent = withFigure(this.set, slot, figure, null);
+    const changed = this.changedBy(silent, slot);
+    if (changed.some((rule) => !rule.advice)) return 'fit';
+    if (RATED_SLOTS.has(slot) && this.session.scoreOf(silent) !== this.score) return 'rates';
+    return changed.length > 0 ? 'advice' : null;
   }
 
-  lost(set: PartSet): number | null {
-    const now = this.session.scoreOf(this.set);
-    const then = this.session.scoreOf(set);
-    return now === null ? 0 : then === null ? null : Math.max(0, now - then);
+  /** The first rule that a variant in one slot breaks and this build keeps. */
+  breaks(variant: PartSet, slot: Slot): Finding | null {
+    const isKept = (rule: Rule) => !this.isBarred(this.verdictsNow.get(rule) ?? 'pass');
+    const changed = this.changedBy(variant, slot).filter((rule) => !rule.advice && isKept(rule));
+    return firstFinding(variant, this.session.rules, (verdict) => this.isBarred(verdict), changed);
+  }
+
+  movesRates(slot: Slot, { figure, value, worst, best }: Assumption): boolean {
+    if (!RATED_SLOTS.has(slot)) return false;
+    return [worst, best].some(
+      (turned) =>
+        turned !== value && this.averages(withFigure(this.set, slot, figure, turned)) !== this.averagesNow,
+    );
+  }
+
+  /** Objective that a variant in one slot loses. */
+  lost(variant: PartSet, slot: Slot): number | null {
+    if (this.score === null || !RATED_SLOTS.has(slot)) return 0;
+    const then = this.session.scoreOf(variant);
+    return then === null ? null : Math.max(0, this.score - then);
   }
 }
 
@@ -97,8 +121,8 @@ export function restingOn(
       const neededFor = judge.neededFor(slot, assumption.figure);
       if (neededFor === null) continue;
       const worst = withFigure(judge.set, slot, assumption.figure, assumption.worst);
-      const breaks = neededFor === 'advice' ? null : judge.breaks(worst);
-      const lost = neededFor === 'advice' ? 0 : judge.lost(worst);
+      const breaks = neededFor === 'advice' ? null : judge.breaks(worst, slot);
+      const lost = neededFor === 'advice' ? 0 : judge.lost(worst, slot);
       const movesRates = judge.movesRates(slot, assumption);
       found.push({ slot, assumption, neededFor, movesRates, breaks, lost });
     }

@@ -497,4 +497,89 @@ export const CORPUS: readonly CorpusText[] = [
     kind: 'case',
     says: { maxCoolerHeightMm: 165, motherboardFormFactors: ['ATX'] },
   },
+
+  // Written before the reader had seen their like, to see what it makes of them.
+  {
+    text: 'Marrow Lark 65 Pro Graphics Card 12GB GDDR6\n\nSpecifications\nChipset Manufacturer: Marrow\nGPU Series: Lark\nCore Clock: 1500 MHz\nBoost Clock: 2100 MHz\nMemory Size: 12GB\nMemory Type: GDDR6\nMemory Interface: 192-bit\nMax Digital Resolution: 7680 x 4320\nMax GPU Length: 267 mm\nCard Dimensions (L x H): 10.51" x 4.65"\nSlot Width: Dual Slot\nPower Connector: 8-Pin + 6-Pin',
+    kind: 'gpu',
+    says: {
+      videoMemoryGb: 12,
+      lengthMm: 267,
+      slotsWide: 2,
+      power: { sixPin: 1, eightPin: 1, sixteenPin: 0 },
+    },
+  },
+  {
+    text: 'Brand: Wick\nModel: Stave B\nSocket Type: T4\nCPU Socket Type: T4\nNumber of Memory Slots: 4×288pin\nMemory Standard: DDR4 4400(O.C.)/3200/2133\nMaximum Memory Supported: 128GB\nPCI Express x1: 2\nSATA 6Gb/s: 4 x SATA 6Gb/s\nOnboard Video Chipset: Supported only with CPU with integrated graphic\nForm Factor: Micro ATX\nDimensions (W x L): 9.6" x 9.6"\nPower Pin: 24 Pin + 8 Pin',
+    kind: 'motherboard',
+    says: {
+      socket: 'T4',
+      memorySlots: 4,
+      memoryType: 'DDR4',
+      memoryMaxGb: 128,
+      smallSlots: 2,
+      sataPorts: 4,
+      formFactor: 'micro-ATX',
+    },
+  },
+  {
+    text: 'Type: Mid Tower\nSide Panel: Tempered Glass\nPower Supply Mounted: Bottom\nMotherboard Compatibility: Micro ATX / ATX / Mini-ITX\nInternal 3.5" Drive Bays: 2\nInternal 2.5" Drive Bays: 2+2\nExpansion Slots: 7\nFront Ports: 2 x USB 3.0 / Audio\nMax GPU Length Allowance: 340mm\nMax CPU Cooler Height Allowance: 161mm\nMax PSU Length Allowance: 180 mm',
+    kind: 'case',
+    says: {
+      motherboardFormFactors: ['mini-ITX', 'micro-ATX', 'ATX'],
+      bays35: 2,
+      bays25: 4,
+      expansionSlots: 7,
+      frontConnectors: ['USB 3'],
+      maxGpuLengthMm: 340,
+      maxCoolerHeightMm: 161,
+      maxPsuLengthMm: 180,
+    },
+  },
+  {
+    text: 'Lantern PSU 600 - 600 W power supply. 80+ Bronze certified. Single 12 V rail. 2x PCIe 6+2 pin, 1x EPS 4+4 pin, 6x SATA. 140 mm deep. 5 year warranty.',
+    kind: 'psu',
+    says: {
+      ratedWatts: 600,
+      efficiency: 'Bronze',
+      eightPinConnectors: 2,
+      cpuConnectors: 1,
+      lengthMm: 140,
+      warrantyMonths: 60,
+    },
+  },
+  {
+    text: 'Cores: 6 (12 threads)\nBase: 3.5GHz\nBoost: 4.4GHz\nL3: 32 MB\nTDP: 65W\nLaunch price: 199\nSocket T4\nGraphics: none\nMemory: DDR4-3200, dual channel\nPCIe: 4.0 x 24',
+    kind: 'cpu',
+    says: {
+      cores: 6,
+      threads: 12,
+      boostMhz: 4400,
+      packagePowerWatts: 65,
+      socket: 'T4',
+      integratedGraphics: false,
+      memoryTypes: ['DDR4'],
+      pcieGeneration: 4,
+    },
+  },
+  {
+    text: '16GB Kit (2x8GB) DDR4 3600MHz CL18 1.35V unbuffered, black heat spreader 42mm',
+    kind: 'memory',
+    says: { type: 'DDR4', modules: 2, gbPerModule: 8, ratedMts: 3600, ratedCl: 18, heightMm: 42 },
+  },
+  {
+    text: 'NVMe SSD 1TB, up to 3500MB/s read, PCIe 3.0 x4, M.2 2280, 600 TBW, 5 years',
+    kind: 'storage',
+    says: { gb: 1000, solidState: true, pcieGeneration: 3, m2LengthMm: 80, interface: 'M.2 NVMe' },
+  },
+  {
+    text: 'Tower cooler, height 154 mm, 4 heatpipes, TDP 150W, sockets T4/Y12, 26 dBA at 1500 rpm, one 120 mm fan',
+    kind: 'cooler',
+    says: { radiatorMm: 0, heightMm: 154, heatWatts: 150, sockets: ['T4', 'Y12'], noiseDb: 26 },
+  },
+  {
+    text: 'Gehäuse Tinbox 3, Midi-Tower, Mainboard: ATX/mATX/Mini-ITX, GPU: max. 360 mm',
+    kind: 'case',
+    says: { motherboardFormFactors: ['mini-ITX', 'micro-ATX', 'ATX'], maxGpuLengthMm: 360 },
+  },
 ];

@@ -6,9 +6,11 @@ import {
 } from '@ripe-pick/core/bench';
 import { readRecordsTable, type TableDefaults, type TableRead } from '@ripe-pick/contract';
 import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
-import type { Catalogue } from '@ripe-pick/core/parts';
+import type { Catalogue, PartKind } from '@ripe-pick/core/parts';
+import { readSpecs, type PartRead } from '@ripe-pick/core/specs';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
+import { pastedLines } from './page-lines.ts';
 
 export type FileSummary =
   | {
@@ -47,6 +49,8 @@ const bench = {
     }
     return { ...read, heldBack: [...counts].sort((a, b) => b[1] - a[1]) };
   },
+  /** Reads what pasted text or a page’s source says of a part; a page of megabytes takes a quarter of a second. */
+  readSpecs: (text: string, kind: PartKind | null): PartRead => readSpecs(pastedLines(text), kind),
   cancel: () => tickets.next(),
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {

@@ -9,7 +9,7 @@ import {
   type Flip,
   type FlipProgress,
   type LookUpProgress,
-  type WorthLookingUp,
+  type LookedUp,
 } from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
@@ -160,10 +160,7 @@ const solver = {
     return drive(flips(openSession(loaded(), brief)), tickets, report);
   },
   /** Which assumed figures could change the best set. */
-  async worthLookingUp(
-    brief: Brief,
-    report: ((progress: LookUpProgress) => void) | null,
-  ): Promise<readonly WorthLookingUp[]> {
+  async worthLookingUp(brief: Brief, report: ((progress: LookUpProgress) => void) | null): Promise<LookedUp> {
     return drive(worthLookingUp(openSession(loaded(), brief)), tickets, report);
   },
   async companions(

@@ -1,10 +1,8 @@
+import { CARD_FEED_WATTS } from '../../compatibility/index.ts';
 import { atBest, atWorst, rulesFor, surely, type AssumptionRule } from '../assumption.ts';
 
 const gpu = rulesFor('gpu');
 
-/** What the slot and an eight-pin socket carry. Source: PCI Express Card Electromechanical specification (from memory). */
-const SLOT_WATTS = 75;
-const EIGHT_PIN_WATTS = 150;
 const CEM = 'PCI Express Card Electromechanical specification (values from memory)';
 
 /** Length of cards by their draw, in mm: common, and the longest that is common. Common practice, no source. */
@@ -33,7 +31,10 @@ export const GPU_ASSUMPTIONS: readonly AssumptionRule[] = [
     { reason: 'The fewest eight-pin sockets that carry its draw beside the slot.', source: CEM },
     ({ boardPowerWatts }) => {
       if (boardPowerWatts === null) return null;
-      const eightPin = Math.max(0, Math.ceil((boardPowerWatts - SLOT_WATTS) / EIGHT_PIN_WATTS));
+      const eightPin = Math.max(
+        0,
+        Math.ceil((boardPowerWatts - CARD_FEED_WATTS.slot) / CARD_FEED_WATTS.eightPin),
+      );
       const sockets = (count: number) => ({ sixPin: 0, eightPin: count, sixteenPin: 0 });
       return atBest(sockets(eightPin), sockets(eightPin + 1));
     },

@@ -32,10 +32,14 @@ const words = (text: string) =>
     .split(',')
     .map((each) => each.trim())
     .filter(Boolean);
-const numbers = (text: string) =>
-  words(text)
-    .map(Number)
-    .filter((each) => Number.isFinite(each));
+const numbers = (text: string) => words(text).map((each) => typedNumber(each) ?? NaN);
+const isUnread = ref(false);
+/** Nothing of a list is taken while something in it is no number: it is said instead. */
+function typeList(text: string) {
+  const list = props.spec.kind === 'words' ? words(text) : numbers(text);
+  isUnread.value = list.some((each) => Number.isNaN(each));
+  if (!isUnread.value) emit('change', list.length > 0 ? list : null);
+}
 const groupState = computed(() => (props.value === false ? 'none' : props.value ? 'stated' : null));
 function setGroup(state: string | null) {
   emit('change', state === 'none' ? false : state === 'stated' ? {} : null);
@@ -106,16 +110,16 @@ function setCount(count: number | null) {
       :input-props="{ 'aria-label': label }"
       @update:value="(v: string) => emit('change', v || null)"
     />
-    <NInput
-      v-else-if="spec.kind === 'words' || spec.kind === 'numbers'"
-      size="small"
-      :default-value="listText"
-      placeholder="with commas between"
-      :input-props="{ 'aria-label': label }"
-      @update:value="
-        (v: string) => emit('change', v.trim() ? (spec.kind === 'words' ? words(v) : numbers(v)) : null)
-      "
-    />
+    <template v-else-if="spec.kind === 'words' || spec.kind === 'numbers'">
+      <NInput
+        size="small"
+        :default-value="listText"
+        placeholder="with commas between"
+        :input-props="{ 'aria-label': label }"
+        @update:value="typeList"
+      />
+      <span v-if="isUnread" class="bad">Write numbers with commas between, like 120, 240.</span>
+    </template>
     <template v-else-if="spec.kind === 'levels'">
       <NInput
         size="small"

@@ -64,9 +64,10 @@ const fieldOf = ({ path }: Problem) => path.replace(/^changes\[\d+\]\.(?:item\.)
 
 async function keep() {
   const catalogue = catalogueStore.stored;
-  problems.value = problemsOfDraft(draft.value, currency.value);
+  if (!catalogue) return;
+  problems.value = problemsOfDraft(draft.value, currency.value, catalogue);
   message.value = problems.value.length > 0 ? 'Not kept yet:' : '';
-  if (!catalogue || problems.value.length > 0) return;
+  if (problems.value.length > 0) return;
   isBusy.value = true;
   try {
     const { id, changes } = changesOf(draft.value, catalogue, workspace.brief.money.currency);
@@ -88,7 +89,11 @@ async function keep() {
 
 <template>
   <form class="form" @submit.prevent="keep">
-    <ReadSpecs :kind="draft.kind" @take="(read) => (draft = withReading(draft, read))" />
+    <ReadSpecs
+      :kind="draft.kind"
+      :is-fixed="draft.id !== null"
+      @take="(read) => (draft = withReading(draft, read))"
+    />
     <div class="grid">
       <label
         >Kind

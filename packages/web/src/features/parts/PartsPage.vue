@@ -72,7 +72,7 @@ function open(part: Part) {
   isOpen.value = true;
 }
 function duplicate(part: Part) {
-  fresh.value = { ...draftOf(part), id: null, name: `${part.name} (copy)` };
+  fresh.value = { ...draftOf(part), id: null, source: null, name: `${part.name} (copy)` };
   changed.value = null;
   isOpen.value = true;
 }
@@ -158,7 +158,7 @@ watch(
               @click="open(item.row.part)"
               @keydown.down.prevent="move(item.at, 1)"
               @keydown.up.prevent="move(item.at, -1)"
-              @keydown.delete.prevent="remove(item.row)"
+              @keydown="(event: KeyboardEvent) => event.key === 'Delete' && remove(item.row)"
             >
               <b>{{ item.row.title }}</b>
               <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>

@@ -1,30 +1,41 @@
 <script setup lang="ts">
-import { refDebounced } from '@vueuse/core';
+import { computedAsync, refDebounced } from '@vueuse/core';
 import { NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { PartKind } from '@ripe-pick/core/parts';
-import { readSpecs, type PartRead } from '@ripe-pick/core/specs';
+import type { PartRead } from '@ripe-pick/core/specs';
+import { failureText } from '../../shared/api/client.ts';
 import { figureName } from '../../shared/format/assumed.ts';
 import { figureText } from '../../shared/format/facts.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { pastedLines } from './page-lines.ts';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
 
 /** A box to paste into: what is read from it is shown with its words before any of it is taken. */
-const props = defineProps<{ kind: PartKind }>();
+const props = defineProps<{
+  kind: PartKind;
+  /** Whether it is of this kind, whatever the text says. */
+  isFixed: boolean;
+}>();
 const emit = defineEmits<{ take: [read: PartRead] }>();
 
 const text = ref('');
 const settled = refDebounced(text, 200);
 /** The kind that the text was told to be about; null lets it say so itself. */
 const isAsTyped = ref(false);
-const lines = computed(() => pastedLines(settled.value));
-const read = computed(() =>
-  // Gone at once when the box is emptied, so that nothing moves under a click.
-  text.value.trim() === '' || settled.value.trim() === ''
-    ? null
-    : readSpecs(lines.value, isAsTyped.value ? props.kind : null),
+const failure = ref('');
+const last = computedAsync<PartRead | null>(
+  () => {
+    const kind = isAsTyped.value || props.isFixed ? props.kind : null;
+    return settled.value.trim() === '' ? null : benchWorker().readSpecs(settled.value, kind);
+  },
+  null,
+  { onError: (error) => (failure.value = failureText(error, 'It could not be read.')) },
 );
-/** What was chosen where the text says two things: the place among what it says. */
+/** Gone at once when the box is emptied, so that nothing moves under a click. */
+const read = computed(() => (text.value.trim() === '' || settled.value.trim() === '' ? null : last.value));
+/** Where the text says two things and neither is meant. */
+const NEITHER = -1;
+/** What was chosen where the text says two things: the place among what it says, or neither. */
 const chosen = ref<Readonly<Record<string, number>>>({});
 const figures = computed(() =>
   (read.value?.figures ?? []).map((figure) => {
@@ -42,10 +53,11 @@ const open = computed(() => figures.value.filter(({ isOpen }) => isOpen));
 
 function take() {
   if (!read.value) return;
-  // What the text says in two ways is taken once it is chosen.
-  emit('take', { ...read.value, figures: figures.value.filter(({ isOpen }) => !isOpen) });
+  const taken = figures.value.filter(({ figure }) => chosen.value[figure] !== NEITHER);
+  emit('take', { ...read.value, figures: taken });
   text.value = '';
   chosen.value = {};
+  isAsTyped.value = false;
 }
 </script>
 
@@ -57,10 +69,10 @@ function take() {
         v-model:value="text"
         type="textarea"
         :autosize="{ minRows: 2, maxRows: 8 }"
-        maxlength="2000000"
         placeholder="Socket: T4, TDP 65 W, 6 cores / 12 threads"
         :input-props="{ 'aria-label': 'Text to read specs from' }"
     /></label>
+    <p v-if="failure" class="bad" role="alert">{{ failure }}</p>
     <template v-if="read">
       <p v-if="read.kind === null" role="status">
         It does not say what kind of part it is.
@@ -73,7 +85,7 @@ function take() {
           <b>{{ SLOT_NAMES[read.kind] }}</b><template v-if="read.name">, {{ read.name }}</template
           >: {{ figures.length }} {{ figures.length === 1 ? 'figure' : 'figures' }} read<template
             v-if="open.length > 0"
-            >, {{ open.length }} to choose</template
+            >, {{ open.length }} to choose first</template
           >.
         </p>
         <ul>
@@ -88,6 +100,15 @@ function take() {
                   @change="chosen = { ...chosen, [each.figure]: at }"
                 />
                 {{ figureText(each.figure, reading.value) }} <q class="quiet">{{ reading.words }}</q></label
+              >
+              <label class="choice"
+                ><input
+                  type="radio"
+                  :name="each.figure"
+                  :checked="chosen[each.figure] === NEITHER"
+                  @change="chosen = { ...chosen, [each.figure]: NEITHER }"
+                />
+                neither</label
               >
             </template>
             <template v-else
@@ -104,7 +125,7 @@ function take() {
         <button
           class="plain edged"
           type="button"
-          :disabled="figures.length === 0 && !read.name"
+          :disabled="open.length > 0 || (figures.length === 0 && !read.name)"
           @click="take"
         >
           Take what was read
@@ -155,6 +176,10 @@ q {
   gap: 4px;
   align-items: baseline;
   min-height: 24px;
+}
+
+.bad {
+  color: var(--danger);
 }
 summary {
   cursor: pointer;

@@ -1,7 +1,7 @@
 import { specLines, readSpecs } from '@ripe-pick/core/specs';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
-import { BLANK_DRAFT, changesOf, problemsOfDraft, withReading } from './part-draft.ts';
+import { BLANK_DRAFT, changesOf, draftOf, problemsOfDraft, withReading } from './part-draft.ts';
 
 const EMPTY = { parts: [], shops: [], offers: [] } as unknown as Catalogue; // the lists that drafts look at
 const typed = { ...BLANK_DRAFT, brand: 'Marrow', name: 'Lark 65' };
@@ -26,10 +26,12 @@ describe('a part as it is typed in', () => {
     });
   });
   it('asks about a price that can be read in two ways, and for the shop', () => {
-    const fields = problemsOfDraft({ ...typed, price: '1.299' }, 'EUR').map(({ field }) => field);
+    const fields = problemsOfDraft({ ...typed, price: '1.299' }, 'EUR', EMPTY).map(({ field }) => field);
     expect(fields).toEqual(['Price', 'Shop']);
-    expect(problemsOfDraft({ ...typed, price: 'about a hundred', shop: 'Corner' }, 'EUR')).toHaveLength(1);
-    expect(problemsOfDraft(BLANK_DRAFT, 'EUR').map(({ field }) => field)).toEqual(['Brand', 'Name']);
+    expect(
+      problemsOfDraft({ ...typed, price: 'about a hundred', shop: 'Corner' }, 'EUR', EMPTY),
+    ).toHaveLength(1);
+    expect(problemsOfDraft(BLANK_DRAFT, 'EUR', EMPTY).map(({ field }) => field)).toEqual(['Brand', 'Name']);
   });
   it('takes what was read beside what was typed, with its words', () => {
     const read = readSpecs(specLines('Marrow Lark 65 graphics card\nVideo memory: 10 GB\nLength: 267 mm'));
@@ -40,5 +42,30 @@ describe('a part as it is typed in', () => {
     const cpu = withReading(draft, readSpecs(specLines('Processor\nCores: 6\nSocket: T4')));
     expect(cpu.kind).toBe('cpu');
     expect(cpu.specs).not.toHaveProperty('videoMemoryGb');
+  });
+  it('keeps the name and the source of a part that is changed, and says that it was changed', () => {
+    const part = {
+      id: 'p',
+      kind: 'psu',
+      brand: 'Wattlewood',
+      name: 'Mast',
+      ratedWatts: 500,
+      source: { name: 'maker’s page', on: '2026-01-02' },
+    };
+    const draft = withReading(
+      draftOf(part as never),
+      readSpecs(specLines('Another name\nWattage: 550 W'), 'psu'),
+    );
+    expect(draft).toMatchObject({ id: 'p', brand: 'Wattlewood', name: 'Mast', specs: { ratedWatts: 550 } });
+    const once = changesOf(draft, EMPTY, 'EUR').changes[0];
+    expect(once).toMatchObject({ item: { id: 'p', source: { name: 'maker’s page, changed by hand' } } });
+  });
+  it('does not put a second price beside the one that a shop has of the same part', () => {
+    const shop = { id: 'corner', name: 'Corner', currency: 'EUR' };
+    const offer = { id: 'o', part: 'p', shop: 'corner', condition: 'new' };
+    const there = { ...EMPTY, shops: [shop], offers: [offer] } as unknown as Catalogue; // what drafts look at
+    const draft = { ...typed, id: 'p', price: '100', shop: 'Corner' };
+    expect(problemsOfDraft(draft, 'EUR', there).map(({ field }) => field)).toEqual(['Shop']);
+    expect(problemsOfDraft({ ...draft, condition: 'used' }, 'EUR', there)).toEqual([]);
   });
 });

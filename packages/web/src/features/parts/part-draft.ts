@@ -12,6 +12,8 @@ export interface PartDraft {
   readonly brand: string;
   readonly name: string;
   readonly specs: Readonly<Record<string, unknown>>;
+  /** Where its figures came from before it was changed; null for a new one. */
+  readonly source: string | null;
   /** The words that figures were read from. */
   readonly words: Readonly<Record<string, string>>;
   readonly price: string;
@@ -25,6 +27,7 @@ export const BLANK_DRAFT: PartDraft = {
   brand: '',
   name: '',
   specs: {},
+  source: null,
   words: {},
   price: '',
   condition: 'new',
@@ -33,8 +36,8 @@ export const BLANK_DRAFT: PartDraft = {
 
 /** A part that is there, to be changed. */
 export function draftOf(part: Part): PartDraft {
-  const { id, kind, brand, name, source: _source, ...specs } = part;
-  return { ...BLANK_DRAFT, id, kind, brand, name, specs: { ...specs } };
+  const { id, kind, brand, name, source, ...specs } = part;
+  return { ...BLANK_DRAFT, id, kind, brand, name, source: source?.name ?? null, specs: { ...specs } };
 }
 
 /** A draft with what a text says; what was typed stays where the text is silent. */
@@ -43,9 +46,11 @@ export function withReading(draft: PartDraft, read: PartRead): PartDraft {
   const kept = kind === draft.kind ? draft : { ...draft, specs: {}, words: {} };
   const [firstWord = '', ...rest] = (read.name ?? '').split(/\s+/);
   const named =
-    read.brand !== null || read.name === null
-      ? { brand: read.brand ?? draft.brand, name: read.name ?? draft.name }
-      : { brand: firstWord, name: rest.join(' ') || firstWord };
+    draft.id !== null // a part that is there keeps its name
+      ? {}
+      : read.brand !== null || read.name === null
+        ? { brand: read.brand ?? draft.brand, name: read.name ?? draft.name }
+        : { brand: firstWord, name: rest.join(' ') || firstWord };
   return {
     ...kept,
     ...named,
@@ -61,8 +66,21 @@ export interface DraftProblem {
   readonly message: string;
 }
 
+/** Whether a shop sells this very part in this condition already: its price has a history of its own. */
+const hasOffer = (
+  { id, shop, condition }: PartDraft,
+  { offers, shops }: Pick<Catalogue, 'offers' | 'shops'>,
+) => {
+  const at = shops.find(({ name }) => name === shop.trim())?.id;
+  return offers.some((offer) => offer.part === id && offer.shop === at && offer.condition === condition);
+};
+
 /** What stands in the way of keeping a draft, as far as it can be said here. */
-export function problemsOfDraft(draft: PartDraft, currency: string): DraftProblem[] {
+export function problemsOfDraft(
+  draft: PartDraft,
+  currency: string,
+  catalogue: Pick<Catalogue, 'offers' | 'shops'>,
+): DraftProblem[] {
   const problems: DraftProblem[] = [];
   const missing = (field: string, message: string) => problems.push({ field, message });
   if (draft.brand.trim() === '') missing('Brand', 'Say who makes it.');
@@ -74,6 +92,11 @@ export function problemsOfDraft(draft: PartDraft, currency: string): DraftProble
   else if (price.kind === 'doubtful')
     missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
   if (draft.shop.trim() === '') missing('Shop', 'Say where it was seen at this price.');
+  if (hasOffer(draft, catalogue))
+    missing(
+      'Shop',
+      `${draft.shop.trim()} has an offer of this part already. Type its new price under Prices.`,
+    );
   return problems;
 }
 
@@ -109,19 +132,24 @@ function offerChanges(
   return [{ do: 'put-shop', isNew: true, item }, offer];
 }
 
+const CHANGED = ', changed by hand';
+
+/** Where a draft's figures come from: what was changed does not pass for what its source says. */
+function sourceOf({ source, words }: PartDraft): string {
+  if (source !== null) return source.endsWith(CHANGED) ? source : `${source}${CHANGED}`;
+  return Object.keys(words).length > 0 ? 'read from pasted text' : 'typed in by hand';
+}
+
 /** The changes that keep a draft: the part, and the offer that it was seen at with its shop where that is new. */
 export function changesOf(
   draft: PartDraft,
   catalogue: Catalogue,
   currency: string,
 ): { readonly id: string; readonly changes: CatalogueChange[] } {
-  const { kind, specs, words } = draft;
+  const { kind, specs } = draft;
   const [brand, name] = [draft.brand.trim(), draft.name.trim()];
   const id = draft.id ?? freshId(`${brand} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
-  const source = {
-    name: Object.keys(words).length > 0 ? 'read from pasted text' : 'typed in by hand',
-    on: localToday(),
-  };
+  const source = { name: sourceOf(draft), on: localToday() };
   // The server checks every figure by the schema of its kind, and tells what is wrong by its name.
   const item = { ...specs, id, kind, brand, name, source } as Extract<
     CatalogueChange,

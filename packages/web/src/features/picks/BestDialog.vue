@@ -96,11 +96,8 @@ const risky = computed(() => resting.value.filter(isRisky));
 const riskyNames = computed(() =>
   risky.value
     .slice(0, 3)
-    .map(
-      ({ slot, assumption }) =>
-        `${SLOT_NAMES[slot].toLowerCase()}: ${figureName(assumption.figure).toLowerCase()}`,
-    )
-    .join('; '),
+    .map(({ slot, assumption }) => `${figureName(assumption.figure)} (${SLOT_NAMES[slot].toLowerCase()})`)
+    .join(', '),
 );
 const total = computed(() => bench.summary?.cost.counted ?? 0);
 const scoreNow = computed(() =>

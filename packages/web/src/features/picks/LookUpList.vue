@@ -21,7 +21,7 @@ const workspace = useWorkspace();
 const MOST_SHOWN = 8;
 const found = shallowRef<readonly WorthLookingUp[]>([]);
 const done = shallowRef(0);
-const state = shallowRef<'idle' | 'working' | 'done' | 'failed'>('idle');
+const state = shallowRef<'idle' | 'working' | 'done' | 'stopped' | 'failed'>('idle');
 const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
 let ticket = 0;
 
@@ -46,8 +46,8 @@ async function work() {
       found.value = progress.found;
     });
     if (own !== ticket) return;
-    found.value = all;
-    state.value = 'done';
+    found.value = all.found;
+    state.value = all.isComplete ? 'done' : 'stopped';
   } catch (error) {
     if (own === ticket) state.value = 'failed';
     console.error(error);
@@ -71,6 +71,10 @@ const then = ({ becomes, changes }: WorthLookingUp): string =>
     <p v-else-if="state === 'working'" role="status">
       {{ percent(done) }} of the figures tried
       <button class="plain edged" @click="solver.stopLookUp()">Stop</button>
+    </p>
+    <p v-else-if="state === 'stopped'" role="status">
+      Stopped at {{ percent(done) }} of the figures; the others may change it as well.
+      <button class="plain edged" @click="work">Work it out</button>
     </p>
     <p v-else-if="found.length === 0">
       None of them: turned to its worst or its best, each leaves the best set as it is.

@@ -104,8 +104,7 @@ const gone = computed(() => found.value.filter((flip) => flip.distance === null)
       </ul>
     </details>
     <p v-if="state === 'done'" class="quiet">
-      Each was confirmed by solving the changed catalogueStore. Rebates cannot fail here yet: the catalogue
-      has none.
+      Each was confirmed by solving the changed market. Rebates that are not paid are not among them.
     </p>
   </section>
 </template>

@@ -37,6 +37,18 @@ function catalogueEdits(changing: Changing) {
   };
 }
 
+/** A change that puts another catalogue in place of this one. */
+const forgetting =
+  (changing: Changing, forget: () => void): Changing =>
+  (change) => {
+    const changed = changing(change);
+    return async (...args) => {
+      const answer = await changed(...args);
+      forget();
+      return answer;
+    };
+  };
+
 /** The catalogue as the server has it. */
 export const useCatalogue = defineStore('catalogue', () => {
   const workspace = useWorkspace();
@@ -76,6 +88,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     };
 
   const edits = catalogueEdits(changing);
+  const replacing = forgetting(changing, edits.forget);
 
   return {
     ...edits,
@@ -90,7 +103,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     loads,
     load,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
-    loadDemo: changing(() => call('loadDemo', undefined)),
-    importText: changing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
+    loadDemo: replacing(() => call('loadDemo', undefined)),
+    importText: replacing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body
   };
 });

@@ -45,4 +45,11 @@ describe('steps that the server takes its time for', () => {
     await next;
     expect(steps.canUndo.value).toBe('y');
   });
+  it('are forgotten once everything was replaced', async () => {
+    const slow = slowList();
+    await slow.add('a');
+    slow.forget();
+    expect(await slow.undo()).toBeNull();
+    expect(slow.list()).toEqual(['a']);
+  });
 });

@@ -24,6 +24,11 @@ export function useSessionSteps() {
   return {
     canUndo: computed(() => done.value.at(-1)?.label ?? null),
     canRedo: computed(() => undone.value.at(-1)?.label ?? null),
+    /** After everything was replaced there is nothing to take back: earlier steps are of what is gone. */
+    forget(): void {
+      done.value = [];
+      undone.value = [];
+    },
     step: (next: SessionStep): Promise<void> =>
       inTurn(async () => {
         await next.forth();

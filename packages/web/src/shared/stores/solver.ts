@@ -1,5 +1,5 @@
 import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
-import type { Flip, FlipProgress, LookUpProgress, WorthLookingUp } from '@ripe-pick/core/compare';
+import type { Flip, FlipProgress, LookedUp, LookUpProgress } from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
@@ -56,10 +56,8 @@ export const useSolver = defineStore('solver', () => {
     ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
     flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
       (await at('stretch')).flips(brief, proxy(report)),
-    worthLookingUp: async (
-      brief: Brief,
-      report: (progress: LookUpProgress) => void,
-    ): Promise<readonly WorthLookingUp[]> => (await at('lookUp')).worthLookingUp(brief, proxy(report)),
+    worthLookingUp: async (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
+      (await at('lookUp')).worthLookingUp(brief, proxy(report)),
     stopLookUp: () => stop('lookUp'),
     cancelStretch: () => stop('stretch'),
     companions: async (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
