@@ -16,6 +16,8 @@ const props = defineProps<{
   /** Whether it is of this kind, whatever the text says. */
   isFixed: boolean;
 }>();
+/** Whoever adds a part can paste at once. */
+const FIRST = { 'data-first': '' };
 const emit = defineEmits<{ take: [read: PartRead] }>();
 
 const text = ref('');
@@ -70,7 +72,7 @@ function take() {
         type="textarea"
         :autosize="{ minRows: 2, maxRows: 8 }"
         placeholder="Socket: T4, TDP 65 W, 6 cores / 12 threads"
-        :input-props="{ 'aria-label': 'Text to read specs from' }"
+        :input-props="{ 'aria-label': 'Text to read specs from', ...(isFixed ? {} : FIRST) }"
     /></label>
     <p v-if="failure" class="bad" role="alert">{{ failure }}</p>
     <template v-if="read">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { X } from '@lucide/vue';
 import { NModal } from 'naive-ui';
-import { nextTick, useId, watch } from 'vue';
+import { nextTick, useId, useTemplateRef, watch } from 'vue';
 import { focusScreen, keepFocus } from './keep-focus.ts';
 
 /**
@@ -11,6 +11,7 @@ import { focusScreen, keepFocus } from './keep-focus.ts';
 const props = defineProps<{ show: boolean; title: string; width: number }>();
 const emit = defineEmits<{ close: [] }>();
 const id = useId();
+const body = useTemplateRef('body');
 
 let openedOn = '';
 watch(
@@ -18,6 +19,8 @@ watch(
   (show) => show && (openedOn = location.pathname),
   { immediate: true },
 );
+/** What a dialog is opened for has the focus at once, where something in it is marked as that. */
+const entered = () => body.value?.querySelector<HTMLElement>('[data-first]')?.focus();
 /** The focus goes back to where it was, unless that is on a screen that was left by what the dialog did. */
 async function left(): Promise<void> {
   await nextTick(); // the modal gives the focus back first
@@ -27,7 +30,12 @@ async function left(): Promise<void> {
 </script>
 
 <template>
-  <NModal :show="show" @update:show="(value: boolean) => !value && emit('close')" @after-leave="left">
+  <NModal
+    :show="show"
+    @update:show="(value: boolean) => !value && emit('close')"
+    @after-enter="entered"
+    @after-leave="left"
+  >
     <div
       class="sheet dialog"
       role="dialog"
@@ -41,7 +49,7 @@ async function left(): Promise<void> {
           <X :size="18" aria-hidden="true" />
         </button>
       </header>
-      <div class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
+      <div ref="body" class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
     </div>
   </NModal>
 </template>
