@@ -3,7 +3,7 @@ import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots } from '@ripe-pick/core/compatibility';
 import { ratesFor, type RatesResult } from '@ripe-pick/core/frames';
 import { costOf, type Cost, type CostLine, type PriceIndex } from '@ripe-pick/core/money';
-import { explainInfeasible, prepare } from '@ripe-pick/core/search';
+import { explainInfeasible, obstacleWords, prepare } from '@ripe-pick/core/search';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 
 function picksReport(picks: Picks, cost: Cost, { brief, parts, offers }: PriceIndex) {
@@ -88,6 +88,16 @@ export function buildReport(picks: Picks, { brief, catalogue, priceIndex, rules 
 
 export type BuildReport = ReturnType<typeof buildReport>;
 
+const NOTHING_IN_THE_WAY = { relaxations: [], conflicts: [], obstacles: [] };
+
+function whyNothing(session: Session) {
+  const found = finish(explainInfeasible(session));
+  return {
+    ...found,
+    obstacles: found.obstacles.map((each) => ({ ...each, sentence: obstacleWords(each) })),
+  };
+}
+
 /** Solves a brief, with runners-up, or says what would have to give. */
 export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) {
   const session = openSession(catalogue, brief);
@@ -110,7 +120,7 @@ export function solveReport(brief: Brief, catalogue: Catalogue, wanted: number) 
       : null,
     best: best ?? null,
     runnersUp: others,
-    ...(best ? { relaxations: [], conflicts: [] } : finish(explainInfeasible(session))),
+    ...(best ? NOTHING_IN_THE_WAY : whyNothing(session)),
     work: result.work,
   };
 }

@@ -79,8 +79,8 @@ function finding(rule: Rule, judgement: Judgement, set: PartSet): Finding {
   const words =
     judgement.verdict === 'unknown'
       ? {
-          sentence: `${rule.title}: not known, because a sheet is silent.`,
-          mend: 'Look the missing figure up and enter it, or take a part whose sheet is complete.',
+          sentence: `${rule.title}: not known, a spec is missing.`,
+          mend: 'Look the missing spec up and type it in, or take a part whose specs are complete.',
         }
       : rule.words(judgement, set);
   return {

@@ -1,7 +1,7 @@
 export { frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
 export type { FrameTime, Side } from './sides.ts';
 export { bandwidthGbs, firstWordLatencyNs, type MemoryState } from './memory.ts';
-export { hasRate } from './has-rate.ts';
+export { hasRate, missingForRate } from './has-rate.ts';
 export { balanceOf, isBalanced, meanBalance } from './balance.ts';
 
 export { SHORTFALL } from './shortfall.ts';

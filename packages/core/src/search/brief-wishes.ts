@@ -11,6 +11,8 @@ export type WishKind =
   | 'lock'
   | 'exclusions'
   | 'gaps'
+  | 'assume'
+  | 'dates'
   | 'shops'
   | 'floors'
   | 'quality'
@@ -151,9 +153,23 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
   ({ whereToBuy }) => [
     'gaps',
     !whereToBuy.allowUnknown,
-    'complete sheets',
-    'parts with gaps in their sheets',
+    'complete specs',
+    'parts with missing specs',
     inWhereToBuy({ allowUnknown: true }),
+  ],
+  ({ dates: { readyBy } }) => [
+    'dates',
+    readyBy !== null,
+    `everything there by ${readyBy}`,
+    `parts that arrive after ${readyBy}`,
+    (b) => ({ ...b, dates: { ...b.dates, readyBy: null } }),
+  ],
+  ({ whereToBuy: { maxAgeDays } }) => [
+    'dates',
+    maxAgeDays !== null,
+    `prices of at most ${maxAgeDays} days`,
+    'prices of any age',
+    inWhereToBuy({ maxAgeDays: null }),
   ],
 ];
 
@@ -177,6 +193,20 @@ function storageWish({ needs: { fastStorageGb, totalStorageGb } }: Brief): Wish 
   });
   const kept = `${fastStorageGb} GB fast and ${totalStorageGb} GB in all of storage`;
   return { kind: 'storage', kept, steps: fastStorageGb > 0 || totalStorageGb > 0 ? steps : [] };
+}
+
+/** The two steps to more assumed figures; what is assumed is marked wherever it is used. */
+function assumeWish({ whereToBuy: { assume } }: Brief): Wish {
+  const steps: readonly WishStep[] = [
+    { sentence: 'missing specs assumed where it is usual', change: inWhereToBuy({ assume: 'usual' }) },
+    { sentence: 'missing specs assumed, estimates too', change: inWhereToBuy({ assume: 'all' }) },
+  ];
+  const kept = assume === 'none' ? 'stated specs only' : 'no specs by estimate';
+  return {
+    kind: 'assume',
+    kept,
+    steps: assume === 'none' ? steps : assume === 'usual' ? steps.slice(1) : [],
+  };
 }
 
 const lockWishes = ({ locks }: Brief): Wish[] =>
@@ -206,6 +236,7 @@ export function wishesOf(brief: Brief): Wish[] {
     memoryWish(brief),
     storageWish(brief),
     ...ROWS.map((row) => wishOf(row(brief))),
+    assumeWish(brief),
     ...lockWishes(brief),
     wishOf(exclusionWish(brief)),
   ];

@@ -2,6 +2,7 @@ import { openSession, type Session } from '../session/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
+import { missingGames, missingRates, obstaclesOf, type Obstacle } from './obstacles.ts';
 import { prepare } from './prepare.ts';
 import type { PreparedSearch } from './results.ts';
 
@@ -29,6 +30,8 @@ export interface Explanation {
   readonly relaxations: readonly Relaxation[];
   /** Only when no sum would do. Dropping all that they name makes a build possible. */
   readonly conflicts: readonly Conflict[];
+  /** What is not the brief's fault: put right in the catalogue. Where there are some they come first. */
+  readonly obstacles: readonly Obstacle[];
 }
 
 /** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */
@@ -49,7 +52,7 @@ interface ExplainProgress {
 type Explaining<Result> = Work<ExplainProgress, Result>;
 
 /** What is told of an explanation that was stopped: nothing that is not proved. */
-const STOPPED: Explanation = { relaxations: [], conflicts: [] };
+const STOPPED: Explanation = { relaxations: [], conflicts: [], obstacles: [] };
 
 /**
  * Why nothing fits a brief. When a sum would do: how much, and what each wish less would save. When none would: single
@@ -57,18 +60,28 @@ const STOPPED: Explanation = { relaxations: [], conflicts: [] };
  * anything fits is asked without scores; only what is offered is priced, and each price is that of a proved cheapest
  * build. Stopped, it tells nothing.
  */
-export function* explainInfeasible({ catalogue, brief }: Session): Explaining<Explanation> {
-  if (brief.play.games.length === 0) return STOPPED;
+export function* explainInfeasible(session: Session): Explaining<Explanation> {
+  const { catalogue, brief } = session;
+  const games = missingGames(brief, catalogue);
+  if (games.length > 0) return { ...STOPPED, obstacles: games };
   const wishes = wishesOf(brief);
   const world = new Possible(catalogue, brief, wishes);
   try {
     const least = yield* world.priced('budget', 'more money', brief);
     if (least)
-      return { relaxations: sorted([least, ...(yield* savings(wishes, least.cost, world))]), conflicts: [] };
-    if (!(yield* world.withOnly(new Set()))) return STOPPED;
+      return {
+        ...STOPPED,
+        relaxations: sorted([least, ...(yield* savings(wishes, least.cost, world))]),
+      };
+    const obstacles = missingRates(session);
+    if (!(yield* world.withOnly(new Set()))) {
+      const loosest = openSession(catalogue, world.loosest);
+      const either = [obstacles, missingRates(loosest)].find((each) => each.length > 0);
+      return { ...STOPPED, obstacles: either ?? obstaclesOf(loosest) };
+    }
     const single = yield* singles(wishes, world);
     const relaxations = single.length > 0 ? single : yield* pairs(wishes, world);
-    return { relaxations: sorted(relaxations), conflicts: yield* conflictsOf(wishes, world) };
+    return { obstacles, relaxations: sorted(relaxations), conflicts: yield* conflictsOf(wishes, world) };
   } catch (error) {
     if (error instanceof Stop) return STOPPED;
     throw error;
@@ -92,6 +105,18 @@ class Possible {
     readonly brief: Brief,
     private readonly wishes: readonly Wish[],
   ) {}
+
+  /** The brief that asks for the least. */
+  get loosest(): Brief {
+    return this.#dropping(() => true);
+  }
+
+  #dropping(isGone: (wish: Wish) => boolean): Brief {
+    return this.wishes.reduce(
+      (brief, wish) => (isGone(wish) ? dropped(wish).change(brief) : brief),
+      this.brief,
+    );
+  }
 
   /** A brief, prepared for a search of its own. */
   *#prepared(brief: Brief): Explaining<PreparedSearch> {
@@ -117,10 +142,7 @@ class Possible {
     const set = new Set(gone);
     if (this.#feasible.some((known) => isSubset(known, set))) return true;
     if (this.#infeasible.some((known) => isSubset(set, known))) return false;
-    const changed = this.wishes.reduce(
-      (brief, wish) => (set.has(wish) ? dropped(wish).change(brief) : brief),
-      this.brief,
-    );
+    const changed = this.#dropping((wish) => set.has(wish));
     const answer = yield* this.fits(changed);
     (answer ? this.#feasible : this.#infeasible).push(set);
     return answer;

@@ -1,4 +1,6 @@
 export { explainInfeasible, type Conflict, type Explanation, type Relaxation } from './explanation.ts';
+export type { Obstacle } from './obstacles.ts';
+export { obstacleWords } from './obstacle-words.ts';
 export { prepare } from './prepare.ts';
 export type {
   Answer,

@@ -2,7 +2,7 @@
 import { watchDebounced } from '@vueuse/core';
 import { computed, onMounted, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import type { Answer, Conflict, Relaxation } from '@ripe-pick/core/search';
+import type { Answer, Explanation } from '@ripe-pick/core/search';
 import { summaryFor } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -15,6 +15,7 @@ import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import WhyNothing from '../../shared/ui/WhyNothing.vue';
 
 const bench = useBench();
 const catalogueStore = useCatalogue();
@@ -25,8 +26,7 @@ const router = useRouter();
 
 const answer = shallowRef<Answer | null>(null);
 const choose = useChoose();
-const conflicts = shallowRef<readonly Conflict[]>([]);
-const relaxations = shallowRef<readonly Relaxation[]>([]);
+const explanation = shallowRef<Explanation | null>(null);
 const state = shallowRef<'idle' | 'busy' | 'proved' | 'nothing' | 'failed'>('idle');
 let ticket = 0;
 
@@ -43,14 +43,13 @@ async function expect() {
     if (own !== ticket || result.status === 'limit') return;
     answer.value = result.answers[0] ?? null;
     if (answer.value) {
-      relaxations.value = [];
+      explanation.value = null;
       state.value = 'proved';
       return;
     }
-    const explanation = await solver.explain(brief);
+    const found = await solver.explain(brief);
     if (own !== ticket) return;
-    relaxations.value = explanation.relaxations;
-    conflicts.value = explanation.conflicts;
+    explanation.value = found;
     state.value = 'nothing';
   } catch (error) {
     if (own !== ticket) return;
@@ -157,33 +156,7 @@ function take() {
     <template v-else-if="state === 'nothing'">
       <p class="bad"><b>Nothing fits this brief.</b></p>
       <LeftOutOffers />
-      <p v-for="(conflict, n) in conflicts" :key="n">
-        These cannot all be kept, at any price: <b>{{ conflict.wishes.join('; ') }}</b>.
-      </p>
-      <p v-if="relaxations.length > 0">Any one of these makes a build possible:</p>
-      <ul v-if="relaxations.length > 0">
-        <li v-for="(each, n) in relaxations" :key="n">
-          <span v-if="each.kind === 'budget'"
-            ><b class="num">{{ money(each.shortMinor, currency) }}</b> more</span
-          >
-          <span v-else
-            >{{ each.sentence
-            }}<template v-if="each.shortMinor > 0"
-              >, and <span class="num">{{ money(each.shortMinor, currency) }}</span> more</template
-            ></span
-          >
-          <button
-            class="plain edged"
-            @click="workspace.editBrief(`relax: ${each.sentence}`, () => each.brief)"
-          >
-            Do that
-          </button>
-        </li>
-      </ul>
-      <p v-else>
-        No single change, nor any pair of changes that was tried, makes a build possible. Check conditions,
-        shops, locks and ruled-out parts.
-      </p>
+      <WhyNothing v-if="explanation" :explanation="explanation" />
     </template>
     <p v-else class="quiet">Searching…</p>
   </aside>
@@ -231,23 +204,5 @@ thead th:not(:first-child) {
 tr > * {
   padding: 3px 0;
   border-bottom: 1px solid var(--line);
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 6px;
-}
-li button {
-  flex: none;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  align-items: center;
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 6px;
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
 import { today as localToday } from '@ripe-pick/contract';
 import { withoutRate } from '@ripe-pick/core/money';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -20,6 +21,16 @@ const known = computed(() =>
 );
 const isShown = computed(() => missing.value.length > 0 || known.value.length > 0);
 const isOpen = ref(false);
+const route = useRoute();
+/** Whoever comes for a rate finds the focus in its field. */
+watch(
+  () => route.query.rate,
+  async (currency) => {
+    await nextTick();
+    if (currency) document.querySelector<HTMLElement>(`#rate-${String(currency)} input`)?.focus();
+  },
+  { immediate: true, flush: 'post' },
+);
 const keep = (from: string, to: string, rate: number | null) =>
   rate !== null && rate > 0
     ? void attempt(() =>
@@ -39,6 +50,7 @@ const keep = (from: string, to: string, rate: number | null) =>
         no rate to {{ bench.currency }} is known.
       </p>
       <NumberField
+        :id="`rate-${each.currency}`"
         :label="`1 ${each.currency} in ${bench.currency}`"
         :value="null"
         placeholder="not known yet"

@@ -32,7 +32,7 @@ const isBusy = ref(false);
 const input = ref<HTMLInputElement | null>(null);
 
 const words = (counts: Counts) =>
-  `${counts.parts} parts (${counts.gaps} with gaps in their sheets), ${counts.offers} offers in ${counts.shops} shops and markets, ${counts.games} games`;
+  `${counts.parts} parts (${counts.gaps} with missing specs), ${counts.offers} offers in ${counts.shops} shops and markets, ${counts.games} games`;
 
 async function attempt(task: () => Promise<void>) {
   isBusy.value = true;

@@ -8,7 +8,7 @@ import { computed, ref } from 'vue';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import PartField from './PartField.vue';
 import ReadSpecs from './ReadSpecs.vue';
 import { changesOf, problemsOfDraft, withReading, type DraftProblem, type PartDraft } from './part-draft.ts';
@@ -16,6 +16,8 @@ import { fieldsOf } from './part-fields.ts';
 
 /** A part typed in, read in, or changed. The draft is its owner's: what is typed outlives the form. */
 const draft = defineModel<PartDraft>({ required: true });
+/** The field that the form is opened for, if it is for one. */
+const props = defineProps<{ field?: string }>();
 const emit = defineEmits<{ kept: [id: string, name: string] }>();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
@@ -29,12 +31,13 @@ const essentials = computed(() =>
   ESSENTIALS[draft.value.kind].flatMap((key) => fields.value.filter((field) => field.key === key)),
 );
 const others = computed(() => fields.value.filter(({ key }) => !isEssential(key)));
+const isAmongOthers = computed(() => others.value.some(({ key }) => key === props.field));
+/** Marks the field that the dialog gives the focus to. */
+const firstOf = (key: string) => (key === props.field ? { 'data-first': '' } : {});
 const stated = computed(
   () => others.value.filter(({ key }) => (draft.value.specs[key] ?? null) !== null).length,
 );
-const KINDS = (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
-  .filter((slot) => slot !== 'secondaryStorage')
-  .map((value) => ({ value, label: SLOT_NAMES[value] }));
+const KINDS = PART_KINDS.map((value) => ({ value, label: SLOT_NAMES[value] }));
 const shops = computed(() =>
   (catalogueStore.stored?.shops ?? [])
     .map(({ name }) => name)
@@ -161,11 +164,12 @@ async function keep() {
         v-for="spec in essentials"
         :key="`${draft.kind}-${spec.key}-${draft.words[spec.key] ?? ''}`"
         :spec="spec"
+        v-bind="firstOf(spec.key)"
         :value="draft.specs[spec.key]"
         @change="(v) => setSpec(spec.key, v)"
       />
     </div>
-    <details>
+    <details :open="isAmongOthers">
       <summary>More specs, {{ stated }} of {{ others.length }} stated</summary>
       <p class="quiet">
         None of these has to be known. What is missing is unknown, or assumed and marked where the brief says
@@ -176,6 +180,7 @@ async function keep() {
           v-for="spec in others"
           :key="`${draft.kind}-${spec.key}-${draft.words[spec.key] ?? ''}`"
           :spec="spec"
+          v-bind="firstOf(spec.key)"
           :value="draft.specs[spec.key]"
           @change="(v) => setSpec(spec.key, v)"
         />

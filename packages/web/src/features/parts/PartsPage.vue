@@ -6,7 +6,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import PartForm from './PartForm.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
@@ -32,13 +32,12 @@ const shown = computed(() =>
   ),
 );
 const KINDS = computed(() =>
-  (Object.keys(SLOT_NAMES) as (keyof typeof SLOT_NAMES)[])
-    .filter((slot): slot is PartKind => slot !== 'secondaryStorage')
-    .map((value) => ({
-      value,
-      label: `${SLOT_NAMES[value]} (${rows.value.filter(({ part }) => part.kind === value).length})`,
-    })),
+  PART_KINDS.map((value) => ({
+    value,
+    label: `${SLOT_NAMES[value]} (${rows.value.filter(({ part }) => part.kind === value).length})`,
+  })),
 );
+const isKind = (word: unknown): word is PartKind => PART_KINDS.some((each) => each === word);
 const FILTERS: { value: ShelfFilter; label: string }[] = [
   { value: 'all', label: 'All' },
   { value: 'gaps', label: 'Essentials missing' },
@@ -50,6 +49,8 @@ const FILTERS: { value: ShelfFilter; label: string }[] = [
 const fresh = useStorage<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
 const changed = ref<PartDraft | null>(null);
 const isOpen = ref(false);
+/** The field that is asked about, when a link came here for one. */
+const field = ref<string>();
 const draft = computed({
   get: () => changed.value ?? fresh.value,
   set: (next) => {
@@ -61,17 +62,20 @@ const title = computed(() => (changed.value ? `${changed.value.brand} ${changed.
 
 const current = computed(() => rows.value.find(({ part }) => part.id === changed.value?.id));
 
-function add() {
+function add(wanted: PartKind | null = kind.value) {
   changed.value = null;
-  if (kind.value && fresh.value.name === '' && Object.keys(fresh.value.specs).length === 0)
-    fresh.value = { ...BLANK_DRAFT, kind: kind.value };
+  field.value = undefined;
+  if (wanted && fresh.value.name === '' && Object.keys(fresh.value.specs).length === 0)
+    fresh.value = { ...BLANK_DRAFT, kind: wanted };
   isOpen.value = true;
 }
-function open(part: Part) {
+function open(part: Part, asked?: string) {
+  field.value = asked;
   changed.value = draftOf(part);
   isOpen.value = true;
 }
 function duplicate(part: Part) {
+  field.value = undefined;
   fresh.value = { ...draftOf(part), id: null, source: null, name: `${part.name} (copy)` };
   changed.value = null;
   isOpen.value = true;
@@ -103,12 +107,13 @@ async function move(at: number, by: number) {
 const items = computed(() => shown.value.map((row, at) => ({ key: row.part.id, row, at })));
 
 watch(
-  () => [route.query.add, route.query.part] as const,
-  ([wantsNew, id]) => {
-    if (!wantsNew && !id) return;
+  () => route.query,
+  ({ add: wanted, part: id, field: asked, kind: only }) => {
+    if (!wanted && !id && !only) return;
     const part = catalogueStore.parts.find((each) => each.id === id);
-    if (part) open(part);
-    else if (wantsNew) add();
+    if (isKind(only)) kind.value = only;
+    if (part) open(part, asked?.toString());
+    else if (wanted) add(isKind(wanted) ? wanted : kind.value);
     void router.replace({ name: 'parts' });
   },
   { immediate: true },
@@ -119,7 +124,7 @@ watch(
   <div class="page">
     <h1>Parts</h1>
     <div class="bar">
-      <button class="plain strong" @click="add">Add a part</button>
+      <button class="plain strong" @click="add()">Add a part</button>
       <NInput
         v-model:value="search"
         clearable
@@ -144,7 +149,7 @@ watch(
         Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part are
         enough. What is missing is assumed where it is usual, and marked.
       </p>
-      <button class="plain strong" @click="add">Add the first part</button>
+      <button class="plain strong" @click="add()">Add the first part</button>
     </div>
     <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
     <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
@@ -189,7 +194,7 @@ watch(
         <button class="plain edged" @click="duplicate(current.part)">Duplicate</button>
         <button class="plain edged" @click="remove(current)">Delete</button>
       </p>
-      <PartForm v-model="draft" @kept="kept" />
+      <PartForm v-model="draft" :field="field" @kept="kept" />
     </Dialog>
   </div>
 </template>

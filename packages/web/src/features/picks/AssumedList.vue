@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RestingOn } from '@ripe-pick/core/swaps';
+import FieldLink from '../../shared/ui/FieldLink.vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { assumedText, harmText, isRisky } from '../../shared/format/assumed.ts';
 
@@ -20,6 +21,7 @@ const names = useNames();
           <p>{{ each.assumption.reason }}</p>
           <p v-if="!isRisky(each)">{{ harmText(each) }}</p>
           <p>Source: {{ each.assumption.source }}.</p>
+          <p><FieldLink :part="each.assumption.part" :figure="each.assumption.figure" /></p>
         </div>
       </details>
     </li>

@@ -7,6 +7,7 @@ import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/s
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import WhyNothing from '../../shared/ui/WhyNothing.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -31,7 +32,6 @@ const workspace = useWorkspace();
 const result = shallowRef<Solved | null>(null);
 const others = shallowRef<Solved | null>(null);
 const explanation = shallowRef<Explanation | null>(null);
-const relaxations = computed(() => explanation.value?.relaxations ?? []);
 const failure = ref('');
 const left = ref(new Set<Slot>());
 const takeAll = useTemplateRef('takeAll');
@@ -298,32 +298,8 @@ const lead = (picks: Picks) =>
         <p class="bad">
           <b>Nothing fits this brief</b>, with its locks and ruled-out parts. Proved, not given up.
         </p>
-        <p v-for="(conflict, n) in explanation?.conflicts" :key="n">
-          These cannot all be kept, at any price: <b>{{ conflict.wishes.join('; ') }}</b>.
-        </p>
         <p v-if="!explanation" class="quiet">Looking for what would have to give…</p>
-        <p v-else-if="relaxations.length === 0" class="quiet">
-          No single change and no pair of changes makes a build possible.
-        </p>
-        <ul v-else>
-          <li v-for="(each, n) in relaxations" :key="n">
-            <span v-if="each.kind === 'budget'"
-              ><b class="num">{{ money(each.shortMinor, bench.currency) }}</b> more</span
-            >
-            <span v-else
-              >{{ each.sentence
-              }}<template v-if="each.shortMinor > 0"
-                >, and {{ money(each.shortMinor, bench.currency) }} more</template
-              ></span
-            >
-            <button
-              class="plain edged"
-              @click="(workspace.editBrief(`relax: ${each.sentence}`, () => each.brief), emit('close'))"
-            >
-              Do that
-            </button>
-          </li>
-        </ul>
+        <WhyNothing v-else :explanation="explanation" @done="emit('close')" />
       </template>
     </div>
   </Dialog>
@@ -367,21 +343,6 @@ const lead = (picks: Picks) =>
 }
 .bad {
   color: var(--danger);
-}
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 6px;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  align-items: center;
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 6px;
 }
 .end button + button {
   margin-left: 6px;

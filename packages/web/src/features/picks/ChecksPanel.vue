@@ -1,14 +1,17 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import { CircleHelp, Info, OctagonX, TriangleAlert } from '@lucide/vue';
-import type { Finding, Verdict } from '@ripe-pick/core/compatibility';
+import { decided, missingFigures, type Finding, type Verdict } from '@ripe-pick/core/compatibility';
+import { partSetOf } from '@ripe-pick/core/parts';
 import type { Mend, Repair } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { fieldName } from '../../shared/format/facts.ts';
 import { money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import FieldLink from '../../shared/ui/FieldLink.vue';
 import { repairWords } from './words.ts';
 
 const bench = useBench();
@@ -54,6 +57,11 @@ const partName = (id: string | null | undefined) => {
   const part = id ? bench.index?.parts.get(id) : undefined;
   return part ? `${part.brand} ${part.name}` : 'left out';
 };
+/** What would have to be known for a finding that is unknown. */
+const gapsOf = ({ rule, verdict }: Finding) =>
+  verdict === 'unknown' && bench.session && bench.index
+    ? missingFigures(rule, decided(partSetOf(workspace.picks, bench.index.parts).set), bench.session.rules)
+    : [];
 const words = (repair: Repair) =>
   repairWords(
     repair,
@@ -105,6 +113,11 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
               {{ finding.title }}: {{ figure(finding.actual, finding.unit)
               }}<template v-if="finding.limit !== null">
                 against {{ figure(finding.limit, finding.unit) }}</template
+              >
+            </p>
+            <p v-for="gap in gapsOf(finding)" :key="gap.part + gap.figure">
+              <FieldLink :part="gap.part" :figure="gap.figure"
+                >Type in: {{ fieldName(gap.figure).name }}, {{ partName(gap.part) }}</FieldLink
               >
             </p>
             <p v-for="id in finding.parts" :key="id" class="quiet">{{ partName(id) }}</p>

@@ -10,6 +10,7 @@ import { figureName } from '../../shared/format/assumed.ts';
 import { figureText } from '../../shared/format/facts.ts';
 import { money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import FieldLink from '../../shared/ui/FieldLink.vue';
 
 /** Which assumed figure could change the best set: worked out when asked, nearest first. */
 const bench = useBench();
@@ -86,7 +87,11 @@ const then = ({ becomes, changes }: WorthLookingUp): string =>
           v-for="each in found.slice(0, MOST_SHOWN)"
           :key="`${each.assumption.part}${each.assumption.figure}${each.isWorse}`"
         >
-          <b>{{ names.part(each.assumption.part) }}, {{ figureName(each.assumption.figure) }}</b>
+          <b
+            ><FieldLink :part="each.assumption.part" :figure="each.assumption.figure"
+              >{{ names.part(each.assumption.part) }}, {{ figureName(each.assumption.figure) }}</FieldLink
+            ></b
+          >
           <span class="quiet"
             >{{ figureText(each.assumption.figure, each.turnsOut) }} in place of
             {{ figureText(each.assumption.figure, each.assumption.value) }}: {{ then(each) }}</span

@@ -2,12 +2,14 @@
 import { slotWords } from '@ripe-pick/core/parts';
 import { scaleLinear } from 'd3';
 import { computed, ref, shallowRef } from 'vue';
-import type { GameRates } from '@ripe-pick/core/frames';
+import { missingForRate, type GameRates } from '@ripe-pick/core/frames';
 import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import FieldLink from '../../shared/ui/FieldLink.vue';
 import ExplainRate from './ExplainRate.vue';
+import { fieldName } from '../../shared/format/facts.ts';
 import { fps, percent } from '../../shared/format/format.ts';
 
 const bench = useBench();
@@ -32,6 +34,11 @@ const y = computed(() =>
 const column = (n: number) => AXIS + ((width.value - AXIS) / games.value.length) * (n + 0.5);
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+/** What would have to be typed in of a part before there is a rate. */
+function figuresFor(id: string | null): string[] {
+  const part = id === null ? undefined : bench.index?.parts.get(id);
+  return part ? missingForRate(part) : [];
+}
 const ticks = computed(() => y.value.ticks(4));
 </script>
 
@@ -135,6 +142,14 @@ const ticks = computed(() => y.value.ticks(4));
           {{
             fact.part ? `${slotWords(fact.slot)}: its ${fact.fact} is not known` : `${fact.fact} is missing`
           }}
+          <FieldLink
+            v-for="figure in figuresFor(fact.part)"
+            :key="figure"
+            class="field"
+            :part="fact.part ?? ''"
+            :figure="figure"
+            >Type in: {{ fieldName(figure).name }}</FieldLink
+          >
         </li>
         <li v-if="workspace.brief.play.games.length === 0">The brief names no game.</li>
         <li v-for="game in bench.summary.rates.unknownGames" :key="game">
@@ -263,5 +278,8 @@ td:last-child {
 .missing {
   margin: 0;
   padding-left: 18px;
+}
+.field {
+  margin-left: 0.5em;
 }
 </style>

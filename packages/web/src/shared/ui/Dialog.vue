@@ -19,8 +19,13 @@ watch(
   (show) => show && (openedOn = location.pathname),
   { immediate: true },
 );
-/** What a dialog is opened for has the focus at once, where something in it is marked as that. */
-const entered = () => body.value?.querySelector<HTMLElement>('[data-first]')?.focus();
+const FOCUSABLE = 'input, textarea, button, [tabindex="0"]';
+/** What a dialog is opened for has the focus at once, where something in it is marked as that, or as around it. */
+function entered(): void {
+  const first = body.value?.querySelector<HTMLElement>('[data-first]');
+  const target = first?.matches(FOCUSABLE) ? first : first?.querySelector<HTMLElement>(FOCUSABLE);
+  target?.focus();
+}
 /** The focus goes back to where it was, unless that is on a screen that was left by what the dialog did. */
 async function left(): Promise<void> {
   await nextTick(); // the modal gives the focus back first

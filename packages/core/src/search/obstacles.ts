@@ -1,0 +1,113 @@
+import { firstBarrier } from '../compatibility/index.ts';
+import { missingForRate, scenesOf } from '../frames/index.ts';
+import { offerBarrier, withoutRate } from '../money/index.ts';
+import { kindFor, REQUIRED_SLOTS, type Brief, type Catalogue, type Part, type Slot } from '../parts/index.ts';
+import { openSession, type Session } from '../session/index.ts';
+import { domainsOf, REST, type Domains } from './domains.ts';
+import { prepare } from './prepare.ts';
+
+/** Why no build is possible, whatever the brief gave up: it is put right in the catalogue, or by naming a game. */
+export type Obstacle =
+  | { readonly code: 'no-game' }
+  /** Games of the brief that the catalogue lost. */
+  | { readonly code: 'unknown-game'; readonly games: readonly string[] }
+  /** None of this kind in the catalogue. */
+  | { readonly code: 'no-part'; readonly slot: Slot }
+  /** There are some, and nobody sells them. */
+  | { readonly code: 'no-price' | 'sold-out'; readonly slot: Slot; readonly parts: readonly string[] }
+  /** With this currency's offers counted something would fit. */
+  | { readonly code: 'no-rate-of-exchange'; readonly currency: string; readonly offers: number }
+  /** Without these figures there is no frame rate to compare, and nothing to assume them from. */
+  | {
+      readonly code: 'specs-missing';
+      readonly slot: Slot;
+      readonly parts: readonly { readonly part: string; readonly figures: readonly string[] }[];
+    }
+  /** All of one slot and all of the other bar each other; by which rule, where it is always the same. */
+  | { readonly code: 'no-pair'; readonly slots: readonly [Slot, Slot]; readonly rule: string | null }
+  /** Every two go together somewhere, and no whole set does. */
+  | { readonly code: 'no-set' };
+
+/** The catalogue with a rate of 1 for every currency that has none: enough to ask whether a build exists. */
+function withAllRates(catalogue: Catalogue, currencies: readonly string[], to: string): Catalogue {
+  const made = currencies.map((from) => ({ from, to, rate: 1, on: catalogue.today }));
+  return { ...catalogue, currencyRates: [...catalogue.currencyRates, ...made] };
+}
+
+/** Currencies whose offers would make a build possible if they were counted; none when they would not. */
+export function missingRates({ catalogue, brief, priceIndex }: Session): Obstacle[] {
+  const lost = withoutRate(priceIndex);
+  if (lost.length === 0) return [];
+  const counted = withAllRates(
+    catalogue,
+    lost.map(({ currency }) => currency),
+    brief.money.currency,
+  );
+  if (!prepare(openSession(counted, brief)).exists()) return [];
+  return lost.map(({ currency, offers }) => ({ code: 'no-rate-of-exchange', currency, offers }));
+}
+
+/** What the brief's games lack; empty when all of them are known. */
+export function missingGames(brief: Brief, { frameModel }: Catalogue): Obstacle[] {
+  if (brief.play.games.length === 0) return [{ code: 'no-game' }];
+  const games = scenesOf(brief, frameModel).unknownGames;
+  return games.length > 0 ? [{ code: 'unknown-game', games }] : [];
+}
+
+/** Slots that a build may leave empty, yet often cannot. */
+const MOSTLY_NEEDED: readonly Slot[] = ['gpu', 'cooler', 'storage'];
+
+/** Why nothing fits a brief that asks for as little as can be asked. */
+export function obstaclesOf(session: Session): Obstacle[] {
+  const { catalogue, brief, priceIndex, rules, rates } = session;
+  const domains = domainsOf(catalogue.parts, priceIndex, brief, rules, rates);
+  const lacking = (slots: readonly Slot[]) =>
+    slots.filter((slot) => partsIn(domains, slot).length === 0).map((slot) => whyEmpty(slot, session));
+  const needed = lacking(REQUIRED_SLOTS);
+  if (needed.length > 0) return needed;
+  const apart = [...lacking(MOSTLY_NEEDED), ...pairsApart(domains, session)];
+  return apart.length > 0 ? apart : [{ code: 'no-set' }];
+}
+
+const partsIn = ({ cpus, rest }: Domains, slot: Slot): Part[] =>
+  (slot === 'cpu' ? cpus : rest[(REST as readonly Slot[]).indexOf(slot)]).flatMap(({ part }) => part ?? []);
+
+/** The nearest reason why no part stands in a slot: none there, none sold, or sold and without the figures of a rate. */
+function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Obstacle {
+  const all = catalogue.parts.filter(({ kind }) => kind === kindFor(slot));
+  if (all.length === 0) return { code: 'no-part', slot };
+  const parts = all.map(({ id }) => id);
+  const owned = new Set(brief.owned);
+  const barriers = all.flatMap(({ id }) =>
+    owned.has(id)
+      ? [null]
+      : (priceIndex.offersByPart.get(id) ?? []).map((offer) => offerBarrier(priceIndex, brief, offer, slot)),
+  );
+  if (!barriers.includes(null)) {
+    const [lost] = withoutRate(priceIndex);
+    if (barriers.includes('currency'))
+      return { code: 'no-rate-of-exchange', currency: lost.currency, offers: lost.offers };
+    return { code: barriers.includes('stock') ? 'sold-out' : 'no-price', slot, parts };
+  }
+  const gaps = all.flatMap((part) => {
+    const figures = missingForRate(part);
+    return figures.length > 0 ? [{ part: part.id, figures }] : [];
+  });
+  return gaps.length > 0 ? { code: 'specs-missing', slot, parts: gaps } : { code: 'no-set' };
+}
+
+/** Two required slots no parts of which go together. */
+function pairsApart(domains: Domains, { brief, rules }: Session): Obstacle[] {
+  return REQUIRED_SLOTS.flatMap((a, n) =>
+    REQUIRED_SLOTS.slice(n + 1).flatMap((b): Obstacle[] => {
+      const found = new Set<string>();
+      for (const left of partsIn(domains, a))
+        for (const right of partsIn(domains, b)) {
+          const barrier = firstBarrier({ [a]: left, [b]: right }, rules, brief.whereToBuy.allowUnknown);
+          if (barrier === null) return [];
+          found.add(barrier.title);
+        }
+      return [{ code: 'no-pair', slots: [a, b], rule: found.size === 1 ? [...found][0] : null }];
+    }),
+  );
+}
