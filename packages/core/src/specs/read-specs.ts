@@ -271,6 +271,6 @@ export function readSpecs(lines: readonly SpecLine[], given: PartKind | null = n
 function nameIn(lines: readonly SpecLine[], kind: PartKind | null): string | null {
   const [first] = lines;
   if (!first || first.label !== null) return null;
-  const isFigure = kind !== null && bareTerms(TERMS[kind], first.whole).length > 0;
+  const isFigure = kind !== null && bareTerms(TERMS[kind], first.words).length > 0;
   return isFigure ? null : first.words;
 }

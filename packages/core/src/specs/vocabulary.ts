@@ -4,6 +4,7 @@ import {
   cardSlot,
   choice,
   choices,
+  DRIVES,
   EFFICIENCIES,
   FORM_FACTORS,
   FRONT,
@@ -206,7 +207,9 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
     ),
   ],
   storage: [
+    term('interface', choice(DRIVES), 'drive type'),
     term('gb', number('driveGb'), 'capacity, size, storage, storage capacity, space'),
+    term('solidState', readYesNo, 'solid state'),
     term('pcieGeneration', generation, 'interface, pcie generation, pcie, connection, bus'),
     term('heatSpreader', readYesNo, 'heat spreader, heatsink, heat sink'),
   ],

@@ -7,10 +7,27 @@ import {
 import { readRecordsTable, type TableDefaults, type TableRead } from '@ripe-pick/contract';
 import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
 import type { Catalogue, PartKind } from '@ripe-pick/core/parts';
-import { readSpecs, type PartRead } from '@ripe-pick/core/specs';
+import {
+  readSpecs,
+  type ColumnRead,
+  type OfferWords,
+  type PartEntry,
+  type PartRead,
+} from '@ripe-pick/core/specs';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
-import { pastedLines } from './page-lines.ts';
+import { pastedPart, pastedParts } from './pasted-parts.ts';
+
+/** What a text says of one part, what it offers it at, and how many parts it may really list. */
+export interface SinglePart {
+  readonly part: PartRead;
+  readonly offer: OfferWords;
+  readonly parts: number;
+}
+interface SeveralParts {
+  readonly parts: readonly { readonly entry: PartEntry; readonly part: PartRead }[];
+  readonly columns: readonly ColumnRead[];
+}
 
 export type FileSummary =
   | {
@@ -50,7 +67,20 @@ const bench = {
     return { ...read, heldBack: [...counts].sort((a, b) => b[1] - a[1]) };
   },
   /** Reads what pasted text or a page’s source says of a part; a page of megabytes takes a quarter of a second. */
-  readSpecs: (text: string, kind: PartKind | null): PartRead => readSpecs(pastedLines(text), kind),
+  readPart(text: string, kind: PartKind | null): SinglePart {
+    const { lines, offer } = pastedPart(text);
+    return { part: readSpecs(lines, kind), offer, parts: pastedParts(text).entries.length };
+  },
+  /** Reads all parts that texts hold; columns of tables as they were told before, by heading. */
+  readParts(texts: readonly string[], told: Readonly<Record<string, string>>): SeveralParts {
+    const all = texts.map((text) => pastedParts(text, told));
+    return {
+      parts: all.flatMap(({ entries }) =>
+        entries.map((entry) => ({ entry, part: readSpecs(entry.lines, entry.kind) })),
+      ),
+      columns: all.flatMap(({ columns }) => columns),
+    };
+  },
   cancel: () => tickets.next(),
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {

@@ -11,14 +11,22 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import PartField from './PartField.vue';
 import ReadSpecs from './ReadSpecs.vue';
-import { changesOf, problemsOfDraft, withReading, type DraftProblem, type PartDraft } from './part-draft.ts';
+import {
+  changesOf,
+  currencyOf,
+  problemsOfDraft,
+  withOffer,
+  withReading,
+  type DraftProblem,
+  type PartDraft,
+} from './part-draft.ts';
 import { fieldsOf } from './part-fields.ts';
 
 /** A part typed in, read in, or changed. The draft is its owner's: what is typed outlives the form. */
 const draft = defineModel<PartDraft>({ required: true });
 /** The field that the form is opened for, if it is for one. */
 const props = defineProps<{ field?: string }>();
-const emit = defineEmits<{ kept: [id: string, name: string] }>();
+const emit = defineEmits<{ kept: [id: string, name: string]; several: [text: string] }>();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 
@@ -43,10 +51,8 @@ const shops = computed(() =>
     .map(({ name }) => name)
     .filter((name) => name.toLowerCase().includes(draft.value.shop.trim().toLowerCase())),
 );
-const currency = computed(
-  () =>
-    catalogueStore.stored?.shops.find((shop) => shop.name === draft.value.shop.trim())?.currency ??
-    workspace.brief.money.currency,
+const currency = computed(() =>
+  currencyOf(draft.value, { shops: catalogueStore.stored?.shops ?? [] }, workspace.brief.money.currency),
 );
 const set = (change: Partial<PartDraft>) => (draft.value = { ...draft.value, ...change });
 const setSpec = (key: string, value: unknown) => {
@@ -68,7 +74,7 @@ const fieldOf = ({ path }: Problem) => path.replace(/^changes\[\d+\]\.(?:item\.)
 async function keep() {
   const catalogue = catalogueStore.stored;
   if (!catalogue) return;
-  problems.value = problemsOfDraft(draft.value, currency.value, catalogue);
+  problems.value = problemsOfDraft(draft.value, workspace.brief.money.currency, catalogue);
   message.value = problems.value.length > 0 ? 'Not kept yet:' : '';
   if (problems.value.length > 0) return;
   isBusy.value = true;
@@ -95,7 +101,8 @@ async function keep() {
     <ReadSpecs
       :kind="draft.kind"
       :is-fixed="draft.id !== null"
-      @take="(read) => (draft = withReading(draft, read))"
+      @take="(read, offer) => (draft = withOffer(withReading(draft, read), offer))"
+      @several="(text) => emit('several', text)"
     />
     <div class="grid">
       <label

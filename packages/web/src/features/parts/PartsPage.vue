@@ -9,6 +9,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import PartForm from './PartForm.vue';
+import SeveralParts from './SeveralParts.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
 import { matchingRows, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
 
@@ -49,6 +50,20 @@ const FILTERS: { value: ShelfFilter; label: string }[] = [
 const fresh = useStorage<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
 const changed = ref<PartDraft | null>(null);
 const isOpen = ref(false);
+/** What is pasted of several parts, kept until they are added. */
+const several = useStorage('ripe-pick-several-parts', '');
+const isSeveral = ref(false);
+function addSeveral(text?: string) {
+  isOpen.value = false;
+  if (text) several.value = text;
+  isSeveral.value = true;
+}
+function keptSeveral(count: number) {
+  isSeveral.value = false;
+  message.success(
+    `${count} ${count === 1 ? 'part is' : 'parts are'} in the catalogue. Ctrl+Z takes them out again.`,
+  );
+}
 /** The field that is asked about, when a link came here for one. */
 const field = ref<string>();
 const draft = computed({
@@ -110,10 +125,11 @@ watch(
   () => route.query,
   ({ add: wanted, part: id, field: asked, kind: only }) => {
     if (!wanted && !id && !only) return;
+    if (wanted === 'several') addSeveral();
     const part = catalogueStore.parts.find((each) => each.id === id);
     if (isKind(only)) kind.value = only;
     if (part) open(part, asked?.toString());
-    else if (wanted) add(isKind(wanted) ? wanted : kind.value);
+    else if (wanted && wanted !== 'several') add(isKind(wanted) ? wanted : kind.value);
     void router.replace({ name: 'parts' });
   },
   { immediate: true },
@@ -125,6 +141,7 @@ watch(
     <h1>Parts</h1>
     <div class="bar">
       <button class="plain strong" @click="add()">Add a part</button>
+      <button class="plain edged" @click="addSeveral()">Add several</button>
       <NInput
         v-model:value="search"
         clearable
@@ -149,7 +166,10 @@ watch(
         Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part are
         enough. What is missing is assumed where it is usual, and marked.
       </p>
-      <button class="plain strong" @click="add()">Add the first part</button>
+      <div class="bar">
+        <button class="plain strong" @click="add()">Add the first part</button>
+        <button class="plain edged" @click="addSeveral()">Paste a list, a table or pages</button>
+      </div>
     </div>
     <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
     <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
@@ -194,7 +214,10 @@ watch(
         <button class="plain edged" @click="duplicate(current.part)">Duplicate</button>
         <button class="plain edged" @click="remove(current)">Delete</button>
       </p>
-      <PartForm v-model="draft" :field="field" @kept="kept" />
+      <PartForm v-model="draft" :field="field" @kept="kept" @several="addSeveral" />
+    </Dialog>
+    <Dialog :show="isSeveral" title="Add several parts" :width="1060" @close="isSeveral = false">
+      <SeveralParts v-model="several" @kept="keptSeveral" />
     </Dialog>
   </div>
 </template>

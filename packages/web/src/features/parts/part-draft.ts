@@ -1,7 +1,7 @@
 import { today as localToday, type CatalogueChange } from '@ripe-pick/contract';
 import { readAmount } from '@ripe-pick/core/audit';
 import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
-import type { PartRead } from '@ripe-pick/core/specs';
+import type { OfferWords, PartRead } from '@ripe-pick/core/specs';
 import { freshId } from './part-fields.ts';
 
 /** A part as it is typed in: nothing of it is checked yet. */
@@ -17,6 +17,8 @@ export interface PartDraft {
   /** The words that figures were read from. */
   readonly words: Readonly<Record<string, string>>;
   readonly price: string;
+  /** What the price is in, where that is said; null: as the shop, or the brief where the shop is new. */
+  readonly currency: string | null;
   readonly condition: 'new' | 'refurbished' | 'used';
   readonly shop: string;
 }
@@ -30,6 +32,7 @@ export const BLANK_DRAFT: PartDraft = {
   source: null,
   words: {},
   price: '',
+  currency: null,
   condition: 'new',
   shop: '',
 };
@@ -60,6 +63,25 @@ export function withReading(draft: PartDraft, read: PartRead): PartDraft {
   };
 }
 
+/** A draft with what a part is offered at; what was typed stays. */
+export const withOffer = (draft: PartDraft, offer: OfferWords | null): PartDraft =>
+  offer === null || draft.price.trim() !== ''
+    ? draft
+    : {
+        ...draft,
+        price: offer.price ?? '',
+        currency: offer.currency,
+        shop: draft.shop.trim() === '' ? (offer.shop ?? '') : draft.shop,
+        condition: offer.condition ?? draft.condition,
+      };
+
+const shopOf = ({ shop }: PartDraft, { shops }: Pick<Catalogue, 'shops'>) =>
+  shops.find(({ name }) => name.toLowerCase() === shop.trim().toLowerCase());
+
+/** The currency that a draft's price is in. */
+export const currencyOf = (draft: PartDraft, catalogue: Pick<Catalogue, 'shops'>, ofBrief: string): string =>
+  shopOf(draft, catalogue)?.currency ?? draft.currency ?? ofBrief;
+
 /** Something of a draft that has to be put right first. */
 export interface DraftProblem {
   readonly field: string;
@@ -67,20 +89,20 @@ export interface DraftProblem {
 }
 
 /** Whether a shop sells this very part in this condition already: its price has a history of its own. */
-const hasOffer = (
-  { id, shop, condition }: PartDraft,
-  { offers, shops }: Pick<Catalogue, 'offers' | 'shops'>,
-) => {
-  const at = shops.find(({ name }) => name === shop.trim())?.id;
-  return offers.some((offer) => offer.part === id && offer.shop === at && offer.condition === condition);
-};
+export function hasOffer(draft: PartDraft, catalogue: Pick<Catalogue, 'offers' | 'shops'>): boolean {
+  const at = shopOf(draft, catalogue)?.id;
+  return catalogue.offers.some(
+    (offer) => offer.part === draft.id && offer.shop === at && offer.condition === draft.condition,
+  );
+}
 
 /** What stands in the way of keeping a draft, as far as it can be said here. */
 export function problemsOfDraft(
   draft: PartDraft,
-  currency: string,
+  ofBrief: string,
   catalogue: Pick<Catalogue, 'offers' | 'shops'>,
 ): DraftProblem[] {
+  const currency = currencyOf(draft, catalogue, ofBrief);
   const problems: DraftProblem[] = [];
   const missing = (field: string, message: string) => problems.push({ field, message });
   if (draft.brand.trim() === '') missing('Brand', 'Say who makes it.');
@@ -91,6 +113,8 @@ export function problemsOfDraft(
     missing('Price', `“${draft.price}” is no price. Write it like 139.90 or 139,90.`);
   else if (price.kind === 'doubtful')
     missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
+  if (draft.currency !== null && draft.currency !== currency)
+    missing('Price', `It is in ${draft.currency}, and ${draft.shop.trim()} sells in ${currency}.`);
   if (draft.shop.trim() === '') missing('Shop', 'Say where it was seen at this price.');
   if (hasOffer(draft, catalogue))
     missing(
@@ -107,8 +131,8 @@ function offerChanges(
   briefCurrency: string,
 ): CatalogueChange[] {
   if (draft.price.trim() === '') return [];
-  const known = catalogue.shops.find((shop) => shop.name === draft.shop.trim());
-  const currency = known?.currency ?? briefCurrency;
+  const known = shopOf(draft, catalogue);
+  const currency = currencyOf(draft, catalogue, briefCurrency);
   const price = readAmount(draft.price, currency);
   if (price?.kind !== 'sure') return [];
   const shop = known?.id ?? freshId(draft.shop, new Set(catalogue.shops.map(({ id }) => id)));

@@ -1,0 +1,125 @@
+import { ESSENTIALS } from '@ripe-pick/core/assumptions';
+import type { Catalogue, Part } from '@ripe-pick/core/parts';
+import { columnsOf, entriesIn, entriesOfTable, readSpecs, templateHeadings } from '@ripe-pick/core/specs';
+import { describe, expect, it } from 'vitest';
+import { makeCatalogue } from '../../../../demo/src/make.ts';
+import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
+import { asKind, changesOfRows, draftOfRow, problemsOfRow, rowOf, twinOf } from './part-entries.ts';
+
+const demo = makeCatalogue({ seed: 3, gaps: 0 }) as unknown as Catalogue;
+const EMPTY: Catalogue = { ...demo, parts: [], shops: [], offers: [], deals: [], currencyRates: [] };
+const rowsOf = (text: string) =>
+  entriesIn(text).map((entry) => rowOf(entry, readSpecs(entry.lines, entry.kind)));
+
+const LIST = [
+  'Wrenlow Spar 2x8 GB DDR4-3200 CL16, 45,90 EUR at Corner',
+  'Wattlewood Mast 600 W 80+ Bronze power supply, 55.00 EUR',
+].join('\n');
+
+describe('several parts', () => {
+  it('become parts, one shop for all of them, and an offer each, in one go', () => {
+    const changes = changesOfRows(rowsOf(LIST), 'Corner', EMPTY, 'EUR');
+    expect(changes.map((change) => change.do)).toEqual([
+      'put-part',
+      'put-shop',
+      'put-offer',
+      'put-part',
+      'put-offer',
+    ]);
+    const offers = changes.flatMap((change) => (change.do === 'put-offer' ? [change.item] : []));
+    expect(offers.map(({ shop, priceMinor }) => [shop, priceMinor])).toEqual([
+      ['corner', 4590],
+      ['corner', 5500],
+    ]);
+  });
+  it('say what they need first: a shop, a kind, a choice', () => {
+    const [spar, mast] = rowsOf(LIST);
+    expect(problemsOfRow(spar, '', EMPTY, 'EUR')).toEqual([]);
+    expect(problemsOfRow(mast, '', EMPTY, 'EUR').map(({ field }) => field)).toEqual(['Shop']);
+    const [unknown] = rowsOf('Umberline thing');
+    expect(problemsOfRow(unknown, '', EMPTY, 'EUR').map(({ field }) => field)).toEqual(['Kind']);
+    expect(problemsOfRow(asKind(unknown, 'extras'), '', EMPTY, 'EUR')).toEqual([]);
+  });
+  it('never read a price in another currency than its shop sells in', () => {
+    const shop = {
+      id: 'corner',
+      name: 'Corner',
+      kind: 'shop' as const,
+      currency: 'NOK',
+      shipping: { feeMinor: 0, freeFromMinor: null },
+    };
+    const [spar] = rowsOf(LIST);
+    const [problem] = problemsOfRow(spar, '', { ...EMPTY, shops: [shop] }, 'EUR');
+    expect(problem.message).toBe('It is in EUR, and Corner sells in NOK.');
+  });
+  it('of a part that is there fill in what it lacks, and leave what it has', () => {
+    const there = {
+      ...demo.parts.find(({ kind }) => kind === 'psu'),
+      brand: 'Wattlewood',
+      name: 'Mast 600 W 80+ Bronze power supply',
+      efficiency: null,
+      ratedWatts: 650,
+    } as Part;
+    const catalogue = { ...EMPTY, parts: [there] };
+    const [, mast] = rowsOf(LIST);
+    expect(twinOf(draftOfRow(mast, ''), catalogue.parts)?.id).toBe(there.id);
+    const [change] = changesOfRows([mast], 'Corner', catalogue, 'EUR');
+    expect(change).toMatchObject({
+      do: 'put-part',
+      item: { id: there.id, efficiency: 'Bronze', ratedWatts: 650 },
+    });
+  });
+});
+
+/** A figure as somebody would write it into a cell. */
+const cell = (value: unknown): string =>
+  Array.isArray(value)
+    ? value.join(', ')
+    : typeof value === 'boolean'
+      ? value
+        ? 'yes'
+        : 'no'
+      : value === null
+        ? ''
+        : String(value);
+
+/** Lists of a part’s figures are sets. */
+const unordered = (value: unknown) => (Array.isArray(value) ? [...(value as unknown[])].sort() : value);
+
+describe('the table to fill in', () => {
+  it.each(PART_KINDS.filter((kind) => kind !== 'os' && kind !== 'extras'))(
+    'of %s is read back to the figure',
+    (kind) => {
+      const part = demo.parts.find((each) => each.kind === kind);
+      const figures = part as unknown as Record<string, unknown>;
+      const essentials = ESSENTIALS[kind];
+      const head = templateHeadings(kind, essentials);
+      const row = [
+        SLOT_NAMES[kind],
+        'Umberline',
+        'Thing',
+        '',
+        ...essentials.map((figure) => cell(figures[figure])),
+        '10.00',
+        'NOK',
+        'Corner',
+        'used',
+      ];
+      expect(row).toHaveLength(head.length);
+      const columns = columnsOf(head);
+      expect(columns.filter(({ label }) => label === null)).toEqual([]);
+      const [entry] = entriesOfTable(columns, [row]);
+      const read = readSpecs(entry.lines, entry.kind);
+      expect({ kind: read.kind, brand: read.brand, name: read.name }).toEqual({
+        kind,
+        brand: 'Umberline',
+        name: 'Thing',
+      });
+      const stated = essentials.filter((figure) => (figures[figure] ?? null) !== null);
+      expect(Object.fromEntries(read.figures.map((each) => [each.figure, unordered(each.value)]))).toEqual(
+        Object.fromEntries(stated.map((figure) => [figure, unordered(figures[figure])])),
+      );
+      expect(entry.offer).toEqual({ price: '10.00', currency: 'NOK', shop: 'Corner', condition: 'used' });
+    },
+  );
+});

@@ -1,0 +1,111 @@
+import type { CatalogueChange } from '@ripe-pick/contract';
+import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import { readSpecs, type PartEntry, type PartRead } from '@ripe-pick/core/specs';
+import { openFigures, withChoices, type Choices } from './figure-choices.ts';
+import {
+  BLANK_DRAFT,
+  changesOf,
+  hasOffer,
+  problemsOfDraft,
+  withOffer,
+  withReading,
+  type DraftProblem,
+  type PartDraft,
+} from './part-draft.ts';
+
+/** One of several parts that were read together, before any of them is kept. */
+export interface EntryRow {
+  readonly entry: PartEntry;
+  readonly part: PartRead;
+  readonly chosen: Choices;
+  /** What was typed over what was read. */
+  readonly typed: Partial<Pick<PartDraft, 'brand' | 'name' | 'price' | 'shop'>>;
+  readonly isTaken: boolean;
+}
+
+export const rowOf = (entry: PartEntry, part: PartRead): EntryRow => ({
+  entry,
+  part,
+  chosen: {},
+  typed: {},
+  isTaken: true,
+});
+
+/** A row read anew as another kind of part. */
+export const asKind = (row: EntryRow, kind: PartKind): EntryRow => ({
+  ...row,
+  part: readSpecs(row.entry.lines, kind),
+  chosen: {},
+});
+
+/** What a row comes to. Without a shop of its own it takes the one for all. */
+export function draftOfRow({ entry, part, chosen, typed }: EntryRow, shopForAll: string): PartDraft {
+  const read = withOffer(withReading(BLANK_DRAFT, withChoices(part, chosen)), entry.offer);
+  const draft = { ...read, ...typed };
+  return draft.shop.trim() === '' && draft.price.trim() !== '' ? { ...draft, shop: shopForAll } : draft;
+}
+
+const plain = (text: unknown) => (typeof text === 'string' && text.trim() !== '' ? text.toLowerCase() : null);
+
+/** The part of the catalogue that a draft speaks of: by its barcode, its maker's number, or its maker and name. */
+export function twinOf({ brand, name, specs }: PartDraft, parts: readonly Part[]): Part | undefined {
+  const [gtin, mpn] = [plain(specs.gtin), plain(specs.mpn)];
+  const named = `${brand.trim()} ${name.trim()}`.toLowerCase();
+  return parts.find(
+    (part) =>
+      (gtin !== null && plain(part.gtin) === gtin) ||
+      (mpn !== null && plain(part.mpn) === mpn) ||
+      `${part.brand} ${part.name}`.toLowerCase() === named,
+  );
+}
+
+/** What has to be put right in a row before all can be kept. */
+export function problemsOfRow(
+  row: EntryRow,
+  shopForAll: string,
+  catalogue: Catalogue,
+  currency: string,
+): DraftProblem[] {
+  if (row.part.kind === null) return [{ field: 'Kind', message: 'Say what kind of part it is.' }];
+  const open = openFigures(row.part, row.chosen).map(({ figure }) => ({
+    field: figure,
+    message: 'The text says two things. Choose one.',
+  }));
+  return [...open, ...problemsOfDraft(draftOfRow(row, shopForAll), currency, catalogue)];
+}
+
+/** A part that is there, with the figures that it lacked; what it has stays. */
+function filled(twin: Part, draft: PartDraft): PartDraft {
+  const { id, kind, brand, name, source, ...has } = twin;
+  const lacks = Object.entries(draft.specs).filter(
+    ([figure]) => ((has as Record<string, unknown>)[figure] ?? null) === null,
+  );
+  const specs = { ...has, ...Object.fromEntries(lacks) };
+  return { ...draft, id, kind, brand, name, specs, source: source?.name ?? null };
+}
+
+/** The changes that keep rows: new parts, gaps filled in those that are there, shops that are new, offers. */
+export function changesOfRows(
+  rows: readonly EntryRow[],
+  shopForAll: string,
+  catalogue: Catalogue,
+  currency: string,
+): CatalogueChange[] {
+  const parts = [...catalogue.parts];
+  const shops = [...catalogue.shops];
+  const offers = [...catalogue.offers];
+  return rows.flatMap((row) => {
+    const draft = draftOfRow(row, shopForAll);
+    const twin = twinOf(draft, parts);
+    const next = twin ? filled(twin, draft) : draft;
+    const kept = hasOffer(next, { shops, offers }) ? { ...next, price: '' } : next;
+    const { changes } = changesOf(kept, { ...catalogue, parts, shops, offers }, currency);
+    for (const change of changes) {
+      // What follows has to know of it: a shop is made once, and no id is given twice.
+      if (change.do === 'put-part' && !twin) parts.push(change.item as Part);
+      if (change.do === 'put-shop') shops.push(change.item);
+      if (change.do === 'put-offer') offers.push(change.item);
+    }
+    return changes;
+  });
+}
