@@ -148,7 +148,7 @@ describe('parts with a sheet only', () => {
         const level =
           model[list].reduce((sum, each, i) => sum + each.rateLn - hidden[list][i].rateLn, 0) /
           model[list].length;
-        expect(rate.sdLn).toBeGreaterThan(1.15 * middle);
+        expect(rate.sdLn).toBeGreaterThan(1.1 * middle);
         expect(Math.abs(rate.rateLn - level - truth)).toBeLessThan(2.6 * rate.sdLn);
       }
     }

@@ -13,5 +13,6 @@ export { predictor } from './predict.ts';
 export { narrowing } from './narrow.ts';
 export { recordsBehind } from './behind.ts';
 export { fingerprint } from './fingerprint.ts';
+export { familyNamed, GAME_FAMILIES } from './families.ts';
 export { newGame } from './new-game.ts';
 export { knowledgeOf, type EffectKnowledge } from './knowledge.ts';

@@ -8,7 +8,7 @@ import type { Evaluated } from './rows.ts';
 /** How many records the general level counts for when a game's own noise is estimated. Chosen. */
 const NOISE_PSEUDO = 30;
 /** How many parts the start counts for when a scatter is estimated. Chosen. */
-const SCATTER_PSEUDO = 4;
+const SCATTER_PSEUDO = 1.5;
 
 /** gᵀ Σ g of a sparse gradient. */
 export function variance(
@@ -81,8 +81,10 @@ export function scalesAt(
         const index = prior.terms.map(([i]) => i);
         const slope = prior.terms.map(([, c]) => c);
         const off = prior.terms.reduce((total, [i, c]) => total + c * theta[i], -prior.mean);
-        sum += off * off + variance(covariance, n, index, slope);
-        count++;
+        sum += off * off;
+        // A part counts for as much as the records say of it (D. J. C. MacKay, Neural Computation 4, 1992): one that
+        // nobody measured lies where its specs put it, and says nothing of the scatter.
+        count += Math.max(0, 1 - variance(covariance, n, index, slope) / before.scatters[scatter] ** 2);
       }
       return [scatter, Math.sqrt(sum / count)];
     }),

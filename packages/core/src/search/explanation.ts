@@ -2,7 +2,7 @@ import { openSession, type Session } from '../session/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
-import { missingGames, missingRates, obstaclesOf, type Obstacle } from './obstacles.ts';
+import { missingGames, missingRates, missingSpecs, obstaclesOf, type Obstacle } from './obstacles.ts';
 import { prepare } from './prepare.ts';
 import type { PreparedSearch } from './results.ts';
 
@@ -81,7 +81,12 @@ export function* explainInfeasible(session: Session): Explaining<Explanation> {
     }
     const single = yield* singles(wishes, world);
     const relaxations = single.length > 0 ? single : yield* pairs(wishes, world);
-    return { obstacles, relaxations: sorted(relaxations), conflicts: yield* conflictsOf(wishes, world) };
+    const isForGaps = relaxations.some(({ kind }) => kind === 'gaps');
+    return {
+      obstacles: isForGaps ? [...obstacles, ...missingSpecs(session)] : obstacles,
+      relaxations: sorted(relaxations),
+      conflicts: yield* conflictsOf(wishes, world),
+    };
   } catch (error) {
     if (error instanceof Stop) return STOPPED;
     throw error;

@@ -20,6 +20,8 @@ export function obstacleWords(obstacle: Obstacle): string {
       return `${counted(obstacle.offers, 'offer')} in ${obstacle.currency} would make a build possible, and no rate of exchange for ${obstacle.currency} is known.`;
     case 'specs-missing':
       return `Specs without which there is no frame rate are missing on every ${slotWords(obstacle.slot)} that could be bought.`;
+    case 'specs-to-state':
+      return 'Specs are missing, so that nobody can say whether even the cheapest set fits:';
     case 'no-pair': {
       const [a, b] = obstacle.slots.map(slotWords);
       return `No ${a} goes with any ${b} of the catalogue${obstacle.rule ? `: ${obstacle.rule.toLowerCase()}` : ''}.`;

@@ -81,6 +81,18 @@ describe('when nothing fits, the true reason is named', () => {
     expect(found.obstacles).toEqual([]);
     expect(kindsOf(found)).toContain('assume');
   });
+  it('missing figures that keep the cheapest set from being known to fit: the part and the very figure', () => {
+    const gaps = changed(CASE, { maxCoolerHeightMm: null });
+    const locked = (b: Brief): Brief => ({
+      ...inWhereToBuy({ assume: 'none' })(b),
+      locks: [{ slot: 'cooler', part: 'cooler', offer: null }],
+    });
+    const found = whyNothing({ parts: gaps, brief: locked });
+    expect(found.obstacles).toEqual([
+      { code: 'specs-to-state', parts: [{ part: 'case', figures: ['maxCoolerHeightMm'] }] },
+    ]);
+    expect(kindsOf(found)).toContain('gaps');
+  });
   it('missing figures that nothing can be assumed from: the part and the very figure', () => {
     const found = whyNothing({ parts: changed(MEMORY, { modules: null, gbPerModule: null }) });
     expect(found.obstacles).toEqual([

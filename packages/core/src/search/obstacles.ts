@@ -1,7 +1,15 @@
-import { firstBarrier } from '../compatibility/index.ts';
+import { checkBuild, decided, firstBarrier, missingFigures } from '../compatibility/index.ts';
 import { missingForRate, scenesOf } from '../frames/index.ts';
 import { offerBarrier, withoutRate } from '../money/index.ts';
-import { kindFor, REQUIRED_SLOTS, type Brief, type Catalogue, type Part, type Slot } from '../parts/index.ts';
+import {
+  kindFor,
+  partSetOf,
+  REQUIRED_SLOTS,
+  type Brief,
+  type Catalogue,
+  type Part,
+  type Slot,
+} from '../parts/index.ts';
 import { openSession, type Session } from '../session/index.ts';
 import { domainsOf, REST, type Domains } from './domains.ts';
 import { prepare } from './prepare.ts';
@@ -21,6 +29,11 @@ export type Obstacle =
   | {
       readonly code: 'specs-missing';
       readonly slot: Slot;
+      readonly parts: readonly { readonly part: string; readonly figures: readonly string[] }[];
+    }
+  /** With these figures the cheapest set would be known to fit, or known not to. */
+  | {
+      readonly code: 'specs-to-state';
       readonly parts: readonly { readonly part: string; readonly figures: readonly string[] }[];
     }
   /** All of one slot and all of the other bar each other; by which rule, where it is always the same. */
@@ -52,6 +65,23 @@ export function missingGames(brief: Brief, { frameModel }: Catalogue): Obstacle[
   if (brief.play.games.length === 0) return [{ code: 'no-game' }];
   const games = scenesOf(brief, frameModel).unknownGames;
   return games.length > 0 ? [{ code: 'unknown-game', games }] : [];
+}
+
+/** Figures that keep the cheapest set with gaps from being known to fit. */
+export function missingSpecs({ catalogue, brief }: Session): Obstacle[] {
+  const loose = { ...brief, whereToBuy: { ...brief.whereToBuy, allowUnknown: true } };
+  const session = openSession(catalogue, loose);
+  const cheapest = prepare(session).cheapest();
+  if (!cheapest) return [];
+  const set = decided(partSetOf(cheapest.picks, session.priceIndex.parts).set);
+  const missing = new Map<string, Set<string>>();
+  for (const { rule, verdict, isAdvice } of checkBuild(set, session.rules)) {
+    if (verdict !== 'unknown' || isAdvice) continue;
+    for (const { part, figure } of missingFigures(rule, set, session.rules))
+      missing.set(part, (missing.get(part) ?? new Set()).add(figure));
+  }
+  const parts = [...missing].map(([part, figures]) => ({ part, figures: [...figures] }));
+  return parts.length > 0 ? [{ code: 'specs-to-state', parts }] : [];
 }
 
 /** Slots that a build may leave empty, yet often cannot. */

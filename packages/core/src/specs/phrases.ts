@@ -17,6 +17,10 @@ const number =
     Number(match[group]?.replace(',', '.'));
 const space = (match: RegExpExecArray) => measured(match[0], 'driveGb');
 
+/** Outlines from the smallest; a case for one takes the smaller ones, whose holes are among its own (ATX specification 2.2). */
+const OUTLINES = ['mini-ITX', 'micro-ATX', 'ATX', 'E-ATX'];
+const outlinesUpTo = (largest: unknown) => OUTLINES.slice(0, OUTLINES.indexOf(String(largest)) + 1);
+
 const DDR = phrase('type', /\bddr[345]/i, (match) => choice(MEMORY_TYPES)(match[0], ''));
 
 /** Common practice, no source. */
@@ -102,7 +106,11 @@ export const PHRASES: Readonly<Record<PartKind, readonly Phrase[]>> = {
     phrase('radiatorMm', /\b(?:tower|air|top[- ]flow|low[- ]profile)\b.*\bcooler\b|\bheatsink\b/i, () => 0),
   ],
   case: [
-    phrase('motherboardFormFactors', /\b(?:mini[- ]?itx)\b(?: case| tower| only)/i, () => ['mini-ITX']),
+    phrase(
+      'motherboardFormFactors',
+      /\b(?:e-?atx|(?:micro|m|u|µ)[- ]?atx|(?<![- ])atx|(?:mini|m)[- ]?itx)\b(?!\s*(?:psu|power))/i,
+      (match) => outlinesUpTo(choice(FORM_FACTORS)(match[0], '')),
+    ),
     phrase('litres', /\b(\d{1,3}(?:[.,]\d+)?) ?(?:l|litres?|liters?)\b/i, number()),
   ],
   psu: [

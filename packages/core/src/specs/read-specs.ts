@@ -77,6 +77,13 @@ export function specLines(text: string): SpecLine[] {
   });
 }
 
+/** Whether a value says nothing beside another: the same, or a list of some of it. */
+function isWithin(value: unknown, of: unknown): boolean {
+  if (!Array.isArray(value) || !Array.isArray(of)) return JSON.stringify(value) === JSON.stringify(of);
+  const all = of.map((each) => JSON.stringify(each));
+  return value.every((each) => all.includes(JSON.stringify(each)));
+}
+
 /** Collects what lines say of figures, the labelled ones first. */
 class Findings {
   private readonly found = new Map<string, SpecRead[]>();
@@ -105,7 +112,7 @@ class Findings {
       const [first, ...rest] = [...reads].sort(
         (a, b) => Number(a.from === 'phrase') - Number(b.from === 'phrase'),
       );
-      const others = rest.filter(({ value }) => JSON.stringify(value) !== JSON.stringify(first.value));
+      const others = rest.filter(({ value }) => !isWithin(value, first.value));
       return { ...first, others: others.map(({ value, words }) => ({ value, words })) };
     });
   }

@@ -67,6 +67,12 @@ useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
 /** The ruler stands on every screen that deals with the build; its place is kept while it is worked out. */
 const isRuled = computed(() => route.meta.isAboutMoney === true && !catalogueStore.isEmpty);
 const hasRuler = computed(() => isRuled.value && bench.summary !== null);
+/** Whoever comes to an empty app begins with the brief: what is missing stands there. */
+watch(
+  () => catalogueStore.isEmpty === true && route.redirectedFrom?.path === '/',
+  (isNew) => isNew && void router.replace({ name: 'brief' }),
+  { immediate: true },
+);
 const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !== null);
 
 const steps = useScreenSteps();

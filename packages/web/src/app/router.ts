@@ -23,6 +23,7 @@ export const SCREENS: readonly Screen[] = [
     title: 'Brief',
     page: () => import('../features/brief/index.ts').then((m) => m.BriefPage),
     isAboutMoney: true,
+    worksEmpty: true,
   },
   {
     name: 'picks',

@@ -6,6 +6,7 @@ import BoxBand from './BoxBand.vue';
 import ExpectCard from './ExpectCard.vue';
 import MoneyBand from './MoneyBand.vue';
 import PlayBand from './PlayBand.vue';
+import StartStrip from './StartStrip.vue';
 import WishesBand from './WishesBand.vue';
 
 const workspace = useWorkspace();
@@ -27,6 +28,7 @@ const workspace = useWorkspace();
           "
         />
       </div>
+      <StartStrip />
       <MoneyBand />
       <PlayBand />
       <BoxBand />

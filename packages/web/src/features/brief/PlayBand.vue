@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { NInputNumber, NSelect } from 'naive-ui';
 import { typedNumber } from '../../shared/format/typed-number.ts';
 import { Trash2 } from '@lucide/vue';
@@ -16,9 +16,11 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import AddGame from '../../shared/ui/AddGame.vue';
 import ShareBar from './ShareBar.vue';
 
 const workspace = useWorkspace();
+const isAddingGame = ref(false);
 const catalogueStore = useCatalogue();
 const play = computed(() => workspace.brief.play);
 const library = computed(() => catalogueStore.catalogue?.frameModel.games ?? []);
@@ -141,18 +143,24 @@ const presets = PRESETS.map((preset) => ({
         <Trash2 :size="15" aria-hidden="true" />
       </button>
     </div>
-    <NSelect
-      v-if="addable.length > 0"
-      class="add"
-      :value="null"
-      filterable
-      placeholder="Add a game"
-      :options="addable"
-      :input-props="{ 'aria-label': 'Add a game' }"
-      aria-label="Add a game"
-      @update:value="add"
-    />
-    <p v-if="library.length === 0" class="quiet">No games in the catalogue yet.</p>
+    <div class="more">
+      <NSelect
+        v-if="addable.length > 0"
+        class="add"
+        :value="null"
+        filterable
+        placeholder="Add a game"
+        :options="addable"
+        :input-props="{ 'aria-label': 'Add a game' }"
+        aria-label="Add a game"
+        @update:value="add"
+      />
+      <button class="plain edged" @click="isAddingGame = true">A game that is not listed</button>
+    </div>
+    <p v-if="library.length === 0" class="quiet">
+      Name the games that you play, and of what kind they are: that is enough for a first estimate.
+    </p>
+    <AddGame :show="isAddingGame" @close="isAddingGame = false" @added="add" />
     <div class="grid">
       <ChoiceField
         label="Screen"
@@ -230,6 +238,11 @@ const presets = PRESETS.map((preset) => ({
 }
 .add {
   max-width: 260px;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
 }
 @media (max-width: 760px) {
   .game {

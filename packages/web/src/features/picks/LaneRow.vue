@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { Lock, LockOpen } from '@lucide/vue';
-import type { Slot } from '@ripe-pick/core/parts';
+import { RouterLink } from 'vue-router';
+import { kindFor, type Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { money } from '../../shared/format/format.ts';
@@ -48,6 +49,8 @@ const partName = computed(() =>
     ? `${current.value.part.brand} ${current.value.part.name}`
     : (EMPTY_NAMES[props.slotName] ?? 'open'),
 );
+/** Nothing could stand here but what stands here now. */
+const isEmpty = computed(() => props.trades.every(({ part }) => part === null));
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const nowX = computed(() => xOf(0, props.frame));
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
@@ -124,7 +127,12 @@ defineExpose({ focus: () => root.value?.focus() });
           <component :is="isLocked ? Lock : LockOpen" :size="13" aria-hidden="true" />
         </button>
       </p>
-      <p class="pick" :class="{ open: isOpen }" :title="partName">{{ partName }}</p>
+      <p v-if="isEmpty" class="pick">
+        <RouterLink :to="{ name: 'parts', query: { add: kindFor(slotName) } }"
+          >none to choose: add one</RouterLink
+        >
+      </p>
+      <p v-else class="pick" :class="{ open: isOpen }" :title="partName">{{ partName }}</p>
     </div>
     <div
       ref="root"

@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import AddGame from './AddGame.vue';
+import AddGame from '../../shared/ui/AddGame.vue';
 import ChartEntry from './ChartEntry.vue';
 import RecordList from './RecordList.vue';
 import TableImport from './TableImport.vue';

@@ -31,6 +31,7 @@ function waysOut(obstacle: Obstacle): Way[] {
     case 'no-pair':
       return obstacle.slots.map((slot) => ({ label: 'Add another', to: shelf({ add: kindFor(slot) }) }));
     case 'specs-missing':
+    case 'specs-to-state':
       return obstacle.parts
         .flatMap(({ part, figures }) => figures.map((figure) => ({ part, figure })))
         .slice(0, MOST_FIELDS)
