@@ -56,8 +56,11 @@ function readBar([, text, second, third]: RegExpExecArray, fitsOf: FitsOf) {
     ...reading,
     fits: fitsOf(reading.name),
   }));
-  const named = tried.filter(({ fits }) => fits.length > 0).sort((x, y) => x.fits.length - y.fits.length);
   const isFalling = readNumber(plain.low ?? '0') <= readNumber(second);
+  // A low above its average is no reading while there is another: “Tide 38 128” is a name that ends in a number.
+  const named = (isFalling ? tried : [...tried].reverse())
+    .filter(({ fits }) => fits.length > 0)
+    .sort((x, y) => x.fits.length - y.fits.length);
   return named[0] ?? (isFalling ? tried[0] : tried[tried.length - 1]);
 }
 

@@ -149,6 +149,17 @@ describe('when nothing fits, the true reason is named', () => {
     expect(obstacle).toMatchObject({ code: 'no-pair', slots: ['cpu', 'motherboard'] });
     expect(obstacleWords(obstacle)).toContain('socket');
   });
+  it('coolers that fit no processor of the catalogue, where none has one in its box', () => {
+    const parts = PARTS.map((part) =>
+      part.kind === 'cooler'
+        ? { ...part, sockets: ['other'] }
+        : part.kind === 'cpu'
+          ? { ...part, stockCooler: false }
+          : part,
+    ) as Part[];
+    const [obstacle] = whyNothing({ parts }).obstacles;
+    expect(obstacle).toMatchObject({ code: 'no-pair', slots: ['cpu', 'cooler'] });
+  });
   it('no game, and a game that is gone', () => {
     const games = (list: Brief['play']['games']) =>
       whyNothing({ brief: (b) => ({ ...b, play: { ...b.play, games: list } }) }).obstacles;

@@ -126,10 +126,11 @@ function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Obstac
   return gaps.length > 0 ? { code: 'specs-missing', slot, parts: gaps } : { code: 'no-set' };
 }
 
-/** Two required slots no parts of which go together. */
+/** Two slots no parts of which go together; of those that may be empty, only beside a required one. */
 function pairsApart(domains: Domains, { brief, rules }: Session): Obstacle[] {
   return REQUIRED_SLOTS.flatMap((a, n) =>
-    REQUIRED_SLOTS.slice(n + 1).flatMap((b): Obstacle[] => {
+    [...REQUIRED_SLOTS.slice(n + 1), ...MOSTLY_NEEDED].flatMap((b): Obstacle[] => {
+      if (partsIn(domains, b).length === 0) return []; // told already
       const found = new Set<string>();
       for (const left of partsIn(domains, a))
         for (const right of partsIn(domains, b)) {

@@ -18,6 +18,7 @@ import { fps, money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { summaryFor } from '@ripe-pick/core/swaps';
 import { DOUBT_WORDS, findingWords } from './words.ts';
+import MakePartLink from '../../shared/ui/MakePartLink.vue';
 
 const bench = useBench();
 const choose = useChoose();
@@ -61,7 +62,9 @@ const rows = computed(() =>
   }),
 );
 const optionsOf = (row: (typeof rows.value)[number]) => [
-  ...row.found.map((match) => ({ value: match.part, label: names.part(match.part) })),
+  ...(row.found.length === 0
+    ? names.partOptions
+    : row.found.map((match) => ({ value: match.part, label: names.part(match.part) }))),
   { value: '', label: 'none of these' },
 ];
 const choosePart = (name: string, part: string | null) =>
@@ -333,12 +336,13 @@ function clear() {
                 <NSelect
                   size="small"
                   :value="row.part ?? (matched[keyOf(row.line.name)] === '' ? '' : null)"
+                  filterable
                   :options="optionsOf(row)"
                   :placeholder="row.found.length === 0 ? 'nothing like it here' : 'confirm which one'"
-                  :disabled="row.found.length === 0"
                   :input-props="{ 'aria-label': `Part for ${row.line.name}` }"
                   @update:value="(v: string | null) => choosePart(row.line.name, v)"
                 />
+                <MakePartLink v-if="row.part === null && row.line.name !== ''" :words="row.line.name" />
               </td>
               <td>
                 <template v-for="price in prices" :key="price.part"

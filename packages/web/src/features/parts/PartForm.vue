@@ -24,8 +24,8 @@ import { fieldsOf } from './part-fields.ts';
 
 /** A part typed in, read in, or changed. The draft is its owner's: what is typed outlives the form. */
 const draft = defineModel<PartDraft>({ required: true });
-/** The field that the form is opened for, if it is for one. */
-const props = defineProps<{ field?: string }>();
+/** The field that the form is opened for, and words to read a part from, where it is opened for these. */
+const props = defineProps<{ field?: string; words?: string }>();
 const emit = defineEmits<{ kept: [id: string, name: string]; several: [text: string] }>();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
@@ -101,6 +101,7 @@ async function keep() {
     <ReadSpecs
       :kind="draft.kind"
       :is-fixed="draft.id !== null"
+      v-bind="words ? { words } : {}"
       @take="(read, offer) => (draft = withOffer(withReading(draft, read), offer))"
       @several="(text) => emit('several', text)"
     />

@@ -66,6 +66,8 @@ function keptSeveral(count: number) {
 }
 /** The field that is asked about, when a link came here for one. */
 const field = ref<string>();
+/** Words that somewhere else no part was found for. */
+const words = ref<string>();
 const draft = computed({
   get: () => changed.value ?? fresh.value,
   set: (next) => {
@@ -80,6 +82,7 @@ const current = computed(() => rows.value.find(({ part }) => part.id === changed
 function add(wanted: PartKind | null = kind.value) {
   changed.value = null;
   field.value = undefined;
+  words.value = undefined;
   if (wanted && fresh.value.name === '' && Object.keys(fresh.value.specs).length === 0)
     fresh.value = { ...BLANK_DRAFT, kind: wanted };
   isOpen.value = true;
@@ -123,13 +126,16 @@ const items = computed(() => shown.value.map((row, at) => ({ key: row.part.id, r
 
 watch(
   () => route.query,
-  ({ add: wanted, part: id, field: asked, kind: only }) => {
+  ({ add: wanted, part: id, field: asked, kind: only, text }) => {
     if (!wanted && !id && !only) return;
     if (wanted === 'several') addSeveral();
     const part = catalogueStore.parts.find((each) => each.id === id);
     if (isKind(only)) kind.value = only;
     if (part) open(part, asked?.toString());
-    else if (wanted && wanted !== 'several') add(isKind(wanted) ? wanted : kind.value);
+    else if (wanted && wanted !== 'several') {
+      add(isKind(wanted) ? wanted : kind.value);
+      words.value = text?.toString();
+    }
     void router.replace({ name: 'parts' });
   },
   { immediate: true },
@@ -214,7 +220,7 @@ watch(
         <button class="plain edged" @click="duplicate(current.part)">Duplicate</button>
         <button class="plain edged" @click="remove(current)">Delete</button>
       </p>
-      <PartForm v-model="draft" :field="field" @kept="kept" @several="addSeveral" />
+      <PartForm v-model="draft" :field="field" :words="words" @kept="kept" @several="addSeveral" />
     </Dialog>
     <Dialog :show="isSeveral" title="Add several parts" :width="1060" @close="isSeveral = false">
       <SeveralParts v-model="several" @kept="keptSeveral" />

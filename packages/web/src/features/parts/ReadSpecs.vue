@@ -16,12 +16,14 @@ const props = defineProps<{
   kind: PartKind;
   /** Whether it is of this kind, whatever the text says. */
   isFixed: boolean;
+  /** What stands in the box from the start. */
+  words?: string;
 }>();
 /** Whoever adds a part can paste at once. */
 const FIRST = { 'data-first': '' };
 const emit = defineEmits<{ take: [read: PartRead, offer: OfferWords | null]; several: [text: string] }>();
 
-const text = ref('');
+const text = ref(props.words ?? '');
 const settled = refDebounced(text, 200);
 /** The kind that the text was told to be about; null lets it say so itself. */
 const isAsTyped = ref(false);

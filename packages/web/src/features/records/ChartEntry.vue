@@ -9,6 +9,7 @@ import { NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import Field from '../../shared/ui/Field.vue';
+import MakePartLink from '../../shared/ui/MakePartLink.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import { failureText } from '../../shared/api/client.ts';
@@ -311,7 +312,14 @@ async function save() {
               >{{ fps(line.average)
               }}<template v-if="line.low !== null"> / {{ fps(line.low) }}</template></span
             >
-            <p v-if="line.problem" class="problem">Line {{ line.line }}: {{ line.problem }}</p>
+            <p v-if="line.problem" class="problem">
+              Line {{ line.line }}: {{ line.problem }}
+              <MakePartLink
+                v-if="line.part === null && line.average !== null"
+                :words="line.name"
+                :kind="draft.varies"
+              />
+            </p>
             <p v-else-if="isOff(line)" class="problem">
               Far from the {{ fps(expected.get(line.line)?.fps ?? 0) }} that is expected: is it typed right,
               at this preset?
