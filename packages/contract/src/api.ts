@@ -87,7 +87,7 @@ export const api = {
   editCatalogue: {
     method: 'POST',
     path: '/api/catalogue/edit',
-    request: z.strictObject({ changes: z.array(catalogueChangeSchema).min(1).max(20_000) }),
+    request: z.strictObject({ changes: z.array(catalogueChangeSchema).min(1).max(200_000) }),
     /** What takes the changes back, in the order in which it is to be done. */
     response: z.strictObject({ undo: z.array(catalogueChangeSchema) }),
   },

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { catalogueFileSchema, type CatalogueChange } from '@ripe-pick/contract';
+import { catalogueFileSchema, catalogueOf, mergeCatalogues, type CatalogueChange } from '@ripe-pick/contract';
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { ChangeRefused, openStore, type Store } from './index.ts';
@@ -65,6 +65,23 @@ const change = fc.oneof(
 );
 
 describe('single changes of a catalogue', () => {
+  it('of a merged file are one step, taken back to the letter', async () => {
+    const before = JSON.stringify(await store.catalogue());
+    const { changes } = mergeCatalogues(catalogueOf(small), {
+      ...demo,
+      parts: demo.parts.slice(6, 60).map((part) => ({ ...part, id: `theirs-${part.id}` })),
+      offers: demo.offers
+        .filter(({ part }) => demo.parts.slice(6, 60).some(({ id }) => id === part))
+        .map((each) => ({ ...each, part: `theirs-${each.part}`, seenOn: '2026-12-01' })),
+      deals: [],
+      frameModel: { ...demo.frameModel, cpus: [], gpus: [], integrated: [], fit: undefined },
+    });
+    expect(changes.length).toBeGreaterThan(100);
+    const undo = await store.editCatalogue(changes);
+    expect((await store.catalogue()).parts).toHaveLength(60);
+    await store.editCatalogue(undo);
+    expect(JSON.stringify(await store.catalogue())).toBe(before);
+  });
   it('are taken back to the letter, whatever they were', { timeout: 120_000 }, async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 8 }), async (changes) => {

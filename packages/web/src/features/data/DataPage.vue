@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
 import {
   benchFileSchema,
@@ -9,12 +9,15 @@ import {
   writeRecordsTable,
   type BenchKept,
   type Counts,
+  type Merge,
   type Problem,
 } from '@ripe-pick/contract';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { CallFailed } from '../../shared/api/client.ts';
+import ConflictList from './ConflictList.vue';
 import { download as keep } from '../../shared/ui/download.ts';
 
 const catalogueStore = useCatalogue();
@@ -24,6 +27,10 @@ const records = useRecords();
 const fileName = ref('');
 const text = ref<string | null>(null);
 const preview = ref<Counts | null>(null);
+/** What the file adds to what is here; null where nothing is here yet. */
+const plan = shallowRef<Merge | null>(null);
+const taken = ref<readonly string[]>([]);
+const isReplacingByDemo = ref(false);
 /** Passes of own systems that a file holds. */
 const passes = ref<BenchKept | null>(null);
 const problems = ref<readonly Problem[]>([]);
@@ -56,16 +63,15 @@ function drop(event: DragEvent) {
   const file = event.dataTransfer?.files[0];
   if (file) read(file);
 }
-function choose(event: Event) {
+function chooseFile(event: Event) {
   const file = (event.target as HTMLInputElement).files?.[0];
   if (file) read(file);
   if (input.value) input.value.value = '';
 }
 function read(file: File) {
   fileName.value = file.name;
-  preview.value = null;
+  leave();
   passes.value = null;
-  text.value = null;
   void attempt(async () => {
     if (file.size > MAX_BODY_BYTES) {
       message.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MAX_BODY_BYTES / 1024 / 1024} MB are taken. Split it, or leave out offers that are not needed.`;
@@ -75,6 +81,8 @@ function read(file: File) {
     if (readPasses(content)) return;
     preview.value = await catalogueStore.preview(content);
     text.value = content;
+    taken.value = [];
+    await planMerge();
   });
 }
 /** Whether the file is one of passes; its faults are told like those of a catalogue. */
@@ -112,16 +120,53 @@ const bringPassesIn = () =>
     passes.value = null;
     message.value = `Brought in: ${runs.length} passes of ${rigs.length} ${rigs.length === 1 ? 'system' : 'systems'}.`;
   });
+/** Whether something is here that a file could be merged with. */
+const hasOwn = computed(() => (catalogueStore.stored?.parts.length ?? 0) > 0);
+async function planMerge() {
+  const ours = catalogueStore.stored;
+  const isMerge = ours !== null && hasOwn.value && text.value !== null;
+  plan.value = isMerge ? await benchWorker().mergePlan(text.value ?? '', ours, [...taken.value]) : null;
+}
+function leave() {
+  text.value = null;
+  preview.value = null;
+  plan.value = null;
+}
+const choose = (keys: readonly string[]) =>
+  attempt(() => {
+    taken.value = keys;
+    return planMerge();
+  });
+const counted = (count: number, one: string) =>
+  count === 0 ? [] : [`${count} ${one}${count === 1 ? '' : 's'}`];
+const mergeWords = ({ counts }: Merge) =>
+  [
+    ...counted(counts.parts, 'part'),
+    ...counted(counts.offers, 'offer'),
+    ...counted(counts.shops, 'shop'),
+    ...counted(counts.deals, 'deal'),
+    ...counted(counts.games, 'game'),
+    ...counted(counts.filled, 'missing spec'),
+    ...counted(counts.newer, 'later price'),
+  ].join(', ');
+const mergeIn = () =>
+  attempt(async () => {
+    const { value: merge } = plan;
+    if (!merge) return;
+    await catalogueStore.edit(`merge ${fileName.value}`, merge.changes);
+    message.value = `Merged: ${mergeWords(merge) || 'what was chosen'}. Ctrl+Z takes it out again.`;
+    leave();
+  });
 const bringIn = () =>
   attempt(async () => {
     if (text.value === null) return;
     const counts = await catalogueStore.importText(text.value);
-    text.value = null;
-    preview.value = null;
+    leave();
     message.value = `Brought in: ${words(counts)}.`;
   });
 const loadDemo = () =>
   attempt(async () => {
+    isReplacingByDemo.value = false;
     const counts = await catalogueStore.loadDemo();
     message.value = `Brought in: ${words(counts)}.`;
   });
@@ -151,8 +196,8 @@ const exportBuild = () =>
     <section class="sheet" aria-labelledby="in">
       <h2 id="in">Bring in a catalogue</h2>
       <p class="quiet">
-        A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It
-        takes the place of the catalogue that is here; your brief, candidates and records stay. A file of own
+        A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It is
+        merged with what is here, and looked at first; your brief, candidates and records stay. A file of own
         passes is taken here too;
         <RouterLink :to="{ name: 'records', query: { add: 'table' } }">records come in as a table</RouterLink
         >.
@@ -174,23 +219,68 @@ const exportBuild = () =>
           class="visually-hidden"
           tabindex="-1"
           aria-label="Catalogue file"
-          @change="choose"
+          @change="chooseFile"
         />
-        <button v-if="catalogueStore.demoAvailable" class="plain edged" :disabled="isBusy" @click="loadDemo">
+        <button
+          v-if="catalogueStore.demoAvailable && !isReplacingByDemo"
+          class="plain edged"
+          :disabled="isBusy"
+          @click="hasOwn ? (isReplacingByDemo = true) : loadDemo()"
+        >
           Load the Skerrow demo
         </button>
+      </div>
+      <div v-if="isReplacingByDemo" class="preview" role="alertdialog" aria-label="Load the demo">
+        <p>
+          The demo takes the place of the {{ catalogueStore.stored?.parts.length }} parts and
+          {{ catalogueStore.stored?.offers.length }} offers that are here. To keep yours, take the catalogue
+          out below first.
+        </p>
+        <div class="row">
+          <button class="plain edged" :disabled="isBusy" @click="loadDemo">
+            Put the demo in their place
+          </button>
+          <button class="plain edged" @click="isReplacingByDemo = false">Leave it</button>
+        </div>
       </div>
       <div v-if="preview" class="preview" role="status">
         <p>
           <b>{{ fileName }}</b> holds {{ words(preview) }}.
         </p>
-        <p v-if="catalogueStore.stored && catalogueStore.stored.parts.length > 0" class="quiet">
-          Takes the place of {{ catalogueStore.stored.parts.length }} parts and
-          {{ catalogueStore.stored.offers.length }} offers.
-        </p>
+        <template v-if="plan">
+          <p v-if="plan.changes.length === 0">All of it is here already: there is nothing to merge.</p>
+          <p v-else>
+            Merged it adds <b>{{ mergeWords(plan) || 'what you chose' }}</b>. The same barcode, part number,
+            or brand and name are the same part.
+          </p>
+          <p v-if="plan.counts.ratesLeft > 0" class="quiet">
+            {{ plan.counts.ratesLeft }} part rates of the file are not taken: here they are estimated from
+            benchmarks.
+          </p>
+          <ConflictList
+            v-if="plan.conflicts.length > 0"
+            :conflicts="plan.conflicts"
+            :taken="taken"
+            @change="choose"
+          />
+        </template>
         <div class="row">
-          <button class="plain strong" :disabled="isBusy" @click="bringIn">Bring it in</button>
-          <button class="plain edged" @click="preview = null">Leave it</button>
+          <button
+            v-if="plan"
+            class="plain strong"
+            :disabled="isBusy || plan.changes.length === 0"
+            @click="mergeIn"
+          >
+            Merge it in
+          </button>
+          <button class="plain" :class="plan ? 'edged' : 'strong'" :disabled="isBusy" @click="bringIn">
+            {{
+              hasOwn
+                ? `Put it in place of all ${catalogueStore.stored?.parts.length} parts here`
+                : 'Bring it in'
+            }}
+          </button>
+          <button class="plain edged" @click="leave">Leave it</button>
         </div>
       </div>
       <div v-if="passes" class="preview" role="status">
