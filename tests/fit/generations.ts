@@ -25,7 +25,7 @@ export interface Generation {
   ): number;
 }
 
-export const PRESETS = ['low', 'medium', 'high', 'ultra'] as const;
+const PRESETS = ['low', 'medium', 'high', 'ultra'] as const;
 /** How much heavier each preset is than medium, in the logarithm of the frame time. */
 const HEAVIER = { gpu: [-0.45, 0, 0.3, 0.6], cpu: [-0.08, 0, 0.07, 0.12] };
 

@@ -3,7 +3,7 @@ import { finish } from '@ripe-pick/core/work';
 import { checkBuild, decided, openSlots } from '@ripe-pick/core/compatibility';
 import { ratesFor, type RatesResult } from '@ripe-pick/core/frames';
 import { costOf, type Cost, type CostLine, type PriceIndex } from '@ripe-pick/core/money';
-import { explainInfeasible, obstacleWords, prepare } from '@ripe-pick/core/search';
+import { explainInfeasible, blockerWords, prepare } from '@ripe-pick/core/search';
 import { partSetOf, SLOTS, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 
 function picksReport(picks: Picks, cost: Cost, { brief, parts, offers }: PriceIndex) {
@@ -88,13 +88,13 @@ export function buildReport(picks: Picks, { brief, catalogue, priceIndex, rules 
 
 export type BuildReport = ReturnType<typeof buildReport>;
 
-const NOTHING_IN_THE_WAY = { relaxations: [], conflicts: [], obstacles: [] };
+const NOTHING_IN_THE_WAY = { relaxations: [], conflicts: [], blockers: [] };
 
 function whyNothing(session: Session) {
   const found = finish(explainInfeasible(session));
   return {
     ...found,
-    obstacles: found.obstacles.map((each) => ({ ...each, sentence: obstacleWords(each) })),
+    blockers: found.blockers.map((each) => ({ ...each, sentence: blockerWords(each) })),
   };
 }
 

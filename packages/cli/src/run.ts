@@ -73,7 +73,7 @@ interface Question {
 
 function solve(desk: CommandDesk, { brief, catalogue }: Question): number {
   const report = solveReport(brief, catalogue, desk.args.runnersUp);
-  const { best, runnersUp, relaxations, conflicts, obstacles } = report;
+  const { best, runnersUp, relaxations, conflicts, blockers } = report;
   const points = (score: number) => (score / 1000).toFixed(3);
   desk.print(report, () =>
     best
@@ -83,12 +83,12 @@ function solve(desk: CommandDesk, { brief, catalogue }: Question): number {
         ]
       : [
           'Nothing fits this brief. What would help:',
-          ...obstacles.map(({ sentence }) => `  ${sentence}`),
+          ...blockers.map(({ sentence }) => `  ${sentence}`),
           ...relaxations.map(
             ({ sentence, cost }) => `  ${sentence} (then ${money(cost, brief.money.currency)})`,
           ),
           ...conflicts.map(({ wishes }) => `  These cannot all be kept: ${wishes.join('; ')}`),
-          ...(relaxations.length + obstacles.length === 0
+          ...(relaxations.length + blockers.length === 0
             ? ['  No single change or pair of changes that was tried makes a build possible.']
             : []),
         ],

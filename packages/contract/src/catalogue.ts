@@ -19,6 +19,7 @@ export const shopSchema = z.strictObject({
     feeMinor: minorSchema,
     freeFromMinor: minorSchema.nullable(),
     perItemMinor: minorSchema.optional(),
+    notStated: z.boolean().optional(),
     byClassMinor: z.strictObject({ small: minorSchema, medium: minorSchema, large: minorSchema }).optional(),
   }),
   taxAddedPercent: z.number().min(0).max(100).multipleOf(0.01).optional(),

@@ -35,6 +35,7 @@ export {
   type PastFit,
 } from './api.ts';
 export { partSchema } from './parts.ts';
+export { readCurrencyTable } from './currency-table.ts';
 export { mergeCatalogues, type Merge, type MergeConflict } from './merge/merge.ts';
 export { calendarOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';

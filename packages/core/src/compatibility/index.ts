@@ -10,7 +10,7 @@ export {
   ruleContext,
   type Finding,
 } from './check.ts';
-export { missingFigures, type MissingFigure } from './missing-figures.ts';
+export { missingFigures } from './missing-figures.ts';
 export type { Rule, RuleContext, Verdict } from './rule.ts';
 export { RULES } from './rules/index.ts';
 export { CARD_FEED_WATTS, psuNeed } from './rules/psu.ts';

@@ -3,7 +3,7 @@ import type { RuleContext } from './rule.ts';
 import { RULES } from './rules/index.ts';
 
 /** A figure that a rule asked for and did not find. */
-export interface MissingFigure {
+interface MissingFigure {
   readonly slot: Slot;
   readonly part: string;
   readonly figure: string;

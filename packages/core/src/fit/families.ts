@@ -1,5 +1,5 @@
 /** What games of a kind commonly ask of a middling system at medium, 1920 x 1080. */
-export interface GameFamily {
+interface GameFamily {
   readonly name: string;
   /** Milliseconds of a frame that the middle card and the middle processor need. */
   readonly gpuMs: number;

@@ -33,6 +33,33 @@ function freeOf({ rows }: FitProblem, { indices, slopes }: Evaluated, r: number)
   return sum;
 }
 
+/** How far parts and games scatter around what is known of them, at an optimum. */
+function scattersAt(
+  { layout }: FitProblem,
+  before: Scales,
+  theta: Float64Array,
+  covariance: Float64Array,
+): Scales['scatters'] {
+  const n = layout.names.length;
+  return Object.fromEntries(
+    SCATTERS.map((scatter) => {
+      let sum = SCATTER_PSEUDO * SCATTER_START[scatter] ** 2;
+      let count = SCATTER_PSEUDO;
+      for (const prior of layout.priors) {
+        if (prior.scatter !== scatter || prior.sd > 0) continue;
+        const index = prior.terms.map(([i]) => i);
+        const slope = prior.terms.map(([, c]) => c);
+        const off = prior.terms.reduce((total, [i, c]) => total + c * theta[i], -prior.mean);
+        sum += off * off;
+        // A part counts for as much as the records say of it (D. J. C. MacKay, Neural Computation 4, 1992): one that
+        // nobody measured lies where its specs put it, and says nothing of the scatter.
+        count += Math.max(0, 1 - variance(covariance, n, index, slope) / before.scatters[scatter] ** 2);
+      }
+      return [scatter, Math.sqrt(sum / count)];
+    }),
+  ) as Record<Scatter, number>; // one entry for each scatter
+}
+
 /** Noise and scatters at an optimum. */
 export function scalesAt(
   problem: FitProblem,
@@ -72,28 +99,11 @@ export function scalesAt(
       return [game, Math.sqrt(squared)];
     }),
   );
-  const scatters = Object.fromEntries(
-    SCATTERS.map((scatter) => {
-      let sum = SCATTER_PSEUDO * SCATTER_START[scatter] ** 2;
-      let count = SCATTER_PSEUDO;
-      for (const prior of layout.priors) {
-        if (prior.scatter !== scatter || prior.sd > 0) continue;
-        const index = prior.terms.map(([i]) => i);
-        const slope = prior.terms.map(([, c]) => c);
-        const off = prior.terms.reduce((total, [i, c]) => total + c * theta[i], -prior.mean);
-        sum += off * off;
-        // A part counts for as much as the records say of it (D. J. C. MacKay, Neural Computation 4, 1992): one that
-        // nobody measured lies where its specs put it, and says nothing of the scatter.
-        count += Math.max(0, 1 - variance(covariance, n, index, slope) / before.scatters[scatter] ** 2);
-      }
-      return [scatter, Math.sqrt(sum / count)];
-    }),
-  ) as Record<Scatter, number>; // one entry for each scatter
   return {
     average,
     averageAll,
     low: lows.length < 10 ? before.low : Math.max(0.005, spread(lows)),
-    scatters,
+    scatters: scattersAt(problem, before, theta, covariance),
   };
 }
 

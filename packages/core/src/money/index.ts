@@ -1,6 +1,7 @@
 export { learntHabits } from './claims.ts';
 export { costOf, salesOf, basisTotal, stockOf, type Cost, type CostLine, type CostOrder } from './cost.ts';
 export { offMinor } from './deal-window.ts';
+export { unstatedShipping } from './unstated-shipping.ts';
 export { withoutRate } from './without-rate.ts';
 export { withCurrency } from './with-currency.ts';
 export {

@@ -14,6 +14,8 @@ export interface Shipping {
   readonly byClassMinor?: Readonly<Record<WeightClass, number>> | undefined;
   /** Subtotal from which sending is free; null when it never is. */
   readonly freeFromMinor: number | null;
+  /** Nobody said what it is: it is counted as 0, and that is told. */
+  readonly notStated?: boolean | undefined;
 }
 
 /**

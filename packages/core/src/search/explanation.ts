@@ -2,7 +2,7 @@ import { openSession, type Session } from '../session/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
-import { missingGames, missingRates, missingSpecs, obstaclesOf, type Obstacle } from './obstacles.ts';
+import { missingGames, missingRates, missingSpecs, blockersOf, type Blocker } from './blockers.ts';
 import { prepare } from './prepare.ts';
 import type { PreparedSearch } from './results.ts';
 
@@ -20,7 +20,7 @@ export interface Relaxation {
 }
 
 /** Wishes that cannot all be kept: without any one of them this conflict is gone. */
-export interface Conflict {
+interface Conflict {
   /** What is kept, in short words, in the order of the brief. */
   readonly wishes: readonly string[];
 }
@@ -31,7 +31,7 @@ export interface Explanation {
   /** Only when no sum would do. Dropping all that they name makes a build possible. */
   readonly conflicts: readonly Conflict[];
   /** What is not the brief's fault: put right in the catalogue. Where there are some they come first. */
-  readonly obstacles: readonly Obstacle[];
+  readonly blockers: readonly Blocker[];
 }
 
 /** The brief with as much more money as the least cost asks for, so that taking the advice leaves something that fits. */
@@ -52,7 +52,7 @@ interface ExplainProgress {
 type Explaining<Result> = Work<ExplainProgress, Result>;
 
 /** What is told of an explanation that was stopped: nothing that is not proved. */
-const STOPPED: Explanation = { relaxations: [], conflicts: [], obstacles: [] };
+const STOPPED: Explanation = { relaxations: [], conflicts: [], blockers: [] };
 
 /**
  * Why nothing fits a brief. When a sum would do: how much, and what each wish less would save. When none would: single
@@ -63,7 +63,7 @@ const STOPPED: Explanation = { relaxations: [], conflicts: [], obstacles: [] };
 export function* explainInfeasible(session: Session): Explaining<Explanation> {
   const { catalogue, brief } = session;
   const games = missingGames(brief, catalogue);
-  if (games.length > 0) return { ...STOPPED, obstacles: games };
+  if (games.length > 0) return { ...STOPPED, blockers: games };
   const wishes = wishesOf(brief);
   const world = new Possible(catalogue, brief, wishes);
   try {
@@ -73,17 +73,17 @@ export function* explainInfeasible(session: Session): Explaining<Explanation> {
         ...STOPPED,
         relaxations: sorted([least, ...(yield* savings(wishes, least.cost, world))]),
       };
-    const obstacles = missingRates(session);
+    const blockers = missingRates(session);
     if (!(yield* world.withOnly(new Set()))) {
       const loosest = openSession(catalogue, world.loosest);
-      const either = [obstacles, missingRates(loosest)].find((each) => each.length > 0);
-      return { ...STOPPED, obstacles: either ?? obstaclesOf(loosest) };
+      const either = [blockers, missingRates(loosest)].find((each) => each.length > 0);
+      return { ...STOPPED, blockers: either ?? blockersOf(loosest) };
     }
     const single = yield* singles(wishes, world);
     const relaxations = single.length > 0 ? single : yield* pairs(wishes, world);
     const isForGaps = relaxations.some(({ kind }) => kind === 'gaps');
     return {
-      obstacles: isForGaps ? [...obstacles, ...missingSpecs(session)] : obstacles,
+      blockers: isForGaps ? [...blockers, ...missingSpecs(session)] : blockers,
       relaxations: sorted(relaxations),
       conflicts: yield* conflictsOf(wishes, world),
     };

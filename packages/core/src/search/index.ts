@@ -1,6 +1,6 @@
-export { explainInfeasible, type Conflict, type Explanation, type Relaxation } from './explanation.ts';
-export type { Obstacle } from './obstacles.ts';
-export { obstacleWords } from './obstacle-words.ts';
+export { explainInfeasible, type Explanation, type Relaxation } from './explanation.ts';
+export type { Blocker } from './blockers.ts';
+export { blockerWords } from './blocker-words.ts';
 export { prepare } from './prepare.ts';
 export type {
   Answer,

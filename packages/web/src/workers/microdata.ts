@@ -1,15 +1,15 @@
 /** A thing described by microdata, in the shape that JSON-LD would have: its type, and a value or a list for each property. */
-export type Item = Record<string, unknown>;
+type DescribedItem = Record<string, unknown>;
 
 /** No property of an article is longer. */
 const LONGEST_TEXT = 2000;
 /** Properties inside one another beyond this are no page of a shop. */
 const DEEPEST = 8;
 
-interface Element {
+interface OpenTag {
   readonly property: string | undefined;
   /** The thing that begins here, if one does. */
-  readonly item: Item | null;
+  readonly item: DescribedItem | null;
   /** A value that stands in an attribute. */
   readonly content: string | undefined;
   text: string;
@@ -17,11 +17,11 @@ interface Element {
 
 /** Gathers the things that a page describes by microdata (HTML standard, "Microdata"), from a stream of its tags. */
 export class Microdata {
-  readonly items: Item[] = [];
-  private readonly open: Element[] = [];
+  readonly items: DescribedItem[] = [];
+  private readonly open: OpenTag[] = [];
   /** Of the open elements those that gather text, and the things that are not ended. */
-  private readonly gathering: Element[] = [];
-  private readonly within: Item[] = [];
+  private readonly gathering: OpenTag[] = [];
+  private readonly within: DescribedItem[] = [];
 
   start(attributes: Readonly<Record<string, string>>): void {
     const { itemscope, itemtype, itemprop, content } = attributes;

@@ -15,6 +15,7 @@ import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import WhyNothing from '../../shared/ui/WhyNothing.vue';
 
 const bench = useBench();
@@ -148,6 +149,7 @@ function take() {
         }}
       </p>
       <LeftOutOffers />
+      <UnstatedShipping v-if="summary" :cost="summary.cost" />
       <p v-if="resting > 0" class="small">
         It rests on {{ resting }} assumed {{ resting === 1 ? 'figure' : 'figures' }}: Picks lists them.
       </p>

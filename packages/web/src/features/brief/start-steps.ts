@@ -1,7 +1,7 @@
 import type { Brief, Catalogue, PartKind } from '@ripe-pick/core/parts';
 
 /** Kinds of parts that every first build needs some of, in the order of a build. */
-export const FIRST_KINDS: readonly PartKind[] = [
+const FIRST_KINDS: readonly PartKind[] = [
   'cpu',
   'motherboard',
   'memory',
@@ -13,7 +13,7 @@ export const FIRST_KINDS: readonly PartKind[] = [
 ];
 
 /** How many parts of a kind there are, and how many of them have a price or are there already. */
-export interface KindCount {
+interface KindCount {
   readonly kind: PartKind;
   readonly parts: number;
   readonly priced: number;

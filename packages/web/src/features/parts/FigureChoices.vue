@@ -3,7 +3,7 @@ import type { PartRead } from '@ripe-pick/core/specs';
 import { useId } from 'vue';
 import { figureName } from '../../shared/format/assumed.ts';
 import { figureText } from '../../shared/format/facts.ts';
-import { NEITHER, readingsOf, type Choices } from './figure-choices.ts';
+import { NEITHER, allReadings, type Choices } from './figure-choices.ts';
 
 /** Figures that were read, each with its words; what a text says in two ways is chosen from. */
 defineProps<{ part: PartRead; chosen: Choices }>();
@@ -20,7 +20,7 @@ const id = useId();
     >
       <b>{{ figureName(each.figure) }}</b>
       <template v-if="each.others.length > 0">
-        <label v-for="(reading, at) in readingsOf(each)" :key="at" class="choice"
+        <label v-for="(reading, at) in allReadings(each)" :key="at" class="choice"
           ><input
             type="radio"
             :name="`${id} ${each.figure}`"

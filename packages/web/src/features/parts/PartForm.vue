@@ -8,6 +8,7 @@ import { computed, ref } from 'vue';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { currencyOptions } from '../../shared/format/currencies.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import PartField from './PartField.vue';
 import ReadSpecs from './ReadSpecs.vue';
@@ -15,6 +16,7 @@ import {
   changesOf,
   currencyOf,
   problemsOfDraft,
+  shopNamed,
   withOffer,
   withReading,
   type DraftProblem,
@@ -54,6 +56,14 @@ const shops = computed(() =>
 const currency = computed(() =>
   currencyOf(draft.value, { shops: catalogueStore.stored?.shops ?? [] }, workspace.brief.money.currency),
 );
+/** Whether a price is typed for a shop that is not there yet: then its currency and shipping are asked for. */
+const isNewShop = computed(
+  () =>
+    draft.value.shop.trim() !== '' &&
+    draft.value.price.trim() !== '' &&
+    !shopNamed(draft.value, { shops: catalogueStore.stored?.shops ?? [] }),
+);
+const currencies = computed(() => currencyOptions([currency.value, workspace.brief.money.currency]));
 const set = (change: Partial<PartDraft>) => (draft.value = { ...draft.value, ...change });
 const setSpec = (key: string, value: unknown) => {
   const { [key]: _, ...words } = draft.value.words;
@@ -161,6 +171,28 @@ async function keep() {
           :options="CONDITIONS.map((value) => ({ value, label: value }))"
           aria-label="Condition"
           @update:value="(condition: PartDraft['condition']) => set({ condition })"
+      /></label>
+    </div>
+    <div v-if="isNewShop" class="grid" role="group" :aria-label="`New shop ${draft.shop}`">
+      <label
+        ><span>Sells in</span>
+        <NSelect
+          filterable
+          :value="currency"
+          :options="currencies"
+          aria-label="Currency of the shop"
+          @update:value="(code: string) => set({ currency: code })"
+      /></label>
+      <label
+        ><span
+          >Shipping, an order <span class="quiet">{{ currency }}</span></span
+        >
+        <NInput
+          :value="draft.shipping"
+          placeholder="not stated; 0 for free"
+          maxlength="40"
+          :input-props="{ 'aria-label': 'Shipping of the shop', inputmode: 'decimal' }"
+          @update:value="(shipping: string) => set({ shipping })"
       /></label>
     </div>
     <p v-if="twin" class="doubt" role="status">

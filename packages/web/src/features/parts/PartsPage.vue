@@ -9,7 +9,10 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import PartForm from './PartForm.vue';
+import ExchangePanel from './ExchangePanel.vue';
+import GamesPanel from './GamesPanel.vue';
 import SeveralParts from './SeveralParts.vue';
+import ShopsPanel from './ShopsPanel.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
 import { matchingRows, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
 
@@ -18,6 +21,13 @@ const message = useMessage();
 const route = useRoute();
 const router = useRouter();
 
+const THINGS = [
+  { id: 'parts', name: 'Parts' },
+  { id: 'shops', name: 'Shops' },
+  { id: 'games', name: 'Games' },
+  { id: 'exchange', name: 'Rates of exchange' },
+] as const;
+const thing = computed(() => THINGS.find(({ id }) => id === route.query.of)?.id ?? 'parts');
 const ROW_PX = 46;
 const kind = ref<PartKind | null>(null);
 const search = ref('');
@@ -144,77 +154,95 @@ watch(
 
 <template>
   <div class="page">
-    <h1>Parts</h1>
     <div class="bar">
-      <button class="plain strong" @click="add()">Add a part</button>
-      <button class="plain edged" @click="addSeveral()">Add several</button>
-      <NInput
-        v-model:value="search"
-        clearable
-        placeholder="Name, socket, 8 GB …"
-        class="search"
-        :input-props="{ 'aria-label': 'Search the parts', type: 'search' }"
-      />
-      <NSelect
-        v-model:value="kind"
-        clearable
-        :options="KINDS"
-        placeholder="All kinds"
-        class="choice"
-        aria-label="Kind of part"
-      />
-      <NSelect v-model:value="filter" :options="FILTERS" class="choice" aria-label="Which parts" />
-      <p class="quiet num" role="status">{{ shown.length }} of {{ rows.length }}</p>
-    </div>
-    <div v-if="rows.length === 0" class="sheet empty">
-      <p><b>No parts yet.</b></p>
-      <p>
-        Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part are
-        enough. What is missing is assumed where it is usual, and marked.
-      </p>
-      <div class="bar">
-        <button class="plain strong" @click="add()">Add the first part</button>
-        <button class="plain edged" @click="addSeveral()">Paste a list, a table or pages</button>
+      <h1>Parts</h1>
+      <div class="bar" role="group" aria-label="What is edited">
+        <button
+          v-for="each in THINGS"
+          :key="each.id"
+          class="plain edged"
+          :aria-pressed="thing === each.id"
+          @click="router.replace({ name: 'parts', query: each.id === 'parts' ? {} : { of: each.id } })"
+        >
+          {{ each.name }}
+        </button>
       </div>
     </div>
-    <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
-    <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
-      <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
-        <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
-          <div class="row" :style="{ height: `${ROW_PX}px` }">
-            <button
-              :id="`shelf-${item.at}`"
-              class="plain name"
-              :title="item.row.title"
-              @click="open(item.row.part)"
-              @keydown.down.prevent="move(item.at, 1)"
-              @keydown.up.prevent="move(item.at, -1)"
-              @keydown="(event: KeyboardEvent) => event.key === 'Delete' && remove(item.row)"
-            >
-              <b>{{ item.row.title }}</b>
-              <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>
-            </button>
-            <span class="specs" :title="item.row.specs">{{ item.row.specs }}</span>
-            <span class="num" :class="item.row.gaps > 0 ? 'gap' : 'quiet'">{{
-              item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
-            }}</span>
-            <span class="num quiet">{{
-              item.row.offers === 0
-                ? 'no price'
-                : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
-            }}</span>
-            <span class="acts">
-              <button class="plain edged" @click="duplicate(item.row.part)">
-                Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
+    <ShopsPanel v-if="thing === 'shops'" />
+    <GamesPanel v-else-if="thing === 'games'" />
+    <ExchangePanel v-else-if="thing === 'exchange'" />
+    <template v-else>
+      <div class="bar">
+        <button class="plain strong" @click="add()">Add a part</button>
+        <button class="plain edged" @click="addSeveral()">Add several</button>
+        <NInput
+          v-model:value="search"
+          clearable
+          placeholder="Name, socket, 8 GB …"
+          class="search"
+          :input-props="{ 'aria-label': 'Search the parts', type: 'search' }"
+        />
+        <NSelect
+          v-model:value="kind"
+          clearable
+          :options="KINDS"
+          placeholder="All kinds"
+          class="choice"
+          aria-label="Kind of part"
+        />
+        <NSelect v-model:value="filter" :options="FILTERS" class="choice" aria-label="Which parts" />
+        <p class="quiet num" role="status">{{ shown.length }} of {{ rows.length }}</p>
+      </div>
+      <div v-if="rows.length === 0" class="sheet empty">
+        <p><b>No parts yet.</b></p>
+        <p>
+          Paste the name or the specs of what you have in mind, or a shop’s page: five or so figures a part
+          are enough. What is missing is assumed where it is usual, and marked.
+        </p>
+        <div class="bar">
+          <button class="plain strong" @click="add()">Add the first part</button>
+          <button class="plain edged" @click="addSeveral()">Paste a list, a table or pages</button>
+        </div>
+      </div>
+      <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
+      <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
+        <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
+          <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
+            <div class="row" :style="{ height: `${ROW_PX}px` }">
+              <button
+                :id="`shelf-${item.at}`"
+                class="plain name"
+                :title="item.row.title"
+                @click="open(item.row.part)"
+                @keydown.down.prevent="move(item.at, 1)"
+                @keydown.up.prevent="move(item.at, -1)"
+                @keydown="(event: KeyboardEvent) => event.key === 'Delete' && remove(item.row)"
+              >
+                <b>{{ item.row.title }}</b>
+                <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>
               </button>
-              <button class="plain edged" @click="remove(item.row)">
-                Delete<span class="visually-hidden"> {{ item.row.title }}</span>
-              </button>
-            </span>
-          </div>
-        </template>
-      </NVirtualList>
-    </div>
+              <span class="specs" :title="item.row.specs">{{ item.row.specs }}</span>
+              <span class="num" :class="item.row.gaps > 0 ? 'gap' : 'quiet'">{{
+                item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
+              }}</span>
+              <span class="num quiet">{{
+                item.row.offers === 0
+                  ? 'no price'
+                  : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
+              }}</span>
+              <span class="acts">
+                <button class="plain edged" @click="duplicate(item.row.part)">
+                  Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
+                </button>
+                <button class="plain edged" @click="remove(item.row)">
+                  Delete<span class="visually-hidden"> {{ item.row.title }}</span>
+                </button>
+              </span>
+            </div>
+          </template>
+        </NVirtualList>
+      </div>
+    </template>
     <Dialog :show="isOpen" :title="title" :width="860" @close="isOpen = false">
       <p v-if="current" class="row-acts">
         <button class="plain edged" @click="duplicate(current.part)">Duplicate</button>
@@ -230,8 +258,8 @@ watch(
 
 <style scoped>
 .page {
-  display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr);
+  display: flex;
+  flex-direction: column;
   gap: 10px;
   height: 100%;
   min-height: 0;
@@ -257,6 +285,7 @@ watch(
   max-width: 62ch;
 }
 .shelf {
+  flex: 1;
   min-height: 240px;
   overflow: hidden;
 }

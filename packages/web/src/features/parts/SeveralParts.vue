@@ -18,7 +18,7 @@ import {
   changesOfRows,
   draftOfRow,
   problemsOfRow,
-  rowOf,
+  entryRow,
   twinOf,
   type EntryRow,
 } from './part-entries.ts';
@@ -54,7 +54,7 @@ async function read() {
   try {
     const found = await benchWorker().readParts(texts, { ...told.value });
     if (own !== reading) return;
-    rows.value = found.parts.map(({ entry, part }) => rowOf(entry, part));
+    rows.value = found.parts.map(({ entry, part }) => entryRow(entry, part));
     columns.value = found.columns;
     opened.value = null;
     message.value = '';

@@ -6,7 +6,7 @@ export type Choices = Readonly<Record<string, number>>;
 export const NEITHER = -1;
 
 /** All that a text says of a figure. */
-export const readingsOf = ({ value, words, others }: SpecRead) => [{ value, words }, ...others];
+export const allReadings = ({ value, words, others }: SpecRead) => [{ value, words }, ...others];
 
 /** Figures that the text says two things of, and nobody chose yet. */
 export const openFigures = ({ figures }: PartRead, chosen: Choices): SpecRead[] =>
@@ -17,5 +17,5 @@ export const withChoices = (read: PartRead, chosen: Choices): PartRead => ({
   ...read,
   figures: read.figures
     .filter(({ figure }) => chosen[figure] !== NEITHER)
-    .map((each) => ({ ...each, ...readingsOf(each)[chosen[each.figure] ?? 0] })),
+    .map((each) => ({ ...each, ...allReadings(each)[chosen[each.figure] ?? 0] })),
 });

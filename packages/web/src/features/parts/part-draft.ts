@@ -21,6 +21,8 @@ export interface PartDraft {
   readonly currency: string | null;
   readonly condition: 'new' | 'refurbished' | 'used';
   readonly shop: string;
+  /** What a new shop asks for sending; empty: not stated. */
+  readonly shipping: string;
 }
 
 export const BLANK_DRAFT: PartDraft = {
@@ -35,6 +37,7 @@ export const BLANK_DRAFT: PartDraft = {
   currency: null,
   condition: 'new',
   shop: '',
+  shipping: '',
 };
 
 /** A part that is there, to be changed. */
@@ -75,12 +78,12 @@ export const withOffer = (draft: PartDraft, offer: OfferWords | null): PartDraft
         condition: offer.condition ?? draft.condition,
       };
 
-const shopOf = ({ shop }: PartDraft, { shops }: Pick<Catalogue, 'shops'>) =>
+export const shopNamed = ({ shop }: PartDraft, { shops }: Pick<Catalogue, 'shops'>) =>
   shops.find(({ name }) => name.toLowerCase() === shop.trim().toLowerCase());
 
 /** The currency that a draft's price is in. */
 export const currencyOf = (draft: PartDraft, catalogue: Pick<Catalogue, 'shops'>, ofBrief: string): string =>
-  shopOf(draft, catalogue)?.currency ?? draft.currency ?? ofBrief;
+  shopNamed(draft, catalogue)?.currency ?? draft.currency ?? ofBrief;
 
 /** Something of a draft that has to be put right first. */
 export interface DraftProblem {
@@ -90,7 +93,7 @@ export interface DraftProblem {
 
 /** Whether a shop sells this very part in this condition already: its price has a history of its own. */
 export function hasOffer(draft: PartDraft, catalogue: Pick<Catalogue, 'offers' | 'shops'>): boolean {
-  const at = shopOf(draft, catalogue)?.id;
+  const at = shopNamed(draft, catalogue)?.id;
   return catalogue.offers.some(
     (offer) => offer.part === draft.id && offer.shop === at && offer.condition === draft.condition,
   );
@@ -115,6 +118,12 @@ export function problemsOfDraft(
     missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
   if (draft.currency !== null && draft.currency !== currency)
     missing('Price', `It is in ${draft.currency}, and ${draft.shop.trim()} sells in ${currency}.`);
+  const shipping = draft.shipping.trim();
+  if (shipping !== '' && readAmount(shipping, currency)?.kind !== 'sure')
+    missing(
+      'Shipping',
+      `“${shipping}” is no amount. Write it like 4.90, or leave it empty if you do not know.`,
+    );
   if (draft.shop.trim() === '') missing('Shop', 'Say where it was seen at this price.');
   if (hasOffer(draft, catalogue))
     missing(
@@ -131,7 +140,7 @@ function offerChanges(
   briefCurrency: string,
 ): CatalogueChange[] {
   if (draft.price.trim() === '') return [];
-  const known = shopOf(draft, catalogue);
+  const known = shopNamed(draft, catalogue);
   const currency = currencyOf(draft, catalogue, briefCurrency);
   const price = readAmount(draft.price, currency);
   if (price?.kind !== 'sure') return [];
@@ -151,7 +160,11 @@ function offerChanges(
     },
   };
   if (known) return [offer];
-  const shipping = { feeMinor: 0, freeFromMinor: null };
+  const fee = readAmount(draft.shipping, currency);
+  const shipping =
+    fee?.kind === 'sure'
+      ? { feeMinor: fee.minor, freeFromMinor: null }
+      : { feeMinor: 0, freeFromMinor: null, notStated: true };
   const item = { id: shop, name: draft.shop.trim(), kind: 'shop' as const, currency, shipping };
   return [{ do: 'put-shop', isNew: true, item }, offer];
 }

@@ -1,15 +1,20 @@
+import { readFileSync } from 'node:fs';
+import { catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import { ESSENTIALS } from '@ripe-pick/core/assumptions';
 import type { Catalogue, Part } from '@ripe-pick/core/parts';
 import { columnsOf, entriesIn, entriesOfTable, readSpecs, templateHeadings } from '@ripe-pick/core/specs';
 import { describe, expect, it } from 'vitest';
-import { makeCatalogue } from '../../../../demo/src/make.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
-import { asKind, changesOfRows, draftOfRow, problemsOfRow, rowOf, twinOf } from './part-entries.ts';
+import { asKind, changesOfRows, draftOfRow, problemsOfRow, entryRow, twinOf } from './part-entries.ts';
 
-const demo = makeCatalogue({ seed: 3, gaps: 0 }) as unknown as Catalogue;
+const demo = catalogueOf(
+  catalogueFileSchema.parse(
+    JSON.parse(readFileSync(new URL('../../../../demo/files/catalogue.json', import.meta.url), 'utf8')),
+  ),
+);
 const EMPTY: Catalogue = { ...demo, parts: [], shops: [], offers: [], deals: [], currencyRates: [] };
 const rowsOf = (text: string) =>
-  entriesIn(text).map((entry) => rowOf(entry, readSpecs(entry.lines, entry.kind)));
+  entriesIn(text).map((entry) => entryRow(entry, readSpecs(entry.lines, entry.kind)));
 
 const LIST = [
   'Wrenlow Spar 2x8 GB DDR4-3200 CL16, 45,90 EUR at Corner',

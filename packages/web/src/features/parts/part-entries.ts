@@ -23,7 +23,7 @@ export interface EntryRow {
   readonly isTaken: boolean;
 }
 
-export const rowOf = (entry: PartEntry, part: PartRead): EntryRow => ({
+export const entryRow = (entry: PartEntry, part: PartRead): EntryRow => ({
   entry,
   part,
   chosen: {},

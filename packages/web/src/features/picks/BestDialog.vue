@@ -7,6 +7,7 @@ import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/s
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import WhyNothing from '../../shared/ui/WhyNothing.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -81,10 +82,9 @@ const shopOf = (pick: Swap['to']) => {
       ? 'owned'
       : '';
 };
+const cost = computed(() => (best.value && bench.index ? costOf(best.value.picks, bench.index) : null));
 const totals = computed(() =>
-  best.value && bench.index
-    ? totalsOf(costOf(best.value.picks, bench.index), workspace.brief.money.costBasis, bench.currency)
-    : null,
+  cost.value ? totalsOf(cost.value, workspace.brief.money.costBasis, bench.currency) : null,
 );
 /** Assumed figures that the best set rests on, and those of them that would hurt it. */
 const resting = computed(() =>
@@ -167,6 +167,7 @@ const lead = (picks: Picks) =>
             {{ unit }}.</span
           >
         </p>
+        <UnstatedShipping v-if="cost" :cost="cost" />
         <p v-if="model.isUnmeasured">
           <b>Nobody measured any of these parts:</b> every rate is an estimate from specs.
         </p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Explanation, Obstacle, Relaxation } from '@ripe-pick/core/search';
-import { obstacleWords } from '@ripe-pick/core/search';
+import type { Explanation, Blocker, Relaxation } from '@ripe-pick/core/search';
+import { blockerWords } from '@ripe-pick/core/search';
 import { RouterLink, type RouteLocationRaw } from 'vue-router';
 import { kindFor } from '@ripe-pick/core/parts';
 import { fieldName } from '../format/facts.ts';
@@ -20,19 +20,19 @@ interface Way {
   readonly to: RouteLocationRaw;
 }
 const shelf = (query: Record<string, string>): RouteLocationRaw => ({ name: 'parts', query });
-/** Where an obstacle is put right. */
-function waysOut(obstacle: Obstacle): Way[] {
-  switch (obstacle.code) {
+/** Where a blocker is put right. */
+function waysOut(blocker: Blocker): Way[] {
+  switch (blocker.code) {
     case 'no-part':
-      return [{ label: 'Add one', to: shelf({ add: kindFor(obstacle.slot) }) }];
+      return [{ label: 'Add one', to: shelf({ add: kindFor(blocker.slot) }) }];
     case 'no-price':
     case 'sold-out':
-      return [{ label: 'Show them', to: shelf({ kind: kindFor(obstacle.slot) }) }];
+      return [{ label: 'Show them', to: shelf({ kind: kindFor(blocker.slot) }) }];
     case 'no-pair':
-      return obstacle.slots.map((slot) => ({ label: 'Add another', to: shelf({ add: kindFor(slot) }) }));
+      return blocker.slots.map((slot) => ({ label: 'Add another', to: shelf({ add: kindFor(slot) }) }));
     case 'specs-missing':
     case 'specs-to-state':
-      return obstacle.parts
+      return blocker.parts
         .flatMap(({ part, figures }) => figures.map((figure) => ({ part, figure })))
         .slice(0, MOST_FIELDS)
         .map(({ part, figure }) => ({
@@ -40,7 +40,7 @@ function waysOut(obstacle: Obstacle): Way[] {
           to: shelf({ part, field: figure }),
         }));
     case 'no-rate-of-exchange':
-      return [{ label: 'Type the rate', to: { name: 'brief', query: { rate: obstacle.currency } } }];
+      return [{ label: 'Type the rate', to: { name: 'brief', query: { rate: blocker.currency } } }];
     default:
       return [];
   }
@@ -52,11 +52,11 @@ function take(each: Relaxation) {
 </script>
 
 <template>
-  <ul v-if="explanation.obstacles.length > 0">
-    <li v-for="(obstacle, n) in explanation.obstacles" :key="n">
-      <span>{{ obstacleWords(obstacle) }}</span>
+  <ul v-if="explanation.blockers.length > 0">
+    <li v-for="(blocker, n) in explanation.blockers" :key="n">
+      <span>{{ blockerWords(blocker) }}</span>
       <span class="ways">
-        <RouterLink v-for="way in waysOut(obstacle)" :key="way.label" :to="way.to" @click="emit('done')">{{
+        <RouterLink v-for="way in waysOut(blocker)" :key="way.label" :to="way.to" @click="emit('done')">{{
           way.label
         }}</RouterLink>
       </span>
@@ -84,7 +84,7 @@ function take(each: Relaxation) {
       </li>
     </ul>
   </template>
-  <p v-else-if="explanation.obstacles.length === 0" class="quiet">
+  <p v-else-if="explanation.blockers.length === 0" class="quiet">
     No single change and no pair of changes makes a build possible.
   </p>
 </template>

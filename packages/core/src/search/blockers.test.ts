@@ -15,7 +15,7 @@ import type { Brief, Catalogue, Offer, Part, Shop } from '../parts/index.ts';
 import { openSession } from '../session/index.ts';
 import { finish } from '../work/index.ts';
 import { explainInfeasible, type Explanation } from './explanation.ts';
-import { obstacleWords } from './obstacle-words.ts';
+import { blockerWords } from './blocker-words.ts';
 
 /* One market of the good build, 10.00 a part, with one thing wrong at a time: the message has to name that thing. */
 
@@ -69,16 +69,16 @@ const kindsOf = ({ relaxations }: Explanation) => relaxations.map(({ kind }) => 
 describe('when nothing fits, the true reason is named', () => {
   it('money: what is missing, to the cent', () => {
     // The cheapest set does without card and cooler: six parts.
-    const { relaxations, obstacles } = whyNothing({
+    const { relaxations, blockers } = whyNothing({
       brief: (b) => ({ ...b, money: { ...b.money, budgetMinor: 5999, allowedOverMinor: 0 } }),
     });
     expect(relaxations.find(({ kind }) => kind === 'budget')).toMatchObject({ cost: 6000, shortMinor: 1 });
-    expect(obstacles).toEqual([]);
+    expect(blockers).toEqual([]);
   });
   it('missing figures: assuming the usual is what would help', () => {
     const gaps = changed(BOARD, { memoryMaxMts: null });
     const found = whyNothing({ parts: gaps, brief: inWhereToBuy({ assume: 'none' }) });
-    expect(found.obstacles).toEqual([]);
+    expect(found.blockers).toEqual([]);
     expect(kindsOf(found)).toContain('assume');
   });
   it('missing figures that keep the cheapest set from being known to fit: the part and the very figure', () => {
@@ -88,14 +88,14 @@ describe('when nothing fits, the true reason is named', () => {
       locks: [{ slot: 'cooler', part: 'cooler', offer: null }],
     });
     const found = whyNothing({ parts: gaps, brief: locked });
-    expect(found.obstacles).toEqual([
+    expect(found.blockers).toEqual([
       { code: 'specs-to-state', parts: [{ part: 'case', figures: ['maxCoolerHeightMm'] }] },
     ]);
     expect(kindsOf(found)).toContain('gaps');
   });
   it('missing figures that nothing can be assumed from: the part and the very figure', () => {
     const found = whyNothing({ parts: changed(MEMORY, { modules: null, gbPerModule: null }) });
-    expect(found.obstacles).toEqual([
+    expect(found.blockers).toEqual([
       {
         code: 'specs-missing',
         slot: 'memory',
@@ -104,9 +104,9 @@ describe('when nothing fits, the true reason is named', () => {
     ]);
   });
   it('no rate of exchange: the currency, and how many offers wait for it', () => {
-    const { obstacles } = whyNothing({ shop: { currency: 'NOK' } });
-    expect(obstacles).toEqual([{ code: 'no-rate-of-exchange', currency: 'NOK', offers: PARTS.length }]);
-    expect(obstacleWords(obstacles[0])).toContain('no rate of exchange for NOK');
+    const { blockers } = whyNothing({ shop: { currency: 'NOK' } });
+    expect(blockers).toEqual([{ code: 'no-rate-of-exchange', currency: 'NOK', offers: PARTS.length }]);
+    expect(blockerWords(blockers[0])).toContain('no rate of exchange for NOK');
   });
   it('shops left out', () =>
     expect(kindsOf(whyNothing({ brief: inWhereToBuy({ shopsOut: ['shop'] }) }))).toEqual(['shops']));
@@ -137,17 +137,17 @@ describe('when nothing fits, the true reason is named', () => {
       kindsOf(whyNothing({ brief: (b) => ({ ...b, excluded: [{ part: 'case', reason: 'ugly' }] }) })),
     ).toEqual(['exclusions']));
   it('a kind of part that is not in the catalogue', () =>
-    expect(whyNothing({ parts: without('psu') }).obstacles).toEqual([{ code: 'no-part', slot: 'psu' }]));
+    expect(whyNothing({ parts: without('psu') }).blockers).toEqual([{ code: 'no-part', slot: 'psu' }]));
   it('parts without a price, and parts that are sold out', () => {
     const without = whyNothing({ offers: (each) => (each.part === 'case' ? null : each) });
-    expect(without.obstacles).toEqual([{ code: 'no-price', slot: 'case', parts: ['case'] }]);
+    expect(without.blockers).toEqual([{ code: 'no-price', slot: 'case', parts: ['case'] }]);
     const soldOut = whyNothing({ offers: (each) => ({ ...each, inStock: each.part !== 'case' }) });
-    expect(soldOut.obstacles).toEqual([{ code: 'sold-out', slot: 'case', parts: ['case'] }]);
+    expect(soldOut.blockers).toEqual([{ code: 'sold-out', slot: 'case', parts: ['case'] }]);
   });
   it('two kinds that never go together, with the rule', () => {
-    const [obstacle] = whyNothing({ parts: changed(PROCESSOR, { socket: 'other' }) }).obstacles;
-    expect(obstacle).toMatchObject({ code: 'no-pair', slots: ['cpu', 'motherboard'] });
-    expect(obstacleWords(obstacle)).toContain('socket');
+    const [blocker] = whyNothing({ parts: changed(PROCESSOR, { socket: 'other' }) }).blockers;
+    expect(blocker).toMatchObject({ code: 'no-pair', slots: ['cpu', 'motherboard'] });
+    expect(blockerWords(blocker)).toContain('socket');
   });
   it('coolers that fit no processor of the catalogue, where none has one in its box', () => {
     const parts = PARTS.map((part) =>
@@ -157,12 +157,12 @@ describe('when nothing fits, the true reason is named', () => {
           ? { ...part, stockCooler: false }
           : part,
     ) as Part[];
-    const [obstacle] = whyNothing({ parts }).obstacles;
-    expect(obstacle).toMatchObject({ code: 'no-pair', slots: ['cpu', 'cooler'] });
+    const [blocker] = whyNothing({ parts }).blockers;
+    expect(blocker).toMatchObject({ code: 'no-pair', slots: ['cpu', 'cooler'] });
   });
   it('no game, and a game that is gone', () => {
     const games = (list: Brief['play']['games']) =>
-      whyNothing({ brief: (b) => ({ ...b, play: { ...b.play, games: list } }) }).obstacles;
+      whyNothing({ brief: (b) => ({ ...b, play: { ...b.play, games: list } }) }).blockers;
     expect(games([])).toEqual([{ code: 'no-game' }]);
     const gone = games([{ game: 'gone', preset: 'high', weight: 1, target: null }]);
     expect(gone).toEqual([{ code: 'unknown-game', games: ['gone'] }]);

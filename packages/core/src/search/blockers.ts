@@ -15,7 +15,7 @@ import { domainsOf, REST, type Domains } from './domains.ts';
 import { prepare } from './prepare.ts';
 
 /** Why no build is possible, whatever the brief gave up: it is put right in the catalogue, or by naming a game. */
-export type Obstacle =
+export type Blocker =
   | { readonly code: 'no-game' }
   /** Games of the brief that the catalogue lost. */
   | { readonly code: 'unknown-game'; readonly games: readonly string[] }
@@ -48,7 +48,7 @@ function withAllRates(catalogue: Catalogue, currencies: readonly string[], to: s
 }
 
 /** Currencies whose offers would make a build possible if they were counted; none when they would not. */
-export function missingRates({ catalogue, brief, priceIndex }: Session): Obstacle[] {
+export function missingRates({ catalogue, brief, priceIndex }: Session): Blocker[] {
   const lost = withoutRate(priceIndex);
   if (lost.length === 0) return [];
   const counted = withAllRates(
@@ -61,14 +61,14 @@ export function missingRates({ catalogue, brief, priceIndex }: Session): Obstacl
 }
 
 /** What the brief's games lack; empty when all of them are known. */
-export function missingGames(brief: Brief, { frameModel }: Catalogue): Obstacle[] {
+export function missingGames(brief: Brief, { frameModel }: Catalogue): Blocker[] {
   if (brief.play.games.length === 0) return [{ code: 'no-game' }];
   const games = scenesOf(brief, frameModel).unknownGames;
   return games.length > 0 ? [{ code: 'unknown-game', games }] : [];
 }
 
 /** Figures that keep the cheapest set with gaps from being known to fit. */
-export function missingSpecs({ catalogue, brief }: Session): Obstacle[] {
+export function missingSpecs({ catalogue, brief }: Session): Blocker[] {
   const loose = { ...brief, whereToBuy: { ...brief.whereToBuy, allowUnknown: true } };
   const session = openSession(catalogue, loose);
   const cheapest = prepare(session).cheapest();
@@ -88,7 +88,7 @@ export function missingSpecs({ catalogue, brief }: Session): Obstacle[] {
 const MOSTLY_NEEDED: readonly Slot[] = ['gpu', 'cooler', 'storage'];
 
 /** Why nothing fits a brief that asks for as little as can be asked. */
-export function obstaclesOf(session: Session): Obstacle[] {
+export function blockersOf(session: Session): Blocker[] {
   const { catalogue, brief, priceIndex, rules, rates } = session;
   const domains = domainsOf(catalogue.parts, priceIndex, brief, rules, rates);
   const lacking = (slots: readonly Slot[]) =>
@@ -103,7 +103,7 @@ const partsIn = ({ cpus, rest }: Domains, slot: Slot): Part[] =>
   (slot === 'cpu' ? cpus : rest[(REST as readonly Slot[]).indexOf(slot)]).flatMap(({ part }) => part ?? []);
 
 /** The nearest reason why no part stands in a slot: none there, none sold, or sold and without the figures of a rate. */
-function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Obstacle {
+function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Blocker {
   const all = catalogue.parts.filter(({ kind }) => kind === kindFor(slot));
   if (all.length === 0) return { code: 'no-part', slot };
   const parts = all.map(({ id }) => id);
@@ -127,9 +127,9 @@ function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Obstac
 }
 
 /** Two slots no parts of which go together; of those that may be empty, only beside a required one. */
-function pairsApart(domains: Domains, { brief, rules }: Session): Obstacle[] {
+function pairsApart(domains: Domains, { brief, rules }: Session): Blocker[] {
   return REQUIRED_SLOTS.flatMap((a, n) =>
-    [...REQUIRED_SLOTS.slice(n + 1), ...MOSTLY_NEEDED].flatMap((b): Obstacle[] => {
+    [...REQUIRED_SLOTS.slice(n + 1), ...MOSTLY_NEEDED].flatMap((b): Blocker[] => {
       if (partsIn(domains, b).length === 0) return []; // told already
       const found = new Set<string>();
       for (const left of partsIn(domains, a))
