@@ -14,6 +14,9 @@ must(process.execPath, ['--import', 'tsx', 'bench/browser.bench.ts'], {
 must(process.execPath, ['--import', 'tsx', 'bench/workbench.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });
+must(process.execPath, ['--import', 'tsx', 'bench/parts.bench.ts'], {
+  env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
+});
 must(process.execPath, ['--import', 'tsx', 'bench/growth.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });

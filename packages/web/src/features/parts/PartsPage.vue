@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Part, PartKind } from '@ripe-pick/core/parts';
-import { useStorage } from '@vueuse/core';
+import { refDebounced, useStorage } from '@vueuse/core';
 import { NInput, NSelect, NVirtualList, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -31,6 +31,8 @@ const thing = computed(() => THINGS.find(({ id }) => id === route.query.of)?.id 
 const ROW_PX = 46;
 const kind = ref<PartKind | null>(null);
 const search = ref('');
+/** The list follows a moment later: it never keeps the next key waiting. */
+const searched = refDebounced(search, 60);
 const filter = ref<ShelfFilter>('all');
 const rows = computed(() => (catalogueStore.stored ? shelfRows(catalogueStore.stored) : []));
 const rated = computed(() => {
@@ -38,16 +40,15 @@ const rated = computed(() => {
   return new Set([...(model?.cpus ?? []), ...(model?.gpus ?? [])].map(({ part }) => part));
 });
 const shown = computed(() =>
-  matchingRows(rows.value, { kind: kind.value, search: search.value, filter: filter.value }, (part) =>
+  matchingRows(rows.value, { kind: kind.value, search: searched.value, filter: filter.value }, (part) =>
     rated.value.has(part),
   ),
 );
-const KINDS = computed(() =>
-  PART_KINDS.map((value) => ({
-    value,
-    label: `${SLOT_NAMES[value]} (${rows.value.filter(({ part }) => part.kind === value).length})`,
-  })),
-);
+const KINDS = computed(() => {
+  const counts = new Map<PartKind, number>();
+  for (const { part } of rows.value) counts.set(part.kind, (counts.get(part.kind) ?? 0) + 1);
+  return PART_KINDS.map((value) => ({ value, label: `${SLOT_NAMES[value]} (${counts.get(value) ?? 0})` }));
+});
 const isKind = (word: unknown): word is PartKind => PART_KINDS.some((each) => each === word);
 const FILTERS: { value: ShelfFilter; label: string }[] = [
   { value: 'all', label: 'All' },
@@ -132,7 +133,21 @@ async function move(at: number, by: number) {
   await nextTick();
   requestAnimationFrame(() => document.getElementById(`shelf-${to}`)?.focus());
 }
-const items = computed(() => shown.value.map((row, at) => ({ key: row.part.id, row, at })));
+/** Keyed by place: a row that shows another part is written over, not made anew. */
+const items = computed(() => shown.value.map((row, at) => ({ key: at, row, at })));
+/** Words to search by are made ready while nothing else is to be done, so that the first key finds them. */
+watch(
+  rows,
+  (all) => {
+    let next = 0;
+    const prepare = (deadline: IdleDeadline) => {
+      while (next < all.length && deadline.timeRemaining() > 1) void all[next++].words;
+      if (next < all.length && all === rows.value) requestIdleCallback(prepare);
+    };
+    requestIdleCallback(prepare);
+  },
+  { immediate: true },
+);
 
 watch(
   () => route.query,

@@ -2,18 +2,42 @@ import { ESSENTIALS } from '@ripe-pick/core/assumptions';
 import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
 import { fieldName, figureText } from '../../shared/format/facts.ts';
 
-/** A part as the shelf lists it. */
-export interface ShelfRow {
-  readonly part: Part;
+/** A part as the shelf lists it. What takes long to put into words is worked out when it is first looked at. */
+export class ShelfRow {
   readonly title: string;
-  /** Its essentials in short. */
-  readonly specs: string;
+  #specs: string | undefined;
+  #words: string | undefined;
+
+  constructor(
+    readonly part: Part,
+    readonly offers: number,
+  ) {
+    this.title = `${part.brand} ${part.name}`;
+  }
+
   /** Essentials that are missing. */
-  readonly gaps: number;
-  readonly offers: number;
+  get gaps(): number {
+    const figures = figuresOf(this.part);
+    return ESSENTIALS[this.part.kind].filter((figure) => (figures[figure] ?? null) === null).length;
+  }
+
+  /** Its essentials in short. */
+  get specs(): string {
+    const figures = figuresOf(this.part);
+    return (this.#specs ??= ESSENTIALS[this.part.kind]
+      .map((figure) => shortText(figure, figures[figure] ?? null))
+      .filter(Boolean)
+      .join(' · '));
+  }
+
   /** What it is searched by, in small letters. */
-  readonly words: string;
+  get words(): string {
+    return (this.#words ??= `${this.title} ${this.specs}`.toLowerCase());
+  }
 }
+
+/** A part's figures by name, null where missing. */
+const figuresOf = (part: Part) => part as unknown as Readonly<Record<string, unknown>>;
 
 /** What the list is narrowed to, beside kind and words. */
 export type ShelfFilter = 'all' | 'gaps' | 'no-price' | 'no-rate';
@@ -35,30 +59,15 @@ function shortText(figure: string, value: unknown): string {
   return counted ? `${String(value)} ${counted}` : figureText(figure, value);
 }
 
-function rowOf(part: Part, offers: number): ShelfRow {
-  const figures = part as unknown as Readonly<Record<string, unknown>>; // read by name, null where missing
-  const essentials = ESSENTIALS[part.kind];
-  const title = `${part.brand} ${part.name}`;
-  const specs = essentials
-    .map((figure) => shortText(figure, figures[figure] ?? null))
-    .filter(Boolean)
-    .join(' · ');
-  const gaps = essentials.filter((figure) => (figures[figure] ?? null) === null).length;
-  return { part, title, specs, gaps, offers, words: `${title} ${specs}`.toLowerCase() };
-}
-
 /** All parts of a catalogue as the shelf lists them, by kind in the order of a build and then by name. */
 export function shelfRows(catalogue: Catalogue): ShelfRow[] {
   const offers = new Map<string, number>();
   for (const { part } of catalogue.offers) offers.set(part, (offers.get(part) ?? 0) + 1);
-  const order = Object.keys(ESSENTIALS) as PartKind[];
-  return catalogue.parts
-    .map((part) => rowOf(part, offers.get(part.id) ?? 0))
-    .sort(
-      (a, b) =>
-        order.indexOf(a.part.kind) - order.indexOf(b.part.kind) ||
-        (a.title < b.title ? -1 : Number(a.title > b.title)),
-    );
+  const byKind = new Map(Object.keys(ESSENTIALS).map((kind): [string, ShelfRow[]] => [kind, []]));
+  for (const part of catalogue.parts)
+    byKind.get(part.kind)?.push(new ShelfRow(part, offers.get(part.id) ?? 0));
+  const byTitle = (a: ShelfRow, b: ShelfRow) => (a.title < b.title ? -1 : Number(a.title > b.title));
+  return [...byKind.values()].flatMap((rows) => rows.sort(byTitle));
 }
 
 const RATED: ReadonlySet<PartKind> = new Set(['cpu', 'gpu']);
