@@ -35,6 +35,10 @@ const OTHERS = [
   'records?add=table',
   'model',
   'parts',
+  'parts?of=shops',
+  'parts?of=games',
+  'parts?of=exchange',
+  'parts?add=several',
   'prices-in',
   'data',
 ];

@@ -75,6 +75,7 @@ const take = () =>
       <NSelect
         v-model:value="from"
         filterable
+        :input-props="{ 'aria-label': 'From currency' }"
         class="code"
         :options="options"
         placeholder="currency"
@@ -88,7 +89,14 @@ const take = () =>
         :value="rate"
         @update:value="rate = $event"
       />
-      <NSelect v-model:value="to" filterable class="code" :options="options" aria-label="To currency" />
+      <NSelect
+        v-model:value="to"
+        filterable
+        :input-props="{ 'aria-label': 'To currency' }"
+        class="code"
+        :options="options"
+        aria-label="To currency"
+      />
       <button class="plain strong" type="submit" :disabled="!canAdd">Add the rate</button>
     </form>
     <p v-if="rates.length === 0" class="quiet">
@@ -122,6 +130,7 @@ const take = () =>
           <NSelect
             v-model:value="base"
             filterable
+            :input-props="{ 'aria-label': 'The bank’s own currency' }"
             class="code"
             :options="options"
             aria-label="The bank’s own currency"

@@ -81,6 +81,7 @@ async function remove(game: Game) {
           ><NSelect
             :value="draft.family"
             filterable
+            :input-props="{ 'aria-label': 'Kind of game' }"
             tag
             :options="families"
             aria-label="Kind of game"

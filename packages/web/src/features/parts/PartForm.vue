@@ -178,6 +178,7 @@ async function keep() {
         ><span>Sells in</span>
         <NSelect
           filterable
+          :input-props="{ 'aria-label': 'Currency of the shop' }"
           :value="currency"
           :options="currencies"
           aria-label="Currency of the shop"

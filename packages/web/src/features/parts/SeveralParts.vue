@@ -200,6 +200,7 @@ const downloadTemplate = () =>
         <NSelect
           size="small"
           filterable
+          :input-props="{ 'aria-label': `Column ${each.header}` }"
           class="choice"
           placeholder="not understood"
           :value="told[each.header] ?? null"

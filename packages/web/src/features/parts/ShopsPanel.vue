@@ -113,6 +113,7 @@ watch(
       <Field label="Sells in"
         ><NSelect
           filterable
+          :input-props="{ 'aria-label': 'Currency of the shop' }"
           :value="draft.currency"
           :options="currencies"
           aria-label="Currency of the shop"
