@@ -25,6 +25,13 @@ describe('several parts in one text', () => {
       [null, null, null, null],
     ]);
   });
+  it('a line that does not say what it is stays a line of its own where each has its price', () => {
+    const entries = entriesIn(
+      'Umberline thing, 12 EUR\nMarrow Lark 65 graphics card, 8 GB, 99 NOK at Corner',
+    );
+    expect(kindsOf(entries)).toEqual([null, 'gpu']);
+    expect(offersOf(entries).map(([price]) => price)).toEqual(['12 EUR', '99 NOK']);
+  });
   it('takes no figure of a part for a price', () => {
     for (const line of [
       'Fennimark Slab 4 TB hard drive 5400 RPM',

@@ -101,7 +101,7 @@ export function entryOf(lines: readonly SpecLine[], from: OfferWords = NO_OFFER)
 
 /**
  * The parts that a text lists: blocks with empty lines between, or one part a line, where each says by itself what kind
- * of part it is. Anything else is one part.
+ * of part it is, or has a price of its own. Anything else is one part.
  */
 export function entriesIn(text: string): PartEntry[] {
   const blocks = text.split(/\n\s*\n/).filter((block) => block.trim() !== '');
@@ -109,11 +109,13 @@ export function entriesIn(text: string): PartEntry[] {
   if (isSet) return blocks.flatMap(entriesIn);
   const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '');
   const priced = lines.map((line) => pricedLine(line.trim()));
+  // Two prices are two parts, also where a line does not say what it is: it is asked about.
+  const isPriced = priced.filter(({ offer }) => offer.price !== null).length > 1;
   const isList =
     lines.length > 1 &&
     priced.every(({ text: words }) => {
       const read = specLines(words);
-      return read.every(({ label }) => label === null) && readSpecs(read).kind !== null;
+      return read.every(({ label }) => label === null) && (isPriced || readSpecs(read).kind !== null);
     });
   if (isList) return priced.map(({ text: words, offer }) => entryOf(specLines(words), offer));
   const [first] = priced;

@@ -17,7 +17,7 @@ import {
   asKind,
   changesOfRows,
   draftOfRow,
-  problemsOfRow,
+  problemsOfRows,
   entryRow,
   twinOf,
   type EntryRow,
@@ -32,7 +32,7 @@ const workspace = useWorkspace();
 const FIRST = { 'data-first': '' };
 const isNarrow = useMediaQuery('(max-width: 900px)');
 /** Every row is as high as the others: the list draws only what is in sight. */
-const rowPx = computed(() => (isNarrow.value ? 142 : 44));
+const rowPx = computed(() => (isNarrow.value ? 152 : 44));
 const MOST_FILES = 200;
 const MOST_BYTES = 8 * 1024 * 1024;
 const rows = shallowRef<readonly EntryRow[]>([]);
@@ -102,6 +102,7 @@ const type = (at: number, key: keyof EntryRow['typed'], value: string) =>
 const shown = computed(() => {
   const catalogue = catalogueStore.stored;
   if (!catalogue) return [];
+  const problems = problemsOfRows(rows.value, shopForAll.value, catalogue, currency.value);
   return rows.value.map((row, at) => {
     const draft = draftOfRow(row, shopForAll.value);
     return {
@@ -110,7 +111,7 @@ const shown = computed(() => {
       row,
       draft,
       twin: twinOf(draft, catalogue.parts),
-      problems: row.isTaken ? problemsOfRow(row, shopForAll.value, catalogue, currency.value) : [],
+      problems: problems[at],
     };
   });
 });
@@ -386,9 +387,14 @@ const downloadTemplate = () =>
 @media (max-width: 900px) {
   .row {
     grid-template-columns: 20px minmax(0, 1fr) minmax(0, 1fr);
+    gap: 4px 6px;
     align-content: center;
     padding: 6px 8px;
   }
+  .row > :first-child {
+    grid-row: 1 / span 4;
+  }
+  .row > :nth-child(4),
   .state {
     grid-column: 2 / -1;
   }

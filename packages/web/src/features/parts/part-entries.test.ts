@@ -5,7 +5,7 @@ import type { Catalogue, Part } from '@ripe-pick/core/parts';
 import { columnsOf, entriesIn, entriesOfTable, readSpecs, templateHeadings } from '@ripe-pick/core/specs';
 import { describe, expect, it } from 'vitest';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
-import { asKind, changesOfRows, draftOfRow, problemsOfRow, entryRow, twinOf } from './part-entries.ts';
+import { asKind, changesOfRows, draftOfRow, problemsOfRows, entryRow, twinOf } from './part-entries.ts';
 
 const demo = catalogueOf(
   catalogueFileSchema.parse(
@@ -39,11 +39,11 @@ describe('several parts', () => {
   });
   it('say what they need first: a shop, a kind, a choice', () => {
     const [spar, mast] = rowsOf(LIST);
-    expect(problemsOfRow(spar, '', EMPTY, 'EUR')).toEqual([]);
-    expect(problemsOfRow(mast, '', EMPTY, 'EUR').map(({ field }) => field)).toEqual(['Shop']);
+    expect(problemsOfRows([spar], '', EMPTY, 'EUR')[0]).toEqual([]);
+    expect(problemsOfRows([mast], '', EMPTY, 'EUR')[0].map(({ field }) => field)).toEqual(['Shop']);
     const [unknown] = rowsOf('Umberline thing');
-    expect(problemsOfRow(unknown, '', EMPTY, 'EUR').map(({ field }) => field)).toEqual(['Kind']);
-    expect(problemsOfRow(asKind(unknown, 'extras'), '', EMPTY, 'EUR')).toEqual([]);
+    expect(problemsOfRows([unknown], '', EMPTY, 'EUR')[0].map(({ field }) => field)).toEqual(['Kind']);
+    expect(problemsOfRows([asKind(unknown, 'extras')], '', EMPTY, 'EUR')[0]).toEqual([]);
   });
   it('never read a price in another currency than its shop sells in', () => {
     const shop = {
@@ -54,8 +54,13 @@ describe('several parts', () => {
       shipping: { feeMinor: 0, freeFromMinor: null },
     };
     const [spar] = rowsOf(LIST);
-    const [problem] = problemsOfRow(spar, '', { ...EMPTY, shops: [shop] }, 'EUR');
+    const [[problem]] = problemsOfRows([spar], '', { ...EMPTY, shops: [shop] }, 'EUR');
     expect(problem.message).toBe('It is in EUR, and Corner sells in NOK.');
+    const rows = rowsOf(`${LIST}\nMarrow Lark 65 graphics card, 99 NOK`);
+    const last = problemsOfRows(rows, 'Corner', EMPTY, 'EUR')[2];
+    expect(last.map(({ message }) => message)).toEqual([
+      'It is in NOK, and another row has Corner sell in EUR.',
+    ]);
   });
   it('of a part that is there fill in what it lacks, and leave what it has', () => {
     const there = {

@@ -1,10 +1,12 @@
 import type { CatalogueChange } from '@ripe-pick/contract';
 import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
 import { readSpecs, type PartEntry, type PartRead } from '@ripe-pick/core/specs';
+import { fieldName } from '../../shared/format/facts.ts';
 import { openFigures, withChoices, type Choices } from './figure-choices.ts';
 import {
   BLANK_DRAFT,
   changesOf,
+  currencyOf,
   hasOffer,
   problemsOfDraft,
   withOffer,
@@ -59,8 +61,7 @@ export function twinOf({ brand, name, specs }: PartDraft, parts: readonly Part[]
   );
 }
 
-/** What has to be put right in a row before all can be kept. */
-export function problemsOfRow(
+function problemsOfRow(
   row: EntryRow,
   shopForAll: string,
   catalogue: Catalogue,
@@ -68,10 +69,33 @@ export function problemsOfRow(
 ): DraftProblem[] {
   if (row.part.kind === null) return [{ field: 'Kind', message: 'Say what kind of part it is.' }];
   const open = openFigures(row.part, row.chosen).map(({ figure }) => ({
-    field: figure,
+    field: fieldName(figure).name,
     message: 'The text says two things. Choose one.',
   }));
   return [...open, ...problemsOfDraft(draftOfRow(row, shopForAll), currency, catalogue)];
+}
+
+/** What has to be put right before all can be kept, row by row; a shop that is new has one currency in all of them. */
+export function problemsOfRows(
+  rows: readonly EntryRow[],
+  shopForAll: string,
+  catalogue: Catalogue,
+  ofBrief: string,
+): DraftProblem[][] {
+  const sellsIn = new Map<string, string>();
+  return rows.map((row) => {
+    if (!row.isTaken) return [];
+    const problems = problemsOfRow(row, shopForAll, catalogue, ofBrief);
+    const draft = draftOfRow(row, shopForAll);
+    const shop = draft.shop.trim().toLowerCase();
+    if (shop === '' || draft.price.trim() === '') return problems;
+    const currency = currencyOf(draft, catalogue, ofBrief);
+    const first = sellsIn.get(shop) ?? currency;
+    sellsIn.set(shop, first);
+    if (first === currency) return problems;
+    const message = `It is in ${currency}, and another row has ${draft.shop.trim()} sell in ${first}.`;
+    return [...problems, { field: 'Price', message }];
+  });
 }
 
 /** A part that is there, with the figures that it lacked; what it has stays. */
