@@ -33,7 +33,7 @@ test('the test bench shows measured beside expected, and says why the seat is sl
   await expect(why).toContainText('what to check first');
   await expect(why).toContainText('Switch off and unplug');
   // The evidence stands scene by scene: what was measured, and what it would be if so.
-  await expect(why.getByRole('row', { name: /Brineball.*processor-limited/ })).toContainText('−28');
+  await expect(why.getByRole('row', { name: /Brineball.*processor-limited/ })).toContainText('−27');
 });
 
 test('a pass is typed in by keyboard, joins its group, and is taken back by name', async ({

@@ -67,6 +67,35 @@ test('shops, games and rates of exchange are changed where the parts are, and al
   expect(after.frameModel.games).toEqual(before.frameModel.games);
 });
 
+test('a brief and a candidate come back from their own files', async ({ clean: page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'ripe-pick-own-'));
+  const kept = async (name: string) => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name, exact: true }).click(),
+    ]);
+    const path = join(folder, `${name}.json`);
+    await download.saveAs(path);
+    return path;
+  };
+  await page.goto('/data');
+  const brief = await kept('Brief');
+  const candidate = await kept('Candidate “First idea”');
+  await page.goto('/brief');
+  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('555');
+  await page.keyboard.press('Tab');
+  await page.getByRole('link', { name: 'Data' }).click();
+  await page.getByLabel('Catalogue file').setInputFiles(brief);
+  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
+  await expect(page.getByText(/^Brought in: the brief/)).toBeVisible();
+  await page.getByLabel('Catalogue file').setInputFiles(candidate);
+  await expect(page.getByText('It comes beside yours.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).toHaveValue('640.00');
+  await expect(page.getByRole('button', { name: 'More for First idea' })).toHaveCount(2);
+});
+
 test('a friend’s catalogue is merged: counted first, conflicts chosen from, one step back to the letter', async ({
   clean: page,
   request,

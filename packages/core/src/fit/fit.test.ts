@@ -141,7 +141,7 @@ describe('the fit', () => {
 
   it('agrees with a general least-squares library (ml-levenberg-marquardt) on a small case', () => {
     const found = finish(
-      optimise(problem, scales, problem.layout.start, { isRobust: false, tolerance: 1e-12, mostSteps: 60 }),
+      optimise(problem, scales, problem.layout.start, { isRobust: false, tolerance: 1e-12, mostSteps: 400 }),
     );
     // Records and priors alike as data points: x is the number of the row, and each is divided by its own width.
     const { rows, layout } = problem;

@@ -1,25 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
 import { RouterLink } from 'vue-router';
-import {
-  benchFileSchema,
-  upgradedFile,
-  MAX_BODY_BYTES,
-  problemsOf,
-  type BenchKept,
-  type Counts,
-  type Merge,
-  type Problem,
-} from '@ripe-pick/contract';
+import { MAX_BODY_BYTES, type Counts, type Merge, type Problem } from '@ripe-pick/contract';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { CallFailed } from '../../shared/api/client.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ConflictList from './ConflictList.vue';
 import ExportPanel from './ExportPanel.vue';
+import { readOwnFile, type OwnFile } from './own-file.ts';
 
 const catalogueStore = useCatalogue();
+const choose = useChoose();
+const names = useNames();
 const records = useRecords();
+const workspace = useWorkspace();
 
 const fileName = ref('');
 const text = ref<string | null>(null);
@@ -28,8 +26,8 @@ const preview = ref<Counts | null>(null);
 const plan = shallowRef<Merge | null>(null);
 const taken = ref<readonly string[]>([]);
 const isReplacingByDemo = ref(false);
-/** Passes of own systems that a file holds. */
-const passes = ref<BenchKept | null>(null);
+/** A file of one's own that is no catalogue. */
+const own = shallowRef<OwnFile | null>(null);
 const problems = ref<readonly Problem[]>([]);
 const message = ref('');
 const isBusy = ref(false);
@@ -68,54 +66,61 @@ function chooseFile(event: Event) {
 function read(file: File) {
   fileName.value = file.name;
   leave();
-  passes.value = null;
+  own.value = null;
   void attempt(async () => {
     if (file.size > MAX_BODY_BYTES) {
       message.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MAX_BODY_BYTES / 1024 / 1024} MB are taken. Split it, or leave out offers that are not needed.`;
       return;
     }
     const content = await file.text();
-    if (readPasses(content)) return;
+    if (readOwn(content)) return;
     preview.value = await catalogueStore.preview(content);
     text.value = content;
     taken.value = [];
     await planMerge();
   });
 }
-/** Whether the file is one of passes; its faults are told like those of a catalogue. */
-function readPasses(content: string): boolean {
-  let value: unknown;
-  try {
-    value = JSON.parse(content);
-  } catch {
-    return false; // the server says where it is broken
-  }
-  if (
-    value === null ||
-    typeof value !== 'object' ||
-    !('format' in value) ||
-    value.format !== 'ripe-pick/bench'
-  )
-    return false;
-  const upgraded = upgradedFile(value);
-  const read = benchFileSchema.safeParse(upgraded);
-  if (read.success) passes.value = { rigs: read.data.rigs, runs: read.data.runs };
-  else {
-    problems.value = problemsOf(read.error, upgraded);
-    message.value = `The passes were not taken: ${problems.value.length} ${problems.value.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
-  }
-  return true;
+/** Whether the file is one of ours beside the catalogue; its faults are told like those of a catalogue. */
+function readOwn(content: string): boolean {
+  const read = readOwnFile(content);
+  if (read?.kind === 'bad') {
+    problems.value = read.problems;
+    message.value = `The ${read.what} was not taken: ${read.problems.length} ${read.problems.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
+  } else own.value = read;
+  return read !== null;
 }
-const bringPassesIn = () =>
+const ownWords = computed(() => {
+  const file = own.value;
+  switch (file?.kind) {
+    case 'passes': {
+      const { runs, rigs } = file.passes;
+      return `holds ${runs.length} passes of ${rigs.length} ${rigs.length === 1 ? 'system' : 'systems'}. Those with the same id are replaced, the others stay.`;
+    }
+    case 'brief':
+      return `holds the brief “${file.brief.name}”. It takes the place of “${workspace.brief.name}”; your candidates stay. Undo on Brief takes it back.`;
+    case 'build': {
+      const lost = Object.values(file.picks).filter(({ part }) => !names.parts.has(part)).length;
+      return `holds the candidate “${file.name}” with ${Object.keys(file.picks).length} parts${lost > 0 ? `, ${lost} of which are not in the catalogue here` : ''}. It comes beside yours.`;
+    }
+    default:
+      return '';
+  }
+});
+const bringOwnIn = () =>
   attempt(async () => {
-    if (!passes.value) return;
-    const { rigs, runs } = passes.value;
-    await records.changeBench(`${runs.length} passes of a file brought in`, {
-      putRigs: rigs,
-      putRuns: runs,
-    });
-    passes.value = null;
-    message.value = `Brought in: ${runs.length} passes of ${rigs.length} ${rigs.length === 1 ? 'system' : 'systems'}.`;
+    const { value: file } = own;
+    if (file?.kind === 'passes') {
+      const { rigs: putRigs, runs: putRuns } = file.passes;
+      await records.changeBench(`${putRuns.length} passes of a file brought in`, { putRigs, putRuns });
+      message.value = `Brought in: ${putRuns.length} passes of ${putRigs.length} ${putRigs.length === 1 ? 'system' : 'systems'}.`;
+    } else if (file?.kind === 'brief') {
+      workspace.editBrief('bring in a brief', () => file.brief);
+      message.value = `Brought in: the brief “${file.brief.name}”.`;
+    } else if (file?.kind === 'build') {
+      choose.keep(file.name, 'brought in from a file', file.picks, file.path);
+      message.value = `Brought in: the candidate “${file.name}”.`;
+    }
+    own.value = null;
   });
 /** Whether something is here that a file could be merged with. */
 const hasOwn = computed(() => (catalogueStore.stored?.parts.length ?? 0) > 0);
@@ -129,7 +134,7 @@ function leave() {
   preview.value = null;
   plan.value = null;
 }
-const choose = (keys: readonly string[]) =>
+const takeTheirs = (keys: readonly string[]) =>
   attempt(() => {
     taken.value = keys;
     return planMerge();
@@ -176,8 +181,8 @@ const loadDemo = () =>
       <h2 id="in">Bring in a catalogue</h2>
       <p class="quiet">
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It is
-        merged with what is here, and looked at first; your brief, candidates and records stay. A file of own
-        passes is taken here too;
+        merged with what is here, and looked at first; your brief, candidates and records stay. Files of a
+        brief, a candidate or own passes are taken here too;
         <RouterLink :to="{ name: 'records', query: { add: 'table' } }">records come in as a table</RouterLink
         >.
       </p>
@@ -240,7 +245,7 @@ const loadDemo = () =>
             v-if="plan.conflicts.length > 0"
             :conflicts="plan.conflicts"
             :taken="taken"
-            @change="choose"
+            @change="takeTheirs"
           />
         </template>
         <div class="row">
@@ -262,15 +267,17 @@ const loadDemo = () =>
           <button class="plain edged" @click="leave">Leave it</button>
         </div>
       </div>
-      <div v-if="passes" class="preview" role="status">
+      <div v-if="own" class="preview" role="status">
         <p>
-          <b>{{ fileName }}</b> holds {{ passes.runs.length }} passes of {{ passes.rigs.length }}
-          {{ passes.rigs.length === 1 ? 'system' : 'systems' }}. Those with the same id are replaced, the
-          others stay.
+          <b>{{ fileName }}</b> {{ ownWords }}
         </p>
         <div class="row">
-          <button class="plain strong" :disabled="isBusy" @click="bringPassesIn">Bring them in</button>
-          <button class="plain edged" @click="passes = null">Leave them</button>
+          <button class="plain strong" :disabled="isBusy" @click="bringOwnIn">
+            {{ own.kind === 'passes' ? 'Bring them in' : 'Bring it in' }}
+          </button>
+          <button class="plain edged" @click="own = null">
+            {{ own.kind === 'passes' ? 'Leave them' : 'Leave it' }}
+          </button>
         </div>
       </div>
       <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'">
