@@ -284,8 +284,8 @@ test('a file dropped on the page is looked at first, then brought in', async ({
   }, text);
   await page.dispatchEvent('.drop', 'drop', { dataTransfer: transfer });
   await expect(page.getByText('dropped.json holds 340 parts')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByText('Brought in: 340 parts')).toBeVisible();
+  await page.getByRole('button', { name: 'Merge it in' }).click();
+  await expect(page.getByText(/^Merged: 1245 offers/)).toBeVisible();
 });
 
 test('the line-up asks for a second candidate, and names what is not alike', async ({

@@ -106,6 +106,11 @@ describe('merging a catalogue file', () => {
       }),
     );
   });
+  it('with what is here already changes nothing: the whole demo, with two offers of one part in one shop', () => {
+    const { changes, conflicts } = mergeCatalogues(catalogueOf(demo, '2026-11-20'), demo);
+    expect(changes).toEqual([]);
+    expect(conflicts).toEqual([]);
+  });
   it('of two disjoint files comes to the same in either order', () => {
     fc.assert(
       fc.property(piece, fc.nat(20), (all, cut) => {

@@ -22,6 +22,8 @@ export interface MergeConflict {
   /** Where each side has it from; null where it does not say. */
   readonly oursFrom: string | null;
   readonly theirsFrom: string | null;
+  /** Of an amount in minor units; null where it is none. */
+  readonly currency: string | null;
 }
 
 export interface MergeCounts {
@@ -49,6 +51,9 @@ type Loose = Readonly<Record<string, unknown>>;
 const NOT_FIGURES = new Set(['id', 'kind', 'brand', 'name', 'source']);
 const LONGEST_SOURCE = 300;
 
+/** What a shop's price is known by, beside its id. */
+const offerKey = ({ part, shop, condition, lot }: StoredOffer) => `${part} ${shop} ${condition} ${lot ?? ''}`;
+
 /** Collects what has to be done to take one catalogue into another. */
 class Merger {
   readonly changes: CatalogueChange[] = [];
@@ -57,7 +62,6 @@ class Merger {
   private readonly partIds: Ids;
   private readonly shopIds: Ids;
   private readonly parts = new Map<string, StoredPart>();
-  private readonly offers = new Map<string, StoredOffer>();
 
   constructor(
     private readonly ours: Catalogue,
@@ -125,6 +129,7 @@ class Merger {
         theirs: value,
         oursFrom: ours.source?.name ?? null,
         theirsFrom: theirs.source?.name ?? null,
+        currency: null,
       };
       if (isFree || this.isTaken(conflict)) changed[figure] = value;
     }
@@ -168,7 +173,18 @@ class Merger {
       const mine = (ours as Loose)[field];
       if (field === 'id' || field === 'name' || !isCompared(field) || isSame(mine, value)) continue;
       const key = `${what} ${ours.id} ${field}`;
-      if (this.isTaken({ key, what, name: ours.name, figure: field, ours: mine, theirs: value, ...from }))
+      if (
+        this.isTaken({
+          key,
+          what,
+          name: ours.name,
+          figure: field,
+          ours: mine,
+          theirs: value,
+          ...from,
+          currency: null,
+        })
+      )
         changed[field] = value;
     }
     return Object.keys(changed).length > 0 ? { ...ours, ...changed } : null;
@@ -176,46 +192,64 @@ class Merger {
 
   takeOffers(): void {
     const ids = new Ids(this.ours.offers.map(({ id }) => id));
-    const isMarket = ({ kind }: { readonly kind: string }) => kind === 'used-market';
-    const markets = new Set([
-      ...this.ours.shops.filter(isMarket).map(({ id }) => id),
-      ...this.theirs.shops.filter(isMarket).map(({ id }) => this.shopIds.of(id)),
-    ]);
-    /** A listing is one thing by itself; a shop has one price of a part in a condition. */
-    const keyOf = (offer: StoredOffer) =>
-      markets.has(offer.shop)
-        ? `${offer.part} ${offer.shop} ${offer.id}`
-        : `${offer.part} ${offer.shop} ${offer.condition} ${offer.lot ?? ''}`;
-    for (const offer of this.ours.offers) this.offers.set(keyOf(offer as StoredOffer), offer as StoredOffer);
-    for (const raw of this.theirs.offers) {
-      const offer = { ...raw, part: this.partIds.of(raw.part), shop: this.shopIds.of(raw.shop) };
-      const same = this.offers.get(keyOf(offer));
-      if (!same) {
-        const added = { ...offer, id: ids.fresh(offer.id) };
-        this.offers.set(keyOf(offer), added);
-        this.changes.push({ do: 'put-offer', item: added, isNew: true });
+    const markets = new Set(
+      [
+        ...this.ours.shops,
+        ...this.theirs.shops.map((shop) => ({ ...shop, id: this.shopIds.of(shop.id) })),
+      ].flatMap(({ id, kind }) => (kind === 'used-market' ? [id] : [])),
+    );
+    const theirs = this.theirs.offers.map((offer) => ({
+      ...offer,
+      part: this.partIds.of(offer.part),
+      shop: this.shopIds.of(offer.shop),
+    }));
+    const byId = new Map(this.ours.offers.map((offer) => [offer.id, offer as StoredOffer]));
+    const withId = (offer: StoredOffer) => {
+      const same = byId.get(offer.id);
+      return same?.part === offer.part && same.shop === offer.shop ? same : undefined;
+    };
+    // Of one id they are the same offer. What is left goes by part, shop and condition, one for one and in order.
+    const claimed = new Set(theirs.flatMap((offer) => withId(offer)?.id ?? []));
+    const free = new Map<string, StoredOffer[]>();
+    for (const offer of byId.values()) {
+      // A listing of a market is one thing by itself.
+      if (claimed.has(offer.id) || markets.has(offer.shop)) continue;
+      const key = offerKey(offer);
+      free.set(key, [...(free.get(key) ?? []), offer]);
+    }
+    for (const offer of theirs) {
+      const same = withId(offer) ?? free.get(offerKey(offer))?.shift();
+      if (same) this.intoOffer(same, { ...offer, id: same.id });
+      else {
+        this.changes.push({ do: 'put-offer', item: { ...offer, id: ids.fresh(offer.id) }, isNew: true });
         this.counts.offers++;
-      } else this.intoOffer(same, { ...offer, id: same.id }, keyOf(offer));
+      }
     }
   }
 
+  private offerName({ part, shop }: StoredOffer): string {
+    const of = this.parts.get(part);
+    const at = this.ours.shops.find(({ id }) => id === shop);
+    return `${of ? `${of.brand} ${of.name}` : part} at ${at?.name ?? shop}`;
+  }
+
   /** What was seen later counts; of two prices of one day the one that is here. */
-  private intoOffer(ours: StoredOffer, theirs: StoredOffer, key: string): void {
+  private intoOffer(ours: StoredOffer, theirs: StoredOffer): void {
     if (isSame(ours, theirs) || theirs.seenOn < ours.seenOn) return;
     const isNewer = theirs.seenOn > ours.seenOn;
     const conflict: MergeConflict = {
       key: `offer ${ours.id} priceMinor`,
       what: 'offer',
-      name: ours.id,
+      name: this.offerName(ours),
       figure: 'priceMinor',
       ours: ours.priceMinor,
       theirs: theirs.priceMinor,
       oursFrom: ours.source ?? null,
       theirsFrom: theirs.source ?? null,
+      currency: this.ours.shops.find(({ id }) => id === ours.shop)?.currency ?? null,
     };
     if (isNewer) this.counts.newer++;
     else if (ours.priceMinor === theirs.priceMinor || !this.isTaken(conflict)) return;
-    this.offers.set(key, theirs);
     this.changes.push({ do: 'put-offer', item: theirs });
   }
 
@@ -298,6 +332,7 @@ class Merger {
         theirs: item.rate,
         oursFrom: same?.on ?? null,
         theirsFrom: item.on,
+        currency: null,
       };
       if (same?.on === item.on && !this.isTaken(conflict)) continue;
       this.changes.push({ do: 'put-currency-rate', item });

@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import type { MergeConflict } from '@ripe-pick/contract';
 import { computed } from 'vue';
+import { money } from '../../shared/format/format.ts';
 import { fieldName, figureText } from '../../shared/format/facts.ts';
 
 /** What both sides state and not alike: what is here stays, unless the file's is chosen. */
 const props = defineProps<{ conflicts: readonly MergeConflict[]; taken: readonly string[] }>();
 const emit = defineEmits<{ change: [taken: string[]] }>();
 const isAll = computed(() => props.conflicts.every(({ key }) => props.taken.includes(key)));
-const text = ({ figure }: MergeConflict, value: unknown) =>
-  value === null || value === undefined ? 'not stated' : figureText(figure, value) || String(value);
+/** An amount of an offer, in its shop's money; anything else as a spec is written. */
+const text = ({ figure, currency }: MergeConflict, value: unknown) =>
+  value === null || value === undefined
+    ? 'not stated'
+    : currency !== null && typeof value === 'number'
+      ? money(value, currency)
+      : figureText(figure, value) || String(value);
+const figureName = ({ what, figure }: MergeConflict) =>
+  what === 'offer' ? 'price' : fieldName(figure).name.toLowerCase();
 function toggle(key: string) {
   const { taken } = props;
   emit('change', taken.includes(key) ? taken.filter((each) => each !== key) : [...taken, key]);
@@ -40,7 +48,7 @@ function toggle(key: string) {
       <tbody>
         <tr v-for="each in conflicts" :key="each.key">
           <th scope="row">
-            {{ each.name }}, {{ fieldName(each.figure).name.toLowerCase() }}
+            {{ each.name }}, {{ figureName(each) }}
             <span class="quiet">{{ each.what }}</span>
           </th>
           <td>
@@ -53,7 +61,7 @@ function toggle(key: string) {
             <input
               type="checkbox"
               :checked="taken.includes(each.key)"
-              :aria-label="`Take the file’s: ${each.name}, ${fieldName(each.figure).name}`"
+              :aria-label="`Take the file’s: ${each.name}, ${figureName(each)}`"
               @change="toggle(each.key)"
             />
           </td>

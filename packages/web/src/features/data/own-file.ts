@@ -24,7 +24,7 @@ export type OwnFile =
     };
 
 /** What a file turned out to be; null when it is none of these, and then perhaps a catalogue. */
-export type OwnFileRead =
+type OwnFileRead =
   OwnFile | { readonly kind: 'bad'; readonly what: string; readonly problems: readonly Problem[] } | null;
 
 function formatOf(value: unknown): string | null {

@@ -1,18 +1,16 @@
 <script setup lang="ts">
-import { ESSENTIALS } from '@ripe-pick/core/assumptions';
 import type { PartKind } from '@ripe-pick/core/parts';
-import { templateHeadings, COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
+import { COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
 import { useMediaQuery, useStorage, watchDebounced } from '@vueuse/core';
 import { NInput, NSelect, NVirtualList } from 'naive-ui';
-import Papa from 'papaparse';
 import { computed, ref, shallowRef } from 'vue';
 import { CallFailed, failureText } from '../../shared/api/client.ts';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
-import { download } from '../../shared/ui/download.ts';
 import FigureChoices from './FigureChoices.vue';
+import TableTemplate from './TableTemplate.vue';
 import {
   asKind,
   changesOfRows,
@@ -41,7 +39,6 @@ const columns = shallowRef<readonly ColumnRead[]>([]);
 const told = useStorage<Record<string, string>>('ripe-pick-part-columns', {});
 const files = shallowRef<readonly { readonly name: string; readonly text: string }[]>([]);
 const shopForAll = ref('');
-const template = ref<PartKind>('gpu');
 const opened = ref<number | null>(null);
 const message = ref('');
 const isBusy = ref(false);
@@ -147,15 +144,6 @@ async function keep() {
     isBusy.value = false;
   }
 }
-const downloadTemplate = () =>
-  download(
-    `parts-${template.value}.csv`,
-    Papa.unparse([
-      templateHeadings(template.value, ESSENTIALS[template.value]),
-      [SLOT_NAMES[template.value]],
-    ]),
-    'text/csv',
-  );
 </script>
 
 <template>
@@ -183,16 +171,7 @@ const downloadTemplate = () =>
         @change="take(($event.target as HTMLInputElement).files ?? [])"
       />
       <span v-for="file in files" :key="file.name" class="quiet">{{ file.name }}</span>
-      <span class="push line">
-        <NSelect
-          v-model:value="template"
-          class="choice"
-          size="small"
-          :options="KINDS"
-          aria-label="Kind of part of the table to fill in"
-        />
-        <button class="plain edged" type="button" @click="downloadTemplate">Table to fill in</button>
-      </span>
+      <TableTemplate class="push" />
     </div>
     <div v-if="unclear.length > 0" class="columns" role="group" aria-label="Columns of the table">
       <p>What these columns stand for; it is remembered:</p>
