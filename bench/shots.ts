@@ -78,12 +78,6 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.getByText('Best for €640').first().click();
         await page.waitForTimeout(4000);
       });
-      await shoot('looking-back', '/backtest', async () => {
-        await page.waitForTimeout(2500);
-        await page.getByRole('button', { name: 'Look back', exact: true }).click();
-        await page.getByText('Part by part').waitFor();
-        await page.getByRole('button', { name: 'Stop' }).waitFor({ state: 'hidden' });
-      });
       await shoot('prices-in', '/prices-in', async () => {
         await page
           .getByLabel('Prices as text')
@@ -95,3 +89,45 @@ for (const colorScheme of ['light', 'dark'] as const)
       });
     }
   });
+
+/** Parts of one's own as somebody would paste them. */
+const OWN_PARTS = [
+  'Tarnholt Dunlin 250, 6-core processor, 12 threads, 65 W, socket T4, up to 4.4 GHz, 119.90 EUR',
+  'Tarnholt Dunlin 270, 8-core processor, 16 threads, 105 W, socket T4, up to 4.7 GHz, 179.90 EUR',
+  'Kestrand Mole mATX motherboard, socket T4, DDR4, 2 DIMM, 69.90 EUR',
+  'Wrenlow Spar 2x8 GB DDR4-3200 CL16, 45.90 EUR',
+  'Bramfell Ember 270 graphics card, 8 GB, 150 W, 240 mm, 190.50 EUR',
+  'Bramfell Ember 290 graphics card, 12 GB, 200 W, 270 mm, 289.00 EUR',
+  'Fennimark Race 512 GB M.2 2280 NVMe SSD, 35.00 EUR',
+  'Coldharbour Puff tower cooler, height 132 mm, sockets T4, 120 W, 25.00 EUR',
+  'Hollandale Tin case ATX, GPU length 330 mm, CPU cooler 160 mm, 45.00 EUR',
+  'Wattlewood Mast 500 W ATX power supply 80+ Bronze, 45.00 EUR',
+];
+await withApp(
+  4658,
+  async (browser, address) => {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+    await page.goto(`${address}/parts?add=several`);
+    await page.getByRole('textbox', { name: 'Parts to read' }).fill(OWN_PARTS.join('\n'));
+    await page.getByRole('textbox', { name: 'Shop where a row names none' }).fill('Corner');
+    await page.getByRole('button', { name: `Add ${OWN_PARTS.length} parts` }).click();
+    await page.getByText(`${OWN_PARTS.length} of ${OWN_PARTS.length}`).waitFor();
+    await page.goto(`${address}/brief`);
+    for (const [name, family] of [
+      ['Netfall Five', 'fast shooter'],
+      ['Lantern Deep', 'open world'],
+    ]) {
+      await page.getByRole('button', { name: 'A game that is not listed' }).click();
+      await page.getByRole('textbox', { name: 'Name of the game' }).fill(name);
+      await page.getByRole('dialog').locator('.n-select').first().click();
+      await page.locator('.n-base-select-option', { hasText: family }).first().click();
+      await page.getByRole('button', { name: 'Add game' }).click();
+      await page.getByText(`${name} is in the catalogue.`).waitFor();
+    }
+    await page.getByText('Proved:').waitFor();
+    await page.getByText('is in the catalogue.').last().waitFor({ state: 'hidden' });
+    await page.getByRole('textbox', { name: 'Name of the brief' }).scrollIntoViewIfNeeded();
+    await page.screenshot({ path: join(folder, 'first-answer-light.png') });
+  },
+  'empty',
+);

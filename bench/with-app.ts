@@ -6,21 +6,26 @@ import { chromium, type Browser } from '@playwright/test';
 
 export const root = join(import.meta.dirname, '..');
 
-/** Starts the app with a fresh demo on a port of its own and a browser, runs a task, and ends both. */
+/** Starts the app on a port of its own, with a fresh demo or empty, and a browser; runs a task, and ends both. */
 export async function withApp(
   port: number,
   task: (browser: Browser, address: string) => Promise<void>,
+  filled: 'demo' | 'empty' = 'demo',
 ): Promise<void> {
   const address = `http://127.0.0.1:${port}`;
-  const server = spawn(process.execPath, ['packages/server/dist/main.js', '--demo'], {
-    cwd: root,
-    stdio: 'ignore',
-    env: {
-      ...process.env,
-      RIPE_PICK_PORT: String(port),
-      RIPE_PICK_DATA: mkdtempSync(join(tmpdir(), 'ripe-pick-bench-')),
+  const server = spawn(
+    process.execPath,
+    ['packages/server/dist/main.js', ...(filled === 'demo' ? ['--demo'] : [])],
+    {
+      cwd: root,
+      stdio: 'ignore',
+      env: {
+        ...process.env,
+        RIPE_PICK_PORT: String(port),
+        RIPE_PICK_DATA: mkdtempSync(join(tmpdir(), 'ripe-pick-bench-')),
+      },
     },
-  });
+  );
   try {
     const isUp = () =>
       fetch(`${address}/api/status`).then(

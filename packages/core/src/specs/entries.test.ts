@@ -50,6 +50,14 @@ describe('several parts in one text', () => {
       [null, null, null, 'used'],
     ]);
   });
+  it('a case by the outline in its name takes that and the smaller ones', () => {
+    const boards = (name: string) =>
+      readSpecs(entriesIn(name)[0].lines).figures.find(({ figure }) => figure === 'motherboardFormFactors')
+        ?.value;
+    expect(boards('Hollandale Tin case ATX')).toEqual(['mini-ITX', 'micro-ATX', 'ATX']);
+    expect(boards('Hollandale Pail micro ATX case')).toEqual(['mini-ITX', 'micro-ATX']);
+    expect(boards('Hollandale Tin case for an ATX PSU')).toBeUndefined();
+  });
   it('a block of specs is one part, however many lines it has', () =>
     expect(entriesIn('Tarnholt Dunlin 250\nSocket: T4\nCores: 6\nThreads: 12')).toHaveLength(1));
 });

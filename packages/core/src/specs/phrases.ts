@@ -108,7 +108,7 @@ export const PHRASES: Readonly<Record<PartKind, readonly Phrase[]>> = {
   case: [
     phrase(
       'motherboardFormFactors',
-      /\b(?:e-?atx|(?:micro|m|u|µ)[- ]?atx|(?<![- ])atx|(?:mini|m)[- ]?itx)\b(?!\s*(?:psu|power))/i,
+      /\b(?:e-?atx|(?:micro|m|u|µ)[- ]?atx|atx|(?:mini|m)[- ]?itx)\b(?!\s*(?:psu|power))/i,
       (match) => outlinesUpTo(choice(FORM_FACTORS)(match[0], '')),
     ),
     phrase('litres', /\b(\d{1,3}(?:[.,]\d+)?) ?(?:l|litres?|liters?)\b/i, number()),

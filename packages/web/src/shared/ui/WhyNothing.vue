@@ -105,6 +105,10 @@ li {
   border-bottom: 1px solid var(--line);
   padding-bottom: 6px;
 }
+li:has(.ways) {
+  display: grid;
+  justify-content: start;
+}
 li button {
   flex: none;
 }
@@ -112,6 +116,5 @@ li button {
   display: flex;
   flex-wrap: wrap;
   gap: 4px 12px;
-  justify-content: end;
 }
 </style>
