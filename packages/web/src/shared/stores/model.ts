@@ -84,6 +84,9 @@ function fitting({ state, failure, review }: FitView, fitter: ReturnType<typeof 
     const heldOut: HeldOut | null = await fitter.validate(check);
     if (!isLast()) return;
     const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
+    // With a part taken back meanwhile the server would refuse it: the fit that follows is the one to keep.
+    const here = new Set(catalogueStore.parts.map(({ id }) => id));
+    if (![...checked.cpus, ...checked.gpus].every(({ part }) => here.has(part))) return;
     show(checked);
     await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
   };
