@@ -1,6 +1,3 @@
-/** How names are compared: case and spaces do not matter. */
-export const bareName = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
-
 /** A value with lists of words in one order: lists in a part's specs are sets. */
 function canonical(value: unknown): unknown {
   if (Array.isArray(value)) {

@@ -1,4 +1,4 @@
-import type { Catalogue } from '@ripe-pick/core/parts';
+import { bareName, PartFinder, type Catalogue } from '@ripe-pick/core/parts';
 import type {
   CatalogueFile,
   StoredDeal,
@@ -8,7 +8,7 @@ import type {
   StoredShop,
 } from '../catalogue.ts';
 import type { CatalogueChange } from '../catalogue-changes.ts';
-import { bareName, Ids, isSame } from './identity.ts';
+import { Ids, isSame } from './identity.ts';
 
 /** Something that both sides state, and not alike. What is here stays unless the other is asked for. */
 export interface MergeConflict {
@@ -61,7 +61,7 @@ class Merger {
   readonly counts = { parts: 0, shops: 0, offers: 0, deals: 0, games: 0, filled: 0, newer: 0, ratesLeft: 0 };
   private readonly partIds: Ids;
   private readonly shopIds: Ids;
-  private readonly parts = new Map<string, StoredPart>();
+  private readonly partNames = new Map<string, string>();
 
   constructor(
     private readonly ours: Catalogue,
@@ -78,34 +78,16 @@ class Merger {
     return this.taken.has(conflict.key);
   }
 
-  /** What a part is known by: its barcode, its maker's number, its maker and name. */
-  private keysOf({ kind, brand, name, gtin, mpn }: StoredPart): string[] {
-    return [
-      ...(gtin ? [`gtin ${gtin}`] : []),
-      ...(mpn ? [`mpn ${bareName(brand)} ${bareName(mpn)}`] : []),
-      `name ${kind} ${bareName(brand)} ${bareName(name)}`,
-    ];
-  }
-
   takeParts(): void {
-    const known = new Map<string, string>();
-    const learn = (part: StoredPart) => {
-      this.parts.set(part.id, part);
-      for (const key of this.keysOf(part)) if (!known.has(key)) known.set(key, part.id);
-    };
-    for (const part of this.ours.parts) learn(part as StoredPart); // as it is stored
+    const finder = new PartFinder(this.ours.parts as readonly StoredPart[]); // as they are stored
     for (const part of this.theirs.parts) {
-      const at = this.keysOf(part)
-        .map((key) => known.get(key))
-        .find((id) => id !== undefined);
-      const same = at === undefined ? undefined : this.parts.get(at);
-      if (same?.kind === part.kind) {
-        this.partIds.tie(part.id, same.id);
-        learn(this.intoPart(same, part));
-      } else {
-        const added = { ...part, id: this.partIds.fresh(part.id) };
-        learn(added);
-        this.changes.push({ do: 'put-part', item: added, isNew: true });
+      const same = finder.find(part);
+      const next = same ? this.intoPart(same, part) : { ...part, id: this.partIds.fresh(part.id) };
+      finder.learn(next);
+      this.partNames.set(next.id, `${next.brand} ${next.name}`);
+      if (same) this.partIds.tie(part.id, same.id);
+      else {
+        this.changes.push({ do: 'put-part', item: next, isNew: true });
         this.counts.parts++;
       }
     }
@@ -228,9 +210,8 @@ class Merger {
   }
 
   private offerName({ part, shop }: StoredOffer): string {
-    const of = this.parts.get(part);
     const at = this.ours.shops.find(({ id }) => id === shop);
-    return `${of ? `${of.brand} ${of.name}` : part} at ${at?.name ?? shop}`;
+    return `${this.partNames.get(part) ?? part} at ${at?.name ?? shop}`;
   }
 
   /** What was seen later counts; of two prices of one day the one that is here. */

@@ -73,6 +73,7 @@ export type {
   CostBasis,
   PsuRule,
 } from './brief.ts';
+export { bareName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, Trust } from './records.ts';

@@ -139,6 +139,7 @@ const items = computed(() => shown.value.map((row, at) => ({ key: at, row, at })
 watch(
   rows,
   (all) => {
+    if (!('requestIdleCallback' in window)) return; // then the first key takes longer
     let next = 0;
     const prepare = (deadline: IdleDeadline) => {
       while (next < all.length && deadline.timeRemaining() > 1) void all[next++].words;

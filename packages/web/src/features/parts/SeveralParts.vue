@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { PartKind } from '@ripe-pick/core/parts';
+import { PartFinder, type PartKind } from '@ripe-pick/core/parts';
 import { COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
 import { useMediaQuery, useStorage, watchDebounced } from '@vueuse/core';
 import { NInput, NSelect, NVirtualList } from 'naive-ui';
@@ -13,6 +13,7 @@ import FigureChoices from './FigureChoices.vue';
 import TableTemplate from './TableTemplate.vue';
 import {
   asKind,
+  carriedOver,
   changesOfRows,
   draftOfRow,
   problemsOfRows,
@@ -51,7 +52,10 @@ async function read() {
   try {
     const found = await benchWorker().readParts(texts, { ...told.value });
     if (own !== reading) return;
-    rows.value = found.parts.map(({ entry, part }) => entryRow(entry, part));
+    rows.value = carriedOver(
+      rows.value,
+      found.parts.map(({ entry, part }) => entryRow(entry, part)),
+    );
     columns.value = found.columns;
     opened.value = null;
     message.value = '';
@@ -96,6 +100,7 @@ const set = (at: number, change: (row: EntryRow) => EntryRow) =>
 const type = (at: number, key: keyof EntryRow['typed'], value: string) =>
   set(at, (row) => ({ ...row, typed: { ...row.typed, [key]: value } }));
 
+const finder = computed(() => new PartFinder(catalogueStore.parts));
 const shown = computed(() => {
   const catalogue = catalogueStore.stored;
   if (!catalogue) return [];
@@ -107,7 +112,7 @@ const shown = computed(() => {
       at,
       row,
       draft,
-      twin: twinOf(draft, catalogue.parts),
+      twin: twinOf(draft, finder.value),
       problems: problems[at],
     };
   });

@@ -93,6 +93,7 @@ export interface DraftProblem {
 
 /** Whether a shop sells this very part in this condition already: its price has a history of its own. */
 export function hasOffer(draft: PartDraft, catalogue: Pick<Catalogue, 'offers' | 'shops'>): boolean {
+  if (draft.id === null) return false;
   const at = shopNamed(draft, catalogue)?.id;
   return catalogue.offers.some(
     (offer) => offer.part === draft.id && offer.shop === at && offer.condition === draft.condition,

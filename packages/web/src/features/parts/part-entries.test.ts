@@ -1,11 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
 import { ESSENTIALS } from '@ripe-pick/core/assumptions';
-import type { Catalogue, Part } from '@ripe-pick/core/parts';
+import { PartFinder, type Catalogue, type Part } from '@ripe-pick/core/parts';
 import { columnsOf, entriesIn, entriesOfTable, readSpecs, templateHeadings } from '@ripe-pick/core/specs';
 import { describe, expect, it } from 'vitest';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
-import { asKind, changesOfRows, draftOfRow, problemsOfRows, entryRow, twinOf } from './part-entries.ts';
+import {
+  asKind,
+  carriedOver,
+  changesOfRows,
+  draftOfRow,
+  problemsOfRows,
+  entryRow,
+  twinOf,
+} from './part-entries.ts';
 
 const demo = catalogueOf(
   catalogueFileSchema.parse(
@@ -45,6 +53,28 @@ describe('several parts', () => {
     expect(problemsOfRows([unknown], '', EMPTY, 'EUR')[0].map(({ field }) => field)).toEqual(['Kind']);
     expect(problemsOfRows([asKind(unknown, 'extras')], '', EMPTY, 'EUR')[0]).toEqual([]);
   });
+  it('keep what was typed into them when the text grows', () => {
+    const [spar, mast] = rowsOf(LIST);
+    const typed = { ...mast, typed: { brand: 'Other' } };
+    const grown = carriedOver([spar, typed], rowsOf(`${LIST}\nFennimark Race 1 TB M.2 NVMe SSD`));
+    expect(grown.map((row) => row.typed.brand)).toEqual([undefined, 'Other', undefined]);
+  });
+  it('of a part that comes twice are filled in one after the other', () => {
+    const there = {
+      ...demo.parts.find(({ kind }) => kind === 'psu'),
+      brand: 'Wattlewood',
+      name: 'Keel',
+      gtin: undefined,
+      mpn: undefined,
+      efficiency: null,
+      lengthMm: null,
+    } as unknown as Part;
+    const rows = rowsOf(
+      'Wattlewood Keel\nKind: PSU\nEfficiency: 80 PLUS Gold\n\nWattlewood Keel\nKind: PSU\nDepth: 140 mm',
+    );
+    const changes = changesOfRows(rows, 'Corner', { ...EMPTY, parts: [there] }, 'EUR');
+    expect(changes.at(-1)).toMatchObject({ item: { id: there.id, efficiency: 'Gold', lengthMm: 140 } });
+  });
   it('never read a price in another currency than its shop sells in', () => {
     const shop = {
       id: 'corner',
@@ -72,7 +102,7 @@ describe('several parts', () => {
     } as Part;
     const catalogue = { ...EMPTY, parts: [there] };
     const [, mast] = rowsOf(LIST);
-    expect(twinOf(draftOfRow(mast, ''), catalogue.parts)?.id).toBe(there.id);
+    expect(twinOf(draftOfRow(mast, ''), new PartFinder(catalogue.parts))?.id).toBe(there.id);
     const [change] = changesOfRows([mast], 'Corner', catalogue, 'EUR');
     expect(change).toMatchObject({
       do: 'put-part',

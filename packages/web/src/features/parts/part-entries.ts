@@ -1,5 +1,5 @@
 import type { CatalogueChange } from '@ripe-pick/contract';
-import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import { PartFinder, type Catalogue, type Part, type PartKind } from '@ripe-pick/core/parts';
 import { readSpecs, type PartEntry, type PartRead } from '@ripe-pick/core/specs';
 import { fieldName } from '../../shared/format/facts.ts';
 import { openFigures, withChoices, type Choices } from './figure-choices.ts';
@@ -33,6 +33,14 @@ export const entryRow = (entry: PartEntry, part: PartRead): EntryRow => ({
   isTaken: true,
 });
 
+const wordsOf = ({ entry }: EntryRow) => JSON.stringify([entry.lines.map(({ words }) => words), entry.offer]);
+
+/** Rows read anew, with all that was typed and chosen in those whose words are the same as before. */
+export function carriedOver(before: readonly EntryRow[], rows: readonly EntryRow[]): EntryRow[] {
+  const known = new Map(before.map((row) => [wordsOf(row), row]));
+  return rows.map((row) => known.get(wordsOf(row)) ?? row);
+}
+
 /** A row read anew as another kind of part. */
 export const asKind = (row: EntryRow, kind: PartKind): EntryRow => ({
   ...row,
@@ -47,19 +55,10 @@ export function draftOfRow({ entry, part, chosen, typed }: EntryRow, shopForAll:
   return draft.shop.trim() === '' && draft.price.trim() !== '' ? { ...draft, shop: shopForAll } : draft;
 }
 
-const plain = (text: unknown) => (typeof text === 'string' && text.trim() !== '' ? text.toLowerCase() : null);
-
-/** The part of the catalogue that a draft speaks of: by its barcode, its maker's number, or its maker and name. */
-export function twinOf({ brand, name, specs }: PartDraft, parts: readonly Part[]): Part | undefined {
-  const [gtin, mpn] = [plain(specs.gtin), plain(specs.mpn)];
-  const named = `${brand.trim()} ${name.trim()}`.toLowerCase();
-  return parts.find(
-    (part) =>
-      (gtin !== null && plain(part.gtin) === gtin) ||
-      (mpn !== null && plain(part.mpn) === mpn) ||
-      `${part.brand} ${part.name}`.toLowerCase() === named,
-  );
-}
+/** The part of the catalogue that a draft speaks of. */
+export const twinOf = ({ kind, brand, name, specs }: PartDraft, finder: PartFinder<Part>): Part | undefined =>
+  finder.find({ kind, brand, name, gtin: wordIn(specs.gtin), mpn: wordIn(specs.mpn) });
+const wordIn = (value: unknown) => (typeof value === 'string' ? value : null);
 
 function problemsOfRow(
   row: EntryRow,
@@ -115,18 +114,23 @@ export function changesOfRows(
   catalogue: Catalogue,
   currency: string,
 ): CatalogueChange[] {
-  const parts = [...catalogue.parts];
+  const finder = new PartFinder(catalogue.parts);
+  let { parts } = catalogue;
   const shops = [...catalogue.shops];
   const offers = [...catalogue.offers];
   return rows.flatMap((row) => {
     const draft = draftOfRow(row, shopForAll);
-    const twin = twinOf(draft, parts);
+    const twin = twinOf(draft, finder);
     const next = twin ? filled(twin, draft) : draft;
     const kept = hasOffer(next, { shops, offers }) ? { ...next, price: '' } : next;
     const { changes } = changesOf(kept, { ...catalogue, parts, shops, offers }, currency);
     for (const change of changes) {
       // What follows has to know of it: a shop is made once, and no id is given twice.
-      if (change.do === 'put-part' && !twin) parts.push(change.item as Part);
+      if (change.do === 'put-part') {
+        const part = change.item as Part; // of a kind's own figures, which the server checks
+        finder.learn(part);
+        if (!twin) parts = [...parts, part];
+      }
       if (change.do === 'put-shop') shops.push(change.item);
       if (change.do === 'put-offer') offers.push(change.item);
     }
