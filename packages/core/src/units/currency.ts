@@ -73,3 +73,21 @@ export function findRate(rates: readonly CurrencyRate[], from: string, to: strin
   const inverse = rates.find((rate) => rate.from === to && rate.to === from);
   return inverse ? { from, to, rate: 1 / inverse.rate, on: inverse.on } : null;
 }
+
+/** The sign that a currency is commonly written with by itself: $ for all dollars, kr for all crowns. */
+const signOf = (currency: string): string =>
+  new Intl.NumberFormat('en', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' })
+    .formatToParts(0)
+    .find(({ type }) => type === 'currency')?.value ?? currency;
+
+/**
+ * Whether an amount as it is written names another currency than the one it is to be counted in: by its code, or by a
+ * sign that this one does not have. An amount without either names none.
+ */
+export function namesOtherCurrency(text: string, currency: string): boolean {
+  const code = /\b[A-Z]{3}\b/.exec(text)?.[0];
+  const sign = /[$€£¥₩₹₺₽₴₫₱฿₪]/.exec(text)?.[0];
+  return (
+    (code !== undefined && code !== currency) || (sign !== undefined && !signOf(currency).includes(sign))
+  );
+}

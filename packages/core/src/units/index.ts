@@ -1,6 +1,6 @@
 export { readingsOf } from './written-number.ts';
 export { apportion } from './apportion.ts';
 export { cents, sumCents, type Cents } from './cents.ts';
-export { convertMinor, findRate, minorPlaces, type CurrencyRate } from './currency.ts';
+export { convertMinor, findRate, minorPlaces, namesOtherCurrency, type CurrencyRate } from './currency.ts';
 export { addDays, addMonths, dateOf, dayAt, dayNumber, daysBetween } from './days.ts';
 export { moneyText } from './money-text.ts';

@@ -1,6 +1,7 @@
 import { today as localToday, type CatalogueChange } from '@ripe-pick/contract';
 import { readAmount } from '@ripe-pick/core/audit';
 import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import { namesOtherCurrency } from '@ripe-pick/core/units';
 import type { OfferWords, PartRead } from '@ripe-pick/core/specs';
 import { freshId } from './part-fields.ts';
 
@@ -119,6 +120,8 @@ export function problemsOfDraft(
     missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
   if (draft.currency !== null && draft.currency !== currency)
     missing('Price', `It is in ${draft.currency}, and ${draft.shop.trim()} sells in ${currency}.`);
+  else if (namesOtherCurrency(draft.price, currency))
+    missing('Price', `“${draft.price}” is not in ${currency}. Say its currency, or convert it.`);
   const shipping = draft.shipping.trim();
   if (shipping !== '' && readAmount(shipping, currency)?.kind !== 'sure')
     missing(
