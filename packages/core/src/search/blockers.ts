@@ -114,8 +114,13 @@ function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Blocke
       : (priceIndex.offersByPart.get(id) ?? []).map((offer) => offerBarrier(priceIndex, brief, offer, slot)),
   );
   if (!barriers.includes(null)) {
-    const [lost] = withoutRate(priceIndex);
-    if (barriers.includes('currency'))
+    const currencies = new Set(
+      all
+        .flatMap(({ id }) => priceIndex.offersByPart.get(id) ?? [])
+        .map(({ shop }) => priceIndex.shops.get(shop)?.currency),
+    );
+    const lost = withoutRate(priceIndex).find(({ currency }) => currencies.has(currency));
+    if (lost && barriers.includes('currency'))
       return { code: 'no-rate-of-exchange', currency: lost.currency, offers: lost.offers };
     return { code: barriers.includes('stock') ? 'sold-out' : 'no-price', slot, parts };
   }

@@ -58,6 +58,13 @@ describe('several parts in one text', () => {
     expect(boards('Hollandale Pail micro ATX case')).toEqual(['mini-ITX', 'micro-ATX']);
     expect(boards('Hollandale Tin case for an ATX PSU')).toBeUndefined();
   });
+  it('drops no word of an offer that it does not understand', () => {
+    const [entry] = entriesIn(
+      'Kestrand Mole motherboard\nSocket: T4\nCondition: grade B\nCurrency: euro\nPrice: 40',
+    );
+    expect(entry.offer).toEqual({ price: '40', currency: 'EURO', shop: null, condition: null });
+    expect(readSpecs(entry.lines).unread).toContain('Condition: grade B');
+  });
   it('a block of specs is one part, however many lines it has', () =>
     expect(entriesIn('Tarnholt Dunlin 250\nSocket: T4\nCores: 6\nThreads: 12')).toHaveLength(1));
 });

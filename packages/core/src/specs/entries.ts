@@ -6,7 +6,7 @@ import { GENERAL_TERMS, isKnownLabel, labelOf, TERMS } from './vocabulary.ts';
 /** What stands beside the specs of a part: an offer of it. As it is written; whoever keeps it reads the amount. */
 export interface OfferWords {
   readonly price: string | null;
-  /** ISO 4217, where the price says it. */
+  /** As it is stated: a code of ISO 4217, or whatever stands behind its label. */
   readonly currency: string | null;
   readonly shop: string | null;
   readonly condition: Condition | null;
@@ -32,8 +32,8 @@ const OFFER_LABELS: Readonly<Record<keyof OfferWords, RegExp>> = {
   condition: /^(?:condition|state)$/,
 };
 const CONDITION_WORDS: readonly (readonly [RegExp, Condition])[] = [
-  [/refurb/i, 'refurbished'],
-  [/used|second.?hand|pre.?owned|open box/i, 'used'],
+  [/refurb|renewed/i, 'refurbished'],
+  [/used|like.?new|second.?hand|pre.?owned|open box/i, 'used'],
   [/new/i, 'new'],
 ];
 const KIND_LABEL = /^(?:kind|category|type of part|product type|component)$/;
@@ -60,7 +60,7 @@ function withOffer(offer: OfferWords, label: keyof OfferWords, text: string): Of
     case 'price':
       return { ...offer, price: text, currency: currencyIn(text) ?? offer.currency };
     case 'currency':
-      return { ...offer, currency: CODES.has(text.trim()) ? text.trim() : offer.currency };
+      return { ...offer, currency: text.trim().toUpperCase() || offer.currency };
     case 'condition':
       return { ...offer, condition: conditionIn(text) };
     case 'shop':
@@ -93,8 +93,10 @@ export function entryOf(lines: readonly SpecLine[], from: OfferWords = NO_OFFER)
   let offer = from;
   const rest = lines.filter(({ label, text }) => {
     const meant = label === null ? null : offerLabel(label);
-    if (meant) offer = withOffer(offer, meant, text);
-    return meant === null;
+    // What is not understood stays among the lines, and is shown as not read.
+    if (meant === null || (meant === 'condition' && conditionIn(text) === null)) return true;
+    offer = withOffer(offer, meant, text);
+    return false;
   });
   return { lines: rest, kind: null, offer };
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PartFinder, type PartKind } from '@ripe-pick/core/parts';
+import { PartFinder, type Part, type PartKind } from '@ripe-pick/core/parts';
 import { COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
 import { useMediaQuery, useStorage, watchDebounced } from '@vueuse/core';
 import { NInput, NSelect, NVirtualList } from 'naive-ui';
@@ -10,6 +10,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import FigureChoices from './FigureChoices.vue';
+import { hasOffer, type PartDraft } from './part-draft.ts';
 import TableTemplate from './TableTemplate.vue';
 import {
   asKind,
@@ -121,13 +122,20 @@ type Shown = (typeof shown.value)[number];
 const taken = computed(() => shown.value.filter(({ row }) => row.isTaken));
 const unready = computed(() => taken.value.filter(({ problems }) => problems.length > 0));
 const openedRow = computed(() => shown.value.find(({ at }) => at === opened.value));
-const stateOf = ({ row, problems, twin }: Shown) =>
+/** Whether the shop sells this part already: its price has a history of its own. */
+const hasPriceThere = (draft: PartDraft, twin: Part) =>
+  draft.price.trim() !== '' &&
+  catalogueStore.stored !== null &&
+  hasOffer({ ...draft, id: twin.id }, catalogueStore.stored);
+const stateOf = ({ row, problems, twin, draft }: Shown) =>
   !row.isTaken
     ? 'left out'
     : problems.length > 0
       ? `${problems[0].field}: ${problems[0].message}`
       : twin
-        ? 'there already: gaps filled in, price added'
+        ? hasPriceThere(draft, twin)
+          ? 'there already: gaps filled in; a new price there goes under Prices'
+          : 'there already: gaps filled in, price added'
         : 'ready';
 
 async function keep() {

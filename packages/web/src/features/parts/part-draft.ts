@@ -3,6 +3,7 @@ import { readAmount } from '@ripe-pick/core/audit';
 import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
 import { namesOtherCurrency } from '@ripe-pick/core/units';
 import type { OfferWords, PartRead } from '@ripe-pick/core/specs';
+import { isCurrency } from '../../shared/format/currencies.ts';
 import { freshId } from './part-fields.ts';
 
 /** A part as it is typed in: nothing of it is checked yet. */
@@ -118,7 +119,9 @@ export function problemsOfDraft(
     missing('Price', `“${draft.price}” is no price. Write it like 139.90 or 139,90.`);
   else if (price.kind === 'doubtful')
     missing('Price', `“${draft.price}” can be read in two ways. Write it with its cents, like 1299.00.`);
-  if (draft.currency !== null && draft.currency !== currency)
+  if (draft.currency !== null && !isCurrency(draft.currency))
+    missing('Price', `“${draft.currency}” is no currency. Write its code, like EUR.`);
+  else if (draft.currency !== null && draft.currency !== currency)
     missing('Price', `It is in ${draft.currency}, and ${draft.shop.trim()} sells in ${currency}.`);
   else if (namesOtherCurrency(draft.price, currency))
     missing('Price', `“${draft.price}” is not in ${currency}. Say its currency, or convert it.`);

@@ -1,5 +1,5 @@
 import type { CatalogueChange } from '@ripe-pick/contract';
-import { PartFinder, type Catalogue, type Part, type PartKind } from '@ripe-pick/core/parts';
+import { bareName, PartFinder, type Catalogue, type Part, type PartKind } from '@ripe-pick/core/parts';
 import { readSpecs, type PartEntry, type PartRead } from '@ripe-pick/core/specs';
 import { fieldName } from '../../shared/format/facts.ts';
 import { openFigures, withChoices, type Choices } from './figure-choices.ts';
@@ -82,6 +82,7 @@ export function problemsOfRows(
   ofBrief: string,
 ): DraftProblem[][] {
   const sellsIn = new Map<string, string>();
+  const offered = new Set<string>();
   return rows.map((row) => {
     if (!row.isTaken) return [];
     const problems = problemsOfRow(row, shopForAll, catalogue, ofBrief);
@@ -89,6 +90,10 @@ export function problemsOfRows(
     const shop = draft.shop.trim().toLowerCase();
     if (shop === '' || draft.price.trim() === '') return problems;
     const currency = currencyOf(draft, catalogue, ofBrief);
+    const offer = `${bareName(draft.brand)} ${bareName(draft.name)} ${shop} ${draft.condition}`;
+    if (offered.has(offer))
+      problems.push({ field: 'Shop', message: 'This part stands there twice. Leave one of them out.' });
+    offered.add(offer);
     const first = sellsIn.get(shop) ?? currency;
     sellsIn.set(shop, first);
     if (first === currency) return problems;

@@ -9,6 +9,9 @@ const optionOf = (code: string): CurrencyChoice => {
 /** Every currency of ISO 4217 that this browser knows. */
 const ALL: readonly CurrencyChoice[] = Intl.supportedValuesOf('currency').map(optionOf);
 
+const CODES = new Set(ALL.map(({ value }) => value));
+export const isCurrency = (code: string): boolean => CODES.has(code);
+
 /** Every currency with its name, those in use first. */
 export function currencyOptions(inUse: Iterable<string>): CurrencyChoice[] {
   const first = new Set([...inUse].sort());
