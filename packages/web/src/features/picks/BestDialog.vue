@@ -190,6 +190,7 @@ const lead = (picks: Picks) =>
           <button
             v-if="swaps.length > 0"
             ref="takeAll"
+            data-first
             class="plain strong"
             :disabled="left.size === swaps.length"
             @click="apply"

@@ -22,10 +22,14 @@ watch(
 const FOCUSABLE = 'input, textarea, button, [tabindex="0"]';
 /** What a dialog is opened for has the focus at once, where something in it is marked as that, or as around it. */
 function entered(): void {
+  const { activeElement } = document;
+  if (activeElement !== body.value && body.value?.contains(activeElement)) return;
   const first = body.value?.querySelector<HTMLElement>('[data-first]');
   const target = first?.matches(FOCUSABLE) ? first : first?.querySelector<HTMLElement>(FOCUSABLE);
-  target?.focus();
+  (target ?? body.value)?.focus();
 }
+/* At once where it opens with its screen, and once more after the way in: what was left may have taken the focus back. */
+watch(body, (element) => element && entered(), { flush: 'post' });
 /** The focus goes back to where it was, unless that is on a screen that was left by what the dialog did. */
 async function left(): Promise<void> {
   await nextTick(); // the modal gives the focus back first
@@ -37,6 +41,7 @@ async function left(): Promise<void> {
 <template>
   <NModal
     :show="show"
+    :auto-focus="false"
     @update:show="(value: boolean) => !value && emit('close')"
     @after-enter="entered"
     @after-leave="left"

@@ -1,7 +1,10 @@
 import { nextTick } from 'vue';
 
-/** Puts the focus on the screen, so that the next Tab goes into it. */
-export const focusScreen = () => document.getElementById('main')?.focus({ preventScroll: true });
+/** Puts the focus on the screen, so that the next Tab goes into it; a dialog that is open over it keeps it. */
+export function focusScreen(): void {
+  if (document.activeElement?.closest('[role="dialog"]')) return;
+  document.getElementById('main')?.focus({ preventScroll: true });
+}
 
 /** Where what had the focus is gone or can no longer be used, the focus goes to the screen, not to the top of the page. */
 export async function keepFocus(): Promise<void> {
