@@ -53,6 +53,8 @@ test('a part is found by keyboard, changed, duplicated and deleted, and all of i
   const before = await parts();
   await page.goto('/parts');
   await page.getByRole('searchbox', { name: 'Search the parts' }).fill('dunlin');
+  // The list follows the search a moment later.
+  await expect(page.locator('#shelf-0')).toContainText('Dunlin');
   await page.locator('#shelf-0').focus();
   await page.keyboard.press('ArrowDown');
   await expect(page.locator('#shelf-1')).toBeFocused();

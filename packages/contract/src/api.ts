@@ -111,7 +111,8 @@ export const api = {
     method: 'PUT',
     path: '/api/model',
     request: z.strictObject({ frameModel: frameModelSchema }),
-    response: kept,
+    /** How many records it rests on; null where parts or games came or went meanwhile: then nothing is kept. */
+    response: z.strictObject({ kept: z.int().min(0).nullable() }),
   },
   pastFits: {
     method: 'GET',

@@ -1,4 +1,4 @@
-import type { StoredModel } from '@ripe-pick/contract';
+import type { CatalogueFile, StoredModel } from '@ripe-pick/contract';
 import { checkCatalogue } from '../transfer/index.ts';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
@@ -20,6 +20,13 @@ const gamesOf = ({ games }: StoredModel) =>
     .sort()
     .join();
 
+/** Whether a model has the games of a catalogue and rates parts of it alone: neither came or went since its fit began. */
+function isOf({ parts, frameModel }: CatalogueFile, fitted: StoredModel): boolean {
+  const here = new Set(parts.map(({ id }) => id));
+  const rated = [...fitted.cpus, ...fitted.gpus, ...fitted.integrated];
+  return gamesOf(frameModel) === gamesOf(fitted) && rated.every(({ part }) => here.has(part));
+}
+
 /** What the user plans, measured and fitted. */
 export function workspaceHandlers({ store }: ServerContext): Pick<Handlers, WorkspaceCalls> {
   return {
@@ -35,16 +42,12 @@ export function workspaceHandlers({ store }: ServerContext): Pick<Handlers, Work
     bench: () => store.bench(),
     changeBench: (change) => store.changeBench(change),
     saveModel: async ({ frameModel }) => {
-      await store.saveModel(frameModel, (current) => {
-        // Parts or games may have come or gone since the fit began: then it is judged like any other bad catalogue.
+      const isKept = await store.saveModel(frameModel, (current) => {
+        if (!isOf(current, frameModel)) return false;
         accepted(checkCatalogue({ ...current, frameModel }), 'The model');
-        if (gamesOf(current.frameModel) !== gamesOf(frameModel))
-          throw new ApiError(
-            'conflict',
-            'Games were added or taken out while the model was fitted. Fit again.',
-          );
+        return true;
       });
-      return { kept: frameModel.fit?.records ?? 0 };
+      return { kept: isKept ? (frameModel.fit?.records ?? 0) : null };
     },
     pastFits: async () => ({ fits: await store.pastFits() }),
   };

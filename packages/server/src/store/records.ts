@@ -84,17 +84,18 @@ export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promi
 /**
  * Puts a fitted model in place and remembers what it was fitted from.
  *
- * @param judge throws when the model does not suit the catalogue of this moment; then nothing changes
+ * @param judge whether the model is of the catalogue of this moment; throws when it is no model at all
+ * @returns whether it was kept; where it was not, nothing has changed
  */
 export async function saveModel(
   db: Kysely<Tables>,
   model: StoredModel,
-  judge: (catalogue: CatalogueFile) => void,
-): Promise<void> {
-  await db.transaction().execute(async (tx) => {
-    judge(await readCatalogueWithin(tx));
+  judge: (catalogue: CatalogueFile) => boolean,
+): Promise<boolean> {
+  return db.transaction().execute(async (tx) => {
+    if (!judge(await readCatalogueWithin(tx))) return false;
     await replaceModel(tx, model);
-    if (!model.fit) return;
+    if (!model.fit) return true;
     const { fittedOn, records, heldBack, noise, heldOut } = model.fit;
     const body = JSON.stringify({
       fittedOn,
@@ -110,6 +111,7 @@ export async function saveModel(
         e.selectFrom('fits').select('serial').orderBy('serial', 'desc').limit(MOST_FITS),
       )
       .execute();
+    return true;
   });
 }
 

@@ -84,11 +84,10 @@ function fitting({ state, failure, review }: FitView, fitter: ReturnType<typeof 
     const heldOut: HeldOut | null = await fitter.validate(check);
     if (!isLast()) return;
     const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
-    // With a part taken back meanwhile the server would refuse it: the fit that follows is the one to keep.
-    const here = new Set(catalogueStore.parts.map(({ id }) => id));
-    if (![...checked.cpus, ...checked.gpus].every(({ part }) => here.has(part))) return;
     show(checked);
-    await call('saveModel', { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]); // its lists are read-only
+    const asked = { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]; // its lists are read-only
+    // Where parts or games came or went meanwhile, the fit of what is there now follows.
+    if ((await call('saveModel', asked)).kept === null) await catalogueStore.load();
   };
 }
 
