@@ -1,7 +1,7 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demoFile, expect, reset, test } from '../fixtures.ts';
+import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => {
   await request.put('/api/catalogue', { data: demoFile('catalogue.json') });
@@ -142,4 +142,25 @@ test('a friend’s catalogue is merged: counted first, conflicts chosen from, on
   await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();
   await expect(page.getByRole('alertdialog')).toContainText('takes the place of the 340 parts');
   await page.getByRole('button', { name: 'Leave it' }).click();
+});
+
+test('everything goes out as one file and comes into an empty app, and what was there comes back', async ({
+  clean: page,
+  request,
+  emptyAddress,
+}) => {
+  const catalogueOf = async (address: string) =>
+    JSON.stringify(await (await request.get(`${address}/api/catalogue`)).json());
+  const demo = await catalogueOf('');
+  const path = join(mkdtempSync(join(tmpdir(), 'ripe-pick-everything-')), 'all.zip');
+  writeFileSync(path, await (await request.get('/ripe-pick.zip')).body());
+  await page.goto(`${emptyAddress}/data`);
+  await page.getByLabel('File of everything').setInputFiles(path);
+  await expect(page.getByText(/^all\.zip holds 3\d\d parts/)).toBeVisible();
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'Put it in place of everything here' }).click();
+  await expect(page.getByText(/^Something else was here until/)).toBeVisible();
+  expect(await catalogueOf(emptyAddress)).toBe(demo);
+  await page.getByRole('button', { name: 'Bring back what was here before' }).click();
+  await expect.poll(async () => (await catalogueOf(emptyAddress)).length).toBeLessThan(1000);
 });

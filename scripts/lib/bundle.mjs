@@ -9,6 +9,7 @@ import { root } from './prepare.mjs';
 const ENTRIES = [
   'packages/server/src/main.ts',
   'packages/server/src/watch/worker.ts',
+  'packages/server/src/archive/worker.ts',
   'packages/market/src/main.ts',
   'packages/cli/src/main.ts',
 ];

@@ -44,6 +44,17 @@ export const apiErrorSchema = z.strictObject({
   error: z.strictObject({ code: z.string(), message: z.string(), problems: z.array(problemSchema) }),
 });
 
+const rowCounts = z.record(z.string(), z.int().min(0));
+const archivesSchema = z.strictObject({
+  /** Rows by table, of what is here. */
+  here: rowCounts,
+  /** An archive that was sent and looked through: its rows by table, and its receipts. */
+  ready: z.strictObject({ tables: rowCounts, receipts: z.int().min(0) }).nullable(),
+  /** When what can be taken back was here last; null where there is nothing. */
+  before: z.iso.datetime().nullable(),
+});
+export type Archives = z.infer<typeof archivesSchema>;
+
 /** A fit that was made and stored: enough to see how the model grew. */
 export const pastFitSchema = z.strictObject({
   fittedOn: z.iso.datetime(),
@@ -206,6 +217,12 @@ export const api = {
     request: z.strictObject({ fault: z.enum(MARKET_FAULTS) }),
     response: marketSchema,
   },
+  /** What is known of archives of everything: what is here, what lies ready, what can be taken back. */
+  archives: { method: 'GET', path: '/api/archive', request: null, response: archivesSchema },
+  /** The archive that lies ready takes the place of everything here. */
+  takeArchive: { method: 'POST', path: '/api/archive/take', request: null, response: archivesSchema },
+  /** What was here before the last archive was taken comes back, and that archive lies ready to come back in turn. */
+  turnArchive: { method: 'POST', path: '/api/archive/back', request: null, response: archivesSchema },
   loadDemo: { method: 'POST', path: '/api/demo', request: null, response: countsSchema },
 } as const satisfies Record<
   string,
@@ -219,6 +236,12 @@ export const RECEIPTS_PATH = '/api/receipts';
 export const CALENDAR_PATH = '/calendar.ics';
 /** Largest receipt, in bytes. */
 export const MAX_RECEIPT_BYTES = 8 * 1024 * 1024;
+
+/** Where the archive of everything is fetched, and where one is sent to. */
+export const ARCHIVE_PATH = '/ripe-pick.zip';
+export const ARCHIVES_PATH = '/api/archive';
+/** Largest archive that is taken, in bytes. */
+export const MAX_ARCHIVE_BYTES = 256 * 1024 * 1024;
 
 /** Largest body that the server takes, in bytes. A catalogue of 50 000 parts stays below. */
 export const MAX_BODY_BYTES = 32 * 1024 * 1024;

@@ -25,12 +25,16 @@ export {
 export {
   api,
   apiErrorSchema,
+  ARCHIVE_PATH,
+  ARCHIVES_PATH,
   CALENDAR_PATH,
+  MAX_ARCHIVE_BYTES,
   MAX_RECEIPT_BYTES,
   RECEIPTS_PATH,
   MAX_BODY_BYTES,
   pastFitSchema,
   type Api,
+  type Archives,
   type Counts,
   type PastFit,
 } from './api.ts';
@@ -84,6 +88,7 @@ export {
   type FrameTimesKept,
 } from './bench.ts';
 export {
+  historyAnswerSchema,
   judgedSchema,
   loggedForecastSchema,
   type NewAlertText,

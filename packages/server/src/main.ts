@@ -13,6 +13,8 @@ import {
   today,
   watchKeptSchema,
 } from '@ripe-pick/contract';
+import { ArchiveDesk } from './archive/archives.ts';
+import { archiveThread } from './archive/thread.ts';
 import { schedulerFor } from './feeds/scheduler.ts';
 import { simulatedMarket } from './feeds/simulated.ts';
 import { createApp } from './app.ts';
@@ -116,6 +118,11 @@ const app = createApp({
   market,
   now,
   onDemo,
+  archives: new ArchiveDesk(store, archiveThread(new URL('./archive/worker.js', import.meta.url))),
+  onArchive: async () => {
+    await openMarket();
+    watch.request();
+  },
 });
 /** Longer than a browser keeps an idle line: else a call may be sent just as the server closes it. */
 const keepAliveTimeout = 330_000;

@@ -2,6 +2,7 @@ import { api, MAX_BODY_BYTES, type Api } from '@ripe-pick/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { body } from './body.ts';
+import { archiveHandlers, archiveRoutes } from './archive.ts';
 import { catalogueHandlers } from './catalogue.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError, errorResponse } from './errors.ts';
@@ -17,6 +18,7 @@ const BODY_MB = Math.round(MAX_BODY_BYTES / 1024 / 1024);
 
 /** Every call of the contract; one that is missing does not compile. */
 const handlersOf = (context: ServerContext): Handlers => ({
+  ...archiveHandlers(context),
   ...catalogueHandlers(context),
   ...workspaceHandlers(context),
   ...priceHandlers(context),
@@ -28,6 +30,8 @@ const handlersOf = (context: ServerContext): Handlers => ({
 /** The API. Thin: checks what comes in, asks a handler, and answers. */
 export function apiRoutes(context: ServerContext): Hono {
   const routes = new Hono();
+  // Larger than any other body: judged by a limit of its own.
+  routes.route('/', archiveRoutes(context));
   routes.use(
     bodyLimit({
       maxSize: MAX_BODY_BYTES,

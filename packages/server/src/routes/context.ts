@@ -1,3 +1,4 @@
+import type { ArchiveDesk } from '../archive/archives.ts';
 import type { Scheduler } from '../feeds/scheduler.ts';
 import type { SimulatedMarket } from '../feeds/simulated.ts';
 import type { Store } from '../store/index.ts';
@@ -10,6 +11,9 @@ export interface ServerContext {
   readonly version: string;
   /** The demo's files; null when the demo is not shipped. */
   readonly demo: DemoFiles | null;
+  readonly archives: ArchiveDesk;
+  /** Called once an archive took the place of everything. */
+  readonly onArchive: () => Promise<void>;
   /** Called once the demo was loaded. */
   readonly onDemo: () => Promise<void>;
   readonly scheduler: Scheduler;

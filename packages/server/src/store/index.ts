@@ -1,10 +1,10 @@
-import { dirname, join } from 'node:path';
 import type { CatalogueFile } from '@ripe-pick/contract';
+import { countRows, takeTables } from './archive/take.ts';
 import { editCatalogue } from './catalogue-changes.ts';
 import { countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
-import { openReceipts } from './receipts.ts';
+import { openReceipts, receiptsBeside } from './receipts.ts';
 import {
   dropHeld,
   putFeed,
@@ -34,7 +34,7 @@ export async function openStore(path: string) {
   return {
     path,
     close,
-    receipts: openReceipts(join(dirname(path), 'receipts')),
+    receipts: openReceipts(receiptsBeside(path)),
     catalogue: on(readCatalogue),
     replaceCatalogue: async (file: CatalogueFile) => {
       await replaceCatalogue(db, file);
@@ -52,6 +52,9 @@ export async function openStore(path: string) {
     changeBench: on(changeBench),
     saveModel: on(saveModel),
     pastFits: on(readFits),
+    countRows: on(countRows),
+    /** Puts the content of another database, at a path, in place of all that is here. */
+    takeTables: on(takeTables),
     /** The day that counts as today, where the catalogue has one of its own. */
     today: on(readToday),
     setToday: on(setToday),

@@ -1,12 +1,35 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { dirname, join } from 'node:path';
+import { idSchema } from '@ripe-pick/contract';
 
 /** Receipts and photos, as files in a folder beside the database. Names are ids that the schema has checked. */
 interface Receipts {
   put(id: string, bytes: Uint8Array): void;
   /** Null when there is no such file. */
   get(id: string): Uint8Array<ArrayBuffer> | null;
+  /** Puts the files of another folder in the place of all that are here. */
+  take(from: string): void;
 }
+
+/** Where the receipts of a database lie. */
+export const receiptsBeside = (database: string) => join(dirname(database), 'receipts');
+
+/** The receipts of a folder, in order of their names; half-written ones are none. */
+export const receiptIds = (folder: string): string[] =>
+  existsSync(folder)
+    ? readdirSync(folder)
+        .filter((name) => idSchema.safeParse(name).success && !name.endsWith('.part'))
+        .sort()
+    : [];
 
 export function openReceipts(folder: string): Receipts {
   const pathOf = (id: string) => join(folder, id);
@@ -16,6 +39,15 @@ export function openReceipts(folder: string): Receipts {
       // Written aside and moved, so that a stop in the middle leaves no half file.
       writeFileSync(`${pathOf(id)}.part`, bytes);
       renameSync(`${pathOf(id)}.part`, pathOf(id));
+    },
+    take(from) {
+      mkdirSync(folder, { recursive: true });
+      const fresh = receiptIds(from);
+      for (const id of fresh) {
+        copyFileSync(join(from, id), `${pathOf(id)}.part`);
+        renameSync(`${pathOf(id)}.part`, pathOf(id));
+      }
+      for (const id of receiptIds(folder)) if (!fresh.includes(id)) rmSync(pathOf(id));
     },
     get: (id) => (existsSync(pathOf(id)) ? new Uint8Array(readFileSync(pathOf(id))) : null),
   };

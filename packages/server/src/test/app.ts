@@ -1,3 +1,5 @@
+import { ArchiveDesk } from '../archive/archives.ts';
+import { runJob } from '../archive/jobs.ts';
 import { createApp, type AppOptions } from '../app.ts';
 import type { Store } from '../store/index.ts';
 
@@ -9,6 +11,8 @@ export const appFor = (store: Store, options: Partial<AppOptions> = {}) =>
     demo: null,
     webFolder: null,
     onDemo: async () => {},
+    archives: new ArchiveDesk(store, runJob),
+    onArchive: async () => {},
     scheduler: { run: async () => {}, runDue: async () => {}, start: () => {}, stop: async () => {} },
     watch: { request: () => {}, idle: async () => {}, isRunning: () => false, stop: async () => {} },
     market: null,

@@ -10,6 +10,7 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ConflictList from './ConflictList.vue';
+import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
 import { readOwnFile, type OwnFile } from './own-file.ts';
 
@@ -311,6 +312,7 @@ const loadDemo = () =>
       </div>
     </section>
     <ExportPanel />
+    <EverythingPanel />
   </div>
 </template>
 

@@ -35,6 +35,29 @@ interface CallOptions {
   readonly text?: string;
 }
 
+const OFFLINE = 'The server does not answer. Is it still running? What you typed is kept here.';
+
+/** What the server answered, as JSON; an error of it, or no answer, is thrown with its words. */
+async function answerOf(asking: () => Promise<globalThis.Response>): Promise<unknown> {
+  let answer: globalThis.Response;
+  let value: unknown;
+  try {
+    answer = await asking();
+    value = await answer.json();
+  } catch {
+    throw new CallFailed('offline', OFFLINE, []);
+  }
+  if (answer.ok) return value;
+  const error = apiErrorSchema.safeParse(value);
+  if (error.success)
+    throw new CallFailed(error.data.error.code, error.data.error.message, error.data.error.problems);
+  throw new CallFailed('internal', `The server answered with status ${answer.status}.`, []);
+}
+
+/** Sends a file as it is. */
+export const sendFile = (path: string, file: Blob): Promise<unknown> =>
+  answerOf(() => fetch(path, { method: 'PUT', body: file }));
+
 /** Calls the server and checks what comes back against the contract. */
 export async function call<K extends keyof Api>(
   name: K,
@@ -43,32 +66,12 @@ export async function call<K extends keyof Api>(
 ): Promise<Response<K>> {
   const { method, path, response } = api[name];
   const text = method === 'GET' ? undefined : (options.text ?? JSON.stringify(body ?? null));
-  let answer: globalThis.Response;
-  let value: unknown;
-  try {
-    answer = await fetch(path, {
+  const value = await answerOf(() =>
+    fetch(path, {
       method,
       keepalive: options.keepalive === true && (text?.length ?? 0) < MOST_KEPT_ALIVE,
-      ...(method === 'GET'
-        ? {}
-        : {
-            headers: { 'content-type': 'application/json' },
-            body: text ?? null,
-          }),
-    });
-    value = await answer.json();
-  } catch {
-    throw new CallFailed(
-      'offline',
-      'The server does not answer. Is it still running? What you typed is kept here.',
-      [],
-    );
-  }
-  if (!answer.ok) {
-    const error = apiErrorSchema.safeParse(value);
-    if (error.success)
-      throw new CallFailed(error.data.error.code, error.data.error.message, error.data.error.problems);
-    throw new CallFailed('internal', `The server answered with status ${answer.status}.`, []);
-  }
+      ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: text ?? null }),
+    }),
+  );
   return response.parse(value) as Response<K>; // the schema of this very call
 }

@@ -16,6 +16,7 @@ import type { Cost } from '@ripe-pick/core/money';
 import type { Deal, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed, type Ref } from 'vue';
+import { failureText, sendFile } from '../api/client.ts';
 import { useBench } from './bench.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
@@ -70,10 +71,10 @@ async function sendReceipt(file: File): Promise<Receipt | string> {
     bytes: file.size,
   };
   try {
-    const answer = await fetch(`${RECEIPTS_PATH}/${receipt.id}`, { method: 'PUT', body: file });
-    return answer.ok ? receipt : 'The server did not take the file.';
-  } catch {
-    return 'The server could not be reached. Nothing was kept.';
+    await sendFile(`${RECEIPTS_PATH}/${receipt.id}`, file);
+    return receipt;
+  } catch (error) {
+    return failureText(error, 'The server did not take the file.');
   }
 }
 

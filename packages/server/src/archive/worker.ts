@@ -1,0 +1,6 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { runJob, type ArchiveJob } from './jobs.ts';
+
+/* A thread for one job: packing and unpacking everything never keeps an answer waiting. */
+
+parentPort?.postMessage(await runJob(workerData as ArchiveJob)); // sent by thread.ts

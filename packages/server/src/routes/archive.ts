@@ -1,0 +1,63 @@
+import { readFileSync, rmSync } from 'node:fs';
+import { ARCHIVE_PATH, ARCHIVES_PATH, MAX_ARCHIVE_BYTES } from '@ripe-pick/contract';
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import type { ServerContext } from './context.ts';
+import { accepted, ApiError, errorResponse } from './errors.ts';
+import type { Handlers } from './handlers.ts';
+
+export function archiveHandlers({
+  archives,
+  onArchive,
+}: ServerContext): Pick<Handlers, 'archives' | 'takeArchive' | 'turnArchive'> {
+  return {
+    archives: () => archives.status(),
+    takeArchive: async () => {
+      if (!(await archives.take()))
+        throw new ApiError('conflict', 'No archive lies ready. Choose the file again.');
+      await onArchive();
+      return archives.status();
+    },
+    turnArchive: async () => {
+      if (!(await archives.turn()))
+        throw new ApiError('conflict', 'There is nothing that could be brought back.');
+      await onArchive();
+      return archives.status();
+    },
+  };
+}
+
+/** Everything as one file, out and in. */
+export function archiveRoutes({ archives }: ServerContext): Hono {
+  const routes = new Hono();
+  routes.get(ARCHIVE_PATH, async (c) => {
+    const path = await archives.write();
+    try {
+      c.header('content-type', 'application/zip');
+      c.header('content-disposition', 'attachment; filename="ripe-pick.zip"');
+      return c.body(new Uint8Array(readFileSync(path)));
+    } finally {
+      rmSync(path);
+    }
+  });
+  routes.put(
+    ARCHIVES_PATH,
+    bodyLimit({
+      maxSize: MAX_ARCHIVE_BYTES,
+      onError: (c) =>
+        errorResponse(
+          c,
+          new ApiError(
+            'too-large',
+            `An archive has at most ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB. Nothing was changed.`,
+          ),
+        ),
+    }),
+    async (c) => {
+      const done = await archives.look(new Uint8Array(await c.req.arrayBuffer()));
+      accepted(done.ok ? { ok: true, value: null } : done, 'The archive');
+      return c.json(await archives.status());
+    },
+  );
+  return routes;
+}

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { ARCHIVE_PATH, ARCHIVES_PATH, MAX_ARCHIVE_BYTES, type Archives } from '@ripe-pick/contract';
+import { computed, onMounted, ref, shallowRef } from 'vue';
+import { call, failureText, sendFile } from '../../shared/api/client.ts';
+
+/** Everything that is kept here as one file: out, in, and back again. */
+const archives = shallowRef<Archives | null>(null);
+const name = ref('');
+const message = ref('');
+const isBusy = ref(false);
+const input = ref<HTMLInputElement | null>(null);
+const fileName = computed(() => `ripe-pick-${new Date().toISOString().slice(0, 10)}.zip`);
+
+const KINDS = [
+  ['parts', 'part', 'parts'],
+  ['offers', 'offer', 'offers'],
+  ['games', 'game', 'games'],
+  ['records', 'benchmark record', 'benchmark records'],
+  ['bench_runs', 'own pass', 'own passes'],
+  ['price_offers', 'price history', 'price histories'],
+  ['candidates', 'candidate', 'candidates'],
+  ['feeds', 'source of prices', 'sources of prices'],
+] as const;
+const counted = (tables: Readonly<Record<string, number>>, receipts = 0) =>
+  [...KINDS, ['receipts', 'receipt', 'receipts'] as const]
+    .flatMap(([table, one, many]) => {
+      const count = table === 'receipts' ? receipts : (tables[table] ?? 0);
+      return count === 0 ? [] : [`${count.toLocaleString('en')} ${count === 1 ? one : many}`];
+    })
+    .join(', ') || 'nothing yet';
+
+async function attempt(task: () => Promise<Archives>): Promise<boolean> {
+  isBusy.value = true;
+  message.value = '';
+  try {
+    archives.value = await task();
+    return true;
+  } catch (error) {
+    message.value = failureText(error, 'The archive could not be read.');
+    return false;
+  } finally {
+    isBusy.value = false;
+  }
+}
+onMounted(() => attempt(() => call('archives', undefined)));
+
+function chosen(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]; // the input of this very event
+  if (input.value) input.value.value = '';
+  if (!file) return;
+  name.value = file.name;
+  if (file.size > MAX_ARCHIVE_BYTES) {
+    message.value = `${file.name} has ${Math.round(file.size / 1024 / 1024)} MB; at most ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB are taken.`;
+    return;
+  }
+  void attempt(async () => {
+    await sendFile(ARCHIVES_PATH, file);
+    return call('archives', undefined);
+  });
+}
+/** Every screen reads anew what is there now. */
+async function replace(name: 'takeArchive' | 'turnArchive') {
+  if (await attempt(() => call(name, undefined))) location.reload();
+}
+const leave = () => {
+  if (archives.value) archives.value = { ...archives.value, ready: null };
+};
+</script>
+
+<template>
+  <section class="sheet" aria-labelledby="everything">
+    <h2 id="everything">Everything as one file</h2>
+    <p class="quiet">
+      Parts, prices and their histories, benchmarks, candidates, orders, receipts and what can be undone: an
+      open ZIP of JSON lines. Another Ripe Pick that takes it in is equal to this one to the letter.
+    </p>
+    <div class="row">
+      <a class="link" :href="ARCHIVE_PATH" :download="fileName">Take everything out</a>
+      <button class="plain edged" :disabled="isBusy" @click="input?.click()">Bring such a file in</button>
+      <input
+        ref="input"
+        type="file"
+        accept=".zip,application/zip"
+        class="visually-hidden"
+        tabindex="-1"
+        aria-label="File of everything"
+        @change="chosen"
+      />
+    </div>
+    <div v-if="archives?.ready" class="preview" role="status">
+      <p>
+        <b>{{ name }}</b> holds {{ counted(archives.ready.tables, archives.ready.receipts) }}.
+      </p>
+      <p>
+        It takes the place of everything here: {{ counted(archives.here) }}. That can be brought back after.
+      </p>
+      <div class="row">
+        <button class="plain strong" :disabled="isBusy" @click="replace('takeArchive')">
+          Put it in place of everything here
+        </button>
+        <button class="plain edged" @click="leave">Leave it</button>
+      </div>
+    </div>
+    <p v-else-if="archives?.before" class="row">
+      <span class="quiet"
+        >Something else was here until {{ new Date(archives.before).toLocaleString() }}.</span
+      >
+      <button class="plain edged" :disabled="isBusy" @click="replace('turnArchive')">
+        Bring back what was here before
+      </button>
+    </p>
+    <p v-if="isBusy" role="status" class="quiet">Working …</p>
+    <p v-if="message" role="alert" class="bad">{{ message }}</p>
+  </section>
+</template>
+
+<style scoped>
+section {
+  display: grid;
+  gap: 10px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.preview {
+  border-left: 3px solid var(--plum);
+  padding-left: 12px;
+  display: grid;
+  gap: 8px;
+}
+.bad {
+  color: var(--danger);
+}
+</style>
