@@ -9,7 +9,11 @@ const asFile = (name: string, text: string) => ({
   buffer: Buffer.from(text),
 });
 
-test('an empty database says what to do first, and does it', async ({ clean: page, emptyAddress }) => {
+test('an empty database says what to do first, and the demo has a place of its own', async ({
+  clean: page,
+  request,
+  emptyAddress,
+}) => {
   for (const [screen, words] of [
     ['bench', 'There are no parts yet'],
     ['records', 'There are no processors yet'],
@@ -25,8 +29,26 @@ test('an empty database says what to do first, and does it', async ({ clean: pag
   }
   await page.goto(`${emptyAddress}/picks`);
   await expect(page.getByRole('heading', { name: 'No parts yet' })).toBeVisible();
-  await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();
+  await page.getByRole('link', { name: 'Look around in the Skerrow demo' }).click();
   await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+  await expect(page).toHaveURL(`${emptyAddress}/demo/picks`);
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('777.00');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).toHaveValue('777.00');
+  await page.getByRole('link', { name: 'leave it' }).click();
+  await expect(page).toHaveURL(`${emptyAddress}/brief`);
+  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).not.toHaveValue('777.00');
+  const own = async () =>
+    ((await (await request.get(`${emptyAddress}/api/status`)).json()) as { counts: { parts: number } })
+      .counts;
+  expect((await own()).parts).toBe(0);
+  expect((await request.post(`${emptyAddress}/api/demo`)).status()).toBe(404);
+  // A catalogue without a brief: what is missing next is said.
+  await request.put(`${emptyAddress}/api/catalogue`, { data: demoFile('catalogue.json') });
+  await page.goto(`${emptyAddress}/picks`);
   await expect(page.getByText('Still open:')).toBeVisible();
   await expect(page.getByText('The brief names no game.')).toBeVisible();
   // Without games there is nothing to compare, and the brief says so.

@@ -138,9 +138,9 @@ test('a friend’s catalogue is merged: counted first, conflicts chosen from, on
   await page.getByRole('heading', { name: 'Data' }).click();
   await page.keyboard.press('Control+z');
   await expect.poll(async () => JSON.stringify(await stored()) === JSON.stringify(before)).toBe(true);
-  // The demo never takes the place of what is here without being told so.
-  await page.getByRole('button', { name: 'Load the Skerrow demo' }).click();
-  await expect(page.getByRole('alertdialog')).toContainText('takes the place of the 340 parts');
+  // The demo says what would be gone before it starts anew.
+  await page.getByRole('button', { name: 'Start the demo anew' }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('What you changed in them is gone');
   await page.getByRole('button', { name: 'Leave it' }).click();
 });
 

@@ -36,7 +36,10 @@ const statusSchema = z.strictObject({
   app: z.literal('ripe-pick'),
   version: z.string(),
   counts: countsSchema,
-  demoAvailable: z.boolean(),
+  /** Whose data these are: one's own, or the demo's. */
+  instance: z.enum(['own', 'demo']),
+  /** Where the screens of the other instance are; null where there is none. */
+  other: z.string().nullable(),
 });
 
 /** Every error of the API has this shape. `problems` names places in what was sent. */

@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { serveStatic } from '@hono/node-server/serve-static';
-import { Hono } from 'hono';
+import { Hono, type Context } from 'hono';
 import { ApiError, errorResponse } from './routes/errors.ts';
 import { apiRoutes } from './routes/api.ts';
 import type { ServerContext } from './routes/context.ts';
@@ -32,10 +32,20 @@ export function createApp(options: AppOptions): Hono {
       await next();
       if (c.res.ok) c.header('cache-control', 'public, max-age=31536000, immutable');
     });
+    const { name, base } = options.instance;
+    // Read anew each time, so that a rebuild needs no restart.
+    const page = (c: Context) =>
+      c.html(
+        readFileSync(join(webFolder, 'index.html'), 'utf8').replace(
+          '<html',
+          `<html data-instance="${name}" data-base="${base}"`,
+        ),
+      );
+    app.get('/', page);
     app.use('*', serveStatic({ root: webFolder }));
     app.all('/assets/*', (c) => c.text('There is no such file.', 404));
-    // Every other address is a screen of the app. Read anew each time, so that a rebuild needs no restart.
-    app.get('*', (c) => c.html(readFileSync(join(webFolder, 'index.html'), 'utf8')));
+    // Every other address is a screen of the app.
+    app.get('*', page);
   }
   return app;
 }

@@ -4,12 +4,19 @@ import {
   MINUTES_A_DAY,
   minuteOfMoment,
   noonOf,
+  type Counts,
   type Feed,
 } from '@ripe-pick/contract';
 import { addDays } from '@ripe-pick/core/units';
 import { z } from 'zod';
 import { manualSource, type Store } from './store/index.ts';
-import type { DemoFiles } from './transfer/index.ts';
+import {
+  readBenchFile,
+  readCatalogueFile,
+  readRecordsFile,
+  type DemoFiles,
+  type Read,
+} from './transfer/index.ts';
 
 const whole = z.coerce.number().int();
 const rowSchema = z.tuple([
@@ -45,6 +52,24 @@ function demoFeeds(address: string): Feed[] {
     list('quayboard', 'Quay Board', 'feed.json'),
     page('pennywharf', 'Pennywharf', 'kestrand-ember-370-duo'),
   ].map((feed) => feedSchema.parse(feed));
+}
+
+/** What a demo's file came to. A shipped file that is not valid is a fault of ours. */
+function valid<T>(read: Read<T>, what: string): T {
+  if (read.ok) return read.value;
+  const [problem] = read.problems;
+  throw new Error(`demo: the shipped ${what} is not valid: ${problem?.path} ${problem?.message}`);
+}
+
+/** Puts the demo's catalogue, records and passes in place, through the same readers as files from outside. */
+export async function fillWithDemo(store: Store, demo: DemoFiles): Promise<Counts> {
+  const file = valid(readCatalogueFile(demo.catalogue()), 'catalogue');
+  const records = valid(readRecordsFile(demo.records(), file), 'table of records');
+  const { rigs, runs } = valid(readBenchFile(demo.bench()), 'file of passes');
+  const counts = await store.replaceCatalogue(file);
+  await store.changeRecords(records, []);
+  await store.changeBench({ putRigs: rigs, putRuns: runs });
+  return counts;
 }
 
 /** Gives the demo its past prices and its sources. What is there already stays. */

@@ -139,7 +139,7 @@ describe('records, passes and models over the API', () => {
 describe('the API', () => {
   it('tells what it holds', async () => {
     const status = await json(call('/api/status'));
-    expect(status).toMatchObject({ app: 'ripe-pick', counts: { parts: 0 }, demoAvailable: true });
+    expect(status).toMatchObject({ app: 'ripe-pick', counts: { parts: 0 }, instance: 'own', other: null });
     const counts = await json(call('/api/demo', { method: 'POST' }));
     expect(counts).toMatchObject({ parts: 340, shops: 7, games: 12, gaps: 14 });
   });
@@ -303,10 +303,10 @@ describe('the web app’s files', () => {
   ])('%s does not lead out of the folder', async (path) => {
     expect(await (await get(path)).text()).not.toContain('not for the page');
   });
-  it('without the demo there is none to load', async () => {
+  it('one’s own data are no place for the demo', async () => {
     const answer = await served().request('/api/demo', { method: 'POST', headers: HOST });
     expect(answer.status).toBe(404);
-    expect((await json(answer)).error.message).toContain('No demo data');
+    expect((await json(answer)).error.message).toContain('nothing of yours was touched');
   });
 });
 

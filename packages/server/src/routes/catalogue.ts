@@ -1,5 +1,6 @@
 import { ChangeRefused, countsOf } from '../store/index.ts';
-import { checkCatalogue, readBenchFile, readCatalogueFile, readRecordsFile } from '../transfer/index.ts';
+import { fillWithDemo } from '../demo.ts';
+import { checkCatalogue } from '../transfer/index.ts';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
@@ -12,13 +13,15 @@ export function catalogueHandlers({
   version,
   demo,
   onDemo,
+  instance,
 }: ServerContext): Pick<Handlers, CatalogueCalls> {
   return {
     status: async () => ({
       app: 'ripe-pick',
       version,
       counts: await store.counts(),
-      demoAvailable: demo !== null,
+      instance: instance.name,
+      other: instance.other,
     }),
     catalogue: () => store.catalogue(),
     previewCatalogue: async (file) => countsOf(accepted(checkCatalogue(file), 'The catalogue')),
@@ -32,13 +35,9 @@ export function catalogueHandlers({
       }
     },
     loadDemo: async () => {
-      if (!demo) throw new ApiError('not-found', 'No demo data is shipped with this server.');
-      const file = accepted(readCatalogueFile(demo.catalogue()), 'The demo catalogue');
-      const records = accepted(readRecordsFile(demo.records(), file), 'The demo’s records');
-      const { rigs, runs } = accepted(readBenchFile(demo.bench()), 'The demo’s passes');
-      const counts = await store.replaceCatalogue(file);
-      await store.changeRecords(records, []);
-      await store.changeBench({ putRigs: rigs, putRuns: runs });
+      if (!demo)
+        throw new ApiError('not-found', 'The demo has a place of its own; nothing of yours was touched.');
+      const counts = await fillWithDemo(store, demo);
       await onDemo();
       return counts;
     },

@@ -9,7 +9,13 @@ import type { Watch } from '../watch/run.ts';
 export interface ServerContext {
   readonly store: Store;
   readonly version: string;
-  /** The demo's files; null when the demo is not shipped. */
+  /** Which instance this is, where its screens are, and where those of the other one are. */
+  readonly instance: {
+    readonly name: 'own' | 'demo';
+    readonly base: string;
+    readonly other: string | null;
+  };
+  /** The demo's files; null where these are not the demo's data. */
   readonly demo: DemoFiles | null;
   readonly archives: ArchiveDesk;
   /** Called once an archive took the place of everything. */

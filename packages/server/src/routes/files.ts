@@ -61,7 +61,7 @@ export function fileRoutes(context: ServerContext): Hono {
   routes.get(ALERTS_PATH, async (c) => {
     c.header('content-type', 'application/atom+xml; charset=utf-8');
     const alerts = (await toldAlerts(context)).slice(0, MOST_ALERTS.feed);
-    return c.body(alertsFeedOf(alerts, new URL(c.req.url).origin));
+    return c.body(alertsFeedOf(alerts, `${new URL(c.req.url).origin}${context.instance.base}`));
   });
   routes.get(PRICES_PATH, (c) => {
     c.header('content-type', 'text/csv; charset=utf-8');

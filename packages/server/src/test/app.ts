@@ -9,6 +9,7 @@ export const appFor = (store: Store, options: Partial<AppOptions> = {}) =>
     store,
     version: '0',
     demo: null,
+    instance: { name: 'own', base: '', other: null },
     webFolder: null,
     onDemo: async () => {},
     archives: new ArchiveDesk(store, runJob),

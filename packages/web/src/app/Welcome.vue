@@ -1,24 +1,6 @@
 <script setup lang="ts">
-import { ref } from 'vue';
-import { useCatalogue } from '../shared/stores/catalogue.ts';
-import { CallFailed } from '../shared/api/client.ts';
 import { RouterLink } from 'vue-router';
-
-const catalogueStore = useCatalogue();
-const isBusy = ref(false);
-const failure = ref<string | null>(null);
-
-async function loadDemo() {
-  isBusy.value = true;
-  failure.value = null;
-  try {
-    await catalogueStore.loadDemo();
-  } catch (error) {
-    failure.value = error instanceof CallFailed ? error.message : 'The demo could not be loaded.';
-  } finally {
-    isBusy.value = false;
-  }
-}
+import DemoLink from '../shared/ui/DemoLink.vue';
 </script>
 
 <template>
@@ -26,16 +8,14 @@ async function loadDemo() {
     <h1>No parts yet</h1>
     <p>
       Ripe Pick compares parts, their prices and how fast they run your games. Bring in a catalogue first: a
-      file with parts, shops, offers and games, or the made-up market of Skerrow to look around in.
+      file with parts, shops, offers and games. Or look around in a made-up market first: it has a place of
+      its own.
     </p>
     <div class="actions">
-      <button v-if="catalogueStore.demoAvailable" class="plain strong" :disabled="isBusy" @click="loadDemo">
-        {{ isBusy ? 'Loading…' : 'Load the Skerrow demo' }}
-      </button>
       <RouterLink to="/data" class="link">Bring in a file</RouterLink>
       <RouterLink to="/parts?add=part" class="link">Add the first part</RouterLink>
+      <DemoLink />
     </div>
-    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
   </section>
 </template>
 
@@ -53,8 +33,5 @@ async function loadDemo() {
 }
 .link {
   color: var(--plum);
-}
-.failure {
-  color: var(--danger);
 }
 </style>

@@ -1,6 +1,7 @@
 import { nextTick, type Component } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
 import type { StepsOf } from '../shared/stores/screen-steps.ts';
+import { BASE } from '../shared/api/place.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
 
 /** A screen, by its path without the stroke. */
@@ -133,7 +134,7 @@ export const SCREENS: readonly Screen[] = [
 ];
 
 export const router = createRouter({
-  history: createWebHistory(),
+  history: createWebHistory(`${BASE}/`),
   routes: [
     { path: '/', redirect: '/picks' },
     ...SCREENS.map(({ name, page, ...meta }) => ({ path: `/${name}`, name, component: page, meta })),

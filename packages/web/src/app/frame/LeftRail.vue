@@ -30,11 +30,13 @@ import {
 } from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
+import { isDemo } from '../../shared/api/place.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useScreenSteps } from '../../shared/stores/screen-steps.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import DemoLink from '../../shared/ui/DemoLink.vue';
 
 defineProps<{ isDark: boolean }>();
 const emit = defineEmits<{ toggleTheme: []; undo: []; redo: [] }>();
@@ -99,7 +101,11 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 <template>
   <nav class="rail" :class="{ narrow: isNarrow }" aria-label="Screens">
     <div class="brand">
-      <img src="/plum.svg" alt="" width="24" height="24" /><span class="word">Ripe Pick</span>
+      <img src="/plum.svg" alt="" width="24" height="24" />
+      <div>
+        <span class="word">Ripe Pick</span>
+        <p v-if="isDemo" class="demo word">Demo: <DemoLink>leave it</DemoLink></p>
+      </div>
     </div>
     <div v-for="group in GROUPS" :key="group.name" class="group">
       <p class="word quiet group-name">{{ group.name }}</p>
@@ -213,6 +219,12 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   font-weight: 700;
   font-size: 15px;
   padding-left: 4px;
+  white-space: nowrap;
+}
+.demo {
+  font:
+    400 12px/1.2 'Atkinson Hyperlegible Next Variable',
+    sans-serif;
   white-space: nowrap;
 }
 .group {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { openSession } from '@ripe-pick/core/session';
-import { refDebounced, useStorage } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { daysBetween, minorPlaces } from '@ripe-pick/core';
@@ -28,9 +29,9 @@ const solver = useSolver();
 const workspace = useWorkspace();
 
 /** Kept as it is typed, with what was answered and matched, over a reload too. */
-const text = useStorage('ripe-pick-audit-text', '');
-const answers = useStorage<Record<string, number>>('ripe-pick-audit-answers', {});
-const matched = useStorage<Record<string, string>>('ripe-pick-audit-matches', {});
+const text = useDraft<string>('ripe-pick-audit-text', '');
+const answers = useDraft<Record<string, number>>('ripe-pick-audit-answers', {});
+const matched = useDraft<Record<string, string>>('ripe-pick-audit-matches', {});
 const settled = refDebounced(text, 200);
 const LONGEST = 200_000;
 

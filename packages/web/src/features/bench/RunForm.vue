@@ -3,7 +3,7 @@ import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey } from '@ripe-pick/core/bench';
 import type { Background, Preset } from '@ripe-pick/core/parts';
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -25,7 +25,7 @@ const message = useMessage();
 const file = useFrameTimes();
 
 /** Kept until it is added, over a reload too. */
-const draft = useStorage('ripe-pick-run-draft', {
+const draft = useDraft('ripe-pick-run-draft', {
   game: '',
   preset: 'high' as Preset,
   size: '1920x1080',

@@ -10,7 +10,7 @@ import {
 import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
 import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/frames';
 import type { Catalogue, Part } from '@ripe-pick/core/parts';
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { computed } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -93,7 +93,7 @@ function whyOf(catalogue: Catalogue, system: KeptRig, groups: readonly Measured[
 export function useBenchPage() {
   const catalogueStore = useCatalogue();
   const records = useRecords();
-  const chosen = useStorage('ripe-pick-bench-system', '');
+  const chosen = useDraft<string>('ripe-pick-bench-system', '');
   const system = computed(
     () => records.bench.rigs.find((each) => each.id === chosen.value) ?? records.bench.rigs.at(-1) ?? null,
   );

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { Check } from '@lucide/vue';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { RouterLink, useRouter } from 'vue-router';
-import { failureText } from '../../shared/api/client.ts';
 import { money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import DemoLink from '../../shared/ui/DemoLink.vue';
 import { isStarted, kindCounts } from './start-steps.ts';
 
 /** How far one is on the way to a first answer, and the ways on; gone once there is enough to search. */
@@ -21,15 +21,6 @@ const counts = computed(() =>
 );
 const isShown = computed(() => catalogueStore.catalogue !== null && !isStarted(brief.value, counts.value));
 const sum = computed(() => money(brief.value.money.budgetMinor, brief.value.money.currency, { short: true }));
-const failure = ref('');
-async function loadDemo() {
-  failure.value = '';
-  try {
-    await catalogueStore.loadDemo();
-  } catch (error) {
-    failure.value = failureText(error, 'The demo could not be loaded.');
-  }
-}
 </script>
 
 <template>
@@ -81,15 +72,8 @@ async function loadDemo() {
         Paste parts: a list, a table, pages
       </button>
       <RouterLink :to="{ name: 'data' }">Bring in a file</RouterLink>
-      <button
-        v-if="catalogueStore.demoAvailable && catalogueStore.isEmpty"
-        class="plain edged"
-        @click="loadDemo"
-      >
-        Look around in the Skerrow demo
-      </button>
+      <DemoLink v-if="catalogueStore.isEmpty" />
     </p>
-    <p v-if="failure" class="bad" role="alert">{{ failure }}</p>
   </section>
 </template>
 
@@ -146,8 +130,5 @@ li.done {
   flex-wrap: wrap;
   gap: 8px 16px;
   align-items: center;
-}
-.bad {
-  color: var(--danger);
 }
 </style>

@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router';
 import { calendarOf, CALENDAR_PATH } from '@ripe-pick/contract';
 import { cashFlow, deadlinesOf, payoutDay, slipsFor } from '@ripe-pick/core/buying';
 import { useBench } from '../../shared/stores/bench.ts';
+import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -66,7 +67,7 @@ const due = computed(() =>
 const face = computed(() =>
   open.value.reduce((sum, slip) => sum + (slip.currency === bench.currency ? slip.faceMinor : 0), 0),
 );
-const address = `${location.origin}${CALENDAR_PATH}`;
+const address = `${location.origin}${pathHere(CALENDAR_PATH)}`;
 const isCopied = ref(false);
 async function copy() {
   try {

@@ -6,9 +6,11 @@ import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { CallFailed } from '../../shared/api/client.ts';
+import { isDemo } from '../../shared/api/place.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import DemoLink from '../../shared/ui/DemoLink.vue';
 import ConflictList from './ConflictList.vue';
 import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
@@ -207,24 +209,22 @@ const loadDemo = () =>
           @change="chooseFile"
         />
         <button
-          v-if="catalogueStore.demoAvailable && !isReplacingByDemo"
+          v-if="isDemo && !isReplacingByDemo"
           class="plain edged"
           :disabled="isBusy"
-          @click="hasOwn ? (isReplacingByDemo = true) : loadDemo()"
+          @click="isReplacingByDemo = true"
         >
-          Load the Skerrow demo
+          Start the demo anew
         </button>
+        <DemoLink />
       </div>
-      <div v-if="isReplacingByDemo" class="preview" role="alertdialog" aria-label="Load the demo">
+      <div v-if="isReplacingByDemo" class="preview" role="alertdialog" aria-label="Start the demo anew">
         <p>
-          The demo takes the place of the {{ catalogueStore.stored?.parts.length }} parts and
-          {{ catalogueStore.stored?.offers.length }} offers that are here. To keep yours, take the catalogue
-          out below first.
+          Its parts, prices, games and records are then as they were at first. What you changed in them is
+          gone; the brief and the candidates stay.
         </p>
         <div class="row">
-          <button class="plain edged" :disabled="isBusy" @click="loadDemo">
-            Put the demo in their place
-          </button>
+          <button class="plain edged" :disabled="isBusy" @click="loadDemo">Start it anew</button>
           <button class="plain edged" @click="isReplacingByDemo = false">Leave it</button>
         </div>
       </div>

@@ -2,6 +2,7 @@
 import { ARCHIVE_PATH, ARCHIVES_PATH, MAX_ARCHIVE_BYTES, type Archives } from '@ripe-pick/contract';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { call, failureText, sendFile } from '../../shared/api/client.ts';
+import { pathHere } from '../../shared/api/place.ts';
 
 /** Everything that is kept here as one file: out, in, and back again. */
 const archives = shallowRef<Archives | null>(null);
@@ -75,7 +76,7 @@ const leave = () => {
       open ZIP of JSON lines. Another Ripe Pick that takes it in is equal to this one to the letter.
     </p>
     <div class="row">
-      <a class="link" :href="ARCHIVE_PATH" :download="fileName">Take everything out</a>
+      <a class="link" :href="pathHere(ARCHIVE_PATH)" :download="fileName">Take everything out</a>
       <button class="plain edged" :disabled="isBusy" @click="input?.click()">Bring such a file in</button>
       <input
         ref="input"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
@@ -24,7 +24,7 @@ const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const router = useRouter();
 
-const left = useStorage<string[]>('ripe-pick-line-up-out', []);
+const left = useDraft<string[]>('ripe-pick-line-up-out', []);
 const onlyDifferences = ref(true);
 /** Candidates in their order; those left out, and those beyond five, stay aside. */
 const chosen = computed(() => workspace.shown.filter((each) => !left.value.includes(each.id)).slice(0, MOST));

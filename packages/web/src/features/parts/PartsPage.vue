@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Part, PartKind } from '@ripe-pick/core/parts';
-import { refDebounced, useStorage } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput, NSelect, NVirtualList, useMessage } from 'naive-ui';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
@@ -58,11 +59,11 @@ const FILTERS: { value: ShelfFilter; label: string }[] = [
 ];
 
 /** The new part, kept until it is added, over a reload too; a change of one that is there is kept while it is open. */
-const fresh = useStorage<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
+const fresh = useDraft<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
 const changed = ref<PartDraft | null>(null);
 const isOpen = ref(false);
 /** What is pasted of several parts, kept until they are added. */
-const several = useStorage('ripe-pick-several-parts', '');
+const several = useDraft<string>('ripe-pick-several-parts', '');
 const isSeveral = ref(false);
 function addSeveral(text?: string) {
   isOpen.value = false;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { PartFinder, type Part, type PartKind } from '@ripe-pick/core/parts';
 import { COLUMN_LABELS, type ColumnRead } from '@ripe-pick/core/specs';
-import { useMediaQuery, useStorage, watchDebounced } from '@vueuse/core';
+import { useMediaQuery, watchDebounced } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput, NSelect, NVirtualList } from 'naive-ui';
 import { computed, ref, shallowRef } from 'vue';
 import { CallFailed, failureText } from '../../shared/api/client.ts';
@@ -38,7 +39,7 @@ const MOST_BYTES = 8 * 1024 * 1024;
 const rows = shallowRef<readonly EntryRow[]>([]);
 const columns = shallowRef<readonly ColumnRead[]>([]);
 /** What columns were told to stand for, by heading: remembered for the next table. */
-const told = useStorage<Record<string, string>>('ripe-pick-part-columns', {});
+const told = useDraft<Record<string, string>>('ripe-pick-part-columns', {});
 const files = shallowRef<readonly { readonly name: string; readonly text: string }[]>([]);
 const shopForAll = ref('');
 const opened = ref<number | null>(null);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import type { Matched, ReadAnswer, Taken } from '@ripe-pick/contract';
 import { call, failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -16,8 +16,8 @@ const names = useNames();
 const watchStore = useWatch();
 
 // What is typed stays over a reload, until it was taken.
-const text = useStorage('ripe-pick-prices-draft', '');
-const shop = useStorage<string | null>('ripe-pick-prices-shop', null);
+const text = useDraft<string>('ripe-pick-prices-draft', '');
+const shop = useDraft<string | null>('ripe-pick-prices-shop', null);
 const fileName = ref('');
 const answer = shallowRef<ReadAnswer | null>(null);
 const chosen = ref<Record<number, string | null>>({});

@@ -4,7 +4,7 @@ import { readChart, type BenchRecord, type ChartLine } from '@ripe-pick/contract
 import { predictor, recordJudge } from '@ripe-pick/core/fit';
 import { intervalAround } from '@ripe-pick/core/frames';
 import { slotWords, type Preset } from '@ripe-pick/core/parts';
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -25,7 +25,7 @@ const records = useRecords();
 
 const today = localToday();
 /** Kept until it is saved, over a reload too. */
-const draft = useStorage('ripe-pick-chart-draft', {
+const draft = useDraft('ripe-pick-chart-draft', {
   varies: 'gpu' as 'gpu' | 'cpu',
   source: '',
   on: today,
@@ -42,7 +42,7 @@ const draft = useStorage('ripe-pick-chart-draft', {
   text: '',
 });
 /** What an unclear name was said to stand for, by the name. */
-const said = useStorage<Record<string, string>>('ripe-pick-chart-names', {});
+const said = useDraft<Record<string, string>>('ripe-pick-chart-names', {});
 const problem = ref('');
 const isBusy = ref(false);
 const note = ref('');

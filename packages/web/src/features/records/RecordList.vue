@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
 import { heldBackSentence, predictor, recordJudge } from '@ripe-pick/core/fit';
-import { refDebounced, useStorage } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
 import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed, ref, watch } from 'vue';
@@ -31,7 +32,7 @@ const FILTERS = [
   { id: 'held', name: 'held back' },
   { id: 'odd', name: 'far from expected' },
 ] as const;
-const filter = useStorage<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
+const filter = useDraft<(typeof FILTERS)[number]['id']>('ripe-pick-records-filter', 'all');
 
 interface RecordRow {
   readonly record: BenchRecord;

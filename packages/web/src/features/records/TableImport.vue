@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { today as localToday } from '@ripe-pick/contract';
-import { refDebounced, useStorage } from '@vueuse/core';
+import { refDebounced } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
@@ -19,7 +20,7 @@ const records = useRecords();
 const MOST_BYTES = 20 * 1024 * 1024;
 /** Problems and reasons that are listed; the rest is counted. */
 const MOST_LISTED = 12;
-const draft = useStorage('ripe-pick-table-draft', { text: '', source: '', isNative: true });
+const draft = useDraft('ripe-pick-table-draft', { text: '', source: '', isNative: true });
 const fileText = ref<string | null>(null);
 const fileName = ref('');
 const problem = ref('');

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { ALERT_KINDS, ALERTS_PATH } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { useBench } from '../../shared/stores/bench.ts';
+import { pathHere } from '../../shared/api/place.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -39,7 +40,7 @@ function moveQuiet(end: 'from' | 'to', event: Event) {
   if (quiet.value && value)
     prices.setWatching('move the quiet hours', { quiet: { ...quiet.value, [end]: value } });
 }
-const address = `${location.origin}${ALERTS_PATH}`;
+const address = `${location.origin}${pathHere(ALERTS_PATH)}`;
 </script>
 
 <template>

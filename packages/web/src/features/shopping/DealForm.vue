@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useStorage } from '@vueuse/core';
+import { useDraft } from '../../shared/ui/draft.ts';
 import { NButton, NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { dealSchema, type Problem } from '@ripe-pick/contract';
@@ -67,7 +67,7 @@ const BLANK: DealDraft = {
   gift: '',
 };
 /** Kept until it is added, over a reload too. */
-const draft = useStorage<DealDraft>('ripe-pick-deal-draft', { ...BLANK }, undefined, { mergeDefaults: true });
+const draft = useDraft<DealDraft>('ripe-pick-deal-draft', { ...BLANK }, { mergeDefaults: true });
 const problems = ref<readonly Pick<Problem, 'path' | 'message'>[]>([]);
 const isBusy = ref(false);
 const kinds = (Object.keys(DEAL_KINDS) as DealKind[]).map((value) => ({ value, label: DEAL_KINDS[value] }));

@@ -5,6 +5,7 @@ import { LINE_STATES, RECEIPTS_PATH, type Order } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { arrived, lineCost } from '@ripe-pick/core/buying';
 import { useBench } from '../../shared/stores/bench.ts';
+import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
@@ -191,7 +192,9 @@ async function keep(order: Order, event: Event) {
       </div>
       <div class="foot">
         <span v-for="receipt in order.receipts" :key="receipt.id"
-          ><a :href="`${RECEIPTS_PATH}/${receipt.id}`" :download="receipt.name">{{ receipt.name }}</a></span
+          ><a :href="pathHere(`${RECEIPTS_PATH}/${receipt.id}`)" :download="receipt.name">{{
+            receipt.name
+          }}</a></span
         >
         <label class="plain edged file"
           >Keep a receipt<input

@@ -1,5 +1,6 @@
 import { api, apiErrorSchema, type Api, type Problem } from '@ripe-pick/contract';
 import type { z } from 'zod';
+import { pathHere } from './place.ts';
 
 /** An answer of the server that is not the one asked for; the message is fit to be shown. */
 export class CallFailed extends Error {
@@ -56,7 +57,7 @@ async function answerOf(asking: () => Promise<globalThis.Response>): Promise<unk
 
 /** Sends a file as it is. */
 export const sendFile = (path: string, file: Blob): Promise<unknown> =>
-  answerOf(() => fetch(path, { method: 'PUT', body: file }));
+  answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }));
 
 /** Calls the server and checks what comes back against the contract. */
 export async function call<K extends keyof Api>(
@@ -67,7 +68,7 @@ export async function call<K extends keyof Api>(
   const { method, path, response } = api[name];
   const text = method === 'GET' ? undefined : (options.text ?? JSON.stringify(body ?? null));
   const value = await answerOf(() =>
-    fetch(path, {
+    fetch(pathHere(path), {
       method,
       keepalive: options.keepalive === true && (text?.length ?? 0) < MOST_KEPT_ALIVE,
       ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: text ?? null }),

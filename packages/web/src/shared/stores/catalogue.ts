@@ -57,7 +57,8 @@ export const useCatalogue = defineStore('catalogue', () => {
   const catalogue = computed(() =>
     stored.value ? withListings(stored.value, workspace.listings as readonly UsedListing[]) : null,
   );
-  const demoAvailable = ref(false);
+  /** Where the screens of the other instance are: of the demo, or of one's own data. */
+  const other = ref<string | null>(null);
   const failure = ref<string | null>(null);
   const isLoading = ref(false);
   /** Rises whenever everything was read from the server anew. */
@@ -67,7 +68,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     isLoading.value = true;
     try {
       const [status, file] = await Promise.all([call('status', undefined), call('catalogue', undefined)]);
-      demoAvailable.value = status.demoAvailable;
+      other.value = status.other;
       stored.value = catalogueOf(file);
       failure.value = null;
       loads.value++;
@@ -96,7 +97,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
     parts: computed(() => stored.value?.parts ?? NO_PARTS),
-    demoAvailable,
+    other,
     failure,
     isLoading,
     isEmpty: computed(() => catalogue.value?.parts.length === 0),

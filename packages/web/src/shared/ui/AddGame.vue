@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { familyNamed, GAME_FAMILIES, newGame } from '@ripe-pick/core/fit';
-import { useStorage } from '@vueuse/core';
+import { useDraft } from './draft.ts';
 import { NInput, NSelect, useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import Dialog from './Dialog.vue';
@@ -22,7 +22,7 @@ const BLANK = {
   memory: 7 as number | null,
 };
 /** Kept until it is added, over a reload too. */
-const draft = useStorage('ripe-pick-game-draft', { ...BLANK });
+const draft = useDraft('ripe-pick-game-draft', { ...BLANK });
 const NAME_INPUT = { 'aria-label': 'Name of the game', 'data-first': '' };
 const problem = ref('');
 const games = computed(() => catalogueStore.catalogue?.frameModel.games ?? []);

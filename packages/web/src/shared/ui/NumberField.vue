@@ -13,6 +13,7 @@ const emit = defineEmits<{ 'update:value': [value: number | null] }>();
   <Field :label="label" v-bind="hint ? { hint } : {}">
     <NInputNumber
       :parse="typedNumber"
+      placeholder=""
       v-bind="$attrs"
       :show-button="false"
       :input-props="{ 'aria-label': aria ?? label }"

@@ -1,0 +1,156 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  briefFileSchema,
+  briefOf,
+  briefSchema,
+  buildFileSchema,
+  buyingSchema,
+  noonOf,
+  today,
+  watchKeptSchema,
+} from '@ripe-pick/contract';
+import type { Hono } from 'hono';
+import { createApp } from './app.ts';
+import { ArchiveDesk } from './archive/archives.ts';
+import { archiveThread } from './archive/thread.ts';
+import { fillWithDemo, loadDemoPrices } from './demo.ts';
+import { schedulerFor } from './feeds/scheduler.ts';
+import { simulatedMarket } from './feeds/simulated.ts';
+import { openStore, type Store } from './store/index.ts';
+import type { DemoFiles } from './transfer/index.ts';
+import { watchOf } from './watch/run.ts';
+
+/** One's own data, or the demo's: each in a database of its own, with screens of its own. */
+export type InstanceName = 'own' | 'demo';
+
+/** What instances have in common. */
+export interface Surroundings {
+  /** The folder of the packages. */
+  readonly root: string;
+  readonly version: string;
+  readonly marketPort: number;
+  /** Where the other instance's screens are; null where there is none. */
+  readonly other: string | null;
+}
+
+interface Instance {
+  readonly app: Hono;
+  /** Fetches prices from now on, beginning with what fell due while nothing ran. */
+  start(): void;
+  stop(): Promise<void>;
+}
+
+const demoFolder = (root: string) => join(root, 'packages/demo/files');
+
+/** The demo's files; null where the demo is not shipped. */
+export function demoFiles(root: string): DemoFiles | null {
+  const folder = demoFolder(root);
+  if (!existsSync(join(folder, 'catalogue.json'))) return null;
+  const file = (name: string) => () => readFileSync(join(folder, name), 'utf8');
+  return {
+    catalogue: file('catalogue.json'),
+    records: file('records.csv'),
+    bench: file('bench.json'),
+    prices: file('prices.csv'),
+  };
+}
+
+/** The demo's brief with its first idea, and what it has bought, where nothing is planned yet. */
+async function planDemo(store: Store, root: string): Promise<void> {
+  if ((await store.workspace()).workspace) return;
+  const json = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder(root), name), 'utf8'));
+  const { name = 'First idea', picks } = buildFileSchema.parse(json('build-first-idea.json'));
+  await store.saveWorkspace(
+    0,
+    {
+      brief: briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json')))),
+      candidates: [{ id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] }],
+      active: 'first',
+      ...buyingSchema.parse(json('buying.json')),
+      ...watchKeptSchema.parse(json('watch.json')),
+    },
+    { keepFrom: 0, keepTo: 0, add: [], done: 0 },
+  );
+}
+
+/** The simulated market of the demo, where it is shipped. */
+function marketOf({ root, marketPort }: Surroundings) {
+  const main = join(root, 'packages/market/dist/main.js');
+  return existsSync(main) ? simulatedMarket(main, marketPort) : null;
+}
+
+/** The moment that counts: a catalogue with a day of its own lives on that day; prices seen there were seen then. */
+const clockOf = (store: Store) => async () => {
+  const day = await store.today();
+  return day === null ? new Date() : noonOf(day);
+};
+
+/** Opens the market where something is fetched from it. */
+const marketDoor = (store: Store, market: ReturnType<typeof marketOf>) => async () => {
+  const { address } = market ?? {};
+  if (market && address && (await store.feeds()).some(({ feed }) => feed.url.startsWith(`${address}/`)))
+    await market.open((await store.today()) ?? today());
+};
+
+/**
+ * Opens an instance: its database, its watch, its sources, and the app over them.
+ *
+ * @param base where its screens are: '' or a path without a stroke at its end
+ */
+export async function openInstance(
+  name: InstanceName,
+  folder: string,
+  base: string,
+  surroundings: Surroundings,
+): Promise<Instance> {
+  const { root, version, other } = surroundings;
+  const store = await openStore(join(folder, 'ripe-pick.sqlite'));
+  const demo = name === 'demo' ? demoFiles(root) : null;
+  const market = demo ? marketOf(surroundings) : null;
+  const now = clockOf(store);
+  const watch = watchOf(store, now, new URL('./watch/worker.js', import.meta.url));
+  const scheduler = schedulerFor({ store, now, onTaken: () => watch.request() });
+  const openMarket = marketDoor(store, market);
+  const onDemo = async () => {
+    if (!demo) return;
+    await loadDemoPrices(store, demo, market?.address ?? null);
+    await openMarket();
+    watch.request();
+  };
+  if (demo && (await store.counts()).parts === 0) {
+    await fillWithDemo(store, demo);
+    await planDemo(store, root);
+    await onDemo();
+  } else await openMarket();
+
+  const app = createApp({
+    store,
+    version,
+    demo,
+    instance: { name, base, other },
+    webFolder: join(root, 'packages/web/dist'),
+    scheduler,
+    watch,
+    market,
+    now,
+    onDemo,
+    archives: new ArchiveDesk(store, archiveThread(new URL('./archive/worker.js', import.meta.url))),
+    onArchive: async () => {
+      await openMarket();
+      watch.request();
+    },
+  });
+  return {
+    app,
+    start() {
+      scheduler.start();
+      void scheduler.runDue();
+    },
+    async stop() {
+      market?.close();
+      await Promise.all([scheduler.stop(), watch.stop()]);
+      await store.close();
+    },
+  };
+}
