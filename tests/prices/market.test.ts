@@ -215,14 +215,14 @@ describe('the watch', () => {
   });
   it('prices candidates anew, solves, and says what changed and why; forecasts are logged and judged in their time', async () => {
     await loadDemoPrices(store, demo, null);
-    const first = await look(store);
+    const [first] = await look(store);
     expect(first?.point.best).not.toBeNull();
     expect(first?.forecasts.length).toBeGreaterThan(8);
     if (!first) return;
-    await store.addPoint(first.point);
+    await store.addPoint('first', first.point);
     await store.keepForecasts(first.forecasts);
     for (const day of [21, 22, 24, 25, 27, 28, 30]) await dayOn(`2026-11-${day}`);
-    const later = await look(store);
+    const [later] = await look(store);
     if (!later) return;
     const total = later.news.find((each) => each.kind === 'total');
     const [before, after] = [first, later].map((each) => each.point.candidates[0].totalMinor ?? 0);
@@ -233,7 +233,7 @@ describe('the watch', () => {
     expect(new Set(later.news.map((each) => each.key)).size).toBe(later.news.length);
     // Three weeks on, the first day’s forecasts have had their time.
     for (const day of ['01', '03', '05', '06', '08', '10', '12']) await dayOn(`2026-12-${day}`);
-    const last = await look(store);
+    const [last] = await look(store);
     const judged = last?.judged.filter((each) => each.judged !== null) ?? [];
     expect(judged.length).toBeGreaterThan(5);
     await store.saveJudged(last?.judged ?? []);

@@ -20,7 +20,7 @@ import {
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
 import { MOST_RECORDS, recordsSchema } from './records.ts';
-import { historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
+import { briefCardSchema, historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
 
 /** What is in a catalogue, counted. */
 export const countsSchema = z.strictObject({
@@ -45,6 +45,12 @@ const statusSchema = z.strictObject({
 /** Every error of the API has this shape. `problems` names places in what was sent. */
 export const apiErrorSchema = z.strictObject({
   error: z.strictObject({ code: z.string(), message: z.string(), problems: z.array(problemSchema) }),
+});
+
+const briefsSchema = z.strictObject({
+  briefs: z.array(briefCardSchema),
+  /** The one that is open; there may be none of it yet, before anything was saved. */
+  current: idSchema,
 });
 
 const rowCounts = z.record(z.string(), z.int().min(0));
@@ -91,11 +97,37 @@ export const api = {
     method: 'PUT',
     path: '/api/workspace',
     request: z.strictObject({
+      /** The brief; by default the one that is open. */
+      id: idSchema.optional(),
       revision: z.int().min(0),
       workspace: workspaceSchema,
       history: historyChangeSchema.default({ keepFrom: 0, keepTo: 0, add: [], done: 0 }),
     }),
     response: z.strictObject({ revision: z.int() }),
+  },
+  briefs: { method: 'GET', path: '/api/briefs', request: null, response: briefsSchema },
+  openBrief: {
+    method: 'POST',
+    path: '/api/briefs/open',
+    request: z.strictObject({ id: idSchema }),
+    response: briefsSchema,
+  },
+  /** Adds a brief with what hangs on it, and opens it. */
+  addBrief: {
+    method: 'POST',
+    path: '/api/briefs',
+    request: z.strictObject({
+      id: idSchema,
+      workspace: workspaceSchema,
+      history: historyChangeSchema.optional(),
+    }),
+    response: briefsSchema,
+  },
+  archiveBrief: {
+    method: 'POST',
+    path: '/api/briefs/archive',
+    request: z.strictObject({ id: idSchema, isArchived: z.boolean() }),
+    response: briefsSchema,
   },
   /** Changes of single parts, offers, shops, deals, games and rates: all of them or none. */
   editCatalogue: {

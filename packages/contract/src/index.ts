@@ -64,6 +64,7 @@ export {
   MOST_STEPS,
   savedWorkspaceSchema,
   workspaceSchema,
+  type BriefCard,
   type Candidate,
   type Decision,
   type HistoryChange,

@@ -90,7 +90,26 @@ export const stepSchema = z.strictObject({
 });
 export type StoredStep = z.infer<typeof stepSchema>;
 
+/** A brief among others: what it is, and what of it concerns them. */
+export const briefCardSchema = z.strictObject({
+  id: idSchema,
+  name: briefSchema.shape.name,
+  isArchived: z.boolean(),
+  candidates: z.int().min(0),
+  orders: z.int().min(0),
+  currency: currencySchema,
+  budgetMinor: z.int().min(0),
+  /** Parts that are there for it already, and those that are ordered for it: neither can go into another build. */
+  owned: z.array(idSchema),
+  ordered: z.array(idSchema),
+  /** What it has claimed counts against the limits of the household. */
+  claims: buyingShape.claims,
+});
+export type BriefCard = z.infer<typeof briefCardSchema>;
+
 export const savedWorkspaceSchema = z.strictObject({
+  /** The brief that it is of. */
+  id: idSchema,
   /** Grows with every save. */
   revision: z.int().min(0),
   workspace: workspaceSchema.nullable(),

@@ -47,13 +47,17 @@ export function fileRoutes(context: ServerContext): Hono {
     return c.body(bytes);
   });
   routes.get(CALENDAR_PATH, async (c) => {
-    const { workspace } = await store.workspace();
+    const { briefs } = await store.briefs();
+    const plans = await Promise.all(
+      briefs.filter(({ isArchived }) => !isArchived).map(({ id }) => store.workspace(id)),
+    );
     const alerts = (await toldAlerts(context)).slice(0, MOST_ALERTS.calendar);
+    const names = briefs.filter(({ isArchived }) => !isArchived).map(({ name }) => name);
     c.header('content-type', 'text/calendar; charset=utf-8');
     return c.body(
       calendarOf(
-        calendarDays(workspace, alerts),
-        `Ripe Pick: ${workspace?.brief.name ?? 'nothing yet'}`,
+        [...plans.flatMap(({ workspace }) => calendarDays(workspace, [])), ...calendarDays(null, alerts)],
+        `Ripe Pick: ${names.join(', ') || 'nothing yet'}`,
         (await now()).toISOString(),
       ),
     );

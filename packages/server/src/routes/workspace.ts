@@ -7,6 +7,10 @@ import type { Handlers } from './handlers.ts';
 type WorkspaceCalls =
   | 'workspace'
   | 'saveWorkspace'
+  | 'briefs'
+  | 'openBrief'
+  | 'addBrief'
+  | 'archiveBrief'
   | 'records'
   | 'changeRecords'
   | 'bench'
@@ -27,15 +31,34 @@ function isOf({ parts, frameModel }: CatalogueFile, fitted: StoredModel): boolea
   return gamesOf(frameModel) === gamesOf(fitted) && rated.every(({ part }) => here.has(part));
 }
 
+const noBrief = () =>
+  new ApiError('not-found', 'There is no such brief. Reload to see those that are there.');
+
 /** What the user plans, measured and fitted. */
-export function workspaceHandlers({ store }: ServerContext): Pick<Handlers, WorkspaceCalls> {
+export function workspaceHandlers({ store, watch }: ServerContext): Pick<Handlers, WorkspaceCalls> {
   return {
     workspace: () => store.workspace(),
-    saveWorkspace: async ({ revision, workspace, history }) => {
-      const next = await store.saveWorkspace(revision, workspace, history);
+    saveWorkspace: async ({ id, revision, workspace, history }) => {
+      const next = await store.saveWorkspace(revision, workspace, history, id);
       if (next === null)
         throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
       return { revision: next };
+    },
+    briefs: () => store.briefs(),
+    openBrief: async ({ id }) => {
+      if (!(await store.openBrief(id))) throw noBrief();
+      return store.briefs();
+    },
+    addBrief: async ({ id, workspace, history }) => {
+      const nothing = { keepFrom: 0, keepTo: 0, add: [], done: 0 };
+      if (!(await store.addBrief(id, workspace, history ?? nothing)))
+        throw new ApiError('conflict', 'There is a brief of this id already. Nothing was changed.');
+      return store.briefs();
+    },
+    archiveBrief: async ({ id, isArchived }) => {
+      if (!(await store.archiveBrief(id, isArchived))) throw noBrief();
+      watch.request();
+      return store.briefs();
     },
     records: async () => ({ records: await store.records() }),
     changeRecords: async ({ put, remove }) => ({ kept: await store.changeRecords(put, remove) }),

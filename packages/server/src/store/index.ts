@@ -1,4 +1,6 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
+import type { Kysely } from 'kysely';
+import { addBrief, archiveBrief, openBrief, readBriefs } from './briefs.ts';
 import { countRows, takeTables } from './archive/take.ts';
 import { editCatalogue } from './catalogue-changes.ts';
 import { countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
@@ -21,8 +23,22 @@ import { importRuns } from './observations/import.ts';
 import { takeIn } from './observations/take-in.ts';
 import { addAlerts, addPoint, markAlerts, readAlerts, readPoints } from './watch.ts';
 import { keepForecasts, openForecasts, readJudged, saveJudged } from './forecasts.ts';
+import type { Tables } from './tables.ts';
 import { readToday, setToday } from './today.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
+
+type On = <A extends readonly unknown[], R>(work: (db: Kysely<Tables>, ...args: A) => R) => (...args: A) => R;
+
+/** Briefs with all that hangs on each. */
+const briefsDoor = (on: On) => ({
+  workspace: on(readWorkspace),
+  /** New revision, or null when the workspace was saved elsewhere meanwhile. */
+  saveWorkspace: on(saveWorkspace),
+  briefs: on(readBriefs),
+  openBrief: on(openBrief),
+  addBrief: on(addBrief),
+  archiveBrief: on(archiveBrief),
+});
 
 /** Opens the database; what it gives is the only door to everything that is kept. */
 export async function openStore(path: string) {
@@ -42,9 +58,7 @@ export async function openStore(path: string) {
     },
     editCatalogue: on(editCatalogue),
     counts: async () => countsOf(await readCatalogue(db)),
-    workspace: on(readWorkspace),
-    /** New revision, or null when the workspace was saved elsewhere meanwhile. */
-    saveWorkspace: on(saveWorkspace),
+    ...briefsDoor(on),
     records: on(readRecords),
     /** How many are kept after the change. */
     changeRecords: on(changeRecords),

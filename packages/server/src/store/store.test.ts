@@ -74,6 +74,7 @@ describe('the store', () => {
   });
   it('keeps the workspace over a restart, and two openings see the same', async () => {
     expect(await store.workspace()).toEqual({
+      id: 'first',
       revision: 0,
       workspace: null,
       history: { steps: [], done: 0 },

@@ -24,7 +24,8 @@ export interface Tables {
     more: string;
   };
   deals: { id: string; position: number; kind: string; body: string };
-  kept: { kind: string; id: string; position: number; body: string };
+  briefs: { id: string; position: number; is_archived: number; body: string };
+  kept: { brief: string; kind: string; id: string; position: number; body: string };
   currency_rates: {
     from_currency: string;
     to_currency: string;
@@ -72,8 +73,9 @@ export interface Tables {
     body: string;
     is_read: number;
   };
-  watch_points: { serial?: number; body: string };
+  watch_points: { serial?: number; brief: string; body: string };
   candidates: {
+    brief: string;
     id: string;
     position: number;
     name: string;
@@ -83,5 +85,5 @@ export interface Tables {
     decisions: string;
     path: string;
   };
-  steps: { serial: number; label: string; at: string; back: string; forth: string };
+  steps: { brief: string; serial: number; label: string; at: string; back: string; forth: string };
 }

@@ -1,6 +1,7 @@
 import { alertSchema, watchPointSchema, type Alert, type WatchPoint } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
+import { currentBrief } from './workspace.ts';
 
 /** An alert before it is kept. The key tells what it says: the same is never kept twice. */
 interface NewAlert extends Pick<Alert, 'kind' | 'at' | 'day' | 'title' | 'text'> {
@@ -11,18 +12,27 @@ interface NewAlert extends Pick<Alert, 'kind' | 'at' | 'day' | 'title' | 'text'>
 const MOST_POINTS = 750;
 const MOST_ALERTS = 1000;
 
-export async function readPoints(db: Kysely<Tables>): Promise<WatchPoint[]> {
-  const rows = await db.selectFrom('watch_points').selectAll().orderBy('serial').execute();
+/** Points of a brief, by default of the one that is open. */
+export async function readPoints(db: Kysely<Tables>, asked?: string): Promise<WatchPoint[]> {
+  const brief = asked ?? (await currentBrief(db));
+  const rows = await db
+    .selectFrom('watch_points')
+    .selectAll()
+    .where('brief', '=', brief)
+    .orderBy('serial')
+    .execute();
   return rows.map((row) => watchPointSchema.parse(JSON.parse(row.body)));
 }
 
-/** Adds a point, in the place of an earlier one of the same day. */
-export async function addPoint(db: Kysely<Tables>, point: WatchPoint): Promise<void> {
+/** Adds a point of a brief, in the place of an earlier one of the same day. */
+export async function addPoint(db: Kysely<Tables>, brief: string, point: WatchPoint): Promise<void> {
   await db.transaction().execute(async (tx) => {
-    await sql`delete from watch_points where json_extract(body, '$.day') = ${point.day}`.execute(tx);
+    await sql`delete from watch_points where brief = ${brief} and json_extract(body, '$.day') = ${point.day}`.execute(
+      tx,
+    );
     await tx
       .insertInto('watch_points')
-      .values({ body: JSON.stringify(point) })
+      .values({ brief, body: JSON.stringify(point) })
       .execute();
     await sql`delete from watch_points where serial <= (select max(serial) from watch_points) - ${MOST_POINTS}`.execute(
       tx,

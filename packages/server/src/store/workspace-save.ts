@@ -6,10 +6,11 @@ import type { Tables } from './tables.ts';
 export const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
 
 /** Candidates, and what is kept of buying and watching, as they stand now. */
-export async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Promise<void> {
-  await tx.deleteFrom('candidates').execute();
+export async function replaceLists(tx: Kysely<Tables>, brief: string, workspace: Workspace): Promise<void> {
+  await tx.deleteFrom('candidates').where('brief', '=', brief).execute();
   const candidates = workspace.candidates.map(
     ({ id, name, picks, note, isArchived, decisions, path }, position) => ({
+      brief,
       id,
       position,
       name,
@@ -21,20 +22,32 @@ export async function replaceLists(tx: Kysely<Tables>, workspace: Workspace): Pr
     }),
   );
   await tx.insertInto('candidates').values(candidates).execute();
-  await tx.deleteFrom('kept').execute();
+  await tx.deleteFrom('kept').where('brief', '=', brief).execute();
   const rows = KEPT.flatMap((kind) =>
-    workspace[kind].map((each, position) => ({ kind, id: each.id, position, body: JSON.stringify(each) })),
+    workspace[kind].map((each, position) => ({
+      brief,
+      kind,
+      id: each.id,
+      position,
+      body: JSON.stringify(each),
+    })),
   );
   if (rows.length > 0) await tx.insertInto('kept').values(rows).execute();
 }
 
 /** Steps that undo no longer knows go, new ones come. */
-export async function keepSteps(tx: Kysely<Tables>, { keepFrom, keepTo, add }: HistoryChange): Promise<void> {
+export async function keepSteps(
+  tx: Kysely<Tables>,
+  brief: string,
+  { keepFrom, keepTo, add }: HistoryChange,
+): Promise<void> {
   await tx
     .deleteFrom('steps')
+    .where('brief', '=', brief)
     .where((where) => where.or([where('serial', '<', keepFrom), where('serial', '>', keepTo)]))
     .execute();
   const steps = add.map(({ serial, label, at, back, forth }) => ({
+    brief,
     serial,
     label,
     at,

@@ -1,4 +1,5 @@
 import {
+  idSchema,
   savedWorkspaceSchema,
   type HistoryChange,
   type SavedWorkspace,
@@ -17,26 +18,53 @@ interface Head {
   readonly done?: number;
 }
 
-async function readHead(db: Kysely<Tables>): Promise<Head | null> {
-  const row = await db
-    .selectFrom('settings')
-    .select('body')
-    .where('key', '=', 'workspace')
-    .executeTakeFirst();
+/** The brief that an instance begins with. */
+const FIRST = 'first';
+const CURRENT = 'current-brief';
+
+/** The brief that was opened last. */
+export async function currentBrief(db: Kysely<Tables>): Promise<string> {
+  const row = await db.selectFrom('settings').select('body').where('key', '=', CURRENT).executeTakeFirst();
+  return row ? idSchema.parse(JSON.parse(row.body)) : FIRST;
+}
+
+/** Makes a brief the one that is opened next time. */
+export async function makeCurrent(tx: Kysely<Tables>, brief: string): Promise<void> {
+  const body = JSON.stringify(brief);
+  await tx
+    .insertInto('settings')
+    .values({ key: CURRENT, body })
+    .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
+    .execute();
+}
+
+async function readHead(db: Kysely<Tables>, brief: string): Promise<Head | null> {
+  const row = await db.selectFrom('briefs').select('body').where('id', '=', brief).executeTakeFirst();
   return row ? (JSON.parse(row.body) as Head) : null; // checked as a whole below
 }
 
-/** The brief and the candidates as last saved; revision 0 and null when there is nothing yet. */
-export async function readWorkspace(db: Kysely<Tables>): Promise<SavedWorkspace> {
-  return db.transaction().execute(readWorkspaceWithin);
+/** A brief with its candidates as last saved, by default the one that is open; revision 0 and null when there is nothing yet. */
+export async function readWorkspace(db: Kysely<Tables>, brief?: string): Promise<SavedWorkspace> {
+  return db.transaction().execute((tx) => readWorkspaceWithin(tx, brief));
 }
 
-async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> {
-  const head = await readHead(tx);
-  if (!head) return { revision: 0, workspace: null, history: { steps: [], done: 0 } };
-  const steps = await tx.selectFrom('steps').selectAll().orderBy('serial').execute();
-  const rows = await tx.selectFrom('candidates').selectAll().orderBy('position').execute();
-  const kept = await tx.selectFrom('kept').selectAll().orderBy('position').execute();
+async function readWorkspaceWithin(tx: Kysely<Tables>, asked?: string): Promise<SavedWorkspace> {
+  const id = asked ?? (await currentBrief(tx));
+  const head = await readHead(tx, id);
+  if (!head) return { id, revision: 0, workspace: null, history: { steps: [], done: 0 } };
+  const steps = await tx
+    .selectFrom('steps')
+    .select(['serial', 'label', 'at', 'back', 'forth'])
+    .where('brief', '=', id)
+    .orderBy('serial')
+    .execute();
+  const rows = await tx
+    .selectFrom('candidates')
+    .selectAll()
+    .where('brief', '=', id)
+    .orderBy('position')
+    .execute();
+  const kept = await tx.selectFrom('kept').selectAll().where('brief', '=', id).orderBy('position').execute();
   const of = (kind: (typeof KEPT)[number]) =>
     kept.filter((row) => row.kind === kind).map((row) => JSON.parse(row.body) as unknown);
   const candidates = rows.map((row) => ({
@@ -49,6 +77,7 @@ async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> 
     path: JSON.parse(row.path) as unknown,
   }));
   return savedWorkspaceSchema.parse({
+    id,
     revision: head.revision,
     workspace: {
       brief: head.brief,
@@ -69,33 +98,46 @@ async function readWorkspaceWithin(tx: Kysely<Tables>): Promise<SavedWorkspace> 
 }
 
 /**
- * Saves the workspace and what was done to its history if nobody saved since `revision`, in one transaction. Returns the new revision, or null when
- * another window was faster.
+ * Saves a brief with its candidates, and what was done to its history, if nobody saved it since `revision`, in one
+ * transaction. Returns the new revision, or null when another window was faster.
+ *
+ * @param asked the brief; by default the one that is open
  */
 export async function saveWorkspace(
   db: Kysely<Tables>,
   revision: number,
   workspace: Workspace,
   history: HistoryChange,
+  asked?: string,
 ): Promise<number | null> {
   return db.transaction().execute(async (tx) => {
-    const head = await readHead(tx);
+    const id = asked ?? (await currentBrief(tx));
+    const head = await readHead(tx, id);
     if ((head?.revision ?? 0) !== revision) return null;
-    const next = revision + 1;
-    const body = JSON.stringify({
-      revision: next,
-      brief: workspace.brief,
-      active: workspace.active,
-      watching: workspace.watching,
-      done: history.done,
-    } satisfies Head);
-    await tx
-      .insertInto('settings')
-      .values({ key: 'workspace', body })
-      .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
-      .execute();
-    await replaceLists(tx, workspace);
-    await keepSteps(tx, history);
-    return next;
+    await writeWorkspace(tx, id, revision + 1, workspace, history);
+    return revision + 1;
   });
+}
+
+/** Writes a brief under its id, behind the others when it is new. */
+export async function writeWorkspace(
+  tx: Kysely<Tables>,
+  id: string,
+  revision: number,
+  workspace: Workspace,
+  history: HistoryChange,
+): Promise<void> {
+  const { brief, active, watching } = workspace;
+  const body = JSON.stringify({ revision, brief, active, watching, done: history.done } satisfies Head);
+  const last = await tx
+    .selectFrom('briefs')
+    .select(({ fn }) => fn.max('position').as('position'))
+    .executeTakeFirst();
+  await tx
+    .insertInto('briefs')
+    .values({ id, position: (last?.position ?? -1) + 1, is_archived: 0, body })
+    .onConflict((conflict) => conflict.column('id').doUpdateSet({ body }))
+    .execute();
+  await replaceLists(tx, id, workspace);
+  await keepSteps(tx, id, history);
 }

@@ -4,6 +4,7 @@ import {
   dailyPrices,
   type CatalogueFile,
   type NewAlertText,
+  type Watching,
   type WatchPoint,
   type Workspace,
 } from '@ripe-pick/contract';
@@ -40,6 +41,10 @@ import { changeText, eventTexts, priceText } from './words.ts';
 
 /** What a run of the watch found out. */
 export interface Seen {
+  /** The brief that was looked at, and whether it is the only one. */
+  readonly brief: { readonly id: string; readonly name: string; readonly isAlone: boolean };
+  /** What is to be told, and when. */
+  readonly watching: Watching;
   readonly point: WatchPoint;
   readonly news: readonly NewAlertText[];
   readonly forecasts: readonly LoggedForecast[];
@@ -76,6 +81,9 @@ class ReadHistories {
     if (wanted.length > 0) await this.read(wanted.slice(0, MOST_JUDGED_OFFERS), [], 0);
   }
 }
+
+/** The briefs of one household: what one has claimed counts for all. */
+type Household = Awaited<ReturnType<Store['briefs']>>;
 
 /** What a run looks at. */
 interface Looking {
@@ -122,22 +130,39 @@ async function judgedNow(store: Store, today: number, histories: ReadHistories):
   return open.map((forecast) => ({ id: forecast.id, judged: judge(forecast, histories.of, today) }));
 }
 
-async function lookingAt(store: Store): Promise<Looking | null> {
+async function lookingAt(store: Store, { briefs }: Household, id: string): Promise<Looking | null> {
   const [file, { workspace }, points] = await Promise.all([
     store.catalogue(),
-    store.workspace(),
-    store.points(),
+    store.workspace(id),
+    store.points(id),
   ]);
   if (!workspace || file.parts.length === 0) return null;
   const catalogue = withListings(catalogueOf(file), workspace.listings as readonly UsedListing[]);
-  const session = openSession(catalogue, withHousehold(workspace.brief as Brief, workspace.claims));
+  const session = openSession(
+    catalogue,
+    withHousehold(
+      workspace.brief as Brief,
+      briefs.flatMap(({ claims }) => claims),
+    ),
+  );
   const before = points.filter((point) => point.day < catalogue.today).at(-1) ?? points.at(-1) ?? null;
   return { session, file, workspace, before };
 }
 
-/** Prices all candidates anew, solves the brief, forecasts what is watched, judges forecasts whose time is up. Null without a workspace. */
-export async function look(store: Store): Promise<Seen | null> {
-  const looking = await lookingAt(store);
+/** Looks at every brief that is not put away. */
+export async function look(store: Store): Promise<Seen[]> {
+  const household = await store.briefs();
+  const seen: Seen[] = [];
+  for (const { id, isArchived } of household.briefs) {
+    const one = isArchived ? null : await lookAtBrief(store, household, id);
+    if (one) seen.push(one);
+  }
+  return seen;
+}
+
+/** Prices all candidates anew, solves the brief, forecasts what is watched, judges forecasts whose time is up. */
+async function lookAtBrief(store: Store, household: Household, id: string): Promise<Seen | null> {
+  const looking = await lookingAt(store, household, id);
   if (!looking) return null;
   const { session, workspace, before } = looking;
   const { priceIndex, brief } = session;
@@ -185,6 +210,8 @@ export async function look(store: Store): Promise<Seen | null> {
     .join('; ')
     .slice(0, LONGEST_WHY);
   return {
+    brief: { id, name: brief.name, isAlone: household.briefs.length === 1 },
+    watching: workspace.watching,
     point: { ...bare, why, advice: forecasts.advice } as WatchPoint, // the same fields, read-only
     news,
     forecasts: forecasts.logged,

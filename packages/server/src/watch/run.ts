@@ -48,14 +48,14 @@ class LookThread {
     });
   }
 
-  async look(): Promise<Seen | null> {
+  async look(): Promise<readonly Seen[]> {
     const there = await this.start();
     return new Promise((resolve, reject) => {
       const onExit = () => reject(new Error('the watch ended before it was done'));
       there.once('exit', onExit);
-      there.once('message', (answer: { readonly seen?: Seen | null; readonly error?: string }) => {
+      there.once('message', (answer: { readonly seen?: readonly Seen[]; readonly error?: string }) => {
         there.off('exit', onExit);
-        if (answer.error === undefined) resolve(answer.seen ?? null);
+        if (answer.error === undefined) resolve(answer.seen ?? []);
         else reject(new Error(answer.error));
       });
       there.postMessage('look');
@@ -68,16 +68,21 @@ class LookThread {
   }
 }
 
-/** Stores what was seen: forecasts, their judgements, alerts that are not silenced, and the point of the day. */
+/** Stores what was seen of a brief: forecasts, their judgements, alerts that are not silenced, and the point of the day. */
 async function keep(store: Store, seen: Seen, moment: Date): Promise<void> {
-  const { workspace } = await store.workspace();
-  const silent = new Set<string>(workspace?.watching.silent);
-  const at = tellAt(moment, workspace?.watching.quiet ?? null).toISOString();
+  const { brief, watching } = seen;
+  const silent = new Set<string>(watching.silent);
+  const at = tellAt(moment, watching.quiet).toISOString();
   await store.keepForecasts(seen.forecasts);
   await store.saveJudged(seen.judged);
   const broken = (await store.feeds()).filter(({ state }) => state.failures >= FAILURES_TOLD);
   const news = [
-    ...seen.news,
+    // Of several briefs each alert says which it is of.
+    ...seen.news.map((each) => ({
+      ...each,
+      key: `${brief.id}|${each.key}`,
+      title: brief.isAlone ? each.title : `${brief.name}: ${each.title}`,
+    })),
     ...broken.map(({ feed, state }) => ({
       kind: 'feed' as const,
       key: `feed|${feed.id}|${state.okAt ?? 'never'}`,
@@ -87,7 +92,7 @@ async function keep(store: Store, seen: Seen, moment: Date): Promise<void> {
   ];
   const told = news.filter(({ kind }) => !silent.has(kind));
   await store.addAlerts(told.map((each) => ({ ...each, at, day: seen.point.day })));
-  await store.addPoint(seen.point);
+  await store.addPoint(brief.id, seen.point);
 }
 
 /** @param script the bundled `worker.ts`, which runs as a thread of its own */
@@ -102,7 +107,7 @@ export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Wa
       isAskedAgain = false;
       try {
         const seen = await thread.look();
-        if (seen && !isStopped) await keep(store, seen, await now());
+        for (const each of seen) if (!isStopped) await keep(store, each, await now());
       } catch (error) {
         console.error(error);
       }

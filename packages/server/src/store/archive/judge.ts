@@ -1,6 +1,7 @@
 import { crossCheckCatalogue, historyAnswerSchema, problemsOf, type Problem } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { z } from 'zod';
+import { readBriefs } from '../briefs.ts';
 import { readCatalogue } from '../catalogue.ts';
 import { readFeeds, readHeld } from '../feeds.ts';
 import { openForecasts, readJudged } from '../forecasts.ts';
@@ -10,7 +11,6 @@ import { readBench, readFits, readRecords } from '../records.ts';
 import type { Tables } from '../tables.ts';
 import { readToday } from '../today.ts';
 import { readAlerts, readPoints } from '../watch.ts';
-import { readWorkspace } from '../workspace.ts';
 import { BadArchive, bad } from './unpack.ts';
 
 type Reader = (db: Kysely<Tables>) => Promise<readonly Problem[]>;
@@ -34,10 +34,16 @@ async function histories(db: Kysely<Tables>): Promise<readonly Problem[]> {
   return [];
 }
 
+/** The points of every brief. */
+async function points(db: Kysely<Tables>): Promise<readonly Problem[]> {
+  for (const { id } of await db.selectFrom('briefs').select('id').execute()) await readPoints(db, id);
+  return [];
+}
+
 /** Everything that the app reads, by what people call it. */
 const READERS: readonly (readonly [name: string, reader: Reader])[] = [
   ['the catalogue', async (db) => crossCheckCatalogue(await readCatalogue(db))],
-  ['brief, candidates and orders', all(readWorkspace)],
+  ['briefs, candidates and orders', all(readBriefs)],
   ['benchmark records', all(readRecords)],
   ['own passes', all(readBench)],
   ['past fits', all(readFits)],
@@ -48,7 +54,7 @@ const READERS: readonly (readonly [name: string, reader: Reader])[] = [
   ['forecasts', all((db) => openForecasts(db, Number.MAX_SAFE_INTEGER))],
   ['judged forecasts', all(readJudged)],
   ['alerts', all(readAlerts)],
-  ['the watch', all(readPoints)],
+  ['the watch', points],
   [
     'the day',
     all(async (db) =>

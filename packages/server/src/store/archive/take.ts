@@ -2,12 +2,11 @@ import { sql, type Kysely } from 'kysely';
 import type { Tables } from '../tables.ts';
 import { tableShapes } from './shape.ts';
 
-const WORKSPACE = 'workspace';
-
-async function revisionOf(db: Kysely<Tables>): Promise<number> {
-  const { rows } = await sql<{ revision: number | null }>`
-    select json_extract(body, '$.revision') as revision from settings where key = ${WORKSPACE}`.execute(db);
-  return rows[0]?.revision ?? 0;
+/** How often each brief was saved. */
+async function revisionsOf(db: Kysely<Tables>): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await sql<{ id: string; revision: number }>`
+    select id, json_extract(body, '$.revision') as revision from briefs`.execute(db);
+  return new Map(rows.map(({ id, revision }) => [id, revision]));
 }
 
 /**
@@ -20,7 +19,7 @@ export async function takeTables(db: Kysely<Tables>, incoming: string): Promise<
   try {
     await db.transaction().execute(async (tx) => {
       await sql`pragma defer_foreign_keys = on`.execute(tx);
-      const before = await revisionOf(tx);
+      const before = await revisionsOf(tx);
       const shapes = await tableShapes(tx);
       for (const { name } of shapes) await sql`delete from ${sql.table(name)}`.execute(tx);
       for (const { name, columns } of shapes) {
@@ -30,10 +29,13 @@ export async function takeTables(db: Kysely<Tables>, incoming: string): Promise<
         );
       }
       // A window that is still open must not take its own revision for this one.
-      if (before > 0 && (await revisionOf(tx)) <= before)
-        await sql`update settings set body = json_set(body, '$.revision', ${before + 1}) where key = ${WORKSPACE}`.execute(
-          tx,
-        );
+      for (const [id, revision] of await revisionsOf(tx)) {
+        const own = before.get(id) ?? 0;
+        if (own >= revision)
+          await sql`update briefs set body = json_set(body, '$.revision', ${own + 1}) where id = ${id}`.execute(
+            tx,
+          );
+      }
     });
   } finally {
     await sql`detach database incoming`.execute(db);

@@ -1,4 +1,5 @@
 import { sql, type Kysely, type Migration } from 'kysely';
+import { toSeveralBriefs } from './briefs.ts';
 import { toVersion2 } from './words-2.ts';
 
 /** Forward only, in order of name. Never change one that has been released: add another. */
@@ -135,4 +136,5 @@ export const MIGRATIONS: Record<string, Migration> = {
     },
   },
   '0008-words-2': { up: toVersion2 },
+  '0009-briefs': { up: toSeveralBriefs },
 };
