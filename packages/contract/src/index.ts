@@ -22,6 +22,7 @@ export {
   type StoredRate,
   type StoredShop,
 } from './catalogue.ts';
+export { planFileOf, planFileSchema } from './plan-file.ts';
 export {
   api,
   apiErrorSchema,

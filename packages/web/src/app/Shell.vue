@@ -4,6 +4,7 @@ import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
+import { useBriefs } from '../shared/stores/briefs.ts';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useRecords } from '../shared/stores/records.ts';
@@ -27,6 +28,7 @@ const emit = defineEmits<{ toggleTheme: [] }>();
 
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
+const briefs = useBriefs();
 const records = useRecords();
 const model = useModel();
 const bench = useBench();
@@ -39,6 +41,7 @@ const singleKeys = useSingleKeys();
 
 onMounted(() => {
   void workspace.load();
+  void briefs.load();
   void catalogueStore.load();
   void watched.load();
 });

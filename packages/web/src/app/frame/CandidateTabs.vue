@@ -10,6 +10,7 @@ import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
+import BriefSwitch from './BriefSwitch.vue';
 import AgainstDialog from './AgainstDialog.vue';
 import StoryDialog from './StoryDialog.vue';
 
@@ -111,6 +112,7 @@ function figures(id: string): string {
 
 <template>
   <div class="tabs" role="group" aria-label="Candidates">
+    <BriefSwitch />
     <VueDraggable
       v-model="sorted"
       class="row"

@@ -104,7 +104,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       <img src="/plum.svg" alt="" width="24" height="24" />
       <div>
         <span class="word">Ripe Pick</span>
-        <p v-if="isDemo" class="demo word">Demo: <DemoLink>leave it</DemoLink></p>
+        <p v-if="isDemo" class="demo">Demo: <DemoLink>leave it</DemoLink></p>
       </div>
     </div>
     <div v-for="group in GROUPS" :key="group.name" class="group">
@@ -201,6 +201,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 .rail.narrow {
   width: 52px;
 }
+.rail.narrow .demo,
 .rail.narrow .word {
   position: absolute;
   width: 1px;

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { NInput } from 'naive-ui';
+import { ref } from 'vue';
+import { useBriefs } from '../../shared/stores/briefs.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import AheadBand from './AheadBand.vue';
+import BriefsDialog from './BriefsDialog.vue';
 import BoxBand from './BoxBand.vue';
 import ExpectCard from './ExpectCard.vue';
 import MoneyBand from './MoneyBand.vue';
@@ -10,6 +13,8 @@ import StartStrip from './StartStrip.vue';
 import WishesBand from './WishesBand.vue';
 
 const workspace = useWorkspace();
+const briefs = useBriefs();
+const isListed = ref(false);
 </script>
 
 <template>
@@ -27,7 +32,11 @@ const workspace = useWorkspace();
               v.trim() && workspace.editBrief('type the name', (brief) => ({ ...brief, name: v }))
           "
         />
+        <button class="plain edged" @click="isListed = true">
+          {{ briefs.all.length > 1 ? `All ${briefs.all.length} briefs` : 'More briefs' }}
+        </button>
       </div>
+      <BriefsDialog :show="isListed" @close="isListed = false" />
       <StartStrip />
       <MoneyBand />
       <PlayBand />
@@ -54,7 +63,8 @@ const workspace = useWorkspace();
   display: flex;
   gap: 14px;
   align-items: center;
-  max-width: 420px;
+  max-width: 520px;
+  white-space: nowrap;
 }
 @media (max-width: 1000px) {
   .page {

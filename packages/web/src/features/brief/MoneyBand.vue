@@ -4,7 +4,6 @@ import { minorPlaces } from '@ripe-pick/core';
 import { withCurrency } from '@ripe-pick/core/money';
 import type { OwnedPart, Brief, Condition, CostBasis } from '@ripe-pick/core/parts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { currencyOptions } from '../../shared/format/currencies.ts';
 import Field from '../../shared/ui/Field.vue';
@@ -12,11 +11,11 @@ import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import OwnedPicker from './OwnedPicker.vue';
 import RatesOfExchange from './RatesOfExchange.vue';
 
 const workspace = useWorkspace();
 const catalogueStore = useCatalogue();
-const names = useNames();
 const money = computed(() => workspace.typedBrief.money);
 const scale = computed(() => 10 ** minorPlaces(money.value.currency));
 
@@ -174,18 +173,7 @@ function toggleShop(id: string) {
         </div>
       </Field>
     </div>
-    <ChoiceField
-      label="Parts that are there already"
-      hint="They cost nothing. Drives come on top of what is bought."
-      multiple
-      filterable
-      :value="[...workspace.brief.owned]"
-      :options="names.partOptions"
-      placeholder="Type to search"
-      @update:value="
-        (v: string[]) => workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: v }))
-      "
-    />
+    <OwnedPicker />
     <div v-if="ownedParts.length > 0" class="owned">
       <div v-for="each in ownedParts" :key="each.part" class="belonging">
         <span class="what">{{ each.name }}</span>

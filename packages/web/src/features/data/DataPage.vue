@@ -4,23 +4,17 @@ import { RouterLink } from 'vue-router';
 import { MAX_BODY_BYTES, type Counts, type Merge, type Problem } from '@ripe-pick/contract';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { useRecords } from '../../shared/stores/records.ts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { isDemo } from '../../shared/api/place.ts';
-import { useChoose } from '../../shared/stores/choose.ts';
-import { useNames } from '../../shared/stores/names.ts';
-import { useWorkspace } from '../../shared/stores/workspace.ts';
 import DemoLink from '../../shared/ui/DemoLink.vue';
 import ConflictList from './ConflictList.vue';
 import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
 import { readOwnFile, type OwnFile } from './own-file.ts';
+import { useOwnFiles } from './use-own-files.ts';
 
 const catalogueStore = useCatalogue();
-const choose = useChoose();
-const names = useNames();
-const records = useRecords();
-const workspace = useWorkspace();
+const { wordsOf, bringIn: bringer } = useOwnFiles();
 
 const fileName = ref('');
 const text = ref<string | null>(null);
@@ -92,37 +86,10 @@ function readOwn(content: string): boolean {
   } else own.value = read;
   return read !== null;
 }
-const ownWords = computed(() => {
-  const file = own.value;
-  switch (file?.kind) {
-    case 'passes': {
-      const { runs, rigs } = file.passes;
-      return `holds ${runs.length} passes of ${rigs.length} ${rigs.length === 1 ? 'system' : 'systems'}. Those with the same id are replaced, the others stay.`;
-    }
-    case 'brief':
-      return `holds the brief “${file.brief.name}”. It takes the place of “${workspace.brief.name}”; your candidates stay. Undo on Brief takes it back.`;
-    case 'build': {
-      const lost = Object.values(file.picks).filter(({ part }) => !names.parts.has(part)).length;
-      return `holds the candidate “${file.name}” with ${Object.keys(file.picks).length} parts${lost > 0 ? `, ${lost} of which are not in the catalogue here` : ''}. It comes beside yours.`;
-    }
-    default:
-      return '';
-  }
-});
+const ownWords = computed(() => (own.value ? wordsOf(own.value) : ''));
 const bringOwnIn = () =>
   attempt(async () => {
-    const { value: file } = own;
-    if (file?.kind === 'passes') {
-      const { rigs: putRigs, runs: putRuns } = file.passes;
-      await records.changeBench(`${putRuns.length} passes of a file brought in`, { putRigs, putRuns });
-      message.value = `Brought in: ${putRuns.length} passes of ${putRigs.length} ${putRigs.length === 1 ? 'system' : 'systems'}.`;
-    } else if (file?.kind === 'brief') {
-      workspace.editBrief('bring in a brief', () => file.brief);
-      message.value = `Brought in: the brief “${file.brief.name}”.`;
-    } else if (file?.kind === 'build') {
-      choose.keep(file.name, 'brought in from a file', file.picks, file.path);
-      message.value = `Brought in: the candidate “${file.name}”.`;
-    }
+    if (own.value) message.value = await bringer(own.value);
     own.value = null;
   });
 /** Whether something is here that a file could be merged with. */

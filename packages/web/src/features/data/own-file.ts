@@ -3,19 +3,26 @@ import {
   briefFileSchema,
   briefOf,
   buildFileSchema,
+  planFileSchema,
   problemsOf,
   upgradedFile,
   type BenchKept,
   type Problem,
   type StoredPathStep,
+  type Workspace,
 } from '@ripe-pick/contract';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import type { z } from 'zod';
 
-/** A file of one's own that is no catalogue: measured passes, a brief, or a candidate. */
+/** A file of one's own that is no catalogue: measured passes, a brief alone or with all that hangs on it, or a candidate. */
 export type OwnFile =
   | { readonly kind: 'passes'; readonly passes: BenchKept }
   | { readonly kind: 'brief'; readonly brief: Brief }
+  | {
+      readonly kind: 'plan';
+      readonly workspace: Workspace;
+      readonly receipts: Readonly<Record<string, string>>;
+    }
   | {
       readonly kind: 'build';
       readonly name: string;
@@ -56,6 +63,12 @@ export function readOwnFile(content: string): OwnFileRead {
       }));
     case 'ripe-pick/brief':
       return read('brief', briefFileSchema, (file) => ({ kind: 'brief', brief: briefOf(file) }));
+    case 'ripe-pick/plan':
+      return read('brief', planFileSchema, ({ workspace, receipts }) => ({
+        kind: 'plan',
+        workspace,
+        receipts,
+      }));
     case 'ripe-pick/build':
       return read('candidate', buildFileSchema, ({ name = 'From a file', picks, path = [] }) => ({
         kind: 'build',

@@ -8,17 +8,18 @@ type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 /** Calls that read and save a workspace, with the revision that each save rests on. */
 function workspaceCalls(state: ShallowRef<Workspace>, history: History) {
   let revision = 0;
+  let id: string | undefined;
   return {
     async read(): Promise<void> {
       const saved = await call('workspace', undefined);
-      revision = saved.revision;
+      ({ revision, id } = saved);
       if (saved.workspace) state.value = saved.workspace;
       history.load(saved.history.steps, saved.history.done);
     },
     /** Sends what there is; `ahead` of so many saves that are on their way. */
     async send(ahead = 0): Promise<void> {
       const { change, failed } = history.takeChange();
-      const body = { revision: revision + ahead, workspace: state.value, history: change };
+      const body = { id, revision: revision + ahead, workspace: state.value, history: change };
       try {
         ({ revision } = await call('saveWorkspace', body, { keepalive: true }));
       } catch (error) {

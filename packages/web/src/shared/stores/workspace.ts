@@ -3,12 +3,14 @@ import { withHousehold } from '@ripe-pick/core/buying';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
+import { useBriefs } from './briefs.ts';
 import { blankBrief } from './blank-brief.ts';
 import { History } from './history.ts';
 import { candidateEdits, freshCandidate } from './workspace-candidates.ts';
 import { useSaving } from './workspace-saving.ts';
 
-const blank = (): Workspace => ({
+/** A brief with nothing in it yet, and a first candidate. */
+export const blankWorkspace = (): Workspace => ({
   brief: blankBrief() as Workspace['brief'], // the same shape, read-only
   candidates: [freshCandidate('first', 'First idea')],
   active: 'first',
@@ -21,7 +23,7 @@ const blank = (): Workspace => ({
 
 /** The named steps of a workspace, each saved at once. */
 function useSteps() {
-  const state = shallowRef<Workspace>(blank());
+  const state = shallowRef<Workspace>(blankWorkspace());
   const history = new History();
   const canUndo = ref<string | null>(null);
   const canRedo = ref<string | null>(null);
@@ -64,6 +66,7 @@ function useSteps() {
 /** What the user edits. Every edit is one new, frozen state, saved at once and undoable by name. */
 export const useWorkspace = defineStore('workspace', () => {
   const { state, set, ...steps } = useSteps();
+  const briefs = useBriefs();
   const part = <K extends keyof Workspace>(key: K) => computed(() => state.value[key]);
   const typedBrief = computed(() => state.value.brief as Brief);
   const claims = part('claims');
@@ -74,11 +77,12 @@ export const useWorkspace = defineStore('workspace', () => {
   });
   return {
     ...steps,
+    state,
     ...candidateEdits(state, steps.edit, steps.failure),
-    /** The brief as typed, and the same with what the claims say of this household. */
+    /** The brief as typed, and the same with what the claims of all briefs say of this household. */
     typedBrief,
     // Of both alone: what is prepared for a brief must outlive a swap.
-    brief: computed(() => withHousehold(typedBrief.value, claims.value)),
+    brief: computed(() => withHousehold(typedBrief.value, [...claims.value, ...briefs.claimsElsewhere])),
     listings: part('listings'),
     orders: part('orders'),
     claims,

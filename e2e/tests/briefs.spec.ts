@@ -1,0 +1,69 @@
+import { readFileSync } from 'node:fs';
+import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
+
+test.beforeEach(async ({ request }) => reset(request));
+
+test('briefs stand side by side: what one has is asked about in the other, and each is undone by itself', async ({
+  clean: page,
+}) => {
+  await page.goto('/brief');
+  const sum = page.getByRole('textbox', { name: 'Sum', exact: true });
+  await expect(sum).toHaveValue('640.00');
+  await page.getByRole('button', { name: 'More briefs' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Briefs' });
+  await expectAxeClean(page);
+  await dialog.getByRole('button', { name: /^Duplicate/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toHaveValue(/ 2$/);
+  await page.getByRole('textbox', { name: 'Name of the brief' }).fill('For my sister');
+  await sum.fill('500.00');
+  await page.keyboard.press('Tab');
+  // The old case stays with the first brief: here it is asked about.
+  await page.getByText('Type to search').first().click({ force: true });
+  await page.keyboard.type('Old office case');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  const asked = page.getByRole('alert').filter({ hasText: 'Old office case' });
+  await expect(asked).toContainText('goes into “');
+  await asked.getByRole('button', { name: 'There is another one' }).click();
+  await expect(page.getByText('so there have to be two')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  await page.goto('/picks');
+  await page.getByRole('button', { name: 'Brief: For my sister' }).click();
+  await page.getByText('League seat').last().click();
+  await expect(page.getByRole('button', { name: /^Brief: .*seat/i })).toBeVisible();
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(sum).toHaveValue('640.00');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+
+  await page.getByRole('button', { name: 'All 2 briefs' }).click();
+  await dialog.getByRole('button', { name: 'Open For my sister' }).click();
+  await expect(sum).toHaveValue('500.00');
+  await page.getByRole('heading', { name: 'Brief', exact: true }).click();
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
+  await expect(sum).toHaveValue('640.00');
+});
+
+test('a brief goes out whole, with its orders and receipts, and comes back beside the others', async ({
+  clean: page,
+  request,
+}) => {
+  await page.goto('/brief');
+  await page.getByRole('button', { name: /briefs$/ }).click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take it out whole' }).click(),
+  ]);
+  const path = await download.path();
+  const file = JSON.parse(readFileSync(path, 'utf8')) as { workspace: { orders: unknown[] } };
+  expect(file.workspace.orders.length).toBeGreaterThan(0);
+  await page.goto('/data');
+  await page.getByLabel('Catalogue file').setInputFiles(path);
+  await expect(page.getByText('It comes beside yours and is opened.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
+  await expect(page.getByText(/^Brought in and opened/)).toBeVisible();
+  const saved = (await (await request.get('/api/workspace')).json()) as typeof file & { id: string };
+  expect(saved.id).not.toBe('first');
+  expect(saved.workspace.orders).toEqual(file.workspace.orders);
+});

@@ -1,0 +1,61 @@
+import { useBriefSwitch } from '../../shared/stores/brief-switch.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { keepReceipts } from '../../shared/stores/plan-file.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import type { OwnFile } from './own-file.ts';
+
+const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
+
+/** Files of one's own that are no catalogue: what they hold, in words, and how each comes in. */
+export function useOwnFiles() {
+  const choose = useChoose();
+  const names = useNames();
+  const records = useRecords();
+  const workspace = useWorkspace();
+  const briefSwitch = useBriefSwitch();
+
+  function wordsOf(file: OwnFile): string {
+    switch (file.kind) {
+      case 'passes': {
+        const { runs, rigs } = file.passes;
+        return `holds ${counted(runs.length, 'pass', 'passes')} of ${counted(rigs.length, 'system')}. Those with the same id are replaced, the others stay.`;
+      }
+      case 'brief':
+        return `holds the brief “${file.brief.name}”. It takes the place of “${workspace.brief.name}”; your candidates stay. Undo on Brief takes it back.`;
+      case 'plan': {
+        const { brief, candidates, orders } = file.workspace;
+        const receipts = Object.keys(file.receipts).length;
+        return `holds the brief “${brief.name}” with ${counted(candidates.length, 'candidate')}, ${counted(orders.length, 'order')} and ${counted(receipts, 'receipt')}. It comes beside yours and is opened.`;
+      }
+      case 'build': {
+        const lost = Object.values(file.picks).filter(({ part }) => !names.parts.has(part)).length;
+        const left = lost > 0 ? `, ${lost} of which are not in the catalogue here` : '';
+        return `holds the candidate “${file.name}” with ${counted(Object.keys(file.picks).length, 'part')}${left}. It comes beside yours.`;
+      }
+    }
+  }
+
+  /** Brings a file in; what was done, in words. */
+  async function bringIn(file: OwnFile): Promise<string> {
+    switch (file.kind) {
+      case 'passes': {
+        const { rigs: putRigs, runs: putRuns } = file.passes;
+        await records.changeBench(`${putRuns.length} passes of a file brought in`, { putRigs, putRuns });
+        return `Brought in: ${counted(putRuns.length, 'pass', 'passes')} of ${counted(putRigs.length, 'system')}.`;
+      }
+      case 'brief':
+        workspace.editBrief('bring in a brief', () => file.brief);
+        return `Brought in: the brief “${file.brief.name}”.`;
+      case 'plan':
+        await keepReceipts(file.receipts);
+        await briefSwitch.add(file.workspace);
+        return `Brought in and opened: the brief “${workspace.brief.name}”.`;
+      case 'build':
+        choose.keep(file.name, 'brought in from a file', file.picks, file.path);
+        return `Brought in: the candidate “${file.name}”.`;
+    }
+  }
+  return { wordsOf, bringIn };
+}
