@@ -9,7 +9,7 @@ export const planFileSchema = z.strictObject({
   workspace: workspaceSchema,
   receipts: z.record(idSchema, z.base64()),
 });
-export type PlanFile = z.infer<typeof planFileSchema>;
+type PlanFile = z.infer<typeof planFileSchema>;
 
 export const planFileOf = (workspace: Workspace, receipts: PlanFile['receipts']): PlanFile => ({
   format: 'ripe-pick/plan',

@@ -25,7 +25,7 @@ import { watchOf } from './watch/run.ts';
 export type InstanceName = 'own' | 'demo';
 
 /** What instances have in common. */
-export interface Surroundings {
+interface HostOptions {
   /** The folder of the packages. */
   readonly root: string;
   readonly version: string;
@@ -75,7 +75,7 @@ async function planDemo(store: Store, root: string): Promise<void> {
 }
 
 /** The simulated market of the demo, where it is shipped. */
-function marketOf({ root, marketPort }: Surroundings) {
+function marketOf({ root, marketPort }: HostOptions) {
   const main = join(root, 'packages/market/dist/main.js');
   return existsSync(main) ? simulatedMarket(main, marketPort) : null;
 }
@@ -102,12 +102,12 @@ export async function openInstance(
   name: InstanceName,
   folder: string,
   base: string,
-  surroundings: Surroundings,
+  host: HostOptions,
 ): Promise<Instance> {
-  const { root, version, other } = surroundings;
+  const { root, version, other } = host;
   const store = await openStore(join(folder, 'ripe-pick.sqlite'));
   const demo = name === 'demo' ? demoFiles(root) : null;
-  const market = demo ? marketOf(surroundings) : null;
+  const market = demo ? marketOf(host) : null;
   const now = clockOf(store);
   const watch = watchOf(store, now, new URL('./watch/worker.js', import.meta.url));
   const scheduler = schedulerFor({ store, now, onTaken: () => watch.request() });

@@ -29,19 +29,17 @@ const marketPort = Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1);
 const hasDemo = demoFiles(root) !== null;
 const first: InstanceName = process.argv.includes('--demo') && hasDemo ? 'demo' : 'own';
 const second: InstanceName = first === 'demo' ? 'own' : 'demo';
-const surroundings = { root, version, marketPort };
+const host = { root, version, marketPort };
 const front = await openInstance(first, folders[first], '', {
-  ...surroundings,
+  ...host,
   other: hasDemo ? `/${second}/` : null,
 });
 let back: ReturnType<typeof openInstance> | null = null;
 function openBack(): ReturnType<typeof openInstance> {
-  back ??= openInstance(second, folders[second], `/${second}`, { ...surroundings, other: '/' }).then(
-    (instance) => {
-      instance.start();
-      return instance;
-    },
-  );
+  back ??= openInstance(second, folders[second], `/${second}`, { ...host, other: '/' }).then((instance) => {
+    instance.start();
+    return instance;
+  });
   return back;
 }
 

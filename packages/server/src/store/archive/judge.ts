@@ -70,7 +70,7 @@ const READERS: readonly (readonly [name: string, reader: Reader])[] = [
  * Reads all that a database holds, as the app would.
  * @throws {BadArchive} naming what cannot be read
  */
-export async function judge(db: Kysely<Tables>): Promise<void> {
+export async function judgeDatabase(db: Kysely<Tables>): Promise<void> {
   for (const [name, reader] of READERS) {
     let problems: readonly Problem[];
     try {

@@ -5,9 +5,9 @@ import { z } from 'zod';
 import { openDatabase } from '../database.ts';
 import { MIGRATIONS } from '../migrations/index.ts';
 import type { Tables } from '../tables.ts';
-import { judge } from './judge.ts';
+import { judgeDatabase } from './judge.ts';
 import type { Manifest } from './layout.ts';
-import { tableShapes, type TableShape } from './shape.ts';
+import { tableShapes, type StoredTable } from './shape.ts';
 import { bad, unpack } from './unpack.ts';
 
 const rowSchema = z.record(z.string().max(100), z.json());
@@ -15,7 +15,7 @@ const rowSchema = z.record(z.string().max(100), z.json());
 const MOST_VALUES = 30_000;
 
 /** A row of an archive as its table has it. */
-function rowOf(shape: TableShape, line: string, place: string): Record<string, unknown> {
+function rowOf(shape: StoredTable, line: string, place: string): Record<string, unknown> {
   let value: unknown;
   try {
     value = JSON.parse(line);
@@ -38,7 +38,7 @@ function rowOf(shape: TableShape, line: string, place: string): Record<string, u
   );
 }
 
-async function fillTable(db: Kysely<Tables>, shape: TableShape, text: string): Promise<number> {
+async function fillTable(db: Kysely<Tables>, shape: StoredTable, text: string): Promise<number> {
   const file = `tables/${shape.name}.jsonl`;
   const rows = text
     .split('\n')
@@ -113,7 +113,7 @@ export async function readArchive(path: string, folder: string): Promise<Manifes
     }
     const newest = await openDatabase(database);
     try {
-      await judge(newest.db);
+      await judgeDatabase(newest.db);
     } finally {
       await newest.close();
     }

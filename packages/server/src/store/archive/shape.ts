@@ -2,7 +2,7 @@ import { sql, type Kysely } from 'kysely';
 import type { Tables } from '../tables.ts';
 
 /** A table as the database itself describes it. */
-export interface TableShape {
+export interface StoredTable {
   readonly name: string;
   readonly columns: readonly string[];
   /** Columns that hold JSON: an archive has it as such, not as text. */
@@ -20,7 +20,7 @@ interface ColumnInfo {
 }
 
 /** Every table that keeps something of the user's, so that none is forgotten in an archive. */
-export async function tableShapes(db: Kysely<Tables>): Promise<TableShape[]> {
+export async function tableShapes(db: Kysely<Tables>): Promise<StoredTable[]> {
   const { rows } = await sql<{ name: string; sql: string }>`
     select name, sql from sqlite_master
     where type = 'table' and name not like 'sqlite_%' and name not like 'kysely_%' order by name`.execute(db);

@@ -12,7 +12,7 @@ export class BadArchive extends Error {
 export const bad = (path: string, message: string, mend: string) => new BadArchive([{ path, message, mend }]);
 
 /** An archive unpacked: its tables as lines, not judged yet. */
-export interface Unpacked {
+interface Unpacked {
   readonly manifest: Manifest;
   readonly tables: ReadonlyMap<string, string>;
   readonly receipts: ReadonlyMap<string, Uint8Array>;

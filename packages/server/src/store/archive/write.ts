@@ -6,7 +6,7 @@ import { openDatabase } from '../database.ts';
 import { receiptIds } from '../receipts.ts';
 import type { Tables } from '../tables.ts';
 import { MANIFEST, manifestOf, RECEIPT_FOLDER, tableFile, type Manifest } from './layout.ts';
-import { tableForm, tableShapes, type TableShape } from './shape.ts';
+import { tableForm, tableShapes, type StoredTable } from './shape.ts';
 
 /** Rows that are read at a time. */
 const PIECE = 2000;
@@ -43,7 +43,7 @@ class ZipFile {
 type Row = Readonly<Record<string, unknown>>;
 
 /** A row as a line: JSON as such, bytes in base64. */
-const lineOf = ({ columns, json, bytes }: TableShape, row: Row): string =>
+const lineOf = ({ columns, json, bytes }: StoredTable, row: Row): string =>
   JSON.stringify(
     Object.fromEntries(
       columns.map((column) => {
@@ -55,7 +55,7 @@ const lineOf = ({ columns, json, bytes }: TableShape, row: Row): string =>
     ),
   );
 
-async function writeTable(db: Kysely<Tables>, shape: TableShape, file: ZipDeflate): Promise<number> {
+async function writeTable(db: Kysely<Tables>, shape: StoredTable, file: ZipDeflate): Promise<number> {
   let count = 0;
   for (;;) {
     const { rows } = await sql<Row>`select * from ${sql.table(shape.name)}

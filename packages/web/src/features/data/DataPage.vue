@@ -283,6 +283,7 @@ const loadDemo = () =>
   </div>
 </template>
 
+<style scoped src="./sheets.css"></style>
 <style scoped>
 .drop {
   padding: 10px;
@@ -297,22 +298,6 @@ const loadDemo = () =>
   display: grid;
   gap: 14px;
   max-width: 900px;
-}
-section {
-  display: grid;
-  gap: 10px;
-}
-.row {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-  align-items: center;
-}
-.preview {
-  border-left: 3px solid var(--plum);
-  padding-left: 12px;
-  display: grid;
-  gap: 8px;
 }
 .problems {
   max-height: 320px;

@@ -115,23 +115,8 @@ const leave = () => {
   </section>
 </template>
 
+<style scoped src="./sheets.css"></style>
 <style scoped>
-section {
-  display: grid;
-  gap: 10px;
-}
-.row {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-  align-items: center;
-}
-.preview {
-  border-left: 3px solid var(--plum);
-  padding-left: 12px;
-  display: grid;
-  gap: 8px;
-}
 .bad {
   color: var(--danger);
 }

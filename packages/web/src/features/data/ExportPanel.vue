@@ -48,15 +48,4 @@ const exportBuild = () =>
   </section>
 </template>
 
-<style scoped>
-section {
-  display: grid;
-  gap: 10px;
-}
-.row {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-  align-items: center;
-}
-</style>
+<style scoped src="./sheets.css"></style>
