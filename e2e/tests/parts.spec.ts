@@ -1,4 +1,4 @@
-import { demoFile, expect, reset, test } from '../fixtures.ts';
+import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => {
   await request.put('/api/catalogue', { data: demoFile('catalogue.json') });
@@ -220,4 +220,41 @@ test('from an empty database to a proved answer by pasted names alone, with nobo
   await expect(page.getByText('€595.50')).toBeVisible(); // the eight prices, added up by hand
   await expect(page.getByText(/It rests on \d+ assumed figures/)).toBeVisible();
   await expect(page.getByText('Proved:')).toBeVisible();
+});
+
+test('several marked parts are changed and deleted at once, two that are one are made one, and all is undone', async ({
+  clean: page,
+  request,
+}) => {
+  const catalogue = async () =>
+    (await (await request.get('/api/catalogue')).json()) as { parts: { id: string }[] };
+  const before = JSON.stringify(await catalogue());
+  await page.goto('/parts');
+  await page.getByRole('searchbox', { name: 'Search the parts' }).fill('wattlewood');
+  await expect(page.locator('#shelf-0')).toContainText('Wattlewood');
+  const marks = page.getByRole('checkbox', { name: /^Mark Wattlewood/ });
+  await marks.nth(0).check();
+  await marks.nth(1).check();
+  const bar = page.getByRole('group', { name: 'What is done with the marked parts' });
+  await bar.getByRole('button', { name: 'These are one part' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Two that are one part' });
+  await expectAxeClean(page);
+  await dialog.getByRole('button', { name: 'Make them one part' }).click();
+  await expect(dialog).toBeHidden();
+  await expect.poll(async () => (await catalogue()).parts.length).toBe(339);
+
+  await marks.nth(0).check();
+  await marks.nth(2).click({ modifiers: ['Shift'] });
+  await expect(bar.getByText('3 parts marked')).toBeVisible();
+  await bar.getByRole('textbox', { name: 'Spec to set' }).fill('Brand');
+  await page.keyboard.press('Enter');
+  await bar.getByRole('textbox', { name: 'Brand', exact: true }).fill('Wattlewood Beside');
+  await bar.getByRole('button', { name: 'Set it for 3 parts' }).click();
+  await expect(page.locator('#shelf-0')).toContainText('Wattlewood Beside');
+  await marks.nth(0).check();
+  await bar.getByRole('button', { name: 'Delete 1 part' }).click();
+  await expect.poll(async () => (await catalogue()).parts.length).toBe(338);
+  await page.getByRole('heading', { name: 'Parts', exact: true }).click();
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
+  await expect.poll(async () => JSON.stringify(await catalogue()) === before).toBe(true);
 });

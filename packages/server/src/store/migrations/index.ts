@@ -137,4 +137,11 @@ export const MIGRATIONS: Record<string, Migration> = {
   },
   '0008-words-2': { up: toVersion2 },
   '0009-briefs': { up: toSeveralBriefs },
+  '0010-part-merges': {
+    async up(db: Kysely<unknown>) {
+      await sql`create table part_merges (serial integer primary key, body text not null check (json_valid(body))) strict`.execute(
+        db,
+      );
+    },
+  },
 };

@@ -2,14 +2,17 @@
 import type { Part, PartKind } from '@ripe-pick/core/parts';
 import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { NInput, NSelect, NVirtualList, useMessage } from 'naive-ui';
-import { computed, nextTick, ref, watch } from 'vue';
+import { NInput, NSelect, useMessage } from 'naive-ui';
+import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
+import BulkBar from './BulkBar.vue';
+import MergeParts from './MergeParts.vue';
 import PartForm from './PartForm.vue';
+import PartList from './PartList.vue';
 import ExchangePanel from './ExchangePanel.vue';
 import GamesPanel from './GamesPanel.vue';
 import SeveralParts from './SeveralParts.vue';
@@ -29,7 +32,6 @@ const THINGS = [
   { id: 'exchange', name: 'Rates of exchange' },
 ] as const;
 const thing = computed(() => THINGS.find(({ id }) => id === route.query.of)?.id ?? 'parts');
-const ROW_PX = 46;
 const kind = ref<PartKind | null>(null);
 const search = ref('');
 /** The list follows a moment later: it never keeps the next key waiting. */
@@ -125,17 +127,20 @@ async function remove({ part, title: name }: ShelfRow) {
   }
 }
 
-/** Up and down along the list; the list draws only what is in sight. */
-const list = ref<InstanceType<typeof NVirtualList> | null>(null);
-async function move(at: number, by: number) {
-  const to = at + by;
-  if (to < 0 || to >= shown.value.length) return;
-  list.value?.scrollTo({ index: to, debounce: true });
-  await nextTick();
-  requestAnimationFrame(() => document.getElementById(`shelf-${to}`)?.focus());
+/** Parts that are marked to be done something with; those that are gone meanwhile are not. */
+const selected = ref<ReadonlySet<string>>(new Set());
+const marked = computed(() =>
+  selected.value.size === 0 ? [] : catalogueStore.parts.filter(({ id }) => selected.value.has(id)),
+);
+const isMerging = ref(false);
+const pair = computed<[Part, Part] | null>(() =>
+  marked.value.length === 2 ? [marked.value[0], marked.value[1]] : null,
+);
+function merged(name: string) {
+  isMerging.value = false;
+  selected.value = new Set();
+  message.success(`They are one now: ${name}. Ctrl+Z makes them two again.`);
 }
-/** Keyed by place: a row that shows another part is written over, not made anew. */
-const items = computed(() => shown.value.map((row, at) => ({ key: at, row, at })));
 /** Words to search by are made ready while nothing else is to be done, so that the first key finds them. */
 watch(
   rows,
@@ -222,43 +227,22 @@ watch(
         </div>
       </div>
       <p v-else-if="shown.length === 0" class="quiet">No part is like that.</p>
-      <div v-else class="sheet shelf" role="region" aria-label="Parts on the shelf">
-        <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
-          <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
-            <div class="row" :style="{ height: `${ROW_PX}px` }">
-              <button
-                :id="`shelf-${item.at}`"
-                class="plain name"
-                :title="item.row.title"
-                @click="open(item.row.part)"
-                @keydown.down.prevent="move(item.at, 1)"
-                @keydown.up.prevent="move(item.at, -1)"
-                @keydown="(event: KeyboardEvent) => event.key === 'Delete' && remove(item.row)"
-              >
-                <b>{{ item.row.title }}</b>
-                <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>
-              </button>
-              <span class="specs" :title="item.row.specs">{{ item.row.specs }}</span>
-              <span class="num" :class="item.row.gaps > 0 ? 'gap' : 'quiet'">{{
-                item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
-              }}</span>
-              <span class="num quiet">{{
-                item.row.offers === 0
-                  ? 'no price'
-                  : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
-              }}</span>
-              <span class="acts">
-                <button class="plain edged" @click="duplicate(item.row.part)">
-                  Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
-                </button>
-                <button class="plain edged" @click="remove(item.row)">
-                  Delete<span class="visually-hidden"> {{ item.row.title }}</span>
-                </button>
-              </span>
-            </div>
-          </template>
-        </NVirtualList>
-      </div>
+      <template v-else>
+        <BulkBar
+          v-if="marked.length > 0"
+          :parts="marked"
+          @done="selected = new Set()"
+          @same="isMerging = true"
+        />
+        <PartList
+          v-model:selected="selected"
+          :rows="shown"
+          label="Parts on the shelf"
+          @open="open"
+          @duplicate="duplicate"
+          @remove="remove"
+        />
+      </template>
     </template>
     <Dialog :show="isOpen" :title="title" :width="860" @close="isOpen = false">
       <p v-if="current" class="row-acts">
@@ -266,6 +250,14 @@ watch(
         <button class="plain edged" @click="remove(current)">Delete</button>
       </p>
       <PartForm v-model="draft" :field="field" :words="words" @kept="kept" @several="addSeveral" />
+    </Dialog>
+    <Dialog
+      :show="isMerging && pair !== null"
+      title="Two that are one part"
+      :width="720"
+      @close="isMerging = false"
+    >
+      <MergeParts v-if="pair" :parts="pair" @done="merged" />
     </Dialog>
     <Dialog :show="isSeveral" title="Add several parts" :width="1060" @close="isSeveral = false">
       <SeveralParts v-model="several" @kept="keptSeveral" />
@@ -301,60 +293,9 @@ watch(
   align-content: start;
   max-width: 62ch;
 }
-.shelf {
-  flex: 1;
-  min-height: 240px;
-  overflow: hidden;
-}
-.list {
-  height: 100%;
-}
-.row {
-  display: grid;
-  grid-template-columns: minmax(180px, 1.2fr) minmax(0, 2fr) 84px 84px auto;
-  gap: 10px;
-  align-items: center;
-  padding: 0 12px;
-  border-bottom: 1px solid var(--line);
-  font-size: 12.5px;
-}
-.name {
-  display: grid;
-  justify-items: start;
-  text-align: left;
-  min-width: 0;
-  padding: 2px 4px;
-}
-.name span {
-  margin: 0;
-}
 .row-acts {
   display: flex;
   gap: 6px;
   padding-bottom: 8px;
-}
-.name b,
-.specs {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  max-width: 100%;
-}
-.gap {
-  color: var(--apricot);
-}
-.acts {
-  display: flex;
-  gap: 6px;
-}
-@media (max-width: 900px) {
-  .row {
-    grid-template-columns: minmax(0, 1fr) 84px;
-  }
-  .specs,
-  .acts,
-  .row > .num.quiet {
-    display: none;
-  }
 }
 </style>

@@ -32,6 +32,17 @@ const SHEETS = (z.toJSONSchema(partSchema, { io: 'input' }) as JsonSchema).oneOf
 /** Typed in by fields of their own, or not by hand. */
 const APART = new Set(['id', 'kind', 'brand', 'name', 'source', 'looksOnly']);
 
+/** Who makes it, as a field beside those of its kind. */
+export const BRAND_FIELD: FieldSpec = {
+  key: 'brand',
+  label: 'Brand',
+  unit: null,
+  kind: 'word',
+  choices: [],
+  fields: [],
+  mayBeNone: false,
+};
+
 /** The fields of a kind of part, in the order of its sheet. */
 export function fieldsOf(kind: PartKind): FieldSpec[] {
   const sheet = SHEETS.find((each) => each.properties?.kind?.const === kind);

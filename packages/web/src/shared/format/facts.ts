@@ -69,6 +69,8 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
   litres: ['Volume', 'l'],
   fans: ['Fans'],
   form: ['Form'],
+  gtin: ['Barcode'],
+  mpn: ['Part number'],
   ratedWatts: ['Rated', 'W'],
   efficiency: ['80 PLUS level'],
   eightPinConnectors: ['6+2-pin leads'],

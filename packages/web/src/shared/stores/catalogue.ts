@@ -26,12 +26,23 @@ function catalogueEdits(changing: Changing) {
   );
   return {
     ...steps,
-    edit(label: string, changes: readonly LooseChange[]): Promise<void> {
+    /** @param after what else is to be read anew, after it is done, taken back, or done again */
+    edit(
+      label: string,
+      changes: readonly LooseChange[],
+      after: () => Promise<void> = async () => {},
+    ): Promise<void> {
       let back: readonly CatalogueChange[] = [];
       return steps.step({
         label,
-        forth: async () => void (back = await send(changes as readonly CatalogueChange[])),
-        back: async () => void (await send(back)),
+        forth: async () => {
+          back = await send(changes as readonly CatalogueChange[]);
+          await after();
+        },
+        back: async () => {
+          await send(back);
+          await after();
+        },
       });
     },
   };

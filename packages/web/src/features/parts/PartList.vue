@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import type { Part } from '@ripe-pick/core/parts';
+import { NVirtualList } from 'naive-ui';
+import { computed, nextTick, ref } from 'vue';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import type { ShelfRow } from './shelf-rows.ts';
+
+/** The parts of the shelf, one a row; only what is in sight is drawn. */
+const props = defineProps<{ rows: readonly ShelfRow[]; label: string }>();
+const selected = defineModel<ReadonlySet<string>>('selected', { required: true });
+const emit = defineEmits<{ open: [part: Part]; duplicate: [part: Part]; remove: [row: ShelfRow] }>();
+
+const ROW_PX = 46;
+/** Keyed by place: a row that shows another part is written over, not made anew. */
+const items = computed(() => props.rows.map((row, at) => ({ key: at, row, at })));
+
+/** Up and down along the list. */
+const list = ref<InstanceType<typeof NVirtualList> | null>(null);
+async function move(at: number, by: number) {
+  const to = at + by;
+  if (to < 0 || to >= props.rows.length) return;
+  list.value?.scrollTo({ index: to, debounce: true });
+  await nextTick();
+  requestAnimationFrame(() => document.getElementById(`shelf-${to}`)?.focus());
+}
+
+/** Where the last one was marked: with Shift all from there on are. */
+let from: number | null = null;
+function mark(at: number, event: MouseEvent) {
+  const isOn = !selected.value.has(props.rows[at].part.id);
+  const [first, last] = event.shiftKey && from !== null ? [Math.min(from, at), Math.max(from, at)] : [at, at];
+  const next = new Set(selected.value);
+  for (const { part } of props.rows.slice(first, last + 1)) {
+    if (isOn) next.add(part.id);
+    else next.delete(part.id);
+  }
+  from = at;
+  selected.value = next;
+}
+</script>
+
+<template>
+  <div class="sheet shelf" role="region" :aria-label="label">
+    <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
+      <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
+        <div class="row" :style="{ height: `${ROW_PX}px` }">
+          <input
+            type="checkbox"
+            :checked="selected.has(item.row.part.id)"
+            :aria-label="`Mark ${item.row.title}`"
+            title="Mark; with Shift, all from the last one on"
+            @click="mark(item.at, $event)"
+          />
+          <button
+            :id="`shelf-${item.at}`"
+            class="plain name"
+            :title="item.row.title"
+            @click="emit('open', item.row.part)"
+            @keydown.down.prevent="move(item.at, 1)"
+            @keydown.up.prevent="move(item.at, -1)"
+            @keydown="(event: KeyboardEvent) => event.key === 'Delete' && emit('remove', item.row)"
+          >
+            <b>{{ item.row.title }}</b>
+            <span class="quiet">{{ SLOT_NAMES[item.row.part.kind] }}</span>
+          </button>
+          <span class="specs" :title="item.row.specs">{{ item.row.specs }}</span>
+          <span class="num" :class="item.row.gaps > 0 ? 'gap' : 'quiet'">{{
+            item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
+          }}</span>
+          <span class="num quiet">{{
+            item.row.offers === 0
+              ? 'no price'
+              : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
+          }}</span>
+          <span class="acts">
+            <button class="plain edged" @click="emit('duplicate', item.row.part)">
+              Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
+            </button>
+            <button class="plain edged" @click="emit('remove', item.row)">
+              Delete<span class="visually-hidden"> {{ item.row.title }}</span>
+            </button>
+          </span>
+        </div>
+      </template>
+    </NVirtualList>
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  flex: 1;
+  min-height: 240px;
+  overflow: hidden;
+}
+.list {
+  height: 100%;
+}
+.row {
+  display: grid;
+  grid-template-columns: 20px minmax(180px, 1.2fr) minmax(0, 2fr) 84px 84px auto;
+  gap: 10px;
+  align-items: center;
+  padding: 0 12px;
+  border-bottom: 1px solid var(--line);
+  font-size: 12.5px;
+}
+input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--plum);
+}
+.name {
+  display: grid;
+  justify-items: start;
+  text-align: left;
+  min-width: 0;
+  padding: 2px 4px;
+}
+.name span {
+  margin: 0;
+}
+.name b,
+.specs {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  max-width: 100%;
+}
+.gap {
+  color: var(--apricot);
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+@media (max-width: 900px) {
+  .row {
+    grid-template-columns: 24px minmax(0, 1fr) 84px;
+  }
+  .specs,
+  .acts,
+  .row > .num.quiet {
+    display: none;
+  }
+}
+</style>
