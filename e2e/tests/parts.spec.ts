@@ -258,3 +258,33 @@ test('several marked parts are changed and deleted at once, two that are one are
   for (let step = 0; step < 3; step++) await page.keyboard.press('Control+z');
   await expect.poll(async () => JSON.stringify(await catalogue()) === before).toBe(true);
 });
+
+test('an offer is changed where its part is: the price is a look at it, and is undone with it', async ({
+  clean: page,
+  request,
+}) => {
+  const offers = async () =>
+    (
+      (await (await request.get('/api/catalogue')).json()) as {
+        offers: { part: string; priceMinor: number }[];
+      }
+    ).offers;
+  const before = JSON.stringify(await offers());
+  const seen = async () => {
+    const answer = await request.post('/api/prices/history', { data: { parts: ['tarnholt-dunlin-150'] } });
+    return ((await answer.json()) as { observations: number }).observations;
+  };
+  const looks = await seen();
+  await page.goto('/parts?part=tarnholt-dunlin-150');
+  const form = page.getByRole('dialog', { name: 'Tarnholt Dunlin 150' });
+  const price = form.getByRole('textbox', { name: /^Price at / }).first();
+  await price.fill('33,33');
+  await page.keyboard.press('Tab');
+  await expect.poll(async () => (await offers()).some(({ priceMinor }) => priceMinor === 3333)).toBe(true);
+  expect(await seen()).toBe(looks + 1);
+  await page.keyboard.press('Escape');
+  await expect(form).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => JSON.stringify(await offers()) === before).toBe(true);
+  expect(await seen()).toBe(looks);
+});

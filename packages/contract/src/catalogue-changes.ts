@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { currencyRateSchema, gameSchema, offerSchema, rateSchema, shopSchema } from './catalogue.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
-import { idSchema } from './primitives.ts';
+import { idSchema, priceSchema } from './primitives.ts';
 
 /** Where in its list something new stands; behind everything where it is not said. */
 const at = z.int().min(0).optional();
@@ -14,13 +14,32 @@ const put = <const D extends string, S extends z.ZodType>(what: D, item: S) =>
 const remove = <const D extends string>(what: D) =>
   z.strictObject({ do: z.literal(`remove-${what}`), id: idSchema });
 
+/** Observations in a row that found the same; moments in minutes since 1970, the time between them packed. */
+const runSchema = z.strictObject({
+  first: z.int().min(0),
+  last: z.int().min(0),
+  price: priceSchema.nullable(),
+  stock: z.int().min(0).nullable(),
+  source: z.int().min(0),
+  gaps: z.base64(),
+});
+
 /**
  * One change of a catalogue. What has the id already is put in its place. Removing a part takes its offers and its rates
  * along.
  */
 export const catalogueChangeSchema = z.discriminatedUnion('do', [
   put('part', partSchema),
-  put('offer', offerSchema),
+  /** A price that is new is an observation of its day, unless `isSeen` is false: then it is what stood there before. */
+  z.strictObject({
+    do: z.literal('put-offer'),
+    item: offerSchema,
+    at,
+    isNew,
+    isSeen: z.boolean().optional(),
+  }),
+  /** The history of an offer as it was kept; null: it has none. */
+  z.strictObject({ do: z.literal('put-history'), offer: idSchema, runs: z.array(runSchema).nullable() }),
   put('shop', shopSchema),
   put('deal', dealSchema),
   put('game', gameSchema),

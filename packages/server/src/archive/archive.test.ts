@@ -114,7 +114,7 @@ describe('everything as one file', () => {
       Object.entries(tables)
         .filter(([, count]) => count === 0)
         .map(([name]) => name),
-    ).toEqual(['forecasts', 'held', 'price_corrections', 'watch_points']);
+    ).toEqual(['forecasts', 'held', 'part_merges', 'price_corrections', 'watch_points']);
 
     const looked = (await (await second.send(new Uint8Array(everything))).json()) as Archives;
     expect(looked.ready).toEqual({ tables, receipts: 1 });

@@ -39,6 +39,11 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+/** The catalogue with the histories of its prices. */
+const kept = async () => ({
+  catalogue: await store.catalogue(),
+  series: (await store.history({ offers: [], parts: parts.map(({ id }) => id), pool: 0 })).series,
+});
 const offer = small.offers[0];
 const shop = small.shops[0];
 const change = fc.oneof(
@@ -85,21 +90,42 @@ describe('single changes of a catalogue', () => {
   it('are taken back to the letter, whatever they were', { timeout: 120_000 }, async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(change, { minLength: 1, maxLength: 8 }), async (changes) => {
-        const before = await store.catalogue();
+        const before = await kept();
         let undo: CatalogueChange[];
         try {
           undo = await store.editCatalogue(changes);
         } catch (error) {
           // Refused as a whole: something in it was removed before.
           expect(error).toBeInstanceOf(ChangeRefused);
-          expect(await store.catalogue()).toEqual(before);
+          expect(await kept()).toEqual(before);
           return;
         }
         if (undo.length > 0) await store.editCatalogue(undo);
-        expect(await store.catalogue()).toEqual(before);
+        expect(await kept()).toEqual(before);
       }),
       { numRuns: 40 },
     );
+  });
+  it('that state a price are observations of its day, behind those of the same day; older ones do not show', async () => {
+    const put = (priceMinor: number, seenOn: string) =>
+      store.editCatalogue([{ do: 'put-offer', item: { ...offer, priceMinor, seenOn, inStock: true } }]);
+    const shown = async () => (await store.catalogue()).offers.find(({ id }) => id === offer.id)?.priceMinor;
+    const seen = async () =>
+      (await store.history({ offers: [offer.id], parts: [], pool: 0 })).series[0]?.price ?? [];
+    await put(5000, '2026-11-24');
+    await put(4900, '2026-11-24');
+    const undo = await put(6000, '2026-11-22');
+    expect([await shown(), await seen()]).toEqual([4900, [6000, 5000, 4900]]);
+    await store.editCatalogue(undo);
+    expect([await shown(), await seen()]).toEqual([4900, [5000, 4900]]);
+    // What changes no price is no look at it.
+    await store.editCatalogue([
+      {
+        do: 'put-offer',
+        item: { ...offer, priceMinor: 4900, seenOn: '2026-11-24', inStock: true, shippingMinor: 300 },
+      },
+    ]);
+    expect(await seen()).toEqual([5000, 4900]);
   });
   it('refuse what would lead nowhere, by its place', async () => {
     const place = async (...changes: CatalogueChange[]) =>

@@ -3,6 +3,7 @@ import { offerSchema, shopSchema } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { dealRow, gameRow, offerOf, offerRow, partRow, shopOf, shopRow } from './catalogue.ts';
 import { mergePart, splitPart } from './part-merge.ts';
+import { historyOf, observeStated, putHistory } from './observations/stated.ts';
 import type { Tables } from './tables.ts';
 
 type Do = CatalogueChange['do'];
@@ -100,6 +101,7 @@ class CatalogueWriter {
     do: 'put-offer',
     item: offerSchema.parse(offerOf(row)),
     at: row.position,
+    isSeen: false,
   });
   private readonly asShop = (row: Tables['shops']): CatalogueChange => ({
     do: 'put-shop',
@@ -172,8 +174,22 @@ class CatalogueWriter {
     const { item } = change;
     await this.known('parts', 'part', item.part, 'item.part');
     await this.known('shops', 'shop', item.shop, 'item.shop');
+    const history = await historyOf(this.tx, item.id);
     const before = await this.put('offers', change, (position) => offerRow(item, position));
-    return before ? [this.asOffer(before)] : [{ do: 'remove-offer', id: item.id }];
+    const undo = before ? this.asOffer(before) : ({ do: 'remove-offer', id: item.id } as const);
+    const isNews =
+      before?.price_minor !== item.priceMinor ||
+      before.seen_on !== item.seenOn ||
+      (before.in_stock === 1) !== item.inStock;
+    if (change.isSeen === false || !isNews) return [undo];
+    await observeStated(this.tx, item);
+    return [undo, history];
+  }
+
+  async putHistory(change: ChangeOf<'put-history'>): Promise<CatalogueChange[]> {
+    const before = await historyOf(this.tx, change.offer);
+    await putHistory(this.tx, change);
+    return [before];
   }
 
   async putShop(change: ChangeOf<'put-shop'>): Promise<CatalogueChange[]> {
@@ -290,6 +306,8 @@ function made(writer: CatalogueWriter, change: CatalogueChange): Promise<Catalog
       return writer.putPart(change);
     case 'put-offer':
       return writer.putOffer(change);
+    case 'put-history':
+      return writer.putHistory(change);
     case 'put-shop':
       return writer.putShop(change);
     case 'put-deal':

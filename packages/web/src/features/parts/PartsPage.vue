@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { today as localToday } from '@ripe-pick/contract';
 import type { Part, PartKind } from '@ripe-pick/core/parts';
 import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
@@ -12,6 +13,7 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import BulkBar from './BulkBar.vue';
 import MergeParts from './MergeParts.vue';
 import PartForm from './PartForm.vue';
+import PartOffers from './PartOffers.vue';
 import PartList from './PartList.vue';
 import ExchangePanel from './ExchangePanel.vue';
 import GamesPanel from './GamesPanel.vue';
@@ -250,6 +252,7 @@ watch(
         <button class="plain edged" @click="remove(current)">Delete</button>
       </p>
       <PartForm v-model="draft" :field="field" :words="words" @kept="kept" @several="addSeveral" />
+      <PartOffers v-if="current" :part="current.part" :today="catalogueStore.stored?.today ?? localToday()" />
     </Dialog>
     <Dialog
       :show="isMerging && pair !== null"

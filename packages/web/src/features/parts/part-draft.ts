@@ -135,7 +135,7 @@ export function problemsOfDraft(
   if (hasOffer(draft, catalogue))
     missing(
       'Shop',
-      `${draft.shop.trim()} has an offer of this part already. Type its new price under Prices.`,
+      `${draft.shop.trim()} has an offer of this part already: change its price under Offers below.`,
     );
   return problems;
 }

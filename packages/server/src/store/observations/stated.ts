@@ -1,0 +1,70 @@
+import {
+  dayOfMinute,
+  minuteOfMoment,
+  noonOf,
+  type CatalogueChange,
+  type StoredOffer,
+} from '@ripe-pick/contract';
+import type { Kysely } from 'kysely';
+import type { Tables } from '../tables.ts';
+import { rowOf, runsFor, serialOfOffer } from './rows.ts';
+import { manualSource } from './sources.ts';
+import { takeInWithin } from './take-in.ts';
+
+type PutHistory = Extract<CatalogueChange, { do: 'put-history' }>;
+
+/** The history of an offer as it is kept, to be put back as it is. */
+export async function historyOf(tx: Kysely<Tables>, offer: string): Promise<PutHistory> {
+  const serial = await serialOfOffer(tx, offer);
+  if (serial === undefined) return { do: 'put-history', offer, runs: null };
+  const runs = await runsFor(tx, serial);
+  return {
+    do: 'put-history',
+    offer,
+    runs: runs.map((run) => ({ ...run, gaps: Buffer.from(run.gaps).toString('base64') })),
+  };
+}
+
+/** Puts a history back as it was. An offer that had none has none again. */
+export async function putHistory(tx: Kysely<Tables>, { offer, runs }: PutHistory): Promise<void> {
+  const serial = await serialOfOffer(tx, offer);
+  if (serial === undefined) return;
+  await tx.deleteFrom('price_runs').where('offer', '=', serial).execute();
+  if (runs === null) await tx.deleteFrom('price_offers').where('serial', '=', serial).execute();
+  else if (runs.length > 0)
+    await tx
+      .insertInto('price_runs')
+      .values(runs.map((run) => rowOf(serial, { ...run, gaps: Buffer.from(run.gaps, 'base64') })))
+      .execute();
+}
+
+/**
+ * A price that the catalogue states is an observation of its day like any other, behind those that the day has already: its
+ * history and what it shows never part ways.
+ */
+export async function observeStated(tx: Kysely<Tables>, offer: StoredOffer): Promise<void> {
+  const { currency } = await tx
+    .selectFrom('shops')
+    .select('currency')
+    .where('id', '=', offer.shop)
+    .executeTakeFirstOrThrow();
+  const serial = await serialOfOffer(tx, offer.id);
+  const last = serial === undefined ? undefined : (await runsFor(tx, serial)).at(-1)?.last;
+  const noon = minuteOfMoment(noonOf(offer.seenOn));
+  const isSameDay = last !== undefined && dayOfMinute(last) === offer.seenOn;
+  await takeInWithin(
+    tx,
+    [
+      {
+        offer: offer.id,
+        part: offer.part,
+        shop: offer.shop,
+        currency,
+        at: isSameDay ? Math.max(noon, last + 1) : noon,
+        price: offer.inStock ? offer.priceMinor : null,
+        stock: null,
+      },
+    ],
+    manualSource(offer.source ?? 'typed in by hand'),
+  );
+}
