@@ -95,6 +95,14 @@ test('a deal is typed in and counts at once; what is wrong is named by field', a
   await dialog.getByRole('button', { name: 'Add the deal' }).click();
   await expect(dialog).toHaveCount(0);
   await expect(page.getByText('enter HALF', { exact: true })).toBeVisible();
+  await page
+    .getByRole('button', { name: /Half of everything$/ })
+    .first()
+    .click();
+  const changed = page.getByRole('dialog', { name: 'Half of everything' });
+  await changed.getByRole('textbox', { name: 'Code to enter' }).fill('THIRD');
+  await changed.getByRole('button', { name: 'Keep the changes' }).click();
+  await expect(page.getByText('enter THIRD', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Remove Half of everything' }).click();
   await expect(page.getByText('enter HALF', { exact: true })).toHaveCount(0);
 });

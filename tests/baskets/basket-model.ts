@@ -219,8 +219,8 @@ export function dealRows(columns: readonly OfferColumn[], catalogue: Catalogue, 
         add(-Math.min(y.dueNow, euros(claim.amountMinor, claim.currency)), name);
         rows.push(`${name} - ${y.name} <= 0`);
       }
-      if (names.length > 0 && claim.householdLimit !== null)
-        rows.push(`${names.join(' + ')} <= ${claim.householdLimit}`);
+      const limit = claim.householdLimit ?? (claim.parts === null ? 1 : null);
+      if (names.length > 0 && limit !== null) rows.push(`${names.join(' + ')} <= ${limit}`);
     });
   return { rows, binaries, continuous, costs };
 }

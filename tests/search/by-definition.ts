@@ -187,12 +187,14 @@ export function costByDefinition(chosen: readonly Chosen[], catalogue: Catalogue
               Math.min(dueNow, euros(claim.reviewExtraMinor, claim.currency)),
           );
       }
-      const limit = claim.kind === 'rebate' ? (claim.householdLimit ?? Infinity) : Infinity;
       const used = brief.money.claimHabits.used.find((each) => each.deal === claim.id)?.times ?? 0;
+      let many = faces.length;
+      if (claim.kind === 'rebate') {
+        if (claim.householdLimit !== null) many = Math.max(0, claim.householdLimit - used);
+        else if (claim.parts === null) many = 1; // without parts named it is sent back once for all of them
+      }
       faces.sort((a, b) => b - a);
-      total -= faces
-        .slice(0, limit === Infinity ? faces.length : Math.max(0, limit - used))
-        .reduce((a, b) => a + b, 0);
+      total -= faces.slice(0, many).reduce((a, b) => a + b, 0);
     }
   return total;
 }

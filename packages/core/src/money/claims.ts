@@ -12,6 +12,16 @@ const FORM_WORTH: Readonly<Record<PayoutForm, number>> = {
 /** Days before the postmark day in which the chance to make it falls away. Chosen. */
 const LAST_WEEK = 7;
 
+/**
+ * How often a claim may be made in a purchase, by a household that has made it `used` times. A rebate that names no parts
+ * is for the purchase, not for each part of it: once, where no limit says more (common practice, no source).
+ */
+export function claimsLeft(claim: Claim, used: number): number {
+  if (claim.kind === 'cashback') return Infinity;
+  if (claim.householdLimit !== null) return Math.max(0, claim.householdLimit - used);
+  return claim.parts === null ? 1 : Infinity;
+}
+
 /** When a claim has to be posted for a purchase on a day; null when it has no such day. */
 export function sendByOf(claim: Claim, boughtOn: string): string | null {
   if (claim.kind === 'cashback') return null;

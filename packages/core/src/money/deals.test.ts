@@ -157,6 +157,10 @@ describe('rebates at their edges', () => {
       { ...REBATE, parts: null, householdLimit: 1 },
     ]);
     expect(two.backs).toHaveLength(1);
+    // One that names no parts is for the purchase, not for each part of it.
+    const all = { gpu: pick('gpu'), motherboard: pick('motherboard') };
+    expect(cost(all, [{ ...REBATE, parts: null }]).backs.map(({ face }) => face)).toEqual([2000]);
+    expect(cost(all, [{ ...REBATE, parts: ['gpu', 'motherboard'] }]).backs).toHaveLength(2);
   });
   it('never counts for used parts', () => {
     const offers: Offer[] = [...OFFERS, { ...OFFERS[3], id: 'gpu.stall', shop: 'stalls', condition: 'used' }];

@@ -9,7 +9,7 @@ import type {
   WeightClass,
 } from '../parts/index.ts';
 import { cents, convertMinor, type CurrencyRate } from '../units/index.ts';
-import { expectedWorth, filingChance, sendByOf } from './claims.ts';
+import { claimsLeft, expectedWorth, filingChance, sendByOf } from './claims.ts';
 import { offMinor, windowAt } from './deal-window.ts';
 import {
   arrivalOf,
@@ -145,8 +145,7 @@ class Pricer {
       if (!isFor || !rate) return [];
       const sendBy = sendByOf(claim, this.day);
       const filing = filingChance(fileChance, sendBy, arrivalOf(offer, shop, this.day) ?? this.day);
-      const limit = claim.kind === 'rebate' ? claim.householdLimit : null;
-      const left = limit === null ? Infinity : Math.max(0, limit - (this.used.get(claim.id) ?? 0));
+      const left = claimsLeft(claim, this.used.get(claim.id) ?? 0);
       // Where the papers cannot come in time, or nobody may claim again, there is nothing to count.
       if (filing === 0 || left === 0) return [];
       return facesOf(claim, dueNow, rate)

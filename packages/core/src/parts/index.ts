@@ -34,6 +34,7 @@ export {
   type Offer,
   type Shop,
   type WeightClass,
+  withFee,
 } from './offers.ts';
 export type {
   Cashback,

@@ -18,6 +18,11 @@ export interface Shipping {
   readonly notStated?: boolean | undefined;
 }
 
+/** Shipping with another flat fee, in minor units: a fee that is stated, or null where nobody knows it. */
+export function withFee({ notStated: _, ...rest }: Shipping, feeMinor: number | null): Shipping {
+  return feeMinor === null ? { ...rest, feeMinor: 0, notStated: true } : { ...rest, feeMinor };
+}
+
 /**
  * A shop, or a used market. In a market every listing is an order of its own with its own shipping, so that
  * nothing couples two listings.

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { daysBetween } from '@ripe-pick/core';
 import { basisTotal, type CostLine } from '@ripe-pick/core/money';
 import Dialog from '../../shared/ui/Dialog.vue';
+import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
@@ -89,6 +90,7 @@ const words = (line: CostLine): string => {
       <p class="sum">
         <b>Paid at the till</b> <b class="num">{{ money(cost.dueNow, bench.currency) }}</b>
       </p>
+      <UnstatedShipping :cost="cost" />
       <table v-if="cost.backs.length > 0" class="lines">
         <caption>
           May come back later

@@ -5,7 +5,7 @@ import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput, NSelect, useMessage } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -190,6 +190,7 @@ watch(
         >
           {{ each.name }}
         </button>
+        <RouterLink :to="{ name: 'shopping-day' }" class="link">Deals</RouterLink>
       </div>
     </div>
     <ShopsPanel v-if="thing === 'shops'" />

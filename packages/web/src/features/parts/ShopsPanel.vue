@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { minorPlaces } from '@ripe-pick/core';
-import type { Shop } from '@ripe-pick/core/parts';
+import { withFee, type Shop } from '@ripe-pick/core/parts';
 import { NInput, NSelect, useMessage } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
@@ -38,18 +38,16 @@ const set = (change: Partial<Shop>) => draft.value && (draft.value = { ...draft.
 const fee = computed(() =>
   draft.value && !draft.value.shipping.notStated ? draft.value.shipping.feeMinor / scale.value : null,
 );
-function setFee(major: number | null) {
-  const { notStated: _, ...shipping } = draft.value?.shipping ?? { feeMinor: 0, freeFromMinor: null };
-  set({
-    shipping:
-      major === null
-        ? { ...shipping, feeMinor: 0, notStated: true }
-        : { ...shipping, feeMinor: minor(major) },
-  });
-}
+const setFee = (major: number | null) =>
+  draft.value && set({ shipping: withFee(draft.value.shipping, major === null ? null : minor(major)) });
 const setFree = (major: number | null) =>
   draft.value &&
   set({ shipping: { ...draft.value.shipping, freeFromMinor: major === null ? null : minor(major) } });
+const setPerItem = (major: number | null) =>
+  draft.value &&
+  set({
+    shipping: { ...draft.value.shipping, perItemMinor: major === null ? undefined : minor(major) },
+  });
 const shippingText = ({ shipping, currency }: Shop) =>
   shipping.notStated
     ? 'shipping not stated'
@@ -136,6 +134,16 @@ watch(
         :precision="places"
         :value="fee"
         @update:value="setFee"
+      />
+      <NumberField
+        label="Each item on top"
+        :suffix="draft.currency"
+        placeholder="0"
+        clearable
+        :min="0"
+        :precision="places"
+        :value="draft.shipping.perItemMinor == null ? null : draft.shipping.perItemMinor / scale"
+        @update:value="setPerItem"
       />
       <NumberField
         label="Free from"

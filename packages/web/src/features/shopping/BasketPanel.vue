@@ -10,6 +10,7 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import { keepFocus } from '../../shared/ui/keep-focus.ts';
 import { money } from '../../shared/format/format.ts';
 import { asideOf } from '../../shared/format/totals.ts';
@@ -95,6 +96,7 @@ function place() {
         }}{{ kept > 0 ? `, ${money(kept, bench.currency)} kept back for used risk` : '' }}
       </span>
     </div>
+    <UnstatedShipping :cost="best.cost" />
     <p v-if="saved > 0" class="saves">
       <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts{{
         kept > 0

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NButton, NInput } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { dealSchema, type Problem } from '@ripe-pick/contract';
-import type { DealKind, PayoutForm } from '@ripe-pick/core/parts';
+import type { Deal, DealKind, PayoutForm } from '@ripe-pick/core/parts';
 import { CallFailed } from '../../shared/api/client.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -15,60 +15,34 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import { DEAL_KINDS, toMinor } from './words.ts';
+import { BLANK_DEAL, dealFrom, draftOfDeal, isClaimKind, type DealDraft } from './deal-draft.ts';
+import { DEAL_KINDS } from './words.ts';
 
-defineProps<{ show: boolean }>();
+/** A new deal, or one that is changed. */
+const props = defineProps<{ show: boolean; deal: Deal | null }>();
 const emit = defineEmits<{ close: [] }>();
 const catalogueStore = useCatalogue();
 const names = useNames();
 const buying = useBuying();
 const workspace = useWorkspace();
 
-interface DealDraft {
-  kind: DealKind;
-  name: string;
-  shop: string | null;
-  parts: string[];
-  code: string;
-  isPercent: boolean;
-  off: number | null;
-  minSpend: number | null;
-  stacks: boolean;
-  from: string | null;
-  to: string | null;
-  form: PayoutForm;
-  payoutDays: number;
-  postmarkDays: number | null;
-  postmarkBy: string | null;
-  limit: number | null;
-  papers: string;
-  review: number | null;
-  gift: string;
-}
-const BLANK: DealDraft = {
-  kind: 'code',
-  name: '',
-  shop: null,
-  parts: [],
-  code: '',
-  isPercent: false,
-  off: null,
-  minSpend: null,
-  stacks: false,
-  from: null,
-  to: null,
-  form: 'cash',
-  payoutDays: 60,
-  postmarkDays: 30,
-  postmarkBy: null,
-  limit: null,
-  papers: 'copy of the receipt, barcode cut from the box',
-  review: null,
-  gift: '',
-};
-/** Kept until it is added, over a reload too. */
-const draft = useDraft<DealDraft>('ripe-pick-deal-draft', { ...BLANK }, { mergeDefaults: true });
 const problems = ref<readonly Pick<Problem, 'path' | 'message'>[]>([]);
+/** Kept until it is added, over a reload too. */
+const typed = useDraft<DealDraft>('ripe-pick-deal-draft', { ...BLANK_DEAL }, { mergeDefaults: true });
+/** The deal that is changed, as long as the form is open for it. */
+const changed = ref<DealDraft | null>(null);
+watch(
+  () => [props.show, props.deal] as const,
+  ([show, deal]) => {
+    problems.value = [];
+    changed.value = show && deal ? draftOfDeal(deal, currencyOfDeal(deal)) : null;
+  },
+);
+const draft = computed(() => changed.value ?? typed.value);
+function set(change: Partial<DealDraft>) {
+  if (changed.value) changed.value = { ...changed.value, ...change };
+  else typed.value = { ...typed.value, ...change };
+}
 const isBusy = ref(false);
 const kinds = (Object.keys(DEAL_KINDS) as DealKind[]).map((value) => ({ value, label: DEAL_KINDS[value] }));
 const shops = computed(() =>
@@ -82,79 +56,34 @@ const FORMS = [
   { value: 'card', label: 'Prepaid card' },
   { value: 'credit', label: 'Store credit' },
 ];
-const isClaim = computed(() => draft.value.kind === 'rebate' || draft.value.kind === 'cashback');
-const currency = computed(
-  () =>
-    catalogueStore.stored?.shops.find((shop) => shop.id === draft.value.shop)?.currency ??
-    workspace.brief.money.currency,
+const isClaim = computed(() => isClaimKind(draft.value.kind));
+const currencyAt = (shop: string | undefined) =>
+  catalogueStore.stored?.shops.find(({ id }) => id === shop)?.currency;
+const currencyOfDeal = (deal: Deal) =>
+  ('shop' in deal ? currencyAt(deal.shop) : deal.currency) ?? workspace.brief.money.currency;
+const currency = computed(() =>
+  props.deal && !('shop' in props.deal)
+    ? props.deal.currency
+    : (currencyAt(draft.value.shops[0]) ?? workspace.brief.money.currency),
 );
 
-function dealOf(d: DealDraft): unknown {
-  const minor = (value: number | null) => (value === null ? 0 : toMinor(value, currency.value));
-  const off = d.isPercent
-    ? { kind: 'percent', percent: d.off ?? 0 }
-    : { kind: 'amount', minor: minor(d.off) };
-  const base = {
+async function keep() {
+  const base = props.deal ?? {
     id: `deal-${crypto.randomUUID().slice(0, 8)}`,
-    kind: d.kind,
-    name: d.name.trim(),
-    from: d.from,
-    to: d.to,
     source: 'typed in by hand',
     seenOn: buying.today,
   };
-  const some = d.parts.length > 0 ? d.parts : null;
-  const claim = {
-    shops: d.shop ? [d.shop] : null,
-    parts: some,
-    form: d.form,
-    payoutDays: d.payoutDays,
-    currency: currency.value,
-  };
-  switch (d.kind) {
-    case 'instant':
-      return { ...base, shop: d.shop, parts: d.parts, off };
-    case 'code':
-      return {
-        ...base,
-        shop: d.shop,
-        code: d.code.trim(),
-        off,
-        minSpendMinor: minor(d.minSpend),
-        parts: some,
-        stacks: d.stacks,
-      };
-    case 'combo':
-      return { ...base, shop: d.shop, parts: d.parts, offMinor: minor(d.off) };
-    case 'gift':
-      return { ...base, shop: d.shop, parts: d.parts, gift: { part: null, text: d.gift.trim() } };
-    case 'rebate':
-      return {
-        ...base,
-        ...claim,
-        amountMinor: minor(d.off),
-        postmarkDays: d.postmarkDays,
-        postmarkBy: d.postmarkBy,
-        householdLimit: d.limit,
-        papers: d.papers
-          .split(',')
-          .map((each) => each.trim())
-          .filter(Boolean),
-      };
-    case 'cashback':
-      return { ...base, ...claim, off, reviewExtraMinor: minor(d.review) };
-  }
-}
-async function add() {
-  const read = dealSchema.safeParse(dealOf(draft.value));
+  const read = dealSchema.safeParse(dealFrom(draft.value, base, currency.value, props.deal));
   problems.value = read.success
     ? []
     : read.error.issues.map((issue) => ({ path: issue.path.join('.') || 'deal', message: issue.message }));
   if (!read.success) return;
   isBusy.value = true;
   try {
-    await catalogueStore.edit(`put the deal “${read.data.name}”`, [{ do: 'put-deal', item: read.data }]);
-    draft.value = { ...BLANK, kind: draft.value.kind };
+    await catalogueStore.edit(`${props.deal ? 'change' : 'put'} the deal “${read.data.name}”`, [
+      { do: 'put-deal', item: read.data },
+    ]);
+    if (!props.deal) typed.value = { ...BLANK_DEAL, kind: draft.value.kind };
     emit('close');
   } catch (error) {
     problems.value =
@@ -170,49 +99,63 @@ async function add() {
 </script>
 
 <template>
-  <Dialog :show="show" title="Type a deal in" :width="620" @close="emit('close')">
-    <form class="form" @submit.prevent="add">
+  <Dialog :show="show" :title="deal ? deal.name : 'Type a deal in'" :width="620" @close="emit('close')">
+    <form class="form" @submit.prevent="keep">
       <ChoiceField
         label="Kind"
         :value="draft.kind"
+        :disabled="deal !== null"
         :options="kinds"
-        @update:value="(v: DealKind) => (draft.kind = v)"
+        @update:value="(v: DealKind) => set({ kind: v })"
       />
       <Field label="Name"
         ><NInput
-          v-model:value="draft.name"
+          :value="draft.name"
+          @update:value="(name: string) => set({ name })"
           placeholder="10 off for members"
           :maxlength="200"
           :input-props="{ 'aria-label': 'Name' }"
       /></Field>
       <ChoiceField
-        :label="isClaim ? 'Shop (empty: any)' : 'Shop'"
-        :value="draft.shop"
+        v-if="isClaim"
+        label="Shops (empty: any)"
+        multiple
+        :value="[...draft.shops]"
+        :options="shops"
+        placeholder="Choose"
+        @update:value="(v: string[]) => set({ shops: v })"
+      />
+      <ChoiceField
+        v-else
+        label="Shop"
+        :value="draft.shops[0] ?? null"
         :options="shops"
         clearable
         placeholder="Choose"
-        @update:value="(v: string | null) => (draft.shop = v)"
+        @update:value="(v: string | null) => set({ shops: v ? [v] : [] })"
       />
       <ChoiceField
         :label="draft.kind === 'code' || isClaim ? 'Parts (empty: any)' : 'Parts'"
         multiple
         filterable
-        :value="draft.parts"
+        :value="[...draft.parts]"
         :options="names.partOptions"
         placeholder="Type to search"
         class="wide"
-        @update:value="(v: string[]) => (draft.parts = v)"
+        @update:value="(v: string[]) => set({ parts: v })"
       />
       <Field v-if="draft.kind === 'code'" label="Code to enter"
         ><NInput
-          v-model:value="draft.code"
+          :value="draft.code"
+          @update:value="(code: string) => set({ code })"
           placeholder="HARBOUR10"
           :maxlength="60"
           :input-props="{ 'aria-label': 'Code to enter' }"
       /></Field>
       <Field v-if="draft.kind === 'gift'" label="What comes with it"
         ><NInput
-          v-model:value="draft.gift"
+          :value="draft.gift"
+          @update:value="(gift: string) => set({ gift })"
           placeholder="a mouse mat"
           :maxlength="300"
           :input-props="{ 'aria-label': 'What comes with it' }"
@@ -227,13 +170,13 @@ async function add() {
         placeholder="10"
         :value="draft.off"
         :min="0"
-        @update:value="(v) => (draft.off = v)"
+        @update:value="(v) => set({ off: v })"
       />
       <SwitchField
         v-if="['instant', 'code', 'cashback'].includes(draft.kind)"
         label="In per cent"
         :value="draft.isPercent"
-        @change="(v) => (draft.isPercent = v)"
+        @change="(v) => set({ isPercent: v })"
       />
       <template v-if="draft.kind === 'code'">
         <NumberField
@@ -241,22 +184,22 @@ async function add() {
           placeholder="no minimum"
           :value="draft.minSpend"
           :min="0"
-          @update:value="(v) => (draft.minSpend = v)"
+          @update:value="(v) => set({ minSpend: v })"
         />
         <SwitchField
           label="May be entered beside another code"
           :value="draft.stacks"
-          @change="(v) => (draft.stacks = v)"
+          @change="(v) => set({ stacks: v })"
         />
       </template>
-      <DayField label="First day" :value="draft.from" @change="(v) => (draft.from = v)" />
-      <DayField label="Last day to buy" :value="draft.to" @change="(v) => (draft.to = v)" />
+      <DayField label="First day" :value="draft.from" @change="(v) => set({ from: v })" />
+      <DayField label="Last day to buy" :value="draft.to" @change="(v) => set({ to: v })" />
       <template v-if="isClaim">
         <ChoiceField
           label="Paid as"
           :value="draft.form"
           :options="FORMS"
-          @update:value="(v: PayoutForm) => (draft.form = v)"
+          @update:value="(v: PayoutForm) => set({ form: v })"
         />
         <NumberField
           label="Days until it is paid"
@@ -265,7 +208,7 @@ async function add() {
           :min="0"
           :max="1000"
           :precision="0"
-          @update:value="(v) => (draft.payoutDays = v ?? 0)"
+          @update:value="(v) => set({ payoutDays: v ?? 0 })"
         />
       </template>
       <template v-if="draft.kind === 'rebate'">
@@ -276,9 +219,9 @@ async function add() {
           :min="0"
           :max="1000"
           :precision="0"
-          @update:value="(v) => (draft.postmarkDays = v)"
+          @update:value="(v) => set({ postmarkDays: v })"
         />
-        <DayField label="Posted by" :value="draft.postmarkBy" @change="(v) => (draft.postmarkBy = v)" />
+        <DayField label="Posted by" :value="draft.postmarkBy" @change="(v) => set({ postmarkBy: v })" />
         <NumberField
           label="Claims for a household"
           placeholder="any number"
@@ -286,11 +229,12 @@ async function add() {
           :min="1"
           :max="100"
           :precision="0"
-          @update:value="(v) => (draft.limit = v)"
+          @update:value="(v) => set({ limit: v })"
         />
         <Field label="Papers, with commas between"
           ><NInput
-            v-model:value="draft.papers"
+            :value="draft.papers"
+            @update:value="(papers: string) => set({ papers })"
             placeholder="copy of the receipt"
             :maxlength="1000"
             :input-props="{ 'aria-label': 'Papers, with commas between' }"
@@ -302,15 +246,15 @@ async function add() {
         placeholder="0"
         :value="draft.review"
         :min="0"
-        @update:value="(v) => (draft.review = v)"
+        @update:value="(v) => set({ review: v })"
       />
       <ul v-if="problems.length > 0" class="problems" role="alert">
         <li v-for="(problem, n) in problems" :key="n">{{ problem.path }}: {{ problem.message }}</li>
       </ul>
       <div class="actions">
-        <NButton type="primary" attr-type="submit" :loading="isBusy" :disabled="draft.name.trim() === ''"
-          >Add the deal</NButton
-        >
+        <NButton type="primary" attr-type="submit" :loading="isBusy" :disabled="draft.name.trim() === ''">{{
+          deal ? 'Keep the changes' : 'Add the deal'
+        }}</NButton>
       </div>
     </form>
   </Dialog>

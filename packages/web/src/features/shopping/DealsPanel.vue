@@ -14,7 +14,13 @@ const bench = useBench();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const attempt = useAttempt();
-const isAdding = ref(false);
+const isOpen = ref(false);
+/** The deal that the form is open for; null for a new one. */
+const changed = ref<Deal | null>(null);
+function open(deal: Deal | null) {
+  changed.value = deal;
+  isOpen.value = true;
+}
 const only = ref<'build' | 'all'>('build');
 
 const day = computed(() => bench.index?.day ?? '');
@@ -74,7 +80,7 @@ function whyNot(deal: Deal, state: string): string {
         </button>
         <button class="plain edged" :aria-pressed="only === 'all'" @click="only = 'all'">all</button>
       </div>
-      <NButton size="small" @click="isAdding = true">Type a deal in</NButton>
+      <NButton size="small" @click="open(null)">Type a deal in</NButton>
     </header>
     <p v-if="deals.length === 0" class="quiet">
       None is known here. Codes, combos, rebates and cashback can be typed in; the basket then counts them by
@@ -94,7 +100,11 @@ function whyNot(deal: Deal, state: string): string {
         </thead>
         <tbody>
           <tr v-for="{ deal, window, where, isUsed } in deals" :key="deal.id" :class="window.state">
-            <th scope="row">{{ DEAL_KINDS[deal.kind] }}: {{ deal.name }}</th>
+            <th scope="row">
+              <button class="plain link" title="Change it" @click="open(deal)">
+                {{ DEAL_KINDS[deal.kind] }}: {{ deal.name }}
+              </button>
+            </th>
             <td>{{ dealWords(deal, currencyOf(deal)) }}</td>
             <td>{{ where }}</td>
             <td>{{ window.words }}</td>
@@ -119,7 +129,7 @@ function whyNot(deal: Deal, state: string): string {
       </table>
     </div>
     <ShopTerms />
-    <DealForm :show="isAdding" @close="isAdding = false" />
+    <DealForm :show="isOpen" :deal="changed" @close="isOpen = false" />
   </section>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { minorPlaces } from '@ripe-pick/core';
-import type { Shop } from '@ripe-pick/core/parts';
+import { withFee, type Shop } from '@ripe-pick/core/parts';
 import { computed } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useAttempt } from '../../shared/ui/attempt.ts';
@@ -20,6 +20,11 @@ const save = (shop: Shop, change: Partial<Shop>) =>
   );
 const setShipping = (shop: Shop, change: Partial<Shop['shipping']>) =>
   save(shop, { shipping: { ...shop.shipping, ...change } });
+/** A fee that is typed is stated; one that is taken out is not. */
+const setFee = (shop: Shop, value: number | null) => {
+  const feeMinor = minor(shop, value);
+  save(shop, { shipping: withFee(shop.shipping, feeMinor) });
+};
 </script>
 
 <template>
@@ -32,10 +37,11 @@ const setShipping = (shop: Shop, change: Partial<Shop['shipping']>) =>
       <NumberField
         label="Sending"
         :aria="`Sending: ${shop.name}`"
-        :value="shop.shipping.feeMinor / scale(shop)"
+        placeholder="not stated"
+        :value="shop.shipping.notStated ? null : shop.shipping.feeMinor / scale(shop)"
         :min="0"
         :update-value-on-input="false"
-        @update:value="(v) => setShipping(shop, { feeMinor: minor(shop, v) ?? 0 })"
+        @update:value="(v) => setFee(shop, v)"
       />
       <NumberField
         label="Free from"
