@@ -91,6 +91,7 @@ export {
 } from './bench.ts';
 export {
   historyAnswerSchema,
+  shopOfFound,
   judgedSchema,
   loggedForecastSchema,
   type NewAlertText,

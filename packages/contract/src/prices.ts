@@ -21,6 +21,8 @@ export const foundSchema = z.strictObject({
   sku: z.string().max(100).optional(),
   url: z.string().max(2000).optional(),
   seller: z.string().max(200).optional(),
+  /** The shop that it is from, by its id or name, where the source has several. */
+  shop: z.string().max(200).optional(),
   /** Null: looked for, and not for sale. */
   priceMinor: priceSchema.nullable(),
   currency: currencySchema,
@@ -37,6 +39,17 @@ export const foundSchema = z.strictObject({
   returnDays: z.int().min(0).max(1000).optional(),
 });
 export type Found = z.infer<typeof foundSchema>;
+
+/** The shop that something found is from: the one it was looked for at, or the one that it names itself. */
+export function shopOfFound<S extends { readonly id: string; readonly name: string }>(
+  { shop: said }: Found,
+  shop: string | null,
+  shops: readonly S[],
+): S | undefined {
+  if (shop !== null) return shops.find(({ id }) => id === shop);
+  const bare = said?.trim().toLowerCase();
+  return bare ? shops.find(({ id, name }) => id === said || name.toLowerCase() === bare) : undefined;
+}
 
 /** Why something read was not taken as it is. */
 export const doubtSchema = z.strictObject({

@@ -1,12 +1,14 @@
 import {
   dayOfMinute,
   idSchema,
+  shopOfFound,
   type Found,
   type Problem,
   type CatalogueFile,
   type StoredShop,
 } from '@ripe-pick/contract';
 import { createHash } from 'node:crypto';
+import { isAhead } from '../reading/index.ts';
 import type { Intake } from '../store/index.ts';
 
 export interface ChosenRow {
@@ -28,8 +30,8 @@ interface Intakes {
 type Result = Intake | Omit<Problem, 'path'> | 'skipped';
 
 /**
- * What was found and matched as intakes: for offers that are there, or as new offers of a shop. A moment ahead of now is
- * now: no page has seen tomorrow. A price in another currency than its shop sells in is never taken for one in it.
+ * What was found and matched as intakes: for offers that are there, or as new offers of a shop. A date ahead of
+ * today is not taken; a moment some hours ahead, by another clock or time zone, is now. A price in another currency than its shop sells in is never taken for one in it.
  *
  * @param now in minutes
  */
@@ -49,9 +51,10 @@ export function intakesOf(
   rows.forEach((row, n) => {
     const at = Math.min(row.found.at ?? now, now);
     const known = row.offer === null ? undefined : offers.get(row.offer);
-    const place = shops.get(known?.shop ?? shop ?? '');
+    const place = known ? shops.get(known.shop) : shopOfFound(row.found, shop, catalogue.shops);
     let result: Result;
-    if (!place) result = { message: 'a new offer needs a shop', mend: 'Choose the shop it is from.' };
+    if (isAhead(row.found, now)) result = aheadOf(row.found);
+    else if (!place) result = { message: 'a new offer needs a shop', mend: 'Choose the shop it is from.' };
     else if (row.found.currency !== place.currency) result = otherCurrency(row.found, place);
     else if (known) result = intakeOf(row.found, known.id, known.part, place, at);
     else result = newOffer(row, place, at, source, offers, newIds);
@@ -61,6 +64,11 @@ export function intakesOf(
   });
   return { intakes, problems, skipped };
 }
+
+const aheadOf = ({ name, at = 0 }: Found) => ({
+  message: `“${name.slice(0, 80)}” is dated ${dayOfMinute(at)}, ahead of today`,
+  mend: 'Correct the date, or leave the row out.',
+});
 
 const otherCurrency = (found: Found, shop: StoredShop) => ({
   message: `“${found.name.slice(0, 80)}” is priced in ${found.currency}, and ${shop.name} sells in ${shop.currency}`,

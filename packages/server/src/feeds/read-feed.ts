@@ -47,7 +47,7 @@ export async function readFeed(
   if (found.length === 0)
     return failed(doubts[0] ? `${doubts[0].where}: ${doubts[0].what}` : 'It held no price.', doubts);
   const own = catalogue.offers.filter((offer) => offer.shop === shop.id).map(({ id }) => id);
-  const match = matcher(catalogue, await store.lastPrices(own));
+  const match = matcher(catalogue, await store.lastPrices(own), minuteOfMoment(now));
   const matched = (await matchedAll(found, shop.id, match)).map((row) => aboutPart(row, feed, found.length));
   const sure = matched.flatMap(({ isSure, found: each, part, offer }) =>
     isSure && part !== null ? [{ found: each, part, offer }] : [],

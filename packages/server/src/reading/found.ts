@@ -22,6 +22,7 @@ export interface Raw {
   readonly sku?: string | undefined;
   readonly url?: string | undefined;
   readonly seller?: string | undefined;
+  readonly shop?: string | undefined;
   readonly stock?: string | number | undefined;
   readonly condition?: string | undefined;
   readonly shipping?: string | number | undefined;
@@ -193,6 +194,7 @@ function readOffer(raw: Raw, shop: string | null) {
     sku: trimmed(raw.sku, 100),
     url: raw.url?.slice(0, 2000),
     seller: trimmed(raw.seller, 200),
+    shop: trimmed(raw.shop, 200),
     priceMinor,
     currency,
     stock: priceMinor === null ? undefined : count(raw.stock),

@@ -4,7 +4,7 @@ import { readPage } from './page.ts';
 import { readCsv, readRows, sheetRows } from './table.ts';
 
 export { MAX_PAGE } from './page.ts';
-export { matchedAll, matcher } from './match.ts';
+export { isAhead, matchedAll, matcher } from './match.ts';
 
 interface PricesRead {
   readonly kind: 'page' | 'table' | 'feed' | 'typed';
@@ -121,11 +121,11 @@ export function readPrices(
   const text = (source.text ?? '').replace(/^\ufeff/, '');
   const start = text.slice(0, 4000).trimStart();
   if (/^[[{]/.test(start)) return { kind: 'feed', ...readFeed(text, shop) };
-  if (/^<|<(html|head|body|script|div|span|meta|article)[\s>]/i.test(start) || text.length > 2_000_000)
-    return { kind: 'page', ...readPage(text, shop) };
   const head = start.split(/\r?\n/, 1)[0].toLowerCase();
-  if (/[,;\t]/.test(head) && /\b(price|amount|cost)\b/.test(head))
+  const isPage = /^<|<(html|head|body|script|div|span|meta|article)[\s>]/i.test(start);
+  if (!isPage && /[,;\t]/.test(head) && /\b(price|amount|cost)\b/.test(head))
     return { kind: 'table', ...readCsv(text, shop, fetched) };
+  if (isPage || text.length > 2_000_000) return { kind: 'page', ...readPage(text, shop) };
   return fetched
     ? {
         kind: 'table',

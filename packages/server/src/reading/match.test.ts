@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { catalogueFileSchema, foundSchema, type Found } from '@ripe-pick/contract';
+import { catalogueFileSchema, foundSchema, minuteOfMoment, noonOf, type Found } from '@ripe-pick/contract';
 import { bareNumber, gtinCheckDigit, gtinOf } from '@ripe-pick/core/parts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -10,8 +10,9 @@ const catalogue = catalogueFileSchema.parse(
 );
 const found = (more: Partial<Found>): Found =>
   foundSchema.parse({ name: '', priceMinor: 1000, currency: 'EUR', ...more });
+const NOW = minuteOfMoment(noonOf('2026-11-20'));
 const last = new Map<string, number>();
-const match = matcher(catalogue, last);
+const match = matcher(catalogue, last, NOW);
 const part = catalogue.parts.find(
   (each) =>
     each.gtin &&
@@ -109,7 +110,7 @@ describe('matching', () => {
       isSure: false,
       doubt: expect.stringContaining('a third') as unknown,
     });
-    const known = matcher(catalogue, new Map([[own?.id ?? '', Math.floor(price / 3)]]));
+    const known = matcher(catalogue, new Map([[own?.id ?? '', Math.floor(price / 3)]]), NOW);
     expect(known(found({ gtin: part.gtin, priceMinor: Math.floor(price / 3) }), 'pennywharf').isSure).toBe(
       true,
     );

@@ -1,4 +1,12 @@
-import type { Found, Matched, StoredOffer } from '@ripe-pick/contract';
+import {
+  dayOfMinute,
+  MINUTES_A_DAY,
+  shopOfFound,
+  type Found,
+  type Matched,
+  type StoredOffer,
+  type StoredShop,
+} from '@ripe-pick/contract';
 import { isSure, partMatcher } from '@ripe-pick/core/audit';
 import { bareNumber, gtinOf, type Part } from '@ripe-pick/core/parts';
 import { priceDoubt } from '@ripe-pick/core/prices';
@@ -21,6 +29,11 @@ class PartNumbers {
     return byMpn ? { part: byMpn, how: 'maker’s number' } : null;
   }
 }
+
+/** No page has seen tomorrow. Clocks and time zones may be hours apart: a day is given. */
+export const isAhead = ({ at }: Pick<Found, 'at'>, now: number): boolean =>
+  at !== undefined && at > now + MINUTES_A_DAY;
+const AHEAD = 'it is dated ahead of today: correct the date, or leave it out';
 
 /** Offers by shop, with their own numbers and their parts. */
 class Offers {
@@ -51,10 +64,17 @@ class Offers {
 /**
  * Matches what was found to parts and offers: by item number, by the maker’s number, then by name, which somebody confirms unless nothing
  * else fits. `lastPrices` are the last prices seen, by offer: a price far from its own is looked at before it is taken.
+ *
+ * @param now in minutes: what is dated ahead of it is looked at too
  */
 export function matcher(
-  catalogue: { readonly parts: readonly unknown[]; readonly offers: readonly StoredOffer[] },
+  catalogue: {
+    readonly parts: readonly unknown[];
+    readonly offers: readonly StoredOffer[];
+    readonly shops: readonly StoredShop[];
+  },
   lastPrices: ReadonlyMap<string, number>,
+  now: number,
 ): (found: Found, shop: string | null) => Matched {
   const parts = catalogue.parts as readonly Part[]; // read through the schema of parts
   const numbers = new PartNumbers(parts);
@@ -65,14 +85,17 @@ export function matcher(
     shop: string | null,
     { part, how, offer }: { part: string; how: Matched['how']; offer: StoredOffer | undefined },
   ): Matched => {
-    const doubt =
-      offer && found.priceMinor !== null
+    const isOld = offer && found.at !== undefined && dayOfMinute(found.at) < offer.seenOn;
+    const doubt = isAhead(found, now)
+      ? AHEAD
+      : offer && found.priceMinor !== null && !isOld
         ? priceDoubt(found.priceMinor, lastPrices.get(offer.id) ?? offer.priceMinor)
         : null;
     const isSure = doubt === null && shop !== null;
     return { found, part, offer: offer?.id ?? null, how, isSure, others: [], doubt };
   };
-  return (found, shop) => {
+  return (found, asked) => {
+    const shop = shopOfFound(found, asked, catalogue.shops)?.id ?? null;
     const own = offers.own(found, shop);
     if (own) return sure(found, shop, { part: own.part, how: 'offer', offer: own });
     const numbered = numbers.find(found);

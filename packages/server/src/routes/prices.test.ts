@@ -99,18 +99,68 @@ describe('reading and taking', () => {
     expect(new Date(history.series[0].at[0] * 60_000).toISOString()).toBe('2026-11-19T12:00:00.000Z');
     expect(watched).toBe(1);
   });
-  it('takes no look from tomorrow: it counts as seen now', async () => {
+  it('takes nothing that is dated ahead of today, and says so by its row', async () => {
     const { rows } = await call('readPrices', {
       shop: 'pennywharf',
       text: line(offer.id, '99.90', '2027-05-01'),
     });
-    await call('takePrices', {
+    expect(rows[0]).toMatchObject({
+      isSure: false,
+      doubt: expect.stringContaining('ahead of today') as unknown,
+    });
+    const taking = await send('takePrices', {
       shop: 'pennywharf',
       source: 'x',
       rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })),
     });
+    expect(await errorOf(taking)).toMatchObject({ problems: [{ path: 'rows[0]' }] });
+    expect((await call('priceHistory', { offers: [offer.id] })).series).toEqual([]);
+    // Another clock or time zone may be some hours ahead: that is now.
+    const soon = { ...rows[0].found, at: Date.parse('2026-11-21T20:00:00Z') / 60_000 };
+    await call('takePrices', {
+      shop: 'pennywharf',
+      source: 'x',
+      rows: [{ found: soon, part: rows[0].part, offer: rows[0].offer }],
+    });
     const { series } = await call('priceHistory', { offers: [offer.id] });
     expect(series[0].at).toEqual([Date.parse('2026-11-21T12:00:00Z') / 60_000]);
+  });
+  it('takes the table of prices back as it was written, each row at the shop that it names', async () => {
+    const wanted = catalogue.offers.filter(({ inStock }) => inStock).slice(0, 40);
+    const shopOf = new Map(catalogue.shops.map((each) => [each.id, each]));
+    await store.takeIn(
+      wanted.flatMap(({ id, part, shop, priceMinor }, n) =>
+        [3, 2, 1].map((days) => ({
+          offer: id,
+          part,
+          shop,
+          currency: shopOf.get(shop)?.currency ?? 'EUR',
+          at: Date.parse('2026-11-20T10:00:00Z') / 60_000 - days * 1440,
+          price: days === 2 && n % 5 === 0 ? null : priceMinor + 100 * days,
+          stock: null,
+        })),
+      ),
+      manualSource('first'),
+    );
+    const histories = async () =>
+      (await call('priceHistory', { offers: wanted.map(({ id }) => id) })).series.map(
+        ({ source: _, ...series }) => series,
+      );
+    const before = await histories();
+    const table = await (await app.request('/prices.csv', { headers: { host: '127.0.0.1:4640' } })).text();
+    await store.close();
+    store = await openStore(join(folder, 'second.sqlite'));
+    await store.replaceCatalogue(catalogue);
+    app = appFor(store, { scheduler, watch, now });
+    const { rows, doubts } = await call('readPrices', { shop: null, text: table });
+    expect(doubts).toEqual([]);
+    expect(rows.every(({ isSure }) => isSure)).toBe(true);
+    await call('takePrices', {
+      shop: null,
+      source: 'prices.csv',
+      rows: rows.map(({ found, part, offer: id }) => ({ found, part, offer: id })),
+    });
+    expect(await histories()).toEqual(before);
   });
   it('makes a new offer where a shop had none, and none without a shop or a price', async () => {
     const part = catalogue.parts.find(

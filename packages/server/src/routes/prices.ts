@@ -28,7 +28,7 @@ export function priceHandlers({ store, watch, now }: ServerContext): Pick<Handle
         base64 === undefined ? { text } : { bytes: new Uint8Array(Buffer.from(base64, 'base64')) };
       const read = readPrices(source, place?.currency ?? null);
       const own = catalogue.offers.filter((offer) => offer.shop === shop).map((offer) => offer.id);
-      const match = matcher(catalogue, await store.lastPrices(own));
+      const match = matcher(catalogue, await store.lastPrices(own), minuteOfMoment(await now()));
       return {
         kind: read.kind,
         rows: await matchedAll(read.found, shop, match),

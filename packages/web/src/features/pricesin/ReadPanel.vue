@@ -2,7 +2,7 @@
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { useDraft } from '../../shared/ui/draft.ts';
-import type { Matched, ReadAnswer, Taken } from '@ripe-pick/contract';
+import { shopOfFound, type Matched, type ReadAnswer, type Taken } from '@ripe-pick/contract';
 import { call, failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
@@ -83,7 +83,12 @@ const ready = computed(() =>
   }),
 );
 /** A new offer needs a shop. */
-const lacksShop = computed(() => shop.value === null && ready.value.some((row) => row.offer === null));
+const lacksShop = computed(() =>
+  ready.value.some(
+    ({ offer, found }) =>
+      offer === null && !shopOfFound(found, shop.value, catalogueStore.stored?.shops ?? []),
+  ),
+);
 const likely = (row: Matched) => {
   const first = [row.part, ...row.others].filter((id): id is string => id !== null);
   return first.length > 0
