@@ -1,4 +1,5 @@
 export { cashFlow, lineCost, type CashDay } from './cash-flow.ts';
+export { partsBought } from './bought.ts';
 export { calendarDays, deadlinesOf, type Deadline } from './deadlines.ts';
 export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
 export { NEXT, payoutDay, slipsFor, stepClaim, waitsFor, withHousehold, type ClaimWaits } from './claims.ts';

@@ -21,13 +21,16 @@ interface WatchOptions {
   readonly active: Picks;
   readonly others: readonly Picks[];
   readonly targets: readonly string[];
+  /** Parts that are bought already: waiting for them is no question any more. */
+  readonly bought: readonly string[];
 }
 
 /** What is watched: the picks, what other candidates have, targets, and rivals of processor and card. Each part once, picks first. */
 export function watchList({ catalogue, brief, priceIndex }: Session, wish: WatchOptions): Watched[] {
   const out = new Map<string, Watched>();
+  const settled = new Set([...brief.owned, ...wish.bought]);
   const add = (part: string, slot: Slot, why: WatchReason) => {
-    if (!out.has(part) && !brief.owned.includes(part) && priceIndex.offersByPart.has(part))
+    if (!out.has(part) && !settled.has(part) && priceIndex.offersByPart.has(part))
       out.set(part, { part, slot, why });
   };
   for (const slot of SLOTS) {

@@ -1,3 +1,5 @@
+import { partsBought } from '../buying/index.ts';
+import type { OrderLine } from '../buying/types.ts';
 import { openSession } from '../session/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
@@ -139,10 +141,23 @@ describe('what is watched', () => {
       active: { [a.kind]: { part: a.id, offer: null } },
       others: [{ [a.kind]: { part: a.id, offer: null } }],
       targets: [a.id, b.id, 'unknown'],
+      bought: [],
     });
     expect(list[0]).toEqual({ part: a.id, slot: a.kind, why: 'pick' });
     expect(new Set(list.map((each) => each.part)).size).toBe(list.length);
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);
+  });
+  it('has nothing that is bought already: ordered or there, and not given back', () => {
+    const line = (state: 'arrived' | 'cancelled' | 'ordered', part: string | null) =>
+      ({ part, state }) as OrderLine;
+    const orders = [{ lines: [line('ordered', a.id), line('cancelled', b.id), line('arrived', null)] }];
+    const picks = { active: { [a.kind]: { part: a.id, offer: null } }, others: [], targets: [a.id, b.id] };
+    expect(partsBought(orders)).toEqual([a.id]);
+    const list = watchList(openSession(catalogue, brief), { ...picks, bought: partsBought(orders) });
+    expect([list.some(({ part }) => part === a.id), list.some(({ part }) => part === b.id)]).toEqual([
+      false,
+      true,
+    ]);
   });
   it('takes offers that the brief allows, sold out ones among them, each in its own currency', () => {
     const market = priceIndexOf(catalogue, {

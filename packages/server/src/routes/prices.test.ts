@@ -162,6 +162,23 @@ describe('reading and taking', () => {
     });
     expect(await histories()).toEqual(before);
   });
+  it('remembers what somebody said of a row: the part gets its numbers, and the next row is matched by them', async () => {
+    const bare = catalogue.parts.find(({ gtin, mpn }) => !gtin && !mpn) ?? catalogue.parts[0];
+    await store.editCatalogue([{ do: 'put-part', item: { ...bare, gtin: undefined, mpn: undefined } }]);
+    const text = 'name,gtin,mpn,price\nNothing like it 9,4006381333931,XQ-77 B,12.00\n';
+    const read = async () => (await call('readPrices', { shop: 'pennywharf', text })).rows[0];
+    const row = await read();
+    expect([row.how, row.isSure]).toEqual(['none', false]);
+    const chosen = { found: row.found, part: bare.id, offer: null };
+    await call('takePrices', { shop: 'pennywharf', source: 'x', rows: [chosen] });
+    expect(await read()).toMatchObject({ how: 'item number', part: bare.id });
+    // A number that another part has is left alone.
+    const other = catalogue.parts.find(({ id, mpn }) => id !== bare.id && mpn) ?? bare;
+    await call('takePrices', { shop: 'pennywharf', source: 'x', rows: [{ ...chosen, part: other.id }] });
+    const { parts } = await store.catalogue();
+    expect(parts.filter(({ gtin }) => gtin === row.found.gtin)).toHaveLength(1);
+    expect(parts.find(({ id }) => id === other.id)?.mpn).toBe(other.mpn);
+  });
   it('makes a new offer where a shop had none, and none without a shop or a price', async () => {
     const part = catalogue.parts.find(
       (each) =>

@@ -1,6 +1,7 @@
 import { minuteOfMoment, type CatalogueFile, type Problem } from '@ripe-pick/contract';
 import { ENOUGH_JUDGED, reliabilityOf } from '@ripe-pick/core/prices';
 import { intakesOf, type ChosenRow } from '../feeds/intake.ts';
+import { numbersLearnt } from '../feeds/learn-numbers.ts';
 import { matchedAll, matcher, readPrices } from '../reading/index.ts';
 import { manualSource } from '../store/index.ts';
 import type { ServerContext } from './context.ts';
@@ -48,6 +49,8 @@ export function priceHandlers({ store, watch, now }: ServerContext): Pick<Handle
       if (problems.length > 0)
         throw new ApiError('bad-data', 'The prices were not taken in. Nothing was changed.', problems);
       const result = await store.takeIn(intakes, manualSource(source));
+      const learnt = numbersLearnt(rows, catalogue);
+      if (learnt.length > 0) await store.editCatalogue(learnt);
       watch.request();
       return { ...result, skipped };
     },

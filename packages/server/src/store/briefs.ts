@@ -1,17 +1,14 @@
 import type { BriefCard, HistoryChange, Workspace } from '@ripe-pick/contract';
+import { partsBought } from '@ripe-pick/core/buying';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 import { currentBrief, makeCurrent, readWorkspace, writeWorkspace } from './workspace.ts';
-
-/** Lines of orders that do not bind a part to a build. */
-const GIVEN_BACK: ReadonlySet<string> = new Set(['returned', 'cancelled', 'dead']);
 
 function cardOf(
   id: string,
   isArchived: boolean,
   { brief, candidates, orders, claims }: Workspace,
 ): BriefCard {
-  const lines = orders.flatMap((order) => order.lines);
   return {
     id,
     name: brief.name,
@@ -21,7 +18,7 @@ function cardOf(
     currency: brief.money.currency,
     budgetMinor: brief.money.budgetMinor,
     owned: brief.owned,
-    ordered: lines.flatMap(({ part, state }) => (part && !GIVEN_BACK.has(state) ? [part] : [])),
+    ordered: partsBought(orders),
     claims,
   };
 }

@@ -8,7 +8,7 @@ import {
   type WatchPoint,
   type Workspace,
 } from '@ripe-pick/contract';
-import { withHousehold } from '@ripe-pick/core/buying';
+import { partsBought, withHousehold } from '@ripe-pick/core/buying';
 import type { Brief, Deal, Picks } from '@ripe-pick/core/parts';
 import {
   judge,
@@ -174,6 +174,7 @@ async function lookAtBrief(store: Store, household: Household, id: string): Prom
     active: shown.find((each) => each.id === workspace.active)?.picks ?? {},
     others: [...shown.map((each) => each.picks), ...(answer ? [answer.picks] : [])],
     targets: workspace.targets.map((target) => target.part),
+    bought: partsBought(workspace.orders),
   });
   const bare = {
     day: priceIndex.today,

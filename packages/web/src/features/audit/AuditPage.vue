@@ -72,13 +72,15 @@ const choosePart = (name: string, part: string | null) =>
   (matched.value = { ...matched.value, [keyOf(name)]: part ?? '' });
 
 /** The matched parts as picks, each at its cheapest offer for the brief; the list's own prices stay the list's. */
-const picks = computed<Picks>(() => {
+const placed = computed<{ readonly picks: Picks; readonly left: readonly string[] }>(() => {
   const out: Record<string, Pick> = {};
+  const left: string[] = [];
   for (const { part, line } of rows.value) {
     const known = part === null ? undefined : names.parts.get(part);
-    if (!known) continue;
-    const slot = slotsFor(known.kind).find((each) => !out[each]);
-    if (!slot) continue;
+    const slot = known && slotsFor(known.kind).find((each) => !out[each]);
+    if (!known) left.push(`${line.name} (not matched)`);
+    else if (!slot) left.push(`${line.name} (its slot is taken by another line)`);
+    if (!known || !slot) continue;
     // What is sold only with other parts is no price of this one.
     const { index } = bench;
     const offers = index
@@ -92,8 +94,10 @@ const picks = computed<Picks>(() => {
     );
     out[slot] = { part: known.id, offer: line.isOwned ? null : (best?.offer.id ?? null) };
   }
-  return out;
+  const more = partLines.value.length - rows.value.length;
+  return { picks: out, left: more > 0 ? [...left, `${more} more lines`] : left };
 });
+const picks = computed(() => placed.value.picks);
 const summary = computed(() => {
   if (!catalogueStore.catalogue || Object.keys(picks.value).length === 0) return null;
   const owned = rows.value.flatMap(({ line, part }) => (line.isOwned && part ? [part] : []));
@@ -288,6 +292,9 @@ function clear() {
               >Make it a candidate</NButton
             >
           </div>
+          <p v-if="placed.left.length > 0 && Object.keys(picks).length > 0" class="quiet">
+            The candidate will be without {{ placed.left.join(', ') }}.
+          </p>
           <p v-if="instead && instead !== 'busy'" class="instead" aria-live="polite">
             <template v-if="best"
               >Proved best for it: <b>{{ fps(best.score / 1000) }}</b> fps{{
