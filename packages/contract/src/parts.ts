@@ -17,12 +17,15 @@ const gtinSchema = z.string().refine((text) => gtinOf(text) !== null, {
   message: 'an item number has 8, 12, 13 or 14 digits, the last of them its check digit',
 });
 
+const originSchema = z.strictObject({ name: nameSchema, on: dateSchema });
 const base = <const K extends string>(kind: K) => ({
   id: idSchema,
   kind: z.literal(kind),
   brand: nameSchema,
   name: nameSchema,
-  source: z.strictObject({ name: nameSchema, on: dateSchema }).optional(),
+  source: originSchema.optional(),
+  /** Where single figures come from, by field, where that is another place or day. */
+  origins: z.record(z.string().max(60), originSchema).optional(),
   warrantyMonths: z.int().min(0).max(600).nullable().optional(),
   gtin: gtinSchema.optional(),
   mpn: z.string().trim().min(1).max(80).optional(),

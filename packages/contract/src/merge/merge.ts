@@ -1,4 +1,4 @@
-import { bareName, PartFinder, type Catalogue } from '@ripe-pick/core/parts';
+import { bareName, PartFinder, type Catalogue, originOf, originsAfter } from '@ripe-pick/core/parts';
 import type {
   CatalogueFile,
   StoredDeal,
@@ -48,8 +48,7 @@ export interface Merge {
 }
 
 type Loose = Readonly<Record<string, unknown>>;
-const NOT_FIGURES = new Set(['id', 'kind', 'brand', 'name', 'source']);
-const LONGEST_SOURCE = 300;
+const NOT_FIGURES = new Set(['id', 'kind', 'brand', 'name', 'source', 'origins']);
 
 /** What a shop's price is known by, beside its id. */
 const offerKey = ({ part, shop, condition, lot }: StoredOffer) => `${part} ${shop} ${condition} ${lot ?? ''}`;
@@ -109,18 +108,16 @@ class Merger {
         figure,
         ours: mine[figure],
         theirs: value,
-        oursFrom: ours.source?.name ?? null,
-        theirsFrom: theirs.source?.name ?? null,
+        oursFrom: originOf(ours, figure)?.name ?? null,
+        theirsFrom: originOf(theirs, figure)?.name ?? null,
         currency: null,
       };
       if (isFree || this.isTaken(conflict)) changed[figure] = value;
     }
     if (Object.keys(changed).length === 0) return ours;
-    const names = [ours.source?.name, theirs.source?.name].filter((name) => name !== undefined);
-    const source = theirs.source
-      ? { ...theirs.source, name: [...new Set(names)].join('; ').slice(0, LONGEST_SOURCE) }
-      : ours.source;
-    const item = { ...ours, ...changed, ...(source ? { source } : {}) } as StoredPart; // its own figures, of its own kind
+    const from = Object.fromEntries(Object.keys(changed).map((figure) => [figure, originOf(theirs, figure)]));
+    const origins = originsAfter(ours, from);
+    const item = { ...ours, ...changed, ...(origins ? { origins } : {}) } as StoredPart; // its own figures, of its own kind
     this.changes.push({ do: 'put-part', item });
     return item;
   }

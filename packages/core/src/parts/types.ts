@@ -1,3 +1,4 @@
+import type { Origin } from './origins.ts';
 import type { Nullable, PartKind, Slot } from './slots.ts';
 
 export type MemoryType = 'DDR3' | 'DDR4' | 'DDR5';
@@ -23,7 +24,9 @@ interface PartBase<S extends PartKind> {
   readonly brand: string;
   readonly name: string;
   /** Where the specification comes from, and when it was read (ISO date). */
-  readonly source?: { readonly name: string; readonly on: string } | undefined;
+  readonly source?: Origin | undefined;
+  /** Where single figures come from, by field, where that is another place or day. */
+  readonly origins?: Readonly<Record<string, Origin>> | undefined;
   /** Maker's warranty on a new one, in months. */
   readonly warrantyMonths?: Nullable<number> | undefined;
   /** Item number (GTIN), check digit included, and the maker’s own number. */

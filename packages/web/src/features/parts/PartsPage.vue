@@ -110,7 +110,7 @@ function open(part: Part, asked?: string) {
 }
 function duplicate(part: Part) {
   field.value = undefined;
-  fresh.value = { ...draftOf(part), id: null, source: null, name: `${part.name} (copy)` };
+  fresh.value = { ...draftOf(part), id: null, name: `${part.name} (copy)` };
   changed.value = null;
   isOpen.value = true;
 }

@@ -20,7 +20,11 @@ describe('two parts that are one', () => {
     expect(differences(first, first)).toEqual([]);
   });
   it('become the first, with what only the second says, and what is chosen from it', () => {
-    expect(mergedPart(first, second, new Set())).toEqual({ ...first, depthMm: 125 });
+    expect(mergedPart(first, second, new Set())).toEqual({
+      ...first,
+      depthMm: 125,
+      origins: { depthMm: { name: 'page', on: '2026-11-02' } },
+    });
     expect(mergedPart(first, second, new Set(['ratedWatts']))).toMatchObject({
       id: 'a',
       name: 'Keel 450',

@@ -1,4 +1,4 @@
-import type { Part } from '@ripe-pick/core/parts';
+import { originOf, originsAfter, type Part } from '@ripe-pick/core/parts';
 import { fieldName, figureText } from '../../shared/format/facts.ts';
 
 /** A figure of which two parts say different things, in words. */
@@ -13,7 +13,7 @@ type Figures = Readonly<Record<string, unknown>>;
 /** A part's fields by name. */
 const figuresOf = (part: Part) => part as unknown as Figures;
 /** What makes the one that stays, whatever the two say. */
-const FIXED: ReadonlySet<string> = new Set(['id', 'kind', 'source']);
+const FIXED: ReadonlySet<string> = new Set(['id', 'kind', 'source', 'origins']);
 const NAMES: Readonly<Record<string, string>> = { brand: 'Brand', name: 'Name' };
 const isStated = (value: unknown) => value !== null && value !== undefined;
 const isSame = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -39,5 +39,7 @@ export function mergedPart(first: Part, second: Part, fromSecond: ReadonlySet<st
     ([figure, value]) =>
       !FIXED.has(figure) && isStated(value) && (!isStated(a[figure]) || fromSecond.has(figure)),
   );
-  return { ...first, ...Object.fromEntries(taken) };
+  const from = Object.fromEntries(taken.map(([figure]) => [figure, originOf(second, figure)]));
+  const origins = originsAfter(first, from);
+  return { ...first, ...Object.fromEntries(taken), ...(origins ? { origins } : {}) };
 }

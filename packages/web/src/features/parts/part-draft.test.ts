@@ -57,8 +57,28 @@ describe('a part as it is typed in', () => {
       readSpecs(specLines('Another name\nWattage: 550 W'), 'psu'),
     );
     expect(draft).toMatchObject({ id: 'p', brand: 'Wattlewood', name: 'Mast', specs: { ratedWatts: 550 } });
-    const once = changesOf(draft, EMPTY, 'EUR').changes[0];
-    expect(once).toMatchObject({ item: { id: 'p', source: { name: 'maker’s page, changed by hand' } } });
+    const typed = { ...draft, specs: { ...draft.specs, depthMm: 140 } };
+    const catalogue = { ...EMPTY, parts: [part as never] };
+    const once = changesOf(typed, catalogue, 'EUR').changes[0];
+    expect(once).toMatchObject({
+      item: {
+        id: 'p',
+        source: part.source,
+        origins: { ratedWatts: { name: 'read from pasted text' }, depthMm: { name: 'typed in by hand' } },
+      },
+    });
+    // What is not changed keeps its place and day, and a figure that is taken out has none.
+    const [again] = changesOf(
+      { ...typed, specs: { ...typed.specs, depthMm: null } },
+      {
+        ...EMPTY,
+        parts: [(once as unknown as { item: never }).item],
+      },
+      'EUR',
+    ).changes;
+    expect(Object.keys((again as unknown as { item: { origins: object } }).item.origins)).toEqual([
+      'ratedWatts',
+    ]);
   });
   it('does not put a second price beside the one that a shop has of the same part', () => {
     const shop = { id: 'corner', name: 'Corner', currency: 'EUR' };

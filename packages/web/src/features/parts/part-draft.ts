@@ -1,6 +1,6 @@
 import { today as localToday, type CatalogueChange } from '@ripe-pick/contract';
 import { readAmount } from '@ripe-pick/core/audit';
-import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import { originsAfter, type Catalogue, type Part, type PartKind } from '@ripe-pick/core/parts';
 import { namesOtherCurrency } from '@ripe-pick/core/units';
 import type { OfferWords, PartRead } from '@ripe-pick/core/specs';
 import { isCurrency } from '../../shared/format/currencies.ts';
@@ -14,8 +14,6 @@ export interface PartDraft {
   readonly brand: string;
   readonly name: string;
   readonly specs: Readonly<Record<string, unknown>>;
-  /** Where its figures came from before it was changed; null for a new one. */
-  readonly source: string | null;
   /** The words that figures were read from. */
   readonly words: Readonly<Record<string, string>>;
   readonly price: string;
@@ -33,7 +31,6 @@ export const BLANK_DRAFT: PartDraft = {
   brand: '',
   name: '',
   specs: {},
-  source: null,
   words: {},
   price: '',
   currency: null,
@@ -44,8 +41,8 @@ export const BLANK_DRAFT: PartDraft = {
 
 /** A part that is there, to be changed. */
 export function draftOf(part: Part): PartDraft {
-  const { id, kind, brand, name, source, ...specs } = part;
-  return { ...BLANK_DRAFT, id, kind, brand, name, source: source?.name ?? null, specs: { ...specs } };
+  const { id, kind, brand, name, source: _source, origins: _origins, ...specs } = part;
+  return { ...BLANK_DRAFT, id, kind, brand, name, specs: { ...specs } };
 }
 
 /** A draft with what a text says; what was typed stays where the text is silent. */
@@ -176,12 +173,23 @@ function offerChanges(
   return [{ do: 'put-shop', isNew: true, item }, offer];
 }
 
-const CHANGED = ', changed by hand';
+const READ = 'read from pasted text';
+const TYPED = 'typed in by hand';
 
-/** Where a draft's figures come from: what was changed does not pass for what its source says. */
-function sourceOf({ source, words }: PartDraft): string {
-  if (source !== null) return source.endsWith(CHANGED) ? source : `${source}${CHANGED}`;
-  return Object.keys(words).length > 0 ? 'read from pasted text' : 'typed in by hand';
+/** Where a draft's figures come from: each that was changed from where it was read or typed, the others as before. */
+function originsOf({ specs, words }: PartDraft, before: Part | undefined, today: string) {
+  const source = before ? before.source : { name: Object.keys(words).length > 0 ? READ : TYPED, on: today };
+  const had = (before ?? {}) as Readonly<Record<string, unknown>>; // its figures by name
+  const isChanged = (figure: string) =>
+    JSON.stringify(had[figure] ?? null) !== JSON.stringify(specs[figure] ?? null);
+  const from = Object.keys(specs)
+    .filter(isChanged)
+    .map((figure) => {
+      const name = words[figure] === undefined ? TYPED : READ;
+      return [figure, (specs[figure] ?? null) === null ? null : { name, on: today }] as const;
+    });
+  const origins = originsAfter({ source, origins: before?.origins }, Object.fromEntries(from));
+  return { ...(source ? { source } : {}), ...(origins ? { origins } : {}) };
 }
 
 /** The changes that keep a draft: the part, and the offer that it was seen at with its shop where that is new. */
@@ -193,9 +201,9 @@ export function changesOf(
   const { kind, specs } = draft;
   const [brand, name] = [draft.brand.trim(), draft.name.trim()];
   const id = draft.id ?? freshId(`${brand} ${name}`, new Set(catalogue.parts.map((part) => part.id)));
-  const source = { name: sourceOf(draft), on: localToday() };
+  const before = draft.id === null ? undefined : catalogue.parts.find((part) => part.id === draft.id);
   // The server checks every figure by the schema of its kind, and tells what is wrong by its name.
-  const item = { ...specs, id, kind, brand, name, source } as Extract<
+  const item = { ...specs, id, kind, brand, name, ...originsOf(draft, before, localToday()) } as Extract<
     CatalogueChange,
     { do: 'put-part' }
   >['item'];

@@ -104,12 +104,12 @@ export function problemsOfRows(
 
 /** A part that is there, with the figures that it lacked; what it has stays. */
 function filled(twin: Part, draft: PartDraft): PartDraft {
-  const { id, kind, brand, name, source, ...has } = twin;
+  const { id, kind, brand, name, source: _source, origins: _origins, ...has } = twin;
   const lacks = Object.entries(draft.specs).filter(
     ([figure]) => ((has as Record<string, unknown>)[figure] ?? null) === null,
   );
   const specs = { ...has, ...Object.fromEntries(lacks) };
-  return { ...draft, id, kind, brand, name, specs, source: source?.name ?? null };
+  return { ...draft, id, kind, brand, name, specs };
 }
 
 /** The changes that keep rows: new parts, gaps filled in those that are there, shops that are new, offers. */

@@ -30,7 +30,7 @@ interface JsonSchema {
 
 const SHEETS = (z.toJSONSchema(partSchema, { io: 'input' }) as JsonSchema).oneOf ?? [];
 /** Typed in by fields of their own, or not by hand. */
-const APART = new Set(['id', 'kind', 'brand', 'name', 'source', 'looksOnly']);
+const APART = new Set(['id', 'kind', 'brand', 'name', 'source', 'origins', 'looksOnly']);
 
 /** Who makes it, as a field beside those of its kind. */
 export const BRAND_FIELD: FieldSpec = {

@@ -93,7 +93,7 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
   licence: ['Licence'],
 };
 
-const HIDDEN = new Set(['id', 'kind', 'brand', 'name', 'source']);
+const HIDDEN = new Set(['id', 'kind', 'brand', 'name', 'source', 'origins']);
 
 interface Fact {
   readonly name: string;
