@@ -79,4 +79,4 @@ export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, Trust } from './records.ts';
 export { SLOT_NAMES, slotWords } from './slot-names.ts';
-export { originOf, originsAfter, type Origin } from './origins.ts';
+export { originOf, originsAfter } from './origins.ts';

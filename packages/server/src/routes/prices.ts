@@ -49,8 +49,7 @@ export function priceHandlers({ store, watch, now }: ServerContext): Pick<Handle
       if (problems.length > 0)
         throw new ApiError('bad-data', 'The prices were not taken in. Nothing was changed.', problems);
       const result = await store.takeIn(intakes, manualSource(source));
-      const learnt = numbersLearnt(rows, catalogue);
-      if (learnt.length > 0) await store.editCatalogue(learnt);
+      await store.editCatalogue(numbersLearnt(rows, catalogue));
       watch.request();
       return { ...result, skipped };
     },

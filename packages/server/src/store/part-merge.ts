@@ -56,7 +56,7 @@ const mergeSchema = z.strictObject({
 });
 type PartMerge = z.infer<typeof mergeSchema>;
 
-type Row = Readonly<Record<string, string | number>>;
+type JsonRow = Readonly<Record<string, string | number>>;
 
 const whereKey = (key: Readonly<Record<string, string | number>>) =>
   sql.join(
@@ -72,7 +72,7 @@ async function write(tx: Kysely<Tables>, { table, column, key }: Renaming, text:
 async function renameEverywhere(tx: Kysely<Tables>, from: string, to: string): Promise<Renaming[]> {
   const done: Renaming[] = [];
   for (const [table, key, column] of NAMING) {
-    const { rows } = await sql<Row>`select * from ${sql.table(table)}
+    const { rows } = await sql<JsonRow>`select * from ${sql.table(table)}
       where instr(${sql.ref(column)}, ${JSON.stringify(from)}) > 0`.execute(tx);
     for (const row of rows) {
       const before = String(row[column]);

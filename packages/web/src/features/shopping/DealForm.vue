@@ -111,10 +111,10 @@ async function keep() {
       <Field label="Name"
         ><NInput
           :value="draft.name"
-          @update:value="(name: string) => set({ name })"
           placeholder="10 off for members"
           :maxlength="200"
           :input-props="{ 'aria-label': 'Name' }"
+          @update:value="(name: string) => set({ name })"
       /></Field>
       <ChoiceField
         v-if="isClaim"
@@ -147,18 +147,18 @@ async function keep() {
       <Field v-if="draft.kind === 'code'" label="Code to enter"
         ><NInput
           :value="draft.code"
-          @update:value="(code: string) => set({ code })"
           placeholder="HARBOUR10"
           :maxlength="60"
           :input-props="{ 'aria-label': 'Code to enter' }"
+          @update:value="(code: string) => set({ code })"
       /></Field>
       <Field v-if="draft.kind === 'gift'" label="What comes with it"
         ><NInput
           :value="draft.gift"
-          @update:value="(gift: string) => set({ gift })"
           placeholder="a mouse mat"
           :maxlength="300"
           :input-props="{ 'aria-label': 'What comes with it' }"
+          @update:value="(gift: string) => set({ gift })"
       /></Field>
       <NumberField
         v-else
@@ -234,10 +234,10 @@ async function keep() {
         <Field label="Papers, with commas between"
           ><NInput
             :value="draft.papers"
-            @update:value="(papers: string) => set({ papers })"
             placeholder="copy of the receipt"
             :maxlength="1000"
             :input-props="{ 'aria-label': 'Papers, with commas between' }"
+            @update:value="(papers: string) => set({ papers })"
         /></Field>
       </template>
       <NumberField

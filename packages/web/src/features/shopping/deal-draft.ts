@@ -52,7 +52,13 @@ export const BLANK_DEAL: DealDraft = {
 export const isClaimKind = (kind: DealKind) => kind === 'rebate' || kind === 'cashback';
 
 /** What is kept of a deal that no field shows. */
-type Base = Pick<Deal, 'id' | 'source' | 'seenOn'>;
+type DealKept = Pick<Deal, 'id' | 'source' | 'seenOn'>;
+
+const papersOf = (words: string) =>
+  words
+    .split(',')
+    .map((each) => each.trim())
+    .filter(Boolean);
 
 /**
  * A typed deal as it is kept, to be judged by its schema.
@@ -61,7 +67,7 @@ type Base = Pick<Deal, 'id' | 'source' | 'seenOn'>;
  */
 export function dealFrom(
   draft: DealDraft,
-  base: Base,
+  base: DealKept,
   currency: string,
   before: Deal | null = null,
 ): unknown {
@@ -113,10 +119,7 @@ export function dealFrom(
         postmarkDays: draft.postmarkDays,
         postmarkBy: draft.postmarkBy,
         householdLimit: draft.limit,
-        papers: draft.papers
-          .split(',')
-          .map((each) => each.trim())
-          .filter(Boolean),
+        papers: papersOf(draft.papers),
       };
     case 'cashback':
       return { ...common, ...claim, off, reviewExtraMinor: minor(draft.review) };
