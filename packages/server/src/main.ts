@@ -35,18 +35,28 @@ const front = await openInstance(first, folders[first], '', {
   other: hasDemo ? `/${second}/` : null,
 });
 let back: ReturnType<typeof openInstance> | null = null;
-function openBack(): ReturnType<typeof openInstance> {
-  back ??= openInstance(second, folders[second], `/${second}`, { ...host, other: '/' }).then((instance) => {
-    instance.start();
-    return instance;
+async function openBack(): ReturnType<typeof openInstance> {
+  const instance = await openInstance(second, folders[second], `/${second}`, { ...host, other: '/' });
+  instance.start();
+  return instance;
+}
+/** The other instance; where it could not be opened, the next one who goes there tries again. */
+function backOpen(): ReturnType<typeof openInstance> {
+  back ??= openBack().catch((error: unknown) => {
+    back = null;
+    throw error;
   });
   return back;
 }
 
 const app = new Hono();
+app.onError((error, c) => {
+  console.error(error);
+  return c.text('These data could not be opened. The terminal says more.', 500);
+});
 if (hasDemo) {
   app.get(`/${second}`, (c) => c.redirect(`/${second}/`));
-  app.mount(`/${second}`, async (request) => (await openBack()).app.fetch(request));
+  app.mount(`/${second}`, async (request) => (await backOpen()).app.fetch(request));
 }
 app.mount('/', (request) => front.app.fetch(request));
 

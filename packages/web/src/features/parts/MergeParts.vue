@@ -36,6 +36,7 @@ async function keep() {
   problem.value = '';
   try {
     await workspace.save();
+    if (workspace.saveState !== 'saved') throw new Error('what is open could not be saved');
     const item = mergedPart(first, second, fromSecond.value);
     await catalogueStore.edit(
       `make ${titleOf(second)} one with ${titleOf(first)}`,

@@ -18,6 +18,7 @@ export function useBriefSwitch() {
   const watched = useWatch();
   async function toOther(change: () => Promise<void>): Promise<void> {
     await workspace.save();
+    if (workspace.saveState !== 'saved') throw new Error('what is open could not be saved');
     await change();
     await Promise.all([workspace.load(), watched.load()]);
   }

@@ -36,7 +36,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
   const failure = ref<string | null>(null);
   const isLoaded = ref(false);
   const calls = workspaceCalls(state, history);
-  let isSaving = false;
+  let saving: Promise<void> | null = null;
   let isDirty = false;
   const send = (ahead?: number) => {
     isDirty = false;
@@ -55,10 +55,17 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
     }
   }
 
-  async function save(): Promise<void> {
+  /** Saves what there is; resolves when all of it is saved, or could not be: `saveState` tells. */
+  function save(): Promise<void> {
     isDirty = true;
-    if (isSaving) return;
-    isSaving = true;
+    saving ??= saveAll().finally(() => {
+      saving = null;
+      // Changed in the very moment in which the last call ended.
+      if (isDirty && saveState.value === 'saved') void save();
+    });
+    return saving;
+  }
+  async function saveAll(): Promise<void> {
     saveState.value = 'saving';
     try {
       while (isDirty) await send();
@@ -68,8 +75,6 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
       isDirty = true;
       saveState.value = error instanceof CallFailed && error.code === 'conflict' ? 'conflict' : 'failed';
       failure.value = error instanceof Error ? error.message : String(error);
-    } finally {
-      isSaving = false;
     }
   }
 
@@ -83,7 +88,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
 
   /** The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. */
   function flush(): void {
-    if (isDirty) send(isSaving ? 1 : 0).catch(() => undefined);
+    if (isDirty) send(saving ? 1 : 0).catch(() => undefined);
   }
   return { saveState, failure, isLoaded, load, save, set, flush };
 }
