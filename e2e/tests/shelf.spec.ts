@@ -161,6 +161,9 @@ test('everything goes out as one file and comes into an empty app, and what was 
   await page.getByRole('button', { name: 'Put it in place of everything here' }).click();
   await expect(page.getByText(/^Something else was here until/)).toBeVisible();
   expect(await catalogueOf(emptyAddress)).toBe(demo);
-  await page.getByRole('button', { name: 'Bring back what was here before' }).click();
+  await Promise.all([
+    page.waitForEvent('load'),
+    page.getByRole('button', { name: 'Bring back what was here before' }).click(),
+  ]);
   await expect.poll(async () => (await catalogueOf(emptyAddress)).length).toBeLessThan(1000);
 });
