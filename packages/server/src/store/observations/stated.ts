@@ -65,6 +65,6 @@ export async function observeStated(tx: Kysely<Tables>, offer: StoredOffer): Pro
         stock: null,
       },
     ],
-    manualSource(offer.source ?? 'typed in by hand'),
+    manualSource(offer.source ?? 'stated in the catalogue'),
   );
 }

@@ -31,7 +31,12 @@ const setPrice = (offer: Offer, shop: string, minor: number | null) =>
   minor !== null &&
   minor > 0 &&
   minor !== offer.priceMinor &&
-  change(offer, shop, { priceMinor: minor, seenOn: props.today, inStock: true });
+  change(offer, shop, {
+    priceMinor: minor,
+    seenOn: props.today,
+    inStock: true,
+    source: 'typed in by hand',
+  });
 const remove = (offer: Offer, shop: string) =>
   void attempt(() =>
     catalogueStore.edit(`delete the offer of ${shop}`, [{ do: 'remove-offer', id: offer.id }]),

@@ -6,6 +6,10 @@ import type { OfferWords, PartRead } from '@ripe-pick/core/specs';
 import { isCurrency } from '../../shared/format/currencies.ts';
 import { freshId } from './part-fields.ts';
 
+/** Where figures and prices come from that are made into parts here. */
+const READ = 'read from pasted text';
+const TYPED = 'typed in by hand';
+
 /** A part as it is typed in: nothing of it is checked yet. */
 export interface PartDraft {
   /** The part that is changed; null for a new one. */
@@ -161,6 +165,7 @@ function offerChanges(
       condition: draft.condition,
       inStock: true,
       seenOn: localToday(),
+      source: Object.keys(draft.words).length > 0 ? READ : TYPED,
     },
   };
   if (known) return [offer];
@@ -172,9 +177,6 @@ function offerChanges(
   const item = { id: shop, name: draft.shop.trim(), kind: 'shop' as const, currency, shipping };
   return [{ do: 'put-shop', isNew: true, item }, offer];
 }
-
-const READ = 'read from pasted text';
-const TYPED = 'typed in by hand';
 
 /** Where a draft's figures come from: each that was changed from where it was read or typed, the others as before. */
 function originsOf({ specs, words }: PartDraft, before: Part | undefined, today: string) {

@@ -134,6 +134,10 @@ function whyNot(deal: Deal, state: string): string {
 </template>
 
 <style scoped>
+th .link {
+  text-align: left;
+  padding: 0;
+}
 .deals {
   padding: 12px 16px;
   display: grid;
