@@ -38,10 +38,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
   const calls = workspaceCalls(state, history);
   let saving: Promise<void> | null = null;
   let isDirty = false;
-  const send = (ahead?: number) => {
-    isDirty = false;
-    return calls.send(ahead);
-  };
+  const send = (ahead?: number) => ((isDirty = false), calls.send(ahead));
 
   async function load(): Promise<void> {
     try {
