@@ -28,6 +28,10 @@ function entered(): void {
   const target = first?.matches(FOCUSABLE) ? first : first?.querySelector<HTMLElement>(FOCUSABLE);
   (target ?? body.value)?.focus();
 }
+/** What is typed before the field has the focus goes into the field all the same. */
+function typed({ key, ctrlKey, metaKey, altKey }: KeyboardEvent): void {
+  if (key.length === 1 && key !== ' ' && !ctrlKey && !metaKey && !altKey) entered();
+}
 /* At once where it opens with its screen, and once more after the way in: what was left may have taken the focus back. */
 watch(body, (element) => element && entered(), { flush: 'post' });
 /** The focus goes back to where it was, unless that is on a screen that was left by what the dialog did. */
@@ -59,7 +63,9 @@ async function left(): Promise<void> {
           <X :size="18" aria-hidden="true" />
         </button>
       </header>
-      <div ref="body" class="body" tabindex="0" role="group" :aria-labelledby="id"><slot /></div>
+      <div ref="body" class="body" tabindex="0" role="group" :aria-labelledby="id" @keydown.self="typed">
+        <slot />
+      </div>
     </div>
   </NModal>
 </template>
