@@ -1,0 +1,5 @@
+export { nextMove, rankStart, type StartReport } from './bring-up.ts';
+export { CAUSE_TABLE, START_CAUSES, type StartCauseCode } from './causes.ts';
+export { machineOf } from './machine.ts';
+export { QUESTIONS } from './questions.ts';
+export { profileLoss, settingsFor } from './settings.ts';
