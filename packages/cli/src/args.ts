@@ -1,7 +1,9 @@
 import { parseArgs } from 'node:util';
 
-const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit'] as const;
+const COMMANDS = ['solve', 'rates', 'check', 'grow', 'fit', 'assemble'] as const;
 export type CliCommand = (typeof COMMANDS)[number];
+
+const ABOUT_A_BUILD: ReadonlySet<CliCommand> = new Set(['rates', 'check', 'assemble']);
 
 export interface Arguments {
   readonly command: CliCommand;
@@ -13,6 +15,7 @@ export interface Arguments {
   readonly out: string | null;
   readonly runnersUp: number;
   readonly json: boolean;
+  readonly markdown: boolean;
 }
 
 export const USAGE = `Ripe Pick on the command line. No server needed.
@@ -21,12 +24,14 @@ export const USAGE = `Ripe Pick on the command line. No server needed.
   npm run -s pick -- rates --brief FILE --catalogue FILE --build FILE [--json]
   npm run -s pick -- check --brief FILE --catalogue FILE --build FILE [--json]
   npm run -s pick -- grow  --brief FILE --catalogue FILE [--k N] [--build FILE] [--json]
+  npm run -s pick -- assemble --catalogue FILE --build FILE [--brief FILE] [--md] [--json]
   npm run -s pick -- fit   --catalogue FILE --records FILE [--out FILE] [--json]
 
 solve   the best build for the brief, proved best, and with --k the N best that differ in processor or card
 rates   expected frame rates of a given build
 check   what does not fit in a given build, and what it costs
 grow    the best path over the brief's later sums, proved, and with --k the N best; with --build its own path and its best
+assemble  the steps of putting a build together, in order, with cautions; --md as a list to tick
 fit     all effects from a table of benchmark records; --out writes the catalogue with the fitted model
 
 Exit code 0: answered. 1: solve or grow found that nothing fits, or check that something does not. 2: bad input.
@@ -47,6 +52,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
         records: { type: 'string' },
         out: { type: 'string' },
         json: { type: 'boolean' },
+        md: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -59,10 +65,10 @@ export function readArguments(argv: readonly string[]): Arguments | string {
   if (!command)
     return `the first word is one of ${COMMANDS.join(', ')}${positionals[0] ? `, got "${positionals[0]}"` : ''}`;
   if (positionals.length > 1) return `unexpected word "${positionals[1]}"`;
-  if (command !== 'fit' && !values.brief) return '--brief FILE is missing';
+  if (command !== 'fit' && command !== 'assemble' && !values.brief) return '--brief FILE is missing';
   if (!values.catalogue) return '--catalogue FILE is missing';
   if (command === 'fit' && !values.records) return '--records FILE is missing';
-  if ((command === 'rates' || command === 'check') && !values.build)
+  if (ABOUT_A_BUILD.has(command) && !values.build)
     return `--build FILE is missing: ${command} is about a given build`;
   const runnersUp = values.k === undefined ? 1 : Number(values.k);
   if (!Number.isInteger(runnersUp) || runnersUp < 1 || runnersUp > 100)
@@ -76,5 +82,6 @@ export function readArguments(argv: readonly string[]): Arguments | string {
     out: values.out ?? null,
     runnersUp,
     json: values.json ?? false,
+    markdown: values.md ?? false,
   };
 }

@@ -278,3 +278,25 @@ describe('pick grow', () => {
     expect(pick(['grow', ...FILES], { 'brief.json': poor }).code).toBe(1);
   });
 });
+
+describe('pick assemble', () => {
+  const ABOUT = ['assemble', '--catalogue', 'catalogue.json', '--build', 'build.json'];
+  it('prints the steps in order, as a list to tick, and as JSON', () => {
+    const { code, out } = pick(ABOUT);
+    expect(code).toBe(0);
+    expect(out.split('\n')[0]).toBe(
+      '1. Lay everything out and tick it off (15 min): Every part of the list lies there.',
+    );
+    const { out: list } = pick([...ABOUT, '--md', '--brief', 'brief.json']);
+    expect(list).toContain('# Build day: First idea');
+    expect(list.indexOf('The shield of the ports')).toBeLessThan(
+      list.indexOf('The board onto its standoffs'),
+    );
+    expect(list).toContain('> Never open the power supply');
+    const { steps } = JSON.parse(pick([...ABOUT, '--json']).out) as { steps: { code: string }[] };
+    expect(steps.map((step) => step.code)).toContain('board-in');
+  });
+  it('wants a build', () => {
+    expect(pick(ABOUT.slice(0, 3))).toMatchObject({ code: 2 });
+  });
+});

@@ -16,6 +16,7 @@ import {
   readRecordsFile,
   type Read,
 } from '@ripe-pick/server/transfer';
+import { assemblyInput, assemblyMarkdown, assemblyReport } from './assemble.ts';
 import { readArguments, USAGE, type Arguments } from './args.ts';
 import { fitCommand } from './fit.ts';
 import { growReport, pathText } from './grow.ts';
@@ -130,6 +131,22 @@ function check(desk: CommandDesk, asked: Question): number {
   return isBroken ? 1 : 0;
 }
 
+function assemble(desk: CommandDesk, catalogueFile: CatalogueFile): number {
+  const { args } = desk;
+  const build = desk.load(args.build, (text) => readBuild(text, catalogueFile));
+  const brief =
+    args.brief === '' ? null : briefOf(desk.load(args.brief, (text) => readBrief(text, catalogueFile)));
+  const input = assemblyInput(build.picks, catalogueOf(catalogueFile), brief);
+  const report = assemblyReport(input);
+  const name = build.name ?? 'a build';
+  desk.print(report, () =>
+    args.markdown
+      ? assemblyMarkdown(name, report)
+      : report.steps.map(({ title, minutes, check }, n) => `${n + 1}. ${title} (${minutes} min): ${check}`),
+  );
+  return 0;
+}
+
 const ASKS = { solve, grow, rates, check };
 
 function answer(desk: CommandDesk): number {
@@ -139,6 +156,7 @@ function answer(desk: CommandDesk): number {
     const records = desk.load(args.records, (text) => readRecordsFile(text, catalogueFile));
     return fitCommand(catalogueFile, records, args, world);
   }
+  if (args.command === 'assemble') return assemble(desk, catalogueFile);
   const brief = briefOf(desk.load(args.brief, (text) => readBrief(text, catalogueFile)));
   return ASKS[args.command](desk, { catalogueFile, catalogue: catalogueOf(catalogueFile), brief });
 }

@@ -1,9 +1,11 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { briefSchema, pathSchema, picksSchema } from './brief.ts';
+import { assemblyShape } from './assembly.ts';
 import { buyingShape } from './buying.ts';
 import { watchShape } from './prices.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
+import { tuningShape } from './tuning.ts';
 
 /** Candidates kept, archived ones counted. */
 export const MOST_CANDIDATES = 40;
@@ -56,6 +58,8 @@ export const workspaceSchema = z
     active: idSchema,
     ...buyingShape,
     ...watchShape,
+    ...assemblyShape,
+    ...tuningShape,
   })
   .refine((workspace) => workspace.candidates.some((candidate) => candidate.id === workspace.active), {
     message: 'the active candidate is one of the candidates',

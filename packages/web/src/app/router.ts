@@ -94,6 +94,20 @@ export const SCREENS: readonly Screen[] = [
     worksEmpty: true,
   },
   {
+    name: 'build-day',
+    title: 'Build day',
+    about: 'putting it together, and the first start',
+    page: () => import('../features/buildday/index.ts').then((m) => m.BuildDayPage),
+    worksEmpty: true,
+  },
+  {
+    name: 'tuning',
+    title: 'Tuning',
+    about: 'clocks and voltages, step by step',
+    page: () => import('../features/tuning/index.ts').then((m) => m.TuningPage),
+    worksEmpty: true,
+  },
+  {
     name: 'bench',
     title: 'Test bench',
     page: () => import('../features/bench/index.ts').then((m) => m.BenchPage),
@@ -123,6 +137,7 @@ export const SCREENS: readonly Screen[] = [
     name: 'prices-in',
     title: 'Prices in',
     page: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
+    steps: 'catalogue',
   },
   {
     name: 'data',
@@ -147,3 +162,10 @@ router.afterEach((to, from) => {
   // Another screen: the next Tab goes into it, not through the rail and the ruler again.
   if (from.matched.length > 0 && to.path !== from.path) void nextTick(focusScreen);
 });
+
+/** Fetches the code of screens while nothing else is to be done: each then opens at once. */
+export function fetchScreensAhead(screens: readonly Screen[] = SCREENS): void {
+  if (!('requestIdleCallback' in window)) return; // then a screen is fetched when it is opened
+  const [next, ...rest] = screens;
+  requestIdleCallback(() => void next.page().then(() => rest.length > 0 && fetchScreensAhead(rest)));
+}

@@ -27,6 +27,8 @@ import {
   Sun,
   Undo2,
   Cpu,
+  Wrench,
+  SlidersHorizontal,
 } from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -72,6 +74,8 @@ const GROUPS = [
   {
     name: 'Bench',
     screens: [
+      { to: '/build-day', name: 'Build day', icon: Wrench },
+      { to: '/tuning', name: 'Tuning', icon: SlidersHorizontal },
       { to: '/bench', name: 'Test bench', icon: Gauge },
       { to: '/records', name: 'Records', icon: TableProperties },
       { to: '/model', name: 'Model', icon: Sigma },
@@ -254,7 +258,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
   align-items: center;
   color: var(--ink);
   text-decoration: none;
-  padding: 6px 8px;
+  padding: 4px 8px;
   border-radius: 7px;
   text-align: left;
   white-space: nowrap;

@@ -5,7 +5,7 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
-import { decisionWords, storyMarkdown } from './story.ts';
+import { decisionWords, madeWords, storyMarkdown } from './story.ts';
 
 const props = defineProps<{ id: string | null }>();
 const emit = defineEmits<{ close: [] }>();
@@ -13,6 +13,13 @@ const bench = useBench();
 const workspace = useWorkspace();
 const candidate = computed(() => workspace.candidates.find((each) => each.id === props.id) ?? null);
 const decisions = computed(() => [...(candidate.value?.decisions ?? [])].reverse());
+/** Bought, built, measured: how it went on after the decisions. */
+const made = computed(() =>
+  madeWords(
+    workspace.assemblies.find(({ id }) => id === props.id),
+    workspace.tunings.filter((each) => each.candidate === props.id),
+  ),
+);
 const nameOf = (id: string) => {
   const part = bench.index?.parts.get(id);
   return part ? `${part.brand} ${part.name}` : id;
@@ -22,7 +29,7 @@ function take() {
   if (candidate.value)
     download(
       fileName(`${candidate.value.name} story`, 'md'),
-      storyMarkdown(candidate.value, workspace.brief, nameOf),
+      storyMarkdown(candidate.value, workspace.brief, nameOf, made.value),
       'text/markdown',
     );
 }
@@ -53,6 +60,12 @@ function take() {
           <span class="quiet num">{{ when(decision.at) }}</span> {{ decisionWords(decision) }}
         </li>
       </ol>
+      <template v-if="made.length > 0">
+        <h3>Made</h3>
+        <ul>
+          <li v-for="each in made" :key="each">{{ each }}</li>
+        </ul>
+      </template>
       <template v-if="workspace.brief.excluded.length > 0">
         <h3>Ruled out by the brief</h3>
         <ul>

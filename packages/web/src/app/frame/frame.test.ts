@@ -1,5 +1,13 @@
 import { readFileSync } from 'node:fs';
-import { catalogueFileSchema, catalogueOf, type Candidate, type Decision } from '@ripe-pick/contract';
+import {
+  catalogueFileSchema,
+  catalogueOf,
+  writeTuningTable,
+  type Assembly,
+  type Candidate,
+  type Decision,
+  type Tuning,
+} from '@ripe-pick/contract';
 import { priceIndexOf } from '@ripe-pick/core/money';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../shared/stores/commands.ts';
@@ -7,7 +15,7 @@ import { withDecisions } from '../../shared/stores/decisions.ts';
 import { blankBrief } from '../../shared/stores/blank-brief.ts';
 import { againstWords } from './against-words.ts';
 import { PaletteIndex } from './palette.ts';
-import { decisionWords, storyMarkdown } from './story.ts';
+import { decisionWords, madeWords, storyMarkdown } from './story.ts';
 
 const catalogue = catalogueOf(
   catalogueFileSchema.parse(
@@ -130,5 +138,65 @@ describe('the palette', () => {
     expect(ran).toContain('stretch');
     expect(index.find('zzzzzz')).toEqual([]);
     expect(index.find('graphics').length).toBeLessThanOrEqual(40);
+  });
+});
+
+describe('how a machine was made', () => {
+  const at = '2026-11-20T20:00:00Z';
+  const read = { celsius: 70, volts: null, errors: 0, score: null, note: '=1+1' };
+  const tuning: Tuning = {
+    id: 'a.cpu',
+    candidate: 'a',
+    simulated: null,
+    plan: {
+      ...{
+        stage: 'cpu',
+        way: 'clock',
+        start: 3800,
+        step: 25,
+        soakMinutes: 5,
+        backOff: 50,
+        finalMinutes: 270,
+      },
+      ...{ margin: 0, limit: null, maxCelsius: null, maxVolts: null },
+    },
+    attempts: [
+      { serial: 0, setting: 3800, purpose: 'step', minutes: 5, beganAt: at, outcome: 'held', ...read },
+      { serial: 1, setting: 3825, purpose: 'step', minutes: 5, beganAt: at, outcome: 'crash', ...read },
+      { serial: 2, setting: 3800, purpose: 'final', minutes: 270, beganAt: at, outcome: 'held', ...read },
+    ],
+  };
+  const assembly: Assembly = {
+    id: 'a',
+    choices: { cardFirst: false, shieldOnBoard: null, onCarpet: false, pasteInBox: null },
+    order: [],
+    steps: [
+      { code: 'lay-out', state: 'done', at, minutes: 12.4, reason: '' },
+      { code: 'port-shield', state: 'skipped', at, minutes: null, reason: 'fixed to the board' },
+    ],
+    notes: [{ code: 'board-in', text: 'one screw short' }],
+    start: {
+      atFirstPress: false,
+      answers: [],
+      tried: ['memory-seat', 'firmware'],
+      cured: 'firmware',
+      settings: [{ code: 'memory-profile', reading: 1800 }],
+    },
+  };
+  it('is told step by step: what was skipped, what it was, what it holds at', () => {
+    expect(madeWords(assembly, [tuning])).toEqual([
+      'Build day: 1 step done, 12 min timed.',
+      'Skipped port-shield: fixed to the board.',
+      'Note at board-in: one screw short',
+      'It did not start at the first press; it was: The firmware does not know the processor (tried before: Memory not home, or in the wrong slot).',
+      '1 setting seen to, 1 figure read off.',
+      'Processor holds at 3800 MHz, from 3800: 3 attempts, 1 of them failed.',
+    ]);
+    expect(madeWords(undefined, [])).toEqual([]);
+  });
+  it('goes out as a table in which nothing is a formula', () => {
+    const [head, first] = writeTuningTable(tuning).split(/\r?\n/);
+    expect(head).toBe('stage,way,began_at,setting,purpose,minutes,outcome,celsius,volts,errors,score,note');
+    expect(first).toMatch(new RegExp(`^cpu,clock,${at},3800,step,5,held,70,,0,,"?'=1\\+1"?$`));
   });
 });

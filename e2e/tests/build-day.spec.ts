@@ -1,0 +1,131 @@
+import type { Page } from '@playwright/test';
+import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
+
+test.beforeEach(async ({ request }) => {
+  await request.put('/api/catalogue', { data: demoFile('catalogue.json') });
+  await reset(request);
+});
+
+interface Kept {
+  readonly workspace: {
+    readonly assemblies: readonly { readonly steps: readonly { readonly code: string }[] }[];
+  };
+}
+const card = (page: Page) => page.locator('#step-in-hand article');
+const title = (page: Page) => card(page).getByRole('heading', { level: 2 });
+const list = (page: Page) => page.getByRole('navigation', { name: 'All steps' });
+
+test('a build day is ticked, skipped with a reason, noted, moved within what binds it, and undone', async ({
+  clean: page,
+}) => {
+  await page.goto('/build-day');
+  await expect(page.getByText(/First idea: 0 of \d+ steps/)).toBeVisible();
+  await expect(title(page)).toHaveText('Lay everything out and tick it off');
+  await page.getByRole('button', { name: 'Every part of the list lies there.' }).click();
+  await expect(title(page)).toHaveText('A clear table, no mains');
+  await expect(card(page).getByRole('list', { name: 'Cautions' })).toContainText(
+    'Never open the power supply',
+  );
+  // Enter goes on ticking: the button of the next step has the focus.
+  await page.keyboard.press('Enter');
+  await expect(title(page)).toHaveText('Take the panels off');
+  for (let step = 0; step < 2; step++) await page.keyboard.press('Control+z');
+  await expect(title(page)).toHaveText('Lay everything out and tick it off');
+  await page.keyboard.press('Control+Shift+z');
+  await card(page).getByRole('button', { name: 'Skip' }).click();
+  await expect(page.getByRole('button', { name: 'Skip it' })).toBeDisabled();
+  await page.getByRole('textbox', { name: 'Why it is skipped' }).fill('done yesterday');
+  await page.getByRole('button', { name: 'Skip it' }).click();
+  await list(page)
+    .getByRole('button', { name: /A clear table/ })
+    .click();
+  await expect(card(page).getByText('Skipped: done yesterday')).toBeVisible();
+
+  // The board cannot go in before its shield, and says why.
+  await list(page).getByRole('button', { name: 'The board onto its standoffs' }).click();
+  await expect(card(page).getByText(/Before it: .*shield does not go in behind the board/)).toBeVisible();
+  await card(page).getByRole('button', { name: 'Earlier' }).click();
+  await expect(
+    page.getByText(/comes after “The shield of the ports into the case”: the shield does not go in/),
+  ).toBeVisible();
+  await list(page).getByRole('button', { name: 'The shield of the ports' }).click();
+  await card(page).getByRole('button', { name: 'Earlier' }).click();
+  await expect(card(page).getByText(/^Step 9 of/)).toBeVisible();
+  await card(page).getByRole('button', { name: 'Note' }).click();
+  await page.getByRole('textbox', { name: 'Note at this step' }).fill('two tongues were bent');
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await page.reload();
+  await list(page).getByRole('button', { name: 'The shield of the ports' }).click();
+  await expect(card(page).getByText('Note: two tongues were bent')).toBeVisible();
+  await expect(card(page).getByText(/^Step 9 of/)).toBeVisible();
+});
+
+test('a first start that fails is asked about, most telling question first, until something helps', async ({
+  clean: page,
+}) => {
+  await page.goto('/build-day');
+  await list(page).getByRole('button', { name: 'The first start', exact: true }).click();
+  const start = page.getByRole('region', { name: 'First start' });
+  await start.getByRole('button', { name: 'It does not, or no picture' }).click();
+  await expect(start.getByText('What do the fans do?')).toBeVisible();
+  await start.getByRole('button', { name: 'run and keep running' }).click();
+  await start.getByText('What it may be, and what was told').click();
+  await expect(start.getByText('run and keep running')).toBeVisible();
+  for (let n = 0; n < 6; n++) {
+    if (await start.getByText(/^Try: /).isVisible()) break;
+    await start.getByRole('button', { name: 'I do not know' }).click();
+  }
+  await start.getByRole('button', { name: 'It made no difference' }).click();
+  await expect(start.getByText(/Tried: /)).toBeVisible();
+  await expectAxeClean(page);
+  for (let n = 0; n < 6 && !(await start.getByText(/^Try: /).isVisible()); n++)
+    await start.getByRole('button', { name: 'I do not know' }).click();
+  await start.getByRole('button', { name: 'It starts now' }).click();
+  await expect(start.getByText(/^It starts\. It was: /)).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(start.getByText(/^Try: /)).toBeVisible();
+});
+
+test('on a phone that is out of reach of the server for a while no tick is lost, and targets are large', async ({
+  browser,
+  baseURL,
+  request,
+}) => {
+  // A page of its own: its clock is turned, and the browser says that it is offline.
+  const phone = { width: 390, height: 844 };
+  const context = await browser.newContext({ baseURL, viewport: phone, reducedMotion: 'reduce' } as object);
+  const page = await context.newPage();
+  await page.goto('/build-day');
+  await expect(title(page)).toBeVisible();
+  const buttons = await page.locator('#step-in-hand button').all();
+  for (const button of [...buttons, ...(await list(page).getByRole('button').all())])
+    expect((await button.boundingBox())?.height).toBeGreaterThanOrEqual(44);
+  const tick = async () => {
+    const before = await title(page).textContent();
+    await page.locator('#step-in-hand .tick').click();
+    await expect(title(page)).not.toHaveText(before ?? '');
+  };
+  await tick();
+  await page.clock.install();
+  await context.setOffline(true);
+  for (let n = 0; n < 3; n++) {
+    await tick();
+    await page.clock.runFor('03:00');
+  }
+  await context.setOffline(false);
+  await page.clock.runFor('00:10');
+  await tick();
+  await page.clock.runFor('00:10');
+  const kept = async () =>
+    ((await (await request.get('/api/workspace')).json()) as Kept).workspace.assemblies[0]?.steps.length;
+  await expect.poll(kept).toBe(5);
+  await expect(page.getByText(/First idea: 5 of \d+ steps/)).toBeVisible();
+  await context.close();
+});
+
+test('with nothing picked the screen says what to do first', async ({ clean: page, request }) => {
+  await reset(request, (workspace) => (workspace.candidates = [{ id: 'first', name: 'Bare', picks: {} }]));
+  await page.goto('/build-day');
+  await expect(page.getByText('pick at least a board and a case')).toBeVisible();
+  await expectAxeClean(page);
+});

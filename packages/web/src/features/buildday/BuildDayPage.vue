@@ -1,0 +1,328 @@
+<script setup lang="ts">
+import { useEventListener, useWakeLock } from '@vueuse/core';
+import { useMessage } from 'naive-ui';
+import { computed, nextTick, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { PHASES, type Phase } from '@ripe-pick/core/assembly';
+import { money } from '../../shared/format/format.ts';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import SwitchField from '../../shared/ui/SwitchField.vue';
+import FirstStart from './FirstStart.vue';
+import MachinePlan from './MachinePlan.vue';
+import StepCard from './StepCard.vue';
+import StepPrint from './StepPrint.vue';
+import { useBuildDay } from './use-build-day.ts';
+
+const bench = useBench();
+const workspace = useWorkspace();
+const day = useBuildDay();
+const message = useMessage();
+const { steps, states, notes, open, minutesLeft, companions, input, kept } = day;
+
+const PHASE_NAMES: Readonly<Record<Phase, string>> = {
+  before: 'Before',
+  table: 'On the table',
+  case: 'In the case',
+  close: 'First start and after',
+};
+/** The step that is looked at; the first open one unless another was chosen. */
+const chosen = ref<string | null>(null);
+const now = computed(
+  () => steps.value.find(({ code }) => code === chosen.value) ?? open.value[0] ?? steps.value.at(-1) ?? null,
+);
+watch(
+  () => workspace.active.id,
+  () => (chosen.value = null),
+);
+const stateOf = (code: string) => states.value.get(code)?.state ?? 'open';
+const done = computed(
+  () => new Set(kept.value.steps.filter(({ state }) => state === 'done').map(({ code }) => code)),
+);
+const waitsFor = computed(() =>
+  (now.value?.after ?? [])
+    .filter(({ code }) => stateOf(code) === 'open')
+    .map(({ code, reason }) => `${day.titleOf(code)} (${reason})`),
+);
+const place = computed(() =>
+  now.value ? `Step ${steps.value.indexOf(now.value) + 1} of ${steps.value.length}` : '',
+);
+const hours = (minutes: number) =>
+  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+
+/** A step is in hand, after a tick the next open one; Enter ticks it in turn, and what it is about is told with the button. */
+async function onwards(code: string | null = null) {
+  chosen.value = code;
+  await nextTick();
+  const hand = document.getElementById('step-in-hand');
+  (hand?.querySelector<HTMLElement>('.tick') ?? hand)?.focus();
+}
+function tick(code: string, minutes: number | null) {
+  day.done(code, minutes);
+  void onwards();
+}
+function skip(code: string, reason: string) {
+  day.skip(code, reason);
+  void onwards();
+}
+function move(code: string, by: number) {
+  const refused = day.move(code, by);
+  chosen.value = code;
+  if (refused)
+    message.warning(
+      `“${day.titleOf(refused.step)}” comes after “${day.titleOf(refused.waitsFor)}”: ${refused.reason}.`,
+    );
+}
+const wake = useWakeLock();
+const keepOn = () => (wake.isActive.value ? wake.release() : wake.request('screen'));
+/** The pages for the printer are made when something is printed. */
+const isPrinting = ref(false);
+useEventListener('beforeprint', () => (isPrinting.value = true));
+useEventListener('afterprint', () => (isPrinting.value = false));
+async function print() {
+  isPrinting.value = true;
+  await nextTick();
+  window.print();
+}
+const YES_NO = [
+  { value: 'unknown', label: 'not known yet' },
+  { value: 'yes', label: 'yes' },
+  { value: 'no', label: 'no' },
+];
+const yesNo = (value: boolean | null) => (value === null ? 'unknown' : value ? 'yes' : 'no');
+const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no' ? false : null);
+</script>
+
+<template>
+  <div class="page">
+    <div class="bar">
+      <h1>Build day</h1>
+      <p class="quiet num" role="status">
+        {{ workspace.active.name }}: {{ steps.length - open.length }} of {{ steps.length }} steps<template
+          v-if="open.length > 0"
+          >, about {{ hours(minutesLeft) }} left</template
+        >
+      </p>
+      <div class="bar acts">
+        <button
+          v-if="wake.isSupported.value"
+          class="plain edged"
+          :aria-pressed="wake.isActive.value"
+          @click="keepOn"
+        >
+          Keep the screen on
+        </button>
+        <button class="plain edged" @click="print">Print</button>
+      </div>
+    </div>
+    <p v-if="!input || steps.length < 4" class="sheet empty">
+      The steps are made from the very parts: pick at least a board and a case in
+      <RouterLink :to="{ name: 'picks' }">Picks</RouterLink>.
+    </p>
+    <template v-else>
+      <div class="desk">
+        <div class="sheet plan">
+          <MachinePlan :input="input" :steps="steps" :done="done" :now="now?.code ?? null" />
+          <details>
+            <summary>How you build</summary>
+            <SwitchField
+              label="The card goes in before the leads"
+              :value="kept.choices.cardFirst"
+              @change="(cardFirst) => day.choose('when the card goes in', { cardFirst })"
+            />
+            <SwitchField
+              label="It will stand on a carpet"
+              :value="kept.choices.onCarpet"
+              @change="(onCarpet) => day.choose('where it stands', { onCarpet })"
+            />
+            <ChoiceField
+              label="Shield of the ports fixed to the board"
+              :value="yesNo(kept.choices.shieldOnBoard)"
+              :options="YES_NO"
+              @update:value="
+                (word: string | null) => day.choose('how the shield is', { shieldOnBoard: fromWord(word) })
+              "
+            />
+            <ChoiceField
+              label="Paste in the cooler’s box"
+              :value="yesNo(kept.choices.pasteInBox)"
+              :options="YES_NO"
+              @update:value="
+                (word: string | null) => day.choose('whether paste is there', { pasteInBox: fromWord(word) })
+              "
+            />
+          </details>
+          <div v-if="companions.length > 0" class="companions">
+            <h3>Have it there</h3>
+            <ul>
+              <li v-for="each in companions" :key="each.code">
+                <b>{{ each.count > 1 ? `${each.count} × ` : '' }}{{ each.name }}</b
+                ><span class="quiet"
+                  >{{ each.why }}
+                  {{
+                    each.leastMinor === null
+                      ? 'No price here.'
+                      : `From ${money(each.leastMinor, workspace.brief.money.currency)}.`
+                  }}</span
+                >
+              </li>
+            </ul>
+          </div>
+        </div>
+        <div id="step-in-hand" class="hand" tabindex="-1">
+          <StepCard
+            v-if="now"
+            :step="now"
+            :input="input"
+            :place="place"
+            :state="stateOf(now.code)"
+            :reason="states.get(now.code)?.reason ?? ''"
+            :note="notes.get(now.code) ?? ''"
+            :title-of="day.titleOf"
+            :waits-for="waitsFor"
+            @done="(minutes) => tick(now?.code ?? '', minutes)"
+            @skip="(reason) => skip(now?.code ?? '', reason)"
+            @reopen="day.reopen(now.code)"
+            @note="(text) => day.note(now?.code ?? '', text)"
+            @move="(by) => move(now?.code ?? '', by)"
+          />
+          <FirstStart v-if="now?.code === 'first-start' || kept.start.atFirstPress !== null" :day="day" />
+        </div>
+      </div>
+      <nav class="sheet ahead" aria-label="All steps">
+        <section v-for="phase in PHASES" :key="phase">
+          <h3>{{ PHASE_NAMES[phase] }}</h3>
+          <ol>
+            <li v-for="step in steps.filter((each) => each.phase === phase)" :key="step.code">
+              <button
+                class="plain line"
+                :class="stateOf(step.code)"
+                :aria-current="step.code === now?.code ? 'step' : undefined"
+                @click="onwards(step.code)"
+              >
+                <span class="mark" aria-hidden="true" />
+                {{ step.title
+                }}<span v-if="stateOf(step.code) !== 'open'" class="visually-hidden"
+                  >, {{ stateOf(step.code) }}</span
+                >
+              </button>
+            </li>
+          </ol>
+        </section>
+      </nav>
+      <StepPrint
+        v-if="isPrinting"
+        :steps="steps"
+        :input="input"
+        :name="workspace.active.name"
+        :brief="bench.session?.brief.name ?? ''"
+      />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 10px;
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: baseline;
+}
+.acts {
+  margin-left: auto;
+}
+.desk {
+  display: grid;
+  grid-template-columns: minmax(220px, 300px) minmax(0, 1fr);
+  gap: 10px;
+  align-items: start;
+}
+.hand {
+  display: grid;
+  gap: 10px;
+  outline: none;
+}
+.plan {
+  display: grid;
+  gap: 8px;
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.companions ul,
+.ahead ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.companions li {
+  display: grid;
+  padding: 3px 0;
+}
+h3 {
+  margin: 0 0 4px;
+  font-size: 14px;
+}
+.ahead {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  gap: 10px 18px;
+}
+.line {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  width: 100%;
+  min-height: 32px;
+  padding: 3px 4px;
+  text-align: left;
+}
+.line[aria-current] {
+  font-weight: 700;
+  background: var(--shade);
+  border-radius: 6px;
+}
+.mark {
+  flex: none;
+  width: 14px;
+  height: 14px;
+  border: 1.6px solid var(--line-strong);
+  border-radius: 4px;
+}
+.done .mark {
+  background: var(--plum);
+  border-color: var(--plum);
+}
+.skipped .mark {
+  border-style: dashed;
+}
+.done,
+.skipped {
+  color: var(--ink-soft);
+}
+.empty {
+  max-width: 60ch;
+}
+@media (max-width: 900px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .plan {
+    order: 2;
+  }
+  .line {
+    min-height: 44px;
+  }
+}
+@media print {
+  .page > :not(.print) {
+    display: none;
+  }
+}
+</style>

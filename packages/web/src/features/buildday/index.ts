@@ -1,0 +1,1 @@
+export { default as BuildDayPage } from './BuildDayPage.vue';

@@ -1,0 +1,343 @@
+<script setup lang="ts">
+import { writeTuningTable } from '@ripe-pick/contract';
+import { computed, ref, watch } from 'vue';
+import { RouterLink } from 'vue-router';
+import { passedLimit, TUNING_STAGES, type Outcome, type TuningStage } from '@ripe-pick/core/tuning';
+import { isDemo } from '../../shared/api/place.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import NumberField from '../../shared/ui/NumberField.vue';
+import { download, fileName } from '../../shared/ui/download.ts';
+import PlanForm from './PlanForm.vue';
+import TuningChart from './TuningChart.vue';
+import { useTuning, type Reading } from './use-tuning.ts';
+
+const workspace = useWorkspace();
+const stage = ref<TuningStage>('memory');
+const tuning = useTuning(stage);
+const { kept, next, left, isWriting } = tuning;
+
+const NAMES: Readonly<Record<TuningStage, string>> = {
+  memory: 'Memory',
+  cpu: 'Processor',
+  gpu: 'Graphics card',
+};
+/** Where no sheet says what is shipped, settings are told from there. */
+const unit = computed(() => {
+  const { way, start } = kept.value.plan;
+  const plain = way === 'voltage' ? 'V' : stage.value === 'memory' ? 'MT/s' : 'MHz';
+  return start === 0 ? `${plain} from as shipped` : plain;
+});
+const last = computed(() => kept.value.attempts.at(-1));
+/** Begun on this very page: then nobody has to be asked whether the machine went down. */
+const begunHere = ref<string | null>(null);
+const isRunning = computed(() => next.value.kind === 'ask' && begunHere.value === last.value?.beganAt);
+const reading = ref<Reading>({});
+watch(last, () => (reading.value = {}));
+const set = (change: Reading) => (reading.value = { ...reading.value, ...change });
+const limit = computed(() =>
+  passedLimit(kept.value.plan, {
+    celsius: reading.value.celsius ?? null,
+    volts: reading.value.volts ?? null,
+  }),
+);
+const failure = ref('');
+async function begin() {
+  failure.value = '';
+  const isKept = await tuning.begin();
+  begunHere.value = last.value?.beganAt ?? null;
+  if (!isKept)
+    failure.value = 'It is not on disk yet: do not try it before it is. It is sent again by itself.';
+}
+const tell = (outcome: Outcome) => tuning.told(outcome, reading.value);
+const take = () =>
+  download(
+    fileName(`${workspace.active.name} ${stage.value} tuning`, 'csv'),
+    writeTuningTable(kept.value),
+    'text/csv',
+  );
+const hours = (minutes: number) =>
+  minutes < 60
+    ? `${Math.round(minutes)} min`
+    : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`;
+const SEEDS = 1000;
+const found = computed(() => (next.value.kind === 'done' ? next.value.setting : null));
+const WORDS: Readonly<Record<Outcome, string>> = {
+  held: 'held',
+  errors: 'errors',
+  crash: 'crash',
+  stopped: 'stopped at a limit',
+};
+</script>
+
+<template>
+  <div class="page">
+    <div class="bar">
+      <h1>Tuning</h1>
+      <div class="bar" role="group" aria-label="What is tuned">
+        <button
+          v-for="each in TUNING_STAGES"
+          :key="each"
+          class="plain edged big"
+          :aria-pressed="stage === each"
+          @click="stage = each"
+        >
+          {{ NAMES[each] }}
+        </button>
+      </div>
+      <p class="quiet num" role="status">
+        {{ workspace.active.name
+        }}<template v-if="left.worst > 0"
+          >: about {{ hours(left.expected) }} left, at worst {{ hours(left.worst) }}</template
+        >
+      </p>
+    </div>
+    <ul class="cautions" aria-label="Cautions">
+      <li>
+        Raised clocks and voltages can damage parts and void warranties. Stay within the makers’ limits, and
+        stop if unsure: their manuals come first.
+      </li>
+    </ul>
+    <div class="desk">
+      <section class="sheet" aria-labelledby="way">
+        <h2 id="way">How far it went</h2>
+        <TuningChart
+          v-if="kept.attempts.length > 0"
+          :plan="kept.plan"
+          :attempts="kept.attempts"
+          :unit="unit"
+          :found="found"
+        />
+        <p v-else class="quiet">
+          Nothing was tried yet. It begins at {{ kept.plan.start }} {{ unit }}, as shipped or rated, and goes
+          on by {{ kept.plan.step }} until something fails.
+        </p>
+      </section>
+      <section class="sheet hand" aria-labelledby="now">
+        <h2 id="now">Now</h2>
+        <template v-if="next.kind === 'try'">
+          <p class="large num">{{ next.setting }} {{ unit }}</p>
+          <p>
+            {{ next.purpose === 'final' ? 'The long soak: it has to hold for' : 'It has to hold for' }}
+            {{ hours(next.minutes) }}. It is written to disk before you set it.
+          </p>
+          <button
+            v-if="kept.simulated === null"
+            class="plain strong big"
+            :disabled="isWriting"
+            @click="begin"
+          >
+            Write it down, then set it
+          </button>
+          <button v-else class="plain strong big" :disabled="isWriting" @click="tuning.simulateOne()">
+            Try it on the simulated machine
+          </button>
+        </template>
+        <template v-else-if="next.kind === 'ask'">
+          <p class="large num">{{ next.attempt.setting }} {{ unit }}</p>
+          <p v-if="isRunning">
+            It is written down. Set it, let it run for {{ hours(next.attempt.minutes) }}, then say what came
+            of it.
+          </p>
+          <p v-else role="alert">
+            This was written down on {{ new Date(next.attempt.beganAt).toLocaleString() }}, and nobody said
+            what came of it. Did the machine go down in it?
+          </p>
+          <div class="fields">
+            <NumberField
+              label="Hottest"
+              suffix="°C"
+              placeholder="not read"
+              clearable
+              :min="-50"
+              :max="200"
+              :value="reading.celsius ?? null"
+              @update:value="(celsius: number | null) => set({ celsius })"
+            />
+            <NumberField
+              label="Voltage"
+              suffix="V"
+              placeholder="not read"
+              clearable
+              :min="0"
+              :max="20"
+              :value="reading.volts ?? null"
+              @update:value="(volts: number | null) => set({ volts })"
+            />
+            <NumberField
+              label="Errors"
+              placeholder="none"
+              clearable
+              :min="0"
+              :max="1e9"
+              :precision="0"
+              :value="reading.errors ?? null"
+              @update:value="(errors: number | null) => set({ errors })"
+            />
+            <NumberField
+              label="Score"
+              placeholder="not read"
+              clearable
+              :min="0"
+              :max="1e9"
+              :value="reading.score ?? null"
+              @update:value="(score: number | null) => set({ score })"
+            />
+          </div>
+          <p v-if="limit" role="alert" class="bad">{{ limit }}: it counts as stopped.</p>
+          <div class="acts">
+            <button class="plain strong big" @click="tell('crash')">It crashed</button>
+            <button class="plain edged big" @click="tell('errors')">It showed errors</button>
+            <button class="plain edged big" @click="tell('held')">It held</button>
+          </div>
+        </template>
+        <template v-else-if="next.kind === 'done'">
+          <p class="large num">{{ next.setting }} {{ unit }}</p>
+          <p>
+            {{
+              next.reason === 'found'
+                ? 'Found, and it held its long soak.'
+                : 'Your limit was reached, and it held its long soak.'
+            }}
+            Now a pass on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with clocks marked
+            as raised.
+          </p>
+          <button class="plain edged big" @click="tuning.startOver()">Begin this stage anew</button>
+        </template>
+        <template v-else>
+          <p>
+            The start itself does not hold: go back to what it does as shipped, and look at its heat first.
+          </p>
+          <button class="plain edged big" @click="tuning.startOver()">Begin this stage anew</button>
+        </template>
+        <p v-if="failure" role="alert" class="bad">{{ failure }}</p>
+        <button
+          v-if="isDemo && kept.attempts.length === 0"
+          class="plain edged big"
+          @click="tuning.simulateWith(kept.simulated === null ? Math.floor(Math.random() * SEEDS) : null)"
+        >
+          {{ kept.simulated === null ? 'Use a simulated machine' : 'Use a real machine' }}
+        </button>
+      </section>
+    </div>
+    <details class="sheet" :open="kept.attempts.length === 0">
+      <summary>How it is tuned</summary>
+      <PlanForm
+        :plan="kept.plan"
+        :unit="unit"
+        :shipped="tuning.shipped.value"
+        :is-begun="kept.attempts.length > 0"
+        @change="tuning.change"
+      />
+    </details>
+    <section v-if="kept.attempts.length > 0" class="sheet log" aria-labelledby="log">
+      <div class="bar">
+        <h2 id="log">The log</h2>
+        <button class="plain edged" @click="take">As a table (CSV)</button>
+      </div>
+      <div class="scroll" tabindex="0" role="region" aria-label="Attempts">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Setting</th>
+              <th scope="col">For</th>
+              <th scope="col">Outcome</th>
+              <th scope="col">Hottest, °C</th>
+              <th scope="col">Volts</th>
+              <th scope="col">Errors</th>
+              <th scope="col">Score</th>
+              <th scope="col">Note</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="each in [...kept.attempts].reverse()" :key="each.serial">
+              <th scope="row" class="num">{{ each.setting }} {{ unit }}</th>
+              <td>{{ each.purpose === 'final' ? 'long soak' : 'step' }}, {{ hours(each.minutes) }}</td>
+              <td>{{ each.outcome ? WORDS[each.outcome] : 'not said yet' }}</td>
+              <td class="num">{{ each.celsius ?? '–' }}</td>
+              <td class="num">{{ each.volts ?? '–' }}</td>
+              <td class="num">{{ each.errors ?? '–' }}</td>
+              <td class="num">{{ each.score ?? '–' }}</td>
+              <td>{{ each.note }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page,
+.hand {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.bar,
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: baseline;
+}
+.desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(280px, 1fr);
+  gap: 10px;
+}
+.cautions {
+  margin: 0;
+  padding: 8px 12px 8px 28px;
+  border-left: 4px solid var(--apricot);
+  background: var(--shade);
+}
+.large {
+  font-size: 28px;
+  font-weight: 700;
+  margin: 0;
+}
+p {
+  margin: 0;
+}
+.big {
+  min-height: 44px;
+  min-width: 44px;
+  padding: 8px 14px;
+  justify-self: start;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(120px, 1fr));
+  gap: 8px;
+}
+.bad {
+  color: var(--danger);
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.scroll {
+  overflow: auto;
+  max-height: 320px;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th,
+td {
+  text-align: left;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--line);
+}
+@media (max-width: 900px) {
+  .desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .hand {
+    order: -1;
+  }
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as TuningPage } from './TuningPage.vue';
