@@ -6,7 +6,7 @@ const store = await openStore(path);
 const { offers } = await store.catalogue();
 for (let day = 0; day < 900; day++) {
   const at = (21_000 + Number(round) * 1000 + day) * 1440;
-  await store.takeIn(
+  await store.takePrices(
     offers.slice(0, 300).map(({ id, part, shop }, n) => ({
       offer: id,
       part,

@@ -208,6 +208,8 @@ describe('the watch', () => {
         orders: [],
         claims: [],
         versions: [],
+        assemblies: [],
+        tunings: [],
         ...watchKeptSchema.parse(json('demo/files/watch.json')),
       },
       { keepFrom: 0, keepTo: 0, add: [], done: 0 },

@@ -17,6 +17,8 @@ import {
   takeSchema,
   watchAnswerSchema,
 } from './prices.ts';
+import { keptPackSchema } from './pack/file.ts';
+import { PACK_STAYS, WHY_PACK_STAYS } from './pack/stays.ts';
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
 import { MOST_RECORDS, recordsSchema } from './records.ts';
@@ -51,6 +53,11 @@ const briefsSchema = z.strictObject({
   briefs: z.array(briefCardSchema),
   /** The one that is open; there may be none of it yet, before anything was saved. */
   current: idSchema,
+});
+
+const packOutSchema = z.strictObject({
+  changes: z.array(catalogueChangeSchema),
+  stays: z.array(z.strictObject({ what: z.enum(PACK_STAYS), name: z.string(), why: z.enum(WHY_PACK_STAYS) })),
 });
 
 const rowCounts = z.record(z.string(), z.int().min(0));
@@ -137,6 +144,20 @@ export const api = {
     /** What takes the changes back, in the order in which it is to be done. */
     response: z.strictObject({ undo: z.array(catalogueChangeSchema) }),
   },
+  /** Packs that were taken in, oldest first. */
+  packs: {
+    method: 'GET',
+    path: '/api/packs',
+    request: null,
+    response: z.strictObject({ packs: z.array(keptPackSchema) }),
+  },
+  /** What would take a pack out again. Nothing is changed. */
+  planPackOut: {
+    method: 'POST',
+    path: '/api/packs/out',
+    request: z.strictObject({ id: idSchema }),
+    response: packOutSchema,
+  },
   records: {
     method: 'GET',
     path: '/api/records',
@@ -184,7 +205,12 @@ export const api = {
     request: readRequestSchema,
     response: readAnswerSchema,
   },
-  takePrices: { method: 'POST', path: '/api/prices/take', request: takeSchema, response: takenSchema },
+  takePrices: {
+    method: 'POST',
+    path: '/api/prices/take',
+    request: takeSchema,
+    response: takenSchema.extend({ undo: z.array(catalogueChangeSchema) }),
+  },
   correctPrice: {
     method: 'POST',
     path: '/api/prices/correct',

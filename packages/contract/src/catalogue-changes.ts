@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { currencyRateSchema, gameSchema, offerSchema, rateSchema, shopSchema } from './catalogue.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
+import { keptPackSchema } from './pack/file.ts';
 import { idSchema, priceSchema } from './primitives.ts';
+import { recordSchema } from './records.ts';
 
 /** Where in its list something new stands; behind everything where it is not said. */
 const at = z.int().min(0).optional();
@@ -22,6 +24,14 @@ const runSchema = z.strictObject({
   stock: z.int().min(0).nullable(),
   source: z.int().min(0),
   gaps: z.base64(),
+});
+
+const sourceSchema = z.strictObject({ key: z.string().min(1).max(300), name: z.string().min(1).max(500) });
+const observationSchema = z.strictObject({
+  offer: idSchema,
+  at: z.int().min(0),
+  price: priceSchema.nullable(),
+  stock: z.int().min(0).nullable(),
 });
 
 /**
@@ -47,6 +57,18 @@ export const catalogueChangeSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('merge-part'), id: idSchema, item: partSchema }),
   /** Two parts that were made one are two again. */
   z.strictObject({ do: z.literal('split-part'), merge: z.int().min(1) }),
+  /** Observations of offers that are there, from one source. */
+  z.strictObject({
+    do: z.literal('observe'),
+    source: sourceSchema,
+    observations: z.array(observationSchema).max(1_000_000),
+  }),
+  /** Every observation of a source is taken out. */
+  z.strictObject({ do: z.literal('forget-source'), key: sourceSchema.shape.key }),
+  put('record', recordSchema),
+  put('pack', keptPackSchema),
+  remove('record'),
+  remove('pack'),
   remove('part'),
   remove('offer'),
   remove('shop'),

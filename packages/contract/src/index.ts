@@ -42,6 +42,12 @@ export {
 export { partSchema } from './parts.ts';
 export { readCurrencyTable } from './currency-table.ts';
 export { mergeCatalogues, type Merge, type MergeConflict } from './merge/merge.ts';
+export { crossCheckPack, keptPackSchema, packFileSchema, type KeptPack, type PackFile } from './pack/file.ts';
+export { packOf } from './pack/make.ts';
+export { takePackIn, type PackIn } from './pack/take-in.ts';
+export { takePackOut, type PackOut } from './pack/take-out.ts';
+export { writeTuningTable, type Tuning } from './tuning.ts';
+export type { Assembly } from './assembly.ts';
 export { calendarOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';
 export {

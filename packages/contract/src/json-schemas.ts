@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { briefFileSchema, buildFileSchema } from './brief.ts';
 import { catalogueFileSchema } from './catalogue.ts';
 import { lineUpFileSchema } from './line-up.ts';
+import { packFileSchema } from './pack/file.ts';
 
 /** The file formats as JSON Schema (draft 2020-12), by name, ready to be written. */
 export function jsonSchemas(): Record<string, string> {
@@ -10,11 +11,12 @@ export function jsonSchemas(): Record<string, string> {
     brief: briefFileSchema,
     build: buildFileSchema,
     'line-up': lineUpFileSchema,
+    pack: packFileSchema,
   };
   return Object.fromEntries(
     Object.entries(schemas).map(([name, schema]) => {
       const json = z.toJSONSchema(schema, { io: 'input', reused: 'ref' });
-      return [name, `${JSON.stringify({ title: `Ripe Pick ${name} file, version 2`, ...json }, null, 2)}\n`];
+      return [name, `${JSON.stringify({ title: `Ripe Pick ${name} file`, ...json }, null, 2)}\n`];
     }),
   );
 }

@@ -67,6 +67,8 @@ async function planDemo(store: Store, root: string): Promise<void> {
       brief: briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json')))),
       candidates: [{ id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] }],
       active: 'first',
+      assemblies: [],
+      tunings: [],
       ...buyingSchema.parse(json('buying.json')),
       ...watchKeptSchema.parse(json('watch.json')),
     },

@@ -1,3 +1,6 @@
+/** A thing by its fields, whatever it is. */
+export type Loose = Readonly<Record<string, unknown>>;
+
 /** A value with lists of words in one order: lists in a part's specs are sets. */
 function canonical(value: unknown): unknown {
   if (Array.isArray(value)) {
@@ -38,6 +41,11 @@ export class Ids {
     this.used.add(id);
     this.mapped.set(theirs, id);
     return id;
+  }
+
+  /** Ids of the other side that are others here. */
+  renamed(): Record<string, string> {
+    return Object.fromEntries([...this.mapped].filter(([theirs, ours]) => theirs !== ours));
   }
 
   /** What an id of the other side is here. */

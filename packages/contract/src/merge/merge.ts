@@ -8,7 +8,7 @@ import type {
   StoredShop,
 } from '../catalogue.ts';
 import type { CatalogueChange } from '../catalogue-changes.ts';
-import { Ids, isSame } from './identity.ts';
+import { Ids, isSame, type Loose } from './identity.ts';
 
 /** Something that both sides state, and not alike. What is here stays unless the other is asked for. */
 export interface MergeConflict {
@@ -45,9 +45,10 @@ export interface Merge {
   readonly changes: readonly CatalogueChange[];
   readonly conflicts: readonly MergeConflict[];
   readonly counts: MergeCounts;
+  /** Ids of the file that are others here. */
+  readonly renamed: Readonly<Record<'parts' | 'offers' | 'games', Readonly<Record<string, string>>>>;
 }
 
-type Loose = Readonly<Record<string, unknown>>;
 const NOT_FIGURES = new Set(['id', 'kind', 'brand', 'name', 'source', 'origins']);
 
 /** What a shop's price is known by, beside its id. */
@@ -60,6 +61,8 @@ class Merger {
   readonly counts = { parts: 0, shops: 0, offers: 0, deals: 0, games: 0, filled: 0, newer: 0, ratesLeft: 0 };
   private readonly partIds: Ids;
   private readonly shopIds: Ids;
+  private readonly offerIds: Ids;
+  private readonly gameIds: Ids;
   private readonly partNames = new Map<string, string>();
 
   constructor(
@@ -69,6 +72,14 @@ class Merger {
   ) {
     this.partIds = new Ids(ours.parts.map(({ id }) => id));
     this.shopIds = new Ids(ours.shops.map(({ id }) => id));
+    this.offerIds = new Ids(ours.offers.map(({ id }) => id));
+    this.gameIds = new Ids(ours.frameModel.games.map(({ id }) => id));
+  }
+
+  /** Ids of the file that are others here. */
+  renamed(): Merge['renamed'] {
+    const { partIds: parts, offerIds: offers, gameIds: games } = this;
+    return { parts: parts.renamed(), offers: offers.renamed(), games: games.renamed() };
   }
 
   /** Tells a conflict; whether the other side's is asked for. */
@@ -170,7 +181,6 @@ class Merger {
   }
 
   takeOffers(): void {
-    const ids = new Ids(this.ours.offers.map(({ id }) => id));
     const markets = new Set(
       [
         ...this.ours.shops,
@@ -198,9 +208,12 @@ class Merger {
     }
     for (const offer of theirs) {
       const same = withId(offer) ?? free.get(offerKey(offer))?.shift();
-      if (same) this.intoOffer(same, { ...offer, id: same.id });
-      else {
-        this.changes.push({ do: 'put-offer', item: { ...offer, id: ids.fresh(offer.id) }, isNew: true });
+      if (same) {
+        this.offerIds.tie(offer.id, same.id);
+        this.intoOffer(same, { ...offer, id: same.id });
+      } else {
+        const item = { ...offer, id: this.offerIds.fresh(offer.id) };
+        this.changes.push({ do: 'put-offer', item, isNew: true });
         this.counts.offers++;
       }
     }
@@ -267,19 +280,19 @@ class Merger {
   /** Of a game its facts are compared; what it asks of parts is estimated here from records. */
   takeGames(): void {
     const FACTS = new Set(['family', 'frameCap', 'threads']);
-    const ids = new Ids(this.ours.frameModel.games.map(({ id }) => id));
     const known = new Map(
       this.ours.frameModel.games.map((game) => [bareName(game.name), game as StoredGame]),
     );
     for (const game of this.theirs.frameModel.games) {
       const same = known.get(bareName(game.name));
       if (!same) {
-        const added = { ...game, id: ids.fresh(game.id) };
+        const added = { ...game, id: this.gameIds.fresh(game.id) };
         known.set(bareName(game.name), added);
         this.changes.push({ do: 'put-game', item: added, isNew: true });
         this.counts.games++;
         continue;
       }
+      this.gameIds.tie(game.id, same.id);
       const from = { oursFrom: null, theirsFrom: null };
       const item = this.intoThing('game', same, game, from, (field) => FACTS.has(field));
       if (item) this.changes.push({ do: 'put-game', item });
@@ -338,5 +351,5 @@ export function mergeCatalogues(
   merger.takeGames();
   merger.takeRates();
   const { changes, conflicts, counts } = merger;
-  return { changes, conflicts, counts };
+  return { changes, conflicts, counts, renamed: merger.renamed() };
 }

@@ -41,6 +41,15 @@ type Instance = Awaited<ReturnType<typeof instance>>;
 /** Something in every table: the demo with prices and sources, a workspace with steps, a receipt, a watch that has run. */
 async function fill({ store, call, post }: Instance): Promise<void> {
   await post('/api/demo');
+  const none: string[] = [];
+  const pack = {
+    id: 'pack-1',
+    ...{ name: 'From a friend', by: 'Åse', licence: 'CC0-1.0', note: '', on: '2026-11-01' },
+    takenOn: '2026-11-20',
+    ...{ parts: none, shops: none, offers: none, deals: none, games: none, records: none },
+    ...{ figures: [], rates: [], seenAgain: [] },
+  };
+  await store.editCatalogue([{ do: 'put-pack', item: pack }]);
   const {
     format: _,
     version: __,

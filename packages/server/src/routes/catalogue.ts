@@ -6,7 +6,14 @@ import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
 type CatalogueCalls =
-  'status' | 'catalogue' | 'previewCatalogue' | 'importCatalogue' | 'editCatalogue' | 'loadDemo';
+  | 'status'
+  | 'catalogue'
+  | 'previewCatalogue'
+  | 'importCatalogue'
+  | 'editCatalogue'
+  | 'packs'
+  | 'planPackOut'
+  | 'loadDemo';
 
 export function catalogueHandlers({
   store,
@@ -33,6 +40,13 @@ export function catalogueHandlers({
         if (!(error instanceof ChangeRefused)) throw error;
         return accepted({ ok: false, problems: error.problems }, 'The change');
       }
+    },
+    packs: async () => ({ packs: await store.packs() }),
+    planPackOut: async ({ id }) => {
+      const plan = await store.planPackOut(id);
+      if (!plan)
+        throw new ApiError('not-found', 'There is no such pack. Reload to see those that are there.');
+      return { changes: [...plan.changes], stays: [...plan.stays] };
     },
     loadDemo: async () => {
       if (!demo)

@@ -87,17 +87,35 @@ describe('reading and taking', () => {
       text: line(offer.id, '99.90', '2026-11-19'),
     });
     const rows = read.rows.map(({ found, part, offer: id }) => ({ found, part, offer: id }));
-    expect(await call('takePrices', { shop: 'pennywharf', source: 'by hand', rows })).toEqual({
-      taken: 1,
-      changed: 1,
-      newOffers: 0,
-      repeated: 0,
-      skipped: 0,
-    });
+    const { undo: _, ...taken } = await call('takePrices', { shop: 'pennywharf', source: 'by hand', rows });
+    expect(taken).toEqual({ taken: 1, changed: 1, newOffers: 0, repeated: 0, skipped: 0 });
     const history = await call('priceHistory', { parts: [offer.part] });
     expect(history.sources).toEqual(['by hand']);
     expect(new Date(history.series[0].at[0] * 60_000).toISOString()).toBe('2026-11-19T12:00:00.000Z');
     expect(watched).toBe(1);
+  });
+  it('gives what takes it back: new offers, prices, histories and the numbers that were learnt', async () => {
+    const bare = catalogue.parts.find(({ gtin, mpn }) => !gtin && !mpn) ?? catalogue.parts[0];
+    const before = [await store.catalogue(), await call('priceHistory', { parts: [offer.part, bare.id] })];
+    const { rows } = await call('readPrices', {
+      shop: 'pennywharf',
+      text: `name,mpn,price,condition,seen\nx,,80.10,,2026-11-20\ny,Z-77-Q,75,refurbished,2026-11-20\n`,
+    });
+    const [known, fresh] = rows.map(({ found }) => found);
+    const { newOffers, undo } = await call('takePrices', {
+      shop: 'pennywharf',
+      source: 'by hand',
+      rows: [
+        { found: known, part: offer.part, offer: offer.id },
+        { found: fresh, part: bare.id, offer: null },
+      ],
+    });
+    expect(newOffers).toBe(1);
+    expect(await priceOf(offer.id)).toBe(8010);
+    await call('editCatalogue', { changes: undo });
+    const { sources: _, ...history } = before[1] as { sources: unknown };
+    expect(await store.catalogue()).toEqual(before[0]);
+    expect(await call('priceHistory', { parts: [offer.part, bare.id] })).toMatchObject(history);
   });
   it('takes nothing that is dated ahead of today, and says so by its row', async () => {
     const { rows } = await call('readPrices', {
@@ -128,7 +146,7 @@ describe('reading and taking', () => {
   it('takes the table of prices back as it was written, each row at the shop that it names', async () => {
     const wanted = catalogue.offers.filter(({ inStock }) => inStock).slice(0, 40);
     const shopOf = new Map(catalogue.shops.map((each) => [each.id, each]));
-    await store.takeIn(
+    await store.takePrices(
       wanted.flatMap(({ id, part, shop, priceMinor }, n) =>
         [3, 2, 1].map((days) => ({
           offer: id,
@@ -383,7 +401,7 @@ describe('what goes out', () => {
       [2, 8990],
     ] as const;
     const at = (day: number) => Date.parse('2026-11-18T12:00:00Z') / 60_000 + day * 1440;
-    await store.takeIn(
+    await store.takePrices(
       observations.map(([day, price]) => ({
         offer: offer.id,
         part: offer.part,

@@ -48,8 +48,8 @@ export function priceHandlers({ store, watch, now }: ServerContext): Pick<Handle
       );
       if (problems.length > 0)
         throw new ApiError('bad-data', 'The prices were not taken in. Nothing was changed.', problems);
-      const result = await store.takeIn(intakes, manualSource(source));
-      await store.editCatalogue(numbersLearnt(rows, catalogue));
+      const learnt = numbersLearnt(rows, catalogue);
+      const result = await store.takePrices(intakes, manualSource(source), learnt);
       watch.request();
       return { ...result, skipped };
     },

@@ -1,15 +1,24 @@
-import type { CatalogueChange, Problem, StoredDeal, StoredGame, StoredPart } from '@ripe-pick/contract';
+import type {
+  BenchRecord,
+  CatalogueChange,
+  KeptPack,
+  Problem,
+  StoredDeal,
+  StoredGame,
+  StoredPart,
+} from '@ripe-pick/contract';
 import { offerSchema, shopSchema } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { dealRow, gameRow, offerOf, offerRow, partRow, shopOf, shopRow } from './catalogue.ts';
 import { mergePart, splitPart } from './part-merge.ts';
+import { forgetSource, observe } from './observations/of-source.ts';
 import { historyOf, observeStated, putHistory } from './observations/stated.ts';
 import type { Tables } from './tables.ts';
 
 type Do = CatalogueChange['do'];
 type ChangeOf<D extends Do> = Extract<CatalogueChange, { do: D }>;
 /** Tables of what has an id of its own. */
-type IdTable = 'parts' | 'offers' | 'shops' | 'deals' | 'games';
+type IdTable = 'parts' | 'offers' | 'shops' | 'deals' | 'games' | 'records' | 'packs';
 
 /** A change that the catalogue cannot take, told by its place. */
 export class ChangeRefused extends Error {
@@ -21,6 +30,10 @@ export class ChangeRefused extends Error {
 const refused = (path: string, message: string, mend: string) => new ChangeRefused([{ path, message, mend }]);
 
 const parsed = <T>(row: { readonly body: string }) => JSON.parse(row.body) as T; // as it was checked when it was written
+
+const bodyRow =
+  <T extends { readonly id: string }>(item: T) =>
+  (position: number) => ({ id: item.id, position, body: JSON.stringify(item) });
 
 /** Makes changes of a catalogue one after the other, each with what takes it back. */
 class CatalogueWriter {
@@ -116,6 +129,17 @@ class CatalogueWriter {
   private readonly asGame = (row: Tables['games']): CatalogueChange => ({
     do: 'put-game',
     item: parsed<StoredGame>(row),
+    at: row.position,
+  });
+
+  private readonly asRecord = (row: Tables['records']): CatalogueChange => ({
+    do: 'put-record',
+    item: parsed<BenchRecord>(row),
+    at: row.position,
+  });
+  private readonly asPack = (row: Tables['packs']): CatalogueChange => ({
+    do: 'put-pack',
+    item: parsed<KeptPack>(row),
     at: row.position,
   });
 
@@ -215,6 +239,16 @@ class CatalogueWriter {
     return before ? [this.asGame(before)] : [{ do: 'remove-game', id: change.item.id }];
   }
 
+  async putRecord(change: ChangeOf<'put-record'>): Promise<CatalogueChange[]> {
+    const before = await this.put('records', change, bodyRow(change.item));
+    return before ? [this.asRecord(before)] : [{ do: 'remove-record', id: change.item.id }];
+  }
+
+  async putPack(change: ChangeOf<'put-pack'>): Promise<CatalogueChange[]> {
+    const before = await this.put('packs', change, bodyRow(change.item));
+    return before ? [this.asPack(before)] : [{ do: 'remove-pack', id: change.item.id }];
+  }
+
   async removePart({ id }: ChangeOf<'remove-part'>): Promise<CatalogueChange[]> {
     await this.dealsNaming('part', id);
     const along = [...(await this.offersOf('part', id)), ...(await this.ratesOf(id))];
@@ -258,6 +292,15 @@ class CatalogueWriter {
   removeGame = async ({ id }: ChangeOf<'remove-game'>): Promise<CatalogueChange[]> => [
     this.asGame(await this.remove('games', 'game', id)),
   ];
+  removeRecord = async ({ id }: ChangeOf<'remove-record'>): Promise<CatalogueChange[]> => [
+    this.asRecord(await this.remove('records', 'record', id)),
+  ];
+  removePack = async ({ id }: ChangeOf<'remove-pack'>): Promise<CatalogueChange[]> => [
+    this.asPack(await this.remove('packs', 'pack', id)),
+  ];
+  observe = (change: ChangeOf<'observe'>): Promise<CatalogueChange[]> => observe(this.tx, change);
+  forgetSource = (change: ChangeOf<'forget-source'>): Promise<CatalogueChange[]> =>
+    forgetSource(this.tx, change);
 
   async putRate({ list, item, at }: ChangeOf<'put-rate'>): Promise<CatalogueChange[]> {
     await this.known('parts', 'part', item.part, 'item.part');
@@ -300,56 +343,54 @@ class CatalogueWriter {
   }
 }
 
-function made(writer: CatalogueWriter, change: CatalogueChange): Promise<CatalogueChange[]> {
-  switch (change.do) {
-    case 'put-part':
-      return writer.putPart(change);
-    case 'put-offer':
-      return writer.putOffer(change);
-    case 'put-history':
-      return writer.putHistory(change);
-    case 'put-shop':
-      return writer.putShop(change);
-    case 'put-deal':
-      return writer.putDeal(change);
-    case 'put-game':
-      return writer.putGame(change);
-    case 'put-rate':
-      return writer.putRate(change);
-    case 'put-currency-rate':
-      return writer.putCurrencyRate(change);
-    case 'merge-part':
-      return writer.mergePart(change);
-    case 'split-part':
-      return writer.splitPart(change);
-    case 'remove-part':
-      return writer.removePart(change);
-    case 'remove-offer':
-      return writer.removeOffer(change);
-    case 'remove-shop':
-      return writer.removeShop(change);
-    case 'remove-deal':
-      return writer.removeDeal(change);
-    case 'remove-game':
-      return writer.removeGame(change);
-    case 'remove-currency-rate':
-      return writer.removeCurrencyRate(change);
-  }
-}
+const DOING: {
+  readonly [D in Do]: (writer: CatalogueWriter, change: ChangeOf<D>) => Promise<CatalogueChange[]>;
+} = {
+  'put-part': (writer, change) => writer.putPart(change),
+  'put-offer': (writer, change) => writer.putOffer(change),
+  'put-history': (writer, change) => writer.putHistory(change),
+  'put-shop': (writer, change) => writer.putShop(change),
+  'put-deal': (writer, change) => writer.putDeal(change),
+  'put-game': (writer, change) => writer.putGame(change),
+  'put-record': (writer, change) => writer.putRecord(change),
+  'put-pack': (writer, change) => writer.putPack(change),
+  'put-rate': (writer, change) => writer.putRate(change),
+  'put-currency-rate': (writer, change) => writer.putCurrencyRate(change),
+  'merge-part': (writer, change) => writer.mergePart(change),
+  'split-part': (writer, change) => writer.splitPart(change),
+  observe: (writer, change) => writer.observe(change),
+  'forget-source': (writer, change) => writer.forgetSource(change),
+  'remove-part': (writer, change) => writer.removePart(change),
+  'remove-offer': (writer, change) => writer.removeOffer(change),
+  'remove-shop': (writer, change) => writer.removeShop(change),
+  'remove-deal': (writer, change) => writer.removeDeal(change),
+  'remove-game': (writer, change) => writer.removeGame(change),
+  'remove-record': (writer, change) => writer.removeRecord(change),
+  'remove-pack': (writer, change) => writer.removePack(change),
+  'remove-currency-rate': (writer, change) => writer.removeCurrencyRate(change),
+};
+
+/** The doing of a change is picked by its own name, which the compiler cannot follow. */
+const made = (writer: CatalogueWriter, change: CatalogueChange): Promise<CatalogueChange[]> =>
+  DOING[change.do](writer, change as never);
 
 /**
  * Makes single changes of the catalogue in one transaction, all or none, touching only what they name. Gives what takes
  * them back, in the order in which it is to be done.
  * @throws {ChangeRefused} when a change cannot be made; everything is then as it was.
  */
-export async function editCatalogue(
+export const editCatalogue = (
   db: Kysely<Tables>,
   changes: readonly CatalogueChange[],
+): Promise<CatalogueChange[]> => db.transaction().execute((tx) => editWithin(tx, changes));
+
+/** The same within a transaction that does more. */
+export async function editWithin(
+  tx: Kysely<Tables>,
+  changes: readonly CatalogueChange[],
 ): Promise<CatalogueChange[]> {
-  return db.transaction().execute(async (tx) => {
-    const undo: CatalogueChange[][] = [];
-    for (const [n, change] of changes.entries())
-      undo.unshift(await made(new CatalogueWriter(tx, `changes[${n}]`), change));
-    return undo.flat();
-  });
+  const undo: CatalogueChange[][] = [];
+  for (const [n, change] of changes.entries())
+    undo.unshift(await made(new CatalogueWriter(tx, `changes[${n}]`), change));
+  return undo.flat();
 }

@@ -6,6 +6,7 @@ import { editCatalogue } from './catalogue-changes.ts';
 import { countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
+import { planPackOut, readPacks } from './packs.ts';
 import { openReceipts, receiptsBeside } from './receipts.ts';
 import {
   dropHeld,
@@ -20,9 +21,9 @@ import {
 import { correct, readCorrections, turnCorrection } from './observations/corrections.ts';
 import { lastOfFeed, lastPrices, readHistory } from './observations/history.ts';
 import { importRuns } from './observations/import.ts';
-import { takeIn } from './observations/take-in.ts';
 import { addAlerts, addPoint, markAlerts, readAlerts, readPoints } from './watch.ts';
 import { keepForecasts, openForecasts, readJudged, saveJudged } from './forecasts.ts';
+import { takePrices } from './take-prices.ts';
 import type { Tables } from './tables.ts';
 import { readToday, setToday } from './today.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
@@ -58,6 +59,8 @@ export async function openStore(path: string) {
     },
     editCatalogue: on(editCatalogue),
     counts: async () => countsOf(await readCatalogue(db)),
+    packs: on(readPacks),
+    planPackOut: on(planPackOut),
     ...briefsDoor(on),
     records: on(readRecords),
     /** How many are kept after the change. */
@@ -72,7 +75,7 @@ export async function openStore(path: string) {
     /** The day that counts as today, where the catalogue has one of its own. */
     today: on(readToday),
     setToday: on(setToday),
-    takeIn: on(takeIn),
+    takePrices: on(takePrices),
     importRuns: on(importRuns),
     history: on(readHistory),
     lastPrices: on(lastPrices),

@@ -24,6 +24,8 @@ const workspace = {
   orders: [],
   claims: [],
   versions: [],
+  assemblies: [],
+  tunings: [],
   ...watchKeptSchema.parse({}),
 };
 const NO_HISTORY = { keepFrom: 0, keepTo: 0, add: [], done: 0 };

@@ -23,6 +23,7 @@ export interface Tables {
     seen_on: string;
     more: string;
   };
+  packs: { id: string; position: number; body: string };
   part_merges: { serial?: number; body: string };
   deals: { id: string; position: number; kind: string; body: string };
   briefs: { id: string; position: number; is_archived: number; body: string };

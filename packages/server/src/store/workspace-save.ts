@@ -3,7 +3,16 @@ import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
 /** Lists of a workspace that are kept row by row. */
-export const KEPT = ['listings', 'orders', 'claims', 'versions', 'targets', 'events'] as const;
+export const KEPT = [
+  'listings',
+  'orders',
+  'claims',
+  'versions',
+  'targets',
+  'events',
+  'assemblies',
+  'tunings',
+] as const;
 
 /** Candidates, and what is kept of buying and watching, as they stand now. */
 export async function replaceLists(tx: Kysely<Tables>, brief: string, workspace: Workspace): Promise<void> {

@@ -7,6 +7,7 @@ import { readFeeds, readHeld } from '../feeds.ts';
 import { openForecasts, readJudged } from '../forecasts.ts';
 import { readCorrections } from '../observations/corrections.ts';
 import { readHistory } from '../observations/history.ts';
+import { readPacks } from '../packs.ts';
 import { readBench, readFits, readRecords } from '../records.ts';
 import type { Tables } from '../tables.ts';
 import { readToday } from '../today.ts';
@@ -45,6 +46,7 @@ const READERS: readonly (readonly [name: string, reader: Reader])[] = [
   ['the catalogue', async (db) => crossCheckCatalogue(await readCatalogue(db))],
   ['briefs, candidates and orders', all(readBriefs)],
   ['benchmark records', all(readRecords)],
+  ['packs', all(readPacks)],
   ['own passes', all(readBench)],
   ['past fits', all(readFits)],
   ['price histories', histories],

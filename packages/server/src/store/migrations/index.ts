@@ -144,4 +144,11 @@ export const MIGRATIONS: Record<string, Migration> = {
       );
     },
   },
+  '0011-packs': {
+    async up(db: Kysely<unknown>) {
+      await sql`create table packs (id text primary key, position integer not null, body text not null check (json_valid(body))) strict`.execute(
+        db,
+      );
+    },
+  },
 };

@@ -88,8 +88,8 @@ describe('runs', () => {
 
 describe('histories', () => {
   it('hold gaps and stock-outs as such, in the order of their time, whatever order they came in', async () => {
-    await store.takeIn([intake(first, T0 + 5 * DAY, 900)], manualSource('a'));
-    await store.takeIn([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], manualSource('b'));
+    await store.takePrices([intake(first, T0 + 5 * DAY, 900)], manualSource('a'));
+    await store.takePrices([intake(first, T0, 1000), intake(first, T0 + 2 * DAY, null)], manualSource('b'));
     expect(await seen(first.id)).toEqual([
       [0, 1000],
       [2, null],
@@ -98,14 +98,14 @@ describe('histories', () => {
   });
   it('count a look that is there already once', async () => {
     const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];
-    expect(await store.takeIn(rows, manualSource('a'))).toMatchObject({ taken: 2, repeated: 0 });
-    expect(await store.takeIn(rows, manualSource('a'))).toMatchObject({ taken: 0, repeated: 2 });
+    expect(await store.takePrices(rows, manualSource('a'))).toMatchObject({ taken: 2, repeated: 0 });
+    expect(await store.takePrices(rows, manualSource('a'))).toMatchObject({ taken: 0, repeated: 2 });
     expect(await seen(first.id)).toHaveLength(1);
   });
   it('show the newest look on the offer, never an older one', async () => {
     const today = Date.parse('2026-11-25T12:00:00Z') / 60_000;
-    await store.takeIn([intake(first, today, 777, 3)], manualSource('shop list'));
-    await store.takeIn([intake(first, today - 9 * DAY, 5)], manualSource('old list'));
+    await store.takePrices([intake(first, today, 777, 3)], manualSource('shop list'));
+    await store.takePrices([intake(first, today - 9 * DAY, 5)], manualSource('old list'));
     const read = async () => (await store.catalogue()).offers.find((each) => each.id === first.id);
     expect(await read()).toMatchObject({
       priceMinor: 777,
@@ -114,18 +114,18 @@ describe('histories', () => {
       seenOn: '2026-11-25',
       source: 'shop list',
     });
-    await store.takeIn([intake(first, today + DAY, null)], manualSource('shop list'));
+    await store.takePrices([intake(first, today + DAY, null)], manualSource('shop list'));
     expect(await read()).toMatchObject({ priceMinor: 777, inStock: false, seenOn: '2026-11-26' });
   });
   it('show the later of two observations of one day, in whichever order they come', async () => {
     const morning = Date.parse('2026-11-25T08:00:00Z') / 60_000;
-    await store.takeIn([intake(first, morning + 240, 800)], manualSource('noon'));
-    await store.takeIn([intake(first, morning, 900)], manualSource('morning'));
+    await store.takePrices([intake(first, morning + 240, 800)], manualSource('noon'));
+    await store.takePrices([intake(first, morning, 900)], manualSource('morning'));
     expect(await stateOf(first.id)).toMatchObject({ priceMinor: 800, source: 'noon' });
   });
   it('leave an offer off sale when the only observation is taken away, and back on when that is undone', async () => {
     const at = Date.parse('2026-11-25T12:00:00Z') / 60_000;
-    await store.takeIn([intake(first, at, 800, 2)], manualSource('a'));
+    await store.takePrices([intake(first, at, 800, 2)], manualSource('a'));
     const removed = await store.correct({ offer: first.id, at, change: 'remove' }, 'now');
     expect(await stateOf(first.id)).toMatchObject({ inStock: false });
     await store.turnCorrection(removed?.serial ?? 0);
@@ -150,16 +150,16 @@ describe('histories', () => {
   });
   it('take all or nothing', async () => {
     const bad = { ...intake(second, T0, 5), price: -1 };
-    await expect(store.takeIn([intake(first, T0, 1000), bad], manualSource('a'))).rejects.toThrow();
+    await expect(store.takePrices([intake(first, T0, 1000), bad], manualSource('a'))).rejects.toThrow();
     expect(await seen(first.id)).toEqual([]);
   });
   it('outlive the offers that a new catalogue drops', async () => {
-    await store.takeIn([intake(first, T0, 1000)], manualSource('a'));
+    await store.takePrices([intake(first, T0, 1000)], manualSource('a'));
     await store.replaceCatalogue({ ...catalogue, offers: catalogue.offers.slice(1) });
     expect(await seen(first.id)).toEqual([[0, 1000]]);
   });
   it('can be corrected, that be taken back, and made again', async () => {
-    await store.takeIn(
+    await store.takePrices(
       [0, 1, 2].map((day) => intake(first, T0 + day * DAY, 1000 + day)),
       manualSource('a'),
     );

@@ -37,18 +37,8 @@ interface KnownHistories {
 }
 
 /**
- * Takes prices in: all of them in one transaction, or none. An observation that is there already counts once, so that an
- * intake may be repeated after a crash.
+ * Takes prices in. An observation that is there already counts once, so that an intake may be repeated after a crash.
  */
-export async function takeIn(
-  db: Kysely<Tables>,
-  intakes: readonly Intake[],
-  source: PriceSource,
-): Promise<IntakeResult> {
-  return db.transaction().execute((tx) => takeInWithin(tx, intakes, source));
-}
-
-/** The same within a transaction that does more. */
 export async function takeInWithin(
   tx: Kysely<Tables>,
   intakes: readonly Intake[],
