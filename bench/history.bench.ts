@@ -36,6 +36,8 @@ await store.saveWorkspace(
     orders: [],
     claims: [],
     versions: [],
+    assemblies: [],
+    tunings: [],
     ...watchKeptSchema.parse({}),
   },
   { keepFrom: 0, keepTo: 0, add: [], done: 0 },
@@ -82,7 +84,7 @@ const { observations } = await store.history({
 console.log(`${catalogue.offers.length} offers, ${observations.toLocaleString('en')} looks`);
 
 const start = performance.now();
-await store.takeIn(
+await store.takePrices(
   catalogue.offers.map(({ id, part, shop, priceMinor }, n) => ({
     offer: id,
     part,

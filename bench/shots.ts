@@ -10,6 +10,24 @@ async function picks(page: Page): Promise<void> {
   await page.keyboard.press('ArrowLeft');
 }
 
+/** A processor tuned to its end on the simulated machine. */
+async function tuned(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Processor', exact: true }).click();
+  await page.getByRole('button', { name: 'Use a simulated machine' }).click();
+  const next = page.getByRole('button', { name: 'Try it on the simulated machine' });
+  for (let n = 0; n < 40 && (await next.isVisible()); n++) {
+    await next.click();
+    await page.waitForTimeout(300);
+  }
+}
+/** Some steps ticked. */
+async function ticked(page: Page): Promise<void> {
+  for (let n = 0; n < 10; n++) {
+    await page.locator('#step-in-hand .tick').click();
+    await page.waitForTimeout(200);
+  }
+}
+
 for (const colorScheme of ['light', 'dark'] as const)
   await withApp(4654, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
@@ -23,12 +41,11 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.screenshot({ path: join(folder, `${name}-${colorScheme}.png`) });
     };
     if (colorScheme === 'light') await shoot('brief', '/brief');
+    if (colorScheme === 'dark') {
+      await shoot('tuning', '/tuning', tuned);
+      return;
+    }
     await shoot('picks', '/picks', picks);
-    if (colorScheme === 'light')
-      await shoot('find-the-best', '/picks', async () => {
-        await page.keyboard.press('f');
-        await page.getByRole('button', { name: 'Take runner-up 1', exact: true }).waitFor();
-      });
     if (colorScheme === 'light')
       await shoot('growth', '/growth', async () => {
         await page.getByText('Proved over').waitFor();
@@ -64,12 +81,14 @@ for (const colorScheme of ['light', 'dark'] as const)
     if (colorScheme === 'light') {
       await shoot('line-up', '/line-up');
       await shoot('data', '/data');
+      await shoot('build-day', '/build-day', ticked);
       const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
-      for (const screen of ['picks']) {
-        await phone.goto(`${address}/${screen}`);
-        await phone.waitForTimeout(2500);
-        await phone.screenshot({ path: join(folder, `${screen}-phone.png`) });
-      }
+      await phone.goto(`${address}/build-day`);
+      await phone.getByRole('button', { name: 'The first start', exact: true }).click();
+      await phone.getByRole('button', { name: 'It does not, or no picture' }).click();
+      await phone.getByRole('region', { name: 'First start' }).scrollIntoViewIfNeeded();
+      await phone.waitForTimeout(600);
+      await phone.screenshot({ path: join(folder, 'first-start-phone.png') });
       // A week and a day later in the market.
       await page.goto(`${address}/prices-in`);
       for (let day = 0; day < 8; day++) await page.request.post(`${address}/api/market/day`);

@@ -29,6 +29,8 @@ const MONEY = [
   'audit',
 ];
 const OTHERS = [
+  'build-day',
+  'tuning',
   'bench',
   'records',
   'records?add=chart',

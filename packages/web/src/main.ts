@@ -4,6 +4,7 @@ import './app/styles.css';
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';
-import { router } from './app/router.ts';
+import { fetchScreensAhead, router } from './app/router.ts';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
+void router.isReady().then(() => fetchScreensAhead());

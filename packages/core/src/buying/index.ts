@@ -3,5 +3,5 @@ export { partsBought } from './bought.ts';
 export { calendarDays, deadlinesOf, type Deadline } from './deadlines.ts';
 export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
 export { NEXT, payoutDay, slipsFor, stepClaim, waitsFor, withHousehold, type ClaimWaits } from './claims.ts';
-export type { ClaimState } from './types.ts';
+export type { ClaimState, ShopOrder } from './types.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

@@ -13,6 +13,10 @@ interface Known {
 /** How names are compared: case and spaces do not matter. */
 export const bareName = (text: string): string => text.trim().toLowerCase().replace(/\s+/g, ' ');
 
+/** What people call a part: who makes it, and its name. */
+export const fullName = ({ brand, name }: { readonly brand: string; readonly name: string }): string =>
+  `${brand} ${name}`;
+
 /** What a part is known by, surest first: its barcode, its brand and part number, its brand and name. */
 const identityKeys = ({ kind, brand, name, gtin, mpn }: Omit<Known, 'id'>): string[] => [
   ...(gtin ? [`${kind} gtin ${gtinOf(gtin) ?? gtin}`] : []),

@@ -24,6 +24,7 @@ export type {
   PartSet,
   Cpu,
   Drive,
+  M2Place,
   Psu,
 } from './types.ts';
 export {
@@ -74,9 +75,9 @@ export type {
   CostBasis,
   PsuRule,
 } from './brief.ts';
-export { bareName, PartFinder } from './identity.ts';
+export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
 export type { BenchRecord, RecordLow, Trust } from './records.ts';
 export { SLOT_NAMES, slotWords } from './slot-names.ts';
-export { originOf, originsAfter } from './origins.ts';
+export { originOf, originsAfter, type Origin } from './origins.ts';

@@ -16,7 +16,7 @@ import {
 } from '@ripe-pick/core/specs';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
-import { mergePlan } from './merge-plan.ts';
+import { mergePlan, packPlan, packText } from './merge-plan.ts';
 import { pastedPart, pastedParts } from './pasted-parts.ts';
 
 /** What a text says of one part, what it offers it at, and how many parts it may really list. */
@@ -83,6 +83,8 @@ const bench = {
     };
   },
   mergePlan,
+  packPlan,
+  packText,
   cancel: () => tickets.next(),
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {

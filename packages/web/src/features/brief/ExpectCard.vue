@@ -82,6 +82,9 @@ function take() {
   choose.pick('take the best set', 'proved best for the brief', () => picks);
   void router.push('/picks');
 }
+/** An average that rounds to its target and is not there yet is not told to be short of what it shows. */
+const targetWords = (average: number, target: number) =>
+  average >= target ? `${target} ✓` : `${target}, ${Math.round(average) >= target ? 'just short' : 'short'}`;
 </script>
 
 <template>
@@ -127,7 +130,7 @@ function take() {
             <td class="num">{{ fps(game.average) }}</td>
             <td class="num">{{ fps(game.low) }}</td>
             <td class="num">
-              {{ game.average >= game.target ? `${game.target} ✓` : `${game.target}, short` }}
+              {{ targetWords(game.average, game.target) }}
             </td>
           </tr>
         </tbody>

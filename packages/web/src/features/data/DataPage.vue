@@ -10,7 +10,10 @@ import DemoLink from '../../shared/ui/DemoLink.vue';
 import ConflictList from './ConflictList.vue';
 import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
+import { mergeWords } from './merge-words.ts';
 import { readOwnFile, type OwnFile } from './own-file.ts';
+import PackIn from './PackIn.vue';
+import PacksPanel from './PacksPanel.vue';
 import { useOwnFiles } from './use-own-files.ts';
 
 const catalogueStore = useCatalogue();
@@ -80,16 +83,20 @@ function read(file: File) {
 /** Whether the file is one of ours beside the catalogue; its faults are told like those of a catalogue. */
 function readOwn(content: string): boolean {
   const read = readOwnFile(content);
-  if (read?.kind === 'bad') {
-    problems.value = read.problems;
-    message.value = `The ${read.what} was not taken: ${read.problems.length} ${read.problems.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
-  } else own.value = read;
+  if (read?.kind === 'bad') refused(read.problems, read.what);
+  else own.value = read;
   return read !== null;
 }
-const ownWords = computed(() => (own.value ? wordsOf(own.value) : ''));
+function refused(found: readonly Problem[], what = 'pack') {
+  own.value = null;
+  problems.value = found;
+  message.value = `The ${what} was not taken: ${found.length} ${found.length === 1 ? 'problem' : 'problems'}. Nothing was changed.`;
+}
+const plain = computed(() => (own.value && own.value.kind !== 'pack' ? own.value : null));
+const ownWords = computed(() => (plain.value ? wordsOf(plain.value) : ''));
 const bringOwnIn = () =>
   attempt(async () => {
-    if (own.value) message.value = await bringer(own.value);
+    if (plain.value) message.value = await bringer(plain.value);
     own.value = null;
   });
 /** Whether something is here that a file could be merged with. */
@@ -109,18 +116,6 @@ const takeTheirs = (keys: readonly string[]) =>
     taken.value = keys;
     return planMerge();
   });
-const counted = (count: number, one: string) =>
-  count === 0 ? [] : [`${count} ${one}${count === 1 ? '' : 's'}`];
-const mergeWords = ({ counts }: Merge) =>
-  [
-    ...counted(counts.parts, 'part'),
-    ...counted(counts.offers, 'offer'),
-    ...counted(counts.shops, 'shop'),
-    ...counted(counts.deals, 'deal'),
-    ...counted(counts.games, 'game'),
-    ...counted(counts.filled, 'missing spec'),
-    ...counted(counts.newer, 'later price'),
-  ].join(', ');
 const mergeIn = () =>
   attempt(async () => {
     const { value: merge } = plan;
@@ -152,7 +147,7 @@ const loadDemo = () =>
       <p class="quiet">
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It is
         merged with what is here, and looked at first; your brief, candidates and records stay. Files of a
-        brief, a candidate or own passes are taken here too;
+        brief, a candidate, own passes or a pack are taken here too;
         <RouterLink :to="{ name: 'records', query: { add: 'table' } }">records come in as a table</RouterLink
         >.
       </p>
@@ -235,7 +230,20 @@ const loadDemo = () =>
           <button class="plain edged" @click="leave">Leave it</button>
         </div>
       </div>
-      <div v-if="own" class="preview" role="status">
+      <PackIn
+        v-if="own?.kind === 'pack'"
+        :name="fileName"
+        :text="own.text"
+        @done="
+          (said) => {
+            own = null;
+            message = said;
+          }
+        "
+        @leave="own = null"
+        @problems="refused"
+      />
+      <div v-else-if="own" class="preview" role="status">
         <p>
           <b>{{ fileName }}</b> {{ ownWords }}
         </p>
@@ -278,6 +286,7 @@ const loadDemo = () =>
         </table>
       </div>
     </section>
+    <PacksPanel />
     <ExportPanel />
     <EverythingPanel />
   </div>

@@ -14,10 +14,12 @@ import {
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import type { z } from 'zod';
 
-/** A file of one's own that is no catalogue: measured passes, a brief alone or with all that hangs on it, or a candidate. */
+/** A file that is no catalogue: measured passes, a brief alone or with all that hangs on it, a candidate, or a pack. */
 export type OwnFile =
   | { readonly kind: 'passes'; readonly passes: BenchKept }
   | { readonly kind: 'brief'; readonly brief: Brief }
+  /** Read in a worker: it may be large. */
+  | { readonly kind: 'pack'; readonly text: string }
   | {
       readonly kind: 'plan';
       readonly workspace: Workspace;
@@ -56,6 +58,8 @@ export function readOwnFile(content: string): OwnFileRead {
       : { kind: 'bad', what, problems: problemsOf(parsed.error, upgraded) };
   };
   switch (format) {
+    case 'ripe-pick/pack':
+      return { kind: 'pack', text: content };
     case 'ripe-pick/bench':
       return read('passes', benchFileSchema, ({ rigs, runs }) => ({
         kind: 'passes',

@@ -6,6 +6,9 @@ import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import type { OwnFile } from './own-file.ts';
 
+/** What comes in by one button: a pack has a look at it first. */
+type PlainFile = Exclude<OwnFile, { kind: 'pack' }>;
+
 const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 
 /** Files of one's own that are no catalogue: what they hold, in words, and how each comes in. */
@@ -16,7 +19,7 @@ export function useOwnFiles() {
   const workspace = useWorkspace();
   const briefSwitch = useBriefSwitch();
 
-  function wordsOf(file: OwnFile): string {
+  function wordsOf(file: PlainFile): string {
     switch (file.kind) {
       case 'passes': {
         const { runs, rigs } = file.passes;
@@ -38,7 +41,7 @@ export function useOwnFiles() {
   }
 
   /** Brings a file in; what was done, in words. */
-  async function bringIn(file: OwnFile): Promise<string> {
+  async function bringIn(file: PlainFile): Promise<string> {
     switch (file.kind) {
       case 'passes': {
         const { rigs: putRigs, runs: putRuns } = file.passes;

@@ -10,7 +10,7 @@ import { BRAND_FIELD, fieldsOf } from './part-fields.ts';
 
 /** What can be done with several marked parts at once; each is one step. */
 const props = defineProps<{ parts: readonly Part[] }>();
-const emit = defineEmits<{ done: []; same: [] }>();
+const emit = defineEmits<{ done: []; same: []; pack: [] }>();
 const catalogueStore = useCatalogue();
 const message = useMessage();
 
@@ -80,6 +80,7 @@ function keep() {
       <button class="plain strong" type="submit">Set it for {{ counted }}</button>
     </form>
     <button v-if="isPair" class="plain edged" @click="emit('same')">These are one part</button>
+    <button class="plain edged" @click="emit('pack')">Hand on as a pack</button>
     <button class="plain edged" @click="remove">Delete {{ counted }}</button>
     <button class="plain edged" @click="emit('done')">Unmark</button>
     <p v-if="problem" role="alert" class="bad">{{ problem }}</p>

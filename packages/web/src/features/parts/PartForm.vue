@@ -2,7 +2,7 @@
 import type { Problem } from '@ripe-pick/contract';
 import { CONDITIONS } from '@ripe-pick/contract';
 import { ESSENTIALS } from '@ripe-pick/core/assumptions';
-import { originOf, type PartKind } from '@ripe-pick/core/parts';
+import type { PartKind } from '@ripe-pick/core/parts';
 import { NAutoComplete, NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { CallFailed } from '../../shared/api/client.ts';
@@ -11,11 +11,11 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { currencyOptions } from '../../shared/format/currencies.ts';
 import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
 import PartField from './PartField.vue';
+import PartOrigins from './PartOrigins.vue';
 import ReadSpecs from './ReadSpecs.vue';
 import {
   changesOf,
   currencyOf,
-  draftOf,
   problemsOfDraft,
   shopNamed,
   withOffer,
@@ -65,19 +65,10 @@ const isNewShop = computed(
     !shopNamed(draft.value, { shops: catalogueStore.stored?.shops ?? [] }),
 );
 const currencies = computed(() => currencyOptions([currency.value, workspace.brief.money.currency]));
-/** Where the figures of a part that is there came from, those of one place and day together. */
-const origins = computed(() => {
-  const part =
-    draft.value.id === null ? undefined : catalogueStore.parts.find(({ id }) => id === draft.value.id);
-  const places = new Map<string, string[]>();
-  for (const { key, label } of part ? fields.value : []) {
-    if (!part || (draftOf(part).specs[key] ?? null) === null) continue;
-    const origin = originOf(part, key);
-    const place = origin ? `${origin.name}, ${origin.on}` : 'nobody said where from';
-    places.set(place, [...(places.get(place) ?? []), label]);
-  }
-  return [...places];
-});
+/** The part that is changed, as it is kept. */
+const part = computed(() =>
+  draft.value.id === null ? undefined : catalogueStore.parts.find(({ id }) => id === draft.value.id),
+);
 const set = (change: Partial<PartDraft>) => (draft.value = { ...draft.value, ...change });
 const setSpec = (key: string, value: unknown) => {
   const { [key]: _, ...words } = draft.value.words;
@@ -241,14 +232,7 @@ async function keep() {
         />
       </div>
     </details>
-    <details v-if="origins.length > 0">
-      <summary>Where its figures came from</summary>
-      <ul>
-        <li v-for="[place, figures] in origins" :key="place">
-          <b>{{ place }}</b>: {{ figures.join(', ') }}
-        </li>
-      </ul>
-    </details>
+    <PartOrigins v-if="part" :part="part" />
     <div v-if="message" role="alert" class="bad">
       <p>{{ message }}</p>
       <ul>

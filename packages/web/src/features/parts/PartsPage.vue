@@ -3,15 +3,16 @@ import { today as localToday } from '@ripe-pick/contract';
 import type { Part, PartKind } from '@ripe-pick/core/parts';
 import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { NInput, NSelect, useMessage } from 'naive-ui';
+import { useMessage } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
 import { RouterLink, useRoute, useRouter } from 'vue-router';
 import { failureText } from '../../shared/api/client.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { PART_KINDS, SLOT_NAMES } from '../../shared/format/slots.ts';
+import { PART_KINDS } from '../../shared/format/slots.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import BulkBar from './BulkBar.vue';
 import MergeParts from './MergeParts.vue';
+import PackDialog from './PackDialog.vue';
 import PartForm from './PartForm.vue';
 import PartOffers from './PartOffers.vue';
 import PartList from './PartList.vue';
@@ -20,7 +21,8 @@ import GamesPanel from './GamesPanel.vue';
 import SeveralParts from './SeveralParts.vue';
 import ShopsPanel from './ShopsPanel.vue';
 import { BLANK_DRAFT, draftOf, type PartDraft } from './part-draft.ts';
-import { matchingRows, shelfRows, type ShelfFilter, type ShelfRow } from './shelf-rows.ts';
+import ShelfFilters from './ShelfFilters.vue';
+import { matchingRows, shelfRows, type ShelfRow, type ShelfWish } from './shelf-rows.ts';
 
 const catalogueStore = useCatalogue();
 const message = useMessage();
@@ -34,33 +36,34 @@ const THINGS = [
   { id: 'exchange', name: 'Rates of exchange' },
 ] as const;
 const thing = computed(() => THINGS.find(({ id }) => id === route.query.of)?.id ?? 'parts');
-const kind = ref<PartKind | null>(null);
+const wish = ref<ShelfWish>({
+  kind: null,
+  filter: 'all',
+  brand: null,
+  socket: null,
+  condition: null,
+});
 const search = ref('');
 /** The list follows a moment later: it never keeps the next key waiting. */
 const searched = refDebounced(search, 60);
-const filter = ref<ShelfFilter>('all');
 const rows = computed(() => (catalogueStore.stored ? shelfRows(catalogueStore.stored) : []));
 const rated = computed(() => {
   const model = catalogueStore.stored?.frameModel;
   return new Set([...(model?.cpus ?? []), ...(model?.gpus ?? [])].map(({ part }) => part));
 });
+const offeredAs = computed(
+  () => new Set((catalogueStore.stored?.offers ?? []).map(({ condition, part }) => `${condition} ${part}`)),
+);
 const shown = computed(() =>
-  matchingRows(rows.value, { kind: kind.value, search: searched.value, filter: filter.value }, (part) =>
-    rated.value.has(part),
+  matchingRows(
+    rows.value,
+    searched.value,
+    wish.value,
+    (part) => rated.value.has(part),
+    (part, condition) => offeredAs.value.has(`${condition} ${part}`),
   ),
 );
-const KINDS = computed(() => {
-  const counts = new Map<PartKind, number>();
-  for (const { part } of rows.value) counts.set(part.kind, (counts.get(part.kind) ?? 0) + 1);
-  return PART_KINDS.map((value) => ({ value, label: `${SLOT_NAMES[value]} (${counts.get(value) ?? 0})` }));
-});
 const isKind = (word: unknown): word is PartKind => PART_KINDS.some((each) => each === word);
-const FILTERS: { value: ShelfFilter; label: string }[] = [
-  { value: 'all', label: 'All' },
-  { value: 'gaps', label: 'Essentials missing' },
-  { value: 'no-price', label: 'No price' },
-  { value: 'no-rate', label: 'No frame rate' },
-];
 
 /** The new part, kept until it is added, over a reload too; a change of one that is there is kept while it is open. */
 const fresh = useDraft<PartDraft>('ripe-pick-new-part', { ...BLANK_DRAFT });
@@ -95,7 +98,7 @@ const title = computed(() => (changed.value ? `${changed.value.brand} ${changed.
 
 const current = computed(() => rows.value.find(({ part }) => part.id === changed.value?.id));
 
-function add(wanted: PartKind | null = kind.value) {
+function add(wanted: PartKind | null = wish.value.kind) {
   changed.value = null;
   field.value = undefined;
   words.value = undefined;
@@ -135,6 +138,11 @@ const marked = computed(() =>
   selected.value.size === 0 ? [] : catalogueStore.parts.filter(({ id }) => selected.value.has(id)),
 );
 const isMerging = ref(false);
+const isPacking = ref(false);
+function packed() {
+  isPacking.value = false;
+  message.success('The pack is saved. Who gets it takes it in under Data.');
+}
 const pair = computed<[Part, Part] | null>(() =>
   marked.value.length === 2 ? [marked.value[0], marked.value[1]] : null,
 );
@@ -164,10 +172,10 @@ watch(
     if (!wanted && !id && !only) return;
     if (wanted === 'several') addSeveral();
     const part = catalogueStore.parts.find((each) => each.id === id);
-    if (isKind(only)) kind.value = only;
+    if (isKind(only)) wish.value = { ...wish.value, kind: only, brand: null, socket: null };
     if (part) open(part, asked?.toString());
     else if (wanted && wanted !== 'several') {
-      add(isKind(wanted) ? wanted : kind.value);
+      add(isKind(wanted) ? wanted : wish.value.kind);
       words.value = text?.toString();
     }
     void router.replace({ name: 'parts' });
@@ -192,30 +200,17 @@ watch(
         </button>
         <RouterLink :to="{ name: 'shopping-day' }" class="link">Deals</RouterLink>
       </div>
+      <div v-if="thing === 'parts'" class="bar ways-in">
+        <button class="plain strong" @click="add()">Add a part</button>
+        <button class="plain edged" @click="addSeveral()">Add several</button>
+      </div>
     </div>
     <ShopsPanel v-if="thing === 'shops'" />
     <GamesPanel v-else-if="thing === 'games'" />
     <ExchangePanel v-else-if="thing === 'exchange'" />
     <template v-else>
       <div class="bar">
-        <button class="plain strong" @click="add()">Add a part</button>
-        <button class="plain edged" @click="addSeveral()">Add several</button>
-        <NInput
-          v-model:value="search"
-          clearable
-          placeholder="Name, socket, 8 GB …"
-          class="search"
-          :input-props="{ 'aria-label': 'Search the parts', type: 'search' }"
-        />
-        <NSelect
-          v-model:value="kind"
-          clearable
-          :options="KINDS"
-          placeholder="All kinds"
-          class="choice"
-          aria-label="Kind of part"
-        />
-        <NSelect v-model:value="filter" :options="FILTERS" class="choice" aria-label="Which parts" />
+        <ShelfFilters v-model="wish" v-model:search="search" :rows="rows" />
         <p class="quiet num" role="status">{{ shown.length }} of {{ rows.length }}</p>
       </div>
       <div v-if="rows.length === 0" class="sheet empty">
@@ -236,6 +231,7 @@ watch(
           :parts="marked"
           @done="selected = new Set()"
           @same="isMerging = true"
+          @pack="isPacking = true"
         />
         <PartList
           v-model:selected="selected"
@@ -263,6 +259,14 @@ watch(
     >
       <MergeParts v-if="pair" :parts="pair" @done="merged" />
     </Dialog>
+    <Dialog
+      :show="isPacking && marked.length > 0"
+      title="Hand on as a pack"
+      :width="560"
+      @close="isPacking = false"
+    >
+      <PackDialog :parts="marked" @done="packed" />
+    </Dialog>
     <Dialog :show="isSeveral" title="Add several parts" :width="1060" @close="isSeveral = false">
       <SeveralParts v-model="several" @kept="keptSeveral" />
     </Dialog>
@@ -283,11 +287,8 @@ watch(
   gap: 8px;
   align-items: center;
 }
-.search {
-  width: 240px;
-}
-.choice {
-  width: 190px;
+.ways-in {
+  margin-left: auto;
 }
 .empty {
   display: grid;

@@ -48,6 +48,20 @@ const setPerItem = (major: number | null) =>
   set({
     shipping: { ...draft.value.shipping, perItemMinor: major === null ? undefined : minor(major) },
   });
+const CLASSES = [
+  { key: 'small', label: 'Small parts on top', hint: 'processor, memory, drive' },
+  { key: 'medium', label: 'Middling parts on top', hint: 'board, card, cooler, supply' },
+  { key: 'large', label: 'Large parts on top', hint: 'case: once an order, for the heaviest in it' },
+] as const;
+/** What is asked for the heaviest part of an order; nothing of it where no field says anything. */
+function setClass(key: (typeof CLASSES)[number]['key'], major: number | null) {
+  if (!draft.value) return;
+  const { byClassMinor, ...rest } = draft.value.shipping;
+  const next = { ...(byClassMinor ?? { small: 0, medium: 0, large: 0 }) };
+  next[key] = major === null ? 0 : minor(major);
+  const isNone = Object.values(next).every((each) => each === 0);
+  set({ shipping: isNone ? rest : { ...rest, byClassMinor: next } });
+}
 const shippingText = ({ shipping, currency }: Shop) =>
   shipping.notStated
     ? 'shipping not stated'
@@ -144,6 +158,19 @@ watch(
         :precision="places"
         :value="draft.shipping.perItemMinor == null ? null : draft.shipping.perItemMinor / scale"
         @update:value="setPerItem"
+      />
+      <NumberField
+        v-for="each in CLASSES"
+        :key="each.key"
+        :label="each.label"
+        :hint="each.hint"
+        :suffix="draft.currency"
+        placeholder="0"
+        clearable
+        :min="0"
+        :precision="places"
+        :value="draft.shipping.byClassMinor ? draft.shipping.byClassMinor[each.key] / scale : null"
+        @update:value="(major: number | null) => setClass(each.key, major)"
       />
       <NumberField
         label="Free from"

@@ -27,8 +27,16 @@ const catalogue = {
       integratedGraphics: false,
     },
   ],
-  offers: [{ part: 'a' }],
+  offers: [{ part: 'a', condition: 'used' }],
 } as unknown as Catalogue; // what the list reads
+
+const ALL = {
+  kind: null,
+  filter: 'all',
+  brand: null,
+  socket: null,
+  condition: null,
+} as const;
 
 describe('the list of parts', () => {
   const rows = shelfRows(catalogue);
@@ -39,15 +47,23 @@ describe('the list of parts', () => {
     expect(rows.map(({ gaps }) => gaps)).toEqual([0, 2]);
   });
   it('is narrowed by kind, words, gaps, prices and rates', () => {
-    const ids = (wish: object) =>
-      matchingRows(rows, { kind: null, search: '', filter: 'all', ...wish }, () => false).map(
-        ({ part }) => part.id,
-      );
+    const ids = ({ search = '', ...wish }: { search?: string; [key: string]: unknown }) =>
+      matchingRows(
+        rows,
+        search,
+        { ...ALL, ...wish },
+        () => false,
+        (part, condition) => part === 'a' && condition === 'used',
+      ).map(({ part }) => part.id);
     expect(ids({ kind: 'psu' })).toEqual(['b']);
     expect(ids({ search: 'dunlin t4' })).toEqual(['a']);
     expect(ids({ search: '600 W' })).toEqual(['b']);
     expect(ids({ filter: 'gaps' })).toEqual(['b']);
     expect(ids({ filter: 'no-price' })).toEqual(['b']);
     expect(ids({ filter: 'no-rate' })).toEqual(['a']);
+    expect(ids({ brand: 'Wattlewood' })).toEqual(['b']);
+    expect(ids({ socket: 'T4' })).toEqual(['a']);
+    expect(ids({ condition: 'used' })).toEqual(['a']);
+    expect(ids({ condition: 'new' })).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import { ESSENTIALS } from '@ripe-pick/core/assumptions';
-import type { Catalogue, Part, PartKind } from '@ripe-pick/core/parts';
+import type { Catalogue, Offer, Part, PartKind } from '@ripe-pick/core/parts';
 import { fieldName, figureText } from '../../shared/format/facts.ts';
 
 /** A part as the shelf lists it. What takes long to put into words is worked out when it is first looked at. */
@@ -42,6 +42,19 @@ const figuresOf = (part: Part) => part as unknown as Readonly<Record<string, unk
 /** What the list is narrowed to, beside kind and words. */
 export type ShelfFilter = 'all' | 'gaps' | 'no-price' | 'no-rate';
 
+/** All that the list is narrowed to; null where it is not. */
+export interface ShelfWish {
+  readonly kind: PartKind | null;
+  readonly filter: ShelfFilter;
+  readonly brand: string | null;
+  readonly socket: string | null;
+  readonly condition: Offer['condition'] | null;
+}
+
+/** Sockets that a part has or fits: of a processor, a board or a cooler. */
+export const socketsOf = (part: Part): readonly string[] =>
+  'sockets' in part ? (part.sockets ?? []) : 'socket' in part && part.socket ? [part.socket] : [];
+
 /** What a bare number counts, where its unit does not say it. */
 const COUNTED: Readonly<Record<string, string>> = {
   cores: 'cores',
@@ -75,12 +88,17 @@ const RATED: ReadonlySet<PartKind> = new Set(['cpu', 'gpu']);
 /** The rows of a kind that have all words searched for and are what the filter lets through. */
 export function matchingRows(
   rows: readonly ShelfRow[],
-  { kind, search, filter }: { kind: PartKind | null; search: string; filter: ShelfFilter },
+  search: string,
+  { kind, filter, brand, socket, condition }: ShelfWish,
   hasRate: (part: string) => boolean,
+  isOffered: (part: string, condition: Offer['condition']) => boolean,
 ): ShelfRow[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   return rows.filter((row) => {
     if (kind !== null && row.part.kind !== kind) return false;
+    if (brand !== null && row.part.brand !== brand) return false;
+    if (socket !== null && !socketsOf(row.part).includes(socket)) return false;
+    if (condition !== null && !isOffered(row.part.id, condition)) return false;
     if (filter === 'gaps' && row.gaps === 0) return false;
     if (filter === 'no-price' && row.offers > 0) return false;
     if (filter === 'no-rate' && !(RATED.has(row.part.kind) && !hasRate(row.part.id))) return false;

@@ -103,7 +103,8 @@ async function take() {
   failure.value = null;
   try {
     const source = (fileName.value || 'pasted').slice(0, 200);
-    taken.value = await call('takePrices', { shop: shop.value, source, rows: ready.value });
+    const label = `take in ${ready.value.length} prices of ${source}`.slice(0, 200);
+    taken.value = await catalogueStore.takePrices(label, { shop: shop.value, source, rows: ready.value });
     answer.value = null;
     text.value = '';
     await watchStore.refresh();
@@ -168,6 +169,7 @@ function leave(n: number) {
       or changed<template v-if="taken.newOffers > 0">, {{ taken.newOffers }} new offers</template
       ><template v-if="taken.repeated > 0">; {{ taken.repeated }} were there already</template
       ><template v-if="taken.skipped > 0">; {{ taken.skipped }} sold out and never on offer here</template>.
+      Ctrl+Z takes them back.
     </p>
     <template v-if="answer">
       <p>

@@ -38,7 +38,16 @@ export function useBriefSwitch() {
     duplicate: () => {
       const { state } = workspace;
       const brief = { ...state.brief, owned: [], ownedParts: [] };
-      return add({ ...state, brief, listings: [], orders: [], claims: [], versions: [] });
+      return add({
+        ...state,
+        brief,
+        listings: [],
+        orders: [],
+        claims: [],
+        versions: [],
+        assemblies: [],
+        tunings: [],
+      });
     },
   };
 }

@@ -1,4 +1,11 @@
-import { catalogueOf, type CatalogueChange, type CatalogueFile } from '@ripe-pick/contract';
+import {
+  catalogueOf,
+  type Api,
+  type CatalogueChange,
+  type CatalogueFile,
+  type Taken,
+} from '@ripe-pick/contract';
+import type { z } from 'zod';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
@@ -10,6 +17,8 @@ import { useWorkspace } from './workspace.ts';
 /** A change whose item is as the core has it: the server checks each by the schema of what it is. */
 type LooseChange =
   CatalogueChange | { readonly do: CatalogueChange['do']; readonly item: object; readonly isNew?: true };
+
+type TakePrices = z.input<Api['takePrices']['request']>;
 
 const NO_PARTS: Catalogue['parts'] = [];
 
@@ -45,6 +54,26 @@ function catalogueEdits(changing: Changing) {
         },
       });
     },
+  };
+}
+
+/** Prices taken in, as a step of the catalogue. */
+function priceIntake(changing: Changing, step: ReturnType<typeof useSessionSteps>['step']) {
+  const send = changing((asked: TakePrices) => call('takePrices', asked));
+  const takeBack = changing((changes: CatalogueChange[]) => call('editCatalogue', { changes }));
+  /** What was taken; null while it is not known. */
+  return async (label: string, asked: TakePrices): Promise<Taken | null> => {
+    let taken: (Taken & { undo: CatalogueChange[] }) | null = null;
+    await step({
+      label,
+      forth: async () => {
+        taken = await send(asked);
+      },
+      back: async () => {
+        if (taken && taken.undo.length > 0) await takeBack(taken.undo);
+      },
+    });
+    return taken;
   };
 }
 
@@ -104,6 +133,7 @@ export const useCatalogue = defineStore('catalogue', () => {
 
   return {
     ...edits,
+    takePrices: priceIntake(changing, edits.step),
     catalogue,
     stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */

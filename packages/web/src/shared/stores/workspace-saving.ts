@@ -1,7 +1,11 @@
 import type { Workspace } from '@ripe-pick/contract';
+import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { ref, type ShallowRef } from 'vue';
 import { call, CallFailed, failureText } from '../api/client.ts';
 import type { History } from './history.ts';
+
+/** How often a save that failed is tried again. */
+const RETRY_MS = 4000;
 
 type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
 
@@ -28,6 +32,12 @@ function workspaceCalls(state: ShallowRef<Workspace>, history: History) {
       }
     },
   };
+}
+
+/** The server may be out of reach (a phone on its way, a machine asleep): what waits is sent as soon as it answers again. */
+function tryingAgain(again: () => void): void {
+  useEventListener('online', again);
+  useIntervalFn(again, RETRY_MS);
 }
 
 /** Keeps a workspace on the server: one save at a time; what changes meanwhile is saved next. */
@@ -74,6 +84,8 @@ export function useSaving(state: ShallowRef<Workspace>, history: History) {
       failure.value = error instanceof Error ? error.message : String(error);
     }
   }
+
+  tryingAgain(() => void (saveState.value === 'failed' && save()));
 
   function set(next: Workspace): void {
     state.value = next;

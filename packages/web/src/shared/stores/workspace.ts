@@ -18,6 +18,8 @@ export const blankWorkspace = (): Workspace => ({
   orders: [],
   claims: [],
   versions: [],
+  assemblies: [],
+  tunings: [],
   ...watchKeptSchema.parse({}),
 });
 
@@ -87,6 +89,8 @@ export const useWorkspace = defineStore('workspace', () => {
     orders: part('orders'),
     claims,
     versions: part('versions'),
+    assemblies: part('assemblies'),
+    tunings: part('tunings'),
     targets: part('targets'),
     events: part('events'),
     watching: part('watching'),
