@@ -392,6 +392,7 @@ export function tinyCase(seed: number): TinyCase {
     },
     dates: { buyOn: null, readyBy: null },
     ownedParts: [],
+    tuned: [],
     owned,
     locks,
     planned: {

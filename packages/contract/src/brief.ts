@@ -200,6 +200,10 @@ export const briefSchema = z.strictObject({
     )
     .max(100)
     .default([]),
+  tuned: z
+    .array(z.strictObject({ part: idSchema, times: z.number().min(0.5).max(2) }))
+    .max(100)
+    .default([]),
   locks: z
     .array(
       z.strictObject({

@@ -1,4 +1,5 @@
 import type { Brief, PartSet } from '../parts/index.ts';
+import { isTuned } from './tuned.ts';
 
 /** Under what the rates of a build hold. Rates may stand side by side only where these are equal, or the difference is said. */
 export interface RateConditions {
@@ -14,12 +15,14 @@ export interface RateConditions {
   readonly background: Brief['play']['background'];
   /** How the memory runs: at its rated profile, at its base rate, or held by the board. */
   readonly memory: 'rated profile' | 'base rate' | 'board’s limit' | 'unknown';
-  /** Processor and card as shipped: clocks are not raised. */
-  readonly clocks: 'as shipped';
+  /** Parts as shipped, or as this very machine was tuned. */
+  readonly clocks: 'as shipped' | 'this machine’s own';
 }
 
 /** The conditions behind the expected rates of a build under a brief. */
-export function conditionsOf({ play }: Brief, { memory, motherboard }: PartSet): RateConditions {
+export function conditionsOf(brief: Brief, parts: PartSet): RateConditions {
+  const { play } = brief;
+  const { memory, motherboard } = parts;
   return {
     presets: play.games.map(({ game, preset }) => `${game} at ${preset}`),
     resolution: `${play.widthPx} x ${play.heightPx}`,
@@ -28,7 +31,7 @@ export function conditionsOf({ play }: Brief, { memory, motherboard }: PartSet):
     generatedFrames: 'none',
     background: play.background,
     memory: memoryStateName(play.memoryProfile, memory ?? null, motherboard ?? null),
-    clocks: 'as shipped',
+    clocks: isTuned(brief, parts) ? 'this machine’s own' : 'as shipped',
   };
 }
 

@@ -32,11 +32,13 @@ export {
   ratesFor,
   residualOf,
   scorerFor,
+  type BuildRates,
   type GameRates,
   type Interval,
   type RatesResult,
 } from './rates.ts';
 export { comparerFor, type GameComparison } from './compare.ts';
+export { countedTuning, isTuned, withTuned } from './tuned.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';

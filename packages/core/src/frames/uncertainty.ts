@@ -21,10 +21,28 @@ const known = new WeakMap<object, Uncertainty>();
 /** The covariance of a fitted model; for effects given as data, the parts' standard deviations, taken as independent. */
 export function uncertaintyOf(model: FrameModel): Uncertainty {
   // A model with other games, as in years to come, has the same fit.
-  const key = model.fit ?? model;
+  const key = model.tunedSds ?? model.fit ?? model;
   let found = known.get(key);
-  if (!found) known.set(key, (found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model)));
+  if (!found) {
+    found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model);
+    // Standard deviations given as data hold the tuned share already.
+    if (model.fit && model.tunedSds) found = widened(found, model.tunedSds);
+    known.set(key, found);
+  }
   return found;
+}
+
+/** What is known, with further independent deviations of some effects. */
+function widened(base: Uncertainty, sds: Readonly<Record<string, number>>): Uncertainty {
+  const added = (a: Gradient, b: Gradient) =>
+    Object.entries(sds).reduce(
+      (sum, [name, sd]) => sum + (a.get(name) ?? 0) * (b.get(name) ?? 0) * sd * sd,
+      0,
+    );
+  return {
+    covariance: (a, b) => base.covariance(a, b) + added(a, b),
+    variance: (gradient) => base.variance(gradient) + added(gradient, gradient),
+  };
 }
 
 function fitted(fit: NonNullable<FrameModel['fit']>): Uncertainty | null {

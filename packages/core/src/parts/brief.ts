@@ -170,6 +170,12 @@ export interface Growth {
   };
 }
 
+/** An owned part and how many times its rated clock it runs at; a figure of this very piece. */
+export interface TunedPart {
+  readonly part: string;
+  readonly times: number;
+}
+
 /** The job: money, games, screen, needs. Money is in minor units of `money.currency`. */
 export interface Brief {
   readonly name: string;
@@ -248,6 +254,8 @@ export interface Brief {
   readonly owned: readonly string[];
   /** What is known of the owned parts' worth. */
   readonly ownedParts: readonly OwnedPart[];
+  /** Owned parts that run faster than shipped, found by tuning this very machine. */
+  readonly tuned: readonly TunedPart[];
   readonly locks: readonly Lock[];
   readonly planned: Planned;
   readonly growth: Growth;

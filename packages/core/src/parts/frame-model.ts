@@ -98,4 +98,6 @@ export interface FrameModel {
   readonly shortfall?: ShortfallStrengths | undefined;
   /** Absent: effects and their standard deviations were given as data. */
   readonly fit?: FitSummary | undefined;
+  /** Present once tuned figures are in: standard deviations that they add, by the name of the effect. Never stored. */
+  readonly tunedSds?: Readonly<Record<string, number>> | undefined;
 }

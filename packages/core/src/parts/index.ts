@@ -64,6 +64,7 @@ export {
 export type {
   Background,
   OwnedPart,
+  TunedPart,
   Brief,
   BriefGame,
   ClaimHabits,

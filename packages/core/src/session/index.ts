@@ -1,6 +1,6 @@
 import { assume, type Assumed } from '../assumptions/index.ts';
 import { ruleContext, type RuleContext } from '../compatibility/index.ts';
-import { indexModel, scorerFor, type ModelIndex } from '../frames/index.ts';
+import { indexModel, scorerFor, withTuned, type ModelIndex } from '../frames/index.ts';
 import { priceIndexOf, type PriceIndex } from '../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
 
@@ -9,7 +9,7 @@ import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
  * best set, baskets, upgrades, the watch. Each member is worked out at its first use and then kept.
  */
 export interface Session {
-  /** With what the brief lets be assumed filled in. */
+  /** With what the brief lets be assumed filled in, and owned parts as they were tuned. */
   readonly catalogue: Catalogue;
   readonly brief: Brief;
   /** What was filled in, by part. */
@@ -28,7 +28,8 @@ export interface Session {
 
 /** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
 export function openSession(stated: Catalogue, brief: Brief): Session {
-  const { catalogue, byPart } = assume(stated, brief.whereToBuy.assume);
+  const { catalogue: filled, byPart } = assume(stated, brief.whereToBuy.assume);
+  const catalogue = withTuned(filled, brief);
   let priceIndex: PriceIndex | undefined;
   let rules: RuleContext | undefined;
   let rates: ModelIndex | undefined;

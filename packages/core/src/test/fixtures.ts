@@ -108,6 +108,7 @@ export const BRIEF: Brief = {
   },
   dates: { buyOn: null, readyBy: null },
   ownedParts: [],
+  tuned: [],
   owned: [],
   locks: [],
   planned: { gpu: null, memory: null, cpu: null, isFirm: false },

@@ -17,4 +17,13 @@ export {
   type Outcome,
   type TuningAttempt,
 } from './session.ts';
+export {
+  isMachineOf,
+  machineStates,
+  timesOf,
+  tunedPartsOf,
+  type MachineState,
+  type MachineStateCode,
+  type TuningLog,
+} from './states.ts';
 export { machineOfSeed, simulate } from './simulated.ts';

@@ -122,7 +122,7 @@ const solver = {
     const start = performance.now();
     let firstMs: number | null = null;
     const { session, prepared } = searchOf(brief);
-    const rates = ratesFor(brief, loaded().frameModel);
+    const rates = ratesFor(brief, session.catalogue.frameModel);
     const steps: FrontierStep[] = [];
     const add = ({ step }: FrontierProgress) => {
       if (!step) return;
