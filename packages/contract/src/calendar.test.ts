@@ -1,7 +1,7 @@
 import type { Deadline } from '@ripe-pick/core/buying';
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
-import { calendarOf } from './calendar.ts';
+import { calendarOf, scheduleOf } from './calendar.ts';
 
 /* Read back with ical.js, a general library for RFC 5545. */
 
@@ -67,5 +67,23 @@ describe('the calendar file', () => {
       'PRODID:-//Ripe Pick//Deadlines//EN',
     ]);
     expect(lines.filter((line) => line === 'DTSTAMP:20261120T180405Z')).toHaveLength(3);
+  });
+});
+
+describe('a schedule', () => {
+  it('is read by a general reader of calendars as floating times', () => {
+    const event = {
+      uid: 'a.1',
+      from: '2026-11-28T19:30',
+      to: '2026-11-29T04:00',
+      title: 'Memory, soak',
+      about: '',
+    };
+    const found = new ICAL.Component(ICAL.parse(scheduleOf([event], 'Tuning', '2026-11-28T10:00:00Z')));
+    const [read] = found.getAllSubcomponents('vevent').map((each) => new ICAL.Event(each));
+    expect(read.startDate.toString()).toBe('2026-11-28T19:30:00');
+    expect(read.endDate.toString()).toBe('2026-11-29T04:00:00');
+    expect(read.startDate.zone.tzid).toBe('floating');
+    expect(read.summary).toBe('Memory, soak');
   });
 });

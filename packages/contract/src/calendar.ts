@@ -37,17 +37,52 @@ const compact = (date: string) => date.replaceAll('-', '');
 const nextDay = (date: string) =>
   new Date(Date.parse(`${date}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 
-/** Writes deadlines as a calendar. `now` is when it was made (ISO 8601, UTC). */
-export function calendarOf(deadlines: readonly Deadline[], name: string, now: string): string {
-  const stamp = `${now.slice(0, 19).replace(/[-:]/g, '')}Z`;
+const stampOf = (now: string) => `${now.slice(0, 19).replace(/[-:]/g, '')}Z`;
+
+/** A calendar around the lines of its events. */
+function calendarAround(name: string, product: string, events: readonly string[]): string {
   const lines = [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
-    'PRODID:-//Ripe Pick//Deadlines//EN',
+    `PRODID:-//Ripe Pick//${product}//EN`,
     'CALSCALE:GREGORIAN',
     'METHOD:PUBLISH',
     `X-WR-CALNAME:${escaped(name)}`,
+    ...events,
+    'END:VCALENDAR',
   ];
+  return `${lines.map(folded).join('\r\n')}\r\n`;
+}
+
+/** Something with a beginning and an end by the clock on the wall, as 2026-11-28T19:30. */
+interface TimedEvent {
+  readonly uid: string;
+  readonly from: string;
+  readonly to: string;
+  readonly title: string;
+  readonly about: string;
+}
+
+/** Writes events by the clock on the wall: floating times, the same in every zone (RFC 5545, 3.3.5, form 1). */
+export function scheduleOf(events: readonly TimedEvent[], name: string, now: string): string {
+  const floating = (at: string) => `${at.replace(/[-:]/g, '')}00`;
+  const lines = events.flatMap(({ uid, from, to, title, about }) => [
+    'BEGIN:VEVENT',
+    `UID:${uid}@ripe-pick`,
+    `DTSTAMP:${stampOf(now)}`,
+    `DTSTART:${floating(from)}`,
+    `DTEND:${floating(to)}`,
+    `SUMMARY:${escaped(title)}`,
+    ...(about === '' ? [] : [`DESCRIPTION:${escaped(about)}`]),
+    'END:VEVENT',
+  ]);
+  return calendarAround(name, 'Schedule', lines);
+}
+
+/** Writes deadlines as a calendar. `now` is when it was made (ISO 8601, UTC). */
+export function calendarOf(deadlines: readonly Deadline[], name: string, now: string): string {
+  const stamp = stampOf(now);
+  const lines: string[] = [];
   for (const { uid, day, title, about, remindDays } of deadlines) {
     lines.push(
       'BEGIN:VEVENT',
@@ -69,6 +104,5 @@ export function calendarOf(deadlines: readonly Deadline[], name: string, now: st
       );
     lines.push('END:VEVENT');
   }
-  lines.push('END:VCALENDAR');
-  return `${lines.map(folded).join('\r\n')}\r\n`;
+  return calendarAround(name, 'Deadlines', lines);
 }

@@ -48,7 +48,7 @@ export { takePackIn, type PackIn } from './pack/take-in.ts';
 export { takePackOut, type PackOut } from './pack/take-out.ts';
 export { writeTuningTable, type Tuning } from './tuning.ts';
 export type { Assembly } from './assembly.ts';
-export { calendarOf } from './calendar.ts';
+export { calendarOf, scheduleOf } from './calendar.ts';
 export { dealSchema } from './deals.ts';
 export {
   buyingSchema,

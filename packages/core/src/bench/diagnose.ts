@@ -205,8 +205,20 @@ function sideEvidence(
   return cost;
 }
 
+/** What is known of a cause before anything is measured: how many times as likely it is. */
+interface Told {
+  readonly cause: Cause;
+  readonly factor: number;
+}
+const toldOf = (cause: Cause, told: readonly Told[]) =>
+  told.reduce((product, each) => (each.cause === cause ? product * each.factor : product), 1);
+
 /** A cause with the logarithm of its weight: prior times likelihood over its degrees. Null when the system cannot have it. */
-function weighed(cause: Cause, variants: readonly Variant[], evidence: Likelihood, healthy: Misfit) {
+function weighed(
+  cause: Cause,
+  variants: readonly Variant[],
+  { evidence, healthy, told }: { evidence: Likelihood; healthy: Misfit; told: readonly Told[] },
+) {
   if (variants.length === 0) return null;
   const tried = variants.map((variant) => ({ variant, ...evidence.misfit(variant) }));
   const likeliest = tried.reduce((a, b) => (b.cost < a.cost ? b : a));
@@ -216,7 +228,7 @@ function weighed(cause: Cause, variants: readonly Variant[], evidence: Likelihoo
   );
   return {
     cause,
-    logWeight: Math.log(PRIOR[cause] * total) - likeliest.cost,
+    logWeight: Math.log(PRIOR[cause] * toldOf(cause, told) * total) - likeliest.cost,
     predicted: likeliest.each.map((each, i) => Math.exp(each.ln - healthy.each[i].ln)),
   };
 }
@@ -238,11 +250,12 @@ function comparedWith(observations: readonly BenchObservation[], healthy: Misfit
   });
 }
 
-/** Expected against measured, and the causes in order of their probability. */
+/** Expected against measured, and the causes in order of their probability; `told` is what is known of them beforehand. */
 export function diagnose(
   model: FrameModel,
   own: OwnRig,
   observations: readonly BenchObservation[],
+  told: readonly Told[] = [],
 ): DiagnoseResult {
   const system = systemOf(own, indexModel(model), own.profileOn);
   if (!('cpu' in system)) return { status: 'unknown', missing: system.map((each) => each.fact) };
@@ -258,7 +271,8 @@ export function diagnose(
   const evidence = new Likelihood(system, observations, scenes, model);
   const healthy = evidence.misfit({ change: (same) => same });
   const posterior = CAUSES.flatMap(
-    (cause) => weighed(cause, variantsOf(cause, { own, base: system, model }), evidence, healthy) ?? [],
+    (cause) =>
+      weighed(cause, variantsOf(cause, { own, base: system, model }), { evidence, healthy, told }) ?? [],
   );
   const fine = Math.log(PRIOR.healthy) - healthy.cost;
   const top = Math.max(fine, ...posterior.map(({ logWeight }) => logWeight));

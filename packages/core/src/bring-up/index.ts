@@ -3,3 +3,4 @@ export { CAUSE_TABLE, START_CAUSES, type StartCauseCode } from './causes.ts';
 export { machineOf } from './machine.ts';
 export { QUESTIONS } from './questions.ts';
 export { profileLoss, settingsFor } from './settings.ts';
+export { toldCauses, type ToldCause } from './told.ts';

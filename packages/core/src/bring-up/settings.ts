@@ -2,7 +2,7 @@ import { scorerFor } from '../frames/index.ts';
 import type { Brief, FrameModel, Memory, PartSet } from '../parts/index.ts';
 
 /** Something to set up once the machine starts, and how to see that it took. Common practice, no source. */
-interface SetupItem {
+export interface SetupItem {
   readonly code: string;
   readonly title: string;
   readonly why: string;

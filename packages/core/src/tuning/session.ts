@@ -113,14 +113,21 @@ export function judged(
   return limit === null ? { outcome, note: '' } : { outcome: 'stopped', note: limit };
 }
 
-/** How long the rest takes at most, and as expected when the steps that are left to the limit are spread evenly, in minutes. */
-export function timeLeft(
+/** What is left of a stage: steps that somebody has to set, and long soaks; as expected, and at worst. */
+export interface StageLeft {
+  readonly steps: { readonly expected: number; readonly worst: number };
+  readonly soaks: { readonly expected: number; readonly worst: number };
+}
+
+/** What is left, when the steps that are left to the limit are spread evenly. */
+export function stageLeft(
   plan: StagePlan,
   attempts: readonly TuningAttempt[],
   expectedSteps = USUAL_STEPS[plan.stage],
-): { readonly expected: number; readonly worst: number } {
+): StageLeft {
   const next = nextStep(plan, attempts);
-  if (next.kind === 'done' || next.kind === 'nothing') return { expected: 0, worst: 0 };
+  const none = { expected: 0, worst: 0 };
+  if (next.kind === 'done' || next.kind === 'nothing') return { steps: none, soaks: none };
   const steps = attempts.filter(({ purpose }) => purpose === 'step').length;
   const isInFinal = (next.kind === 'try' ? next.purpose : next.attempt.purpose) === 'final';
   const most =
@@ -128,9 +135,20 @@ export function timeLeft(
       ? expectedSteps * 2
       : Math.floor(Math.abs(plan.limit - plan.start) / plan.step + 1e-9) + 1;
   const stepsLeft = (all: number) => (isInFinal ? 0 : Math.max(1, all - steps));
-  // A long soak that fails at its end is begun anew a step lower.
   return {
-    expected: stepsLeft(expectedSteps) * plan.soakMinutes + plan.finalMinutes,
-    worst: stepsLeft(Math.max(most, expectedSteps)) * plan.soakMinutes + 2 * plan.finalMinutes,
+    steps: { expected: stepsLeft(expectedSteps), worst: stepsLeft(Math.max(most, expectedSteps)) },
+    soaks: { expected: 1, worst: 2 }, // a long soak that fails at its end is begun anew a step lower
   };
+}
+
+/** How long the rest takes as expected, and at worst, in minutes. */
+export function timeLeft(
+  plan: StagePlan,
+  attempts: readonly TuningAttempt[],
+  expectedSteps = USUAL_STEPS[plan.stage],
+): { readonly expected: number; readonly worst: number } {
+  const { steps, soaks } = stageLeft(plan, attempts, expectedSteps);
+  const minutes = (which: 'expected' | 'worst') =>
+    steps[which] * plan.soakMinutes + soaks[which] * plan.finalMinutes;
+  return { expected: minutes('expected'), worst: minutes('worst') };
 }

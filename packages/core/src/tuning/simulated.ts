@@ -13,11 +13,14 @@ export interface SimulatedMachine {
   readonly seed: number;
 }
 
+/** Degrees at the start, by stage. Invented. */
+const AT_START: Readonly<Record<StagePlan['stage'], number>> = { memory: 38, cpu: 58, gpu: 60 };
+
 /** The machine of a seed for a plan: the same each time. How good its silicon is goes by the seed. Invented. */
 export const machineOfSeed = (seed: number, plan: StagePlan): SimulatedMachine => ({
   wall: plan.start + signOf(plan) * plan.step * (5.5 + (seed % 5)),
   soft: plan.step * 1.5,
-  idleCelsius: 58,
+  idleCelsius: AT_START[plan.stage],
   celsiusPerStep: 1.6,
   seed,
 });

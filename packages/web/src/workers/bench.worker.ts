@@ -14,7 +14,9 @@ import {
   type PartEntry,
   type PartRead,
 } from '@ripe-pick/core/specs';
+import { MonitorReader, type MonitorRead } from '@ripe-pick/core/tuning/monitor';
 import { expose } from 'comlink';
+import Papa from 'papaparse';
 import { drive, Tickets } from './drive.ts';
 import { mergePlan, packPlan, packText } from './merge-plan.ts';
 import { pastedPart, pastedParts } from './pasted-parts.ts';
@@ -86,6 +88,23 @@ const bench = {
   packPlan,
   packText,
   cancel: () => tickets.next(),
+  /** Reads a monitoring tool’s log, in pieces, so that a million rows are never in memory; null when it was stopped. */
+  readMonitorLog(file: File, report: ((share: number) => void) | null): Promise<MonitorRead | null> {
+    const ticket = tickets.next();
+    const reader = new MonitorReader();
+    return new Promise((resolve, reject) =>
+      Papa.parse<string[]>(file, {
+        chunkSize: 1 << 20,
+        chunk: ({ data, meta }, parser) => {
+          if (!tickets.isCurrent(ticket) || reader.isHopeless) return parser.abort();
+          for (const row of data) reader.push(row);
+          report?.(meta.cursor / Math.max(1, file.size));
+        },
+        complete: () => resolve(tickets.isCurrent(ticket) ? reader.end() : null),
+        error: reject,
+      }),
+    );
+  },
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {
     const start = performance.now();

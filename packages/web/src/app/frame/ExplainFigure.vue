@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import Dialog from '../../shared/ui/Dialog.vue';
+import TunedNote from '../../shared/ui/TunedNote.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -30,6 +31,7 @@ const figureOf = (game: { average: number; low: number; slowest: number }) => ga
         {{ objectiveWords(objective, workspace.brief.play.refreshHz) }}. In 4 of 5 cases between
         {{ fps(rates.objective.interval.low) }} and {{ fps(rates.objective.interval.high) }}.
       </p>
+      <TunedNote />
       <table class="lines">
         <thead>
           <tr>

@@ -42,7 +42,9 @@ const remove = (run: BenchRunKept) =>
           fps(group.expected.interval.low)
         }}
         to {{ fps(group.expected.interval.high) }})</template
-      ><template v-if="first.state.clocks === 'raised'"> with clocks as shipped</template>.
+      ><template v-if="first.state.clocks === 'raised'">
+        {{ group.isTuned ? 'as it was tuned' : 'with clocks as shipped' }}</template
+      >.
       <template v-if="group.summary.count < 3"
         >Three passes are the custom: the spread shows what one is worth.</template
       >

@@ -8,6 +8,7 @@ import type { Why } from './use-bench.ts';
 const props = defineProps<{ why: Why; nameOf: (id: string) => string }>();
 const opened = ref<string | null>(null);
 const found = computed(() => (props.why.kind === 'done' ? props.why.diagnosis : null));
+const told = computed(() => (props.why.kind === 'done' ? props.why.told : []));
 /** Causes that are worth a line. */
 const LEAST_SHOWN = 0.02;
 const causes = computed(
@@ -85,6 +86,18 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
           </div>
         </li>
       </ol>
+      <div v-if="told.length > 0" class="small">
+        <b>Told by Build day, and counted:</b>
+        <ul>
+          <li v-for="each in told" :key="each.words">
+            {{ each.words }}
+            <span class="quiet"
+              >{{ CAUSE_WORDS[each.cause].name }}:
+              {{ each.factor < 1 ? 'less likely.' : 'more likely.' }}</span
+            >
+          </li>
+        </ul>
+      </div>
       <p class="quiet small">
         From {{ found.compared.length }} scenes: averages, 1 % lows, card-busy shares and drift where known,
         against the model’s expectation with its uncertainty. Switch off and unplug before you touch anything

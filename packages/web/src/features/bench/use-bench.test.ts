@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
-import { catalogueFileSchema, catalogueOf, type BenchKept } from '@ripe-pick/contract';
+import { catalogueFileSchema, catalogueOf, workspaceSchema, type BenchKept } from '@ripe-pick/contract';
+import { USUAL_PLANS } from '@ripe-pick/core/tuning';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { effectScope } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useBenchPage } from './use-bench.ts';
 
 const demo = (name: string): unknown =>
@@ -63,6 +65,65 @@ describe('what the test bench shows', () => {
     expect(found.why.value.kind).toBe('none');
     // Their expectation is that of parts as shipped, and stands there all the same.
     expect(found.groups.value[0].expected?.fps).toBeGreaterThan(50);
+  });
+  it('counts what Build day told of the machine: a right reading of its heat speaks against heat', () => {
+    const pick = (part: string) => ({ part, offer: null });
+    const { cpu, motherboard, memory, gpu } = rigs[0];
+    const chance = (reading: number | null) => {
+      setActivePinia(createPinia());
+      const workspace = useWorkspace();
+      const [first] = workspace.candidates;
+      const picks = {
+        ...{ cpu: pick(cpu), motherboard: pick(motherboard), memory: pick(memory) },
+        gpu: pick(gpu ?? ''),
+      };
+      const settings = reading === null ? [] : [{ code: 'processor-heat', reading }];
+      const [assembly] = workspaceSchema.shape.assemblies.parse([{ id: first.id, start: { settings } }]);
+      workspace.state = { ...workspace.state, candidates: [{ ...first, picks }], assemblies: [assembly] };
+      const why = page().why.value;
+      return why.kind === 'done'
+        ? {
+            told: why.told,
+            p: why.diagnosis.causes.find(({ cause }) => cause === 'processor-held')?.probability,
+          }
+        : null;
+    };
+    const [silent, hot, cool] = [chance(null), chance(99), chance(70)];
+    expect(silent?.told).toEqual([]);
+    expect(hot?.told[0].words).toContain('99 °C was read off. Too hot');
+    expect(hot?.p).toBeGreaterThan(silent?.p ?? 1);
+    expect(cool?.p).toBeLessThan(silent?.p ?? 0);
+  });
+  it('expects of raised clocks what they were tuned to, once that is known', () => {
+    const raised = runs.map((run) => ({ ...run, state: { ...run.state, clocks: 'raised' as const } }));
+    const plain = page({ rigs, runs: raised }).groups.value[0];
+    expect(plain.isTuned).toBe(false);
+    setActivePinia(createPinia());
+    const workspace = useWorkspace();
+    const [first] = workspace.candidates;
+    const { cpu, motherboard, memory, gpu } = rigs[0];
+    const picks = Object.fromEntries(
+      Object.entries({ cpu, motherboard, memory, gpu }).map(([slot, part]) => [slot, { part, offer: null }]),
+    );
+    const attempt = (purpose: 'step' | 'final', serial: number) => ({
+      ...{
+        serial,
+        purpose,
+        setting: serial === 0 ? 4000 : 4400,
+        minutes: 5,
+        beganAt: '2026-11-28T19:00:00Z',
+      },
+      ...{ outcome: 'held', celsius: null, volts: null, errors: null, score: null, note: '' },
+    });
+    const plan = { ...USUAL_PLANS.cpu, start: 4000, step: 400, limit: 4400 };
+    const attempts = [attempt('step', 0), attempt('step', 1), attempt('final', 2)];
+    const tunings = workspaceSchema.shape.tunings.parse([
+      { id: 'a.cpu', candidate: first.id, plan, attempts },
+    ]);
+    workspace.state = { ...workspace.state, candidates: [{ ...first, picks }], tunings };
+    const tuned = page({ rigs, runs: raised }).groups.value[0];
+    expect(tuned.isTuned).toBe(true);
+    expect(tuned.expected?.fps).toBeGreaterThan(plain.expected?.fps ?? Infinity);
   });
   it('says why nothing is expected: warm-ups alone, a part that went, no system', () => {
     const warm = page({ rigs, runs: [{ ...runs[0], isWarmUp: true }] });

@@ -7,6 +7,7 @@ import {
   type BenchObservation,
   type RunGroup,
 } from '@ripe-pick/core/bench';
+import type { ToldCause } from '@ripe-pick/core/bring-up';
 import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
 import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/frames';
 import type { Catalogue, Part } from '@ripe-pick/core/parts';
@@ -14,16 +15,19 @@ import { useDraft } from '../../shared/ui/draft.ts';
 import { computed } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
+import { useBuildStory, type BuildStory } from './build-story.ts';
 
 /** Passes put together, with what the model expects of a healthy system there. */
 export interface Measured extends RunGroup<BenchRunKept> {
   readonly expected: { readonly fps: number; readonly interval: Interval; readonly sdLn: number } | null;
   /** Why there is no expectation. */
   readonly unknown: string | null;
+  /** Whether what is expected is that of the machine as it was tuned. */
+  readonly isTuned: boolean;
 }
 
 export type Why =
-  | { readonly kind: 'done'; readonly diagnosis: Diagnosis }
+  | { readonly kind: 'done'; readonly diagnosis: Diagnosis; readonly told: readonly ToldCause[] }
   | { readonly kind: 'none'; readonly reason: string };
 
 /** Scenes that a diagnosis needs at least: one that the processor limits and one that the card does, with luck. */
@@ -31,22 +35,29 @@ const LEAST_SCENES = 2;
 
 type KeptRig = BenchKept['rigs'][number];
 
-/** What a catalogue's model expects of passes put together. */
-function measuredWith({ parts, frameModel }: Catalogue, system: KeptRig) {
-  const judge = recordJudge(parts, frameModel);
-  const predict = predictor(frameModel);
+/** What a model expects of passes put together; raised clocks as they were tuned where that is known, else as shipped. */
+function measuredWith(shipped: Catalogue, tuned: Catalogue | null, system: KeptRig) {
+  const withModel = ({ parts, frameModel }: Catalogue) => ({
+    parts,
+    judge: recordJudge(parts, frameModel),
+    predict: predictor(frameModel),
+  });
+  const asShipped = withModel(shipped);
+  const asTuned = tuned ? withModel(tuned) : asShipped;
   return (group: RunGroup<BenchRunKept>): Measured => {
-    const unknown = (why: string): Measured => ({ ...group, expected: null, unknown: why });
+    const isRaised = group.runs[0].state.clocks === 'raised';
+    const { parts, judge, predict } = isRaised ? asTuned : asShipped;
+    const unknown = (why: string): Measured => ({ ...group, expected: null, unknown: why, isTuned: false });
     const [record] = recordsOfRuns(parts, [system], group.runs);
     if (!record) return unknown('Only warm-ups so far.');
-    // Raised clocks are compared with what the parts do as shipped.
+    // A record of raised clocks would be held back from the fit; here it is only compared.
     const judged = judge({ ...record, clocks: 'stock', low: null, excluded: null });
     if ('heldBack' in judged) return unknown(judged.heldBack.map(heldBackSentence).join(' '));
     const found = predict(judged.usable);
     if (!found) return unknown('The model has no rate for these parts.');
     const rate = Math.exp(found.ln);
     const expected = { fps: rate, interval: intervalAround(rate, found.sd), sdLn: found.sd };
-    return { ...group, unknown: null, expected };
+    return { ...group, unknown: null, expected, isTuned: isRaised && tuned !== null };
   };
 }
 
@@ -61,13 +72,21 @@ function observationOf({ runs: [first], summary }: Measured): BenchObservation |
 
 const none = (reason: string): Why => ({ kind: 'none', reason });
 
-/** Why a system is as fast as it is, from the scenes that were measured with clocks as shipped. */
-function whyOf(catalogue: Catalogue, system: KeptRig, groups: readonly Measured[]): Why {
-  const asShipped = groups.filter(
-    (group) => group.summary && group.runs[0].state.clocks === 'stock' && group.expected,
+/** Why a system is as fast as it is, from the scenes that were measured in the state that it was in last. */
+function whyOf(
+  shipped: Catalogue,
+  { told, tuned }: BuildStory,
+  system: KeptRig,
+  groups: readonly Measured[],
+): Why {
+  const comparable = groups.filter(
+    (group) => group.summary && group.expected && (group.runs[0].state.clocks === 'stock' || group.isTuned),
   );
-  const profileOn = asShipped.at(-1)?.runs[0].state.profile ?? true;
-  const counted = asShipped.filter((group) => group.runs[0].state.profile === profileOn);
+  const state = comparable.at(-1)?.runs[0].state ?? { profile: true, clocks: 'stock' };
+  const catalogue = state.clocks === 'raised' && tuned ? tuned : shipped;
+  const counted = comparable.filter(
+    ({ runs: [{ state: each }] }) => each.profile === state.profile && each.clocks === state.clocks,
+  );
   if (counted.length < LEAST_SCENES)
     return none(
       `Measure at least ${LEAST_SCENES} scenes with clocks as shipped: a fast game at its lightest setting, which the processor limits, and a heavy one at its heaviest, which the card limits.`,
@@ -83,9 +102,10 @@ function whyOf(catalogue: Catalogue, system: KeptRig, groups: readonly Measured[
   if (!cpu || !motherboard || !memory || (system.gpu !== null && !gpu))
     return none('A part of this system is no longer in the catalogue.');
   const observations = counted.flatMap((group) => observationOf(group) ?? []);
-  const result = diagnose(catalogue.frameModel, { cpu, motherboard, memory, gpu, profileOn }, observations);
+  const own = { cpu, motherboard, memory, gpu, profileOn: state.profile };
+  const result = diagnose(catalogue.frameModel, own, observations, told);
   return result.status === 'done'
-    ? { kind: 'done', diagnosis: result.diagnosis }
+    ? { kind: 'done', diagnosis: result.diagnosis, told }
     : none(`Not known: ${result.missing.join(', ')}.`);
 }
 
@@ -97,15 +117,16 @@ export function useBenchPage() {
   const system = computed(
     () => records.bench.rigs.find((each) => each.id === chosen.value) ?? records.bench.rigs.at(-1) ?? null,
   );
+  const story = useBuildStory(system);
   const runs = computed(() => records.bench.runs.filter((run) => run.rig === system.value?.id));
   const groups = computed((): Measured[] =>
     catalogueStore.catalogue && system.value
-      ? groupRuns(runs.value).map(measuredWith(catalogueStore.catalogue, system.value))
+      ? groupRuns(runs.value).map(measuredWith(catalogueStore.catalogue, story.value.tuned, system.value))
       : [],
   );
   const why = computed((): Why =>
     catalogueStore.catalogue && system.value
-      ? whyOf(catalogueStore.catalogue, system.value, groups.value)
+      ? whyOf(catalogueStore.catalogue, story.value, system.value, groups.value)
       : none('No system yet.'),
   );
   return { chosen, system, runs, groups, why, share: INTERVAL_SHARE };

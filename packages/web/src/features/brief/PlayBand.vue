@@ -15,6 +15,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import TunedNote from '../../shared/ui/TunedNote.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import AddGame from '../../shared/ui/AddGame.vue';
 import ShareBar from './ShareBar.vue';
@@ -221,6 +222,7 @@ const presets = PRESETS.map((preset) => ({
         @change="(v: boolean) => set('switch the memory profile', { memoryProfile: v })"
       />
     </div>
+    <TunedNote all />
   </section>
 </template>
 

@@ -7,6 +7,7 @@ import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import TunedNote from '../../shared/ui/TunedNote.vue';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 import ExplainRate from './ExplainRate.vue';
 import { fieldName } from '../../shared/format/facts.ts';
@@ -92,6 +93,7 @@ const ticks = computed(() => y.value.ticks(4));
           </g>
         </svg>
       </div>
+      <TunedNote />
       <table>
         <thead>
           <tr>

@@ -33,7 +33,7 @@ const y = computed(() => {
   const room = Math.max(props.plan.step, (high - low) * 0.12);
   return scaleLinear()
     .domain([low - room, high + room])
-    .range([HEIGHT - HEAT - 12, 12]);
+    .range([HEIGHT - HEAT - 12, 28]);
 });
 const heat = computed(() => {
   const values = props.attempts.flatMap(({ celsius }) => (celsius === null ? [] : [celsius]));

@@ -7,20 +7,19 @@ import { isDemo } from '../../shared/api/place.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import { download, fileName } from '../../shared/ui/download.ts';
+import MonitorIn from './MonitorIn.vue';
 import PlanForm from './PlanForm.vue';
+import SchedulePanel from './SchedulePanel.vue';
+import StatesPanel from './StatesPanel.vue';
 import TuningChart from './TuningChart.vue';
 import { useTuning, type Reading } from './use-tuning.ts';
+import { STAGE_NAMES } from './words.ts';
 
 const workspace = useWorkspace();
 const stage = ref<TuningStage>('memory');
 const tuning = useTuning(stage);
 const { kept, next, left, isWriting } = tuning;
 
-const NAMES: Readonly<Record<TuningStage, string>> = {
-  memory: 'Memory',
-  cpu: 'Processor',
-  gpu: 'Graphics card',
-};
 /** Where no sheet says what is shipped, settings are told from there. */
 const unit = computed(() => {
   const { way, start } = kept.value.plan;
@@ -81,7 +80,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           :aria-pressed="stage === each"
           @click="stage = each"
         >
-          {{ NAMES[each] }}
+          {{ STAGE_NAMES[each] }}
         </button>
       </div>
       <p class="quiet num" role="status">
@@ -183,6 +182,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
               @update:value="(score: number | null) => set({ score })"
             />
           </div>
+          <MonitorIn :stage="stage" @take="set" />
           <p v-if="limit" role="alert" class="bad">{{ limit }}: it counts as stopped.</p>
           <div class="acts">
             <button class="plain strong big" @click="tell('crash')">It crashed</button>
@@ -229,6 +229,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
         @change="tuning.change"
       />
     </details>
+    <StatesPanel :logs="tuning.logs.value" />
+    <SchedulePanel :logs="tuning.logs.value" />
     <section v-if="kept.attempts.length > 0" class="sheet log" aria-labelledby="log">
       <div class="bar">
         <h2 id="log">The log</h2>

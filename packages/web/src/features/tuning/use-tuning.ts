@@ -6,6 +6,7 @@ import {
   shippedSetting,
   simulate,
   timeLeft,
+  TUNING_STAGES,
   USUAL_PLANS,
   type TuningAttempt,
   type NextStep,
@@ -77,20 +78,24 @@ function attemptsOn(kept: ComputedRef<Tuning>, next: ComputedRef<NextStep>, edit
 export function useTuning(stage: Ref<TuningStage>) {
   const bench = useBench();
   const workspace = useWorkspace();
-  const id = computed(() => `${workspace.active.id}.${stage.value}`.slice(0, 100));
   const parts = computed(() =>
     bench.session ? partSetOf(workspace.picks, bench.session.priceIndex.parts).set : {},
   );
-  const kept = computed<Tuning>(
-    () =>
-      workspace.tunings.find((each) => each.id === id.value) ?? {
-        id: id.value,
-        candidate: workspace.active.id,
-        plan: { ...USUAL_PLANS[stage.value], start: shippedSetting(stage.value, parts.value) },
+  const ofStage = (each: TuningStage): Tuning => {
+    const candidate = workspace.active.id;
+    const id = `${candidate}.${each}`.slice(0, 100);
+    const plan = { ...USUAL_PLANS[each], start: shippedSetting(each, parts.value) };
+    return (
+      workspace.tunings.find((tuning) => tuning.id === id) ?? {
+        id,
+        candidate,
+        plan,
         attempts: [],
         simulated: null,
-      },
-  );
+      }
+    );
+  };
+  const kept = computed(() => ofStage(stage.value));
   const next = computed(() => nextStep(kept.value.plan, kept.value.attempts));
   const edit: EditTuning = (label, change) =>
     workspace.edit(label, (state) => {
@@ -102,6 +107,8 @@ export function useTuning(stage: Ref<TuningStage>) {
     });
   return {
     kept,
+    /** All stages, begun or not, in their order; those that the build has a part for. */
+    logs: computed(() => TUNING_STAGES.filter((each) => workspace.picks[each]).map(ofStage)),
     /** What the part does as shipped; 0 where no sheet says it. */
     shipped: computed(() => shippedSetting(stage.value, parts.value)),
     next,

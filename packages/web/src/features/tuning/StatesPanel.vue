@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import type { Picks } from '@ripe-pick/core/parts';
+import {
+  machineStates,
+  timesOf,
+  tunedPartsOf,
+  type MachineStateCode,
+  type TuningLog,
+} from '@ripe-pick/core/tuning';
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import { fps } from '../../shared/format/format.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { STAGE_NAMES } from './words.ts';
+
+/** The three states of the machine, expected and measured; and whether the brief counts what was tuned. */
+const props = defineProps<{ logs: readonly TuningLog[] }>();
+const catalogueStore = useCatalogue();
+const names = useNames();
+const records = useRecords();
+const workspace = useWorkspace();
+
+const NAMES: Readonly<Record<MachineStateCode, string>> = {
+  shipped: 'As shipped',
+  profile: 'Rated profile on',
+  tuned: 'Tuned',
+};
+const states = computed(() =>
+  catalogueStore.catalogue
+    ? machineStates(catalogueStore.catalogue, workspace.brief, workspace.picks, props.logs, records.bench)
+    : [],
+);
+const games = computed(() => workspace.brief.play.games.map(({ game }) => game));
+const rate = (state: (typeof states.value)[number], game: string) =>
+  state.expected?.games.find((each) => each.game === game) ?? null;
+const measured = (state: (typeof states.value)[number], game: string) =>
+  state.measured.get(game)?.summary?.average ?? null;
+/** Stages that are done and count for nothing in rates, with why. */
+const uncounted = computed(() =>
+  props.logs.flatMap((log) => {
+    const times = timesOf(log);
+    const name = STAGE_NAMES[log.plan.stage];
+    if (times === 'voltage')
+      return [`${name}: a lower voltage is cooler and quieter; rates stay as they are.`];
+    if (times === 'no clock as shipped')
+      return [
+        `${name}: no sheet states its clock as shipped, so how many times as fast it is is not known. Begin the stage anew at the clock that it shows under load to have it counted.`,
+      ];
+    return [];
+  }),
+);
+const own = computed(() => tunedPartsOf(workspace.picks as Picks, props.logs));
+const isCounted = computed(
+  () =>
+    own.value.every(({ part, times }) =>
+      workspace.brief.tuned.some((each) => each.part === part && each.times === times),
+    ) && own.value.every(({ part }) => workspace.brief.owned.includes(part)),
+);
+const isAnyCounted = computed(() => {
+  const parts = workspace.picks;
+  const pieces = [parts.cpu, parts.gpu, parts.memory].flatMap((pick) => (pick ? [pick.part] : []));
+  return workspace.brief.tuned.some(({ part }) => pieces.includes(part));
+});
+const ids = computed(() => new Set(own.value.map(({ part }) => part)));
+const count = () =>
+  workspace.editBrief('count this machine’s tuned figures', (brief) => ({
+    ...brief,
+    owned: [...new Set([...brief.owned, ...ids.value])],
+    tuned: [...brief.tuned.filter(({ part }) => !ids.value.has(part)), ...own.value],
+  }));
+const uncount = () => workspace.editBrief('count parts as shipped', (brief) => ({ ...brief, tuned: [] }));
+</script>
+
+<template>
+  <section class="sheet states" aria-labelledby="states">
+    <h2 id="states">What it comes to</h2>
+    <div class="scroll" tabindex="0" role="region" aria-label="States of the machine">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Frames a second</th>
+            <th v-for="{ code } in states" :key="code" scope="col" class="end">
+              {{ NAMES[code] }}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="game in games" :key="game">
+            <th scope="row">{{ names.game(game) }}</th>
+            <td v-for="state in states" :key="state.code" class="end num">
+              <template v-if="rate(state, game)">
+                {{ fps(rate(state, game)?.average ?? 0) }}
+                <span class="quiet"
+                  >{{ fps(rate(state, game)?.interval.low ?? 0) }} to
+                  {{ fps(rate(state, game)?.interval.high ?? 0) }}</span
+                >
+              </template>
+              <span v-else class="quiet">–</span>
+              <b v-if="measured(state, game) !== null" class="measured"
+                >measured {{ fps(measured(state, game) ?? 0) }}</b
+              >
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p class="quiet">
+      Expected averages with their 80 % range; measured ones from passes on the
+      <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with the brief’s picture and background.
+    </p>
+    <p v-for="line in uncounted" :key="line">{{ line }}</p>
+    <div v-if="own.length > 0 || isAnyCounted" class="acts">
+      <button v-if="own.length > 0 && !isCounted" class="plain strong big" @click="count">
+        Count the tuned figures in this brief
+      </button>
+      <button v-if="isAnyCounted" class="plain edged big" @click="uncount">Count parts as shipped</button>
+      <p class="quiet">
+        They are this machine’s own: they count for the very pieces, which then stand as owned, and for no
+        other piece of the same part.
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.states {
+  display: grid;
+  gap: 8px;
+}
+p {
+  margin: 0;
+}
+.scroll {
+  overflow: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+  font-size: 13px;
+}
+th,
+td {
+  text-align: left;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.end {
+  text-align: right;
+}
+td .quiet,
+.measured {
+  display: block;
+  font-size: 12px;
+}
+.acts {
+  display: grid;
+  gap: 6px;
+}
+.big {
+  min-height: 44px;
+  padding: 8px 14px;
+  justify-self: start;
+}
+</style>
