@@ -1,5 +1,7 @@
 import {
   briefOf,
+  buildLogMarkdown,
+  buildLogOf,
   catalogueOf,
   MAX_BODY_BYTES,
   problemLine,
@@ -16,7 +18,7 @@ import {
   readRecordsFile,
   type Read,
 } from '@ripe-pick/server/transfer';
-import { assemblyInput, assemblyMarkdown, assemblyReport } from './assemble.ts';
+import { assemblyInput } from './assemble.ts';
 import { readArguments, USAGE, type Arguments } from './args.ts';
 import { fitCommand } from './fit.ts';
 import { growReport, pathText } from './grow.ts';
@@ -137,11 +139,10 @@ function assemble(desk: CommandDesk, catalogueFile: CatalogueFile): number {
   const brief =
     args.brief === '' ? null : briefOf(desk.load(args.brief, (text) => readBrief(text, catalogueFile)));
   const input = assemblyInput(build.picks, catalogueOf(catalogueFile), brief);
-  const report = assemblyReport(input);
-  const name = build.name ?? 'a build';
+  const report = buildLogOf(build.name ?? 'a build', input);
   desk.print(report, () =>
     args.markdown
-      ? assemblyMarkdown(name, report)
+      ? [buildLogMarkdown(report)]
       : report.steps.map(({ title, minutes, check }, n) => `${n + 1}. ${title} (${minutes} min): ${check}`),
   );
   return 0;

@@ -48,7 +48,10 @@ export { takePackIn, type PackIn } from './pack/take-in.ts';
 export { takePackOut, type PackOut } from './pack/take-out.ts';
 export { writeTuningTable, type Tuning } from './tuning.ts';
 export type { Assembly } from './assembly.ts';
+export { buildLogOf, readBuildLog, type BuildLogFile } from './build-log/file.ts';
+export { buildLogMarkdown, writeStepsTable } from './build-log/words.ts';
 export { calendarOf, scheduleOf } from './calendar.ts';
+export { FORMULA } from './formula.ts';
 export { dealSchema } from './deals.ts';
 export {
   buyingSchema,

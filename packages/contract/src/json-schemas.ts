@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { briefFileSchema, buildFileSchema } from './brief.ts';
+import { buildLogFileSchema } from './build-log/file.ts';
 import { catalogueFileSchema } from './catalogue.ts';
 import { lineUpFileSchema } from './line-up.ts';
 import { packFileSchema } from './pack/file.ts';
@@ -12,6 +13,7 @@ export function jsonSchemas(): Record<string, string> {
     build: buildFileSchema,
     'line-up': lineUpFileSchema,
     pack: packFileSchema,
+    'build-log': buildLogFileSchema,
   };
   return Object.fromEntries(
     Object.entries(schemas).map(([name, schema]) => {

@@ -1,3 +1,4 @@
+import { FORMULA } from './formula.ts';
 import type { BenchRecord, Catalogue } from '@ripe-pick/core/parts';
 import Papa from 'papaparse';
 import { problemsOf, type Problem } from './problems.ts';
@@ -272,9 +273,6 @@ export function readRecordsTable(text: string, catalogue: Catalogue, defaults: T
   });
   return { records, problems, ignored, rows: lines.length };
 }
-
-/** What a spreadsheet would take for a formula is written as text; numbers are none. */
-const FORMULA = /^[=+\-@\t\r](?!\d+(\.\d+)?$)/;
 
 /** Writes records as CSV (RFC 4180), readable by {@link readRecordsTable}. */
 export function writeRecordsTable(records: readonly BenchRecord[]): string {

@@ -1,6 +1,7 @@
 import { OUTCOMES, TUNING_STAGES } from '@ripe-pick/core/tuning';
 import Papa from 'papaparse';
 import { z } from 'zod';
+import { FORMULA } from './formula.ts';
 import { idSchema } from './primitives.ts';
 
 /** A clock or a voltage, or how far from what is shipped. */
@@ -70,5 +71,5 @@ export const writeTuningTable = ({ plan, attempts }: Tuning): string =>
       score,
       note,
     })),
-    { escapeFormulae: true },
+    { escapeFormulae: FORMULA },
   );

@@ -15,3 +15,19 @@ export const CAUTIONS = {
   liquid: 'Liquid and power do not mix: look for drops before you switch on.',
 } as const;
 export type CautionCode = keyof typeof CAUTIONS;
+
+/** The same as signs in a drawing. */
+export const CAUTION_SIGNS: Readonly<Record<CautionCode, string>> = {
+  mains: 'mains off, unplugged',
+  supply: 'never open it',
+  static: 'touch bare metal first',
+  edges: 'sharp edges',
+  glass: 'glass breaks',
+  weight: 'heavy: two people',
+  hot: 'hot after running',
+  battery: 'coin cell: not for children',
+  force: 'no force',
+  manual: 'its manual comes first',
+  firmware: 'no power cut',
+  liquid: 'look for drops',
+};

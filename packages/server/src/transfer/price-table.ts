@@ -1,4 +1,4 @@
-import type { Series } from '@ripe-pick/contract';
+import { FORMULA, type Series } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core/units';
 import papa from 'papaparse';
 import type { Store } from '../store/index.ts';
@@ -7,7 +7,7 @@ import type { Store } from '../store/index.ts';
 const OFFERS_AT_ONCE = 5;
 const COLUMNS = ['sku', 'name', 'shop', 'currency', 'price', 'available', 'stock', 'seen', 'source'];
 
-const CSV = { newline: '\r\n', escapeFormulae: true };
+const CSV = { newline: '\r\n', escapeFormulae: FORMULA };
 
 /** Price in whole units of the currency, with as many places as it has (ISO 4217). */
 const decimal = (minor: number, currency: string): string => {

@@ -9,6 +9,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import DayFiles from './DayFiles.vue';
 import FirstStart from './FirstStart.vue';
 import MachinePlan from './MachinePlan.vue';
 import StepCard from './StepCard.vue';
@@ -48,8 +49,12 @@ const waitsFor = computed(() =>
 const place = computed(() =>
   now.value ? `Step ${steps.value.indexOf(now.value) + 1} of ${steps.value.length}` : '',
 );
-const hours = (minutes: number) =>
-  minutes < 60 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+const hours = (exact: number) => {
+  const minutes = Math.round(exact);
+  return minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+};
 
 /** A step is in hand, after a tick the next open one; Enter ticks it in turn, and what it is about is told with the button. */
 async function onwards(code: string | null = null) {
@@ -102,6 +107,9 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
         {{ workspace.active.name }}: {{ steps.length - open.length }} of {{ steps.length }} steps<template
           v-if="open.length > 0"
           >, about {{ hours(minutesLeft) }} left</template
+        ><template v-if="day.sums.value.minutes > 0"
+          >; so far {{ hours(day.sums.value.minutes) }} of work and
+          {{ money(day.moneyIn.value, workspace.brief.money.currency) }} of parts</template
         >
       </p>
       <div class="bar acts">
@@ -153,6 +161,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
               "
             />
           </details>
+          <DayFiles :day="day" :input="input" />
           <div v-if="companions.length > 0" class="companions">
             <h3>Have it there</h3>
             <ul>
@@ -181,6 +190,7 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
             :note="notes.get(now.code) ?? ''"
             :title-of="day.titleOf"
             :waits-for="waitsFor"
+            :learnt="day.learnt.value.get(now.code) ?? null"
             @done="(minutes) => tick(now?.code ?? '', minutes)"
             @skip="(reason) => skip(now?.code ?? '', reason)"
             @reopen="day.reopen(now.code)"

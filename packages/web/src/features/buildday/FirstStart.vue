@@ -3,6 +3,7 @@ import { CAUTIONS } from '@ripe-pick/core/assembly';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { CAUSE_TABLE, QUESTIONS } from '@ripe-pick/core/bring-up';
+import DeadPart from './DeadPart.vue';
 import SettingsList from './SettingsList.vue';
 import type { BuildDay } from './use-build-day.ts';
 
@@ -72,11 +73,7 @@ const percent = (share: number) => `${Math.min(97, Math.max(1, Math.round(share 
             {{ CAUTIONS.supply }}
           </li>
         </ul>
-        <p v-if="next.cause.replaces" class="quiet">
-          If it is that, send it back by its last day in
-          <RouterLink :to="{ name: 'shopping-day' }">Shopping day</RouterLink>, and take another in
-          <RouterLink :to="{ name: 'picks' }">Picks</RouterLink>.
-        </p>
+        <DeadPart v-if="next.cause.replaces" :place="next.cause.replaces" />
         <div class="acts">
           <button class="plain strong big" @click="day.helped(next.cause.code, true)">It starts now</button>
           <button class="plain edged big" @click="day.helped(next.cause.code, false)">

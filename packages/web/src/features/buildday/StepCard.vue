@@ -14,6 +14,7 @@ const props = defineProps<{
   note: string;
   titleOf: (code: string) => string;
   waitsFor: readonly string[];
+  learnt: { readonly minutes: number | null; readonly notes: readonly string[] } | null;
 }>();
 const emit = defineEmits<{
   done: [minutes: number | null];
@@ -62,7 +63,11 @@ function keepNote() {
 
 <template>
   <article class="sheet step" :aria-label="step.title">
-    <p class="quiet num place">{{ place }}, about {{ step.minutes }} min</p>
+    <p class="quiet num place">
+      {{ place }}, about {{ learnt?.minutes ?? step.minutes }} min<template v-if="learnt?.minutes != null"
+        >, as it took last time</template
+      >
+    </p>
     <h2 :id="`${id}-title`">{{ step.title }}</h2>
     <ul v-if="cautions.length > 0" :id="`${id}-cautions`" class="cautions" aria-label="Cautions">
       <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
@@ -76,8 +81,9 @@ function keepNote() {
           <p v-for="each in step.wrong" :key="each">{{ each }}</p>
         </details>
       </div>
-      <StepDrawing v-if="step.drawing" :drawing="step.drawing" :input="input" />
+      <StepDrawing v-if="step.drawing" :drawing="step.drawing" :input="input" :cautions="step.cautions" />
     </div>
+    <p v-for="each in learnt?.notes ?? []" :key="each" class="note"><b>From the last build:</b> {{ each }}</p>
     <p v-if="note && !isNoting" class="note"><b>Note:</b> {{ note }}</p>
     <p v-if="state === 'skipped'" class="note"><b>Skipped:</b> {{ reason }}</p>
     <p v-if="state === 'open' && waitsFor.length > 0" class="quiet" role="status">

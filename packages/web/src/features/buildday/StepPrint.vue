@@ -13,7 +13,7 @@ defineProps<{ steps: readonly AssemblyStep[]; input: AssemblyInput; name: string
       <h2>☐ {{ n + 1 }}. {{ step.title }}</h2>
       <p v-for="code in step.cautions" :key="code" class="caution">{{ CAUTIONS[code] }}</p>
       <p v-for="line in step.lines" :key="line">{{ line }}</p>
-      <StepDrawing v-if="step.drawing" :drawing="step.drawing" :input="input" />
+      <StepDrawing v-if="step.drawing" :drawing="step.drawing" :input="input" :cautions="step.cautions" />
       <p>
         <b>{{ step.check }}</b>
       </p>

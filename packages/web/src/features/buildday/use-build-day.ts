@@ -1,9 +1,11 @@
-import type { Assembly } from '@ripe-pick/contract';
+import type { Assembly, BuildLogFile } from '@ripe-pick/contract';
 import {
   assemblyInputOf,
   assemblySteps,
   companionParts,
   companionsOf,
+  dayTotals,
+  learntSteps,
   moved,
   type AssemblyChoices,
   type AssemblyInput,
@@ -20,6 +22,7 @@ import {
   type StartReport,
 } from '@ripe-pick/core/bring-up';
 import { computed, type ComputedRef } from 'vue';
+import { tuningId } from '../../shared/stores/tuning-id.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
@@ -139,6 +142,33 @@ function useCompanions(input: ComputedRef<AssemblyInput | null>) {
   });
 }
 
+/** What earlier builds of this brief say of the steps, and what this one comes to so far. */
+function useSums(kept: ComputedRef<Assembly>, steps: ComputedRef<readonly AssemblyStep[]>) {
+  const bench = useBench();
+  const workspace = useWorkspace();
+  const sums = computed(() =>
+    dayTotals(
+      steps.value,
+      kept.value.steps.filter(({ state }) => state === 'done'),
+    ),
+  );
+  return {
+    learnt: computed(() =>
+      learntSteps(
+        steps.value,
+        workspace.assemblies.filter(({ id }) => id !== kept.value.id),
+      ),
+    ),
+    sums,
+    /** What the parts that are in cost at the till, in minor units: lines of the candidate's own total. */
+    moneyIn: computed(() =>
+      (bench.summary?.cost.lines ?? [])
+        .filter(({ part }) => part !== null && sums.value.parts.has(part))
+        .reduce((sum, { amount }) => sum + amount, 0),
+    ),
+  };
+}
+
 /** The build day of the open candidate: its steps, how far it is, and every change as a step of the workspace. */
 export function useBuildDay() {
   const bench = useBench();
@@ -156,6 +186,7 @@ export function useBuildDay() {
   const steps = computed(() => (input.value ? assemblySteps(input.value, kept.value.order) : []));
   const states = computed(() => new Map(kept.value.steps.map((each) => [each.code, each])));
   const open = computed(() => steps.value.filter(({ code }) => !states.value.has(code)));
+  const totals = useSums(kept, steps);
   const edit: EditAssembly = (label, change) =>
     workspace.edit(label, (state) => {
       const next = change(kept.value);
@@ -171,7 +202,31 @@ export function useBuildDay() {
     states,
     open,
     notes: computed(() => new Map(kept.value.notes.map(({ code, text }) => [code, text]))),
-    minutesLeft: computed(() => open.value.reduce((sum, { minutes }) => sum + minutes, 0)),
+    minutesLeft: computed(() =>
+      open.value.reduce(
+        (sum, { code, minutes }) => sum + (totals.learnt.value.get(code)?.minutes ?? minutes),
+        0,
+      ),
+    ),
+    ...totals,
+    /** Puts what a file holds in place of what is kept of this candidate; one step. */
+    takeLog: ({ assembly, tunings }: BuildLogFile) =>
+      workspace.edit('read a build log in', (state) => {
+        const { id } = workspace.active;
+        const own = tunings.map((tuning) => ({
+          ...tuning,
+          id: tuningId(id, tuning.plan.stage),
+          candidate: id,
+        }));
+        return {
+          ...state,
+          assemblies: [
+            ...state.assemblies.filter((each) => each.id !== id),
+            ...(assembly ? [{ ...assembly, id }] : []),
+          ],
+          tunings: [...state.tunings.filter(({ candidate }) => candidate !== id), ...own],
+        };
+      }),
     companions: useCompanions(input),
     ...stepEdits(edit, steps),
     ...startEdits(edit),

@@ -1,6 +1,6 @@
 import type { LineUp } from '@ripe-pick/core/compare';
 import type { Brief } from '@ripe-pick/core/parts';
-import type { LineUpFile } from '@ripe-pick/contract';
+import { FORMULA, type LineUpFile } from '@ripe-pick/contract';
 import Papa from 'papaparse';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import type { LineupRow } from './table.ts';
@@ -40,7 +40,7 @@ export function toMarkdown({ brief, names, notes, rows, unlike }: Sheet): string
 /** The same as CSV (RFC 4180). Cells that a spreadsheet would run as a formula are neutralised. */
 export function toCsv({ names, notes, rows }: Sheet): string {
   const table = [['', ...names], ...rows.map((row) => [row.label, ...row.cells]), ['Note', ...notes]];
-  return `${Papa.unparse(table, { escapeFormulae: true, newline: '\r\n' })}\r\n`;
+  return `${Papa.unparse(table, { escapeFormulae: FORMULA, newline: '\r\n' })}\r\n`;
 }
 
 /** The same as figures, for programs: the format of docs/formats/line-up.schema.json. */

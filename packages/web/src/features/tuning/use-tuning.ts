@@ -17,6 +17,7 @@ import {
 import { partSetOf } from '@ripe-pick/core/parts';
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { useBench } from '../../shared/stores/bench.ts';
+import { tuningId } from '../../shared/stores/tuning-id.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 /** What a reading of an attempt may say; what is not said is not known. */
@@ -83,7 +84,7 @@ export function useTuning(stage: Ref<TuningStage>) {
   );
   const ofStage = (each: TuningStage): Tuning => {
     const candidate = workspace.active.id;
-    const id = `${candidate}.${each}`.slice(0, 100);
+    const id = tuningId(candidate, each);
     const plan = { ...USUAL_PLANS[each], start: shippedSetting(each, parts.value) };
     return (
       workspace.tunings.find((tuning) => tuning.id === id) ?? {

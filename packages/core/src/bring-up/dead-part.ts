@@ -1,0 +1,111 @@
+import type { ShopOrder } from '../buying/index.ts';
+import { arrivalOf, costOf } from '../money/index.ts';
+import type { Offer, Part, Picks, Slot } from '../parts/index.ts';
+import { openSession, type Session } from '../session/index.ts';
+import { bestWithin, tradesFor, withPick, type Trade } from '../swaps/index.ts';
+
+/** What a part that takes the place of a dead one does. Money in minor units of the brief's currency. */
+export interface Substitute {
+  /** Why it is named: the same part again, the fastest that the sum pays, the cheapest that fits, the one that comes first. */
+  readonly why: readonly ('same' | 'fastest' | 'cheapest' | 'soonest')[];
+  readonly part: Part;
+  readonly offer: Offer;
+  /** Change of the three totals when the dead part's money comes back. */
+  readonly dueNow: number;
+  readonly expected: number;
+  readonly after: number;
+  /** Objective after minus before, in thousandths; null when not known. */
+  readonly score: number | null;
+  /** The day on which it arrives when bought today; null: the shop states none. */
+  readonly arrivesOn: string | null;
+}
+
+export interface DeadPart {
+  readonly part: Part;
+  /** The order that it came with: what was paid for it, and until when it can go back. Null: none is kept. */
+  readonly bought: {
+    readonly order: string;
+    readonly shop: string;
+    readonly currency: string;
+    readonly paidMinor: number;
+    readonly returnBy: string | null;
+    readonly warrantyUntil: string | null;
+  } | null;
+  readonly substitutes: readonly Substitute[];
+}
+
+/** The kept order that a part came with, unless it was given back. */
+function boughtWith(part: string, orders: readonly ShopOrder[]): DeadPart['bought'] {
+  for (const { id, shop, currency, lines } of orders) {
+    const line = lines.find(
+      (each) => each.part === part && ['ordered', 'arrived', 'dead'].includes(each.state),
+    );
+    if (!line) continue;
+    const { returnBy, warrantyUntil } = line;
+    const paidMinor = line.paidMinor ?? line.plannedMinor;
+    return { order: id, shop, currency, paidMinor, returnBy, warrantyUntil };
+  }
+  return null;
+}
+
+/** A trade that can be bought: it fits, and somebody offers it. */
+type Buyable = Trade & { readonly part: Part; readonly offer: Offer };
+const isBuyable = (trade: Trade): trade is Buyable =>
+  trade.part !== null && trade.offer !== null && trade.barrier === null;
+
+/**
+ * What can take a dead part's place, from today's offers and under the brief's rules: the same again, the fastest within the
+ * sum, the cheapest, the soonest. Null where the slot is empty.
+ */
+export function deadPart(
+  { catalogue, brief }: Session,
+  picks: Picks,
+  slot: Slot,
+  orders: readonly ShopOrder[],
+): DeadPart | null {
+  const dead = picks[slot]?.part;
+  // The dead piece is there, but it is no part to build with any more.
+  const session = openSession(catalogue, { ...brief, owned: brief.owned.filter((each) => each !== dead) });
+  const { priceIndex } = session;
+  const part = dead === undefined ? undefined : priceIndex.parts.get(dead);
+  if (!part) return null;
+  const lane = tradesFor(session)(picks).lanes[slot].filter(isBuyable);
+  const before = costOf(picks, priceIndex);
+  const arrival = ({ offer }: Buyable) => {
+    const shop = priceIndex.shops.get(offer.shop);
+    return shop ? arrivalOf(offer, shop, priceIndex.day) : null;
+  };
+  const others = lane.filter((trade) => trade.part.id !== dead);
+  const least = <T>(list: readonly T[], of: (item: T) => number | string) =>
+    [...list].sort((a, b) => (of(a) < of(b) ? -1 : of(a) > of(b) ? 1 : 0))[0] as T | undefined;
+  const fastest = bestWithin(others, Math.max(0, session.limit - before.counted));
+  const named: readonly (readonly [Substitute['why'][number], Trade | null | undefined])[] = [
+    ['same', lane.find((trade) => trade.part.id === dead)],
+    ['fastest', fastest],
+    ['cheapest', least(others, ({ money }) => money)],
+    [
+      'soonest',
+      least(
+        others.filter((trade) => arrival(trade) !== null),
+        (trade) => arrival(trade) ?? '',
+      ),
+    ],
+  ];
+  const found = new Map<string, Substitute>();
+  for (const [why, trade] of named) {
+    if (!trade || !isBuyable(trade)) continue;
+    const known = found.get(trade.offer.id);
+    const after = costOf(withPick(picks, slot, { part: trade.part.id, offer: trade.offer.id }), priceIndex);
+    found.set(trade.offer.id, {
+      why: [...(known?.why ?? []), why],
+      part: trade.part,
+      offer: trade.offer,
+      dueNow: after.dueNow - before.dueNow,
+      expected: after.expected - before.expected,
+      after: after.after - before.after,
+      score: trade.score,
+      arrivesOn: arrival(trade),
+    });
+  }
+  return { part, bought: boughtWith(part.id, orders), substitutes: [...found.values()] };
+}
