@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
@@ -121,6 +122,91 @@ test('on a phone that is out of reach of the server for a while no tick is lost,
   await expect.poll(kept).toBe(5);
   await expect(page.getByText(/First idea: 5 of \d+ steps/)).toBeVisible();
   await context.close();
+});
+
+test('a page that was closed while out of reach brings its ticks in, beside those of another device', async ({
+  browser,
+  baseURL,
+  clean: desktop,
+  request,
+}) => {
+  const context = await browser.newContext({ baseURL, reducedMotion: 'reduce' } as object);
+  const phone = await context.newPage();
+  await phone.goto('/build-day');
+  await expect(title(phone)).toHaveText('Lay everything out and tick it off');
+  await context.setOffline(true);
+  await phone.locator('#step-in-hand .tick').click();
+  await expect(title(phone)).toHaveText('A clear table, no mains');
+  await expect(phone.getByText('Not saved')).toBeVisible();
+  await phone.close();
+
+  await desktop.goto('/build-day');
+  await list(desktop).getByRole('button', { name: 'Take the panels off' }).click();
+  await desktop.locator('#step-in-hand .tick').click();
+  await expect(desktop.getByText(/First idea: 1 of \d+ steps/)).toBeVisible();
+
+  await context.setOffline(false);
+  const again = await context.newPage();
+  await again.goto('/build-day');
+  await expect(again.getByText(/First idea: 2 of \d+ steps/)).toBeVisible();
+  const kept = async () =>
+    ((await (await request.get('/api/workspace')).json()) as Kept).workspace.assemblies[0]?.steps.length;
+  await expect.poll(kept).toBe(2);
+  await context.close();
+});
+
+test('the day goes out as a file and comes back into an empty one', async ({ clean: page, request }) => {
+  await page.goto('/build-day');
+  for (let n = 0; n < 3; n++) await page.locator('#step-in-hand .tick').click();
+  await expect(page.getByText(/First idea: 3 of \d+ steps/)).toBeVisible();
+  await page.getByText('As a file').click();
+  const out = async (name: string) => {
+    const waiting = page.waitForEvent('download');
+    await page.getByRole('button', { name }).click();
+    return readFileSync(await (await waiting).path(), 'utf8');
+  };
+  const json = await out('All of it (JSON)');
+  expect(await out('List to tick (Markdown)')).toContain('- [x] Every part of the list lies there.');
+  expect((await out('Table (CSV)')).split('\r\n')[1]).toContain('lay-out,before');
+  await reset(request);
+  await page.reload();
+  await expect(page.getByText(/First idea: 0 of \d+ steps/)).toBeVisible();
+  await page.getByText('As a file').click();
+  const file = page.getByLabel('A build log');
+  await file.setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":1}'),
+  });
+  await expect(page.getByRole('alert')).toContainText('format');
+  await file.setInputFiles({ name: 'day.json', mimeType: 'application/json', buffer: Buffer.from(json) });
+  await expect(page.getByText(/First idea: 3 of \d+ steps/)).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test('a dead part names what can take its place today, and the candidate takes it', async ({
+  clean: page,
+  request,
+}) => {
+  const loose = ['learning', 'no-power', 'front-lead', 'board-power', 'cpu-power', 'short', 'memory-seat'];
+  const others = ['firmware', 'wrong-output', 'screen', 'card-seat', 'card-power', 'cooler-fan', 'drive'];
+  await reset(request, (workspace) => {
+    const { id } = workspace.candidates[0];
+    workspace.assemblies = [{ id, start: { atFirstPress: false, tried: [...loose, ...others] } }];
+  });
+  await page.goto('/build-day');
+  const start = page.getByRole('region', { name: 'First start' });
+  for (let n = 0; n < 8 && !(await start.getByText(/^Try: .* is dead/).isVisible()); n++)
+    await start.getByRole('button', { name: 'I do not know' }).click();
+  await expect(start.getByText('no order of it is kept')).toBeVisible();
+  const table = start.getByRole('region', { name: 'What can take its place' });
+  await expect(table.getByText('the cheapest that fits')).toBeVisible();
+  const cheapest = table.getByRole('row', { name: /the cheapest that fits/ });
+  const name = (await cheapest.getByRole('button').getAttribute('aria-label'))?.replace('Take it: ', '') ?? '';
+  await expectAxeClean(page);
+  await cheapest.getByRole('button').click();
+  await page.goto('/picks');
+  await expect(page.getByText(name).first()).toBeVisible();
 });
 
 test('with nothing picked the screen says what to do first', async ({ clean: page, request }) => {

@@ -72,3 +72,69 @@ test('what is set up after the first start is read off, and a reading that is of
   await expect(start.getByRole('alert')).toHaveCount(0);
   await expectAxeClean(page);
 });
+
+test('readings come from a monitoring tool’s log once its columns are confirmed', async ({ clean: page }) => {
+  await page.goto('/tuning');
+  await page.getByRole('button', { name: 'Processor', exact: true }).click();
+  const now = page.getByRole('region', { name: 'Now' });
+  await now.getByRole('button', { name: 'Write it down, then set it' }).click();
+  const log = now.getByLabel('Log of a monitoring tool');
+  const send = (text: string) =>
+    log.setInputFiles({ name: 'log.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await send('1;2\n3;4\n');
+  await expect(now.getByRole('alert')).toContainText('No row of headings');
+  await send(
+    'Log\nTime;CPU [°C];GPU [°C];Vcore [mV]\n20:00;61,5;40;1210\n20:01;74,25;41;1280\n20:02;n/a;41;1250\n',
+  );
+  await expect(now.getByText('log.csv: 3 rows and 1 beside them')).toBeVisible();
+  await expect(now.getByText('most 74.25 °C in 2 rows; 1 cell holds no figure')).toBeVisible();
+  await expect(now.getByText('most 1.28 V in 3 rows')).toBeVisible();
+  await expectAxeClean(page);
+  await now.getByRole('button', { name: 'Take these readings' }).click();
+  await now.getByRole('button', { name: 'It held' }).click();
+  await expect(page.getByRole('region', { name: 'Attempts' }).getByRole('row').nth(1)).toContainText('74.25');
+});
+
+test('a tuned state is expected beside the others, and the brief counts it when it is told to', async ({
+  clean: page,
+  request,
+}) => {
+  await reset(request, (workspace) => {
+    const { id } = workspace.candidates[0];
+    const plan = {
+      ...{
+        stage: 'cpu',
+        way: 'clock',
+        start: 4000,
+        step: 200,
+        soakMinutes: 5,
+        backOff: 50,
+        finalMinutes: 60,
+      },
+      ...{ margin: 0, limit: 4400, maxCelsius: 90, maxVolts: null },
+    };
+    const attempts = [4000, 4200, 4400, 4400].map((setting, serial) => ({
+      ...{ serial, setting, purpose: serial < 3 ? 'step' : 'final', minutes: 5, outcome: 'held' },
+      ...{ beganAt: '2026-11-28T19:00:00Z', celsius: 70, volts: null, errors: 0, score: null, note: '' },
+    }));
+    workspace.tunings = [{ id: `${id}.cpu`, candidate: id, plan, attempts }];
+  });
+  await page.goto('/tuning');
+  const states = page.getByRole('region', { name: 'What it comes to' });
+  const row = states.getByRole('row', { name: /^Brineball/ });
+  const rates = await row.getByRole('cell').allTextContents();
+  const [shipped, profile, tuned] = rates.map((text) => parseFloat(text));
+  expect(shipped).toBeLessThanOrEqual(profile);
+  expect(tuned).toBeGreaterThan(profile);
+  await page.getByText('When it can be done').click();
+  await expect(page.getByText('Memory: the long soak')).toBeVisible();
+  await expectAxeClean(page);
+  await states.getByRole('button', { name: 'Count the tuned figures in this brief' }).click();
+  await page.goto('/picks');
+  await expect(
+    page.getByText(/Counted as this machine was tuned, not as shipped: .* × 1\.100/),
+  ).toBeVisible();
+  await page.goto('/brief');
+  await page.getByRole('button', { name: 'Count parts as shipped' }).click();
+  await expect(page.getByText('Counted as this machine was tuned')).toHaveCount(0);
+});

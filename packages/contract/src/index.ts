@@ -51,6 +51,7 @@ export type { Assembly } from './assembly.ts';
 export { buildLogOf, readBuildLog, type BuildLogFile } from './build-log/file.ts';
 export { buildLogMarkdown, writeStepsTable } from './build-log/words.ts';
 export { calendarOf, scheduleOf } from './calendar.ts';
+export { joinWorkspaces } from './join.ts';
 export { FORMULA } from './formula.ts';
 export { dealSchema } from './deals.ts';
 export {

@@ -44,6 +44,11 @@ export class History {
     this.#dirtyFrom = Infinity;
   }
 
+  /** The last step that is done, by serial and moment. */
+  get last(): { readonly serial: number; readonly at: string } | null {
+    const step = this.#steps[this.#done - 1];
+    return step ? { serial: step.serial, at: step.at } : null;
+  }
   get undoLabel(): string | null {
     return this.#steps[this.#done - 1]?.label ?? null;
   }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { buyingSchema } from '@ripe-pick/contract';
+import { buyingSchema, type Workspace } from '@ripe-pick/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useWorkspace } from './workspace.ts';
@@ -17,7 +17,8 @@ interface Sent {
 
 /** A server in a few lines: keeps the last workspace, and refuses a save that started from an older revision. */
 function fakeServer() {
-  const state = { revision: 0, workspace: null as unknown, saves: [] as Sent[], broken: false };
+  const history = { steps: [] as unknown[], done: 0 };
+  const state = { revision: 0, workspace: null as unknown, history, saves: [] as Sent[], broken: false };
   vi.stubGlobal('fetch', async (_path: string, init: { method: string; body?: string }) => {
     if (state.broken) throw new Error('no connection');
     const answer = (status: number, value: unknown) => ({
@@ -25,7 +26,8 @@ function fakeServer() {
       status,
       json: async () => value,
     });
-    if (init.method === 'GET') return answer(200, { revision: state.revision, workspace: state.workspace });
+    if (init.method === 'GET')
+      return answer(200, { id: 'brief', revision: state.revision, workspace: state.workspace, history });
     const sent = JSON.parse(init.body ?? '') as Sent;
     if (sent.revision !== state.revision)
       return answer(409, { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } });
@@ -44,8 +46,19 @@ describe('the workspace', () => {
   let server: ReturnType<typeof fakeServer>;
   beforeEach(() => {
     server = fakeServer();
+    const kept = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, text: string) => kept.set(key, text),
+      removeItem: (key: string) => kept.delete(key),
+    });
     setActivePinia(createPinia());
   });
+  /** Another window saves a change of what the server has. */
+  function elsewhere(change: (state: Workspace) => Workspace): void {
+    server.workspace = change(server.workspace as Workspace);
+    server.revision++;
+  }
   const rename = (name: string) => useWorkspace().editBrief('rename', (brief) => ({ ...brief, name }));
 
   it('saves every edit at once, one call at a time, and ends with the last one', async () => {
@@ -102,11 +115,53 @@ describe('the workspace', () => {
     await workspace.load();
     rename('mine');
     await settled();
-    server.revision++;
+    elsewhere((state) => ({ ...state, brief: { ...state.brief, name: 'theirs' } }));
     rename('late');
     await settled();
     expect(workspace.saveState).toBe('conflict');
     expect(server.saves.at(-1)?.workspace.brief.name).toBe('mine');
+    expect(workspace.brief.name).toBe('late');
+  });
+  it('joins what another window changed at another place, as one step, and saves both', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    rename('mine');
+    await settled();
+    elsewhere((state) => ({
+      ...state,
+      candidates: [...state.candidates, { ...state.candidates[0], id: 'other', name: 'Theirs' }],
+    }));
+    rename('late');
+    await settled();
+    expect(workspace.saveState).toBe('saved');
+    expect(workspace.brief.name).toBe('late');
+    expect(workspace.candidates.map(({ name }) => name)).toContain('Theirs');
+    expect(server.saves.at(-1)?.workspace.candidates).toHaveLength(2);
+    expect(workspace.canUndo).toBe('join what was changed elsewhere');
+  });
+  it('brings in at the next opening what a closed page could not send, and only then', async () => {
+    const first = useWorkspace();
+    await first.load();
+    rename('before');
+    await settled();
+    server.broken = true;
+    rename('ticked while away');
+    await settled();
+    expect(first.saveState).toBe('failed');
+    // The page is gone; elsewhere something else was changed; then it is opened again.
+    elsewhere((state) => ({ ...state, brief: { ...state.brief, owned: ['a-part'] } }));
+    server.broken = false;
+    setActivePinia(createPinia());
+    const again = useWorkspace();
+    await again.load();
+    await settled();
+    expect(again.brief).toMatchObject({ name: 'ticked while away', owned: ['a-part'] });
+    expect(server.saves.at(-1)?.workspace.brief.name).toBe('ticked while away');
+    expect(again.canUndo).toBe('bring in what was not sent');
+    setActivePinia(createPinia());
+    const third = useWorkspace();
+    await third.load();
+    expect(third.canUndo).toBeNull();
   });
   it('adds, renames and removes candidates, and always keeps one', async () => {
     const workspace = useWorkspace();

@@ -29,7 +29,7 @@ function useSteps() {
   const history = new History();
   const canUndo = ref<string | null>(null);
   const canRedo = ref<string | null>(null);
-  const { set, load, ...saving } = useSaving(state, history);
+  const { set, load, ...saving } = useSaving(state, history, tellHistory);
 
   function tellHistory(): void {
     canUndo.value = history.undoLabel;
