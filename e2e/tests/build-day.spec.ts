@@ -191,7 +191,7 @@ test('a dead part names what can take its place today, and the candidate takes i
   const loose = ['learning', 'no-power', 'front-lead', 'board-power', 'cpu-power', 'short', 'memory-seat'];
   const others = ['firmware', 'wrong-output', 'screen', 'card-seat', 'card-power', 'cooler-fan', 'drive'];
   await reset(request, (workspace) => {
-    const { id } = workspace.candidates[0];
+    const id = 'first'; // the fixture's candidate
     workspace.assemblies = [{ id, start: { atFirstPress: false, tried: [...loose, ...others] } }];
   });
   await page.goto('/build-day');
@@ -202,7 +202,8 @@ test('a dead part names what can take its place today, and the candidate takes i
   const table = start.getByRole('region', { name: 'What can take its place' });
   await expect(table.getByText('the cheapest that fits')).toBeVisible();
   const cheapest = table.getByRole('row', { name: /the cheapest that fits/ });
-  const name = (await cheapest.getByRole('button').getAttribute('aria-label'))?.replace('Take it: ', '') ?? '';
+  const name =
+    (await cheapest.getByRole('button').getAttribute('aria-label'))?.replace('Take it: ', '') ?? '';
   await expectAxeClean(page);
   await cheapest.getByRole('button').click();
   await page.goto('/picks');

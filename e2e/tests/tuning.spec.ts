@@ -100,7 +100,7 @@ test('a tuned state is expected beside the others, and the brief counts it when 
   request,
 }) => {
   await reset(request, (workspace) => {
-    const { id } = workspace.candidates[0];
+    const id = 'first'; // the fixture's candidate
     const plan = {
       ...{
         stage: 'cpu',

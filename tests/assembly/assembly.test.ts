@@ -94,5 +94,5 @@ describe('a tuning session that is killed', () => {
       await store.close();
     }
     rmSync(folder, { recursive: true, force: true });
-  }, 300_000);
+  });
 });

@@ -46,8 +46,8 @@ export { crossCheckPack, keptPackSchema, packFileSchema, type KeptPack, type Pac
 export { packOf } from './pack/make.ts';
 export { takePackIn, type PackIn } from './pack/take-in.ts';
 export { takePackOut, type PackOut } from './pack/take-out.ts';
-export { writeTuningTable, type Tuning } from './tuning.ts';
-export type { Assembly } from './assembly.ts';
+export { tuningSchema, writeTuningTable, type Tuning } from './tuning.ts';
+export { assemblySchema, type Assembly } from './assembly.ts';
 export { buildLogOf, readBuildLog, type BuildLogFile } from './build-log/file.ts';
 export { buildLogMarkdown, writeStepsTable } from './build-log/words.ts';
 export { calendarOf, scheduleOf } from './calendar.ts';
@@ -56,6 +56,7 @@ export { FORMULA } from './formula.ts';
 export { dealSchema } from './deals.ts';
 export {
   buyingSchema,
+  orderSchema,
   LISTING_STATES,
   INCIDENTS,
   LINE_STATES,
@@ -74,6 +75,7 @@ export {
   MOST_DECISIONS,
   MOST_STEPS,
   savedWorkspaceSchema,
+  candidateSchema,
   workspaceSchema,
   type BriefCard,
   type Candidate,

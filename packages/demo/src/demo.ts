@@ -4,6 +4,7 @@ import type { BenchKept, CatalogueFile, StoredModel } from '@ripe-pick/contract'
 import { fitModel, validate } from '@ripe-pick/core/fit';
 import type { BenchRecord } from '@ripe-pick/core/parts';
 import { makeBench } from './bench.ts';
+import { makeSeatTwo, type SeatTwo } from './seat-two.ts';
 import { makeCatalogue } from './make.ts';
 import { DEMO_DAY } from './names.ts';
 import { drawsOf } from './random.ts';
@@ -25,6 +26,8 @@ export function makeDemo(): {
   readonly catalogue: CatalogueFile;
   readonly records: readonly BenchRecord[];
   readonly bench: BenchKept;
+  readonly seat: SeatTwo;
+  readonly secondBench: BenchKept;
   /** A pass as a frame-time file, to be tried on the test bench. */
   readonly frameTimes: string;
 } {
@@ -48,5 +51,7 @@ export function makeDemo(): {
   const { model } = fitted;
   const heldOut = finish(validate({ ...input, model, start: model.fit }));
   const frameModel = { ...model, fit: { ...model.fit, heldOut } } as StoredModel; // the file's lists are not read-only
-  return { catalogue: { ...market, frameModel }, records, ...makeBench(market) };
+  const catalogue = { ...market, frameModel };
+  const { seat, bench: secondBench } = makeSeatTwo(catalogue, market);
+  return { catalogue, records, seat, secondBench, ...makeBench(market) };
 }

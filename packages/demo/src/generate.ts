@@ -11,10 +11,13 @@ import { marketFileOf, pastOf } from './prices.ts';
 
 const folder = fileURLToPath(new URL('../files/', import.meta.url));
 mkdirSync(folder, { recursive: true });
-const { catalogue, records, bench, frameTimes } = makeDemo();
+const { catalogue, records, bench, seat, secondBench, frameTimes } = makeDemo();
 writeFileSync(`${folder}catalogue.json`, linesOf(catalogue));
 writeFileSync(`${folder}records.csv`, writeRecordsTable(records));
 writeFileSync(`${folder}bench.json`, linesOf({ format: 'ripe-pick/bench', version: 2, ...bench }));
+const second = { format: 'ripe-pick/bench', version: 2, ...secondBench };
+writeFileSync(`${folder}bench-seat-two.json`, linesOf(second));
+writeFileSync(`${folder}seat-two.json`, linesOf(seat));
 writeFileSync(`${folder}frame-times-lantern-deep.csv`, frameTimes);
 const market = marketFileOf(catalogue);
 writeFileSync(`${folder}prices.csv`, pastOf(market, catalogue));

@@ -65,10 +65,13 @@ function valid<T>(read: Read<T>, what: string): T {
 export async function fillWithDemo(store: Store, demo: DemoFiles): Promise<Counts> {
   const file = valid(readCatalogueFile(demo.catalogue()), 'catalogue');
   const records = valid(readRecordsFile(demo.records(), file), 'table of records');
-  const { rigs, runs } = valid(readBenchFile(demo.bench()), 'file of passes');
+  // The machine that is slow comes last: it is what the bench opens with.
+  const benches = [demo.secondBench, demo.bench].flatMap((file) =>
+    file ? [valid(readBenchFile(file()), 'file of passes')] : [],
+  );
   const counts = await store.replaceCatalogue(file);
   await store.changeRecords(records, []);
-  await store.changeBench({ putRigs: rigs, putRuns: runs });
+  for (const { rigs, runs } of benches) await store.changeBench({ putRigs: rigs, putRuns: runs });
   return counts;
 }
 

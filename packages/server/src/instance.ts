@@ -1,10 +1,15 @@
+import { z } from 'zod';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   briefFileSchema,
   briefOf,
   briefSchema,
+  assemblySchema,
   buildFileSchema,
+  candidateSchema,
+  orderSchema,
+  tuningSchema,
   buyingSchema,
   noonOf,
   today,
@@ -52,24 +57,37 @@ export function demoFiles(root: string): DemoFiles | null {
     catalogue: file('catalogue.json'),
     records: file('records.csv'),
     bench: file('bench.json'),
+    secondBench: file('bench-seat-two.json'),
     prices: file('prices.csv'),
   };
 }
 
-/** The demo's brief with its first idea, and what it has bought, where nothing is planned yet. */
+/** The seat that the demo has bought, built, tuned and measured. */
+const seatSchema = z.strictObject({
+  candidate: candidateSchema,
+  orders: z.array(orderSchema),
+  assembly: assemblySchema,
+  tunings: z.array(tuningSchema),
+});
+
+/** The demo’s brief with its first idea, and what it has bought, where nothing is planned yet. */
 async function planDemo(store: Store, root: string): Promise<void> {
   if ((await store.workspace()).workspace) return;
   const json = (name: string): unknown => JSON.parse(readFileSync(join(demoFolder(root), name), 'utf8'));
   const { name = 'First idea', picks } = buildFileSchema.parse(json('build-first-idea.json'));
+  const { candidate, orders, assembly, tunings } = seatSchema.parse(json('seat-two.json'));
+  const buying = buyingSchema.parse(json('buying.json'));
+  const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] };
   await store.saveWorkspace(
     0,
     {
       brief: briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json')))),
-      candidates: [{ id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] }],
+      candidates: [first, candidate],
       active: 'first',
-      assemblies: [],
-      tunings: [],
-      ...buyingSchema.parse(json('buying.json')),
+      assemblies: [assembly],
+      tunings,
+      ...buying,
+      orders: [...buying.orders, ...orders],
       ...watchKeptSchema.parse(json('watch.json')),
     },
     { keepFrom: 0, keepTo: 0, add: [], done: 0 },

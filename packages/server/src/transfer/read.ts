@@ -102,6 +102,8 @@ export interface DemoFiles {
   readonly catalogue: () => string;
   readonly records: () => string;
   readonly bench: () => string;
+  /** The passes of the seat that was built, tuned and measured. */
+  readonly secondBench?: (() => string) | undefined;
   /** Past prices; see {@link readPastPrices}. */
   readonly prices?: (() => string) | undefined;
 }

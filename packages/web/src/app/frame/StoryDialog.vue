@@ -2,24 +2,48 @@
 import { NInput } from 'naive-ui';
 import { computed } from 'vue';
 import Dialog from '../../shared/ui/Dialog.vue';
+import { assemblyInputOf, assemblySteps } from '@ripe-pick/core/assembly';
+import type { Picks } from '@ripe-pick/core/parts';
+import { machineStates } from '@ripe-pick/core/tuning';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
-import { decisionWords, madeWords, storyMarkdown } from './story.ts';
+import { decisionWords, madeWords, measuredWords, orderedWords, storyMarkdown } from './story.ts';
 
 const props = defineProps<{ id: string | null }>();
 const emit = defineEmits<{ close: [] }>();
 const bench = useBench();
+const catalogueStore = useCatalogue();
+const names = useNames();
+const records = useRecords();
 const workspace = useWorkspace();
 const candidate = computed(() => workspace.candidates.find((each) => each.id === props.id) ?? null);
-const decisions = computed(() => [...(candidate.value?.decisions ?? [])].reverse());
+const decisions = computed(() => candidate.value?.decisions ?? []);
 /** Bought, built, measured: how it went on after the decisions. */
-const made = computed(() =>
-  madeWords(
-    workspace.assemblies.find(({ id }) => id === props.id),
-    workspace.tunings.filter((each) => each.candidate === props.id),
-  ),
-);
+const made = computed(() => {
+  if (!candidate.value) return [];
+  const { id, picks } = candidate.value;
+  const logs = workspace.tunings.filter((each) => each.candidate === id);
+  const { catalogue } = catalogueStore;
+  const states = catalogue
+    ? machineStates(catalogue, workspace.brief, picks as Picks, logs, records.bench)
+    : [];
+  const orders = workspace.orders.filter((each) => each.candidate === id);
+  const assembly = workspace.assemblies.find((each) => each.id === id);
+  const steps =
+    bench.session && assembly
+      ? assemblySteps(assemblyInputOf(bench.session, picks as Picks, orders, assembly.choices))
+      : [];
+  const titles = new Map(steps.map(({ code, title }) => [code, title]));
+  return [
+    ...orderedWords(orders),
+    ...madeWords(assembly, logs, (code) => titles.get(code) ?? code),
+    ...measuredWords(states, names.game),
+  ];
+});
 const nameOf = (id: string) => {
   const part = bench.index?.parts.get(id);
   return part ? `${part.brand} ${part.name}` : id;

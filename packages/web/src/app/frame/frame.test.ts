@@ -1,13 +1,20 @@
 import { readFileSync } from 'node:fs';
 import {
+  briefFileSchema,
+  briefOf,
+  briefSchema,
   catalogueFileSchema,
   catalogueOf,
   writeTuningTable,
   type Assembly,
+  type BenchKept,
   type Candidate,
   type Decision,
+  type Order,
   type Tuning,
 } from '@ripe-pick/contract';
+import type { Brief, Picks } from '@ripe-pick/core/parts';
+import { machineStates } from '@ripe-pick/core/tuning';
 import { priceIndexOf } from '@ripe-pick/core/money';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../shared/stores/commands.ts';
@@ -15,7 +22,7 @@ import { withDecisions } from '../../shared/stores/decisions.ts';
 import { blankBrief } from '../../shared/stores/blank-brief.ts';
 import { againstWords } from './against-words.ts';
 import { PaletteIndex } from './palette.ts';
-import { decisionWords, madeWords, storyMarkdown } from './story.ts';
+import { decisionWords, madeWords, measuredWords, orderedWords, storyMarkdown } from './story.ts';
 
 const catalogue = catalogueOf(
   catalogueFileSchema.parse(
@@ -186,13 +193,45 @@ describe('how a machine was made', () => {
   it('is told step by step: what was skipped, what it was, what it holds at', () => {
     expect(madeWords(assembly, [tuning])).toEqual([
       'Build day: 1 step done, 12 min timed.',
-      'Skipped port-shield: fixed to the board.',
-      'Note at board-in: one screw short',
+      'Skipped “port-shield”: fixed to the board.',
+      'Note at “board-in”: one screw short',
       'It did not start at the first press; it was: The firmware does not know the processor (tried before: Memory not home, or in the wrong slot).',
       '1 setting seen to, 1 figure read off.',
       'Processor holds at 3800 MHz, from 3800: 3 attempts, 1 of them failed.',
     ]);
     expect(madeWords(undefined, [])).toEqual([]);
+  });
+  it('says what was ordered and measured: the demo’s second seat, from list to last pass', () => {
+    const demo = (name: string): unknown =>
+      JSON.parse(readFileSync(new URL(`../../../../demo/files/${name}`, import.meta.url), 'utf8'));
+    const { candidate, orders, tunings } = demo('seat-two.json') as {
+      candidate: Candidate;
+      orders: Order[];
+      tunings: Tuning[];
+    };
+    const paid = orders.flatMap(({ lines }) => lines.map(({ paidMinor }) => paidMinor ?? 0));
+    const sum = (paid.reduce((a, b) => a + b, 0) / 100).toFixed(2);
+    expect(orderedWords(orders)).toEqual([
+      expect.stringMatching(
+        new RegExp(`^Ordered from 2026-11-02 at .* for €${sum}; all here by 2026-11-06\\.$`),
+      ),
+    ]);
+    expect(orderedWords([])).toEqual([]);
+    const brief = briefSchema.parse(briefOf(briefFileSchema.parse(demo('brief-league-seat.json')))) as Brief;
+    const states = machineStates(
+      catalogue,
+      brief,
+      candidate.picks as Picks,
+      tunings,
+      demo('bench-seat-two.json') as BenchKept,
+    );
+    const words = measuredWords(states, (game) => game);
+    expect(words.map((line) => line.split(':')[0])).toEqual([
+      'Measured as shipped',
+      'Measured with its rated profile on',
+      'Measured tuned',
+    ]);
+    expect(words[2]).toMatch(/netfall \d+ \(\d+ to \d+ expected\), brineball \d+/);
   });
   it('goes out as a table in which nothing is a formula', () => {
     const [head, first] = writeTuningTable(tuning).split(/\r?\n/);

@@ -1,8 +1,8 @@
-import type { Assembly, Candidate, Decision, Tuning } from '@ripe-pick/contract';
+import type { Assembly, Candidate, Decision, Order, Tuning } from '@ripe-pick/contract';
 import { CAUSE_TABLE } from '@ripe-pick/core/bring-up';
-import { nextStep, type TuningStage } from '@ripe-pick/core/tuning';
+import { nextStep, type MachineState, type MachineStateCode, type TuningStage } from '@ripe-pick/core/tuning';
 import type { Brief } from '@ripe-pick/core/parts';
-import { money, signed } from '../../shared/format/format.ts';
+import { fps, money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const choiceWords = (choice: Decision['chose'], { slot, currency }: Decision): string =>
@@ -57,8 +57,55 @@ function tunedWords({ plan, attempts }: Tuning): string {
   return `${STAGE_NAMES[plan.stage]} ${state}, from ${plan.start}: ${counted(attempts.length, 'attempt')}, ${failed} of them failed.`;
 }
 
+/** What was ordered for it, where, for how much, and when the last of it came. */
+export function orderedWords(orders: readonly Order[]): string[] {
+  if (orders.length === 0) return [];
+  const paid = new Map<string, number>();
+  for (const { currency, lines } of orders)
+    for (const { paidMinor, plannedMinor } of lines)
+      paid.set(currency, (paid.get(currency) ?? 0) + (paidMinor ?? plannedMinor));
+  const sums = [...paid].map(([currency, minor]) => money(minor, currency)).join(' and ');
+  const days = orders.map(({ placedOn }) => placedOn).sort();
+  const came = orders.flatMap(({ lines }) => lines.flatMap(({ arrivedOn }) => arrivedOn ?? [])).sort();
+  const missing = orders.flatMap(({ lines }) => lines.filter(({ state }) => state === 'ordered')).length;
+  const arrived =
+    missing > 0
+      ? `${counted(missing, 'line')} not here yet`
+      : came.length > 0
+        ? `all here by ${came.at(-1)}`
+        : '';
+  return [
+    `Ordered from ${days[0]} at ${orders.map(({ shop }) => shop).join(', ')} for ${sums}${arrived === '' ? '' : `; ${arrived}`}.`,
+  ];
+}
+
+const STATE_NAMES: Readonly<Record<MachineStateCode, string>> = {
+  shipped: 'as shipped',
+  profile: 'with its rated profile on',
+  tuned: 'tuned',
+};
+
+/** What was measured of it in each state, beside what was expected. */
+export function measuredWords(states: readonly MachineState[], nameOf: (game: string) => string): string[] {
+  return states.flatMap(({ code, expected, measured }) => {
+    const games = [...measured].flatMap(([game, { summary }]) => {
+      if (!summary) return [];
+      const outlook = expected?.games.find((each) => each.game === game);
+      const range = outlook
+        ? ` (${fps(outlook.interval.low)} to ${fps(outlook.interval.high)} expected)`
+        : '';
+      return [`${nameOf(game)} ${fps(summary.average)}${range}`];
+    });
+    return games.length === 0 ? [] : [`Measured ${STATE_NAMES[code]}: ${games.join(', ')} fps.`];
+  });
+}
+
 /** How the machine was put together, started and tuned, in sentences. */
-export function madeWords(assembly: Assembly | undefined, tunings: readonly Tuning[]): string[] {
+export function madeWords(
+  assembly: Assembly | undefined,
+  tunings: readonly Tuning[],
+  titleOf: (code: string) => string = (code) => code,
+): string[] {
   const done = assembly?.steps.filter(({ state }) => state === 'done') ?? [];
   const skipped = assembly?.steps.filter(({ state }) => state === 'skipped') ?? [];
   const minutes = Math.round(done.reduce((sum, each) => sum + (each.minutes ?? 0), 0));
@@ -66,8 +113,8 @@ export function madeWords(assembly: Assembly | undefined, tunings: readonly Tuni
     ...(done.length > 0
       ? [`Build day: ${counted(done.length, 'step')} done${minutes > 0 ? `, ${minutes} min timed` : ''}.`]
       : []),
-    ...skipped.map(({ code, reason }) => `Skipped ${code}: ${reason}.`),
-    ...(assembly?.notes ?? []).map(({ code, text }) => `Note at ${code}: ${text}`),
+    ...skipped.map(({ code, reason }) => `Skipped “${titleOf(code)}”: ${reason}.`),
+    ...(assembly?.notes ?? []).map(({ code, text }) => `Note at “${titleOf(code)}”: ${text}`),
     ...(assembly ? startWords(assembly.start) : []),
     ...tunings.filter(({ attempts }) => attempts.length > 0).map(tunedWords),
   ];

@@ -108,8 +108,8 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
           v-if="open.length > 0"
           >, about {{ hours(minutesLeft) }} left</template
         ><template v-if="day.sums.value.minutes > 0"
-          >; so far {{ hours(day.sums.value.minutes) }} of work and
-          {{ money(day.moneyIn.value, workspace.brief.money.currency) }} of parts</template
+          >; so far {{ hours(day.sums.value.minutes) }} of work, parts for
+          {{ money(day.moneyIn.value, workspace.brief.money.currency) }} before codes and shipping</template
         >
       </p>
       <div class="bar acts">

@@ -96,7 +96,11 @@ function take({ part, offer }: Substitute) {
             <td class="num end">{{ frames(each.score) }}</td>
             <td class="num">{{ each.arrivesOn ?? 'not stated' }}</td>
             <td>
-              <button class="plain edged big" :aria-label="`Take it: ${fullName(each.part)}`" @click="take(each)">
+              <button
+                class="plain edged big"
+                :aria-label="`Take it: ${fullName(each.part)}`"
+                @click="take(each)"
+              >
                 Take it
               </button>
             </td>

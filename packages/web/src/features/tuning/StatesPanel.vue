@@ -165,4 +165,15 @@ td .quiet,
   padding: 8px 14px;
   justify-self: start;
 }
+@media (max-width: 700px) {
+  th,
+  td {
+    padding: 4px 2px;
+    font-size: 12px;
+  }
+  td .quiet,
+  .measured {
+    font-size: 11px;
+  }
+}
 </style>
