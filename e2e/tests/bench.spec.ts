@@ -257,6 +257,6 @@ test('own passes go out as a file and come back in; a bad one is told by place',
     .getByLabel('Catalogue file')
     .setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
   await page.getByRole('button', { name: 'Bring them in' }).click();
-  await expect(page.getByText(`Brought in: ${bench.runs.length + 1} passes of 1 system.`)).toBeVisible();
+  await expect(page.getByText(`Brought in: ${bench.runs.length + 1} passes of 2 systems.`)).toBeVisible();
   await request.post('/api/bench', { data: { removeRuns: ['one-more'] } });
 });

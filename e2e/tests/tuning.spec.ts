@@ -122,6 +122,7 @@ test('a tuned state is expected beside the others, and the brief counts it when 
   await page.goto('/tuning');
   const states = page.getByRole('region', { name: 'What it comes to' });
   const row = states.getByRole('row', { name: /^Brineball/ });
+  await expect(row).toBeVisible();
   const rates = await row.getByRole('cell').allTextContents();
   const [shipped, profile, tuned] = rates.map((text) => parseFloat(text));
   expect(shipped).toBeLessThanOrEqual(profile);

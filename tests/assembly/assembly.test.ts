@@ -17,7 +17,7 @@ import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { prepare } from '@ripe-pick/core/search';
 import { finish } from '@ripe-pick/core/work';
 import { openSession } from '@ripe-pick/core/session';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, onTestFinished } from 'vitest';
 import { openStore } from '../../packages/server/src/store/index.ts';
 import { sizeOf } from '../sample.ts';
 
@@ -70,6 +70,7 @@ describe('a tuning session that is killed', () => {
       const child = spawn(process.execPath, ['--import', 'tsx', tuner, path], {
         stdio: ['ignore', 'pipe', 'inherit'],
       });
+      onTestFinished(() => void child.kill('SIGKILL')); // also where the test ends in the middle
       let said = '';
       await new Promise<void>((resolve) => {
         child.stdout.on('data', (piece: Buffer) => {

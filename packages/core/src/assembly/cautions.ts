@@ -20,14 +20,14 @@ export type CautionCode = keyof typeof CAUTIONS;
 export const CAUTION_SIGNS: Readonly<Record<CautionCode, string>> = {
   mains: 'mains off, unplugged',
   supply: 'never open it',
-  static: 'touch bare metal first',
+  static: 'touch metal first',
   edges: 'sharp edges',
   glass: 'glass breaks',
   weight: 'heavy: two people',
   hot: 'hot after running',
-  battery: 'coin cell: not for children',
+  battery: 'keep from children',
   force: 'no force',
-  manual: 'its manual comes first',
+  manual: 'see its manual',
   firmware: 'no power cut',
   liquid: 'look for drops',
 };
