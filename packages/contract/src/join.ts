@@ -8,7 +8,7 @@ import type { Workspace } from './workspace.ts';
 type Json = unknown;
 type Keyed = Readonly<Record<string, Json>>;
 
-export interface Joined {
+interface Joined {
   readonly workspace: Workspace;
   /** Where both changed the same thing differently, as paths; there, `workspace` has what the preferred side says. */
   readonly clashes: readonly string[];

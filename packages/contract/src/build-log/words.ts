@@ -25,7 +25,7 @@ function stepLines(log: BuildLogFile, n: number): string[] {
   const step = log.steps[n];
   const { step: kept, note } = keptOf(log, step.code);
   const box = kept?.state === 'done' ? '[x]' : '[ ]';
-  const took = kept?.minutes == null ? '' : `, took ${kept.minutes} min`;
+  const took = typeof kept?.minutes !== 'number' ? '' : `, took ${kept.minutes} min`;
   return [
     '',
     `### ${n + 1}. ${step.title} (${step.minutes} min${took})`,

@@ -20,7 +20,7 @@ export interface Substitute {
   readonly arrivesOn: string | null;
 }
 
-export interface DeadPart {
+interface DeadPart {
   readonly part: Part;
   /** The order that it came with: what was paid for it, and until when it can go back. Null: none is kept. */
   readonly bought: {

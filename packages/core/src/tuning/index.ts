@@ -26,5 +26,5 @@ export {
   type MachineStateCode,
   type TuningLog,
 } from './states.ts';
-export { tuningSchedule, type Evenings, type TuningBlock } from './schedule.ts';
+export { tuningSchedule } from './schedule.ts';
 export { machineOfSeed, simulate } from './simulated.ts';

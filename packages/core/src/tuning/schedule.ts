@@ -4,7 +4,7 @@ import type { TuningStage } from './plan.ts';
 import { stageLeft } from './session.ts';
 
 /** When somebody has time, in minutes from midnight. A long soak needs nobody and goes on through the night. */
-export interface Evenings {
+interface Evenings {
   /** First day, as an ISO date. */
   readonly from: string;
   readonly begins: number;
@@ -12,7 +12,7 @@ export interface Evenings {
 }
 
 /** A stretch of tuning. Times by the clock on the wall, as 2026-11-28T19:30. */
-export interface TuningBlock {
+interface TuningBlock {
   readonly stage: TuningStage;
   readonly kind: 'steps' | 'soak';
   readonly from: string;

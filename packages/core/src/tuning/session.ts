@@ -114,7 +114,7 @@ export function judged(
 }
 
 /** What is left of a stage: steps that somebody has to set, and long soaks; as expected, and at worst. */
-export interface StageLeft {
+interface StageLeft {
   readonly steps: { readonly expected: number; readonly worst: number };
   readonly soaks: { readonly expected: number; readonly worst: number };
 }

@@ -24,7 +24,7 @@ export interface MachineState {
 }
 
 /** Why a stage that is done counts for nothing in rates. */
-export type Uncounted = 'voltage' | 'no clock as shipped';
+type Uncounted = 'voltage' | 'no clock as shipped';
 
 /** What a stage comes to: how many times its shipped clock the part runs at; null while it is not done. */
 export function timesOf({ plan, attempts }: TuningLog): number | Uncounted | null {

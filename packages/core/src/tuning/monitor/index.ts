@@ -1,8 +1,2 @@
-export { columnOf, type MonitorColumn, type MonitorRole } from './columns.ts';
-export {
-  likeliestColumn,
-  MonitorReader,
-  type MonitorFigures,
-  type MonitorLog,
-  type MonitorRead,
-} from './read.ts';
+export { columnOf, type MonitorRole } from './columns.ts';
+export { likeliestColumn, MonitorReader, type MonitorFigures, type MonitorRead } from './read.ts';

@@ -35,7 +35,7 @@ function figureOf(cell: string): number {
   return plain === undefined ? NaN : Number(plain.replace(',', '.'));
 }
 
-class Column {
+class ColumnSums {
   rows = 0;
   unread = 0;
   least = Infinity;
@@ -74,7 +74,7 @@ const isHeading = (row: readonly string[], next: readonly string[]): boolean =>
 export class MonitorReader {
   #head: (readonly string[])[] = [];
   #heading: readonly string[] | null = null;
-  #columns: Column[] = [];
+  #columns: ColumnSums[] = [];
   #rows = 0;
   #skipped = 0;
 
@@ -90,7 +90,7 @@ export class MonitorReader {
     const at = rows.findIndex((row, n) => n + 1 < rows.length && isHeading(row, rows[n + 1]));
     if (at < 0) return;
     this.#heading = rows[at].slice(0, MOST_COLUMNS);
-    this.#columns = this.#heading.map(() => new Column());
+    this.#columns = this.#heading.map(() => new ColumnSums());
     this.#skipped = at;
     this.#head = [];
     for (const row of rows.slice(at + 1)) this.#take(row);

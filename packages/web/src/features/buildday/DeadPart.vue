@@ -70,7 +70,7 @@ function take({ part, offer }: Substitute) {
     </p>
     <p v-if="found.substitutes.length === 0">Nothing on offer today fits in its place.</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="What can take its place">
-      <table>
+      <table class="lines">
         <thead>
           <tr>
             <th scope="col">In its place</th>
@@ -125,20 +125,6 @@ p {
 }
 .scroll {
   overflow: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th,
-td {
-  text-align: left;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--line);
-}
-.end {
-  text-align: right;
 }
 th .quiet {
   display: block;

@@ -169,6 +169,24 @@ function useSums(kept: ComputedRef<Assembly>, steps: ComputedRef<readonly Assemb
   };
 }
 
+/** Puts what a file holds in place of what is kept of the open candidate; one step. */
+const takeLogInto = (
+  { edit, active }: ReturnType<typeof useWorkspace>,
+  { assembly, tunings }: BuildLogFile,
+): void =>
+  edit('read a build log in', (state) => {
+    const { id } = active;
+    const own = tunings.map((each) => ({ ...each, id: tuningId(id, each.plan.stage), candidate: id }));
+    return {
+      ...state,
+      assemblies: [
+        ...state.assemblies.filter((each) => each.id !== id),
+        ...(assembly ? [{ ...assembly, id }] : []),
+      ],
+      tunings: [...state.tunings.filter(({ candidate }) => candidate !== id), ...own],
+    };
+  });
+
 /** The build day of the open candidate: its steps, how far it is, and every change as a step of the workspace. */
 export function useBuildDay() {
   const bench = useBench();
@@ -209,24 +227,7 @@ export function useBuildDay() {
       ),
     ),
     ...totals,
-    /** Puts what a file holds in place of what is kept of this candidate; one step. */
-    takeLog: ({ assembly, tunings }: BuildLogFile) =>
-      workspace.edit('read a build log in', (state) => {
-        const { id } = workspace.active;
-        const own = tunings.map((tuning) => ({
-          ...tuning,
-          id: tuningId(id, tuning.plan.stage),
-          candidate: id,
-        }));
-        return {
-          ...state,
-          assemblies: [
-            ...state.assemblies.filter((each) => each.id !== id),
-            ...(assembly ? [{ ...assembly, id }] : []),
-          ],
-          tunings: [...state.tunings.filter(({ candidate }) => candidate !== id), ...own],
-        };
-      }),
+    takeLog: (log: BuildLogFile) => takeLogInto(workspace, log),
     companions: useCompanions(input),
     ...stepEdits(edit, steps),
     ...startEdits(edit),

@@ -17,14 +17,14 @@ const WANTED = [
   { role: 'volts', label: 'Voltage from', unit: 'V' },
   { role: 'clock', label: 'Clock from', unit: 'MHz' },
 ] as const;
-type Wanted = (typeof WANTED)[number]['role'];
+type LogFigure = (typeof WANTED)[number]['role'];
 
 const input = ref<HTMLInputElement | null>(null);
 const share = ref<number | null>(null);
 const problem = ref('');
 const name = ref('');
 const log = shallowRef<{ rows: number; skipped: number; figures: readonly MonitorFigures[] } | null>(null);
-const columns = ref<Record<Wanted, number>>({ celsius: -1, volts: -1, clock: -1 });
+const columns = ref<Record<LogFigure, number>>({ celsius: -1, volts: -1, clock: -1 });
 
 async function read(file: File) {
   problem.value = '';
@@ -71,7 +71,7 @@ const words = ({ rows: count, unread, most, mean, column }: MonitorFigures, unit
     unread > 0 ? `; ${unread} ${unread === 1 ? 'cell holds' : 'cells hold'} no figure` : ''
   }${column.hasUnit ? '' : `; no unit is stated: ${unit} is taken`}`;
 function take() {
-  const most = (role: Wanted) => rows.value.find((row) => row.role === role)?.figures?.most;
+  const most = (role: LogFigure) => rows.value.find((row) => row.role === role)?.figures?.most;
   const [celsius, volts] = [most('celsius'), most('volts')];
   emit('take', {
     ...(celsius === undefined ? {} : { celsius: rounded(celsius) }),

@@ -78,7 +78,7 @@ const uncount = () => workspace.editBrief('count parts as shipped', (brief) => (
   <section class="sheet states" aria-labelledby="states">
     <h2 id="states">What it comes to</h2>
     <div class="scroll" tabindex="0" role="region" aria-label="States of the machine">
-      <table>
+      <table class="lines">
         <thead>
           <tr>
             <th scope="col">Frames a second</th>
@@ -135,21 +135,6 @@ p {
 }
 .scroll {
   overflow: auto;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th,
-td {
-  text-align: left;
-  padding: 4px 8px;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-.end {
-  text-align: right;
 }
 td .quiet,
 .measured {

@@ -1,80 +1,14 @@
-import { joinWorkspaces, workspaceSchema, type SavedWorkspace, type Workspace } from '@ripe-pick/contract';
+import type { Workspace } from '@ripe-pick/contract';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { ref, type ShallowRef } from 'vue';
-import { call, CallFailed, failureText } from '../api/client.ts';
+import { failureText } from '../api/client.ts';
 import type { History } from './history.ts';
-import { dropUnsent, keepUnsent, unsentOf } from './unsent.ts';
+import { isConflict, WorkspaceLink } from './workspace-link.ts';
 
 /** How often a save that failed is tried again. */
 const RETRY_MS = 4000;
 
 type SaveState = 'saved' | 'saving' | 'failed' | 'conflict';
-
-/** Puts what was changed here and elsewhere together; null where both changed the same thing, or nothing whole comes of it. */
-function joinedWith(base: Workspace, mine: Workspace, theirs: Workspace): Workspace | null {
-  const { workspace, clashes } = joinWorkspaces(base, mine, theirs);
-  const read = workspaceSchema.safeParse(workspace);
-  return clashes.length === 0 && read.success ? read.data : null;
-}
-
-/** Calls that read and save a workspace, with the revision that each save rests on. */
-function workspaceCalls(state: ShallowRef<Workspace>, history: History, onHistory: () => void) {
-  let revision = 0;
-  let id = '';
-  /** What the server has, as far as it is known here. */
-  let base = state.value;
-
-  /** Takes the server's state, with what is here and not there yet joined into it as one step; false where they clash. */
-  function takeOver(saved: SavedWorkspace, from: Workspace, mine: Workspace, label: string): boolean {
-    const theirs = saved.workspace ?? state.value;
-    const joined = joinedWith(from, mine, theirs);
-    if (!joined) return false;
-    history.load(saved.history.steps, saved.history.done);
-    ({ revision, id } = saved);
-    base = theirs;
-    state.value = joined;
-    if (joined !== theirs) history.push(label, theirs, joined, new Date().toISOString());
-    onHistory();
-    return true;
-  }
-  return {
-    /** Reads what is saved; true when something that was never sent has joined it. */
-    async read(): Promise<boolean> {
-      const saved = await call('workspace', undefined);
-      ({ revision, id } = saved);
-      if (saved.workspace) state.value = saved.workspace;
-      base = state.value;
-      history.load(saved.history.steps, saved.history.done);
-      const unsent = unsentOf(id);
-      dropUnsent(id);
-      const step = unsent?.step;
-      const isThere = saved.history.steps.some(({ serial, at }) => serial === step?.serial && at === step.at);
-      if (!unsent || isThere) return false;
-      return takeOver(saved, unsent.base, unsent.mine, 'bring in what was not sent');
-    },
-    /** Sends what there is; `ahead` of so many saves that are on their way. */
-    async send(ahead = 0): Promise<void> {
-      const { change, failed } = history.takeChange();
-      const workspace = state.value;
-      const body = { id, revision: revision + ahead, workspace, history: change };
-      try {
-        ({ revision } = await call('saveWorkspace', body, { keepalive: true }));
-        base = workspace;
-        dropUnsent(id);
-      } catch (error) {
-        failed();
-        throw error;
-      }
-    },
-    /** Another window saved meanwhile: joins what it changed; false where both changed the same thing. */
-    async join(): Promise<boolean> {
-      const saved = await call('workspace', undefined);
-      return saved.id === id && takeOver(saved, base, state.value, 'join what was changed elsewhere');
-    },
-    /** Keeps in the browser what the server does not have. */
-    keep: (): boolean => keepUnsent({ id, base, mine: state.value, step: history.last }),
-  };
-}
 
 /** The server may be out of reach (a phone on its way, a machine asleep): what waits is sent as soon as it answers again. */
 function tryingAgain(again: () => void): void {
@@ -82,23 +16,35 @@ function tryingAgain(again: () => void): void {
   useIntervalFn(again, RETRY_MS);
 }
 
+/** Runs something one at a time, and again as long as something is open. */
+function oneAtATime(run: () => Promise<void>, isOpen: () => boolean) {
+  let running: Promise<void> | null = null;
+  const go = (): Promise<void> =>
+    (running ??= run().finally(() => {
+      running = null;
+      if (isOpen()) void go();
+    }));
+  return { go, isRunning: () => running !== null };
+}
+
+const stayedWords = (places: readonly string[]) =>
+  `Some of what this browser had not sent was changed elsewhere meanwhile, and that stayed: ${places.join(', ')}.`;
+
 /** Keeps a workspace on the server, `onHistory` told when steps came from there: one save at a time; what changes meanwhile is saved next. */
 export function useSaving(state: ShallowRef<Workspace>, history: History, onHistory: () => void) {
   const saveState = ref<SaveState>('saved');
   const failure = ref<string | null>(null);
   const isLoaded = ref(false);
-  const calls = workspaceCalls(state, history, onHistory);
-  let saving: Promise<void> | null = null;
+  const calls = new WorkspaceLink(state, history, onHistory);
   let isDirty = false;
-  let isJoining = false;
   const send = (ahead?: number) => ((isDirty = false), calls.send(ahead));
 
   async function load(): Promise<void> {
     try {
-      const hasMore = await calls.read();
+      const stayed = await calls.read();
       saveState.value = 'saved';
-      failure.value = null;
-      if (hasMore) void save();
+      failure.value = stayed && stayed.length > 0 ? stayedWords(stayed) : null;
+      if (stayed) void save();
     } catch (error) {
       failure.value = failureText(error, 'The saved work could not be read.');
     } finally {
@@ -106,16 +52,6 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     }
   }
 
-  /** Saves what there is; resolves when all of it is saved, or could not be: `saveState` tells. */
-  function save(): Promise<void> {
-    isDirty = true;
-    saving ??= saveAll().finally(() => {
-      saving = null;
-      // Changed in the very moment in which the last call ended.
-      if (isDirty && saveState.value === 'saved') void save();
-    });
-    return saving;
-  }
   async function saveAll(): Promise<void> {
     saveState.value = 'saving';
     try {
@@ -124,19 +60,16 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
       failure.value = null;
     } catch (error) {
       isDirty = true;
-      const isConflict = error instanceof CallFailed && error.code === 'conflict';
-      // Once only: a window that saves all the time must not keep this one busy.
-      if (isConflict && !isJoining && (await calls.join().catch(() => false))) {
-        isJoining = true;
-        await saveAll().finally(() => (isJoining = false));
-        return;
-      }
-      saveState.value = isConflict ? 'conflict' : 'failed';
+      saveState.value = isConflict(error) ? 'conflict' : 'failed';
       failure.value = error instanceof Error ? error.message : String(error);
-      if (!isConflict) calls.keep();
+      calls.keep();
     }
   }
 
+  // Changed in the very moment in which the last call ended: once more.
+  const turn = oneAtATime(saveAll, () => isDirty && saveState.value === 'saved');
+  /** Saves what there is; resolves when all of it is saved, or could not be: `saveState` tells. */
+  const save = () => ((isDirty = true), turn.go());
   tryingAgain(() => void (saveState.value === 'failed' && save()));
 
   function set(next: Workspace): void {
@@ -151,7 +84,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
   function flush(): void {
     if (!isDirty) return;
     calls.keep();
-    send(saving ? 1 : 0).catch(() => undefined);
+    send(turn.isRunning() ? 1 : 0).catch(() => undefined);
   }
   return { saveState, failure, isLoaded, load, save, set, flush };
 }
