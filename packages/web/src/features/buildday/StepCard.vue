@@ -64,7 +64,8 @@ function keepNote() {
 <template>
   <article class="sheet step" :aria-label="step.title">
     <p class="quiet num place">
-      {{ place }}, about {{ Math.round(learnt?.minutes ?? step.minutes) }} min<template v-if="learnt?.minutes != null"
+      {{ place }}, about {{ Math.round(learnt?.minutes ?? step.minutes) }} min<template
+        v-if="learnt?.minutes != null"
         >, as it took last time</template
       >
     </p>
