@@ -10,6 +10,9 @@ export interface Doubt {
   readonly what: 'price' | 'rebate' | 'cashback' | 'code' | 'discount' | 'shipping' | 'total';
 }
 
+/** What an answer is kept under: the line as it is written, so that it counts for no other list's line of the same number. */
+export const doubtKey = ({ raw, what }: Pick<Doubt, 'raw' | 'what'>): string => `${raw.trim()}:${what}`;
+
 /** What does not hold in a list by itself, before anything is matched. */
 export type ListFinding =
   | {
@@ -51,7 +54,7 @@ class Sums {
 
   private read({ line, raw }: ListLine, amount: ListLine['price'], what: Doubt['what']): number | null {
     if (!amount) return 0;
-    const known = amount.kind === 'sure' ? amount.minor : this.answers.get(`${line}:${what}`);
+    const known = amount.kind === 'sure' ? amount.minor : this.answers.get(doubtKey({ raw, what }));
     if (known !== undefined) return known;
     if (amount.kind === 'doubtful')
       this.doubts.push({ line, raw, text: amount.text, readings: amount.readings, what });
@@ -108,7 +111,7 @@ class Sums {
 
 /**
  * Adds a list up by what it says: prices times quantity, less discounts and codes, with shipping and tax, is the till;
- * rebates and cashback come off after it. `answers` are readings that the user chose, by line and what they are of.
+ * rebates and cashback come off after it. `answers` are readings that the user chose, by {@link doubtKey}.
  */
 export function addUp(
   lines: readonly ListLine[],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addUp, readAmount, readList, type ListFinding } from './index.ts';
+import { addUp, doubtKey, readAmount, readList, type ListFinding } from './index.ts';
 
 /*
  * Lists of parts as people paste them, in many shapes, all invented. With each: what it comes to (at the till, after
@@ -242,9 +242,15 @@ describe('lists pasted from elsewhere', () => {
     const { lines } = readList('Card: Tideline 390 Trio – €1.299\nPSU: Mast 500 – 50.00', 'EUR');
     const [doubt] = addUp(lines, BRIEF).doubts;
     expect(doubt.readings).toEqual([129_900, 130]);
-    expect(addUp(lines, BRIEF, new Map([[`${doubt.line}:${doubt.what}`, 129_900]])).totals?.dueNow).toBe(
-      134_900,
-    );
+    expect(addUp(lines, BRIEF, new Map([[doubtKey(doubt), 129_900]])).totals?.dueNow).toBe(134_900);
+  });
+  it('keep an answer for the line that it was given to, and for no line of another list', () => {
+    const [doubt] = addUp(readList('Card: Tideline 390 Trio – €1.299', 'EUR').lines, BRIEF).doubts;
+    const answers = new Map([[doubtKey(doubt), 129_900]]);
+    const other = readList('Card: Ember 390 Trio – €1.099', 'EUR').lines;
+    expect(addUp(other, BRIEF, answers).doubts).toHaveLength(1);
+    const moved = readList('My list\nCard: Tideline 390 Trio – €1.299', 'EUR').lines;
+    expect(addUp(moved, BRIEF, answers).totals?.dueNow).toBe(129_900);
   });
   it('keep the three totals in order', () => {
     for (const { text } of CORPUS) {

@@ -1,4 +1,4 @@
-export { addUp, type Doubt, type ListFinding } from './audit.ts';
+export { addUp, doubtKey, type Doubt, type ListFinding } from './audit.ts';
 export { isSure, partMatcher } from './match.ts';
 export { readAmount } from './numbers.ts';
 export { readList } from './read-list.ts';

@@ -13,7 +13,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { asideOf } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
-import { segmentsOf, type Segment } from '../../shared/format/ruler.ts';
+import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
 const bench = useBench();
 const prices = usePrices();
@@ -30,6 +30,7 @@ const OVERRUN = 1.1;
 const CHARACTER_PX = 6.6;
 
 const limit = computed(() => Math.max(1, bench.limit));
+const sum = computed(() => workspace.brief.money.budgetMinor);
 const total = computed(() => bench.summary?.cost.counted ?? 0);
 const cost = computed(() => bench.summary?.cost ?? null);
 const costBasis = computed(() => workspace.brief.money.costBasis);
@@ -83,7 +84,7 @@ const x = computed(() =>
     .range([1, Math.max(10, width.value - 1)]),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 90))));
-const left = computed(() => limit.value - total.value);
+const room = computed(() => roomIn(total.value, workspace.brief.money));
 const focused = ref<Segment['slot'] | null>(null);
 
 const OTHER_NAMES = { shipping: 'Shipping', lot: 'Rest of the lot', risk: 'Kept back' } as const;
@@ -147,10 +148,7 @@ const readout = computed(() => {
 });
 const spoken = computed(
   () =>
-    `Budget ruler: ${totals.value.map((each) => `${money(each.amount, bench.currency)} ${each.words}`).join(', ')}, of ${money(limit.value, bench.currency)}, ` +
-    (left.value >= 0
-      ? `${money(left.value, bench.currency)} left`
-      : `${money(-left.value, bench.currency)} over`),
+    `Budget ruler: ${totals.value.map((each) => `${money(each.amount, bench.currency)} ${each.words}`).join(', ')}, of ${money(workspace.brief.money.budgetMinor, bench.currency)}, ${room.value.words}`,
 );
 </script>
 
@@ -161,17 +159,14 @@ const spoken = computed(
         <strong class="num">{{ money(counted?.amount ?? 0, bench.currency) }}</strong>
       </button>
       <span v-if="!focused" class="quiet"
-        >{{ counted?.words }} of {{ money(limit, bench.currency)
+        >{{ counted?.words }} of {{ money(workspace.brief.money.budgetMinor, bench.currency)
         }}<template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
         ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
-        ><template v-if="workspace.brief.money.allowedOverMinor > 0"> with slack</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >
-      <span class="num state" :class="{ over: left < 0 }">{{
-        left >= 0 ? `${money(left, bench.currency)} left` : `${money(-left, bench.currency)} over`
-      }}</span>
+      <span class="num state" :class="room.state">{{ room.words }}</span>
       <span class="quiet readout" aria-live="polite">{{ readout }}</span>
     </div>
     <ExplainTotal :show="isExplained" @close="isExplained = false" />
@@ -257,7 +252,8 @@ const spoken = computed(
             {{ money(tick, bench.currency, { short: true }) }}
           </text>
         </g>
-        <line :x1="x(limit)" :x2="x(limit)" y1="0" :y2="BAR_TOP + 20" class="mark" />
+        <line :x1="x(sum)" :x2="x(sum)" y1="0" :y2="BAR_TOP + 20" class="mark" />
+        <line v-if="limit > sum" :x1="x(limit)" :x2="x(limit)" y1="4" :y2="BAR_TOP + 16" class="slack-end" />
         <g v-for="flag in flags" :key="flag.key">
           <title>{{ money(flag.amount, bench.currency) }} {{ flag.words }}</title>
           <path
@@ -305,8 +301,15 @@ const spoken = computed(
   font-weight: 650;
   color: var(--leaf);
 }
+.state.slack {
+  color: var(--apricot);
+}
 .state.over {
   color: var(--danger);
+}
+.slack-end {
+  stroke: var(--ink);
+  stroke-dasharray: 2 3;
 }
 .readout {
   overflow: hidden;

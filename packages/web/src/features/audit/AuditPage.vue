@@ -4,8 +4,8 @@ import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
-import { daysBetween, minorPlaces } from '@ripe-pick/core';
-import { addUp, isSure, partMatcher, readList } from '@ripe-pick/core/audit';
+import { daysBetween } from '@ripe-pick/core';
+import { addUp, doubtKey, isSure, partMatcher, readAmount, readList } from '@ripe-pick/core/audit';
 import { usableOffers } from '@ripe-pick/core/money';
 import { slotsFor, SLOTS, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
 import type { Solved } from '../../workers/solver.worker.ts';
@@ -166,10 +166,10 @@ const typed = ref<Record<string, string>>({});
 function answer(key: string, value: number) {
   answers.value = { ...answers.value, [key]: value };
 }
+/** A typed answer counts when it can mean one thing only. */
 function answerTyped(key: string) {
-  const value = Number.parseFloat((typed.value[key] ?? '').replace(',', '.'));
-  if (Number.isFinite(value) && value >= 0)
-    answer(key, Math.round(value * 10 ** minorPlaces(currency.value)));
+  const read = readAmount(typed.value[key] ?? '', currency.value);
+  if (read?.kind === 'sure') answer(key, read.minor);
 }
 function clear() {
   text.value = '';
@@ -224,11 +224,11 @@ function clear() {
               v-for="reading in doubt.readings"
               :key="reading"
               size="tiny"
-              @click="answer(`${doubt.line}:${doubt.what}`, reading)"
+              @click="answer(doubtKey(doubt), reading)"
               >{{ money(reading, currency) }}</NButton
             >
             <NInput
-              v-model:value="typed[`${doubt.line}:${doubt.what}`]"
+              v-model:value="typed[doubtKey(doubt)]"
               size="tiny"
               placeholder="or type it"
               class="small-input"
@@ -236,8 +236,8 @@ function clear() {
                 'aria-label': `The ${DOUBT_WORDS[doubt.what]} in line ${doubt.line}`,
                 inputmode: 'decimal',
               }"
-              @keydown.enter.prevent="answerTyped(`${doubt.line}:${doubt.what}`)"
-              @blur="answerTyped(`${doubt.line}:${doubt.what}`)"
+              @keydown.enter.prevent="answerTyped(doubtKey(doubt))"
+              @blur="answerTyped(doubtKey(doubt))"
             />
           </div>
         </template>

@@ -197,7 +197,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
             <td class="num end">
               {{ record.low ? fps(record.low.fps) : '–'
               }}<span v-if="record.low && record.low.definition !== 'percentile'" class="quiet">{{
-                record.low.definition === 'slowest' ? 'slowest' : 'undefined'
+                record.low.definition === 'slowest' ? 'slowest' : 'kind not stated'
               }}</span>
             </td>
             <td class="num end">

@@ -131,7 +131,15 @@ const count = (times: number, what: string) => (times > 0 ? [`${times} × ${what
 const OWN_WORDS: Readonly<Record<string, (value: never) => string>> = {
   m2: (places: NonNullable<PartOf<'motherboard'>['m2']>) =>
     places
-      .map(({ protocols, maxLengthMm }) => `${protocols.join(' or ')} up to ${maxLengthMm} mm`)
+      .map(({ protocols, maxLengthMm, disablesSataPorts, heatSpreader }) =>
+        [
+          `${protocols.join(' or ')} up to ${maxLengthMm} mm`,
+          ...(heatSpreader ? ['heat spreader'] : []),
+          ...(disablesSataPorts > 0
+            ? [`${disablesSataPorts} SATA ${disablesSataPorts === 1 ? 'port goes' : 'ports go'} dead`]
+            : []),
+        ].join(', '),
+      )
       .join('; '),
   pcieSlot: ({ generation, lanes }: NonNullable<PartOf<'motherboard'>['pcieSlot']>) =>
     `generation ${generation}, ${lanes} lanes`,

@@ -1,7 +1,8 @@
 import { cents } from '@ripe-pick/core';
 import type { Cost, CostLine } from '@ripe-pick/core/money';
+import type { Brief } from '@ripe-pick/core/parts';
 import { describe, expect, it } from 'vitest';
-import { segmentsOf } from './ruler.ts';
+import { roomIn, segmentsOf } from './ruler.ts';
 
 const line = (kind: CostLine['kind'], slot: CostLine['slot'], amount: number): CostLine => ({
   kind,
@@ -65,5 +66,22 @@ describe('the budget ruler', () => {
     expect(segments[2].to).toBe(cost.dueNow);
     expect(segments[3].to).toBe(cost.dueNow + 300);
     expect(segments.map((each) => each.back)).toEqual([2000, 0, 0, 0]);
+  });
+});
+
+describe('what is left of the sum', () => {
+  const room = (total: number, allowedOverMinor = 0) =>
+    roomIn(total, { budgetMinor: 50_000, allowedOverMinor, currency: 'EUR' } as Brief['money']);
+  it('says what is left, and what is over', () => {
+    expect(room(49_000)).toEqual({ state: 'left', words: '€10.00 left' });
+    expect(room(50_000).words).toBe('€0.00 left');
+    expect(room(51_457)).toEqual({ state: 'over', words: '€14.57 over' });
+  });
+  it('lets slack hide no overrun', () => {
+    expect(room(51_457, 2000)).toEqual({
+      state: 'slack',
+      words: '€14.57 over, within the slack of €20.00',
+    });
+    expect(room(52_100, 2000)).toEqual({ state: 'over', words: '€21.00 over, €1.00 beyond the slack' });
   });
 });

@@ -1,6 +1,7 @@
 import { apportion } from '@ripe-pick/core';
-import { SLOTS, type Slot } from '@ripe-pick/core/parts';
+import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import type { Cost } from '@ripe-pick/core/money';
+import { money } from './format.ts';
 
 /** A stretch of the ruler, in minor units from its left end. */
 export interface Segment {
@@ -59,4 +60,22 @@ export function segmentsOf(cost: Cost): Segment[] {
     cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0),
   );
   return segments;
+}
+
+/** How a total lies to the sum and its slack. Minor units. */
+export interface Room {
+  readonly state: 'left' | 'slack' | 'over';
+  readonly words: string;
+}
+
+/** What is left of a sum, or by how much it is passed; slack hides no overrun. */
+export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): Room {
+  const over = total - budgetMinor;
+  if (over <= 0) return { state: 'left', words: `${money(-over, currency)} left` };
+  const words = `${money(over, currency)} over`;
+  if (allowedOverMinor === 0) return { state: 'over', words };
+  const beyond = over - allowedOverMinor;
+  return beyond <= 0
+    ? { state: 'slack', words: `${words}, within the slack of ${money(allowedOverMinor, currency)}` }
+    : { state: 'over', words: `${words}, ${money(beyond, currency)} beyond the slack` };
 }
