@@ -35,7 +35,10 @@ const keep = (from: string, to: string, rate: number | null) =>
   rate !== null && rate > 0
     ? void attempt(() =>
         catalogueStore.edit(`type the rate from ${from} to ${to}`, [
-          { do: 'put-currency-rate', item: { from, to, rate, on: localToday() } },
+          {
+            do: 'put-currency-rate',
+            item: { from, to, rate, on: catalogueStore.stored?.today ?? localToday() },
+          },
         ]),
       )
     : undefined;

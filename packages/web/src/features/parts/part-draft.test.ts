@@ -25,6 +25,11 @@ describe('a part as it is typed in', () => {
       item: { priceMinor: 13990 },
     });
   });
+  it('is seen on the day that the catalogue lives on, never on one to come', () => {
+    const demo = { ...EMPTY, today: '2026-11-20' };
+    const { changes } = changesOf({ ...typed, price: '139.90', shop: 'Corner' }, demo, 'EUR');
+    expect(changes[2]).toMatchObject({ item: { seenOn: '2026-11-20' } });
+  });
   it('asks about a price that can be read in two ways, and for the shop', () => {
     const fields = problemsOfDraft({ ...typed, price: '1.299' }, 'EUR', EMPTY).map(({ field }) => field);
     expect(fields).toEqual(['Price', 'Shop']);

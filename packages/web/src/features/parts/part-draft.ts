@@ -164,7 +164,7 @@ function offerChanges(
       priceMinor: price.minor,
       condition: draft.condition,
       inStock: true,
-      seenOn: localToday(),
+      seenOn: catalogue.today ?? localToday(),
       source: Object.keys(draft.words).length > 0 ? READ : TYPED,
     },
   };

@@ -23,7 +23,7 @@ const catalogueStore = useCatalogue();
 const names = useNames();
 const records = useRecords();
 
-const today = localToday();
+const today = catalogueStore.stored?.today ?? localToday();
 /** Kept until it is saved, over a reload too. */
 const draft = useDraft('ripe-pick-chart-draft', {
   varies: 'gpu' as 'gpu' | 'cpu',

@@ -47,7 +47,7 @@ watch(
     isReading.value = true;
     const found = await benchWorker().readTable(settled.value, catalogue, {
       source: source.trim() || fileName.value || 'pasted table',
-      on: localToday(),
+      on: catalogue.today ?? localToday(),
       idPrefix: `table-${stamp}`,
       renderScale: isNative ? 1 : null,
       memory: null,
