@@ -158,13 +158,24 @@ test('the server answers no foreign host and no foreign site', async ({ request 
   expect(page.headers()['content-security-policy']).toContain("script-src 'self'");
 });
 
-test('a change made in another window is not written over', async ({ page, request }) => {
+test('a change made in another window is joined, and never written over', async ({ page, request }) => {
   await reset(request);
   await page.goto('/brief');
   await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toBeVisible();
-  await reset(request);
-  await page.getByRole('textbox', { name: 'Name of the brief' }).fill('Mine');
+  const name = page.getByRole('textbox', { name: 'Name of the brief' });
+  // Something else was changed there: both count.
+  await reset(request, ({ candidates }) => Object.assign(candidates[0] as object, { name: 'Renamed there' }));
+  await name.fill('Mine');
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeAttached();
+  await page.goto('/picks');
+  await expect(page.getByText('Renamed there').first()).toBeVisible();
+  await page.goto('/brief');
+  await expect(name).toHaveValue('Mine');
+  // The same was changed there: it is said, and nothing is written over.
+  await reset(request, ({ brief }) => Object.assign(brief, { name: 'Theirs' }));
+  await name.fill('Mine again');
   await expect(page.getByText('changed in another window')).toBeVisible();
   await page.getByRole('button', { name: 'Load what was saved' }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toHaveValue('League seat');
+  await expect(name).toHaveValue('Theirs');
+  await expect(page.getByRole('alert')).toContainText('that stayed: brief.name');
 });
