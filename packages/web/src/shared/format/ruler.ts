@@ -63,7 +63,7 @@ export function segmentsOf(cost: Cost): Segment[] {
 }
 
 /** How a total lies to the sum and its slack. Minor units. */
-export interface Room {
+interface SumRoom {
   readonly state: 'left' | 'slack' | 'over';
   readonly words: string;
 }
