@@ -69,7 +69,7 @@ interface SumRoom {
 }
 
 /** What is left of a sum, or by how much it is passed; slack hides no overrun. */
-export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): Room {
+export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): SumRoom {
   const over = total - budgetMinor;
   if (over <= 0) return { state: 'left', words: `${money(-over, currency)} left` };
   const words = `${money(over, currency)} over`;
