@@ -29,7 +29,7 @@ module.exports = {
       from: { path: '^packages/contract/src', pathNot: ['\\.test\\.ts$', 'write-schemas'] },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(zod|papaparse|@types/papaparse)',
+        pathNot: 'node_modules/(zod|papaparse|@types/papaparse|fast-deep-equal)',
       },
     },
     {

@@ -1,5 +1,12 @@
 import { briefFileSchema, briefOf, briefSchema, catalogueFileSchema, catalogueOf } from '@ripe-pick/contract';
-import { conditionsOf, isTuned, ratesFor } from '@ripe-pick/core/frames';
+import {
+  conditionsOf,
+  countedTuning,
+  countShipped,
+  countTuned,
+  isTuned,
+  ratesFor,
+} from '@ripe-pick/core/frames';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { partSetOf } from '@ripe-pick/core/parts';
 import { prepare } from '@ripe-pick/core/search';
@@ -96,6 +103,14 @@ describe('tuned figures in a brief', () => {
     expect(isTuned(own, set)).toBe(true);
     expect(conditionsOf(own, set).clocks).toBe('this machine’s own');
     expect(conditionsOf(brief, set).clocks).toBe('as shipped');
+  });
+  it('go in with their pieces as owned, and out for those that are asked, leaving others', () => {
+    const gpu = { part: idOf('gpu'), times: 1.05 };
+    const both = countTuned(countTuned(brief, tuned), [gpu]);
+    expect(countedTuning(both)).toEqual([...tuned, gpu]);
+    expect(both.owned).toEqual(expect.arrayContaining([idOf('cpu'), idOf('gpu'), ...brief.owned]));
+    expect(countTuned(both, [{ ...gpu, times: 1.1 }]).tuned).toHaveLength(2);
+    expect(countedTuning(countShipped(both, [idOf('cpu')]))).toEqual([gpu]);
   });
   it('are put in once, however often a session is opened on a session', () => {
     const own = { ...brief, tuned, owned: [idOf('cpu')] };

@@ -56,6 +56,30 @@ describe('two changes of one workspace', () => {
       '2026-11-28T11:00:00Z',
     );
   });
+  it('takes back what one side took back, however the other wrote it down', () => {
+    const theirs = withSteps(['lay-out', 'board-in']);
+    // As it is in a page before it went to the server: the same things, their fields in another order.
+    const [assembly] = theirs.assemblies;
+    const steps = assembly.steps.map(({ code, state, at, minutes, reason }) => ({
+      reason,
+      minutes,
+      at,
+      state,
+      code,
+    }));
+    const was = { ...theirs, assemblies: [{ ...assembly, steps }] };
+    const mine = { ...was, assemblies: [{ ...assembly, steps: steps.slice(0, 1) }] };
+    const renamed = { ...theirs, brief: { ...theirs.brief, name: 'Seat two' } };
+    expect(ticks(joinWorkspaces(was, mine, renamed).workspace)).toEqual(['lay-out']);
+  });
+  it('keeps an order that one side changed', () => {
+    const candidate = (id: string, name = id) => ({ ...base.candidates[0], id, name });
+    const was = { ...base, candidates: [candidate('first'), candidate('b')] };
+    const mine = { ...was, candidates: [candidate('b'), candidate('first')] };
+    const theirs = { ...was, candidates: [candidate('first'), candidate('b', 'Renamed'), candidate('c')] };
+    const names = joinWorkspaces(was, mine, theirs).workspace.candidates.map(({ name }) => name);
+    expect(names).toEqual(['Renamed', 'first', 'c']);
+  });
   it('changes of different places go together; of the same place are told', () => {
     const money = (budgetMinor: number): Workspace => ({
       ...base,

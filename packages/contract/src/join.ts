@@ -1,3 +1,4 @@
+import isSame from 'fast-deep-equal';
 import type { Workspace } from './workspace.ts';
 
 /*
@@ -18,7 +19,6 @@ interface Joined {
 const KEYS = ['id', 'code', 'serial', 'question', 'part', 'game', 'deal'] as const;
 const isObject = (value: Json): value is Keyed =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
-const isSame = (a: Json, b: Json): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** The key that every thing of all lists has, each of its own; undefined: none. */
 function keyOf(lists: readonly (readonly Json[])[]): string | undefined {
@@ -73,6 +73,11 @@ class Joiner {
       this.clashes.push(path);
       return this.prefers === 'mine' ? mine : theirs;
     }
+    // The same values in two other orders: nobody can say which is meant.
+    if (mine.length === theirs.length && mine.every((each) => theirs.includes(each))) {
+      this.clashes.push(path);
+      return this.prefers === 'mine' ? mine : theirs;
+    }
     // Plain values: what one of them added is there, what one of them took out is not.
     const kept = theirs.filter((each) => mine.includes(each) || !base.includes(each));
     return [...kept, ...mine.filter((each) => !base.includes(each) && !theirs.includes(each))];
@@ -90,7 +95,14 @@ class Joiner {
   ): readonly Json[] {
     const byKey = (list: readonly Json[]) => new Map(list.map((each) => [(each as Keyed)[key], each]));
     const [base, mine, theirs] = [byKey(lists.base), byKey(lists.mine), byKey(lists.theirs)];
-    return [...new Set([...theirs.keys(), ...mine.keys()])].flatMap((each) => {
+    // Where the other side left the order as it was, an order that was changed here counts.
+    const common = [...base.keys()].filter((each) => theirs.has(each));
+    const isTheirOrder = !isSame(
+      [...theirs.keys()].filter((each) => base.has(each)),
+      common,
+    );
+    const [first, second] = isTheirOrder ? [theirs, mine] : [mine, theirs];
+    return [...new Set([...first.keys(), ...second.keys()])].flatMap((each) => {
       const [was, here, there] = [base.get(each), mine.get(each), theirs.get(each)];
       if (here !== undefined && there !== undefined)
         return [this.join(`${path}[${String(each)}]`, was, here, there)];

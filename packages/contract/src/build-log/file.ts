@@ -48,7 +48,13 @@ export const buildLogFileSchema = z.strictObject({
     .default([]),
   /** What was ticked, skipped, noted, answered and read off; null: nothing yet. */
   assembly: assemblySchema.nullable().default(null),
-  tunings: z.array(tuningSchema).max(10).default([]),
+  tunings: z
+    .array(tuningSchema)
+    .max(10)
+    .default([])
+    .refine((all) => new Set(all.map(({ plan }) => plan.stage)).size === all.length, {
+      message: 'every stage has one log',
+    }),
 });
 export type BuildLogFile = z.infer<typeof buildLogFileSchema>;
 

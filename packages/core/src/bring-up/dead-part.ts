@@ -58,14 +58,17 @@ const isBuyable = (trade: Trade): trade is Buyable =>
  * sum, the cheapest, the soonest. Null where the slot is empty.
  */
 export function deadPart(
-  { catalogue, brief }: Session,
+  opened: Session,
   picks: Picks,
   slot: Slot,
   orders: readonly ShopOrder[],
 ): DeadPart | null {
   const dead = picks[slot]?.part;
-  // The dead piece is there, but it is no part to build with any more.
-  const session = openSession(catalogue, { ...brief, owned: brief.owned.filter((each) => each !== dead) });
+  const { catalogue, brief } = opened;
+  // A dead piece that stands as owned is there, but no part to build with any more.
+  const session = brief.owned.some((each) => each === dead)
+    ? openSession(catalogue, { ...brief, owned: brief.owned.filter((each) => each !== dead) })
+    : opened;
   const { priceIndex } = session;
   const part = dead === undefined ? undefined : priceIndex.parts.get(dead);
   if (!part) return null;

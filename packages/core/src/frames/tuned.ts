@@ -12,6 +12,22 @@ const REACH = { mean: 0.85, sd: 0.15 };
 export const countedTuning = ({ tuned, owned }: Pick<Brief, 'tuned' | 'owned'>): readonly TunedPart[] =>
   tuned.filter(({ part, times }) => times !== 1 && owned.includes(part));
 
+/** A brief that counts these tuned figures: their pieces are there, so they stand as owned. */
+export function countTuned(brief: Brief, tuned: readonly TunedPart[]): Brief {
+  const ids = tuned.map(({ part }) => part);
+  return {
+    ...brief,
+    owned: [...new Set([...brief.owned, ...ids])],
+    tuned: [...brief.tuned.filter(({ part }) => !ids.includes(part)), ...tuned],
+  };
+}
+
+/** A brief that counts these parts as shipped. */
+export const countShipped = (brief: Brief, parts: readonly string[]): Brief => ({
+  ...brief,
+  tuned: brief.tuned.filter(({ part }) => !parts.includes(part)),
+});
+
 /** Whether any part of a set counts with its tuned figures. */
 export function isTuned(brief: Pick<Brief, 'tuned' | 'owned'>, { cpu, gpu, memory }: PartSet): boolean {
   const counted = countedTuning(brief);

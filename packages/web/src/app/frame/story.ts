@@ -1,6 +1,6 @@
 import type { Assembly, Candidate, Decision, Order, Tuning } from '@ripe-pick/contract';
 import { CAUSE_TABLE } from '@ripe-pick/core/bring-up';
-import { nextStep, type MachineState, type MachineStateCode, type TuningStage } from '@ripe-pick/core/tuning';
+import { nextStep, type MachineState, type MachineStateCode } from '@ripe-pick/core/tuning';
 import type { Brief } from '@ripe-pick/core/parts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -23,12 +23,6 @@ export function decisionWords(decision: Decision): string {
 
 const counted = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 const causeName = (code: string) => CAUSE_TABLE.find((each) => each.code === code)?.name ?? code;
-const STAGE_NAMES: Readonly<Record<TuningStage, string>> = {
-  memory: 'Memory',
-  cpu: 'Processor',
-  gpu: 'Graphics card',
-};
-
 function startWords({ atFirstPress, tried, cured, settings }: Assembly['start']): string[] {
   const readings = settings.filter(({ reading }) => reading !== null).length;
   const helped = cured ? `it was: ${causeName(cured)}` : 'what it was is not found yet';
@@ -54,7 +48,7 @@ function tunedWords({ plan, attempts }: Tuning): string {
     next.kind === 'done'
       ? `holds at ${next.setting} ${plan.way === 'voltage' ? 'V' : plan.stage === 'memory' ? 'MT/s' : 'MHz'}`
       : 'is being tuned';
-  return `${STAGE_NAMES[plan.stage]} ${state}, from ${plan.start}: ${counted(attempts.length, 'attempt')}, ${failed} of them failed.`;
+  return `${SLOT_NAMES[plan.stage]} ${state}, from ${plan.start}: ${counted(attempts.length, 'attempt')}, ${failed} of them failed.`;
 }
 
 /** What was ordered for it, where, for how much, and when the last of it came. */

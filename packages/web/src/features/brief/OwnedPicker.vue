@@ -20,7 +20,12 @@ function choose(chosen: string[]) {
 }
 function set(owned: readonly string[]) {
   if (owned.join() === workspace.brief.owned.join()) return;
-  workspace.editBrief('change owned parts', (brief) => ({ ...brief, owned: [...owned] }));
+  workspace.editBrief('change owned parts', (brief) => ({
+    ...brief,
+    owned: [...owned],
+    // What goes takes its own figures along: another piece of it has none.
+    tuned: brief.tuned.filter(({ part }) => owned.includes(part)),
+  }));
 }
 function haveTwo(part: string) {
   asked.value = asked.value.filter((each) => each !== part);

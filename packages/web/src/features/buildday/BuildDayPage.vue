@@ -4,7 +4,7 @@ import { useMessage } from 'naive-ui';
 import { computed, nextTick, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { PHASES, type Phase } from '@ripe-pick/core/assembly';
-import { money } from '../../shared/format/format.ts';
+import { duration, money } from '../../shared/format/format.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -49,12 +49,6 @@ const waitsFor = computed(() =>
 const place = computed(() =>
   now.value ? `Step ${steps.value.indexOf(now.value) + 1} of ${steps.value.length}` : '',
 );
-const hours = (exact: number) => {
-  const minutes = Math.round(exact);
-  return minutes < 60
-    ? `${minutes} min`
-    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
-};
 
 /** A step is in hand, after a tick the next open one; Enter ticks it in turn, and what it is about is told with the button. */
 async function onwards(code: string | null = null) {
@@ -106,9 +100,9 @@ const fromWord = (word: string | null) => (word === 'yes' ? true : word === 'no'
       <p class="quiet num" role="status">
         {{ workspace.active.name }}: {{ steps.length - open.length }} of {{ steps.length }} steps<template
           v-if="open.length > 0"
-          >, about {{ hours(minutesLeft) }} left</template
+          >, about {{ duration(minutesLeft) }} left</template
         ><template v-if="day.sums.value.minutes > 0"
-          >; so far {{ hours(day.sums.value.minutes) }} of work, parts for
+          >; so far {{ duration(day.sums.value.minutes) }} of work, parts for
           {{ money(day.moneyIn.value, workspace.brief.money.currency) }} before codes and shipping</template
         >
       </p>

@@ -40,7 +40,9 @@ const take = (ending: keyof typeof WAYS) =>
     WAYS[ending].type,
   );
 
-const MOST_BYTES = 20 * 1024 * 1024;
+/** Ten stages with a thousand attempts each stay below; it is read at once. */
+const MOST_BYTES = 4 * 1024 * 1024;
+const MOST_PROBLEMS = 20;
 async function read(event: Event) {
   const input = event.target as HTMLInputElement;
   const [file] = input.files ?? [];
@@ -56,7 +58,9 @@ async function read(event: Event) {
   const found = readBuildLog(await file.text());
   input.value = '';
   if ('problems' in found) {
-    problems.value = found.problems.map(({ path, message, mend }) => `${path}: ${message}. ${mend}`);
+    problems.value = found.problems
+      .slice(0, MOST_PROBLEMS)
+      .map(({ path, message, mend }) => `${path}: ${message}. ${mend}`);
     return;
   }
   const known = new Set(props.day.steps.value.map(({ code }) => code));

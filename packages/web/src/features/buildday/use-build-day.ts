@@ -119,8 +119,8 @@ function startViews(input: ComputedRef<AssemblyInput | null>, kept: ComputedRef<
     settings: computed(() => (input.value ? settingsFor(input.value.parts, workspace.brief) : [])),
     /** Share of the objective that the memory's profile is worth; null where it cannot be told. */
     profileLoss: computed(() =>
-      input.value && bench.session
-        ? profileLoss(input.value.parts, workspace.brief, bench.session.catalogue.frameModel)
+      input.value && bench.shipped
+        ? profileLoss(input.value.parts, workspace.brief, bench.shipped.catalogue.frameModel)
         : null,
     ),
   };
@@ -195,11 +195,11 @@ export function useBuildDay() {
     () => workspace.assemblies.find(({ id }) => id === workspace.active.id) ?? blank(workspace.active.id),
   );
   const input = computed(() => {
-    if (!bench.session) return null;
+    if (!bench.shipped) return null;
     const own = workspace.orders.filter(
       ({ candidate }) => candidate === null || candidate === workspace.active.id,
     );
-    return assemblyInputOf(bench.session, workspace.picks, own, kept.value.choices);
+    return assemblyInputOf(bench.shipped, workspace.picks, own, kept.value.choices);
   });
   const steps = computed(() => (input.value ? assemblySteps(input.value, kept.value.order) : []));
   const states = computed(() => new Map(kept.value.steps.map((each) => [each.code, each])));

@@ -28,9 +28,11 @@ const BARRIERS = {
 } as const;
 
 const part = computed(() => props.trade?.part ?? null);
-const facts = computed(() =>
-  part.value ? factsOf(part.value, bench.session?.assumed.get(part.value.id)) : [],
-);
+/** The sheet is the maker's, also of a piece that counts as it was tuned. */
+const facts = computed(() => {
+  const sheet = part.value && (bench.shipped?.priceIndex.parts.get(part.value.id) ?? part.value);
+  return sheet ? factsOf(sheet, bench.shipped?.assumed.get(sheet.id)) : [];
+});
 const offers = computed(() => {
   const index = bench.index;
   if (!index || !part.value) return [];

@@ -7,7 +7,7 @@ import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
 import { download, fileName } from '../../shared/ui/download.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { STAGE_NAMES } from './words.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 /** What is left of all stages, given out over evenings and the nights behind them. */
 const props = defineProps<{ logs: readonly TuningLog[] }>();
@@ -25,8 +25,8 @@ const set = (change: Partial<typeof evenings.value>) => {
 const blocks = computed(() => tuningSchedule(props.logs, { ...evenings.value, from: from.value }));
 const title = ({ stage, kind, count }: (typeof blocks.value)[number]) =>
   kind === 'soak'
-    ? `${STAGE_NAMES[stage]}: the long soak`
-    : `${STAGE_NAMES[stage]}: ${count} ${count === 1 ? 'step' : 'steps'}`;
+    ? `${SLOT_NAMES[stage]}: the long soak`
+    : `${SLOT_NAMES[stage]}: ${count} ${count === 1 ? 'step' : 'steps'}`;
 const dayName = (at: string) =>
   new Date(`${at}:00Z`).toLocaleDateString(undefined, {
     weekday: 'short',

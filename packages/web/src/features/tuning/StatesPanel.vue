@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countedTuning, countShipped, countTuned } from '@ripe-pick/core/frames';
 import type { Picks } from '@ripe-pick/core/parts';
 import {
   machineStates,
@@ -14,7 +15,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { STAGE_NAMES } from './words.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 /** The three states of the machine, expected and measured; and whether the brief counts what was tuned. */
 const props = defineProps<{ logs: readonly TuningLog[] }>();
@@ -42,7 +43,7 @@ const measured = (state: (typeof states.value)[number], game: string) =>
 const uncounted = computed(() =>
   props.logs.flatMap((log) => {
     const times = timesOf(log);
-    const name = STAGE_NAMES[log.plan.stage];
+    const name = SLOT_NAMES[log.plan.stage];
     if (times === 'voltage')
       return [`${name}: a lower voltage is cooler and quieter; rates stay as they are.`];
     if (times === 'no clock as shipped')
@@ -53,25 +54,22 @@ const uncounted = computed(() =>
   }),
 );
 const own = computed(() => tunedPartsOf(workspace.picks as Picks, props.logs));
-const isCounted = computed(
-  () =>
-    own.value.every(({ part, times }) =>
-      workspace.brief.tuned.some((each) => each.part === part && each.times === times),
-    ) && own.value.every(({ part }) => workspace.brief.owned.includes(part)),
-);
-const isAnyCounted = computed(() => {
-  const parts = workspace.picks;
-  const pieces = [parts.cpu, parts.gpu, parts.memory].flatMap((pick) => (pick ? [pick.part] : []));
-  return workspace.brief.tuned.some(({ part }) => pieces.includes(part));
+/** Of this build's own pieces, those that the brief counts as tuned. */
+const counted = computed(() => {
+  const pieces = Object.values(workspace.picks).map(({ part }) => part);
+  return countedTuning(workspace.brief).filter(({ part }) => pieces.includes(part));
 });
-const ids = computed(() => new Set(own.value.map(({ part }) => part)));
+const isCounted = computed(() =>
+  own.value.every(({ part, times }) =>
+    counted.value.some((each) => each.part === part && each.times === times),
+  ),
+);
 const count = () =>
-  workspace.editBrief('count this machine’s tuned figures', (brief) => ({
-    ...brief,
-    owned: [...new Set([...brief.owned, ...ids.value])],
-    tuned: [...brief.tuned.filter(({ part }) => !ids.value.has(part)), ...own.value],
-  }));
-const uncount = () => workspace.editBrief('count parts as shipped', (brief) => ({ ...brief, tuned: [] }));
+  workspace.editBrief('count this machine’s tuned figures', (brief) => countTuned(brief, own.value));
+const uncount = () => {
+  const parts = counted.value.map(({ part }) => part);
+  workspace.editBrief('count parts as shipped', (brief) => countShipped(brief, parts));
+};
 </script>
 
 <template>
@@ -112,11 +110,13 @@ const uncount = () => workspace.editBrief('count parts as shipped', (brief) => (
       <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with the brief’s picture and background.
     </p>
     <p v-for="line in uncounted" :key="line">{{ line }}</p>
-    <div v-if="own.length > 0 || isAnyCounted" class="acts">
+    <div v-if="own.length > 0 || counted.length > 0" class="acts">
       <button v-if="own.length > 0 && !isCounted" class="plain strong big" @click="count">
         Count the tuned figures in this brief
       </button>
-      <button v-if="isAnyCounted" class="plain edged big" @click="uncount">Count parts as shipped</button>
+      <button v-if="counted.length > 0" class="plain edged big" @click="uncount">
+        Count parts as shipped
+      </button>
       <p class="quiet">
         They are this machine’s own: they count for the very pieces, which then stand as owned, and for no
         other piece of the same part.

@@ -6,6 +6,7 @@ import { passedLimit, TUNING_STAGES, type Outcome, type TuningStage } from '@rip
 import { isDemo } from '../../shared/api/place.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
+import { duration } from '../../shared/format/format.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import MonitorIn from './MonitorIn.vue';
 import PlanForm from './PlanForm.vue';
@@ -13,7 +14,7 @@ import SchedulePanel from './SchedulePanel.vue';
 import StatesPanel from './StatesPanel.vue';
 import TuningChart from './TuningChart.vue';
 import { useTuning, type Reading } from './use-tuning.ts';
-import { STAGE_NAMES } from './words.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const workspace = useWorkspace();
 const stage = ref<TuningStage>('memory');
@@ -54,10 +55,6 @@ const take = () =>
     writeTuningTable(kept.value),
     'text/csv',
   );
-const hours = (minutes: number) =>
-  minutes < 60
-    ? `${Math.round(minutes)} min`
-    : `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`;
 const SEEDS = 1000;
 const found = computed(() => (next.value.kind === 'done' ? next.value.setting : null));
 const WORDS: Readonly<Record<Outcome, string>> = {
@@ -80,13 +77,13 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           :aria-pressed="stage === each"
           @click="stage = each"
         >
-          {{ STAGE_NAMES[each] }}
+          {{ SLOT_NAMES[each] }}
         </button>
       </div>
       <p class="quiet num" role="status">
         {{ workspace.active.name
         }}<template v-if="left.worst > 0"
-          >: about {{ hours(left.expected) }} left, at worst {{ hours(left.worst) }}</template
+          >: about {{ duration(left.expected) }} left, at worst {{ duration(left.worst) }}</template
         >
       </p>
     </div>
@@ -117,7 +114,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           <p class="large num">{{ next.setting }} {{ unit }}</p>
           <p>
             {{ next.purpose === 'final' ? 'The long soak: it has to hold for' : 'It has to hold for' }}
-            {{ hours(next.minutes) }}. It is written to disk before you set it.
+            {{ duration(next.minutes) }}. It is written to disk before you set it.
           </p>
           <button
             v-if="kept.simulated === null"
@@ -134,8 +131,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
         <template v-else-if="next.kind === 'ask'">
           <p class="large num">{{ next.attempt.setting }} {{ unit }}</p>
           <p v-if="isRunning">
-            It is written down. Set it, let it run for {{ hours(next.attempt.minutes) }}, then say what came
-            of it.
+            It is written down. Set it, let it run for {{ duration(next.attempt.minutes) }}, then say what
+            came of it.
           </p>
           <p v-else role="alert">
             This was written down on {{ new Date(next.attempt.beganAt).toLocaleString() }}, and nobody said
@@ -253,7 +250,7 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           <tbody>
             <tr v-for="each in [...kept.attempts].reverse()" :key="each.serial">
               <th scope="row" class="num">{{ each.setting }} {{ unit }}</th>
-              <td>{{ each.purpose === 'final' ? 'long soak' : 'step' }}, {{ hours(each.minutes) }}</td>
+              <td>{{ each.purpose === 'final' ? 'long soak' : 'step' }}, {{ duration(each.minutes) }}</td>
               <td>{{ each.outcome ? WORDS[each.outcome] : 'not said yet' }}</td>
               <td class="num">{{ each.celsius ?? '–' }}</td>
               <td class="num">{{ each.volts ?? '–' }}</td>

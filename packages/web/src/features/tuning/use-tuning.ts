@@ -80,7 +80,7 @@ export function useTuning(stage: Ref<TuningStage>) {
   const bench = useBench();
   const workspace = useWorkspace();
   const parts = computed(() =>
-    bench.session ? partSetOf(workspace.picks, bench.session.priceIndex.parts).set : {},
+    bench.shipped ? partSetOf(workspace.picks, bench.shipped.priceIndex.parts).set : {},
   );
   const ofStage = (each: TuningStage): Tuning => {
     const candidate = workspace.active.id;

@@ -13,3 +13,11 @@ export function fps(value: number): string {
 export function percent(share: number): string {
   return `${Math.round(share * 100)} %`;
 }
+
+/** A length of time: 45 min, 4 h 27. */
+export function duration(exact: number): string {
+  const minutes = Math.round(exact);
+  return minutes < 60
+    ? `${minutes} min`
+    : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+}

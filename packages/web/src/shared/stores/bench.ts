@@ -17,6 +17,12 @@ export const useBench = defineStore('bench', () => {
   const session = computed(() =>
     catalogueStore.catalogue ? openSession(catalogueStore.catalogue, workspace.brief) : null,
   );
+  /** The same with parts as shipped: for sheets, build days, and where a tuning begins. */
+  const shipped = computed(() =>
+    catalogueStore.catalogue && workspace.brief.tuned.length > 0
+      ? openSession(catalogueStore.catalogue, { ...workspace.brief, tuned: [] })
+      : session.value,
+  );
   const evaluator = computed(() => (session.value ? summaryFor(session.value) : null));
   const trades = computed(() => (session.value ? tradesFor(session.value) : null));
   const index = computed(() => session.value?.priceIndex ?? null);
@@ -41,5 +47,5 @@ export const useBench = defineStore('bench', () => {
   const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
   const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.allowedOverMinor);
   const currency = computed(() => workspace.brief.money.currency);
-  return { session, index, summary, lanes, summaries, limit, currency };
+  return { session, shipped, index, summary, lanes, summaries, limit, currency };
 });

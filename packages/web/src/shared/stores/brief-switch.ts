@@ -37,7 +37,7 @@ export function useBriefSwitch() {
     /** The same wishes and candidates. What is there, ordered and claimed stays with the first: it is there only once. */
     duplicate: () => {
       const { state } = workspace;
-      const brief = { ...state.brief, owned: [], ownedParts: [] };
+      const brief = { ...state.brief, owned: [], ownedParts: [], tuned: [] };
       return add({
         ...state,
         brief,

@@ -17,13 +17,12 @@ interface Unsent {
 
 const keyOf = (id: string) => `ripe-pick-unsent.${id}${isDemo ? '@demo' : ''}`;
 
-/** Keeps it; false when the browser has no room for it. */
-export function keepUnsent(unsent: Unsent): boolean {
+/** Keeps it where the browser has room for it. */
+export function keepUnsent(unsent: Unsent): void {
   try {
     localStorage.setItem(keyOf(unsent.id), JSON.stringify(unsent));
-    return true;
   } catch {
-    return false;
+    // The page says that it is not saved.
   }
 }
 

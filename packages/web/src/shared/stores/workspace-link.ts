@@ -13,6 +13,8 @@ export class WorkspaceLink {
   private id = '';
   /** What the server has, as far as it is known here. */
   private base: Workspace;
+  /** What the browser keeps of it already. */
+  private kept: Workspace | null = null;
 
   constructor(
     private readonly state: ShallowRef<Workspace>,
@@ -50,8 +52,10 @@ export class WorkspaceLink {
   }
 
   /** Keeps in the browser what the server does not have. */
-  keep(): boolean {
-    return keepUnsent({ id: this.id, base: this.base, mine: this.state.value, step: this.history.last });
+  keep(): void {
+    if (this.kept === this.state.value) return; // tried again every few seconds
+    this.kept = this.state.value;
+    keepUnsent({ id: this.id, base: this.base, mine: this.state.value, step: this.history.last });
   }
 
   /** Takes the server's state, and joins into it as one step what is here and not there. */

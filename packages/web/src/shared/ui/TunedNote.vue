@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { countedTuning } from '@ripe-pick/core/frames';
+import { countedTuning, countShipped } from '@ripe-pick/core/frames';
 import { computed } from 'vue';
 import { useNames } from '../stores/names.ts';
 import { useWorkspace } from '../stores/workspace.ts';
@@ -15,7 +15,10 @@ const counted = computed(() => {
 const words = computed(() =>
   counted.value.map(({ part, times }) => `${names.part(part)} × ${times.toFixed(3)}`).join(', '),
 );
-const stop = () => workspace.editBrief('count parts as shipped', (brief) => ({ ...brief, tuned: [] }));
+function stop() {
+  const parts = counted.value.map(({ part }) => part);
+  workspace.editBrief('count parts as shipped', (brief) => countShipped(brief, parts));
+}
 </script>
 
 <template>
