@@ -67,6 +67,11 @@ test('a first start that fails is asked about, most telling question first, unti
   await page.goto('/build-day');
   await list(page).getByRole('button', { name: 'The first start', exact: true }).click();
   const start = page.getByRole('region', { name: 'First start' });
+  // A tick says that it starts: what is set up then is not passed over.
+  await page.locator('#step-in-hand .tick').click();
+  await expect(start.getByText('It started at the first press.')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await list(page).getByRole('button', { name: 'The first start', exact: true }).click();
   await start.getByRole('button', { name: 'It does not, or no picture' }).click();
   await expect(start.getByText('What do the fans do?')).toBeVisible();
   await start.getByRole('button', { name: 'run and keep running' }).click();

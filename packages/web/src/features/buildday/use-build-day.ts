@@ -49,6 +49,11 @@ function stepEdits(edit: EditAssembly, steps: ComputedRef<readonly AssemblyStep[
         ...assembly.steps.filter((each) => each.code !== code),
         ...(state ? [{ ...state, code, at: new Date().toISOString() }] : []),
       ],
+      // Who ticks the first start has seen it: what is set up after it is asked next, not passed over.
+      start:
+        code === 'first-start' && state?.state === 'done'
+          ? { ...assembly.start, atFirstPress: assembly.start.atFirstPress ?? true }
+          : assembly.start,
     }));
   return {
     titleOf,
