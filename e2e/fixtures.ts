@@ -93,6 +93,11 @@ const VIEWPORT = { width: 1280, height: 800 };
 
 /** Leaves the page as a new one: away from the app, with nothing stored, and the window as it was. */
 async function clear(page: Page, address: string): Promise<void> {
+  if (page.url().startsWith(address)) {
+    // What a page wrote while it was left can come after the clearing from outside; it cannot come after one from its own place.
+    await page.goto(`${address}/api/status`);
+    await page.evaluate(() => localStorage.clear());
+  }
   await page.goto('about:blank');
   const session = await page.context().newCDPSession(page);
   const storageTypes = 'cookies,local_storage,indexeddb,cache_storage';

@@ -12,6 +12,7 @@ export default defineConfig({
   retries: 0,
   outputDir: join(import.meta.dirname, '..', 'test-results'),
   use: {
+    actionTimeout: 180_000,
     launchOptions: {
       executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -191,6 +191,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           Load what was saved
         </button>
       </p>
+      <p v-if="workspace.stayed" class="failure" role="alert">
+        {{ workspace.stayed }}
+        <button class="plain edged" @click="workspace.stayed = null">Understood</button>
+      </p>
       <CommandPalette />
       <ShortcutList />
       <main id="main" tabindex="-1">

@@ -34,6 +34,8 @@ const stayedWords = (places: readonly string[]) =>
 export function useSaving(state: ShallowRef<Workspace>, history: History, onHistory: () => void) {
   const saveState = ref<SaveState>('saved');
   const failure = ref<string | null>(null);
+  /** What did not come in of what this browser had kept; it stays to be read until the user puts it away. */
+  const stayed = ref<string | null>(null);
   const isLoaded = ref(false);
   const calls = new WorkspaceLink(state, history, onHistory);
   let isDirty = false;
@@ -41,10 +43,11 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
 
   async function load(): Promise<void> {
     try {
-      const stayed = await calls.read();
+      const places = await calls.read();
       saveState.value = 'saved';
-      failure.value = stayed && stayed.length > 0 ? stayedWords(stayed) : null;
-      if (stayed) void save();
+      failure.value = null;
+      if (places && places.length > 0) stayed.value = stayedWords(places);
+      if (places) void save();
     } catch (error) {
       failure.value = failureText(error, 'The saved work could not be read.');
     } finally {
@@ -86,5 +89,5 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     calls.keep();
     send(turn.isRunning() ? 1 : 0).catch(() => undefined);
   }
-  return { saveState, failure, isLoaded, load, save, set, flush };
+  return { saveState, failure, stayed, isLoaded, load, save, set, flush };
 }
