@@ -177,6 +177,44 @@ test('an audited list: doubts are asked, totals and findings follow, and the sam
   await page.getByRole('button', { name: 'Clear' }).click();
 });
 
+test('a list in dollars is asked which ones, and becomes a candidate at its own prices that is priced anew', async ({
+  clean: page,
+}) => {
+  await page.goto('/audit');
+  const box = page.getByRole('textbox', { name: 'The list to audit' });
+  await box.fill(
+    'Budget: $300\nCPU: Tarnholt Dunlin 250 - $120\nBoard: Kestrand Mole T4-2M10 - $70 after $10 mail-in rebate\nFans: 2 x Gale 120 - $6\n$5',
+  );
+  await expect(page.getByText('Which currency is “$” here?')).toBeVisible();
+  await page.getByRole('button', { name: 'USD', exact: true }).click();
+  await page.getByRole('button', { name: '$6.00', exact: true }).click();
+  await page.getByRole('button', { name: '$5.00 to pay' }).click();
+  // 120 + 80 + 6 + 5 at the till; 10 come back. The list’s own 300 are 89 more.
+  await expect(page.getByText('$211.00', { exact: true })).toBeVisible();
+  await expect(page.getByText('$201.00', { exact: true })).toBeVisible();
+  await expect(page.getByText(/^\$89\.00, 29\.7.% under$/)).toBeVisible();
+  await expect(page.getByText('No rate from USD to EUR is known')).toBeVisible();
+
+  await box.fill(
+    'CPU: Tarnholt Dunlin 250 - €120.00\nBoard: Kestrand Mole T4-2M10 - €70 after €10 mail-in rebate\nShipping: €4.50\nDiscount: -€2.00',
+  );
+  await expect(page.getByText('€202.50', { exact: true })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Name of the candidate' }).fill('Seen on Monday');
+  await page.getByLabel('Prices of').fill('2026-11-16');
+  await page.getByRole('button', { name: 'Make it a candidate' }).click();
+  // The same to the cent in the ruler: 120 + 80 + 4.50 − 2, of which 10 come back.
+  await expect(page.locator('.ruler .head')).toContainText('€202.50');
+  await expect(page.locator('.ruler .head')).toContainText('€192.50 after all rebates');
+  await page.goto('/shopping-day');
+  await page
+    .getByRole('button', { name: /Seen on Monday/ })
+    .last()
+    .click();
+  await expect(page.getByText('2026-11-16, found elsewhere', { exact: false }).first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('found elsewhere')).toHaveCount(0);
+});
+
 test('the dialogs of buying are free of axe findings', async ({ clean: page }) => {
   await page.goto('/shopping-day');
   await page.getByRole('button', { name: 'Type a deal in' }).click();

@@ -116,7 +116,7 @@ export const slipSchema = z.strictObject({
 });
 export type ClaimKept = z.infer<typeof slipSchema>;
 
-const VERSION_KINDS = ['planned', 'ordered', 'built'] as const;
+const VERSION_KINDS = ['planned', 'ordered', 'built', 'found'] as const;
 export const INCIDENTS = [
   'out-of-stock',
   'dead-on-arrival',
@@ -125,6 +125,21 @@ export const INCIDENTS = [
   'late',
   'other',
 ] as const;
+
+/** What a list that was found elsewhere says beside its prices. */
+const foundSchema = z.strictObject({
+  /** Shipping and tax. */
+  chargesMinor: minorSchema,
+  backs: z
+    .array(
+      z.strictObject({
+        slot: z.enum(SLOTS),
+        kind: z.enum(['rebate', 'cashback']),
+        minor: minorSchema,
+      }),
+    )
+    .max(60),
+});
 
 /** A build as it stood on a day, with its prices. */
 export const versionSchema = z.strictObject({
@@ -160,6 +175,7 @@ export const versionSchema = z.strictObject({
     )
     .max(200)
     .default([]),
+  found: foundSchema.nullable().default(null),
   note,
 });
 export type Version = z.infer<typeof versionSchema>;

@@ -1,17 +1,11 @@
-import { cents, type Cents } from '../units/index.ts';
-import type { ListExtra, ListLine } from './read-list.ts';
-
-/** A number that has to be asked about. */
-export interface Doubt {
-  readonly line: number;
-  readonly raw: string;
-  readonly text: string;
-  readonly readings: readonly number[];
-  readonly what: 'price' | 'rebate' | 'cashback' | 'code' | 'discount' | 'shipping' | 'total';
-}
-
-/** What an answer is kept under: the line as it is written, so that it counts for no other list's line of the same number. */
-export const doubtKey = ({ raw, what }: Pick<Doubt, 'raw' | 'what'>): string => `${raw.trim()}:${what}`;
+import { expectedOfListed } from '../money/index.ts';
+import type { ClaimHabits, ListedBack } from '../parts/index.ts';
+import { cents, convertMinor, findRate, type Cents, type CurrencyRate } from '../units/index.ts';
+import type { ListAmount } from './amounts.ts';
+import { doubtKey, type Doubt } from './doubts.ts';
+import type { ListLine, TotalKind } from './line.ts';
+import type { ListExtra } from './line-price.ts';
+import type { ListRead } from './read-list.ts';
 
 /** What does not hold in a list by itself, before anything is matched. */
 export type ListFinding =
@@ -19,125 +13,261 @@ export type ListFinding =
       readonly code: 'total-differs';
       readonly stated: number;
       readonly actual: number;
-      readonly which: 'dueNow' | 'after';
+      readonly which: TotalKind;
       readonly line: number;
     }
-  | { readonly code: 'over-budget'; readonly which: 'dueNow' | 'expected' | 'after'; readonly by: number }
+  /** A line that says what it comes to, and does not. */
+  | { readonly code: 'line-differs'; readonly line: number; readonly stated: number; readonly actual: number }
   | { readonly code: 'no-price'; readonly line: number; readonly name: string }
   | { readonly code: 'no-shipping' | 'no-tax-line' | 'no-total' }
+  | { readonly code: 'on-top'; readonly line: number; readonly what: 'shipping' | 'tax' }
+  | { readonly code: 'no-rate'; readonly from: string; readonly to: string }
   | { readonly code: 'rebate-needs-claim'; readonly amount: number };
 
-interface ListTotals {
+export interface ListTotals {
   readonly dueNow: Cents;
   readonly expected: Cents;
   readonly after: Cents;
 }
+/** The three totals held against a limit, in its currency: what each is over it; below zero: under. */
+export interface LimitCheck {
+  readonly limit: 'brief' | 'list';
+  readonly limitMinor: number;
+  readonly currency: string;
+  readonly over: ListTotals;
+}
 
-/** A list added up. Totals are null while a number is in doubt. */
-interface ListAudit {
+/** A list added up, in its own currency. Totals are null while something is in doubt. */
+export interface ListAudit {
   readonly totals: ListTotals | null;
+  /** What each part comes to, and the list as a whole. */
+  readonly booked: readonly Booked[];
+  readonly against: readonly LimitCheck[];
   readonly doubts: readonly Doubt[];
   readonly findings: readonly ListFinding[];
 }
+
+/** What a line comes to, or what the list says beside its parts, in minor units of the list's currency. */
+export interface Booked {
+  /** The part; null: what is said of the list as a whole. */
+  readonly line: ListLine | null;
+  /** At the till without shipping and tax. */
+  readonly goods: number;
+  /** Shipping and tax. */
+  readonly charges: number;
+  readonly backs: readonly ListedBack[];
+}
+class Bucket implements Booked {
+  goods = 0;
+  charges = 0;
+  /** What codes and discounts took off the goods. */
+  off = 0;
+  readonly backs: ListedBack[] = [];
+  constructor(readonly line: ListLine | null) {}
+}
+const sum = (numbers: readonly number[]) => numbers.reduce((so, number) => so + number, 0);
 
 /** A list being added up: sums in minor units, and what is doubtful or does not hold. */
 class Sums {
   readonly doubts: Doubt[] = [];
   readonly findings: ListFinding[] = [];
-  readonly stated: { minor: number; which: 'dueNow' | 'after'; line: number }[] = [];
-  dueNow = 0;
-  back = 0;
+  readonly stated: { minor: number; which: TotalKind; line: number }[] = [];
+  budget: number | null = null;
+  readonly whole = new Bucket(null);
+  readonly parts: Bucket[] = [];
   hasShipping = false;
   hasTax = false;
 
-  constructor(private readonly answers: ReadonlyMap<string, number>) {}
+  constructor(
+    private readonly list: ListRead,
+    private readonly rates: readonly CurrencyRate[],
+    private readonly answers: ReadonlyMap<string, number>,
+  ) {
+    for (const { line, raw, sign, codes } of list.asked)
+      this.doubts.push({ line, raw, text: sign, readings: [], what: 'currency', codes });
+  }
+  get buckets(): readonly Bucket[] {
+    return [...this.parts, this.whole];
+  }
 
-  private read({ line, raw }: ListLine, amount: ListLine['price'], what: Doubt['what']): number | null {
-    if (!amount) return 0;
+  /** An amount in the list's currency; null: it is asked about. */
+  private read({ line, raw }: ListLine, amount: ListAmount, what: Doubt['what']): number | null {
+    const ask = (text: string, readings: readonly number[], kind: Doubt['what']) => {
+      this.doubts.push({ line, raw, text, readings, what: kind, codes: [] });
+      return null;
+    };
+    // Its sign is asked about once, for the whole list.
+    if (amount.sign !== undefined) return null;
     const known = amount.kind === 'sure' ? amount.minor : this.answers.get(doubtKey({ raw, what }));
-    if (known !== undefined) return known;
-    if (amount.kind === 'doubtful')
-      this.doubts.push({ line, raw, text: amount.text, readings: amount.readings, what });
-    return null;
+    if (known === undefined)
+      return amount.kind === 'doubtful' ? ask(amount.text, amount.readings, what) : null;
+    if (amount.currency === this.list.currency) return known;
+    const rate = findRate(this.rates, amount.currency, this.list.currency);
+    return rate ? convertMinor(known, rate) : ask(amount.currency, [], 'rate');
   }
 
   add(line: ListLine): void {
-    const { kind } = line;
-    if (kind === 'note') return;
-    if (kind === 'total') {
-      const minor = this.read(line, line.price, 'total');
-      if (line.price && minor !== null)
-        this.stated.push({ minor, which: line.total ?? 'dueNow', line: line.line });
-      return;
-    }
-    const what = kind === 'part' || kind === 'tax' ? 'price' : kind;
-    const amount = Math.abs(this.read(line, line.price, what) ?? 0) * line.quantity;
-    if (kind === 'part') this.addPart(line, amount);
-    else this.book(kind, amount);
+    if (line.kind === 'total') {
+      for (const { which, amount } of line.totals) {
+        const minor = this.read(line, amount, 'total');
+        if (minor !== null) this.stated.push({ minor, which, line: line.line });
+      }
+    } else if (line.kind === 'part') this.addPart(line);
+    else if (line.kind === 'unclear') this.addUnclear(line);
+    else if (line.kind === 'budget') this.budget = line.price ? this.read(line, line.price, 'budget') : null;
+    else if (line.kind !== 'note' && line.kind !== 'remark' && line.price)
+      this.book(this.whole, line.kind, this.read(line, line.price, line.kind) ?? 0);
+    this.hasShipping ||= line.includesShipping;
+    this.hasTax ||= line.includesTax;
   }
 
-  private addPart(line: ListLine, amount: number): void {
+  private addPart(line: ListLine): void {
+    // The user may have said that a line is none of the list.
+    if (this.answers.get(doubtKey({ raw: line.raw, what: 'unclear' })) === 0) return;
     if (line.price === null && !line.isOwned)
       this.findings.push({ code: 'no-price', line: line.line, name: line.name });
-    this.dueNow += amount;
-    for (const extra of line.extras)
-      this.book(extra.kind, Math.abs(this.read(line, extra.amount, extra.kind) ?? 0));
+    for (const what of line.onTop) this.findings.push({ code: 'on-top', line: line.line, what });
+    const bucket = new Bucket(line);
+    this.parts.push(bucket);
+    bucket.goods = line.price ? (this.read(line, line.price, 'price') ?? 0) : 0;
+    this.bookExtras(bucket, line);
+    const due = bucket.goods + bucket.charges;
+    this.checkResult(line, due, sum(bucket.backs.map(({ minor }) => minor)));
   }
 
-  private book(
-    kind: Exclude<ListLine['kind'], 'part' | 'total' | 'note'> | ListExtra['kind'],
-    minor: number,
-  ) {
-    switch (kind) {
-      case 'rebate':
-      case 'cashback':
-        this.back += minor;
-        break;
-      case 'discount':
-      case 'code':
-        this.dueNow -= minor;
-        break;
-      case 'shipping':
-        this.dueNow += minor;
-        this.hasShipping = true;
-        break;
-      case 'tax':
-        this.dueNow += minor;
-        this.hasTax = true;
-        break;
+  private bookExtras(bucket: Bucket, line: ListLine): void {
+    for (const extra of line.extras)
+      this.book(bucket, extra.kind, this.read(line, extra.amount, extra.kind) ?? 0);
+  }
+
+  private checkResult(line: ListLine, due: number, back: number): void {
+    const stated = line.result ? this.read(line, line.result, 'result') : null;
+    if (stated === null || stated === due || stated === due - back) return;
+    this.findings.push({ code: 'line-differs', line: line.line, stated, actual: due });
+  }
+
+  /** An amount that nothing says the use of: it costs, comes off, or does not count, as the user says. */
+  private addUnclear(line: ListLine): void {
+    const answer = this.answers.get(doubtKey({ raw: line.raw, what: 'unclear' }));
+    const { price } = line;
+    if (answer !== undefined) {
+      this.whole.goods += answer;
+      if (answer > 0) this.bookExtras(this.whole, line);
+    }
+    if (answer === undefined && price && price.sign === undefined) {
+      const minors = price.kind === 'sure' ? [price.minor] : price.readings;
+      const readings = [...minors.flatMap((minor) => [minor, -minor]), 0];
+      this.doubts.push({
+        line: line.line,
+        raw: line.raw,
+        text: line.raw.trim(),
+        readings,
+        what: 'unclear',
+        codes: [],
+      });
+    }
+  }
+
+  private book(bucket: Bucket, kind: ListExtra['kind'], minor: number) {
+    const amount = Math.abs(minor);
+    if (kind === 'rebate' || kind === 'cashback') {
+      if (amount > 0) bucket.backs.push({ kind, minor: amount });
+    } else if (kind === 'discount' || kind === 'code') {
+      bucket.goods -= amount;
+      bucket.off += amount;
+    } else {
+      bucket.charges += amount;
+      if (kind === 'shipping') this.hasShipping = true;
+      else this.hasTax = true;
     }
   }
 }
 
+/** What a list is held against. */
+export interface AuditBrief {
+  readonly currency: string;
+  readonly limitMinor: number;
+  /** What money that comes back is expected to bring. */
+  readonly claimHabits: ClaimHabits;
+  readonly rates: readonly CurrencyRate[];
+}
+
+const WITHOUT_TWICE = (doubts: readonly Doubt[]) => [
+  ...new Map(
+    doubts.map((doubt) => [
+      doubt.what === 'rate' ? `rate:${doubt.text}` : `${doubtKey(doubt)}:${doubt.text}`,
+      doubt,
+    ]),
+  ).values(),
+];
+
 /**
- * Adds a list up by what it says: prices times quantity, less discounts and codes, with shipping and tax, is the till;
- * rebates and cashback come off after it. `answers` are readings that the user chose, by {@link doubtKey}.
+ * Adds a list up by what it says: prices, less discounts and codes, with shipping and tax, is the till; rebates and cashback
+ * come off after it. All in the list's currency; what is in another is converted at the rates given. `answers` are readings
+ * that the user chose, by {@link doubtKey}.
  */
 export function addUp(
-  lines: readonly ListLine[],
-  brief: {
-    readonly limitMinor: number;
-    readonly costBasis: 'strict' | 'expected' | 'after';
-    readonly rebateShare: number;
-  },
+  list: ListRead,
+  brief: AuditBrief,
   answers: ReadonlyMap<string, number> = new Map(),
 ): ListAudit {
-  const sums = new Sums(answers);
-  for (const line of lines) sums.add(line);
-  const { doubts, findings, dueNow, back, stated } = sums;
-  if (doubts.length > 0) return { totals: null, doubts, findings };
-  const expected = dueNow - Math.floor(back * brief.rebateShare + 0.5);
-  const totals = { dueNow: cents(dueNow), expected: cents(expected), after: cents(dueNow - back) };
+  const sums = new Sums(list, brief.rates, answers);
+  for (const line of list.lines) sums.add(line);
+  const { findings, stated, buckets } = sums;
+  const doubts = WITHOUT_TWICE(sums.doubts);
+  if (doubts.length > 0) return { totals: null, booked: [], against: [], doubts, findings };
+  const charges = sum(buckets.map((each) => each.charges));
+  const dueNow = charges + sum(buckets.map(({ goods }) => goods));
+  const backs = buckets.flatMap((each) => each.backs);
+  const back = sum(backs.map(({ minor }) => minor));
+  const expected = sum(backs.map(({ minor, kind }) => expectedOfListed(minor, kind, brief.claimHabits)));
+  const totals = { dueNow: cents(dueNow), expected: cents(dueNow - expected), after: cents(dueNow - back) };
+  const off = sum(buckets.map((each) => each.off));
   for (const { minor, which, line } of stated) {
-    const actual = which === 'after' ? totals.after : totals.dueNow;
+    const actual = { ...totals, listed: dueNow + off, parts: dueNow - charges }[which];
     if (actual !== minor) findings.push({ code: 'total-differs', stated: minor, actual, which, line });
   }
   if (stated.length === 0) findings.push({ code: 'no-total' });
-  const which = ({ strict: 'dueNow', expected: 'expected', after: 'after' } as const)[brief.costBasis];
-  if (totals[which] > brief.limitMinor)
-    findings.push({ code: 'over-budget', which, by: totals[which] - brief.limitMinor });
   if (!sums.hasShipping) findings.push({ code: 'no-shipping' });
   if (!sums.hasTax) findings.push({ code: 'no-tax-line' });
   if (back > 0) findings.push({ code: 'rebate-needs-claim', amount: back });
-  return { totals, doubts, findings };
+  const against = againstLimits(totals, list.currency, sums.budget, brief);
+  if (against.every(({ limit }) => limit !== 'brief'))
+    findings.push({ code: 'no-rate', from: list.currency, to: brief.currency });
+  return { totals, booked: buckets, against, doubts, findings };
+}
+
+function againstLimits(
+  totals: ListTotals,
+  currency: string,
+  budget: number | null,
+  brief: AuditBrief,
+): LimitCheck[] {
+  const held = (
+    limit: LimitCheck['limit'],
+    limitMinor: number,
+    of: string,
+    change: (minor: number) => number,
+  ): LimitCheck => ({
+    limit,
+    limitMinor,
+    currency: of,
+    over: {
+      dueNow: cents(change(totals.dueNow) - limitMinor),
+      expected: cents(change(totals.expected) - limitMinor),
+      after: cents(change(totals.after) - limitMinor),
+    },
+  });
+  const rate = currency === brief.currency ? null : findRate(brief.rates, currency, brief.currency);
+  const isKnown = rate !== null || currency === brief.currency;
+  return [
+    ...(isKnown
+      ? [
+          held('brief', brief.limitMinor, brief.currency, (minor) =>
+            rate ? convertMinor(minor, rate) : minor,
+          ),
+        ]
+      : []),
+    ...(budget === null ? [] : [held('list', budget, currency, (minor) => minor)]),
+  ];
 }

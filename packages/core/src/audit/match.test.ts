@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Part } from '../parts/index.ts';
 import { CARD, MEMORY, PROCESSOR, SUPPLY } from '../test/fixtures.ts';
 import { isSure, partMatcher } from './index.ts';
-import { slotOfWord } from './read-list.ts';
+import { slotOfWord } from './line.ts';
 
 const named = <P extends Part>(part: P, id: string, brand: string, name: string): P => ({
   ...part,

@@ -1,349 +1,243 @@
-import { readAmount, type AmountRead } from './numbers.ts';
+import Papa from 'papaparse';
+import { type ListAmount, type ListStyle } from './amounts.ts';
+import { plainText, readLine, slotOfWord, type ListLine } from './line.ts';
+import type { ListExtra } from './line-price.ts';
+import { doubtKey } from './doubts.ts';
+import { tokensOf } from './tokens.ts';
 
-/** What a line of a pasted list says beside its part and price. */
-export interface ListExtra {
-  readonly kind: 'discount' | 'code' | 'rebate' | 'cashback' | 'shipping';
-  readonly amount: AmountRead | null;
-  readonly text: string;
-}
-
-/** One line of a list. Amounts in minor units of the list's currency. */
-export interface ListLine {
-  /** Counted from 1. */
+/** A sign that may stand for several currencies, and the line where it is first met. */
+export interface SignAsked {
+  readonly sign: string;
+  readonly codes: readonly string[];
   readonly line: number;
   readonly raw: string;
-  readonly kind: 'part' | 'shipping' | 'tax' | 'discount' | 'rebate' | 'total' | 'note';
-  /** For totals: which one is meant. */
-  readonly total: 'dueNow' | 'after' | null;
-  readonly slotWord: string | null;
-  readonly name: string;
-  readonly quantity: number;
-  readonly price: AmountRead | null;
-  /** Said to be owned, or free. */
-  readonly isOwned: boolean;
-  readonly extras: readonly ListExtra[];
-  readonly shop: string | null;
-  readonly link: string | null;
 }
-
-interface ListRead {
+export interface ListRead {
   readonly lines: readonly ListLine[];
   readonly shape: 'csv' | 'markdown' | 'text';
+  /** The list's own currency, which its sums are in. */
+  readonly currency: string;
+  readonly asked: readonly SignAsked[];
 }
-
-const SLOT_WORDS: readonly (readonly [RegExp, string])[] = [
-  [/^(processor|cpu)$/i, 'cpu'],
-  [/^(motherboard|mainboard|board|mobo)$/i, 'motherboard'],
-  [/^(memory|ram)$/i, 'memory'],
-  [/^(graphics card|graphics|video card|card|gpu)$/i, 'gpu'],
-  [/^(storage|drive|ssd|hdd|nvme|boot drive)$/i, 'storage'],
-  [/^(bulk drive|second drive|hard disk)$/i, 'secondaryStorage'],
-  [/^(cooler|cpu cooler|cooling|fan)$/i, 'cooler'],
-  [/^(case|chassis|tower)$/i, 'case'],
-  [/^(power supply|supply|psu)$/i, 'psu'],
-  [/^(network|network adapter|adapter|wireless|wifi|wi-fi)$/i, 'network'],
-  [/^(system|operating system|os|licence|license)$/i, 'os'],
-  [/^(extras?|other)$/i, 'extras'],
-];
-/** The slot that a word at the start of a line names; null when it names none. */
-export function slotOfWord(word: string): string | null {
-  const bare = word.replace(/[*_`:]/g, '').trim();
-  return SLOT_WORDS.find(([pattern]) => pattern.test(bare))?.[1] ?? null;
-}
-
-/* An amount with what usually stands around it; letters that slip into digits are taken along, to be asked about. */
-const AMOUNT = String.raw`(?:[€$£]\s?)?[~≈]?[0-9][0-9OolI?]*(?:[.,\u00a0\u202f '][0-9OolI?]+)*(?:\s?(?:€|EUR|SEK|USD|GBP|kr))?`;
-const EXTRAS: readonly (readonly [ListExtra['kind'], RegExp])[] = [
-  [
-    'rebate',
-    new RegExp(
-      String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*(?:mail[- ]?in\s+)?(?:rebate|MIR)\b|(?:mail[- ]?in\s+)?(?:rebate|MIR)\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`,
-      'i',
-    ),
-  ],
-  [
-    'cashback',
-    new RegExp(
-      String.raw`(?:[-−–]\s*)?(${AMOUNT})\s*cash ?back|cash ?back\s*(?:of|:)?\s*[-−–]?\s*(${AMOUNT})`,
-      'i',
-    ),
-  ],
-  [
-    'code',
-    new RegExp(
-      String.raw`[-−–]\s*(${AMOUNT})\s*(?:with|w\/|using)?\s*(?:promo |coupon )?code\s*:?\s*[\w-]*|(?:with |w\/ |using )?(?:promo |coupon )?code\s+[A-Z0-9]{3,}\s*[-−–:]+\s*(${AMOUNT})`,
-      'i',
-    ),
-  ],
-  [
-    'discount',
-    new RegExp(
-      String.raw`[-−–]\s*(${AMOUNT})\s*(?:instant|discount|off|combo)\b|(?:instant|discount|combo)\s*(?:discount|savings?)?\s*(?:of|:)?\s*[-−–]\s*(${AMOUNT})`,
-      'i',
-    ),
-  ],
-  [
-    'shipping',
-    new RegExp(
-      String.raw`(?:\+\s*)?(${AMOUNT})\s*(?:shipping|postage|delivery)|(?:shipping|postage|delivery)\s*(?:of|:|\+)?\s*(${AMOUNT})`,
-      'i',
-    ),
-  ],
-];
-/* Behind a mark a blank may part thousands; without one it parts a name's number from the price. */
-const END = new RegExp(String.raw`[-–—:=|,;@]\s*(${AMOUNT})\s*$`);
-const BARE_END = new RegExp(String.raw`\s(${AMOUNT.replace(" '", '')})\s*$`);
 
 const isRule = (line: string) => /^[\s|:=_*-]+$/.test(line) && !/[A-Za-z0-9]/.test(line);
 
-/** Reads a list of parts in text, CSV or Markdown. Nothing is dropped: what is no part is a note. */
-export function readList(text: string, currency: string): ListRead {
-  const rows = text.split(/\r\n|\r|\n/);
-  const first = rows.filter((row) => row.trim() !== '' && !isRule(row));
-  const isMarkdown = first.filter((row) => /^\s*\|.*\|/.test(row)).length >= 2;
-  const separator = isMarkdown ? '|' : tableSeparator(first);
-  if (separator === null)
-    return {
-      shape: 'text',
-      lines: rows.flatMap((row, n) =>
-        row.trim() === '' || isRule(row) ? [] : [readLine(row, n + 1, currency)],
-      ),
-    };
-  const lines: ListLine[] = [];
-  let columns: Columns | null = null;
-  rows.forEach((row, n) => {
-    if (row.trim() === '' || isRule(row)) return;
-    if (isMarkdown && !/^\s*\|/.test(row)) {
-      lines.push(readLine(row, n + 1, currency));
-      return;
+/** The currencies that a list names, and the marks before its decimals. */
+function marksOf(rows: readonly string[]) {
+  /** How often each code stands there for sure, by a sign of its own or its letters. */
+  const sure = new Map<string, number>();
+  /** Codes by their letters ("all prices in CAD"). */
+  const byLetters = new Set<string>();
+  /** Signs that may stand for several. */
+  const open = new Map<string, SignAsked>();
+  /** Codes of signs that are told apart from an open one: who writes C$ and $ means two currencies. */
+  const apart = new Set<string>();
+  const decimals = new Set<string>();
+  rows.forEach((raw, n) => {
+    for (const token of tokensOf(raw)) {
+      const [, mark] = /\d([.,])\d{2}$/.exec(token.text) ?? [];
+      if (token.kind === 'number' && !token.isMeasure && mark !== undefined) decimals.add(mark);
+      if (token.kind !== 'currency') continue;
+      const [code] = token.codes;
+      const sign = /^\p{L}{4,}$/u.test(token.text) ? token.text.toLowerCase() : token.text;
+      if (token.text === code) byLetters.add(code);
+      else if (token.codes.length === 1) apart.add(code);
+      if (token.codes.length === 1) sure.set(code, (sure.get(code) ?? 0) + 1);
+      else if (!open.has(sign)) open.set(sign, { sign, codes: token.codes, line: n + 1, raw });
     }
-    const cells = cellsOf(row, separator);
-    const head = columns ? null : columnsOf(cells);
-    if (head) {
-      columns = head;
-      return;
-    }
-    columns ??= DEFAULT_COLUMNS(cells);
-    lines.push(readCells(cells, columns, row, n + 1, currency));
   });
-  return { lines, shape: isMarkdown ? 'markdown' : 'csv' };
+  return { sure, byLetters, open: [...open.values()], apart, decimals };
 }
 
-interface Columns {
-  readonly slot: number;
-  readonly name: number;
-  readonly price: number;
-  readonly shop: number;
-  readonly rebate: number;
-  readonly shipping: number;
-  readonly quantity: number;
-  readonly discount: number;
+/** What currency a list is in, and how it writes decimals, by all that is in it. */
+function styleOf(
+  rows: readonly string[],
+  currency: string,
+  answers: ReadonlyMap<string, number>,
+): { style: ListStyle; asked: SignAsked[] } {
+  const { sure, byLetters, open, apart, decimals } = marksOf(rows);
+  const said = open.flatMap(({ codes }) => codes.filter((code) => byLetters.has(code))).at(0);
+  const isBriefs = sure.has(currency) || open.some(({ codes }) => codes.includes(currency));
+  const [most] = [...sure.keys()].sort((a, b) => (sure.get(b) ?? 0) - (sure.get(a) ?? 0));
+  const own = said ?? (isBriefs || most === undefined ? currency : most);
+  const signs = new Map<string, string>();
+  const asked: SignAsked[] = [];
+  for (const sign of open) {
+    const answer = answers.get(doubtKey({ raw: sign.raw, what: 'currency' }));
+    const isOwn = sign.codes.includes(own) && (own === said || own === currency || !apart.has(own));
+    if (answer !== undefined && sign.codes[answer]) signs.set(sign.sign, sign.codes[answer]);
+    else if (!isOwn) asked.push(sign);
+  }
+  // Where the answer tells what most of a list is in, that is its currency.
+  const isAnswered = signs.size > 0 && said === undefined && !sure.has(currency);
+  const [decimal] = decimals.size === 1 ? [...decimals] : [];
+  return {
+    style: {
+      currency: isAnswered ? [...signs.values()][0] : own,
+      decimal: (decimal ?? null) as ListStyle['decimal'], // one of the two marks that are looked for
+      signs,
+    },
+    asked,
+  };
 }
-const HEADS: readonly (readonly [keyof Columns, RegExp])[] = [
-  ['slot', /^(slot|type|component|category)$/i],
-  ['name', /^(part|name|item|product|description|selection)$/i],
-  ['price', /^(price|cost|amount|base price|paid)/i],
-  ['shop', /^(shop|seller|store|from|where|vendor)$/i],
-  ['rebate', /^(rebate|mir|mail[- ]in)/i],
-  ['shipping', /^(shipping|postage|delivery)/i],
-  ['quantity', /^(qty|quantity|count|pieces)$/i],
-  ['discount', /^(discount|promo|code|off)/i],
-];
-const NO_COLUMNS: Columns = {
-  slot: -1,
-  name: -1,
-  price: -1,
-  shop: -1,
-  rebate: -1,
-  shipping: -1,
-  quantity: -1,
-  discount: -1,
-};
+
+/**
+ * Reads a list of parts in text, CSV or Markdown, as people write or speak it. Nothing is dropped: what is no part is a note,
+ * and what can be read in two ways is asked about.
+ *
+ * @param currency the brief's; the list's own is what its signs and codes say
+ * @param answers what the user answered, by {@link doubtKey}; for a sign, the place of the chosen code
+ */
+export function readList(
+  text: string,
+  currency: string,
+  answers: ReadonlyMap<string, number> = new Map(),
+): ListRead {
+  const rows = text.split(/\r\n|\r|\n/);
+  const full = rows.filter((row) => row.trim() !== '' && !isRule(row));
+  const { style, asked } = styleOf(rows, currency, answers);
+  const isMarkdown = full.filter((row) => /^\s*\|.*\|/.test(row)).length >= 2;
+  const separator = isMarkdown ? '|' : tableSeparator(full);
+  const shape = isMarkdown ? 'markdown' : separator === null ? 'text' : 'csv';
+  const lines = separator === null ? readText(rows, style) : readTable(rows, separator, style);
+  return { lines: withHeadings(lines), shape, currency: style.currency, asked };
+}
+
+function readText(rows: readonly string[], style: ListStyle): ListLine[] {
+  return rows.flatMap((row, n) =>
+    row.trim() === '' || isRule(row)
+      ? []
+      : sentencesOf(row, style).map((piece) => readLine(piece, n + 1, style)),
+  );
+}
+
+/** Sentences of a line, where more than one of them is about money. What refers back stays with what it refers to. */
+function sentencesOf(row: string, style: ListStyle): string[] {
+  const pieces = row.split(
+    /(?<=[\p{L}\d)€$£][.!?;])\s+(?=\p{L})(?!(?:that|which|it|this|so that|after|but)\b(?! (?:leaves|brings|makes|puts|gives)))|,?\s+(?=(?:and )?then (?:the|a|for|we|i)\b)/iu,
+  );
+  const withMoney = pieces.filter((piece) => readLine(piece, 0, style).kind !== 'note');
+  return withMoney.length > 1 ? pieces.filter((piece) => piece.trim() !== '') : [row];
+}
+
+/** A line that only names a slot is the heading of the next part. */
+function withHeadings(lines: readonly ListLine[]): ListLine[] {
+  let heading: string | null = null;
+  return lines.map((line) => {
+    if (line.kind === 'note') {
+      heading = line.slotWord ?? slotOfWord(plainText(line.raw)) ?? heading;
+      return line;
+    }
+    const slotWord = line.kind === 'part' ? (line.slotWord ?? heading) : line.slotWord;
+    heading = null;
+    return { ...line, slotWord };
+  });
+}
+
+const COLUMNS = {
+  slot: /^(slot|type|component|category)$/i,
+  name: /^(part|name|item|product|description|selection)$/i,
+  each: /^(unit price|price each|each|per piece)/i,
+  price: /^(price|cost|amount|base price|paid|total price|line total)/i,
+  shop: /^(shop|seller|store|from|where|vendor)$/i,
+  rebate: /^(rebate|mir|mail[- ]in)/i,
+  cashback: /^cash ?-?back/i,
+  shipping: /^(shipping|postage|delivery)/i,
+  tax: /^(tax|vat)/i,
+  quantity: /^(qty|quantity|count|pieces)$/i,
+  discount: /^(discount|promo|code|off|savings?)/i,
+} as const;
+type Columns = Readonly<Partial<Record<keyof typeof COLUMNS, number>>>;
 
 function columnsOf(cells: readonly string[]): Columns | null {
-  const found: Record<string, number> = { ...NO_COLUMNS };
+  const found: Partial<Record<keyof typeof COLUMNS, number>> = {};
   cells.forEach((cell, n) => {
-    const bare = cell.replace(/[*_`]/g, '').trim();
-    const head = HEADS.find(([key, pattern]) => found[key] < 0 && pattern.test(bare));
-    if (head) found[head[0]] = n;
+    const bare = plainText(cell);
+    const head = Object.entries(COLUMNS).find(([key, pattern]) => !(key in found) && pattern.test(bare));
+    if (head) found[head[0] as keyof typeof COLUMNS] = n;
   });
-  return found.name >= 0 && found.price >= 0 ? (found as unknown as Columns) : null; // every key of it is there
+  return found.name !== undefined && (found.price ?? found.each) !== undefined ? found : null;
 }
-const DEFAULT_COLUMNS = (cells: readonly string[]): Columns =>
+const defaultColumns = (cells: readonly string[]): Columns =>
   cells.length >= 3 && slotOfWord(cells[0]) !== null
-    ? { ...NO_COLUMNS, slot: 0, name: 1, price: 2, shop: cells.length > 3 ? 3 : -1 }
-    : { ...NO_COLUMNS, name: 0, price: 1, shop: cells.length > 2 ? 2 : -1 };
+    ? { slot: 0, name: 1, price: 2, ...(cells.length > 3 ? { shop: 3 } : {}) }
+    : { name: 0, price: 1, ...(cells.length > 2 ? { shop: 2 } : {}) };
+
+const cellsOf = (row: string, separator: string): string[] => {
+  const inner = separator === '|' ? row.trim().replace(/^\|/, '').replace(/\|$/, '') : row;
+  return (Papa.parse<string[]>(inner, { delimiter: separator }).data[0] ?? []).map((cell) => cell.trim());
+};
 
 /** The mark between cells where most lines have the same number of it; null for plain text. */
 function tableSeparator(rows: readonly string[]): string | null {
   for (const mark of ['\t', ';', ',']) {
     const counts = rows.map((row) => cellsOf(row, mark).length);
     const usual = counts[0] ?? 0;
-    if (
-      usual >= 2 &&
-      rows.length >= 2 &&
-      counts.filter((count) => count === usual).length >= 0.7 * rows.length
-    ) {
-      // A comma in prices and sentences is no table: a table's first line names its columns, or a slot stands first.
-      if (
-        mark !== ',' ||
-        columnsOf(cellsOf(rows[0], mark)) ||
-        rows.every((row) => slotOfWord(cellsOf(row, mark)[0]) !== null)
-      )
-        return mark;
-    }
+    const isSame = counts.filter((count) => count === usual).length >= 0.7 * rows.length;
+    if (usual < 2 || rows.length < 2 || !isSame) continue;
+    // A comma in prices and sentences is no table: a table's first line names its columns, or a slot stands first.
+    const isTable =
+      columnsOf(cellsOf(rows[0], mark)) !== null ||
+      rows.every((row) => slotOfWord(cellsOf(row, mark)[0]) !== null);
+    if (mark === '\t' || isTable) return mark;
   }
   return null;
 }
 
-/** Cells of a line; quoted cells as in RFC 4180. */
-function cellsOf(row: string, separator: string): string[] {
-  const inner = separator === '|' ? row.trim().replace(/^\|/, '').replace(/\|$/, '') : row;
-  const cells: string[] = [];
-  let cell = '';
-  let isQuoted = false;
-  for (let at = 0; at < inner.length; at++) {
-    const letter = inner[at];
-    if (letter === '"') {
-      if (isQuoted && inner[at + 1] === '"') {
-        cell += '"';
-        at++;
-      } else isQuoted = !isQuoted;
-    } else if (letter === separator && !isQuoted) {
-      cells.push(cell.trim());
-      cell = '';
-    } else cell += letter;
-  }
-  return [...cells, cell.trim()];
+function readTable(rows: readonly string[], separator: string, style: ListStyle): ListLine[] {
+  let columns: Columns | null = null;
+  return rows.flatMap((row, n) => {
+    if (row.trim() === '' || isRule(row)) return [];
+    if (separator === '|' && !/^\s*\|/.test(row))
+      return readText([row], style).map((line) => ({ ...line, line: n + 1 }));
+    const cells = cellsOf(row, separator);
+    const head = columns ? null : columnsOf(cells);
+    if (head) {
+      columns = head;
+      return [];
+    }
+    columns ??= defaultColumns(cells);
+    return [readCells(cells, columns, row, n + 1, style)];
+  });
 }
 
+/** A row of a table: its cells say what the words of a line would. */
 function readCells(
   cells: readonly string[],
   columns: Columns,
   raw: string,
   line: number,
-  currency: string,
+  style: ListStyle,
 ): ListLine {
-  const cell = (at: number) => (at >= 0 ? (cells[at] ?? '') : '');
-  const name = strip(cell(columns.name));
-  const slotCell = strip(cell(columns.slot));
-  const words = `${slotCell} ${name}`.trim();
-  const priceText = strip(cell(columns.price));
-  const extras: ListExtra[] = [];
-  for (const [kind, at] of [
-    ['rebate', columns.rebate],
-    ['shipping', columns.shipping],
-    ['discount', columns.discount],
-  ] as const) {
-    const text = cell(at).replace(/^[-−–]\s*/, '');
-    const amount = readAmount(text, currency);
-    if (amount && !(amount.kind === 'sure' && amount.minor === 0))
-      extras.push({ kind, amount, text: cell(at) });
-  }
-  const inPrice = takeExtras(priceText, currency);
-  const price = readAmount(inPrice.rest.replace(/^[-−–]\s*/, ''), currency);
-  return finish({
-    line,
-    raw,
-    words,
-    name: name || slotCell,
-    slotWord: slotOfWord(slotCell),
-    price,
-    isOwned: isOwned(`${name} ${priceText}`),
-    extras: [...extras, ...inPrice.extras],
-    shop: strip(cell(columns.shop)) || null,
-    quantity: Math.max(1, Number.parseInt(cell(columns.quantity), 10) || 1),
-  });
-}
-
-const strip = (text: string) =>
-  text
-    .replace(/\[([^\]]*)\]\([^)]*\)/g, '$1')
-    .replace(/[*_`]/g, '')
-    .trim();
-const isOwned = (text: string) =>
-  /\b(owned|already have|have it|from old|reused?|given|free|included)\b/i.test(text);
-
-/** Takes what is said beside the price out of a text. */
-function takeExtras(text: string, currency: string): { rest: string; extras: ListExtra[] } {
-  let rest = text;
-  const extras: ListExtra[] = [];
-  for (const [kind, pattern] of EXTRAS) {
-    const match = pattern.exec(rest);
-    if (!match) continue;
-    extras.push({ kind, amount: readAmount(match[1] ?? match[2] ?? '', currency), text: match[0].trim() });
-    rest = `${rest.slice(0, match.index)} ${rest.slice(match.index + match[0].length)}`;
-  }
-  return { rest: rest.replace(/\(\s*[,;]?\s*\)/g, ' '), extras };
-}
-
-function readLine(raw: string, line: number, currency: string): ListLine {
-  const link = /https?:\/\/\S+/.exec(raw)?.[0] ?? null;
-  let text = strip(raw.replace(/^\s*(?:[-*•+]|\d+[.)])\s+/, '').replace(/https?:\/\/\S+/g, ''));
-  const slotMatch = /^([A-Za-z][A-Za-z -]{1,20}?)\s*(?::|\s[-–—]\s)\s*/.exec(text);
-  const slotWord = slotMatch ? slotOfWord(slotMatch[1]) : null;
-  const words = text;
-  if (slotMatch && slotWord) text = text.slice(slotMatch[0].length);
-  const quantityMatch = /(?:^|\s)(?:(\d)\s?[x×]\s+|[x×]\s?(\d)\b)/i.exec(text);
-  const quantity = quantityMatch ? Number(quantityMatch[1] ?? quantityMatch[2]) : 1;
-  if (quantityMatch)
-    text =
-      `${text.slice(0, quantityMatch.index)} ${text.slice(quantityMatch.index + quantityMatch[0].length)}`.trim();
-  // What it comes to after everything is said by the line itself; it is worked out again.
-  text = text.replace(new RegExp(String.raw`(?:=|\bafter\b[^=]*?)\s*${AMOUNT}\s*$`, 'i'), (all) =>
-    /rebate|MIR|cash/i.test(all) && /after/i.test(all) ? all : '',
+  const cell = (key: keyof Columns) => plainText(cells[columns[key] ?? -1] ?? '');
+  const quantity = Math.max(1, Number.parseInt(cell('quantity'), 10) || 1);
+  // With a column of pieces the price is of one of them, as shops print it.
+  const each = cell('each') || (columns.quantity === undefined ? '' : cell('price'));
+  const price = each === '' ? cell('price') : quantity > 1 ? `${each} each` : each;
+  const slot = slotOfWord(cell('slot'));
+  const name = cell('name') || cell('slot');
+  const words = `${name}${price === '' ? '' : ` : ${price.replace(/^[-−–]\s*/, '')}`}`;
+  const read = readLine(quantity > 1 ? `${quantity} x ${words}` : words, line, style);
+  const extras = (['rebate', 'cashback', 'shipping', 'tax', 'discount'] as const).flatMap(
+    (kind): ListExtra[] => {
+      const amount = amountIn(cell(kind), style);
+      return amount ? [{ kind, amount }] : [];
+    },
   );
-  // A line that is a charge or a total by itself keeps its amount; a part's line gives its extras away first.
-  const whole = kindOf(words);
-  const { rest, extras } = whole === 'part' ? takeExtras(text, currency) : { rest: text, extras: [] };
-  const shopMatch =
-    /(?:@|\bat\b|\bfrom\b)\s+([A-Za-z][\w &.'’-]{2,40}?)(?=\s*(?:[-–—,:=(]|\d|$))|\(([A-Za-z][\w &.'’-]{2,40})\)\s*$/.exec(
-      rest,
-    );
-  const bare = (shopMatch ? rest.replace(shopMatch[0], ' ') : rest).trim();
-  const tail = bare.replace(/[\s.,;:–—-]+$/, '');
-  const end = END.exec(tail) ?? BARE_END.exec(tail);
-  const price = end ? readAmount(end[1], currency) : null;
-  const hasMark = end
-    ? /[€$£.,?~≈]|EUR|SEK|USD|kr/.test(end[0]) || /[-–—:=|,;@]\s*[0-9]/.test(end[0])
-    : false;
-  const isPrice = price !== null && (hasMark || whole !== 'part');
-  const name = (isPrice && end ? tail.slice(0, end.index) : bare).replace(/[\s,;:–—=|-]+$/, '').trim();
-  return finish({
-    line,
+  return {
+    ...read,
     raw,
-    words,
-    name,
-    slotWord,
-    price: isPrice ? price : null,
-    isOwned: isOwned(words),
-    extras,
-    shop: shopMatch?.[1] ?? shopMatch?.[2] ?? null,
-    quantity,
-    link,
-  });
+    // A cell without words beside a price is a part without a name, and no remark.
+    kind: read.kind === 'note' && slot !== null && name !== '' ? 'part' : read.kind,
+    slotWord: slot ?? read.slotWord,
+    extras: [...read.extras, ...extras],
+    shop: cell('shop') || read.shop,
+  };
 }
 
-function kindOf(words: string): ListLine['kind'] {
-  const text = words.replace(/[*_`#]/g, '').trim();
-  if (/^(grand |sub|order )?total\b|^sum\b|^altogether\b|^all in all\b/i.test(text)) return 'total';
-  if (/^(shipping|postage|delivery)\b/i.test(text)) return 'shipping';
-  if (/^(tax|vat|sales tax)\b/i.test(text)) return 'tax';
-  if (/^(mail[- ]in )?(rebates?|MIR)\b|^cash ?back\b/i.test(text)) return 'rebate';
-  if (/^(discounts?|promo(tion)?s?|codes?|coupons?|combo)\b/i.test(text)) return 'discount';
-  return 'part';
-}
-
-function finish(
-  parts: Omit<ListLine, 'kind' | 'total' | 'link'> & {
-    readonly words: string;
-    readonly link?: string | null;
-  },
-): ListLine {
-  const { words, ...line } = parts;
-  const named = kindOf(words);
-  const kind =
-    named === 'part' && line.price === null && !line.isOwned && line.slotWord === null ? 'note' : named;
-  const total = kind === 'total' ? (/after|rebate|MIR|cash ?back/i.test(words) ? 'after' : 'dueNow') : null;
-  return { ...line, link: line.link ?? null, kind, total };
+/** The one amount of a cell, whatever its sign. */
+function amountIn(text: string, style: ListStyle): ListAmount | null {
+  if (!/\d/.test(text)) return null;
+  const read = readLine(`total : ${text.replace(/^[-−–]\s*/, '')}`, 0, style).totals.at(0)?.amount ?? null;
+  return read?.kind === 'sure' && read.minor === 0 ? null : read;
 }

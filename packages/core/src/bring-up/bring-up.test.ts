@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { nextMove, rankStart, type NextMove, type StartReport } from './bring-up.ts';
 import { CAUSE_TABLE, type StartCauseCode, type Machine } from './causes.ts';
 import { QUESTIONS } from './questions.ts';
+import { randomFrom } from '../test/random.ts';
 
 /*
  * A machine as it behaves, told from what is wrong inside, not from the tables that judge it: power runs from the plug to the
@@ -9,17 +10,6 @@ import { QUESTIONS } from './questions.ts';
  * and how boards differ is drawn anew for each machine. Invented for this test.
  */
 type Fault = Exclude<StartCauseCode, 'other'>;
-
-/** Random numbers from 0 to 1 by a seed (mulberry32). */
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** How often each goes wrong in new machines, in this world: not the weights of the tables. */
 const OFTEN: Readonly<Record<Fault, number>> = {
@@ -158,7 +148,7 @@ function session(broken: Broken, move: Mover, wrong: () => boolean, draw: () => 
 function thousand(move: Mover): Outcome[] {
   const faults = Object.keys(OFTEN) as Fault[];
   return Array.from({ length: 1000 }, (_, n) => {
-    const draw = random(n + 1);
+    const draw = randomFrom(n + 1);
     const card = draw() < 0.8;
     const own = draw() < 0.5;
     const isOld = draw() < 0.15;
@@ -204,7 +194,7 @@ describe('a machine that does not start', () => {
   });
   it('thinks of no dead part while something loose is likely, and replaces nothing in a machine that only takes its time', () => {
     const all = Array.from({ length: 200 }, (_, n) => {
-      const draw = random(n + 5000);
+      const draw = randomFrom(n + 5000);
       const machine: Machine = {
         card: draw() < 0.8,
         cardLeads: true,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { costOf, priceIndexOf } from '../money/index.ts';
+import { costOf, priceIndexOf, usableOffers } from '../money/index.ts';
 import type { Deal, Offer, Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE, OFFERS } from '../test/fixtures.ts';
 import { addMonths } from '../units/index.ts';
@@ -15,9 +15,10 @@ import {
   stepClaim,
   versionLines,
   waitsFor,
+  withFoundLists,
   type ClaimState,
 } from './index.ts';
-import type { ShopOrder, RebateClaim } from './types.ts';
+import type { PricedVersion, ShopOrder, RebateClaim } from './types.ts';
 import { householdOf } from './claims.ts';
 
 const SLIP: RebateClaim = {
@@ -273,7 +274,11 @@ describe('an old list at today’s prices', () => {
       memory: { part: 'memory', offer: 'memory.near' },
     };
     const cost = costOf(picks, market);
-    const version = {
+    const version: PricedVersion = {
+      id: 'v',
+      kind: 'planned',
+      name: 'As planned',
+      found: null,
       on: '2026-11-20',
       currency: 'EUR',
       dueNowMinor: cost.dueNow,
@@ -291,5 +296,45 @@ describe('an old list at today’s prices', () => {
     ]);
     expect(again.change).toBe(35_000 - 39_500);
     expect(reprice(version, market).change).toBe(0);
+  });
+});
+
+describe('a list found elsewhere', () => {
+  const list: PricedVersion = {
+    id: 'seen',
+    kind: 'found',
+    name: 'A list of last week',
+    on: '2026-11-13',
+    currency: 'EUR',
+    dueNowMinor: 33_990,
+    lines: [
+      { slot: 'cpu', part: 'cpu', name: 'cpu', offer: 'found-seen-cpu', shop: '', priceMinor: 11_500 },
+      { slot: 'gpu', part: 'gpu', name: 'gpu', offer: 'found-seen-gpu', shop: '', priceMinor: 22_000 },
+    ],
+    found: { chargesMinor: 490, backs: [{ slot: 'gpu', kind: 'rebate', minor: 2000 }] },
+  };
+  const market = priceIndexOf(withFoundLists(CATALOGUE, [list]), BRIEF);
+  const picks: Picks = {
+    cpu: { part: 'cpu', offer: 'found-seen-cpu' },
+    gpu: { part: 'gpu', offer: 'found-seen-gpu' },
+  };
+  it('costs as a candidate what it says, whatever deals there are here', () => {
+    // 115.00 + 220.00 + 4.90 for shipping; 20.00 come back.
+    const cost = costOf(picks, market);
+    expect([cost.dueNow, cost.after]).toEqual([33_990, 31_990]);
+    expect(cost.unpriced).toEqual([]);
+  });
+  it('is proposed by no search: its prices are not for sale', () => {
+    for (const part of ['cpu', 'gpu'])
+      expect(usableOffers(market, BRIEF, part).some(({ id }) => id.startsWith('found-'))).toBe(false);
+  });
+  it('is priced anew at what its parts cost now', () => {
+    const again = reprice(list, market);
+    expect(again.lines.map(({ slot, then }) => [slot, then])).toEqual([
+      ['cpu', 11_500],
+      ['gpu', 22_000],
+    ]);
+    for (const { then, now, what } of again.lines)
+      expect(what).toBe(now === then ? 'same' : (now ?? 0) > (then ?? 0) ? 'dearer' : 'cheaper');
   });
 });

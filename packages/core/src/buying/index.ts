@@ -4,4 +4,5 @@ export { calendarDays, deadlinesOf, type Deadline } from './deadlines.ts';
 export { arrived, plannedOrders, type PlannedOrder } from './plan.ts';
 export { NEXT, payoutDay, slipsFor, stepClaim, waitsFor, withHousehold, type ClaimWaits } from './claims.ts';
 export type { ClaimState, ShopOrder } from './types.ts';
+export { foundOfferId, withFoundLists } from './found-lists.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';

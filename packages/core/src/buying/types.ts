@@ -1,4 +1,4 @@
-import type { PayoutForm, Slot } from '../parts/index.ts';
+import type { ListedBack, PayoutForm, Slot } from '../parts/index.ts';
 
 /** Where a claim stands. `eligible`: the purchase would qualify; the last three are ends. */
 export type ClaimState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 'refused' | 'missed';
@@ -57,6 +57,9 @@ export interface ShopOrder {
 
 /** A build as it stood on a day, with its prices. */
 export interface PricedVersion {
+  readonly id: string;
+  readonly kind: 'planned' | 'ordered' | 'built' | 'found';
+  readonly name: string;
   readonly on: string;
   readonly currency: string;
   readonly dueNowMinor: number;
@@ -68,4 +71,9 @@ export interface PricedVersion {
     readonly shop: string;
     readonly priceMinor: number | null;
   }[];
+  /** Of a list found elsewhere: what it says beside its prices, in its currency. */
+  readonly found: {
+    readonly chargesMinor: number;
+    readonly backs: readonly (ListedBack & { readonly slot: Slot })[];
+  } | null;
 }

@@ -75,13 +75,16 @@ export function reprice(
       };
     picks[line.slot] = { part: line.part, offer: priced.offer.id };
     const now = priced.dueNow - priced.ownShipping.amount - priced.ownShipping.tax;
-    const what = !same
-      ? 'elsewhere'
-      : line.priceMinor === null || now === line.priceMinor
-        ? 'same'
-        : now > line.priceMinor
-          ? 'dearer'
-          : 'cheaper';
+    // Of a list found elsewhere only prices are compared: its offers were never those of shops here.
+    const isFound = version.kind === 'found' && version.currency === priceIndex.currency;
+    const what =
+      !same && !isFound
+        ? 'elsewhere'
+        : line.priceMinor === null || now === line.priceMinor
+          ? 'same'
+          : now > line.priceMinor
+            ? 'dearer'
+            : 'cheaper';
     return { ...base, now, offer: priced.offer.id, shop: priced.shop.name, what };
   });
   const cost = costOf(picks, priceIndex);

@@ -60,6 +60,14 @@ export function expectedWorth(
   return cents(Math.min(face, Math.max(0, Math.floor(worth + 0.5))));
 }
 
+/**
+ * Expected worth of money that a list says comes back, with nothing said of how: as cash, at once, by the brief's habits, in
+ * minor units.
+ */
+export function expectedOfListed(face: number, kind: Claim['kind'], habits: ClaimHabits): Cents {
+  return expectedWorth(face, { form: 'cash', payoutDays: 0, chance: null, kind }, habits, habits.fileChance);
+}
+
 /** Outcomes that the user's own figures weigh as much as, before any has come. Chosen. */
 const PRIOR_OUTCOMES = 10;
 

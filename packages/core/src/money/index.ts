@@ -1,4 +1,4 @@
-export { learntHabits } from './claims.ts';
+export { expectedOfListed, learntHabits } from './claims.ts';
 export { costOf, salesOf, basisTotal, stockOf, type Cost, type CostLine, type CostOrder } from './cost.ts';
 export { offMinor } from './deal-window.ts';
 export { unstatedShipping } from './unstated-shipping.ts';

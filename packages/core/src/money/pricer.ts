@@ -3,13 +3,14 @@ import type {
   Catalogue,
   Claim,
   InstantDiscount,
+  ListedBack,
   Offer,
   Shop,
   Slot,
   WeightClass,
 } from '../parts/index.ts';
 import { cents, convertMinor, type CurrencyRate } from '../units/index.ts';
-import { claimsLeft, expectedWorth, filingChance, sendByOf } from './claims.ts';
+import { claimsLeft, expectedOfListed, expectedWorth, filingChance, sendByOf } from './claims.ts';
 import { offMinor, windowAt } from './deal-window.ts';
 import {
   arrivalOf,
@@ -109,7 +110,8 @@ class Pricer {
   private instantsOf(offer: Offer, shop: Shop): Pick<Priced, 'instants' | 'paidMinor'> {
     const instants: Priced['instants'][number][] = [];
     let paidMinor = offer.priceMinor;
-    const deals = offer.condition === 'new' ? this.instants.get(`${shop.id}|${offer.part}`) : undefined;
+    const deals =
+      offer.condition === 'new' && !offer.listed ? this.instants.get(`${shop.id}|${offer.part}`) : undefined;
     for (const deal of deals ?? []) {
       const minor = Math.min(paidMinor, offMinor(deal.off, offer.priceMinor));
       const off = worthAt(shop, minor, this.task.rates);
@@ -133,8 +135,25 @@ class Pricer {
     });
   }
 
+  private listedBacks(offer: Offer, backs: readonly ListedBack[], shop: Shop, dueNow: number): BackTerm[] {
+    const rate = this.task.rates.get(shop.currency);
+    if (!rate) return [];
+    return backs.map((back): BackTerm => {
+      const face = Math.min(convertMinor(back.minor, rate), dueNow);
+      return {
+        claim: listedClaim(offer, back, shop.currency),
+        kind: back.kind,
+        face: cents(face),
+        expected: expectedOfListed(face, back.kind, this.task.brief.money.claimHabits),
+        left: Infinity,
+        sendBy: null,
+      };
+    });
+  }
+
   /** What may come back after the purchase of a new part at a shop. */
   private backsOf(offer: Offer, shop: Shop, dueNow: number): BackTerm[] {
+    if (offer.listed) return this.listedBacks(offer, offer.listed.backs, shop, dueNow);
     if (offer.condition !== 'new' || shop.kind === 'used-market') return [];
     const { fileChance } = this.task.brief.money.claimHabits;
     return this.claims.flatMap((claim): BackTerm[] => {
@@ -160,6 +179,37 @@ class Pricer {
         }));
     });
   }
+}
+
+const SAID_IN_LIST = {
+  name: 'Said in the list',
+  from: null,
+  to: null,
+  source: null,
+  shops: null,
+  form: 'cash',
+  payoutDays: 0,
+  chance: null,
+} as const;
+/** What a list says comes back, as a claim without papers. */
+function listedClaim(offer: Offer, { kind, minor }: ListedBack, currency: string): Claim {
+  const base = {
+    ...SAID_IN_LIST,
+    id: `listed-${offer.id}`,
+    seenOn: offer.seenOn,
+    parts: [offer.part],
+    currency,
+  };
+  if (kind === 'cashback') return { ...base, kind, off: { kind: 'amount', minor }, reviewExtraMinor: 0 };
+  return {
+    ...base,
+    kind,
+    amountMinor: minor,
+    postmarkDays: null,
+    postmarkBy: null,
+    householdLimit: null,
+    papers: [],
+  };
 }
 
 /** What a claim pays, never more than was paid. */

@@ -32,6 +32,7 @@ export {
   WEIGHT_CLASSES,
   type Condition,
   type Grade,
+  type ListedBack,
   type Offer,
   type Shop,
   type WeightClass,

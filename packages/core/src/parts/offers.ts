@@ -77,4 +77,12 @@ export interface Offer {
   readonly returnDays?: number | undefined;
   /** Listings of a market with the same lot are sold together only; each carries its share of the price. */
   readonly lot?: string | undefined;
+  /** A price of a list found elsewhere: no deal of the catalogue changes it, and what comes back is what the list says. */
+  readonly listed?: { readonly backs: readonly ListedBack[] } | undefined;
+}
+
+/** Money that a list says comes back, in its currency. */
+export interface ListedBack {
+  readonly kind: 'rebate' | 'cashback';
+  readonly minor: number;
 }

@@ -8,7 +8,7 @@ import {
   type WatchPoint,
   type Workspace,
 } from '@ripe-pick/contract';
-import { partsBought, withHousehold } from '@ripe-pick/core/buying';
+import { partsBought, withFoundLists, withHousehold } from '@ripe-pick/core/buying';
 import type { Brief, Deal, Picks } from '@ripe-pick/core/parts';
 import {
   judge,
@@ -137,7 +137,8 @@ async function lookingAt(store: Store, { briefs }: Household, id: string): Promi
     store.points(id),
   ]);
   if (!workspace || file.parts.length === 0) return null;
-  const catalogue = withListings(catalogueOf(file), workspace.listings as readonly UsedListing[]);
+  const found = withFoundLists(catalogueOf(file), workspace.versions);
+  const catalogue = withListings(found, workspace.listings as readonly UsedListing[]);
   const session = openSession(
     catalogue,
     withHousehold(

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { openSession } from '@ripe-pick/core/session';
-import { refDebounced } from '@vueuse/core';
-import { useDraft } from '../../shared/ui/draft.ts';
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref, shallowRef, watch } from 'vue';
 import { daysBetween } from '@ripe-pick/core';
-import { addUp, doubtKey, isSure, partMatcher, readAmount, readList } from '@ripe-pick/core/audit';
+import { doubtKey } from '@ripe-pick/core/audit';
 import { usableOffers } from '@ripe-pick/core/money';
-import { slotsFor, SLOTS, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
+import { type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
+import { summaryFor } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
@@ -17,89 +17,53 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { summaryFor } from '@ripe-pick/core/swaps';
-import { DOUBT_WORDS, findingWords } from './words.ts';
+import DayField from '../../shared/ui/DayField.vue';
 import MakePartLink from '../../shared/ui/MakePartLink.vue';
+import DoubtList from './DoubtList.vue';
+import ListSums from './ListSums.vue';
+import { LONGEST, MOST_ROWS, nameKey, useListAudit, type AuditRow } from './list-audit.ts';
 
 const bench = useBench();
+const buying = useBuying();
 const choose = useChoose();
 const catalogueStore = useCatalogue();
 const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
-
-/** Kept as it is typed, with what was answered and matched, over a reload too. */
-const text = useDraft<string>('ripe-pick-audit-text', '');
-const answers = useDraft<Record<string, number>>('ripe-pick-audit-answers', {});
-const matched = useDraft<Record<string, string>>('ripe-pick-audit-matches', {});
-const settled = refDebounced(text, 200);
-const LONGEST = 200_000;
-
-const currency = computed(() => workspace.brief.money.currency);
-const list = computed(() => readList((settled.value ?? '').slice(0, LONGEST), currency.value));
-const claims = computed(() => workspace.brief.money.claimHabits);
-const audit = computed(() =>
-  addUp(
-    list.value.lines,
-    {
-      limitMinor: bench.limit,
-      costBasis: workspace.brief.money.costBasis,
-      rebateShare: claims.value.fileChance * claims.value.acceptChance,
-    },
-    new Map(Object.entries(answers.value)),
-  ),
+const { text, answers, settled, list, audit, isLeftOut, matched, partLines, rows, left, makeCandidate } =
+  useListAudit();
+const currency = computed(() => list.value.currency);
+/** Lines that count as nothing: shown, so that nothing is dropped in silence. */
+const others = computed(() =>
+  list.value.lines.filter(({ kind, raw }) => kind === 'remark' || (kind === 'note' && /\d/.test(raw))),
 );
-const matcher = computed(() => partMatcher(catalogueStore.parts));
-const keyOf = (name: string) => name.toLowerCase().trim();
-/** A build has a dozen parts; of a longer list the sums are checked, and so many parts matched and shown. */
-const MOST_ROWS = 60;
-const partLines = computed(() => list.value.lines.filter((line) => line.kind === 'part'));
-const rows = computed(() =>
-  partLines.value.slice(0, MOST_ROWS).map((line) => {
-    const found = matcher.value(line.name, line.slotWord);
-    const chosen = matched.value[keyOf(line.name)];
-    const part = chosen === '' ? null : (chosen ?? (isSure(found) ? found[0].part : null));
-    return { line, found, part: part !== null && names.parts.has(part) ? part : null };
-  }),
-);
-const optionsOf = (row: (typeof rows.value)[number]) => [
+const optionsOf = (row: AuditRow) => [
   ...(row.found.length === 0
     ? names.partOptions
     : row.found.map((match) => ({ value: match.part, label: names.part(match.part) }))),
   { value: '', label: 'none of these' },
 ];
 const choosePart = (name: string, part: string | null) =>
-  (matched.value = { ...matched.value, [keyOf(name)]: part ?? '' });
+  (matched.value = { ...matched.value, [nameKey(name)]: part ?? '' });
 
-/** The matched parts as picks, each at its cheapest offer for the brief; the list's own prices stay the list's. */
-const placed = computed<{ readonly picks: Picks; readonly left: readonly string[] }>(() => {
-  const out: Record<string, Pick> = {};
-  const left: string[] = [];
-  for (const { part, line } of rows.value) {
-    const known = part === null ? undefined : names.parts.get(part);
-    const slot = known && slotsFor(known.kind).find((each) => !out[each]);
-    if (!known) left.push(`${line.name} (not matched)`);
-    else if (!slot) left.push(`${line.name} (its slot is taken by another line)`);
-    if (!known || !slot) continue;
-    // What is sold only with other parts is no price of this one.
-    const { index } = bench;
-    const offers = index
-      ? usableOffers(index, workspace.brief, known.id, slot).flatMap((offer) =>
-          offer.lot === undefined ? (index.priced(offer) ?? []) : [],
-        )
-      : [];
-    const best = offers.reduce<(typeof offers)[number] | null>(
-      (a, b) => (a && a.dueNow <= b.dueNow ? a : b),
-      null,
-    );
-    out[slot] = { part: known.id, offer: line.isOwned ? null : (best?.offer.id ?? null) };
-  }
-  const more = partLines.value.length - rows.value.length;
-  return { picks: out, left: more > 0 ? [...left, `${more} more lines`] : left };
+/** The cheapest offer of a part today; what is sold only with other parts is no price of this one. */
+function cheapestOf(part: string, slot: Slot) {
+  const { index } = bench;
+  if (!index) return null;
+  const offers = usableOffers(index, workspace.brief, part, slot).flatMap((offer) =>
+    offer.lot === undefined ? (index.priced(offer) ?? []) : [],
+  );
+  return offers.reduce<(typeof offers)[number] | null>((a, b) => (a && a.dueNow <= b.dueNow ? a : b), null);
+}
+/** The matched parts, as far as their rates and fit are asked. */
+const picks = computed<Picks>(() => {
+  const out: Partial<Record<Slot, Pick>> = {};
+  for (const { part, slot } of rows.value) if (part && slot) out[slot] = { part, offer: null };
+  return out;
 });
-const picks = computed(() => placed.value.picks);
+const hasPicks = computed(() => Object.keys(picks.value).length > 0);
 const summary = computed(() => {
-  if (!catalogueStore.catalogue || Object.keys(picks.value).length === 0) return null;
+  if (!catalogueStore.catalogue || !hasPicks.value) return null;
   const owned = rows.value.flatMap(({ line, part }) => (line.isOwned && part ? [part] : []));
   return summaryFor(
     openSession(catalogueStore.catalogue, {
@@ -118,37 +82,31 @@ const open = computed<readonly Slot[]>(() => summary.value?.open ?? []);
 const lacksLicence = computed(() => workspace.brief.needs.osLicence && !picks.value.os);
 /** How the list's prices lie to today's cheapest ones, and how old those are. */
 const prices = computed(() =>
-  rows.value.flatMap(({ line, part }) => {
-    const slot = SLOTS.find((each) => picks.value[each]?.part === part);
-    const offer = slot ? bench.index?.offers.get(picks.value[slot]?.offer ?? '') : undefined;
-    const priced = offer ? bench.index?.priced(offer) : null;
-    if (!part || !priced || line.price?.kind !== 'sure') return [];
-    return [
-      {
-        part,
-        slot,
-        stated: line.price.minor,
-        now: priced.dueNow,
-        shop: priced.shop.name,
-        days: daysBetween(priced.offer.seenOn, bench.index?.today ?? priced.offer.seenOn),
-      },
-    ];
+  rows.value.flatMap(({ line, part, slot }) => {
+    const priced = part && slot ? cheapestOf(part, slot) : null;
+    if (!part || !priced) return [];
+    const isSame =
+      line.price?.kind === 'sure' && line.price.currency === bench.currency && line.quantity === 1;
+    const change = isSame && line.price.kind === 'sure' ? priced.dueNow - line.price.minor : null;
+    const days = daysBetween(priced.offer.seenOn, bench.index?.today ?? priced.offer.seenOn);
+    return [{ line, now: priced.dueNow, change, shop: priced.shop.name, days }];
   }),
 );
 
-/** What the same money could do instead. */
+/** What the same money could do instead, in the brief's currency. */
 const instead = shallowRef<Solved | 'busy' | null>(null);
 watch(settled, () => (instead.value = null));
+const held = computed(() => audit.value.against.find(({ limit }) => limit === 'brief') ?? null);
 async function solve() {
-  const totals = audit.value.totals;
-  if (!totals) return;
+  if (!held.value) return;
   instead.value = 'busy';
   const { money: m } = workspace.brief;
-  const sum = { strict: totals.dueNow, expected: totals.expected, after: totals.after }[m.costBasis];
+  const { over, limitMinor } = held.value;
+  const counted = { strict: over.dueNow, expected: over.expected, after: over.after }[m.costBasis];
   try {
     instead.value = await solver.best({
       ...workspace.brief,
-      money: { ...m, budgetMinor: sum, allowedOverMinor: 0 },
+      money: { ...m, budgetMinor: limitMinor + counted, allowedOverMinor: 0 },
     });
   } catch {
     instead.value = null;
@@ -162,19 +120,22 @@ const best = computed(() =>
 );
 const EXAMPLE =
   'Processor: Tarnholt Dunlin 250 - €132.90 @ Cobblegate\nBoard: Kestrand Mole T4-2M10 - €77.99\nRAM: Wrenlow Spar 2x8 3600 CL16 - €45.90\nGPU: Bramfell Ember 270 Duo - €189.90 (-€20.00 mail-in rebate)\nDrive: Fennimark Race 512 GB 2242 - €26.99\nPower supply: Wattlewood Mast 600 White - €44.99\nCase: Old office case (given)\nTotal: €490.00';
-const typed = ref<Record<string, string>>({});
-function answer(key: string, value: number) {
-  answers.value = { ...answers.value, [key]: value };
+const answer = (key: string, value: number) => (answers.value = { ...answers.value, [key]: value });
+const leaveOut = (raw: string) => answer(doubtKey({ raw, what: 'unclear' }), 0);
+function takeIn(raw: string) {
+  const { [doubtKey({ raw, what: 'unclear' })]: _, ...rest } = answers.value;
+  answers.value = rest;
 }
-/** A typed answer counts when it can mean one thing only. */
-function answerTyped(key: string) {
-  const read = readAmount(typed.value[key] ?? '', currency.value);
-  if (read?.kind === 'sure') answer(key, read.minor);
-}
+/** Under what name and of what day the list is kept. */
+const keptName = ref('');
+const keptOn = ref<string | null>(null);
+const keepIt = () => makeCandidate(keptName.value.trim() || 'From a list', keptOn.value ?? buying.today);
 function clear() {
   text.value = '';
   answers.value = {};
   matched.value = {};
+  keptName.value = '';
+  keptOn.value = null;
 }
 </script>
 
@@ -212,35 +173,17 @@ function clear() {
         </p>
         <template v-if="audit.doubts.length > 0">
           <h2>To be asked first</h2>
-          <p class="quiet">These numbers can be read in more than one way. They are not guessed.</p>
-          <div
-            v-for="doubt in audit.doubts.slice(0, MOST_ROWS)"
-            :key="`${doubt.line}:${doubt.what}`"
-            class="doubt"
-          >
-            <code>{{ doubt.raw.trim().slice(0, 120) }}</code>
-            <span>What is the {{ DOUBT_WORDS[doubt.what] }}, “{{ doubt.text }}”?</span>
-            <NButton
-              v-for="reading in doubt.readings"
-              :key="reading"
-              size="tiny"
-              @click="answer(doubtKey(doubt), reading)"
-              >{{ money(reading, currency) }}</NButton
-            >
-            <NInput
-              v-model:value="typed[doubtKey(doubt)]"
-              size="tiny"
-              placeholder="or type it"
-              class="small-input"
-              :input-props="{
-                'aria-label': `The ${DOUBT_WORDS[doubt.what]} in line ${doubt.line}`,
-                inputmode: 'decimal',
-              }"
-              @keydown.enter.prevent="answerTyped(doubtKey(doubt))"
-              @blur="answerTyped(doubtKey(doubt))"
-            />
-          </div>
+          <p class="quiet">These can be read in more than one way. They are not guessed.</p>
+          <DoubtList :doubts="audit.doubts.slice(0, MOST_ROWS)" :currency="currency" @answer="answer" />
         </template>
+        <details v-if="others.length > 0">
+          <summary>Lines that count as nothing ({{ others.length }})</summary>
+          <ul class="others">
+            <li v-for="line in others.slice(0, MOST_ROWS)" :key="line.line">
+              {{ line.line }}: {{ line.raw.trim().slice(0, 160) }}
+            </li>
+          </ul>
+        </details>
       </section>
       <section class="sheet sums" aria-labelledby="sums-title">
         <h2 id="sums-title">What it comes to</h2>
@@ -251,25 +194,7 @@ function clear() {
           Answer what is asked first; until then no total is certain.
         </p>
         <template v-else>
-          <dl>
-            <div>
-              <dt>Paid at the till</dt>
-              <dd class="num">{{ money(audit.totals.dueNow, currency) }}</dd>
-            </div>
-            <div>
-              <dt>Expected after rebates</dt>
-              <dd class="num">{{ money(audit.totals.expected, currency) }}</dd>
-            </div>
-            <div>
-              <dt>After all rebates</dt>
-              <dd class="num">{{ money(audit.totals.after, currency) }}</dd>
-            </div>
-          </dl>
-          <ul class="findings">
-            <li v-for="(finding, n) in audit.findings.slice(0, MOST_ROWS)" :key="n" :class="finding.code">
-              {{ findingWords(finding, currency) }}
-            </li>
-          </ul>
+          <ListSums :totals="audit.totals" :audit="audit" :currency="currency" />
           <p class="rate">
             <template v-if="score"
               >Expected: <b>{{ fps(score.value) }}</b> fps by the brief’s measure ({{
@@ -282,18 +207,27 @@ function clear() {
             >
           </p>
           <div class="actions">
-            <NButton size="small" type="primary" :loading="instead === 'busy'" @click="solve"
-              >What could the same money do?</NButton
-            >
             <NButton
               size="small"
-              :disabled="Object.keys(picks).length === 0"
-              @click="choose.keep('From a list', 'a list found elsewhere', picks)"
-              >Make it a candidate</NButton
+              type="primary"
+              :loading="instead === 'busy'"
+              :disabled="!held"
+              @click="solve"
+              >What could the same money do?</NButton
             >
           </div>
-          <p v-if="placed.left.length > 0 && Object.keys(picks).length > 0" class="quiet">
-            The candidate will be without {{ placed.left.join(', ') }}.
+          <form class="keep" @submit.prevent="keepIt">
+            <NInput
+              v-model:value="keptName"
+              size="small"
+              placeholder="From a list"
+              :input-props="{ 'aria-label': 'Name of the candidate' }"
+            />
+            <DayField label="Prices of" :value="keptOn ?? buying.today" @change="(day) => (keptOn = day)" />
+            <NButton size="small" attr-type="submit" :disabled="!hasPicks">Make it a candidate</NButton>
+          </form>
+          <p v-if="left.length > 0 && hasPicks" class="quiet">
+            The candidate will be without {{ left.join(', ') }}.
           </p>
           <p v-if="instead && instead !== 'busy'" class="instead" aria-live="polite">
             <template v-if="best"
@@ -322,10 +256,15 @@ function clear() {
               <th scope="col" class="num">Price</th>
               <th scope="col">Part</th>
               <th scope="col">Today</th>
+              <th scope="col"><span class="visually-hidden">Counts</span></th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="row in rows" :key="row.line.line">
+            <tr
+              v-for="row in rows"
+              :key="`${row.line.line}:${row.line.raw}`"
+              :class="{ out: isLeftOut(row.line.raw) }"
+            >
               <th scope="row">
                 {{ row.line.name || row.line.raw.trim()
                 }}<span v-if="row.line.quantity > 1" class="quiet">× {{ row.line.quantity }}</span
@@ -334,7 +273,7 @@ function clear() {
               <td class="num">
                 {{
                   row.line.price?.kind === 'sure'
-                    ? money(row.line.price.minor, currency)
+                    ? money(row.line.price.minor, row.line.price.currency)
                     : row.line.price
                       ? 'asked'
                       : '–'
@@ -343,7 +282,7 @@ function clear() {
               <td class="pick">
                 <NSelect
                   size="small"
-                  :value="row.part ?? (matched[keyOf(row.line.name)] === '' ? '' : null)"
+                  :value="row.part ?? (matched[nameKey(row.line.name)] === '' ? '' : null)"
                   filterable
                   :options="optionsOf(row)"
                   :placeholder="row.found.length === 0 ? 'nothing like it here' : 'confirm which one'"
@@ -353,15 +292,25 @@ function clear() {
                 <MakePartLink v-if="row.part === null && row.line.name !== ''" :words="row.line.name" />
               </td>
               <td>
-                <template v-for="price in prices" :key="price.part"
-                  ><template v-if="price.part === row.part"
-                    >{{ money(price.now, currency) }} at {{ price.shop }},
-                    {{ money(price.now - price.stated, currency, { sign: true }) }}, seen
+                <template v-for="price in prices" :key="price.line.raw"
+                  ><template v-if="price.line === row.line"
+                    >{{ money(price.now, bench.currency) }} at {{ price.shop
+                    }}{{
+                      price.change === null ? '' : `, ${money(price.change, bench.currency, { sign: true })}`
+                    }}, seen
                     {{
                       price.days === 0 ? 'today' : price.days === 1 ? 'yesterday' : `${price.days} days ago`
                     }}</template
                   ></template
                 >
+              </td>
+              <td>
+                <button v-if="isLeftOut(row.line.raw)" class="plain edged" @click="takeIn(row.line.raw)">
+                  Count it<span class="visually-hidden">: {{ row.line.name }}</span>
+                </button>
+                <button v-else class="plain edged" @click="leaveOut(row.line.raw)">
+                  Leave out<span class="visually-hidden">: {{ row.line.name }}</span>
+                </button>
               </td>
             </tr>
           </tbody>

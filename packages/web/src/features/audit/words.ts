@@ -3,8 +3,9 @@ import { money } from '../../shared/format/format.ts';
 
 const WHICH = {
   dueNow: 'at the till',
-  expected: 'expected after rebates',
   after: 'after all rebates',
+  listed: 'before codes and discounts',
+  parts: 'without shipping and tax',
 } as const;
 
 /** What a list does not do right by itself, in a sentence. */
@@ -13,8 +14,12 @@ export function findingWords(finding: ListFinding, currency: string): string {
   switch (finding.code) {
     case 'total-differs':
       return `Line ${finding.line} says ${m(finding.stated)}, but the lines add up to ${m(finding.actual)} ${WHICH[finding.which]}: ${m(Math.abs(finding.actual - finding.stated))} ${finding.actual > finding.stated ? 'more' : 'less'}.`;
-    case 'over-budget':
-      return `${WHICH[finding.which][0].toUpperCase()}${WHICH[finding.which].slice(1)} it is ${m(finding.by)} over the brief’s sum.`;
+    case 'line-differs':
+      return `Line ${finding.line} says that it comes to ${m(finding.stated)}, but its figures come to ${m(finding.actual)}.`;
+    case 'on-top':
+      return `Line ${finding.line} says that ${finding.what} comes on top, and not how much.`;
+    case 'no-rate':
+      return `No rate from ${finding.from} to ${finding.to} is known: the list cannot be held against the budget.`;
     case 'no-price':
       return `Line ${finding.line}, ${finding.name}, has no price: it counts as nothing here.`;
     case 'no-shipping':
@@ -27,12 +32,41 @@ export function findingWords(finding: ListFinding, currency: string): string {
       return `${m(finding.amount)} of it has to be claimed back, in time and with papers.`;
   }
 }
-export const DOUBT_WORDS: Readonly<Record<Doubt['what'], string>> = {
+/** What a total is over or under a limit, in money and per cent. */
+export function overWords(over: number, limitMinor: number, currency: string): string {
+  if (over === 0) return 'exactly on it';
+  const share = limitMinor > 0 ? `, ${((100 * Math.abs(over)) / limitMinor).toFixed(1)}\u00a0%` : '';
+  return `${money(Math.abs(over), currency)}${share} ${over > 0 ? 'over' : 'under'}`;
+}
+
+/** What is asked about an amount. */
+export function doubtWords({ what, text }: Pick<Doubt, 'what' | 'text'>): string {
+  switch (what) {
+    case 'currency':
+      return `Which currency is “${text}” here?`;
+    case 'rate':
+      return `What is one ${text} worth?`;
+    case 'unclear':
+      return 'An amount, and nothing that says what for. What does it do?';
+    default:
+      return `What is the ${NAMES[what]}, “${text}”?`;
+  }
+}
+const NAMES: Readonly<Record<Exclude<Doubt['what'], 'currency' | 'rate' | 'unclear'>, string>> = {
   price: 'price',
   rebate: 'rebate',
   cashback: 'cashback',
   code: 'code',
   discount: 'discount',
-  shipping: 'sending',
+  shipping: 'shipping',
+  tax: 'tax',
   total: 'total',
+  budget: 'budget',
+  result: 'result',
 };
+/** An answer as it stands on its button. */
+export function readingWords(reading: number, what: Doubt['what'], currency: string): string {
+  if (what !== 'unclear') return money(reading, currency);
+  if (reading === 0) return 'does not count';
+  return `${money(Math.abs(reading), currency)} ${reading > 0 ? 'to pay' : 'off'}`;
+}

@@ -107,7 +107,7 @@ export function usePath(
       if (sameParts(path.picks, workspace.picks)) growth.editSteps('take a path', () => path.steps);
       else {
         const title = `Path: ${buildName(path.picks, name)}`.slice(0, 120);
-        choose.keep(title, 'the start of a path', path.picks, growth.stored(path.steps));
+        choose.keep(title, 'the start of a path', path.picks, { path: growth.stored(path.steps) });
       }
       show('mine');
       message.info('It is a candidate now: drag its steps, or change them below.', { duration: 2600 });

@@ -15,7 +15,13 @@ const bench = useBench();
 const buying = useBuying();
 const choose = useChoose();
 const workspace = useWorkspace();
-const KIND_WORDS = { planned: 'as planned', ordered: 'as ordered', built: 'as built' } as const;
+const KIND_WORDS = {
+  planned: 'as planned',
+  ordered: 'as ordered',
+  built: 'as built',
+  found: 'found elsewhere',
+} as const;
+const OWN_KINDS = ['planned', 'ordered', 'built'] as const;
 const INCIDENT_WORDS = {
   'out-of-stock': 'out of stock',
   'dead-on-arrival': 'dead on arrival',
@@ -71,7 +77,7 @@ function pickUp() {
     <h2 id="versions-title">Versions of the build</h2>
     <div class="keep">
       <select v-model="kind" aria-label="Which version">
-        <option v-for="(words, each) in KIND_WORDS" :key="each" :value="each">{{ words }}</option>
+        <option v-for="each in OWN_KINDS" :key="each" :value="each">{{ KIND_WORDS[each] }}</option>
       </select>
       <NInput
         v-model:value="name"

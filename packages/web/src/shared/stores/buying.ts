@@ -114,6 +114,7 @@ function useSnapshots(today: Ref<string>) {
       score: rates?.status === 'known' ? rates.objective.score : null,
       lines: versionLines(picks, cost, bench.index, names.part).map((line) => ({ ...line })),
       incidents: [],
+      found: null,
       note: '',
     };
   }

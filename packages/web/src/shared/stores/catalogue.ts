@@ -7,6 +7,7 @@ import {
 } from '@ripe-pick/contract';
 import type { z } from 'zod';
 import type { Catalogue } from '@ripe-pick/core/parts';
+import { withFoundLists } from '@ripe-pick/core/buying';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -89,14 +90,15 @@ const forgetting =
     };
   };
 
+/** With used listings that compete, and the prices of lists found elsewhere. */
+const withOwnPrices = (stored: Catalogue, { listings, versions }: ReturnType<typeof useWorkspace>) =>
+  withListings(withFoundLists(stored, versions), listings as readonly UsedListing[]);
+
 /** The catalogue as the server has it. */
 export const useCatalogue = defineStore('catalogue', () => {
   const workspace = useWorkspace();
   const stored = shallowRef<Catalogue | null>(null);
-  /** The stored catalogue with the finds that compete. */
-  const catalogue = computed(() =>
-    stored.value ? withListings(stored.value, workspace.listings as readonly UsedListing[]) : null,
-  );
+  const catalogue = computed(() => (stored.value ? withOwnPrices(stored.value, workspace) : null));
   /** Where the screens of the other instance are: of the demo, or of one's own data. */
   const other = ref<string | null>(null);
   const failure = ref<string | null>(null);

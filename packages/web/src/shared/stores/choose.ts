@@ -1,10 +1,11 @@
-import type { Decision, StoredPathStep } from '@ripe-pick/contract';
+import type { Decision } from '@ripe-pick/contract';
 import { costOf } from '@ripe-pick/core/money';
 import type { Pick, Picks } from '@ripe-pick/core/parts';
 import { swapsBetween } from '@ripe-pick/core/swaps';
 import { defineStore } from 'pinia';
 import { useBench } from './bench.ts';
 import { useWorkspace } from './workspace.ts';
+import type { CandidateFrom } from './workspace-candidates.ts';
 
 /** Picks are changed here, so that every one of them keeps what it beat, why, when and at what price. */
 export const useChoose = defineStore('choose', () => {
@@ -50,8 +51,8 @@ export const useChoose = defineStore('choose', () => {
       workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why));
     },
     /** A new candidate with picks that come from somewhere, and how it is to grow. */
-    keep(name: string, why: string, picks: Picks, path: readonly StoredPathStep[] = []): string {
-      return workspace.addCandidate(name, picks, { decisions: decisionsFor({}, picks, why), path });
+    keep(name: string, why: string, picks: Picks, from: Omit<CandidateFrom, 'decisions'> = {}): string {
+      return workspace.addCandidate(name, picks, { ...from, decisions: decisionsFor({}, picks, why) });
     },
   };
 });

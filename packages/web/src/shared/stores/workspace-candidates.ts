@@ -66,7 +66,10 @@ function sightEdits(edit: Edit, nameOf: (id: string) => string) {
   };
 }
 
-interface CandidateFrom {
+/** What a new candidate comes with. */
+export interface CandidateFrom {
+  /** What else its coming changes, in the same step. */
+  readonly also?: (workspace: Workspace) => Workspace;
   readonly decisions?: readonly Decision[];
   readonly note?: string;
   readonly path?: readonly StoredPathStep[];
@@ -103,11 +106,10 @@ export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure
         decisions: [...(from.decisions ?? [])],
         path: [...(from.path ?? [])],
       };
-      edit(`add ${name}`, (workspace) => ({
-        ...workspace,
-        candidates: [...workspace.candidates, fresh],
-        active: id,
-      }));
+      const { also = (workspace) => workspace } = from;
+      edit(`add ${name}`, (workspace) =>
+        also({ ...workspace, candidates: [...workspace.candidates, fresh], active: id }),
+      );
       return id;
     },
     renameCandidate: (id: string, name: string) =>
