@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { demoFile, expect, reset, test } from '../fixtures.ts';
+import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
 
@@ -117,6 +117,31 @@ test('candidates: archived, brought back, moved by key and by dragging, and undo
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(tabs(page)).toHaveText(['First idea, copy', 'First idea', 'First idea, copy, copy']);
+});
+
+test('a candidate is handed on as a list, and its text comes to the same where it is audited', async ({
+  clean: page,
+}) => {
+  await open(page);
+  await menu(page, 'First idea', 'As a list to hand on');
+  const list = page.getByRole('group', { name: 'The list as text' });
+  await expect(list).toContainText('Total due at checkout: €514.57');
+  await expect(list).toContainText('Total after all rebates: €499.57');
+  await expect(list).toContainText('What would change it:');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Plain text' }).click();
+  const text = readFileSync(await (await waiting).path(), 'utf8');
+  expect(text.trim()).toBe((await list.textContent())?.trim());
+  await expectAxeClean(page);
+  await page.keyboard.press('Escape');
+  await page.goto('/audit');
+  await page.getByRole('textbox', { name: 'The list to audit' }).fill(text);
+  // The same two totals, and nothing that does not add up.
+  const sums = page.getByRole('group', { name: 'Totals of the list' });
+  await expect(sums).toContainText('€514.57');
+  await expect(sums).toContainText('€499.57');
+  await expect(page.getByText(/but the lines add up to/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Clear' }).click();
 });
 
 test('a candidate tells its story, and stands against the best', async ({ clean: page }) => {

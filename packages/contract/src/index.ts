@@ -91,6 +91,7 @@ export { upgradedFile } from './version-1.ts';
 /** How each kind of record of version 1 becomes one of version 2. */
 export * as version1 from './version-1.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
+export { partsListFileSchema, type PartsListFile } from './parts-list.ts';
 export { recordsSchema } from './records.ts';
 export { readRecordsTable, writeRecordsTable, type TableDefaults, type TableRead } from './records-table.ts';
 export {

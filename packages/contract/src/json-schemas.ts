@@ -4,6 +4,7 @@ import { buildLogFileSchema } from './build-log/file.ts';
 import { catalogueFileSchema } from './catalogue.ts';
 import { lineUpFileSchema } from './line-up.ts';
 import { packFileSchema } from './pack/file.ts';
+import { partsListFileSchema } from './parts-list.ts';
 
 /** The file formats as JSON Schema (draft 2020-12), by name, ready to be written. */
 export function jsonSchemas(): Record<string, string> {
@@ -14,6 +15,7 @@ export function jsonSchemas(): Record<string, string> {
     'line-up': lineUpFileSchema,
     pack: packFileSchema,
     'build-log': buildLogFileSchema,
+    'parts-list': partsListFileSchema,
   };
   return Object.fromEntries(
     Object.entries(schemas).map(([name, schema]) => {

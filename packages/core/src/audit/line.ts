@@ -7,7 +7,7 @@ import { tokensOf, type Token } from './tokens.ts';
 import { CHARGE_STARTS, LINE_WORDS, SLOT_BY_WORD } from './vocabulary.ts';
 
 /** Which sum a total states; `listed`: before what comes off, `parts`: without shipping and tax. */
-export type TotalKind = 'dueNow' | 'after' | 'listed' | 'parts';
+export type TotalKind = 'dueNow' | 'expected' | 'after' | 'listed' | 'parts';
 
 export type LineKind =
   | 'part'
@@ -80,6 +80,7 @@ const BLANK = {
 
 const which = (text: string): TotalKind => {
   const has = (pattern: RegExp) => pattern.test(text);
+  if (has(/\bexpected\b/i)) return 'expected';
   if (has(/\bbefore\b[^,;(]*\b(?:rebates?|mirs?|cash ?-?back|mail)/i)) return 'dueNow';
   if (
     has(
@@ -187,7 +188,7 @@ function totalsIn(text: string, amounts: Amounts, style: ListStyle): ListLine['t
   const [after] = amounts.of('priceAfterRebate');
   if (after) {
     const others = amounts.of('price', 'forAll').map((amount) => ({ which: 'dueNow' as const, amount }));
-    return [...others, { which: 'after', amount: after }];
+    return [...others, { which: /\bexpected\b/i.test(text) ? 'expected' : 'after', amount: after }];
   }
   const chunks = text.split(/[;(]|,\s+/);
   const stated = chunks.flatMap((chunk) => {

@@ -64,7 +64,7 @@ const oneOf = <T>(items: readonly T[], random: Random) => items[Math.floor(rando
 /** Lines of a plain list may stand in any order, where none belongs to the one before. */
 function shuffled(text: string, random: Random): string {
   const lines = text.split('\n');
-  if (lines.some((line) => /^\s|^[*|>]|^\d\)|\t|^Item,/.test(line))) return text;
+  if (lines.some((line) => /^\s|^Alternatives|^[*|>]|^\d\)|\t|^(?:Item|Type),/.test(line))) return text;
   for (let n = lines.length - 1; n > 0; n--) {
     const other = Math.floor(random() * (n + 1));
     [lines[n], lines[other]] = [lines[other], lines[n]];

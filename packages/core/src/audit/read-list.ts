@@ -4,6 +4,7 @@ import { plainText, readLine, slotOfWord, type ListLine } from './line.ts';
 import type { ListExtra } from './line-price.ts';
 import { doubtKey } from './doubts.ts';
 import { tokensOf } from './tokens.ts';
+import { ASIDE_HEADINGS, CHARGE_STARTS } from './vocabulary.ts';
 
 /** A sign that may stand for several currencies, and the line where it is first met. */
 export interface SignAsked {
@@ -120,14 +121,22 @@ function sentencesOf(row: string, style: ListStyle): string[] {
   return withMoney.length > 1 ? pieces.filter((piece) => piece.trim() !== '') : [row];
 }
 
-/** A line that only names a slot is the heading of the next part. */
+const isHeading = (raw: string) => /^\s*#{1,6}\s|:\s*\**\s*$|^\s*\*\*[^*]+\*\*\s*$/.test(raw);
+
+/**
+ * What headings change: one that only names a slot is of the next part, and what stands under one like "Alternatives" or
+ * "Later" is no part of the list.
+ */
 function withHeadings(lines: readonly ListLine[]): ListLine[] {
   let heading: string | null = null;
+  let isAside = false;
   return lines.map((line) => {
+    if (line.kind === 'note' && isHeading(line.raw)) isAside = ASIDE_HEADINGS.test(plainText(line.raw));
     if (line.kind === 'note') {
       heading = line.slotWord ?? slotOfWord(plainText(line.raw)) ?? heading;
       return line;
     }
+    if (isAside) return { ...line, kind: 'remark' };
     const slotWord = line.kind === 'part' ? (line.slotWord ?? heading) : line.slotWord;
     heading = null;
     return { ...line, slotWord };
@@ -216,6 +225,10 @@ function readCells(
   const price = each === '' ? cell('price') : quantity > 1 ? `${each} each` : each;
   const slot = slotOfWord(cell('slot'));
   const name = cell('name') || cell('slot');
+  const charge =
+    slot === null ? CHARGE_STARTS.find(([, pattern]) => pattern.test(cell('slot')))?.[0] : undefined;
+  if (charge)
+    return { ...readLine(raw, line, style), ...NO_PART, kind: charge, name, price: amountIn(price, style) };
   const words = `${name}${price === '' ? '' : ` : ${price.replace(/^[-−–]\s*/, '')}`}`;
   const read = readLine(quantity > 1 ? `${quantity} x ${words}` : words, line, style);
   const extras = (['rebate', 'cashback', 'shipping', 'tax', 'discount'] as const).flatMap(
@@ -234,6 +247,16 @@ function readCells(
     shop: cell('shop') || read.shop,
   };
 }
+
+/** What a row has nothing of that is a charge, and no part. */
+const NO_PART = {
+  slotWord: null,
+  extras: [],
+  totals: [],
+  result: null,
+  isOwned: false,
+  quantity: 1,
+} as const;
 
 /** The one amount of a cell, whatever its sign. */
 function amountIn(text: string, style: ListStyle): ListAmount | null {

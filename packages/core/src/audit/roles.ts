@@ -245,7 +245,7 @@ function joinRanges(symbols: readonly Symbol[], tokens: readonly Token[], text: 
       currency: high.found.amount.currency,
     };
     out.push({
-      sign: 'A',
+      sign: low.sign === 'A' || high.sign === 'A' ? 'A' : 'b',
       from: low.from,
       to: high.to,
       found: { ...low.found, to: high.to, isSure: true, amount },

@@ -177,6 +177,9 @@ export const CHARGE_STARTS: readonly (readonly [
     /^(?:instant|discounts?|promo(?:tion)?s?|promo codes?|codes?|coupons?|vouchers?|combo(?: discount| savings)?(?=\s*[:–-])|gift card|store credit|trade-in)\b/iu,
   ],
 ];
+/** Headings under which nothing is bought: what stands there is shown, and does not count. */
+export const ASIDE_HEADINGS =
+  /^(?:expected frame rates|frame rates|benchmarks?|how it is counted|checks|assumed|what would change|why|notes?|comments?|alternatives?|instead|later|upgrades?|wish ?list)\b/iu;
 /** What people say before they name a part. */
 export const LEAD_INS =
   /^(?:(?:so|that|this|it|which|okay|ok|first|next|then|and|also|finally|well|now|up|lastly)\b[\s,]*)*(?:(?:for|as)\s+(?:(?:the|my|a)\s+)?(?:[\p{L}-]+(?:\s[\p{L}-]+)?,?\s+(?=(?:i|we|you)\b))?)?(?:(?:we|i|you)(?:’m|’ve|’re|'m|'ve|'re)?\s+(?:went with|go with|going with|am going with|are going with|picked up|picked|pick|chose|took|take|grabbed|grab|got|get|have|use|using|settled on|found|bought|ordered)\s+)?(?:(?:the|a|an|my)\s+)?/iu;

@@ -8,3 +8,4 @@ export {
 export { flips, sortedFlips, type Flip, type FlipProgress } from './flips.ts';
 export { kneesOf, rungsOf, stepAt } from './frontier-shape.ts';
 export { lineUpOf, type LineUp, type LineUpEntry } from './line-up.ts';
+export { partsListOf, type ListChange, type PartsList } from './parts-list.ts';

@@ -225,6 +225,17 @@ export const WRITTEN: readonly WrittenList[] = [
   list(1, 15_000, 13_000, 'GPU: Tideline 380: $150. MIR of $20 brings it to $130.'),
   list(1, 3000, 3000, 'SSD - Race 480GB - $35/$30 with code'),
   asked(0, 1, 'Item: Dunlin 250', 'Price: $132.90'),
+  list(
+    1,
+    15_000,
+    15_000,
+    'GPU: Tideline 380 - $150',
+    '',
+    'Alternatives:',
+    'GPU: Ember 270 - $139',
+    'GPU: Ember 290 - $189',
+  ),
+  list(1, 15_000, 15_000, 'Type,Part,Price', 'GPU,Tideline 380,$160.00', 'Code,HARBOUR,-$10.00'),
   asked(1, 1, 'Gift: get $20 gift card with the GPU', 'GPU: Tideline 380 - $150'),
 ];
 

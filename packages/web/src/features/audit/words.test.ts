@@ -21,7 +21,7 @@ describe('what a list does not do right', () => {
       'Line 2, Dunlin 250, has no price: it counts as nothing here.',
       { code: 'no-price', line: 2, name: 'Dunlin 250' },
     ],
-    ['Nothing is said about sending.', { code: 'no-shipping' }],
+    ['Nothing is said about shipping.', { code: 'no-shipping' }],
     ['The list states no total.', { code: 'no-total' }],
     [
       '€20.00 of it has to be claimed back, in time and with papers.',

@@ -3,6 +3,7 @@ import { money } from '../../shared/format/format.ts';
 
 const WHICH = {
   dueNow: 'at the till',
+  expected: 'expected after rebates',
   after: 'after all rebates',
   listed: 'before codes and discounts',
   parts: 'without shipping and tax',
@@ -23,7 +24,7 @@ export function findingWords(finding: ListFinding, currency: string): string {
     case 'no-price':
       return `Line ${finding.line}, ${finding.name}, has no price: it counts as nothing here.`;
     case 'no-shipping':
-      return 'Nothing is said about sending.';
+      return 'Nothing is said about shipping.';
     case 'no-tax-line':
       return 'Nothing is said about tax: make sure that the prices include it.';
     case 'no-total':

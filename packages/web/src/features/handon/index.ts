@@ -1,0 +1,1 @@
+export { default as HandOnDialog } from './HandOnDialog.vue';
