@@ -42,6 +42,15 @@ for (const colorScheme of ['light', 'dark'] as const)
     }
     await shoot('picks', '/picks', picks);
     if (colorScheme === 'light')
+      await shoot('forks', '/forks', async () => {
+        await page.getByText('of the ways proved').waitFor({ state: 'hidden' });
+        await page
+          .getByRole('button', { name: /Where does it turn/ })
+          .first()
+          .click();
+        await page.getByText('as far as was searched').waitFor();
+      });
+    if (colorScheme === 'light')
       await shoot('growth', '/growth', async () => {
         await page.getByText('Proved over').waitFor();
         await page.getByText('If no sum comes').waitFor();
@@ -77,13 +86,6 @@ for (const colorScheme of ['light', 'dark'] as const)
       await shoot('line-up', '/line-up');
       await shoot('data', '/data');
       await shoot('build-day', '/build-day', ticked);
-      const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
-      await phone.goto(`${address}/build-day`);
-      await phone.getByRole('button', { name: 'The first start', exact: true }).click();
-      await phone.getByRole('button', { name: 'It does not, or no picture' }).click();
-      await phone.getByRole('region', { name: 'First start' }).scrollIntoViewIfNeeded();
-      await phone.waitForTimeout(600);
-      await phone.screenshot({ path: join(folder, 'first-start-phone.png') });
       // A week and a day later in the market.
       await page.goto(`${address}/prices-in`);
       for (let day = 0; day < 8; day++) await page.request.post(`${address}/api/market/day`);

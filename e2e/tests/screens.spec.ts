@@ -19,6 +19,7 @@ const MONEY = [
   'brief',
   'picks',
   'stretch',
+  'forks',
   'line-up',
   'growth',
   'ripeness',
@@ -48,6 +49,7 @@ const OTHERS = [
 async function settled(page: Page, screen: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 })).toBeAttached();
   if (screen === 'stretch') await expect(page.getByText('all proved')).toBeVisible();
+  if (screen === 'forks') await expect(page.getByText('of the ways proved')).toBeHidden();
   if (screen === 'shopping-day') await expect(page.getByText('Second-best split')).toBeVisible();
   if (screen === 'ripeness') await expect(page.getByText('working it out…')).toBeHidden();
   if (screen === 'growth') await expect(page.getByText('What the room costs')).toBeVisible();

@@ -9,3 +9,12 @@ export { flips, sortedFlips, type Flip, type FlipProgress } from './flips.ts';
 export { kneesOf, rungsOf, stepAt } from './frontier-shape.ts';
 export { lineUpOf, type LineUp, type LineUpEntry } from './line-up.ts';
 export { partsListOf, type ListChange, type PartsList } from './parts-list.ts';
+export {
+  forksOf,
+  forkTurns,
+  solveForks,
+  type ForkCode,
+  type ForksProgress,
+  type ForkTurns,
+  type SolvedFork,
+} from './forks.ts';

@@ -39,6 +39,13 @@ export const SCREENS: readonly Screen[] = [
     isAboutMoney: true,
   },
   {
+    name: 'forks',
+    title: 'Forks',
+    page: () => import('../features/forks/index.ts').then((m) => m.ForksPage),
+    isAboutMoney: true,
+    about: 'card or none, older or newer, new or used',
+  },
+  {
     name: 'line-up',
     title: 'Line-up',
     page: () => import('../features/lineup/index.ts').then((m) => m.LineUpPage),

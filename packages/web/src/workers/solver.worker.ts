@@ -2,14 +2,20 @@ import { openSession, type Session } from '@ripe-pick/core/session';
 import {
   against,
   flips,
+  forkTurns,
   kneesOf,
   rungsOf,
+  solveForks,
   worthLookingUp,
   type Against,
   type Flip,
   type FlipProgress,
+  type ForkCode,
+  type ForksProgress,
+  type ForkTurns,
   type LookUpProgress,
   type LookedUp,
+  type SolvedFork,
 } from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
@@ -158,6 +164,17 @@ const solver = {
   /** What would change the best set. */
   async flips(brief: Brief, report: ((progress: FlipProgress) => void) | null): Promise<readonly Flip[]> {
     return drive(flips(openSession(loaded(), brief)), tickets, report);
+  },
+  /** The best of each way at every fork, the forks that matter most first. */
+  async forks(
+    brief: Brief,
+    report: ((progress: ForksProgress) => void) | null,
+  ): Promise<readonly SolvedFork[]> {
+    return drive(solveForks(openSession(loaded(), brief)), tickets, report);
+  },
+  async forkTurns(brief: Brief, code: ForkCode, report: ((done: number) => void) | null): Promise<ForkTurns> {
+    const send = report ? ({ done }: { readonly done: number }) => report(done) : null;
+    return drive(forkTurns(openSession(loaded(), brief), code), tickets, send);
   },
   /** Which assumed figures could change the best set. */
   async worthLookingUp(brief: Brief, report: ((progress: LookUpProgress) => void) | null): Promise<LookedUp> {

@@ -1,5 +1,14 @@
 import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
-import type { Flip, FlipProgress, LookedUp, LookUpProgress } from '@ripe-pick/core/compare';
+import type {
+  Flip,
+  FlipProgress,
+  ForkCode,
+  ForksProgress,
+  ForkTurns,
+  LookedUp,
+  LookUpProgress,
+  SolvedFork,
+} from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
 import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
@@ -10,7 +19,7 @@ import { desksOf } from './desks.ts';
 import { useCatalogue } from './catalogue.ts';
 
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
-type SolverDesk = 'search' | 'stretch' | 'repair' | 'lookUp';
+type SolverDesk = 'search' | 'stretch' | 'repair' | 'lookUp' | 'forks';
 
 /** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
@@ -56,6 +65,11 @@ export const useSolver = defineStore('solver', () => {
     ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
     flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
       (await at('stretch')).flips(brief, proxy(report)),
+    forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<readonly SolvedFork[]> =>
+      (await at('forks')).forks(brief, proxy(report)),
+    forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
+      (await at('forks')).forkTurns(brief, code, proxy(report)),
+    stopForks: () => stop('forks'),
     worthLookingUp: async (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
       (await at('lookUp')).worthLookingUp(brief, proxy(report)),
     stopLookUp: () => stop('lookUp'),

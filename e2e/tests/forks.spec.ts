@@ -1,0 +1,43 @@
+import { expect, reset, test } from '../fixtures.ts';
+
+test.beforeEach(async ({ request }) => reset(request));
+
+test('forks are proved side by side, one turns by the sum, and a way is kept as a candidate', async ({
+  clean: page,
+}) => {
+  await page.goto('/forks');
+  const card = page.getByRole('region', { name: 'Graphics card, or none' });
+  await expect(card.getByText(/With a card: .* fps ahead, for €/)).toBeVisible();
+  for (const name of ['New only, or used as well', 'Older or newer memory', 'Whose processor'])
+    await expect(page.getByRole('region', { name })).toBeVisible();
+  await expect(page.getByText('of the ways proved')).toBeHidden();
+  // Both ways of a fork keep the budget of 640.00, and the better one stands first.
+  const costs = await page.locator('tbody tr td:nth-child(5)').allTextContents();
+  expect(costs.length).toBeGreaterThanOrEqual(8);
+  for (const cost of costs) expect(Number(cost.replace('€', ''))).toBeLessThanOrEqual(640);
+  const turn = card.getByRole('button', { name: /Where does it turn/ });
+  await turn.focus();
+  await page.keyboard.press('Enter');
+  await expect(
+    card.getByText(/From €.* up to €960\.00, as far as was searched: with a card\./),
+  ).toBeVisible();
+  await card.getByRole('button', { name: /^Keep.*No card/ }).click();
+  await expect(page.locator('.tab .text').last()).toContainText('No card');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.tab .text').last()).not.toContainText('No card');
+});
+
+test('locks leave fewer forks, and a budget that nothing fits says so', async ({ clean: page, request }) => {
+  await reset(request, (workspace) => {
+    const brief = workspace.brief as unknown as { locks: object[]; money: { budgetMinor: number } };
+    brief.locks.push(
+      { slot: 'gpu', part: null, offer: null },
+      { slot: 'cpu', part: 'tarnholt-dunlin-250', offer: null },
+      { slot: 'memory', part: 'wrenlow-spar-2x8-3600-cl16', offer: null },
+    );
+    brief.money.budgetMinor = 5000;
+  });
+  await page.goto('/forks');
+  await expect(page.getByText('Nothing that keeps the brief can be had either way.')).toBeVisible();
+  await expect(page.locator('section.fork')).toHaveCount(1);
+});

@@ -1,0 +1,259 @@
+import {
+  type Brief,
+  type Cpu,
+  type Motherboard,
+  type Memory,
+  type Part,
+  type Slot,
+  type Drive,
+} from '../parts/index.ts';
+import { ratesFor, type RatesResult } from '../frames/index.ts';
+import { prepare, type Answer } from '../search/index.ts';
+import { openSession, type Session } from '../session/index.ts';
+import { partsForRules } from '../swaps/index.ts';
+import { partOf, type Work } from '../work/index.ts';
+import { changedSlots } from './best-set.ts';
+
+/** A choice that builders argue about. */
+export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives';
+
+/** One way at a fork: the brief with its condition, which a search proves the best of. */
+interface ForkBranch {
+  /** `with`, `without`, `new`, `any`, `one`, `two`, or the type of memory or the brand itself. */
+  readonly code: string;
+  readonly brief: Brief;
+}
+interface Fork {
+  readonly code: ForkCode;
+  readonly branches: readonly ForkBranch[];
+}
+
+const without = (brief: Brief, parts: readonly Part[], reason: string): Brief => ({
+  ...brief,
+  excluded: [...brief.excluded, ...parts.map(({ id }) => ({ part: id, reason }))],
+});
+const isLocked = (brief: Brief, ...slots: readonly Slot[]) =>
+  brief.locks.some(({ slot }) => slots.includes(slot));
+const ofKind = <P extends Part>(parts: readonly Part[], kind: P['kind']) =>
+  parts.filter((part): part is P => part.kind === kind);
+
+/** With a card against the processor's own graphics. */
+function cardFork({ brief, catalogue }: Session): Fork | null {
+  const canDoWithout = ofKind<Cpu>(catalogue.parts, 'cpu').some((cpu) => cpu.integratedGraphics === true);
+  if (!canDoWithout || isLocked(brief, 'gpu')) return null;
+  const bare = { ...brief, needs: { ...brief.needs, gpuRequired: false } };
+  return {
+    code: 'card',
+    branches: [
+      { code: 'with', brief: { ...brief, needs: { ...brief.needs, gpuRequired: true } } },
+      {
+        code: 'without',
+        brief: { ...bare, locks: [...brief.locks, { slot: 'gpu', part: null, offer: null }] },
+      },
+    ],
+  };
+}
+
+/** Branches by a figure: each rules out the parts that have another one, or none that is known. */
+function byFigure<P extends Part>(
+  code: ForkCode,
+  brief: Brief,
+  parts: readonly P[],
+  figureOf: (part: P) => string | null,
+): Fork | null {
+  const values = [...new Set(parts.flatMap((part) => figureOf(part) ?? []))].sort();
+  if (values.length < 2 || values.length > MOST_BRANCHES) return null;
+  return {
+    code,
+    branches: values.map((value) => ({
+      code: value,
+      brief: without(
+        brief,
+        parts.filter((part) => figureOf(part) !== value),
+        `${code}: ${value}`,
+      ),
+    })),
+  };
+}
+/** Most branches that are laid side by side. Chosen. */
+const MOST_BRANCHES = 4;
+
+/** Older against newer memory. */
+const memoryFork = ({ brief, catalogue }: Session): Fork | null =>
+  isLocked(brief, 'motherboard', 'memory')
+    ? null
+    : byFigure(
+        'memory',
+        brief,
+        [
+          ...ofKind<Motherboard>(catalogue.parts, 'motherboard'),
+          ...ofKind<Memory>(catalogue.parts, 'memory'),
+        ],
+        (part) => (part.kind === 'memory' ? part.type : part.memoryType),
+      );
+
+/** One maker's processors against another's. */
+const brandFork = ({ brief, catalogue }: Session): Fork | null =>
+  isLocked(brief, 'cpu')
+    ? null
+    : byFigure('brand', brief, ofKind<Cpu>(catalogue.parts, 'cpu'), ({ brand }) => brand);
+
+/** New parts alone against used ones too. */
+function conditionFork({ brief, catalogue }: Session): Fork | null {
+  if (catalogue.offers.every(({ condition }) => condition === 'new')) return null;
+  const taking = (conditions: Brief['whereToBuy']['conditions']): Brief => ({
+    ...brief,
+    whereToBuy: { ...brief.whereToBuy, conditions, conditionsBySlot: {} },
+  });
+  return {
+    code: 'condition',
+    branches: [
+      { code: 'new', brief: taking(['new']) },
+      { code: 'any', brief: taking(['new', 'refurbished', 'used']) },
+    ],
+  };
+}
+
+/** One drive that holds everything against two that do together. */
+function drivesFork({ brief, catalogue }: Session): Fork | null {
+  const { fastStorageGb, totalStorageGb } = brief.needs;
+  const drives = ofKind<Drive>(catalogue.parts, 'storage');
+  const ownsOne = drives.some(({ id }) => brief.owned.includes(id));
+  if (totalStorageGb <= fastStorageGb || ownsOne || isLocked(brief, 'storage', 'secondaryStorage'))
+    return null;
+  const large = drives.filter(({ gb }) => gb !== null && gb >= totalStorageGb);
+  if (large.length === 0) return null;
+  return {
+    code: 'drives',
+    branches: [
+      {
+        code: 'one',
+        brief: { ...brief, locks: [...brief.locks, { slot: 'secondaryStorage', part: null, offer: null }] },
+      },
+      { code: 'two', brief: without(brief, large, 'drives: two') },
+    ],
+  };
+}
+
+/** The forks that a brief and a catalogue leave open. */
+export const forksOf = (session: Session): readonly Fork[] =>
+  [cardFork, memoryFork, brandFork, conditionFork, drivesFork].flatMap((make) => make(session) ?? []);
+
+/** The proved best of a branch for the same money. */
+export interface SolvedBranch {
+  readonly code: string;
+  /** Null: nothing fits. */
+  readonly answer: Answer | null;
+  readonly rates: RatesResult | null;
+}
+export interface SolvedFork {
+  readonly code: ForkCode;
+  /** The best first; those that nothing fits last. */
+  readonly branches: readonly SolvedBranch[];
+  /** How far the first is ahead of the next, in thousandths of the objective; null: only one can be had. */
+  readonly ahead: number | null;
+  /** Slots in which the first two differ. */
+  readonly changes: readonly Slot[];
+}
+export interface ForksProgress {
+  readonly found: readonly SolvedFork[];
+  /** Share of the branches that are solved. */
+  readonly done: number;
+}
+
+const byRank = ({ answer: a }: SolvedBranch, { answer: b }: SolvedBranch) =>
+  Number(a === null) - Number(b === null) || (a && b ? b.score - a.score || a.cost - b.cost : 0);
+
+/** Proves the best of every branch of every fork, each within the session's limit; the forks that matter most first. */
+export function* solveForks(session: Session): Work<ForksProgress, readonly SolvedFork[]> {
+  const forks = forksOf(session);
+  const all = forks.reduce((sum, { branches }) => sum + branches.length, 0);
+  const found: SolvedFork[] = [];
+  let solved = 0;
+  for (const { code, branches } of forks) {
+    const out: SolvedBranch[] = [];
+    for (const branch of branches) {
+      const at = openSession(session.catalogue, branch.brief);
+      const search = prepare(at).solve(session.limit);
+      const { answers, status } = yield* partOf(search, () => ({ found, done: solved / all }));
+      if (status === 'limit') return found;
+      const answer = answers.at(0) ?? null;
+      const rates = answer
+        ? ratesFor(branch.brief, at.catalogue.frameModel)(partsForRules(answer.picks, at.priceIndex))
+        : null;
+      out.push({ code: branch.code, answer, rates });
+      solved++;
+    }
+    found.push(forkWith(code, out));
+    if (yield { found: [...found], done: solved / all }) return found;
+  }
+  return found.sort((a, b) => (b.ahead ?? Infinity) - (a.ahead ?? Infinity));
+}
+
+function forkWith(code: ForkCode, solved: readonly SolvedBranch[]): SolvedFork {
+  const branches = [...solved].sort(byRank);
+  const [first, second] = branches;
+  return {
+    code,
+    branches,
+    ahead: first?.answer && second?.answer ? first.answer.score - second.answer.score : null,
+    changes: first?.answer && second?.answer ? changedSlots(first.answer, second.answer) : [],
+  };
+}
+
+/** Where a fork turns: the sums from which another branch is the best, in rising order. */
+export interface ForkTurns {
+  readonly turns: readonly { readonly from: number; readonly best: string }[];
+  /** What each branch needs to reach the best score that the limit buys; null: more than was searched. */
+  readonly needs: readonly { readonly code: string; readonly minor: number | null }[];
+  /** Sums up to this one were searched. */
+  readonly most: number;
+  readonly isComplete: boolean;
+}
+
+/** How far beyond the limit sums are searched. Chosen. */
+const BEYOND = 1.5;
+
+/**
+ * Where a fork turns by the sum, from the frontiers of its branches. What is equally good is no turn: the branch that was
+ * ahead before stays so.
+ */
+export function* forkTurns(session: Session, code: ForkCode): Work<{ readonly done: number }, ForkTurns> {
+  const branches = forksOf(session).find((fork) => fork.code === code)?.branches ?? [];
+  const most = Math.round(session.limit * BEYOND);
+  const frontiers: { readonly code: string; readonly steps: readonly Answer[] }[] = [];
+  let isComplete = true;
+  for (const [n, branch] of branches.entries()) {
+    const search = prepare(openSession(session.catalogue, branch.brief)).frontier(most);
+    const result = yield* partOf(search, () => ({ done: n / branches.length }));
+    isComplete &&= result.isComplete;
+    frontiers.push({ code: branch.code, steps: [...result.steps].sort((a, b) => a.cost - b.cost) });
+    if (!isComplete) break;
+  }
+  const bestAt = (sum: number) =>
+    frontiers.map(({ code: of, steps }) => ({
+      of,
+      score: steps.findLast(({ cost }) => cost <= sum)?.score ?? -1,
+    }));
+  const turns: { from: number; best: string }[] = [];
+  for (const sum of [...new Set(frontiers.flatMap(({ steps }) => steps.map(({ cost }) => cost)))].sort(
+    (a, b) => a - b,
+  )) {
+    const scores = bestAt(sum);
+    const top = Math.max(...scores.map(({ score }) => score));
+    const before = turns.at(-1)?.best;
+    if (scores.some(({ of, score }) => of === before && score === top)) continue;
+    const best = scores.find(({ score }) => score === top);
+    if (best) turns.push({ from: sum, best: best.of });
+  }
+  const goal = Math.max(...bestAt(session.limit).map(({ score }) => score));
+  return {
+    turns,
+    needs: frontiers.map(({ code: of, steps }) => ({
+      code: of,
+      minor: steps.find(({ score }) => score >= goal)?.cost ?? null,
+    })),
+    most,
+    isComplete,
+  };
+}

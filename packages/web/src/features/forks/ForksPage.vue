@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useSolver } from '../../shared/stores/solver.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { fps, money, percent, signed } from '../../shared/format/format.ts';
+import { objectiveWords } from '../../shared/format/objective.ts';
+import { aheadWords, branchName, changesWords, FORK_NAMES, gamesWords, turnWords } from './words.ts';
+
+const bench = useBench();
+const catalogueStore = useCatalogue();
+const choose = useChoose();
+const names = useNames();
+const solver = useSolver();
+const workspace = useWorkspace();
+const TOLD = ['cpu', 'motherboard', 'memory', 'gpu'] as const;
+
+const forks = shallowRef<readonly SolvedFork[]>([]);
+const done = shallowRef(0);
+const state = shallowRef<'working' | 'done' | 'stopped' | 'failed'>('working');
+const turns = shallowRef<ReadonlyMap<ForkCode, ForkTurns | number>>(new Map());
+let ticket = 0;
+
+async function run() {
+  const own = ++ticket;
+  forks.value = [];
+  turns.value = new Map();
+  done.value = 0;
+  state.value = 'working';
+  try {
+    const all = await solver.forks(workspace.brief, ({ found, done: share }) => {
+      if (own !== ticket) return;
+      forks.value = found;
+      done.value = share;
+    });
+    if (own !== ticket) return;
+    forks.value = all;
+    state.value = done.value < 1 && all.length > 0 && isStopped ? 'stopped' : 'done';
+  } catch (error) {
+    if (own === ticket) state.value = 'failed';
+    console.error(error);
+  }
+}
+let isStopped = false;
+function stop() {
+  isStopped = true;
+  void solver.stopForks();
+}
+watch(
+  [() => workspace.brief, () => catalogueStore.catalogue],
+  () => {
+    isStopped = false;
+    void run();
+  },
+  { immediate: true },
+);
+
+const setTurn = (code: ForkCode, value: ForkTurns | number) =>
+  (turns.value = new Map(turns.value).set(code, value));
+async function turn(code: ForkCode) {
+  const own = ticket;
+  setTurn(code, 0);
+  const found = await solver.forkTurns(workspace.brief, code, (share) => {
+    if (own === ticket && typeof turns.value.get(code) === 'number') setTurn(code, share);
+  });
+  if (own === ticket) setTurn(code, found);
+}
+/** One at a time: the searches share a worker. */
+const isTurning = computed(() => [...turns.value.values()].some((each) => typeof each === 'number'));
+const turnsOf = (code: ForkCode) => {
+  const found = turns.value.get(code);
+  return typeof found === 'object' ? found : null;
+};
+function keep(fork: SolvedFork, n: number) {
+  const branch = fork.branches[n];
+  if (!branch.answer) return;
+  const name = branchName(fork.code, branch.code);
+  choose.keep(name, `proved best: ${FORK_NAMES[fork.code].toLowerCase()}, ${name}`, branch.answer.picks);
+}
+const measure = computed(() =>
+  objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz),
+);
+</script>
+
+<template>
+  <div class="page">
+    <div class="head">
+      <h1>Forks</h1>
+      <p class="quiet">
+        What builders argue about, answered for your brief: the proved best of every way for the same
+        {{ money(bench.limit, bench.currency) }}, by the {{ measure }}.
+      </p>
+      <p v-if="state === 'working'" role="status">
+        {{ percent(done) }} of the ways proved
+        <button class="plain edged" @click="stop">Stop</button>
+      </p>
+      <p v-else-if="state === 'stopped'" role="status">
+        Stopped before all was proved.
+        <button class="plain edged" @click="run">Go on</button>
+      </p>
+      <p v-else-if="state === 'failed'" class="bad" role="alert">
+        It could not be worked out. Reload the page and try again.
+      </p>
+    </div>
+    <p v-if="state === 'done' && forks.length === 0" class="sheet empty">
+      Nothing is left to choose between: locked slots leave no fork open, or the parts here are all of one
+      kind. Take a lock off in <b>Picks</b>, or add parts under <b>Parts</b>.
+    </p>
+    <section v-for="fork in forks" :key="fork.code" class="sheet fork" :aria-labelledby="`fork-${fork.code}`">
+      <h2 :id="`fork-${fork.code}`">{{ FORK_NAMES[fork.code] }}</h2>
+      <p>
+        <b>{{ aheadWords(fork, bench.currency) }}</b> {{ changesWords(fork) }}
+      </p>
+      <p v-for="line in gamesWords(fork, names.game)" :key="line" class="quiet">{{ line }}</p>
+      <div class="scroll" tabindex="0" role="group" :aria-label="`Ways: ${FORK_NAMES[fork.code]}`">
+        <table class="lines">
+          <thead>
+            <tr>
+              <th scope="col">Way</th>
+              <th scope="col" class="num">fps</th>
+              <th scope="col" class="num">80 %</th>
+              <th scope="col" class="num">Behind</th>
+              <th scope="col" class="num">Counted</th>
+              <th scope="col">Its parts</th>
+              <th scope="col"><span class="visually-hidden">Keep</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(branch, n) in fork.branches" :key="branch.code">
+              <th scope="row">{{ branchName(fork.code, branch.code) }}</th>
+              <template v-if="branch.answer">
+                <td class="num">{{ fps(branch.answer.score / 1000) }}</td>
+                <td class="num quiet">
+                  <template v-if="branch.rates?.status === 'known'"
+                    >{{ fps(branch.rates.objective.interval.low) }} to
+                    {{ fps(branch.rates.objective.interval.high) }}</template
+                  >
+                </td>
+                <td class="num">
+                  {{
+                    n === 0
+                      ? '–'
+                      : signed((branch.answer.score - (fork.branches[0].answer?.score ?? 0)) / 1000)
+                  }}
+                </td>
+                <td class="num">{{ money(branch.answer.cost, bench.currency) }}</td>
+                <td class="parts">
+                  {{
+                    TOLD.flatMap((slot) => {
+                      const part = branch.answer?.picks[slot]?.part;
+                      return part ? [names.part(part)] : [];
+                    }).join(', ')
+                  }}
+                </td>
+                <td>
+                  <button class="plain edged" @click="keep(fork, n)">
+                    Keep<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
+                  </button>
+                </td>
+              </template>
+              <td v-else colspan="6" class="quiet">Nothing that keeps the brief for this money.</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="typeof turns.get(fork.code) === 'number'" role="status" class="quiet">
+        {{ percent(Number(turns.get(fork.code))) }} of the sums searched
+        <button class="plain edged" @click="solver.stopForks()">Stop</button>
+      </p>
+      <button
+        v-else-if="!turnsOf(fork.code)"
+        class="plain edged ask"
+        :disabled="state === 'working' || isTurning"
+        @click="turn(fork.code)"
+      >
+        Where does it turn?<span class="visually-hidden"> {{ FORK_NAMES[fork.code] }}</span>
+      </button>
+      <ul v-if="turnsOf(fork.code)" class="turns">
+        <li v-if="!turnsOf(fork.code)?.isComplete">Stopped: not all sums were searched.</li>
+        <li
+          v-for="line in turnWords(fork.code, turnsOf(fork.code)!, bench.limit, bench.currency)"
+          :key="line"
+        >
+          {{ line }}
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.head {
+  display: grid;
+  gap: 4px;
+}
+.fork,
+.empty {
+  padding: 12px 16px;
+  display: grid;
+  gap: 6px;
+  grid-template-columns: minmax(0, 1fr);
+}
+.scroll {
+  overflow-x: auto;
+  position: relative;
+}
+.parts {
+  min-width: 260px;
+}
+.ask {
+  justify-self: start;
+}
+.turns {
+  margin: 0;
+  padding-left: 18px;
+}
+.bad {
+  color: var(--danger);
+}
+</style>

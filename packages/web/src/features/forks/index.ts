@@ -1,0 +1,1 @@
+export { default as ForksPage } from './ForksPage.vue';

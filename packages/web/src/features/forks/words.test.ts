@@ -1,0 +1,54 @@
+import type { ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import { cents } from '@ripe-pick/core/units';
+import { describe, expect, it } from 'vitest';
+import { aheadWords, branchName, changesWords, turnWords } from './words.ts';
+
+const answer = (score: number, cost: number) => ({ score, cost: cents(cost), picks: {} });
+const fork = (ahead: number | null, costs: readonly [number, number | null]): SolvedFork => ({
+  code: 'card',
+  ahead,
+  changes: ['gpu', 'psu'],
+  branches: [
+    { code: 'with', answer: answer(100_000 + (ahead ?? 0), costs[0]), rates: null },
+    { code: 'without', answer: costs[1] === null ? null : answer(100_000, costs[1]), rates: null },
+  ],
+});
+
+describe('a fork in words', () => {
+  it('says who is ahead, by how much, and for how much', () => {
+    expect(aheadWords(fork(6500, [62_000, 60_500]), 'EUR')).toBe(
+      'With a card: 6.5 fps ahead, for €15.00 more.',
+    );
+    expect(aheadWords(fork(6500, [60_000, 60_000]), 'EUR')).toBe(
+      'With a card: 6.5 fps ahead, for the same money.',
+    );
+    expect(aheadWords(fork(0, [60_000, 60_500]), 'EUR')).toBe('Equally fast: With a card for €5.00 less.');
+    expect(aheadWords(fork(null, [60_000, null]), 'EUR')).toBe(
+      'With a card only: the other way nothing keeps the brief for this money.',
+    );
+    expect(changesWords(fork(1, [1, 1]))).toBe('They differ in: graphics card, power supply.');
+  });
+  it('names memory and makers as they are', () => {
+    expect(branchName('memory', 'DDR5')).toBe('DDR5');
+    expect(branchName('condition', 'new')).toBe('New only');
+  });
+  it('says where it turns, and what the others would need', () => {
+    const turns: ForkTurns = {
+      turns: [
+        { from: 17_000, best: 'without' },
+        { from: 22_000, best: 'with' },
+      ],
+      needs: [
+        { code: 'with', minor: 60_000 },
+        { code: 'without', minor: 70_000 },
+      ],
+      most: 96_000,
+      isComplete: true,
+    };
+    expect(turnWords('card', turns, 64_000, 'EUR')).toEqual([
+      'From €170.00 to under €220.00: no card: the processor’s own graphics.',
+      'From €220.00 up to €960.00, as far as was searched: with a card.',
+      'No card: the processor’s own graphics reaches what €640.00 buys for €700.00: €60.00 more.',
+    ]);
+  });
+});

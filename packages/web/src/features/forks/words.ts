@@ -1,0 +1,92 @@
+import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import { fps, money } from '../../shared/format/format.ts';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+
+export const FORK_NAMES: Readonly<Record<ForkCode, string>> = {
+  card: 'Graphics card, or none',
+  memory: 'Older or newer memory',
+  brand: 'Whose processor',
+  condition: 'New only, or used as well',
+  drives: 'One big drive, or two smaller',
+};
+const BRANCH_NAMES: Readonly<Record<string, string>> = {
+  'card:with': 'With a card',
+  'card:without': 'No card: the processor’s own graphics',
+  'condition:new': 'New only',
+  'condition:any': 'New, refurbished and used',
+  'drives:one': 'One drive',
+  'drives:two': 'Two drives',
+};
+/** A branch as it stands in its fork; memory and makers by their own names. */
+export const branchName = (fork: ForkCode, branch: string): string =>
+  BRANCH_NAMES[`${fork}:${branch}`] ?? branch;
+
+const inSentence = (fork: ForkCode, branch: string) => {
+  const name = branchName(fork, branch);
+  return BRANCH_NAMES[`${fork}:${branch}`] ? name[0].toLowerCase() + name.slice(1) : name;
+};
+
+/** Whether the figure of either lies within the other's interval. */
+function isClose(first: SolvedFork['branches'][number], second: SolvedFork['branches'][number]): boolean {
+  if (first.rates?.status !== 'known' || second.rates?.status !== 'known') return false;
+  const [a, b] = [first.rates.objective, second.rates.objective];
+  return b.value >= a.interval.low && a.value <= b.interval.high;
+}
+
+/** Who is ahead, by how much, and for how much more or less money. */
+export function aheadWords({ code, branches, ahead }: SolvedFork, currency: string): string {
+  const [first, second] = branches;
+  if (!first?.answer) return 'Nothing that keeps the brief can be had either way.';
+  const best = branchName(code, first.code);
+  if (!second?.answer || ahead === null)
+    return `${best} only: the other way nothing keeps the brief for this money.`;
+  const by = first.answer.cost - second.answer.cost;
+  const dearer =
+    by === 0 ? 'for the same money' : `for ${money(Math.abs(by), currency)} ${by > 0 ? 'more' : 'less'}`;
+  if (ahead === 0) return `Equally fast: ${best} ${dearer}.`;
+  return `${best}: ${fps(ahead / 1000)} fps ahead, ${dearer}.${isClose(first, second) ? ' That is less than their intervals tell apart.' : ''}`;
+}
+
+/** In which parts the best two differ. */
+export function changesWords({ changes }: SolvedFork): string {
+  if (changes.length === 0) return '';
+  return `They differ in: ${changes.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}.`;
+}
+
+/** Games in which the branch that is behind shows more. */
+export function gamesWords({ code, branches }: SolvedFork, gameOf: (id: string) => string): string[] {
+  const [first, second] = branches;
+  if (first?.rates?.status !== 'known' || second?.rates?.status !== 'known') return [];
+  const { games } = second.rates;
+  return first.rates.games.flatMap(({ game, average }, n) =>
+    Math.round(games[n].average) > Math.round(average)
+      ? [
+          `In ${gameOf(game)} it is the other way round: ${fps(games[n].average)} fps ${inSentence(code, second.code)}, against ${fps(average)} fps.`,
+        ]
+      : [],
+  );
+}
+
+/** Where the fork turns by the sum, and what the others would need. */
+export function turnWords(
+  code: ForkCode,
+  { turns, needs, most }: ForkTurns,
+  limit: number,
+  currency: string,
+): string[] {
+  const m = (minor: number) => money(minor, currency);
+  if (turns.length === 0) return [`Nothing keeps the brief for any sum up to ${m(most)}.`];
+  const ranges = turns.map(({ from, best }, n) => {
+    const next = turns.at(n + 1);
+    const to = next ? `to under ${m(next.from)}` : `up to ${m(most)}, as far as was searched`;
+    return `From ${m(from)} ${to}: ${inSentence(code, best)}.`;
+  });
+  const short = needs.flatMap(({ code: branch, minor }) => {
+    const name = branchName(code, branch);
+    if (minor === null) return [`${name} does not reach what ${m(limit)} buys for any sum up to ${m(most)}.`];
+    return minor > limit
+      ? [`${name} reaches what ${m(limit)} buys for ${m(minor)}: ${m(minor - limit)} more.`]
+      : [];
+  });
+  return [...ranges, ...short];
+}

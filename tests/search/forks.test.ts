@@ -1,0 +1,138 @@
+import { forksOf, forkTurns, solveForks, type ForkCode } from '@ripe-pick/core/compare';
+import type { Brief, Catalogue, Memory, Motherboard, Part, Picks } from '@ripe-pick/core/parts';
+import { openSession } from '@ripe-pick/core/session';
+import { finish } from '@ripe-pick/core/work';
+import { describe, expect, it } from 'vitest';
+import { sampleOf } from '../sample.ts';
+import { bruteForce, byRank, type BruteBuild } from './brute.ts';
+import { tinyCase } from './tiny.ts';
+
+/** The tiny markets have one type of memory and one maker: half of the boards and kits become newer, the last processor another's. */
+function withForks(catalogue: Catalogue): Catalogue {
+  const newer = (part: Part, n: number): Part => {
+    if (part.kind === 'cpu')
+      return { ...part, brand: part.id.endsWith('0') ? 'First' : 'Second', memoryTypes: ['DDR4', 'DDR5'] };
+    if (part.kind === 'motherboard') return n % 2 === 0 ? part : { ...part, memoryType: 'DDR5' };
+    if (part.kind === 'memory') return n % 2 === 0 ? part : { ...part, type: 'DDR5' };
+    return part;
+  };
+  return { ...catalogue, parts: catalogue.parts.map(newer) };
+}
+
+/** Each branch by definition: the wish that the brief itself must say, and what is looked at in every build there is. */
+const CONDITIONS: Readonly<
+  Record<
+    ForkCode,
+    {
+      readonly brief?: (brief: Brief, branch: string) => Brief;
+      readonly holds: (
+        picks: Picks,
+        branch: string,
+        parts: ReadonlyMap<string, Part>,
+        brief: Brief,
+      ) => boolean;
+    }
+  >
+> = {
+  card: {
+    brief: (brief) => ({ ...brief, needs: { ...brief.needs, gpuRequired: false } }),
+    holds: (picks, branch) => (picks.gpu !== undefined) === (branch === 'with'),
+  },
+  memory: {
+    holds: (picks, branch, parts) =>
+      (parts.get(picks.motherboard?.part ?? '') as Motherboard | undefined)?.memoryType === branch &&
+      (parts.get(picks.memory?.part ?? '') as Memory | undefined)?.type === branch,
+  },
+  brand: { holds: (picks, branch, parts) => parts.get(picks.cpu?.part ?? '')?.brand === branch },
+  condition: {
+    brief: (brief, branch) => ({
+      ...brief,
+      whereToBuy: {
+        ...brief.whereToBuy,
+        conditions: branch === 'new' ? ['new'] : ['new', 'refurbished', 'used'],
+        conditionsBySlot: {},
+      },
+    }),
+    holds: () => true,
+  },
+  drives: {
+    holds: (picks, branch, parts, { needs }) =>
+      branch === 'one'
+        ? picks.secondaryStorage === undefined
+        : [picks.storage, picks.secondaryStorage].every((pick) => {
+            const part = parts.get(pick?.part ?? '');
+            return part?.kind !== 'storage' || part.gb === null || part.gb < needs.totalStorageGb;
+          }),
+  },
+};
+
+describe('forks', () => {
+  const seeds = Array.from({ length: sampleOf(200) }, (_, n) => 40_000 + n);
+  it('prove of every branch what looking at every build with its condition finds', () => {
+    const met = new Map<ForkCode, number>();
+    for (const seed of seeds) {
+      const tiny = tinyCase(seed);
+      const catalogue = withForks(tiny.catalogue);
+      const { brief } = tiny;
+      const session = openSession(catalogue, brief);
+      const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
+      // All builds of a wish are looked at once.
+      const known = new Map<string, readonly BruteBuild[]>();
+      const buildsOf = (wish: Brief) => {
+        const key = JSON.stringify([wish.needs, wish.whereToBuy]);
+        const builds = known.get(key) ?? bruteForce(catalogue, wish);
+        known.set(key, builds);
+        return builds;
+      };
+      for (const { code, branches } of finish(solveForks(session))) {
+        met.set(code, (met.get(code) ?? 0) + 1);
+        for (const branch of branches) {
+          const wish = CONDITIONS[code].brief?.(brief, branch.code) ?? brief;
+          const best = buildsOf(wish)
+            .filter(
+              ({ picks, cost }) =>
+                cost <= session.limit && CONDITIONS[code].holds(picks, branch.code, parts, brief),
+            )
+            .reduce<BruteBuild | null>((a, b) => (a && byRank(a, b) <= 0 ? a : b), null);
+          const found = branch.answer && { score: branch.answer.score, cost: branch.answer.cost };
+          expect({ seed, code, branch: branch.code, ...found }).toEqual({
+            seed,
+            code,
+            branch: branch.code,
+            ...(best && { score: best.score, cost: best.cost }),
+          });
+        }
+      }
+    }
+    for (const code of ['card', 'memory', 'brand'] as const) expect(met.get(code) ?? 0).toBeGreaterThan(0);
+  });
+
+  it('turn where solving each sum by itself finds another branch ahead', () => {
+    for (const seed of seeds.slice(0, sampleOf(40))) {
+      const tiny = tinyCase(seed);
+      const catalogue = withForks(tiny.catalogue);
+      const session = openSession(catalogue, tiny.brief);
+      for (const { code, branches } of forksOf(session)) {
+        const { turns, needs, most, isComplete } = finish(forkTurns(session, code));
+        expect(isComplete).toBe(true);
+        const scoresAt = (sum: number) =>
+          finish(solveForks(openSession(catalogue, withLimit(tiny.brief, sum))))
+            .find((fork) => fork.code === code)
+            ?.branches.map(({ code: of, answer }) => ({ of, score: answer?.score ?? -1 })) ?? [];
+        for (const sum of [...turns.map(({ from }) => from), session.limit, most]) {
+          const best = turns.findLast(({ from }) => from <= sum)?.best;
+          const scores = scoresAt(sum);
+          const top = Math.max(...scores.map(({ score }) => score));
+          if (best === undefined) expect(top).toBe(-1);
+          else expect(scores.find(({ of }) => of === best)?.score).toBe(top);
+        }
+        expect(needs.map((need) => need.code).sort()).toEqual(branches.map((branch) => branch.code).sort());
+      }
+    }
+  });
+});
+
+const withLimit = (brief: Brief, budgetMinor: number): Brief => ({
+  ...brief,
+  money: { ...brief.money, budgetMinor, allowedOverMinor: 0 },
+});
