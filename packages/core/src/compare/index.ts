@@ -1,3 +1,4 @@
+export { byHand, perAddedFrame } from './by-hand.ts';
 export { against, type Against } from './against.ts';
 export {
   worthLookingUp,

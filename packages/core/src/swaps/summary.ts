@@ -64,7 +64,7 @@ export function summaryFor(session: Session): { readonly summarise: (picks: Pick
           ? psuRules(load.deciwatts, set.gpu ?? null, context.plannedGpu, context.needs.psuRule.factor)
           : [],
         working: load && set.psu ? workingPoint(set.psu, load.deciwatts, brief.money.running) : null,
-        thumbs: thumbsOf(cost),
+        thumbs: thumbsOf(cost, brief.money.budgetMinor),
         isUnbalanced:
           balanceLimit === null || rated.status !== 'known' ? null : !isBalanced(rated.balance, balanceLimit),
       };

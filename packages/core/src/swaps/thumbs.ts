@@ -5,7 +5,7 @@ import type { Slot } from '../parts/index.ts';
 export interface Thumb {
   readonly id: 'case-share';
   readonly slot: Slot;
-  /** Share of the total, and the share that the rule names. */
+  /** Share of the budget, and the share that the rule names. */
   readonly share: number;
   readonly limit: number;
 }
@@ -13,9 +13,9 @@ export interface Thumb {
 /** Most of the sum that the case should take. Common practice, no source; cheap builds always break it. */
 const CASE_SHARE = 0.1;
 
-/** Rules of thumb that a set of picks breaks. */
-export function thumbsOf(cost: Cost): Thumb[] {
+/** Rules of thumb that a set of picks breaks; shares are of the budget, whatever is spent of it. */
+export function thumbsOf(cost: Cost, budgetMinor: number): Thumb[] {
   const spent = cost.lines.reduce((sum, line) => sum + (line.slot === 'case' ? line.amount : 0), 0);
-  const share = cost.dueNow > 0 ? spent / cost.dueNow : 0;
+  const share = budgetMinor > 0 ? spent / budgetMinor : 0;
   return share > CASE_SHARE ? [{ id: 'case-share', slot: 'case', share, limit: CASE_SHARE }] : [];
 }

@@ -271,7 +271,7 @@ describe('rules of thumb', () => {
     const [small, large] = [summary(1000), summary(20_000)];
     expect(small.thumbs).toEqual([]);
     expect(large.thumbs).toHaveLength(1);
-    expect(large.thumbs[0].share).toBeCloseTo(20_000 / large.cost.dueNow, 12);
+    expect(large.thumbs[0].share).toBeCloseTo(20_000 / BRIEF.money.budgetMinor, 12);
     expect(large.findings).toEqual(small.findings); // a note, never a check
   });
 });

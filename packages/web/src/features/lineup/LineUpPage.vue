@@ -59,6 +59,7 @@ const GROUPS: Readonly<Record<LineupRow['group'], string>> = {
   parts: 'Parts',
   frames: 'Frames',
   money: 'Money',
+  byHand: 'Worked out by hand',
   growth: 'Growth',
   rest: 'Watts, noise, room, risk',
 };

@@ -1,5 +1,5 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
-import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
+import { byHand, perAddedFrame, type LineUp, type LineUpEntry } from '@ripe-pick/core/compare';
 import type { GameRates, Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
@@ -11,7 +11,7 @@ import { pickName } from '../../shared/format/swaps.ts';
 /** A line of the comparison: one cell for every candidate, in their order. */
 export interface LineupRow {
   readonly id: string;
-  readonly group: 'parts' | 'frames' | 'money' | 'growth' | 'rest';
+  readonly group: 'parts' | 'frames' | 'money' | 'byHand' | 'growth' | 'rest';
   readonly label: string;
   readonly cells: readonly string[];
   /** Whether the candidates differ here. */
@@ -38,6 +38,8 @@ export interface GrowthCell {
 }
 /** By the candidate's place; undefined while it is being worked out. */
 export type GrowthOf = (entry: number) => GrowthCell | null | undefined;
+
+type ByHandFigures = ReturnType<typeof byHand>;
 
 /** A line-up being laid out as rows of text. */
 class Table {
@@ -198,6 +200,77 @@ class Table {
     );
   }
 
+  byHand(): void {
+    const add = this.adder('byHand');
+    const figures = new Map(this.entries.map((entry) => [entry, byHand(entry.summary, this.brief)]));
+    const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) => {
+      const found = figures.get(entry);
+      return (found && words(found)) ?? UNKNOWN;
+    };
+    const money = (minor: number | null) => (minor === null ? null : this.money(Math.round(minor)));
+    add(
+      'per-frame',
+      'Money per frame',
+      of(({ perFrame }) => money(perFrame)),
+    );
+    if (this.entries.length > 1)
+      add('per-added', `Money per frame more than ${this.entries[0].name}`, (entry) =>
+        entry === this.entries[0]
+          ? '–'
+          : (money(perAddedFrame(entry.summary, this.entries[0].summary)) ?? 'no frame more for more money'),
+      );
+    add(
+      'over',
+      'Over or under the budget',
+      of(({ overShare }) => (overShare === null ? null : overWords(overShare))),
+    );
+    add(
+      'per-storage',
+      'Storage, per 100 GB',
+      of(({ perStorageGb }) => money(perStorageGb === null ? null : perStorageGb * 100)),
+    );
+    add(
+      'per-memory',
+      'Memory, per GB',
+      of(({ perMemoryGb }) => money(perMemoryGb)),
+    );
+    add(
+      'per-watt',
+      'Power supply, per 100 W',
+      of(({ perPsuWatt }) => money(perPsuWatt === null ? null : perPsuWatt * 100)),
+    );
+    add(
+      'shares',
+      'Share of the budget',
+      of(({ shares }) => sharesWords(shares)),
+    );
+  }
+
+  /** How the supply is loaded, and what it draws in a month. */
+  power(): void {
+    const add = this.adder('byHand');
+    const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) =>
+      words(byHand(entry.summary, this.brief)) ?? UNKNOWN;
+    add(
+      'load-share',
+      'Load of the supply',
+      of(({ loadShare, bestLoadShare }) =>
+        loadShare === null
+          ? null
+          : `${percent(loadShare)}${bestLoadShare === null ? '' : ` (most efficient at ${percent(bestLoadShare)})`}`,
+      ),
+    );
+    add(
+      'month',
+      'Power in a month, at most',
+      of(({ kwhMonth, monthlyMinor }) =>
+        kwhMonth === null
+          ? null
+          : `${kwhMonth.toFixed(1)} kWh${monthlyMinor === null ? '' : `, ${this.money(Math.round(monthlyMinor))}`}`,
+      ),
+    );
+  }
+
   rest(): void {
     const add = this.adder('rest');
     add('load', 'Load', ({ traits }) => figure(traits.loadWatts, 'W'));
@@ -208,6 +281,18 @@ class Table {
     add('checks', 'Checks', checksCell);
   }
 }
+
+/** Over or under in per cent, to a tenth. */
+const overWords = (share: number) =>
+  share === 0
+    ? 'exactly on it'
+    : `${(Math.abs(share) * 100).toFixed(1)}\u00a0% ${share > 0 ? 'over' : 'under'}`;
+/** The slots that take most of the budget. */
+const sharesWords = (shares: readonly { readonly slot: Slot; readonly share: number }[]) =>
+  [...shares]
+    .sort((a, b) => b.share - a.share)
+    .map(({ slot, share }) => `${SLOT_NAMES[slot].toLowerCase()} ${percent(share)}`)
+    .join(', ') || null;
 
 function checksCell({ traits: { blocks, unknowns, notes }, summary }: LineUpEntry): string {
   if (summary.open.length > 0)
@@ -233,6 +318,8 @@ export function rowsOf(
   table.totals();
   if (prices) table.ripeness(prices);
   table.running();
+  table.byHand();
+  table.power();
   if (growth) table.growth(growth);
   table.rest();
   return table.rows;

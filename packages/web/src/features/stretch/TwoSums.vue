@@ -30,6 +30,12 @@ const swaps = computed(() => {
   const [a, b] = builds.value;
   return a && b && bench.session ? swapsBetween(a.picks, b.picks, bench.session) : [];
 });
+/** Below so much of the smaller figure a difference is seen by nobody. Chosen. */
+const LEAST_VISIBLE = 0.01;
+const isInvisible = computed(() => {
+  const [a, b] = builds.value;
+  return a !== null && b !== null && b.cost > a.cost && b.score - a.score < a.score * LEAST_VISIBLE;
+});
 /** Rates of the two builds may not be alike in everything; then it is said. */
 const unlike = computed(() => {
   const [a, b] = builds.value;
@@ -103,6 +109,9 @@ const keep = (step: FrontierStep, sum: number) =>
       </tbody>
     </table>
     <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
+    <p v-else-if="isInvisible" class="quiet">
+      What B shows more is less than one in a hundred: nobody sees it. A costs less.
+    </p>
     <p v-for="each in unlike" :key="each" class="unlike">Not quite alike: {{ each }}.</p>
     <p v-if="!builds[0]" class="quiet">The smaller sum buys no build that keeps the brief.</p>
     <ul v-if="swaps.length > 0">
