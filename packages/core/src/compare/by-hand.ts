@@ -2,7 +2,7 @@ import { SLOTS, type Brief, type Slot } from '../parts/index.ts';
 import type { Summary } from '../swaps/index.ts';
 
 /** What builders work out by hand. Money in minor units of the brief's currency, with fractions; null: not known. */
-export interface ByHand {
+interface ByHand {
   /** Counted total over the frames of the brief's measure. */
   readonly perFrame: number | null;
   /** Price of the bought drives over what they hold, and of the memory. */

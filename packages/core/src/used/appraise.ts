@@ -36,9 +36,14 @@ export interface Appraisal {
   readonly newCost: Cents | null;
   /** Asking price at which the find costs what the equals cost new, risks counted on both sides. */
   readonly fairPrice: Cents | null;
-  /** Where to start, and where it still saves enough to be worth the trouble: whole major units. */
+  /**
+   * Where to start, and where it still saves enough to be worth the trouble: whole major units, and never more than what is
+   * asked.
+   */
   readonly firstOffer: Cents | null;
   readonly mostOffer: Cents | null;
+  /** Whether less is asked than it would still be worth. */
+  readonly isAskedLess: boolean;
   readonly verdict: 'take' | 'haggle' | 'pass' | 'unknown';
   /** For each slot of the find the best new part that the find's whole money buys; null when it buys none. */
   readonly sameMoney: Priced | null;
@@ -86,10 +91,58 @@ class NewParts {
     return this.catalogue.parts.filter((part) => part.kind === kind);
   }
 
-  equalOf(part: Part): NewEqual {
-    const equals = this.ofKind(part.kind).filter((each) => doesAsMuch(each, part, this.index));
-    const [cheapest] = equals.flatMap((each) => this.offers(each)).sort((a, b) => a.dueNow - b.dueNow);
-    return { part: part.id, equal: cheapest ?? null };
+  /** New offers of parts that do at least as much, the cheapest first, one of each part. */
+  private equalsOf(part: Part): Priced[] {
+    return this.ofKind(part.kind)
+      .filter((each) => doesAsMuch(each, part, this.index))
+      .flatMap((each) =>
+        this.offers(each)
+          .sort((a, b) => a.dueNow - b.dueNow)
+          .slice(0, 1),
+      )
+      .sort((a, b) => a.dueNow - b.dueNow);
+  }
+
+  /** The cheapest equals of a find's parts that fit together; each by itself where the find's own parts do not. */
+  equalsFor(own: readonly Part[]): NewEqual[] {
+    const equals = own.map((part) => this.equalsOf(part));
+    const alone = own.map(({ id }, n): NewEqual => ({ part: id, equal: equals[n].at(0) ?? null }));
+    if (own.length < 2 || equals.some((offers) => offers.length === 0)) return alone;
+    const chosen = this.cheapestTogether(own, equals);
+    return own.map(({ id }, n) => ({ part: id, equal: chosen?.[n] ?? null }));
+  }
+
+  /** Looks through the equals by rising price, dropping whatever is dearer than the best or does not fit what stands already. */
+  private cheapestTogether(
+    own: readonly Part[],
+    equals: readonly (readonly Priced[])[],
+  ): readonly Priced[] | null {
+    const { parts, brief } = this.priceIndex;
+    const context = ruleContext(brief, parts, this.catalogue.frameModel);
+    const blocksOf = (some: readonly Part[]) => {
+      const set = Object.fromEntries(slotsOfListing({ parts: some.map(({ id }) => id) }, parts));
+      return checkBuild(decided(set), context).flatMap(({ rule, verdict, isAdvice }) =>
+        verdict === 'block' && !isAdvice ? [rule] : [],
+      );
+    };
+    let best: { readonly cost: number; readonly chosen: readonly Priced[] } | null = null;
+    const least = equals.map((offers) => offers[0].dueNow);
+    const visit = (chosen: readonly Priced[], cost: number): void => {
+      const depth = chosen.length;
+      if (depth === own.length) best = { cost, chosen };
+      const rest = least.slice(depth + 1).reduce((sum, each) => sum + each, 0);
+      for (const offer of depth === own.length ? [] : equals[depth]) {
+        const next = cost + offer.dueNow;
+        if (best && next + rest >= best.cost) break;
+        const some = [...chosen, offer];
+        // What a few parts alone always miss is missed by the find's own as well.
+        const known = new Set(blocksOf(own.slice(0, some.length)));
+        const now = some.flatMap(({ offer: { part } }) => parts.get(part) ?? []);
+        if (blocksOf(now).every((rule) => known.has(rule))) visit(some, next);
+      }
+    };
+    visit([], 0);
+    return (best as { readonly chosen: readonly Priced[] } | null)?.chosen ?? null; // written in the visits
   }
 
   /** The new part of a slot that does most for a sum; by rate where the slot makes frames, else the dearest equal. */
@@ -166,13 +219,15 @@ export function appraise(
   const paid = cents(priceMinor + terms.shippingMinor);
   const newParts = new NewParts(catalogue, priceIndex);
   const own = find.parts.flatMap((id) => priceIndex.parts.get(id) ?? []);
-  const equals = own.map((part) => newParts.equalOf(part));
+  const equals = newParts.equalsFor(own);
   const fresh = own.length === find.parts.length ? costNew(equals, priceIndex) : null;
   const fairPrice = fresh && breakEvenPrice(terms, fresh.cost);
   const major = 10 ** minorPlaces(priceIndex.currency);
   const wholeMajor = (share: number) =>
     fresh && cents(Math.floor(breakEvenPrice(terms, fresh.cost * share) / major) * major);
-  const mostOffer = wholeMajor(1 - LEAST_SAVING);
+  const worth = wholeMajor(1 - LEAST_SAVING);
+  /** Nobody offers more than is asked. */
+  const atMostAsked = (minor: Cents | null) => (minor === null ? null : cents(Math.min(minor, priceMinor)));
   return {
     paid,
     risk: usedCost({ ...terms, priceMinor }),
@@ -180,12 +235,13 @@ export function appraise(
     newPrice: fresh && cents(fresh.price),
     newCost: fresh && cents(fresh.cost),
     fairPrice,
-    firstOffer: wholeMajor(OPENING),
-    mostOffer,
+    firstOffer: atMostAsked(wholeMajor(OPENING)),
+    mostOffer: atMostAsked(worth),
+    isAskedLess: worth !== null && priceMinor < worth,
     verdict:
-      fairPrice === null || mostOffer === null
+      fairPrice === null || worth === null
         ? 'unknown'
-        : priceMinor <= mostOffer
+        : priceMinor <= worth
           ? 'take'
           : priceMinor <= fairPrice * HAGGLE
             ? 'haggle'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { costOf, priceIndexOf } from '../money/index.ts';
 import type { Brief, Catalogue, Offer, Picks } from '../parts/index.ts';
-import { BRIEF, CARD, CATALOGUE, MODEL, OFFERS } from '../test/fixtures.ts';
+import { BRIEF, CARD, CATALOGUE, COOLER, MODEL, OFFERS, PROCESSOR } from '../test/fixtures.ts';
 import { apportion } from '../units/index.ts';
 import { appraise, offersOf, testList, withListings, type UsedListing } from './index.ts';
 
@@ -62,10 +62,46 @@ describe('what a find is worth', () => {
     expect(newPrice).toBe(21_000);
   });
   it('fair, opening and last offers are in order, and paying the fair price costs what the new one costs', () => {
-    const { fairPrice, firstOffer, mostOffer, newCost } = at({});
+    const { fairPrice, firstOffer, mostOffer, newCost, isAskedLess } = at({ priceMinor: 30_000 });
+    expect(isAskedLess).toBe(false);
     expect((firstOffer ?? 0) < (mostOffer ?? 0) && (mostOffer ?? 0) < (fairPrice ?? 0)).toBe(true);
     expect(Math.abs(at({ priceMinor: fairPrice ?? 0 }).risk.cost - (newCost ?? 0))).toBeLessThanOrEqual(1);
     expect((mostOffer ?? 1) % 100).toBe(0);
+  });
+  it('nobody is told to offer more than is asked', () => {
+    const { firstOffer, mostOffer, isAskedLess, fairPrice } = at({ priceMinor: 5000 });
+    expect([firstOffer, mostOffer, isAskedLess]).toEqual([5000, 5000, true]);
+    expect(fairPrice).toBeGreaterThan(5000);
+  });
+  it('several parts are held against new ones that fit together', () => {
+    // The cheapest board that does as much has another socket than the cheapest processor: neither pair is the sum of the two.
+    const cpu = (id: string, socket: string, minor: number) => ({
+      part: { ...PROCESSOR, id, socket },
+      offer: { ...OFFERS[0], id: `${id}.near`, part: id, priceMinor: minor },
+    });
+    const other = cpu('cpu-other', 'X9', 9000);
+    const cooler = { ...COOLER, sockets: [...(COOLER.sockets ?? []), 'X9'] };
+    const paired: Catalogue = {
+      ...world,
+      parts: [...world.parts.filter(({ id }) => id !== 'cooler'), cooler, other.part],
+      offers: [...world.offers, other.offer],
+      frameModel: {
+        ...world.frameModel,
+        cpus: [
+          ...world.frameModel.cpus,
+          ...world.frameModel.cpus
+            .filter(({ part }) => part === 'cpu')
+            .map((rate) => ({ ...rate, part: 'cpu-other' })),
+        ],
+      },
+    };
+    const bundle = { ...FIND, parts: ['cpu', 'motherboard'] };
+    const told = (find: UsedListing) => appraise(find, picks, paired, priceIndexOf(paired, BRIEF));
+    // Alone, a processor's equal may have any socket: 90.00.
+    expect(told({ ...FIND, parts: ['cpu'] })?.newPrice).toBe(9000);
+    // With its board the equals must fit each other: 120.00 and 80.00, and not 90.00 and 80.00.
+    expect(told(bundle)?.equals.map(({ equal }) => equal?.offer.part)).toEqual(['cpu', 'motherboard']);
+    expect(told(bundle)?.newPrice).toBe(20_000);
   });
   it('says take, haggle and pass as the price rises, and unknown where nothing new does as much', () => {
     expect([9000, 15_500, 21_500].map((priceMinor) => at({ priceMinor }).verdict)).toEqual([

@@ -131,7 +131,9 @@ function tryIt() {
           <b>{{ VERDICTS[appraisal.verdict].shape }} {{ VERDICTS[appraisal.verdict].word }}</b>
           <span v-if="appraisal.verdict === 'take'"
             >: it costs {{ amount(appraisal.risk.cost) }} with its risk, where the same new costs
-            {{ amount(appraisal.newCost) }}.</span
+            {{ amount(appraisal.newCost) }}.<template v-if="appraisal.isAskedLess">
+              Less is asked than it would still be worth: nothing more has to be offered.</template
+            ></span
           >
           <span v-else-if="appraisal.verdict === 'haggle'"
             >: start at {{ amount(appraisal.firstOffer) }}, and go no higher than

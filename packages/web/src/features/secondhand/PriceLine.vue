@@ -14,10 +14,11 @@ const BAR = 44;
 const THICK = 22;
 
 const marks = computed(() => {
-  const { firstOffer, mostOffer, fairPrice, newPrice } = props.appraisal;
+  const { firstOffer, mostOffer, fairPrice, newPrice, isAskedLess } = props.appraisal;
   return [
-    { key: 'first', words: 'start at', value: firstOffer, above: true },
-    { key: 'most', words: 'at most', value: mostOffer, above: false },
+    // Where less is asked, nothing is to be haggled for.
+    { key: 'first', words: 'start at', value: isAskedLess ? null : firstOffer, above: true },
+    { key: 'most', words: 'at most', value: isAskedLess ? null : mostOffer, above: false },
     { key: 'fair', words: 'fair', value: fairPrice, above: true },
     { key: 'new', words: 'new', value: newPrice, above: false },
   ].filter((mark): mark is typeof mark & { value: NonNullable<typeof mark.value> } => mark.value !== null);

@@ -32,9 +32,14 @@ const swaps = computed(() => {
 });
 /** Below so much of the smaller figure a difference is seen by nobody. Chosen. */
 const LEAST_VISIBLE = 0.01;
-const isInvisible = computed(() => {
+const differs = (a: number, b: number) => Math.abs(b - a) >= a * LEAST_VISIBLE;
+/** What the dearer build shows for its money, where its figure is hardly higher; null: it is. */
+const littleGain = computed(() => {
   const [a, b] = builds.value;
-  return a !== null && b !== null && b.cost > a.cost && b.score - a.score < a.score * LEAST_VISIBLE;
+  if (!a || !b || b.cost <= a.cost || differs(a.score, b.score)) return null;
+  return a.games.some(({ average }, n) => differs(average, b.games[n].average))
+    ? 'By the brief’s measure B is less than one in a hundred ahead: it gives in one game what it takes in another. A costs less.'
+    : 'What B shows more is less than one in a hundred, in every game: nobody sees it. A costs less.';
 });
 /** Rates of the two builds may not be alike in everything; then it is said. */
 const unlike = computed(() => {
@@ -109,9 +114,7 @@ const keep = (step: FrontierStep, sum: number) =>
       </tbody>
     </table>
     <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
-    <p v-else-if="isInvisible" class="quiet">
-      What B shows more is less than one in a hundred: nobody sees it. A costs less.
-    </p>
+    <p v-else-if="littleGain" class="quiet">{{ littleGain }}</p>
     <p v-for="each in unlike" :key="each" class="unlike">Not quite alike: {{ each }}.</p>
     <p v-if="!builds[0]" class="quiet">The smaller sum buys no build that keeps the brief.</p>
     <ul v-if="swaps.length > 0">
