@@ -29,7 +29,11 @@ export function candidatesNow(
       totalMinor: basisTotal(cost, session.brief.money.costBasis),
       score: rates.status === 'known' ? rates.objective.score : null,
       gone: bought
-        .filter(({ offer }) => !session.priceIndex.offers.get(offer)?.inStock)
+        .filter(({ offer }) => {
+          const known = session.priceIndex.offers.get(offer);
+          // The price of a list was never for sale here.
+          return !known?.inStock && !known?.listed;
+        })
         .map(({ part }) => partName(session, part)),
       offers: bought.map(({ offer }) => offer),
     };

@@ -24,8 +24,8 @@ export function trackedOffers(
       !conditionsFor(brief, slot).includes(offer.condition)
     )
       return [];
-    // Shares of a lot are no prices of their own.
-    if (offer.lot !== undefined) return [];
+    // Shares of a lot are no prices of their own, and those of a list do not move.
+    if (offer.lot !== undefined || offer.listed) return [];
     const observations = observationsOf(offer.id);
     const priced = priceIndex.priced(offer);
     const units =

@@ -5,7 +5,9 @@ import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
 import { dayNumber } from '../units/index.ts';
 import { priceIndexOf } from '../money/index.ts';
+import type { Offer } from '../parts/index.ts';
 import {
+  candidatesNow,
   changesBetween,
   daysAhead,
   listingWait,
@@ -177,6 +179,23 @@ describe('what is watched', () => {
       whereToBuy: { ...brief.whereToBuy, shopsOut: catalogue.shops.map((shop) => shop.id) },
     });
     expect(trackedOffers(a.id, shut, () => [])).toEqual([]);
+  });
+  it('does not watch the prices of lists, and does not call them sold out', () => {
+    const listed: Offer = {
+      id: 'found-v-cpu',
+      part: 'cpu',
+      shop: 'near',
+      priceMinor: 11_000,
+      condition: 'new',
+      inStock: false,
+      seenOn: '2026-11-13',
+      listed: { backs: [] },
+    };
+    const world = { ...catalogue, offers: [...catalogue.offers, listed] };
+    const session = openSession(world, brief);
+    expect(trackedOffers('cpu', session.priceIndex, () => []).map(({ id }) => id)).not.toContain(listed.id);
+    const candidate = { id: 'c', name: 'Found', picks: { cpu: { part: 'cpu', offer: listed.id } } };
+    expect(candidatesNow(session, [candidate])[0].gone).toEqual([]);
   });
   it('looks ahead to the day of the brief, at least one day and ninety at most', () => {
     const on = (readyBy: string | null) =>

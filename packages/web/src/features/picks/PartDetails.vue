@@ -45,7 +45,7 @@ const offers = computed(() => {
         shop,
         amount: shop ? inIndexCurrency(index, shop, offer.priceMinor) : null,
         barrier,
-        why: barrier ? BARRIERS[barrier] : '',
+        why: offer.listed ? 'the price of a list, not for sale' : barrier ? BARRIERS[barrier] : '',
       };
     })
     .sort((a, b) => (a.amount ?? Infinity) - (b.amount ?? Infinity));
