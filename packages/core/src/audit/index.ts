@@ -4,4 +4,4 @@ export { foundPrices } from './found-list.ts';
 export type { ListLine } from './line.ts';
 export { isSure, partMatcher } from './match.ts';
 export { readAmount } from './numbers.ts';
-export { readList } from './read-list.ts';
+export { readList, type ListRead } from './read-list.ts';

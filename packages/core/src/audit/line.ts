@@ -98,8 +98,16 @@ const which = (text: string): TotalKind => {
   return 'dueNow';
 };
 
+/** A longer line is no line of a list: it is shown with what counts as nothing, and not read. Chosen. */
+export const LONGEST_LINE = 1000;
+
 /** Reads one line, or one sentence, in its list's style. Nothing is dropped: what is no part is a note. */
 export function readLine(raw: string, line: number, style: ListStyle): ListLine {
+  if (raw.length <= LONGEST_LINE) return readShort(raw, line, style);
+  return { ...BLANK, line, raw, link: null, kind: 'remark', name: raw.slice(0, 80) };
+}
+
+function readShort(raw: string, line: number, style: ListStyle): ListLine {
   const link = raw.match(LINK)?.[0] ?? null;
   const whole = plainText(raw.replace(LINK, '').replace(BULLET, ''));
   const head = slotHead(whole);

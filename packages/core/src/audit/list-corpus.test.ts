@@ -173,6 +173,13 @@ describe('what a list is asked', () => {
       addUp(list, briefIn('USD'), new Map([[doubtKey(doubt), answer]])).totals?.dueNow;
     expect([1200, -1200, 0].map(dueNow)).toEqual([16_200, 13_800, 15_000]);
   });
+  it('a line of over a thousand letters is shown and not read; a spoken list of many sentences is', () => {
+    const long = readList(`GPU: ${'x'.repeat(1000)} - $150`, 'USD');
+    expect(long.lines).toMatchObject([{ kind: 'remark', price: null }]);
+    const spoken = readList('The supply is a Mast 500, fifty dollars. '.repeat(60), 'USD');
+    expect(spoken.lines).toHaveLength(60);
+    expect(addUp(spoken, briefIn('USD')).totals?.dueNow).toBe(300_000);
+  });
   it('a line that says what it comes to is held to it', () => {
     const { findings } = addUp(
       readList('PSU: Mast 500 - $30.00 - $7.00 MIR = $24.00', 'USD'),

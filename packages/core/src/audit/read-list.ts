@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { type ListAmount, type ListStyle } from './amounts.ts';
-import { plainText, readLine, slotOfWord, type ListLine } from './line.ts';
+import { LONGEST_LINE, plainText, readLine, slotOfWord, type ListLine } from './line.ts';
 import type { ListExtra } from './line-price.ts';
 import { doubtKey } from './doubts.ts';
 import { tokensOf } from './tokens.ts';
@@ -104,21 +104,21 @@ export function readList(
   return { lines: withHeadings(lines), shape, currency: style.currency, asked };
 }
 
-function readText(rows: readonly string[], style: ListStyle): ListLine[] {
-  return rows.flatMap((row, n) =>
-    row.trim() === '' || isRule(row)
-      ? []
-      : sentencesOf(row, style).map((piece) => readLine(piece, n + 1, style)),
-  );
-}
+const readText = (rows: readonly string[], style: ListStyle): ListLine[] =>
+  rows.flatMap((row, n) => (row.trim() === '' || isRule(row) ? [] : readRow(row, n + 1, style)));
 
-/** Sentences of a line, where more than one of them is about money. What refers back stays with what it refers to. */
-function sentencesOf(row: string, style: ListStyle): string[] {
-  const pieces = row.split(
-    /(?<=[\p{L}\d)€$£][.!?;])\s+(?=\p{L})(?!(?:that|which|it|this|so that|after|but)\b(?! (?:leaves|brings|makes|puts|gives)))|,?\s+(?=(?:and )?then (?:the|a|for|we|i)\b)/iu,
-  );
-  const withMoney = pieces.filter((piece) => readLine(piece, 0, style).kind !== 'note');
-  return withMoney.length > 1 ? pieces.filter((piece) => piece.trim() !== '') : [row];
+/** Ends of sentences; what refers back stays with what it refers to. */
+const SENTENCE =
+  /(?<=[\p{L}\d)€$£][.!?;]) (?=\p{L})(?!(?:that|which|it|this|so that|after|but)\b(?! (?:leaves|brings|makes|puts|gives)))|,? (?=(?:and )?then (?:the|a|for|we|i)\b)/iu;
+
+/** A row, sentence by sentence where more than one of them is about money. */
+function readRow(row: string, n: number, style: ListStyle): ListLine[] {
+  const text = row.replace(/\s{2,}/g, ' ');
+  const pieces = text.split(SENTENCE).filter((piece) => piece.trim() !== '');
+  if (pieces.length < 2) return [readLine(text, n, style)];
+  const lines = pieces.map((piece) => readLine(piece, n, style));
+  const isApart = lines.filter(({ kind }) => kind !== 'note').length > 1 || text.length > LONGEST_LINE;
+  return isApart ? lines : [readLine(text, n, style)];
 }
 
 const isHeading = (raw: string) => /^\s*#{1,6}\s|:\s*\**\s*$|^\s*\*\*[^*]+\*\*\s*$/.test(raw);

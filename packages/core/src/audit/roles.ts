@@ -159,13 +159,19 @@ function dashSign(
   return before === 'b' && /[RKDC]/.test(phraseAt(tokens, next.to + 1)?.sign ?? '') ? 'M' : ':';
 }
 
+/** Phrases by their first word, the longest first. */
+const phrasesBy = new Map<string, (typeof SIGNED)[number][]>();
+for (const phrase of SIGNED)
+  phrasesBy.set(phrase.words[0], [...(phrasesBy.get(phrase.words[0]) ?? []), phrase]);
 const phraseAt = (tokens: readonly Token[], at: number) =>
-  SIGNED.find(({ words }) =>
-    words.every(
-      (word, n) =>
-        tokens.at(at + n) && tokens[at + n].kind !== 'number' && tokens[at + n].text.toLowerCase() === word,
-    ),
-  );
+  tokens.at(at) &&
+  phrasesBy
+    .get(tokens[at].text.toLowerCase())
+    ?.find(({ words }) =>
+      words.every(
+        (word, n) => tokens[at + n]?.kind !== 'number' && tokens[at + n]?.text.toLowerCase() === word,
+      ),
+    );
 
 function symbolsOf(tokens: readonly Token[], amounts: readonly FoundAmount[]): Symbol[] {
   const starts = new Map(amounts.map((found) => [found.from, found]));
@@ -291,8 +297,9 @@ export function rolesOf(tokens: readonly Token[], amounts: readonly FoundAmount[
       for (let token = start; token <= symbols[at].to; token++) used.add(token);
     }
   };
+  let line = signs.join('');
   for (const { pattern, roles, says: said } of COMPILED)
-    for (let match = pattern.exec(signs.join('')); match; match = pattern.exec(signs.join(''))) {
+    for (let match = pattern.exec(line); match; match = pattern.exec(line)) {
       use(match.index, match.index + match[0].length - 1);
       for (const [group, role] of Object.entries(roles)) {
         const place = match.indices?.groups?.[group]?.[0];
@@ -301,6 +308,7 @@ export function rolesOf(tokens: readonly Token[], amounts: readonly FoundAmount[
       }
       if (said) says.add(said);
       signs.fill('_', match.index, match.index + match[0].length);
+      line = signs.join('');
     }
   if (signs.includes('V')) says.add('taxIncluded');
   if (signs.includes('I')) says.add('shippingIncluded');

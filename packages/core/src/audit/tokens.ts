@@ -20,9 +20,10 @@ const NUMBER = /\d[\dOolI?]*(?:[.,'’\u00a0\u202f][\dOolI?]+)*(?:[.,](?:[-–�
 const PARTED = /\d{1,3}(?: \d{3})+(?:[.,]\d{1,2})?(?![\d.,\p{L}])/uy;
 const WORD = /[\p{L}\p{N}]+(?:[-'’./+&][\p{L}\p{N}]+)*(?:\/(?=\s))?/uy;
 const ARROW = /->|=>|→/uy;
-const signs = [...CURRENCIES.keys()]
-  .filter((sign) => !/^\p{L}{4,}$/u.test(sign))
-  .sort((a, b) => b.length - a.length);
+/** Signs and codes by their first character, the longest first. */
+const signsBy = new Map<string, string[]>();
+for (const sign of [...CURRENCIES.keys()].sort((a, b) => b.length - a.length))
+  if (!/^\p{L}{4,}$/u.test(sign)) signsBy.set(sign[0], [...(signsBy.get(sign[0]) ?? []), sign]);
 
 const plain = (kind: Token['kind'], text: string, start: number): Token => ({
   kind,
@@ -41,7 +42,7 @@ const isLetter = (letter: string | undefined) => letter !== undefined && /\p{L}/
 
 /** A sign or code of a currency that begins here; letters must not go on into a word. */
 function signAt(text: string, at: number, isAfterNumber: boolean): string | null {
-  const sign = signs.find((each) => text.startsWith(each, at));
+  const sign = signsBy.get(text[at])?.find((each) => text.startsWith(each, at));
   if (!sign) return null;
   const hasLetterEnd = isLetter(sign.at(-1));
   if (hasLetterEnd && (isLetter(text[at + sign.length]) || (isLetter(text[at - 1]) && !isAfterNumber)))

@@ -30,8 +30,20 @@ const catalogueStore = useCatalogue();
 const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
-const { text, answers, settled, list, audit, isLeftOut, matched, partLines, rows, left, makeCandidate } =
-  useListAudit();
+const {
+  text,
+  answers,
+  settled,
+  list,
+  isReading,
+  audit,
+  isLeftOut,
+  matched,
+  partLines,
+  rows,
+  left,
+  makeCandidate,
+} = useListAudit();
 const currency = computed(() => list.value.currency);
 /** Lines that count as nothing: shown, so that nothing is dropped in silence. */
 const others = computed(() =>
@@ -163,9 +175,11 @@ function clear() {
         ></textarea>
         <p class="quiet">
           {{
-            list.lines.length === 0
-              ? 'Nothing leaves this machine.'
-              : `Read as ${list.shape === 'text' ? 'plain text' : list.shape === 'csv' ? 'a table' : 'Markdown'}: ${partLines.length} ${partLines.length === 1 ? 'part' : 'parts'}, in ${currency}.${partLines.length > MOST_ROWS ? ` The first ${MOST_ROWS} are matched.` : ''}`
+            isReading
+              ? 'Reading…'
+              : list.lines.length === 0
+                ? 'Nothing leaves this machine.'
+                : `Read as ${list.shape === 'text' ? 'plain text' : list.shape === 'csv' ? 'a table' : 'Markdown'}: ${partLines.length} ${partLines.length === 1 ? 'part' : 'parts'}, in ${currency}.${partLines.length > MOST_ROWS ? ` The first ${MOST_ROWS} are matched.` : ''}`
           }}
         </p>
         <p v-if="text.length > LONGEST" class="failure" role="alert">

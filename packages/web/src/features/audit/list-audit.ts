@@ -1,4 +1,5 @@
-import { computed, type Ref } from 'vue';
+import { wrap } from 'comlink';
+import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import type { Version } from '@ripe-pick/contract';
 import {
@@ -9,9 +10,11 @@ import {
   partMatcher,
   readList,
   type ListLine,
+  type ListRead,
 } from '@ripe-pick/core/audit';
 import { foundOfferId } from '@ripe-pick/core/buying';
 import { slotsFor, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
+import type { ListReader } from '../../workers/list.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -32,6 +35,33 @@ export interface AuditRow {
   readonly slot: Slot | null;
 }
 
+/** Reads what was typed in a worker, so that the page never stands still; the last that was typed counts. */
+function useReader(
+  text: Readonly<Ref<string | null | undefined>>,
+  currency: Ref<string>,
+  answers: Ref<ReadonlyMap<string, number>>,
+) {
+  const worker = new Worker(new URL('../../workers/list.worker.ts', import.meta.url), { type: 'module' });
+  onScopeDispose(() => worker.terminate());
+  const reader = wrap<ListReader>(worker);
+  const list = shallowRef<ListRead>(readList('', currency.value));
+  const isReading = ref(false);
+  let ticket = 0;
+  watch(
+    [text, currency, answers],
+    async () => {
+      const own = ++ticket;
+      isReading.value = true;
+      const read = await reader.read((text.value ?? '').slice(0, LONGEST), currency.value, answers.value);
+      if (own !== ticket) return;
+      list.value = read;
+      isReading.value = false;
+    },
+    { immediate: true },
+  );
+  return { list, isReading };
+}
+
 /** The list as it was read and added up, with the answers that were given. */
 function useReading() {
   const bench = useBench();
@@ -42,14 +72,13 @@ function useReading() {
   const answers = useDraft<Record<string, number>>('ripe-pick-audit-answers', {});
   const settled = refDebounced(text, 200);
   const given = computed(() => new Map(Object.entries(answers.value)));
-  const list = computed(() =>
-    readList((settled.value ?? '').slice(0, LONGEST), workspace.brief.money.currency, given.value),
-  );
+  const currency = computed(() => workspace.brief.money.currency);
+  const { list, isReading } = useReader(settled, currency, given);
   const audit = computed(() =>
     addUp(
       list.value,
       {
-        currency: workspace.brief.money.currency,
+        currency: currency.value,
         limitMinor: bench.limit,
         claimHabits: workspace.brief.money.claimHabits,
         rates: catalogueStore.stored?.currencyRates ?? [],
@@ -59,7 +88,7 @@ function useReading() {
   );
   /** The user may say that a line is none of the list. */
   const isLeftOut = (raw: string) => answers.value[doubtKey({ raw, what: 'unclear' })] === 0;
-  return { text, answers, settled, list, audit, isLeftOut };
+  return { text, answers, settled, list, isReading, audit, isLeftOut };
 }
 
 /** Its parts, and what they are here. */
