@@ -84,7 +84,7 @@ describe('forks', () => {
         known.set(key, builds);
         return builds;
       };
-      for (const { code, branches } of finish(solveForks(session))) {
+      for (const { code, branches } of finish(solveForks(session)).forks) {
         met.set(code, (met.get(code) ?? 0) + 1);
         for (const branch of branches) {
           const wish = CONDITIONS[code].brief?.(brief, branch.code) ?? brief;
@@ -117,7 +117,7 @@ describe('forks', () => {
         expect(isComplete).toBe(true);
         const scoresAt = (sum: number) =>
           finish(solveForks(openSession(catalogue, withLimit(tiny.brief, sum))))
-            .find((fork) => fork.code === code)
+            .forks.find((fork) => fork.code === code)
             ?.branches.map(({ code: of, answer }) => ({ of, score: answer?.score ?? -1 })) ?? [];
         for (const sum of [...turns.map(({ from }) => from), session.limit, most]) {
           const best = turns.findLast(({ from }) => from <= sum)?.best;

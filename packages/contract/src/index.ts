@@ -66,6 +66,7 @@ export {
   type Receipt,
   type ClaimKept,
   type Version,
+  versionSchema,
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
 export { idSchema } from './primitives.ts';

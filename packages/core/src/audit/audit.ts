@@ -84,21 +84,31 @@ class Sums {
     private readonly answers: ReadonlyMap<string, number>,
   ) {
     for (const { line, raw, sign, codes } of list.asked)
-      this.doubts.push({ line, raw, text: sign, readings: [], what: 'currency', codes });
+      this.doubts.push({ line, raw, text: sign, readings: [], what: 'currency', codes, nth: 0 });
   }
   get buckets(): readonly Bucket[] {
     return [...this.parts, this.whole];
   }
 
+  private readonly met = new Map<string, number>();
+  private nthOf(line: number, raw: string, what: Doubt['what']): number {
+    const key = `${line}:${what}:${raw}`;
+    const nth = this.met.get(key) ?? 0;
+    this.met.set(key, nth + 1);
+    return nth;
+  }
+
   /** An amount in the list's currency; null: it is asked about. */
   private read({ line, raw }: ListLine, amount: ListAmount, what: Doubt['what']): number | null {
+    // Two doubts of one kind in one line have each an answer of their own.
+    const nth = amount.kind === 'sure' ? 0 : this.nthOf(line, raw, what);
     const ask = (text: string, readings: readonly number[], kind: Doubt['what']) => {
-      this.doubts.push({ line, raw, text, readings, what: kind, codes: [] });
+      this.doubts.push({ line, raw, text, readings, what: kind, codes: [], nth: kind === 'rate' ? 0 : nth });
       return null;
     };
     // Its sign is asked about once, for the whole list.
     if (amount.sign !== undefined) return null;
-    const known = amount.kind === 'sure' ? amount.minor : this.answers.get(doubtKey({ raw, what }));
+    const known = amount.kind === 'sure' ? amount.minor : this.answers.get(doubtKey({ raw, what, nth }));
     if (known === undefined)
       return amount.kind === 'doubtful' ? ask(amount.text, amount.readings, what) : null;
     if (amount.currency === this.list.currency) return known;
@@ -164,6 +174,7 @@ class Sums {
         readings,
         what: 'unclear',
         codes: [],
+        nth: 0,
       });
     }
   }

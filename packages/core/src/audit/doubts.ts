@@ -10,7 +10,14 @@ export interface Doubt {
   readonly what: Exclude<LineKind, 'part' | 'note' | 'remark'> | 'price' | 'result' | 'currency' | 'rate';
   /** Of a sign: the codes that it may stand for. */
   readonly codes: readonly string[];
+  /** Which of its kind it is in its line, from 0. */
+  readonly nth: number;
 }
 
 /** What an answer is kept under: the line as it is written, so that it counts for no other list's line of the same number. */
-export const doubtKey = ({ raw, what }: Pick<Doubt, 'raw' | 'what'>): string => `${raw.trim()}:${what}`;
+export const doubtKey = ({
+  raw,
+  what,
+  nth = 0,
+}: Pick<Doubt, 'raw' | 'what'> & Partial<Pick<Doubt, 'nth'>>): string =>
+  `${raw.trim()}:${what}${nth === 0 ? '' : `:${nth}`}`;

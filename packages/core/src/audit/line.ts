@@ -4,7 +4,7 @@ import { Amounts, priceOf, type ListExtra } from './line-price.ts';
 import { quantityOf } from './line-quantity.ts';
 import { rolesOf } from './roles.ts';
 import { tokensOf, type Token } from './tokens.ts';
-import { CHARGE_STARTS, LINE_WORDS, SLOT_BY_WORD } from './vocabulary.ts';
+import { CHARGE_STARTS, LINE_WORDS, SLOT_BY_WORD, WHOLE_LIST_WORDS } from './vocabulary.ts';
 
 /** Which sum a total states; `listed`: before what comes off, `parts`: without shipping and tax. */
 export type TotalKind = 'dueNow' | 'expected' | 'after' | 'listed' | 'parts';
@@ -150,13 +150,18 @@ function readShort(raw: string, line: number, style: ListStyle): ListLine {
   };
   if (money.loose) return { ...shared, kind: 'unclear', price: money.loose };
   const isPart = money.price !== null || isOwned || (head.slot !== null && name !== '');
-  if (isPart && name === '' && head.slot === null) return { ...shared, kind: 'unclear', price: money.price };
+  if (isPart && head.slot === null && isOfWholeList(name.toLowerCase().split(/\s+/)))
+    return { ...shared, kind: 'unclear', price: money.price };
   if (/^(?:none|n\/a|nothing|tbd|tba)$/i.test(name)) return { ...shared, kind: 'note' };
   if (isPart) return { ...shared, kind: 'part', price: money.price, slotWord: head.slot ?? spokenSlot(text) };
   if (shared.extras.length === 1)
     return { ...shared, kind: shared.extras[0].kind, price: shared.extras[0].amount, extras: [] };
   return { ...shared, kind: 'note' };
 }
+
+/** Whether words name nothing but the list as a whole. */
+const isOfWholeList = (words: readonly string[]) =>
+  words.every((word) => WHOLE_LIST_WORDS.has(word) || !/\p{L}/u.test(word));
 
 /** Lines about the whole list: totals, budgets, charges, and what is only worked out. */
 function statedLine(
@@ -176,10 +181,12 @@ function statedLine(
     };
   }
   if (LINE_WORDS.remark.test(text)) return { kind: 'remark', price: every[0], name: text };
-  if (isTotal(text, tokens[amounts.roled.amounts[0].found.from].start))
-    return { kind: 'total', name: text, totals: totalsIn(text, amounts, style) };
-  if (LINE_WORDS.budget.test(text)) return { kind: 'budget', price: every[0], name: text };
-  return null;
+  const isOfWhole = isOfWholeList(amounts.roled.unknown);
+  if (LINE_WORDS.budget.test(text) && isOfWhole) return { kind: 'budget', price: every[0], name: text };
+  if (!isTotal(text, tokens[amounts.roled.amounts[0].found.from].start)) return null;
+  // "Total Silence fan: $15" begins like a total and names something: it is asked about.
+  if (!isOfWhole) return { kind: 'unclear', price: every[0], name: text };
+  return { kind: 'total', name: text, totals: totalsIn(text, amounts, style) };
 }
 
 /** "Total: 15", "that is 15 total"; but "3 fans: 15 total" is a part. */

@@ -173,6 +173,19 @@ describe('what a list is asked', () => {
       addUp(list, briefIn('USD'), new Map([[doubtKey(doubt), answer]])).totals?.dueNow;
     expect([1200, -1200, 0].map(dueNow)).toEqual([16_200, 13_800, 15_000]);
   });
+  it('two doubts of one line have each their own answer', () => {
+    const list = readList('PSU: Mast 500 - about $50 - about $10 MIR', 'USD');
+    const { doubts } = addUp(list, briefIn('USD'));
+    const answers = new Map(doubts.map((doubt, n) => [doubtKey(doubt), n === 0 ? 5100 : 1200]));
+    expect(answers.size).toBe(2);
+    const totals = addUp(list, briefIn('USD'), answers).totals;
+    expect([totals?.dueNow, totals?.after]).toEqual([5100, 3900]);
+  });
+  it('two totals of one line are asked one by one', () => {
+    const list = readList('PSU: Mast 500 - $50 ($10 MIR)\nTotal: about $50, about $40 after rebates', 'USD');
+    const { doubts } = addUp(list, briefIn('USD'));
+    expect(new Set(doubts.map(doubtKey)).size).toBe(2);
+  });
   it('a line of over a thousand letters is shown and not read; a spoken list of many sentences is', () => {
     const long = readList(`GPU: ${'x'.repeat(1000)} - $150`, 'USD');
     expect(long.lines).toMatchObject([{ kind: 'remark', price: null }]);

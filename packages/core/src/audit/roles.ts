@@ -51,6 +51,8 @@ export interface RoledLine {
   readonly amounts: readonly RoledAmount[];
   /** What is said without an amount. */
   readonly says: ReadonlySet<Saying>;
+  /** Words that nothing here knows, in lower case: what a line may be named by. */
+  readonly unknown: readonly string[];
   /** Tokens that are no part of a name. */
   readonly used: ReadonlySet<number>;
 }
@@ -321,7 +323,10 @@ export function rolesOf(tokens: readonly Token[], amounts: readonly FoundAmount[
   });
   for (const [n, { sign }] of symbols.entries())
     if (/[RKUCXDSITVQWOFLJ]/.test(sign) && signs[n] !== '_' && isBeside(signs, n)) use(n, n);
-  return { amounts: roled, says, used };
+  const unknown = symbols.flatMap(({ sign, from, to }) =>
+    sign === 'n' ? tokens.slice(from, to + 1).map(({ text: word }) => word.toLowerCase()) : [],
+  );
+  return { amounts: roled, says, unknown, used };
 }
 /** A word of money beside something that was read belongs to it, and to no name. */
 const isBeside = (signs: readonly string[], n: number) =>

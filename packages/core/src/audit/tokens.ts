@@ -53,13 +53,17 @@ function signAt(text: string, at: number, isAfterNumber: boolean): string | null
 const canBeParted = (before: Token | undefined) =>
   before?.kind === 'currency' || (before?.kind === 'mark' && /[-–—:=|@,;(]/.test(before.text));
 
+/** Words that are written short, with a point. */
+const SHORTENED = /^(?:incl|excl|approx|ca|ea|pcs?|qty)$/iu;
+
 /** Cuts a line into tokens; numbers in words are found afterwards. */
 function scan(text: string): Token[] {
   const tokens: Token[] = [];
   let at = 0;
   while (at < text.length) {
     const before = tokens.at(-1);
-    if (/\s/u.test(text[at])) {
+    const isPointOfShort = text[at] === '.' && before?.end === at && SHORTENED.test(before.text);
+    if (/\s/u.test(text[at]) || isPointOfShort) {
       at++;
       continue;
     }

@@ -32,7 +32,8 @@ const SIGNS: Readonly<Record<string, readonly string[]>> = {
   Fr: ['CHF'],
 };
 const CODES =
-  'EUR USD GBP CAD AUD NZD SGD HKD MXN BRL JPY CNY INR KRW RUB PHP SEK NOK DKK ISK PLN CZK HUF CHF RON BGN ZAR ILS THB IDR MYR TWD AED SAR KWD CLP ARS COP VND UAH';
+  'EUR USD GBP CAD AUD NZD SGD HKD MXN BRL JPY CNY INR KRW RUB PHP SEK NOK DKK ISK PLN CZK HUF CHF RON BGN ZAR ' +
+  'ILS THB IDR MYR TWD AED SAR KWD CLP ARS COP VND UAH';
 const SPOKEN: Readonly<Record<string, readonly string[]>> = {
   euro: ['EUR'],
   euros: ['EUR'],
@@ -59,9 +60,11 @@ export const CENT_WORDS: ReadonlySet<string> = new Set(['cent', 'cents', 'pence'
 
 /** Words behind a number that make it a measure, and no money. */
 export const MEASURE_WORDS: ReadonlySet<string> = new Set(
-  'gb tb mb kb gig gigs mhz ghz hz mt/s mts W watt watts kw V A mm cm m in inch inches bit bits core cores thread threads pin pins rpm year years yr month months week weeks day days hour hours fps litre litres liter liters l port ports slot slots sata db ns cl stars g kg gbps mbps'.split(
-    ' ',
-  ),
+  (
+    'gb tb mb kb gig gigs mhz ghz hz mt/s mts W watt watts kw V A mm cm m in inch inches bit bits core cores ' +
+    'thread threads pin pins rpm year years yr month months week weeks day days hour hours fps litre litres liter ' +
+    'liters l port ports slot slots sata db ns cl stars g kg gbps mbps'
+  ).split(' '),
 );
 /** Of these a number before is the size of a module: `2 x 8 GB` is one kit. */
 export const MODULE_SIZES: ReadonlySet<string> = new Set(['gb', 'gig', 'gigs']);
@@ -92,11 +95,16 @@ type Sign =
   | 'f'; // says nothing here
 
 const PHRASES: Readonly<Record<Sign, string>> = {
-  R: 'rebate|rebates|mail-in rebate|mail in rebate|mail-in rebates|mail in rebates|mail-in|mail rebate|rebate by mail|rebate card|rebate cheque|rebate check|mir|mirs|back by mail|in the mail|back from the maker',
+  R:
+    'rebate|rebates|mail-in rebate|mail in rebate|mail-in rebates|mail in rebates|mail-in|mail rebate|rebate by ' +
+    'mail|rebate card|rebate cheque|rebate check|mir|mirs|back by mail|in the mail|back from the maker',
   U: 'ar',
   K: 'cashback|cash back|cash-back',
   C: 'code|promo code|coupon code|discount code|voucher code|promo|coupon|coupons|voucher|promotion|codes|promo codes',
-  D: 'off|instant|save|saves|you save|instant discount|instant savings|instant saving|instant rebate|discount|discounts|combo|combo discount|combo savings|bundle discount|savings|saving|knocked off|off at the till|gift card|store credit|trade-in',
+  D:
+    'off|instant|save|saves|you save|instant discount|instant savings|instant saving|instant rebate|discount|' +
+    'discounts|combo|combo discount|combo savings|bundle discount|savings|saving|knocked off|off at the till|gift ' +
+    'card|store credit|trade-in',
   S: 'shipping|postage|delivery|shipping and handling|s&h|p&p|to ship|for shipping|for delivery|in shipping|of shipping|sending',
   I: 'shipped|delivered|incl shipping|including shipping|shipping included|with shipping|incl delivery|including delivery|postage included',
   T: 'tax|vat|sales tax|taxes|in tax|of tax',
@@ -112,7 +120,9 @@ const PHRASES: Readonly<Record<Sign, string>> = {
   P: 'plus|+|and then',
   L: 'each|apiece|a piece|per piece|ea|a pop|per stick|per fan|a stick|per unit',
   J: 'for both|for the pair|for the two|for two|for all|for the set|for the kit|together|the pair|for three|for all three|total',
-  Y: 'about|around|roughly|approx|approximately|circa|ca|maybe|~|≈|something like|give or take|or so|ish|nearly|almost|just under|just over|a bit over|a bit under',
+  Y:
+    'about|around|roughly|approx|approximately|circa|ca|maybe|~|≈|something like|give or take|or so|ish|nearly|' +
+    'almost|just under|just over|a bit over|a bit under',
   G: "for|at|is|are|costs|cost|runs|run|runs you|run you|comes to|come to|comes in at|goes for|go for|sells for|sell for|paid|pay|asking|price|priced at|only|just|sets you back|set me back|it is|its|it’s|it's|that is|that’s|that's|which is|will be|comes out at|comes out to|ends at|@",
   f: "the|a|an|of|you|it|me|my|there|comes|on|this|from|get|gets|applied|clip|use|your|up|that|i|and|also|there’s|there's|there is",
 };
@@ -153,11 +163,13 @@ const words = (phrases: string) =>
 export const LINE_WORDS = {
   /** Says how much is left of the money: it is worked out again. */
   remark: words(
-    'under budget|over budget|over the budget|under the budget|left over|leaves me|leaves us|leaves you|leaves|remaining|to spare|leftover|short of|left$|left[.!]$',
+    'under budget|over budget|over the budget|under the budget|left over|leaves me|leaves us|leaves you|leaves|' +
+      'remaining|to spare|leftover|short of|left$|left[.!]$',
   ),
-  budget: words('budget|to spend|spending limit|limit|price cap|cap|at most|my sum|sum to spend'),
+  budget: words('budget|to spend|spending limit|price cap|price limit|limit'),
   total: words(
-    'total|totals|grand total|subtotal|sub-total|altogether|all in all|all told|in all|everything comes to|everything|the whole thing|the whole lot|the lot|sum',
+    'total|totals|grand total|subtotal|sub-total|altogether|all in all|all told|in all|everything comes to|' +
+      'everything|the whole thing|the whole lot|the lot|sum',
   ),
   owned: words(
     'owned|already have|already own|have it|have one|from old|from my old|from the old|reuse|reused|reusing|given|free|included|hand-me-down|salvaged',
@@ -177,6 +189,15 @@ export const CHARGE_STARTS: readonly (readonly [
     /^(?:instant|discounts?|promo(?:tion)?s?|promo codes?|codes?|coupons?|vouchers?|combo(?: discount| savings)?(?=\s*[:–-])|gift card|store credit|trade-in)\b/iu,
   ],
 ];
+/** Words of sentences about the whole list; with any other beside them a line is about something else. */
+export const WHOLE_LIST_WORDS: ReadonlySet<string> = new Set(
+  (
+    'total totals grand subtotal sub-total altogether all told in everything the whole thing lot sum build pc ' +
+    'machine rig computer budget spend spending limit price cap to have has we i my our so makes brings puts gives ' +
+    'be would could checkout due till order parts goods prices expected counted stands at most up everything’s out ' +
+    'far cart basket list rounded incl including included excl the'
+  ).split(' '),
+);
 /** Headings under which nothing is bought: what stands there is shown, and does not count. */
 export const ASIDE_HEADINGS =
   /^(?:expected frame rates|frame rates|benchmarks?|how it is counted|checks|assumed|what would change|why|notes?|comments?|alternatives?|instead|later|upgrades?|wish ?list)\b/iu;

@@ -74,7 +74,7 @@ describe('figures that people work out by hand', () => {
       rates: { ...rates, objective: { ...rates.objective, value: rates.objective.value + 12 } },
       cost: { ...cost, counted: (cost.counted + 3000) as typeof cost.counted },
     };
-    expect(perAddedFrame(better, summary)).toBeCloseTo(250, 9);
-    expect(perAddedFrame(summary, better)).toBeNull();
+    expect(perAddedFrame(better, summary, BRIEF)).toBeCloseTo(250, 9);
+    expect(perAddedFrame(summary, better, BRIEF)).toBeNull();
   });
 });

@@ -74,7 +74,8 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
 }
 
 /** What each frame more costs against another candidate, in minor units; null where it has none more, or costs less. */
-export function perAddedFrame(candidate: Summary, other: Summary): number | null {
+export function perAddedFrame(candidate: Summary, other: Summary, { play }: Brief): number | null {
+  if (play.objective.goal !== 'frames') return null;
   if (candidate.rates.status !== 'known' || other.rates.status !== 'known') return null;
   const frames = candidate.rates.objective.value - other.rates.objective.value;
   const minor = candidate.cost.counted - other.cost.counted;

@@ -7,10 +7,10 @@ import {
   type Slot,
   type Drive,
 } from '../parts/index.ts';
-import { ratesFor, type RatesResult } from '../frames/index.ts';
+import type { RatesResult } from '../frames/index.ts';
 import { prepare, type Answer } from '../search/index.ts';
 import { openSession, type Session } from '../session/index.ts';
-import { partsForRules } from '../swaps/index.ts';
+import { summaryFor } from '../swaps/index.ts';
 import { partOf, type Work } from '../work/index.ts';
 import { changedSlots } from './best-set.ts';
 
@@ -155,6 +155,11 @@ export interface SolvedFork {
   /** Slots in which the first two differ. */
   readonly changes: readonly Slot[];
 }
+/** `isComplete` is false when the search was stopped: forks may be missing. */
+export interface SolvedForks {
+  readonly forks: readonly SolvedFork[];
+  readonly isComplete: boolean;
+}
 export interface ForksProgress {
   readonly found: readonly SolvedFork[];
   /** Share of the branches that are solved. */
@@ -165,7 +170,8 @@ const byRank = ({ answer: a }: SolvedBranch, { answer: b }: SolvedBranch) =>
   Number(a === null) - Number(b === null) || (a && b ? b.score - a.score || a.cost - b.cost : 0);
 
 /** Proves the best of every branch of every fork, each within the session's limit; the forks that matter most first. */
-export function* solveForks(session: Session): Work<ForksProgress, readonly SolvedFork[]> {
+export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> {
+  const { summarise } = summaryFor(session);
   const forks = forksOf(session);
   const all = forks.reduce((sum, { branches }) => sum + branches.length, 0);
   const found: SolvedFork[] = [];
@@ -173,21 +179,20 @@ export function* solveForks(session: Session): Work<ForksProgress, readonly Solv
   for (const { code, branches } of forks) {
     const out: SolvedBranch[] = [];
     for (const branch of branches) {
-      const at = openSession(session.catalogue, branch.brief);
-      const search = prepare(at).solve(session.limit);
+      const search = prepare(openSession(session.catalogue, branch.brief)).solve(session.limit);
       const { answers, status } = yield* partOf(search, () => ({ found, done: solved / all }));
-      if (status === 'limit') return found;
+      if (status === 'limit') return { forks: found, isComplete: false };
       const answer = answers.at(0) ?? null;
-      const rates = answer
-        ? ratesFor(branch.brief, at.catalogue.frameModel)(partsForRules(answer.picks, at.priceIndex))
-        : null;
+      // As they stand for the same picks as a candidate.
+      const rates = answer ? summarise(answer.picks).rates : null;
       out.push({ code: branch.code, answer, rates });
       solved++;
     }
     found.push(forkWith(code, out));
-    if (yield { found: [...found], done: solved / all }) return found;
+    if (yield { found: [...found], done: solved / all }) return { forks: found, isComplete: false };
   }
-  return found.sort((a, b) => (b.ahead ?? Infinity) - (a.ahead ?? Infinity));
+  const forksByWorth = found.sort((a, b) => (b.ahead ?? Infinity) - (a.ahead ?? Infinity));
+  return { forks: forksByWorth, isComplete: true };
 }
 
 function forkWith(code: ForkCode, solved: readonly SolvedBranch[]): SolvedFork {

@@ -18,4 +18,5 @@ export {
   type ForksProgress,
   type ForkTurns,
   type SolvedFork,
+  type SolvedForks,
 } from './forks.ts';

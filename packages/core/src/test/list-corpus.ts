@@ -209,6 +209,13 @@ export const WRITTEN: readonly WrittenList[] = [
   ),
   list(2, 16_200, 16_200, 'GPU: Tideline 380 - $150', '+ $12 for the other one'),
   asked(1, 1, 'GPU: Tideline 380 - $150', '+ $12'),
+  // Names with the words of totals and budgets.
+  list(1, 3900, 3900, 'Budget case: Crate M1 - $39'),
+  asked(0, 1, 'Total Silence fan: $15'),
+  asked(0, 1, 'All in the build comes to $512'),
+  list(1, 5000, 5000, 'PSU: Mast 500 - $50 incl. shipping', 'Total incl. shipping: $50'),
+  list(1, 5000, 5000, 'With a $450 budget', 'PSU: Mast 500 - $50'),
+  asked(1, 2, 'PSU: Mast 500 - about $50 - about $10 MIR'),
   // Written after the reader, to try it.
   list(3, 26_088, 26_088, 'CPU Dunlin 250 132.90', 'MOBO Mole T4 77.99', 'RAM Spar 2x8 49.99'),
   list(2, 21_089, 21_089, 'Dunlin 250 (132.90)', 'Mole T4 (77.99)'),
@@ -290,7 +297,8 @@ export const SPOKEN: readonly WrittenList[] = [
     2,
     18_000,
     16_000,
-    'The card, a Tideline 380, is one hundred fifty dollars with a twenty dollar rebate. The supply, a Mast 500, is thirty dollars. Altogether that is one hundred sixty dollars after the rebate.',
+    'The card, a Tideline 380, is one hundred fifty dollars with a twenty dollar rebate. The supply, a Mast 500, ' +
+      'is thirty dollars. Altogether that is one hundred sixty dollars after the rebate.',
   ),
   list(
     2,

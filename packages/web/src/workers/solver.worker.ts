@@ -15,7 +15,7 @@ import {
   type ForkTurns,
   type LookUpProgress,
   type LookedUp,
-  type SolvedFork,
+  type SolvedForks,
 } from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
@@ -166,10 +166,7 @@ const solver = {
     return drive(flips(openSession(loaded(), brief)), tickets, report);
   },
   /** The best of each way at every fork, the forks that matter most first. */
-  async forks(
-    brief: Brief,
-    report: ((progress: ForksProgress) => void) | null,
-  ): Promise<readonly SolvedFork[]> {
+  async forks(brief: Brief, report: ((progress: ForksProgress) => void) | null): Promise<SolvedForks> {
     return drive(solveForks(openSession(loaded(), brief)), tickets, report);
   },
   async forkTurns(brief: Brief, code: ForkCode, report: ((done: number) => void) | null): Promise<ForkTurns> {

@@ -36,6 +36,7 @@ const {
   settled,
   list,
   isReading,
+  failure,
   audit,
   isLeftOut,
   matched,
@@ -141,7 +142,9 @@ function takeIn(raw: string) {
 /** Under what name and of what day the list is kept. */
 const keptName = ref('');
 const keptOn = ref<string | null>(null);
-const keepIt = () => makeCandidate(keptName.value.trim() || 'From a list', keptOn.value ?? buying.today);
+const notKept = ref<string | null>(null);
+const keepIt = () =>
+  (notKept.value = makeCandidate(keptName.value.trim() || 'From a list', keptOn.value ?? buying.today));
 function clear() {
   text.value = '';
   answers.value = {};
@@ -182,6 +185,7 @@ function clear() {
                 : `Read as ${list.shape === 'text' ? 'plain text' : list.shape === 'csv' ? 'a table' : 'Markdown'}: ${partLines.length} ${partLines.length === 1 ? 'part' : 'parts'}, in ${currency}.${partLines.length > MOST_ROWS ? ` The first ${MOST_ROWS} are matched.` : ''}`
           }}
         </p>
+        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <p v-if="text.length > LONGEST" class="failure" role="alert">
           Only the first {{ LONGEST.toLocaleString('en') }} characters are read.
         </p>
@@ -190,7 +194,7 @@ function clear() {
           <p class="quiet">These can be read in more than one way. They are not guessed.</p>
           <DoubtList :doubts="audit.doubts.slice(0, MOST_ROWS)" :currency="currency" @answer="answer" />
         </template>
-        <details v-if="others.length > 0">
+        <details v-if="others.length > 0" open>
           <summary>Lines that count as nothing ({{ others.length }})</summary>
           <ul class="others">
             <li v-for="line in others.slice(0, MOST_ROWS)" :key="line.line">
@@ -238,8 +242,11 @@ function clear() {
               :input-props="{ 'aria-label': 'Name of the candidate' }"
             />
             <DayField label="Prices of" :value="keptOn ?? buying.today" @change="(day) => (keptOn = day)" />
-            <NButton size="small" attr-type="submit" :disabled="!hasPicks">Make it a candidate</NButton>
+            <NButton size="small" attr-type="submit" :disabled="!hasPicks || isReading"
+              >Make it a candidate</NButton
+            >
           </form>
+          <p v-if="notKept" class="failure" role="alert">{{ notKept }}</p>
           <p v-if="left.length > 0 && hasPicks" class="quiet">
             The candidate will be without {{ left.join(', ') }}.
           </p>

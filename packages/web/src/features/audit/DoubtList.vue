@@ -32,7 +32,7 @@ const keepRate = (from: string, to: string, rate: number | null) => {
 </script>
 
 <template>
-  <div v-for="doubt in doubts" :key="`${doubt.line}:${doubt.what}:${doubt.text}`" class="doubt">
+  <div v-for="doubt in doubts" :key="`${doubt.line}:${doubtKey(doubt)}`" class="doubt">
     <code>{{ doubt.line }}: {{ doubt.raw.trim().slice(0, 160) }}</code>
     <span>{{ doubtWords(doubt) }}</span>
     <NButton

@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
-import type { Version } from '@ripe-pick/contract';
+import { versionSchema, type Version } from '@ripe-pick/contract';
 import {
   addUp,
   doubtKey,
@@ -15,7 +15,9 @@ import {
 import { foundOfferId } from '@ripe-pick/core/buying';
 import { slotsFor, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
 import type { ListReader } from '../../workers/list.worker.ts';
+import { failureText } from '../../shared/api/client.ts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
@@ -46,20 +48,26 @@ function useReader(
   const reader = wrap<ListReader>(worker);
   const list = shallowRef<ListRead>(readList('', currency.value));
   const isReading = ref(false);
+  const failure = ref<string | null>(null);
   let ticket = 0;
   watch(
     [text, currency, answers],
     async () => {
       const own = ++ticket;
       isReading.value = true;
-      const read = await reader.read((text.value ?? '').slice(0, LONGEST), currency.value, answers.value);
-      if (own !== ticket) return;
-      list.value = read;
-      isReading.value = false;
+      try {
+        const read = await reader.read((text.value ?? '').slice(0, LONGEST), currency.value, answers.value);
+        if (own !== ticket) return;
+        list.value = read;
+        failure.value = null;
+      } catch (error) {
+        failure.value = failureText(error, 'The list could not be read.');
+      }
+      if (own === ticket) isReading.value = false;
     },
     { immediate: true },
   );
-  return { list, isReading };
+  return { list, isReading, failure };
 }
 
 /** The list as it was read and added up, with the answers that were given. */
@@ -73,7 +81,10 @@ function useReading() {
   const settled = refDebounced(text, 200);
   const given = computed(() => new Map(Object.entries(answers.value)));
   const currency = computed(() => workspace.brief.money.currency);
-  const { list, isReading } = useReader(settled, currency, given);
+  const reader = useReader(settled, currency, given);
+  const { list, failure } = reader;
+  /** What stands there is not read yet: what is shown is of the text before. */
+  const isReading = computed(() => reader.isReading.value || (text.value ?? '') !== (settled.value ?? ''));
   const audit = computed(() =>
     addUp(
       list.value,
@@ -88,7 +99,7 @@ function useReading() {
   );
   /** The user may say that a line is none of the list. */
   const isLeftOut = (raw: string) => answers.value[doubtKey({ raw, what: 'unclear' })] === 0;
-  return { text, answers, settled, list, isReading, audit, isLeftOut };
+  return { text, answers, settled, list, isReading, failure, audit, isLeftOut };
 }
 
 /** Its parts, and what they are here. */
@@ -129,6 +140,7 @@ export function useListAudit() {
   const reading = useReading();
   const matching = useMatching(reading.list, reading.isLeftOut);
   const names = useNames();
+  const buying = useBuying();
   const choose = useChoose();
 
   /** The list with its prices, to be kept; null while something is asked. */
@@ -155,7 +167,7 @@ export function useListAudit() {
         part,
         name: names.part(part).slice(0, 420),
         offer: foundOfferId(id, slot),
-        shop: placed.find((each) => each.slot === slot)?.line.shop ?? '',
+        shop: (placed.find((each) => each.slot === slot)?.line.shop ?? '').slice(0, 200),
         priceMinor,
       })),
       found: {
@@ -169,15 +181,18 @@ export function useListAudit() {
   return {
     ...reading,
     ...matching,
-    /** A candidate at the list's own prices; the list is kept with it, to be priced anew later. */
-    makeCandidate(name: string, on: string): void {
-      const version = versionOf(name, on);
-      if (!version) return;
+    /** A candidate at the list's own prices; the list is kept with it, to be priced anew later. Else a string: why not. */
+    makeCandidate(name: string, on: string): string | null {
+      const kept = versionSchema.safeParse(versionOf(name.slice(0, 200), on));
+      if (!kept.success) return 'Its figures are too large to be kept. Look at the prices that were read.';
+      if (buying.isFull('versions')) return 'No more versions can be kept: remove one under Shopping day.';
+      const version = kept.data;
       const picks: Partial<Record<Slot, Pick>> = {};
       for (const line of version.lines) picks[line.slot] = { part: line.part, offer: line.offer };
       choose.keep(name, `a list found elsewhere, at its prices of ${on}`, picks as Picks, {
         also: (state) => ({ ...state, versions: [...state.versions, version] }),
       });
+      return null;
     },
   };
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
 import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -8,7 +8,7 @@ import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, percent, signed } from '../../shared/format/format.ts';
-import { objectiveWords } from '../../shared/format/objective.ts';
+import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { aheadWords, branchName, changesWords, FORK_NAMES, gamesWords, turnWords } from './words.ts';
 
 const bench = useBench();
@@ -32,42 +32,39 @@ async function run() {
   done.value = 0;
   state.value = 'working';
   try {
-    const all = await solver.forks(workspace.brief, ({ found, done: share }) => {
+    const solved = await solver.forks(workspace.brief, ({ found, done: share }) => {
       if (own !== ticket) return;
       forks.value = found;
       done.value = share;
     });
     if (own !== ticket) return;
-    forks.value = all;
-    state.value = done.value < 1 && all.length > 0 && isStopped ? 'stopped' : 'done';
+    forks.value = solved.forks;
+    state.value = solved.isComplete ? 'done' : 'stopped';
   } catch (error) {
     if (own === ticket) state.value = 'failed';
     console.error(error);
   }
 }
-let isStopped = false;
-function stop() {
-  isStopped = true;
-  void solver.stopForks();
-}
-watch(
-  [() => workspace.brief, () => catalogueStore.catalogue],
-  () => {
-    isStopped = false;
-    void run();
-  },
-  { immediate: true },
-);
+watch([() => workspace.brief, () => catalogueStore.catalogue], () => void run(), { immediate: true });
+onBeforeUnmount(() => {
+  ticket++;
+  solver.stopForks();
+});
 
 const setTurn = (code: ForkCode, value: ForkTurns | number) =>
   (turns.value = new Map(turns.value).set(code, value));
 async function turn(code: ForkCode) {
   const own = ticket;
   setTurn(code, 0);
-  const found = await solver.forkTurns(workspace.brief, code, (share) => {
-    if (own === ticket && typeof turns.value.get(code) === 'number') setTurn(code, share);
-  });
-  if (own === ticket) setTurn(code, found);
+  try {
+    const found = await solver.forkTurns(workspace.brief, code, (share) => {
+      if (own === ticket && typeof turns.value.get(code) === 'number') setTurn(code, share);
+    });
+    if (own === ticket) setTurn(code, found);
+  } catch (error) {
+    if (own === ticket) state.value = 'failed';
+    console.error(error);
+  }
 }
 /** One at a time: the searches share a worker. */
 const isTurning = computed(() => [...turns.value.values()].some((each) => typeof each === 'number'));
@@ -81,6 +78,7 @@ function keep(fork: SolvedFork, n: number) {
   const name = branchName(fork.code, branch.code);
   choose.keep(name, `proved best: ${FORK_NAMES[fork.code].toLowerCase()}, ${name}`, branch.answer.picks);
 }
+const unit = computed(() => objectiveUnit(workspace.brief.play.objective));
 const measure = computed(() =>
   objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz),
 );
@@ -96,11 +94,11 @@ const measure = computed(() =>
       </p>
       <p v-if="state === 'working'" role="status">
         {{ percent(done) }} of the ways proved
-        <button class="plain edged" @click="stop">Stop</button>
+        <button class="plain edged" @click="solver.stopForks()">Stop</button>
       </p>
       <p v-else-if="state === 'stopped'" role="status">
         Stopped before all was proved.
-        <button class="plain edged" @click="run">Go on</button>
+        <button class="plain edged" @click="run">Prove them all</button>
       </p>
       <p v-else-if="state === 'failed'" class="bad" role="alert">
         It could not be worked out. Reload the page and try again.
@@ -113,7 +111,7 @@ const measure = computed(() =>
     <section v-for="fork in forks" :key="fork.code" class="sheet fork" :aria-labelledby="`fork-${fork.code}`">
       <h2 :id="`fork-${fork.code}`">{{ FORK_NAMES[fork.code] }}</h2>
       <p>
-        <b>{{ aheadWords(fork, bench.currency) }}</b> {{ changesWords(fork) }}
+        <b>{{ aheadWords(fork, bench.currency, unit) }}</b> {{ changesWords(fork) }}
       </p>
       <p v-for="line in gamesWords(fork, names.game)" :key="line" class="quiet">{{ line }}</p>
       <div class="scroll" tabindex="0" role="group" :aria-label="`Ways: ${FORK_NAMES[fork.code]}`">
@@ -121,7 +119,7 @@ const measure = computed(() =>
           <thead>
             <tr>
               <th scope="col">Way</th>
-              <th scope="col" class="num">fps</th>
+              <th scope="col" class="num">{{ unit }}</th>
               <th scope="col" class="num">80 %</th>
               <th scope="col" class="num">Behind</th>
               <th scope="col" class="num">Counted</th>

@@ -16,14 +16,16 @@ const fork = (ahead: number | null, costs: readonly [number, number | null]): So
 
 describe('a fork in words', () => {
   it('says who is ahead, by how much, and for how much', () => {
-    expect(aheadWords(fork(6500, [62_000, 60_500]), 'EUR')).toBe(
+    expect(aheadWords(fork(6500, [62_000, 60_500]), 'EUR', 'fps')).toBe(
       'With a card: 6.5 fps ahead, for €15.00 more.',
     );
-    expect(aheadWords(fork(6500, [60_000, 60_000]), 'EUR')).toBe(
+    expect(aheadWords(fork(6500, [60_000, 60_000]), 'EUR', 'fps')).toBe(
       'With a card: 6.5 fps ahead, for the same money.',
     );
-    expect(aheadWords(fork(0, [60_000, 60_500]), 'EUR')).toBe('Equally fast: With a card for €5.00 less.');
-    expect(aheadWords(fork(null, [60_000, null]), 'EUR')).toBe(
+    expect(aheadWords(fork(0, [60_000, 60_500]), 'EUR', 'fps')).toBe(
+      'Equally fast: With a card for €5.00 less.',
+    );
+    expect(aheadWords(fork(null, [60_000, null]), 'EUR', 'fps')).toBe(
       'With a card only: the other way nothing keeps the brief for this money.',
     );
     expect(changesWords(fork(1, [1, 1]))).toBe('They differ in: graphics card, power supply.');

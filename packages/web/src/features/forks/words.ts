@@ -34,7 +34,7 @@ function isClose(first: SolvedFork['branches'][number], second: SolvedFork['bran
 }
 
 /** Who is ahead, by how much, and for how much more or less money. */
-export function aheadWords({ code, branches, ahead }: SolvedFork, currency: string): string {
+export function aheadWords({ code, branches, ahead }: SolvedFork, currency: string, unit: string): string {
   const [first, second] = branches;
   if (!first?.answer) return 'Nothing that keeps the brief can be had either way.';
   const best = branchName(code, first.code);
@@ -44,7 +44,7 @@ export function aheadWords({ code, branches, ahead }: SolvedFork, currency: stri
   const dearer =
     by === 0 ? 'for the same money' : `for ${money(Math.abs(by), currency)} ${by > 0 ? 'more' : 'less'}`;
   if (ahead === 0) return `Equally fast: ${best} ${dearer}.`;
-  return `${best}: ${fps(ahead / 1000)} fps ahead, ${dearer}.${isClose(first, second) ? ' That is less than their intervals tell apart.' : ''}`;
+  return `${best}: ${fps(ahead / 1000)} ${unit} ahead, ${dearer}.${isClose(first, second) ? ' That is less than their intervals tell apart.' : ''}`;
 }
 
 /** In which parts the best two differ. */

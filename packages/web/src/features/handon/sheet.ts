@@ -3,6 +3,7 @@ import type { ListChange, PartsList } from '@ripe-pick/core/compare';
 import { assumedText, harmText } from '../../shared/format/assumed.ts';
 import { fieldName } from '../../shared/format/facts.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
+import { objectiveUnit } from '../../shared/format/objective.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -41,10 +42,10 @@ const BACKS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'cashbac
 /** One line: no line break of a name or a reason begins another. */
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
 
-function changeWords(change: ListChange, currency: string): string {
+function changeWords(change: ListChange, currency: string, unit: string): string {
   switch (change.code) {
     case 'trade':
-      return `Most frames for the next bit of money: ${change.name} as ${SLOT_NAMES[change.slot].toLowerCase()}, ${money(change.moneyMinor, currency, { sign: true })}, ${signed(change.score / 1000)} fps.`;
+      return `Most frames for the next bit of money: ${change.name} as ${SLOT_NAMES[change.slot].toLowerCase()}, ${money(change.moneyMinor, currency, { sign: true })}, ${signed(change.score / 1000)} ${unit}.`;
     case 'no-rebates':
       return change.overMinor > 0
         ? `Without its rebates it is ${money(change.overMinor, currency)} over the budget.`
@@ -58,7 +59,9 @@ function changeWords(change: ListChange, currency: string): string {
     case 'assumed': {
       const harm =
         change.breaks ??
-        (change.lost === null ? 'no frame rate can be told' : `${(change.lost / 1000).toFixed(1)} fps less`);
+        (change.lost === null
+          ? 'no frame rate can be told'
+          : `${(change.lost / 1000).toFixed(1)} ${unit} less`);
       return `${change.name}, ${fieldName(change.figure).name.toLowerCase()} is assumed; at worst: ${harm}`;
     }
   }
@@ -91,8 +94,9 @@ function rowsOf({ parts, charges, currency }: PartsList): ListRow[] {
 function ratesIn({ rates }: PartsList, { play }: Brief, gameOf: (id: string) => string): string[] {
   if (rates.status !== 'known') return ['Not known: a figure that rates need is missing.'];
   const { value, interval } = rates.objective;
+  const unit = objectiveUnit(play.objective);
   return [
-    `${fps(value)} fps by the measure below (${fps(interval.low)} fps to ${fps(interval.high)} fps in 4 of 5 chances)`,
+    `${fps(value)} ${unit} by the measure below (${fps(interval.low)} ${unit} to ${fps(interval.high)} ${unit} in 4 of 5 chances)`,
     ...rates.games.map(
       ({ game, preset, average, low, interval: held }) =>
         `${oneLine(gameOf(game))}, ${preset}: ${fps(average)} fps on average (${fps(held.low)} fps to ${fps(held.high)} fps), 1\u00a0% low ${fps(low)} fps`,
@@ -126,7 +130,10 @@ export function listSheet(list: PartsList, brief: Brief, gameOf: (id: string) =>
       title: 'Assumed, to be looked up',
       lines: list.assumed.map((each) => `${assumedText(each.assumption)}. ${harmText(each)}`),
     },
-    { title: 'What would change it', lines: list.changes.map((change) => changeWords(change, currency)) },
+    {
+      title: 'What would change it',
+      lines: list.changes.map((change) => changeWords(change, currency, objectiveUnit(brief.play.objective))),
+    },
   ];
   return {
     title: oneLine(`${brief.name}: ${list.name}`),

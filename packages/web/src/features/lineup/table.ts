@@ -213,11 +213,12 @@ class Table {
       'Money per frame',
       of(({ perFrame }) => money(perFrame)),
     );
-    if (this.entries.length > 1)
+    if (this.entries.length > 1 && !this.isShare)
       add('per-added', `Money per frame more than ${this.entries[0].name}`, (entry) =>
         entry === this.entries[0]
           ? '–'
-          : (money(perAddedFrame(entry.summary, this.entries[0].summary)) ?? 'no frame more for more money'),
+          : (money(perAddedFrame(entry.summary, this.entries[0].summary, this.brief)) ??
+            'no frame more for more money'),
       );
     add(
       'over',

@@ -5,7 +5,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
-import { objectiveWords } from '../../shared/format/objective.ts';
+import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { moneyWords } from '../../shared/format/schools.ts';
 import FlipsPanel from './FlipsPanel.vue';
 import FrontierChart from './FrontierChart.vue';
@@ -21,7 +21,7 @@ const { steps, stretch, newOnly, bound, state, stop, again } = useStretch();
 
 const withNew = ref(true);
 const most = computed(() => bench.limit * 2);
-const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
+const unit = computed(() => objectiveUnit(workspace.brief.play.objective));
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 /** A quarter more than the sum is what people ask about first. */

@@ -8,6 +8,9 @@ const MEANS = {
   weakest: 'weakest of',
 } as const;
 
+/** What the objective is counted in. */
+export const objectiveUnit = ({ goal }: Objective): string => (goal === 'targets' ? '% of targets' : 'fps');
+
 /** Says which mean of which figure is in use: every rate on screen names its school. */
 export function objectiveWords(objective: Objective, refreshHz: number): string {
   if (objective.goal === 'targets')

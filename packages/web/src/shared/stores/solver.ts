@@ -7,7 +7,7 @@ import type {
   ForkTurns,
   LookedUp,
   LookUpProgress,
-  SolvedFork,
+  SolvedForks,
 } from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
@@ -65,7 +65,7 @@ export const useSolver = defineStore('solver', () => {
     ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
     flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
       (await at('stretch')).flips(brief, proxy(report)),
-    forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<readonly SolvedFork[]> =>
+    forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<SolvedForks> =>
       (await at('forks')).forks(brief, proxy(report)),
     forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
       (await at('forks')).forkTurns(brief, code, proxy(report)),
