@@ -19,6 +19,8 @@ export const partsListFileSchema = z.strictObject({
   dueNowMinor: z.int(),
   expectedMinor: z.int(),
   afterMinor: z.int(),
+  /** Kept back from the budget for the risk of used parts, beside what is paid. */
+  riskReserveMinor: z.int(),
   parts: z
     .array(
       z.strictObject({

@@ -66,6 +66,8 @@ export interface PartsList {
     readonly amountMinor: number;
   }[];
   readonly totals: { readonly dueNow: number; readonly expected: number; readonly after: number };
+  /** Kept back from the budget for the risk of used parts, beside what is paid. */
+  readonly riskReserveMinor: number;
   /** Shops whose shipping nobody stated: it is counted as nothing. */
   readonly unstatedShipping: readonly string[];
   readonly rates: Summary['rates'];
@@ -214,6 +216,10 @@ export function partsListOf(
     parts,
     charges: chargesIn(summary, session),
     totals: { dueNow, expected, after },
+    riskReserveMinor: summary.cost.aside.reduce(
+      (sum, { kind, amount }) => sum + (kind === 'risk' ? amount : 0),
+      0,
+    ),
     unstatedShipping: unstatedShipping(summary.cost, session.priceIndex).map((shop) => shop.name),
     rates: summary.rates,
     checks: summary.findings.map(({ verdict, sentence }) => ({ verdict, sentence })),

@@ -88,6 +88,20 @@ describe('a list to hand on', () => {
     const file = listFile(list, sheet, brief);
     expect(partsListFileSchema.parse(JSON.parse(JSON.stringify(file)))).toEqual(file);
   });
+  it('says once that a part is used, and what is kept back for that', () => {
+    const used = catalogue.shops.find(({ name }) => name.includes('(used)'));
+    const offer = catalogue.offers.find(({ shop, condition }) => shop === used?.id && condition === 'used');
+    const part = catalogue.parts.find(({ id }) => id === offer?.part);
+    if (!offer || !part) throw new Error('the demo has used parts');
+    const session = openSession(catalogue, { ...brief, whereToBuy: { ...brief.whereToBuy, usedRisk: true } });
+    const chosen = { ...picks, [part.kind]: { part: part.id, offer: offer.id } };
+    const summary = summaryFor(session).summarise(chosen);
+    const told = partsListOf('Used', chosen, summary, session, () => null);
+    const text = listText(listSheet(told, brief, (id) => id));
+    expect(text).not.toContain('(used) (used)');
+    expect(text).toContain('kept back beside it for the risk of used parts: €');
+    expect(told.riskReserveMinor).toBe(summary.cost.counted - summary.cost.dueNow);
+  });
   it('names a part without a price, and one whose price is old', () => {
     const offers = catalogue.offers
       .filter(({ id }) => id !== picks.cpu?.offer)

@@ -39,6 +39,9 @@ const CHARGES: Readonly<Record<PartsList['charges'][number]['kind'], string>> = 
   owned: 'Owned',
 };
 const BACKS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'cashback for a review' } as const;
+/** A used or refurbished part says so, unless its shop's name does. */
+const conditionWords = (condition: string | null, shop: string) =>
+  condition === null || condition === 'new' || shop.includes(condition) ? '' : ` (${condition})`;
 /** One line: no line break of a name or a reason begins another. */
 const oneLine = (text: string) => text.replace(/\s+/g, ' ').trim();
 
@@ -75,10 +78,7 @@ function rowsOf({ parts, charges, currency }: PartsList): ListRow[] {
       name: oneLine(name),
       price: isOwned ? 'owned' : amountMinor === null ? 'price not known' : money(amountMinor, currency),
       back: backs.map(({ kind, faceMinor }) => `${money(faceMinor, currency)} ${BACKS[kind]}`).join(', '),
-      shop:
-        shop === null
-          ? ''
-          : `${oneLine(shop)}${condition === 'new' || condition === null ? '' : ` (${condition})`}`,
+      shop: shop === null ? '' : `${oneLine(shop)}${conditionWords(condition, shop)}`,
       seen: seenOn ?? '',
       why: oneLine(reason ?? ''),
     })),
@@ -113,9 +113,13 @@ export function listSheet(list: PartsList, brief: Brief, gameOf: (id: string) =>
   const unstated = list.unstatedShipping.map(
     (shop) => `Nobody stated what ${shop} asks for shipping: it counts as nothing.`,
   );
+  const reserve =
+    list.riskReserveMinor > 0
+      ? [`kept back beside it for the risk of used parts: ${money(list.riskReserveMinor, currency)}`]
+      : [];
   const sections = [
     { title: 'Expected frame rates', lines: ratesIn(list, brief, gameOf) },
-    { title: 'How it is counted', lines: [...schoolsOf(brief)] },
+    { title: 'How it is counted', lines: [...schoolsOf(brief), ...reserve] },
     {
       title: 'Checks',
       lines: [

@@ -110,6 +110,7 @@ export function listFile(list: PartsList, sheet: ListSheet, { money, play }: Bri
     dueNowMinor: totals.dueNow,
     expectedMinor: totals.expected,
     afterMinor: totals.after,
+    riskReserveMinor: list.riskReserveMinor,
     parts: list.parts.map(({ days: _, backs, ...part }) => ({
       ...part,
       backs: backs.map((back) => ({ ...back })),
