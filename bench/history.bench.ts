@@ -29,7 +29,16 @@ await store.saveWorkspace(
   {
     brief,
     candidates: [
-      { id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] },
+      {
+        id: 'first',
+        name: 'First idea',
+        picks,
+        note: '',
+        isArchived: false,
+        ordersOf: null,
+        decisions: [],
+        path: [],
+      },
     ],
     active: 'first',
     listings: [],

@@ -53,7 +53,15 @@ describe('a dead part', () => {
   it('names the order that it came with, unless it went back', () => {
     const part = picks.gpu?.part ?? '';
     const line = {
-      ...{ slot: 'gpu' as const, part, name: 'card', plannedMinor: 20_000, paidMinor: 19_900 },
+      ...{
+        slot: 'gpu' as const,
+        part,
+        name: 'card',
+        plannedMinor: 20_000,
+        paidMinor: 19_900,
+        backMinor: null,
+        reserveMinor: 0,
+      },
       ...{
         state: 'arrived',
         arrivedOn: '2026-11-20',
@@ -65,6 +73,7 @@ describe('a dead part', () => {
     const order = {
       ...{
         id: 'o1',
+        candidate: null,
         shop: 'Some shop',
         number: '',
         placedOn: '2026-11-18',

@@ -201,7 +201,16 @@ describe('the watch', () => {
       {
         brief,
         candidates: [
-          { id: 'first', name: 'First idea', picks, note: '', isArchived: false, decisions: [], path: [] },
+          {
+            id: 'first',
+            name: 'First idea',
+            picks,
+            note: '',
+            isArchived: false,
+            ordersOf: null,
+            decisions: [],
+            path: [],
+          },
         ],
         active: 'first',
         listings: [],

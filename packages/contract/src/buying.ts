@@ -42,7 +42,7 @@ export const findSchema = z
   .refine(({ good, rated }) => good <= rated, { message: 'more good deals than rated ones', path: ['good'] });
 export type Listing = z.infer<typeof findSchema>;
 
-export const LINE_STATES = ['ordered', 'arrived', 'dead', 'returned', 'cancelled'] as const;
+export const LINE_STATES = ['ordered', 'arrived', 'dead', 'returned', 'cancelled', 'sold'] as const;
 
 /** A file kept beside the database: a receipt, a photo of a label. */
 export const receiptSchema = z.strictObject({
@@ -60,6 +60,10 @@ const orderLineSchema = z.strictObject({
   name: z.string().min(1).max(420),
   plannedMinor: z.int(),
   paidMinor: z.int().nullable().default(null),
+  /** Of what was sent back or sold: what came for it. */
+  backMinor: minorSchema.nullable().default(null),
+  /** Kept back for the risk of a used part until it has arrived. */
+  reserveMinor: minorSchema.default(0),
   state: z.enum(LINE_STATES).default('ordered'),
   arrivedOn: dateSchema.nullable().default(null),
   returnBy: dateSchema.nullable().default(null),
@@ -69,6 +73,7 @@ const orderLineSchema = z.strictObject({
 /** An order at one shop. Amounts in the brief's currency. */
 export const orderSchema = z.strictObject({
   id: idSchema,
+  /** The candidate that it was placed for, whose build it fixes; null: none of this brief. */
   candidate: idSchema.nullable(),
   shop: nameSchema,
   number: z.string().max(200).default(''),

@@ -29,7 +29,18 @@ export const lineUpFileSchema = z.strictObject({
         countedMinor: z.int(),
         lines: z.array(
           z.strictObject({
-            kind: z.enum(['part', 'instant', 'combo', 'gift', 'code', 'shipping', 'tax', 'lot', 'owned']),
+            kind: z.enum([
+              'part',
+              'instant',
+              'combo',
+              'gift',
+              'code',
+              'shipping',
+              'tax',
+              'lot',
+              'owned',
+              'charges',
+            ]),
             slot: z.enum(SLOTS).nullable(),
             part: idSchema.nullable(),
             offer: idSchema.nullable(),

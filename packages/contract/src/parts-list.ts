@@ -47,7 +47,18 @@ export const partsListFileSchema = z.strictObject({
     .max(SLOTS.length),
   charges: z.array(
     z.strictObject({
-      kind: z.enum(['part', 'instant', 'combo', 'gift', 'code', 'shipping', 'tax', 'lot', 'owned']),
+      kind: z.enum([
+        'part',
+        'instant',
+        'combo',
+        'gift',
+        'code',
+        'shipping',
+        'tax',
+        'lot',
+        'owned',
+        'charges',
+      ]),
       name: z.string(),
       amountMinor: z.int(),
     }),

@@ -44,6 +44,8 @@ export const candidateSchema = z.strictObject({
   picks: picksSchema,
   note: z.string().max(5000).default(''),
   isArchived: z.boolean().default(false),
+  /** The candidate whose orders are this one’s too, of which it is another idea; null: its own. */
+  ordersOf: idSchema.nullable().default(null),
   decisions: z.array(decisionSchema).max(MOST_DECISIONS).default([]),
   /** How it is to grow. */
   path: pathSchema.default([]),

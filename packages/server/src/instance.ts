@@ -77,7 +77,16 @@ async function planDemo(store: Store, root: string): Promise<void> {
   const { name = 'First idea', picks } = buildFileSchema.parse(json('build-first-idea.json'));
   const { candidate, orders, assembly, tunings } = seatSchema.parse(json('seat-two.json'));
   const buying = buyingSchema.parse(json('buying.json'));
-  const first = { id: 'first', name, picks, note: '', isArchived: false, decisions: [], path: [] };
+  const first = {
+    id: 'first',
+    name,
+    picks,
+    note: '',
+    isArchived: false,
+    ordersOf: null,
+    decisions: [],
+    path: [],
+  };
   await store.saveWorkspace(
     0,
     {

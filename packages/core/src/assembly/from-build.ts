@@ -16,7 +16,7 @@ export function assemblyInputOf(
     ownedDrives: session.rules.ownedDrives,
     arrivals: orders.flatMap(({ expectedOn, lines }) =>
       lines.flatMap(({ part, state, arrivedOn, returnBy }) =>
-        part === null ? [] : [{ part, state, arrivedOn, expectedOn, returnBy }],
+        part === null || state === 'sold' ? [] : [{ part, state, arrivedOn, expectedOn, returnBy }],
       ),
     ),
     needs: session.brief.needs,

@@ -1,8 +1,9 @@
 import type { ShopOrder } from '../buying/index.ts';
-import { arrivalOf, costOf } from '../money/index.ts';
+import { arrivalOf, costOf, usableOffers, type PriceIndex } from '../money/index.ts';
 import type { Offer, Part, Picks, Slot } from '../parts/index.ts';
 import { openSession, type Session } from '../session/index.ts';
-import { bestWithin, tradesFor, withPick, type Trade } from '../swaps/index.ts';
+import { bestWithin, marginalFor, tradesFor, withPick, type Trade } from '../swaps/index.ts';
+import { addDays } from '../units/index.ts';
 
 /** What a part that takes the place of a dead one does. Money in minor units of the brief's currency. */
 export interface Substitute {
@@ -18,6 +19,8 @@ export interface Substitute {
   readonly score: number | null;
   /** The day on which it arrives when bought today; null: the shop states none. */
   readonly arrivesOn: string | null;
+  /** The last day on which it could go back, from the day of its arrival; null: not known. */
+  readonly returnBy: string | null;
 }
 
 interface DeadPart {
@@ -48,10 +51,44 @@ function boughtWith(part: string, orders: readonly ShopOrder[]): DeadPart['bough
   return null;
 }
 
+/** The last day on which an offer could go back that arrives on a day; null where either is not known. */
+function returnDay(offer: Offer, arrivesOn: string | null, priceIndex: PriceIndex): string | null {
+  const days = offer.returnDays ?? priceIndex.shops.get(offer.shop)?.returnDays;
+  return arrivesOn !== null && days ? addDays(arrivesOn, days) : null;
+}
+
 /** A trade that can be bought: it fits, and somebody offers it. */
 type Buyable = Trade & { readonly part: Part; readonly offer: Offer };
 const isBuyable = (trade: Trade): trade is Buyable =>
   trade.part !== null && trade.offer !== null && trade.barrier === null;
+
+/** The cheapest offer that is still to be had of a part, as a trade that keeps the part; null when there is none. */
+function sameAgain(
+  dead: Part,
+  slot: Slot,
+  picks: Picks,
+  session: Session,
+  lane: readonly Trade[],
+): Trade | null {
+  const { priceIndex, brief } = session;
+  const now = lane.find((trade) => trade.part?.id === dead.id);
+  const marginal = marginalFor(picks, slot, priceIndex);
+  const costs = usableOffers(priceIndex, brief, dead.id, slot).map((offer) => ({
+    offer,
+    cost: marginal(offer),
+  }));
+  const [best] = costs.filter(({ cost }) => cost < Infinity).sort((a, b) => a.cost - b.cost);
+  return now && best ? { ...now, offer: best.offer } : null;
+}
+
+/** The session without the part: neither as owned nor as ordered is it there to build with any more. */
+function without(part: string | undefined, slot: Slot, { catalogue, brief }: Session): Session {
+  return openSession(catalogue, {
+    ...brief,
+    owned: brief.owned.filter((each) => each !== part),
+    locks: brief.locks.filter((lock) => lock.slot !== slot || !lock.isOrdered),
+  });
+}
 
 /**
  * What can take a dead part's place, from today's offers and under the brief's rules: the same again, the fastest within the
@@ -64,11 +101,10 @@ export function deadPart(
   orders: readonly ShopOrder[],
 ): DeadPart | null {
   const dead = picks[slot]?.part;
-  const { catalogue, brief } = opened;
-  // A dead piece that stands as owned is there, but no part to build with any more.
-  const session = brief.owned.some((each) => each === dead)
-    ? openSession(catalogue, { ...brief, owned: brief.owned.filter((each) => each !== dead) })
-    : opened;
+  const isThere =
+    opened.brief.owned.some((each) => each === dead) ||
+    opened.brief.locks.some((lock) => lock.slot === slot && lock.isOrdered);
+  const session = isThere ? without(dead, slot, opened) : opened;
   const { priceIndex } = session;
   const part = dead === undefined ? undefined : priceIndex.parts.get(dead);
   if (!part) return null;
@@ -83,7 +119,7 @@ export function deadPart(
     [...list].sort((a, b) => (of(a) < of(b) ? -1 : of(a) > of(b) ? 1 : 0))[0] as T | undefined;
   const fastest = bestWithin(others, Math.max(0, session.limit - before.counted));
   const named: readonly (readonly [Substitute['why'][number], Trade | null | undefined])[] = [
-    ['same', lane.find((trade) => trade.part.id === dead)],
+    ['same', sameAgain(part, slot, picks, session, lane)],
     ['fastest', fastest],
     ['cheapest', least(others, ({ money }) => money)],
     [
@@ -108,6 +144,7 @@ export function deadPart(
       after: after.after - before.after,
       score: trade.score,
       arrivesOn: arrival(trade),
+      returnBy: returnDay(trade.offer, arrival(trade), priceIndex),
     });
   }
   return { part, bought: boughtWith(part.id, orders), substitutes: [...found.values()] };

@@ -12,9 +12,19 @@ export interface CashDay {
   readonly sum: number;
 }
 
-/** What an order line has cost: what was paid, else what was planned; nothing for what was cancelled or sent back. */
+/** What an order line has cost: what was paid, else what was planned, less what came back; nothing for what was cancelled. */
 export function lineCost(line: ShopOrder['lines'][number]): number {
-  return line.state === 'cancelled' || line.state === 'returned' ? 0 : (line.paidMinor ?? line.plannedMinor);
+  const paid = line.paidMinor ?? line.plannedMinor;
+  switch (line.state) {
+    case 'cancelled':
+      return 0;
+    case 'returned':
+      return paid - (line.backMinor ?? paid);
+    case 'sold':
+      return paid - (line.backMinor ?? 0);
+    default:
+      return paid;
+  }
 }
 
 /** Money out and back by day, in day order. Money without a day is left out and given apart. */

@@ -1,7 +1,7 @@
 import { learntHabits, type Cost } from '../money/index.ts';
 import type { Brief, Deal } from '../parts/index.ts';
 import { addDays, daysBetween } from '../units/index.ts';
-import type { RebateClaim, ClaimState } from './types.ts';
+import type { ClaimState, LineState, RebateClaim } from './types.ts';
 
 /** What may follow on each state. Exhaustive, so that a new state has to say where it leads. */
 export const NEXT: Readonly<Record<ClaimState, readonly ClaimState[]>> = {
@@ -86,9 +86,13 @@ export function slipsFor(
   deals: readonly Deal[],
   currency: string,
   nameOf: (part: string) => string,
-): Omit<RebateClaim, 'id'>[] {
+): Omit<RebateClaim, 'id' | 'order'>[] {
   const names = new Map(deals.map((deal) => [deal.id, deal]));
-  return cost.backs.map((back) => ({
+  // What is ordered already has its claims.
+  const isOrdered = (shop: string) =>
+    cost.orders.some((order) => order.shop === shop && order.items[0].priced.offer.ordered);
+  const fresh = cost.backs.filter(({ shop }) => !isOrdered(shop));
+  return fresh.map((back) => ({
     deal: back.deal,
     name: names.get(back.deal)?.name ?? back.deal,
     part: back.part,
@@ -109,6 +113,23 @@ export function slipsFor(
     paidOn: null,
     paidMinor: null,
   }));
+}
+
+/** Claims once a part of an order stands otherwise: of what was cancelled nothing was bought; what was sent back earns nothing. */
+export function claimsAfter<Claim extends RebateClaim>(
+  claims: readonly Claim[],
+  order: string,
+  part: string,
+  state: LineState,
+): readonly Claim[] {
+  const isOpen = (claim: Claim) =>
+    claim.order === order &&
+    claim.part === part &&
+    ['eligible', 'bought', 'sent', 'approved'].includes(claim.state);
+  if (!claims.some(isOpen)) return claims;
+  if (state === 'cancelled') return claims.filter((claim) => !isOpen(claim));
+  if (state !== 'returned') return claims;
+  return claims.map((claim) => (isOpen(claim) ? { ...claim, state: 'missed' as const } : claim));
 }
 
 /** A brief with what this household has claimed and learnt from it. The same brief while there are no slips. */

@@ -27,6 +27,7 @@ const deal: Deal = {
 };
 const slip = (id: string, state: ClaimState, more: Partial<RebateClaim> = {}): RebateClaim => ({
   id,
+  order: null,
   deal: 'd',
   name: 'Twenty back',
   part: 'gpu',

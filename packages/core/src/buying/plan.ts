@@ -3,7 +3,7 @@ import { addDays, addMonths } from '../units/index.ts';
 import type { ShopOrder, OrderLine } from './types.ts';
 
 /** An order to be placed: what to enter where. */
-export interface PlannedOrder extends Omit<ShopOrder, 'id' | 'number'> {
+export interface PlannedOrder extends Omit<ShopOrder, 'id' | 'number' | 'candidate'> {
   /** The shop's or market's id. */
   readonly at: string;
   /** Gifts, by their words: to be watched for, since nothing in the sum shows them. */
@@ -17,7 +17,12 @@ const LINE_WORDS: { readonly [kind in CostLine['kind']]?: string } = {
 };
 
 /** A line of the cost as a line of the order. */
-function orderLine(line: CostLine, priceIndex: PriceIndex, nameOf: (part: string) => string): OrderLine {
+function orderLine(
+  line: CostLine,
+  aside: Cost['aside'],
+  priceIndex: PriceIndex,
+  nameOf: (part: string) => string,
+): OrderLine {
   const isPart = line.kind === 'part' || line.kind === 'lot';
   const deal = priceIndex.deals.find(({ id }) => id === line.deal);
   const ofDeal = deal && `${deal.name}${deal.kind === 'code' ? ` (code ${deal.code})` : ''}`;
@@ -28,6 +33,11 @@ function orderLine(line: CostLine, priceIndex: PriceIndex, nameOf: (part: string
     name: isPart ? ofPart : (ofDeal ?? LINE_WORDS[line.kind] ?? line.kind),
     plannedMinor: line.amount,
     paidMinor: null,
+    backMinor: null,
+    reserveMinor: aside.reduce(
+      (sum, each) => (isPart && each.kind === 'risk' && each.slot === line.slot ? sum + each.amount : sum),
+      0,
+    ),
     state: 'ordered',
     arrivedOn: null,
     returnBy: null,
@@ -46,7 +56,10 @@ function linesOf({ lines }: Cost, { items, shop }: CostOrder, priceIndex: PriceI
   return lines.filter((line) => line.offer !== null && ids.includes(line.offer));
 }
 
-/** A basket as orders, one for each shop and each listing of a market; their lines add up to the till. */
+/**
+ * A basket as orders, one for each shop and each listing of a market: what is ordered already is not ordered again. Their lines and
+ * those of earlier orders add up to the till.
+ */
 export function plannedOrders(
   cost: Cost,
   priceIndex: PriceIndex,
@@ -56,7 +69,7 @@ export function plannedOrders(
   return cost.orders.flatMap((order): PlannedOrder[] => {
     const shop = priceIndex.shops.get(order.shop);
     const { offer } = order.items[0].priced;
-    if (!shop || (offer.lot !== undefined && lots.has(offer.lot))) return [];
+    if (!shop || offer.ordered || (offer.lot !== undefined && lots.has(offer.lot))) return [];
     const isMarket = shop.kind === 'used-market';
     if (isMarket && offer.lot !== undefined) lots.add(offer.lot);
     const arrivals = order.items.map(({ priced }) => arrivalOf(priced.offer, shop, priceIndex.day));
@@ -70,7 +83,9 @@ export function plannedOrders(
         expectedOn: known.length === arrivals.length ? (known.at(-1) ?? null) : null,
         currency: priceIndex.currency,
         codes: order.settled.codes.map(({ code }) => code.code),
-        lines: linesOf(cost, order, priceIndex).map((line) => orderLine(line, priceIndex, nameOf)),
+        lines: linesOf(cost, order, priceIndex).map((line) =>
+          orderLine(line, cost.aside, priceIndex, nameOf),
+        ),
         gifts: giftsWith(parts, shop.id, priceIndex),
       },
     ];

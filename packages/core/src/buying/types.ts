@@ -6,6 +6,8 @@ export type ClaimState = 'eligible' | 'bought' | 'sent' | 'approved' | 'paid' | 
 /** A rebate or cashback claim with its papers and days. Money in minor units of `currency`, days as ISO dates. */
 export interface RebateClaim {
   readonly id: string;
+  /** The order that it came with; null: none is kept. */
+  readonly order: string | null;
   readonly deal: string;
   readonly name: string;
   readonly part: string | null;
@@ -28,7 +30,7 @@ export interface RebateClaim {
   readonly paidMinor: number | null;
 }
 
-export type LineState = 'ordered' | 'arrived' | 'dead' | 'returned' | 'cancelled';
+export type LineState = 'ordered' | 'arrived' | 'dead' | 'returned' | 'cancelled' | 'sold';
 
 export interface OrderLine {
   readonly slot: Slot | null;
@@ -36,6 +38,10 @@ export interface OrderLine {
   readonly name: string;
   readonly plannedMinor: number;
   readonly paidMinor: number | null;
+  /** Of what was sent back or sold, the money that came for it; null: all of what was paid, or nothing yet. */
+  readonly backMinor: number | null;
+  /** Kept back for the risk of a used part until it has arrived. */
+  readonly reserveMinor: number;
   readonly state: LineState;
   readonly arrivedOn: string | null;
   readonly returnBy: string | null;
@@ -46,6 +52,8 @@ export interface OrderLine {
 /** An order at one shop; its lines add up to what was planned. */
 export interface ShopOrder {
   readonly id: string;
+  /** The candidate that it was placed for; null: none of this brief. */
+  readonly candidate: string | null;
   readonly shop: string;
   readonly number: string;
   readonly placedOn: string;

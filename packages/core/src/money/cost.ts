@@ -7,8 +7,9 @@ import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts
 
 /** One line of what is paid at the till, in the brief's currency, with the amount as the shop states it. */
 export interface CostLine {
-  /** `lot`: the rest of a lot that is sold as a whole. */
-  readonly kind: 'part' | 'instant' | 'combo' | 'gift' | 'code' | 'shipping' | 'tax' | 'lot' | 'owned';
+  /** `lot`: the rest of a lot that is sold as a whole; `charges`: a part's share of what else its order came to. */
+  readonly kind:
+    'part' | 'instant' | 'combo' | 'gift' | 'code' | 'shipping' | 'tax' | 'lot' | 'owned' | 'charges';
   readonly slot: Slot | null;
   readonly part: string | null;
   readonly offer: string | null;
@@ -172,7 +173,7 @@ export function costOf(picks: Picks, priceIndex: PriceIndex): Cost {
   for (const { goods } of settlements) lines.push(...goods);
   for (const { onTop } of settlements) lines.push(...onTop);
   const dueNow = sumCents(lines.map((line) => line.amount));
-  const backs = backsOf([...byShop.values()].flat(), costBasis);
+  const backs = backsOf([...[...byShop.values()].flat(), ...listings], costBasis);
   const aside = asideOf(picks, priceIndex, listings);
   const totals = {
     dueNow,
@@ -230,7 +231,8 @@ function partLine({ slot, priced }: OrderItem): CostLine {
 function addShipping(lines: CostLine[], item: OrderItem, { offer, shop, ownShipping, goods }: Priced): void {
   const stated = { minor: offer.shippingMinor ?? 0, currency: shop.currency };
   const line = { ...partLine(item), stated };
-  if (ownShipping.amount > 0) lines.push({ ...line, kind: 'shipping', amount: ownShipping.amount });
+  const kind = offer.ordered ? 'charges' : 'shipping';
+  if (ownShipping.amount !== 0) lines.push({ ...line, kind, amount: ownShipping.amount });
   const tax = goods.tax + ownShipping.tax;
   if (tax > 0) lines.push({ ...line, kind: 'tax', amount: cents(tax) });
 }

@@ -91,6 +91,7 @@ export function offerBarrier(
   offer: Offer,
   slot: Slot | null = null,
 ): OfferBarrier | null {
+  if (offer.ordered) return null;
   const shop = priceIndex.shops.get(offer.shop);
   if (!shop || brief.whereToBuy.shopsOut.includes(offer.shop)) return 'shop';
   if (!offer.inStock || offer.stock === 0) return 'stock';
@@ -103,14 +104,16 @@ export function offerBarrier(
   return arrives !== null && readyBy !== null && arrives > readyBy ? 'late' : null;
 }
 
-/** Offers of a part that the brief allows, in the catalogue's order. */
+/** Offers of a part that the brief allows, in the catalogue's order; of a part that is ordered, the order alone. */
 export function usableOffers(
   priceIndex: PriceIndex,
   brief: Brief,
   part: string,
   slot: Slot | null = priceIndex.parts.get(part)?.kind ?? null,
 ): readonly Offer[] {
-  return (priceIndex.offersByPart.get(part) ?? []).filter(
-    (offer) => offerBarrier(priceIndex, brief, offer, slot) === null,
-  );
+  const all = priceIndex.offersByPart.get(part) ?? [];
+  const ordered = brief.locks.find((lock) => lock.isOrdered && lock.slot === slot && lock.part === part);
+  return ordered
+    ? all.filter(({ id }) => id === ordered.offer)
+    : all.filter((offer) => !offer.ordered && offerBarrier(priceIndex, brief, offer, slot) === null);
 }

@@ -9,7 +9,7 @@ import type {
   Slot,
   WeightClass,
 } from '../parts/index.ts';
-import { cents, convertMinor, type CurrencyRate } from '../units/index.ts';
+import { cents, convertMinor, type Cents, type CurrencyRate } from '../units/index.ts';
 import { claimsLeft, expectedOfListed, expectedWorth, filingChance, sendByOf } from './claims.ts';
 import { offMinor, windowAt } from './deal-window.ts';
 import {
@@ -86,7 +86,7 @@ class Pricer {
     const dueNow = gross(goods) + gross(ownShipping) - off;
     const backs = this.backsOf(offer, shop, dueNow);
     const risk = this.riskOf(offer, dueNow, gross(ownShipping));
-    const reserve = cents(risk && brief.whereToBuy.usedRisk ? Math.max(0, risk.cost - dueNow) : 0);
+    const reserve = brief.whereToBuy.usedRisk ? this.reserveOf(offer, shop, risk, dueNow) : cents(0);
     const back = backs
       .filter(({ left }) => left === Infinity)
       .reduce((sum, each) => sum + backCounted(each, brief.money.costBasis), 0);
@@ -122,6 +122,11 @@ class Pricer {
     return { instants, paidMinor };
   }
 
+  private reserveOf({ ordered }: Offer, shop: Shop, risk: Priced['risk'], dueNow: number): Cents {
+    if (ordered) return worthAt(shop, ordered.reserveMinor, this.task.rates)?.amount ?? cents(0);
+    return cents(risk ? Math.max(0, risk.cost - dueNow) : 0);
+  }
+
   private riskOf(offer: Offer, dueNow: number, shippingMinor: number): Priced['risk'] {
     if (offer.condition !== 'used') return null;
     return usedCost({
@@ -139,12 +144,17 @@ class Pricer {
     const rate = this.task.rates.get(shop.currency);
     if (!rate) return [];
     return backs.map((back): BackTerm => {
-      const face = Math.min(convertMinor(back.minor, rate), dueNow);
+      // A claim that was made stands as it was made; what a list says is never more than was paid.
+      const most = offer.ordered ? Infinity : dueNow;
+      const face = Math.min(convertMinor(back.minor, rate), most);
       return {
         claim: listedClaim(offer, back, shop.currency),
         kind: back.kind,
         face: cents(face),
-        expected: expectedOfListed(face, back.kind, this.task.brief.money.claimHabits),
+        expected:
+          back.expectedMinor === undefined
+            ? expectedOfListed(face, back.kind, this.task.brief.money.claimHabits)
+            : cents(Math.min(face, convertMinor(back.expectedMinor, rate))),
         left: Infinity,
         sendBy: null,
       };
@@ -192,9 +202,10 @@ const SAID_IN_LIST = {
   chance: null,
 } as const;
 /** What a list says comes back, as a claim without papers. */
-function listedClaim(offer: Offer, { kind, minor }: ListedBack, currency: string): Claim {
+function listedClaim(offer: Offer, { kind, minor, name }: ListedBack, currency: string): Claim {
   const base = {
     ...SAID_IN_LIST,
+    name: name ?? SAID_IN_LIST.name,
     id: `listed-${offer.id}`,
     seenOn: offer.seenOn,
     parts: [offer.part],

@@ -66,6 +66,8 @@ export interface Lock {
   readonly part: string | null;
   /** The very offer; null leaves the offer open. */
   readonly offer: string | null;
+  /** The part is ordered: the lock holds until the order changes. Never stored. */
+  readonly isOrdered?: true | undefined;
 }
 
 /** Which total must fit the sum: before rebates, with them by their chance, or with all of them. */

@@ -79,10 +79,24 @@ export interface Offer {
   readonly lot?: string | undefined;
   /** A price of a list found elsewhere: no deal of the catalogue changes it, and what comes back is what the list says. */
   readonly listed?: { readonly backs: readonly ListedBack[] } | undefined;
+  /** What was ordered already, at what it cost; its own shipping holds its share of what else the order came to. */
+  readonly ordered?:
+    | {
+        readonly state: 'ordered' | 'arrived';
+        /** When it came, or is expected; null: not known. */
+        readonly arrivesOn: string | null;
+        /** Kept back for the risk of a used part, in the order's currency. */
+        readonly reserveMinor: number;
+      }
+    | undefined;
 }
 
-/** Money that a list says comes back, in its currency. */
+/** Money that a list or an order says comes back, in its currency. */
 export interface ListedBack {
   readonly kind: 'rebate' | 'cashback';
   readonly minor: number;
+  /** What is expected of it; not stated: by what is usual of such claims. */
+  readonly expectedMinor?: number | undefined;
+  /** What it is called; not stated: said in the list. */
+  readonly name?: string | undefined;
 }

@@ -210,10 +210,14 @@ function assumeWish({ whereToBuy: { assume } }: Brief): Wish {
 }
 
 const lockWishes = ({ locks }: Brief): Wish[] =>
-  locks.map(({ slot }) => {
-    const kept = `the lock on the ${slotWords(slot)}`;
+  locks.map(({ slot, isOrdered }) => {
+    const kept = `the ${isOrdered ? 'ordered' : 'lock on the'} ${slotWords(slot)}`;
     const change = (b: Brief) => ({ ...b, locks: b.locks.filter((each) => each.slot !== slot) });
-    return { kind: 'lock', kept, steps: [{ sentence: `${kept} taken off`, change }] };
+    return {
+      kind: 'lock',
+      kept,
+      steps: [{ sentence: `${kept} ${isOrdered ? 'given back' : 'taken off'}`, change }],
+    };
   });
 
 const exclusionWish: (brief: Brief) => WishRow = ({ excluded }) => [

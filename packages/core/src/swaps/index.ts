@@ -6,4 +6,5 @@ export { partsForRules } from './rule-parts.ts';
 export { bestWithin, type Trade } from './trade.ts';
 export { tradesFor } from './trades.ts';
 export { type KeepReason } from './dominated.ts';
+export { marginalFor } from './marginal.ts';
 export { repairsFor, type Mend, type Repair, type Repairs } from './repair.ts';

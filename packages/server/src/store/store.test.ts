@@ -18,7 +18,9 @@ const text = (name: string) => readFileSync(new URL(`../../../demo/files/${name}
 const brief = briefSchema.parse(briefOf(briefFileSchema.parse(JSON.parse(text('brief-league-seat.json')))));
 const workspace = {
   brief,
-  candidates: [{ id: 'a', name: 'A', picks: {}, note: '', isArchived: false, decisions: [], path: [] }],
+  candidates: [
+    { id: 'a', name: 'A', picks: {}, note: '', isArchived: false, ordersOf: null, decisions: [], path: [] },
+  ],
   active: 'a',
   listings: [],
   orders: [],

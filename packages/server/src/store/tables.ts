@@ -84,6 +84,7 @@ export interface Tables {
     picks: string;
     note: string;
     is_archived: number;
+    orders_of: string | null;
     decisions: string;
     path: string;
   };

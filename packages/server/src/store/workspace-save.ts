@@ -18,7 +18,7 @@ export const KEPT = [
 export async function replaceLists(tx: Kysely<Tables>, brief: string, workspace: Workspace): Promise<void> {
   await tx.deleteFrom('candidates').where('brief', '=', brief).execute();
   const candidates = workspace.candidates.map(
-    ({ id, name, picks, note, isArchived, decisions, path }, position) => ({
+    ({ id, name, picks, note, isArchived, ordersOf, decisions, path }, position) => ({
       brief,
       id,
       position,
@@ -26,6 +26,7 @@ export async function replaceLists(tx: Kysely<Tables>, brief: string, workspace:
       note,
       picks: JSON.stringify(picks),
       is_archived: isArchived ? 1 : 0,
+      orders_of: ordersOf,
       decisions: JSON.stringify(decisions),
       path: JSON.stringify(path),
     }),

@@ -73,6 +73,7 @@ async function readWorkspaceWithin(tx: Kysely<Tables>, asked?: string): Promise<
     picks: JSON.parse(row.picks) as unknown,
     note: row.note,
     isArchived: row.is_archived === 1,
+    ordersOf: row.orders_of,
     decisions: JSON.parse(row.decisions) as unknown,
     path: JSON.parse(row.path) as unknown,
   }));

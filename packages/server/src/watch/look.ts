@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import {
+  type Candidate,
   catalogueOf,
   dailyPrices,
   type CatalogueFile,
@@ -8,7 +9,16 @@ import {
   type WatchPoint,
   type Workspace,
 } from '@ripe-pick/contract';
-import { partsBought, withFoundLists, withHousehold } from '@ripe-pick/core/buying';
+import {
+  briefWithOrders,
+  heldFor,
+  NOTHING_HELD,
+  picksWithOrders,
+  withFoundLists,
+  withHousehold,
+  withOrders,
+  type Held,
+} from '@ripe-pick/core/buying';
 import type { Brief, Deal, Picks } from '@ripe-pick/core/parts';
 import {
   judge,
@@ -130,6 +140,19 @@ async function judgedNow(store: Store, today: number, histories: ReadHistories):
   return open.map((forecast) => ({ id: forecast.id, judged: judge(forecast, histories.of, today) }));
 }
 
+/** What is ordered for a candidate, or for that of which it is another idea. */
+const heldOf = ({ orders }: Workspace, candidate: Candidate | undefined): Held =>
+  candidate ? heldFor(orders, candidate.ordersOf ?? candidate.id) : NOTHING_HELD;
+
+/** Candidates that are not put away, at what their orders cost. */
+const shownOf = (workspace: Workspace) =>
+  workspace.candidates
+    .filter((candidate) => !candidate.isArchived)
+    .map((candidate) => ({
+      ...candidate,
+      picks: picksWithOrders(candidate.picks as Picks, heldOf(workspace, candidate)),
+    }));
+
 async function lookingAt(store: Store, { briefs }: Household, id: string): Promise<Looking | null> {
   const [file, { workspace }, points] = await Promise.all([
     store.catalogue(),
@@ -138,14 +161,12 @@ async function lookingAt(store: Store, { briefs }: Household, id: string): Promi
   ]);
   if (!workspace || file.parts.length === 0) return null;
   const found = withFoundLists(catalogueOf(file), workspace.versions);
-  const catalogue = withListings(found, workspace.listings as readonly UsedListing[]);
-  const session = openSession(
-    catalogue,
-    withHousehold(
-      workspace.brief as Brief,
-      briefs.flatMap(({ claims }) => claims),
-    ),
-  );
+  const listed = withListings(found, workspace.listings as readonly UsedListing[]);
+  const catalogue = withOrders(listed, workspace.orders, workspace.claims);
+  const claims = briefs.flatMap((each) => each.claims);
+  const brief = withHousehold(workspace.brief as Brief, claims);
+  const active = workspace.candidates.find((each) => each.id === workspace.active);
+  const session = openSession(catalogue, briefWithOrders(brief, heldOf(workspace, active)));
   const before = points.filter((point) => point.day < catalogue.today).at(-1) ?? points.at(-1) ?? null;
   return { session, file, workspace, before };
 }
@@ -167,15 +188,13 @@ async function lookAtBrief(store: Store, household: Household, id: string): Prom
   if (!looking) return null;
   const { session, workspace, before } = looking;
   const { priceIndex, brief } = session;
-  const shown = workspace.candidates
-    .filter((candidate) => !candidate.isArchived)
-    .map((candidate) => ({ ...candidate, picks: candidate.picks as Picks }));
+  const shown = shownOf(workspace);
   const answer = solved(session);
   const watched = watchList(session, {
     active: shown.find((each) => each.id === workspace.active)?.picks ?? {},
     others: [...shown.map((each) => each.picks), ...(answer ? [answer.picks] : [])],
     targets: workspace.targets.map((target) => target.part),
-    bought: partsBought(workspace.orders),
+    bought: brief.locks.flatMap((lock) => (lock.isOrdered && lock.part !== null ? [lock.part] : [])),
   });
   const bare = {
     day: priceIndex.today,

@@ -157,7 +157,12 @@ export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgr
   if (missing.length > 0) return { status: 'unavailable', slots: missing };
   const best = baskets.best(picks);
   if (!best) return { status: 'nothing' };
-  const shopOf = (slot: Slot) => priceIndex.offers.get(best.picks[slot]?.offer ?? '')?.shop ?? null;
+  /** The offer that is still to be bought; null for what is owned or ordered. */
+  const offerOf = (slot: Slot) => {
+    const offer = priceIndex.offers.get(best.picks[slot]?.offer ?? '');
+    return offer && !offer.ordered ? offer : null;
+  };
+  const shopOf = (slot: Slot) => offerOf(slot)?.shop ?? null;
   const moreThanBest = (answer: BasketAnswer | null) =>
     answer ? answer.cost.counted - best.cost.counted : null;
   const shops = [...new Set(slots.map(shopOf).filter((shop) => shop !== null))];
@@ -177,7 +182,7 @@ export function* shoppingFor(picks: Picks, session: Session): Work<ShoppingProgr
       without.push({ shop, answer, more: moreThanBest(answer) });
     }),
     ...slots.map((slot) => () => {
-      const offer = best.picks[slot]?.offer;
+      const offer = offerOf(slot)?.id;
       if (!offer) return;
       const answer = baskets.best(picks, (_, option) => option.offer !== offer);
       changes.push({ kind: 'offer-gone', slot, offer, more: moreThanBest(answer) });

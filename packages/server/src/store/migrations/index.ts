@@ -151,4 +151,9 @@ export const MIGRATIONS: Record<string, Migration> = {
       );
     },
   },
+  '0012-candidates-orders': {
+    async up(db: Kysely<unknown>) {
+      await sql`alter table candidates add column orders_of text`.execute(db);
+    },
+  },
 };

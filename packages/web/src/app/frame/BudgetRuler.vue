@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
+import type { CostLine } from '@ripe-pick/core/money';
 import { bestWithin, MEASURES } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
@@ -50,9 +51,20 @@ const totals = computed(() => {
   }));
 });
 const counted = computed(() => totals.value.find((each) => each.isCounted) ?? null);
-const others = computed(() => totals.value.filter((each) => !each.isCounted));
+/** The other totals, where they say something else. */
+const others = computed(() =>
+  totals.value.filter((each) => !each.isCounted && each.amount !== counted.value?.amount),
+);
 const kept = computed(() => (cost.value ? asideOf(cost.value).kept : 0));
 const sales = computed(() => (cost.value ? asideOf(cost.value).sold : 0));
+/** What of the total is ordered already: fixed money. */
+const ordered = computed(() =>
+  (cost.value?.lines ?? []).reduce(
+    (total, line) =>
+      line.offer && bench.index?.offers.get(line.offer)?.ordered ? total + line.amount : total,
+    0,
+  ),
+);
 const looks = computed(() =>
   counted.value ? counted.value.amount + kept.value - sales.value - total.value : 0,
 );
@@ -118,32 +130,41 @@ function stepWords(slot: Segment['slot']): string {
   return ` · +${amount}: ${say(step)} · −${amount}: ${say(-step)}`;
 }
 
+/** The part of a segment: where it was bought and what was asked there, or how its price stands. */
+function boughtWords(line: CostLine): string {
+  const shop = line.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
+  if (!shop || !line.part) return '';
+  const stated =
+    line.stated.currency === bench.currency
+      ? ''
+      : `, stated ${money(line.stated.minor, line.stated.currency)}`;
+  const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
+  if (offer?.ordered)
+    return ` at ${shop}${stated} · ${offer.ordered.state === 'arrived' ? 'there' : 'ordered'}`;
+  const verdict = prices.verdicts.get(line.part);
+  const ripe = verdict
+    ? ` · ${RIPENESS_WORDS[verdict.ripeness]}: ${adviceLine(verdict, bench.currency, prices.promise)}`
+    : '';
+  return ` at ${shop}${stated}${ripe}`;
+}
+function segmentWords(segment: Segment): string {
+  const amount = money(segment.to - segment.from, bench.currency);
+  if (segment.slot === 'risk') return `Kept back for the risk of used parts: ${amount}`;
+  const line = cost.value?.lines.find((each) =>
+    segment.slot === 'shipping' || segment.slot === 'lot'
+      ? each.kind === segment.slot
+      : each.slot === segment.slot,
+  );
+  const part = line?.part ? bench.index?.parts.get(line.part) : undefined;
+  const comesBack = segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : '';
+  const name = part ? `${part.brand} ${part.name}, ` : '';
+  const bought = line ? boughtWords(line) : '';
+  return `${nameOf(segment.slot)}: ${name}${amount}${comesBack}${bought}${stepWords(segment.slot)}`;
+}
 const readout = computed(() => {
-  const summary = bench.summary;
-  if (!summary) return '';
   const segment = segments.value.find((each) => each.slot === focused.value);
-  if (segment) {
-    if (segment.slot === 'risk')
-      return `Kept back for the risk of used parts: ${money(segment.to - segment.from, bench.currency)}`;
-    const line = summary.cost.lines.find((each) =>
-      segment.slot === 'shipping' || segment.slot === 'lot'
-        ? each.kind === segment.slot
-        : each.slot === segment.slot,
-    );
-    const comesBack = segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : '';
-    const part = line?.part ? bench.index?.parts.get(line.part) : undefined;
-    const shop = line?.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
-    const stated =
-      line && line.stated.currency !== bench.currency
-        ? `, stated ${money(line.stated.minor, line.stated.currency)}`
-        : '';
-    const verdict = line?.part ? prices.verdicts.get(line.part) : undefined;
-    const ripe = verdict
-      ? ` · ${RIPENESS_WORDS[verdict.ripeness]}: ${adviceLine(verdict, bench.currency, prices.promise)}`
-      : '';
-    return `${nameOf(segment.slot)}: ${part ? `${part.brand} ${part.name}, ` : ''}${money(segment.to - segment.from, bench.currency)}${comesBack}${shop && part ? ` at ${shop}${stated}` : ''}${ripe}${stepWords(segment.slot)}`;
-  }
-  const { unpriced } = summary.cost;
+  if (segment) return segmentWords(segment);
+  const unpriced = cost.value?.unpriced ?? [];
   return unpriced.length > 0 ? `No price yet: ${unpriced.map((slot) => SLOT_NAMES[slot]).join(', ')}` : '';
 });
 const spoken = computed(
@@ -160,7 +181,8 @@ const spoken = computed(
       </button>
       <span v-if="!focused" class="quiet"
         >{{ counted?.words }} of {{ money(workspace.brief.money.budgetMinor, bench.currency)
-        }}<template v-for="other in others" :key="other.key"
+        }}<template v-if="ordered > 0">, {{ money(ordered, bench.currency) }} of it ordered</template
+        ><template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
         ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template

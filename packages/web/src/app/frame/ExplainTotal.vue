@@ -25,9 +25,11 @@ const orders = computed(() => {
     const key =
       line.kind === 'owned'
         ? 'Already there'
-        : shop?.kind === 'used-market'
-          ? `${shop.name}, listing ${line.offer}`
-          : (shop?.name ?? 'Unknown');
+        : line.offer && bench.index?.offers.get(line.offer)?.ordered
+          ? `${shop?.name ?? ''}, ordered`
+          : shop?.kind === 'used-market'
+            ? `${shop.name}, listing ${line.offer}`
+            : (shop?.name ?? 'Unknown');
     groups.set(key, [...(groups.get(key) ?? []), line]);
   }
   return [...groups].map(([name, lines]) => ({
@@ -51,6 +53,8 @@ const partName = (id: string) => {
 };
 const BACK_WORDS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'for a review' } as const;
 const words = (line: CostLine): string => {
+  if (line.kind === 'charges')
+    return `${line.slot ? SLOT_NAMES[line.slot] : ''}: its share of shipping and discounts of the order`;
   if (line.kind === 'shipping') return 'sending';
   if (line.kind === 'tax') return 'tax that the shop adds';
   if (line.deal !== null) {
@@ -58,13 +62,19 @@ const words = (line: CostLine): string => {
     const on = line.slot ? ` on ${SLOT_NAMES[line.slot].toLowerCase()}` : '';
     return `${DEAL_WORDS[line.kind as keyof typeof DEAL_WORDS]}${on}: ${deal?.name ?? line.deal}${deal?.kind === 'code' ? ` (${deal.code})` : ''}`;
   }
+  return partWords(line);
+};
+/** A part's line: what it is, and where its price comes from. */
+function partWords(line: CostLine): string {
   const part = line.part ? bench.index?.parts.get(line.part) : undefined;
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
   const what = `${line.kind === 'lot' ? 'Rest of the lot' : line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.brand} ${part.name}` : line.part}`;
+  if (offer?.ordered)
+    return `${what} (${offer.ordered.state === 'arrived' ? 'there' : 'on its way'}${offer.ordered.arrivesOn ? `, ${offer.ordered.arrivesOn}` : ''}; ordered ${offer.seenOn})`;
   return offer
     ? `${what} (${offer.condition}, seen ${offer.seenOn}${offer.source ? `, ${offer.source}` : ''}${ageWords(offer.seenOn)})`
     : what;
-};
+}
 </script>
 
 <template>
@@ -98,8 +108,7 @@ const words = (line: CostLine): string => {
         <tbody>
           <tr v-for="(back, n) in cost.backs" :key="n">
             <th scope="row">
-              {{ BACK_WORDS[back.kind] }}, {{ SLOT_NAMES[back.slot].toLowerCase() }}:
-              {{ deals.get(back.deal)?.name ?? back.deal
+              {{ BACK_WORDS[back.kind] }}, {{ SLOT_NAMES[back.slot].toLowerCase() }}: {{ back.claim.name
               }}{{ back.sendBy ? `, posted by ${back.sendBy}` : '' }}
             </th>
             <td class="num">

@@ -80,6 +80,7 @@ describe('decisions', () => {
       picks: {},
       note: 'For\nthe league',
       isArchived: false,
+      ordersOf: null,
       decisions: [decision()],
       path: [],
     };

@@ -162,7 +162,7 @@ function toggleShop(id: string) {
       <Field label="Shops to buy from">
         <div class="chips">
           <button
-            v-for="shop in catalogueStore.catalogue?.shops ?? []"
+            v-for="shop in catalogueStore.stored?.shops ?? []"
             :key="shop.id"
             class="plain edged"
             :aria-pressed="!workspace.brief.whereToBuy.shopsOut.includes(shop.id)"

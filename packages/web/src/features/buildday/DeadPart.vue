@@ -4,19 +4,19 @@ import { fullName, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { withPick } from '@ripe-pick/core/swaps';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { money, signed } from '../../shared/format/format.ts';
+import { money } from '../../shared/format/format.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
-import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { ordersOf } from '../../shared/stores/workspace-orders.ts';
+import Substitutes from '../../shared/ui/Substitutes.vue';
 
 /** What can take a dead part's place, from today's offers; and until when the dead one can go back. */
 const props = defineProps<{ place: Slot }>();
 const bench = useBench();
 const buying = useBuying();
 const choose = useChoose();
-const names = useNames();
 const workspace = useWorkspace();
 const found = computed(() =>
   bench.session
@@ -24,18 +24,21 @@ const found = computed(() =>
         bench.session,
         workspace.picks as Picks,
         props.place,
-        workspace.orders.filter(({ candidate }) => candidate === null || candidate === workspace.active.id),
+        workspace.orders.filter(
+          ({ candidate }) => candidate === null || candidate === ordersOf(workspace.active),
+        ),
       )
     : null,
 );
-const WHY: Readonly<Record<Substitute['why'][number], string>> = {
-  same: 'the same again',
-  fastest: 'the fastest that the sum pays',
-  cheapest: 'the cheapest that fits',
-  soonest: 'there first',
-};
-const frames = (score: number | null) => (score === null ? 'not known' : signed(score / 1000));
-const change = (minor: number) => money(minor, workspace.brief.money.currency, { sign: true });
+/** Open claims that came with it. */
+const claims = computed(() =>
+  workspace.claims.filter(
+    ({ order, part, state }) =>
+      order === found.value?.bought?.order &&
+      part === found.value?.part.id &&
+      ['bought', 'sent', 'approved'].includes(state),
+  ),
+);
 /** The order's line becomes a dead one, and the candidate takes the other part. */
 function take({ part, offer }: Substitute) {
   const dead = found.value;
@@ -68,46 +71,15 @@ function take({ part, offer }: Substitute) {
       If it is that: no order of it is kept, so until when it can go back is not known. Orders are kept in
       <RouterLink :to="{ name: 'shopping-day' }">Shopping day</RouterLink>.
     </p>
-    <p v-if="found.substitutes.length === 0">Nothing on offer today fits in its place.</p>
-    <div v-else class="scroll" tabindex="0" role="region" aria-label="What can take its place">
-      <table class="lines">
-        <thead>
-          <tr>
-            <th scope="col">In its place</th>
-            <th scope="col" class="end">Due now</th>
-            <th scope="col" class="end">Expected</th>
-            <th scope="col" class="end">After rebates</th>
-            <th scope="col" class="end">fps</th>
-            <th scope="col">There</th>
-            <th scope="col"><span class="visually-hidden">Take it</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="each in found.substitutes" :key="each.offer.id">
-            <th scope="row">
-              {{ fullName(each.part) }}
-              <span class="quiet"
-                >{{ each.why.map((why) => WHY[why]).join(', ') }}; {{ names.shop(each.offer.shop) }}</span
-              >
-            </th>
-            <td class="num end">{{ change(each.dueNow) }}</td>
-            <td class="num end">{{ change(each.expected) }}</td>
-            <td class="num end">{{ change(each.after) }}</td>
-            <td class="num end">{{ frames(each.score) }}</td>
-            <td class="num">{{ each.arrivesOn ?? 'not stated' }}</td>
-            <td>
-              <button
-                class="plain edged big"
-                :aria-label="`Take it: ${fullName(each.part)}`"
-                @click="take(each)"
-              >
-                Take it
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <p v-if="claims.length > 0">
+      If it goes back, {{ claims.length === 1 ? 'this claim falls' : 'these claims fall' }} away:
+      {{
+        claims
+          .map((claim) => `${claim.name} (${money(claim.faceMinor, claim.currency)}, ${claim.state})`)
+          .join('; ')
+      }}.
+    </p>
+    <Substitutes :substitutes="found.substitutes" @take="take" />
     <p class="quiet">
       Totals as they change once the money for the dead one is back; until then they stand higher by what was
       paid for it.
@@ -122,15 +94,5 @@ function take({ part, offer }: Substitute) {
 }
 p {
   margin: 0;
-}
-.scroll {
-  overflow: auto;
-}
-th .quiet {
-  display: block;
-  font-weight: 400;
-}
-.big {
-  min-height: 44px;
 }
 </style>

@@ -25,6 +25,7 @@ import { computed, type ComputedRef } from 'vue';
 import { tuningId } from '../../shared/stores/tuning-id.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { ordersOf } from '../../shared/stores/workspace-orders.ts';
 
 type StepState = Assembly['steps'][number];
 
@@ -202,7 +203,7 @@ export function useBuildDay() {
   const input = computed(() => {
     if (!bench.shipped) return null;
     const own = workspace.orders.filter(
-      ({ candidate }) => candidate === null || candidate === workspace.active.id,
+      ({ candidate }) => candidate === null || candidate === ordersOf(workspace.active),
     );
     return assemblyInputOf(bench.shipped, workspace.picks, own, kept.value.choices);
   });

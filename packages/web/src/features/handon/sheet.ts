@@ -37,6 +37,7 @@ const CHARGES: Readonly<Record<PartsList['charges'][number]['kind'], string>> = 
   tax: 'Tax',
   lot: 'Rest of a lot',
   owned: 'Owned',
+  charges: 'Shipping and discounts of its order',
 };
 const BACKS = { rebate: 'mail-in rebate', cashback: 'cashback', review: 'cashback for a review' } as const;
 /** A used or refurbished part says so, unless its shop's name does. */

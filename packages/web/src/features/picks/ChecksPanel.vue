@@ -12,6 +12,7 @@ import { fieldName } from '../../shared/format/facts.ts';
 import { money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import FieldLink from '../../shared/ui/FieldLink.vue';
+import OrderNotes from '../../shared/ui/OrderNotes.vue';
 import { repairWords } from './words.ts';
 
 const bench = useBench();
@@ -100,6 +101,7 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
       <b>balance:</b> {{ percent(balance.toCpu) }} lost to the processor, {{ percent(balance.toGpu) }} to the
       graphics; the brief allows {{ percent(workspace.brief.play.objective.balanceLimit ?? 0) }}.
     </p>
+    <OrderNotes />
     <ul v-if="findings.length > 0">
       <li v-for="finding in findings" :key="finding.rule" :class="finding.verdict">
         <component :is="LOOKS[finding.verdict].icon" :size="15" aria-hidden="true" />

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { Lock, LockOpen } from '@lucide/vue';
+import { Lock, LockOpen, PackageCheck } from '@lucide/vue';
 import { RouterLink } from 'vue-router';
 import { kindFor, type Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
@@ -21,6 +21,8 @@ const props = defineProps<{
   /** What can still be spent, in minor units from the current total. */
   room: number;
   isLocked: boolean;
+  /** Locked by an order. */
+  isOrdered: boolean;
   steepest: Trade | null;
   focused: Trade | null;
   isTabStop: boolean;
@@ -42,7 +44,7 @@ const prices = usePrices();
 /** How the pick’s price stands; null while that is not known. */
 const ripeness = computed(() => {
   const { part, isOwned } = current.value ?? {};
-  return part && !isOwned ? prices.ripeness(part.id) : null;
+  return part && !isOwned && !props.isOrdered ? prices.ripeness(part.id) : null;
 });
 const partName = computed(() =>
   current.value?.part
@@ -120,11 +122,25 @@ defineExpose({ focus: () => root.value?.focus() });
         <button
           class="plain lock"
           :aria-pressed="isLocked"
-          :aria-label="`${isLocked ? 'Unlock' : 'Lock'} ${SLOT_NAMES[slotName]}`"
-          :title="isLocked ? 'Locked: the search keeps it (L)' : 'Lock (L)'"
+          :aria-label="
+            isOrdered
+              ? `${SLOT_NAMES[slotName]} is ordered`
+              : `${isLocked ? 'Unlock' : 'Lock'} ${SLOT_NAMES[slotName]}`
+          "
+          :title="
+            isOrdered
+              ? 'Ordered: the search keeps it'
+              : isLocked
+                ? 'Locked: the search keeps it (L)'
+                : 'Lock (L)'
+          "
           @click="emit('toggleLock')"
         >
-          <component :is="isLocked ? Lock : LockOpen" :size="13" aria-hidden="true" />
+          <component
+            :is="isOrdered ? PackageCheck : isLocked ? Lock : LockOpen"
+            :size="13"
+            aria-hidden="true"
+          />
         </button>
       </p>
       <p v-if="isEmpty" class="pick">

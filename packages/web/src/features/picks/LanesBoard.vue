@@ -149,7 +149,11 @@ async function swap(trade: Trade) {
   if (trade.isCurrent) return;
   const lock = lockOf(trade.slot);
   if (lock) {
-    message.warning(`${SLOT_NAMES[trade.slot]} is locked. Press L to unlock it.`);
+    message.warning(
+      lock.isOrdered
+        ? orderedWords(trade.slot)
+        : `${SLOT_NAMES[trade.slot]} is locked. Press L to unlock it.`,
+    );
     return;
   }
   performance.mark('swap-start');
@@ -161,7 +165,13 @@ async function swap(trade: Trade) {
   await nextTick();
   performance.measure('swap', 'swap-start');
 }
+const orderedWords = (slot: Slot) =>
+  `${SLOT_NAMES[slot]} is ordered. Say under Shopping day that it is cancelled, sent back or sold: then the slot is free.`;
 function toggleLock(slot: Slot) {
+  if (lockOf(slot)?.isOrdered) {
+    message.warning(orderedWords(slot));
+    return;
+  }
   const part = workspace.picks[slot]?.part ?? null;
   const isLocked = lockOf(slot) !== null;
   workspace.editBrief(`${isLocked ? 'unlock' : 'lock'} ${SLOT_NAMES[slot]}`, (brief) => ({
@@ -346,6 +356,7 @@ const steepestWords = computed(() => {
         :price="priceOf(slot)"
         :room="left"
         :is-locked="lockOf(slot) !== null"
+        :is-ordered="lockOf(slot)?.isOrdered === true"
         :steepest="bench.lanes?.steepest ?? null"
         :focused="live?.slot === slot ? live : null"
         :is-tab-stop="laneSlot === slot"

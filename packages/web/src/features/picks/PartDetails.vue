@@ -45,15 +45,37 @@ const offers = computed(() => {
         shop,
         amount: shop ? inIndexCurrency(index, shop, offer.priceMinor) : null,
         barrier,
-        why: offer.listed ? 'the price of a list, not for sale' : barrier ? BARRIERS[barrier] : '',
+        why: whyNot(offer, barrier),
       };
     })
     .sort((a, b) => (a.amount ?? Infinity) - (b.amount ?? Infinity));
 });
+function whyNot(offer: Offer, barrier: ReturnType<typeof offerBarrier>): string {
+  if (offer.ordered) return offer.ordered.state === 'arrived' ? 'there' : 'ordered';
+  if (offer.listed) return 'the price of a list, not for sale';
+  return barrier ? BARRIERS[barrier] : '';
+}
+const lock = computed(() => workspace.brief.locks.find(({ slot }) => slot === props.trade?.slot) ?? null);
+const isHeld = (offer: Offer) => lock.value?.offer === offer.id;
+/** Holds the slot to the very offer, or lets it go again. */
+function hold(offer: Offer) {
+  const slot = props.trade?.slot;
+  if (!slot) return;
+  const isOff = isHeld(offer);
+  workspace.editBrief(`${isOff ? 'let go of' : 'hold'} an offer of ${SLOT_NAMES[slot]}`, (brief) => ({
+    ...brief,
+    locks: [
+      ...brief.locks.filter((each) => each.slot !== slot),
+      ...(isOff ? [] : [{ slot, part: offer.part, offer: offer.id }]),
+    ],
+  }));
+}
 const isTaken = (offer: Offer) =>
   props.trade ? workspace.picks[props.trade.slot]?.offer === offer.id : false;
-const isLocked = computed(() =>
-  workspace.brief.locks.some((lock) => lock.slot === props.trade?.slot && lock.part !== part.value?.id),
+const isLocked = computed(
+  () =>
+    lock.value !== null &&
+    (lock.value.isOrdered || lock.value.part !== part.value?.id || lock.value.offer !== null),
 );
 
 function take(offer: Offer) {
@@ -109,6 +131,15 @@ function take(offer: Offer) {
                   @click="take(row.offer)"
                 >
                   {{ isTaken(row.offer) ? 'Taken' : 'Take' }}
+                </button>
+                <button
+                  v-if="isTaken(row.offer) && !row.offer.ordered"
+                  class="plain edged"
+                  :aria-pressed="isHeld(row.offer)"
+                  title="The search keeps this very offer"
+                  @click="hold(row.offer)"
+                >
+                  {{ isHeld(row.offer) ? 'Held' : 'Hold this offer' }}
                 </button>
               </td>
             </tr>

@@ -53,6 +53,8 @@ const groups = computed(() => {
   const first = { title: `Picks of ${workspace.active.name}`, isFirst: true, rows: picks };
   return others.length > 0 ? [first, { title: 'Rivals and targets', isFirst: false, rows: others }] : [first];
 });
+/** What is ordered waits for no price any more. */
+const orderedNames = computed(() => workspace.held.parts.map(({ part }) => names.part(part)));
 const isBusy = computed(() => prices.isReading || prices.isJudging);
 const isShort = computed(() => rows.value.some((row) => row.verdict?.standing?.cannotTell));
 const until = computed(() => dateOf(prices.today + prices.days));
@@ -77,6 +79,9 @@ const until = computed(() => dateOf(prices.today + prices.days));
       <p v-for="kind in prices.pooled?.rising ?? []" :key="kind.kind" class="note">
         <b>{{ SLOT_NAMES[kind.kind] }} prices are rising</b> ({{ percent(kind.change) }} in a month): chances
         of getting it cheaper run high here.
+      </p>
+      <p v-if="orderedNames.length > 0" class="note">
+        <b>Ordered, nothing to wait for:</b> {{ orderedNames.join(', ') }}.
       </p>
       <p v-if="isShort" class="note">
         Where fewer than 15 looks were taken, it cannot be told yet where a price stands.
@@ -112,7 +117,10 @@ const until = computed(() => dateOf(prices.today + prices.days));
               :verdict="row.verdict"
             />
           </template>
-          <p v-if="group.rows.length === 0" class="quiet none">
+          <p v-if="group.rows.length === 0 && orderedNames.length > 0" class="quiet none">
+            Everything that is picked is ordered or there already.
+          </p>
+          <p v-else-if="group.rows.length === 0" class="quiet none">
             Nothing is picked yet. <RouterLink to="/picks">Find the best</RouterLink>, or pick by hand: each
             pick is watched.
           </p>

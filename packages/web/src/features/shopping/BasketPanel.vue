@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { NButton } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import type { Shopping } from '@ripe-pick/core/search/orders';
 import { plannedOrders, type PlannedOrder } from '@ripe-pick/core/buying';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -25,6 +25,7 @@ const workspace = useWorkspace();
 
 const best = computed(() => props.shopping.best);
 const orders = computed(() => (bench.index ? plannedOrders(best.value.cost, bench.index, names.part) : []));
+const toOrder = computed(() => orders.value.reduce((total, order) => total + sumOf(order), 0));
 const sumOf = (order: PlannedOrder) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
 /** What the basket saves against the offers that are picked now. */
 const saved = computed(() => (bench.summary ? bench.summary.cost.counted - best.value.cost.counted : 0));
@@ -74,11 +75,13 @@ const cutOf = (order: PlannedOrder) => ({
 function take() {
   choose.pick('take the cheapest basket', 'the cheapest basket for the same parts', () => best.value.picks);
 }
-const placed = ref(false);
+const heldCount = computed(() => workspace.held.parts.length);
+/** The basket that was ordered last, until the next one is worked out. */
+const placed = shallowRef<Shopping | null>(null);
 function place() {
+  placed.value = props.shopping;
   if (!isTaken.value) take();
   buying.place(best.value, orders.value);
-  placed.value = true;
   void keepFocus();
 }
 </script>
@@ -87,9 +90,17 @@ function place() {
   <section class="sheet basket" aria-labelledby="basket-title">
     <div class="top">
       <h2 id="basket-title">
-        {{ orders.length }} {{ orders.length === 1 ? 'order' : 'orders' }},
-        {{ money(best.cost.dueNow, bench.currency) }} at the till
+        <template v-if="orders.length === 0">Everything is ordered</template>
+        <template v-else
+          >{{ orders.length }} {{ orders.length === 1 ? 'order' : 'orders' }},
+          {{ money(toOrder, bench.currency) }} at the till</template
+        >
       </h2>
+      <span v-if="heldCount > 0" class="quiet">
+        {{ heldCount }} {{ heldCount === 1 ? 'part is' : 'parts are' }} ordered already for
+        {{ money(best.cost.dueNow - toOrder, bench.currency) }};
+        {{ money(best.cost.dueNow, bench.currency) }} in all
+      </span>
       <span class="quiet">
         expected {{ money(best.cost.expected, bench.currency) }}, after all rebates
         {{ money(best.cost.after, bench.currency)
@@ -105,7 +116,7 @@ function place() {
       }}.
       <button class="plain edged" @click="take">Take these offers</button>
     </p>
-    <p v-else class="quiet">
+    <p v-else-if="orders.length > 0" class="quiet">
       The offers that are picked are these, or cost the same: no way of splitting them costs less.
     </p>
     <div ref="holder">
@@ -151,12 +162,14 @@ function place() {
       </article>
     </div>
     <div class="actions">
-      <NButton type="primary" :disabled="orders.length === 0 || placed" @click="place">
-        {{ placed ? 'Turned into orders' : 'Turn into orders' }}
-      </NButton>
-      <span class="quiet"
-        >Nothing is bought by this: it keeps what you are about to buy, with its slips and its dates.</span
+      <NButton type="primary" :disabled="orders.length === 0 || placed === shopping" @click="place"
+        >Turn into orders</NButton
       >
+      <span class="quiet">{{
+        orders.length === 0
+          ? 'A changed basket can be ordered again: only what is new in it.'
+          : 'The app buys nothing. Press it once you have ordered: these parts and their money are fixed from then on, with their claims and dates.'
+      }}</span>
     </div>
   </section>
 </template>

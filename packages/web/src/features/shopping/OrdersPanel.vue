@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { LINE_STATES, RECEIPTS_PATH, type Order } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
-import { arrived, lineCost } from '@ripe-pick/core/buying';
+import { arrived, lineCost, lostOn } from '@ripe-pick/core/buying';
+import { typedNumber } from '../../shared/format/typed-number.ts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { ordersOf } from '../../shared/stores/workspace-orders.ts';
+import OrderByHand from './OrderByHand.vue';
 import { money } from '../../shared/format/format.ts';
 
 type OrderRow = Order['lines'][number];
@@ -15,6 +19,8 @@ const bench = useBench();
 const buying = useBuying();
 const workspace = useWorkspace();
 const message = useMessage();
+const catalogueStore = useCatalogue();
+const isTyping = ref(false);
 const orders = computed(() => [...workspace.orders].reverse());
 const STATE_WORDS = {
   ordered: 'ordered',
@@ -22,6 +28,7 @@ const STATE_WORDS = {
   dead: 'dead on arrival',
   returned: 'sent back',
   cancelled: 'cancelled',
+  sold: 'sold',
 } as const;
 
 const planned = (order: Order) => order.lines.reduce((sum, line) => sum + line.plannedMinor, 0);
@@ -32,33 +39,41 @@ const differenceWords = (order: Order) => {
     ? 'as planned'
     : `${money(Math.abs(more), order.currency)} ${more > 0 ? 'more' : 'less'} than planned`;
 };
-function editLine(order: Order, at: number, label: string, change: (line: OrderRow) => OrderRow) {
-  buying.patch('orders', order.id, label, (each) => ({
-    ...each,
-    lines: each.lines.map((line, n) => (n === at ? change(line) : line)),
-  }));
-}
+const editLine = (order: Order, at: number, label: string, change: (line: OrderRow) => OrderRow) =>
+  buying.changeLine(order.id, at, label, change);
 function setState(order: Order, at: number, state: OrderRow['state']) {
   const line = order.lines[at];
-  const shop = [...(bench.index?.shops.values() ?? [])].find((each) => order.shop.startsWith(each.name));
+  const shop = catalogueStore.stored?.shops.find((each) => order.shop.startsWith(each.name));
   const part = line.part === null ? undefined : bench.index?.parts.get(line.part);
   editLine(order, at, `${line.name}: ${STATE_WORDS[state]}`, (each) =>
     state === 'arrived' && each.arrivedOn === null
       ? { ...arrived(each, buying.today, shop?.returnDays ?? null, part?.warrantyMonths ?? null) }
-      : { ...each, state },
+      : { ...each, state, backMinor: state === 'returned' || state === 'sold' ? each.backMinor : null },
   );
 }
 const scale = (order: Order) => 10 ** minorPlaces(order.currency);
-function setPaid(order: Order, at: number, text: string) {
-  const value = Number.parseFloat(text.replace(',', '.'));
-  const minor =
-    text.trim() === '' ? null : Number.isFinite(value) ? Math.round(value * scale(order)) : undefined;
-  if (minor === undefined) {
-    message.warning(`“${text}” is no amount. Type it like 132.90.`);
-    return;
-  }
-  editLine(order, at, 'type what was paid', (line) => ({ ...line, paidMinor: minor }));
+/** An amount as typed; null for nothing, undefined (and said) for what is no amount. */
+function typedMinor(order: Order, text: string): number | null | undefined {
+  const value = typedNumber(text);
+  if (value === null || Number.isFinite(value))
+    return value === null ? null : Math.round(value * scale(order));
+  message.warning(`“${text}” is no amount. Type it like 132.90.`);
+  return undefined;
 }
+function setPaid(order: Order, at: number, text: string) {
+  const paidMinor = typedMinor(order, text);
+  if (paidMinor !== undefined) editLine(order, at, 'type what was paid', (line) => ({ ...line, paidMinor }));
+}
+function setBack(order: Order, at: number, text: string) {
+  const backMinor = typedMinor(order, text);
+  if (backMinor !== undefined && (backMinor ?? 0) >= 0)
+    editLine(order, at, 'type what came back', (line) => ({ ...line, backMinor }));
+}
+const isGivenBack = ({ state }: OrderRow) => state === 'returned' || state === 'sold';
+const written = (order: Order, minor: number | null) =>
+  minor === null ? '' : (minor / scale(order)).toFixed(minorPlaces(order.currency));
+const candidateOptions = computed(() => workspace.candidates.filter(({ ordersOf }) => ordersOf === null));
+const lost = computed(() => lostOn(workspace.orders, ordersOf(workspace.active)));
 async function keep(order: Order, event: Event) {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
@@ -71,7 +86,15 @@ async function keep(order: Order, event: Event) {
 
 <template>
   <section class="sheet placed" aria-labelledby="placed-title">
-    <h2 id="placed-title">Orders</h2>
+    <div class="title">
+      <h2 id="placed-title">Orders</h2>
+      <button class="plain edged" :disabled="isTyping" @click="isTyping = true">Type in an order</button>
+    </div>
+    <OrderByHand v-if="isTyping" @close="isTyping = false" />
+    <p v-if="lost > 0">
+      {{ money(lost, workspace.brief.money.currency) }} was lost on orders of which nothing is left: it is in
+      no total.
+    </p>
     <p v-if="orders.length === 0" class="quiet">
       None yet. Turn the basket above into orders, and note here what arrives and what was really paid.
     </p>
@@ -112,6 +135,21 @@ async function keep(order: Order, event: Event) {
             "
         /></label>
         <label
+          >For
+          <select
+            :value="order.candidate ?? ''"
+            @change="
+              buying.patch('orders', order.id, 'say which candidate an order is for', (each) => ({
+                ...each,
+                candidate: ($event.target as HTMLSelectElement).value || null,
+              }))
+            "
+          >
+            <option value="">none of these</option>
+            <option v-for="each in candidateOptions" :key="each.id" :value="each.id">{{ each.name }}</option>
+          </select></label
+        >
+        <label
           >Note
           <input
             :value="order.note"
@@ -147,11 +185,7 @@ async function keep(order: Order, event: Event) {
                   inputmode="decimal"
                   :aria-label="`Paid for ${line.name}`"
                   placeholder="as planned"
-                  :value="
-                    line.paidMinor === null
-                      ? ''
-                      : (line.paidMinor / scale(order)).toFixed(minorPlaces(order.currency))
-                  "
+                  :value="written(order, line.paidMinor)"
                   @change="setPaid(order, n, ($event.target as HTMLInputElement).value)"
                 />
               </td>
@@ -168,6 +202,15 @@ async function keep(order: Order, event: Event) {
                       {{ STATE_WORDS[state] }}
                     </option>
                   </select>
+                  <input
+                    v-if="isGivenBack(line)"
+                    class="amount num"
+                    inputmode="decimal"
+                    :aria-label="`Money back for ${line.name}`"
+                    :placeholder="line.state === 'returned' ? 'all of it back' : 'sold for'"
+                    :value="written(order, line.backMinor)"
+                    @change="setBack(order, n, ($event.target as HTMLInputElement).value)"
+                  />
                 </td>
                 <td class="num">{{ line.returnBy ?? '–' }}</td>
                 <td class="num">{{ line.warrantyUntil ?? '–' }}</td>
@@ -220,6 +263,12 @@ async function keep(order: Order, event: Event) {
 }
 h2 {
   font-size: 17px;
+}
+.title {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
 }
 summary {
   display: flex;

@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
+import { deadPart, type Substitute } from '@ripe-pick/core/bring-up';
+import { fullName, type Slot } from '@ripe-pick/core/parts';
+import { withPick } from '@ripe-pick/core/swaps';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useChoose } from '../../shared/stores/choose.ts';
+import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import OrderNotes from '../../shared/ui/OrderNotes.vue';
+import Substitutes from '../../shared/ui/Substitutes.vue';
 import BasketPanel from './BasketPanel.vue';
 import ChangesPanel from './ChangesPanel.vue';
 import DealsPanel from './DealsPanel.vue';
@@ -16,6 +23,8 @@ import { barrierWords } from './words.ts';
 
 const bench = useBench();
 const catalogueStore = useCatalogue();
+const choose = useChoose();
+const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
 
@@ -38,10 +47,15 @@ watch(
   },
   { immediate: true },
 );
-const partName = (id: string) => {
-  const part = bench.index?.parts.get(id);
-  return part ? `${part.brand} ${part.name}` : id;
-};
+/** What can take the place of a part that is not to be had. */
+const inPlaceOf = (slot: Slot) =>
+  bench.session ? (deadPart(bench.session, workspace.picks, slot, [])?.substitutes ?? []) : [];
+function take(slot: Slot, { part, offer }: Substitute) {
+  const why = `${names.part(workspace.picks[slot]?.part ?? '')} could not be bought any more`;
+  choose.pick(`take ${fullName(part)}`, why, (picks) =>
+    withPick(picks, slot, { part: part.id, offer: offer.id }),
+  );
+}
 </script>
 
 <template>
@@ -67,17 +81,19 @@ const partName = (id: string) => {
       aria-label="What cannot be bought"
     >
       <p>Some parts cannot be bought as the brief is:</p>
-      <ul>
-        <li v-for="each in result.slots" :key="each.slot">
-          {{ SLOT_NAMES[each.slot] }}, {{ partName(each.part) }}: {{ barrierWords(each.barriers) }}
-        </li>
-      </ul>
-      <RouterLink to="/picks">Pick another part</RouterLink>
+      <div v-for="each in result.slots" :key="each.slot" class="gone">
+        <p>
+          <b>{{ SLOT_NAMES[each.slot] }}, {{ names.part(each.part) }}:</b> {{ barrierWords(each.barriers) }}
+        </p>
+        <Substitutes :substitutes="inPlaceOf(each.slot)" @take="(other) => take(each.slot, other)" />
+      </div>
+      <RouterLink to="/picks">Or pick another part yourself</RouterLink>
     </section>
     <div v-else-if="result?.status === 'optimal'" class="columns">
       <BasketPanel :shopping="result" />
       <ChangesPanel :shopping="result" />
     </div>
+    <OrderNotes />
     <OrdersPanel />
     <VersionsPanel />
     <DealsPanel />
@@ -91,9 +107,10 @@ const partName = (id: string) => {
   gap: 10px;
   align-items: start;
 }
-.none ul {
-  margin: 6px 0;
-  padding-left: 20px;
+.gone {
+  display: grid;
+  gap: 4px;
+  padding: 4px 0 8px;
 }
 @media (max-width: 1000px) {
   .columns {

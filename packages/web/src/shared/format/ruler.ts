@@ -19,7 +19,7 @@ export interface Segment {
 export function segmentsOf(cost: Cost): Segment[] {
   const bySlot = new Map<Slot, number>();
   for (const line of cost.lines)
-    if (line.slot !== null && ['part', 'instant', 'code'].includes(line.kind))
+    if (line.slot !== null && ['part', 'instant', 'code', 'charges'].includes(line.kind))
       bySlot.set(line.slot, (bySlot.get(line.slot) ?? 0) + line.amount);
   for (const order of cost.orders) {
     const off = cost.lines.reduce(

@@ -10,7 +10,7 @@ import {
   type Version,
   type Workspace,
 } from '@ripe-pick/contract';
-import { slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
+import { claimsAfter, slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
 import type { BasketAnswer } from '@ripe-pick/core/search/orders';
 import type { Cost } from '@ripe-pick/core/money';
 import type { Deal, Picks } from '@ripe-pick/core/parts';
@@ -21,6 +21,9 @@ import { useBench } from './bench.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
+import { ordersOf } from './workspace-orders.ts';
+
+type OrderLine = Order['lines'][number];
 
 interface KeptBuying {
   listings: Listing;
@@ -132,6 +135,23 @@ function useSnapshots(today: Ref<string>) {
   return { versionOf, claimsOf };
 }
 
+/** Changes a line of an order, and what its claims come to, in one step. */
+const lineEdit =
+  ({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit'>) =>
+  (order: string, at: number, label: string, to: (line: OrderLine) => OrderLine): void =>
+    edit(label, (state) => {
+      const before = state.orders.find((each) => each.id === order)?.lines[at];
+      if (!before) return state;
+      const line = to(before);
+      const isMoved = line.state !== before.state && line.part !== null;
+      const lines = (each: Order) => each.lines.map((old, n) => (n === at ? line : old));
+      return {
+        ...state,
+        orders: state.orders.map((each) => (each.id === order ? { ...each, lines: lines(each) } : each)),
+        claims: isMoved ? [...claimsAfter(state.claims, order, line.part ?? '', line.state)] : state.claims,
+      };
+    });
+
 /** What is kept of buying: every change is a named step of the workspace. */
 export const useBuying = defineStore('buying', () => {
   const catalogueStore = useCatalogue();
@@ -156,7 +176,7 @@ export const useBuying = defineStore('buying', () => {
     /** Turns a basket into orders: one step that adds them, their claims and the version that was ordered. */
     place({ cost, picks }: BasketAnswer, planned: readonly PlannedOrder[]): void {
       if (!bench.index) return;
-      const orders = planned.map((each) => orderFrom(each, workspace.active.id));
+      const orders = planned.map((each) => orderFrom(each, ordersOf(workspace.active)));
       const claims = claimsOf(cost, bench.index.deals, orders);
       const version = versionOf('ordered', `${workspace.active.name} as ordered`, picks, cost);
       const versions = version ? [{ ...version, id: freshId('version') }] : [];
@@ -167,6 +187,7 @@ export const useBuying = defineStore('buying', () => {
         versions: [...state.versions, ...versions],
       }));
     },
+    changeLine: lineEdit(workspace),
     /** Keeps a file beside the database and names it in an order; a string is why it was not kept. */
     async keepReceipt(order: string, file: File): Promise<string | null> {
       const receipt = await sendReceipt(file);

@@ -7,7 +7,7 @@ import {
 } from '@ripe-pick/contract';
 import type { z } from 'zod';
 import type { Catalogue } from '@ripe-pick/core/parts';
-import { withFoundLists } from '@ripe-pick/core/buying';
+import { withFoundLists, withOrders } from '@ripe-pick/core/buying';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
@@ -90,9 +90,16 @@ const forgetting =
     };
   };
 
-/** With used listings that compete, and the prices of lists found elsewhere. */
-const withOwnPrices = (stored: Catalogue, { listings, versions }: ReturnType<typeof useWorkspace>) =>
-  withListings(withFoundLists(stored, versions), listings as readonly UsedListing[]);
+/** With used listings that compete, the prices of lists found elsewhere, and what is ordered. */
+const withOwnPrices = (
+  stored: Catalogue,
+  { listings, versions, orders, claims }: ReturnType<typeof useWorkspace>,
+) =>
+  withOrders(
+    withListings(withFoundLists(stored, versions), listings as readonly UsedListing[]),
+    orders,
+    claims,
+  );
 
 /** The catalogue as the server has it. */
 export const useCatalogue = defineStore('catalogue', () => {

@@ -22,7 +22,8 @@ export const useNames = defineStore('names', () => {
   const byLabel = (a: Choice, b: Choice) => a.label.localeCompare(b.label);
   const game = (id: string) => games.value.get(id)?.name ?? id;
   const shops = computed(() => catalogueStore.stored?.shops ?? []);
-  const shop = (id: string) => shops.value.find((each) => each.id === id)?.name ?? id;
+  /** Also of shops that only an order or a found list names. */
+  const shop = (id: string) => catalogueStore.catalogue?.shops.find((each) => each.id === id)?.name ?? id;
   return {
     parts,
     games,

@@ -1,5 +1,4 @@
 import { today as localToday, dailyPrices } from '@ripe-pick/contract';
-import { partsBought } from '@ripe-pick/core/buying';
 import type { Picks } from '@ripe-pick/core/parts';
 import { usualSeasons, type PriceEvent, type Ripeness } from '@ripe-pick/core/prices';
 import { dayNumber } from '@ripe-pick/core/units';
@@ -32,7 +31,7 @@ function useWatched() {
           active: workspace.picks,
           others: workspace.shown.map((each) => each.picks as Picks),
           targets: workspace.targets.map((each) => each.part),
-          bought: partsBought(workspace.orders),
+          bought: workspace.held.parts.map(({ part }) => part),
         })
       : [],
   );

@@ -8,6 +8,7 @@ import {
 import type { Picks } from '@ripe-pick/core/parts';
 import type { Ref, ShallowRef } from 'vue';
 import { withDecisions } from './decisions.ts';
+import { ordersOf } from './workspace-orders.ts';
 
 type Edit = (label: string, change: (workspace: Workspace) => Workspace) => void;
 
@@ -17,6 +18,7 @@ export const freshCandidate = (id: string, name: string): Candidate => ({
   picks: {},
   note: '',
   isArchived: false,
+  ordersOf: null,
   decisions: [],
   path: [],
 });
@@ -76,7 +78,12 @@ export interface CandidateFrom {
 }
 
 /** What can be done with candidates, each by a named step. */
-export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure: Ref<string | null>) {
+export function candidateEdits(
+  state: ShallowRef<Workspace>,
+  edit: Edit,
+  failure: Ref<string | null>,
+  asKept: (picks: Picks, kept: Picks) => Picks,
+) {
   const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
   const editCandidate = (label: string, id: string, change: (candidate: Candidate) => Candidate) =>
     edit(label, (workspace) => ({
@@ -89,7 +96,7 @@ export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure
     editPicks: (label: string, change: (picks: Picks) => Picks, decisions: readonly Decision[] = []) =>
       editCandidate(label, state.value.active, (candidate) => ({
         ...candidate,
-        picks: change(candidate.picks as Picks) as Candidate['picks'],
+        picks: asKept(change(candidate.picks as Picks), candidate.picks as Picks) as Candidate['picks'],
         decisions: withDecisions(candidate.decisions, decisions),
       })),
     /** The id of the new candidate; of the active one where no more are kept. */
@@ -99,9 +106,15 @@ export function candidateEdits(state: ShallowRef<Workspace>, edit: Edit, failure
         return state.value.active;
       }
       const id = freshId(state.value);
+      const around = state.value.candidates.find((each) => each.id === state.value.active);
       const fresh: Candidate = {
         ...freshCandidate(id, name.slice(0, 200)),
-        picks: picks as Candidate['picks'],
+        // Another idea of what the active candidate is: what is ordered for that is there for this one too.
+        ordersOf:
+          around && state.value.orders.some((order) => order.candidate === ordersOf(around))
+            ? ordersOf(around)
+            : null,
+        picks: asKept(picks, (around?.picks ?? {}) as Picks) as Candidate['picks'],
         note: from.note ?? '',
         decisions: [...(from.decisions ?? [])],
         path: [...(from.path ?? [])],

@@ -7,6 +7,7 @@ import { useBriefs } from './briefs.ts';
 import { blankBrief } from './blank-brief.ts';
 import { History } from './history.ts';
 import { candidateEdits, freshCandidate } from './workspace-candidates.ts';
+import { useOrdered } from './workspace-orders.ts';
 import { useSaving } from './workspace-saving.ts';
 
 /** A brief with nothing in it yet, and a first candidate. */
@@ -72,19 +73,21 @@ export const useWorkspace = defineStore('workspace', () => {
   const part = <K extends keyof Workspace>(key: K) => computed(() => state.value[key]);
   const typedBrief = computed(() => state.value.brief as Brief);
   const claims = part('claims');
-  const candidates = part('candidates');
-  const active = computed(() => {
-    const { candidates, active: id } = state.value;
-    return candidates.find((candidate) => candidate.id === id) ?? candidates[0];
-  });
+  // Of both alone: what is prepared for a brief must outlive a swap.
+  const household = computed(() =>
+    withHousehold(typedBrief.value, [...claims.value, ...briefs.claimsElsewhere]),
+  );
+  const { candidates, active, brief, held, heldOf, asKept } = useOrdered(state, household);
   return {
     ...steps,
     state,
-    ...candidateEdits(state, steps.edit, steps.failure),
-    /** The brief as typed, and the same with what the claims of all briefs say of this household. */
+    ...candidateEdits(state, steps.edit, steps.failure, asKept),
+    /** The brief as typed, and the same with what the claims of all briefs say of this household and what is ordered. */
     typedBrief,
-    // Of both alone: what is prepared for a brief must outlive a swap.
-    brief: computed(() => withHousehold(typedBrief.value, [...claims.value, ...briefs.claimsElsewhere])),
+    brief,
+    /** What is ordered for the active candidate, and for any. */
+    held,
+    heldOf,
     listings: part('listings'),
     orders: part('orders'),
     claims,

@@ -1,0 +1,199 @@
+<script setup lang="ts">
+import { NButton, NSelect } from 'naive-ui';
+import type { Order } from '@ripe-pick/contract';
+import { minorPlaces } from '@ripe-pick/core';
+import { slotsFor, type Slot } from '@ripe-pick/core/parts';
+import { computed, nextTick, ref } from 'vue';
+import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { useBuying } from '../../shared/stores/buying.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { ordersOf } from '../../shared/stores/workspace-orders.ts';
+import DayField from '../../shared/ui/DayField.vue';
+import Field from '../../shared/ui/Field.vue';
+import NumberField from '../../shared/ui/NumberField.vue';
+
+/** An order that was placed without the app: what was bought where, for how much. */
+const emit = defineEmits<{ close: [] }>();
+const buying = useBuying();
+const names = useNames();
+const workspace = useWorkspace();
+const currency = computed(() => workspace.brief.money.currency);
+
+interface DraftLine {
+  part: string | null;
+  price: number | null;
+}
+const shop = ref('');
+const number = ref('');
+const placedOn = ref<string | null>(buying.today);
+const expectedOn = ref<string | null>(null);
+const lines = ref<DraftLine[]>([{ part: null, price: null }]);
+const shipping = ref<number | null>(null);
+const discount = ref<number | null>(null);
+
+const minor = (major: number | null) => Math.round((major ?? 0) * 10 ** minorPlaces(currency.value));
+const typed = computed(() => lines.value.filter(({ part, price }) => part !== null || price !== null));
+const fault = computed((): string => {
+  if (shop.value.trim() === '') return 'Say where it was ordered.';
+  if (placedOn.value === null) return 'Say when it was ordered.';
+  if (typed.value.length === 0) return 'Name at least one part.';
+  const open = typed.value.find(({ part, price }) => part === null || price === null || !(price >= 0));
+  if (open) return open.part === null ? 'A price has no part.' : `${names.part(open.part)} has no price.`;
+  return '';
+});
+const isTried = ref(false);
+
+/** Each part in the first slot of its kind that no earlier line has taken. */
+function slotFor(part: string, taken: Set<Slot>): Slot | null {
+  const kind = names.parts.get(part)?.kind;
+  const free = kind ? slotsFor(kind).find((slot) => !taken.has(slot)) : undefined;
+  if (free) taken.add(free);
+  return free ?? null;
+}
+const charge = (name: string, plannedMinor: number): Order['lines'][number][] =>
+  plannedMinor === 0 ? [] : [line(name, plannedMinor, null, null)];
+const line = (name: string, plannedMinor: number, slot: Slot | null, part: string | null) => ({
+  ...{ slot, part, name, plannedMinor, paidMinor: plannedMinor, backMinor: null, reserveMinor: 0 },
+  ...{ state: 'ordered' as const, arrivedOn: null, returnBy: null, warrantyUntil: null, serial: '' },
+});
+function keep() {
+  isTried.value = true;
+  if (fault.value) return;
+  const taken = new Set<Slot>();
+  const parts = typed.value.map(({ part, price }) =>
+    line(names.part(part ?? ''), minor(price), slotFor(part ?? '', taken), part),
+  );
+  buying.add('orders', `type in an order at ${shop.value.trim()}`, {
+    candidate: ordersOf(workspace.active),
+    shop: shop.value.trim(),
+    number: number.value.trim(),
+    placedOn: placedOn.value ?? buying.today,
+    expectedOn: expectedOn.value,
+    currency: currency.value,
+    codes: [],
+    lines: [
+      ...parts,
+      ...charge('Shipping', minor(shipping.value)),
+      ...charge('Discount', -minor(discount.value)),
+    ],
+    receipts: [],
+    note: '',
+  });
+  emit('close');
+}
+async function another() {
+  lines.value.push({ part: null, price: null });
+  await nextTick();
+  document.querySelector<HTMLElement>('.by-hand .row:last-of-type input')?.focus();
+}
+const slotWordsOf = (part: string | null) => {
+  const kind = part === null ? undefined : names.parts.get(part)?.kind;
+  return kind ? SLOT_NAMES[kind] : 'Part';
+};
+</script>
+
+<template>
+  <form class="by-hand" aria-label="An order typed in" @submit.prevent="keep">
+    <p class="quiet">
+      For {{ workspace.active.name }}. Its parts and their money are fixed from then on. Parts that are not in
+      the list yet are added under <RouterLink to="/parts">Parts</RouterLink>.
+    </p>
+    <div class="fields">
+      <Field label="Shop or seller">
+        <input v-model="shop" aria-label="Shop or seller" maxlength="200" list="order-shops" />
+        <datalist id="order-shops">
+          <option v-for="each in names.shopOptions" :key="each.value" :value="each.label"></option>
+        </datalist>
+      </Field>
+      <Field label="Order number"><input v-model="number" aria-label="Order number" maxlength="200" /></Field>
+      <DayField label="Ordered on" :value="placedOn" @change="(day) => (placedOn = day)" />
+      <DayField label="Expected on" :value="expectedOn" @change="(day) => (expectedOn = day)" />
+    </div>
+    <div v-for="(each, n) in lines" :key="n" class="row">
+      <Field :label="slotWordsOf(each.part)">
+        <NSelect
+          v-model:value="each.part"
+          filterable
+          clearable
+          placeholder="Which part"
+          :options="names.partOptions"
+          :input-props="{ 'aria-label': `Part ${n + 1}` }"
+        />
+      </Field>
+      <NumberField
+        label="Paid"
+        :aria="`Paid for part ${n + 1}`"
+        :suffix="currency"
+        :min="0"
+        :value="each.price"
+        @update:value="(price) => (each.price = price)"
+      />
+    </div>
+    <div class="fields">
+      <NumberField
+        label="Shipping"
+        :suffix="currency"
+        :min="0"
+        :value="shipping"
+        @update:value="(value) => (shipping = value)"
+      />
+      <NumberField
+        label="Taken off by codes"
+        :suffix="currency"
+        :min="0"
+        :value="discount"
+        @update:value="(value) => (discount = value)"
+      />
+    </div>
+    <p v-if="isTried && fault" class="bad" role="alert">{{ fault }}</p>
+    <div class="foot">
+      <NButton type="primary" attr-type="submit">Keep the order</NButton>
+      <button type="button" class="plain edged" @click="another">Another part</button>
+      <button type="button" class="plain" @click="emit('close')">Cancel</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.by-hand {
+  display: grid;
+  gap: 8px;
+  padding: 8px 0 12px;
+}
+.fields {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(150px, 1fr));
+  gap: 8px 12px;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 140px;
+  gap: 12px;
+}
+input {
+  width: 100%;
+  height: 34px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--field, var(--sheet));
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
+}
+.row :deep(input) {
+  height: auto;
+}
+.foot {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+  align-items: center;
+}
+.bad {
+  color: var(--danger);
+}
+p {
+  margin: 0;
+}
+</style>
