@@ -360,6 +360,7 @@ export function tinyCase(seed: number): TinyCase {
       background: d.pick(['none', 'none', 'voice', 'stream-gpu'] as const),
       renderScale: d.chance(0.2) ? 0.75 : 1,
       memoryProfile: d.chance(0.8),
+      clocks: { cpu: 'shipped', gpu: 'shipped' },
     },
     needs: {
       memoryGb: d.pick([4, 8, 8, 16]),

@@ -1,6 +1,7 @@
-import { PRESETS } from '@ripe-pick/core/parts';
+import { PRESETS, RECORD_CLOCKS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { dateSchema, idSchema, nameSchema } from './primitives.ts';
+import { recordSchema } from './records.ts';
 
 const fps = z.number().min(0.1).max(20_000);
 const ms = z.number().min(0).max(60_000);
@@ -48,7 +49,15 @@ export const benchRunSchema = z.strictObject({
   heightPx: z.int().min(120).max(16384),
   renderScale: z.number().min(0.1).max(1),
   background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']),
-  state: z.strictObject({ profile: z.boolean(), clocks: z.enum(['stock', 'raised']) }),
+  state: z.strictObject({
+    profile: z.boolean(),
+    clocks: z.enum(RECORD_CLOCKS),
+    rayTracing: z.boolean().optional(),
+    settings: z.string().trim().max(300).optional(),
+  }),
+  tool: z.string().trim().max(100).optional(),
+  spread: recordSchema.shape.spread.optional(),
+  watts: recordSchema.shape.watts.optional(),
   on: dateSchema,
   average: fps,
   low: fps.nullable(),

@@ -1,4 +1,4 @@
-import { PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
+import { CLOCK_STATES, PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
@@ -140,6 +140,9 @@ export const briefSchema = z.strictObject({
     background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']).default('none'),
     renderScale: z.number().min(0.25).max(1).default(1),
     memoryProfile: z.boolean().default(true),
+    clocks: z
+      .strictObject({ cpu: z.enum(CLOCK_STATES), gpu: z.enum(CLOCK_STATES) })
+      .default({ cpu: 'shipped', gpu: 'shipped' }),
   }),
   needs: z.strictObject({
     memoryGb: z.number().min(0).max(4096).default(8),

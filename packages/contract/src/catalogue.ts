@@ -138,6 +138,20 @@ export const frameModelSchema = z.strictObject({
   gpus: z.array(rateSchema).max(20000),
   integrated: z.array(rateSchema).max(20000),
   games: z.array(gameSchema).max(2000),
+  states: z
+    .array(
+      z.strictObject({
+        part: idSchema,
+        state: z.enum(['raised', 'undervolted']),
+        speedLn: z.number().min(-2).max(2),
+        speedSd: z.number().min(0).max(2),
+        wattsLn: z.number().min(-3).max(3),
+        wattsSd: z.number().min(0).max(3),
+        records: z.int().min(0),
+      }),
+    )
+    .max(40_000)
+    .optional(),
   shortfall: z
     .strictObject({
       videoMemory: z.number().min(0).max(100),

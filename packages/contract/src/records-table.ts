@@ -29,11 +29,19 @@ const COLUMNS = {
   profile: ['memory profile'],
   link: ['pcie', 'slot'],
   background: [],
-  clocks: [],
+  clocks: ['state'],
+  ray_tracing: ['ray tracing', 'rt'],
+  own_settings: ['own settings', 'custom settings'],
+  tool: ['capture tool', 'captured with'],
   average: ['fps', 'avg', 'average fps', 'mean'],
   low: ['1 % low', '1% low', 'low fps'],
   low_percent: ['low percent'],
   low_definition: ['low definition'],
+  minimum: ['min', 'min fps'],
+  maximum: ['max', 'max fps'],
+  percentile_90: ['p90', '90th percentile'],
+  cpu_watts: ['cpu watts', 'processor watts'],
+  gpu_watts: ['gpu watts', 'card watts'],
   source: ['from'],
   on: ['date', 'day'],
   trust: [],
@@ -174,6 +182,10 @@ class TableRow {
   }
 }
 
+/** Null in place of figures of which none is told. */
+const allNull = <T extends object>(figures: T): T | null =>
+  Object.values(figures).every((each) => each === null) ? null : figures;
+
 /** A row as a record, before its schema has looked at it. */
 function draftOf(row: TableRow, find: ReturnType<typeof nameFinder>, defaults: TableDefaults) {
   const size = row.pair(
@@ -213,12 +225,21 @@ function draftOf(row: TableRow, find: ReturnType<typeof nameFinder>, defaults: T
     },
     link: link && { generation: link[0], lanes: link[1] },
     background: backgroundFrom1(row.text('background') ?? 'none'),
-    clocks: row.lower('clocks') ?? 'stock',
+    clocks: row.lower('clocks')?.replace(/\s+/g, '-') ?? 'stock',
+    rayTracing: row.flag('ray_tracing'),
+    settings: row.text('own_settings') ?? '',
+    tool: row.text('tool') ?? '',
     average: row.value('average'),
     low:
       lowFps === null
         ? null
         : { fps: lowFps, percent: row.value('low_percent') ?? 1, definition: row.text('low_definition') },
+    spread: allNull({
+      minimum: row.value('minimum'),
+      maximum: row.value('maximum'),
+      percentile90: row.value('percentile_90'),
+    }),
+    watts: allNull({ cpu: row.value('cpu_watts'), gpu: row.value('gpu_watts') }),
     source: { name: row.text('source') ?? defaults.source, on: row.text('on') ?? defaults.on },
     trust: row.text('trust') ?? 'good',
     rig: row.text('rig'),
@@ -296,10 +317,18 @@ export function writeRecordsTable(records: readonly BenchRecord[]): string {
     link: each.link ? `${each.link.generation}x${each.link.lanes}` : '',
     background: each.background,
     clocks: each.clocks,
+    ray_tracing: yes(each.rayTracing),
+    own_settings: each.settings,
+    tool: each.tool,
     average: each.average,
     low: each.low?.fps ?? null,
     low_percent: each.low?.percent ?? null,
     low_definition: each.low?.definition ?? null,
+    minimum: each.spread?.minimum ?? null,
+    maximum: each.spread?.maximum ?? null,
+    percentile_90: each.spread?.percentile90 ?? null,
+    cpu_watts: each.watts?.cpu ?? null,
+    gpu_watts: each.watts?.gpu ?? null,
     source: each.source.name,
     on: each.source.on,
     trust: each.trust,

@@ -1,7 +1,9 @@
+import { RECORD_CLOCKS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { dateSchema, idSchema, nameSchema } from './primitives.ts';
 
 const known = <S extends z.ZodType>(schema: S) => schema.nullable().default(null);
+const wattsSchema = z.number().min(0.1).max(5000);
 const fpsSchema = z.number().min(0.1).max(20_000);
 
 /** Records taken in one go. */
@@ -26,7 +28,10 @@ export const recordSchema = z.strictObject({
   }),
   link: known(z.strictObject({ generation: z.int().min(1).max(9), lanes: z.int().min(1).max(16) })),
   background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']).default('none'),
-  clocks: z.enum(['stock', 'raised']).default('stock'),
+  clocks: z.enum(RECORD_CLOCKS).default('stock'),
+  rayTracing: known(z.boolean()),
+  settings: z.string().trim().max(300).default(''),
+  tool: z.string().trim().max(100).default(''),
   average: fpsSchema,
   low: known(
     z.strictObject({
@@ -35,6 +40,14 @@ export const recordSchema = z.strictObject({
       definition: known(z.enum(['percentile', 'slowest'])),
     }),
   ),
+  spread: known(
+    z.strictObject({
+      minimum: known(fpsSchema),
+      maximum: known(fpsSchema),
+      percentile90: known(fpsSchema),
+    }),
+  ),
+  watts: known(z.strictObject({ cpu: known(wattsSchema), gpu: known(wattsSchema) })),
   source: z.strictObject({ name: nameSchema, on: dateSchema }),
   trust: z.enum(['own', 'good', 'fair', 'poor']).default('good'),
   rig: known(idSchema),

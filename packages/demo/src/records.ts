@@ -143,6 +143,11 @@ export function makeRecords(market: CatalogueFile, options: RecordOptions): Trut
       link: null,
       background: 'none',
       clocks: 'stock',
+      rayTracing: null,
+      settings: '',
+      tool: '',
+      spread: null,
+      watts: null,
       average,
       low: hasNoLow
         ? null

@@ -3,4 +3,13 @@ export { readFrameTimes, type FrameTimesFile } from './read-frame-times.ts';
 export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
 export { diagnose, type Diagnosis, type BenchObservation, type RankedCause } from './diagnose.ts';
 export type { OwnRig } from './variants.ts';
-export { groupKey, groupRuns, recordsOfRuns, type BenchRun, type Rig, type RunGroup } from './own-records.ts';
+export {
+  groupKey,
+  groupRuns,
+  meanSpread,
+  meanWatts,
+  recordsOfRuns,
+  type BenchRun,
+  type Rig,
+  type RunGroup,
+} from './own-records.ts';

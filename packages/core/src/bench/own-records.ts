@@ -1,4 +1,12 @@
-import type { Background, BenchRecord, Motherboard, Memory, Part, Cpu } from '../parts/index.ts';
+import type {
+  Background,
+  BenchRecord,
+  Motherboard,
+  Memory,
+  Part,
+  Cpu,
+  RecordClocks,
+} from '../parts/index.ts';
 import { summariseRuns, type RunFigures, type RunsSummary } from './runs.ts';
 
 /** The user's own machine. Parts by id. */
@@ -16,7 +24,11 @@ export interface Rig {
 /** How the machine was set while a pass was measured. */
 export interface RigState {
   readonly profile: boolean;
-  readonly clocks: 'stock' | 'raised';
+  readonly clocks: RecordClocks;
+  /** Light traced along rays; absent: no. */
+  readonly rayTracing?: boolean | undefined;
+  /** Own settings beside the preset; absent: none. */
+  readonly settings?: string | undefined;
 }
 
 /** One measured pass with its conditions. */
@@ -30,6 +42,11 @@ export interface BenchRun extends RunFigures {
   readonly renderScale: number;
   readonly background: Background;
   readonly state: RigState;
+  /** What frames were captured with; absent: not said. */
+  readonly tool?: string | undefined;
+  /** Further figures of the pass, and the draw while it ran; absent: not measured. */
+  readonly spread?: BenchRecord['spread'] | undefined;
+  readonly watts?: BenchRecord['watts'] | undefined;
   /** ISO date. */
   readonly on: string;
 }
@@ -52,9 +69,10 @@ export function groupKey({
   renderScale,
   background,
   state,
+  tool,
 }: Pick<
   BenchRun,
-  'rig' | 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'
+  'rig' | 'game' | 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state' | 'tool'
 >): string {
   const resolution = `${widthPx}x${heightPx}`;
   return [
@@ -66,7 +84,35 @@ export function groupKey({
     background,
     state.profile ? 'profile' : 'base',
     state.clocks,
+    // Only where they differ from what is usual, so that the names of earlier groups stay.
+    ...(state.rayTracing ? ['rays'] : []),
+    ...(state.settings ? [state.settings] : []),
+    ...(tool ? [`by ${tool}`] : []),
   ].join('.');
+}
+
+/** The mean of a figure over the passes that have it; null when none has. */
+function meanOver(
+  group: readonly BenchRun[],
+  of: (run: BenchRun) => number | null | undefined,
+): number | null {
+  const values = group.filter(({ isWarmUp }) => !isWarmUp).flatMap((run) => of(run) ?? []);
+  return values.length === 0 ? null : values.reduce((a, b) => a + b, 0) / values.length;
+}
+/** Minimum, maximum and 90th percentile as means over passes, warm-ups left out; null when none was told. */
+export function meanSpread(group: readonly BenchRun[]): BenchRecord['spread'] {
+  const minimum = meanOver(group, ({ spread }) => spread?.minimum);
+  const maximum = meanOver(group, ({ spread }) => spread?.maximum);
+  const percentile90 = meanOver(group, ({ spread }) => spread?.percentile90);
+  return minimum === null && maximum === null && percentile90 === null
+    ? null
+    : { minimum, maximum, percentile90 };
+}
+/** The draw as a mean over passes, warm-ups left out; null when none was measured. */
+export function meanWatts(group: readonly BenchRun[]): BenchRecord['watts'] {
+  const cpu = meanOver(group, ({ watts }) => watts?.cpu);
+  const gpu = meanOver(group, ({ watts }) => watts?.gpu);
+  return cpu === null && gpu === null ? null : { cpu, gpu };
 }
 
 /** Groups passes by system, game, conditions and state, in the order in which each group began. */
@@ -142,6 +188,11 @@ export function recordsOfRuns(
         link: machine.gpu === null ? null : linkOf(cpu, motherboard),
         background: first.background,
         clocks: first.state.clocks,
+        rayTracing: first.state.rayTracing ?? false,
+        settings: first.state.settings ?? '',
+        tool: first.tool ?? '',
+        spread: meanSpread(group),
+        watts: meanWatts(group),
         average: summary.average,
         low:
           low === null

@@ -23,7 +23,6 @@ export {
   picksWithOrders,
   withOrders,
   type Held,
-  type HeldPart,
   type OrderNote,
 } from './ordered.ts';
 export { foundOfferId, withFoundLists } from './found-lists.ts';

@@ -1,5 +1,6 @@
 import {
   type Brief,
+  type ClockState,
   type Cpu,
   type Motherboard,
   type Memory,
@@ -15,7 +16,7 @@ import { partOf, type Work } from '../work/index.ts';
 import { changedSlots } from './best-set.ts';
 
 /** A choice that builders argue about. */
-export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives';
+export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives' | 'clocks';
 
 /** One way at a fork: the brief with its condition, which a search proves the best of. */
 interface ForkBranch {
@@ -135,9 +136,32 @@ function drivesFork({ brief, catalogue }: Session): Fork | null {
   };
 }
 
+/** Parts as shipped against an unlocked processor with raised clocks, and the board, cooler and supply that it asks for. */
+function clocksFork({ brief, catalogue }: Session): Fork | null {
+  const isUnlocked = ofKind<Cpu>(catalogue.parts, 'cpu').some((cpu) => cpu.unlocked === true);
+  const lets = ofKind<Motherboard>(catalogue.parts, 'motherboard').some(
+    (board) => board.overclocking === true,
+  );
+  if (!isUnlocked || !lets || isLocked(brief, 'cpu', 'motherboard')) return null;
+  const running = (cpu: ClockState): Brief => ({
+    ...brief,
+    needs: { ...brief.needs, overclock: cpu === 'raised' },
+    play: { ...brief.play, clocks: { ...brief.play.clocks, cpu } },
+  });
+  return {
+    code: 'clocks',
+    branches: [
+      { code: 'shipped', brief: running('shipped') },
+      { code: 'raised', brief: running('raised') },
+    ],
+  };
+}
+
 /** The forks that a brief and a catalogue leave open. */
 export const forksOf = (session: Session): readonly Fork[] =>
-  [cardFork, memoryFork, brandFork, conditionFork, drivesFork].flatMap((make) => make(session) ?? []);
+  [cardFork, memoryFork, brandFork, conditionFork, drivesFork, clocksFork].flatMap(
+    (make) => make(session) ?? [],
+  );
 
 /** The proved best of a branch for the same money. */
 export interface SolvedBranch {
@@ -171,7 +195,6 @@ const byRank = ({ answer: a }: SolvedBranch, { answer: b }: SolvedBranch) =>
 
 /** Proves the best of every branch of every fork, each within the session's limit; the forks that matter most first. */
 export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> {
-  const { summarise } = summaryFor(session);
   const forks = forksOf(session);
   const all = forks.reduce((sum, { branches }) => sum + branches.length, 0);
   const found: SolvedFork[] = [];
@@ -179,12 +202,13 @@ export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> 
   for (const { code, branches } of forks) {
     const out: SolvedBranch[] = [];
     for (const branch of branches) {
-      const search = prepare(openSession(session.catalogue, branch.brief)).solve(session.limit);
+      const way = openSession(session.stated, branch.brief);
+      const search = prepare(way).solve(session.limit);
       const { answers, status } = yield* partOf(search, () => ({ found, done: solved / all }));
       if (status === 'limit') return { forks: found, isComplete: false };
       const answer = answers.at(0) ?? null;
-      // As they stand for the same picks as a candidate.
-      const rates = answer ? summarise(answer.picks).rates : null;
+      // As they stand for the same picks as a candidate under the way's brief.
+      const rates = answer ? summaryFor(way).summarise(answer.picks).rates : null;
       out.push({ code: branch.code, answer, rates });
       solved++;
     }
@@ -229,7 +253,7 @@ export function* forkTurns(session: Session, code: ForkCode): Work<{ readonly do
   const frontiers: { readonly code: string; readonly steps: readonly Answer[] }[] = [];
   let isComplete = true;
   for (const [n, branch] of branches.entries()) {
-    const search = prepare(openSession(session.catalogue, branch.brief)).frontier(most);
+    const search = prepare(openSession(session.stated, branch.brief)).frontier(most);
     const result = yield* partOf(search, () => ({ done: n / branches.length }));
     isComplete &&= result.isComplete;
     frontiers.push({ code: branch.code, steps: [...result.steps].sort((a, b) => a.cost - b.cost) });

@@ -44,11 +44,13 @@ export function ruleContext(
   const memory = planned(brief.planned.memory);
   const cpu = planned(brief.planned.cpu);
   const { isFirm } = brief.planned;
-  const { psuRule } = brief.needs;
+  // Where raised clocks count, the build has to let them be raised.
+  const needs = brief.play.clocks.cpu === 'raised' ? { ...brief.needs, overclock: true } : brief.needs;
+  const { psuRule } = needs;
   // Prepared for a card, the supply is sized with it from the start.
   const isSized = isFirm && gpu?.kind === 'gpu';
   return {
-    needs: isSized ? { ...brief.needs, psuRule: { ...psuRule, kind: 'planned' } } : brief.needs,
+    needs: isSized ? { ...needs, psuRule: { ...psuRule, kind: 'planned' } } : needs,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
     plannedGpu: gpu?.kind === 'gpu' ? gpu : null,

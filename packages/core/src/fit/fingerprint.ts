@@ -33,6 +33,10 @@ const recordFacts = ({ memory, low, link, source, ...record }: BenchRecord) => [
   source.name,
   record.trust,
   record.rig,
+  // Only where they are told: what was fitted before they were known stays as it was.
+  ...(record.rayTracing === null && record.settings === '' && record.watts === null
+    ? []
+    : [record.rayTracing, record.settings, record.watts?.cpu, record.watts?.gpu]),
 ];
 
 /** What the fit reads of a part; figures as the sheets state them: logarithms may differ in the last digit between engines. */

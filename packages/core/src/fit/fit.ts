@@ -11,6 +11,7 @@ import { T_SCALE, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
 import { covarianceAt, scalesAt, variance } from './scales.ts';
 import { statedBy } from './stated.ts';
+import { statesOf } from './states.ts';
 
 /*
  * Maximum a posteriori over all effects at once: Student's t for the records, normal priors, Levenberg and Marquardt's
@@ -198,5 +199,8 @@ export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
   const fitted = modelAt(base, layout, theta, { residualSd: scales.average, sdOf, isRounded: true });
   const counts = { usable: usable.length, heldBack: heldBack.length };
   const fit = summaryOf(problem, solution, input, counts);
-  return { status: 'fitted', model: { ...fitted, fit }, findings: findingsOf(problem, solution), heldBack };
+  const model = { ...fitted, fit };
+  const states = statesOf(input.parts, model, input.records);
+  const known = states.length > 0 ? { ...model, states } : model;
+  return { status: 'fitted', model: known, findings: findingsOf(problem, solution), heldBack };
 }

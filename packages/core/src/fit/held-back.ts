@@ -18,6 +18,8 @@ export type HeldBackCode =
   | 'memory-missing'
   | 'generated-frames'
   | 'clocks-raised'
+  | 'ray-tracing'
+  | 'own-settings'
   | 'low-above-average';
 
 export interface HeldBack {
@@ -47,7 +49,12 @@ const SENTENCES: Readonly<Record<HeldBackCode, (got: string) => string>> = {
   'upscaling-missing': () => 'Whether the picture was upscaled is not said.',
   'memory-missing': () => 'How the memory ran (size, channels, rate, latency) is not said in full.',
   'generated-frames': () => 'Generated frames are counted in it; only rendered ones compare.',
-  'clocks-raised': () => 'Clocks were raised; rates are those of parts as shipped.',
+  'clocks-raised': (got) =>
+    got === 'raised'
+      ? 'Clocks were raised, and of which part is not said; rates are those of parts as shipped.'
+      : 'It does not run as shipped: it says what that state does, and nothing of the rates as shipped.',
+  'ray-tracing': () => 'Light was traced along rays, which no preset here asks for.',
+  'own-settings': (got) => `It has settings of its own beside the preset: ${got}.`,
   'low-above-average': (got) => `Its low (${got}) is above its average, which cannot be.`,
 };
 
@@ -93,7 +100,9 @@ export function recordJudge(
     if (widthPx === null || heightPx === null) say('resolution-missing');
     if (renderScale === null) say('upscaling-missing');
     if (record.generatedFrames) say('generated-frames');
-    if (record.clocks === 'raised') say('clocks-raised');
+    if (record.clocks !== 'stock') say('clocks-raised', record.clocks);
+    if (record.rayTracing === true) say('ray-tracing');
+    if (record.settings !== '') say('own-settings', record.settings);
     if (low && low.fps > record.average) say('low-above-average', String(low.fps));
     const { gb, channels, mts, cl } = record.memory;
     const memory =

@@ -9,6 +9,7 @@ export {
   type RecordFinding,
 } from './fit.ts';
 export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
+export { changedPart } from './states.ts';
 export { predictor } from './predict.ts';
 export { narrowing } from './narrow.ts';
 export { recordsBehind } from './behind.ts';

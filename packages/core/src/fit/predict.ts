@@ -8,6 +8,8 @@ import { TRUST_NOISE } from './rows.ts';
 interface Prediction {
   readonly ln: number;
   readonly sd: number;
+  /** How much of a faster processor or faster graphics reaches the rate, as logarithms. */
+  readonly slopes: { readonly cpu: number; readonly gpu: number };
 }
 
 /** Prepared once per model. Null where the model has no rate for a part or no such game. */
@@ -41,6 +43,7 @@ export function predictor(model: FrameModel): (usable: UsableRecord) => Predicti
     return {
       ln: slopes.ln,
       sd: Math.hypot(Math.sqrt(known), residualOf(scene, slopes) * TRUST_NOISE[record.trust]),
+      slopes: { cpu: -slopes.cpuMean, gpu: -slopes.gpuMean },
     };
   };
 }

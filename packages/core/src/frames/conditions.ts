@@ -1,4 +1,5 @@
 import type { Brief, PartSet } from '../parts/index.ts';
+import { canRun } from './states.ts';
 import { isTuned } from './tuned.ts';
 
 /** Under what the rates of a build hold. Rates may stand side by side only where these are equal, or the difference is said. */
@@ -15,8 +16,8 @@ export interface RateConditions {
   readonly background: Brief['play']['background'];
   /** How the memory runs: at its rated profile, at its base rate, or held by the board. */
   readonly memory: 'rated profile' | 'base rate' | 'board’s limit' | 'unknown';
-  /** Parts as shipped, or as this very machine was tuned. */
-  readonly clocks: 'as shipped' | 'this machine’s own';
+  /** Parts as shipped, in a state that counts, or as this very machine was tuned. */
+  readonly clocks: string;
 }
 
 /** The conditions behind the expected rates of a build under a brief. */
@@ -31,8 +32,19 @@ export function conditionsOf(brief: Brief, parts: PartSet): RateConditions {
     generatedFrames: 'none',
     background: play.background,
     memory: memoryStateName(play.memoryProfile, memory ?? null, motherboard ?? null),
-    clocks: isTuned(brief, parts) ? 'this machine’s own' : 'as shipped',
+    clocks: clocksName(brief, parts),
   };
+}
+
+/** How the clocks of a set stand under a brief: this machine's own, the states that count, or as shipped. */
+function clocksName(brief: Brief, parts: PartSet): string {
+  if (isTuned(brief, parts)) return 'this machine’s own';
+  const { cpu, gpu } = brief.play.clocks;
+  const named = [
+    cpu !== 'shipped' && parts.cpu && canRun(parts.cpu, cpu) ? `processor ${cpu}` : '',
+    gpu !== 'shipped' && parts.gpu ? `card ${gpu}` : '',
+  ].filter(Boolean);
+  return named.length > 0 ? named.join(', ') : 'as shipped';
 }
 
 function memoryStateName(

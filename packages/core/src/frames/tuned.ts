@@ -1,12 +1,16 @@
+import { plannedDraw, stateEffectOf } from './states.ts';
 import type { Brief, Catalogue, FrameModel, Part, PartSet, Rate, TunedPart } from '../parts/index.ts';
 
 /*
- * What a machine's own tuned clocks do to its expected rates. A figure that was found on one piece says nothing about another
+ * How parts run: as shipped, in a state that counts for every part of its kind, or as one machine's own clocks were tuned. A figure that was found on one piece says nothing about another
  * piece of the same part: it counts only for parts that are owned.
  */
 
 /** How much of a raised clock reaches the rate, with its standard deviation. Chosen: memory and what is not clocked stay as they were. */
 const REACH = { mean: 0.85, sd: 0.15 };
+
+/** What of a brief says how parts run. */
+type Running = Pick<Brief, 'tuned' | 'owned'> & { readonly play: Pick<Brief['play'], 'clocks'> };
 
 /** The tuned figures that count under a brief. */
 export const countedTuning = ({ tuned, owned }: Pick<Brief, 'tuned' | 'owned'>): readonly TunedPart[] =>
@@ -34,22 +38,62 @@ export function isTuned(brief: Pick<Brief, 'tuned' | 'owned'>, { cpu, gpu, memor
   return [cpu, gpu, memory].some((part) => part && counted.some((each) => each.part === part.id));
 }
 
-function tunedRates(rates: readonly Rate[], times: ReadonlyMap<string, number>): readonly Rate[] {
-  return rates.map((rate) => {
-    const ln = Math.log(times.get(rate.part) ?? 1);
-    if (ln === 0) return rate;
-    return { ...rate, rateLn: rate.rateLn + REACH.mean * ln, sdLn: Math.hypot(rate.sdLn, REACH.sd * ln) };
-  });
+/** What the way in which parts run does to their rates and draws, by part. Logarithms. */
+interface RunEffect {
+  readonly speedLn: number;
+  readonly sdLn: number;
+  /** How many times its shipped draw a part is planned with. */
+  readonly draw: number;
 }
 
-/** Further standard deviation of each tuned part's effect, by the effect's name: a fit knows nothing of it. */
-function addedSds({ cpus, gpus }: FrameModel, times: ReadonlyMap<string, number>): Record<string, number> {
+/** Parts that do not run as shipped under a brief: owned ones as they were tuned, others in the state that counts. */
+function runEffects(catalogue: Catalogue, brief: Running): ReadonlyMap<string, RunEffect> {
+  const effects = new Map<string, RunEffect>();
+  const { clocks } = brief.play;
+  for (const part of catalogue.parts) {
+    if (part.kind !== 'cpu' && part.kind !== 'gpu') continue;
+    const effect = stateEffectOf(part, clocks[part.kind], catalogue.frameModel);
+    if (effect)
+      effects.set(part.id, { speedLn: effect.speedLn, sdLn: effect.speedSd, draw: plannedDraw(effect) });
+  }
+  // A figure of the very piece takes the place of what is said of the part.
+  for (const { part, times } of countedTuning(brief)) {
+    const ln = Math.log(times);
+    effects.set(part, { speedLn: REACH.mean * ln, sdLn: Math.abs(REACH.sd * ln), draw: 1 });
+  }
+  return effects;
+}
+
+const ratesAsRun = (rates: readonly Rate[], effects: ReadonlyMap<string, RunEffect>): readonly Rate[] =>
+  rates.map((rate) => {
+    const effect = effects.get(rate.part);
+    return effect && (effect.speedLn !== 0 || effect.sdLn !== 0)
+      ? { ...rate, rateLn: rate.rateLn + effect.speedLn, sdLn: Math.hypot(rate.sdLn, effect.sdLn) }
+      : rate;
+  });
+
+/** Further standard deviation of each part's effect, by the effect's name: a fit knows nothing of it. */
+function addedSds(
+  { cpus, gpus }: FrameModel,
+  effects: ReadonlyMap<string, RunEffect>,
+): Record<string, number> {
   const sd = (kind: string, rates: readonly Rate[]) =>
     rates.flatMap(({ part }): [string, number][] => {
-      const each = times.get(part);
-      return each === undefined ? [] : [[`${kind}:${part}`, Math.abs(REACH.sd * Math.log(each))]];
+      const effect = effects.get(part);
+      return effect ? [[`${kind}:${part}`, effect.sdLn]] : [];
     });
   return Object.fromEntries([...sd('cpu', cpus), ...sd('gpu', gpus)]);
+}
+
+/** Processors and cards with what they are planned to draw. */
+function drawsAsRun(parts: readonly Part[], effects: ReadonlyMap<string, RunEffect>): readonly Part[] {
+  return parts.map((part): Part => {
+    const draw = effects.get(part.id)?.draw ?? 1;
+    if (draw === 1) return part;
+    const times = (watts: number | null) => (watts === null ? null : Math.round(watts * draw));
+    if (part.kind === 'cpu') return { ...part, packagePowerWatts: times(part.packagePowerWatts) };
+    return part.kind === 'gpu' ? { ...part, boardPowerWatts: times(part.boardPowerWatts) } : part;
+  });
 }
 
 /** A kit runs so many times as fast, with its latency in ns kept; the owned board that held it knows that rate. */
@@ -77,23 +121,26 @@ function tunedParts(
 /** The last tuned form of each catalogue: what is prepared for it is then found again. */
 const known = new WeakMap<Catalogue, { readonly key: string; readonly tuned: Catalogue }>();
 
-/** A catalogue in which the owned parts of a brief run as they were tuned. Once only: one that was tuned before is given back. */
-export function withTuned(catalogue: Catalogue, brief: Pick<Brief, 'tuned' | 'owned'>): Catalogue {
-  const counted = countedTuning(brief);
+/** A catalogue in which parts run as a brief counts them. Once only: one that was changed so before is given back. */
+export function withTuned(catalogue: Catalogue, brief: Running): Catalogue {
   const { frameModel: model } = catalogue;
-  if (counted.length === 0 || model.tunedSds) return catalogue;
-  const key = JSON.stringify([counted, brief.owned]);
+  const { clocks } = brief.play;
+  const isShipped = clocks.cpu === 'shipped' && clocks.gpu === 'shipped';
+  const counted = countedTuning(brief);
+  if ((isShipped && counted.length === 0) || model.tunedSds) return catalogue;
+  const key = JSON.stringify([counted, brief.owned, clocks]);
   const before = known.get(catalogue);
   if (before?.key === key) return before.tuned;
+  const effects = runEffects(catalogue, brief);
   const times = new Map(counted.map((each) => [each.part, each.times]));
   const tuned = {
     ...catalogue,
-    parts: tunedParts(catalogue.parts, brief.owned, times),
+    parts: drawsAsRun(tunedParts(catalogue.parts, brief.owned, times), effects),
     frameModel: {
       ...model,
-      cpus: tunedRates(model.cpus, times),
-      gpus: tunedRates(model.gpus, times),
-      tunedSds: addedSds(model, times),
+      cpus: ratesAsRun(model.cpus, effects),
+      gpus: ratesAsRun(model.gpus, effects),
+      tunedSds: addedSds(model, effects),
     },
   };
   known.set(catalogue, { key, tuned });

@@ -1,5 +1,5 @@
 import type { Condition } from './offers.ts';
-import type { Preset } from './frame-model.ts';
+import type { ClockState, Preset } from './frame-model.ts';
 import type { PartKind, Slot } from './slots.ts';
 
 /** A game at a quality preset, with its share in the objective and the rate that the user wants to reach. */
@@ -204,6 +204,8 @@ export interface Brief {
     readonly renderScale: number;
     /** Whether the memory's rated profile is switched on. */
     readonly memoryProfile: boolean;
+    /** The states of processor and card that count, for parts that can run so. */
+    readonly clocks: { readonly cpu: ClockState; readonly gpu: ClockState };
   };
   readonly needs: {
     readonly memoryGb: number;

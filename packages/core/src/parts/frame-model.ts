@@ -46,6 +46,22 @@ export interface Rate {
   readonly sdLn: number;
 }
 
+/** How a part runs: as its maker shipped it, with its clocks raised, or at less voltage with the same clocks. */
+export const CLOCK_STATES = ['shipped', 'raised', 'undervolted'] as const;
+export type ClockState = (typeof CLOCK_STATES)[number];
+
+/** What a state does to one part, as logarithms of how many times as fast it is and as much it draws, with standard deviations. */
+export interface StateEffect {
+  readonly part: string;
+  readonly state: Exclude<ClockState, 'shipped'>;
+  readonly speedLn: number;
+  readonly speedSd: number;
+  readonly wattsLn: number;
+  readonly wattsSd: number;
+  /** Records that say it; 0: it is assumed. */
+  readonly records: number;
+}
+
 /** How hard it hurts to have too little of something; see `frames/shortfall.ts`. */
 export interface ShortfallStrengths {
   readonly videoMemory: number;
@@ -94,6 +110,8 @@ export interface FrameModel {
   /** Integrated graphics, by the processor that carries them, at the reference memory's bandwidth. */
   readonly integrated: readonly Rate[];
   readonly games: readonly Game[];
+  /** What records say of parts that do not run as shipped. Absent or silent: as assumed. */
+  readonly states?: readonly StateEffect[] | undefined;
   /** Absent: the chosen strengths. */
   readonly shortfall?: ShortfallStrengths | undefined;
   /** Absent: effects and their standard deviations were given as data. */

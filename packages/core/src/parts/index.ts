@@ -52,7 +52,10 @@ export type {
   Rebate,
 } from './deals.ts';
 export {
+  CLOCK_STATES,
   PRESETS,
+  type ClockState,
+  type StateEffect,
   type FitSummary,
   type FrameModel,
   type HeldOut,
@@ -80,6 +83,6 @@ export type {
 export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';
-export type { BenchRecord, RecordLow, Trust } from './records.ts';
+export { RECORD_CLOCKS, type BenchRecord, type RecordClocks, type RecordLow, type Trust } from './records.ts';
 export { SLOT_NAMES, slotWords } from './slot-names.ts';
 export { originOf, originsAfter, type Origin } from './origins.ts';

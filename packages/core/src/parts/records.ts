@@ -22,6 +22,17 @@ export interface RecordLow {
   readonly definition: Nullable<'percentile' | 'slowest'>;
 }
 
+/** States of processor and card in a record. */
+export const RECORD_CLOCKS = [
+  'stock',
+  'raised',
+  'cpu-raised',
+  'gpu-raised',
+  'cpu-undervolted',
+  'gpu-undervolted',
+] as const;
+export type RecordClocks = (typeof RECORD_CLOCKS)[number];
+
 /** How far a record's source is trusted. `own`: measured on the user's own system. */
 export type Trust = 'own' | 'good' | 'fair' | 'poor';
 
@@ -44,11 +55,25 @@ export interface BenchRecord {
   /** Link that the card got, when it was not its own: generation and lanes. */
   readonly link: { readonly generation: number; readonly lanes: number } | null;
   readonly background: Background;
-  /** Clocks as shipped, or raised. */
-  readonly clocks: 'stock' | 'raised';
+  /** How processor and card ran: as shipped, one of them alone otherwise, or raised without saying which. */
+  readonly clocks: RecordClocks;
+  /** Light traced along rays: what the presets here do not ask for; null when not said. */
+  readonly rayTracing: Nullable<boolean>;
+  /** The source's own settings beside the preset; empty: none. */
+  readonly settings: string;
+  /** What the frames were captured with; empty: not said. */
+  readonly tool: string;
   /** Frames per second, frames over time. */
   readonly average: number;
   readonly low: RecordLow | null;
+  /** Further figures of the same runs, kept as they are told; null: not told. The percentile is of frame times, as a rate. */
+  readonly spread: {
+    readonly minimum: Nullable<number>;
+    readonly maximum: Nullable<number>;
+    readonly percentile90: Nullable<number>;
+  } | null;
+  /** Draw while it ran, in watts; null: not measured. */
+  readonly watts: { readonly cpu: Nullable<number>; readonly gpu: Nullable<number> } | null;
   /** Who measured, and when the figure was published or read (ISO date). */
   readonly source: { readonly name: string; readonly on: string };
   readonly trust: Trust;

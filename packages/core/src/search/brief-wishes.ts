@@ -115,6 +115,13 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
     'clocks as they are',
     needs({ overclock: false }),
   ],
+  ({ play: { clocks } }) => [
+    'clocks',
+    clocks.cpu === 'raised' || clocks.gpu === 'raised',
+    'rates with raised clocks',
+    'rates as shipped',
+    (b) => ({ ...b, play: { ...b.play, clocks: { cpu: 'shipped', gpu: 'shipped' } } }),
+  ],
   ({ needs: { screens } }) => [
     'screens',
     screens > 1,

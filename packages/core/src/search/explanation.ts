@@ -61,7 +61,7 @@ const STOPPED: Explanation = { relaxations: [], conflicts: [], blockers: [] };
  * build. Stopped, it tells nothing.
  */
 export function* explainInfeasible(session: Session): Explaining<Explanation> {
-  const { catalogue, brief } = session;
+  const { stated: catalogue, brief } = session;
   const games = missingGames(brief, catalogue);
   if (games.length > 0) return { ...STOPPED, blockers: games };
   const wishes = wishesOf(brief);

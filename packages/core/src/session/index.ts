@@ -9,7 +9,9 @@ import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
  * best set, baskets, upgrades, the watch. Each member is worked out at its first use and then kept.
  */
 export interface Session {
-  /** With what the brief lets be assumed filled in, and owned parts as they were tuned. */
+  /** As it was given: for sessions with another brief. */
+  readonly stated: Catalogue;
+  /** With what the brief lets be assumed filled in, and parts as they run. */
   readonly catalogue: Catalogue;
   readonly brief: Brief;
   /** What was filled in, by part. */
@@ -35,6 +37,7 @@ export function openSession(stated: Catalogue, brief: Brief): Session {
   let rates: ModelIndex | undefined;
   let scoreOf: Session['scoreOf'] | undefined;
   return {
+    stated,
     catalogue,
     brief,
     assumed: byPart,

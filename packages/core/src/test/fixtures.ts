@@ -79,6 +79,7 @@ export const BRIEF: Brief = {
     background: 'none',
     renderScale: 1,
     memoryProfile: true,
+    clocks: { cpu: 'shipped', gpu: 'shipped' },
   },
   needs: {
     memoryGb: 16,

@@ -1,7 +1,17 @@
 import { groupRuns, type BenchRun, type Rig, type RunGroup } from '../bench/index.ts';
-import { ratesFor, type BuildRates } from '../frames/index.ts';
-import { partSetOf, type Brief, type Catalogue, type Picks, type TunedPart } from '../parts/index.ts';
+import type { Finding } from '../compatibility/index.ts';
+import { canRun, stateEffectOf, type BuildRates } from '../frames/index.ts';
+import {
+  partSetOf,
+  type Brief,
+  type Catalogue,
+  type ClockState,
+  type Picks,
+  type StateEffect,
+  type TunedPart,
+} from '../parts/index.ts';
 import { openSession } from '../session/index.ts';
+import { summaryFor, type Summary } from '../swaps/index.ts';
 import type { StagePlan, TuningStage } from './plan.ts';
 import { nextStep, type TuningAttempt } from './session.ts';
 
@@ -11,14 +21,23 @@ export interface TuningLog {
   readonly attempts: readonly TuningAttempt[];
 }
 
-/** The states of a machine: memory at its base rate, at its rated profile, and clocks as tuned. */
-export const MACHINE_STATES = ['shipped', 'profile', 'tuned'] as const;
+/**
+ * The states of a machine: memory at its base rate, at its rated profile; with it, clocks raised or at less voltage as is usual of such
+ * parts; and clocks as this very machine was tuned.
+ */
+export const MACHINE_STATES = ['shipped', 'profile', 'raised', 'undervolted', 'tuned'] as const;
 export type MachineStateCode = (typeof MACHINE_STATES)[number];
 
 export interface MachineState {
   readonly code: MachineStateCode;
   /** Expected rates; null where a figure is missing, or nothing is tuned yet. */
   readonly expected: BuildRates | null;
+  /** Load in watts as it is planned; null where a figure is missing. */
+  readonly loadWatts: number | null;
+  /** What is not enough in this state and is as shipped: board, cooler, supply. */
+  readonly short: readonly Finding[];
+  /** What the state rests on for processor and card; empty as shipped. */
+  readonly effects: readonly StateEffect[];
   /** Measured passes under the brief's conditions, by game. */
   readonly measured: ReadonlyMap<string, RunGroup>;
 }
@@ -45,8 +64,13 @@ export function tunedPartsOf(picks: Picks, logs: readonly TuningLog[]): readonly
   });
 }
 
-const stateOf = ({ profile, clocks }: BenchRun['state']): MachineStateCode =>
-  clocks === 'raised' ? 'tuned' : profile ? 'profile' : 'shipped';
+type Clocks = Brief['play']['clocks'];
+
+function stateOf({ profile, clocks }: BenchRun['state']): MachineStateCode {
+  if (clocks.endsWith('undervolted')) return 'undervolted';
+  if (clocks !== 'stock') return clocks === 'raised' ? 'tuned' : 'raised';
+  return profile ? 'profile' : 'shipped';
+}
 
 /** Whether a machine on the test bench is made of the picks. */
 export const isMachineOf = (picks: Picks, { cpu, motherboard, memory, gpu }: Rig): boolean =>
@@ -91,21 +115,40 @@ export function machineStates(
   const tuned = tunedPartsOf(picks, logs);
   const owned = [...brief.owned, ...tuned.map(({ part }) => part)];
   const measured = measuredStates(brief, picks, bench.rigs, bench.runs);
-  const expected = (memoryProfile: boolean, counted: readonly TunedPart[]): BuildRates | null => {
-    const wish = { ...brief, owned, tuned: counted, play: { ...brief.play, memoryProfile } };
-    const { catalogue } = openSession(stated, wish);
-    const { set } = partSetOf(picks, new Map(catalogue.parts.map((part) => [part.id, part])));
-    const rates = ratesFor(wish, catalogue.frameModel)(set);
-    return rates.status === 'known' ? rates : null;
+  const summaryIn = (memoryProfile: boolean, counted: readonly TunedPart[], clocks: Clocks) => {
+    const wish = { ...brief, owned, tuned: counted, play: { ...brief.play, memoryProfile, clocks } };
+    return summaryFor(openSession(stated, wish)).summarise(picks);
   };
-  const rates: Readonly<Record<MachineStateCode, BuildRates | null>> = {
-    shipped: expected(false, []),
-    profile: expected(true, []),
-    tuned: tuned.length > 0 ? expected(true, tuned) : null,
+  const parts = partSetOf(picks, new Map(stated.parts.map((part) => [part.id, part]))).set;
+  const pieces = [parts.cpu, parts.gpu].flatMap((part) => part ?? []);
+  const effectsIn = (state: ClockState) =>
+    pieces.flatMap((part) => stateEffectOf(part, state, stated.frameModel) ?? []);
+  /** Raised as far as it goes: a locked processor stays as shipped. */
+  const clocksIn = (state: ClockState): Clocks => ({
+    cpu: parts.cpu && canRun(parts.cpu, state) ? state : 'shipped',
+    gpu: state,
+  });
+  const shipped = clocksIn('shipped');
+  const base = summaryIn(true, [], shipped);
+  const summaries: Readonly<Record<MachineStateCode, Summary | null>> = {
+    shipped: summaryIn(false, [], shipped),
+    profile: base,
+    raised: effectsIn('raised').length > 0 ? summaryIn(true, [], clocksIn('raised')) : null,
+    undervolted: effectsIn('undervolted').length > 0 ? summaryIn(true, [], clocksIn('undervolted')) : null,
+    tuned: tuned.length > 0 ? summaryIn(true, tuned, shipped) : null,
   };
-  return MACHINE_STATES.map((code) => ({
-    code,
-    expected: rates[code],
-    measured: measured.get(code) ?? new Map<string, RunGroup>(),
-  }));
+  const isNew = ({ rule, verdict }: Finding) =>
+    (verdict === 'block' || verdict === 'warn') &&
+    !base.findings.some((each) => each.rule === rule && each.verdict === verdict);
+  return MACHINE_STATES.map((code) => {
+    const summary = summaries[code];
+    return {
+      code,
+      expected: summary?.rates.status === 'known' ? summary.rates : null,
+      loadWatts: summary?.load ? summary.load.deciwatts / 10 : null,
+      short: summary?.findings.filter(isNew) ?? [],
+      effects: code === 'raised' || code === 'undervolted' ? effectsIn(code) : [],
+      measured: measured.get(code) ?? new Map<string, RunGroup>(),
+    };
+  });
 }

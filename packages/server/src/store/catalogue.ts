@@ -28,7 +28,7 @@ async function insertAll<T extends keyof Tables & string>(
   );
 }
 
-const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'fit'] as const;
+const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'states', 'fit'] as const;
 
 /** Writes a frame model whose tables are empty. */
 async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void> {
@@ -45,7 +45,12 @@ async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void
         sd_ln: rate.sdLn,
       })),
     );
-  const settings = { 'reference-memory': model.referenceMemory, shortfall: model.shortfall, fit: model.fit };
+  const settings = {
+    'reference-memory': model.referenceMemory,
+    shortfall: model.shortfall,
+    states: model.states,
+    fit: model.fit,
+  };
   for (const key of MODEL_SETTINGS) await writeSetting(tx, key, settings[key]);
 }
 
@@ -185,6 +190,7 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
     frameModel: {
       referenceMemory: settings.get('reference-memory') ?? EMPTY_REFERENCE,
       shortfall: settings.get('shortfall'),
+      states: settings.get('states'),
       fit: settings.get('fit'),
       cpus: ratesOf('cpus'),
       gpus: ratesOf('gpus'),

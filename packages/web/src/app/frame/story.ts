@@ -76,6 +76,8 @@ export function orderedWords(orders: readonly Order[]): string[] {
 const STATE_NAMES: Readonly<Record<MachineStateCode, string>> = {
   shipped: 'as shipped',
   profile: 'with its rated profile on',
+  raised: 'with raised clocks',
+  undervolted: 'at less voltage',
   tuned: 'tuned',
 };
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { BenchRunKept } from '@ripe-pick/contract';
+import { meanSpread, meanWatts } from '@ripe-pick/core/bench';
 import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
@@ -25,6 +26,22 @@ const toggleWarmUp = (run: BenchRunKept) =>
   });
 const remove = (run: BenchRunKept) =>
   change(`Pass of ${names.game(run.game)} taken out`, { removeRuns: [run.id] });
+/** Further figures of the passes, where somebody told them. */
+const told = computed(() => {
+  const spread = meanSpread(props.group.runs);
+  const watts = meanWatts(props.group.runs);
+  const figure = (name: string, value: number | null | undefined, unit: string) =>
+    value === null || value === undefined ? '' : `${name} ${value.toFixed(unit === 'W' ? 0 : 1)} ${unit}`;
+  return [
+    figure('minimum', spread?.minimum, 'fps'),
+    figure('maximum', spread?.maximum, 'fps'),
+    figure('90th percentile', spread?.percentile90, 'fps'),
+    figure('processor', watts?.cpu, 'W'),
+    figure('card', watts?.gpu, 'W'),
+  ]
+    .filter(Boolean)
+    .join(', ');
+});
 </script>
 
 <template>
@@ -44,6 +61,7 @@ const remove = (run: BenchRunKept) =>
         to {{ fps(group.expected.interval.high) }})</template
       ><template v-if="first.state.clocks === 'raised'">
         {{ group.isTuned ? 'as it was tuned' : 'with clocks as shipped' }}</template
+      ><template v-if="told">; {{ told }}</template
       >.
       <template v-if="group.summary.count < 3"
         >Three passes are the custom: the spread shows what one is worth.</template

@@ -2,11 +2,13 @@
 import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import { groupKey } from '@ripe-pick/core/bench';
-import type { Background, Preset } from '@ripe-pick/core/parts';
+import { RECORD_CLOCKS, type Background, type Preset, type RecordClocks } from '@ripe-pick/core/parts';
+import { CLOCK_WORDS } from '../../shared/format/runs.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
@@ -30,7 +32,15 @@ const draft = useDraft('ripe-pick-run-draft', {
   preset: 'high' as Preset,
   size: '1920x1080',
   profile: true,
-  raised: false,
+  clocks: 'stock' as RecordClocks,
+  rayTracing: false,
+  settings: '',
+  tool: '',
+  minimum: null as number | null,
+  maximum: null as number | null,
+  percentile90: null as number | null,
+  cpuWatts: null as number | null,
+  gpuWatts: null as number | null,
   isWarmUp: false,
   scale: 100 as number | null,
   background: 'none' as Background,
@@ -50,6 +60,24 @@ const BESIDE = [
   { value: 'stream-cpu', label: 'streaming by the processor' },
   { value: 'stream-gpu', label: 'streaming by the card' },
 ];
+const CLOCKS = RECORD_CLOCKS.map((value) => ({ value, label: CLOCK_WORDS[value] || 'as shipped' }));
+/** What else was told of a pass: only what was. */
+function moreOf({ tool, minimum, maximum, percentile90, cpuWatts, gpuWatts }: (typeof draft)['value']) {
+  const hasSpread = minimum !== null || maximum !== null || percentile90 !== null;
+  const hasWatts = cpuWatts !== null || gpuWatts !== null;
+  return {
+    ...(tool.trim() ? { tool: tool.trim() } : {}),
+    ...(hasSpread ? { spread: { minimum, maximum, percentile90 } } : {}),
+    ...(hasWatts ? { watts: { cpu: cpuWatts, gpu: gpuWatts } } : {}),
+  };
+}
+const MORE = [
+  ['minimum', 'Minimum', 'fps'],
+  ['maximum', 'Maximum', 'fps'],
+  ['percentile90', '90th percentile', 'fps'],
+  ['cpuWatts', 'Processor', 'W'],
+  ['gpuWatts', 'Card', 'W'],
+] as const;
 const problem = ref('');
 const isBusy = ref(false);
 
@@ -67,7 +95,13 @@ const base = (): Omit<
     heightPx,
     renderScale: Math.min(1, Math.max(0.1, (draft.value.scale ?? 100) / 100)),
     background: draft.value.background ?? 'none',
-    state: { profile: draft.value.profile, clocks: draft.value.raised ? 'raised' : 'stock' },
+    state: {
+      profile: draft.value.profile,
+      clocks: draft.value.clocks,
+      ...(draft.value.rayTracing ? { rayTracing: true } : {}),
+      ...(draft.value.settings.trim() ? { settings: draft.value.settings.trim() } : {}),
+    },
+    ...moreOf(draft.value),
     on: localToday(),
     isWarmUp: draft.value.isWarmUp,
   };
@@ -181,9 +215,14 @@ function drop(event: DragEvent) {
         :options="BESIDE"
         @update:value="(background: Background) => (draft.background = background)"
       />
+      <ChoiceField
+        label="Clocks"
+        :value="draft.clocks"
+        :options="CLOCKS"
+        @update:value="(clocks: RecordClocks) => (draft.clocks = clocks)"
+      />
       <div class="switches">
         <SwitchField label="memory profile on" :value="draft.profile" @change="draft.profile = $event" />
-        <SwitchField label="clocks raised" :value="draft.raised" @change="draft.raised = $event" />
       </div>
     </div>
     <form class="row" @submit.prevent="add">
@@ -241,6 +280,31 @@ function drop(event: DragEvent) {
         @change="choose"
       />
     </form>
+    <details class="more">
+      <summary>More about the pass</summary>
+      <p class="quiet">
+        Passes with ray tracing or settings of their own stand apart: they are shown and never count for the
+        model.
+      </p>
+      <div class="row">
+        <SwitchField label="ray tracing" :value="draft.rayTracing" @change="draft.rayTracing = $event" />
+        <Field label="Own settings"
+          ><input v-model="draft.settings" class="text" aria-label="Own settings" maxlength="300"
+        /></Field>
+        <Field label="Captured with"
+          ><input v-model="draft.tool" class="text" aria-label="Captured with" maxlength="100"
+        /></Field>
+        <NumberField
+          v-for="[key, label, suffix] in MORE"
+          :key="key"
+          :label="label"
+          :suffix="suffix"
+          :min="0"
+          :value="draft[key]"
+          @update:value="draft[key] = $event"
+        />
+      </div>
+    </details>
     <p v-if="file.isReading.value" role="status">
       Reading the file… {{ Math.round(file.share.value * 100) }} %
       <button class="plain edged" @click="file.stop()">Stop</button>
@@ -268,7 +332,7 @@ function drop(event: DragEvent) {
   align-items: end;
 }
 .row.scene {
-  grid-template-columns: 1.6fr 0.8fr 0.8fr 0.8fr 1fr auto;
+  grid-template-columns: 1.6fr 0.8fr 0.8fr 0.8fr 1fr 1fr auto;
 }
 .switches {
   display: flex;
@@ -278,6 +342,20 @@ function drop(event: DragEvent) {
 }
 form :deep(.switch) {
   padding-bottom: 6px;
+}
+summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.text {
+  width: 100%;
+  height: 34px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--field, var(--sheet));
+  border: 1px solid var(--line-strong);
+  border-radius: 6px;
 }
 .or {
   padding-bottom: 5px;

@@ -1,11 +1,13 @@
 import type { BenchKept } from '@ripe-pick/contract';
 import { settingsFor, toldCauses, type ToldCause } from '@ripe-pick/core/bring-up';
 import { withTuned } from '@ripe-pick/core/frames';
-import { partSetOf, type Brief, type Catalogue, type Picks } from '@ripe-pick/core/parts';
+import { partSetOf, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 import { isMachineOf, tunedPartsOf } from '@ripe-pick/core/tuning';
 import { computed, type ComputedRef } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+
+const SHIPPED = { cpu: 'shipped', gpu: 'shipped' } as const;
 
 /** What Build day and Tuning say of the machine on the test bench: of the candidate that is made of the same parts. */
 export interface BuildStory {
@@ -32,10 +34,10 @@ export function useBuildStory(
       picks,
       workspace.tunings.filter(({ candidate }) => candidate === own.id),
     );
-    const owned: Pick<Brief, 'tuned' | 'owned'> = { tuned, owned: tuned.map(({ part }) => part) };
+    const running = { tuned, owned: tuned.map(({ part }) => part), play: { clocks: SHIPPED } };
     return {
       told: start ? toldCauses(settingsFor(set, workspace.brief), start.settings, start.cured) : [],
-      tuned: tuned.length > 0 ? withTuned(catalogue, owned) : null,
+      tuned: tuned.length > 0 ? withTuned(catalogue, running) : null,
     };
   });
 }

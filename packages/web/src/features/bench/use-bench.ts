@@ -8,9 +8,9 @@ import {
   type RunGroup,
 } from '@ripe-pick/core/bench';
 import type { ToldCause } from '@ripe-pick/core/bring-up';
-import { predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
-import { INTERVAL_SHARE, intervalAround, type Interval } from '@ripe-pick/core/frames';
-import type { Catalogue, Part } from '@ripe-pick/core/parts';
+import { changedPart, predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
+import { INTERVAL_SHARE, intervalAround, withTuned, type Interval } from '@ripe-pick/core/frames';
+import type { Catalogue, Part, RecordClocks } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { computed } from 'vue';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -35,6 +35,16 @@ const LEAST_SCENES = 2;
 
 type KeptRig = BenchKept['rigs'][number];
 
+/** A brief's word for the state of a pass, of any piece. */
+function runningWith(clocks: RecordClocks) {
+  const changed = changedPart({ clocks });
+  const shipped = { cpu: 'shipped', gpu: 'shipped' } as const;
+  return {
+    ...{ tuned: [], owned: [] },
+    play: { clocks: changed ? { ...shipped, [changed.side]: changed.state } : shipped },
+  };
+}
+
 /** What a model expects of passes put together; raised clocks as they were tuned where that is known, else as shipped. */
 function measuredWith(shipped: Catalogue, tuned: Catalogue | null, system: KeptRig) {
   const withModel = ({ parts, frameModel }: Catalogue) => ({
@@ -44,9 +54,20 @@ function measuredWith(shipped: Catalogue, tuned: Catalogue | null, system: KeptR
   });
   const asShipped = withModel(shipped);
   const asTuned = tuned ? withModel(tuned) : asShipped;
+  const known = new Map<RecordClocks, ReturnType<typeof withModel>>([
+    ['stock', asShipped],
+    ['raised', asTuned],
+  ]);
+  /** The model of parts in the state of a pass: by records of it, or as assumed. */
+  const modelFor = (clocks: RecordClocks) => {
+    const model = known.get(clocks) ?? withModel(withTuned(shipped, runningWith(clocks)));
+    known.set(clocks, model);
+    return model;
+  };
   return (group: RunGroup<BenchRunKept>): Measured => {
-    const isRaised = group.runs[0].state.clocks === 'raised';
-    const { parts, judge, predict } = isRaised ? asTuned : asShipped;
+    const { clocks } = group.runs[0].state;
+    const isRaised = clocks === 'raised';
+    const { parts, judge, predict } = modelFor(clocks);
     const unknown = (why: string): Measured => ({ ...group, expected: null, unknown: why, isTuned: false });
     const [record] = recordsOfRuns(parts, [system], group.runs);
     if (!record) return unknown('Only warm-ups so far.');

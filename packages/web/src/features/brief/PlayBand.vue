@@ -8,6 +8,7 @@ import {
   type Background,
   type Brief,
   type BriefGame,
+  type ClockState,
   type Objective,
   type Preset,
 } from '@ripe-pick/core/parts';
@@ -52,6 +53,14 @@ function add(id: string) {
     games: [...play.value.games, { game: id, preset: 'high', weight: Math.max(weight, 1), target: null }],
   });
 }
+const CLOCKS = [
+  { value: 'shipped', label: 'as shipped' },
+  { value: 'raised', label: 'raised' },
+  { value: 'undervolted', label: 'as shipped, at less voltage' },
+];
+const isChanged = computed(() => play.value.clocks.cpu !== 'shipped' || play.value.clocks.gpu !== 'shipped');
+const setClocks = (change: Partial<Brief['play']['clocks']>) =>
+  set('change the clocks that count', { clocks: { ...play.value.clocks, ...change } });
 const SCREENS = [
   [1280, 720],
   [1920, 1080],
@@ -222,6 +231,25 @@ const presets = PRESETS.map((preset) => ({
         @change="(v: boolean) => set('switch the memory profile', { memoryProfile: v })"
       />
     </div>
+    <div class="grid">
+      <ChoiceField
+        label="Processor clocks that count"
+        :value="play.clocks.cpu"
+        :options="CLOCKS"
+        @update:value="(v: ClockState) => setClocks({ cpu: v })"
+      />
+      <ChoiceField
+        label="Card clocks that count"
+        :value="play.clocks.gpu"
+        :options="CLOCKS"
+        @update:value="(v: ClockState) => setClocks({ gpu: v })"
+      />
+    </div>
+    <p v-if="isChanged" class="quiet">
+      Rates and watts count so for every part that can run so, by your benchmarks where they say it, else by
+      what is usual. The watts are planned so that four pieces in five draw no more. Raising clocks and
+      voltages can damage parts and void warranties: stay inside the makers’ limits, and stop if unsure.
+    </p>
     <TunedNote all />
   </section>
 </template>

@@ -8,12 +8,15 @@ export const FORK_NAMES: Readonly<Record<ForkCode, string>> = {
   brand: 'Whose processor',
   condition: 'New only, or used as well',
   drives: 'One big drive, or two smaller',
+  clocks: 'Locked, or unlocked and raised',
 };
 const BRANCH_NAMES: Readonly<Record<string, string>> = {
   'card:with': 'With a card',
   'card:without': 'No card: the processor’s own graphics',
   'condition:new': 'New only',
   'condition:any': 'New, refurbished and used',
+  'clocks:shipped': 'As shipped, locked or not',
+  'clocks:raised': 'Unlocked, clocks raised',
   'drives:one': 'One drive',
   'drives:two': 'Two drives',
 };

@@ -99,6 +99,11 @@ const recordOf = (line: ChartLine, n: number): BenchRecord => {
     link: null,
     background: 'none',
     clocks: 'stock',
+    rayTracing: null,
+    settings: '',
+    tool: '',
+    spread: null,
+    watts: null,
     average: line.average ?? 0,
     low:
       line.low === null

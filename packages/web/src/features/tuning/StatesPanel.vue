@@ -27,6 +27,8 @@ const workspace = useWorkspace();
 const NAMES: Readonly<Record<MachineStateCode, string>> = {
   shipped: 'As shipped',
   profile: 'Rated profile on',
+  raised: 'Raised, as is usual',
+  undervolted: 'At less voltage',
   tuned: 'Tuned',
 };
 const states = computed(() =>
@@ -52,6 +54,21 @@ const uncounted = computed(() =>
       ];
     return [];
   }),
+);
+/** Where the figures of a state come from. */
+function restsOn({ code, effects }: (typeof states.value)[number]): string {
+  if (code === 'tuned') return 'this machine';
+  if (effects.length === 0) return '';
+  return effects
+    .map(({ part, records: n }) => {
+      const kind = names.parts.get(part)?.kind === 'cpu' ? 'processor' : 'card';
+      return `${kind} ${n === 0 ? 'assumed' : `by ${n} ${n === 1 ? 'benchmark' : 'benchmarks'}`}`;
+    })
+    .join(', ');
+}
+/** Findings of the states that ask for more than the build has, in sentences. */
+const shortWords = computed(() =>
+  states.value.flatMap(({ code, short }) => short.map(({ sentence }) => `${NAMES[code]}: ${sentence}`)),
 );
 const own = computed(() => tunedPartsOf(workspace.picks as Picks, props.logs));
 /** Of this build's own pieces, those that the brief counts as tuned. */
@@ -102,6 +119,24 @@ const uncount = () => {
               >
             </td>
           </tr>
+          <tr>
+            <th scope="row">Load, as planned</th>
+            <td v-for="state in states" :key="state.code" class="end num">
+              {{ state.loadWatts === null ? '–' : `${Math.round(state.loadWatts)} W` }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Enough for it</th>
+            <td v-for="state in states" :key="state.code" class="end">
+              <template v-if="state.expected === null">–</template>
+              <template v-else-if="state.short.length === 0">yes</template>
+              <span v-else class="bad">no: {{ state.short.map(({ title }) => title).join('; ') }}</span>
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">Rests on</th>
+            <td v-for="state in states" :key="state.code" class="end quiet">{{ restsOn(state) }}</td>
+          </tr>
         </tbody>
       </table>
     </div>
@@ -109,6 +144,7 @@ const uncount = () => {
       Expected averages with their 80 % range; measured ones from passes on the
       <RouterLink :to="{ name: 'bench' }">test bench</RouterLink> with the brief’s picture and background.
     </p>
+    <p v-for="line in shortWords" :key="line">{{ line }}</p>
     <p v-for="line in uncounted" :key="line">{{ line }}</p>
     <div v-if="own.length > 0 || counted.length > 0" class="acts">
       <button v-if="own.length > 0 && !isCounted" class="plain strong big" @click="count">

@@ -1,4 +1,5 @@
 import type { BenchRunKept } from '@ripe-pick/contract';
+import type { RecordClocks } from '@ripe-pick/core/parts';
 
 /** Sizes of pictures that charts are made at, for choosing. */
 export const SIZES = [
@@ -21,9 +22,22 @@ const BACKGROUND_WORDS: Readonly<Record<BenchRunKept['background'], string>> = {
   'stream-gpu': 'stream by card',
 };
 
+/** How the clocks stood, where they were not as shipped. */
+export const CLOCK_WORDS: Readonly<Record<RecordClocks, string>> = {
+  stock: '',
+  raised: 'clocks raised',
+  'cpu-raised': 'processor raised',
+  'gpu-raised': 'card raised',
+  'cpu-undervolted': 'processor at less voltage',
+  'gpu-undervolted': 'card at less voltage',
+};
+
 /** What sets a group of passes apart from others of the same game. */
 export function conditionWords(
-  run: Pick<BenchRunKept, 'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state'>,
+  run: Pick<
+    BenchRunKept,
+    'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state' | 'tool'
+  >,
 ): string {
   return [
     run.preset,
@@ -31,7 +45,10 @@ export function conditionWords(
     run.renderScale < 1 ? `upscaled from ${Math.round(run.renderScale * 100)} %` : '',
     BACKGROUND_WORDS[run.background],
     run.state.profile ? '' : 'profile off',
-    run.state.clocks === 'raised' ? 'clocks raised' : '',
+    CLOCK_WORDS[run.state.clocks],
+    run.state.rayTracing ? 'ray tracing' : '',
+    run.state.settings ?? '',
+    run.tool ? `captured with ${run.tool}` : '',
   ]
     .filter(Boolean)
     .join(', ');
