@@ -92,6 +92,11 @@ const CONDITIONS: Readonly<
     market: (catalogue, branch) => (branch === 'raised' ? withRaised(catalogue) : catalogue),
     holds: () => true,
   },
+  jobs: {
+    brief: (brief, branch) =>
+      branch === 'without' ? { ...brief, play: { ...brief.play, jobs: [] } } : brief,
+    holds: () => true,
+  },
   drives: {
     holds: (picks, branch, parts, { needs }) =>
       branch === 'one'
@@ -103,6 +108,14 @@ const CONDITIONS: Readonly<
   },
 };
 
+const streaming = (brief: Brief): Brief => ({
+  ...brief,
+  play: {
+    ...brief.play,
+    jobs: [{ kind: 'stream', encoder: 'gpu', widthPx: 1280, heightPx: 720, fps: 30, mbps: 3 }],
+  },
+});
+
 describe('forks', () => {
   const seeds = Array.from({ length: sampleOf(200) }, (_, n) => 40_000 + n);
   it('prove of every branch what looking at every build with its condition finds', () => {
@@ -110,13 +123,14 @@ describe('forks', () => {
     for (const seed of seeds) {
       const tiny = tinyCase(seed);
       const catalogue = withForks(tiny.catalogue);
-      const { brief } = tiny;
+      // Every third household streams as well.
+      const brief = seed % 3 === 0 ? streaming(tiny.brief) : tiny.brief;
       const session = openSession(catalogue, brief);
       const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
       // All builds of a wish are looked at once.
       const known = new Map<string, readonly BruteBuild[]>();
       const buildsOf = (wish: Brief, market: Catalogue) => {
-        const key = JSON.stringify([wish.needs, wish.whereToBuy, market === catalogue]);
+        const key = JSON.stringify([wish.needs, wish.whereToBuy, wish.play.jobs, market === catalogue]);
         const builds = known.get(key) ?? bruteForce(market, wish);
         known.set(key, builds);
         return builds;

@@ -333,6 +333,7 @@ export function tinyCase(seed: number): TinyCase {
       allowedOverMinor: 0,
       looksOutside: false,
       running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
+      screen: null,
       costBasis: 'strict',
       claimHabits: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
       countSales: false,
@@ -361,6 +362,8 @@ export function tinyCase(seed: number): TinyCase {
       renderScale: d.chance(0.2) ? 0.75 : 1,
       memoryProfile: d.chance(0.8),
       clocks: { cpu: 'shipped', gpu: 'shipped' },
+      jobs: [],
+      second: null,
     },
     needs: {
       memoryGb: d.pick([4, 8, 8, 16]),

@@ -88,6 +88,26 @@ const growthSchema = z.strictObject({
     .default({ withoutGpu: true, withLessMemory: false, playableFps: 30 }),
 });
 
+const screenSchema = z.strictObject({
+  widthPx: z.int().min(320).max(16384),
+  heightPx: z.int().min(200).max(16384),
+  refreshHz: z.number().min(20).max(1000),
+});
+
+/** What the machine is for beside games. */
+const sideJobSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.enum(['stream', 'record']),
+    encoder: z.enum(['cpu', 'gpu']),
+    widthPx: z.int().min(320).max(7680),
+    heightPx: z.int().min(200).max(4320),
+    fps: z.number().min(1).max(240),
+    mbps: z.number().min(0.1).max(1000),
+  }),
+  z.strictObject({ kind: z.enum(['edit', 'render', 'office']) }),
+  z.strictObject({ kind: z.literal('vr'), screen: screenSchema }),
+]);
+
 export const briefSchema = z.strictObject({
   name: nameSchema,
   money: z.strictObject({
@@ -102,6 +122,7 @@ export const briefSchema = z.strictObject({
         mains: z.union([z.literal(115), z.literal(230)]),
       })
       .default(DEFAULT_RUNNING),
+    screen: z.strictObject({ name: nameSchema, priceMinor: minorSchema }).nullable().default(null),
     costBasis: z.enum(['strict', 'expected', 'after']).default('strict'),
     claimHabits: z
       .strictObject({
@@ -140,6 +161,8 @@ export const briefSchema = z.strictObject({
     background: z.enum(['none', 'voice', 'stream-cpu', 'stream-gpu']).default('none'),
     renderScale: z.number().min(0.25).max(1).default(1),
     memoryProfile: z.boolean().default(true),
+    jobs: z.array(sideJobSchema).max(12).default([]),
+    second: screenSchema.nullable().default(null),
     clocks: z
       .strictObject({ cpu: z.enum(CLOCK_STATES), gpu: z.enum(CLOCK_STATES) })
       .default({ cpu: 'shipped', gpu: 'shipped' }),

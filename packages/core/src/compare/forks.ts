@@ -16,7 +16,7 @@ import { partOf, type Work } from '../work/index.ts';
 import { changedSlots } from './best-set.ts';
 
 /** A choice that builders argue about. */
-export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives' | 'clocks';
+export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives' | 'clocks' | 'jobs';
 
 /** One way at a fork: the brief with its condition, which a search proves the best of. */
 interface ForkBranch {
@@ -157,9 +157,24 @@ function clocksFork({ brief, catalogue }: Session): Fork | null {
   };
 }
 
+/** With the brief's side jobs against games alone: what the second job costs. */
+function jobsFork({ brief }: Session): Fork | null {
+  const { jobs } = brief.play;
+  const doing = (some: typeof jobs): Brief => ({ ...brief, play: { ...brief.play, jobs: some } });
+  return jobs.length === 0
+    ? null
+    : {
+        code: 'jobs',
+        branches: [
+          { code: 'without', brief: doing([]) },
+          { code: 'with', brief: doing(jobs) },
+        ],
+      };
+}
+
 /** The forks that a brief and a catalogue leave open. */
 export const forksOf = (session: Session): readonly Fork[] =>
-  [cardFork, memoryFork, brandFork, conditionFork, drivesFork, clocksFork].flatMap(
+  [cardFork, memoryFork, brandFork, conditionFork, drivesFork, clocksFork, jobsFork].flatMap(
     (make) => make(session) ?? [],
   );
 

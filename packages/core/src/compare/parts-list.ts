@@ -71,6 +71,10 @@ export interface PartsList {
   /** Shops whose shipping nobody stated: it is counted as nothing. */
   readonly unstatedShipping: readonly string[];
   readonly rates: Summary['rates'];
+  /** On the screens beside the brief's own. */
+  readonly beside: Summary['beside'];
+  /** A screen that is bought from the same sum. */
+  readonly screen: { readonly name: string; readonly priceMinor: number } | null;
   readonly checks: readonly { readonly verdict: Verdict; readonly sentence: string }[];
   readonly open: readonly Slot[];
   readonly assumed: Summary['resting'];
@@ -222,6 +226,8 @@ export function partsListOf(
     ),
     unstatedShipping: unstatedShipping(summary.cost, session.priceIndex).map((shop) => shop.name),
     rates: summary.rates,
+    beside: summary.beside,
+    screen: session.brief.money.screen,
     checks: summary.findings.map(({ verdict, sentence }) => ({ verdict, sentence })),
     open: summary.open,
     assumed: summary.resting,

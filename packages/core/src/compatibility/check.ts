@@ -1,4 +1,4 @@
-import { scenesOf } from '../frames/index.ts';
+import { jobFloors, scenesOf } from '../frames/index.ts';
 import {
   REQUIRED_SLOTS,
   SLOTS,
@@ -45,12 +45,18 @@ export function ruleContext(
   const cpu = planned(brief.planned.cpu);
   const { isFirm } = brief.planned;
   // Where raised clocks count, the build has to let them be raised.
-  const needs = brief.play.clocks.cpu === 'raised' ? { ...brief.needs, overclock: true } : brief.needs;
+  const jobs = jobFloors(brief.play.jobs);
+  const needs = {
+    ...brief.needs,
+    overclock: brief.needs.overclock || brief.play.clocks.cpu === 'raised',
+    memoryGb: Math.max(brief.needs.memoryGb, jobs.memoryGb),
+  };
   const { psuRule } = needs;
   // Prepared for a card, the supply is sized with it from the start.
   const isSized = isFirm && gpu?.kind === 'gpu';
   return {
     needs: isSized ? { ...needs, psuRule: { ...psuRule, kind: 'planned' } } : needs,
+    jobCores: jobs.cores,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
     plannedGpu: gpu?.kind === 'gpu' ? gpu : null,

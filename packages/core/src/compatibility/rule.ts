@@ -6,6 +6,8 @@ export type Verdict = 'pass' | 'note' | 'warn' | 'block' | 'unknown';
 /** What rules read beside the parts. */
 export interface RuleContext {
   readonly needs: Brief['needs'];
+  /** Cores that side jobs ask for at least; 0 without any. */
+  readonly jobCores: number;
   readonly memoryProfile: boolean;
   /** Drives that are there already and come on top of the storage slots. */
   readonly ownedDrives: readonly Drive[];

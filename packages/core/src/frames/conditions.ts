@@ -14,6 +14,8 @@ export interface RateConditions {
   /** Frames made up between rendered ones never count here. */
   readonly generatedFrames: 'none';
   readonly background: Brief['play']['background'];
+  /** Side jobs, each by its kind. */
+  readonly jobs: string;
   /** How the memory runs: at its rated profile, at its base rate, or held by the board. */
   readonly memory: 'rated profile' | 'base rate' | 'board’s limit' | 'unknown';
   /** Parts as shipped, in a state that counts, or as this very machine was tuned. */
@@ -31,6 +33,7 @@ export function conditionsOf(brief: Brief, parts: PartSet): RateConditions {
     low: '99th percentile of frame time',
     generatedFrames: 'none',
     background: play.background,
+    jobs: play.jobs.map(({ kind }) => kind).join(', ') || 'none',
     memory: memoryStateName(play.memoryProfile, memory ?? null, motherboard ?? null),
     clocks: clocksName(brief, parts),
   };

@@ -40,6 +40,8 @@ export {
 export { comparerFor, type GameComparison } from './compare.ts';
 export { countedTuning, countShipped, countTuned, isTuned, withTuned } from './tuned.ts';
 export { assumedState, canRun, stateEffectOf } from './states.ts';
+export { jobFloor, jobFloors } from './jobs.ts';
+export { onScreen, sideScreens, type SideScreen } from './screens.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';

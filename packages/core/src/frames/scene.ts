@@ -6,8 +6,10 @@ import type {
   Preset,
   PresetEffects,
   ShortfallStrengths,
+  SideJob,
 } from '../parts/index.ts';
 import { BACKGROUND, type BackgroundLoad } from './background.ts';
+import { withJobs } from './jobs.ts';
 import { bandwidthGbs, firstWordLatencyNs, memoryEffect, type MemoryState } from './memory.ts';
 import { SHORTFALL, SHORTFALL_SPREAD, shortfall } from './shortfall.ts';
 import type { FrameTime, Side } from './sides.ts';
@@ -57,6 +59,8 @@ export interface SceneConditions {
   readonly heightPx: number;
   readonly renderScale: number;
   readonly background: Background;
+  /** Side jobs that run beside it; absent: none. */
+  readonly jobs?: readonly SideJob[] | undefined;
 }
 
 /** Makes scenes of a model's games. */
@@ -74,10 +78,10 @@ export function sceneMaker(
     gb: 0,
   };
   const strengths = model.shortfall ?? SHORTFALL;
-  return (game, { preset: presetName, widthPx, heightPx, renderScale, background }, goal) => {
+  return (game, { preset: presetName, widthPx, heightPx, renderScale, background, jobs }, goal) => {
     const pixels = widthPx * heightPx * renderScale * renderScale;
     const preset = game.presets[presetName];
-    const beside = BACKGROUND[background];
+    const beside = withJobs(BACKGROUND[background], jobs ?? []);
     return {
       game,
       presetName,

@@ -1,5 +1,14 @@
 export { expectedOfListed, learntHabits } from './claims.ts';
-export { costOf, salesOf, basisTotal, stockOf, type Cost, type CostLine, type CostOrder } from './cost.ts';
+export {
+  costOf,
+  countedAnyway,
+  salesOf,
+  basisTotal,
+  stockOf,
+  type Cost,
+  type CostLine,
+  type CostOrder,
+} from './cost.ts';
 export { offMinor } from './deal-window.ts';
 export { unstatedShipping } from './unstated-shipping.ts';
 export { withoutRate } from './without-rate.ts';

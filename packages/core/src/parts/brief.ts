@@ -13,6 +13,28 @@ export interface BriefGame {
 
 export type Background = 'none' | 'voice' | 'stream-cpu' | 'stream-gpu';
 
+export interface Screen {
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly refreshHz: number;
+}
+
+/** What the machine is for beside games. */
+export type SideJob =
+  /** A picture that is sent or kept while a game runs. */
+  | {
+      readonly kind: 'stream' | 'record';
+      readonly encoder: 'cpu' | 'gpu';
+      readonly widthPx: number;
+      readonly heightPx: number;
+      readonly fps: number;
+      /** Bit rate in Mbit/s. */
+      readonly mbps: number;
+    }
+  | { readonly kind: 'edit' | 'render' | 'office' }
+  /** A headset: both eyes as one picture. */
+  | { readonly kind: 'vr'; readonly screen: Screen };
+
 /** What is made as large as possible. */
 export interface Objective {
   /** `frames`: as many as the money buys. `targets`: reach every target for the least money. */
@@ -188,6 +210,8 @@ export interface Brief {
     /** Whether parts bought for their looks alone stay outside the sum. */
     readonly looksOutside: boolean;
     readonly running: Running;
+    /** A screen that is bought from the same sum; null: none. */
+    readonly screen: { readonly name: string; readonly priceMinor: number } | null;
     readonly costBasis: CostBasis;
     readonly claimHabits: ClaimHabits;
     /** Whether what owned parts would fetch counts towards the sum, once they are to be sold. */
@@ -200,6 +224,9 @@ export interface Brief {
     readonly refreshHz: number;
     readonly objective: Objective;
     readonly background: Background;
+    readonly jobs: readonly SideJob[];
+    /** Another screen on which rates are told too; null: the next usual one. */
+    readonly second: Screen | null;
     /** Share of each side of the picture that is rendered before upscaling, 1 = none. */
     readonly renderScale: number;
     /** Whether the memory's rated profile is switched on. */

@@ -79,6 +79,8 @@ export type {
   Running,
   CostBasis,
   PsuRule,
+  Screen,
+  SideJob,
 } from './brief.ts';
 export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';

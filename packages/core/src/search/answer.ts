@@ -34,10 +34,10 @@ function brokenBy({ session, baskets }: SearchWorld, { picks, score, cost }: Ans
 
 /** What was found as a build, checked against the engine's own sums; what differs is our bug. */
 export function answerOf(world: SearchWorld, { space }: Pairs, found: FoundPair): Answer {
-  const { session, baskets, sales } = world;
+  const { session, baskets } = world;
   const picks = picksOf(world, space.platforms[found.platform].cpu, found.basket);
   const score = found.score ?? session.scoreOf(decided(partSetOf(picks, session.priceIndex.parts).set)) ?? -1;
-  const answer = { picks, score, cost: cents(found.basket.cost - sales) };
+  const answer = { picks, score, cost: cents(found.basket.cost + world.countedAnyway) };
   const isFaulty = Object.keys(baskets.faults).length > 0;
   const broken = isFaulty ? null : brokenBy(world, answer);
   if (broken) throw new Error(`search: an answer ${broken}; this is our bug`);

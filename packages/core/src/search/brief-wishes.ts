@@ -19,6 +19,7 @@ export type WishKind =
   | 'cooler'
   | 'noise'
   | 'clocks'
+  | 'jobs'
   | 'screens'
   | 'balance'
   | 'psu';
@@ -121,6 +122,13 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
     'rates with raised clocks',
     'rates as shipped',
     (b) => ({ ...b, play: { ...b.play, clocks: { cpu: 'shipped', gpu: 'shipped' } } }),
+  ],
+  ({ play: { jobs } }) => [
+    'jobs',
+    jobs.length > 0,
+    'the side jobs',
+    'no side jobs',
+    (b) => ({ ...b, play: { ...b.play, jobs: [] } }),
   ],
   ({ needs: { screens } }) => [
     'screens',

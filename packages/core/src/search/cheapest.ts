@@ -27,7 +27,7 @@ export function cheapestOfAll(
   if (!pairs) return null;
   const { platformLeast, gpuLeast, of } = pairs.costBound;
   const gpus = rising(gpuLeast);
-  let most = Math.min(budget + world.sales, ANY);
+  let most = Math.min(budget - world.countedAnyway, ANY);
   let best: FoundPair | null = null;
   for (const platform of rising(platformLeast)) {
     if (platformLeast[platform] + gpuLeast[gpus[0]] > most) break;

@@ -19,7 +19,7 @@ const passOf = (world: SearchWorld, pairs: Pairs, budget: number, goal: Goal) =>
     space: pairs.space.scores(),
     costBound: pairs.costBound,
     basketFor: (platform, gpuClass, most) => basketFor(world, pairs, platform, gpuClass, most),
-    budget: budget + world.sales,
+    budget: budget - world.countedAnyway,
     work: world.work,
   });
 

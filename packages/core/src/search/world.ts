@@ -1,5 +1,5 @@
 import { scenesOf } from '../frames/index.ts';
-import { salesOf } from '../money/index.ts';
+import { countedAnyway } from '../money/index.ts';
 import { ownedDriveDeciwatts } from '../power/index.ts';
 import type { Session } from '../session/index.ts';
 import { cheapestBasket, type Basket, type BasketContext, type SearchFaults } from './cheapest-fit.ts';
@@ -22,8 +22,8 @@ export interface SearchWorld {
   readonly baskets: BasketContext;
   /** Null when a slot has nothing to fill it, or no game can be rated: then nothing fits. */
   readonly pairs: Pairs | null;
-  /** What all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
-  readonly sales: number;
+  /** Counted whatever is picked: a screen, less what all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
+  readonly countedAnyway: number;
   readonly work: WorkCounts;
 }
 
@@ -57,8 +57,7 @@ export function searchWorldOf(session: Session, faults: SearchFaults): SearchWor
     faults,
     work,
   };
-  const sales = salesOf(priceIndex).reduce((sum, { amount }) => sum + amount, 0);
-  return { session, baskets, pairs, sales, work };
+  return { session, baskets, pairs, countedAnyway: countedAnyway(priceIndex), work };
 }
 
 /** The cheapest basket of a pair that costs at most `most`; null when there is none. */

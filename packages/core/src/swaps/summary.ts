@@ -1,5 +1,12 @@
 import { checkBuild, openSlots, psuNeed, type Finding } from '../compatibility/index.ts';
-import { isBalanced, ratesFor, type RatesResult } from '../frames/index.ts';
+import {
+  isBalanced,
+  onScreen,
+  ratesFor,
+  sideScreens,
+  type RatesResult,
+  type SideScreen,
+} from '../frames/index.ts';
 import { costOf, type Cost } from '../money/index.ts';
 import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
@@ -19,6 +26,8 @@ import { partsForRules } from './rule-parts.ts';
 export interface Summary {
   readonly cost: Cost;
   readonly rates: RatesResult;
+  /** The same build on the screens beside the brief's own. Worked out when it is asked for. */
+  readonly beside: readonly { readonly screen: SideScreen; readonly rates: RatesResult }[];
   readonly findings: readonly Finding[];
   readonly open: readonly Slot[];
   /** Parts or offers that the catalogue no longer has. */
@@ -37,10 +46,22 @@ export interface Summary {
   readonly isUnbalanced: boolean | null;
 }
 
+/** Worked out at its first use and then kept. */
+function once<T>(work: () => T): () => T {
+  let known: { readonly value: T } | null = null;
+  return () => (known ??= { value: work() }).value;
+}
+
 /** Prepared once for a session; sums up any picks. */
 export function summaryFor(session: Session): { readonly summarise: (picks: Picks) => Summary } {
   const { catalogue, brief, priceIndex, rules: context } = session;
   const rates = ratesFor(brief, catalogue.frameModel);
+  const besides = once(() =>
+    sideScreens(brief).map((screen) => ({
+      screen,
+      rates: ratesFor(onScreen(brief, screen), catalogue.frameModel),
+    })),
+  );
   return {
     summarise(picks) {
       const set = partsForRules(picks, priceIndex);
@@ -50,9 +71,18 @@ export function summaryFor(session: Session): { readonly summarise: (picks: Pick
       const rated = widened(rates(set), set, resting, rates);
       const cost = costOf(picks, priceIndex);
       const { balanceLimit } = brief.play.objective;
+      const beside = once(() =>
+        besides().map((each) => ({
+          screen: each.screen,
+          rates: widened(each.rates(set), set, resting, each.rates),
+        })),
+      );
       return {
         cost,
         rates: rated,
+        get beside() {
+          return beside();
+        },
         findings: checkBuild(set, context),
         open: openSlots(set),
         missing: partSetOf(picks, priceIndex.parts).missing,

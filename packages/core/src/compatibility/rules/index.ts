@@ -41,6 +41,7 @@ import {
   screenOutputs,
   systemNeed,
   wirelessNeed,
+  jobCores,
 } from './needs.ts';
 import { firmware, powerStage, raisingClocks, socket } from './platform.ts';
 import { plannedCpu, preparedGpu, preparedMemory, preparedCpu } from './prepared.ts';
@@ -85,6 +86,7 @@ export const RULES: readonly Rule[] = [
   secondaryStoragePlaces,
   driveBays,
   secondaryStorageBays,
+  jobCores,
   memoryNeed,
   memoryFloor,
   videoMemoryFloor,

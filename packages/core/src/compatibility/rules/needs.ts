@@ -43,6 +43,19 @@ export const gpuNeed: Rule = {
   }),
 };
 
+export const jobCores: Rule = {
+  id: 'job-cores',
+  title: 'Cores for side jobs',
+  slots: ['cpu'],
+  judge({ cpu }, { jobCores: least }) {
+    return !cpu || least === 0 ? PASS : atLeast(cpu.cores, least, 'cores');
+  },
+  words: (j) => ({
+    sentence: `The side jobs ask for ${j.limit} cores, and the processor has ${j.actual}.`,
+    mend: 'Take a processor with more cores, or a side job off in the brief.',
+  }),
+};
+
 export const memoryNeed: Rule = {
   id: 'memory-need',
   title: 'Memory the brief asks for',

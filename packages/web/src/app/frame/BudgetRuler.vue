@@ -56,6 +56,7 @@ const others = computed(() =>
   totals.value.filter((each) => !each.isCounted && each.amount !== counted.value?.amount),
 );
 const kept = computed(() => (cost.value ? asideOf(cost.value).kept : 0));
+const screen = computed(() => (cost.value ? asideOf(cost.value).screen : 0));
 const sales = computed(() => (cost.value ? asideOf(cost.value).sold : 0));
 /** What of the total is ordered already: fixed money. */
 const ordered = computed(() =>
@@ -66,7 +67,7 @@ const ordered = computed(() =>
   ),
 );
 const looks = computed(() =>
-  counted.value ? counted.value.amount + kept.value - sales.value - total.value : 0,
+  counted.value ? counted.value.amount + kept.value + screen.value - sales.value - total.value : 0,
 );
 /** Owned parts in the build, outlined behind what is paid, each as wide as it is worth. */
 const LEAST_OWNED_PX = 9;
@@ -99,7 +100,12 @@ const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 
 const room = computed(() => roomIn(total.value, workspace.brief.money));
 const focused = ref<Segment['slot'] | null>(null);
 
-const OTHER_NAMES = { shipping: 'Shipping', lot: 'Rest of the lot', risk: 'Kept back' } as const;
+const OTHER_NAMES = {
+  shipping: 'Shipping',
+  lot: 'Rest of the lot',
+  risk: 'Kept back',
+  screen: 'Screen',
+} as const;
 const nameOf = (slot: Segment['slot']) =>
   slot in OTHER_NAMES ? OTHER_NAMES[slot as keyof typeof OTHER_NAMES] : SLOT_NAMES[slot as Slot];
 
@@ -116,11 +122,11 @@ function colour(segment: Segment): string {
 /** What a little more or less money for this slot would do. */
 const STEP_MAJOR = 20;
 function stepWords(slot: Segment['slot']): string {
-  if (slot === 'shipping' || slot === 'lot' || slot === 'risk') return '';
-  const lane = bench.lanes?.lanes[slot];
+  if (slot in OTHER_NAMES) return '';
+  const lane = bench.lanes?.lanes[slot as Slot];
   if (!lane) return '';
   const step = STEP_MAJOR * 10 ** minorPlaces(bench.currency);
-  const { kind, unit } = MEASURES[slot];
+  const { kind, unit } = MEASURES[slot as Slot];
   const say = (most: number) => {
     const gain = bestWithin(lane, most)?.gain;
     if (gain === undefined || gain === null) return 'nothing fits';
@@ -185,6 +191,7 @@ const spoken = computed(
         ><template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
+        ><template v-if="screen > 0">, {{ money(screen, bench.currency) }} for the screen</template
         ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >

@@ -126,9 +126,11 @@ function partWords(line: CostLine): string {
       </p>
       <p v-for="(line, n) in cost.aside" :key="`aside-${n}`" class="sum">
         <span>{{
-          line.kind === 'risk'
-            ? `Kept back for the risk of a used part: ${partName(line.part)}`
-            : `What an owned part fetches: ${partName(line.part)}`
+          {
+            risk: `Kept back for the risk of a used part: ${partName(line.part)}`,
+            sale: `What an owned part fetches: ${partName(line.part)}`,
+            screen: `A screen from the same sum: ${line.part}`,
+          }[line.kind]
         }}</span>
         <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>
       </p>

@@ -349,7 +349,7 @@ summary {
 }
 .text {
   width: 100%;
-  height: 34px;
+  height: 32px;
   padding: 0 10px;
   font: inherit;
   color: var(--ink);

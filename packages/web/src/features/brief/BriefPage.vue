@@ -8,6 +8,7 @@ import BriefsDialog from './BriefsDialog.vue';
 import BoxBand from './BoxBand.vue';
 import ExpectCard from './ExpectCard.vue';
 import MoneyBand from './MoneyBand.vue';
+import JobsBand from './JobsBand.vue';
 import PlayBand from './PlayBand.vue';
 import StartStrip from './StartStrip.vue';
 import WishesBand from './WishesBand.vue';
@@ -40,6 +41,7 @@ const isListed = ref(false);
       <StartStrip />
       <MoneyBand />
       <PlayBand />
+      <JobsBand />
       <BoxBand />
       <AheadBand />
       <WishesBand />

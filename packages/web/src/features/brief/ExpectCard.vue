@@ -15,6 +15,8 @@ import { totalsOf } from '../../shared/format/totals.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import { goalWords } from '../../shared/format/goals.ts';
+import SideScreens from '../../shared/ui/SideScreens.vue';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import WhyNothing from '../../shared/ui/WhyNothing.vue';
 
@@ -82,9 +84,6 @@ function take() {
   choose.pick('take the best set', 'proved best for the brief', () => picks);
   void router.push('/picks');
 }
-/** An average that rounds to its target and is not there yet is not told to be short of what it shows. */
-const targetWords = (average: number, target: number) =>
-  average >= target ? `${target} ✓` : `${target}, ${Math.round(average) >= target ? 'just short' : 'short'}`;
 </script>
 
 <template>
@@ -130,11 +129,12 @@ const targetWords = (average: number, target: number) =>
             <td class="num">{{ fps(game.average) }}</td>
             <td class="num">{{ fps(game.low) }}</td>
             <td class="num">
-              {{ targetWords(game.average, game.target) }}
+              {{ goalWords(game) }}
             </td>
           </tr>
         </tbody>
       </table>
+      <SideScreens v-if="summary" :beside="summary.beside" />
       <p>
         for <b class="num">{{ totals?.counted ?? money(answer.cost, currency) }}</b> {{ totals?.words
         }}{{ totals?.others ? `, ${totals.others}` : '' }},

@@ -79,6 +79,10 @@ function changeCurrency(currency: string) {
   const rates = catalogueStore.catalogue?.currencyRates ?? [];
   workspace.editBrief('change currency', (brief) => withCurrency(brief, currency, rates));
 }
+const setScreenPrice = (value: number | null) =>
+  setMoney('type what a screen costs', {
+    screen: value === null ? null : { name: money.value.screen?.name ?? 'Screen', priceMinor: minor(value) },
+  });
 const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
   const now = workspace.brief.whereToBuy.conditions;
@@ -131,6 +135,15 @@ function toggleShop(id: string) {
         :value="money.costBasis"
         :options="SCHOOLS"
         @update:value="(v: CostBasis) => setMoney('change what must fit the sum', { costBasis: v })"
+      />
+      <NumberField
+        label="A screen from the same sum"
+        hint="Empty: none is bought."
+        :suffix="money.currency"
+        :value="money.screen ? money.screen.priceMinor / scale : null"
+        :min="0"
+        :precision="scale === 1 ? 0 : 2"
+        @update:value="(v) => setScreenPrice(v)"
       />
       <DayField
         label="Day of the purchase"

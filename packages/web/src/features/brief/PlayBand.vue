@@ -80,6 +80,16 @@ function setScreen(value: string) {
   const [widthPx, heightPx] = value.split('x').map(Number);
   set('change the screen', { widthPx, heightPx });
 }
+/** Rates are told on another screen too: a chosen one, or the next usual one. */
+const secondOf = computed(() =>
+  play.value.second ? `${play.value.second.widthPx}x${play.value.second.heightPx}` : '',
+);
+const secondScreens = computed(() => [{ label: 'the next one up', value: '' }, ...screens.value]);
+function setSecond(value: string) {
+  const [widthPx, heightPx] = value.split('x').map(Number);
+  const refreshHz = play.value.second?.refreshHz ?? play.value.refreshHz;
+  set('change the second screen', { second: value === '' ? null : { widthPx, heightPx, refreshHz } });
+}
 const options = <T extends string>(entries: Readonly<Record<T, string>>) =>
   (Object.entries(entries) as [T, string][]).map(([value, label]) => ({ value, label }));
 const GOALS = options({ frames: 'Most frames', targets: 'Targets, for least money' });
@@ -185,6 +195,26 @@ const presets = PRESETS.map((preset) => ({
         :min="20"
         :max="1000"
         @update:value="(v) => v && set('type the refresh rate', { refreshHz: v })"
+      />
+      <ChoiceField
+        label="Second screen"
+        :value="secondOf"
+        :options="secondScreens"
+        @update:value="setSecond"
+      />
+      <NumberField
+        v-if="play.second"
+        label="Its refresh rate"
+        suffix="Hz"
+        :value="play.second.refreshHz"
+        :min="20"
+        :max="1000"
+        @update:value="
+          (v) =>
+            v &&
+            play.second &&
+            set('type the second refresh rate', { second: { ...play.second, refreshHz: v } })
+        "
       />
       <ChoiceField
         label="Upscaling"

@@ -9,6 +9,7 @@ export const FORK_NAMES: Readonly<Record<ForkCode, string>> = {
   condition: 'New only, or used as well',
   drives: 'One big drive, or two smaller',
   clocks: 'Locked, or unlocked and raised',
+  jobs: 'What the second job costs',
 };
 const BRANCH_NAMES: Readonly<Record<string, string>> = {
   'card:with': 'With a card',
@@ -17,6 +18,8 @@ const BRANCH_NAMES: Readonly<Record<string, string>> = {
   'condition:any': 'New, refurbished and used',
   'clocks:shipped': 'As shipped, locked or not',
   'clocks:raised': 'Unlocked, clocks raised',
+  'jobs:without': 'Games alone',
+  'jobs:with': 'With the side jobs',
   'drives:one': 'One drive',
   'drives:two': 'Two drives',
 };

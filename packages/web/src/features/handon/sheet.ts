@@ -5,6 +5,7 @@ import { fieldName } from '../../shared/format/facts.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { objectiveUnit } from '../../shared/format/objective.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
+import { goalWords, screenWords } from '../../shared/format/goals.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 /** One row of a list to hand on, in words; an amount keeps its sign. */
@@ -92,7 +93,7 @@ function rowsOf({ parts, charges, currency }: PartsList): ListRow[] {
   ];
 }
 
-function ratesIn({ rates }: PartsList, { play }: Brief, gameOf: (id: string) => string): string[] {
+function ratesIn({ rates, beside }: PartsList, { play }: Brief, gameOf: (id: string) => string): string[] {
   if (rates.status !== 'known') return ['Not known: a figure that rates need is missing.'];
   const { value, interval } = rates.objective;
   const unit = objectiveUnit(play.objective);
@@ -101,6 +102,14 @@ function ratesIn({ rates }: PartsList, { play }: Brief, gameOf: (id: string) => 
     ...rates.games.map(
       ({ game, preset, average, low, interval: held }) =>
         `${oneLine(gameOf(game))}, ${preset}: ${fps(average)} fps on average (${fps(held.low)} fps to ${fps(held.high)} fps), 1\u00a0% low ${fps(low)} fps`,
+    ),
+    `Goals: ${rates.games.map((game) => `${oneLine(gameOf(game.game))} ${goalWords(game)}`).join('; ')}`,
+    ...beside.flatMap(({ screen, rates: there }) =>
+      there.status === 'known'
+        ? [
+            `On ${screenWords(screen)}: ${there.games.map((game) => `${oneLine(gameOf(game.game))} ${fps(game.average)} fps, goal ${goalWords(game)}`).join('; ')}`,
+          ]
+        : [],
     ),
     `On a screen of ${play.widthPx} × ${play.heightPx} px with ${play.refreshHz} Hz; 1\u00a0% low: the 99th percentile of frame times.`,
   ];
@@ -118,9 +127,14 @@ export function listSheet(list: PartsList, brief: Brief, gameOf: (id: string) =>
     list.riskReserveMinor > 0
       ? [`kept back beside it for the risk of used parts: ${money(list.riskReserveMinor, currency)}`]
       : [];
+  const screen = list.screen
+    ? [
+        `counted in the sum beside the parts: ${oneLine(list.screen.name)}, ${money(list.screen.priceMinor, currency)}`,
+      ]
+    : [];
   const sections = [
     { title: 'Expected frame rates', lines: ratesIn(list, brief, gameOf) },
-    { title: 'How it is counted', lines: [...schoolsOf(brief), ...reserve] },
+    { title: 'How it is counted', lines: [...schoolsOf(brief), ...reserve, ...screen] },
     {
       title: 'Checks',
       lines: [

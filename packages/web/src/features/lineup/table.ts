@@ -1,9 +1,10 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
 import { byHand, perAddedFrame, type LineUp, type LineUpEntry } from '@ripe-pick/core/compare';
-import type { GameRates, Interval } from '@ripe-pick/core/frames';
+import { sideScreens, type GameRates, type Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import { fps, money, percent } from '../../shared/format/format.ts';
+import { goalWords, screenWords } from '../../shared/format/goals.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
 import { pickName } from '../../shared/format/swaps.ts';
@@ -112,10 +113,25 @@ class Table {
         `${name}: 1 % low`,
         ofGame((rates) => `${fps(rates.low)} fps`),
       );
+      add(`${game}-goal`, `${name}: goal`, ofGame(goalWords));
       if (this.entries.length > 1)
         add(`${game}-chance`, `${name}: chance to beat ${this.entries[0].name}`, ({ against }) =>
           against ? chanceWords(against[n].chance) : '–',
         );
+    });
+  }
+
+  /** The same on the screens beside the brief's own. */
+  sideScreens(nameOf: (game: string) => string): void {
+    const add = this.adder('frames');
+    sideScreens(this.brief).forEach((screen, at) => {
+      this.brief.play.games.forEach(({ game, preset }, n) => {
+        add(`${game}-on-${at}`, `${nameOf(game)}, ${preset}, on ${screenWords(screen)}`, ({ summary }) => {
+          const rates = summary.beside[at]?.rates;
+          const found = rates?.status === 'known' ? rates.games[n] : undefined;
+          return found ? `${fps(found.average)} fps; goal ${goalWords(found)}` : UNKNOWN;
+        });
+      });
     });
   }
 
@@ -316,6 +332,7 @@ export function rowsOf(
   const table = new Table(lineUp, brief, market);
   table.parts();
   table.frames(nameOf);
+  table.sideScreens(nameOf);
   table.totals();
   if (prices) table.ripeness(prices);
   table.running();

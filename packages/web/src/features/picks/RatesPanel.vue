@@ -7,6 +7,8 @@ import { useElementSize } from '@vueuse/core';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { goalWords } from '../../shared/format/goals.ts';
+import SideScreens from '../../shared/ui/SideScreens.vue';
 import TunedNote from '../../shared/ui/TunedNote.vue';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 import ExplainRate from './ExplainRate.vue';
@@ -131,6 +133,13 @@ const ticks = computed(() => y.value.ticks(4));
           </tr>
         </tbody>
       </table>
+      <p class="goals quiet">
+        Goals:
+        <template v-for="(game, n) in games" :key="game.game"
+          >{{ n > 0 ? ' · ' : '' }}{{ nameOf(game.game) }} {{ goalWords(game) }}</template
+        >
+      </p>
+      <SideScreens v-if="bench.summary" :beside="bench.summary.beside" />
       <ExplainRate :game="explained" @close="explained = null" />
       <p class="quiet key">
         <i class="p"></i>processor <i class="g"></i>graphics <i class="c"></i>game’s cap. Line: 4 in 5
@@ -163,6 +172,9 @@ const ticks = computed(() => y.value.ticks(4));
 </template>
 
 <style scoped>
+.goals {
+  font-size: 12.5px;
+}
 .panel {
   display: grid;
   gap: 6px;

@@ -7,6 +7,7 @@ const WORDS: Readonly<Record<ConditionDifference['condition'], string>> = {
   resolution: 'resolution',
   renderScale: 'upscaling',
   background: 'what runs beside',
+  jobs: 'side jobs',
   low: 'what 1 % low means',
   generatedFrames: 'generated frames',
   clocks: 'clocks',
