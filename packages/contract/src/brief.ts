@@ -181,6 +181,9 @@ export const briefSchema = z.strictObject({
         factor: z.number().min(1).max(4),
       })
       .default(DEFAULT_SUPPLY_RULE),
+    brands: z.partialRecord(z.enum(PART_KINDS), z.array(nameSchema).min(1).max(200)).default({}),
+    colour: z.string().trim().min(1).max(40).nullable().default(null),
+    modular: z.boolean().default(false),
     psuQuality: z.number().min(1).max(5).nullable().default(null),
     capacityFloors: z.boolean().default(false),
     stockCooler: z.boolean().default(true),

@@ -29,8 +29,10 @@ const base = <const K extends string>(kind: K) => ({
   warrantyMonths: z.int().min(0).max(600).nullable().optional(),
   gtin: gtinSchema.optional(),
   mpn: z.string().trim().min(1).max(80).optional(),
+  colour: z.string().trim().min(1).max(40).nullable().optional(),
   looksOnly: z.boolean().optional(),
 });
+const noise = () => z.number().min(0).max(120).nullable().optional();
 const someOf = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.array(z.enum(values)).max(20).nullable().default(null);
 
@@ -102,6 +104,9 @@ const motherboard = z.strictObject({
   overclocking: yesNo(),
   fanHeaders: count(40),
   frontHeaders: someOf(FRONT),
+  rearUsb: z.int().min(0).max(40).nullable().optional(),
+  lanMbps: z.number().min(0).max(1_000_000).nullable().optional(),
+  sound: z.string().trim().min(1).max(80).nullable().optional(),
 });
 
 const memory = z.strictObject({
@@ -138,6 +143,7 @@ const gpu = z.strictObject({
   pcieLanes: z.int().min(1).max(16).nullable().default(null),
   adapterEightPins: count(8),
   displayOutputs: someOf(OUTPUTS),
+  noiseDb: noise(),
 });
 
 const storage = z.strictObject({
@@ -178,6 +184,9 @@ const box = z.strictObject({
   fans: count(50),
   radiatorsMm: z.array(z.number().min(0).max(1000)).max(20).nullable().default(null),
   frontConnectors: someOf(FRONT),
+  bays525: z.int().min(0).max(20).nullable().optional(),
+  meshFront: z.boolean().nullable().optional(),
+  noiseDb: noise(),
 });
 
 const psu = z.strictObject({
@@ -189,6 +198,10 @@ const psu = z.strictObject({
   eightPinConnectors: count(20),
   sixteenPinConnectors: count(10),
   cpuConnectors: count(10),
+  modular: z.enum(['no', 'semi', 'full']).nullable().optional(),
+  sataConnectors: z.int().min(0).max(40).nullable().optional(),
+  peripheralConnectors: z.int().min(0).max(40).nullable().optional(),
+  noiseDb: noise(),
   quality: z
     .strictObject({ mark: z.number().min(1).max(5), source: nameSchema, on: dateSchema })
     .nullable()

@@ -3,7 +3,7 @@ import { openSession } from '../session/index.ts';
 import { summaryFor, type Summary } from '../swaps/index.ts';
 import type { Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
-import { byHand, perAddedFrame } from './by-hand.ts';
+import { byHand, perAddedFrame, meansOf } from './by-hand.ts';
 
 const FULL: Picks = Object.fromEntries(
   ['cpu', 'motherboard', 'memory', 'gpu', 'storage', 'cooler', 'case', 'psu'].map((part) => [
@@ -76,5 +76,16 @@ describe('figures that people work out by hand', () => {
     };
     expect(perAddedFrame(better, summary, BRIEF)).toBeCloseTo(250, 9);
     expect(perAddedFrame(summary, better, BRIEF)).toBeNull();
+  });
+});
+
+describe('means of frame rates', () => {
+  it('are the three that people name', () => {
+    // By hand: of 60 and 30: 45; the root of 1800, 42.43; 2 / (1/60 + 1/30) = 40.
+    const means = meansOf([60, 30]);
+    expect(means?.arithmetic).toBe(45);
+    expect(means?.geometric).toBeCloseTo(42.4264, 4);
+    expect(means?.harmonic).toBeCloseTo(40, 10);
+    expect(meansOf([])).toBeNull();
   });
 });

@@ -1,5 +1,6 @@
 import { SLOTS, type Brief, type Slot } from '../parts/index.ts';
 import type { Summary } from '../swaps/index.ts';
+import { noiseOf } from './noise.ts';
 
 /** What builders work out by hand. Money in minor units of the brief's currency, with fractions; null: not known. */
 interface ByHand {
@@ -17,6 +18,14 @@ interface ByHand {
   /** Load over the supply's rating, and the load share at which its level is most efficient. */
   readonly loadShare: number | null;
   readonly bestLoadShare: number | null;
+  /** Means of the averages over the brief's games by name, all games alike; null without rates. */
+  readonly means: {
+    readonly arithmetic: number;
+    readonly geometric: number;
+    readonly harmonic: number;
+  } | null;
+  /** At full load, by the sheets; null while no part states it. */
+  readonly noiseDb: number | null;
   /** From the wall in a month, at most. */
   readonly kwhMonth: number | null;
   readonly monthlyMinor: number | null;
@@ -66,11 +75,36 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
       const share = ratio(spentOn(summary, slot), budget);
       return share === null ? [] : [{ slot, share }];
     }),
+    means: rates.status === 'known' ? meansOf(rates.games.map(({ average }) => average)) : null,
+    noiseDb: noiseOf(set).total,
     loadShare: working?.share ?? null,
     bestLoadShare: working ? bestShare(working.curve) : null,
     kwhMonth: working?.wallWatts === null || !working ? null : (working.wallWatts * hours) / 1000,
     monthlyMinor: ratio(working?.yearlyMinor ?? null, 12),
   };
+}
+
+/** The three means that people form of frame rates; null of nothing. */
+export function meansOf(rates: readonly number[]): ByHand['means'] {
+  const n = rates.length;
+  if (n === 0) return null;
+  const sum = (of: (rate: number) => number) => rates.reduce((total, rate) => total + of(rate), 0);
+  return {
+    arithmetic: sum((rate) => rate) / n,
+    geometric: Math.exp(sum(Math.log) / n),
+    harmonic: n / sum((rate) => 1 / rate),
+  };
+}
+
+/** A candidate against a yardstick, as shares: frames of the brief's measure, counted money, and frames for the money; null: not known. */
+export function againstYardstick(
+  candidate: Summary,
+  yardstick: Summary,
+): { readonly frames: number | null; readonly money: number | null; readonly value: number | null } {
+  const score = ({ rates }: Summary) => (rates.status === 'known' ? rates.objective.value : null);
+  const frames = ratio(score(candidate), score(yardstick));
+  const money = ratio(candidate.cost.counted, yardstick.cost.counted);
+  return { frames, money, value: ratio(frames, money) };
 }
 
 /** What each frame more costs against another candidate, in minor units; null where it has none more, or costs less. */

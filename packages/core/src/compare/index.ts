@@ -1,4 +1,4 @@
-export { byHand, perAddedFrame } from './by-hand.ts';
+export { byHand, againstYardstick, meansOf, perAddedFrame } from './by-hand.ts';
 export { against, type Against } from './against.ts';
 export {
   worthLookingUp,
@@ -20,3 +20,4 @@ export {
   type SolvedFork,
   type SolvedForks,
 } from './forks.ts';
+export { openWishes, wishCosts, type WishCost, type WishCosts } from './wish-costs.ts';

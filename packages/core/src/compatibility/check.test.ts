@@ -41,6 +41,39 @@ function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT
 
 /** Rule, what spoils it, and the verdict. A row with an unknown comes from a sheet that is silent. */
 type Row = readonly [rule: string, what: string, change: PartSet, verdict: Verdict, context?: RuleContext];
+/** Wishes about single parts: another maker, another colour, fixed leads. A maker is always stated. */
+const WISH_ROWS: readonly Row[] = [
+  ...(['cpu', 'gpu', 'motherboard', 'memory', 'cooler', 'case', 'psu'] as const).flatMap((kind): Row[] => [
+    [`brand-${kind}`, 'any maker', {}, 'pass'],
+    [`brand-${kind}`, 'that maker', {}, 'pass', needing({ brands: { [kind]: [GOOD[kind]?.brand ?? ''] } })],
+    [`brand-${kind}`, 'another maker', {}, 'block', needing({ brands: { [kind]: ['Another'] } })],
+  ]),
+  ...(['gpu', 'memory', 'cooler', 'case'] as const).flatMap((kind): Row[] => {
+    const painted = (colour: string | null) => ({ [kind]: { ...GOOD[kind], colour } }) as PartSet;
+    return [
+      [`colour-${kind}`, 'any colour', painted('black'), 'pass'],
+      [`colour-${kind}`, 'that colour', painted('White'), 'pass', needing({ colour: 'white' })],
+      [`colour-${kind}`, 'another colour', painted('black'), 'block', needing({ colour: 'white' })],
+      [`colour-${kind}`, 'not stated', painted(null), 'unknown', needing({ colour: 'white' })],
+    ];
+  }),
+  ['modular-leads', 'any leads', {}, 'pass'],
+  [
+    'modular-leads',
+    'all come off',
+    { psu: { ...SUPPLY, modular: 'full' } },
+    'pass',
+    needing({ modular: true }),
+  ],
+  ['modular-leads', 'fixed', { psu: { ...SUPPLY, modular: 'no' } }, 'block', needing({ modular: true })],
+  [
+    'modular-leads',
+    'not stated',
+    { psu: { ...SUPPLY, modular: null } },
+    'unknown',
+    needing({ modular: true }),
+  ],
+];
 const TABLE: readonly Row[] = [
   ['socket', 'same socket', {}, 'pass'],
   ['socket', 'another socket', { motherboard: { ...BOARD, socket: 'S2' } }, 'block'],
@@ -218,9 +251,10 @@ const TABLE: readonly Row[] = [
     { storage: { ...STORAGE, interface: '2.5-inch SATA' }, case: { ...CASE, bays25: null } },
     'unknown',
   ],
+  ...WISH_ROWS,
   ['job-cores', 'no side jobs', {}, 'pass'],
-  ['job-cores', 'exactly enough', {}, 'pass', { ...CONTEXT, jobCores: PROCESSOR.cores }],
-  ['job-cores', 'one too few', {}, 'block', { ...CONTEXT, jobCores: PROCESSOR.cores + 1 }],
+  ['job-cores', 'exactly enough', {}, 'pass', { ...CONTEXT, jobCores: PROCESSOR.cores ?? 0 }],
+  ['job-cores', 'one too few', {}, 'block', { ...CONTEXT, jobCores: (PROCESSOR.cores ?? 0) + 1 }],
   ['job-cores', 'not stated', { cpu: { ...PROCESSOR, cores: null } }, 'unknown', { ...CONTEXT, jobCores: 4 }],
   ['memory-need', 'enough', {}, 'pass'],
   ['memory-need', 'too little', { memory: { ...MEMORY, gbPerModule: 4 } }, 'block'],
@@ -641,7 +675,12 @@ describe('rules', () => {
     },
   );
   /** Rules that read no sheet, only whether a slot is filled: there is nothing to be unknown. */
-  const WITHOUT_SHEET = ['card-need', 'system-need', 'boxed-need'];
+  const WITHOUT_SHEET = [
+    'card-need',
+    'system-need',
+    'boxed-need',
+    ...RULES.map(({ id }) => id).filter((id) => id.startsWith('brand-')),
+  ];
   it('every rule has a row that passes, one that does not, and one for a sheet that is silent', () => {
     for (const rule of RULES) {
       const verdicts = new Set(TABLE.filter((row) => row[0] === rule.id).map((row) => row[3]));

@@ -13,6 +13,7 @@ export { overtaking, type Overtaking } from './studies/overtake.ts';
 export { runsFrom, type RunsFrom } from './model/pacing.ts';
 export { bestFrom, baseOf, planGrowth, type GrowthPlan } from './search/plan.ts';
 export { regretOf, type Regret } from './studies/regret.ts';
+export { buildResale } from './studies/resale.ts';
 export { priceOfRoom, type RoomPrice } from './studies/room.ts';
 export { type Base, type FoundPath, type PathStep } from './model/path.ts';
 export { pathSearch, searchAll } from './search/search.ts';

@@ -137,6 +137,7 @@ class Pricer {
       good: offer.seller?.good ?? 0,
       rated: offer.seller?.rated ?? 0,
       returnDays: offer.returnDays ?? null,
+      currency: this.task.brief.money.currency,
     });
   }
 

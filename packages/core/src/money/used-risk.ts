@@ -1,4 +1,4 @@
-import { cents, sumCents, type Cents } from '../units/index.ts';
+import { cents, localMinor, sumCents, type Cents } from '../units/index.ts';
 import type { Grade } from '../parts/index.ts';
 
 /** Figures that the risk of a used part is reckoned with. Chosen, no source; the formulas are in docs/models/used.md. */
@@ -14,7 +14,7 @@ export const USED_DEFAULTS = {
   returnLoss: 0.1,
   /** Share that is lost when the seller is gone with the money. */
   goneLoss: 0.9,
-  /** Trouble of a dead part, in minor units of the brief's currency. */
+  /** Trouble of a dead part, in euro cents: a like amount of the brief's currency is counted. */
   hassleMinor: 800,
   /** Failures a year of a part as old as {@link typicalMonths}, in grade B. */
   failuresAYear: 0.07 * 1.6,
@@ -29,7 +29,7 @@ export const USED_DEFAULTS = {
   newFailuresAYear: 0.04,
   newResale: 0.3,
   newWarrantyYears: 3,
-  /** One kilometre of the way there or back, in minor units. */
+  /** One kilometre of the way there or back, in euro cents. */
   perKmMinor: 15,
 } as const;
 
@@ -44,6 +44,8 @@ interface UsedOffer {
   readonly rated: number;
   /** Days in which it can go back; 0 or null: not at all. */
   readonly returnDays: number | null;
+  /** The currency of the amounts; absent: euro. */
+  readonly currency?: string | undefined;
 }
 
 /** What a used part costs once its risks are counted; `cost` is the sum of price, shipping and the lines. */
@@ -83,9 +85,10 @@ export function usedCost(find: UsedOffer): UsedCost {
   const sum = priceMinor + shippingMinor;
   const dead = 1 - (1 - D.deadOnArrival * c) * (1 - badSeller.mean / 2);
   const gone = badSeller.mean / 2;
+  const hassle = localMinor(D.hassleMinor, find.currency ?? 'EUR');
   const deadLoss = find.returnDays
-    ? (1 - D.returnWorks) * sum + D.returnWorks * (D.returnLoss * sum + shippingMinor) + D.hassleMinor
-    : sum + D.hassleMinor;
+    ? (1 - D.returnWorks) * sum + D.returnWorks * (D.returnLoss * sum + shippingMinor) + hassle
+    : sum + hassle;
   // Half of the failures do not depend on age, the other half grows with it. Chosen.
   const age = 0.5 + (0.5 * (find.monthsOld ?? D.typicalMonths)) / D.typicalMonths;
   const lambda = D.failuresAYear * c * age;
@@ -108,12 +111,12 @@ export function usedCost(find: UsedOffer): UsedCost {
 }
 
 /** The same for a new part: its price, trouble under warranty, failures after it, less what it fetches at the end. */
-export function newCost(priceMinor: number, warrantyMonths: number | null = null): Cents {
+export function newCost(priceMinor: number, warrantyMonths: number | null = null, currency = 'EUR'): Cents {
   const D = USED_DEFAULTS;
   const lambda = D.newFailuresAYear;
   const warranty = warrantyMonths === null ? D.newWarrantyYears : warrantyMonths / 12;
   const covered = Math.min(D.yearsOfUse, warranty);
-  const trouble = (1 - Math.exp(-lambda * covered)) * D.hassleMinor;
+  const trouble = (1 - Math.exp(-lambda * covered)) * localMinor(D.hassleMinor, currency);
   const after = priceMinor * (failureShare(lambda, D.yearsOfUse) - failureShare(lambda, covered));
   const resale =
     D.newResale * priceMinor * Math.exp(-lambda * D.yearsOfUse) * Math.pow(1 + D.yearlyRate, -D.yearsOfUse);

@@ -247,6 +247,12 @@ export interface Brief {
     readonly psuRule: PsuRule;
     /** Least quality mark of the supply, 1 to 5; null when any will do. A supply without a mark is then unknown. */
     readonly psuQuality: number | null;
+    /** The only makers that are let in, by kind of part; a kind that is not named takes any. */
+    readonly brands: { readonly [K in PartKind]?: readonly string[] };
+    /** The colour of what is seen of the build; null: any. */
+    readonly colour: string | null;
+    /** Whether the supply's leads must come off. */
+    readonly modular: boolean;
     /** Whether memory and video memory must cover what every game asks for, in place of a loss of frames. */
     readonly capacityFloors: boolean;
     /** Whether the cooler in the processor's box will do. */

@@ -32,6 +32,8 @@ interface PartBase<S extends PartKind> {
   /** Item number (GTIN), check digit included, and the maker’s own number. */
   readonly gtin?: string | undefined;
   readonly mpn?: string | undefined;
+  /** The colour that is seen, as a shop names it: black, white. */
+  readonly colour?: Nullable<string> | undefined;
   /** Bought for its looks alone: the brief may keep it out of the sum. */
   readonly looksOnly?: boolean | undefined;
 }
@@ -102,6 +104,10 @@ export interface Motherboard extends PartBase<'motherboard'> {
   /** Headers for fans, the processor cooler's among them. */
   readonly fanHeaders: Nullable<number>;
   readonly frontHeaders: Nullable<readonly FrontConnector[]>;
+  /** USB sockets at the back, wired network in Mbit/s, and what makes its sound. */
+  readonly rearUsb?: Nullable<number> | undefined;
+  readonly lanMbps?: Nullable<number> | undefined;
+  readonly sound?: Nullable<string> | undefined;
 }
 
 export interface Memory extends PartBase<'memory'> {
@@ -138,6 +144,8 @@ export interface Gpu extends PartBase<'gpu'> {
   readonly pcieLanes: Nullable<number>;
   /** Eight-pin leads that the maker's own adapter in the box joins into one sixteen-pin plug; 0 when there is none. */
   readonly adapterEightPins: Nullable<number>;
+  /** At full load, in dB(A). */
+  readonly noiseDb?: Nullable<number> | undefined;
   readonly displayOutputs: Nullable<readonly DisplayOutput[]>;
 }
 
@@ -184,6 +192,11 @@ export interface Case extends PartBase<'case'> {
   /** Radiator lengths that it has a place for, in mm. */
   readonly radiatorsMm: Nullable<readonly number[]>;
   readonly frontConnectors: Nullable<readonly FrontConnector[]>;
+  readonly bays525?: Nullable<number> | undefined;
+  /** Whether air comes in through a mesh at the front. */
+  readonly meshFront?: Nullable<boolean> | undefined;
+  /** Its own fans at full speed, in dB(A). */
+  readonly noiseDb?: Nullable<number> | undefined;
 }
 
 export interface Psu extends PartBase<'psu'> {
@@ -195,6 +208,12 @@ export interface Psu extends PartBase<'psu'> {
   readonly eightPinConnectors: Nullable<number>;
   readonly sixteenPinConnectors: Nullable<number>;
   readonly cpuConnectors: Nullable<number>;
+  /** Whether leads come off: none, all but the board's, all. */
+  readonly modular?: Nullable<'no' | 'semi' | 'full'> | undefined;
+  /** Plugs for SATA drives, and four-pin ones for what is older. */
+  readonly sataConnectors?: Nullable<number> | undefined;
+  readonly peripheralConnectors?: Nullable<number> | undefined;
+  readonly noiseDb?: Nullable<number> | undefined;
   readonly quality: Nullable<QualityMark>;
 }
 

@@ -1,4 +1,4 @@
-import { slotWords, type Brief, type Condition } from '../parts/index.ts';
+import { slotWords, type Brief, type Condition, type Slot } from '../parts/index.ts';
 
 export type WishKind =
   | 'memory'
@@ -19,6 +19,9 @@ export type WishKind =
   | 'cooler'
   | 'noise'
   | 'clocks'
+  | 'brands'
+  | 'colour'
+  | 'leads'
   | 'jobs'
   | 'screens'
   | 'balance'
@@ -87,6 +90,29 @@ const ROWS: readonly ((brief: Brief) => WishRow)[] = [
     'memory as every game asks for it',
     'fewer frames where memory runs short, in place of a floor',
     needs({ capacityFloors: false }),
+  ],
+  ({ needs: { brands } }) => [
+    'brands',
+    Object.keys(brands).length > 0,
+    `makers: ${Object.entries(brands)
+      .map(([kind, names]) => `${slotWords(kind as Slot)} by ${names.join(' or ')}`)
+      .join(', ')}`,
+    'parts of any maker',
+    needs({ brands: {} }),
+  ],
+  ({ needs: { colour } }) => [
+    'colour',
+    colour !== null,
+    `everything in ${colour}`,
+    'parts of any colour',
+    needs({ colour: null }),
+  ],
+  ({ needs: { modular } }) => [
+    'leads',
+    modular,
+    'leads that come off',
+    'fixed leads',
+    needs({ modular: false }),
   ],
   ({ needs: { psuQuality } }) => [
     'quality',

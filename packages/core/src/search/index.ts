@@ -1,6 +1,7 @@
 export { explainInfeasible, type Explanation, type Relaxation } from './explanation.ts';
 export type { Blocker } from './blockers.ts';
 export { blockerWords } from './blocker-words.ts';
+export { wishesOf, type WishStep } from './brief-wishes.ts';
 export { prepare } from './prepare.ts';
 export type {
   Answer,

@@ -3,4 +3,5 @@ export { apportion } from './apportion.ts';
 export { cents, sumCents, type Cents } from './cents.ts';
 export { convertMinor, findRate, minorPlaces, namesOtherCurrency, type CurrencyRate } from './currency.ts';
 export { addDays, addMonths, dateOf, dayAt, dayNumber, daysBetween } from './days.ts';
+export { localMinor } from './local-money.ts';
 export { moneyText } from './money-text.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cents, convertMinor, findRate, minorPlaces, moneyText, sumCents } from './index.ts';
+import { cents, convertMinor, findRate, minorPlaces, moneyText, sumCents, localMinor } from './index.ts';
 
 describe('money', () => {
   it.each([
@@ -42,5 +42,12 @@ describe('money', () => {
     expect(findRate(rates, 'SEK', 'EUR')?.rate).toBe(0.08);
     expect(findRate(rates, 'EUR', 'SEK')?.rate).toBe(12.5);
     expect(findRate(rates, 'USD', 'EUR')).toBeNull();
+  });
+});
+
+describe('chosen amounts in other currencies', () => {
+  it('are of like size: eight euro of trouble are no eight yen', () => {
+    // By hand, from the table: 8 EUR; 8 · 160 JPY without decimals; 8 · 11 SEK in öre; a code that is not known as one for one.
+    expect(['EUR', 'JPY', 'SEK', 'XXX'].map((code) => localMinor(800, code))).toEqual([800, 1280, 8800, 800]);
   });
 });

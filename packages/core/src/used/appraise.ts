@@ -195,7 +195,11 @@ function costNew(
   for (const { equal } of equals) {
     if (!equal) return null;
     price += equal.dueNow;
-    cost += newCost(equal.dueNow, priceIndex.parts.get(equal.offer.part)?.warrantyMonths ?? null);
+    cost += newCost(
+      equal.dueNow,
+      priceIndex.parts.get(equal.offer.part)?.warrantyMonths ?? null,
+      priceIndex.currency,
+    );
   }
   return { price, cost };
 }
@@ -214,7 +218,16 @@ export function appraise(
   if (find.currency !== priceIndex.currency && !rate) return null;
   const convert = (minor: number): Cents => (rate ? convertMinor(minor, rate) : cents(minor));
   const { grade, monthsOld, good, rated, returnDays } = find;
-  const terms = { shippingMinor: convert(carriage(find)), grade, monthsOld, good, rated, returnDays };
+  const { currency } = priceIndex;
+  const terms = {
+    shippingMinor: convert(carriage(find)),
+    grade,
+    monthsOld,
+    good,
+    rated,
+    returnDays,
+    currency,
+  };
   const priceMinor = convert(find.priceMinor);
   const paid = cents(priceMinor + terms.shippingMinor);
   const newParts = new NewParts(catalogue, priceIndex);

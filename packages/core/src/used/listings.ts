@@ -1,6 +1,6 @@
 import type { Catalogue, Grade, Offer, Shop } from '../parts/index.ts';
 import { USED_DEFAULTS } from '../money/index.ts';
-import { apportion } from '../units/index.ts';
+import { apportion, localMinor } from '../units/index.ts';
 
 /** A used listing under appraisal: one part, or several sold together. Money in minor units of `currency`. */
 export interface UsedListing {
@@ -25,8 +25,8 @@ export interface UsedListing {
 }
 
 /** What getting it home costs: shipping, and the way there and back. */
-export function carriage(find: Pick<UsedListing, 'shippingMinor' | 'km'>): number {
-  return find.shippingMinor + Math.round(2 * find.km * USED_DEFAULTS.perKmMinor);
+export function carriage(find: Pick<UsedListing, 'shippingMinor' | 'km' | 'currency'>): number {
+  return find.shippingMinor + Math.round(2 * find.km * localMinor(USED_DEFAULTS.perKmMinor, find.currency));
 }
 
 const shopFor = (currency: string): Shop => ({

@@ -24,6 +24,7 @@ export function makeCoolers(d: DemoDraws, copy: string): Valued[] {
         sockets: [...SOCKETS[sockets]],
         ...figures,
         watts: radiatorMm > 0 ? 9 : 3,
+        colour: inTurn(['black', 'black', 'white'], n),
         bracketExtra: line === 'Hush 120' || line === 'Breeze 130' ? ['T5', 'Y15'] : [],
         radiatorMm,
         fans: radiatorMm > 0 ? radiatorMm / 120 : line.includes('Twin') ? 2 : 1,

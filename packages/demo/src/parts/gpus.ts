@@ -94,6 +94,9 @@ function sheetOf(chip: MadeChip, shape: CardShape, brand: string, copy: string):
     adapterEightPins: power.sixteenPin > 0 ? 2 : 0,
     tflops: sheet(10 * Math.exp(1.15 * rateLn + 0.1 * normalOf('tflops', chip.name))),
     memoryGbs: sheet(300 * Math.exp(0.9 * rateLn + 0.1 * normalOf('bandwidth', chip.name))),
+    // Larger coolers are quieter at the same watts.
+    noiseDb: Math.round(27 + boardPowerWatts / 16 - { Solo: 0, Duo: 3, Trio: 5 }[shape.name]),
+    colour: brand === 'Tolvane' ? 'white' : 'black',
     warrantyMonths: brand === 'Kestrand' ? 36 : 24,
   };
 }

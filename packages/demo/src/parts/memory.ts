@@ -29,6 +29,7 @@ export function makeMemory(d: DemoDraws, copy: string): Valued<StoredPartOf<'mem
         ...row,
         ...plainOf(row),
         heightMm: inTurn([31, 36, 44], n),
+        colour: inTurn(['black', 'white'], n),
       },
       worth:
         9 +

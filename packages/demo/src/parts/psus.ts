@@ -43,6 +43,10 @@ function sheetOf(row: PsuRow, brand: string, copy: string): PsuSheet {
     eightPinConnectors: ratedWatts < 400 ? 0 : ratedWatts < 500 ? 1 : ratedWatts < 750 ? 2 : 4,
     sixteenPinConnectors: isGood && ratedWatts >= 650 ? 1 : 0,
     cpuConnectors: ratedWatts >= 650 ? 2 : 1,
+    modular: isGood ? 'full' : efficiency === 'Bronze' && ratedWatts >= 500 ? 'semi' : 'no',
+    sataConnectors: ratedWatts < 400 ? 3 : ratedWatts < 650 ? 5 : 8,
+    peripheralConnectors: ratedWatts < 400 ? 2 : 3,
+    noiseDb: isGood ? 18 : 24,
     quality: qualityOf(row, brand),
     warrantyMonths: CLASSES[efficiency].warrantyMonths,
   };

@@ -16,6 +16,8 @@ import {
   type LookUpProgress,
   type LookedUp,
   type SolvedForks,
+  type WishCosts,
+  wishCosts,
 } from '@ripe-pick/core/compare';
 import {
   explainInfeasible,
@@ -172,6 +174,11 @@ const solver = {
   async forkTurns(brief: Brief, code: ForkCode, report: ((done: number) => void) | null): Promise<ForkTurns> {
     const send = report ? ({ done }: { readonly done: number }) => report(done) : null;
     return drive(forkTurns(openSession(loaded(), brief), code), tickets, send);
+  },
+  /** What each wish of the brief costs. */
+  async wishCosts(brief: Brief, report: ((done: number) => void) | null): Promise<WishCosts> {
+    const send = report ? ({ done }: { readonly done: number }) => report(done) : null;
+    return drive(wishCosts(openSession(loaded(), brief)), tickets, send);
   },
   /** Which assumed figures could change the best set. */
   async worthLookingUp(brief: Brief, report: ((progress: LookUpProgress) => void) | null): Promise<LookedUp> {

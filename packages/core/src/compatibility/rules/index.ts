@@ -1,4 +1,5 @@
 import type { Rule } from '../rule.ts';
+import { WISH_RULES } from './wishes.ts';
 import {
   motherboardInCase,
   gpuInSlot,
@@ -116,4 +117,5 @@ export const RULES: readonly Rule[] = [
   fanHeaders,
   frontConnectors,
   heatSpreader,
+  ...WISH_RULES,
 ];

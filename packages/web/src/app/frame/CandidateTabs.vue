@@ -10,7 +10,7 @@ import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
-import { HandOnDialog } from '../../features/handon/index.ts';
+import { HandOnDialog, ResaleDialog } from '../../features/handon/index.ts';
 import BriefSwitch from './BriefSwitch.vue';
 import AgainstDialog from './AgainstDialog.vue';
 import StoryDialog from './StoryDialog.vue';
@@ -20,6 +20,7 @@ const workspace = useWorkspace();
 
 const told = ref<string | null>(null);
 const handed = ref<string | null>(null);
+const sold = ref<string | null>(null);
 const held = ref<string | null>(null);
 const renaming = ref<string | null>(null);
 const draft = ref('');
@@ -29,6 +30,7 @@ const MENU = [
   { label: 'Rename', key: 'rename' },
   { label: 'Duplicate', key: 'duplicate' },
   { label: 'As a list to hand on', key: 'hand-on' },
+  { label: 'What it fetches', key: 'resale' },
   { label: 'Story and note', key: 'story' },
   { label: 'Against the best', key: 'against' },
   { label: 'Move left', key: 'left' },
@@ -50,6 +52,7 @@ function act(id: string, key: string) {
   if (key === 'duplicate')
     workspace.addCandidate(`${candidate.name}, copy`, candidate.picks as Picks, candidate);
   if (key === 'hand-on') handed.value = id;
+  if (key === 'resale') sold.value = id;
   if (key === 'story') told.value = id;
   if (key === 'against') held.value = id;
   if (key === 'archive') workspace.archive(id, true);
@@ -166,6 +169,7 @@ function figures(id: string): string {
       </ul>
     </NPopover>
     <HandOnDialog :id="handed" @close="handed = null" />
+    <ResaleDialog :candidate="sold" @close="sold = null" />
     <StoryDialog :id="told" @close="told = null" />
     <AgainstDialog :id="held" @close="held = null" />
     <Dialog :show="renaming !== null" title="Name of the candidate" :width="420" @close="renaming = null">

@@ -9,6 +9,7 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
+import MakerWishes from './MakerWishes.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 
 const workspace = useWorkspace();
@@ -210,6 +211,7 @@ const tariff = computed(
             @change="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
           />
         </div>
+        <MakerWishes />
         <h3>Conditions by slot</h3>
         <div class="policies">
           <label v-for="slot in policySlots" :key="slot">

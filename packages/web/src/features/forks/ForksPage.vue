@@ -9,6 +9,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, percent, signed } from '../../shared/format/format.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
+import WishCosts from './WishCosts.vue';
 import { aheadWords, branchName, changesWords, FORK_NAMES, gamesWords, turnWords } from './words.ts';
 
 const bench = useBench();
@@ -187,6 +188,7 @@ const measure = computed(() =>
         </li>
       </ul>
     </section>
+    <WishCosts />
   </div>
 </template>
 

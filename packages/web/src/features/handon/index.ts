@@ -1,1 +1,2 @@
 export { default as HandOnDialog } from './HandOnDialog.vue';
+export { default as ResaleDialog } from './ResaleDialog.vue';

@@ -1,5 +1,11 @@
 import type { Ripeness } from '@ripe-pick/core/prices';
-import { byHand, perAddedFrame, type LineUp, type LineUpEntry } from '@ripe-pick/core/compare';
+import {
+  againstYardstick,
+  byHand,
+  perAddedFrame,
+  type LineUp,
+  type LineUpEntry,
+} from '@ripe-pick/core/compare';
 import { sideScreens, type GameRates, type Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
@@ -236,6 +242,24 @@ class Table {
           : (money(perAddedFrame(entry.summary, this.entries[0].summary, this.brief)) ??
             'no frame more for more money'),
       );
+    add(
+      'means',
+      'Mean of its games: arithmetic, geometric, harmonic',
+      of(({ means }) =>
+        means ? `${fps(means.arithmetic)}, ${fps(means.geometric)}, ${fps(means.harmonic)} fps` : null,
+      ),
+    );
+    if (this.entries.length > 1)
+      add('yardstick', `Of ${this.entries[0].name}: frames, money, frames for the money`, (entry) => {
+        const { frames, money: of, value } = againstYardstick(entry.summary, this.entries[0].summary);
+        const share = (each: number | null) => (each === null ? UNKNOWN : percent(each));
+        return entry === this.entries[0] ? '100 %' : `${share(frames)}, ${share(of)}, ${share(value)}`;
+      });
+    add(
+      'noise',
+      'Noise at full load, by the sheets',
+      of(({ noiseDb }) => (noiseDb === null ? null : `${noiseDb.toFixed(0)} dB`)),
+    );
     add(
       'over',
       'Over or under the budget',

@@ -8,6 +8,7 @@ import type {
   LookedUp,
   LookUpProgress,
   SolvedForks,
+  WishCosts,
 } from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
@@ -69,6 +70,8 @@ export const useSolver = defineStore('solver', () => {
       (await at('forks')).forks(brief, proxy(report)),
     forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
       (await at('forks')).forkTurns(brief, code, proxy(report)),
+    wishCosts: async (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
+      (await at('forks')).wishCosts(brief, proxy(report)),
     stopForks: () => stop('forks'),
     worthLookingUp: async (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
       (await at('lookUp')).worthLookingUp(brief, proxy(report)),
