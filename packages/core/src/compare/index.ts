@@ -1,4 +1,4 @@
-export { byHand, againstYardstick, meansOf, perAddedFrame } from './by-hand.ts';
+export { byHand, againstYardstick, perAddedFrame } from './by-hand.ts';
 export { against, type Against } from './against.ts';
 export {
   worthLookingUp,

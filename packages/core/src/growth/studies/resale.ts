@@ -1,13 +1,13 @@
 import { SLOTS, type Brief, type Catalogue, type Part, type Picks, type Slot } from '../../parts/index.ts';
-import { outlookFor, type Then } from '../model/outlook.ts';
+import { outlookFor } from '../model/outlook.ts';
 
 /** What a build fetches as it stands. Money in minor units of the brief's currency. */
 interface BuildResale {
-  readonly lines: readonly { readonly slot: Slot; readonly part: Part; readonly worth: Then }[];
+  readonly lines: readonly { readonly slot: Slot; readonly part: Part; readonly worth: number }[];
   /** What is kept back: with the buyer's data on it, or no longer of use to anybody else. */
   readonly kept: readonly { readonly slot: Slot; readonly part: Part; readonly why: 'data' | 'licence' }[];
-  /** Part by part, after fees, and the same with every interval's end. */
-  readonly byParts: Then;
+  /** Part by part, after fees. */
+  readonly byParts: number;
   /** The whole build in one sale. */
   readonly whole: number;
   /** What to ask for it, and what to take at least: below that the parts by themselves bring more, their trouble counted. */
@@ -45,20 +45,19 @@ export function buildResale(
   const whyKept = ({ kind }: Part) => (kind === 'storage' ? 'data' : kind === 'os' ? 'licence' : null);
   const lines = all
     .filter(({ part }) => whyKept(part) === null)
-    .map((each) => ({ ...each, worth: outlook.resale(each.part, 0) }));
+    .map((each) => ({ ...each, worth: outlook.resaleAt(each.part, 0) }));
   const kept = all.flatMap((each) => {
     const why = whyKept(each.part);
     return why ? [{ ...each, why } as const] : [];
   });
-  const sum = (of: (worth: Then) => number) => lines.reduce((total, { worth }) => total + of(worth), 0);
-  const minor = sum((worth) => worth.minor);
-  const whole = Math.round(minor * WHOLE);
+  const byParts = lines.reduce((sum, { worth }) => sum + worth, 0);
+  const whole = Math.round(byParts * WHOLE);
   return {
     lines,
     kept,
-    byParts: { minor, low: sum((worth) => worth.low), high: sum((worth) => worth.high) },
+    byParts,
     whole,
     ask: stepped(whole * ASK, stepMinor),
-    least: stepped(Math.min(whole, minor * (1 - TROUBLE)), stepMinor),
+    least: stepped(Math.min(whole, byParts * (1 - TROUBLE)), stepMinor),
   };
 }

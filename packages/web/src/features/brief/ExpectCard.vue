@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core';
-import { computed, onMounted, shallowRef } from 'vue';
+import { computed, onMounted, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Answer, Explanation } from '@ripe-pick/core/search';
 import { summaryFor } from '@ripe-pick/core/swaps';
@@ -61,7 +61,13 @@ async function expect() {
   }
 }
 onMounted(expect);
-watchDebounced([() => workspace.brief, () => catalogueStore.catalogue], expect, { debounce: 250 });
+const asked = [() => workspace.brief, () => catalogueStore.catalogue] as const;
+watchDebounced(asked, expect, { debounce: 250 });
+// What was proved was proved for the brief before: from the change on it is no answer to take.
+watch(asked, () => {
+  ticket++;
+  state.value = 'busy';
+});
 
 const summary = computed(() =>
   bench.session && answer.value ? summaryFor(bench.session).summarise(answer.value.picks) : null,
@@ -156,7 +162,9 @@ function take() {
       <p v-if="resting > 0" class="small">
         It rests on {{ resting }} assumed {{ resting === 1 ? 'figure' : 'figures' }}: Picks lists them.
       </p>
-      <button class="plain strong" @click="take">Take this set to Picks</button>
+      <button class="plain strong" :disabled="state !== 'proved'" @click="take">
+        Take this set to Picks
+      </button>
     </template>
     <template v-else-if="state === 'nothing'">
       <p class="bad"><b>Nothing fits this brief.</b></p>

@@ -14,6 +14,7 @@ const catalogueStore = useCatalogue();
 const solver = useSolver();
 const workspace = useWorkspace();
 const costs = shallowRef<readonly WishCost[] | null>(null);
+const best = shallowRef<{ readonly cost: number } | null>(null);
 const isComplete = shallowRef(true);
 const done = shallowRef<number | null>(null);
 const isFailed = shallowRef(false);
@@ -37,6 +38,7 @@ async function ask() {
       if (own === ticket) done.value = share;
     });
     if (own !== ticket) return;
+    best.value = found.best;
     costs.value = found.costs;
     isComplete.value = found.isComplete;
   } catch (error) {
@@ -48,7 +50,10 @@ async function ask() {
 function words({ answer, lost }: WishCost): string {
   if (!answer) return 'nothing fits even so';
   if (lost === null) return `only so does anything fit: ${fps(answer.score / 1000)} ${unit.value}`;
-  return lost === 0 ? 'nothing' : `${signed(lost / 1000)} ${unit.value}`;
+  const saved = (best.value?.cost ?? answer.cost) - answer.cost;
+  const less = saved > 0 ? `, ${money(saved, bench.currency)} less` : '';
+  if (lost === 0) return `no frames${less}`;
+  return lost < 50 ? `under 0.1 ${unit.value}` : `${signed(lost / 1000)} ${unit.value}`;
 }
 function drop(cost: WishCost) {
   const step = openWishes(workspace.brief).at(cost.at)?.step;

@@ -42,10 +42,7 @@ const WHY = { data: 'keep it: your data is on it', licence: 'keep it: it is boun
         Ask <b class="num">{{ money(found.ask, bench.currency) }}</b> for the whole, and take no less than
         <b class="num">{{ money(found.least, bench.currency) }}</b>. It is worth about
         {{ money(found.whole, bench.currency) }} in one sale, and
-        {{ money(found.byParts.minor, bench.currency) }} part by part ({{
-          money(found.byParts.low, bench.currency)
-        }}
-        to {{ money(found.byParts.high, bench.currency) }}), which is more trouble.
+        {{ money(found.byParts, bench.currency) }} part by part, which is more trouble.
       </p>
       <table class="lines">
         <caption class="visually-hidden">
@@ -55,7 +52,6 @@ const WHY = { data: 'keep it: your data is on it', licence: 'keep it: it is boun
           <tr>
             <th scope="col">Part</th>
             <th scope="col" class="end">Fetches about</th>
-            <th scope="col" class="end">80 %</th>
           </tr>
         </thead>
         <tbody>
@@ -63,23 +59,20 @@ const WHY = { data: 'keep it: your data is on it', licence: 'keep it: it is boun
             <th scope="row">
               {{ fullName(part) }} <span class="quiet">{{ SLOT_NAMES[slot].toLowerCase() }}</span>
             </th>
-            <td class="num end">{{ money(worth.minor, bench.currency) }}</td>
-            <td class="num end quiet">
-              {{ money(worth.low, bench.currency, { short: true }) }} to
-              {{ money(worth.high, bench.currency, { short: true }) }}
-            </td>
+            <td class="num end">{{ money(worth, bench.currency) }}</td>
           </tr>
           <tr v-for="{ slot, part, why } in found.kept" :key="slot">
             <th scope="row">
               {{ fullName(part) }} <span class="quiet">{{ SLOT_NAMES[slot].toLowerCase() }}</span>
             </th>
-            <td colspan="2" class="end">{{ WHY[why] }}</td>
+            <td class="end">{{ WHY[why] }}</td>
           </tr>
         </tbody>
       </table>
       <p class="quiet">
         Used, in the condition and with the {{ fee }} % of fees that the brief says under Later; from used
-        offers of the same part where there are some, else by what its kind usually keeps.
+        offers of the same part where there are some, else by what its kind usually keeps. A rough figure: a
+        likely buyer is worth more than any table.
       </p>
       <p class="quiet">
         Keep boxes, receipts and screws: with them it fetches more, and the warranty goes with it. If a drive

@@ -222,6 +222,31 @@ class Table {
     );
   }
 
+  /** Means over the games, the first candidate as a yardstick, and noise. */
+  yardsticks(): void {
+    const add = this.adder('byHand');
+    const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) =>
+      words(byHand(entry.summary, this.brief)) ?? UNKNOWN;
+    add(
+      'means',
+      'Mean of its games: arithmetic, geometric, harmonic',
+      of(({ means }) =>
+        means ? `${fps(means.arithmetic)}, ${fps(means.geometric)}, ${fps(means.harmonic)} fps` : null,
+      ),
+    );
+    if (this.entries.length > 1)
+      add('yardstick', `Of ${this.entries[0].name}: frames, money, frames for the money`, (entry) => {
+        const { frames, money: of, value } = againstYardstick(entry.summary, this.entries[0].summary);
+        const share = (each: number | null) => (each === null ? UNKNOWN : percent(each));
+        return entry === this.entries[0] ? '100 %' : `${share(frames)}, ${share(of)}, ${share(value)}`;
+      });
+    add(
+      'noise',
+      'Noise at full load, by the sheets',
+      of(({ noiseDb }) => (noiseDb === null ? null : `${noiseDb.toFixed(0)} dB`)),
+    );
+  }
+
   byHand(): void {
     const add = this.adder('byHand');
     const figures = new Map(this.entries.map((entry) => [entry, byHand(entry.summary, this.brief)]));
@@ -242,24 +267,6 @@ class Table {
           : (money(perAddedFrame(entry.summary, this.entries[0].summary, this.brief)) ??
             'no frame more for more money'),
       );
-    add(
-      'means',
-      'Mean of its games: arithmetic, geometric, harmonic',
-      of(({ means }) =>
-        means ? `${fps(means.arithmetic)}, ${fps(means.geometric)}, ${fps(means.harmonic)} fps` : null,
-      ),
-    );
-    if (this.entries.length > 1)
-      add('yardstick', `Of ${this.entries[0].name}: frames, money, frames for the money`, (entry) => {
-        const { frames, money: of, value } = againstYardstick(entry.summary, this.entries[0].summary);
-        const share = (each: number | null) => (each === null ? UNKNOWN : percent(each));
-        return entry === this.entries[0] ? '100 %' : `${share(frames)}, ${share(of)}, ${share(value)}`;
-      });
-    add(
-      'noise',
-      'Noise at full load, by the sheets',
-      of(({ noiseDb }) => (noiseDb === null ? null : `${noiseDb.toFixed(0)} dB`)),
-    );
     add(
       'over',
       'Over or under the budget',
@@ -361,6 +368,7 @@ export function rowsOf(
   if (prices) table.ripeness(prices);
   table.running();
   table.byHand();
+  table.yardsticks();
   table.power();
   if (growth) table.growth(growth);
   table.rest();

@@ -22,6 +22,17 @@ import { useCatalogue } from './catalogue.ts';
 /** Each kind of work has a worker of its own, so that a long one never keeps a quick one waiting. */
 type SolverDesk = 'search' | 'stretch' | 'repair' | 'lookUp' | 'forks';
 
+/** Questions about forks and wishes, to their desk. */
+const forkQuestions = (desk: () => Promise<Remote<Solver>>, stop: () => void) => ({
+  forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<SolvedForks> =>
+    (await desk()).forks(brief, proxy(report)),
+  forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
+    (await desk()).forkTurns(brief, code, proxy(report)),
+  wishCosts: async (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
+    (await desk()).wishCosts(brief, proxy(report)),
+  stopForks: stop,
+});
+
 /** The searches, in their workers. */
 export const useSolver = defineStore('solver', () => {
   const catalogueStore = useCatalogue();
@@ -66,13 +77,10 @@ export const useSolver = defineStore('solver', () => {
     ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
     flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
       (await at('stretch')).flips(brief, proxy(report)),
-    forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<SolvedForks> =>
-      (await at('forks')).forks(brief, proxy(report)),
-    forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
-      (await at('forks')).forkTurns(brief, code, proxy(report)),
-    wishCosts: async (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
-      (await at('forks')).wishCosts(brief, proxy(report)),
-    stopForks: () => stop('forks'),
+    ...forkQuestions(
+      () => at('forks'),
+      () => stop('forks'),
+    ),
     worthLookingUp: async (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
       (await at('lookUp')).worthLookingUp(brief, proxy(report)),
     stopLookUp: () => stop('lookUp'),
