@@ -333,7 +333,7 @@ export function tinyCase(seed: number): TinyCase {
       allowedOverMinor: 0,
       looksOutside: false,
       running: { hoursPerWeek: 10, tariffMinorPerKwh: 30, mains: 230 },
-      screen: null,
+      besides: [],
       costBasis: 'strict',
       claimHabits: { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] },
       countSales: false,

@@ -122,7 +122,10 @@ export const briefSchema = z.strictObject({
         mains: z.union([z.literal(115), z.literal(230)]),
       })
       .default(DEFAULT_RUNNING),
-    screen: z.strictObject({ name: nameSchema, priceMinor: minorSchema }).nullable().default(null),
+    besides: z
+      .array(z.strictObject({ name: nameSchema, priceMinor: minorSchema }))
+      .max(40)
+      .default([]),
     costBasis: z.enum(['strict', 'expected', 'after']).default('strict'),
     claimHabits: z
       .strictObject({

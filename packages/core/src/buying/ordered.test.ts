@@ -117,6 +117,11 @@ describe('what is ordered', () => {
     expect(picksAsKept(now, {}, held)).toEqual({ cpu: { part: cpu, offer: null } });
   });
 
+  it('holds nothing where the catalogue has lost the part', () => {
+    const orders = [order('a', [line('cpu', 'a part that is gone', 13_300)])];
+    expect(counted(orders).session.brief.locks).toEqual([]);
+  });
+
   it('is told where it does not go with the build: not in it, ordered twice, too late', () => {
     const orders = [
       order('a', [line('cpu', cpu, 13_300)], { expectedOn: '2026-12-20' }),

@@ -73,8 +73,8 @@ export interface PartsList {
   readonly rates: Summary['rates'];
   /** On the screens beside the brief's own. */
   readonly beside: Summary['beside'];
-  /** A screen that is bought from the same sum. */
-  readonly screen: { readonly name: string; readonly priceMinor: number } | null;
+  /** What else is bought from the same sum. */
+  readonly besides: readonly { readonly name: string; readonly priceMinor: number }[];
   readonly checks: readonly { readonly verdict: Verdict; readonly sentence: string }[];
   readonly open: readonly Slot[];
   readonly assumed: Summary['resting'];
@@ -227,7 +227,7 @@ export function partsListOf(
     unstatedShipping: unstatedShipping(summary.cost, session.priceIndex).map((shop) => shop.name),
     rates: summary.rates,
     beside: summary.beside,
-    screen: session.brief.money.screen,
+    besides: session.brief.money.besides,
     checks: summary.findings.map(({ verdict, sentence }) => ({ verdict, sentence })),
     open: summary.open,
     assumed: summary.resting,

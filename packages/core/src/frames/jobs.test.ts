@@ -71,7 +71,13 @@ describe('screens beside the brief’s own', () => {
     const price = 5000;
     const withScreen: Brief = {
       ...BRIEF,
-      money: { ...BRIEF.money, screen: { name: 'Screen', priceMinor: price } },
+      money: {
+        ...BRIEF.money,
+        besides: [
+          { name: 'Screen', priceMinor: price - 500 },
+          { name: 'Second fan', priceMinor: 500 },
+        ],
+      },
     };
     const [plain, screened] = [BRIEF, withScreen].map((brief) => prepare(openSession(CATALOGUE, brief)));
     for (const sum of [60_000, 80_000, 120_000]) {

@@ -32,11 +32,11 @@ export interface BackLine {
   readonly sendBy: string | null;
 }
 
-/** What is counted beside the price: kept back for a used part's risk, what an owned part would fetch (negative), or a screen. */
+/** What is counted beside the price: kept back for a used part's risk, what an owned part would fetch (negative), or what else is bought. */
 export interface AsideLine {
-  readonly kind: 'risk' | 'sale' | 'screen';
+  readonly kind: 'risk' | 'sale' | 'beside';
   readonly slot: Slot | null;
-  /** The part's id, or the screen's name. */
+  /** The part's id, or the name of what is no part. */
   readonly part: string;
   readonly amount: Cents;
 }
@@ -292,14 +292,14 @@ function asideOf(picks: Picks, priceIndex: PriceIndex, listings: readonly OrderI
     const isUsed = SLOTS.some((slot) => picks[slot]?.part === part && picks[slot].offer === null);
     if (!isUsed) out.push({ kind: 'sale', slot: null, part, amount: cents(-amount) });
   }
-  const { screen } = priceIndex.brief.money;
-  if (screen) out.push({ kind: 'screen', slot: null, part: screen.name, amount: cents(screen.priceMinor) });
+  for (const { name, priceMinor } of priceIndex.brief.money.besides)
+    out.push({ kind: 'beside', slot: null, part: name, amount: cents(priceMinor) });
   return out;
 }
 
-/** What is counted whatever is picked: owned parts that are to be sold fetch their worth unless they are used, a screen costs its price. */
+/** What is counted whatever is picked: owned parts that are to be sold fetch their worth unless they are used, what else is bought costs its price. */
 export const countedAnyway = (priceIndex: PriceIndex): number =>
-  (priceIndex.brief.money.screen?.priceMinor ?? 0) -
+  priceIndex.brief.money.besides.reduce((sum, { priceMinor }) => sum + priceMinor, 0) -
   salesOf(priceIndex).reduce((sum, { amount }) => sum + amount, 0);
 
 /** Owned parts that are to be sold unless the build uses them, with what they fetch; none when the brief does not count them. */

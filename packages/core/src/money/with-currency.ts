@@ -24,7 +24,7 @@ export function withCurrency(brief: Brief, currency: string, rates: readonly Cur
         ...money.running,
         tariffMinorPerKwh: money.running.tariffMinorPerKwh * factor, // may have a fraction
       },
-      screen: money.screen && { ...money.screen, priceMinor: amount(money.screen.priceMinor) },
+      besides: money.besides.map((each) => ({ ...each, priceMinor: amount(each.priceMinor) })),
       claimHabits: { ...money.claimHabits, costMinor: amount(money.claimHabits.costMinor) },
     },
     ownedParts: brief.ownedParts.map((part) => ({

@@ -210,8 +210,8 @@ export interface Brief {
     /** Whether parts bought for their looks alone stay outside the sum. */
     readonly looksOutside: boolean;
     readonly running: Running;
-    /** A screen that is bought from the same sum; null: none. */
-    readonly screen: { readonly name: string; readonly priceMinor: number } | null;
+    /** What else is bought from the same sum and is no part of the build: a screen, fans, cables, lights. */
+    readonly besides: readonly { readonly name: string; readonly priceMinor: number }[];
     readonly costBasis: CostBasis;
     readonly claimHabits: ClaimHabits;
     /** Whether what owned parts would fetch counts towards the sum, once they are to be sold. */

@@ -28,8 +28,16 @@ export interface Session {
   readonly limit: number;
 }
 
+/** A brief without locks on ordered parts that the catalogue has lost: nothing could stand there. The same brief where there are none. */
+function withKnownOrders(brief: Brief, { parts }: Catalogue): Brief {
+  const isLost = ({ isOrdered, part }: Brief['locks'][number]) =>
+    isOrdered === true && !parts.some(({ id }) => id === part);
+  return brief.locks.some(isLost) ? { ...brief, locks: brief.locks.filter((lock) => !isLost(lock)) } : brief;
+}
+
 /** Prepares a catalogue for a brief. Neither may be changed afterwards: other contents need another session. */
-export function openSession(stated: Catalogue, brief: Brief): Session {
+export function openSession(stated: Catalogue, asked: Brief): Session {
+  const brief = withKnownOrders(asked, stated);
   const { catalogue: filled, byPart } = assume(stated, brief.whereToBuy.assume);
   const catalogue = withTuned(filled, brief);
   let priceIndex: PriceIndex | undefined;

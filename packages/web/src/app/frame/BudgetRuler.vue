@@ -56,7 +56,7 @@ const others = computed(() =>
   totals.value.filter((each) => !each.isCounted && each.amount !== counted.value?.amount),
 );
 const kept = computed(() => (cost.value ? asideOf(cost.value).kept : 0));
-const screen = computed(() => (cost.value ? asideOf(cost.value).screen : 0));
+const besides = computed(() => (cost.value ? asideOf(cost.value).besides : 0));
 const sales = computed(() => (cost.value ? asideOf(cost.value).sold : 0));
 /** What of the total is ordered already: fixed money. */
 const ordered = computed(() =>
@@ -67,7 +67,7 @@ const ordered = computed(() =>
   ),
 );
 const looks = computed(() =>
-  counted.value ? counted.value.amount + kept.value + screen.value - sales.value - total.value : 0,
+  counted.value ? counted.value.amount + kept.value + besides.value - sales.value - total.value : 0,
 );
 /** Owned parts in the build, outlined behind what is paid, each as wide as it is worth. */
 const LEAST_OWNED_PX = 9;
@@ -104,7 +104,7 @@ const OTHER_NAMES = {
   shipping: 'Shipping',
   lot: 'Rest of the lot',
   risk: 'Kept back',
-  screen: 'Screen',
+  beside: 'Beside it',
 } as const;
 const nameOf = (slot: Segment['slot']) =>
   slot in OTHER_NAMES ? OTHER_NAMES[slot as keyof typeof OTHER_NAMES] : SLOT_NAMES[slot as Slot];
@@ -191,7 +191,8 @@ const spoken = computed(
         ><template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
         ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
-        ><template v-if="screen > 0">, {{ money(screen, bench.currency) }} for the screen</template
+        ><template v-if="besides > 0"
+          >, {{ money(besides, bench.currency) }} for what comes beside it</template
         ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >

@@ -129,7 +129,7 @@ function partWords(line: CostLine): string {
           {
             risk: `Kept back for the risk of a used part: ${partName(line.part)}`,
             sale: `What an owned part fetches: ${partName(line.part)}`,
-            screen: `A screen from the same sum: ${line.part}`,
+            beside: `Also from the same sum: ${line.part}`,
           }[line.kind]
         }}</span>
         <span class="num">{{ money(line.amount, bench.currency, { sign: true }) }}</span>

@@ -11,6 +11,7 @@ import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import BesidesList from './BesidesList.vue';
 import OwnedPicker from './OwnedPicker.vue';
 import RatesOfExchange from './RatesOfExchange.vue';
 
@@ -79,10 +80,6 @@ function changeCurrency(currency: string) {
   const rates = catalogueStore.catalogue?.currencyRates ?? [];
   workspace.editBrief('change currency', (brief) => withCurrency(brief, currency, rates));
 }
-const setScreenPrice = (value: number | null) =>
-  setMoney('type what a screen costs', {
-    screen: value === null ? null : { name: money.value.screen?.name ?? 'Screen', priceMinor: minor(value) },
-  });
 const orNull = (value: number | null) => (value === null ? null : minor(value));
 function toggle(condition: Condition) {
   const now = workspace.brief.whereToBuy.conditions;
@@ -136,15 +133,6 @@ function toggleShop(id: string) {
         :options="SCHOOLS"
         @update:value="(v: CostBasis) => setMoney('change what must fit the sum', { costBasis: v })"
       />
-      <NumberField
-        label="A screen from the same sum"
-        hint="Empty: none is bought."
-        :suffix="money.currency"
-        :value="money.screen ? money.screen.priceMinor / scale : null"
-        :min="0"
-        :precision="scale === 1 ? 0 : 2"
-        @update:value="(v) => setScreenPrice(v)"
-      />
       <DayField
         label="Day of the purchase"
         hint="Deals are judged by it. Empty: today."
@@ -186,6 +174,7 @@ function toggleShop(id: string) {
         </div>
       </Field>
     </div>
+    <BesidesList />
     <OwnedPicker />
     <div v-if="ownedParts.length > 0" class="owned">
       <div v-for="each in ownedParts" :key="each.part" class="belonging">

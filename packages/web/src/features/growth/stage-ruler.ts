@@ -19,7 +19,7 @@ export function stageSegments(
 ): StageSegment[] {
   if (cost)
     return segmentsOf(cost).map(({ slot, from, to }) =>
-      slot === 'shipping' || slot === 'lot' || slot === 'risk' || slot === 'screen'
+      slot === 'shipping' || slot === 'lot' || slot === 'risk' || slot === 'beside'
         ? { slot: null, from, to, label: '' }
         : { slot, from, to, label: nameOf(slot) },
     );

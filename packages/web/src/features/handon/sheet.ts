@@ -127,14 +127,13 @@ export function listSheet(list: PartsList, brief: Brief, gameOf: (id: string) =>
     list.riskReserveMinor > 0
       ? [`kept back beside it for the risk of used parts: ${money(list.riskReserveMinor, currency)}`]
       : [];
-  const screen = list.screen
-    ? [
-        `counted in the sum beside the parts: ${oneLine(list.screen.name)}, ${money(list.screen.priceMinor, currency)}`,
-      ]
-    : [];
+  const besides = list.besides.map(
+    ({ name, priceMinor }) =>
+      `counted in the sum beside the parts: ${oneLine(name)}, ${money(priceMinor, currency)}`,
+  );
   const sections = [
     { title: 'Expected frame rates', lines: ratesIn(list, brief, gameOf) },
-    { title: 'How it is counted', lines: [...schoolsOf(brief), ...reserve, ...screen] },
+    { title: 'How it is counted', lines: [...schoolsOf(brief), ...reserve, ...besides] },
     {
       title: 'Checks',
       lines: [

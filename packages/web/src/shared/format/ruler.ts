@@ -5,7 +5,7 @@ import { money } from './format.ts';
 
 /** A stretch of the ruler, in minor units from its left end. */
 export interface Segment {
-  readonly slot: Slot | 'shipping' | 'lot' | 'risk' | 'screen';
+  readonly slot: Slot | 'shipping' | 'lot' | 'risk' | 'beside';
   readonly from: number;
   readonly to: number;
   /** How much of its right end may come back. */
@@ -60,8 +60,8 @@ export function segmentsOf(cost: Cost): Segment[] {
     cost.aside.reduce((sum, line) => sum + (line.kind === 'risk' ? line.amount : 0), 0),
   );
   add(
-    'screen',
-    cost.aside.reduce((sum, line) => sum + (line.kind === 'screen' ? line.amount : 0), 0),
+    'beside',
+    cost.aside.reduce((sum, line) => sum + (line.kind === 'beside' ? line.amount : 0), 0),
   );
   return segments;
 }

@@ -40,12 +40,12 @@ describe('the three totals in words', () => {
       aside: [
         { kind: 'risk', slot: 'gpu', part: 'a', amount: cents(700) },
         { kind: 'sale', slot: null, part: 'b', amount: cents(-1200) },
-        { kind: 'screen', slot: null, part: 'Screen', amount: cents(9900) },
+        { kind: 'beside', slot: null, part: 'Screen', amount: cents(9900) },
       ],
     });
-    expect(asideOf(some)).toEqual({ kept: 700, sold: 1200, screen: 9900 });
+    expect(asideOf(some)).toEqual({ kept: 700, sold: 1200, besides: 9900 });
     expect(totalsOf(some, 'strict', 'EUR').others).toBe(
-      '€7.00 kept back for used risk, €12.00 from parts to sell, €99.00 for the screen',
+      '€7.00 kept back for used risk, €12.00 from parts to sell, €99.00 for what comes beside it',
     );
   });
 });

@@ -9,15 +9,15 @@ const WORDS: Readonly<Record<CostBasis, string>> = {
 };
 const SCHOOLS: readonly CostBasis[] = ['strict', 'expected', 'after'];
 
-/** What of a cost stands aside: kept back for the risk of used parts, fetched by parts that are sold, and a screen. */
+/** What of a cost stands aside: kept back for the risk of used parts, fetched by parts that are sold, and what else is bought. */
 export function asideOf(cost: Cost): {
   readonly kept: number;
   readonly sold: number;
-  readonly screen: number;
+  readonly besides: number;
 } {
   const sum = (kind: Cost['aside'][number]['kind']) =>
     cost.aside.reduce((total, line) => total + (line.kind === kind ? line.amount : 0), 0);
-  return { kept: sum('risk'), sold: -sum('sale'), screen: sum('screen') };
+  return { kept: sum('risk'), sold: -sum('sale'), besides: sum('beside') };
 }
 
 /** The total that a school counts, apart from its words, and everything else in one line, which may be empty. */
@@ -26,7 +26,7 @@ export function totalsOf(
   costBasis: CostBasis,
   currency: string,
 ): { readonly counted: string; readonly words: string; readonly others: string } {
-  const { kept, sold, screen } = asideOf(cost);
+  const { kept, sold, besides } = asideOf(cost);
   const differs = cost.after !== cost.dueNow;
   const others = [
     ...SCHOOLS.filter((each) => each !== costBasis && differs).map(
@@ -34,7 +34,7 @@ export function totalsOf(
     ),
     kept > 0 ? `${money(kept, currency)} kept back for used risk` : '',
     sold > 0 ? `${money(sold, currency)} from parts to sell` : '',
-    screen > 0 ? `${money(screen, currency)} for the screen` : '',
+    besides > 0 ? `${money(besides, currency)} for what comes beside it` : '',
   ].filter(Boolean);
   return {
     counted: money(basisTotal(cost, costBasis), currency),
