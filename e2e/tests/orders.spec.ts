@@ -67,9 +67,7 @@ test('an order typed in fixes its parts, and a sold one leaves its loss', async 
   await expect(head(page)).toContainText('€124.50 of it ordered');
 });
 
-test('a held offer is kept by the search', async ({
-  clean: page,
-}) => {
+test('a held offer is kept by the search', async ({ clean: page }) => {
   await page.goto('/shopping-day');
   await page.getByRole('button', { name: 'Take these offers' }).click();
   await page.goto('/picks');

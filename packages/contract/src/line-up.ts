@@ -1,7 +1,7 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { briefSchema, picksSchema } from './brief.ts';
-import { currencySchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
+import { currencySchema, idSchema, minorSchema, nameSchema, LINE_KINDS } from './primitives.ts';
 
 const intervalSchema = z.strictObject({ low: z.number(), high: z.number() });
 
@@ -29,18 +29,7 @@ export const lineUpFileSchema = z.strictObject({
         countedMinor: z.int(),
         lines: z.array(
           z.strictObject({
-            kind: z.enum([
-              'part',
-              'instant',
-              'combo',
-              'gift',
-              'code',
-              'shipping',
-              'tax',
-              'lot',
-              'owned',
-              'charges',
-            ]),
+            kind: z.enum(LINE_KINDS),
             slot: z.enum(SLOTS).nullable(),
             part: idSchema.nullable(),
             offer: idSchema.nullable(),

@@ -1,7 +1,7 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { briefSchema } from './brief.ts';
-import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
+import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, LINE_KINDS } from './primitives.ts';
 
 const words = z.string().max(2000);
 const intervalSchema = z.strictObject({ low: z.number(), high: z.number() });
@@ -47,18 +47,7 @@ export const partsListFileSchema = z.strictObject({
     .max(SLOTS.length),
   charges: z.array(
     z.strictObject({
-      kind: z.enum([
-        'part',
-        'instant',
-        'combo',
-        'gift',
-        'code',
-        'shipping',
-        'tax',
-        'lot',
-        'owned',
-        'charges',
-      ]),
+      kind: z.enum(LINE_KINDS),
       name: z.string(),
       amountMinor: z.int(),
     }),

@@ -36,3 +36,8 @@ export const word = () => z.string().trim().min(1).max(60).nullable().default(nu
 export const yesNo = () => z.boolean().nullable().default(null);
 export const oneOf = <const T extends readonly [string, ...string[]]>(values: T) =>
   z.enum(values).nullable().default(null);
+
+/** Kinds of lines of a total, as lists and comparisons give them out. */
+export const LINE_KINDS = [
+  ...(['part', 'instant', 'combo', 'gift', 'code', 'shipping', 'tax', 'lot', 'owned', 'charges'] as const),
+] as const;

@@ -22,7 +22,7 @@ export {
   picksAsKept,
   picksWithOrders,
   withOrders,
-  type Held,
+  type HeldOrders,
   type OrderNote,
 } from './ordered.ts';
 export { foundOfferId, withFoundLists } from './found-lists.ts';

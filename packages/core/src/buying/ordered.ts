@@ -14,14 +14,14 @@ export interface HeldPart {
 }
 
 /** What the orders of one candidate come to. Money in the orders' currency. */
-export interface Held {
+export interface HeldOrders {
   /** One part a slot: where a slot was ordered for twice, the later one. */
   readonly parts: readonly HeldPart[];
   /** Ordered parts whose slot a later order fills: paid, and in no build. */
   readonly spare: readonly HeldPart[];
 }
 
-export const NOTHING_HELD: Held = { parts: [], spare: [] };
+export const NOTHING_HELD: HeldOrders = { parts: [], spare: [] };
 
 const orderedOfferId = (order: string, line: number): string => `ordered-${order}-${line}`;
 const orderShopId = (order: string): string => `order-${order}`;
@@ -37,7 +37,7 @@ function heldIn(order: ShopOrder): HeldPart[] {
 }
 
 /** What is ordered for a candidate and not given back; nothing when there is no such order. */
-export function heldFor(orders: readonly ShopOrder[], candidate: string): Held {
+export function heldFor(orders: readonly ShopOrder[], candidate: string): HeldOrders {
   const all = orders
     .filter((order) => order.candidate === candidate)
     .sort((a, b) => (a.placedOn < b.placedOn ? -1 : a.placedOn > b.placedOn ? 1 : 0))
@@ -167,14 +167,14 @@ export function withOrders(
 }
 
 /** Picks as they stand with what is ordered: the ordered part of a slot counts at its order. The same picks where nothing changes. */
-export function picksWithOrders(picks: Picks, { parts }: Held): Picks {
+export function picksWithOrders(picks: Picks, { parts }: HeldOrders): Picks {
   const own = parts.filter(({ slot, part }) => picks[slot]?.part === part);
   if (own.length === 0) return picks;
   return { ...picks, ...Object.fromEntries(own.map(({ slot, part, offer }) => [slot, { part, offer }])) };
 }
 
 /** Picks as they are kept: an ordered part with the offer that was picked before, or none. */
-export function picksAsKept(picks: Picks, kept: Picks, { parts }: Held): Picks {
+export function picksAsKept(picks: Picks, kept: Picks, { parts }: HeldOrders): Picks {
   const own = parts.filter(({ slot, offer }) => picks[slot]?.offer === offer);
   if (own.length === 0) return picks;
   const plain = ({ slot, part }: HeldPart) =>
@@ -183,7 +183,7 @@ export function picksAsKept(picks: Picks, kept: Picks, { parts }: Held): Picks {
 }
 
 /** A brief that holds what is ordered, in place of any other lock of those slots. The same brief where nothing is. */
-export function briefWithOrders(brief: Brief, { parts }: Held): Brief {
+export function briefWithOrders(brief: Brief, { parts }: HeldOrders): Brief {
   if (parts.length === 0) return brief;
   const slots = new Set(parts.map(({ slot }) => slot));
   return {
@@ -203,7 +203,7 @@ export interface OrderNote {
 }
 
 /** What of a candidate's orders does not go with its picks or the brief's day. */
-export function orderNotes({ parts, spare }: Held, picks: Picks, readyBy: string | null): OrderNote[] {
+export function orderNotes({ parts, spare }: HeldOrders, picks: Picks, readyBy: string | null): OrderNote[] {
   const note = (kind: OrderNote['kind']) => (held: HeldPart) => ({
     kind,
     held,

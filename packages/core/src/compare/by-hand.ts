@@ -1,6 +1,6 @@
 import { SLOTS, type Brief, type Slot } from '../parts/index.ts';
 import type { Summary } from '../swaps/index.ts';
-import { noiseOf } from './noise.ts';
+import { buildNoise } from './noise.ts';
 
 /** What builders work out by hand. Money in minor units of the brief's currency, with fractions; null: not known. */
 interface ByHand {
@@ -76,7 +76,7 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
       return share === null ? [] : [{ slot, share }];
     }),
     means: rates.status === 'known' ? meansOf(rates.games.map(({ average }) => average)) : null,
-    noiseDb: noiseOf(set).total,
+    noiseDb: buildNoise(set).total,
     loadShare: working?.share ?? null,
     bestLoadShare: working ? bestShare(working.curve) : null,
     kwhMonth: working?.wallWatts === null || !working ? null : (working.wallWatts * hours) / 1000,

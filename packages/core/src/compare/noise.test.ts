@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Cooler, Gpu, PartSet, Psu } from '../parts/index.ts';
-import { addedLevels, noiseOf } from './noise.ts';
+import { addedLevels, buildNoise } from './noise.ts';
 
 describe('noise of a build', () => {
   it('adds levels as texts on acoustics do: two alike are 3.01 dB more, one far below adds nothing to speak of', () => {
@@ -15,8 +15,8 @@ describe('noise of a build', () => {
       gpu: { noiseDb: null } as unknown as Gpu,
       psu: { noiseDb: 30 } as Psu,
     } as PartSet;
-    expect(noiseOf(set)).toMatchObject({ silent: ['gpu'] });
-    expect(noiseOf(set).total).toBeCloseTo(33.01, 2);
-    expect(noiseOf({ gpu: null })).toEqual({ total: null, sources: [], silent: [] });
+    expect(buildNoise(set)).toMatchObject({ silent: ['gpu'] });
+    expect(buildNoise(set).total).toBeCloseTo(33.01, 2);
+    expect(buildNoise({ gpu: null })).toEqual({ total: null, sources: [], silent: [] });
   });
 });

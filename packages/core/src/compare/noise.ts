@@ -17,7 +17,7 @@ export const addedLevels = (levels: readonly number[]): number =>
   10 * Math.log10(levels.reduce((sum, level) => sum + 10 ** (level / 10), 0));
 
 /** The noise of a build at full load, from its sheets; distances of measurement differ, so it is a rough figure. */
-export function noiseOf(set: PartSet): BuildNoise {
+export function buildNoise(set: PartSet): BuildNoise {
   const { cpu, cooler, gpu, psu } = set;
   const boxed = cpu?.stockCooler ? cpu.stockCooler.noiseDb : null;
   const found = [

@@ -9,13 +9,15 @@ import { TRUST_NOISE } from './rows.ts';
  * around what is assumed; a record is one piece of it, measured. What is told is for a piece that nobody measured yet.
  */
 
-type Side = 'cpu' | 'gpu';
-type Changed = Exclude<ClockState, 'shipped'>;
+type ChangedSide = 'cpu' | 'gpu';
+type ChangedState = Exclude<ClockState, 'shipped'>;
 
 /** Which part does not run as shipped in a record, and how; null where that is not said of one part alone. */
-export function changedPart({ clocks }: Pick<BenchRecord, 'clocks'>): { side: Side; state: Changed } | null {
+export function changedPart({
+  clocks,
+}: Pick<BenchRecord, 'clocks'>): { side: ChangedSide; state: ChangedState } | null {
   if (clocks === 'stock' || clocks === 'raised') return null;
-  const [side, state] = clocks.split('-') as [Side, Changed]; // as the schema has them
+  const [side, state] = clocks.split('-') as [ChangedSide, ChangedState]; // as the schema has them
   return { side, state };
 }
 
@@ -27,14 +29,18 @@ const LEAST_SLOPE = 0.15;
 const WATTS_SD = { paired: 0.04, sheet: 0.1 } as const;
 
 /** One reading: how far it lies from the shipped part, how much of the effect it shows, and its standard deviation. */
-interface Reading {
+interface StateReading {
   readonly off: number;
   readonly slope: number;
   readonly sd: number;
 }
 
 /** Normal prior and readings to what is expected of another piece: mean and standard deviation. */
-export function pooled(mean: number, sd: number, readings: readonly Reading[]): { mean: number; sd: number } {
+export function pooled(
+  mean: number,
+  sd: number,
+  readings: readonly StateReading[],
+): { mean: number; sd: number } {
   const piece = sd * Math.sqrt(BETWEEN_PIECES);
   const between = sd * Math.sqrt(1 - BETWEEN_PIECES);
   if (readings.length === 0 || sd === 0) return { mean, sd };
@@ -76,7 +82,12 @@ function shippedBy(records: readonly BenchRecord[]): ReadonlyMap<string, readonl
 }
 
 /** A record's watts of a side against the shipped piece, or against its sheet. */
-function wattsReading(record: BenchRecord, side: Side, pairs: readonly BenchRecord[], part: Part): Reading[] {
+function wattsReading(
+  record: BenchRecord,
+  side: ChangedSide,
+  pairs: readonly BenchRecord[],
+  part: Part,
+): StateReading[] {
   const watts = record.watts?.[side] ?? null;
   if (watts === null) return [];
   const before = pairs.flatMap((each) => each.watts?.[side] ?? []);
@@ -93,7 +104,7 @@ function wattsReading(record: BenchRecord, side: Side, pairs: readonly BenchReco
 function speedReader(model: FrameModel) {
   const expect = predictor(model);
   const noise = model.fit?.noise.average ?? 0.03;
-  return (usable: UsableRecord, side: Side, pairs: readonly BenchRecord[]): Reading[] => {
+  return (usable: UsableRecord, side: ChangedSide, pairs: readonly BenchRecord[]): StateReading[] => {
     const expected = expect(usable);
     const slope = expected?.slopes[side] ?? 0;
     if (!expected || slope < LEAST_SLOPE) return [];
@@ -120,7 +131,14 @@ export function statesOf(
   const read = speedReader(model);
   const seen = new Map<
     string,
-    { part: Part; side: Side; state: Changed; speed: Reading[]; watts: Reading[]; n: number }
+    {
+      part: Part;
+      side: ChangedSide;
+      state: ChangedState;
+      speed: StateReading[];
+      watts: StateReading[];
+      n: number;
+    }
   >();
   for (const record of records) {
     const changed = changedPart(record);

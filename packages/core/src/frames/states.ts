@@ -1,13 +1,15 @@
 import type { ClockState, FrameModel, Part, StateEffect } from '../parts/index.ts';
 
 /** What a state other than the shipped one does to a part, whichever it is. Logarithms with their standard deviations. */
-type Assumed = Omit<StateEffect, 'part' | 'state' | 'records'>;
+type AssumedState = Omit<StateEffect, 'part' | 'state' | 'records'>;
 
 /**
  * What may be assumed of a state before it was measured. Chosen; common practice, no source for the speeds. Watts follow the dynamic power of
  * CMOS circuits, which goes with clock times voltage squared: voltage rises about as the clock does, so that the draw rises with its cube.
  */
-const ASSUMED: Readonly<Record<'cpu' | 'gpu', Readonly<Record<Exclude<ClockState, 'shipped'>, Assumed>>>> = {
+const ASSUMED: Readonly<
+  Record<'cpu' | 'gpu', Readonly<Record<Exclude<ClockState, 'shipped'>, AssumedState>>>
+> = {
   cpu: {
     raised: { speedLn: 0.05, speedSd: 0.025, wattsLn: 0.17, wattsSd: 0.08 },
     undervolted: { speedLn: 0, speedSd: 0.01, wattsLn: -0.12, wattsSd: 0.06 },

@@ -10,7 +10,7 @@ import type { Brief, Catalogue, FrameModel, Part, PartSet, Rate, TunedPart } fro
 const REACH = { mean: 0.85, sd: 0.15 };
 
 /** What of a brief says how parts run. */
-type Running = Pick<Brief, 'tuned' | 'owned'> & { readonly play: Pick<Brief['play'], 'clocks'> };
+type RunsAs = Pick<Brief, 'tuned' | 'owned'> & { readonly play: Pick<Brief['play'], 'clocks'> };
 
 /** The tuned figures that count under a brief. */
 export const countedTuning = ({ tuned, owned }: Pick<Brief, 'tuned' | 'owned'>): readonly TunedPart[] =>
@@ -47,7 +47,7 @@ interface RunEffect {
 }
 
 /** Parts that do not run as shipped under a brief: owned ones as they were tuned, others in the state that counts. */
-function runEffects(catalogue: Catalogue, brief: Running): ReadonlyMap<string, RunEffect> {
+function runEffects(catalogue: Catalogue, brief: RunsAs): ReadonlyMap<string, RunEffect> {
   const effects = new Map<string, RunEffect>();
   const { clocks } = brief.play;
   for (const part of catalogue.parts) {
@@ -122,7 +122,7 @@ function tunedParts(
 const known = new WeakMap<Catalogue, { readonly key: string; readonly tuned: Catalogue }>();
 
 /** A catalogue in which parts run as a brief counts them. Once only: one that was changed so before is given back. */
-export function withTuned(catalogue: Catalogue, brief: Running): Catalogue {
+export function withTuned(catalogue: Catalogue, brief: RunsAs): Catalogue {
   const { frameModel: model } = catalogue;
   const { clocks } = brief.play;
   const isShipped = clocks.cpu === 'shipped' && clocks.gpu === 'shipped';

@@ -79,6 +79,7 @@ export type {
   Running,
   CostBasis,
   PsuRule,
+  Lock,
   Screen,
   SideJob,
 } from './brief.ts';

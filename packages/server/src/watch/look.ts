@@ -17,7 +17,7 @@ import {
   withFoundLists,
   withHousehold,
   withOrders,
-  type Held,
+  type HeldOrders,
 } from '@ripe-pick/core/buying';
 import type { Brief, Deal, Picks } from '@ripe-pick/core/parts';
 import {
@@ -141,7 +141,7 @@ async function judgedNow(store: Store, today: number, histories: ReadHistories):
 }
 
 /** What is ordered for a candidate, or for that of which it is another idea. */
-const heldOf = ({ orders }: Workspace, candidate: Candidate | undefined): Held =>
+const heldOf = ({ orders }: Workspace, candidate: Candidate | undefined): HeldOrders =>
   candidate ? heldFor(orders, candidate.ordersOf ?? candidate.id) : NOTHING_HELD;
 
 /** Candidates that are not put away, at what their orders cost. */

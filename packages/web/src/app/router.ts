@@ -5,7 +5,7 @@ import { BASE } from '../shared/api/place.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
 
 /** A screen, by its path without the stroke. */
-interface Screen {
+interface ScreenEntry {
   readonly name: string;
   readonly title: string;
   readonly page: () => Promise<Component>;
@@ -18,7 +18,7 @@ interface Screen {
 }
 
 /** Only screens that exist, in the order of the work. */
-export const SCREENS: readonly Screen[] = [
+export const SCREENS: readonly ScreenEntry[] = [
   {
     name: 'brief',
     title: 'Brief',
@@ -171,7 +171,7 @@ router.afterEach((to, from) => {
 });
 
 /** Fetches the code of screens while nothing else is to be done: each then opens at once. */
-export function fetchScreensAhead(screens: readonly Screen[] = SCREENS): void {
+export function fetchScreensAhead(screens: readonly ScreenEntry[] = SCREENS): void {
   if (!('requestIdleCallback' in window)) return; // then a screen is fetched when it is opened
   const [next, ...rest] = screens;
   requestIdleCallback(() => void next.page().then(() => rest.length > 0 && fetchScreensAhead(rest)));

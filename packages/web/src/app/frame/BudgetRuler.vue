@@ -12,7 +12,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
-import { asideOf } from '../../shared/format/totals.ts';
+import { asideOf, orderedIn } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
 import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
@@ -55,19 +55,13 @@ const counted = computed(() => totals.value.find((each) => each.isCounted) ?? nu
 const others = computed(() =>
   totals.value.filter((each) => !each.isCounted && each.amount !== counted.value?.amount),
 );
-const kept = computed(() => (cost.value ? asideOf(cost.value).kept : 0));
-const besides = computed(() => (cost.value ? asideOf(cost.value).besides : 0));
-const sales = computed(() => (cost.value ? asideOf(cost.value).sold : 0));
+const aside = computed(() => (cost.value ? asideOf(cost.value) : { kept: 0, sold: 0, besides: 0 }));
 /** What of the total is ordered already: fixed money. */
-const ordered = computed(() =>
-  (cost.value?.lines ?? []).reduce(
-    (total, line) =>
-      line.offer && bench.index?.offers.get(line.offer)?.ordered ? total + line.amount : total,
-    0,
-  ),
-);
+const ordered = computed(() => (cost.value && bench.index ? orderedIn(cost.value, bench.index) : 0));
 const looks = computed(() =>
-  counted.value ? counted.value.amount + kept.value + besides.value - sales.value - total.value : 0,
+  counted.value
+    ? counted.value.amount + aside.value.kept + aside.value.besides - aside.value.sold - total.value
+    : 0,
 );
 /** Owned parts in the build, outlined behind what is paid, each as wide as it is worth. */
 const LEAST_OWNED_PX = 9;
@@ -140,10 +134,8 @@ function stepWords(slot: Segment['slot']): string {
 function boughtWords(line: CostLine): string {
   const shop = line.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
   if (!shop || !line.part) return '';
-  const stated =
-    line.stated.currency === bench.currency
-      ? ''
-      : `, stated ${money(line.stated.minor, line.stated.currency)}`;
+  const { currency, minor } = line.stated;
+  const stated = currency === bench.currency ? '' : `, stated ${money(minor, currency)}`;
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
   if (offer?.ordered)
     return ` at ${shop}${stated} · ${offer.ordered.state === 'arrived' ? 'there' : 'ordered'}`;
@@ -190,10 +182,12 @@ const spoken = computed(
         }}<template v-if="ordered > 0">, {{ money(ordered, bench.currency) }} of it ordered</template
         ><template v-for="other in others" :key="other.key"
           >, {{ money(other.amount, bench.currency) }} {{ other.words }}</template
-        ><template v-if="kept > 0">, {{ money(kept, bench.currency) }} kept back for used risk</template
-        ><template v-if="besides > 0"
-          >, {{ money(besides, bench.currency) }} for what comes beside it</template
-        ><template v-if="sales > 0">, {{ money(sales, bench.currency) }} from parts to sell</template
+        ><template v-if="aside.kept > 0"
+          >, {{ money(aside.kept, bench.currency) }} kept back for used risk</template
+        ><template v-if="aside.besides > 0"
+          >, {{ money(aside.besides, bench.currency) }} for what comes beside it</template
+        ><template v-if="aside.sold > 0"
+          >, {{ money(aside.sold, bench.currency) }} from parts to sell</template
         ><template v-if="looks > 0">, {{ money(looks, bench.currency) }} of looks outside</template></span
       >
       <span class="num state" :class="room.state">{{ room.words }}</span>

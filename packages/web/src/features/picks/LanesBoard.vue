@@ -16,6 +16,7 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneRow from './LaneRow.vue';
 import RuledOutList from './RuledOutList.vue';
 import TradeStrip from './TradeStrip.vue';
+import { useLocks } from './use-locks.ts';
 import { useCompanions } from './use-companions.ts';
 import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
 import { useRuledOut } from './use-ruled-out.ts';
@@ -127,7 +128,7 @@ const marks = computed(() =>
 const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const priceOf = (slot: Slot) =>
   bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
-const lockOf = (slot: Slot) => workspace.brief.locks.find((lock) => lock.slot === slot) ?? null;
+const { lockOf, isHeld, toggleLock } = useLocks();
 
 /** The focused trade as the lanes have it now: its figures change with every swap. */
 const live = computed(() => {
@@ -147,15 +148,7 @@ function focusTrade(trade: Trade | null) {
 const { companionWords, hasCompanions, swapAll } = useCompanions(live);
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
-  const lock = lockOf(trade.slot);
-  if (lock) {
-    message.warning(
-      lock.isOrdered
-        ? orderedWords(trade.slot)
-        : `${SLOT_NAMES[trade.slot]} is locked. Press L to unlock it.`,
-    );
-    return;
-  }
+  if (isHeld(trade.slot)) return;
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
   choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'swapped in its lane', (picks) =>
@@ -164,22 +157,6 @@ async function swap(trade: Trade) {
   focused.value = trade;
   await nextTick();
   performance.measure('swap', 'swap-start');
-}
-const orderedWords = (slot: Slot) =>
-  `${SLOT_NAMES[slot]} is ordered. Say under Shopping day that it is cancelled, sent back or sold: then the slot is free.`;
-function toggleLock(slot: Slot) {
-  if (lockOf(slot)?.isOrdered) {
-    message.warning(orderedWords(slot));
-    return;
-  }
-  const part = workspace.picks[slot]?.part ?? null;
-  const isLocked = lockOf(slot) !== null;
-  workspace.editBrief(`${isLocked ? 'unlock' : 'lock'} ${SLOT_NAMES[slot]}`, (brief) => ({
-    ...brief,
-    locks: isLocked
-      ? brief.locks.filter((lock) => lock.slot !== slot)
-      : [...brief.locks, { slot, part, offer: null }],
-  }));
 }
 const { ruleOut: takeOut } = useRuledOut();
 function ruleOut(trade: Trade) {

@@ -1,4 +1,4 @@
-import { basisTotal, type Cost } from '@ripe-pick/core/money';
+import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import type { CostBasis } from '@ripe-pick/core/parts';
 import { money } from './format.ts';
 
@@ -19,6 +19,13 @@ export function asideOf(cost: Cost): {
     cost.aside.reduce((total, line) => total + (line.kind === kind ? line.amount : 0), 0);
   return { kept: sum('risk'), sold: -sum('sale'), besides: sum('beside') };
 }
+
+/** What of a total is ordered already, at what it cost. */
+export const orderedIn = (cost: Cost, { offers }: PriceIndex): number =>
+  cost.lines.reduce(
+    (sum, { offer, amount }) => (offer !== null && offers.get(offer)?.ordered ? sum + amount : sum),
+    0,
+  );
 
 /** The total that a school counts, apart from its words, and everything else in one line, which may be empty. */
 export function totalsOf(

@@ -23,7 +23,7 @@ import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
 import { ordersOf } from './workspace-orders.ts';
 
-type OrderLine = Order['lines'][number];
+type KeptLine = Order['lines'][number];
 
 interface KeptBuying {
   listings: Listing;
@@ -138,7 +138,7 @@ function useSnapshots(today: Ref<string>) {
 /** Changes a line of an order, and what its claims come to, in one step. */
 const lineEdit =
   ({ edit }: Pick<ReturnType<typeof useWorkspace>, 'edit'>) =>
-  (order: string, at: number, label: string, to: (line: OrderLine) => OrderLine): void =>
+  (order: string, at: number, label: string, to: (line: KeptLine) => KeptLine): void =>
     edit(label, (state) => {
       const before = state.orders.find((each) => each.id === order)?.lines[at];
       if (!before) return state;

@@ -5,7 +5,7 @@ import {
   NOTHING_HELD,
   picksAsKept,
   picksWithOrders,
-  type Held,
+  type HeldOrders,
 } from '@ripe-pick/core/buying';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { computed, type ComputedRef, type ShallowRef } from 'vue';
@@ -14,7 +14,7 @@ import { computed, type ComputedRef, type ShallowRef } from 'vue';
 export const ordersOf = ({ id, ordersOf: of }: Candidate): string => of ?? id;
 
 /** What is held for each candidate that has orders. */
-function heldByCandidate(orders: Workspace['orders']): ReadonlyMap<string, Held> {
+function heldByCandidate(orders: Workspace['orders']): ReadonlyMap<string, HeldOrders> {
   const ids = new Set(orders.flatMap(({ candidate }) => candidate ?? []));
   return new Map([...ids].map((id) => [id, heldFor(orders, id)]));
 }
@@ -26,8 +26,8 @@ function heldByCandidate(orders: Workspace['orders']): ReadonlyMap<string, Held>
 export function useOrdered(state: ShallowRef<Workspace>, brief: ComputedRef<Brief>) {
   const orders = computed(() => state.value.orders);
   const held = computed(() => heldByCandidate(orders.value));
-  const heldOf = (candidate: Candidate): Held => held.value.get(ordersOf(candidate)) ?? NOTHING_HELD;
-  const known = new WeakMap<Candidate, { held: Held; candidate: Candidate }>();
+  const heldOf = (candidate: Candidate): HeldOrders => held.value.get(ordersOf(candidate)) ?? NOTHING_HELD;
+  const known = new WeakMap<Candidate, { held: HeldOrders; candidate: Candidate }>();
   const asTyped = computed(() => state.value.candidates);
   const candidates = computed(() =>
     asTyped.value.map((kept): Candidate => {
