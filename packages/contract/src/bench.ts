@@ -53,6 +53,7 @@ export const benchRunSchema = z.strictObject({
     profile: z.boolean(),
     clocks: z.enum(RECORD_CLOCKS),
     rayTracing: z.boolean().optional(),
+    generatedFrames: z.boolean().optional(),
     settings: z.string().trim().max(300).optional(),
   }),
   tool: z.string().trim().max(100).optional(),

@@ -95,6 +95,22 @@ describe('records as a table', () => {
     expect(problems[0].message).toContain(words);
     expect(problems[0].mend.length).toBeGreaterThan(10);
   });
+  it('reads states, settings, further figures and watts, and writes them back the same', () => {
+    const { records, problems } = read(
+      'game,processor,average,state,rt,own settings,captured with,min,max,p90,cpu watts\nnetfall,x,60,cpu raised,yes,textures low,a lens,31,99,50,88.5\n',
+    );
+    expect(problems).toEqual([]);
+    expect(records[0]).toMatchObject({
+      clocks: 'cpu-raised',
+      rayTracing: true,
+      settings: 'textures low',
+      tool: 'a lens',
+      spread: { minimum: 31, maximum: 99, percentile90: 50 },
+      watts: { cpu: 88.5, gpu: null },
+    });
+    expect(read(writeRecordsTable(records)).records).toEqual(records);
+    expect(read('game,processor,average,state\nnetfall,x,60,turbo\n').problems[0].path).toBe('row 2, clocks');
+  });
   it('takes good rows beside bad ones, and counts the rows', () => {
     const found = read(
       'game,processor,average,colour\nnetfall,x,60,red\nnetfall,x,oops,red\n\nnetfall,x,61,red\n',

@@ -46,6 +46,35 @@ describe('own passes as records', () => {
       ['d'],
     ]);
   });
+  it('keeps passes apart that were not taken alike, and puts the others’ further figures together', () => {
+    const { state } = RUN;
+    const runs: BenchRun[] = [
+      { ...RUN, spread: { minimum: 40, maximum: 120, percentile90: 80 }, watts: { cpu: 60, gpu: null } },
+      { ...RUN, id: 'b', spread: { minimum: 50, maximum: null, percentile90: null } },
+      { ...RUN, id: 'c', isWarmUp: true, watts: { cpu: 200, gpu: 200 } },
+      { ...RUN, id: 'd', state: { ...state, clocks: 'cpu-raised' } },
+      { ...RUN, id: 'e', state: { ...state, rayTracing: true } },
+      { ...RUN, id: 'f', state: { ...state, generatedFrames: true } },
+      { ...RUN, id: 'g', state: { ...state, settings: 'textures low' } },
+      { ...RUN, id: 'h', tool: 'a lens' },
+    ];
+    const records = recordsOfRuns(PARTS, [SYSTEM], runs);
+    expect(records).toHaveLength(6);
+    // By hand: (40 + 50) / 2; the others were told once; warm-ups do not count.
+    expect(records[0]).toMatchObject({
+      spread: { minimum: 45, maximum: 120, percentile90: 80 },
+      watts: { cpu: 60, gpu: null },
+    });
+    expect(records.map(({ clocks }) => clocks)[1]).toBe('cpu-raised');
+    expect(
+      records.slice(2).map((each) => [each.rayTracing, each.generatedFrames, each.settings, each.tool]),
+    ).toEqual([
+      [true, false, '', ''],
+      [false, true, '', ''],
+      [false, false, 'textures low', ''],
+      [false, false, '', 'a lens'],
+    ]);
+  });
   it('gives one record a group, trusted as own, with the memory as it ran in that state', () => {
     const [on, off] = recordsOfRuns(
       PARTS,

@@ -27,6 +27,8 @@ export interface RigState {
   readonly clocks: RecordClocks;
   /** Light traced along rays; absent: no. */
   readonly rayTracing?: boolean | undefined;
+  /** Frames made up between rendered ones were counted; absent: no. */
+  readonly generatedFrames?: boolean | undefined;
   /** Own settings beside the preset; absent: none. */
   readonly settings?: string | undefined;
 }
@@ -86,6 +88,7 @@ export function groupKey({
     state.clocks,
     // Only where they differ from what is usual, so that the names of earlier groups stay.
     ...(state.rayTracing ? ['rays'] : []),
+    ...(state.generatedFrames ? ['made'] : []),
     ...(state.settings ? [state.settings] : []),
     ...(tool ? [`by ${tool}`] : []),
   ].join('.');
@@ -181,7 +184,7 @@ export function recordsOfRuns(
         widthPx: first.widthPx,
         heightPx: first.heightPx,
         renderScale: first.renderScale,
-        generatedFrames: false,
+        generatedFrames: first.state.generatedFrames ?? false,
         cpu: machine.cpu,
         gpu: machine.gpu,
         memory: memoryOf(kit?.kind === 'memory' ? kit : null, motherboard, first.state.profile),

@@ -6,7 +6,7 @@ import { computed } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { fps, percent } from '../../shared/format/format.ts';
-import { conditionWords } from '../../shared/format/runs.ts';
+import { conditionWords, furtherWords } from '../../shared/format/runs.ts';
 import FrameTimesPicture from './FrameTimesPicture.vue';
 import type { Measured } from './use-bench.ts';
 
@@ -27,21 +27,9 @@ const toggleWarmUp = (run: BenchRunKept) =>
 const remove = (run: BenchRunKept) =>
   change(`Pass of ${names.game(run.game)} taken out`, { removeRuns: [run.id] });
 /** Further figures of the passes, where somebody told them. */
-const told = computed(() => {
-  const spread = meanSpread(props.group.runs);
-  const watts = meanWatts(props.group.runs);
-  const figure = (name: string, value: number | null | undefined, unit: string) =>
-    value === null || value === undefined ? '' : `${name} ${value.toFixed(unit === 'W' ? 0 : 1)} ${unit}`;
-  return [
-    figure('minimum', spread?.minimum, 'fps'),
-    figure('maximum', spread?.maximum, 'fps'),
-    figure('90th percentile', spread?.percentile90, 'fps'),
-    figure('processor', watts?.cpu, 'W'),
-    figure('card', watts?.gpu, 'W'),
-  ]
-    .filter(Boolean)
-    .join(', ');
-});
+const told = computed(() =>
+  furtherWords({ spread: meanSpread(props.group.runs), watts: meanWatts(props.group.runs) }),
+);
 </script>
 
 <template>

@@ -34,6 +34,7 @@ const draft = useDraft('ripe-pick-run-draft', {
   profile: true,
   clocks: 'stock' as RecordClocks,
   rayTracing: false,
+  generatedFrames: false,
   settings: '',
   tool: '',
   minimum: null as number | null,
@@ -99,6 +100,7 @@ const base = (): Omit<
       profile: draft.value.profile,
       clocks: draft.value.clocks,
       ...(draft.value.rayTracing ? { rayTracing: true } : {}),
+      ...(draft.value.generatedFrames ? { generatedFrames: true } : {}),
       ...(draft.value.settings.trim() ? { settings: draft.value.settings.trim() } : {}),
     },
     ...moreOf(draft.value),
@@ -283,11 +285,16 @@ function drop(event: DragEvent) {
     <details class="more">
       <summary>More about the pass</summary>
       <p class="quiet">
-        Passes with ray tracing or settings of their own stand apart: they are shown and never count for the
-        model.
+        Passes with ray tracing, generated frames or settings of their own stand apart: they are shown and
+        never count for the model.
       </p>
       <div class="row">
         <SwitchField label="ray tracing" :value="draft.rayTracing" @change="draft.rayTracing = $event" />
+        <SwitchField
+          label="generated frames"
+          :value="draft.generatedFrames"
+          @change="draft.generatedFrames = $event"
+        />
         <Field label="Own settings"
           ><input v-model="draft.settings" class="text" aria-label="Own settings" maxlength="300"
         /></Field>

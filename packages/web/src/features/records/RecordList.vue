@@ -12,7 +12,7 @@ import { useModel } from '../../shared/stores/model.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { fps } from '../../shared/format/format.ts';
-import { offWords, sizeWords } from '../../shared/format/runs.ts';
+import { apartWords, furtherWords, offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
 
 const catalogueStore = useCatalogue();
@@ -57,6 +57,7 @@ const rows = computed((): RecordRow[] => {
           names.game(record.game),
           record.preset,
           sizeWords(record.widthPx, record.heightPx),
+          apartWords(record),
           names.part(record.cpu),
           record.gpu ? names.part(record.gpu) : 'own graphics',
           record.source.name,
@@ -177,6 +178,8 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
                     : ''
                 }}</span
               >
+              <b v-if="apartWords(record)" class="apart">{{ apartWords(record) }}</b>
+              <span v-if="furtherWords(record)" class="quiet under">{{ furtherWords(record) }}</span>
             </th>
             <td>
               {{ names.part(record.cpu)
@@ -247,6 +250,10 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 </template>
 
 <style scoped>
+.apart {
+  display: block;
+  font-size: 12px;
+}
 .list {
   display: grid;
   grid-template-columns: minmax(0, 1fr);

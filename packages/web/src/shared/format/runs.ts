@@ -1,5 +1,5 @@
 import type { BenchRunKept } from '@ripe-pick/contract';
-import type { RecordClocks } from '@ripe-pick/core/parts';
+import type { BenchRecord, RecordClocks } from '@ripe-pick/core/parts';
 
 /** Sizes of pictures that charts are made at, for choosing. */
 export const SIZES = [
@@ -47,6 +47,7 @@ export function conditionWords(
     run.state.profile ? '' : 'profile off',
     CLOCK_WORDS[run.state.clocks],
     run.state.rayTracing ? 'ray tracing' : '',
+    run.state.generatedFrames ? 'generated frames counted' : '',
     run.state.settings ?? '',
     run.tool ? `captured with ${run.tool}` : '',
   ]
@@ -58,4 +59,37 @@ export function conditionWords(
 export function offWords(ratio: number): string {
   const share = Math.round((ratio - 1) * 1000) / 10;
   return share === 0 ? '±0 %' : `${share > 0 ? '+' : '−'}${Math.abs(share).toFixed(1)} %`;
+}
+
+/** What sets a benchmark apart beside preset and size: clocks, ray tracing, generated frames, its own settings, the capture tool. */
+export const apartWords = ({
+  clocks,
+  rayTracing,
+  generatedFrames,
+  settings,
+  tool,
+}: Pick<BenchRecord, 'clocks' | 'rayTracing' | 'generatedFrames' | 'settings' | 'tool'>): string =>
+  [
+    CLOCK_WORDS[clocks],
+    rayTracing ? 'ray tracing' : '',
+    generatedFrames ? 'generated frames counted' : '',
+    settings,
+    tool ? `captured with ${tool}` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** Further figures of a benchmark, where they are told: minimum, maximum, 90th percentile, watts. */
+export function furtherWords({ spread, watts }: Pick<BenchRecord, 'spread' | 'watts'>): string {
+  const figure = (name: string, value: number | null | undefined, unit: 'fps' | 'W') =>
+    value === null || value === undefined ? '' : `${name} ${value.toFixed(unit === 'W' ? 0 : 1)} ${unit}`;
+  return [
+    figure('minimum', spread?.minimum, 'fps'),
+    figure('maximum', spread?.maximum, 'fps'),
+    figure('90th percentile', spread?.percentile90, 'fps'),
+    figure('processor', watts?.cpu, 'W'),
+    figure('card', watts?.gpu, 'W'),
+  ]
+    .filter(Boolean)
+    .join(', ');
 }
