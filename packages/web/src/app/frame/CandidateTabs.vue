@@ -50,7 +50,7 @@ function act(id: string, key: string) {
   const candidate = workspace.candidates.find((each) => each.id === id);
   if (!candidate) return;
   if (key === 'duplicate')
-    workspace.addCandidate(`${candidate.name}, copy`, candidate.picks as Picks, candidate);
+    workspace.addCandidate(`${candidate.name}, copy`, candidate.picks as Picks, { ...candidate, like: id });
   if (key === 'hand-on') handed.value = id;
   if (key === 'resale') sold.value = id;
   if (key === 'story') told.value = id;
@@ -103,7 +103,7 @@ offerCommands(() => [
   })),
 ]);
 function addEmpty() {
-  workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {});
+  workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {}, { like: null });
 }
 function rename() {
   if (renaming.value && draft.value.trim()) workspace.renameCandidate(renaming.value, draft.value.trim());

@@ -190,6 +190,7 @@ export function useListAudit() {
       const picks: Partial<Record<Slot, Pick>> = {};
       for (const line of version.lines) picks[line.slot] = { part: line.part, offer: line.offer };
       choose.keep(name, `a list found elsewhere, at its prices of ${on}`, picks as Picks, {
+        like: null,
         also: (state) => ({ ...state, versions: [...state.versions, version] }),
       });
       return null;

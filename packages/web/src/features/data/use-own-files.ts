@@ -56,7 +56,10 @@ export function useOwnFiles() {
         await briefSwitch.add(file.workspace);
         return `Brought in and opened: the brief “${workspace.brief.name}”.`;
       case 'build':
-        choose.keep(file.name, 'brought in from a file', file.picks, { path: file.path });
+        choose.keep(file.name, 'brought in from a file', file.picks, {
+          like: null,
+          path: file.path,
+        });
         return `Brought in: the candidate “${file.name}”.`;
     }
   }

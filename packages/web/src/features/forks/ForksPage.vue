@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMessage } from 'naive-ui';
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
 import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -18,6 +19,7 @@ const choose = useChoose();
 const names = useNames();
 const solver = useSolver();
 const workspace = useWorkspace();
+const message = useMessage();
 const TOLD = ['cpu', 'motherboard', 'memory', 'gpu'] as const;
 
 const forks = shallowRef<readonly SolvedFork[]>([]);
@@ -78,6 +80,12 @@ function keep(fork: SolvedFork, n: number) {
   if (!branch.answer) return;
   const name = branchName(fork.code, branch.code);
   choose.keep(name, `proved best: ${FORK_NAMES[fork.code].toLowerCase()}, ${name}`, branch.answer.picks);
+  // Rates of a candidate are those of the brief, not of the way that it came from.
+  const isRaised = workspace.brief.play.clocks.cpu === 'raised';
+  if (fork.code === 'clocks' && (branch.code === 'raised') !== isRaised)
+    message.info(
+      `${name} is kept. Its rates stand ${isRaised ? 'raised' : 'as shipped'}, as the brief counts them (Processor clocks that count).`,
+    );
 }
 const unit = computed(() => objectiveUnit(workspace.brief.play.objective));
 const measure = computed(() =>

@@ -70,6 +70,8 @@ function sightEdits(edit: Edit, nameOf: (id: string) => string) {
 
 /** What a new candidate comes with. */
 export interface CandidateFrom {
+  /** Of which candidate it is another idea, whose orders it shares; null: of none. Absent: of the active one. */
+  readonly like?: string | null;
   /** What else its coming changes, in the same step. */
   readonly also?: (workspace: Workspace) => Workspace;
   readonly decisions?: readonly Decision[];
@@ -82,7 +84,7 @@ export function candidateEdits(
   state: ShallowRef<Workspace>,
   edit: Edit,
   failure: Ref<string | null>,
-  asKept: (picks: Picks, kept: Picks) => Picks,
+  asKept: (picks: Picks, candidate: Candidate | undefined) => Picks,
 ) {
   const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
   const editCandidate = (label: string, id: string, change: (candidate: Candidate) => Candidate) =>
@@ -96,7 +98,7 @@ export function candidateEdits(
     editPicks: (label: string, change: (picks: Picks) => Picks, decisions: readonly Decision[] = []) =>
       editCandidate(label, state.value.active, (candidate) => ({
         ...candidate,
-        picks: asKept(change(candidate.picks as Picks), candidate.picks as Picks) as Candidate['picks'],
+        picks: asKept(change(candidate.picks as Picks), candidate) as Candidate['picks'],
         decisions: withDecisions(candidate.decisions, decisions),
       })),
     /** The id of the new candidate; of the active one where no more are kept. */
@@ -106,15 +108,16 @@ export function candidateEdits(
         return state.value.active;
       }
       const id = freshId(state.value);
-      const around = state.value.candidates.find((each) => each.id === state.value.active);
+      const { like = state.value.active } = from;
+      const around = state.value.candidates.find((each) => each.id === like);
       const fresh: Candidate = {
         ...freshCandidate(id, name.slice(0, 200)),
-        // Another idea of what the active candidate is: what is ordered for that is there for this one too.
+        // Another idea of the same machine: what is ordered for that is there for this one too.
         ordersOf:
           around && state.value.orders.some((order) => order.candidate === ordersOf(around))
             ? ordersOf(around)
             : null,
-        picks: asKept(picks, (around?.picks ?? {}) as Picks) as Candidate['picks'],
+        picks: asKept(picks, around) as Candidate['picks'],
         note: from.note ?? '',
         decisions: [...(from.decisions ?? [])],
         path: [...(from.path ?? [])],

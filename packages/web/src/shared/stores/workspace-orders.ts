@@ -56,7 +56,8 @@ export function useOrdered(state: ShallowRef<Workspace>, brief: ComputedRef<Brie
     held: heldNow,
     heldOf,
     brief: computed(() => briefWithOrders(brief.value, heldNow.value)),
-    /** Picks of the active candidate's orders as they are kept with it. */
-    asKept: (picks: Picks, kept: Picks): Picks => picksAsKept(picks, kept, heldNow.value),
+    /** Picks as they are kept with a candidate, whose orders they may show; of none, those of the active one. */
+    asKept: (picks: Picks, candidate: Candidate | undefined): Picks =>
+      picksAsKept(picks, (candidate?.picks ?? {}) as Picks, candidate ? heldOf(candidate) : heldNow.value),
   };
 }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { buyingSchema, type Workspace } from '@ripe-pick/contract';
+import { buyingSchema, orderSchema, type Workspace } from '@ripe-pick/contract';
 import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { useWorkspace } from './workspace.ts';
@@ -186,6 +186,35 @@ describe('the workspace', () => {
     expect(workspace.candidates[0].picks.gpu?.part).toBe('y');
     expect(workspace.candidates[1].picks.gpu).toBeUndefined();
     await settled();
+  });
+  it('shares what is ordered with another idea of the same machine, and with nothing else', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    const first = workspace.active.id;
+    workspace.editPicks('pick', () => ({ cpu: { part: 'p', offer: 'shop-offer' } }));
+    workspace.edit('order', (state) => ({
+      ...state,
+      orders: [
+        orderSchema.parse({
+          ...{ id: 'o', candidate: first, shop: 'Near', placedOn: '2026-11-20', currency: 'EUR' },
+          lines: [{ slot: 'cpu', part: 'p', name: 'P', plannedMinor: 100 }],
+        }),
+      ],
+    }));
+    expect(workspace.picks.cpu).toEqual({ part: 'p', offer: 'ordered-o-0' });
+    expect(workspace.brief.locks).toMatchObject([{ slot: 'cpu', part: 'p', isOrdered: true }]);
+    // It is kept with the offer that was picked.
+    expect(workspace.state.candidates[0].picks.cpu?.offer).toBe('shop-offer');
+    workspace.addCandidate('copy', workspace.picks);
+    expect(workspace.picks.cpu?.offer).toBe('ordered-o-0');
+    expect(workspace.state.candidates[1]).toMatchObject({
+      ordersOf: first,
+      picks: { cpu: { offer: 'shop-offer' } },
+    });
+    workspace.addCandidate('another machine', {}, { like: null });
+    expect(workspace.brief.locks).toEqual([]);
+    workspace.addCandidate('another copy', {}, { like: first });
+    expect(workspace.brief.locks).toHaveLength(1);
   });
   it('has the same brief after a swap: what was prepared for it is still good', async () => {
     const workspace = useWorkspace();
