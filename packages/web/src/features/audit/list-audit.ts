@@ -1,7 +1,7 @@
 import { wrap } from 'comlink';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
-import { versionSchema, type Version } from '@ripe-pick/contract';
+import { versionSchema, type Version, type Workspace } from '@ripe-pick/contract';
 import {
   addUp,
   doubtKey,
@@ -189,10 +189,9 @@ export function useListAudit() {
       const version = kept.data;
       const picks: Partial<Record<Slot, Pick>> = {};
       for (const line of version.lines) picks[line.slot] = { part: line.part, offer: line.offer };
-      choose.keep(name, `a list found elsewhere, at its prices of ${on}`, picks as Picks, {
-        like: null,
-        also: (state) => ({ ...state, versions: [...state.versions, version] }),
-      });
+      const also = (state: Workspace) => ({ ...state, versions: [...state.versions, version] });
+      const why = `a list found elsewhere, at its prices of ${on}`;
+      choose.keep(name, why, picks as Picks, { like: null, also });
       return null;
     },
   };
