@@ -39,5 +39,14 @@ export const oneOf = <const T extends readonly [string, ...string[]]>(values: T)
 
 /** Kinds of lines of a total, as lists and comparisons give them out. */
 export const LINE_KINDS = [
-  ...(['part', 'instant', 'combo', 'gift', 'code', 'shipping', 'tax', 'lot', 'owned', 'charges'] as const),
+  'part',
+  'instant',
+  'combo',
+  'gift',
+  'code',
+  'shipping',
+  'tax',
+  'lot',
+  'owned',
+  'charges',
 ] as const;

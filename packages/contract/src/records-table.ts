@@ -183,7 +183,7 @@ class TableRow {
 }
 
 /** Null in place of figures of which none is told. */
-const allNull = <T extends object>(figures: T): T | null =>
+const figuresOrNull = <T extends object>(figures: T): T | null =>
   Object.values(figures).every((each) => each === null) ? null : figures;
 
 /** A row as a record, before its schema has looked at it. */
@@ -234,12 +234,12 @@ function draftOf(row: TableRow, find: ReturnType<typeof nameFinder>, defaults: T
       lowFps === null
         ? null
         : { fps: lowFps, percent: row.value('low_percent') ?? 1, definition: row.text('low_definition') },
-    spread: allNull({
+    spread: figuresOrNull({
       minimum: row.value('minimum'),
       maximum: row.value('maximum'),
       percentile90: row.value('percentile_90'),
     }),
-    watts: allNull({ cpu: row.value('cpu_watts'), gpu: row.value('gpu_watts') }),
+    watts: figuresOrNull({ cpu: row.value('cpu_watts'), gpu: row.value('gpu_watts') }),
     source: { name: row.text('source') ?? defaults.source, on: row.text('on') ?? defaults.on },
     trust: row.text('trust') ?? 'good',
     rig: row.text('rig'),

@@ -122,14 +122,19 @@ export function claimsAfter<Claim extends RebateClaim>(
   part: string,
   state: LineState,
 ): readonly Claim[] {
-  const isOpen = (claim: Claim) =>
-    claim.order === order &&
-    claim.part === part &&
-    ['eligible', 'bought', 'sent', 'approved'].includes(claim.state);
-  if (!claims.some(isOpen)) return claims;
-  if (state === 'cancelled') return claims.filter((claim) => !isOpen(claim));
-  if (state !== 'returned') return claims;
-  return claims.map((claim) => (isOpen(claim) ? { ...claim, state: 'missed' as const } : claim));
+  if (state !== 'cancelled' && state !== 'returned') return claims;
+  // Of two equal parts in one order each has a claim of its own: one of each deal goes with one part.
+  const gone = new Map<string, Claim>();
+  for (const claim of claims) {
+    const isOpen = ['eligible', 'bought', 'sent', 'approved'].includes(claim.state);
+    const key = `${claim.deal}|${claim.kind}`;
+    if (claim.order === order && claim.part === part && isOpen && !gone.has(key)) gone.set(key, claim);
+  }
+  if (gone.size === 0) return claims;
+  const isGone = (claim: Claim) => [...gone.values()].includes(claim);
+  return state === 'cancelled'
+    ? claims.filter((claim) => !isGone(claim))
+    : claims.map((claim) => (isGone(claim) ? { ...claim, state: 'missed' as const } : claim));
 }
 
 /** A brief with what this household has claimed and learnt from it. The same brief while there are no slips. */

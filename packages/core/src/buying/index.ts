@@ -18,6 +18,7 @@ export {
   heldFor,
   lostOn,
   orderNotes,
+  ordersOf,
   NOTHING_HELD,
   picksAsKept,
   picksWithOrders,
@@ -27,3 +28,4 @@ export {
 } from './ordered.ts';
 export { foundOfferId, withFoundLists } from './found-lists.ts';
 export { reprice, versionLines, type Repriced } from './versions.ts';
+export { typedLines } from './typed-order.ts';

@@ -11,6 +11,7 @@ import {
   orderNotes,
   picksAsKept,
   picksWithOrders,
+  typedLines,
   withOrders,
 } from './index.ts';
 import type { LineState, OrderLine, RebateClaim, ShopOrder } from './types.ts';
@@ -161,5 +162,28 @@ describe('claims of what is ordered', () => {
     expect(claimsAfter([claim], 'a', gpu, 'returned')[0].state).toBe('missed');
     expect(claimsAfter([claim], 'a', gpu, 'dead')).toEqual([claim]);
     expect(claimsAfter([claim], 'b', gpu, 'cancelled')).toEqual([claim]);
+    // Of two equal parts one went back: the other's claim stands.
+    const twins = [claim, { ...claim, id: 'y' }];
+    expect(claimsAfter(twins, 'a', gpu, 'returned').map(({ state }) => state)).toEqual(['missed', 'bought']);
+    expect(claimsAfter(twins, 'a', gpu, 'cancelled')).toHaveLength(1);
+  });
+});
+
+describe('an order that is typed in', () => {
+  it('puts two drives into both places, and keeps a third as paid without a place', () => {
+    const drive = CATALOGUE.parts.find((part) => part.kind === 'storage');
+    if (!drive) throw new Error('the fixtures have a drive');
+    const lines = typedLines(
+      [1, 2, 3].map((minor) => ({ part: drive, minor: minor * 1000 })),
+      { shipping: 400, off: 250 },
+    );
+    expect(lines.map(({ slot, name, paidMinor }) => [slot, name.split(' ')[0], paidMinor])).toEqual([
+      ['storage', drive.brand, 1000],
+      ['secondaryStorage', drive.brand, 2000],
+      [null, drive.brand, 3000],
+      [null, 'Shipping', 400],
+      [null, 'Discount', -250],
+    ]);
+    expect(typedLines([{ part: drive, minor: 1 }], { shipping: 0, off: 0 })).toHaveLength(1);
   });
 });

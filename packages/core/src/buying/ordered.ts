@@ -36,6 +36,15 @@ function heldIn(order: ShopOrder): HeldPart[] {
   );
 }
 
+/** The candidate whose orders fix a candidate's build: its own, or that of which it is another idea. */
+export const ordersOf = ({
+  id,
+  ordersOf: of,
+}: {
+  readonly id: string;
+  readonly ordersOf: string | null;
+}): string => of ?? id;
+
 /** What is ordered for a candidate and not given back; nothing when there is no such order. */
 export function heldFor(orders: readonly ShopOrder[], candidate: string): HeldOrders {
   const all = orders

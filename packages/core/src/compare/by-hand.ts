@@ -1,6 +1,6 @@
 import { SLOTS, type Brief, type Slot } from '../parts/index.ts';
 import type { Summary } from '../swaps/index.ts';
-import { buildNoise } from './noise.ts';
+import { buildNoise, type BuildNoise } from './noise.ts';
 
 /** What builders work out by hand. Money in minor units of the brief's currency, with fractions; null: not known. */
 interface ByHand {
@@ -24,8 +24,8 @@ interface ByHand {
     readonly geometric: number;
     readonly harmonic: number;
   } | null;
-  /** At full load, by the sheets; null while no part states it. */
-  readonly noiseDb: number | null;
+  /** At full load, by the sheets. */
+  readonly noise: BuildNoise;
   /** From the wall in a month, at most. */
   readonly kwhMonth: number | null;
   readonly monthlyMinor: number | null;
@@ -76,7 +76,7 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
       return share === null ? [] : [{ slot, share }];
     }),
     means: rates.status === 'known' ? meansOf(rates.games.map(({ average }) => average)) : null,
-    noiseDb: buildNoise(set).total,
+    noise: buildNoise(set),
     loadShare: working?.share ?? null,
     bestLoadShare: working ? bestShare(working.curve) : null,
     kwhMonth: working?.wallWatts === null || !working ? null : (working.wallWatts * hours) / 1000,

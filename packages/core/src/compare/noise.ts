@@ -1,7 +1,7 @@
 import type { PartSet } from '../parts/index.ts';
 
 /** Where the noise of a build comes from, and what it comes to. Levels in dB(A) as the sheets state them. */
-interface BuildNoise {
+export interface BuildNoise {
   /** The levels added; null while no part states one. */
   readonly total: number | null;
   readonly sources: readonly { readonly what: 'cooler' | 'gpu' | 'psu' | 'case'; readonly db: number }[];

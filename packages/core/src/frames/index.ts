@@ -38,9 +38,9 @@ export {
   type RatesResult,
 } from './rates.ts';
 export { comparerFor, type GameComparison } from './compare.ts';
-export { countedTuning, countShipped, countTuned, isTuned, withTuned } from './tuned.ts';
+export { countedTuning, countShipped, countTuned, isTuned, catalogueAsRun } from './tuned.ts';
 export { assumedState, canRun, stateEffectOf } from './states.ts';
-export { jobFloor, jobFloors } from './jobs.ts';
+export { jobFloor, jobFloors, uplinkMbps } from './jobs.ts';
 export { onScreen, sideScreens, type SideScreen } from './screens.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';

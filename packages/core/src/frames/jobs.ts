@@ -63,6 +63,12 @@ export const jobFloor = (job: SideJob): JobFloor => ({
   ...('encoder' in job && job.encoder === 'cpu' ? { cores: ENCODING_CORES } : {}),
 });
 
+/** Room above a stream's bit rate that its line should have. Chosen. */
+const UPLINK_ROOM = 1.25;
+/** The line that a stream needs to be sent, in whole Mbit/s; null for what is not sent. */
+export const uplinkMbps = (job: SideJob): number | null =>
+  job.kind === 'stream' ? Math.ceil(job.mbps * UPLINK_ROOM) : null;
+
 /** What all side jobs ask for at least; they are not done at once. Zeros without any. */
 export const jobFloors = (jobs: readonly SideJob[]): JobFloor =>
   jobs.map(jobFloor).reduce(

@@ -122,7 +122,7 @@ function tunedParts(
 const known = new WeakMap<Catalogue, { readonly key: string; readonly tuned: Catalogue }>();
 
 /** A catalogue in which parts run as a brief counts them. Once only: one that was changed so before is given back. */
-export function withTuned(catalogue: Catalogue, brief: RunsAs): Catalogue {
+export function catalogueAsRun(catalogue: Catalogue, brief: RunsAs): Catalogue {
   const { frameModel: model } = catalogue;
   const { clocks } = brief.play;
   const isShipped = clocks.cpu === 'shipped' && clocks.gpu === 'shipped';

@@ -1,6 +1,6 @@
 import { assume, type Assumed } from '../assumptions/index.ts';
 import { ruleContext, type RuleContext } from '../compatibility/index.ts';
-import { indexModel, scorerFor, withTuned, type ModelIndex } from '../frames/index.ts';
+import { indexModel, scorerFor, catalogueAsRun, type ModelIndex } from '../frames/index.ts';
 import { priceIndexOf, type PriceIndex } from '../money/index.ts';
 import type { Brief, Catalogue, PartSet } from '../parts/index.ts';
 
@@ -39,7 +39,7 @@ function withKnownOrders(brief: Brief, { parts }: Catalogue): Brief {
 export function openSession(stated: Catalogue, asked: Brief): Session {
   const brief = withKnownOrders(asked, stated);
   const { catalogue: filled, byPart } = assume(stated, brief.whereToBuy.assume);
-  const catalogue = withTuned(filled, brief);
+  const catalogue = catalogueAsRun(filled, brief);
   let priceIndex: PriceIndex | undefined;
   let rules: RuleContext | undefined;
   let rates: ModelIndex | undefined;

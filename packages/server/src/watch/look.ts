@@ -13,6 +13,7 @@ import {
   briefWithOrders,
   heldFor,
   NOTHING_HELD,
+  ordersOf,
   picksWithOrders,
   withFoundLists,
   withHousehold,
@@ -142,7 +143,7 @@ async function judgedNow(store: Store, today: number, histories: ReadHistories):
 
 /** What is ordered for a candidate, or for that of which it is another idea. */
 const heldOf = ({ orders }: Workspace, candidate: Candidate | undefined): HeldOrders =>
-  candidate ? heldFor(orders, candidate.ordersOf ?? candidate.id) : NOTHING_HELD;
+  candidate ? heldFor(orders, ordersOf(candidate)) : NOTHING_HELD;
 
 /** Candidates that are not put away, at what their orders cost. */
 const shownOf = (workspace: Workspace) =>

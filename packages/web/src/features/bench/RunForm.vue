@@ -8,10 +8,10 @@ import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
-import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
+import TextField from '../../shared/ui/TextField.vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -295,12 +295,13 @@ function drop(event: DragEvent) {
           :value="draft.generatedFrames"
           @change="draft.generatedFrames = $event"
         />
-        <Field label="Own settings"
-          ><input v-model="draft.settings" class="text" aria-label="Own settings" maxlength="300"
-        /></Field>
-        <Field label="Captured with"
-          ><input v-model="draft.tool" class="text" aria-label="Captured with" maxlength="100"
-        /></Field>
+        <TextField
+          label="Own settings"
+          maxlength="300"
+          :value="draft.settings"
+          @change="draft.settings = $event"
+        />
+        <TextField label="Captured with" maxlength="100" :value="draft.tool" @change="draft.tool = $event" />
         <NumberField
           v-for="[key, label, suffix] in MORE"
           :key="key"
@@ -353,16 +354,6 @@ form :deep(.switch) {
 summary {
   cursor: pointer;
   min-height: 24px;
-}
-.text {
-  width: 100%;
-  height: 32px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field, var(--sheet));
-  border: 1px solid var(--line-strong);
-  border-radius: 6px;
 }
 .or {
   padding-bottom: 5px;

@@ -1,6 +1,6 @@
 import type { BenchKept } from '@ripe-pick/contract';
 import { settingsFor, toldCauses, type ToldCause } from '@ripe-pick/core/bring-up';
-import { withTuned } from '@ripe-pick/core/frames';
+import { catalogueAsRun } from '@ripe-pick/core/frames';
 import { partSetOf, type Catalogue, type Picks } from '@ripe-pick/core/parts';
 import { isMachineOf, tunedPartsOf } from '@ripe-pick/core/tuning';
 import { computed, type ComputedRef } from 'vue';
@@ -37,7 +37,7 @@ export function useBuildStory(
     const running = { tuned, owned: tuned.map(({ part }) => part), play: { clocks: SHIPPED } };
     return {
       told: start ? toldCauses(settingsFor(set, workspace.brief), start.settings, start.cured) : [],
-      tuned: tuned.length > 0 ? withTuned(catalogue, running) : null,
+      tuned: tuned.length > 0 ? catalogueAsRun(catalogue, running) : null,
     };
   });
 }

@@ -9,7 +9,7 @@ import {
 } from '@ripe-pick/core/bench';
 import type { ToldCause } from '@ripe-pick/core/bring-up';
 import { changedPart, predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
-import { INTERVAL_SHARE, intervalAround, withTuned, type Interval } from '@ripe-pick/core/frames';
+import { INTERVAL_SHARE, intervalAround, catalogueAsRun, type Interval } from '@ripe-pick/core/frames';
 import type { Catalogue, Part, RecordClocks } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { computed } from 'vue';
@@ -60,7 +60,7 @@ function measuredWith(shipped: Catalogue, tuned: Catalogue | null, system: KeptR
   ]);
   /** The model of parts in the state of a pass: by records of it, or as assumed. */
   const modelFor = (clocks: RecordClocks) => {
-    const model = known.get(clocks) ?? withModel(withTuned(shipped, runningWith(clocks)));
+    const model = known.get(clocks) ?? withModel(catalogueAsRun(shipped, runningWith(clocks)));
     known.set(clocks, model);
     return model;
   };

@@ -3,8 +3,8 @@ import { Trash2 } from '@lucide/vue';
 import { minorPlaces } from '@ripe-pick/core';
 import { computed, nextTick, ref } from 'vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
+import TextField from '../../shared/ui/TextField.vue';
 
 /** What is bought from the same sum and is no part of the build: a screen, a second fan, cables, film, lights. */
 const workspace = useWorkspace();
@@ -34,27 +34,20 @@ async function add() {
   const free = USUAL.find((name) => !money.value.besides.some((each) => each.name === name)) ?? 'More';
   set('add what comes beside the parts', [...money.value.besides, { name: free, priceMinor: 0 }]);
   await nextTick();
-  root.value?.querySelectorAll<HTMLInputElement>('.what')[money.value.besides.length - 1]?.select();
+  root.value?.querySelectorAll<HTMLInputElement>('input[list]')[money.value.besides.length - 1]?.select();
 }
 </script>
 
 <template>
   <div ref="root" class="besides">
     <div v-for="(each, n) in money.besides" :key="n" class="row">
-      <Field label="Also from the same sum">
-        <input
-          class="what"
-          :aria-label="`What comes beside the parts, ${n + 1}`"
-          :value="each.name"
-          maxlength="200"
-          list="besides-usual"
-          @change="
-            change(n, 'name what comes beside the parts', {
-              name: ($event.target as HTMLInputElement).value.trim() || each.name,
-            })
-          "
-        />
-      </Field>
+      <TextField
+        label="Also from the same sum"
+        :aria="`What comes beside the parts, ${n + 1}`"
+        :value="each.name"
+        list="besides-usual"
+        @change="(name) => change(n, 'name what comes beside the parts', { name: name.trim() || each.name })"
+      />
       <NumberField
         label="Price"
         :aria="`Price of ${each.name}`"
@@ -107,15 +100,5 @@ async function add() {
 }
 .add {
   justify-self: start;
-}
-input {
-  width: 100%;
-  height: 34px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field, var(--sheet));
-  border: 1px solid var(--line-strong);
-  border-radius: 6px;
 }
 </style>

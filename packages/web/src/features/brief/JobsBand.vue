@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NSelect } from 'naive-ui';
 import { Trash2 } from '@lucide/vue';
-import { jobFloor } from '@ripe-pick/core/frames';
+import { jobFloor, uplinkMbps } from '@ripe-pick/core/frames';
 import type { SideJob } from '@ripe-pick/core/parts';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
@@ -52,7 +52,8 @@ const change = (at: number, job: SideJob) =>
 /** What a job asks for, in words. */
 function asks(job: SideJob): string {
   const { cores, memoryGb } = jobFloor(job);
-  const upload = job.kind === 'stream' ? `, and a line that sends ${Math.ceil(job.mbps * 1.25)} Mbit/s` : '';
+  const uplink = uplinkMbps(job);
+  const upload = uplink === null ? '' : `, and a line that sends ${uplink} Mbit/s`;
   return `at least ${cores} cores and ${memoryGb} GB of memory${upload}`;
 }
 const resized = <Job extends Extract<SideJob, { readonly encoder: unknown }>>(

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { ordersOf } from '@ripe-pick/core/buying';
+import type { Order } from '@ripe-pick/contract';
 import { deadPart, type Substitute } from '@ripe-pick/core/bring-up';
 import { fullName, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { withPick } from '@ripe-pick/core/swaps';
@@ -6,16 +8,13 @@ import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
 import { money } from '../../shared/format/format.ts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { ordersOf } from '../../shared/stores/workspace-orders.ts';
 import Substitutes from '../../shared/ui/Substitutes.vue';
 
 /** What can take a dead part's place, from today's offers; and until when the dead one can go back. */
 const props = defineProps<{ place: Slot }>();
 const bench = useBench();
-const buying = useBuying();
 const choose = useChoose();
 const workspace = useWorkspace();
 const found = computed(() =>
@@ -39,19 +38,24 @@ const claims = computed(() =>
       ['bought', 'sent', 'approved'].includes(state),
   ),
 );
-/** The order's line becomes a dead one, and the candidate takes the other part. */
+/** The order's line becomes a dead one, and the candidate takes the other part: one step. */
 function take({ part, offer }: Substitute) {
   const dead = found.value;
   if (!dead) return;
-  if (dead.bought)
-    buying.patch('orders', dead.bought.order, `${fullName(dead.part)} is dead`, (order) => ({
-      ...order,
-      lines: order.lines.map((line) =>
-        line.part === dead.part.id && line.state !== 'returned' ? { ...line, state: 'dead' } : line,
+  const isDead = (line: Order['lines'][number]) =>
+    line.part === dead.part.id && (line.state === 'ordered' || line.state === 'arrived');
+  choose.pick(
+    `take ${fullName(part)} for a dead part`,
+    `${fullName(dead.part)} was dead`,
+    (picks) => withPick(picks, props.place, { part: part.id, offer: offer.id }),
+    (workspace) => ({
+      ...workspace,
+      orders: workspace.orders.map((order) =>
+        order.id === dead.bought?.order
+          ? { ...order, lines: order.lines.map((line) => (isDead(line) ? { ...line, state: 'dead' } : line)) }
+          : order,
       ),
-    }));
-  choose.pick(`take ${fullName(part)} for a dead part`, `${fullName(dead.part)} was dead`, (picks) =>
-    withPick(picks, props.place, { part: part.id, offer: offer.id }),
+    }),
   );
 }
 </script>

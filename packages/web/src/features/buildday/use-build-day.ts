@@ -1,3 +1,4 @@
+import { ordersOf } from '@ripe-pick/core/buying';
 import type { Assembly, BuildLogFile } from '@ripe-pick/contract';
 import {
   assemblyInputOf,
@@ -25,7 +26,6 @@ import { computed, type ComputedRef } from 'vue';
 import { tuningId } from '../../shared/stores/tuning-id.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { ordersOf } from '../../shared/stores/workspace-orders.ts';
 
 type StepState = Assembly['steps'][number];
 

@@ -243,7 +243,11 @@ class Table {
     add(
       'noise',
       'Noise at full load, by the sheets',
-      of(({ noiseDb }) => (noiseDb === null ? null : `${noiseDb.toFixed(0)} dB`)),
+      of(({ noise: { total, silent } }) =>
+        total === null
+          ? null
+          : `${silent.length > 0 ? 'at least ' : ''}${total.toFixed(0)} dB${silent.length > 0 ? `, ${silent.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(' and ')} not stated` : ''}`,
+      ),
     );
   }
 

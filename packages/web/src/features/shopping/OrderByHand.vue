@@ -1,17 +1,16 @@
 <script setup lang="ts">
 import { NButton, NSelect } from 'naive-ui';
-import type { Order } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
-import { slotsFor, type Slot } from '@ripe-pick/core/parts';
+import { ordersOf, typedLines } from '@ripe-pick/core/buying';
 import { computed, nextTick, ref } from 'vue';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { ordersOf } from '../../shared/stores/workspace-orders.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import Field from '../../shared/ui/Field.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
+import TextField from '../../shared/ui/TextField.vue';
 
 /** An order that was placed without the app: what was bought where, for how much. */
 const emit = defineEmits<{ close: [] }>();
@@ -43,27 +42,15 @@ const fault = computed((): string => {
   return '';
 });
 const isTried = ref(false);
+const root = ref<HTMLElement | null>(null);
 
-/** Each part in the first slot of its kind that no earlier line has taken. */
-function slotFor(part: string, taken: Set<Slot>): Slot | null {
-  const kind = names.parts.get(part)?.kind;
-  const free = kind ? slotsFor(kind).find((slot) => !taken.has(slot)) : undefined;
-  if (free) taken.add(free);
-  return free ?? null;
-}
-const charge = (name: string, plannedMinor: number): Order['lines'][number][] =>
-  plannedMinor === 0 ? [] : [line(name, plannedMinor, null, null)];
-const line = (name: string, plannedMinor: number, slot: Slot | null, part: string | null) => ({
-  ...{ slot, part, name, plannedMinor, paidMinor: plannedMinor, backMinor: null, reserveMinor: 0 },
-  ...{ state: 'ordered' as const, arrivedOn: null, returnBy: null, warrantyUntil: null, serial: '' },
-});
 function keep() {
   isTried.value = true;
   if (fault.value) return;
-  const taken = new Set<Slot>();
-  const parts = typed.value.map(({ part, price }) =>
-    line(names.part(part ?? ''), minor(price), slotFor(part ?? '', taken), part),
-  );
+  const parts = typed.value.flatMap(({ part, price }) => {
+    const known = names.parts.get(part ?? '');
+    return known ? [{ part: known, minor: minor(price) }] : [];
+  });
   buying.add('orders', `type in an order at ${shop.value.trim()}`, {
     candidate: ordersOf(workspace.active),
     shop: shop.value.trim(),
@@ -72,11 +59,7 @@ function keep() {
     expectedOn: expectedOn.value,
     currency: currency.value,
     codes: [],
-    lines: [
-      ...parts,
-      ...charge('Shipping', minor(shipping.value)),
-      ...charge('Discount', -minor(discount.value)),
-    ],
+    lines: [...typedLines(parts, { shipping: minor(shipping.value), off: minor(discount.value) })],
     receipts: [],
     note: '',
   });
@@ -85,7 +68,7 @@ function keep() {
 async function another() {
   lines.value.push({ part: null, price: null });
   await nextTick();
-  document.querySelector<HTMLElement>('.by-hand .row:last-of-type input')?.focus();
+  root.value?.querySelector<HTMLElement>('.row:last-of-type input')?.focus();
 }
 const slotWordsOf = (part: string | null) => {
   const kind = part === null ? undefined : names.parts.get(part)?.kind;
@@ -94,19 +77,17 @@ const slotWordsOf = (part: string | null) => {
 </script>
 
 <template>
-  <form class="by-hand" aria-label="An order typed in" @submit.prevent="keep">
+  <form ref="root" class="by-hand" aria-label="An order typed in" @submit.prevent="keep">
     <p class="quiet">
       For {{ workspace.active.name }}. Its parts and their money are fixed from then on. Parts that are not in
       the list yet are added under <RouterLink to="/parts">Parts</RouterLink>.
     </p>
     <div class="fields">
-      <Field label="Shop or seller">
-        <input v-model="shop" aria-label="Shop or seller" maxlength="200" list="order-shops" />
-        <datalist id="order-shops">
-          <option v-for="each in names.shopOptions" :key="each.value" :value="each.label"></option>
-        </datalist>
-      </Field>
-      <Field label="Order number"><input v-model="number" aria-label="Order number" maxlength="200" /></Field>
+      <TextField label="Shop or seller" :value="shop" list="order-shops" @change="shop = $event" />
+      <datalist id="order-shops">
+        <option v-for="each in names.shopOptions" :key="each.value" :value="each.label"></option>
+      </datalist>
+      <TextField label="Order number" :value="number" @change="number = $event" />
       <DayField label="Ordered on" :value="placedOn" @change="(day) => (placedOn = day)" />
       <DayField label="Expected on" :value="expectedOn" @change="(day) => (expectedOn = day)" />
     </div>
@@ -170,19 +151,6 @@ const slotWordsOf = (part: string | null) => {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 140px;
   gap: 12px;
-}
-input {
-  width: 100%;
-  height: 34px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field, var(--sheet));
-  border: 1px solid var(--line-strong);
-  border-radius: 6px;
-}
-.row :deep(input) {
-  height: auto;
 }
 .foot {
   display: flex;

@@ -3,14 +3,13 @@ import { useMessage } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { LINE_STATES, RECEIPTS_PATH, type Order } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
-import { arrived, lineCost, lostOn } from '@ripe-pick/core/buying';
+import { arrived, lineCost, lostOn, ordersOf } from '@ripe-pick/core/buying';
 import { typedNumber } from '../../shared/format/typed-number.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { ordersOf } from '../../shared/stores/workspace-orders.ts';
 import OrderByHand from './OrderByHand.vue';
 import { money } from '../../shared/format/format.ts';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { shallowRef, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { deadPart, type Substitute } from '@ripe-pick/core/bring-up';
 import { fullName, type Slot } from '@ripe-pick/core/parts';
@@ -47,9 +47,17 @@ watch(
   },
   { immediate: true },
 );
-/** What can take the place of a part that is not to be had. */
-const inPlaceOf = (slot: Slot) =>
-  bench.session ? (deadPart(bench.session, workspace.picks, slot, [])?.substitutes ?? []) : [];
+/** Parts that are not to be had, with what can take the place of each. */
+const unavailable = computed(() => {
+  const { session } = bench;
+  const found = result.value;
+  return session && found?.status === 'unavailable'
+    ? found.slots.map((each) => ({
+        ...each,
+        substitutes: deadPart(session, workspace.picks, each.slot, [])?.substitutes ?? [],
+      }))
+    : [];
+});
 function take(slot: Slot, { part, offer }: Substitute) {
   const why = `${names.part(workspace.picks[slot]?.part ?? '')} could not be bought any more`;
   choose.pick(`take ${fullName(part)}`, why, (picks) =>
@@ -81,11 +89,11 @@ function take(slot: Slot, { part, offer }: Substitute) {
       aria-label="What cannot be bought"
     >
       <p>Some parts cannot be bought as the brief is:</p>
-      <div v-for="each in result.slots" :key="each.slot" class="gone">
+      <div v-for="each in unavailable" :key="each.slot" class="gone">
         <p>
           <b>{{ SLOT_NAMES[each.slot] }}, {{ names.part(each.part) }}:</b> {{ barrierWords(each.barriers) }}
         </p>
-        <Substitutes :substitutes="inPlaceOf(each.slot)" @take="(other) => take(each.slot, other)" />
+        <Substitutes :substitutes="each.substitutes" @take="(other) => take(each.slot, other)" />
       </div>
       <RouterLink to="/picks">Or pick another part yourself</RouterLink>
     </section>

@@ -10,7 +10,7 @@ import {
   type Version,
   type Workspace,
 } from '@ripe-pick/contract';
-import { claimsAfter, slipsFor, versionLines, type PlannedOrder } from '@ripe-pick/core/buying';
+import { claimsAfter, slipsFor, versionLines, type PlannedOrder, ordersOf } from '@ripe-pick/core/buying';
 import type { BasketAnswer } from '@ripe-pick/core/search/orders';
 import type { Cost } from '@ripe-pick/core/money';
 import type { Deal, Picks } from '@ripe-pick/core/parts';
@@ -21,7 +21,6 @@ import { useBench } from './bench.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { useWorkspace } from './workspace.ts';
-import { ordersOf } from './workspace-orders.ts';
 
 type KeptLine = Order['lines'][number];
 

@@ -45,10 +45,10 @@ export const useChoose = defineStore('choose', () => {
 
   return {
     decisionsFor,
-    /** Changes the active candidate's picks by a named step. */
-    pick(label: string, why: string, change: (picks: Picks) => Picks): void {
+    /** Changes the active candidate's picks by a named step, and what else goes with it. */
+    pick(label: string, why: string, change: (picks: Picks) => Picks, also?: CandidateFrom['also']): void {
       const after = change(workspace.picks);
-      workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why));
+      workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why), also);
     },
     /** A new candidate with picks that come from somewhere, and how it is to grow. */
     keep(name: string, why: string, picks: Picks, from: Omit<CandidateFrom, 'decisions'> = {}): string {

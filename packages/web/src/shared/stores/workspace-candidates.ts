@@ -1,3 +1,4 @@
+import { ordersOf } from '@ripe-pick/core/buying';
 import {
   MOST_CANDIDATES,
   type Candidate,
@@ -8,7 +9,6 @@ import {
 import type { Picks } from '@ripe-pick/core/parts';
 import type { Ref, ShallowRef } from 'vue';
 import { withDecisions } from './decisions.ts';
-import { ordersOf } from './workspace-orders.ts';
 
 type Edit = (label: string, change: (workspace: Workspace) => Workspace) => void;
 
@@ -79,12 +79,33 @@ export interface CandidateFrom {
   readonly path?: readonly StoredPathStep[];
 }
 
+type AsKept = (picks: Picks, candidate: Candidate | undefined) => Picks;
+
+/** A workspace whose active candidate has other picks, with the decisions behind them. */
+const withPicks = (
+  workspace: Workspace,
+  change: (picks: Picks) => Picks,
+  decisions: readonly Decision[],
+  asKept: AsKept,
+): Workspace => ({
+  ...workspace,
+  candidates: workspace.candidates.map((candidate) =>
+    candidate.id === workspace.active
+      ? {
+          ...candidate,
+          picks: asKept(change(candidate.picks as Picks), candidate) as Candidate['picks'],
+          decisions: withDecisions(candidate.decisions, decisions),
+        }
+      : candidate,
+  ),
+});
+
 /** What can be done with candidates, each by a named step. */
 export function candidateEdits(
   state: ShallowRef<Workspace>,
   edit: Edit,
   failure: Ref<string | null>,
-  asKept: (picks: Picks, candidate: Candidate | undefined) => Picks,
+  asKept: AsKept,
 ) {
   const nameOf = (id: string) => state.value.candidates.find((each) => each.id === id)?.name ?? id;
   const editCandidate = (label: string, id: string, change: (candidate: Candidate) => Candidate) =>
@@ -94,13 +115,13 @@ export function candidateEdits(
     }));
   return {
     editCandidate,
-    /** Changes the picks of the active candidate, and keeps why. */
-    editPicks: (label: string, change: (picks: Picks) => Picks, decisions: readonly Decision[] = []) =>
-      editCandidate(label, state.value.active, (candidate) => ({
-        ...candidate,
-        picks: asKept(change(candidate.picks as Picks), candidate) as Candidate['picks'],
-        decisions: withDecisions(candidate.decisions, decisions),
-      })),
+    /** Changes the picks of the active candidate, and keeps why; and what else changes with them, in the same step. */
+    editPicks: (
+      label: string,
+      change: (picks: Picks) => Picks,
+      decisions: readonly Decision[] = [],
+      also: (workspace: Workspace) => Workspace = (workspace) => workspace,
+    ) => edit(label, (workspace) => also(withPicks(workspace, change, decisions, asKept))),
     /** The id of the new candidate; of the active one where no more are kept. */
     addCandidate(name: string, picks: Picks, from: CandidateFrom = {}): string {
       if (state.value.candidates.length >= MOST_CANDIDATES) {

@@ -3,15 +3,13 @@ import {
   briefWithOrders,
   heldFor,
   NOTHING_HELD,
+  ordersOf,
   picksAsKept,
   picksWithOrders,
   type HeldOrders,
 } from '@ripe-pick/core/buying';
 import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { computed, type ComputedRef, type ShallowRef } from 'vue';
-
-/** The candidate whose orders fix a candidate's build: its own, or that of which it is another idea. */
-export const ordersOf = ({ id, ordersOf: of }: Candidate): string => of ?? id;
 
 /** What is held for each candidate that has orders. */
 function heldByCandidate(orders: Workspace['orders']): ReadonlyMap<string, HeldOrders> {
