@@ -9,6 +9,7 @@ import {
   heldFor,
   lostOn,
   orderNotes,
+  partsBought,
   picksAsKept,
   picksWithOrders,
   typedLines,
@@ -100,6 +101,12 @@ describe('what is ordered', () => {
       counted([order('a', [line('gpu', gpu, 9000, { reserveMinor: 600, state })])], [], brief);
     expect(used('ordered').cost.counted).toBe(9600);
     expect(used('arrived').cost.counted).toBe(9000);
+  });
+
+  it('counts as bought for other briefs until it is given back', () => {
+    const states: LineState[] = ['ordered', 'arrived', 'dead', 'returned', 'cancelled', 'sold'];
+    const lines = states.map((state) => line('gpu', state, 1, { state }));
+    expect(partsBought([order('a', lines)])).toEqual(['ordered', 'arrived']);
   });
 
   it('is nobody else’s: another candidate’s orders hold nothing here', () => {

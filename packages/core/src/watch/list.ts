@@ -1,5 +1,5 @@
 import { dayNumber } from '../units/index.ts';
-import { SLOTS, type Brief, type Picks, type Slot } from '../parts/index.ts';
+import { SLOTS, type Brief, type Pick, type Picks, type Slot } from '../parts/index.ts';
 import { usableOffers } from '../money/index.ts';
 import type { Session } from '../session/index.ts';
 
@@ -21,14 +21,18 @@ interface WatchOptions {
   readonly active: Picks;
   readonly others: readonly Picks[];
   readonly targets: readonly string[];
-  /** Parts that are bought already: waiting for them is no question any more. */
-  readonly bought: readonly string[];
 }
 
 /** What is watched: the picks, what other candidates have, targets, and rivals of processor and card. Each part once, picks first. */
 export function watchList({ catalogue, brief, priceIndex }: Session, wish: WatchOptions): Watched[] {
   const out = new Map<string, Watched>();
-  const settled = new Set([...brief.owned, ...wish.bought]);
+  /** What is ordered waits for no price any more, in whichever candidate. */
+  const isOrdered = ({ offer }: Pick) =>
+    offer !== null && priceIndex.offers.get(offer)?.ordered !== undefined;
+  const settled = new Set([
+    ...brief.owned,
+    ...Object.values(wish.active).flatMap((pick) => (isOrdered(pick) ? [pick.part] : [])),
+  ]);
   const add = (part: string, slot: Slot, why: WatchReason) => {
     if (!out.has(part) && !settled.has(part) && priceIndex.offersByPart.has(part))
       out.set(part, { part, slot, why });
@@ -44,7 +48,7 @@ export function watchList({ catalogue, brief, priceIndex }: Session, wish: Watch
   for (const picks of wish.others)
     for (const slot of SLOTS) {
       const pick = picks[slot];
-      if (pick) add(pick.part, slot, 'candidate');
+      if (pick && !isOrdered(pick)) add(pick.part, slot, 'candidate');
     }
   const cheapest = (part: string, slot: Slot) =>
     usableOffers(priceIndex, brief, part, slot).reduce(
@@ -57,7 +61,7 @@ export function watchList({ catalogue, brief, priceIndex }: Session, wish: Watch
     ['gpu', catalogue.frameModel.gpus],
   ] as const) {
     const pick = wish.active[slot];
-    if (!pick) continue;
+    if (!pick || isOrdered(pick)) continue;
     const at = cheapest(pick.part, slot);
     if (at === Infinity) continue;
     rates

@@ -1,5 +1,3 @@
-import { partsBought } from '../buying/index.ts';
-import type { OrderLine } from '../buying/types.ts';
 import { openSession } from '../session/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
@@ -143,23 +141,36 @@ describe('what is watched', () => {
       active: { [a.kind]: { part: a.id, offer: null } },
       others: [{ [a.kind]: { part: a.id, offer: null } }],
       targets: [a.id, b.id, 'unknown'],
-      bought: [],
     });
     expect(list[0]).toEqual({ part: a.id, slot: a.kind, why: 'pick' });
     expect(new Set(list.map((each) => each.part)).size).toBe(list.length);
     expect(list.some((each) => each.part === b.id || each.part === 'unknown')).toBe(false);
   });
-  it('has nothing that is bought already: ordered or there, and not given back', () => {
-    const line = (state: 'arrived' | 'cancelled' | 'ordered', part: string | null) =>
-      ({ part, state }) as OrderLine;
-    const orders = [{ lines: [line('ordered', a.id), line('cancelled', b.id), line('arrived', null)] }];
-    const picks = { active: { [a.kind]: { part: a.id, offer: null } }, others: [], targets: [a.id, b.id] };
-    expect(partsBought(orders)).toEqual([a.id]);
-    const list = watchList(openSession(catalogue, brief), { ...picks, bought: partsBought(orders) });
-    expect([list.some(({ part }) => part === a.id), list.some(({ part }) => part === b.id)]).toEqual([
-      false,
+  it('has nothing that is ordered, in whichever candidate, nor its rivals; a part of the same kind that is not stays', () => {
+    const ordered: Offer = {
+      ...{
+        id: 'ordered-o-0',
+        part: a.id,
+        shop: 'order-o',
+        priceMinor: 100,
+        condition: 'new',
+        inStock: false,
+      },
+      ...{ seenOn: catalogue.today, listed: { backs: [] } },
+      ordered: { state: 'ordered', arrivesOn: null, reserveMinor: 0 },
+    };
+    const session = openSession({ ...catalogue, offers: [...catalogue.offers, ordered] }, brief);
+    const picked = { [a.kind]: { part: a.id, offer: ordered.id } };
+    const has = (wish: Parameters<typeof watchList>[1], id: string) =>
+      watchList(session, wish).some(({ part }) => part === id);
+    expect(has({ active: picked, others: [], targets: [a.id] }, a.id)).toBe(false);
+    expect(has({ active: {}, others: [picked], targets: [] }, a.id)).toBe(false);
+    expect(watchList(session, { active: picked, others: [], targets: [] })).toEqual([]);
+    expect(has({ active: picked, others: [], targets: [b.id] }, b.id)).toBe(true);
+    // Wanted by another candidate that has not ordered it, it is watched.
+    expect(has({ active: {}, others: [{ [a.kind]: { part: a.id, offer: null } }], targets: [] }, a.id)).toBe(
       true,
-    ]);
+    );
   });
   it('takes offers that the brief allows, sold out ones among them, each in its own currency', () => {
     const market = priceIndexOf(catalogue, {

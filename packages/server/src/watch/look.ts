@@ -195,7 +195,6 @@ async function lookAtBrief(store: Store, household: Household, id: string): Prom
     active: shown.find((each) => each.id === workspace.active)?.picks ?? {},
     others: [...shown.map((each) => each.picks), ...(answer ? [answer.picks] : [])],
     targets: workspace.targets.map((target) => target.part),
-    bought: brief.locks.flatMap((lock) => (lock.isOrdered && lock.part !== null ? [lock.part] : [])),
   });
   const bare = {
     day: priceIndex.today,

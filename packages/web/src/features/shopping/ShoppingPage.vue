@@ -47,6 +47,12 @@ watch(
   },
   { immediate: true },
 );
+/** Whether anything of the basket is still to be bought. */
+const isToOrder = computed(
+  () =>
+    result.value?.status === 'optimal' &&
+    result.value.best.cost.orders.some(({ items }) => items.some(({ priced }) => !priced.offer.ordered)),
+);
 /** Parts that are not to be had, with what can take the place of each. */
 const unavailable = computed(() => {
   const { session } = bench;
@@ -97,9 +103,9 @@ function take(slot: Slot, { part, offer }: Substitute) {
       </div>
       <RouterLink to="/picks">Or pick another part yourself</RouterLink>
     </section>
-    <div v-else-if="result?.status === 'optimal'" class="columns">
+    <div v-else-if="result?.status === 'optimal'" class="columns" :class="{ whole: !isToOrder }">
       <BasketPanel :shopping="result" />
-      <ChangesPanel :shopping="result" />
+      <ChangesPanel v-if="isToOrder" :shopping="result" />
     </div>
     <OrderNotes />
     <OrdersPanel />
@@ -119,6 +125,9 @@ function take(slot: Slot, { part, offer }: Substitute) {
   display: grid;
   gap: 4px;
   padding: 4px 0 8px;
+}
+.columns.whole {
+  grid-template-columns: minmax(0, 1fr);
 }
 @media (max-width: 1000px) {
   .columns {

@@ -31,7 +31,6 @@ function useWatched() {
           active: workspace.picks,
           others: workspace.shown.map((each) => each.picks as Picks),
           targets: workspace.targets.map((each) => each.part),
-          bought: workspace.held.parts.map(({ part }) => part),
         })
       : [],
   );
