@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
@@ -207,6 +207,34 @@ test(
     expect([...shares].sort((a, b) => a - b)).toEqual(shares);
   },
 );
+
+test('the next screen up stands beside the brief’s own in Find the best, Picks and Stretch, the same figure in each', async ({
+  clean: page,
+}) => {
+  await open(page);
+  await page.keyboard.press('f');
+  const dialog = page.getByRole('dialog', { name: 'Find the best' });
+  await dialog.getByText('Frame rates by game and screen').click();
+  const caption = 'On the next screen up, 1440p at 144 Hz';
+  const averages = (table: Locator) => table.locator('tbody td:nth-child(2)').allInnerTexts();
+  const there = await averages(dialog.getByRole('table', { name: caption }));
+  expect(there.length).toBe(3);
+  await dialog.getByRole('button', { name: 'Take all' }).click();
+  await expect(async () =>
+    expect(await averages(page.getByRole('table', { name: caption }))).toEqual(there),
+  ).toPass();
+  await page.goto('/stretch');
+  await expect(page.getByText('all proved')).toBeVisible();
+  const rows = page
+    .getByRole('region', { name: 'Two sums' })
+    .locator('tbody')
+    .filter({ has: page.getByText(caption) })
+    .locator('tr');
+  expect(await rows.locator('td:nth-child(2)').allInnerTexts()).toEqual(there);
+  await expect(page.locator('path.there')).toBeVisible();
+  await page.getByRole('button', { name: 'At 1440p' }).click();
+  await expect(page.locator('path.there')).toBeHidden();
+});
 
 test('a frontier with nothing to show says so: no games, and a brief that no sum fits', async ({
   clean: page,

@@ -27,6 +27,32 @@ test('forks are proved side by side, one turns by the sum, and a way is kept as 
   await expect(page.locator('.tab .text').last()).not.toContainText('No card');
 });
 
+test('a way with a brief of its own is marked and held against nobody, and taken back', async ({
+  clean: page,
+}) => {
+  await page.goto('/forks');
+  const condition = page.getByRole('region', { name: 'New only, or used as well' });
+  await expect(condition.getByText(/fps ahead/)).toBeVisible();
+  await expect(page.getByText('of the ways proved')).toBeHidden();
+  await condition.getByRole('button', { name: /^Its own brief.*New only/ }).click();
+  const dialog = page.getByRole('dialog', { name: 'A brief of its own: New only' });
+  await dialog.getByLabel('Its screen').press('Enter');
+  await page.getByText('2560 × 1440', { exact: true }).click();
+  await dialog.getByLabel('Its refresh rate').fill('60');
+  await dialog.getByLabel('Its refresh rate').press('Enter');
+  const own = condition.getByRole('row', { name: /New only/ });
+  await expect(own).toContainText('its own brief: on 1440p at 60 Hz');
+  await expect(own).toContainText(/Under the brief its parts: \d+ fps, €\d+\.\d\d counted/);
+  // On a screen of 60 Hz no figure of the measure, cut at the screen, is above 60.
+  expect(Number(await own.locator('td').first().innerText())).toBeLessThanOrEqual(60);
+  await expect(condition).toContainText('they are not held against each other');
+  await expect(condition.getByRole('button', { name: /Where does it turn/ })).toBeHidden();
+  await page.getByRole('heading', { name: 'Forks' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(condition.getByText(/fps ahead/)).toBeVisible();
+  await expect(condition).not.toContainText('its own brief:');
+});
+
 test('each wish of the brief has its price, and is left out and taken back', async ({ clean: page }) => {
   await page.goto('/forks');
   await page.getByRole('button', { name: 'What do the wishes cost?' }).click();

@@ -1,5 +1,5 @@
-import { forksOf, forkTurns, solveForks, type ForkCode } from '@ripe-pick/core/compare';
-import type { Brief, Catalogue, Memory, Motherboard, Part, Picks } from '@ripe-pick/core/parts';
+import { forksOf, forkTurns, solveForks } from '@ripe-pick/core/compare';
+import type { Brief, Catalogue, ForkCode, Memory, Motherboard, Part, Picks } from '@ripe-pick/core/parts';
 import { openSession } from '@ripe-pick/core/session';
 import { finish } from '@ripe-pick/core/work';
 import { describe, expect, it } from 'vitest';
@@ -108,6 +108,16 @@ const CONDITIONS: Readonly<
   },
 };
 
+/** Every fourth household has one way on another screen, with all rebates counted. */
+const OWN = { screen: { widthPx: 2560, heightPx: 1440, refreshHz: 75 }, costBasis: 'after' } as const;
+const hasOwn = (seed: number, code: ForkCode, branch: string) =>
+  seed % 4 === 0 && `${code}:${branch}` in { 'card:with': 0, 'brand:First': 0, 'clocks:raised': 0 };
+const onOwn = ({ play, money, ...brief }: Brief): Brief => ({
+  ...brief,
+  play: { ...play, ...OWN.screen },
+  money: { ...money, costBasis: OWN.costBasis },
+});
+
 const streaming = (brief: Brief): Brief => ({
   ...brief,
   play: {
@@ -124,21 +134,41 @@ describe('forks', () => {
       const tiny = tinyCase(seed);
       const catalogue = withForks(tiny.catalogue);
       // Every third household streams as well.
-      const brief = seed % 3 === 0 ? streaming(tiny.brief) : tiny.brief;
+      const plain = seed % 3 === 0 ? streaming(tiny.brief) : tiny.brief;
+      const ways = [
+        ['card', 'with'],
+        ['brand', 'First'],
+        ['clocks', 'raised'],
+      ] as const;
+      const ownTerms = seed % 4 === 0 ? ways.map(([fork, branch]) => ({ fork, branch, ...OWN })) : [];
+      const brief = { ...plain, ownTerms };
       const session = openSession(catalogue, brief);
       const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
       // All builds of a wish are looked at once.
       const known = new Map<string, readonly BruteBuild[]>();
       const buildsOf = (wish: Brief, market: Catalogue) => {
-        const key = JSON.stringify([wish.needs, wish.whereToBuy, wish.play.jobs, market === catalogue]);
+        const key = JSON.stringify([
+          wish.needs,
+          wish.whereToBuy,
+          wish.play,
+          wish.money,
+          market === catalogue,
+        ]);
         const builds = known.get(key) ?? bruteForce(market, wish);
         known.set(key, builds);
         return builds;
       };
-      for (const { code, branches } of finish(solveForks(session)).forks) {
+      for (const { code, branches, ahead } of finish(solveForks(session)).forks) {
+        const like = branches.filter(({ own, answer }) => own === null && answer);
+        expect(ahead).toBe(
+          like.length < 2 ? null : (like[0].answer?.score ?? 0) - (like[1].answer?.score ?? 0),
+        );
         met.set(code, (met.get(code) ?? 0) + 1);
         for (const branch of branches) {
-          const wish = CONDITIONS[code].brief?.(brief, branch.code) ?? brief;
+          const way = CONDITIONS[code].brief?.(brief, branch.code) ?? brief;
+          const isOwn = hasOwn(seed, code, branch.code);
+          expect(branch.own !== null).toBe(isOwn);
+          const wish = isOwn ? onOwn(way) : way;
           const market = CONDITIONS[code].market?.(catalogue, branch.code) ?? catalogue;
           const best = buildsOf(wish, market)
             .filter(

@@ -402,6 +402,7 @@ export function tinyCase(seed: number): TinyCase {
     tuned: [],
     owned,
     locks,
+    ownTerms: [],
     planned: {
       gpu: w.chance(0.6) ? w.pick(plannedGpus) : null,
       memory: null,

@@ -1,4 +1,4 @@
-import { CLOCK_STATES, PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
+import { CLOCK_STATES, FORK_CODES, PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
@@ -14,6 +14,7 @@ const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } 
 const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
 /** Kinds of parts: the slots without the second drive’s. */
 const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
+const costBasisSchema = z.enum(['strict', 'expected', 'after']);
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 
 /** Sums that are looked ahead to; each is a day on which parts may change, and more would take too long to prove. */
@@ -126,7 +127,7 @@ export const briefSchema = z.strictObject({
       .array(z.strictObject({ name: nameSchema, priceMinor: minorSchema }))
       .max(40)
       .default([]),
-    costBasis: z.enum(['strict', 'expected', 'after']).default('strict'),
+    costBasis: costBasisSchema.default('strict'),
     claimHabits: z
       .strictObject({
         fileChance: z.number().min(0).max(1),
@@ -254,6 +255,21 @@ export const briefSchema = z.strictObject({
       isFirm: z.boolean().default(false),
     })
     .prefault({}),
+  ownTerms: z
+    .array(
+      z.strictObject({
+        fork: z.enum(FORK_CODES),
+        branch: nameSchema,
+        screen: screenSchema.nullable().default(null),
+        costBasis: costBasisSchema.nullable().default(null),
+      }),
+    )
+    .max(40)
+    .refine(
+      (terms) => new Set(terms.map(({ fork, branch }) => `${fork} ${branch}`)).size === terms.length,
+      'A way at a fork has its own terms once.',
+    )
+    .default([]),
   growth: growthSchema.prefault({}),
   excluded: z
     .array(z.strictObject({ part: idSchema, reason: z.string().max(500).default('') }))

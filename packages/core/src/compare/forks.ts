@@ -1,28 +1,30 @@
 import {
   type Brief,
   type ClockState,
+  type ForkCode,
+  type OwnTerms,
   type Cpu,
   type Motherboard,
   type Memory,
   type Part,
+  type Screen,
   type Slot,
   type Drive,
 } from '../parts/index.ts';
-import type { RatesResult } from '../frames/index.ts';
+import { onScreen, type RatesResult } from '../frames/index.ts';
 import { prepare, type Answer } from '../search/index.ts';
 import { openSession, type Session } from '../session/index.ts';
-import { summaryFor } from '../swaps/index.ts';
+import { summaryFor, type Summary } from '../swaps/index.ts';
 import { partOf, type Work } from '../work/index.ts';
 import { changedSlots } from './best-set.ts';
-
-/** A choice that builders argue about. */
-export type ForkCode = 'card' | 'memory' | 'brand' | 'condition' | 'drives' | 'clocks' | 'jobs';
 
 /** One way at a fork: the brief with its condition, which a search proves the best of. */
 interface ForkBranch {
   /** `with`, `without`, `new`, `any`, `one`, `two`, or the type of memory or the brand itself. */
   readonly code: string;
   readonly brief: Brief;
+  /** What the way has in place of the brief's; absent: it is like the brief. */
+  readonly own?: OwnTerms;
 }
 interface Fork {
   readonly code: ForkCode;
@@ -172,11 +174,30 @@ function jobsFork({ brief }: Session): Fork | null {
       };
 }
 
+/** A way with the screen and the counted total that the user gave it alone. */
+function onOwnTerms(fork: ForkCode, branch: ForkBranch): ForkBranch {
+  const own = branch.brief.ownTerms.find((each) => each.fork === fork && each.branch === branch.code);
+  const screen = own?.screen ?? null;
+  const costBasis = own?.costBasis ?? null;
+  const isLike =
+    (screen === null || isSame(screen, branch.brief.play)) &&
+    (costBasis ?? branch.brief.money.costBasis) === branch.brief.money.costBasis;
+  if (!own || isLike) return branch;
+  const seen = screen ? onScreen(branch.brief, { ...screen, why: 'second' }) : branch.brief;
+  return {
+    ...branch,
+    own,
+    brief: costBasis ? { ...seen, money: { ...seen.money, costBasis } } : seen,
+  };
+}
+const isSame = (a: Screen, b: Screen) =>
+  a.widthPx === b.widthPx && a.heightPx === b.heightPx && a.refreshHz === b.refreshHz;
+
 /** The forks that a brief and a catalogue leave open. */
 export const forksOf = (session: Session): readonly Fork[] =>
-  [cardFork, memoryFork, brandFork, conditionFork, drivesFork, clocksFork, jobsFork].flatMap(
-    (make) => make(session) ?? [],
-  );
+  [cardFork, memoryFork, brandFork, conditionFork, drivesFork, clocksFork, jobsFork]
+    .flatMap((make) => make(session) ?? [])
+    .map(({ code, branches }) => ({ code, branches: branches.map((branch) => onOwnTerms(code, branch)) }));
 
 /** The proved best of a branch for the same money. */
 export interface SolvedBranch {
@@ -184,14 +205,19 @@ export interface SolvedBranch {
   /** Null: nothing fits. */
   readonly answer: Answer | null;
   readonly rates: RatesResult | null;
+  /** The same build on the screens beside. */
+  readonly beside: Summary['beside'];
+  /** A way unlike the brief: what it has of its own, and how its build stands under the brief itself. */
+  readonly own: OwnTerms | null;
+  readonly underBrief: { readonly rates: RatesResult; readonly counted: number } | null;
 }
 export interface SolvedFork {
   readonly code: ForkCode;
-  /** The best first; those that nothing fits last. */
+  /** Those like the brief before those that are not, in each the best first; those that nothing fits last. */
   readonly branches: readonly SolvedBranch[];
-  /** How far the first is ahead of the next, in thousandths of the objective; null: only one can be had. */
+  /** How far the first is ahead of the next, in thousandths of the objective; null: fewer than two that are alike can be had. */
   readonly ahead: number | null;
-  /** Slots in which the first two differ. */
+  /** Slots in which the first two that are alike differ. */
   readonly changes: readonly Slot[];
 }
 /** `isComplete` is false when the search was stopped: forks may be missing. */
@@ -205,8 +231,10 @@ export interface ForksProgress {
   readonly done: number;
 }
 
-const byRank = ({ answer: a }: SolvedBranch, { answer: b }: SolvedBranch) =>
-  Number(a === null) - Number(b === null) || (a && b ? b.score - a.score || a.cost - b.cost : 0);
+const byRank = ({ answer: a, own: ownA }: SolvedBranch, { answer: b, own: ownB }: SolvedBranch) =>
+  Number(a === null) - Number(b === null) ||
+  Number(ownA !== null) - Number(ownB !== null) ||
+  (a && b ? b.score - a.score || a.cost - b.cost : 0);
 
 /** Proves the best of every branch of every fork, each within the session's limit; the forks that matter most first. */
 export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> {
@@ -221,10 +249,7 @@ export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> 
       const search = prepare(way).solve(session.limit);
       const { answers, status } = yield* partOf(search, () => ({ found, done: solved / all }));
       if (status === 'limit') return { forks: found, isComplete: false };
-      const answer = answers.at(0) ?? null;
-      // As they stand for the same picks as a candidate under the way's brief.
-      const rates = answer ? summaryFor(way).summarise(answer.picks).rates : null;
-      out.push({ code: branch.code, answer, rates });
+      out.push(solvedBranch(session, way, branch, answers.at(0) ?? null));
       solved++;
     }
     found.push(forkWith(code, out));
@@ -234,9 +259,25 @@ export function* solveForks(session: Session): Work<ForksProgress, SolvedForks> 
   return { forks: forksByWorth, isComplete: true };
 }
 
+/** With its rates as they stand for the same picks as a candidate under the way's brief. */
+function solvedBranch(
+  session: Session,
+  way: Session,
+  branch: ForkBranch,
+  answer: Answer | null,
+): SolvedBranch {
+  const { code } = branch;
+  const own = branch.own ?? null;
+  if (!answer) return { code, answer, rates: null, beside: [], own, underBrief: null };
+  const { rates, beside } = summaryFor(way).summarise(answer.picks);
+  const plain = own ? summaryFor(session).summarise(answer.picks) : null;
+  const underBrief = plain && { rates: plain.rates, counted: plain.cost.counted };
+  return { code, answer, rates, beside, own, underBrief };
+}
+
 function forkWith(code: ForkCode, solved: readonly SolvedBranch[]): SolvedFork {
   const branches = [...solved].sort(byRank);
-  const [first, second] = branches;
+  const [first, second] = branches.filter(({ own }) => own === null);
   return {
     code,
     branches,
@@ -259,11 +300,14 @@ export interface ForkTurns {
 const BEYOND = 1.5;
 
 /**
- * Where a fork turns by the sum, from the frontiers of its branches. What is equally good is no turn: the branch that was
+ * Where a fork turns by the sum, from the frontiers of its branches that are like the brief. What is equally good is no turn: the branch that was
  * ahead before stays so.
  */
 export function* forkTurns(session: Session, code: ForkCode): Work<{ readonly done: number }, ForkTurns> {
-  const branches = forksOf(session).find((fork) => fork.code === code)?.branches ?? [];
+  const branches =
+    forksOf(session)
+      .find((fork) => fork.code === code)
+      ?.branches.filter(({ own }) => !own) ?? [];
   const most = Math.round(session.limit * BEYOND);
   const frontiers: { readonly code: string; readonly steps: readonly Answer[] }[] = [];
   let isComplete = true;

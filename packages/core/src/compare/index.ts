@@ -14,9 +14,9 @@ export {
   forksOf,
   forkTurns,
   solveForks,
-  type ForkCode,
   type ForksProgress,
   type ForkTurns,
+  type SolvedBranch,
   type SolvedFork,
   type SolvedForks,
 } from './forks.ts';

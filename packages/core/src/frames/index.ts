@@ -41,7 +41,7 @@ export { comparerFor, type GameComparison } from './compare.ts';
 export { countedTuning, countShipped, countTuned, isTuned, catalogueAsRun } from './tuned.ts';
 export { assumedState, canRun, stateEffectOf } from './states.ts';
 export { jobFloor, jobFloors, uplinkMbps } from './jobs.ts';
-export { onScreen, sideScreens, type SideScreen } from './screens.ts';
+export { onScreen, ratesOnScreens, sideScreens, type SideScreen } from './screens.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';

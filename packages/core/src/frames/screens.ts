@@ -1,4 +1,5 @@
-import type { Brief, Screen } from '../parts/index.ts';
+import type { Brief, FrameModel, PartSet, Screen } from '../parts/index.ts';
+import { ratesFor, type RatesResult } from './rates.ts';
 
 /** Usual sizes of screens, the smallest first. */
 const LADDER = [
@@ -35,3 +36,10 @@ export function onScreen(brief: Brief, { widthPx, heightPx, refreshHz, why }: Si
   const games = why === 'vr' ? brief.play.games.map((game) => ({ ...game, target: null })) : brief.play.games;
   return { ...brief, play: { ...brief.play, games, widthPx, heightPx, refreshHz } };
 }
+
+/** How any set of parts runs on each of the screens beside a brief's own. */
+export const ratesOnScreens = (
+  brief: Brief,
+  model: FrameModel,
+): readonly { readonly screen: SideScreen; readonly rates: (set: PartSet) => RatesResult }[] =>
+  sideScreens(brief).map((screen) => ({ screen, rates: ratesFor(onScreen(brief, screen), model) }));

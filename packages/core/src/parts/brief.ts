@@ -200,6 +200,18 @@ export interface TunedPart {
   readonly times: number;
 }
 
+/** Choices that builders argue about; see `compare/forks.ts`. */
+export const FORK_CODES = ['card', 'memory', 'brand', 'condition', 'drives', 'clocks', 'jobs'] as const;
+export type ForkCode = (typeof FORK_CODES)[number];
+
+/** What one way at a fork has in place of the brief's own; null: as the brief. */
+export interface OwnTerms {
+  readonly fork: ForkCode;
+  readonly branch: string;
+  readonly screen: Screen | null;
+  readonly costBasis: CostBasis | null;
+}
+
 /** The job: money, games, screen, needs. Money is in minor units of `money.currency`. */
 export interface Brief {
   readonly name: string;
@@ -295,6 +307,8 @@ export interface Brief {
   readonly tuned: readonly TunedPart[];
   readonly locks: readonly Lock[];
   readonly planned: Planned;
+  /** Ways at forks that have a screen or a counted total of their own. */
+  readonly ownTerms: readonly OwnTerms[];
   readonly growth: Growth;
   /** Parts ruled out. */
   readonly excluded: readonly { readonly part: string; readonly reason: string }[];

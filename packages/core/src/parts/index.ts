@@ -82,7 +82,10 @@ export type {
   Lock,
   Screen,
   SideJob,
+  OwnTerms,
+  ForkCode,
 } from './brief.ts';
+export { FORK_CODES } from './brief.ts';
 export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';

@@ -1,12 +1,5 @@
 import { checkBuild, openSlots, psuNeed, type Finding } from '../compatibility/index.ts';
-import {
-  isBalanced,
-  onScreen,
-  ratesFor,
-  sideScreens,
-  type RatesResult,
-  type SideScreen,
-} from '../frames/index.ts';
+import { isBalanced, ratesFor, ratesOnScreens, type RatesResult, type SideScreen } from '../frames/index.ts';
 import { costOf, type Cost } from '../money/index.ts';
 import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
@@ -56,12 +49,7 @@ function once<T>(work: () => T): () => T {
 export function summaryFor(session: Session): { readonly summarise: (picks: Picks) => Summary } {
   const { catalogue, brief, priceIndex, rules: context } = session;
   const rates = ratesFor(brief, catalogue.frameModel);
-  const besides = once(() =>
-    sideScreens(brief).map((screen) => ({
-      screen,
-      rates: ratesFor(onScreen(brief, screen), catalogue.frameModel),
-    })),
-  );
+  const besides = once(() => ratesOnScreens(brief, catalogue.frameModel));
   return {
     summarise(picks) {
       const set = partsForRules(picks, priceIndex);

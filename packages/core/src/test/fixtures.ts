@@ -119,6 +119,7 @@ export const BRIEF: Brief = {
   owned: [],
   locks: [],
   planned: { gpu: null, memory: null, cpu: null, isFirm: false },
+  ownTerms: [],
   growth: {
     horizonMonths: 36,
     sums: [],

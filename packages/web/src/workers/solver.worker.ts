@@ -10,7 +10,6 @@ import {
   type Against,
   type Flip,
   type FlipProgress,
-  type ForkCode,
   type ForksProgress,
   type ForkTurns,
   type LookUpProgress,
@@ -31,8 +30,8 @@ import {
   type Progress,
   type SearchResult,
 } from '@ripe-pick/core/search';
-import { ratesFor } from '@ripe-pick/core/frames';
-import type { Brief, Catalogue, Picks, Slot } from '@ripe-pick/core/parts';
+import { ratesFor, ratesOnScreens, type RatesResult, type SideScreen } from '@ripe-pick/core/frames';
+import type { Brief, Catalogue, ForkCode, Picks, Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/swaps';
 import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/search/orders';
 import { expose } from 'comlink';
@@ -74,10 +73,23 @@ export interface Solved extends SearchResult {
   readonly ms: number;
 }
 
-/** A step of the frontier with what each game runs at there. */
-export interface FrontierStep extends Answer {
-  readonly games: readonly { readonly game: string; readonly average: number; readonly target: number }[];
+interface StepGame {
+  readonly game: string;
+  readonly average: number;
+  readonly target: number;
 }
+/** A step of the frontier with what each game runs at there, on the brief's screen and on those beside it. */
+export interface FrontierStep extends Answer {
+  readonly games: readonly StepGame[];
+  /** The same build there; its score is null where it is not known. */
+  readonly beside: readonly {
+    readonly screen: SideScreen;
+    readonly score: number | null;
+    readonly games: readonly StepGame[];
+  }[];
+}
+const stepGames = (rates: RatesResult): readonly StepGame[] =>
+  rates.status === 'known' ? rates.games.map(({ game, average, target }) => ({ game, average, target })) : [];
 
 export interface FrontierReport {
   readonly steps: readonly FrontierStep[];
@@ -131,16 +143,18 @@ const solver = {
     let firstMs: number | null = null;
     const { session, prepared } = searchOf(brief);
     const rates = ratesFor(brief, session.catalogue.frameModel);
+    const screens = ratesOnScreens(brief, session.catalogue.frameModel);
     const steps: FrontierStep[] = [];
     const add = ({ step }: FrontierProgress) => {
       if (!step) return;
       firstMs ??= performance.now() - start;
-      const rated = rates(partsForRules(step.picks, session.priceIndex));
-      const games =
-        rated.status === 'known'
-          ? rated.games.map(({ game, average, target }) => ({ game, average, target }))
-          : [];
-      steps.unshift({ ...step, games });
+      const set = partsForRules(step.picks, session.priceIndex);
+      const beside = screens.map((each) => {
+        const there = each.rates(set);
+        const score = there.status === 'known' ? there.objective.score : null;
+        return { screen: each.screen, score, games: stepGames(there) };
+      });
+      steps.unshift({ ...step, games: stepGames(rates(set)), beside });
     };
     let sent = 0;
     const send = report

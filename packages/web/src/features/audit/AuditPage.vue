@@ -19,6 +19,7 @@ import { fps, money, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import MakePartLink from '../../shared/ui/MakePartLink.vue';
+import SideScreens from '../../shared/ui/SideScreens.vue';
 import DoubtList from './DoubtList.vue';
 import ListSums from './ListSums.vue';
 import { LONGEST, MOST_ROWS, nameKey, useListAudit, type AuditRow } from './list-audit.ts';
@@ -337,6 +338,10 @@ function clear() {
           </tbody>
         </table>
       </div>
+      <details v-if="summary && score" open>
+        <summary>Expected frame rates by game and screen</summary>
+        <SideScreens :own="summary.rates" :beside="summary.beside" />
+      </details>
       <template v-if="summary">
         <h2>What does not fit, and what is missing</h2>
         <ul class="findings">

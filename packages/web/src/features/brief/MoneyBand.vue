@@ -7,6 +7,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { currencyOptions } from '../../shared/format/currencies.ts';
 import Field from '../../shared/ui/Field.vue';
+import { COST_BASES } from '../../shared/format/schools.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
@@ -39,11 +40,6 @@ const CONDITIONS: { value: Condition; label: string }[] = [
   { value: 'new', label: 'New' },
   { value: 'refurbished', label: 'Refurbished' },
   { value: 'used', label: 'Used' },
-];
-const SCHOOLS: { value: CostBasis; label: string }[] = [
-  { value: 'strict', label: 'What is paid at the till' },
-  { value: 'expected', label: 'What is expected after rebates' },
-  { value: 'after', label: 'What is left after all rebates' },
 ];
 function setDates(label: string, change: Partial<Brief['dates']>) {
   workspace.editBrief(label, (brief) => ({ ...brief, dates: { ...brief.dates, ...change } }));
@@ -130,7 +126,7 @@ function toggleShop(id: string) {
       <ChoiceField
         label="What must fit the sum"
         :value="money.costBasis"
-        :options="SCHOOLS"
+        :options="COST_BASES"
         @update:value="(v: CostBasis) => setMoney('change what must fit the sum', { costBasis: v })"
       />
       <DayField

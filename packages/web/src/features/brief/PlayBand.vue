@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { NInputNumber, NSelect } from 'naive-ui';
+import { screenOptions, screenSize } from '../../shared/format/goals.ts';
 import { typedNumber } from '../../shared/format/typed-number.ts';
 import { Trash2 } from '@lucide/vue';
 import {
@@ -61,34 +62,16 @@ const CLOCKS = [
 const isChanged = computed(() => play.value.clocks.cpu !== 'shipped' || play.value.clocks.gpu !== 'shipped');
 const setClocks = (change: Partial<Brief['play']['clocks']>) =>
   set('change the clocks that count', { clocks: { ...play.value.clocks, ...change } });
-const SCREENS = [
-  [1280, 720],
-  [1920, 1080],
-  [2560, 1080],
-  [2560, 1440],
-  [3440, 1440],
-  [3840, 2160],
-] as const;
-const screens = computed(() => {
-  const known = SCREENS.map(([w, h]) => ({ label: `${w} × ${h}`, value: `${w}x${h}` }));
-  const own = `${play.value.widthPx}x${play.value.heightPx}`;
-  return known.some((each) => each.value === own)
-    ? known
-    : [...known, { label: own.replace('x', ' × '), value: own }];
-});
-function setScreen(value: string) {
-  const [widthPx, heightPx] = value.split('x').map(Number);
-  set('change the screen', { widthPx, heightPx });
-}
+const screens = computed(() => screenOptions(play.value));
+const setScreen = (value: string) => set('change the screen', screenSize(value));
 /** Rates are told on another screen too: a chosen one, or the next usual one. */
 const secondOf = computed(() =>
   play.value.second ? `${play.value.second.widthPx}x${play.value.second.heightPx}` : '',
 );
 const secondScreens = computed(() => [{ label: 'the next one up', value: '' }, ...screens.value]);
 function setSecond(value: string) {
-  const [widthPx, heightPx] = value.split('x').map(Number);
   const refreshHz = play.value.second?.refreshHz ?? play.value.refreshHz;
-  set('change the second screen', { second: value === '' ? null : { widthPx, heightPx, refreshHz } });
+  set('change the second screen', { second: value === '' ? null : { ...screenSize(value), refreshHz } });
 }
 const options = <T extends string>(entries: Readonly<Record<T, string>>) =>
   (Object.entries(entries) as [T, string][]).map(([value, label]) => ({ value, label }));

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
-import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import type { ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import type { ForkCode } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -11,7 +12,18 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, percent, signed } from '../../shared/format/format.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import WishCosts from './WishCosts.vue';
-import { aheadWords, branchName, changesWords, FORK_NAMES, gamesWords, turnWords } from './words.ts';
+import OwnTermsDialog from './OwnTermsDialog.vue';
+import {
+  aheadWords,
+  besideFigures,
+  branchName,
+  changesWords,
+  FORK_NAMES,
+  gamesWords,
+  ownWords,
+  turnWords,
+  underBriefWords,
+} from './words.ts';
 
 const bench = useBench();
 const catalogueStore = useCatalogue();
@@ -23,25 +35,30 @@ const message = useMessage();
 const TOLD = ['cpu', 'motherboard', 'memory', 'gpu'] as const;
 
 const forks = shallowRef<readonly SolvedFork[]>([]);
+const fresh = shallowRef<ReadonlySet<ForkCode>>(new Set());
 const done = shallowRef(0);
+const way = shallowRef<{ fork: ForkCode; branch: string; name: string } | null>(null);
 const state = shallowRef<'working' | 'done' | 'stopped' | 'failed'>('working');
 const turns = shallowRef<ReadonlyMap<ForkCode, ForkTurns | number>>(new Map());
 let ticket = 0;
 
 async function run() {
   const own = ++ticket;
-  forks.value = [];
+  fresh.value = new Set();
   turns.value = new Map();
   done.value = 0;
   state.value = 'working';
   try {
     const solved = await solver.forks(workspace.brief, ({ found, done: share }) => {
       if (own !== ticket) return;
-      forks.value = found;
+      // What was proved for the brief before stays, dimmed, until its place is taken.
+      fresh.value = new Set(found.map(({ code }) => code));
+      forks.value = [...found, ...forks.value.filter(({ code }) => !fresh.value.has(code))];
       done.value = share;
     });
     if (own !== ticket) return;
     forks.value = solved.forks;
+    fresh.value = new Set(solved.forks.map(({ code }) => code));
     state.value = solved.isComplete ? 'done' : 'stopped';
   } catch (error) {
     if (own === ticket) state.value = 'failed';
@@ -80,6 +97,7 @@ function keep(fork: SolvedFork, n: number) {
   if (!branch.answer) return;
   const name = branchName(fork.code, branch.code);
   choose.keep(name, `proved best: ${FORK_NAMES[fork.code].toLowerCase()}, ${name}`, branch.answer.picks);
+  if (branch.own) message.info(`${name} is kept. Its rates and totals stand by the brief, not by its own.`);
   // Rates of a candidate are those of the brief, not of the way that it came from.
   const isRaised = workspace.brief.play.clocks.cpu === 'raised';
   if (fork.code === 'clocks' && (branch.code === 'raised') !== isRaised)
@@ -87,6 +105,8 @@ function keep(fork: SolvedFork, n: number) {
       `${name} is kept. Its rates stand ${isRaised ? 'raised' : 'as shipped'}, as the brief counts them (Processor clocks that count).`,
     );
 }
+const setOwn = (fork: ForkCode, branch: string) =>
+  (way.value = { fork, branch, name: branchName(fork, branch) });
 const unit = computed(() => objectiveUnit(workspace.brief.play.objective));
 const measure = computed(() =>
   objectiveWords(workspace.brief.play.objective, workspace.brief.play.refreshHz),
@@ -117,7 +137,14 @@ const measure = computed(() =>
       Nothing is left to choose between: locked slots leave no fork open, or the parts here are all of one
       kind. Take a lock off in <b>Picks</b>, or add parts under <b>Parts</b>.
     </p>
-    <section v-for="fork in forks" :key="fork.code" class="sheet fork" :aria-labelledby="`fork-${fork.code}`">
+    <section
+      v-for="fork in forks"
+      :key="fork.code"
+      class="sheet fork"
+      :class="{ before: !fresh.has(fork.code) }"
+      :aria-busy="!fresh.has(fork.code)"
+      :aria-labelledby="`fork-${fork.code}`"
+    >
       <h2 :id="`fork-${fork.code}`">{{ FORK_NAMES[fork.code] }}</h2>
       <p>
         <b>{{ aheadWords(fork, bench.currency, unit) }}</b> {{ changesWords(fork) }}
@@ -138,7 +165,10 @@ const measure = computed(() =>
           </thead>
           <tbody>
             <tr v-for="(branch, n) in fork.branches" :key="branch.code">
-              <th scope="row">{{ branchName(fork.code, branch.code) }}</th>
+              <th scope="row">
+                {{ branchName(fork.code, branch.code)
+                }}<span v-if="branch.own" class="own">its own brief: {{ ownWords(branch.own) }}</span>
+              </th>
               <template v-if="branch.answer">
                 <td class="num">{{ fps(branch.answer.score / 1000) }}</td>
                 <td class="num quiet">
@@ -149,7 +179,7 @@ const measure = computed(() =>
                 </td>
                 <td class="num">
                   {{
-                    n === 0
+                    n === 0 || branch.own
                       ? '–'
                       : signed((branch.answer.score - (fork.branches[0].answer?.score ?? 0)) / 1000)
                   }}
@@ -162,14 +192,35 @@ const measure = computed(() =>
                       return part ? [names.part(part)] : [];
                     }).join(', ')
                   }}
+                  <span
+                    v-for="line in [
+                      ...besideFigures(branch, unit),
+                      underBriefWords(branch, bench.currency, unit),
+                    ]"
+                    :key="line"
+                    class="quiet beside"
+                    >{{ line }}</span
+                  >
                 </td>
-                <td>
+                <td class="acts">
                   <button class="plain edged" @click="keep(fork, n)">
                     Keep<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
                   </button>
+                  <button class="plain edged" @click="setOwn(fork.code, branch.code)">
+                    {{ branch.own ? 'Change its brief' : 'Its own brief'
+                    }}<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
+                  </button>
                 </td>
               </template>
-              <td v-else colspan="6" class="quiet">Nothing that keeps the brief for this money.</td>
+              <template v-else>
+                <td colspan="5" class="quiet">Nothing that keeps the brief for this money.</td>
+                <td class="acts">
+                  <button class="plain edged" @click="setOwn(fork.code, branch.code)">
+                    {{ branch.own ? 'Change its brief' : 'Its own brief'
+                    }}<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
+                  </button>
+                </td>
+              </template>
             </tr>
           </tbody>
         </table>
@@ -179,7 +230,7 @@ const measure = computed(() =>
         <button class="plain edged" @click="solver.stopForks()">Stop</button>
       </p>
       <button
-        v-else-if="!turnsOf(fork.code)"
+        v-else-if="!turnsOf(fork.code) && fork.branches.filter(({ own }) => own === null).length > 1"
         class="plain edged ask"
         :disabled="state === 'working' || isTurning"
         @click="turn(fork.code)"
@@ -197,6 +248,7 @@ const measure = computed(() =>
       </ul>
     </section>
     <WishCosts />
+    <OwnTermsDialog :way="way" @close="way = null" />
   </div>
 </template>
 
@@ -223,6 +275,22 @@ const measure = computed(() =>
 }
 .parts {
   min-width: 260px;
+}
+.before {
+  opacity: 0.6;
+}
+.own,
+.beside {
+  display: block;
+  font-size: 12.5px;
+}
+.own {
+  color: var(--apricot);
+  font-weight: 500;
+}
+.acts button {
+  margin: 2px 4px 2px 0;
+  white-space: nowrap;
 }
 .ask {
   justify-self: start;

@@ -1,16 +1,18 @@
 import type { ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
 import { cents } from '@ripe-pick/core/units';
 import { describe, expect, it } from 'vitest';
-import { aheadWords, branchName, changesWords, turnWords } from './words.ts';
+import { aheadWords, branchName, changesWords, ownWords, turnWords, underBriefWords } from './words.ts';
 
 const answer = (score: number, cost: number) => ({ score, cost: cents(cost), picks: {} });
+const UNKNOWN = { status: 'unknown', missing: [], unknownGames: [] } as const;
+const BARE = { rates: null, beside: [], own: null, underBrief: null };
 const fork = (ahead: number | null, costs: readonly [number, number | null]): SolvedFork => ({
   code: 'card',
   ahead,
   changes: ['gpu', 'psu'],
   branches: [
-    { code: 'with', answer: answer(100_000 + (ahead ?? 0), costs[0]), rates: null },
-    { code: 'without', answer: costs[1] === null ? null : answer(100_000, costs[1]), rates: null },
+    { ...BARE, code: 'with', answer: answer(100_000 + (ahead ?? 0), costs[0]) },
+    { ...BARE, code: 'without', answer: costs[1] === null ? null : answer(100_000, costs[1]) },
   ],
 });
 
@@ -29,6 +31,20 @@ describe('a fork in words', () => {
       'With a card only: the other way nothing keeps the brief for this money.',
     );
     expect(changesWords(fork(1, [1, 1]))).toBe('They differ in: graphics card, power supply.');
+  });
+  it('marks a way with a brief of its own, and holds it against nobody', () => {
+    const screen = { widthPx: 2560, heightPx: 1440, refreshHz: 60 };
+    const own = { fork: 'card', branch: 'without', screen, costBasis: 'after' } as const;
+    expect(ownWords(own)).toBe('on 1440p at 60 Hz, counted: after all rebates');
+    const both = fork(null, [60_000, 60_000]);
+    const unlike = { ...both.branches[1], own, underBrief: { rates: UNKNOWN, counted: 61_250 } };
+    expect(underBriefWords(unlike, 'EUR', 'fps')).toBe(
+      'Under the brief its parts: rate unknown, €612.50 counted.',
+    );
+    expect(underBriefWords(both.branches[0], 'EUR', 'fps')).toBe('');
+    expect(aheadWords({ ...both, branches: [both.branches[0], unlike] }, 'EUR', 'fps')).toBe(
+      'With a card keeps the brief, the other has one of its own: they are not held against each other.',
+    );
   });
   it('names memory and makers as they are', () => {
     expect(branchName('memory', 'DDR5')).toBe('DDR5');

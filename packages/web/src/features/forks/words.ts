@@ -1,5 +1,8 @@
-import type { ForkCode, ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
+import type { ForkTurns, SolvedBranch, SolvedFork } from '@ripe-pick/core/compare';
+import type { CostBasis, ForkCode, OwnTerms } from '@ripe-pick/core/parts';
+import { besideWords, screenWords } from '../../shared/format/goals.ts';
 import { fps, money } from '../../shared/format/format.ts';
+import { BASIS_WORDS } from '../../shared/format/schools.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 export const FORK_NAMES: Readonly<Record<ForkCode, string>> = {
@@ -41,9 +44,12 @@ function isClose(first: SolvedFork['branches'][number], second: SolvedFork['bran
 
 /** Who is ahead, by how much, and for how much more or less money. */
 export function aheadWords({ code, branches, ahead }: SolvedFork, currency: string, unit: string): string {
-  const [first, second] = branches;
-  if (!first?.answer) return 'Nothing that keeps the brief can be had either way.';
+  if (!branches.some(({ answer }) => answer)) return 'Nothing that keeps the brief can be had either way.';
+  const [first, second] = branches.filter(({ own }) => own === null);
+  if (!first?.answer) return 'No way that keeps the brief can be had.';
   const best = branchName(code, first.code);
+  if (!second && branches.length > 1)
+    return `${best} keeps the brief, the other has one of its own: they are not held against each other.`;
   if (!second?.answer || ahead === null)
     return `${best} only: the other way nothing keeps the brief for this money.`;
   const by = first.answer.cost - second.answer.cost;
@@ -51,6 +57,27 @@ export function aheadWords({ code, branches, ahead }: SolvedFork, currency: stri
     by === 0 ? 'for the same money' : `for ${money(Math.abs(by), currency)} ${by > 0 ? 'more' : 'less'}`;
   if (ahead === 0) return `Equally fast: ${best} ${dearer}.`;
   return `${best}: ${fps(ahead / 1000)} ${unit} ahead, ${dearer}.${isClose(first, second) ? ' That is less than their intervals tell apart.' : ''}`;
+}
+
+/** What a way has in place of the brief's: its screen, its counted total. */
+export function ownWords({ screen, costBasis }: OwnTerms): string {
+  const total = (basis: CostBasis) => `counted: ${BASIS_WORDS[basis]}`;
+  return [screen && `on ${screenWords(screen)}`, costBasis && total(costBasis)].filter(Boolean).join(', ');
+}
+
+/** What the parts of a way with a brief of its own do under the brief itself; nothing for others. */
+export function underBriefWords({ underBrief }: SolvedBranch, currency: string, unit: string): string {
+  if (!underBrief) return '';
+  const { rates, counted } = underBrief;
+  const figure = rates.status === 'known' ? `${fps(rates.objective.value)} ${unit}` : 'rate unknown';
+  return `Under the brief its parts: ${figure}, ${money(counted, currency)} counted.`;
+}
+
+/** What a way shows on the screens beside its own. */
+export function besideFigures({ beside }: SolvedBranch, unit: string): string[] {
+  return beside.flatMap(({ screen, rates }) =>
+    rates.status === 'known' ? [`${besideWords(screen)}: ${fps(rates.objective.value)} ${unit}`] : [],
+  );
 }
 
 /** In which parts the best two differ. */
@@ -61,7 +88,7 @@ export function changesWords({ changes }: SolvedFork): string {
 
 /** Games in which the branch that is behind shows more. */
 export function gamesWords({ code, branches }: SolvedFork, gameOf: (id: string) => string): string[] {
-  const [first, second] = branches;
+  const [first, second] = branches.filter(({ own }) => own === null);
   if (first?.rates?.status !== 'known' || second?.rates?.status !== 'known') return [];
   const { games } = second.rates;
   return first.rates.games.flatMap(({ game, average }, n) =>

@@ -7,6 +7,7 @@ import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/s
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
+import SideScreens from '../../shared/ui/SideScreens.vue';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import WhyNothing from '../../shared/ui/WhyNothing.vue';
 import Dialog from '../../shared/ui/Dialog.vue';
@@ -87,11 +88,10 @@ const totals = computed(() =>
   cost.value ? totalsOf(cost.value, workspace.brief.money.costBasis, bench.currency) : null,
 );
 /** Assumed figures that the best set rests on, and those of them that would hurt it. */
-const resting = computed(() =>
-  best.value && bench.session
-    ? summaryFor(bench.session).summarise(best.value.picks).resting.filter(isNeeded)
-    : [],
+const summary = computed(() =>
+  best.value && bench.session ? summaryFor(bench.session).summarise(best.value.picks) : null,
 );
+const resting = computed(() => summary.value?.resting.filter(isNeeded) ?? []);
 const risky = computed(() => resting.value.filter(isRisky));
 const riskyNames = computed(() =>
   risky.value
@@ -168,6 +168,10 @@ const lead = (picks: Picks) =>
           >
         </p>
         <UnstatedShipping v-if="cost" :cost="cost" />
+        <details v-if="summary">
+          <summary>Frame rates by game and screen</summary>
+          <SideScreens :own="summary.rates" :beside="summary.beside" />
+        </details>
         <p v-if="model.isUnmeasured">
           <b>Nobody measured any of these parts:</b> every rate is an estimate from specs.
         </p>

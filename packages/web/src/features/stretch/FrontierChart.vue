@@ -10,6 +10,8 @@ import { nextSum, targetFlags } from './chart.ts';
 const props = defineProps<{
   steps: readonly FrontierStep[];
   newOnly: readonly FrontierStep[] | null;
+  /** Name of the screen beside the brief's own on which the same builds are shown too; null: none. */
+  besideName: string | null;
   knees: readonly number[];
   limit: number;
   most: number;
@@ -34,13 +36,22 @@ const least = computed(() => Math.min(props.steps[0]?.cost ?? 0, props.newOnly?.
 const x = computed(() =>
   scaleLinear([Math.max(0, least.value * 0.94), props.most], [LEFT, Math.max(LEFT + 10, width.value - 8)]),
 );
+/** The same builds on the first screen beside the brief's own. */
+const there = computed(() =>
+  props.besideName === null
+    ? []
+    : props.steps.flatMap(({ cost, beside }) => {
+        const score = beside[0]?.score ?? null;
+        return score === null ? [] : [{ cost, score }];
+      }),
+);
 const y = computed(() => {
-  const scores = props.steps.map((step) => step.score);
+  const scores = [...props.steps, ...there.value].map((step) => step.score);
   const [low, high] = [Math.min(...scores), Math.max(...scores)];
   return scaleLinear([low - (high - low) * 0.04, high + (high - low) * 0.06], [HEIGHT - BOTTOM, TOP]);
 });
 /** A line of steps that goes on to the right end: more money buys no more. */
-const pathOf = (steps: readonly FrontierStep[]) =>
+const pathOf = (steps: readonly { readonly cost: number; readonly score: number }[]) =>
   line<{ cost: number; score: number }>(
     (step) => x.value(step.cost),
     (step) => y.value(step.score),
@@ -143,6 +154,12 @@ const spoken = computed(() => {
         <text :x="flag.x + 12" :y="13 + flag.row * 15" class="figure ink">{{ flag.text }}</text>
       </g>
       <path v-if="plain" :d="plain" class="plain" />
+      <template v-if="there.length > 0">
+        <path :d="pathOf(there)" class="there" />
+        <text :x="width - 10" :y="y(there[there.length - 1].score) + 15" text-anchor="end" class="figure ink">
+          {{ besideName }}
+        </text>
+      </template>
       <path :d="own" class="own" />
       <g v-for="n in knees" :key="n">
         <path
@@ -209,6 +226,12 @@ svg {
   stroke: var(--ink-soft);
   stroke-width: 1.6;
   stroke-dasharray: 5 4;
+}
+.there {
+  fill: none;
+  stroke: var(--plum);
+  stroke-width: 1.4;
+  stroke-dasharray: 1.5 3;
 }
 .knee {
   fill: var(--sheet);

@@ -5,6 +5,7 @@ import { swapsBetween } from '@ripe-pick/core/swaps';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
+import { besideWords, sizeOf } from '../../shared/format/goals.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { swapLines } from '../../shared/format/swaps.ts';
 
@@ -45,6 +46,12 @@ const single = computed(() => {
     pick: { part: trade.part.id, offer: trade.offer?.id ?? null },
   };
 });
+const screens = computed(() => props.stretch.steps.at(-1)?.beside.map(({ screen }) => screen) ?? []);
+/** What a rung adds on a screen beside the brief's own; nothing where either is not known. */
+function addsThere({ from, to }: LadderRow, at: number): string {
+  const [a, b] = [from.beside[at]?.score ?? null, to.beside[at]?.score ?? null];
+  return a === null || b === null ? '' : signed((b - a) / 1000, 2);
+}
 const isWithin = (row: LadderRow) => row.to.cost <= bench.limit;
 function keep(row: LadderRow) {
   choose.keep(
@@ -87,6 +94,15 @@ function takeSingle() {
             <th scope="col" class="end">Up to</th>
             <th scope="col" class="end">Money</th>
             <th scope="col" class="end">{{ unit }}</th>
+            <th
+              v-for="(screen, at) in screens"
+              :key="at"
+              scope="col"
+              class="end"
+              :title="`${besideWords(screen)}: what the same step adds there`"
+            >
+              {{ sizeOf(screen) }}
+            </th>
             <th scope="col" class="end">A frame costs</th>
             <th scope="col">What changes</th>
             <th scope="col"><span class="visually-hidden">Act</span></th>
@@ -97,6 +113,7 @@ function takeSingle() {
             <td class="num end">{{ money(row.to.cost, bench.currency) }}</td>
             <td class="num end">{{ money(row.to.cost - row.from.cost, bench.currency, { sign: true }) }}</td>
             <td class="num end">{{ signed((row.to.score - row.from.score) / 1000, 2) }}</td>
+            <td v-for="(_, at) in screens" :key="at" class="num end">{{ addsThere(row, at) }}</td>
             <td class="num end">{{ money(row.perFrame, bench.currency) }}</td>
             <td class="what">{{ row.swaps }}</td>
             <td class="act">

@@ -5,6 +5,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
+import { sizeOf } from '../../shared/format/goals.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { moneyWords } from '../../shared/format/schools.ts';
 import FlipsPanel from './FlipsPanel.vue';
@@ -20,6 +21,12 @@ const workspace = useWorkspace();
 const { steps, stretch, newOnly, bound, state, stop, again } = useStretch();
 
 const withNew = ref(true);
+const withBeside = ref(true);
+/** The screen beside the brief's own on which the same builds are drawn; null: none is known. */
+const beside = computed(() => {
+  const first = steps.value.at(-1)?.beside[0];
+  return first && first.score !== null ? sizeOf(first.screen) : null;
+});
 const most = computed(() => bench.limit * 2);
 const unit = computed(() => objectiveUnit(workspace.brief.play.objective));
 const nameOf = (id: string) =>
@@ -90,10 +97,19 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
           <span class="legend" aria-hidden="true"
             ><span><i class="own"></i>as the brief</span>
             <span v-if="newOnly && withNew"><i class="plain"></i>new parts only</span>
+            <span v-if="beside && withBeside"><i class="there"></i>the same builds {{ beside }}</span>
             <span><i class="knee"></i>knee</span> <span><i class="pennant"></i>target reached</span></span
           >
           <button v-if="newOnly" class="plain edged" :aria-pressed="withNew" @click="withNew = !withNew">
             New parts only
+          </button>
+          <button
+            v-if="beside"
+            class="plain edged"
+            :aria-pressed="withBeside"
+            @click="withBeside = !withBeside"
+          >
+            {{ beside[0].toUpperCase() + beside.slice(1) }}
           </button>
         </div>
         <p v-if="state === 'done' && steps.length === 0" class="none">
@@ -104,6 +120,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
           v-else
           :steps="steps"
           :new-only="withNew ? newOnly : null"
+          :beside-name="withBeside ? beside : null"
           :knees="stretch?.knees ?? []"
           :limit="bench.limit"
           :most="most"
@@ -180,6 +197,9 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
 }
 .legend .plain {
   border-top: 2px dashed var(--ink-soft);
+}
+.legend .there {
+  border-top: 2px dotted var(--plum);
 }
 .legend .knee {
   width: 8px;

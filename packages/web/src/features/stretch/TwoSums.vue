@@ -7,6 +7,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeSets } from '../../shared/format/conditions.ts';
+import { besideWords } from '../../shared/format/goals.ts';
 import { fps, money, signed } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -110,6 +111,20 @@ const keep = (step: FrontierStep, sum: number) =>
             {{ step ? fps(step.games[g].average) : '' }}
           </td>
           <td class="end num">{{ builds[0] ? signed(game.average - builds[0].games[g].average) : '' }}</td>
+        </tr>
+      </tbody>
+      <tbody v-for="({ screen, games }, at) in builds[1]?.beside ?? []" :key="at">
+        <tr v-if="games.length > 0">
+          <th scope="rowgroup" colspan="4">{{ besideWords(screen) }}</th>
+        </tr>
+        <tr v-for="(game, g) in games" :key="game.game">
+          <th scope="row">{{ nameOf(game.game) }}</th>
+          <td v-for="(step, n) in builds" :key="n" class="end num">
+            {{ step?.beside[at]?.games[g] ? fps(step.beside[at].games[g].average) : '' }}
+          </td>
+          <td class="end num">
+            {{ builds[0] ? signed(game.average - builds[0].beside[at].games[g].average) : '' }}
+          </td>
         </tr>
       </tbody>
     </table>

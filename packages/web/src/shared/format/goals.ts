@@ -1,4 +1,4 @@
-import type { GameRates } from '@ripe-pick/core/frames';
+import type { GameRates, SideScreen } from '@ripe-pick/core/frames';
 import type { Screen } from '@ripe-pick/core/parts';
 import { sizeWords } from './runs.ts';
 
@@ -12,3 +12,27 @@ export function goalWords({ average, target }: Pick<GameRates, 'average' | 'targ
 /** A screen in words: 1440p at 144 Hz. */
 export const screenWords = ({ widthPx, heightPx, refreshHz }: Screen): string =>
   `${sizeWords(widthPx, heightPx)} at ${refreshHz} Hz`;
+
+const WHY: Readonly<Record<SideScreen['why'], string>> = {
+  second: 'On the second screen',
+  next: 'On the next screen up',
+  vr: 'In the headset',
+};
+/** A screen beside the brief's own and why it stands there: On the next screen up, 1440p at 144 Hz. */
+export const besideWords = (screen: SideScreen): string => `${WHY[screen.why]}, ${screenWords(screen)}`;
+
+/** What a column of such a screen is headed by. */
+export const sizeOf = ({ why, widthPx, heightPx }: SideScreen): string =>
+  why === 'vr' ? 'headset' : `at ${sizeWords(widthPx, heightPx)}`;
+
+const SCREENS = ['1280x720', '1920x1080', '2560x1080', '2560x1440', '3440x1440', '3840x2160'];
+/** Sizes to choose a screen's from, with its own among them. */
+export function screenOptions({ widthPx, heightPx }: Pick<Screen, 'widthPx' | 'heightPx'>) {
+  const sizes = [...new Set([...SCREENS, `${widthPx}x${heightPx}`])];
+  return sizes.map((value) => ({ value, label: value.replace('x', ' × ') }));
+}
+/** The size behind such a choice. */
+export function screenSize(value: string): { readonly widthPx: number; readonly heightPx: number } {
+  const [widthPx, heightPx] = value.split('x').map(Number);
+  return { widthPx, heightPx };
+}

@@ -1,4 +1,4 @@
-import type { Brief, PsuRule } from '@ripe-pick/core/parts';
+import type { Brief, CostBasis, PsuRule } from '@ripe-pick/core/parts';
 import { objectiveWords } from './objective.ts';
 import { money, percent } from './format.ts';
 import { SLOT_NAMES } from './slots.ts';
@@ -19,16 +19,24 @@ export function psuRuleWords({ kind, factor }: PsuRule): string {
   }
 }
 
+/** Which total must fit the sum, to choose from. */
+export const COST_BASES: { value: CostBasis; label: string }[] = [
+  { value: 'strict', label: 'What is paid at the till' },
+  { value: 'expected', label: 'What is expected after rebates' },
+  { value: 'after', label: 'What is left after all rebates' },
+];
+/** Which total counts, in words. */
+export const BASIS_WORDS: Readonly<Record<CostBasis, string>> = {
+  strict: 'paid at the till',
+  expected: 'expected after rebates',
+  after: 'after all rebates',
+};
+
 /** Which school the money follows. */
 export function moneyWords({ money: m }: Brief): string {
   const slack =
     m.allowedOverMinor > 0 ? `, slack of ${money(m.allowedOverMinor, m.currency)}` : ', hard limit';
-  const costBasis = {
-    strict: 'paid at the till',
-    expected: 'expected after rebates',
-    after: 'after all rebates',
-  }[m.costBasis];
-  return `counted: ${costBasis}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
+  return `counted: ${BASIS_WORDS[m.costBasis]}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
 }
 
 /** Which conditions of parts count, and for which slots otherwise. */

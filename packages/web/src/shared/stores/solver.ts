@@ -2,7 +2,6 @@ import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solv
 import type {
   Flip,
   FlipProgress,
-  ForkCode,
   ForksProgress,
   ForkTurns,
   LookedUp,
@@ -12,7 +11,7 @@ import type {
 } from '@ripe-pick/core/compare';
 import type { ShoppingResult } from '@ripe-pick/core/search/orders';
 import type { Explanation, Progress } from '@ripe-pick/core/search';
-import type { Brief, Picks, Slot } from '@ripe-pick/core/parts';
+import type { Brief, ForkCode, Picks, Slot } from '@ripe-pick/core/parts';
 import { proxy, type Remote } from 'comlink';
 import { defineStore } from 'pinia';
 import { ref, shallowRef, watch } from 'vue';

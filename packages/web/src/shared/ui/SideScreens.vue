@@ -1,29 +1,30 @@
 <script setup lang="ts">
-import type { SideScreen } from '@ripe-pick/core/frames';
+import type { RatesResult } from '@ripe-pick/core/frames';
 import type { Summary } from '@ripe-pick/core/swaps';
+import { computed } from 'vue';
 import { fps } from '../format/format.ts';
-import { goalWords, screenWords } from '../format/goals.ts';
+import { besideWords, goalWords, screenWords } from '../format/goals.ts';
 import { useNames } from '../stores/names.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 
-/** Rates of a build on the screens beside the brief's own, and how its goals are met there. */
-defineProps<{ beside: Summary['beside'] }>();
+/** Rates of a build on the screens beside the brief's own, and how its goals are met there; on its own too where they are given. */
+const props = defineProps<{ own?: RatesResult; beside: Summary['beside'] }>();
 const names = useNames();
-const WHY: Readonly<Record<SideScreen['why'], string>> = {
-  second: 'On the second screen',
-  next: 'On the next screen up',
-  vr: 'In the headset',
-};
+const workspace = useWorkspace();
+const screens = computed(() => [
+  ...(props.own
+    ? [{ title: `On the brief’s screen, ${screenWords(workspace.brief.play)}`, rates: props.own }]
+    : []),
+  ...props.beside.map(({ screen, rates }) => ({ title: besideWords(screen), rates })),
+]);
 </script>
 
 <template>
-  <template v-for="{ screen, rates } in beside" :key="screen.why + screen.widthPx">
+  <template v-for="{ title, rates } in screens" :key="title">
     <table v-if="rates.status === 'known'" class="lines beside">
       <caption>
         {{
-          WHY[screen.why]
-        }},
-        {{
-          screenWords(screen)
+          title
         }}
       </caption>
       <thead>
@@ -54,12 +55,16 @@ const WHY: Readonly<Record<SideScreen['why'], string>> = {
 <style scoped>
 .beside {
   width: 100%;
+  table-layout: fixed;
   font-size: 12.5px;
 }
 caption {
   text-align: left;
   font-weight: 650;
   padding: 6px 0 2px;
+}
+thead th:first-child {
+  width: 40%;
 }
 th.num,
 td {
