@@ -2,6 +2,7 @@ export { summariseFrameTimes, type FrameTimesSummary } from './frame-times.ts';
 export { readFrameTimes, type FrameTimesFile } from './read-frame-times.ts';
 export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
 export { diagnose, type Diagnosis, type BenchObservation, type RankedCause } from './diagnose.ts';
+export { measuredMeans, type MeasuredMeans } from './measured-means.ts';
 export type { OwnRig } from './variants.ts';
 export {
   groupKey,

@@ -3,7 +3,8 @@ import { openSession } from '../session/index.ts';
 import { summaryFor, type Summary } from '../swaps/index.ts';
 import type { Picks } from '../parts/index.ts';
 import { BRIEF, CATALOGUE } from '../test/fixtures.ts';
-import { byHand, perAddedFrame, meansOf } from './by-hand.ts';
+import { meansOf } from '../stats/index.ts';
+import { byHand, perAddedFrame } from './by-hand.ts';
 
 const FULL: Picks = Object.fromEntries(
   ['cpu', 'motherboard', 'memory', 'gpu', 'storage', 'cooler', 'case', 'psu'].map((part) => [

@@ -1,4 +1,5 @@
 import { SLOTS, type Brief, type Slot } from '../parts/index.ts';
+import { meansOf, type Means } from '../stats/index.ts';
 import type { Summary } from '../swaps/index.ts';
 import { buildNoise, type BuildNoise } from './noise.ts';
 
@@ -19,11 +20,7 @@ interface ByHand {
   readonly loadShare: number | null;
   readonly bestLoadShare: number | null;
   /** Means of the averages over the brief's games by name, all games alike; null without rates. */
-  readonly means: {
-    readonly arithmetic: number;
-    readonly geometric: number;
-    readonly harmonic: number;
-  } | null;
+  readonly means: Means | null;
   /** At full load, by the sheets. */
   readonly noise: BuildNoise;
   /** From the wall in a month, at most. */
@@ -81,18 +78,6 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
     bestLoadShare: working ? bestShare(working.curve) : null,
     kwhMonth: working?.wallWatts === null || !working ? null : (working.wallWatts * hours) / 1000,
     monthlyMinor: ratio(working?.yearlyMinor ?? null, 12),
-  };
-}
-
-/** The three means that people form of frame rates; null of nothing. */
-export function meansOf(rates: readonly number[]): ByHand['means'] {
-  const n = rates.length;
-  if (n === 0) return null;
-  const sum = (of: (rate: number) => number) => rates.reduce((total, rate) => total + of(rate), 0);
-  return {
-    arithmetic: sum((rate) => rate) / n,
-    geometric: Math.exp(sum(Math.log) / n),
-    harmonic: n / sum((rate) => 1 / rate),
   };
 }
 

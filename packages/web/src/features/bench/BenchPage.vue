@@ -5,6 +5,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import BenchChart from './BenchChart.vue';
+import MeansPanel from './MeansPanel.vue';
 import RunDetails from './RunDetails.vue';
 import RunForm from './RunForm.vue';
 import SlowPanel from './SlowPanel.vue';
@@ -58,6 +59,7 @@ const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) ===
               </p>
             </section>
             <RunDetails v-if="selected" :group="selected" />
+            <MeansPanel :groups="groups" />
           </div>
           <SlowPanel :why="why" :name-of="names.game" />
         </div>

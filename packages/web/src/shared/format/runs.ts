@@ -34,13 +34,13 @@ export const CLOCK_WORDS: Readonly<Record<RecordClocks, string>> = {
 
 /** What sets a group of passes apart from others of the same game. */
 export function conditionWords(
-  run: Pick<
-    BenchRunKept,
-    'preset' | 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state' | 'tool'
-  >,
+  run: Pick<BenchRunKept, 'widthPx' | 'heightPx' | 'renderScale' | 'background' | 'state' | 'tool'> & {
+    /** Null: not alike in all that is told of. */
+    readonly preset: BenchRunKept['preset'] | null;
+  },
 ): string {
   return [
-    run.preset,
+    run.preset ?? '',
     sizeWords(run.widthPx, run.heightPx),
     run.renderScale < 1 ? `upscaled from ${Math.round(run.renderScale * 100)} %` : '',
     BACKGROUND_WORDS[run.background],
