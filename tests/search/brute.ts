@@ -33,6 +33,9 @@ interface Choice {
   readonly offers: readonly (string | null)[];
 }
 
+/** Slots that are filled by locks alone. */
+const isAdded = (slot: Slot): boolean => slot === 'tertiaryStorage' || slot.startsWith('extras');
+
 /** All buildable sets with their cheapest basket. */
 export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
   const market = priceIndexOf(catalogue, brief);
@@ -46,7 +49,7 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     'cooler',
     'network',
     'os',
-    'extras',
+    ...SLOTS.filter(isAdded),
   ]);
   const wanted = (slot: Slot) =>
     slot === 'network'
@@ -55,7 +58,7 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
         ? brief.needs.totalStorageGb > brief.needs.fastStorageGb
         : slot === 'os'
           ? brief.needs.osLicence
-          : slot !== 'extras';
+          : !isAdded(slot);
 
   const choices = SLOTS.map((slot): Choice[] => {
     const lock = locks.get(slot);

@@ -70,6 +70,9 @@ const LINKED: readonly (readonly [Slot, Slot])[] = SLOTS.flatMap((a, i) =>
   SLOTS.slice(i + 1).map((b) => [a, b] as const),
 );
 
+/** Slots that nothing fills here: the markets lock none of them. */
+const isAdded = (slot: Slot): boolean => slot === 'tertiaryStorage' || slot.startsWith('extras');
+
 /** Builds the programme for a brief. Gaps in sheets are not allowed here: the brief must not allow them either. */
 export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
   const market = priceIndexOf(catalogue, brief);
@@ -92,11 +95,10 @@ export function milpOf(catalogue: Catalogue, brief: Brief): MilpModel {
         ? brief.needs.wireless
         : slot === 'os'
           ? brief.needs.osLicence
-          : slot !== 'extras' && slot !== 'secondaryStorage';
+          : !isAdded(slot) && slot !== 'secondaryStorage';
     const list: Element[] = [];
-    const optional = ['gpu', 'storage', 'secondaryStorage', 'cooler', 'network', 'os', 'extras'].includes(
-      slot,
-    );
+    const optional =
+      isAdded(slot) || ['gpu', 'storage', 'secondaryStorage', 'cooler', 'network', 'os'].includes(slot);
     if (optional && (!lock || lock.part === null) && alone(slot, null))
       list.push({ name: `n_${slot}`, slot, part: null, deciwatts: 0 });
     if (wanted && lock?.part !== null) {

@@ -8,6 +8,7 @@ import { costOf, priceIndexOf, usableOffers } from '@ripe-pick/core/money';
 import { explainInfeasible, prepare } from '@ripe-pick/core/search';
 import {
   kindFor,
+  isAdded,
   REQUIRED_SLOTS,
   SLOTS,
   type Brief,
@@ -171,6 +172,8 @@ describe('companion swaps and mends', () => {
     for (const other of SLOTS) {
       if (other === slot) continue;
       if (!REQUIRED_SLOTS.includes(other)) consider(withPick(changed, other, null));
+      // What the user adds is never added for him.
+      if (isAdded(other)) continue;
       for (const part of world.parts) {
         if (part.kind !== kindFor(other) || wish.excluded.some((entry) => entry.part === part.id)) continue;
         if (part.kind === 'storage' && wish.owned.includes(part.id)) continue;

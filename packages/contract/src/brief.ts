@@ -1,4 +1,4 @@
-import { CLOCK_STATES, FORK_CODES, PRESETS, SLOTS, type Brief, type PartKind } from '@ripe-pick/core/parts';
+import { CLOCK_STATES, FORK_CODES, PART_KINDS, PRESETS, SLOTS, type Brief } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
 import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
@@ -12,8 +12,6 @@ const DEFAULT_OBJECTIVE = {
 } as const;
 const DEFAULT_RUNNING = { hoursPerWeek: 12, tariffMinorPerKwh: 30, mains: 230 } as const;
 const DEFAULT_CLAIMS = { fileChance: 0.85, acceptChance: 0.9, yearlyRate: 0.08, costMinor: 60, used: [] };
-/** Kinds of parts: the slots without the second drive’s. */
-const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
 const costBasisSchema = z.enum(['strict', 'expected', 'after']);
 const DEFAULT_SUPPLY_RULE = { kind: 'larger', factor: 1.3 } as const;
 

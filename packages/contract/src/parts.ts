@@ -104,6 +104,7 @@ const motherboard = z.strictObject({
   overclocking: yesNo(),
   fanHeaders: count(40),
   frontHeaders: someOf(FRONT),
+  lightHeaders: z.int().min(0).max(40).nullable().optional(),
   rearUsb: z.int().min(0).max(40).nullable().optional(),
   lanMbps: z.number().min(0).max(1_000_000).nullable().optional(),
   sound: z.string().trim().min(1).max(80).nullable().optional(),
@@ -216,7 +217,22 @@ const network = z.strictObject({
 });
 
 const os = z.strictObject({ ...base('os'), licence: word() });
-const extras = z.strictObject({ ...base('extras'), purpose: word(), watts: figure(500) });
+const few = () => z.int().min(0).max(40).nullable().optional();
+const extras = z.strictObject({
+  ...base('extras'),
+  purpose: word(),
+  watts: figure(500),
+  fans: few(),
+  blows: z.enum(['in', 'out']).nullable().optional(),
+  addsFanHeaders: few(),
+  lightPlugs: few(),
+  addsLightHeaders: few(),
+  sataPlugs: few(),
+  peripheralPlugs: few(),
+  sataPorts: few(),
+  bays525: few(),
+  noiseDb: noise(),
+});
 
 export const partSchema = z.discriminatedUnion('kind', [
   cpu,

@@ -1,4 +1,14 @@
-import type { Drive, FormFactor, Gpu, M2Place, Motherboard, PartSet, Psu } from '../parts/index.ts';
+import {
+  extrasOf,
+  type Drive,
+  type FormFactor,
+  type Gpu,
+  type M2Place,
+  type Motherboard,
+  type PartSet,
+  type Psu,
+} from '../parts/index.ts';
+import { caseFans } from '../power/index.ts';
 
 /*
  * Facts of the trade that steps and drawings are made from: which slots, which places, how many screws, leads and fans.
@@ -76,7 +86,9 @@ export function drivePlan(board: Pick<Motherboard, 'm2' | 'sataPorts'>, drives: 
 /** All drives of a build, those that are there already first. */
 export const drivesOf = (parts: PartSet, owned: readonly Drive[]): readonly Drive[] => [
   ...owned,
-  ...[parts.storage, parts.secondaryStorage].filter((drive): drive is Drive => !!drive),
+  ...[parts.storage, parts.secondaryStorage, parts.tertiaryStorage].filter(
+    (drive): drive is Drive => !!drive,
+  ),
 ];
 
 /**
@@ -132,18 +144,20 @@ interface AirPlan {
   readonly short: number;
 }
 
-/** In at the front, out at the rear: with one fan at the rear, with more all but one at the front. Common practice, no source. */
-export function airPlan({ case: box, cooler, motherboard: board }: PartSet): AirPlan {
-  const fans = box?.fans ?? 0;
+/** In at the front, out at the rear, with the headers for it. */
+export function airPlan(set: PartSet): AirPlan {
+  const { cooler, motherboard: board } = set;
+  const { inward, outward } = caseFans(set) ?? { inward: 0, outward: 0 };
   const onCooler = cooler ? (cooler.fans ?? 1) : 1;
-  const headers = board?.fanHeaders ?? null;
+  const added = extrasOf(set).reduce((sum, { addsFanHeaders }) => sum + (addsFanHeaders ?? 0), 0);
+  const headers = board && board.fanHeaders !== null ? board.fanHeaders + added : null;
   return {
-    front: Math.max(0, fans - 1),
-    rear: Math.min(1, fans),
+    front: inward,
+    rear: outward,
     radiatorMm: cooler?.radiatorMm ?? 0,
     cooler: onCooler,
     headers,
-    short: headers === null ? 0 : Math.max(0, fans + onCooler - headers),
+    short: headers === null ? 0 : Math.max(0, inward + outward + onCooler - headers),
   };
 }
 

@@ -177,17 +177,18 @@ describe('claims of what is ordered', () => {
 });
 
 describe('an order that is typed in', () => {
-  it('puts two drives into both places, and keeps a third as paid without a place', () => {
+  it('puts three drives into their places, and keeps a fourth as paid without a place', () => {
     const drive = CATALOGUE.parts.find((part) => part.kind === 'storage');
     if (!drive) throw new Error('the fixtures have a drive');
     const lines = typedLines(
-      [1, 2, 3].map((minor) => ({ part: drive, minor: minor * 1000 })),
+      [1, 2, 3, 4].map((minor) => ({ part: drive, minor: minor * 1000 })),
       { shipping: 400, off: 250 },
     );
     expect(lines.map(({ slot, name, paidMinor }) => [slot, name.split(' ')[0], paidMinor])).toEqual([
       ['storage', drive.brand, 1000],
       ['secondaryStorage', drive.brand, 2000],
-      [null, drive.brand, 3000],
+      ['tertiaryStorage', drive.brand, 3000],
+      [null, drive.brand, 4000],
       [null, 'Shipping', 400],
       [null, 'Discount', -250],
     ]);

@@ -32,6 +32,9 @@ const WEEKS_A_YEAR = 52;
 const ratio = (a: number | null, b: number | null | undefined): number | null =>
   a === null || b === null || b === undefined || b === 0 ? null : a / b;
 
+const plus = (a: number | null, b: number | null | undefined): number | null =>
+  a === null || b === null || b === undefined ? null : a + b;
+
 /** What the parts in some slots cost at the till before what their shops add; null where nothing of it was bought. */
 function spentOn({ cost }: Summary, ...slots: readonly Slot[]): number | null {
   const lines = cost.lines.filter(
@@ -52,9 +55,9 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
   const { cost, rates, set, working } = summary;
   const isFrames = play.objective.goal === 'frames';
   const fps = rates.status === 'known' && isFrames ? rates.objective.value : null;
-  const bought = (slot: 'storage' | 'secondaryStorage') =>
-    spentOn(summary, slot) === null ? 0 : (set[slot]?.gb ?? null);
-  const [first, second] = [bought('storage'), bought('secondaryStorage')];
+  const drives = (['storage', 'secondaryStorage', 'tertiaryStorage'] as const).filter(
+    (slot) => spentOn(summary, slot) !== null,
+  );
   const memoryGb =
     set.memory?.modules && set.memory.gbPerModule ? set.memory.modules * set.memory.gbPerModule : null;
   const budget = money.budgetMinor > 0 ? money.budgetMinor : null;
@@ -62,8 +65,8 @@ export function byHand(summary: Summary, { money, play }: Brief): ByHand {
   return {
     perFrame: ratio(cost.counted, fps),
     perStorageGb: ratio(
-      spentOn(summary, 'storage', 'secondaryStorage'),
-      first === null || second === null ? null : first + second,
+      spentOn(summary, ...drives),
+      drives.reduce<number | null>((sum, slot) => plus(sum, set[slot]?.gb), 0),
     ),
     perMemoryGb: ratio(spentOn(summary, 'memory'), memoryGb),
     perPsuWatt: ratio(spentOn(summary, 'psu'), set.psu?.ratedWatts),

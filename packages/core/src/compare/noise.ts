@@ -1,12 +1,14 @@
-import type { PartSet } from '../parts/index.ts';
+import { extrasOf, type PartSet } from '../parts/index.ts';
+
+type NoisySlot = 'cooler' | 'gpu' | 'psu' | 'case' | 'extras';
 
 /** Where the noise of a build comes from, and what it comes to. Levels in dB(A) as the sheets state them. */
 export interface BuildNoise {
   /** The levels added; null while no part states one. */
   readonly total: number | null;
-  readonly sources: readonly { readonly what: 'cooler' | 'gpu' | 'psu' | 'case'; readonly db: number }[];
+  readonly sources: readonly { readonly what: NoisySlot; readonly db: number }[];
   /** Parts that make noise and state none: the total is at least so much. */
-  readonly silent: readonly ('cooler' | 'gpu' | 'psu' | 'case')[];
+  readonly silent: readonly NoisySlot[];
 }
 
 /**
@@ -25,11 +27,14 @@ export function buildNoise(set: PartSet): BuildNoise {
     ['gpu', gpu ? (gpu.noiseDb ?? null) : undefined],
     ['psu', psu ? (psu.noiseDb ?? null) : undefined],
     ['case', set.case && set.case.fans !== 0 ? (set.case.noiseDb ?? null) : undefined],
+    ...extrasOf(set).flatMap(({ fans, noiseDb }) =>
+      Array.from({ length: fans ?? 0 }, () => ['extras', noiseDb ?? null] as const),
+    ),
   ] as const;
   const sources = found.flatMap(([what, db]) => (typeof db === 'number' ? [{ what, db }] : []));
   return {
     total: sources.length === 0 ? null : addedLevels(sources.map(({ db }) => db)),
     sources,
-    silent: found.flatMap(([what, db]) => (db === null ? [what] : [])),
+    silent: [...new Set(found.flatMap(([what, db]) => (db === null ? [what] : [])))],
   };
 }

@@ -12,7 +12,7 @@ import {
   STORAGE,
   SUPPLY,
 } from '../test/fixtures.ts';
-import type { Brief, PartSet } from '../parts/index.ts';
+import type { Brief, Extra, PartSet } from '../parts/index.ts';
 import { checkBuild, decided, firstBarrier, isBarred, isBarrier, openSlots, ruleContext } from './check.ts';
 import type { RuleContext, Verdict } from './rule.ts';
 import { RULES } from './rules/index.ts';
@@ -41,6 +41,89 @@ function verdictOf(rule: string, change: PartSet, context: RuleContext = CONTEXT
 
 /** Rule, what spoils it, and the verdict. A row with an unknown comes from a sheet that is silent. */
 type Row = readonly [rule: string, what: string, change: PartSet, verdict: Verdict, context?: RuleContext];
+/** What is added: a fan, a strip of lights, an optical drive. */
+const EXTRA = {
+  id: 'extra',
+  kind: 'extras',
+  brand: 'Maker',
+  name: 'Extra',
+  purpose: 'fan',
+  watts: 2,
+} as const;
+const adding = (figures: Partial<Extra>, change: PartSet = {}): PartSet => ({
+  ...change,
+  extras3: { ...EXTRA, ...figures },
+});
+const SATA_DRIVE = { ...STORAGE, id: 'sata', interface: '2.5-inch SATA', m2LengthMm: null } as const;
+const WARM = { ...CASE, fans: 0, meshFront: false };
+const BOX_ROWS: readonly Row[] = [
+  [
+    'fan-headers',
+    'a header for one more',
+    adding({ fans: 1 }, { motherboard: { ...BOARD, fanHeaders: 3 } }),
+    'pass',
+  ],
+  ['fan-headers', 'none for three more', adding({ fans: 3 }), 'warn'],
+  ['fan-headers', 'a hub makes up for it', adding({ fans: 3, addsFanHeaders: 4 }), 'pass'],
+  ['light-headers', 'no lights', {}, 'pass'],
+  ['light-headers', 'a controller feeds them', adding({ lightPlugs: 2, addsLightHeaders: 3 }), 'pass'],
+  [
+    'light-headers',
+    'two for one',
+    adding({ lightPlugs: 2 }, { motherboard: { ...BOARD, lightHeaders: 1 } }),
+    'warn',
+  ],
+  ['light-headers', 'not stated', adding({ lightPlugs: 1 }), 'unknown'],
+  ['sata-plugs', 'no drive asks for one', {}, 'pass'],
+  [
+    'sata-plugs',
+    'as many as there are',
+    { storage: SATA_DRIVE, tertiaryStorage: BULK, psu: { ...SUPPLY, sataConnectors: 2 } },
+    'pass',
+  ],
+  [
+    'sata-plugs',
+    'the third drive has none',
+    { storage: SATA_DRIVE, tertiaryStorage: BULK, psu: { ...SUPPLY, sataConnectors: 1 } },
+    'warn',
+  ],
+  [
+    'sata-plugs',
+    'an optical drive has none',
+    adding({ sataPlugs: 1 }, { psu: { ...SUPPLY, sataConnectors: 0 } }),
+    'warn',
+  ],
+  ['sata-plugs', 'not stated', { storage: SATA_DRIVE }, 'unknown'],
+  ['peripheral-plugs', 'nothing asks for one', {}, 'pass'],
+  [
+    'peripheral-plugs',
+    'one for two',
+    adding({ peripheralPlugs: 2 }, { psu: { ...SUPPLY, peripheralConnectors: 1 } }),
+    'warn',
+  ],
+  ['peripheral-plugs', 'not stated', adding({ peripheralPlugs: 2 }), 'unknown'],
+  ['extra-ports', 'nothing asks for one', {}, 'pass'],
+  [
+    'extra-ports',
+    'one for drive and optical drive',
+    adding({ sataPorts: 1 }, { storage: SATA_DRIVE, motherboard: { ...BOARD, sataPorts: 1 } }),
+    'warn',
+  ],
+  [
+    'extra-ports',
+    'not stated',
+    adding({ sataPorts: 1 }, { motherboard: { ...BOARD, sataPorts: null } }),
+    'unknown',
+  ],
+  ['bays-525', 'nothing asks for one', {}, 'pass'],
+  ['bays-525', 'a place for it', adding({ bays525: 1 }, { case: { ...CASE, bays525: 1 } }), 'pass'],
+  ['bays-525', 'no place', adding({ bays525: 1 }, { case: { ...CASE, bays525: 0 } }), 'warn'],
+  ['bays-525', 'not stated', adding({ bays525: 1 }), 'unknown'],
+  ['case-air', 'two fans and a mesh', { case: { ...CASE, fans: 3, meshFront: true } }, 'pass'],
+  ['case-air', 'no fan behind a closed front', { case: WARM }, 'note'],
+  ['case-air', 'one that blows in helps', adding({ fans: 4 }, { case: WARM }), 'pass'],
+];
+
 /** Wishes about single parts: another maker, another colour, fixed leads. A maker is always stated. */
 const WISH_ROWS: readonly Row[] = [
   ...(['cpu', 'gpu', 'motherboard', 'memory', 'cooler', 'case', 'psu'] as const).flatMap((kind): Row[] => [
@@ -252,6 +335,7 @@ const TABLE: readonly Row[] = [
     'unknown',
   ],
   ...WISH_ROWS,
+  ...BOX_ROWS,
   ['job-cores', 'no side jobs', {}, 'pass'],
   ['job-cores', 'exactly enough', {}, 'pass', { ...CONTEXT, jobCores: PROCESSOR.cores ?? 0 }],
   ['job-cores', 'one too few', {}, 'block', { ...CONTEXT, jobCores: (PROCESSOR.cores ?? 0) + 1 }],
@@ -679,6 +763,7 @@ describe('rules', () => {
     'card-need',
     'system-need',
     'boxed-need',
+    'case-air',
     ...RULES.map(({ id }) => id).filter((id) => id.startsWith('brand-')),
   ];
   it('every rule has a row that passes, one that does not, and one for a sheet that is silent', () => {

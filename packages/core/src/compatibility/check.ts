@@ -43,6 +43,7 @@ export function ruleContext(
   const gpu = planned(brief.planned.gpu);
   const memory = planned(brief.planned.memory);
   const cpu = planned(brief.planned.cpu);
+  const third = planned(brief.locks.find(({ slot }) => slot === 'tertiaryStorage')?.part ?? null);
   const { isFirm } = brief.planned;
   // Where raised clocks count, the build has to let them be raised.
   const jobs = jobFloors(brief.play.jobs);
@@ -59,6 +60,7 @@ export function ruleContext(
     jobCores: jobs.cores,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
+    thirdDrive: third?.kind === 'storage' ? third : null,
     plannedGpu: gpu?.kind === 'gpu' ? gpu : null,
     plannedMemory: memory?.kind === 'memory' ? memory : null,
     plannedCpu: cpu?.kind === 'cpu' ? cpu : null,
@@ -83,7 +85,7 @@ function isDecided(rule: Rule, set: PartSet): boolean {
 }
 
 function finding(rule: Rule, judgement: Judgement, set: PartSet): Finding {
-  const slots = rule.slots.filter((slot) => set[slot]);
+  const slots = [...rule.slots, ...(rule.alsoReads ?? [])].filter((slot) => set[slot]);
   const words =
     judgement.verdict === 'unknown'
       ? {

@@ -11,6 +11,6 @@ export {
   type Finding,
 } from './check.ts';
 export { missingFigures } from './missing-figures.ts';
-export type { Rule, RuleContext, Verdict } from './rule.ts';
+export { readsSlot, type Rule, type RuleContext, type Verdict } from './rule.ts';
 export { RULES } from './rules/index.ts';
 export { CARD_FEED_WATTS, psuNeed } from './rules/psu.ts';

@@ -11,6 +11,8 @@ export interface RuleContext {
   readonly memoryProfile: boolean;
   /** Drives that are there already and come on top of the storage slots. */
   readonly ownedDrives: readonly Drive[];
+  /** The third drive that a lock holds, where a rule is asked about a few slots alone. */
+  readonly thirdDrive: Drive | null;
   /** Parts that are meant to come later; null where none is planned or the catalogue lost it. */
   readonly plannedGpu: Gpu | null;
   readonly plannedMemory: Memory | null;
@@ -58,6 +60,8 @@ export interface Rule<S extends Slot = Slot> {
   readonly title: string;
   readonly slots: readonly S[];
   readonly presenceOnly?: readonly S[];
+  /** Slots that it reads as well where something is in them; it is judged without them too. */
+  readonly alsoReads?: readonly Slot[];
   readonly wholeBuild?: boolean;
   readonly wide?: boolean;
   readonly advice?: boolean;
@@ -68,3 +72,7 @@ export interface Rule<S extends Slot = Slot> {
     set: PartSet,
   ) => { readonly sentence: string; readonly mend: string };
 }
+
+/** Whether what stands in a slot bears on a rule. */
+export const readsSlot = ({ slots, alsoReads }: Rule, slot: Slot): boolean =>
+  slots.includes(slot) || alsoReads?.includes(slot) === true;

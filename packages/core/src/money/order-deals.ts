@@ -1,4 +1,4 @@
-import type { PromoCode, Shop, Slot } from '../parts/index.ts';
+import { kindFor, type PromoCode, type Shop, type Slot } from '../parts/index.ts';
 import type { CurrencyRate } from '../units/index.ts';
 import { offMinor } from './deal-window.ts';
 import { gross, worthAt, type Priced, type Worth } from './priced.ts';
@@ -26,7 +26,7 @@ export function valueOf(
   const offs: UsedCode['offs'][number][] = [];
   let eligible = 0;
   for (const { slot, priced } of items) {
-    if (!codeAppliesTo(code, priced.offer.part, slot === 'secondaryStorage' ? 'storage' : slot)) continue;
+    if (!codeAppliesTo(code, priced.offer.part, kindFor(slot))) continue;
     eligible += priced.paidMinor;
     if (code.off.kind !== 'percent') continue;
     const minor = offMinor(code.off, priced.paidMinor);

@@ -42,7 +42,7 @@ export function priceIndexOf(catalogue: Catalogue, brief: Brief): PriceIndex {
   const rates = ratesTo(catalogue, currency);
   const parts = new Map(catalogue.parts.map((part) => [part.id, part]));
   const shops = new Map(catalogue.shops.map((shop) => [shop.id, shop]));
-  const slotOf = new Map<string, Slot>(catalogue.parts.map(({ id, kind }) => [id, kind]));
+  const slotOf = new Map(catalogue.parts.map(({ id, kind }) => [id, kind]));
   const price = pricerFor({ catalogue, brief, shops, slotOf, rates });
   const known = new Map<string, Priced | null>();
   const priced = (offer: Offer): Priced | null => {

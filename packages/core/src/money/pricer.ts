@@ -6,7 +6,7 @@ import type {
   ListedBack,
   Offer,
   Shop,
-  Slot,
+  PartKind,
   WeightClass,
 } from '../parts/index.ts';
 import { cents, convertMinor, type Cents, type CurrencyRate } from '../units/index.ts';
@@ -24,14 +24,13 @@ import {
 } from './priced.ts';
 import { usedCost } from './used-risk.ts';
 
-/** How heavy a parcel each slot makes. Common practice, no source. */
-const WEIGHTS: Readonly<Record<Slot, WeightClass>> = {
+/** How heavy a parcel each kind of part makes. Common practice, no source. */
+const WEIGHTS: Readonly<Record<PartKind, WeightClass>> = {
   cpu: 'small',
   motherboard: 'medium',
   memory: 'small',
   gpu: 'medium',
   storage: 'small',
-  secondaryStorage: 'small',
   cooler: 'medium',
   case: 'large',
   psu: 'medium',
@@ -45,7 +44,7 @@ interface PricingTask {
   readonly catalogue: Catalogue;
   readonly brief: Brief;
   readonly shops: ReadonlyMap<string, Shop>;
-  readonly slotOf: ReadonlyMap<string, Slot>;
+  readonly slotOf: ReadonlyMap<string, PartKind>;
   readonly rates: ReadonlyMap<string, CurrencyRate | null>;
 }
 

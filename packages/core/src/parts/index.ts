@@ -2,8 +2,13 @@ export {
   kindFor,
   OPTIONAL_SLOTS,
   REQUIRED_SLOTS,
+  ADDED_SLOTS,
+  EXTRA_SLOTS,
+  PART_KINDS,
+  isAdded,
   SLOTS,
   slotsFor,
+  type AddedSlot,
   type Nullable,
   type PartKind,
   type Slot,
@@ -24,6 +29,7 @@ export type {
   PartSet,
   Cpu,
   Drive,
+  Extra,
   M2Place,
   Psu,
 } from './types.ts';
@@ -86,6 +92,7 @@ export type {
   ForkCode,
 } from './brief.ts';
 export { FORK_CODES } from './brief.ts';
+export { extrasOf, locksAsAdded } from './added.ts';
 export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';

@@ -8,12 +8,18 @@ export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
   gpu: 'Graphics card',
   storage: 'Storage',
   secondaryStorage: 'Bulk storage',
+  tertiaryStorage: 'Third drive',
   cooler: 'Cooler',
   case: 'Case',
   psu: 'Power supply',
   network: 'Network',
   os: 'System licence',
   extras: 'Extras',
+  extras2: 'Extras, second',
+  extras3: 'Extras, third',
+  extras4: 'Extras, fourth',
+  extras5: 'Extras, fifth',
+  extras6: 'Extras, sixth',
 };
 
 /** A slot within a sentence: “the graphics card”. */

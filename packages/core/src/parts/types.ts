@@ -104,6 +104,8 @@ export interface Motherboard extends PartBase<'motherboard'> {
   /** Headers for fans, the processor cooler's among them. */
   readonly fanHeaders: Nullable<number>;
   readonly frontHeaders: Nullable<readonly FrontConnector[]>;
+  /** Headers for lights. */
+  readonly lightHeaders?: Nullable<number> | undefined;
   /** USB sockets at the back, wired network in Mbit/s, and what makes its sound. */
   readonly rearUsb?: Nullable<number> | undefined;
   readonly lanMbps?: Nullable<number> | undefined;
@@ -227,9 +229,25 @@ interface Os extends PartBase<'os'> {
   readonly licence: Nullable<string>;
 }
 
-interface Extra extends PartBase<'extras'> {
+/** Whatever else goes into a build: fans, lights and their controller, an optical drive, cables, film. Absent: none of it. */
+export interface Extra extends PartBase<'extras'> {
   readonly purpose: Nullable<string>;
   readonly watts: Nullable<number>;
+  /** Fans in the box, and the way that they blow as they are usually fixed. */
+  readonly fans?: Nullable<number> | undefined;
+  readonly blows?: Nullable<'in' | 'out'> | undefined;
+  /** Fan headers that a hub or splitter adds beyond the one that it takes. */
+  readonly addsFanHeaders?: Nullable<number> | undefined;
+  /** Headers for lights on the board that it takes, and those that a controller adds. */
+  readonly lightPlugs?: Nullable<number> | undefined;
+  readonly addsLightHeaders?: Nullable<number> | undefined;
+  /** Plugs of the supply that it takes, ports of the board, and 5.25-inch places of the case. */
+  readonly sataPlugs?: Nullable<number> | undefined;
+  readonly peripheralPlugs?: Nullable<number> | undefined;
+  readonly sataPorts?: Nullable<number> | undefined;
+  readonly bays525?: Nullable<number> | undefined;
+  /** At full speed, in dB(A). */
+  readonly noiseDb?: Nullable<number> | undefined;
 }
 
 export interface PartBySlot {
@@ -239,12 +257,18 @@ export interface PartBySlot {
   readonly gpu: Gpu;
   readonly storage: Drive;
   readonly secondaryStorage: Drive;
+  readonly tertiaryStorage: Drive;
   readonly cooler: Cooler;
   readonly case: Case;
   readonly psu: Psu;
   readonly network: Network;
   readonly os: Os;
   readonly extras: Extra;
+  readonly extras2: Extra;
+  readonly extras3: Extra;
+  readonly extras4: Extra;
+  readonly extras5: Extra;
+  readonly extras6: Extra;
 }
 
 /** A product with its specifications, without a price. */

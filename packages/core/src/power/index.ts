@@ -1,3 +1,4 @@
+export { airOf, caseFans, type Air } from './airflow.ts';
 export { deciwatts, loadOf, neededPsuWatts, ownedDriveDeciwatts, slotDeciwatts, type Load } from './load.ts';
 
 export { workingPoint, type WorkingPoint } from './running.ts';

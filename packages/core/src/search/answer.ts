@@ -16,6 +16,9 @@ function picksOf({ baskets: { domains } }: SearchWorld, cpu: number, basket: Bas
     const { part } = domains.rest[at][basket.elements[at]];
     if (part) picks[slot] = { part: part.id, offer: basket.options[at].offer };
   });
+  domains.added.forEach(({ slot, elements: [{ part }] }, at) => {
+    if (part) picks[slot] = { part: part.id, offer: basket.addedOptions[at].offer };
+  });
   return picks;
 }
 

@@ -93,14 +93,18 @@ export function blockersOf(session: Session): Blocker[] {
   const domains = domainsOf(catalogue.parts, priceIndex, brief, rules, rates);
   const lacking = (slots: readonly Slot[]) =>
     slots.filter((slot) => partsIn(domains, slot).length === 0).map((slot) => whyEmpty(slot, session));
+  const added = domains.added.filter(({ elements }) => elements.length === 0);
+  if (added.length > 0) return added.map(({ slot }) => whyEmpty(slot, session));
   const needed = lacking(REQUIRED_SLOTS);
   if (needed.length > 0) return needed;
   const apart = [...lacking(MOSTLY_NEEDED), ...pairsApart(domains, session)];
   return apart.length > 0 ? apart : [{ code: 'no-set' }];
 }
 
-const partsIn = ({ cpus, rest }: Domains, slot: Slot): Part[] =>
-  (slot === 'cpu' ? cpus : rest[(REST as readonly Slot[]).indexOf(slot)]).flatMap(({ part }) => part ?? []);
+function partsIn({ cpus, rest }: Domains, slot: Slot): Part[] {
+  const elements = slot === 'cpu' ? cpus : rest.at((REST as readonly Slot[]).indexOf(slot));
+  return (elements ?? []).flatMap(({ part }) => part ?? []);
+}
 
 /** The nearest reason why no part stands in a slot: none there, none sold, or sold and without the figures of a rate. */
 function whyEmpty(slot: Slot, { catalogue, brief, priceIndex }: Session): Blocker {

@@ -6,7 +6,7 @@ import {
   type PricedCandidate,
   type BestTogether,
 } from './orders/index.ts';
-import type { Gpu, Slot } from '../parts/index.ts';
+import type { Gpu } from '../parts/index.ts';
 import { psuNeed, type RuleContext } from '../compatibility/index.ts';
 import { hasBit, members, type Bits } from './bits.ts';
 import type { Compatibility } from './pair-compatibility.ts';
@@ -30,6 +30,8 @@ export interface Basket {
   readonly cpuOption: Option;
   readonly elements: readonly number[];
   readonly options: readonly Option[];
+  /** Of what the user added, in its order. */
+  readonly addedOptions: readonly Option[];
 }
 
 /** Switches that break the search on purpose, so that a test can show that the checks would notice. */
@@ -51,15 +53,12 @@ export interface BasketContext {
   readonly domains: Domains;
   readonly compatibility: Compatibility;
   readonly rules: RuleContext;
-  readonly ownedDriveDeciwatts: number;
+  /** Draw of what is in every build: owned drives, and what the user added. */
+  readonly settledDeciwatts: number;
   readonly allowUnknown: boolean;
   readonly faults: SearchFaults;
   readonly work: BasketWork;
 }
-
-/** The processor takes part in orders like any other slot; its index among them. */
-const PROCESSOR = REST_COUNT;
-const SLOTS_HERE: readonly Slot[] = [...REST, 'cpu'];
 
 const { case: CASE, gpu: CARD, cooler: COOLER, psu: SUPPLY, motherboard: BOARD, memory: MEMORY } = AT;
 const COUNT = REST_COUNT;
@@ -82,7 +81,7 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   const relax: BestTogether = (priced, limit) => new CheapestFit(context, task, priced, limit).run();
   const split = cheapestSplit({
     terms: domains.terms,
-    slots: SLOTS_HERE,
+    slots: [...REST, ...domains.added.map(({ slot }) => slot), 'cpu'],
     candidates,
     relax,
     most,
@@ -115,6 +114,8 @@ function startingCandidates(context: BasketContext, task: BasketTask): SlotCandi
     if (list.length === 0) return null;
     out.push(list);
   }
+  // What is settled takes part in orders like any other slot: what the user added, and the processor as the last.
+  for (const { elements } of domains.added) out.push([candidateOf(elements, 0)]);
   out.push([candidateOf(domains.cpus, task.cpu)]);
   return out;
 }
@@ -137,18 +138,20 @@ class CheapestFit {
     this.emptyCooler = context.domains.rest[COOLER].findIndex((element) => element.part === null);
     this.leastDraw = priced
       .slice(0, COUNT)
-      .reduce((sum, list) => sum + Math.min(...list.map((each) => each.deciwatts)), this.cpuDraw);
+      .reduce((sum, list) => sum + Math.min(...list.map((each) => each.deciwatts)), this.settledDraw);
   }
 
-  private get cpu(): PricedCandidate {
-    return this.priced[PROCESSOR][0];
+  /** Added parts and the processor: one candidate each. */
+  private get settled(): readonly PricedCandidate[] {
+    return this.priced.slice(COUNT).map(([candidate]) => candidate);
   }
-  private get cpuDraw(): number {
-    return this.context.ownedDriveDeciwatts + this.cpu.deciwatts;
+  private get settledDraw(): number {
+    return this.context.settledDeciwatts + this.priced[this.priced.length - 1][0].deciwatts;
   }
 
   run(): ReturnType<BestTogether> {
-    this.descend(0, this.cpu.price, this.cpuDraw);
+    const sum = this.settled.reduce((total, { price }) => total + price, 0);
+    this.descend(0, sum, this.settledDraw);
     return this.best ? { sum: this.bestSum, chosen: this.best } : null;
   }
 
@@ -156,7 +159,7 @@ class CheapestFit {
     if (slot === COUNT) {
       if (sum >= this.bestSum) return;
       this.bestSum = sum;
-      this.best = [...this.chosen, this.cpu];
+      this.best = [...this.chosen, ...this.settled];
       return;
     }
     const after = this.restBound(slot + 1);
@@ -214,8 +217,9 @@ class CheapestFit {
 function basketOf(chosen: readonly PricedCandidate[], cost: number): Basket {
   return {
     cost,
-    cpuOption: chosen[PROCESSOR].option,
+    cpuOption: chosen[chosen.length - 1].option,
     elements: chosen.slice(0, COUNT).map((each) => each.element),
     options: chosen.slice(0, COUNT).map((each) => each.option),
+    addedOptions: chosen.slice(COUNT, -1).map((each) => each.option),
   };
 }

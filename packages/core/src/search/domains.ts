@@ -3,9 +3,11 @@ import { hasRate, type ModelIndex } from '../frames/index.ts';
 import { plainOption, termsOf, type Option, type Terms } from './orders/index.ts';
 import { salesOf, usableOffers, type PriceIndex } from '../money/index.ts';
 import {
+  ADDED_SLOTS,
   kindFor,
   OPTIONAL_SLOTS,
   SLOTS,
+  type AddedSlot,
   type Brief,
   type Part,
   type PartSet,
@@ -24,7 +26,6 @@ export const REST = [
   'secondaryStorage',
   'network',
   'os',
-  'extras',
   'psu',
 ] as const;
 export type RestSlot = (typeof REST)[number];
@@ -45,6 +46,8 @@ export interface Domains {
   readonly cpus: readonly Element[];
   /** By index of {@link REST}. */
   readonly rest: readonly (readonly Element[])[];
+  /** What the user added by locks: a slot, and the one part that it holds; no element where that cannot be had. */
+  readonly added: readonly { readonly slot: AddedSlot; readonly elements: readonly Element[] }[];
   readonly terms: Terms;
 }
 
@@ -81,8 +84,6 @@ function isWanted(slot: Slot, brief: Brief): boolean {
       return brief.needs.totalStorageGb > brief.needs.fastStorageGb;
     case 'os':
       return brief.needs.osLicence;
-    case 'extras':
-      return false;
     default:
       return true;
   }
@@ -140,5 +141,11 @@ export function domainsOf(
     return elements;
   };
 
-  return { cpus: elementsOf('cpu'), rest: REST.map(elementsOf), terms };
+  const isFilled = (slot: Slot) => locks.get(slot)?.part != null;
+  return {
+    cpus: elementsOf('cpu'),
+    rest: REST.map(elementsOf),
+    added: ADDED_SLOTS.filter(isFilled).map((slot) => ({ slot, elements: elementsOf(slot) })),
+    terms,
+  };
 }

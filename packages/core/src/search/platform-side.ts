@@ -48,9 +48,12 @@ function motherboardPrices({ domains: { rest }, compatibility }: CostTask): numb
 /** By platform and outline: the least that processor, board, memory, drives, adapter and what goes anywhere cost. */
 export function platformSides(task: CostTask): Float64Array {
   const { domains, compatibility, platforms } = task;
-  const { rest, cpus } = domains;
+  const { rest, cpus, added } = domains;
   const motherboards = motherboardPrices(task);
-  const anywhere = leastPrice(rest[AT.os], null) + leastPrice(rest[AT.extras], null);
+  const anywhere = added.reduce(
+    (sum, { elements }) => sum + leastPrice(elements, null),
+    leastPrice(rest[AT.os], null),
+  );
   const outlines = rest[AT.motherboard].map(({ part }) => {
     const form = (part as Motherboard | null)?.formFactor ?? null; // the boards' own domain
     return form === null ? ANY_OUTLINE : OUTLINES.indexOf(form);

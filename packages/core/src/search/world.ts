@@ -35,7 +35,8 @@ export function searchWorldOf(session: Session, faults: SearchFaults): SearchWor
   const domains = domainsOf(catalogue.parts, priceIndex, brief, rules, rates);
   const compatibility = compatibilityOf(domains, rules, allowUnknown);
   const work: WorkCounts = { baskets: 0, nodes: 0, platforms: 0, gpuClasses: 0, scored: 0 };
-  const hasEverySlot = domains.cpus.length > 0 && domains.rest.every((elements) => elements.length > 0);
+  const lists = [domains.cpus, ...domains.rest, ...domains.added.map(({ elements }) => elements)];
+  const hasEverySlot = lists.every((elements) => elements.length > 0);
   const isRated = scenes.length > 0 && unknownGames.length === 0;
   let pairs: Pairs | null = null;
   if (hasEverySlot && isRated) {
@@ -52,7 +53,10 @@ export function searchWorldOf(session: Session, faults: SearchFaults): SearchWor
     domains,
     compatibility,
     rules,
-    ownedDriveDeciwatts: ownedDriveDeciwatts(rules),
+    settledDeciwatts: domains.added.reduce(
+      (sum, { elements: [element] }) => sum + (element?.deciwatts ?? 0),
+      ownedDriveDeciwatts(rules),
+    ),
     allowUnknown,
     faults,
     work,

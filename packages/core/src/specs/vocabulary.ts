@@ -311,7 +311,14 @@ export const TERMS: Readonly<Record<PartKind, readonly Term[]>> = {
     term('mbps', number('mbps'), 'speed, data rate, transfer rate, throughput'),
   ],
   os: [term('licence', readWord, 'licence, license, edition, licence type, license type')],
-  extras: [term('purpose', readWord, 'purpose, use, kind of extra')],
+  extras: [
+    term('purpose', readWord, 'purpose, use, kind of extra'),
+    term('fans', plugs, 'fans, number of fans, fans in the box'),
+    term('sataPlugs', plugs, 'sata power, sata power plugs, sata power connectors'),
+    term('peripheralPlugs', plugs, 'four pin plugs, 4 pin plugs, peripheral power'),
+    term('bays525', plugs, '5.25 inch bays, 5.25 inch, external bays'),
+    term('noiseDb', number('noiseDb'), 'noise, noise level, loudness'),
+  ],
 };
 
 const FILLERS =

@@ -23,8 +23,8 @@ const space: Measure = {
   label: 'space',
   unit: 'GB',
   kind: 'own',
-  of: ({ storage, secondaryStorage }, { ownedDrives }) => {
-    const drives = [...ownedDrives, storage, secondaryStorage].filter(
+  of: ({ storage, secondaryStorage, tertiaryStorage }, { ownedDrives }) => {
+    const drives = [...ownedDrives, storage, secondaryStorage, tertiaryStorage].filter(
       (drive) => drive !== null && drive !== undefined,
     );
     return drives.some((drive) => drive.gb === null)
@@ -47,6 +47,7 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
   },
   storage: space,
   secondaryStorage: space,
+  tertiaryStorage: space,
   cooler: {
     label: 'quieter',
     unit: 'dB',
@@ -81,4 +82,9 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
   },
   os: nothing,
   extras: nothing,
+  extras2: nothing,
+  extras3: nothing,
+  extras4: nothing,
+  extras5: nothing,
+  extras6: nothing,
 };

@@ -1,6 +1,7 @@
-import { barriersOf, RULES, type Rule } from '../compatibility/index.ts';
+import { barriersOf, readsSlot, RULES, type Rule } from '../compatibility/index.ts';
 import { costOf, usableOffers } from '../money/index.ts';
 import {
+  isAdded,
   OPTIONAL_SLOTS,
   slotsFor,
   SLOTS,
@@ -38,7 +39,7 @@ interface SwapOption {
 }
 
 export const RULES_READING: ReadonlyMap<Slot, readonly Rule[]> = new Map(
-  SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && rule.slots.includes(slot))]),
+  SLOTS.map((slot) => [slot, RULES.filter((rule) => !rule.advice && readsSlot(rule, slot))]),
 );
 
 /** Parts that may stand in each slot under a brief. */
@@ -52,6 +53,8 @@ export function candidatesOf({
   return new Map(
     SLOTS.map((slot) => {
       const list: SlotChoice[] = OPTIONAL_SLOTS.includes(slot) ? [{ part: null, offers: [null] }] : [];
+      // What the user adds may have to go; nothing is added for him.
+      if (isAdded(slot)) return [slot, list];
       for (const part of catalogue.parts) {
         if (!slotsFor(part.kind).includes(slot) || excluded.has(part.id)) continue;
         if (part.kind === 'storage' && owned.has(part.id)) continue; // in every build already

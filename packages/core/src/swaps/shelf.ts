@@ -1,4 +1,4 @@
-import { RULES, type Rule } from '../compatibility/index.ts';
+import { readsSlot, RULES, type Rule } from '../compatibility/index.ts';
 import { salesOf, usableOffers } from '../money/index.ts';
 import { SLOTS, slotsFor, type Offer, type Part, type Slot } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
@@ -27,7 +27,7 @@ export function shelfOf({ catalogue, brief, priceIndex }: Session): Shelf {
     parts: parts
       .filter((part) => slotsFor(part.kind).includes(slot))
       .map((part) => ({ part, offers: usableOffers(priceIndex, brief, part.id, slot) })),
-    rules: RULES.filter((rule) => !rule.advice && rule.slots.includes(slot)),
+    rules: RULES.filter((rule) => !rule.advice && readsSlot(rule, slot)),
   });
   return {
     slots: Object.fromEntries(SLOTS.map((slot) => [slot, slotShelf(slot)])) as Shelf['slots'], // over all slots

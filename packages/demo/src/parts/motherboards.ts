@@ -78,6 +78,10 @@ function sheetOf(model: BoardModel, brand: string, name: string, d: DemoDraws): 
     watts: 22 + tier * 8,
     overclocking: tier > 0 && !office,
     fanHeaders: 2 + tier,
+    lightHeaders: tier,
+    rearUsb: 4 + 2 * tier,
+    lanMbps: tier === 2 ? 2500 : 1000,
+    sound: tier === 0 ? 'two channels' : 'eight channels',
     frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
   };
 }

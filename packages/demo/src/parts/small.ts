@@ -9,7 +9,11 @@ interface SmallRow {
 }
 type NetworkRow = SmallRow & Pick<StoredPartOf<'network'>, 'interface' | 'wireless' | 'mbps'>;
 type LicenceRow = SmallRow & Pick<StoredPartOf<'os'>, 'licence'>;
-type ExtraRow = SmallRow & Pick<StoredPartOf<'extras'>, 'purpose' | 'watts'>;
+type ExtraRow = SmallRow & Omit<StoredPartOf<'extras'>, 'id' | 'kind' | 'brand' | 'name'>;
+
+/** What a row says: an empty cell is no figure. */
+const stated = <Facts extends object>(facts: Facts): Facts =>
+  Object.fromEntries(Object.entries(facts).filter(([, value]) => value !== null)) as Facts; // the same fields, fewer
 
 /** Adapters, licences and what else goes into a parcel. */
 export function makeSmall(d: DemoDraws, copy: string): Valued[] {
@@ -27,7 +31,7 @@ export function makeSmall(d: DemoDraws, copy: string): Valued[] {
     ...table<ExtraRow>('extras').map(({ line, worth, ...facts }, n): Valued => ({
       part: {
         ...called('extras', inTurn(COOLER_MAKERS, n), `${line}${copy}`),
-        ...facts,
+        ...stated(facts),
         ...(facts.purpose === 'light' ? { looksOnly: true } : {}),
       },
       worth,

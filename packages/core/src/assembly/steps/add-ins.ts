@@ -1,12 +1,23 @@
-import { fullName } from '../../parts/index.ts';
+import { extrasOf, fullName, type Extra } from '../../parts/index.ts';
 import type { StepRule } from '../step.ts';
+
+/** Extras, each once with how many of it there are. */
+const pieces = (extras: readonly Extra[]) =>
+  [...new Set(extras)].map((extra) => ({ extra, count: extras.filter((each) => each === extra).length }));
+
+function linesFor({ fans, blows, bays525, sataPlugs }: Extra): string {
+  if (fans) return `Arrows on the frame show the way of the air: ${blows === 'out' ? 'out' : 'in'}.`;
+  if (bays525)
+    return `Into its 5.25-inch place from the front${sataPlugs ? ', with a lead of the supply and one of the board' : ''}.`;
+  return 'By its own sheet, before the leads are tied.';
+}
 
 /** Adapters and extras: whatever else goes into the case. */
 export const addIns: StepRule = {
   code: 'add-in',
   phase: 'case',
   after: [{ rule: 'board-in', reason: 'its slot is on the board' }],
-  make: ({ parts: { network, extras, motherboard, case: box } }) => [
+  make: ({ parts, parts: { network, motherboard, case: box } }) => [
     ...(network && motherboard && (network.interface === 'PCIe' || network.interface === 'M.2')
       ? [
           {
@@ -24,17 +35,15 @@ export const addIns: StepRule = {
           },
         ]
       : []),
-    ...(extras && box
-      ? [
-          {
-            suffix: extras.id,
-            title: fullName(extras),
-            lines: ['By its own sheet, before the leads are tied.'],
-            handles: [extras.id, box.id],
-            minutes: 8,
-            check: 'It sits firm, and is connected where it needs to be.',
-          },
-        ]
+    ...(box
+      ? pieces(extrasOf(parts)).map(({ extra, count }) => ({
+          suffix: extra.id,
+          title: count > 1 ? `${count} × ${fullName(extra)}` : fullName(extra),
+          lines: [linesFor(extra)],
+          handles: [extra.id, box.id],
+          minutes: 8 * count,
+          check: 'It sits firm, and is connected where it needs to be.',
+        }))
       : []),
   ],
 };

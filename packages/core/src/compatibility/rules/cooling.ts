@@ -141,29 +141,3 @@ export const noiseNeed: Rule = {
     mend: 'Take a quieter cooler, or allow more in the brief.',
   }),
 };
-
-/** Fans of a boxed cooler: always one. */
-const BOXED_FANS = 1;
-
-export const fanHeaders: Rule = {
-  id: 'fan-headers',
-  title: 'Headers for the fans',
-  slots: ['motherboard', 'cooler', 'case'],
-  advice: true,
-  judge({ motherboard, cooler, case: box }) {
-    if (!motherboard || !box || cooler === undefined) return PASS;
-    const own = cooler ? cooler.fans : BOXED_FANS;
-    if (motherboard.fanHeaders === null || box.fans === null || own === null) return UNKNOWN;
-    const fans = own + box.fans;
-    return {
-      verdict: fans <= motherboard.fanHeaders ? 'pass' : 'warn',
-      actual: fans,
-      limit: motherboard.fanHeaders,
-      unit: 'fans',
-    };
-  },
-  words: (j) => ({
-    sentence: `${j.actual} fans, and the board has ${j.limit} headers.`,
-    mend: 'Join case fans with a splitter, within the header’s rating in the board’s manual.',
-  }),
-};

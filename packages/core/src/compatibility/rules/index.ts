@@ -1,4 +1,5 @@
 import type { Rule } from '../rule.ts';
+import { BOX_RULES } from './box.ts';
 import { WISH_RULES } from './wishes.ts';
 import {
   motherboardInCase,
@@ -18,7 +19,6 @@ import {
   coolerHeight,
   coolerOverMemory,
   coolerSocket,
-  fanHeaders,
   noiseNeed,
   radiatorPlace,
 } from './cooling.ts';
@@ -114,7 +114,7 @@ export const RULES: readonly Rule[] = [
   memoryChannels,
   gpuLink,
   coolerBracket,
-  fanHeaders,
+  ...BOX_RULES,
   frontConnectors,
   heatSpreader,
   ...WISH_RULES,

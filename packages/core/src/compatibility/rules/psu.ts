@@ -1,4 +1,4 @@
-import { SLOTS, type Gpu, type GpuPower, type Nullable } from '../../parts/index.ts';
+import { isAdded, SLOTS, type Gpu, type GpuPower, type Nullable } from '../../parts/index.ts';
 import { deciwatts, loadOf, neededPsuWatts } from '../../power/index.ts';
 import { atLeast, atMost, PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
@@ -22,7 +22,7 @@ export const psuWatts: Rule = {
   id: 'supply-watts',
   title: 'Watts of the power supply',
   // All that draw power, and what has to give it.
-  slots: SLOTS.filter((slot) => slot !== 'os' && slot !== 'extras'),
+  slots: SLOTS.filter((slot) => slot !== 'os' && !isAdded(slot)),
   wholeBuild: true,
   judge(set, context) {
     const { psu, gpu } = set;

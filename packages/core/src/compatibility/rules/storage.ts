@@ -1,12 +1,21 @@
-import type { Motherboard, Case, Drive } from '../../parts/index.ts';
+import type { Motherboard, Case, Drive, PartSet } from '../../parts/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule, type RuleContext } from '../rule.ts';
 
-function allDrives(
-  drives: readonly (Drive | null | undefined)[],
-  { ownedDrives }: RuleContext,
+/** Owned drives, those of the slots that are asked about, and the third one. */
+export function allDrives(
+  set: PartSet,
+  slots: readonly ('storage' | 'secondaryStorage')[],
+  { ownedDrives, thirdDrive }: RuleContext,
 ): readonly Drive[] {
+  const third = set.tertiaryStorage === undefined ? thirdDrive : set.tertiaryStorage;
+  const drives = [...slots.map((slot) => set[slot]), third];
   return [...ownedDrives, ...drives.filter((drive) => drive !== null && drive !== undefined)];
 }
+
+/** Drives that take a port of the board and a plug of the supply. */
+export const isSata = (drive: Drive): boolean =>
+  drive.interface === '2.5-inch SATA' || drive.interface === '3.5-inch SATA';
+export const BOTH = ['storage', 'secondaryStorage'] as const;
 
 /** Puts M.2 drives into places one by one, the pickiest first; returns SATA ports lost, or null when one has no place. */
 function seatM2(drives: readonly Drive[], motherboard: Motherboard): number | null | 'unknown' {
@@ -38,14 +47,18 @@ function seatM2(drives: readonly Drive[], motherboard: Motherboard): number | nu
   return seat(0, 0);
 }
 
+/** SATA ports that stay live beside drives on the board; null where that is not known. */
+export function livePorts(motherboard: Motherboard, drives: readonly Drive[]): number | null {
+  const lost = seatM2(drives, motherboard);
+  return typeof lost === 'number' && motherboard.sataPorts !== null ? motherboard.sataPorts - lost : null;
+}
+
 function judgePlaces(motherboard: Motherboard, drives: readonly Drive[]): Judgement {
   if (drives.some((drive) => drive.interface === null)) return UNKNOWN;
   const lost = seatM2(drives, motherboard);
   if (lost === 'unknown') return UNKNOWN;
   if (lost === null) return { verdict: 'block', unit: 'M.2' };
-  const sata = drives.filter(
-    (drive) => drive.interface === '2.5-inch SATA' || drive.interface === '3.5-inch SATA',
-  ).length;
+  const sata = drives.filter(isSata).length;
   if (sata === 0) return { verdict: 'pass', actual: drives.length };
   if (motherboard.sataPorts === null) return UNKNOWN;
   const ports = motherboard.sataPorts - lost;
@@ -56,8 +69,9 @@ export const drivePlaces: Rule = {
   id: 'drive-places',
   title: 'Drives on the board',
   slots: ['motherboard', 'storage'],
-  judge: ({ motherboard, storage }, context) =>
-    motherboard ? judgePlaces(motherboard, allDrives([storage], context)) : PASS,
+  alsoReads: ['tertiaryStorage'],
+  judge: (set, context) =>
+    set.motherboard ? judgePlaces(set.motherboard, allDrives(set, ['storage'], context)) : PASS,
   words: (j) =>
     j.unit === 'M.2'
       ? {
@@ -90,7 +104,8 @@ export const driveBays: Rule = {
   id: 'drive-bays',
   title: 'Drives in the case',
   slots: ['storage', 'case'],
-  judge: ({ storage, case: box }, context) => (box ? judgeBays(box, allDrives([storage], context)) : PASS),
+  alsoReads: ['tertiaryStorage'],
+  judge: (set, context) => (set.case ? judgeBays(set.case, allDrives(set, ['storage'], context)) : PASS),
   words: (j) => ({
     sentence: `${j.actual} drives need bays; the case has ${j.limit} that fit.`,
     mend: 'Take an M.2 drive or a case with more bays.',
@@ -104,9 +119,9 @@ export const secondaryStoragePlaces: Rule = {
   title: 'Both drives on the board',
   slots: ['motherboard', 'storage', 'secondaryStorage'],
   wide: true,
-  judge: ({ motherboard, storage, secondaryStorage }, context) =>
-    motherboard && secondaryStorage
-      ? judgePlaces(motherboard, allDrives([storage, secondaryStorage], context))
+  judge: (set, context) =>
+    set.motherboard && set.secondaryStorage
+      ? judgePlaces(set.motherboard, allDrives(set, BOTH, context))
       : PASS,
 };
 
@@ -116,8 +131,8 @@ export const secondaryStorageBays: Rule = {
   title: 'Both drives in the case',
   slots: ['storage', 'secondaryStorage', 'case'],
   wide: true,
-  judge: ({ storage, secondaryStorage, case: box }, context) =>
-    box && secondaryStorage ? judgeBays(box, allDrives([storage, secondaryStorage], context)) : PASS,
+  judge: (set, context) =>
+    set.case && set.secondaryStorage ? judgeBays(set.case, allDrives(set, BOTH, context)) : PASS,
 };
 
 const sumGb = (drives: readonly Drive[]) => drives.reduce((gb, drive) => gb + (drive.gb ?? 0), 0);
@@ -126,8 +141,9 @@ export const fastStorageNeed: Rule = {
   id: 'fast-storage-need',
   title: 'Fast storage the brief asks for',
   slots: ['storage'],
-  judge({ storage }, context) {
-    const drives = allDrives([storage], context);
+  alsoReads: ['tertiaryStorage'],
+  judge(set, context) {
+    const drives = allDrives(set, ['storage'], context);
     if (drives.some((drive) => drive.gb === null || drive.solidState === null)) return UNKNOWN;
     const fast = sumGb(drives.filter((drive) => drive.solidState));
     const { fastStorageGb } = context.needs;
@@ -148,8 +164,9 @@ export const storageNeed: Rule = {
   id: 'storage-need',
   title: 'Storage the brief asks for',
   slots: ['storage', 'secondaryStorage'],
-  judge({ storage, secondaryStorage }, context) {
-    const drives = allDrives([storage, secondaryStorage], context);
+  alsoReads: ['tertiaryStorage'],
+  judge(set, context) {
+    const drives = allDrives(set, BOTH, context);
     if (drives.some((drive) => drive.gb === null)) return UNKNOWN;
     const have = sumGb(drives);
     const { totalStorageGb } = context.needs;

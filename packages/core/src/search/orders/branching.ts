@@ -107,10 +107,10 @@ export class Branching {
     this.push(node, { couplings });
   }
 
-  /** One listing in two slots, or more claims than the household may make; false where there is neither. */
+  /** More pieces than are in stock, or more claims than the household may make; false where there is neither. */
   private onTooMany(node: OrderBranch, coupling: number, slots: readonly number[]): boolean {
     const each = this.couplings[coupling];
-    if (each.kind === 'single' && slots.length > 1) {
+    if (each.kind === 'stock' && slots.length > each.pieces) {
       for (const slot of slots) this.push(node, { rules: [{ slot, coupling, rule: 'ban' }] });
       return true;
     }

@@ -53,7 +53,7 @@ export class OrderSums {
       for (const { coupling, value } of option.links) addTo(uses, coupling, value);
     for (const [at, values] of uses) {
       const each = couplings[at];
-      if (each.kind === 'single' && values.length > 1) return Infinity;
+      if (each.kind === 'stock' && values.length > each.pieces) return Infinity;
       if (each.kind === 'lot') cost += values.reduce((sum, value) => sum - value, each.cost);
       if (each.kind === 'claim') {
         const kept = values.sort((a, b) => b - a).slice(0, each.left);

@@ -9,7 +9,14 @@ import {
   type Priced,
   type ShopDeals,
 } from '../../money/index.ts';
-import { WEIGHT_CLASSES, type PromoCode, type Shop, type Slot } from '../../parts/index.ts';
+import {
+  kindFor,
+  slotsFor,
+  WEIGHT_CLASSES,
+  type PromoCode,
+  type Shop,
+  type Slot,
+} from '../../parts/index.ts';
 import {
   creditOf,
   NO_LINKS,
@@ -56,7 +63,7 @@ class TermsReader {
       ...this.comboLinks(priced),
       ...this.codeLinks(priced, slot),
       ...this.claimLinks(priced),
-      ...this.singleLinks(priced, slot),
+      ...this.stockLinks(priced, slot),
       ...this.lotLinks(priced),
     ];
     return links.length > 0 ? links : NO_LINKS;
@@ -126,7 +133,7 @@ class TermsReader {
   }
 
   private codeLinks({ offer, shop, paidMinor, sub }: Priced, slot: Slot): Link[] {
-    const kind = slot === 'secondaryStorage' ? 'storage' : slot;
+    const kind = kindFor(slot);
     return (this.deals.get(shop.id)?.codes ?? []).flatMap(({ at, entry, code }): Link[] => {
       if (!codeAppliesTo(code, offer.part, kind)) return [];
       if (code.off.kind === 'percent') {
@@ -151,9 +158,11 @@ class TermsReader {
       });
   }
 
-  private singleLinks(priced: Priced, slot: Slot): Link[] {
-    if (stockOf(priced) !== 1 || (slot !== 'storage' && slot !== 'secondaryStorage')) return [];
-    const coupling = this.shared(`single|${priced.offer.id}`, () => ({ kind: 'single' }));
+  /** Fewer pieces than there are slots that could take them. */
+  private stockLinks(priced: Priced, slot: Slot): Link[] {
+    const pieces = stockOf(priced);
+    if (pieces >= slotsFor(kindFor(slot)).length) return [];
+    const coupling = this.shared(`stock|${priced.offer.id}`, () => ({ kind: 'stock', pieces }));
     return [{ coupling, value: 0, weight: 1 }];
   }
 
@@ -191,7 +200,7 @@ export function termsOf(priceIndex: PriceIndex): Terms {
         sub: shop === NO_SHOP ? 0 : priced.sub,
         weight: WEIGHT_CLASSES.indexOf(priced.weight),
         links,
-        isTied: isOf(links, (kind) => kind !== 'single'),
+        isTied: isOf(links, (kind) => kind !== 'stock'),
         hasDeal: isOf(links, (kind) => kind === 'combo' || kind === 'code'),
         priced,
       };

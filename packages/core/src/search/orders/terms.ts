@@ -24,7 +24,7 @@ export type Coupling =
     }
   | { readonly kind: 'claim'; readonly left: number }
   | { readonly kind: 'lot'; readonly cost: number; readonly size: number }
-  | { readonly kind: 'single' };
+  | { readonly kind: 'stock'; readonly pieces: number };
 
 /** How an option takes part in a coupling. */
 export interface Link {
@@ -133,7 +133,7 @@ export function creditOf(
       case 'lot':
         if (now === ON) rest += value;
         break;
-      case 'single':
+      case 'stock':
         break;
     }
   }

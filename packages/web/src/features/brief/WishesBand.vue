@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { NSelect } from 'naive-ui';
-import { SLOTS, type Brief, type Condition, type Slot } from '@ripe-pick/core/parts';
+import { isAdded, SLOTS, type Brief, type Condition, type Slot } from '@ripe-pick/core/parts';
 import { minorPlaces } from '@ripe-pick/core';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -59,7 +59,7 @@ const POLICY_OPTIONS = [
   { value: 'used', label: 'Used only' },
   { value: 'any', label: 'Anything' },
 ];
-const policySlots = SLOTS.filter((slot) => slot !== 'os' && slot !== 'extras');
+const policySlots = SLOTS.filter((slot) => slot !== 'os' && !isAdded(slot));
 function policyOf(slot: Slot): Policy {
   const own = brief.value.whereToBuy.conditionsBySlot[slot];
   if (!own) return 'general';

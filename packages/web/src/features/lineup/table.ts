@@ -9,6 +9,8 @@ import {
 import { sideScreens, type GameRates, type Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
+import { airOf, type Air } from '@ripe-pick/core/power';
+import { airWords, riseWords } from '../../shared/format/air.ts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
@@ -251,6 +253,18 @@ class Table {
     );
   }
 
+  /** Which way the air goes, and how warm it gets. */
+  air(): void {
+    const add = this.adder('byHand');
+    const of = (words: (air: Air) => string) => (entry: LineUpEntry) => {
+      const { set, load } = entry.summary;
+      const air = load && airOf(set, load.deciwatts / 10);
+      return air ? words(air) : UNKNOWN;
+    };
+    add('air', 'Air through the case', of(airWords));
+    add('air-rise', 'Air that leaves it, by assumed flows of fans', of(riseWords));
+  }
+
   byHand(): void {
     const add = this.adder('byHand');
     const figures = new Map(this.entries.map((entry) => [entry, byHand(entry.summary, this.brief)]));
@@ -373,6 +387,7 @@ export function rowsOf(
   table.running();
   table.byHand();
   table.yardsticks();
+  table.air();
   table.power();
   if (growth) table.growth(growth);
   table.rest();

@@ -13,6 +13,7 @@ import { money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 import OrderNotes from '../../shared/ui/OrderNotes.vue';
+import DonorLine from './DonorLine.vue';
 import { repairWords } from './words.ts';
 
 const bench = useBench();
@@ -125,6 +126,7 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
             <p v-for="id in finding.parts" :key="id" class="quiet">{{ partName(id) }}</p>
           </div>
         </details>
+        <DonorLine v-if="finding.rule === 'firmware' && finding.verdict === 'block'" />
         <div v-if="canMend(finding)" class="mend">
           <button v-if="!mends.has(finding.rule)" class="plain edged" @click="look(finding.rule)">
             Mend it<span class="visually-hidden">: {{ finding.title }}</span>

@@ -4,9 +4,10 @@ import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
 import { useMessage } from 'naive-ui';
+import { storeToRefs } from 'pinia';
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { SLOTS, type Slot } from '@ripe-pick/core/parts';
-import { MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
+import { isAdded, type Slot } from '@ripe-pick/core/parts';
+import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
@@ -33,7 +34,8 @@ const singleKeys = useSingleKeys();
 const windows = computed(() => moneyWindows(workspace.brief.money.budgetMinor));
 const windowIndex = ref(3); // a quarter of the budget
 const withUsed = ref(true);
-const showAll = ref(false);
+/** Kept where the lanes are worked out: those that only the user fills are not, until they are asked for. */
+const { allLanes: showAll } = storeToRefs(bench);
 const laneSlot = ref<Slot>('cpu');
 const focused = shallowRef<Trade | null>(null);
 const board = ref<HTMLElement | null>(null);
@@ -49,7 +51,7 @@ const plotWidth = computed(() =>
 
 /** Lanes that are always there; the others when asked for, wanted or filled. */
 const slots = computed(() =>
-  SLOTS.filter((slot) => {
+  drawnSlots(workspace.picks, showAll.value).filter((slot) => {
     if (slot === 'os') return showAll.value || workspace.brief.needs.osLicence || workspace.picks.os;
     if (slot === 'secondaryStorage')
       return (
@@ -57,7 +59,6 @@ const slots = computed(() =>
         workspace.picks.secondaryStorage ||
         workspace.brief.needs.totalStorageGb > workspace.brief.needs.fastStorageGb
       );
-    if (slot === 'extras') return showAll.value || workspace.picks.extras;
     return true;
   }),
 );
@@ -148,7 +149,7 @@ function focusTrade(trade: Trade | null) {
 const { companionWords, hasCompanions, swapAll } = useCompanions(live);
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
-  if (isHeld(trade.slot)) return;
+  if (isAdded(trade.slot) ? lockOf(trade.slot)?.isOrdered && isHeld(trade.slot) : isHeld(trade.slot)) return;
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
   choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'swapped in its lane', (picks) =>

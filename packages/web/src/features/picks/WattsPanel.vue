@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { line, scaleLinear } from 'd3';
-import { goesBy, type SizedBy } from '@ripe-pick/core/power';
+import { airOf, goesBy, type SizedBy } from '@ripe-pick/core/power';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { airWords, riseWords } from '../../shared/format/air.ts';
 import { money, percent } from '../../shared/format/format.ts';
 import { psuRuleWords } from '../../shared/format/schools.ts';
 
@@ -15,6 +16,10 @@ const psu = computed(() => bench.summary?.set.psu ?? null);
 const rated = computed(() => psu.value?.ratedWatts ?? null);
 const working = computed(() => bench.summary?.working ?? null);
 const rule = computed(() => workspace.brief.needs.psuRule);
+const air = computed(() => {
+  const set = bench.summary?.set;
+  return set && load.value ? airOf(set, load.value.deciwatts / 10) : null;
+});
 const full = computed(
   () => Math.max(rated.value ?? 0, needed.value ?? 0, (load.value?.deciwatts ?? 0) / 10, 1) * 1.05,
 );
@@ -87,6 +92,10 @@ const running = computed(() => workspace.brief.money.running);
           </li>
         </ul>
       </details>
+      <p v-if="air" class="small">
+        Air: {{ airWords(air) }}. It leaves the case about {{ riseWords(air)
+        }}<span class="quiet">, by assumed flows of fans</span>.
+      </p>
       <details class="small">
         <summary>Efficiency and running cost</summary>
         <template v-if="working && working.curve.length > 0">

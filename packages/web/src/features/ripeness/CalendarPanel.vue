@@ -3,7 +3,7 @@ import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { CalendarEvent } from '@ripe-pick/contract';
 import { EVENT_KINDS } from '@ripe-pick/core/prices';
-import { SLOTS } from '@ripe-pick/core/parts';
+import { isAdded, SLOTS } from '@ripe-pick/core/parts';
 import { addDays, dateOf } from '@ripe-pick/core/units';
 import { deadlinesOf } from '@ripe-pick/core/buying';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -16,6 +16,8 @@ import NumberField from '../../shared/ui/NumberField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 
 /** Sale seasons, launches and deadlines: typed in, taken from a calendar file, or the usual ones. */
+/** Slots that an event may touch; extras as one. */
+const TOUCHED = SLOTS.filter((slot) => slot === 'extras' || !isAdded(slot));
 const bench = useBench();
 const prices = usePrices();
 const workspace = useWorkspace();
@@ -162,7 +164,7 @@ async function take(event: Event) {
         multiple
         size="small"
         placeholder="all kinds of parts"
-        :options="SLOTS.map((slot) => ({ value: slot, label: SLOT_NAMES[slot] }))"
+        :options="TOUCHED.map((slot) => ({ value: slot, label: SLOT_NAMES[slot] }))"
         aria-label="Kinds of parts it touches"
         :input-props="{ 'aria-label': 'Kinds of parts it touches' }"
       />

@@ -1,9 +1,6 @@
-import { SLOTS, type PartKind, type Slot } from '@ripe-pick/core/parts';
+import type { Slot } from '@ripe-pick/core/parts';
 
-export { SLOT_NAMES } from '@ripe-pick/core/parts';
-
-/** Kinds of parts, in the order of a build. */
-export const PART_KINDS = SLOTS.filter((slot): slot is PartKind => slot !== 'secondaryStorage');
+export { PART_KINDS, SLOT_NAMES } from '@ripe-pick/core/parts';
 
 export const EMPTY_NAMES: Readonly<Partial<Record<Slot, string>>> = {
   gpu: 'no card: processor’s own graphics',
@@ -12,7 +9,13 @@ export const EMPTY_NAMES: Readonly<Partial<Record<Slot, string>>> = {
   secondaryStorage: 'no second drive',
   network: 'no adapter',
   os: 'none',
+  tertiaryStorage: 'no third drive',
   extras: 'none',
+  extras2: 'none',
+  extras3: 'none',
+  extras4: 'none',
+  extras5: 'none',
+  extras6: 'none',
 };
 
 export function slotColour(slot: Slot): string {

@@ -2,7 +2,7 @@ import { openSession } from '@ripe-pick/core/session';
 import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/swaps';
 import type { Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useCatalogue } from './catalogue.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -26,7 +26,9 @@ export const useBench = defineStore('bench', () => {
   const evaluator = computed(() => (session.value ? summaryFor(session.value) : null));
   const trades = computed(() => (session.value ? tradesFor(session.value) : null));
   const index = computed(() => session.value?.priceIndex ?? null);
-  const lanes = computed(() => trades.value?.(workspace.picks) ?? null);
+  /** Whether lanes of slots that only the user fills are drawn too. */
+  const allLanes = ref(false);
+  const lanes = computed(() => trades.value?.(workspace.picks, allLanes.value) ?? null);
   // Candidates that did not change keep their summary.
   const known = new WeakMap<object, { by: unknown; summary: Summary }>();
   const summaries = computed(() => {
@@ -47,5 +49,5 @@ export const useBench = defineStore('bench', () => {
   const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
   const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.allowedOverMinor);
   const currency = computed(() => workspace.brief.money.currency);
-  return { session, shipped, index, summary, lanes, summaries, limit, currency };
+  return { session, shipped, index, summary, lanes, allLanes, summaries, limit, currency };
 });

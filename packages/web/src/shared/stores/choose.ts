@@ -1,11 +1,18 @@
-import type { Decision } from '@ripe-pick/contract';
+import type { Decision, Workspace } from '@ripe-pick/contract';
 import { costOf } from '@ripe-pick/core/money';
-import type { Pick, Picks } from '@ripe-pick/core/parts';
+import { locksAsAdded, type Brief, type Pick, type Picks } from '@ripe-pick/core/parts';
 import { swapsBetween } from '@ripe-pick/core/swaps';
 import { defineStore } from 'pinia';
 import { useBench } from './bench.ts';
 import { useWorkspace } from './workspace.ts';
 import type { CandidateFrom } from './workspace-candidates.ts';
+
+/** What the user adds is held by a lock, in the same step: no search fills its slot or empties it. */
+function withAddedLocks(workspace: Workspace, before: Picks, after: Picks): Workspace {
+  const locks = locksAsAdded(workspace.brief.locks as Brief['locks'], before, after);
+  if (locks === workspace.brief.locks) return workspace;
+  return { ...workspace, brief: { ...workspace.brief, locks: [...locks] as Workspace['brief']['locks'] } };
+}
 
 /** Picks are changed here, so that every one of them keeps what it beat, why, when and at what price. */
 export const useChoose = defineStore('choose', () => {
@@ -47,8 +54,14 @@ export const useChoose = defineStore('choose', () => {
     decisionsFor,
     /** Changes the active candidate's picks by a named step, and what else goes with it. */
     pick(label: string, why: string, change: (picks: Picks) => Picks, also?: CandidateFrom['also']): void {
-      const after = change(workspace.picks);
-      workspace.editPicks(label, () => after, decisionsFor(workspace.picks, after, why), also);
+      const before = workspace.picks;
+      const after = change(before);
+      workspace.editPicks(
+        label,
+        () => after,
+        decisionsFor(before, after, why),
+        (next) => withAddedLocks(also?.(next) ?? next, before, after),
+      );
     },
     /** A new candidate with picks that come from somewhere, and how it is to grow. */
     keep(name: string, why: string, picks: Picks, from: Omit<CandidateFrom, 'decisions'> = {}): string {
