@@ -1,5 +1,5 @@
 import type { APIRequestContext, Page } from '@playwright/test';
-import { expect, reset, test } from '../fixtures.ts';
+import { demoFile, expect, reset, test } from '../fixtures.ts';
 
 interface Catalogue {
   readonly frameModel: {
@@ -34,6 +34,26 @@ test('the test bench shows measured beside expected, and says why the seat is sl
   await expect(why).toContainText('Switch off and unplug');
   // The evidence stands scene by scene: what was measured, and what it would be if so.
   await expect(why.getByRole('row', { name: /Brineball.*processor-limited/ })).toContainText('−27');
+  // The mean over what was measured at 1080p, from the demo's own passes: frames over time, warm-ups left out.
+  interface Run {
+    readonly game: string;
+    readonly heightPx: number;
+    readonly average: number;
+    readonly seconds: number;
+    readonly isWarmUp: boolean;
+  }
+  const runs = (demoFile('bench.json').runs as Run[]).filter((run) => run.heightPx === 1080 && !run.isWarmUp);
+  const sum = (game: string, of: (run: Run) => number) =>
+    runs.filter((run) => run.game === game).reduce((total, run) => total + of(run), 0);
+  const games = [...new Set(runs.map(({ game }) => game))];
+  const rates = games.map(
+    (game) => sum(game, (run) => run.average * run.seconds) / sum(game, (run) => run.seconds),
+  );
+  const geometric = rates.reduce((product, rate) => product * rate, 1) ** (1 / rates.length);
+  const means = page.getByRole('region', { name: 'Means over what was measured' });
+  await expect(means).toContainText('4 scenes, 1080p');
+  const row = means.getByRole('row', { name: 'Geometric mean, the brief’s' });
+  expect(await row.locator('td').first().innerText()).toBe(geometric.toFixed(geometric < 100 ? 1 : 0));
 });
 
 test('a pass is typed in by keyboard, joins its group, and is taken back by name', async ({

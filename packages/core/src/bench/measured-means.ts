@@ -21,10 +21,10 @@ export interface MeasuredMeans {
   readonly isMixed: boolean;
 }
 
-type Compared = RunGroup & { readonly expected: { readonly fps: number } | null };
+type ComparedGroup = RunGroup & { readonly expected: { readonly fps: number } | null };
 
 /** Means over what was measured. Scenes of another size, state, tool or load stand in sets of their own; a single scene has no mean. */
-export function measuredMeans(groups: readonly Compared[]): readonly MeasuredMeans[] {
+export function measuredMeans(groups: readonly ComparedGroup[]): readonly MeasuredMeans[] {
   const sets = new Map<string, { like: BenchRun; scenes: MeasuredScene[] }>();
   for (const { runs, summary, expected } of groups) {
     if (!summary) continue;

@@ -5,6 +5,8 @@ import {
   type Brief,
   type FrameModel,
   type Part,
+  type PartKind,
+  type PartOf,
   type PartSet,
   type Slot,
   type Drive,
@@ -39,11 +41,12 @@ export function ruleContext(
     const part = parts.get(id);
     if (part?.kind === 'storage') ownedDrives.push(part);
   }
-  const planned = (id: string | null) => (id === null ? undefined : parts.get(id));
-  const gpu = planned(brief.planned.gpu);
-  const memory = planned(brief.planned.memory);
-  const cpu = planned(brief.planned.cpu);
-  const third = planned(brief.locks.find(({ slot }) => slot === 'tertiaryStorage')?.part ?? null);
+  const named = <K extends PartKind>(id: string | null, kind: K): PartOf<K> | null => {
+    const part = id === null ? undefined : parts.get(id);
+    return part?.kind === kind ? (part as PartOf<K>) : null; // of this kind
+  };
+  const gpu = named(brief.planned.gpu, 'gpu');
+  const third = brief.locks.find(({ slot }) => slot === 'tertiaryStorage')?.part ?? null;
   const { isFirm } = brief.planned;
   // Where raised clocks count, the build has to let them be raised.
   const jobs = jobFloors(brief.play.jobs);
@@ -54,16 +57,16 @@ export function ruleContext(
   };
   const { psuRule } = needs;
   // Prepared for a card, the supply is sized with it from the start.
-  const isSized = isFirm && gpu?.kind === 'gpu';
+  const isSized = isFirm && gpu !== null;
   return {
     needs: isSized ? { ...needs, psuRule: { ...psuRule, kind: 'planned' } } : needs,
     jobCores: jobs.cores,
     memoryProfile: brief.play.memoryProfile,
     ownedDrives,
-    thirdDrive: third?.kind === 'storage' ? third : null,
-    plannedGpu: gpu?.kind === 'gpu' ? gpu : null,
-    plannedMemory: memory?.kind === 'memory' ? memory : null,
-    plannedCpu: cpu?.kind === 'cpu' ? cpu : null,
+    thirdDrive: named(third, 'storage'),
+    plannedGpu: gpu,
+    plannedMemory: named(brief.planned.memory, 'memory'),
+    plannedCpu: named(brief.planned.cpu, 'cpu'),
     isFirm,
     floors: brief.needs.capacityFloors && model ? floorsOf(brief, model) : null,
   };

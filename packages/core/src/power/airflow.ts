@@ -39,8 +39,8 @@ const THROUGH = { mesh: [0.5, 0.8], closed: [0.25, 0.45], unknown: [0.25, 0.8] }
   string,
   Range
 >;
-/** What the fan of the supply takes out, in m³ an hour. Common practice, no source. */
-const SUPPLY_FLOW: Range = [15, 30];
+/** What the fan of the supply takes out and what rises through the gaps, in m³ an hour. Common practice, no source. */
+const OTHER_FLOW: Range = [25, 50];
 /**
  * Heat that a cubic metre of air takes up for each kelvin, in J: density 1.2 kg/m³ by specific heat 1005 J/(kg K), air at
  * 20 °C and sea level. Source: any table of the properties of air (from memory).
@@ -57,7 +57,7 @@ export function airOf(set: PartSet, heatWatts: number): Air | null {
   const through = THROUGH[isMesh === null ? 'unknown' : isMesh ? 'mesh' : 'closed'];
   // What blows in must come out: the stronger side sets the flow, the other side and the gaps give way.
   const count = Math.max(inward, outward);
-  const flow = (end: 0 | 1) => count * FAN_FLOW[end] * through[end] + SUPPLY_FLOW[end];
+  const flow = (end: 0 | 1) => count * FAN_FLOW[end] * through[end] + OTHER_FLOW[end];
   const rise = (end: 0 | 1) => (heatWatts * SECONDS) / (AIR_HEAT * flow(end));
   return {
     ...fans,

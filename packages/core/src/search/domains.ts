@@ -141,7 +141,7 @@ export function domainsOf(
     return elements;
   };
 
-  const isFilled = (slot: Slot) => locks.get(slot)?.part != null;
+  const isFilled = (slot: Slot) => (locks.get(slot)?.part ?? null) !== null;
   return {
     cpus: elementsOf('cpu'),
     rest: REST.map(elementsOf),

@@ -4,7 +4,7 @@ import type { Cpu, Offer, PartSet } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
 
 /** A processor that a board starts with as it is shipped, bought to update its firmware for another one. */
-export interface Donor {
+interface Donor {
   readonly part: Cpu;
   readonly offer: Offer;
   /** What it adds to the counted total as an order of its own, in minor units of the brief's currency. */

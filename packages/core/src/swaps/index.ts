@@ -1,4 +1,4 @@
-export { donorFor, type Donor } from './donor.ts';
+export { donorFor } from './donor.ts';
 export { MEASURES, type Measure } from './measures.ts';
 export { type RestingOn } from './resting.ts';
 export { summaryFor, type Summary } from './summary.ts';

@@ -49,6 +49,13 @@ const m2Of = ({ generation, tier }: BoardModel): MotherboardSheet['m2'] =>
 const slotGeneration = ({ generation, tier }: BoardModel) =>
   generation === 1 || (generation === 2 && tier === 0) ? 3 : generation === 3 && tier === 2 ? 5 : 4;
 
+/** What stands at the back, and headers for lights, by tier. */
+const PORTS = [
+  { lightHeaders: 0, rearUsb: 4, lanMbps: 1000, sound: 'two channels' },
+  { lightHeaders: 1, rearUsb: 6, lanMbps: 1000, sound: 'eight channels' },
+  { lightHeaders: 2, rearUsb: 8, lanMbps: 2500, sound: 'eight channels' },
+] as const;
+
 function sheetOf(model: BoardModel, brand: string, name: string, d: DemoDraws): MotherboardSheet {
   const { line, generation, form, tier } = model;
   const office = generation === 1 && tier === 0;
@@ -78,10 +85,7 @@ function sheetOf(model: BoardModel, brand: string, name: string, d: DemoDraws): 
     watts: 22 + tier * 8,
     overclocking: tier > 0 && !office,
     fanHeaders: 2 + tier,
-    lightHeaders: tier,
-    rearUsb: 4 + 2 * tier,
-    lanMbps: tier === 2 ? 2500 : 1000,
-    sound: tier === 0 ? 'two channels' : 'eight channels',
+    ...PORTS[tier],
     frontHeaders: tier === 0 ? ['USB 2', 'USB 3'] : ['USB 2', 'USB 3', 'USB-C'],
   };
 }

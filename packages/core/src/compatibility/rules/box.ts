@@ -28,7 +28,7 @@ function enough(asked: number, there: number | null | undefined, unit: string): 
 /** Fans of a boxed cooler: always one. */
 const BOXED_FANS = 1;
 
-export const fanHeaders: Rule = {
+const fanHeaders: Rule = {
   id: 'fan-headers',
   title: 'Headers for the fans',
   slots: ['motherboard', 'cooler', 'case'],
@@ -52,7 +52,7 @@ export const fanHeaders: Rule = {
   }),
 };
 
-export const lightHeaders: Rule = {
+const lightHeaders: Rule = {
   id: 'light-headers',
   title: 'Headers for the lights',
   slots: ['motherboard'],
@@ -71,7 +71,7 @@ export const lightHeaders: Rule = {
   }),
 };
 
-export const sataPlugs: Rule = {
+const sataPlugs: Rule = {
   id: 'sata-plugs',
   title: 'Plugs for drives',
   slots: ['psu', 'storage', 'secondaryStorage'],
@@ -88,7 +88,7 @@ export const sataPlugs: Rule = {
   }),
 };
 
-export const peripheralPlugs: Rule = {
+const peripheralPlugs: Rule = {
   id: 'peripheral-plugs',
   title: 'Four-pin plugs for what is added',
   slots: ['psu'],
@@ -102,7 +102,7 @@ export const peripheralPlugs: Rule = {
   }),
 };
 
-export const bays525: Rule = {
+const bays525: Rule = {
   id: 'bays-525',
   title: '5.25-inch places',
   slots: ['case'],
@@ -115,7 +115,7 @@ export const bays525: Rule = {
   }),
 };
 
-export const extraPorts: Rule = {
+const extraPorts: Rule = {
   id: 'extra-ports',
   title: 'SATA ports with what is added',
   slots: ['motherboard', 'storage', 'secondaryStorage'],
@@ -136,7 +136,7 @@ export const extraPorts: Rule = {
 /** From this rise on of the air that leaves, in kelvin, parts are said to slow down on warm days. Common practice, no source. */
 const HOT_RISE = 15;
 
-export const caseAir: Rule = {
+const caseAir: Rule = {
   id: 'case-air',
   title: 'Air through the case',
   slots: ['case', 'cpu', 'gpu'],

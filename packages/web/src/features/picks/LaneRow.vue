@@ -229,15 +229,15 @@ defineExpose({ focus: () => root.value?.focus() });
           no part in the catalogue for this slot
         </text>
       </svg>
-      <button
-        v-if="focused && !focused.isCurrent"
-        class="visually-hidden"
-        tabindex="-1"
-        @click="emit('open', focused)"
-      >
-        Details
-      </button>
     </div>
+    <button
+      v-if="focused && !focused.isCurrent"
+      class="visually-hidden"
+      tabindex="-1"
+      @click="emit('open', focused)"
+    >
+      Details
+    </button>
   </div>
 </template>
 

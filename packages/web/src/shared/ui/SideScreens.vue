@@ -55,16 +55,12 @@ const screens = computed(() => [
 <style scoped>
 .beside {
   width: 100%;
-  table-layout: fixed;
   font-size: 12.5px;
 }
 caption {
   text-align: left;
   font-weight: 650;
   padding: 6px 0 2px;
-}
-thead th:first-child {
-  width: 40%;
 }
 th.num,
 td {
