@@ -1,4 +1,4 @@
-import { checkBuild, decided, isBarrier, openSlots, ruleContext } from '@ripe-pick/core/compatibility';
+import { checkBuild, decided, isBarrier, openSlots, ruleContext, RULES } from '@ripe-pick/core/compatibility';
 import { ratesFor } from '@ripe-pick/core/frames';
 import { priceIndexOf, usableOffers } from '@ripe-pick/core/money';
 import {
@@ -35,6 +35,9 @@ interface Choice {
 
 /** Slots that are filled by locks alone. */
 const isAdded = (slot: Slot): boolean => slot === 'tertiaryStorage' || slot.startsWith('extras');
+
+/** Advice never bars a build: it is not asked for. */
+const BARRING = RULES.filter((rule) => !rule.advice);
 
 /** All buildable sets with their cheapest basket. */
 export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
@@ -97,7 +100,7 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     const { set } = partSetOf(bare as Picks, market.parts);
     if (openSlots(set).length > 0) return;
     const full = decided(set);
-    if (checkBuild(full, context).some((finding) => isBarrier(finding, brief.whereToBuy.allowUnknown)))
+    if (checkBuild(full, context, BARRING).some((finding) => isBarrier(finding, brief.whereToBuy.allowUnknown)))
       return;
     const rated = rates(full);
     if (rated.status !== 'known') return;
