@@ -52,7 +52,7 @@ test('the test bench shows measured beside expected, and says why the seat is sl
   const geometric = rates.reduce((product, rate) => product * rate, 1) ** (1 / rates.length);
   const means = page.getByRole('region', { name: 'Means over what was measured' });
   await expect(means).toContainText('4 scenes, 1080p');
-  const row = means.getByRole('row', { name: 'Geometric mean, the brief’s' });
+  const row = means.getByRole('row', { name: 'Geometric mean (the brief’s)' });
   expect(await row.locator('td').first().innerText()).toBe(geometric.toFixed(geometric < 100 ? 1 : 0));
 });
 

@@ -62,8 +62,8 @@ const sceneWords = ({ scenes, isMixed }: MeasuredMeans) =>
         <tbody>
           <tr v-for="{ kind, name } in MEANS" :key="kind">
             <th scope="row">
-              {{ name
-              }}<span v-if="workspace.brief.play.objective.mean === kind" class="quiet">, the brief’s</span>
+              {{ name }}
+              <span v-if="workspace.brief.play.objective.mean === kind" class="quiet">(the brief’s)</span>
             </th>
             <td class="num">{{ fps(set.measured[kind]) }}</td>
             <td class="num">{{ set.expected ? fps(set.expected[kind]) : 'unknown' }}</td>
@@ -84,6 +84,9 @@ const sceneWords = ({ scenes, isMixed }: MeasuredMeans) =>
 .scroll {
   overflow-x: auto;
   position: relative;
+}
+caption .quiet {
+  font-weight: 400;
 }
 caption {
   text-align: left;

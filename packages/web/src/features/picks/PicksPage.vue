@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { SLOTS } from '@ripe-pick/core/parts';
+import { EXTRA_SLOTS, SLOTS } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
 import type { Trade } from '@ripe-pick/core/swaps';
 import BestDialog from './BestDialog.vue';
 import ChecksPanel from './ChecksPanel.vue';
@@ -15,6 +16,7 @@ import WattsPanel from './WattsPanel.vue';
 const opened = shallowRef<Trade | null>(null);
 const isFinding = ref(false);
 const bench = useBench();
+const workspace = useWorkspace();
 const route = useRoute();
 const router = useRouter();
 
@@ -27,7 +29,8 @@ function tradeOf(id: string): Trade | null {
   const part = bench.index?.parts.get(id);
   return part
     ? {
-        slot: part.kind,
+        // Of extras there are several: the next free slot takes it.
+        slot: EXTRA_SLOTS.find((slot) => part.kind === 'extras' && !workspace.picks[slot]) ?? part.kind,
         part,
         offer: null,
         isCurrent: false,
