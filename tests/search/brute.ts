@@ -100,7 +100,9 @@ export function bruteForce(catalogue: Catalogue, brief: Brief): BruteBuild[] {
     const { set } = partSetOf(bare as Picks, market.parts);
     if (openSlots(set).length > 0) return;
     const full = decided(set);
-    if (checkBuild(full, context, BARRING).some((finding) => isBarrier(finding, brief.whereToBuy.allowUnknown)))
+    if (
+      checkBuild(full, context, BARRING).some((finding) => isBarrier(finding, brief.whereToBuy.allowUnknown))
+    )
       return;
     const rated = rates(full);
     if (rated.status !== 'known') return;
