@@ -291,9 +291,35 @@ export interface ForkTurns {
   readonly turns: readonly { readonly from: number; readonly best: string }[];
   /** What each branch needs to reach the best score that the limit buys; null: more than was searched. */
   readonly needs: readonly { readonly code: string; readonly minor: number | null }[];
+  /** By how much the parts of the way that leads at the limit may get dearer in all until the next one leads; null: no other can be had. */
+  readonly spare: { readonly code: string; readonly minor: number; readonly next: string } | null;
   /** Sums up to this one were searched. */
   readonly most: number;
   readonly isComplete: boolean;
+}
+
+/** The frontier of a way, in rising order of cost. */
+interface WayFrontier {
+  readonly code: string;
+  readonly steps: readonly Answer[];
+}
+
+/** Parts that are dearer by an amount buy what was bought for so much less: the least sum at which the leader is as good as the next. */
+function spareOf(
+  frontiers: readonly WayFrontier[],
+  leader: string | undefined,
+  limit: number,
+): ForkTurns['spare'] {
+  const within = frontiers.map(({ code, steps }) => ({
+    code,
+    steps,
+    score: steps.findLast(({ cost }) => cost <= limit)?.score ?? -1,
+  }));
+  const first = within.find(({ code }) => code === leader);
+  const [next] = within.filter(({ code }) => code !== leader).sort((a, b) => b.score - a.score);
+  if (!first || !next || next.score < 0) return null;
+  const least = first.steps.find(({ score }) => score >= next.score)?.cost ?? limit;
+  return { code: first.code, minor: limit - least, next: next.code };
 }
 
 /** How far beyond the limit sums are searched. Chosen. */
@@ -309,7 +335,7 @@ export function* forkTurns(session: Session, code: ForkCode): Work<{ readonly do
       .find((fork) => fork.code === code)
       ?.branches.filter(({ own }) => !own) ?? [];
   const most = Math.round(session.limit * BEYOND);
-  const frontiers: { readonly code: string; readonly steps: readonly Answer[] }[] = [];
+  const frontiers: WayFrontier[] = [];
   let isComplete = true;
   for (const [n, branch] of branches.entries()) {
     const search = prepare(openSession(session.stated, branch.brief)).frontier(most);
@@ -337,6 +363,7 @@ export function* forkTurns(session: Session, code: ForkCode): Work<{ readonly do
   const goal = Math.max(...bestAt(session.limit).map(({ score }) => score));
   return {
     turns,
+    spare: spareOf(frontiers, turns.findLast(({ from }) => from <= session.limit)?.best, session.limit),
     needs: frontiers.map(({ code: of, steps }) => ({
       code: of,
       minor: steps.find(({ score }) => score >= goal)?.cost ?? null,

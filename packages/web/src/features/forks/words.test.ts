@@ -56,6 +56,7 @@ describe('a fork in words', () => {
         { from: 17_000, best: 'without' },
         { from: 22_000, best: 'with' },
       ],
+      spare: { code: 'with', minor: 8_000, next: 'without' },
       needs: [
         { code: 'with', minor: 60_000 },
         { code: 'without', minor: 70_000 },
@@ -66,6 +67,7 @@ describe('a fork in words', () => {
     expect(turnWords('card', turns, 64_000, 'EUR')).toEqual([
       'From €170.00 to under €220.00: no card: the processor’s own graphics.',
       'From €220.00 up to €960.00, as far as was searched: with a card.',
+      'By price: with a card stays ahead or level while its parts together cost up to €80.00 more; beyond that no card: the processor’s own graphics.',
       'No card: the processor’s own graphics reaches what €640.00 buys for €700.00: €60.00 more.',
     ]);
   });

@@ -103,7 +103,7 @@ export function gamesWords({ code, branches }: SolvedFork, gameOf: (id: string) 
 /** Where the fork turns by the sum, and what the others would need. */
 export function turnWords(
   code: ForkCode,
-  { turns, needs, most }: ForkTurns,
+  { turns, needs, spare, most }: ForkTurns,
   limit: number,
   currency: string,
 ): string[] {
@@ -121,5 +121,10 @@ export function turnWords(
       ? [`${name} reaches what ${m(limit)} buys for ${m(minor)}: ${m(minor - limit)} more.`]
       : [];
   });
-  return [...ranges, ...short];
+  const dearer = spare
+    ? [
+        `By price: ${inSentence(code, spare.code)} stays ahead or level while its parts together cost up to ${m(spare.minor)} more; beyond that ${inSentence(code, spare.next)}.`,
+      ]
+    : [];
+  return [...ranges, ...dearer, ...short];
 }
