@@ -33,11 +33,19 @@ export function foundPrices(
   const dearest = parts.reduce((most, each, n) => (each.goods > parts[most].goods ? n : most), 0);
   return {
     chargesMinor: booked.reduce((sum, { charges }) => sum + charges, 0),
-    lines: placed.flatMap(({ line, slot, part }) => {
+    lines: placed.flatMap(({ line, slot, part }, place) => {
       const at = parts.findIndex((each) => each.line === line);
       if (at < 0) return [];
       const backs = at === dearest ? [...parts[at].backs, ...(whole?.backs ?? [])] : parts[at].backs;
-      return [{ slot, part, priceMinor: Math.max(0, parts[at].goods + shares[at]), backs }];
+      // A line for several pieces: each slot has its share, and what comes back goes with the first.
+      const pieces = placed.filter((each) => each.line === line);
+      const nth = placed.slice(0, place).filter((each) => each.line === line).length;
+      const goods = Math.max(0, parts[at].goods + shares[at]);
+      const priceMinor = apportion(
+        goods,
+        pieces.map(() => 1),
+      )[nth];
+      return [{ slot, part, priceMinor, backs: nth === 0 ? backs : [] }];
     }),
   };
 }

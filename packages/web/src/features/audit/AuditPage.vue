@@ -72,7 +72,8 @@ function cheapestOf(part: string, slot: Slot) {
 /** The matched parts, as far as their rates and fit are asked. */
 const picks = computed<Picks>(() => {
   const out: Partial<Record<Slot, Pick>> = {};
-  for (const { part, slot } of rows.value) if (part && slot) out[slot] = { part, offer: null };
+  for (const { part, slots } of rows.value)
+    for (const slot of slots) if (part) out[slot] = { part, offer: null };
   return out;
 });
 const hasPicks = computed(() => Object.keys(picks.value).length > 0);
@@ -96,7 +97,7 @@ const open = computed<readonly Slot[]>(() => summary.value?.open ?? []);
 const lacksLicence = computed(() => workspace.brief.needs.osLicence && !picks.value.os);
 /** How the list's prices lie to today's cheapest ones, and how old those are. */
 const prices = computed(() =>
-  rows.value.flatMap(({ line, part, slot }) => {
+  rows.value.flatMap(({ line, part, slots: [slot] }) => {
     const priced = part && slot ? cheapestOf(part, slot) : null;
     if (!part || !priced) return [];
     const isSame =

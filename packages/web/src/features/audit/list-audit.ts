@@ -34,7 +34,8 @@ export interface AuditRow {
   readonly line: ListLine;
   readonly found: readonly { readonly part: string; readonly fit: number }[];
   readonly part: string | null;
-  readonly slot: Slot | null;
+  /** Where its pieces go: none where it is not matched or has no place. */
+  readonly slots: readonly Slot[];
 }
 
 /** Reads what was typed in a worker, so that the page never stands still; the last that was typed counts. */
@@ -116,20 +117,25 @@ function useMatching(list: Ref<ReturnType<typeof readList>>, isLeftOut: (raw: st
       const chosen = matched.value[nameKey(line.name)];
       const id = chosen === '' ? null : (chosen ?? (isSure(found) ? found[0].part : null));
       const part = id === null ? undefined : names.parts.get(id);
-      const slot =
-        part && !isLeftOut(line.raw) ? (slotsFor(part.kind).find((each) => !taken.has(each)) ?? null) : null;
-      if (slot) taken.add(slot);
-      return { line, found, part: part?.id ?? null, slot };
+      const free = part && !isLeftOut(line.raw) ? slotsFor(part.kind).filter((each) => !taken.has(each)) : [];
+      const slots = free.slice(0, line.quantity);
+      for (const slot of slots) taken.add(slot);
+      return { line, found, part: part?.id ?? null, slots };
     });
   });
   /** Lines that no candidate can hold, with why. */
   const left = computed(() => {
     const more = partLines.value.length - rows.value.length;
-    const without = rows.value.flatMap(({ line, part, slot }) =>
-      slot || isLeftOut(line.raw)
-        ? []
-        : [`${line.name} (${part ? 'its slot is taken by another line' : 'not matched'})`],
-    );
+    const without = rows.value.flatMap(({ line, part, slots }) => {
+      if (isLeftOut(line.raw)) return [];
+      if (slots.length === 0)
+        return [`${line.name} (${part ? 'its slot is taken by another line' : 'not matched'})`];
+      const kind = names.parts.get(part ?? '')?.kind;
+      const over = line.quantity - slots.length;
+      return over > 0 && kind && slotsFor(kind).length > 1
+        ? [`${over} more of ${line.name} (no slot is left)`]
+        : [];
+    });
     return more > 0 ? [...without, `${more} more lines`] : without;
   });
   return { matched, partLines, rows, left };
@@ -147,8 +153,8 @@ export function useListAudit() {
   function versionOf(name: string, on: string): Version | null {
     const { totals, booked } = reading.audit.value;
     if (!totals) return null;
-    const placed = matching.rows.value.flatMap(({ line, part, slot }) =>
-      part && slot ? [{ line, part, slot }] : [],
+    const placed = matching.rows.value.flatMap(({ line, part, slots }) =>
+      slots.flatMap((slot) => (part ? [{ line, part, slot }] : [])),
     );
     const { lines, chargesMinor } = foundPrices(booked, placed);
     const id = `found-${crypto.randomUUID().slice(0, 8)}`;
