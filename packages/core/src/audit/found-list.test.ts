@@ -8,7 +8,7 @@ const line = (name: string, quantity = 1) => ({ name, quantity }) as ListLine;
 describe('the prices of a list for its parts', () => {
   it('give each piece of a line its share, to the cent, and what comes back to the first', () => {
     const [fans, card] = [line('fan', 3), line('card')];
-    const back = { kind: 'mail-in', minor: 500 } as const;
+    const back = { kind: 'rebate', minor: 500 } as const;
     const { lines } = foundPrices(
       [
         { line: fans, goods: 2000, charges: 0, backs: [back] },
