@@ -24,7 +24,10 @@ test('extras are added in their lanes, held by every search, counted in air and 
   await extras.focus();
   await page.keyboard.press('Home');
   const strip = page.locator('.strip');
-  while (!(await strip.innerText()).includes('Draughtley Fan 120')) await page.keyboard.press('ArrowRight');
+  await expect(async () => {
+    await page.keyboard.press('ArrowRight');
+    expect(await strip.innerText()).toContain('Draughtley Fan 120');
+  }).toPass();
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Air: 1 fan in, 1 fan out/)).toBeVisible();
   const withFan = await cents(page);

@@ -1,5 +1,5 @@
 import {
-  extrasOf,
+  summedExtras,
   type Drive,
   type FormFactor,
   type Gpu,
@@ -149,8 +149,8 @@ export function airPlan(set: PartSet): AirPlan {
   const { cooler, motherboard: board } = set;
   const { inward, outward } = caseFans(set) ?? { inward: 0, outward: 0 };
   const onCooler = cooler ? (cooler.fans ?? 1) : 1;
-  const added = extrasOf(set).reduce((sum, { addsFanHeaders }) => sum + (addsFanHeaders ?? 0), 0);
-  const headers = board && board.fanHeaders !== null ? board.fanHeaders + added : null;
+  const own = board?.fanHeaders ?? null;
+  const headers = own === null ? null : own + summedExtras(set, 'addsFanHeaders');
   return {
     front: inward,
     rear: outward,

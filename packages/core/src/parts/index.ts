@@ -92,7 +92,7 @@ export type {
   ForkCode,
 } from './brief.ts';
 export { FORK_CODES } from './brief.ts';
-export { extrasOf, locksAsAdded } from './added.ts';
+export { extrasOf, locksAsAdded, summedExtras } from './added.ts';
 export { bareName, fullName, PartFinder } from './identity.ts';
 export { bareNumber, gtinCheckDigit, gtinOf } from './item-number.ts';
 export { partSetOf, type Catalogue, type Pick, type Picks } from './catalogue.ts';

@@ -1,3 +1,6 @@
+/** Slots for extras. */
+export const EXTRA_SLOTS = ['extras', 'extras2', 'extras3', 'extras4', 'extras5', 'extras6'] as const;
+
 /** The places of a build, in the order in which most people fill them. */
 export const SLOTS = [
   'cpu',
@@ -12,12 +15,7 @@ export const SLOTS = [
   'psu',
   'network',
   'os',
-  'extras',
-  'extras2',
-  'extras3',
-  'extras4',
-  'extras5',
-  'extras6',
+  ...EXTRA_SLOTS,
 ] as const;
 
 export type Slot = (typeof SLOTS)[number];
@@ -28,21 +26,12 @@ export const REQUIRED_SLOTS: readonly Slot[] = ['cpu', 'motherboard', 'memory', 
 export const OPTIONAL_SLOTS: readonly Slot[] = SLOTS.filter((slot) => !REQUIRED_SLOTS.includes(slot));
 
 /** Slots that only the user fills: no search puts a part there or takes a locked one out. */
-export const ADDED_SLOTS = [
-  'tertiaryStorage',
-  'extras',
-  'extras2',
-  'extras3',
-  'extras4',
-  'extras5',
-  'extras6',
-] as const;
+export const ADDED_SLOTS = ['tertiaryStorage', ...EXTRA_SLOTS] as const;
 export type AddedSlot = (typeof ADDED_SLOTS)[number];
 export const isAdded = (slot: Slot): slot is AddedSlot => (ADDED_SLOTS as readonly Slot[]).includes(slot);
 
-/** Slots for drives, and for extras. */
+/** Slots for drives. */
 const DRIVE_SLOTS = ['storage', 'secondaryStorage', 'tertiaryStorage'] as const;
-export const EXTRA_SLOTS = ['extras', 'extras2', 'extras3', 'extras4', 'extras5', 'extras6'] as const;
 
 /** Kinds of parts. A kind has one slot of its name; drives have three, and extras six. */
 export type PartKind =

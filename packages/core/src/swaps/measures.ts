@@ -1,6 +1,6 @@
 import { psuNeed, type RuleContext } from '../compatibility/index.ts';
 import { loadOf } from '../power/index.ts';
-import type { PartSet, Slot } from '../parts/index.ts';
+import { kindFor, SLOTS, type PartKind, type PartSet, type Slot } from '../parts/index.ts';
 
 /** What a lane's height means: frames, or what else there is to gain in a slot that does not change frames. */
 export interface Measure {
@@ -33,8 +33,8 @@ const space: Measure = {
   },
 };
 
-/** Exhaustive over slots, so that a new slot has to say what its lane shows. */
-export const MEASURES: Readonly<Record<Slot, Measure>> = {
+/** Exhaustive over kinds, so that a new kind has to say what its lanes show. */
+const BY_KIND: Readonly<Record<PartKind, Measure>> = {
   cpu: frames,
   gpu: frames,
   memory: frames,
@@ -46,8 +46,6 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
       motherboard ? minus(motherboard.vrmWatts, cpu?.packagePowerWatts ?? 0) : null,
   },
   storage: space,
-  secondaryStorage: space,
-  tertiaryStorage: space,
   cooler: {
     label: 'quieter',
     unit: 'dB',
@@ -82,9 +80,9 @@ export const MEASURES: Readonly<Record<Slot, Measure>> = {
   },
   os: nothing,
   extras: nothing,
-  extras2: nothing,
-  extras3: nothing,
-  extras4: nothing,
-  extras5: nothing,
-  extras6: nothing,
 };
+
+/** What the lane of each slot shows. */
+export const MEASURES = Object.fromEntries(SLOTS.map((slot) => [slot, BY_KIND[kindFor(slot)]])) as Readonly<
+  Record<Slot, Measure>
+>; // over all slots

@@ -3,9 +3,11 @@ import { isBalanced, ratesFor, ratesOnScreens, type RatesResult, type SideScreen
 import { costOf, type Cost } from '../money/index.ts';
 import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
+  airOf,
   loadOf,
   psuRules,
   workingPoint,
+  type Air,
   type Load,
   type SizedBy,
   type WorkingPoint,
@@ -27,6 +29,8 @@ export interface Summary {
   readonly missing: readonly string[];
   readonly set: PartSet;
   readonly load: Load | null;
+  /** How the air goes through it under that load; null while load or fans are not known. */
+  readonly air: Air | null;
   /** Watts that the brief's rule asks of the supply; null when not known. */
   readonly neededWatts: number | null;
   /** The rules for sizing a supply side by side; empty while the load is not known. */
@@ -77,6 +81,7 @@ export function summaryFor(session: Session): { readonly summarise: (picks: Pick
         set,
         resting,
         load,
+        air: load ? airOf(set, load.deciwatts / 10) : null,
         neededWatts: need && !need.isLeast ? need.watts : null,
         sizedBy: load
           ? psuRules(load.deciwatts, set.gpu ?? null, context.plannedGpu, context.needs.psuRule.factor)

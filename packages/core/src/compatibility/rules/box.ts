@@ -1,22 +1,9 @@
-import { EXTRA_SLOTS, extrasOf, type Extra, type PartSet } from '../../parts/index.ts';
+import { EXTRA_SLOTS, summedExtras } from '../../parts/index.ts';
 import { airOf, caseFans, loadOf } from '../../power/index.ts';
 import { PASS, UNKNOWN, type Judgement, type Rule } from '../rule.ts';
 import { allDrives, BOTH, isSata, livePorts } from './storage.ts';
 
 /* What fans, lights, drives and whatever else is added ask of board, supply and case. All of it can be helped: advice. */
-
-type Counted =
-  | 'fans'
-  | 'addsFanHeaders'
-  | 'lightPlugs'
-  | 'addsLightHeaders'
-  | 'sataPlugs'
-  | 'peripheralPlugs'
-  | 'sataPorts'
-  | 'bays525';
-/** A figure of the extras added up; what is not stated of one is none. */
-const summed = (set: PartSet, figure: Counted): number =>
-  extrasOf(set).reduce((sum, extra: Extra) => sum + (extra[figure] ?? 0), 0);
 
 /** Asked for against what is there; nothing asked for passes, whatever is known. */
 function enough(asked: number, there: number | null | undefined, unit: string): Judgement {
@@ -42,7 +29,7 @@ const fanHeaders: Rule = {
     if (motherboard.fanHeaders === null || !fans || own === null) return UNKNOWN;
     return enough(
       own + fans.inward + fans.outward,
-      motherboard.fanHeaders + summed(set, 'addsFanHeaders'),
+      motherboard.fanHeaders + summedExtras(set, 'addsFanHeaders'),
       'fans',
     );
   },
@@ -59,8 +46,8 @@ const lightHeaders: Rule = {
   alsoReads: EXTRA_SLOTS,
   advice: true,
   judge(set) {
-    const added = summed(set, 'addsLightHeaders');
-    const asked = summed(set, 'lightPlugs');
+    const added = summedExtras(set, 'addsLightHeaders');
+    const asked = summedExtras(set, 'lightPlugs');
     if (!set.motherboard || asked <= added) return PASS;
     const own = set.motherboard.lightHeaders;
     return enough(asked, own === null || own === undefined ? null : own + added, 'light plugs');
@@ -80,7 +67,7 @@ const sataPlugs: Rule = {
   judge(set, context) {
     if (!set.psu) return PASS;
     const drives = allDrives(set, BOTH, context).filter(isSata).length;
-    return enough(drives + summed(set, 'sataPlugs'), set.psu.sataConnectors, 'SATA plugs');
+    return enough(drives + summedExtras(set, 'sataPlugs'), set.psu.sataConnectors, 'SATA plugs');
   },
   words: (j) => ({
     sentence: `Drives and extras take ${j.actual} SATA plugs, the supply has ${j.limit}.`,
@@ -95,7 +82,9 @@ const peripheralPlugs: Rule = {
   alsoReads: EXTRA_SLOTS,
   advice: true,
   judge: (set) =>
-    set.psu ? enough(summed(set, 'peripheralPlugs'), set.psu.peripheralConnectors, 'four-pin plugs') : PASS,
+    set.psu
+      ? enough(summedExtras(set, 'peripheralPlugs'), set.psu.peripheralConnectors, 'four-pin plugs')
+      : PASS,
   words: (j) => ({
     sentence: `The extras take ${j.actual} four-pin plugs, the supply has ${j.limit}.`,
     mend: 'Take a supply with more of them, or one extra less.',
@@ -108,7 +97,8 @@ const bays525: Rule = {
   slots: ['case'],
   alsoReads: EXTRA_SLOTS,
   advice: true,
-  judge: (set) => (set.case ? enough(summed(set, 'bays525'), set.case.bays525, '5.25-inch places') : PASS),
+  judge: (set) =>
+    set.case ? enough(summedExtras(set, 'bays525'), set.case.bays525, '5.25-inch places') : PASS,
   words: (j) => ({
     sentence: `The extras take ${j.actual} 5.25-inch places, the case has ${j.limit}.`,
     mend: 'Take a case with the place, or an optical drive on a USB lead.',
@@ -122,7 +112,7 @@ const extraPorts: Rule = {
   alsoReads: ['tertiaryStorage', ...EXTRA_SLOTS],
   advice: true,
   judge(set, context) {
-    const asked = summed(set, 'sataPorts');
+    const asked = summedExtras(set, 'sataPorts');
     if (!set.motherboard || asked === 0) return PASS;
     const drives = allDrives(set, BOTH, context);
     return enough(asked + drives.filter(isSata).length, livePorts(set.motherboard, drives), 'SATA ports');

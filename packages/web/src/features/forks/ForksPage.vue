@@ -202,25 +202,17 @@ const measure = computed(() =>
                     >{{ line }}</span
                   >
                 </td>
-                <td class="acts">
-                  <button class="plain edged" @click="keep(fork, n)">
-                    Keep<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
-                  </button>
-                  <button class="plain edged" @click="setOwn(fork.code, branch.code)">
-                    {{ branch.own ? 'Change its brief' : 'Its own brief'
-                    }}<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
-                  </button>
-                </td>
               </template>
-              <template v-else>
-                <td colspan="5" class="quiet">Nothing that keeps the brief for this money.</td>
-                <td class="acts">
-                  <button class="plain edged" @click="setOwn(fork.code, branch.code)">
-                    {{ branch.own ? 'Change its brief' : 'Its own brief'
-                    }}<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
-                  </button>
-                </td>
-              </template>
+              <td v-else colspan="5" class="quiet">Nothing that keeps the brief for this money.</td>
+              <td class="acts">
+                <button v-if="branch.answer" class="plain edged" @click="keep(fork, n)">
+                  Keep<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
+                </button>
+                <button class="plain edged" @click="setOwn(fork.code, branch.code)">
+                  {{ branch.own ? 'Change its brief' : 'Its own brief'
+                  }}<span class="visually-hidden">: {{ branchName(fork.code, branch.code) }}</span>
+                </button>
+              </td>
             </tr>
           </tbody>
         </table>

@@ -123,7 +123,8 @@ export function turnWords(
   });
   const dearer = spare
     ? [
-        `By price: ${inSentence(code, spare.code)} stays ahead or level while its parts together cost up to ${m(spare.minor)} more; beyond that ${inSentence(code, spare.next)}.`,
+        `By price: ${inSentence(code, spare.code)} stays ahead or level while its parts together cost up to ` +
+          `${m(spare.minor)} more; beyond that ${inSentence(code, spare.next)}.`,
       ]
     : [];
   return [...ranges, ...dearer, ...short];

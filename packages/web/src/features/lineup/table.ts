@@ -9,7 +9,7 @@ import {
 import { sideScreens, type GameRates, type Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
-import { airOf, type Air } from '@ripe-pick/core/power';
+import type { Air } from '@ripe-pick/core/power';
 import { airWords, riseWords } from '../../shared/format/air.ts';
 import { fps, money, percent } from '../../shared/format/format.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
@@ -245,22 +245,17 @@ class Table {
     add(
       'noise',
       'Noise at full load, by the sheets',
-      of(({ noise: { total, silent } }) =>
-        total === null
-          ? null
-          : `${silent.length > 0 ? 'at least ' : ''}${total.toFixed(0)} dB${silent.length > 0 ? `, ${silent.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(' and ')} not stated` : ''}`,
-      ),
+      of(({ noise }) => noiseWords(noise)),
     );
   }
 
   /** Which way the air goes, and how warm it gets. */
   air(): void {
     const add = this.adder('byHand');
-    const of = (words: (air: Air) => string) => (entry: LineUpEntry) => {
-      const { set, load } = entry.summary;
-      const air = load && airOf(set, load.deciwatts / 10);
-      return air ? words(air) : UNKNOWN;
-    };
+    const of =
+      (words: (air: Air) => string) =>
+      ({ summary: { air } }: LineUpEntry) =>
+        air ? words(air) : UNKNOWN;
     add('air', 'Air through the case', of(airWords));
     add('air-rise', 'Air that leaves it, by assumed flows of fans', of(riseWords));
   }
@@ -354,6 +349,14 @@ const overWords = (share: number) =>
     ? 'exactly on it'
     : `${(Math.abs(share) * 100).toFixed(1)}\u00a0% ${share > 0 ? 'over' : 'under'}`;
 /** The slots that take most of the budget. */
+/** What is stated of a build's noise, and who states none; null where nobody does. */
+function noiseWords({ total, silent }: ByHandFigures['noise']): string | null {
+  if (total === null) return null;
+  const level = `${total.toFixed(0)} dB`;
+  if (silent.length === 0) return level;
+  const names = silent.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(' and ');
+  return `at least ${level}, ${names} not stated`;
+}
 const sharesWords = (shares: readonly { readonly slot: Slot; readonly share: number }[]) =>
   [...shares]
     .sort((a, b) => b.share - a.share)

@@ -6,7 +6,7 @@ import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
 import { computed, nextTick, ref, shallowRef } from 'vue';
-import { isAdded, type Slot } from '@ripe-pick/core/parts';
+import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -149,7 +149,7 @@ function focusTrade(trade: Trade | null) {
 const { companionWords, hasCompanions, swapAll } = useCompanions(live);
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
-  if (isAdded(trade.slot) ? lockOf(trade.slot)?.isOrdered && isHeld(trade.slot) : isHeld(trade.slot)) return;
+  if (isHeld(trade.slot)) return;
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
   choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'swapped in its lane', (picks) =>

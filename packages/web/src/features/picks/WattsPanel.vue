@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { line, scaleLinear } from 'd3';
-import { airOf, goesBy, type SizedBy } from '@ripe-pick/core/power';
+import { goesBy, type SizedBy } from '@ripe-pick/core/power';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { airWords, riseWords } from '../../shared/format/air.ts';
@@ -16,10 +16,7 @@ const psu = computed(() => bench.summary?.set.psu ?? null);
 const rated = computed(() => psu.value?.ratedWatts ?? null);
 const working = computed(() => bench.summary?.working ?? null);
 const rule = computed(() => workspace.brief.needs.psuRule);
-const air = computed(() => {
-  const set = bench.summary?.set;
-  return set && load.value ? airOf(set, load.value.deciwatts / 10) : null;
-});
+const air = computed(() => bench.summary?.air ?? null);
 const full = computed(
   () => Math.max(rated.value ?? 0, needed.value ?? 0, (load.value?.deciwatts ?? 0) / 10, 1) * 1.05,
 );

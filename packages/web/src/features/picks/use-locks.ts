@@ -1,4 +1,4 @@
-import type { Lock, Slot } from '@ripe-pick/core/parts';
+import { isAdded, type Lock, type Slot } from '@ripe-pick/core/parts';
 import { useMessage } from 'naive-ui';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -12,6 +12,8 @@ export function useLocks() {
   /** Says why a slot cannot change; false where it can. */
   function isHeld(slot: Slot): boolean {
     const lock = lockOf(slot);
+    // What the user added is held against searches, not against him.
+    if (isAdded(slot) && !lock?.isOrdered) return false;
     if (lock)
       message.warning(
         lock.isOrdered

@@ -1,4 +1,4 @@
-import type { Slot } from '@ripe-pick/core/parts';
+import { EXTRA_SLOTS, type Slot } from '@ripe-pick/core/parts';
 
 export { PART_KINDS, SLOT_NAMES } from '@ripe-pick/core/parts';
 
@@ -10,12 +10,7 @@ export const EMPTY_NAMES: Readonly<Partial<Record<Slot, string>>> = {
   network: 'no adapter',
   os: 'none',
   tertiaryStorage: 'no third drive',
-  extras: 'none',
-  extras2: 'none',
-  extras3: 'none',
-  extras4: 'none',
-  extras5: 'none',
-  extras6: 'none',
+  ...Object.fromEntries(EXTRA_SLOTS.map((slot) => [slot, 'none'])),
 };
 
 export function slotColour(slot: Slot): string {
