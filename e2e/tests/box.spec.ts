@@ -20,8 +20,14 @@ test('extras are added in their lanes, held by every search, counted in air and 
   await expect(page.getByText(/Air: 0 fans in, 1 fan out/)).toBeVisible();
 
   // The cheapest extras stand first: after “none” the dust filter, the fan.
+  // By key from the first lane to it, which brings it into sight.
   const extras = lane(page, 'Extras');
-  await extras.focus();
+  await lane(page, 'Processor').focus();
+  await expect(async () => {
+    await page.keyboard.press('ArrowDown');
+    await expect(extras).toBeFocused({ timeout: 500 });
+  }).toPass();
+  await expect(extras).toBeInViewport();
   await page.keyboard.press('Home');
   const strip = page.locator('.strip');
   await expect(async () => {

@@ -47,10 +47,13 @@ test('a way with a brief of its own is marked and held against nobody, and taken
   expect(Number(await own.locator('td').first().innerText())).toBeLessThanOrEqual(60);
   await expect(condition).toContainText('they are not held against each other');
   await expect(condition.getByRole('button', { name: /Where does it turn/ })).toBeHidden();
-  await page.getByRole('heading', { name: 'Forks' }).click();
+  // The row moves; the key that was pressed last keeps the focus with it.
+  const change = condition.getByRole('button', { name: /^Change its brief/ });
+  await expect(change).toBeFocused();
   await page.keyboard.press('Control+z');
   await expect(condition.getByText(/fps ahead/)).toBeVisible();
   await expect(condition).not.toContainText('its own brief:');
+  await expect(condition.getByRole('button', { name: /^Its own brief.*New only/ })).toBeFocused();
 });
 
 test('each wish of the brief has its price, and is left out and taken back', async ({ clean: page }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
-import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, shallowRef, watch } from 'vue';
 import type { ForkTurns, SolvedFork } from '@ripe-pick/core/compare';
 import type { ForkCode } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -11,6 +11,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money, percent, signed } from '../../shared/format/format.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
+import { keepFocus } from '../../shared/ui/keep-focus.ts';
 import WishCosts from './WishCosts.vue';
 import OwnTermsDialog from './OwnTermsDialog.vue';
 import {
@@ -42,6 +43,15 @@ const state = shallowRef<'working' | 'done' | 'stopped' | 'failed'>('working');
 const turns = shallowRef<ReadonlyMap<ForkCode, ForkTurns | number>>(new Map());
 let ticket = 0;
 
+/** Other forks are shown, in another order: what has the focus keeps it where it moved to, or it goes to the screen. */
+async function show(next: readonly SolvedFork[], solved: readonly SolvedFork[]) {
+  const held = document.activeElement;
+  fresh.value = new Set(solved.map(({ code }) => code));
+  forks.value = next;
+  await nextTick();
+  if (held instanceof HTMLElement && held.isConnected) held.focus({ preventScroll: true });
+  void keepFocus();
+}
 async function run() {
   const own = ++ticket;
   fresh.value = new Set();
@@ -52,13 +62,13 @@ async function run() {
     const solved = await solver.forks(workspace.brief, ({ found, done: share }) => {
       if (own !== ticket) return;
       // What was proved for the brief before stays, dimmed, until its place is taken.
-      fresh.value = new Set(found.map(({ code }) => code));
-      forks.value = [...found, ...forks.value.filter(({ code }) => !fresh.value.has(code))];
+      const proved = new Set(found.map(({ code }) => code));
+      void show([...found, ...forks.value.filter(({ code }) => !proved.has(code))], found);
       done.value = share;
     });
     if (own !== ticket) return;
-    forks.value = solved.forks;
-    fresh.value = new Set(solved.forks.map(({ code }) => code));
+    await show(solved.forks, solved.forks);
+    if (own !== ticket) return;
     state.value = solved.isComplete ? 'done' : 'stopped';
   } catch (error) {
     if (own === ticket) state.value = 'failed';

@@ -195,6 +195,8 @@ function changeLane(by: number) {
       null,
     ),
   );
+  // The lane takes the focus as it stands, for the mouse's sake; by key it comes into sight.
+  void nextTick(() => document.activeElement?.scrollIntoView({ block: 'nearest' }));
 }
 /** Moves the axis by a share of its half width; the farthest part stays in reach. */
 function pan(by: number) {
