@@ -21,7 +21,8 @@ import { keptPackSchema } from './pack/file.ts';
 import { PACK_STAYS, WHY_PACK_STAYS } from './pack/stays.ts';
 import { idSchema } from './primitives.ts';
 import { problemSchema } from './problems.ts';
-import { MOST_RECORDS, recordsSchema } from './records.ts';
+import { MOST } from './limits.ts';
+import { recordsSchema } from './records.ts';
 import { briefCardSchema, historyChangeSchema, savedWorkspaceSchema, workspaceSchema } from './workspace.ts';
 
 /** What is in a catalogue, counted. */
@@ -70,6 +71,18 @@ const archivesSchema = z.strictObject({
   before: z.iso.datetime().nullable(),
 });
 export type Archives = z.infer<typeof archivesSchema>;
+
+const asideRowSchema = z.strictObject({
+  serial: z.int(),
+  /** The table that it stood in, and by what it was known there. */
+  of: z.string(),
+  name: z.string(),
+  reason: z.string(),
+  at: z.string(),
+});
+/** A row of what is kept that could not be read, and was set aside. */
+export type AsideRow = z.infer<typeof asideRowSchema>;
+const asideSchema = z.strictObject({ rows: z.array(asideRowSchema) });
 
 /** A fit that was made and stored: enough to see how the model grew. */
 export const pastFitSchema = z.strictObject({
@@ -168,7 +181,7 @@ export const api = {
   changeRecords: {
     method: 'POST',
     path: '/api/records',
-    request: z.strictObject({ put: recordsSchema, remove: z.array(idSchema).max(MOST_RECORDS).default([]) }),
+    request: z.strictObject({ put: recordsSchema, remove: z.array(idSchema).max(MOST.records).default([]) }),
     response: kept,
   },
   bench: { method: 'GET', path: '/api/bench', request: null, response: benchSchema },
@@ -284,6 +297,17 @@ export const api = {
   takeArchive: { method: 'POST', path: '/api/archive/take', request: null, response: archivesSchema },
   /** What was here before the last archive was taken comes back, and that archive lies ready to come back in turn. */
   turnArchive: { method: 'POST', path: '/api/archive/back', request: null, response: archivesSchema },
+  /** Rows that could not be read, the newest first. */
+  aside: { method: 'GET', path: '/api/aside', request: null, response: asideSchema },
+  /** Tries to read them again; what still cannot be read stays aside. */
+  readAsideAgain: { method: 'POST', path: '/api/aside/again', request: null, response: asideSchema },
+  /** Deletes rows that were set aside, for good. */
+  dropAside: {
+    method: 'POST',
+    path: '/api/aside/drop',
+    request: z.strictObject({ serials: z.array(z.int()).max(10_000) }),
+    response: asideSchema,
+  },
   loadDemo: { method: 'POST', path: '/api/demo', request: null, response: countsSchema },
 } as const satisfies Record<
   string,
@@ -301,6 +325,8 @@ export const MAX_RECEIPT_BYTES = 8 * 1024 * 1024;
 /** Where the archive of everything is fetched, and where one is sent to. */
 export const ARCHIVE_PATH = '/ripe-pick.zip';
 export const ARCHIVES_PATH = '/api/archive';
+/** Where everything that was set aside is fetched as a file. */
+export const ASIDE_PATH = '/set-aside.json';
 /** Largest archive that is taken, in bytes. */
 export const MAX_ARCHIVE_BYTES = 256 * 1024 * 1024;
 

@@ -1,6 +1,6 @@
 import { START_CAUSES } from '@ripe-pick/core/bring-up';
 import { z } from 'zod';
-import { idSchema } from './primitives.ts';
+import { idSchema, withIds } from './primitives.ts';
 
 /** A step's code: its rule, and the part where a rule makes a step for each. */
 const codeSchema = z
@@ -62,4 +62,4 @@ export const assemblySchema = z.strictObject({
 });
 export type Assembly = z.infer<typeof assemblySchema>;
 
-export const assemblyShape = { assemblies: z.array(assemblySchema).max(40).default([]) };
+export const assemblyShape = { assemblies: withIds(assemblySchema, 40).default([]) };

@@ -1,5 +1,6 @@
 import { PRESETS, RECORD_CLOCKS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
+import { MOST } from './limits.ts';
 import { dateSchema, idSchema, nameSchema } from './primitives.ts';
 import { recordSchema } from './records.ts';
 
@@ -8,7 +9,7 @@ const ms = z.number().min(0).max(60_000);
 const share = z.number().min(0).max(1);
 
 /** The user's own machine, as it was benched. */
-const rigSchema = z.strictObject({
+export const rigSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
   cpu: idSchema,
@@ -72,8 +73,8 @@ export const benchRunSchema = z.strictObject({
 export type BenchRunKept = z.infer<typeof benchRunSchema>;
 
 export const benchSchema = z.strictObject({
-  rigs: z.array(rigSchema).max(500),
-  runs: z.array(benchRunSchema).max(20_000),
+  rigs: z.array(rigSchema).max(MOST.rigs),
+  runs: z.array(benchRunSchema).max(MOST.runs),
 });
 export type BenchKept = z.infer<typeof benchSchema>;
 
@@ -85,9 +86,9 @@ export const benchFileSchema = benchSchema.extend({
 
 /** A change of the bench, all of it or nothing: what is put in place under its id, and what is taken out. */
 export const benchChangeSchema = z.strictObject({
-  putRigs: z.array(rigSchema).max(500).default([]),
-  removeRigs: z.array(idSchema).max(500).default([]),
-  putRuns: z.array(benchRunSchema).max(20_000).default([]),
-  removeRuns: z.array(idSchema).max(20_000).default([]),
+  putRigs: z.array(rigSchema).max(MOST.rigs).default([]),
+  removeRigs: z.array(idSchema).max(MOST.rigs).default([]),
+  putRuns: z.array(benchRunSchema).max(MOST.runs).default([]),
+  removeRuns: z.array(idSchema).max(MOST.runs).default([]),
 });
 export type BenchChange = z.input<typeof benchChangeSchema>;

@@ -1,6 +1,6 @@
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
-import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema } from './primitives.ts';
+import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, withIds } from './primitives.ts';
 
 /*
  * What is kept of buying: finds under appraisal, orders, slips, and versions of a build. All of it is part of the
@@ -188,9 +188,9 @@ export type Version = z.infer<typeof versionSchema>;
 /** The most of each kind that a workspace keeps. */
 export const MOST_KEPT = 500;
 export const buyingShape = {
-  listings: z.array(findSchema).max(MOST_KEPT).default([]),
-  orders: z.array(orderSchema).max(MOST_KEPT).default([]),
-  claims: z.array(slipSchema).max(MOST_KEPT).default([]),
-  versions: z.array(versionSchema).max(MOST_KEPT).default([]),
+  listings: withIds(findSchema, MOST_KEPT).default([]),
+  orders: withIds(orderSchema, MOST_KEPT).default([]),
+  claims: withIds(slipSchema, MOST_KEPT).default([]),
+  versions: withIds(versionSchema, MOST_KEPT).default([]),
 };
 export const buyingSchema = z.strictObject(buyingShape);

@@ -1,12 +1,14 @@
 import type { Deadline } from '@ripe-pick/core/buying';
+import { documentText } from './plain-text.ts';
 
 /*
  * Calendar files (RFC 5545, iCalendar): every deadline as an event of a whole day, with a reminder.
  */
 
-/** Text values: backslash, semicolon, comma and line breaks are escaped (RFC 5545, 3.3.11). */
+/** Text values: backslash, semicolon, comma and line breaks are escaped (RFC 5545, 3.3.11); controls cannot stand in them (3.1). */
 function escaped(text: string): string {
-  return text
+  return documentText(text)
+    .replace(/\t/g, ' ')
     .replace(/\\/g, '\\\\')
     .replace(/;/g, '\\;')
     .replace(/,/g, '\\,')

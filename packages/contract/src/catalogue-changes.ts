@@ -3,7 +3,7 @@ import { currencyRateSchema, gameSchema, offerSchema, rateSchema, shopSchema } f
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
 import { keptPackSchema } from './pack/file.ts';
-import { idSchema, priceSchema } from './primitives.ts';
+import { idSchema, minuteSchema, priceSchema, stockSchema } from './primitives.ts';
 import { recordSchema } from './records.ts';
 
 /** Where in its list something new stands; behind everything where it is not said. */
@@ -18,10 +18,10 @@ const remove = <const D extends string>(what: D) =>
 
 /** Observations in a row that found the same; moments in minutes since 1970, the time between them packed. */
 const runSchema = z.strictObject({
-  first: z.int().min(0),
-  last: z.int().min(0),
+  first: minuteSchema,
+  last: minuteSchema,
   price: priceSchema.nullable(),
-  stock: z.int().min(0).nullable(),
+  stock: stockSchema.nullable(),
   source: z.int().min(0),
   gaps: z.base64(),
 });
@@ -29,9 +29,9 @@ const runSchema = z.strictObject({
 const sourceSchema = z.strictObject({ key: z.string().min(1).max(300), name: z.string().min(1).max(500) });
 const observationSchema = z.strictObject({
   offer: idSchema,
-  at: z.int().min(0),
+  at: minuteSchema,
   price: priceSchema.nullable(),
-  stock: z.int().min(0).nullable(),
+  stock: stockSchema.nullable(),
 });
 
 /**

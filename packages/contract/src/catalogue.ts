@@ -4,7 +4,16 @@ import { z } from 'zod';
 import { today as localToday } from './local-day.ts';
 import { dealSchema } from './deals.ts';
 import { partSchema } from './parts.ts';
-import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
+import {
+  currencySchema,
+  dateSchema,
+  idSchema,
+  minorSchema,
+  nameSchema,
+  priceSchema,
+  stockSchema,
+} from './primitives.ts';
+import { MOST } from './limits.ts';
 
 export const CONDITIONS = ['new', 'refurbished', 'used'] as const;
 
@@ -40,8 +49,8 @@ export const offerSchema = z.strictObject({
   condition: z.enum(CONDITIONS),
   inStock: z.boolean(),
   seenOn: dateSchema,
-  source: z.string().max(500).optional(),
-  stock: z.int().min(0).max(100_000).optional(),
+  source: z.string().max(2000).optional(),
+  stock: stockSchema.optional(),
   sendsInDays: days.optional(),
   grade: z.enum(GRADES).optional(),
   monthsOld: z.int().min(0).max(600).optional(),
@@ -134,10 +143,10 @@ export const frameModelSchema = z.strictObject({
     cl: z.number().min(1).max(200),
     channels: z.int().min(1).max(12),
   }),
-  cpus: z.array(rateSchema).max(20000),
-  gpus: z.array(rateSchema).max(20000),
-  integrated: z.array(rateSchema).max(20000),
-  games: z.array(gameSchema).max(2000),
+  cpus: z.array(rateSchema).max(MOST.rates),
+  gpus: z.array(rateSchema).max(MOST.rates),
+  integrated: z.array(rateSchema).max(MOST.rates),
+  games: z.array(gameSchema).max(MOST.games),
   states: z
     .array(
       z.strictObject({
@@ -175,13 +184,13 @@ export const catalogueFileSchema = z.strictObject({
   format: z.literal('ripe-pick/catalogue'),
   version: z.literal(2),
   about: z.string().max(2000).optional(),
-  parts: z.array(partSchema).max(50_000),
-  shops: z.array(shopSchema).max(2000),
-  offers: z.array(offerSchema).max(500_000),
-  deals: z.array(dealSchema).max(20_000).default([]),
+  parts: z.array(partSchema).max(MOST.parts),
+  shops: z.array(shopSchema).max(MOST.shops),
+  offers: z.array(offerSchema).max(MOST.offers),
+  deals: z.array(dealSchema).max(MOST.deals).default([]),
   /** The day that counts as today in this catalogue; without it, the real one. */
   today: dateSchema.optional(),
-  currencyRates: z.array(currencyRateSchema).max(1000),
+  currencyRates: z.array(currencyRateSchema).max(MOST.currencyRates),
   frameModel: frameModelSchema,
 });
 

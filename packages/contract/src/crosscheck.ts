@@ -60,6 +60,10 @@ export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
     if (deal.kind === 'gift' && deal.gift.part !== null)
       problems.known(`${at}.gift.part`, 'part', deal.gift.part, parts);
   });
+  problems.unique(
+    file.currencyRates.map(({ from, to }) => ({ id: `${from} to ${to}` })),
+    'currencyRates',
+  );
   for (const list of ['cpus', 'gpus', 'integrated'] as const) {
     const kind = list === 'gpus' ? 'gpu' : 'cpu';
     const seen = new Set<string>();

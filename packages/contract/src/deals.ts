@@ -80,3 +80,17 @@ export const dealSchema = z
     message: 'the last day lies before the first',
     path: ['to'],
   }) satisfies z.ZodType<Deal>;
+
+type Deals = z.infer<typeof dealSchema>;
+
+/** Parts that a deal names, its gift among them. */
+export const partsOfDeal = (deal: Deals): string[] => [
+  ...(deal.parts ?? []),
+  ...(deal.kind === 'gift' && deal.gift.part !== null ? [deal.gift.part] : []),
+];
+
+/** Shops that a deal names. */
+export const shopsOfDeal = (deal: Deals): string[] => [
+  ...('shop' in deal ? [deal.shop] : []),
+  ...(('shops' in deal && deal.shops) || []),
+];

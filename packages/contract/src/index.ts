@@ -9,7 +9,11 @@ export {
 } from './brief.ts';
 export {
   catalogueFileSchema,
+  currencyRateSchema,
+  frameModelSchema,
+  gameSchema,
   offerSchema,
+  rateSchema,
   shopSchema,
   catalogueOf,
   CONDITIONS,
@@ -26,6 +30,7 @@ export { planFileOf, planFileSchema } from './plan-file.ts';
 export {
   api,
   apiErrorSchema,
+  ASIDE_PATH,
   ARCHIVE_PATH,
   ARCHIVES_PATH,
   CALENDAR_PATH,
@@ -36,6 +41,7 @@ export {
   pastFitSchema,
   type Api,
   type Archives,
+  type AsideRow,
   type Counts,
   type PastFit,
 } from './api.ts';
@@ -53,7 +59,8 @@ export { buildLogMarkdown, writeStepsTable } from './build-log/words.ts';
 export { calendarOf, scheduleOf } from './calendar.ts';
 export { joinWorkspaces } from './join.ts';
 export { FORMULA } from './formula.ts';
-export { dealSchema } from './deals.ts';
+export { documentText } from './plain-text.ts';
+export { dealSchema, partsOfDeal, shopsOfDeal } from './deals.ts';
 export {
   buyingSchema,
   orderSchema,
@@ -69,14 +76,14 @@ export {
   versionSchema,
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
-export { idSchema } from './primitives.ts';
+export { MOST } from './limits.ts';
+export { dateSchema, idSchema } from './primitives.ts';
 export { problemLine, problemsOf, type Problem } from './problems.ts';
 export {
-  MOST_CANDIDATES,
   MOST_DECISIONS,
-  MOST_STEPS,
   savedWorkspaceSchema,
   candidateSchema,
+  stepSchema,
   workspaceSchema,
   type BriefCard,
   type Candidate,
@@ -93,18 +100,21 @@ export { upgradedFile } from './version-1.ts';
 export * as version1 from './version-1.ts';
 export { lineUpFileSchema, type LineUpFile } from './line-up.ts';
 export { partsListFileSchema, type PartsListFile } from './parts-list.ts';
-export { recordsSchema } from './records.ts';
+export { recordSchema } from './records.ts';
 export { readRecordsTable, writeRecordsTable, type TableDefaults, type TableRead } from './records-table.ts';
 export {
   benchFileSchema,
-  benchSchema,
+  benchRunSchema,
+  rigSchema,
   type BenchChange,
   type BenchKept,
   type BenchRunKept,
   type FrameTimesKept,
 } from './bench.ts';
 export {
+  doubtOf,
   historyAnswerSchema,
+  MOST_DOUBTS,
   shopOfFound,
   judgedSchema,
   loggedForecastSchema,
@@ -118,6 +128,7 @@ export {
   feedStateSchema,
   foundSchema,
   heldSchema,
+  matchedSchema,
   MARKET_FAULTS,
   MINUTES_A_DAY,
   targetSchema,

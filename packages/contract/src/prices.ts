@@ -2,42 +2,55 @@ import { EVENT_KINDS } from '@ripe-pick/core/prices';
 import { SLOTS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
 import { CONDITIONS } from './catalogue.ts';
-import { currencySchema, dateSchema, idSchema, minorSchema, nameSchema, priceSchema } from './primitives.ts';
+import {
+  currencySchema,
+  dateSchema,
+  idSchema,
+  minorSchema,
+  minuteSchema,
+  nameSchema,
+  priceSchema,
+  stockSchema,
+  withIds,
+} from './primitives.ts';
 
 /*
  * Prices over time as they cross borders: what was read somewhere, what is taken into the history, where prices are fetched, what is watched.
  */
 
 const gtin = z.string().regex(/^\d{8,14}$/);
-/** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. */
-const minuteSchema = z.int().min(0).max(100_000_000);
 export const MINUTES_A_DAY = 1440;
 
 /** Something found on a page, in a table or a feed: an offer as the source states it, not yet matched to anything. */
-export const foundSchema = z.strictObject({
-  name: z.string().max(400),
-  gtin: gtin.optional(),
-  mpn: z.string().max(80).optional(),
-  sku: z.string().max(100).optional(),
-  url: z.string().max(2000).optional(),
-  seller: z.string().max(200).optional(),
-  /** The shop that it is from, by its id or name, where the source has several. */
-  shop: z.string().max(200).optional(),
-  /** Null: looked for, and not for sale. */
-  priceMinor: priceSchema.nullable(),
-  currency: currencySchema,
-  stock: z.int().min(0).max(1e6).optional(),
-  condition: z.enum(CONDITIONS).default('new'),
-  shippingMinor: minorSchema.optional(),
-  /** When the source says that it was seen; else now. */
-  at: minuteSchema.optional(),
-  /** What a used listing says of itself. */
-  grade: z.enum(['A', 'B', 'C']).optional(),
-  monthsOld: z.int().min(0).max(600).optional(),
-  good: z.int().min(0).max(1e7).optional(),
-  rated: z.int().min(0).max(1e7).optional(),
-  returnDays: z.int().min(0).max(1000).optional(),
-});
+export const foundSchema = z
+  .strictObject({
+    name: z.string().max(400),
+    gtin: gtin.optional(),
+    mpn: z.string().max(80).optional(),
+    sku: z.string().max(100).optional(),
+    url: z.string().max(2000).optional(),
+    seller: z.string().max(200).optional(),
+    /** The shop that it is from, by its id or name, where the source has several. */
+    shop: z.string().max(200).optional(),
+    /** Null: looked for, and not for sale. */
+    priceMinor: priceSchema.nullable(),
+    currency: currencySchema,
+    stock: stockSchema.optional(),
+    condition: z.enum(CONDITIONS).default('new'),
+    shippingMinor: minorSchema.optional(),
+    /** When the source says that it was seen; else now. */
+    at: minuteSchema.optional(),
+    /** What a used listing says of itself. */
+    grade: z.enum(['A', 'B', 'C']).optional(),
+    monthsOld: z.int().min(0).max(600).optional(),
+    good: z.int().min(0).max(1e7).optional(),
+    rated: z.int().min(0).max(1e7).optional(),
+    returnDays: z.int().min(0).max(1000).optional(),
+  })
+  .refine(({ good = 0, rated = 0 }) => good <= rated, {
+    message: 'more good deals than rated ones',
+    path: ['good'],
+  });
 export type Found = z.infer<typeof foundSchema>;
 
 /** The shop that something found is from: the one it was looked for at, or the one that it names itself. */
@@ -58,6 +71,15 @@ export const doubtSchema = z.strictObject({
   mend: z.string().max(500).optional(),
 });
 export type PriceDoubt = z.infer<typeof doubtSchema>;
+/** Doubts that are kept with a source. */
+export const MOST_DOUBTS = 50;
+
+/** A doubt that quotes what came from outside, cut to what is kept. */
+export const doubtOf = (where: string, what: string, mend?: string): PriceDoubt => ({
+  where: where.slice(0, 300),
+  what: what.slice(0, 500),
+  ...(mend === undefined ? {} : { mend: mend.slice(0, 500) }),
+});
 
 const HOW = ['offer', 'item number', 'maker’s number', 'name', 'none'] as const;
 /** A found offer with what it was matched to. */
@@ -118,7 +140,7 @@ export const seriesSchema = z.strictObject({
   currency: currencySchema,
   at: z.array(minuteSchema),
   price: z.array(priceSchema.nullable()),
-  stock: z.array(z.int().min(0).nullable()),
+  stock: z.array(stockSchema.nullable()),
   source: z.array(z.int().min(0)),
 });
 export type Series = z.infer<typeof seriesSchema>;
@@ -180,7 +202,7 @@ export const feedStateSchema = z.strictObject({
   modified: z.string().max(200).nullable().default(null),
   taken: z.int().min(0).default(0),
   held: z.int().min(0).default(0),
-  doubts: z.array(doubtSchema).max(50).default([]),
+  doubts: z.array(doubtSchema).max(MOST_DOUBTS).default([]),
 });
 export type FeedState = z.infer<typeof feedStateSchema>;
 
@@ -246,8 +268,8 @@ export const watchingSchema = z.strictObject({
 export type Watching = z.infer<typeof watchingSchema>;
 
 export const watchShape = {
-  targets: z.array(targetSchema).max(500).default([]),
-  events: z.array(eventSchema).max(500).default([]),
+  targets: withIds(targetSchema, 500).default([]),
+  events: withIds(eventSchema, 500).default([]),
   watching: watchingSchema.prefault({}),
 };
 

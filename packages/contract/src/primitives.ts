@@ -8,8 +8,42 @@ export const idSchema = z
     'an id has 1 to 100 letters, digits, dots, dashes or underscores',
   );
 
-/** A date without a time, as in ISO 8601: 2026-11-20. */
-export const dateSchema = z.iso.date('a date is written as 2026-11-20');
+const FIRST_DAY = '1970-01-01';
+const LAST_DAY = '2159-12-31';
+
+/**
+ * A date without a time, as in ISO 8601: 2026-11-20. Days far ahead are slips of the hand, and what is reckoned from them
+ * would leave the calendar.
+ */
+export const dateSchema = z.iso
+  .date('a date is written as 2026-11-20')
+  .refine((day) => day >= FIRST_DAY && day <= LAST_DAY, {
+    message: `a date lies between ${FIRST_DAY} and ${LAST_DAY}`,
+  });
+
+/** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. Up to the year 2160. */
+export const minuteSchema = z.int().min(0).max(100_000_000);
+
+/** How many there are of something on offer. Shops write 999,999 for plenty. */
+export const stockSchema = z.int().min(0).max(1_000_000);
+
+/** Refuses a list in which two things are told apart by nothing. */
+function eachOnce<T>(list: readonly T[], keyOf: (item: T) => string, context: z.RefinementCtx): void {
+  const seen = new Set<string>();
+  list.forEach((item, n) => {
+    const key = keyOf(item);
+    if (seen.has(key))
+      context.addIssue({ code: 'custom', path: [n], message: `"${key}" stands in the list already` });
+    seen.add(key);
+  });
+}
+
+/** A list whose items have ids of their own. */
+export const withIds = <S extends z.ZodType<{ readonly id: string }>>(item: S, most: number) =>
+  z
+    .array(item)
+    .max(most)
+    .superRefine((list, context) => eachOnce(list, ({ id }) => id, context));
 
 /** A currency by its three-letter code (ISO 4217). */
 export const currencySchema = z

@@ -2,7 +2,8 @@ import { FORMULA } from './formula.ts';
 import type { BenchRecord, Catalogue } from '@ripe-pick/core/parts';
 import Papa from 'papaparse';
 import { problemsOf, type Problem } from './problems.ts';
-import { MOST_RECORDS, recordSchema } from './records.ts';
+import { MOST } from './limits.ts';
+import { recordSchema } from './records.ts';
 import { backgroundFrom1 } from './version-1.ts';
 
 /*
@@ -257,8 +258,8 @@ function tableProblem(columns: readonly (Column | null)[], rows: number): Proble
       message: `the heading has no column ${lacking.map((each) => `“${each}”`).join(', ')}`,
       mend: 'Name the columns in the first row; game, processor and average are needed. The format’s page lists all.',
     };
-  if (rows <= MOST_RECORDS) return null;
-  const message = `${rows} rows; at most ${MOST_RECORDS} are taken at once`;
+  if (rows <= MOST.records) return null;
+  const message = `${rows} rows; at most ${MOST.records} are taken at once`;
   return { path: 'the whole table', message, mend: 'Split the file.' };
 }
 

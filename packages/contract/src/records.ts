@@ -1,13 +1,11 @@
 import { RECORD_CLOCKS } from '@ripe-pick/core/parts';
 import { z } from 'zod';
+import { MOST } from './limits.ts';
 import { dateSchema, idSchema, nameSchema } from './primitives.ts';
 
 const known = <S extends z.ZodType>(schema: S) => schema.nullable().default(null);
 const wattsSchema = z.number().min(0.1).max(5000);
 const fpsSchema = z.number().min(0.1).max(20_000);
-
-/** Records taken in one go. */
-export const MOST_RECORDS = 50_000;
 
 export const recordSchema = z.strictObject({
   id: idSchema,
@@ -56,4 +54,4 @@ export const recordSchema = z.strictObject({
 });
 
 /** Records as they stand in the database and in the API. */
-export const recordsSchema = z.array(recordSchema).max(MOST_RECORDS);
+export const recordsSchema = z.array(recordSchema).max(MOST.records);

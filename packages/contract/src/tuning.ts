@@ -2,7 +2,7 @@ import { OUTCOMES, TUNING_STAGES } from '@ripe-pick/core/tuning';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { FORMULA } from './formula.ts';
-import { idSchema } from './primitives.ts';
+import { idSchema, withIds } from './primitives.ts';
 
 /** A clock or a voltage, or how far from what is shipped. */
 const setting = z.number().min(-100_000).max(100_000);
@@ -52,7 +52,7 @@ export const tuningSchema = z.strictObject({
 });
 export type Tuning = z.infer<typeof tuningSchema>;
 
-export const tuningShape = { tunings: z.array(tuningSchema).max(120).default([]) };
+export const tuningShape = { tunings: withIds(tuningSchema, 120).default([]) };
 
 /** The log of a stage as CSV (RFC 4180), a row an attempt; nothing in it is taken for a formula. */
 export const writeTuningTable = ({ plan, attempts }: Tuning): string =>

@@ -4,15 +4,12 @@ import { briefSchema, pathSchema, picksSchema } from './brief.ts';
 import { assemblyShape } from './assembly.ts';
 import { buyingShape } from './buying.ts';
 import { watchShape } from './prices.ts';
+import { MOST } from './limits.ts';
 import { currencySchema, idSchema, nameSchema } from './primitives.ts';
 import { tuningShape } from './tuning.ts';
 
-/** Candidates kept, archived ones counted. */
-export const MOST_CANDIDATES = 40;
 /** Decisions kept with a candidate; older ones are dropped first. */
 export const MOST_DECISIONS = 300;
-/** Steps that can be undone; older ones are dropped first. */
-export const MOST_STEPS = 300;
 
 const timeSchema = z.iso.datetime('a time is written as 2026-11-20T09:30:00Z');
 const choiceSchema = z.strictObject({
@@ -56,7 +53,7 @@ export type Candidate = z.infer<typeof candidateSchema>;
 export const workspaceSchema = z
   .strictObject({
     brief: briefSchema,
-    candidates: z.array(candidateSchema).min(1).max(MOST_CANDIDATES),
+    candidates: z.array(candidateSchema).min(1).max(MOST.candidates),
     active: idSchema,
     ...buyingShape,
     ...watchShape,
@@ -120,7 +117,7 @@ export const savedWorkspaceSchema = z.strictObject({
   revision: z.int().min(0),
   workspace: workspaceSchema.nullable(),
   history: z.strictObject({
-    steps: z.array(stepSchema).max(MOST_STEPS),
+    steps: z.array(stepSchema).max(MOST.steps),
     /** Serial of the last step that is done; those after it were undone. 0: none is done. */
     done: z.int().min(0),
   }),
@@ -128,10 +125,22 @@ export const savedWorkspaceSchema = z.strictObject({
 export type SavedWorkspace = z.infer<typeof savedWorkspaceSchema>;
 
 /** What a save does to the history: keeps the steps from one serial up to another, and adds some after them. */
-export const historyChangeSchema = z.strictObject({
-  keepFrom: z.int().min(0),
-  keepTo: z.int().min(0),
-  add: z.array(stepSchema).max(MOST_STEPS),
-  done: z.int().min(0),
-});
+export const historyChangeSchema = z
+  .strictObject({
+    keepFrom: z.int().min(0),
+    keepTo: z.int().min(0),
+    add: z.array(stepSchema).max(MOST.steps),
+    done: z.int().min(0),
+  })
+  .superRefine(({ keepTo, add }, context) =>
+    add.forEach(({ serial }, n) => {
+      const before = n === 0 ? keepTo : add[n - 1].serial;
+      if (serial <= before)
+        context.addIssue({
+          code: 'custom',
+          path: ['add', n, 'serial'],
+          message: `serials rise: ${before} is there already`,
+        });
+    }),
+  );
 export type HistoryChange = z.infer<typeof historyChangeSchema>;

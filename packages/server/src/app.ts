@@ -6,16 +6,21 @@ import { ApiError, errorResponse } from './routes/errors.ts';
 import { apiRoutes } from './routes/api.ts';
 import type { ServerContext } from './routes/context.ts';
 import { headers, sameMachine } from './security.ts';
+import { ChangeRefused } from './store/index.ts';
 
 export interface AppOptions extends ServerContext {
   /** Folder of the built web app; null to serve the API alone. */
   readonly webFolder: string | null;
 }
 
+const REFUSED = 'What was sent was not taken. Nothing was changed.';
+
 export function createApp(options: AppOptions): Hono {
   const app = new Hono();
   app.onError((error, c) => {
     if (error instanceof ApiError) return errorResponse(c, error);
+    if (error instanceof ChangeRefused)
+      return errorResponse(c, new ApiError('bad-data', REFUSED, error.problems));
     // The page gets no paths or stack traces; the terminal does.
     console.error(error);
     return errorResponse(

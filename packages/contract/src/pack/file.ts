@@ -6,8 +6,9 @@ import {
   offerSchema,
   type CatalogueFile,
 } from '../catalogue.ts';
+import { MOST } from '../limits.ts';
 import { crossCheckCatalogue } from '../crosscheck.ts';
-import { dateSchema, idSchema, nameSchema, priceSchema } from '../primitives.ts';
+import { dateSchema, idSchema, nameSchema, priceSchema, stockSchema } from '../primitives.ts';
 import type { Problem } from '../problems.ts';
 import { recordsSchema } from '../records.ts';
 
@@ -29,7 +30,7 @@ const historySchema = z.strictObject({
   offer: idSchema,
   /** When, at what price in minor units (null: not for sale), and how many there were. */
   observations: z
-    .array(z.tuple([moment, priceSchema.nullable(), z.int().min(0).max(100_000).nullable()]))
+    .array(z.tuple([moment, priceSchema.nullable(), stockSchema.nullable()]))
     .max(MOST_OBSERVATIONS),
 });
 
@@ -45,7 +46,7 @@ export const packFileSchema = z.strictObject({
   shops: catalogue.shops.default([]),
   offers: catalogue.offers.default([]),
   deals: catalogue.deals,
-  games: z.array(gameSchema).max(2000).default([]),
+  games: z.array(gameSchema).max(MOST.games).default([]),
   currencyRates: catalogue.currencyRates.default([]),
   records: recordsSchema.default([]),
   histories: z.array(historySchema).max(500_000).default([]),

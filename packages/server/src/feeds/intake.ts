@@ -1,6 +1,8 @@
 import {
   dayOfMinute,
   idSchema,
+  offerSchema,
+  problemsOf,
   shopOfFound,
   type Found,
   type Problem,
@@ -104,21 +106,24 @@ function newOffer(
   const id = offerIdOf(found, part, shop.id, isTaken);
   const intake = intakeOf(found, id, part, shop, at);
   if (isTaken(id)) return intake;
+  // An offer is let in by the very schema that it is read back by.
+  const read = offerSchema.safeParse({
+    id,
+    part,
+    shop: shop.id,
+    priceMinor: found.priceMinor,
+    ...(shop.kind === 'used-market' ? { shippingMinor: found.shippingMinor } : {}),
+    condition: found.condition,
+    inStock: true,
+    seenOn: dayOfMinute(at),
+    ...offerDetails(found, source),
+  });
+  if (!read.success) {
+    const [{ path, message, mend }] = problemsOf(read.error, found);
+    return { message: `“${found.name.slice(0, 80)}”, ${path}: ${message}`, mend };
+  }
   newIds.add(id);
-  return {
-    ...intake,
-    fresh: {
-      id,
-      part,
-      shop: shop.id,
-      price_minor: found.priceMinor,
-      shipping_minor: shop.kind === 'used-market' ? (found.shippingMinor ?? null) : null,
-      condition: found.condition,
-      in_stock: 1,
-      seen_on: dayOfMinute(at),
-      more: JSON.stringify(offerDetails(found, source)),
-    },
-  };
+  return { ...intake, fresh: read.data };
 }
 
 /** The shop's own number where it has one that is free; else part and shop, told apart from others by what it says. */

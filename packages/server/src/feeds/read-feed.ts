@@ -1,11 +1,17 @@
 import {
   dealSchema,
+  doubtOf,
   minuteOfMoment,
+  MOST_DOUBTS,
+  partsOfDeal,
+  problemLine,
   problemsOf,
+  shopsOfDeal,
   type CatalogueFile,
   type Feed,
   type Matched,
   type PriceDoubt,
+  type StoredDeal,
 } from '@ripe-pick/contract';
 import { matchedAll, matcher, readPrices } from '../reading/index.ts';
 import type { FeedHarvest, Store } from '../store/index.ts';
@@ -22,9 +28,6 @@ type FeedRead =
       readonly doubts: readonly PriceDoubt[];
     }
   | { readonly ok: false; readonly error: string; readonly doubts: readonly PriceDoubt[] };
-
-/** Doubts that are kept with a source. */
-const MOST_DOUBTS = 50;
 
 const failed = (error: string, doubts: readonly PriceDoubt[] = []): FeedRead => ({
   ok: false,
@@ -53,15 +56,16 @@ export async function readFeed(
     isSure && part !== null ? [{ found: each, part, offer }] : [],
   );
   const { intakes, problems } = intakesOf(sure, shop.id, catalogue, minuteOfMoment(now), feed.name);
-  const refused = problems.map(({ path, message, mend }) => ({ where: path, what: message, mend }));
+  const refused = problems.map(({ path, message, mend }) => doubtOf(path, message, mend));
+  const { deals, doubts: ofDeals } = dealsIn(fetched, catalogue, shop.id);
   return {
     ok: true,
     harvest: {
       intakes,
       held: matched.filter(({ isSure }) => !isSure),
-      deals: dealsIn(fetched, catalogue, shop.id),
+      deals,
     },
-    doubts: [...doubts, ...refused].slice(0, MOST_DOUBTS),
+    doubts: [...doubts, ...refused, ...ofDeals].slice(0, MOST_DOUBTS),
   };
 }
 
@@ -83,22 +87,35 @@ function aboutPart(row: Matched, feed: Feed, offers: number): Matched {
   };
 }
 
-/** Deals that a feed brings: those that the schema takes, of this shop, about parts that are known. */
-function dealsIn(fetched: Extract<Fetched, { kind: 'ok' }>, catalogue: CatalogueFile, shop: string) {
-  if (fetched.text === null || !/^\s*\{/.test(fetched.text)) return [];
+/** Deals that a feed may bring at once. */
+const MOST_DEALS = 500;
+
+/** Why a deal of a feed is not taken; null when nothing speaks against it. */
+function dealProblem(deal: StoredDeal, catalogue: CatalogueFile, shop: string): string | null {
+  const shops = shopsOfDeal(deal);
+  if (shops.length === 0 || shops.some((id) => id !== shop)) return 'it is not of this shop alone';
+  const known = new Set(catalogue.parts.map((part) => part.id));
+  const unknown = partsOfDeal(deal).find((id) => !known.has(id));
+  return unknown === undefined ? null : `no part has the id "${unknown}"`;
+}
+
+/** Deals that a feed brings: those that the schema takes, of this shop, about parts that are known; and why not the others. */
+function dealsIn(fetched: FetchedText, catalogue: CatalogueFile, shop: string) {
+  const deals: StoredDeal[] = [];
+  const doubts: PriceDoubt[] = [];
+  if (fetched.text === null || !/^\s*\{/.test(fetched.text)) return { deals, doubts };
   const file: unknown = JSON.parse(fetched.text);
   const list: unknown = file !== null && typeof file === 'object' ? Reflect.get(file, 'deals') : null;
-  if (!Array.isArray(list)) return [];
-  const parts = new Set(catalogue.parts.map((part) => part.id));
-  return list.slice(0, 500).flatMap((each) => {
+  const all: readonly unknown[] = Array.isArray(list) ? list : [];
+  if (all.length > MOST_DEALS)
+    doubts.push(doubtOf('deals', `there are ${all.length}; the first ${MOST_DEALS} are read`));
+  for (const [n, each] of all.slice(0, MOST_DEALS).entries()) {
     const read = dealSchema.safeParse(each);
-    if (!read.success) {
-      console.warn(`a deal of ${shop} was not taken: ${problemsOf(read.error, each)[0]?.message ?? ''}`);
-      return [];
-    }
-    const deal = read.data;
-    const isOurs = 'shop' in deal ? deal.shop === shop : (deal.shops?.every((id) => id === shop) ?? false);
-    const named = 'parts' in deal ? (deal.parts ?? []) : [];
-    return isOurs && named.every((part) => parts.has(part)) ? [deal] : [];
-  });
+    const problem = read.success
+      ? dealProblem(read.data, catalogue, shop)
+      : problemLine(problemsOf(read.error, each)[0]);
+    if (problem !== null) doubts.push(doubtOf(`deal ${n + 1}`, problem));
+    else if (read.success) deals.push(read.data);
+  }
+  return { deals, doubts };
 }

@@ -1,10 +1,15 @@
-import type { Found, PriceDoubt } from '@ripe-pick/contract';
+import { doubtOf, type Found, type PriceDoubt } from '@ripe-pick/contract';
 import { collected, type FoundRead, type Raw } from './found.ts';
 import { readPage } from './page.ts';
 import { readCsv, readRows, sheetRows } from './table.ts';
 
 export { MAX_PAGE } from './page.ts';
 export { isAhead, matchedAll, matcher } from './match.ts';
+
+interface PricesSource {
+  readonly text?: string | undefined;
+  readonly bytes?: Uint8Array | undefined;
+}
 
 interface PricesRead {
   readonly kind: 'page' | 'table' | 'feed' | 'typed';
@@ -94,11 +99,13 @@ function readTyped(text: string, shop: string | null): FoundRead {
  * Reads whatever holds prices: a page’s source, a table, a feed, lines. `shop` is the currency of the shop that it is from; `fetched`: it
  * came over the network, and may have been cut off.
  */
-export function readPrices(
-  source: { readonly text?: string | undefined; readonly bytes?: Uint8Array | undefined },
-  shop: string | null,
-  fetched = false,
-): PricesRead {
+export function readPrices(source: PricesSource, shop: string | null, fetched = false): PricesRead {
+  const { doubts, ...read } = readAny(source, shop, fetched);
+  // What they quote is as long as its source likes.
+  return { ...read, doubts: doubts.map(({ where, what, mend }) => doubtOf(where, what, mend)) };
+}
+
+function readAny(source: PricesSource, shop: string | null, fetched: boolean): PricesRead {
   if (source.bytes) {
     try {
       return { kind: 'table', ...readRows(sheetRows(source.bytes), shop) };

@@ -43,7 +43,9 @@ class Offers {
   constructor(offers: readonly StoredOffer[]) {
     for (const offer of offers) {
       const key = `${offer.part}|${offer.shop}`;
-      this.byPart.set(key, [...(this.byPart.get(key) ?? []), offer]);
+      const there = this.byPart.get(key);
+      if (there) there.push(offer);
+      else this.byPart.set(key, [offer]);
     }
     this.bySku = new Map(offers.map((offer) => [`${offer.shop}|${offer.id}`, offer]));
   }

@@ -6,11 +6,20 @@ import type { ServerContext } from './context.ts';
 import { accepted, ApiError, errorResponse } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
-export function archiveHandlers({
-  archives,
-  onArchive,
-}: ServerContext): Pick<Handlers, 'archives' | 'takeArchive' | 'turnArchive'> {
+type ArchiveCalls = 'archives' | 'takeArchive' | 'turnArchive' | 'aside' | 'readAsideAgain' | 'dropAside';
+
+export function archiveHandlers({ archives, onArchive, store }: ServerContext): Pick<Handlers, ArchiveCalls> {
+  const aside = async () => ({ rows: await store.aside() });
   return {
+    aside,
+    readAsideAgain: async () => {
+      await store.readAsideAgain();
+      return aside();
+    },
+    dropAside: async ({ serials }) => {
+      await store.dropAside(serials);
+      return aside();
+    },
     archives: () => archives.status(),
     takeArchive: async () => {
       if (!(await archives.take()))

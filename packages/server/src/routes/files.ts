@@ -1,5 +1,6 @@
 import {
   ALERTS_PATH,
+  ASIDE_PATH,
   CALENDAR_PATH,
   calendarOf,
   idSchema,
@@ -61,6 +62,11 @@ export function fileRoutes(context: ServerContext): Hono {
         (await now()).toISOString(),
       ),
     );
+  });
+  routes.get(ASIDE_PATH, async (c) => {
+    c.header('content-type', 'application/json; charset=utf-8');
+    c.header('content-disposition', 'attachment; filename="set-aside.json"');
+    return c.body(await store.asideFile());
   });
   routes.get(ALERTS_PATH, async (c) => {
     c.header('content-type', 'application/atom+xml; charset=utf-8');

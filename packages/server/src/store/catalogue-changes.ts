@@ -2,32 +2,24 @@ import type {
   BenchRecord,
   CatalogueChange,
   KeptPack,
-  Problem,
   StoredDeal,
   StoredGame,
   StoredPart,
 } from '@ripe-pick/contract';
-import { offerSchema, shopSchema } from '@ripe-pick/contract';
+import { offerSchema, partsOfDeal, shopSchema, shopsOfDeal } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { dealRow, gameRow, offerOf, offerRow, partRow, shopOf, shopRow } from './catalogue.ts';
 import { mergePart, splitPart } from './part-merge.ts';
 import { forgetSource, observe } from './observations/of-source.ts';
 import { historyOf, observeStated, putHistory } from './observations/stated.ts';
+import { withinLimits } from './limits.ts';
+import { refused } from './refused.ts';
 import type { Tables } from './tables.ts';
 
 type Do = CatalogueChange['do'];
 type ChangeOf<D extends Do> = Extract<CatalogueChange, { do: D }>;
 /** Tables of what has an id of its own. */
 type IdTable = 'parts' | 'offers' | 'shops' | 'deals' | 'games' | 'records' | 'packs';
-
-/** A change that the catalogue cannot take, told by its place. */
-export class ChangeRefused extends Error {
-  constructor(readonly problems: readonly Problem[]) {
-    super('A change of the catalogue was refused.');
-  }
-}
-
-const refused = (path: string, message: string, mend: string) => new ChangeRefused([{ path, message, mend }]);
 
 const parsed = <T>(row: { readonly body: string }) => JSON.parse(row.body) as T; // as it was checked when it was written
 
@@ -146,10 +138,7 @@ class CatalogueWriter {
   private async dealsNaming(of: 'part' | 'shop', id: string): Promise<void> {
     const deals = await this.tx.selectFrom('deals').select('body').execute();
     for (const deal of deals.map((row) => parsed<StoredDeal>(row))) {
-      const named =
-        of === 'part'
-          ? [...(deal.parts ?? []), ...(deal.kind === 'gift' ? [deal.gift.part] : [])]
-          : [...('shop' in deal ? [deal.shop] : []), ...(('shops' in deal && deal.shops) || [])];
+      const named = of === 'part' ? partsOfDeal(deal) : shopsOfDeal(deal);
       if (named.includes(id))
         throw refused(
           `${this.path}.id`,
@@ -392,5 +381,6 @@ export async function editWithin(
   const undo: CatalogueChange[][] = [];
   for (const [n, change] of changes.entries())
     undo.unshift(await made(new CatalogueWriter(tx, `changes[${n}]`), change));
+  await withinLimits(tx);
   return undo.flat();
 }

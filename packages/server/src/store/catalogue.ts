@@ -1,19 +1,16 @@
-import {
-  catalogueFileSchema,
-  type Counts,
-  type CatalogueFile,
-  type StoredDeal,
-  type StoredGame,
-  type StoredModel,
-  type StoredOffer,
-  type StoredPart,
-  type StoredShop,
+import type {
+  Counts,
+  CatalogueFile,
+  StoredDeal,
+  StoredGame,
+  StoredModel,
+  StoredOffer,
+  StoredPart,
+  StoredShop,
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { inBatches } from './batches.ts';
 import type { Tables } from './tables.ts';
-
-const EMPTY_REFERENCE = { mts: 3200, cl: 16, channels: 2 };
 
 async function insertAll<T extends keyof Tables & string>(
   db: Kysely<Tables>,
@@ -125,6 +122,7 @@ export const dealRow = (deal: StoredDeal, position: number): Tables['deals'] => 
   position,
   kind: deal.kind,
   body: JSON.stringify(deal),
+  feed: null,
 });
 
 export const gameRow = (game: StoredGame, position: number): Tables['games'] => ({
@@ -148,57 +146,6 @@ export const offerRow = (
   seen_on: seenOn,
   more: JSON.stringify(more),
 });
-
-/** Reads the catalogue as it stands at one moment; whatever it holds passes the same schema as a file from outside. */
-export async function readCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> {
-  return db.transaction().execute(readCatalogueWithin);
-}
-
-/** The same within a transaction that does more. */
-export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<CatalogueFile> {
-  const parsed = (rows: readonly { readonly body: string }[]) =>
-    rows.map((row) => JSON.parse(row.body) as unknown);
-  const rates = await tx.selectFrom('rates').selectAll().orderBy('position').execute();
-  const ratesOf = (kind: string) =>
-    rates
-      .filter((rate) => rate.kind === kind)
-      .map((rate) => ({ part: rate.part, rateLn: rate.rate_ln, sdLn: rate.sd_ln }));
-  const currencyRates = await tx.selectFrom('currency_rates').selectAll().orderBy('position').execute();
-  const settings = new Map(
-    (
-      await tx
-        .selectFrom('settings')
-        .selectAll()
-        .where('key', 'in', [...MODEL_SETTINGS, 'today'])
-        .execute()
-    ).map(({ key, body }) => [key, JSON.parse(body) as unknown]),
-  );
-  return catalogueFileSchema.parse({
-    format: 'ripe-pick/catalogue',
-    version: 2,
-    parts: parsed(await tx.selectFrom('parts').select('body').orderBy('position').execute()),
-    shops: (await tx.selectFrom('shops').selectAll().orderBy('position').execute()).map(shopOf),
-    deals: parsed(await tx.selectFrom('deals').select('body').orderBy('position').execute()),
-    today: settings.get('today'),
-    offers: (await tx.selectFrom('offers').selectAll().orderBy('position').execute()).map(offerOf),
-    currencyRates: currencyRates.map((rate) => ({
-      from: rate.from_currency,
-      to: rate.to_currency,
-      rate: rate.rate,
-      on: rate.seen_on,
-    })),
-    frameModel: {
-      referenceMemory: settings.get('reference-memory') ?? EMPTY_REFERENCE,
-      shortfall: settings.get('shortfall'),
-      states: settings.get('states'),
-      fit: settings.get('fit'),
-      cpus: ratesOf('cpus'),
-      gpus: ratesOf('gpus'),
-      integrated: ratesOf('integrated'),
-      games: parsed(await tx.selectFrom('games').select('body').orderBy('position').execute()),
-    },
-  });
-}
 
 /** A shop as it was written; the schema judges it with the rest. */
 export function shopOf(row: Tables['shops']): unknown {

@@ -1,8 +1,11 @@
 import {
   type dealSchema,
+  type PriceDoubt,
+  MOST_DOUBTS,
   feedSchema,
   feedStateSchema,
   heldSchema,
+  matchedSchema,
   type Feed,
   type FeedState,
   type Held,
@@ -10,11 +13,14 @@ import {
   type Matched,
 } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
-import type { z } from 'zod';
-import { readCatalogueWithin } from './catalogue.ts';
+import { z } from 'zod';
+import { readCatalogueWithin } from './read-catalogue.ts';
 import { feedSource, type PriceSource } from './observations/sources.ts';
 import { takeInWithin, type Intake, type IntakeResult } from './observations/take-in.ts';
+import { withinLimits } from './limits.ts';
+import { parsedColumn, readable } from './set-aside.ts';
 import type { Tables } from './tables.ts';
+import { written } from './written.ts';
 
 export interface FeedRow {
   readonly feed: Feed;
@@ -23,10 +29,12 @@ export interface FeedRow {
 
 export async function readFeeds(db: Kysely<Tables>): Promise<FeedRow[]> {
   const rows = await db.selectFrom('feeds').selectAll().orderBy('position').execute();
-  return rows.map((row) => ({
-    feed: feedSchema.parse(JSON.parse(row.body)),
-    state: feedStateSchema.parse(JSON.parse(row.state)),
-  }));
+  return readable(db, rows, {
+    table: 'feeds',
+    schema: z.strictObject({ feed: feedSchema, state: feedStateSchema }),
+    keyOf: ({ id }) => ({ id }),
+    valueOf: ({ body, state }) => ({ feed: parsedColumn(body), state: parsedColumn(state) }),
+  });
 }
 
 export async function putFeed(db: Kysely<Tables>, feed: Feed): Promise<void> {
@@ -36,7 +44,7 @@ export async function putFeed(db: Kysely<Tables>, feed: Feed): Promise<void> {
       .select(({ fn }) => fn.max('position').as('position'))
       .executeTakeFirst();
     const body = JSON.stringify(feed);
-    const state = JSON.stringify(feedStateSchema.parse({ id: feed.id }));
+    const state = written(feedStateSchema, { id: feed.id });
     await tx
       .insertInto('feeds')
       .values({ id: feed.id, position: (last?.position ?? -1) + 1, body, state })
@@ -48,6 +56,7 @@ export async function putFeed(db: Kysely<Tables>, feed: Feed): Promise<void> {
         }),
       )
       .execute();
+    await withinLimits(tx, ['feeds']);
   });
 }
 
@@ -58,7 +67,7 @@ export async function removeFeed(db: Kysely<Tables>, id: string): Promise<void> 
 export async function saveFeedState(db: Kysely<Tables>, state: FeedState): Promise<void> {
   await db
     .updateTable('feeds')
-    .set({ state: JSON.stringify(state) })
+    .set({ state: written(feedStateSchema, state) })
     .where('id', '=', state.id)
     .execute();
 }
@@ -83,28 +92,58 @@ export async function takeHarvest(
         : { taken: 0, changed: 0, newOffers: 0, repeated: 0 };
     // What is held is what the newest fetch could not take; what it took or no longer says needs no look.
     await tx.deleteFrom('held').where('feed', '=', feed.id).execute();
-    const rows = held.map((row) => ({ feed: feed.id, key: heldKey(row), body: JSON.stringify(row) }));
+    const rows = held.map((row) => ({
+      feed: feed.id,
+      key: heldKey(row),
+      body: written(matchedSchema, row),
+    }));
     for (let at = 0; at < rows.length; at += 300)
       await tx
         .insertInto('held')
         .values(rows.slice(at, at + 300))
         .onConflict((c) => c.columns(['feed', 'key']).doNothing())
         .execute();
-    for (const deal of deals) {
-      const body = JSON.stringify(deal);
-      const last = await tx
-        .selectFrom('deals')
-        .select(({ fn }) => fn.max('position').as('position'))
-        .executeTakeFirst();
-      await tx
-        .insertInto('deals')
-        .values({ id: deal.id, position: (last?.position ?? -1) + 1, kind: deal.kind, body })
-        .onConflict((c) => c.column('id').doUpdateSet({ kind: deal.kind, body }))
-        .execute();
-    }
-    await saveFeedState(tx, state);
+    const doubts = await putDeals(tx, feed.id, deals);
+    await saveFeedState(tx, { ...state, doubts: [...state.doubts, ...doubts].slice(0, MOST_DOUBTS) });
+    await withinLimits(tx, ['offers', 'deals']);
     return result;
   });
+}
+
+/**
+ * Puts deals that a source brought in place under their ids, where no other deal has them: what the user or another source
+ * stated stays. Gives what could not be taken.
+ */
+async function putDeals(
+  tx: Kysely<Tables>,
+  feed: string,
+  deals: readonly z.infer<typeof dealSchema>[],
+): Promise<PriceDoubt[]> {
+  const doubts: PriceDoubt[] = [];
+  for (const deal of deals) {
+    const body = JSON.stringify(deal);
+    const there = await tx.selectFrom('deals').selectAll().where('id', '=', deal.id).executeTakeFirst();
+    if (there && there.feed !== feed) {
+      if (there.body !== body)
+        doubts.push({
+          where: `deal ${deal.id}`,
+          what: `a deal of this id is there already and is not from this source; that one was kept, not “${deal.name}”`,
+          mend: 'Delete the one that is there if the source is to state it.',
+        });
+      continue;
+    }
+    const last = await tx
+      .selectFrom('deals')
+      .select(({ fn }) => fn.max('position').as('position'))
+      .executeTakeFirst();
+    const row = { kind: deal.kind, body, feed };
+    await tx
+      .insertInto('deals')
+      .values({ id: deal.id, position: (last?.position ?? -1) + 1, ...row })
+      .onConflict((c) => c.column('id').doUpdateSet(row))
+      .execute();
+  }
+  return doubts;
 }
 
 const heldKey = ({ found }: Matched) =>
@@ -115,23 +154,18 @@ const MOST_HELD = 2000;
 
 /** Rows that somebody has to look at: those of some numbers, or the first of all. */
 export async function readHeld(db: Kysely<Tables>, serials?: readonly number[]): Promise<Held[]> {
-  let query = db
-    .selectFrom('held')
-    .innerJoin('feeds', 'feeds.id', 'held.feed')
-    .select(['held.serial', 'held.feed', 'held.body', 'feeds.body as of'])
-    .orderBy('held.serial');
+  let query = db.selectFrom('held').select(['held.serial', 'held.feed', 'held.body']).orderBy('held.serial');
   query = serials
     ? query.where(sql<boolean>`held.serial in (select value from json_each(${JSON.stringify(serials)}))`)
     : query.limit(MOST_HELD);
   const rows = await query.execute();
-  return rows.map((row) => {
-    const { shop } = feedSchema.parse(JSON.parse(row.of));
-    return heldSchema.parse({
-      serial: row.serial,
-      feed: row.feed,
-      shop,
-      row: JSON.parse(row.body) as unknown,
-    });
+  const shops = new Map((await readFeeds(db)).map(({ feed }) => [feed.id, feed.shop]));
+  const known = rows.filter(({ feed }) => shops.has(feed));
+  return readable(db, known, {
+    table: 'held',
+    schema: heldSchema,
+    keyOf: ({ serial = 0 }) => ({ serial }),
+    valueOf: ({ serial, feed, body }) => ({ serial, feed, shop: shops.get(feed), row: parsedColumn(body) }),
   });
 }
 

@@ -1,7 +1,9 @@
 import { judgedSchema, loggedForecastSchema } from '@ripe-pick/contract';
 import type { JudgedForecast, LoggedForecast } from '@ripe-pick/core/prices';
 import type { Kysely } from 'kysely';
+import { parsedColumn, readable, readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
+import { written } from './written.ts';
 
 export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly LoggedForecast[]): Promise<void> {
   for (let at = 0; at < forecasts.length; at += 200)
@@ -12,7 +14,7 @@ export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly Logg
           id: each.id,
           made_on: each.madeOn,
           by_day: each.by,
-          body: JSON.stringify(each),
+          body: written(loggedForecastSchema, each),
           judged: null,
         })),
       )
@@ -24,12 +26,12 @@ export async function keepForecasts(db: Kysely<Tables>, forecasts: readonly Logg
 export async function openForecasts(db: Kysely<Tables>, until: number): Promise<LoggedForecast[]> {
   const rows = await db
     .selectFrom('forecasts')
-    .select('body')
+    .select(['id', 'body'])
     .where('judged', 'is', null)
     .where('by_day', '<=', until)
     .limit(2000)
     .execute();
-  return rows.map((row) => loggedForecastSchema.parse(JSON.parse(row.body)));
+  return readBodies(db, 'forecasts', rows, loggedForecastSchema);
 }
 
 /** Null: too little was looked at to judge it; it is not asked again. */
@@ -41,22 +43,29 @@ export async function saveJudged(
     for (const each of judged)
       await tx
         .updateTable('forecasts')
-        .set({ judged: JSON.stringify(each.judged) })
+        .set({ judged: written(judgedSchema.nullable(), each.judged) })
         .where('id', '=', each.id)
         .execute();
   });
 }
 
 export async function readJudged(db: Kysely<Tables>): Promise<{ judged: JudgedForecast[]; open: number }> {
-  const rows = await db.selectFrom('forecasts').select('judged').where('judged', 'is not', null).execute();
+  const rows = await db
+    .selectFrom('forecasts')
+    .select(['id', 'judged'])
+    .where('judged', 'is not', null)
+    .execute();
+  const judged = await readable(db, rows, {
+    table: 'forecasts',
+    schema: judgedSchema.nullable(),
+    keyOf: ({ id }) => ({ id }),
+    valueOf: (row) => parsedColumn(row.judged ?? 'null'),
+  });
   const { open = 0 } =
     (await db
       .selectFrom('forecasts')
       .select(({ fn }) => fn.countAll<number>().as('open'))
       .where('judged', 'is', null)
       .executeTakeFirst()) ?? {};
-  return {
-    judged: rows.flatMap((row) => judgedSchema.nullable().parse(JSON.parse(row.judged ?? 'null')) ?? []),
-    open,
-  };
+  return { judged: judged.flatMap((each) => each ?? []), open };
 }

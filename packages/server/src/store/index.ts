@@ -1,9 +1,11 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { addBrief, archiveBrief, openBrief, readBriefs } from './briefs.ts';
+import { readEverything } from './archive/judge.ts';
 import { countRows, takeTables } from './archive/take.ts';
 import { editCatalogue } from './catalogue-changes.ts';
-import { countsOf, readCatalogue, replaceCatalogue } from './catalogue.ts';
+import { countsOf, replaceCatalogue } from './catalogue.ts';
+import { readCatalogue } from './read-catalogue.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { planPackOut, readPacks } from './packs.ts';
@@ -24,6 +26,7 @@ import { importRuns } from './observations/import.ts';
 import { addAlerts, addPoint, markAlerts, readAlerts, readPoints } from './watch.ts';
 import { keepForecasts, openForecasts, readJudged, saveJudged } from './forecasts.ts';
 import { takePrices } from './take-prices.ts';
+import { asideFile, dropAside, putBack, readAside } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 import { readToday, setToday } from './today.ts';
 import { readWorkspace, saveWorkspace } from './workspace.ts';
@@ -39,6 +42,42 @@ const briefsDoor = (on: On) => ({
   openBrief: on(openBrief),
   addBrief: on(addBrief),
   archiveBrief: on(archiveBrief),
+});
+
+/** Prices over time, and where they are fetched. */
+const pricesDoor = (on: On) => ({
+  /** The day that counts as today, where the catalogue has one of its own. */
+  today: on(readToday),
+  setToday: on(setToday),
+  takePrices: on(takePrices),
+  importRuns: on(importRuns),
+  history: on(readHistory),
+  lastPrices: on(lastPrices),
+  correct: on(correct),
+  corrections: on(readCorrections),
+  turnCorrection: on(turnCorrection),
+  feeds: on(readFeeds),
+  putFeed: on(putFeed),
+  removeFeed: on(removeFeed),
+  saveFeedState: on(saveFeedState),
+  takeHarvest: on(takeHarvest),
+  lastOfFeed: on(lastOfFeed),
+  held: on(readHeld),
+  dropHeld: on(dropHeld),
+  takeHeld: on(takeHeld),
+});
+
+/** What the watch knew, told and foretold. */
+const watchDoor = (on: On) => ({
+  points: on(readPoints),
+  addPoint: on(addPoint),
+  alerts: on(readAlerts),
+  addAlerts: on(addAlerts),
+  markAlerts: on(markAlerts),
+  keepForecasts: on(keepForecasts),
+  openForecasts: on(openForecasts),
+  saveJudged: on(saveJudged),
+  judged: on(readJudged),
 });
 
 /** Opens the database; what it gives is the only door to everything that is kept. */
@@ -69,43 +108,25 @@ export async function openStore(path: string) {
     changeBench: on(changeBench),
     saveModel: on(saveModel),
     pastFits: on(readFits),
+    aside: on(readAside),
+    asideFile: on(asideFile),
+    dropAside: on(dropAside),
+    /** Reads what was set aside anew; what still cannot be read is set aside again. */
+    readAsideAgain: async () => {
+      await putBack(db);
+      await readEverything(db);
+    },
     countRows: on(countRows),
     /** Puts the content of another database, at a path, in place of all that is here. */
     takeTables: on(takeTables),
-    /** The day that counts as today, where the catalogue has one of its own. */
-    today: on(readToday),
-    setToday: on(setToday),
-    takePrices: on(takePrices),
-    importRuns: on(importRuns),
-    history: on(readHistory),
-    lastPrices: on(lastPrices),
-    correct: on(correct),
-    corrections: on(readCorrections),
-    turnCorrection: on(turnCorrection),
-    feeds: on(readFeeds),
-    putFeed: on(putFeed),
-    removeFeed: on(removeFeed),
-    saveFeedState: on(saveFeedState),
-    takeHarvest: on(takeHarvest),
-    lastOfFeed: on(lastOfFeed),
-    held: on(readHeld),
-    dropHeld: on(dropHeld),
-    takeHeld: on(takeHeld),
-    points: on(readPoints),
-    addPoint: on(addPoint),
-    alerts: on(readAlerts),
-    addAlerts: on(addAlerts),
-    markAlerts: on(markAlerts),
-    keepForecasts: on(keepForecasts),
-    openForecasts: on(openForecasts),
-    saveJudged: on(saveJudged),
-    judged: on(readJudged),
+    ...pricesDoor(on),
+    ...watchDoor(on),
   };
 }
 export type Store = Awaited<ReturnType<typeof openStore>>;
 
 export { countsOf } from './catalogue.ts';
-export { ChangeRefused } from './catalogue-changes.ts';
+export { ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';
 export { manualSource } from './observations/sources.ts';
 export type { Intake } from './observations/take-in.ts';

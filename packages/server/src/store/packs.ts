@@ -1,14 +1,15 @@
 import { catalogueOf, keptPackSchema, takePackOut, type KeptPack, type PackOut } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
-import { readCatalogue } from './catalogue.ts';
+import { readCatalogue } from './read-catalogue.ts';
 import { readRecords } from './records.ts';
+import { readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 import { readWorkspace } from './workspace.ts';
 
 /** Packs that were taken in, in their order. */
 export async function readPacks(db: Kysely<Tables>): Promise<KeptPack[]> {
-  const rows = await db.selectFrom('packs').select('body').orderBy('position').execute();
-  return rows.map(({ body }) => keptPackSchema.parse(JSON.parse(body)));
+  const rows = await db.selectFrom('packs').select(['id', 'body']).orderBy('position').execute();
+  return readBodies(db, 'packs', rows, keptPackSchema);
 }
 
 /** Every word of a value that may be an id. */

@@ -27,25 +27,29 @@ export const receiptsBeside = (database: string) => join(dirname(database), 'rec
 export const receiptIds = (folder: string): string[] =>
   existsSync(folder)
     ? readdirSync(folder)
-        .filter((name) => idSchema.safeParse(name).success && !name.endsWith('.part'))
+        .filter((name) => idSchema.safeParse(name).success)
         .sort()
     : [];
 
+/** Where a file is written before it is whole: a name that no id can be, so that it is never another receipt’s. */
+const UNFINISHED = '~';
+
 export function openReceipts(folder: string): Receipts {
   const pathOf = (id: string) => join(folder, id);
+  const unfinished = (id: string) => join(folder, `${UNFINISHED}${id}`);
   return {
     put(id, bytes) {
       mkdirSync(folder, { recursive: true });
       // Written aside and moved, so that a stop in the middle leaves no half file.
-      writeFileSync(`${pathOf(id)}.part`, bytes);
-      renameSync(`${pathOf(id)}.part`, pathOf(id));
+      writeFileSync(unfinished(id), bytes);
+      renameSync(unfinished(id), pathOf(id));
     },
     take(from) {
       mkdirSync(folder, { recursive: true });
       const fresh = receiptIds(from);
       for (const id of fresh) {
-        copyFileSync(join(from, id), `${pathOf(id)}.part`);
-        renameSync(`${pathOf(id)}.part`, pathOf(id));
+        copyFileSync(join(from, id), unfinished(id));
+        renameSync(unfinished(id), pathOf(id));
       }
       for (const id of receiptIds(folder)) if (!fresh.includes(id)) rmSync(pathOf(id));
     },

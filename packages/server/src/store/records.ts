@@ -1,7 +1,8 @@
 import {
-  benchSchema,
+  benchRunSchema,
   pastFitSchema,
-  recordsSchema,
+  recordSchema,
+  rigSchema,
   type BenchChange,
   type BenchKept,
   type PastFit,
@@ -10,18 +11,27 @@ import {
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { BenchRecord } from '@ripe-pick/contract';
-import { readCatalogueWithin, replaceModel } from './catalogue.ts';
+import { replaceModel } from './catalogue.ts';
+import { readCatalogueWithin } from './read-catalogue.ts';
+import type { z } from 'zod';
+import { inBatches } from './batches.ts';
+import { withinLimits } from './limits.ts';
+import { readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
+import { written } from './written.ts';
 
 type KeptRecord = 'records' | 'bench_rigs' | 'bench_runs';
 
 /** Fits that are remembered; older ones are dropped first. */
 const MOST_FITS = 100;
 
-async function read(db: Kysely<Tables>, table: KeptRecord): Promise<unknown[]> {
-  const rows = await db.selectFrom(table).select('body').orderBy('position').execute();
-  return rows.map((row) => JSON.parse(row.body) as unknown);
-}
+const read = async <S extends z.ZodType>(db: Kysely<Tables>, table: KeptRecord, schema: S) =>
+  readBodies(
+    db,
+    table,
+    await db.selectFrom(table).select(['id', 'body']).orderBy('position').execute(),
+    schema,
+  );
 
 /** Puts items in place under their ids, after those that are there, and takes others out. */
 async function change(
@@ -35,19 +45,20 @@ async function change(
     .selectFrom(table)
     .select((e) => e.fn.max('position').as('position'))
     .executeTakeFirst();
-  let position = (last?.position ?? -1) + 1;
-  for (const item of put) {
-    const body = JSON.stringify(item);
-    await tx
+  const first = (last?.position ?? -1) + 1;
+  const once = [...new Map(put.map((item) => [item.id, item])).values()];
+  const rows = once.map((item, n) => ({ id: item.id, position: first + n, body: JSON.stringify(item) }));
+  await inBatches(rows, (batch) =>
+    tx
       .insertInto(table)
-      .values({ id: item.id, position: position++, body })
-      .onConflict((conflict) => conflict.column('id').doUpdateSet({ body }))
-      .execute();
-  }
+      .values(batch)
+      .onConflict((c) => c.column('id').doUpdateSet(({ ref }) => ({ body: ref('excluded.body') })))
+      .execute(),
+  );
 }
 
 export async function readRecords(db: Kysely<Tables>): Promise<BenchRecord[]> {
-  return recordsSchema.parse(await read(db, 'records'));
+  return read(db, 'records', recordSchema);
 }
 
 /** How many are kept after the change. */
@@ -58,6 +69,7 @@ export async function changeRecords(
 ): Promise<number> {
   return db.transaction().execute(async (tx) => {
     await change(tx, 'records', put, remove);
+    await withinLimits(tx, ['records']);
     const { count } = await tx
       .selectFrom('records')
       .select((e) => e.fn.countAll<number>().as('count'))
@@ -70,13 +82,16 @@ export async function readBench(db: Kysely<Tables>): Promise<BenchKept> {
   return db.transaction().execute(readBenchWithin);
 }
 
-const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> =>
-  benchSchema.parse({ rigs: await read(tx, 'bench_rigs'), runs: await read(tx, 'bench_runs') });
+const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> => ({
+  rigs: await read(tx, 'bench_rigs', rigSchema),
+  runs: await read(tx, 'bench_runs', benchRunSchema),
+});
 
 export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promise<BenchKept> {
   return db.transaction().execute(async (tx) => {
     await change(tx, 'bench_rigs', asked.putRigs ?? [], asked.removeRigs ?? []);
     await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
+    await withinLimits(tx, ['bench_rigs', 'bench_runs']);
     return readBenchWithin(tx);
   });
 }
@@ -97,13 +112,7 @@ export async function saveModel(
     await replaceModel(tx, model);
     if (!model.fit) return true;
     const { fittedOn, records, heldBack, noise, heldOut } = model.fit;
-    const body = JSON.stringify({
-      fittedOn,
-      records,
-      heldBack,
-      noise: noise.average,
-      heldOut,
-    } satisfies PastFit);
+    const body = written(pastFitSchema, { fittedOn, records, heldBack, noise: noise.average, heldOut });
     await tx.insertInto('fits').values({ body }).execute();
     await tx
       .deleteFrom('fits')
@@ -117,6 +126,6 @@ export async function saveModel(
 
 /** Fits as they were stored, the newest last. */
 export async function readFits(db: Kysely<Tables>): Promise<PastFit[]> {
-  const rows = await db.selectFrom('fits').select('body').orderBy('serial').execute();
-  return rows.map((row) => pastFitSchema.parse(JSON.parse(row.body)));
+  const rows = await db.selectFrom('fits').select(['serial', 'body']).orderBy('serial').execute();
+  return readBodies(db, 'fits', rows, pastFitSchema);
 }

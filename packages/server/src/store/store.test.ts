@@ -69,12 +69,15 @@ describe('the store', () => {
     expect(() => raw.exec("insert into parts values ('x', 1, 'card', 'm', 'n', 'not json')")).toThrow();
     raw.close();
   });
-  it('refuses what the database itself holds when it is not what it should be', async () => {
+  it('sets aside what the database itself holds when it is not what it should be', async () => {
     await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
     const raw = new Database(join(folder, 'data', 'test.sqlite'));
     raw.exec(`update parts set body = '{"kind":"gpu","id":"x"}' where position = 0`);
     raw.close();
-    await expect(store.catalogue()).rejects.toThrow();
+    const [first, ...others] = catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))).parts;
+    expect((await store.catalogue()).parts).toEqual(others);
+    const aside = await store.aside();
+    expect(aside.find(({ of }) => of === 'parts')).toMatchObject({ name: first.id });
   });
   it('keeps the workspace over a restart, and two openings see the same', async () => {
     expect(await store.workspace()).toEqual({
@@ -89,7 +92,7 @@ describe('the store', () => {
     expect((await second.workspace()).workspace?.candidates).toEqual(workspace.candidates);
     await second.close();
   });
-  it('keeps how candidates are to grow, and refuses a path in the file that is none', async () => {
+  it('keeps how candidates are to grow, and sets a candidate aside whose path is none', async () => {
     const path = [{ on: '2027-07-20', changes: [{ slot: 'gpu' as const, part: 'card-a', beside: false }] }];
     const grown = { ...workspace, candidates: workspace.candidates.map((each) => ({ ...each, path })) };
     expect(await store.saveWorkspace(0, grown, NO_HISTORY)).toBe(1);
@@ -97,7 +100,8 @@ describe('the store', () => {
     const raw = new Database(join(folder, 'data', 'test.sqlite'));
     raw.exec(`update candidates set path = '[{"on":"soon","changes":[]}]'`);
     raw.close();
-    await expect(store.workspace()).rejects.toThrow();
+    expect((await store.workspace()).workspace?.candidates).toMatchObject([{ id: 'first', picks: {} }]);
+    expect(await store.aside()).toMatchObject([{ of: 'candidates', name: 'first, a' }]);
   });
   it('keeps steps by serial: adds, drops what was undone and written over, and trims the front', async () => {
     const step = (serial: number, label = `step ${serial}`) => ({

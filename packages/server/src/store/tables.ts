@@ -25,7 +25,8 @@ export interface Tables {
   };
   packs: { id: string; position: number; body: string };
   part_merges: { serial?: number; body: string };
-  deals: { id: string; position: number; kind: string; body: string };
+  /** `feed`: the source that brought it; null: stated by the user or a catalogue. */
+  deals: { id: string; position: number; kind: string; body: string; feed: string | null };
   briefs: { id: string; position: number; is_archived: number; body: string };
   kept: { brief: string; kind: string; id: string; position: number; body: string };
   currency_rates: {
@@ -87,6 +88,14 @@ export interface Tables {
     orders_of: string | null;
     decisions: string;
     path: string;
+  };
+  set_aside: {
+    serial?: number;
+    of_table: string;
+    name: string;
+    reason: string;
+    at: string;
+    body: string;
   };
   steps: { brief: string; serial: number; label: string; at: string; back: string; forth: string };
 }

@@ -1,6 +1,8 @@
 import { alertSchema, watchPointSchema, type Alert, type WatchPoint } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
+import { readable, readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
+import { written } from './written.ts';
 import { currentBrief } from './workspace.ts';
 
 /** An alert before it is kept. The key tells what it says: the same is never kept twice. */
@@ -21,7 +23,12 @@ export async function readPoints(db: Kysely<Tables>, asked?: string): Promise<Wa
     .where('brief', '=', brief)
     .orderBy('serial')
     .execute();
-  return rows.map((row) => watchPointSchema.parse(JSON.parse(row.body)));
+  return readBodies(
+    db,
+    'watch_points',
+    rows.map(({ serial, body }) => ({ serial, body })),
+    watchPointSchema,
+  );
 }
 
 /** Adds a point of a brief, in the place of an earlier one of the same day. */
@@ -32,7 +39,7 @@ export async function addPoint(db: Kysely<Tables>, brief: string, point: WatchPo
     );
     await tx
       .insertInto('watch_points')
-      .values({ brief, body: JSON.stringify(point) })
+      .values({ brief, body: written(watchPointSchema, point) })
       .execute();
     await sql`delete from watch_points where serial <= (select max(serial) from watch_points) - ${MOST_POINTS}`.execute(
       tx,
@@ -47,9 +54,16 @@ export async function readAlerts(db: Kysely<Tables>): Promise<Alert[]> {
     .orderBy('serial', 'desc')
     .limit(MOST_ALERTS)
     .execute();
-  return rows.map(({ serial, kind, at, day, title, body, is_read }) =>
-    alertSchema.parse({ serial, kind, at, day, title, text: body, isRead: is_read === 1 }),
-  );
+  return readable(db, rows, {
+    table: 'alerts',
+    schema: alertSchema,
+    keyOf: ({ serial = 0 }) => ({ serial }),
+    valueOf: ({ serial, kind, at, day, title, body, is_read }) => ({
+      ...{ serial, kind, at, day, title },
+      text: body,
+      isRead: is_read === 1,
+    }),
+  });
 }
 
 export async function addAlerts(db: Kysely<Tables>, alerts: readonly NewAlert[]): Promise<void> {

@@ -1,4 +1,4 @@
-import type { HistoryChange, Workspace } from '@ripe-pick/contract';
+import { MOST, type HistoryChange, type Workspace } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 
@@ -65,4 +65,17 @@ export async function keepSteps(
     forth: JSON.stringify(forth),
   }));
   if (steps.length > 0) await tx.insertInto('steps').values(steps).execute();
+  // Counted in total: what is kept and what comes may be too many together.
+  await tx
+    .deleteFrom('steps')
+    .where('brief', '=', brief)
+    .where('serial', 'not in', (all) =>
+      all
+        .selectFrom('steps')
+        .select('serial')
+        .where('brief', '=', brief)
+        .orderBy('serial', 'desc')
+        .limit(MOST.steps),
+    )
+    .execute();
 }

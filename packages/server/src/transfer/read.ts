@@ -24,11 +24,38 @@ import type { z } from 'zod';
 export type Read<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
+/** Lists and objects inside one another. No file of ours has ten; what walks through them may go as deep as this. */
+const DEEPEST = 100;
+
+const TOO_DEEP: Read<never> = {
+  ok: false,
+  problems: [
+    {
+      path: '(the whole file)',
+      message: `lists and objects lie more than ${DEEPEST} deep inside one another`,
+      mend: 'Write the data in the form that the format’s page shows.',
+    },
+  ],
+};
+
+/** Whether a value is nested deeper than anything of ours; looks level by level, so that no depth is too much for it. */
+function isTooDeep(value: unknown): boolean {
+  let level: readonly unknown[] = [value];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST) return true;
+    level = level.flatMap((each) =>
+      typeof each === 'object' && each !== null ? (Object.values(each) as unknown[]) : [],
+    );
+  }
+  return false;
+}
+
 /** Reads JSON; a mistake is told with its line and column. */
 export function readJson(text: string): Read<unknown> {
   const bare = text.charCodeAt(0) === 0xfeff ? text.slice(1) : text;
   try {
-    return { ok: true, value: JSON.parse(bare) };
+    const value: unknown = JSON.parse(bare);
+    return isTooDeep(value) ? TOO_DEEP : { ok: true, value };
   } catch {
     // The parser of the language does not always say where; this one does.
     const errors: ParseError[] = [];

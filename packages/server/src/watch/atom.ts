@@ -1,10 +1,8 @@
-import type { Alert } from '@ripe-pick/contract';
+import { documentText, type Alert } from '@ripe-pick/contract';
 
 /** What XML 1.0 lets stand in text: its special letters escaped, control letters left out. */
 const escaped = (text: string) =>
-  [...text]
-    .filter((letter) => letter >= ' ' || letter === '\n' || letter === '\t')
-    .join('')
+  documentText(text)
     .replace(/&/g, '&amp;')
     .replace(/</g, '&lt;')
     .replace(/>/g, '&gt;')

@@ -1,5 +1,6 @@
 import { sql, type Kysely, type Migration } from 'kysely';
 import { toSeveralBriefs } from './briefs.ts';
+import { toCheckedLimits } from './limits.ts';
 import { toVersion2 } from './words-2.ts';
 
 /** Forward only, in order of name. Never change one that has been released: add another. */
@@ -156,4 +157,5 @@ export const MIGRATIONS: Record<string, Migration> = {
       await sql`alter table candidates add column orders_of text`.execute(db);
     },
   },
+  '0013-limits': { up: toCheckedLimits },
 };

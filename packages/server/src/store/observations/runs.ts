@@ -49,6 +49,17 @@ function unpacked(bytes: Uint8Array): number[] {
   return gaps;
 }
 
+/** Whether gaps, each of at least a minute, lead from the first moment of a run to its last. */
+export function endsAt(first: number, last: number, gaps: Uint8Array): boolean {
+  let at = first;
+  const steps = unpacked(gaps);
+  for (const gap of steps) {
+    if (gap < 1) return false;
+    at += gap;
+  }
+  return at === last && (gaps.length === 0 || gaps[gaps.length - 1] < 128);
+}
+
 const isSame = (
   a: Pick<StoredObservation, 'price' | 'stock' | 'source'>,
   b: Pick<StoredObservation, 'price' | 'stock' | 'source'>,

@@ -6,7 +6,9 @@ import {
   type StoredOffer,
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
+import { refused } from '../refused.ts';
 import type { Tables } from '../tables.ts';
+import { endsAt, type Run } from './runs.ts';
 import { rowOf, runsFor, serialOfOffer } from './rows.ts';
 import { manualSource } from './sources.ts';
 import { takeInWithin } from './take-in.ts';
@@ -25,8 +27,29 @@ export async function historyOf(tx: Kysely<Tables>, offer: string): Promise<PutH
   };
 }
 
-/** Puts a history back as it was. An offer that had none has none again. */
+/** Why runs are no history; null when they are one. */
+function historyProblem(runs: readonly Run[], sources: ReadonlySet<number>): string | null {
+  let before = -1;
+  for (const [n, { first, last, gaps, source }] of runs.entries()) {
+    if (!sources.has(source)) return `run ${n}: there is no source ${source}`;
+    if (first <= before) return `run ${n} begins before the one before it has ended`;
+    if (!endsAt(first, last, gaps)) return `run ${n}: its gaps do not lead from its first moment to its last`;
+    before = last;
+  }
+  return null;
+}
+
+/**
+ * Puts a history back as it was. An offer that had none has none again.
+ * @throws {ChangeRefused} when the runs do not add up
+ */
 export async function putHistory(tx: Kysely<Tables>, { offer, runs }: PutHistory): Promise<void> {
+  const sources = await tx.selectFrom('price_sources').select('serial').execute();
+  const problem = historyProblem(
+    (runs ?? []).map((run) => ({ ...run, gaps: Buffer.from(run.gaps, 'base64') })),
+    new Set(sources.map((row) => row.serial ?? 0)),
+  );
+  if (problem !== null) throw refused('runs', problem, 'Read the catalogue anew.');
   const serial = await serialOfOffer(tx, offer);
   if (serial === undefined) return;
   await tx.deleteFrom('price_runs').where('offer', '=', serial).execute();

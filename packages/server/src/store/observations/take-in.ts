@@ -1,5 +1,8 @@
+import type { StoredOffer } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import { groupedBy, inBatches } from '../batches.ts';
+import { offerRow } from '../catalogue.ts';
+import { withinLimits } from '../limits.ts';
 import type { Tables } from '../tables.ts';
 import { showNewest } from './current-price.ts';
 import { rewriteRuns, rowOf, runOf, runsFor } from './rows.ts';
@@ -17,8 +20,8 @@ export interface Intake {
   /** In minor units of the currency; null when it was not for sale. */
   readonly price: number | null;
   readonly stock: number | null;
-  /** A new offer of the catalogue, as its row; absent for one that is there. */
-  readonly fresh?: Omit<Tables['offers'], 'position'> | undefined;
+  /** A new offer of the catalogue; absent for one that is there. */
+  readonly fresh?: StoredOffer | undefined;
 }
 
 export interface IntakeResult {
@@ -46,6 +49,7 @@ export async function takeInWithin(
 ): Promise<IntakeResult> {
   const sourceSerial = await serialOfSource(tx, source);
   const newOffers = await addOffers(tx, intakes);
+  if (newOffers > 0) await withinLimits(tx, ['offers']);
   const byOffer = groupedBy(intakes, (each) => each.offer);
   const histories = await openHistories(tx, intakes, [...byOffer.keys()]);
   const counts = { taken: 0, changed: 0, repeated: 0 };
@@ -77,7 +81,7 @@ async function addOffers(tx: Kysely<Tables>, intakes: readonly Intake[]): Promis
     .select(({ fn }) => fn.max('position').as('position'))
     .executeTakeFirst();
   const first = (last?.position ?? -1) + 1;
-  const rows = [...fresh.values()].map((row, n) => ({ ...row, position: first + n }));
+  const rows = [...fresh.values()].map((offer, n) => offerRow(offer, first + n));
   await inBatches(rows, (batch) =>
     tx
       .insertInto('offers')

@@ -8,6 +8,7 @@ import { CallFailed } from '../../shared/api/client.ts';
 import { isDemo } from '../../shared/api/place.ts';
 import DemoLink from '../../shared/ui/DemoLink.vue';
 import ConflictList from './ConflictList.vue';
+import AsidePanel from './AsidePanel.vue';
 import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
 import { mergeWords } from './merge-words.ts';
@@ -289,6 +290,7 @@ const loadDemo = () =>
     <PacksPanel />
     <ExportPanel />
     <EverythingPanel />
+    <AsidePanel />
   </div>
 </template>
 

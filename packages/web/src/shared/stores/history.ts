@@ -1,5 +1,5 @@
 import {
-  MOST_STEPS,
+  MOST,
   workspaceSchema,
   type HistoryChange,
   type StoredStep,
@@ -75,7 +75,7 @@ export class History {
     if (isSame) this.#steps.pop();
     this.#steps.push(step);
     this.#touch(step.serial);
-    if (this.#steps.length > MOST_STEPS) this.#steps.splice(0, this.#steps.length - MOST_STEPS);
+    if (this.#steps.length > MOST.steps) this.#steps.splice(0, this.#steps.length - MOST.steps);
     this.#done = this.#steps.length;
   }
 

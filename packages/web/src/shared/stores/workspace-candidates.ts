@@ -1,6 +1,6 @@
 import { ordersOf } from '@ripe-pick/core/buying';
 import {
-  MOST_CANDIDATES,
+  MOST,
   type Candidate,
   type Decision,
   type StoredPathStep,
@@ -124,8 +124,8 @@ export function candidateEdits(
     ) => edit(label, (workspace) => also(withPicks(workspace, change, decisions, asKept))),
     /** The id of the new candidate; of the active one where no more are kept. */
     addCandidate(name: string, picks: Picks, from: CandidateFrom = {}): string {
-      if (state.value.candidates.length >= MOST_CANDIDATES) {
-        failure.value = `There are ${MOST_CANDIDATES} candidates, archived ones counted: no more are kept. Remove one first.`;
+      if (state.value.candidates.length >= MOST.candidates) {
+        failure.value = `There are ${MOST.candidates} candidates, archived ones counted: no more are kept. Remove one first.`;
         return state.value.active;
       }
       const id = freshId(state.value);
