@@ -5,4 +5,4 @@ import { buildWeb, ensureInstalled, serve } from './lib/prepare.mjs';
 ensureInstalled();
 await buildNode();
 buildWeb();
-serve(['--demo']);
+serve(['--demo', ...process.argv.slice(2)]);

@@ -167,3 +167,40 @@ test('everything goes out as one file and comes into an empty app, and what was 
   ]);
   await expect.poll(async () => (await catalogueOf(emptyAddress)).length).toBeLessThan(1000);
 });
+
+test('a backup is made at a press, looked at, put back, and undone', async ({
+  clean: page,
+  request,
+  emptyAddress,
+}) => {
+  const today = async () =>
+    ((await (await request.get(`${emptyAddress}/api/catalogue`)).json()) as { today?: string }).today;
+  const catalogue = (await (await request.get(`${emptyAddress}/api/catalogue`)).json()) as object;
+  const put = (day: string) =>
+    request.put(`${emptyAddress}/api/catalogue`, { data: { ...catalogue, today: day } });
+  await put('2026-11-01');
+  await page.goto(`${emptyAddress}/data`);
+  await page.getByRole('button', { name: 'Back up now' }).click();
+  await expect(page.getByText('A backup was made, opened and looked through.')).toBeVisible();
+  await put('2026-11-02');
+  await page
+    .getByRole('button', { name: /^Look at it/ })
+    .first()
+    .press('Enter');
+  await expect(page.getByText('Newer here, or not in it: 1 entry.')).toBeVisible();
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'Put it in place of everything here' }).click();
+  await expect(page.getByText(/^Something else was here until/)).toBeVisible();
+  expect(await today()).toBe('2026-11-01');
+  await Promise.all([
+    page.waitForEvent('load'),
+    page.getByRole('button', { name: 'Bring back what was here before' }).click(),
+  ]);
+  await expect.poll(today).toBe('2026-11-02');
+  await page
+    .getByRole('button', { name: /^Delete …/ })
+    .first()
+    .press('Enter');
+  await page.getByRole('button', { name: 'Delete it for good' }).click();
+  await expect(page.getByText('There is none yet.')).toBeVisible();
+});

@@ -62,11 +62,38 @@ const packOutSchema = z.strictObject({
 });
 
 const rowCounts = z.record(z.string(), z.int().min(0));
+
+/** A backup by the moment that it was made at, and how it came about. */
+export const backupIdSchema = z.string().regex(/^\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d-(daily|hand)$/);
+export const backupSchema = z.strictObject({
+  id: backupIdSchema,
+  /** Once a day, or made by hand. */
+  kind: z.enum(['daily', 'hand']),
+  madeAt: z.iso.datetime(),
+  /** The form of its tables: the name of the last migration. */
+  form: z.string().max(100),
+  tables: rowCounts,
+  receipts: z.int().min(0),
+  bytes: z.int().min(0),
+});
+export type Backup = z.infer<typeof backupSchema>;
+const backupsSchema = z.strictObject({
+  /** The newest first. */
+  backups: z.array(backupSchema),
+});
+
 const archivesSchema = z.strictObject({
   /** Rows by table, of what is here. */
   here: rowCounts,
   /** An archive that was sent and looked through: its rows by table, and its receipts. */
-  ready: z.strictObject({ tables: rowCounts, receipts: z.int().min(0) }).nullable(),
+  ready: z
+    .strictObject({
+      tables: rowCounts,
+      receipts: z.int().min(0),
+      /** Rows here that it does not have, or has otherwise. */
+      newerHere: rowCounts,
+    })
+    .nullable(),
   /** When what can be taken back was here last; null where there is nothing. */
   before: z.iso.datetime().nullable(),
 });
@@ -297,6 +324,21 @@ export const api = {
   takeArchive: { method: 'POST', path: '/api/archive/take', request: null, response: archivesSchema },
   /** What was here before the last archive was taken comes back, and that archive lies ready to come back in turn. */
   turnArchive: { method: 'POST', path: '/api/archive/back', request: null, response: archivesSchema },
+  backups: { method: 'GET', path: '/api/backups', request: null, response: backupsSchema },
+  makeBackup: { method: 'POST', path: '/api/backups', request: null, response: backupsSchema },
+  removeBackup: {
+    method: 'POST',
+    path: '/api/backups/remove',
+    request: z.strictObject({ id: backupIdSchema }),
+    response: backupsSchema,
+  },
+  /** Looks through a backup, which then lies ready to take the place of everything here, as an archive does. */
+  lookAtBackup: {
+    method: 'POST',
+    path: '/api/backups/look',
+    request: z.strictObject({ id: backupIdSchema }),
+    response: archivesSchema,
+  },
   /** Rows that could not be read, the newest first. */
   aside: { method: 'GET', path: '/api/aside', request: null, response: asideSchema },
   /** Tries to read them again; what still cannot be read stays aside. */

@@ -42,6 +42,9 @@ export {
   type Api,
   type Archives,
   type AsideRow,
+  backupIdSchema,
+  backupSchema,
+  type Backup,
   type Counts,
   type PastFit,
 } from './api.ts';

@@ -6,13 +6,14 @@ import { ApiError, errorResponse } from './routes/errors.ts';
 import { apiRoutes } from './routes/api.ts';
 import type { ServerContext } from './routes/context.ts';
 import { headers, sameMachine } from './security.ts';
-import { ChangeRefused } from './store/index.ts';
+import { ChangeRefused, isFullDisk } from './store/index.ts';
 
 export interface AppOptions extends ServerContext {
   /** Folder of the built web app; null to serve the API alone. */
   readonly webFolder: string | null;
 }
 
+const NO_ROOM = 'The disk is full. Nothing was changed. Make room, then try again.';
 const REFUSED = 'What was sent was not taken. Nothing was changed.';
 
 export function createApp(options: AppOptions): Hono {
@@ -21,6 +22,7 @@ export function createApp(options: AppOptions): Hono {
     if (error instanceof ApiError) return errorResponse(c, error);
     if (error instanceof ChangeRefused)
       return errorResponse(c, new ApiError('bad-data', REFUSED, error.problems));
+    if (isFullDisk(error, options.store.path)) return errorResponse(c, new ApiError('disk-full', NO_ROOM));
     // The page gets no paths or stack traces; the terminal does.
     console.error(error);
     return errorResponse(

@@ -19,10 +19,12 @@ import type { Hono } from 'hono';
 import { createApp } from './app.ts';
 import { ArchiveDesk } from './archive/archives.ts';
 import { archiveThread } from './archive/thread.ts';
+import { BackupDesk } from './backup/backups.ts';
+import { DATABASE } from './backup/copy.ts';
 import { fillWithDemo, loadDemoPrices } from './demo.ts';
 import { schedulerFor } from './feeds/scheduler.ts';
 import { simulatedMarket } from './feeds/simulated.ts';
-import { openStore, type Store } from './store/index.ts';
+import { checkWhole, markKept, openStore, takeFolder, type HeldFolder, type Store } from './store/index.ts';
 import type { DemoFiles } from './transfer/index.ts';
 import { watchOf } from './watch/run.ts';
 
@@ -41,8 +43,12 @@ interface HostOptions {
 
 interface Instance {
   readonly app: Hono;
-  /** Fetches prices from now on, beginning with what fell due while nothing ran. */
-  start(): void;
+  /**
+   * Fetches prices and makes backups from now on, beginning with what fell due while nothing ran.
+   *
+   * @param address where the server answers
+   */
+  start(address: string): void;
   stop(): Promise<void>;
 }
 
@@ -122,10 +128,50 @@ const marketDoor = (store: Store, market: ReturnType<typeof marketOf>) => async 
     await market.open((await store.today()) ?? today());
 };
 
+/** Puts the demo in place where nothing is there yet, and opens its market. */
+async function beginDemo(store: Store, root: string, demo: DemoFiles, onDemo: () => Promise<void>) {
+  await fillWithDemo(store, demo);
+  await planDemo(store, root);
+  await onDemo();
+}
+
+const watchScript = () => new URL('./watch/worker.js', import.meta.url);
+const archiveScript = () => new URL('./archive/worker.js', import.meta.url);
+
+/** Everything that works on the data of an instance beside the calls. */
+function desksOf(store: Store) {
+  const now = clockOf(store);
+  const watch = watchOf(store, now, watchScript());
+  const thread = archiveThread(archiveScript());
+  return {
+    now,
+    watch,
+    scheduler: schedulerFor({ store, now, onTaken: () => watch.request() }),
+    archives: new ArchiveDesk(store, thread),
+    backups: new BackupDesk(store, thread),
+  };
+}
+
+/** The data of a folder, which this process has for itself until they are closed. */
+async function openFolder(folder: string): Promise<{ store: Store; held: HeldFolder }> {
+  const database = join(folder, DATABASE);
+  const held = takeFolder(folder, database);
+  try {
+    if (existsSync(database)) checkWhole(database);
+    const store = await openStore(database);
+    markKept(folder);
+    return { store, held };
+  } catch (error) {
+    held.release();
+    throw error;
+  }
+}
+
 /**
  * Opens an instance: its database, its watch, its sources, and the app over them.
  *
  * @param base where its screens are: '' or a path without a stroke at its end
+ * @throws {CannotStart} where its data cannot be opened
  */
 export async function openInstance(
   name: InstanceName,
@@ -134,12 +180,11 @@ export async function openInstance(
   host: HostOptions,
 ): Promise<Instance> {
   const { root, version, other } = host;
-  const store = await openStore(join(folder, 'ripe-pick.sqlite'));
+  const { store, held } = await openFolder(folder);
   const demo = name === 'demo' ? demoFiles(root) : null;
   const market = demo ? marketOf(host) : null;
-  const now = clockOf(store);
-  const watch = watchOf(store, now, new URL('./watch/worker.js', import.meta.url));
-  const scheduler = schedulerFor({ store, now, onTaken: () => watch.request() });
+  const desks = desksOf(store);
+  const { watch, scheduler, backups } = desks;
   const openMarket = marketDoor(store, market);
   const onDemo = async () => {
     if (!demo) return;
@@ -147,24 +192,18 @@ export async function openInstance(
     await openMarket();
     watch.request();
   };
-  if (demo && (await store.counts()).parts === 0) {
-    await fillWithDemo(store, demo);
-    await planDemo(store, root);
-    await onDemo();
-  } else await openMarket();
+  if (demo && (await store.counts()).parts === 0) await beginDemo(store, root, demo, onDemo);
+  else await openMarket();
 
   const app = createApp({
+    ...desks,
     store,
     version,
     demo,
     instance: { name, base, other },
     webFolder: join(root, 'packages/web/dist'),
-    scheduler,
-    watch,
     market,
-    now,
     onDemo,
-    archives: new ArchiveDesk(store, archiveThread(new URL('./archive/worker.js', import.meta.url))),
     onArchive: async () => {
       await openMarket();
       watch.request();
@@ -172,14 +211,18 @@ export async function openInstance(
   });
   return {
     app,
-    start() {
+    start(address) {
+      held.announce(`${address}${base}/`);
       scheduler.start();
       void scheduler.runDue();
+      // The demo can be loaded anew at any time.
+      if (!demo) backups.start();
     },
     async stop() {
       market?.close();
-      await Promise.all([scheduler.stop(), watch.stop()]);
+      await Promise.all([scheduler.stop(), watch.stop(), backups.stop()]);
       await store.close();
+      held.release();
     },
   };
 }

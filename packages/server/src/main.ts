@@ -2,9 +2,12 @@ import { readFileSync } from 'node:fs';
 import { homedir, platform } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
 import { serve } from '@hono/node-server';
 import { Hono } from 'hono';
+import { listBackups, restoreBackup } from './backup/restore.ts';
 import { demoFiles, openInstance, type InstanceName } from './instance.ts';
+import { CannotStart } from './store/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
 function dataFolder(): string {
@@ -19,64 +22,127 @@ const folders: Readonly<Record<InstanceName, string>> = {
   demo: process.env.RIPE_PICK_DATA ? join(dataFolder(), 'demo') : join(root, '.data', 'demo'),
 };
 const { version } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8')) as { version: string };
-const port = Number(process.env.RIPE_PICK_PORT ?? 4640);
-const marketPort = Number(process.env.RIPE_PICK_MARKET_PORT ?? port + 1);
 
-/*
- * One server, two instances that know nothing of each other's data. The one that was asked for is at the root; the other
- * one is opened when somebody first goes there.
- */
-const hasDemo = demoFiles(root) !== null;
-const first: InstanceName = process.argv.includes('--demo') && hasDemo ? 'demo' : 'own';
-const second: InstanceName = first === 'demo' ? 'own' : 'demo';
-const host = { root, version, marketPort };
-const front = await openInstance(first, folders[first], '', {
-  ...host,
-  other: hasDemo ? `/${second}/` : null,
-});
-let back: ReturnType<typeof openInstance> | null = null;
-async function openBack(): ReturnType<typeof openInstance> {
-  const instance = await openInstance(second, folders[second], `/${second}`, { ...host, other: '/' });
-  instance.start();
-  return instance;
+/** A port as it was asked for. */
+function portOf(name: string, otherwise: number): number {
+  const asked = process.env[name];
+  if (asked === undefined || asked === '') return otherwise;
+  const port = Number(asked);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new CannotStart(`${name} is "${asked}"; a port is a whole number from 1 to 65535.`);
+  return port;
 }
-/** The other instance; where it could not be opened, the next one who goes there tries again. */
-function backOpen(): ReturnType<typeof openInstance> {
-  back ??= openBack().catch((error: unknown) => {
-    back = null;
-    throw error;
+
+/** What was asked for on the command line. */
+function asked(args: readonly string[]) {
+  try {
+    const { values, positionals } = parseArgs({
+      args: [...args],
+      options: { demo: { type: 'boolean', default: false }, restore: { type: 'boolean', default: false } },
+      allowPositionals: true,
+    });
+    if (positionals.length > (values.restore ? 1 : 0))
+      throw new CannotStart(`"${positionals[0]}" is not known. --demo and --restore are.`);
+    return { ...values, backup: positionals[0] };
+  } catch (error) {
+    if (error instanceof CannotStart) throw error;
+    throw new CannotStart(`${error instanceof Error ? error.message.split('.')[0] : String(error)}.`);
+  }
+}
+
+/** Serves both instances at one address: the one that was asked for at the root, the other one when somebody goes there. */
+async function serveInstances(isDemo: boolean): Promise<void> {
+  const port = portOf('RIPE_PICK_PORT', 4640);
+  const marketPort = portOf('RIPE_PICK_MARKET_PORT', port + 1);
+  const hasDemo = demoFiles(root) !== null;
+  const first: InstanceName = isDemo && hasDemo ? 'demo' : 'own';
+  const second: InstanceName = first === 'demo' ? 'own' : 'demo';
+  const address = `http://127.0.0.1:${port}`;
+  const host = { root, version, marketPort };
+  const other = hasDemo ? `/${second}/` : null;
+  const front = await openInstance(first, folders[first], '', { ...host, other });
+  let back: ReturnType<typeof openInstance> | null = null;
+  async function openBack(): ReturnType<typeof openInstance> {
+    const instance = await openInstance(second, folders[second], `/${second}`, { ...host, other: '/' });
+    instance.start(address);
+    return instance;
+  }
+  /** The other instance; where it could not be opened, the next one who goes there tries again. */
+  function backOpen(): ReturnType<typeof openInstance> {
+    back ??= openBack().catch((error: unknown) => {
+      back = null;
+      throw error;
+    });
+    return back;
+  }
+
+  const app = new Hono();
+  app.onError((error, c) => {
+    console.error(error instanceof CannotStart ? error.message : error);
+    return c.text('These data could not be opened. The terminal says more.', 500);
   });
-  return back;
+  if (hasDemo) {
+    app.get(`/${second}`, (c) => c.redirect(`/${second}/`));
+    app.mount(`/${second}`, async (request) => (await backOpen()).app.fetch(request));
+  }
+  app.mount('/', (request) => front.app.fetch(request));
+  const close = async () => {
+    await Promise.all([front.stop(), back?.then((instance) => instance.stop())]);
+  };
+  listen({
+    ...{ app, port, close },
+    onReady: () => {
+      console.log(`Ripe Pick is ready: open ${address}/`);
+      front.start(address);
+    },
+  });
 }
 
-const app = new Hono();
-app.onError((error, c) => {
-  console.error(error);
-  return c.text('These data could not be opened. The terminal says more.', 500);
-});
-if (hasDemo) {
-  app.get(`/${second}`, (c) => c.redirect(`/${second}/`));
-  app.mount(`/${second}`, async (request) => (await backOpen()).app.fetch(request));
+interface Listening {
+  readonly app: Hono;
+  readonly port: number;
+  readonly onReady: () => void;
+  readonly close: () => Promise<void>;
 }
-app.mount('/', (request) => front.app.fetch(request));
 
 /** Longer than a browser keeps an idle line: else a call may be sent just as the server closes it. */
 const keepAliveTimeout = 330_000;
-const serverOptions = { keepAliveTimeout };
-const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port, serverOptions }, (info) => {
-  console.log(`Ripe Pick is ready: open http://127.0.0.1:${info.port}/`);
-  front.start();
-});
-server.on('error', (error: NodeJS.ErrnoException) => {
-  console.error(
-    error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message,
-  );
-  process.exit(1);
-});
 
-const stop = () => {
-  server.close();
-  void Promise.all([front.stop(), back?.then((instance) => instance.stop())]).then(() => process.exit(0));
-};
-process.on('SIGINT', stop);
-process.on('SIGTERM', stop);
+function listen({ app, port, onReady, close }: Listening): void {
+  const serverOptions = { keepAliveTimeout };
+  const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port, serverOptions }, onReady);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    const isTaken = error.code === 'EADDRINUSE';
+    const why = isTaken ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message;
+    void close().then(() => fail(new CannotStart(why)));
+  });
+  const stop = () => {
+    server.close();
+    void close().then(() => process.exit(0));
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+/** Ends with a sentence that says what to do; what nobody foresaw is told with its place only where that is asked for. */
+function fail(error: unknown): never {
+  if (error instanceof CannotStart) console.error(error.message);
+  else if (process.env.RIPE_PICK_TRACE) console.error(error);
+  else
+    console.error(
+      `Ripe Pick could not start: ${error instanceof Error ? error.message : String(error)}. ` +
+        'Nothing was changed. Start it with RIPE_PICK_TRACE=1 to see where it happened, and report that.',
+    );
+  process.exit(1);
+}
+
+// What is kept is for its owner's eyes alone.
+process.umask(0o077);
+try {
+  const { demo, restore, backup } = asked(process.argv.slice(2));
+  const folder = folders[demo ? 'demo' : 'own'];
+  if (!restore) await serveInstances(demo);
+  else console.log(backup === undefined ? listBackups(folder) : restoreBackup(folder, backup, new Date()));
+} catch (error) {
+  fail(error);
+}

@@ -126,7 +126,7 @@ describe('everything as one file', () => {
     ).toEqual(['forecasts', 'held', 'part_merges', 'price_corrections', 'set_aside', 'watch_points']);
 
     const looked = (await (await second.send(new Uint8Array(everything))).json()) as Archives;
-    expect(looked.ready).toEqual({ tables, receipts: 1 });
+    expect(looked.ready).toEqual({ tables, receipts: 1, newerHere: {} });
     expect(await second.out()).toEqual(nothing); // looked at, not taken
     const taken = await second.post('/api/archive/take');
     expect([taken.here, taken.ready, taken.before !== null]).toEqual([tables, null, true]);

@@ -3,13 +3,12 @@ import { dirname, join } from 'node:path';
 import type { Archives } from '@ripe-pick/contract';
 import type { Store } from '../store/index.ts';
 import { receiptsBeside } from '../store/receipts.ts';
-import type { ArchiveDone, RunArchiveJob } from './jobs.ts';
-
-type Ready = Extract<ArchiveDone, { readonly ok: true }>['manifest'];
+import { backupsBeside } from '../backup/backups.ts';
+import type { ArchiveDone, ArchiveJob, Laid, RunArchiveJob } from './jobs.ts';
 
 /** Archives of everything: written, looked through, taken, and taken back. One thing at a time. */
 export class ArchiveDesk {
-  private ready: Ready | null = null;
+  private ready: Laid | null = null;
   private count = 0;
   private last: Promise<unknown> = Promise.resolve();
   private readonly before: string;
@@ -36,7 +35,11 @@ export class ArchiveDesk {
     const { ready, before } = this;
     return {
       here: await this.store.countRows(),
-      ready: ready && { tables: ready.tables, receipts: ready.receipts },
+      ready: ready && {
+        tables: { ...ready.tables },
+        receipts: ready.receipts,
+        newerHere: { ...ready.newerHere },
+      },
       before: existsSync(before) ? statSync(before).mtime.toISOString() : null,
     };
   }
@@ -55,6 +58,15 @@ export class ArchiveDesk {
       } finally {
         rmSync(path, { force: true });
       }
+    });
+
+  /** Looks through a backup, which then lies ready to be taken as well. False where there is none of the id. */
+  readonly lookAtBackup = (id: string): Promise<boolean> =>
+    this.inTurn(async () => {
+      const from = join(backupsBeside(this.store.path), id);
+      if (!existsSync(from)) return false;
+      await this.lay({ do: 'stage', from, folder: this.incoming, database: this.store.path });
+      return true;
     });
 
   /** Puts what lies ready in place of everything, and keeps what was here. False where nothing lies ready. */
@@ -82,10 +94,14 @@ export class ArchiveDesk {
     return path;
   }
 
-  private async lookAt(path: string): Promise<ArchiveDone> {
+  private lookAt(path: string): Promise<ArchiveDone> {
+    return this.lay({ do: 'read', path, folder: this.incoming, database: this.store.path });
+  }
+
+  private async lay(job: ArchiveJob): Promise<ArchiveDone> {
     this.ready = null;
-    const done = await this.run({ do: 'read', path, folder: this.incoming });
-    this.ready = done.ok ? done.manifest : null;
+    const done = await this.run(job);
+    this.ready = done.ok ? done.laid : null;
     return done;
   }
 

@@ -2,7 +2,7 @@ import { api, MAX_BODY_BYTES, type Api } from '@ripe-pick/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { body } from './body.ts';
-import { archiveHandlers, archiveRoutes } from './archive.ts';
+import { archiveHandlers, archiveRoutes, asideHandlers, backupHandlers } from './archive.ts';
 import { catalogueHandlers } from './catalogue.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError, errorResponse } from './errors.ts';
@@ -19,6 +19,8 @@ const BODY_MB = Math.round(MAX_BODY_BYTES / 1024 / 1024);
 /** Every call of the contract; one that is missing does not compile. */
 const handlersOf = (context: ServerContext): Handlers => ({
   ...archiveHandlers(context),
+  ...backupHandlers(context),
+  ...asideHandlers(context),
   ...catalogueHandlers(context),
   ...workspaceHandlers(context),
   ...priceHandlers(context),

@@ -6,9 +6,31 @@ import type { ServerContext } from './context.ts';
 import { accepted, ApiError, errorResponse } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
-type ArchiveCalls = 'archives' | 'takeArchive' | 'turnArchive' | 'aside' | 'readAsideAgain' | 'dropAside';
+type ArchiveCalls = 'archives' | 'takeArchive' | 'turnArchive';
+type BackupCalls = 'backups' | 'makeBackup' | 'removeBackup' | 'lookAtBackup';
+type AsideCalls = 'aside' | 'readAsideAgain' | 'dropAside';
 
-export function archiveHandlers({ archives, onArchive, store }: ServerContext): Pick<Handlers, ArchiveCalls> {
+export function backupHandlers({ archives, backups }: ServerContext): Pick<Handlers, BackupCalls> {
+  const all = async () => ({ backups: backups.list() });
+  return {
+    backups: all,
+    makeBackup: async () => {
+      await backups.make('hand');
+      return all();
+    },
+    removeBackup: async ({ id }) => {
+      backups.remove(id);
+      return all();
+    },
+    lookAtBackup: async ({ id }) => {
+      if (!(await archives.lookAtBackup(id)))
+        throw new ApiError('not-found', 'There is no such backup. Reload to see those that are there.');
+      return archives.status();
+    },
+  };
+}
+
+export function asideHandlers({ store }: ServerContext): Pick<Handlers, AsideCalls> {
   const aside = async () => ({ rows: await store.aside() });
   return {
     aside,
@@ -20,6 +42,11 @@ export function archiveHandlers({ archives, onArchive, store }: ServerContext): 
       await store.dropAside(serials);
       return aside();
     },
+  };
+}
+
+export function archiveHandlers({ archives, onArchive }: ServerContext): Pick<Handlers, ArchiveCalls> {
+  return {
     archives: () => archives.status(),
     takeArchive: async () => {
       if (!(await archives.take()))

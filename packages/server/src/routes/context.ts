@@ -1,4 +1,5 @@
 import type { ArchiveDesk } from '../archive/archives.ts';
+import type { BackupDesk } from '../backup/backups.ts';
 import type { Scheduler } from '../feeds/scheduler.ts';
 import type { SimulatedMarket } from '../feeds/simulated.ts';
 import type { Store } from '../store/index.ts';
@@ -18,6 +19,7 @@ export interface ServerContext {
   /** The demo's files; null where these are not the demo's data. */
   readonly demo: DemoFiles | null;
   readonly archives: ArchiveDesk;
+  readonly backups: BackupDesk;
   /** Called once an archive took the place of everything. */
   readonly onArchive: () => Promise<void>;
   /** Called once the demo was loaded. */

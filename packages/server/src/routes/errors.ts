@@ -12,6 +12,7 @@ const STATUS = {
   conflict: 409,
   forbidden: 403,
   internal: 500,
+  'disk-full': 507,
 } as const satisfies Record<string, ContentfulStatusCode>;
 type ErrorCode = keyof typeof STATUS;
 

@@ -1,7 +1,9 @@
-import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'libsql';
-import { Kysely, Migrator, SqliteAdapter, SqliteDialect, type Migration } from 'kysely';
+import { Kysely, SqliteAdapter, SqliteDialect, type Migration } from 'kysely';
+import { damaged, inWords } from './cannot-start.ts';
+import { bringUp } from './migrate.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 import type { Tables } from './tables.ts';
 
@@ -13,6 +15,7 @@ import type { Tables } from './tables.ts';
 /** A driver's connection, as far as Kysely and this file use it. */
 interface Connection {
   exec(sql: string): unknown;
+  prepare(sql: string): { all(): unknown[] };
   close(): void;
 }
 
@@ -39,39 +42,74 @@ interface OpenOptions {
   readonly onStatement?: (sql: string) => void;
 }
 
-/**
- * Opens the file, creating it when missing, and brings it to the newest form. Before migrations run on a file that
- * already holds data, a copy is laid beside it. All that are missing run in one transaction: a process that is killed
- * in the middle leaves the file as it was.
- */
-export async function openDatabase(
-  path: string,
-  { migrations = MIGRATIONS, onStatement }: OpenOptions = {},
-): Promise<OpenDatabase> {
-  if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true });
-  const existed = path !== ':memory:' && existsSync(path);
+/** A connection with the settings that every one has. */
+function connect(path: string, onStatement?: (sql: string) => void) {
   const connection = new Database(path) as Connection;
+  connection.exec('pragma busy_timeout = 5000');
   connection.exec('pragma journal_mode = wal');
   connection.exec('pragma synchronous = full');
   connection.exec('pragma foreign_keys = on');
-  connection.exec('pragma busy_timeout = 5000');
   // The driver's type is wider than the few methods that the dialect calls.
   const db = new Kysely<Tables>({
     dialect: new AtomicDialect({ database: connection as never }),
     ...(onStatement ? { log: ({ query }) => onStatement(query.sql) } : {}),
   });
-  const migrator = new Migrator({ db, provider: { getMigrations: async () => migrations } });
-  const pending = (await migrator.getMigrations()).filter((migration) => !migration.executedAt);
-  if (existed && pending.length > 0 && pending.length < Object.keys(migrations).length) {
-    connection.exec('pragma wal_checkpoint(truncate)');
-    copyFileSync(path, `${path}.before-${pending[0].name}`);
-  }
-  const { error } = await migrator.migrateToLatest();
-  if (error) {
+  const close = async () => {
+    // Folded in, so that the file alone is whole when somebody copies it.
+    if (path !== ':memory:') connection.exec('pragma wal_checkpoint(truncate)');
     await db.destroy();
-    throw new Error(
-      `database: could not be brought to the newest form: ${error instanceof Error ? error.message : String(error)}`,
-    );
+  };
+  return { connection, db, close };
+}
+
+/**
+ * Opens the file, creating it when missing, and brings it to the newest form.
+ *
+ * @throws {CannotStart} where it cannot be opened, in a sentence that says what to do
+ */
+export async function openDatabase(
+  path: string,
+  { migrations = MIGRATIONS, onStatement }: OpenOptions = {},
+): Promise<OpenDatabase> {
+  let opened: ReturnType<typeof connect> | null = null;
+  try {
+    if (path !== ':memory:') mkdirSync(dirname(path), { recursive: true, mode: 0o700 });
+    opened = connect(path, onStatement);
+    await bringUp(opened, path, migrations, connect);
+    return { db: opened.db, close: opened.close };
+  } catch (error) {
+    await opened?.db.destroy();
+    throw inWords(error, path);
   }
-  return { db, close: () => db.destroy() };
+}
+
+/** Copies a database, as it is at one moment, into a new file that is whole by itself. */
+export function copyInto(from: string, to: string): void {
+  const connection = new Database(from) as Connection;
+  try {
+    connection.exec('pragma busy_timeout = 5000');
+    connection.exec(`vacuum into '${to.replaceAll("'", "''")}'`);
+  } catch (error) {
+    throw inWords(error, to);
+  } finally {
+    connection.close();
+  }
+}
+
+/**
+ * Looks through a whole file for damage, without changing it.
+ * @throws {CannotStart} where there is any
+ */
+export function checkWhole(path: string): void {
+  let connection: Connection | null = null;
+  try {
+    connection = new Database(path) as Connection;
+    const [found] = connection.prepare('pragma quick_check(1)').all() as Record<string, unknown>[];
+    const said = String(Object.values(found ?? {})[0]);
+    if (said !== 'ok') throw damaged(path, said.split('\n').slice(0, 2).join(' '));
+  } catch (error) {
+    throw inWords(error, path);
+  } finally {
+    connection?.close();
+  }
 }

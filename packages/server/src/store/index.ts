@@ -126,6 +126,9 @@ export async function openStore(path: string) {
 export type Store = Awaited<ReturnType<typeof openStore>>;
 
 export { countsOf } from './catalogue.ts';
+export { CannotStart, isFullDisk } from './cannot-start.ts';
+export { checkWhole } from './database.ts';
+export { markKept, takeFolder, type HeldFolder } from './folder.ts';
 export { ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';
 export { manualSource } from './observations/sources.ts';

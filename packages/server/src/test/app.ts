@@ -1,5 +1,6 @@
 import { ArchiveDesk } from '../archive/archives.ts';
 import { runJob } from '../archive/jobs.ts';
+import { BackupDesk } from '../backup/backups.ts';
 import { createApp, type AppOptions } from '../app.ts';
 import type { Store } from '../store/index.ts';
 
@@ -13,6 +14,7 @@ export const appFor = (store: Store, options: Partial<AppOptions> = {}) =>
     webFolder: null,
     onDemo: async () => {},
     archives: new ArchiveDesk(store, runJob),
+    backups: new BackupDesk(store, runJob),
     onArchive: async () => {},
     scheduler: { run: async () => {}, runDue: async () => {}, start: () => {}, stop: async () => {} },
     watch: { request: () => {}, idle: async () => {}, isRunning: () => false, stop: async () => {} },

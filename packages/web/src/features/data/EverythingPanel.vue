@@ -1,34 +1,29 @@
 <script setup lang="ts">
-import { ARCHIVE_PATH, ARCHIVES_PATH, MAX_ARCHIVE_BYTES, type Archives } from '@ripe-pick/contract';
-import { computed, onMounted, ref, shallowRef } from 'vue';
+import {
+  ARCHIVE_PATH,
+  ARCHIVES_PATH,
+  MAX_ARCHIVE_BYTES,
+  type Archives,
+  type Backup,
+} from '@ripe-pick/contract';
+import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
 import { call, failureText, sendFile } from '../../shared/api/client.ts';
 import { pathHere } from '../../shared/api/place.ts';
+import BackupList from './BackupList.vue';
+import { rowsInWords, total } from './rows-in-words.ts';
 
 /** Everything that is kept here as one file: out, in, and back again. */
 const archives = shallowRef<Archives | null>(null);
 const name = ref('');
 const message = ref('');
 const isBusy = ref(false);
+const preview = ref<HTMLElement | null>(null);
 const input = ref<HTMLInputElement | null>(null);
 const fileName = computed(() => `ripe-pick-${new Date().toISOString().slice(0, 10)}.zip`);
 
-const KINDS = [
-  ['parts', 'part', 'parts'],
-  ['offers', 'offer', 'offers'],
-  ['games', 'game', 'games'],
-  ['records', 'benchmark record', 'benchmark records'],
-  ['bench_runs', 'own pass', 'own passes'],
-  ['price_offers', 'price history', 'price histories'],
-  ['candidates', 'candidate', 'candidates'],
-  ['feeds', 'source of prices', 'sources of prices'],
-] as const;
-const counted = (tables: Readonly<Record<string, number>>, receipts = 0) =>
-  [...KINDS, ['receipts', 'receipt', 'receipts'] as const]
-    .flatMap(([table, one, many]) => {
-      const count = table === 'receipts' ? receipts : (tables[table] ?? 0);
-      return count === 0 ? [] : [`${count.toLocaleString('en')} ${count === 1 ? one : many}`];
-    })
-    .join(', ') || 'nothing yet';
+/** What would go if what lies ready took the place of everything here. */
+const goes = computed(() => rowsInWords(archives.value?.ready?.newerHere ?? {}));
+const goesCount = computed(() => total(archives.value?.ready?.newerHere ?? {}));
 
 async function attempt(task: () => Promise<Archives>): Promise<boolean> {
   isBusy.value = true;
@@ -57,6 +52,13 @@ function chosen(event: Event) {
   void attempt(async () => {
     await sendFile(ARCHIVES_PATH, file);
     return call('archives', undefined);
+  });
+}
+function lookAt(backup: Backup) {
+  name.value = `The backup of ${new Date(backup.madeAt).toLocaleString()}`;
+  void attempt(() => call('lookAtBackup', { id: backup.id })).then(async () => {
+    await nextTick();
+    preview.value?.focus();
   });
 }
 /** Every screen reads anew what is there now. */
@@ -88,13 +90,19 @@ const leave = () => {
         @change="chosen"
       />
     </div>
-    <div v-if="archives?.ready" class="preview" role="status">
+    <div v-if="archives?.ready" ref="preview" class="preview" role="status" tabindex="-1">
       <p>
-        <b>{{ name }}</b> holds {{ counted(archives.ready.tables, archives.ready.receipts) }}.
+        <b>{{ name }}</b> holds {{ rowsInWords(archives.ready.tables, archives.ready.receipts) }}.
       </p>
       <p>
-        It takes the place of everything here: {{ counted(archives.here) }}. That can be brought back after.
+        It takes the place of everything here: {{ rowsInWords(archives.here) }}. That can be brought back
+        after.
       </p>
+      <p v-if="goesCount > 0">
+        Newer here, or not in it:
+        {{ goes === 'nothing yet' ? `${goesCount} ${goesCount === 1 ? 'entry' : 'entries'}` : goes }}.
+      </p>
+      <p v-else>Nothing here is newer.</p>
       <div class="row">
         <button class="plain strong" :disabled="isBusy" @click="replace('takeArchive')">
           Put it in place of everything here
@@ -110,6 +118,7 @@ const leave = () => {
         Bring back what was here before
       </button>
     </p>
+    <BackupList :is-busy="isBusy" @look="lookAt" />
     <p v-if="isBusy" role="status" class="quiet">Working …</p>
     <p v-if="message" role="alert" class="bad">{{ message }}</p>
   </section>
