@@ -1,3 +1,4 @@
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 import vue from 'eslint-plugin-vue';
 import vueParser from 'vue-eslint-parser';
@@ -48,6 +49,15 @@ export default tseslint.config(
     files: ['packages/**/src/**/*.{ts,vue}', 'scripts/**/*.mjs'],
     ignores: ['**/*.test.ts', '**/test/**'],
     rules: { 'max-lines-per-function': ['warn', { max: 60 }], complexity: ['warn', 20] },
+  },
+  {
+    // What reads foreign text takes twice as long for twice as much: no pattern that goes back over what it has read.
+    files: ['packages/{server,contract,cli}/src/**/*.ts'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'certain' }],
+      'regexp/no-super-linear-move': 'error',
+    },
   },
   {
     files: ['packages/core/src/**/*.ts'],

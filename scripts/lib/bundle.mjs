@@ -10,6 +10,7 @@ const ENTRIES = [
   'packages/server/src/main.ts',
   'packages/server/src/watch/worker.ts',
   'packages/server/src/archive/worker.ts',
+  'packages/server/src/feeds/room/worker.ts',
   'packages/market/src/main.ts',
   'packages/cli/src/main.ts',
 ];

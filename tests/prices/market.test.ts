@@ -19,6 +19,7 @@ import ICAL from 'ical.js';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { appFor } from '../../packages/server/src/test/app.ts';
 import { loadDemoPrices } from '../../packages/server/src/demo.ts';
+import { openRoom } from '../../packages/server/src/feeds/room/room.ts';
 import { schedulerFor, type Scheduler } from '../../packages/server/src/feeds/scheduler.ts';
 import { openStore, type Store } from '../../packages/server/src/store/index.ts';
 import { look } from '../../packages/server/src/watch/look.ts';
@@ -53,6 +54,7 @@ beforeEach(async () => {
   await loadDemoPrices(store, { ...demo, prices: undefined }, base);
   scheduler = schedulerFor({
     store,
+    room: openRoom(store),
     now,
     onTaken: () => {},
     limits: { timeoutMs: 1500, maxBytes: 12_000_000 },

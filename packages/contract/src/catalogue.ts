@@ -131,7 +131,7 @@ const fitSummarySchema = z
   })
   .refine(
     ({ parameters, covariance }) => {
-      const bytes = Math.floor((covariance.replace(/=+$/, '').length * 3) / 4);
+      const bytes = Math.floor((covariance.replace(/={1,2}$/, '').length * 3) / 4);
       return bytes === parameters.length * (parameters.length + 1) * 2;
     },
     { message: 'the covariance has four bytes for each pair of effects', path: ['covariance'] },

@@ -197,6 +197,8 @@ export const feedStateSchema = z.strictObject({
   /** What went wrong, and what to do. */
   error: z.string().max(1000).nullable().default(null),
   failures: z.int().min(0).default(0),
+  /** Readings in a row that took too much and were ended. */
+  ended: z.int().min(0).default(0),
   nextAt: z.string().nullable().default(null),
   etag: z.string().max(500).nullable().default(null),
   modified: z.string().max(200).nullable().default(null),

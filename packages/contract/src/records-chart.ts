@@ -22,7 +22,10 @@ const words = (text: string) =>
     .filter(Boolean);
 
 /** A name, then the average, then perhaps the low; cut by tabs, semicolons, colons, bars or spaces. */
+// eslint-disable-next-line regexp/no-super-linear-backtracking -- of lines of at most LONGEST_LINE letters
 const SHAPE = /^(.+?)[\s:;|]+(\d[\d.,]*)\s*(?:fps)?(?:[\s;|/,]+(\d[\d.,]*)\s*(?:fps)?)?\s*$/i;
+/** Letters of a line that is taken for a bar of a chart. */
+const LONGEST_LINE = 200;
 const MOST_SUGGESTIONS = 12;
 
 interface KnownName {
@@ -70,7 +73,7 @@ export function readChart(text: string, parts: readonly Part[]): ChartLine[] {
   const seen = new Set<string>();
   const read = (line: string): Omit<ChartLine, 'line' | 'text'> => {
     const base = { name: line, part: null, suggestions: [], average: null, low: null };
-    const found = SHAPE.exec(line);
+    const found = line.length > LONGEST_LINE ? null : SHAPE.exec(line);
     if (!found) return { ...base, problem: 'Write a name and its average, such as “Lark 70 Duo 143.5 112”.' };
     const { name, fits, ...typed } = readBar(found, fitsOf);
     const average = readNumber(typed.average);

@@ -15,6 +15,7 @@ import Papa from 'papaparse';
 import { SaxesParser } from 'saxes';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { keepFetched } from './feeds/keep-fetched.ts';
+import { openRoom } from './feeds/room/room.ts';
 import { openStore, type Store } from './store/index.ts';
 import { appFor } from './test/app.ts';
 import { cannotBeRead, sent, sentText } from './test/read-all.ts';
@@ -70,7 +71,8 @@ async function fetched(text: string): Promise<void> {
   await store.putFeed(feed);
   const [row] = await store.feeds();
   const bytes = new TextEncoder().encode(text);
-  await keepFetched(row, { kind: 'ok', text, bytes, etag: null, modified: null }, store, now);
+  const room = openRoom(store);
+  await keepFetched(row, { kind: 'ok', text, bytes, etag: null, modified: null }, { store, room }, now);
 }
 
 const record = (id: string) => ({

@@ -23,6 +23,7 @@ import { BackupDesk } from './backup/backups.ts';
 import { DATABASE } from './backup/copy.ts';
 import { fillWithDemo, loadDemoPrices } from './demo.ts';
 import { schedulerFor } from './feeds/scheduler.ts';
+import { walledRoom } from './feeds/room/room.ts';
 import { simulatedMarket } from './feeds/simulated.ts';
 import { checkWhole, markKept, openStore, takeFolder, type HeldFolder, type Store } from './store/index.ts';
 import type { DemoFiles } from './transfer/index.ts';
@@ -136,6 +137,7 @@ async function beginDemo(store: Store, root: string, demo: DemoFiles, onDemo: ()
 }
 
 const watchScript = () => new URL('./watch/worker.js', import.meta.url);
+const roomScript = () => new URL('./feeds/room/worker.js', import.meta.url);
 const archiveScript = () => new URL('./archive/worker.js', import.meta.url);
 
 /** Everything that works on the data of an instance beside the calls. */
@@ -143,10 +145,12 @@ function desksOf(store: Store) {
   const now = clockOf(store);
   const watch = watchOf(store, now, watchScript());
   const thread = archiveThread(archiveScript());
+  const room = walledRoom(roomScript(), store.path);
   return {
     now,
     watch,
-    scheduler: schedulerFor({ store, now, onTaken: () => watch.request() }),
+    room,
+    scheduler: schedulerFor({ store, room, now, onTaken: () => watch.request() }),
     archives: new ArchiveDesk(store, thread),
     backups: new BackupDesk(store, thread),
   };
@@ -184,7 +188,7 @@ export async function openInstance(
   const demo = name === 'demo' ? demoFiles(root) : null;
   const market = demo ? marketOf(host) : null;
   const desks = desksOf(store);
-  const { watch, scheduler, backups } = desks;
+  const { watch, scheduler, backups, room } = desks;
   const openMarket = marketDoor(store, market);
   const onDemo = async () => {
     if (!demo) return;
@@ -213,14 +217,14 @@ export async function openInstance(
     app,
     start(address) {
       held.announce(`${address}${base}/`);
+      // What fell due while nothing ran is fetched within the minute; nothing that was fetched is read at a start.
       scheduler.start();
-      void scheduler.runDue();
       // The demo can be loaded anew at any time.
       if (!demo) backups.start();
     },
     async stop() {
       market?.close();
-      await Promise.all([scheduler.stop(), watch.stop(), backups.stop()]);
+      await Promise.all([scheduler.stop(), watch.stop(), backups.stop(), room.stop()]);
       await store.close();
       held.release();
     },

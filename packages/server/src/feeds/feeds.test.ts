@@ -8,6 +8,7 @@ import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } 
 import { openStore, type Store } from '../store/index.ts';
 import { isPrivateAddress } from './addresses.ts';
 import { fetchOnce } from './fetch.ts';
+import { openRoom } from './room/room.ts';
 import { schedulerFor, type Scheduler } from './scheduler.ts';
 import { backOffMs } from './back-off.ts';
 
@@ -163,7 +164,11 @@ describe('sources of prices', () => {
     await store.replaceCatalogue(catalogue);
     moment = new Date('2026-11-21T12:00:00Z');
     runs = 0;
-    scheduler = schedulerFor({ store, now: async () => moment, onTaken: () => runs++, limits: LIMITS });
+    scheduler = schedulerFor({
+      ...{ store, room: openRoom(store), limits: LIMITS },
+      now: async () => moment,
+      onTaken: () => runs++,
+    });
     await store.putFeed(
       feedSchema.parse({
         id: 'list',
@@ -217,7 +222,11 @@ describe('sources of prices', () => {
     const told = vi.spyOn(console, 'error').mockImplementation(() => {});
     const broken = { ...store, takeHarvest: () => Promise.reject(new Error('our bug')) };
     send(list());
-    await schedulerFor({ store: broken, now: async () => moment, onTaken: () => runs++ }).run(['list']);
+    await schedulerFor({
+      ...{ store: broken, room: openRoom(store) },
+      now: async () => moment,
+      onTaken: () => runs++,
+    }).run(['list']);
     expect(await state()).toMatchObject({
       result: 'failed',
       failures: 1,

@@ -2,7 +2,8 @@ import { minuteOfMoment, type FeedState, type PriceDoubt } from '@ripe-pick/cont
 import type { FeedRow, Store } from '../store/index.ts';
 import { backOffMs, HOUR_MS } from './back-off.ts';
 import type { Fetched } from './fetch.ts';
-import { readFeed } from './read-feed.ts';
+import type { FeedRead } from './read-feed.ts';
+import { Ended, type ReadingRoom } from './room/room.ts';
 
 const later = (moment: Date, ms: number) => new Date(moment.getTime() + ms).toISOString();
 
@@ -16,6 +17,7 @@ export function failedState(
   const failures = state.failures + 1;
   return {
     ...state,
+    ended: 0,
     result: 'failed',
     at: moment.toISOString(),
     error: error.slice(0, 1000),
@@ -25,13 +27,28 @@ export function failedState(
   };
 }
 
+/** Readings in a row that were ended, after which a source is left alone. */
+const MOST_ENDED = 3;
+
+/** Keeps that a reading was ended; the third time in a row the source pauses itself. */
+async function keepEnded({ feed, state }: FeedRow, { message }: Ended, store: Store, moment: Date) {
+  const ended = state.ended + 1;
+  const isPaused = ended >= MOST_ENDED;
+  const paused = isPaused
+    ? ` That was so ${MOST_ENDED} times: the source is paused. Look at its address, then switch it on again or remove it.`
+    : '';
+  if (isPaused) await store.putFeed({ ...feed, isOn: false });
+  await store.saveFeedState({ ...failedState(state, moment, `${message}${paused}`, [], null), ended });
+}
+
 /** Keeps what a fetch of one source came to; tells whether prices were taken in. */
 export async function keepFetched(
-  { feed, state }: FeedRow,
+  row: FeedRow,
   fetched: Fetched,
-  store: Store,
+  { store, room }: { readonly store: Store; readonly room: ReadingRoom },
   moment: Date,
 ): Promise<boolean> {
+  const { feed, state } = row;
   if (fetched.kind === 'failed') {
     await store.saveFeedState(failedState(state, moment, fetched.error, [], fetched.retryAfterSeconds));
     return false;
@@ -43,6 +60,7 @@ export async function keepFetched(
     okAt: at,
     error: null,
     failures: 0,
+    ended: 0,
     nextAt: later(moment, feed.everyHours * HOUR_MS),
   };
   if (fetched.kind === 'unchanged') {
@@ -52,7 +70,14 @@ export async function keepFetched(
     await store.takeHarvest({ feed, state: unchanged, intakes, held: [], deals: [] });
     return intakes.length > 0;
   }
-  const read = await readFeed(fetched, feed, store, moment);
+  let read: FeedRead;
+  try {
+    read = await room.feed({ fetched, feed, now: at });
+  } catch (error) {
+    if (!(error instanceof Ended)) throw error;
+    await keepEnded(row, error, store, moment);
+    return false;
+  }
   if (!read.ok) {
     await store.saveFeedState(failedState(state, moment, read.error, read.doubts, null));
     return false;

@@ -14,14 +14,15 @@ import {
   type StoredDeal,
 } from '@ripe-pick/contract';
 import { matchedAll, matcher, readPrices } from '../reading/index.ts';
-import type { FeedHarvest, Store } from '../store/index.ts';
+import type { FeedHarvest } from '../store/index.ts';
+import type { RoomStore } from './room/jobs.ts';
 import type { Fetched } from './fetch.ts';
 import { intakesOf } from './intake.ts';
 
 type FetchedText = Extract<Fetched, { kind: 'ok' }>;
 
 /** What a fetch brought, ready to be kept; or why it brought nothing. */
-type FeedRead =
+export type FeedRead =
   | {
       readonly ok: true;
       readonly harvest: Omit<FeedHarvest, 'state' | 'feed'>;
@@ -39,7 +40,7 @@ const failed = (error: string, doubts: readonly PriceDoubt[] = []): FeedRead => 
 export async function readFeed(
   fetched: FetchedText,
   feed: Feed,
-  store: Pick<Store, 'catalogue' | 'lastPrices'>,
+  store: RoomStore,
   now: Date,
 ): Promise<FeedRead> {
   const catalogue = await store.catalogue();

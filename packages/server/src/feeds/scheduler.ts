@@ -2,9 +2,11 @@ import { Cron } from 'croner';
 import type { FeedRow, Store } from '../store/index.ts';
 import { FETCH_LIMITS, fetchOnce, type FetchLimits } from './fetch.ts';
 import { failedState, keepFetched } from './keep-fetched.ts';
+import type { ReadingRoom } from './room/room.ts';
 
 interface SchedulerOptions {
   readonly store: Store;
+  readonly room: ReadingRoom;
   /** The moment that counts: the real one, or the simulated market’s. */
   readonly now: () => Promise<Date>;
   /** Called when prices were taken in. */
@@ -42,8 +44,29 @@ function restBetween(restMs: number): (host: string) => Promise<void> {
 
 const OWN_FAULT = 'Something went wrong in the server while it was read. Its terminal says more.';
 
+interface Fetching {
+  readonly store: Store;
+  readonly room: ReadingRoom;
+  readonly limits: FetchLimits;
+  readonly rest: (host: string) => Promise<void>;
+  readonly now: Date;
+}
+
+/** Fetches one source and keeps what comes of it; says whether prices were taken in. */
+async function fetchFeed(row: FeedRow, { store, room, limits, rest, now }: Fetching): Promise<boolean> {
+  const { feed, state } = row;
+  const { hostname } = new URL(feed.url);
+  await rest(hostname);
+  const fetched = await fetchOnce(
+    { url: feed.url, allowPrivate: feed.allowPrivate, etag: state.etag, modified: state.modified },
+    isLoopback(hostname) ? { ...limits, timeoutMs: Math.min(limits.timeoutMs, LOOPBACK_MS) } : limits,
+  );
+  return keepFetched(row, fetched, { store, room }, now);
+}
+
 export function schedulerFor({
   store,
+  room,
   now,
   onTaken,
   limits = FETCH_LIMITS,
@@ -54,24 +77,13 @@ export function schedulerFor({
   let job: Cron | null = null;
   let isStopped = false;
 
-  async function fetchFeed(row: FeedRow): Promise<void> {
-    const { feed, state } = row;
-    const { hostname } = new URL(feed.url);
-    await rest(hostname);
-    const fetched = await fetchOnce(
-      { url: feed.url, allowPrivate: feed.allowPrivate, etag: state.etag, modified: state.modified },
-      isLoopback(hostname) ? { ...limits, timeoutMs: Math.min(limits.timeoutMs, LOOPBACK_MS) } : limits,
-    );
-    if (await keepFetched(row, fetched, store, await now())) onTaken();
-  }
-
   /** One at a time, whoever asks: two runs never fetch the same source at once. */
   function queued(pick: (rows: readonly FeedRow[]) => readonly FeedRow[]): Promise<void> {
     const next = queue.then(async () => {
       for (const row of pick(await store.feeds())) {
         if (isStopped) return;
         try {
-          await fetchFeed(row);
+          if (await fetchFeed(row, { store, room, limits, rest, now: await now() })) onTaken();
         } catch (error) {
           console.error(error);
           const { state } = row;

@@ -69,6 +69,9 @@ function currencyOf(text: string | null, shop: string | null): string | null {
 /** A sign or code inside the text of an amount: 129,00 €, SEK 1 299. */
 const signIn = (text: string) => /[€$£¥₹₩₺]|zł|kč|\bkr\.?|\b[A-Z]{3}\b/i.exec(text)?.[0] ?? null;
 
+/** Letters that an amount with its currency may have. */
+const LONGEST_AMOUNT = 80;
+
 type AmountOf = { readonly minor: number } | { readonly problem: string };
 
 function amountOf(price: string | number, currency: string): AmountOf {
@@ -81,6 +84,7 @@ function amountOf(price: string | number, currency: string): AmountOf {
       ? { problem: `${price} has more places than ${currency} has` }
       : { minor: Math.round(minor) };
   }
+  if (price.length > LONGEST_AMOUNT) return { problem: `“${price.slice(0, 40)}…” is too long for a price` };
   const read = readAmount(price.replace(/[₹₩₺]|zł|kč|kr\.?/gi, ''), currency);
   if (!read) return { problem: `“${price.slice(0, 40)}” holds no number` };
   if (read.kind === 'sure') return { minor: read.minor };

@@ -1,7 +1,7 @@
 import { doubtOf, type Found, type PriceDoubt } from '@ripe-pick/contract';
 import { collected, type FoundRead, type Raw } from './found.ts';
 import { readPage } from './page.ts';
-import { readCsv, readRows, sheetRows } from './table.ts';
+import { BadSheet, readCsv, readRows, sheetRows } from './table.ts';
 
 export { MAX_PAGE } from './page.ts';
 export { isAhead, matchedAll, matcher } from './match.ts';
@@ -73,23 +73,48 @@ function readFeed(text: string, shop: string | null): FoundRead {
   return collected(raws, shop);
 }
 
+const GONE = ['sold out', 'out of stock', 'gone'];
+/** Signs between a name and its price. */
+const BETWEEN = /[\s:;,|\u2013-]/;
+/** An amount with its currency in front of it or behind, as the end of a line. */
+const AMOUNT = /^(?:(?:[€$£]|[A-Z]{3} |kr )\s?)?\d[\d.,' \u00a0]*(?:€|\$|£|kr\.?|[A-Z]{3})?$/;
+/** Longest price at the end of a line. */
+const LONGEST_PRICE = 40;
+
+const withoutEnd = (text: string) => {
+  let end = text.length;
+  while (end > 0 && BETWEEN.test(text[end - 1])) end--;
+  return text.slice(0, end);
+};
+
+/** A line as a name and the amount at its end. Looks for the longest amount, from the end backwards. */
+function typedLine(line: string): { name: string; price: string | null; isSold: boolean } {
+  const small = line.slice(-20).toLowerCase();
+  const gone = GONE.find((each) => small.endsWith(each));
+  const before = gone === undefined ? '' : line.slice(0, line.length - gone.length);
+  if (gone !== undefined && BETWEEN.test(before.at(-1) ?? ''))
+    return { name: withoutEnd(before), price: null, isSold: true };
+  for (let at = Math.max(1, line.length - LONGEST_PRICE); at < line.length; at++) {
+    if (!BETWEEN.test(line[at - 1]) || !AMOUNT.test(line.slice(at))) continue;
+    const name = withoutEnd(line.slice(0, at));
+    if (name !== '') return { name, price: line.slice(at), isSold: false };
+  }
+  return { name: line, price: null, isSold: false };
+}
+
 /** Prices typed or pasted as lines: a name, and an amount at the end. */
 function readTyped(text: string, shop: string | null): FoundRead {
   const raws: Raw[] = [];
   text.split(/\r?\n/).forEach((line, n) => {
     const bare = line.trim();
     if (bare === '') return;
-    const sold = /^(.+?)[\s:;,–-]+(sold out|out of stock|gone)$/i.exec(bare);
-    const match =
-      /^(.+?)(?:\s*[\t|;:–]\s*|\s+-\s+|\s{1,})((?:[€$£]|[A-Z]{3}\s|kr\s)?\s?[\d][\d.,' \u00a0]*\s?(?:€|\$|£|kr\.?|[A-Z]{3})?)$/.exec(
-        bare,
-      );
+    const { name, price, isSold } = typedLine(bare);
     raws.push({
       where: `line ${n + 1}`,
-      name: sold?.[1] ?? match?.[1] ?? bare,
-      price: match?.[2] ?? null,
+      name,
+      price,
       currency: null,
-      isForSale: sold ? false : null,
+      isForSale: isSold ? false : null,
     });
   });
   return collected(raws, shop);
@@ -110,16 +135,14 @@ function readAny(source: PricesSource, shop: string | null, fetched: boolean): P
     try {
       return { kind: 'table', ...readRows(sheetRows(source.bytes), shop) };
     } catch (error) {
+      if (!(error instanceof BadSheet)) throw error;
       return {
         kind: 'table',
         found: [],
         doubts: [
           {
             where: 'the file',
-            what:
-              error instanceof Error && /spreadsheet/.test(error.message)
-                ? error.message
-                : 'The file is no spreadsheet that can be read here (.xlsx or .ods).',
+            what: error.message,
           },
         ],
       };

@@ -68,13 +68,24 @@ function fromJson(value: unknown, out: PageItem[], budget: { left: number }, dep
   return item;
 }
 
+const OPENING = /^(?:<!--|\/\*\s*<!\[CDATA\[\s*\*\/|\/\/\s*<!\[CDATA\[|<!\[CDATA\[)/;
+const CLOSING = /(?:-->|\/\*\s{0,9}\]\]>\s{0,9}\*\/|\/\/\s{0,9}\]\]>|\]\]>)$/;
+/** Longest closing mark; no more of a long text is looked through for it. */
+const LONGEST_MARK = 40;
+
+const withoutSemicolon = (text: string) => (text.endsWith(';') ? text.slice(0, -1).trimEnd() : text);
+
+/** A script's text without the marks that hide it from old readers of pages. */
+function withoutMarks(text: string): string {
+  const opened = text.trim().replace(OPENING, '').trim();
+  const bare = withoutSemicolon(opened);
+  const mark = CLOSING.exec(bare.slice(-LONGEST_MARK))?.[0] ?? '';
+  return withoutSemicolon(bare.slice(0, bare.length - mark.length).trim());
+}
+
 /** Reads JSON as it is found on pages: trailing commas, comments and CDATA marks are let pass, anything else broken is not guessed at. */
 function lenient(text: string): { readonly value: unknown } | null {
-  const bare = text
-    .replace(/^\s*(<!--|\/\*\s*<!\[CDATA\[\s*\*\/|\/\/\s*<!\[CDATA\[|<!\[CDATA\[)/, '')
-    .replace(/(-->|\/\*\s*\]\]>\s*\*\/|\/\/\s*\]\]>|\]\]>)\s*;?\s*$/, '')
-    .trim()
-    .replace(/;$/, '');
+  const bare = withoutMarks(text);
   try {
     return { value: JSON.parse(bare) };
   } catch {

@@ -35,17 +35,26 @@ export const isAhead = ({ at }: Pick<Found, 'at'>, now: number): boolean =>
   at !== undefined && at > now + MINUTES_A_DAY;
 const AHEAD = 'it is dated ahead of today: correct the date, or leave it out';
 
+/** Offers of one part in one condition at one shop. */
+interface OffersThere {
+  readonly first: StoredOffer;
+  readonly bySeller: Map<string, StoredOffer>;
+  hasSellers: boolean;
+}
+
 /** Offers by shop, with their own numbers and their parts. */
 class Offers {
-  private readonly byPart = new Map<string, StoredOffer[]>();
+  private readonly there = new Map<string, OffersThere>();
   private readonly bySku: ReadonlyMap<string, StoredOffer>;
 
   constructor(offers: readonly StoredOffer[]) {
     for (const offer of offers) {
-      const key = `${offer.part}|${offer.shop}`;
-      const there = this.byPart.get(key);
-      if (there) there.push(offer);
-      else this.byPart.set(key, [offer]);
+      const key = `${offer.part}|${offer.shop}|${offer.condition}`;
+      const known = this.there.get(key) ?? { first: offer, bySeller: new Map(), hasSellers: false };
+      const seller = offer.seller?.name ?? '';
+      if (!known.bySeller.has(seller)) known.bySeller.set(seller, offer);
+      if (offer.seller) known.hasSellers = true;
+      this.there.set(key, known);
     }
     this.bySku = new Map(offers.map((offer) => [`${offer.shop}|${offer.id}`, offer]));
   }
@@ -56,10 +65,9 @@ class Offers {
 
   /** The offer of a part at a shop that a finding is about. Another seller is another offer, and so is another listing. */
   of(part: string, { condition, seller, sku }: Found, shop: string | null): StoredOffer | undefined {
-    const there = shop === null ? [] : (this.byPart.get(`${part}|${shop}`) ?? []);
-    const known = there.filter((offer) => offer.condition === condition);
-    if (seller !== undefined) return known.find((offer) => (offer.seller?.name ?? '') === seller);
-    return sku !== undefined && known.some((offer) => offer.seller) ? undefined : known[0];
+    const known = shop === null ? undefined : this.there.get(`${part}|${shop}|${condition}`);
+    if (seller !== undefined) return known?.bySeller.get(seller);
+    return sku !== undefined && known?.hasSellers ? undefined : known?.first;
   }
 }
 

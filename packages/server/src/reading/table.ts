@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import { Parser } from 'htmlparser2';
 import type { PriceDoubt } from '@ripe-pick/contract';
+import { BadZip, unzipped } from '../zip.ts';
 import { collected, type FoundRead, type Raw } from './found.ts';
 
 /*
@@ -32,15 +33,20 @@ const COLUMNS: Readonly<Record<string, RegExp>> = {
   returnDays: /^return ?days$/,
 };
 
+/** Headings are a few words. */
+const LONGEST_HEADING = 100;
+
+/** A heading without what stands in brackets behind it. */
+function withoutUnit(heading: string): string {
+  const at = heading.endsWith(')') ? heading.indexOf('(') : -1;
+  return at < 0 ? heading : heading.slice(0, at).trimEnd();
+}
+
 /** Which column stands at which place. */
 function columnsOf(head: readonly string[]): ReadonlyMap<string, number> {
   const at = new Map<string, number>();
   head.forEach((cell, n) => {
-    const bare = cell
-      .trim()
-      .toLowerCase()
-      .replace(/[_-]+/g, ' ')
-      .replace(/\s*\(.*\)$/, '');
+    const bare = withoutUnit(cell.slice(0, LONGEST_HEADING).trim().toLowerCase().replace(/[_-]+/g, ' '));
     const known = Object.entries(COLUMNS).find(([, pattern]) => pattern.test(bare))?.[0];
     if (known && !at.has(known)) at.set(known, n);
   });
@@ -158,25 +164,37 @@ export function readCsv(text: string, shop: string | null, mustEnd = false): Fou
 }
 
 const MAX_UNPACKED = 60_000_000;
+/** Rows that are read. */
+const MOST_ROWS = 200_000;
 
-/** Cells of the first sheet of a spreadsheet. Throws with a message for people when it is none. */
+const NONE = 'The file is no spreadsheet that can be read here (.xlsx or .ods).';
+const SHEETS = new Set(['content.xml', 'xl/sharedStrings.xml', 'xl/worksheets/sheet1.xml']);
+
+/** Why a file of a table cannot be read, for people. */
+export class BadSheet extends Error {}
+
+/** Cells of the first sheet of a spreadsheet. @throws {BadSheet} when it is none, or more than is read */
 export function sheetRows(bytes: Uint8Array): string[][] {
-  let size = 0;
-  const files = unzipSync(bytes, {
-    filter: ({ name, originalSize }) => {
-      if (!/^(content\.xml|xl\/sharedStrings\.xml|xl\/worksheets\/sheet1\.xml)$/.test(name)) return false;
-      size += originalSize;
-      if (size > MAX_UNPACKED) throw new Error('The spreadsheet is larger unpacked than is read.');
-      return true;
-    },
-  });
-  const content = files['content.xml'];
+  let files: ReadonlyMap<string, Uint8Array>;
+  try {
+    files = unzipped(bytes, { mostBytes: MAX_UNPACKED, mostFiles: 2000, wants: (name) => SHEETS.has(name) });
+  } catch (error) {
+    if (error instanceof BadZip && /more than/.test(error.message))
+      throw new BadSheet(`The spreadsheet ${error.message}, more than is read.`);
+    throw error instanceof BadZip ? new BadSheet(NONE) : error;
+  }
+  const content = files.get('content.xml');
   if (content) return openDocument(strFromU8(content));
-  const sheet = files['xl/worksheets/sheet1.xml'];
-  if (!sheet) throw new Error('The file is no spreadsheet that can be read here (.xlsx or .ods).');
-  const shared = files['xl/sharedStrings.xml'];
+  const sheet = files.get('xl/worksheets/sheet1.xml');
+  if (!sheet) throw new BadSheet(NONE);
+  const shared = files.get('xl/sharedStrings.xml');
   return officeSheet(strFromU8(sheet), shared ? sharedStrings(strFromU8(shared)) : []);
 }
+
+/** Elements inside one another; sheets have about ten. */
+const DEEPEST_SHEET = 200;
+/** Letters of a cell that are read. */
+const LONGEST_CELL = 2000;
 
 function walk(
   xml: string,
@@ -186,11 +204,19 @@ function walk(
     readonly close?: (tag: string) => void;
   },
 ): void {
+  let depth = 0;
   const parser = new Parser(
     {
-      onopentag: (tag, at) => on.open?.(tag, at),
+      onopentag: (tag, at) => {
+        // The parser’s own work grows with the square of the depth.
+        if (++depth > DEEPEST_SHEET) throw new BadSheet('The spreadsheet is nested deeper than any is.');
+        on.open?.(tag, at);
+      },
       ontext: (text) => on.text?.(text),
-      onclosetag: (tag) => on.close?.(tag),
+      onclosetag: (tag) => {
+        depth--;
+        on.close?.(tag);
+      },
     },
     { xmlMode: true, decodeEntities: true },
   );
@@ -211,7 +237,7 @@ function sharedStrings(xml: string): string[] {
       if (isText) current += text;
     },
     close: (tag) => {
-      if (tag === 'si') all.push(current);
+      if (tag === 'si') all.push(current.slice(0, LONGEST_CELL));
       isText = false;
     },
   });
@@ -220,7 +246,10 @@ function sharedStrings(xml: string): string[] {
 
 /** A column’s number from its letters: A is 0, AA is 26. */
 const columnOf = (reference: string) =>
-  [...reference.replace(/\d+$/, '')].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0) - 1;
+  [...(/^[A-Z]{1,3}/.exec(reference)?.[0] ?? '')].reduce(
+    (sum, letter) => sum * 26 + letter.charCodeAt(0) - 64,
+    0,
+  ) - 1;
 const MOST_COLUMNS = 200;
 
 function officeSheet(xml: string, shared: readonly string[]): string[][] {
@@ -234,7 +263,7 @@ function officeSheet(xml: string, shared: readonly string[]): string[][] {
     open: (tag, { r, t }) => {
       if (tag === 'row') row = [];
       else if (tag === 'c') {
-        at = r ? columnOf(r) : row.length;
+        at = r ? Math.max(0, columnOf(r)) : row.length;
         type = t ?? '';
         value = '';
       } else if (tag === 'v' || tag === 't') isValue = true;
@@ -246,8 +275,8 @@ function officeSheet(xml: string, shared: readonly string[]): string[][] {
       if (tag === 'v' || tag === 't') isValue = false;
       else if (tag === 'c' && at < MOST_COLUMNS) {
         while (row.length < at) row.push('');
-        row[at] = type === 's' ? (shared[Number(value)] ?? '') : value;
-      } else if (tag === 'row') rows.push(row);
+        row[at] = type === 's' ? (shared[Number(value)] ?? '') : value.slice(0, LONGEST_CELL);
+      } else if (tag === 'row' && rows.length < MOST_ROWS) rows.push(row);
     },
   });
   return evened(rows);
@@ -279,8 +308,9 @@ function openDocument(xml: string): string[][] {
       if (tag === 'text:p') isText = false;
       if (tables !== 1) return;
       if (tag === 'table:table-cell')
-        for (let n = 0; n < times && row.length < MOST_COLUMNS; n++) row.push(stated ?? cell);
-      else if (tag === 'table:table-row') rows.push(row);
+        for (let n = 0; n < times && row.length < MOST_COLUMNS; n++)
+          row.push((stated ?? cell).slice(0, LONGEST_CELL));
+      else if (tag === 'table:table-row' && rows.length < MOST_ROWS) rows.push(row);
     },
   });
   return evened(rows);

@@ -9,6 +9,7 @@ import { ApiError, errorResponse } from './errors.ts';
 import { feedHandlers } from './feeds.ts';
 import { fileRoutes } from './files.ts';
 import type { Handlers } from './handlers.ts';
+import { ReadyJson } from './ready-json.ts';
 import { marketHandlers } from './market.ts';
 import { priceHandlers } from './prices.ts';
 import { watchHandlers } from './watch.ts';
@@ -52,9 +53,12 @@ export function apiRoutes(context: ServerContext): Hono {
     const { method, path, request } = api[name];
     // The schema of this very call has judged the body; the compiler cannot follow a key that is a variable.
     const handler = handlers[name] as (request: unknown) => Promise<object>;
-    routes.on(method, path, async (c) =>
-      c.json(await handler(request === null ? null : await body(c, request))),
-    );
+    routes.on(method, path, async (c) => {
+      const answer = await handler(request === null ? null : await body(c, request));
+      return answer instanceof ReadyJson
+        ? c.body(answer.bytes, 200, { 'content-type': 'application/json' })
+        : c.json(answer);
+    });
   }
   routes.route('/', fileRoutes(context));
   routes.all('/api/*', () => {

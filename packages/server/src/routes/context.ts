@@ -1,6 +1,7 @@
 import type { ArchiveDesk } from '../archive/archives.ts';
 import type { BackupDesk } from '../backup/backups.ts';
 import type { Scheduler } from '../feeds/scheduler.ts';
+import type { ReadingRoom } from '../feeds/room/room.ts';
 import type { SimulatedMarket } from '../feeds/simulated.ts';
 import type { Store } from '../store/index.ts';
 import type { DemoFiles } from '../transfer/index.ts';
@@ -25,6 +26,8 @@ export interface ServerContext {
   /** Called once the demo was loaded. */
   readonly onDemo: () => Promise<void>;
   readonly scheduler: Scheduler;
+  /** Where what others wrote is read. */
+  readonly room: ReadingRoom;
   readonly watch: Watch;
   /** Null when no simulated market is shipped. */
   readonly market: SimulatedMarket | null;

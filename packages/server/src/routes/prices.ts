@@ -2,11 +2,12 @@ import { minuteOfMoment, type CatalogueFile, type Problem } from '@ripe-pick/con
 import { ENOUGH_JUDGED, reliabilityOf } from '@ripe-pick/core/prices';
 import { intakesOf, type ChosenRow } from '../feeds/intake.ts';
 import { numbersLearnt } from '../feeds/learn-numbers.ts';
-import { matchedAll, matcher, readPrices } from '../reading/index.ts';
+import { Ended } from '../feeds/room/room.ts';
 import { manualSource } from '../store/index.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
+import { ReadyJson } from './ready-json.ts';
 
 type PriceCalls =
   | 'priceHistory'
@@ -18,23 +19,19 @@ type PriceCalls =
   | 'reliability';
 
 /** Prices over time: what is read, taken in and corrected. */
-export function priceHandlers({ store, watch, now }: ServerContext): Pick<Handlers, PriceCalls> {
+export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<Handlers, PriceCalls> {
   return {
     priceHistory: (request) => store.history(request),
     readPrices: async ({ shop, text, base64 }) => {
-      const catalogue = await store.catalogue();
-      const place = shop === null ? null : catalogue.shops.find((each) => each.id === shop);
-      if (place === undefined) throw new ApiError('not-found', 'There is no such shop. Add it first.');
-      const source =
-        base64 === undefined ? { text } : { bytes: new Uint8Array(Buffer.from(base64, 'base64')) };
-      const read = readPrices(source, place?.currency ?? null);
-      const own = catalogue.offers.filter((offer) => offer.shop === shop).map((offer) => offer.id);
-      const match = matcher(catalogue, await store.lastPrices(own), minuteOfMoment(await now()));
-      return {
-        kind: read.kind,
-        rows: await matchedAll(read.found, shop, match),
-        doubts: read.doubts.slice(0, 500),
-      };
+      const bytes = base64 === undefined ? undefined : new Uint8Array(Buffer.from(base64, 'base64'));
+      try {
+        const json = await room.prices({ shop, text, bytes, now: (await now()).toISOString() });
+        if (!json) throw new ApiError('not-found', 'There is no such shop. Add it first.');
+        return new ReadyJson(json);
+      } catch (error) {
+        if (error instanceof Ended) throw new ApiError('bad-data', `${error.message} Nothing was taken.`);
+        throw error;
+      }
     },
     takePrices: async ({ shop, source, rows }) => {
       const catalogue = await store.catalogue();

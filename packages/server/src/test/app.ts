@@ -2,6 +2,7 @@ import { ArchiveDesk } from '../archive/archives.ts';
 import { runJob } from '../archive/jobs.ts';
 import { BackupDesk } from '../backup/backups.ts';
 import { createApp, type AppOptions } from '../app.ts';
+import { openRoom } from '../feeds/room/room.ts';
 import type { Store } from '../store/index.ts';
 
 /** An app over a store, without a page, a market or anything that runs by itself; tests replace what they look at. */
@@ -17,6 +18,7 @@ export const appFor = (store: Store, options: Partial<AppOptions> = {}) =>
     backups: new BackupDesk(store, runJob),
     onArchive: async () => {},
     scheduler: { run: async () => {}, runDue: async () => {}, start: () => {}, stop: async () => {} },
+    room: openRoom(store),
     watch: { request: () => {}, idle: async () => {}, isRunning: () => false, stop: async () => {} },
     market: null,
     now: async () => new Date(),

@@ -1,5 +1,5 @@
 import { idSchema, MAX_RECEIPT_BYTES, problemsOf, type Problem } from '@ripe-pick/contract';
-import { Unzip, UnzipInflate } from 'fflate';
+import { BadZip, unzipped } from '../../zip.ts';
 import { MANIFEST, manifestSchema, RECEIPT_FOLDER, type Manifest } from './layout.ts';
 
 /** Something in an archive that cannot be taken, told by its place. */
@@ -21,41 +21,15 @@ interface Unpacked {
 /** Bytes that an archive may unpack to, and files that it may have. */
 const MOST_BYTES = 512 * 1024 * 1024;
 const MOST_FILES = 20_000;
-/** Bytes that are unpacked at a time: no more than these can be unpacked beyond the limit. */
-const PIECE = 64 * 1024;
+const OWN = 'Take one that was written here, and that is whole.';
 
-/** The files of a ZIP by name; stops as soon as they grow beyond what is taken, whatever the archive says of itself. */
 function filesOf(zip: Uint8Array, mostBytes: number): Map<string, Uint8Array> {
-  const files = new Map<string, Uint8Array>();
-  let size = 0;
-  let count = 0;
-  const unzip = new Unzip((file) => {
-    if (++count > MOST_FILES)
-      throw bad('the archive', `has more than ${MOST_FILES} files`, 'Take one that was written here.');
-    const pieces: Uint8Array[] = [];
-    file.ondata = (error, bytes, isLast) => {
-      if (error) throw error;
-      size += bytes.length;
-      if (size > mostBytes)
-        throw bad(
-          'the archive',
-          `unpacks to more than ${mostBytes / 1024 / 1024} MB`,
-          'Take one that was written here.',
-        );
-      pieces.push(bytes);
-      if (isLast) files.set(file.name, Buffer.concat(pieces));
-    };
-    file.start();
-  });
-  unzip.register(UnzipInflate);
   try {
-    for (let at = 0; at < zip.length; at += PIECE)
-      unzip.push(zip.subarray(at, at + PIECE), at + PIECE >= zip.length);
+    return unzipped(zip, { mostBytes, mostFiles: MOST_FILES });
   } catch (error) {
-    if (error instanceof BadArchive) throw error;
-    throw bad('the archive', 'is damaged: it cannot be unpacked', 'Take another copy of the file.');
+    if (error instanceof BadZip) throw bad('the archive', error.message, OWN);
+    throw error;
   }
-  return files;
 }
 
 function manifestIn(files: ReadonlyMap<string, Uint8Array>): Manifest {
