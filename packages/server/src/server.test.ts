@@ -259,7 +259,10 @@ describe('the border', () => {
   it('refuses pages of other sites', async () => {
     expect((await call('/api/status', { headers: { origin: 'http://evil.example' } })).status).toBe(403);
     expect((await call('/api/status', { headers: { origin: 'http://127.0.0.1:4640' } })).status).toBe(200);
-    expect((await call('/api/status', { headers: { 'sec-fetch-site': 'cross-site' } })).status).toBe(403);
+    for (const site of ['cross-site', 'same-site'])
+      for (const path of ['/api/status', '/ripe-pick.zip', '/prices.csv', '/alerts.atom', '/calendar.ics'])
+        expect((await call(path, { headers: { 'sec-fetch-site': site } })).status).toBe(403);
+    expect((await call('/api/status', { headers: { 'sec-fetch-site': 'same-origin' } })).status).toBe(200);
   });
   it('sends a policy without inline script or anything from elsewhere', async () => {
     const policy = (await call('/api/status')).headers.get('content-security-policy') ?? '';

@@ -1,9 +1,11 @@
 import { lookup as systemLookup, type LookupAddress } from 'node:dns';
 import { BlockList, isIP, type LookupFunction } from 'node:net';
 
-/** Addresses that are not out in the world: RFC 1918, 6598, 3927, 4193, 4291 and the IANA registries of special-purpose addresses. */
-const PRIVATE = new BlockList();
-for (const [net, bits] of [
+/**
+ * Addresses that are not out in the world: the IANA registries of special-purpose addresses (RFC 6890 and its updates) and
+ * of multicast (RFC 5771), as remembered.
+ */
+const SPECIAL_4 = [
   ['0.0.0.0', 8],
   ['10.0.0.0', 8],
   ['100.64.0.0', 10],
@@ -12,36 +14,48 @@ for (const [net, bits] of [
   ['172.16.0.0', 12],
   ['192.0.0.0', 24],
   ['192.0.2.0', 24],
+  ['192.31.196.0', 24],
+  ['192.52.193.0', 24],
   ['192.88.99.0', 24],
   ['192.168.0.0', 16],
+  ['192.175.48.0', 24],
   ['198.18.0.0', 15],
   ['198.51.100.0', 24],
   ['203.0.113.0', 24],
   ['224.0.0.0', 4],
   ['240.0.0.0', 4],
-] as const)
-  PRIVATE.addSubnet(net, bits, 'ipv4');
-for (const [net, bits] of [
-  ['::', 128],
-  ['::1', 128],
-  ['64:ff9b::', 96],
-  ['64:ff9b:1::', 48],
-  ['100::', 64],
+] as const;
+/** Within the addresses that are handed out at all; everything outside them is refused as it stands. */
+const SPECIAL_6 = [
   ['2001::', 23],
   ['2001:db8::', 32],
   ['2002::', 16],
-  ['fc00::', 7],
-  ['fe80::', 10],
-  ['ff00::', 8],
-] as const)
-  PRIVATE.addSubnet(net, bits, 'ipv6');
+  ['2620:4f:8000::', 48],
+  ['3fff::', 20],
+] as const;
+/** Global unicast (RFC 4291, 2.4): mapped, translated, local and future forms all lie outside. */
+const HANDED_OUT_6 = ['2000::', 3] as const;
 
-/** Whether an IP address lies in this machine or in a network of its own. IPv4 written as IPv6 counts as IPv4. */
+const blockList = (subnets: readonly (readonly [string, number])[], family: 'ipv4' | 'ipv6') => {
+  const list = new BlockList();
+  for (const [net, bits] of subnets) list.addSubnet(net, bits, family);
+  return list;
+};
+const special4 = blockList(SPECIAL_4, 'ipv4');
+const special6 = blockList(SPECIAL_6, 'ipv6');
+const handedOut6 = blockList([HANDED_OUT_6], 'ipv6');
+
+/** Whether an IP address lies in this machine, in a network of its own, or in a range kept for something special. */
 export function isPrivateAddress(address: string): boolean {
-  const mapped = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address)?.[1];
-  if (mapped) return PRIVATE.check(mapped, 'ipv4');
-  if (/^::ffff:/i.test(address)) return true;
-  return PRIVATE.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4');
+  const [bare] = address.split('%', 1);
+  switch (isIP(bare)) {
+    case 4:
+      return special4.check(bare, 'ipv4');
+    case 6:
+      return !handedOut6.check(bare, 'ipv6') || special6.check(bare, 'ipv6');
+    default:
+      return true; // no address at all
+  }
 }
 
 /** An address that leads inside, and is not to be reached. */
@@ -49,9 +63,9 @@ export class Refused extends Error {}
 
 /** Looks a name up and refuses it when it leads inside; the very address that was judged is the one that is used. */
 export const guardedLookup =
-  (allowPrivate: boolean): LookupFunction =>
+  (allowPrivate: boolean, resolve: typeof systemLookup = systemLookup): LookupFunction =>
   (host, options, done) => {
-    systemLookup(host, { ...options, all: true }, (error, found) => {
+    resolve(host, { ...options, all: true }, (error, found) => {
       const addresses = found as LookupAddress[] | undefined; // asked for all
       if (error || !addresses || addresses.length === 0) {
         done(error ?? new Error('no address'), '', 0);

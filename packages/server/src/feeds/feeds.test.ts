@@ -6,7 +6,6 @@ import { join } from 'node:path';
 import { catalogueFileSchema, feedSchema } from '@ripe-pick/contract';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { openStore, type Store } from '../store/index.ts';
-import { isPrivateAddress } from './addresses.ts';
 import { fetchOnce } from './fetch.ts';
 import { openRoom } from './room/room.ts';
 import { schedulerFor, type Scheduler } from './scheduler.ts';
@@ -125,25 +124,6 @@ describe('fetching one address', () => {
     expect(asked).toEqual([]);
     for (const url of ['file:///etc/passwd', 'ftp://x.invalid/', 'nonsense', 'http://a:b@x.invalid/'])
       expect((await fetchOnce({ url, allowPrivate: true }, LIMITS)).kind).toBe('failed');
-  });
-  it.each([
-    ['127.0.0.1', true],
-    ['10.1.2.3', true],
-    ['172.31.0.1', true],
-    ['172.32.0.1', false],
-    ['192.168.1.1', true],
-    ['100.64.0.1', true],
-    ['8.8.8.8', false],
-    ['::1', true],
-    ['fe80::1', true],
-    ['fd00::1', true],
-    ['::ffff:127.0.0.1', true],
-    ['2606:4700::1', false],
-    ['169.254.1.1', true],
-    ['0.0.0.0', true],
-  ])('counts %s as its own: %s', (address, isOwn) => {
-    // RFC 1918, 3927, 4193, 4291, 6598.
-    expect(isPrivateAddress(address)).toBe(isOwn);
   });
   it('waits twice as long after each failure, as long as it is asked to, and two days at most', () => {
     const minutes = [1, 2, 3, 20].map((failures) => backOffMs(failures, null) / 60_000);

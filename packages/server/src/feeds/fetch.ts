@@ -1,4 +1,4 @@
-import { request as requestHttp, type IncomingMessage } from 'node:http';
+import { request as requestHttp, type Agent, type IncomingMessage } from 'node:http';
 import { request as requestHttps } from 'node:https';
 import { isIP } from 'node:net';
 import { guardedLookup, isPrivateAddress, Refused } from './addresses.ts';
@@ -136,8 +136,18 @@ function errorWords(error: NodeJS.ErrnoException): string {
   return 'The line broke off. It is tried again later.';
 }
 
+/** How names are looked up and lines opened; tests put others in their place. */
+interface Network {
+  readonly resolve?: Parameters<typeof guardedLookup>[1];
+  readonly agent?: Agent;
+}
+
 /** Fetches one address. Whatever goes wrong is a result that says so in words, never an exception. */
-export function fetchOnce(wish: FetchRequest, limits: FetchLimits = FETCH_LIMITS): Promise<Fetched> {
+export function fetchOnce(
+  wish: FetchRequest,
+  limits: FetchLimits = FETCH_LIMITS,
+  { resolve: lookUp, agent }: Network = {},
+): Promise<Fetched> {
   const url = addressOf(wish);
   if (typeof url === 'string') return Promise.resolve(failed(url));
   return new Promise((resolve) => {
@@ -148,7 +158,12 @@ export function fetchOnce(wish: FetchRequest, limits: FetchLimits = FETCH_LIMITS
     };
     const call = (url.protocol === 'https:' ? requestHttps : requestHttp)(
       url,
-      { method: 'GET', headers: headersOf(wish), lookup: guardedLookup(wish.allowPrivate), agent: false },
+      {
+        method: 'GET',
+        headers: headersOf(wish),
+        lookup: guardedLookup(wish.allowPrivate, lookUp),
+        agent: agent ?? false,
+      },
       (answer) => readAnswer(answer, limits, finish),
     );
     // The whole of it, not the pauses in it: what drips for ever ends too.
