@@ -21,8 +21,8 @@ export const dateSchema = z.iso
     message: `a date lies between ${FIRST_DAY} and ${LAST_DAY}`,
   });
 
-/** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. Up to the year 2160. */
-export const minuteSchema = z.int().min(0).max(100_000_000);
+/** A moment in whole minutes since 1970-01-01 UTC: fine enough for prices, and small. The last is that of the last day. */
+export const minuteSchema = z.int().min(0).max(99_930_239);
 
 /** How many there are of something on offer. Shops write 999,999 for plenty. */
 export const stockSchema = z.int().min(0).max(1_000_000);

@@ -137,7 +137,7 @@ function errorWords(error: NodeJS.ErrnoException): string {
 }
 
 /** How names are looked up and lines opened; tests put others in their place. */
-interface Network {
+interface NetworkDoors {
   readonly resolve?: Parameters<typeof guardedLookup>[1];
   readonly agent?: Agent;
 }
@@ -146,7 +146,7 @@ interface Network {
 export function fetchOnce(
   wish: FetchRequest,
   limits: FetchLimits = FETCH_LIMITS,
-  { resolve: lookUp, agent }: Network = {},
+  { resolve: lookUp, agent }: NetworkDoors = {},
 ): Promise<Fetched> {
   const url = addressOf(wish);
   if (typeof url === 'string') return Promise.resolve(failed(url));

@@ -14,12 +14,14 @@ import {
   type StoredDeal,
 } from '@ripe-pick/contract';
 import { matchedAll, matcher, readPrices } from '../reading/index.ts';
-import type { FeedHarvest } from '../store/index.ts';
-import type { RoomStore } from './room/jobs.ts';
+import type { FeedHarvest, Store } from '../store/index.ts';
 import type { Fetched } from './fetch.ts';
 import { intakesOf } from './intake.ts';
 
 type FetchedText = Extract<Fetched, { kind: 'ok' }>;
+
+/** What reading needs of the store. */
+export type RoomStore = Pick<Store, 'catalogue' | 'lastPrices'>;
 
 /** What a fetch brought, ready to be kept; or why it brought nothing. */
 export type FeedRead =

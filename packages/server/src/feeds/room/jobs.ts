@@ -1,8 +1,7 @@
 import { api, minuteOfMoment, type Feed, type ReadAnswer } from '@ripe-pick/contract';
 import { matchedAll, matcher, readPrices } from '../../reading/index.ts';
-import type { Store } from '../../store/index.ts';
 import type { Fetched } from '../fetch.ts';
-import { readFeed, type FeedRead } from '../read-feed.ts';
+import { readFeed, type FeedRead, type RoomStore } from '../read-feed.ts';
 
 /** What is read in the room: a body from the page, or what was fetched from a source. */
 export type ReadingJob =
@@ -19,9 +18,6 @@ export type ReadingJob =
       readonly feed: Feed;
       readonly now: string;
     };
-
-/** What a room needs of the store. */
-export type RoomStore = Pick<Store, 'catalogue' | 'lastPrices'>;
 
 /** Doubts of one reading that are told. */
 const MOST_DOUBTS_TOLD = 500;

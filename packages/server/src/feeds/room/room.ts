@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
-import type { FeedRead } from '../read-feed.ts';
-import { doJob, type ReadingDone, type ReadingJob, type RoomStore } from './jobs.ts';
+import type { FeedRead, RoomStore } from '../read-feed.ts';
+import { doJob, type ReadingDone, type ReadingJob } from './jobs.ts';
 
 /*
  * A room with walls for reading what others wrote: a thread with little memory and little time, which is ended when it passes them. Whatever

@@ -14,7 +14,7 @@ interface Rebuilt {
 }
 
 const MOST_MINOR = 10_000_000_000;
-const MOST_MINUTE = 100_000_000;
+const MOST_MINUTE = 99_930_239;
 const MOST_STOCK = 1_000_000;
 const day = (column: string) =>
   `${column} glob '[0-9][0-9][0-9][0-9]-[0-9][0-9]-[0-9][0-9]' and ${column} between '1970-01-01' and '2159-12-31'`;
