@@ -147,6 +147,10 @@ export const api = {
       /** The brief; by default the one that is open. */
       id: idSchema.optional(),
       revision: z.int().min(0),
+      /** What this save is known by. */
+      operation: idSchema.optional(),
+      /** Saves before it whose answers never came: where one of them is the newest that is there, nobody else has saved. */
+      unanswered: z.array(idSchema).max(50).default([]),
       workspace: workspaceSchema,
       history: historyChangeSchema.default({ keepFrom: 0, keepTo: 0, add: [], done: 0 }),
     }),

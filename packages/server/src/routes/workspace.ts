@@ -38,8 +38,8 @@ const noBrief = () =>
 export function workspaceHandlers({ store, watch }: ServerContext): Pick<Handlers, WorkspaceCalls> {
   return {
     workspace: () => store.workspace(),
-    saveWorkspace: async ({ id, revision, workspace, history }) => {
-      const next = await store.saveWorkspace(revision, workspace, history, id);
+    saveWorkspace: async ({ revision, workspace, history, ...of }) => {
+      const next = await store.saveWorkspace(revision, workspace, history, of);
       if (next === null)
         throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
       return { revision: next };

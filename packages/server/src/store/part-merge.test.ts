@@ -133,7 +133,7 @@ describe('two parts that are one', () => {
       ...workspace,
       candidates: workspace.candidates.map((each) => ({ ...each, note: 'later' })),
     };
-    await store.saveWorkspace(revision, next, { keepFrom: 1, keepTo: 1, add: [], done: 1 }, id);
+    await store.saveWorkspace(revision, next, { keepFrom: 1, keepTo: 1, add: [], done: 1 }, { id });
     await store.editCatalogue(undo);
     const [candidate] = (await store.workspace()).workspace?.candidates ?? [];
     expect([candidate.picks.gpu?.part, candidate.note]).toEqual([CARD, 'later']);

@@ -92,6 +92,16 @@ describe('the store', () => {
     expect((await second.workspace()).workspace?.candidates).toEqual(workspace.candidates);
     await second.close();
   });
+  it('knows a save of the same window whose answer was lost, and nobody else’s', async () => {
+    const save = (revision: number, operation: string, unanswered: string[] = []) =>
+      store.saveWorkspace(revision, workspace, NO_HISTORY, { operation, unanswered });
+    expect(await save(0, 'one')).toBe(1);
+    expect(await save(0, 'two', ['one'])).toBe(2); // the answer to one was lost
+    expect(await save(0, 'four', ['one', 'two', 'three'])).toBe(3); // three never arrived
+    expect(await save(3, 'elsewhere')).toBe(4);
+    expect(await save(3, 'five', ['four'])).toBeNull();
+    expect(await save(0, 'six')).toBeNull();
+  });
   it('keeps how candidates are to grow, and sets a candidate aside whose path is none', async () => {
     const path = [{ on: '2027-07-20', changes: [{ slot: 'gpu' as const, part: 'card-a', beside: false }] }];
     const grown = { ...workspace, candidates: workspace.candidates.map((each) => ({ ...each, path })) };

@@ -22,6 +22,8 @@ const headSchema = z.strictObject({
   revision: z.int().min(0),
   brief: briefSchema,
   active: idSchema,
+  /** The save that wrote it. */
+  operation: idSchema.optional(),
   watching: workspaceSchema.shape.watching.optional(),
   /** Serial of the last step that is done. */
   done: z.int().min(0).default(0),
@@ -169,25 +171,34 @@ async function readSteps(tx: Kysely<Tables>, brief: string): Promise<StoredStep[
   return steps;
 }
 
+interface SaveOf {
+  /** The brief; by default the one that is open. */
+  readonly id?: string | undefined;
+  readonly operation?: string | undefined;
+  /** Saves of the same window that were never answered. */
+  readonly unanswered?: readonly string[];
+}
+
 /**
  * Saves a brief with its candidates, and what was done to its history, if nobody saved it since `revision`, in one
  * transaction. Returns the new revision, or null when another window was faster.
- *
- * @param asked the brief; by default the one that is open
  */
 export async function saveWorkspace(
   db: Kysely<Tables>,
   revision: number,
   workspace: Workspace,
   history: HistoryChange,
-  asked?: string,
+  { id: asked, operation, unanswered = [] }: SaveOf = {},
 ): Promise<number | null> {
   return db.transaction().execute(async (tx) => {
     const id = asked ?? (await currentBrief(tx));
     const head = await readHead(tx, id);
-    if ((head?.revision ?? 0) !== revision) return null;
-    await writeWorkspace(tx, id, revision + 1, workspace, history);
-    return revision + 1;
+    const there = head?.revision ?? 0;
+    // A save whose answer was lost is one's own, not somebody else's.
+    const isOwn = head?.operation !== undefined && unanswered.includes(head.operation);
+    if (there !== revision && !isOwn) return null;
+    await writeWorkspace(tx, id, there + 1, workspace, history, operation);
+    return there + 1;
   });
 }
 
@@ -198,9 +209,11 @@ export async function writeWorkspace(
   revision: number,
   workspace: Workspace,
   history: HistoryChange,
+  operation?: string,
 ): Promise<void> {
   const { brief, active, watching } = workspace;
-  const body = JSON.stringify({ revision, brief, active, watching, done: history.done } satisfies Head);
+  const { done } = history;
+  const body = JSON.stringify({ revision, brief, active, operation, watching, done } satisfies Head);
   const last = await tx
     .selectFrom('briefs')
     .select(({ fn }) => fn.max('position').as('position'))

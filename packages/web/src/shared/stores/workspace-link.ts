@@ -7,12 +7,16 @@ import { dropUnsent, keepUnsent, unsentOf } from './unsent.ts';
 export const isConflict = (error: unknown): boolean =>
   error instanceof CallFailed && error.code === 'conflict';
 
+const MOST_UNANSWERED = 20;
+
 /** Calls that read and save a workspace, with the revision that each save rests on; `onHistory` is told when steps came from there. */
 export class WorkspaceLink {
   private revision = 0;
   private id = '';
   /** What the server has, as far as it is known here. */
   private base: Workspace;
+  /** Saves that were sent and not answered: one of them may have been the last that arrived. */
+  private unanswered: readonly string[] = [];
   /** What the browser keeps of it already. */
   private kept: Workspace | null = null;
 
@@ -62,6 +66,7 @@ export class WorkspaceLink {
   private takeOver(saved: SavedWorkspace, theirs: Workspace, joined: Workspace, label: string): void {
     this.history.load(saved.history.steps, saved.history.done);
     this.revision = saved.revision;
+    this.unanswered = [];
     this.id = saved.id;
     this.base = theirs;
     this.state.value = joined;
@@ -84,9 +89,15 @@ export class WorkspaceLink {
   private async sendOnce(ahead: number): Promise<void> {
     const { change, failed } = this.history.takeChange();
     const workspace = this.state.value;
-    const body = { id: this.id, revision: this.revision + ahead, workspace, history: change };
+    const operation = crypto.randomUUID();
+    const body = {
+      ...{ id: this.id, revision: this.revision + ahead, workspace, history: change },
+      ...{ operation, unanswered: [...this.unanswered] },
+    };
+    this.unanswered = [...this.unanswered, operation].slice(-MOST_UNANSWERED);
     try {
       ({ revision: this.revision } = await call('saveWorkspace', body, { keepalive: true }));
+      this.unanswered = [];
       this.base = workspace;
       dropUnsent(this.id);
     } catch (error) {

@@ -9,6 +9,8 @@ const { claims } = buyingSchema.parse(JSON.parse(readFileSync(demo, 'utf8')));
 
 interface Sent {
   readonly revision: number;
+  readonly operation: string;
+  readonly unanswered: readonly string[];
   readonly workspace: {
     readonly brief: { readonly name: string };
     readonly candidates: readonly { readonly name: string }[];
@@ -18,24 +20,36 @@ interface Sent {
 /** A server in a few lines: keeps the last workspace, and refuses a save that started from an older revision. */
 function fakeServer() {
   const history = { steps: [] as unknown[], done: 0 };
-  const state = { revision: 0, workspace: null as unknown, history, saves: [] as Sent[], broken: false };
-  vi.stubGlobal('fetch', async (_path: string, init: { method: string; body?: string }) => {
-    if (state.broken) throw new Error('no connection');
-    const answer = (status: number, value: unknown) => ({
-      ok: status < 400,
-      status,
-      json: async () => value,
-    });
-    if (init.method === 'GET')
-      return answer(200, { id: 'brief', revision: state.revision, workspace: state.workspace, history });
-    const sent = JSON.parse(init.body ?? '') as Sent;
-    if (sent.revision !== state.revision)
-      return answer(409, { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } });
-    state.revision++;
-    state.workspace = sent.workspace;
-    state.saves.push(sent);
-    return answer(200, { revision: state.revision });
-  });
+  const state = {
+    ...{ revision: 0, operation: '', workspace: null as unknown, history, saves: [] as Sent[] },
+    /** Nothing arrives; or what arrives is kept, and its answer is lost. */
+    ...{ broken: false, losesAnswers: false },
+  };
+  vi.stubGlobal(
+    'fetch',
+    async (_path: string, init: { method: string; body?: string; keepalive?: boolean }) => {
+      // The Fetch Standard: what is kept alive has at most 64 KiB.
+      if (init.keepalive && new TextEncoder().encode(init.body).length > 65_536)
+        throw new TypeError('too large');
+      if (state.broken) throw new Error('no connection');
+      const answer = (status: number, value: unknown) => ({
+        ok: status < 400,
+        status,
+        json: async () => value,
+      });
+      if (init.method === 'GET')
+        return answer(200, { id: 'brief', revision: state.revision, workspace: state.workspace, history });
+      const sent = JSON.parse(init.body ?? '') as Sent;
+      if (sent.revision !== state.revision && !sent.unanswered.includes(state.operation))
+        return answer(409, { error: { code: 'conflict', message: 'Changed elsewhere.', problems: [] } });
+      state.revision++;
+      state.workspace = sent.workspace;
+      state.operation = sent.operation;
+      state.saves.push(sent);
+      if (state.losesAnswers) throw new Error('the line broke');
+      return answer(200, { revision: state.revision });
+    },
+  );
   return state;
 }
 const settled = async () => {
@@ -109,6 +123,46 @@ describe('the workspace', () => {
     await workspace.save();
     expect(server.saves.at(-1)?.workspace.brief.name).toBe('kept');
     expect(workspace.saveState).toBe('saved');
+  });
+  it('goes on from a save whose answer was lost: it was this window’s own, not a change elsewhere', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    rename('one');
+    await settled();
+    server.losesAnswers = true;
+    for (const name of ['two', 'three']) {
+      rename(name);
+      await workspace.save();
+    }
+    expect(workspace.saveState).toBe('failed');
+    server.losesAnswers = false;
+    rename('four');
+    await workspace.save();
+    await settled();
+    expect([workspace.saveState, server.saves.at(-1)?.workspace.brief.name]).toEqual(['saved', 'four']);
+    // Somebody else’s save in between is one, lost answers or not.
+    server.losesAnswers = true;
+    rename('five');
+    await workspace.save();
+    server.losesAnswers = false;
+    elsewhere((state) => ({ ...state, brief: { ...state.brief, name: 'theirs' } }));
+    server.operation = 'theirs';
+    rename('six');
+    await workspace.save();
+    expect(workspace.saveState).toBe('conflict');
+  });
+  it('saves what has more bytes than letters', async () => {
+    const workspace = useWorkspace();
+    await workspace.load();
+    const notes = 'щ'.repeat(4800); // two bytes each
+    for (let n = 0; n < 9; n++) workspace.addCandidate(`Вариант ${n}`, {});
+    workspace.edit('note', (state) => ({
+      ...state,
+      candidates: state.candidates.map((each) => ({ ...each, note: notes })),
+    }));
+    await settled();
+    const { length } = JSON.stringify(server.saves.at(-1));
+    expect([workspace.saveState, length > 45_000]).toEqual(['saved', true]);
   });
   it('never writes over what another window saved', async () => {
     const workspace = useWorkspace();
