@@ -37,6 +37,24 @@ fit     all effects from a table of benchmark records; --out writes the catalogu
 Exit code 0: answered. 1: solve or grow found that nothing fits, or check that something does not. 2: bad input.
 The files are described in docs/formats/. Start from packages/demo/files/.`;
 
+/** What each command takes; anything else would be passed over in silence. */
+const TAKES: Readonly<Record<CliCommand, readonly string[]>> = {
+  solve: ['brief', 'catalogue', 'k', 'json'],
+  rates: ['brief', 'catalogue', 'build', 'json'],
+  check: ['brief', 'catalogue', 'build', 'json'],
+  grow: ['brief', 'catalogue', 'k', 'build', 'json'],
+  assemble: ['catalogue', 'build', 'brief', 'md', 'json'],
+  fit: ['catalogue', 'records', 'out', 'json'],
+};
+
+/** What is wrong with the options of a command as such; null when nothing is. */
+function optionProblem(command: CliCommand, given: readonly string[]): string | null {
+  const stray = given.find((name) => !TAKES[command].includes(name));
+  if (stray !== undefined) return `${command} takes no --${stray}`;
+  const twice = given.find((name, n) => given.indexOf(name) !== n);
+  return twice === undefined ? null : `--${twice} is given twice`;
+}
+
 /** Reads the arguments; a string is what is wrong with them. */
 export function readArguments(argv: readonly string[]): Arguments | string {
   let parsed;
@@ -44,6 +62,7 @@ export function readArguments(argv: readonly string[]): Arguments | string {
     parsed = parseArgs({
       args: [...argv],
       allowPositionals: true,
+      tokens: true,
       options: {
         brief: { type: 'string' },
         catalogue: { type: 'string' },
@@ -57,17 +76,22 @@ export function readArguments(argv: readonly string[]): Arguments | string {
       },
     });
   } catch (error) {
-    return error instanceof Error ? error.message : String(error);
+    return error instanceof Error ? error.message.split('\n')[0] : String(error);
   }
-  const { values, positionals } = parsed;
+  const { values, positionals, tokens } = parsed;
   if (values.help) return '';
   const command = COMMANDS.find((each) => each === positionals[0]);
   if (!command)
     return `the first word is one of ${COMMANDS.join(', ')}${positionals[0] ? `, got "${positionals[0]}"` : ''}`;
   if (positionals.length > 1) return `unexpected word "${positionals[1]}"`;
+  const given = tokens.flatMap((token) => (token.kind === 'option' ? [token.name] : []));
+  const problem = optionProblem(command, given);
+  if (problem !== null) return problem;
   if (command !== 'fit' && command !== 'assemble' && !values.brief) return '--brief FILE is missing';
   if (!values.catalogue) return '--catalogue FILE is missing';
   if (command === 'fit' && !values.records) return '--records FILE is missing';
+  if (values.out === '') return '--out names no file';
+  if (values.json && values.md) return '--json and --md are two forms of one answer: take one';
   if (ABOUT_A_BUILD.has(command) && !values.build)
     return `--build FILE is missing: ${command} is about a given build`;
   const runnersUp = values.k === undefined ? 1 : Number(values.k);

@@ -21,6 +21,7 @@ function pick(argv: readonly string[], files: Record<string, string> = {}, size?
   const code = run(argv, {
     size: (path) => (path in all ? (size ?? all[path].length) : null),
     read: (path) => all[path],
+    cannotWrite: (path) => (path.endsWith('/') ? 'is a folder' : null),
     write: (path, written) => (wrote[path] = written),
     now: () => '2026-11-20T18:00:00Z',
     out: (line) => out.push(line),
@@ -113,6 +114,28 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     ['an unknown option', ['solve', ...FILES, '--fast'], {}, '--fast'],
     ['no brief', ['solve', '--catalogue', 'catalogue.json'], {}, '--brief FILE is missing'],
     ['no build', ['rates', ...FILES], {}, '--build FILE is missing'],
+    ['an option of another command', ['solve', ...FILES, '--out', 'x.json'], {}, 'solve takes no --out'],
+    ['a form of another command', ['rates', ...FILES, '--build', 'build.json', '--md'], {}, 'takes no --md'],
+    ['an option twice', ['solve', ...FILES, '--brief', 'b.json'], {}, '--brief is given twice'],
+    ['a word too many', ['solve', 'now', ...FILES], {}, 'unexpected word "now"'],
+    ['an option without its file', ['solve', '--brief'], {}, '--brief'],
+    [
+      'an answer that cannot be written, before anything is worked out',
+      ['fit', '--catalogue', 'nowhere.json', '--records', 'records.csv', '--out', 'folder/'],
+      {},
+      'folder/: file: is a folder',
+    ],
+    [
+      'a catalogue without games to fit',
+      ['fit', '--catalogue', 'catalogue.json', '--records', 'records.csv'],
+      {
+        'catalogue.json': spoilt('catalogue.json', (raw: { frameModel: Record<string, unknown> }) => {
+          raw.frameModel = { ...raw.frameModel, fit: undefined, games: [] };
+        }),
+        'records.csv': 'game,cpu,average\n',
+      },
+      'names no game',
+    ],
     ['a number of runners-up that is none', ['solve', ...FILES, '--k', 'many'], {}, '--k is a whole number'],
     [
       'a file that is not there',
@@ -188,6 +211,7 @@ describe('bad input: exit code 2, one clear line for each error', () => {
     expect(code).toBe(2);
     expect(out).toBe('');
     expect(err.join('\n')).toContain(line);
+    expect(err.every((each) => !each.includes('\n'))).toBe(true);
   });
   it('a file of 50 MB', () => {
     const { code, err } = pick(['solve', ...FILES], {}, 50 * 1024 * 1024);

@@ -25,12 +25,14 @@ export function fitCommand(
         ? 'fit: the catalogue names no game.'
         : 'fit: more parts and games than can be fitted together.',
     );
-    return 1;
+    return 2;
   }
   const heldOut = finish(validate({ ...input, model: result.model, start: result.model.fit }));
   const frameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
   const disagree = result.findings.filter((finding) => finding.disagrees).map((finding) => finding.id);
   const heldBack = result.heldBack.map(({ id, reasons }) => ({ id, reasons: reasons.map(heldBackSentence) }));
+  // Before it is told: what could not be written was not done.
+  if (args.out !== null) world.write(args.out, `${JSON.stringify({ ...catalogue, frameModel })}\n`);
   if (args.json)
     world.out(
       JSON.stringify(
@@ -53,6 +55,5 @@ export function fitCommand(
     for (const { id, reasons } of heldBack) world.out(`  held back ${id}: ${reasons.join(' ')}`);
     for (const id of disagree) world.out(`  disagrees ${id}`);
   }
-  if (args.out !== null) world.write(args.out, `${JSON.stringify({ ...catalogue, frameModel })}\n`);
   return 0;
 }

@@ -50,8 +50,21 @@ class CommandDesk {
       const mend = 'Split it, or leave out offers that are not needed.';
       return this.complain(file, [{ path: 'file', message, mend }]);
     }
-    const read = reader(this.world.read(file));
+    let text: string;
+    try {
+      text = this.world.read(file);
+    } catch {
+      return this.complain(file, [{ path: 'file', message: 'cannot be read', mend: 'Check its rights.' }]);
+    }
+    const read = reader(text);
     return read.ok ? read.value : this.complain(file, read.problems);
+  }
+
+  /** Sees to it that what is worked out can be written, before it is. */
+  mayWrite(path: string | null): void {
+    const problem = path === null ? null : this.world.cannotWrite(path);
+    if (path !== null && problem !== null)
+      this.complain(path, [{ path: 'file', message: problem, mend: 'Name another file.' }]);
   }
 
   private complain(path: string, problems: readonly Problem[]): never {
@@ -152,6 +165,7 @@ const ASKS = { solve, grow, rates, check };
 
 function answer(desk: CommandDesk): number {
   const { args, world } = desk;
+  desk.mayWrite(args.out);
   const catalogueFile = desk.load(args.catalogue, readCatalogueFile);
   if (args.command === 'fit') {
     const records = desk.load(args.records, (text) => readRecordsFile(text, catalogueFile));
@@ -166,7 +180,8 @@ function answer(desk: CommandDesk): number {
 export function run(argv: readonly string[], world: Surroundings): number {
   const args = readArguments(argv);
   if (typeof args === 'string') {
-    world.err(args === '' ? USAGE : `arguments: ${args}\n\n${USAGE}`);
+    if (args === '') world.out(USAGE);
+    else world.err(`arguments: ${args}. --help lists what there is.`);
     return args === '' ? 0 : 2;
   }
   try {
