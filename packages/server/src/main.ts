@@ -131,7 +131,7 @@ function fail(error: unknown): never {
   else
     console.error(
       `Ripe Pick could not start: ${error instanceof Error ? error.message : String(error)}. ` +
-        'Nothing was changed. Start it with RIPE_PICK_TRACE=1 to see where it happened, and report that.',
+        'Start it with RIPE_PICK_TRACE=1 to see where it happened, and report that.',
     );
   process.exit(1);
 }

@@ -83,6 +83,19 @@ export async function openDatabase(
   }
 }
 
+/** Locks a file for this process; the operating system lets it go with the process. @throws at once where another has it */
+export function lockFile(path: string): { close(): void } {
+  const lock = new Database(path) as Connection;
+  try {
+    lock.exec('pragma busy_timeout = 0');
+    lock.exec('begin exclusive');
+    return lock;
+  } catch (error) {
+    lock.close();
+    throw error;
+  }
+}
+
 /** Copies a database, as it is at one moment, into a new file that is whole by itself. */
 export function copyInto(from: string, to: string): void {
   const connection = new Database(from) as Connection;

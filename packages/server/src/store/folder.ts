@@ -10,9 +10,9 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import Database from 'libsql';
 import { z } from 'zod';
 import { CannotStart, codeOf, inWords } from './cannot-start.ts';
+import { lockFile } from './database.ts';
 
 /*
  * The folder that data lie in: who has it, and whether data were ever kept here. The lock is one of the operating system's, on a file of its
@@ -50,13 +50,9 @@ function ownerOf(folder: string): z.infer<typeof ownerSchema> | null {
 
 /** The folder's lock; refused at once where another process has it. */
 function lockOf(folder: string): { close(): void } {
-  const lock = new Database(join(folder, 'server.lock')) as { exec(sql: string): void; close(): void };
   try {
-    lock.exec('pragma busy_timeout = 0');
-    lock.exec('begin exclusive');
-    return lock;
+    return lockFile(join(folder, 'server.lock'));
   } catch (error) {
-    lock.close();
     if (!codeOf(error).startsWith('SQLITE_BUSY')) throw error;
     const owner = ownerOf(folder);
     throw new CannotStart(
