@@ -8,6 +8,8 @@ import { root } from './prepare.mjs';
 
 const ENTRIES = [
   'packages/server/src/main.ts',
+  'packages/server/src/instance-thread.ts',
+  'packages/server/src/reader-thread.ts',
   'packages/server/src/watch/worker.ts',
   'packages/server/src/archive/worker.ts',
   'packages/server/src/feeds/room/worker.ts',

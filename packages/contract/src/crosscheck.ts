@@ -39,8 +39,22 @@ class Problems {
   }
 }
 
+interface Named {
+  readonly id: string;
+}
+
+/** What of a catalogue is looked at across its lists. */
+export interface CrossChecked extends Pick<CatalogueFile, 'deals' | 'currencyRates'> {
+  readonly parts: readonly Pick<StoredPart, 'id' | 'kind'>[];
+  readonly shops: readonly Named[];
+  readonly offers: readonly { readonly id: string; readonly part: string; readonly shop: string }[];
+  readonly frameModel: Pick<CatalogueFile['frameModel'], 'cpus' | 'gpus' | 'integrated'> & {
+    readonly games: readonly Named[];
+  };
+}
+
 /** What a schema cannot see: ids that stand twice, and references that lead nowhere. */
-export function crossCheckCatalogue(file: CatalogueFile): Problem[] {
+export function crossCheckCatalogue(file: CrossChecked): Problem[] {
   const problems = new Problems();
   const parts = problems.unique(file.parts, 'parts');
   const shops = problems.unique(file.shops, 'shops');

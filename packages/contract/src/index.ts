@@ -78,7 +78,7 @@ export {
   type Version,
   versionSchema,
 } from './buying.ts';
-export { crossCheckBrief, crossCheckCatalogue, slotTakes } from './crosscheck.ts';
+export { crossCheckBrief, crossCheckCatalogue, slotTakes, type CrossChecked } from './crosscheck.ts';
 export { MOST } from './limits.ts';
 export { dateSchema, idSchema } from './primitives.ts';
 export { problemLine, problemsOf, type Problem } from './problems.ts';

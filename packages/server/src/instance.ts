@@ -11,20 +11,22 @@ import {
   orderSchema,
   tuningSchema,
   buyingSchema,
-  noonOf,
   today,
   watchKeptSchema,
 } from '@ripe-pick/contract';
-import type { Hono } from 'hono';
-import { createApp } from './app.ts';
+import { Hono } from 'hono';
 import { ArchiveDesk } from './archive/archives.ts';
 import { archiveThread } from './archive/thread.ts';
 import { BackupDesk } from './backup/backups.ts';
 import { DATABASE } from './backup/copy.ts';
+import { clockOf } from './clock.ts';
+import { demoFiles, demoFolder } from './demo-files.ts';
 import { fillWithDemo, loadDemoPrices } from './demo.ts';
 import { schedulerFor } from './feeds/scheduler.ts';
 import { walledRoom } from './feeds/room/room.ts';
 import { simulatedMarket } from './feeds/simulated.ts';
+import { apiRoutes } from './routes/api.ts';
+import { withErrors } from './routes/errors-in-words.ts';
 import { checkWhole, markKept, openStore, takeFolder, type HeldFolder, type Store } from './store/index.ts';
 import type { DemoFiles } from './transfer/index.ts';
 import { watchOf } from './watch/run.ts';
@@ -32,8 +34,13 @@ import { watchOf } from './watch/run.ts';
 /** One's own data, or the demo's: each in a database of its own, with screens of its own. */
 export type InstanceName = 'own' | 'demo';
 
-/** What instances have in common. */
-interface HostOptions {
+/** What an instance is opened with; goes to its thread as it is. */
+export interface InstanceOptions {
+  readonly name: InstanceName;
+  /** Where its data lie. */
+  readonly folder: string;
+  /** Where its screens are: '' or a path without a stroke at its end. */
+  readonly base: string;
   /** The folder of the packages. */
   readonly root: string;
   readonly version: string;
@@ -43,7 +50,9 @@ interface HostOptions {
 }
 
 interface Instance {
+  /** Answers calls; the door to it, and its pages, are elsewhere. */
   readonly app: Hono;
+  readonly database: string;
   /**
    * Fetches prices and makes backups from now on, beginning with what fell due while nothing ran.
    *
@@ -51,22 +60,6 @@ interface Instance {
    */
   start(address: string): void;
   stop(): Promise<void>;
-}
-
-const demoFolder = (root: string) => join(root, 'packages/demo/files');
-
-/** The demo's files; null where the demo is not shipped. */
-export function demoFiles(root: string): DemoFiles | null {
-  const folder = demoFolder(root);
-  if (!existsSync(join(folder, 'catalogue.json'))) return null;
-  const file = (name: string) => () => readFileSync(join(folder, name), 'utf8');
-  return {
-    catalogue: file('catalogue.json'),
-    records: file('records.csv'),
-    bench: file('bench.json'),
-    secondBench: file('bench-seat-two.json'),
-    prices: file('prices.csv'),
-  };
 }
 
 /** The seat that the demo has bought, built, tuned and measured. */
@@ -111,16 +104,10 @@ async function planDemo(store: Store, root: string): Promise<void> {
 }
 
 /** The simulated market of the demo, where it is shipped. */
-function marketOf({ root, marketPort }: HostOptions) {
+function marketOf({ root, marketPort }: InstanceOptions) {
   const main = join(root, 'packages/market/dist/main.js');
   return existsSync(main) ? simulatedMarket(main, marketPort) : null;
 }
-
-/** The moment that counts: a catalogue with a day of its own lives on that day; prices seen there were seen then. */
-const clockOf = (store: Store) => async () => {
-  const day = await store.today();
-  return day === null ? new Date() : noonOf(day);
-};
 
 /** Opens the market where something is fetched from it. */
 const marketDoor = (store: Store, market: ReturnType<typeof marketOf>) => async () => {
@@ -172,21 +159,16 @@ async function openFolder(folder: string): Promise<{ store: Store; held: HeldFol
 }
 
 /**
- * Opens an instance: its database, its watch, its sources, and the app over them.
+ * Opens an instance: its database, its watch, its sources, and the calls over them.
  *
- * @param base where its screens are: '' or a path without a stroke at its end
  * @throws {CannotStart} where its data cannot be opened
  */
-export async function openInstance(
-  name: InstanceName,
-  folder: string,
-  base: string,
-  host: HostOptions,
-): Promise<Instance> {
-  const { root, version, other } = host;
+export async function openInstance(options: InstanceOptions): Promise<Instance> {
+  const { name, folder, base, root, version, other } = options;
   const { store, held } = await openFolder(folder);
+  await store.beginRevisions(Date.now());
   const demo = name === 'demo' ? demoFiles(root) : null;
-  const market = demo ? marketOf(host) : null;
+  const market = demo ? marketOf(options) : null;
   const desks = desksOf(store);
   const { watch, scheduler, backups, room } = desks;
   const openMarket = marketDoor(store, market);
@@ -199,13 +181,12 @@ export async function openInstance(
   if (demo && (await store.counts()).parts === 0) await beginDemo(store, root, demo, onDemo);
   else await openMarket();
 
-  const app = createApp({
+  const routes = apiRoutes({
     ...desks,
     store,
     version,
     demo,
     instance: { name, base, other },
-    webFolder: join(root, 'packages/web/dist'),
     market,
     onDemo,
     onArchive: async () => {
@@ -214,7 +195,8 @@ export async function openInstance(
     },
   });
   return {
-    app,
+    app: withErrors(new Hono(), store.path).route('/', routes),
+    database: store.path,
     start(address) {
       held.announce(`${address}${base}/`);
       // What fell due while nothing ran is fetched within the minute; nothing that was fetched is read at a start.

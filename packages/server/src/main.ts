@@ -6,7 +6,9 @@ import { parseArgs } from 'node:util';
 import { serve } from '@hono/node-server';
 import { Hono } from 'hono';
 import { listBackups, restoreBackup } from './backup/restore.ts';
-import { demoFiles, openInstance, type InstanceName } from './instance.ts';
+import { demoFiles } from './demo-files.ts';
+import { hostInstance, type Hosted } from './host/hosted.ts';
+import type { InstanceName } from './instance.ts';
 import { CannotStart } from './store/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
@@ -58,17 +60,17 @@ async function serveInstances(isDemo: boolean): Promise<void> {
   const first: InstanceName = isDemo && hasDemo ? 'demo' : 'own';
   const second: InstanceName = first === 'demo' ? 'own' : 'demo';
   const address = `http://127.0.0.1:${port}`;
-  const host = { root, version, marketPort };
-  const other = hasDemo ? `/${second}/` : null;
-  const front = await openInstance(first, folders[first], '', { ...host, other });
-  let back: ReturnType<typeof openInstance> | null = null;
-  async function openBack(): ReturnType<typeof openInstance> {
-    const instance = await openInstance(second, folders[second], `/${second}`, { ...host, other: '/' });
+  const host = (name: InstanceName, base: string, other: string | null): Promise<Hosted> =>
+    hostInstance({ name, folder: folders[name], base, other, root, version, marketPort });
+  const front = await host(first, '', hasDemo ? `/${second}/` : null);
+  let back: Promise<Hosted> | null = null;
+  async function openBack(): Promise<Hosted> {
+    const instance = await host(second, `/${second}`, '/');
     instance.start(address);
     return instance;
   }
   /** The other instance; where it could not be opened, the next one who goes there tries again. */
-  function backOpen(): ReturnType<typeof openInstance> {
+  function backOpen(): Promise<Hosted> {
     back ??= openBack().catch((error: unknown) => {
       back = null;
       throw error;

@@ -11,7 +11,7 @@ import {
 } from '@ripe-pick/contract';
 import { createHash } from 'node:crypto';
 import { isAhead } from '../reading/index.ts';
-import type { Intake } from '../store/index.ts';
+import type { Intake, Named } from '../store/index.ts';
 
 export interface ChosenRow {
   readonly found: Found;
@@ -19,6 +19,17 @@ export interface ChosenRow {
   /** The offer that it is a price of; null makes a new one. */
   readonly offer: string | null;
 }
+
+/** What of the catalogue rows of prices may name. */
+export const namedBy = (rows: readonly ChosenRow[]): Named => ({
+  parts: rows.map(({ part }) => part),
+  offers: rows.flatMap(({ offer, found: { sku } }) => [
+    ...(offer === null ? [] : [offer]),
+    ...(sku === undefined ? [] : [sku]),
+  ]),
+  // Whose number it is shows among all of them.
+  isAnyPart: rows.some(({ found }) => found.gtin !== undefined || found.mpn !== undefined),
+});
 
 interface Intakes {
   readonly intakes: readonly Intake[];
@@ -40,7 +51,7 @@ type Result = Intake | Omit<Problem, 'path'> | 'skipped';
 export function intakesOf(
   rows: readonly ChosenRow[],
   shop: string | null,
-  catalogue: CatalogueFile,
+  catalogue: Pick<CatalogueFile, 'offers' | 'shops'>,
   now: number,
   source: string,
 ): Intakes {

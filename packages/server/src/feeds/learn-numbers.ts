@@ -6,7 +6,10 @@ import type { ChosenRow } from './intake.ts';
  * What somebody said of a row is remembered: a part that has no barcode or part number gets the one that the row states,
  * unless another part has it. The next time the row is matched by it.
  */
-export function numbersLearnt(rows: readonly ChosenRow[], { parts }: CatalogueFile): CatalogueChange[] {
+export function numbersLearnt(
+  rows: readonly ChosenRow[],
+  { parts }: Pick<CatalogueFile, 'parts'>,
+): CatalogueChange[] {
   const byId = new Map(parts.map((part) => [part.id, part]));
   const gtins = new Set(parts.flatMap(({ gtin }) => (gtin ? [gtinOf(gtin)] : [])));
   const mpns = new Set(parts.flatMap(({ mpn }) => (mpn ? [bareNumber(mpn)] : [])));

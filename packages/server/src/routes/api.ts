@@ -1,24 +1,23 @@
-import { api, MAX_BODY_BYTES, type Api } from '@ripe-pick/contract';
-import { Hono } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
-import { body } from './body.ts';
+import { api, type Api } from '@ripe-pick/contract';
+import { Hono, type Context } from 'hono';
 import { archiveHandlers, archiveRoutes, asideHandlers, backupHandlers } from './archive.ts';
+import { body } from './body.ts';
 import { catalogueHandlers } from './catalogue.ts';
 import type { ServerContext } from './context.ts';
-import { ApiError, errorResponse } from './errors.ts';
+import { ApiError } from './errors.ts';
 import { feedHandlers } from './feeds.ts';
-import { fileRoutes } from './files.ts';
+import { fileRoutes, receiptRoutes } from './files.ts';
 import type { Handlers } from './handlers.ts';
-import { ReadyJson } from './ready-json.ts';
 import { marketHandlers } from './market.ts';
 import { priceHandlers } from './prices.ts';
+import { readHandlers, type ReadContext } from './reads.ts';
+import { ReadyJson } from './ready-json.ts';
 import { watchHandlers } from './watch.ts';
 import { workspaceHandlers } from './workspace.ts';
 
-const BODY_MB = Math.round(MAX_BODY_BYTES / 1024 / 1024);
-
 /** Every call of the contract; one that is missing does not compile. */
 const handlersOf = (context: ServerContext): Handlers => ({
+  ...readHandlers(context),
   ...archiveHandlers(context),
   ...backupHandlers(context),
   ...asideHandlers(context),
@@ -30,37 +29,47 @@ const handlersOf = (context: ServerContext): Handlers => ({
   ...marketHandlers(context),
 });
 
-/** The API. Thin: checks what comes in, asks a handler, and answers. */
-export function apiRoutes(context: ServerContext): Hono {
+const JSON_HEADERS = { 'content-type': 'application/json' };
+
+/** An answer that is ready: nothing where the page has it already (RFC 9110), and compressed where it takes that. */
+function sendReady(c: Context, { plain, revision, gzip }: ReadyJson): Response {
+  if (revision === null) return c.body(plain(), 200, JSON_HEADERS);
+  const etag = `"${revision}"`;
+  const headers = { ...JSON_HEADERS, etag, 'cache-control': 'private, no-cache', vary: 'accept-encoding' };
+  const known = (c.req.header('if-none-match') ?? '').split(',').map((each) => each.trim());
+  if (known.includes(etag)) return c.body(null, 304, headers);
+  const takesGzip = /\bgzip\b/.test(c.req.header('accept-encoding') ?? '');
+  return gzip && takesGzip
+    ? c.body(gzip(), 200, { ...headers, 'content-encoding': 'gzip' })
+    : c.body(plain(), 200, headers);
+}
+
+/** Calls, each by its schema. Thin: checks what comes in, asks a handler, and answers. */
+function callRoutes(handlers: Partial<Handlers>): Hono {
   const routes = new Hono();
-  // Larger than any other body: judged by a limit of its own.
-  routes.route('/', archiveRoutes(context));
-  routes.use(
-    bodyLimit({
-      maxSize: MAX_BODY_BYTES,
-      onError: (c) =>
-        errorResponse(
-          c,
-          new ApiError(
-            'too-large',
-            `What was sent is larger than ${BODY_MB} MB. Split it, or leave out offers that are not needed.`,
-          ),
-        ),
-    }),
-  );
-  const handlers = handlersOf(context);
-  for (const name of Object.keys(api) as (keyof Api)[]) {
+  for (const name of Object.keys(handlers) as (keyof Api)[]) {
     const { method, path, request } = api[name];
     // The schema of this very call has judged the body; the compiler cannot follow a key that is a variable.
     const handler = handlers[name] as (request: unknown) => Promise<object>;
     routes.on(method, path, async (c) => {
       const answer = await handler(request === null ? null : await body(c, request));
-      return answer instanceof ReadyJson
-        ? c.body(answer.bytes, 200, { 'content-type': 'application/json' })
-        : c.json(answer);
+      return answer instanceof ReadyJson ? sendReady(c, answer) : c.json(answer);
     });
   }
+  return routes;
+}
+
+/** What only reads. */
+export const readRoutes = (context: ReadContext): Hono =>
+  new Hono().route('/', callRoutes(readHandlers(context))).route('/', fileRoutes(context));
+
+/** The whole API. */
+export function apiRoutes(context: ServerContext): Hono {
+  const routes = new Hono();
+  routes.route('/', archiveRoutes(context));
+  routes.route('/', callRoutes(handlersOf(context)));
   routes.route('/', fileRoutes(context));
+  routes.route('/', receiptRoutes(context));
   routes.all('/api/*', () => {
     throw new ApiError('not-found', 'There is no such call.');
   });

@@ -1,14 +1,13 @@
 import { readFileSync, rmSync } from 'node:fs';
-import { ARCHIVE_PATH, ARCHIVES_PATH, MAX_ARCHIVE_BYTES } from '@ripe-pick/contract';
+import { ARCHIVE_PATH, ARCHIVES_PATH } from '@ripe-pick/contract';
 import { Hono } from 'hono';
-import { bodyLimit } from 'hono/body-limit';
 import type { ServerContext } from './context.ts';
-import { accepted, ApiError, errorResponse } from './errors.ts';
+import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
 type ArchiveCalls = 'archives' | 'takeArchive' | 'turnArchive';
 type BackupCalls = 'backups' | 'makeBackup' | 'removeBackup' | 'lookAtBackup';
-type AsideCalls = 'aside' | 'readAsideAgain' | 'dropAside';
+type AsideCalls = 'readAsideAgain' | 'dropAside';
 
 export function backupHandlers({ archives, backups }: ServerContext): Pick<Handlers, BackupCalls> {
   const all = async () => ({ backups: backups.list() });
@@ -33,7 +32,6 @@ export function backupHandlers({ archives, backups }: ServerContext): Pick<Handl
 export function asideHandlers({ store }: ServerContext): Pick<Handlers, AsideCalls> {
   const aside = async () => ({ rows: await store.aside() });
   return {
-    aside,
     readAsideAgain: async () => {
       await store.readAsideAgain();
       return aside();
@@ -76,24 +74,10 @@ export function archiveRoutes({ archives }: ServerContext): Hono {
       rmSync(path);
     }
   });
-  routes.put(
-    ARCHIVES_PATH,
-    bodyLimit({
-      maxSize: MAX_ARCHIVE_BYTES,
-      onError: (c) =>
-        errorResponse(
-          c,
-          new ApiError(
-            'too-large',
-            `An archive has at most ${MAX_ARCHIVE_BYTES / 1024 / 1024} MB. Nothing was changed.`,
-          ),
-        ),
-    }),
-    async (c) => {
-      const done = await archives.look(new Uint8Array(await c.req.arrayBuffer()));
-      accepted(done.ok ? { ok: true, value: null } : done, 'The archive');
-      return c.json(await archives.status());
-    },
-  );
+  routes.put(ARCHIVES_PATH, async (c) => {
+    const done = await archives.look(new Uint8Array(await c.req.arrayBuffer()));
+    accepted(done.ok ? { ok: true, value: null } : done, 'The archive');
+    return c.json(await archives.status());
+  });
   return routes;
 }

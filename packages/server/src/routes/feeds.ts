@@ -1,5 +1,5 @@
 import { minuteOfMoment, type CatalogueFile, type Held } from '@ripe-pick/contract';
-import { intakesOf } from '../feeds/intake.ts';
+import { intakesOf, namedBy } from '../feeds/intake.ts';
 import { manualSource, type Intake } from '../store/index.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError } from './errors.ts';
@@ -18,7 +18,8 @@ export function feedHandlers({ store, scheduler, watch, now }: ServerContext): P
   return {
     feeds: all,
     putFeed: async ({ feed }) => {
-      const { shops, parts } = await store.catalogue();
+      const part = feed.part === null ? [] : [feed.part];
+      const { shops, parts } = await store.named({ parts: part, offers: [], isAnyPart: false });
       if (!shops.some((shop) => shop.id === feed.shop))
         throw new ApiError('not-found', 'There is no such shop. Add it first.');
       if (feed.part !== null && !parts.some((part) => part.id === feed.part))
@@ -38,9 +39,14 @@ export function feedHandlers({ store, scheduler, watch, now }: ServerContext): P
       if (!take) await store.dropHeld(serials);
       else {
         const moment = minuteOfMoment(await now());
-        await store.takeHeld(serials, manualSource(CONFIRMED), (rows, catalogue) =>
-          rows.flatMap((row) => confirmedIntakes(row, part, catalogue, moment)),
-        );
+        await store.takeHeld(serials, manualSource(CONFIRMED), async (rows, namedOf) => {
+          const chosen = rows.flatMap(({ row }) => {
+            const id = part ?? row.part;
+            return id === null ? [] : [{ found: row.found, part: id, offer: row.offer }];
+          });
+          const named = await namedOf(namedBy(chosen));
+          return rows.flatMap((row) => confirmedIntakes(row, part, named, moment));
+        });
         watch.request();
       }
       return all();
@@ -52,7 +58,7 @@ export function feedHandlers({ store, scheduler, watch, now }: ServerContext): P
 function confirmedIntakes(
   { row, shop }: Held,
   chosen: string | null,
-  catalogue: CatalogueFile,
+  catalogue: Pick<CatalogueFile, 'offers' | 'shops'>,
   moment: number,
 ): readonly Intake[] {
   const part = chosen ?? row.part;

@@ -15,6 +15,7 @@ import { priceTable } from '../transfer/index.ts';
 import { alertsFeedOf } from '../watch/atom.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError } from './errors.ts';
+import type { ReadContext } from './reads.ts';
 import { toldAlerts } from './watch.ts';
 
 const RECEIPT_MB = Math.round(MAX_RECEIPT_BYTES / 1024 / 1024);
@@ -26,9 +27,8 @@ const receiptId = (c: Context): string => {
   return id.data;
 };
 
-/** What goes in and out as files: receipts, the calendar, the alerts, the histories. */
-export function fileRoutes(context: ServerContext): Hono {
-  const { store, now } = context;
+/** Receipts, in and out. */
+export function receiptRoutes({ store }: Pick<ServerContext, 'store'>): Hono {
   const routes = new Hono();
   routes.put(`${RECEIPTS_PATH}/:id`, async (c) => {
     const id = receiptId(c);
@@ -47,12 +47,18 @@ export function fileRoutes(context: ServerContext): Hono {
     c.header('content-type', 'application/octet-stream');
     return c.body(bytes);
   });
+  return routes;
+}
+
+/** What goes out as files: the calendar, the alerts, the histories, what was set aside. */
+export function fileRoutes({ store, now, instance }: ReadContext): Hono {
+  const routes = new Hono();
   routes.get(CALENDAR_PATH, async (c) => {
     const { briefs } = await store.briefs();
     const plans = await Promise.all(
       briefs.filter(({ isArchived }) => !isArchived).map(({ id }) => store.workspace(id)),
     );
-    const alerts = (await toldAlerts(context)).slice(0, MOST_ALERTS.calendar);
+    const alerts = (await toldAlerts({ store, now })).slice(0, MOST_ALERTS.calendar);
     const names = briefs.filter(({ isArchived }) => !isArchived).map(({ name }) => name);
     c.header('content-type', 'text/calendar; charset=utf-8');
     return c.body(
@@ -70,8 +76,8 @@ export function fileRoutes(context: ServerContext): Hono {
   });
   routes.get(ALERTS_PATH, async (c) => {
     c.header('content-type', 'application/atom+xml; charset=utf-8');
-    const alerts = (await toldAlerts(context)).slice(0, MOST_ALERTS.feed);
-    return c.body(alertsFeedOf(alerts, `${new URL(c.req.url).origin}${context.instance.base}`));
+    const alerts = (await toldAlerts({ store, now })).slice(0, MOST_ALERTS.feed);
+    return c.body(alertsFeedOf(alerts, `${new URL(c.req.url).origin}${instance.base}`));
   });
   routes.get(PRICES_PATH, (c) => {
     c.header('content-type', 'text/csv; charset=utf-8');

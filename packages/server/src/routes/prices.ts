@@ -1,6 +1,5 @@
 import { minuteOfMoment, type CatalogueFile, type Problem } from '@ripe-pick/contract';
-import { ENOUGH_JUDGED, reliabilityOf } from '@ripe-pick/core/prices';
-import { intakesOf, type ChosenRow } from '../feeds/intake.ts';
+import { intakesOf, namedBy, type ChosenRow } from '../feeds/intake.ts';
 import { numbersLearnt } from '../feeds/learn-numbers.ts';
 import { Ended } from '../feeds/room/room.ts';
 import { manualSource } from '../store/index.ts';
@@ -9,32 +8,24 @@ import { ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 import { ReadyJson } from './ready-json.ts';
 
-type PriceCalls =
-  | 'priceHistory'
-  | 'readPrices'
-  | 'takePrices'
-  | 'correctPrice'
-  | 'corrections'
-  | 'turnCorrection'
-  | 'reliability';
+type PriceCalls = 'readPrices' | 'takePrices' | 'correctPrice' | 'turnCorrection';
 
 /** Prices over time: what is read, taken in and corrected. */
 export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<Handlers, PriceCalls> {
   return {
-    priceHistory: (request) => store.history(request),
     readPrices: async ({ shop, text, base64 }) => {
       const bytes = base64 === undefined ? undefined : new Uint8Array(Buffer.from(base64, 'base64'));
       try {
         const json = await room.prices({ shop, text, bytes, now: (await now()).toISOString() });
         if (!json) throw new ApiError('not-found', 'There is no such shop. Add it first.');
-        return new ReadyJson(json);
+        return new ReadyJson(() => json);
       } catch (error) {
         if (error instanceof Ended) throw new ApiError('bad-data', `${error.message} Nothing was taken.`);
         throw error;
       }
     },
     takePrices: async ({ shop, source, rows }) => {
-      const catalogue = await store.catalogue();
+      const catalogue = await store.named(namedBy(rows));
       refuseUnknownParts(rows, catalogue);
       const { intakes, problems, skipped } = intakesOf(
         rows,
@@ -61,22 +52,16 @@ export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<
       watch.request();
       return corrected;
     },
-    corrections: async () => ({ corrections: await store.corrections() }),
     turnCorrection: async ({ serial }) => {
       const corrected = await store.turnCorrection(serial);
       if (!corrected) throw new ApiError('not-found', 'There is no such correction.');
       watch.request();
       return corrected;
     },
-    reliability: async () => {
-      const { judged, open } = await store.judged();
-      const { judged: count, bins, ...figures } = reliabilityOf(judged);
-      return { ...figures, judged: count, open, bins: count < ENOUGH_JUDGED ? [] : [...bins] };
-    },
   };
 }
 
-function refuseUnknownParts(rows: readonly ChosenRow[], catalogue: CatalogueFile): void {
+function refuseUnknownParts(rows: readonly ChosenRow[], catalogue: Pick<CatalogueFile, 'parts'>): void {
   const parts = new Set(catalogue.parts.map((part) => part.id));
   const problems = rows.flatMap(({ part }, n): Problem[] =>
     parts.has(part)

@@ -5,7 +5,7 @@ import type { Handlers } from './handlers.ts';
 type WatchCalls = 'watch' | 'runWatch' | 'readAlerts';
 
 /** Alerts that may be told by now: those of quiet hours come when these end. */
-export async function toldAlerts({ store, now }: ServerContext): Promise<Alert[]> {
+export async function toldAlerts({ store, now }: Pick<ServerContext, 'store' | 'now'>): Promise<Alert[]> {
   const moment = (await now()).toISOString();
   return (await store.alerts()).filter((alert) => alert.at <= moment);
 }

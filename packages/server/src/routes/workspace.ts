@@ -1,31 +1,19 @@
-import type { CatalogueFile, StoredModel } from '@ripe-pick/contract';
-import { checkCatalogue } from '../transfer/index.ts';
+import { crossCheckCatalogue, type CrossChecked, type StoredModel } from '@ripe-pick/contract';
 import type { ServerContext } from './context.ts';
 import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 
 type WorkspaceCalls =
-  | 'workspace'
-  | 'saveWorkspace'
-  | 'briefs'
-  | 'openBrief'
-  | 'addBrief'
-  | 'archiveBrief'
-  | 'records'
-  | 'changeRecords'
-  | 'bench'
-  | 'changeBench'
-  | 'saveModel'
-  | 'pastFits';
+  'saveWorkspace' | 'openBrief' | 'addBrief' | 'archiveBrief' | 'changeRecords' | 'changeBench' | 'saveModel';
 
-const gamesOf = ({ games }: StoredModel) =>
+const gamesOf = ({ games }: { readonly games: readonly { readonly id: string }[] }) =>
   games
     .map(({ id }) => id)
     .sort()
     .join();
 
 /** Whether a model has the games of a catalogue and rates parts of it alone: neither came or went since its fit began. */
-function isOf({ parts, frameModel }: CatalogueFile, fitted: StoredModel): boolean {
+function isOf({ parts, frameModel }: CrossChecked, fitted: StoredModel): boolean {
   const here = new Set(parts.map(({ id }) => id));
   const rated = [...fitted.cpus, ...fitted.gpus, ...fitted.integrated];
   return gamesOf(frameModel) === gamesOf(fitted) && rated.every(({ part }) => here.has(part));
@@ -37,14 +25,12 @@ const noBrief = () =>
 /** What the user plans, measured and fitted. */
 export function workspaceHandlers({ store, watch }: ServerContext): Pick<Handlers, WorkspaceCalls> {
   return {
-    workspace: () => store.workspace(),
     saveWorkspace: async ({ revision, workspace, history, ...of }) => {
       const next = await store.saveWorkspace(revision, workspace, history, of);
       if (next === null)
         throw new ApiError('conflict', 'This was changed in another window meanwhile. Reload to see it.');
       return { revision: next };
     },
-    briefs: () => store.briefs(),
     openBrief: async ({ id }) => {
       if (!(await store.openBrief(id))) throw noBrief();
       return store.briefs();
@@ -60,18 +46,19 @@ export function workspaceHandlers({ store, watch }: ServerContext): Pick<Handler
       watch.request();
       return store.briefs();
     },
-    records: async () => ({ records: await store.records() }),
     changeRecords: async ({ put, remove }) => ({ kept: await store.changeRecords(put, remove) }),
-    bench: () => store.bench(),
     changeBench: (change) => store.changeBench(change),
     saveModel: async ({ frameModel }) => {
       const isKept = await store.saveModel(frameModel, (current) => {
         if (!isOf(current, frameModel)) return false;
-        accepted(checkCatalogue({ ...current, frameModel }), 'The model');
+        const problems = crossCheckCatalogue({ ...current, frameModel });
+        accepted(
+          problems.length > 0 ? { ok: false, problems } : { ok: true, value: frameModel },
+          'The model',
+        );
         return true;
       });
       return { kept: isKept ? (frameModel.fit?.records ?? 0) : null };
     },
-    pastFits: async () => ({ fits: await store.pastFits() }),
   };
 }

@@ -1,6 +1,6 @@
 import type { BriefCard, HistoryChange, Workspace } from '@ripe-pick/contract';
 import { partsBought } from '@ripe-pick/core/buying';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import type { Tables } from './tables.ts';
 import { currentBrief, makeCurrent, readWorkspace, writeWorkspace } from './workspace.ts';
 
@@ -23,16 +23,42 @@ function cardOf(
   };
 }
 
-/** Every brief, in their order, with what of it concerns the others. */
-export async function readBriefs(db: Kysely<Tables>): Promise<{ briefs: BriefCard[]; current: string }> {
-  const rows = await db.selectFrom('briefs').select(['id', 'is_archived']).orderBy('position').execute();
-  const briefs: BriefCard[] = [];
-  for (const { id, is_archived: isArchived } of rows) {
-    const { workspace } = await readWorkspace(db, id);
-    if (workspace) briefs.push(cardOf(id, isArchived === 1, workspace));
-  }
-  return { briefs, current: await currentBrief(db) };
+interface KnownCard {
+  /** The save that it is of, and what was set aside by then. */
+  readonly of: string;
+  readonly card: BriefCard | null;
 }
+
+/** Briefs as cards: each is read again only once it was saved again. */
+export class BriefCards {
+  private known: ReadonlyMap<string, KnownCard> = new Map();
+
+  constructor(private readonly db: Kysely<Tables>) {}
+
+  /** Every brief, in their order, with what of it concerns the others. */
+  async read(): Promise<{ briefs: BriefCard[]; current: string }> {
+    const { rows } = await sql<{ id: string; is_archived: number; of: string }>`
+      select id, is_archived, is_archived || ' ' || json_extract(body, '$.revision') || ' '
+        || (select coalesce(max(serial), 0) from set_aside) as "of"
+      from briefs order by position`.execute(this.db);
+    const known = new Map<string, KnownCard>();
+    for (const { id, is_archived: isArchived, of } of rows) {
+      const there = this.known.get(id);
+      known.set(id, there?.of === of ? there : { of, card: await this.card(id, isArchived === 1) });
+    }
+    this.known = known;
+    const briefs = [...known.values()].flatMap(({ card }) => (card ? [card] : []));
+    return { briefs, current: await currentBrief(this.db) };
+  }
+
+  private async card(id: string, isArchived: boolean): Promise<BriefCard | null> {
+    const { workspace } = await readWorkspace(this.db, id);
+    return workspace && cardOf(id, isArchived, workspace);
+  }
+}
+
+/** The same without anything remembered. */
+export const readBriefs = (db: Kysely<Tables>) => new BriefCards(db).read();
 
 const isThere = async (db: Kysely<Tables>, id: string) =>
   (await db.selectFrom('briefs').select('id').where('id', '=', id).executeTakeFirst()) !== undefined;

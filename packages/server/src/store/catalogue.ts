@@ -179,11 +179,13 @@ export function countsOf(file: CatalogueFile): Counts {
     shops: file.shops.length,
     offers: file.offers.length,
     games: file.frameModel.games.length,
-    gaps: file.parts.filter((part) =>
-      Object.entries(part).some(([field, value]) => value === null && !isOptional(part.kind, field)),
-    ).length,
+    gaps: file.parts.filter(hasGap).length,
   };
 }
+
+/** Whether a figure of a part is not stated that could be. */
+export const hasGap = (part: StoredPart): boolean =>
+  Object.entries(part).some(([field, value]) => value === null && !isOptional(part.kind, field));
 
 /** Fields that are rightly empty for some parts. */
 function isOptional(kind: string, field: string): boolean {

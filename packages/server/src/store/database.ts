@@ -12,11 +12,40 @@ import type { Tables } from './tables.ts';
  * docs/decisions/0002-sqlite-driver.md.
  */
 
+/** A statement that is ready to be run. */
+interface Statement {
+  all(): unknown[];
+}
+
 /** A driver's connection, as far as Kysely and this file use it. */
 interface Connection {
   exec(sql: string): unknown;
-  prepare(sql: string): { all(): unknown[] };
+  prepare(sql: string): Statement;
   close(): void;
+}
+
+/** What is kept ready of a connection: the statements of everyday work, not those that are as long as their rows are many. */
+const MOST_READY = 300;
+const LONGEST_READY = 2000;
+const EVERYDAY = /^(?:select|insert|update|delete|with)\b/i;
+
+/** A connection that keeps its statements ready: to read one takes longer than to run it. */
+function keepingReady(connection: Connection): Connection {
+  const ready = new Map<string, Statement>();
+  return {
+    exec: (text) => connection.exec(text),
+    close: () => connection.close(),
+    prepare(text) {
+      const there = ready.get(text);
+      if (there) return there;
+      const fresh = connection.prepare(text);
+      if (text.length <= LONGEST_READY && EVERYDAY.test(text.trimStart())) {
+        if (ready.size >= MOST_READY) ready.clear();
+        ready.set(text, fresh);
+      }
+      return fresh;
+    },
+  };
 }
 
 interface OpenDatabase {
@@ -51,7 +80,7 @@ function connect(path: string, onStatement?: (sql: string) => void) {
   connection.exec('pragma foreign_keys = on');
   // The driver's type is wider than the few methods that the dialect calls.
   const db = new Kysely<Tables>({
-    dialect: new AtomicDialect({ database: connection as never }),
+    dialect: new AtomicDialect({ database: keepingReady(connection) as never }),
     ...(onStatement ? { log: ({ query }) => onStatement(query.sql) } : {}),
   });
   const close = async () => {

@@ -9,12 +9,11 @@ import {
   type Feed,
   type FeedState,
   type Held,
-  type CatalogueFile,
   type Matched,
 } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import { z } from 'zod';
-import { readCatalogueWithin } from './read-catalogue.ts';
+import { readNamed, type Named } from './read-catalogue.ts';
 import { feedSource, type PriceSource } from './observations/sources.ts';
 import { takeInWithin, type Intake, type IntakeResult } from './observations/take-in.ts';
 import { withinLimits } from './limits.ts';
@@ -184,11 +183,14 @@ export async function takeHeld(
   db: Kysely<Tables>,
   serials: readonly number[],
   source: PriceSource,
-  intakesOf: (rows: readonly Held[], catalogue: CatalogueFile) => readonly Intake[],
+  intakesOf: (
+    rows: readonly Held[],
+    namedOf: (named: Named) => ReturnType<typeof readNamed>,
+  ) => Promise<readonly Intake[]>,
 ): Promise<void> {
   await db.transaction().execute(async (tx) => {
     const rows = await readHeld(tx, serials);
-    const intakes = intakesOf(rows, await readCatalogueWithin(tx));
+    const intakes = await intakesOf(rows, (named) => readNamed(tx, named));
     if (intakes.length > 0) await takeInWithin(tx, intakes, source);
     await dropHeld(tx, serials);
   });

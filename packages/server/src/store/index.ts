@@ -1,11 +1,13 @@
 import type { CatalogueFile } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
-import { addBrief, archiveBrief, openBrief, readBriefs } from './briefs.ts';
+import { addBrief, archiveBrief, BriefCards, openBrief } from './briefs.ts';
 import { readEverything } from './archive/judge.ts';
 import { countRows, takeTables } from './archive/take.ts';
 import { editCatalogue } from './catalogue-changes.ts';
 import { countsOf, replaceCatalogue } from './catalogue.ts';
-import { readCatalogue } from './read-catalogue.ts';
+import { readCatalogue, readNamed } from './read-catalogue.ts';
+import { CatalogueCounts, CatalogueJson, RecordsJson } from './catalogue-json.ts';
+import { beginRevisions, revisionsOf } from './revisions.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
 import { planPackOut, readPacks } from './packs.ts';
@@ -38,7 +40,6 @@ const briefsDoor = (on: On) => ({
   workspace: on(readWorkspace),
   /** New revision, or null when the workspace was saved elsewhere meanwhile. */
   saveWorkspace: on(saveWorkspace),
-  briefs: on(readBriefs),
   openBrief: on(openBrief),
   addBrief: on(addBrief),
   archiveBrief: on(archiveBrief),
@@ -87,6 +88,10 @@ export async function openStore(path: string) {
     <A extends readonly unknown[], R>(work: (database: typeof db, ...args: A) => R) =>
     (...args: A): R =>
       work(db, ...args);
+  const counts = new CatalogueCounts(db);
+  const briefs = new BriefCards(db);
+  const catalogueJson = new CatalogueJson(db);
+  const recordsJson = new RecordsJson(db);
   return {
     path,
     close,
@@ -97,7 +102,14 @@ export async function openStore(path: string) {
       return countsOf(file);
     },
     editCatalogue: on(editCatalogue),
-    counts: async () => countsOf(await readCatalogue(db)),
+    counts: () => counts.read(),
+    briefs: () => briefs.read(),
+    /** The whole catalogue, and all records, as JSON that is written once. */
+    catalogueJson: () => catalogueJson.read(),
+    recordsJson: () => recordsJson.read(),
+    named: on(readNamed),
+    revisions: on(revisionsOf),
+    beginRevisions: on(beginRevisions),
     packs: on(readPacks),
     planPackOut: on(planPackOut),
     ...briefsDoor(on),
@@ -128,6 +140,8 @@ export type Store = Awaited<ReturnType<typeof openStore>>;
 export { countsOf } from './catalogue.ts';
 export { CannotStart, isFullDisk } from './cannot-start.ts';
 export { checkWhole } from './database.ts';
+export type { Named } from './read-catalogue.ts';
+export { AREAS, type Area } from './revisions.ts';
 export { markKept, takeFolder, type HeldFolder } from './folder.ts';
 export { ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';

@@ -10,11 +10,14 @@ import {
   rateSchema,
   shopSchema,
   type CatalogueFile,
+  type CrossChecked,
+  type StoredOffer,
+  type StoredPart,
 } from '@ripe-pick/contract';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import type { z } from 'zod';
 import { offerOf, shopOf } from './catalogue.ts';
-import { parsedColumn, readable, readBodies, setAside } from './set-aside.ts';
+import { parsedColumn, readable, readBodies, setAside, type RowReading } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 
 const EMPTY_REFERENCE = { mts: 3200, cl: 16, channels: 2 };
@@ -29,20 +32,99 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
   const file: CatalogueFile = {
     format: 'ripe-pick/catalogue',
     version: 2,
-    parts: await readBodies(tx, 'parts', await bodiesOf(tx, 'parts'), partSchema),
-    shops: await readable(tx, await rowsOf(tx, 'shops'), {
-      table: 'shops',
-      schema: shopSchema,
-      keyOf: ({ id }) => ({ id }),
-      valueOf: shopOf,
-    }),
+    parts: await readParts(tx),
+    offers: await readOffers(tx),
+    ...(await readHead(tx)),
+  };
+  return (await setAsideCrossed(tx, file)) ? readCatalogueWithin(tx) : file;
+}
+
+const OFFERS: RowReading<Tables['offers'], typeof offerSchema> = {
+  table: 'offers',
+  schema: offerSchema,
+  keyOf: ({ id }) => ({ id }),
+  valueOf: offerOf,
+};
+const SHOPS: RowReading<Tables['shops'], typeof shopSchema> = {
+  table: 'shops',
+  schema: shopSchema,
+  keyOf: ({ id }) => ({ id }),
+  valueOf: shopOf,
+};
+
+/** Positions of rows, from the first to before the second. */
+type Range = readonly [from: number, to: number];
+const EVERYWHERE: Range = [0, Number.MAX_SAFE_INTEGER];
+
+/** Parts whose rows stand in a range, in order. */
+export const readParts = async (tx: Kysely<Tables>, [from, to] = EVERYWHERE): Promise<StoredPart[]> =>
+  readBodies(tx, 'parts', await bodiesOf(tx, 'parts', [from, to]), partSchema);
+
+/** The same of offers. */
+export async function readOffers(tx: Kysely<Tables>, [from, to] = EVERYWHERE): Promise<StoredOffer[]> {
+  const rows = await tx
+    .selectFrom('offers')
+    .selectAll()
+    .where('position', '>=', from)
+    .where('position', '<', to)
+    .orderBy('position')
+    .execute();
+  return readable(tx, rows, OFFERS);
+}
+
+/** What of a catalogue is asked for. */
+export interface Named {
+  /** Ids of parts; their offers come with them. */
+  readonly parts: readonly string[];
+  /** Ids of further offers, whosoever they are. */
+  readonly offers: readonly string[];
+  readonly isAnyPart: boolean;
+}
+
+/** Ids as SQL takes any number of them. */
+const among = (column: string, ids: readonly string[]) =>
+  sql<boolean>`${sql.ref(column)} in (select value from json_each(${JSON.stringify(ids)}))`;
+
+/** The parts and offers of some ids, and all shops: what prices are taken in by, without reading everything. */
+export async function readNamed(
+  tx: Kysely<Tables>,
+  { parts, offers, isAnyPart }: Named,
+): Promise<Pick<CatalogueFile, 'parts' | 'offers' | 'shops'>> {
+  const some = tx.selectFrom('parts').select(['id', 'body']).where(among('id', parts)).orderBy('position');
+  const shops = await rowsOf(tx, 'shops');
+  // The id that a new offer of a part at a shop gets may be taken by an offer of another part.
+  const plain = parts.flatMap((part) => shops.map((shop) => `${part}.${shop.id}`.slice(0, 80)));
+  const rows = await tx
+    .selectFrom('offers')
+    .selectAll()
+    .where(({ or }) => or([among('part', parts), among('id', offers), among('id', plain)]))
+    .orderBy('position')
+    .execute();
+  return {
+    parts: isAnyPart ? await readParts(tx) : await readBodies(tx, 'parts', await some.execute(), partSchema),
+    offers: await readable(tx, rows, OFFERS),
+    shops: await readable(tx, shops, SHOPS),
+  };
+}
+
+/** What deals, rates and games are named by, without the figures. */
+export async function readNames(tx: Kysely<Tables>): Promise<CrossChecked> {
+  const parts = await tx.selectFrom('parts').select(['id', 'kind']).orderBy('position').execute();
+  const head = await readHead(tx);
+  return {
+    ...head,
+    parts: parts.map(({ id, kind }) => ({ id, kind: kind as StoredPart['kind'] })),
+    offers: [],
+  };
+}
+
+/** What a catalogue holds beside its parts and offers. */
+export async function readHead(
+  tx: Kysely<Tables>,
+): Promise<Omit<CatalogueFile, 'format' | 'version' | 'parts' | 'offers'>> {
+  return {
+    shops: await readable(tx, await rowsOf(tx, 'shops'), SHOPS),
     deals: await readBodies(tx, 'deals', await bodiesOf(tx, 'deals'), dealSchema),
-    offers: await readable(tx, await rowsOf(tx, 'offers'), {
-      table: 'offers',
-      schema: offerSchema,
-      keyOf: ({ id }) => ({ id }),
-      valueOf: offerOf,
-    }),
     currencyRates: await readable(tx, await rowsOf(tx, 'currency_rates'), {
       table: 'currency_rates',
       schema: currencyRateSchema,
@@ -51,19 +133,28 @@ export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<Catalogue
     }),
     ...(await readModelAndDay(tx)),
   };
-  const crossed = await setAsideCrossed(tx, file);
-  return crossed ? readCatalogueWithin(tx) : file;
 }
 
-const rowsOf = <T extends 'shops' | 'offers' | 'currency_rates' | 'rates'>(tx: Kysely<Tables>, table: T) =>
+const rowsOf = <T extends 'shops' | 'currency_rates' | 'rates'>(tx: Kysely<Tables>, table: T) =>
   tx
-    .selectFrom(table as 'shops' | 'offers' | 'currency_rates' | 'rates')
+    .selectFrom(table as 'shops' | 'currency_rates' | 'rates')
     .selectAll()
     .orderBy('position')
     .execute() as unknown as Promise<Tables[T][]>; // rows of this very table
 
-const bodiesOf = (tx: Kysely<Tables>, table: 'parts' | 'deals' | 'games') =>
-  tx.selectFrom(table).select(['id', 'body']).orderBy('position').execute();
+/** Rows whose JSON stands in one column, that stand in a range. */
+export const bodiesOf = (
+  tx: Kysely<Tables>,
+  table: 'parts' | 'deals' | 'games' | 'records',
+  [from, to] = EVERYWHERE,
+) =>
+  tx
+    .selectFrom(table)
+    .select(['id', 'body'])
+    .where('position', '>=', from)
+    .where('position', '<', to)
+    .orderBy('position')
+    .execute();
 
 /** The frame model, and the day that counts where the catalogue has one of its own. */
 async function readModelAndDay(tx: Kysely<Tables>): Promise<Pick<CatalogueFile, 'today' | 'frameModel'>> {
@@ -116,7 +207,7 @@ export async function readSetting<S extends z.ZodType>(
 const NAMING = { deals: 'deals', cpus: 'rates', gpus: 'rates', integrated: 'rates' } as const;
 
 /** Sets deals and rates aside that name what is not there; says whether there were any. */
-async function setAsideCrossed(tx: Kysely<Tables>, file: CatalogueFile): Promise<boolean> {
+export async function setAsideCrossed(tx: Kysely<Tables>, file: CrossChecked): Promise<boolean> {
   const reasons = new Map<string, { readonly list: keyof typeof NAMING; readonly n: number; why: string }>();
   for (const { path, message } of crossCheckCatalogue(file)) {
     const [, list, n] = /^(?:frameModel\.)?(deals|cpus|gpus|integrated)\[(\d+)\]/.exec(path) ?? [];

@@ -6,13 +6,13 @@ import {
   type BenchChange,
   type BenchKept,
   type PastFit,
-  type CatalogueFile,
+  type CrossChecked,
   type StoredModel,
 } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import type { BenchRecord } from '@ripe-pick/contract';
 import { replaceModel } from './catalogue.ts';
-import { readCatalogueWithin } from './read-catalogue.ts';
+import { readNames } from './read-catalogue.ts';
 import type { z } from 'zod';
 import { inBatches } from './batches.ts';
 import { withinLimits } from './limits.ts';
@@ -105,10 +105,10 @@ export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promi
 export async function saveModel(
   db: Kysely<Tables>,
   model: StoredModel,
-  judge: (catalogue: CatalogueFile) => boolean,
+  judge: (catalogue: CrossChecked) => boolean,
 ): Promise<boolean> {
   return db.transaction().execute(async (tx) => {
-    if (!judge(await readCatalogueWithin(tx))) return false;
+    if (!judge(await readNames(tx))) return false;
     await replaceModel(tx, model);
     if (!model.fit) return true;
     const { fittedOn, records, heldBack, noise, heldOut } = model.fit;

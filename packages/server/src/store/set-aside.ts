@@ -112,7 +112,7 @@ export function parsedColumn(text: string): unknown {
   }
 }
 
-interface RowReading<R, S extends z.ZodType> {
+export interface RowReading<R, S extends z.ZodType> {
   readonly table: TableName;
   readonly schema: S;
   /** By what a row is told from others. */

@@ -23,6 +23,8 @@ export interface Tables {
     seen_on: string;
     more: string;
   };
+  /** What counts how often it was changed; written by triggers alone. */
+  revisions: { of_table: string; piece: number; revision: number };
   packs: { id: string; position: number; body: string };
   part_merges: { serial?: number; body: string };
   /** `feed`: the source that brought it; null: stated by the user or a catalogue. */

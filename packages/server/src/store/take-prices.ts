@@ -1,9 +1,9 @@
 import type { CatalogueChange } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { editWithin } from './catalogue-changes.ts';
-import { offerNow } from './observations/of-source.ts';
+import { offersNow } from './observations/of-source.ts';
 import type { PriceSource } from './observations/sources.ts';
-import { historyOf } from './observations/stated.ts';
+import { historiesOf } from './observations/stated.ts';
 import { takeInWithin, type Intake, type IntakeResult } from './observations/take-in.ts';
 import type { Tables } from './tables.ts';
 
@@ -18,13 +18,15 @@ export const takePrices = (
   changes: readonly CatalogueChange[] = [],
 ): Promise<IntakeResult & { readonly undo: CatalogueChange[] }> =>
   db.transaction().execute(async (tx) => {
-    const before: CatalogueChange[] = [];
-    for (const { offer: id, fresh } of new Map(intakes.map((each) => [each.offer, each])).values()) {
-      const now = await offerNow(tx, id);
-      before.push(await historyOf(tx, id));
-      if (now) before.push(now);
-      else if (fresh) before.push({ do: 'remove-offer', id });
-    }
+    const once = new Map(intakes.map(({ offer, fresh }) => [offer, fresh]));
+    const ids = [...once.keys()];
+    const now = await offersNow(tx, ids);
+    const histories = await historiesOf(tx, ids);
+    const before = histories.flatMap((history): CatalogueChange[] => {
+      const there = now.get(history.offer);
+      if (there) return [history, there];
+      return once.get(history.offer) ? [history, { do: 'remove-offer', id: history.offer }] : [history];
+    });
     const result = await takeInWithin(tx, intakes, source);
     return { ...result, undo: [...(await editWithin(tx, changes)), ...before] };
   });

@@ -1,6 +1,7 @@
 import { sql, type Kysely, type Migration } from 'kysely';
 import { toSeveralBriefs } from './briefs.ts';
 import { toCheckedLimits } from './limits.ts';
+import { toRevisions } from './revisions.ts';
 import { toVersion2 } from './words-2.ts';
 
 /** Forward only, in order of name. Never change one that has been released: add another. */
@@ -158,4 +159,5 @@ export const MIGRATIONS: Record<string, Migration> = {
     },
   },
   '0013-limits': { up: toCheckedLimits },
+  '0014-revisions': { up: toRevisions },
 };

@@ -81,13 +81,15 @@ export async function readCorrections(db: Kysely<Tables>): Promise<Corrected[]> 
 async function setObservation(tx: Kysely<Tables>, offer: string, at: number, state: State): Promise<void> {
   const serial = await serialOfOffer(tx, offer);
   if (serial === undefined) return;
-  const known = new Map(observationsOf(await runsFor(tx, serial)).map((each) => [each.at, each]));
+  const before = await runsFor(tx, serial);
+  const known = new Map(observationsOf(before).map((each) => [each.at, each]));
   if (state) known.set(at, { at, ...state });
   else known.delete(at);
   await rewriteRuns(
     tx,
     serial,
     [...known.values()].sort((a, b) => a.at - b.at),
+    before,
   );
   await showNewest(tx, [offer], true);
 }

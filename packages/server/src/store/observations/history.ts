@@ -59,15 +59,21 @@ export async function readHistory(db: Kysely<Tables>, request: HistoryRequest): 
 }
 
 async function offersOf(tx: Kysely<Tables>, request: HistoryRequest, count: number): Promise<OfferRow[]> {
+  // Two questions that have an index each; asked as one, every offer would be looked at.
   const { rows: named } = await sql<OfferRow>`
-    select * from price_offers
-    where offer in (select value from json_each(${JSON.stringify(request.offers)}))
-      or part in (select value from json_each(${JSON.stringify(request.parts)}))`.execute(tx);
+    select * from price_offers where offer in (select value from json_each(${JSON.stringify(request.offers)}))
+    union
+    select * from price_offers where part in (select value from json_each(${JSON.stringify(request.parts)}))`.execute(
+    tx,
+  );
   if (request.pool === 0) return named;
   const every = Math.max(1, Math.floor(count / request.pool));
   const known = new Set(named.map((row) => row.serial));
+  const spread = Array.from({ length: request.pool }, (_, n) => (n + 1) * every);
   const { rows: pool } = await sql<OfferRow>`
-    select * from price_offers where serial % ${every} = 0 limit ${request.pool}`.execute(tx);
+    select * from price_offers where serial in (select value from json_each(${JSON.stringify(spread)}))`.execute(
+    tx,
+  );
   return [...named, ...pool.filter((row) => !known.has(row.serial))];
 }
 

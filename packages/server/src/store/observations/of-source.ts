@@ -11,11 +11,22 @@ import { takeInWithin, type Intake } from './take-in.ts';
 
 type Change<D extends CatalogueChange['do']> = Extract<CatalogueChange, { do: D }>;
 
-/** An offer as it stands, to be put back without a new observation. */
-export async function offerNow(tx: Kysely<Tables>, id: string): Promise<Change<'put-offer'> | undefined> {
-  const row = await tx.selectFrom('offers').selectAll().where('id', '=', id).executeTakeFirst();
-  return row && { do: 'put-offer', item: offerSchema.parse(offerOf(row)), at: row.position, isSeen: false };
+/** Offers as they stand, by id, to be put back without a new observation. */
+export async function offersNow(
+  tx: Kysely<Tables>,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, Change<'put-offer'>>> {
+  const { rows } = await sql<Tables['offers']>`
+    select * from offers where id in (select value from json_each(${JSON.stringify(ids)}))`.execute(tx);
+  return new Map(
+    rows.map((row) => [
+      row.id,
+      { do: 'put-offer', item: offerSchema.parse(offerOf(row)), at: row.position, isSeen: false },
+    ]),
+  );
 }
+
+const offerNow = async (tx: Kysely<Tables>, id: string) => (await offersNow(tx, [id])).get(id);
 
 /**
  * Takes observations of one source in. What was seen of an offer at the same moment already stays. Gives what takes
@@ -68,14 +79,15 @@ export async function forgetSource(
   const shown: CatalogueChange[] = [];
   const shownFromIt: string[] = [];
   for (const { serial, offer } of offers) {
-    const all = observationsOf(await runsFor(tx, serial));
+    const before = await runsFor(tx, serial);
+    const all = observationsOf(before);
     const left = all.filter((each) => each.source !== source.serial);
     for (const { at, price, stock, source: from } of all)
       if (from === source.serial) taken.push({ offer, at, price, stock });
     const now = await offerNow(tx, offer);
     if (now) shown.push(now);
     if (now?.item.source === source.name) shownFromIt.push(offer);
-    await rewriteRuns(tx, serial, left);
+    await rewriteRuns(tx, serial, left, before);
     if (left.length === 0) await tx.deleteFrom('price_offers').where('serial', '=', serial).execute();
   }
   await showNewest(tx, shownFromIt, true);

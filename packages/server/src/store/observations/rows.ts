@@ -30,14 +30,36 @@ export async function runsFor(tx: Kysely<Tables>, offer: number): Promise<Run[]>
   return rows.map(runOf);
 }
 
-/** Puts observations, in rising order of time, in the place of an offer's whole history. */
+const isSameRun = (a: Run, b: Run) =>
+  a.first === b.first &&
+  a.last === b.last &&
+  a.price === b.price &&
+  a.stock === b.stock &&
+  a.source === b.source &&
+  Buffer.compare(a.gaps, b.gaps) === 0;
+
+/**
+ * Puts observations, in rising order of time, in the place of an offer's whole history. What stays at its beginning is not
+ * written again.
+ *
+ * @param before the runs that are there
+ */
 export async function rewriteRuns(
   tx: Kysely<Tables>,
   offer: number,
   observations: readonly StoredObservation[],
+  before: readonly Run[],
 ): Promise<void> {
-  await tx.deleteFrom('price_runs').where('offer', '=', offer).execute();
-  const rows = runsOf(observations).map((run) => rowOf(offer, run));
+  const runs = runsOf(observations);
+  let same = 0;
+  while (same < Math.min(runs.length, before.length) && isSameRun(runs[same], before[same])) same++;
+  if (same < before.length)
+    await tx
+      .deleteFrom('price_runs')
+      .where('offer', '=', offer)
+      .where('first', '>=', before[same].first)
+      .execute();
+  const rows = runs.slice(same).map((run) => rowOf(offer, run));
   await inBatches(rows, (batch) => tx.insertInto('price_runs').values(batch).execute());
 }
 

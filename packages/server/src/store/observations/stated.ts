@@ -5,7 +5,8 @@ import {
   type CatalogueChange,
   type StoredOffer,
 } from '@ripe-pick/contract';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
+import { groupedBy } from '../batches.ts';
 import { refused } from '../refused.ts';
 import type { Tables } from '../tables.ts';
 import { endsAt, type Run } from './runs.ts';
@@ -15,17 +16,31 @@ import { takeInWithin } from './take-in.ts';
 
 type PutHistory = Extract<CatalogueChange, { do: 'put-history' }>;
 
-/** The history of an offer as it is kept, to be put back as it is. */
-export async function historyOf(tx: Kysely<Tables>, offer: string): Promise<PutHistory> {
-  const serial = await serialOfOffer(tx, offer);
-  if (serial === undefined) return { do: 'put-history', offer, runs: null };
-  const runs = await runsFor(tx, serial);
-  return {
+/** Histories of offers as they are kept, in their order, to be put back as they are. */
+export async function historiesOf(tx: Kysely<Tables>, offers: readonly string[]): Promise<PutHistory[]> {
+  const ids = JSON.stringify(offers);
+  const { rows: known } = await sql<{ readonly offer: string }>`
+    select offer from price_offers where offer in (select value from json_each(${ids}))`.execute(tx);
+  const { rows } = await sql<Tables['price_runs'] & { readonly named: string }>`
+    select o.offer as named, r.* from json_each(${ids}) j
+    join price_offers o on o.offer = j.value join price_runs r on r.offer = o.serial
+    order by o.serial, r.first`.execute(tx);
+  const runs = groupedBy(rows, ({ named }) => named);
+  const hasOne = new Set(known.map(({ offer }) => offer));
+  return offers.map((offer) => ({
     do: 'put-history',
     offer,
-    runs: runs.map((run) => ({ ...run, gaps: Buffer.from(run.gaps).toString('base64') })),
-  };
+    runs: hasOne.has(offer) ? (runs.get(offer) ?? []).map(packedRun) : null,
+  }));
 }
+
+const packedRun = ({ first, last, price, stock, source, gaps }: Tables['price_runs']) => ({
+  ...{ first, last, price, stock, source },
+  gaps: Buffer.from(gaps).toString('base64'),
+});
+
+export const historyOf = async (tx: Kysely<Tables>, offer: string): Promise<PutHistory> =>
+  (await historiesOf(tx, [offer]))[0];
 
 /** Why runs are no history; null when they are one. */
 function historyProblem(runs: readonly Run[], sources: ReadonlySet<number>): string | null {

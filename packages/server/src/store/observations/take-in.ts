@@ -131,7 +131,8 @@ async function merge(
   observations: readonly StoredObservation[],
   counts: { taken: number; changed: number; repeated: number },
 ): Promise<void> {
-  const known = observationsOf(hasHistory ? await runsFor(tx, serial) : []);
+  const before = hasHistory ? await runsFor(tx, serial) : [];
+  const known = observationsOf(before);
   const merged = new Map(known.map((each) => [each.at, each]));
   for (const each of observations) {
     const there = merged.get(each.at);
@@ -146,6 +147,7 @@ async function merge(
     tx,
     serial,
     [...merged.values()].sort((a, b) => a.at - b.at),
+    before,
   );
 }
 

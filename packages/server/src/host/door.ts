@@ -1,0 +1,25 @@
+import { ARCHIVES_PATH, MAX_ARCHIVE_BYTES, MAX_BODY_BYTES } from '@ripe-pick/contract';
+import { Hono, type MiddlewareHandler } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { ApiError, errorResponse } from '../routes/errors.ts';
+import { headers, sameMachine } from '../security.ts';
+
+const MB = 1024 * 1024;
+
+const upTo = (maxSize: number, words: string): MiddlewareHandler =>
+  bodyLimit({ maxSize, onError: (c) => errorResponse(c, new ApiError('too-large', words)) });
+
+const archiveLimit = upTo(
+  MAX_ARCHIVE_BYTES,
+  `An archive has at most ${MAX_ARCHIVE_BYTES / MB} MB. Nothing was changed.`,
+);
+const callLimit = upTo(
+  MAX_BODY_BYTES,
+  `What was sent is larger than ${Math.round(MAX_BODY_BYTES / MB)} MB. Split it, or leave out offers that are not needed.`,
+);
+
+const limits: MiddlewareHandler = (c, next) =>
+  c.req.method === 'PUT' && c.req.path === ARCHIVES_PATH ? archiveLimit(c, next) : callLimit(c, next);
+
+/** Lets in only what pages of this machine send, and nothing that is too large; says with each answer what a page may do. */
+export const withDoor = (app: Hono): Hono => app.use(headers, sameMachine, limits);

@@ -1,0 +1,135 @@
+import { join } from 'node:path';
+import { ALERTS_PATH, ARCHIVE_PATH, ASIDE_PATH, CALENDAR_PATH, PRICES_PATH } from '@ripe-pick/contract';
+import { Hono } from 'hono';
+import type { InstanceOptions } from '../instance.ts';
+import { withErrors } from '../routes/errors-in-words.ts';
+import { callOf, LONG_READS, READS } from '../routes/reads.ts';
+import { CannotStart } from '../store/index.ts';
+import { AppThread } from './app-thread.ts';
+import { withDoor } from './door.ts';
+import type { Order } from './message.ts';
+import { pageRoutes } from './pages.ts';
+
+/*
+ * An instance in threads: this one only passes calls on. What writes is in one thread, what reads in two more, so that what takes long keeps
+ * nothing else waiting. See docs/decisions/0034-threads.md.
+ */
+
+export interface Hosted {
+  readonly app: Hono;
+  /** Lets it do what it does by itself, from now on. @param address where it is reached */
+  start(address: string): void;
+  stop(): Promise<void>;
+}
+
+const script = (name: string) => new URL(`./${name}.js`, import.meta.url);
+const READ_FILES: readonly string[] = [CALENDAR_PATH, ALERTS_PATH, ASIDE_PATH];
+/** Whether a path is none of the page's. */
+const isData = (path: string) =>
+  path.startsWith('/api/') || path === PRICES_PATH || path === ARCHIVE_PATH || READ_FILES.includes(path);
+
+/** Which thread answers a call. */
+function roomOf(method: string, path: string): 'writer' | 'reader' | 'long' {
+  if (method === 'GET' && path === PRICES_PATH) return 'long';
+  if (method === 'GET' && READ_FILES.includes(path)) return 'reader';
+  const call = callOf(method, path);
+  if (LONG_READS.some((name) => name === call)) return 'long';
+  return READS.some((name) => name === call) ? 'reader' : 'writer';
+}
+
+/** A thread that can be begun anew: what it holds is in the database. */
+class ReaderThread {
+  private thread: AppThread | null = null;
+
+  constructor(private readonly data: object) {
+    this.begun();
+  }
+
+  private begun(): AppThread {
+    this.thread ??= new AppThread(
+      script('reader-thread'),
+      this.data,
+      () => {},
+      () => (this.thread = null),
+    );
+    return this.thread;
+  }
+
+  ask(request: Request): Promise<Response> {
+    return this.begun().ask(request);
+  }
+
+  async stop(): Promise<void> {
+    await this.thread?.worker.terminate();
+  }
+}
+
+interface Writer {
+  readonly thread: AppThread;
+  readonly database: string;
+  /** Resolves when it has ended all that it did. */
+  stop(): Promise<void>;
+}
+
+/** Begins the thread that writes. @throws {CannotStart} where it cannot open its data */
+function beginWriter(options: InstanceOptions): Promise<Writer> {
+  return new Promise((resolve, reject) => {
+    let stopped: () => void = () => {};
+    let isReady = false;
+    const thread = new AppThread(
+      script('instance-thread'),
+      options,
+      (said) => {
+        if (said.said === 'cannot-start') reject(new CannotStart(said.why));
+        else if (said.said === 'stopped') stopped();
+        else {
+          isReady = true;
+          const { database } = said;
+          const stop = () =>
+            new Promise<void>((done) => {
+              stopped = done;
+              thread.worker.postMessage({ do: 'stop' } satisfies Order);
+            });
+          resolve({ thread, database, stop });
+        }
+      },
+      (error) => {
+        reject(error);
+        // Without it nothing can be kept: better to end than to seem to run.
+        if (isReady)
+          setImmediate(() => {
+            throw error;
+          });
+      },
+    );
+  });
+}
+
+/**
+ * Opens an instance in threads of its own.
+ *
+ * @throws {CannotStart} where its data cannot be opened
+ */
+export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
+  const { root, version, other, name, base } = options;
+  const instance = { name, base, other };
+  const writer = await beginWriter(options);
+  const data = { database: writer.database, version, instance };
+  const readers = { reader: new ReaderThread(data), long: new ReaderThread(data) };
+  const app = withDoor(withErrors(new Hono(), writer.database));
+  app.all('*', (c, next) => {
+    const { method, path } = c.req;
+    if (!isData(path)) return next();
+    const room = roomOf(method, path);
+    return room === 'writer' ? writer.thread.ask(c.req.raw) : readers[room].ask(c.req.raw);
+  });
+  app.route('/', pageRoutes(join(root, 'packages/web/dist'), instance));
+  return {
+    app,
+    start: (address) => writer.thread.worker.postMessage({ do: 'start', address } satisfies Order),
+    async stop() {
+      await Promise.all([readers.reader.stop(), readers.long.stop()]);
+      await writer.stop();
+    },
+  };
+}

@@ -1,0 +1,17 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { Hono } from 'hono';
+import { answerCalls } from './host/answering.ts';
+import { clockOf } from './clock.ts';
+import { readRoutes } from './routes/api.ts';
+import { withErrors } from './routes/errors-in-words.ts';
+import type { ReadContext } from './routes/reads.ts';
+import { openStore } from './store/index.ts';
+
+/* A thread that only reads: it sees what was kept when it is asked, and keeps nobody else waiting. */
+
+type Begun = Pick<ReadContext, 'version' | 'instance'> & { readonly database: string };
+
+const { database, ...rest } = workerData as Begun; // sent by host/hosted.ts
+const store = await openStore(database);
+const routes = readRoutes({ ...rest, store, now: clockOf(store) });
+if (parentPort) answerCalls(parentPort, withErrors(new Hono(), database).route('/', routes));
