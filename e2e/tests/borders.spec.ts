@@ -160,6 +160,10 @@ test('the server answers no foreign host and no foreign site', async ({ request 
 
 test('a change made in another window is joined, and never written over', async ({ page, request }) => {
   await reset(request);
+  // A window that hears of nothing: else it would know before it changes anything itself.
+  await page.route('**/api/events', (route) =>
+    route.fulfill({ status: 200, contentType: 'text/event-stream', body: ': nothing\n\n' }),
+  );
   await page.goto('/brief');
   await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toBeVisible();
   const name = page.getByRole('textbox', { name: 'Name of the brief' });
@@ -178,4 +182,57 @@ test('a change made in another window is joined, and never written over', async 
   await page.getByRole('button', { name: 'Load what was saved' }).click();
   await expect(name).toHaveValue('Theirs');
   await expect(page.getByRole('alert')).toContainText('that stayed: brief.name');
+});
+
+test('two windows hear of each other, and the same change of both is said', async ({
+  clean: page,
+  request,
+}) => {
+  const other = await page.context().newPage();
+  await page.goto('/brief');
+  await other.goto('/brief');
+  const nameIn = (window: typeof page) => window.getByRole('textbox', { name: 'Name of the brief' });
+  await expect(nameIn(other)).not.toHaveValue('');
+  await nameIn(page).fill('Renamed in the first');
+  await expect(nameIn(other)).toHaveValue('Renamed in the first');
+  // Back and forth: the step came along.
+  await other.getByRole('heading').first().click();
+  await other.keyboard.press('Control+z');
+  await expect(nameIn(other)).not.toHaveValue('Renamed in the first');
+  await expect(nameIn(page)).not.toHaveValue('Renamed in the first');
+
+  // A part: the second window shows what the first one writes.
+  const id = 'tarnholt-dunlin-150';
+  const opened = (window: typeof page) => window.getByRole('dialog', { name: 'Tarnholt Dunlin 150' });
+  const priceIn = (window: typeof page) =>
+    opened(window)
+      .getByRole('textbox', { name: /^Price at / })
+      .first();
+  await page.goto(`/parts?part=${id}`);
+  await other.goto(`/parts?part=${id}`);
+  await expect(priceIn(other)).not.toHaveValue('');
+  await priceIn(page).fill('33,33');
+  await page.keyboard.press('Tab');
+  await expect(priceIn(other)).toHaveValue('33.33');
+
+  // One that hears of nothing does not write over what it never saw.
+  await other.route('**/api/events', (route) =>
+    route.fulfill({ status: 200, contentType: 'text/event-stream', body: ': nothing\n\n' }),
+  );
+  await other.goto(`/parts?part=${id}`);
+  await expect(priceIn(other)).toHaveValue('33.33');
+  await priceIn(page).fill('44,44');
+  await page.keyboard.press('Tab');
+  const prices = async () => {
+    const { offers } = (await (await request.get('/api/catalogue')).json()) as {
+      offers: readonly { readonly part: string; readonly priceMinor: number }[];
+    };
+    return offers.filter(({ part }) => part === id).map(({ priceMinor }) => priceMinor);
+  };
+  await expect.poll(prices).toContain(4444);
+  await priceIn(other).fill('55,55');
+  await other.keyboard.press('Tab');
+  await expect(other.getByText('changed in another window').first()).toBeVisible();
+  expect(await prices()).toContain(4444);
+  await other.close();
 });

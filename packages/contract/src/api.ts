@@ -123,6 +123,11 @@ export type PastFit = z.infer<typeof pastFitSchema>;
 
 const kept = z.strictObject({ kept: z.int().min(0) });
 
+/** The newest change that the sender has seen; where there is a newer one, nothing is done. Without it, whatever there is is written over. */
+const seen = { revision: z.int().min(0).optional() };
+/** The change that this was. */
+const now = { revision: z.int().min(0) };
+
 /** Every call of the API: method, path, and the schemas of what is sent and what comes back. */
 export const api = {
   status: { method: 'GET', path: '/api/status', request: null, response: statusSchema },
@@ -184,7 +189,7 @@ export const api = {
   editCatalogue: {
     method: 'POST',
     path: '/api/catalogue/edit',
-    request: z.strictObject({ changes: z.array(catalogueChangeSchema).min(1).max(200_000) }),
+    request: z.strictObject({ ...seen, changes: z.array(catalogueChangeSchema).min(1).max(200_000) }),
     /** What takes the changes back, in the order in which it is to be done. */
     response: z.strictObject({ undo: z.array(catalogueChangeSchema) }),
   },
@@ -212,11 +217,20 @@ export const api = {
   changeRecords: {
     method: 'POST',
     path: '/api/records',
-    request: z.strictObject({ put: recordsSchema, remove: z.array(idSchema).max(MOST.records).default([]) }),
-    response: kept,
+    request: z.strictObject({
+      ...seen,
+      put: recordsSchema,
+      remove: z.array(idSchema).max(MOST.records).default([]),
+    }),
+    response: kept.extend(now),
   },
   bench: { method: 'GET', path: '/api/bench', request: null, response: benchSchema },
-  changeBench: { method: 'POST', path: '/api/bench', request: benchChangeSchema, response: benchSchema },
+  changeBench: {
+    method: 'POST',
+    path: '/api/bench',
+    request: benchChangeSchema.extend(seen),
+    response: benchSchema.extend(now),
+  },
   /** A model fitted from the records takes the place of the one that is there. */
   saveModel: {
     method: 'PUT',

@@ -155,3 +155,4 @@ export {
 } from './prices.ts';
 export type { BenchRecord } from '@ripe-pick/core/parts';
 export { readChart, type ChartLine } from './records-chart.ts';
+export { changeHeardSchema, EVENTS_PATH, type Area, type ChangeHeard, type Revisions } from './revisions.ts';

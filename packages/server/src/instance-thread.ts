@@ -8,7 +8,10 @@ import { CannotStart } from './store/index.ts';
 
 const say = (said: Said) => parentPort?.postMessage(said);
 try {
-  const instance = await openInstance(workerData as InstanceOptions); // sent by host/hosted.ts
+  const instance = await openInstance(
+    workerData as InstanceOptions, // sent by host/hosted.ts
+    (change) => say({ said: 'changed', change }),
+  );
   if (parentPort) answerCalls(parentPort, instance.app);
   parentPort?.on('message', (order: Order | object) => {
     if (!('do' in order)) return;

@@ -13,12 +13,14 @@ import {
   buyingSchema,
   today,
   watchKeptSchema,
+  type ChangeHeard,
 } from '@ripe-pick/contract';
-import { Hono } from 'hono';
+import { Hono, type MiddlewareHandler } from 'hono';
 import { ArchiveDesk } from './archive/archives.ts';
 import { archiveThread } from './archive/thread.ts';
 import { BackupDesk } from './backup/backups.ts';
 import { DATABASE } from './backup/copy.ts';
+import { Changes } from './changes.ts';
 import { clockOf } from './clock.ts';
 import { demoFiles, demoFolder } from './demo-files.ts';
 import { fillWithDemo, loadDemoPrices } from './demo.ts';
@@ -128,16 +130,16 @@ const roomScript = () => new URL('./feeds/room/worker.js', import.meta.url);
 const archiveScript = () => new URL('./archive/worker.js', import.meta.url);
 
 /** Everything that works on the data of an instance beside the calls. */
-function desksOf(store: Store) {
+function desksOf(store: Store, onChange: () => void) {
   const now = clockOf(store);
-  const watch = watchOf(store, now, watchScript());
+  const watch = watchOf(store, now, watchScript(), onChange);
   const thread = archiveThread(archiveScript());
   const room = walledRoom(roomScript(), store.path);
   return {
     now,
     watch,
     room,
-    scheduler: schedulerFor({ store, room, now, onTaken: () => watch.request() }),
+    scheduler: schedulerFor({ store, room, now, onTaken: () => watch.request(), onChange }),
     archives: new ArchiveDesk(store, thread),
     backups: new BackupDesk(store, thread),
   };
@@ -158,18 +160,32 @@ async function openFolder(folder: string): Promise<{ store: Store; held: HeldFol
   }
 }
 
+/** Looks for changes behind every call that may have made one. */
+const telling =
+  (changes: Changes): MiddlewareHandler =>
+  async (c, next) => {
+    await next();
+    if (c.req.method !== 'GET') changes.look();
+  };
+
 /**
  * Opens an instance: its database, its watch, its sources, and the calls over them.
  *
+ * @param onChanged told of every change of what is kept
  * @throws {CannotStart} where its data cannot be opened
  */
-export async function openInstance(options: InstanceOptions): Promise<Instance> {
+export async function openInstance(
+  options: InstanceOptions,
+  onChanged: (change: ChangeHeard) => void,
+): Promise<Instance> {
   const { name, folder, base, root, version, other } = options;
   const { store, held } = await openFolder(folder);
   await store.beginRevisions(Date.now());
   const demo = name === 'demo' ? demoFiles(root) : null;
   const market = demo ? marketOf(options) : null;
-  const desks = desksOf(store);
+  const changes = new Changes(store, onChanged);
+  changes.look();
+  const desks = desksOf(store, () => changes.look());
   const { watch, scheduler, backups, room } = desks;
   const openMarket = marketDoor(store, market);
   const onDemo = async () => {
@@ -195,7 +211,7 @@ export async function openInstance(options: InstanceOptions): Promise<Instance> 
     },
   });
   return {
-    app: withErrors(new Hono(), store.path).route('/', routes),
+    app: withErrors(new Hono(), store.path).use(telling(changes)).route('/', routes),
     database: store.path,
     start(address) {
       held.announce(`${address}${base}/`);
@@ -207,6 +223,7 @@ export async function openInstance(options: InstanceOptions): Promise<Instance> 
     async stop() {
       market?.close();
       await Promise.all([scheduler.stop(), watch.stop(), backups.stop(), room.stop()]);
+      await changes.idle();
       await store.close();
       held.release();
     },

@@ -1,6 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { Hono } from 'hono';
 import { answerCalls } from './host/answering.ts';
+import type { Order } from './host/message.ts';
 import { clockOf } from './clock.ts';
 import { readRoutes } from './routes/api.ts';
 import { withErrors } from './routes/errors-in-words.ts';
@@ -14,4 +15,7 @@ type Begun = Pick<ReadContext, 'version' | 'instance'> & { readonly database: st
 const { database, ...rest } = workerData as Begun; // sent by host/hosted.ts
 const store = await openStore(database);
 const routes = readRoutes({ ...rest, store, now: clockOf(store) });
+parentPort?.on('message', (order: Order | object) => {
+  if ('do' in order && order.do === 'stop') void store.close().finally(() => process.exit(0));
+});
 if (parentPort) answerCalls(parentPort, withErrors(new Hono(), database).route('/', routes));

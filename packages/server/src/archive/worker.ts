@@ -4,5 +4,5 @@ import { runJob, type ArchiveJob } from './jobs.ts';
 
 /* A thread for one job: packing and unpacking everything never keeps an answer waiting. */
 
-workBehind(true);
+workBehind();
 parentPort?.postMessage(await runJob(workerData as ArchiveJob)); // sent by thread.ts

@@ -6,12 +6,11 @@ import {
   shopOfFound,
   type Found,
   type Problem,
-  type CatalogueFile,
   type StoredShop,
 } from '@ripe-pick/contract';
 import { createHash } from 'node:crypto';
 import { isAhead } from '../reading/index.ts';
-import type { Intake, Named } from '../store/index.ts';
+import type { Intake, Named, NamedRows } from '../store/index.ts';
 
 export interface ChosenRow {
   readonly found: Found;
@@ -51,7 +50,7 @@ type Result = Intake | Omit<Problem, 'path'> | 'skipped';
 export function intakesOf(
   rows: readonly ChosenRow[],
   shop: string | null,
-  catalogue: Pick<CatalogueFile, 'offers' | 'shops'>,
+  catalogue: Pick<NamedRows, 'offers' | 'shops'>,
   now: number,
   source: string,
 ): Intakes {

@@ -1,4 +1,4 @@
-import type { CatalogueChange, CatalogueFile, StoredPart } from '@ripe-pick/contract';
+import type { CatalogueChange, StoredPart } from '@ripe-pick/contract';
 import { bareNumber, gtinOf } from '@ripe-pick/core/parts';
 import type { ChosenRow } from './intake.ts';
 
@@ -8,7 +8,7 @@ import type { ChosenRow } from './intake.ts';
  */
 export function numbersLearnt(
   rows: readonly ChosenRow[],
-  { parts }: Pick<CatalogueFile, 'parts'>,
+  { parts }: { readonly parts: readonly StoredPart[] },
 ): CatalogueChange[] {
   const byId = new Map(parts.map((part) => [part.id, part]));
   const gtins = new Set(parts.flatMap(({ gtin }) => (gtin ? [gtinOf(gtin)] : [])));

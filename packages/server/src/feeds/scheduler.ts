@@ -11,6 +11,8 @@ interface SchedulerOptions {
   readonly now: () => Promise<Date>;
   /** Called when prices were taken in. */
   readonly onTaken: () => void;
+  /** Called when anything of a source was kept. */
+  readonly onChange?: () => void;
   readonly limits?: FetchLimits;
   /** Least time between two calls to one host. */
   readonly restMs?: number;
@@ -69,6 +71,7 @@ export function schedulerFor({
   room,
   now,
   onTaken,
+  onChange = () => {},
   limits = FETCH_LIMITS,
   restMs = REST_MS,
 }: SchedulerOptions): Scheduler {
@@ -89,6 +92,7 @@ export function schedulerFor({
           const { state } = row;
           await store.saveFeedState(failedState(state, await now(), OWN_FAULT, state.doubts, null));
         }
+        onChange();
       }
     });
     queue = next.catch(() => {});

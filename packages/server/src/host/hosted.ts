@@ -7,6 +7,8 @@ import { callOf, LONG_READS, READS } from '../routes/reads.ts';
 import { CannotStart } from '../store/index.ts';
 import { AppThread } from './app-thread.ts';
 import { withDoor } from './door.ts';
+import { endThread } from './end-thread.ts';
+import { Events } from './events.ts';
 import type { Order } from './message.ts';
 import { pageRoutes } from './pages.ts';
 
@@ -60,7 +62,7 @@ class ReaderThread {
   }
 
   async stop(): Promise<void> {
-    await this.thread?.worker.terminate();
+    if (this.thread) await endThread(this.thread.worker, { do: 'stop' } satisfies Order);
   }
 }
 
@@ -72,7 +74,7 @@ interface Writer {
 }
 
 /** Begins the thread that writes. @throws {CannotStart} where it cannot open its data */
-function beginWriter(options: InstanceOptions): Promise<Writer> {
+function beginWriter(options: InstanceOptions, events: Events): Promise<Writer> {
   return new Promise((resolve, reject) => {
     let stopped: () => void = () => {};
     let isReady = false;
@@ -82,6 +84,7 @@ function beginWriter(options: InstanceOptions): Promise<Writer> {
       (said) => {
         if (said.said === 'cannot-start') reject(new CannotStart(said.why));
         else if (said.said === 'stopped') stopped();
+        else if (said.said === 'changed') events.tell(said.change);
         else {
           isReady = true;
           const { database } = said;
@@ -113,10 +116,12 @@ function beginWriter(options: InstanceOptions): Promise<Writer> {
 export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
   const { root, version, other, name, base } = options;
   const instance = { name, base, other };
-  const writer = await beginWriter(options);
+  const events = new Events();
+  const writer = await beginWriter(options, events);
   const data = { database: writer.database, version, instance };
   const readers = { reader: new ReaderThread(data), long: new ReaderThread(data) };
   const app = withDoor(withErrors(new Hono(), writer.database));
+  app.route('/', events.routes());
   app.all('*', (c, next) => {
     const { method, path } = c.req;
     if (!isData(path)) return next();
@@ -128,6 +133,7 @@ export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
     app,
     start: (address) => writer.thread.worker.postMessage({ do: 'start', address } satisfies Order),
     async stop() {
+      events.stop();
       await Promise.all([readers.reader.stop(), readers.long.stop()]);
       await writer.stop();
     },

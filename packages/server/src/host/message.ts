@@ -1,3 +1,5 @@
+import type { ChangeHeard } from '@ripe-pick/contract';
+
 /* What threads of the server say to one another: a call as it came in, and its answer. */
 
 /** A call. Its body, if any, is handed over. */
@@ -20,10 +22,11 @@ export interface Answered {
 /** What else is said to the thread of an instance. */
 export type Order = { readonly do: 'start'; readonly address: string } | { readonly do: 'stop' };
 
-/** What else a thread says: that it answers, that it cannot, that it has ended all it did. */
+/** What else a thread says: that it answers, that it cannot, what has changed, that it has ended all it did. */
 export type Said =
   | { readonly said: 'ready'; readonly database: string }
   | { readonly said: 'cannot-start'; readonly why: string }
+  | { readonly said: 'changed'; readonly change: ChangeHeard }
   | { readonly said: 'stopped' };
 
 /** Answers with no status of 200 to 599, or with these, have no body (Fetch Standard). */

@@ -10,9 +10,9 @@ type CatalogueCalls = 'importCatalogue' | 'editCatalogue' | 'loadDemo';
 export function catalogueHandlers({ store, demo, onDemo }: ServerContext): Pick<Handlers, CatalogueCalls> {
   return {
     importCatalogue: (file) => store.replaceCatalogue(accepted(checkCatalogue(file), 'The catalogue')),
-    editCatalogue: async ({ changes }) => {
+    editCatalogue: async ({ changes, revision }) => {
       try {
-        return { undo: await store.editCatalogue(changes) };
+        return { undo: await store.editCatalogue(changes, revision) };
       } catch (error) {
         if (!(error instanceof ChangeRefused)) throw error;
         return accepted({ ok: false, problems: error.problems }, 'The change');

@@ -1,6 +1,6 @@
-import { minuteOfMoment, type CatalogueFile, type Held } from '@ripe-pick/contract';
+import { minuteOfMoment, type Held } from '@ripe-pick/contract';
 import { intakesOf, namedBy } from '../feeds/intake.ts';
-import { manualSource, type Intake } from '../store/index.ts';
+import { manualSource, type Intake, type NamedRows } from '../store/index.ts';
 import type { ServerContext } from './context.ts';
 import { ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
@@ -19,10 +19,10 @@ export function feedHandlers({ store, scheduler, watch, now }: ServerContext): P
     feeds: all,
     putFeed: async ({ feed }) => {
       const part = feed.part === null ? [] : [feed.part];
-      const { shops, parts } = await store.named({ parts: part, offers: [], isAnyPart: false });
+      const { shops, there } = await store.named({ parts: part, offers: [], isAnyPart: false });
       if (!shops.some((shop) => shop.id === feed.shop))
         throw new ApiError('not-found', 'There is no such shop. Add it first.');
-      if (feed.part !== null && !parts.some((part) => part.id === feed.part))
+      if (feed.part !== null && !there.has(feed.part))
         throw new ApiError('not-found', 'There is no such part.');
       await store.putFeed(feed);
       return all();
@@ -58,7 +58,7 @@ export function feedHandlers({ store, scheduler, watch, now }: ServerContext): P
 function confirmedIntakes(
   { row, shop }: Held,
   chosen: string | null,
-  catalogue: Pick<CatalogueFile, 'offers' | 'shops'>,
+  catalogue: Pick<NamedRows, 'offers' | 'shops'>,
   moment: number,
 ): readonly Intake[] {
   const part = chosen ?? row.part;

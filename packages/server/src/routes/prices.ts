@@ -1,4 +1,4 @@
-import { minuteOfMoment, type CatalogueFile, type Problem } from '@ripe-pick/contract';
+import { minuteOfMoment, type Problem } from '@ripe-pick/contract';
 import { intakesOf, namedBy, type ChosenRow } from '../feeds/intake.ts';
 import { numbersLearnt } from '../feeds/learn-numbers.ts';
 import { Ended } from '../feeds/room/room.ts';
@@ -26,7 +26,7 @@ export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<
     },
     takePrices: async ({ shop, source, rows }) => {
       const catalogue = await store.named(namedBy(rows));
-      refuseUnknownParts(rows, catalogue);
+      refuseUnknownParts(rows, catalogue.there);
       const { intakes, problems, skipped } = intakesOf(
         rows,
         shop,
@@ -61,8 +61,7 @@ export function priceHandlers({ store, watch, now, room }: ServerContext): Pick<
   };
 }
 
-function refuseUnknownParts(rows: readonly ChosenRow[], catalogue: Pick<CatalogueFile, 'parts'>): void {
-  const parts = new Set(catalogue.parts.map((part) => part.id));
+function refuseUnknownParts(rows: readonly ChosenRow[], parts: ReadonlySet<string>): void {
   const problems = rows.flatMap(({ part }, n): Problem[] =>
     parts.has(part)
       ? []

@@ -64,7 +64,7 @@ export function readHandlers({ store, version, instance }: ReadContext): Pick<Ha
     workspace: () => store.workspace(),
     briefs: () => store.briefs(),
     records: () => ready(store.recordsJson()),
-    bench: () => store.bench(),
+    bench: () => ready(store.benchJson()),
     pastFits: async () => ({ fits: await store.pastFits() }),
     priceHistory: (request) => store.history(request),
     corrections: async () => ({ corrections: await store.corrections() }),

@@ -20,7 +20,7 @@ export function watchHandlers(context: ServerContext): Pick<Handlers, WatchCalls
   return {
     watch: all,
     runWatch: async () => {
-      watch.request();
+      watch.request(true);
       await watch.idle();
       return all();
     },

@@ -46,8 +46,8 @@ export function workspaceHandlers({ store, watch }: ServerContext): Pick<Handler
       watch.request();
       return store.briefs();
     },
-    changeRecords: async ({ put, remove }) => ({ kept: await store.changeRecords(put, remove) }),
-    changeBench: (change) => store.changeBench(change),
+    changeRecords: ({ put, remove, revision }) => store.changeRecords(put, remove, revision),
+    changeBench: ({ revision, ...change }) => store.changeBench(change, revision),
     saveModel: async ({ frameModel }) => {
       const isKept = await store.saveModel(frameModel, (current) => {
         if (!isOf(current, frameModel)) return false;

@@ -14,6 +14,7 @@ import { forgetSource, observe } from './observations/of-source.ts';
 import { historyOf, observeStated, putHistory } from './observations/stated.ts';
 import { withinLimits } from './limits.ts';
 import { refused } from './refused.ts';
+import { restsOnNewest } from './revisions.ts';
 import type { Tables } from './tables.ts';
 
 type Do = CatalogueChange['do'];
@@ -366,12 +367,19 @@ const made = (writer: CatalogueWriter, change: CatalogueChange): Promise<Catalog
 /**
  * Makes single changes of the catalogue in one transaction, all or none, touching only what they name. Gives what takes
  * them back, in the order in which it is to be done.
+ * @param seen the newest change that they rest on
  * @throws {ChangeRefused} when a change cannot be made; everything is then as it was.
+ * @throws {ChangedElsewhere} when there is a newer change
  */
 export const editCatalogue = (
   db: Kysely<Tables>,
   changes: readonly CatalogueChange[],
-): Promise<CatalogueChange[]> => db.transaction().execute((tx) => editWithin(tx, changes));
+  seen?: number,
+): Promise<CatalogueChange[]> =>
+  db.transaction().execute(async (tx) => {
+    await restsOnNewest(tx, 'catalogue', seen);
+    return editWithin(tx, changes);
+  });
 
 /** The same within a transaction that does more. */
 export async function editWithin(

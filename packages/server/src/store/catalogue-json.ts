@@ -1,9 +1,10 @@
-import { recordSchema, type Counts, type StoredPart } from '@ripe-pick/contract';
+import { recordSchema, type Area, type Counts, type StoredPart } from '@ripe-pick/contract';
 import type { Kysely } from 'kysely';
 import { hasGap } from './catalogue.ts';
 import { bodiesOf, readHead, readOffers, readParts, setAsideCrossed } from './read-catalogue.ts';
+import { readBenchWithin } from './records.ts';
 import { readBodies } from './set-aside.ts';
-import { AREAS, newestOf, PiecedTable, type Area } from './revisions.ts';
+import { AREAS, newestOf, PiecedTable } from './revisions.ts';
 import { gzipOf, plainOf, textPiece, type TextPiece } from './text-pieces.ts';
 import type { Tables } from './tables.ts';
 
@@ -27,6 +28,12 @@ const joined = (pieces: readonly TextPiece[]) =>
 
 const listed = (items: readonly unknown[]): TextPiece | null =>
   items.length === 0 ? null : textPiece(items.map((item) => JSON.stringify(item)).join(','));
+
+/** Apart from where it is made: what it holds on to is these pieces, and not the answers before it. */
+function readyText(revision: number, pieces: readonly TextPiece[]): ReadyText {
+  let gzip: Uint8Array<ArrayBuffer> | null = null;
+  return { revision, plain: () => plainOf(pieces), gzip: () => (gzip ??= gzipOf(pieces)) };
+}
 
 /** Remembers an answer until its revision is another one. */
 abstract class JsonReader {
@@ -55,12 +62,7 @@ abstract class JsonReader {
       return await this.db.transaction().execute(async (tx) => {
         if (before && (await newestOf(tx, AREAS[this.area])) === before.revision) return before;
         const pieces = await this.pieces(tx);
-        let gzip: Uint8Array<ArrayBuffer> | null = null;
-        return {
-          revision: await newestOf(tx, AREAS[this.area]),
-          plain: () => plainOf(pieces),
-          gzip: () => (gzip ??= gzipOf(pieces)),
-        };
+        return readyText(await newestOf(tx, AREAS[this.area]), pieces);
       });
     } catch (error) {
       this.forget();
@@ -142,6 +144,19 @@ export class RecordsJson extends JsonReader {
   protected async pieces(tx: Kysely<Tables>): Promise<readonly TextPiece[]> {
     await this.records.refresh(tx);
     return [textPiece('{"records":['), ...joined(this.records.all()), textPiece(']}')];
+  }
+}
+
+/** Own machines and their passes. */
+export class BenchJson extends JsonReader {
+  constructor(db: Kysely<Tables>) {
+    super(db, 'bench');
+  }
+
+  protected forget(): void {}
+
+  protected async pieces(tx: Kysely<Tables>): Promise<readonly TextPiece[]> {
+    return [textPiece(JSON.stringify(await readBenchWithin(tx)))];
   }
 }
 

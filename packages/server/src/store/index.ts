@@ -6,7 +6,7 @@ import { countRows, takeTables } from './archive/take.ts';
 import { editCatalogue } from './catalogue-changes.ts';
 import { countsOf, replaceCatalogue } from './catalogue.ts';
 import { readCatalogue, readNamed } from './read-catalogue.ts';
-import { CatalogueCounts, CatalogueJson, RecordsJson } from './catalogue-json.ts';
+import { BenchJson, CatalogueCounts, CatalogueJson, RecordsJson } from './catalogue-json.ts';
 import { beginRevisions, revisionsOf } from './revisions.ts';
 import { openDatabase } from './database.ts';
 import { changeBench, changeRecords, readBench, readFits, readRecords, saveModel } from './records.ts';
@@ -31,7 +31,7 @@ import { takePrices } from './take-prices.ts';
 import { asideFile, dropAside, putBack, readAside } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 import { readToday, setToday } from './today.ts';
-import { readWorkspace, saveWorkspace } from './workspace.ts';
+import { readWorkspace, savesOf, saveWorkspace } from './workspace.ts';
 
 type On = <A extends readonly unknown[], R>(work: (db: Kysely<Tables>, ...args: A) => R) => (...args: A) => R;
 
@@ -92,6 +92,7 @@ export async function openStore(path: string) {
   const briefs = new BriefCards(db);
   const catalogueJson = new CatalogueJson(db);
   const recordsJson = new RecordsJson(db);
+  const benchJson = new BenchJson(db);
   return {
     path,
     close,
@@ -107,8 +108,10 @@ export async function openStore(path: string) {
     /** The whole catalogue, and all records, as JSON that is written once. */
     catalogueJson: () => catalogueJson.read(),
     recordsJson: () => recordsJson.read(),
+    benchJson: () => benchJson.read(),
     named: on(readNamed),
     revisions: on(revisionsOf),
+    saves: on(savesOf),
     beginRevisions: on(beginRevisions),
     packs: on(readPacks),
     planPackOut: on(planPackOut),
@@ -140,10 +143,9 @@ export type Store = Awaited<ReturnType<typeof openStore>>;
 export { countsOf } from './catalogue.ts';
 export { CannotStart, isFullDisk } from './cannot-start.ts';
 export { checkWhole } from './database.ts';
-export type { Named } from './read-catalogue.ts';
-export { AREAS, type Area } from './revisions.ts';
+export type { Named, NamedRows } from './read-catalogue.ts';
 export { markKept, takeFolder, type HeldFolder } from './folder.ts';
-export { ChangeRefused } from './refused.ts';
+export { ChangedElsewhere, ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';
 export { manualSource } from './observations/sources.ts';
 export type { Intake } from './observations/take-in.ts';

@@ -85,25 +85,31 @@ export interface Named {
 const among = (column: string, ids: readonly string[]) =>
   sql<boolean>`${sql.ref(column)} in (select value from json_each(${JSON.stringify(ids)}))`;
 
+/** What prices are taken in by. */
+export interface NamedRows extends Pick<CatalogueFile, 'shops'> {
+  /** Ids of parts that are there. */
+  readonly there: ReadonlySet<string>;
+  readonly offers: readonly Pick<StoredOffer, 'id' | 'part' | 'shop'>[];
+  /** All parts, where that was asked for. */
+  readonly parts: readonly StoredPart[];
+}
+
 /** The parts and offers of some ids, and all shops: what prices are taken in by, without reading everything. */
-export async function readNamed(
-  tx: Kysely<Tables>,
-  { parts, offers, isAnyPart }: Named,
-): Promise<Pick<CatalogueFile, 'parts' | 'offers' | 'shops'>> {
-  const some = tx.selectFrom('parts').select(['id', 'body']).where(among('id', parts)).orderBy('position');
+export async function readNamed(tx: Kysely<Tables>, { parts, offers, isAnyPart }: Named): Promise<NamedRows> {
   const shops = await rowsOf(tx, 'shops');
   // The id that a new offer of a part at a shop gets may be taken by an offer of another part.
   const plain = parts.flatMap((part) => shops.map((shop) => `${part}.${shop.id}`.slice(0, 80)));
-  const rows = await tx
-    .selectFrom('offers')
-    .selectAll()
-    .where(({ or }) => or([among('part', parts), among('id', offers), among('id', plain)]))
-    .orderBy('position')
-    .execute();
+  const there = await tx.selectFrom('parts').select('id').where(among('id', parts)).execute();
   return {
-    parts: isAnyPart ? await readParts(tx) : await readBodies(tx, 'parts', await some.execute(), partSchema),
-    offers: await readable(tx, rows, OFFERS),
+    there: new Set(there.map(({ id }) => id)),
+    offers: await tx
+      .selectFrom('offers')
+      .select(['id', 'part', 'shop'])
+      .where(({ or }) => or([among('part', parts), among('id', [...offers, ...plain])]))
+      .orderBy('position')
+      .execute(),
     shops: await readable(tx, shops, SHOPS),
+    parts: isAnyPart ? await readParts(tx) : [],
   };
 }
 

@@ -16,6 +16,7 @@ import { readNames } from './read-catalogue.ts';
 import type { z } from 'zod';
 import { inBatches } from './batches.ts';
 import { withinLimits } from './limits.ts';
+import { AREAS, newestOf, restsOnNewest } from './revisions.ts';
 import { readBodies } from './set-aside.ts';
 import type { Tables } from './tables.ts';
 import { written } from './written.ts';
@@ -61,20 +62,27 @@ export async function readRecords(db: Kysely<Tables>): Promise<BenchRecord[]> {
   return read(db, 'records', recordSchema);
 }
 
-/** How many are kept after the change. */
+/**
+ * Puts records in place and takes others out; says how many are kept after it.
+ *
+ * @param seen the newest change that this rests on
+ * @throws {ChangedElsewhere} when there is a newer one
+ */
 export async function changeRecords(
   db: Kysely<Tables>,
   put: readonly BenchRecord[],
   remove: readonly string[],
-): Promise<number> {
+  seen?: number,
+): Promise<{ readonly kept: number; readonly revision: number }> {
   return db.transaction().execute(async (tx) => {
+    await restsOnNewest(tx, 'records', seen);
     await change(tx, 'records', put, remove);
     await withinLimits(tx, ['records']);
     const { count } = await tx
       .selectFrom('records')
       .select((e) => e.fn.countAll<number>().as('count'))
       .executeTakeFirstOrThrow();
-    return count;
+    return { kept: count, revision: await newestOf(tx, AREAS.records) };
   });
 }
 
@@ -82,17 +90,22 @@ export async function readBench(db: Kysely<Tables>): Promise<BenchKept> {
   return db.transaction().execute(readBenchWithin);
 }
 
-const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> => ({
+export const readBenchWithin = async (tx: Kysely<Tables>): Promise<BenchKept> => ({
   rigs: await read(tx, 'bench_rigs', rigSchema),
   runs: await read(tx, 'bench_runs', benchRunSchema),
 });
 
-export async function changeBench(db: Kysely<Tables>, asked: BenchChange): Promise<BenchKept> {
+export async function changeBench(
+  db: Kysely<Tables>,
+  asked: BenchChange,
+  seen?: number,
+): Promise<BenchKept & { readonly revision: number }> {
   return db.transaction().execute(async (tx) => {
+    await restsOnNewest(tx, 'bench', seen);
     await change(tx, 'bench_rigs', asked.putRigs ?? [], asked.removeRigs ?? []);
     await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
     await withinLimits(tx, ['bench_rigs', 'bench_runs']);
-    return readBenchWithin(tx);
+    return { ...(await readBenchWithin(tx)), revision: await newestOf(tx, AREAS.bench) };
   });
 }
 

@@ -7,5 +7,8 @@ export class ChangeRefused extends Error {
   }
 }
 
+/** A change rests on what is no longer the newest. Nothing was changed. */
+export class ChangedElsewhere extends Error {}
+
 export const refused = (path: string, message: string, mend: string) =>
   new ChangeRefused([{ path, message, mend }]);

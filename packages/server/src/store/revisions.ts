@@ -1,4 +1,6 @@
+import type { Area, Revisions } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
+import { ChangedElsewhere } from './refused.ts';
 import { ROWS_A_PIECE } from './migrations/revisions.ts';
 import type { Tables } from './tables.ts';
 
@@ -13,8 +15,9 @@ export const AREAS = {
   records: ['records'],
   bench: ['bench_rigs', 'bench_runs'],
   briefs: ['briefs'],
-} as const satisfies Record<string, readonly (keyof Tables)[]>;
-export type Area = keyof typeof AREAS;
+  watch: ['alerts', 'watch_points'],
+  sources: ['feeds', 'held'],
+} as const satisfies Record<Area, readonly (keyof Tables)[]>;
 
 /** The number of the newest change of some tables. */
 export async function newestOf(db: Kysely<Tables>, tables: readonly (keyof Tables)[]): Promise<number> {
@@ -26,11 +29,21 @@ export async function newestOf(db: Kysely<Tables>, tables: readonly (keyof Table
   return revision ?? 0;
 }
 
+/**
+ * Holds a change to what it rests on; to be asked within its transaction, before anything is written.
+ *
+ * @param seen the newest change that its maker has seen; undefined where that is all the same
+ * @throws {ChangedElsewhere} when there is a newer one
+ */
+export async function restsOnNewest(tx: Kysely<Tables>, area: Area, seen: number | undefined): Promise<void> {
+  if (seen !== undefined && (await newestOf(tx, AREAS[area])) !== seen) throw new ChangedElsewhere();
+}
+
 /** The number of the newest change of each area. */
-export async function revisionsOf(db: Kysely<Tables>): Promise<Record<Area, number>> {
+export async function revisionsOf(db: Kysely<Tables>): Promise<Revisions> {
   const areas = Object.keys(AREAS) as Area[];
   const all = await Promise.all(areas.map(async (area) => [area, await newestOf(db, AREAS[area])] as const));
-  return Object.fromEntries(all) as Record<Area, number>;
+  return Object.fromEntries(all) as Revisions;
 }
 
 /**

@@ -11,7 +11,7 @@ import {
   type StoredStep,
   type Workspace,
 } from '@ripe-pick/contract';
-import type { Kysely } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import { z } from 'zod';
 import { withinLimits } from './limits.ts';
 import { parsedColumn, readable, readBodies, reasonOf, setAside } from './set-aside.ts';
@@ -49,6 +49,13 @@ export async function makeCurrent(tx: Kysely<Tables>, brief: string): Promise<vo
     .values({ key: CURRENT, body })
     .onConflict((conflict) => conflict.column('key').doUpdateSet({ body }))
     .execute();
+}
+
+/** How often each brief was saved. */
+export async function savesOf(db: Kysely<Tables>): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await sql<{ id: string; revision: number }>`
+    select id, json_extract(body, '$.revision') as revision from briefs`.execute(db);
+  return new Map(rows.map(({ id, revision }) => [id, revision]));
 }
 
 async function readHead(db: Kysely<Tables>, brief: string): Promise<Head | null> {

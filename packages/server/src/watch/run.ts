@@ -1,12 +1,16 @@
 import { Worker } from 'node:worker_threads';
 import type { Watching } from '@ripe-pick/contract';
 import { isQuiet } from '@ripe-pick/core/watch';
+import { endThread } from '../host/end-thread.ts';
 import type { Store } from '../store/index.ts';
 import type { Seen } from './look.ts';
 
 export interface Watch {
-  /** Asks for a run; while one is on, one more follows it, however often it is asked for. */
-  request(): void;
+  /**
+   * Asks for a run; while one is on, one more follows it, however often it is asked for. After a long one it rests first,
+   * unless somebody waits for it.
+   */
+  request(isAwaited?: boolean): void;
   /** Resolves when nothing is on. */
   idle(): Promise<void>;
   readonly isRunning: () => boolean;
@@ -63,7 +67,7 @@ class LookThread {
   }
 
   async stop(): Promise<void> {
-    await this.worker?.terminate();
+    if (this.worker) await endThread(this.worker, 'close');
     this.worker = null;
   }
 }
@@ -95,37 +99,75 @@ async function keep(store: Store, seen: Seen, moment: Date): Promise<void> {
   await store.addPoint(brief.id, seen.point);
 }
 
-/** @param script the bundled `worker.ts`, which runs as a thread of its own */
-export function watchOf(store: Store, now: () => Promise<Date>, script: URL): Watch {
+/** A look that took this long is followed by a rest, of some times as long. */
+const LONG_MS = 2000;
+const RESTS = 4;
+const LONGEST_REST_MS = 60_000;
+
+/**
+ * @param script the bundled `worker.ts`, which runs as a thread of its own
+ * @param onKept called when what was seen is kept
+ */
+export function watchOf(
+  store: Store,
+  now: () => Promise<Date>,
+  script: URL,
+  onKept: () => void = () => {},
+): Watch {
   const thread = new LookThread(script, store.path);
   let running: Promise<void> | null = null;
   let isAskedAgain = false;
   let isStopped = false;
+  let isResting = false;
+  let restUntil = 0;
+  let wake: () => void = () => {};
+
+  /** Where much is kept a look takes seconds: it may not take most of the time. */
+  async function rest(): Promise<void> {
+    const ms = restUntil - performance.now();
+    if (ms <= 0 || isStopped) return;
+    isResting = true;
+    await new Promise<void>((done) => {
+      wake = done;
+      setTimeout(done, ms).unref();
+    });
+    isResting = false;
+  }
 
   async function loop(): Promise<void> {
     do {
+      await rest();
       isAskedAgain = false;
+      const begun = performance.now();
       try {
         const seen = await thread.look();
         for (const each of seen) if (!isStopped) await keep(store, each, await now());
+        onKept();
       } catch (error) {
-        console.error(error);
+        if (!isStopped) console.error(error);
       }
+      const took = performance.now() - begun;
+      if (took >= LONG_MS) restUntil = performance.now() + Math.min(took * RESTS, LONGEST_REST_MS);
     } while (isAskedAgain && !isStopped);
     running = null;
   }
   return {
-    request() {
+    request(isAwaited = false) {
       if (isStopped) return;
       isAskedAgain = true;
+      if (isAwaited) {
+        restUntil = 0;
+        wake();
+      }
       running ??= loop();
     },
     async idle() {
       while (running) await running;
     },
-    isRunning: () => running !== null,
+    isRunning: () => running !== null && !isResting,
     async stop() {
       isStopped = true;
+      wake();
       await thread.stop();
       await running;
     },

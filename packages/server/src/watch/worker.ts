@@ -5,7 +5,7 @@ import { look } from './look.ts';
 
 /* The watch’s own thread: it reads the database itself, so that searching and forecasting never keep an answer waiting. */
 
-workBehind(false);
+workBehind();
 const { path } = workerData as { readonly path: string }; // sent by run.ts
 const store = await openStore(path);
 parentPort?.on('message', (message: 'look' | 'close') => {

@@ -7,6 +7,7 @@ import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { useBriefs } from '../shared/stores/briefs.ts';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
+import { useHearing } from '../shared/stores/hearing.ts';
 import { useRecords } from '../shared/stores/records.ts';
 import { useScreenSteps } from '../shared/stores/screen-steps.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
@@ -46,14 +47,10 @@ onMounted(() => {
   void watched.load();
 });
 
-// The server takes prices in by itself: what it found is asked for now and then, and the catalogue read anew when it changed.
+useHearing();
+// Alerts of quiet hours are told when these end: nothing changes then, so they are asked for now and then.
 const ASK_MS = 60_000;
-useIntervalFn(async () => {
-  const newest = () => JSON.stringify(watched.points.at(-1) ?? null);
-  const before = newest();
-  await watched.load();
-  if (newest() !== before) await catalogueStore.load();
-}, ASK_MS);
+useIntervalFn(() => watched.load(), ASK_MS);
 
 // Records name parts and games, and come with the demo: they are read after each reading of those.
 watch(

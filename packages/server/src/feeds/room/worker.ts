@@ -1,12 +1,10 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { workBehind } from '../../host/behind.ts';
 import { openStore } from '../../store/index.ts';
 import { doJob, type ReadingJob } from './jobs.ts';
 
 /* The reading room’s thread: it reads the database itself, to match what it found. */
 
 const TOO_DEEP = 'It is nested deeper, or is longer, than can be read. Take a part of it.';
-workBehind(true);
 const { path } = workerData as { readonly path: string }; // sent by room.ts
 const store = openStore(path);
 parentPort?.on('message', (job: ReadingJob) => {

@@ -1,13 +1,7 @@
 import { sql, type Kysely } from 'kysely';
 import type { Tables } from '../tables.ts';
+import { savesOf } from '../workspace.ts';
 import { tableShapes } from './shape.ts';
-
-/** How often each brief was saved. */
-async function revisionsOf(db: Kysely<Tables>): Promise<ReadonlyMap<string, number>> {
-  const { rows } = await sql<{ id: string; revision: number }>`
-    select id, json_extract(body, '$.revision') as revision from briefs`.execute(db);
-  return new Map(rows.map(({ id, revision }) => [id, revision]));
-}
 
 /**
  * Puts another database's content in place of this one's, all of it or nothing.
@@ -19,7 +13,7 @@ export async function takeTables(db: Kysely<Tables>, incoming: string): Promise<
   try {
     await db.transaction().execute(async (tx) => {
       await sql`pragma defer_foreign_keys = on`.execute(tx);
-      const before = await revisionsOf(tx);
+      const before = await savesOf(tx);
       const shapes = await tableShapes(tx);
       for (const { name } of shapes) await sql`delete from ${sql.table(name)}`.execute(tx);
       for (const { name, columns } of shapes) {
@@ -29,7 +23,7 @@ export async function takeTables(db: Kysely<Tables>, incoming: string): Promise<
         );
       }
       // A window that is still open must not take its own revision for this one.
-      for (const [id, revision] of await revisionsOf(tx)) {
+      for (const [id, revision] of await savesOf(tx)) {
         const own = before.get(id) ?? 0;
         if (own >= revision)
           await sql`update briefs set body = json_set(body, '$.revision', ${own + 1}) where id = ${id}`.execute(

@@ -19,9 +19,17 @@ const NUMBERED: Readonly<Record<string, (row: 'new' | 'old') => string>> = {
   bench_rigs: whole,
   bench_runs: whole,
   briefs: whole,
+  alerts: whole,
+  watch_points: whole,
+  feeds: whole,
+  held: whole,
 };
 
 const EVENTS = { insert: ['new'], update: ['old', 'new'], delete: ['old'] } as const;
+
+/** Which brief is open is a setting too, and nothing of the catalogue. */
+const onlyWhen = (table: string, row: 'new' | 'old') =>
+  table === 'settings' ? `when ${row}.key != 'current-brief'` : '';
 
 const mark = (table: string, piece: string) => `
   insert into revisions values ('${table}', ${piece}, (select coalesce(max(revision), 0) + 1 from revisions))
@@ -45,7 +53,9 @@ export async function toRevisions(db: Kysely<unknown>): Promise<void> {
     for (const [event, rows] of Object.entries(EVENTS)) {
       const marks = rows.map((row) => mark(table, pieceOf(row))).join('');
       await sql
-        .raw(`create trigger ${table}_${event}_numbered after ${event} on ${table} begin ${marks} end`)
+        .raw(
+          `create trigger ${table}_${event}_numbered after ${event} on ${table} ${onlyWhen(table, rows[0])} begin ${marks} end`,
+        )
         .execute(db);
     }
   }

@@ -1,5 +1,5 @@
-import type { Kysely } from 'kysely';
-import { inBatches } from '../batches.ts';
+import { sql, type Kysely } from 'kysely';
+import { groupedBy, inBatches } from '../batches.ts';
 import type { Tables } from '../tables.ts';
 import { runsOf, type Run, type StoredObservation } from './runs.ts';
 
@@ -19,16 +19,21 @@ export const rowOf = (offer: number, run: Run): Tables['price_runs'] => ({
   gaps: Buffer.from(run.gaps),
 });
 
-/** The history of one offer, oldest run first. */
-export async function runsFor(tx: Kysely<Tables>, offer: number): Promise<Run[]> {
-  const rows = await tx
-    .selectFrom('price_runs')
-    .selectAll()
-    .where('offer', '=', offer)
-    .orderBy('first')
-    .execute();
-  return rows.map(runOf);
+/** Histories by offer, oldest run first. */
+export async function runsForAll(
+  tx: Kysely<Tables>,
+  offers: readonly number[],
+): Promise<ReadonlyMap<number, Run[]>> {
+  const { rows } = await sql<Tables['price_runs']>`
+    select * from price_runs where offer in (select value from json_each(${JSON.stringify(offers)}))
+    order by offer, first`.execute(tx);
+  const groups = groupedBy(rows, ({ offer }) => offer);
+  return new Map([...groups].map(([offer, runs]) => [offer, runs.map(runOf)]));
 }
+
+/** The history of one offer, oldest run first. */
+export const runsFor = async (tx: Kysely<Tables>, offer: number): Promise<Run[]> =>
+  (await runsForAll(tx, [offer])).get(offer) ?? [];
 
 const isSameRun = (a: Run, b: Run) =>
   a.first === b.first &&

@@ -5,7 +5,7 @@ import { offerRow } from '../catalogue.ts';
 import { withinLimits } from '../limits.ts';
 import type { Tables } from '../tables.ts';
 import { showNewest } from './current-price.ts';
-import { rewriteRuns, rowOf, runOf, runsFor } from './rows.ts';
+import { rewriteRuns, rowOf, runOf, runsForAll } from './rows.ts';
 import { observationsOf, prolonged, runsOf, type Run, type StoredObservation } from './runs.ts';
 import { serialOfSource, type PriceSource } from './sources.ts';
 
@@ -54,6 +54,7 @@ export async function takeInWithin(
   const histories = await openHistories(tx, intakes, [...byOffer.keys()]);
   const counts = { taken: 0, changed: 0, repeated: 0 };
   const longer: Tables['price_runs'][] = [];
+  const older = new Map<number, readonly StoredObservation[]>();
   for (const [offer, all] of byOffer) {
     const serial = histories.serials.get(offer) ?? 0;
     const last = histories.lastRuns.get(serial);
@@ -65,8 +66,11 @@ export async function takeInWithin(
       longer.push(rowOf(serial, (last && prolonged(last, one)) ?? runsOf([one])[0]));
       counts.taken++;
       if (!last || last.price !== one.price || last.stock !== one.stock) counts.changed++;
-    } else await merge(tx, serial, last !== undefined, observations, counts);
+    } else older.set(serial, observations);
   }
+  const before = await runsForAll(tx, [...older.keys()]);
+  for (const [serial, observations] of older)
+    await merge(tx, serial, before.get(serial) ?? [], observations, counts);
   await putRuns(tx, longer);
   await showNewest(tx, [...byOffer.keys()], false);
   return { ...counts, newOffers };
@@ -123,32 +127,29 @@ async function openHistories(
   return { serials, lastRuns };
 }
 
-/** Older observations, or many at once: the whole history of the offer is written anew. */
+/** Older observations, or many at once: they are put between those that are there. */
 async function merge(
   tx: Kysely<Tables>,
   serial: number,
-  hasHistory: boolean,
+  before: readonly Run[],
   observations: readonly StoredObservation[],
   counts: { taken: number; changed: number; repeated: number },
 ): Promise<void> {
-  const before = hasHistory ? await runsFor(tx, serial) : [];
-  const known = observationsOf(before);
-  const merged = new Map(known.map((each) => [each.at, each]));
+  const merged = new Map(observationsOf(before).map((each) => [each.at, each]));
+  let isNew = false;
   for (const each of observations) {
     const there = merged.get(each.at);
     if (there && there.price === each.price && there.stock === each.stock) counts.repeated++;
     else {
       merged.set(each.at, each);
+      isNew = true;
       counts.taken++;
       counts.changed++;
     }
   }
-  await rewriteRuns(
-    tx,
-    serial,
-    [...merged.values()].sort((a, b) => a.at - b.at),
-    before,
-  );
+  if (!isNew) return;
+  const all = [...merged.values()].sort((a, b) => a.at - b.at);
+  await rewriteRuns(tx, serial, all, before);
 }
 
 async function putRuns(tx: Kysely<Tables>, rows: readonly Tables['price_runs'][]): Promise<void> {

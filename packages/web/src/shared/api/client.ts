@@ -41,8 +41,14 @@ interface CallOptions {
 
 const OFFLINE = 'The server does not answer. Is it still running? What you typed is kept here.';
 
+interface Answer {
+  readonly value: unknown;
+  /** What this state of it is known by (RFC 9110); null where the server says nothing of it. */
+  readonly etag: string | null;
+}
+
 /** What the server answered, as JSON; an error of it, or no answer, is thrown with its words. */
-async function answerOf(asking: () => Promise<globalThis.Response>): Promise<unknown> {
+async function answerOf(asking: () => Promise<globalThis.Response>): Promise<Answer> {
   let answer: globalThis.Response;
   let value: unknown;
   try {
@@ -51,7 +57,7 @@ async function answerOf(asking: () => Promise<globalThis.Response>): Promise<unk
   } catch {
     throw new CallFailed('offline', OFFLINE, []);
   }
-  if (answer.ok) return value;
+  if (answer.ok) return { value, etag: answer.headers.get('etag') };
   const error = apiErrorSchema.safeParse(value);
   if (error.success)
     throw new CallFailed(error.data.error.code, error.data.error.message, error.data.error.problems);
@@ -59,23 +65,37 @@ async function answerOf(asking: () => Promise<globalThis.Response>): Promise<unk
 }
 
 /** Sends a file as it is. */
-export const sendFile = (path: string, file: Blob): Promise<unknown> =>
-  answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }));
+export const sendFile = async (path: string, file: Blob): Promise<unknown> =>
+  (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value;
 
-/** Calls the server and checks what comes back against the contract. */
-export async function call<K extends keyof Api>(
+async function asked<K extends keyof Api>(
   name: K,
   body: Request<K>,
-  options: CallOptions = {},
-): Promise<Response<K>> {
+  options: CallOptions,
+): Promise<{ readonly value: Response<K>; readonly etag: string | null }> {
   const { method, path, response } = api[name];
   const text = method === 'GET' ? undefined : (options.text ?? JSON.stringify(body ?? null));
-  const value = await answerOf(() =>
+  const { value, etag } = await answerOf(() =>
     fetch(pathHere(path), {
       method,
       keepalive: options.keepalive === true && bytesOf(text ?? '') < MOST_KEPT_ALIVE,
       ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: text ?? null }),
     }),
   );
-  return response.parse(value) as Response<K>; // the schema of this very call
+  return { value: response.parse(value) as Response<K>, etag }; // the schema of this very call
+}
+
+/** Calls the server and checks what comes back against the contract. */
+export const call = async <K extends keyof Api>(
+  name: K,
+  body: Request<K>,
+  options: CallOptions = {},
+): Promise<Response<K>> => (await asked(name, body, options)).value;
+
+/** What is kept as a whole, with the number of its newest change. */
+export async function callWhole<K extends 'catalogue' | 'records' | 'bench'>(
+  name: K,
+): Promise<{ readonly value: Response<K>; readonly revision: number }> {
+  const { value, etag } = await asked(name, undefined as Request<K>, {}); // none of these sends anything
+  return { value, revision: Number(/\d+/.exec(etag ?? '')?.[0] ?? 0) };
 }

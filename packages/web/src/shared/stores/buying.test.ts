@@ -29,11 +29,10 @@ const { picks } = buildFileSchema.parse(demo('build-first-idea.json'));
 const kept = buyingSchema.parse(demo('buying.json'));
 
 beforeEach(() => {
-  vi.stubGlobal('fetch', async (path: string) => ({
-    ok: path.startsWith('/api/receipts') || path === '/api/workspace',
-    status: 200,
-    json: async () => ({ revision: 1, bytes: 4 }),
-  }));
+  vi.stubGlobal('fetch', async (path: string) => {
+    const isKnown = path.startsWith('/api/receipts') || path === '/api/workspace';
+    return Response.json({ revision: 1, bytes: 4 }, { status: isKnown ? 200 : 500 });
+  });
   setActivePinia(createPinia());
   useCatalogue().stored = catalogue;
   useWorkspace().edit('start', (state) => ({

@@ -11,8 +11,10 @@ import { withFoundLists, withOrders } from '@ripe-pick/core/buying';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { call, CallFailed } from '../api/client.ts';
+import { call, CallFailed, callWhole } from '../api/client.ts';
+import { onNewest } from './on-newest.ts';
 import { useSessionSteps } from './session-steps.ts';
+import { touchedBy } from './touched.ts';
 import { useWorkspace } from './workspace.ts';
 
 /** A change whose item is as the core has it: the server checks each by the schema of what it is. */
@@ -27,13 +29,12 @@ type Changing = <Args extends readonly unknown[], Answer>(
   change: (...args: Args) => Promise<Answer>,
 ) => (...args: Args) => Promise<Answer>;
 
+/** Sends changes; gives what takes them back. */
+type SendChanges = (changes: readonly CatalogueChange[]) => Promise<CatalogueChange[]>;
+
 /** Changes of single things, by steps that can be taken back. */
-function catalogueEdits(changing: Changing) {
+function catalogueEdits(send: SendChanges) {
   const steps = useSessionSteps();
-  const send = changing(
-    async (changes: readonly CatalogueChange[]) =>
-      (await call('editCatalogue', { changes: [...changes] })).undo,
-  );
   return {
     ...steps,
     /** @param after what else is to be read anew, after it is done, taken back, or done again */
@@ -59,9 +60,12 @@ function catalogueEdits(changing: Changing) {
 }
 
 /** Prices taken in, as a step of the catalogue. */
-function priceIntake(changing: Changing, step: ReturnType<typeof useSessionSteps>['step']) {
+function priceIntake(
+  changing: Changing,
+  takeBack: SendChanges,
+  step: ReturnType<typeof useSessionSteps>['step'],
+) {
   const send = changing((asked: TakePrices) => call('takePrices', asked));
-  const takeBack = changing((changes: CatalogueChange[]) => call('editCatalogue', { changes }));
   /** What was taken; null while it is not known. */
   return async (label: string, asked: TakePrices): Promise<Taken | null> => {
     let taken: (Taken & { undo: CatalogueChange[] }) | null = null;
@@ -110,15 +114,20 @@ export const useCatalogue = defineStore('catalogue', () => {
   const other = ref<string | null>(null);
   const failure = ref<string | null>(null);
   const isLoading = ref(false);
+  /** The newest change that is known here. */
+  let revision = 0;
+  /** The last change that was sent from here, until what it made is read. */
+  let changingNow: Promise<unknown> = Promise.resolve();
   /** Rises whenever everything was read from the server anew. */
   const loads = ref(0);
 
   async function load(): Promise<void> {
     isLoading.value = true;
     try {
-      const [status, file] = await Promise.all([call('status', undefined), call('catalogue', undefined)]);
+      const [status, whole] = await Promise.all([call('status', undefined), callWhole('catalogue')]);
       other.value = status.other;
-      stored.value = catalogueOf(file);
+      stored.value = catalogueOf(whole.value);
+      revision = whole.revision;
       failure.value = null;
       loads.value++;
     } catch (error) {
@@ -131,18 +140,34 @@ export const useCatalogue = defineStore('catalogue', () => {
   /** A change on the server, after which everything is read anew. */
   const changing: Changing =
     (change) =>
-    async (...args) => {
-      const answer = await change(...args);
-      await load();
-      return answer;
+    (...args) => {
+      const changed = (async () => {
+        const answer = await change(...args);
+        await load();
+        return answer;
+      })();
+      changingNow = changed.catch(() => {});
+      return changed;
     };
+  const sendChanges = changing((changes: readonly CatalogueChange[]) =>
+    onNewest({
+      send: async () => (await call('editCatalogue', { revision, changes: [...changes] })).undo,
+      reload: load,
+      touched: () => touchedBy(stored.value as CatalogueFile | null, changes), // the same lists, read-only
+    }),
+  );
+  /** Another window, or the server itself, made a change of this number. */
+  async function hear(newest: number): Promise<void> {
+    await changingNow;
+    if (stored.value && newest > revision) await load();
+  }
 
-  const edits = catalogueEdits(changing);
+  const edits = catalogueEdits(sendChanges);
   const replacing = forgetting(changing, edits.forget);
 
   return {
     ...edits,
-    takePrices: priceIntake(changing, edits.step),
+    takePrices: priceIntake(changing, sendChanges, edits.step),
     catalogue,
     stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
@@ -153,6 +178,7 @@ export const useCatalogue = defineStore('catalogue', () => {
     isEmpty: computed(() => catalogue.value?.parts.length === 0),
     loads,
     load,
+    hear,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: replacing(() => call('loadDemo', undefined)),
     importText: replacing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body

@@ -7,7 +7,7 @@ const step = (on: string) => ({ on, changes: [{ slot: 'gpu' as const, part: 'car
 
 describe('how candidates are to grow', () => {
   beforeEach(() => {
-    vi.stubGlobal('fetch', async () => ({ ok: true, status: 200, json: async () => ({ revision: 1 }) }));
+    vi.stubGlobal('fetch', async () => Response.json({ revision: 1 }));
     setActivePinia(createPinia());
   });
   it('is a named step to undo, and done again', () => {

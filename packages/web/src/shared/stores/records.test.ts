@@ -59,23 +59,21 @@ function fakeServer() {
     return [...all.filter((each) => !ids.has(each.id)), ...put];
   };
   vi.stubGlobal('fetch', async (path: string, init: { method: string; body?: string }) => {
-    const answer = (status: number, value: unknown) => ({
-      ok: status < 400,
-      status,
-      json: async () => value,
-    });
+    const answer = (status: number, value: unknown) => Response.json(value, { status });
     state.calls.push(`${init.method} ${path}`);
     if (state.broken) return answer(500, { error: { code: 'internal', message: 'Broken.', problems: [] } });
     const sent =
       init.method === 'GET' ? {} : (JSON.parse(init.body ?? '{}') as Change & { frameModel?: unknown });
     if (path === '/api/records' && init.method === 'POST') {
       state.records = apply(state.records, sent.put, sent.remove);
-      return answer(200, { kept: state.records.length });
+      return answer(200, { kept: state.records.length, revision: 1 });
     }
     if (path === '/api/records') return answer(200, { records: state.records });
     if (path === '/api/bench' && init.method === 'POST')
       state.bench = { ...state.bench, runs: apply(state.bench.runs, sent.putRuns, sent.removeRuns) };
-    if (path === '/api/bench') return answer(200, { rigs: state.bench.rigs, runs: state.bench.runs });
+    const { rigs, runs } = state.bench;
+    if (path === '/api/bench')
+      return answer(200, { rigs, runs, ...(init.method === 'POST' ? { revision: 1 } : {}) });
     state.models.push(sent.frameModel);
     return answer(200, { kept: 1 });
   });

@@ -34,6 +34,11 @@ function useSources(attempt: Attempt, refresh: () => Promise<void>) {
   return {
     feeds,
     held,
+    /** Something of them changed: they are read anew where they are shown. */
+    async hearSources(): Promise<void> {
+      if (feeds.value.length > 0)
+        take(await attempt(() => call('feeds', undefined), 'The sources could not be read.'));
+    },
     loadSources: async () =>
       take(await attempt(() => call('feeds', undefined), 'The sources could not be read.')),
     putFeed: async (feed: Feed) =>

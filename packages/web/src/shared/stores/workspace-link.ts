@@ -55,6 +55,14 @@ export class WorkspaceLink {
     }
   }
 
+  /** Takes over what another window saved, where nothing here waits to be sent; else the next save joins it. */
+  async hear(saves: Readonly<Record<string, number>>): Promise<void> {
+    if ((saves[this.id] ?? 0) <= this.revision || this.state.value !== this.base) return;
+    const saved = await call('workspace', undefined);
+    if (saved.id !== this.id || saved.revision <= this.revision || !saved.workspace) return;
+    if (this.state.value === this.base) this.takeOver(saved, saved.workspace, saved.workspace, '');
+  }
+
   /** Keeps in the browser what the server does not have. */
   keep(): void {
     if (this.kept === this.state.value) return; // tried again every few seconds

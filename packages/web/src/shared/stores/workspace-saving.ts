@@ -89,5 +89,11 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     calls.keep();
     send(turn.isRunning() ? 1 : 0).catch(() => undefined);
   }
-  return { saveState, failure, stayed, isLoaded, load, save, set, flush };
+  /** Another window saved. */
+  async function hear(saves: Readonly<Record<string, number>>): Promise<void> {
+    // The answer to a save of this window may still be on its way; what it does not know yet it joins.
+    if (isDirty || turn.isRunning() || saveState.value !== 'saved' || !isLoaded.value) return;
+    await calls.hear(saves);
+  }
+  return { saveState, failure, stayed, isLoaded, load, save, set, flush, hear };
 }

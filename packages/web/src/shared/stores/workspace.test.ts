@@ -32,11 +32,7 @@ function fakeServer() {
       if (init.keepalive && new TextEncoder().encode(init.body).length > 65_536)
         throw new TypeError('too large');
       if (state.broken) throw new Error('no connection');
-      const answer = (status: number, value: unknown) => ({
-        ok: status < 400,
-        status,
-        json: async () => value,
-      });
+      const answer = (status: number, value: unknown) => Response.json(value, { status });
       if (init.method === 'GET')
         return answer(200, { id: 'brief', revision: state.revision, workspace: state.workspace, history });
       const sent = JSON.parse(init.body ?? '') as Sent;
