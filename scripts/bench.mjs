@@ -23,6 +23,7 @@ must(process.execPath, ['--import', 'tsx', 'bench/growth.bench.ts'], {
 must(process.execPath, ['--import', 'tsx', 'bench/fit.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });
+must(process.execPath, ['--import', 'tsx', 'bench/load.bench.ts']);
 must(process.execPath, ['--import', 'tsx', 'bench/history.bench.ts'], {
   env: { ...process.env, RIPE_PICK_CHROMIUM: chromium },
 });

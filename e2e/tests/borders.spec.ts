@@ -182,6 +182,7 @@ test('a change made in another window is joined, and never written over', async 
   await page.getByRole('button', { name: 'Load what was saved' }).click();
   await expect(name).toHaveValue('Theirs');
   await expect(page.getByRole('alert')).toContainText('that stayed: brief.name');
+  await page.unroute('**/api/events');
 });
 
 test('two windows hear of each other, and the same change of both is said', async ({

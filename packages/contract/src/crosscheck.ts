@@ -39,17 +39,17 @@ class Problems {
   }
 }
 
-interface Named {
+interface WithId {
   readonly id: string;
 }
 
 /** What of a catalogue is looked at across its lists. */
 export interface CrossChecked extends Pick<CatalogueFile, 'deals' | 'currencyRates'> {
   readonly parts: readonly Pick<StoredPart, 'id' | 'kind'>[];
-  readonly shops: readonly Named[];
+  readonly shops: readonly WithId[];
   readonly offers: readonly { readonly id: string; readonly part: string; readonly shop: string }[];
   readonly frameModel: Pick<CatalogueFile['frameModel'], 'cpus' | 'gpus' | 'integrated'> & {
-    readonly games: readonly Named[];
+    readonly games: readonly WithId[];
   };
 }
 

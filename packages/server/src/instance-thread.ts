@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { answerCalls } from './host/answering.ts';
-import type { Order, Said } from './host/message.ts';
+import type { ThreadOrder, Said } from './host/message.ts';
 import { openInstance, type InstanceOptions } from './instance.ts';
 import { CannotStart } from './store/index.ts';
 
@@ -13,7 +13,7 @@ try {
     (change) => say({ said: 'changed', change }),
   );
   if (parentPort) answerCalls(parentPort, instance.app);
-  parentPort?.on('message', (order: Order | object) => {
+  parentPort?.on('message', (order: ThreadOrder | object) => {
     if (!('do' in order)) return;
     if (order.do === 'start') instance.start(order.address);
     else void instance.stop().then(() => say({ said: 'stopped' }));

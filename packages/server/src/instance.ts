@@ -21,7 +21,7 @@ import { archiveThread } from './archive/thread.ts';
 import { BackupDesk } from './backup/backups.ts';
 import { DATABASE } from './backup/copy.ts';
 import { Changes } from './changes.ts';
-import { clockOf } from './clock.ts';
+import { clockOfStore } from './clock.ts';
 import { demoFiles, demoFolder } from './demo-files.ts';
 import { fillWithDemo, loadDemoPrices } from './demo.ts';
 import { schedulerFor } from './feeds/scheduler.ts';
@@ -131,7 +131,7 @@ const archiveScript = () => new URL('./archive/worker.js', import.meta.url);
 
 /** Everything that works on the data of an instance beside the calls. */
 function desksOf(store: Store, onChange: () => void) {
-  const now = clockOf(store);
+  const now = clockOfStore(store);
   const watch = watchOf(store, now, watchScript(), onChange);
   const thread = archiveThread(archiveScript());
   const room = walledRoom(roomScript(), store.path);

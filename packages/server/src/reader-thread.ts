@@ -1,8 +1,8 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { Hono } from 'hono';
 import { answerCalls } from './host/answering.ts';
-import type { Order } from './host/message.ts';
-import { clockOf } from './clock.ts';
+import type { ThreadOrder } from './host/message.ts';
+import { clockOfStore } from './clock.ts';
 import { readRoutes } from './routes/api.ts';
 import { withErrors } from './routes/errors-in-words.ts';
 import type { ReadContext } from './routes/reads.ts';
@@ -14,8 +14,8 @@ type Begun = Pick<ReadContext, 'version' | 'instance'> & { readonly database: st
 
 const { database, ...rest } = workerData as Begun; // sent by host/hosted.ts
 const store = await openStore(database);
-const routes = readRoutes({ ...rest, store, now: clockOf(store) });
-parentPort?.on('message', (order: Order | object) => {
+const routes = readRoutes({ ...rest, store, now: clockOfStore(store) });
+parentPort?.on('message', (order: ThreadOrder | object) => {
   if ('do' in order && order.do === 'stop') void store.close().finally(() => process.exit(0));
 });
 if (parentPort) answerCalls(parentPort, withErrors(new Hono(), database).route('/', routes));

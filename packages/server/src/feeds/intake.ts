@@ -10,7 +10,7 @@ import {
 } from '@ripe-pick/contract';
 import { createHash } from 'node:crypto';
 import { isAhead } from '../reading/index.ts';
-import type { Intake, Named, NamedRows } from '../store/index.ts';
+import type { Intake, NamedIds, NamedRows } from '../store/index.ts';
 
 export interface ChosenRow {
   readonly found: Found;
@@ -20,7 +20,7 @@ export interface ChosenRow {
 }
 
 /** What of the catalogue rows of prices may name. */
-export const namedBy = (rows: readonly ChosenRow[]): Named => ({
+export const namedBy = (rows: readonly ChosenRow[]): NamedIds => ({
   parts: rows.map(({ part }) => part),
   offers: rows.flatMap(({ offer, found: { sku } }) => [
     ...(offer === null ? [] : [offer]),

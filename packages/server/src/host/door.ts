@@ -1,5 +1,5 @@
 import { ARCHIVES_PATH, MAX_ARCHIVE_BYTES, MAX_BODY_BYTES } from '@ripe-pick/contract';
-import { Hono, type MiddlewareHandler } from 'hono';
+import type { Hono, MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { ApiError, errorResponse } from '../routes/errors.ts';
 import { headers, sameMachine } from '../security.ts';

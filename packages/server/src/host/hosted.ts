@@ -9,7 +9,7 @@ import { AppThread } from './app-thread.ts';
 import { withDoor } from './door.ts';
 import { endThread } from './end-thread.ts';
 import { Events } from './events.ts';
-import type { Order } from './message.ts';
+import type { ThreadOrder } from './message.ts';
 import { pageRoutes } from './pages.ts';
 
 /*
@@ -62,7 +62,7 @@ class ReaderThread {
   }
 
   async stop(): Promise<void> {
-    if (this.thread) await endThread(this.thread.worker, { do: 'stop' } satisfies Order);
+    if (this.thread) await endThread(this.thread.worker, { do: 'stop' } satisfies ThreadOrder);
   }
 }
 
@@ -91,7 +91,7 @@ function beginWriter(options: InstanceOptions, events: Events): Promise<Writer> 
           const stop = () =>
             new Promise<void>((done) => {
               stopped = done;
-              thread.worker.postMessage({ do: 'stop' } satisfies Order);
+              thread.worker.postMessage({ do: 'stop' } satisfies ThreadOrder);
             });
           resolve({ thread, database, stop });
         }
@@ -131,7 +131,7 @@ export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
   app.route('/', pageRoutes(join(root, 'packages/web/dist'), instance));
   return {
     app,
-    start: (address) => writer.thread.worker.postMessage({ do: 'start', address } satisfies Order),
+    start: (address) => writer.thread.worker.postMessage({ do: 'start', address } satisfies ThreadOrder),
     async stop() {
       events.stop();
       await Promise.all([readers.reader.stop(), readers.long.stop()]);

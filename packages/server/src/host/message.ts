@@ -20,7 +20,7 @@ export interface Answered {
 }
 
 /** What else is said to the thread of an instance. */
-export type Order = { readonly do: 'start'; readonly address: string } | { readonly do: 'stop' };
+export type ThreadOrder = { readonly do: 'start'; readonly address: string } | { readonly do: 'stop' };
 
 /** What else a thread says: that it answers, that it cannot, what has changed, that it has ended all it did. */
 export type Said =

@@ -24,10 +24,15 @@ export const READS = [
   'reliability',
   'aside',
 ] as const satisfies readonly (keyof Api)[];
-type Read = (typeof READS)[number];
+type ReadCall = (typeof READS)[number];
 
 /** Those of them that may take long where much is kept. */
-export const LONG_READS: readonly Read[] = ['catalogue', 'previewCatalogue', 'planPackOut', 'priceHistory'];
+export const LONG_READS: readonly ReadCall[] = [
+  'catalogue',
+  'previewCatalogue',
+  'planPackOut',
+  'priceHistory',
+];
 
 /** What reading needs to know. */
 export type ReadContext = Pick<ServerContext, 'version' | 'instance' | 'now'> & { readonly store: Store };
@@ -43,7 +48,7 @@ async function ready(read: ReturnType<Store['catalogueJson']>): Promise<ReadyJso
   return new ReadyJson(plain, revision, gzip);
 }
 
-export function readHandlers({ store, version, instance }: ReadContext): Pick<Handlers, Read> {
+export function readHandlers({ store, version, instance }: ReadContext): Pick<Handlers, ReadCall> {
   return {
     status: async () => ({
       app: 'ripe-pick',

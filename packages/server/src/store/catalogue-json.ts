@@ -14,7 +14,7 @@ import type { Tables } from './tables.ts';
  */
 
 /** JSON as bytes, with the number of the change that it is of. */
-export interface ReadyText {
+interface ReadyText {
   readonly revision: number;
   readonly plain: () => Uint8Array<ArrayBuffer>;
   readonly gzip: () => Uint8Array<ArrayBuffer>;

@@ -13,7 +13,7 @@ import {
 } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import { z } from 'zod';
-import { readNamed, type Named, type NamedRows } from './read-catalogue.ts';
+import { readNamed, type NamedIds, type NamedRows } from './read-catalogue.ts';
 import { feedSource, type PriceSource } from './observations/sources.ts';
 import { takeInWithin, type Intake, type IntakeResult } from './observations/take-in.ts';
 import { withinLimits } from './limits.ts';
@@ -185,7 +185,7 @@ export async function takeHeld(
   source: PriceSource,
   intakesOf: (
     rows: readonly Held[],
-    namedOf: (named: Named) => Promise<NamedRows>,
+    namedOf: (named: NamedIds) => Promise<NamedRows>,
   ) => Promise<readonly Intake[]>,
 ): Promise<void> {
   await db.transaction().execute(async (tx) => {

@@ -143,7 +143,7 @@ export type Store = Awaited<ReturnType<typeof openStore>>;
 export { countsOf } from './catalogue.ts';
 export { CannotStart, isFullDisk } from './cannot-start.ts';
 export { checkWhole } from './database.ts';
-export type { Named, NamedRows } from './read-catalogue.ts';
+export type { NamedIds, NamedRows } from './read-catalogue.ts';
 export { markKept, takeFolder, type HeldFolder } from './folder.ts';
 export { ChangedElsewhere, ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';

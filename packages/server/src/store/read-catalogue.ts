@@ -27,8 +27,7 @@ export async function readCatalogue(db: Kysely<Tables>): Promise<CatalogueFile> 
   return db.transaction().execute(readCatalogueWithin);
 }
 
-/** The same within a transaction that does more. */
-export async function readCatalogueWithin(tx: Kysely<Tables>): Promise<CatalogueFile> {
+async function readCatalogueWithin(tx: Kysely<Tables>): Promise<CatalogueFile> {
   const file: CatalogueFile = {
     format: 'ripe-pick/catalogue',
     version: 2,
@@ -53,8 +52,8 @@ const SHOPS: RowReading<Tables['shops'], typeof shopSchema> = {
 };
 
 /** Positions of rows, from the first to before the second. */
-type Range = readonly [from: number, to: number];
-const EVERYWHERE: Range = [0, Number.MAX_SAFE_INTEGER];
+type Positions = readonly [from: number, to: number];
+const EVERYWHERE: Positions = [0, Number.MAX_SAFE_INTEGER];
 
 /** Parts whose rows stand in a range, in order. */
 export const readParts = async (tx: Kysely<Tables>, [from, to] = EVERYWHERE): Promise<StoredPart[]> =>
@@ -73,7 +72,7 @@ export async function readOffers(tx: Kysely<Tables>, [from, to] = EVERYWHERE): P
 }
 
 /** What of a catalogue is asked for. */
-export interface Named {
+export interface NamedIds {
   /** Ids of parts; their offers come with them. */
   readonly parts: readonly string[];
   /** Ids of further offers, whosoever they are. */
@@ -95,7 +94,10 @@ export interface NamedRows extends Pick<CatalogueFile, 'shops'> {
 }
 
 /** The parts and offers of some ids, and all shops: what prices are taken in by, without reading everything. */
-export async function readNamed(tx: Kysely<Tables>, { parts, offers, isAnyPart }: Named): Promise<NamedRows> {
+export async function readNamed(
+  tx: Kysely<Tables>,
+  { parts, offers, isAnyPart }: NamedIds,
+): Promise<NamedRows> {
   const shops = await rowsOf(tx, 'shops');
   // The id that a new offer of a part at a shop gets may be taken by an offer of another part.
   const plain = parts.flatMap((part) => shops.map((shop) => `${part}.${shop.id}`.slice(0, 80)));

@@ -104,6 +104,33 @@ const LONG_MS = 2000;
 const RESTS = 4;
 const LONGEST_REST_MS = 60_000;
 
+/** Where much is kept a look takes seconds: it may not take most of the time. */
+class Rest {
+  isOn = false;
+  private until = 0;
+  private wake: () => void = () => {};
+
+  after(tookMs: number): void {
+    if (tookMs >= LONG_MS) this.until = performance.now() + Math.min(tookMs * RESTS, LONGEST_REST_MS);
+  }
+
+  async take(): Promise<void> {
+    const ms = this.until - performance.now();
+    if (ms <= 0) return;
+    this.isOn = true;
+    await new Promise<void>((done) => {
+      this.wake = done;
+      setTimeout(done, ms).unref();
+    });
+    this.isOn = false;
+  }
+
+  end(): void {
+    this.until = 0;
+    this.wake();
+  }
+}
+
 /**
  * @param script the bundled `worker.ts`, which runs as a thread of its own
  * @param onKept called when what was seen is kept
@@ -118,25 +145,11 @@ export function watchOf(
   let running: Promise<void> | null = null;
   let isAskedAgain = false;
   let isStopped = false;
-  let isResting = false;
-  let restUntil = 0;
-  let wake: () => void = () => {};
-
-  /** Where much is kept a look takes seconds: it may not take most of the time. */
-  async function rest(): Promise<void> {
-    const ms = restUntil - performance.now();
-    if (ms <= 0 || isStopped) return;
-    isResting = true;
-    await new Promise<void>((done) => {
-      wake = done;
-      setTimeout(done, ms).unref();
-    });
-    isResting = false;
-  }
+  const rest = new Rest();
 
   async function loop(): Promise<void> {
     do {
-      await rest();
+      await rest.take();
       isAskedAgain = false;
       const begun = performance.now();
       try {
@@ -146,8 +159,7 @@ export function watchOf(
       } catch (error) {
         if (!isStopped) console.error(error);
       }
-      const took = performance.now() - begun;
-      if (took >= LONG_MS) restUntil = performance.now() + Math.min(took * RESTS, LONGEST_REST_MS);
+      rest.after(performance.now() - begun);
     } while (isAskedAgain && !isStopped);
     running = null;
   }
@@ -155,19 +167,16 @@ export function watchOf(
     request(isAwaited = false) {
       if (isStopped) return;
       isAskedAgain = true;
-      if (isAwaited) {
-        restUntil = 0;
-        wake();
-      }
+      if (isAwaited) rest.end();
       running ??= loop();
     },
     async idle() {
       while (running) await running;
     },
-    isRunning: () => running !== null && !isResting,
+    isRunning: () => running !== null && !rest.isOn,
     async stop() {
       isStopped = true;
-      wake();
+      rest.end();
       await thread.stop();
       await running;
     },

@@ -41,14 +41,14 @@ interface CallOptions {
 
 const OFFLINE = 'The server does not answer. Is it still running? What you typed is kept here.';
 
-interface Answer {
+interface ServerAnswer {
   readonly value: unknown;
   /** What this state of it is known by (RFC 9110); null where the server says nothing of it. */
   readonly etag: string | null;
 }
 
 /** What the server answered, as JSON; an error of it, or no answer, is thrown with its words. */
-async function answerOf(asking: () => Promise<globalThis.Response>): Promise<Answer> {
+async function answerOf(asking: () => Promise<globalThis.Response>): Promise<ServerAnswer> {
   let answer: globalThis.Response;
   let value: unknown;
   try {

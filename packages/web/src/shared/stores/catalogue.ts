@@ -105,21 +105,19 @@ const withOwnPrices = (
     claims,
   );
 
-/** The catalogue as the server has it. */
-export const useCatalogue = defineStore('catalogue', () => {
-  const workspace = useWorkspace();
+/** The catalogue as the server has it, read anew behind each change. */
+function useStored() {
   const stored = shallowRef<Catalogue | null>(null);
-  const catalogue = computed(() => (stored.value ? withOwnPrices(stored.value, workspace) : null));
   /** Where the screens of the other instance are: of the demo, or of one's own data. */
   const other = ref<string | null>(null);
   const failure = ref<string | null>(null);
   const isLoading = ref(false);
+  /** Rises whenever everything was read from the server anew. */
+  const loads = ref(0);
   /** The newest change that is known here. */
   let revision = 0;
   /** The last change that was sent from here, until what it made is read. */
   let changingNow: Promise<unknown> = Promise.resolve();
-  /** Rises whenever everything was read from the server anew. */
-  const loads = ref(0);
 
   async function load(): Promise<void> {
     isLoading.value = true;
@@ -136,7 +134,6 @@ export const useCatalogue = defineStore('catalogue', () => {
       isLoading.value = false;
     }
   }
-
   /** A change on the server, after which everything is read anew. */
   const changing: Changing =
     (change) =>
@@ -149,36 +146,39 @@ export const useCatalogue = defineStore('catalogue', () => {
       changingNow = changed.catch(() => {});
       return changed;
     };
-  const sendChanges = changing((changes: readonly CatalogueChange[]) =>
-    onNewest({
-      send: async () => (await call('editCatalogue', { revision, changes: [...changes] })).undo,
-      reload: load,
-      touched: () => touchedBy(stored.value as CatalogueFile | null, changes), // the same lists, read-only
-    }),
-  );
   /** Another window, or the server itself, made a change of this number. */
   async function hear(newest: number): Promise<void> {
     await changingNow;
     if (stored.value && newest > revision) await load();
   }
+  const view = { stored, other, failure, isLoading, loads, load, hear };
+  return { view, changing, revision: () => revision };
+}
 
+/** The catalogue as the server has it. */
+export const useCatalogue = defineStore('catalogue', () => {
+  const workspace = useWorkspace();
+  const { view, changing, revision } = useStored();
+  const { stored, load } = view;
+  const catalogue = computed(() => (stored.value ? withOwnPrices(stored.value, workspace) : null));
+  const sendChanges = changing((changes: readonly CatalogueChange[]) =>
+    onNewest({
+      send: async () => (await call('editCatalogue', { revision: revision(), changes: [...changes] })).undo,
+      reload: load,
+      touched: () => touchedBy(stored.value as CatalogueFile | null, changes), // the same lists, read-only
+    }),
+  );
   const edits = catalogueEdits(sendChanges);
   const replacing = forgetting(changing, edits.forget);
 
   return {
     ...edits,
+    ...view,
     takePrices: priceIntake(changing, sendChanges, edits.step),
     catalogue,
-    stored,
     /** The parts alone: a new model leaves them as they are, and whatever hangs on them alone. */
     parts: computed(() => stored.value?.parts ?? NO_PARTS),
-    other,
-    failure,
-    isLoading,
     isEmpty: computed(() => catalogue.value?.parts.length === 0),
-    loads,
-    load,
-    hear,
     preview: (text: string) => call('previewCatalogue', {} as CatalogueFile, { text }), // the text is the body
     loadDemo: replacing(() => call('loadDemo', undefined)),
     importText: replacing((text: string) => call('importCatalogue', {} as CatalogueFile, { text })), // the text is the body

@@ -56,7 +56,7 @@ export function useSessionSteps() {
   };
 }
 
-interface Named {
+export interface Named {
   readonly id: string;
 }
 

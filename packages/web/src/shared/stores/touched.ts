@@ -1,11 +1,11 @@
 import type { CatalogueChange, CatalogueFile } from '@ripe-pick/contract';
 
-type Lists = Pick<CatalogueFile, 'parts' | 'offers' | 'shops' | 'deals'> & {
+type TouchableLists = Pick<CatalogueFile, 'parts' | 'offers' | 'shops' | 'deals'> & {
   readonly frameModel: Pick<CatalogueFile['frameModel'], 'games'>;
 };
 
-/** Lists of a catalogue by what changes of their items are called. */
-const listOf = (catalogue: Lists, what: string): readonly { readonly id: string }[] => {
+/** TouchableLists of a catalogue by what changes of their items are called. */
+const listOf = (catalogue: TouchableLists, what: string): readonly { readonly id: string }[] => {
   if (what === 'part') return catalogue.parts;
   if (what === 'offer') return catalogue.offers;
   if (what === 'shop') return catalogue.shops;
@@ -14,7 +14,7 @@ const listOf = (catalogue: Lists, what: string): readonly { readonly id: string 
 };
 
 /** What of a catalogue some changes touch, as it stands. */
-export function touchedBy(catalogue: Lists | null, changes: readonly CatalogueChange[]): unknown[] {
+export function touchedBy(catalogue: TouchableLists | null, changes: readonly CatalogueChange[]): unknown[] {
   if (!catalogue) return [];
   const ids = new Map<string, Set<string>>();
   for (const change of changes) {

@@ -70,6 +70,12 @@ export class WorkspaceLink {
     keepUnsent({ id: this.id, base: this.base, mine: this.state.value, step: this.history.last });
   }
 
+  /** Keeps what there is, and sends it without looking back: the page goes away. */
+  sendLast(send: () => Promise<void>): void {
+    this.keep();
+    send().catch(() => undefined);
+  }
+
   /** Takes the server's state, and joins into it as one step what is here and not there. */
   private takeOver(saved: SavedWorkspace, theirs: Workspace, joined: Workspace, label: string): void {
     this.history.load(saved.history.steps, saved.history.done);

@@ -24,7 +24,7 @@ function oneAtATime(run: () => Promise<void>, isOpen: () => boolean) {
       running = null;
       if (isOpen()) void go();
     }));
-  return { go, isRunning: () => running !== null };
+  return { go, isRunning: () => running !== null, idle: async () => void (await running) };
 }
 
 const stayedWords = (places: readonly string[]) =>
@@ -44,8 +44,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
   async function load(): Promise<void> {
     try {
       const places = await calls.read();
-      saveState.value = 'saved';
-      failure.value = null;
+      [saveState.value, failure.value] = ['saved', null];
       if (places && places.length > 0) stayed.value = stayedWords(places);
       if (places) void save();
     } catch (error) {
@@ -84,16 +83,11 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
   }
 
   /** The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. */
-  function flush(): void {
-    if (!isDirty) return;
-    calls.keep();
-    send(turn.isRunning() ? 1 : 0).catch(() => undefined);
-  }
-  /** Another window saved. */
-  async function hear(saves: Readonly<Record<string, number>>): Promise<void> {
-    // The answer to a save of this window may still be on its way; what it does not know yet it joins.
-    if (isDirty || turn.isRunning() || saveState.value !== 'saved' || !isLoaded.value) return;
-    await calls.hear(saves);
-  }
+  const flush = () => void (isDirty && calls.sendLast(() => send(turn.isRunning() ? 1 : 0)));
+  /** Another window saved: it is read once nothing of this one is on its way. */
+  const hear = async (saves: Readonly<Record<string, number>>) => {
+    await turn.idle();
+    if (!isDirty && saveState.value === 'saved' && isLoaded.value) await calls.hear(saves);
+  };
   return { saveState, failure, stayed, isLoaded, load, save, set, flush, hear };
 }
