@@ -2,7 +2,7 @@
 import { buildNode } from './lib/bundle.mjs';
 import { buildWeb, ensureInstalled, serve } from './lib/prepare.mjs';
 
-ensureInstalled();
+ensureInstalled('use');
 await buildNode();
 buildWeb();
 serve(['--demo', ...process.argv.slice(2)]);

@@ -70,6 +70,7 @@ await checks([
   ['dead code', bin('knip'), []],
   ['types: core', bin('tsc'), ['-p', 'packages/core']],
   ['boundaries', process.execPath, ['scripts/boundaries.mjs']],
+  ['licences', process.execPath, ['scripts/licences.mjs', '--check']],
 ]);
 
 const unitReport = join(folder, 'unit.json');

@@ -18,17 +18,26 @@ export function must(command, args, options = {}) {
   }
 }
 
-/** Installs packages when the lock file is not the one that was installed last. */
-export function ensureInstalled() {
+/** No package may run anything of its own while it is installed. */
+const NPM_CI = ['ci', '--ignore-scripts', '--no-audit', '--no-fund', '--loglevel=error'];
+
+/**
+ * Installs packages when the lock file is not the one that was installed last.
+ *
+ * @param what `everything`, as developers need it; `use`: what the app runs on and is built with
+ * @param stdio where npm speaks
+ */
+export function ensureInstalled(what = 'everything', stdio = 'inherit') {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
   const stamp = join(root, 'node_modules', '.ripe-pick-installed');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
-  console.log('Installing packages (once)…');
-  must('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  const installed = existsSync(stamp) ? readFileSync(stamp, 'utf8') : '';
+  if (installed === `${lock} everything` || installed === `${lock} ${what}`) return;
+  console.error('Installing packages (once)…');
+  must('npm', what === 'use' ? [...NPM_CI, '--omit=dev'] : NPM_CI, { stdio });
   mkdirSync(dirname(stamp), { recursive: true });
-  writeFileSync(stamp, lock);
+  writeFileSync(stamp, `${lock} ${what}`);
 }
 
 /** Builds the web app. */

@@ -19,6 +19,7 @@ import { expose } from 'comlink';
 import Papa from 'papaparse';
 import { drive, Tickets } from './drive.ts';
 import { mergePlan, packPlan, packText } from './merge-plan.ts';
+import type { CalendarRead } from './read-calendar.ts';
 import { pastedPart, pastedParts } from './pasted-parts.ts';
 
 /** What a text says of one part, what it offers it at, and how many parts it may really list. */
@@ -83,6 +84,11 @@ const bench = {
       ),
       columns: all.flatMap(({ columns }) => columns),
     };
+  },
+  /** Reads a calendar, with the parts of the program that only this needs. */
+  async readCalendar(text: string): Promise<CalendarRead> {
+    const { readCalendar } = await import('./read-calendar.ts');
+    return readCalendar(text);
   },
   mergePlan,
   packPlan,

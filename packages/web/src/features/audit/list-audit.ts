@@ -1,4 +1,3 @@
-import { wrap } from 'comlink';
 import { computed, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
 import { refDebounced } from '@vueuse/core';
 import { versionSchema, type Version, type Workspace } from '@ripe-pick/contract';
@@ -16,6 +15,7 @@ import { foundOfferId } from '@ripe-pick/core/buying';
 import { slotsFor, type Pick, type Picks, type Slot } from '@ripe-pick/core/parts';
 import type { ListReader } from '../../workers/list.worker.ts';
 import { failureText } from '../../shared/api/client.ts';
+import { WalledWorker } from '../../shared/stores/walled-worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -44,9 +44,10 @@ function useReader(
   currency: Ref<string>,
   answers: Ref<ReadonlyMap<string, number>>,
 ) {
-  const worker = new Worker(new URL('../../workers/list.worker.ts', import.meta.url), { type: 'module' });
-  onScopeDispose(() => worker.terminate());
-  const reader = wrap<ListReader>(worker);
+  const worker = new WalledWorker<ListReader>(
+    () => new Worker(new URL('../../workers/list.worker.ts', import.meta.url), { type: 'module' }),
+  );
+  onScopeDispose(() => worker.stop());
   const list = shallowRef<ListRead>(readList('', currency.value));
   const isReading = ref(false);
   const failure = ref<string | null>(null);
@@ -57,12 +58,13 @@ function useReader(
       const own = ++ticket;
       isReading.value = true;
       try {
-        const read = await reader.read((text.value ?? '').slice(0, LONGEST), currency.value, answers.value);
+        const asked = [(text.value ?? '').slice(0, LONGEST), currency.value, answers.value] as const;
+        const read = await worker.read((reader) => reader.read(...asked));
         if (own !== ticket) return;
         list.value = read;
         failure.value = null;
       } catch (error) {
-        failure.value = failureText(error, 'The list could not be read.');
+        if (own === ticket) failure.value = failureText(error, 'The list could not be read.');
       }
       if (own === ticket) isReading.value = false;
     },

@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
 import { ref } from 'vue';
+import { failureText } from '../../shared/api/client.ts';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import type { FileSummary } from '../../workers/bench.worker.ts';
 
@@ -20,21 +21,23 @@ export function useFrameTimes() {
     isReading.value = true;
     share.value = 0;
     try {
-      const found = await benchWorker().summarise(
-        file,
-        proxy((done: number) => (share.value = done)),
+      const found = await benchWorker.read((worker, sign) =>
+        worker.summarise(
+          file,
+          proxy((done: number) => (sign(), (share.value = done))),
+        ),
       );
       if (!found) return null;
       if (found.ok) return found;
       const { row, message, mend } = found;
       problem.value = `${file.name}${row === null ? '' : `, row ${row}`}: ${message} ${mend}`;
       return null;
-    } catch {
-      problem.value = `${file.name} could not be read.`;
+    } catch (error) {
+      problem.value = `${file.name}: ${failureText(error, 'it could not be read.')}`;
       return null;
     } finally {
       isReading.value = false;
     }
   }
-  return { isReading, share, problem, read, stop: () => void benchWorker().cancel() };
+  return { isReading, share, problem, read, stop: () => void benchWorker.read((worker) => worker.cancel()) };
 }

@@ -105,7 +105,10 @@ const hasOwn = computed(() => (catalogueStore.stored?.parts.length ?? 0) > 0);
 async function planMerge() {
   const ours = catalogueStore.stored;
   const isMerge = ours !== null && hasOwn.value && text.value !== null;
-  plan.value = isMerge ? await benchWorker().mergePlan(text.value ?? '', ours, [...taken.value]) : null;
+  const theirs = text.value ?? '';
+  plan.value = isMerge
+    ? await benchWorker.read((worker) => worker.mergePlan(theirs, ours, [...taken.value]))
+    : null;
 }
 function leave() {
   text.value = null;

@@ -34,7 +34,9 @@ async function plan(): Promise<void> {
       today: stored.today ?? localToday(),
       taken: [...taken.value],
     };
-    const found = await benchWorker().packPlan(props.text, stored, [...records.published], as);
+    const found = await benchWorker.read((worker) =>
+      worker.packPlan(props.text, stored, [...records.published], as),
+    );
     if ('problems' in found) emit('problems', found.problems);
     else read.value = found;
   } catch (error) {

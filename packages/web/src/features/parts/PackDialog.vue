@@ -51,13 +51,8 @@ async function make(): Promise<void> {
     const { prices, histories } = along.value;
     const series = prices && histories ? await seriesOf(ids) : [];
     const said = { ...about.value, on: stored.today ?? localToday() };
-    const text = await benchWorker().packText(
-      said,
-      stored,
-      new Set(ids),
-      { ...along.value },
-      [...records.published],
-      series,
+    const text = await benchWorker.read((worker) =>
+      worker.packText(said, stored, new Set(ids), { ...along.value }, [...records.published], series),
     );
     download(fileName(about.value.name, 'json'), text, 'application/json');
     emit('done');

@@ -31,7 +31,8 @@ const failure = ref('');
 const last = computedAsync<SinglePart | null>(
   () => {
     const kind = isAsTyped.value || props.isFixed ? props.kind : null;
-    return settled.value.trim() === '' ? null : benchWorker().readPart(settled.value, kind);
+    const words = settled.value;
+    return words.trim() === '' ? null : benchWorker.read((worker) => worker.readPart(words, kind));
   },
   null,
   { onError: (error) => (failure.value = failureText(error, 'It could not be read.')) },

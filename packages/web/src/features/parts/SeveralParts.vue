@@ -52,7 +52,7 @@ async function read() {
   const own = ++reading;
   const texts = [text.value, ...files.value.map((file) => file.text)].filter((each) => each.trim() !== '');
   try {
-    const found = await benchWorker().readParts(texts, { ...told.value });
+    const found = await benchWorker.read((worker) => worker.readParts(texts, { ...told.value }));
     if (own !== reading) return;
     rows.value = carriedOver(
       rows.value,

@@ -45,16 +45,21 @@ watch(
     }
     const { source, isNative } = draft.value;
     isReading.value = true;
-    const found = await benchWorker().readTable(settled.value, catalogue, {
+    const defaults = {
       source: source.trim() || fileName.value || 'pasted table',
       on: catalogue.today ?? localToday(),
       idPrefix: `table-${stamp}`,
       renderScale: isNative ? 1 : null,
       memory: null,
-    });
-    if (mine !== round) return;
-    read.value = found;
-    isReading.value = false;
+    };
+    const table = settled.value;
+    try {
+      const found = await benchWorker.read((worker) => worker.readTable(table, catalogue, defaults));
+      if (mine === round) [read.value, problem.value] = [found, ''];
+    } catch (error) {
+      if (mine === round) problem.value = failureText(error, 'The table could not be read.');
+    }
+    if (mine === round) isReading.value = false;
   },
   { immediate: true },
 );

@@ -10,6 +10,8 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import { failureText } from '../../shared/api/client.ts';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import DayField from '../../shared/ui/DayField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
@@ -107,8 +109,13 @@ async function take(event: Event) {
     told.value = ['The file has more than 2 MB: take out what lies far back.'];
     return;
   }
-  const { readCalendar } = await import('./read-calendar.ts');
-  const read = readCalendar(await file.text());
+  const text = await file.text();
+  const read = await benchWorker
+    .read((worker) => worker.readCalendar(text))
+    .catch((error: unknown) => ({
+      events: [],
+      problems: [failureText(error, 'The file could not be read.')],
+    }));
   if (read.events.length > 0) prices.putEvents(read.events);
   told.value = [
     `${read.events.length} ${read.events.length === 1 ? 'event was' : 'events were'} taken in.`,

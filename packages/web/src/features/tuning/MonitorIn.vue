@@ -3,6 +3,7 @@ import { likeliestColumn, type MonitorFigures, type MonitorRole } from '@ripe-pi
 import type { TuningStage } from '@ripe-pick/core/tuning';
 import { computed, ref, shallowRef } from 'vue';
 import { proxy } from 'comlink';
+import { failureText } from '../../shared/api/client.ts';
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import type { Reading } from './use-tuning.ts';
@@ -32,9 +33,11 @@ async function read(file: File) {
   name.value = file.name;
   share.value = 0;
   try {
-    const found = await benchWorker().readMonitorLog(
-      file,
-      proxy((done: number) => (share.value = done)),
+    const found = await benchWorker.read((worker, sign) =>
+      worker.readMonitorLog(
+        file,
+        proxy((done: number) => (sign(), (share.value = done))),
+      ),
     );
     if (!found) return;
     if (!found.ok) return void (problem.value = `${file.name}: ${found.message} ${found.mend}`);
@@ -42,8 +45,8 @@ async function read(file: File) {
     const likeliest = (role: MonitorRole) =>
       likeliestColumn(found.log, props.stage, role)?.column.index ?? -1;
     columns.value = { celsius: likeliest('celsius'), volts: likeliest('volts'), clock: likeliest('clock') };
-  } catch {
-    problem.value = `${file.name} could not be read.`;
+  } catch (error) {
+    problem.value = `${file.name}: ${failureText(error, 'it could not be read.')}`;
   } finally {
     share.value = null;
   }
@@ -97,7 +100,7 @@ function take() {
     />
     <p v-if="share !== null" role="status">
       Reading {{ name }}… {{ Math.round(share * 100) }} %
-      <button class="plain edged" @click="benchWorker().cancel()">Stop</button>
+      <button class="plain edged" @click="benchWorker.read((worker) => worker.cancel())">Stop</button>
     </p>
     <p v-if="problem" role="alert" class="bad">{{ problem }}</p>
     <div v-if="log" class="found">

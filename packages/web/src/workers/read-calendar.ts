@@ -2,7 +2,7 @@ import { eventSchema, type CalendarEvent } from '@ripe-pick/contract';
 import { SLOTS, type Slot } from '@ripe-pick/core/parts';
 import ICAL from 'ical.js';
 
-interface CalendarRead {
+export interface CalendarRead {
   readonly events: readonly CalendarEvent[];
   /** What could not be taken, and why. */
   readonly problems: readonly string[];

@@ -1,0 +1,54 @@
+import { expose } from 'comlink';
+import { describe, expect, it, vi } from 'vitest';
+import { WalledWorker } from './walled-worker.ts';
+
+const reader = {
+  fine: (text: string) => text.length,
+  never: () => new Promise<number>(() => {}),
+};
+
+/** Readers behind the protocol of a worker, in this thread. */
+function readers() {
+  const log: string[] = [];
+  const begin = () => {
+    log.push('begun');
+    const { port1, port2 } = new MessageChannel();
+    expose(reader, port1 as never); // a port of Node's, which has what the protocol calls
+    port2.start();
+    for (const port of [port1, port2]) (port as unknown as { unref(): void }).unref();
+    return Object.assign(port2, { terminate: () => void log.push('ended') }) as unknown as Worker;
+  };
+  return { log, begin };
+}
+
+describe('a worker with walls', () => {
+  it('reads, one worker for all, and is ended with words when it gives no sign; the next reading begins anew', async () => {
+    const { log, begin } = readers();
+    const walled = new WalledWorker<typeof reader>(begin, 0.2);
+    expect(await walled.read((there) => there.fine('four'))).toBe(4);
+    const two = [1, 2].map(() => walled.read((there) => there.never()));
+    for (const each of two) await expect(each).rejects.toThrow('longer than 0.2 seconds');
+    expect(log).toEqual(['begun', 'ended']);
+    expect(await walled.read((there) => there.fine('again'))).toBe(5);
+    expect(log).toEqual(['begun', 'ended', 'begun']);
+  });
+  it('goes on as long as it gives signs, and is stopped when nobody needs it', async () => {
+    vi.useFakeTimers();
+    try {
+      const { log, begin } = readers();
+      const walled = new WalledWorker<typeof reader>(begin, 10);
+      let giveSign = () => {};
+      const reading = walled.read((there, sign) => ((giveSign = sign), there.never()));
+      const outcome = reading.catch((error: Error) => error.message);
+      for (let n = 0; n < 5; n++) {
+        vi.advanceTimersByTime(9000);
+        giveSign();
+      }
+      expect(log).toEqual(['begun']);
+      walled.stop();
+      expect([await outcome, log]).toEqual(['It was stopped.', ['begun', 'ended']]);
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+});
