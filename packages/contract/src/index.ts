@@ -80,7 +80,7 @@ export {
 } from './buying.ts';
 export { crossCheckBrief, crossCheckCatalogue, slotTakes, type CrossChecked } from './crosscheck.ts';
 export { MOST } from './limits.ts';
-export { dateSchema, idSchema } from './primitives.ts';
+export { minuteSchema, priceSchema, stockSchema, dateSchema, idSchema } from './primitives.ts';
 export { problemLine, problemsOf, type Problem } from './problems.ts';
 export {
   MOST_DECISIONS,
@@ -124,6 +124,9 @@ export {
   type NewAlertText,
   ALERT_KINDS,
   ALERTS_PATH,
+  MAX_PRICES_BYTES,
+  priceFileTakenSchema,
+  PRICES_IN_PATH,
   PRICES_PATH,
   alertSchema,
   eventSchema,
@@ -152,6 +155,7 @@ export {
   type Target,
   type Watching,
   type WatchPoint,
+  type PriceFileTaken,
 } from './prices.ts';
 export type { BenchRecord } from '@ripe-pick/core/parts';
 export { readChart, type ChartLine } from './records-chart.ts';

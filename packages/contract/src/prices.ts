@@ -360,6 +360,22 @@ export const marketSchema = z.strictObject({
 
 export const ALERTS_PATH = '/alerts.atom';
 export const PRICES_PATH = '/prices.csv';
+/** Where such a file is sent to, to join the histories that are there. */
+export const PRICES_IN_PATH = '/api/prices/file';
+/** Largest such file that is taken, in bytes. */
+export const MAX_PRICES_BYTES = 512 * 1024 * 1024;
+
+/** What came of a file of histories. */
+export const priceFileTakenSchema = z.strictObject({
+  rows: z.int().min(0),
+  taken: z.int().min(0),
+  /** Rows that were there already. */
+  repeated: z.int().min(0),
+  /** Rows of offers that are not in the catalogue, and some of these offers. */
+  unknown: z.int().min(0),
+  unknownOffers: z.array(z.string()).max(20),
+});
+export type PriceFileTaken = z.infer<typeof priceFileTakenSchema>;
 
 /** A forecast as it was stated, and how it came out; see docs/models/prices.md. */
 export const loggedForecastSchema = z.strictObject({

@@ -157,7 +157,7 @@ describe('what is accepted can be read back', () => {
       await status('takePrices', { shop: SHOP, source: 's', rows: [{ found, part: PART, offer: null }] }),
     ).toBe(200);
     await expectAllReadable();
-  });
+  }, 240_000);
   it('deals of a feed: of unknown parts, and of an id that is taken', async () => {
     const deal = (more: object) => ({
       ...{ id: 'd', name: 'D', seenOn: '2026-11-20', kind: 'gift', shop: SHOP, parts: [PART] },

@@ -8,6 +8,7 @@ async function answered(app: Hono, { id, url, method, headers, body }: Asked): P
     method,
     headers,
     body,
+    ...(body instanceof ReadableStream ? { duplex: 'half' as const } : {}),
   });
   const response = await app.fetch(request);
   const { status } = response;

@@ -1,4 +1,5 @@
 import { Worker } from 'node:worker_threads';
+import { PRICES_IN_PATH } from '@ripe-pick/contract';
 import { hasBody, type Answered, type Asked, type Said } from './message.ts';
 
 interface Waiting {
@@ -49,7 +50,8 @@ export class AppThread {
   /** Hands a call over, and gives the thread's answer. */
   async ask(request: Request): Promise<Response> {
     const hasNone = request.method === 'GET' || request.method === 'HEAD';
-    const body = hasNone ? null : await request.arrayBuffer();
+    const isLong = new URL(request.url).pathname === PRICES_IN_PATH;
+    const body = hasNone ? null : isLong ? request.body : await request.arrayBuffer();
     const id = this.next++;
     const asked: Asked = {
       id,
@@ -60,7 +62,7 @@ export class AppThread {
     };
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject });
-      this.worker.postMessage(asked, body ? [body] : []);
+      this.worker.postMessage(asked, body ? [body as ArrayBuffer] : []); // or a stream: both can be handed over
     });
   }
 }

@@ -1,4 +1,10 @@
-import { ARCHIVES_PATH, MAX_ARCHIVE_BYTES, MAX_BODY_BYTES } from '@ripe-pick/contract';
+import {
+  ARCHIVES_PATH,
+  MAX_ARCHIVE_BYTES,
+  MAX_BODY_BYTES,
+  MAX_PRICES_BYTES,
+  PRICES_IN_PATH,
+} from '@ripe-pick/contract';
 import type { Hono, MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { ApiError, errorResponse } from '../routes/errors.ts';
@@ -18,8 +24,17 @@ const callLimit = upTo(
   `What was sent is larger than ${Math.round(MAX_BODY_BYTES / MB)} MB. Split it, or leave out offers that are not needed.`,
 );
 
+const pricesLimit = upTo(
+  MAX_PRICES_BYTES,
+  `A file of prices has at most ${MAX_PRICES_BYTES / MB} MB. Split it. Nothing was changed.`,
+);
+const OWN_LIMITS: Readonly<Record<string, MiddlewareHandler>> = {
+  [ARCHIVES_PATH]: archiveLimit,
+  [PRICES_IN_PATH]: pricesLimit,
+};
+
 const limits: MiddlewareHandler = (c, next) =>
-  c.req.method === 'PUT' && c.req.path === ARCHIVES_PATH ? archiveLimit(c, next) : callLimit(c, next);
+  ((c.req.method === 'PUT' ? OWN_LIMITS[c.req.path] : undefined) ?? callLimit)(c, next);
 
 /** Lets in only what pages of this machine send, and nothing that is too large; says with each answer what a page may do. */
 export const withDoor = (app: Hono): Hono => app.use(headers, sameMachine, limits);

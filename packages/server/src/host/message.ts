@@ -2,13 +2,13 @@ import type { ChangeHeard } from '@ripe-pick/contract';
 
 /* What threads of the server say to one another: a call as it came in, and its answer. */
 
-/** A call. Its body, if any, is handed over. */
+/** A call. Its body, if any, is handed over; a long one piece by piece. */
 export interface Asked {
   readonly id: number;
   readonly url: string;
   readonly method: string;
   readonly headers: [string, string][];
-  readonly body: ArrayBuffer | null;
+  readonly body: ArrayBuffer | ReadableStream<Uint8Array> | null;
 }
 
 /** Its answer; long ones are handed over piece by piece. */

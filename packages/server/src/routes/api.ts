@@ -9,6 +9,7 @@ import { feedHandlers } from './feeds.ts';
 import { fileRoutes, receiptRoutes } from './files.ts';
 import type { Handlers } from './handlers.ts';
 import { marketHandlers } from './market.ts';
+import { priceFileRoutes } from './price-file.ts';
 import { priceHandlers } from './prices.ts';
 import { readHandlers, type ReadContext } from './reads.ts';
 import { ReadyJson } from './ready-json.ts';
@@ -70,6 +71,7 @@ export function apiRoutes(context: ServerContext): Hono {
   routes.route('/', callRoutes(handlersOf(context)));
   routes.route('/', fileRoutes(context));
   routes.route('/', receiptRoutes(context));
+  routes.route('/', priceFileRoutes(context));
   routes.all('/api/*', () => {
     throw new ApiError('not-found', 'There is no such call.');
   });

@@ -364,6 +364,32 @@ const DOING: {
 const made = (writer: CatalogueWriter, change: CatalogueChange): Promise<CatalogueChange[]> =>
   DOING[change.do](writer, change as never);
 
+/** The tables whose rows a change may write over. */
+const TOUCHED: Readonly<Record<Do, readonly (keyof Tables)[]>> = {
+  'put-part': ['parts'],
+  'remove-part': ['parts', 'offers', 'rates'],
+  'put-offer': ['offers'],
+  'remove-offer': ['offers'],
+  'put-history': ['offers'],
+  observe: ['offers'],
+  'forget-source': ['offers'],
+  'put-shop': ['shops'],
+  'remove-shop': ['shops', 'offers'],
+  'put-deal': ['deals'],
+  'remove-deal': ['deals'],
+  'put-game': ['games'],
+  'remove-game': ['games'],
+  'put-rate': ['rates'],
+  'put-currency-rate': ['currency_rates'],
+  'remove-currency-rate': ['currency_rates'],
+  'merge-part': ['parts', 'offers', 'deals', 'records'],
+  'split-part': ['parts', 'offers', 'deals', 'records'],
+  'put-record': ['records'],
+  'remove-record': ['records'],
+  'put-pack': [],
+  'remove-pack': [],
+};
+
 /**
  * Makes single changes of the catalogue in one transaction, all or none, touching only what they name. Gives what takes
  * them back, in the order in which it is to be done.
@@ -377,7 +403,8 @@ export const editCatalogue = (
   seen?: number,
 ): Promise<CatalogueChange[]> =>
   db.transaction().execute(async (tx) => {
-    await restsOnNewest(tx, 'catalogue', seen);
+    const tables = new Set(changes.flatMap((change) => TOUCHED[change.do]));
+    await restsOnNewest(tx, [...tables], seen);
     return editWithin(tx, changes);
   });
 

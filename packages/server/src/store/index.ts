@@ -25,6 +25,7 @@ import {
 import { correct, readCorrections, turnCorrection } from './observations/corrections.ts';
 import { lastOfFeed, lastPrices, readHistory } from './observations/history.ts';
 import { importRuns } from './observations/import.ts';
+import { takeOwnHistory } from './observations/own-file.ts';
 import { addAlerts, addPoint, markAlerts, readAlerts, readPoints } from './watch.ts';
 import { keepForecasts, openForecasts, readJudged, saveJudged } from './forecasts.ts';
 import { takePrices } from './take-prices.ts';
@@ -52,6 +53,7 @@ const pricesDoor = (on: On) => ({
   setToday: on(setToday),
   takePrices: on(takePrices),
   importRuns: on(importRuns),
+  takeOwnHistory: on(takeOwnHistory),
   history: on(readHistory),
   lastPrices: on(lastPrices),
   correct: on(correct),
@@ -147,5 +149,6 @@ export type { NamedIds, NamedRows } from './read-catalogue.ts';
 export { markKept, takeFolder, type HeldFolder } from './folder.ts';
 export { ChangedElsewhere, ChangeRefused } from './refused.ts';
 export type { FeedHarvest, FeedRow } from './feeds.ts';
+export type { OwnObservation } from './observations/own-file.ts';
 export { manualSource } from './observations/sources.ts';
 export type { Intake } from './observations/take-in.ts';

@@ -75,7 +75,7 @@ export async function changeRecords(
   seen?: number,
 ): Promise<{ readonly kept: number; readonly revision: number }> {
   return db.transaction().execute(async (tx) => {
-    await restsOnNewest(tx, 'records', seen);
+    await restsOnNewest(tx, AREAS.records, seen);
     await change(tx, 'records', put, remove);
     await withinLimits(tx, ['records']);
     const { count } = await tx
@@ -101,7 +101,7 @@ export async function changeBench(
   seen?: number,
 ): Promise<BenchKept & { readonly revision: number }> {
   return db.transaction().execute(async (tx) => {
-    await restsOnNewest(tx, 'bench', seen);
+    await restsOnNewest(tx, AREAS.bench, seen);
     await change(tx, 'bench_rigs', asked.putRigs ?? [], asked.removeRigs ?? []);
     await change(tx, 'bench_runs', asked.putRuns ?? [], asked.removeRuns ?? []);
     await withinLimits(tx, ['bench_rigs', 'bench_runs']);

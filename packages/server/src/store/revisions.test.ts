@@ -131,7 +131,7 @@ describe('the API', () => {
         headers: { ...HOST, 'content-type': 'application/json' },
         body: JSON.stringify(body),
       });
-    const { catalogue, records, bench } = await store.revisions();
+    const { catalogue, bench } = await store.revisions();
     const edit = (revision: number, priceMinor: number) =>
       send('/api/catalogue/edit', {
         revision,
@@ -140,10 +140,16 @@ describe('the API', () => {
     expect((await edit(catalogue, 1111)).status).toBe(200);
     expect((await edit(catalogue, 2222)).status).toBe(409);
     expect((await store.catalogue()).offers.find(({ id }) => id === offer.id)?.priceMinor).toBe(1111);
-    const removed = { revision: records + 1, put: [], remove: ['x'] };
-    expect((await send('/api/records', removed)).status).toBe(409);
-    expect((await send('/api/records', { ...removed, revision: records })).status).toBe(200);
-    expect((await send('/api/bench', { revision: bench + 1 })).status).toBe(409);
-    expect((await send('/api/bench', { revision: bench })).status).toBe(200);
+    // Of another table it has seen the newest.
+    const renamed = { do: 'put-part', item: { ...part, name: 'Renamed' } };
+    const ofPart = await send('/api/catalogue/edit', { revision: catalogue, changes: [renamed] });
+    expect(ofPart.status).toBe(200);
+    const file = new URL('../../../demo/files/bench.json', import.meta.url);
+    const { rigs } = JSON.parse(readFileSync(file, 'utf8')) as { rigs: { id: string }[] };
+    const put = await send('/api/bench', { putRigs: rigs, revision: bench });
+    const { revision } = (await put.json()) as { revision: number };
+    const removal = { removeRigs: rigs.map(({ id }) => id) };
+    expect((await send('/api/bench', { ...removal, revision: bench })).status).toBe(409);
+    expect((await send('/api/bench', { ...removal, revision })).status).toBe(200);
   });
 });

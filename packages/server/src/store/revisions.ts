@@ -32,11 +32,17 @@ export async function newestOf(db: Kysely<Tables>, tables: readonly (keyof Table
 /**
  * Holds a change to what it rests on; to be asked within its transaction, before anything is written.
  *
+ * @param tables those that it touches
  * @param seen the newest change that its maker has seen; undefined where that is all the same
- * @throws {ChangedElsewhere} when there is a newer one
+ * @throws {ChangedElsewhere} when there is a newer one of these tables
  */
-export async function restsOnNewest(tx: Kysely<Tables>, area: Area, seen: number | undefined): Promise<void> {
-  if (seen !== undefined && (await newestOf(tx, AREAS[area])) !== seen) throw new ChangedElsewhere();
+export async function restsOnNewest(
+  tx: Kysely<Tables>,
+  tables: readonly (keyof Tables)[],
+  seen: number | undefined,
+): Promise<void> {
+  if (seen !== undefined && tables.length > 0 && (await newestOf(tx, tables)) > seen)
+    throw new ChangedElsewhere();
 }
 
 /** The number of the newest change of each area. */

@@ -9,4 +9,5 @@ export {
   type DemoFiles,
   type Read,
 } from './read.ts';
+export { BadPriceRow, readPriceFile } from './price-file.ts';
 export { priceTable } from './price-table.ts';

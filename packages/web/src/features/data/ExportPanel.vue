@@ -4,6 +4,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { download as keep } from '../../shared/ui/download.ts';
+import PriceFile from './PriceFile.vue';
 
 /** Everything as open files. */
 const catalogueStore = useCatalogue();
@@ -45,6 +46,7 @@ const exportBuild = () =>
       </button>
       <button class="plain edged" @click="exportBuild">Candidate “{{ workspace.active.name }}”</button>
     </div>
+    <PriceFile />
   </section>
 </template>
 
