@@ -364,10 +364,13 @@ const DOING: {
 const made = (writer: CatalogueWriter, change: CatalogueChange): Promise<CatalogueChange[]> =>
   DOING[change.do](writer, change as never);
 
-/** The tables whose rows a change may write over. */
-const TOUCHED: Readonly<Record<Do, readonly (keyof Tables)[]>> = {
+/**
+ * The tables whose rows a change may write over. Games and rates are not held against one another: each fit of each window
+ * writes them anew.
+ */
+const TOUCHED: Readonly<Partial<Record<Do, readonly (keyof Tables)[]>>> = {
   'put-part': ['parts'],
-  'remove-part': ['parts', 'offers', 'rates'],
+  'remove-part': ['parts', 'offers'],
   'put-offer': ['offers'],
   'remove-offer': ['offers'],
   'put-history': ['offers'],
@@ -377,17 +380,10 @@ const TOUCHED: Readonly<Record<Do, readonly (keyof Tables)[]>> = {
   'remove-shop': ['shops', 'offers'],
   'put-deal': ['deals'],
   'remove-deal': ['deals'],
-  'put-game': ['games'],
-  'remove-game': ['games'],
-  'put-rate': ['rates'],
   'put-currency-rate': ['currency_rates'],
   'remove-currency-rate': ['currency_rates'],
-  'merge-part': ['parts', 'offers', 'deals', 'records'],
-  'split-part': ['parts', 'offers', 'deals', 'records'],
-  'put-record': ['records'],
-  'remove-record': ['records'],
-  'put-pack': [],
-  'remove-pack': [],
+  'merge-part': ['parts', 'offers', 'deals'],
+  'split-part': ['parts', 'offers', 'deals'],
 };
 
 /**
@@ -403,7 +399,7 @@ export const editCatalogue = (
   seen?: number,
 ): Promise<CatalogueChange[]> =>
   db.transaction().execute(async (tx) => {
-    const tables = new Set(changes.flatMap((change) => TOUCHED[change.do]));
+    const tables = new Set(changes.flatMap((change) => TOUCHED[change.do] ?? []));
     await restsOnNewest(tx, [...tables], seen);
     return editWithin(tx, changes);
   });
