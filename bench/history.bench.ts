@@ -3,15 +3,15 @@
  * and whether the server answers while the watch searches. Figures are of the machine that runs it.
  */
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
-import { briefFileSchema, briefOf, briefSchema, buildFileSchema, watchKeptSchema } from '@ripe-pick/contract';
 import { drawsFrom } from '@ripe-pick/core/stats';
 import { dayNumber } from '@ripe-pick/core/units';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { manualSource, openStore } from '../packages/server/src/store/index.ts';
+import { sampleWorkspace } from './large-data.ts';
 import { root } from './with-app.ts';
 
 const DAYS = 730;
@@ -20,37 +20,7 @@ const path = join(folder, 'ripe-pick.sqlite');
 const catalogue = makeCatalogue({ seed: 640, parts: 1430 });
 const store = await openStore(path);
 await store.replaceCatalogue(catalogue);
-const json = (name: string): unknown =>
-  JSON.parse(readFileSync(join(root, 'packages/demo/files', name), 'utf8'));
-const brief = briefSchema.parse(briefOf(briefFileSchema.parse(json('brief-league-seat.json'))));
-const { picks } = buildFileSchema.parse(json('build-first-idea.json'));
-await store.saveWorkspace(
-  0,
-  {
-    brief,
-    candidates: [
-      {
-        id: 'first',
-        name: 'First idea',
-        picks,
-        note: '',
-        isArchived: false,
-        ordersOf: null,
-        decisions: [],
-        path: [],
-      },
-    ],
-    active: 'first',
-    listings: [],
-    orders: [],
-    claims: [],
-    versions: [],
-    assemblies: [],
-    tunings: [],
-    ...watchKeptSchema.parse({}),
-  },
-  { keepFrom: 0, keepTo: 0, add: [], done: 0 },
-);
+await store.saveWorkspace(0, sampleWorkspace(), { keepFrom: 0, keepTo: 0, add: [], done: 0 });
 
 const today = dayNumber(catalogue.today ?? '2026-11-20');
 const noon = (day: number) => day * 1440 + 720;

@@ -1,10 +1,9 @@
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { briefFileSchema, briefOf, briefSchema, buildFileSchema, watchKeptSchema } from '@ripe-pick/contract';
 import { drawsFrom } from '@ripe-pick/core/stats';
 import { dayNumber } from '@ripe-pick/core/units';
 import { makeCatalogue } from '@ripe-pick/demo/make';
-import { readFileSync } from 'node:fs';
 import { manualSource, openStore, type Store } from '../packages/server/src/store/index.ts';
 
 const DAYS = 730;

@@ -14,7 +14,7 @@ import { pageRoutes } from './pages.ts';
 
 /*
  * An instance in threads: this one only passes calls on. What writes is in one thread, what reads in two more, so that what takes long keeps
- * nothing else waiting. See docs/decisions/0034-threads.md.
+ * nothing else waiting. See docs/decisions/0034-threads-and-revisions.md.
  */
 
 export interface Hosted {

@@ -169,8 +169,16 @@ export class CatalogueCounts {
 
   constructor(private readonly db: Kysely<Tables>) {}
 
-  /** @throws what the database does; the next call begins anew */
-  read(): Promise<Counts> {
+  async read(): Promise<Counts> {
+    try {
+      return await this.counted();
+    } catch (error) {
+      this.gaps.forget();
+      throw error;
+    }
+  }
+
+  private counted(): Promise<Counts> {
     return this.db.transaction().execute(async (tx) => {
       await this.gaps.refresh(tx);
       const count = async (table: 'parts' | 'shops' | 'offers' | 'games') => {
