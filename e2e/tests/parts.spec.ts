@@ -139,9 +139,11 @@ test('with specs missing, what is usual is assumed where the brief says so, mark
   await expect(dialog.getByText('Proved best')).toBeVisible();
   await expect(dialog.getByText(/It rests on \d+ assumed figures/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Which one could change the best set?' }).click();
-  await expect(dialog.getByText('Worth looking up first')).toBeVisible();
-  await expect(page.getByText(/of the figures tried/)).toBeVisible();
+  // Stopped at its beginning, where it is sure to have most of its work before it.
   await dialog.getByRole('button', { name: 'Stop' }).click();
+  await expect(dialog.getByText(/Stopped at \d+ % of the figures/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Work it out' }).click();
+  await expect(dialog.getByText('Worth looking up first')).toBeVisible();
   await expect(page.getByText(/of the figures tried/)).toBeHidden();
 });
 
