@@ -1,4 +1,4 @@
-/** npm run check:keep: kills, random and mutated bodies, hostile files, starts and backups, at length; counts are printed. */
+/** npm run check:keep: kills, random and mutated bodies, hostile files, strangers, starts and backups, at length; counts are printed. */
 import { bin, ensureInstalled, must } from './lib/prepare.mjs';
 
 ensureInstalled();
@@ -8,6 +8,7 @@ const beside = [
   'feeds/addresses',
   'accepted',
   'backup',
+  'sharing',
   'store/start',
   'store/migrations',
   'archive',

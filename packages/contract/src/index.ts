@@ -30,6 +30,8 @@ export { planFileOf, planFileSchema } from './plan-file.ts';
 export {
   api,
   apiErrorSchema,
+  changesNothing,
+  READ_CALLS,
   ASIDE_PATH,
   ARCHIVE_PATH,
   ARCHIVES_PATH,
@@ -160,3 +162,15 @@ export {
 export type { BenchRecord } from '@ripe-pick/core/parts';
 export { readChart, type ChartLine } from './records-chart.ts';
 export { changeHeardSchema, EVENTS_PATH, type Area, type ChangeHeard, type Revisions } from './revisions.ts';
+export {
+  ACCESSES,
+  deviceSchema,
+  MAX_PAIR_BYTES,
+  PAIR_PATH,
+  SHARING_PATH,
+  sharingApi,
+  type Access,
+  type Device,
+  type Sharing,
+  type SharingApi,
+} from './sharing.ts';

@@ -3,12 +3,9 @@ import { homedir, platform } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { serve } from '@hono/node-server';
-import { Hono } from 'hono';
 import { listBackups, restoreBackup } from './backup/restore.ts';
-import { demoFiles } from './demo-files.ts';
-import { hostInstance, type Hosted } from './host/hosted.ts';
 import type { InstanceName } from './instance.ts';
+import { serveInstances } from './serve-instances.ts';
 import { CannotStart } from './store/index.ts';
 
 /** Where the user's data lie when nothing else is said. */
@@ -35,95 +32,34 @@ function portOf(name: string, otherwise: number): number {
   return port;
 }
 
+/** Where the app is reached, by this machine and by others. */
+function places() {
+  const port = portOf('RIPE_PICK_PORT', 4640);
+  const marketPort = portOf('RIPE_PICK_MARKET_PORT', port + 1);
+  const sharePort = portOf('RIPE_PICK_SHARE_PORT', port + 2);
+  const shareAddresses = process.env.RIPE_PICK_SHARE_ADDRESSES?.split(/[\s,]+/).filter(Boolean) ?? null;
+  return { ports: { port, marketPort, sharePort }, shareAddresses };
+}
+
 /** What was asked for on the command line. */
 function asked(args: readonly string[]) {
   try {
     const { values, positionals } = parseArgs({
       args: [...args],
-      options: { demo: { type: 'boolean', default: false }, restore: { type: 'boolean', default: false } },
+      options: {
+        demo: { type: 'boolean', default: false },
+        share: { type: 'boolean', default: false },
+        restore: { type: 'boolean', default: false },
+      },
       allowPositionals: true,
     });
     if (positionals.length > (values.restore ? 1 : 0))
-      throw new CannotStart(`"${positionals[0]}" is not known. --demo and --restore are.`);
+      throw new CannotStart(`"${positionals[0]}" is not known. --demo, --share and --restore are.`);
     return { ...values, backup: positionals[0] };
   } catch (error) {
     if (error instanceof CannotStart) throw error;
     throw new CannotStart(`${error instanceof Error ? error.message.split('.')[0] : String(error)}.`);
   }
-}
-
-/** Serves both instances at one address: the one that was asked for at the root, the other one when somebody goes there. */
-async function serveInstances(isDemo: boolean): Promise<void> {
-  const port = portOf('RIPE_PICK_PORT', 4640);
-  const marketPort = portOf('RIPE_PICK_MARKET_PORT', port + 1);
-  const hasDemo = demoFiles(root) !== null;
-  const first: InstanceName = isDemo && hasDemo ? 'demo' : 'own';
-  const second: InstanceName = first === 'demo' ? 'own' : 'demo';
-  const address = `http://127.0.0.1:${port}`;
-  const host = (name: InstanceName, base: string, other: string | null): Promise<Hosted> =>
-    hostInstance({ name, folder: folders[name], base, other, root, version, marketPort });
-  const front = await host(first, '', hasDemo ? `/${second}/` : null);
-  let back: Promise<Hosted> | null = null;
-  async function openBack(): Promise<Hosted> {
-    const instance = await host(second, `/${second}`, '/');
-    instance.start(address);
-    return instance;
-  }
-  /** The other instance; where it could not be opened, the next one who goes there tries again. */
-  function backOpen(): Promise<Hosted> {
-    back ??= openBack().catch((error: unknown) => {
-      back = null;
-      throw error;
-    });
-    return back;
-  }
-
-  const app = new Hono();
-  app.onError((error, c) => {
-    console.error(error instanceof CannotStart ? error.message : error);
-    return c.text('These data could not be opened. The terminal says more.', 500);
-  });
-  if (hasDemo) {
-    app.get(`/${second}`, (c) => c.redirect(`/${second}/`));
-    app.mount(`/${second}`, async (request) => (await backOpen()).app.fetch(request));
-  }
-  app.mount('/', (request) => front.app.fetch(request));
-  const close = async () => {
-    await Promise.all([front.stop(), back?.then((instance) => instance.stop())]);
-  };
-  listen({
-    ...{ app, port, close },
-    onReady: () => {
-      console.log(`Ripe Pick is ready: open ${address}/`);
-      front.start(address);
-    },
-  });
-}
-
-interface Listening {
-  readonly app: Hono;
-  readonly port: number;
-  readonly onReady: () => void;
-  readonly close: () => Promise<void>;
-}
-
-/** Longer than a browser keeps an idle line: else a call may be sent just as the server closes it. */
-const keepAliveTimeout = 330_000;
-
-function listen({ app, port, onReady, close }: Listening): void {
-  const serverOptions = { keepAliveTimeout };
-  const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port, serverOptions }, onReady);
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    const isTaken = error.code === 'EADDRINUSE';
-    const why = isTaken ? `Port ${port} is taken. Set RIPE_PICK_PORT to another one.` : error.message;
-    void close().then(() => fail(new CannotStart(why)));
-  });
-  const stop = () => {
-    server.close();
-    void close().then(() => process.exit(0));
-  };
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
 }
 
 /** Ends with a sentence that says what to do; what nobody foresaw is told with its place only where that is asked for. */
@@ -141,9 +77,10 @@ function fail(error: unknown): never {
 // What is kept is for its owner's eyes alone.
 process.umask(0o077);
 try {
-  const { demo, restore, backup } = asked(process.argv.slice(2));
+  const { demo, share, restore, backup } = asked(process.argv.slice(2));
   const folder = folders[demo ? 'demo' : 'own'];
-  if (!restore) await serveInstances(demo);
+  if (!restore)
+    await serveInstances({ isDemo: demo, isShared: share, folders, root, version, fail, ...places() });
   else console.log(backup === undefined ? listBackups(folder) : restoreBackup(folder, backup, new Date()));
 } catch (error) {
   fail(error);

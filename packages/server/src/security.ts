@@ -1,6 +1,6 @@
-import { ALERTS_PATH, ARCHIVE_PATH, ASIDE_PATH, CALENDAR_PATH, PRICES_PATH } from '@ripe-pick/contract';
-import type { MiddlewareHandler } from 'hono';
+import type { Context, MiddlewareHandler } from 'hono';
 import { secureHeaders } from 'hono/secure-headers';
+import { isData } from './host/paths.ts';
 import { ApiError, errorResponse } from './routes/errors.ts';
 
 const LOOPBACK = new Set(['127.0.0.1', 'localhost', '[::1]']);
@@ -12,32 +12,30 @@ function hostName(host: string): string {
 /** Another site, or another program on this machine: a port of its own is a page of its own. */
 const isElsewhere = (site: string | undefined) => site === 'cross-site' || site === 'same-site';
 
-/** Data, which no page of others may have the server read and write out; screens may be gone to by a link. */
-const FILES: ReadonlySet<string> = new Set([
-  ARCHIVE_PATH,
-  ASIDE_PATH,
-  ALERTS_PATH,
-  CALENDAR_PATH,
-  PRICES_PATH,
-]);
-const isData = (path: string) => path.startsWith('/api/') || FILES.has(path);
+const forbidden = (c: Context, words: string) => errorResponse(c, new ApiError('forbidden', words));
+
+/**
+ * Refuses what another site may have had a browser send: a call by an origin that is not the app's own, and a read of data
+ * from a page of others, which the server would only write out. Screens may be gone to by a link.
+ *
+ * @param scheme of the app's own pages
+ */
+export function fromElsewhere(c: Context, scheme: 'http' | 'https'): Response | null {
+  const origin = c.req.header('origin');
+  const isForeign = origin !== undefined && origin !== `${scheme}://${c.req.header('host')}`;
+  const isForeignRead = isElsewhere(c.req.header('sec-fetch-site')) && isData(c.req.path);
+  return isForeign || isForeignRead ? forbidden(c, 'Calls from other sites are refused.') : null;
+}
 
 /**
  * Answers only calls that name this machine as their host (a foreign name that was rebound to 127.0.0.1 is refused),
  * and that come from the app's own pages or from no page at all.
  */
 export const sameMachine: MiddlewareHandler = async (c, next) => {
-  const host = c.req.header('host') ?? '';
-  if (!LOOPBACK.has(hostName(host)))
-    return errorResponse(
-      c,
-      new ApiError('forbidden', 'This server answers only under 127.0.0.1 or localhost.'),
-    );
-  const origin = c.req.header('origin');
-  if (origin !== undefined && origin !== `http://${host}`)
-    return errorResponse(c, new ApiError('forbidden', 'Calls from other sites are refused.'));
-  if (isElsewhere(c.req.header('sec-fetch-site')) && isData(c.req.path))
-    return errorResponse(c, new ApiError('forbidden', 'Calls from other sites are refused.'));
+  if (!LOOPBACK.has(hostName(c.req.header('host') ?? '')))
+    return forbidden(c, 'This server answers only under 127.0.0.1 or localhost.');
+  const refused = fromElsewhere(c, 'http');
+  if (refused) return refused;
   await next();
   return undefined;
 };

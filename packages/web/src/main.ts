@@ -5,6 +5,7 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';
 import { fetchScreensAhead, router } from './app/router.ts';
+import { isStranger } from './shared/api/place.ts';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
-void router.isReady().then(() => fetchScreensAhead());
+if (!isStranger) void router.isReady().then(() => fetchScreensAhead());

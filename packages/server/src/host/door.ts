@@ -8,11 +8,12 @@ import {
 import type { Hono, MiddlewareHandler } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { ApiError, errorResponse } from '../routes/errors.ts';
-import { headers, sameMachine } from '../security.ts';
+import { headers } from '../security.ts';
 
 const MB = 1024 * 1024;
 
-const upTo = (maxSize: number, words: string): MiddlewareHandler =>
+/** Refuses a body of more bytes, with words. */
+export const upTo = (maxSize: number, words: string): MiddlewareHandler =>
   bodyLimit({ maxSize, onError: (c) => errorResponse(c, new ApiError('too-large', words)) });
 
 const archiveLimit = upTo(
@@ -33,8 +34,9 @@ const OWN_LIMITS: Readonly<Record<string, MiddlewareHandler>> = {
   [PRICES_IN_PATH]: pricesLimit,
 };
 
-const limits: MiddlewareHandler = (c, next) =>
+/** Refuses bodies that are too large for their call. */
+export const limits: MiddlewareHandler = (c, next) =>
   ((c.req.method === 'PUT' ? OWN_LIMITS[c.req.path] : undefined) ?? callLimit)(c, next);
 
-/** Lets in only what pages of this machine send, and nothing that is too large; says with each answer what a page may do. */
-export const withDoor = (app: Hono): Hono => app.use(headers, sameMachine, limits);
+/** Looks at every call before an app does: who may make it, and whether it is too large; says with each answer what a page may do. */
+export const withDoor = (app: Hono, mayCall: MiddlewareHandler): Hono => app.use(headers, mayCall, limits);

@@ -1,16 +1,16 @@
 import { join } from 'node:path';
-import { ALERTS_PATH, ARCHIVE_PATH, ASIDE_PATH, CALENDAR_PATH, PRICES_PATH } from '@ripe-pick/contract';
+import { PRICES_PATH, READ_CALLS } from '@ripe-pick/contract';
 import { Hono } from 'hono';
 import type { InstanceOptions } from '../instance.ts';
 import { withErrors } from '../routes/errors-in-words.ts';
-import { callOf, LONG_READS, READS } from '../routes/reads.ts';
+import { callOf, LONG_READS } from '../routes/reads.ts';
 import { CannotStart } from '../store/index.ts';
 import { AppThread } from './app-thread.ts';
-import { withDoor } from './door.ts';
 import { endThread } from './end-thread.ts';
 import { Events } from './events.ts';
 import type { ThreadOrder } from './message.ts';
 import { pageRoutes } from './pages.ts';
+import { isData, READ_FILES } from './paths.ts';
 
 /*
  * An instance in threads: this one only passes calls on. What writes is in one thread, what reads in two more, so that what takes long keeps
@@ -18,25 +18,23 @@ import { pageRoutes } from './pages.ts';
  */
 
 export interface Hosted {
+  /** Answers calls; who may make them is for the door before it. */
   readonly app: Hono;
+  /** Path of its database. */
+  readonly database: string;
   /** Lets it do what it does by itself, from now on. @param address where it is reached */
   start(address: string): void;
   stop(): Promise<void>;
 }
 
 const script = (name: string) => new URL(`./${name}.js`, import.meta.url);
-const READ_FILES: readonly string[] = [CALENDAR_PATH, ALERTS_PATH, ASIDE_PATH];
-/** Whether a path is none of the page's. */
-const isData = (path: string) =>
-  path.startsWith('/api/') || path === PRICES_PATH || path === ARCHIVE_PATH || READ_FILES.includes(path);
-
 /** Which thread answers a call. */
 function roomOf(method: string, path: string): 'writer' | 'reader' | 'long' {
   if (method === 'GET' && path === PRICES_PATH) return 'long';
   if (method === 'GET' && READ_FILES.includes(path)) return 'reader';
   const call = callOf(method, path);
   if (LONG_READS.some((name) => name === call)) return 'long';
-  return READS.some((name) => name === call) ? 'reader' : 'writer';
+  return READ_CALLS.some((name) => name === call) ? 'reader' : 'writer';
 }
 
 /** A thread that can be begun anew: what it holds is in the database. */
@@ -120,7 +118,7 @@ export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
   const writer = await beginWriter(options, events);
   const data = { database: writer.database, version, instance };
   const readers = { reader: new ReaderThread(data), long: new ReaderThread(data) };
-  const app = withDoor(withErrors(new Hono(), writer.database));
+  const app = withErrors(new Hono(), writer.database);
   app.route('/', events.routes());
   app.all('*', (c, next) => {
     const { method, path } = c.req;
@@ -131,6 +129,7 @@ export async function hostInstance(options: InstanceOptions): Promise<Hosted> {
   app.route('/', pageRoutes(join(root, 'packages/web/dist'), instance));
   return {
     app,
+    database: writer.database,
     start: (address) => writer.thread.worker.postMessage({ do: 'start', address } satisfies ThreadOrder),
     async stop() {
       events.stop();

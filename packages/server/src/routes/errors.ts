@@ -6,7 +6,9 @@ import type { Read } from '../transfer/index.ts';
 /** What can go wrong with a call, and the HTTP status that says so. */
 const STATUS = {
   'bad-json': 400,
+  'not-paired': 401,
   'bad-data': 422,
+  'too-many': 429,
   'too-large': 413,
   'not-found': 404,
   conflict: 409,

@@ -1,4 +1,4 @@
-import { api, type Api } from '@ripe-pick/contract';
+import { api, type Api, type READ_CALLS } from '@ripe-pick/contract';
 import { ENOUGH_JUDGED, reliabilityOf } from '@ripe-pick/core/prices';
 import { countsOf, type Store } from '../store/index.ts';
 import { checkCatalogue } from '../transfer/index.ts';
@@ -7,24 +7,8 @@ import { accepted, ApiError } from './errors.ts';
 import type { Handlers } from './handlers.ts';
 import { ReadyJson } from './ready-json.ts';
 
-/** Calls that read what is kept and change nothing: they can be answered by a thread that does nothing else. */
-export const READS = [
-  'status',
-  'catalogue',
-  'previewCatalogue',
-  'packs',
-  'planPackOut',
-  'workspace',
-  'briefs',
-  'records',
-  'bench',
-  'pastFits',
-  'priceHistory',
-  'corrections',
-  'reliability',
-  'aside',
-] as const satisfies readonly (keyof Api)[];
-type ReadCall = (typeof READS)[number];
+/** Calls that a thread can answer that does nothing else. */
+type ReadCall = (typeof READ_CALLS)[number];
 
 /** Those of them that may take long where much is kept. */
 export const LONG_READS: readonly ReadCall[] = [

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { dateEnUS, enUS, NConfigProvider, NMessageProvider } from 'naive-ui';
+import { PairPage } from '../features/pair/index.ts';
+import { isStranger } from '../shared/api/place.ts';
 import Shell from './Shell.vue';
 import { useTheme } from './theme.ts';
 
@@ -16,7 +18,8 @@ const { theme, overrides, isDark, toggle } = useTheme();
     abstract
   >
     <NMessageProvider placement="bottom">
-      <Shell :is-dark="isDark" @toggle-theme="toggle" />
+      <PairPage v-if="isStranger" />
+      <Shell v-else :is-dark="isDark" @toggle-theme="toggle" />
     </NMessageProvider>
   </NConfigProvider>
 </template>

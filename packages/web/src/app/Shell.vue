@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
+import { isLookingOnly } from '../shared/api/place.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
@@ -188,6 +189,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           Load what was saved
         </button>
       </p>
+      <p v-if="isLookingOnly" class="looking" role="note">
+        This device may look. What you try out stays in this window, and is kept nowhere.
+      </p>
       <p v-if="workspace.stayed" class="failure" role="alert">
         {{ workspace.stayed }}
         <button class="plain edged" @click="workspace.stayed = null">Understood</button>
@@ -267,6 +271,10 @@ main {
   display: flex;
   gap: 12px;
   align-items: center;
+}
+.looking {
+  margin: 8px 16px 0;
+  color: var(--quiet);
 }
 .skip {
   position: absolute;

@@ -5,7 +5,7 @@ import { MAX_BODY_BYTES, type Counts, type Merge, type Problem } from '@ripe-pic
 import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { CallFailed } from '../../shared/api/client.ts';
-import { isDemo } from '../../shared/api/place.ts';
+import { BASE, isDemo, isHere } from '../../shared/api/place.ts';
 import DemoLink from '../../shared/ui/DemoLink.vue';
 import ConflictList from './ConflictList.vue';
 import AsidePanel from './AsidePanel.vue';
@@ -15,6 +15,7 @@ import { mergeWords } from './merge-words.ts';
 import { readOwnFile, type OwnFile } from './own-file.ts';
 import PackIn from './PackIn.vue';
 import PacksPanel from './PacksPanel.vue';
+import SharingPanel from './SharingPanel.vue';
 import { useOwnFiles } from './use-own-files.ts';
 
 const catalogueStore = useCatalogue();
@@ -293,6 +294,7 @@ const loadDemo = () =>
     <PacksPanel />
     <ExportPanel />
     <EverythingPanel />
+    <SharingPanel v-if="isHere && BASE === ''" />
     <AsidePanel />
   </div>
 </template>

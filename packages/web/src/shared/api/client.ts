@@ -1,6 +1,14 @@
-import { api, apiErrorSchema, type Api, type Problem } from '@ripe-pick/contract';
+import {
+  api,
+  apiErrorSchema,
+  changesNothing,
+  sharingApi,
+  type Api,
+  type Problem,
+  type SharingApi,
+} from '@ripe-pick/contract';
 import type { z } from 'zod';
-import { pathHere } from './place.ts';
+import { isLookingOnly, pathHere } from './place.ts';
 
 /** An answer of the server that is not the one asked for; the message is fit to be shown. */
 export class CallFailed extends Error {
@@ -27,10 +35,14 @@ const MOST_KEPT_ALIVE = 50_000;
 /** Bytes of a text as it is sent: a letter has up to four. */
 const bytesOf = (text: string) => new TextEncoder().encode(text).length;
 
-type Request<K extends keyof Api> = Api[K]['request'] extends z.ZodType
-  ? z.input<Api[K]['request']>
+type Calls = Api & SharingApi;
+const calls: Calls = { ...api, ...sharingApi };
+const isOfData = (name: keyof Calls): name is keyof Api => name in api;
+
+type Request<K extends keyof Calls> = Calls[K]['request'] extends z.ZodType
+  ? z.input<Calls[K]['request']>
   : undefined;
-type Response<K extends keyof Api> = z.infer<Api[K]['response']>;
+type Response<K extends keyof Calls> = z.infer<Calls[K]['response']>;
 
 interface CallOptions {
   /** Let the call outlive the page, where the browser allows it for a body of this size. */
@@ -64,16 +76,25 @@ async function answerOf(asking: () => Promise<globalThis.Response>): Promise<Ser
   throw new CallFailed('internal', `The server answered with status ${answer.status}.`, []);
 }
 
-/** Sends a file as it is. */
-export const sendFile = async (path: string, file: Blob): Promise<unknown> =>
-  (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value;
+/** The server refuses it as well; nothing is sent only to be told so. */
+function mayChange(): void {
+  if (isLookingOnly)
+    throw new CallFailed('forbidden', 'This device may look, and keep nothing. Nothing was changed.', []);
+}
 
-async function asked<K extends keyof Api>(
+/** Sends a file as it is. */
+export const sendFile = async (path: string, file: Blob): Promise<unknown> => (
+  mayChange(),
+  (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value
+);
+
+async function asked<K extends keyof Calls>(
   name: K,
   body: Request<K>,
   options: CallOptions,
 ): Promise<{ readonly value: Response<K>; readonly etag: string | null }> {
-  const { method, path, response } = api[name];
+  const { method, path, response } = calls[name];
+  if (isOfData(name) && !changesNothing(name)) mayChange();
   const text = method === 'GET' ? undefined : (options.text ?? JSON.stringify(body ?? null));
   const { value, etag } = await answerOf(() =>
     fetch(pathHere(path), {
@@ -86,7 +107,7 @@ async function asked<K extends keyof Api>(
 }
 
 /** Calls the server and checks what comes back against the contract. */
-export const call = async <K extends keyof Api>(
+export const call = async <K extends keyof Calls>(
   name: K,
   body: Request<K>,
   options: CallOptions = {},

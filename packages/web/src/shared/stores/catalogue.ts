@@ -12,6 +12,7 @@ import { withListings, type UsedListing } from '@ripe-pick/core/used';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed, callWhole } from '../api/client.ts';
+import { isHere } from '../api/place.ts';
 import { onNewest } from './on-newest.ts';
 import { useSessionSteps } from './session-steps.ts';
 import { touchedBy } from './touched.ts';
@@ -123,7 +124,7 @@ function useStored() {
     isLoading.value = true;
     try {
       const [status, whole] = await Promise.all([call('status', undefined), callWhole('catalogue')]);
-      other.value = status.other;
+      other.value = isHere ? status.other : null; // devices of others are let in to one instance
       stored.value = catalogueOf(whole.value);
       revision = whole.revision;
       failure.value = null;

@@ -11,6 +11,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import type { Fitter } from '../../workers/fit.worker.ts';
 import { call, failureText } from '../api/client.ts';
+import { isLookingOnly } from '../api/place.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useRecords } from './records.ts';
 
@@ -85,6 +86,7 @@ function fitting({ state, failure, review }: FitView, fitter: ReturnType<typeof 
     if (!isLast()) return;
     const checked: FrameModel = { ...result.model, fit: { ...result.model.fit, heldOut } };
     show(checked);
+    if (isLookingOnly) return;
     const asked = { frameModel: checked } as unknown as Parameters<typeof call<'saveModel'>>[1]; // its lists are read-only
     // Where parts or games came or went meanwhile, the fit of what is there now follows.
     if ((await call('saveModel', asked)).kept === null) await catalogueStore.load();

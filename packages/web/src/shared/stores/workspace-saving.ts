@@ -2,6 +2,7 @@ import type { Workspace } from '@ripe-pick/contract';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
 import { ref, type ShallowRef } from 'vue';
 import { failureText } from '../api/client.ts';
+import { isLookingOnly } from '../api/place.ts';
 import type { History } from './history.ts';
 import { isConflict, WorkspaceLink } from './workspace-link.ts';
 
@@ -40,7 +41,6 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
   const calls = new WorkspaceLink(state, history, onHistory);
   let isDirty = false;
   const send = (ahead?: number) => ((isDirty = false), calls.send(ahead));
-
   async function load(): Promise<void> {
     try {
       const places = await calls.read();
@@ -71,11 +71,12 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
   // Changed in the very moment in which the last call ended: once more.
   const turn = oneAtATime(saveAll, () => isDirty && saveState.value === 'saved');
   /** Saves what there is; resolves when all of it is saved, or could not be: `saveState` tells. */
-  const save = () => ((isDirty = true), turn.go());
+  const save = () => (isLookingOnly ? Promise.resolve() : ((isDirty = true), turn.go()));
   tryingAgain(() => void (saveState.value === 'failed' && save()));
 
   function set(next: Workspace): void {
     state.value = next;
+    if (isLookingOnly) return; // tried out here, and kept nowhere
     isDirty = true;
     if (saveState.value === 'saved') saveState.value = 'saving';
     // Behind the repaint: a held key must not wait for a call to be put together.

@@ -1,0 +1,1 @@
+export { default as PairPage } from './PairPage.vue';
