@@ -1,14 +1,24 @@
 import { once } from 'node:events';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { request } from 'node:https';
+import type { IncomingMessage } from 'node:http';
+import { request, type RequestOptions } from 'node:https';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { checkServerIdentity, connect } from 'node:tls';
-import { api, changesNothing, PAIR_PATH, SHARING_PATH, sharingApi, type Api } from '@ripe-pick/contract';
+import { checkServerIdentity } from 'node:tls';
+import {
+  api,
+  changesNothing,
+  EVENTS_PATH,
+  PAIR_PATH,
+  SHARING_PATH,
+  sharingApi,
+  type Api,
+} from '@ripe-pick/contract';
 import { drawsFrom } from '@ripe-pick/core/stats';
 import { Hono } from 'hono';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { Events } from '../host/events.ts';
 import { apiRoutes } from '../routes/api.ts';
 import { withErrors } from '../routes/errors-in-words.ts';
 import { openStore, type Store } from '../store/index.ts';
@@ -40,31 +50,29 @@ interface Answer {
   readonly cookie: string;
 }
 
-/** A call as a device makes it, its certificate checked by Node.js against the very one that the machine shows. */
-const ask = ({ method, path, body, headers = {}, from = '127.0.0.3' }: Call): Promise<Answer> =>
+/** How a device calls: its certificate is checked by Node.js against the very one that the machine shows. */
+const optionsOf = ({ method, path, headers = {}, from = '127.0.0.3' }: Call): RequestOptions => ({
+  ...{ host: HOST, port, method, path, headers, localAddress: from, agent: false },
+  ca: readFileSync(join(folder, 'sharing', 'certificate.pem')),
+  checkServerIdentity: (_, certificate) => checkServerIdentity(HOST, certificate), // whatever the Host field says
+});
+
+const ask = ({ body, headers, ...rest }: Call): Promise<Answer> =>
   new Promise((resolve, reject) => {
     const sent = body === undefined ? undefined : JSON.stringify(body);
-    const type = sent === undefined ? {} : { 'content-type': 'application/json' };
-    const outgoing = request(
-      {
-        ...{ host: HOST, port, method, path, localAddress: from, agent: false },
-        ca: readFileSync(join(folder, 'sharing', 'certificate.pem')),
-        checkServerIdentity: (_, certificate) => checkServerIdentity(HOST, certificate), // whatever the Host field says
-        headers: { ...type, ...headers },
-      },
-      (incoming) => {
-        const pieces: Buffer[] = [];
-        incoming.on('data', (piece: Buffer) => pieces.push(piece));
-        incoming.on('end', () =>
-          resolve({
-            status: incoming.statusCode ?? 0,
-            text: Buffer.concat(pieces).toString(),
-            cookie: (incoming.headers['set-cookie'] ?? []).join(),
-          }),
-        );
-        incoming.on('error', reject);
-      },
-    );
+    const type: Record<string, string> = sent === undefined ? {} : { 'content-type': 'application/json' };
+    const outgoing = request(optionsOf({ ...rest, headers: { ...type, ...headers } }), (incoming) => {
+      const pieces: Buffer[] = [];
+      incoming.on('data', (piece: Buffer) => pieces.push(piece));
+      incoming.on('end', () =>
+        resolve({
+          status: incoming.statusCode ?? 0,
+          text: Buffer.concat(pieces).toString(),
+          cookie: (incoming.headers['set-cookie'] ?? []).join(),
+        }),
+      );
+      incoming.on('error', reject);
+    });
     outgoing.on('error', reject);
     outgoing.end(sent);
   });
@@ -99,7 +107,9 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'ripe-pick-stranger-'));
   store = await openStore(join(folder, 'ripe-pick.sqlite'));
   port = await freePort();
-  const app = withErrors(new Hono(), store.path).route('/', apiRoutes(contextFor(store)));
+  const app = withErrors(new Hono(), store.path)
+    .route('/', new Events().routes())
+    .route('/', apiRoutes(contextFor(store)));
   const instance = { app, database: store.path };
   desk = new SharingDesk({ folder, port, addresses: [HOST], instance, keepAliveTimeout: 1000 });
 });
@@ -237,9 +247,15 @@ test('a device that is shut out is out at once, with the lines that it holds', a
   const known = await letIn('change', from);
   const { id } = desk.state.devices[desk.state.devices.length - 1];
   expect((await ask({ method: 'GET', path: SHARING_PATH, headers: known, from })).status).toBe(403);
-  const held = connect({ host: HOST, port, rejectUnauthorized: false });
-  await once(held, 'secureConnect');
-  const isCut = once(held, 'close');
+  const outgoing = request(optionsOf({ method: 'GET', path: EVENTS_PATH, headers: known, from })).end();
+  const [incoming] = (await once(outgoing, 'response')) as [IncomingMessage];
+  expect(incoming.statusCode).toBe(200);
+  const isCut = new Promise((resolve) =>
+    incoming
+      .resume()
+      .on('error', () => {})
+      .once('close', resolve),
+  );
   expect(desk.removeDevice(id)).toBe(true);
   await isCut;
   expect((await ask({ method: 'GET', path: '/api/status', headers: known, from })).status).toBe(401);
