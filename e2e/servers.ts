@@ -14,6 +14,9 @@ export const emptyPort = (worker: number): number => demoPort(worker) + 4;
 
 export const addressAt = (port: number): string => `http://127.0.0.1:${port}`;
 
+/** Where other devices come in once a server is opened to them: a second address of the loopback network. */
+const NEIGHBOUR = '127.0.0.2';
+
 export interface Server {
   stop(): Promise<void>;
 }
@@ -33,7 +36,10 @@ async function start(folder: string, port: number, flags: readonly string[]): Pr
   const child = spawn(process.execPath, ['--enable-source-maps', 'packages/server/dist/main.js', ...flags], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, RIPE_PICK_PORT: String(port), RIPE_PICK_DATA: folder },
+    env: {
+      ...process.env,
+      ...{ RIPE_PICK_PORT: String(port), RIPE_PICK_DATA: folder, RIPE_PICK_SHARE_ADDRESSES: NEIGHBOUR },
+    },
   });
   await until(child, async () => (await fetch(`${addressAt(port)}/api/status`)).ok);
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));

@@ -33,7 +33,7 @@ import {
 } from '@lucide/vue';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { isDemo } from '../../shared/api/place.ts';
+import { isDemo, isHere } from '../../shared/api/place.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useScreenSteps } from '../../shared/stores/screen-steps.ts';
@@ -110,7 +110,9 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       <img src="/plum.svg" alt="" width="24" height="24" />
       <div>
         <span class="word">Ripe Pick</span>
-        <p v-if="isDemo" class="demo">Demo: <DemoLink>leave it</DemoLink></p>
+        <p v-if="isDemo" class="demo">
+          Demo<template v-if="isHere">: <DemoLink>leave it</DemoLink></template>
+        </p>
       </div>
     </div>
     <div v-for="group in GROUPS" :key="group.name" class="group">

@@ -49,8 +49,8 @@ const picture = computed(() =>
 const until = computed(() =>
   code.value ? new Date(code.value.until).toLocaleTimeString([], { timeStyle: 'short' }) : '',
 );
-/** In groups that can be compared by eye. */
-const fingerprint = computed(() => sharing.value?.fingerprint?.match(/.{1,24}/g)?.join(' ') ?? null);
+/** In four lines of eight pairs, which can be compared by eye. */
+const fingerprint = computed(() => sharing.value?.fingerprint?.match(/(?:..:?){8}/g) ?? []);
 </script>
 
 <template>
@@ -71,7 +71,9 @@ const fingerprint = computed(() => sharing.value?.fingerprint?.match(/.{1,24}/g)
         >. Its browser warns that it does not know the certificate: this machine made it itself. Go on only
         where the fingerprint (SHA-256) that it shows is this one:
       </p>
-      <p class="fingerprint">{{ fingerprint }}</p>
+      <p class="fingerprint">
+        <span v-for="each in fingerprint" :key="each">{{ each }}</span>
+      </p>
       <div v-if="code" class="preview code" role="status">
         <img v-if="picture" :src="picture" :alt="`QR picture of ${link}`" width="168" height="168" />
         <div class="told">
@@ -116,8 +118,9 @@ p {
   overflow-wrap: anywhere;
 }
 .fingerprint {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(15em, max-content));
   font-variant-numeric: tabular-nums;
-  max-width: 28em;
 }
 .code {
   grid-template-columns: auto 1fr;

@@ -69,6 +69,9 @@ h1,
 p {
   margin: 0;
 }
+button {
+  min-height: 44px;
+}
 label {
   display: grid;
   gap: 4px;
