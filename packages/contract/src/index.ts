@@ -163,7 +163,6 @@ export type { BenchRecord } from '@ripe-pick/core/parts';
 export { readChart, type ChartLine } from './records-chart.ts';
 export { changeHeardSchema, EVENTS_PATH, type Area, type ChangeHeard, type Revisions } from './revisions.ts';
 export {
-  ACCESSES,
   deviceSchema,
   MAX_PAIR_BYTES,
   PAIR_PATH,

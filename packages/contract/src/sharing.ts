@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { idSchema } from './primitives.ts';
 
 /** What another device may do with the data: look at them, or change them too. */
-export const ACCESSES = ['look', 'change'] as const;
+const ACCESSES = ['look', 'change'] as const;
 const accessSchema = z.enum(ACCESSES);
 export type Access = z.infer<typeof accessSchema>;
 

@@ -13,7 +13,7 @@ import { CannotStart } from './store/index.ts';
 /** Longer than a browser keeps an idle line: else a call may be sent just as the server closes it. */
 const keepAliveTimeout = 330_000;
 
-export interface ServingOptions {
+interface ServingOptions {
   readonly isDemo: boolean;
   /** Whether other devices may come in from the start. */
   readonly isShared: boolean;

@@ -1,10 +1,12 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Backup } from '@ripe-pick/contract';
+import { unzipSync } from 'fflate';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { ArchiveDesk } from '../archive/archives.ts';
 import { runJob } from '../archive/jobs.ts';
+import { DeviceList } from '../sharing/devices.ts';
 import { openStore, type Store } from '../store/index.ts';
 import { BackupDesk } from './backups.ts';
 import { isDue, outlived } from './keep.ts';
@@ -52,6 +54,24 @@ describe('a backup', () => {
     await archives.turn();
     expect([await store.today(), read(), (await store.feeds()).length]).toEqual(['2026-11-21', 2, 1]);
     expect(await archives.lookAtBackup('2026-01-01T00-00-00-hand')).toBe(false);
+  });
+  it('and an archive hold nothing of what lets other devices in', async () => {
+    const token = new DeviceList(join(folder, 'sharing'), () => moment).add('Phone', 'look');
+    const [kept] = readFileSync(join(folder, 'sharing', 'devices.json'), 'utf8').match(/[0-9a-f]{64}/) ?? [
+      'none',
+    ];
+    await store.setToday('2026-11-20');
+    bill(1);
+    await backups.make('hand');
+    const within = join(folder, 'backups');
+    const files = readdirSync(within, { recursive: true, withFileTypes: true })
+      .filter((each) => each.isFile())
+      .map((each) => readFileSync(join(each.parentPath, each.name)));
+    expect(files.length).toBeGreaterThanOrEqual(3);
+    const archive = join(folder, 'everything.zip');
+    await runJob({ do: 'write', database: store.path, receipts: join(folder, 'receipts'), path: archive });
+    for (const bytes of [...files, ...Object.values(unzipSync(readFileSync(archive)))])
+      for (const secret of [token, kept]) expect(Buffer.from(bytes).includes(secret)).toBe(false);
   });
   it('that was stopped in the middle is none, and the next one is made all the same', async () => {
     await store.setToday('2026-11-20');

@@ -10,7 +10,7 @@ const LASTS_MS = 10 * MINUTE_MS;
 /** Wrong tries, from wherever, after which a code counts no more. */
 const MOST_WRONG = 100;
 
-export interface OneTimeCode {
+interface OneTimeCode {
   readonly code: string;
   readonly access: Access;
   readonly until: Date;

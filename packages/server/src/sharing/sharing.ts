@@ -16,7 +16,7 @@ const LOOK_MS = 30_000;
 /** Lines that strangers can hold open at once. */
 const MOST_LINES = 200;
 
-export interface SharingOptions {
+interface SharingOptions {
   /** Folder of the data that are shared. */
   readonly folder: string;
   readonly port: number;
