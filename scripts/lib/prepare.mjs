@@ -56,6 +56,18 @@ export function serve(args, env = {}, flags = ['--enable-source-maps']) {
   child.on('exit', (code) => process.exit(code ?? 0));
 }
 
+/** Installs one of Debian's packages, where this user may. */
+function installPackage(name) {
+  if (process.getuid?.() !== 0 || spawnSync('apt-get', ['--version']).status !== 0) return;
+  console.log(`Installing ${name} from Debian’s packages (once)…`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
+  spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env,
+  });
+}
+
 const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 
 /** Path of a Chromium, installed from Debian's packages when there is none and this user may. */
@@ -63,18 +75,19 @@ export function ensureChromium() {
   const own = process.env.RIPE_PICK_CHROMIUM;
   const find = () => [own, ...PLACES].find((path) => path && existsSync(path));
   if (find()) return find();
-  if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version']).status === 0) {
-    console.log('Installing Chromium from Debian’s packages (once)…');
-    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    spawnSync('apt-get', ['update', '-qq'], { stdio: 'inherit', env });
-    spawnSync('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env,
-    });
-  }
+  installPackage('chromium');
   if (find()) return find();
   console.error(
     'The browser tests need Chromium. Install the package "chromium", or set RIPE_PICK_CHROMIUM to the path of one.',
   );
+  process.exit(1);
+}
+
+/** Makes sure that PostgreSQL is there, as Debian has it. */
+export function ensurePostgres() {
+  const isThere = () => existsSync('/usr/lib/postgresql');
+  if (!isThere()) installPackage('postgresql');
+  if (isThere()) return;
+  console.error('These checks need PostgreSQL from Debian’s packages. Install the package "postgresql".');
   process.exit(1);
 }

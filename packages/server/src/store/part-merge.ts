@@ -93,7 +93,7 @@ async function renameEverywhere(tx: Kysely<Tables>, from: string, to: string): P
 }
 
 /** How often a brief was saved, which only rises; nothing else that is kept as JSON begins like this. */
-const REVISION = /^\{"revision":\d+/;
+const REVISION = /^\{"revision":(\d+)/;
 
 /** Puts back what a renaming wrote; what was changed since is renamed back as it is now. */
 async function takeBack(tx: Kysely<Tables>, one: Renaming, from: string, to: string): Promise<void> {
@@ -116,9 +116,15 @@ async function touchBriefs(tx: Kysely<Tables>, renamings: readonly Renaming[]): 
   const touched = renamings.flatMap(({ table, key }) =>
     table === 'briefs' ? [key.id] : 'brief' in key ? [key.brief] : [],
   );
-  for (const id of new Set(touched))
-    await sql`update briefs set body = json_set(body, '$.revision', json_extract(body, '$.revision') + 1)
-      where id = ${id}`.execute(tx);
+  for (const id of new Set(touched.map(String))) {
+    const { body } = await tx
+      .selectFrom('briefs')
+      .select('body')
+      .where('id', '=', id)
+      .executeTakeFirstOrThrow();
+    const later = body.replace(REVISION, (_, revision: string) => `{"revision":${Number(revision) + 1}`);
+    await tx.updateTable('briefs').set({ body: later }).where('id', '=', id).execute();
+  }
 }
 
 async function moved(

@@ -9,9 +9,9 @@ import {
   type StoredPart,
 } from '@ripe-pick/contract';
 import fc from 'fast-check';
-import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { appFor } from '../test/app.ts';
+import { openDatabase } from './database.ts';
 import { openStore, type Store } from './index.ts';
 
 const demo = catalogueFileSchema.parse(
@@ -89,9 +89,9 @@ describe('what windows hold', () => {
   });
   it('is without a row that cannot be read, whatever wrote it', async () => {
     await asSent();
-    const other = new Database(store.path);
-    other.prepare(`update parts set body = '{"id":"x"}' where id = ?`).run(part.id);
-    other.close();
+    const { db, close } = await openDatabase(store.path);
+    await db.updateTable('parts').set({ body: '{"id":"x"}' }).where('id', '=', part.id).execute();
+    await close();
     const sent = await asSent();
     expect(sent.parts.map(({ id }) => id)).toEqual(
       demo.parts.map(({ id }) => id).filter((id) => id !== part.id),

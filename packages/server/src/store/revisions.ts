@@ -59,7 +59,8 @@ export async function revisionsOf(db: Kysely<Tables>): Promise<Revisions> {
  */
 export async function beginRevisions(db: Kysely<Tables>, now: number): Promise<void> {
   await sql`insert into revisions
-    select 'start', 0, max(${now}, coalesce(max(revision), 0) + 1) from revisions where true
+    select 'start', 0, case when max(revision) >= ${now} then max(revision) + 1 else ${now} end
+    from revisions where true
     on conflict (of_table, piece) do update set revision = excluded.revision`.execute(db);
 }
 

@@ -8,8 +8,10 @@ import {
   catalogueFileSchema,
   watchKeptSchema,
 } from '@ripe-pick/contract';
+import { sql } from 'kysely';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { sqliteOnly } from '../test/sqlite-only.ts';
 import { openDatabase } from './database.ts';
 import { openStore, type Store } from './index.ts';
 import { MIGRATIONS } from './migrations/index.ts';
@@ -43,6 +45,13 @@ afterEach(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
+/** What something else did to the database. */
+async function fromOutside(change: string): Promise<void> {
+  const { db, close } = await openDatabase(join(folder, 'data', 'test.sqlite'));
+  await sql.raw(change).execute(db);
+  await close();
+}
+
 describe('the store', () => {
   it('gives a catalogue back exactly as it came, in its order', async () => {
     const file = catalogueFileSchema.parse(JSON.parse(text('catalogue.json')));
@@ -57,7 +66,7 @@ describe('the store', () => {
     await expect(store.replaceCatalogue(broken)).rejects.toThrow();
     expect((await store.catalogue()).offers).toHaveLength(file.offers.length);
   });
-  it('uses strict tables, foreign keys and a write-ahead log', async () => {
+  sqliteOnly('uses strict tables, foreign keys and a write-ahead log', async () => {
     await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
     const raw = new Database(join(folder, 'data', 'test.sqlite'));
     const pragma = (name: string) => Object.values(raw.prepare(`pragma ${name}`).get() as object)[0];
@@ -71,9 +80,7 @@ describe('the store', () => {
   });
   it('sets aside what the database itself holds when it is not what it should be', async () => {
     await store.replaceCatalogue(catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))));
-    const raw = new Database(join(folder, 'data', 'test.sqlite'));
-    raw.exec(`update parts set body = '{"kind":"gpu","id":"x"}' where position = 0`);
-    raw.close();
+    await fromOutside(`update parts set body = '{"kind":"gpu","id":"x"}' where position = 0`);
     const [first, ...others] = catalogueFileSchema.parse(JSON.parse(text('catalogue.json'))).parts;
     expect((await store.catalogue()).parts).toEqual(others);
     const aside = await store.aside();
@@ -107,9 +114,7 @@ describe('the store', () => {
     const grown = { ...workspace, candidates: workspace.candidates.map((each) => ({ ...each, path })) };
     expect(await store.saveWorkspace(0, grown, NO_HISTORY)).toBe(1);
     expect((await store.workspace()).workspace?.candidates[0].path).toEqual(path);
-    const raw = new Database(join(folder, 'data', 'test.sqlite'));
-    raw.exec(`update candidates set path = '[{"on":"soon","changes":[]}]'`);
-    raw.close();
+    await fromOutside(`update candidates set path = '[{"on":"soon","changes":[]}]'`);
     expect((await store.workspace()).workspace?.candidates).toMatchObject([{ id: 'first', picks: {} }]);
     expect(await store.aside()).toMatchObject([{ of: 'candidates', name: 'first, a' }]);
   });
@@ -141,35 +146,38 @@ describe('the store', () => {
     expect(await save(1, 0, 0, [9], 9)).toBeNull();
     expect(await serials()).toEqual([4, 5]);
   });
-  it('brings the oldest file to the newest form, with a copy of it beside, and loses nothing', async () => {
-    const path = join(folder, 'oldest.sqlite');
-    const [first] = Object.keys(MIGRATIONS).sort();
-    await (await openDatabase(path, { migrations: { [first]: MIGRATIONS[first] } })).close();
-    const raw = new Database(path);
-    const head = {
-      revision: 1,
-      brief: { name: 'Seat', money: { currency: 'EUR', budgetMinor: 64_000 } },
-      active: 'a',
-    };
-    const { play, needs, whereToBuy } = brief;
-    const old = {
-      ...head.brief,
-      play,
-      needs: { memoryGb: needs.memoryGb, cardRequired: true },
-      market: whereToBuy,
-    };
-    raw
-      .prepare('insert into settings values (?, ?)')
-      .run('workspace', JSON.stringify({ ...head, brief: old }));
-    raw
-      .prepare('insert into candidates values (?, ?, ?, ?)')
-      .run('a', 0, 'A', JSON.stringify({ card: { part: 'x', offer: null } }));
-    raw.close();
-    const opened = await openStore(path);
-    const { workspace: read } = await opened.workspace();
-    expect(read?.candidates).toMatchObject([{ name: 'A', picks: { gpu: { part: 'x' } }, path: [] }]);
-    expect(read?.brief.needs).toMatchObject({ memoryGb: needs.memoryGb, gpuRequired: true });
-    expect(existsSync(`${path}.before-0002-workbench`)).toBe(true);
-    await opened.close();
-  });
+  sqliteOnly(
+    'brings the oldest file to the newest form, with a copy of it beside, and loses nothing',
+    async () => {
+      const path = join(folder, 'oldest.sqlite');
+      const [first] = Object.keys(MIGRATIONS).sort();
+      await (await openDatabase(path, { migrations: { [first]: MIGRATIONS[first] } })).close();
+      const raw = new Database(path);
+      const head = {
+        revision: 1,
+        brief: { name: 'Seat', money: { currency: 'EUR', budgetMinor: 64_000 } },
+        active: 'a',
+      };
+      const { play, needs, whereToBuy } = brief;
+      const old = {
+        ...head.brief,
+        play,
+        needs: { memoryGb: needs.memoryGb, cardRequired: true },
+        market: whereToBuy,
+      };
+      raw
+        .prepare('insert into settings values (?, ?)')
+        .run('workspace', JSON.stringify({ ...head, brief: old }));
+      raw
+        .prepare('insert into candidates values (?, ?, ?, ?)')
+        .run('a', 0, 'A', JSON.stringify({ card: { part: 'x', offer: null } }));
+      raw.close();
+      const opened = await openStore(path);
+      const { workspace: read } = await opened.workspace();
+      expect(read?.candidates).toMatchObject([{ name: 'A', picks: { gpu: { part: 'x' } }, path: [] }]);
+      expect(read?.brief.needs).toMatchObject({ memoryGb: needs.memoryGb, gpuRequired: true });
+      expect(existsSync(`${path}.before-0002-workbench`)).toBe(true);
+      await opened.close();
+    },
+  );
 });

@@ -54,7 +54,7 @@ export async function makeCurrent(tx: Kysely<Tables>, brief: string): Promise<vo
 /** How often each brief was saved. */
 export async function savesOf(db: Kysely<Tables>): Promise<ReadonlyMap<string, number>> {
   const { rows } = await sql<{ id: string; revision: number }>`
-    select id, json_extract(body, '$.revision') as revision from briefs`.execute(db);
+    select id, cast(json_extract(body, '$.revision') as bigint) as revision from briefs`.execute(db);
   return new Map(rows.map(({ id, revision }) => [id, revision]));
 }
 

@@ -42,17 +42,18 @@ export async function showNewest(
     }));
     await sql`
       update offers set
-        price_minor = coalesce(j.value ->> 'price', price_minor),
-        in_stock = (j.value ->> 'price') is not null,
+        price_minor = coalesce(cast(j.value ->> 'price' as bigint), price_minor),
+        in_stock = case when j.value ->> 'price' is null then 0 else 1 end,
         seen_on = coalesce(j.value ->> 'day', seen_on),
         more = case
           when j.value ->> 'day' is null then json_remove(more, '$.stock')
           when j.value ->> 'stock' is null
             then json_remove(json_set(more, '$.source', j.value ->> 'source'), '$.stock')
-          else json_set(more, '$.source', j.value ->> 'source', '$.stock', j.value ->> 'stock')
+          else json_set(
+            json_set(more, '$.source', j.value ->> 'source'), '$.stock', cast(j.value ->> 'stock' as bigint))
         end
       from json_each(${JSON.stringify(rows)}) as j
       where offers.id = j.value ->> 'offer'
-        and (${isCorrection ? 1 : 0} or offers.seen_on <= j.value ->> 'day')`.execute(tx);
+        and (${isCorrection ? 1 : 0} = 1 or offers.seen_on <= j.value ->> 'day')`.execute(tx);
   });
 }

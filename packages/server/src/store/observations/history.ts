@@ -63,17 +63,15 @@ async function offersOf(tx: Kysely<Tables>, request: HistoryRequest, count: numb
   const { rows: named } = await sql<OfferRow>`
     select * from price_offers where offer in (select value from json_each(${JSON.stringify(request.offers)}))
     union
-    select * from price_offers where part in (select value from json_each(${JSON.stringify(request.parts)}))`.execute(
-    tx,
-  );
+    select * from price_offers where part in (select value from json_each(${JSON.stringify(request.parts)}))
+    order by serial`.execute(tx);
   if (request.pool === 0) return named;
   const every = Math.max(1, Math.floor(count / request.pool));
   const known = new Set(named.map((row) => row.serial));
   const spread = Array.from({ length: request.pool }, (_, n) => (n + 1) * every);
   const { rows: pool } = await sql<OfferRow>`
-    select * from price_offers where serial in (select value from json_each(${JSON.stringify(spread)}))`.execute(
-    tx,
-  );
+    select * from price_offers where serial in (select value from json_each(${JSON.stringify(spread)}))
+    order by serial`.execute(tx);
   return [...named, ...pool.filter((row) => !known.has(row.serial))];
 }
 

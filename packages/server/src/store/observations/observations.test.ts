@@ -8,6 +8,7 @@ import { catalogueFileSchema, feedSchema, feedStateSchema } from '@ripe-pick/con
 import fc from 'fast-check';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { sqliteOnly } from '../../test/sqlite-only.ts';
 import { manualSource, openStore, type Intake, type Store } from '../index.ts';
 import { observationsOf, prolonged, runsOf, type StoredObservation } from './runs.ts';
 
@@ -202,7 +203,7 @@ describe('histories', () => {
 });
 
 describe('a server that is stopped by force', () => {
-  it('has lost no price that it had accepted, and keeps no half of an intake', async () => {
+  sqliteOnly('has lost no price that it had accepted, and keeps no half of an intake', async () => {
     await store.close();
     const path = join(folder, 'test.sqlite');
     const writer = fileURLToPath(new URL('../../../../../tests/prices/killed-writer.ts', import.meta.url));
