@@ -50,8 +50,8 @@ const BULLET = /^\s*(?:>\s*)?(?:(?:[-*•+–]|\d{1,2}[.)]|\[[ xX]?\])\s+)*/u;
 /** Text without the signs of Markdown. */
 export const plainText = (text: string): string =>
   text
-    .replace(/\[([^\]]*)\]\([^)]*\)/g, '$1')
-    .replace(/[*_`#~](?=[*_`#~])|(?<![\p{L}\p{N}])[*_`#]+|[*_`#]+(?![\p{L}\p{N}])/gu, '')
+    .replace(/\[([^[\]]*)\]\([^()]*\)/g, '$1')
+    .replace(/[*_`#~](?=[*_`#~])|(?<![\p{L}\p{N}])[*_`#]|[*_`#](?![\p{L}\p{N}])/gu, '')
     .trim();
 
 /** The slot that a word at the start of a line names; null when it names none. */

@@ -121,7 +121,7 @@ function readRow(row: string, n: number, style: ListStyle): ListLine[] {
   return isApart ? lines : [readLine(text, n, style)];
 }
 
-const isHeading = (raw: string) => /^\s*#{1,6}\s|:\s*\**\s*$|^\s*\*\*[^*]+\*\*\s*$/.test(raw);
+const isHeading = (raw: string) => /^#{1,6}\s|:\s*\**$|^\*\*[^*]+\*\*$/.test(raw.trim());
 
 /**
  * What headings change: one that only names a slot is of the next part, and what stands under one like "Alternatives" or

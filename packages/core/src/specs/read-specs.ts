@@ -35,7 +35,7 @@ export interface PartRead {
 
 /** More lines, or a longer one, no sheet of specs has: what is beyond is kept as not read. */
 const MOST_LINES = 600;
-const LONGEST_LINE = 400;
+export const LONGEST_LINE = 400;
 
 const MARKED_PAIR = /^\s*[-•·*]*\s*([^:=\t|]{1,60}?)\s*[:=\t|]\s*(\S.*)$/;
 const SPACED_PAIR = /^\s*[-•·*]*\s*(.{1,60}?)(?:\s[–—-]\s|\s{3,})\s*(\S.*)$/;

@@ -330,13 +330,17 @@ const KNOWN_LABELS = new Set(
 /** Whether any kind of part has a figure of this label. */
 export const isKnownLabel = (written: string): boolean => KNOWN_LABELS.has(labelOf(written).label);
 
+/** Whatever is longer is no label: of a heading of a table, which may be of any length, the beginning is looked at. */
+const LONGEST_LABEL = 200;
+
 /** A written label as the vocabulary has it, and the unit that stands in its brackets. */
 export function labelOf(written: string): { readonly label: string; readonly unit: string } {
+  const begun = written.slice(0, LONGEST_LABEL);
   const unit =
     /[([,]\s*(?:in\s+)?(mm|cm|in|inch|inches|w|watts?|mhz|ghz|mt\/s|gb|tb|db|l|litres?|years?|months?)\s*[)\]]?\s*$/i.exec(
-      written,
+      begun,
     )?.[1];
-  const label = written
+  const label = begun
     .toLowerCase()
     .replace(/[([].*?[)\]]/g, ' ')
     .replace(/[-–—]/g, ' ')

@@ -22,7 +22,8 @@ export function packFloats(values: ArrayLike<number>): string {
 
 /** Reads what {@link packFloats} wrote; null when the text is not that. */
 export function unpackFloats(text: string): Float32Array | null {
-  const bare = text.replace(/=+$/, '');
+  const bare = text.replace(/={1,2}$/, '');
+  if (bare.includes('=')) return null;
   const length = Math.floor((bare.length * 3) / 4);
   if (text.length % 4 !== 0 || length % 4 !== 0) return null;
   const bytes = new Uint8Array(length);

@@ -53,11 +53,10 @@ const DEVICES: readonly (readonly [RegExp, MonitorDevice])[] = [
 
 /** The unit that a heading states, with the words before it. */
 function unitOf(heading: string): { readonly words: string; readonly rule: UnitRule | null } {
-  const found =
-    /^(.*?)\s*[[(]([^\])]{1,12})[\])]\s*$/.exec(heading) ??
-    /^(.*?)[\s,_]+(°?[a-z%/]{1,10})$/i.exec(heading.trim());
-  const rule = found ? UNITS.find(({ unit }) => unit.test(found[2].trim())) : undefined;
-  return found && rule ? { words: found[1], rule } : { words: heading, rule: null };
+  const text = heading.trim();
+  const found = /[[(]([^\])]{1,12})[\])]$/.exec(text) ?? /[\s,_](°?[a-z%/]{1,10})$/i.exec(text);
+  const rule = found ? UNITS.find(({ unit }) => unit.test(found[1].trim())) : undefined;
+  return found && rule ? { words: text.slice(0, found.index), rule } : { words: heading, rule: null };
 }
 
 /** What a heading says; a letter C or V at its end is a unit only where the words do not say something else. */

@@ -2,7 +2,7 @@ import type { Assembly, Candidate, Decision, Order, Tuning } from '@ripe-pick/co
 import { CAUSE_TABLE } from '@ripe-pick/core/bring-up';
 import { nextStep, type MachineState, type MachineStateCode } from '@ripe-pick/core/tuning';
 import type { Brief } from '@ripe-pick/core/parts';
-import { fps, money, signed } from '../../shared/format/format.ts';
+import { fps, money, oneLine, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const choiceWords = (choice: Decision['chose'], { slot, currency }: Decision): string =>
@@ -123,7 +123,6 @@ export function storyMarkdown(
   nameOf: (part: string) => string,
   made: readonly string[] = [],
 ): string {
-  const oneLine = (text: string) => text.replace(/\s*\n\s*/g, ' ');
   return [
     `# ${oneLine(candidate.name)}`,
     '',

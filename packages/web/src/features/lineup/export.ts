@@ -2,6 +2,7 @@ import type { LineUp } from '@ripe-pick/core/compare';
 import type { Brief } from '@ripe-pick/core/parts';
 import { FORMULA, type LineUpFile } from '@ripe-pick/contract';
 import Papa from 'papaparse';
+import { oneLine } from '../../shared/format/format.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import type { LineupRow } from './table.ts';
 
@@ -13,11 +14,7 @@ interface Sheet {
   readonly unlike: readonly string[];
 }
 
-const cell = (text: string) =>
-  text
-    .replace(/\\/g, '\\\\')
-    .replace(/\|/g, '\\|')
-    .replace(/\s*\n\s*/g, ' ');
+const cell = (text: string) => oneLine(text).replace(/\\/g, '\\\\').replace(/\|/g, '\\|');
 
 /** A line-up as a Markdown table, with the schools that its figures follow below it. */
 export function toMarkdown({ brief, names, notes, rows, unlike }: Sheet): string {
@@ -25,7 +22,7 @@ export function toMarkdown({ brief, names, notes, rows, unlike }: Sheet): string
   const body = [...rows.map((row) => [row.label, ...row.cells])];
   if (notes.some((note) => note)) body.push(['Note', ...notes]);
   return [
-    `# ${brief.name.replace(/\s*\n\s*/g, ' ')}: line-up`,
+    `# ${oneLine(brief.name)}: line-up`,
     '',
     line(['', ...names]),
     line(['---', ...names.map(() => '---')]),

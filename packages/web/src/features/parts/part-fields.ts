@@ -99,9 +99,10 @@ export function readLevels(text: string): Record<string, number> | null {
     .split(',')
     .map((each) => each.trim())
     .filter(Boolean)) {
-    const match = /^(.+?)\s*:\s*(\d+)$/.exec(piece);
-    if (!match) return null;
-    out[match[1]] = Number(match[2]);
+    const colon = piece.lastIndexOf(':');
+    const [name, count] = [piece.slice(0, Math.max(0, colon)).trim(), piece.slice(colon + 1).trim()];
+    if (name === '' || !/^\d+$/.test(count)) return null;
+    out[name] = Number(count);
   }
   return Object.keys(out).length > 0 ? out : null;
 }
@@ -113,7 +114,7 @@ export function freshId(words: string, taken: ReadonlySet<string>): string {
       .normalize('NFKD')
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
+      .replace(/^-|-$/g, '')
       .slice(0, 80) || 'part';
   let id = base;
   for (let n = 2; taken.has(id); n++) id = `${base}-${n}`;

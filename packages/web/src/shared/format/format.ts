@@ -21,3 +21,11 @@ export function duration(exact: number): string {
     ? `${minutes} min`
     : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
+
+/** A text of several lines on one. */
+export const oneLine = (text: string): string =>
+  text
+    .split('\n')
+    .map((line) => line.trim())
+    .join(' ')
+    .trim();

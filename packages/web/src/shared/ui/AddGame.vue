@@ -49,7 +49,7 @@ async function add() {
       .trim()
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-+|-+$/g, '')
+      .replace(/^-|-$/g, '')
       .slice(0, 60) || 'game';
   let id = plain;
   for (let n = 2; games.value.some((game) => game.id === id); n++) id = `${plain}-${n}`;

@@ -14,6 +14,6 @@ export function fileName(words: string, ending: string): string {
     .normalize('NFKD')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
+    .replace(/^-|-$/g, '');
   return `${plain.slice(0, 60) || 'ripe-pick'}.${ending}`;
 }
