@@ -1,5 +1,5 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { deviceSchema, type Access, type Device } from '@ripe-pick/contract';
 import { z } from 'zod';
@@ -35,14 +35,13 @@ export class DeviceList {
   private kept: Kept;
 
   /**
-   * @param folder of its own, made where it is missing
+   * @param folder of its own, made with the first that is written
    * @throws {SharingTrouble} where the file cannot be understood
    */
   constructor(
     folder: string,
     private readonly now: () => Date,
   ) {
-    mkdirSync(folder, { recursive: true, mode: 0o700 });
     this.path = join(folder, 'devices.json');
     this.kept = this.read();
   }
