@@ -50,8 +50,12 @@ async function takenIn(store: Store, path: string): Promise<Omit<PriceFileTaken,
   return { ...sum, unknownOffers: [...unknownOffers] };
 }
 
-/** A file of histories comes back in: all of it is read before anything of it is kept. */
-export function priceFileRoutes({ store, watch }: Pick<ServerContext, 'store' | 'watch'>): Hono {
+/** A file of histories comes back in: all of it is read before anything of it is kept, and what was here before is backed up. */
+export function priceFileRoutes({
+  store,
+  watch,
+  backups,
+}: Pick<ServerContext, 'store' | 'watch' | 'backups'>): Hono {
   const routes = new Hono();
   routes.put(PRICES_IN_PATH, async (c) => {
     const { body } = c.req.raw;
@@ -60,6 +64,8 @@ export function priceFileRoutes({ store, watch }: Pick<ServerContext, 'store' | 
     try {
       await pipeline(Readable.fromWeb(body as NodeStream), createWriteStream(path, { mode: 0o600 }));
       const rows = await judged(path);
+      // So many steps are too many to be kept one by one: the way back is the whole.
+      await backups.make('hand');
       const answer: PriceFileTaken = { rows, ...(await takenIn(store, path)) };
       watch.request();
       return c.json(answer);

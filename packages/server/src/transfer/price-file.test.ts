@@ -3,6 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { catalogueFileSchema, priceFileTakenSchema, type PriceFileTaken } from '@ripe-pick/contract';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { runJob } from '../archive/jobs.ts';
+import { BackupDesk } from '../backup/backups.ts';
 import { manualSource, openStore, type Store } from '../store/index.ts';
 import { appFor } from '../test/app.ts';
 
@@ -58,6 +60,9 @@ describe('a table of histories', () => {
       ...{ rows: 270, taken: 270, repeated: 0, unknown: 0, unknownOffers: [] },
     });
     expect(await tableOf(to)).toBe(table);
+    // The way back: what was here before, as a whole.
+    const [before] = new BackupDesk(to, runJob).list();
+    expect(before).toMatchObject({ kind: 'hand', tables: { price_runs: 0, offers: demo.offers.length } });
     expect(await taken(to, table)).toMatchObject({ taken: 0, repeated: 270 });
     expect(await tableOf(to)).toBe(table);
     // What it joins stays.

@@ -23,7 +23,7 @@ async function bring(file: File) {
     const { rows, taken, repeated, unknown, unknownOffers } = priceFileTakenSchema.parse(
       await sendFile(PRICES_IN_PATH, file),
     );
-    done.value = `${counted(rows, 'row')} read: ${taken.toLocaleString('en')} new, ${repeated.toLocaleString('en')} here already.`;
+    done.value = `${counted(rows, 'row')} read: ${taken.toLocaleString('en')} new, ${repeated.toLocaleString('en')} here already. A backup was made before: to take this back, put it in place (reload, then Backups).`;
     if (unknown > 0)
       failure.value = `${counted(unknown, 'row')} could not be taken: they are of offers that are not here, or in another currency (${unknownOffers.join(', ')}${unknownOffers.length < 20 ? '' : ' …'}). Bring their catalogue in first, then this file again.`;
   } catch (error) {
