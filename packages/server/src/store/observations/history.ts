@@ -2,7 +2,7 @@ import type { Series } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
 import { groupedBy } from '../batches.ts';
 import type { Tables } from '../tables.ts';
-import { runOf } from './rows.ts';
+import { runOf, soundRuns } from './rows.ts';
 import { observationsOf } from './runs.ts';
 import { feedSource } from './sources.ts';
 import type { Intake } from './take-in.ts';
@@ -39,7 +39,7 @@ export async function readHistory(db: Kysely<Tables>, request: HistoryRequest): 
     const { rows } = await sql<Tables['price_runs']>`
       select r.* from json_each(${JSON.stringify(wanted.map((row) => row.serial))}) j
       join price_runs r on r.offer = j.value order by r.offer, r.first`.execute(tx);
-    const runs = groupedBy(rows, (row) => row.offer);
+    const runs = groupedBy(await soundRuns(tx, rows), (row) => row.offer);
     const series = wanted.map(({ serial, offer, part, shop, currency }): Series => {
       const all = observationsOf((runs.get(serial) ?? []).map(runOf));
       return {

@@ -8,6 +8,7 @@ import { catalogueFileSchema, feedSchema, feedStateSchema } from '@ripe-pick/con
 import fc from 'fast-check';
 import Database from 'libsql';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { openDatabase } from '../database.ts';
 import { sqliteOnly } from '../../test/sqlite-only.ts';
 import { manualSource, openStore, type Intake, type Store } from '../index.ts';
 import { observationsOf, prolonged, runsOf, type StoredObservation } from './runs.ts';
@@ -96,6 +97,28 @@ describe('histories', () => {
       [2, null],
       [5, 900],
     ]);
+  });
+  it('lose one run whose times cannot be read, which is set aside, and nothing else', async () => {
+    const days = [0, 1, 2, 5, 6];
+    const looks = days.map((n) => intake(first, T0 + n * DAY, n < 5 ? 1000 : 900));
+    await store.takePrices([...looks, intake(second, T0, 2000)], manualSource('a'));
+    const { db, close } = await openDatabase(store.path);
+    await db
+      .updateTable('price_runs')
+      .set({ gaps: Buffer.from([0xff, 0xff]) })
+      .where('price', '=', 1000)
+      .execute();
+    await close();
+    expect(await seen(first.id)).toEqual([
+      [5, 900],
+      [6, 900],
+    ]);
+    expect(await seen(second.id)).toHaveLength(1);
+    expect(await store.aside()).toMatchObject([{ of: 'price_runs' }]);
+    // And what comes in later joins what is left.
+    await store.takePrices([intake(first, T0 + 9 * DAY, 800)], manualSource('a'));
+    expect(await seen(first.id)).toHaveLength(3);
+    expect(await store.aside()).toHaveLength(1);
   });
   it('count a look that is there already once', async () => {
     const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];

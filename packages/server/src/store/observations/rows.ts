@@ -1,7 +1,8 @@
 import { sql, type Kysely } from 'kysely';
 import { groupedBy, inBatches } from '../batches.ts';
 import type { Tables } from '../tables.ts';
-import { runsOf, type Run, type StoredObservation } from './runs.ts';
+import { setAside } from '../set-aside.ts';
+import { endsAt, runsOf, type Run, type StoredObservation } from './runs.ts';
 
 /** SQLite’s blobs come as buffers; a run works on plain bytes. */
 export const runOf = (row: Tables['price_runs']): Run => ({
@@ -19,6 +20,19 @@ export const rowOf = (offer: number, run: Run): Tables['price_runs'] => ({
   gaps: Buffer.from(run.gaps),
 });
 
+const BROKEN = 'the times between its looks do not lead from the first to the last. Take it away as a file.';
+
+/** Runs whose times can be read. Any other is set aside, and the rest of the history stays. */
+export async function soundRuns(
+  tx: Kysely<Tables>,
+  rows: readonly Tables['price_runs'][],
+): Promise<Tables['price_runs'][]> {
+  const isSound = ({ first, last, gaps }: Tables['price_runs']) => endsAt(first, last, new Uint8Array(gaps));
+  for (const { offer, first } of rows.filter((row) => !isSound(row)))
+    await setAside(tx, 'price_runs', { offer, first }, BROKEN);
+  return rows.filter(isSound);
+}
+
 /** Histories by offer, oldest run first. */
 export async function runsForAll(
   tx: Kysely<Tables>,
@@ -27,7 +41,7 @@ export async function runsForAll(
   const { rows } = await sql<Tables['price_runs']>`
     select * from price_runs where offer in (select value from json_each(${JSON.stringify(offers)}))
     order by offer, first`.execute(tx);
-  const groups = groupedBy(rows, ({ offer }) => offer);
+  const groups = groupedBy(await soundRuns(tx, rows), ({ offer }) => offer);
   return new Map([...groups].map(([offer, runs]) => [offer, runs.map(runOf)]));
 }
 

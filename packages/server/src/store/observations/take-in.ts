@@ -5,7 +5,7 @@ import { offerRow } from '../catalogue.ts';
 import { withinLimits } from '../limits.ts';
 import type { Tables } from '../tables.ts';
 import { showNewest } from './current-price.ts';
-import { rewriteRuns, rowOf, runOf, runsForAll } from './rows.ts';
+import { rewriteRuns, rowOf, runOf, runsForAll, soundRuns } from './rows.ts';
 import { observationsOf, prolonged, runsOf, type Run, type StoredObservation } from './runs.ts';
 import { serialOfSource, type PriceSource } from './sources.ts';
 
@@ -122,7 +122,7 @@ async function openHistories(
       select r.* from price_runs r
       join json_each(${JSON.stringify(rows.map((row) => row.serial))}) j on r.offer = j.value
       where r.first = (select max(first) from price_runs where offer = r.offer)`.execute(tx);
-    for (const row of runs.rows) lastRuns.set(row.offer, runOf(row));
+    for (const row of await soundRuns(tx, runs.rows)) lastRuns.set(row.offer, runOf(row));
   });
   return { serials, lastRuns };
 }
