@@ -242,11 +242,16 @@ async function alone(): Promise<void> {
   }
 }
 
-const server = spawn(process.execPath, [join(serverRoot, 'packages/server/dist/main.js')], {
-  cwd: serverRoot,
-  stdio: ['ignore', 'ignore', 'inherit'],
-  env: { ...process.env, RIPE_PICK_PORT: String(PORT), RIPE_PICK_DATA: folder },
-});
+// As `npm start` runs it.
+const server = spawn(
+  process.execPath,
+  ['--v8-pool-size=1', join(serverRoot, 'packages/server/dist/main.js')],
+  {
+    cwd: serverRoot,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, RIPE_PICK_PORT: String(PORT), RIPE_PICK_DATA: folder },
+  },
+);
 try {
   const started = performance.now();
   const isUp = () =>

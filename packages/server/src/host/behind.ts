@@ -1,7 +1,7 @@
 import { platform, setPriority } from 'node:os';
 
-/** A third of the processor that a thread of everyday priority gets beside it. */
-const BEHIND = 5;
+/** Some thirtieth of the processor that a thread of everyday priority gets beside it: nothing where that is busy, all where it is not. */
+const BEHIND = 15;
 
 /**
  * Lets this thread stand back where others have something to do: what looks and reckons by itself never takes the processor from an answer.
