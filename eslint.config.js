@@ -53,7 +53,7 @@ export default tseslint.config(
   {
     // What reads foreign text takes twice as long for twice as much: no pattern that goes back over what it has read.
     files: ['packages/{server,contract,cli,core,web}/src/**/*.ts', 'packages/web/src/**/*.vue'],
-    // Specs are read off lines of at most 400 characters (LONGEST_LINE): there it cannot take long.
+    // Specs are read off lines of at most 400 characters (LONGEST_SPEC_LINE): there it cannot take long.
     ignores: ['**/*.test.ts', 'packages/core/src/specs/**'],
     plugins: { regexp },
     rules: {

@@ -55,36 +55,43 @@ function killedAfter(from: number, milliseconds: number): Promise<number> {
   });
 }
 
+/** A kill with all that follows it takes a second or two, where little else is done. */
+const ENDS_MS = 5000 * KILLS;
+
 describe('a process that writes', () => {
-  it(`is killed ${KILLS} times: what it acknowledged is there, whole, and the next one starts`, async () => {
-    const draws = drawsFrom(183);
-    let next = 0;
-    let writes = 0;
-    for (let kill = 0; kill < KILLS; kill++) {
-      const last = await killedAfter(next, LONGEST_MS * draws.uniform());
-      writes += last - next + 1;
-      checkWhole(path);
-      const store = await openStore(path);
-      const { workspace } = await store.workspace();
-      const records = await store.records();
-      const offer = (await store.catalogue()).offers.find(({ id }) => id === catalogue.offers[0].id);
-      const bill = new TextDecoder().decode(store.receipts.get('bill') ?? undefined);
-      await store.close();
-      // The write that was on its way may be there too, or not; never a half of it, never less than what was said.
-      const there = [
-        Number(workspace?.brief.name.slice(1)),
-        Math.max(...records.map(({ id }) => Number(id.slice(1)))),
-        (offer?.priceMinor ?? 0) - 1,
-        Number(bill),
-      ];
-      for (const [kind, found] of there.entries()) {
-        const acknowledged = last - ((last - kind + 4) % 4);
-        if (acknowledged >= 0) expect([acknowledged, acknowledged + 4]).toContain(found);
+  it(
+    `is killed ${KILLS} times: what it acknowledged is there, whole, and the next one starts`,
+    async () => {
+      const draws = drawsFrom(183);
+      let next = 0;
+      let writes = 0;
+      for (let kill = 0; kill < KILLS; kill++) {
+        const last = await killedAfter(next, LONGEST_MS * draws.uniform());
+        writes += last - next + 1;
+        checkWhole(path);
+        const store = await openStore(path);
+        const { workspace } = await store.workspace();
+        const records = await store.records();
+        const offer = (await store.catalogue()).offers.find(({ id }) => id === catalogue.offers[0].id);
+        const bill = new TextDecoder().decode(store.receipts.get('bill') ?? undefined);
+        await store.close();
+        // The write that was on its way may be there too, or not; never a half of it, never less than what was said.
+        const there = [
+          Number(workspace?.brief.name.slice(1)),
+          Math.max(...records.map(({ id }) => Number(id.slice(1)))),
+          (offer?.priceMinor ?? 0) - 1,
+          Number(bill),
+        ];
+        for (const [kind, found] of there.entries()) {
+          const acknowledged = last - ((last - kind + 4) % 4);
+          if (acknowledged >= 0) expect([acknowledged, acknowledged + 4]).toContain(found);
+        }
+        // From the beginning of the four that it was in: none is left out.
+        next = last + 1;
+        next -= next % 4;
       }
-      // From the beginning of the four that it was in: none is left out.
-      next = last + 1;
-      next -= next % 4;
-    }
-    console.log(`${KILLS} kills, ${writes} writes acknowledged, none lost, none half written`);
-  });
+      console.log(`${KILLS} kills, ${writes} writes acknowledged, none lost, none half written`);
+    },
+    ENDS_MS,
+  );
 });

@@ -376,28 +376,6 @@ export const api = {
 
 export type Api = typeof api;
 
-/** Calls that read what is kept and change nothing, although some of them send something. */
-export const READ_CALLS = [
-  'status',
-  'catalogue',
-  'previewCatalogue',
-  'packs',
-  'planPackOut',
-  'workspace',
-  'briefs',
-  'records',
-  'bench',
-  'pastFits',
-  'priceHistory',
-  'corrections',
-  'reliability',
-  'aside',
-] as const satisfies readonly (keyof Api)[];
-
-/** Whether a call leaves everything as it is. */
-export const changesNothing = (name: keyof Api): boolean =>
-  api[name].method === 'GET' || READ_CALLS.some((read) => read === name);
-
 /** Where a receipt is put and fetched, and the calendar of all deadlines to subscribe to. */
 export const RECEIPTS_PATH = '/api/receipts';
 export const CALENDAR_PATH = '/calendar.ics';

@@ -30,8 +30,6 @@ export { planFileOf, planFileSchema } from './plan-file.ts';
 export {
   api,
   apiErrorSchema,
-  changesNothing,
-  READ_CALLS,
   ASIDE_PATH,
   ARCHIVE_PATH,
   ARCHIVES_PATH,
@@ -162,6 +160,7 @@ export {
 export type { BenchRecord } from '@ripe-pick/core/parts';
 export { readChart, type ChartLine } from './records-chart.ts';
 export { changeHeardSchema, EVENTS_PATH, type Area, type ChangeHeard, type Revisions } from './revisions.ts';
+export { changesNothing, READ_CALLS } from './read-calls.ts';
 export {
   deviceSchema,
   MAX_PAIR_BYTES,

@@ -10,9 +10,9 @@ import { openStore } from './store/index.ts';
 
 /* A thread that only reads: it sees what was kept when it is asked, and keeps nobody else waiting. */
 
-type Begun = Pick<ReadContext, 'version' | 'instance'> & { readonly database: string };
+type ReaderData = Pick<ReadContext, 'version' | 'instance'> & { readonly database: string };
 
-const { database, ...rest } = workerData as Begun; // sent by host/hosted.ts
+const { database, ...rest } = workerData as ReaderData; // sent by host/hosted.ts
 const store = await openStore(database);
 const routes = readRoutes({ ...rest, store, now: clockOfStore(store) });
 parentPort?.on('message', (order: ThreadOrder | object) => {

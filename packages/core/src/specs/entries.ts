@@ -1,6 +1,6 @@
 import type { Condition, PartKind } from '../parts/index.ts';
 import { KIND_WORDS } from './phrases.ts';
-import { LONGEST_LINE, readSpecs, specLines, type SpecLine } from './read-specs.ts';
+import { LONGEST_SPEC_LINE, readSpecs, specLines, type SpecLine } from './read-specs.ts';
 import { GENERAL_TERMS, isKnownLabel, labelOf, TERMS } from './vocabulary.ts';
 
 /** What stands beside the specs of a part: an offer of it. As it is written; whoever keeps it reads the amount. */
@@ -74,7 +74,7 @@ const PRICE_BEHIND =
 
 /** Parts a line of a list in what it says of a part and what that is offered at. */
 function pricedLine(line: string): { readonly text: string; readonly offer: OfferWords } {
-  const match = line.length > LONGEST_LINE ? null : PRICE_BEHIND.exec(line);
+  const match = line.length > LONGEST_SPEC_LINE ? null : PRICE_BEHIND.exec(line);
   const amount = match?.[1].trim() ?? '';
   const code = /[A-Z]{3}/.exec(amount)?.[0];
   if (!match || (code && !CODES.has(code))) return { text: line, offer: NO_OFFER };

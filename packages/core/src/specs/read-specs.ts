@@ -35,7 +35,7 @@ export interface PartRead {
 
 /** More lines, or a longer one, no sheet of specs has: what is beyond is kept as not read. */
 const MOST_LINES = 600;
-export const LONGEST_LINE = 400;
+export const LONGEST_SPEC_LINE = 400;
 
 const MARKED_PAIR = /^\s*[-•·*]*\s*([^:=\t|]{1,60}?)\s*[:=\t|]\s*(\S.*)$/;
 const SPACED_PAIR = /^\s*[-•·*]*\s*(.{1,60}?)(?:\s[–—-]\s|\s{3,})\s*(\S.*)$/;
@@ -63,7 +63,7 @@ export function specLines(text: string): SpecLine[] {
     .map((line) => line.trim())
     .filter(Boolean);
   return lines.flatMap((whole, at) => {
-    if (at >= MOST_LINES || whole.length > LONGEST_LINE)
+    if (at >= MOST_LINES || whole.length > LONGEST_SPEC_LINE)
       return [{ label: null, text: '', words: whole, whole }];
     const bare = (words: string): SpecLine => ({ label: null, text: words, words, whole });
     // Several pairs on one line: "Socket: T4, TDP: 65 W".

@@ -6,7 +6,7 @@ import { Hono, type Context } from 'hono';
 import type { ServerContext } from '../routes/context.ts';
 
 /** Who reads a page: the machine itself where nothing is said. */
-export interface PageReader {
+export interface ReadBy {
   readonly reader?: Access | 'stranger';
 }
 
@@ -20,7 +20,7 @@ export function pageRoutes(webFolder: string, { name, base }: ServerContext['ins
   });
   // Read anew each time, so that a rebuild needs no restart.
   const page = (c: Context) => {
-    const { reader = 'here' } = (c.env ?? {}) as PageReader; // said by the door that it came through
+    const { reader = 'here' } = (c.env ?? {}) as ReadBy; // said by the door that it came through
     return c.html(
       readFileSync(join(webFolder, 'index.html'), 'utf8').replace(
         '<html',

@@ -2,7 +2,7 @@ import { MAX_PAIR_BYTES, PAIR_PATH } from '@ripe-pick/contract';
 import { Hono } from 'hono';
 import { limits, upTo } from '../host/door.ts';
 import type { Hosted } from '../host/hosted.ts';
-import type { PageReader } from '../host/pages.ts';
+import type { ReadBy } from '../host/pages.ts';
 import { withErrors } from '../routes/errors-in-words.ts';
 import { headers } from '../security.ts';
 import type { GuestDoor } from './guests.ts';
@@ -15,7 +15,7 @@ export function guestApp(door: GuestDoor, instance: Pick<Hosted, 'app' | 'databa
   app.post(PAIR_PATH, pairLimit, (c) => door.pair(c));
   app.use(limits);
   app.all('*', (c) => {
-    const reader: PageReader = { reader: door.deviceOf(c)?.access ?? 'stranger' };
+    const reader: ReadBy = { reader: door.deviceOf(c)?.access ?? 'stranger' };
     return instance.app.fetch(c.req.raw, { ...(c.env as object), ...reader });
   });
   return app;

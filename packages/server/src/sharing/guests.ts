@@ -22,7 +22,7 @@ const MINUTE_S = 60;
 const MOST_TRIES = { codes: 5, tokens: 30 };
 
 /** Counts tries by address; each is counted before it is judged, so that many at once are no way round. */
-class Tries {
+class CountedTries {
   private readonly limiter: RateLimiterMemory;
 
   constructor(most: number) {
@@ -60,8 +60,8 @@ interface Rooms {
 
 /** Who comes in from another device. */
 export class GuestDoor {
-  private readonly codes = new Tries(MOST_TRIES.codes);
-  private readonly tokens = new Tries(MOST_TRIES.tokens);
+  private readonly codes = new CountedTries(MOST_TRIES.codes);
+  private readonly tokens = new CountedTries(MOST_TRIES.tokens);
 
   constructor(private readonly rooms: Rooms) {}
 

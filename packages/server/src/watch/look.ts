@@ -154,13 +154,14 @@ const shownOf = (workspace: Workspace) =>
       picks: picksWithOrders(candidate.picks as Picks, heldOf(workspace, candidate)),
     }));
 
-async function lookingAt(store: Store, { briefs }: Household, id: string): Promise<Looking | null> {
-  const [file, { workspace }, points] = await Promise.all([
-    store.catalogue(),
-    store.workspace(id),
-    store.points(id),
-  ]);
-  if (!workspace || file.parts.length === 0) return null;
+async function lookingAt(
+  store: Store,
+  file: CatalogueFile,
+  { briefs }: Household,
+  id: string,
+): Promise<Looking | null> {
+  const [{ workspace }, points] = await Promise.all([store.workspace(id), store.points(id)]);
+  if (!workspace) return null;
   const found = withFoundLists(catalogueOf(file), workspace.versions);
   const listed = withListings(found, workspace.listings as readonly UsedListing[]);
   const catalogue = withOrders(listed, workspace.orders, workspace.claims);
@@ -175,17 +176,25 @@ async function lookingAt(store: Store, { briefs }: Household, id: string): Promi
 /** Looks at every brief that is not put away. */
 export async function look(store: Store): Promise<Seen[]> {
   const household = await store.briefs();
+  // Of one moment for all briefs; to read it takes longer than most of what is done with it.
+  const file = await store.catalogue();
+  if (file.parts.length === 0) return [];
   const seen: Seen[] = [];
   for (const { id, isArchived } of household.briefs) {
-    const one = isArchived ? null : await lookAtBrief(store, household, id);
+    const one = isArchived ? null : await lookAtBrief(store, file, household, id);
     if (one) seen.push(one);
   }
   return seen;
 }
 
 /** Prices all candidates anew, solves the brief, forecasts what is watched, judges forecasts whose time is up. */
-async function lookAtBrief(store: Store, household: Household, id: string): Promise<Seen | null> {
-  const looking = await lookingAt(store, household, id);
+async function lookAtBrief(
+  store: Store,
+  file: CatalogueFile,
+  household: Household,
+  id: string,
+): Promise<Seen | null> {
+  const looking = await lookingAt(store, file, household, id);
   if (!looking) return null;
   const { session, workspace, before } = looking;
   const { priceIndex, brief } = session;
