@@ -96,10 +96,18 @@ export class DeviceList {
     const hash = hashOf(token);
     const found = this.kept.devices.find(({ tokenHash }) => tokenHash === hash);
     if (!found) return null;
-    const now = this.now();
-    if (now.getTime() - Date.parse(found.lastUsedAt ?? found.pairedAt) > SEEN_EVERY_MS || !found.lastUsedAt)
-      this.change(found.id, { lastUsedAt: now.toISOString() });
+    this.noteUse(found);
     return found;
+  }
+
+  private noteUse({ id, lastUsedAt }: Device): void {
+    const now = this.now();
+    if (lastUsedAt !== null && now.getTime() - Date.parse(lastUsedAt) <= SEEN_EVERY_MS) return;
+    try {
+      this.change(id, { lastUsedAt: now.toISOString() });
+    } catch (error) {
+      console.error(error); // a full disk keeps nobody out
+    }
   }
 
   /** @returns whether there is such a device */

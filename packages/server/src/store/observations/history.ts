@@ -3,7 +3,7 @@ import { sql, type Kysely } from 'kysely';
 import { groupedBy } from '../batches.ts';
 import type { Tables } from '../tables.ts';
 import { runOf, soundRuns } from './rows.ts';
-import { observationsOf } from './runs.ts';
+import { momentsOf, type Run } from './runs.ts';
 import { feedSource } from './sources.ts';
 import type { Intake } from './take-in.ts';
 
@@ -40,22 +40,31 @@ export async function readHistory(db: Kysely<Tables>, request: HistoryRequest): 
       select r.* from json_each(${JSON.stringify(wanted.map((row) => row.serial))}) j
       join price_runs r on r.offer = j.value order by r.offer, r.first`.execute(tx);
     const runs = groupedBy(await soundRuns(tx, rows), (row) => row.offer);
-    const series = wanted.map(({ serial, offer, part, shop, currency }): Series => {
-      const all = observationsOf((runs.get(serial) ?? []).map(runOf));
-      return {
-        offer,
-        part,
-        shop,
-        currency,
-        at: all.map(({ at }) => at),
-        price: all.map(({ price }) => price),
-        stock: all.map(({ stock }) => stock),
-        source: all.map(({ source }) => sourceIndex.get(source) ?? 0),
-      };
-    });
+    const series = wanted.map(({ serial, ...offer }): Series => ({
+      ...offer,
+      ...columnsOf((runs.get(serial) ?? []).map(runOf), sourceIndex),
+    }));
     const observations = series.reduce((sum, { at }) => sum + at.length, 0);
     return { sources: sources.map(({ name }) => name), series, observations, offers: count };
   });
+}
+
+/** What was seen, by columns: histories are long, and most of what goes out. */
+function columnsOf(runs: readonly Run[], sourceIndex: ReadonlyMap<number | undefined, number>) {
+  const at: number[] = [];
+  const price: (number | null)[] = [];
+  const stock: (number | null)[] = [];
+  const source: number[] = [];
+  for (const run of runs) {
+    const index = sourceIndex.get(run.source) ?? 0;
+    for (const moment of momentsOf(run)) {
+      at.push(moment);
+      price.push(run.price);
+      stock.push(run.stock);
+      source.push(index);
+    }
+  }
+  return { at, price, stock, source };
 }
 
 async function offersOf(tx: Kysely<Tables>, request: HistoryRequest, count: number): Promise<OfferRow[]> {

@@ -33,31 +33,36 @@ function packed(gaps: readonly number[]): Uint8Array {
   return Uint8Array.from(bytes);
 }
 
-function unpacked(bytes: Uint8Array): number[] {
-  const gaps: number[] = [];
-  let value = 0;
-  let scale = 1;
-  for (const byte of bytes) {
-    value += (byte & 127) * scale;
-    scale *= 128;
-    if (byte < 128) {
-      gaps.push(value);
-      value = 0;
-      scale = 1;
-    }
-  }
-  return gaps;
-}
-
 /** Whether gaps, each of at least a minute, lead from the first moment of a run to its last. */
 export function endsAt(first: number, last: number, gaps: Uint8Array): boolean {
   let at = first;
-  const steps = unpacked(gaps);
-  for (const gap of steps) {
+  let gap = 0;
+  let scale = 1;
+  for (const byte of gaps) {
+    gap += (byte & 127) * scale;
+    scale *= 128;
+    if (byte >= 128) continue;
     if (gap < 1) return false;
     at += gap;
+    gap = 0;
+    scale = 1;
   }
-  return at === last && (gaps.length === 0 || gaps[gaps.length - 1] < 128);
+  return at === last && scale === 1;
+}
+
+/** The moments of a run, in rising order. */
+export function momentsOf({ first, gaps }: Pick<Run, 'first' | 'gaps'>): number[] {
+  const moments = [first];
+  let at = first;
+  let scale = 1;
+  for (const byte of gaps) {
+    at += (byte & 127) * scale;
+    scale *= 128;
+    if (byte >= 128) continue;
+    moments.push(at);
+    scale = 1;
+  }
+  return moments;
 }
 
 const isSame = (
@@ -83,18 +88,11 @@ export function runsOf(observations: readonly StoredObservation[]): Run[] {
   }));
 }
 
-export function observationsOf(runs: readonly Run[]): StoredObservation[] {
-  const observations: StoredObservation[] = [];
-  for (const { first, price, stock, source, gaps } of runs) {
-    let at = first;
-    observations.push({ at, price, stock, source });
-    for (const gap of unpacked(gaps)) {
-      at += gap;
-      observations.push({ at, price, stock, source });
-    }
-  }
-  return observations;
-}
+export const observationsOf = (runs: readonly Run[]): StoredObservation[] =>
+  runs.flatMap((run) => {
+    const { price, stock, source } = run;
+    return momentsOf(run).map((at) => ({ at, price, stock, source }));
+  });
 
 /** The last run with one more observation behind it; null when the observation begins a run of its own. */
 export function prolonged(run: Run, observation: StoredObservation): Run | null {
