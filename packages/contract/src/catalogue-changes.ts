@@ -48,8 +48,13 @@ export const catalogueChangeSchema = z.discriminatedUnion('do', [
     isNew,
     isSeen: z.boolean().optional(),
   }),
-  /** The history of an offer as it was kept; null: it has none. */
-  z.strictObject({ do: z.literal('put-history'), offer: idSchema, runs: z.array(runSchema).nullable() }),
+  /** The history of an offer as it was kept, from a moment on or all of it; null: it has none. */
+  z.strictObject({
+    do: z.literal('put-history'),
+    offer: idSchema,
+    from: minuteSchema.optional(),
+    runs: z.array(runSchema).nullable(),
+  }),
   put('shop', shopSchema),
   put('deal', dealSchema),
   put('game', gameSchema),

@@ -201,7 +201,7 @@ class CatalogueWriter {
   }
 
   async putHistory(change: ChangeOf<'put-history'>): Promise<CatalogueChange[]> {
-    const before = await historyOf(this.tx, change.offer);
+    const before = await historyOf(this.tx, change.offer, change.from);
     await putHistory(this.tx, change);
     return [before];
   }

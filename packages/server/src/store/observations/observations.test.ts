@@ -120,6 +120,28 @@ describe('histories', () => {
     expect(await seen(first.id)).toHaveLength(3);
     expect(await store.aside()).toHaveLength(1);
   });
+  it('that are made longer are taken back by their end alone, and made longer again', async () => {
+    const looks = (days: readonly number[], price: number) =>
+      days.map((n) => intake(first, T0 + n * DAY, price));
+    await store.takePrices([...looks([0, 1, 2], 1000), ...looks([3, 4], 900)], manualSource('a'));
+    const before = await seen(first.id);
+    for (const later of [looks([5], 900), looks([5], 800), looks([5, 6], 700)]) {
+      const { undo } = await store.takePrices(later, manualSource('a'));
+      const after = await seen(first.id);
+      expect(after).toHaveLength(before.length + later.length);
+      expect(undo.find((each) => each.do === 'put-history')).toMatchObject({ runs: [{ price: 900 }] });
+      const redo = await store.editCatalogue(undo);
+      expect(await seen(first.id)).toEqual(before);
+      const again = await store.editCatalogue(redo);
+      expect(await seen(first.id)).toEqual(after);
+      await store.editCatalogue(again);
+    }
+    // What lies before the beginning that is put back may not reach into it.
+    const [end] = (await store.takePrices(looks([7], 1), manualSource('a'))).undo;
+    if (end.do !== 'put-history') throw new Error('the history is put back first');
+    await expect(store.editCatalogue([{ ...end, from: (end.from ?? 0) - DAY }])).resolves.toBeDefined();
+    await expect(store.editCatalogue([{ ...end, from: (end.from ?? 0) + 1 }])).rejects.toThrow();
+  });
   it('count a look that is there already once', async () => {
     const rows = [intake(first, T0, 1000), intake(second, T0, 2000)];
     expect(await store.takePrices(rows, manualSource('a'))).toMatchObject({ taken: 2, repeated: 0 });

@@ -6,7 +6,7 @@ import {
   type StoredOffer,
 } from '@ripe-pick/contract';
 import { sql, type Kysely } from 'kysely';
-import { groupedBy } from '../batches.ts';
+import { groupedBy, inBatches } from '../batches.ts';
 import { refused } from '../refused.ts';
 import type { Tables } from '../tables.ts';
 import { endsAt, type Run } from './runs.ts';
@@ -39,12 +39,39 @@ const packedRun = ({ first, last, price, stock, source, gaps }: Tables['price_ru
   gaps: Buffer.from(gaps).toString('base64'),
 });
 
-export const historyOf = async (tx: Kysely<Tables>, offer: string): Promise<PutHistory> =>
-  (await historiesOf(tx, [offer]))[0];
+/** The history of an offer as it is kept, from a moment on or all of it. */
+export async function historyOf(tx: Kysely<Tables>, offer: string, from?: number): Promise<PutHistory> {
+  const [whole] = await historiesOf(tx, [offer]);
+  if (from === undefined || whole.runs === null) return whole;
+  return { ...whole, from, runs: whole.runs.filter(({ first }) => first >= from) };
+}
 
-/** Why runs are no history; null when they are one. */
-function historyProblem(runs: readonly Run[], sources: ReadonlySet<number>): string | null {
-  let before = -1;
+/** Where a history ends, and what puts its end back as it is when later looks are taken out again. */
+interface HistoryEnd {
+  readonly last: number;
+  readonly back: PutHistory;
+}
+
+/** The ends of the histories of offers, of those that have one. */
+export async function endsOf(
+  tx: Kysely<Tables>,
+  offers: readonly string[],
+): Promise<ReadonlyMap<string, HistoryEnd>> {
+  const { rows } = await sql<Tables['price_runs'] & { readonly named: string }>`
+    select o.offer as named, r.* from json_each(${JSON.stringify(offers)}) j
+    join price_offers o on o.offer = j.value join price_runs r on r.offer = o.serial
+      and r.first = (select max(first) from price_runs where offer = o.serial)`.execute(tx);
+  return new Map(
+    rows.map(({ named, ...run }) => [
+      named,
+      { last: run.last, back: { do: 'put-history', offer: named, from: run.first, runs: [packedRun(run)] } },
+    ]),
+  );
+}
+
+/** Why runs are no history behind a moment; null when they are one. */
+function historyProblem(runs: readonly Run[], sources: ReadonlySet<number>, after: number): string | null {
+  let before = after;
   for (const [n, { first, last, gaps, source }] of runs.entries()) {
     if (!sources.has(source)) return `run ${n}: there is no source ${source}`;
     if (first <= before) return `run ${n} begins before the one before it has ended`;
@@ -54,26 +81,43 @@ function historyProblem(runs: readonly Run[], sources: ReadonlySet<number>): str
   return null;
 }
 
+/** The last moment of a history before another one; -1 where nothing was seen until then. */
+async function lastBefore(tx: Kysely<Tables>, serial: number, moment: number): Promise<number> {
+  const { last } = await tx
+    .selectFrom('price_runs')
+    .select(({ fn }) => fn.max('last').as('last'))
+    .where('offer', '=', serial)
+    .where('first', '<', moment)
+    .executeTakeFirstOrThrow();
+  return last ?? -1;
+}
+
 /**
- * Puts a history back as it was. An offer that had none has none again.
+ * Puts a history back as it was, from a moment on or all of it. An offer that had none has none again.
  * @throws {ChangeRefused} when the runs do not add up
  */
-export async function putHistory(tx: Kysely<Tables>, { offer, runs }: PutHistory): Promise<void> {
+export async function putHistory(tx: Kysely<Tables>, change: PutHistory): Promise<void> {
+  const { offer, from = 0 } = change;
+  const runs = (change.runs ?? []).map((run) => ({ ...run, gaps: Buffer.from(run.gaps, 'base64') }));
   const sources = await tx.selectFrom('price_sources').select('serial').execute();
+  const serial = await serialOfOffer(tx, offer);
+  const before = serial === undefined ? -1 : await lastBefore(tx, serial, from);
   const problem = historyProblem(
-    (runs ?? []).map((run) => ({ ...run, gaps: Buffer.from(run.gaps, 'base64') })),
+    runs,
     new Set(sources.map((row) => row.serial ?? 0)),
+    Math.max(before, from - 1),
   );
   if (problem !== null) throw refused('runs', problem, 'Read the catalogue anew.');
-  const serial = await serialOfOffer(tx, offer);
   if (serial === undefined) return;
-  await tx.deleteFrom('price_runs').where('offer', '=', serial).execute();
-  if (runs === null) await tx.deleteFrom('price_offers').where('serial', '=', serial).execute();
-  else if (runs.length > 0)
-    await tx
+  await tx.deleteFrom('price_runs').where('offer', '=', serial).where('first', '>=', from).execute();
+  if (change.runs === null && from === 0)
+    await tx.deleteFrom('price_offers').where('serial', '=', serial).execute();
+  await inBatches(runs, (batch) =>
+    tx
       .insertInto('price_runs')
-      .values(runs.map((run) => rowOf(serial, { ...run, gaps: Buffer.from(run.gaps, 'base64') })))
-      .execute();
+      .values(batch.map((run) => rowOf(serial, run)))
+      .execute(),
+  );
 }
 
 /**
