@@ -189,7 +189,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
           Load what was saved
         </button>
       </p>
-      <p v-if="isLookingOnly" class="looking" role="note">
+      <p v-if="isLookingOnly" class="quiet looking" role="note">
         This device may look. What you try out stays in this window, and is kept nowhere.
       </p>
       <p v-if="workspace.stayed" class="failure" role="alert">
@@ -274,7 +274,6 @@ main {
 }
 .looking {
   margin: 8px 16px 0;
-  color: var(--quiet);
 }
 .skip {
   position: absolute;
