@@ -24,7 +24,8 @@ const pathsIn = (folder: string) => ({
   key: join(folder, 'key.pem'),
 });
 
-function kept(folder: string): Certificate | null {
+/** The certificate that is kept; null before the first time. */
+export function keptCertificate(folder: string): Certificate | null {
   const paths = pathsIn(folder);
   if (!existsSync(paths.cert) || !existsSync(paths.key)) return null;
   const [cert, key] = [readFileSync(paths.cert, 'utf8'), readFileSync(paths.key, 'utf8')];
@@ -49,9 +50,6 @@ function isGood({ cert }: Certificate, addresses: readonly string[], now: Date):
   return isLasting && addresses.every((address) => read.checkIP(address) !== undefined);
 }
 
-/** The certificate that is kept; null before the first time. */
-export const keptCertificate = (folder: string): Certificate | null => kept(folder);
-
 /**
  * The certificate for some addresses of this machine, made at first use and whenever the one that is kept is not good for all of them or
  * soon ends. Addresses that it was good for stay in it: a machine that comes back to a network is known there.
@@ -63,7 +61,7 @@ export async function certificateFor(
   addresses: readonly string[],
   now: Date,
 ): Promise<Certificate> {
-  const before = kept(folder);
+  const before = keptCertificate(folder);
   if (before && isGood(before, addresses, now)) return before;
   const all = [...new Set([...(before ? addressesOf(before) : []), ...addresses])];
   const made = await generate([{ name: 'commonName', value: 'Ripe Pick' }], {

@@ -3,6 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { deviceSchema, type Access, type Device } from '@ripe-pick/contract';
 import { z } from 'zod';
+import { ApiError } from '../routes/errors.ts';
 import { writeWhole } from './write-whole.ts';
 
 /*
@@ -27,7 +28,11 @@ const NOTHING: Kept = { version: 1, isOpen: false, devices: [] };
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** Why devices cannot be let in, in words. */
-export class SharingTrouble extends Error {}
+export class SharingTrouble extends ApiError {
+  constructor(message: string) {
+    super('conflict', message);
+  }
+}
 
 /** Devices that may come in, in a file of their own. */
 export class DeviceList {

@@ -2,7 +2,6 @@ import { sharingApi, type SharingApi } from '@ripe-pick/contract';
 import { Hono, type Context } from 'hono';
 import { body } from '../routes/body.ts';
 import { ApiError } from '../routes/errors.ts';
-import { SharingTrouble } from './devices.ts';
 import type { SharingDesk } from './sharing.ts';
 
 const known = (isThere: boolean): void => {
@@ -15,12 +14,7 @@ export function sharingRoutes(desk: SharingDesk): Hono {
   const routes = new Hono();
   const on = (name: Exclude<keyof SharingApi, 'pair'>, change: (c: Context) => Promise<void> | void) =>
     routes.on(sharingApi[name].method, sharingApi[name].path, async (c) => {
-      try {
-        await change(c);
-      } catch (error) {
-        if (error instanceof SharingTrouble) throw new ApiError('conflict', error.message);
-        throw error;
-      }
+      await change(c);
       return c.json(desk.state);
     });
   on('sharing', () => {});

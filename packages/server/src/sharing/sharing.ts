@@ -1,8 +1,8 @@
-import type { Server } from 'node:https';
-import { createServer } from 'node:https';
+import { createServer, type Server } from 'node:https';
 import { join } from 'node:path';
 import { serve } from '@hono/node-server';
 import type { Access, Sharing } from '@ripe-pick/contract';
+import type { Hono } from 'hono';
 import type { Hosted } from '../host/hosted.ts';
 import { homeAddresses, hostOf } from './addresses.ts';
 import { certificateFor, keptCertificate, type Certificate } from './certificate.ts';
@@ -41,6 +41,7 @@ export class SharingDesk {
   private readonly listening = new Map<string, Server>();
   private trouble: string | null = null;
   private isOpen = false;
+  private app: Hono | null = null;
   /** Opening and closing, one after the other. */
   private turn: Promise<void> = Promise.resolve();
   private looking: NodeJS.Timeout | null = null;
@@ -141,10 +142,8 @@ export class SharingDesk {
   }
 
   private listen(hostname: string, { cert, key }: Certificate): Promise<Server> {
-    const { port, keepAliveTimeout, instance } = this.options;
-    const { codes } = this;
-    const hosts = () => this.hosts();
-    const app = guestApp(new GuestDoor({ devices: this.known, codes, hosts }), instance);
+    const { port, keepAliveTimeout } = this.options;
+    const app = this.guests();
     return new Promise((resolve, reject) => {
       const server = serve(
         {
@@ -156,6 +155,14 @@ export class SharingDesk {
       server.maxConnections = MOST_LINES;
       server.on('error', reject);
     });
+  }
+
+  /** One door at all addresses: what somebody tries at one counts at the others. */
+  private guests(): Hono {
+    const { codes } = this;
+    const hosts = () => this.hosts();
+    this.app ??= guestApp(new GuestDoor({ devices: this.known, codes, hosts }), this.options.instance);
+    return this.app;
   }
 
   private hosts(): ReadonlySet<string> {

@@ -260,3 +260,11 @@ test('a device that is shut out is out at once, with the lines that it holds', a
   await isCut;
   expect((await ask({ method: 'GET', path: '/api/status', headers: known, from })).status).toBe(401);
 });
+
+test('where there are as many devices as there may be, that is said', async () => {
+  for (let n = desk.state.devices.length; n < 50; n++) await letIn('look', `127.0.20.${n + 1}`);
+  desk.makeCode('look');
+  const body = { code: desk.state.code?.code, name: 'One more' };
+  const { status, text } = await ask({ method: 'POST', path: PAIR_PATH, body, from: '127.0.21.1' });
+  expect([status, text]).toEqual([409, expect.stringContaining('There are 50 devices already')]);
+});

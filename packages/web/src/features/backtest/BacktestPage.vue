@@ -23,26 +23,20 @@ const failure = ref<string | null>(null);
 async function run() {
   progress.value = { done: 0, of: 1 };
   failure.value = null;
-  isStopping = false;
   try {
-    result.value = await prices.runBacktest(horizon.value, every.value, (done, of) => {
-      progress.value = { done, of };
-      if (isStopping) prices.stopBacktest();
-    });
+    result.value = await prices.runBacktest(
+      horizon.value,
+      every.value,
+      (done, of) => (progress.value = { done, of }),
+    );
   } catch (error) {
     failure.value = `It could not be worked out: ${error instanceof Error ? error.message : String(error)}`;
   } finally {
     progress.value = null;
   }
 }
-/** Said before the worker had begun it would go unheard: it is said again with the next progress. */
-let isStopping = false;
-function stop() {
-  isStopping = true;
-  prices.stopBacktest();
-}
 onBeforeUnmount(() => {
-  if (progress.value) stop();
+  if (progress.value) prices.stopBacktest();
 });
 
 const ways = computed(() => {
@@ -130,7 +124,7 @@ const opened = ref<string | null>(null);
           aria-label="Progress"
         />
         <span class="quiet num">{{ progress.done }} of {{ progress.of }} starts</span>
-        <NButton size="small" @click="stop">Stop</NButton>
+        <NButton size="small" @click="prices.stopBacktest()">Stop</NButton>
       </template>
     </section>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>

@@ -2,6 +2,7 @@
 import { ref } from 'vue';
 import { call, failureText } from '../../shared/api/client.ts';
 import { BASE } from '../../shared/api/place.ts';
+import TextField from '../../shared/ui/TextField.vue';
 
 /** What a device sees that is not let in yet: a field for the code that the machine shows. */
 const FIRST_NAME = /iphone|ipad|android/i.test(navigator.userAgent) ? 'Phone' : 'Other device';
@@ -32,21 +33,24 @@ async function pair() {
         Ripe Pick runs on another machine. There, on the screen <b>Data</b> under <b>Other devices</b>, it
         shows a code for this device.
       </p>
-      <label>
-        Code
-        <input
-          v-model="code"
-          class="text code"
-          required
-          maxlength="40"
-          autocomplete="off"
-          spellcheck="false"
-        />
-      </label>
-      <label>
-        Name of this device
-        <input v-model="name" class="text" required maxlength="60" autocomplete="off" />
-      </label>
+      <TextField
+        class="code"
+        label="Code"
+        :value="code"
+        required
+        maxlength="40"
+        autocomplete="off"
+        spellcheck="false"
+        @change="code = $event"
+      />
+      <TextField
+        label="Name of this device"
+        :value="name"
+        required
+        maxlength="60"
+        autocomplete="off"
+        @change="name = $event"
+      />
       <button class="plain strong" :disabled="isBusy">Let it in</button>
       <p v-if="failure" role="alert" class="bad">{{ failure }}</p>
     </form>
@@ -72,23 +76,7 @@ p {
 button {
   min-height: 44px;
 }
-label {
-  display: grid;
-  gap: 4px;
-}
-.text {
-  height: 40px;
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--field, var(--sheet));
-  border: 1px solid var(--line-strong);
-  border-radius: 6px;
-}
-.text:focus-visible {
-  outline: 2px solid var(--focus);
-}
-.code {
+form :deep(.code) {
   font-size: 1.3rem;
   letter-spacing: 0.08em;
   text-transform: uppercase;

@@ -25,12 +25,6 @@ const done = shallowRef(0);
 const state = shallowRef<'idle' | 'working' | 'done' | 'stopped' | 'failed'>('idle');
 const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
 let ticket = 0;
-/** Said before the worker had begun it would go unheard: it is said again with the first progress. */
-let isStopping = false;
-function stop() {
-  isStopping = true;
-  solver.stopLookUp();
-}
 
 function reset() {
   ticket++;
@@ -43,14 +37,12 @@ onBeforeUnmount(reset);
 
 async function work() {
   const own = ++ticket;
-  isStopping = false;
   state.value = 'working';
   found.value = [];
   done.value = 0;
   try {
     const all = await solver.worthLookingUp(workspace.brief, (progress) => {
       if (own !== ticket) return;
-      if (isStopping) solver.stopLookUp();
       done.value = progress.done;
       found.value = progress.found;
     });
@@ -79,7 +71,7 @@ const then = ({ becomes, changes }: WorthLookingUp): string =>
     </p>
     <p v-else-if="state === 'working'" role="status">
       {{ percent(done) }} of the figures tried
-      <button class="plain edged" @click="stop">Stop</button>
+      <button class="plain edged" @click="solver.stopLookUp()">Stop</button>
     </p>
     <p v-else-if="state === 'stopped'" role="status">
       Stopped at {{ percent(done) }} of the figures; the others may change it as well.

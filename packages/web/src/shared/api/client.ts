@@ -83,10 +83,10 @@ function mayChange(): void {
 }
 
 /** Sends a file as it is. */
-export const sendFile = async (path: string, file: Blob): Promise<unknown> => (
-  mayChange(),
-  (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value
-);
+export async function sendFile(path: string, file: Blob): Promise<unknown> {
+  mayChange();
+  return (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value;
+}
 
 async function asked<K extends keyof Calls>(
   name: K,

@@ -24,21 +24,31 @@ export function desksOf<Desk extends string, Api extends Loads>(start: () => Wor
       if (catalogue) for (const entry of desks.values()) entry.loaded = load(entry.remote);
     },
   );
+  function begun(desk: Desk) {
+    let entry = desks.get(desk);
+    if (!entry) {
+      const remote = wrap<Api>(start());
+      entry = { remote, loaded: load(remote) };
+      desks.set(desk, entry);
+    }
+    return entry;
+  }
   return {
-    /** The worker of a desk with the catalogue of this moment in it. */
-    async at(desk: Desk): Promise<Remote<Api>> {
-      let entry = desks.get(desk);
-      if (!entry) {
-        const remote = wrap<Api>(start());
-        entry = { remote, loaded: load(remote) };
-        desks.set(desk, entry);
-      }
-      await entry.loaded;
-      return entry.remote;
+    /** Lets a desk's worker start. */
+    begin: (desk: Desk): void => void begun(desk),
+    /** Asks the worker of a desk, with the catalogue of this moment in it. */
+    async ask<R>(desk: Desk, task: (remote: Remote<Api>) => R): Promise<Awaited<R>> {
+      const { remote, loaded } = begun(desk);
+      return await loaded.then(() => task(remote));
     },
+    /** Stops what the desk does, and what was asked before and waits for its worker to start; not what is asked after. */
     stop(desk: Desk): void {
       const entry = desks.get(desk);
-      if (entry) void (entry.remote as Remote<Loads>).cancel();
+      if (!entry) return;
+      const cancel = () => void (entry.remote as Remote<Loads>).cancel();
+      cancel();
+      // Behind those questions, in the order in which all of it was said.
+      void entry.loaded.then(cancel, () => {});
     },
   };
 }

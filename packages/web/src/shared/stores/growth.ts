@@ -53,7 +53,7 @@ function useOutlook() {
 export const useGrowth = defineStore('growth', () => {
   const prices = usePrices();
   const workspace = useWorkspace();
-  const { at, stop } = desksOf<GrowthDesk, GrowthWorker>(
+  const { ask, stop } = desksOf<GrowthDesk, GrowthWorker>(
     () => new Worker(new URL('../../workers/growth.worker.ts', import.meta.url), { type: 'module' }),
   );
   const outlook = useOutlook();
@@ -70,21 +70,21 @@ export const useGrowth = defineStore('growth', () => {
     path: computed((): Path => pathOf(workspace.active.id)),
     pathOf,
     plan(report: (progress: PlanReport) => void) {
-      const planning = at('paths').then((worker) => worker.plan(wishNow(), proxy(report)));
+      const planning = ask('paths', (worker) => worker.plan(wishNow(), proxy(report)));
       prices.giveWay(planning);
       return planning;
     },
-    evaluate: async (path: Path) => (await at('paths')).evaluate(wishNow(), plain(path)),
-    bestFrom: async (picks: Picks) => (await at('paths')).bestFrom(wishNow(), plain(picks)),
-    alternatives: async (path: Path, on: string) =>
-      (await at('paths')).alternatives(wishNow(), plain(path), on),
-    study: async (path: Path) => (await at('study')).study(wishNow(), plain(path)),
-    flips: async (report: (progress: FlipsProgress) => void) =>
-      (await at('study')).flips(wishNow(), proxy(report)),
-    chances: async (report: (progress: ChanceProgress) => void) =>
-      (await at('study')).chances(wishNow(), proxy(report)),
-    room: async (picks: Picks, swaps: readonly LaneSwap[], send: (rooms: readonly RoomAfter[]) => void) =>
-      (await at('lanes')).room(wishNow(), plain(picks), plain(swaps), proxy(send)),
+    evaluate: (path: Path) => ask('paths', (worker) => worker.evaluate(wishNow(), plain(path))),
+    bestFrom: (picks: Picks) => ask('paths', (worker) => worker.bestFrom(wishNow(), plain(picks))),
+    alternatives: (path: Path, on: string) =>
+      ask('paths', (worker) => worker.alternatives(wishNow(), plain(path), on)),
+    study: (path: Path) => ask('study', (worker) => worker.study(wishNow(), plain(path))),
+    flips: (report: (progress: FlipsProgress) => void) =>
+      ask('study', (worker) => worker.flips(wishNow(), proxy(report))),
+    chances: (report: (progress: ChanceProgress) => void) =>
+      ask('study', (worker) => worker.chances(wishNow(), proxy(report))),
+    room: (picks: Picks, swaps: readonly LaneSwap[], send: (rooms: readonly RoomAfter[]) => void) =>
+      ask('lanes', (worker) => worker.room(wishNow(), plain(picks), plain(swaps), proxy(send))),
     stop: () => stop('paths'),
     stopStudy: () => stop('study'),
     stopRoom: () => stop('lanes'),

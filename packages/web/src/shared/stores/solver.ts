@@ -22,13 +22,16 @@ import { useCatalogue } from './catalogue.ts';
 type SolverDesk = 'search' | 'stretch' | 'repair' | 'lookUp' | 'forks';
 
 /** Questions about forks and wishes, to their desk. */
-const forkQuestions = (desk: () => Promise<Remote<Solver>>, stop: () => void) => ({
-  forks: async (brief: Brief, report: (progress: ForksProgress) => void): Promise<SolvedForks> =>
-    (await desk()).forks(brief, proxy(report)),
-  forkTurns: async (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
-    (await desk()).forkTurns(brief, code, proxy(report)),
-  wishCosts: async (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
-    (await desk()).wishCosts(brief, proxy(report)),
+const forkQuestions = (
+  ask: <R>(task: (solver: Remote<Solver>) => R) => Promise<Awaited<R>>,
+  stop: () => void,
+) => ({
+  forks: (brief: Brief, report: (progress: ForksProgress) => void): Promise<SolvedForks> =>
+    ask((solver) => solver.forks(brief, proxy(report))),
+  forkTurns: (brief: Brief, code: ForkCode, report: (done: number) => void): Promise<ForkTurns> =>
+    ask((solver) => solver.forkTurns(brief, code, proxy(report))),
+  wishCosts: (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
+    ask((solver) => solver.wishCosts(brief, proxy(report))),
   stopForks: stop,
 });
 
@@ -37,13 +40,13 @@ export const useSolver = defineStore('solver', () => {
   const catalogueStore = useCatalogue();
   const isBusy = ref(false);
   const progress = shallowRef<Progress | null>(null);
-  const { at, stop } = desksOf<SolverDesk, Solver>(
+  const { begin, ask, stop } = desksOf<SolverDesk, Solver>(
     () => new Worker(new URL('../../workers/solver.worker.ts', import.meta.url), { type: 'module' }),
   );
   // The first search must not wait for its worker to start.
   watch(
     () => catalogueStore.catalogue,
-    (catalogue) => void (catalogue && at('search')),
+    (catalogue) => void (catalogue && begin('search')),
     { immediate: true },
   );
 
@@ -53,9 +56,11 @@ export const useSolver = defineStore('solver', () => {
     isBusy.value = true;
     progress.value = null;
     try {
-      return await task(
-        await at('search'),
-        proxy((each: Progress) => (progress.value = each)),
+      return await ask('search', (solver) =>
+        task(
+          solver,
+          proxy((each: Progress) => (progress.value = each)),
+        ),
       );
     } finally {
       isBusy.value = false;
@@ -67,28 +72,26 @@ export const useSolver = defineStore('solver', () => {
     best: (brief: Brief) => run((solver, report) => solver.best(brief, report)),
     runnersUp: (brief: Brief, k: number) =>
       run((solver, report) => solver.runnersUp(brief, k, 'pair', report)),
-    explain: async (brief: Brief): Promise<Explanation> => (await at('search')).explain(brief),
+    explain: (brief: Brief): Promise<Explanation> => ask('search', (solver) => solver.explain(brief)),
     cancel: () => stop('search'),
-    frontier: async (
-      brief: Brief,
-      most: number,
-      report: (progress: FrontierReport) => void,
-    ): Promise<Stretch> => (await at('stretch')).frontier(brief, most, proxy(report)),
-    flips: async (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
-      (await at('stretch')).flips(brief, proxy(report)),
+    frontier: (brief: Brief, most: number, report: (progress: FrontierReport) => void): Promise<Stretch> =>
+      ask('stretch', (solver) => solver.frontier(brief, most, proxy(report))),
+    flips: (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
+      ask('stretch', (solver) => solver.flips(brief, proxy(report))),
     ...forkQuestions(
-      () => at('forks'),
+      (task) => ask('forks', task),
       () => stop('forks'),
     ),
-    worthLookingUp: async (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
-      (await at('lookUp')).worthLookingUp(brief, proxy(report)),
+    worthLookingUp: (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
+      ask('lookUp', (solver) => solver.worthLookingUp(brief, proxy(report))),
     stopLookUp: () => stop('lookUp'),
     cancelStretch: () => stop('stretch'),
-    companions: async (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
-      (await at('repair')).companions(brief, picks, slot, part, offer),
-    mend: async (brief: Brief, picks: Picks, rule: string) => (await at('repair')).mend(brief, picks, rule),
-    shopping: async (brief: Brief, picks: Picks): Promise<ShoppingResult> =>
-      (await at('repair')).shopping(brief, picks),
-    againstBest: async (brief: Brief, picks: Picks) => (await at('repair')).againstBest(brief, picks),
+    companions: (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
+      ask('repair', (solver) => solver.companions(brief, picks, slot, part, offer)),
+    mend: (brief: Brief, picks: Picks, rule: string) =>
+      ask('repair', (solver) => solver.mend(brief, picks, rule)),
+    shopping: (brief: Brief, picks: Picks): Promise<ShoppingResult> =>
+      ask('repair', (solver) => solver.shopping(brief, picks)),
+    againstBest: (brief: Brief, picks: Picks) => ask('repair', (solver) => solver.againstBest(brief, picks)),
   };
 });
