@@ -13,6 +13,10 @@ test('only addresses that no one outside the home can reach are listened at', ()
   const world = ['9.255.255.255', '11.0.0.1', '172.15.255.254', '172.32.0.1', '192.167.1.1', '203.0.113.7'];
   const other = ['169.254.3.4', 'fe80::1', '2001:db8::1', '2600::5', '100.64.0.9'];
   expect(homeAddresses({ any: [...home, ...world, ...other].map((each) => at(each)) })).toEqual(home);
+  expect(homeAddresses({ any: ['fd12::1', '10.0.0.1'].map((each) => at(each)) })).toEqual([
+    '10.0.0.1',
+    'fd12::1',
+  ]);
   expect(homeAddresses({ lo: [at('127.0.0.1', true), at('10.0.0.1', true)] })).toEqual([]);
 });
 
