@@ -16,6 +16,7 @@ module.exports = {
     only('web-rooms', 'web', ['core', 'contract']),
     only('demo-rooms', 'demo', ['core', 'contract', 'market']),
     only('market-alone', 'market', []),
+    only('worlds-rooms', 'worlds', ['core']),
     only('cli-rooms', 'cli', ['core', 'contract', 'server/src/transfer']),
     {
       name: 'core-has-no-packages',

@@ -41,11 +41,11 @@ function system(
 ): Pick<SystemRates, 'cpu' | 'memory' | 'graphics'> {
   const rate = (list: typeof model.gpus, id: string) => list.find((each) => each.part === id)?.rateLn ?? NaN;
   return {
-    cpu: { rateLn: rate(model.cpus, cpu), threads: threadsOf(cpu) },
+    cpu: { name: `cpu:${cpu}`, rateLn: rate(model.cpus, cpu), threads: threadsOf(cpu) },
     memory,
     graphics: gpu
-      ? { kind: 'gpu', rateLn: rate(model.gpus, gpu), videoMemoryGb: 24, linkLn: 0 }
-      : { kind: 'integrated', rateLn: rate(model.integrated, cpu) },
+      ? { kind: 'gpu', name: `gpu:${gpu}`, rateLn: rate(model.gpus, gpu), videoMemoryGb: 24, linkLn: 0 }
+      : { kind: 'integrated', name: `integrated:${cpu}`, rateLn: rate(model.integrated, cpu) },
   };
 }
 const time = (

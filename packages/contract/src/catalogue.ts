@@ -101,13 +101,25 @@ const share = z.number().min(0).max(1);
 /** Effects of a fitted model: at most so many are kept with their covariance. */
 const { mostEffects: MOST_EFFECTS } = FIT_DEFAULTS;
 
-/** How well records that a fit had not seen were predicted. */
-export const heldOutSchema = z.strictObject({
+const heldOutPartSchema = z.strictObject({
   records: z.int().min(0),
   folds: z.int().min(2),
   medianError: z.number().min(0),
   error90: z.number().min(0),
   coverage: z.array(z.strictObject({ nominal: share, actual: share })).max(20),
+});
+
+/** How well records that a fit had not seen were predicted: whole charts left out, whole parts, whole games. */
+export const heldOutSchema = heldOutPartSchema.extend({
+  widening: z.number().min(1).max(10).optional(),
+  parts: heldOutPartSchema.nullable().optional(),
+  games: heldOutPartSchema.nullable().optional(),
+});
+
+const interactionSchema = z.strictObject({
+  ln: z.number().min(-5).max(5),
+  sdLn: z.number().min(0).max(5),
+  leans: z.record(z.string().min(1).max(250), z.number().min(-10).max(10)),
 });
 
 const fitSummarySchema = z
@@ -147,6 +159,17 @@ export const frameModelSchema = z.strictObject({
   gpus: z.array(rateSchema).max(MOST.rates),
   integrated: z.array(rateSchema).max(MOST.rates),
   games: z.array(gameSchema).max(MOST.games),
+  interactions: z
+    .array(
+      z.strictObject({
+        game: idSchema,
+        cpuSd: z.number().min(0).max(5),
+        gpuSd: z.number().min(0).max(5),
+        rates: z.record(z.string().min(1).max(250), interactionSchema),
+      }),
+    )
+    .max(MOST.games)
+    .optional(),
   states: z
     .array(
       z.strictObject({

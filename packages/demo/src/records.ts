@@ -78,15 +78,18 @@ export function truthOf(truth: FrameModel, outside: RecordOptions['outside'], se
     const onCpu = outside.cpu * normalOf('processor and game', seed, cpu.id, id);
     const onGpu = outside.gpu * normalOf('chip and game', seed, gpu?.chip ?? cpu.id, id);
     return timeOn(scene, {
-      cpu: { rateLn: rateLn + onCpu, threads: cpu.threads ?? 8 },
+      cpu: { name: `cpu:${cpu.id}`, rateLn: rateLn + onCpu, threads: cpu.threads ?? 8 },
       memory: {
         latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
         bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
         gb: memory.gb,
       },
       graphics: gpu
-        ? { kind: 'gpu', rateLn: graphicsLn + onGpu, videoMemoryGb: gpu.videoMemoryGb ?? 8, linkLn: 0 }
-        : { kind: 'integrated', rateLn: graphicsLn + onGpu },
+        ? {
+            ...{ kind: 'gpu', name: `gpu:${gpu.id}`, rateLn: graphicsLn + onGpu },
+            ...{ videoMemoryGb: gpu.videoMemoryGb ?? 8, linkLn: 0 },
+          }
+        : { kind: 'integrated', name: `integrated:${cpu.id}`, rateLn: graphicsLn + onGpu },
     });
   };
 }

@@ -68,7 +68,7 @@ export async function serveInstances(options: ServingOptions): Promise<void> {
     app.mount(`/${second}`, async (request) => forThisMachine(await backOpen()).fetch(request));
   }
   const frontApp = forThisMachine(front, sharingRoutes(sharing));
-  app.mount('/', (request) => frontApp.fetch(request));
+  app.all('*', (c) => frontApp.fetch(c.req.raw));
   const close = async () => {
     await sharing.stop();
     await Promise.all([front.stop(), back?.then((instance) => instance.stop())]);

@@ -96,12 +96,18 @@ describe('causes', () => {
   const cases: readonly (readonly [Cause, BenchObservation[]])[] = [
     ['processor-held', measured(slower('cpu', 0.3), { driftLn: -0.04 })],
     ['card-held', measured(slower('graphics', 0.35), { driftLn: -0.04 })],
-    ['wrong-output', measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } }))],
+    [
+      'wrong-output',
+      measured((system) => ({
+        ...system,
+        graphics: { kind: 'integrated', name: 'integrated:cpu', rateLn: -1.3 },
+      })),
+    ],
     [
       'background',
       measured((system) => ({
         ...system,
-        cpu: { rateLn: system.cpu.rateLn - 0.16, threads: 8 },
+        cpu: { ...system.cpu, rateLn: system.cpu.rateLn - 0.16, threads: 8 },
       })).map((each) => ({ ...each, low: each.average * 0.55 })),
     ],
     [
@@ -139,7 +145,10 @@ describe('causes', () => {
     const noGraphics = { ...model, integrated: [] };
     expect(causesOf(found(observations, OWN, noGraphics))).not.toContain('wrong-output');
     const bare = found(
-      measured((system) => ({ ...system, graphics: { kind: 'integrated', rateLn: -1.3 } })),
+      measured((system) => ({
+        ...system,
+        graphics: { kind: 'integrated', name: 'integrated:cpu', rateLn: -1.3 },
+      })),
       { ...OWN, gpu: null },
     );
     for (const cause of ['slow-slot', 'wrong-output'] as const) expect(causesOf(bare)).not.toContain(cause);

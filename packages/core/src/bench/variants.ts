@@ -101,7 +101,11 @@ const DEGREES: Readonly<Record<Cause, (suspect: Suspect) => readonly Degree[]>> 
     const rate = model.integrated.find((each) => each.part === own.cpu.id);
     if (!own.gpu || !rate) return [];
     const parts = { ...base.parts, gpu: null };
-    const graphics = { kind: 'integrated', rateLn: rate.rateLn } as const;
+    const graphics = {
+      kind: 'integrated',
+      name: `integrated:${own.cpu.id}`,
+      rateLn: rate.rateLn,
+    } as const;
     return [{ change: (system) => ({ ...system, parts, graphics }) }];
   },
   background: () =>
@@ -109,7 +113,11 @@ const DEGREES: Readonly<Record<Cause, (suspect: Suspect) => readonly Degree[]>> 
       cpuSpread,
       change: (system) => ({
         ...system,
-        cpu: { rateLn: system.cpu.rateLn - ln, threads: Math.max(1, system.cpu.threads - threads) },
+        cpu: {
+          ...system.cpu,
+          rateLn: system.cpu.rateLn - ln,
+          threads: Math.max(1, system.cpu.threads - threads),
+        },
       }),
     })),
   driver: () => [-0.05, -0.09, -0.14].map((ln) => ({ change: scaledGraphics(ln), perGameSd: 0.06 })),

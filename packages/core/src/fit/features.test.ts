@@ -5,10 +5,11 @@ import { CARD, GAME, MODEL, PROCESSOR } from '../test/fixtures.ts';
 import type { Gpu, FrameModel, Part } from '../parts/index.ts';
 import { CARD_FEATURES, chipFeatures, integratedFeatures, cpuFeatures } from './features.ts';
 import { fitModel } from './fit.ts';
-import { layoutFor, SCATTERS } from './layout.ts';
+import { isRandomEffect, layoutFor, SCATTERS } from './layout.ts';
 import { statedBy } from './stated.ts';
 import { lossOf, T_SCALE, weightOf } from './robust.ts';
 
+const NOTHING = { offsets: new Set<string>(), rates: new Set<string>() };
 const SHEET: Gpu = { ...CARD, tflops: 20, memoryGbs: 600, boardPowerWatts: 300 };
 
 describe('what sheets tell of a rate', () => {
@@ -44,15 +45,13 @@ describe('the layout of effects', () => {
     { ...SHEET, id: 'lone', chip: null },
   ];
   const facts: FrameModel = { ...MODEL, cpus: [], gpus: [], integrated: [], games: [GAME] };
-  const layout = layoutFor(parts, facts, new Set(['offset:source:Press', 'offset:rig:mine']));
-  it('names each effect once, those of graphics first and apart', () => {
+  const layout = layoutFor(parts, facts, {
+    offsets: new Set(['offset:source:Press', 'offset:rig:mine']),
+    rates: new Set(['gpu:twin']),
+  });
+  it('names each effect once, those that nobody measured first and apart', () => {
     expect(new Set(layout.names).size).toBe(layout.names.length);
-    expect(layout.names.slice(0, layout.apart)).toEqual([
-      'gpu:gpu',
-      'gpu:twin',
-      'gpu:lone',
-      'integrated:cpu',
-    ]);
+    expect(layout.names.slice(0, layout.apart)).toEqual(['gpu:gpu', 'gpu:lone', 'integrated:cpu', 'cpu:cpu']);
     for (const prior of layout.priors)
       expect(prior.terms.filter(([i]) => i < layout.apart).length).toBeLessThanOrEqual(1);
   });
@@ -60,14 +59,18 @@ describe('the layout of effects', () => {
     const held = new Set(layout.priors.flatMap((prior) => prior.terms.map(([i]) => i)));
     expect(layout.names.filter((_, i) => !held.has(i))).toEqual([]);
     for (const prior of layout.priors) expect(prior.sd > 0 || prior.scatter !== null).toBe(true);
-    expect(SCATTERS.every((scatter) => layout.priors.some((prior) => prior.scatter === scatter))).toBe(true);
+    expect(
+      SCATTERS.filter((scatter) => !isRandomEffect(scatter)).every((scatter) =>
+        layout.priors.some((prior) => prior.scatter === scatter),
+      ),
+    ).toBe(true);
   });
   it('puts cards of one chip on it, and a card without a chip on one of its own', () => {
     expect(layout.names.filter((name) => name.startsWith('chip:'))).toEqual(['chip:chip', 'chip:alone:lone']);
   });
   it('starts from what a catalogue states, and a catalogue without rates states nothing', () => {
     expect(statedBy(facts)).toEqual({});
-    const stating = layoutFor(parts, { ...facts, gpus: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] }, new Set());
+    const stating = layoutFor(parts, { ...facts, gpus: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] }, NOTHING);
     expect(stating.start[stating.index.get('gpu:twin') ?? -1]).toBe(0.7);
     expect(
       statedBy({ ...facts, gpus: [{ part: 'twin', rateLn: 0.7, sdLn: 0 }] })['gpu:twin'][1],

@@ -1,15 +1,17 @@
 import { partOf, type Work } from '../work/index.ts';
 import { packFloats } from '../stats/index.ts';
 import type { BenchRecord, FitSummary, FrameModel, Part } from '../parts/index.ts';
+import { chartFindingsOf, type ChartFinding } from './charts.ts';
 import { fingerprint } from './fingerprint.ts';
 import { recordJudge, type HeldBack, type UsableRecord } from './held-back.ts';
 import { SCATTERS } from './layout.ts';
 import { modelAt } from './model-at.ts';
 import { optimise } from './optimise.ts';
-import { fitProblem, noiseOf, startScales, type Scales } from './problem.ts';
-import { T_SCALE, weightOf } from './robust.ts';
-import type { Evaluated } from './rows.ts';
-import { covarianceAt, scalesAt, variance } from './scales.ts';
+import { fitProblem, noiseOf, pointAt, startScales, type Point, type Scales } from './problem.ts';
+import { RANDOM_EFFECTS } from './layout.ts';
+import { interactionsOf } from './interactions.ts';
+import { posteriorAt, type Posterior } from './posterior.ts';
+import { scalesAt } from './scales.ts';
 import { statedBy } from './stated.ts';
 import { statesOf } from './states.ts';
 
@@ -70,6 +72,7 @@ export interface FittedModel {
   readonly status: 'fitted';
   readonly model: FrameModel & { readonly fit: FitSummary };
   readonly findings: readonly RecordFinding[];
+  readonly charts: readonly ChartFinding[];
   readonly heldBack: readonly { readonly id: string; readonly reasons: readonly HeldBack[] }[];
 }
 export type FitResult = FittedModel | { readonly status: 'cancelled' | 'no-games' | 'too-many' };
@@ -91,10 +94,9 @@ type FitTask = ReturnType<typeof fitProblem>;
 
 /** Where the effects came to rest. */
 interface Solution {
-  readonly theta: Float64Array;
+  readonly point: Point;
   readonly scales: Scales;
-  readonly covariance: Float64Array;
-  readonly evaluated: Evaluated;
+  readonly posterior: Posterior;
   readonly steps: number;
   readonly converged: boolean;
 }
@@ -107,26 +109,30 @@ function* solve(problem: FitTask, { model, start }: FitInput): Work<FitProgress,
   const turns = start ? FIT_DEFAULTS.warmTurns : FIT_DEFAULTS.coldTurns;
   let steps = 0;
   let converged = true;
-  let evaluated: Evaluated = { expectedLn: new Float64Array(0), indices: [], slopes: [] };
-  let covariance: Float64Array = new Float64Array(0);
+  let solution: Pick<Solution, 'point' | 'posterior'> | null = null;
   for (let turn = 0; turn < turns; turn++) {
     // A cold start is far from everything, so that every record would look wild: plain squares bring it near first.
     const kinds = turn === 0 && !start ? [false, true] : [true];
     const tolerance = turn === turns - 1 ? FIT_DEFAULTS.tolerance : FIT_DEFAULTS.roughTolerance;
+    let point: Point | null = null;
     for (const isRobust of kinds) {
       const mostSteps = isRobust ? FIT_DEFAULTS.mostSteps : FIT_DEFAULTS.plainSteps;
       const search = optimise(problem, scales, theta, { isRobust, tolerance, mostSteps });
       const optimum = yield* partOf(search, ({ objective }) => ({ step: steps++, turn, turns, objective }));
       if (optimum === null) return null;
-      ({ theta, evaluated, converged } = optimum);
+      point = optimum;
+      ({ theta, converged } = optimum);
     }
-    covariance = covarianceAt(problem, scales, theta, evaluated);
+    point ??= pointAt(problem, scales, theta, true);
+    let posterior = posteriorAt(problem, scales, point);
     // A few new records hardly change the scales: a warm start keeps them, and a fit from scratch estimates them anew.
-    if (start) break;
-    scales = scalesAt(problem, scales, theta, evaluated, covariance);
-    if (turn === turns - 1) covariance = covarianceAt(problem, scales, theta, evaluated);
+    if (!start) {
+      scales = scalesAt(problem, scales, point, posterior);
+      if (turn === turns - 1) posterior = posteriorAt(problem, scales, point);
+    }
+    solution = { point, posterior };
   }
-  return { theta, scales, covariance, evaluated, steps, converged };
+  return solution && { ...solution, scales, steps, converged };
 }
 
 const rounded = (value: number) => Number(value.toFixed(5));
@@ -134,7 +140,7 @@ const rounded = (value: number) => Number(value.toFixed(5));
 /** All that a later start, and whoever asks where a rate comes from, needs of a fit. */
 function summaryOf(
   { layout }: FitTask,
-  { theta, scales, covariance, steps, converged }: Solution,
+  { point: { theta }, scales, posterior: { covariance }, steps, converged }: Solution,
   { parts, model, records, now }: FitInput,
   counts: { readonly usable: number; readonly heldBack: number },
 ): FitSummary {
@@ -160,24 +166,40 @@ function summaryOf(
   };
 }
 
+/** What a game makes of a record's parts, without what is particular to who measured it and when. */
+const ofParts = (kind: string) => kind !== 'sourceByGame' && kind !== 'chart' && kind !== 'drift';
+
 /** Every record against what all others say of it. */
 function findingsOf(
-  { layout, rows }: FitTask,
-  { theta, scales, covariance, evaluated }: Solution,
+  { rows }: FitTask,
+  { point: { theta, evaluated }, scales, posterior }: Solution,
 ): RecordFinding[] {
-  return rows.rows.flatMap((row, r): RecordFinding[] => {
-    if (row.figure === 'low') return [];
-    const { usable: each, offset } = rows.prepared[row.record];
-    const sd = noiseOf(row, scales);
-    const share = variance(covariance, layout.names.length, evaluated.indices[r], evaluated.slopes[r]);
-    const off = row.observedLn - evaluated.expectedLn[r];
-    const weight = Math.min(1, weightOf(off / (sd * T_SCALE)));
-    const leverage = Math.min(0.95, (weight * share) / (sd * sd));
-    const offLn = off / (1 - leverage);
-    const z = off / (sd * Math.sqrt(1 - leverage));
-    const expected = Math.exp(evaluated.expectedLn[r] - (offset >= 0 ? theta[offset] : 0));
-    return [{ id: each.record.id, expected, offLn, z, disagrees: Math.abs(z) > FIT_DEFAULTS.disagreeZ }];
-  });
+  const found: RecordFinding[] = [];
+  for (const { levels, shows, u } of posterior.solved.games)
+    levels.rows.forEach((r, n) => {
+      const row = rows.rows[r];
+      if (row.figure === 'low') return;
+      const { usable: each, offset } = rows.prepared[row.record];
+      const sd = noiseOf(row, scales);
+      const off = posterior.solved.residual[r];
+      const leverage = Math.min(0.95, posterior.solved.information[r] * posterior.rowVariance[r]);
+      let expectedLn = evaluated.expectedLn[r] - (offset >= 0 ? theta[offset] : 0);
+      RANDOM_EFFECTS.forEach((kind, k) => {
+        const at = n * RANDOM_EFFECTS.length + k;
+        if (ofParts(kind)) expectedLn += shows[at] * u[levels.of[at]];
+      });
+      const offLn = off / (1 - leverage);
+      const z = off / (sd * Math.sqrt(1 - leverage));
+      const expected = Math.exp(expectedLn);
+      found[row.record] = {
+        id: each.record.id,
+        expected,
+        offLn,
+        z,
+        disagrees: Math.abs(z) > FIT_DEFAULTS.disagreeZ,
+      };
+    });
+  return found.filter((each) => each !== undefined);
 }
 
 /**
@@ -193,14 +215,22 @@ export function* fitModel(input: FitInput): Work<FitProgress, FitResult> {
   if (layout.predictive > FIT_DEFAULTS.mostEffects) return { status: 'too-many' };
   const solution = yield* solve(problem, input);
   if (!solution) return { status: 'cancelled' };
-  const { theta, scales, covariance } = solution;
+  const { point, scales, posterior } = solution;
+  const { covariance } = posterior;
   const n = layout.names.length;
   const sdOf = (i: number) => Math.sqrt(Math.max(0, covariance[i * n + i]));
-  const fitted = modelAt(base, layout, theta, { residualSd: scales.average, sdOf, isRounded: true });
+  const fitted = modelAt(base, layout, point.theta, { residualSd: scales.average, sdOf, isRounded: true });
   const counts = { usable: usable.length, heldBack: heldBack.length };
   const fit = summaryOf(problem, solution, input, counts);
-  const model = { ...fitted, fit };
+  const interactions = interactionsOf(problem, parts, scales, posterior);
+  const model = { ...fitted, interactions, fit };
   const states = statesOf(input.parts, model, input.records);
   const known = states.length > 0 ? { ...model, states } : model;
-  return { status: 'fitted', model: known, findings: findingsOf(problem, solution), heldBack };
+  return {
+    status: 'fitted',
+    model: known,
+    findings: findingsOf(problem, solution),
+    charts: chartFindingsOf(problem.rows, scales, posterior),
+    heldBack,
+  };
 }

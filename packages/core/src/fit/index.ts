@@ -9,6 +9,7 @@ export {
   type RecordFinding,
 } from './fit.ts';
 export { heldOutOf, validate, type ValidateProgress } from './validate.ts';
+export type { ChartFinding } from './charts.ts';
 export { changedPart } from './states.ts';
 export { predictor } from './predict.ts';
 export { narrowing } from './narrow.ts';

@@ -13,12 +13,37 @@ import {
 import { familyNamed } from './families.ts';
 import { statedBy } from './stated.ts';
 
+/** What one game makes of a part, an architecture, a source or a chart; see `random-effects.ts`. */
+export const RANDOM_EFFECTS = [
+  // First: of most games it has most levels, and no row holds two of them.
+  'chart',
+  'gpuByGame',
+  'cpuByGame',
+  'gpuArchitecture',
+  'cpuArchitecture',
+  'drift',
+  'sourceByGame',
+] as const;
+export type RandomEffect = (typeof RANDOM_EFFECTS)[number];
+
 /**
- * What is estimated along with the rest: how far parts scatter around what their sheets say, and games around what is
- * usual for a preset and for pixels.
+ * What is estimated along with the rest: how far parts scatter around what their sheets say, games around what is
+ * usual for a preset and for pixels, sources around the rest, and what is particular to a game.
  */
-export const SCATTERS = ['chip', 'gpu', 'cpu', 'integrated', 'presetWork', 'presetPrep', 'pixels'] as const;
+export const SCATTERS = [
+  'chip',
+  'gpu',
+  'cpu',
+  'integrated',
+  'presetWork',
+  'presetPrep',
+  'pixels',
+  'source',
+  ...RANDOM_EFFECTS,
+] as const;
 export type Scatter = (typeof SCATTERS)[number];
+export const isRandomEffect = (scatter: Scatter): scatter is RandomEffect =>
+  (RANDOM_EFFECTS as readonly Scatter[]).includes(scatter);
 export type Scatters = Readonly<Record<Scatter, number>>;
 
 /**
@@ -30,9 +55,17 @@ export const SCATTER_START: Scatters = {
   gpu: 0.015,
   cpu: 0.31,
   integrated: 0.4,
-  presetWork: 0.04,
-  presetPrep: 0.03,
-  pixels: 0.05,
+  presetWork: 0.1,
+  presetPrep: 0.05,
+  pixels: 0.08,
+  source: 0.015,
+  gpuByGame: 0.035,
+  cpuByGame: 0.035,
+  gpuArchitecture: 0.02,
+  cpuArchitecture: 0.02,
+  drift: 0.01,
+  sourceByGame: 0.015,
+  chart: 0.012,
 };
 
 /** Σ coefficient · effect is normal around `mean`, as far as is known without any record. */
@@ -74,8 +107,7 @@ const STEPS: Readonly<Record<Exclude<Preset, 'medium'>, { gpuTime: number; cpuTi
   ultra: { gpuTime: 0.5, cpuTime: 0.12 },
 };
 const STEP_SD = 0.15;
-/** How far one source, and one system of the user's own, lies from the rest, over all that it measured. */
-const SOURCE_SD = 0.012;
+/** How far one system of the user's own lies from the rest, over all that it measured. */
 const SYSTEM_SD = 0.04;
 
 /** The name of what is particular to a source or a system. */
@@ -217,22 +249,34 @@ function addFamilies(layout: LayoutBuilder, { games }: FrameModel): void {
   }
 }
 
+/** What records show: sources and systems by the name of their offset, parts by the name of their rate. */
+interface Shown {
+  readonly offsets: ReadonlySet<string>;
+  readonly rates: ReadonlySet<string>;
+}
+
 /** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
-export function layoutFor(parts: readonly Part[], model: FrameModel, offsets: ReadonlySet<string>): Layout {
+export function layoutFor(parts: readonly Part[], model: FrameModel, { offsets, rates }: Shown): Layout {
   const layout = new LayoutBuilder();
   const cpus = parts.filter((part) => part.kind === 'cpu');
   const gpus = parts.filter((part) => part.kind === 'gpu');
   const withGraphics = cpus.filter((part) => part.integratedGraphics === true);
-  // Graphics first: a record has one, and cards of a chip are tied through the chip alone.
-  for (const part of gpus) layout.add(`gpu:${part.id}`, 0);
-  for (const part of withGraphics) layout.add(`integrated:${part.id}`, INTEGRATED_FEATURES[0].mean);
+  const named = [
+    ...gpus.map(({ id }) => [`gpu:${id}`, 0] as const),
+    ...withGraphics.map(({ id }) => [`integrated:${id}`, INTEGRATED_FEATURES[0].mean] as const),
+    ...cpus.map(({ id }) => [`cpu:${id}`, 0] as const),
+  ];
+  // Those that nobody measured first: they hang on their specs alone.
+  for (const [name, start] of named) if (!rates.has(name)) layout.add(name, start);
   const apart = layout.names.length;
-  for (const part of cpus) layout.add(`cpu:${part.id}`, 0);
+  for (const [name, start] of named) if (rates.has(name)) layout.add(name, start);
   addGames(layout, model);
   const predictive = layout.names.length;
   addSheets(layout, { cpus, gpus, withGraphics });
   addFamilies(layout, model);
-  for (const name of offsets) layout.own(name, 0, name.startsWith('offset:rig:') ? SYSTEM_SD : SOURCE_SD);
+  for (const name of offsets)
+    if (name.startsWith('offset:rig:')) layout.own(name, 0, SYSTEM_SD);
+    else layout.around([[layout.add(name, 0), 1]], 0, 0, 'source');
   const { names, index, starts, priors } = layout;
   for (const [name, [mean, sd]] of Object.entries(statedBy(model))) {
     const i = index.get(name);

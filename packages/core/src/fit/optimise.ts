@@ -1,12 +1,8 @@
 import type { Work } from '../work/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
-import { costAt, evaluateAt, normalEquations, type FitProblem, type Scales } from './problem.ts';
-import type { Evaluated } from './rows.ts';
+import { normalEquations, pointAt, type FitProblem, type Point, type Scales } from './problem.ts';
 
-interface Optimum {
-  readonly theta: Float64Array;
-  readonly evaluated: Evaluated;
-  readonly objective: number;
+interface Optimum extends Point {
   readonly steps: number;
   readonly converged: boolean;
 }
@@ -33,23 +29,15 @@ export function* optimise(
   const { apart, names } = problem.layout;
   const n = names.length;
   let factor: Float64Array | null = null;
-  let theta = Float64Array.from(from);
-  let evaluated = evaluateAt(problem, theta);
-  let objective = costAt(problem, scales, theta, evaluated, isRobust);
+  let point = pointAt(problem, scales, Float64Array.from(from), isRobust);
   let damping = 1e-4;
   let step = 0;
   for (; step < mostSteps; step++) {
-    if (yield { step, objective }) return null;
-    const { gradient, matrix } = normalEquations(
-      problem,
-      scales,
-      theta,
-      evaluated,
-      isRobust ? 'robust' : 'plain',
-    );
+    if (yield { step, objective: point.objective }) return null;
+    const { gradient, matrix } = normalEquations(problem, scales, point.theta, point);
     // The last curvature is near enough to tell that nothing is left to gain.
     if (factor && promise(factor, n, gradient, apart) < tolerance / 2)
-      return { theta, evaluated, objective, steps: step, converged: true };
+      return { ...point, steps: step, converged: true };
     let isBetter = false;
     let promised = 0;
     for (let attempt = 0; attempt < 12 && !isBetter; attempt++) {
@@ -59,15 +47,12 @@ export function* optimise(
         const move = solveWith(damped, n, gradient, apart);
         promised = 0;
         for (let i = 0; i < n; i++) promised += gradient[i] * move[i];
-        const next = theta.map((value, i) => value - move[i]);
-        const there = evaluateAt(problem, next);
-        const cost = costAt(problem, scales, next, there, isRobust);
-        if (cost <= objective) {
+        const next = point.theta.map((value, i) => value - move[i]);
+        const there = pointAt(problem, scales, next, isRobust, point.solved);
+        if (there.objective <= point.objective) {
           isBetter = true;
           factor = damped;
-          theta = next;
-          evaluated = there;
-          objective = cost;
+          point = there;
           damping = Math.max(1e-9, damping / 10);
           break;
         }
@@ -75,8 +60,8 @@ export function* optimise(
       if (promised < tolerance && attempt > 0) break;
       damping *= 10;
     }
-    if (promised < tolerance) return { theta, evaluated, objective, steps: step + 1, converged: true };
-    if (!isBetter) return { theta, evaluated, objective, steps: step + 1, converged: false };
+    if (promised < tolerance) return { ...point, steps: step + 1, converged: true };
+    if (!isBetter) return { ...point, steps: step + 1, converged: false };
   }
-  return { theta, evaluated, objective, steps: step, converged: false };
+  return { ...point, steps: step, converged: false };
 }

@@ -1,4 +1,14 @@
-import { averageSlopes, gradientOf, residualOf, sceneMaker, timeOn, uncertaintyOf } from '../frames/index.ts';
+import {
+  averageSlopes,
+  gradientOf,
+  LOW_SHARE,
+  lowSd,
+  percentileSlopes,
+  residualOf,
+  sceneMaker,
+  timeOn,
+  uncertaintyOf,
+} from '../frames/index.ts';
 import { bandwidthGbs, firstWordLatencyNs, linkLnOf } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
@@ -8,6 +18,8 @@ import { TRUST_NOISE } from './rows.ts';
 interface Prediction {
   readonly ln: number;
   readonly sd: number;
+  /** The same of its low, as the 99th percentile of frame times. */
+  readonly low: { readonly ln: number; readonly sd: number };
   /** How much of a faster processor or faster graphics reaches the rate, as logarithms. */
   readonly slopes: { readonly cpu: number; readonly gpu: number };
 }
@@ -27,22 +39,25 @@ export function predictor(model: FrameModel): (usable: UsableRecord) => Predicti
     const scene = make(game, { preset, widthPx, heightPx, renderScale, background: record.background });
     const linkLn = gpu && record.link ? linkLnOf(gpu, record.link.generation, record.link.lanes) : 0;
     const system = {
-      cpu: { rateLn: rate, threads: cpu.threads },
+      cpu: { name: `cpu:${cpu.id}`, rateLn: rate, threads: cpu.threads },
       memory: {
         latencyNs: firstWordLatencyNs(memory.mts, memory.cl),
         bandwidthGbs: bandwidthGbs(memory.mts, memory.channels),
         gb: memory.gb,
       },
       graphics: gpu
-        ? { kind: 'gpu' as const, rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn }
-        : { kind: 'integrated' as const, rateLn },
+        ? { kind: 'gpu' as const, name: `gpu:${gpu.id}`, rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn }
+        : { kind: 'integrated' as const, name: `integrated:${cpu.id}`, rateLn },
     };
-    const slopes = averageSlopes(timeOn(scene, system));
     const parts = { cpu: cpu.id, gpu: gpu?.id ?? null };
+    const time = timeOn(scene, system);
+    const slopes = averageSlopes(time);
+    const lows = percentileSlopes(time, 1 - LOW_SHARE);
     const known = uncertainty.variance(gradientOf(scene, system, parts, slopes));
     return {
       ln: slopes.ln,
       sd: Math.hypot(Math.sqrt(known), residualOf(scene, slopes) * TRUST_NOISE[record.trust]),
+      low: { ln: lows.ln, sd: lowSd(scene, { ...system, parts }, uncertainty, lows) },
       slopes: { cpu: -slopes.cpuMean, gpu: -slopes.gpuMean },
     };
   };

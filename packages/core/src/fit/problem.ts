@@ -10,8 +10,10 @@ import {
   type Scatters,
 } from './layout.ts';
 import { modelAt } from './model-at.ts';
-import { lossOf, T_SCALE, weightOf } from './robust.ts';
+import { levelsOf, type GameLevels } from './random-effects.ts';
+import { lossOf, T_SCALE } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
+import { borrowedBy, solveLevels, type Borrowed, type SolvedLevels } from './levels.ts';
 
 /* The log posterior of one fit: its value, its gradient, and the matrix of its normal equations. */
 
@@ -30,6 +32,7 @@ export interface FitProblem {
   readonly base: FrameModel;
   readonly layout: Layout;
   readonly rows: Rows;
+  readonly games: readonly GameLevels[];
 }
 
 /** Lays out the problem. Exported for the tests of its gradient. */
@@ -38,8 +41,14 @@ export function fitProblem(
   base: FrameModel,
   usable: readonly UsableRecord[],
 ): FitProblem {
-  const layout = layoutFor(parts, base, new Set(usable.map((each) => offsetName(each.record))));
-  return { base, layout, rows: rowsFor(usable, base, layout) };
+  const layout = layoutFor(parts, base, {
+    offsets: new Set(usable.map((each) => offsetName(each.record))),
+    rates: new Set(
+      usable.flatMap(({ cpu, gpu }) => [`cpu:${cpu.id}`, gpu ? `gpu:${gpu.id}` : `integrated:${cpu.id}`]),
+    ),
+  });
+  const rows = rowsFor(usable, base, layout);
+  return { base, layout, rows, games: levelsOf(rows) };
 }
 
 /** The scales that a fit starts with. */
@@ -64,7 +73,7 @@ export function objectiveAt(
   theta: ArrayLike<number>,
   isRobust = true,
 ): number {
-  return costAt(problem, scales, theta, evaluateAt(problem, theta), isRobust);
+  return pointAt(problem, scales, Float64Array.from(theta), isRobust).objective;
 }
 
 export function evaluateAt({ base, layout, rows }: FitProblem, theta: ArrayLike<number>): Evaluated {
@@ -72,16 +81,37 @@ export function evaluateAt({ base, layout, rows }: FitProblem, theta: ArrayLike<
   return evaluate(rows, model, theta);
 }
 
-export function costAt(
+/** A point with its levels, and what it costs. */
+export interface Point {
+  readonly theta: Float64Array;
+  readonly evaluated: Evaluated;
+  readonly solved: SolvedLevels;
+  readonly objective: number;
+}
+
+/** Evaluates a point. @param before levels of a point nearby */
+export function pointAt(
+  problem: FitProblem,
+  scales: Scales,
+  theta: Float64Array,
+  isRobust: boolean,
+  before: SolvedLevels | null = null,
+): Point {
+  const evaluated = evaluateAt(problem, theta);
+  const solved = solveLevels(problem, scales, evaluated, isRobust ? 'robust' : 'plain', before);
+  return { theta, evaluated, solved, objective: costOf(problem, scales, theta, solved, isRobust) };
+}
+
+function costOf(
   { layout, rows }: FitProblem,
   scales: Scales,
   theta: ArrayLike<number>,
-  { expectedLn }: Evaluated,
+  { residual, levelCost }: SolvedLevels,
   isRobust: boolean,
 ): number {
-  let cost = 0;
+  let cost = levelCost;
   rows.rows.forEach((row, r) => {
-    const z = (row.observedLn - expectedLn[r]) / (noiseOf(row, scales) * T_SCALE);
+    const z = residual[r] / (noiseOf(row, scales) * T_SCALE);
     cost += isRobust ? lossOf(z) : (z * z) / 2;
   });
   for (const prior of layout.priors) {
@@ -92,35 +122,67 @@ export function costAt(
   return cost;
 }
 
-/** Gradient of the objective and the matrix of its normal equations. */
+/** Gradient of the objective in the shared effects, and the matrix of its normal equations, with all levels solved. */
+export interface NormalEquations {
+  readonly gradient: Float64Array;
+  readonly matrix: Float64Array;
+  readonly borrowed: readonly Borrowed[];
+}
+
 export function normalEquations(
   problem: FitProblem,
   scales: Scales,
   theta: ArrayLike<number>,
-  evaluated: Evaluated = evaluateAt(problem, theta),
-  kind: 'robust' | 'plain' | 'covariance' = 'robust',
-): { readonly gradient: Float64Array; readonly matrix: Float64Array } {
+  { evaluated, solved }: Pick<Point, 'evaluated' | 'solved'>,
+): NormalEquations {
   const { layout, rows } = problem;
   const n = layout.names.length;
   const gradient = new Float64Array(n);
   const matrix = new Float64Array(n * n);
-  const { expectedLn, indices, slopes } = evaluated;
-  rows.rows.forEach((row, r) => {
-    const sd = noiseOf(row, scales) * T_SCALE;
-    const off = row.observedLn - expectedLn[r];
-    const weight = kind === 'plain' ? 1 : weightOf(off / sd);
-    // A good record tells as much as its noise allows; for the covariance the normal's scale counts, and no record twice.
-    const information =
-      kind === 'covariance' ? Math.min(1, weight) * ((T_SCALE / sd) * (T_SCALE / sd)) : weight / (sd * sd);
+  const { indices, slopes } = evaluated;
+  rows.rows.forEach((_, r) => {
     const index = indices[r];
     const slope = slopes[r];
     for (let a = 0; a < index.length; a++) {
       const i = index[a];
-      const x = slope[a] * information;
-      gradient[i] -= x * off;
-      for (let b = 0; b < index.length; b++) matrix[i * n + index[b]] += x * slope[b];
+      const x = slope[a] * solved.information[r];
+      gradient[i] -= x * solved.residual[r];
+      for (let b = 0; b < index.length; b++) if (index[b] <= i) matrix[i * n + index[b]] += x * slope[b];
     }
   });
+  const borrowed = solved.games.map((game) => borrowedBy(game, evaluated, solved.information));
+  for (const each of borrowed) takeFrom(matrix, n, each);
+  addPriors(problem, scales, theta, { gradient, matrix });
+  for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) matrix[j * n + i] = matrix[i * n + j];
+  return { gradient, matrix, borrowed };
+}
+
+/** Takes from a normal matrix what levels know too little of to leave it to the shared effects. */
+function takeFrom(matrix: Float64Array, n: number, { columns, reduced }: Borrowed): void {
+  const width = columns.length;
+  const some: number[] = [];
+  for (let at = 0; at < reduced.length; at += width) {
+    some.length = 0;
+    for (let c = 0; c < width; c++) if (reduced[at + c] !== 0) some.push(c);
+    for (const a of some) {
+      const x = reduced[at + a];
+      const row = columns[a] * n;
+      // Columns rise: the lower triangle.
+      for (const b of some) {
+        if (b > a) break;
+        matrix[row + columns[b]] -= x * reduced[at + b];
+      }
+    }
+  }
+}
+
+function addPriors(
+  { layout }: FitProblem,
+  scales: Scales,
+  theta: ArrayLike<number>,
+  { gradient, matrix }: Pick<NormalEquations, 'gradient' | 'matrix'>,
+): void {
+  const n = layout.names.length;
   for (const prior of layout.priors) {
     const sd = priorSd(prior, scales);
     const information = 1 / (sd * sd);
@@ -128,8 +190,7 @@ export function normalEquations(
     for (const [i, c] of prior.terms) off += c * theta[i];
     for (const [i, c] of prior.terms) {
       gradient[i] += c * off * information;
-      for (const [j, d] of prior.terms) matrix[i * n + j] += c * d * information;
+      for (const [j, d] of prior.terms) if (j <= i) matrix[i * n + j] += c * d * information;
     }
   }
-  return { gradient, matrix };
 }

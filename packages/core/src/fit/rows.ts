@@ -152,11 +152,11 @@ function systemAt(
   const { cpu, gpu } = each.usable;
   const rateLn = theta[each.graphics];
   return {
-    cpu: { rateLn: theta[each.cpu], threads: cpu.threads },
+    cpu: { name: `cpu:${cpu.id}`, rateLn: theta[each.cpu], threads: cpu.threads },
     memory: each.memory,
     graphics: gpu
-      ? { kind: 'gpu', rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn: each.linkLn }
-      : { kind: 'integrated', rateLn },
+      ? { kind: 'gpu', name: `gpu:${gpu.id}`, rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn: each.linkLn }
+      : { kind: 'integrated', name: `integrated:${cpu.id}`, rateLn },
   };
 }
 
@@ -165,6 +165,9 @@ export interface Evaluated {
   readonly expectedLn: Float64Array;
   readonly indices: readonly Int32Array[];
   readonly slopes: readonly Float64Array[];
+  /** Of each row, how it moves with the rate of its graphics, and of its processor. */
+  readonly byGraphics: Float64Array;
+  readonly byCpu: Float64Array;
 }
 
 /** Evaluates all rows at a point; `model` is the model at this point. */
@@ -189,6 +192,7 @@ export function evaluate(
   const expectedLn = new Float64Array(rows.length);
   const indices: Int32Array[] = [];
   const slopes: Float64Array[] = [];
+  const [byGraphics, byCpu] = [new Float64Array(rows.length), new Float64Array(rows.length)];
   rows.forEach((row, r) => {
     const { roles, offset } = prepared[row.record];
     const { time, average, sensitivities } = sides[row.record];
@@ -201,6 +205,8 @@ export function evaluate(
     sensitivities.forEach((each, k) => {
       index[k] = roles[each.role];
       slope[k] = slopeIn(each, by);
+      if (each.role === 'graphics') byGraphics[r] = slope[k];
+      else if (each.role === 'cpu') byCpu[r] = slope[k];
     });
     if (hasOffset) {
       index[count - 1] = offset;
@@ -210,5 +216,5 @@ export function evaluate(
     indices.push(index);
     slopes.push(slope);
   });
-  return { expectedLn, indices, slopes };
+  return { expectedLn, indices, slopes, byGraphics, byCpu };
 }

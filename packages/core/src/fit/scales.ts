@@ -1,17 +1,20 @@
-import { factorise, invertWith, quantile } from '../stats/index.ts';
-import { SCATTER_START, SCATTERS, type Scatter } from './layout.ts';
-import { noiseOf, normalEquations, type FitProblem, type Scales } from './problem.ts';
+import { isRandomEffect, SCATTER_START, SCATTERS, type Scatter } from './layout.ts';
+import { levelVariance, type Posterior } from './posterior.ts';
+import { noiseOf, type FitProblem, type Point, type Scales } from './problem.ts';
+import { T_SCALE, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
 
-/* What an optimum says of its own uncertainty: the covariance of the effects, the noise of records, the scatters. */
+/* What an optimum says of the scales: the noise of records, and how far parts, games, sources and charts scatter. */
 
-/** How many records the general level counts for when a game's own noise is estimated. Chosen. */
+/** How many records the general level counts for when a game's own noise is estimated, and the start for that level. Chosen. */
 const NOISE_PSEUDO = 30;
-/** How many parts the start counts for when a scatter is estimated. Chosen. */
+const NOISE_START_PSEUDO = 8;
+/** How many parts, or levels, the start counts for when a scatter is estimated. Chosen. */
 const SCATTER_PSEUDO = 1.5;
+const LEVEL_PSEUDO = 3;
 
 /** gᵀ Σ g of a sparse gradient. */
-export function variance(
+function variance(
   covariance: Float64Array,
   n: number,
   index: ArrayLike<number>,
@@ -23,101 +26,92 @@ export function variance(
   return sum;
 }
 
-/** Share of a record's average that no cap holds: how far it follows its two parts. */
-function freeOf({ rows }: FitProblem, { indices, slopes }: Evaluated, r: number): number {
-  const { cpu, graphics } = rows.prepared[rows.rows[r].record];
-  let sum = 0;
-  indices[r].forEach((i, k) => {
-    if (i === cpu || i === graphics) sum += slopes[r][k];
-  });
-  return sum;
+/** Squares of a scatter's deviations, and how many of them the records tell. */
+interface Tally {
+  squares: number;
+  count: number;
 }
 
-/** How far parts and games scatter around what is known of them, at an optimum. */
+/**
+ * How far each scatters at an optimum: squares over the effective number (D. J. C. MacKay, Neural Computation 4, 1992). One that nobody
+ * measured lies where it is expected, and says nothing of the scatter.
+ */
 function scattersAt(
   { layout }: FitProblem,
   before: Scales,
   theta: Float64Array,
-  covariance: Float64Array,
+  { covariance, games }: Posterior,
 ): Scales['scatters'] {
   const n = layout.names.length;
-  return Object.fromEntries(
+  const tallies = new Map<Scatter, Tally>(
     SCATTERS.map((scatter) => {
-      let sum = SCATTER_PSEUDO * SCATTER_START[scatter] ** 2;
-      let count = SCATTER_PSEUDO;
-      for (const prior of layout.priors) {
-        if (prior.scatter !== scatter || prior.sd > 0) continue;
-        const index = prior.terms.map(([i]) => i);
-        const slope = prior.terms.map(([, c]) => c);
-        const off = prior.terms.reduce((total, [i, c]) => total + c * theta[i], -prior.mean);
-        sum += off * off;
-        // A part counts for as much as the records say of it (D. J. C. MacKay, Neural Computation 4, 1992): one that
-        // nobody measured lies where its specs put it, and says nothing of the scatter.
-        count += Math.max(0, 1 - variance(covariance, n, index, slope) / before.scatters[scatter] ** 2);
-      }
-      return [scatter, Math.sqrt(sum / count)];
+      const count = isRandomEffect(scatter) ? LEVEL_PSEUDO : SCATTER_PSEUDO;
+      return [scatter, { squares: count * SCATTER_START[scatter] ** 2, count }];
     }),
+  );
+  const add = (scatter: Scatter, off: number, left: number, weight = 1) => {
+    const tally = tallies.get(scatter);
+    if (!tally) return;
+    tally.squares += weight * off * off;
+    tally.count += Math.max(0, 1 - left / before.scatters[scatter] ** 2);
+  };
+  for (const prior of layout.priors) {
+    if (prior.scatter === null || prior.sd > 0) continue;
+    const index = prior.terms.map(([i]) => i);
+    const slope = prior.terms.map(([, c]) => c);
+    const off = prior.terms.reduce((total, [i, c]) => total + c * theta[i], -prior.mean);
+    add(prior.scatter, off, variance(covariance, n, index, slope));
+  }
+  for (const game of games)
+    game.solved.levels.levels.forEach(({ kind }, l) => {
+      const off = game.solved.u[l];
+      const weight = kind === 'chart' ? Math.min(1, weightOf(off / before.scatters.chart)) : 1;
+      add(kind, off, levelVariance(game, l), weight);
+    });
+  return Object.fromEntries(
+    [...tallies].map(([scatter, { squares, count }]) => [scatter, Math.sqrt(squares / count)]),
   ) as Record<Scatter, number>; // one entry for each scatter
 }
 
-/** Noise and scatters at an optimum. */
-export function scalesAt(
-  problem: FitProblem,
-  before: Scales,
-  theta: Float64Array,
-  evaluated: Evaluated,
-  covariance: Float64Array,
-): Scales {
-  const { layout, rows, base } = problem;
-  const n = layout.names.length;
-  const perGame = new Map<string, number[]>(base.games.map((game) => [game.id, []]));
-  const averages: number[] = [];
-  const lows: number[] = [];
+/**
+ * Noise at an optimum, as the standard deviation of a normal distribution with the same middle 80 %: a step of the EM algorithm for the scale
+ * of Student's t (Lange, Little and Taylor, 1989), over the degrees of freedom that effects and levels leave.
+ */
+function noiseAt({ rows, base }: FitProblem, before: Scales, evaluated: Evaluated, posterior: Posterior) {
+  const tally = (sd: number, count: number): Tally => ({ squares: count * sd * sd, count });
+  const all = tally(before.averageAll, NOISE_START_PSEUDO);
+  const lows = tally(before.low, NOISE_START_PSEUDO);
+  const perGame = new Map(base.games.map(({ id }) => [id, tally(0, 0)]));
   rows.rows.forEach((row, r) => {
-    const sd = noiseOf(row, before);
     // A rate that the engine's cap holds says nothing of the noise of free ones.
-    if (row.figure === 'average' && freeOf(problem, evaluated, r) < 0.5) return;
-    const leverage = variance(covariance, n, evaluated.indices[r], evaluated.slopes[r]) / (sd * sd);
-    const off =
-      Math.abs(row.observedLn - evaluated.expectedLn[r]) / row.noise / Math.sqrt(Math.max(0.1, 1 - leverage));
-    // Wild records say nothing of the noise of the others.
-    if (off > 8 * noiseOf({ ...row, noise: 1 }, before)) return;
-    if (row.figure === 'low') lows.push(off);
-    else {
-      averages.push(off);
-      perGame.get(row.game)?.push(off);
+    if (row.figure === 'average' && evaluated.byGraphics[r] + evaluated.byCpu[r] < 0.5) return;
+    const noise = noiseOf(row, before);
+    const off = posterior.solved.residual[r] / row.noise;
+    const left = Math.max(0.05, 1 - posterior.rowVariance[r] / (noise * noise));
+    const weight = weightOf(posterior.solved.residual[r] / (noise * T_SCALE));
+    for (const each of row.figure === 'low' ? [lows] : [all, perGame.get(row.game)]) {
+      if (!each) continue;
+      each.squares += (weight * off * off) / (T_SCALE * T_SCALE);
+      each.count += left;
     }
   });
-  // The middle 80 % of a normal distribution reaches 1.2816 standard deviations either way; wild records hardly move it.
-  const spread = (values: readonly number[]) => quantile(values, 0.8) / 1.2816;
-  const averageAll = averages.length < 10 ? before.averageAll : Math.max(0.003, spread(averages));
+  const averageAll = Math.max(0.003, Math.sqrt(all.squares / all.count));
   const average = new Map(
-    [...perGame].map(([game, values]) => {
-      const own = values.length === 0 ? averageAll : spread(values);
-      const squared =
-        (NOISE_PSEUDO * averageAll ** 2 + values.length * own ** 2) / (NOISE_PSEUDO + values.length);
-      return [game, Math.sqrt(squared)];
-    }),
+    [...perGame].map(([game, { squares, count }]) => [
+      game,
+      Math.sqrt((NOISE_PSEUDO * averageAll ** 2 + squares) / (NOISE_PSEUDO + count)),
+    ]),
   );
-  return {
-    average,
-    averageAll,
-    low: lows.length < 10 ? before.low : Math.max(0.005, spread(lows)),
-    scatters: scattersAt(problem, before, theta, covariance),
-  };
+  return { average, averageAll, low: Math.max(0.005, Math.sqrt(lows.squares / lows.count)) };
 }
 
-/** Inverse of the normal matrix at an optimum, by rows. */
-export function covarianceAt(
+/** Noise and scatters at an optimum. */
+export const scalesAt = (
   problem: FitProblem,
-  scales: Scales,
-  theta: Float64Array,
-  evaluated: Evaluated,
-): Float64Array {
-  const { apart, names } = problem.layout;
-  const n = names.length;
-  const { matrix } = normalEquations(problem, scales, theta, evaluated, 'covariance');
-  if (!factorise(matrix, n, apart))
-    throw new Error('fit: the priors leave a direction open; this is our bug');
-  return invertWith(matrix, n, apart);
-}
+  before: Scales,
+  { theta, evaluated }: Point,
+  posterior: Posterior,
+): Scales => ({
+  ...noiseAt(problem, before, evaluated, posterior),
+  scatters: scattersAt(problem, before, theta, posterior),
+});

@@ -15,7 +15,16 @@ export {
   type Scene,
   type SceneConditions,
 } from './scene.ts';
-export { counted, figureOf, meanOf, meanValue, scoreOf, sideBound, type Mean } from './objective.ts';
+export {
+  LOW_SHARE,
+  counted,
+  figureOf,
+  meanOf,
+  meanValue,
+  scoreOf,
+  sideBound,
+  type Mean,
+} from './objective.ts';
 export {
   indexModel,
   linkLn,
@@ -30,6 +39,7 @@ export {
   intervalAround,
   objectiveGradient,
   ratesFor,
+  lowSd,
   residualOf,
   scorerFor,
   type BuildRates,

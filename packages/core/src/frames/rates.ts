@@ -31,6 +31,8 @@ export interface GameRates {
   readonly sdLn: number;
   /** 1 % low as the 99th percentile of frame time, and as the mean of the slowest 1 % of frames. */
   readonly low: number;
+  /** 80 % interval of the low. */
+  readonly lowInterval: Interval;
   readonly slowest: number;
   readonly limitedBy: LimitedBy;
   /** Share of what the card could show that is lost to the processor, and the other way round. */
@@ -108,7 +110,18 @@ const RESIDUAL_AT_CAP = 0.2;
 /** Standard deviation of what a game leaves unexplained; frames that the engine's cap sets leave little. */
 export function residualOf(scene: Scene, slopes: RateSlopes): number {
   const free = Math.min(1, -slopes.cpuMean - slopes.gpuMean);
-  return scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
+  return scene.widening * scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
+}
+
+/** Standard deviation of a low's logarithm: what its average leaves open, and its own ratio to that. @param slopes of the low */
+export function lowSd(
+  scene: Scene,
+  system: Pick<SystemRates, 'cpu' | 'memory' | 'graphics' | 'parts'>,
+  uncertainty: Uncertainty,
+  slopes: RateSlopes,
+): number {
+  const known = uncertainty.variance(gradientOf(scene, system, system.parts, slopes));
+  return Math.hypot(Math.sqrt(known), residualOf(scene, slopes), scene.lowNoise);
 }
 
 function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty: Uncertainty): GameRates {
@@ -121,6 +134,7 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty:
   );
   const lowSlopes = percentileSlopes(time, 1 - LOW_SHARE);
   const interval = intervalAround(average, sd);
+  const lows = intervalAround(Math.exp(lowSlopes.ln), lowSd(scene, system, uncertainty, lowSlopes));
   const ceiling = scene.game.frameCap ?? Infinity;
   const lost = balanceOf(time);
   const { objective } = brief.play;
@@ -133,6 +147,7 @@ function gameRates(brief: Brief, scene: Scene, system: SystemRates, uncertainty:
     interval: { low: interval.low, high: Math.min(ceiling, interval.high) },
     sdLn: sd,
     low: Math.exp(lowSlopes.ln),
+    lowInterval: { low: lows.low, high: Math.min(ceiling, lows.high) },
     slowest: 1000 / meanOfSlowest(time, LOW_SHARE),
     limitedBy: limitedBy(time),
     lostToCpu: lost.toCpu,

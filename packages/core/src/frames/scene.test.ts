@@ -11,6 +11,7 @@ import {
   cpuEffects,
   cpuSide,
   scenesOf,
+  type CpuRate,
   type GraphicsRate,
   type Scene,
 } from './scene.ts';
@@ -21,12 +22,16 @@ const scene = (change: Partial<typeof BRIEF.play> = {}): Scene =>
 const { cpu, memory } = SYSTEM;
 const gpuOf = (rateLn: number, videoMemoryGb = 8): GraphicsRate => ({
   kind: 'gpu',
+  name: 'gpu:gpu',
   rateLn,
   videoMemoryGb,
   linkLn: 0,
 });
-function average(s: Scene, p = cpu, g: GraphicsRate = gpuOf(0), m = memory): number {
-  return 1000 / meanFrameTime(frameTimeOf(s, cpuSide(s, p, m, g.kind === 'integrated'), gpuSide(s, g, m)));
+function average(s: Scene, p: Omit<CpuRate, 'name'> = cpu, g: GraphicsRate = gpuOf(0), m = memory): number {
+  const named = { ...p, name: 'cpu:cpu' };
+  return (
+    1000 / meanFrameTime(frameTimeOf(s, cpuSide(s, named, m, g.kind === 'integrated'), gpuSide(s, g, m)))
+  );
 }
 
 describe('memory', () => {
@@ -132,7 +137,7 @@ describe('facts of the trade (common practice, no source): bounds on the shape',
       average(
         scene(),
         cpu,
-        { kind: 'integrated', rateLn: -1.3 },
+        { kind: 'integrated', name: 'integrated:cpu', rateLn: -1.3 },
         memoryState(kit, { maxMts: 4400, profile: true }, on),
       );
     expect(run(true) / run(false)).toBeGreaterThan(1.18);
@@ -195,7 +200,8 @@ describe('effects', () => {
     expect(short.mean).toBeGreaterThan(enough.mean);
     expect(short.spread).toBeGreaterThan(enough.spread);
     const link = (gb: number) =>
-      gpuEffects(s, { kind: 'gpu', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory).link;
+      gpuEffects(s, { kind: 'gpu', name: 'gpu:gpu', rateLn: 0, videoMemoryGb: gb, linkLn: -0.7 }, memory)
+        .link;
     expect(link(16)).toBeGreaterThan(0);
     expect(link(3)).toBeGreaterThan(link(16));
   });

@@ -3,6 +3,7 @@ import type {
   Brief,
   FrameModel,
   Game,
+  GameInteractions,
   Preset,
   PresetEffects,
   ShortfallStrengths,
@@ -17,6 +18,12 @@ import type { FrameTime, Side } from './sides.ts';
 const FULL_HD_PIXELS = 2_073_600;
 /** Cost of putting the picture together from fewer pixels, in ms at a card of rate 0. Chosen, because few records are upscaled. */
 const UPSCALING_MS = 0.6;
+
+/** The same where no records tell it. Chosen. */
+const LOW_NOISE = 0.06;
+
+/** By how much everything is less sure than the fit says of itself, as records showed that it had not seen. */
+export const wideningOf = (model: FrameModel): number => model.fit?.heldOut?.widening ?? 1;
 
 /** A game at a preset on a screen, ready to be evaluated for any parts. */
 export interface Scene {
@@ -34,10 +41,18 @@ export interface Scene {
   readonly targetFps: number;
   readonly referenceMemory: MemoryState;
   readonly shortfall: ShortfallStrengths;
+  /** What the game makes of parts; null where nothing is known of that. */
+  readonly interactions: GameInteractions | null;
+  /** By how much the model is less sure than its fit says of itself. */
+  readonly widening: number;
+  /** Standard deviation of what a low's ratio to its average is not told by the model. */
+  readonly lowNoise: number;
 }
 
 /** The processor as the frame model sees it. */
 export interface CpuRate {
+  /** `cpu:` and the part: a game may make more or less of it. */
+  readonly name: string;
   readonly rateLn: number;
   readonly threads: number;
 }
@@ -46,11 +61,18 @@ export interface CpuRate {
 export type GraphicsRate =
   | {
       readonly kind: 'gpu';
+      /** `gpu:` and the part. */
+      readonly name: string;
       readonly rateLn: number;
       readonly videoMemoryGb: number;
       readonly linkLn: number;
     }
-  | { readonly kind: 'integrated'; readonly rateLn: number };
+  | {
+      readonly kind: 'integrated';
+      /** `integrated:` and the processor. */
+      readonly name: string;
+      readonly rateLn: number;
+    };
 
 /** How a game is run: what a scene needs to know besides the model. */
 export interface SceneConditions {
@@ -78,6 +100,8 @@ export function sceneMaker(
     gb: 0,
   };
   const strengths = model.shortfall ?? SHORTFALL;
+  const widening = wideningOf(model);
+  const interactions = new Map(model.interactions?.map((each) => [each.game, each]));
   return (game, { preset: presetName, widthPx, heightPx, renderScale, background, jobs }, goal) => {
     const pixels = widthPx * heightPx * renderScale * renderScale;
     const preset = game.presets[presetName];
@@ -98,6 +122,9 @@ export function sceneMaker(
       targetFps: goal?.targetFps ?? Infinity,
       referenceMemory,
       shortfall: strengths,
+      interactions: interactions.get(game.id) ?? null,
+      widening,
+      lowNoise: widening * (model.fit?.noise.low ?? LOW_NOISE),
     };
   };
 }
@@ -131,10 +158,15 @@ function borrowedGb(scene: Scene, memoryGb: number): number {
   return Math.min(scene.videoMemoryNeedGb, memoryGb / 2);
 }
 
+/** What a game makes of a part beyond its rate. */
+const interactionLn = ({ interactions }: Scene, name: string): number => interactions?.rates[name]?.ln ?? 0;
+
 /** The effects of the processor's side, each in log ms; their sum is the side's mean. */
 export interface CpuEffects {
   readonly game: number;
   readonly cpu: number;
+  /** What this game makes of this processor. */
+  readonly interaction: number;
   readonly memory: number;
   readonly memoryShort: number;
   readonly threadsShort: number;
@@ -147,6 +179,7 @@ export function cpuEffects(scene: Scene, cpu: CpuRate, memory: MemoryState, inte
   return {
     game: scene.preset.cpuTimeLn,
     cpu: -cpu.rateLn,
+    interaction: -interactionLn(scene, cpu.name),
     memory: -scene.game.memorySensitivity * memoryEffect(memory, scene.referenceMemory),
     memoryShort: shortfall(scene.memoryNeedGb, memoryLeft, scene.shortfall.memory),
     threadsShort: shortfall(scene.game.threads, threadsLeft, scene.shortfall.threads),
@@ -159,6 +192,8 @@ export interface GpuEffects {
   readonly game: number;
   readonly pixels: number;
   readonly gpu: number;
+  /** What this game makes of these graphics. */
+  readonly interaction: number;
   readonly bandwidth: number;
   readonly videoMemoryShort: number;
   readonly link: number;
@@ -176,7 +211,8 @@ export function gpuEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryS
     : -scene.game.bandwidthExponent * Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);
   // A narrow link hurts more when what does not fit in video memory has to cross it.
   const link = own ? -scene.game.linkSensitivity * graphics.linkLn * (1 + 4 * videoMemoryShort) : 0;
-  const rendered = scene.preset.gpuTimeLn + pixels - graphics.rateLn + bandwidth;
+  const interaction = -interactionLn(scene, graphics.name);
+  const rendered = scene.preset.gpuTimeLn + pixels - graphics.rateLn + interaction + bandwidth;
   const upscaling = scene.upscaled
     ? Math.log(1 + (UPSCALING_MS * Math.exp(-graphics.rateLn)) / Math.exp(rendered))
     : 0;
@@ -184,6 +220,7 @@ export function gpuEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryS
     game: scene.preset.gpuTimeLn,
     pixels,
     gpu: -graphics.rateLn,
+    interaction,
     bandwidth,
     videoMemoryShort,
     link,
@@ -195,7 +232,7 @@ export function gpuEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryS
 export function cpuSide(scene: Scene, cpu: CpuRate, memory: MemoryState, integrated: boolean): Side {
   const e = cpuEffects(scene, cpu, memory, integrated);
   return {
-    mean: e.game + e.cpu + e.memory + e.memoryShort + e.threadsShort + e.background,
+    mean: e.game + e.cpu + e.interaction + e.memory + e.memoryShort + e.threadsShort + e.background,
     spread: scene.game.cpuSpread * (1 + SHORTFALL_SPREAD * (e.memoryShort + e.threadsShort)),
   };
 }
@@ -203,7 +240,16 @@ export function cpuSide(scene: Scene, cpu: CpuRate, memory: MemoryState, integra
 export function gpuSide(scene: Scene, graphics: GraphicsRate, memory: MemoryState): Side {
   const e = gpuEffects(scene, graphics, memory);
   return {
-    mean: e.game + e.pixels + e.gpu + e.bandwidth + e.videoMemoryShort + e.link + e.background + e.upscaling,
+    mean:
+      e.game +
+      e.pixels +
+      e.gpu +
+      e.interaction +
+      e.bandwidth +
+      e.videoMemoryShort +
+      e.link +
+      e.background +
+      e.upscaling,
     spread: scene.game.gpuSpread * (1 + SHORTFALL_SPREAD * e.videoMemoryShort),
   };
 }

@@ -1,4 +1,4 @@
-import type { Motherboard, Gpu, FrameModel, Memory, PartSet, Cpu, Rate, Slot } from '../parts/index.ts';
+import type { Motherboard, Gpu, FrameModel, Memory, Part, PartSet, Cpu, Rate, Slot } from '../parts/index.ts';
 import { memoryState, type MemoryState } from './memory.ts';
 import type { GraphicsRate, CpuRate } from './scene.ts';
 
@@ -7,14 +7,25 @@ export interface ModelIndex {
   readonly cpus: ReadonlyMap<string, Rate>;
   readonly gpus: ReadonlyMap<string, Rate>;
   readonly integrated: ReadonlyMap<string, Rate>;
+  /** Names of rates of which some game makes more or less. */
+  readonly interacting: ReadonlySet<string>;
+  /** Rate of a processor or card in every game, where games make more or less of parts; else its one rate. */
+  ratesOf(part: Part): readonly number[];
 }
 
 export function indexModel(model: FrameModel): ModelIndex {
   const byPart = (rates: readonly Rate[]) => new Map(rates.map((rate) => [rate.part, rate]));
+  const [cpus, gpus] = [byPart(model.cpus), byPart(model.gpus)];
+  const games = model.interactions ?? [];
   return {
-    cpus: byPart(model.cpus),
-    gpus: byPart(model.gpus),
+    cpus,
+    gpus,
     integrated: byPart(model.integrated),
+    interacting: new Set(games.flatMap(({ rates }) => Object.keys(rates))),
+    ratesOf({ id, kind }) {
+      const rate = (kind === 'gpu' ? gpus : cpus).get(id)?.rateLn ?? -Infinity;
+      return games.length === 0 ? [rate] : games.map(({ rates }) => rate + (rates[`${kind}:${id}`]?.ln ?? 0));
+    },
   };
 }
 
@@ -72,7 +83,9 @@ export function memoryStateOf(kit: Memory, motherboard: Motherboard, profileOn: 
 
 function cpuRateOf(cpu: Cpu, index: ModelIndex): CpuRate | null {
   const rate = index.cpus.get(cpu.id);
-  return rate && cpu.threads !== null ? { rateLn: rate.rateLn, threads: cpu.threads } : null;
+  return rate && cpu.threads !== null
+    ? { name: `cpu:${cpu.id}`, rateLn: rate.rateLn, threads: cpu.threads }
+    : null;
 }
 
 /** What the frame model reads of a build. */
@@ -111,12 +124,13 @@ export function systemOf(
     else if (gpu.videoMemoryGb === null) lacks('gpu', gpu, 'video memory');
     else if (link === null) lacks('gpu', gpu, 'link to the board');
     else {
-      graphics = { kind: 'gpu', rateLn: known.rateLn, videoMemoryGb: gpu.videoMemoryGb, linkLn: link };
+      const { videoMemoryGb } = gpu;
+      graphics = { kind: 'gpu', name: `gpu:${gpu.id}`, rateLn: known.rateLn, videoMemoryGb, linkLn: link };
     }
   } else if (cpu) {
     const known = cpu.integratedGraphics ? index.integrated.get(cpu.id) : undefined;
     if (known) {
-      graphics = { kind: 'integrated', rateLn: known.rateLn };
+      graphics = { kind: 'integrated', name: `integrated:${cpu.id}`, rateLn: known.rateLn };
     } else lacks('gpu', null, 'a graphics card, or a processor with graphics');
   }
   if (!rate || !state || !graphics || !cpu) return missing;

@@ -1,11 +1,14 @@
 import type { FrameModel } from '../parts/index.ts';
 import { unpackFloats } from '../stats/index.ts';
-import type { Scene } from './scene.ts';
+import { wideningOf, type Scene } from './scene.ts';
 import { effectName, sensitivitiesOf, slopeIn, type SystemParts } from './sensitivity.ts';
 import type { RateSlopes } from './slopes.ts';
 import type { SystemRates } from './system.ts';
 
-/** How something moves with each effect, by name. */
+/**
+ * How something moves with each effect, by name. A name that begins with `~` is a deviation of its own, with a standard deviation of 1, that no
+ * other effect has to do with.
+ */
 export type Gradient = ReadonlyMap<string, number>;
 
 /** What is known of how sure the effects are. */
@@ -25,12 +28,21 @@ export function uncertaintyOf(model: FrameModel): Uncertainty {
   let found = known.get(key);
   if (!found) {
     found = model.fit ? (fitted(model.fit) ?? given(model)) : given(model);
+    found = scaled(found, wideningOf(model));
     // Standard deviations given as data hold the tuned share already.
     if (model.fit && model.tunedSds) found = widened(found, model.tunedSds);
     known.set(key, found);
   }
   return found;
 }
+
+const scaled = (base: Uncertainty, by: number): Uncertainty =>
+  by === 1
+    ? base
+    : {
+        covariance: (a, b) => by * by * base.covariance(a, b),
+        variance: (gradient) => by * by * base.variance(gradient),
+      };
 
 /** What is known, with further independent deviations of some effects. */
 function widened(base: Uncertainty, sds: Readonly<Record<string, number>>): Uncertainty {
@@ -89,6 +101,7 @@ function uncertainty(
     const second = entries(b);
     let sum = 0;
     for (const [i, x] of entries(a)) for (const [j, y] of second) sum += x * y * at(i, j);
+    for (const [name, x] of a) if (name.startsWith('~')) sum += x * (b.get(name) ?? 0);
     return sum;
   };
   // Rounding to 32 bits may leave a variance of almost nothing just below zero.
@@ -102,12 +115,31 @@ export function gradientOf(
   parts: SystemParts,
   slopes: RateSlopes,
 ): Map<string, number> {
-  return new Map(
-    sensitivitiesOf(scene, system).map((each) => [
-      effectName(each.role, scene, parts),
-      slopeIn(each, slopes),
-    ]),
-  );
+  const out = new Map<string, number>();
+  for (const each of sensitivitiesOf(scene, system)) {
+    const slope = slopeIn(each, slopes);
+    add(out, effectName(each.role, scene, parts), slope);
+    if (each.role === 'cpu') addInteraction(out, scene, system.cpu.name, slope, 'cpuSd');
+    else if (each.role === 'graphics') addInteraction(out, scene, system.graphics.name, slope, 'gpuSd');
+  }
+  return out;
+}
+
+const add = (out: Map<string, number>, name: string, slope: number) =>
+  out.set(name, (out.get(name) ?? 0) + slope);
+
+/** What a game makes of a part: where it was measured there, it leans on other effects. */
+function addInteraction(
+  out: Map<string, number>,
+  { interactions }: Scene,
+  rate: string,
+  slope: number,
+  unmeasured: 'cpuSd' | 'gpuSd',
+): void {
+  if (!interactions) return;
+  const known = interactions.rates[rate];
+  add(out, `~${interactions.game} ${rate}`, slope * (known?.sdLn ?? interactions[unmeasured]));
+  for (const [name, weight] of Object.entries(known?.leans ?? {})) add(out, name, slope * weight);
 }
 
 /** Sum of gradients with factors. */

@@ -46,6 +46,26 @@ export interface Rate {
   readonly sdLn: number;
 }
 
+/** What one game makes of one part beyond its rate, as records of that game show it. */
+export interface Interaction {
+  /** To be added to the rate. */
+  readonly ln: number;
+  /** Standard deviation, given the effects that it leans on. */
+  readonly sdLn: number;
+  /** By how much it moves with each effect: where a rate was taken too high, this was taken too low. */
+  readonly leans: Readonly<Record<string, number>>;
+}
+
+/** What one game makes of parts. */
+export interface GameInteractions {
+  readonly game: string;
+  /** Standard deviations for parts that nobody measured in it. */
+  readonly cpuSd: number;
+  readonly gpuSd: number;
+  /** By the name of the rate: `cpu:`, `gpu:` or `integrated:` and the part. */
+  readonly rates: Readonly<Record<string, Interaction>>;
+}
+
 /** How a part runs: as its maker shipped it, with its clocks raised, or at less voltage with the same clocks. */
 export const CLOCK_STATES = ['shipped', 'raised', 'undervolted'] as const;
 export type ClockState = (typeof CLOCK_STATES)[number];
@@ -70,13 +90,21 @@ export interface ShortfallStrengths {
 }
 
 /** How well records that the fit had not seen were predicted. Errors are of log rates, so 0.03 is about 3 %. */
-export interface HeldOut {
+export interface HeldOutPart {
   readonly records: number;
   readonly folds: number;
   readonly medianError: number;
   readonly error90: number;
   /** Share of records inside intervals of each nominal share. */
   readonly coverage: readonly { readonly nominal: number; readonly actual: number }[];
+}
+
+/** The same where whole charts were left out; where whole parts were, and whole games. */
+export interface HeldOut extends HeldOutPart {
+  /** By how much all intervals are made wider, so that they hold; 1: they hold as they are. */
+  readonly widening?: number | undefined;
+  readonly parts?: HeldOutPart | null | undefined;
+  readonly games?: HeldOutPart | null | undefined;
 }
 
 /** Where a model's effects come from, and how sure they are. */
@@ -110,6 +138,8 @@ export interface FrameModel {
   /** Integrated graphics, by the processor that carries them, at the reference memory's bandwidth. */
   readonly integrated: readonly Rate[];
   readonly games: readonly Game[];
+  /** Absent: games make of each part what its rate says. */
+  readonly interactions?: readonly GameInteractions[] | undefined;
   /** What records say of parts that do not run as shipped. Absent or silent: as assumed. */
   readonly states?: readonly StateEffect[] | undefined;
   /** Absent: the chosen strengths. */

@@ -58,6 +58,7 @@ export function gpuClassesOf(domains: Domains, index: ModelIndex): GpuClass[] {
   const rateOf = (gpu: Gpu) => index.gpus.get(gpu.id)?.rateLn;
   const classes: GpuClass[] = classesOf<Gpu>(domains, AT.gpu, (gpu) => [
     rateOf(gpu),
+    index.interacting.has(`gpu:${gpu.id}`) ? gpu.id : '',
     gpu.videoMemoryGb,
     gpu.pcieGeneration,
     gpu.pcieLanes,

@@ -140,7 +140,9 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
   const cpus = new SideTable(platforms.length, terms);
   const gpus = new SideTable(links.length * G, terms);
   const cpuOf = ({ cpu }: Platform) => domains.cpus[cpu].part as Cpu; // the processors' own domain
-  const rateOf = (cpu: Cpu) => ({ rateLn: index.cpus.get(cpu.id)?.rateLn ?? 0, threads: cpu.threads ?? 1 });
+  const rateOf = ({ id, threads }: Cpu) => ({
+    ...{ name: `cpu:${id}`, rateLn: index.cpus.get(id)?.rateLn ?? 0, threads: threads ?? 1 },
+  });
 
   const platformBound = Float64Array.from(platforms, (platform, p) => {
     const rate = rateOf(cpuOf(platform));
@@ -152,7 +154,9 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
     const bounds = links.map((link, l) => {
       if (!link) return -1;
       const linkLn = linkLnOf(gpu, link.generation, link.lanes);
-      const rate: GraphicsRate = { kind: 'gpu', rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn };
+      const rate: GraphicsRate = {
+        ...{ kind: 'gpu', name: `gpu:${gpu.id}`, rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn },
+      };
       return gpus.fill((l * G + g) * K, (k) => gpuSide(scenes[k], rate, noMemory));
     });
     return Math.max(-1, ...bounds);
@@ -164,7 +168,7 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
     const known = cpu.integratedGraphics ? index.integrated.get(cpu.id) : undefined;
     if (!known) return -1;
     const rate = rateOf(cpu);
-    const graphics: GraphicsRate = { kind: 'integrated', rateLn: known.rateLn };
+    const graphics: GraphicsRate = { kind: 'integrated', name: `integrated:${cpu.id}`, rateLn: known.rateLn };
     return scoreFrom((k) => [
       cpuSide(scenes[k], rate, platform.state, true),
       gpuSide(scenes[k], graphics, platform.state),

@@ -137,7 +137,7 @@ export const BRIEF: Brief = {
 };
 
 const memoryAt: MemoryState = { latencyNs: 10, bandwidthGbs: 51.2, gb: 16 };
-export const SYSTEM = { cpu: { rateLn: 0, threads: 12 }, memory: memoryAt };
+export const SYSTEM = { cpu: { name: 'cpu:cpu', rateLn: 0, threads: 12 }, memory: memoryAt };
 
 export const PROCESSOR: Cpu = {
   id: 'cpu',

@@ -25,7 +25,7 @@ async function insertAll<T extends keyof Tables & string>(
   );
 }
 
-const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'states', 'fit'] as const;
+const MODEL_SETTINGS = ['reference-memory', 'shortfall', 'states', 'interactions', 'fit'] as const;
 
 /** Writes a frame model whose tables are empty. */
 async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void> {
@@ -46,6 +46,7 @@ async function insertModel(tx: Kysely<Tables>, model: StoredModel): Promise<void
     'reference-memory': model.referenceMemory,
     shortfall: model.shortfall,
     states: model.states,
+    interactions: model.interactions,
     fit: model.fit,
   };
   for (const key of MODEL_SETTINGS) await writeSetting(tx, key, settings[key]);

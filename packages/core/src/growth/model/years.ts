@@ -106,13 +106,19 @@ export interface Years {
   }[];
 }
 
-/** What tells systems apart for the frame model: parts that run alike are one. */
-const cpuKey = ({ cpu, memory }: Rated) =>
-  `${cpu.rateLn}|${cpu.threads}|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
-const graphicsKey = ({ graphics, memory }: Rated) =>
-  graphics.kind === 'gpu'
-    ? `${graphics.rateLn}|${graphics.videoMemoryGb}|${graphics.linkLn}`
-    : `${graphics.rateLn}|own|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`;
+/** What tells systems apart for the frame model: parts that run alike are one, where games make of both what their rates say. */
+function keysFor({ interactions = [] }: FrameModel) {
+  const nameOf = (each: { readonly name: string }) => (interactions.length > 0 ? each.name : '');
+  return {
+    cpu: ({ cpu, memory }: Rated) =>
+      `${nameOf(cpu)}${cpu.rateLn}|${cpu.threads}|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`,
+    graphics: ({ graphics, memory }: Rated) =>
+      graphics.kind === 'gpu'
+        ? `${nameOf(graphics)}${graphics.rateLn}|${graphics.videoMemoryGb}|${graphics.linkLn}`
+        : `${nameOf(graphics)}${graphics.rateLn}|own|${memory.latencyNs}|${memory.bandwidthGbs}|${memory.gb}`,
+  };
+}
+type RatedKeys = ReturnType<typeof keysFor>;
 
 /** The months up to the horizon as they will be. */
 function monthsOf(
@@ -133,15 +139,19 @@ function monthsOf(
 }
 
 /** Scores of a system in every month. Sides are shared by many systems: each is worked out once for all months. */
-function scorerFor(months: readonly Month[], { objective }: Brief['play']): (system: Rated) => Float64Array {
+function scorerFor(
+  months: readonly Month[],
+  { objective }: Brief['play'],
+  keys: RatedKeys,
+): (system: Rated) => Float64Array {
   const cpuSides = memoize(
-    (system: Rated) => `${cpuKey(system)}|${system.graphics.kind}`,
+    (system: Rated) => `${keys.cpu(system)}|${system.graphics.kind}`,
     ({ cpu, memory, graphics }) =>
       months.map(({ scenes }) =>
         scenes.map((scene) => cpuSide(scene, cpu, memory, graphics.kind === 'integrated')),
       ),
   );
-  const gpuSides = memoize(graphicsKey, ({ memory, graphics }: Rated) =>
+  const gpuSides = memoize(keys.graphics, ({ memory, graphics }: Rated) =>
     months.map(({ scenes }) => scenes.map((scene) => gpuSide(scene, graphics, memory))),
   );
   const values = new Float64Array(Math.max(0, ...months.map(({ scenes }) => scenes.length)));
@@ -169,9 +179,10 @@ function runningSums(count: number, of: (n: number) => number): Float64Array {
 export function yearsFor(brief: Brief, model: FrameModel, today: string): Years {
   const { months, unknownGames } = monthsOf(brief, model, today);
   const count = months.length;
-  const scoresOf = scorerFor(months, brief.play);
+  const keys = keysFor(model);
+  const scoresOf = scorerFor(months, brief.play, keys);
   const entry = memoize(
-    (system: Rated) => `${cpuKey(system)}/${graphicsKey(system)}`,
+    (system: Rated) => `${keys.cpu(system)}/${keys.graphics(system)}`,
     (system) => {
       const scores = scoresOf(system);
       return { scores, sums: runningSums(count, (n) => months[n].weight * scores[n]) };

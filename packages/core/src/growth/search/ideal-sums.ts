@@ -24,11 +24,14 @@ export function idealSumsIn(
           : undefined;
       if (!rate || !graphics || chip.threads === null) return null;
       return years.sums({
-        cpu: { rateLn: rate.rateLn, threads: chip.threads },
+        cpu: { name: `cpu:${chip.id}`, rateLn: rate.rateLn, threads: chip.threads },
         memory: ideal(chip.memoryTypes),
         graphics: gpu
-          ? { kind: 'gpu', rateLn: graphics.rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn: 0 }
-          : { kind: 'integrated', rateLn: graphics.rateLn },
+          ? {
+              ...{ kind: 'gpu', name: `gpu:${gpu.id}`, rateLn: graphics.rateLn },
+              ...{ videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn: 0 },
+            }
+          : { kind: 'integrated', name: `integrated:${chip.id}`, rateLn: graphics.rateLn },
       });
     },
   );

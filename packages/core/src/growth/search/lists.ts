@@ -56,12 +56,12 @@ interface Respects<T> {
 type OfKind<K extends Part['kind']> = Extract<Part, { readonly kind: K }>;
 
 /** Respects by kind; what the frame model says of a part is asked of its index. */
-const RESPECTS: { readonly [K in keyof typeof MOST]: (rate: (part: Part) => number) => Respects<OfKind<K>> } =
+const RESPECTS: { readonly [K in keyof typeof MOST]: (rates: ModelIndex['ratesOf']) => Respects<OfKind<K>> } =
   {
-    gpu: (rate) => ({
+    gpu: (rates) => ({
       group: () => [],
       of: (gpu) => [
-        rate(gpu),
+        ...rates(gpu),
         figure(gpu.videoMemoryGb, 0),
         -figure(gpu.boardPowerWatts, 999),
         -figure(gpu.recommendedPsuWatts, 9999),
@@ -70,10 +70,10 @@ const RESPECTS: { readonly [K in keyof typeof MOST]: (rate: (part: Part) => numb
         -(gpu.power ? gpu.power.sixPin + gpu.power.eightPin + 4 * gpu.power.sixteenPin : 99),
       ],
     }),
-    cpu: (rate) => ({
+    cpu: (rates) => ({
       group: (cpu) => [cpu.socket, cpu.memoryTypes, JSON.stringify(cpu.minBiosByChipset)],
       of: (cpu) => [
-        rate(cpu),
+        ...rates(cpu),
         figure(cpu.threads, 0),
         -figure(cpu.packagePowerWatts, 999),
         figure(cpu.pcieGeneration, 0),
@@ -182,7 +182,6 @@ export function listsFor(
 ): Lists {
   const excluded = new Set(brief.excluded.map((entry) => entry.part));
   const { allowUnknown } = brief.whereToBuy;
-  const rate = (part: Part) => index.gpus.get(part.id)?.rateLn ?? index.cpus.get(part.id)?.rateLn ?? 0;
   const isTaken = (part: Part): boolean =>
     !excluded.has(part.id) &&
     outlook.base(part) !== null &&
@@ -191,7 +190,7 @@ export function listsFor(
   const list = <K extends keyof typeof MOST>(kind: K): readonly OfKind<K>[] => {
     const all = parts.filter((part): part is OfKind<K> => part.kind === kind && isTaken(part));
     return thinned(
-      unbeaten(all, (part) => outlook.base(part) ?? Infinity, RESPECTS[kind](rate)),
+      unbeaten(all, (part) => outlook.base(part) ?? Infinity, RESPECTS[kind](index.ratesOf)),
       MOST[kind],
     );
   };

@@ -40,11 +40,17 @@ function isWhole(world: GrowthWorld, platform: Bare, holding: Holding): boolean 
   return !firstBarrier(set, { ...context, needs }, world.brief.whereToBuy.allowUnknown);
 }
 
+/** Whether a part runs some game faster than another does. */
+function isFaster({ index }: GrowthWorld, part: Cpu | Gpu, than: Cpu | Gpu): boolean {
+  const before = index.ratesOf(than);
+  return index.ratesOf(part).some((rate, n) => rate > before[n]);
+}
+
 /** Platforms that can be reached from a holding in one step; the first is the one that is there. */
 export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOption[] {
   const { cpu, motherboard, memory } = holding.set;
   if (!cpu || !motherboard || !memory) return [];
-  const { lists, index } = world;
+  const { lists } = world;
   const out: PlatformOption[] = [];
   const add = (platform: Bare) => {
     if (platform.changes.length > 0 && !isWhole(world, platform, holding)) return;
@@ -52,9 +58,8 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOpt
     const bare = (each: { readonly part: Part }) => each.part;
     out.push({ ...platform, ins: made.ins.map(bare), outs: made.outs.map(bare) });
   };
-  const rate = (chip: Cpu) => index.cpus.get(chip.id)?.rateLn ?? -Infinity;
   const dropIns = lists.cpus.filter(
-    (chip) => chip.socket === motherboard.socket && chip.id !== cpu.id && rate(chip) > rate(cpu),
+    (chip) => chip.socket === motherboard.socket && chip.id !== cpu.id && isFaster(world, chip, cpu),
   );
   const kitSets: { changes: PartChange[]; memory: Memory }[] = [{ changes: [], memory }];
   if (holding.kits.length === 1 && world.outlook.base(holding.kits[0]) !== null)
@@ -75,7 +80,7 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOpt
         canFlash: true,
       });
   for (const chip of lists.cpus) {
-    if (chip.socket === motherboard.socket || rate(chip) <= rate(cpu)) continue;
+    if (chip.socket === motherboard.socket || !isFaster(world, chip, cpu)) continue;
     for (const other of lists.motherboards) {
       if (other.socket !== chip.socket) continue;
       const base = [change('cpu', chip), change('motherboard', other)];
@@ -93,10 +98,10 @@ export function platformsFrom(world: GrowthWorld, holding: Holding): PlatformOpt
 /** Cards that may take the place of the one that is there: those that run faster or hold more. */
 export function gpusFrom(world: GrowthWorld, gpu: Gpu | null): readonly Gpu[] {
   if (!gpu) return world.lists.gpus;
-  const rate = (each: Gpu) => world.index.gpus.get(each.id)?.rateLn ?? -Infinity;
   return world.lists.gpus.filter(
     (each) =>
-      each.id !== gpu.id && (rate(each) > rate(gpu) || (each.videoMemoryGb ?? 0) > (gpu.videoMemoryGb ?? 0)),
+      each.id !== gpu.id &&
+      (isFaster(world, each, gpu) || (each.videoMemoryGb ?? 0) > (gpu.videoMemoryGb ?? 0)),
   );
 }
 

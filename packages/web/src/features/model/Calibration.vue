@@ -51,9 +51,16 @@ const TICKS = [0.5, 0.8, 0.95];
           <b class="num">{{ percent(each.actual) }}</b><br />
         </template>
         <span class="quiet"
-          >of {{ heldOut.records.toLocaleString('en') }} records, each predicted by a fit without it (in
-          {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
+          >of {{ heldOut.records.toLocaleString('en') }} records, each predicted by a fit without its whole
+          chart (in {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
         >
+      </p>
+      <p v-if="heldOut.widening !== undefined" class="quiet whole">
+        {{
+          heldOut.widening > 1.005
+            ? `So that four in five hold, every range is shown ${heldOut.widening.toFixed(2)} times as wide as the fit alone says.`
+            : 'They hold, so every range is shown as wide as the fit says.'
+        }}
       </p>
     </div>
   </section>
@@ -73,6 +80,10 @@ const TICKS = [0.5, 0.8, 0.95];
   flex: 1;
   min-width: 150px;
   font-size: 13px;
+}
+.row p.whole {
+  flex-basis: 100%;
+  margin: 0;
 }
 .ideal {
   stroke: var(--ink-soft);

@@ -9,6 +9,7 @@ import Calibration from './Calibration.vue';
 import Disagreeing from './Disagreeing.vue';
 import HeldBackList from './HeldBackList.vue';
 import KnownStrip from './KnownStrip.vue';
+import OddCharts from './OddCharts.vue';
 import NarrowPanel from './NarrowPanel.vue';
 import PastFits from './PastFits.vue';
 
@@ -77,14 +78,23 @@ const status = computed(() => {
       <section class="sheet stand" aria-label="Standing">
         <dl v-if="model.fit">
           <div>
-            <dt>off by, for records it had not seen</dt>
+            <dt>off by, for charts it had not seen</dt>
             <dd v-if="model.fit.heldOut">
               <b>{{ error(model.fit.heldOut.medianError) }}</b>
               <span class="quiet"
-                >the middle one; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
+                >the middle bar; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
               >
             </dd>
             <dd v-else>not checked yet</dd>
+          </div>
+          <div v-if="model.fit.heldOut?.parts && model.fit.heldOut.games">
+            <dt>for parts nobody measured</dt>
+            <dd>
+              <b>{{ error(model.fit.heldOut.parts.medianError) }}</b>
+              <span class="quiet"
+                >for games nobody measured {{ error(model.fit.heldOut.games.medianError) }}</span
+              >
+            </dd>
           </div>
           <div>
             <dt>records</dt>
@@ -151,7 +161,10 @@ const status = computed(() => {
       </div>
       <div class="two even">
         <Disagreeing v-if="model.review" :findings="model.review.findings" />
-        <HeldBackList v-if="model.review" :held-back="model.review.heldBack" />
+        <div v-if="model.review" class="side">
+          <OddCharts :charts="model.review.charts" />
+          <HeldBackList :held-back="model.review.heldBack" />
+        </div>
       </div>
     </template>
   </div>

@@ -54,6 +54,7 @@ const sides = computed(() => {
         p.game,
         [
           [name('cpu'), p.cpu],
+          ['what this game makes of it, as records show', p.interaction],
           [`${name('memory')} on ${name('motherboard')}`, p.memory],
           ['memory that runs short', p.memoryShort],
           ['threads that run short', p.threadsShort],
@@ -69,6 +70,7 @@ const sides = computed(() => {
         [
           [`${widthPx} x ${heightPx}`, c.pixels],
           [hasGpu ? name('gpu') : `${name('cpu')}’s own graphics`, c.gpu],
+          ['what this game makes of it, as records show', c.interaction],
           ['memory bandwidth, for the processor’s own graphics', c.bandwidth],
           ['video memory that runs short', c.videoMemoryShort],
           ['a narrower link to the board', c.link],
@@ -133,8 +135,9 @@ const change = (ln: number) => {
       <p>
         <b class="num">{{ fps(props.game.average) }}</b> frames per second on average, between
         {{ fps(props.game.interval.low) }} and {{ fps(props.game.interval.high) }} in 4 of 5 cases; 1 % low
-        {{ fps(props.game.low) }} as the 99th percentile of frame time, {{ fps(props.game.slowest) }} as the
-        mean of the slowest 1 %.
+        {{ fps(props.game.low) }} ({{ fps(props.game.lowInterval.low) }} to
+        {{ fps(props.game.lowInterval.high) }}) as the 99th percentile of frame time,
+        {{ fps(props.game.slowest) }} as the mean of the slowest 1 %.
       </p>
       <table v-for="side in sides" :key="side.title" class="lines">
         <caption>

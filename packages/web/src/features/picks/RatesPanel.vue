@@ -59,7 +59,7 @@ const ticks = computed(() => y.value.ticks(4));
             games
               .map(
                 (g) =>
-                  `${nameOf(g.game)}: average ${fps(g.average)}, between ${fps(g.interval.low)} and ${fps(g.interval.high)}, 1 % low ${fps(g.low)}`,
+                  `${nameOf(g.game)}: average ${fps(g.average)}, between ${fps(g.interval.low)} and ${fps(g.interval.high)}, 1 % low ${fps(g.low)}, between ${fps(g.lowInterval.low)} and ${fps(g.lowInterval.high)}`,
               )
               .join('; ')
           "

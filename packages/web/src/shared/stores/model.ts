@@ -63,7 +63,7 @@ interface FitView {
   readonly state: Ref<'idle' | 'fitting' | 'checking'>;
   readonly failure: Ref<string | null>;
   /** What the last fit of this session found about each record. */
-  readonly review: Ref<Pick<FittedModel, 'findings' | 'heldBack'> | null>;
+  readonly review: Ref<Pick<FittedModel, 'findings' | 'charts' | 'heldBack'> | null>;
 }
 
 /** One fit to its end. New rates are in use at once; how good they are is checked after. */
@@ -77,7 +77,7 @@ function fitting({ state, failure, review }: FitView, fitter: ReturnType<typeof 
     if (!isLast()) return;
     if (result.status === 'too-many') failure.value = TOO_MANY;
     if (result.status !== 'fitted') return;
-    review.value = { findings: result.findings, heldBack: result.heldBack };
+    review.value = { findings: result.findings, charts: result.charts, heldBack: result.heldBack };
     if (kind === 'review') return;
     show(result.model);
     state.value = 'checking';

@@ -1,0 +1,70 @@
+import { fitModel } from '@ripe-pick/core/fit';
+import { finish } from '@ripe-pick/core/work';
+import { extraChart, frameWorld, HARSHNESSES, publishedBars } from '@ripe-pick/worlds/frames';
+import { describe, expect, it } from 'vitest';
+import { measureFrames, type FrameFigures, type Known } from '../../bench/truth/frames.ts';
+import { sizeOf } from '../sample.ts';
+
+/*
+ * A small fixed part of `npm run bench:truth`: what the figures claim, on worlds with a physics of their own. Seeds named in advance; nothing
+ * was tuned on them.
+ */
+
+const SEEDS = Array.from({ length: sizeOf(8, 2) }, (_, n) => 301 + n);
+const mean = (all: readonly FrameFigures[], read: (each: FrameFigures) => number) =>
+  all.reduce((sum, each) => sum + read(each), 0) / all.length;
+
+describe('80 % intervals of pairings that nobody measured', () => {
+  const cases: readonly (readonly ['mild' | 'real' | 'harsh', Known])[] = [
+    ['mild', 60],
+    ['real', 'sparse'],
+    ['harsh', 60],
+  ];
+  // Questions of one world hang together: over two worlds the share scatters by a tenth and more.
+  const slack = sizeOf(0.06, 0.16);
+  it.each(cases)('hold in %s worlds with %s records, and the simple ways are further off', (harshness, known) => {
+    const all = SEEDS.map((seed) => measureFrames(harshness, known, seed));
+    for (const read of [(each: FrameFigures) => each.covered, (each: FrameFigures) => each.lowCovered]) {
+      expect(mean(all, read)).toBeGreaterThan(0.8 - slack);
+      expect(mean(all, read)).toBeLessThan(0.8 + slack + 0.02);
+    }
+    for (const name of ['slower', 'nearest', 'linear'])
+      expect(mean(all, (each) => each.medianError)).toBeLessThan(mean(all, (each) => each.simple[name]));
+  });
+});
+
+describe('a chart that is wrong as a whole', () => {
+  it('is named, moves its game next to nothing, and sound charts are not accused', () => {
+    let found = 0;
+    let accused = 0;
+    let sound = 0;
+    for (const seed of SEEDS) {
+      const world = frameWorld(seed, { ...HARSHNESSES.mild, wrongCharts: 0 });
+      const bars = publishedBars(world, 300, seed);
+      // In the game of most charts, so that there is something to hold it against.
+      const wrong = Array.from({ length: 40 }, (_, n) => extraChart(world, 'cards', true, n)).find(
+        ([{ record }]) => record.game === 'game-0',
+      );
+      if (!wrong) throw new Error('one of forty charts is of the most popular game');
+      const result = finish(
+        fitModel({
+          parts: [...world.cpus, ...world.gpus],
+          model: world.facts,
+          records: [...bars, ...wrong].map(({ record }) => record),
+          ...{ start: null, now: '2026-11-20T00:00:00Z' },
+        }),
+      );
+      if (result.status !== 'fitted') throw new Error(result.status);
+      const isWrong = (ids: readonly string[]) => ids.includes(wrong[0].record.id);
+      for (const { ids, disagrees } of result.charts) {
+        if (isWrong(ids)) found += Number(disagrees);
+        else {
+          sound++;
+          accused += Number(disagrees);
+        }
+      }
+    }
+    expect(found / SEEDS.length).toBeGreaterThanOrEqual(0.5);
+    expect(accused / sound).toBeLessThan(0.08);
+  });
+});
