@@ -1,10 +1,10 @@
-import type { Bar, FrameWorld, Question } from '@ripe-pick/worlds/frames';
+import type { Bar, FrameWorld, PairingQuestion } from '@ripe-pick/worlds/frames';
 import type { BenchRecord } from '@ripe-pick/core/parts';
 import { Matrix, solve } from 'ml-matrix';
 
 /* What people do in place of a model: each gives ln of the average that it expects. */
 
-export type Guess = (question: Question) => number | null;
+export type Guess = (question: PairingQuestion) => number | null;
 const LN_FULL_HD = Math.log(1920 * 1080);
 const pixelsLn = (at: { readonly widthPx: number | null; readonly heightPx: number | null }) =>
   Math.log((at.widthPx ?? 1920) * (at.heightPx ?? 1080)) - LN_FULL_HD;
@@ -16,7 +16,7 @@ export function linearOnSpecs(world: FrameWorld, bars: readonly Bar[]): Guess {
   const cpus = new Map(world.cpus.map((cpu) => [cpu.id, cpu]));
   const gpus = new Map(world.gpus.map((gpu) => [gpu.id, gpu]));
   const games = world.facts.games.map(({ id }) => id);
-  const row = (at: Question | BenchRecord) => {
+  const row = (at: PairingQuestion | BenchRecord) => {
     const [cpu, gpu] = [cpus.get(at.cpu), gpus.get(at.gpu ?? '')];
     return [
       Math.log((cpu?.boostMhz ?? 4500) / 4500),

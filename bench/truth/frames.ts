@@ -11,7 +11,7 @@ import {
   type Bar,
   type FrameWorld,
   type HarshnessName,
-  type Question,
+  type PairingQuestion,
 } from '@ripe-pick/worlds/frames';
 import { linearOnSpecs, nearest, slowerOfTwo, type Guess } from './frame-baselines.ts';
 
@@ -33,7 +33,7 @@ export interface FrameFigures {
 }
 
 /** A bench record that asks a question: what it measured is not read. */
-export const recordOf = (question: Question): BenchRecord => ({
+const recordOf = (question: PairingQuestion): BenchRecord => ({
   ...{ id: 'asked', game: question.game, preset: question.preset, cpu: question.cpu, gpu: question.gpu },
   ...{ widthPx: question.widthPx, heightPx: question.heightPx, renderScale: 1, generatedFrames: false },
   memory: { gb: 32, channels: 2, mts: 3200, cl: (question.latencyNs * 3200) / 2000, profile: true },
@@ -42,11 +42,11 @@ export const recordOf = (question: Question): BenchRecord => ({
   ...{ source: { name: 'asked', on: '2026-11-20' }, trust: 'good' },
 });
 
-export const barsOf = (world: FrameWorld, known: Known, seed: number): Bar[] =>
+const barsOf = (world: FrameWorld, known: Known, seed: number): Bar[] =>
   known === 'sparse' ? sparseBars(world, 2 + (seed % 2), seed) : publishedBars(world, known, seed);
 
 /** A fit of a world's bars. */
-export function fitted(world: FrameWorld, bars: readonly Bar[]): FrameModel {
+function fitted(world: FrameWorld, bars: readonly Bar[]): FrameModel {
   const input = {
     parts: [...world.cpus, ...world.gpus],
     records: bars.map(({ record }) => record),

@@ -134,7 +134,10 @@ function simulate({ model }: World, own: OwnRig, fault: Fault, seed: number): Be
       break;
     case 'wrong-output': {
       const rate = model.integrated.find((each) => each.part === own.cpu.id)?.rateLn ?? -1.5;
-      system = { ...system, graphics: { kind: 'integrated', name: `integrated:${own.cpu.id}`, rateLn: rate + 0.07 * z() } };
+      system = {
+        ...system,
+        graphics: { kind: 'integrated', name: `integrated:${own.cpu.id}`, rateLn: rate + 0.07 * z() },
+      };
       break;
     }
     case 'background':

@@ -16,21 +16,24 @@ const mean = (all: readonly FrameFigures[], read: (each: FrameFigures) => number
 
 describe('80 % intervals of pairings that nobody measured', () => {
   const cases: readonly (readonly ['mild' | 'real' | 'harsh', Known])[] = [
-    ['mild', 60],
+    ['mild', 200],
     ['real', 'sparse'],
-    ['harsh', 60],
+    ['harsh', 200],
   ];
   // Questions of one world hang together: over two worlds the share scatters by a tenth and more.
-  const slack = sizeOf(0.06, 0.16);
-  it.each(cases)('hold in %s worlds with %s records, and the simple ways are further off', (harshness, known) => {
-    const all = SEEDS.map((seed) => measureFrames(harshness, known, seed));
-    for (const read of [(each: FrameFigures) => each.covered, (each: FrameFigures) => each.lowCovered]) {
-      expect(mean(all, read)).toBeGreaterThan(0.8 - slack);
-      expect(mean(all, read)).toBeLessThan(0.8 + slack + 0.02);
-    }
-    for (const name of ['slower', 'nearest', 'linear'])
-      expect(mean(all, (each) => each.medianError)).toBeLessThan(mean(all, (each) => each.simple[name]));
-  });
+  const slack = sizeOf(0.06, 0.15);
+  it.each(cases)(
+    'hold in %s worlds with %s records, and the simple ways are further off',
+    (harshness, known) => {
+      const all = SEEDS.map((seed) => measureFrames(harshness, known, seed));
+      for (const read of [(each: FrameFigures) => each.covered, (each: FrameFigures) => each.lowCovered]) {
+        expect(mean(all, read)).toBeGreaterThan(0.8 - slack);
+        expect(mean(all, read)).toBeLessThan(0.8 + slack + 0.02);
+      }
+      for (const name of ['slower', 'nearest', 'linear'])
+        expect(mean(all, (each) => each.medianError)).toBeLessThan(mean(all, (each) => each.simple[name]));
+    },
+  );
 });
 
 describe('a chart that is wrong as a whole', () => {

@@ -1,7 +1,7 @@
 import type { BenchRecord } from '../parts/index.ts';
 import type { Rows } from './rows.ts';
 import { levelVariance, type Posterior } from './posterior.ts';
-import type { Scales } from './problem.ts';
+import type { Scales } from './noise.ts';
 
 /** A chart against what all others say of its bars. */
 export interface ChartFinding {

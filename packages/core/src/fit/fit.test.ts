@@ -9,7 +9,8 @@ import { RANDOM_EFFECTS } from './layout.ts';
 import { showsOf } from './random-effects.ts';
 import { posteriorAt } from './posterior.ts';
 import { optimise } from './optimise.ts';
-import { fitProblem, normalEquations, objectiveAt, pointAt, startScales } from './problem.ts';
+import { startScales } from './noise.ts';
+import { fitProblem, normalEquations, objectiveAt, pointAt } from './problem.ts';
 import { heldBackSentence, recordJudge, type UsableRecord } from './held-back.ts';
 import { modelAt } from './model-at.ts';
 import { predictor } from './predict.ts';
@@ -185,12 +186,27 @@ describe('random effects within games', () => {
     expect(found.length).toBe(blup.length);
     found.forEach((value, l) => expect(value, `${levels[l].kind} ${levels[l].key}`).toBeCloseTo(blup[l], 8));
   });
-  it('have the joint covariance of Henderson’s mixed-model equations', () => {
-    const { rowVariance } = posteriorAt(problem, scales, {
-      ...point,
-      solved: pointAt(problem, scales, theta, true).solved,
+  it('have the joint covariance of C. R. Henderson’s mixed-model equations (Biometrics 31, 1975)', () => {
+    const found = posteriorAt(problem, scales, point);
+    const W = Matrix.diag([...found.solved.information]);
+    const held = Matrix.diag(found.solved.games.flatMap(({ precision }) => [...precision]));
+    const P = Matrix.zeros(n, n);
+    for (const { terms, sd, scatter } of problem.layout.priors)
+      for (const [i, c] of terms)
+        for (const [j, d] of terms)
+          P.set(i, j, P.get(i, j) + (c * d) / (sd ** 2 + (scatter ? scales.scatters[scatter] ** 2 : 0)));
+    const all = Matrix.zeros(n + levels.length, n + levels.length);
+    const product = (a: Matrix, b: Matrix) => a.transpose().mmul(W).mmul(b);
+    all.setSubMatrix(Matrix.add(product(X, X), P), 0, 0);
+    all.setSubMatrix(product(X, Z), 0, n);
+    all.setSubMatrix(product(Z, X), n, 0);
+    all.setSubMatrix(Matrix.add(product(Z, Z), held), n, n);
+    const C = inverse(all);
+    rows.forEach((_, r) => {
+      const both = Matrix.rowVector([...X.getRow(r), ...Z.getRow(r)]);
+      const expected = both.mmul(C).mmul(both.transpose()).get(0, 0);
+      expect(Math.abs(found.rowVariance[r] / expected - 1)).toBeLessThan(1e-5);
     });
-    expect([...rowVariance].every((value) => value > 0 && value < 1)).toBe(true);
   });
 });
 

@@ -7,8 +7,9 @@ import { recordJudge, type HeldBack, type UsableRecord } from './held-back.ts';
 import { SCATTERS } from './layout.ts';
 import { modelAt } from './model-at.ts';
 import { optimise } from './optimise.ts';
-import { fitProblem, noiseOf, pointAt, startScales, type Point, type Scales } from './problem.ts';
-import { RANDOM_EFFECTS } from './layout.ts';
+import { noiseOf, startScales, type Scales } from './noise.ts';
+import { fitProblem, pointAt, type Point } from './problem.ts';
+import { MEAN_RATES, measuredRates, RANDOM_EFFECTS } from './layout.ts';
 import { interactionsOf } from './interactions.ts';
 import { posteriorAt, type Posterior } from './posterior.ts';
 import { scalesAt } from './scales.ts';
@@ -137,6 +138,18 @@ function* solve(problem: FitTask, { model, start }: FitInput): Work<FitProgress,
 
 const rounded = (value: number) => Number(value.toFixed(5));
 
+/** Effects whose covariance is kept: what predictions depend on, and the means of rates. Each is the mean of some of the layout's. */
+function keptEffects(
+  layout: FitTask['layout'],
+): readonly { readonly name: string; readonly of: readonly number[] }[] {
+  const own = layout.names.slice(0, layout.predictive).map((name, i) => ({ name, of: [i] }));
+  const means = (['cpu', 'gpu'] as const).map((kind) => ({
+    name: MEAN_RATES[kind],
+    of: measuredRates(layout, kind),
+  }));
+  return [...own, ...means.filter((mean) => mean.of.length > 0)];
+}
+
 /** All that a later start, and whoever asks where a rate comes from, needs of a fit. */
 function summaryOf(
   { layout }: FitTask,
@@ -145,8 +158,15 @@ function summaryOf(
   counts: { readonly usable: number; readonly heldBack: number },
 ): FitSummary {
   const n = layout.names.length;
+  const kept = keptEffects(layout);
   const packed: number[] = [];
-  for (let i = 0; i < layout.predictive; i++) for (let j = 0; j <= i; j++) packed.push(covariance[i * n + j]);
+  kept.forEach(({ of: rows }, i) => {
+    for (const { of: columns } of kept.slice(0, i + 1)) {
+      let sum = 0;
+      for (const r of rows) for (const c of columns) sum += covariance[r * n + c];
+      packed.push(sum / (rows.length * columns.length));
+    }
+  });
   const estimates: Record<string, number> = {};
   layout.names.forEach((name, i) => (estimates[name] = rounded(theta[i])));
   for (const scatter of SCATTERS) estimates[`scatter:${scatter}`] = rounded(scales.scatters[scatter]);
@@ -155,7 +175,7 @@ function summaryOf(
     records: counts.usable,
     heldBack: counts.heldBack,
     basedOn: fingerprint(parts, records),
-    parameters: layout.names.slice(0, layout.predictive),
+    parameters: kept.map(({ name }) => name),
     covariance: packFloats(packed),
     estimates,
     noise: { average: rounded(scales.averageAll), low: rounded(scales.low) },

@@ -1,12 +1,17 @@
 import type { GameInteractions, Interaction, Part } from '../parts/index.ts';
 import { leaningOf, ownVariance, type GamePosterior, type Posterior } from './posterior.ts';
-import type { FitProblem, Scales } from './problem.ts';
+import type { Scales } from './noise.ts';
+import type { FitProblem } from './problem.ts';
+import { MEAN_RATES, measuredRates, rateKindOf } from './layout.ts';
 import { architectureKey, chipKey, graphicsKey } from './random-effects.ts';
 
 /* What is kept of the random effects: what each game makes of the parts that were measured in it, and of the others. */
 
-/** An interaction leans on effects: those that matter less than this are counted as its own doubt. Chosen. */
-const LEAST_LEAN = 0.05;
+/**
+ * An interaction leans on effects. Of rates those that matter less than this are counted as their mean, since all of them share a level that
+ * nobody knows; of others, as its own doubt. Chosen.
+ */
+const LEAST_LEAN = { rate: 0.05, other: 0.01 } as const;
 /** One that is hardly better known than where nobody measured says nothing of its own. Chosen. */
 const LEAST_KNOWN = 0.1;
 
@@ -30,12 +35,27 @@ function interactionOf(
   const combination = levels.map((level) => [level, 1] as const);
   const leaning = leaningOf(game, combination);
   const leans: Record<string, number> = {};
-  const left = new Float64Array(leaning.length);
+  const left = Float64Array.from(leaning);
+  const keep = (name: string, weight: number) => {
+    if (weight !== 0) leans[name] = round(weight);
+  };
+  const sums = { cpu: 0, gpu: 0 };
   game.columns.forEach((column, c) => {
-    if (column < layout.predictive && Math.abs(leaning[c]) >= LEAST_LEAN)
-      leans[layout.names[column]] = round(leaning[c]);
-    else left[c] = leaning[c];
+    if (column >= layout.predictive) return;
+    const kind = rateKindOf(layout.names[column]);
+    if (Math.abs(leaning[c]) >= (kind ? LEAST_LEAN.rate : LEAST_LEAN.other)) {
+      keep(layout.names[column], leaning[c]);
+      left[c] = 0;
+    } else if (kind) sums[kind] += leaning[c];
   });
+  for (const kind of ['cpu', 'gpu'] as const) {
+    const all = measuredRates(layout, kind);
+    if (all.length === 0) continue;
+    keep(MEAN_RATES[kind], sums[kind]);
+    game.columns.forEach((column, c) => {
+      if (all.includes(column)) left[c] -= sums[kind] / all.length;
+    });
+  }
   let variance = ownVariance(game, combination) + driftSd * driftSd;
   const width = left.length;
   for (let a = 0; a < width; a++)

@@ -55,9 +55,9 @@ export const SCATTER_START: Scatters = {
   gpu: 0.015,
   cpu: 0.31,
   integrated: 0.4,
-  presetWork: 0.1,
-  presetPrep: 0.05,
-  pixels: 0.08,
+  presetWork: 0.08,
+  presetPrep: 0.045,
+  pixels: 0.07,
   source: 0.015,
   gpuByGame: 0.035,
   cpuByGame: 0.035,
@@ -115,6 +115,20 @@ export const offsetName = (record: {
   readonly rig: string | null;
   readonly source: { readonly name: string };
 }) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
+
+/** The mean rate of all processors that were measured, and of all cards: effects as well, made of others. */
+export const MEAN_RATES = { cpu: 'mean:cpu', gpu: 'mean:gpu' } as const;
+type RateKind = keyof typeof MEAN_RATES;
+
+/** Which mean an effect is part of; null for none. */
+export function rateKindOf(name: string): RateKind | null {
+  const kind = name.slice(0, name.indexOf(':'));
+  return kind === 'cpu' || kind === 'gpu' ? kind : null;
+}
+
+/** The effects that a mean is made of: none of those that nobody measured. */
+export const measuredRates = ({ names, apart, predictive }: Layout, kind: RateKind): readonly number[] =>
+  names.slice(0, predictive).flatMap((name, i) => (i >= apart && rateKindOf(name) === kind ? [i] : []));
 
 type PriorTerms = EffectPrior['terms'];
 type StepPreset = Exclude<Preset, 'medium'>;
@@ -250,13 +264,17 @@ function addFamilies(layout: LayoutBuilder, { games }: FrameModel): void {
 }
 
 /** What records show: sources and systems by the name of their offset, parts by the name of their rate. */
-interface Shown {
+interface MeasuredNames {
   readonly offsets: ReadonlySet<string>;
   readonly rates: ReadonlySet<string>;
 }
 
 /** Lays out every effect for a catalogue's parts and games, and for what is particular to sources and systems. */
-export function layoutFor(parts: readonly Part[], model: FrameModel, { offsets, rates }: Shown): Layout {
+export function layoutFor(
+  parts: readonly Part[],
+  model: FrameModel,
+  { offsets, rates }: MeasuredNames,
+): Layout {
   const layout = new LayoutBuilder();
   const cpus = parts.filter((part) => part.kind === 'cpu');
   const gpus = parts.filter((part) => part.kind === 'gpu');

@@ -1,10 +1,9 @@
 import { factorise, solveWith } from '../stats/index.ts';
-import type { FitProblem, Scales } from './problem.ts';
-import { noiseOf } from './problem.ts';
 import { showsOf, type GameLevels } from './random-effects.ts';
 import { RANDOM_EFFECTS } from './layout.ts';
+import { noiseOf, type Scales } from './noise.ts';
 import { lossOf, T_SCALE, weightOf } from './robust.ts';
-import type { Evaluated } from './rows.ts';
+import type { Evaluated, Rows } from './rows.ts';
 
 /*
  * Given the effects that all games share, what is particular to each game is found game by game: the mode of its posterior, by weighted least
@@ -40,6 +39,12 @@ export interface SolvedLevels {
   readonly levelCost: number;
 }
 
+/** What is compared, and which levels it shows. */
+interface LevelProblem {
+  readonly rows: Rows;
+  readonly games: readonly GameLevels[];
+}
+
 type Weighing = 'robust' | 'plain' | 'covariance';
 
 /** Information of a row whose residual is known. For the covariance the normal's scale counts, and no record twice. */
@@ -56,7 +61,7 @@ function informationOf(residual: number, noise: number, weighing: Weighing): num
  * @param before those of a point nearby: its weights are where these start
  */
 export function solveLevels(
-  problem: FitProblem,
+  problem: LevelProblem,
   scales: Scales,
   evaluated: Evaluated,
   weighing: Weighing,
@@ -102,7 +107,7 @@ export function solveLevels(
 }
 
 interface LevelEquations {
-  readonly problem: FitProblem;
+  readonly problem: LevelProblem;
   readonly scales: Scales;
   readonly evaluated: Evaluated;
   readonly levels: GameLevels;
@@ -144,7 +149,7 @@ function levelEquations(
 }
 
 /** What the levels add to a row. */
-export function shown({ of }: GameLevels, shows: Float64Array, u: Float64Array, n: number): number {
+function shown({ of }: GameLevels, shows: Float64Array, u: Float64Array, n: number): number {
   let sum = 0;
   for (let k = 0; k < KINDS; k++) sum += shows[n * KINDS + k] * u[of[n * KINDS + k]];
   return sum;

@@ -1,6 +1,7 @@
 import type { Work } from '../work/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
-import { normalEquations, pointAt, type FitProblem, type Point, type Scales } from './problem.ts';
+import type { Scales } from './noise.ts';
+import { normalEquations, pointAt, type FitProblem, type Point } from './problem.ts';
 
 interface Optimum extends Point {
   readonly steps: number;

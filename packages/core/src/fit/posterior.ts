@@ -1,7 +1,8 @@
 import { factorise, invertWith } from '../stats/index.ts';
 import { RANDOM_EFFECTS } from './layout.ts';
 import { solveLevels, type Borrowed, type SolvedGame, type SolvedLevels } from './levels.ts';
-import { normalEquations, type FitProblem, type Point, type Scales } from './problem.ts';
+import type { Scales } from './noise.ts';
+import { normalEquations, type FitProblem, type Point } from './problem.ts';
 
 /* What an optimum leaves open, by Laplace's approximation: the covariance of the shared effects, and of each game's levels given those. */
 

@@ -1,31 +1,14 @@
-import type { FitSummary, FrameModel, Part } from '../parts/index.ts';
+import type { FrameModel, Part } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
-import {
-  layoutFor,
-  offsetName,
-  SCATTER_START,
-  SCATTERS,
-  type Layout,
-  type Scatter,
-  type Scatters,
-} from './layout.ts';
+import { layoutFor, offsetName, type Layout } from './layout.ts';
 import { modelAt } from './model-at.ts';
+import { noiseOf, type Scales } from './noise.ts';
 import { levelsOf, type GameLevels } from './random-effects.ts';
 import { lossOf, T_SCALE } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 import { borrowedBy, solveLevels, type Borrowed, type SolvedLevels } from './levels.ts';
 
 /* The log posterior of one fit: its value, its gradient, and the matrix of its normal equations. */
-
-/** Noise before any record was seen. Chosen. */
-const NOISE_START = { average: 0.03, low: 0.06 };
-
-export interface Scales {
-  readonly average: ReadonlyMap<string, number>;
-  readonly averageAll: number;
-  readonly low: number;
-  readonly scatters: Scatters;
-}
 
 /** The problem of one fit: what is compared, what is known beforehand, and how wide each is. */
 export interface FitProblem {
@@ -51,18 +34,6 @@ export function fitProblem(
   return { base, layout, rows, games: levelsOf(rows) };
 }
 
-/** The scales that a fit starts with. */
-export function startScales(base: FrameModel, start: FitSummary | null): Scales {
-  const noise = start?.noise ?? NOISE_START;
-  const scatters = Object.fromEntries(
-    SCATTERS.map((scatter) => [scatter, start?.estimates[`scatter:${scatter}`] ?? SCATTER_START[scatter]]),
-  ) as Record<Scatter, number>; // one entry for each scatter
-  const average = new Map(base.games.map((game) => [game.id, start ? game.residualSd : noise.average]));
-  return { average, averageAll: noise.average, low: noise.low, scatters };
-}
-
-export const noiseOf = (row: Rows['rows'][number], scales: Scales) =>
-  row.noise * (row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll));
 const priorSd = (prior: Layout['priors'][number], { scatters }: Scales) =>
   prior.scatter === null ? prior.sd : Math.hypot(prior.sd, scatters[prior.scatter]);
 
@@ -76,7 +47,7 @@ export function objectiveAt(
   return pointAt(problem, scales, Float64Array.from(theta), isRobust).objective;
 }
 
-export function evaluateAt({ base, layout, rows }: FitProblem, theta: ArrayLike<number>): Evaluated {
+function evaluateAt({ base, layout, rows }: FitProblem, theta: ArrayLike<number>): Evaluated {
   const model = modelAt(base, layout, theta, { residualSd: new Map(), sdOf: () => 0, isRounded: false });
   return evaluate(rows, model, theta);
 }
@@ -123,7 +94,7 @@ function costOf(
 }
 
 /** Gradient of the objective in the shared effects, and the matrix of its normal equations, with all levels solved. */
-export interface NormalEquations {
+interface NormalEquations {
   readonly gradient: Float64Array;
   readonly matrix: Float64Array;
   readonly borrowed: readonly Borrowed[];

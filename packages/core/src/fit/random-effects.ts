@@ -10,7 +10,7 @@ import type { Evaluated, Rows } from './rows.ts';
  */
 
 /** One part, architecture, source or chart in a game. */
-interface Level {
+interface EffectLevel {
   readonly kind: RandomEffect;
   readonly key: string;
 }
@@ -20,7 +20,7 @@ export interface GameLevels {
   readonly game: string;
   /** Rows of this game, by their number among all. */
   readonly rows: readonly number[];
-  readonly levels: readonly Level[];
+  readonly levels: readonly EffectLevel[];
   /** How many of them, from the first, no row holds two of. */
   readonly apart: number;
   /** Of each row in turn, and of each kind: which level it shows; -1 for none. */
@@ -75,7 +75,7 @@ export function levelsOf({ rows, prepared }: Rows): readonly GameLevels[] {
   const games = new Map<string, number[]>();
   rows.forEach(({ game }, r) => games.set(game, [...(games.get(game) ?? []), r]));
   return [...games].map(([game, own]) => {
-    const levels: Level[] = [];
+    const levels: EffectLevel[] = [];
     const index = new Map<string, number>();
     const of = new Int32Array(own.length * KINDS);
     let apart = 0;

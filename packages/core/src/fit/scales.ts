@@ -1,6 +1,7 @@
 import { isRandomEffect, SCATTER_START, SCATTERS, type Scatter } from './layout.ts';
 import { levelVariance, type Posterior } from './posterior.ts';
-import { noiseOf, type FitProblem, type Point, type Scales } from './problem.ts';
+import { noiseOf, type Scales } from './noise.ts';
+import type { FitProblem, Point } from './problem.ts';
 import { T_SCALE, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
 

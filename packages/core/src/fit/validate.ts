@@ -33,7 +33,7 @@ export interface ValidateProgress {
 }
 
 /** One prediction of a record that the fit had not seen: how far off it was, and its standard deviation. */
-export interface Off {
+interface PredictionError {
   readonly ln: number;
   readonly sd: number;
 }
@@ -41,7 +41,7 @@ export interface Off {
 const figure = (value: number) => Number(value.toFixed(5));
 
 /** How predictions of unseen records turned out. Errors are measured over predicted, in logs. */
-export function heldOutOf(offs: readonly Off[], folds: number): HeldOutPart {
+export function heldOutOf(offs: readonly PredictionError[], folds: number): HeldOutPart {
   const sizes = offs.map(({ ln }) => Math.abs(ln));
   return {
     records: offs.length,
@@ -59,7 +59,7 @@ export function heldOutOf(offs: readonly Off[], folds: number): HeldOutPart {
 }
 
 /** By how much intervals have to be wider for four in five to hold: never less than 1, and 1 while few charts tell. */
-function wideningOf(offs: readonly Off[], charts: number): number {
+function wideningOf(offs: readonly PredictionError[], charts: number): number {
   const scores = offs.map(({ ln, sd }) => Math.abs(ln) / sd);
   const found = quantile(scores, 0.8) / normalQuantile(0.9);
   const shrunk = Math.exp((Math.log(Math.max(0.5, found)) * charts) / (charts + WIDENING_PSEUDO));
@@ -67,7 +67,7 @@ function wideningOf(offs: readonly Off[], charts: number): number {
 }
 
 /** What is left out together. */
-interface Split {
+interface LeftOut {
   /** Of a usable record: what it belongs to. */
   readonly keysOf: (usable: UsableRecord) => readonly string[];
 }
@@ -75,11 +75,11 @@ const SPLITS = {
   charts: { keysOf: (usable) => [`${usable.record.game} ${chartKey(usable)}`] },
   parts: { keysOf: ({ cpu, gpu }) => [gpu ? chipKey(gpu) : `graphics of ${cpu.id}`, cpu.id] },
   games: { keysOf: ({ record }) => [record.game] },
-} satisfies Record<string, Split>;
+} satisfies Record<string, LeftOut>;
 type SplitName = keyof typeof SPLITS;
 
 /** What who measured it adds to a record's doubt: what is known of a source is counted, the rest of it and the chart are not. */
-function sourceOf(fit: FitSummary, record: BenchRecord): Off {
+function sourceOf(fit: FitSummary, record: BenchRecord): PredictionError {
   const scatter = (name: Scatter) => fit.estimates[`scatter:${name}`] ?? 0;
   const known = fit.estimates[offsetName(record)];
   const own = known === undefined ? scatter('source') : 0;
@@ -109,7 +109,7 @@ export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | nul
   if (usable.length < FEWEST_RECORDS) return null;
   const names = Object.keys(SPLITS) as SplitName[];
   const splits = names.map((name) => {
-    const { keysOf }: Split = SPLITS[name];
+    const { keysOf }: LeftOut = SPLITS[name];
     const keyed = usable.map((each) => ({ each, keys: keysOf(each) }));
     return { name, keyed, ...foldsOf(new Set(keyed.flatMap(({ keys }) => keys))) };
   });
@@ -119,7 +119,7 @@ export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | nul
   let done = 0;
   for (const { name, keyed, folds, of } of splits) {
     if (folds < 2) continue;
-    const offs: Off[] = [];
+    const offs: PredictionError[] = [];
     for (let fold = 0; fold < folds; fold++) {
       const isOut = (keys: readonly string[]) => keys.some((key) => of.get(key) === fold);
       const kept = keyed.filter(({ keys }) => !isOut(keys)).map(({ each }) => each.record);

@@ -18,7 +18,7 @@ import {
   type Scene,
   type Side,
 } from '../frames/index.ts';
-import type { Brief, Cpu, Objective } from '../parts/index.ts';
+import type { Brief, Cpu, Gpu, Objective } from '../parts/index.ts';
 import type { Domains } from './domains.ts';
 import type { GpuClass, GpuLink, Platform, ScoreSpace } from './pair-classes.ts';
 
@@ -131,6 +131,16 @@ function scorerOf({ brief, scenes }: ScoreTask): (sidesAt: (k: number) => readon
   };
 }
 
+/** A card in a slot. */
+const linkedRate = (
+  gpu: Gpu,
+  rateLn: number,
+  { generation, lanes }: { readonly generation: number; readonly lanes: number },
+): GraphicsRate => ({
+  ...{ kind: 'gpu', name: `gpu:${gpu.id}`, rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0 },
+  linkLn: linkLnOf(gpu, generation, lanes),
+});
+
 /** Works out every platform's and every card class's own side, and from them bounds and scores of pairs. */
 export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
   const { brief, domains, index, scenes, platforms, gpuClasses, links } = task;
@@ -153,10 +163,7 @@ export function scoreSpaceOf(task: ScoreTask): ScoreSpace {
     if (!gpu) return Infinity;
     const bounds = links.map((link, l) => {
       if (!link) return -1;
-      const linkLn = linkLnOf(gpu, link.generation, link.lanes);
-      const rate: GraphicsRate = {
-        ...{ kind: 'gpu', name: `gpu:${gpu.id}`, rateLn, videoMemoryGb: gpu.videoMemoryGb ?? 0, linkLn },
-      };
+      const rate = linkedRate(gpu, rateLn, link);
       return gpus.fill((l * G + g) * K, (k) => gpuSide(scenes[k], rate, noMemory));
     });
     return Math.max(-1, ...bounds);

@@ -1,6 +1,6 @@
 import type { BenchRecord } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
-import type { FrameWorld, Question } from './world.ts';
+import type { FrameWorld, PairingQuestion } from './world.ts';
 
 /** A bar of a chart, as it is published, with what only the world knows of it. */
 export interface Bar {
@@ -12,7 +12,7 @@ export interface Bar {
 }
 
 /** What a chart compares. */
-export type ChartKind = 'cards' | 'processors' | 'single';
+type ChartKind = 'cards' | 'processors' | 'single';
 
 const SCREENS = [
   { widthPx: 1920, heightPx: 1080 },
@@ -121,7 +121,14 @@ function barsOf(world: FrameWorld, draws: Draws, plan: ChartPlan, isWrong: boole
     (isWrong ? one(draws, WRONG) : 0);
   const on = new Date(TODAY - quartersAgo * QUARTER_MS - 30 * 86_400_000 * draws.uniform());
   return plan.pairs.map(([cpu, gpu], n): Bar => {
-    const question: Question = { game, cpu, gpu, preset, ...screen, latencyNs: (2000 * kit.cl) / kit.mts };
+    const question: PairingQuestion = {
+      game,
+      cpu,
+      gpu,
+      preset,
+      ...screen,
+      latencyNs: (2000 * kit.cl) / kit.mts,
+    };
     const truth = world.truth(question, quartersAgo);
     const noise = harshness.noise * (isFair ? 1.5 : 1);
     const slip = draws.uniform() < harshness.wrongBars ? one(draws, WRONG) * 1.5 : 0;

@@ -4,10 +4,10 @@
  */
 
 /** What a part can do, as factors on a middling one. */
-export interface CpuSpeed {
+interface CpuSpeed {
   readonly speed: number;
 }
-export interface GpuSpeed {
+interface GpuSpeed {
   readonly computing: number;
   readonly bandwidth: number;
 }
@@ -32,7 +32,7 @@ export interface GamePhysics {
 }
 
 /** Where and with what a game runs. */
-export interface Setting {
+export interface GameSetting {
   readonly preset: string;
   readonly widthPx: number;
   readonly heightPx: number;
@@ -55,7 +55,7 @@ const MIDDLE_NS = 10;
 /** Average and low of a system in a game; both sides may be scaled by what is particular to them. */
 export function ratesOf(
   game: GamePhysics,
-  { preset, widthPx, heightPx, latencyNs }: Setting,
+  { preset, widthPx, heightPx, latencyNs }: GameSetting,
   cpu: CpuSpeed,
   gpu: GpuSpeed,
 ): Rates {

@@ -1,6 +1,6 @@
 import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import { popularGame, type Bar } from './charts.ts';
-import type { FrameWorld, Question } from './world.ts';
+import type { FrameWorld, PairingQuestion } from './world.ts';
 
 /** Settings that builders of this market play at. */
 const SCREENS = [
@@ -18,7 +18,7 @@ export function buildersQuestions(
   bars: readonly Bar[],
   count: number,
   seed: number,
-): Question[] {
+): PairingQuestion[] {
   const draws = drawsFrom(seedOf('questions', world.seed, seed));
   const one = <T>(list: readonly T[]): T => list[Math.floor(draws.uniform() * list.length)];
   const seen = new Set(bars.flatMap(({ record }) => [record.cpu, record.gpu ?? '', record.game]));
@@ -26,7 +26,7 @@ export function buildersQuestions(
   const ranked = <T extends { readonly id: string }>(parts: readonly T[]) =>
     [...parts].sort((a, b) => (world.price.get(a.id) ?? 0) - (world.price.get(b.id) ?? 0));
   const [cpus, gpus] = [ranked(world.cpus), ranked(world.gpus)];
-  const out: Question[] = [];
+  const out: PairingQuestion[] = [];
   for (let tries = 0; out.length < count && tries < 200 * count; tries++) {
     const rank = draws.uniform();
     const near = (n: number) =>

@@ -1,10 +1,10 @@
 import type { Cpu, FrameModel, Game, Gpu } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
 import type { Harshness } from './harshness.ts';
-import { ratesOf, type GamePhysics, type Rates, type Setting } from './physics.ts';
+import { ratesOf, type GamePhysics, type Rates, type GameSetting } from './physics.ts';
 
 /** A question to a world: what this pairing does in this game. */
-export interface Question extends Setting {
+export interface PairingQuestion extends GameSetting {
   readonly game: string;
   readonly cpu: string;
   readonly gpu: string;
@@ -20,7 +20,7 @@ export interface FrameWorld {
   /** What a part costs. */
   readonly price: ReadonlyMap<string, number>;
   /** Frames per second in the long run, with the drivers of a quarter of a year, counted back from today's 0. */
-  truth(question: Question, quartersAgo?: number): Rates;
+  truth(question: PairingQuestion, quartersAgo?: number): Rates;
   /** A standard normal figure that belongs to some words. */
   particular(...words: readonly (string | number)[]): number;
 }
@@ -124,6 +124,10 @@ const knownOf = (n: number): Game => ({
   presets: { low: PLACE, medium: PLACE, high: PLACE, ultra: PLACE },
 });
 
+/** Shops know a good part of what specs hide. */
+const priceOf = (id: string, { toldLn, hiddenLn }: Chip, luck: number): number =>
+  Math.round((id.startsWith('cpu') ? 150 : 300) * Math.exp(1.2 * (toldLn + 0.7 * hiddenLn) + 0.08 * luck));
+
 /** Makes a world. Its truths are known to nobody but itself. */
 export function frameWorld(seed: number, harshness: Harshness): FrameWorld {
   const draws = drawsFrom(seedOf('world', seed));
@@ -155,20 +159,11 @@ export function frameWorld(seed: number, harshness: Harshness): FrameWorld {
     const moved = kind === 'gpu' ? drifted(maker, generation, game, quartersAgo) : 0;
     return toldLn + hiddenLn + own + shared + moved;
   };
-  const price = new Map(
-    [...chips].map(([id, { toldLn, hiddenLn }]) => [
-      id,
-      Math.round(
-        (id.startsWith('cpu') ? 150 : 300) *
-          Math.exp(1.2 * (toldLn + 0.7 * hiddenLn) + 0.08 * particular('price', id)),
-      ),
-    ]),
-  );
   return {
     harshness,
     seed,
     particular,
-    price,
+    price: new Map([...chips].map(([id, chip]) => [id, priceOf(id, chip, particular('price', id))])),
     cpus: cpus.map(({ sheet }) => sheet),
     gpus: gpus.map(({ sheet }) => sheet),
     facts: {

@@ -1,0 +1,28 @@
+import type { FitSummary, FrameModel } from '../parts/index.ts';
+import { SCATTER_START, SCATTERS, type Scatter, type Scatters } from './layout.ts';
+import type { FigureRow } from './rows.ts';
+
+/* How wide everything is while effects are found: the noise of records, and the scatters. */
+
+/** Noise before any record was seen. Chosen. */
+const NOISE_START = { average: 0.03, low: 0.06 };
+
+export interface Scales {
+  readonly average: ReadonlyMap<string, number>;
+  readonly averageAll: number;
+  readonly low: number;
+  readonly scatters: Scatters;
+}
+
+/** The scales that a fit starts with. */
+export function startScales(base: FrameModel, start: FitSummary | null): Scales {
+  const noise = start?.noise ?? NOISE_START;
+  const scatters = Object.fromEntries(
+    SCATTERS.map((scatter) => [scatter, start?.estimates[`scatter:${scatter}`] ?? SCATTER_START[scatter]]),
+  ) as Record<Scatter, number>; // one entry for each scatter
+  const average = new Map(base.games.map((game) => [game.id, start ? game.residualSd : noise.average]));
+  return { average, averageAll: noise.average, low: noise.low, scatters };
+}
+
+export const noiseOf = (row: FigureRow, scales: Scales) =>
+  row.noise * (row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll));
