@@ -25,6 +25,7 @@ for (const harshness of ['mild', 'real', 'harsh'] satisfies HarshnessName[])
       ...Object.keys(all[0].simple).map(
         (name) => `${name} ${percent(mean(all.map((each) => each.simple[name])))}`,
       ),
+      `chosen: covered .${Math.round(100 * mean(all.map((each) => each.choice.covered)))}, ${percent(mean(all.map((each) => each.choice.tooHigh)))} too high, best .${Math.round(100 * mean(all.map((each) => each.choice.best)))}, lost ${percent(mean(all.map((each) => each.choice.lost)))}`,
       `(${((performance.now() - start) / 1000 / SEEDS.length).toFixed(1)} s a world)`,
     );
   }

@@ -13,6 +13,7 @@ import {
   type HarshnessName,
   type PairingQuestion,
 } from '@ripe-pick/worlds/frames';
+import { measureChoice, type ChoiceFigures } from './choice.ts';
 import { linearOnSpecs, nearest, slowerOfTwo, type Guess } from './frame-baselines.ts';
 
 /** How much is known: so many bars of published charts, or the two or three charts that a person has. */
@@ -28,6 +29,8 @@ export interface FrameFigures {
   readonly lowCovered: number;
   readonly medianError: number;
   readonly error90: number;
+  /** What became of builds that were chosen by these figures. */
+  readonly choice: ChoiceFigures;
   /** Median errors of the simple ways, over the questions that each can answer. */
   readonly simple: Readonly<Record<string, number>>;
 }
@@ -100,6 +103,7 @@ export function measureFrames(harshness: HarshnessName, known: Known, seed: numb
     lowCovered: lowInside / errors.length,
     medianError: median(errors),
     error90: quantile(errors, 0.9),
+    choice: measureChoice(world, model),
     simple: Object.fromEntries([...simple].map(([name, each]) => [name, median(each)])),
   };
 }

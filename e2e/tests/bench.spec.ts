@@ -96,7 +96,29 @@ test('a frame-time file is read to its distribution; a wrong one says what, wher
   await page
     .getByLabel('Frame-time file', { exact: true })
     .setInputFiles(asFile('notes.txt', 'one\ntwo\nthree\nfour\n'));
-  await expect(page.getByRole('alert')).toContainText('notes.txt, row 1: No row of numbers was found.');
+  await expect(page.getByRole('alert')).toContainText('notes.txt, row 1: No column of numbers was found.');
+});
+
+test('figures that may be rates or times are asked about, and the answer is taken', async ({
+  clean: page,
+}) => {
+  await page.goto('/bench');
+  await expect(page.getByRole('button', { name: 'Add pass' })).toBeVisible();
+  const rates = Array.from({ length: 900 }, (_, n) => (78 + 5 * Math.sin(n * 1.7)).toFixed(1));
+  await page
+    .getByLabel('Frame-time file', { exact: true })
+    .setInputFiles(asFile('bare.txt', rates.join('\n')));
+  await expect(page.getByRole('alert')).toContainText('can be read in more than one way');
+  const readings = page.getByRole('list', { name: 'How to read the file' });
+  await expect(readings.getByRole('listitem')).toHaveText([
+    /column 1 as frames per second ?about 78/,
+    /column 1 as milliseconds ?about 12\.8/,
+  ]);
+  await readings.getByRole('button', { name: 'column 1 as frames per second' }).press('Enter');
+  await expect(page.getByText('bare.txt: 900 frames read')).toBeVisible();
+  await expect(readings).toBeHidden();
+  await expect(page.getByText('read as frames per second from column 1')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
 });
 
 test('a chart is typed in once: names are matched or asked about, records saved, the model takes them in', async ({
@@ -177,8 +199,10 @@ test('the model page shows error, calibration, doubtful records and what to meas
 }) => {
   const before = (await modelOf(request)).fit;
   await page.goto('/model');
-  await expect(page.getByRole('region', { name: 'Standing' })).toContainText(/2\.\d %\s*the middle one/);
+  await expect(page.getByRole('region', { name: 'Standing' })).toContainText(/2\.\d %\s*the middle bar/);
   await expect(page.getByRole('img', { name: /80 % intervals held (7[4-9]|8\d|90) %/ })).toBeVisible();
+  await expect(page.getByText('They hold, so every range is shown as wide as the fit says.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Charts that disagree as a whole' })).toContainText('None.');
   await expect(page.getByText('Kestrand Ember 130 Solo 2 GB ±').first()).toContainText('no record');
   const narrow = page.getByRole('region', { name: 'Which record would narrow the choice?' });
   await expect(narrow).toContainText('First idea is 18');

@@ -43,7 +43,7 @@ const STORIES: readonly Story[] = [
   {
     name: 'a smaller sum',
     ask: (page) => typed(page, 'Sum', '450'),
-    told: { lines: [14490, 4690, 2399, 15500, 1390, 1890, 1690, 420, 390], total: 42859 },
+    told: { lines: [7990, 4690, 2590, 15500, 1390, 1199, 2490, 1690, 420, 390, 395], total: 38744 },
   },
   {
     name: 'every target for the least money',
@@ -56,7 +56,7 @@ const STORIES: readonly Story[] = [
       await page.getByRole('button', { name: 'Used', exact: true }).click();
       await page.getByRole('button', { name: 'Refurbished', exact: true }).click();
     },
-    told: { lines: [16390, 8790, 4990, 25590, 2890, 4499, 790, -1500, -399, -231, 395], total: 62204 },
+    told: { lines: [15599, 8490, 5590, 24899, 2890, 2490, 4499, 790, -1500, -447, -231, 395], total: 63464 },
   },
   {
     name: 'rebates counted in full',
@@ -150,7 +150,7 @@ const STORIES: readonly Story[] = [
       await typed(page, 'Price of Screen', '99');
     },
     says: /Screen, €99.00/,
-    told: { lines: [11490, 9390, 2999, 17099, 1390, 3090, 899, 390, 590, 390], total: 47727 },
+    told: { lines: [11490, 9390, 2999, 15599, 1390, 2490, 3090, 899, 390, 390, 390], total: 48517 },
   },
   {
     name: 'no wireless network',

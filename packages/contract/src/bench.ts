@@ -22,7 +22,7 @@ export const rigSchema = z.strictObject({
 /** What is kept of a frame-time file: its distribution and picture, not its frames. */
 export const frameTimesSchema = z.strictObject({
   name: z.string().max(300),
-  unit: z.enum(['ms', 's', 'running-ms', 'running-s']),
+  unit: z.enum(['ms', 's', 'us', 'ns', 'fps', 'running-ms', 'running-s', 'running-us', 'running-ns']),
   column: z.string().max(200),
   skipped: z.int().min(0),
   frames: z.int().min(2),

@@ -78,7 +78,7 @@ type DiagnoseResult =
   | { readonly status: 'unknown'; readonly missing: readonly string[] };
 
 /** A cause is named only when a healthy system is less likely than this. Chosen, so that nineteen in twenty healthy ones stay unaccused. */
-const QUIET_ABOVE = 0.13;
+const QUIET_ABOVE = 0.1;
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
 /** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */

@@ -1,8 +1,5 @@
 import { quantileSorted } from '../stats/index.ts';
 
-/** What a column of a frame-time file holds. */
-export type TimeUnit = 'ms' | 's' | 'running-ms' | 'running-s';
-
 /** Distribution of the frame times of one pass. Times in milliseconds, rates in frames per second. */
 export interface FrameTimesSummary {
   readonly frames: number;

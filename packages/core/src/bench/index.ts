@@ -1,4 +1,6 @@
 export { summariseFrameTimes, type FrameTimesSummary } from './frame-times.ts';
+export type { ColumnChoice, ColumnReading } from './frame-file/layout.ts';
+export type { TimeUnit } from './frame-file/units.ts';
 export { readFrameTimes, type FrameTimesFile } from './read-frame-times.ts';
 export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
 export { diagnose, type Diagnosis, type BenchObservation, type RankedCause } from './diagnose.ts';

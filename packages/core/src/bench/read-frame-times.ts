@@ -1,6 +1,8 @@
 import type { Work } from '../work/index.ts';
-import { median } from '../stats/index.ts';
-import { FRAME_MS, type TimeUnit } from './frame-times.ts';
+import { failed, layoutOf, type ColumnChoice, type FrameFileFault } from './frame-file/layout.ts';
+import { cellsOf, numberIn, sampleOf, startOf } from './frame-file/rows.ts';
+import { MS, type TimeUnit } from './frame-file/units.ts';
+import { FRAME_MS } from './frame-times.ts';
 
 /** What was found in a file of frame times. */
 export interface FrameTimesRead {
@@ -13,146 +15,27 @@ export interface FrameTimesRead {
   readonly gpuBusy: number | null;
 }
 
-export type FrameTimesFile =
-  | { readonly ok: true; readonly read: FrameTimesRead }
-  | { readonly ok: false; readonly row: number | null; readonly message: string; readonly mend: string };
+export type FrameTimesFile = { readonly ok: true; readonly read: FrameTimesRead } | FrameFileFault;
 
 /** More rows than this are not read: four hours at 140 frames a second. */
 const MOST_ROWS = 2_100_000;
-/** Rows that are looked at to find out what the columns hold. */
-const SAMPLE = 400;
-/** Rows without a number at a file's head that may be a preamble. */
-const MOST_HEAD = 60;
-
-const FRAME_NAMES =
-  /frame.?time|ms.?between|between.?(presents|frames)|frame.?ms|^ms$|^time.?ms$|delta|milliseconds|^dt$/i;
-const RUNNING_NAMES = /^(time|t|elapsed|timestamp|time.?stamp|seconds|running.?time)\b|time.?in.?seconds/i;
-const BUSY_NAMES = /(gpu|card|graphics).?(busy|active|load|util)/i;
-
-/** Numbers with a point, or with a comma where the columns are not cut by commas. */
-function numberAt(cell: string, isCommaDecimal: boolean): number {
-  const text = unquoted(cell);
-  if (text === '') return NaN;
-  return Number(isCommaDecimal ? text.replace(',', '.') : text);
-}
-
-interface TableShape {
-  readonly separator: string | null;
-  readonly isCommaDecimal: boolean;
-}
-
-/** Tab and semicolon cut columns wherever they stand; a comma does, unless every row has one number with a decimal comma. */
-function shapeOf(lines: readonly string[]): TableShape {
-  const body = lines.slice(Math.floor(lines.length / 2));
-  const all = (test: (line: string) => boolean) => body.length > 0 && body.every(test);
-  for (const separator of ['\t', ';'])
-    if (all((line) => line.includes(separator)))
-      return {
-        separator,
-        isCommaDecimal: body.some((line) => /\d,\d/.test(line)) && !body.some((line) => /\d\.\d/.test(line)),
-      };
-  if (all((line) => !line.includes(','))) return { separator: null, isCommaDecimal: false };
-  if (all((line) => /^\s*"?\d+,\d+"?\s*$/.test(line))) return { separator: null, isCommaDecimal: true };
-  return { separator: ',', isCommaDecimal: false };
-}
-
-const cut = (line: string, { separator }: TableShape) =>
-  separator === null ? [line] : line.split(separator);
-
-/** Rising all along, as running time does: frame times jitter. */
-const isRising = (values: readonly number[]) =>
-  values.length > 3 &&
-  values.every((value, i) => i === 0 || value >= values[i - 1]) &&
-  values[values.length - 1] > values[0];
-
-const failed = (row: number | null, message: string, mend: string) =>
-  ({ ok: false, row, message, mend }) as const;
-const unquoted = (cell: string) => cell.trim().replace(/^"(.*)"$/, '$1');
-
-/** Where the first line of a text begins. */
-const startOf = (text: string) => (text.charCodeAt(0) === 0xfeff ? 1 : 0);
-
-/** The first rows of a text that are not empty. */
-function sampleOf(text: string): string[] {
-  const sample: string[] = [];
-  for (let at = startOf(text); at < text.length && sample.length < SAMPLE;) {
-    const end = text.indexOf('\n', at);
-    const line = text.slice(at, end < 0 ? text.length : end).replace(/\r$/, '');
-    if (line.trim() !== '') sample.push(line);
-    at = end < 0 ? text.length : end + 1;
-  }
-  return sample;
-}
-
-/** What the columns of a file hold. */
-interface FileLayout {
-  readonly shape: TableShape;
-  /** Row of the first numbers, counted from 0. */
-  readonly firstRow: number;
-  readonly heading: readonly string[];
-  readonly column: number;
-  readonly busyColumn: number | undefined;
-  readonly unit: TimeUnit;
-}
-
-/** Finds out what the columns hold from the heading and the first rows. */
-function layoutOf(sample: readonly string[]): FileLayout | Extract<FrameTimesFile, { readonly ok: false }> {
-  if (sample.length < 3)
-    return failed(null, 'The file holds fewer than three rows.', 'Log a pass of at least some seconds.');
-  const shape = shapeOf(sample);
-  const numbersIn = (line: string) => cut(line, shape).map((cell) => numberAt(cell, shape.isCommaDecimal));
-  const firstRow = sample.findIndex(
-    (line) =>
-      numbersIn(line).some((value) => !Number.isNaN(value)) &&
-      !/[a-z]{2,}/i.test(line.replace(/e[+-]?\d/gi, '')),
-  );
-  if (firstRow < 0 || firstRow > MOST_HEAD)
-    return failed(
-      1,
-      'No row of numbers was found.',
-      'One column has to hold frame times or running time as plain numbers.',
-    );
-  const heading = firstRow === 0 ? [] : cut(sample[firstRow - 1], shape).map(unquoted);
-  const body = sample.slice(firstRow).map(numbersIn);
-  const columnOf = (c: number) => body.map((row) => row[c]).filter((value) => Number.isFinite(value));
-  const columns = Array.from({ length: Math.max(...body.map((row) => row.length)) }, (_, c) => c).filter(
-    (c) => columnOf(c).length > 0.8 * body.length,
-  );
-  const named = (names: RegExp) => columns.find((c) => names.test(heading[c] ?? ''));
-  const column =
-    named(FRAME_NAMES) ?? (columns.length === 1 ? columns[0] : undefined) ?? named(RUNNING_NAMES);
-  if (column === undefined)
-    return failed(
-      firstRow + 1,
-      `None of the ${columns.length} columns of numbers is named as frame time or running time.`,
-      'Name it “frame time (ms)”, “seconds” or “time”, or keep that column alone.',
-    );
-  const values = columnOf(column);
-  const name = heading[column] ?? '';
-  const unit = unitOf(values, name);
-  return unit === null
-    ? failed(
-        firstRow + 1,
-        `The figures of column ${name || column + 1} are no frame times: their middle is ${median(values)}.`,
-        'Frame times lie between 0.5 and 500 ms; running time rises from row to row.',
-      )
-    : { shape, firstRow, heading, column, busyColumn: named(BUSY_NAMES), unit };
-}
 
 /** Collects frames row by row. */
 class FrameLog {
   private all = new Float64Array(1 << 16);
   private before = NaN;
-  private readonly perMs: number;
   private readonly isRunning: boolean;
+  private readonly isRate: boolean;
+  private readonly perMs: number;
   count = 0;
   skipped = 0;
   busySum = 0;
   busyTime = 0;
 
   constructor(unit: TimeUnit) {
-    this.perMs = unit === 'ms' || unit === 'running-ms' ? 1 : 1000;
     this.isRunning = unit.startsWith('running');
+    this.isRate = unit === 'fps';
+    this.perMs = this.isRate ? 1 : MS[unit.replace('running-', '') as keyof typeof MS]; // any but a rate
   }
 
   get ms(): Float64Array {
@@ -161,7 +44,7 @@ class FrameLog {
 
   /** @param busy what the busy column says; NaN without one */
   add(value: number, busy: number): void {
-    const time = this.isRunning ? (value - this.before) * this.perMs : value * this.perMs;
+    const time = this.timeOf(value);
     const isFirst = this.isRunning && Number.isNaN(this.before);
     this.before = value;
     if (isFirst) return;
@@ -180,15 +63,25 @@ class FrameLog {
     this.busySum += busy * time;
     this.busyTime += time;
   }
+
+  private timeOf(value: number): number {
+    if (this.isRate) return 1000 / value;
+    return (this.isRunning ? value - this.before : value) * this.perMs;
+  }
 }
 
 /**
- * Reads frame times from text: one column of milliseconds or seconds, or of running time; with a heading or none; cut by
- * commas, semicolons or tabs, also with decimal commas. Which it is is decided from the heading and the figures: frames
- * of a game take between 0.5 and 500 ms. Yields now and then, so that a caller can report and stop.
+ * Reads frames from text: one column of frame times, of rates, or of running time, with a heading or none, whatever stands in the other
+ * columns. What it holds is taken from the words of the heading, then from what the figures can be; where that leaves more than one reading
+ * it is asked about. Yields now and then, so that a caller can report and stop.
+ *
+ * @param choice one of the readings that were asked about
  */
-export function* readFrameTimes(text: string): Work<number, FrameTimesFile | null> {
-  const layout = layoutOf(sampleOf(text));
+export function* readFrameTimes(
+  text: string,
+  choice: ColumnChoice | null = null,
+): Work<number, FrameTimesFile | null> {
+  const layout = layoutOf(sampleOf(text), choice);
   if ('ok' in layout) return layout;
   const { shape, firstRow, heading, column, busyColumn, unit } = layout;
   const log = new FrameLog(unit);
@@ -200,14 +93,15 @@ export function* readFrameTimes(text: string): Work<number, FrameTimesFile | nul
     at = stop + 1;
     row++;
     if ((row & 0x7fff) === 0 && (yield stop / text.length)) return null;
-    const cells = shape.separator === null ? [line] : line.split(shape.separator);
-    const value = numberAt(cells[column] ?? '', shape.isCommaDecimal);
+    if (row < firstRow) continue;
+    const cells = cellsOf(line, shape);
+    const value = numberIn(cells[column] ?? '', shape.isCommaDecimal);
     if (Number.isNaN(value)) {
-      if (row > firstRow + 1 && line.trim() !== '') log.skipped++;
+      if (line.trim() !== '') log.skipped++;
       continue;
     }
     const busy = busyColumn === undefined ? '' : (cells[busyColumn] ?? '');
-    log.add(value, busy === '' ? NaN : numberAt(busy, shape.isCommaDecimal));
+    log.add(value, busy === '' ? NaN : numberIn(busy, shape.isCommaDecimal));
     if (log.count > MOST_ROWS)
       return failed(row, `More than ${MOST_ROWS} rows.`, 'Cut the file into passes.');
   }
@@ -244,18 +138,4 @@ function busyShare(
   const asMs = mean / (total / count);
   if (asMs <= 1.05) return Math.min(1, asMs);
   return mean <= 100 ? mean / 100 : null;
-}
-
-function unitOf(values: readonly number[], name: string): TimeUnit | null {
-  const isSeconds = /\bs\b|\(s\)|sec/i.test(name) && !/ms|milli/i.test(name);
-  const isFrame = (value: number) => value >= 0.5 && value <= 500;
-  if (isRising(values)) {
-    const step = median(values.slice(1).map((value, i) => value - values[i]));
-    if (isSeconds || !isFrame(step)) return isFrame(step * 1000) ? 'running-s' : null;
-    return 'running-ms';
-  }
-  const middle = median(values);
-  if (isSeconds) return isFrame(middle * 1000) ? 's' : null;
-  if (isFrame(middle)) return 'ms';
-  return isFrame(middle * 1000) ? 's' : null;
 }

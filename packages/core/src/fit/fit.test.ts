@@ -158,7 +158,7 @@ describe('random effects within games', () => {
   const y = Matrix.columnVector(rows.map((row, r) => row.observedLn - point.evaluated.expectedLn[r]));
 
   it('leave the shared effects the normal matrix and the gradient of generalised least squares (ml-matrix)', () => {
-    const { gradient, matrix } = normalEquations(problem, scales, theta, point);
+    const { gradient, matrix } = normalEquations(problem, scales, point);
     const priorMatrix = Matrix.zeros(n, n);
     const priorGradient = Matrix.zeros(n, 1);
     for (const { terms, mean, sd, scatter } of problem.layout.priors) {
@@ -222,7 +222,7 @@ describe('the fit', () => {
   const theta = problem.layout.start.map((value, i) => value + 0.04 * Math.sin(7 * i + 1));
 
   it('has the gradient that central differences show, in every effect', () => {
-    const { gradient } = normalEquations(problem, scales, theta, pointAt(problem, scales, theta, true));
+    const { gradient } = normalEquations(problem, scales, pointAt(problem, scales, theta, true));
     const h = 1e-5;
     theta.forEach((_, i) => {
       const at = (step: number) =>
@@ -256,12 +256,7 @@ describe('the fit', () => {
         ...layout.priors.map((prior) => prior.terms.reduce((sum, [i, c]) => sum + c * values[i], 0)),
       ];
     };
-    const { matrix } = normalEquations(
-      problem,
-      scales,
-      layout.start,
-      pointAt(problem, scales, layout.start, false),
-    );
+    const { matrix } = normalEquations(problem, scales, pointAt(problem, scales, layout.start, false));
     expect(matrix.length).toBe(layout.names.length ** 2);
     const widths = [
       ...rows.rows.map((row) => row.noise * 0.868 * (row.figure === 'low' ? 0.06 : 0.03)),

@@ -17,7 +17,7 @@ const KINDS = RANDOM_EFFECTS.length;
 const COLD_TURNS = 3;
 const WARM_TURNS = 1;
 
-/** One game's levels, settled. */
+/** One game's levels, solved for. */
 export interface SolvedGame {
   readonly levels: GameLevels;
   /** The levels, at their mode. */

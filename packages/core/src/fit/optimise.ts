@@ -1,7 +1,7 @@
 import type { Work } from '../work/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
 import type { Scales } from './noise.ts';
-import { normalEquations, pointAt, type FitProblem, type Point } from './problem.ts';
+import { gradientAt, normalEquations, pointAt, type FitProblem, type Point } from './problem.ts';
 
 interface Optimum extends Point {
   readonly steps: number;
@@ -14,55 +14,86 @@ interface OptimiseOptions {
   readonly mostSteps: number;
 }
 
-/** What a full step with this curvature would gain, twice over: gᵀ H⁻¹ g. */
-function promise(factor: Float64Array, n: number, gradient: Float64Array, apart: number): number {
-  const move = solveWith(factor, n, gradient, apart);
-  return gradient.reduce((sum, g, i) => sum + g * move[i], 0);
+/** A step with a curvature, and what it would gain, twice over: gᵀ H⁻¹ g. */
+function stepWith(factor: Float64Array, gradient: Float64Array, apart: number) {
+  const move = solveWith(factor, gradient.length, gradient, apart);
+  return { move, promised: gradient.reduce((sum, g, i) => sum + g * move[i], 0) };
 }
 
-/** Levenberg and Marquardt's method from a point. Yields after each step; true sent in stops it. */
+/** Share of what it promises that a step with the curvature of an earlier point has to gain for the next one to be tried so too. Chosen. */
+const WORTH = 0.3;
+/** Times that damping grows before a step is given up. */
+const ATTEMPTS = 12;
+
+/** Where a search is, and what it goes on with. */
+interface Search {
+  readonly point: Point;
+  /** Curvature of an earlier point; null at the start. */
+  readonly factor: Float64Array | null;
+  readonly damping: number;
+  /** Nothing is left to gain; or no step gains anything. */
+  readonly end: 'converged' | 'stuck' | null;
+}
+
+/**
+ * Levenberg and Marquardt's method from a point. The curvature of an earlier point serves as long as its steps gain most of what they promise:
+ * to set it up takes most of the time. Yields after each step; true sent in stops it.
+ */
 export function* optimise(
   problem: FitProblem,
   scales: Scales,
   from: ArrayLike<number>,
   { isRobust, tolerance, mostSteps }: OptimiseOptions,
 ): Work<{ readonly step: number; readonly objective: number }, Optimum | null> {
-  const { apart, names } = problem.layout;
-  const n = names.length;
-  let factor: Float64Array | null = null;
-  let point = pointAt(problem, scales, Float64Array.from(from), isRobust);
-  let damping = 1e-4;
-  let step = 0;
-  for (; step < mostSteps; step++) {
-    if (yield { step, objective: point.objective }) return null;
-    const { gradient, matrix } = normalEquations(problem, scales, point.theta, point);
-    // The last curvature is near enough to tell that nothing is left to gain.
-    if (factor && promise(factor, n, gradient, apart) < tolerance / 2)
-      return { ...point, steps: step, converged: true };
-    let isBetter = false;
-    let promised = 0;
-    for (let attempt = 0; attempt < 12 && !isBetter; attempt++) {
-      const damped = Float64Array.from(matrix);
-      for (let i = 0; i < n; i++) damped[i * n + i] *= 1 + damping;
-      if (factorise(damped, n, apart)) {
-        const move = solveWith(damped, n, gradient, apart);
-        promised = 0;
-        for (let i = 0; i < n; i++) promised += gradient[i] * move[i];
-        const next = point.theta.map((value, i) => value - move[i]);
-        const there = pointAt(problem, scales, next, isRobust, point.solved);
-        if (there.objective <= point.objective) {
-          isBetter = true;
-          factor = damped;
-          point = there;
-          damping = Math.max(1e-9, damping / 10);
-          break;
-        }
-      }
-      if (promised < tolerance && attempt > 0) break;
-      damping *= 10;
-    }
-    if (promised < tolerance) return { ...point, steps: step + 1, converged: true };
-    if (!isBetter) return { ...point, steps: step + 1, converged: false };
+  const { apart } = problem.layout;
+  const pointFrom = (point: Point, move: Float64Array) =>
+    pointAt(
+      problem,
+      scales,
+      point.theta.map((value, i) => value - move[i]),
+      isRobust,
+      point.solved,
+    );
+
+  /** A step with the curvature that is there; null where it is not worth it. */
+  function cheapStep({ point, factor, damping }: Search): Search | null {
+    if (!factor) return null;
+    const { move, promised } = stepWith(factor, gradientAt(problem, scales, point), apart);
+    if (promised < tolerance / 2) return { point, factor, damping, end: 'converged' };
+    const there = pointFrom(point, move);
+    const isWorth = point.objective - there.objective > (WORTH * promised) / 2;
+    return isWorth ? { point: there, factor, damping, end: null } : null;
   }
-  return { ...point, steps: step, converged: false };
+
+  /** A step with a curvature of its own, damped until it gains something. */
+  function fullStep({ point, damping: before }: Search): Search {
+    const { gradient, matrix } = normalEquations(problem, scales, point);
+    const n = gradient.length;
+    let damping = before;
+    for (let attempt = 0; attempt < ATTEMPTS; attempt++, damping *= 10) {
+      const factor = Float64Array.from(matrix);
+      for (let i = 0; i < n; i++) factor[i * n + i] *= 1 + damping;
+      if (!factorise(factor, n, apart)) continue;
+      const { move, promised } = stepWith(factor, gradient, apart);
+      const there = pointFrom(point, move);
+      if (there.objective <= point.objective)
+        return {
+          ...{ point: there, factor, damping: Math.max(1e-9, damping / 10) },
+          end: promised < tolerance ? 'converged' : null,
+        };
+      if (promised < tolerance) return { point, factor, damping, end: 'converged' };
+    }
+    return { point, factor: null, damping, end: 'stuck' };
+  }
+
+  let search: Search = {
+    point: pointAt(problem, scales, Float64Array.from(from), isRobust),
+    ...{ factor: null, damping: 1e-4, end: null },
+  };
+  for (let step = 0; step < mostSteps; step++) {
+    if (yield { step, objective: search.point.objective }) return null;
+    search = cheapStep(search) ?? fullStep(search);
+    if (search.end) return { ...search.point, steps: step + 1, converged: search.end === 'converged' };
+  }
+  return { ...search.point, steps: mostSteps, converged: false };
 }

@@ -125,7 +125,7 @@ export function posteriorAt(
   const { apart, names } = problem.layout;
   const n = names.length;
   const solved = solveLevels(problem, scales, evaluated, 'covariance', before);
-  const { matrix, borrowed } = normalEquations(problem, scales, theta, { evaluated, solved });
+  const { matrix, borrowed } = normalEquations(problem, scales, { theta, evaluated, solved });
   if (!factorise(matrix, n, apart))
     throw new Error('fit: the priors leave a direction open; this is our bug');
   const covariance = invertWith(matrix, n, apart);

@@ -103,12 +103,10 @@ interface NormalEquations {
 export function normalEquations(
   problem: FitProblem,
   scales: Scales,
-  theta: ArrayLike<number>,
-  { evaluated, solved }: Pick<Point, 'evaluated' | 'solved'>,
+  { theta, evaluated, solved }: Pick<Point, 'theta' | 'evaluated' | 'solved'>,
 ): NormalEquations {
   const { layout, rows } = problem;
   const n = layout.names.length;
-  const gradient = new Float64Array(n);
   const matrix = new Float64Array(n * n);
   const { indices, slopes } = evaluated;
   rows.rows.forEach((_, r) => {
@@ -117,15 +115,40 @@ export function normalEquations(
     for (let a = 0; a < index.length; a++) {
       const i = index[a];
       const x = slope[a] * solved.information[r];
-      gradient[i] -= x * solved.residual[r];
       for (let b = 0; b < index.length; b++) if (index[b] <= i) matrix[i * n + index[b]] += x * slope[b];
     }
   });
   const borrowed = solved.games.map((game) => borrowedBy(game, evaluated, solved.information));
   for (const each of borrowed) takeFrom(matrix, n, each);
-  addPriors(problem, scales, theta, { gradient, matrix });
+  for (const prior of layout.priors) {
+    const information = 1 / priorSd(prior, scales) ** 2;
+    for (const [i, c] of prior.terms)
+      for (const [j, d] of prior.terms) if (j <= i) matrix[i * n + j] += c * d * information;
+  }
   for (let i = 0; i < n; i++) for (let j = 0; j < i; j++) matrix[j * n + i] = matrix[i * n + j];
-  return { gradient, matrix, borrowed };
+  return { gradient: gradientAt(problem, scales, { theta, evaluated, solved }), matrix, borrowed };
+}
+
+/** The gradient alone, which takes far less than the matrix. */
+export function gradientAt(
+  { layout, rows }: FitProblem,
+  scales: Scales,
+  { theta, evaluated, solved }: Pick<Point, 'theta' | 'evaluated' | 'solved'>,
+): Float64Array {
+  const gradient = new Float64Array(layout.names.length);
+  rows.rows.forEach((_, r) => {
+    const index = evaluated.indices[r];
+    const slope = evaluated.slopes[r];
+    const pull = solved.information[r] * solved.residual[r];
+    for (let a = 0; a < index.length; a++) gradient[index[a]] -= slope[a] * pull;
+  });
+  for (const prior of layout.priors) {
+    const information = 1 / priorSd(prior, scales) ** 2;
+    let off = -prior.mean;
+    for (const [i, c] of prior.terms) off += c * theta[i];
+    for (const [i, c] of prior.terms) gradient[i] += c * off * information;
+  }
+  return gradient;
 }
 
 /** Takes from a normal matrix what levels know too little of to leave it to the shared effects. */
@@ -143,25 +166,6 @@ function takeFrom(matrix: Float64Array, n: number, { columns, reduced }: Borrowe
         if (b > a) break;
         matrix[row + columns[b]] -= x * reduced[at + b];
       }
-    }
-  }
-}
-
-function addPriors(
-  { layout }: FitProblem,
-  scales: Scales,
-  theta: ArrayLike<number>,
-  { gradient, matrix }: Pick<NormalEquations, 'gradient' | 'matrix'>,
-): void {
-  const n = layout.names.length;
-  for (const prior of layout.priors) {
-    const sd = priorSd(prior, scales);
-    const information = 1 / (sd * sd);
-    let off = -prior.mean;
-    for (const [i, c] of prior.terms) off += c * theta[i];
-    for (const [i, c] of prior.terms) {
-      gradient[i] += c * off * information;
-      for (const [j, d] of prior.terms) if (j <= i) matrix[i * n + j] += c * d * information;
     }
   }
 }

@@ -23,7 +23,7 @@ export interface GameLevels {
   readonly levels: readonly EffectLevel[];
   /** How many of them, from the first, no row holds two of. */
   readonly apart: number;
-  /** Of each row in turn, and of each kind: which level it shows; -1 for none. */
+  /** Of each row in turn, and of each kind: which level it shows. */
   readonly of: Int32Array;
 }
 

@@ -14,7 +14,6 @@ import { chartKey, chipKey } from './random-effects.ts';
 
 /** Nominal shares at which the intervals are checked. */
 const NOMINAL = [0.5, 0.8, 0.95] as const;
-const FOLDS = 5;
 /** How many charts it counts for that the intervals hold as they are. Chosen. */
 const WIDENING_PSEUDO = 4;
 /** Fewer usable records than this are not worth to be divided. */
@@ -70,11 +69,13 @@ function wideningOf(offs: readonly PredictionError[], charts: number): number {
 interface LeftOut {
   /** Of a usable record: what it belongs to. */
   readonly keysOf: (usable: UsableRecord) => readonly string[];
+  /** Into how many parts at most. */
+  readonly folds: number;
 }
 const SPLITS = {
-  charts: { keysOf: (usable) => [`${usable.record.game} ${chartKey(usable)}`] },
-  parts: { keysOf: ({ cpu, gpu }) => [gpu ? chipKey(gpu) : `graphics of ${cpu.id}`, cpu.id] },
-  games: { keysOf: ({ record }) => [record.game] },
+  charts: { folds: 5, keysOf: (usable) => [`${usable.record.game} ${chartKey(usable)}`] },
+  parts: { folds: 3, keysOf: ({ cpu, gpu }) => [gpu ? chipKey(gpu) : `graphics of ${cpu.id}`, cpu.id] },
+  games: { folds: 3, keysOf: ({ record }) => [record.game] },
 } satisfies Record<string, LeftOut>;
 type SplitName = keyof typeof SPLITS;
 
@@ -87,12 +88,15 @@ function sourceOf(fit: FitSummary, record: BenchRecord): PredictionError {
 }
 
 /** Which fold each key falls into: by its hash, so that as many keys as can be are in each. */
-function foldsOf(keys: ReadonlySet<string>): {
+function foldsOf(
+  keys: ReadonlySet<string>,
+  most: number,
+): {
   readonly folds: number;
   readonly of: ReadonlyMap<string, number>;
 } {
   const sorted = [...keys].sort((a, b) => hashOf(a) - hashOf(b));
-  const folds = Math.min(FOLDS, sorted.length);
+  const folds = Math.min(most, sorted.length);
   return { folds, of: new Map(sorted.map((key, n) => [key, n % folds])) };
 }
 
@@ -109,9 +113,9 @@ export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | nul
   if (usable.length < FEWEST_RECORDS) return null;
   const names = Object.keys(SPLITS) as SplitName[];
   const splits = names.map((name) => {
-    const { keysOf }: LeftOut = SPLITS[name];
+    const { keysOf, folds }: LeftOut = SPLITS[name];
     const keyed = usable.map((each) => ({ each, keys: keysOf(each) }));
-    return { name, keyed, ...foldsOf(new Set(keyed.flatMap(({ keys }) => keys))) };
+    return { name, keyed, ...foldsOf(new Set(keyed.flatMap(({ keys }) => keys)), folds) };
   });
   const all = splits.reduce((sum, { folds }) => sum + (folds < 2 ? 0 : folds), 0);
   const found = new Map<SplitName, HeldOutPart>();

@@ -1,8 +1,10 @@
 import {
   readFrameTimes,
   summariseFrameTimes,
+  type ColumnChoice,
   type FrameTimesFile,
   type FrameTimesSummary,
+  type TimeUnit,
 } from '@ripe-pick/core/bench';
 import { readRecordsTable, type TableDefaults, type TableRead } from '@ripe-pick/contract';
 import { heldBackSentence, recordJudge } from '@ripe-pick/core/fit';
@@ -37,7 +39,7 @@ export type FileSummary =
   | {
       readonly ok: true;
       readonly summary: FrameTimesSummary;
-      readonly unit: 'ms' | 's' | 'running-ms' | 'running-s';
+      readonly unit: TimeUnit;
       readonly column: string;
       readonly skipped: number;
       readonly gpuBusy: number | null;
@@ -112,9 +114,13 @@ const bench = {
     );
   },
   /** Reads a frame-time file; null when it was stopped. */
-  async summarise(file: Blob, report: ((share: number) => void) | null): Promise<FileSummary | null> {
+  async summarise(
+    file: Blob,
+    choice: ColumnChoice | null,
+    report: ((share: number) => void) | null,
+  ): Promise<FileSummary | null> {
     const start = performance.now();
-    const found = await drive(readFrameTimes(await file.text()), tickets, report);
+    const found = await drive(readFrameTimes(await file.text(), choice), tickets, report);
     if (!found?.ok) return found;
     const { ms: frames, ...rest } = found.read;
     return { ok: true, summary: summariseFrameTimes(frames), ...rest, ms: performance.now() - start };

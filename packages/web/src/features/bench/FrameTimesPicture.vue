@@ -4,6 +4,7 @@ import { area, line, scaleLinear, scaleLog } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { fps } from '../../shared/format/format.ts';
+import { unitWords } from './frame-times.ts';
 
 const props = defineProps<{ file: FrameTimesKept }>();
 const holder = ref<HTMLElement | null>(null);
@@ -100,7 +101,7 @@ const ticks = computed(() =>
     </div>
     <figcaption class="quiet">
       {{ file.name }}: {{ file.frames.toLocaleString('en') }} frames, {{ file.seconds.toFixed(0) }} s, read as
-      {{ file.unit.replace('running-', 'running time in ') }} from {{ file.column
+      {{ unitWords(file.unit) }} from {{ file.column
       }}<template v-if="file.skipped > 0">; {{ file.skipped }} rows held no frame</template>. Left: frame time
       in ms over the pass, shortest to longest and mean. Right: how often (root of the count). 1 % low
       {{ fps(file.low) }} (99th percentile) or {{ fps(file.slowest) }} (mean of the slowest 1 %), 0.1 % low

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { today as localToday } from '@ripe-pick/contract';
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
-import { groupKey } from '@ripe-pick/core/bench';
+import { groupKey, type ColumnChoice } from '@ripe-pick/core/bench';
 import { RECORD_CLOCKS, type Background, type Preset, type RecordClocks } from '@ripe-pick/core/parts';
 import { CLOCK_WORDS } from '../../shared/format/runs.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
@@ -16,7 +16,8 @@ import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { failureText } from '../../shared/api/client.ts';
-import { useFrameTimes } from './frame-times.ts';
+import { fps } from '../../shared/format/format.ts';
+import { unitWords, useFrameTimes } from './frame-times.ts';
 
 const props = defineProps<{ system: BenchKept['rigs'][number] }>();
 const emit = defineEmits<{ added: [group: string] }>();
@@ -144,8 +145,8 @@ async function add() {
     file: null,
   });
 }
-async function take(chosen: File) {
-  const read = await file.read(chosen);
+async function take(chosen: File, choice: ColumnChoice | null = null) {
+  const read = await file.read(chosen, choice);
   if (!read) return;
   const { summary, unit, column, skipped, gpuBusy } = read;
   await put({
@@ -170,6 +171,10 @@ async function take(chosen: File) {
   message.success(
     `${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`,
   );
+}
+function answer(choice: ColumnChoice) {
+  const asked = file.question.value;
+  if (asked) void take(asked.file, choice);
 }
 const input = ref<HTMLInputElement | null>(null);
 const isOver = ref(false);
@@ -320,10 +325,31 @@ function drop(event: DragEvent) {
     <p v-if="problem || file.problem.value" class="problem" role="alert">
       {{ problem || file.problem.value }}
     </p>
+    <ul v-if="file.question.value" class="readings" aria-label="How to read the file">
+      <li v-for="each in file.question.value.readings" :key="`${each.column} ${each.unit}`">
+        <button class="plain edged" type="button" @click="answer(each)">
+          {{ each.name }} as {{ unitWords(each.unit) }}
+        </button>
+        <span class="quiet">about {{ fps(each.rate) }} frames per second</span>
+      </li>
+    </ul>
   </section>
 </template>
 
 <style scoped>
+.readings {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 6px;
+}
+.readings li {
+  display: flex;
+  gap: 4px 10px;
+  flex-wrap: wrap;
+  align-items: center;
+}
 .form {
   display: grid;
   gap: 8px;
