@@ -26,7 +26,7 @@ const WORTH = 0.3;
 const ATTEMPTS = 12;
 
 /** Where a search is, and what it goes on with. */
-interface Search {
+interface Descent {
   readonly point: Point;
   /** Curvature of an earlier point; null at the start. */
   readonly factor: Float64Array | null;
@@ -56,7 +56,7 @@ export function* optimise(
     );
 
   /** A step with the curvature that is there; null where it is not worth it. */
-  function cheapStep({ point, factor, damping }: Search): Search | null {
+  function cheapStep({ point, factor, damping }: Descent): Descent | null {
     if (!factor) return null;
     const { move, promised } = stepWith(factor, gradientAt(problem, scales, point), apart);
     if (promised < tolerance / 2) return { point, factor, damping, end: 'converged' };
@@ -66,7 +66,7 @@ export function* optimise(
   }
 
   /** A step with a curvature of its own, damped until it gains something. */
-  function fullStep({ point, damping: before }: Search): Search {
+  function fullStep({ point, damping: before }: Descent): Descent {
     const { gradient, matrix } = normalEquations(problem, scales, point);
     const n = gradient.length;
     let damping = before;
@@ -86,7 +86,7 @@ export function* optimise(
     return { point, factor: null, damping, end: 'stuck' };
   }
 
-  let search: Search = {
+  let search: Descent = {
     point: pointAt(problem, scales, Float64Array.from(from), isRobust),
     ...{ factor: null, damping: 1e-4, end: null },
   };

@@ -31,7 +31,7 @@ export interface ColumnReading extends ColumnChoice {
 }
 
 /** What the columns of a file hold. */
-export interface FileLayout extends ColumnChoice {
+interface FileLayout extends ColumnChoice {
   readonly shape: TableShape;
   /** Row of the first numbers, as counted in the file from 1. */
   readonly firstRow: number;
@@ -69,12 +69,15 @@ const MOSTLY = 0.8;
 /** Rows without a number at a file's head that may be a preamble. */
 const MOST_HEAD = 60;
 
+/** What may stand in a row of units: nothing, too. */
+const UNITS = ['', 'ns', 'µs', 'us', 'ms', 's', 'fps', 'hz'];
+
 /** The heading above the first numbers; a row of units below it belongs to it. */
 function headingAbove(rows: readonly (readonly string[])[], first: number): string[] {
   const bare = (cells: readonly string[] = []) => cells.map((cell) => cell.trim().replace(/^"|"$/g, ''));
   const above = bare(rows[first - 1]);
   const isUnits =
-    above.length > 0 && above.every((cell) => /^[^a-zµ]*(?:ns|µs|us|ms|s|fps|hz|%)?[^a-zµ]*$/i.test(cell));
+    above.length > 0 && above.every((cell) => UNITS.includes(cell.replace(/[^a-zµ]/gi, '').toLowerCase()));
   if (!isUnits || first < 2) return above;
   const names = bare(rows[first - 2]);
   return names.length === above.length ? names.map((name, c) => `${name} ${above[c]}`) : above;
