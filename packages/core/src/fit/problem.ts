@@ -60,6 +60,15 @@ export interface Point {
   readonly objective: number;
 }
 
+/** Logarithms beyond this are no frame rates. */
+const FARTHEST = 1e6;
+
+/** Whether all figures of a point, and how they move, can be reckoned with. */
+const isComputable = ({ expectedLn, slopes, byCpu, byGraphics }: Evaluated): boolean =>
+  [expectedLn, byCpu, byGraphics, ...slopes].every((values) =>
+    values.every((value) => Math.abs(value) < FARTHEST),
+  );
+
 /** Evaluates a point. @param before levels of a point nearby */
 export function pointAt(
   problem: FitProblem,
@@ -69,6 +78,8 @@ export function pointAt(
   before: SolvedLevels | null = null,
 ): Point {
   const evaluated = evaluateAt(problem, theta);
+  // So far off that nothing can be computed there: no step ends there.
+  if (before && !isComputable(evaluated)) return { theta, evaluated, solved: before, objective: Infinity };
   const solved = solveLevels(problem, scales, evaluated, isRobust ? 'robust' : 'plain', before);
   return { theta, evaluated, solved, objective: costOf(problem, scales, theta, solved, isRobust) };
 }
