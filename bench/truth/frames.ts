@@ -36,7 +36,7 @@ export interface FrameFigures {
 }
 
 /** A bench record that asks a question: what it measured is not read. */
-const recordOf = (question: PairingQuestion): BenchRecord => ({
+export const recordOf = (question: PairingQuestion): BenchRecord => ({
   ...{ id: 'asked', game: question.game, preset: question.preset, cpu: question.cpu, gpu: question.gpu },
   ...{ widthPx: question.widthPx, heightPx: question.heightPx, renderScale: 1, generatedFrames: false },
   memory: { gb: 32, channels: 2, mts: 3200, cl: (question.latencyNs * 3200) / 2000, profile: true },

@@ -1,8 +1,16 @@
-import { fitModel } from '@ripe-pick/core/fit';
+import { fitModel, predictor, recordJudge } from '@ripe-pick/core/fit';
+import { median } from '@ripe-pick/core/stats';
 import { finish } from '@ripe-pick/core/work';
-import { extraChart, frameWorld, HARSHNESSES, publishedBars } from '@ripe-pick/worlds/frames';
+import {
+  buildersQuestions,
+  extraChart,
+  frameWorld,
+  HARSHNESSES,
+  publishedBars,
+  type Bar,
+} from '@ripe-pick/worlds/frames';
 import { describe, expect, it } from 'vitest';
-import { measureFrames, type FrameFigures, type Known } from '../../bench/truth/frames.ts';
+import { measureFrames, recordOf, type FrameFigures, type Known } from '../../bench/truth/frames.ts';
 import { sizeOf } from '../sample.ts';
 
 /*
@@ -43,29 +51,40 @@ describe('a chart that is wrong as a whole', () => {
     let sound = 0;
     for (const seed of SEEDS) {
       const world = frameWorld(seed, { ...HARSHNESSES.mild, wrongCharts: 0 });
+      const parts = [...world.cpus, ...world.gpus];
       const bars = publishedBars(world, 300, seed);
+      const fitted = (all: readonly Bar[]) => {
+        const records = all.map(({ record }) => record);
+        const input = { parts, model: world.facts, records, start: null, now: '2026-11-20T00:00:00Z' };
+        const result = finish(fitModel(input));
+        if (result.status !== 'fitted') throw new Error(result.status);
+        return result;
+      };
       // In the game of most charts, so that there is something to hold it against.
       const wrong = Array.from({ length: 40 }, (_, n) => extraChart(world, 'cards', true, n)).find(
         ([{ record }]) => record.game === 'game-0',
       );
       if (!wrong) throw new Error('one of forty charts is of the most popular game');
-      const result = finish(
-        fitModel({
-          parts: [...world.cpus, ...world.gpus],
-          model: world.facts,
-          records: [...bars, ...wrong].map(({ record }) => record),
-          ...{ start: null, now: '2026-11-20T00:00:00Z' },
-        }),
-      );
-      if (result.status !== 'fitted') throw new Error(result.status);
-      const isWrong = (ids: readonly string[]) => ids.includes(wrong[0].record.id);
-      for (const { ids, disagrees } of result.charts) {
-        if (isWrong(ids)) found += Number(disagrees);
+      const [before, after] = [fitted(bars), fitted([...bars, ...wrong])];
+      for (const { ids, disagrees } of after.charts) {
+        if (ids.includes(wrong[0].record.id)) found += Number(disagrees);
         else {
           sound++;
           accused += Number(disagrees);
         }
       }
+      const judge = recordJudge(parts, world.facts);
+      const [was, is] = [predictor(before.model), predictor(after.model)];
+      const moved = buildersQuestions(world, bars, 100, seed)
+        .filter(({ game }) => game === 'game-0')
+        .map((question) => {
+          const judged = judge(recordOf(question));
+          const [a, b] = 'usable' in judged ? [was(judged.usable), is(judged.usable)] : [];
+          return Math.abs((b?.ln ?? NaN) - (a?.ln ?? NaN));
+        });
+      // The chart is off by a fifth and more.
+      expect(Math.min(...wrong.map(({ offLn }) => Math.abs(offLn)))).toBeGreaterThan(0.1);
+      expect(median(moved)).toBeLessThan(0.02);
     }
     expect(found / SEEDS.length).toBeGreaterThanOrEqual(0.5);
     expect(accused / sound).toBeLessThan(0.08);

@@ -1,4 +1,5 @@
 import type { BenchRecord } from '../parts/index.ts';
+import { RANDOM_EFFECTS } from './layout.ts';
 import type { Rows } from './rows.ts';
 import { levelVariance, type Posterior } from './posterior.ts';
 import type { Scales } from './noise.ts';
@@ -19,6 +20,7 @@ export interface ChartFinding {
   readonly disagrees: boolean;
 }
 
+const CHART = RANDOM_EFFECTS.indexOf('chart');
 /** Fewer bars than this are bars that disagree, and no chart. */
 const FEWEST_BARS = 3;
 /** A chart further off than so many standard deviations, and by so much, disagrees as a whole. Chosen. */
@@ -39,11 +41,9 @@ export function chartFindingsOf(
   return games.flatMap((game) => {
     const { levels, u, precision } = game.solved;
     const bars = new Map<number, BenchRecord[]>();
-    const kinds = levels.of.length / levels.rows.length;
     levels.rows.forEach((r, n) => {
       if (rows[r].figure !== 'average') return;
-      // Charts are the first kind of levels.
-      const level = levels.of[n * kinds];
+      const level = levels.of[n * RANDOM_EFFECTS.length + CHART];
       bars.set(level, [...(bars.get(level) ?? []), prepared[rows[r].record].usable.record]);
     });
     return [...bars].flatMap(([level, records]): ChartFinding[] => {

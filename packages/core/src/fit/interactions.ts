@@ -2,7 +2,7 @@ import type { GameInteractions, Interaction, Part } from '../parts/index.ts';
 import { leaningOf, ownVariance, type GamePosterior, type Posterior } from './posterior.ts';
 import type { Scales } from './noise.ts';
 import type { FitProblem } from './problem.ts';
-import { MEAN_RATES, measuredRates, rateKindOf } from './layout.ts';
+import { MEAN_RATES, measuredRates, rateKindOf, type RateKind } from './layout.ts';
 import { architectureKey, chipKey, graphicsKey } from './random-effects.ts';
 
 /* What is kept of the random effects: what each game makes of the parts that were measured in it, and of the others. */
@@ -28,6 +28,7 @@ function unmeasured({ scatters }: Scales): Pick<GameInteractions, 'cpuSd' | 'gpu
 /** One part's in one game: its own level and its architecture's, given the effects that it leans on. */
 function interactionOf(
   { layout }: FitProblem,
+  measured: Readonly<Record<RateKind, ReadonlySet<number>>>,
   game: GamePosterior,
   levels: readonly number[],
   driftSd: number,
@@ -49,11 +50,11 @@ function interactionOf(
     } else if (kind) sums[kind] += leaning[c];
   });
   for (const kind of ['cpu', 'gpu'] as const) {
-    const all = measuredRates(layout, kind);
-    if (all.length === 0) continue;
+    const all = measured[kind];
+    if (all.size === 0) continue;
     keep(MEAN_RATES[kind], sums[kind]);
     game.columns.forEach((column, c) => {
-      if (all.includes(column)) left[c] -= sums[kind] / all.length;
+      if (all.has(column)) left[c] -= sums[kind] / all.size;
     });
   }
   let variance = ownVariance(game, combination) + driftSd * driftSd;
@@ -72,6 +73,10 @@ export function interactionsOf(
   { games }: Posterior,
 ): readonly GameInteractions[] {
   const others = unmeasured(scales);
+  const measured = {
+    cpu: new Set(measuredRates(problem.layout, 'cpu')),
+    gpu: new Set(measuredRates(problem.layout, 'gpu')),
+  };
   const known = new Map(games.map((game) => [game.solved.levels.game, game]));
   return problem.base.games.map(({ id }): GameInteractions => {
     const game = known.get(id);
@@ -81,7 +86,7 @@ export function interactionsOf(
     const keep = (rate: string, own: string, architecture: string, driftSd: number) => {
       const [mine, shared] = [at.get(own), at.get(architecture)];
       if (mine === undefined || shared === undefined) return;
-      const found = interactionOf(problem, game, [mine, shared], driftSd);
+      const found = interactionOf(problem, measured, game, [mine, shared], driftSd);
       const sd = rate.startsWith('cpu:') ? others.cpuSd : others.gpuSd;
       if (found.sdLn < (1 - LEAST_KNOWN) * sd) rates[rate] = found;
     };

@@ -118,7 +118,7 @@ export const offsetName = (record: {
 
 /** The mean rate of all processors that were measured, and of all cards: effects as well, made of others. */
 export const MEAN_RATES = { cpu: 'mean:cpu', gpu: 'mean:gpu' } as const;
-type RateKind = keyof typeof MEAN_RATES;
+export type RateKind = keyof typeof MEAN_RATES;
 
 /** Which mean an effect is part of; null for none. */
 export function rateKindOf(name: string): RateKind | null {

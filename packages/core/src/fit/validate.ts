@@ -102,7 +102,7 @@ function foldsOf(
 
 /**
  * Predicts what is left out by fits of the rest, each of which starts where `input.start` is and runs until it converges. Yields between
- * steps; true sent in cancels and gives null, as do fewer than ten usable records.
+ * steps; true sent in cancels and gives null, as do fewer than ten usable records, or a single chart.
  */
 export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | null> {
   const judge = recordJudge(input.parts, input.model);
@@ -117,6 +117,7 @@ export function* validate(input: FitInput): Work<ValidateProgress, HeldOut | nul
     const keyed = usable.map((each) => ({ each, keys: keysOf(each) }));
     return { name, keyed, ...foldsOf(new Set(keyed.flatMap(({ keys }) => keys)), folds) };
   });
+  if (splits.some(({ name, folds }) => name === 'charts' && folds < 2)) return null;
   const all = splits.reduce((sum, { folds }) => sum + (folds < 2 ? 0 : folds), 0);
   const found = new Map<SplitName, HeldOutPart>();
   let widening = 1;

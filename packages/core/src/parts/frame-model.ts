@@ -115,7 +115,7 @@ export interface FitSummary {
   readonly heldBack: number;
   /** Fingerprint of the records and sheets that it rests on. */
   readonly basedOn: string;
-  /** Names of the effects that a rate depends on, as in `fit/parameters.ts`. */
+  /** Names of the effects that a rate depends on, as in `fit/layout.ts`, and means of rates. */
   readonly parameters: readonly string[];
   /** Lower triangle of their covariance, by rows, packed as 32-bit floats in base64. */
   readonly covariance: string;

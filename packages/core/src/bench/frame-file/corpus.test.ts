@@ -98,7 +98,7 @@ for (const fps of [38, 60, 78, 144, 400]) {
         .map((at, n) => [f(5)(at / 1000), f(2)(rates[n])]),
     ),
   );
-  add(`${fps}: rates alone, no heading`, ms, column(rates.map(f(2))), fps < 28 ? 'read' : 'ask');
+  add(`${fps}: rates alone, no heading`, ms, column(rates.map(f(2))), 'ask');
 }
 const ms = pass(70);
 const n = (k: number) => k + 1;

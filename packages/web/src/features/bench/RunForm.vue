@@ -6,7 +6,7 @@ import { RECORD_CLOCKS, type Background, type Preset, type RecordClocks } from '
 import { CLOCK_WORDS } from '../../shared/format/runs.ts';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { useMessage } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SceneFields from '../../shared/ui/SceneFields.vue';
@@ -16,8 +16,8 @@ import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { failureText } from '../../shared/api/client.ts';
-import { fps } from '../../shared/format/format.ts';
-import { unitWords, useFrameTimes } from './frame-times.ts';
+import FrameFileQuestion from './FrameFileQuestion.vue';
+import { useFrameTimes } from './frame-times.ts';
 
 const props = defineProps<{ system: BenchKept['rigs'][number] }>();
 const emit = defineEmits<{ added: [group: string] }>();
@@ -172,9 +172,14 @@ async function take(chosen: File, choice: ColumnChoice | null = null) {
     `${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`,
   );
 }
-function answer(choice: ColumnChoice) {
+const fileButton = ref<HTMLButtonElement | null>(null);
+async function answer(choice: ColumnChoice) {
   const asked = file.question.value;
-  if (asked) void take(asked.file, choice);
+  if (!asked) return;
+  await take(asked.file, choice);
+  // What was pressed is gone.
+  await nextTick();
+  fileButton.value?.focus();
 }
 const input = ref<HTMLInputElement | null>(null);
 const isOver = ref(false);
@@ -270,6 +275,7 @@ function drop(event: DragEvent) {
       <button class="plain strong" type="submit" :disabled="isBusy || game === ''">Add pass</button>
       <span class="or quiet">or</span>
       <button
+        ref="fileButton"
         class="plain edged"
         type="button"
         :disabled="isBusy || file.isReading.value || game === ''"
@@ -325,31 +331,11 @@ function drop(event: DragEvent) {
     <p v-if="problem || file.problem.value" class="problem" role="alert">
       {{ problem || file.problem.value }}
     </p>
-    <ul v-if="file.question.value" class="readings" aria-label="How to read the file">
-      <li v-for="each in file.question.value.readings" :key="`${each.column} ${each.unit}`">
-        <button class="plain edged" type="button" @click="answer(each)">
-          {{ each.name }} as {{ unitWords(each.unit) }}
-        </button>
-        <span class="quiet">about {{ fps(each.rate) }} frames per second</span>
-      </li>
-    </ul>
+    <FrameFileQuestion v-if="file.question.value" :readings="file.question.value.readings" @choose="answer" />
   </section>
 </template>
 
 <style scoped>
-.readings {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
-}
-.readings li {
-  display: flex;
-  gap: 4px 10px;
-  flex-wrap: wrap;
-  align-items: center;
-}
 .form {
   display: grid;
   gap: 8px;

@@ -85,7 +85,7 @@ const status = computed(() => {
                 >the middle bar; {{ error(model.fit.heldOut.error90) }} for nine in ten</span
               >
             </dd>
-            <dd v-else>not checked yet</dd>
+            <dd v-else>not checked yet: it takes ten records of two charts</dd>
           </div>
           <div v-if="model.fit.heldOut?.parts && model.fit.heldOut.games">
             <dt>for parts nobody measured</dt>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ChartFinding } from '@ripe-pick/core/fit';
-import { computed } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { offWords, sizeWords } from '../../shared/format/runs.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
@@ -10,6 +10,7 @@ const props = defineProps<{ charts: readonly ChartFinding[] }>();
 const names = useNames();
 const records = useRecords();
 const attempt = useAttempt();
+const heading = ref<HTMLElement | null>(null);
 
 const byId = computed(() => new Map(records.all.map((record) => [record.id, record])));
 const odd = computed(() =>
@@ -32,12 +33,15 @@ async function setAside({ chart, bars }: (typeof odd.value)[number]) {
       bars.map((bar) => ({ ...bar, excluded: 'its whole chart disagrees with the rest' })),
     ),
   );
+  // The row that was pressed is gone.
+  await nextTick();
+  heading.value?.focus();
 }
 </script>
 
 <template>
   <section class="sheet panel" aria-labelledby="odd-charts">
-    <h2 id="odd-charts">Charts that disagree as a whole</h2>
+    <h2 id="odd-charts" ref="heading" tabindex="-1">Charts that disagree as a whole</h2>
     <p class="quiet">
       All bars of these lie off the same way, against what all other charts say: another preset than it names,
       upscaling that is not said, or another build of the game. They hardly move anything; set them aside to
