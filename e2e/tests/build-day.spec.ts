@@ -178,6 +178,11 @@ test('the day goes out as a file and comes back into an empty one', async ({ cle
   const json = await out('All of it (JSON)');
   expect(await out('List to tick (Markdown)')).toContain('- [x] Every part of the list lies there.');
   expect((await out('Table (CSV)')).split('\r\n')[1]).toContain('lay-out,before');
+  // A page brings in what it has not saved yet, so the day is only emptied once everything of it is kept.
+  const kept = async () =>
+    ((await (await request.get('/api/workspace')).json()) as Kept).workspace.assemblies[0]?.steps.length;
+  await expect.poll(kept).toBe(3);
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeAttached();
   await reset(request);
   await page.reload();
   await expect(page.getByText(/First idea: 0 of \d+ steps/)).toBeVisible();
