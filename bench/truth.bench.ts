@@ -3,6 +3,7 @@
  * are not those that anything was tuned on.
  */
 import { measureFrames, type Known } from './truth/frames.ts';
+import type { ChoiceFigures } from './truth/choice.ts';
 import type { HarshnessName } from '@ripe-pick/worlds/frames';
 
 /** Reported: eight seeds of each. Tuned on: 1 to 99. */
@@ -13,11 +14,26 @@ const KNOWN = (process.env.TRUTH_KNOWN ?? 'sparse,60,200,800')
 
 const percent = (value: number) => `${(100 * value).toFixed(1)} %`;
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+/** Chances as stated against the share that came true, by tenths of what was stated. */
+function chances(matches: ChoiceFigures['matches']): string {
+  const tenths = Array.from({ length: 10 }, (_, n) =>
+    matches.filter(({ stated }) => Math.min(9, Math.floor(10 * stated)) === n),
+  );
+  return tenths
+    .filter((each) => each.length >= 20)
+    .map(
+      (each) =>
+        `.${Math.round(100 * mean(each.map(({ stated }) => stated)))}→.${Math.round(100 * mean(each.map(({ is }) => Number(is))))}`,
+    )
+    .join(' ');
+}
+
 for (const harshness of ['mild', 'real', 'harsh'] satisfies HarshnessName[])
   for (const known of KNOWN) {
     const start = performance.now();
     const all = SEEDS.map((seed) => measureFrames(harshness, known, seed));
     const covered = all.map((each) => each.covered);
+    const of = (read: (choice: ChoiceFigures) => number) => mean(all.map(({ choice }) => read(choice)));
     console.log(
       `${harshness.padEnd(6)} ${String(known).padEnd(7)} covered .${Math.round(100 * mean(covered))} (.${Math.round(100 * Math.min(...covered))} to .${Math.round(100 * Math.max(...covered))})`,
       `lows .${Math.round(100 * mean(all.map((each) => each.lowCovered)))}`,
@@ -25,7 +41,12 @@ for (const harshness of ['mild', 'real', 'harsh'] satisfies HarshnessName[])
       ...Object.keys(all[0].simple).map(
         (name) => `${name} ${percent(mean(all.map((each) => each.simple[name])))}`,
       ),
-      `chosen: covered .${Math.round(100 * mean(all.map((each) => each.choice.covered)))}, ${percent(mean(all.map((each) => each.choice.tooHigh)))} too high, best .${Math.round(100 * mean(all.map((each) => each.choice.best)))}, lost ${percent(mean(all.map((each) => each.choice.lost)))}`,
+      `\n       chosen: covered .${Math.round(100 * of(({ covered }) => covered))},`,
+      `expected ${percent(of(({ tooHigh }) => tooHigh))} too high (score ${percent(of(({ scoreTooHigh }) => scoreTooHigh))}),`,
+      `best .${Math.round(100 * of(({ best }) => best))} (stated .${Math.round(100 * of(({ bestStated }) => bestStated))}),`,
+      `lost ${percent(of(({ lost }) => lost))} (stated ${percent(of(({ lostStated }) => lostStated))}), no more than at most .${Math.round(100 * of(({ lostAtMostHeld }) => lostAtMostHeld))},`,
+      `group of ${of(({ group }) => group).toFixed(1)}, most expected loses ${percent(of(({ expectedLost }) => expectedLost))};`,
+      `as good or better: ${chances(all.flatMap(({ choice }) => choice.matches))}`,
       `(${((performance.now() - start) / 1000 / SEEDS.length).toFixed(1)} s a world)`,
     );
   }

@@ -11,7 +11,9 @@ test.beforeEach(async ({ request }) => reset(request));
 
 const figure = (page: Page) => page.getByRole('complementary').locator('.figure strong');
 const proved = (page: Page) =>
-  page.getByRole('complementary').getByText('Proved: no set of these parts gives more for this sum.');
+  page
+    .getByRole('complementary')
+    .getByText('Proved: no set of these parts gives more for this sum by these figures.');
 
 test('by mouse', async ({ clean: page }) => {
   await page.goto('/brief');

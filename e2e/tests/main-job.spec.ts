@@ -5,7 +5,9 @@ test.beforeEach(async ({ request }) => reset(request));
 test('with the mouse: from the brief to the proved best set, kept over a reload', async ({ clean: page }) => {
   await page.goto('/brief');
   await expect(page.getByRole('heading', { name: 'What this brief can expect' })).toBeVisible();
-  await expect(page.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  await expect(
+    page.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Picks' }).click();
   await page.getByRole('button', { name: /Find the best/ }).click();
   const dialog = page.getByRole('dialog');
@@ -13,6 +15,10 @@ test('with the mouse: from the brief to the proved best set, kept over a reload'
   const price = (await dialog.locator('b.num').nth(1).textContent()) ?? '';
   await expect(dialog.getByRole('heading', { name: 'Runners-up' })).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Take runner-up 10' })).toBeVisible();
+  await expect(dialog.getByText(/^Expect \d+\.\d fps \(4 in 5: \d+\.\d to \d+\.\d\)/)).toBeVisible();
+  await expect(dialog.getByRole('region', { name: 'How sure that is' })).toContainText(
+    /truly the best with a chance of \d+ %/,
+  );
   await dialog.getByRole('button', { name: 'Take all' }).click();
   await expect(page.locator('.ruler .head strong')).toHaveText(price);
   await expect(page.getByText('Still open:')).toHaveCount(0);
@@ -107,7 +113,9 @@ test('a brief that nothing fits says what would have to give, and does it', asyn
   await expect(page.getByText('Nothing fits this brief.')).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'more' }).first()).toBeVisible();
   await page.getByRole('listitem').filter({ hasText: /^€/ }).getByRole('button', { name: 'Do that' }).click();
-  await expect(page.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  await expect(
+    page.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+  ).toBeVisible();
 });
 
 test('candidates: duplicate, rename, remove, and each keeps its picks', async ({ clean: page }) => {

@@ -85,12 +85,16 @@ test('single keys can be switched off', async ({ clean: page }) => {
 test('the brief changes what can be expected: conditions, goal, shares by key', async ({ clean: page }) => {
   await page.goto('/brief');
   const gpu = page.getByRole('complementary');
-  await expect(gpu.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  await expect(
+    gpu.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+  ).toBeVisible();
   const figure = gpu.locator('.figure strong');
   const all = Number(await figure.textContent());
   await page.getByRole('button', { name: 'Used', exact: true }).click();
   await expect(figure).not.toHaveText(String(all));
-  await expect(gpu.getByText('Proved: no set of these parts gives more for this sum.')).toBeVisible();
+  await expect(
+    gpu.getByText('Proved: no set of these parts gives more for this sum by these figures.'),
+  ).toBeVisible();
   expect(Number(await figure.textContent())).toBeLessThan(all);
   const border = page.getByRole('slider', { name: /Border between Netfall Five and Brineball/ });
   await border.focus();

@@ -2,7 +2,8 @@ import type { GameInteractions, Interaction, Part } from '../parts/index.ts';
 import { leaningOf, ownVariance, type GamePosterior, type Posterior } from './posterior.ts';
 import type { Scales } from './noise.ts';
 import type { FitProblem } from './problem.ts';
-import { MEAN_RATES, measuredRates, rateKindOf, type RateKind } from './layout.ts';
+import { MEAN_RATES } from '../frames/index.ts';
+import { measuredRates, rateKindOf, type RateKind } from './layout.ts';
 import { architectureKey, chipKey, graphicsKey } from './random-effects.ts';
 
 /* What is kept of the random effects: what each game makes of the parts that were measured in it, and of the others. */

@@ -1,4 +1,4 @@
-import { SHORTFALL } from '../frames/index.ts';
+import { MEAN_RATES, SHORTFALL } from '../frames/index.ts';
 import { PRESETS, type Gpu, type FrameModel, type Part, type Preset, type Cpu } from '../parts/index.ts';
 import {
   CARD_FEATURES,
@@ -116,8 +116,6 @@ export const offsetName = (record: {
   readonly source: { readonly name: string };
 }) => (record.rig === null ? `offset:source:${record.source.name}` : `offset:rig:${record.rig}`);
 
-/** The mean rate of all processors that were measured, and of all cards: effects as well, made of others. */
-export const MEAN_RATES = { cpu: 'mean:cpu', gpu: 'mean:gpu' } as const;
 export type RateKind = keyof typeof MEAN_RATES;
 
 /** Which mean an effect is part of; null for none. */

@@ -19,6 +19,7 @@ export {
   LOW_SHARE,
   counted,
   figureOf,
+  figureSlopes,
   meanOf,
   meanValue,
   scoreOf,
@@ -54,5 +55,5 @@ export { jobFloor, jobFloors, uplinkMbps } from './jobs.ts';
 export { onScreen, ratesOnScreens, sideScreens, type SideScreen } from './screens.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
 export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
-export { effectName, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';
+export { effectName, MEAN_RATES, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';
 export { combine, gradientOf, uncertaintyOf, type Gradient } from './uncertainty.ts';

@@ -117,6 +117,9 @@ export function slopeIn({ side, mean, spread }: Sensitivity, slopes: RateSlopes)
     : slopes.gpuMean * mean + slopes.gpuSpread * spread;
 }
 
+/** The mean rate of all processors that were measured, and of all cards: effects as well, made of others. */
+export const MEAN_RATES = { cpu: 'mean:cpu', gpu: 'mean:gpu' } as const;
+
 /** The name under which an effect is estimated, and under which its covariance is kept. */
 export function effectName(role: Role, scene: Scene, { cpu, gpu }: SystemParts): string {
   switch (role) {

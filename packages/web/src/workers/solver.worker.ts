@@ -6,6 +6,7 @@ import {
   kneesOf,
   rungsOf,
   solveForks,
+  nearBest,
   worthLookingUp,
   type Against,
   type Flip,
@@ -14,6 +15,7 @@ import {
   type ForkTurns,
   type LookUpProgress,
   type LookedUp,
+  type NearBest,
   type SolvedForks,
   type WishCosts,
   wishCosts,
@@ -36,6 +38,9 @@ import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from 
 import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/search/orders';
 import { expose } from 'comlink';
 import { drive, Tickets } from './drive.ts';
+
+/** Sets that are judged together: those further down are hardly the best. Chosen. */
+const MOST_JUDGED = 40;
 
 const tickets = new Tickets();
 
@@ -132,6 +137,13 @@ const solver = {
     const start = performance.now();
     const result = await drive(searchOf(brief).prepared.topK(limitOf(brief), k, by), tickets, report);
     return { ...result, ms: performance.now() - start };
+  },
+  /** The likeliest best sets, and how sure it is that the first is truly the best; null where rates are not known. */
+  async nearBest(brief: Brief, report: ((progress: Progress) => void) | null): Promise<NearBest | null> {
+    const { session, prepared } = searchOf(brief);
+    const search = prepared.topK(limitOf(brief), MOST_JUDGED, 'pair');
+    const { status, answers } = await drive(search, tickets, report);
+    return status === 'optimal' ? nearBest(session, answers) : null;
   },
   /** All sums up to one. Steps are sent as they are proved, the dearest first. */
   async frontier(

@@ -254,7 +254,7 @@ function clear() {
           </p>
           <p v-if="instead && instead !== 'busy'" class="instead" aria-live="polite">
             <template v-if="best"
-              >Proved best for it: <b>{{ fps(best.score / 1000) }}</b> fps{{
+              >Proved best for it by these figures: <b>{{ fps(best.score / 1000) }}</b> fps{{
                 score ? `, ${signed(best.score / 1000 - score.value)} fps against the list` : ''
               }}, for {{ money(best.cost, currency) }}.
               <button

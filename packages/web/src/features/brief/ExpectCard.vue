@@ -154,7 +154,9 @@ function take() {
       </p>
       <p class="small" :class="{ quiet: state === 'busy' }">
         {{
-          state === 'busy' ? 'Checking the change…' : 'Proved: no set of these parts gives more for this sum.'
+          state === 'busy'
+            ? 'Checking the change…'
+            : 'Proved: no set of these parts gives more for this sum by these figures.'
         }}
       </p>
       <LeftOutOffers />

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
+import type { NearBest } from '@ripe-pick/core/compare';
 import type { Answer, Explanation } from '@ripe-pick/core/search';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { costOf } from '@ripe-pick/core/money';
 import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
+import RunnersUp from './RunnersUp.vue';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 import SideScreens from '../../shared/ui/SideScreens.vue';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
@@ -24,7 +26,6 @@ import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 const props = defineProps<{ show: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 
-const RUNNERS_UP = 10;
 const bench = useBench();
 const choose = useChoose();
 const model = useModel();
@@ -32,8 +33,9 @@ const solver = useSolver();
 const workspace = useWorkspace();
 
 const result = shallowRef<Solved | null>(null);
-const others = shallowRef<Solved | null>(null);
 const explanation = shallowRef<Explanation | null>(null);
+/** Undefined while it is worked out; null where it cannot be said. */
+const judged = shallowRef<NearBest | null | undefined>(undefined);
 const failure = ref('');
 const left = ref(new Set<Slot>());
 const takeAll = useTemplateRef('takeAll');
@@ -46,8 +48,8 @@ watch(
       return;
     }
     result.value = null;
-    others.value = null;
     explanation.value = null;
+    judged.value = undefined;
     failure.value = '';
     left.value = new Set();
     try {
@@ -55,8 +57,6 @@ watch(
       await nextTick();
       takeAll.value?.focus(); // F and then Enter is the whole job
       if (result.value.status === 'infeasible') explanation.value = await solver.explain(workspace.brief);
-      else if (result.value.status === 'optimal')
-        others.value = await solver.runnersUp(workspace.brief, RUNNERS_UP + 1);
     } catch (error) {
       console.error(error);
       failure.value = 'The search failed. Your picks are as they were. Reload the page and try again.';
@@ -69,7 +69,6 @@ function swapsTo(picks: Picks): Swap[] {
   return bench.session ? swapsBetween(workspace.picks, picks, bench.session) : [];
 }
 const swaps = computed(() => (best.value ? swapsTo(best.value.picks) : []));
-const runnersUp = computed(() => (others.value?.answers ?? []).slice(1));
 const name = (pick: Swap['from'], slot: Slot) => {
   if (!pick) return EMPTY_NAMES[slot] ?? 'open';
   const part = bench.index?.parts.get(pick.part);
@@ -134,8 +133,6 @@ function keep(answer: Answer, n: number) {
   );
   emit('close');
 }
-const lead = (picks: Picks) =>
-  (['cpu', 'gpu'] as const).map((slot) => name(picks[slot] ?? null, slot)).join(' + ');
 </script>
 
 <template>
@@ -159,13 +156,26 @@ const lead = (picks: Picks) =>
           <b class="num">{{ totals?.counted }}</b> {{ totals?.words
           }}{{ totals?.others ? `, ${totals.others}` : '' }}.
           <span v-if="result.status === 'optimal'" class="proof"
-            >Proved best: no set of the parts in the catalogue that fits together and fits the money scores
-            higher, or as high for less.</span
+            >Proved best by these figures: no set of the parts in the catalogue that fits together and fits
+            the money scores higher, or as high for less.</span
           >
           <span v-else
             >Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }}
             {{ unit }}.</span
           >
+        </p>
+        <p v-if="result.status === 'optimal'" class="num" :class="{ quiet: !judged }">
+          <template v-if="judged"
+            >Expect {{ judged.builds[0].expected.toFixed(1) }} {{ unit }} (4 in 5:
+            {{ judged.builds[0].interval.low.toFixed(1) }} to
+            {{ judged.builds[0].interval.high.toFixed(1) }}){{
+              judged.group.length > 1
+                ? `; one of ${judged.group.length} sets that are as good, as far as can be told`
+                : ''
+            }}.</template
+          ><template v-else>{{
+            judged === null ? 'How sure that is cannot be said.' : 'Weighing how sure that is…'
+          }}</template>
         </p>
         <UnstatedShipping v-if="cost" :cost="cost" />
         <details v-if="summary">
@@ -251,54 +261,15 @@ const lead = (picks: Picks) =>
             </tfoot>
           </table>
         </div>
-        <h3>Runners-up</h3>
-        <p v-if="!others" class="quiet">Searching…</p>
-        <p v-else-if="runnersUp.length === 0" class="quiet">
-          There is no other pair of processor and card for this sum.
-        </p>
-        <div v-else class="scroll list" tabindex="0" role="region" aria-label="Runners-up">
-          <table class="lines">
-            <thead>
-              <tr>
-                <th scope="col">Processor + card</th>
-                <th scope="col" class="end">{{ unit }}</th>
-                <th scope="col" class="end">Counted</th>
-                <th scope="col"><span class="visually-hidden">Take</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="(answer, n) in runnersUp" :key="n">
-                <td>{{ lead(answer.picks) }}</td>
-                <td class="num end">
-                  {{ (answer.score / 1000).toFixed(1) }}
-                  <span class="quiet">{{ signed((answer.score - best.score) / 1000, 2) }}</span>
-                </td>
-                <td class="num end">
-                  {{ money(answer.cost, bench.currency) }}
-                  <span class="quiet">{{
-                    money(answer.cost - best.cost, bench.currency, { sign: true })
-                  }}</span>
-                </td>
-                <td class="end">
-                  <button
-                    class="plain edged"
-                    :aria-label="`Take runner-up ${n + 1}`"
-                    @click="take(answer, n + 1)"
-                  >
-                    Take
-                  </button>
-                  <button
-                    class="plain edged"
-                    :aria-label="`Keep runner-up ${n + 1} as a candidate`"
-                    @click="keep(answer, n + 1)"
-                  >
-                    Keep
-                  </button>
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <RunnersUp
+          v-if="result.status === 'optimal'"
+          :best="best"
+          :unit="unit"
+          :name="name"
+          @take="take"
+          @keep="keep"
+          @judged="judged = $event"
+        />
       </template>
       <template v-else>
         <p class="bad">
@@ -314,6 +285,7 @@ const lead = (picks: Picks) =>
 <style scoped>
 .best {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
 }
 .take {
@@ -338,10 +310,6 @@ const lead = (picks: Picks) =>
   overflow-x: auto;
   position: relative;
 }
-.list {
-  max-height: 230px;
-  overflow: auto;
-}
 .row {
   display: flex;
   gap: 10px;
@@ -349,8 +317,5 @@ const lead = (picks: Picks) =>
 }
 .bad {
   color: var(--danger);
-}
-.end button + button {
-  margin-left: 6px;
 }
 </style>

@@ -1,4 +1,4 @@
-import type { FrontierReport, Solver, Solved, Stretch } from '../../workers/solver.worker.ts';
+import type { FrontierReport, Solver, Stretch } from '../../workers/solver.worker.ts';
 import type {
   Flip,
   FlipProgress,
@@ -6,6 +6,7 @@ import type {
   ForkTurns,
   LookedUp,
   LookUpProgress,
+  NearBest,
   SolvedForks,
   WishCosts,
 } from '@ripe-pick/core/compare';
@@ -50,9 +51,9 @@ export const useSolver = defineStore('solver', () => {
     { immediate: true },
   );
 
-  async function run(
-    task: (solver: Remote<Solver>, report: (progress: Progress) => void) => Promise<Solved>,
-  ): Promise<Solved> {
+  async function run<R>(
+    task: (solver: Remote<Solver>, report: (progress: Progress) => void) => Promise<R>,
+  ): Promise<Awaited<R>> {
     isBusy.value = true;
     progress.value = null;
     try {
@@ -72,6 +73,8 @@ export const useSolver = defineStore('solver', () => {
     best: (brief: Brief) => run((solver, report) => solver.best(brief, report)),
     runnersUp: (brief: Brief, k: number) =>
       run((solver, report) => solver.runnersUp(brief, k, 'pair', report)),
+    nearBest: (brief: Brief): Promise<NearBest | null> =>
+      run((solver, report) => solver.nearBest(brief, report)),
     explain: (brief: Brief): Promise<Explanation> => ask('search', (solver) => solver.explain(brief)),
     cancel: () => stop('search'),
     frontier: (brief: Brief, most: number, report: (progress: FrontierReport) => void): Promise<Stretch> =>
