@@ -239,7 +239,7 @@ describe('pick fit', () => {
     const { code, out, wrote } = pick([...FIT, '--out', 'fitted.json', '--json'], { 'catalogue.json': bare });
     expect(code).toBe(0);
     const report = JSON.parse(out);
-    expect([report.records, report.heldBack.length]).toEqual([1166, 34]);
+    expect([report.records, report.heldBack.length]).toEqual([1172, 28]);
     expect(report.heldOut.medianError).toBeLessThan(0.03);
     const fitted = JSON.parse(wrote['fitted.json']) as {
       frameModel: { gpus: { part: string; rateLn: number }[] };

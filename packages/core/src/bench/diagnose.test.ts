@@ -127,7 +127,8 @@ describe('causes', () => {
     };
     const diagnosis = found(observations, OWN, sharp);
     expect(diagnosis.causes[0].cause).toBe(cause);
-    expect(diagnosis.isQuiet).toBe(false);
+    // A loss of 4 % is little more than two copies of a part differ by: it leads, but nothing is accused of it.
+    expect(diagnosis.isQuiet).toBe(cause === 'memory-profile');
     // What it would show, scene by scene, is what was measured.
     diagnosis.compared.forEach((each, n) =>
       expect(

@@ -1,25 +1,10 @@
-import {
-  averageSlopes,
-  gradientOf,
-  indexModel,
-  limitedBy,
-  meanFrameTime,
-  percentileSlopes,
-  residualOf,
-  sceneMaker,
-  sideMean,
-  systemOf,
-  timeOn,
-  uncertaintyOf,
-  type Gradient,
-  type Scene,
-  type SceneConditions,
-  type SystemRates,
-} from '../frames/index.ts';
+import { indexModel, sceneMaker, systemOf } from '../frames/index.ts';
+import type { SceneConditions } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
-import { factorise, median, solveWith } from '../stats/index.ts';
+import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
-import { DRIFT_SD_LN, STEADY, variantsOf, type OwnRig, type Variant } from './variants.ts';
+import { Likelihood, type Misfit } from './likelihood.ts';
+import { variantsOf, type OwnRig, type Variant } from './variants.ts';
 
 /*
  * Each cause predicts what every measured scene would show: it is put into the frame model as a change of the system,
@@ -48,6 +33,8 @@ export interface Compared {
   /** Standard deviation of ln(measured / expected) on a healthy system, and the standard score. */
   readonly sdLn: number;
   readonly z: number;
+  /** Whether so much is known of it that it speaks for or against a cause. */
+  readonly isTelling: boolean;
   /** Which side sets most of its frames: more than 60 %. */
   readonly limit: 'cpu' | 'gpu' | 'both';
   /** Expected share of the time that the card is busy. */
@@ -78,7 +65,10 @@ type DiagnoseResult =
   | { readonly status: 'unknown'; readonly missing: readonly string[] };
 
 /** A cause is named only when a healthy system is less likely than this. Chosen, so that nineteen in twenty healthy ones stay unaccused. */
-const QUIET_ABOVE = 0.1;
+const QUIET_ABOVE = 0.07;
+/** A scene of which less is known says nothing of the machine: its game may as well be another than it seems. Chosen: a fifth. */
+const TELLING_SD = 0.2;
+const AS_IT_IS: Omit<Variant, 'weight'> = { change: (same) => same };
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
 /** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */
@@ -93,118 +83,6 @@ const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
   background: 0.06,
   driver: 0.05,
 };
-/** How far lows, busy shares and drifts of a healthy system stray from the model. Chosen. */
-const LOW_SD_LN = 0.07;
-const BUSY_SD = 0.05;
-/** Likelihood of one kind in one scene never counts more than this many standard deviations. */
-const MOST_Z = 4;
-/** Share of a game's unexplained part that all its scenes have in common. Chosen. */
-const RESIDUAL_SHARED = 0.5;
-
-interface SceneOutlook {
-  readonly ln: number;
-  readonly gradient: Gradient;
-  readonly residual: number;
-  readonly lowRatioLn: number;
-  readonly gpuBusy: number;
-  readonly gpuShare: number;
-  readonly cpuShare: number;
-}
-
-function outlook(scene: Scene, system: SystemRates, cpuSpread = 1): SceneOutlook {
-  const plain = timeOn(scene, system);
-  const time = {
-    ...plain,
-    cpu: { ...plain.cpu, spread: plain.cpu.spread * cpuSpread },
-  };
-  const slopes = averageSlopes(time);
-  const shares = limitedBy(time);
-  return {
-    ln: slopes.ln,
-    gradient: gradientOf(scene, system, system.parts, slopes),
-    residual: residualOf(scene, slopes),
-    lowRatioLn: percentileSlopes(time, 0.99).ln - slopes.ln,
-    gpuBusy: Math.min(1, sideMean(time.gpu) / meanFrameTime(time)),
-    gpuShare: shares.gpu,
-    cpuShare: shares.cpu,
-  };
-}
-
-const clipped = (z: number) => Math.min(MOST_Z, Math.abs(z)) ** 2 / 2;
-
-/** How badly the measurements fit one variant: minus their log likelihood, with what it is made of. */
-interface Misfit {
-  readonly cost: number;
-  readonly each: readonly SceneOutlook[];
-  /** ln(measured / expected) of each scene on its own, and its variance. */
-  readonly off: Float64Array;
-  readonly variances: readonly number[];
-}
-
-/** Holds measurements against what the frame model expects of a system. */
-class Likelihood {
-  private readonly uncertainty: ReturnType<typeof uncertaintyOf>;
-
-  constructor(
-    private readonly system: SystemRates,
-    private readonly observations: readonly BenchObservation[],
-    private readonly scenes: readonly Scene[],
-    model: FrameModel,
-  ) {
-    this.uncertainty = uncertaintyOf(model);
-  }
-
-  misfit(variant: Omit<Variant, 'weight'>): Misfit {
-    const n = this.observations.length;
-    const changed = variant.change(this.system);
-    const each = this.scenes.map((scene) => outlook(scene, changed, variant.cpuSpread));
-    const matrix = this.covariance(each, variant.perGameSd ?? 0);
-    const variances = Array.from({ length: n }, (_, i) => matrix[i * n + i]);
-    if (!factorise(matrix, n))
-      throw new Error('diagnose: the covariance of the scenes is not positive definite; this is our bug');
-    const off = Float64Array.from(this.observations, (seen, i) => Math.log(seen.average) - each[i].ln);
-    const scaled = solveWith(matrix, n, off);
-    let cost = 0;
-    for (let i = 0; i < n; i++) cost += (off[i] * scaled[i]) / 2 + Math.log(matrix[i * n + i]);
-    this.observations.forEach((seen, i) => (cost += sideEvidence(seen, each[i], variant.drift ?? STEADY)));
-    return { cost, each, off, variances };
-  }
-
-  /** An error in a part's rate shifts all scenes together; what a game leaves unexplained, its own scenes. */
-  private covariance(each: readonly SceneOutlook[], perGameSd: number): Float64Array {
-    const { observations } = this;
-    const n = observations.length;
-    const matrix = new Float64Array(n * n);
-    for (let i = 0; i < n; i++)
-      for (let j = 0; j <= i; j++) {
-        let value = this.uncertainty.covariance(each[i].gradient, each[j].gradient);
-        if (observations[i].game === observations[j].game) {
-          const share = i === j ? 1 : RESIDUAL_SHARED;
-          value += share * each[i].residual * each[j].residual;
-          value += perGameSd ** 2 * each[i].gpuShare * each[j].gpuShare;
-        }
-        if (i === j) value += observations[i].sdLn ** 2;
-        matrix[i * n + j] = value;
-      }
-    return matrix;
-  }
-}
-
-/** What lows, busy share and drift of a scene speak against a variant. */
-function sideEvidence(
-  seen: BenchObservation,
-  expected: SceneOutlook,
-  drift: NonNullable<Variant['drift']>,
-): number {
-  let cost = 0;
-  if (seen.low !== null)
-    cost += clipped((Math.log(seen.low / seen.average) - expected.lowRatioLn) / LOW_SD_LN);
-  if (seen.gpuBusy !== null) cost += clipped((seen.gpuBusy - expected.gpuBusy) / BUSY_SD);
-  if (seen.driftLn !== null)
-    cost += clipped((seen.driftLn - drift.mean) / drift.sd) + Math.log(drift.sd / DRIFT_SD_LN);
-  return cost;
-}
-
 /** What is known of a cause before anything is measured: how many times as likely it is. */
 interface Told {
   readonly cause: Cause;
@@ -229,23 +107,26 @@ function weighed(
   return {
     cause,
     logWeight: Math.log(PRIOR[cause] * toldOf(cause, told) * total) - likeliest.cost,
-    predicted: likeliest.each.map((each, i) => Math.exp(each.ln - healthy.each[i].ln)),
+    predicted: likeliest.each.map(({ average }, i) =>
+      Math.exp(average.value - healthy.each[i].average.value),
+    ),
   };
 }
 
 function comparedWith(observations: readonly BenchObservation[], healthy: Misfit): Compared[] {
   return observations.map((seen, i): Compared => {
-    const { ln, cpuShare, gpuShare, gpuBusy } = healthy.each[i];
+    const { average, busy, cpuShare, gpuShare } = healthy.each[i];
     const sdLn = Math.sqrt(healthy.variances[i]);
     return {
       game: seen.game,
       conditions: seen.conditions,
       measured: seen.average,
-      expected: Math.exp(ln),
+      expected: Math.exp(average.value),
       sdLn,
       z: healthy.off[i] / sdLn,
+      isTelling: sdLn <= TELLING_SD,
       limit: cpuShare > LIMITS ? 'cpu' : gpuShare > LIMITS ? 'gpu' : 'both',
-      gpuBusy,
+      gpuBusy: busy.value,
     };
   });
 }
@@ -268,8 +149,10 @@ export function diagnose(
   });
   if (missing.length > 0 || observations.length === 0) return { status: 'unknown', missing };
 
-  const evidence = new Likelihood(system, observations, scenes, model);
-  const healthy = evidence.misfit({ change: (same) => same });
+  const all = new Likelihood(system, observations, scenes, model);
+  const compared = comparedWith(observations, all.misfit(AS_IT_IS));
+  const evidence = all.only(compared.map(({ isTelling }) => isTelling));
+  const healthy = evidence.misfit(AS_IT_IS);
   const posterior = CAUSES.flatMap(
     (cause) =>
       weighed(cause, variantsOf(cause, { own, base: system, model }), { evidence, healthy, told }) ?? [],
@@ -279,7 +162,6 @@ export function diagnose(
   const weight = (log: number) => Math.exp(log - top);
   const whole = posterior.reduce((sum, { logWeight }) => sum + weight(logWeight), weight(fine));
   const chance = weight(fine) / whole;
-  const compared = comparedWith(observations, healthy);
   const side = (limit: Compared['limit']) => {
     const ratios = compared
       .filter((each) => each.limit === limit)

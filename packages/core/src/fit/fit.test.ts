@@ -392,7 +392,6 @@ describe('what is held back from the fit, and why', () => {
     ['preset-mixed', { preset: 'high, shadows low' }],
     ['resolution-missing', { heightPx: null }],
     ['upscaling-missing', { renderScale: null }],
-    ['memory-missing', { memory: { ...RECORD.memory, cl: null } }],
     ['generated-frames', { generatedFrames: true }],
     ['clocks-raised', { clocks: 'raised' }],
     ['low-above-average', { low: { fps: 120, percent: 1, definition: 'percentile' } }],

@@ -1,5 +1,6 @@
 import { PRESETS, type BenchRecord, type Gpu, type Part, type Preset, type Cpu } from '../parts/index.ts';
 import type { FrameModel } from '../parts/index.ts';
+import { memoryTold, type MemoryTold } from './memory-told.ts';
 
 /** Why a record stays out of the fit. */
 export type HeldBackCode =
@@ -15,7 +16,6 @@ export type HeldBackCode =
   | 'preset-mixed'
   | 'resolution-missing'
   | 'upscaling-missing'
-  | 'memory-missing'
   | 'generated-frames'
   | 'clocks-raised'
   | 'ray-tracing'
@@ -47,7 +47,6 @@ const SENTENCES: Readonly<Record<HeldBackCode, (got: string) => string>> = {
     `“${got}” is none of low, medium, high, ultra: the settings are mixed or the source’s own.`,
   'resolution-missing': () => 'The resolution is not said.',
   'upscaling-missing': () => 'Whether the picture was upscaled is not said.',
-  'memory-missing': () => 'How the memory ran (size, channels, rate, latency) is not said in full.',
   'generated-frames': () => 'Generated frames are counted in it; only rendered ones compare.',
   'clocks-raised': (got) =>
     got === 'raised'
@@ -67,19 +66,33 @@ export interface UsableRecord {
   readonly renderScale: number;
   readonly cpu: Cpu & { readonly threads: number };
   readonly gpu: (Gpu & { readonly videoMemoryGb: number }) | null;
-  readonly memory: {
-    readonly gb: number;
-    readonly channels: number;
-    readonly mts: number;
-    readonly cl: number;
-  };
+  readonly memory: MemoryTold;
 }
 
 type JudgedRecord = { readonly usable: UsableRecord } | { readonly heldBack: readonly HeldBack[] };
 
 const isPreset = (text: string): text is Preset => (PRESETS as readonly string[]).includes(text);
 
-/** Judges records against a catalogue: nothing enters the fit without its conditions. */
+const UNSAID: Readonly<Record<MemoryTold['unsaid'][number], string>> = {
+  gb: 'size',
+  channels: 'channels',
+  mts: 'rate',
+  cl: 'latency',
+};
+
+/** What a record does not say of how its memory ran; null where it says everything. */
+export const memoryUnsaid = ({ memory: { unsaid } }: UsableRecord): string | null =>
+  unsaid.length === 0 ? null : unsaid.map((name) => UNSAID[name]).join(', ');
+
+/** What a record leaves out and takes part without, as a sentence; null where it says everything. */
+export function leftUnsaid(usable: UsableRecord): string | null {
+  const what = memoryUnsaid(usable);
+  return (
+    what && `Of its memory it does not say: ${what}. That is taken as usual, and the record counts for less.`
+  );
+}
+
+/** Judges records against a catalogue: none enters the fit without its conditions, but for its memory, which is taken as usual. */
 export function recordJudge(
   parts: readonly Part[],
   model: FrameModel,
@@ -104,17 +117,12 @@ export function recordJudge(
     if (record.rayTracing === true) say('ray-tracing');
     if (record.settings !== '') say('own-settings', record.settings);
     if (low && low.fps > record.average) say('low-above-average', String(low.fps));
-    const { gb, channels, mts, cl } = record.memory;
-    const memory =
-      gb !== null && channels !== null && mts !== null && cl !== null
-        ? { gb, channels, mts, cl }
-        : say('memory-missing');
     const cpu = cpuOf(byId.get(record.cpu), record, say);
     const gpu = record.gpu === null ? null : gpuOf(byId.get(record.gpu), record, say);
     if (record.gpu === null && cpu && cpu.integratedGraphics !== true) say('no-graphics');
-    if (reasons.length > 0 || !memory || !cpu || preset === null || !isPreset(preset))
-      return { heldBack: reasons };
+    if (reasons.length > 0 || !cpu || preset === null || !isPreset(preset)) return { heldBack: reasons };
     if (widthPx === null || heightPx === null || renderScale === null) return { heldBack: reasons };
+    const memory = memoryTold(record.memory);
     return { usable: { record, preset, widthPx, heightPx, renderScale, cpu, gpu, memory } };
   };
 }

@@ -1,4 +1,4 @@
-export { heldBackSentence, recordJudge } from './held-back.ts';
+export { heldBackSentence, leftUnsaid, memoryUnsaid, recordJudge } from './held-back.ts';
 export {
   FIT_DEFAULTS,
   fitModel,

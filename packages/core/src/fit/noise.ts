@@ -24,5 +24,9 @@ export function startScales(base: FrameModel, start: FitSummary | null): Scales 
   return { average, averageAll: noise.average, low: noise.low, scatters };
 }
 
-export const noiseOf = (row: FigureRow, scales: Scales) =>
-  row.noise * (row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll));
+/** Noise of a good record with the same figure. */
+export const goodNoise = (row: FigureRow, scales: Scales): number =>
+  row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll);
+
+export const noiseOf = (row: FigureRow, scales: Scales): number =>
+  Math.hypot(row.noise * goodNoise(row, scales), row.doubt);

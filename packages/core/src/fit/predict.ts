@@ -12,6 +12,7 @@ import {
 import { bandwidthGbs, firstWordLatencyNs, linkLnOf } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
+import { memoryDoubt } from './memory-told.ts';
 import { TRUST_NOISE } from './rows.ts';
 
 /** What a model expects of a record before seeing it: ln of the average, and the standard deviation of a measurement. */
@@ -56,7 +57,11 @@ export function predictor(model: FrameModel): (usable: UsableRecord) => Predicti
     const known = uncertainty.variance(gradientOf(scene, system, parts, slopes));
     return {
       ln: slopes.ln,
-      sd: Math.hypot(Math.sqrt(known), residualOf(scene, slopes) * TRUST_NOISE[record.trust]),
+      sd: Math.hypot(
+        Math.sqrt(known),
+        residualOf(scene, slopes) * TRUST_NOISE[record.trust],
+        memoryDoubt(memory, gpu === null),
+      ),
       low: { ln: lows.ln, sd: lowSd(scene, { ...system, parts }, uncertainty, lows) },
       slopes: { cpu: -slopes.cpuMean, gpu: -slopes.gpuMean },
     };

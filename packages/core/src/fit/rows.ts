@@ -15,9 +15,10 @@ import {
   type SystemRates,
 } from '../frames/index.ts';
 import { bandwidthGbs, firstWordLatencyNs } from '../frames/index.ts';
-import type { BenchRecord, FrameModel, RecordLow, Trust } from '../parts/index.ts';
+import type { FrameModel, RecordLow, Trust } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
 import { offsetName, type Layout } from './layout.ts';
+import { memoryDoubt } from './memory-told.ts';
 
 /** Factor on a record's noise by how far its source is trusted. Chosen. */
 export const TRUST_NOISE: Readonly<Record<Trust, number>> = { own: 0.7, good: 1, fair: 1.5, poor: 3 };
@@ -28,7 +29,9 @@ export interface FigureRow {
   readonly game: string;
   readonly figure: 'average' | 'low';
   readonly observedLn: number;
+  /** How much wider than a good record's its noise is; and what is not known of its conditions, as a standard deviation. */
   readonly noise: number;
+  readonly doubt: number;
   /** From both sides, and the average's own slopes. */
   readonly slopes: (time: ReturnType<typeof timeOn>, average: RateSlopes) => RateSlopes;
 }
@@ -87,8 +90,11 @@ function lowSlopes({ percent, definition }: RecordLow): FigureRow['slopes'] | nu
 }
 
 /** The figures of one record: its average, and its low where it says how that is meant. */
-function figuresOf({ game, average, low, trust }: BenchRecord, record: number): FigureRow[] {
-  const plain = { record, game, noise: TRUST_NOISE[trust] };
+function figuresOf(
+  { record: { game, average, low, trust }, gpu, memory }: UsableRecord,
+  record: number,
+): FigureRow[] {
+  const plain = { record, game, noise: TRUST_NOISE[trust], doubt: memoryDoubt(memory, gpu === null) };
   const own: FigureRow = {
     ...plain,
     figure: 'average',
@@ -96,7 +102,9 @@ function figuresOf({ game, average, low, trust }: BenchRecord, record: number): 
     slopes: (_, slopes) => slopes,
   };
   const slopes = low && lowSlopes(low);
-  return slopes ? [own, { ...plain, figure: 'low', observedLn: Math.log(low.fps / average), slopes }] : [own];
+  return slopes
+    ? [own, { ...plain, figure: 'low', observedLn: Math.log(low.fps / average), doubt: 0, slopes }]
+    : [own];
 }
 
 /** Prepares records: looks their effects up once, and gives each figure a row. */
@@ -125,7 +133,7 @@ export function rowsFor(usable: readonly UsableRecord[], model: FrameModel, layo
     const roles = Object.fromEntries(
       ROLES.map((role) => [role, at(effectName(role, sample, parts))]),
     ) as ModelRecord['roles']; // one entry for each role
-    rows.push(...figuresOf(record, n));
+    rows.push(...figuresOf(each, n));
     return {
       usable: each,
       scene,

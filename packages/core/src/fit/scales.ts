@@ -1,6 +1,6 @@
 import { isRandomEffect, SCATTER_START, SCATTERS, type Scatter } from './layout.ts';
 import { levelVariance, type Posterior } from './posterior.ts';
-import { noiseOf, type Scales } from './noise.ts';
+import { goodNoise, noiseOf, type Scales } from './noise.ts';
 import type { FitProblem, Point } from './problem.ts';
 import { T_SCALE, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
@@ -87,7 +87,7 @@ function noiseAt({ rows, base }: FitProblem, before: Scales, evaluated: Evaluate
     // A rate that the engine's cap holds says nothing of the noise of free ones.
     if (row.figure === 'average' && evaluated.byGraphics[r] + evaluated.byCpu[r] < 0.5) return;
     const noise = noiseOf(row, before);
-    const off = posterior.solved.residual[r] / row.noise;
+    const off = (posterior.solved.residual[r] * goodNoise(row, before)) / noise;
     const left = Math.max(0.05, 1 - posterior.rowVariance[r] / (noise * noise));
     const weight = weightOf(posterior.solved.residual[r] / (noise * T_SCALE));
     for (const each of row.figure === 'low' ? [lows] : [all, perGame.get(row.game)]) {

@@ -1,6 +1,6 @@
 export { frameTimeQuantile, limitedBy, meanFrameTime, meanOfSlowest, sideMean } from './frame-time.ts';
 export type { FrameTime, Side } from './sides.ts';
-export { bandwidthGbs, firstWordLatencyNs, type MemoryState } from './memory.ts';
+export { bandwidthGbs, firstWordLatencyNs, MEMORY_WEIGHTS, type MemoryState } from './memory.ts';
 export { hasRate, missingForRate } from './has-rate.ts';
 export { balanceOf, isBalanced, meanBalance } from './balance.ts';
 

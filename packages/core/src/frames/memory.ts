@@ -19,14 +19,13 @@ export function bandwidthGbs(mts: number, channels: number): number {
 }
 
 /** How the two figures weigh in the memory effect. Chosen, because games wait for single words more than for streams. */
-const LATENCY_WEIGHT = 0.6;
-const BANDWIDTH_WEIGHT = 0.4;
+export const MEMORY_WEIGHTS = { latency: 0.6, bandwidth: 0.4 };
 
 /** Logarithmic memory effect against a reference: 0 at the reference, positive when better. */
 export function memoryEffect(state: MemoryState, reference: MemoryState): number {
   return (
-    LATENCY_WEIGHT * Math.log(reference.latencyNs / state.latencyNs) +
-    BANDWIDTH_WEIGHT * Math.log(state.bandwidthGbs / reference.bandwidthGbs)
+    MEMORY_WEIGHTS.latency * Math.log(reference.latencyNs / state.latencyNs) +
+    MEMORY_WEIGHTS.bandwidth * Math.log(state.bandwidthGbs / reference.bandwidthGbs)
   );
 }
 

@@ -17,6 +17,8 @@ export interface Uncertainty {
   variance(gradient: Gradient): number;
   /** Covariance of two figures. */
   covariance(a: Gradient, b: Gradient): number;
+  /** Covariances of many figures: a full symmetric matrix by rows. */
+  matrix(gradients: readonly Gradient[]): Float64Array;
 }
 
 const known = new WeakMap<object, Uncertainty>();
@@ -41,6 +43,7 @@ const scaled = (base: Uncertainty, by: number): Uncertainty =>
     ? base
     : {
         covariance: (a, b) => by * by * base.covariance(a, b),
+        matrix: (gradients) => base.matrix(gradients).map((value) => by * by * value),
         variance: (gradient) => by * by * base.variance(gradient),
       };
 
@@ -53,6 +56,12 @@ function widened(base: Uncertainty, sds: Readonly<Record<string, number>>): Unce
     );
   return {
     covariance: (a, b) => base.covariance(a, b) + added(a, b),
+    matrix: (gradients) => {
+      const n = gradients.length;
+      return base
+        .matrix(gradients)
+        .map((value, k) => value + added(gradients[Math.floor(k / n)], gradients[k % n]));
+    },
     variance: (gradient) => base.variance(gradient) + added(gradient, gradient),
   };
 }
@@ -97,15 +106,33 @@ function uncertainty(
   entries: (gradient: Gradient) => readonly (readonly [number, number])[],
   at: (i: number, j: number) => number,
 ): Uncertainty {
-  const covariance = (a: Gradient, b: Gradient) => {
-    const second = entries(b);
+  /** A gradient's effects, and its deviations of its own. */
+  const read = (gradient: Gradient) => ({
+    effects: entries(gradient),
+    own: [...gradient].filter(([name]) => name.startsWith('~')),
+    gradient,
+  });
+  type Read = ReturnType<typeof read>;
+  const between = (a: Read, b: Read) => {
     let sum = 0;
-    for (const [i, x] of entries(a)) for (const [j, y] of second) sum += x * y * at(i, j);
-    for (const [name, x] of a) if (name.startsWith('~')) sum += x * (b.get(name) ?? 0);
+    for (const [i, x] of a.effects) for (const [j, y] of b.effects) sum += x * y * at(i, j);
+    for (const [name, x] of a.own) sum += x * (b.gradient.get(name) ?? 0);
     return sum;
   };
-  // Rounding to 32 bits may leave a variance of almost nothing just below zero.
-  return { covariance, variance: (gradient) => Math.max(0, covariance(gradient, gradient)) };
+  const covariance = (a: Gradient, b: Gradient) => between(read(a), read(b));
+  return {
+    covariance,
+    // Rounding to 32 bits may leave a variance of almost nothing just below zero.
+    variance: (gradient) => Math.max(0, covariance(gradient, gradient)),
+    matrix(gradients) {
+      const each = gradients.map(read);
+      const n = each.length;
+      const out = new Float64Array(n * n);
+      for (let i = 0; i < n; i++)
+        for (let j = 0; j <= i; j++) out[i * n + j] = out[j * n + i] = between(each[i], each[j]);
+      return out;
+    },
+  };
 }
 
 /** How ln of a rate moves with every effect. */

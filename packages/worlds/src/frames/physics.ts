@@ -4,10 +4,10 @@
  */
 
 /** What a part can do, as factors on a middling one. */
-interface CpuSpeed {
+export interface CpuSpeed {
   readonly speed: number;
 }
-interface GpuSpeed {
+export interface GpuSpeed {
   readonly computing: number;
   readonly bandwidth: number;
 }
@@ -44,6 +44,8 @@ export interface Rates {
   readonly average: number;
   /** 1000 over the 99th percentile of frame times. */
   readonly low: number;
+  /** Share of the time that the card works. */
+  readonly gpuBusy: number;
 }
 
 const GRID = 33;
@@ -66,13 +68,16 @@ export function ratesOf(
   const moving = game.bandwidthShare / gpu.bandwidth;
   const gpuMs = by.gpu * pixels * ((1 - game.bandwidthShare) / gpu.computing + moving);
   const times: number[] = [];
+  let busy = 0;
   for (const a of LOGITS)
     for (const b of LOGITS) {
       const c = cpuMs * Math.exp(game.cpuShape * a);
       const g = gpuMs * Math.exp(game.gpuShape * b);
       times.push(Math.max(c, g) + game.unhidden * Math.min(c, g));
+      busy += g;
     }
   times.sort((a, b) => a - b);
-  const mean = times.reduce((sum, each) => sum + each, 0) / times.length;
-  return { average: 1000 / mean, low: 1000 / times[Math.floor(0.99 * times.length)] };
+  const total = times.reduce((sum, each) => sum + each, 0);
+  const low = 1000 / times[Math.floor(0.99 * times.length)];
+  return { average: (1000 * times.length) / total, low, gpuBusy: Math.min(1, busy / total) };
 }

@@ -1,13 +1,20 @@
 import type { Cpu, FrameModel, Game, Gpu } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
 import type { Harshness } from './harshness.ts';
-import { ratesOf, type GamePhysics, type Rates, type GameSetting } from './physics.ts';
+import { ratesOf, type CpuSpeed, type GamePhysics, type GameSetting, type GpuSpeed, type Rates } from './physics.ts';
 
 /** A question to a world: what this pairing does in this game. */
 export interface PairingQuestion extends GameSetting {
   readonly game: string;
   readonly cpu: string;
   readonly gpu: string;
+}
+
+/** A game and the speeds of both sides in it. */
+export interface MadeOf {
+  readonly game: GamePhysics;
+  readonly cpu: CpuSpeed;
+  readonly gpu: GpuSpeed;
 }
 
 export interface FrameWorld {
@@ -21,6 +28,8 @@ export interface FrameWorld {
   readonly price: ReadonlyMap<string, number>;
   /** Frames per second in the long run, with the drivers of a quarter of a year, counted back from today's 0. */
   truth(question: PairingQuestion, quartersAgo?: number): Rates;
+  /** What a pairing is made of in a game: for whoever wants to spoil something of it. */
+  madeOf(question: PairingQuestion, quartersAgo?: number): MadeOf;
   /** A standard normal figure that belongs to some words. */
   particular(...words: readonly (string | number)[]): number;
 }
@@ -159,6 +168,15 @@ export function frameWorld(seed: number, harshness: Harshness): FrameWorld {
     const moved = kind === 'gpu' ? drifted(maker, generation, game, quartersAgo) : 0;
     return toldLn + hiddenLn + own + shared + moved;
   };
+  const madeOf = ({ game, cpu, gpu }: PairingQuestion, quartersAgo = 0): MadeOf => {
+    const gpuLn = speedLn(gpu, game, quartersAgo);
+    const tilt = 0.5 * (wider.get(gpu) ?? 0);
+    return {
+      game: games[Number(game.split('-')[1])],
+      cpu: { speed: Math.exp(speedLn(cpu, game, quartersAgo)) },
+      gpu: { computing: Math.exp(gpuLn - tilt), bandwidth: Math.exp(gpuLn + tilt) },
+    };
+  };
   return {
     harshness,
     seed,
@@ -171,16 +189,10 @@ export function frameWorld(seed: number, harshness: Harshness): FrameWorld {
       ...{ cpus: [], gpus: [], integrated: [] },
       games: games.map((_, n) => knownOf(n)),
     },
+    madeOf,
     truth(question, quartersAgo = 0) {
-      const { game, cpu, gpu } = question;
-      const gpuLn = speedLn(gpu, game, quartersAgo);
-      const tilt = 0.5 * (wider.get(gpu) ?? 0);
-      return ratesOf(
-        games[Number(game.split('-')[1])],
-        question,
-        { speed: Math.exp(speedLn(cpu, game, quartersAgo)) },
-        { computing: Math.exp(gpuLn - tilt), bandwidth: Math.exp(gpuLn + tilt) },
-      );
+      const { game, cpu, gpu } = madeOf(question, quartersAgo);
+      return ratesOf(game, question, cpu, gpu);
     },
   };
 }

@@ -81,13 +81,7 @@ export function jointFigures(
     }),
   );
   const n = figures.length;
-  const covariance = new Float64Array(n * n);
-  for (let i = 0; i < n; i++)
-    for (let j = 0; j <= i; j++) {
-      const value = uncertainty.covariance(figures[i].gradient, figures[j].gradient);
-      covariance[i * n + j] = value;
-      covariance[j * n + i] = value;
-    }
+  const covariance = uncertainty.matrix(figures.map(({ gradient }) => gradient));
   const mean = Float64Array.from(figures, ({ ln }) => ln);
   learn(
     mean,

@@ -8,7 +8,7 @@ import {
   type RunGroup,
 } from '@ripe-pick/core/bench';
 import type { ToldCause } from '@ripe-pick/core/bring-up';
-import { changedPart, predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
+import { changedPart, memoryUnsaid, predictor, recordJudge, heldBackSentence } from '@ripe-pick/core/fit';
 import { INTERVAL_SHARE, intervalAround, catalogueAsRun, type Interval } from '@ripe-pick/core/frames';
 import type { Catalogue, Part, RecordClocks } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
@@ -74,6 +74,9 @@ function measuredWith(shipped: Catalogue, tuned: Catalogue | null, system: KeptR
     // A record of raised clocks would be held back from the fit; here it is only compared.
     const judged = judge({ ...record, clocks: 'stock', low: null, excluded: null });
     if ('heldBack' in judged) return unknown(judged.heldBack.map(heldBackSentence).join(' '));
+    // Here a figure is held against the system that it was measured on, so all of that has to be known.
+    const unsaid = memoryUnsaid(judged.usable);
+    if (unsaid) return unknown(`How the memory ran is not known in full: ${unsaid}.`);
     const found = predict(judged.usable);
     if (!found) return unknown('The model has no rate for these parts.');
     const rate = Math.exp(found.ln);

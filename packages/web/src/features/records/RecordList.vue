@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { writeRecordsTable, type BenchRecord } from '@ripe-pick/contract';
-import { heldBackSentence, predictor, recordJudge } from '@ripe-pick/core/fit';
+import { heldBackSentence, leftUnsaid, predictor, recordJudge } from '@ripe-pick/core/fit';
 import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
@@ -37,6 +37,7 @@ const filter = useDraft<(typeof FILTERS)[number]['id']>('ripe-pick-records-filte
 interface RecordRow {
   readonly record: BenchRecord;
   readonly heldBack: string | null;
+  readonly unsaid: string | null;
   readonly text: string;
 }
 const judge = computed(
@@ -53,6 +54,7 @@ const rows = computed((): RecordRow[] => {
       return {
         record,
         heldBack: 'heldBack' in found ? found.heldBack.map(heldBackSentence).join(' ') : null,
+        unsaid: 'usable' in found ? leftUnsaid(found.usable) : null,
         text: [
           names.game(record.game),
           record.preset,
@@ -164,7 +166,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
         </thead>
         <tbody>
           <tr
-            v-for="{ record, heldBack, expected, z } in visible"
+            v-for="{ record, heldBack, unsaid, expected, z } in visible"
             :key="record.id"
             :class="{ held: heldBack !== null }"
           >
@@ -214,9 +216,9 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
             </td>
             <td>
               {{ record.source.name }} <span class="quiet num">{{ record.source.on }}</span><span
-                v-if="heldBack"
+                v-if="heldBack ?? unsaid"
                 class="quiet under"
-                >{{ heldBack }}</span
+                >{{ heldBack ?? unsaid }}</span
               >
             </td>
             <td class="end acts">
