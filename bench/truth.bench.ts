@@ -2,20 +2,25 @@
  * What the figures claim against what is so, on worlds that the code does not know. Seeds are named in advance: those that are reported here
  * are not those that anything was tuned on.
  */
-import { measureFrames, type Known } from './truth/frames.ts';
+import { barsOf, fitted, measureFrames, type Known } from './truth/frames.ts';
 import type { ChoiceFigures } from './truth/choice.ts';
-import type { HarshnessName } from '@ripe-pick/worlds/frames';
+import { measureFaults, type FaultFigures } from './truth/faults.ts';
+import { frameWorld, HARSHNESSES, type HarshnessName } from '@ripe-pick/worlds/frames';
 
 /** Reported: eight seeds of each. Tuned on: 1 to 99. */
 const SEEDS = (process.env.TRUTH_SEEDS ?? '201,202,203,204,205,206,207,208').split(',').map(Number);
 const KNOWN = (process.env.TRUTH_KNOWN ?? 'sparse,60,200,800')
   .split(',')
+  .filter(Boolean)
   .map((each) => (each === 'sparse' ? each : Number(each)) as Known); // of that list
 
 const percent = (value: number) => `${(100 * value).toFixed(1)} %`;
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+/** Scenes that a machine is judged by. */
+const SCENES = (process.env.TRUTH_SCENES ?? '2,4,8,12').split(',').filter(Boolean).map(Number);
+
 /** Chances as stated against the share that came true, by tenths of what was stated. */
-function chances(matches: ChoiceFigures['matches']): string {
+function chances(matches: readonly { readonly stated: number; readonly is: boolean }[]): string {
   const tenths = Array.from({ length: 10 }, (_, n) =>
     matches.filter(({ stated }) => Math.min(9, Math.floor(10 * stated)) === n),
   );
@@ -28,7 +33,8 @@ function chances(matches: ChoiceFigures['matches']): string {
     .join(' ');
 }
 
-for (const harshness of ['mild', 'real', 'harsh'] satisfies HarshnessName[])
+const ALL: readonly HarshnessName[] = ['mild', 'real', 'harsh'];
+for (const harshness of ALL)
   for (const known of KNOWN) {
     const start = performance.now();
     const all = SEEDS.map((seed) => measureFrames(harshness, known, seed));
@@ -50,3 +56,20 @@ for (const harshness of ['mild', 'real', 'harsh'] satisfies HarshnessName[])
       `(${((performance.now() - start) / 1000 / SEEDS.length).toFixed(1)} s a world)`,
     );
   }
+
+/** Machines of worlds of which 200 bars are known, healthy and with one fault each. */
+for (const harshness of SCENES.length > 0 ? ALL : []) {
+  const known = SEEDS.map((seed) => {
+    const world = frameWorld(seed, HARSHNESSES[harshness]);
+    return { world, model: fitted(world, barsOf(world, 200, seed)) };
+  });
+  for (const scenes of SCENES) {
+    const all = known.map(({ world, model }) => measureFaults(world, model, scenes));
+    const of = (read: (each: FaultFigures) => number) => Math.round(100 * mean(all.map(read)));
+    console.log(
+      `${harshness.padEnd(6)} ${String(scenes).padEnd(2)} scenes: false alarms ${of(({ alarms }) => alarms)} %,`,
+      `faults first ${of(({ first }) => first)} %, in the first two ${of(({ firstTwo }) => firstTwo)} %, named ${of(({ named }) => named)} %;`,
+      `leader ${chances(all.flatMap(({ leaders }) => leaders))}`,
+    );
+  }
+}

@@ -1,7 +1,19 @@
-import { diagnose, type BenchObservation, type Cause, type Diagnosis, type OwnRig } from '@ripe-pick/core/bench';
+import {
+  diagnose,
+  type BenchObservation,
+  type Cause,
+  type Diagnosis,
+  type OwnRig,
+} from '@ripe-pick/core/bench';
 import type { FrameModel, Memory, Motherboard, Preset } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
-import { FAULTS, measuredOn, type Fault, type FrameWorld, type MeasuredScene } from '@ripe-pick/worlds/frames';
+import {
+  FAULTS,
+  measuredOn,
+  type Fault,
+  type FrameWorld,
+  type MeasuredScene,
+} from '@ripe-pick/worlds/frames';
 
 /** What a diagnosis said of one machine. */
 export interface Verdict {
@@ -54,3 +66,36 @@ export const eachFault = (n: number): readonly Fault[] => [FAULTS[n % FAULTS.len
 /** Rank of a fault among the causes that are named, from 1. */
 export const rankOf = ({ faults, diagnosis }: Verdict): number =>
   diagnosis.causes.findIndex(({ cause }) => cause === (faults[0] as Cause)) + 1;
+
+/** What diagnoses of one world's machines came to. */
+export interface FaultFigures {
+  /** Share of healthy machines that are told that something is wrong. */
+  readonly alarms: number;
+  /** Share of faults that come first, and that are among the first two; and that are named at all. */
+  readonly first: number;
+  readonly firstTwo: number;
+  readonly named: number;
+  /** Of the leading cause of every machine, healthy or not: its chance as stated, and whether it is so. */
+  readonly leaders: readonly { readonly stated: number; readonly is: boolean }[];
+}
+
+const MACHINES = { healthy: 20, faulty: 42 };
+const share = (verdicts: readonly Verdict[], read: (each: Verdict) => boolean) =>
+  verdicts.filter(read).length / verdicts.length;
+
+/** Diagnoses healthy machines and such with one full fault each, half of them each. */
+export function measureFaults(world: FrameWorld, model: FrameModel, scenes: number): FaultFigures {
+  const { seed } = world;
+  const healthy = verdictsOn(world, model, { machines: MACHINES.healthy, scenes, seed }, () => []);
+  const faulty = verdictsOn(world, model, { machines: MACHINES.faulty, scenes, seed: seed + 500 }, eachFault);
+  return {
+    alarms: share(healthy, ({ diagnosis }) => !diagnosis.isQuiet),
+    first: share(faulty, (each) => rankOf(each) === 1),
+    firstTwo: share(faulty, (each) => rankOf(each) <= 2),
+    named: share(faulty, ({ diagnosis }) => !diagnosis.isQuiet),
+    leaders: [...healthy, ...faulty].map(({ faults, diagnosis: { causes } }) => ({
+      stated: causes[0].probability,
+      is: causes[0].cause === faults[0],
+    })),
+  };
+}

@@ -45,11 +45,11 @@ export const recordOf = (question: PairingQuestion): BenchRecord => ({
   ...{ source: { name: 'asked', on: '2026-11-20' }, trust: 'good' },
 });
 
-const barsOf = (world: FrameWorld, known: Known, seed: number): Bar[] =>
+export const barsOf = (world: FrameWorld, known: Known, seed: number): Bar[] =>
   known === 'sparse' ? sparseBars(world, 2 + (seed % 2), seed) : publishedBars(world, known, seed);
 
 /** A fit of a world's bars. */
-function fitted(world: FrameWorld, bars: readonly Bar[]): FrameModel {
+export function fitted(world: FrameWorld, bars: readonly Bar[]): FrameModel {
   const input = {
     parts: [...world.cpus, ...world.gpus],
     records: bars.map(({ record }) => record),

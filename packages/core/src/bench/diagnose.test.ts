@@ -198,3 +198,51 @@ describe('causes', () => {
     }
   });
 });
+
+describe('what to measure next', () => {
+  const nextOf = (observations: readonly BenchObservation[], using = model) =>
+    found(observations, OWN, using).next;
+  it('is a scene of the side that decides between the likeliest explanations', () => {
+    // Two heavy scenes are slow: whether the card is held or something else shows where the card decides.
+    const next = nextOf(measured(slower('graphics', 0.12), {}, ['heavy']));
+    expect(next?.game).toMatch(/grand|heavy/);
+    const light = nextOf(measured(slower('cpu', 0.12), {}, ['quick']));
+    expect(light?.game).toMatch(/quick|busy/);
+  });
+  it('is none of those that were measured, nor of games that are hardly known', () => {
+    const observations = measured(slower('cpu', 0.12), {}, ['quick']);
+    const next = nextOf(observations);
+    expect(observations.map(({ game }) => `${game} ${next?.conditions.preset}`)).not.toContain(
+      `${next?.game} high`,
+    );
+    const blurred: FrameModel = {
+      ...model,
+      games: model.games.map((game) => ({ ...game, residualSd: 0.5 })),
+    };
+    expect(nextOf(observations, blurred)).toBeNull();
+  });
+});
+
+describe('scenes of which little is known', () => {
+  it('say nothing: a healthy system is not accused for them', () => {
+    const blurred: FrameModel = {
+      ...model,
+      games: model.games.map((game) => (game.id === 'grand' ? { ...game, residualSd: 0.4 } : game)),
+    };
+    const observations = measured((same) => same).map((each) =>
+      each.game === 'grand' ? { ...each, average: each.average * 0.4 } : each,
+    );
+    const diagnosis = found(observations, OWN, blurred);
+    expect(diagnosis.compared.map(({ isTelling }) => isTelling)).toEqual([true, true, true, false]);
+    expect(diagnosis.isQuiet).toBe(true);
+  });
+  it('where there are no others, every chance is what it was beforehand', () => {
+    const blurred: FrameModel = {
+      ...model,
+      games: model.games.map((game) => ({ ...game, residualSd: 0.4 })),
+    };
+    const { isQuiet, healthy } = found(measured(slower('graphics', 0.4)), OWN, blurred);
+    expect(isQuiet).toBe(true);
+    expect(healthy).toBeCloseTo(0.5, 1);
+  });
+});

@@ -4,6 +4,7 @@ import type { FrameModel } from '../parts/index.ts';
 import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
+import { nextScene, type NextScene } from './next-scene.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
 
 /*
@@ -55,6 +56,8 @@ export interface Diagnosis {
   readonly causes: readonly RankedCause[];
   /** Too likely healthy to name a cause. */
   readonly isQuiet: boolean;
+  /** The scene to measure next, which would tell most; null where none would. */
+  readonly next: NextScene | null;
   /** Median of measured / expected by what limits the scene; null without such a scene. */
   readonly cpuSide: number | null;
   readonly gpuSide: number | null;
@@ -68,6 +71,8 @@ type DiagnoseResult =
 const QUIET_ABOVE = 0.07;
 /** A scene of which less is known says nothing of the machine: its game may as well be another than it seems. Chosen: a fifth. */
 const TELLING_SD = 0.2;
+/** Causes that the next scene is to tell apart, beside a healthy system. Chosen. */
+const MOST_COMPARED = 3;
 const AS_IT_IS: Omit<Variant, 'weight'> = { change: (same) => same };
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
@@ -106,6 +111,7 @@ function weighed(
   );
   return {
     cause,
+    variant: likeliest.variant,
     logWeight: Math.log(PRIOR[cause] * toldOf(cause, told) * total) - likeliest.cost,
     predicted: likeliest.each.map(({ average }, i) =>
       Math.exp(average.value - healthy.each[i].average.value),
@@ -168,18 +174,17 @@ export function diagnose(
       .map((each) => each.measured / each.expected);
     return ratios.length === 0 ? null : median(ratios);
   };
+  const ranked = posterior
+    .map((each) => ({ ...each, probability: weight(each.logWeight) / whole }))
+    .sort((a, b) => b.probability - a.probability);
+  const likely = [{ variant: AS_IT_IS, probability: chance }, ...ranked.slice(0, MOST_COMPARED)];
   return {
     status: 'done',
     diagnosis: {
       compared,
       healthy: chance,
-      causes: posterior
-        .map(({ cause, logWeight, predicted }) => ({
-          cause,
-          predicted,
-          probability: weight(logWeight) / whole,
-        }))
-        .sort((a, b) => b.probability - a.probability),
+      causes: ranked.map(({ cause, predicted, probability }) => ({ cause, predicted, probability })),
+      next: nextScene(model, system, observations, likely),
       isQuiet: chance >= QUIET_ABOVE,
       cpuSide: side('cpu'),
       gpuSide: side('gpu'),

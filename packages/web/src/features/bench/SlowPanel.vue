@@ -25,6 +25,18 @@ const scene = (n: number) => {
     ? `${props.nameOf(each.game)}, ${conditionWords({ ...each.conditions, state: { profile: true, clocks: 'stock' } })}`
     : '';
 };
+/** Two causes of which the second is more than half as likely cannot be told apart. */
+const isOpen = computed(() => {
+  const [first, second] = causes.value;
+  return second !== undefined && second.probability > first.probability / 2;
+});
+const untold = computed(() => found.value?.compared.filter(({ isTelling }) => !isTelling).length ?? 0);
+const next = computed(() => {
+  const scene = found.value?.next;
+  return scene
+    ? `${props.nameOf(scene.game)}, ${conditionWords({ ...scene.conditions, state: { profile: true, clocks: 'stock' } })}`
+    : '';
+});
 const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balance' } as const;
 </script>
 
@@ -40,6 +52,16 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
         >
       </p>
       <p v-else>Only {{ chance(found.healthy) }} that all is well. Likely causes, and what to check first:</p>
+      <p v-if="!found.isQuiet && isOpen">
+        <b>The first two cannot be told apart yet.</b> Look at what both say to check.
+      </p>
+      <p v-if="next">
+        To know more, measure next: <b>{{ next }}</b>.
+      </p>
+      <p v-if="untold > 0" class="small">
+        {{ untold }} of {{ found.compared.length }} scenes say nothing here: too little is known of how their
+        games run on such parts. Records of these games would help.
+      </p>
       <p class="sides">
         <span v-if="found.cpuSide !== null"
           ><i class="p"></i> processor-limited scenes <b class="num">{{ offWords(found.cpuSide) }}</b></span
@@ -76,7 +98,10 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
               <tbody>
                 <tr v-for="(each, n) in found.compared" :key="n">
                   <th scope="row">
-                    {{ scene(n) }} <span class="quiet">{{ LIMITS[each.limit] }}</span>
+                    {{ scene(n) }}
+                    <span class="quiet"
+                      >{{ LIMITS[each.limit] }}{{ each.isTelling ? '' : ', hardly known: not counted' }}</span
+                    >
                   </th>
                   <td class="num end">{{ offWords(each.measured / each.expected) }}</td>
                   <td class="num end">{{ offWords(cause.predicted[n]) }}</td>
