@@ -16,7 +16,7 @@ import {
 } from '@ripe-pick/worlds/frames';
 
 /** What a diagnosis said of one machine. */
-export interface Verdict {
+interface Verdict {
   readonly faults: readonly Fault[];
   readonly diagnosis: Diagnosis;
 }
@@ -41,7 +41,7 @@ const observed = (scene: MeasuredScene): BenchObservation => ({
 });
 
 /** Diagnoses so many machines of a world with so many scenes each. `faults`: what is wrong with the n-th. */
-export function verdictsOn(
+function verdictsOn(
   world: FrameWorld,
   model: FrameModel,
   { machines, scenes, seed }: { readonly machines: number; readonly scenes: number; readonly seed: number },
@@ -61,10 +61,10 @@ export function verdictsOn(
 }
 
 /** One fault after another. */
-export const eachFault = (n: number): readonly Fault[] => [FAULTS[n % FAULTS.length]];
+const eachFault = (n: number): readonly Fault[] => [FAULTS[n % FAULTS.length]];
 
 /** Rank of a fault among the causes that are named, from 1. */
-export const rankOf = ({ faults, diagnosis }: Verdict): number =>
+const rankOf = ({ faults, diagnosis }: Verdict): number =>
   diagnosis.causes.findIndex(({ cause }) => cause === (faults[0] as Cause)) + 1;
 
 /** What diagnoses of one world's machines came to. */

@@ -3,7 +3,6 @@ export type { ColumnChoice, ColumnReading } from './frame-file/layout.ts';
 export type { TimeUnit } from './frame-file/units.ts';
 export { readFrameTimes, type FrameTimesFile } from './read-frame-times.ts';
 export { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
-export type { NextScene } from './next-scene.ts';
 export { diagnose, type Diagnosis, type BenchObservation, type RankedCause } from './diagnose.ts';
 export { measuredMeans, type MeasuredMeans } from './measured-means.ts';
 export type { OwnRig } from './variants.ts';

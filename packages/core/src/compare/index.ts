@@ -21,11 +21,4 @@ export {
   type SolvedForks,
 } from './forks.ts';
 export { openWishes, wishCosts, type WishCost, type WishCosts } from './wish-costs.ts';
-export {
-  judgeChoice,
-  LOSS_SHARE,
-  marketView,
-  nearBest,
-  type Choice,
-  type NearBest,
-} from './near-best/index.ts';
+export { judgeChoice, marketView, nearBest, type NearBest } from './near-best/index.ts';

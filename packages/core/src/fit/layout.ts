@@ -1,4 +1,4 @@
-import { MEAN_RATES, SHORTFALL } from '../frames/index.ts';
+import { SHORTFALL, type MEAN_RATES } from '../frames/index.ts';
 import { PRESETS, type Gpu, type FrameModel, type Part, type Preset, type Cpu } from '../parts/index.ts';
 import {
   CARD_FEATURES,

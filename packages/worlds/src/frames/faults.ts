@@ -24,7 +24,7 @@ export interface MeasuredScene extends PairingQuestion {
 }
 
 /** A machine with what may be wrong with it. */
-export interface Machine {
+interface Machine {
   readonly cpu: string;
   readonly gpu: string;
   readonly faults: readonly Fault[];

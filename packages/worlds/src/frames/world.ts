@@ -1,7 +1,14 @@
 import type { Cpu, FrameModel, Game, Gpu } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf, type Draws } from '@ripe-pick/core/stats';
 import type { Harshness } from './harshness.ts';
-import { ratesOf, type CpuSpeed, type GamePhysics, type GameSetting, type GpuSpeed, type Rates } from './physics.ts';
+import {
+  ratesOf,
+  type CpuSpeed,
+  type GamePhysics,
+  type GameSetting,
+  type GpuSpeed,
+  type Rates,
+} from './physics.ts';
 
 /** A question to a world: what this pairing does in this game. */
 export interface PairingQuestion extends GameSetting {

@@ -39,7 +39,7 @@ export interface Choice {
 }
 
 /** Share of cases in which no more is lost than is said. */
-export const LOSS_SHARE = 0.9;
+const LOSS_SHARE = 0.9;
 /** A build that has at least this chance to do as well as the first cannot be told apart from it. Chosen: one in five. */
 const APART = 0.2;
 /** Nor is it told apart by more than this share of the objective: what is that much lower is no choice as good. Chosen: less than is seen in play. */

@@ -1,3 +1,3 @@
 export { nearBest, type NearBest } from './near-best.ts';
-export { judgeChoice, LOSS_SHARE, type Choice } from './choice.ts';
-export { marketView, type Evidence } from './market-view.ts';
+export { judgeChoice } from './choice.ts';
+export { marketView } from './market-view.ts';

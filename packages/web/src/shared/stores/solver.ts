@@ -57,12 +57,8 @@ export const useSolver = defineStore('solver', () => {
     isBusy.value = true;
     progress.value = null;
     try {
-      return await ask('search', (solver) =>
-        task(
-          solver,
-          proxy((each: Progress) => (progress.value = each)),
-        ),
-      );
+      const report = proxy((each: Progress) => (progress.value = each));
+      return await ask('search', (solver) => task(solver, report));
     } finally {
       isBusy.value = false;
     }
