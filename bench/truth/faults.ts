@@ -8,16 +8,16 @@ import {
 import type { FrameModel, Memory, Motherboard, Preset } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import {
-  FAULTS,
+  MACHINE_FAULTS,
   measuredOn,
-  type Fault,
+  type MachineFault,
   type FrameWorld,
-  type MeasuredScene,
+  type SceneRun,
 } from '@ripe-pick/worlds/frames';
 
 /** What a diagnosis said of one machine. */
 interface Verdict {
-  readonly faults: readonly Fault[];
+  readonly faults: readonly MachineFault[];
   readonly diagnosis: Diagnosis;
 }
 
@@ -31,7 +31,7 @@ const BOARD = {
   pcieSlot: { generation: 5, lanes: 16 },
 } as unknown as Motherboard; // what the diagnosis reads
 
-const observed = (scene: MeasuredScene): BenchObservation => ({
+const observed = (scene: SceneRun): BenchObservation => ({
   game: scene.game,
   conditions: {
     ...{ preset: scene.preset as Preset, widthPx: scene.widthPx, heightPx: scene.heightPx },
@@ -45,7 +45,7 @@ function verdictsOn(
   world: FrameWorld,
   model: FrameModel,
   { machines, scenes, seed }: { readonly machines: number; readonly scenes: number; readonly seed: number },
-  faultsOf: (n: number) => readonly Fault[],
+  faultsOf: (n: number) => readonly MachineFault[],
 ): Verdict[] {
   const draws = drawsFrom(seedOf('machines', world.seed, seed, scenes));
   const one = <T>(list: readonly T[]): T => list[Math.floor(draws.uniform() * list.length)];
@@ -61,7 +61,7 @@ function verdictsOn(
 }
 
 /** One fault after another. */
-const eachFault = (n: number): readonly Fault[] => [FAULTS[n % FAULTS.length]];
+const eachFault = (n: number): readonly MachineFault[] => [MACHINE_FAULTS[n % MACHINE_FAULTS.length]];
 
 /** Rank of a fault among the causes that are named, from 1. */
 const rankOf = ({ faults, diagnosis }: Verdict): number =>

@@ -10,7 +10,8 @@ import {
 } from '../frames/index.ts';
 import type { FrameModel, Preset } from '../parts/index.ts';
 import { CAUSE_WORDS, CAUSES, type Cause } from './causes.ts';
-import { diagnose, type Diagnosis, type BenchObservation } from './diagnose.ts';
+import { diagnose, type Diagnosis } from './diagnose.ts';
+import type { BenchObservation } from './observation.ts';
 import type { OwnRig } from './variants.ts';
 
 /* One quick and one heavy game on the fixture's system; what is measured is computed here, apart from the diagnosis. */

@@ -4,6 +4,7 @@ import type { FrameModel } from '../parts/index.ts';
 import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
+import type { BenchObservation } from './observation.ts';
 import { nextScene, type NextScene } from './next-scene.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
 
@@ -12,19 +13,6 @@ import { variantsOf, type OwnRig, type Variant } from './variants.ts';
  * with several degrees of it. The posterior is prior times likelihood, over the degrees of each cause; measured and
  * expected are compared in logs, with the fit's covariance, because an error in a part's rate shifts all scenes together.
  */
-
-/** One measured scene of the user's own system. */
-export interface BenchObservation {
-  readonly game: string;
-  readonly conditions: SceneConditions;
-  readonly average: number;
-  /** Standard deviation of the log average over its passes. */
-  readonly sdLn: number;
-  /** 1 % low as the 99th percentile of frame time. */
-  readonly low: number | null;
-  readonly gpuBusy: number | null;
-  readonly driftLn: number | null;
-}
 
 export interface Compared {
   readonly game: string;

@@ -1,7 +1,7 @@
 import { uncertaintyOf, type Gradient, type Scene, type SystemRates } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
-import type { BenchObservation } from './diagnose.ts';
+import type { BenchObservation } from './observation.ts';
 import { outlook, type SceneOutlook } from './outlook.ts';
 import { DRIFT_SD_LN, STEADY, type Variant } from './variants.ts';
 
@@ -39,7 +39,7 @@ export interface Misfit {
 }
 
 /** One figure of one scene against what is expected of it. */
-interface Held {
+interface HeldFigure {
   readonly kind: 'average' | 'low' | 'busy' | 'drift';
   readonly scene: number;
   readonly off: number;
@@ -62,9 +62,9 @@ function tMisfit(matrix: Float64Array, off: Float64Array): number {
 }
 
 /** What is held of a scene: its average, and what else was measured. */
-function heldOf(seen: BenchObservation, expected: SceneOutlook, scene: number, drift: number): Held[] {
-  const held: Held[] = [];
-  const add = (kind: Held['kind'], measured: number | null, value: number, gradient: Gradient) => {
+function heldOf(seen: BenchObservation, expected: SceneOutlook, scene: number, drift: number): HeldFigure[] {
+  const held: HeldFigure[] = [];
+  const add = (kind: HeldFigure['kind'], measured: number | null, value: number, gradient: Gradient) => {
     if (measured !== null) held.push({ kind, scene, off: measured - value, gradient });
   };
   const { average, low, busy } = expected;
@@ -116,7 +116,12 @@ export class Likelihood {
   }
 
   /** Covariance beside that of the effects: what a game leaves unexplained, what is common to a kind of figure on a side, and each one's own. */
-  private besides(a: Held, b: Held, each: readonly SceneOutlook[], variant: Omit<Variant, 'weight'>): number {
+  private besides(
+    a: HeldFigure,
+    b: HeldFigure,
+    each: readonly SceneOutlook[],
+    variant: Omit<Variant, 'weight'>,
+  ): number {
     const { observations } = this;
     if (a.kind !== b.kind) return 0;
     const [x, y] = [each[a.scene], each[b.scene]];

@@ -1,6 +1,6 @@
 import { sceneMaker, uncertaintyOf, type SceneConditions, type SystemRates } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
-import type { BenchObservation } from './diagnose.ts';
+import type { BenchObservation } from './observation.ts';
 import { outlook } from './outlook.ts';
 import type { Variant } from './variants.ts';
 
@@ -11,7 +11,7 @@ export interface NextScene {
 }
 
 /** One explanation of what was measured, with its probability. */
-interface Explanation {
+interface Suspicion {
   readonly probability: number;
   readonly variant: Omit<Variant, 'weight'>;
 }
@@ -37,7 +37,7 @@ export function nextScene(
   model: FrameModel,
   system: SystemRates,
   observations: readonly BenchObservation[],
-  explanations: readonly Explanation[],
+  explanations: readonly Suspicion[],
 ): NextScene | null {
   const uncertainty = uncertaintyOf(model);
   const make = sceneMaker(model);

@@ -3,7 +3,7 @@ import { ratesOf, type CpuSpeed, type GamePhysics, type GpuSpeed } from './physi
 import type { FrameWorld, MadeOf, PairingQuestion } from './world.ts';
 
 /** What may be wrong with a machine, and how badly; each by the world's own laws. */
-export const FAULTS = [
+export const MACHINE_FAULTS = [
   'memory-profile',
   'one-stick',
   'slow-slot',
@@ -12,10 +12,10 @@ export const FAULTS = [
   'background',
   'driver',
 ] as const;
-export type Fault = (typeof FAULTS)[number];
+export type MachineFault = (typeof MACHINE_FAULTS)[number];
 
 /** One scene as its owner measured it, with three careful runs. */
-export interface MeasuredScene extends PairingQuestion {
+export interface SceneRun extends PairingQuestion {
   readonly average: number;
   readonly low: number;
   readonly gpuBusy: number;
@@ -24,10 +24,10 @@ export interface MeasuredScene extends PairingQuestion {
 }
 
 /** A machine with what may be wrong with it. */
-interface Machine {
+interface FaultyMachine {
   readonly cpu: string;
   readonly gpu: string;
-  readonly faults: readonly Fault[];
+  readonly faults: readonly MachineFault[];
 }
 
 /** What a fault does to a scene. */
@@ -47,7 +47,7 @@ const slower = ({ computing, bandwidth }: GpuSpeed, ln: number): GpuSpeed => ({
 });
 
 /** A fault of a drawn degree: full enough to be looked for, none so small that nobody would. */
-function spoilOf(fault: Fault, world: FrameWorld, draws: Draws): Spoil {
+function spoilOf(fault: MachineFault, world: FrameWorld, draws: Draws): Spoil {
   const between = (low: number, high: number) => low + (high - low) * draws.uniform();
   const warm = draws.uniform() < 0.6 ? between(0.02, 0.08) : 0;
   const degree = between(0.12, 0.6);
@@ -97,10 +97,10 @@ const HEAVY = { preset: 'ultra', widthPx: 2560, heightPx: 1440 };
 /** Measures so many scenes of a machine. No two copies of a part are quite alike. */
 export function measuredOn(
   world: FrameWorld,
-  { cpu, gpu, faults }: Machine,
+  { cpu, gpu, faults }: FaultyMachine,
   scenes: number,
   seed: number,
-): MeasuredScene[] {
+): SceneRun[] {
   const draws = drawsFrom(seedOf('machine', world.seed, seed));
   const luck = { cpu: Math.exp(0.012 * draws.normal()), gpu: Math.exp(0.015 * draws.normal()) };
   const spoils = faults.map((fault) => spoilOf(fault, world, draws));

@@ -3,7 +3,7 @@ import { INTERVAL_SHARE } from '../../frames/index.ts';
 import type { Brief, FrameModel } from '../../parts/index.ts';
 import { drawsFrom, normalQuantile, quantileSorted, seedOf } from '../../stats/index.ts';
 import { drawFigures, jointFigures, type JointFigures } from './joint.ts';
-import type { Evidence } from './market-view.ts';
+import type { PriceEvidence } from './market-view.ts';
 
 /*
  * What a choice is worth that was made by estimates: joint draws of what the likeliest builds truly do, in place of each estimate by itself.
@@ -28,7 +28,7 @@ interface Parting {
   readonly gain: number;
 }
 
-export interface Choice {
+export interface ChoiceOutlook {
   readonly builds: readonly BuildOutlook[];
   /** The first, and those that cannot be told apart from it, by number. */
   readonly group: readonly number[];
@@ -102,8 +102,8 @@ export function judgeChoice(
   brief: Brief,
   model: FrameModel,
   systems: readonly SystemRates[],
-  evidence: readonly Evidence[],
-): Choice | null {
+  evidence: readonly PriceEvidence[],
+): ChoiceOutlook | null {
   const joint = jointFigures(brief, model, systems, evidence);
   if (!joint || systems.length === 0) return null;
   const draws = drawFigures(joint, PAIRS, drawsFrom(seedOf('choice')));

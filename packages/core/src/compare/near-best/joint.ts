@@ -13,7 +13,7 @@ import {
 } from '../../frames/index.ts';
 import type { Brief, FrameModel } from '../../parts/index.ts';
 import { factorise, solveWith, type Draws } from '../../stats/index.ts';
-import type { Evidence } from './market-view.ts';
+import type { PriceEvidence } from './market-view.ts';
 
 /** Log figures of several builds in all games of a brief, with how they vary together. Build by build, game by game. */
 export interface JointFigures {
@@ -33,7 +33,7 @@ function learn(
   mean: Float64Array,
   covariance: Float64Array,
   gradients: readonly Gradient[],
-  evidence: readonly Evidence[],
+  evidence: readonly PriceEvidence[],
   between: (a: Gradient, b: Gradient) => number,
 ): void {
   const m = evidence.length;
@@ -67,7 +67,7 @@ export function jointFigures(
   brief: Brief,
   model: FrameModel,
   systems: readonly SystemRates[],
-  evidence: readonly Evidence[],
+  evidence: readonly PriceEvidence[],
 ): JointFigures | null {
   const { scenes, unknownGames } = scenesOf(brief, model);
   if (scenes.length === 0 || unknownGames.length > 0) return null;

@@ -8,7 +8,7 @@ import type { FrameModel, Rate } from '../../parts/index.ts';
  */
 
 /** Something seen that a figure of the model should equal. */
-export interface Evidence {
+export interface PriceEvidence {
   readonly gradient: Gradient;
   /** What was seen, less what the model says. */
   readonly off: number;
@@ -23,7 +23,7 @@ const FEWEST = 6;
 /** Scatters that are tried, as shares of rates: from 3 % to 80 %. */
 const TRIED = Array.from({ length: 29 }, (_, n) => 0.03 * 1.125 ** n);
 
-interface Point {
+interface PricedRate {
   readonly id: string;
   readonly gradient: Gradient;
   readonly x: number;
@@ -39,10 +39,10 @@ interface Line {
 }
 
 /** Generalised least squares with a normal prior of the slope; the likelihood is that of the scatter, with the line integrated out. */
-function lineThrough(points: readonly Point[], scatter: number): Line {
+function lineThrough(points: readonly PricedRate[], scatter: number): Line {
   const weights = points.map(({ variance }) => 1 / (scatter * scatter + variance));
   const total = weights.reduce((a, b) => a + b, 0);
-  const mean = (read: (point: Point) => number) =>
+  const mean = (read: (point: PricedRate) => number) =>
     points.reduce((sum, point, n) => sum + weights[n] * read(point), 0) / total;
   const [mx, my] = [mean(({ x }) => x), mean(({ y }) => y)];
   const prior = 1 / EXPONENT.sd ** 2;
@@ -61,7 +61,7 @@ function lineThrough(points: readonly Point[], scatter: number): Line {
   };
 }
 
-function evidenceOf(points: readonly Point[]): [string, Evidence][] {
+function evidenceOf(points: readonly PricedRate[]): [string, PriceEvidence][] {
   if (points.length < FEWEST) return [];
   const line = TRIED.map((scatter) => lineThrough(points, scatter)).reduce((a, b) =>
     b.likelihood > a.likelihood ? b : a,
@@ -79,9 +79,9 @@ function evidenceOf(points: readonly Point[]): [string, Evidence][] {
 export function marketView(
   model: FrameModel,
   prices: ReadonlyMap<string, number>,
-): ReadonlyMap<string, Evidence> {
+): ReadonlyMap<string, PriceEvidence> {
   const { variance } = uncertaintyOf(model);
-  const points = (kind: 'cpu' | 'gpu', rates: readonly Rate[]): Point[] =>
+  const points = (kind: 'cpu' | 'gpu', rates: readonly Rate[]): PricedRate[] =>
     rates.flatMap(({ part: id, rateLn }) => {
       const price = prices.get(id);
       if (price === undefined || !(price > 0)) return [];

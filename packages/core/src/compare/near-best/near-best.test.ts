@@ -19,7 +19,7 @@ import { BRIEF, CARD, CATALOGUE, GOOD, MODEL, OFFERS } from '../../test/fixtures
 import { finish } from '../../work/index.ts';
 import { judgeChoice } from './choice.ts';
 import { drawFigures, jointFigures } from './joint.ts';
-import { marketView, type Evidence } from './market-view.ts';
+import { marketView, type PriceEvidence } from './market-view.ts';
 import { nearBest } from './near-best.ts';
 
 /** Cards of given rates, each with what is not known of it. */
@@ -40,7 +40,7 @@ function systemsOf(model: FrameModel): SystemRates[] {
     return system;
   });
 }
-const judged = (model: FrameModel, evidence: readonly Evidence[] = [], brief = free) => {
+const judged = (model: FrameModel, evidence: readonly PriceEvidence[] = [], brief = free) => {
   const choice = judgeChoice(brief, model, systemsOf(model), evidence);
   if (!choice) throw new Error('the fixture can be judged');
   return choice;
@@ -123,7 +123,7 @@ describe('joint figures', () => {
     [-0.1, 0.2],
   ]);
   const systems = systemsOf(model);
-  const evidence: Evidence[] = [
+  const evidence: PriceEvidence[] = [
     { gradient: new Map([['gpu:card-1', 1]]), off: -0.2, sd: 0.1 },
     {
       gradient: new Map([

@@ -4,11 +4,11 @@ import type { Answer } from '../../search/index.ts';
 import type { Session } from '../../session/index.ts';
 import { median } from '../../stats/index.ts';
 import { partsForRules } from '../../swaps/index.ts';
-import { judgeChoice, type Choice } from './choice.ts';
+import { judgeChoice, type ChoiceOutlook } from './choice.ts';
 import { marketView } from './market-view.ts';
 
 /** The likeliest best sets of a session, and how sure it is that the first is truly the best. */
-export interface NearBest extends Choice {
+export interface NearBest extends ChoiceOutlook {
   readonly answers: readonly Answer[];
   /** The cheapest of the group, by number; 0 where the first is. */
   readonly cheapest: number;
