@@ -10,7 +10,15 @@ import {
   type Bar,
 } from '@ripe-pick/worlds/frames';
 import { describe, expect, it } from 'vitest';
-import { measureFrames, recordOf, type FrameFigures, type Known } from '../../bench/truth/frames.ts';
+import { measureFaults, type FaultFigures } from '../../bench/truth/faults.ts';
+import {
+  barsOf,
+  fitted,
+  measureFrames,
+  recordOf,
+  type FrameFigures,
+  type Known,
+} from '../../bench/truth/frames.ts';
 import { sizeOf } from '../sample.ts';
 
 /*
@@ -88,5 +96,21 @@ describe('a chart that is wrong as a whole', () => {
     }
     expect(found / SEEDS.length).toBeGreaterThanOrEqual(0.5);
     expect(accused / sound).toBeLessThan(0.08);
+  });
+});
+
+describe('machines that somebody finds slow', () => {
+  it('are not told that something is wrong where they are healthy, and leaders are what they claim to be', () => {
+    const all = SEEDS.map((seed) => {
+      const world = frameWorld(seed, HARSHNESSES.mild);
+      return measureFaults(world, fitted(world, barsOf(world, 200, seed)), 8);
+    });
+    const share = (read: (each: FaultFigures) => number) =>
+      all.reduce((sum, each) => sum + read(each), 0) / all.length;
+    // A twentieth is claimed; forty machines of two worlds scatter by as much again.
+    expect(share(({ alarms }) => alarms)).toBeLessThanOrEqual(sizeOf(0.05, 0.1));
+    const sure = all.flatMap(({ leaders }) => leaders).filter(({ stated }) => stated > 0.9);
+    expect(sure.length).toBeGreaterThan(10);
+    expect(sure.filter(({ is }) => is).length / sure.length).toBeGreaterThan(0.8);
   });
 });

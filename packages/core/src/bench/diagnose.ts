@@ -6,6 +6,7 @@ import { CAUSES, type Cause } from './causes.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
 import type { BenchObservation } from './observation.ts';
 import { nextScene, type NextScene } from './next-scene.ts';
+import { TELLING_SD } from './outlook.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
 
 /*
@@ -57,8 +58,6 @@ type DiagnoseResult =
 
 /** A cause is named only when a healthy system is less likely than this. Chosen, so that nineteen in twenty healthy ones stay unaccused. */
 const QUIET_ABOVE = 0.07;
-/** A scene of which less is known says nothing of the machine: its game may as well be another than it seems. Chosen: a fifth. */
-const TELLING_SD = 0.2;
 /** Causes that the next scene is to tell apart, beside a healthy system. Chosen. */
 const MOST_COMPARED = 3;
 const AS_IT_IS: Omit<Variant, 'weight'> = { change: (same) => same };

@@ -1,4 +1,10 @@
-import { uncertaintyOf, type Gradient, type Scene, type SystemRates } from '../frames/index.ts';
+import {
+  uncertaintyOf,
+  type Gradient,
+  type Scene,
+  type SystemRates,
+  type Uncertainty,
+} from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import { factorise, solveWith } from '../stats/index.ts';
 import type { BenchObservation } from './observation.ts';
@@ -14,7 +20,7 @@ import { DRIFT_SD_LN, STEADY, type Variant } from './variants.ts';
  * How far lows, busy shares and drifts of a healthy system stray from the model beyond what is not known of its effects: each scene by itself, and
  * all scenes that the same side limits together, since games and drivers are alike in that. Chosen.
  */
-const STRAYS = {
+export const STRAYS = {
   low: { own: 0.03, shared: 0.05 },
   busy: { own: 0.05, shared: 0.06 },
   drift: { own: DRIFT_SD_LN, shared: 0.006 },
@@ -77,7 +83,7 @@ function heldOf(seen: BenchObservation, expected: SceneOutlook, scene: number, d
 
 /** Holds measurements against what the frame model expects of a system. */
 export class Likelihood {
-  private readonly uncertainty: ReturnType<typeof uncertaintyOf>;
+  private readonly uncertainty: Uncertainty;
 
   constructor(
     private readonly system: SystemRates,

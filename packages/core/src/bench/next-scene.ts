@@ -1,7 +1,8 @@
 import { sceneMaker, uncertaintyOf, type SceneConditions, type SystemRates } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import type { BenchObservation } from './observation.ts';
-import { outlook } from './outlook.ts';
+import { STRAYS } from './likelihood.ts';
+import { outlook, TELLING_SD } from './outlook.ts';
 import type { Variant } from './variants.ts';
 
 /** A scene that is not measured yet and would tell the likeliest explanations apart. */
@@ -21,11 +22,9 @@ const LOADS = [
   { preset: 'low', widthPx: 1280, heightPx: 720 },
   { preset: 'ultra', widthPx: 2560, heightPx: 1440 },
 ] as const;
-/** How far a low and a busy share may be off, beside the average. Chosen, as in the diagnosis. */
-const LOW_SD_LN = 0.07;
-const BUSY_SD = 0.08;
-/** A scene of which less is known tells nothing. Chosen, as in the diagnosis. */
-const TELLING_SD = 0.2;
+/** How far a low and a busy share may be off, beside the average. */
+const LOW_SD = Math.hypot(STRAYS.low.own, STRAYS.low.shared);
+const BUSY_SD = Math.hypot(STRAYS.busy.own, STRAYS.busy.shared);
 /** A scene has to tell apart so much of the probability to be worth a run. Chosen. */
 const WORTH_A_RUN = 0.03;
 
@@ -62,7 +61,7 @@ export function nextScene(
         each.slice(0, i).forEach((b, j) => {
           const square =
             ((a.average.value - b.average.value) / sd) ** 2 +
-            ((a.low.value - b.low.value) / LOW_SD_LN) ** 2 +
+            ((a.low.value - b.low.value) / LOW_SD) ** 2 +
             ((a.busy.value - b.busy.value) / BUSY_SD) ** 2;
           apart += explanations[i].probability * explanations[j].probability * (1 - Math.exp(-square / 8));
         }),

@@ -2,8 +2,10 @@ import {
   averageSlopes,
   gradientOf,
   limitedBy,
+  LOW_SHARE,
   meanFrameTime,
   percentileSlopes,
+  ratioSlopes,
   residualOf,
   sideMean,
   timeOn,
@@ -12,7 +14,7 @@ import {
   type RateSlopes,
   type Scene,
   type SystemRates,
-  type uncertaintyOf,
+  type Uncertainty,
 } from '../frames/index.ts';
 
 /** A figure that a scene is expected to show, and how it moves with every effect. */
@@ -34,6 +36,8 @@ export interface SceneOutlook {
   readonly cpuShare: number;
 }
 
+/** A scene of which less is known says nothing of the machine: its game may as well be another than it seems. Chosen: a fifth. */
+export const TELLING_SD = 0.2;
 /** How far two copies of a part lie apart. Chosen: one and a half per cent (common practice, no source). */
 const COPY_SD = 0.015;
 /** Step of the difference by which the busy share's slopes are found, in logarithms of time. */
@@ -50,16 +54,8 @@ function busySlopes(time: FrameTime): RateSlopes {
 }
 
 /** The 1 % low over the average. */
-function lowSlopes(time: FrameTime): RateSlopes {
-  const [low, average] = [percentileSlopes(time, 0.99), averageSlopes(time)];
-  return {
-    ln: low.ln - average.ln,
-    cpuMean: low.cpuMean - average.cpuMean,
-    cpuSpread: low.cpuSpread - average.cpuSpread,
-    gpuMean: low.gpuMean - average.gpuMean,
-    gpuSpread: low.gpuSpread - average.gpuSpread,
-  };
-}
+const lowSlopes = (time: FrameTime): RateSlopes =>
+  ratioSlopes(percentileSlopes(time, 1 - LOW_SHARE), averageSlopes(time));
 
 /** How one side's time moves against the other's. */
 const AGAINST: RateSlopes = { ln: 0, cpuMean: -1, cpuSpread: 0, gpuMean: 1, gpuSpread: 0 };
@@ -77,7 +73,7 @@ function smoothed(time: FrameTime, balanceVariance: number): FrameTime {
 export function outlook(
   scene: Scene,
   system: SystemRates,
-  uncertainty: Pick<ReturnType<typeof uncertaintyOf>, 'variance'>,
+  uncertainty: Uncertainty,
   cpuSpread = 1,
 ): SceneOutlook {
   const plain = timeOn(scene, system);

@@ -3,6 +3,7 @@ import {
   effectName,
   linkLnOf,
   percentileSlopes,
+  ratioSlopes,
   sceneMaker,
   sensitivitiesOf,
   slopeIn,
@@ -77,16 +78,11 @@ const ROLES: readonly Role[] = [
 function lowSlopes({ percent, definition }: RecordLow): FigureRow['slopes'] | null {
   const share = percent / 100;
   if (definition === null || !(share > 0 && share < 0.5)) return null;
-  return (time, average) => {
-    const low = definition === 'percentile' ? percentileSlopes(time, 1 - share) : slowestSlopes(time, share);
-    return {
-      ln: low.ln - average.ln,
-      cpuMean: low.cpuMean - average.cpuMean,
-      cpuSpread: low.cpuSpread - average.cpuSpread,
-      gpuMean: low.gpuMean - average.gpuMean,
-      gpuSpread: low.gpuSpread - average.gpuSpread,
-    };
-  };
+  return (time, average) =>
+    ratioSlopes(
+      definition === 'percentile' ? percentileSlopes(time, 1 - share) : slowestSlopes(time, share),
+      average,
+    );
 }
 
 /** The figures of one record: its average, and its low where it says how that is meant. */

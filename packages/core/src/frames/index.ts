@@ -54,6 +54,6 @@ export { assumedState, canRun, stateEffectOf } from './states.ts';
 export { jobFloor, jobFloors, uplinkMbps } from './jobs.ts';
 export { onScreen, ratesOnScreens, sideScreens, type SideScreen } from './screens.ts';
 export { conditionsOf, differencesIn, type ConditionDifference } from './conditions.ts';
-export { averageSlopes, percentileSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
+export { averageSlopes, percentileSlopes, ratioSlopes, slowestSlopes, type RateSlopes } from './slopes.ts';
 export { effectName, MEAN_RATES, sensitivitiesOf, slopeIn, timeOn, type Role } from './sensitivity.ts';
-export { combine, gradientOf, uncertaintyOf, type Gradient } from './uncertainty.ts';
+export { combine, gradientOf, uncertaintyOf, type Gradient, type Uncertainty } from './uncertainty.ts';

@@ -11,6 +11,15 @@ export interface RateSlopes {
   readonly gpuSpread: number;
 }
 
+/** One figure over another: a ratio's logarithm and its slopes. */
+export const ratioSlopes = (a: RateSlopes, b: RateSlopes): RateSlopes => ({
+  ln: a.ln - b.ln,
+  cpuMean: a.cpuMean - b.cpuMean,
+  cpuSpread: a.cpuSpread - b.cpuSpread,
+  gpuMean: a.gpuMean - b.gpuMean,
+  gpuSpread: a.gpuSpread - b.gpuSpread,
+});
+
 /** Beyond so many spreads from a side's mean there is less than 1e-15 of the mass. */
 const SPREADS = 9;
 /** Share of the mean below which what a cap takes away is not worth an integral. */

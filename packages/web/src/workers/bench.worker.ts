@@ -1,4 +1,5 @@
 import {
+  diagnose,
   readFrameTimes,
   summariseFrameTimes,
   type ColumnChoice,
@@ -113,6 +114,8 @@ const bench = {
       }),
     );
   },
+  /** Why a system is slow; half a second with a dozen scenes. */
+  diagnose,
   /** Reads a frame-time file; null when it was stopped. */
   async summarise(
     file: Blob,

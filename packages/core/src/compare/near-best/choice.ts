@@ -14,6 +14,8 @@ interface BuildOutlook {
   /** The objective that is to be expected once it is chosen, and its 80 % range. */
   readonly expected: number;
   readonly interval: Interval;
+  /** What prices change of it, as a share: below 0 where shops ask less for its parts than for parts that run like that. */
+  readonly byPrices: number;
   /** Chance that none of the others does better. */
   readonly best: number;
   /** Chance that it does at least as well as the first. */
@@ -128,6 +130,7 @@ export function judgeChoice(
     const interval = { low: quantileSorted(sorted, tail), high: quantileSorted(sorted, 1 - tail) };
     return {
       ...{ expected: quantileSorted(sorted, 0.5), interval },
+      byPrices: joint.objective(joint.mean, i * games) / joint.objective(joint.plain, i * games) - 1,
       ...{ best: best[i] / draws.length, matchesFirst: matches[i] / draws.length },
     };
   });

@@ -19,6 +19,8 @@ import type { PriceEvidence } from './market-view.ts';
 export interface JointFigures {
   readonly games: readonly string[];
   readonly mean: Float64Array;
+  /** The mean before any evidence of prices. */
+  readonly plain: Float64Array;
   /** Full matrix by rows. */
   readonly covariance: Float64Array;
   /** The objective of a build from its games' log figures. @param from where the build begins */
@@ -82,7 +84,8 @@ export function jointFigures(
   );
   const n = figures.length;
   const covariance = uncertainty.matrix(figures.map(({ gradient }) => gradient));
-  const mean = Float64Array.from(figures, ({ ln }) => ln);
+  const plain = Float64Array.from(figures, ({ ln }) => ln);
+  const mean = Float64Array.from(plain);
   learn(
     mean,
     covariance,
@@ -97,6 +100,7 @@ export function jointFigures(
   return {
     games: scenes.map(({ game }) => game.id),
     mean,
+    plain,
     covariance,
     objective(figuresLn, from) {
       scenes.forEach((scene, k) => (values[k] = counted(objective, scene, Math.exp(figuresLn[from + k]))));

@@ -15,7 +15,9 @@ export interface PriceEvidence {
   readonly sd: number;
 }
 
-/** How much faster a part of twice the price is, as an exponent, and how far rates lie from that. Chosen: about what chips cost (common practice, no source). */
+/**
+ * How rates grow with prices, as an exponent, and how far they lie from that. Chosen: about what chips cost (common practice, no source).
+ */
 const EXPONENT = { mean: 0.75, sd: 0.3 };
 const SCATTER = { median: 0.2, sdLn: 0.8 };
 /** With fewer priced parts of a kind their prices tell nothing. Chosen. */

@@ -197,6 +197,8 @@ describe('what shops ask', () => {
     const [before, after] = [judged(model), judged(model, evidence)];
     const moved = after.builds.map(({ expected }, n) => Math.log(expected / before.builds[n].expected));
     expect(moved[10]).toBeLessThan(-0.1);
+    expect(Math.log1p(after.builds[10].byPrices)).toBeCloseTo(moved[10], 6);
+    expect(before.builds[10].byPrices).toBe(0);
     for (const each of moved.slice(0, 10)) expect(Math.abs(each)).toBeLessThan(0.01);
     expect(after.builds[10].best).toBeLessThan(before.builds[10].best);
   });
@@ -234,6 +236,7 @@ describe('the near best of a session', () => {
     expect(near?.group).toEqual([0, 1]);
     expect(near?.within).toBe(answers[0].score - answers[1].score);
     expect(near?.cheapest).toBe(1);
+    expect(near?.mostExpected).toBe(0);
     expect(near?.builds).toHaveLength(answers.length);
   });
 

@@ -12,6 +12,8 @@ export interface NearBest extends ChoiceOutlook {
   readonly answers: readonly Answer[];
   /** The cheapest of the group, by number; 0 where the first is. */
   readonly cheapest: number;
+  /** The one of which most is expected, by number: 0, or one that prices speak for. */
+  readonly mostExpected: number;
   /** How far the group's scores lie apart, in thousandths. */
   readonly within: number;
 }
@@ -55,6 +57,10 @@ export function nearBest(session: Session, answers: readonly Answer[]): NearBest
     ...choice,
     answers,
     cheapest: inGroup.reduce((a, b) => (b.answer.cost < a.answer.cost ? b : a)).n,
+    mostExpected: choice.builds.reduce(
+      (top, { expected }, n) => (expected > choice.builds[top].expected ? n : top),
+      0,
+    ),
     within: Math.max(...scores) - Math.min(...scores),
   };
 }

@@ -44,6 +44,7 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
   <section class="sheet panel" aria-labelledby="slow">
     <h2 id="slow">Why is it slow?</h2>
     <p v-if="why.kind === 'none'" class="quiet">{{ why.reason }}</p>
+    <p v-else-if="why.kind === 'busy'" class="quiet">Working it out…</p>
     <template v-else-if="found">
       <p v-if="found.isQuiet">
         <b>Nothing stands out.</b> What was measured fits a healthy system ({{ chance(found.healthy) }}).

@@ -1,8 +1,8 @@
 import type { BenchKept, BenchRunKept } from '@ripe-pick/contract';
 import {
-  diagnose,
   groupRuns,
   recordsOfRuns,
+  type diagnose,
   type Diagnosis,
   type BenchObservation,
   type RunGroup,
@@ -12,7 +12,8 @@ import { changedPart, memoryUnsaid, predictor, recordJudge, heldBackSentence } f
 import { INTERVAL_SHARE, intervalAround, catalogueAsRun, type Interval } from '@ripe-pick/core/frames';
 import type { Catalogue, Part, RecordClocks } from '@ripe-pick/core/parts';
 import { useDraft } from '../../shared/ui/draft.ts';
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
+import { benchWorker } from '../../shared/stores/bench-worker.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { useBuildStory, type BuildStory } from './build-story.ts';
@@ -26,7 +27,12 @@ export interface Measured extends RunGroup<BenchRunKept> {
   readonly isTuned: boolean;
 }
 
+/** What a diagnosis is asked: its arguments. */
+type Question = Parameters<typeof diagnose>;
+type Diagnosed = ReturnType<typeof diagnose>;
+
 export type Why =
+  | { readonly kind: 'busy' }
   | { readonly kind: 'done'; readonly diagnosis: Diagnosis; readonly told: readonly ToldCause[] }
   | { readonly kind: 'none'; readonly reason: string };
 
@@ -94,15 +100,17 @@ function observationOf({ runs: [first], summary }: Measured): BenchObservation |
   return { game, conditions, average, sdLn, low, gpuBusy, driftLn };
 }
 
-const none = (reason: string): Why => ({ kind: 'none', reason });
+const none = (reason: string): Extract<Why, { kind: 'none' }> => ({ kind: 'none', reason });
 
-/** Why a system is as fast as it is, from the scenes that were measured in the state that it was in last. */
-function whyOf(
+/** What to ask of a system's speed, from the scenes that were measured in the state that it was in last; or why nothing can be asked. */
+function questionOf(
   shipped: Catalogue,
   { told, tuned }: BuildStory,
   system: KeptRig,
   groups: readonly Measured[],
-): Why {
+):
+  | Extract<Why, { kind: 'none' }>
+  | { readonly kind: 'asked'; readonly question: Question; readonly told: readonly ToldCause[] } {
   const comparable = groups.filter(
     (group) => group.summary && group.expected && (group.runs[0].state.clocks === 'stock' || group.isTuned),
   );
@@ -127,14 +135,15 @@ function whyOf(
     return none('A part of this system is no longer in the catalogue.');
   const observations = counted.flatMap((group) => observationOf(group) ?? []);
   const own = { cpu, motherboard, memory, gpu, profileOn: state.profile };
-  const result = diagnose(catalogue.frameModel, own, observations, told);
-  return result.status === 'done'
-    ? { kind: 'done', diagnosis: result.diagnosis, told }
-    : none(`Not known: ${result.missing.join(', ')}.`);
+  return { kind: 'asked', question: [catalogue.frameModel, own, observations, told], told };
 }
 
-/** What the test bench shows of the system that is chosen. */
-export function useBenchPage() {
+/** A diagnosis off the page's own thread: a dozen scenes take half a second. */
+const inWorker = (...question: Question): Promise<Diagnosed> =>
+  benchWorker.read((worker) => worker.diagnose(...question));
+
+/** What the test bench shows of the system that is chosen. @param ask who diagnoses */
+export function useBenchPage(ask: (...question: Question) => Promise<Diagnosed> = inWorker) {
   const catalogueStore = useCatalogue();
   const records = useRecords();
   const chosen = useDraft<string>('ripe-pick-bench-system', '');
@@ -148,10 +157,34 @@ export function useBenchPage() {
       ? groupRuns(runs.value).map(measuredWith(catalogueStore.catalogue, story.value.tuned, system.value))
       : [],
   );
-  const why = computed((): Why =>
+  const asked = computed(() =>
     catalogueStore.catalogue && system.value
-      ? whyOf(catalogueStore.catalogue, story.value, system.value, groups.value)
+      ? questionOf(catalogueStore.catalogue, story.value, system.value, groups.value)
       : none('No system yet.'),
+  );
+  const why = shallowRef<Why>({ kind: 'busy' });
+  watch(
+    asked,
+    async (current) => {
+      if (current.kind === 'none') {
+        why.value = current;
+        return;
+      }
+      why.value = { kind: 'busy' };
+      try {
+        const result = await ask(...current.question);
+        if (asked.value !== current) return;
+        why.value =
+          result.status === 'done'
+            ? { kind: 'done', diagnosis: result.diagnosis, told: current.told }
+            : none(`Not known: ${result.missing.join(', ')}.`);
+      } catch (error) {
+        console.error(error);
+        if (asked.value === current)
+          why.value = none('It could not be worked out. Reload the page and try again.');
+      }
+    },
+    { immediate: true },
   );
   return { chosen, system, runs, groups, why, share: INTERVAL_SHARE };
 }

@@ -19,12 +19,12 @@ const first = computed(() => props.judged.builds[0]);
 const isCorrected = computed(
   () => Math.abs((first.value.expected * 1000) / props.judged.answers[0].score - 1) > SAME,
 );
+const isByPrices = computed(() => Math.abs(first.value.byPrices) > SAME);
 const numbered = (n: number) => (n === 0 ? 'the best by score' : `runner-up ${n}`);
-/** The one that is to be expected higher than the first, where there is such a one. */
+/** The one of which more is expected than of the first, where there is such a one. */
 const higher = computed(() => {
-  const { builds } = props.judged;
-  const top = builds.reduce((best, { expected }, n) => (expected > builds[best].expected ? n : best), 0);
-  return builds[top].expected > first.value.expected * (1 + SAME) ? top : null;
+  const { builds, mostExpected } = props.judged;
+  return builds[mostExpected].expected > first.value.expected * (1 + SAME) ? mostExpected : null;
 });
 const saved = computed(() => props.judged.answers[0].cost - props.judged.answers[props.judged.cheapest].cost);
 </script>
@@ -34,9 +34,14 @@ const saved = computed(() => props.judged.answers[0].cost - props.judged.answers
     <h3>How sure that is</h3>
     <p v-if="isCorrected">
       {{ figure(first.expected) }} {{ unit }} are to be expected, not
-      {{ figure(judged.answers[0].score / 1000) }}: what is chosen for its estimate was often judged too well,
-      and shops ask {{ first.expected * 1000 < judged.answers[0].score ? 'less' : 'more' }} for its parts than
-      for parts that run like that.
+      {{ figure(judged.answers[0].score / 1000) }}:
+      <template v-if="isByPrices"
+        >too little of its parts was measured, and shops ask {{ first.byPrices < 0 ? 'less' : 'more' }} for
+        them than for parts that run like that.</template
+      ><template v-else
+        >its rates may turn out higher as well as lower, and your goal counts the one for less than the
+        other.</template
+      >
     </p>
     <p>
       <template v-if="judged.group.length > 1"
@@ -45,8 +50,8 @@ const saved = computed(() => props.judged.answers[0].cost - props.judged.answers
         >
         that cannot be told apart; any is a good choice. </template
       ><template v-else><b>It stands alone</b>: no other set is as good with a fair chance. </template> It is
-      truly the best with a chance of <span class="num">{{ percent(first.best) }}</span>; if not, at most
-      <span class="num">{{ judged.loss.most.toFixed(1) }} {{ unit }}</span> are lost in 9 of 10 cases.
+      truly the best with a chance of <span class="num">{{ percent(first.best) }}</span>; in 9 of 10 cases it
+      loses at most <span class="num">{{ judged.loss.most.toFixed(1) }} {{ unit }}</span> to the one that is.
       <template v-if="saved > 0"
         >The cheapest of them, {{ numbered(judged.cheapest) }}, saves
         <span class="num">{{ money(saved, bench.currency) }}</span>.</template

@@ -50,13 +50,20 @@ onBeforeUnmount(() => (isGone = true));
 
 const lead = (picks: Picks) =>
   (['cpu', 'gpu'] as const).map((slot) => props.name(picks[slot] ?? null, slot)).join(' + ');
-const rows = computed(() =>
-  (runnersUp.value ?? []).map((answer, n) => ({
-    answer,
-    outlook: judged.value?.builds[n + 1] ?? null,
-    isInGroup: judged.value?.group.includes(n + 1) ?? false,
-  })),
-);
+/** The first ones, and further down whichever the judgement speaks of. */
+const rows = computed(() => {
+  const found = judged.value;
+  if (!found)
+    return (runnersUp.value ?? []).map((answer, n) => ({
+      n: n + 1,
+      answer,
+      outlook: null,
+      isInGroup: false,
+    }));
+  return found.answers
+    .map((answer, n) => ({ n, answer, outlook: found.builds[n], isInGroup: found.group.includes(n) }))
+    .filter(({ n, isInGroup }) => n > 0 && (n <= MOST_SHOWN || isInGroup || n === found.mostExpected));
+});
 </script>
 
 <template>
@@ -82,7 +89,7 @@ const rows = computed(() =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="({ answer, outlook, isInGroup }, n) in rows" :key="n">
+        <tr v-for="{ n, answer, outlook, isInGroup } in rows" :key="n">
           <td>{{ lead(answer.picks) }} <span v-if="isInGroup" class="alike">as good</span></td>
           <td class="num end">
             {{ figure(answer.score / 1000) }}
@@ -104,17 +111,13 @@ const rows = computed(() =>
             <span class="quiet">{{ money(answer.cost - best.cost, bench.currency, { sign: true }) }}</span>
           </td>
           <td class="end actions">
-            <button
-              class="plain edged"
-              :aria-label="`Take runner-up ${n + 1}`"
-              @click="emit('take', answer, n + 1)"
-            >
+            <button class="plain edged" :aria-label="`Take runner-up ${n}`" @click="emit('take', answer, n)">
               Take
             </button>
             <button
               class="plain edged"
-              :aria-label="`Keep runner-up ${n + 1} as a candidate`"
-              @click="emit('keep', answer, n + 1)"
+              :aria-label="`Keep runner-up ${n} as a candidate`"
+              @click="emit('keep', answer, n)"
             >
               Keep
             </button>
