@@ -32,7 +32,11 @@ const last = computed(() => kept.value.attempts.at(-1));
 const begunHere = ref<string | null>(null);
 const isRunning = computed(() => next.value.kind === 'ask' && begunHere.value === last.value?.beganAt);
 const reading = ref<Reading>({});
-watch(last, () => (reading.value = {}));
+// By its moment: a save or another window's change brings the same attempt in anew, and nothing typed may go with that.
+watch(
+  () => last.value?.beganAt,
+  () => (reading.value = {}),
+);
 const set = (change: Reading) => (reading.value = { ...reading.value, ...change });
 const limit = computed(() =>
   passedLimit(kept.value.plan, {
@@ -40,13 +44,13 @@ const limit = computed(() =>
     volts: reading.value.volts ?? null,
   }),
 );
-const failure = ref('');
+const hasFailed = ref(false);
+/** Whether a write failed and was not made good since. */
+const isUnsaved = computed(() => hasFailed.value && workspace.saveState !== 'saved');
 async function begin() {
-  failure.value = '';
-  const isKept = await tuning.begin();
+  const kept = tuning.begin();
   begunHere.value = last.value?.beganAt ?? null;
-  if (!isKept)
-    failure.value = 'It is not on disk yet: do not try it before it is. It is sent again by itself.';
+  hasFailed.value = !(await kept);
 }
 const tell = (outcome: Outcome) => tuning.told(outcome, reading.value);
 const take = () =>
@@ -130,7 +134,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
         </template>
         <template v-else-if="next.kind === 'ask'">
           <p class="large num">{{ next.attempt.setting }} {{ unit }}</p>
-          <p v-if="isRunning">
+          <p v-if="isWriting || isUnsaved">It is being written down: do not set it yet.</p>
+          <p v-else-if="isRunning">
             It is written down. Set it, let it run for {{ duration(next.attempt.minutes) }}, then say what
             came of it.
           </p>
@@ -206,7 +211,9 @@ const WORDS: Readonly<Record<Outcome, string>> = {
           </p>
           <button class="plain edged big" @click="tuning.startOver()">Begin this stage anew</button>
         </template>
-        <p v-if="failure" role="alert" class="bad">{{ failure }}</p>
+        <p v-if="isUnsaved" role="alert" class="bad">
+          It is not on disk yet: do not try it before it is. It is sent again by itself.
+        </p>
         <button
           v-if="isDemo && kept.attempts.length === 0"
           class="plain edged big"
