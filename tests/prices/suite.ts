@@ -212,14 +212,16 @@ export function standingSection(each: number): Section {
       }));
       const now = observations[89].price;
       if (now === null) continue;
-      const truth = observations.flatMap((look) => look.price ?? []);
+      // Looked at as people do: each day up to today, now and then, or with a hole. Judged by every day since the first look.
+      const chosen = seenOf(prices, n, draws);
+      const truth = observations
+        .filter(({ day }) => day >= chosen[0].day)
+        .flatMap((look) => look.price ?? []);
       const share =
         truth.reduce(
           (sum, price) => sum + (Math.abs(price / now - 1) <= 0.002 ? 0.5 : price < now ? 1 : 0),
           0,
         ) / truth.length;
-      // Looked at as people do: each day up to today, now and then, or with a hole.
-      const chosen = seenOf(prices, n, draws);
       const standing = percentileOf(chosen, 0, now);
       if (!standing) continue;
       count++;
@@ -231,7 +233,6 @@ export function standingSection(each: number): Section {
       name: `interval of the percentile from ${n} looks covers`,
       figure: covered / each,
       atLeast: 0.76,
-      atMost: 0.9,
     });
   }
   return { title: 'Where a price stands', lines, bars };

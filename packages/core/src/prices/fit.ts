@@ -1,3 +1,4 @@
+import type { MarketMove } from './market-move.ts';
 import { evidenceOf, labelSales, spellsOf, type Evidence, type Spell } from './spells.ts';
 import type { Observation, PricePrior } from './types.ts';
 
@@ -28,6 +29,8 @@ export interface SaleBranch {
   readonly lastRegular: number | null;
   /** Depths of this offer’s own sales, as shares, the one that is on among them. */
   readonly depths: readonly number[];
+  /** Days since a regular price was set: what its level rests on. */
+  readonly setDays: number;
 }
 
 /** A belief about a rate per day: shape and rate of its gamma distribution, and the most it is let be. */
@@ -96,11 +99,12 @@ const ratesOf = (evidence: Evidence, prior: PricePrior): Record<'start' | 'end' 
   },
 });
 
-/** Null when no price was ever seen up to today. */
+/** What a history says; `move`: what like parts do together. Null when no price was ever seen up to today. */
 export function fitted(
   observations: readonly Observation[],
   today: number,
   prior: PricePrior,
+  move: MarketMove | null = null,
 ): FittedPrice | null {
   const spells = spellsOf(observations, today);
   if (spells.length === 0) return null;
@@ -110,7 +114,12 @@ export function fitted(
   const mean = ({ shape, rate, most }: RateBelief) => Math.min(most, shape / rate);
   const last = spells[spells.length - 1];
   const firstOpen = spells.find((spell) => spell.kind === 'open');
-  const saleChance = saleChanceOf(spells, firstOpen, prior, mean(start), end, mean(change));
+  const saleChance = saleChanceOf(spells, firstOpen, prior, {
+    start: mean(start),
+    end,
+    change: mean(change),
+    move,
+  });
   const asRegular = levelCells(settings(spells.filter((spell) => spell.kind !== 'sale')), firstOpen, prior);
   const regularOnly = settings(spells.filter((spell) => spell.kind === 'regular'));
   const hasRegular = firstOpen !== undefined && regularOnly.length > 0;
@@ -127,6 +136,7 @@ export function fitted(
         cells: asRegular,
         lastRegular: last.y,
         depths: evidence.depths,
+        setDays: -last.first,
       },
       {
         weight: saleChance,
@@ -136,6 +146,7 @@ export function fitted(
         depths: firstOpen
           ? [...evidence.depths, 1 - Math.exp(-Math.max(0.01, firstOpen.regular - last.y))]
           : evidence.depths,
+        setDays: -(regularOnly.at(-1) ?? last).first,
       },
     ],
     start,
@@ -153,14 +164,31 @@ export function fitted(
 /** Chance that a sale lasts so many days, over all that is believed of its rate: heavier-tailed than at the mean rate. */
 const lasts = ({ shape, rate }: RateBelief, days: number) => (rate / (rate + days)) ** shape;
 
+/** How well a drop of the last so many days fits a price that was set anew, alone or with all like it. */
+function asSetting(drop: number, days: number, prior: PricePrior, move: MarketMove | null): number {
+  const sd = 1.4 * prior.spread;
+  let still = 1;
+  let moving = 0;
+  for (const since of move?.since ?? []) {
+    const moved = Math.min(days, since.days);
+    still -= since.weight;
+    moving += since.weight * density(drop, -since.perDay * moved, Math.hypot(sd, since.perDaySd * moved));
+  }
+  return still * density(drop, 0, sd) + moving;
+}
+
 function saleChanceOf(
   spells: readonly Spell[],
   open: Spell | undefined,
   prior: PricePrior,
-  h: number,
-  end: RateBelief,
-  kappa: number,
+  rates: {
+    readonly start: number;
+    readonly end: RateBelief;
+    readonly change: number;
+    readonly move: MarketMove | null;
+  },
 ): number {
+  const { start: h, end, change, move } = rates;
   const last = spells[spells.length - 1];
   // Only ever seen at one price: it may have been on sale all along.
   if (spells.every((spell) => Math.abs(spell.y - last.y) < 1e-9)) {
@@ -172,7 +200,8 @@ function saleChanceOf(
   const drop = open.regular - last.y;
   const fits = asSale(drop, prior.depths);
   const sale = h * fits * lasts(end, -open.first);
-  return sale / (sale + kappa * density(drop, 0, 1.4 * prior.spread) + MARKDOWN * fits);
+  const before = spells.findLast((spell) => spell.kind === 'regular')?.first ?? open.first;
+  return sale / (sale + change * asSetting(drop, -before, prior, move) + MARKDOWN * fits);
 }
 
 interface Slope {

@@ -5,6 +5,7 @@ import { fitted } from './fit.ts';
 import { arrivalPaths, goingRate, listingPaths } from './listings.ts';
 import { leastOf, pathsOf, type Paths } from './paths.ts';
 import { chanceOf, fanOf, planOf, type DayBand, type Plan } from './plan.ts';
+import { asItCame, silenceOn, type KindView, type Silence } from './pool-view.ts';
 import { priorFor } from './prior.ts';
 import { percentileOf, type Percentile } from './standing.ts';
 import type { Observation, PricePrior } from './types.ts';
@@ -32,6 +33,8 @@ interface ForecastWish {
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
   readonly prior: PricePrior;
+  /** What the pool says of parts of its kind; without it nothing is held back. */
+  readonly view?: KindView | undefined;
   readonly paths?: number | undefined;
 }
 
@@ -40,6 +43,8 @@ export interface Forecast {
   /** Least price today; null when none is for sale. */
   readonly now: number | null;
   readonly offer: string | null;
+  /** Why nothing is advised; null where something is. */
+  readonly silence: Silence | null;
   /** Days since that price was seen. */
   readonly age: number;
   readonly plan: Plan;
@@ -155,14 +160,24 @@ class Drawing {
   }
 
   private ofShop(offer: TrackedOffer): OfferForecast | null {
-    const { today, days } = this.wish;
-    const fit = fitted(offer.observations, today, this.prior);
+    const { today, days, view } = this.wish;
+    const move = view?.move ?? null;
+    const fit = fitted(offer.observations, today, this.prior, move);
     if (!fit) return null;
     const isOut = lastLook(offer, today)?.price === null;
     const recent = offer.observations.slice(-5).map((look) => `${look.day}:${look.price}`);
     const { seasons, launches, paths: count } = this;
     const seed = seedOf(offer.id, today, ...recent);
-    const paths = pathsOf(fit, this.prior, { days, paths: count, today, seed, seasons, launches, isOut });
+    const paths = pathsOf(fit, this.prior, {
+      days,
+      paths: count,
+      today,
+      seed,
+      seasons,
+      launches,
+      move,
+      isOut,
+    });
     const { prices } = paths;
     for (let d = 0; d < days; d++) {
       const off = offAt(offer, today + d + 1);
@@ -210,7 +225,7 @@ function cheapestToday(each: readonly OfferForecast[]) {
 
 /** Null when no offer of it was ever seen with a price. */
 export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish): Forecast | null {
-  const { today, waitPerDay } = wish;
+  const { today, waitPerDay, view } = wish;
   const drawing = new Drawing(offers, wish);
   const each = offers.flatMap((offer) => drawing.of(offer) ?? []);
   if (each.length === 0) return null;
@@ -220,11 +235,17 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
   const futures = leastOf(arrivals ? [...all, arrivals] : all);
   const now = best?.now ?? null;
   const fallback = Math.min(...each.map((one) => one.fallback));
-  const plan = planOf(futures, { now, fallback, waitPerDay });
+  const drawn = planOf(futures, { now, fallback, waitPerDay });
+  const plan = {
+    ...drawn,
+    dearerChance: asItCame(drawn.dearerChance, 'dearer', view?.record),
+    regretChance: asItCame(drawn.regretChance, 'regret', view?.record),
+  };
   const due = plan.bought.findIndex((share) => share >= WORTH_A_LOOK);
   return {
     now,
     offer: best?.offer.id ?? null,
+    silence: silenceOn(view, plan),
     age: best?.age ?? 0,
     plan,
     fan: fanOf(futures),

@@ -8,12 +8,15 @@ export {
 export { EVENT_KINDS, launchesOf, usualSeasons, type PriceEvent } from './events.ts';
 export { fitted } from './fit.ts';
 export { chanceOfTarget, forecastOf, trendOf, type Forecast, type TrackedOffer } from './forecast.ts';
+export { type LookBack, type SimpleRule } from './look-back.ts';
+export { marketMove, type MarketMove } from './market-move.ts';
 export { jointPlan, type JointPlan } from './joint.ts';
 
 export { leastOf, pathsOf, type Paths } from './paths.ts';
 export { chanceOf, planOf, type Advice, type DayBand } from './plan.ts';
 export { priceDoubt } from './plausible.ts';
-export { LEAST_POOL, pooledPrior } from './pooled-prior.ts';
+export { poolView, type KindView, type PoolOffer, type PoolView, type Silence } from './pool-view.ts';
+export { pooledPrior } from './pooled-prior.ts';
 export { fallOf, SHIPPED_PRIOR } from './prior.ts';
 export {
   ENOUGH_JUDGED,

@@ -29,7 +29,8 @@ export function buyUpTo(by: number, { id, forecast }: Missing, { costs, last }: 
   const { prices, paths } = forecast.futures;
   const cut = { days: by, paths, prices: prices.subarray(0, by * paths) };
   const plan = planOf(cut, { now: forecast.now, fallback: forecast.plan.atEnd.middle, waitPerDay: 0 });
-  const isNow = forecast.now !== null && plan.advice === 'buy';
+  // Where nothing is advised, waiting is no plan.
+  const isNow = forecast.now !== null && (plan.advice === 'buy' || forecast.silence !== null);
   let daySum = 0;
   let paid = 0;
   for (let m = 0; m < paths; m++) {

@@ -1,6 +1,7 @@
 import { drawsFrom, type Draws } from '../stats/random.ts';
 import type { SaleBranch, FittedPrice, RateBelief } from './fit.ts';
 import { seasonAt } from './prior.ts';
+import type { MarketMove } from './market-move.ts';
 import { lnGamma } from '../stats/gamma.ts';
 import type { Launch, PricePrior, Season } from './types.ts';
 
@@ -18,19 +19,23 @@ interface PathWish {
   readonly seed: number;
   readonly seasons: readonly Season[];
   readonly launches: readonly Launch[];
+  /** What like parts do together. */
+  readonly move?: MarketMove | null | undefined;
   /** Whether it was not for sale at the last look. */
   readonly isOut?: boolean | undefined;
 }
 
-/** Chances a day of going out of stock, and of coming back. Fixed, not learnt. Assumed. */
-const GOES_OUT = 0.008;
-const COMES_BACK = 0.16;
 /** Chance a day of a lasting markdown. Assumed: too rare to be learnt from one offer. */
 const MARKDOWN = 0.001;
 /** Size of a lasting markdown, as a logarithm. Assumed. */
 const MARKDOWN_SIZE = 0.09;
 /** A launch presses prices by this share of what is left, a day. */
 const LAUNCH_PACE = 1 / 17;
+
+/** A move of the market goes on for as long as it has, at the mean, within these days. Chosen: nobody knows. */
+const MOVE_LASTS = { least: 5, most: 20 };
+/** Spreads the futures evenly over an interval (R. Kronecker’s sequence of the golden section); alike for all offers. */
+const GOLDEN = 0.6180339887498949;
 
 const drawRate = (rate: RateBelief, draws: Draws) =>
   Math.min(rate.most, draws.gamma(Math.max(1e-3, rate.shape)) / rate.rate);
@@ -100,6 +105,21 @@ class Futures {
     this.clock = prior.regularity > 1 ? clockOf(prior.regularity) : null;
   }
 
+  /** What the market does in the m-th future: change per day until so many days ahead, and how long it has gone on. */
+  moveOf(m: number): { readonly perDay: number; readonly until: number; readonly days: number } | null {
+    let u = ((m + 0.5) * GOLDEN) % 1;
+    for (const { weight, perDay, perDaySd, days } of this.wish.move?.since ?? []) {
+      if (u >= weight) {
+        u -= weight;
+        continue;
+      }
+      const { normal, uniform } = this.draws;
+      const lasts = Math.min(MOVE_LASTS.most, Math.max(MOVE_LASTS.least, days));
+      return { perDay: perDay + perDaySd * normal(), until: -lasts * Math.log(1 - uniform()), days };
+    }
+    return null;
+  }
+
   /** The depth of a sale as a logarithm: one of the offer's own the likelier, the more it had. */
   depth(spread: number, own: readonly number[]): number {
     const { uniform, normal } = this.draws;
@@ -120,6 +140,7 @@ class Future {
   private readonly saleEnd: number;
   private readonly change: number;
   private readonly drift: number;
+  private readonly move: ReturnType<Futures['moveOf']>;
   private readonly pressing: { readonly at: number; left: number }[];
   private level: number;
   private regular: number;
@@ -134,6 +155,7 @@ class Future {
     private readonly all: Futures,
     private readonly branch: SaleBranch,
     cell: number,
+    m: number,
   ) {
     const { fit, wish, draws, clock } = all;
     const { normal, uniform } = draws;
@@ -151,6 +173,9 @@ class Future {
       this.level = this.cell.level + Math.sqrt(this.cell.levelVariance) * normal();
       this.regular = branch.lastRegular ?? this.price;
     }
+    this.move = all.moveOf(m);
+    // What the market has done since this price was set is still to come.
+    if (this.move) this.level += (this.move.perDay - this.drift) * Math.min(this.move.days, branch.setDays);
     const { sinceSale } = fit.evidence;
     this.waited = this.inSale ? 0 : (sinceSale ?? (clock ? uniform() / this.saleStart : 0));
     this.isOut = wish.isOut === true;
@@ -163,13 +188,14 @@ class Future {
   /** The price of the next day, the d-th; Infinity where it is not for sale. */
   next(d: number): number {
     const { uniform } = this.all.draws;
-    this.level += this.drift;
+    const { goesOut, comesBack } = this.all.prior;
+    this.level += this.move && d <= this.move.until ? this.move.perDay : this.drift;
     this.since++;
     this.press(d);
     const u = uniform();
     if (this.inSale) this.endSale(u);
-    else this.move(u, d);
-    if (this.isOut ? uniform() < COMES_BACK : uniform() < GOES_OUT) this.isOut = !this.isOut;
+    else this.go(u, d);
+    if (uniform() < (this.isOut ? comesBack : goesOut)) this.isOut = !this.isOut;
     return this.isOut ? Infinity : Math.exp(this.price);
   }
 
@@ -204,7 +230,7 @@ class Future {
     this.regular = this.price;
   }
 
-  private move(u: number, d: number): void {
+  private go(u: number, d: number): void {
     const { clock, seasons, draws } = this.all;
     this.waited++;
     const pace = clock
@@ -231,7 +257,7 @@ export function pathsOf(fit: FittedPrice, prior: PricePrior, wish: PathWish): Pa
   const all = new Futures(fit, prior, wish);
   const prices = new Float64Array(days * paths);
   settings(fit, paths, all.draws).forEach(({ branch, cell }, m) => {
-    const future = new Future(all, branch, cell);
+    const future = new Future(all, branch, cell, m);
     for (let d = 1; d <= days; d++) prices[(d - 1) * paths + m] = future.next(d);
   });
   return { days, paths, prices };

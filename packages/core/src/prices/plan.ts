@@ -49,7 +49,7 @@ const BINS = 256;
 /** Half a per cent is let pass, as for targets: prices have endings, and a cent more is not dearer. */
 export const DEARER = 1.005;
 /** Buying today is regretted when the price falls below this share of it. Chosen. */
-const REGRET = 0.97;
+export const REGRET = 0.97;
 
 /** The highest price to take on one day: where the sum of what is gained over going on is largest. */
 function bestThreshold(

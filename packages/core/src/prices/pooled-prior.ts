@@ -1,4 +1,5 @@
 import { fitted } from './fit.ts';
+import { median } from '../stats/index.ts';
 import { SHIPPED_PRIOR } from './prior.ts';
 import { evidenceOf, labelSales, spellsOf } from './spells.ts';
 import type { Observation, PricePrior } from './types.ts';
@@ -6,8 +7,9 @@ import type { Observation, PricePrior } from './types.ts';
 /** The shipped prior weighs as many days as this against pooled offers. */
 const SHIPPED_REGULAR_DAYS = 600;
 const SHIPPED_SALE_DAYS = 72;
-/** An offer joins the pool with at least so many days of history. */
-const LEAST_HISTORY = 30;
+/** An offer joins the pool with at least so many looks, over so many days. */
+const LEAST_LOOKS = 8;
+const LEAST_HISTORY = 9;
 /** Offers are never taken to fall alike closer than this, per year. */
 const LEAST_FALL_SD = 0.2;
 /**
@@ -15,6 +17,11 @@ const LEAST_FALL_SD = 0.2;
  * a step’s own standard deviation) keeps 0.865 of it; not all of them come back. Chosen between.
  */
 const KEPT_SPREAD = 0.89;
+/**
+ * Histories of so many days say as much of how prices fall as is taken to hold anyway: they share their days, and what moved all of them in
+ * those (a launch, a shortage) does not go on for ever. Chosen on worlds that are not reported.
+ */
+const FALL_DAYS = 90;
 /** Rounds of fitting the pool; more change little. */
 const ROUNDS = 3;
 /** Fewer offers than this say too little together. */
@@ -35,6 +42,33 @@ function poolEvidence(pool: readonly (readonly Observation[])[], today: number, 
     between.push(evidence.between);
   }
   return { sum, depths, between };
+}
+
+/** What the shipped chances of going out of stock and of coming back weigh, in days; and the longest gap that tells of either. */
+const SHIPPED_STOCK_DAYS = 200;
+const SHIPPED_OUT_DAYS = 20;
+const STOCK_GAP = 3;
+
+/** How often offers go out of stock and come back, from looks that follow each other closely. */
+function stockOf(pool: readonly (readonly Observation[])[], today: number, base: PricePrior) {
+  let [outs, inDays, backs, outDays] = [0, 0, 0, 0];
+  for (const looks of pool)
+    for (let i = 1; i < looks.length && looks[i].day <= today; i++) {
+      const gap = looks[i].day - looks[i - 1].day;
+      if (gap > STOCK_GAP) continue;
+      const isOut = looks[i].price === null;
+      if (looks[i - 1].price !== null) {
+        inDays += gap;
+        outs += Number(isOut);
+      } else {
+        outDays += gap;
+        backs += Number(!isOut);
+      }
+    }
+  return {
+    goesOut: (base.goesOut * SHIPPED_STOCK_DAYS + outs) / (SHIPPED_STOCK_DAYS + inDays),
+    comesBack: (base.comesBack * SHIPPED_OUT_DAYS + backs) / (SHIPPED_OUT_DAYS + outDays),
+  };
 }
 
 /** A round of fitting the pool: means of what the offers show under a prior, and how far their slopes lie apart per year. */
@@ -63,7 +97,7 @@ function fitPool(pool: readonly (readonly Observation[])[], today: number, prior
 
 /**
  * A prior that has learnt from the user’s own offers: event rates by their counts, spreads and fall by their means, depths from sales seen.
- * With fewer than {@link LEAST_POOL} offers of a month the shipped one stays.
+ * With fewer than {@link LEAST_POOL} offers that were looked at for a while the shipped one stays.
  */
 export function pooledPrior(
   series: readonly (readonly Observation[])[],
@@ -72,7 +106,7 @@ export function pooledPrior(
 ): PricePrior {
   const usable = series.filter((observations) => {
     const seen = observations.filter((look) => look.price !== null && look.day <= today);
-    return seen.length >= 4 && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
+    return seen.length >= LEAST_LOOKS && seen[seen.length - 1].day - seen[0].day >= LEAST_HISTORY;
   });
   const k = usable.length;
   if (k < LEAST_POOL) return base;
@@ -88,9 +122,12 @@ export function pooledPrior(
     change: (base.change * SHIPPED_REGULAR_DAYS + sum.changes) / (SHIPPED_REGULAR_DAYS + sum.regularDays),
     depths: s < 2 ? base.depths : blended(base.depths, depths, s / (s + 10)),
     regularity: regularityOf(between),
+    ...stockOf(usable, today, base),
     pooledFrom: k,
   };
-  const mixed = (before: number, mean: number) => (1 - own) * before + own * mean;
+  const mixed = (before: number, mean: number, share = own) => (1 - share) * before + share * mean;
+  const span = median(usable.map((looks) => today - looks[0].day));
+  const slopeShare = (own * span) / (span + FALL_DAYS);
   // Each offer is fitted with the prior so far, which pulls it towards itself: a few rounds let the offers have their say.
   for (let round = 0; round < ROUNDS; round++) {
     const { lnSpread, lnWander, meanSlope, apart } = fitPool(usable, today, pooled);
@@ -98,8 +135,11 @@ export function pooledPrior(
       ...pooled,
       spread: Math.exp(mixed(Math.log(base.spread), lnSpread)) / KEPT_SPREAD,
       wander: Math.exp(mixed(Math.log(base.wander), lnWander)),
-      fallPerYear: meanSlope === null ? base.fallPerYear : mixed(base.fallPerYear, -365 * meanSlope),
-      fallPerYearSd: Math.sqrt(mixed(base.fallPerYearSd ** 2, Math.max(LEAST_FALL_SD ** 2, apart))),
+      fallPerYear:
+        meanSlope === null ? base.fallPerYear : mixed(base.fallPerYear, -365 * meanSlope, slopeShare),
+      fallPerYearSd: Math.sqrt(
+        mixed(base.fallPerYearSd ** 2, Math.max(LEAST_FALL_SD ** 2, apart), slopeShare),
+      ),
     };
   }
   return pooled;

@@ -260,8 +260,8 @@ describe('a part over all its offers', () => {
     const long = forecastOf([offer('a', steady(100, 365))], ask);
     expect(short?.priorShare).toBeGreaterThan(0.95);
     expect(long?.priorShare).toBeLessThan(0.3);
-    expect(short?.standing?.cannotTell).toBe(true);
-    expect(long?.standing?.cannotTell).toBe(false);
+    expect(short?.standing).toMatchObject({ lower: 0, equal: 2, observations: 2, days: 2 });
+    expect(long?.standing).toMatchObject({ lower: 0, equal: 90, observations: 90, days: 90 });
   });
   it('presses prices from a launch on, and begins more sales in a season', () => {
     const day = (n: number) => new Date(n * 86_400_000).toISOString().slice(0, 10);
@@ -416,8 +416,14 @@ describe('where a price stands', () => {
     expect(full?.percentile).toBeLessThan(0.35);
     expect(full?.covered).toBeGreaterThan(0.95);
     const few = percentileOf(observations(120, 110, 100), 0, 100);
-    expect(few).toMatchObject({ cannotTell: true, least: 100, median: 110 });
-    expect((few?.high ?? 0) - (few?.low ?? 0)).toBeGreaterThan(0.5);
+    expect(few).toMatchObject({ lower: 0, equal: 1, observations: 3, days: 3, least: 100, median: 110 });
+    const sparse = percentileOf(
+      [-60, -30, 0].map((day, n) => ({ day, price: 120 - 10 * n })),
+      0,
+      100,
+    );
+    expect(sparse).toMatchObject({ lower: 0, observations: 3, days: 61 });
+    expect((sparse?.high ?? 0) - (sparse?.low ?? 0)).toBeGreaterThan(0.3);
     expect(percentileOf([{ day: -200, price: 5 }], 0, 5)).toBeNull();
   });
 });

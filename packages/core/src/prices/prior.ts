@@ -15,6 +15,8 @@ export const SHIPPED_PRIOR: PricePrior = {
   fallPerYearSd: 0.3,
   depths: [0.05, 0.07, 0.09, 0.11, 0.14, 0.17, 0.21, 0.26],
   regularity: 1,
+  goesOut: 0.008,
+  comesBack: 0.16,
   pooledFrom: 0,
 };
 

@@ -53,7 +53,8 @@ export function spellsOf(observations: readonly Observation[], today: number): S
     .map((spell) => ({ ...spell, kind: 'regular', jump: false, regular: spell.y }));
 }
 
-function isBusy(observations: readonly Observation[], today: number): boolean {
+/** Whether a program sets this price anew nearly every day. */
+export function isBusy(observations: readonly Observation[], today: number): boolean {
   let pairs = 0;
   let repeats = 0;
   for (let i = 1; i < observations.length && observations[i].day <= today; i++) {

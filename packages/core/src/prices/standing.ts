@@ -2,17 +2,20 @@ import { betaQuantile } from '../stats/index.ts';
 import { spellsOf } from './spells.ts';
 import type { Observation } from './types.ts';
 
-/** Where a price stands among those of the last 90 days. */
+/** Where a price stands among those that were seen in the last 90 days. */
 export interface Percentile {
-  /** Share of days with a lower price (ties by half): estimate and 80 % interval. 0: never cheaper. */
+  /** Looks with a lower price, and with this one: what was seen, and no estimate. */
+  readonly lower: number;
+  readonly equal: number;
+  /** Days since the first of these looks, that day and today among them. */
+  readonly days: number;
+  /** Share of those days with a lower price (ties by half): estimate and 80 % interval. 0: never cheaper. */
   readonly percentile: number;
   readonly low: number;
   readonly high: number;
-  /** Share of the 90 days that were looked at. */
+  /** Share of those days that were looked at. */
   readonly covered: number;
   readonly observations: number;
-  /** Fewer looks than it takes for a figure: the interval is all there is to say. */
-  readonly cannotTell: boolean;
   /** Least and median price seen in the window. */
   readonly least: number;
   readonly median: number;
@@ -21,12 +24,11 @@ export interface Percentile {
 const WINDOW = 90;
 /** Prices this close count as equal. */
 const TIE = 0.002;
-/** Fewer looks than this give no percentile. */
-const ENOUGH_LOOKS = 15;
 
 /**
- * Percentile of `price` in its own last 90 days, each look weighed by half the gap to its neighbours (7 days a side at most), with the
- * days not looked at left open: a beta distribution by the number of spells stands for them. Null with no price in the window.
+ * Where `price` stands among the days since the first look of the last 90, each look weighed by half the gap to its neighbours (7 days a
+ * side at most), with days between looks left open: a beta distribution by the number of spells stands for them. Of the time before the first
+ * look nothing is said. Null with no price in the window.
  */
 export function percentileOf(
   observations: readonly Observation[],
@@ -42,6 +44,7 @@ export function percentileOf(
   let covered = 0;
   let below = 0;
   let equal = 0;
+  const looks = { lower: 0, equal: 0 };
   const weighed: { price: number; weight: number }[] = [];
   seen.forEach((look, i) => {
     const half = (other: Observation | undefined, most: number) =>
@@ -50,11 +53,17 @@ export function percentileOf(
     covered += half(seen[i - 1], 3) + half(seen[i + 1], 3);
     total += weight;
     weighed.push({ price: look.price, weight });
-    if (Math.abs(look.price / price - 1) <= TIE) equal += weight;
-    else if (look.price < price) below += weight;
+    if (Math.abs(look.price / price - 1) <= TIE) {
+      equal += weight;
+      looks.equal++;
+    } else if (look.price < price) {
+      below += weight;
+      looks.lower++;
+    }
   });
   const share = (below + equal / 2) / total;
-  const cover = Math.min(1, covered / WINDOW);
+  const days = Math.min(WINDOW, today - seen[0].day + 1);
+  const cover = Math.min(1, covered / days);
   const n = 0.8 * spellsOf(seen, today).length;
   const a = 0.5 + n * share;
   const b = 0.5 + n * (1 - share);
@@ -63,12 +72,13 @@ export function percentileOf(
   let sum = 0;
   const median = weighed.find((each) => (sum += each.weight) >= total / 2) ?? weighed[0];
   return {
+    ...looks,
+    days,
     percentile: mixed(a / (a + b)),
     low: Math.max(0, mixed(betaQuantile(0.1, a, b)) - 0.04),
     high: Math.min(1, mixed(betaQuantile(0.9, a, b)) + 0.04),
     covered: cover,
     observations: seen.length,
-    cannotTell: seen.length < ENOUGH_LOOKS,
     least: weighed[0].price,
     median: median.price,
   };

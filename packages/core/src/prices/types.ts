@@ -47,6 +47,9 @@ export interface PricePrior {
   readonly depths: readonly number[];
   /** How regularly sales come: the shape of the gamma distribution of the days between them; 1: at random. */
   readonly regularity: number;
+  /** Chances a day of going out of stock, and of coming back. */
+  readonly goesOut: number;
+  readonly comesBack: number;
   /** Offers whose own history went into this; 0: shipped defaults. */
   readonly pooledFrom: number;
 }

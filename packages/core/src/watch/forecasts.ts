@@ -7,7 +7,7 @@ import {
   type LoggedForecast,
   type Observation,
   type PriceEvent,
-  type PricePrior,
+  type PoolView,
   type TrackedOffer,
 } from '../prices/index.ts';
 import type { Session } from '../session/index.ts';
@@ -33,7 +33,7 @@ interface ForecastTask {
   readonly days: number;
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  readonly prior: PricePrior;
+  readonly pool: PoolView;
   readonly observationsOf: (offer: string) => readonly Observation[];
 }
 
@@ -59,14 +59,16 @@ const finite = (value: number, otherwise: number) => (Number.isFinite(value) ? v
 /** Forecasts what is watched: what is ripe now, and what is logged to be judged later. */
 export function forecastWatched({ priceIndex }: Session, task: ForecastTask): Forecasts {
   const today = dayNumber(priceIndex.today);
-  const { days, waitPerDay, events, prior, observationsOf } = task;
+  const { days, waitPerDay, events, pool, observationsOf } = task;
   const advice: Record<string, Advice> = {};
   const news: PriceNews[] = [];
   const logged: LoggedForecast[] = [];
   for (const { part, slot, why } of task.watched) {
     const offers = trackedOffers(part, priceIndex, observationsOf);
     const kind = priceIndex.parts.get(part)?.kind ?? null;
-    const forecast = forecastOf(offers, { kind, today, days, waitPerDay, events, prior, paths: PATHS });
+    const view = pool.of(kind);
+    const terms = { kind, today, days, waitPerDay, events, prior: pool.prior, view, paths: PATHS };
+    const forecast = forecastOf(offers, terms);
     if (!forecast) continue;
     const { plan, now } = forecast;
     advice[part] = plan.advice;
@@ -76,7 +78,8 @@ export function forecastWatched({ priceIndex }: Session, task: ForecastTask): Fo
     if (isCounted && now <= target.priceMinor)
       news.push({ kind: 'target', part, now, targetMinor: target.priceMinor });
     if (plan.advice === 'out') continue;
-    if (why === 'pick' && plan.advice === 'buy' && task.before[part] === 'wait')
+    const isRipe = plan.advice === 'buy' && forecast.silence === null;
+    if (why === 'pick' && isRipe && task.before[part] === 'wait')
       news.push({ kind: 'ripe', part, now, slot });
     logged.push(
       loggedOf(part, offers, forecast, { now, advice: plan.advice, madeOn: today, by: today + days }),

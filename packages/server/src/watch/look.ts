@@ -20,14 +20,15 @@ import {
   withOrders,
   type HeldOrders,
 } from '@ripe-pick/core/buying';
-import type { Brief, Deal, Picks } from '@ripe-pick/core/parts';
+import type { Brief, Deal, PartKind, Picks } from '@ripe-pick/core/parts';
 import {
   judge,
-  pooledPrior,
+  poolView,
   usualSeasons,
   type JudgedForecast,
   type LoggedForecast,
   type Observation,
+  type PoolOffer,
   type PriceEvent,
 } from '@ripe-pick/core/prices';
 import { prepare, type Answer } from '@ripe-pick/core/search';
@@ -72,18 +73,26 @@ const LONGEST_WHY = 3000;
 /** Prices by offer and day, read from the store as they are asked for. */
 class ReadHistories {
   private readonly known = new Map<string, readonly Observation[]>();
+  private readonly partOf = new Map<string, string>();
 
   constructor(private readonly store: Store) {}
 
   readonly of = (offer: string): readonly Observation[] => this.known.get(offer) ?? [];
 
-  get all(): readonly (readonly Observation[])[] {
-    return [...this.known.values()];
+  /** All that was read, with the kinds of their parts. */
+  pool(kindOf: (part: string) => PartKind | null): PoolOffer[] {
+    return [...this.known].map(([offer, observations]) => ({
+      kind: kindOf(this.partOf.get(offer) ?? ''),
+      observations,
+    }));
   }
 
   async read(offers: readonly string[], parts: readonly string[], pool: number): Promise<void> {
     const { series } = await this.store.history({ offers: [...offers], parts: [...parts], pool });
-    for (const each of series) this.known.set(each.offer, dailyPrices(each));
+    for (const each of series) {
+      this.known.set(each.offer, dailyPrices(each));
+      this.partOf.set(each.offer, each.part);
+    }
   }
 
   /** Reads what of some offers is not there yet. */
@@ -217,7 +226,8 @@ async function lookAtBrief(
   const parts = watched.map((each) => each.part);
   await histories.read([...bought], parts, POOL);
   const today = dayNumber(priceIndex.today);
-  const prior = pooledPrior([...histories.all], today);
+  const kindOf = (part: string) => priceIndex.parts.get(part)?.kind ?? null;
+  const pool = poolView(histories.pool(kindOf), today);
   const days = daysAhead(brief, priceIndex.today, workspace.watching.days);
   const forecasts = forecastWatched(session, {
     watched,
@@ -226,7 +236,7 @@ async function lookAtBrief(
     days,
     waitPerDay: workspace.watching.waitPerDayMinor,
     events: eventsOf(looking, days),
-    prior,
+    pool,
     observationsOf: histories.of,
   });
   const changes = changeTexts(looking, bare, bought, histories);

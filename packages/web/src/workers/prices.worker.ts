@@ -5,8 +5,7 @@ import {
   chanceOfTarget,
   forecastOf,
   jointPlan,
-  LEAST_POOL,
-  pooledPrior,
+  poolView,
   ripenessOf,
   trendOf,
   type BacktestPart,
@@ -14,10 +13,11 @@ import {
   type DayBand,
   type Forecast,
   type JointPlan,
-  type Observation,
   type PriceEvent,
-  type PricePrior,
+  type PoolOffer,
+  type PoolView,
   type Ripeness,
+  type Silence,
   type Percentile,
   type TrackedOffer,
 } from '@ripe-pick/core/prices';
@@ -38,14 +38,16 @@ export interface JudgeWish {
   readonly days: number;
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  /** Histories that the prior learns from, beside those of the parts, by kind of part. */
-  readonly pool: readonly { readonly kind: PartKind | null; readonly observations: readonly Observation[] }[];
+  /** Histories that are learnt from, beside those of the parts. */
+  readonly pool: readonly PoolOffer[];
 }
 
 /** What is shown of a part’s forecast: everything but the futures themselves. */
 export interface PriceVerdict {
   readonly part: string;
   readonly ripeness: Ripeness;
+  /** Why nothing is advised; null where something is. */
+  readonly silence: Silence | null;
   readonly now: number | null;
   readonly offer: string | null;
   readonly age: number;
@@ -68,8 +70,8 @@ export interface PriceVerdict {
 }
 
 export interface Pooled {
-  readonly prior: PricePrior;
-  readonly isPooled: boolean;
+  /** Offers that were learnt from; 0: too few. */
+  readonly offers: number;
   /** Kinds of parts whose prices rose over the last month, with the change. */
   readonly rising: readonly { readonly kind: PartKind; readonly change: number }[];
 }
@@ -79,6 +81,7 @@ const tickets = new Tickets();
 const ticketsBack = new Tickets();
 const LEAST_RISING = 5;
 let forecasts = new Map<string, Forecast>();
+let view: PoolView | null = null;
 
 /** Least price over the offers of each day on which any was looked at; an offer not looked at that day keeps its last price for a while. */
 const HOLDS = 7;
@@ -104,20 +107,16 @@ const judging = {
   cancel(): void {
     tickets.next();
   },
-  /** The prior that all share, and which kinds are rising. */
+  /** What all offers say together: kept for judging. */
   pool(parts: readonly PartToJudge[], { pool, today }: JudgeWish): Pooled {
     const all = [
       ...pool,
       ...parts.flatMap(({ kind, offers }) => offers.map(({ observations }) => ({ kind, observations }))),
     ];
-    const prior = pooledPrior(
-      all.map((each) => each.observations),
-      today,
-    );
+    view = poolView(all, today);
     const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
     return {
-      prior,
-      isPooled: prior.pooledFrom >= LEAST_POOL,
+      offers: view.prior.pooledFrom,
       rising: kinds.flatMap((kind) => {
         const series = all.filter((each) => each.kind === kind).map((each) => each.observations);
         const trend = trendOf(series, today);
@@ -129,16 +128,18 @@ const judging = {
   async judge(
     parts: readonly PartToJudge[],
     wish: JudgeWish,
-    prior: PricePrior,
     send: (verdicts: readonly PriceVerdict[]) => void,
   ): Promise<void> {
     forecasts = new Map();
+    const known = view ?? poolView(wish.pool, wish.today);
     function* work(): Work<PriceVerdict | null, void> {
       for (const { part, kind, offers, target } of parts) {
-        const forecast = forecastOf(offers, { ...wish, kind, prior });
+        const forecast = forecastOf(offers, { ...wish, kind, prior: known.prior, view: known.of(kind) });
         if (!forecast) continue;
         forecasts.set(part, forecast);
         const { plan, futures: _futures, ...rest } = forecast;
+        // Where nothing is advised, no odds are drawn either.
+        const isSilent = forecast.silence !== null;
         const stopped = yield {
           ...rest,
           part,
@@ -148,7 +149,8 @@ const judging = {
           dearerChance: plan.dearerChance,
           regretChance: plan.regretChance,
           least: plan.least,
-          curve: [...plan.curve],
+          fan: isSilent ? [] : forecast.fan,
+          curve: isSilent ? [] : [...plan.curve],
           days: wish.days,
           history: historyOf(offers),
           targetChance:
@@ -189,7 +191,7 @@ const judging = {
     readonly summary: ReturnType<typeof backtestSummary>;
   }> {
     // What the pool would have said then is not known any more: the shipped prior stands for it, so that nothing of the future comes in.
-    const prior = pooledPrior([], wish.today);
+    const { prior } = poolView([], wish.today);
     const rows: BacktestRow[] = [];
     await drive(backtest(parts, { ...wish, prior }), ticketsBack, report, ({ row }) => {
       if (row) rows.push(row);

@@ -45,7 +45,9 @@ const nameOf = (id: string) =>
 const prices = usePrices();
 const ripenessOf = (part: string) => {
   const verdict = prices.verdicts.get(part);
-  return verdict ? { ripeness: verdict.ripeness, savingMinor: verdict.saving * prices.promise } : null;
+  if (!verdict) return null;
+  const savingMinor = verdict.silence === null ? verdict.saving * prices.promise : 0;
+  return { ripeness: verdict.ripeness, savingMinor };
 };
 const growthOf = useLineUpGrowth(chosen);
 const rows = computed(() =>

@@ -183,7 +183,7 @@ class Table {
       );
     add('ripe', 'Ripeness of its parts', (entry) => {
       const all = known(entry);
-      const counts = (['ripe', 'turning', 'unripe', 'past', 'none'] as const).flatMap((state) => {
+      const counts = (['ripe', 'turning', 'unripe', 'past', 'none', 'unknown'] as const).flatMap((state) => {
         const n = all.filter(({ ripeness }) => ripeness === state).length;
         return n > 0 ? [`${n} ${RIPENESS_WORDS[state]}`] : [];
       });
@@ -193,7 +193,9 @@ class Table {
       const all = known(entry);
       const saved = all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0);
       const { currency } = this.brief.money;
-      return all.length === 0 ? UNKNOWN : `about ${money(saved, currency, { short: true })}`;
+      return all.every(({ ripeness }) => ripeness === 'unknown')
+        ? UNKNOWN
+        : `about ${money(saved, currency, { short: true })}`;
     });
   }
 

@@ -37,7 +37,9 @@ const ticks = computed(() => {
 const spoken = computed(() => {
   const { now, reservation, least } = props.verdict;
   if (now === null) return 'not for sale';
-  return `today ${money(now, props.currency)}, pays below ${money(reservation, props.currency, { short: true })}, least to expect ${money(least.low, props.currency, { short: true })} to ${money(least.high, props.currency, { short: true })}`;
+  const today = `today ${money(now, props.currency)}`;
+  if (props.verdict.silence !== null) return today;
+  return `${today}, pays below ${money(reservation, props.currency, { short: true })}, least to expect ${money(least.low, props.currency, { short: true })} to ${money(least.high, props.currency, { short: true })}`;
 });
 </script>
 
@@ -52,6 +54,7 @@ const spoken = computed(() => {
     <line x1="0" :x2="WIDTH" y1="25" y2="25" class="axis" />
     <template v-if="verdict.now !== null">
       <rect
+        v-if="verdict.silence === null"
         :x="x(verdict.least.low)"
         y="21"
         :width="Math.max(2, x(verdict.least.high) - x(verdict.least.low))"
@@ -67,7 +70,14 @@ const spoken = computed(() => {
         y2="20"
         class="tick"
       />
-      <line :x1="x(verdict.reservation)" :x2="x(verdict.reservation)" y1="14" y2="33" class="post" />
+      <line
+        v-if="verdict.silence === null"
+        :x1="x(verdict.reservation)"
+        :x2="x(verdict.reservation)"
+        y1="14"
+        y2="33"
+        class="post"
+      />
       <path v-if="target !== null" :d="`M${x(target) - 5} 4h10l-5 8z`" class="target" />
       <path :d="`M${x(verdict.now)} 33V5h12l-4 4 4 4h-12`" class="now" />
     </template>

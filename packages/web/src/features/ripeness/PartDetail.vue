@@ -57,6 +57,8 @@ const facts = computed(() => {
   const short = (minor: number) =>
     Number.isFinite(minor) ? money(minor, bench.currency, { short: true }) : 'none';
   const rows: { label: string; value: string; about: string }[] = [];
+  // Where nothing is advised, no money and no odds stand either.
+  if (v.silence !== null) return rows;
   const add = (label: string, value: string, about: string) => rows.push({ label, value, about });
   add(
     'Buying pays at or below',
@@ -80,9 +82,7 @@ const facts = computed(() => {
   add(
     'Share of the belief that is the prior’s',
     chance(v.priorShare),
-    prices.pooled?.isPooled
-      ? `learnt from ${prices.pooled.prior.pooledFrom} offers of yours`
-      : 'shipped assumptions: fewer than 20 offers have a month of history',
+    `the rest is learnt from ${prices.pooled?.offers ?? 0} offers of yours`,
   );
   return rows;
 });
@@ -105,7 +105,7 @@ const facts = computed(() => {
       :target="target && target.currency === bench.currency ? target.priceMinor : null"
       :events="kindEvents"
     />
-    <table class="lines">
+    <table v-if="facts.length > 0" class="lines">
       <caption class="visually-hidden">
         What the forecast says
       </caption>

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import type { Watched } from '@ripe-pick/core/watch';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
-import { adviceLine, chance, lookWords } from '../../shared/format/ripeness.ts';
+import { adviceLine, chance, lookWords, standingWords } from '../../shared/format/ripeness.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import MoneyStrip from './MoneyStrip.vue';
@@ -29,15 +29,7 @@ const WHY = {
   rival: 'rival',
   find: 'find',
 } as const;
-const standing = computed(() => {
-  const found = props.verdict?.standing;
-  if (!found) return 'no price seen in 90 days';
-  if (found.cannotTell)
-    return `cannot tell yet: cheaper on ${chance(found.low)} to ${chance(found.high)} of days, from ${found.observations} ${found.observations === 1 ? 'look' : 'looks'}`;
-  return found.percentile < 0.03
-    ? 'never cheaper there in 90 days'
-    : `cheaper there on ${chance(found.percentile)} of the last 90 days`;
-});
+const standing = computed(() => standingWords(props.verdict?.standing ?? null));
 </script>
 
 <template>
@@ -66,7 +58,7 @@ const standing = computed(() => {
         >{{ adviceLine(verdict, currency, promise)
         }}<span class="quiet"
           >{{ standing }} · {{ lookWords(verdict.lookIn)
-          }}<template v-if="verdict.targetChance !== null">
+          }}<template v-if="verdict.targetChance !== null && verdict.silence === null">
             · target reached: {{ chance(verdict.targetChance) }}</template
           ></span
         ></span

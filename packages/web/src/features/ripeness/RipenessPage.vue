@@ -56,7 +56,6 @@ const groups = computed(() => {
 /** What is ordered waits for no price any more. */
 const orderedNames = computed(() => workspace.held.parts.map(({ part }) => names.part(part)));
 const isBusy = computed(() => prices.isReading || prices.isJudging);
-const isShort = computed(() => rows.value.some((row) => row.verdict?.standing?.cannotTell));
 const until = computed(() => dateOf(prices.today + prices.days));
 </script>
 
@@ -72,9 +71,9 @@ const until = computed(() => dateOf(prices.today + prices.days));
       {{ prices.failure }} <button class="plain edged" @click="prices.read()">Try again</button>
     </p>
     <div class="notes">
-      <p v-if="prices.pooled && !prices.pooled.isPooled" class="note">
-        <b>Assumptions speak.</b> Fewer than 20 offers have a month of history: the chances rest on what is
-        assumed of shops in general. <RouterLink to="/prices-in">Bring prices in</RouterLink>.
+      <p v-if="prices.pooled?.offers === 0" class="note">
+        <b>No view yet.</b> It takes twenty offers that were looked at on ten days before anything can be said
+        of waiting. <RouterLink to="/prices-in">Bring prices in</RouterLink>, or let shops be looked at daily.
       </p>
       <p v-for="kind in prices.pooled?.rising ?? []" :key="kind.kind" class="note">
         <b>{{ SLOT_NAMES[kind.kind] }} prices are rising</b> ({{ percent(kind.change) }} in a month): chances
@@ -82,9 +81,6 @@ const until = computed(() => dateOf(prices.today + prices.days));
       </p>
       <p v-if="orderedNames.length > 0" class="note">
         <b>Ordered, nothing to wait for:</b> {{ orderedNames.join(', ') }}.
-      </p>
-      <p v-if="isShort" class="note">
-        Where fewer than 15 looks were taken, it cannot be told yet where a price stands.
       </p>
     </div>
     <div class="columns">

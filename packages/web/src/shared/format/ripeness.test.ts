@@ -1,8 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { adviceLine, chance, lookWords, oneIn, type JudgedPart } from './ripeness.ts';
+import {
+  adviceLine,
+  chance,
+  lookWords,
+  oneIn,
+  SILENCE_WORDS,
+  standingWords,
+  type JudgedPart,
+} from './ripeness.ts';
 
 const judged = (more: Partial<JudgedPart>): JudgedPart => ({
   ripeness: 'unripe',
+  silence: null,
   now: 20_000,
   age: 0,
   saving: 2000,
@@ -18,8 +27,27 @@ describe('advice in words', () => {
     [judged({ ripeness: 'ripe', saving: -450 }), 'Pick it now: waiting would lose about €5.'],
     [judged({ ripeness: 'turning' }), 'Nearly even: buying now and waiting come to the same.'],
     [judged({ ripeness: 'past', age: 12 }), 'Last seen 12 days ago: look again before anything else.'],
+    [
+      judged({ ripeness: 'unknown', silence: 'savings' }),
+      'No view: of late, savings by waiting did not come.',
+    ],
     [judged({ ripeness: 'none', now: null }), 'Not for sale anywhere that the brief allows.'],
   ])('%j: %s', (verdict, words) => expect(adviceLine(verdict, 'EUR', 0.85)).toBe(words));
+  it('says neither money nor odds where it has no view', () => {
+    for (const words of Object.values(SILENCE_WORDS)) expect(words).not.toMatch(/€|chance|1 in/);
+  });
+  it.each([
+    [{ lower: 0, equal: 1, observations: 1, days: 1 }, 'one look so far'],
+    [{ lower: 0, equal: 1, observations: 31, days: 40 }, 'lowest in 31 looks over 40 days'],
+    [{ lower: 0, equal: 9, observations: 31, days: 40 }, 'as low as ever in 31 looks over 40 days'],
+    [
+      { lower: 4, equal: 9, observations: 31, days: 40 },
+      'cheaper on 4 of 31 looks: on 10 % to 20 % of 40 days',
+    ],
+  ])('counts looks: %j, %s', (found, words) => {
+    const rest = { percentile: 0.15, low: 0.1, high: 0.2, covered: 1, least: 100, median: 120 };
+    expect(standingWords({ ...rest, ...found })).toBe(words);
+  });
   it('promises no more than was delivered', () => {
     expect(adviceLine(judged({}), 'EUR', 0)).toMatch(/^Wait: less than €1 saved/);
     expect(adviceLine(judged({}), 'EUR', 1)).toMatch(/about €20 saved/);

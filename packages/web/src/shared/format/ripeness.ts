@@ -1,6 +1,6 @@
 import { minorPlaces } from '@ripe-pick/core/units';
-import type { Ripeness } from '@ripe-pick/core/prices';
-import { money } from './format.ts';
+import type { Percentile, Ripeness, Silence } from '@ripe-pick/core/prices';
+import { money, percent } from './format.ts';
 
 /** Ripeness in words; green means not yet. */
 export const RIPENESS_WORDS: Readonly<Record<Ripeness, string>> = {
@@ -9,6 +9,7 @@ export const RIPENESS_WORDS: Readonly<Record<Ripeness, string>> = {
   ripe: 'ripe',
   past: 'past',
   none: 'sold out',
+  unknown: 'no view',
 };
 
 /** A chance for reading: rounded to five points, and never said to be certain. */
@@ -26,6 +27,7 @@ export function oneIn(share: number): string {
 
 export interface JudgedPart {
   readonly ripeness: Ripeness;
+  readonly silence: Silence | null;
   readonly now: number | null;
   readonly age: number;
   readonly saving: number;
@@ -40,6 +42,31 @@ function about(minor: number, currency: string): string {
   return minor < one / 2 ? `less than ${text(one)}` : `about ${text(minor)}`;
 }
 
+/** Why nothing is advised, and what can be done all the same. */
+export const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
+  short: 'No view yet: it takes twenty offers that were looked at on ten days.',
+  busy: 'No view yet: these prices are set anew nearly every day, and show their ways after a month.',
+  now: 'No view: of late, who waited paid more than who bought at once.',
+  deadline: 'No view: of late, waiting to the last day did better than the forecast.',
+  tenthOff: 'No view: of late, “a tenth below the middle of what was seen” did better than the forecast.',
+  percentile: 'No view: of late, “as low as its lowest tenth” did better than the forecast.',
+  target: 'No view: of late, “five per cent below today” did better than the forecast.',
+  savings: 'No view: of late, savings by waiting did not come.',
+};
+
+const looksOf = (n: number) => `${n} ${n === 1 ? 'look' : 'looks'}`;
+
+/** Where a price stands, by the looks that were taken; shares of days only where days lie between them. */
+export function standingWords(standing: Percentile | null): string {
+  if (!standing) return 'no price seen in 90 days';
+  const { lower, equal, observations, days, low, high } = standing;
+  if (observations === 1) return 'one look so far';
+  if (lower === 0)
+    return `${equal > 1 ? 'as low as ever' : 'lowest'} in ${looksOf(observations)} over ${days} days`;
+  const seen = `cheaper on ${lower} of ${looksOf(observations)}`;
+  return `${seen}: on ${percent(low)} to ${percent(high)} of ${days} days`;
+}
+
 /** What to do, in a line. `promise`: share of a stated saving that may be promised. */
 export function adviceLine(verdict: JudgedPart, currency: string, promise: number): string {
   switch (verdict.ripeness) {
@@ -47,6 +74,8 @@ export function adviceLine(verdict: JudgedPart, currency: string, promise: numbe
       return 'Not for sale anywhere that the brief allows.';
     case 'past':
       return `Last seen ${verdict.age} days ago: look again before anything else.`;
+    case 'unknown':
+      return SILENCE_WORDS[verdict.silence ?? 'short'];
     case 'turning':
       return 'Nearly even: buying now and waiting come to the same.';
     case 'ripe':

@@ -59,7 +59,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
       // While the first ones come in, the others show what was known.
       verdicts.value = new Map([...verdicts.value, ...fresh]);
     };
-    await worker().judge([...parts], wish, found.prior, proxy(send));
+    await worker().judge([...parts], wish, proxy(send));
     if (!isLast()) return false;
     verdicts.value = fresh;
     const picks = watched.filter((each) => each.why === 'pick').map((each) => each.part);
