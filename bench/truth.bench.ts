@@ -5,6 +5,9 @@
 import { barsOf, fitted, measureFrames, type Known } from './truth/frames.ts';
 import type { ChoiceFigures } from './truth/choice.ts';
 import { measureFaults, type FaultFigures } from './truth/faults.ts';
+import type { SimpleRule } from './truth/buying.ts';
+import { measurePrices, type PriceRow } from './truth/prices.ts';
+import { MARKET_KINDS } from '@ripe-pick/worlds/markets';
 import { frameWorld, HARSHNESSES, type HarshnessName } from '@ripe-pick/worlds/frames';
 
 /** Reported: eight seeds of each. Tuned on: 1 to 99. */
@@ -73,3 +76,38 @@ for (const harshness of SCENES.length > 0 ? ALL : []) {
     );
   }
 }
+
+/** Markets, looked at in these ways: offers of like parts, looks at each, days from one look to the next. */
+const LOOKINGS = (process.env.TRUTH_LOOKS ?? '40x12x1,40x15x1,40x40x1,40x30x3,40x90x1,0x40x1')
+  .split(',')
+  .filter(Boolean)
+  .map((each) => {
+    const [offers, looks, every] = each.split('x').map(Number);
+    return { offers, looks, every };
+  });
+for (const looking of LOOKINGS)
+  for (const kind of MARKET_KINDS) {
+    const rows = SEEDS.flatMap((seed) => measurePrices(kind, seed, looking));
+    const spoken = rows.filter(({ isSpoken }) => isSpoken);
+    const waits = spoken.filter(({ advice }) => advice === 'wait');
+    const told = (of: readonly PriceRow[], read: (row: PriceRow) => { stated: number; came: number }) =>
+      `${percent(mean(of.map((row) => read(row).stated)))} → ${percent(mean(of.map((row) => read(row).came)))}`;
+    console.log(
+      `${kind.padEnd(16)} ${looking.offers} offers, ${looking.looks} looks, one in ${looking.every} days: spoken on ${percent(spoken.length / rows.length)} of ${rows.length}`,
+      ...(spoken.length === 0
+        ? []
+        : [
+            `regret ${percent(mean(spoken.map(({ regret }) => regret)))};`,
+            ...Object.keys(spoken[0].simple).map(
+              (rule) => `${rule} ${percent(mean(spoken.map(({ simple }) => simple[rule as SimpleRule])))}`,
+            ),
+            `\n       regretted ${told(spoken, ({ regretted }) => regretted)}, least covered ${percent(mean(spoken.map(({ leastCovered }) => Number(leastCovered))))}`,
+          ]),
+      ...(waits.length === 0
+        ? []
+        : [
+            `${waits.length} waits: saving ${told(waits, ({ saving }) => saving)}, dearer ${told(waits, ({ dearer }) => dearer)}`,
+          ]),
+      `standing covered ${percent(mean(rows.map(({ standingCovered }) => Number(standingCovered))))}`,
+    );
+  }

@@ -2,7 +2,7 @@ import { seedOf } from '../stats/random.ts';
 import { fitted } from './fit.ts';
 import type { MarketMove } from './market-move.ts';
 import { pathsOf } from './paths.ts';
-import { DEARER, planOf, REGRET } from './plan.ts';
+import { DEARER, planOf, REGRET, type Plan } from './plan.ts';
 import type { Observation, PricePrior } from './types.ts';
 
 /** What anybody can do without a forecast. */
@@ -32,9 +32,11 @@ interface Chances {
 /** So many days are looked back. */
 const HORIZONS = [7, 14, 28];
 /** Offers that are judged, at most; and looks before a start that it takes. */
-const MOST_OFFERS = 40;
+const MOST_OFFERS = 30;
 const LEAST_BEFORE = 4;
 const PATHS = 150;
+/** The advice is planned anew after so many days: of the same price, and of another one. */
+const REPLAN_DAYS = { same: 4, other: 2 };
 /** Below this share of the price on the first day the rule of a target buys. */
 const TARGET = 0.95;
 
@@ -70,8 +72,53 @@ export interface KnownThen {
   readonly move: MarketMove | null;
 }
 
+/** What would have been planned on a day, with what had been seen by then; null where nothing had. */
+function planOn(
+  known: readonly Observation[],
+  day: number,
+  until: number,
+  { prior, move }: KnownThen,
+): Plan | null {
+  const fit = fitted(known, day, prior, move);
+  const before = pricedOf(known);
+  const last = before.at(-1);
+  if (!fit || !last) return null;
+  const wish = { paths: PATHS, today: day, seasons: [], launches: [], move };
+  const seed = seedOf('look back', day, before.length, last.price);
+  const usual = medianOf(before.map(({ price }) => price).sort((a, b) => a - b));
+  const futures = pathsOf(fit, prior, { ...wish, days: until - day, seed });
+  return planOf(futures, { now: last.price, fallback: 1.05 * usual, waitPerDay: 0 });
+}
+
+/** What the advice pays when it is planned anew with each new price, and after four days. */
+function advisedOn(
+  looks: readonly Observation[],
+  ahead: readonly Priced[],
+  first: { readonly plan: Plan; readonly day: number; readonly price: number },
+  known: KnownThen,
+): number {
+  if (first.plan.advice === 'buy') return first.price;
+  const until = ahead[ahead.length - 1].day;
+  let { plan, day: planned, price: last } = first;
+  return paidBy([], ahead, (price, _, { day }) => {
+    if (day >= until) return true;
+    const wait = price === last ? REPLAN_DAYS.same : REPLAN_DAYS.other;
+    if (day - planned < wait) return price <= plan.curve[day - planned - 1];
+    plan =
+      planOn(
+        looks.filter((look) => look.day <= day),
+        day,
+        until,
+        known,
+      ) ?? plan;
+    planned = day;
+    last = price;
+    return plan.advice === 'buy';
+  });
+}
+
 /** One start on one history; null where too little was seen before or after. */
-function rowOf(looks: readonly Observation[], start: number, today: number, { prior, move }: KnownThen) {
+function rowOf(looks: readonly Observation[], start: number, today: number, then: KnownThen) {
   const known = looks.filter(({ day }) => day <= start);
   const before = pricedOf(known);
   const first = known.at(-1);
@@ -79,24 +126,9 @@ function rowOf(looks: readonly Observation[], start: number, today: number, { pr
   const days = today - start;
   if (before.length < LEAST_BEFORE || !first || first.price === null || start - first.day > 2) return null;
   if (ahead.length < 0.4 * days || today - ahead[ahead.length - 1].day > 3) return null;
-  const fit = fitted(known, start, prior, move);
-  if (!fit) return null;
-  const seed = seedOf('look back', start, before.length, first.price);
-  const futures = pathsOf(fit, prior, {
-    days,
-    paths: PATHS,
-    today: start,
-    seed,
-    seasons: [],
-    launches: [],
-    move,
-  });
+  const plan = planOn(known, start, today, then);
+  if (!plan) return null;
   const now = first.price;
-  const plan = planOf(futures, {
-    now,
-    fallback: 1.05 * medianOf(before.map(({ price }) => price).sort((a, b) => a - b)),
-    waitPerDay: 0,
-  });
   const prices = before.slice(0, -1).map(({ price }) => price);
   const all = [{ ...first, price: now }, ...ahead];
   const simple: Record<SimpleRule, number> = {
@@ -109,7 +141,7 @@ function rowOf(looks: readonly Observation[], start: number, today: number, { pr
   const waited = paidBy([], ahead, (price, _, { day }) => price <= plan.curve[day - start - 1]);
   return {
     now,
-    advised: plan.advice === 'buy' ? now : waited,
+    advised: advisedOn(looks, ahead, { plan, day: start, price: now }, then),
     simple,
     saving: plan.advice === 'wait' ? plan.saving / now : null,
     dearer: { stated: plan.dearerChance, came: Number(waited > DEARER * now) },
@@ -168,22 +200,27 @@ export function lookBack(
   };
 }
 
-/** A rule is better when it paid so much less, and more than so many standard errors. Chosen on worlds that are not reported. */
-const WORSE_BY = 0.004;
-const ERRORS = 1.2;
-/** Savings that were stated failed when less than this share of them came. */
+/**
+ * A rule is better when it paid so much less, and more than so many standard errors: fewer where prices are set anew nearly every day, since
+ * their cycles are longer than what is looked back. Chosen on worlds that are not reported.
+ */
+const WORSE_BY = 0.005;
+const RULE_ERRORS = { busy: 1, other: 1.6 };
+/** Savings that were stated failed when less than this share of them came, by so many standard errors. */
 const FAILED_SHARE = 0.5;
+const SAVING_ERRORS = 1.2;
 const LEAST_WAITS = 10;
 
 /** Why advice is not to be given: a simple rule that did better of late, or savings that did not come. Null: it may be. */
-export function failureOf(record: LookBack): SimpleRule | 'savings' | null {
+export function failureOf(record: LookBack, isBusy: boolean): SimpleRule | 'savings' | null {
+  const errors = isBusy ? RULE_ERRORS.busy : RULE_ERRORS.other;
   const worse = SIMPLE_RULES.filter((rule) => {
     const { mean, error } = record.beyond[rule];
-    return mean > WORSE_BY && mean > ERRORS * error;
+    return mean > WORSE_BY && mean > errors * error;
   });
   const worst = worse.sort((a, b) => record.beyond[b].mean - record.beyond[a].mean)[0];
   if (worst) return worst;
   const short = record.stated - record.came;
-  const failed = record.came < FAILED_SHARE * record.stated && short > ERRORS * record.shortError;
+  const failed = record.came < FAILED_SHARE * record.stated && short > SAVING_ERRORS * record.shortError;
   return record.waits >= LEAST_WAITS && failed ? 'savings' : null;
 }

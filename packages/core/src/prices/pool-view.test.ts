@@ -96,15 +96,27 @@ describe('advice that keeps silent', () => {
     expect(view.isPooled).toBe(true);
     expect(view.of('gpu').silence).not.toBe('short');
   });
-  it('fails by a rule that did better, and by savings that did not come', () => {
-    expect(failureOf(record())).toBeNull();
-    const { beyond } = record();
-    expect(failureOf(record({ beyond: { ...beyond, percentile: { mean: 0.01, error: 0.002 } } }))).toBe(
-      'percentile',
+  it('does so where prices go by the days of the week', () => {
+    const weekly = Array.from({ length: 30 }, (_, n) =>
+      Array.from({ length: 30 }, (__, i) => ({
+        day: i - 29,
+        price: (9000 + 10 * n) * (i % 7 < 2 ? 0.94 : 1),
+      })),
     );
-    expect(failureOf(record({ beyond: { ...beyond, percentile: { mean: 0.01, error: 0.02 } } }))).toBeNull();
-    expect(failureOf(record({ came: 0.005 }))).toBe('savings');
-    expect(failureOf(record({ came: 0.005, waits: 5 }))).toBeNull();
+    expect(poolView(pool(weekly), 0).of('gpu').silence).toBe('weekly');
+    expect(poolView(pool(offers(30, 30, () => 0, 0.03)), 0).of('gpu').silence).not.toBe('weekly');
+  });
+  it('fails by a rule that did better, and by savings that did not come', () => {
+    expect(failureOf(record(), false)).toBeNull();
+    const { beyond } = record();
+    expect(
+      failureOf(record({ beyond: { ...beyond, percentile: { mean: 0.01, error: 0.002 } } }), false),
+    ).toBe('percentile');
+    expect(
+      failureOf(record({ beyond: { ...beyond, percentile: { mean: 0.01, error: 0.02 } } }), false),
+    ).toBeNull();
+    expect(failureOf(record({ came: 0.005 }), false)).toBe('savings');
+    expect(failureOf(record({ came: 0.005, waits: 5 }), false)).toBeNull();
   });
   it('still says to buy where only waiting failed', () => {
     const view = { move: null, record: null };

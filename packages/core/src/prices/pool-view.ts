@@ -14,10 +14,10 @@ export interface PoolOffer {
 }
 
 /**
- * Why nothing is advised: too few offers were watched long enough; prices set anew nearly every day were watched for less than a month; a
- * simple rule did better of late; savings that were stated did not come.
+ * Why nothing is advised: too few offers were watched long enough; prices set anew nearly every day were watched for less than two months; prices go by the days of the
+ * week; a simple rule did better of late; savings that were stated did not come.
  */
-export type Silence = 'short' | 'busy' | SimpleRule | 'savings';
+export type Silence = 'short' | 'busy' | 'weekly' | SimpleRule | 'savings';
 
 /** What the pool says of one kind of part. */
 export interface KindView {
@@ -36,14 +36,35 @@ export interface PoolView {
 /** A kind with fewer offers than this is judged with all kinds together. */
 const LEAST_OF_KIND = 12;
 /** Programs that set prices anew each day have cycles of weeks: fewer looks do not show one. Chosen. */
-const BUSY_LOOKS = 30;
+const BUSY_LOOKS = 60;
 
-/** Whether most histories are set anew nearly each day, and none of them for long. */
-function isBusyAndShort(series: readonly (readonly Observation[])[], today: number): boolean {
+/** Whether most histories are set anew nearly each day; and whether most of such were watched for long enough to show their ways. */
+function busyness(series: readonly (readonly Observation[])[], today: number) {
   const known = series.filter((looks) => looks.length > 1);
-  const busy = known.filter((looks) => isBusy(looks, today));
-  const long = known.filter((looks) => looks.length >= BUSY_LOOKS);
-  return busy.length > known.length / 2 && long.length < known.length / 2;
+  const most = (of: (looks: readonly Observation[]) => boolean) => known.filter(of).length > known.length / 2;
+  const busy = most((looks) => isBusy(looks, today));
+  return { isBusy: busy, isShort: busy && !most((looks) => looks.length >= BUSY_LOOKS) };
+}
+
+/** Of the looks that differ from three days before, this share is the same as a week before where prices go by the week. Chosen. */
+const WEEKLY_SHARE = 0.6;
+const LEAST_CHANGES = 20;
+const SAME = 0.002;
+
+/** Whether prices go by the days of the week: what differs from three days before is as it was a week before. */
+function isWeekly(series: readonly (readonly Observation[])[], today: number): boolean {
+  let changes = 0;
+  let repeats = 0;
+  for (const looks of series) {
+    const prices = new Map(looks.filter(({ day }) => day <= today).map(({ day, price }) => [day, price]));
+    for (const [day, price] of prices) {
+      const [lately, before] = [prices.get(day - 3), prices.get(day - 7)];
+      if (!price || !lately || !before || Math.abs(price / lately - 1) <= SAME) continue;
+      changes++;
+      if (Math.abs(price / before - 1) <= SAME) repeats++;
+    }
+  }
+  return changes >= LEAST_CHANGES && repeats > WEEKLY_SHARE * changes;
 }
 
 /** The pool as it is on a day: what is usual for all, what each kind does now, and whether advice on it came true of late. */
@@ -72,7 +93,9 @@ export function poolView(
     const silence = (): Silence | null => {
       const found = looked();
       if (priorOn(today).pooledFrom < LEAST_POOL || !found) return 'short';
-      return isBusyAndShort(series, today) ? 'busy' : failureOf(found);
+      const { isBusy: busy, isShort } = busyness(series, today);
+      if (isShort) return 'busy';
+      return isWeekly(series, today) ? 'weekly' : failureOf(found, busy);
     };
     return {
       move,
