@@ -8,7 +8,7 @@ export {
 export { EVENT_KINDS, launchesOf, usualSeasons, type PriceEvent } from './events.ts';
 export { fitted } from './fit.ts';
 export { chanceOfTarget, forecastOf, trendOf, type Forecast, type TrackedOffer } from './forecast.ts';
-export { type LookBack, type SimpleRule } from './look-back.ts';
+export { ruleLimit, SIMPLE_RULES, type LookBack, type SimpleRule } from './look-back.ts';
 export { marketMove, type MarketMove } from './market-move.ts';
 export { jointPlan, type JointPlan } from './joint.ts';
 

@@ -40,6 +40,14 @@ const REPLAN_DAYS = { same: 4, other: 2 };
 /** Below this share of the price on the first day the rule of a target buys. */
 const TARGET = 0.95;
 
+/** The price that a rule waits for, by the prices seen so far in rising order and that of the first day; null: it waits for none. */
+export function ruleLimit(rule: SimpleRule, sorted: readonly number[], now: number): number | null {
+  if (rule === 'target') return TARGET * now;
+  if (sorted.length === 0) return null;
+  if (rule === 'tenthOff') return 0.9 * medianOf(sorted);
+  return rule === 'percentile' ? sorted[Math.floor(0.1 * sorted.length)] : null;
+}
+
 type Priced = Observation & { readonly price: number };
 const pricedOf = (looks: readonly Observation[]) =>
   looks.filter((look): look is Priced => look.price !== null && look.price > 0);
@@ -131,12 +139,14 @@ function rowOf(looks: readonly Observation[], start: number, today: number, then
   const now = first.price;
   const prices = before.slice(0, -1).map(({ price }) => price);
   const all = [{ ...first, price: now }, ...ahead];
+  const byLimit = (rule: SimpleRule) =>
+    paidBy(prices, all, (price, sorted) => price <= (ruleLimit(rule, sorted, now) ?? 0));
   const simple: Record<SimpleRule, number> = {
     now,
     deadline: ahead[ahead.length - 1].price,
-    tenthOff: paidBy(prices, all, (price, sorted) => price <= 0.9 * medianOf(sorted)),
-    percentile: paidBy(prices, all, (price, sorted) => price <= sorted[Math.floor(0.1 * sorted.length)]),
-    target: paidBy(prices, ahead, (price) => price <= TARGET * now),
+    tenthOff: byLimit('tenthOff'),
+    percentile: byLimit('percentile'),
+    target: byLimit('target'),
   };
   const waited = paidBy([], ahead, (price, _, { day }) => price <= plan.curve[day - start - 1]);
   return {

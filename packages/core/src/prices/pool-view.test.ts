@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { drawsFrom } from '../stats/random.ts';
 import { forecastOf } from './forecast.ts';
-import { failureOf, lookBack, SIMPLE_RULES, type LookBack } from './look-back.ts';
+import { failureOf, lookBack, ruleLimit, SIMPLE_RULES, type LookBack } from './look-back.ts';
 import { marketMove } from './market-move.ts';
 import { asItCame, poolView, silenceOn, type PoolOffer } from './pool-view.ts';
 import { SHIPPED_PRIOR } from './prior.ts';
@@ -152,6 +152,11 @@ describe('looking back', () => {
     // What is stated of a week ago is the same in both; of longer ago there is nothing to state.
     expect(stated[0]?.regret.stated).toBeCloseTo(stated[1]?.regret.stated ?? 0, 9);
     expect(stated[0]?.regret.came).not.toBe(stated[1]?.regret.came);
+  });
+  it('names what a rule waits for', () => {
+    const seen = Array.from({ length: 21 }, (_, i) => 100 + i);
+    expect(SIMPLE_RULES.map((rule) => ruleLimit(rule, seen, 200))).toEqual([null, null, 99, 102, 190]);
+    expect(ruleLimit('percentile', [], 200)).toBeNull();
   });
   it('counts by hand: bought at once where nothing moves', () => {
     const flat = Array.from({ length: 12 }, () =>

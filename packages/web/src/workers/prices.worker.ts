@@ -7,6 +7,8 @@ import {
   jointPlan,
   poolView,
   ripenessOf,
+  ruleLimit,
+  SIMPLE_RULES,
   trendOf,
   type BacktestPart,
   type BacktestRow,
@@ -48,6 +50,8 @@ export interface PriceVerdict {
   readonly ripeness: Ripeness;
   /** Why nothing is advised; null where something is. */
   readonly silence: Silence | null;
+  /** What the simple rule that did better waits for, in the brief's currency; null where it is no rule, or waits for no price. */
+  readonly limit: number | null;
   readonly now: number | null;
   readonly offer: string | null;
   readonly age: number;
@@ -103,6 +107,12 @@ function historyOf(offers: readonly TrackedOffer[]): PriceVerdict['history'] {
   });
 }
 
+function limitOf({ silence, now }: Forecast, history: PriceVerdict['history']): number | null {
+  const rule = SIMPLE_RULES.find((each) => each === silence);
+  const seen = history.flatMap(({ price }) => price ?? []).sort((a, b) => a - b);
+  return rule === undefined || now === null ? null : ruleLimit(rule, seen, now);
+}
+
 const judging = {
   cancel(): void {
     tickets.next();
@@ -140,6 +150,7 @@ const judging = {
         const { plan, futures: _futures, ...rest } = forecast;
         // Where nothing is advised, no odds are drawn either.
         const isSilent = forecast.silence !== null;
+        const history = historyOf(offers);
         const stopped = yield {
           ...rest,
           part,
@@ -152,7 +163,8 @@ const judging = {
           fan: isSilent ? [] : forecast.fan,
           curve: isSilent ? [] : [...plan.curve],
           days: wish.days,
-          history: historyOf(offers),
+          history,
+          limit: limitOf(forecast, history),
           targetChance:
             target && target.by > wish.today
               ? chanceOfTarget(forecast, target.minor, target.by, wish.today)

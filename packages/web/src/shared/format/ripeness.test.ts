@@ -12,6 +12,7 @@ import {
 const judged = (more: Partial<JudgedPart>): JudgedPart => ({
   ripeness: 'unripe',
   silence: null,
+  limit: null,
   now: 20_000,
   age: 0,
   saving: 2000,
@@ -30,6 +31,10 @@ describe('advice in words', () => {
     [
       judged({ ripeness: 'unknown', silence: 'savings' }),
       'No view: of late, savings by waiting did not come.',
+    ],
+    [
+      judged({ ripeness: 'unknown', silence: 'target', limit: 19_000 }),
+      'No view: of late, “five per cent below today” did better than the forecast. Here: €190.00.',
     ],
     [judged({ ripeness: 'none', now: null }), 'Not for sale anywhere that the brief allows.'],
   ])('%j: %s', (verdict, words) => expect(adviceLine(verdict, 'EUR', 0.85)).toBe(words));

@@ -28,6 +28,7 @@ export function oneIn(share: number): string {
 export interface JudgedPart {
   readonly ripeness: Ripeness;
   readonly silence: Silence | null;
+  readonly limit: number | null;
   readonly now: number | null;
   readonly age: number;
   readonly saving: number;
@@ -76,7 +77,7 @@ export function adviceLine(verdict: JudgedPart, currency: string, promise: numbe
     case 'past':
       return `Last seen ${verdict.age} days ago: look again before anything else.`;
     case 'unknown':
-      return SILENCE_WORDS[verdict.silence ?? 'short'];
+      return `${SILENCE_WORDS[verdict.silence ?? 'short']}${verdict.limit === null ? '' : ` Here: ${money(verdict.limit, currency)}.`}`;
     case 'turning':
       return 'Nearly even: buying now and waiting come to the same.';
     case 'ripe':
