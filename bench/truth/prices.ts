@@ -1,10 +1,10 @@
 import { forecastOf, percentileOf, poolView, type Observation, type PoolView } from '@ripe-pick/core/prices';
 import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
-import { marketOf, type Common, type Market, type MarketKind } from '@ripe-pick/worlds/markets';
+import { marketWorld, type Common, type Market, type MarketKind } from '@ripe-pick/worlds/markets';
 import { clairvoyant, paidBy, SIMPLE, type Ahead, type SimpleRule } from './buying.ts';
 
 /** What somebody knows on the day of a question: so many offers, so many looks at each, so many days from one to the next. */
-export interface Looking {
+interface Looking {
   readonly offers: number;
   readonly looks: number;
   readonly every: number;
@@ -131,7 +131,7 @@ function isStandingRight(seen: Seen, n: number): boolean {
 /** Questions of one market of a kind. `common`: what happens to all of it, instead of what the seed would draw. */
 export function measurePrices(kind: MarketKind, seed: number, looking: Looking, common?: Common): PriceRow[] {
   const size = { offers: Math.max(ASKED, looking.offers), past: PAST, ahead: Math.max(...DAYS) };
-  const seen = new Seen(marketOf(kind, seed, size, common), looking, seed);
+  const seen = new Seen(marketWorld(kind, seed, size, common), looking, seed);
   return seen.market.offers.slice(0, ASKED).flatMap(({ prices }, n) => {
     const days = DAYS[n % DAYS.length];
     const now = prices[PAST];

@@ -24,9 +24,16 @@ test('Ripeness tells each pick, opens to its course, takes a target and takes it
   await expect(row(page, /Tarnholt Dunlin 250.*pick|pick.*Tarnholt Dunlin 250/)).toHaveCount(0);
   await expect(page.getByText(/Ordered, nothing to wait for: Tarnholt Dunlin 250/)).toBeVisible();
   await expect(page.getByText(/The whole of First idea/)).toBeVisible();
+  // Where there is no view, no odds are drawn.
+  await expect(card).toContainText('No view: of late');
   await card.focus();
   await page.keyboard.press('Enter');
-  const detail = page.getByRole('region', { name: /Bramfell Ember 270 Duo 8 GB over time/ });
+  await expect(page.getByRole('region', { name: /Bramfell Ember 270 Duo 8 GB over time/ })).toBeVisible();
+  await expect(page.getByText('Buying pays at or below')).toHaveCount(0);
+  const told = page.locator('button.row', { hasText: /Wait: about|Pick it now|Nearly even/ }).first();
+  await told.focus();
+  await page.keyboard.press('Enter');
+  const detail = page.getByRole('region', { name: / over time$/ });
   await expect(detail.getByText('Buying pays at or below')).toBeVisible();
   await expect(detail.getByText(/learnt from \d+ offers of yours/)).toBeVisible();
   await expectAxeClean(page);
@@ -118,7 +125,7 @@ test('ripeness stands in the lanes, on the ruler and in the line-up', async ({ c
   await page.goto('/picks');
   await expect(page.locator('.lane .mark').first()).toBeVisible();
   await page.locator('.ruler .segment').nth(1).focus(); // the board: the processor has arrived already
-  await expect(page.locator('.ruler .readout')).toContainText(/ripe|turning|past/);
+  await expect(page.locator('.ruler .readout')).toContainText(/ripe|turning|past|No view/);
   await page.goto('/line-up');
   await page.getByRole('button', { name: /Differences only/ }).click();
   await expect(page.getByText('Ripeness of its parts')).toBeVisible();

@@ -1,5 +1,5 @@
 import { poolView } from '@ripe-pick/core/prices';
-import { MARKET_KINDS, marketOf, type MarketKind } from '@ripe-pick/worlds/markets';
+import { MARKET_KINDS, marketWorld, type MarketKind } from '@ripe-pick/worlds/markets';
 import { describe, expect, it } from 'vitest';
 import { SIMPLE, type SimpleRule } from '../../bench/truth/buying.ts';
 import { measurePrices, type PriceRow } from '../../bench/truth/prices.ts';
@@ -41,7 +41,7 @@ describe('a market that turns', () => {
   /** All prices rise (or fall) by so much a day, since so many days. */
   const turned = (perDay: number, days: number, looks: number, seed: number) => {
     const common = { at: (day: number) => perDay * Math.max(0, day + days) };
-    const market = marketOf('shock', seed, { offers: 40, past: looks - 1, ahead: 0 }, common);
+    const market = marketWorld('shock', seed, { offers: 40, past: looks - 1, ahead: 0 }, common);
     return poolView(
       market.offers.map(({ prices }) => ({
         kind: null,

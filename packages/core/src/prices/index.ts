@@ -8,14 +8,13 @@ export {
 export { EVENT_KINDS, launchesOf, usualSeasons, type PriceEvent } from './events.ts';
 export { fitted } from './fit.ts';
 export { chanceOfTarget, forecastOf, trendOf, type Forecast, type TrackedOffer } from './forecast.ts';
-export { ruleLimit, SIMPLE_RULES, type LookBack, type SimpleRule } from './look-back.ts';
-export { marketMove, type MarketMove } from './market-move.ts';
+export { ruleLimit, SIMPLE_RULES } from './look-back.ts';
 export { jointPlan, type JointPlan } from './joint.ts';
 
 export { leastOf, pathsOf, type Paths } from './paths.ts';
 export { chanceOf, planOf, type Advice, type DayBand } from './plan.ts';
 export { priceDoubt } from './plausible.ts';
-export { poolView, type KindView, type PoolOffer, type PoolView, type Silence } from './pool-view.ts';
+export { poolView, type PoolOffer, type PoolView, type Silence } from './pool-view.ts';
 export { pooledPrior } from './pooled-prior.ts';
 export { fallOf, SHIPPED_PRIOR } from './prior.ts';
 export {

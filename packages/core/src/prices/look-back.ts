@@ -20,11 +20,11 @@ export interface LookBack {
   readonly stated: number;
   readonly came: number;
   readonly shortError: number;
-  /** Chances as stated against shares that came: that waiting by the advice ends dearer, that buying at once is regretted. */
-  readonly dearer: Chances;
-  readonly regret: Chances;
+  /** ToldAndCame as stated against shares that came: that waiting by the advice ends dearer, that buying at once is regretted. */
+  readonly dearer: ToldAndCame;
+  readonly regret: ToldAndCame;
 }
-interface Chances {
+interface ToldAndCame {
   readonly stated: number;
   readonly came: number;
 }
@@ -48,16 +48,16 @@ export function ruleLimit(rule: SimpleRule, sorted: readonly number[], now: numb
   return rule === 'percentile' ? sorted[Math.floor(0.1 * sorted.length)] : null;
 }
 
-type Priced = Observation & { readonly price: number };
+type PricedLook = Observation & { readonly price: number };
 const pricedOf = (looks: readonly Observation[]) =>
-  looks.filter((look): look is Priced => look.price !== null && look.price > 0);
+  looks.filter((look): look is PricedLook => look.price !== null && look.price > 0);
 const medianOf = (sorted: readonly number[]) => sorted[Math.floor(sorted.length / 2)];
 
 /** What a rule pays that takes a price, by those seen before, or the last one. */
 function paidBy(
   before: readonly number[],
-  ahead: readonly Priced[],
-  takes: (price: number, sorted: readonly number[], look: Priced) => boolean,
+  ahead: readonly PricedLook[],
+  takes: (price: number, sorted: readonly number[], look: PricedLook) => boolean,
 ): number {
   const seen = [...before];
   for (const look of ahead) {
@@ -101,7 +101,7 @@ function planOn(
 /** What the advice pays when it is planned anew with each new price, and after four days. */
 function advisedOn(
   looks: readonly Observation[],
-  ahead: readonly Priced[],
+  ahead: readonly PricedLook[],
   first: { readonly plan: Plan; readonly day: number; readonly price: number },
   known: KnownThen,
 ): number {
@@ -194,7 +194,7 @@ export function lookBack(
   const rows = offers.flat();
   const waits = rows.filter(({ saving }) => saving !== null);
   const short = waits.map(({ now, advised, saving }) => (saving ?? 0) - 1 + advised / now);
-  const chances = (which: 'dearer' | 'regret'): Chances => ({
+  const chances = (which: 'dearer' | 'regret'): ToldAndCame => ({
     stated: mean(rows.map((row) => row[which].stated)),
     came: mean(rows.map((row) => row[which].came)),
   });

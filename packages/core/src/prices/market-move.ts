@@ -20,7 +20,7 @@ const BEGINNINGS = [5, 7, 10, 14, 21, 30, 45];
 const MOVES = 0.15;
 const PACE = 0.004;
 /** What the mean of a market does by itself, per root of a day. Chosen. */
-const WANDER = 0.0015;
+const WANDER = 0.001;
 /** Fewer offers than this say nothing together. */
 const LEAST_OFFERS = 8;
 /** A last look older than this tells nothing of today; one so much before the beginning stands for it. */
@@ -89,7 +89,3 @@ export function marketMove(
     since: found.map(({ odds, ...each }) => ({ ...each, weight: ((MOVES / found.length) * odds) / total })),
   };
 }
-
-/** Chance that the market is moving at all. */
-export const moveChance = (move: MarketMove): number =>
-  move.since.reduce((sum, { weight }) => sum + weight, 0);

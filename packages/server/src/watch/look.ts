@@ -20,7 +20,7 @@ import {
   withOrders,
   type HeldOrders,
 } from '@ripe-pick/core/buying';
-import type { Brief, Deal, PartKind, Picks } from '@ripe-pick/core/parts';
+import type { Brief, Deal, Part, Picks } from '@ripe-pick/core/parts';
 import {
   judge,
   poolView,
@@ -80,9 +80,9 @@ class ReadHistories {
   readonly of = (offer: string): readonly Observation[] => this.known.get(offer) ?? [];
 
   /** All that was read, with the kinds of their parts. */
-  pool(kindOf: (part: string) => PartKind | null): PoolOffer[] {
+  pool(parts: ReadonlyMap<string, Part>): PoolOffer[] {
     return [...this.known].map(([offer, observations]) => ({
-      kind: kindOf(this.partOf.get(offer) ?? ''),
+      kind: parts.get(this.partOf.get(offer) ?? '')?.kind ?? null,
       observations,
     }));
   }
@@ -226,8 +226,7 @@ async function lookAtBrief(
   const parts = watched.map((each) => each.part);
   await histories.read([...bought], parts, POOL);
   const today = dayNumber(priceIndex.today);
-  const kindOf = (part: string) => priceIndex.parts.get(part)?.kind ?? null;
-  const pool = poolView(histories.pool(kindOf), today);
+  const pool = poolView(histories.pool(priceIndex.parts), today);
   const days = daysAhead(brief, priceIndex.today, workspace.watching.days);
   const forecasts = forecastWatched(session, {
     watched,

@@ -2,7 +2,7 @@ import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import { MARKET_LAWS, type Common, type MarketKind, type MarketLaw } from './kinds.ts';
 
 /** Prices of one offer in minor units; day d at `prices[d + past]`, null when it is not for sale. */
-export interface MarketOffer {
+interface MarketOffer {
   readonly id: string;
   readonly prices: readonly (number | null)[];
 }
@@ -12,7 +12,7 @@ export interface Market {
   readonly ahead: number;
   readonly offers: readonly MarketOffer[];
 }
-export interface MarketSize {
+interface MarketSize {
   readonly offers: number;
   readonly past: number;
   readonly ahead: number;
@@ -32,7 +32,7 @@ function written(ln: number): number {
 }
 
 /** A market of a kind from a seed: what happens to all of its offers happens on the same days. `common`: instead of what the seed would draw. */
-export function marketOf(
+export function marketWorld(
   kind: MarketKind,
   seed: number,
   { offers, past, ahead }: MarketSize,

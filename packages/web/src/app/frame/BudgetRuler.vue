@@ -141,7 +141,7 @@ function boughtWords(line: CostLine): string {
     return ` at ${shop}${stated} · ${offer.ordered.state === 'arrived' ? 'there' : 'ordered'}`;
   const verdict = prices.verdicts.get(line.part);
   const ripe = verdict
-    ? ` · ${RIPENESS_WORDS[verdict.ripeness]}: ${adviceLine(verdict, bench.currency, prices.promise)}`
+    ? ` · ${verdict.silence === null ? `${RIPENESS_WORDS[verdict.ripeness]}: ` : ''}${adviceLine(verdict, bench.currency, prices.promise)}`
     : '';
   return ` at ${shop}${stated}${ripe}`;
 }

@@ -28,7 +28,7 @@ export interface Measured extends RunGroup<BenchRunKept> {
 }
 
 /** What a diagnosis is asked: its arguments. */
-type Question = Parameters<typeof diagnose>;
+type BenchQuestion = Parameters<typeof diagnose>;
 type Diagnosed = ReturnType<typeof diagnose>;
 
 export type Why =
@@ -110,7 +110,7 @@ function questionOf(
   groups: readonly Measured[],
 ):
   | Extract<Why, { kind: 'none' }>
-  | { readonly kind: 'asked'; readonly question: Question; readonly told: readonly ToldCause[] } {
+  | { readonly kind: 'asked'; readonly question: BenchQuestion; readonly told: readonly ToldCause[] } {
   const comparable = groups.filter(
     (group) => group.summary && group.expected && (group.runs[0].state.clocks === 'stock' || group.isTuned),
   );
@@ -139,11 +139,11 @@ function questionOf(
 }
 
 /** A diagnosis off the page's own thread: a dozen scenes take half a second. */
-const inWorker = (...question: Question): Promise<Diagnosed> =>
+const inWorker = (...question: BenchQuestion): Promise<Diagnosed> =>
   benchWorker.read((worker) => worker.diagnose(...question));
 
 /** What the test bench shows of the system that is chosen. @param ask who diagnoses */
-export function useBenchPage(ask: (...question: Question) => Promise<Diagnosed> = inWorker) {
+export function useBenchPage(ask: (...question: BenchQuestion) => Promise<Diagnosed> = inWorker) {
   const catalogueStore = useCatalogue();
   const records = useRecords();
   const chosen = useDraft<string>('ripe-pick-bench-system', '');

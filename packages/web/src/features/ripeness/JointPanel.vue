@@ -16,7 +16,10 @@ const names = useNames();
 const prices = usePrices();
 const workspace = useWorkspace();
 const plan = computed(() => prices.joint);
-const now = computed(() => plan.value?.steps.filter((step) => step.advice === 'buy') ?? []);
+const hasView = (part: string) => prices.verdicts.get(part)?.silence === null;
+const bought = computed(() => plan.value?.steps.filter((step) => step.advice === 'buy') ?? []);
+const now = computed(() => bought.value.filter((step) => hasView(step.id)));
+const open = computed(() => bought.value.filter((step) => !hasView(step.id)));
 const later = computed(() =>
   [...(plan.value?.steps.filter((step) => step.advice !== 'buy') ?? [])].sort((a, b) => a.day - b.day),
 );
@@ -30,7 +33,11 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
     <h2 id="joint-title">The whole of {{ workspace.active.name }}</h2>
     <template v-if="plan">
       <p>
-        <template v-if="plan.saving <= 0">Buy all of it now: no waiting pays.</template>
+        <template v-if="plan.saving <= 0">{{
+          open.length === 0
+            ? 'Buy all of it now: no waiting pays.'
+            : 'As far as there is a view, no waiting pays.'
+        }}</template>
         <template v-else
           >Done by {{ dateOf(prices.today + plan.by) }}: about
           <b>{{ money(plan.saving * prices.promise, bench.currency, { short: true }) }}</b> saved against all
@@ -38,6 +45,9 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
         >
       </p>
       <p v-if="now.length > 0"><b>Now:</b> {{ now.map((step) => names.part(step.id)).join(', ') }}</p>
+      <p v-if="open.length > 0">
+        <b>No view, counted at today’s price:</b> {{ open.map((step) => names.part(step.id)).join(', ') }}
+      </p>
       <ol v-if="later.length > 0" class="later">
         <li v-for="step in later" :key="step.id">
           {{ names.part(step.id)

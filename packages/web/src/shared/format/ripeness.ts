@@ -64,8 +64,8 @@ export function standingWords(standing: Percentile | null): string {
   const { lower, equal, observations, days, low, high } = standing;
   if (observations === 1) return 'one look so far';
   if (lower === 0)
-    return `${equal > 1 ? 'as low as ever' : 'lowest'} in ${looksOf(observations)} over ${days} days`;
-  const seen = `cheaper on ${lower} of ${looksOf(observations)}`;
+    return `${equal > 1 ? 'as low as ever there' : 'lowest there'} in ${looksOf(observations)} over ${days} days`;
+  const seen = `cheaper there on ${lower} of ${looksOf(observations)}`;
   return `${seen}: on ${percent(low)} to ${percent(high)} of ${days} days`;
 }
 

@@ -43,13 +43,17 @@ const { ripeness, small = false } = defineProps<{ ripeness: Ripeness; small?: bo
   color: var(--plum);
 }
 .past,
-.none {
+.none,
+.unknown {
   color: var(--bark);
 }
 .skin {
   fill: none;
   stroke: currentColor;
   stroke-width: 1.6;
+}
+.unknown .skin {
+  stroke-dasharray: 2 2;
 }
 .full,
 .flesh {
