@@ -34,6 +34,8 @@ const HORIZONS = [7, 14, 28];
 /** Offers that are judged, at most; and looks before a start that it takes. */
 const MOST_OFFERS = 30;
 const LEAST_BEFORE = 4;
+/** Share of the days since a start that must have been looked at. */
+const LOOKED_AT = 0.25;
 const PATHS = 150;
 /** The advice is planned anew after so many days: of the same price, and of another one. */
 const REPLAN_DAYS = { same: 4, other: 2 };
@@ -53,25 +55,25 @@ const pricedOf = (looks: readonly Observation[]) =>
   looks.filter((look): look is PricedLook => look.price !== null && look.price > 0);
 const medianOf = (sorted: readonly number[]) => sorted[Math.floor(sorted.length / 2)];
 
-/** What a rule pays that takes a price, by those seen before, or the last one. */
+/** What came after a start: looks with a price, and what has to be paid at the end where nothing was taken. */
+interface Ahead {
+  readonly looks: readonly PricedLook[];
+  readonly atEnd: number;
+}
+
+/** What a rule pays that takes a price, by those seen before, or what is left at the end. */
 function paidBy(
   before: readonly number[],
-  ahead: readonly PricedLook[],
+  { looks, atEnd }: Ahead,
   takes: (price: number, sorted: readonly number[], look: PricedLook) => boolean,
 ): number {
   const seen = [...before];
-  for (const look of ahead) {
-    if (
-      takes(
-        look.price,
-        [...seen].sort((a, b) => a - b),
-        look,
-      )
-    )
-      return look.price;
+  for (const look of looks) {
+    const sorted = [...seen].sort((a, b) => a - b);
+    if (takes(look.price, sorted, look)) return look.price;
     seen.push(look.price);
   }
-  return ahead[ahead.length - 1].price;
+  return atEnd;
 }
 
 /** What is known of the market on the day of a start. */
@@ -79,6 +81,10 @@ export interface KnownThen {
   readonly prior: PricePrior;
   readonly move: MarketMove | null;
 }
+
+/** What is paid for a part that is not for sale on the last day, as on the screen. */
+const fallbackOf = (before: readonly PricedLook[]) =>
+  1.05 * medianOf(before.map(({ price }) => price).sort((a, b) => a - b));
 
 /** What would have been planned on a day, with what had been seen by then; null where nothing had. */
 function planOn(
@@ -93,57 +99,52 @@ function planOn(
   if (!fit || !last) return null;
   const wish = { paths: PATHS, today: day, seasons: [], launches: [], move };
   const seed = seedOf('look back', day, before.length, last.price);
-  const usual = medianOf(before.map(({ price }) => price).sort((a, b) => a - b));
   const futures = pathsOf(fit, prior, { ...wish, days: until - day, seed });
-  return planOf(futures, { now: last.price, fallback: 1.05 * usual, waitPerDay: 0 });
+  return planOf(futures, { now: last.price, fallback: fallbackOf(before), waitPerDay: 0 });
 }
 
 /** What the advice pays when it is planned anew with each new price, and after four days. */
 function advisedOn(
   looks: readonly Observation[],
-  ahead: readonly PricedLook[],
-  first: { readonly plan: Plan; readonly day: number; readonly price: number },
+  ahead: Ahead,
+  first: { readonly plan: Plan; readonly day: number; readonly price: number; readonly until: number },
   known: KnownThen,
 ): number {
   if (first.plan.advice === 'buy') return first.price;
-  const until = ahead[ahead.length - 1].day;
   let { plan, day: planned, price: last } = first;
   return paidBy([], ahead, (price, _, { day }) => {
-    if (day >= until) return true;
+    if (day >= first.until) return true;
     const wait = price === last ? REPLAN_DAYS.same : REPLAN_DAYS.other;
     if (day - planned < wait) return price <= plan.curve[day - planned - 1];
-    plan =
-      planOn(
-        looks.filter((look) => look.day <= day),
-        day,
-        until,
-        known,
-      ) ?? plan;
+    const seen = looks.filter((look) => look.day <= day);
+    plan = planOn(seen, day, first.until, known) ?? plan;
     planned = day;
     last = price;
     return plan.advice === 'buy';
   });
 }
 
-/** One start on one history; null where too little was seen before or after. */
+/** One start on one history; null where too little was seen before or after. What is gone by the end counts: waiting for it failed. */
 function rowOf(looks: readonly Observation[], start: number, today: number, then: KnownThen) {
   const known = looks.filter(({ day }) => day <= start);
+  const after = looks.filter(({ day }) => day > start && day <= today);
   const before = pricedOf(known);
   const first = known.at(-1);
-  const ahead = pricedOf(looks.filter(({ day }) => day > start && day <= today));
+  const last = after.at(-1);
   const days = today - start;
   if (before.length < LEAST_BEFORE || !first || first.price === null || start - first.day > 2) return null;
-  if (ahead.length < 0.4 * days || today - ahead[ahead.length - 1].day > 3) return null;
+  if (!last || after.length < LOOKED_AT * days || today - last.day > 3) return null;
   const plan = planOn(known, start, today, then);
   if (!plan) return null;
   const now = first.price;
+  const ahead = { looks: pricedOf(after), atEnd: last.price ?? fallbackOf(before) };
   const prices = before.slice(0, -1).map(({ price }) => price);
-  const all = [{ ...first, price: now }, ...ahead];
+  const all = { ...ahead, looks: [{ ...first, price: now }, ...ahead.looks] };
   const byLimit = (rule: SimpleRule) =>
     paidBy(prices, all, (price, sorted) => price <= (ruleLimit(rule, sorted, now) ?? 0));
   const simple: Record<SimpleRule, number> = {
     now,
-    deadline: ahead[ahead.length - 1].price,
+    deadline: ahead.atEnd,
     tenthOff: byLimit('tenthOff'),
     percentile: byLimit('percentile'),
     target: byLimit('target'),
@@ -151,11 +152,14 @@ function rowOf(looks: readonly Observation[], start: number, today: number, then
   const waited = paidBy([], ahead, (price, _, { day }) => price <= plan.curve[day - start - 1]);
   return {
     now,
-    advised: advisedOn(looks, ahead, { plan, day: start, price: now }, then),
+    advised: advisedOn(looks, ahead, { plan, day: start, price: now, until: today }, then),
     simple,
     saving: plan.advice === 'wait' ? plan.saving / now : null,
     dearer: { stated: plan.dearerChance, came: Number(waited > DEARER * now) },
-    regret: { stated: plan.regretChance, came: Number(ahead.some(({ price }) => price < REGRET * now)) },
+    regret: {
+      stated: plan.regretChance,
+      came: Number(ahead.looks.some(({ price }) => price < REGRET * now)),
+    },
   };
 }
 

@@ -67,6 +67,13 @@ function isWeekly(series: readonly (readonly Observation[])[], today: number): b
   return changes >= LEAST_CHANGES && repeats > WEEKLY_SHARE * changes;
 }
 
+/** Histories that a prior of a day gone by is learnt from, at most. */
+const MOST_SAMPLED = 50;
+const sampleOf = <T>(all: readonly T[]): readonly T[] => {
+  const every = Math.max(1, Math.ceil(all.length / MOST_SAMPLED));
+  return all.filter((_, n) => n % every === 0);
+};
+
 /** The pool as it is on a day: what is usual for all, what each kind does now, and whether advice on it came true of late. */
 export function poolView(
   pool: readonly PoolOffer[],
@@ -80,7 +87,8 @@ export function poolView(
   };
   const priors = new Map<number, PricePrior>();
   const priorOn = (day: number): PricePrior => {
-    const known = priors.get(day) ?? pooledPrior(all, day, base);
+    // Of days gone by a sample says enough, and takes a part of the time.
+    const known = priors.get(day) ?? pooledPrior(day === today ? all : sampleOf(all), day, base);
     priors.set(day, known);
     return known;
   };

@@ -85,7 +85,13 @@ const tickets = new Tickets();
 const ticketsBack = new Tickets();
 const LEAST_RISING = 5;
 let forecasts = new Map<string, Forecast>();
-let view: PoolView | null = null;
+/** What the pool says, kept for as long as it is the same: looking back takes longer than all forecasts. */
+let view: { readonly of: string; readonly pool: PoolView } | null = null;
+function viewOf(offers: readonly PoolOffer[], today: number): PoolView {
+  const of = JSON.stringify([today, offers]);
+  if (view?.of !== of) view = { of, pool: poolView(offers, today) };
+  return view.pool;
+}
 
 /** Least price over the offers of each day on which any was looked at; an offer not looked at that day keeps its last price for a while. */
 const HOLDS = 7;
@@ -123,10 +129,10 @@ const judging = {
       ...pool,
       ...parts.flatMap(({ kind, offers }) => offers.map(({ observations }) => ({ kind, observations }))),
     ];
-    view = poolView(all, today);
+    const { prior } = viewOf(all, today);
     const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
     return {
-      offers: view.prior.pooledFrom,
+      offers: prior.pooledFrom,
       rising: kinds.flatMap((kind) => {
         const series = all.filter((each) => each.kind === kind).map((each) => each.observations);
         const trend = trendOf(series, today);
@@ -141,7 +147,7 @@ const judging = {
     send: (verdicts: readonly PriceVerdict[]) => void,
   ): Promise<void> {
     forecasts = new Map();
-    const known = view ?? poolView(wish.pool, wish.today);
+    const known = view?.pool ?? viewOf(wish.pool, wish.today);
     function* work(): Work<PriceVerdict | null, void> {
       for (const { part, kind, offers, target } of parts) {
         const forecast = forecastOf(offers, { ...wish, kind, prior: known.prior, view: known.of(kind) });
