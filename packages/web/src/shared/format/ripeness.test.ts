@@ -66,7 +66,7 @@ describe('advice in words', () => {
       'over 95 %',
       'over 95 %',
     ]);
-    expect([0.5, 0.33, 0.1].map(oneIn)).toEqual(['50 %', '1 in 3', '1 in 10']);
+    expect([0.5, 0.33, 0.1, 0.037].map(oneIn)).toEqual(['50 %', '1 in 3', '1 in 10', '1 in 25']);
     expect([1, 3].map(lookWords)).toEqual(['look again tomorrow', 'look again in 3 days']);
   });
 });

@@ -22,7 +22,8 @@ export function chance(share: number): string {
 export function oneIn(share: number): string {
   if (share < 0.03) return 'hardly any';
   if (share > 0.45) return `${chance(share)}`;
-  return `1 in ${Math.round(1 / share)}`;
+  // Beyond ten a forecast knows it by fives at the most.
+  return `1 in ${share > 0.1 ? Math.round(1 / share) : 5 * Math.round(0.2 / share)}`;
 }
 
 export interface JudgedPart {
