@@ -93,7 +93,7 @@ describe('advice that keeps silent', () => {
   });
   it('speaks from ten looks at twenty offers on', () => {
     const view = poolView(pool(offers(20, 13, () => 0, 0.03)), 0);
-    expect(view.isPooled).toBe(true);
+    expect(view.prior.pooledFrom).toBe(20);
     expect(view.of('gpu').silence).not.toBe('short');
   });
   it('does so where prices go by the days of the week', () => {

@@ -29,7 +29,6 @@ export interface KindView {
 /** What all offers that are watched say together. */
 export interface PoolView {
   readonly prior: PricePrior;
-  readonly isPooled: boolean;
   of(kind: PartKind | null): KindView;
 }
 
@@ -115,10 +114,8 @@ export function poolView(
       },
     };
   };
-  const prior = priorOn(today);
   return {
-    prior,
-    isPooled: prior.pooledFrom >= LEAST_POOL,
+    prior: priorOn(today),
     of(kind) {
       const like = pool.filter((offer) => offer.kind === kind).map(({ observations }) => observations);
       const key = like.length >= LEAST_OF_KIND ? kind : null;

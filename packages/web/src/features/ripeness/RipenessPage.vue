@@ -76,8 +76,7 @@ const until = computed(() => dateOf(prices.today + prices.days));
         of waiting. <RouterLink to="/prices-in">Bring prices in</RouterLink>, or let shops be looked at daily.
       </p>
       <p v-for="kind in prices.pooled?.rising ?? []" :key="kind.kind" class="note">
-        <b>{{ SLOT_NAMES[kind.kind] }} prices are rising</b> ({{ percent(kind.change) }} in a month): chances
-        of getting it cheaper run high here.
+        <b>{{ SLOT_NAMES[kind.kind] }} prices rose</b> by {{ percent(kind.change) }} in a month.
       </p>
       <p v-if="orderedNames.length > 0" class="note">
         <b>Ordered, nothing to wait for:</b> {{ orderedNames.join(', ') }}.

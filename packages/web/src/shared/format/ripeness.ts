@@ -46,7 +46,7 @@ function about(minor: number, currency: string): string {
 
 /** Why nothing is advised, and what can be done all the same. */
 export const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
-  short: 'No view yet: it takes twenty offers that were looked at on ten days.',
+  short: 'No view yet: it takes twenty offers that were looked at on ten days, up to now.',
   busy: 'No view yet: these prices are set anew nearly every day, and show their ways after two months.',
   weekly: 'No view: these prices go by the days of the week. Look on each, and buy on the cheapest.',
   now: 'No view: of late, who waited paid more than who bought at once.',
