@@ -6,7 +6,7 @@
  * With a folder as its argument the server of that folder (an older state of this repository, built) is asked instead.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,11 +20,11 @@ const ROWS = 50;
 const serverRoot = process.argv[2] ?? root;
 const folder = process.env.LOAD_DATA ?? mkdtempSync(join(tmpdir(), 'ripe-pick-load-'));
 const briefs = Array.from({ length: 12 }, (_, n) => `brief-${n}`);
-const made = existsSync(join(folder, 'ripe-pick.sqlite'))
-  ? (JSON.parse(readFileSync(join(folder, 'catalogue.json'), 'utf8')) as Awaited<
-      ReturnType<typeof makeLargeData>
-    >)
+const madePath = join(folder, 'catalogue.json');
+const made = existsSync(madePath)
+  ? (JSON.parse(readFileSync(madePath, 'utf8')) as Awaited<ReturnType<typeof makeLargeData>>)
   : await makeLargeData(folder, 5000, 50_000, briefs);
+if (process.env.LOAD_DATA) writeFileSync(madePath, JSON.stringify(made));
 
 const agent = new Agent({ keepAlive: true, maxSockets: 64 });
 interface Answer {

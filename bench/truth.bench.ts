@@ -22,6 +22,9 @@ const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / 
 /** Scenes that a machine is judged by. */
 const SCENES = (process.env.TRUTH_SCENES ?? '2,4,8,12').split(',').filter(Boolean).map(Number);
 
+/** With so many scenes the most that any judge can reach is worked out too: two minutes a world. */
+const CEILING = (process.env.TRUTH_CEILING ?? '').split(',').filter(Boolean).map(Number);
+
 /** Chances as stated against the share that came true, by tenths of what was stated. */
 function chances(matches: readonly { readonly stated: number; readonly is: boolean }[]): string {
   const tenths = Array.from({ length: 10 }, (_, n) =>
@@ -67,11 +70,21 @@ for (const harshness of SCENES.length > 0 ? ALL : []) {
     return { world, model: fitted(world, barsOf(world, 200, seed)) };
   });
   for (const scenes of SCENES) {
-    const all = known.map(({ world, model }) => measureFaults(world, model, scenes));
+    const withCeiling = CEILING.includes(scenes);
+    const all = known.map(({ world, model }) =>
+      measureFaults(world, model, scenes, withCeiling ? harshness : null),
+    );
     const of = (read: (each: FaultFigures) => number) => Math.round(100 * mean(all.map(read)));
     console.log(
       `${harshness.padEnd(6)} ${String(scenes).padEnd(2)} scenes: false alarms ${of(({ alarms }) => alarms)} %,`,
       `faults first ${of(({ first }) => first)} %, in the first two ${of(({ firstTwo }) => firstTwo)} %, named ${of(({ named }) => named)} %;`,
+      `of two at once both first ${of(({ bothFirst }) => bothFirst)} %, said to be two ${of(({ saidTwo }) => saidTwo)} % (both right ${of(({ saidTwoRightly }) => saidTwoRightly)} %; of one or none ${of(({ saidTwoWrongly }) => saidTwoWrongly)} %);`,
+      ...(withCeiling
+        ? [
+            `at best, knowing all ${of(({ ceiling }) => ceiling?.knowingAll[0] ?? NaN)} and ${of(({ ceiling }) => ceiling?.knowingAll[1] ?? NaN)} %,`,
+            `knowing what records tell ${of(({ ceiling }) => ceiling?.knowingRecords[0] ?? NaN)} and ${of(({ ceiling }) => ceiling?.knowingRecords[1] ?? NaN)} %;`,
+          ]
+        : []),
       `leader ${chances(all.flatMap(({ leaders }) => leaders))}`,
     );
   }

@@ -84,12 +84,48 @@ describe('expected against measured', () => {
     expect(diagnosis.cpuSide).toBeCloseTo(Math.exp(-0.3), 1);
     expect(diagnosis.gpuSide).toBeGreaterThan(0.95);
   });
-  it('has chances that add up to one', () => {
+  it('has chances that add up to one, where two at once count for both', () => {
     for (const observations of [measured((same) => same), measured(slower('graphics', 0.2))]) {
-      const { healthy, causes } = found(observations);
-      expect(causes.reduce((sum, each) => sum + each.probability, healthy)).toBeCloseTo(1, 12);
+      const { healthy, causes, several } = found(observations);
+      expect(causes.reduce((sum, each) => sum + each.probability, healthy - several)).toBeCloseTo(1, 12);
       expect([...causes].sort((a, b) => b.probability - a.probability)).toEqual(causes);
     }
+  });
+});
+
+/** Parts that are known well, so that small losses can be seen. */
+const sharp: FrameModel = {
+  ...model,
+  cpus: [{ part: 'cpu', rateLn: 0, sdLn: 0.003 }],
+  gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.003 }],
+  games: model.games.map((game) => ({ ...game, residualSd: 0.006 })),
+};
+
+describe('two causes at once', () => {
+  const doubly = measured((system) => slower('graphics', 0.32)(slower('cpu', 0.4)(system)), { driftLn: 0 });
+  it('are said as two, each with its chance, and what both would show is what was measured', () => {
+    const { two, several, causes } = found(doubly, OWN, sharp);
+    expect([...(two?.causes ?? [])].sort()).toEqual(['card-held', 'processor-held']);
+    expect(several).toBeGreaterThan(0.5);
+    expect(
+      causes
+        .slice(0, 2)
+        .map(({ cause }) => cause)
+        .sort(),
+    ).toEqual(['card-held', 'processor-held']);
+    for (const { predicted } of causes.slice(0, 2))
+      doubly.forEach(({ average, game }, n) => {
+        const whole = measured((same) => same).find((each) => each.game === game)?.average ?? NaN;
+        expect(Math.abs(Math.log(average / whole / predicted[n]))).toBeLessThan(0.2);
+      });
+  });
+  it('are not said of one cause, nor of a healthy system', () => {
+    for (const one of [
+      measured(slower('cpu', 0.3)),
+      measured(slower('graphics', 0.35)),
+      measured((same) => same),
+    ])
+      expect(found(one, OWN, sharp).two).toBeNull();
   });
 });
 
@@ -119,13 +155,6 @@ describe('causes', () => {
     ],
   ];
   it.each(cases)('%s comes first when the pattern is its own', (cause, observations) => {
-    // Parts that are known well, so that small losses can be seen.
-    const sharp: FrameModel = {
-      ...model,
-      cpus: [{ part: 'cpu', rateLn: 0, sdLn: 0.003 }],
-      gpus: [{ part: 'gpu', rateLn: 0, sdLn: 0.003 }],
-      games: model.games.map((game) => ({ ...game, residualSd: 0.006 })),
-    };
     const diagnosis = found(observations, OWN, sharp);
     expect(diagnosis.causes[0].cause).toBe(cause);
     // A loss of 4 % is little more than two copies of a part differ by: it leads, but nothing is accused of it.

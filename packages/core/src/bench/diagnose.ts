@@ -5,6 +5,7 @@ import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
 import type { BenchObservation } from './observation.ts';
+import { explanationsOf, healthyLogWeight, type Explanation, type Told } from './explanations.ts';
 import { nextScene, type NextScene } from './next-scene.ts';
 import { TELLING_SD } from './outlook.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
@@ -33,9 +34,16 @@ export interface Compared {
 
 export interface RankedCause {
   readonly cause: Cause;
+  /** Chance that it is so, alone or beside another cause. */
   readonly probability: number;
-  /** Predicted measured / expected of each scene under its likeliest degree. */
+  /** Predicted measured / expected of each scene under its likeliest degree, alone or beside another. */
   readonly predicted: readonly number[];
+}
+
+/** Two causes that are there at once. */
+interface TwoCauses {
+  readonly causes: readonly [Cause, Cause];
+  readonly probability: number;
 }
 
 export interface Diagnosis {
@@ -43,6 +51,10 @@ export interface Diagnosis {
   /** Chance that nothing is wrong. */
   readonly healthy: number;
   readonly causes: readonly RankedCause[];
+  /** Chance that more than one cause is there. */
+  readonly several: number;
+  /** The likeliest two at once, where it is likelier than not that more than one is there. */
+  readonly two: TwoCauses | null;
   /** Too likely healthy to name a cause. */
   readonly isQuiet: boolean;
   /** The scene to measure next, which would tell most; null where none would. */
@@ -63,49 +75,6 @@ const MOST_COMPARED = 3;
 const AS_IT_IS: Omit<Variant, 'weight'> = { change: (same) => same };
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
-/** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */
-const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
-  healthy: 0.5,
-  'memory-profile': 0.11,
-  'one-stick': 0.06,
-  'slow-slot': 0.05,
-  'processor-held': 0.07,
-  'card-held': 0.07,
-  'wrong-output': 0.03,
-  background: 0.06,
-  driver: 0.05,
-};
-/** What is known of a cause before anything is measured: how many times as likely it is. */
-interface Told {
-  readonly cause: Cause;
-  readonly factor: number;
-}
-const toldOf = (cause: Cause, told: readonly Told[]) =>
-  told.reduce((product, each) => (each.cause === cause ? product * each.factor : product), 1);
-
-/** A cause with the logarithm of its weight: prior times likelihood over its degrees. Null when the system cannot have it. */
-function weighed(
-  cause: Cause,
-  variants: readonly Variant[],
-  { evidence, healthy, told }: { evidence: Likelihood; healthy: Misfit; told: readonly Told[] },
-) {
-  if (variants.length === 0) return null;
-  const tried = variants.map((variant) => ({ variant, ...evidence.misfit(variant) }));
-  const likeliest = tried.reduce((a, b) => (b.cost < a.cost ? b : a));
-  const total = tried.reduce(
-    (sum, { variant, cost }) => sum + variant.weight * Math.exp(likeliest.cost - cost),
-    0,
-  );
-  return {
-    cause,
-    variant: likeliest.variant,
-    logWeight: Math.log(PRIOR[cause] * toldOf(cause, told) * total) - likeliest.cost,
-    predicted: likeliest.each.map(({ average }, i) =>
-      Math.exp(average.value - healthy.each[i].average.value),
-    ),
-  };
-}
-
 function comparedWith(observations: readonly BenchObservation[], healthy: Misfit): Compared[] {
   return observations.map((seen, i): Compared => {
     const { average, busy, cpuShare, gpuShare } = healthy.each[i];
@@ -122,6 +91,22 @@ function comparedWith(observations: readonly BenchObservation[], healthy: Misfit
       gpuBusy: busy.value,
     };
   });
+}
+
+type Weighed = Explanation & { readonly probability: number };
+const sumOf = (all: readonly Weighed[]) => all.reduce((sum, { probability }) => sum + probability, 0);
+
+/** Each cause with the chance of all that it is part of. @param all the likeliest first */
+function rankedCauses(all: readonly Weighed[]): RankedCause[] {
+  return CAUSES.flatMap((cause) => {
+    const own = all.filter(({ causes }) => causes.includes(cause));
+    return own.length === 0 ? [] : [{ cause, probability: sumOf(own), predicted: own[0].predicted }];
+  }).sort((a, b) => b.probability - a.probability);
+}
+
+function twoOf(pairs: readonly Weighed[]): TwoCauses | null {
+  const [a, b] = pairs[0]?.causes ?? [];
+  return a && b && sumOf(pairs) > 0.5 ? { causes: [a, b], probability: pairs[0].probability } : null;
 }
 
 /** Expected against measured, and the causes in order of their probability; `told` is what is known of them beforehand. */
@@ -146,31 +131,33 @@ export function diagnose(
   const compared = comparedWith(observations, all.misfit(AS_IT_IS));
   const evidence = all.only(compared.map(({ isTelling }) => isTelling));
   const healthy = evidence.misfit(AS_IT_IS);
-  const posterior = CAUSES.flatMap(
-    (cause) =>
-      weighed(cause, variantsOf(cause, { own, base: system, model }), { evidence, healthy, told }) ?? [],
-  );
-  const fine = Math.log(PRIOR.healthy) - healthy.cost;
-  const top = Math.max(fine, ...posterior.map(({ logWeight }) => logWeight));
+  const explanations = explanationsOf(CAUSES, (cause) => variantsOf(cause, { own, base: system, model }), {
+    ...{ evidence, healthy, told },
+  });
+  const fine = healthyLogWeight(healthy);
+  const top = Math.max(fine, ...explanations.map(({ logWeight }) => logWeight));
   const weight = (log: number) => Math.exp(log - top);
-  const whole = posterior.reduce((sum, { logWeight }) => sum + weight(logWeight), weight(fine));
+  const whole = explanations.reduce((sum, { logWeight }) => sum + weight(logWeight), weight(fine));
   const chance = weight(fine) / whole;
+  const likeliestFirst = explanations
+    .map((each) => ({ ...each, probability: weight(each.logWeight) / whole }))
+    .sort((a, b) => b.probability - a.probability);
   const side = (limit: Compared['limit']) => {
     const ratios = compared
       .filter((each) => each.limit === limit)
       .map((each) => each.measured / each.expected);
     return ratios.length === 0 ? null : median(ratios);
   };
-  const ranked = posterior
-    .map((each) => ({ ...each, probability: weight(each.logWeight) / whole }))
-    .sort((a, b) => b.probability - a.probability);
-  const likely = [{ variant: AS_IT_IS, probability: chance }, ...ranked.slice(0, MOST_COMPARED)];
+  const pairs = likeliestFirst.filter(({ causes }) => causes.length > 1);
+  const likely = [{ variant: AS_IT_IS, probability: chance }, ...likeliestFirst.slice(0, MOST_COMPARED)];
   return {
     status: 'done',
     diagnosis: {
       compared,
       healthy: chance,
-      causes: ranked.map(({ cause, predicted, probability }) => ({ cause, predicted, probability })),
+      causes: rankedCauses(likeliestFirst),
+      several: sumOf(pairs),
+      two: twoOf(pairs),
       next: nextScene(model, system, observations, likely),
       isQuiet: chance >= QUIET_ABOVE,
       cpuSide: side('cpu'),

@@ -38,6 +38,8 @@ const RESIDUAL_SHARED = 0.5;
 /** How badly the measurements fit one variant: minus their log likelihood, with what it is made of. */
 export interface Misfit {
   readonly cost: number;
+  /** Mean square of the standard scores of all that was measured: about 1 where the variant is so. */
+  readonly square: number;
   readonly each: readonly SceneOutlook[];
   /** ln(measured / expected) of each scene on its own, and its variance. */
   readonly off: readonly number[];
@@ -53,9 +55,12 @@ interface HeldFigure {
 }
 
 /** Minus the log density of a multivariate t distribution, up to a constant (textbook formula). Changes `matrix`, n x n by rows. */
-function tMisfit(matrix: Float64Array, off: Float64Array): number {
+function tMisfit(
+  matrix: Float64Array,
+  off: Float64Array,
+): { readonly cost: number; readonly square: number } {
   const n = off.length;
-  if (n === 0) return 0;
+  if (n === 0) return { cost: 0, square: 0 };
   if (!factorise(matrix, n))
     throw new Error('diagnose: the covariance of the scenes is not positive definite; this is our bug');
   const scaled = solveWith(matrix, n, off);
@@ -64,7 +69,7 @@ function tMisfit(matrix: Float64Array, off: Float64Array): number {
     square += off[i] * scaled[i];
     logs += Math.log(matrix[i * n + i]);
   }
-  return logs + ((FREEDOM + n) / 2) * Math.log1p(square / FREEDOM);
+  return { cost: logs + ((FREEDOM + n) / 2) * Math.log1p(square / FREEDOM), square: square / n };
 }
 
 /** What is held of a scene: its average, and what else was measured. */
@@ -117,8 +122,14 @@ export class Likelihood {
     const variances = averages.map((i) => matrix[i * n + i]);
     const off = Float64Array.from(held, (one) => one.off);
     const scenes = this.telling?.filter(Boolean).length ?? each.length;
-    const cost = tMisfit(matrix, off) / (1 + ALIKE * scenes);
-    return { cost, each, off: averages.map((i) => held[i].off), variances };
+    const { cost, square } = tMisfit(matrix, off);
+    return {
+      cost: cost / (1 + ALIKE * scenes),
+      square,
+      each,
+      off: averages.map((i) => held[i].off),
+      variances,
+    };
   }
 
   /** Covariance beside that of the effects: what a game leaves unexplained, what is common to a kind of figure on a side, and each one's own. */

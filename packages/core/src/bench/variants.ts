@@ -55,6 +55,9 @@ type Degree = Omit<Variant, 'weight'>;
 const held = (scaled: (ln: number) => Degree['change']): Degree[] =>
   HELD_LN.flatMap((ln) => [WARMING, STEADY].map((drift) => ({ change: scaled(ln), drift })));
 
+/** How far games may differ in what a slow link takes from them, beyond what is known of them: hardly, or much. Chosen. */
+const LINK_GAMES_SD = [0, 0.06];
+
 /** Links that a card may run at by mistake: generation and lanes. */
 const SLOW_LINKS = [
   [4, 4],
@@ -94,7 +97,12 @@ const DEGREES: Readonly<Record<Cause, (suspect: Suspect) => readonly Degree[]>> 
       ? []
       : SLOW_LINKS.map(([generation, lanes]) => linkLnOf(gpu, generation, lanes))
           .filter((linkLn) => linkLn < graphics.linkLn - 0.1)
-          .map((linkLn) => ({ change: (system) => ({ ...system, graphics: { ...graphics, linkLn } }) })),
+          .flatMap((linkLn) =>
+            LINK_GAMES_SD.map((perGameSd) => ({
+              change: (system: SystemRates) => ({ ...system, graphics: { ...graphics, linkLn } }),
+              perGameSd,
+            })),
+          ),
   'processor-held': () => held(scaledCpu),
   'card-held': () => held(scaledGraphics),
   'wrong-output': ({ own, base, model }) => {
@@ -128,3 +136,16 @@ export function variantsOf(cause: Cause, suspect: Suspect): readonly Variant[] {
   const degrees = DEGREES[cause](suspect);
   return degrees.map((degree) => ({ ...degree, weight: 1 / degrees.length }));
 }
+
+/** Two causes at once, each in a degree of its own. */
+export const bothOf = (a: Variant, b: Variant): Variant => ({
+  weight: a.weight * b.weight,
+  change: (system) => b.change(a.change(system)),
+  cpuSpread: (a.cpuSpread ?? 1) * (b.cpuSpread ?? 1),
+  perGameSd: Math.hypot(a.perGameSd ?? 0, b.perGameSd ?? 0),
+  drift: {
+    mean: (a.drift ?? STEADY).mean + (b.drift ?? STEADY).mean,
+    // Each of them holds what a healthy system strays by.
+    sd: Math.sqrt(Math.max(0, (a.drift ?? STEADY).sd ** 2 + (b.drift ?? STEADY).sd ** 2 - DRIFT_SD_LN ** 2)),
+  },
+});

@@ -28,8 +28,9 @@ const scene = (n: number) => {
 /** Two causes of which the second is more than half as likely cannot be told apart. */
 const isOpen = computed(() => {
   const [first, second] = causes.value;
-  return second !== undefined && second.probability > first.probability / 2;
+  return !found.value?.two && second !== undefined && second.probability > first.probability / 2;
 });
+const two = computed(() => (found.value?.isQuiet ? null : (found.value?.two ?? null)));
 const untold = computed(() => found.value?.compared.filter(({ isTelling }) => !isTelling).length ?? 0);
 const next = computed(() => {
   const scene = found.value?.next;
@@ -53,6 +54,13 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
         >
       </p>
       <p v-else>Only {{ chance(found.healthy) }} that all is well. Likely causes, and what to check first:</p>
+      <p v-if="two">
+        <b
+          >Two things at once, most likely: {{ CAUSE_WORDS[two.causes[0]].name }}, and
+          {{ CAUSE_WORDS[two.causes[1]].name }}</b
+        >
+        ({{ chance(two.probability) }}). Mend one, measure again, then see whether the other is left.
+      </p>
       <p v-if="!found.isQuiet && isOpen">
         <b>The first two cannot be told apart yet.</b> Look at what both say to check.
       </p>
