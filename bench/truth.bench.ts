@@ -25,17 +25,25 @@ const SCENES = (process.env.TRUTH_SCENES ?? '2,4,8,12').split(',').filter(Boolea
 /** With so many scenes the most that any judge can reach is worked out too: two minutes a world. */
 const CEILING = (process.env.TRUTH_CEILING ?? '').split(',').filter(Boolean).map(Number);
 
+/** A chance as stated, and whether it came; how much it counts, where not all count alike. */
+interface Told {
+  readonly stated: number;
+  readonly is: boolean;
+  readonly weight?: number;
+}
 /** Chances as stated against the share that came true, by tenths of what was stated. */
-function chances(matches: readonly { readonly stated: number; readonly is: boolean }[]): string {
+function chances(matches: readonly Told[]): string {
   const tenths = Array.from({ length: 10 }, (_, n) =>
     matches.filter(({ stated }) => Math.min(9, Math.floor(10 * stated)) === n),
   );
+  const weighed = (of: readonly Told[], read: (each: Told) => number) =>
+    Math.round(
+      (100 * of.reduce((sum, each) => sum + (each.weight ?? 1) * read(each), 0)) /
+        of.reduce((sum, { weight = 1 }) => sum + weight, 0),
+    );
   return tenths
     .filter((each) => each.length >= 20)
-    .map(
-      (each) =>
-        `.${Math.round(100 * mean(each.map(({ stated }) => stated)))}→.${Math.round(100 * mean(each.map(({ is }) => Number(is))))}`,
-    )
+    .map((each) => `.${weighed(each, ({ stated }) => stated)}→.${weighed(each, ({ is }) => Number(is))}`)
     .join(' ');
 }
 
@@ -58,7 +66,8 @@ for (const harshness of ALL)
       `best .${Math.round(100 * of(({ best }) => best))} (stated .${Math.round(100 * of(({ bestStated }) => bestStated))}),`,
       `lost ${percent(of(({ lost }) => lost))} (stated ${percent(of(({ lostStated }) => lostStated))}), no more than at most .${Math.round(100 * of(({ lostAtMostHeld }) => lostAtMostHeld))},`,
       `group of ${of(({ group }) => group).toFixed(1)}, most expected loses ${percent(of(({ expectedLost }) => expectedLost))};`,
-      `as good or better: ${chances(all.flatMap(({ choice }) => choice.matches))}`,
+      `as good or better: ${chances(all.flatMap(({ choice }) => choice.matches))};`,
+      `one build faster, by game: ${chances(all.flatMap(({ faster }) => faster.byGame))}, overall: ${chances(all.flatMap(({ faster }) => faster.overall))}`,
       `(${((performance.now() - start) / 1000 / SEEDS.length).toFixed(1)} s a world)`,
     );
   }

@@ -5,9 +5,8 @@ import {
   type BenchObservation,
   type Cause,
   type Diagnosis,
-  type OwnRig,
 } from '@ripe-pick/core/bench';
-import type { FrameModel, Memory, Motherboard, Preset } from '@ripe-pick/core/parts';
+import type { FrameModel, Preset } from '@ripe-pick/core/parts';
 import { drawsFrom, seedOf } from '@ripe-pick/core/stats';
 import {
   MACHINE_FAULTS,
@@ -18,6 +17,7 @@ import {
   type SceneRun,
 } from '@ripe-pick/worlds/frames';
 import { chancesAtBest, type Unknown } from './ceiling.ts';
+import { rigOf } from './rig.ts';
 
 /** What a diagnosis said of one machine. */
 interface Verdict {
@@ -25,16 +25,6 @@ interface Verdict {
   readonly measured: readonly SceneRun[];
   readonly diagnosis: Diagnosis;
 }
-
-/** A pair of a common kind, and a board that takes it: what the worlds' machines have. */
-const MEMORY = {
-  ...{ id: 'kit', kind: 'memory', type: 'DDR4', modules: 2, gbPerModule: 16 },
-  ...{ ratedMts: 3200, ratedCl: 16, jedecMts: 2400, jedecCl: 17 },
-} as unknown as Memory; // what the diagnosis reads
-const BOARD = {
-  ...{ id: 'board', kind: 'motherboard', memoryMaxMts: 6400, memoryProfile: true },
-  pcieSlot: { generation: 5, lanes: 16 },
-} as unknown as Motherboard; // what the diagnosis reads
 
 const observed = (scene: SceneRun): BenchObservation => ({
   game: scene.game,
@@ -64,9 +54,8 @@ function verdictsOn(
   return Array.from({ length: machines }, (_, n) => {
     const [cpu, gpu] = [one(world.cpus), one(world.gpus)];
     const faults = faultsOf(n);
-    const own: OwnRig = { cpu, gpu, memory: MEMORY, motherboard: BOARD, profileOn: true };
     const measured = measuredOn(world, { cpu: cpu.id, gpu: gpu.id, faults }, scenes, seed * 1000 + n);
-    const result = diagnose(model, own, measured.map(observed), told);
+    const result = diagnose(model, rigOf(cpu, gpu), measured.map(observed), told);
     if (result.status !== 'done') throw new Error(result.missing.join(', '));
     return { faults, measured, diagnosis: result.diagnosis };
   });
@@ -106,8 +95,8 @@ export interface FaultFigures {
   readonly saidTwoRightly: number;
   /** Share of machines with one fault or none of which it is said that there are two. */
   readonly saidTwoWrongly: number;
-  /** Of the leading cause of every machine: its chance as stated, and whether it is so. */
-  readonly leaders: readonly { readonly stated: number; readonly is: boolean }[];
+  /** Of the leading cause of every machine: its chance as stated, and whether it is so; weighed as such machines are said to come. */
+  readonly leaders: readonly { readonly stated: number; readonly is: boolean; readonly weight: number }[];
   /** What a judge who knows the world's laws makes of some of the machines with one fault. */
   readonly ceiling: Ceiling | null;
 }
@@ -118,6 +107,15 @@ interface Ceiling {
 }
 
 const MACHINES = { healthy: 20, faulty: 42, doubly: 21, judged: 14 };
+/** How often machines of each kind come, by what the diagnosis takes for granted beforehand. */
+const COMES = { healthy: 0.5, faulty: 0.44, doubly: 0.06 };
+
+const leadersOf = (verdicts: readonly Verdict[], comes: number) =>
+  verdicts.map(({ faults, diagnosis: { causes } }) => ({
+    stated: causes[0].probability,
+    is: faults.some((fault) => fault === causes[0].cause),
+    weight: comes / verdicts.length,
+  }));
 const share = (verdicts: readonly Verdict[], read: (each: Verdict) => boolean) =>
   verdicts.filter(read).length / verdicts.length;
 
@@ -170,10 +168,11 @@ export function measureFaults(
     saidTwo: share(doubly, saysTwo),
     saidTwoRightly: share(doubly, (each) => saysTwo(each) && areFirst(each)),
     saidTwoWrongly: share([...healthy, ...faulty], saysTwo),
-    leaders: [...healthy, ...faulty, ...doubly].map(({ faults, diagnosis: { causes } }) => ({
-      stated: causes[0].probability,
-      is: faults.some((fault) => fault === causes[0].cause),
-    })),
+    leaders: [
+      ...leadersOf(healthy, COMES.healthy),
+      ...leadersOf(faulty, COMES.faulty),
+      ...leadersOf(doubly, COMES.doubly),
+    ],
     ceiling: harshness && ceilingOf(world, faulty.slice(0, MACHINES.judged), KNOWN_BY_RECORDS[harshness]),
   };
 }

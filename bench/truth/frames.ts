@@ -14,6 +14,7 @@ import {
   type PairingQuestion,
 } from '@ripe-pick/worlds/frames';
 import { measureChoice, type ChoiceFigures } from './choice.ts';
+import { measureFaster, type FasterFigures } from './faster.ts';
 import { linearOnSpecs, nearest, slowerOfTwo, type Guess } from './frame-baselines.ts';
 
 /** How much is known: so many bars of published charts, or the two or three charts that a person has. */
@@ -31,6 +32,8 @@ export interface FrameFigures {
   readonly error90: number;
   /** What became of builds that were chosen by these figures. */
   readonly choice: ChoiceFigures;
+  /** Chances that one build is faster than another. */
+  readonly faster: FasterFigures;
   /** Median errors of the simple ways, over the questions that each can answer. */
   readonly simple: Readonly<Record<string, number>>;
 }
@@ -104,6 +107,7 @@ export function measureFrames(harshness: HarshnessName, known: Known, seed: numb
     medianError: median(errors),
     error90: quantile(errors, 0.9),
     choice: measureChoice(world, model),
+    faster: measureFaster(world, model),
     simple: Object.fromEntries([...simple].map(([name, each]) => [name, median(each)])),
   };
 }

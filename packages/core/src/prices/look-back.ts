@@ -13,6 +13,8 @@ export type SimpleRule = (typeof SIMPLE_RULES)[number];
 export interface LookBack {
   /** Offers that were looked at long enough to be judged. */
   readonly offers: number;
+  /** Days of the furthest start that could be judged. */
+  readonly days: number;
   /** What the advice paid beyond each rule, with its standard error. */
   readonly beyond: Readonly<Record<SimpleRule, { readonly mean: number; readonly error: number }>>;
   /** Saving as stated and as it came, where it said to wait. */
@@ -175,11 +177,14 @@ export function lookBack(
   const every = Math.max(1, Math.ceil(series.length / MOST_OFFERS));
   const judged = series.filter((_, n) => n % every === 0);
   const byOffer = judged.map((): NonNullable<ReturnType<typeof rowOf>>[] => []);
+  let furthest = 0;
   for (const days of HORIZONS) {
     const known = knownOn(today - days);
     judged.forEach((looks, n) => {
       const row = rowOf(looks, today - days, today, known);
-      if (row) byOffer[n].push(row);
+      if (!row) return;
+      byOffer[n].push(row);
+      furthest = days;
     });
   }
   const offers = byOffer.filter((rows) => rows.length > 0);
@@ -204,6 +209,7 @@ export function lookBack(
   });
   return {
     offers: n,
+    days: furthest,
     beyond: Object.fromEntries(SIMPLE_RULES.map((rule) => [rule, beyond(rule)])) as LookBack['beyond'],
     waits: waits.length,
     stated: mean(waits.map(({ saving }) => saving ?? 0)),
@@ -224,6 +230,8 @@ const RULE_ERRORS = { busy: 1, other: 1.6 };
 const FAILED_SHARE = 0.5;
 const SAVING_ERRORS = 1.2;
 const LEAST_WAITS = 10;
+/** Where no start is so many days back, waiting has to have gained to be advised: what moves slowly has not shown itself yet. */
+const LONG_ENOUGH = 28;
 
 /** Why advice is not to be given: a simple rule that did better of late, or savings that did not come. Null: it may be. */
 export function failureOf(record: LookBack, isBusy: boolean): SimpleRule | 'savings' | null {
@@ -234,6 +242,7 @@ export function failureOf(record: LookBack, isBusy: boolean): SimpleRule | 'savi
   });
   const worst = worse.sort((a, b) => record.beyond[b].mean - record.beyond[a].mean)[0];
   if (worst) return worst;
+  if (record.days < LONG_ENOUGH && record.beyond.now.mean > -WORSE_BY) return 'now';
   const short = record.stated - record.came;
   const failed = record.came < FAILED_SHARE * record.stated && short > SAVING_ERRORS * record.shortError;
   return record.waits >= LEAST_WAITS && failed ? 'savings' : null;

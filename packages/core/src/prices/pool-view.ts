@@ -15,9 +15,9 @@ export interface PoolOffer {
 
 /**
  * Why nothing is advised: too few offers were watched long enough; prices set anew nearly every day were watched for less than two months; prices go by the days of the
- * week; a simple rule did better of late; savings that were stated did not come.
+ * week; like parts sell out for good; a simple rule did better of late; savings that were stated did not come.
  */
-export type Silence = 'short' | 'busy' | 'weekly' | SimpleRule | 'savings';
+export type Silence = 'short' | 'busy' | 'weekly' | 'clearing' | SimpleRule | 'savings';
 
 /** What the pool says of one kind of part. */
 export interface KindView {
@@ -45,25 +45,52 @@ function busyness(series: readonly (readonly Observation[])[], today: number) {
   return { isBusy: busy, isShort: busy && !most((looks) => looks.length >= BUSY_LOOKS) };
 }
 
-/** Of the looks that differ from three days before, this share is the same as a week before where prices go by the week. Chosen. */
-const WEEKLY_SHARE = 0.6;
-const LEAST_CHANGES = 20;
-const SAME = 0.002;
+/** Weeks that are looked at for what goes by the days of the week, looks in them at least, and the share of all that moves that has to. Chosen. */
+const WEEKS = 6;
+const LEAST_LOOKS = 12;
+const WEEKLY_SHARE = 0.5;
 
-/** Whether prices go by the days of the week: what differs from three days before is as it was a week before. */
+/** Whether prices go by the days of the week: the share of their variance that weekdays explain, each offer with a week of its own (analysis of variance, adjusted). */
 function isWeekly(series: readonly (readonly Observation[])[], today: number): boolean {
-  let changes = 0;
-  let repeats = 0;
+  let [within, withinFree, whole, wholeFree] = [0, 0, 0, 0];
+  const squares = (values: readonly number[]) => {
+    const mean = values.reduce((sum, each) => sum + each, 0) / values.length;
+    return values.reduce((sum, each) => sum + (each - mean) ** 2, 0);
+  };
   for (const looks of series) {
-    const prices = new Map(looks.filter(({ day }) => day <= today).map(({ day, price }) => [day, price]));
-    for (const [day, price] of prices) {
-      const [lately, before] = [prices.get(day - 3), prices.get(day - 7)];
-      if (!price || !lately || !before || Math.abs(price / lately - 1) <= SAME) continue;
-      changes++;
-      if (Math.abs(price / before - 1) <= SAME) repeats++;
-    }
+    const lately = looks.flatMap(({ day, price }) =>
+      price !== null && price > 0 && day <= today && day > today - 7 * WEEKS
+        ? [{ weekday: ((day % 7) + 7) % 7, ln: Math.log(price) }]
+        : [],
+    );
+    if (lately.length < LEAST_LOOKS) continue;
+    const days = [0, 1, 2, 3, 4, 5, 6].map((day) =>
+      lately.flatMap(({ weekday, ln }) => (weekday === day ? [ln] : [])),
+    );
+    const seen = days.filter((each) => each.length > 0);
+    within += seen.reduce((sum, each) => sum + squares(each), 0);
+    withinFree += lately.length - seen.length;
+    whole += squares(lately.map(({ ln }) => ln));
+    wholeFree += lately.length - 1;
   }
-  return changes >= LEAST_CHANGES && repeats > WEEKLY_SHARE * changes;
+  return withinFree > 0 && whole > 0 && 1 - within / withinFree / (whole / wholeFree) > WEEKLY_SHARE;
+}
+
+/** Days without a price, looked at often enough, after which an offer seems to be gone for good; and the share of such offers that says so of a kind. Chosen. */
+const GONE_DAYS = 10;
+const GONE_LOOKS = 4;
+const GONE_SHARE = 0.1;
+
+/** Whether like parts sell out and do not come back: a price that falls may be the last one. */
+function isClearing(series: readonly (readonly Observation[])[], today: number): boolean {
+  const watched = series.filter((looks) => looks.some(({ day }) => day > today - GONE_DAYS && day <= today));
+  const gone = watched.filter((looks) => {
+    const lately = looks.filter(({ day }) => day <= today);
+    const priced = lately.findLastIndex(({ price }) => price !== null);
+    const since = lately.slice(priced + 1);
+    return since.length >= GONE_LOOKS && today - since[0].day >= GONE_DAYS;
+  });
+  return gone.length > GONE_SHARE * watched.length;
 }
 
 /** Histories that a prior of a day gone by is learnt from, at most. */
@@ -102,6 +129,7 @@ export function poolView(
       if (priorOn(today).pooledFrom < LEAST_POOL || !found) return 'short';
       const { isBusy: busy, isShort } = busyness(series, today);
       if (isShort) return 'busy';
+      if (isClearing(series, today)) return 'clearing';
       return isWeekly(series, today) ? 'weekly' : failureOf(found, busy);
     };
     return {

@@ -49,6 +49,7 @@ export const SILENCE_WORDS: Readonly<Record<Silence, string>> = {
   short: 'No view yet: it takes twenty offers that were looked at on ten days, up to now.',
   busy: 'No view yet: these prices are set anew nearly every day, and show their ways after two months.',
   weekly: 'No view: these prices go by the days of the week. Look on each, and buy on the cheapest.',
+  clearing: 'No view: like parts sell out here and do not come back. A price that falls may be the last one.',
   now: 'No view: of late, who waited paid more than who bought at once.',
   deadline: 'No view: of late, waiting to the last day did better than the forecast.',
   tenthOff: 'No view: of late, “a tenth below the middle of what was seen” did better than the forecast.',
