@@ -48,6 +48,13 @@ describe('80 % intervals of pairings that nobody measured', () => {
       }
       for (const name of ['slower', 'nearest', 'linear'])
         expect(mean(all, (each) => each.medianError)).toBeLessThan(mean(all, (each) => each.simple[name]));
+      // Nine in ten and more that one build is the faster one.
+      const sure = all.flatMap(({ faster }) => faster.byGame).filter(({ stated }) => stated > 0.9);
+      const came = sure.filter(({ is }) => is).length / sure.length;
+      expect(sure.length).toBeGreaterThan(10);
+      expect(came).toBeGreaterThan(
+        sure.reduce((sum, { stated }) => sum + stated, 0) / sure.length - slack / 2,
+      );
     },
   );
 });

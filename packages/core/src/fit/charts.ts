@@ -23,10 +23,19 @@ export interface ChartFinding {
 const CHART = RANDOM_EFFECTS.indexOf('chart');
 /** Fewer bars than this are bars that disagree, and no chart. */
 const FEWEST_BARS = 3;
-/** A chart further off than so many standard deviations, and by so much, disagrees as a whole. Chosen. */
-const DISAGREES = { z: 2.2, ln: 0.1 } as const;
+/**
+ * A chart disagrees as a whole when it is further off than this, and when that speaks so much more for a chart that is wrong (its level strays by
+ * `wrongSd`) than for a sound one: the logarithm of the Bayes factor. Found on worlds that are not reported.
+ */
+const DISAGREES = { ln: 0.1, wrongSd: 0.2, lnFactor: 0.65 } as const;
 /** A chart of which the rest tells less than this share says nothing. */
 const LEAST_KNOWN = 1e-4;
+
+/** ln of how much likelier it is to see a chart so far off if it is wrong than if it is sound. @param sd what sound charts are off by */
+function lnFactorOf(offLn: number, sd: number): number {
+  const ratio = (DISAGREES.wrongSd / sd) ** 2;
+  return ((offLn / sd) ** 2 * ratio) / (1 + ratio) / 2 - Math.log1p(ratio) / 2;
+}
 
 /**
  * Every chart against the others. What its level would be if nothing held it to 0 is its mean shift by generalised least squares, without it
@@ -54,13 +63,14 @@ export function chartFindingsOf(
       const offLn = u[level] / known;
       const doubt = (prior * (1 - known)) / known;
       // Sound charts scatter too.
-      const z = offLn / Math.sqrt(doubt + scatter ** 2);
+      const sd = Math.sqrt(doubt + scatter ** 2);
+      const isFar = Math.abs(offLn) > DISAGREES.ln && lnFactorOf(offLn, sd) > DISAGREES.lnFactor;
       const [{ game: id, source: from, preset, widthPx, heightPx }] = records;
       return [
         {
           ...{ game: id, source: from.name, on: from.on, preset, widthPx, heightPx },
           ids: records.map((record) => record.id),
-          ...{ offLn, z, disagrees: Math.abs(z) > DISAGREES.z && Math.abs(offLn) > DISAGREES.ln },
+          ...{ offLn, z: offLn / sd, disagrees: isFar },
         },
       ];
     });

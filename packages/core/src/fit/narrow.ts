@@ -1,5 +1,6 @@
 import {
   averageSlopes,
+  chanceAbove,
   combine,
   gradientOf,
   indexModel,
@@ -14,7 +15,6 @@ import {
   type SystemRates,
 } from '../frames/index.ts';
 import { PRESETS, type Brief, type FrameModel, type PartSet, type Preset } from '../parts/index.ts';
-import { normalCdf } from '../stats/index.ts';
 
 /** A measurement that could be made, and what it would do to a decision between two builds. */
 interface Measurement {
@@ -89,7 +89,5 @@ export function narrowing(brief: Brief, model: FrameModel, a: PartSet, b: PartSe
           });
       }
   measurements.sort((p, q) => p.sdAfter - q.sdAfter);
-  const chance =
-    sdLn > 0 ? normalCdf(differenceLn / sdLn) : differenceLn > 0 ? 1 : differenceLn < 0 ? 0 : 0.5;
-  return { differenceLn, sdLn, chance, measurements };
+  return { differenceLn, sdLn, chance: chanceAbove(differenceLn, sdLn, model), measurements };
 }

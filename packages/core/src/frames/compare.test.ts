@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { BOARD, BRIEF, CARD, GAME, GOOD, MEMORY, MODEL, PROCESSOR } from '../test/fixtures.ts';
 import type { FrameModel } from '../parts/index.ts';
 import { balanceOf, isBalanced, meanBalance } from './balance.ts';
+import { chanceAbove } from './chance.ts';
 import { comparerFor } from './compare.ts';
 import { conditionsOf, differencesIn } from './conditions.ts';
 import { ratesFor } from './rates.ts';
@@ -55,6 +56,14 @@ describe('the chance that one build is faster than another', () => {
     expect(compare(GOOD, GOOD)?.[0].chance).toBe(0.5);
     const there = compare(FASTER, GOOD)?.[0].chance ?? 0;
     expect(there + (compare(GOOD, FASTER)?.[0].chance ?? 0)).toBeCloseTo(1, 12);
+  });
+  it('is never surer than so few records let anybody be', () => {
+    const fit = (records: number) => ({ fit: { records } as FrameModel['fit'] }); // all of it that is read
+    const sure = [8, 40, 200, 3000].map((records) => chanceAbove(1, 1e-6, fit(records)));
+    expect(sure).toEqual([0.75, 1 - 1 / 12, 1 - 1 / 52, 1 - 1 / 752].map((each) => expect.closeTo(each, 12)));
+    expect(chanceAbove(1, 1e-6, {})).toBe(1);
+    expect(chanceAbove(0, 0, fit(8))).toBe(0.5);
+    expect(chanceAbove(-0.1, 0.1, fit(40))).toBeCloseTo(1 - chanceAbove(0.1, 0.1, fit(40)), 12);
   });
   it('is surer when the uncertain processor is shared than when it is not', () => {
     const other: FrameModel = {

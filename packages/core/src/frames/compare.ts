@@ -1,5 +1,5 @@
 import type { Brief, FrameModel, PartSet } from '../parts/index.ts';
-import { normalCdf } from '../stats/index.ts';
+import { chanceAbove } from './chance.ts';
 import { residualOf } from './rates.ts';
 import { scenesOf, type Scene } from './scene.ts';
 import { timeOn } from './sensitivity.ts';
@@ -65,9 +65,7 @@ export function comparerFor(
         [-1, y.gradient],
       ]);
       const sdLn = Math.hypot(Math.sqrt(uncertainty.variance(shared)), own);
-      const chance =
-        sdLn > 0 ? normalCdf(differenceLn / sdLn) : differenceLn > 0 ? 1 : differenceLn < 0 ? 0 : 0.5;
-      return { game: scene.game.id, differenceLn, sdLn, chance };
+      return { game: scene.game.id, differenceLn, sdLn, chance: chanceAbove(differenceLn, sdLn, model) };
     });
   };
 }

@@ -48,6 +48,7 @@ export {
   type Interval,
   type RatesResult,
 } from './rates.ts';
+export { chanceAbove } from './chance.ts';
 export { comparerFor, type GameComparison } from './compare.ts';
 export { countedTuning, countShipped, countTuned, isTuned, catalogueAsRun } from './tuned.ts';
 export { assumedState, canRun, stateEffectOf } from './states.ts';
