@@ -7,7 +7,8 @@ import { CARD_FEATURES, chipFeatures, integratedFeatures, cpuFeatures } from './
 import { fitModel } from './fit.ts';
 import { isRandomEffect, layoutFor, SCATTERS } from './layout.ts';
 import { statedBy } from './stated.ts';
-import { lossOf, T_SCALE, weightOf } from './robust.ts';
+import { drawsFrom } from '../stats/index.ts';
+import { likeliestTail, lossOf, TAILS, USUAL_TAIL, weightOf } from './robust.ts';
 
 const NOTHING = { offsets: new Set<string>(), rates: new Set<string>() };
 const SHEET: Gpu = { ...CARD, tflops: 20, memoryGbs: 600, boardPowerWatts: 300 };
@@ -80,13 +81,30 @@ describe('the layout of effects', () => {
 
 describe('weights against wild records', () => {
   it('are the slope of the cost over the residual, and fall to nothing', () => {
-    for (const z of [0.1, 0.7, 2, 5, 20])
-      expect(weightOf(z)).toBeCloseTo((lossOf(z + 1e-6) - lossOf(z - 1e-6)) / 2e-6 / z, 6);
-    expect(weightOf(30)).toBeLessThan(0.01);
+    for (const tail of TAILS)
+      for (const z of [0.1, 0.7, 2, 5, 20]) {
+        const slope = (lossOf(z + 1e-6, tail) - lossOf(z - 1e-6, tail)) / 2e-6;
+        expect(weightOf(z, tail)).toBeCloseTo(slope / z, 6);
+      }
+    expect(weightOf(30, USUAL_TAIL)).toBeLessThan(0.01);
   });
   it('have the scale at which the middle 80 % are those of a normal with standard deviation 1', () => {
-    // 90 % quantiles from tables: 1.2816 (normal), 1.4759 (Student's t with 5 degrees of freedom; value from memory).
-    expect(1.2816 / 1.4759).toBeCloseTo(T_SCALE, 3);
+    // 90 % quantiles from tables (from memory): 1.2816 (normal), and of Student's t with so many degrees of freedom.
+    const tables = { 3: 1.6377, 4: 1.5332, 5: 1.4759, 6: 1.4398, 8: 1.3968, 12: 1.3562, 20: 1.3253 };
+    for (const { freedom, scale } of TAILS)
+      expect(1.2816 / tables[freedom as keyof typeof tables]).toBeCloseTo(scale, 3); // one of these
+  });
+  it('come from a tail that is told by records: heavy, light, or the usual one where there are few', () => {
+    const draws = drawsFrom(7);
+    const normal = () => draws.normal();
+    // Student's t is a normal over the root of a mean of as many squares (textbook); as wide in the middle as a normal.
+    const heavy = () =>
+      ((normal() / Math.sqrt((normal() ** 2 + normal() ** 2 + normal() ** 2) / 3)) * 1.2816) / 1.6377;
+    const of = (draw: () => number, count: number) =>
+      likeliestTail(Array.from({ length: count }, draw)).freedom;
+    expect(of(heavy, 1500)).toBeLessThanOrEqual(4);
+    expect(of(normal, 1500)).toBeGreaterThanOrEqual(12);
+    expect(of(normal, 10)).toBe(5);
   });
 });
 

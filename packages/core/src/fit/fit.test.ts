@@ -136,7 +136,8 @@ describe('random effects within games', () => {
 
   /* The same by the textbook, with dense matrices of a general library: y = Xβ + Zu + e, V = ZGZᵀ + R. */
   const noise = rows.map(
-    (row) => row.noise * 0.868 * (row.figure === 'low' ? scales.low : scales.averageAll),
+    (row) =>
+      row.noise * (1.2815515655 / 1.4758840488) * (row.figure === 'low' ? scales.low : scales.averageAll),
   );
   const X = Matrix.zeros(rows.length, n);
   const Z = Matrix.zeros(rows.length, levels.length);
@@ -259,7 +260,9 @@ describe('the fit', () => {
     const { matrix } = normalEquations(problem, scales, pointAt(problem, scales, layout.start, false));
     expect(matrix.length).toBe(layout.names.length ** 2);
     const widths = [
-      ...rows.rows.map((row) => row.noise * 0.868 * (row.figure === 'low' ? 0.06 : 0.03)),
+      ...rows.rows.map(
+        (row) => row.noise * (1.2815515655 / 1.4758840488) * (row.figure === 'low' ? 0.06 : 0.03),
+      ),
       ...layout.priors.map((prior) =>
         prior.scatter ? Math.hypot(prior.sd, scales.scatters[prior.scatter]) : prior.sd,
       ),

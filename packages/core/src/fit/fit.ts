@@ -170,6 +170,7 @@ function summaryOf(
   });
   const estimates: Record<string, number> = {};
   layout.names.forEach((name, i) => (estimates[name] = rounded(theta[i])));
+  estimates.tail = scales.tail.freedom;
   for (const scatter of SCATTERS) estimates[`scatter:${scatter}`] = rounded(scales.scatters[scatter]);
   return {
     fittedOn: now,

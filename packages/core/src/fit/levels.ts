@@ -2,7 +2,7 @@ import { factorise, solveWith } from '../stats/index.ts';
 import { showsOf, type GameLevels } from './random-effects.ts';
 import { RANDOM_EFFECTS } from './layout.ts';
 import { noiseOf, type Scales } from './noise.ts';
-import { lossOf, T_SCALE, weightOf } from './robust.ts';
+import { lossOf, USUAL_TAIL, weightOf, type Tail } from './robust.ts';
 import type { Evaluated, Rows } from './rows.ts';
 
 /*
@@ -48,10 +48,10 @@ interface LevelProblem {
 type Weighing = 'robust' | 'plain' | 'covariance';
 
 /** Information of a row whose residual is known. For the covariance the normal's scale counts, and no record twice. */
-function informationOf(residual: number, noise: number, weighing: Weighing): number {
-  const sd = noise * T_SCALE;
+function informationOf(residual: number, noise: number, tail: Tail, weighing: Weighing): number {
+  const sd = noise * tail.scale;
   if (weighing === 'plain') return 1 / (sd * sd);
-  const weight = weightOf(residual / sd);
+  const weight = weightOf(residual / sd, tail);
   return weighing === 'covariance' ? Math.min(1, weight) / (noise * noise) : weight / (sd * sd);
 }
 
@@ -76,7 +76,7 @@ export function solveLevels(
   for (let r = 0; r < count; r++)
     information[r] =
       before || weighing === 'plain'
-        ? informationOf(before?.residual[r] ?? 0, noise[r], weighing)
+        ? informationOf(before?.residual[r] ?? 0, noise[r], scales.tail, weighing)
         : 1 / (noise[r] * noise[r]);
   let levelCost = 0;
   const solved = games.map((levels, g): SolvedGame => {
@@ -94,12 +94,12 @@ export function solveLevels(
       levels.rows.forEach((r, n) => {
         residual[r] = rows.rows[r].observedLn - evaluated.expectedLn[r] - shown(levels, shows, u, n);
         // The last factor and the information that it was made of stay together.
-        if (turn < turns - 1) information[r] = informationOf(residual[r], noise[r], weighing);
+        if (turn < turns - 1) information[r] = informationOf(residual[r], noise[r], scales.tail, weighing);
       });
     }
     levels.levels.forEach(({ kind }, l) => {
       const z = u[l] / scales.scatters[kind];
-      levelCost += kind === 'chart' && weighing !== 'plain' ? lossOf(z) : (z * z) / 2;
+      levelCost += kind === 'chart' && weighing !== 'plain' ? lossOf(z, USUAL_TAIL) : (z * z) / 2;
     });
     return { levels, u, shows, precision, factor };
   });
@@ -129,7 +129,7 @@ function levelEquations(
     const sd = scales.scatters[kind];
     // A chart may be wrong as a whole: what is far off is held the less.
     const isLoose = kind === 'chart' && weighing !== 'plain';
-    return (isLoose ? weightOf(from[l] / sd) : 1) / (sd * sd);
+    return (isLoose ? weightOf(from[l] / sd, USUAL_TAIL) : 1) / (sd * sd);
   });
   for (let l = 0; l < size; l++) matrix[l * size + l] = precision[l];
   levels.rows.forEach((r, n) => {

@@ -1,5 +1,6 @@
 import type { FitSummary, FrameModel } from '../parts/index.ts';
 import { SCATTER_START, SCATTERS, type Scatter, type Scatters } from './layout.ts';
+import { TAILS, USUAL_TAIL, type Tail } from './robust.ts';
 import type { FigureRow } from './rows.ts';
 
 /* How wide everything is while effects are found: the noise of records, and the scatters. */
@@ -11,6 +12,8 @@ export interface Scales {
   readonly average: ReadonlyMap<string, number>;
   readonly averageAll: number;
   readonly low: number;
+  /** How heavy the tails of records are. */
+  readonly tail: Tail;
   readonly scatters: Scatters;
 }
 
@@ -21,7 +24,8 @@ export function startScales(base: FrameModel, start: FitSummary | null): Scales 
     SCATTERS.map((scatter) => [scatter, start?.estimates[`scatter:${scatter}`] ?? SCATTER_START[scatter]]),
   ) as Record<Scatter, number>; // one entry for each scatter
   const average = new Map(base.games.map((game) => [game.id, start ? game.residualSd : noise.average]));
-  return { average, averageAll: noise.average, low: noise.low, scatters };
+  const tail = TAILS.find(({ freedom }) => freedom === start?.estimates.tail) ?? USUAL_TAIL;
+  return { average, averageAll: noise.average, low: noise.low, tail, scatters };
 }
 
 /** Noise of a good record with the same figure. */

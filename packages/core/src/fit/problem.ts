@@ -4,7 +4,7 @@ import { layoutFor, offsetName, type Layout } from './layout.ts';
 import { modelAt } from './model-at.ts';
 import { noiseOf, type Scales } from './noise.ts';
 import { levelsOf, type GameLevels } from './random-effects.ts';
-import { lossOf, T_SCALE } from './robust.ts';
+import { lossOf } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
 import { borrowedBy, solveLevels, type Borrowed, type SolvedLevels } from './levels.ts';
 
@@ -93,8 +93,8 @@ function costOf(
 ): number {
   let cost = levelCost;
   rows.rows.forEach((row, r) => {
-    const z = residual[r] / (noiseOf(row, scales) * T_SCALE);
-    cost += isRobust ? lossOf(z) : (z * z) / 2;
+    const z = residual[r] / (noiseOf(row, scales) * scales.tail.scale);
+    cost += isRobust ? lossOf(z, scales.tail) : (z * z) / 2;
   });
   for (const prior of layout.priors) {
     let off = -prior.mean;

@@ -2,7 +2,7 @@ import { isRandomEffect, SCATTER_START, SCATTERS, type Scatter } from './layout.
 import { levelVariance, type Posterior } from './posterior.ts';
 import { goodNoise, noiseOf, type Scales } from './noise.ts';
 import type { FitProblem, Point } from './problem.ts';
-import { T_SCALE, weightOf } from './robust.ts';
+import { likeliestTail, USUAL_TAIL, weightOf } from './robust.ts';
 import type { Evaluated } from './rows.ts';
 
 /* What an optimum says of the scales: the noise of records, and how far parts, games, sources and charts scatter. */
@@ -66,7 +66,7 @@ function scattersAt(
   for (const game of games)
     game.solved.levels.levels.forEach(({ kind }, l) => {
       const off = game.solved.u[l];
-      const weight = kind === 'chart' ? Math.min(1, weightOf(off / before.scatters.chart)) : 1;
+      const weight = kind === 'chart' ? Math.min(1, weightOf(off / before.scatters.chart, USUAL_TAIL)) : 1;
       add(kind, off, levelVariance(game, l), weight);
     });
   return Object.fromEntries(
@@ -83,16 +83,18 @@ function noiseAt({ rows, base }: FitProblem, before: Scales, evaluated: Evaluate
   const all = tally(before.averageAll, NOISE_START_PSEUDO);
   const lows = tally(before.low, NOISE_START_PSEUDO);
   const perGame = new Map(base.games.map(({ id }) => [id, tally(0, 0)]));
+  const residuals: number[] = [];
   rows.rows.forEach((row, r) => {
     // A rate that the engine's cap holds says nothing of the noise of free ones.
     if (row.figure === 'average' && evaluated.byGraphics[r] + evaluated.byCpu[r] < 0.5) return;
     const noise = noiseOf(row, before);
     const off = (posterior.solved.residual[r] * goodNoise(row, before)) / noise;
     const left = Math.max(0.05, 1 - posterior.rowVariance[r] / (noise * noise));
-    const weight = weightOf(posterior.solved.residual[r] / (noise * T_SCALE));
+    const weight = weightOf(posterior.solved.residual[r] / (noise * before.tail.scale), before.tail);
+    residuals.push(posterior.solved.residual[r] / (noise * Math.sqrt(left)));
     for (const each of row.figure === 'low' ? [lows] : [all, perGame.get(row.game)]) {
       if (!each) continue;
-      each.squares += (weight * off * off) / (T_SCALE * T_SCALE);
+      each.squares += (weight * off * off) / before.tail.scale ** 2;
       each.count += left;
     }
   });
@@ -103,10 +105,11 @@ function noiseAt({ rows, base }: FitProblem, before: Scales, evaluated: Evaluate
       Math.sqrt((NOISE_PSEUDO * averageAll ** 2 + squares) / (NOISE_PSEUDO + count)),
     ]),
   );
-  return { average, averageAll, low: Math.max(0.005, Math.sqrt(lows.squares / lows.count)) };
+  const low = Math.max(0.005, Math.sqrt(lows.squares / lows.count));
+  return { average, averageAll, low, tail: likeliestTail(residuals) };
 }
 
-/** Noise and scatters at an optimum. */
+/** Noise with its tail, and scatters at an optimum. */
 export const scalesAt = (
   problem: FitProblem,
   before: Scales,
