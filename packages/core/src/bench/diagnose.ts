@@ -5,7 +5,7 @@ import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
 import type { BenchObservation } from './observation.ts';
-import { explanationsOf, healthyLogWeight, type Explanation, type Told } from './explanations.ts';
+import { explanationsOf, healthyLogWeight, type CausesTogether, type Told } from './explanations.ts';
 import { nextScene, type NextScene } from './next-scene.ts';
 import { TELLING_SD } from './outlook.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
@@ -93,7 +93,7 @@ function comparedWith(observations: readonly BenchObservation[], healthy: Misfit
   });
 }
 
-type Weighed = Explanation & { readonly probability: number };
+type Weighed = CausesTogether & { readonly probability: number };
 const sumOf = (all: readonly Weighed[]) => all.reduce((sum, { probability }) => sum + probability, 0);
 
 /** Each cause with the chance of all that it is part of. @param all the likeliest first */

@@ -9,7 +9,7 @@ export interface Told {
 }
 
 /** One cause, or two at once, that would explain what was measured. */
-export interface Explanation {
+export interface CausesTogether {
   readonly causes: readonly Cause[];
   /** Its likeliest degree. */
   readonly variant: Omit<Variant, 'weight'>;
@@ -47,7 +47,7 @@ const DEGREES_TOGETHER = 4;
 export const healthyLogWeight = ({ cost }: Misfit): number => Math.log(PRIOR.healthy) - cost;
 
 /** What explanations are weighed by. */
-interface Evidence {
+interface WhatIsKnown {
   readonly evidence: Likelihood;
   readonly healthy: Misfit;
   readonly told: readonly Told[];
@@ -60,8 +60,8 @@ const toldOf = (cause: Cause, told: readonly Told[]) =>
 function weighed(
   causes: readonly Cause[],
   variants: readonly Variant[],
-  { evidence, healthy, told }: Evidence,
-): Explanation | null {
+  { evidence, healthy, told }: WhatIsKnown,
+): CausesTogether | null {
   if (variants.length === 0) return null;
   const tried = variants.map((variant) => ({ variant, ...evidence.misfit(variant) }));
   const likeliest = tried.reduce((a, b) => (b.cost < a.cost ? b : a));
@@ -107,8 +107,8 @@ function lnSum(logs: readonly number[]): number {
 export function explanationsOf(
   causes: readonly Cause[],
   degreesOf: (cause: Cause) => readonly Variant[],
-  evidence: Evidence,
-): Explanation[] {
+  evidence: WhatIsKnown,
+): CausesTogether[] {
   const degrees = new Map(causes.map((cause) => [cause, degreesOf(cause)]));
   const singles = causes
     .flatMap((cause) => weighed([cause], degrees.get(cause) ?? [], evidence) ?? [])

@@ -71,6 +71,7 @@ describe('what like parts do together', () => {
 
 const record = (more: Partial<LookBack> = {}): LookBack => ({
   offers: 40,
+  days: 28,
   beyond: Object.fromEntries(
     SIMPLE_RULES.map((rule) => [rule, { mean: -0.01, error: 0.003 }]),
   ) as LookBack['beyond'],
@@ -104,7 +105,32 @@ describe('advice that keeps silent', () => {
       })),
     );
     expect(poolView(pool(weekly), 0).of('gpu').silence).toBe('weekly');
+    // Looked at every third day too: no look has another one a week before it.
+    const seldom = Array.from({ length: 30 }, (_, n) =>
+      Array.from({ length: 25 }, (__, i) => {
+        const day = 3 * (i - 24) - (n % 3);
+        return { day, price: (9000 + 10 * n) * ((((day + n) % 7) + 7) % 7 < 2 ? 0.94 : 1) };
+      }),
+    );
+    expect(poolView(pool(seldom), 0).of('gpu').silence).toBe('weekly');
     expect(poolView(pool(offers(30, 30, () => 0, 0.03)), 0).of('gpu').silence).not.toBe('weekly');
+  });
+  it('does so where like parts are gone for good, and not where some are out for some days', () => {
+    const outFor = (days: number, count: number) =>
+      offers(30, 40, () => 0, 0.03).map((looks, n) =>
+        looks.map(({ day, price }) => ({ day, price: n < count && day > -days ? null : price })),
+      );
+    const silence = (series: Observation[][]) => poolView(pool(series), 0).of('gpu').silence;
+    expect(silence(outFor(15, 5))).toBe('clearing');
+    expect(silence(outFor(6, 5))).not.toBe('clearing');
+    expect(silence(outFor(15, 2))).not.toBe('clearing');
+  });
+  it('advises waiting on less than four weeks only where it gained', () => {
+    const { beyond } = record();
+    const level = { ...beyond, now: { mean: 0, error: 0.003 } };
+    expect(failureOf(record({ days: 14 }), false)).toBeNull();
+    expect(failureOf(record({ days: 14, beyond: level }), false)).toBe('now');
+    expect(failureOf(record({ days: 28, beyond: level }), false)).toBeNull();
   });
   it('fails by a rule that did better, and by savings that did not come', () => {
     expect(failureOf(record(), false)).toBeNull();

@@ -47,7 +47,7 @@ const slower = ({ computing, bandwidth }: GpuSpeed, ln: number): GpuSpeed => ({
 });
 
 /** How bad a fault is: each figure from 0 for the least to 1 for the most that there is. */
-export interface Degree {
+interface FaultDegree {
   readonly loss: number;
   /** How uneven something in the background makes the processor's times. */
   readonly uneven: number;
@@ -68,7 +68,7 @@ export const GAMES_OWN = { 'one-stick': 'channel', 'slow-slot': 'link', driver: 
  *
  * @param inGame what a game makes of it, where games differ in that: standard normal
  */
-export function spoilOf(fault: MachineFault, degree: Degree, inGame: (game: string) => number): Spoil {
+export function spoilOf(fault: MachineFault, degree: FaultDegree, inGame: (game: string) => number): Spoil {
   const { warm } = degree;
   switch (fault) {
     case 'memory-profile':
