@@ -54,8 +54,10 @@ async function show(next: readonly SolvedFork[], solved: readonly SolvedFork[]) 
 }
 async function run() {
   const own = ++ticket;
+  /** Turns that somebody asked for are searched anew as well, once the ways are proved. */
+  const asked = [...turns.value.keys()];
   fresh.value = new Set();
-  turns.value = new Map();
+  turns.value = new Map(asked.map((code) => [code, 0]));
   done.value = 0;
   state.value = 'working';
   try {
@@ -70,6 +72,9 @@ async function run() {
     await show(solved.forks, solved.forks);
     if (own !== ticket) return;
     state.value = solved.isComplete ? 'done' : 'stopped';
+    turns.value = new Map();
+    const left = asked.filter((code) => solved.forks.some((fork) => fork.code === code));
+    for (const code of solved.isComplete ? left : []) if (own === ticket) await turn(code);
   } catch (error) {
     if (own === ticket) state.value = 'failed';
     console.error(error);
