@@ -25,6 +25,11 @@ const SCENES = (process.env.TRUTH_SCENES ?? '2,4,8,12').split(',').filter(Boolea
 /** With so many scenes the most that any judge can reach is worked out too: two minutes a world. */
 const CEILING = (process.env.TRUTH_CEILING ?? '').split(',').filter(Boolean).map(Number);
 
+const ceilingOf =
+  (which: 'knowingAll' | 'knowingRecords', most: 0 | 1) =>
+  ({ ceiling }: FaultFigures): number =>
+    ceiling?.[which][most] ?? NaN;
+
 /** A chance as stated, and whether it came; how much it counts, where not all count alike. */
 interface Told {
   readonly stated: number;
@@ -87,11 +92,12 @@ for (const harshness of SCENES.length > 0 ? ALL : []) {
     console.log(
       `${harshness.padEnd(6)} ${String(scenes).padEnd(2)} scenes: false alarms ${of(({ alarms }) => alarms)} %,`,
       `faults first ${of(({ first }) => first)} %, in the first two ${of(({ firstTwo }) => firstTwo)} %, named ${of(({ named }) => named)} %;`,
-      `of two at once both first ${of(({ bothFirst }) => bothFirst)} %, said to be two ${of(({ saidTwo }) => saidTwo)} % (both right ${of(({ saidTwoRightly }) => saidTwoRightly)} %; of one or none ${of(({ saidTwoWrongly }) => saidTwoWrongly)} %);`,
+      `of two at once both first ${of(({ bothFirst }) => bothFirst)} %, said to be two ${of(({ saidTwo }) => saidTwo)} %`,
+      `(both right ${of(({ saidTwoRightly }) => saidTwoRightly)} %; of one or none ${of(({ saidTwoWrongly }) => saidTwoWrongly)} %);`,
       ...(withCeiling
         ? [
-            `at best, knowing all ${of(({ ceiling }) => ceiling?.knowingAll[0] ?? NaN)} and ${of(({ ceiling }) => ceiling?.knowingAll[1] ?? NaN)} %,`,
-            `knowing what records tell ${of(({ ceiling }) => ceiling?.knowingRecords[0] ?? NaN)} and ${of(({ ceiling }) => ceiling?.knowingRecords[1] ?? NaN)} %;`,
+            `at best, knowing all ${of(ceilingOf('knowingAll', 0))} and ${of(ceilingOf('knowingAll', 1))} %,`,
+            `knowing what records tell ${of(ceilingOf('knowingRecords', 0))} and ${of(ceilingOf('knowingRecords', 1))} %;`,
           ]
         : []),
       `leader ${chances(all.flatMap(({ leaders }) => leaders))}`,

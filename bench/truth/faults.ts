@@ -1,7 +1,7 @@
 import {
+  CAUSE_PRIOR,
   CAUSES,
   diagnose,
-  PRIOR,
   type BenchObservation,
   type Cause,
   type Diagnosis,
@@ -71,7 +71,9 @@ const eachPair = (n: number): readonly MachineFault[] => PAIRS[(n * 8) % PAIRS.l
 /** These machines have one fault as often as another, and none by anything else: what is told beforehand says so. */
 const EVEN = CAUSES.map((cause) => ({
   cause,
-  factor: MACHINE_FAULTS.some((fault) => fault === cause) ? 0.5 / MACHINE_FAULTS.length / PRIOR[cause] : 1,
+  factor: MACHINE_FAULTS.some((fault) => fault === cause)
+    ? 0.5 / MACHINE_FAULTS.length / CAUSE_PRIOR[cause]
+    : 1,
 }));
 
 /** Rank of a fault among the causes that are named, from 1. */

@@ -3,9 +3,9 @@ import type { SceneConditions } from '../frames/index.ts';
 import type { FrameModel } from '../parts/index.ts';
 import { median } from '../stats/index.ts';
 import { CAUSES, type Cause } from './causes.ts';
+import { explanationsOf, healthyLogWeight, lnSum, type CausesTogether, type Told } from './explanations.ts';
 import { Likelihood, type Misfit } from './likelihood.ts';
 import type { BenchObservation } from './observation.ts';
-import { explanationsOf, healthyLogWeight, type CausesTogether, type Told } from './explanations.ts';
 import { nextScene, type NextScene } from './next-scene.ts';
 import { TELLING_SD } from './outlook.ts';
 import { variantsOf, type OwnRig, type Variant } from './variants.ts';
@@ -53,7 +53,7 @@ export interface Diagnosis {
   readonly causes: readonly RankedCause[];
   /** Chance that more than one cause is there. */
   readonly several: number;
-  /** The likeliest two at once, where it is likelier than not that more than one is there. */
+  /** The likeliest two at once, where a cause is named and it is likelier than not that more than one is there. */
   readonly two: TwoCauses | null;
   /** Too likely healthy to name a cause. */
   readonly isQuiet: boolean;
@@ -75,6 +75,7 @@ const MOST_COMPARED = 3;
 const AS_IT_IS: Omit<Variant, 'weight'> = { change: (same) => same };
 /** A side that sets more than this share of frames limits a scene. Chosen. */
 const LIMITS = 0.6;
+
 function comparedWith(observations: readonly BenchObservation[], healthy: Misfit): Compared[] {
   return observations.map((seen, i): Compared => {
     const { average, busy, cpuShare, gpuShare } = healthy.each[i];
@@ -131,16 +132,14 @@ export function diagnose(
   const compared = comparedWith(observations, all.misfit(AS_IT_IS));
   const evidence = all.only(compared.map(({ isTelling }) => isTelling));
   const healthy = evidence.misfit(AS_IT_IS);
-  const explanations = explanationsOf(CAUSES, (cause) => variantsOf(cause, { own, base: system, model }), {
-    ...{ evidence, healthy, told },
-  });
+  const degreesOf = (cause: Cause) => variantsOf(cause, { own, base: system, model });
+  const explanations = explanationsOf(CAUSES, degreesOf, { evidence, healthy, told });
   const fine = healthyLogWeight(healthy);
-  const top = Math.max(fine, ...explanations.map(({ logWeight }) => logWeight));
-  const weight = (log: number) => Math.exp(log - top);
-  const whole = explanations.reduce((sum, { logWeight }) => sum + weight(logWeight), weight(fine));
-  const chance = weight(fine) / whole;
+  const whole = lnSum([fine, ...explanations.map(({ logWeight }) => logWeight)]);
+  const chance = Math.exp(fine - whole);
+  const isQuiet = chance >= QUIET_ABOVE;
   const likeliestFirst = explanations
-    .map((each) => ({ ...each, probability: weight(each.logWeight) / whole }))
+    .map((each) => ({ ...each, probability: Math.exp(each.logWeight - whole) }))
     .sort((a, b) => b.probability - a.probability);
   const side = (limit: Compared['limit']) => {
     const ratios = compared
@@ -157,9 +156,9 @@ export function diagnose(
       healthy: chance,
       causes: rankedCauses(likeliestFirst),
       several: sumOf(pairs),
-      two: twoOf(pairs),
+      two: isQuiet ? null : twoOf(pairs),
       next: nextScene(model, system, observations, likely),
-      isQuiet: chance >= QUIET_ABOVE,
+      isQuiet,
       cpuSide: side('cpu'),
       gpuSide: side('gpu'),
     },

@@ -22,7 +22,7 @@ export interface CausesTogether {
 }
 
 /** Chances before anything is measured, for somebody who measures because something seems slow. Chosen. */
-export const PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
+export const CAUSE_PRIOR: Readonly<Record<Cause | 'healthy', number>> = {
   healthy: 0.5,
   'memory-profile': 0.11,
   'one-stick': 0.06,
@@ -44,7 +44,7 @@ const EXPLAINED = 0.6;
 const DEGREES_TOGETHER = 4;
 
 /** Prior log weight of a healthy system. */
-export const healthyLogWeight = ({ cost }: Misfit): number => Math.log(PRIOR.healthy) - cost;
+export const healthyLogWeight = ({ cost }: Misfit): number => Math.log(CAUSE_PRIOR.healthy) - cost;
 
 /** What explanations are weighed by. */
 interface WhatIsKnown {
@@ -70,8 +70,11 @@ function weighed(
     0,
   );
   // Odds against a healthy system multiply, as far as causes come by themselves.
-  const odds = causes.reduce((all, cause) => (all * PRIOR[cause] * toldOf(cause, told)) / PRIOR.healthy, 1);
-  const prior = PRIOR.healthy * odds * (causes.length > 1 ? TOGETHER : 1);
+  const odds = causes.reduce(
+    (all, cause) => (all * CAUSE_PRIOR[cause] * toldOf(cause, told)) / CAUSE_PRIOR.healthy,
+    1,
+  );
+  const prior = CAUSE_PRIOR.healthy * odds * (causes.length > 1 ? TOGETHER : 1);
   return {
     causes,
     variant: likeliest.variant,
@@ -93,7 +96,7 @@ function thinned(variants: readonly Variant[]): readonly Variant[] {
 }
 
 /** Logarithm of a sum of weights. */
-function lnSum(logs: readonly number[]): number {
+export function lnSum(logs: readonly number[]): number {
   const top = Math.max(...logs);
   return top + Math.log(logs.reduce((sum, each) => sum + Math.exp(each - top), 0));
 }

@@ -25,12 +25,12 @@ const scene = (n: number) => {
     ? `${props.nameOf(each.game)}, ${conditionWords({ ...each.conditions, state: { profile: true, clocks: 'stock' } })}`
     : '';
 };
+const two = computed(() => found.value?.two ?? null);
 /** Two causes of which the second is more than half as likely cannot be told apart. */
 const isOpen = computed(() => {
   const [first, second] = causes.value;
-  return !found.value?.two && second !== undefined && second.probability > first.probability / 2;
+  return !two.value && second !== undefined && second.probability > first.probability / 2;
 });
-const two = computed(() => (found.value?.isQuiet ? null : (found.value?.two ?? null)));
 const untold = computed(() => found.value?.compared.filter(({ isTelling }) => !isTelling).length ?? 0);
 const next = computed(() => {
   const scene = found.value?.next;

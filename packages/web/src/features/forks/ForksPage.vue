@@ -54,8 +54,8 @@ async function show(next: readonly SolvedFork[], solved: readonly SolvedFork[]) 
 }
 async function run() {
   const own = ++ticket;
-  /** Turns that somebody asked for are searched anew as well, once the ways are proved. */
-  const asked = [...turns.value.keys()];
+  // A turn that is still being searched was asked for just now: it is searched again, once the ways are proved.
+  const asked = [...turns.value].flatMap(([code, turn]) => (typeof turn === 'number' ? [code] : []));
   fresh.value = new Set();
   turns.value = new Map(asked.map((code) => [code, 0]));
   done.value = 0;
@@ -76,7 +76,10 @@ async function run() {
     const left = asked.filter((code) => solved.forks.some((fork) => fork.code === code));
     for (const code of solved.isComplete ? left : []) if (own === ticket) await turn(code);
   } catch (error) {
-    if (own === ticket) state.value = 'failed';
+    if (own === ticket) {
+      state.value = 'failed';
+      turns.value = new Map();
+    }
     console.error(error);
   }
 }

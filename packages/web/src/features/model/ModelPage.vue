@@ -50,7 +50,8 @@ const plainly = computed(() => {
   const frames = (share: number) => Math.max(1, Math.round(100 * share));
   const ranges =
     held === undefined ? '' : ` Of ten ranges given, ${Math.round(10 * held)} held; they are meant to be 8.`;
-  return `In plain words: where it says 100 frames of a chart that it has not seen, half of the time it is ${frames(medianError)} off at most, and nine times in ten ${frames(error90)}.${ranges}`;
+  const off = `half of the time it is ${frames(medianError)} off at most, and nine times in ten ${frames(error90)}`;
+  return `In plain words: where it says 100 frames of a chart that it has not seen, ${off}.${ranges}`;
 });
 const when = (iso: string) => iso.slice(0, 16).replace('T', ' ');
 const status = computed(() => {
