@@ -41,10 +41,11 @@ export const FIT_DEFAULTS = {
   warmTurns: 1,
   /**
    * An optimisation ends when a step promises less than this of the objective, which counts in halves of a squared
-   * standard score: before the last turn, whose scales are still to change, and in the last one.
+   * standard score: before the last turn, whose scales are still to change, in the last one, and from an earlier fit.
    */
   roughTolerance: 0.5,
   tolerance: 5e-3,
+  warmTolerance: 2e-2,
   /** Steps of plain least squares before records are weighed. */
   plainSteps: 4,
   /** Records further off than so many standard deviations of what the others predict disagree with the rest. */
@@ -115,7 +116,8 @@ function* solve(problem: FitTask, { model, start }: FitInput): Work<FitProgress,
   for (let turn = 0; turn < turns; turn++) {
     // A cold start is far from everything, so that every record would look wild: plain squares bring it near first.
     const kinds = turn === 0 && !start ? [false, true] : [true];
-    const tolerance = turn === turns - 1 ? FIT_DEFAULTS.tolerance : FIT_DEFAULTS.roughTolerance;
+    const last = start ? FIT_DEFAULTS.warmTolerance : FIT_DEFAULTS.tolerance;
+    const tolerance = turn === turns - 1 ? last : FIT_DEFAULTS.roughTolerance;
     let point: Point | null = null;
     for (const isRobust of kinds) {
       const mostSteps = isRobust ? FIT_DEFAULTS.mostSteps : FIT_DEFAULTS.plainSteps;

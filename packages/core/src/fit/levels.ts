@@ -1,7 +1,7 @@
 import { factorise, solveWith } from '../stats/index.ts';
 import { showsOf, type GameLevels } from './random-effects.ts';
 import { RANDOM_EFFECTS } from './layout.ts';
-import { noiseOf, type Scales } from './noise.ts';
+import { noisesOf, type Scales } from './noise.ts';
 import { lossOf, USUAL_TAIL, weightOf, type Tail } from './robust.ts';
 import type { Evaluated, Rows } from './rows.ts';
 
@@ -69,7 +69,7 @@ export function solveLevels(
 ): SolvedLevels {
   const { rows, games } = problem;
   const count = rows.rows.length;
-  const noise = Float64Array.from(rows.rows, (row) => noiseOf(row, scales));
+  const noise = noisesOf(rows, scales);
   const residual = new Float64Array(count);
   const information = new Float64Array(count);
   const turns = weighing === 'plain' ? 1 : before ? WARM_TURNS : COLD_TURNS;

@@ -1,7 +1,7 @@
 import type { FitSummary, FrameModel } from '../parts/index.ts';
 import { SCATTER_START, SCATTERS, type Scatter, type Scatters } from './layout.ts';
 import { TAILS, USUAL_TAIL, type Tail } from './robust.ts';
-import type { FigureRow } from './rows.ts';
+import type { FigureRow, Rows } from './rows.ts';
 
 /* How wide everything is while effects are found: the noise of records, and the scatters. */
 
@@ -32,5 +32,19 @@ export function startScales(base: FrameModel, start: FitSummary | null): Scales 
 export const goodNoise = (row: FigureRow, scales: Scales): number =>
   row.figure === 'low' ? scales.low : (scales.average.get(row.game) ?? scales.averageAll);
 
-export const noiseOf = (row: FigureRow, scales: Scales): number =>
-  Math.hypot(row.noise * goodNoise(row, scales), row.doubt);
+export function noiseOf(row: FigureRow, scales: Scales): number {
+  const own = row.noise * goodNoise(row, scales);
+  return Math.sqrt(own * own + row.doubt * row.doubt);
+}
+
+/** Those of scales that were asked for: rows are gone through at every step of a fit, and keep theirs while the scales stay. */
+const known = new WeakMap<Scales, { readonly of: Rows; readonly noise: Float64Array }>();
+
+/** Noise of every row. */
+export function noisesOf(rows: Rows, scales: Scales): Float64Array {
+  const found = known.get(scales);
+  if (found?.of === rows) return found.noise;
+  const noise = Float64Array.from(rows.rows, (row) => noiseOf(row, scales));
+  known.set(scales, { of: rows, noise });
+  return noise;
+}

@@ -1,4 +1,4 @@
-import { factorise, invertWith } from '../stats/index.ts';
+import { dot, factorise, invertWith } from '../stats/index.ts';
 import { RANDOM_EFFECTS } from './layout.ts';
 import { solveLevels, type Borrowed, type SolvedGame, type SolvedLevels } from './levels.ts';
 import type { Scales } from './noise.ts';
@@ -18,6 +18,9 @@ export interface GamePosterior {
   readonly leans: Float64Array;
   /** Covariance of the levels given the shared effects, by rows. */
   readonly own: Float64Array;
+  /** Covariance of the levels, and, by levels, that of each with the shared effects. */
+  readonly whole: Float64Array;
+  readonly across: Float64Array;
 }
 
 export interface Posterior {
@@ -28,8 +31,8 @@ export interface Posterior {
   readonly rowVariance: Float64Array;
 }
 
-/** A combination of levels of one game: which, and how much of each. */
-type Combination = readonly (readonly [level: number, weight: number])[];
+/** A combination of levels, or of shared effects, of one game: which, and how much of each. */
+type Combination = readonly (readonly [at: number, weight: number])[];
 
 /** L⁻ᵀ of a factor times a matrix with as many rows. */
 function solvedBack(factor: Float64Array, size: number, apart: number, rows: Float64Array): Float64Array {
@@ -59,27 +62,32 @@ function gamePosterior(
   const shared = new Float64Array(width * width);
   for (let a = 0; a < width; a++)
     for (let b = 0; b < width; b++) shared[a * width + b] = covariance[columns[a] * n + columns[b]];
-  return {
-    solved,
-    columns,
-    shared,
-    leans: solvedBack(factor, size, levels.apart, reduced),
-    own: invertWith(factor, size, levels.apart),
-  };
+  const leans = solvedBack(factor, size, levels.apart, reduced);
+  const own = invertWith(factor, size, levels.apart);
+  return { solved, columns, shared, leans, own, ...wholeOf(own, leans, shared) };
 }
 
-/** xᵀ A x of a dense matrix. */
-function quadratic(matrix: Float64Array, x: Float64Array): number {
-  const width = x.length;
-  let sum = 0;
-  for (let a = 0; a < width; a++) {
-    if (x[a] === 0) continue;
-    let inner = 0;
-    for (let b = 0; b < width; b++) inner += matrix[a * width + b] * x[b];
-    sum += x[a] * inner;
-  }
-  return sum;
+/** How levels vary that lean on shared effects: by themselves, L S Lᵀ more than given those, and with them, −L S. */
+function wholeOf(
+  own: Float64Array,
+  leans: Float64Array,
+  shared: Float64Array,
+): Pick<GamePosterior, 'whole' | 'across'> {
+  const width = Math.round(Math.sqrt(shared.length));
+  const size = Math.round(Math.sqrt(own.length));
+  const across = new Float64Array(size * width);
+  const whole = Float64Array.from(own);
+  for (let i = 0; i < size; i++)
+    for (let c = 0; c < width; c++) across[i * width + c] = -dot(leans, i * width, shared, c * width, width);
+  for (let i = 0; i < size; i++)
+    for (let j = 0; j <= i; j++) {
+      const more = -dot(leans, i * width, across, j * width, width);
+      whole[i * size + j] += more;
+      if (j < i) whole[j * size + i] += more;
+    }
+  return { whole, across };
 }
+
 
 /** How a combination of levels moves with the shared effects: by columns of its game. */
 export function leaningOf({ leans, columns }: GamePosterior, combination: Combination): Float64Array {
@@ -98,16 +106,26 @@ export function ownVariance({ own, solved }: GamePosterior, combination: Combina
   return sum;
 }
 
-/** Variance of a combination of levels, and of shared effects by columns, together. */
-function wholeVariance(game: GamePosterior, combination: Combination, effects?: Float64Array): number {
-  const leaning = leaningOf(game, combination);
-  if (effects) for (let c = 0; c < leaning.length; c++) leaning[c] += effects[c];
-  return ownVariance(game, combination) + quadratic(game.shared, leaning);
-}
-
 /** Variance of one level by itself. */
-export const levelVariance = (game: GamePosterior, level: number): number =>
-  wholeVariance(game, [[level, 1]]);
+export const levelVariance = ({ whole, solved }: GamePosterior, level: number): number =>
+  whole[level * solved.levels.levels.length + level];
+
+/** Variance of a combination of levels, and of shared effects by columns, together. */
+function togetherVariance(
+  { shared, across, whole, columns, solved }: GamePosterior,
+  combination: Combination,
+  effects: Combination,
+): number {
+  const width = columns.length;
+  const size = solved.levels.levels.length;
+  let sum = 0;
+  for (const [i, x] of combination) {
+    for (const [j, y] of combination) sum += x * y * whole[i * size + j];
+    for (const [c, y] of effects) sum += 2 * x * y * across[i * width + c];
+  }
+  for (const [a, x] of effects) for (const [b, y] of effects) sum += x * y * shared[a * width + b];
+  return sum;
+}
 
 /** Which levels a row of a game shows, and how much of each. */
 function combinationOf({ levels, shows }: SolvedGame, n: number): Combination {
@@ -134,9 +152,8 @@ export function posteriorAt(
   for (const game of games) {
     const at = new Map([...game.columns].map((column, c) => [column, c]));
     game.solved.levels.rows.forEach((r, k) => {
-      const effects = new Float64Array(game.columns.length);
-      evaluated.indices[r].forEach((i, a) => (effects[at.get(i) ?? 0] += evaluated.slopes[r][a]));
-      rowVariance[r] = wholeVariance(game, combinationOf(game.solved, k), effects);
+      const effects = Array.from(evaluated.indices[r], (i, a) => [at.get(i) ?? 0, evaluated.slopes[r][a]] as const);
+      rowVariance[r] = togetherVariance(game, combinationOf(game.solved, k), effects);
     });
   }
   return { covariance, solved, games, rowVariance };

@@ -2,7 +2,7 @@ import type { FrameModel, Part } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
 import { layoutFor, offsetName, type Layout } from './layout.ts';
 import { modelAt } from './model-at.ts';
-import { noiseOf, type Scales } from './noise.ts';
+import { noisesOf, type Scales } from './noise.ts';
 import { levelsOf, type GameLevels } from './random-effects.ts';
 import { lossOf } from './robust.ts';
 import { evaluate, rowsFor, type Evaluated, type Rows } from './rows.ts';
@@ -92,8 +92,8 @@ function costOf(
   isRobust: boolean,
 ): number {
   let cost = levelCost;
-  rows.rows.forEach((row, r) => {
-    const z = residual[r] / (noiseOf(row, scales) * scales.tail.scale);
+  noisesOf(rows, scales).forEach((noise, r) => {
+    const z = residual[r] / (noise * scales.tail.scale);
     cost += isRobust ? lossOf(z, scales.tail) : (z * z) / 2;
   });
   for (const prior of layout.priors) {

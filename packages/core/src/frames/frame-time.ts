@@ -67,16 +67,23 @@ export function meanFrameTime(time: FrameTime): number {
   return uncapped + integrate((x) => Math.exp(x) * uncappedCdf(time, x), from, lnCap, panelWidth(time));
 }
 
+/** Standard scores of a share and of its root. The last share's are kept: frames are asked by the hundreds for the same one. */
+let scores = { p: 0, z: 0, zHigh: 0 };
+function scoresOf(p: number): typeof scores {
+  if (scores.p !== p) scores = { p, z: normalQuantile(p), zHigh: normalQuantile(Math.sqrt(p)) };
+  return scores;
+}
+
 /** The time that a share p of the frames stays within, in ms. p in (0, 1). */
 export function frameTimeQuantile(time: FrameTime, p: number): number {
   const { cpu, gpu, shortestMs } = time;
-  const z = normalQuantile(p);
+  const { z, zHigh } = scoresOf(p);
   // The larger of both lies above each side's own quantile, and below the quantile at sqrt(p) of the slower one.
   let low = Math.max(cpu.mean + z * cpu.spread, gpu.mean + z * gpu.spread);
-  const zHigh = normalQuantile(Math.sqrt(p));
   let high = Math.max(cpu.mean + zHigh * cpu.spread, gpu.mean + zHigh * gpu.spread);
-  // Newton's steps inside a bracket that every step narrows; halving where a step would leave it.
-  let x = (low + high) / 2;
+  // Newton's steps inside a bracket that every step narrows, halving where a step would leave it: from below, which is the answer
+  // itself wherever one side holds nearly all frames.
+  let x = low;
   for (let round = 0; round < 80 && high - low > 1e-13; round++) {
     const a = (x - cpu.mean) / cpu.spread;
     const b = (x - gpu.mean) / gpu.spread;
@@ -87,8 +94,10 @@ export function frameTimeQuantile(time: FrameTime, p: number): number {
     else high = x;
     const step = off / ((normalPdf(a) / cpu.spread) * fb + (normalPdf(b) / gpu.spread) * fa);
     const next = x - step;
-    if (Math.abs(step) < 1e-13) break;
-    x = next > low && next < high ? next : (low + high) / 2;
+    const isInside = next >= low && next <= high;
+    x = isInside ? next : (low + high) / 2;
+    // Newton's steps square what they are off by: after one this short nothing is left that a number can hold.
+    if (isInside && Math.abs(step) < 1e-8) break;
   }
   return Math.max(shortestMs, Math.exp(x));
 }

@@ -4,7 +4,7 @@
  */
 
 /** Σ a[i + k] b[j + k] for k below `count`; four sums side by side, because one alone waits for itself. */
-function dot(a: Float64Array, i: number, b: Float64Array, j: number, count: number): number {
+export function dot(a: Float64Array, i: number, b: Float64Array, j: number, count: number): number {
   let s0 = 0;
   let s1 = 0;
   let s2 = 0;

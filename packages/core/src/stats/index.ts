@@ -1,6 +1,6 @@
 export { normalCdf, normalPdf, normalQuantile } from './normal.ts';
 export { eachNode, integrate } from './quadrature.ts';
-export { factorise, invertWith, solveWith } from './cholesky.ts';
+export { dot, factorise, invertWith, solveWith } from './cholesky.ts';
 export { packFloats, unpackFloats } from './packed.ts';
 export { meansOf, type Means } from './means.ts';
 export { median, quantile, quantileSorted } from './quantile.ts';
