@@ -88,7 +88,6 @@ function wholeOf(
   return { whole, across };
 }
 
-
 /** How a combination of levels moves with the shared effects: by columns of its game. */
 export function leaningOf({ leans, columns }: GamePosterior, combination: Combination): Float64Array {
   const width = columns.length;
@@ -152,7 +151,10 @@ export function posteriorAt(
   for (const game of games) {
     const at = new Map([...game.columns].map((column, c) => [column, c]));
     game.solved.levels.rows.forEach((r, k) => {
-      const effects = Array.from(evaluated.indices[r], (i, a) => [at.get(i) ?? 0, evaluated.slopes[r][a]] as const);
+      const effects = Array.from(
+        evaluated.indices[r],
+        (i, a) => [at.get(i) ?? 0, evaluated.slopes[r][a]] as const,
+      );
       rowVariance[r] = togetherVariance(game, combinationOf(game.solved, k), effects);
     });
   }

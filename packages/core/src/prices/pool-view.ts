@@ -103,10 +103,10 @@ export function silenceOn(view: KindView | undefined, { advice }: Pick<Plan, 'ad
 }
 
 /** Chances are told as they came of late: by how much in logits, and how many histories it takes to believe it by half. Chosen. */
-const SHIFTS = { dearer: 0.5, regret: 1 };
-const BELIEF = 10;
+const SHIFTS = { dearer: 1, regret: 1 };
+const BELIEF = 5;
 const logit = (p: number) => Math.log(p / (1 - p));
-const within = (p: number) => Math.min(0.98, Math.max(0.02, p));
+const within = (p: number) => Math.min(0.99, Math.max(0.01, p));
 
 /** A chance that the futures give, as such chances came true of late. */
 export function asItCame(
