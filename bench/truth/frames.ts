@@ -45,7 +45,7 @@ export const recordOf = (question: PairingQuestion): BenchRecord => ({
   memory: { gb: 32, channels: 2, mts: 3200, cl: (question.latencyNs * 3200) / 2000, profile: true },
   ...{ link: null, background: 'none', clocks: 'stock', rayTracing: null, settings: '', tool: '' },
   ...{ average: 1, low: null, spread: null, watts: null, rig: null, note: '', excluded: null },
-  ...{ source: { name: 'asked', on: '2026-11-20' }, trust: 'good' },
+  ...{ source: { name: 'asked', on: '2026-11-20' }, trust: 'own' },
 });
 
 export const barsOf = (world: FrameWorld, known: Known, seed: number): Bar[] =>

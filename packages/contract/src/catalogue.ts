@@ -165,6 +165,7 @@ export const frameModelSchema = z.strictObject({
         game: idSchema,
         cpuSd: z.number().min(0).max(5),
         gpuSd: z.number().min(0).max(5),
+        pixelsSd: z.number().min(0).max(5).optional(),
         rates: z.record(z.string().min(1).max(250), interactionSchema),
       }),
     )

@@ -6,7 +6,7 @@ import { MEAN_RATES } from '../frames/index.ts';
 import { measuredRates, rateKindOf, type RateKind } from './layout.ts';
 import { architectureKey, chipKey, graphicsKey } from './random-effects.ts';
 
-/* What is kept of the random effects: what each game makes of the parts that were measured in it, and of the others. */
+/* What is kept of the random effects: what each game makes of the parts and pixels that were measured in it, and of the others. */
 
 /**
  * An interaction leans on effects. Of rates those that matter less than this are counted as their mean, since all of them share a level that
@@ -18,12 +18,13 @@ const LEAST_KNOWN = 0.1;
 
 const round = (value: number) => Number(value.toFixed(4));
 
-/** How far a game's part may lie from its rate where nobody measured it there. */
-function unmeasured({ scatters }: Scales): Pick<GameInteractions, 'cpuSd' | 'gpuSd'> {
+/** How far a game's part may lie from its rate, and its pixels from their power, where nobody measured it there. */
+function unmeasured({ scatters }: Scales) {
   return {
     cpuSd: round(Math.hypot(scatters.cpuByGame, scatters.cpuArchitecture)),
     gpuSd: round(Math.hypot(scatters.gpuByGame, scatters.gpuArchitecture, scatters.drift)),
-  };
+    pixelsSd: round(scatters.pixelsByGame),
+  } satisfies Partial<GameInteractions>;
 }
 
 /** One part's in one game: its own level and its architecture's, given the effects that it leans on. */
@@ -105,6 +106,11 @@ export function interactionsOf(
         const own = graphicsKey(part);
         keep(`integrated:${part.id}`, `gpuByGame ${own.part}`, `gpuArchitecture ${own.architecture}`, drift);
       }
+    }
+    for (const [l, { kind, key }] of game.solved.levels.levels.entries()) {
+      if (kind !== 'pixelsByGame') continue;
+      const found = interactionOf(problem, measured, game, [l], 0);
+      if (found.sdLn < (1 - LEAST_KNOWN) * others.pixelsSd) rates[key] = found;
     }
     return { game: id, ...others, rates };
   });

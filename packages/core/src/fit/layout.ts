@@ -13,7 +13,7 @@ import {
 import { familyNamed } from './families.ts';
 import { statedBy } from './stated.ts';
 
-/** What one game makes of a part, an architecture, a source or a chart; see `random-effects.ts`. */
+/** What one game makes of a part, an architecture, a number of pixels, a source or a chart; see `random-effects.ts`. */
 export const RANDOM_EFFECTS = [
   // First: of most games it has most levels, and no row holds two of them.
   'chart',
@@ -22,6 +22,7 @@ export const RANDOM_EFFECTS = [
   'gpuArchitecture',
   'cpuArchitecture',
   'drift',
+  'pixelsByGame',
   'sourceByGame',
 ] as const;
 export type RandomEffect = (typeof RANDOM_EFFECTS)[number];
@@ -64,6 +65,7 @@ export const SCATTER_START: Scatters = {
   gpuArchitecture: 0.02,
   cpuArchitecture: 0.02,
   drift: 0.01,
+  pixelsByGame: 0.03,
   sourceByGame: 0.015,
   chart: 0.012,
 };

@@ -3,6 +3,7 @@ import {
   gradientOf,
   LOW_SHARE,
   lowSd,
+  OWN_NOISE,
   percentileSlopes,
   residualOf,
   sceneMaker,
@@ -59,7 +60,7 @@ export function predictor(model: FrameModel): (usable: UsableRecord) => Predicti
       ln: slopes.ln,
       sd: Math.hypot(
         Math.sqrt(known),
-        residualOf(scene, slopes) * TRUST_NOISE[record.trust],
+        residualOf(scene, slopes) * (TRUST_NOISE[record.trust] / OWN_NOISE),
         memoryDoubt(memory, gpu === null),
       ),
       low: { ln: lows.ln, sd: lowSd(scene, { ...system, parts }, uncertainty, lows) },

@@ -1,15 +1,16 @@
 import type { Cpu, Gpu } from '../parts/index.ts';
 import type { UsableRecord } from './held-back.ts';
+import { pixelsName } from '../frames/index.ts';
 import { RANDOM_EFFECTS, type RandomEffect } from './layout.ts';
 import type { Evaluated, Rows } from './rows.ts';
 
 /*
- * Random effects within a game: what it makes of one part or one architecture, with the drivers of one year; what one source sees in it,
- * and one of its charts. Each level is normal around 0 and means nothing in another game. They are not among the effects of the layout: given
+ * Random effects within a game: what it makes of one part or one architecture, with the drivers of one year, and of so many pixels; what one
+ * source sees in it, and one of its charts. Each level is normal around 0 and means nothing in another game. They are not among the effects of the layout: given
  * those, each game's are found by themselves (`levels.ts`).
  */
 
-/** One part, architecture, source or chart in a game. */
+/** One part, architecture, number of pixels, source or chart in a game. */
 interface EffectLevel {
   readonly kind: RandomEffect;
   readonly key: string;
@@ -64,6 +65,7 @@ function keysOf(usable: UsableRecord) {
     gpuArchitecture: graphics.architecture,
     cpuArchitecture: architectureKey(cpu),
     drift: `${graphics.architecture} ${record.source.on.slice(0, 4)}`,
+    pixelsByGame: pixelsName(usable),
     sourceByGame: sourceKey(usable),
     chart: chartKey(usable),
   } satisfies Record<RandomEffect, string>;
@@ -101,5 +103,5 @@ export function showsOf(
 ): readonly number[] {
   const whole = rows[r].figure === 'average' ? 1 : 0;
   const [graphics, cpu] = [byGraphics[r], byCpu[r]];
-  return [whole, graphics, cpu, graphics, cpu, graphics, whole];
+  return [whole, graphics, cpu, graphics, cpu, graphics, graphics, whole];
 }

@@ -2,6 +2,7 @@ import {
   averageSlopes,
   effectName,
   linkLnOf,
+  OWN_NOISE,
   percentileSlopes,
   ratioSlopes,
   sceneMaker,
@@ -22,7 +23,12 @@ import { offsetName, type Layout } from './layout.ts';
 import { memoryDoubt } from './memory-told.ts';
 
 /** Factor on a record's noise by how far its source is trusted. Chosen. */
-export const TRUST_NOISE: Readonly<Record<Trust, number>> = { own: 0.7, good: 1, fair: 1.5, poor: 3 };
+export const TRUST_NOISE: Readonly<Record<Trust, number>> = {
+  own: OWN_NOISE,
+  good: 1,
+  fair: 1.5,
+  poor: 3,
+};
 
 /** One figure of one record: what the fit compares. */
 export interface FigureRow {

@@ -9,6 +9,8 @@ export {
   gpuSide,
   frameTimeOf,
   cpuSide,
+  OWN_NOISE,
+  pixelsName,
   sceneMaker,
   scenesOf,
   type GraphicsRate,

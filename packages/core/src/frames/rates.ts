@@ -3,7 +3,15 @@ import { normalQuantile } from '../stats/index.ts';
 import { balanceOf, meanBalance, type Balance } from './balance.ts';
 import { limitedBy, meanOfSlowest, type LimitedBy } from './frame-time.ts';
 import { counted, figureOf, figureSlopes, LOW_SHARE, meanOf, meanValue, scoreOf } from './objective.ts';
-import { gpuEffects, cpuEffects, scenesOf, type GpuEffects, type CpuEffects, type Scene } from './scene.ts';
+import {
+  gpuEffects,
+  cpuEffects,
+  OWN_NOISE,
+  scenesOf,
+  type GpuEffects,
+  type CpuEffects,
+  type Scene,
+} from './scene.ts';
 import { timeOn } from './sensitivity.ts';
 import { averageSlopes, percentileSlopes, type RateSlopes } from './slopes.ts';
 import { indexModel, systemOf, type MissingFact, type SystemRates } from './system.ts';
@@ -107,10 +115,10 @@ export function intervalAround(fps: number, sdLn: number): Interval {
 /** Share of a game's residual that is left where the engine's cap sets every frame. Chosen: runs at a cap still differ a little. */
 const RESIDUAL_AT_CAP = 0.2;
 
-/** Standard deviation of what a game leaves unexplained; frames that the engine's cap sets leave little. */
+/** Standard deviation of what a game leaves unexplained when it is measured at home; frames that the engine's cap sets leave little. */
 export function residualOf(scene: Scene, slopes: RateSlopes): number {
   const free = Math.min(1, -slopes.cpuMean - slopes.gpuMean);
-  return scene.widening * scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
+  return OWN_NOISE * scene.widening * scene.game.residualSd * Math.max(RESIDUAL_AT_CAP, free);
 }
 
 /** Standard deviation of a low's logarithm: what its average leaves open, and its own ratio to that. @param slopes of the low */

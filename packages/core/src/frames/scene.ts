@@ -22,6 +22,9 @@ const UPSCALING_MS = 0.6;
 /** The same where no records tell it. Chosen. */
 const LOW_NOISE = 0.06;
 
+/** Noise of a careful measurement of one's own against that of a published figure. Chosen; intervals are of the former. */
+export const OWN_NOISE = 0.7;
+
 /** By how much everything is less sure than the fit says of itself, as records showed that it had not seen. */
 export const wideningOf = (model: FrameModel): number => model.fit?.heldOut?.widening ?? 1;
 
@@ -33,6 +36,8 @@ export interface Scene {
   readonly weight: number;
   /** Logarithm of rendered pixels over 1920 x 1080. */
   readonly pixelsLn: number;
+  /** `pixels:` and their number: a game may make more or less of it than a power tells. */
+  readonly pixelsName: string;
   readonly videoMemoryNeedGb: number;
   readonly memoryNeedGb: number;
   readonly upscaled: boolean;
@@ -85,6 +90,12 @@ export interface SceneConditions {
   readonly jobs?: readonly SideJob[] | undefined;
 }
 
+type RenderedSize = Pick<SceneConditions, 'widthPx' | 'heightPx' | 'renderScale'>;
+const renderedPixels = ({ widthPx, heightPx, renderScale }: RenderedSize): number =>
+  widthPx * heightPx * renderScale * renderScale;
+/** The name of what a game makes of so many pixels. */
+export const pixelsName = (size: RenderedSize): string => `pixels:${Math.round(renderedPixels(size))}`;
+
 /** Makes scenes of a model's games. */
 export function sceneMaker(
   model: FrameModel,
@@ -102,8 +113,9 @@ export function sceneMaker(
   const strengths = model.shortfall ?? SHORTFALL;
   const widening = wideningOf(model);
   const interactions = new Map(model.interactions?.map((each) => [each.game, each]));
-  return (game, { preset: presetName, widthPx, heightPx, renderScale, background, jobs }, goal) => {
-    const pixels = widthPx * heightPx * renderScale * renderScale;
+  return (game, conditions, goal) => {
+    const { preset: presetName, renderScale, background, jobs } = conditions;
+    const pixels = renderedPixels(conditions);
     const preset = game.presets[presetName];
     const beside = withJobs(BACKGROUND[background], jobs ?? []);
     return {
@@ -111,6 +123,7 @@ export function sceneMaker(
       presetName,
       preset,
       pixelsLn: Math.log(pixels / FULL_HD_PIXELS),
+      pixelsName: pixelsName(conditions),
       videoMemoryNeedGb:
         preset.videoMemoryGb +
         preset.videoMemoryGbPerMegapixel * Math.max(0, (pixels - FULL_HD_PIXELS) / 1e6),
@@ -124,7 +137,7 @@ export function sceneMaker(
       shortfall: strengths,
       interactions: interactions.get(game.id) ?? null,
       widening,
-      lowNoise: widening * (model.fit?.noise.low ?? LOW_NOISE),
+      lowNoise: OWN_NOISE * widening * (model.fit?.noise.low ?? LOW_NOISE),
     };
   };
 }
@@ -158,7 +171,7 @@ function borrowedGb(scene: Scene, memoryGb: number): number {
   return Math.min(scene.videoMemoryNeedGb, memoryGb / 2);
 }
 
-/** What a game makes of a part beyond its rate. */
+/** What a game makes of a part beyond its rate, or of pixels beyond their power. */
 const interactionLn = ({ interactions }: Scene, name: string): number => interactions?.rates[name]?.ln ?? 0;
 
 /** The effects of the processor's side, each in log ms; their sum is the side's mean. */
@@ -205,7 +218,7 @@ export function gpuEffects(scene: Scene, graphics: GraphicsRate, memory: MemoryS
   const own = graphics.kind === 'gpu';
   const have = own ? graphics.videoMemoryGb : borrowedGb(scene, memory.gb);
   const videoMemoryShort = shortfall(scene.videoMemoryNeedGb, have, scene.shortfall.videoMemory);
-  const pixels = scene.game.resolutionExponent * scene.pixelsLn;
+  const pixels = scene.game.resolutionExponent * scene.pixelsLn - interactionLn(scene, scene.pixelsName);
   const bandwidth = own
     ? 0
     : -scene.game.bandwidthExponent * Math.log(memory.bandwidthGbs / scene.referenceMemory.bandwidthGbs);

@@ -147,7 +147,10 @@ export function gradientOf(
     const slope = slopeIn(each, slopes);
     add(out, effectName(each.role, scene, parts), slope);
     if (each.role === 'cpu') addInteraction(out, scene, system.cpu.name, slope, 'cpuSd');
-    else if (each.role === 'graphics') addInteraction(out, scene, system.graphics.name, slope, 'gpuSd');
+    else if (each.role === 'graphics') {
+      addInteraction(out, scene, system.graphics.name, slope, 'gpuSd');
+      addInteraction(out, scene, scene.pixelsName, slope, 'pixelsSd');
+    }
   }
   return out;
 }
@@ -161,11 +164,11 @@ function addInteraction(
   { interactions }: Scene,
   rate: string,
   slope: number,
-  unmeasured: 'cpuSd' | 'gpuSd',
+  unmeasured: 'cpuSd' | 'gpuSd' | 'pixelsSd',
 ): void {
   if (!interactions) return;
   const known = interactions.rates[rate];
-  add(out, `~${interactions.game} ${rate}`, slope * (known?.sdLn ?? interactions[unmeasured]));
+  add(out, `~${interactions.game} ${rate}`, slope * (known?.sdLn ?? interactions[unmeasured] ?? 0));
   for (const [name, weight] of Object.entries(known?.leans ?? {})) add(out, name, slope * weight);
 }
 

@@ -46,9 +46,9 @@ export interface Rate {
   readonly sdLn: number;
 }
 
-/** What one game makes of one part beyond its rate, as records of that game show it. */
+/** What one game makes of one part beyond its rate, or of so many pixels beyond their power, as records of that game show it. */
 export interface Interaction {
-  /** To be added to the rate. */
+  /** To be added to the rate, or that of all graphics. */
   readonly ln: number;
   /** Standard deviation, given the effects that it leans on. */
   readonly sdLn: number;
@@ -56,13 +56,15 @@ export interface Interaction {
   readonly leans: Readonly<Record<string, number>>;
 }
 
-/** What one game makes of parts. */
+/** What one game makes of parts and pixels. */
 export interface GameInteractions {
   readonly game: string;
   /** Standard deviations for parts that nobody measured in it. */
   readonly cpuSd: number;
   readonly gpuSd: number;
-  /** By the name of the rate: `cpu:`, `gpu:` or `integrated:` and the part. */
+  /** The same for pixels; absent: a power of theirs tells all. */
+  readonly pixelsSd?: number | undefined;
+  /** By the name of the rate: `cpu:`, `gpu:` or `integrated:` and the part, or `pixels:` and their number. */
   readonly rates: Readonly<Record<string, Interaction>>;
 }
 

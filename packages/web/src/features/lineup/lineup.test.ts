@@ -76,7 +76,7 @@ describe('a line-up', () => {
     for (const each of rows)
       if (each.group !== 'parts') expect(each.differs).toBe(each.cells[0] !== each.cells[1]);
     expect(row('dueNow')?.cells[1]).toBe('€556.27');
-    expect(row('objective')?.cells[1]).toContain('130.5 fps');
+    expect(row('objective')?.cells[1]).toContain('130.3 fps');
     expect(row('case')?.cells[0]).toContain('owned');
   });
   it('gives the chance to beat the first candidate, and none for the first itself', () => {
