@@ -1,17 +1,12 @@
 import { neededPsuWatts } from '../power/index.ts';
-import {
-  cheapestSplit,
-  type SlotCandidate,
-  type Option,
-  type PricedCandidate,
-  type BestTogether,
-} from './orders/index.ts';
+import { cheapestSplit, type Option, type PricedCandidate, type BestTogether } from './orders/index.ts';
 import type { Gpu } from '../parts/index.ts';
 import { psuNeed, type RuleContext } from '../compatibility/index.ts';
-import { hasBit, members, type Bits } from './bits.ts';
+import { emptyBits, hasBit, setBit, type Bits } from './bits.ts';
 import type { Compatibility } from './pair-compatibility.ts';
 import type { CpuLinks } from './rule-questions.ts';
 import { AT, REST, REST_COUNT, type Domains } from './domains.ts';
+import { rootStart, type Allowed, type RootPrices } from './root-prices.ts';
 
 /** What one basket is to be found for: a processor, and the elements that each other slot may take. */
 interface BasketTask {
@@ -58,6 +53,10 @@ export interface BasketContext {
   readonly allowUnknown: boolean;
   readonly faults: SearchFaults;
   readonly work: BasketWork;
+  /** Null where a slot has nothing to fill it. */
+  readonly root: RootPrices | null;
+  /** By supply: see {@link ratedWattsOf}. */
+  readonly ratedWatts: Float64Array;
 }
 
 const { case: CASE, gpu: CARD, cooler: COOLER, psu: SUPPLY, motherboard: BOARD, memory: MEMORY } = AT;
@@ -69,20 +68,28 @@ export function wattsFor(draw: number, gpu: Gpu | null, rules: RuleContext, allo
   return need.isLeast && !allowUnknown ? Infinity : need.watts;
 }
 
+/** Rated watts of all supplies. What is not stated is NaN where gaps are allowed (a draw may be, too), and NaN is never "too little". */
+export const ratedWattsOf = (domains: Domains, allowUnknown: boolean): Float64Array =>
+  Float64Array.from(domains.rest[SUPPLY], ({ part }) => {
+    const stated = part?.kind === 'psu' ? part.ratedWatts : 0;
+    return stated ?? (allowUnknown ? NaN : 0);
+  });
+
 /**
  * Finds the exact cheapest basket for a task that costs at most `most`, or null: the search over orders and deals, with
  * what goes together as its relaxation.
  */
 export function cheapestBasket(context: BasketContext, task: BasketTask, most: number): Basket | null {
-  const { domains, work, faults } = context;
+  const { domains, work, faults, root } = context;
   work.baskets++;
-  const candidates = startingCandidates(context, task);
-  if (!candidates) return null;
+  const start = root && rootStart(root, allowedBy(domains, task), most + 1);
+  if (!start) return null;
   const relax: BestTogether = (priced, limit) => new CheapestFit(context, task, priced, limit).run();
   const split = cheapestSplit({
     terms: domains.terms,
     slots: [...REST, ...domains.added.map(({ slot }) => slot), 'cpu'],
-    candidates,
+    candidates: start.candidates,
+    start,
     relax,
     most,
     work,
@@ -91,33 +98,20 @@ export function cheapestBasket(context: BasketContext, task: BasketTask, most: n
   return split ? basketOf(split.chosen, split.cost) : null;
 }
 
-function startingCandidates(context: BasketContext, task: BasketTask): SlotCandidate[][] | null {
-  const { domains, faults } = context;
-  const out: SlotCandidate[][] = [];
-  const candidateOf = (elements: (typeof domains.rest)[number], element: number): SlotCandidate => {
-    const { deciwatts, options } = elements[element];
-    const kept = faults.cheapestOptionOnly
-      ? [options.reduce((a, b) => (b.least < a.least ? b : a))]
-      : options;
-    return { element, deciwatts, options: kept };
+/** What a task allows: by slot of the rest, then what was added, then the processor. */
+function allowedBy(domains: Domains, task: BasketTask): Allowed[] {
+  const own: Readonly<Record<number, Bits>> = {
+    [BOARD]: task.motherboards,
+    [MEMORY]: task.memory,
+    [CARD]: task.gpus,
   };
-  for (let slot = 0; slot < COUNT; slot++) {
-    const elements = domains.rest[slot];
-    const allowed = (task.hasGpu ? task.links.allowed : task.links.withoutGpu)[slot];
-    const extra =
-      slot === BOARD ? task.motherboards : slot === MEMORY ? task.memory : slot === CARD ? task.gpus : null;
-    const list: SlotCandidate[] = [];
-    for (const element of members(allowed)) {
-      if (extra && !hasBit(extra, element)) continue;
-      list.push(candidateOf(elements, element));
-    }
-    if (list.length === 0) return null;
-    out.push(list);
-  }
+  const rest = (task.hasGpu ? task.links.allowed : task.links.withoutGpu).map((bits, slot) =>
+    own[slot] ? [bits, own[slot]] : [bits],
+  );
+  const cpu = emptyBits(domains.cpus.length);
+  setBit(cpu, task.cpu);
   // What is settled takes part in orders like any other slot: what the user added, and the processor as the last.
-  for (const { elements } of domains.added) out.push([candidateOf(elements, 0)]);
-  out.push([candidateOf(domains.cpus, task.cpu)]);
-  return out;
+  return [...rest, ...domains.added.map(() => []), [cpu]];
 }
 
 type PricedSlots = readonly (readonly PricedCandidate[])[];
@@ -128,6 +122,13 @@ class CheapestFit {
   private best: PricedCandidate[] | null = null;
   private readonly emptyCooler: number;
   private readonly leastDraw: number;
+  /** By slot: rows of what goes with those chosen. */
+  private readonly rows: Bits[][] = REST.map(() => []);
+  /** By how many are chosen, and by slot: the first candidate that goes with them. Those before it go with none chosen further. */
+  private readonly first = new Int32Array((COUNT + 1) * COUNT);
+  /** Watts that a supply has to have whatever else is chosen: before a card is, and with it. */
+  private readonly neededBare: number;
+  private neededWithCard = 0;
 
   constructor(
     private readonly context: BasketContext,
@@ -139,6 +140,7 @@ class CheapestFit {
     this.leastDraw = priced
       .slice(0, COUNT)
       .reduce((sum, list) => sum + Math.min(...list.map((each) => each.deciwatts)), this.settledDraw);
+    this.neededBare = neededPsuWatts(context.rules.needs.psuRule, this.leastDraw, 0);
   }
 
   /** Added parts and the processor: one candidate each. */
@@ -162,55 +164,66 @@ class CheapestFit {
       this.best = [...this.chosen, ...this.settled];
       return;
     }
-    const after = this.restBound(slot + 1);
-    for (const candidate of this.priced[slot]) {
+    const after = this.lookAhead(slot);
+    const list = this.priced[slot];
+    const needed = slot === SUPPLY ? this.wattsBeside(draw) : 0;
+    for (let at = this.first[slot * COUNT + slot]; at < list.length; at++) {
+      const candidate = list[at];
       // Sorted by price: once even the cheapest that fits what is chosen is too much, so are all that follow.
       if (sum + candidate.price + after >= this.bestSum) break;
-      if (!this.fits(slot, candidate, draw)) continue;
-      this.chosen.push(candidate);
+      if (!this.fits(slot, candidate.element, needed)) continue;
+      this.choose(slot, candidate);
       this.descend(slot + 1, sum + candidate.price, draw + candidate.deciwatts);
-      this.chosen.pop();
+      this.unchoose(slot);
     }
   }
 
-  /** What the open slots cost at least, each with its cheapest part that goes with those chosen; Infinity if none. */
-  private restBound(from: number): number {
+  /** Finds the first candidate of a slot, and of each one after it, that goes with those chosen; gives what those after it cost, Infinity where there is none. */
+  private lookAhead(from: number): number {
+    const needed = from > CARD ? this.neededWithCard : this.neededBare;
     let sum = 0;
-    for (let slot = from; slot < COUNT && sum < Infinity; slot++)
-      sum +=
-        this.priced[slot].find((candidate) => this.fits(slot, candidate, this.leastDraw))?.price ?? Infinity;
+    for (let slot = from; slot < COUNT; slot++) {
+      const list = this.priced[slot];
+      let at = from === 0 ? 0 : this.first[(from - 1) * COUNT + slot];
+      while (at < list.length && !this.fits(slot, list[at].element, needed)) at++;
+      if (at === list.length) return Infinity;
+      this.first[from * COUNT + slot] = at;
+      if (slot > from) sum += list[at].price;
+    }
     return sum;
   }
 
-  private fits(slot: number, candidate: PricedCandidate, draw: number): boolean {
-    const { chosen, task } = this;
+  private choose(slot: number, candidate: PricedCandidate): void {
     const { compatibility } = this.context;
-    for (let earlier = 0; earlier < chosen.length; earlier++) {
-      const other = chosen[earlier].element;
-      if (earlier === CASE && slot === COOLER && candidate.element === this.emptyCooler) {
-        if (!hasBit(task.links.withoutCooler[CASE], other)) return false;
-      }
-      if (!compatibility.linked(earlier, slot)) continue;
-      const row = compatibility.row(earlier, other, slot, task.hasGpu);
-      if (row && !hasBit(row, candidate.element)) return false;
+    const { hasGpu } = this.task;
+    this.chosen.push(candidate);
+    for (const later of compatibility.linkedAfter[slot]) {
+      const row = compatibility.row(slot, candidate.element, later, hasGpu);
+      if (row) this.rows[later].push(row);
     }
-    if (slot === SUPPLY) return this.isFed(candidate, draw);
-    return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, candidate.element, chosen);
+    if (slot === CARD) this.neededWithCard = this.wattsBeside(this.leastDraw);
   }
 
-  private isFed(psu: PricedCandidate, draw: number): boolean {
-    const { domains, rules, allowUnknown } = this.context;
+  private unchoose(slot: number): void {
+    this.chosen.pop();
+    for (const later of this.context.compatibility.linkedAfter[slot]) this.rows[later].pop();
+  }
+
+  private fits(slot: number, element: number, neededWatts: number): boolean {
     const { chosen } = this;
-    // While no card is chosen this is a bound: nothing is asked beside the draw.
-    const needed =
-      chosen.length > CARD
-        ? wattsFor(draw, domains.rest[CARD][chosen[CARD].element].part as Gpu | null, rules, allowUnknown)
-        : neededPsuWatts(rules.needs.psuRule, draw, 0);
-    const { part } = domains.rest[SUPPLY][psu.element];
-    const stated = part?.kind === 'psu' ? part.ratedWatts : 0;
-    // What is not stated is NaN where gaps are allowed (a draw may be, too), and NaN is never "too little".
-    const rated = stated ?? (allowUnknown ? NaN : 0);
-    return !(rated < needed);
+    for (const row of this.rows[slot]) if (!hasBit(row, element)) return false;
+    if (slot === COOLER && element === this.emptyCooler && chosen.length > CASE)
+      if (!hasBit(this.task.links.withoutCooler[CASE], chosen[CASE].element)) return false;
+    if (slot === SUPPLY) return !(this.context.ratedWatts[element] < neededWatts);
+    const { compatibility } = this.context;
+    return !compatibility.hasWide[slot] || compatibility.fitsWide(slot, element, chosen);
+  }
+
+  /** Watts that a supply has to have for a draw and the card that is chosen. */
+  private wattsBeside(draw: number): number {
+    const { domains, rules, allowUnknown } = this.context;
+    const card = domains.rest[CARD][this.chosen[CARD].element].part as Gpu | null; // the cards' own domain
+    return wattsFor(draw, card, rules, allowUnknown);
   }
 }
 

@@ -1,6 +1,6 @@
 import type { RuleContext } from '../compatibility/index.ts';
 import type { Bits } from './bits.ts';
-import { REST_COUNT, type Domains } from './domains.ts';
+import { REST, REST_COUNT, type Domains } from './domains.ts';
 import { GPU_RULES, PLAIN_RULES, Questions, type CpuLinks } from './rule-questions.ts';
 import { WIDE } from './rule-table.ts';
 
@@ -16,7 +16,8 @@ export interface Compatibility {
   readonly hasWide: readonly boolean[];
   /** Whether the rules on three slots allow an element, once all the others that they read are chosen. */
   fitsWide(slot: number, element: number, chosen: readonly { readonly element: number }[]): boolean;
-  linked(a: number, b: number): boolean;
+  /** By slot: those after it that rules link with it. */
+  readonly linkedAfter: readonly (readonly number[])[];
   linksOf(cpu: number): CpuLinks;
 }
 
@@ -41,7 +42,9 @@ export function compatibilityOf(
     hasWide: WIDE.map((rules) => rules.length > 0),
     // While the others are not chosen nothing is asked.
     fitsWide: (slot, element, chosen) => chosen.length < slot || questions.passWide(slot, element, chosen),
-    linked: (a, b) => PLAIN_RULES[a][b] !== null || GPU_RULES[a][b] !== null,
+    linkedAfter: REST.map((_, a) =>
+      REST.flatMap((__, b) => (b > a && (PLAIN_RULES[a][b] || GPU_RULES[a][b]) ? [b] : [])),
+    ),
     linksOf: (cpu) => (cpuLinks[cpuKinds.kindOf[cpu]] ??= questions.links(cpuKinds.kindOf[cpu])),
   };
 }

@@ -2,13 +2,20 @@ import { scenesOf } from '../frames/index.ts';
 import { countedAnyway } from '../money/index.ts';
 import { ownedDriveDeciwatts } from '../power/index.ts';
 import type { Session } from '../session/index.ts';
-import { cheapestBasket, type Basket, type BasketContext, type SearchFaults } from './cheapest-fit.ts';
+import {
+  cheapestBasket,
+  ratedWattsOf,
+  type Basket,
+  type BasketContext,
+  type SearchFaults,
+} from './cheapest-fit.ts';
 import { costBoundOf, type CostBound } from './cost-bound.ts';
 import { domainsOf } from './domains.ts';
 import { compatibilityOf } from './pair-compatibility.ts';
 import type { PairSpace } from './pair-classes.ts';
 import { pairSpaceOf } from './pair-space.ts';
 import type { WorkCounts } from './results.ts';
+import { rootPricesOf } from './root-prices.ts';
 
 /** Pairs of platform and card class, with the least that they cost. */
 export interface Pairs {
@@ -60,6 +67,8 @@ export function searchWorldOf(session: Session, faults: SearchFaults): SearchWor
     allowUnknown,
     faults,
     work,
+    root: hasEverySlot ? rootPricesOf(domains, faults.cheapestOptionOnly ?? false) : null,
+    ratedWatts: ratedWattsOf(domains, allowUnknown),
   };
   return { session, baskets, pairs, countedAnyway: countedAnyway(priceIndex), work };
 }

@@ -1,9 +1,36 @@
 import { Branching } from './branching.ts';
 import { needsOf, reachCost } from './needs.ts';
-import type { OrderBranch, Split, SplitTask } from './node.ts';
+import type { OrderBranch, SlotCandidate, Split, SplitStart, SplitTask } from './node.ts';
 import { OrderSums } from './order-sums.ts';
 import { constantOf, narrowed, priceCandidates, within } from './pricing.ts';
-import { wideOf } from './wide.ts';
+import type { Terms } from './terms.ts';
+import { wideOf, type Wide } from './wide.ts';
+
+/** The branch in which nothing is decided. */
+const rootOf = (
+  { shops, couplings }: Terms,
+  candidates: readonly (readonly SlotCandidate[])[],
+  start: SplitStart | undefined,
+): OrderBranch => ({
+  shops: new Uint8Array(shops.length),
+  couplings: new Uint8Array(couplings.length),
+  bounds: [],
+  rules: [],
+  candidates,
+  above: start ? { priced: start.priced, relaxed: null } : null,
+  dirty: start ? start.dirty : -1,
+});
+
+/** What a search over these candidates, or over some of them, begins with; null where a slot has nothing that can be had. */
+export function startOf(candidates: readonly (readonly SlotCandidate[])[], terms: Terms): SplitStart | null {
+  const wide = wideOf(candidates, terms.couplings);
+  const priced = priceCandidates(rootOf(terms, candidates, undefined), terms, wide);
+  return priced && { wide, dirty: 0, priced };
+}
+
+/** What wide deals may take off everything while nothing is decided, as a sum below 0. */
+export const wideOff = (terms: Terms, wide: Wide): number =>
+  constantOf(rootOf(terms, [], undefined), terms, wide);
 
 /**
  * Finds the exact cheapest choice of one candidate and option for every slot under fees, thresholds, combos, codes, claims
@@ -16,20 +43,10 @@ import { wideOf } from './wide.ts';
  */
 export function cheapestSplit(task: SplitTask): Split | null {
   const { terms, relax, work } = task;
-  const { shops, couplings } = terms;
-  const wide = wideOf(task.candidates, couplings);
+  const wide = task.start?.wide ?? wideOf(task.candidates, terms.couplings);
   const sums = new OrderSums(terms, task.slots);
-  const root: OrderBranch = {
-    shops: new Uint8Array(shops.length),
-    couplings: new Uint8Array(couplings.length),
-    bounds: [],
-    rules: [],
-    candidates: task.candidates,
-    above: null,
-    dirty: -1,
-  };
-  const stack = [root];
-  const branching = new Branching(task, wide, sums, stack);
+  const stack = [rootOf(terms, task.candidates, task.start)];
+  let branching: Branching | null = null;
   let limit = task.most + 1;
   let best: Split | null = null;
   for (let node = stack.pop(); node; node = stack.pop()) {
@@ -48,7 +65,8 @@ export function cheapestSplit(task: SplitTask): Split | null {
     if (needs.length > 0) separable += reachCost(priced, needs, here, terms, wide);
     if (separable > limit - 1) continue;
     // Where no price changed, what goes together best did not change either.
-    const relaxed = node.above && node.dirty === 0 ? node.above.relaxed : relax(priced, limit - constant);
+    const same = node.dirty === 0 ? node.above?.relaxed : null;
+    const relaxed = same ?? relax(priced, limit - constant);
     if (!relaxed || relaxed.sum + constant >= limit) continue;
     const { chosen } = relaxed;
     const cost = sums.take(chosen);
@@ -58,7 +76,11 @@ export function cheapestSplit(task: SplitTask): Split | null {
     }
     // Nothing in this branch is cheaper than its bound.
     if (relaxed.sum + constant < limit)
-      branching.branch({ ...here, above: { priced, relaxed } }, chosen, needs);
+      (branching ??= new Branching(task, wide, sums, stack)).branch(
+        { ...here, above: { priced, relaxed } },
+        chosen,
+        needs,
+      );
   }
   return best;
 }

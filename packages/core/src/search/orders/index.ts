@@ -1,7 +1,8 @@
 export { plainOption, type Option, type Terms } from './terms.ts';
 export { termsOf } from './read-terms.ts';
-export { cheapestSplit } from './cheapest-split.ts';
-export type { SlotCandidate, PricedCandidate, BestTogether } from './node.ts';
+export { cheapestSplit, startOf, wideOff } from './cheapest-split.ts';
+export type { SlotCandidate, PricedCandidate, BestTogether, SplitStart } from './node.ts';
+export { differing, wideOf, type Wide } from './wide.ts';
 export {
   basketsFor,
   shoppingFor,

@@ -1,5 +1,6 @@
 import type { Slot } from '../../parts/index.ts';
 import type { Option, Terms } from './terms.ts';
+import type { Wide } from './wide.ts';
 
 /** A part that may fill a slot, with the ways to get it. `element` is the caller's own number of it. */
 export interface SlotCandidate {
@@ -22,12 +23,22 @@ export type BestTogether = (
   limit: number,
 ) => { readonly sum: number; readonly chosen: readonly PricedCandidate[] } | null;
 
+/** Prices of all candidates where nothing is decided, with what wide deals may take off them. */
+export interface SplitStart {
+  readonly wide: Wide;
+  /** Slots, as bits, whose prices have to be worked out anew. */
+  readonly dirty: number;
+  readonly priced: readonly (readonly PricedCandidate[])[];
+}
+
 export interface SplitTask {
   readonly terms: Terms;
   /** Slots by the index of their candidates, to name them to the orders. */
   readonly slots: readonly Slot[];
   readonly candidates: readonly (readonly SlotCandidate[])[];
   readonly relax: BestTogether;
+  /** What is known of it beforehand; absent: it is worked out. */
+  readonly start?: SplitStart;
   /** The most that it may cost. */
   readonly most: number;
   readonly work: { nodes: number };
@@ -69,7 +80,7 @@ export interface OrderBranch {
   /** Prices and choice of the branch above, and the slots (as bits) whose prices are not the same here. */
   readonly above: {
     readonly priced: readonly (readonly PricedCandidate[])[];
-    readonly relaxed: NonNullable<ReturnType<BestTogether>>;
+    readonly relaxed: ReturnType<BestTogether>;
   } | null;
   readonly dirty: number;
 }

@@ -76,5 +76,25 @@ export function wideOf(
     if (each.kind === 'code' && each.amountMinor !== null && totals[c] > TOO_MUCH * each.off)
       worth[c] = each.off;
   });
-  return { worth, view: { bounds: [], rules: [], barred: (coupling) => worth[coupling] > 0 } };
+  return wideOfWorth(worth);
+}
+
+const wideOfWorth = (worth: Float64Array): Wide => ({
+  worth,
+  view: { bounds: [], rules: [], barred: (coupling) => worth[coupling] > 0 },
+});
+
+/** Slots, as bits, that have a candidate with a deal that is wide by one view and not by another. */
+export function differing(a: Wide, b: Wide, candidates: readonly (readonly SlotCandidate[])[]): number {
+  let slots = 0;
+  if (a.worth.every((worth, c) => worth > 0 === b.worth[c] > 0)) return slots;
+  candidates.forEach((list, slot) => {
+    const isOther = list.some(({ options }) =>
+      options.some(({ links }) =>
+        links.some(({ coupling }) => a.worth[coupling] > 0 !== b.worth[coupling] > 0),
+      ),
+    );
+    if (isOther) slots |= 1 << slot;
+  });
+  return slots;
 }
