@@ -23,6 +23,8 @@ export interface Platform {
   readonly memory: Bits;
   /** Equal for platforms with equal `memory`. */
   readonly memoryKey: number;
+  /** Equal for platforms with equal `motherboards`. */
+  readonly motherboardsKey: number;
   readonly state: MemoryState;
   /** Index of the link that it offers a card. */
   readonly link: number;

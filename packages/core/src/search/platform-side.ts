@@ -70,13 +70,25 @@ export function platformSides(task: CostTask): Float64Array {
     }
     return least;
   };
-  const sides = new Float64Array(platforms.length * FORMS).fill(Infinity);
+  /** By outline: the least of boards and kits that go together, for a set of each. */
+  const together = new Map<string, Float64Array>();
+  const boardsAndKits = (platform: Platform): Float64Array => {
+    const key = `${platform.motherboardsKey}|${platform.memoryKey}`;
+    let least = together.get(key);
+    if (!least) {
+      least = new Float64Array(FORMS).fill(Infinity);
+      for (const b of members(platform.motherboards)) {
+        const form = outlines[b];
+        least[form] = Math.min(least[form], motherboards[b] + kitPrice(platform, b));
+      }
+      together.set(key, least);
+    }
+    return least;
+  };
+  const sides = new Float64Array(platforms.length * FORMS);
   platforms.forEach((platform, p) => {
     const always = cpus[platform.cpu].price + anywhere;
-    for (const b of members(platform.motherboards)) {
-      const at = p * FORMS + outlines[b];
-      sides[at] = Math.min(sides[at], always + motherboards[b] + kitPrice(platform, b));
-    }
+    boardsAndKits(platform).forEach((least, form) => (sides[p * FORMS + form] = always + least));
   });
   return sides;
 }

@@ -4,6 +4,7 @@ import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './
 import { AT, type Domains } from './domains.ts';
 import type { Compatibility } from './pair-compatibility.ts';
 import type { KitClass, GpuLink, Platform } from './pair-classes.ts';
+import type { CpuLinks } from './rule-questions.ts';
 import { kitClassesOf, motherboardClassesOf, type MotherboardClass } from './part-classes.ts';
 
 const isEmpty = (bits: Bits) => bits.every((word) => word === 0);
@@ -39,10 +40,13 @@ const isOfOneType = ({ motherboard }: MotherboardClass, { kit }: KitClass) =>
   motherboard.memoryType === kit.type || motherboard.memoryType === null || kit.type === null;
 
 /** Without a card nothing asks for it: a board whose slot is not stated is still a board. */
-function linkFor({ pcieSlot }: Motherboard, { pcieGeneration }: Cpu): GpuLink {
+function linkFor({ pcieSlot }: Motherboard, pcieGeneration: number | null): GpuLink {
   if (pcieSlot === null || pcieGeneration === null) return null;
   return { generation: Math.min(pcieSlot.generation, pcieGeneration), lanes: pcieSlot.lanes };
 }
+
+/** A platform but for its processor. */
+type SharedPlatform = Omit<Platform, 'cpu'>;
 
 /** Per processor and class of kits: boards merged where the kit runs alike and the link is the same. */
 export function platformsOf(
@@ -56,38 +60,55 @@ export function platformsOf(
   const links: GpuLink[] = [];
   const linkNumbers = new Numbers();
   const memoryNumbers = new Numbers();
+  const motherboardNumbers = new Numbers();
   const linkOf = (link: GpuLink): number => {
     const { n, isNew } = linkNumbers.of(link ? `${link.generation}x${link.lanes}` : 'unknown');
     if (isNew) links.push(link);
     return n;
   };
 
-  domains.cpus.forEach((element, cpu) => {
-    const chip = element.part as Cpu; // the processors' domain holds processors only
-    const { allowed } = compatibility.linksOf(cpu);
+  // Processors that rules cannot tell apart, and that make a link as fast, have the same platforms.
+  const known = new Map<CpuLinks, Map<number | null, readonly SharedPlatform[]>>();
+  const sharedBy = ({ pcieGeneration }: Cpu, cpuLinks: CpuLinks): readonly SharedPlatform[] => {
+    const byGeneration = known.get(cpuLinks) ?? new Map<number | null, readonly SharedPlatform[]>();
+    known.set(cpuLinks, byGeneration);
+    const found = byGeneration.get(pcieGeneration) ?? sharedPlatforms(pcieGeneration, cpuLinks);
+    byGeneration.set(pcieGeneration, found);
+    return found;
+  };
+
+  function sharedPlatforms(pcieGeneration: number | null, { allowed }: CpuLinks): readonly SharedPlatform[] {
     const sets = motherboardClasses
       .map((each) => ({ ...each, members: and(each.members, allowed[AT.motherboard]) }))
       .filter((each) => !isEmpty(each.members));
     const all = union(sets.map((each) => each.members));
-    kitClasses.forEach((kitClass, k) => {
+    return kitClasses.flatMap((kitClass, k): SharedPlatform[] => {
       const memory = and(kitClass.members, allowed[AT.memory]);
-      if (isEmpty(memory)) return;
+      if (isEmpty(memory)) return [];
       const merged = new Map<string, { motherboards: Bits; state: MemoryState; link: number }>();
       for (const set of sets) {
         const { motherboard, members: motherboards } = set;
         if (!isOfOneType(set, kitClass) || !meet(compatibility, motherboards, memory, all)) continue;
         const state = memoryStateOf(kitClass.kit, motherboard, brief.play.memoryProfile);
         if (!state) continue;
-        const link = linkOf(linkFor(motherboard, chip));
+        const link = linkOf(linkFor(motherboard, pcieGeneration));
         const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
-        const known = merged.get(key);
-        if (known) orInto(known.motherboards, motherboards);
+        const same = merged.get(key);
+        if (same) orInto(same.motherboards, motherboards);
         else merged.set(key, { motherboards: motherboards.slice(), state, link });
       }
-      if (merged.size === 0) return;
+      if (merged.size === 0) return [];
       const memoryKey = memoryNumbers.of(bitsKey(memory)).n;
-      for (const each of merged.values()) platforms.push({ ...each, cpu, kitClass: k, memory, memoryKey });
+      return [...merged.values()].map((each) => {
+        const motherboardsKey = motherboardNumbers.of(bitsKey(each.motherboards)).n;
+        return { ...each, kitClass: k, memory, memoryKey, motherboardsKey };
+      });
     });
+  }
+
+  domains.cpus.forEach((element, cpu) => {
+    const chip = element.part as Cpu; // the processors' domain holds processors only
+    for (const each of sharedBy(chip, compatibility.linksOf(cpu))) platforms.push({ ...each, cpu });
   });
   return { platforms, links };
 }

@@ -17,6 +17,7 @@ describe('parts that rules cannot tell apart', () => {
     };
     expect(specsText(twin)).toBe(specsText(CARD));
   });
+
   it('are not alike with another specification', () => {
     expect(specsText({ ...CARD, lengthMm: (CARD.lengthMm ?? 0) + 1 })).not.toBe(specsText(CARD));
   });

@@ -8,12 +8,13 @@ import {
   type RowBound,
   type SlotRule,
   type SplitTask,
+  type Wide,
 } from './node.ts';
 import { usedCombos, type Need } from './needs.ts';
 import type { OrderSums } from './order-sums.ts';
 import { weightIn } from './rows.ts';
 import { OFF, ON, OPEN, type Coupling } from './terms.ts';
-import { reachOf, type Wide } from './wide.ts';
+import { reachOf } from './wide.ts';
 
 /** What a branch decides beyond the one above it. */
 interface Decided {

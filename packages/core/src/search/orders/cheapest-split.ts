@@ -1,10 +1,10 @@
 import { Branching } from './branching.ts';
 import { needsOf, reachCost } from './needs.ts';
-import type { OrderBranch, SlotCandidate, Split, SplitStart, SplitTask } from './node.ts';
+import type { OrderBranch, SlotCandidate, Split, SplitStart, SplitTask, Wide } from './node.ts';
 import { OrderSums } from './order-sums.ts';
 import { constantOf, narrowed, priceCandidates, within } from './pricing.ts';
 import type { Terms } from './terms.ts';
-import { wideOf, type Wide } from './wide.ts';
+import { wideOf } from './wide.ts';
 
 /** The branch in which nothing is decided. */
 const rootOf = (

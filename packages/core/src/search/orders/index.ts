@@ -1,8 +1,8 @@
 export { plainOption, type Option, type Terms } from './terms.ts';
 export { termsOf } from './read-terms.ts';
 export { cheapestSplit, startOf, wideOff } from './cheapest-split.ts';
-export type { SlotCandidate, PricedCandidate, BestTogether, SplitStart } from './node.ts';
-export { differing, wideOf, type Wide } from './wide.ts';
+export type { SlotCandidate, PricedCandidate, BestTogether, SplitStart, Wide } from './node.ts';
+export { differing, wideOf } from './wide.ts';
 export {
   basketsFor,
   shoppingFor,

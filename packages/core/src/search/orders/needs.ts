@@ -1,8 +1,8 @@
-import { FREE, type OrderBranch, type PricedCandidate } from './node.ts';
+import { FREE, type OrderBranch, type PricedCandidate, type Wide } from './node.ts';
 import { priceIn } from './pricing.ts';
 import { ROLES, weightIn } from './rows.ts';
 import { NO_SHOP, OFF, ON, type Terms } from './terms.ts';
-import { viewOf, type Wide } from './wide.ts';
+import { viewOf } from './wide.ts';
 
 /** A sum or a part that a branch asks for. */
 export interface Need {

@@ -1,6 +1,5 @@
 import type { Slot } from '../../parts/index.ts';
 import type { Option, Terms } from './terms.ts';
-import type { Wide } from './wide.ts';
 
 /** A part that may fill a slot, with the ways to get it. `element` is the caller's own number of it. */
 export interface SlotCandidate {
@@ -83,4 +82,21 @@ export interface OrderBranch {
     readonly relaxed: ReturnType<BestTogether>;
   } | null;
   readonly dirty: number;
+}
+
+/**
+ * Deals that many slots could carry though few of them count: claims with a household limit that more slots could make,
+ * and sums off whose shares would add up to far more than the sum. They are credited once for the whole branch instead.
+ */
+export interface Wide {
+  /** What one use is worth; 0 for couplings that are not wide. */
+  readonly worth: Float64Array;
+  readonly view: SlotView;
+}
+
+/** What a branch says of one slot, gathered once. */
+export interface SlotView {
+  readonly bounds: readonly RowBound[];
+  readonly rules: readonly SlotRule[];
+  readonly barred: ((coupling: number) => boolean) | null;
 }

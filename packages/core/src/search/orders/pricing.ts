@@ -6,10 +6,12 @@ import {
   type OrderBranch,
   type PricedCandidate,
   type SlotRule,
+  type SlotView,
+  type Wide,
 } from './node.ts';
 import { weightIn } from './rows.ts';
 import { creditOf, NO_SHOP, OFF, ON, OPEN, type Coupling, type Option, type Terms } from './terms.ts';
-import { viewOf, type SlotView, type Wide } from './wide.ts';
+import { viewOf } from './wide.ts';
 
 /**
  * What a branch costs beside the prices of its parts: fees that are decided, sums off and combos used, lots bought, and

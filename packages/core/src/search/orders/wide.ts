@@ -1,22 +1,6 @@
-import type { SlotCandidate, OrderBranch, RowBound, SlotRule } from './node.ts';
+import type { OrderBranch, SlotCandidate, SlotView, Wide } from './node.ts';
 import { NO_SHOP, type Coupling } from './terms.ts';
 
-/**
- * Deals that many slots could carry though few of them count: claims with a household limit that more slots could make,
- * and sums off whose shares would add up to far more than the sum. They are credited once for the whole branch instead.
- */
-export interface Wide {
-  /** What one use is worth; 0 for couplings that are not wide. */
-  readonly worth: Float64Array;
-  readonly view: SlotView;
-}
-
-/** What a branch says of one slot, gathered once. */
-export interface SlotView {
-  readonly bounds: readonly RowBound[];
-  readonly rules: readonly SlotRule[];
-  readonly barred: ((coupling: number) => boolean) | null;
-}
 export function viewOf(node: OrderBranch, slot: number, wide: Wide): SlotView {
   if (node.bounds.length === 0 && node.rules.length === 0) return wide.view;
   const rules = node.rules.filter((rule) => rule.slot === slot);
