@@ -6,8 +6,8 @@ import type { Evaluated, Rows } from './rows.ts';
 
 /*
  * Random effects within a game: what it makes of one part or one architecture, with the drivers of one year, and of so many pixels; what one
- * source sees in it, and one of its charts. Each level is normal around 0 and means nothing in another game. They are not among the effects of the layout: given
- * those, each game's are found by themselves (`levels.ts`).
+ * source sees in it, and one of its charts. Each level is normal around 0 and means nothing in another game. They are not among the effects
+ * of the layout: given those, each game's are found by themselves (`levels.ts`).
  */
 
 /** One part, architecture, number of pixels, source or chart in a game. */

@@ -178,7 +178,10 @@ class CheapestFit {
     }
   }
 
-  /** Finds the first candidate of a slot, and of each one after it, that goes with those chosen; gives what those after it cost, Infinity where there is none. */
+  /**
+   * Finds the first candidate of a slot, and of each one after it, that goes with those chosen; gives what those after it cost, Infinity where
+   * there is none.
+   */
   private lookAhead(from: number): number {
     const needed = from > CARD ? this.neededWithCard : this.neededBare;
     let sum = 0;

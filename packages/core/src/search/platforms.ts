@@ -1,4 +1,4 @@
-import { memoryStateOf, type MemoryState } from '../frames/index.ts';
+import { memoryStateOf } from '../frames/index.ts';
 import type { Brief, Cpu, Motherboard } from '../parts/index.ts';
 import { and, bitsKey, hasBit, intersects, members, orInto, type Bits } from './bits.ts';
 import { AT, type Domains } from './domains.ts';
@@ -48,69 +48,90 @@ function linkFor({ pcieSlot }: Motherboard, pcieGeneration: number | null): GpuL
 /** A platform but for its processor. */
 type SharedPlatform = Omit<Platform, 'cpu'>;
 
+/** Makes the platforms of processors; those of one kind that make a link as fast have the same ones. */
+class PlatformMaker {
+  readonly links: GpuLink[] = [];
+  private readonly kitClasses: readonly KitClass[];
+  private readonly motherboardClasses: readonly MotherboardClass[];
+  private readonly numbers = { link: new Numbers(), memory: new Numbers(), motherboards: new Numbers() };
+  private readonly known = new Map<CpuLinks, Map<number | null, readonly SharedPlatform[]>>();
+
+  constructor(
+    domains: Domains,
+    private readonly compatibility: Compatibility,
+    private readonly memoryProfile: boolean,
+  ) {
+    this.kitClasses = kitClassesOf(domains);
+    this.motherboardClasses = motherboardClassesOf(domains);
+  }
+
+  of({ pcieGeneration }: Cpu, links: CpuLinks): readonly SharedPlatform[] {
+    const byGeneration = this.known.get(links) ?? new Map<number | null, readonly SharedPlatform[]>();
+    this.known.set(links, byGeneration);
+    const found = byGeneration.get(pcieGeneration) ?? this.made(pcieGeneration, links);
+    byGeneration.set(pcieGeneration, found);
+    return found;
+  }
+
+  private made(pcieGeneration: number | null, { allowed }: CpuLinks): readonly SharedPlatform[] {
+    const sets = this.motherboardClasses
+      .map((each) => ({ ...each, members: and(each.members, allowed[AT.motherboard]) }))
+      .filter((each) => !isEmpty(each.members));
+    const all = union(sets.map((each) => each.members));
+    return this.kitClasses.flatMap((kitClass, k): SharedPlatform[] => {
+      const memory = and(kitClass.members, allowed[AT.memory]);
+      if (isEmpty(memory)) return [];
+      const fitting = sets.filter(
+        (set) => isOfOneType(set, kitClass) && meet(this.compatibility, set.members, memory, all),
+      );
+      const merged = this.merged(fitting, kitClass, pcieGeneration);
+      if (merged.length === 0) return [];
+      const memoryKey = this.numbers.memory.of(bitsKey(memory)).n;
+      return merged.map((each) => {
+        const motherboardsKey = this.numbers.motherboards.of(bitsKey(each.motherboards)).n;
+        return { ...each, kitClass: k, memory, memoryKey, motherboardsKey };
+      });
+    });
+  }
+
+  /** Boards merged where the kit runs alike and the link is the same. */
+  private merged(
+    sets: readonly MotherboardClass[],
+    { kit }: KitClass,
+    pcieGeneration: number | null,
+  ): Pick<Platform, 'motherboards' | 'state' | 'link'>[] {
+    const merged = new Map<string, Pick<Platform, 'motherboards' | 'state' | 'link'>>();
+    for (const { motherboard, members: motherboards } of sets) {
+      const state = memoryStateOf(kit, motherboard, this.memoryProfile);
+      if (!state) continue;
+      const link = this.linkOf(linkFor(motherboard, pcieGeneration));
+      const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
+      const same = merged.get(key);
+      if (same) orInto(same.motherboards, motherboards);
+      else merged.set(key, { motherboards: motherboards.slice(), state, link });
+    }
+    return [...merged.values()];
+  }
+
+  private linkOf(link: GpuLink): number {
+    const { n, isNew } = this.numbers.link.of(link ? `${link.generation}x${link.lanes}` : 'unknown');
+    if (isNew) this.links.push(link);
+    return n;
+  }
+}
+
 /** Per processor and class of kits: boards merged where the kit runs alike and the link is the same. */
 export function platformsOf(
   brief: Brief,
   domains: Domains,
   compatibility: Compatibility,
 ): { readonly platforms: readonly Platform[]; readonly links: readonly GpuLink[] } {
-  const kitClasses = kitClassesOf(domains);
-  const motherboardClasses = motherboardClassesOf(domains);
-  const platforms: Platform[] = [];
-  const links: GpuLink[] = [];
-  const linkNumbers = new Numbers();
-  const memoryNumbers = new Numbers();
-  const motherboardNumbers = new Numbers();
-  const linkOf = (link: GpuLink): number => {
-    const { n, isNew } = linkNumbers.of(link ? `${link.generation}x${link.lanes}` : 'unknown');
-    if (isNew) links.push(link);
-    return n;
-  };
-
-  // Processors that rules cannot tell apart, and that make a link as fast, have the same platforms.
-  const known = new Map<CpuLinks, Map<number | null, readonly SharedPlatform[]>>();
-  const sharedBy = ({ pcieGeneration }: Cpu, cpuLinks: CpuLinks): readonly SharedPlatform[] => {
-    const byGeneration = known.get(cpuLinks) ?? new Map<number | null, readonly SharedPlatform[]>();
-    known.set(cpuLinks, byGeneration);
-    const found = byGeneration.get(pcieGeneration) ?? sharedPlatforms(pcieGeneration, cpuLinks);
-    byGeneration.set(pcieGeneration, found);
-    return found;
-  };
-
-  function sharedPlatforms(pcieGeneration: number | null, { allowed }: CpuLinks): readonly SharedPlatform[] {
-    const sets = motherboardClasses
-      .map((each) => ({ ...each, members: and(each.members, allowed[AT.motherboard]) }))
-      .filter((each) => !isEmpty(each.members));
-    const all = union(sets.map((each) => each.members));
-    return kitClasses.flatMap((kitClass, k): SharedPlatform[] => {
-      const memory = and(kitClass.members, allowed[AT.memory]);
-      if (isEmpty(memory)) return [];
-      const merged = new Map<string, { motherboards: Bits; state: MemoryState; link: number }>();
-      for (const set of sets) {
-        const { motherboard, members: motherboards } = set;
-        if (!isOfOneType(set, kitClass) || !meet(compatibility, motherboards, memory, all)) continue;
-        const state = memoryStateOf(kitClass.kit, motherboard, brief.play.memoryProfile);
-        if (!state) continue;
-        const link = linkOf(linkFor(motherboard, pcieGeneration));
-        const key = `${state.latencyNs}|${state.bandwidthGbs}|${link}`;
-        const same = merged.get(key);
-        if (same) orInto(same.motherboards, motherboards);
-        else merged.set(key, { motherboards: motherboards.slice(), state, link });
-      }
-      if (merged.size === 0) return [];
-      const memoryKey = memoryNumbers.of(bitsKey(memory)).n;
-      return [...merged.values()].map((each) => {
-        const motherboardsKey = motherboardNumbers.of(bitsKey(each.motherboards)).n;
-        return { ...each, kitClass: k, memory, memoryKey, motherboardsKey };
-      });
-    });
-  }
-
-  domains.cpus.forEach((element, cpu) => {
+  const maker = new PlatformMaker(domains, compatibility, brief.play.memoryProfile);
+  const platforms = domains.cpus.flatMap((element, cpu): Platform[] => {
     const chip = element.part as Cpu; // the processors' domain holds processors only
-    for (const each of sharedBy(chip, compatibility.linksOf(cpu))) platforms.push({ ...each, cpu });
+    return maker.of(chip, compatibility.linksOf(cpu)).map((each) => ({ ...each, cpu }));
   });
-  return { platforms, links };
+  return { platforms, links: maker.links };
 }
 
 /** Indices that are in any of the sets. */

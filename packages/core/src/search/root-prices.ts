@@ -1,7 +1,7 @@
 import { hasBit, type Bits } from './bits.ts';
 import type { Domains, Element } from './domains.ts';
 import {
-  startOf,
+  splitStartOf,
   differing,
   wideOf,
   wideOff,
@@ -41,7 +41,7 @@ export function rootPricesOf(domains: Domains, cheapestOptionOnly: boolean): Roo
   const candidates = [...domains.rest, ...domains.added.map(({ elements }) => elements), domains.cpus].map(
     (elements) => elements.map(candidateOf),
   );
-  const start = startOf(candidates, domains.terms);
+  const start = splitStartOf(candidates, domains.terms);
   return (
     start && {
       terms: domains.terms,

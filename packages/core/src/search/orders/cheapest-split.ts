@@ -22,7 +22,10 @@ const rootOf = (
 });
 
 /** What a search over these candidates, or over some of them, begins with; null where a slot has nothing that can be had. */
-export function startOf(candidates: readonly (readonly SlotCandidate[])[], terms: Terms): SplitStart | null {
+export function splitStartOf(
+  candidates: readonly (readonly SlotCandidate[])[],
+  terms: Terms,
+): SplitStart | null {
   const wide = wideOf(candidates, terms.couplings);
   const priced = priceCandidates(rootOf(terms, candidates, undefined), terms, wide);
   return priced && { wide, dirty: 0, priced };

@@ -1,6 +1,6 @@
 export { plainOption, type Option, type Terms } from './terms.ts';
 export { termsOf } from './read-terms.ts';
-export { cheapestSplit, startOf, wideOff } from './cheapest-split.ts';
+export { cheapestSplit, splitStartOf, wideOff } from './cheapest-split.ts';
 export type { SlotCandidate, PricedCandidate, BestTogether, SplitStart, Wide } from './node.ts';
 export { differing, wideOf } from './wide.ts';
 export {
