@@ -6,6 +6,7 @@ ensureInstalled();
 const chromium = ensureChromium();
 must(process.execPath, ['--import', 'tsx', 'bench/search.bench.ts']);
 must(process.execPath, ['--import', 'tsx', 'bench/baskets.bench.ts']);
+must(process.execPath, ['--import', 'tsx', 'bench/profile.bench.ts']);
 await buildNode();
 buildWeb();
 must(process.execPath, ['--import', 'tsx', 'bench/browser.bench.ts'], {

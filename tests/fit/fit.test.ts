@@ -149,7 +149,8 @@ describe('parts with a sheet only', () => {
         const level =
           model[list].reduce((sum, each, i) => sum + each.rateLn - hidden[list][i].rateLn, 0) /
           model[list].length;
-        expect(rate.sdLn).toBeGreaterThan(1.1 * middle);
+        // Both hold the level that all rates share, which is known no better than what games make of pixels.
+        expect(rate.sdLn).toBeGreaterThan(1.05 * middle);
         expect(Math.abs(rate.rateLn - level - truth)).toBeLessThan(2.6 * rate.sdLn);
       }
     }
