@@ -68,7 +68,7 @@ export function meanFrameTime(time: FrameTime): number {
 }
 
 /** Standard scores of a share and of its root. The last share's are kept: frames are asked by the hundreds for the same one. */
-let scores = { p: 0, z: 0, zHigh: 0 };
+let scores = { p: NaN, z: NaN, zHigh: NaN };
 function scoresOf(p: number): typeof scores {
   if (scores.p !== p) scores = { p, z: normalQuantile(p), zHigh: normalQuantile(Math.sqrt(p)) };
   return scores;

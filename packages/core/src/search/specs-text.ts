@@ -3,14 +3,14 @@ import type { Part, PartKind } from '../parts/index.ts';
 /** What no rule on several parts reads of any part: who sells it under which name and number, and who says so. */
 const UNREAD_OF_ALL = [
   ...['id', 'brand', 'name', 'source', 'gtin', 'mpn'],
-  ...['warrantyMonths', 'looksOnly', 'colour', 'noiseDb'],
+  ...['warrantyMonths', 'looksOnly', 'colour'],
 ] as const;
 
 /** What none reads of a kind: rules about a part by itself, or about the whole build, are asked about the part itself. */
 const UNREAD: { readonly [K in PartKind]?: readonly (keyof Extract<Part, { kind: K }>)[] } = {
   cpu: ['cores', 'threads', 'pcieGeneration', 'boostMhz', 'graphicsTflops'],
   motherboard: ['memoryMaxMts', 'memoryProfile', 'watts', 'fanHeaders', 'rearUsb', 'lanMbps', 'sound'],
-  memory: ['ratedMts', 'ratedCl', 'jedecMts', 'jedecCl'],
+  memory: ['jedecMts', 'jedecCl'],
   gpu: [
     ...(['chip', 'boardPowerWatts', 'recommendedPsuWatts', 'videoMemoryGb', 'tflops', 'memoryGbs'] as const),
     ...(['pcieGeneration', 'pcieLanes'] as const),

@@ -29,7 +29,7 @@ export interface SearchWorld {
   readonly baskets: BasketContext;
   /** Null when a slot has nothing to fill it, or no game can be rated: then nothing fits. */
   readonly pairs: Pairs | null;
-  /** Counted whatever is picked: what else is bought, less what all owned parts that are to be sold would fetch; one that the build uses costs that much there. */
+  /** Counted whatever is picked: what else is bought, less what all owned parts that are to be sold would fetch; one that is used costs that there. */
   readonly countedAnyway: number;
   readonly work: WorkCounts;
 }
