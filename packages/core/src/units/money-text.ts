@@ -1,29 +1,24 @@
 import { minorPlaces } from './currency.ts';
+import { formatterOf } from './number-text.ts';
 
-const SIGNS: Readonly<Record<string, string>> = { EUR: '€', GBP: '£', USD: '$', JPY: '¥' };
+/** Currencies whose sign tells them apart from all others that a builder is likely to meet; the rest go by their code. */
+const BY_SIGN = new Set(['EUR', 'GBP', 'USD', 'JPY']);
 
-/** Making a formatter costs far more than using one, and a screen holds dozens of amounts. */
-const formatters = new Map<number, Intl.NumberFormat>();
-function formatterFor(digits: number): Intl.NumberFormat {
-  let formatter = formatters.get(digits);
-  if (!formatter) {
-    formatter = new Intl.NumberFormat('en', { minimumFractionDigits: digits, maximumFractionDigits: digits });
-    formatters.set(digits, formatter);
-  }
-  return formatter;
-}
-
-/** An amount in minor units for reading: €1,234.50, SEK 99.00; `short` drops cents. */
+/** An amount in minor units for reading, as the user's language writes it: €1,234.50, SEK 99.00, 1.234,50 €; `short` drops cents. */
 export function moneyText(
   minor: number,
   currency: string,
   options: { readonly sign?: boolean; readonly short?: boolean } = {},
 ): string {
   const places = minorPlaces(currency);
-  const value = Math.abs(minor) / 10 ** places;
   const digits = options.short ? 0 : places;
-  const text = formatterFor(digits).format(value);
-  const unit = SIGNS[currency] ?? `${currency}\u00a0`;
+  const text = formatterOf(`money ${currency} ${digits}`, {
+    style: 'currency',
+    currency,
+    currencyDisplay: BY_SIGN.has(currency) ? 'narrowSymbol' : 'code',
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }).format(Math.abs(minor) / 10 ** places);
   const sign = minor < 0 ? '−' : options.sign && minor > 0 ? '+' : options.sign ? '±' : '';
-  return `${sign}${unit}${text}`;
+  return `${sign}${text}`;
 }

@@ -5,7 +5,7 @@ import TunedNote from '../../shared/ui/TunedNote.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { fps, percent } from '../../shared/format/format.ts';
+import { decimal, fps, percent } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
 defineProps<{ show: boolean }>();
@@ -27,7 +27,7 @@ const figureOf = (game: { average: number; low: number; slowest: number }) => ga
   <Dialog :show="show" title="What the figure is made of" :width="560" @close="emit('close')">
     <div v-if="rates" class="figure">
       <p>
-        <b class="num">{{ rates.objective.value.toFixed(1) }}</b> {{ isTargets ? '%' : 'fps' }}:
+        <b class="num">{{ decimal(rates.objective.value, 1) }}</b> {{ isTargets ? '%' : 'fps' }}:
         {{ objectiveWords(objective, workspace.brief.play.refreshHz) }}. In 4 of 5 cases between
         {{ fps(rates.objective.interval.low) }} and {{ fps(rates.objective.interval.high) }}.
       </p>
@@ -48,7 +48,7 @@ const figureOf = (game: { average: number; low: number; slowest: number }) => ga
             </th>
             <td class="num end">{{ fps(figureOf(game)) }}</td>
             <td class="num end">
-              {{ isTargets ? `${game.counted.toFixed(1)} % of ${game.target}` : fps(game.counted) }}
+              {{ isTargets ? `${decimal(game.counted, 1)} % of ${game.target}` : fps(game.counted) }}
             </td>
             <td class="num end">{{ percent(total > 0 ? game.weight / total : 1 / rates.games.length) }}</td>
           </tr>

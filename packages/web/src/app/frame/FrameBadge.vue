@@ -4,7 +4,7 @@ import ExplainFigure from './ExplainFigure.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { fps, percent } from '../../shared/format/format.ts';
+import { decimal, fps, percent } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 
 const bench = useBench();
@@ -40,7 +40,7 @@ const isTargets = computed(() => workspace.brief.play.objective.goal === 'target
       <p class="figure">
         <button class="plain open" title="What the figure is made of" @click="isOpen = true">
           <strong class="num">{{
-            isTargets ? rates.objective.value.toFixed(0) : fps(rates.objective.value)
+            isTargets ? decimal(rates.objective.value, 0) : fps(rates.objective.value)
           }}</strong>
         </button>
         <span class="quiet num"

@@ -1,6 +1,6 @@
 import type { Against } from '@ripe-pick/core/compare';
 import type { PriceIndex } from '@ripe-pick/core/money';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -25,7 +25,7 @@ export function againstWords(
       ? 'its rates are not known'
       : Math.abs(held.score) < SAME_SCORE
         ? 'is as fast'
-        : `is ${(Math.abs(held.score) / 1000).toFixed(1)} ${unit} ${held.score > 0 ? 'faster' : 'slower'}`;
+        : `is ${decimal(Math.abs(held.score) / 1000, 1)} ${unit} ${held.score > 0 ? 'faster' : 'slower'}`;
   const reasons = held.because.map(
     (swap) =>
       `the ${SLOT_NAMES[swap.slot].toLowerCase()} is ${pickName(swap.to, swap.slot, market)} and not ${pickName(swap.from, swap.slot, market)}`,

@@ -15,7 +15,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { fps, money, signed } from '../../shared/format/format.ts';
+import { fps, money, signed, whole } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import MakePartLink from '../../shared/ui/MakePartLink.vue';
@@ -189,7 +189,7 @@ function clear() {
         </p>
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <p v-if="text.length > LONGEST" class="failure" role="alert">
-          Only the first {{ LONGEST.toLocaleString('en') }} characters are read.
+          Only the first {{ whole(LONGEST) }} characters are read.
         </p>
         <template v-if="audit.doubts.length > 0">
           <h2>To be asked first</h2>

@@ -55,6 +55,7 @@ const keepRate = (from: string, to: string, rate: number | null) => {
       :value="null"
       placeholder="not known yet"
       :min="0.000001"
+      :update-value-on-input="false"
       @update:value="(rate) => keepRate(doubt.text, currency, rate)"
     />
     <NInput

@@ -1,5 +1,5 @@
 import type { Doubt, ListFinding } from '@ripe-pick/core/audit';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 
 const WHICH = {
   dueNow: 'at the till',
@@ -36,7 +36,7 @@ export function findingWords(finding: ListFinding, currency: string): string {
 /** What a total is over or under a limit, in money and per cent. */
 export function overWords(over: number, limitMinor: number, currency: string): string {
   if (over === 0) return 'exactly on it';
-  const share = limitMinor > 0 ? `, ${((100 * Math.abs(over)) / limitMinor).toFixed(1)}\u00a0%` : '';
+  const share = limitMinor > 0 ? `, ${decimal((100 * Math.abs(over)) / limitMinor, 1)}\u00a0%` : '';
   return `${money(Math.abs(over), currency)}${share} ${over > 0 ? 'over' : 'under'}`;
 }
 

@@ -7,7 +7,7 @@ import { dateOf } from '@ripe-pick/core/units';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 
 /** What the advice would have done on the user’s own history. */
@@ -47,7 +47,7 @@ const ways = computed(() => {
     {
       name: 'the advice',
       regret: found.advised,
-      about: `${(100 * found.saved).toFixed(1)} % saved against buying at once; dearer than at once in ${Math.round(100 * found.dearer)} % of starts`,
+      about: `${decimal(100 * found.saved, 1)} % saved against buying at once; dearer than at once in ${Math.round(100 * found.dearer)} % of starts`,
     },
     {
       name: 'a tenth below the median',
@@ -57,7 +57,7 @@ const ways = computed(() => {
     {
       name: 'foresight',
       regret: 0,
-      about: `${(100 * found.couldSave).toFixed(1)} % could have been saved by knowing all prices`,
+      about: `${decimal(100 * found.couldSave, 1)} % could have been saved by knowing all prices`,
     },
   ];
 });
@@ -157,7 +157,7 @@ const opened = ref<string | null>(null);
               <th scope="row">{{ way.name }}</th>
               <td class="meter">
                 <span class="fill" :style="{ width: `${(100 * way.regret) / most}%` }"></span
-                ><span class="num">{{ (100 * way.regret).toFixed(1) }} %</span>
+                ><span class="num">{{ decimal(100 * way.regret, 1) }} %</span>
               </td>
               <td class="quiet about">{{ way.about }}</td>
             </tr>

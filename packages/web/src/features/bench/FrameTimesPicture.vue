@@ -3,7 +3,7 @@ import type { FrameTimesKept } from '@ripe-pick/contract';
 import { area, line, scaleLinear, scaleLog } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { fps } from '../../shared/format/format.ts';
+import { decimal, fps, whole } from '../../shared/format/format.ts';
 import { unitWords } from './frame-times.ts';
 
 const props = defineProps<{ file: FrameTimesKept }>();
@@ -74,7 +74,7 @@ const ticks = computed(() =>
         :width="width"
         :height="HEIGHT"
         role="img"
-        :aria-label="`${file.frames} frames in ${file.seconds.toFixed(0)} s: ${marks.map((m) => `${m.name} ${m.ms.toFixed(1)} ms`).join(', ')}`"
+        :aria-label="`${file.frames} frames in ${decimal(file.seconds, 0)} s: ${marks.map((m) => `${m.name} ${decimal(m.ms, 1)} ms`).join(', ')}`"
       >
         <g v-for="tick in ticks" :key="tick">
           <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
@@ -94,13 +94,13 @@ const ticks = computed(() =>
         <g v-for="mark in marks" :key="mark.name">
           <line :x1="split" :x2="width" :y1="y(mark.ms)" :y2="y(mark.ms)" class="mark" />
           <text :x="width - 2" :y="y(mark.ms) - 3" text-anchor="end" class="figure ink">
-            {{ mark.name }} {{ mark.ms.toFixed(1) }}
+            {{ mark.name }} {{ decimal(mark.ms, 1) }}
           </text>
         </g>
       </svg>
     </div>
     <figcaption class="quiet">
-      {{ file.name }}: {{ file.frames.toLocaleString('en') }} frames, {{ file.seconds.toFixed(0) }} s, read as
+      {{ file.name }}: {{ whole(file.frames) }} frames, {{ decimal(file.seconds, 0) }} s, read as
       {{ unitWords(file.unit) }} from {{ file.column
       }}<template v-if="file.skipped > 0">; {{ file.skipped }} rows held no frame</template>. Left: frame time
       in ms over the pass, shortest to longest and mean. Right: how often (root of the count). 1 % low

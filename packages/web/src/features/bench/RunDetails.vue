@@ -5,7 +5,7 @@ import { useAttempt } from '../../shared/ui/attempt.ts';
 import { computed } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import { fps, percent } from '../../shared/format/format.ts';
+import { decimal, fps, percent } from '../../shared/format/format.ts';
 import { conditionWords, furtherWords } from '../../shared/format/runs.ts';
 import FrameTimesPicture from './FrameTimesPicture.vue';
 import type { Measured } from './use-bench.ts';
@@ -41,7 +41,7 @@ const told = computed(() =>
       <b class="num">{{ fps(group.summary.average) }}</b> over {{ group.summary.count }}
       {{ group.summary.count === 1 ? 'pass' : 'passes'
       }}<template v-if="group.summary.spreadLn !== null"
-        >, spread between passes {{ (group.summary.spreadLn * 100).toFixed(1) }} %</template
+        >, spread between passes {{ decimal(group.summary.spreadLn * 100, 1) }} %</template
       ><template v-if="group.expected"
         >; expected <span class="num">{{ fps(group.expected.fps) }}</span> ({{
           fps(group.expected.interval.low)
@@ -80,10 +80,10 @@ const told = computed(() =>
             <td class="num end">{{ fps(run.average) }}</td>
             <td class="num end">{{ run.low === null ? '–' : fps(run.low) }}</td>
             <td class="num end">{{ run.slowest === null ? '–' : fps(run.slowest) }}</td>
-            <td class="num end">{{ run.seconds === null ? '–' : `${run.seconds.toFixed(0)} s` }}</td>
+            <td class="num end">{{ run.seconds === null ? '–' : `${decimal(run.seconds, 0)} s` }}</td>
             <td class="num end">{{ run.gpuBusy === null ? '–' : percent(run.gpuBusy) }}</td>
             <td>
-              {{ run.file ? `${run.file.stutters}, ${run.file.stutterSeconds.toFixed(2)} s lost` : '–' }}
+              {{ run.file ? `${run.file.stutters}, ${decimal(run.file.stutterSeconds, 2)} s lost` : '–' }}
             </td>
             <td class="end acts">
               <button class="plain" @click="toggleWarmUp(run)">

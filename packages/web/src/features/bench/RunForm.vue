@@ -18,6 +18,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { failureText } from '../../shared/api/client.ts';
 import FrameFileQuestion from './FrameFileQuestion.vue';
 import { useFrameTimes } from './frame-times.ts';
+import { decimal, whole } from '../../shared/format/format.ts';
 
 const props = defineProps<{ system: BenchKept['rigs'][number] }>();
 const emit = defineEmits<{ added: [group: string] }>();
@@ -113,7 +114,7 @@ async function put(run: BenchRunKept) {
   isBusy.value = true;
   problem.value = '';
   try {
-    await records.changeBench(`${names.game(run.game)} ${run.average.toFixed(1)} fps added`, {
+    await records.changeBench(`${names.game(run.game)} ${decimal(run.average, 1)} fps added`, {
       putRuns: [run],
     });
     draft.value = { ...draft.value, average: null, low: null, gpuBusy: null, isWarmUp: false };
@@ -168,9 +169,7 @@ async function take(chosen: File, choice: ColumnChoice | null = null) {
       trace: [...summary.trace],
     },
   });
-  message.success(
-    `${chosen.name}: ${summary.frames.toLocaleString('en')} frames read in ${(read.ms / 1000).toFixed(1)} s.`,
-  );
+  message.success(`${chosen.name}: ${whole(summary.frames)} frames read in ${decimal(read.ms / 1000, 1)} s.`);
 }
 const fileButton = ref<HTMLButtonElement | null>(null);
 async function answer(choice: ColumnChoice) {

@@ -51,10 +51,9 @@ async function add() {
       <NumberField
         label="Price"
         :aria="`Price of ${each.name}`"
-        :suffix="money.currency"
         :value="each.priceMinor / scale"
         :min="0"
-        :precision="scale === 1 ? 0 : 2"
+        :currency="money.currency"
         @update:value="
           (v) =>
             change(n, 'type what comes beside the parts', {

@@ -12,7 +12,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { isNeeded } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
-import { fps, money } from '../../shared/format/format.ts';
+import { decimal, fps, money } from '../../shared/format/format.ts';
 import { objectiveWords } from '../../shared/format/objective.ts';
 import LeftOutOffers from '../../shared/ui/LeftOutOffers.vue';
 import { goalWords } from '../../shared/format/goals.ts';
@@ -105,7 +105,7 @@ function take() {
       <p class="figure">
         <strong class="num">{{
           workspace.brief.play.objective.goal === 'targets'
-            ? `${objective.value.toFixed(0)} %`
+            ? `${decimal(objective.value, 0)} %`
             : fps(objective.value)
         }}</strong>
         <span class="quiet num">{{ fps(objective.interval.low) }} to {{ fps(objective.interval.high) }}</span>

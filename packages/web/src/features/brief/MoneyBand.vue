@@ -101,7 +101,7 @@ function toggleShop(id: string) {
         :min="0"
         :max="1000000"
         :step="10"
-        :precision="scale === 1 ? 0 : 2"
+        :currency="money.currency"
         @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })"
       />
       <ChoiceField
@@ -117,7 +117,7 @@ function toggleShop(id: string) {
         :min="0"
         :max="100000"
         :step="5"
-        :precision="scale === 1 ? 0 : 2"
+        :currency="money.currency"
         @update:value="(v) => setMoney('type the slack', { allowedOverMinor: minor(v) })"
       />
     </div>
@@ -181,7 +181,7 @@ function toggleShop(id: string) {
           placeholder="unknown"
           :value="each.paidMinor === null ? null : each.paidMinor / scale"
           :min="0"
-          :precision="scale === 1 ? 0 : 2"
+          :currency="money.currency"
           @update:value="(v) => setBelonging(each.part, 'type what a part cost', { paidMinor: orNull(v) })"
         />
         <NumberField
@@ -190,7 +190,7 @@ function toggleShop(id: string) {
           placeholder="unknown"
           :value="each.valueMinor === null ? null : each.valueMinor / scale"
           :min="0"
-          :precision="scale === 1 ? 0 : 2"
+          :currency="money.currency"
           @update:value="
             (v) => setBelonging(each.part, 'type what a part is worth', { valueMinor: orNull(v) })
           "
@@ -232,7 +232,7 @@ function toggleShop(id: string) {
           label="Postage for a claim"
           :value="money.claimHabits.costMinor / scale"
           :min="0"
-          :precision="scale === 1 ? 0 : 2"
+          :currency="money.currency"
           @update:value="(v) => setClaims('type the postage', { costMinor: minor(v) })"
         />
         <NumberField

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { NInputNumber, NSelect } from 'naive-ui';
+import { NSelect } from 'naive-ui';
 import { screenOptions, screenSize } from '../../shared/format/goals.ts';
-import { typedNumber } from '../../shared/format/typed-number.ts';
+import NumberInput from '../../shared/ui/NumberInput.vue';
 import { Trash2 } from '@lucide/vue';
 import {
   PRESETS,
@@ -124,20 +124,17 @@ const presets = PRESETS.map((preset) => ({
         :aria-label="`Preset of ${nameOf(game.game)}`"
         @update:value="(v: Preset) => setGame(n, { preset: v })"
       />
-      <NInputNumber
-        :parse="typedNumber"
-        :show-button="false"
+      <NumberInput
         size="small"
         :value="game.target"
         :min="1"
         :max="1000"
         clearable
         :placeholder="`${play.refreshHz}, as the screen`"
-        :input-props="{ 'aria-label': `Target of ${nameOf(game.game)} in frames per second` }"
+        :aria="`Target of ${nameOf(game.game)} in frames per second`"
+        suffix="fps target"
         @update:value="(v) => setGame(n, { target: v })"
-      >
-        <template #suffix>fps target</template>
-      </NInputNumber>
+      />
       <button
         class="plain"
         :aria-label="`Take ${nameOf(game.game)} out`"

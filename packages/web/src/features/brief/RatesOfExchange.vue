@@ -58,6 +58,7 @@ const keep = (from: string, to: string, rate: number | null) =>
         :value="null"
         placeholder="not known yet"
         :min="0.000001"
+        :update-value-on-input="false"
         @update:value="(rate) => keep(each.currency, bench.currency, rate)"
       />
     </div>
@@ -75,6 +76,7 @@ const keep = (from: string, to: string, rate: number | null) =>
           :hint="`as of ${each.on}`"
           :value="each.rate"
           :min="0.000001"
+          :update-value-on-input="false"
           @update:value="(rate) => keep(each.from, each.to, rate)"
         />
       </div>

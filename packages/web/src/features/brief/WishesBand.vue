@@ -164,7 +164,8 @@ const tariff = computed(
           />
           <NumberField
             label="Price of a kilowatt-hour"
-            :suffix="brief.money.currency"
+            :currency="brief.money.currency"
+            :precision="4"
             :value="tariff"
             :min="0"
             :max="1000"

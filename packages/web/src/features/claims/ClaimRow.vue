@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { useMessage } from 'naive-ui';
-import { computed, ref } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import type { ClaimKept } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { NEXT, stepClaim, waitsFor, type ClaimState } from '@ripe-pick/core/buying';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { money } from '../../shared/format/format.ts';
+import NumberInput from '../../shared/ui/NumberInput.vue';
 import { FORM_WORDS, CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
 const props = defineProps<{ slip: ClaimKept }>();
@@ -17,17 +18,14 @@ const waits = computed(() => waitsFor(props.slip, buying.today));
 const next = computed(() => NEXT[props.slip.state]);
 const reached = computed(() => WAY.indexOf(props.slip.state));
 const SHAPES = { late: '▲', soon: '◆', none: '' } as const;
-const paid = ref('');
+const paid = ref<number | null>(null);
+const paidField = useTemplateRef<InstanceType<typeof NumberInput>>('paidField');
+const scale = computed(() => 10 ** minorPlaces(props.slip.currency));
 
 function step(to: ClaimState) {
-  const minor =
-    to === 'paid' && paid.value.trim() !== ''
-      ? Math.round(Number.parseFloat(paid.value.replace(',', '.')) * 10 ** minorPlaces(props.slip.currency))
-      : null;
-  if (minor !== null && !(Number.isFinite(minor) && minor >= 0)) {
-    message.warning(`“${paid.value}” is no amount. Type it like 12.00.`);
-    return;
-  }
+  // What cannot be read says so beside its field, and is asked for anew.
+  if (to === 'paid' && paidField.value?.isWrong) return;
+  const minor = to === 'paid' && paid.value !== null ? Math.round(paid.value * scale.value) : null;
   const after = stepClaim(
     props.slip,
     to,
@@ -97,32 +95,36 @@ const tick = (at: number, have: boolean) =>
     <div class="steps">
       <label v-if="next.includes('paid')" class="amount"
         >Came:
-        <input
-          v-model="paid"
-          inputmode="decimal"
-          :placeholder="
-            (slip.faceMinor / 10 ** minorPlaces(slip.currency)).toFixed(minorPlaces(slip.currency))
-          "
+        <NumberInput
+          ref="paidField"
+          size="small"
+          :aria="`Came: ${slip.name}`"
+          :value="paid"
+          :min="0"
+          :currency="slip.currency"
+          :placeholder="money(slip.faceMinor, slip.currency)"
+          @update:value="paid = $event"
       /></label>
       <button v-for="state in next" :key="state" class="plain edged" @click="step(state)">
         {{ STEP_WORDS[state] }}
       </button>
       <label class="amount"
         >Remind
-        <input
-          type="number"
-          min="0"
-          max="365"
+        <NumberInput
+          class="days"
+          size="small"
+          :aria="`Days before the deadline to be reminded: ${slip.name}`"
+          :min="0"
+          :max="365"
+          :precision="0"
           :value="slip.remindDays"
-          :aria-label="`Days before the deadline to be reminded: ${slip.name}`"
-          @change="
-            buying.patch('claims', slip.id, 'change the reminder', (each) => ({
-              ...each,
-              remindDays: Math.min(
-                365,
-                Math.max(0, Math.round(Number(($event.target as HTMLInputElement).value) || 0)),
-              ),
-            }))
+          :update-value-on-input="false"
+          @update:value="
+            (days) =>
+              buying.patch('claims', slip.id, 'change the reminder', (each) => ({
+                ...each,
+                remindDays: days ?? 0,
+              }))
           "
         />
         days before</label
@@ -197,13 +199,10 @@ h3 {
   align-items: center;
   font-size: 13px;
 }
-.amount input {
-  font: inherit;
+.amount .number {
+  width: 128px;
+}
+.amount .days {
   width: 64px;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--line-strong);
-  border-radius: 5px;
-  padding: 1px 5px;
 }
 </style>

@@ -3,6 +3,7 @@ import type { Backup } from '@ripe-pick/contract';
 import { onMounted, ref, shallowRef } from 'vue';
 import { call, failureText } from '../../shared/api/client.ts';
 import { rowsInWords } from './rows-in-words.ts';
+import { decimal } from '../../shared/format/format.ts';
 
 /** Backups of everything: one a day by itself, one at a press, each looked at before it takes the place of what is here. */
 defineProps<{ readonly isBusy: boolean }>();
@@ -37,8 +38,7 @@ async function remove(id: string) {
   await attempt(() => call('removeBackup', { id }));
 }
 const when = ({ madeAt }: Backup) => new Date(madeAt).toLocaleString();
-const megabytes = ({ bytes }: Backup) =>
-  `${(bytes / 1e6).toLocaleString('en', { maximumFractionDigits: 1 })} MB`;
+const megabytes = ({ bytes }: Backup) => `${decimal(bytes / 1e6, 1)} MB`;
 </script>
 
 <template>

@@ -13,6 +13,7 @@ import EverythingPanel from './EverythingPanel.vue';
 import ExportPanel from './ExportPanel.vue';
 import { mergeWords } from './merge-words.ts';
 import { readOwnFile, type OwnFile } from './own-file.ts';
+import NumbersPanel from './NumbersPanel.vue';
 import PackIn from './PackIn.vue';
 import PacksPanel from './PacksPanel.vue';
 import SharingPanel from './SharingPanel.vue';
@@ -294,6 +295,7 @@ const loadDemo = () =>
     <PacksPanel />
     <ExportPanel />
     <EverythingPanel />
+    <NumbersPanel />
     <SharingPanel v-if="isHere && BASE === ''" />
     <AsidePanel />
   </div>

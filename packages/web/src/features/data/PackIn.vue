@@ -8,6 +8,7 @@ import { useRecords } from '../../shared/stores/records.ts';
 import ConflictList from './ConflictList.vue';
 import { mergeWords } from './merge-words.ts';
 import type { PackPlan } from '../../workers/merge-plan.ts';
+import { whole } from '../../shared/format/format.ts';
 
 /** A pack that was chosen: who it is from, on what terms, what it would bring; then it is taken in, or not. */
 const props = defineProps<{ name: string; text: string }>();
@@ -52,7 +53,7 @@ function take(keys: readonly string[]) {
 }
 
 const counted = (count: number, one: string) =>
-  count === 0 ? [] : [`${count.toLocaleString('en')} ${one}${count === 1 ? '' : 's'}`];
+  count === 0 ? [] : [`${whole(count)} ${one}${count === 1 ? '' : 's'}`];
 const adds = computed(() => {
   if (!read.value) return '';
   const { plan: merge } = read.value;

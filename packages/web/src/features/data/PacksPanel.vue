@@ -6,6 +6,7 @@ import { call, failureText } from '../../shared/api/client.ts';
 import { fieldName } from '../../shared/format/facts.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
+import { whole } from '../../shared/format/format.ts';
 
 /** Packs that were taken in; each can be taken out again whole. */
 const catalogueStore = useCatalogue();
@@ -42,7 +43,7 @@ const KINDS = ['parts', 'offers', 'shops', 'deals', 'games', 'records'] as const
 const holds = (pack: KeptPack): string =>
   KINDS.flatMap((kind) => {
     const { length } = pack[kind];
-    return length === 0 ? [] : [`${length.toLocaleString('en')} ${length === 1 ? kind.slice(0, -1) : kind}`];
+    return length === 0 ? [] : [`${whole(length)} ${length === 1 ? kind.slice(0, -1) : kind}`];
   }).join(', ') || 'only what was here already';
 
 const plan = (pack: KeptPack) =>

@@ -3,6 +3,7 @@ import { MAX_PRICES_BYTES, priceFileTakenSchema, PRICES_IN_PATH, PRICES_PATH } f
 import { ref } from 'vue';
 import { failureText, sendFile } from '../../shared/api/client.ts';
 import { pathHere } from '../../shared/api/place.ts';
+import { whole } from '../../shared/format/format.ts';
 
 /** Every look at a price as a table, out and in again. */
 const input = ref<HTMLInputElement | null>(null);
@@ -10,7 +11,7 @@ const isBusy = ref(false);
 const done = ref('');
 const failure = ref('');
 const MB = 1024 * 1024;
-const counted = (n: number, one: string) => `${n.toLocaleString('en')} ${one}${n === 1 ? '' : 's'}`;
+const counted = (n: number, one: string) => `${whole(n)} ${one}${n === 1 ? '' : 's'}`;
 
 async function bring(file: File) {
   [done.value, failure.value] = ['', ''];
@@ -23,7 +24,7 @@ async function bring(file: File) {
     const { rows, taken, repeated, unknown, unknownOffers } = priceFileTakenSchema.parse(
       await sendFile(PRICES_IN_PATH, file),
     );
-    done.value = `${counted(rows, 'row')} read: ${taken.toLocaleString('en')} new, ${repeated.toLocaleString('en')} here already. A backup was made before: to take this back, put it in place (reload, then Backups).`;
+    done.value = `${counted(rows, 'row')} read: ${whole(taken)} new, ${whole(repeated)} here already. A backup was made before: to take this back, put it in place (reload, then Backups).`;
     if (unknown > 0)
       failure.value = `${counted(unknown, 'row')} could not be taken: they are of offers that are not here, or in another currency (${unknownOffers.join(', ')}${unknownOffers.length < 20 ? '' : ' …'}). Bring their catalogue in first, then this file again.`;
   } catch (error) {

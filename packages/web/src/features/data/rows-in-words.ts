@@ -1,3 +1,4 @@
+import { whole } from '../../shared/format/format.ts';
 /** Tables that people know, by what they call their rows. */
 const KINDS = [
   ['parts', 'part', 'parts'],
@@ -19,7 +20,7 @@ type RowCounts = Readonly<Record<string, number>>;
 export const rowsInWords = (tables: RowCounts, receipts = 0): string =>
   KINDS.flatMap(([table, one, many]) => {
     const count = table === 'receipts' ? receipts : (tables[table] ?? 0);
-    return count === 0 ? [] : [`${count.toLocaleString('en')} ${count === 1 ? one : many}`];
+    return count === 0 ? [] : [`${whole(count)} ${count === 1 ? one : many}`];
   }).join(', ') || 'nothing yet';
 
 /** Rows of all tables together. */

@@ -3,7 +3,7 @@ import { computed, shallowRef, watch } from 'vue';
 import type { ChanceProgress, Chances, GrowthFlip } from '@ripe-pick/core/growth';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPlan } from '../../workers/growth.worker.ts';
-import { percent } from '../../shared/format/format.ts';
+import { decimal, percent } from '../../shared/format/format.ts';
 import { chance } from '../../shared/format/ripeness.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { buildName, flipWords, type PartName } from './words.ts';
@@ -56,7 +56,7 @@ async function run(kind: 'flips' | 'chances') {
 }
 const moving = computed(() => flips.value.filter((flip) => flip.at !== null));
 const still = computed(() => flips.value.filter((flip) => flip.at === null));
-const fps = (score: number) => (score / 1000).toFixed(1);
+const fps = (score: number) => decimal(score / 1000, 1);
 </script>
 
 <template>

@@ -6,7 +6,7 @@ import { costOf } from '@ripe-pick/core/money';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import AheadFields from '../../shared/ahead/AheadFields.vue';
 import { objectiveWords } from '../../shared/format/objective.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { decimal, money, percent } from '../../shared/format/format.ts';
 import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
@@ -173,8 +173,8 @@ offerCommands(() => [
         <template v-else-if="state === 'done' && plan && plan.answers.length > 0">
           <b>Proved</b> over {{ plan.bases }} builds to start from
           <span class="quiet num"
-            >{{ (plan.ms / 1000).toFixed(2) }} s, the first after
-            {{ ((plan.firstMs ?? 0) / 1000).toFixed(2) }} s</span
+            >{{ decimal(plan.ms / 1000, 2) }} s, the first after
+            {{ decimal((plan.firstMs ?? 0) / 1000, 2) }} s</span
           >
         </template>
         <template v-else-if="state === 'stopped'">
@@ -218,7 +218,7 @@ offerCommands(() => [
             <div class="tools">
               <h2>{{ titleOf(which) }}</h2>
               <span class="num"
-                ><b>{{ shown.report.value === null ? 'unknown' : (shown.report.value / 1000).toFixed(1) }}</b>
+                ><b>{{ shown.report.value === null ? 'unknown' : decimal(shown.report.value / 1000, 1) }}</b>
                 {{ unit }} over the time</span
               >
               <span class="legend" aria-hidden="true"

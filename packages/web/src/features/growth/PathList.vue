@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { scaleLinear } from 'd3';
 import type { ToldPath } from '../../workers/growth.worker.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import type { ShownPath } from './use-growth.ts';
 import { stepLine } from './timeline.ts';
 import { pathLine } from '../../shared/format/paths.ts';
@@ -65,7 +65,7 @@ const out = (path: ToldPath) => path.report.paid - path.report.back;
           <span class="title"
             ><b>{{ each.title }}</b>
             <span class="num value" :class="{ top: each.path.report.value === best }">{{
-              each.path.report.value === null ? 'unknown' : (each.path.report.value / 1000).toFixed(1)
+              each.path.report.value === null ? 'unknown' : decimal(each.path.report.value / 1000, 1)
             }}</span></span
           >
           <span class="what">{{ buildName(each.path.picks, name) }}</span>

@@ -2,6 +2,7 @@
 import { addMonths } from '@ripe-pick/core';
 import type { ToldPath } from '../../workers/growth.worker.ts';
 import { monthName } from './timeline.ts';
+import { decimal } from '../../shared/format/format.ts';
 
 const props = defineProps<{
   path: ToldPath;
@@ -11,6 +12,8 @@ const props = defineProps<{
 }>();
 /** A game taken up later stands under its own name and the day it comes. */
 const nameOf = (id: string) => props.gameName(id.split('@')[0]);
+const averageWords = (average: number | null | undefined) =>
+  average === null || average === undefined ? 'unknown' : `${decimal(average, 0)} fps`;
 const when = (month: number | null, otherwise: string) =>
   month === null ? otherwise : month === 0 ? 'today' : monthName(addMonths(props.today, month));
 const last = (averages: readonly (number | null)[]) => averages.at(-1) ?? null;
@@ -41,7 +44,7 @@ const last = (averages: readonly (number | null)[]) => averages.at(-1) ?? null;
             >
           </td>
           <td class="num end">
-            {{ last(path.report.games[n]?.averages ?? [])?.toFixed(0) ?? 'unknown' }} fps
+            {{ averageWords(last(path.report.games[n]?.averages ?? [])) }}
           </td>
         </tr>
       </tbody>

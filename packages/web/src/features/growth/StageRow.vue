@@ -6,7 +6,7 @@ import { CalendarCheck2, Replace, X } from '@lucide/vue';
 import type { Cost } from '@ripe-pick/core/money';
 import type { PathLine } from '@ripe-pick/core/growth';
 import type { ToldStage } from '../../workers/growth.worker.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import { stageSegments } from './stage-ruler.ts';
@@ -46,7 +46,7 @@ const about = (line: PathLine) => {
   const { minor, low, high } = line.then;
   return `${money(minor, props.currency, { short: true })} (${money(low, props.currency, { short: true })} to ${money(high, props.currency, { short: true })})`;
 };
-const fps = (score: number | null) => (score === null ? 'unknown' : (score / 1000).toFixed(1));
+const fps = (score: number | null) => (score === null ? 'unknown' : decimal(score / 1000, 1));
 /** Slots whose later parts can be prepared for. */
 const canPrepare = (line: PathLine) =>
   line.slot === 'gpu' || line.slot === 'cpu' || (line.slot === 'memory' && line.beside);
@@ -70,7 +70,7 @@ const spoken = computed(
           ><b>{{ fps(stage.after) }}</b> {{ unit }}</span
         >
         <span v-if="stage.interval" class="quiet num small"
-          >({{ stage.interval.low.toFixed(0) }} to {{ stage.interval.high.toFixed(0) }})</span
+          >({{ decimal(stage.interval.low, 0) }} to {{ decimal(stage.interval.high, 0) }})</span
         >
       </div>
     </div>

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { addMonths } from '@ripe-pick/core';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import { labelRows } from '../../shared/format/labels.ts';
 import { dayOnAxis, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
 
@@ -141,7 +141,7 @@ function key(event: KeyboardEvent, on: string, month: number) {
 }
 const figure = (path: ToldPath, month: number) => {
   const score = path.report.scores?.[month];
-  return score === undefined ? 'unknown' : (score / 1000).toFixed(1);
+  return score === undefined ? 'unknown' : decimal(score / 1000, 1);
 };
 /** One line below the picture tells about the month under the pointer. */
 const readout = computed(() => {
@@ -156,7 +156,7 @@ const spoken = computed(() => {
     ? 'No rate is known for this path'
     : `${props.name}: ${figure(props.shown, 0)} ${props.unit} today, ${stages.value
         .slice(1)
-        .map((stage) => `${((stage.after ?? 0) / 1000).toFixed(1)} after the step of ${stage.on}`)
+        .map((stage) => `${decimal((stage.after ?? 0) / 1000, 1)} after the step of ${stage.on}`)
         .join(', ')}${steps.value.length > 0 ? ', ' : ''}${figure(props.shown, last)} at the end`;
 });
 </script>

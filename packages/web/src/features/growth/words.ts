@@ -2,13 +2,13 @@ import type { Alternative, GrowthFlip, Overtaking, Regret, RoomPrice } from '@ri
 import type { Brief, Part, Picks } from '@ripe-pick/core/parts';
 import { addMonths } from '@ripe-pick/core';
 import type { AgainstBest, ToldPath, ToldStage } from '../../workers/growth.worker.ts';
-import { money, percent, signed } from '../../shared/format/format.ts';
+import { decimal, money, percent, signed } from '../../shared/format/format.ts';
 import { pathLine } from '../../shared/format/paths.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 export type PartName = (id: string) => string;
 
-const fpsOf = (thousandths: number) => (thousandths / 1000).toFixed(1);
+const fpsOf = (thousandths: number) => decimal(thousandths / 1000, 1);
 const change = (thousandths: number) => signed(thousandths / 1000);
 /** A part by name alone, where the maker would only take space. */
 export const shortName = (part: Pick<Part, 'name'> | undefined, id: string) => part?.name ?? id;

@@ -2,7 +2,7 @@ import type { Brief } from '@ripe-pick/core/parts';
 import type { ListChange, PartsList } from '@ripe-pick/core/compare';
 import { assumedText, harmText } from '../../shared/format/assumed.ts';
 import { fieldName } from '../../shared/format/facts.ts';
-import { fps, money, signed } from '../../shared/format/format.ts';
+import { decimal, fps, money, signed } from '../../shared/format/format.ts';
 import { objectiveUnit } from '../../shared/format/objective.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
@@ -66,7 +66,7 @@ function changeWords(change: ListChange, currency: string, unit: string): string
         change.breaks ??
         (change.lost === null
           ? 'no frame rate can be told'
-          : `${(change.lost / 1000).toFixed(1)} ${unit} less`);
+          : `${decimal(change.lost / 1000, 1)} ${unit} less`);
       return `${change.name}, ${fieldName(change.figure).name.toLowerCase()} is assumed; at worst: ${harm}`;
     }
   }

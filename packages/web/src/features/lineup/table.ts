@@ -11,7 +11,7 @@ import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import type { Air } from '@ripe-pick/core/power';
 import { airWords, riseWords } from '../../shared/format/air.ts';
-import { fps, money, percent } from '../../shared/format/format.ts';
+import { decimal, fps, money, percent } from '../../shared/format/format.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
@@ -70,7 +70,7 @@ class Table {
   }
 
   private objective(value: number): string {
-    return `${value.toFixed(1)}${this.isShare ? ' %' : ' fps'}`;
+    return `${decimal(value, 1)}${this.isShare ? ' %' : ' fps'}`;
   }
 
   private adder(group: LineupRow['group']) {
@@ -329,7 +329,7 @@ class Table {
       of(({ kwhMonth, monthlyMinor }) =>
         kwhMonth === null
           ? null
-          : `${kwhMonth.toFixed(1)} kWh${monthlyMinor === null ? '' : `, ${this.money(Math.round(monthlyMinor))}`}`,
+          : `${decimal(kwhMonth, 1)} kWh${monthlyMinor === null ? '' : `, ${this.money(Math.round(monthlyMinor))}`}`,
       ),
     );
   }
@@ -349,12 +349,12 @@ class Table {
 const overWords = (share: number) =>
   share === 0
     ? 'exactly on it'
-    : `${(Math.abs(share) * 100).toFixed(1)}\u00a0% ${share > 0 ? 'over' : 'under'}`;
+    : `${decimal(Math.abs(share) * 100, 1)}\u00a0% ${share > 0 ? 'over' : 'under'}`;
 /** The slots that take most of the budget. */
 /** What is stated of a build's noise, and who states none; null where nobody does. */
 function noiseWords({ total, silent }: ByHandFigures['noise']): string | null {
   if (total === null) return null;
-  const level = `${total.toFixed(0)} dB`;
+  const level = `${decimal(total, 0)} dB`;
   if (silent.length === 0) return level;
   const names = silent.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(' and ');
   return `at least ${level}, ${names} not stated`;

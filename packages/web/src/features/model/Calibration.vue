@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { HeldOut } from '@ripe-pick/core/parts';
 import { scaleLinear } from 'd3';
-import { percent } from '../../shared/format/format.ts';
+import { decimal, percent, whole } from '../../shared/format/format.ts';
 
 defineProps<{ heldOut: HeldOut }>();
 const WIDTH = 200;
@@ -51,14 +51,14 @@ const TICKS = [0.5, 0.8, 0.95];
           <b class="num">{{ percent(each.actual) }}</b><br />
         </template>
         <span class="quiet"
-          >of {{ heldOut.records.toLocaleString('en') }} records, each predicted by a fit without its whole
-          chart (in {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
+          >of {{ whole(heldOut.records) }} records, each predicted by a fit without its whole chart (in
+          {{ heldOut.folds }} parts). Right: what is claimed; up: what came true.</span
         >
       </p>
       <p v-if="heldOut.widening !== undefined" class="quiet whole">
         {{
           heldOut.widening > 1.005
-            ? `So that four in five hold, every range is shown ${heldOut.widening.toFixed(2)} times as wide as the fit alone says.`
+            ? `So that four in five hold, every range is shown ${decimal(heldOut.widening, 2)} times as wide as the fit alone says.`
             : 'They hold, so every range is shown as wide as the fit says.'
         }}
       </p>

@@ -5,6 +5,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { stacked } from './strip.ts';
+import { decimal } from '../../shared/format/format.ts';
 
 const props = defineProps<{ title: string; known: readonly EffectKnowledge[]; isGame: boolean }>();
 const names = useNames();
@@ -32,7 +33,7 @@ const height = computed(
 /** Named below the picture. */
 const HARDLY = 4;
 const words = (each: EffectKnowledge) =>
-  `${nameOf(each.id)} ±${cent(each.sdLn).toFixed(1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`;
+  `${nameOf(each.id)} ±${decimal(cent(each.sdLn), 1)} %, ${each.records === 0 ? 'no record' : `${each.records} ${each.records === 1 ? 'record' : 'records'}`}`;
 </script>
 
 <template>
@@ -41,7 +42,7 @@ const words = (each: EffectKnowledge) =>
       {{ title }}
       <span class="quiet"
         >{{ known.length }}, the middle one ±{{
-          cent(known[Math.floor(known.length / 2)].sdLn).toFixed(1)
+          decimal(cent(known[Math.floor(known.length / 2)].sdLn), 1)
         }}
         %</span
       >

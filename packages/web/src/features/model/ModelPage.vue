@@ -12,6 +12,7 @@ import KnownStrip from './KnownStrip.vue';
 import OddCharts from './OddCharts.vue';
 import NarrowPanel from './NarrowPanel.vue';
 import PastFits from './PastFits.vue';
+import { decimal, whole } from '../../shared/format/format.ts';
 
 const catalogueStore = useCatalogue();
 const model = useModel();
@@ -40,7 +41,7 @@ const KINDS = [
   { key: 'integrated', name: 'Processors’ own graphics' },
   { key: 'games', name: 'Games' },
 ] as const;
-const error = (share: number) => `${(share * 100).toFixed(1)} %`;
+const error = (share: number) => `${decimal(share * 100, 1)} %`;
 /** How sure all of it is, for whoever counts frames and not errors. */
 const plainly = computed(() => {
   const heldOut = model.fit?.heldOut;
@@ -111,7 +112,7 @@ const status = computed(() => {
           <div>
             <dt>records</dt>
             <dd>
-              <b>{{ model.fit.records.toLocaleString('en') }}</b>
+              <b>{{ whole(model.fit.records) }}</b>
               <span class="quiet">in the fit, {{ model.fit.heldBack }} held back</span>
             </dd>
           </div>

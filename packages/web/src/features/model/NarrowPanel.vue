@@ -9,7 +9,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { percent } from '../../shared/format/format.ts';
+import { decimal, percent } from '../../shared/format/format.ts';
 
 const partIn = (picks: Picks, slot: string) => picks[slot as 'gpu']?.part; // one of the two slots asked for
 const bench = useBench();
@@ -69,7 +69,7 @@ const measurements = computed(() =>
     .slice(0, MOST),
 );
 /** A log difference in per cent: −0.21 is 19 % less. */
-const cent = (ln: number) => `${(Math.abs(Math.exp(ln) - 1) * 100).toFixed(Math.abs(ln) < 0.02 ? 2 : 1)} %`;
+const cent = (ln: number) => `${decimal(Math.abs(Math.exp(ln) - 1) * 100, Math.abs(ln) < 0.02 ? 2 : 1)} %`;
 /** Closer than this nobody would call one of them ahead. */
 const LEVEL_LN = 5e-4;
 const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less than 1 %' : percent(p));

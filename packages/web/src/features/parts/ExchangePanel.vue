@@ -109,6 +109,7 @@ const take = () =>
           label=""
           :aria="`1 ${each.from} in ${each.to}`"
           :min="0.000001"
+          :update-value-on-input="false"
           :value="each.rate"
           @update:value="(value) => change(each, value)"
         />

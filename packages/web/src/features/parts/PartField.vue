@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { NInput, NInputNumber, NSelect } from 'naive-ui';
+import { NInput, NSelect } from 'naive-ui';
 import { typedNumber } from '../../shared/format/typed-number.ts';
+import NumberInput from '../../shared/ui/NumberInput.vue';
 import { computed, ref } from 'vue';
 import { readLevels, type FieldSpec } from './part-fields.ts';
 
@@ -60,15 +61,14 @@ function setCount(count: number | null) {
     <span class="label"
       >{{ spec.label }}<span v-if="spec.unit" class="quiet"> {{ spec.unit }}</span></span
     >
-    <NInputNumber
+    <NumberInput
       v-if="spec.kind === 'number'"
-      :parse="typedNumber"
       placeholder="not stated"
       size="small"
-      :show-button="false"
       :value="(value as number | null) ?? null"
       clearable
-      :input-props="{ 'aria-label': label }"
+      :aria="label"
+      v-bind="spec.unit ? { suffix: spec.unit } : {}"
       @update:value="(v) => emit('change', v)"
     />
     <NSelect
@@ -155,17 +155,15 @@ function setCount(count: number | null) {
       </div>
     </template>
     <template v-else>
-      <NInputNumber
-        :parse="typedNumber"
+      <NumberInput
         size="small"
-        :show-button="false"
         clearable
         placeholder="how many? not stated"
         :min="0"
         :max="12"
         :precision="0"
         :value="Array.isArray(value) ? rows.length : null"
-        :input-props="{ 'aria-label': `${label}, how many` }"
+        :aria="`${label}, how many`"
         @update:value="setCount"
       />
       <div v-for="(row, n) in rows" :key="n" class="inner">

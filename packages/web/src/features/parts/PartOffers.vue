@@ -56,10 +56,9 @@ const CHOICES = CONDITIONS.map((value) => ({ value, label: value }));
       >
       <NumberField
         label="Price"
-        :suffix="shop.currency"
+        :currency="shop.currency"
         :aria="`Price at ${shop.name}`"
         :value="offer.priceMinor / 10 ** places"
-        :precision="places"
         :min="0"
         :update-value-on-input="false"
         @update:value="(v) => setPrice(offer, shop.name, toMinor(v, places))"
@@ -69,7 +68,7 @@ const CHOICES = CONDITIONS.map((value) => ({ value, label: value }));
         :aria="`Sending of this offer at ${shop.name}`"
         placeholder="as the shop asks"
         :value="offer.shippingMinor == null ? null : offer.shippingMinor / 10 ** places"
-        :precision="places"
+        :currency="shop.currency"
         :min="0"
         :update-value-on-input="false"
         @update:value="(v) => change(offer, shop.name, { shippingMinor: toMinor(v, places) ?? undefined })"

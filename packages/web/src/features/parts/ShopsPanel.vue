@@ -31,7 +31,6 @@ const KINDS = [
 ];
 const currencies = computed(() => currencyOptions(shops.value.map(({ currency }) => currency)));
 const scale = computed(() => 10 ** minorPlaces(draft.value?.currency ?? 'EUR'));
-const places = computed(() => minorPlaces(draft.value?.currency ?? 'EUR'));
 const minor = (major: number) => Math.round(major * scale.value);
 const open = (shop: Shop) => ((draft.value = { ...shop }), (problem.value = ''));
 const set = (change: Partial<Shop>) => draft.value && (draft.value = { ...draft.value, ...change });
@@ -140,22 +139,20 @@ watch(
       /></Field>
       <NumberField
         label="Shipping, an order"
-        :suffix="draft.currency"
+        :currency="draft.currency"
         hint="0 for free; empty: not stated, and counted as 0"
         placeholder="not stated"
         clearable
         :min="0"
-        :precision="places"
         :value="fee"
         @update:value="setFee"
       />
       <NumberField
         label="Each item on top"
-        :suffix="draft.currency"
+        :currency="draft.currency"
         placeholder="0"
         clearable
         :min="0"
-        :precision="places"
         :value="draft.shipping.perItemMinor == null ? null : draft.shipping.perItemMinor / scale"
         @update:value="setPerItem"
       />
@@ -164,21 +161,19 @@ watch(
         :key="each.key"
         :label="each.label"
         :hint="each.hint"
-        :suffix="draft.currency"
+        :currency="draft.currency"
         placeholder="0"
         clearable
         :min="0"
-        :precision="places"
         :value="draft.shipping.byClassMinor ? draft.shipping.byClassMinor[each.key] / scale : null"
         @update:value="(major: number | null) => setClass(each.key, major)"
       />
       <NumberField
         label="Free from"
-        :suffix="draft.currency"
+        :currency="draft.currency"
         placeholder="never"
         clearable
         :min="0"
-        :precision="places"
         :value="draft.shipping.freeFromMinor === null ? null : draft.shipping.freeFromMinor / scale"
         @update:value="setFree"
       />

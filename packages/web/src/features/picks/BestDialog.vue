@@ -20,7 +20,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { figureName, isNeeded, isRisky } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
-import { money, signed } from '../../shared/format/format.ts';
+import { decimal, money, signed, whole } from '../../shared/format/format.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ show: boolean }>();
@@ -143,7 +143,7 @@ function keep(answer: Answer, n: number) {
         <p>
           Searching…
           <span v-if="solver.progress" class="quiet num"
-            >no set scores above {{ (solver.progress.bound / 1000).toFixed(1) }} {{ unit }};
+            >no set scores above {{ decimal(solver.progress.bound / 1000, 1) }} {{ unit }};
             {{ solver.progress.baskets }} baskets weighed</span
           >
         </p>
@@ -152,7 +152,7 @@ function keep(answer: Answer, n: number) {
       <p v-else-if="failure" class="bad">{{ failure }}</p>
       <template v-else-if="result && best">
         <p>
-          <b class="num figure">{{ (best.score / 1000).toFixed(1) }} {{ unit }}</b> for
+          <b class="num figure">{{ decimal(best.score / 1000, 1) }} {{ unit }}</b> for
           <b class="num">{{ totals?.counted }}</b> {{ totals?.words
           }}{{ totals?.others ? `, ${totals.others}` : '' }}.
           <span v-if="result.status === 'optimal'" class="proof"
@@ -160,15 +160,15 @@ function keep(answer: Answer, n: number) {
             the money scores higher, or as high for less.</span
           >
           <span v-else
-            >Stopped early: nothing scores above {{ ((result.bound ?? 0) / 1000).toFixed(1) }}
+            >Stopped early: nothing scores above {{ decimal((result.bound ?? 0) / 1000, 1) }}
             {{ unit }}.</span
           >
         </p>
         <p v-if="result.status === 'optimal'" class="num" :class="{ quiet: !judged }">
           <template v-if="judged"
-            >Expect {{ judged.builds[0].expected.toFixed(1) }} {{ unit }} (4 in 5:
-            {{ judged.builds[0].interval.low.toFixed(1) }} to
-            {{ judged.builds[0].interval.high.toFixed(1) }}){{
+            >Expect {{ decimal(judged.builds[0].expected, 1) }} {{ unit }} (4 in 5:
+            {{ decimal(judged.builds[0].interval.low, 1) }} to
+            {{ decimal(judged.builds[0].interval.high, 1) }}){{
               judged.group.length > 1
                 ? `; one of ${judged.group.length} sets that are as good, as far as can be told`
                 : ''
@@ -196,9 +196,9 @@ function keep(answer: Answer, n: number) {
           <LookUpList />
         </template>
         <p class="quiet num">
-          {{ (result.work.platforms * result.work.gpuClasses).toLocaleString('en') }} pairs of platform and
-          card bounded, {{ result.work.scored }} scored, {{ result.work.baskets }}
-          {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ result.ms.toFixed(0) }} ms.
+          {{ whole(result.work.platforms * result.work.gpuClasses) }} pairs of platform and card bounded,
+          {{ result.work.scored }} scored, {{ result.work.baskets }}
+          {{ result.work.baskets === 1 ? 'basket' : 'baskets' }} solved, in {{ decimal(result.ms, 0) }} ms.
         </p>
         <div class="row">
           <button
@@ -253,7 +253,7 @@ function keep(answer: Answer, n: number) {
                 <td class="num end">
                   {{
                     scoreNow === null
-                      ? `to ${(best.score / 1000).toFixed(1)}`
+                      ? `to ${decimal(best.score / 1000, 1)}`
                       : signed((best.score - scoreNow) / 1000)
                   }}
                 </td>

@@ -9,7 +9,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { recordJudge, recordsBehind } from '@ripe-pick/core/fit';
-import { fps, percent } from '../../shared/format/format.ts';
+import { decimal, fps, percent } from '../../shared/format/format.ts';
 import { sizeWords } from '../../shared/format/runs.ts';
 
 const props = defineProps<{ game: GameRates | null }>();
@@ -120,7 +120,7 @@ const countWords = computed(() => {
 });
 const change = (ln: number) => {
   const share = Math.exp(ln) - 1;
-  return `${share > 0 ? '+' : '−'}${(Math.abs(share) * 100).toFixed(1)} %`;
+  return `${share > 0 ? '+' : '−'}${decimal(Math.abs(share) * 100, 1)} %`;
 };
 </script>
 
@@ -148,14 +148,14 @@ const change = (ln: number) => {
         <tbody>
           <tr v-for="line in side.lines" :key="line.what">
             <th scope="row">{{ line.what }}</th>
-            <td class="num">{{ line.ms !== null ? `${line.ms.toFixed(2)} ms` : change(line.ln ?? 0) }}</td>
+            <td class="num">{{ line.ms !== null ? `${decimal(line.ms, 2)} ms` : change(line.ln ?? 0) }}</td>
           </tr>
         </tbody>
         <tfoot>
           <tr>
             <th scope="row">typical frame, this side alone</th>
             <td class="num">
-              {{ side.total.toFixed(2) }} ms <span class="quiet">{{ fps(side.alone) }} fps</span>
+              {{ decimal(side.total, 2) }} ms <span class="quiet">{{ fps(side.alone) }} fps</span>
             </td>
           </tr>
         </tfoot>

@@ -4,13 +4,13 @@ import type { NearBest } from '@ripe-pick/core/compare';
 import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { decimal, money, percent } from '../../shared/format/format.ts';
 
 /** What the best set is worth once it is chosen, how sure it is to be the best, and what would tell it from its rivals. */
 const props = defineProps<{ judged: NearBest; unit: string; lead: (picks: Picks) => string }>();
 
 const bench = useBench();
-const figure = (value: number) => value.toFixed(1);
+const figure = (value: number) => decimal(value, 1);
 const names = useNames();
 
 /** A figure that differs by less is the same. */
@@ -45,13 +45,11 @@ const saved = computed(() => props.judged.answers[0].cost - props.judged.answers
     </p>
     <p>
       <template v-if="judged.group.length > 1"
-        ><b
-          >One of {{ judged.group.length }} sets within {{ (judged.within / 1000).toFixed(1) }} {{ unit }}</b
-        >
+        ><b>One of {{ judged.group.length }} sets within {{ decimal(judged.within / 1000, 1) }} {{ unit }}</b>
         that cannot be told apart; any is a good choice. </template
       ><template v-else><b>It stands alone</b>: no other set is as good with a fair chance. </template> It is
       truly the best with a chance of <span class="num">{{ percent(first.best) }}</span>; in 9 of 10 cases it
-      loses at most <span class="num">{{ judged.loss.most.toFixed(1) }} {{ unit }}</span> to the one that is.
+      loses at most <span class="num">{{ decimal(judged.loss.most, 1) }} {{ unit }}</span> to the one that is.
       <template v-if="saved > 0"
         >The cheapest of them, {{ numbered(judged.cheapest) }}, saves
         <span class="num">{{ money(saved, bench.currency) }}</span>.</template

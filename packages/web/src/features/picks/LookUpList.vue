@@ -8,7 +8,7 @@ import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { figureName } from '../../shared/format/assumed.ts';
 import { figureText } from '../../shared/format/facts.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { decimal, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 
@@ -57,7 +57,7 @@ async function work() {
 
 const then = ({ becomes, changes }: WorthLookingUp): string =>
   becomes
-    ? `other ${changes.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}; ${(becomes.score / 1000).toFixed(1)} ${unit.value} for ${money(becomes.cost, bench.currency)}`
+    ? `other ${changes.map((slot) => SLOT_NAMES[slot].toLowerCase()).join(', ')}; ${decimal(becomes.score / 1000, 1)} ${unit.value} for ${money(becomes.cost, bench.currency)}`
     : 'nothing fits the brief any more';
 </script>
 

@@ -7,7 +7,7 @@ import HowSure from './HowSure.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money, percent, signed } from '../../shared/format/format.ts';
+import { decimal, money, percent, signed } from '../../shared/format/format.ts';
 
 /** The next best pairs of processor and card, and how sure it is that the best is truly the best. */
 const props = defineProps<{
@@ -23,7 +23,7 @@ const emit = defineEmits<{
 
 const MOST_SHOWN = 10;
 const bench = useBench();
-const figure = (value: number) => value.toFixed(1);
+const figure = (value: number) => decimal(value, 1);
 const solver = useSolver();
 const workspace = useWorkspace();
 

@@ -5,7 +5,7 @@ import { goesBy, type SizedBy } from '@ripe-pick/core/power';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { airWords, riseWords } from '../../shared/format/air.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { decimal, money, percent } from '../../shared/format/format.ts';
 import { psuRuleWords } from '../../shared/format/schools.ts';
 
 const bench = useBench();
@@ -70,7 +70,7 @@ const running = computed(() => workspace.brief.money.running);
         <b v-if="needed !== null" class="needed" :style="{ left: share(needed) }"></b>
       </div>
       <p class="num small">
-        load {{ (load.deciwatts / 10).toFixed(0) }} W · needed
+        load {{ decimal(load.deciwatts / 10, 0) }} W · needed
         {{ needed === null ? 'unknown' : `${Math.ceil(needed)} W` }} · supply
         {{ rated === null ? 'none' : `${rated} W` }}
       </p>
@@ -152,9 +152,9 @@ const running = computed(() => workspace.brief.money.running);
             {{
               working.efficiency === null
                 ? 'no figure published there'
-                : `${(working.efficiency * 100).toFixed(1)} % or better`
+                : `${decimal(working.efficiency * 100, 1)} % or better`
             }}<template v-if="working.wallWatts !== null"
-              >, at most {{ working.wallWatts.toFixed(0) }} W from the wall</template
+              >, at most {{ decimal(working.wallWatts, 0) }} W from the wall</template
             >.
           </p>
           <p class="quiet">
@@ -167,7 +167,7 @@ const running = computed(() => workspace.brief.money.running);
         <p v-else class="quiet">Unknown: the supply has no 80 PLUS level on its sheet.</p>
         <p v-if="working?.yearlyMinor != null" class="num">
           <b>{{ money(working.yearlyMinor, bench.currency) }}</b> a year for {{ running.hoursPerWeek }} h a
-          week at {{ (running.tariffMinorPerKwh / 100).toFixed(3) }} {{ bench.currency }} per kWh, at full
+          week at {{ decimal(running.tariffMinorPerKwh / 100, 3) }} {{ bench.currency }} per kWh, at full
           load: an upper figure.
         </p>
       </details>

@@ -11,7 +11,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useModel } from '../../shared/stores/model.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import { fps } from '../../shared/format/format.ts';
+import { fps, whole } from '../../shared/format/format.ts';
 import { apartWords, furtherWords, offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
 
@@ -120,7 +120,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
 <template>
   <section class="sheet list" aria-labelledby="records">
     <div class="tools">
-      <h2 id="records">{{ records.all.length.toLocaleString('en') }} records</h2>
+      <h2 id="records">{{ whole(records.all.length) }} records</h2>
       <NInput
         v-model:value="search"
         class="search"
@@ -245,7 +245,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
       </table>
     </div>
     <p v-if="matching.length > shown" class="more">
-      {{ shown }} of {{ matching.length.toLocaleString('en') }} shown.
+      {{ shown }} of {{ whole(matching.length) }} shown.
       <button class="plain edged" @click="shown += 4 * PAGE">Show more</button>
     </p>
   </section>

@@ -89,7 +89,7 @@ const address = `${location.origin}${pathHere(ALERTS_PATH)}`;
             label="Tell changes from"
             :value="workspace.watching.leastMinor / scale"
             :min="0"
-            :precision="minorPlaces(bench.currency)"
+            :currency="bench.currency"
             @update:value="
               prices.setWatching('set the least change of money that is told', {
                 leastMinor: Math.round(($event ?? 0) * scale),

@@ -165,17 +165,17 @@ text {
   opacity: 0.2;
 }
 .fan {
-  fill: var(--leaf);
+  fill: var(--ink-soft);
   opacity: 0.3;
 }
 .middle {
   fill: none;
-  stroke: var(--leaf);
+  stroke: var(--ink-soft);
   stroke-width: 1.4;
 }
 .curve {
   fill: none;
-  stroke: var(--leaf);
+  stroke: var(--ink-soft);
   stroke-width: 2.2;
   stroke-dasharray: 5 3;
 }
@@ -206,7 +206,7 @@ text {
 }
 .curve-key {
   border-top-style: dashed;
-  border-color: var(--leaf);
+  border-color: var(--ink-soft);
 }
 .target-key {
   border-color: var(--apricot);
@@ -215,7 +215,7 @@ text {
   display: inline-block;
   width: 14px;
   height: 10px;
-  background: var(--leaf);
+  background: var(--ink-soft);
   opacity: 0.4;
 }
 .line:not(:first-child),

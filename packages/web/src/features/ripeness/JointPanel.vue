@@ -68,7 +68,7 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
         hint="until the last part is there"
         :value="workspace.watching.waitPerDayMinor / scale"
         :min="0"
-        :precision="minorPlaces(bench.currency)"
+        :currency="bench.currency"
         @update:value="
           prices.setWatching('set what waiting costs', { waitPerDayMinor: Math.round(($event ?? 0) * scale) })
         "

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { NButton, NInputNumber } from 'naive-ui';
-import { typedNumber } from '../../shared/format/typed-number.ts';
+import { NButton } from 'naive-ui';
+import NumberInput from '../../shared/ui/NumberInput.vue';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -86,15 +86,13 @@ const moment = (minute: number) => new Date(minute * 60_000).toISOString().slice
             <tr v-if="editing === row.key">
               <td colspan="5">
                 <form class="edit" @submit.prevent="keep(row, 'price')">
-                  <NInputNumber
-                    v-model:value="draft"
-                    :parse="typedNumber"
+                  <NumberInput
                     size="small"
+                    aria="Price as it was"
+                    :value="draft"
                     :min="0.01"
-                    :precision="minorPlaces(row.currency)"
-                    :show-button="false"
-                    :placeholder="row.currency"
-                    :input-props="{ 'aria-label': 'Price as it was' }"
+                    :currency="row.currency"
+                    @update:value="draft = $event"
                   />
                   <NButton size="small" attr-type="submit" type="primary">It was this price</NButton>
                   <NButton size="small" @click="keep(row, 'out')">It was not for sale</NButton>

@@ -94,7 +94,7 @@ const spoken = computed(() => {
   stroke: var(--line-strong);
 }
 .least {
-  fill: var(--leaf);
+  fill: var(--ink-soft);
   opacity: 0.35;
 }
 .tick {
@@ -102,7 +102,7 @@ const spoken = computed(() => {
   stroke-width: 2;
 }
 .post {
-  stroke: var(--leaf);
+  stroke: var(--ink-soft);
   stroke-width: 2.5;
   stroke-dasharray: 4 2;
 }

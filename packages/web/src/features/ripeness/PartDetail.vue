@@ -124,7 +124,7 @@ const facts = computed(() => {
         label="Target price"
         :value="draft"
         :min="0"
-        :precision="minorPlaces(bench.currency)"
+        :currency="bench.currency"
         @update:value="draft = $event"
       />
       <DayField label="counts from" :value="from" @change="from = $event" />

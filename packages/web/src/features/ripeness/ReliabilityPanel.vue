@@ -2,7 +2,7 @@
 import { ENOUGH_JUDGED } from '@ripe-pick/core/prices';
 import { RouterLink } from 'vue-router';
 import { usePrices } from '../../shared/stores/prices.ts';
-import { percent } from '../../shared/format/format.ts';
+import { decimal, percent } from '../../shared/format/format.ts';
 
 /** How the app’s own forecasts came out. */
 const prices = usePrices();
@@ -15,8 +15,8 @@ const prices = usePrices();
       <p>
         {{ prices.reliability.judged }} forecasts had their day. Of the 80 % intervals
         {{ percent(prices.reliability.coverage) }} held; waiting was said to save
-        {{ (100 * prices.reliability.stated).toFixed(1) }} % and saved
-        {{ (100 * prices.reliability.delivered).toFixed(1) }} %<template v-if="prices.promise < 1"
+        {{ decimal(100 * prices.reliability.stated, 1) }} % and saved
+        {{ decimal(100 * prices.reliability.delivered, 1) }} %<template v-if="prices.promise < 1"
           >: savings are shown at {{ percent(prices.promise) }} of what is computed</template
         >.
       </p>

@@ -107,6 +107,7 @@ function keep() {
       /></Field>
       <NumberField
         label="Price asked"
+        :currency="draft.currency"
         placeholder="120"
         :value="draft.priceMinor === 0 ? null : draft.priceMinor / scale"
         :min="0"
@@ -120,6 +121,7 @@ function keep() {
       />
       <NumberField
         label="Sending"
+        :currency="draft.currency"
         placeholder="0"
         :value="draft.shippingMinor / scale"
         :min="0"

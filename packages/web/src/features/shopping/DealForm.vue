@@ -61,6 +61,9 @@ const currencyAt = (shop: string | undefined) =>
   catalogueStore.stored?.shops.find(({ id }) => id === shop)?.currency;
 const currencyOfDeal = (deal: Deal) =>
   ('shop' in deal ? currencyAt(deal.shop) : deal.currency) ?? workspace.brief.money.currency;
+const isShare = computed(
+  () => draft.value.isPercent && draft.value.kind !== 'combo' && draft.value.kind !== 'rebate',
+);
 const currency = computed(() =>
   props.deal && !('shop' in props.deal)
     ? props.deal.currency
@@ -162,12 +165,9 @@ async function keep() {
       /></Field>
       <NumberField
         v-else
-        :label="
-          draft.isPercent && draft.kind !== 'combo' && draft.kind !== 'rebate'
-            ? 'Off, in per cent'
-            : `Off, in ${currency}`
-        "
+        :label="isShare ? 'Off, in per cent' : `Off, in ${currency}`"
         placeholder="10"
+        v-bind="isShare ? { suffix: '%' } : { currency }"
         :value="draft.off"
         :min="0"
         @update:value="(v) => set({ off: v })"
@@ -181,6 +181,7 @@ async function keep() {
       <template v-if="draft.kind === 'code'">
         <NumberField
           label="From goods worth"
+          :currency="currency"
           placeholder="no minimum"
           :value="draft.minSpend"
           :min="0"
@@ -243,6 +244,7 @@ async function keep() {
       <NumberField
         v-if="draft.kind === 'cashback'"
         label="More for a review"
+        :currency="currency"
         placeholder="0"
         :value="draft.review"
         :min="0"

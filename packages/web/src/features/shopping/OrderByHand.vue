@@ -105,7 +105,7 @@ const slotWordsOf = (part: string | null) => {
       <NumberField
         label="Paid"
         :aria="`Paid for part ${n + 1}`"
-        :suffix="currency"
+        :currency="currency"
         :min="0"
         :value="each.price"
         @update:value="(price) => (each.price = price)"
@@ -114,14 +114,14 @@ const slotWordsOf = (part: string | null) => {
     <div class="fields">
       <NumberField
         label="Shipping"
-        :suffix="currency"
+        :currency="currency"
         :min="0"
         :value="shipping"
         @update:value="(value) => (shipping = value)"
       />
       <NumberField
         label="Taken off by codes"
-        :suffix="currency"
+        :currency="currency"
         :min="0"
         :value="discount"
         @update:value="(value) => (discount = value)"

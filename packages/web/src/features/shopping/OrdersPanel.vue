@@ -4,12 +4,12 @@ import { computed, ref } from 'vue';
 import { LINE_STATES, RECEIPTS_PATH, type Order } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { arrived, lineCost, lostOn, ordersOf } from '@ripe-pick/core/buying';
-import { typedNumber } from '../../shared/format/typed-number.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import NumberInput from '../../shared/ui/NumberInput.vue';
 import OrderByHand from './OrderByHand.vue';
 import { money } from '../../shared/format/format.ts';
 
@@ -51,26 +51,16 @@ function setState(order: Order, at: number, state: OrderRow['state']) {
   );
 }
 const scale = (order: Order) => 10 ** minorPlaces(order.currency);
-/** An amount as typed; null for nothing, undefined (and said) for what is no amount. */
-function typedMinor(order: Order, text: string): number | null | undefined {
-  const value = typedNumber(text);
-  if (value === null || Number.isFinite(value))
-    return value === null ? null : Math.round(value * scale(order));
-  message.warning(`“${text}” is no amount. Type it like 132.90.`);
-  return undefined;
+const major = (order: Order, minor: number | null) => (minor === null ? null : minor / scale(order));
+const minor = (order: Order, value: number | null) =>
+  value === null ? null : Math.round(value * scale(order));
+function setPaid(order: Order, at: number, value: number | null) {
+  editLine(order, at, 'type what was paid', (line) => ({ ...line, paidMinor: minor(order, value) }));
 }
-function setPaid(order: Order, at: number, text: string) {
-  const paidMinor = typedMinor(order, text);
-  if (paidMinor !== undefined) editLine(order, at, 'type what was paid', (line) => ({ ...line, paidMinor }));
-}
-function setBack(order: Order, at: number, text: string) {
-  const backMinor = typedMinor(order, text);
-  if (backMinor !== undefined && (backMinor ?? 0) >= 0)
-    editLine(order, at, 'type what came back', (line) => ({ ...line, backMinor }));
+function setBack(order: Order, at: number, value: number | null) {
+  editLine(order, at, 'type what came back', (line) => ({ ...line, backMinor: minor(order, value) }));
 }
 const isGivenBack = ({ state }: OrderRow) => state === 'returned' || state === 'sold';
-const written = (order: Order, minor: number | null) =>
-  minor === null ? '' : (minor / scale(order)).toFixed(minorPlaces(order.currency));
 const candidateOptions = computed(() => workspace.candidates.filter(({ ordersOf }) => ordersOf === null));
 const lost = computed(() => lostOn(workspace.orders, ordersOf(workspace.active)));
 async function keep(order: Order, event: Event) {
@@ -179,13 +169,15 @@ async function keep(order: Order, event: Event) {
               <th scope="row">{{ line.name }}</th>
               <td class="num">{{ money(line.plannedMinor, order.currency) }}</td>
               <td>
-                <input
+                <NumberInput
                   class="amount num"
-                  inputmode="decimal"
-                  :aria-label="`Paid for ${line.name}`"
+                  size="small"
+                  :aria="`Paid for ${line.name}`"
                   placeholder="as planned"
-                  :value="written(order, line.paidMinor)"
-                  @change="setPaid(order, n, ($event.target as HTMLInputElement).value)"
+                  :currency="order.currency"
+                  :value="major(order, line.paidMinor)"
+                  :update-value-on-input="false"
+                  @update:value="(value) => setPaid(order, n, value)"
                 />
               </td>
               <template v-if="line.part">
@@ -201,14 +193,17 @@ async function keep(order: Order, event: Event) {
                       {{ STATE_WORDS[state] }}
                     </option>
                   </select>
-                  <input
+                  <NumberInput
                     v-if="isGivenBack(line)"
                     class="amount num"
-                    inputmode="decimal"
-                    :aria-label="`Money back for ${line.name}`"
+                    size="small"
+                    :aria="`Money back for ${line.name}`"
                     :placeholder="line.state === 'returned' ? 'all of it back' : 'sold for'"
-                    :value="written(order, line.backMinor)"
-                    @change="setBack(order, n, ($event.target as HTMLInputElement).value)"
+                    :min="0"
+                    :currency="order.currency"
+                    :value="major(order, line.backMinor)"
+                    :update-value-on-input="false"
+                    @update:value="(value) => setBack(order, n, value)"
                   />
                 </td>
                 <td class="num">{{ line.returnBy ?? '–' }}</td>
@@ -307,7 +302,7 @@ select {
   min-width: 720px;
 }
 .amount {
-  width: 92px;
+  width: 132px;
   text-align: right;
 }
 .file {

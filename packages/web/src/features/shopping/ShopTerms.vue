@@ -37,6 +37,7 @@ const setFee = (shop: Shop, value: number | null) => {
       <NumberField
         label="Sending"
         :aria="`Sending: ${shop.name}`"
+        :currency="shop.currency"
         placeholder="not stated"
         :value="shop.shipping.notStated ? null : shop.shipping.feeMinor / scale(shop)"
         :min="0"
@@ -46,6 +47,7 @@ const setFee = (shop: Shop, value: number | null) => {
       <NumberField
         label="Free from"
         :aria="`Free from: ${shop.name}`"
+        :currency="shop.currency"
         placeholder="never"
         :value="shop.shipping.freeFromMinor === null ? null : shop.shipping.freeFromMinor / scale(shop)"
         :min="0"
@@ -55,6 +57,7 @@ const setFee = (shop: Shop, value: number | null) => {
       <NumberField
         label="Each item"
         :aria="`Each item: ${shop.name}`"
+        :currency="shop.currency"
         :value="(shop.shipping.perItemMinor ?? 0) / scale(shop)"
         :min="0"
         :update-value-on-input="false"

@@ -5,7 +5,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { decimal, money, percent } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ nameOf: (game: string) => string; unit: string }>();
@@ -61,13 +61,13 @@ function what(flip: Flip): string {
     case 'stock':
       return `${partName(flip.part)} gone at ${shopOf(flip.offer)}`;
     case 'weight':
-      return `${props.nameOf(flip.game ?? '')} weighing ${flip.move >= 1 ? `${flip.move.toFixed(1)} times as much` : `${(1 / flip.move).toFixed(1)} times less`}`;
+      return `${props.nameOf(flip.game ?? '')} weighing ${flip.move >= 1 ? `${decimal(flip.move, 1)} times as much` : `${decimal(1 / flip.move, 1)} times less`}`;
   }
 }
 function then(flip: Flip): string {
   if (!flip.becomes) return 'nothing fits the brief any more';
   const changes = flip.changes.map((slot) => SLOT_NAMES[slot].toLowerCase());
-  return `other ${changes.join(', ')}; ${(flip.becomes.score / 1000).toFixed(1)} ${props.unit} for ${money(flip.becomes.cost, bench.currency)}`;
+  return `other ${changes.join(', ')}; ${decimal(flip.becomes.score / 1000, 1)} ${props.unit} for ${money(flip.becomes.cost, bench.currency)}`;
 }
 const near = computed(() => found.value.filter((flip) => flip.distance !== null));
 const gone = computed(() => found.value.filter((flip) => flip.distance === null));

@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { curveStepAfter, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import { labelRows } from '../../shared/format/labels.ts';
 import { nextSum, targetFlags } from './chart.ts';
 
@@ -112,7 +112,7 @@ function key(event: KeyboardEvent, which: 'low' | 'high', sum: number) {
 const spoken = computed(() => {
   const [first, last] = [props.steps[0], props.steps[props.steps.length - 1]];
   return first
-    ? `Best figure for every sum: from ${(first.score / 1000).toFixed(1)} ${props.unit} for ${money(first.cost, props.currency)} to ${(last.score / 1000).toFixed(1)} for ${money(last.cost, props.currency)}, ${props.steps.length} steps`
+    ? `Best figure for every sum: from ${decimal(first.score / 1000, 1)} ${props.unit} for ${money(first.cost, props.currency)} to ${decimal(last.score / 1000, 1)} for ${money(last.cost, props.currency)}, ${props.steps.length} steps`
     : 'No step yet';
 });
 </script>

@@ -4,7 +4,7 @@ import { RouterLink } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { decimal, money } from '../../shared/format/format.ts';
 import { sizeOf } from '../../shared/format/goals.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { moneyWords } from '../../shared/format/schools.ts';
@@ -73,7 +73,7 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
           <p role="status">
             <template v-if="state === 'working'">
               {{ steps.length }} steps proved<template v-if="bound"
-                >, down to {{ (bound / 1000).toFixed(1) }} {{ unit }}</template
+                >, down to {{ decimal(bound / 1000, 1) }} {{ unit }}</template
               >…
               <button class="plain edged" @click="stop">Stop</button>
             </template>
@@ -81,8 +81,8 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
               {{ steps.length }} steps, all proved, from {{ money(steps[0].cost, bench.currency) }} to
               {{ money(most, bench.currency) }}.
               <span v-if="stretch" class="quiet num"
-                >{{ stretch.work.baskets }} baskets solved in {{ (stretch.ms / 1000).toFixed(2) }} s, the
-                first after {{ (stretch.firstMs ?? 0).toFixed(0) }} ms.</span
+                >{{ stretch.work.baskets }} baskets solved in {{ decimal(stretch.ms / 1000, 2) }} s, the first
+                after {{ decimal(stretch.firstMs ?? 0, 0) }} ms.</span
               >
             </template>
             <template v-else-if="state === 'stopped'">

@@ -8,7 +8,7 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeSets } from '../../shared/format/conditions.ts';
 import { besideWords } from '../../shared/format/goals.ts';
-import { fps, money, signed } from '../../shared/format/format.ts';
+import { decimal, fps, money, signed } from '../../shared/format/format.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -53,7 +53,7 @@ const unlike = computed(() => {
     ['A', 'B'],
   );
 });
-const figure = (step: FrontierStep | null) => (step ? (step.score / 1000).toFixed(1) : 'none');
+const figure = (step: FrontierStep | null) => (step ? decimal(step.score / 1000, 1) : 'none');
 const keep = (step: FrontierStep, sum: number) =>
   choose.keep(
     `Best for ${money(sum, bench.currency, { short: true })}`,

@@ -17,7 +17,7 @@ import { useAhead } from './use-ahead.ts';
 defineProps<{ falls?: readonly Fall[] }>();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
-const { growth, scale, places, set, minor, fresh } = useAhead();
+const { growth, scale, currency, set, minor, fresh } = useAhead();
 const today = computed(() => catalogueStore.catalogue?.today ?? localToday());
 const MOST_SUMS = 4;
 const MOST_WISHES = 12;
@@ -68,7 +68,7 @@ function addWish(kind: LaterWish['kind']) {
         label="Put aside every month"
         :value="growth.monthlyMinor / scale"
         :min="0"
-        :precision="places"
+        :currency="currency"
         @update:value="(v) => set('type what is put aside', { monthlyMinor: minor(v) })"
       />
     </div>

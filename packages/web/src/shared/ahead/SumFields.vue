@@ -6,7 +6,7 @@ import NumberField from '../ui/NumberField.vue';
 import { useAhead } from './use-ahead.ts';
 
 /** Sums of money that are expected on a day. */
-const { growth, scale, places, set, minor } = useAhead();
+const { growth, scale, currency, set, minor } = useAhead();
 const setSum = (id: string, label: string, change: Partial<LaterSum>) =>
   set(label, { sums: growth.value.sums.map((sum) => (sum.id === id ? { ...sum, ...change } : sum)) });
 </script>
@@ -24,7 +24,7 @@ const setSum = (id: string, label: string, change: Partial<LaterSum>) =>
       :aria="`Amount of later sum ${n + 1}`"
       :value="sum.amountMinor / scale"
       :min="0"
-      :precision="places"
+      :currency="currency"
       @update:value="(v) => setSum(sum.id, 'type a later sum', { amountMinor: minor(v) })"
     />
     <label class="note"

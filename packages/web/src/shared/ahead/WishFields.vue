@@ -10,7 +10,7 @@ import { useAhead } from './use-ahead.ts';
 
 /** Screens, drives and games that come on a day. */
 const names = useNames();
-const { growth, scale, places, set, minor } = useAhead();
+const { growth, scale, currency, set, minor } = useAhead();
 const setWish = (id: string, label: string, change: object) =>
   set(label, {
     wishes: growth.value.wishes.map((wish) =>
@@ -57,7 +57,7 @@ const presets = PRESETS.map((preset) => ({ label: preset, value: preset }));
         label="It costs"
         :value="wish.costMinor / scale"
         :min="0"
-        :precision="places"
+        :currency="currency"
         @update:value="(v) => setWish(wish.id, 'type what a screen costs', { costMinor: minor(v) })"
       />
     </template>

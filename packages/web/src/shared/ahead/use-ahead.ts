@@ -11,7 +11,7 @@ export function useAhead() {
   return {
     growth,
     scale,
-    places: computed(() => (scale.value === 1 ? 0 : 2)),
+    currency: computed(() => workspace.typedBrief.money.currency),
     set: (label: string, change: Partial<Growth>) =>
       workspace.editBrief(label, (brief: Brief) => ({ ...brief, growth: { ...brief.growth, ...change } })),
     /** A sum in major units, as typed, in whole minor units. */

@@ -1,6 +1,7 @@
 import type { Assumption } from '@ripe-pick/core/assumptions';
 import type { RestingOn } from '@ripe-pick/core/swaps';
 import { fieldName, figureText } from './facts.ts';
+import { decimal } from './format.ts';
 
 /** "Firmware as shipped" of a figure, for a sentence or a list. */
 export const figureName = (figure: string): string => fieldName(figure).name;
@@ -15,7 +16,7 @@ export function harmText({ breaks, lost, assumption }: RestingOn): string {
   const turned = `At worst ${figureText(assumption.figure, assumption.worst)}`;
   if (breaks) return `${turned}: ${breaks.sentence}`;
   if (lost === null) return `${turned}: no frame rate can be told.`;
-  if (lost > 0) return `${turned}: ${(lost / 1000).toFixed(1)} fps less.`;
+  if (lost > 0) return `${turned}: ${decimal(lost / 1000, 1)} fps less.`;
   return `${turned}: it fits all the same.`;
 }
 

@@ -1,17 +1,19 @@
-export { moneyText as money } from '@ripe-pick/core/units';
+import { decimal } from '@ripe-pick/core/units';
+
+export { decimal, moneyText as money, whole } from '@ripe-pick/core/units';
 
 /** A change, with its sign and one decimal: +3.2. */
 export function signed(value: number, digits = 1): string {
-  const text = Math.abs(value).toFixed(digits);
-  return Number(text) === 0 ? `±${text}` : `${value < 0 ? '−' : '+'}${text}`;
+  const text = decimal(Math.abs(value), digits);
+  return Number(Math.abs(value).toFixed(digits)) === 0 ? `±${text}` : `${value < 0 ? '−' : '+'}${text}`;
 }
 
 export function fps(value: number): string {
-  return value.toFixed(value < 100 ? 1 : 0);
+  return decimal(value, value < 100 ? 1 : 0);
 }
 
 export function percent(share: number): string {
-  return `${Math.round(share * 100)} %`;
+  return `${decimal(share * 100, 0)} %`;
 }
 
 /** A length of time: 45 min, 4 h 27. */

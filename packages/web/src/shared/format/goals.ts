@@ -1,12 +1,13 @@
 import type { GameRates, SideScreen } from '@ripe-pick/core/frames';
 import type { Screen } from '@ripe-pick/core/parts';
 import { sizeWords } from './runs.ts';
+import { decimal } from './format.ts';
 
 /** A goal as it is met, or short by how much: "144 ✓", "60, short by 8". An average that rounds to it is told by a tenth. */
 export function goalWords({ average, target }: Pick<GameRates, 'average' | 'target'>): string {
   if (average >= target) return `${target} ✓`;
   const short = target - average;
-  return `${target}, short by ${short < 1 ? short.toFixed(1) : Math.round(short)}`;
+  return `${target}, short by ${short < 1 ? decimal(short, 1) : Math.round(short)}`;
 }
 
 /** A screen in words: 1440p at 144 Hz. */

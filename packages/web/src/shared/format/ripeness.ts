@@ -2,7 +2,7 @@ import { minorPlaces } from '@ripe-pick/core/units';
 import type { Percentile, Ripeness, Silence } from '@ripe-pick/core/prices';
 import { money, percent } from './format.ts';
 
-/** Ripeness in words; green means not yet. */
+/** Ripeness in words. */
 export const RIPENESS_WORDS: Readonly<Record<Ripeness, string>> = {
   unripe: 'unripe',
   turning: 'turning',

@@ -1,5 +1,6 @@
 import type { BenchRunKept } from '@ripe-pick/contract';
 import type { BenchRecord, RecordClocks } from '@ripe-pick/core/parts';
+import { decimal } from './format.ts';
 
 /** Sizes of pictures that charts are made at, for choosing. */
 export const SIZES = [
@@ -58,7 +59,7 @@ export function conditionWords(
 /** Measured against expected in per cent: −12 %. */
 export function offWords(ratio: number): string {
   const share = Math.round((ratio - 1) * 1000) / 10;
-  return share === 0 ? '±0 %' : `${share > 0 ? '+' : '−'}${Math.abs(share).toFixed(1)} %`;
+  return share === 0 ? '±0 %' : `${share > 0 ? '+' : '−'}${decimal(Math.abs(share), 1)} %`;
 }
 
 /** What sets a benchmark apart beside preset and size: clocks, ray tracing, generated frames, its own settings, the capture tool. */
@@ -82,7 +83,7 @@ export const apartWords = ({
 /** Further figures of a benchmark, where they are told: minimum, maximum, 90th percentile, watts. */
 export function furtherWords({ spread, watts }: Pick<BenchRecord, 'spread' | 'watts'>): string {
   const figure = (name: string, value: number | null | undefined, unit: 'fps' | 'W') =>
-    value === null || value === undefined ? '' : `${name} ${value.toFixed(unit === 'W' ? 0 : 1)} ${unit}`;
+    value === null || value === undefined ? '' : `${name} ${decimal(value, unit === 'W' ? 0 : 1)} ${unit}`;
   return [
     figure('minimum', spread?.minimum, 'fps'),
     figure('maximum', spread?.maximum, 'fps'),

@@ -1,19 +1,114 @@
-import { readingsOf } from '@ripe-pick/core/units';
+import { namesOtherCurrency, numberLanguage, readingsOf } from '@ripe-pick/core/units';
 
-/** The mark before decimals in the user's own language. */
-const decimalMark = (locale?: string): string =>
-  new Intl.NumberFormat(locale).formatToParts(1.5).find(({ type }) => type === 'decimal')?.value ?? '.';
+/** How a number is written in a field, where that is not all left to the language. */
+export interface TypedAs {
+  /** BCP 47; the language that numbers are written in where it is left out. */
+  readonly language?: string | undefined;
+  /** So many decimals at most, as for money: 1.299 is a thousand and more then, in every language. */
+  readonly places?: number | undefined;
+  /** ISO 4217, where it is an amount of money: its sign and code may be typed too, and those of no other. */
+  readonly currency?: string | undefined;
+  /** What stands behind the field and may be typed too: mm, %, fps. */
+  readonly unit?: string | undefined;
+}
+
+/** The mark before decimals in a language. */
+const decimalMark = (language?: string): string =>
+  new Intl.NumberFormat(language).formatToParts(1.5).find(({ type }) => type === 'decimal')?.value ?? '.';
+
+/** Signs and codes of currencies, before or after an amount. */
+const CURRENCY =
+  /(?<!\p{L})[A-Z]{0,2}\p{Sc}(?:[A-Z]{2}(?!\p{L}))?|(?<![\p{L}])(?:[A-Z]{3}|kr|zł|Kč|Ft|lei|лв|円|元)\.?(?![\p{L}])/giu;
+/** Thin, wide and hard spaces, apostrophes and underscores between thousands. */
+const BETWEEN = /[\s_'’‘´`]/gu;
+/** Arabic digits of both kinds; full-width ones are made plain by normalising. */
+const ARABIC = /[\u0660-\u0669\u06f0-\u06f9]/g;
+
+/** The text with digits, marks and signs of arithmetic as a keyboard of the west has them. */
+const plain = (text: string): string =>
+  text
+    .normalize('NFKC')
+    .replace(ARABIC, (digit) => String(digit.charCodeAt(0) & 0xf))
+    .replace(/\u066b|\u3002/g, '.')
+    .replace(/[\u066c\u3001\u060c]/g, ',')
+    .replace(/[−–—]/g, '-')
+    .replace(/[×·∙]/g, '*')
+    .replace(/÷/g, '/');
+
+/** One number: 139.90, 139,90, 1.299,00, 1 299, 49,-. NaN for anything else. */
+function single(digits: string, { language = numberLanguage(), places }: TypedAs): number {
+  const bare = digits.replace(/[.,:]$/, '');
+  if (!/^(?:\d[\d.,]*|[.,]\d+)$/.test(bare)) return NaN;
+  // A mark that comes again stands between thousands, or between lakhs.
+  if (/([.,])\d*\1/.test(bare) && !/^\d{1,3}([.,])(?:\d{2,3}\1)*\d{3}(?:[.,]\d*)?$/.test(bare)) return NaN;
+  const [whole, decimal] = readingsOf(bare);
+  if (decimal === undefined) return whole;
+  const isTooFine = places !== undefined && places < 3;
+  return !isTooFine && bare.includes(decimalMark(language)) ? decimal : whole;
+}
+
+/** What binds more tightly comes later: + and -, then * and /. */
+const LEVELS = ['+-', '*/'];
+
+/** Reads sums, products and brackets, left to right. NaN where it is no arithmetic. */
+class Arithmetic {
+  private at = 0;
+  constructor(
+    private readonly tokens: readonly string[],
+    private readonly as: TypedAs,
+  ) {}
+
+  value(): number {
+    const value = this.level(0);
+    return this.at === this.tokens.length ? value : NaN;
+  }
+
+  private level(n: number): number {
+    if (n === LEVELS.length) return this.unit();
+    let value = this.level(n + 1);
+    while (this.at < this.tokens.length && LEVELS[n].includes(this.tokens[this.at])) {
+      const sign = this.tokens[this.at++];
+      const next = this.level(n + 1);
+      value =
+        sign === '+'
+          ? value + next
+          : sign === '-'
+            ? value - next
+            : sign === '*'
+              ? value * next
+              : value / next;
+    }
+    return value;
+  }
+
+  private unit(): number {
+    const token = this.tokens[this.at++] ?? '';
+    if (token === '-') return -this.unit();
+    if (token === '+') return this.unit();
+    if (token !== '(') return single(token, this.as);
+    const value = this.level(0);
+    return this.tokens[this.at++] === ')' ? value : NaN;
+  }
+}
 
 /**
- * A number as people type it: 139.90 and 139,90, 1.299,00 and 1 299. Where one mark with three digits behind it may be of
- * thousands or of decimals, the user's language decides. Null for nothing, NaN for what is no number.
+ * A number as people type it: 139.90 and 139,90, 1.299,00 and 1 299, € 1.299,- and 1,299円, also as arithmetic: 49.90+4.90, 3*(20-1,5). Where one
+ * mark with three digits behind it may be of thousands or of decimals, the number of decimals that there can be decides, then the language.
+ * Null for nothing, NaN for what is no number.
  */
-export function typedNumber(text: string, locale?: string): number | null {
-  const bare = text.replace(/[\s\u00a0\u202f'’]/g, '').replace(/^−/, '-');
-  if (bare === '') return null;
-  if (!/^[-+]?(?:\d[\d.,]*|[.,]\d+)$/.test(bare)) return NaN;
-  const digits = bare.replace(/^[-+]/, '');
-  const [whole, decimal] = readingsOf(digits);
-  const isDecimal = decimal !== undefined && digits.includes(decimalMark(locale));
-  return (bare.startsWith('-') ? -1 : 1) * (isDecimal ? decimal : whole);
+export function typedNumber(text: string, as: TypedAs = {}): number | null {
+  const unit = as.unit?.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  const bare = plain(text)
+    .replace(unit ? new RegExp(`(?<![\\p{L}])${unit}(?![\\p{L}])`, 'giu') : /(?!)/u, ' ')
+    .replace(as.currency ? CURRENCY : /(?!)/u, ' ')
+    .trim();
+  if (as.currency && namesOtherCurrency(plain(text), as.currency)) return NaN;
+  if (bare === '') return text.trim() === '' ? null : NaN;
+  // Two numbers side by side are no thousands: 12 34.
+  if (/\d\s+(?!\d{3}(?!\d))\d/.test(bare)) return NaN;
+  const joined = bare.replace(BETWEEN, '');
+  // A dash for "no cents" is no sign: 49,- and 49.--.
+  const tokens = joined.replace(/(\d)[.,]-+(?=$|[-+*/)])/g, '$1').match(/[-+*/()]|[^-+*/()]+/g) ?? [];
+  const value = new Arithmetic(tokens, as).value();
+  return Number.isFinite(value) ? value : NaN;
 }

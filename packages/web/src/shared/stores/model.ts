@@ -14,10 +14,11 @@ import { call, failureText } from '../api/client.ts';
 import { isLookingOnly } from '../api/place.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useRecords } from './records.ts';
+import { whole } from '../format/format.ts';
 
 type FitKind = 'cold' | 'warm' | 'review';
 
-const TOO_MANY = `More than ${FIT_DEFAULTS.mostEffects.toLocaleString('en')} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
+const TOO_MANY = `More than ${whole(FIT_DEFAULTS.mostEffects)} effects would have to be estimated: take out parts or games that you do not need. The rates are those of before.`;
 
 type Input = Parameters<Fitter['fit']>[0];
 

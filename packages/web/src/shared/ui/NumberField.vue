@@ -1,25 +1,20 @@
 <script setup lang="ts">
-import { NInputNumber } from 'naive-ui';
-import { typedNumber } from '../format/typed-number.ts';
 import Field from './Field.vue';
+import NumberInput from './NumberInput.vue';
 
 defineOptions({ inheritAttrs: false });
-/** A number to be typed; all but the label goes to the input. `aria` names it where the label alone says too little. */
-defineProps<{ label: string; hint?: string; suffix?: string; aria?: string }>();
+/** A number to be typed, with its label; all but the label goes to the input. `aria` names it where the label alone says too little. */
+defineProps<{ label: string; hint?: string; aria?: string; value: number | null }>();
 const emit = defineEmits<{ 'update:value': [value: number | null] }>();
 </script>
 
 <template>
   <Field :label="label" v-bind="hint ? { hint } : {}">
-    <NInputNumber
-      :parse="typedNumber"
-      placeholder=""
+    <NumberInput
       v-bind="$attrs"
-      :show-button="false"
-      :input-props="{ 'aria-label': aria ?? label }"
-      @update:value="(value) => emit('update:value', value)"
-    >
-      <template v-if="suffix" #suffix>{{ suffix }}</template>
-    </NInputNumber>
+      :value="value"
+      :aria="aria ?? label"
+      @update:value="(typed) => emit('update:value', typed)"
+    />
   </Field>
 </template>

@@ -34,7 +34,7 @@ const { ripeness, small = false } = defineProps<{ ripeness: Ripeness; small?: bo
   flex: none;
 }
 .unripe {
-  color: var(--leaf);
+  color: var(--ink-soft);
 }
 .turning {
   color: var(--apricot);

@@ -3,6 +3,7 @@ import { countedTuning, countShipped } from '@ripe-pick/core/frames';
 import { computed } from 'vue';
 import { useNames } from '../stores/names.ts';
 import { useWorkspace } from '../stores/workspace.ts';
+import { decimal } from '../format/format.ts';
 
 /** That rates count what this very machine was tuned to; nothing where they do not. `all`: those of any candidate. */
 const props = defineProps<{ all?: boolean }>();
@@ -13,7 +14,7 @@ const counted = computed(() => {
   return countedTuning(workspace.brief).filter(({ part }) => props.all || picked.includes(part));
 });
 const words = computed(() =>
-  counted.value.map(({ part, times }) => `${names.part(part)} × ${times.toFixed(3)}`).join(', '),
+  counted.value.map(({ part, times }) => `${names.part(part)} × ${decimal(times, 3)}`).join(', '),
 );
 function stop() {
   const parts = counted.value.map(({ part }) => part);
