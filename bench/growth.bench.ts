@@ -45,7 +45,7 @@ await withApp(4656, async (browser, address) => {
     await page.goto(`${address}/data`);
     await page.goto(`${address}/picks`);
     await page.waitForTimeout(8000); // forecasts and what else starts with the page are done
-    await page.getByRole('link', { name: 'Growth' }).click();
+    await page.getByRole('link', { name: 'Upgrades' }).click();
     await page.getByText('Proved over').waitFor();
     cold.push(await figures());
   }

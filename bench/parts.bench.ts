@@ -46,7 +46,7 @@ await withApp(4656, async (browser, address) => {
           }),
       ),
     );
-    await page.getByRole('link', { name: 'Data', exact: true }).click();
+    await page.getByRole('link', { name: 'Files and backup', exact: true }).click();
     await page.getByRole('heading', { name: 'Take out' }).waitFor();
   }
   console.log(`Parts page opens: first ${opened[0].toFixed(0)} ms, then ${told(opened.slice(1))}`);

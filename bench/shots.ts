@@ -74,7 +74,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         page.getByText('what to check first').or(page.getByText('Nothing stands out')).waitFor(),
       );
     if (colorScheme === 'light') {
-      await shoot('model', '/model', async () => page.getByText('Held back from the fit').waitFor());
+      await shoot('model', '/model', async () => page.getByText('Not used in the fit yet').waitFor());
       await shoot('parts', '/parts', async () => page.getByText('340 of 340').waitFor());
     }
     // Two candidates more for the line-up, as a user keeps them.

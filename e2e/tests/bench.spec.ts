@@ -152,13 +152,13 @@ test('a chart is typed in once: names are matched or asked about, records saved,
   // A reload forgets the step, so the records go by the list.
   await page.getByRole('button', { name: 'All records' }).click();
   await page.getByLabel('Search the records').fill('quayside weekly');
-  await expect(page.getByRole('button', { name: /^Take out: Lantern Deep/ })).toHaveCount(4);
+  await expect(page.getByRole('button', { name: /^Delete: Lantern Deep/ })).toHaveCount(4);
   for (let left = 4; left > 0; left--) {
     await page
-      .getByRole('button', { name: /^Take out: Lantern Deep/ })
+      .getByRole('button', { name: /^Delete: Lantern Deep/ })
       .first()
       .click();
-    await expect(page.getByRole('button', { name: /^Take out: Lantern Deep/ })).toHaveCount(left - 1);
+    await expect(page.getByRole('button', { name: /^Delete: Lantern Deep/ })).toHaveCount(left - 1);
   }
   await expect.poll(async () => (await modelOf(request)).fit.records).toBe(before.records);
 });
@@ -185,11 +185,11 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await expect(page.getByText('Columns not read: colour.')).toBeVisible();
   await expect(page.getByText('row 3, average: “fast” is not a plain number')).toBeVisible();
   await expect(page.getByText('1: “own mix” is none of low, medium, high, ultra')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring in 3 records' }).click();
+  await page.getByRole('button', { name: 'Import 3 records' }).click();
   await expect(page.getByText('3 records from the table added')).toBeVisible();
   expect((await recordsOf(request)).length).toBe(before + 3);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Undone: 3 records of a table brought in')).toBeVisible();
+  await expect(page.getByText('Undone: 3 records of a table imported')).toBeVisible();
   expect((await recordsOf(request)).length).toBe(before);
 });
 
@@ -206,7 +206,7 @@ test('the model page shows error, calibration, doubtful records and what to meas
   await expect(page.getByText('Kestrand Ember 130 Solo 2 GB ±').first()).toContainText('no record');
   const narrow = page.getByRole('region', { name: 'Which record would narrow the choice?' });
   await expect(narrow).toContainText('First idea is 18');
-  await expect(narrow.getByRole('listitem').first()).toContainText('then give or take');
+  await expect(narrow.getByRole('listitem').first()).toContainText('then ±');
   const odd = page.getByRole('region', { name: 'Records that disagree with the rest' });
   await odd
     .getByRole('button', { name: /^Set aside/ })
@@ -300,7 +300,7 @@ test('own passes go out as a file and come back in; a bad one is told by place',
   await page
     .getByLabel('Catalogue file')
     .setInputFiles(json('more.json', { ...file, runs: [...file.runs, { ...file.runs[0], id: 'one-more' }] }));
-  await page.getByRole('button', { name: 'Bring them in' }).click();
-  await expect(page.getByText(`Brought in: ${bench.runs.length + 1} passes of 2 systems.`)).toBeVisible();
+  await page.getByRole('button', { name: 'Import them' }).click();
+  await expect(page.getByText(`Imported: ${bench.runs.length + 1} passes of 2 systems.`)).toBeVisible();
   await request.post('/api/bench', { data: { removeRuns: ['one-more'] } });
 });

@@ -21,7 +21,7 @@ test('an empty database says what to do first, and the demo has a place of its o
     ['growth', 'No parts yet'],
     ['shopping-day', 'No parts yet'],
     ['second-hand', 'No parts yet'],
-    ['slips', 'None. Slips come from'],
+    ['slips', 'None yet. Claims come from'],
     ['audit', 'Nothing leaves this machine'],
   ]) {
     await page.goto(`${emptyAddress}/${screen}`);
@@ -33,14 +33,14 @@ test('an empty database says what to do first, and the demo has a place of its o
   await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
   await expect(page).toHaveURL(`${emptyAddress}/demo/picks`);
   await page.getByRole('link', { name: 'Brief' }).click();
-  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('777.00');
+  await page.getByRole('textbox', { name: 'Budget', exact: true }).fill('777.00');
   await page.keyboard.press('Tab');
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).toHaveValue('777.00');
+  await expect(page.getByRole('textbox', { name: 'Budget', exact: true })).toHaveValue('777.00');
   await page.getByRole('link', { name: 'leave it' }).click();
   await expect(page).toHaveURL(`${emptyAddress}/brief`);
-  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).not.toHaveValue('777.00');
+  await expect(page.getByRole('textbox', { name: 'Budget', exact: true })).not.toHaveValue('777.00');
   const own = async () =>
     ((await (await request.get(`${emptyAddress}/api/status`)).json()) as { counts: { parts: number } })
       .counts;
@@ -73,7 +73,7 @@ test('a bad file is refused whole, with the place, the fault and the mend', asyn
   await expect(problems).toContainText('unknown field "packageWats"');
   await expect(problems).toContainText('number is needed, got "sixty-five"');
   await expect(problems).toContainText('offers[2].priceMinor');
-  await expect(page.getByRole('button', { name: 'Bring it in' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Import it' })).toHaveCount(0);
   const { counts } = (await (await request.get('/api/status')).json()) as { counts: { parts: number } };
   expect(counts.parts).toBeGreaterThan(300);
 });

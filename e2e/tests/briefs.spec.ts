@@ -7,7 +7,7 @@ test('briefs stand side by side: what one has is asked about in the other, and e
   clean: page,
 }) => {
   await page.goto('/brief');
-  const sum = page.getByRole('textbox', { name: 'Sum', exact: true });
+  const sum = page.getByRole('textbox', { name: 'Budget', exact: true });
   await expect(sum).toHaveValue('640.00');
   await page.getByRole('button', { name: 'More briefs' }).click();
   const dialog = page.getByRole('dialog', { name: 'Briefs' });
@@ -53,7 +53,7 @@ test('a brief goes out whole, with its orders and receipts, and comes back besid
   await page.getByRole('button', { name: /briefs$/ }).click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take it out whole' }).click(),
+    page.getByRole('button', { name: 'Export it whole' }).click(),
   ]);
   const path = await download.path();
   const file = JSON.parse(readFileSync(path, 'utf8')) as { workspace: { orders: unknown[] } };
@@ -61,8 +61,8 @@ test('a brief goes out whole, with its orders and receipts, and comes back besid
   await page.goto('/data');
   await page.getByLabel('Catalogue file').setInputFiles(path);
   await expect(page.getByText('It comes beside yours and is opened.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
-  await expect(page.getByText(/^Brought in and opened/)).toBeVisible();
+  await page.getByRole('button', { name: 'Import it', exact: true }).click();
+  await expect(page.getByText(/^Imported and opened/)).toBeVisible();
   const saved = (await (await request.get('/api/workspace')).json()) as typeof file & { id: string };
   expect(saved.id).not.toBe('first');
   expect(saved.workspace.orders).toEqual(file.workspace.orders);

@@ -100,7 +100,7 @@ test('five thousand lines pasted at once are read without the page standing stil
     (_, n) => `Part number ${n}: Something or other ${n} - ${(n % 90) + 10}.50`,
   );
   // As a paste arrives: at once, in one event.
-  await page.getByRole('textbox', { name: 'The list to audit' }).evaluate(
+  await page.getByRole('textbox', { name: 'The list to check' }).evaluate(
     (box: HTMLTextAreaElement, text) => {
       box.value = text;
       box.dispatchEvent(new Event('input', { bubbles: true }));

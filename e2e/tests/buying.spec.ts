@@ -29,7 +29,7 @@ test('the ruler shows three totals, hatches what may come back, and opens to lin
 test('another school counts another total, and undo brings the first back', async ({ clean: page }) => {
   await page.goto('/brief');
   await expect(total(page)).toHaveText('€514.57');
-  await choice(page, 'What must fit the sum').click();
+  await choice(page, 'What must fit the budget').click();
   await page.getByText('What is left after all rebates').click();
   await expect(total(page)).toHaveText('€499.57');
   await page.keyboard.press('Escape');
@@ -104,7 +104,14 @@ test('a deal is typed in and counts at once; what is wrong is named by field', a
   await changed.getByRole('button', { name: 'Keep the changes' }).click();
   await expect(page.getByText('enter THIRD', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Remove Half of everything' }).click();
-  await expect(page.getByText('enter HALF', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('enter THIRD', { exact: true })).toHaveCount(0);
+  // Said on the spot, and back at a press; done again by key, although brief and picks are what this screen is about.
+  const told = page.locator('.n-message', { hasText: 'Deleted the deal “Half of everything”.' });
+  await told.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('enter THIRD', { exact: true })).toBeVisible();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByText('Redone: delete the deal “Half of everything”')).toBeVisible();
+  await expect(page.getByText('enter THIRD', { exact: true })).toHaveCount(0);
 });
 
 test('slips: papers, steps and their days; what cannot be is refused; the calendar holds the days', async ({
@@ -118,9 +125,9 @@ test('slips: papers, steps and their days; what cannot be is refused; the calend
   await spar.getByLabel('filled-in form').check();
   await spar.getByRole('button', { name: 'It is posted' }).click();
   await expect(spar).toContainText('money expected about 2027-01-09');
-  await page.getByRole('button', { name: 'Keep a slip' }).first().click();
+  await page.getByRole('button', { name: 'Keep a claim' }).first().click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take out as a calendar' }).click();
+  await page.getByRole('button', { name: 'Export as a calendar' }).click();
   const text = readFileSync(await (await download).path(), 'utf8');
   expect(text).toContain('DTSTART;VALUE=DATE:20261211');
   expect(text).toContain('DTSTART;VALUE=DATE:20261201');
@@ -135,8 +142,8 @@ test('second-hand: a find is appraised, competes in the lanes, and leaves them',
   await page.goto('/second-hand');
   await page.getByRole('button', { name: /Half a seat/ }).click();
   await expect(page.getByText('pass', { exact: false }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Appraise a find' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Appraise a find' });
+  await page.getByRole('button', { name: 'Appraise a listing' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Appraise a listing' });
   await expect(dialog).toContainText('Still to say: which parts it is, its price');
   await choice(page, 'Parts (several: sold together)').click();
   await page.keyboard.type('Ember 270 Duo');
@@ -149,7 +156,7 @@ test('second-hand: a find is appraised, competes in the lanes, and leaves them',
   await page.getByRole('button', { name: 'Try it in a build' }).click();
   await expect(page.locator('.tab', { hasText: 'With Bramfell Ember 270 Duo' })).toBeVisible();
   await expect(total(page)).not.toHaveText('€514.57');
-  await page.getByRole('button', { name: 'Drop' }).click();
+  await page.getByRole('button', { name: 'Delete' }).click();
   await expect(page.locator('.ruler .head')).toContainText('No price yet: Graphics card');
   await page.keyboard.press('Control+z');
   await expect(page.locator('.ruler .head')).not.toContainText('No price yet');
@@ -160,7 +167,7 @@ test('an audited list: doubts are asked, totals and findings follow, and the sam
 }) => {
   await page.goto('/audit');
   await page
-    .getByRole('textbox', { name: 'The list to audit' })
+    .getByRole('textbox', { name: 'The list to check' })
     .fill(
       'CPU: Tarnholt Dunlin 250 - €1O9.90\nBoard: Kestrand Mole T4-2M10 - 77.99\nRAM: Wrenlow Spar 2x8 3600 CL16 - 45.90\nGPU: Bramfell Ember 270 Duo 8 GB - 189.90 (20.00 rebate)\nTotal: 500.00',
     );
@@ -181,7 +188,7 @@ test('a list in dollars is asked which ones, and becomes a candidate at its own 
   clean: page,
 }) => {
   await page.goto('/audit');
-  const box = page.getByRole('textbox', { name: 'The list to audit' });
+  const box = page.getByRole('textbox', { name: 'The list to check' });
   await box.fill(
     'Budget: $300\nCPU: Tarnholt Dunlin 250 - $120\nBoard: Kestrand Mole T4-2M10 - $70 after $10 mail-in rebate\nFans: 2 x Gale 120 - $6\n$5',
   );
@@ -189,7 +196,7 @@ test('a list in dollars is asked which ones, and becomes a candidate at its own 
   await page.getByRole('button', { name: 'USD', exact: true }).click();
   await page.getByRole('button', { name: '$6.00', exact: true }).click();
   await page.getByRole('button', { name: '$5.00 to pay' }).click();
-  // 120 + 80 + 6 + 5 at the till; 10 come back. The list’s own 300 are 89 more.
+  // 120 + 80 + 6 + 5 due at checkout; 10 come back. The list’s own 300 are 89 more.
   await expect(page.getByText('$211.00', { exact: true })).toBeVisible();
   await expect(page.getByText('$201.00', { exact: true })).toBeVisible();
   await expect(page.getByText(/^\$89\.00, 29\.7.% under$/)).toBeVisible();
@@ -221,7 +228,7 @@ test('the dialogs of buying are free of axe findings', async ({ clean: page }) =
   await page.waitForTimeout(100);
   await expectAxeClean(page);
   await page.goto('/second-hand');
-  await page.getByRole('button', { name: 'Appraise a find' }).click();
+  await page.getByRole('button', { name: 'Appraise a listing' }).click();
   await page.waitForTimeout(100);
   await expectAxeClean(page);
 });

@@ -54,7 +54,7 @@ test('a broken check opens to its figures, and is mended without losing frames',
     .filter({ hasText: 'The card is 351 mm long, the case takes 268 mm.' });
   await check.locator('summary').click();
   await expect(check).toContainText('Card length: 351 mm against 268 mm');
-  await check.getByRole('button', { name: 'Mend it' }).click();
+  await check.getByRole('button', { name: 'Fix it' }).click();
   await check.getByRole('button', { name: /^Swap/ }).first().click();
   await expect(page.getByText('The card is 351 mm long')).toHaveCount(0);
 });
@@ -135,7 +135,7 @@ test('a candidate is handed on as a list, and its text comes to the same where i
   await expectAxeClean(page);
   await page.keyboard.press('Escape');
   await page.goto('/audit');
-  await page.getByRole('textbox', { name: 'The list to audit' }).fill(text);
+  await page.getByRole('textbox', { name: 'The list to check' }).fill(text);
   // The same two totals, and nothing that does not add up.
   const sums = page.getByRole('group', { name: 'Totals of the list' });
   await expect(sums).toContainText('€514.57');
@@ -162,11 +162,11 @@ test('a candidate tells its story, and stands against the best', async ({ clean:
   await expect(story).toContainText('too long for the shelf');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    story.getByRole('button', { name: 'Take it out as Markdown' }).click(),
+    story.getByRole('button', { name: 'Export as Markdown' }).click(),
   ]);
   expect(readFileSync(await download.path(), 'utf8')).toContain('too long for the shelf');
   await page.keyboard.press('Escape');
-  await menu(page, 'First idea', 'Against the best');
+  await menu(page, 'First idea', 'Compare with the best');
   await expect(page.getByRole('dialog')).toContainText(
     /First idea costs €[\d.]+ less and is [\d.]+ fps slower, because/,
   );
@@ -260,7 +260,7 @@ test('more wishes change what can be expected, and say which school they follow'
   await page.goto('/brief');
   const gpu = page.getByRole('complementary');
   await expect(gpu.getByText('Proved')).toBeVisible();
-  const cost = gpu.locator('p', { hasText: 'at the till' });
+  const cost = gpu.locator('p', { hasText: 'due at checkout' });
   const before = (await cost.textContent()) ?? '';
   await page.getByText('More wishes').click();
   await page.getByRole('switch', { name: 'Memory and video memory as every game asks for them' }).click();
@@ -328,7 +328,7 @@ test('a file dropped on the page is looked at first, then brought in', async ({
 }) => {
   await request.put(`${emptyAddress}/api/catalogue`, { data: { ...demoFile('catalogue.json'), offers: [] } });
   await page.goto(`${emptyAddress}/data`);
-  await expect(page.getByRole('heading', { name: 'Data' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Files and backup' })).toBeVisible();
   const text = JSON.stringify(demoFile('catalogue.json'));
   const transfer = await page.evaluateHandle((content) => {
     const data = new DataTransfer();
@@ -373,7 +373,7 @@ test('the line-up asks for a second candidate, and names what is not alike', asy
   ).toBeVisible();
 });
 
-test('the palette opens a part with its offers and its sheet', async ({ clean: page }) => {
+test('the palette opens a part with its offers and its specs', async ({ clean: page }) => {
   await open(page);
   await page.keyboard.press('Control+k');
   await page.keyboard.type('whimbrel 390');

@@ -108,9 +108,9 @@ async function briefAndChart(page: Page, address: string, counter: Counter): Pro
     await expect(form).toBeHidden();
   }
   counter.begin('money');
-  await counter.type(page.getByRole('textbox', { name: 'Sum', exact: true }), '750');
+  await counter.type(page.getByRole('textbox', { name: 'Budget', exact: true }), '750');
   counter.begin('chart of benchmarks');
-  await counter.click(page.getByRole('link', { name: 'Records' }));
+  await counter.click(page.getByRole('link', { name: 'Benchmarks' }));
   await counter.click(page.getByRole('button', { name: 'From a chart' }));
   await counter.choose(page, page.getByLabel('on this processor').first(), 'Dunlin 270');
   await counter.choose(page, page.getByLabel('Game', { exact: true }).first(), 'Lantern Deep');

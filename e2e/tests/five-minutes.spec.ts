@@ -19,7 +19,7 @@ test('by mouse', async ({ clean: page }) => {
   await page.goto('/brief');
   await expect(proved(page)).toBeVisible();
   const before = Number(await figure(page).textContent());
-  const sum = page.getByRole('textbox', { name: 'Sum', exact: true });
+  const sum = page.getByRole('textbox', { name: 'Budget', exact: true });
   await sum.click();
   await sum.fill('480');
   await sum.press('Tab');
@@ -41,9 +41,9 @@ test('by mouse', async ({ clean: page }) => {
     page.getByRole('group', { name: 'Candidates' }).getByRole('button', { pressed: true }),
   ).toContainText('Best for €600');
 
-  await page.getByRole('link', { name: 'Line-up' }).click();
+  await page.getByRole('link', { name: 'Compare' }).click();
   await page
-    .getByRole('group', { name: 'Candidates in the line-up' })
+    .getByRole('group', { name: 'Candidates to compare' })
     .getByRole('button', { name: 'First idea' })
     .click();
   await expect(page.getByRole('columnheader', { name: 'Best for €480' })).toBeVisible();
@@ -52,10 +52,10 @@ test('by mouse', async ({ clean: page }) => {
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Markdown' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('league-seat-line-up.md');
+  expect(download.suggestedFilename()).toBe('league-seat-compared.md');
   const text = readFileSync(await download.path(), 'utf8');
   expect(text).toContain('| Best for €480 | Best for €600 |');
-  expect(text).toContain('Paid at the till');
+  expect(text).toContain('Due at checkout');
 });
 
 test('by keyboard alone', async ({ clean: page }) => {
@@ -82,7 +82,7 @@ test('by keyboard alone', async ({ clean: page }) => {
   await palette('brief');
   await expect(proved(page)).toBeVisible();
   const before = (await figure(page).textContent()) ?? '';
-  await tabTo(async () => (await focusedName()) === 'Sum');
+  await tabTo(async () => (await focusedName()) === 'Budget');
   await page.keyboard.press('Control+a');
   await page.keyboard.type('480');
   await page.keyboard.press('Tab');
@@ -115,7 +115,7 @@ test('by keyboard alone', async ({ clean: page }) => {
   );
   await tabTo(async () => (await focusedName()).startsWith('Keep the rung'));
   await page.keyboard.press('Enter');
-  await palette('line-up');
+  await palette('compare');
   await expect(page.getByRole('columnheader', { name: /^Rung at/ })).toBeVisible();
   await expect(page.getByRole('columnheader', { name: 'Best', exact: true })).toBeVisible();
   await tabTo(async () => (await focusedName()) === 'CSV');

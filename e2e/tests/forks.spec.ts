@@ -45,7 +45,7 @@ test('a way with a brief of its own is marked and held against nobody, and taken
   await expect(own).toContainText(/Under the brief its parts: [\d.]+ fps, €\d+\.\d\d counted/);
   // On a screen of 60 Hz no figure of the measure, cut at the screen, is above 60.
   expect(Number(await own.locator('td').first().innerText())).toBeLessThanOrEqual(60);
-  await expect(condition).toContainText('they are not held against each other');
+  await expect(condition).toContainText('they are not compared');
   await expect(condition.getByRole('button', { name: /Where does it turn/ })).toBeHidden();
   // The row moves; the key that was pressed last keeps the focus with it.
   const change = condition.getByRole('button', { name: /^Change its brief/ });

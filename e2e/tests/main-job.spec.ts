@@ -107,7 +107,7 @@ test('part of the proposal can be taken', async ({ clean: page }) => {
 
 test('a brief that nothing fits says what would have to give, and does it', async ({ clean: page }) => {
   await page.goto('/brief');
-  const sum = page.getByRole('textbox', { name: 'Sum', exact: true });
+  const sum = page.getByRole('textbox', { name: 'Budget', exact: true });
   await sum.fill('120');
   await sum.press('Enter');
   await expect(page.getByText('Nothing fits this brief.')).toBeVisible();

@@ -1,6 +1,6 @@
 import { expect, reset, test } from '../fixtures.ts';
 
-const SUM = { name: 'Sum', exact: true } as const;
+const SUM = { name: 'Budget', exact: true } as const;
 
 test('a number is taken as it is written anywhere, and what cannot be read stays where it was typed', async ({
   page,

@@ -25,7 +25,7 @@ test('what is ordered is fixed: the total stays to the cent, the search keeps it
   await page.locator('details.order', { hasText: CARD }).first().locator('summary').click();
   await stateOf(page, CARD).selectOption('cancelled');
   await expect(head(page)).toContainText('€292.48 of it ordered');
-  await expect(page.getByRole('heading', { name: '1 order, €125.89 at the till' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: '1 order, €125.89 due at checkout' })).toBeVisible();
   // The search keeps what is ordered, and spends what is left on the card.
   await page.goto('/picks');
   await expect(page.getByRole('button', { name: 'Processor is ordered' })).toBeVisible();

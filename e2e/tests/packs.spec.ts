@@ -71,15 +71,15 @@ test('marked parts are handed on as a pack; another takes it in, sees whose it i
   await expect(page.getByText(/^Taken in: 2 parts/)).toBeVisible();
   expect((await stored()).parts).toHaveLength(before.parts.length + 2);
   await expectAxeClean(page);
-  await page.getByRole('button', { name: 'Take it out again: Plover processors' }).click();
+  await page.getByRole('button', { name: 'Remove again: Plover processors' }).click();
   await page
-    .getByRole('alertdialog', { name: 'Take out Plover processors' })
-    .getByRole('button', { name: 'Take it out' })
+    .getByRole('alertdialog', { name: 'Remove Plover processors' })
+    .getByRole('button', { name: 'Remove it' })
     .click();
   await expect(page.getByText('Plover processors is taken out. Ctrl+Z takes it in again.')).toBeVisible();
   expect(await stored()).toEqual(before);
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Take it out again: Plover processors' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove again: Plover processors' })).toBeVisible();
   await page.keyboard.press('Control+z');
   await expect.poll(stored).toEqual(before);
   await request.post('/api/records', { data: { put: records, remove: [] } });

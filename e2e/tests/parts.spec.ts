@@ -206,7 +206,7 @@ test('from an empty database to a proved answer by pasted names alone, with nobo
   await page.getByRole('dialog').getByRole('button', { name: /Add/ }).last().click();
   await expect(page.getByText('Netfall is in the catalogue.')).toBeVisible();
   await page.goto(`${emptyAddress}/brief`);
-  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('900');
+  await page.getByRole('textbox', { name: 'Budget', exact: true }).fill('900');
   await page.keyboard.press('Tab');
   const saved = async () =>
     (await (await request.get(`${emptyAddress}/api/workspace`)).json()) as {

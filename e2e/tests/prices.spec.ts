@@ -153,8 +153,8 @@ test('on an empty database the screens say what to do first', async ({
   };
   expect((await request.put(`${at}/api/catalogue`, { data: empty })).ok()).toBe(true);
   await page.goto(`${at}/prices-in`);
-  await expect(page.getByRole('heading', { name: 'Prices in', exact: true })).toBeVisible();
-  await expect(page.getByText('Bring parts in first')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Prices', exact: true })).toBeVisible();
+  await expect(page.getByText('Import parts first')).toBeVisible();
   for (const screen of ['ripeness', 'backtest']) {
     await page.goto(`${at}/${screen}`);
     await expect(page.getByRole('link', { name: /demo/i })).toBeVisible();

@@ -53,7 +53,7 @@ async function settled(page: Page, screen: string): Promise<void> {
   if (screen === 'shopping-day') await expect(page.getByText('Second-best split')).toBeVisible();
   if (screen === 'ripeness') await expect(page.getByText('working it out…')).toBeHidden();
   if (screen === 'growth') await expect(page.getByText('What the room costs')).toBeVisible();
-  if (screen === 'model') await expect(page.getByText('Held back from the fit')).toBeVisible();
+  if (screen === 'model') await expect(page.getByText('Not used in the fit yet')).toBeVisible();
   await page.waitForTimeout(200);
 }
 

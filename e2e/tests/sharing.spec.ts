@@ -10,7 +10,7 @@ test.beforeEach(async ({ request }) => {
 
 const panel = (page: Page) => page.getByRole('region', { name: 'Other devices' });
 const letIn = (page: Page) => page.getByRole('heading', { name: 'Let this device in' });
-const sum = (page: Page) => page.getByRole('textbox', { name: 'Sum', exact: true });
+const sum = (page: Page) => page.getByRole('textbox', { name: 'Budget', exact: true });
 
 test('a phone is let in by a code, changes what it may, looks where it may only look, and is shut out', async ({
   clean: page,
@@ -67,7 +67,7 @@ test('a phone is let in by a code, changes what it may, looks where it may only 
   await sum(phone).press('Tab');
   await expect(phone.getByRole('alert')).toHaveCount(0);
   await phone.goto(`${address}/data`);
-  await expect(phone.getByRole('heading', { name: 'Data', exact: true })).toBeVisible();
+  await expect(phone.getByRole('heading', { name: 'Files and backup', exact: true })).toBeVisible();
   await expect(panel(phone)).toHaveCount(0);
   expect(await kept()).toBe(55_500);
 

@@ -82,17 +82,17 @@ test('a brief and a candidate come back from their own files', async ({ clean: p
   const brief = await kept('Brief');
   const candidate = await kept('Candidate “First idea”');
   await page.goto('/brief');
-  await page.getByRole('textbox', { name: 'Sum', exact: true }).fill('555');
+  await page.getByRole('textbox', { name: 'Budget', exact: true }).fill('555');
   await page.keyboard.press('Tab');
-  await page.getByRole('link', { name: 'Data' }).click();
+  await page.getByRole('link', { name: 'Files and backup' }).click();
   await page.getByLabel('Catalogue file').setInputFiles(brief);
-  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
-  await expect(page.getByText(/^Brought in: the brief/)).toBeVisible();
+  await page.getByRole('button', { name: 'Import it', exact: true }).click();
+  await expect(page.getByText(/^Imported: the brief/)).toBeVisible();
   await page.getByLabel('Catalogue file').setInputFiles(candidate);
   await expect(page.getByText('It comes beside yours.')).toBeVisible();
-  await page.getByRole('button', { name: 'Bring it in', exact: true }).click();
+  await page.getByRole('button', { name: 'Import it', exact: true }).click();
   await page.getByRole('link', { name: 'Brief' }).click();
-  await expect(page.getByRole('textbox', { name: 'Sum', exact: true })).toHaveValue('640.00');
+  await expect(page.getByRole('textbox', { name: 'Budget', exact: true })).toHaveValue('640.00');
   await expect(page.getByRole('button', { name: 'More for First idea' })).toHaveCount(2);
 });
 
@@ -135,13 +135,13 @@ test('a friend’s catalogue is merged: counted first, conflicts chosen from, on
   const merged = await stored();
   expect(merged.parts).toHaveLength(before.parts.length + 1);
   expect(merged.parts.find(({ id }) => id === known.id)).toMatchObject({ ratedWatts: 99 });
-  await page.getByRole('heading', { name: 'Data' }).click();
+  await page.getByRole('heading', { name: 'Files and backup' }).click();
   await page.keyboard.press('Control+z');
   await expect.poll(async () => JSON.stringify(await stored()) === JSON.stringify(before)).toBe(true);
   // The demo says what would be gone before it starts anew.
   await page.getByRole('button', { name: 'Start the demo anew' }).click();
   await expect(page.getByRole('alertdialog')).toContainText('What you changed in them is gone');
-  await page.getByRole('button', { name: 'Leave it' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
 });
 
 test('everything goes out as one file and comes into an empty app, and what was there comes back', async ({

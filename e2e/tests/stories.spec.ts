@@ -42,7 +42,7 @@ const STORIES: readonly Story[] = [
   },
   {
     name: 'a smaller sum',
-    ask: (page) => typed(page, 'Sum', '450'),
+    ask: (page) => typed(page, 'Budget', '450'),
     told: { lines: [7990, 4690, 2590, 15500, 1390, 1199, 2490, 1690, 420, 390, 395], total: 38744 },
   },
   {
@@ -60,7 +60,7 @@ const STORIES: readonly Story[] = [
   },
   {
     name: 'rebates counted in full',
-    ask: (page) => chosen(page, 'What must fit the sum', 'What is left after all rebates'),
+    ask: (page) => chosen(page, 'What must fit the budget', 'What is left after all rebates'),
     told: { lines: [11490, 9390, 3300, 23099, 1390, 2490, 5190, 899, 390, 390], total: 58028 },
   },
   {
@@ -215,7 +215,7 @@ test('a story: half of it is ordered, and the mind changes', async ({ clean: pag
 test('a story: a list found elsewhere becomes a candidate of its own', async ({ clean: page }) => {
   await page.goto('/audit');
   await page
-    .getByRole('textbox', { name: 'The list to audit' })
+    .getByRole('textbox', { name: 'The list to check' })
     .fill(
       'CPU: Tarnholt Dunlin 250 - €120.00\nGPU: Bramfell Ember 270 Duo 8 GB - €180.00\nPSU: Wattlewood Mast 600 White - €40.00\nTotal: €340.00',
     );

@@ -131,7 +131,7 @@ test('what is taken out can be brought in again, unchanged', async ({ clean: pag
   await expect(page.getByText('again.json holds 340 parts')).toBeVisible();
   await expect(page.getByText('All of it is here already')).toBeVisible();
   await page.getByRole('button', { name: 'Put it in place of all 340 parts here' }).click();
-  await expect(page.getByText('Brought in: 340 parts')).toBeVisible();
+  await expect(page.getByText('Imported: 340 parts')).toBeVisible();
   const { parts } = (await (await request.get('/api/catalogue')).json()) as { parts: unknown[] };
   expect(parts).toEqual(taken.parts);
 });

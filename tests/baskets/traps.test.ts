@@ -111,7 +111,7 @@ describe('the demo’s traps', () => {
     expect(used(picks, on('2026-12-15'))).toContain('trap-not-yet');
     expect(used(picks, on('2026-12-23'))).not.toContain('trap-not-yet');
   });
-  it('prices without tax look lower, and cost more at the till', () => {
+  it('prices without tax look lower, and cost more at checkout', () => {
     const offers = catalogue.offers.filter((offer) => offer.shop === 'duskmart');
     expect(offers.length).toBeGreaterThan(5);
     let dearer = 0;

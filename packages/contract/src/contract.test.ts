@@ -224,7 +224,7 @@ describe('what is to come, in a brief', () => {
 describe('problems', () => {
   it('write paths and lines as people read them', () => {
     expect(issuePath(['parts', 3, 'lengthMm'])).toBe('parts[3].lengthMm');
-    expect(problemLine({ path: 'a', message: 'is wrong', mend: 'Mend it.' })).toBe('a: is wrong. Mend it.');
+    expect(problemLine({ path: 'a', message: 'is wrong', mend: 'Fix it.' })).toBe('a: is wrong. Fix it.');
   });
   it('name a whole file that is not even an object', () => {
     const result = catalogueFileSchema.safeParse([]);

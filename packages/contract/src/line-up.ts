@@ -22,7 +22,7 @@ export const lineUpFileSchema = z.strictObject({
         name: nameSchema,
         note: z.string(),
         picks: picksSchema,
-        /** The three totals: paid at the till, expected after rebates, after all rebates. */
+        /** The three totals: due at checkout, expected after rebates, after all rebates. */
         dueNowMinor: z.int(),
         expectedMinor: z.int(),
         afterMinor: z.int(),

@@ -96,7 +96,7 @@ function tellSharing(sharing: SharingDesk): void {
   if (isOpen && addresses.length > 0)
     console.log(
       `Open to other devices at ${addresses.join(' and ')}; the fingerprint of its certificate is ${fingerprint ?? 'unknown'}. ` +
-        'Let them in, and close it again, on the screen Data.',
+        'Let them in, and close it again, on the screen Files and backup.',
     );
 }
 

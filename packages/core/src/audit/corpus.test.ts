@@ -3,7 +3,7 @@ import type { AuditBrief } from './audit.ts';
 import { addUp, doubtKey, readAmount, readList, type ListFinding } from './index.ts';
 
 /*
- * Lists of parts as people paste them, in many shapes, all invented. With each: what it comes to (at the till, after
+ * Lists of parts as people paste them, in many shapes, all invented. With each: what it comes to (due at checkout, after
  * rebates), how many of its lines are parts, what is to be found, and what has to be asked.
  */
 interface Sample {

@@ -98,7 +98,7 @@ export function priceOf(amounts: Amounts, quantity: number, text: string): LineP
   };
 }
 
-/** What is paid at the till by the line's words, before what it takes off. */
+/** What is due at checkout by the line's words, before what it takes off. */
 function basePrice(amounts: Amounts, backs: readonly ListAmount[], quantity: number, text: string) {
   const [each] = amounts.of('each');
   if (each) return { price: times(each, quantity, text), rebates: [] };

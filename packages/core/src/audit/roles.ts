@@ -10,7 +10,7 @@ import { SIGNED } from './vocabulary.ts';
 
 /** What an amount of a line is for. */
 export type AmountRole =
-  | 'price' // at the till, before what comes off by itself in the line
+  | 'price' // due at checkout, before what comes off by itself in the line
   | 'priceAfterRebate'
   | 'priceAfterCode'
   | 'listPrice' // what it costs where nothing else is said, else what it cost before
@@ -89,7 +89,7 @@ const RULES: readonly PhraseRule[] = [
   ['CX?_[GN]+(?<a>A)', { a: 'priceAfterCode' }],
   ['(?<a>A)CX?', { a: 'maybeDiscount' }],
   ['CX?_(?<a>A)', { a: 'maybeDiscount' }],
-  // Off at the till.
+  // Off at checkout.
   ['[MZ]+(?<a>A)_D', { a: 'discount' }],
   ['D_[MZ]+(?<a>A)', { a: 'discount' }],
   ['[GN]*(?<a>A)_F_(?<b>A)D', { a: 'price', b: 'was' }],

@@ -32,19 +32,19 @@ export const CAUSE_WORDS: Readonly<Record<Cause, CauseWords>> = {
     ],
   },
   'one-stick': {
-    name: 'One stick seen, or all in one channel',
+    name: 'One module seen, or all in one channel',
     pattern: 'Scenes that the processor limits lose, most in games that need more memory than is left.',
     checks: [
       'See how much memory and how many channels the system shows.',
-      'With the mains plug out: seat the sticks again, in the two slots that the board’s manual names for a pair.',
-      'Try each stick alone to find one that is not seen.',
+      'With the mains plug out: seat the modules again, in the two slots that the board’s manual names for a pair.',
+      'Try each module alone to find one that is not seen.',
     ],
   },
   'slow-slot': {
     name: 'Card in a slow slot',
     pattern: 'Scenes that the card limits lose some per cent, most where video memory runs short.',
     checks: [
-      'Read the card’s link while a game runs: lanes and generation should be those of its sheet.',
+      'Read the card’s link while a game runs: lanes and generation should be those of its specs.',
       'The slot nearest to the processor is usually the full one; the board’s manual says which.',
       'See in that manual whether a drive in an M.2 place takes lanes from the card’s slot.',
     ],

@@ -120,7 +120,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(0.5),
     reason: 'A standoff without a hole, a loose screw, a tongue of the shield.',
     tries: [
-      'Unplug the mains, take the board out, count the standoffs. Try it on its box with processor, one stick and the cooler alone.',
+      'Unplug the mains, take the board out, count the standoffs. Try it on its box with processor, one module and the cooler alone.',
     ],
     rulesOut: 'The case.',
     effort: 9,
@@ -132,7 +132,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(2.2),
     reason: 'The most frequent one: one end has not clicked.',
     tries: [
-      'Unplug the mains, take all sticks out. Put one into the slot that the manual names first, pressed until both ends click. Then the other.',
+      'Unplug the mains, take all modules out. Put one into the slot that the manual names first, pressed until both ends click. Then the other.',
     ],
     rulesOut: 'Seat and slot of the memory.',
     effort: 3,
@@ -219,7 +219,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     [
       ['dead-psu', 'psu', 'The supply is dead', 0.18],
       ['dead-board', 'motherboard', 'The board is dead', 0.2],
-      ['dead-memory', 'memory', 'A memory stick is dead', 0.15],
+      ['dead-memory', 'memory', 'A memory module is dead', 0.15],
       ['dead-cpu', 'cpu', 'The processor is dead', 0.03],
       ['dead-gpu', 'gpu', 'The card is dead', 0.12],
     ] as const
@@ -230,7 +230,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     reason: 'New parts are dead now and then; it is thought of when all that is loose was looked at.',
     tries: [
       code === 'dead-memory'
-        ? 'Try each stick by itself in the same slot.'
+        ? 'Try each module by itself in the same slot.'
         : code === 'dead-gpu'
           ? 'Try without the card, the screen on the board, or the card in another machine.'
           : 'Try it in another machine, or another one in this, before it is sent back.',
@@ -245,7 +245,7 @@ export const CAUSE_TABLE: readonly StartCause[] = [
     prior: always(0.25),
     reason: 'No list is whole.',
     tries: [
-      'Strip it to board, processor, cooler and one stick, and add part by part. The board’s manual tells its lights and beeps.',
+      'Strip it to board, processor, cooler and one module, and add part by part. The board’s manual tells its lights and beeps.',
     ],
     rulesOut: 'Little.',
     effort: 9,

@@ -153,9 +153,9 @@ export const QUESTIONS: readonly StartQuestion[] = [
   },
   {
     code: 'one-stick',
-    text: 'With one stick alone, in the slot that the manual names first: does it get further?',
+    text: 'With one module alone, in the slot that the manual names first: does it get further?',
     answers: ['yes', 'no'],
-    reason: 'It takes seat, slot and the other stick out of the question.',
+    reason: 'It takes seat, slot and the other module out of the question.',
     asks: ({ sticks }) => sticks === null || sticks > 1,
     usual: [4, 96],
     rows: { 'memory-seat': [74, 26], 'dead-memory': [52, 48], learning: [30, 70], other: [20, 80] },

@@ -66,29 +66,29 @@ function stickSettings({ modules, gbPerModule }: Memory): SetupItem[] {
     found.push({
       code: 'memory-size',
       title: `All ${modules * gbPerModule} GB of memory`,
-      why: 'A stick that is not home is missing without a word.',
+      why: 'A module that is not home is missing without a word.',
       verify: 'The firmware’s first page, or the system’s about page.',
       expected: { value: modules * gbPerModule, unit: 'GB' },
       judge: (reading) =>
         reading > modules * gbPerModule * 0.9
           ? null
           : {
-              points: `${Math.round(modules * gbPerModule - reading)} GB are missing: a stick is not seen, or the processor’s graphics takes much.`,
-              mend: 'Switch off and unplug, press every stick in until both ends click.',
+              points: `${Math.round(modules * gbPerModule - reading)} GB are missing: a module is not seen, or the processor’s graphics takes much.`,
+              mend: 'Switch off and unplug, press every module in until both ends click.',
             },
     });
   if (modules !== null && modules > 1)
     found.push({
       code: 'memory-channels',
       title: 'Memory in two channels',
-      why: 'Sticks in the wrong slots share one channel: half the rate of transfer.',
+      why: 'Modules in the wrong slots share one channel: half the rate of transfer.',
       verify: 'A tool that reads the memory tells channels: 2, or “dual”.',
       expected: { value: 2, unit: 'channels' },
       judge: (reading) =>
         reading >= 2
           ? null
           : {
-              points: 'One channel: the sticks sit in the wrong slots.',
+              points: 'One channel: the modules sit in the wrong slots.',
               mend: 'Switch off and unplug, put them into the slots that the board’s manual names.',
             },
     });

@@ -35,7 +35,7 @@ const ratio = (a: number | null, b: number | null | undefined): number | null =>
 const plus = (a: number | null, b: number | null | undefined): number | null =>
   a === null || b === null || b === undefined ? null : a + b;
 
-/** What the parts in some slots cost at the till before what their shops add; null where nothing of it was bought. */
+/** What the parts in some slots cost at checkout before what their shops add; null where nothing of it was bought. */
 function spentOn({ cost }: Summary, ...slots: readonly Slot[]): number | null {
   const lines = cost.lines.filter(
     ({ kind, slot }) => (kind === 'part' || kind === 'instant') && slot !== null && slots.includes(slot),

@@ -5,7 +5,7 @@ import type { OrderItem } from './order-deals.ts';
 import { settleOrder, type Settled } from './order.ts';
 import { backCounted, type BackTerm, type Priced, type Worth } from './priced.ts';
 
-/** One line of what is paid at the till, in the brief's currency, with the amount as the shop states it. */
+/** One line of what is due at checkout, in the brief's currency, with the amount as the shop states it. */
 export interface CostLine {
   /** `lot`: the rest of a lot that is sold as a whole; `charges`: a part's share of what else its order came to. */
   readonly kind:
@@ -50,7 +50,7 @@ export interface CostOrder {
 
 /** What a set of picks costs. The three totals are ordered: `after` ≤ `expected` ≤ `dueNow`. */
 export interface Cost {
-  /** Paid at the till; the exact sum of `lines`. */
+  /** Due at checkout; the exact sum of `lines`. */
   readonly dueNow: Cents;
   /** `dueNow` less what rebates and cashback are expected to bring, and less all of them. */
   readonly expected: Cents;

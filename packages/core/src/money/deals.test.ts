@@ -175,7 +175,7 @@ describe('rebates at their edges', () => {
   });
 });
 
-describe('what comes off at the till', () => {
+describe('what comes off at checkout', () => {
   const lines = (picks: Picks, deals: readonly Deal[], change = {}) =>
     cost(picks, deals, change).lines.map((line) => [line.kind, line.amount]);
   const code = (change: object): Deal => ({

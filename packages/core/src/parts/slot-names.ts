@@ -7,7 +7,7 @@ export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
   memory: 'Memory',
   gpu: 'Graphics card',
   storage: 'Storage',
-  secondaryStorage: 'Bulk storage',
+  secondaryStorage: 'Second drive',
   tertiaryStorage: 'Third drive',
   cooler: 'Cooler',
   case: 'Case',

@@ -90,7 +90,7 @@ const somePicks = fc
   );
 
 describe('trades', () => {
-  it('say exactly what the till says: the change of the total after the swap, shipping and thresholds included', () => {
+  it('say exactly what the checkout says: the change of the total after the swap, shipping and thresholds included', () => {
     fc.assert(
       fc.property(somePicks, (picks) => {
         const { lanes } = trades(picks);

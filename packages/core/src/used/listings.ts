@@ -31,7 +31,7 @@ export function carriage(find: Pick<UsedListing, 'shippingMinor' | 'km' | 'curre
 
 const shopFor = (currency: string): Shop => ({
   id: `finds-${currency.toLowerCase()}`,
-  name: 'Finds',
+  name: 'Used listings',
   kind: 'used-market',
   currency,
   shipping: { feeMinor: 0, freeFromMinor: null },

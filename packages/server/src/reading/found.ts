@@ -160,7 +160,7 @@ function priceIn({ price, isForSale }: Raw, currency: string): number | null {
   const amount = amountOf(price, currency);
   if ('problem' in amount) throw new Doubtful(amount.problem, 'Type the price in by hand.');
   if (amount.minor === 0)
-    throw new Doubtful('the price is 0', 'A price of nothing is taken for a slip of the source.');
+    throw new Doubtful('the price is 0', 'A price of nothing is taken for a mistake of the source.');
   return amount.minor;
 }
 

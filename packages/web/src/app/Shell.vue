@@ -10,7 +10,7 @@ import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useHearing } from '../shared/stores/hearing.ts';
 import { useRecords } from '../shared/stores/records.ts';
-import { useScreenSteps } from '../shared/stores/screen-steps.ts';
+import { useJournal } from '../shared/stores/journal.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
 import { SCREENS } from './router.ts';
@@ -23,6 +23,7 @@ import FrameBadge from './frame/FrameBadge.vue';
 import LeftRail from './frame/LeftRail.vue';
 import CommandPalette from './frame/CommandPalette.vue';
 import ShortcutList from './frame/ShortcutList.vue';
+import { useTellDeletions } from './tell-deletions.ts';
 import Welcome from './Welcome.vue';
 
 const props = defineProps<{ isDark: boolean }>();
@@ -76,14 +77,15 @@ watch(
 );
 const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !== null);
 
-const steps = useScreenSteps();
+const steps = useJournal();
 async function undo() {
-  const label = await attempt(async () => steps.value.undo());
+  const label = await attempt(steps.undo);
   message.info(label ? `Undone: ${label}` : 'Nothing to undo', { duration: 1800 });
 }
+useTellDeletions(steps, undo);
 async function redo() {
-  const label = await attempt(async () => steps.value.redo());
-  message.info(label ? `Done again: ${label}` : 'Nothing to do again', { duration: 1800 });
+  const label = await attempt(steps.redo);
+  message.info(label ? `Redone: ${label}` : 'Nothing to redo', { duration: 1800 });
 }
 
 async function attempt(task: () => Promise<string | null>): Promise<string | null> {
@@ -103,7 +105,7 @@ const goTo = SCREENS.map(({ name, title, about }): Command => ({
 }));
 const opening = (name: string, query: Record<string, string>) => () => void router.push({ name, query });
 offerCommands(() => {
-  const { canUndo, canRedo } = steps.value;
+  const { canUndo, canRedo } = steps;
   return [
     ...goTo,
     { id: 'go-chart', title: 'Type in a chart', group: 'Records', run: opening('records', { add: 'chart' }) },
@@ -128,7 +130,7 @@ offerCommands(() => {
       ? [
           {
             id: 'redo',
-            title: `Do again: ${canRedo}`,
+            title: `Redo: ${canRedo}`,
             group: 'Edit',
             keys: 'Ctrl+Shift+Z',
             run: () => void redo(),

@@ -7,12 +7,12 @@ import DemoLink from '../shared/ui/DemoLink.vue';
   <section class="sheet welcome">
     <h1>No parts yet</h1>
     <p>
-      Ripe Pick compares parts, their prices and how fast they run your games. Bring in a catalogue first: a
+      Ripe Pick compares parts, their prices and how fast they run your games. Import a catalogue first: a
       file with parts, shops, offers and games. Or look around in a made-up market first: it has a place of
       its own.
     </p>
     <div class="actions">
-      <RouterLink to="/data" class="link">Bring in a file</RouterLink>
+      <RouterLink to="/data" class="link">Import a file</RouterLink>
       <RouterLink to="/parts?add=part" class="link">Add the first part</RouterLink>
       <DemoLink />
     </div>

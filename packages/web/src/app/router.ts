@@ -1,6 +1,5 @@
 import { nextTick, type Component } from 'vue';
 import { createRouter, createWebHistory } from 'vue-router';
-import type { StepsOf } from '../shared/stores/screen-steps.ts';
 import { BASE } from '../shared/api/place.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
 
@@ -9,9 +8,8 @@ interface ScreenEntry {
   readonly name: string;
   readonly title: string;
   readonly page: () => Promise<Component>;
-  /** Whether the ruler stands above it, whose steps it takes back, whether it is of use without a catalogue. */
+  /** Whether the ruler stands above it, whether it is of use without a catalogue. */
   readonly isAboutMoney?: boolean;
-  readonly steps?: StepsOf;
   readonly worksEmpty?: boolean;
   /** What the palette says beside its title. */
   readonly about?: string;
@@ -47,13 +45,13 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
   {
     name: 'line-up',
-    title: 'Line-up',
+    title: 'Compare',
     page: () => import('../features/lineup/index.ts').then((m) => m.LineUpPage),
     isAboutMoney: true,
   },
   {
     name: 'growth',
-    title: 'Growth',
+    title: 'Upgrades',
     page: () => import('../features/growth/index.ts').then((m) => m.GrowthPage),
     isAboutMoney: true,
   },
@@ -73,15 +71,15 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
   {
     name: 'second-hand',
-    title: 'Second-hand',
-    about: 'what a used find is worth',
+    title: 'Used',
+    about: 'what a used listing is worth',
     page: () => import('../features/secondhand/index.ts').then((m) => m.SecondHandPage),
     isAboutMoney: true,
   },
   {
     name: 'slips',
-    title: 'Slips',
-    about: 'rebates and their days',
+    title: 'Rebates',
+    about: 'claims, their papers and their days',
     page: () => import('../features/claims/index.ts').then((m) => m.ClaimsPage),
     isAboutMoney: true,
     worksEmpty: true,
@@ -95,7 +93,7 @@ export const SCREENS: readonly ScreenEntry[] = [
   },
   {
     name: 'audit',
-    title: 'Audit a list',
+    title: 'Check a list',
     page: () => import('../features/audit/index.ts').then((m) => m.AuditPage),
     isAboutMoney: true,
     worksEmpty: true,
@@ -118,39 +116,33 @@ export const SCREENS: readonly ScreenEntry[] = [
     name: 'bench',
     title: 'Test bench',
     page: () => import('../features/bench/index.ts').then((m) => m.BenchPage),
-    steps: 'records',
   },
   {
     name: 'records',
-    title: 'Records',
+    title: 'Benchmarks',
     page: () => import('../features/records/index.ts').then((m) => m.RecordsPage),
-    steps: 'records',
   },
   {
     name: 'model',
     title: 'Model',
     page: () => import('../features/model/index.ts').then((m) => m.ModelPage),
-    steps: 'records',
   },
   {
     name: 'parts',
     title: 'Parts',
     about: 'add, change and search them',
     page: () => import('../features/parts/index.ts').then((m) => m.PartsPage),
-    steps: 'catalogue',
     worksEmpty: true,
   },
   {
     name: 'prices-in',
-    title: 'Prices in',
+    title: 'Prices',
     page: () => import('../features/pricesin/index.ts').then((m) => m.PricesInPage),
-    steps: 'catalogue',
   },
   {
     name: 'data',
-    title: 'Data',
+    title: 'Files and backup',
     page: () => import('../features/data/index.ts').then((m) => m.DataPage),
-    steps: 'catalogue',
     worksEmpty: true,
   },
 ];

@@ -9,7 +9,7 @@ function linesFor({ fans, blows, bays525, sataPlugs }: Extra): string {
   if (fans) return `Arrows on the frame show the way of the air: ${blows === 'out' ? 'out' : 'in'}.`;
   if (bays525)
     return `Into its 5.25-inch place from the front${sataPlugs ? ', with a lead of the supply and one of the board' : ''}.`;
-  return 'By its own sheet, before the leads are tied.';
+  return 'By its own specs, before the leads are tied.';
 }
 
 /** Adapters and extras: whatever else goes into the case. */

@@ -83,7 +83,7 @@ const flash: StepRule = {
         ]
       : needs.borrowCpu
         ? [
-            'Put the borrowed older processor in first, with one memory stick and the cooler set on it.',
+            'Put the borrowed older processor in first, with one memory module and the cooler set on it.',
             'Flash from the firmware’s own menu, then take the borrowed one out again.',
           ]
         : [

@@ -280,7 +280,7 @@ const cardPower: StepRule = {
           ...(leads.sixPin > 0 ? [counted(leads.sixPin, 'six-pin plug')] : []),
           ...(leads.sixteenPin > 0 ? [counted(leads.sixteenPin, 'sixteen-pin plug')] : []),
         ].join(', ')
-      : 'as many plugs as it has: its sheet does not say';
+      : 'as many plugs as it has: its specs do not say';
     return [
       {
         title: 'Power to the card',

@@ -44,15 +44,15 @@ const seatMemory: StepRule = {
       board.memorySlots === null || modules === null ? null : memoryPlan(board.memorySlots, modules);
     const where =
       plan === null
-        ? 'Which slots are filled first stands in the board’s manual: neither slots nor sticks are known here.'
+        ? 'Which slots are filled first stands in the board’s manual: neither slots nor modules are known here.'
         : plan.fill.length === plan.slots
           ? `${plan.slots === 1 ? 'The slot is' : 'All slots are'} filled.`
           : `Fill the ${listed(plan.fill.map((slot) => ORDINALS[slot - 1] ?? String(slot)))} slot, counted from the processor.`;
     const doubt =
-      plan?.isUsual === false ? ['The number of sticks is unusual: the board’s manual decides.'] : [];
+      plan?.isUsual === false ? ['The number of modules is unusual: the board’s manual decides.'] : [];
     return [
       {
-        title: modules === 1 ? 'The memory stick' : 'Memory sticks into the right slots',
+        title: modules === 1 ? 'The memory module' : 'Memory modules into the right slots',
         lines: [where, ...doubt, 'Open the clips, match the notch, press both ends until they click.'],
         handles: [memory.id, board.id],
         cautions: ['static', 'manual'],

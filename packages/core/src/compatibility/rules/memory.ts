@@ -45,13 +45,13 @@ export const memoryController: Rule = {
 
 export const memorySlots: Rule = {
   id: 'memory-slots',
-  title: 'Sticks and memory slots',
+  title: 'Modules and memory slots',
   slots: ['motherboard', 'memory'],
   judge: ({ motherboard, memory }) =>
     motherboard && memory ? atMost(memory.modules, motherboard.memorySlots, 'modules') : PASS,
   words: (j) => ({
-    sentence: `The kit has ${j.actual} sticks, the board has ${j.limit} slots.`,
-    mend: 'Take a kit with fewer, larger sticks.',
+    sentence: `The kit has ${j.actual} modules, the board has ${j.limit} slots.`,
+    mend: 'Take a kit with fewer, larger modules.',
   }),
 };
 
@@ -110,8 +110,8 @@ export const memoryChannels: Rule = {
     };
   },
   words: () => ({
-    sentence: 'One stick uses one channel: half of the bandwidth.',
-    mend: 'Take two sticks, or plan the second matched one.',
+    sentence: 'One module uses one channel: half of the bandwidth.',
+    mend: 'Take two modules, or plan the second matched one.',
   }),
 };
 

@@ -139,7 +139,7 @@ export const gpuFeed: Rule = {
   },
   words: (j) => ({
     sentence: `The card is said to draw ${j.actual} W through sockets good for ${j.limit} W.`,
-    mend: 'Check the sheet: one of the figures is wrong.',
+    mend: 'Check the specs: one of the figures is wrong.',
   }),
 };
 

@@ -12,7 +12,7 @@ export interface RunsFrom {
   readonly targetUntil: number | null;
 }
 
-/** From when what runs on a path. A rate counts as reached at or above it. */
+/** When each game runs well on a path. A rate counts as reached at or above it. */
 export function runsFrom(report: Pick<PathReport, 'games'>, playableFps: number): RunsFrom[] {
   return report.games.map(({ game, preset, target, averages }) => {
     const first = (least: number) => {

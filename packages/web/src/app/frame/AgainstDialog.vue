@@ -63,7 +63,7 @@ const sentence = computed(() =>
         It could not be worked out. Reload the page and try again.
       </p>
       <p v-else-if="state === 'nothing'">
-        Nothing fits the brief, so there is no best build to hold it against. The brief says what would have
+        Nothing fits the brief, so there is no best build to compare it with. The brief says what would have
         to give.
       </p>
       <template v-else-if="found">

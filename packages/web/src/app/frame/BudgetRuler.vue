@@ -36,7 +36,7 @@ const total = computed(() => bench.summary?.cost.counted ?? 0);
 const cost = computed(() => bench.summary?.cost ?? null);
 const costBasis = computed(() => workspace.brief.money.costBasis);
 const TOTALS = [
-  { costBasis: 'strict', key: 'dueNow', words: 'at the till' },
+  { costBasis: 'strict', key: 'dueNow', words: 'due at checkout' },
   { costBasis: 'expected', key: 'expected', words: 'expected after rebates' },
   { costBasis: 'after', key: 'after', words: 'after all rebates' },
 ] as const;
@@ -277,7 +277,7 @@ const spoken = computed(
           </text>
         </g>
         <line :x1="x(sum)" :x2="x(sum)" y1="0" :y2="BAR_TOP + 20" class="mark" />
-        <line v-if="limit > sum" :x1="x(limit)" :x2="x(limit)" y1="4" :y2="BAR_TOP + 16" class="slack-end" />
+        <line v-if="limit > sum" :x1="x(limit)" :x2="x(limit)" y1="4" :y2="BAR_TOP + 16" class="over-end" />
         <g v-for="flag in flags" :key="flag.key">
           <title>{{ money(flag.amount, bench.currency) }} {{ flag.words }}</title>
           <path
@@ -325,13 +325,13 @@ const spoken = computed(
   font-weight: 650;
   color: var(--leaf);
 }
-.state.slack {
+.state.allowed {
   color: var(--apricot);
 }
 .state.over {
   color: var(--danger);
 }
-.slack-end {
+.over-end {
   stroke: var(--ink);
   stroke-dasharray: 2 3;
 }

@@ -32,7 +32,7 @@ const MENU = [
   { label: 'As a list to hand on', key: 'hand-on' },
   { label: 'What it fetches', key: 'resale' },
   { label: 'Story and note', key: 'story' },
-  { label: 'Against the best', key: 'against' },
+  { label: 'Compare with the best', key: 'against' },
   { label: 'Move left', key: 'left' },
   { label: 'Move right', key: 'right' },
   { label: 'Archive', key: 'archive' },

@@ -98,7 +98,7 @@ function partWords(line: CostLine): string {
         </tbody>
       </table>
       <p class="sum">
-        <b>Paid at the till</b> <b class="num">{{ money(cost.dueNow, bench.currency) }}</b>
+        <b>Due at checkout</b> <b class="num">{{ money(cost.dueNow, bench.currency) }}</b>
       </p>
       <UnstatedShipping :cost="cost" />
       <table v-if="cost.backs.length > 0" class="lines">

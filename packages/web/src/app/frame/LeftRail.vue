@@ -36,7 +36,7 @@ import { RouterLink } from 'vue-router';
 import { isDemo, isHere } from '../../shared/api/place.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
-import { useScreenSteps } from '../../shared/stores/screen-steps.ts';
+import { useJournal } from '../../shared/stores/journal.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import DemoLink from '../../shared/ui/DemoLink.vue';
@@ -59,18 +59,18 @@ const GROUPS = [
       { to: '/picks', name: 'Picks', icon: Columns3 },
       { to: '/stretch', name: 'Stretch', icon: ChartSpline },
       { to: '/forks', name: 'Forks', icon: Split },
-      { to: '/line-up', name: 'Line-up', icon: Scale },
-      { to: '/growth', name: 'Growth', icon: Sprout },
+      { to: '/line-up', name: 'Compare', icon: Scale },
+      { to: '/growth', name: 'Upgrades', icon: Sprout },
     ],
   },
   {
     name: 'Market',
     screens: [
       { to: '/ripeness', name: 'Ripeness', icon: Cherry },
-      { to: '/second-hand', name: 'Second-hand', icon: Handshake },
-      { to: '/slips', name: 'Slips', icon: Ticket },
+      { to: '/second-hand', name: 'Used', icon: Handshake },
+      { to: '/slips', name: 'Rebates', icon: Ticket },
       { to: '/shopping-day', name: 'Shopping day', icon: ShoppingBasket },
-      { to: '/audit', name: 'Audit a list', icon: ListChecks },
+      { to: '/audit', name: 'Check a list', icon: ListChecks },
     ],
   },
   {
@@ -79,7 +79,7 @@ const GROUPS = [
       { to: '/build-day', name: 'Build day', icon: Wrench },
       { to: '/tuning', name: 'Tuning', icon: SlidersHorizontal },
       { to: '/bench', name: 'Test bench', icon: Gauge },
-      { to: '/records', name: 'Records', icon: TableProperties },
+      { to: '/records', name: 'Benchmarks', icon: TableProperties },
       { to: '/model', name: 'Model', icon: Sigma },
     ],
   },
@@ -87,8 +87,8 @@ const GROUPS = [
     name: 'Shelf',
     screens: [
       { to: '/parts', name: 'Parts', icon: Cpu },
-      { to: '/prices-in', name: 'Prices in', icon: Inbox },
-      { to: '/data', name: 'Data', icon: Database },
+      { to: '/prices-in', name: 'Prices', icon: Inbox },
+      { to: '/data', name: 'Files and backup', icon: Database },
     ],
   },
 ] as const;
@@ -99,8 +99,8 @@ const SAVE_WORDS = {
   failed: 'Not saved',
   conflict: 'Changed elsewhere',
 } as const;
-/** The steps of the screen that is open. */
-const steps = useScreenSteps();
+/** What was done last, on whichever screen. */
+const steps = useJournal();
 const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 </script>
 

@@ -98,7 +98,7 @@ function take() {
           </li>
         </ul>
       </template>
-      <button class="plain edged take" @click="take">Take it out as Markdown</button>
+      <button class="plain edged take" @click="take">Export as Markdown</button>
     </div>
   </Dialog>
 </template>

@@ -159,7 +159,7 @@ function clear() {
 <template>
   <div class="page">
     <div class="head">
-      <h1>Audit a list</h1>
+      <h1>Check a list</h1>
       <p class="quiet">
         Paste a parts list from anywhere: text, CSV or Markdown, with prices, codes and rebates in words.
       </p>
@@ -174,7 +174,7 @@ function clear() {
         <textarea
           v-model="text"
           rows="11"
-          aria-label="The list to audit"
+          aria-label="The list to check"
           placeholder="Processor: … – 132.90"
           spellcheck="false"
         ></textarea>

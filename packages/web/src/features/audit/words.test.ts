@@ -5,7 +5,7 @@ import { doubtWords, findingWords, overWords, readingWords } from './words.ts';
 describe('what a list does not do right', () => {
   it.each([
     [
-      'Line 8 says €490.00, but the lines add up to €518.67 at the till: €28.67 more.',
+      'Line 8 says €490.00, but the lines add up to €518.67 due at checkout: €28.67 more.',
       { code: 'total-differs', stated: 49_000, actual: 51_867, which: 'dueNow', line: 8 },
     ],
     [

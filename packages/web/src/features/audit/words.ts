@@ -2,7 +2,7 @@ import type { Doubt, ListFinding } from '@ripe-pick/core/audit';
 import { decimal, money } from '../../shared/format/format.ts';
 
 const WHICH = {
-  dueNow: 'at the till',
+  dueNow: 'due at checkout',
   expected: 'expected after rebates',
   after: 'after all rebates',
   listed: 'before codes and discounts',
@@ -20,7 +20,7 @@ export function findingWords(finding: ListFinding, currency: string): string {
     case 'on-top':
       return `Line ${finding.line} says that ${finding.what} comes on top, and not how much.`;
     case 'no-rate':
-      return `No rate from ${finding.from} to ${finding.to} is known: the list cannot be held against the budget.`;
+      return `No rate from ${finding.from} to ${finding.to} is known: the list cannot be compared with the budget.`;
     case 'no-price':
       return `Line ${finding.line}, ${finding.name}, has no price: it counts as nothing here.`;
     case 'no-shipping':

@@ -36,7 +36,7 @@ const isEmpty = computed(() => (catalogueStore.catalogue?.parts.length ?? 0) ===
     </p>
     <section v-if="isEmpty" class="sheet none">
       <p>There are no parts yet, so there is nothing to bench.</p>
-      <RouterLink to="/data">Bring in a catalogue, or type a part in</RouterLink>
+      <RouterLink to="/data">Import a catalogue, or type a part in</RouterLink>
     </section>
     <template v-else>
       <SystemBar :system="system" @choose="chosen = $event" />

@@ -47,7 +47,7 @@ const sceneWords = ({ scenes, isMixed }: MeasuredMeans) =>
           }}:
           <span class="quiet"
             >{{ sceneWords(set) }}.<template v-if="set.isMixed">
-              Their presets differ: hold it against the same mixture alone.</template
+              Their presets differ: compare it with the same mixture alone.</template
             ></span
           >
         </caption>

@@ -89,9 +89,7 @@ const told = computed(() =>
               <button class="plain" @click="toggleWarmUp(run)">
                 {{ run.isWarmUp ? 'Count it' : 'Warm-up' }}
               </button>
-              <button class="plain" :aria-label="`Take out pass ${n + 1}`" @click="remove(run)">
-                Take out
-              </button>
+              <button class="plain" :aria-label="`Delete run ${n + 1}`" @click="remove(run)">Delete</button>
             </td>
           </tr>
         </tbody>

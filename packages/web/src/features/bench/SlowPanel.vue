@@ -59,7 +59,7 @@ const LIMITS = { cpu: 'processor-limited', gpu: 'card-limited', both: 'in balanc
           >Two things at once, most likely: {{ CAUSE_WORDS[two.causes[0]].name }}, and
           {{ CAUSE_WORDS[two.causes[1]].name }}</b
         >
-        ({{ chance(two.probability) }}). Mend one, measure again, then see whether the other is left.
+        ({{ chance(two.probability) }}). Fix one, measure again, then see whether the other is left.
       </p>
       <p v-if="!found.isQuiet && isOpen">
         <b>The first two cannot be told apart yet.</b> Look at what both say to check.

@@ -102,7 +102,7 @@ const change = (label: string, what: Parameters<typeof records.changeBench>[1]) 
           })
       "
     />
-    <button v-if="system" class="plain" @click="remove(system)">Take out</button>
+    <button v-if="system" class="plain" @click="remove(system)">Delete</button>
   </section>
 </template>
 

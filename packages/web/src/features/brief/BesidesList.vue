@@ -66,7 +66,7 @@ async function add() {
         :aria-label="`Take ${each.name} out`"
         @click="
           set(
-            'take out what comes beside the parts',
+            'delete what comes beside the parts',
             money.besides.filter((_, at) => at !== n),
           )
         "

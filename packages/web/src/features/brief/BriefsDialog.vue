@@ -105,10 +105,12 @@ const counted = (count: number, one: string, many: string) => `${count} ${count 
             act('Taken out.', () => downloadPlan(fileName(workspace.brief.name, 'json'), workspace.state))
           "
         >
-          Take it out whole
+          Export it whole
         </button>
       </div>
-      <p class="quiet">A brief that was taken out comes back under Data, beside those that are here.</p>
+      <p class="quiet">
+        A brief that was taken out comes back under Files and backup, beside those that are here.
+      </p>
     </div>
   </Dialog>
 </template>

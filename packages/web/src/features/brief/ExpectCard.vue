@@ -99,7 +99,7 @@ function take() {
       Name at least one game, and the best reachable figure stands here.
     </p>
     <p v-else-if="state === 'failed'" class="bad">
-      The search failed. Reload the page; if it stays, take the brief out under Data and report it.
+      The search failed. Reload the page; if it stays, export the brief under Files and backup and report it.
     </p>
     <template v-else-if="answer && objective && state !== 'nothing'">
       <p class="figure">

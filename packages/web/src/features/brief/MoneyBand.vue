@@ -96,13 +96,13 @@ function toggleShop(id: string) {
     <h2 id="band-money">Money</h2>
     <div class="grid">
       <NumberField
-        label="Sum"
+        label="Budget"
         :value="money.budgetMinor / scale"
         :min="0"
         :max="1000000"
         :step="10"
         :currency="money.currency"
-        @update:value="(v) => setMoney('type the sum', { budgetMinor: minor(v) })"
+        @update:value="(v) => setMoney('type the budget', { budgetMinor: minor(v) })"
       />
       <ChoiceField
         label="Currency"
@@ -112,22 +112,22 @@ function toggleShop(id: string) {
         @update:value="changeCurrency"
       />
       <NumberField
-        label="Slack over the sum"
+        label="Allowed over budget"
         :value="money.allowedOverMinor / scale"
         :min="0"
         :max="100000"
         :step="5"
         :currency="money.currency"
-        @update:value="(v) => setMoney('type the slack', { allowedOverMinor: minor(v) })"
+        @update:value="(v) => setMoney('type what is allowed over budget', { allowedOverMinor: minor(v) })"
       />
     </div>
     <RatesOfExchange />
     <div class="grid">
       <ChoiceField
-        label="What must fit the sum"
+        label="What must fit the budget"
         :value="money.costBasis"
         :options="COST_BASES"
-        @update:value="(v: CostBasis) => setMoney('change what must fit the sum', { costBasis: v })"
+        @update:value="(v: CostBasis) => setMoney('change what must fit the budget', { costBasis: v })"
       />
       <DayField
         label="Day of the purchase"
@@ -213,7 +213,7 @@ function toggleShop(id: string) {
       <div class="grid">
         <NumberField
           label="Claims sent in on time"
-          hint="Chosen; learnt from your slips as they end."
+          hint="Chosen; learnt from your claims as they end."
           suffix="%"
           :value="Math.round(money.claimHabits.fileChance * 100)"
           :min="0"

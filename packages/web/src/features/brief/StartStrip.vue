@@ -71,7 +71,7 @@ const sum = computed(() => money(brief.value.money.budgetMinor, brief.value.mone
       <button class="plain strong" @click="router.push({ name: 'parts', query: { add: 'several' } })">
         Paste parts: a list, a table, pages
       </button>
-      <RouterLink :to="{ name: 'data' }">Bring in a file</RouterLink>
+      <RouterLink :to="{ name: 'data' }">Import a file</RouterLink>
       <DemoLink v-if="catalogueStore.isEmpty" />
     </p>
   </section>

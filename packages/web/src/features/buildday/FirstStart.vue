@@ -39,7 +39,7 @@ const percent = (share: number) => `${Math.min(97, Math.max(1, Math.round(share 
       </p>
       <SettingsList :day="day" />
       <p>
-        Then a pass on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink>, held against what was
+        Then a pass on the <RouterLink :to="{ name: 'bench' }">test bench</RouterLink>, compared with what was
         expected.
       </p>
       <button class="plain edged big" @click="day.startOver()">Begin the first start anew</button>

@@ -166,7 +166,7 @@ function useSums(kept: ComputedRef<Assembly>, steps: ComputedRef<readonly Assemb
       ),
     ),
     sums,
-    /** What the parts that are in cost at the till, in minor units: lines of the candidate's own total. */
+    /** What the parts that are in cost at checkout, in minor units: lines of the candidate's own total. */
     moneyIn: computed(() =>
       (bench.summary?.cost.lines ?? [])
         .filter(({ part }) => part !== null && sums.value.parts.has(part))

@@ -131,8 +131,8 @@ const tick = (at: number, have: boolean) =>
       >
       <button
         class="plain"
-        :aria-label="`Remove the slip ${slip.name}`"
-        @click="buying.remove('claims', slip.id, `remove the slip ${slip.name}`)"
+        :aria-label="`Remove the claim ${slip.name}`"
+        @click="buying.remove('claims', slip.id, `remove the claim ${slip.name}`)"
       >
         Remove
       </button>

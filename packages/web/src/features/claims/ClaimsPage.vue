@@ -45,7 +45,7 @@ const eligible = computed(() => {
   );
 });
 function keep(slip: (typeof eligible.value)[number]) {
-  buying.add('claims', `keep a slip for ${slip.name}`, {
+  buying.add('claims', `keep a claim for ${slip.name}`, {
     ...slip,
     papers: slip.papers.map((paper) => ({ ...paper })),
     order: null,
@@ -89,7 +89,7 @@ function takeOut() {
 <template>
   <div class="page">
     <div class="head">
-      <h1>Slips</h1>
+      <h1>Rebates</h1>
       <p class="quiet">
         Rebates are money at risk with a deadline: what to gather, when to post it, what came of it.
       </p>
@@ -103,8 +103,8 @@ function takeOut() {
           >
         </div>
         <p v-if="open.length === 0" class="quiet">
-          None. Slips come from <RouterLink to="/shopping-day">orders</RouterLink>, or from what the picks
-          make claimable below.
+          None yet. Claims come from <RouterLink to="/shopping-day">orders</RouterLink>, or from what the
+          picks make claimable below.
         </p>
         <ClaimRow v-for="slip in open" :key="slip.id" :slip="slip" />
         <template v-if="eligible.length > 0">
@@ -121,7 +121,7 @@ function takeOut() {
               >{{ slip.lastPurchase ? `buy by ${slip.lastPurchase}` : 'no last day'
               }}{{ slip.sendBy ? `, post by ${slip.sendBy}` : '' }}</span
             >
-            <NButton size="small" @click="keep(slip)">Keep a slip</NButton>
+            <NButton size="small" @click="keep(slip)">Keep a claim</NButton>
           </div>
         </template>
         <details v-if="ended.length > 0">
@@ -153,7 +153,7 @@ function takeOut() {
           <p v-else class="quiet">None.</p>
           <div class="actions">
             <NButton size="small" :disabled="deadlines.length === 0" @click="takeOut"
-              >Take out as a calendar</NButton
+              >Export as a calendar</NButton
             >
             <NButton size="small" @click="copy">{{
               isCopied ? 'Address copied' : 'Copy the address to subscribe'

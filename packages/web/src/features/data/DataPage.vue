@@ -135,21 +135,21 @@ const bringIn = () =>
     if (text.value === null) return;
     const counts = await catalogueStore.importText(text.value);
     leave();
-    message.value = `Brought in: ${words(counts)}.`;
+    message.value = `Imported: ${words(counts)}.`;
   });
 const loadDemo = () =>
   attempt(async () => {
     isReplacingByDemo.value = false;
     const counts = await catalogueStore.loadDemo();
-    message.value = `Brought in: ${words(counts)}.`;
+    message.value = `Imported: ${words(counts)}.`;
   });
 </script>
 
 <template>
   <div class="page">
-    <h1>Data</h1>
+    <h1>Files and backup</h1>
     <section class="sheet" aria-labelledby="in">
-      <h2 id="in">Bring in a catalogue</h2>
+      <h2 id="in">Import a catalogue</h2>
       <p class="quiet">
         A JSON file with parts, shops, offers, currency rates and games, as described in docs/formats. It is
         merged with what is here, and looked at first; your brief, candidates and records stay. Files of a
@@ -193,7 +193,7 @@ const loadDemo = () =>
         </p>
         <div class="row">
           <button class="plain edged" :disabled="isBusy" @click="loadDemo">Start it anew</button>
-          <button class="plain edged" @click="isReplacingByDemo = false">Leave it</button>
+          <button class="plain edged" @click="isReplacingByDemo = false">Close</button>
         </div>
       </div>
       <div v-if="preview" class="preview" role="status">
@@ -230,10 +230,10 @@ const loadDemo = () =>
             {{
               hasOwn
                 ? `Put it in place of all ${catalogueStore.stored?.parts.length} parts here`
-                : 'Bring it in'
+                : 'Import it'
             }}
           </button>
-          <button class="plain edged" @click="leave">Leave it</button>
+          <button class="plain edged" @click="leave">Close</button>
         </div>
       </div>
       <PackIn
@@ -255,11 +255,9 @@ const loadDemo = () =>
         </p>
         <div class="row">
           <button class="plain strong" :disabled="isBusy" @click="bringOwnIn">
-            {{ own.kind === 'passes' ? 'Bring them in' : 'Bring it in' }}
+            {{ own.kind === 'passes' ? 'Import them' : 'Import it' }}
           </button>
-          <button class="plain edged" @click="own = null">
-            {{ own.kind === 'passes' ? 'Leave them' : 'Leave it' }}
-          </button>
+          <button class="plain edged" @click="own = null">Close</button>
         </div>
       </div>
       <p v-if="message" :role="problems.length > 0 ? 'alert' : 'status'">
@@ -277,7 +275,7 @@ const loadDemo = () =>
             <tr>
               <th scope="col">Where</th>
               <th scope="col">What is wrong</th>
-              <th scope="col">How to mend it</th>
+              <th scope="col">How to fix it</th>
             </tr>
           </thead>
           <tbody>

@@ -30,7 +30,7 @@ const turn = () => emit('change', { access: props.device.access === 'look' ? 'ch
     </span>
     <template v-if="isAsked">
       <button class="plain strong" :disabled="isBusy" @click="emit('remove')">Shut it out</button>
-      <button class="plain edged" @click="isAsked = false">Leave it</button>
+      <button class="plain edged" @click="isAsked = false">Close</button>
     </template>
     <template v-else>
       <button

@@ -78,7 +78,7 @@ const leave = () => {
       open ZIP of JSON lines. Another Ripe Pick that takes it in is equal to this one to the letter.
     </p>
     <div class="row">
-      <a class="link" :href="pathHere(ARCHIVE_PATH)" :download="fileName">Take everything out</a>
+      <a class="link" :href="pathHere(ARCHIVE_PATH)" :download="fileName">Export everything</a>
       <button class="plain edged" :disabled="isBusy" @click="input?.click()">Bring such a file in</button>
       <input
         ref="input"
@@ -107,7 +107,7 @@ const leave = () => {
         <button class="plain strong" :disabled="isBusy" @click="replace('takeArchive')">
           Put it in place of everything here
         </button>
-        <button class="plain edged" @click="leave">Leave it</button>
+        <button class="plain edged" @click="leave">Close</button>
       </div>
     </div>
     <p v-else-if="archives?.before" class="row">

@@ -31,7 +31,7 @@ const exportBuild = () =>
 
 <template>
   <section class="sheet" aria-labelledby="out">
-    <h2 id="out">Take out</h2>
+    <h2 id="out">Export</h2>
     <p class="quiet">Open JSON and CSV files. The command line reads the same ones.</p>
     <div class="row">
       <button class="plain edged" :disabled="!catalogueStore.stored" @click="exportCatalogue">

@@ -104,7 +104,7 @@ async function takeIn(): Promise<void> {
       />
       <div class="row">
         <button class="plain strong" :disabled="isBusy" @click="takeIn">Take it in</button>
-        <button class="plain edged" @click="emit('leave')">Leave it</button>
+        <button class="plain edged" @click="emit('leave')">Close</button>
       </div>
     </template>
     <p v-else-if="isBusy" class="quiet">Reading the pack …</p>

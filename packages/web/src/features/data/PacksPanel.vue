@@ -54,7 +54,7 @@ const takeOut = () =>
   attempt(async () => {
     if (!leaving.value) return;
     const { pack, plan: out } = leaving.value;
-    await catalogueStore.edit(`take out pack ${pack.name}`, out.changes, records.load);
+    await catalogueStore.edit(`remove pack ${pack.name}`, out.changes, records.load);
     message.value = `${pack.name} is taken out. Ctrl+Z takes it in again.`;
   });
 /** What stays, by reason. */
@@ -85,11 +85,11 @@ const SHOWN = 12;
           <p class="quiet">{{ pack.licence }}; taken in on {{ pack.takenOn }}; brought {{ holds(pack) }}</p>
         </div>
         <button class="plain edged" :disabled="isBusy" @click="plan(pack)">
-          Take it out<span class="visually-hidden"> again: {{ pack.name }}</span>
+          Remove<span class="visually-hidden"> again: {{ pack.name }}</span>
         </button>
       </li>
     </ul>
-    <div v-if="leaving" class="preview" role="alertdialog" :aria-label="`Take out ${leaving.pack.name}`">
+    <div v-if="leaving" class="preview" role="alertdialog" :aria-label="`Remove ${leaving.pack.name}`">
       <p>
         All that <b>{{ leaving.pack.name }}</b> brought goes<template v-if="staying.length > 0"
           >, save:</template
@@ -100,8 +100,8 @@ const SHOWN = 12;
         }}<template v-if="names.length > SHOWN"> and {{ names.length - SHOWN }} more</template>
       </p>
       <div class="row">
-        <button class="plain strong" :disabled="isBusy" @click="takeOut">Take it out</button>
-        <button class="plain edged" @click="leaving = null">Leave it in</button>
+        <button class="plain strong" :disabled="isBusy" @click="takeOut">Remove it</button>
+        <button class="plain edged" @click="leaving = null">Keep it</button>
       </div>
     </div>
     <p v-if="message" role="status">{{ message }}</p>

@@ -45,22 +45,22 @@ export function useOwnFiles() {
     switch (file.kind) {
       case 'passes': {
         const { rigs: putRigs, runs: putRuns } = file.passes;
-        await records.changeBench(`${putRuns.length} passes of a file brought in`, { putRigs, putRuns });
-        return `Brought in: ${counted(putRuns.length, 'pass', 'passes')} of ${counted(putRigs.length, 'system')}.`;
+        await records.changeBench(`${putRuns.length} passes of a file imported`, { putRigs, putRuns });
+        return `Imported: ${counted(putRuns.length, 'pass', 'passes')} of ${counted(putRigs.length, 'system')}.`;
       }
       case 'brief':
-        workspace.editBrief('bring in a brief', () => file.brief);
-        return `Brought in: the brief “${file.brief.name}”.`;
+        workspace.editBrief('import a brief', () => file.brief);
+        return `Imported: the brief “${file.brief.name}”.`;
       case 'plan':
         await keepReceipts(file.receipts);
         await briefSwitch.add(file.workspace);
-        return `Brought in and opened: the brief “${workspace.brief.name}”.`;
+        return `Imported and opened: the brief “${workspace.brief.name}”.`;
       case 'build':
-        choose.keep(file.name, 'brought in from a file', file.picks, {
+        choose.keep(file.name, 'imported from a file', file.picks, {
           like: null,
           path: file.path,
         });
-        return `Brought in: the candidate “${file.name}”.`;
+        return `Imported: the candidate “${file.name}”.`;
     }
   }
   return { wordsOf, bringIn };

@@ -65,7 +65,7 @@ function save() {
   >
     <form class="own" @submit.prevent="save">
       <p class="quiet">
-        For this way alone. It is marked, and not held against ways that keep the brief; what its parts do
+        For this way alone. It is marked, and not compared with ways that keep the brief; what its parts do
         under the brief stands beside it.
       </p>
       <ChoiceField
@@ -85,14 +85,14 @@ function save() {
         @update:value="(hz) => (refreshHz = hz ?? refreshHz)"
       />
       <ChoiceField
-        label="What must fit the sum"
+        label="What must fit the budget"
         :value="costBasis"
         :options="bases"
         @update:value="(value: CostBasis | '') => (costBasis = value)"
       />
       <div class="row">
         <button class="plain strong" type="submit">Prove it</button>
-        <button class="plain edged" type="button" @click="emit('close')">Leave it</button>
+        <button class="plain edged" type="button" @click="emit('close')">Close</button>
       </div>
     </form>
   </Dialog>

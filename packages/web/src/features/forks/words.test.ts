@@ -43,7 +43,7 @@ describe('a fork in words', () => {
     );
     expect(underBriefWords(both.branches[0], 'EUR', 'fps')).toBe('');
     expect(aheadWords({ ...both, branches: [both.branches[0], unlike] }, 'EUR', 'fps')).toBe(
-      'With a card keeps the brief, the other has one of its own: they are not held against each other.',
+      'With a card keeps the brief, the other has one of its own: they are not compared.',
     );
   });
   it('names memory and makers as they are', () => {

@@ -49,7 +49,7 @@ export function aheadWords({ code, branches, ahead }: SolvedFork, currency: stri
   if (!first?.answer) return 'No way that keeps the brief can be had.';
   const best = branchName(code, first.code);
   if (!second && branches.length > 1)
-    return `${best} keeps the brief, the other has one of its own: they are not held against each other.`;
+    return `${best} keeps the brief, the other has one of its own: they are not compared.`;
   if (!second?.answer || ahead === null)
     return `${best} only: the other way nothing keeps the brief for this money.`;
   const by = first.answer.cost - second.answer.cost;

@@ -159,7 +159,7 @@ offerCommands(() => [
 <template>
   <div class="page">
     <div class="head">
-      <h1>Growth</h1>
+      <h1>Upgrades</h1>
       <p class="quiet">
         {{ objectiveWords(brief.play.objective, brief.play.refreshHz) }}, over
         {{ brief.growth.horizonMonths }} months; a year later counts
@@ -195,7 +195,7 @@ offerCommands(() => [
         <h2 id="nothing">What is to come?</h2>
         <p>
           Add a sum that is expected later, or what is put aside every month. Then the best build of today is
-          held against builds that can grow with it.
+          compared with builds that can grow with it.
         </p>
         <AheadFields />
       </section>

@@ -21,7 +21,7 @@ const last = (averages: readonly (number | null)[]) => averages.at(-1) ?? null;
 
 <template>
   <section class="sheet panel" aria-labelledby="runs">
-    <h2 id="runs">From when what runs</h2>
+    <h2 id="runs">When each game runs well</h2>
     <table class="lines">
       <thead>
         <tr>

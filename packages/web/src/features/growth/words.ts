@@ -65,7 +65,7 @@ export function verdictOf(
   const saved = today.report.paid - today.report.back - (best.report.paid - best.report.back);
   const cheaper =
     saved === 0 ? '' : ` ${money(Math.abs(saved), currency)} ${saved > 0 ? 'less' : 'more'} goes out in all.`;
-  const trade = `Against the best of today (${buildName(today.picks, name)}): ${against?.overtaking ? tradeWords(against.overtaking, now, horizonMonths, gain) : `${change(gain)} fps on the whole.`}${cheaper}`;
+  const trade = `Compare with the best of today (${buildName(today.picks, name)}): ${against?.overtaking ? tradeWords(against.overtaking, now, horizonMonths, gain) : `${change(gain)} fps on the whole.`}${cheaper}`;
   const obstacle = against?.obstacle ?? null;
   const theirs = today.report.stages
     .slice(1)

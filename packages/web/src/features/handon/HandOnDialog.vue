@@ -66,7 +66,7 @@ const take = ({ ending, type }: (typeof FORMS)[number]) =>
     <div v-if="candidate" class="hand">
       <p class="quiet">
         Parts with where and why, totals, expected rates with their conditions, checks, and what would change
-        it. Read back under <b>Audit a list</b> it comes to the same.
+        it. Read back under <b>Check a list</b> it comes to the same.
       </p>
       <div class="forms">
         <button v-if="isSupported" class="plain strong" data-first @click="copy(text)">

@@ -85,7 +85,7 @@ const sheet = () => ({
   rows: rows.value,
   unlike: unlike.value,
 });
-const name = (ending: string) => fileName(`${workspace.brief.name} line-up`, ending);
+const name = (ending: string) => fileName(`${workspace.brief.name} compared`, ending);
 const asMarkdown = () => download(name('md'), toMarkdown(sheet()), 'text/markdown');
 const asCsv = () => download(name('csv'), toCsv(sheet()), 'text/csv');
 const asJson = () =>
@@ -105,8 +105,8 @@ function open(id: string) {
 <template>
   <div class="page">
     <div class="head">
-      <h1>Line-up</h1>
-      <div class="chips" role="group" aria-label="Candidates in the line-up">
+      <h1>Compare</h1>
+      <div class="chips" role="group" aria-label="Candidates to compare">
         <button
           v-for="each in workspace.shown"
           :key="each.id"
@@ -134,8 +134,8 @@ function open(id: string) {
     </div>
     <section v-if="chosen.length < 2" class="sheet empty">
       <p>
-        A line-up needs two candidates or more. Keep a build as a candidate from <b>Find the best</b>, from a
-        runner-up, or from a rung in <b>Stretch</b>; or duplicate the one you have and change it.
+        Two candidates or more are needed to compare. Keep a build as a candidate from <b>Find the best</b>,
+        from a runner-up, or from a rung in <b>Stretch</b>; or duplicate the one you have and change it.
       </p>
       <button
         class="plain strong"

@@ -22,7 +22,7 @@ export function toMarkdown({ brief, names, notes, rows, unlike }: Sheet): string
   const body = [...rows.map((row) => [row.label, ...row.cells])];
   if (notes.some((note) => note)) body.push(['Note', ...notes]);
   return [
-    `# ${oneLine(brief.name)}: line-up`,
+    `# ${oneLine(brief.name)}: compared`,
     '',
     line(['', ...names]),
     line(['---', ...names.map(() => '---')]),

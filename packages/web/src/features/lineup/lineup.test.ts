@@ -141,7 +141,7 @@ describe('what is taken out', () => {
     expect(new Set(table.map((cells) => cells.length))).toEqual(new Set([3]));
     expect(table[0][2].startsWith("'=")).toBe(true);
     expect(table.at(-1)?.[1]).toBe('one\nline');
-    expect(table.find((cells) => cells[0] === 'Paid at the till')?.[2]).toBe('€556.27');
+    expect(table.find((cells) => cells[0] === 'Due at checkout')?.[2]).toBe('€556.27');
   });
   it('Markdown keeps its columns, whatever names hold, and names the schools', () => {
     const lines = toMarkdown(sheet).split('\n');

@@ -149,7 +149,7 @@ class Table {
     const sum = (of: (cost: Cost) => number) => (entry: LineUpEntry) => this.money(of(entry.summary.cost));
     add(
       'dueNow',
-      'Paid at the till',
+      'Due at checkout',
       sum((cost) => cost.dueNow),
     );
     add(
@@ -246,7 +246,7 @@ class Table {
       });
     add(
       'noise',
-      'Noise at full load, by the sheets',
+      'Noise at full load, by the specs',
       of(({ noise }) => noiseWords(noise)),
     );
   }
@@ -340,7 +340,7 @@ class Table {
     add('spare', 'Watts to spare', ({ traits }) => figure(traits.spareWatts, 'W'));
     add('noise', 'Processor’s cooler', ({ traits }) => figure(traits.noiseDb, 'dB'));
     add('slots', 'Free memory slots', ({ traits }) => String(traits.freeMemorySlots ?? UNKNOWN));
-    add('second-hand', 'Second-hand parts', ({ traits }) => String(traits.secondHand));
+    add('second-hand', 'Used parts', ({ traits }) => String(traits.secondHand));
     add('checks', 'Checks', checksCell);
   }
 }

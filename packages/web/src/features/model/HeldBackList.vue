@@ -19,7 +19,7 @@ const MOST = 12;
 
 <template>
   <section class="sheet" aria-labelledby="held">
-    <h2 id="held">Held back from the fit</h2>
+    <h2 id="held">Not used in the fit yet</h2>
     <p v-if="heldBack.length === 0">None: every record says all that it depends on.</p>
     <ul v-else>
       <li v-for="[sentence, count] in counts.slice(0, MOST)" :key="sentence">

@@ -85,13 +85,13 @@ const status = computed(() => {
         There are no records yet. The rates in use are those that came with the catalogue, with the standard
         deviations stated there.
       </p>
-      <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Bring records in</RouterLink>
+      <RouterLink :to="{ name: 'records', query: { add: 'chart' } }">Import benchmarks</RouterLink>
     </section>
     <template v-else>
       <section class="sheet stand" aria-label="Standing">
         <dl v-if="model.fit">
           <div>
-            <dt>off by, for charts it had not seen</dt>
+            <dt>typical error, for charts it had not seen</dt>
             <dd v-if="model.fit.heldOut">
               <b>{{ error(model.fit.heldOut.medianError) }}</b>
               <span class="quiet"
@@ -141,7 +141,7 @@ const status = computed(() => {
             <button class="plain edged" @click="model.cancel()">Stop</button>
           </template>
           <template v-else>
-            <p v-if="model.isStale" role="status">Records or sheets changed since.</p>
+            <p v-if="model.isStale" role="status">Benchmarks or specs changed since.</p>
             <button class="plain edged" @click="model.run('cold')">Fit from scratch</button>
           </template>
         </div>
@@ -153,7 +153,7 @@ const status = computed(() => {
         <section class="sheet" aria-labelledby="known">
           <h2 id="known">Known well, or hardly</h2>
           <p class="quiet small">
-            Each dot is one; further right is less sure. Hollow: nobody measured it, its sheet alone speaks. A
+            Each dot is one; further right is less sure. Hollow: nobody measured it, its specs alone speak. A
             game that runs at its own cap tells little of what it needs.
           </p>
           <template v-if="knowledge">

@@ -104,14 +104,14 @@ const chance = (p: number) => (p > 0.99 ? 'more than 99 %' : p < 0.01 ? 'less th
             Math.abs(decision.differenceLn) < LEVEL_LN
               ? 'level'
               : `${cent(decision.differenceLn)} ${decision.differenceLn >= 0 ? 'ahead' : 'behind'}`
-          }}, give or take {{ cent(decision.sdLn) }}: it is the faster one with a chance of
+          }}, ± {{ cent(decision.sdLn) }}: it is the faster one with a chance of
           {{ chance(decision.chance) }}.
         </p>
         <ol v-if="measurements.length > 0">
           <li v-for="(each, n) in measurements" :key="n">
             <b>{{ names.game(each.game) }}</b> at {{ each.preset }}: {{ names.part(each.cpu) }} with
             {{ each.gpu ? names.part(each.gpu) : 'its own graphics' }}.
-            <span class="quiet">then give or take {{ cent(each.sdAfter) }}</span>
+            <span class="quiet">then ± {{ cent(each.sdAfter) }}</span>
           </li>
         </ol>
         <p v-else class="quiet">

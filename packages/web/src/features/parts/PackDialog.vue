@@ -68,7 +68,7 @@ async function make(): Promise<void> {
   <form class="pack" @submit.prevent="make">
     <p class="quiet">
       {{ parts.length }} {{ parts.length === 1 ? 'part' : 'parts' }} in one file. Your briefs, orders, own
-      passes and finds on used markets are not in it.
+      passes and used listings are not in it.
     </p>
     <label v-for="{ key, label, placeholder } in FIELDS" :key="key" :data-first="key === 'name' || undefined">
       {{ label }}

@@ -64,8 +64,8 @@ const CHOICES = CONDITIONS.map((value) => ({ value, label: value }));
         @update:value="(v) => setPrice(offer, shop.name, toMinor(v, places))"
       />
       <NumberField
-        label="Sending"
-        :aria="`Sending of this offer at ${shop.name}`"
+        label="Shipping"
+        :aria="`Shipping of this offer at ${shop.name}`"
         placeholder="as the shop asks"
         :value="offer.shippingMinor == null ? null : offer.shippingMinor / 10 ** places"
         :currency="shop.currency"

@@ -141,7 +141,7 @@ const isMerging = ref(false);
 const isPacking = ref(false);
 function packed() {
   isPacking.value = false;
-  message.success('The pack is saved. Who gets it takes it in under Data.');
+  message.success('The pack is saved. Who gets it imports it under Files and backup.');
 }
 const pair = computed<[Part, Part] | null>(() =>
   marked.value.length === 2 ? [marked.value[0], marked.value[1]] : null,

@@ -212,7 +212,7 @@ function keep(answer: Answer, n: number) {
             {{ left.size === 0 ? 'Take all' : `Take ${swaps.length - left.size} of ${swaps.length}` }}
           </button>
           <button class="plain edged" @click="keep(best, 0)">Keep as a new candidate</button>
-          <button class="plain edged" @click="emit('close')">Leave it</button>
+          <button class="plain edged" @click="emit('close')">Close</button>
         </div>
         <p v-if="swaps.length === 0"><b>Your picks are the best set already.</b></p>
         <div v-else class="scroll">

@@ -53,7 +53,7 @@ async function look(rule: string) {
     mends.value = new Map(mends.value).set(rule, found);
 }
 function take(finding: Finding, repair: Repair) {
-  choose.pick(`mend ${finding.title.toLowerCase()}`, `mends: ${finding.sentence}`, () => repair.picks);
+  choose.pick(`fix ${finding.title.toLowerCase()}`, `fixes: ${finding.sentence}`, () => repair.picks);
 }
 const partName = (id: string | null | undefined) => {
   const part = id ? bench.index?.parts.get(id) : undefined;
@@ -129,7 +129,7 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
         <DonorLine v-if="finding.rule === 'firmware' && finding.verdict === 'block'" />
         <div v-if="canMend(finding)" class="mend">
           <button v-if="!mends.has(finding.rule)" class="plain edged" @click="look(finding.rule)">
-            Mend it<span class="visually-hidden">: {{ finding.title }}</span>
+            Fix it<span class="visually-hidden">: {{ finding.title }}</span>
           </button>
           <p v-else-if="mends.get(finding.rule) === 'looking'" class="quiet">
             Looking for the cheapest swaps…

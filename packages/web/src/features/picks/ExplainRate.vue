@@ -190,7 +190,7 @@ const change = (ln: number) => {
         <p>In the fit: {{ countWords }}. <RouterLink to="/records">All records</RouterLink></p>
       </template>
       <p v-else-if="catalogueStore.catalogue?.frameModel.fit">
-        No record speaks of these parts: their sheets alone do, so the interval is wide.
+        No record speaks of these parts: their specs alone do, so the interval is wide.
       </p>
       <p class="quiet">
         Per cents change the frame time: −10 % is about 11 % more frames.

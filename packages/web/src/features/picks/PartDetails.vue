@@ -158,8 +158,8 @@ function take(offer: Offer) {
       <p class="quiet small">
         {{
           part.source
-            ? `Sheet: ${part.source.name}, ${part.source.on}.`
-            : 'Sheet: as it came with the catalogue.'
+            ? `Specs: ${part.source.name}, ${part.source.on}.`
+            : 'Specs: as it came with the catalogue.'
         }}
         The maker’s manual has the last word.
       </p>

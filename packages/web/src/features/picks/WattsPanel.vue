@@ -164,7 +164,7 @@ const running = computed(() => workspace.brief.money.running);
             >.
           </p>
         </template>
-        <p v-else class="quiet">Unknown: the supply has no 80 PLUS level on its sheet.</p>
+        <p v-else class="quiet">Unknown: the supply has no 80 PLUS level in its specs.</p>
         <p v-if="working?.yearlyMinor != null" class="num">
           <b>{{ money(working.yearlyMinor, bench.currency) }}</b> a year for {{ running.hoursPerWeek }} h a
           week at {{ decimal(running.tariffMinorPerKwh / 100, 3) }} {{ bench.currency }} per kWh, at full

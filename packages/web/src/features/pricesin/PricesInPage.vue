@@ -16,7 +16,7 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
 <template>
   <div class="page">
     <div class="head">
-      <h1>Prices in</h1>
+      <h1>Prices</h1>
       <p class="quiet">
         Typed, pasted, from files, or fetched from addresses that you list. Every look is kept with its time
         and source.
@@ -25,7 +25,7 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
     </div>
     <p v-if="isEmpty" class="sheet none">
       Prices belong to parts, and there are none yet.
-      <RouterLink to="/data">Bring parts in first</RouterLink>, or load the demo there.
+      <RouterLink to="/data">Import parts first</RouterLink>, or load the demo there.
     </p>
     <div v-else class="columns">
       <div class="main"><ReadPanel /><SourcesPanel /></div>

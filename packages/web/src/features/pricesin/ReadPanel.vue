@@ -123,7 +123,7 @@ function leave(n: number) {
 
 <template>
   <section class="sheet read" aria-labelledby="read-title">
-    <h2 id="read-title">Bring prices in</h2>
+    <h2 id="read-title">Import prices</h2>
     <div class="from">
       <ChoiceField
         label="From which shop"

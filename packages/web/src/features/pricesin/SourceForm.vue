@@ -84,7 +84,7 @@ function keep() {
     <div class="fields">
       <NButton size="small" type="primary" attr-type="submit" :disabled="!isAddress || draft.shop === ''"
         >Keep it</NButton
-      ><NButton size="small" quaternary @click="emit('leave')">Leave it</NButton>
+      ><NButton size="small" quaternary @click="emit('leave')">Close</NButton>
     </div>
   </form>
 </template>

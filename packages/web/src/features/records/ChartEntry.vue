@@ -268,7 +268,7 @@ async function save() {
         />
       </div>
       <p class="quiet">
-        Upscaled pictures, generated frames and raised clocks do not belong here: bring those in as a table,
+        Upscaled pictures, generated frames and raised clocks do not belong here: import those as a table,
         where each row can say so.
       </p>
     </section>
@@ -288,7 +288,7 @@ async function save() {
       </div>
       <div class="redrawn" aria-live="polite">
         <p v-if="lines.length === 0" class="quiet">
-          The chart is drawn again here as you type, so that it can be held against the original.
+          The chart is drawn again here as you type, so that it can be compared with the original.
         </p>
         <ol v-else>
           <li v-for="line in lines" :key="line.line" :class="{ bad: line.problem !== null }">

@@ -140,7 +140,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
         </button>
       </div>
       <button class="plain edged" :disabled="records.all.length === 0" @click="exportAll">
-        Take out as CSV
+        Export as CSV
       </button>
       <p v-if="model.state !== 'idle'" role="status" class="quiet">The model takes the records in…</p>
     </div>
@@ -232,10 +232,10 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
                 </button>
                 <button
                   class="plain"
-                  :aria-label="`Take out: ${name(record)}`"
-                  @click="change(`${name(record)} taken out`, [], [record.id])"
+                  :aria-label="`Delete: ${name(record)}`"
+                  @click="change(`${name(record)} deleted`, [], [record.id])"
                 >
-                  Take out
+                  Delete
                 </button>
               </template>
               <RouterLink v-else to="/bench">Test bench</RouterLink>

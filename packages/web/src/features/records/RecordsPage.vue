@@ -38,7 +38,7 @@ async function added(count: number, from: string) {
 <template>
   <div class="page">
     <div class="head">
-      <h1>Records</h1>
+      <h1>Benchmarks</h1>
       <p class="quiet">Measured rates with all their conditions: what every expected rate rests on.</p>
       <div class="ways" role="group" aria-label="What to do">
         <button
@@ -60,7 +60,7 @@ async function added(count: number, from: string) {
     <section v-if="lacks" class="sheet none">
       <p v-if="lacks === 'parts'">
         A record names parts and a game. There are no processors yet:
-        <RouterLink to="/data">bring in a catalogue, or type parts in</RouterLink>.
+        <RouterLink to="/data">import a catalogue, or type parts in</RouterLink>.
       </p>
       <p v-else>
         A record names a game, and there is none yet.

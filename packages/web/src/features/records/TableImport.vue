@@ -98,7 +98,7 @@ async function bringIn() {
   isBusy.value = true;
   problem.value = '';
   try {
-    await records.change(`${found.length} records of a table brought in`, found);
+    await records.change(`${found.length} records of a table imported`, found);
     if (fileText.value === null) draft.value = { ...draft.value, text: '' };
     const from = fileName.value || 'the table';
     forget();
@@ -152,9 +152,7 @@ async function bringIn() {
         @change="draft.isNative = $event"
       />
     </div>
-    <p v-if="fileText !== null">
-      {{ fileName }} <button class="plain edged" @click="forget">Leave it</button>
-    </p>
+    <p v-if="fileText !== null">{{ fileName }} <button class="plain edged" @click="forget">Close</button></p>
     <NInput
       v-else
       type="textarea"
@@ -185,7 +183,7 @@ async function bringIn() {
         </ul>
       </template>
       <template v-if="heldBack.length > 0">
-        <p>Kept, but held back from the fit:</p>
+        <p>Kept, but not used in the fit yet:</p>
         <ul>
           <li v-for="[reason, count] in heldBack.slice(0, MOST_LISTED)" :key="reason">
             {{ count }}: {{ reason }}
@@ -195,7 +193,7 @@ async function bringIn() {
     </div>
     <div class="row">
       <button class="plain strong" :disabled="isBusy || !read || read.records.length === 0" @click="bringIn">
-        Bring in {{ read?.records.length ?? 0 }} records
+        Import {{ read?.records.length ?? 0 }} records
       </button>
       <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
     </div>

@@ -81,7 +81,7 @@ const address = `${location.origin}${pathHere(ALERTS_PATH)}`;
       </li>
     </ol>
     <details>
-      <summary>How loud</summary>
+      <summary>Alert level</summary>
       <div class="loud">
         <div class="fields">
           <NumberField

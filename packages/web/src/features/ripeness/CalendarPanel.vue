@@ -188,7 +188,7 @@ async function take(event: Event) {
       <p v-if="draft.from > draft.to" class="failure">The last day is before the first.</p>
       <div class="fields">
         <NButton size="small" type="primary" attr-type="submit" :disabled="!isGood">Keep it</NButton
-        ><NButton size="small" quaternary @click="isAdding = false">Leave it</NButton>
+        ><NButton size="small" quaternary @click="isAdding = false">Close</NButton>
       </div>
     </form>
     <div v-else class="fields">

@@ -97,7 +97,7 @@ const moment = (minute: number) => new Date(minute * 60_000).toISOString().slice
                   <NButton size="small" attr-type="submit" type="primary">It was this price</NButton>
                   <NButton size="small" @click="keep(row, 'out')">It was not for sale</NButton>
                   <NButton size="small" @click="keep(row, 'remove')">Take the look out</NButton>
-                  <NButton size="small" quaternary @click="editing = null">Leave it</NButton>
+                  <NButton size="small" quaternary @click="editing = null">Close</NButton>
                 </form>
               </td>
             </tr>

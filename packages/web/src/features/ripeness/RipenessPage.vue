@@ -73,7 +73,7 @@ const until = computed(() => dateOf(prices.today + prices.days));
     <div class="notes">
       <p v-if="prices.pooled?.offers === 0" class="note">
         <b>No view yet.</b> It takes twenty offers that were looked at on ten days before anything can be said
-        of waiting. <RouterLink to="/prices-in">Bring prices in</RouterLink>, or let shops be looked at daily.
+        of waiting. <RouterLink to="/prices-in">Import prices</RouterLink>, or let shops be looked at daily.
       </p>
       <p v-for="kind in prices.pooled?.rising ?? []" :key="kind.kind" class="note">
         <b>{{ SLOT_NAMES[kind.kind] }} prices rose</b> by {{ percent(kind.change) }} in a month.

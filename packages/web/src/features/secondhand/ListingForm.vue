@@ -84,7 +84,7 @@ function keep() {
 <template>
   <Dialog
     :show="show"
-    :title="find ? 'Change the find' : 'Appraise a find'"
+    :title="find ? 'Change the listing' : 'Appraise a listing'"
     :width="620"
     @close="emit('close')"
   >
@@ -120,7 +120,7 @@ function keep() {
         @update:value="(v: string) => (draft.currency = v)"
       />
       <NumberField
-        label="Sending"
+        label="Shipping"
         :currency="draft.currency"
         placeholder="0"
         :value="draft.shippingMinor / scale"

@@ -80,13 +80,13 @@ const test = (code: string, done: boolean) =>
 function tryIt() {
   const { stored } = catalogueStore;
   if (!stored || !bench.index) return;
-  if (!props.find.inLanes) patch('let the find compete', { inLanes: true });
+  if (!props.find.inLanes) patch('let the listing compete', { inLanes: true });
   const offers = offersOf(props.find as CoreListing, stored);
   const slots = slotsOfListing(props.find as CoreListing, bench.index.parts);
   const picks: Record<string, Pick> = { ...workspace.picks };
   for (const [slot, part] of slots)
     picks[slot] = { part: part.id, offer: offers.find((offer) => offer.part === part.id)?.id ?? null };
-  choose.keep(`With ${props.find.name}`.slice(0, 200), 'a used find tried', picks as Picks);
+  choose.keep(`With ${props.find.name}`.slice(0, 200), 'a used listing tried', picks as Picks);
 }
 </script>
 
@@ -97,9 +97,9 @@ function tryIt() {
         <h2 id="find-title">{{ find.name }}</h2>
         <select
           :value="find.state"
-          aria-label="State of the find"
+          aria-label="State of the listing"
           @change="
-            patch('change the state of a find', {
+            patch('change the state of a listing', {
               state: ($event.target as HTMLSelectElement).value as Listing['state'],
             })
           "
@@ -110,8 +110,8 @@ function tryIt() {
         </select>
         <NButton size="small" @click="isEditing = true">Change</NButton>
         <NButton size="small" @click="tryIt">Try it in a build</NButton>
-        <button class="plain" @click="buying.remove('listings', find.id, `drop the find ${find.name}`)">
-          Drop
+        <button class="plain" @click="buying.remove('listings', find.id, `delete the listing ${find.name}`)">
+          Delete
         </button>
       </header>
       <p class="quiet">
@@ -124,7 +124,7 @@ function tryIt() {
       </p>
       <p v-if="find.note" class="quiet">{{ find.note }}</p>
       <p v-if="!appraisal" class="failure">
-        No rate is known for {{ find.currency }}: add one to the catalogue to appraise this find.
+        No rate is known for {{ find.currency }}: add one to the catalogue to appraise this listing.
       </p>
       <template v-else>
         <p class="verdict">
@@ -169,7 +169,7 @@ function tryIt() {
                 <td class="num">{{ money(find.priceMinor, find.currency) }}</td>
               </tr>
               <tr>
-                <th scope="row">Sending and the way there</th>
+                <th scope="row">Shipping and the way there</th>
                 <td class="num">{{ money(carriage(find), find.currency) }}</td>
               </tr>
               <tr v-for="line in appraisal.risk.lines" :key="line.kind">
@@ -211,7 +211,7 @@ function tryIt() {
                 <td class="num">{{ amount(appraisal.newCost) }}</td>
               </tr>
               <tr>
-                <th scope="row">Fair price for the find</th>
+                <th scope="row">Fair price for the listing</th>
                 <td class="num">{{ amount(appraisal.fairPrice) }}</td>
               </tr>
               <tr v-if="appraisal.sameMoney">
@@ -245,9 +245,9 @@ function tryIt() {
             v-model:value="reference"
             size="small"
             clearable
-            placeholder="Hold it against another find"
+            placeholder="Compare with another listing"
             :options="others.map((each) => ({ value: each.find.id, label: each.find.name }))"
-            :input-props="{ 'aria-label': 'Hold it against another find' }"
+            :input-props="{ 'aria-label': 'Compare with another listing' }"
             class="other"
           />
           <span v-if="against?.appraisal">
@@ -264,13 +264,13 @@ function tryIt() {
           label="Let it compete in lanes and search, as the brief’s used policy allows"
           :value="find.inLanes"
           @change="
-            (v) => patch(v ? 'let the find compete' : 'keep the find out of the lanes', { inLanes: v })
+            (v) => patch(v ? 'let the listing compete' : 'keep the listing out of the lanes', { inLanes: v })
           "
         />
       </template>
     </section>
     <section class="sheet test" aria-labelledby="test-title">
-      <h2 id="test-title">To take along</h2>
+      <h2 id="test-title">Checklist</h2>
       <p class="quiet">
         Test before paying. Switch off and unplug before touching the inside; makers’ manuals and local rules
         come first.
@@ -294,7 +294,7 @@ function tryIt() {
       @close="isEditing = false"
       @keep="
         (next) => {
-          patch('change the find', next);
+          patch('change the listing', next);
           isEditing = false;
         }
       "

@@ -50,7 +50,7 @@ const placed = computed(() => {
 });
 const spoken = computed(
   () =>
-    `Asked with sending ${money(props.asking, props.currency)}, with its risk ${money(props.appraisal.risk.cost, props.currency)}, ${marks.value.map((mark) => `${mark.words} ${money(mark.value, props.currency)}`).join(', ')}`,
+    `Asked with shipping ${money(props.asking, props.currency)}, with its risk ${money(props.appraisal.risk.cost, props.currency)}, ${marks.value.map((mark) => `${mark.words} ${money(mark.value, props.currency)}`).join(', ')}`,
 );
 </script>
 

@@ -42,19 +42,19 @@ const isAdding = ref(false);
 <template>
   <div class="page">
     <div class="head">
-      <h1>Second-hand</h1>
+      <h1>Used</h1>
       <p class="quiet">
-        What a find is really worth: its price with the risk that comes with it, held against the same frames
-        new.
+        What a used listing is really worth: its price with the risk that comes with it, compared with the
+        same frames new.
       </p>
-      <NButton type="primary" size="small" @click="isAdding = true">Appraise a find</NButton>
+      <NButton type="primary" size="small" @click="isAdding = true">Appraise a listing</NButton>
     </div>
     <section v-if="finds.length === 0" class="sheet none">
       <p>No find yet. Type in a listing that you saw: its price, its seller’s record, how far away it is.</p>
       <NButton @click="isAdding = true">Appraise the first find</NButton>
     </section>
     <div v-else class="columns">
-      <nav class="sheet list" aria-label="Finds">
+      <nav class="sheet list" aria-label="Used listings">
         <button
           v-for="find in finds"
           :key="find.id"
@@ -92,7 +92,7 @@ const isAdding = ref(false);
       @close="isAdding = false"
       @keep="
         (find) => {
-          buying.add('listings', `keep the find ${find.name}`, find);
+          buying.add('listings', `keep the listing ${find.name}`, find);
           isAdding = false;
         }
       "

@@ -93,7 +93,7 @@ function place() {
         <template v-if="orders.length === 0">Everything is ordered</template>
         <template v-else
           >{{ orders.length }} {{ orders.length === 1 ? 'order' : 'orders' }},
-          {{ money(toOrder, bench.currency) }} at the till</template
+          {{ money(toOrder, bench.currency) }} due at checkout</template
         >
       </h2>
       <span v-if="heldCount > 0" class="quiet">
@@ -111,7 +111,7 @@ function place() {
     <p v-if="saved > 0" class="saves">
       <b>{{ money(saved, bench.currency) }} less</b> than the offers that are picked now, for the same parts{{
         kept > 0
-          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less at the till`
+          ? `, with the risk of used parts counted; ${money(atTill, bench.currency)} less due at checkout`
           : ''
       }}.
       <button class="plain edged" @click="take">Take these offers</button>

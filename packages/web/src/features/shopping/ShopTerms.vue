@@ -29,14 +29,14 @@ const setFee = (shop: Shop, value: number | null) => {
 
 <template>
   <details class="terms">
-    <summary>What each shop adds: sending, tax, days. Asked once, never forgotten.</summary>
+    <summary>What each shop adds: shipping, tax, days. Asked once, never forgotten.</summary>
     <div v-for="shop in shops" :key="shop.id" class="shop">
       <span class="name"
         >{{ shop.name }} <span class="quiet">{{ shop.currency }}</span></span
       >
       <NumberField
-        label="Sending"
-        :aria="`Sending: ${shop.name}`"
+        label="Shipping"
+        :aria="`Shipping: ${shop.name}`"
         :currency="shop.currency"
         placeholder="not stated"
         :value="shop.shipping.notStated ? null : shop.shipping.feeMinor / scale(shop)"

@@ -77,8 +77,8 @@ function take(slot: Slot, { part, offer }: Substitute) {
     <div class="head">
       <h1>Shopping day</h1>
       <p class="quiet">
-        Where to buy each part of {{ workspace.active.name }} so that all of it together costs least: sending,
-        codes, combos and arrival counted, and proved.
+        Where to buy each part of {{ workspace.active.name }} so that all of it together costs least:
+        shipping, codes, combos and arrival counted, and proved.
       </p>
     </div>
     <p v-if="failure" class="failure" role="alert">The basket could not be worked out: {{ failure }}</p>

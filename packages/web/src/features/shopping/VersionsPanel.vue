@@ -118,7 +118,7 @@ function pickUp() {
             {{
               current.name
             }}: then and today<template v-if="again.change !== null"
-              >, {{ money(again.change, bench.currency, { sign: true }) }} at the till</template
+              >, {{ money(again.change, bench.currency, { sign: true }) }} due at checkout</template
             >
           </caption>
           <thead>
@@ -139,7 +139,7 @@ function pickUp() {
           </tbody>
           <tfoot>
             <tr>
-              <th scope="row">At the till, with sending and deals</th>
+              <th scope="row">Due at checkout, with shipping and deals</th>
               <td class="num">{{ money(current.dueNowMinor, current.currency) }}</td>
               <td class="num">{{ money(again.cost.dueNow, bench.currency) }}</td>
               <td></td>

@@ -103,7 +103,7 @@ function takeSingle() {
             >
               {{ sizeOf(screen) }}
             </th>
-            <th scope="col" class="end">A frame costs</th>
+            <th scope="col" class="end">Price per extra fps</th>
             <th scope="col">What changes</th>
             <th scope="col"><span class="visually-hidden">Act</span></th>
           </tr>

@@ -50,7 +50,7 @@ const uncounted = computed(() =>
       return [`${name}: a lower voltage is cooler and quieter; rates stay as they are.`];
     if (times === 'no clock as shipped')
       return [
-        `${name}: no sheet states its clock as shipped, so how many times as fast it is is not known. Begin the stage anew at the clock that it shows under load to have it counted.`,
+        `${name}: no specs state its clock as shipped, so how many times as fast it is is not known. Begin the stage anew at the clock that it shows under load to have it counted.`,
       ];
     return [];
   }),

@@ -31,7 +31,7 @@ const NAMES: Readonly<Record<string, readonly [name: string, unit?: string]>> = 
   displayOutputs: ['Outputs'],
   watts: ['Draw', 'W'],
   type: ['Type'],
-  modules: ['Sticks'],
+  modules: ['Modules'],
   gbPerModule: ['Each', 'GB'],
   ratedMts: ['Rated', 'MT/s'],
   ratedCl: ['Rated latency', 'CL'],

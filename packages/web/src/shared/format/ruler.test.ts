@@ -77,11 +77,14 @@ describe('what is left of the sum', () => {
     expect(room(50_000).words).toBe('€0.00 left');
     expect(room(51_457)).toEqual({ state: 'over', words: '€14.57 over' });
   });
-  it('lets slack hide no overrun', () => {
+  it('lets what is allowed hide no overrun', () => {
     expect(room(51_457, 2000)).toEqual({
-      state: 'slack',
-      words: '€14.57 over, within the slack of €20.00',
+      state: 'allowed',
+      words: '€14.57 over, within the allowed €20.00',
     });
-    expect(room(52_100, 2000)).toEqual({ state: 'over', words: '€21.00 over, €1.00 beyond the slack' });
+    expect(room(52_100, 2000)).toEqual({
+      state: 'over',
+      words: '€21.00 over, €1.00 beyond what is allowed over',
+    });
   });
 });

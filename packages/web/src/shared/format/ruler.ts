@@ -66,13 +66,13 @@ export function segmentsOf(cost: Cost): Segment[] {
   return segments;
 }
 
-/** How a total lies to the sum and its slack. Minor units. */
+/** How a total lies to the sum and what is allowed over it. Minor units. */
 interface SumRoom {
-  readonly state: 'left' | 'slack' | 'over';
+  readonly state: 'left' | 'allowed' | 'over';
   readonly words: string;
 }
 
-/** What is left of a sum, or by how much it is passed; slack hides no overrun. */
+/** What is left of a sum, or by how much it is passed; what is allowed hides no overrun. */
 export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): SumRoom {
   const over = total - budgetMinor;
   if (over <= 0) return { state: 'left', words: `${money(-over, currency)} left` };
@@ -80,6 +80,6 @@ export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency 
   if (allowedOverMinor === 0) return { state: 'over', words };
   const beyond = over - allowedOverMinor;
   return beyond <= 0
-    ? { state: 'slack', words: `${words}, within the slack of ${money(allowedOverMinor, currency)}` }
-    : { state: 'over', words: `${words}, ${money(beyond, currency)} beyond the slack` };
+    ? { state: 'allowed', words: `${words}, within the allowed ${money(allowedOverMinor, currency)}` }
+    : { state: 'over', words: `${words}, ${money(beyond, currency)} beyond what is allowed over` };
 }

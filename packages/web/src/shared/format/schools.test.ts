@@ -26,7 +26,7 @@ describe('the school that a figure follows', () => {
       play: { ...brief.play, objective: { ...brief.play.objective, balanceLimit: 0.15 } },
     };
     expect(moneyWords(other)).toBe(
-      'counted: paid at the till, looks-only parts outside the sum, slack of €5.00',
+      'counted: due at checkout, looks-only parts outside the sum, allowed over €5.00',
     );
     expect(buyingConditionWords(other)).toBe('parts: new (graphics card: used)');
     expect(schoolsOf(other).join()).toContain('neither side loses more than 15 %');

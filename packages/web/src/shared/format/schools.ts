@@ -21,13 +21,13 @@ export function psuRuleWords({ kind, factor }: PsuRule): string {
 
 /** Which total must fit the sum, to choose from. */
 export const COST_BASES: { value: CostBasis; label: string }[] = [
-  { value: 'strict', label: 'What is paid at the till' },
+  { value: 'strict', label: 'What is due at checkout' },
   { value: 'expected', label: 'What is expected after rebates' },
   { value: 'after', label: 'What is left after all rebates' },
 ];
 /** Which total counts, in words. */
 export const BASIS_WORDS: Readonly<Record<CostBasis, string>> = {
-  strict: 'paid at the till',
+  strict: 'due at checkout',
   expected: 'expected after rebates',
   after: 'after all rebates',
 };
@@ -35,7 +35,7 @@ export const BASIS_WORDS: Readonly<Record<CostBasis, string>> = {
 /** Which school the money follows. */
 export function moneyWords({ money: m }: Brief): string {
   const slack =
-    m.allowedOverMinor > 0 ? `, slack of ${money(m.allowedOverMinor, m.currency)}` : ', hard limit';
+    m.allowedOverMinor > 0 ? `, allowed over ${money(m.allowedOverMinor, m.currency)}` : ', hard limit';
   return `counted: ${BASIS_WORDS[m.costBasis]}${m.looksOutside ? ', looks-only parts outside the sum' : ''}${slack}`;
 }
 

@@ -20,7 +20,7 @@ describe('the three totals in words', () => {
   it('say one figure where all three are the same', () => {
     expect(totalsOf(cost({}), 'strict', 'EUR')).toEqual({
       counted: '€500.00',
-      words: 'at the till',
+      words: 'due at checkout',
       others: '',
     });
   });
@@ -32,7 +32,7 @@ describe('the three totals in words', () => {
     expect(totalsOf(some, 'after', 'EUR')).toEqual({
       counted: '€480.00',
       words: 'after all rebates',
-      others: '€500.00 at the till, €490.00 expected after rebates',
+      others: '€500.00 due at checkout, €490.00 expected after rebates',
     });
   });
   it('name what stands aside', () => {

@@ -3,7 +3,7 @@ import type { CostBasis } from '@ripe-pick/core/parts';
 import { money } from './format.ts';
 
 const WORDS: Readonly<Record<CostBasis, string>> = {
-  strict: 'at the till',
+  strict: 'due at checkout',
   expected: 'expected after rebates',
   after: 'after all rebates',
 };

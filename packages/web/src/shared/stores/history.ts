@@ -11,6 +11,8 @@ import jsonPatch, { type Operation } from 'fast-json-patch';
 interface HistoryStep extends StoredStep {
   readonly before: Workspace | null;
   readonly after: Workspace | null;
+  /** When it was taken back, in this session. */
+  readonly undoneAt?: string;
 }
 
 const patchOf = (from: Workspace, to: Workspace) => jsonPatch.compare(from, to) as StoredStep['back'];
@@ -52,6 +54,11 @@ export class History {
   get undoLabel(): string | null {
     return this.#steps[this.#done - 1]?.label ?? null;
   }
+  /** When the step was taken back that comes next; of a session before, when it was done. */
+  get undoneAt(): string | null {
+    const step = this.#steps[this.#done];
+    return step ? (step.undoneAt ?? step.at) : null;
+  }
   get redoLabel(): string | null {
     return this.#steps[this.#done]?.label ?? null;
   }
@@ -85,6 +92,7 @@ export class History {
     const before = step ? (step.before ?? patched(state, step.back)) : null;
     if (!step || !before) return null;
     this.#done--;
+    this.#steps[this.#done] = { ...step, undoneAt: new Date().toISOString() };
     return { label: step.label, state: before };
   }
 

@@ -6,14 +6,19 @@ interface SessionStep {
   readonly forth: () => Promise<void>;
   readonly back: () => Promise<void>;
 }
+/** A step with the moment at which it was done, or taken back. */
+interface Dated extends SessionStep {
+  readonly at: string;
+}
+const now = () => new Date().toISOString();
 
 /** Steps of one session that can be taken back. */
 const MOST_STEPS = 100;
 
 /** Changes on the server that can be taken back by name, as long as the page is open. */
 export function useSessionSteps() {
-  const done = shallowRef<readonly SessionStep[]>([]);
-  const undone = shallowRef<readonly SessionStep[]>([]);
+  const done = shallowRef<readonly Dated[]>([]);
+  const undone = shallowRef<readonly (Dated & { readonly undoneAt: string })[]>([]);
   // One after the other, also when keys are faster than the server.
   let last: Promise<unknown> = Promise.resolve();
   function inTurn<T>(task: () => Promise<T>): Promise<T> {
@@ -24,6 +29,8 @@ export function useSessionSteps() {
   return {
     canUndo: computed(() => done.value.at(-1)?.label ?? null),
     canRedo: computed(() => undone.value.at(-1)?.label ?? null),
+    doneAt: computed(() => done.value.at(-1)?.at ?? null),
+    undoneAt: computed(() => undone.value.at(-1)?.undoneAt ?? null),
     /** After everything was replaced there is nothing to take back: earlier steps are of what is gone. */
     forget(): void {
       done.value = [];
@@ -32,7 +39,7 @@ export function useSessionSteps() {
     step: (next: SessionStep): Promise<void> =>
       inTurn(async () => {
         await next.forth();
-        done.value = [...done.value, next].slice(-MOST_STEPS);
+        done.value = [...done.value, { ...next, at: now() }].slice(-MOST_STEPS);
         undone.value = [];
       }),
     undo: (): Promise<string | null> =>
@@ -41,7 +48,7 @@ export function useSessionSteps() {
         if (!step) return null;
         await step.back();
         done.value = done.value.slice(0, -1);
-        undone.value = [...undone.value, step];
+        undone.value = [...undone.value, { ...step, undoneAt: now() }];
         return step.label;
       }),
     redo: (): Promise<string | null> =>

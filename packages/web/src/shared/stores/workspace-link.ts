@@ -41,7 +41,7 @@ export class WorkspaceLink {
     const { workspace, clashes } = joinWorkspaces(unsent.base, unsent.mine, theirs, 'theirs');
     const joined = workspaceSchema.safeParse(workspace);
     if (!joined.success) return ['all of it'];
-    this.takeOver(saved, theirs, joined.data, 'bring in what was not sent');
+    this.takeOver(saved, theirs, joined.data, 'import what was not sent');
     return clashes;
   }
 

@@ -102,7 +102,10 @@ describe('the workspace', () => {
     const workspace = useWorkspace();
     const first = workspace.brief.money.budgetMinor;
     for (const budgetMinor of [6, 64, 640])
-      workspace.editBrief('type the sum', (brief) => ({ ...brief, money: { ...brief.money, budgetMinor } }));
+      workspace.editBrief('type the budget', (brief) => ({
+        ...brief,
+        money: { ...brief.money, budgetMinor },
+      }));
     workspace.undo();
     expect(workspace.brief.money.budgetMinor).toBe(first);
   });
@@ -207,7 +210,7 @@ describe('the workspace', () => {
     await settled();
     expect(again.brief).toMatchObject({ name: 'ticked while away', owned: ['a-part'] });
     expect(server.saves.at(-1)?.workspace.brief.name).toBe('ticked while away');
-    expect(again.canUndo).toBe('bring in what was not sent');
+    expect(again.canUndo).toBe('import what was not sent');
     setActivePinia(createPinia());
     const third = useWorkspace();
     await third.load();

@@ -30,11 +30,15 @@ function useSteps() {
   const history = new History();
   const canUndo = ref<string | null>(null);
   const canRedo = ref<string | null>(null);
+  const doneAt = ref<string | null>(null);
+  const undoneAt = ref<string | null>(null);
   const { set, load, ...saving } = useSaving(state, history, tellHistory);
 
   function tellHistory(): void {
     canUndo.value = history.undoLabel;
     canRedo.value = history.redoLabel;
+    doneAt.value = history.last?.at ?? null;
+    undoneAt.value = history.undoneAt;
   }
   /** Changes the workspace by a named step. Steps of the same name in a row (typing) undo together. */
   function edit(label: string, change: (workspace: Workspace) => Workspace): void {
@@ -58,6 +62,8 @@ function useSteps() {
     state,
     canUndo,
     canRedo,
+    doneAt,
+    undoneAt,
     load: () => load().finally(tellHistory),
     set,
     edit,

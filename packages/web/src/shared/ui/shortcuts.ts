@@ -38,7 +38,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
       { keys: ['C'], does: 'Swap with the companions it needs' },
       { keys: ['L'], does: 'Lock the slot, or unlock it' },
       { keys: ['X'], does: 'Rule the part out' },
-      { keys: ['O'], does: 'Open its offers and its sheet' },
+      { keys: ['O'], does: 'Open its offers and its specs' },
       { keys: ['Home', 'End'], does: 'To the cheapest or the dearest part' },
     ],
   },
@@ -50,7 +50,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
     ],
   },
   {
-    where: 'Growth, on a step of your own path',
+    where: 'Upgrades, on a step of your own path',
     list: [
       { keys: ['←', '→'], does: 'Move it by a month' },
       { keys: ['Page Up', 'Page Down'], does: 'Move it by half a year' },
