@@ -85,7 +85,7 @@ const BANNED: readonly [RegExp, string][] = [
   [/\bslack\b/i, 'allowed over budget'],
   [/\b(?:a|the|this) find\b|\bFinds\b/, 'used listing'],
   [/\bSending\b/, 'Shipping'],
-  [/\b[Bb]r(?:ing|ought)(?: \S+)? in\b(?! the middle)/, 'import'],
+  [/\b[Bb]r(?:ing|ought)(?: \S+){0,3}? in\b(?! the middle)/, 'import'],
   [/\bTake (?:it |everything |them )?out\b(?! (?:the|every) (?:screw|one|box))/, 'export, delete'],
   [/\bMend it\b/, 'Fix'],
   [/\bDone again\b|\bDo again\b/, 'Redo'],

@@ -194,7 +194,7 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
 
 <style scoped>
 .rail {
-  width: 144px;
+  width: 152px;
   background: var(--sunk);
   border-right: 1px solid var(--line);
   padding: 12px 8px;

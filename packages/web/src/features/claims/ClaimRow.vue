@@ -199,10 +199,15 @@ h3 {
   align-items: center;
   font-size: 13px;
 }
-.amount .number {
+.amount {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.amount :deep(.n-input) {
   width: 128px;
 }
-.amount .days {
-  width: 64px;
+.amount :deep(.days) {
+  width: 56px;
 }
 </style>

@@ -79,7 +79,7 @@ const leave = () => {
     </p>
     <div class="row">
       <a class="link" :href="pathHere(ARCHIVE_PATH)" :download="fileName">Export everything</a>
-      <button class="plain edged" :disabled="isBusy" @click="input?.click()">Bring such a file in</button>
+      <button class="plain edged" :disabled="isBusy" @click="input?.click()">Import such a file</button>
       <input
         ref="input"
         type="file"

@@ -43,7 +43,7 @@ function chosen(event: Event) {
 <template>
   <div class="row">
     <a class="link" :href="pathHere(PRICES_PATH)" download="prices.csv">Price histories (CSV)</a>
-    <button class="plain edged" :disabled="isBusy" @click="input?.click()">Bring such a table in</button>
+    <button class="plain edged" :disabled="isBusy" @click="input?.click()">Import such a table</button>
     <input
       ref="input"
       type="file"

@@ -63,9 +63,7 @@ const until = computed(() => dateOf(prices.today + prices.days));
   <div class="page">
     <div class="head">
       <h1>Ripeness</h1>
-      <p class="quiet">
-        What is worth picking now, and what waiting to {{ until }} is worth. Green means not yet.
-      </p>
+      <p class="quiet">What is worth picking now, and what waiting to {{ until }} is worth.</p>
     </div>
     <p v-if="prices.failure" class="failure" role="alert">
       {{ prices.failure }} <button class="plain edged" @click="prices.read()">Try again</button>

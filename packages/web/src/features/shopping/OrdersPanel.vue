@@ -301,7 +301,7 @@ select {
 .scroll table {
   min-width: 720px;
 }
-.amount {
+td :deep(.amount) {
   width: 132px;
   text-align: right;
 }
