@@ -26,7 +26,7 @@ async function bring(file: File) {
     );
     done.value = `${counted(rows, 'row')} read: ${whole(taken)} new, ${whole(repeated)} here already. A backup was made before: to take this back, put it in place (reload, then Backups).`;
     if (unknown > 0)
-      failure.value = `${counted(unknown, 'row')} could not be taken: they are of offers that are not here, or in another currency (${unknownOffers.join(', ')}${unknownOffers.length < 20 ? '' : ' …'}). Bring their catalogue in first, then this file again.`;
+      failure.value = `${counted(unknown, 'row')} could not be taken: they are of offers that are not here, or in another currency (${unknownOffers.join(', ')}${unknownOffers.length < 20 ? '' : ' …'}). Import their catalogue first, then this file again.`;
   } catch (error) {
     failure.value = failureText(error, 'The file could not be read.');
   } finally {
