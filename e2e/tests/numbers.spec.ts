@@ -26,6 +26,12 @@ test('a number is taken as it is written anywhere, and what cannot be read stays
   await expect(sum).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByRole('alert')).toHaveText('Not a number in EUR. Like 139.90, or 49.90+4.90.');
   await expect(page.getByText('€700.00').first()).toBeVisible();
+  // Key by key, where the first keys alone could be read: nothing is changed all the same.
+  await sum.fill('');
+  await sum.pressSequentially('12 USD');
+  await sum.press('Tab');
+  await expect(sum).toHaveValue('12 USD');
+  await expect(page.getByText('€700.00').first()).toBeVisible();
   const rate = page.getByRole('textbox', { name: 'Refresh rate', exact: true });
   await rate.fill('5 Hz');
   await rate.press('Enter');

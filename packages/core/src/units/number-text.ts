@@ -1,6 +1,6 @@
 /*
- * Numbers for reading, by the language that the user writes numbers in. English until something else is chosen; files and exports that programs
- * read do not go through here.
+ * Numbers for reading, by the language that the user writes numbers in. English until something else is chosen; files that this
+ * app and other programs read back (JSON, benchmarks and prices as CSV) do not go through here.
  */
 
 /** A BCP 47 language tag. Set once when an interface starts, and when the user chooses another. */

@@ -13,5 +13,6 @@ export function readingsOf(written: string): number[] {
   );
   const asWhole = Number(bare.replace(/[.,]/g, ''));
   if (marks.length > 1) return marks[0] === marks.at(-1) ? [asWhole] : [asDecimal];
-  return decimals === 3 ? [asWhole, asDecimal] : [asDecimal];
+  // No thousands begin with 0.
+  return decimals === 3 && !bare.startsWith('0') ? [asWhole, asDecimal] : [asDecimal];
 }

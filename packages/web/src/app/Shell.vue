@@ -108,7 +108,12 @@ offerCommands(() => {
   const { canUndo, canRedo } = steps;
   return [
     ...goTo,
-    { id: 'go-chart', title: 'Type in a chart', group: 'Records', run: opening('records', { add: 'chart' }) },
+    {
+      id: 'go-chart',
+      title: 'Type in a chart',
+      group: 'Benchmarks',
+      run: opening('records', { add: 'chart' }),
+    },
     {
       id: 'fit-cold',
       title: 'Fit the model from scratch',
@@ -122,7 +127,7 @@ offerCommands(() => {
       keys: 'F',
       run: opening('picks', { find: 'best' }),
     },
-    { id: 'add-part', title: 'Add a part', group: 'Data', run: opening('parts', { add: 'part' }) },
+    { id: 'add-part', title: 'Add a part', group: 'Parts', run: opening('parts', { add: 'part' }) },
     ...(canUndo
       ? [{ id: 'undo', title: `Undo: ${canUndo}`, group: 'Edit', keys: 'Ctrl+Z', run: () => void undo() }]
       : []),

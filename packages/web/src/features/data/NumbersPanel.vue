@@ -10,7 +10,8 @@ const { choice } = useNumberLanguage();
     <h2 id="numbers-title">Numbers and money</h2>
     <p class="quiet">
       How they are written on this device. Fields take every way of writing, and arithmetic such as
-      49.90+4.90. Files that programs read are not touched by it.
+      49.90+4.90. Tables for people (Compare, lists to hand on) follow it; JSON, and benchmarks and prices as
+      CSV, do not.
     </p>
     <ChoiceField
       label="Written as"

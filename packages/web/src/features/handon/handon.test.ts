@@ -8,6 +8,7 @@ import {
   partsListFileSchema,
 } from '@ripe-pick/contract';
 import { addUp, readList } from '@ripe-pick/core/audit';
+import { writeNumbersAs } from '@ripe-pick/core/units';
 import { partsListOf } from '@ripe-pick/core/compare';
 import type { Catalogue, Picks } from '@ripe-pick/core/parts';
 import { openSession } from '@ripe-pick/core/session';
@@ -61,6 +62,18 @@ describe('a list to hand on', () => {
         finding.code === 'line-differs' || (finding.code === 'total-differs' && finding.which !== 'expected'),
     );
     expect(wrong).toEqual([]);
+  });
+  it.each(['de', 'de-CH', 'fr', 'sv', 'ja'])('comes to the same in the numbers of %s', (language) => {
+    try {
+      writeNumbersAs(language);
+      const { sheet: own } = handedOn();
+      for (const text of [listText(own), listMarkdown(own), listCsv(own)]) {
+        const { dueNow, after } = audited(text);
+        expect([dueNow, after]).toEqual([51_457, 49_957]);
+      }
+    } finally {
+      writeNumbersAs('en');
+    }
   });
   it('says rates with their conditions, checks, and what would change it, and works nothing out later', () => {
     const text = listText(sheet);

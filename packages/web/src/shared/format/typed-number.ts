@@ -1,4 +1,4 @@
-import { namesOtherCurrency, numberLanguage, readingsOf } from '@ripe-pick/core/units';
+import { numberLanguage, readingsOf } from '@ripe-pick/core/units';
 
 /** How a number is written in a field, where that is not all left to the language. */
 export interface TypedAs {
@@ -16,9 +16,32 @@ export interface TypedAs {
 const decimalMark = (language?: string): string =>
   new Intl.NumberFormat(language).formatToParts(1.5).find(({ type }) => type === 'decimal')?.value ?? '.';
 
-/** Signs and codes of currencies, before or after an amount. */
-const CURRENCY =
-  /(?<!\p{L})[A-Z]{0,2}\p{Sc}(?:[A-Z]{2}(?!\p{L}))?|(?<![\p{L}])(?:[A-Z]{3}|kr|zł|Kč|Ft|lei|лв|円|元)\.?(?![\p{L}])/giu;
+/** What some currencies are called beside their code and sign. */
+const CALLED: Readonly<Record<string, readonly string[]>> = {
+  ...{ JPY: ['円'], CNY: ['元'], SEK: ['kr'], NOK: ['kr'], DKK: ['kr'], ISK: ['kr'], PLN: ['zł'] },
+  ...{ CZK: ['Kč'], HUF: ['Ft'], RON: ['lei'], BGN: ['лв'], CHF: ['Fr'] },
+};
+const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+/** Any of these words, not as a piece of another. */
+const anyOf = (words: readonly string[]) =>
+  new RegExp(`(?<!\\p{L})(?:${words.map(escaped).join('|')})\\.?(?!\\p{L})`, 'giu');
+
+/** What a currency is written as: its code, its signs in the user's language and in others, and its names. */
+function writtenAs(currency: string, language: string): RegExp {
+  const signs = [language, 'en', 'fr'].flatMap((tag) =>
+    (['symbol', 'narrowSymbol'] as const).map(
+      (currencyDisplay) =>
+        new Intl.NumberFormat(tag, { style: 'currency', currency, currencyDisplay })
+          .formatToParts(0)
+          .find(({ type }) => type === 'currency')?.value ?? currency,
+    ),
+  );
+  // The longest first: "$US" before "$".
+  return anyOf(
+    [...new Set([currency, ...signs, ...(CALLED[currency] ?? [])])].sort((a, b) => b.length - a.length),
+  );
+}
+
 /** Thin, wide and hard spaces, apostrophes and underscores between thousands. */
 const BETWEEN = /[\s_'’‘´`]/gu;
 /** Arabic digits of both kinds; full-width ones are made plain by normalising. */
@@ -41,10 +64,10 @@ function single(digits: string, { language = numberLanguage(), places }: TypedAs
   if (!/^(?:\d[\d.,]*|[.,]\d+)$/.test(bare)) return NaN;
   // A mark that comes again stands between thousands, or between lakhs.
   if (/([.,])\d*\1/.test(bare) && !/^\d{1,3}([.,])(?:\d{2,3}\1)*\d{3}(?:[.,]\d*)?$/.test(bare)) return NaN;
-  const [whole, decimal] = readingsOf(bare);
-  if (decimal === undefined) return whole;
+  const [first, decimal] = readingsOf(bare);
+  if (decimal === undefined) return first;
   const isTooFine = places !== undefined && places < 3;
-  return !isTooFine && bare.includes(decimalMark(language)) ? decimal : whole;
+  return !isTooFine && bare.includes(decimalMark(language)) ? decimal : first;
 }
 
 /** What binds more tightly comes later: + and -, then * and /. */
@@ -97,12 +120,11 @@ class Arithmetic {
  * Null for nothing, NaN for what is no number.
  */
 export function typedNumber(text: string, as: TypedAs = {}): number | null {
-  const unit = as.unit?.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
+  const { unit, currency, language = numberLanguage() } = as;
   const bare = plain(text)
-    .replace(unit ? new RegExp(`(?<![\\p{L}])${unit}(?![\\p{L}])`, 'giu') : /(?!)/u, ' ')
-    .replace(as.currency ? CURRENCY : /(?!)/u, ' ')
+    .replace(unit ? anyOf([unit]) : /(?!)/, ' ')
+    .replace(currency ? writtenAs(currency, language) : /(?!)/, ' ')
     .trim();
-  if (as.currency && namesOtherCurrency(plain(text), as.currency)) return NaN;
   if (bare === '') return text.trim() === '' ? null : NaN;
   // Two numbers side by side are no thousands: 12 34.
   if (/\d\s+(?!\d{3}(?!\d))\d/.test(bare)) return NaN;

@@ -51,6 +51,8 @@ const field = useTemplateRef('field');
 /** A form that holds a field which cannot be taken is not sent: the browser points at it. */
 watch(problem, (text) => field.value?.inputElRef?.setCustomValidity(text ?? ''), { flush: 'sync' });
 let told = props.value;
+/** What was so before typing began: what cannot be taken in the end changes nothing on its way either. */
+let before = props.value;
 watch(
   () => props.value,
   (value) => {
@@ -84,6 +86,7 @@ function tell(value: number | null) {
 }
 
 function type(text: string) {
+  if (draft.value === null) before = props.value;
   draft.value = text;
   const got = read(text);
   if (!('value' in got)) return;
@@ -96,7 +99,10 @@ function finish() {
   if (draft.value === null) return;
   const got = read(draft.value);
   problem.value = 'wrong' in got ? got.wrong : null;
-  if ('wrong' in got) return;
+  if ('wrong' in got) {
+    tell(before);
+    return;
+  }
   draft.value = null;
   tell(got.value);
   // What the owner of the value made of it is shown, also where that is what it was before.
