@@ -61,6 +61,30 @@ export function stepAt<P extends FrontierPoint>(points: readonly P[], sum: numbe
   return found;
 }
 
+/** A step of less than half a frame, in thousandths, is none to save up for. Chosen. */
+const LEAST_STEP = 500;
+
+/** The cheapest step beyond a sum that is half a frame or more above the best within it; null when there is none. Points in rising order of cost. */
+export function nextRise<P extends FrontierPoint>(points: readonly P[], sum: number): P | null {
+  const now = stepAt(points, sum)?.score ?? -Infinity;
+  return points.find(({ cost, score }) => cost > sum && score >= now + LEAST_STEP) ?? null;
+}
+
+/**
+ * Amounts that people ask about around a sum: about a twenty-fifth of it, rounded as money is (1, 2½ or 5 of a power of
+ * ten), twice and four times as much, and the first two less. Minor units.
+ */
+export function amountsAround(sum: number): readonly number[] {
+  const least = Math.max(1, sum / 25);
+  const power = 10 ** Math.floor(Math.log10(least));
+  const steps = [1, 2.5, 5, 10].map((step) => step * power);
+  const step = steps.reduce((best, each) =>
+    Math.abs(Math.log(each / least)) < Math.abs(Math.log(best / least)) ? each : best,
+  );
+  const base = Math.max(1, Math.round(step));
+  return [-2 * base, -base, base, 2 * base, 4 * base].filter((amount) => sum + amount > 0);
+}
+
 /** A way from one step to a dearer one. */
 interface Rung<P extends FrontierPoint> {
   readonly from: P;

@@ -6,7 +6,7 @@ import { prepare } from '../search/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import { against } from './against.ts';
 import { flips, type Flip } from './flips.ts';
-import { hullOf, kneesOf, rungsOf, stepAt } from './frontier-shape.ts';
+import { amountsAround, hullOf, kneesOf, nextRise, rungsOf, stepAt } from './frontier-shape.ts';
 
 const points = ([0, 100, 150, 200, 400, 500] as const).map((cost, n) => ({
   cost,
@@ -52,6 +52,22 @@ describe('the shape of a frontier', () => {
     expect(stepAt(points, 200)?.cost).toBe(200);
     expect(stepAt(points, -1)).toBeNull();
   });
+  it('finds the next sum that shows more: less than half a frame is no step', () => {
+    const steps = [
+      { cost: 100, score: 60_000 },
+      { cost: 120, score: 60_490 },
+      { cost: 130, score: 61_000 },
+    ];
+    expect(nextRise(steps, 100)?.cost).toBe(130);
+    expect(nextRise(steps, 130)).toBeNull();
+    expect(nextRise(steps, 10)?.cost).toBe(100);
+  });
+  it.each([
+    [64_000, [-5000, -2500, 2500, 5000, 10_000]],
+    [100_000, [-10_000, -5000, 5000, 10_000, 20_000]],
+    [700_000, [-50_000, -25_000, 25_000, 50_000, 100_000]],
+    [1, [1, 2, 4]],
+  ])('asks about round amounts around %i', (sum, amounts) => expect(amountsAround(sum)).toEqual(amounts));
 });
 
 /* A market in which the card decides: 230 for the one in the set, 260 for a faster one, and 30 left. */

@@ -24,6 +24,13 @@ export {
 } from './price-index.ts';
 export { feeOf, settleOrder } from './order.ts';
 export type { OrderItem } from './order-deals.ts';
+export {
+  cheaperOffers,
+  hasReadyByPassed,
+  pickStandings,
+  type PickStanding,
+  type PickState,
+} from './pick-state.ts';
 export { arrivalOf, backCounted, gross, worthAt, type Priced } from './priced.ts';
 export { codeAppliesTo, type ShopDeals } from './shop-deals.ts';
 export { breakEvenPrice, newCost, usedCost, USED_DEFAULTS, type UsedCost } from './used-risk.ts';

@@ -22,6 +22,8 @@ export interface TrackedOffer {
   readonly extraMinor: number;
   /** What deals take off, in minor units of the brief’s currency, and the last day number that they hold; null: open end. */
   readonly off: readonly { readonly minor: number; readonly until: number | null }[];
+  /** The last day number on which it is bought in time for the day of need; absent or null: on any. */
+  readonly lastBuy?: number | null;
 }
 
 interface ForecastWish {
@@ -102,6 +104,30 @@ const inBrief = (price: number, { rate, extraMinor }: TrackedOffer) => price * r
 const offAt = ({ off }: TrackedOffer, day: number) =>
   off.reduce((sum, { minor, until }) => sum + (until === null || day <= until ? minor : 0), 0);
 
+/** The last of several days; null where one of them has no end, or there are none. */
+const lastOf = (days: readonly (number | null)[]): number | null =>
+  days.length === 0 || days.includes(null) ? null : Math.max(...days.map((day) => day ?? 0));
+
+/** Prices up to so many days ahead; after them it cannot be had. */
+function cutAfter(futures: Paths, ahead: number): Paths {
+  if (ahead >= futures.days) return futures;
+  const prices = futures.prices.slice();
+  prices.fill(Infinity, Math.max(0, ahead) * futures.paths);
+  return { ...futures, prices };
+}
+
+/** Whoever waits past the last day on which it comes in time has bought on that day: its prices stand for those after it. */
+function heldAfter(futures: Paths, ahead: number, now: number | null): Paths {
+  const { days, paths } = futures;
+  if (ahead >= days) return futures;
+  const prices = futures.prices.slice();
+  const last = ahead < 1 ? null : prices.slice((ahead - 1) * paths, ahead * paths);
+  for (let d = Math.max(0, ahead); d < days; d++)
+    if (last) prices.set(last, d * paths);
+    else prices.fill(now ?? Infinity, d * paths, (d + 1) * paths);
+  return { ...futures, prices };
+}
+
 /** How the prices of one part are drawn. */
 class Drawing {
   private readonly prior: PricePrior;
@@ -137,7 +163,11 @@ class Drawing {
 
   /** Null for an offer of which nothing can be told. */
   of(offer: TrackedOffer): OfferForecast | null {
-    return offer.kind === 'listing' ? this.ofListing(offer) : this.ofShop(offer);
+    const found = offer.kind === 'listing' ? this.ofListing(offer) : this.ofShop(offer);
+    const last = offer.lastBuy ?? null;
+    return found && last !== null
+      ? { ...found, paths: cutAfter(found.paths, last - this.wish.today) }
+      : found;
   }
 
   private ofListing(offer: TrackedOffer): OfferForecast | null {
@@ -211,7 +241,9 @@ class Drawing {
     const basis = this.newCost ?? (seen.length > 0 ? Math.max(...seen) / Math.exp(-0.16) : null);
     if (basis === null) return null;
     const seed = seedOf('arrivals', this.offers[0].id, today, seen.length);
-    return arrivalPaths(basis, seen, { days, paths: this.paths, going: this.going, seed });
+    const paths = arrivalPaths(basis, seen, { days, paths: this.paths, going: this.going, seed });
+    const last = lastOf(this.used.map(({ lastBuy }) => lastBuy ?? null));
+    return last === null ? paths : cutAfter(paths, last - today);
   }
 }
 
@@ -232,8 +264,14 @@ export function forecastOf(offers: readonly TrackedOffer[], wish: ForecastWish):
   const best = cheapestToday(each);
   const arrivals = drawing.arrivals();
   const all = each.map(({ paths }) => paths);
-  const futures = leastOf(arrivals ? [...all, arrivals] : all);
   const now = best?.now ?? null;
+  const least = leastOf(arrivals ? [...all, arrivals] : all);
+  const last = lastOf(each.map(({ offer }) => offer.lastBuy ?? null));
+  const lastDays = each.flatMap(({ offer }) =>
+    offer.lastBuy === undefined || offer.lastBuy === null ? [] : [offer.lastBuy - today],
+  );
+  const held = last === null ? least : heldAfter(least, last - today, now);
+  const futures = lastDays.length > 0 ? { ...held, lastDays } : held;
   const fallback = Math.min(...each.map((one) => one.fallback));
   const drawn = planOf(futures, { now, fallback, waitPerDay });
   const plan = {

@@ -1,5 +1,5 @@
 import { buyUpTo, type JointFutures, type JointStep, type Missing } from './joint-futures.ts';
-import { DEARER } from './plan.ts';
+import { DEARER, LEAST_SHARE } from './plan.ts';
 
 /** How a whole build is best bought: each day of waiting costs until its last part is there. */
 export interface JointPlan {
@@ -24,6 +24,7 @@ function allNow(parts: readonly Missing[]): JointPlan {
     day: 0,
     now: forecast.now,
     expected: forecast.now ?? forecast.plan.waitCost,
+    dearerChance: 0,
   }));
   const now = steps.reduce((sum, { expected }) => sum + expected, 0);
   return { by: 0, steps, expected: now, now, saving: 0, dearerChance: 0 };
@@ -53,5 +54,7 @@ export function jointPlan(parts: readonly Missing[], waitPerDay: number): JointP
     if (!best || expected < best.expected - 1e-9)
       best = { by, steps, expected, now, saving: now - expected, dearerChance: dearer / paths };
   }
-  return best;
+  // The same bar as for one part: below it there is no reason to wait.
+  const isWorthIt = best !== null && best.saving >= Math.max(LEAST_SHARE * now, waitPerDay);
+  return isWorthIt || !parts.every(({ forecast }) => forecast.now !== null) ? best : today;
 }

@@ -10,6 +10,8 @@ export interface Paths {
   readonly days: number;
   readonly paths: number;
   readonly prices: Float64Array;
+  /** Days ahead that are the last ones on which some offer is to be had in time. */
+  readonly lastDays?: readonly number[];
 }
 
 interface PathWish {

@@ -25,7 +25,7 @@ export type Advice = 'buy' | 'wait' | 'out';
 
 export interface Plan {
   readonly advice: Advice;
-  /** Today’s price less than a hundredth away from the point where the advice turns. */
+  /** Waiting is worth less than a hundredth of today’s price, or than a day of it costs: no reason to wait, nor to hurry. */
   readonly isClose: boolean;
   /** Highest price at which buying beats waiting: today’s, then for each day ahead. */
   readonly reservation: number;
@@ -46,6 +46,8 @@ export interface Plan {
 }
 
 const BINS = 256;
+/** Waiting that is worth less than this share of the price is no reason to wait. Chosen. */
+export const LEAST_SHARE = 0.01;
 /** Half a per cent is let pass, as for targets: prices have endings, and a cent more is not dearer. */
 export const DEARER = 1.005;
 /** Buying today is regretted when the price falls below this share of it. Chosen. */
@@ -89,10 +91,15 @@ function bestThreshold(
   return scale === 0 ? high : low + (best + 1) / scale;
 }
 
-/** A light filter over neighbours, ¼ ½ ¼: the best threshold of a day jumps about on so many futures. */
-function smoothed(raw: Float64Array): Float64Array {
+/**
+ * A light filter over neighbours, ¼ ½ ¼: the best threshold of a day jumps about on so many futures. Not across a day that is the last
+ * one of some offer: what is let pass on it does not come back.
+ */
+function smoothed(raw: Float64Array, lastDays: readonly number[]): Float64Array {
+  const isEdge = (i: number) =>
+    i === 0 || i === raw.length - 1 || lastDays.includes(i + 1) || lastDays.includes(i);
   return Float64Array.from(raw, (value, i) =>
-    i === 0 || i === raw.length - 1 ? value : (raw[i - 1] + 2 * value + raw[i + 1]) / 4,
+    isEdge(i) ? value : (raw[i - 1] + 2 * value + raw[i + 1]) / 4,
   );
 }
 
@@ -116,7 +123,7 @@ function curveOf(futures: Paths, { fallback, waitPerDay }: PlanWish): Float64Arr
     }
   }
   const curve = new Float64Array(days);
-  if (days > 1) curve.set(smoothed(raw.subarray(0, days - 1)));
+  if (days > 1) curve.set(smoothed(raw.subarray(0, days - 1), futures.lastDays ?? []));
   curve[days - 1] = Infinity;
   return curve;
 }
@@ -165,7 +172,7 @@ export function planOf(futures: Paths, wish: PlanWish): Plan {
   const saving = now === null ? 0 : now - waitCost;
   return {
     advice: now === null ? 'out' : saving <= 0 ? 'buy' : 'wait',
-    isClose: now !== null && Math.abs(saving) < 0.01 * now,
+    isClose: now !== null && Math.abs(saving) < Math.max(LEAST_SHARE * now, wish.waitPerDay),
     reservation: waitCost,
     curve,
     waitCost,

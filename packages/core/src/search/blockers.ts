@@ -1,6 +1,6 @@
 import { checkBuild, decided, firstBarrier, missingFigures } from '../compatibility/index.ts';
 import { missingForRate, scenesOf } from '../frames/index.ts';
-import { offerBarrier, withoutRate } from '../money/index.ts';
+import { hasReadyByPassed, offerBarrier, withoutRate } from '../money/index.ts';
 import {
   kindFor,
   partSetOf,
@@ -17,6 +17,8 @@ import { prepare } from './prepare.ts';
 /** Why no build is possible, whatever the brief gave up: it is put right in the catalogue, or by naming a game. */
 export type Blocker =
   | { readonly code: 'no-game' }
+  /** The day by which all has to be there has passed. */
+  | { readonly code: 'ready-by-passed'; readonly readyBy: string }
   /** Games of the brief that the catalogue lost. */
   | { readonly code: 'unknown-game'; readonly games: readonly string[] }
   /** None of this kind in the catalogue. */
@@ -59,6 +61,12 @@ export function missingRates({ catalogue, brief, priceIndex }: Session): Blocker
   if (!prepare(openSession(counted, brief)).exists()) return [];
   return lost.map(({ currency, offers }) => ({ code: 'no-rate-of-exchange', currency, offers }));
 }
+
+/** A day by which everything has to be there and that has passed: nothing that is bought can arrive by it. */
+export const passedReadyBy = ({ brief, priceIndex }: Session): Blocker[] => {
+  const { readyBy } = brief.dates;
+  return readyBy !== null && hasReadyByPassed(priceIndex) ? [{ code: 'ready-by-passed', readyBy }] : [];
+};
 
 /** What the brief's games lack; empty when all of them are known. */
 export function missingGames(brief: Brief, { frameModel }: Catalogue): Blocker[] {

@@ -2,7 +2,14 @@ import { openSession, type Session } from '../session/index.ts';
 import type { Brief, Catalogue } from '../parts/index.ts';
 import type { Work } from '../work/index.ts';
 import { wishesOf, type Wish, type WishKind, type WishStep } from './brief-wishes.ts';
-import { missingGames, missingRates, missingSpecs, blockersOf, type Blocker } from './blockers.ts';
+import {
+  missingGames,
+  missingRates,
+  missingSpecs,
+  blockersOf,
+  passedReadyBy,
+  type Blocker,
+} from './blockers.ts';
 import { prepare } from './prepare.ts';
 import type { PreparedSearch } from './results.ts';
 
@@ -64,6 +71,8 @@ export function* explainInfeasible(session: Session): Explaining<Explanation> {
   const { stated: catalogue, brief } = session;
   const games = missingGames(brief, catalogue);
   if (games.length > 0) return { ...STOPPED, blockers: games };
+  const passed = passedReadyBy(session);
+  if (passed.length > 0) return { ...STOPPED, blockers: passed };
   const wishes = wishesOf(brief);
   const world = new Possible(catalogue, brief, wishes);
   try {

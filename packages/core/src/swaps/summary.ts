@@ -1,6 +1,6 @@
 import { checkBuild, openSlots, psuNeed, type Finding } from '../compatibility/index.ts';
 import { isBalanced, ratesFor, ratesOnScreens, type RatesResult, type SideScreen } from '../frames/index.ts';
-import { costOf, type Cost } from '../money/index.ts';
+import { costOf, pickStandings, type Cost, type PickStanding } from '../money/index.ts';
 import { partSetOf, type PartSet, type Picks, type Slot } from '../parts/index.ts';
 import {
   airOf,
@@ -20,6 +20,8 @@ import { partsForRules } from './rule-parts.ts';
 /** Everything that the frame of the app shows about one candidate. */
 export interface Summary {
   readonly cost: Cost;
+  /** Whether each pick can be had: of what cannot, the cost counts the last price. */
+  readonly standings: readonly PickStanding[];
   readonly rates: RatesResult;
   /** The same build on the screens beside the brief's own. Worked out when it is asked for. */
   readonly beside: readonly { readonly screen: SideScreen; readonly rates: RatesResult }[];
@@ -71,6 +73,7 @@ export function summaryFor(session: Session): { readonly summarise: (picks: Pick
       );
       return {
         cost,
+        standings: pickStandings(picks, priceIndex),
         rates: rated,
         get beside() {
           return beside();

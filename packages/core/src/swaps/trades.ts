@@ -4,13 +4,16 @@ import { laneOf, PicksAround } from './lane.ts';
 import { shelfOf } from './shelf.ts';
 import type { Lanes, Trade } from './trade.ts';
 
-/** The trade with the most frames for the next bit of money that fits and costs at most so much more. */
+/** A gain below this, in thousandths, reads as none. */
+const LEAST_SEEN = 50;
+
+/** The trade with the most frames for the next bit of money that fits and costs at most so much more; a gain that rounds to nothing is none. */
 function steepestOf(trades: readonly Trade[], room: number): Trade | null {
   let steepest: Trade | null = null;
   let steepness = 0;
   for (const trade of trades) {
     const { score, money } = trade;
-    if (trade.barrier || trade.isCurrent || score === null || score <= 0 || money > room) continue;
+    if (trade.barrier || trade.isCurrent || score === null || score < LEAST_SEEN || money > room) continue;
     const slope = money <= 0 ? 1e9 + score : score / money;
     if (slope <= steepness) continue;
     steepness = slope;

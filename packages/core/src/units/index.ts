@@ -5,4 +5,4 @@ export { convertMinor, findRate, minorPlaces, namesOtherCurrency, type CurrencyR
 export { addDays, addMonths, dateOf, dayAt, dayNumber, daysBetween } from './days.ts';
 export { localMinor } from './local-money.ts';
 export { moneyText } from './money-text.ts';
-export { decimal, numberLanguage, whole, writeNumbersAs } from './number-text.ts';
+export { countWords, decimal, numberLanguage, whole, writeNumbersAs } from './number-text.ts';

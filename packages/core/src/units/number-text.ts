@@ -37,3 +37,7 @@ export const decimal = (value: number, places: number): string =>
 
 /** A whole number with grouped thousands. */
 export const whole = (value: number): string => decimal(value, 0);
+
+/** A count with its noun: 1 part, 2 parts. @param many the plural, where it is not the noun with an s */
+export const countWords = (count: number, one: string, many = `${one}s`): string =>
+  `${whole(count)} ${count === 1 ? one : many}`;

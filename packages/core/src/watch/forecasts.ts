@@ -2,6 +2,9 @@ import type { Slot } from '../parts/index.ts';
 import {
   chanceOfTarget,
   forecastOf,
+  jointPlan,
+  ripenessOf,
+  viewWithin,
   type Advice,
   type Forecast,
   type LoggedForecast,
@@ -63,22 +66,33 @@ export function forecastWatched({ priceIndex }: Session, task: ForecastTask): Fo
   const advice: Record<string, Advice> = {};
   const news: PriceNews[] = [];
   const logged: LoggedForecast[] = [];
-  for (const { part, slot, why } of task.watched) {
+  const drawn = task.watched.flatMap((watched) => {
+    const { part } = watched;
     const offers = trackedOffers(part, priceIndex, observationsOf);
     const kind = priceIndex.parts.get(part)?.kind ?? null;
     const view = pool.of(kind);
     const terms = { kind, today, days, waitPerDay, events, prior: pool.prior, view, paths: PATHS };
     const forecast = forecastOf(offers, terms);
-    if (!forecast) continue;
+    return forecast ? [{ ...watched, offers, forecast }] : [];
+  });
+  const picks = drawn.filter(({ why }) => why === 'pick');
+  const whole = jointPlan(
+    picks.map(({ part, forecast }) => ({ id: part, forecast })),
+    waitPerDay,
+  );
+  for (const { part, slot, why, offers, forecast } of drawn) {
     const { plan, now } = forecast;
-    advice[part] = plan.advice;
+    const step = why === 'pick' ? (whole?.steps.find(({ id }) => id === part) ?? null) : null;
+    const own = { ripeness: ripenessOf(forecast), saving: plan.saving, dearerChance: plan.dearerChance };
+    const { ripeness } = viewWithin(own, step);
+    advice[part] = step && ripeness === 'unripe' ? 'wait' : plan.advice;
     if (now === null) continue;
     const target = task.targets.find((each) => each.part === part);
     const isCounted = target?.currency === priceIndex.currency && countsOn(target, priceIndex.today);
     if (isCounted && now <= target.priceMinor)
       news.push({ kind: 'target', part, now, targetMinor: target.priceMinor });
     if (plan.advice === 'out') continue;
-    const isRipe = plan.advice === 'buy' && forecast.silence === null;
+    const isRipe = plan.advice === 'buy' && ripeness !== 'unripe' && forecast.silence === null;
     if (why === 'pick' && isRipe && task.before[part] === 'wait')
       news.push({ kind: 'ripe', part, now, slot });
     logged.push(

@@ -76,9 +76,9 @@ export function watchList({ catalogue, brief, priceIndex }: Session, wish: Watch
   return [...out.values()];
 }
 
-/** Days until the parts are needed: to the brief’s day, or so many as are looked ahead. At least one, at most 90. */
+/** Days until the parts are needed: to the brief’s day, or so many as are looked ahead where there is none or it has passed. At least one, at most 90. */
 export function daysAhead(brief: Brief, today: string, otherwise: number): number {
   const { readyBy } = brief.dates;
-  const days = readyBy === null ? otherwise : dayNumber(readyBy) - dayNumber(today);
+  const days = readyBy === null || readyBy < today ? otherwise : dayNumber(readyBy) - dayNumber(today);
   return Math.max(1, Math.min(90, days));
 }

@@ -1,4 +1,4 @@
-import { basisTotal } from '../money/index.ts';
+import { basisTotal, pickStandings } from '../money/index.ts';
 import { SLOTS, type Picks } from '../parts/index.ts';
 import type { Answer } from '../search/index.ts';
 import type { Session } from '../session/index.ts';
@@ -28,12 +28,8 @@ export function candidatesNow(
       name,
       totalMinor: basisTotal(cost, session.brief.money.costBasis),
       score: rates.status === 'known' ? rates.objective.score : null,
-      gone: bought
-        .filter(({ offer }) => {
-          const known = session.priceIndex.offers.get(offer);
-          // The price of a list was never for sale here.
-          return !known?.inStock && !known?.listed;
-        })
+      gone: pickStandings(picks, session.priceIndex)
+        .filter(({ state }) => state === 'stock' || state === 'gone')
         .map(({ part }) => partName(session, part)),
       offers: bought.map(({ offer }) => offer),
     };

@@ -1,10 +1,21 @@
-import { backCounted, conditionsFor, gross, type PriceIndex } from '../money/index.ts';
+import { backCounted, conditionsFor, gross, hasReadyByPassed, type PriceIndex } from '../money/index.ts';
 import type { Observation, TrackedOffer } from '../prices/index.ts';
-import type { Slot } from '../parts/index.ts';
+import type { Offer, Shop, Slot } from '../parts/index.ts';
 import { dayNumber, minorPlaces } from '../units/index.ts';
 
+/** The last day number on which an offer is bought in time for the brief's day; null without such a day, or where its arrival is not known. */
+function lastBuyOf(offer: Offer, shop: Shop, { brief, day }: PriceIndex): number | null {
+  const { readyBy } = brief.dates;
+  const days = offer.sendsInDays ?? shop.sendsInDays;
+  // A day that has passed bars everything alike: what waiting is worth is told as if it were moved.
+  return readyBy === null || days === undefined || hasReadyByPassed({ brief, day })
+    ? null
+    : dayNumber(readyBy) - days;
+}
+
 /**
- * The offers of a part that a brief allows, with their histories: out of stock or not, stale or not, since both are part of the history.
+ * The offers of a part that a brief allows and that can arrive in time, with their histories: out of stock or not, stale or not, since both
+ * are part of the history.
  * Prices of deals that are open count until their last day; claims as the brief’s school counts them.
  */
 export function trackedOffers(
@@ -26,6 +37,8 @@ export function trackedOffers(
       return [];
     // Shares of a lot are no prices of their own, and those of a list do not move.
     if (offer.lot !== undefined || offer.listed) return [];
+    const lastBuy = lastBuyOf(offer, shop, priceIndex);
+    if (lastBuy !== null && lastBuy < dayNumber(priceIndex.day)) return [];
     const observations = observationsOf(offer.id);
     const priced = priceIndex.priced(offer);
     const units =
@@ -42,6 +55,7 @@ export function trackedOffers(
             ? observations
             : [{ day: dayNumber(offer.seenOn), price: offer.inStock ? offer.priceMinor : null }],
         rate: units,
+        lastBuy,
         // What a used one costs comes with its risk, where the brief counts that: only so is it to be compared with new ones.
         extraMinor: priced ? gross(priced.ownShipping) + priced.reserve : 0,
         off: priced

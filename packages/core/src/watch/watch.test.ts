@@ -208,10 +208,10 @@ describe('what is watched', () => {
     const candidate = { id: 'c', name: 'Found', picks: { cpu: { part: 'cpu', offer: listed.id } } };
     expect(candidatesNow(session, [candidate])[0].gone).toEqual([]);
   });
-  it('looks ahead to the day of the brief, at least one day and ninety at most', () => {
+  it('looks ahead to the day of the brief unless it has passed, at least one day and ninety at most', () => {
     const on = (readyBy: string | null) =>
       daysAhead({ ...brief, dates: { ...brief.dates, readyBy } }, '2026-11-20', 30);
-    expect([on(null), on('2026-11-30'), on('2026-11-01'), on('2028-01-01')]).toEqual([30, 10, 1, 90]);
+    expect([on(null), on('2026-11-30'), on('2026-11-01'), on('2028-01-01')]).toEqual([30, 10, 30, 90]);
   });
 });
 

@@ -19,6 +19,7 @@ import { useBench } from '../shared/stores/bench.ts';
 import { useWatch } from '../shared/stores/watch.ts';
 import BudgetRuler from './frame/BudgetRuler.vue';
 import CandidateTabs from './frame/CandidateTabs.vue';
+import CannotBuy from './frame/CannotBuy.vue';
 import FrameBadge from './frame/FrameBadge.vue';
 import LeftRail from './frame/LeftRail.vue';
 import CommandPalette from './frame/CommandPalette.vue';
@@ -182,7 +183,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <BudgetRuler />
         <FrameBadge />
       </header>
-      <CandidateTabs v-if="hasRuler" />
+      <template v-if="hasRuler">
+        <CandidateTabs />
+        <CannotBuy />
+      </template>
       <div v-else-if="isRuled && !catalogueStore.failure" class="kept" />
       <p v-if="catalogueStore.failure || workspace.failure" class="failure" role="alert">
         {{ catalogueStore.failure ?? workspace.failure }}

@@ -96,6 +96,23 @@ export interface FrontierStep extends Answer {
 const stepGames = (rates: RatesResult): readonly StepGame[] =>
   rates.status === 'known' ? rates.games.map(({ game, average, target }) => ({ game, average, target })) : [];
 
+/** Adds to an answer what each game runs at with it. */
+function stepMaker(session: Session): (answer: Answer) => FrontierStep {
+  const { brief, priceIndex } = session;
+  const { frameModel } = session.catalogue;
+  const rates = ratesFor(brief, frameModel);
+  const screens = ratesOnScreens(brief, frameModel);
+  return (answer) => {
+    const set = partsForRules(answer.picks, priceIndex);
+    const beside = screens.map((each) => {
+      const there = each.rates(set);
+      const score = there.status === 'known' ? there.objective.score : null;
+      return { screen: each.screen, score, games: stepGames(there) };
+    });
+    return { ...answer, games: stepGames(rates(set)), beside };
+  };
+}
+
 export interface FrontierReport {
   readonly steps: readonly FrontierStep[];
   /** Everything that scores above this is known. */
@@ -145,6 +162,21 @@ const solver = {
     const { status, answers } = await drive(search, tickets, report);
     return status === 'optimal' ? nearBest(session, answers) : null;
   },
+  /** The best of single sums, each told as soon as it is proved; null: no build costs so little. False where it was stopped: the rest stays open. */
+  async sums(
+    brief: Brief,
+    sums: readonly number[],
+    tell: (sum: number, best: FrontierStep | null) => void,
+  ): Promise<boolean> {
+    const { session, prepared } = searchOf(brief);
+    const stepOf = stepMaker(session);
+    for (const sum of sums) {
+      const { status, answers } = await drive(prepared.solve(sum), tickets, null);
+      if (status === 'limit') return false;
+      tell(sum, answers.length > 0 ? stepOf(answers[0]) : null);
+    }
+    return true;
+  },
   /** All sums up to one. Steps are sent as they are proved, the dearest first. */
   async frontier(
     brief: Brief,
@@ -154,19 +186,12 @@ const solver = {
     const start = performance.now();
     let firstMs: number | null = null;
     const { session, prepared } = searchOf(brief);
-    const rates = ratesFor(brief, session.catalogue.frameModel);
-    const screens = ratesOnScreens(brief, session.catalogue.frameModel);
+    const stepOf = stepMaker(session);
     const steps: FrontierStep[] = [];
     const add = ({ step }: FrontierProgress) => {
       if (!step) return;
       firstMs ??= performance.now() - start;
-      const set = partsForRules(step.picks, session.priceIndex);
-      const beside = screens.map((each) => {
-        const there = each.rates(set);
-        const score = there.status === 'known' ? there.objective.score : null;
-        return { screen: each.screen, score, games: stepGames(there) };
-      });
-      steps.unshift({ ...step, games: stepGames(rates(set)), beside });
+      steps.unshift(stepOf(step));
     };
     let sent = 0;
     const send = report

@@ -6,8 +6,7 @@ import { minorPlaces } from '@ripe-pick/core';
 import type { CostLine } from '@ripe-pick/core/money';
 import { bestWithin, MEASURES } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
-import { usePrices } from '../../shared/stores/prices.ts';
-import { adviceLine, RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
@@ -17,7 +16,7 @@ import ExplainTotal from './ExplainTotal.vue';
 import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
 const bench = useBench();
-const prices = usePrices();
+const standings = useStandings();
 const workspace = useWorkspace();
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
@@ -91,7 +90,7 @@ const x = computed(() =>
     .range([1, Math.max(10, width.value - 1)]),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 90))));
-const room = computed(() => roomIn(total.value, workspace.brief.money));
+const room = computed(() => roomIn(total.value, workspace.brief.money, standings.gone.length));
 const focused = ref<Segment['slot'] | null>(null);
 
 const OTHER_NAMES = {
@@ -139,11 +138,8 @@ function boughtWords(line: CostLine): string {
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
   if (offer?.ordered)
     return ` at ${shop}${stated} · ${offer.ordered.state === 'arrived' ? 'there' : 'ordered'}`;
-  const verdict = prices.verdicts.get(line.part);
-  const ripe = verdict
-    ? ` · ${verdict.silence === null ? `${RIPENESS_WORDS[verdict.ripeness]}: ` : ''}${adviceLine(verdict, bench.currency, prices.promise)}`
-    : '';
-  return ` at ${shop}${stated}${ripe}`;
+  const verdict = line.slot ? standings.waiting(line.slot) : null;
+  return ` at ${shop}${stated}${verdict ? ` · ${verdict.word}: ${verdict.line}` : ''}`;
 }
 function segmentWords(segment: Segment): string {
   const amount = money(segment.to - segment.from, bench.currency);
@@ -328,7 +324,8 @@ const spoken = computed(
 .state.allowed {
   color: var(--apricot);
 }
-.state.over {
+.state.over,
+.state.gone {
   color: var(--danger);
 }
 .over-end {

@@ -8,6 +8,7 @@ import type { Picks } from '@ripe-pick/core/parts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import { HandOnDialog, ResaleDialog } from '../../features/handon/index.ts';
@@ -16,6 +17,7 @@ import AgainstDialog from './AgainstDialog.vue';
 import StoryDialog from './StoryDialog.vue';
 
 const bench = useBench();
+const standings = useStandings();
 const workspace = useWorkspace();
 
 const told = ref<string | null>(null);
@@ -112,8 +114,9 @@ function rename() {
 function figures(id: string): string {
   const summary = bench.summaries.get(id);
   if (!summary) return '';
+  const gone = standings.goneOf(id);
   const rate = summary.rates.status === 'known' ? fps(summary.rates.objective.value) : '?';
-  return `${money(basisTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}`;
+  return `${money(basisTotal(summary.cost, workspace.brief.money.costBasis), bench.currency, { short: true })} · ${rate}${gone > 0 ? ` · ${gone} gone` : ''}`;
 }
 </script>
 

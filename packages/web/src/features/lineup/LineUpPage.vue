@@ -8,6 +8,7 @@ import type { Picks } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeWords } from '../../shared/format/conditions.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
@@ -43,16 +44,19 @@ const lineUp = computed(() =>
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
 const prices = usePrices();
-const ripenessOf = (part: string) => {
-  const verdict = prices.verdicts.get(part);
-  if (!verdict) return null;
-  const savingMinor = verdict.silence === null ? verdict.saving * prices.promise : 0;
-  return { ripeness: verdict.ripeness, savingMinor };
-};
+const standings = useStandings();
+function pricesOf(entry: number) {
+  const { id } = chosen.value[entry];
+  const plan = prices.joints.get(id);
+  // Half of the verdicts would read as all of them.
+  if (plan === undefined) return null;
+  const words = standings.verdictsOf(id).map(({ word }) => word);
+  return { words, savingMinor: plan ? Math.max(0, plan.saving) * prices.promise : null };
+}
 const growthOf = useLineUpGrowth(chosen);
 const rows = computed(() =>
   lineUp.value && bench.index
-    ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf, ripenessOf, growthOf)
+    ? rowsOf(lineUp.value, workspace.brief, bench.index, nameOf, pricesOf, growthOf)
     : [],
 );
 const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));

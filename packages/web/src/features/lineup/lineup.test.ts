@@ -85,20 +85,21 @@ describe('a line-up', () => {
     expect(chance?.cells[1]).toBe('over 99 %');
   });
   describe('with prices over time', () => {
-    const gpu = first.gpu?.part;
-    const told = (part: string) =>
-      part === gpu
-        ? { ripeness: 'ripe' as const, savingMinor: -400 }
-        : { ripeness: 'unripe' as const, savingMinor: 250 };
-    const withPrices = rowsOf(lineUp, brief, market, (id) => id, told);
+    const words = ['ripe', 'unripe', 'unripe', 'sold out'];
+    const withPrices = rowsOf(
+      lineUp,
+      brief,
+      market,
+      (id) => id,
+      (entry) => ({ words, savingMinor: entry === 0 ? 1250 : 0 }),
+    );
     const cells = (id: string) => withPrices.find((each) => each.id === id)?.cells ?? [];
-    it('says how many parts are ripe, owned ones left out', () => {
-      const bought = Object.values(first).filter((pick) => !brief.owned.includes(pick.part)).length;
-      expect(cells('ripe')[0]).toBe(`1 ripe, ${bought - 1} unripe`);
-    });
-    it('sums what waiting may save, and never takes off what buying now saves', () => {
-      const bought = Object.values(first).filter((pick) => !brief.owned.includes(pick.part)).length;
-      expect(cells('waiting')[0]).toBe(`about €${Math.round(2.5 * (bought - 1))}`);
+    it('counts what is said of its parts', () =>
+      expect(cells('ripe')[0]).toBe('1 ripe, 2 unripe, 1 sold out'));
+    it('says what waiting may save, and which picks are gone', () => {
+      expect(cells('waiting')).toEqual(['about €13', 'about €0']);
+      // The demo's first idea holds an offer that is sold out.
+      expect(cells('gone')).toEqual(['graphics card: sold out', 'nothing']);
     });
     it('says unknown where nothing is known, and has no such rows without a forecast', () => {
       const unknown = rowsOf(

@@ -1,4 +1,3 @@
-import type { Ripeness } from '@ripe-pick/core/prices';
 import {
   againstYardstick,
   byHand,
@@ -14,7 +13,7 @@ import { airWords, riseWords } from '../../shared/format/air.ts';
 import { decimal, fps, money, percent } from '../../shared/format/format.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { RIPENESS_WORDS } from '../../shared/format/ripeness.ts';
+import { goneList } from '../../shared/format/pick-state.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 
 /** A line of the comparison: one cell for every candidate, in their order. */
@@ -35,7 +34,10 @@ const figure = (value: number | null, unit: string) =>
   value === null ? UNKNOWN : `${Math.round(value * 10) / 10} ${unit}`;
 
 /** How a part’s price stands, and what waiting for it may be promised to save; null while that is not known. */
-type RipenessOf = (part: string) => { readonly ripeness: Ripeness; readonly savingMinor: number } | null;
+/** What is said of the prices of a candidate, by its place in the line-up: a word for each part to buy, and what waiting may save; null: nothing is known. */
+type PricesOf = (
+  entry: number,
+) => { readonly words: readonly string[]; readonly savingMinor: number | null } | null;
 
 /** The best that can become of a candidate over the time that is looked ahead; null where nothing can be told. */
 export interface GrowthCell {
@@ -175,27 +177,21 @@ class Table {
       );
   }
 
-  ripeness(prices: RipenessOf): void {
+  ripeness(prices: PricesOf): void {
     const add = this.adder('money');
-    const known = ({ picks }: LineUpEntry) =>
-      Object.values(picks).flatMap(({ part }) =>
-        this.brief.owned.includes(part) ? [] : (prices(part) ?? []),
-      );
+    const { currency } = this.brief.money;
+    const told = (entry: LineUpEntry) => prices(this.entries.indexOf(entry));
+    add('gone', 'Cannot be bought any more', ({ summary }) => goneList(summary.standings));
     add('ripe', 'Ripeness of its parts', (entry) => {
-      const all = known(entry);
-      const counts = (['ripe', 'turning', 'unripe', 'past', 'none', 'unknown'] as const).flatMap((state) => {
-        const n = all.filter(({ ripeness }) => ripeness === state).length;
-        return n > 0 ? [`${n} ${RIPENESS_WORDS[state]}`] : [];
-      });
+      const words = told(entry)?.words ?? [];
+      const counts = [...new Set(words)].map(
+        (word) => `${words.filter((each) => each === word).length} ${word}`,
+      );
       return counts.join(', ') || UNKNOWN;
     });
     add('waiting', 'Waiting may save', (entry) => {
-      const all = known(entry);
-      const saved = all.reduce((sum, each) => sum + Math.max(0, each.savingMinor), 0);
-      const { currency } = this.brief.money;
-      return all.every(({ ripeness }) => ripeness === 'unknown')
-        ? UNKNOWN
-        : `about ${money(saved, currency, { short: true })}`;
+      const saving = told(entry)?.savingMinor ?? null;
+      return saving === null ? UNKNOWN : `about ${money(saving, currency, { short: true })}`;
     });
   }
 
@@ -380,7 +376,7 @@ export function rowsOf(
   brief: Brief,
   market: PriceIndex,
   nameOf: (game: string) => string,
-  prices: RipenessOf | null = null,
+  prices: PricesOf | null = null,
   growth: GrowthOf | null = null,
 ): LineupRow[] {
   const table = new Table(lineUp, brief, market);

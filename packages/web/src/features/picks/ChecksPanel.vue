@@ -7,9 +7,11 @@ import type { Mend, Repair } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fieldName } from '../../shared/format/facts.ts';
 import { money, percent } from '../../shared/format/format.ts';
+import { goneWords } from '../../shared/format/pick-state.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import FieldLink from '../../shared/ui/FieldLink.vue';
 import OrderNotes from '../../shared/ui/OrderNotes.vue';
@@ -19,6 +21,7 @@ import { repairWords } from './words.ts';
 const bench = useBench();
 const choose = useChoose();
 const solver = useSolver();
+const standings = useStandings();
 const workspace = useWorkspace();
 const findings = computed(() => bench.summary?.findings ?? []);
 const open = computed(() => bench.summary?.open ?? []);
@@ -101,6 +104,9 @@ const waysOut = (rule: string): { readonly title: string; readonly repair: Repai
     <p v-if="balance" class="warn small">
       <b>balance:</b> {{ percent(balance.toCpu) }} lost to the processor, {{ percent(balance.toGpu) }} to the
       graphics; the brief allows {{ percent(workspace.brief.play.objective.balanceLimit ?? 0) }}.
+    </p>
+    <p v-for="each in standings.gone" :key="each.slot" class="bad small">
+      <b>{{ SLOT_NAMES[each.slot].toLowerCase() }}:</b> {{ partName(each.part) }} {{ goneWords(each) }}.
     </p>
     <OrderNotes />
     <ul v-if="findings.length > 0">

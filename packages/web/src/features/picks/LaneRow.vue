@@ -5,8 +5,8 @@ import { RouterLink } from 'vue-router';
 import { kindFor, type Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
-import { money } from '../../shared/format/format.ts';
-import { usePrices } from '../../shared/stores/prices.ts';
+import { countWords, money } from '../../shared/format/format.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { guidesOf, isShown, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
 import { tradeWords } from './words.ts';
@@ -25,6 +25,8 @@ const props = defineProps<{
   isOrdered: boolean;
   steepest: Trade | null;
   focused: Trade | null;
+  /** What the pointer is over. */
+  previewed: Trade | null;
   isTabStop: boolean;
   marks: readonly number[];
   /** What the height means. */
@@ -32,6 +34,10 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   focusTrade: [trade: Trade | null];
+  preview: [trade: Trade | null];
+  /** Chosen with the pointer, and where its dot stands in the window. */
+  pin: [trade: Trade, x: number, y: number];
+  list: [];
   swap: [trade: Trade];
   toggleLock: [];
   open: [trade: Trade];
@@ -40,12 +46,9 @@ const emit = defineEmits<{
 const root = ref<HTMLElement | null>(null);
 const picture = computed(() => pictureOf(props.trades, props.frame));
 const current = computed(() => props.trades.find((trade) => trade.isCurrent) ?? null);
-const prices = usePrices();
-/** How the pick’s price stands; null while that is not known. */
-const ripeness = computed(() => {
-  const { part, isOwned } = current.value ?? {};
-  return part && !isOwned && !props.isOrdered ? prices.ripeness(part.id) : null;
-});
+const standings = useStandings();
+/** What is to be done about the pick’s price; null while that is not known. */
+const waiting = computed(() => standings.waiting(props.slotName));
 const partName = computed(() =>
   current.value?.part
     ? `${current.value.part.brand} ${current.value.part.name}`
@@ -56,11 +59,12 @@ const isEmpty = computed(() => props.trades.every(({ part }) => part === null));
 const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const nowX = computed(() => xOf(0, props.frame));
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
-const focusAt = computed(() => {
-  const trade = props.focused;
+function placeOf(trade: Trade | null) {
   if (!trade || !isShown(trade.money, props.frame)) return null;
   return { x: xOf(trade.money, props.frame), y: yOf(trade.isCurrent ? 0 : trade.gain, props.frame) };
-});
+}
+const focusAt = computed(() => placeOf(props.focused));
+const previewAt = computed(() => placeOf(props.previewed));
 const ringAt = computed(() => {
   const trade = props.steepest;
   if (trade?.slot !== props.slotName || !isShown(trade.money, props.frame)) return null;
@@ -88,13 +92,14 @@ function at(event: PointerEvent | MouseEvent) {
   return nearest(picture.value.dots, event.clientX - box.left, event.clientY - box.top);
 }
 function hover(event: PointerEvent) {
-  const dot = at(event);
-  if (dot) emit('focusTrade', dot.trade);
+  emit('preview', at(event)?.trade ?? null);
 }
 function click(event: MouseEvent) {
   const dot = at(event);
   root.value?.focus({ preventScroll: true });
-  if (dot) emit('focusTrade', dot.trade);
+  if (!dot) return;
+  const box = (event.currentTarget as SVGElement).getBoundingClientRect();
+  emit('pin', dot.trade, box.left + dot.x, box.top + dot.y);
 }
 function swap(event: MouseEvent) {
   const dot = at(event);
@@ -111,9 +116,17 @@ defineExpose({ focus: () => root.value?.focus() });
   <div class="lane" :style="{ '--hue': slotColour(slotName) }">
     <div class="label">
       <p class="slot">
-        <span class="chip" aria-hidden="true"></span>{{ SLOT_NAMES[slotName] }}
+        <button
+          class="plain name"
+          :disabled="isEmpty"
+          title="All of this lane as a list (T)"
+          :aria-label="`${SLOT_NAMES[slotName]}: as a list`"
+          @click="emit('list')"
+        >
+          {{ SLOT_NAMES[slotName] }}
+        </button>
         <span class="quiet price num">
-          <RipenessMark v-if="ripeness" small :ripeness="ripeness" />
+          <RipenessMark v-if="waiting" small :verdict="waiting" />
           <template v-if="price !== null">{{ money(price, currency) }}</template><template
             v-else-if="current?.isOwned"
             >owned</template
@@ -165,13 +178,14 @@ defineExpose({ focus: () => root.value?.focus() });
         role="option"
         class="visually-hidden"
         :aria-selected="focused?.isCurrent ?? false"
-        >{{ optionText || `${trades.length} parts` }}</span
+        >{{ optionText || countWords(trades.length, 'part') }}</span
       >
       <svg
         :width="frame.width"
         :height="frame.height"
         aria-hidden="true"
         @pointermove="hover"
+        @pointerleave="emit('preview', null)"
         @click="click"
         @dblclick="swap"
       >
@@ -217,6 +231,7 @@ defineExpose({ focus: () => root.value?.focus() });
           class="flag"
         />
         <circle v-if="ringAt" :cx="ringAt.x" :cy="ringAt.y" r="8.5" class="ring" />
+        <circle v-if="previewAt" :cx="previewAt.x" :cy="previewAt.y" r="6" class="preview" />
         <circle v-if="focusAt" :cx="focusAt.x" :cy="focusAt.y" r="6" class="focus" />
         <text v-if="picture.cheaper" x="3" :y="frame.height - 4" class="note">‹ {{ picture.cheaper }}</text>
         <text v-if="picture.dearer" :x="frame.width - 3" :y="frame.height - 4" text-anchor="end" class="note">
@@ -262,9 +277,6 @@ defineExpose({ focus: () => root.value?.focus() });
   font-size: 12.5px;
   line-height: 1.1;
   white-space: nowrap;
-}
-.chip {
-  display: none;
 }
 .lock {
   min-height: 24px;
@@ -349,6 +361,22 @@ svg {
   fill: none;
   stroke: var(--focus);
   stroke-width: 2.2;
+}
+.preview {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.4;
+}
+.name {
+  min-height: 24px;
+  padding: 0;
+  font-weight: inherit;
+  text-decoration: underline dotted var(--line-strong);
+  text-underline-offset: 3px;
+}
+.name:disabled {
+  text-decoration: none;
+  color: inherit;
 }
 .note {
   font-size: 10.5px;

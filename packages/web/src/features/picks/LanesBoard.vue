@@ -2,7 +2,6 @@
 import { isTypedIn } from '../../shared/ui/typing.ts';
 import { useElementSize, useEventListener } from '@vueuse/core';
 import { scaleLinear } from 'd3';
-import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
 import { computed, nextTick, ref, shallowRef } from 'vue';
@@ -11,12 +10,17 @@ import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swap
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useSingleKeys } from '../../shared/ui/single-keys.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money, signed } from '../../shared/format/format.ts';
+import { money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import LaneHint from './LaneHint.vue';
+import LaneList from './LaneList.vue';
 import LaneRow from './LaneRow.vue';
-import RuledOutList from './RuledOutList.vue';
+import LaneTools from './LaneTools.vue';
+import TradeCard from './TradeCard.vue';
 import TradeStrip from './TradeStrip.vue';
+import TradeWords from './TradeWords.vue';
 import { useLocks } from './use-locks.ts';
 import { useCompanions } from './use-companions.ts';
 import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
@@ -38,11 +42,18 @@ const withUsed = ref(true);
 const { allLanes: showAll } = storeToRefs(bench);
 const laneSlot = ref<Slot>('cpu');
 const focused = shallowRef<Trade | null>(null);
+/** What the pointer is over: it is shown, and moves nothing that was chosen. */
+const previewed = shallowRef<Trade | null>(null);
+/** Where the card of a part chosen with the pointer stands; null while none is open. */
+const cardAt = shallowRef<{ readonly x: number; readonly y: number } | null>(null);
+const listed = ref<Slot | null>(null);
 const board = ref<HTMLElement | null>(null);
 const { width: boardWidth, height: boardHeight } = useElementSize(board);
 
 const LABEL_WIDTH = 184;
 const NARROW = 700;
+/** Below this a lane's two lines of text do not fit; more lanes scroll, with the axis in sight. */
+const LEAST_LANE = 36;
 const AXIS = 22;
 const isNarrow = computed(() => boardWidth.value < NARROW);
 const plotWidth = computed(() =>
@@ -65,7 +76,7 @@ const slots = computed(() =>
 const laneHeight = computed(() => {
   if (isNarrow.value) return 64;
   const room = (boardHeight.value - AXIS) / slots.value.length - 1;
-  return Math.max(40, Math.min(72, Math.floor(room)));
+  return Math.max(LEAST_LANE, Math.min(72, Math.floor(room)));
 });
 /** Money in the middle of the axis, when it has been moved away from the current pick. */
 const centre = ref(0);
@@ -127,8 +138,11 @@ const marks = computed(() =>
     .filter((m) => m !== 0),
 );
 const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
-const priceOf = (slot: Slot) =>
-  bench.summary?.cost.lines.find((line) => line.slot === slot && line.kind === 'part')?.amount ?? null;
+const standings = useStandings();
+function priceOf(slot: Slot): number | null {
+  const offer = standings.bySlot.get(slot)?.offer;
+  return offer ? (bench.index?.priced(offer)?.dueNow ?? null) : null;
+}
 const { lockOf, isHeld, toggleLock } = useLocks();
 
 /** The focused trade as the lanes have it now: its figures change with every swap. */
@@ -143,13 +157,28 @@ const live = computed(() => {
 const measureOf = (slot: Slot) => (room.isOn.value ? ROOM_MEASURE : MEASURES[slot]);
 function focusTrade(trade: Trade | null) {
   focused.value = trade;
+  cardAt.value = null;
   if (trade) laneSlot.value = trade.slot;
 }
 
-const { companionWords, hasCompanions, swapAll } = useCompanions(live);
+function pin(trade: Trade, x: number, y: number) {
+  focusTrade(trade);
+  // A narrow screen has no room beside the dot: the strip below tells it.
+  if (!isNarrow.value) cardAt.value = { x, y };
+}
+const preview = computed(() => {
+  const trade = previewed.value;
+  return trade && trade.part?.id !== live.value?.part?.id ? trade : null;
+});
+const { companionWords, hasCompanions, swapAll: swapWithAll } = useCompanions(live);
+function swapAll() {
+  cardAt.value = null;
+  swapWithAll();
+}
 async function swap(trade: Trade) {
   if (trade.isCurrent) return;
   if (isHeld(trade.slot)) return;
+  cardAt.value = null;
   performance.mark('swap-start');
   const pick = trade.part ? { part: trade.part.id, offer: trade.offer?.id ?? null } : null;
   choose.pick(`${SLOT_NAMES[trade.slot]} to ${tradeName(trade)}`, 'swapped in its lane', (picks) =>
@@ -228,6 +257,8 @@ function key(event: KeyboardEvent) {
     l: () => toggleLock(laneSlot.value),
     c: () => swapAll(),
     x: () => trade && ruleOut(trade),
+    t: () => (listed.value = laneSlot.value),
+    Escape: () => (cardAt.value = null),
     o: () => trade?.part && emit('open', trade),
   };
   const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
@@ -254,78 +285,35 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   else return;
   event.preventDefault();
 });
-const steepestWords = computed(() => {
-  const trade = bench.lanes?.steepest;
-  return trade
-    ? `${tradeName(trade)}: ${money(trade.money, bench.currency, { sign: true })}, ${signed((trade.score ?? 0) / 1000)} fps`
-    : null;
+function closeCard() {
+  cardAt.value = null;
+  board.value?.querySelector<HTMLElement>(`[data-slot=${laneSlot.value}]`)?.focus({ preventScroll: true });
+}
+const roomWords = computed(() => {
+  if (!room.isOn.value) return '';
+  if (room.failed.value) return 'could not be worked out';
+  if (room.isWorking.value) return 'working it out…';
+  return room.now.value === null ? 'nothing can be told for this build' : '';
 });
 </script>
 
 <template>
   <section class="lanes" aria-label="Lanes" @keydown="key">
-    <div class="tools">
-      <button class="plain strong" @click="emit('find')">Find the best <kbd>F</kbd></button>
-      <button class="plain edged" :aria-pressed="withUsed" @click="withUsed = !withUsed">
-        {{ withUsed ? 'Used shown' : 'Used hidden' }} <kbd>U</kbd>
-      </button>
-      <span class="zoom" role="group" aria-label="Money axis">
-        <button class="plain edged" aria-label="Closer" :disabled="windowIndex === 0" @click="zoom(-1)">
-          <Plus :size="15" aria-hidden="true" />
-        </button>
-        <span class="num">±{{ money(moneyWindow, bench.currency, { short: true }) }}</span>
-        <button
-          class="plain edged"
-          aria-label="Wider"
-          :disabled="windowIndex === windows.length - 1"
-          @click="zoom(1)"
-        >
-          <Minus :size="15" aria-hidden="true" />
-        </button>
-        <button class="plain edged" aria-label="Move to cheaper parts" title="Cheaper ([)" @click="pan(-0.5)">
-          <ChevronLeft :size="15" aria-hidden="true" />
-        </button>
-        <button
-          class="plain edged"
-          aria-label="Back to the current pick"
-          title="Back to the current pick (0)"
-          :disabled="centre === 0"
-          @click="centre = 0"
-        >
-          <LocateFixed :size="15" aria-hidden="true" />
-        </button>
-        <button class="plain edged" aria-label="Move to dearer parts" title="Dearer (])" @click="pan(0.5)">
-          <ChevronRight :size="15" aria-hidden="true" />
-        </button>
-      </span>
-      <button
-        class="plain edged"
-        :aria-pressed="room.isOn.value"
-        title="Height: what the best path from each part is worth over the months to come (G)"
-        @click="room.isOn.value = !room.isOn.value"
-      >
-        Room to grow <kbd>G</kbd>
-      </button>
-      <span v-if="room.isOn.value" class="small quiet" role="status">{{
-        room.failed.value
-          ? 'could not be worked out'
-          : room.isWorking.value
-            ? 'working it out…'
-            : room.now.value === null
-              ? 'nothing can be told for this build'
-              : ''
-      }}</span>
-      <button class="plain edged" :aria-pressed="showAll" @click="showAll = !showAll">
-        {{ showAll ? 'Fewer lanes' : 'All lanes' }}
-      </button>
-      <RuledOutList />
-      <span class="legend" aria-hidden="true"
-        ><i class="dot"></i>new <i class="diamond"></i>used <i class="square"></i>owned
-        <i class="hollow"></i>no fit, or unknown <i class="less"></i>no better, no cheaper
-        <i class="dash"></i>most for the money</span
-      >
-    </div>
-    <div ref="board" class="board" @wheel="wheel">
+    <LaneTools
+      v-model:with-used="withUsed"
+      v-model:show-all="showAll"
+      v-model:room-on="room.isOn.value"
+      :window="moneyWindow"
+      :is-closest="windowIndex === 0"
+      :is-widest="windowIndex === windows.length - 1"
+      :is-centred="centre === 0"
+      :room-words="roomWords"
+      @find="emit('find')"
+      @zoom="zoom"
+      @pan="pan"
+      @centre="centre = 0"
+    />
+    <div ref="board" class="board" @wheel="wheel" @scroll.passive="cardAt = null">
       <LaneRow
         v-for="slot in slots"
         :key="slot"
@@ -339,10 +327,14 @@ const steepestWords = computed(() => {
         :is-ordered="lockOf(slot)?.isOrdered === true"
         :steepest="bench.lanes?.steepest ?? null"
         :focused="live?.slot === slot ? live : null"
+        :previewed="preview?.slot === slot ? preview : null"
         :is-tab-stop="laneSlot === slot"
         :marks="marks"
         :measure="measureOf(slot)"
         @focus-trade="focusTrade"
+        @preview="(trade) => (previewed = trade)"
+        @pin="pin"
+        @list="listed = slot"
         @swap="swap"
         @toggle-lock="toggleLock(slot)"
         @open="(trade) => emit('open', trade)"
@@ -364,9 +356,26 @@ const steepestWords = computed(() => {
         </svg>
       </div>
     </div>
-    <div class="strip sheet" aria-live="off">
+    <div class="foot">
+      <div class="strip sheet" aria-live="off">
+        <TradeWords v-if="preview" :trade="preview" :measure="measureOf(preview.slot)" companions="" />
+        <TradeStrip
+          v-else-if="live && !cardAt"
+          :trade="live"
+          :measure="measureOf(live.slot)"
+          :companions="companionWords"
+          :has-companions="hasCompanions"
+          @swap="swap(live)"
+          @swap-all="swapAll"
+          @open="emit('open', live)"
+          @rule-out="ruleOut(live)"
+        />
+        <LaneHint v-else :is-narrow="isNarrow" />
+      </div>
+    </div>
+    <TradeCard v-if="live" :at="cardAt" :label="tradeName(live)" @close="closeCard">
       <TradeStrip
-        v-if="live"
+        is-card
         :trade="live"
         :measure="measureOf(live.slot)"
         :companions="companionWords"
@@ -376,15 +385,15 @@ const steepestWords = computed(() => {
         @open="emit('open', live)"
         @rule-out="ruleOut(live)"
       />
-      <p v-else class="quiet what">
-        {{
-          isNarrow
-            ? 'Tap a dot to see what that swap does.'
-            : 'Arrow keys move along a lane and between lanes, Shift with them swaps as you go.'
-        }}
-        <template v-if="steepestWords">Most frames for the next bit of money: {{ steepestWords }}.</template>
-      </p>
-    </div>
+    </TradeCard>
+    <LaneList
+      :slot-name="listed"
+      :trades="listed ? (visible.get(listed) ?? []) : []"
+      :measure="measureOf(listed ?? 'cpu')"
+      @close="listed = null"
+      @swap="swap"
+      @open="(trade) => emit('open', trade)"
+    />
   </section>
 </template>
 

@@ -24,7 +24,9 @@ const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
 const HEIGHT = 216;
 const TOP = 22;
-const BOTTOM = 8;
+const BOTTOM = 20;
+/** About the width of a letter of the picture's names in px. */
+const LETTER_PX = 6.2;
 const AXIS = 30;
 
 const games = computed(() => (bench.summary?.rates.status === 'known' ? bench.summary.rates.games : []));
@@ -37,6 +39,12 @@ const y = computed(() =>
 const column = (n: number) => AXIS + ((width.value - AXIS) / games.value.length) * (n + 0.5);
 const nameOf = (id: string) =>
   catalogueStore.catalogue?.frameModel.games.find((game) => game.id === id)?.name ?? id;
+/** As much of a game's name as its column has room for. */
+function shortName(id: string): string {
+  const letters = Math.floor((width.value - AXIS) / games.value.length / LETTER_PX);
+  const name = nameOf(id);
+  return name.length <= letters ? name : `${name.slice(0, Math.max(1, letters - 1))}…`;
+}
 /** What would have to be typed in of a part before there is a rate. */
 function figuresFor(id: string | null): string[] {
   const part = id === null ? undefined : bench.index?.parts.get(id);
@@ -92,6 +100,9 @@ const ticks = computed(() => y.value.ticks(4));
               class="target"
             />
             <circle :cx="column(n)" :cy="y(game.average)" r="3" class="dot" />
+            <text :x="column(n)" :y="HEIGHT - 5" text-anchor="middle" class="figure">
+              {{ shortName(game.game) }}
+            </text>
           </g>
         </svg>
       </div>

@@ -1,8 +1,6 @@
 <script setup lang="ts">
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
-import { useBench } from '../../shared/stores/bench.ts';
-import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { keepWords, tradeEffect, tradeName } from './words.ts';
+import TradeWords from './TradeWords.vue';
 
 /** The part in focus: what swapping to it does, and what can be done with it. */
 defineProps<{
@@ -11,36 +9,15 @@ defineProps<{
   /** What else would have to change, in words; empty where nothing has to. */
   companions: string;
   hasCompanions: boolean;
+  /** Beside its dot: the actions stand below the words, and nothing is cut off. */
+  isCard?: boolean;
 }>();
 const emit = defineEmits<{ swap: []; swapAll: []; open: []; ruleOut: [] }>();
-const bench = useBench();
 </script>
 
 <template>
-  <div class="what" tabindex="0" role="region" aria-label="The part in focus">
-    <p>
-      <b>{{ tradeName(trade) }}</b>
-      <span class="quiet"
-        >{{ SLOT_NAMES[trade.slot]
-        }}<template v-if="trade.offer"
-          >, {{ trade.offer.condition }} at {{ bench.index?.shops.get(trade.offer.shop)?.name }}</template
-        ></span
-      >
-    </p>
-    <p v-if="trade.isCurrent" class="quiet">
-      The current pick.<span v-if="trade.barrier" class="after"
-        >{{ trade.barrier.sentence }} {{ trade.barrier.mend }}</span
-      >
-    </p>
-    <p v-else :class="{ bad: trade.barrier }">
-      <span class="num">{{ tradeEffect(trade, bench.currency, measure) }}</span><template v-if="trade.barrier"
-        >. {{ trade.barrier.sentence }}</template
-      >
-    </p>
-    <p v-if="companions" class="small">{{ companions }}</p>
-    <p v-else-if="trade.isDominated" class="small quiet">{{ keepWords(trade.keepFor) }}</p>
-  </div>
-  <div class="actions">
+  <TradeWords :trade="trade" :measure="measure" :companions="companions" />
+  <div class="actions" :class="{ card: isCard }">
     <button class="plain edged" :disabled="trade.isCurrent" @click="emit('swap')">
       Swap <kbd>Enter</kbd>
     </button>
@@ -60,26 +37,13 @@ const bench = useBench();
 </template>
 
 <style scoped>
-.what {
-  flex: 1;
-  min-width: 0;
-  font-size: 13px;
-  max-height: 100%;
-  overflow: auto;
-  line-height: 1.25;
-}
-.after {
-  margin-left: 0.4em;
-}
-.what .small {
-  font-size: 12.5px;
-}
 .actions {
   display: flex;
   gap: 6px;
   flex: none;
 }
-.bad {
-  color: var(--danger);
+.card {
+  flex-wrap: wrap;
+  margin-top: 8px;
 }
 </style>

@@ -56,10 +56,10 @@ describe('a lane', () => {
     expect(xOf(16000, FRAME)).toBeLessThanOrEqual(600);
     expect(xOf(8000, FRAME) - 300).toBeCloseTo(300 - xOf(-8000, FRAME), 9);
   });
-  it('puts gains upward, by their root, and keeps what lies beyond at the edge', () => {
+  it('puts gains upward in a straight scale, so that steepness is frames for money, and keeps what lies beyond at the edge', () => {
     expect(yOf(0, FRAME)).toBe(30);
     expect(yOf(5000, FRAME)).toBeLessThan(30);
-    expect(30 - yOf(5000, FRAME)).toBeCloseTo((30 - yOf(20000, FRAME)) / 2, 9);
+    expect(30 - yOf(5000, FRAME)).toBeCloseTo((30 - yOf(20000, FRAME)) / 4, 9);
     expect(yOf(90000, FRAME)).toBe(yOf(20000, FRAME));
     expect(yOf(-90000, FRAME)).toBeLessThan(60);
     expect(yOf(null, FRAME)).toBe(30);

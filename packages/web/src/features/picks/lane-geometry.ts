@@ -56,18 +56,15 @@ export function isShown(money: number, frame: Pick<LaneFrame, 'window' | 'centre
   return Math.abs(money - frame.centre) <= frame.window;
 }
 
-/**
- * Height of a gain. The root of the gain is drawn, because a lane is low and trades of one frame and of fifty are
- * both of interest; guide lines carry the figures.
- */
+/** Height of a gain: straight, so that of two dots the steeper one as seen from the flag is the better use of money. */
 export function yOf(gain: number | null, frame: LaneFrame): number {
   const half = frame.height / 2;
   if (gain === null || frame.reach <= 0) return half;
   const share = Math.min(1, Math.abs(gain) / frame.reach);
-  return half - Math.sign(gain) * Math.sqrt(share) * (half - DOT_RADIUS - 2);
+  return half - Math.sign(gain) * share * (half - DOT_RADIUS - 2);
 }
 
-/** Round gains at which a lane draws guide lines: one near its top, one near the middle of its upper half. */
+/** Round gains at which a lane draws guide lines: one near its top, one half way. */
 export function guidesOf(reach: number): number[] {
   const round = (value: number): number => {
     const power = 10 ** Math.floor(Math.log10(value));
@@ -75,7 +72,7 @@ export function guidesOf(reach: number): number[] {
   };
   if (!(reach > 0)) return [];
   const high = round(reach * 0.9);
-  const low = round(reach * 0.22);
+  const low = round(reach * 0.5);
   return low < high ? [low, high] : [high];
 }
 

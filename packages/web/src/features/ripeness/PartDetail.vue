@@ -8,6 +8,7 @@ import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 import { adviceLine, chance, lookWords } from '../../shared/format/ripeness.ts';
@@ -23,6 +24,9 @@ const bench = useBench();
 const names = useNames();
 const prices = usePrices();
 const workspace = useWorkspace();
+const standings = useStandings();
+/** A pick is spoken of as on every other screen. */
+const waiting = computed(() => (props.watched.why === 'pick' ? standings.waiting(props.watched.slot) : null));
 
 const target = computed(() => workspace.targets.find((each) => each.part === props.watched.part) ?? null);
 const scale = computed(() => 10 ** minorPlaces(bench.currency));
@@ -92,10 +96,10 @@ const facts = computed(() => {
   <section class="detail" :aria-label="`${names.part(watched.part)} over time`">
     <div class="head">
       <h2>{{ names.part(watched.part) }}</h2>
-      <RipenessMark :ripeness="verdict.ripeness" />
+      <RipenessMark v-bind="waiting ? { verdict: waiting } : { ripeness: verdict.ripeness }" />
     </div>
     <p>
-      {{ adviceLine(verdict, bench.currency, prices.promise) }}
+      {{ waiting?.line ?? adviceLine(verdict, bench.currency, prices.promise) }}
       <span class="quiet">{{ lookWords(verdict.lookIn) }}</span>
     </p>
     <CourseChart

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Watched } from '@ripe-pick/core/watch';
+import type { WaitVerdict } from '../../shared/stores/standings.ts';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
 import { money } from '../../shared/format/format.ts';
 import { adviceLine, chance, lookWords, standingWords } from '../../shared/format/ripeness.ts';
@@ -13,6 +14,10 @@ const props = defineProps<{
   name: string;
   shop: string;
   verdict: PriceVerdict | null;
+  /** What every screen says of the pick; null for what is not picked. */
+  waiting: WaitVerdict | null;
+  /** Its price: of the picked offer, or the least one. */
+  price: number | null;
   currency: string;
   today: number;
   promise: number;
@@ -48,14 +53,14 @@ const standing = computed(() => standingWords(props.verdict?.standing ?? null));
     </span>
     <template v-if="verdict">
       <span class="state"
-        ><RipenessMark :ripeness="verdict.ripeness" /><span class="num"
-          >{{ verdict.now === null ? '–' : money(verdict.now, currency)
-          }}<span class="quiet">{{ shop }}</span></span
+        ><RipenessMark v-bind="waiting ? { verdict: waiting } : { ripeness: verdict.ripeness }" /><span
+          class="num"
+          >{{ price === null ? '–' : money(price, currency) }}<span class="quiet">{{ shop }}</span></span
         ></span
       >
       <MoneyStrip class="money" :verdict="verdict" :currency="currency" :today="today" :target="target" />
       <span class="advice"
-        >{{ adviceLine(verdict, currency, promise)
+        >{{ waiting?.line ?? adviceLine(verdict, currency, promise)
         }}<span class="quiet"
           >{{ standing }} · {{ lookWords(verdict.lookIn)
           }}<template v-if="verdict.targetChance !== null && verdict.silence === null">

@@ -5,11 +5,13 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { dateOf } from '@ripe-pick/core/units';
+import type { Watched } from '@ripe-pick/core/watch';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { percent } from '../../shared/format/format.ts';
+import { money, percent } from '../../shared/format/format.ts';
 import AlertsPanel from './AlertsPanel.vue';
 import CalendarPanel from './CalendarPanel.vue';
 import JointPanel from './JointPanel.vue';
@@ -22,6 +24,7 @@ const bench = useBench();
 const catalogueStore = useCatalogue();
 const names = useNames();
 const prices = usePrices();
+const standings = useStandings();
 const watch = useWatch();
 const workspace = useWorkspace();
 
@@ -44,9 +47,22 @@ const targetOf = (part: string) => {
   const target = workspace.targets.find((each) => each.part === part);
   return target && target.currency === bench.currency ? target.priceMinor : null;
 };
-const rows = computed(() =>
-  prices.watched.map((watched) => ({ watched, verdict: prices.verdicts.get(watched.part) ?? null })),
-);
+/** A pick is told at the price of its own offer, as everywhere; what is not picked at the least one. */
+function rowOf(watched: Watched) {
+  const verdict = prices.verdicts.get(watched.part) ?? null;
+  const offer = watched.why === 'pick' ? standings.bySlot.get(watched.slot)?.offer : null;
+  const priced = offer && bench.index ? bench.index.priced(offer) : null;
+  return {
+    watched,
+    verdict,
+    waiting: watched.why === 'pick' ? standings.waiting(watched.slot) : null,
+    price: priced ? priced.dueNow : (verdict?.now ?? null),
+    shop: priced
+      ? `${shopOf(priced.offer.id)}${priced.net === priced.dueNow ? '' : `, counted as ${money(priced.net, bench.currency)}`}`
+      : shopOf(verdict?.offer ?? null),
+  };
+}
+const rows = computed(() => prices.watched.map(rowOf));
 const groups = computed(() => {
   const picks = rows.value.filter((row) => row.watched.why === 'pick');
   const others = rows.value.filter((row) => row.watched.why !== 'pick');
@@ -95,7 +111,9 @@ const until = computed(() => dateOf(prices.today + prices.days));
               :watched="row.watched"
               :verdict="row.verdict"
               :name="names.part(row.watched.part)"
-              :shop="shopOf(row.verdict?.offer ?? null)"
+              :waiting="row.waiting"
+              :price="row.price"
+              :shop="row.shop"
               :currency="bench.currency"
               :today="prices.today"
               :promise="prices.promise"

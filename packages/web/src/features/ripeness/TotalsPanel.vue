@@ -2,14 +2,17 @@
 import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
+import { basisTotal } from '@ripe-pick/core/money';
 import { dayNumber } from '@ripe-pick/core/units';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money } from '../../shared/format/format.ts';
 
 /** What the candidates and the best set cost day by day: money to the right, days down; and what moved them. */
 const bench = useBench();
+const catalogueStore = useCatalogue();
 const watch = useWatch();
 const workspace = useWorkspace();
 const holder = ref<HTMLElement | null>(null);
@@ -21,7 +24,19 @@ const HUES = [
   'var(--slot-memory)',
   'var(--slot-psu)',
 ];
-const points = computed(() => watch.points.filter((point) => point.currency === bench.currency).slice(-30));
+const kept = computed(() => watch.points.filter((point) => point.currency === bench.currency).slice(-30));
+/** What was kept of earlier days, and today as every other screen has it. */
+const points = computed(() => {
+  const { today } = catalogueStore.catalogue ?? {};
+  if (!today) return kept.value;
+  const now = kept.value.find((point) => point.day === today);
+  const candidates = workspace.shown.flatMap(({ id }) => {
+    const cost = bench.summaries.get(id)?.cost;
+    return cost ? [{ id, totalMinor: basisTotal(cost, workspace.brief.money.costBasis) }] : [];
+  });
+  const before = kept.value.filter((point) => point.day !== today);
+  return [...before, { day: today, best: now?.best ?? null, candidates, why: now?.why ?? '' }];
+});
 const lines = computed(() => {
   const shown = workspace.shown.slice(0, 4);
   const all = shown.map((candidate, n) => ({

@@ -17,8 +17,10 @@ import { useChoose } from '../../shared/stores/choose.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { listingWait } from '@ripe-pick/core/watch';
+import { viewWithin } from '@ripe-pick/core/prices';
 import { dateOf } from '@ripe-pick/core/units';
 import { usePrices } from '../../shared/stores/prices.ts';
+import { adviceLine } from '../../shared/format/ripeness.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, percent, signed } from '../../shared/format/format.ts';
@@ -52,6 +54,14 @@ const wait = computed(() =>
       )
     : null,
 );
+/** What Ripeness says of this very listing, where it is the offer that it judges: one verdict on all screens. */
+const verdict = computed(() => {
+  const [part] = props.find.parts;
+  const found = props.find.parts.length === 1 ? prices.verdicts.get(part) : undefined;
+  if (found?.offer !== `find-${props.find.id}`) return null;
+  const step = prices.joint?.steps.find(({ id }) => id === part) ?? null;
+  return { ...found, ...viewWithin(found, step) };
+});
 const isEditing = ref(false);
 const kinds = computed(() => props.find.parts.flatMap((id) => names.parts.get(id)?.kind ?? []));
 const steps = computed(() => testList(kinds.value));
@@ -145,11 +155,15 @@ function tryIt() {
           >
           <span v-else>: nothing new is known that does as much, so no price is called fair.</span>
         </p>
-        <p v-if="wait" class="waiting">
-          <RipenessMark :ripeness="wait.isRipe ? 'ripe' : 'unripe'" />
+        <p v-if="verdict" class="waiting">
+          <RipenessMark :ripeness="verdict.ripeness" />
+          <span>{{ adviceLine(verdict, bench.currency, prices.promise) }}</span>
+        </p>
+        <p v-else-if="wait" class="waiting">
           <span>
-            Take a listing of it at or below {{ money(wait.limits[0], bench.currency, { short: true }) }} with
-            its risk: above that, looking on to {{ dateOf(prices.today + prices.days) }} pays.
+            <b>{{ wait.isRipe ? 'Worth taking.' : 'Worth looking on.' }}</b> Take a listing of it at or below
+            {{ money(wait.limits[0], bench.currency, { short: true }) }} with its risk: above that, looking on
+            to {{ dateOf(prices.today + prices.days) }} pays.
             <span class="quiet"
               >About {{ Math.max(1, Math.round(30 * wait.arrivals)) }} a month come, at about
               {{ percent(wait.share) }} of the new price; from {{ wait.seen }} other

@@ -9,9 +9,11 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import { keepFocus } from '../../shared/ui/keep-focus.ts';
+import { cannotBeBought } from '../../shared/format/pick-state.ts';
 import { money } from '../../shared/format/format.ts';
 import { asideOf } from '../../shared/format/totals.ts';
 import { slotColour } from '../../shared/format/slots.ts';
@@ -21,6 +23,7 @@ const bench = useBench();
 const buying = useBuying();
 const choose = useChoose();
 const names = useNames();
+const standings = useStandings();
 const workspace = useWorkspace();
 
 const best = computed(() => props.shopping.best);
@@ -116,6 +119,11 @@ function place() {
       }}.
       <button class="plain edged" @click="take">Take these offers</button>
     </p>
+    <p v-else-if="standings.gone.length > 0" class="saves">
+      <b class="gone">{{ cannotBeBought(standings.gone.length) }}.</b> The same parts cost
+      <b class="gone">{{ money(-saved, bench.currency) }} more</b> now than what was picked.
+      <button class="plain edged" @click="take">Take these offers</button>
+    </p>
     <p v-else-if="orders.length > 0" class="quiet">
       The offers that are picked are these, or cost the same: no way of splitting them costs less.
     </p>
@@ -192,6 +200,9 @@ h2 {
 }
 .saves b {
   color: var(--leaf);
+}
+.saves .gone {
+  color: var(--danger);
 }
 .order {
   padding: 8px 0 6px;

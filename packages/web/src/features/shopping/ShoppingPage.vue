@@ -10,6 +10,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useSolver } from '../../shared/stores/solver.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import OrderNotes from '../../shared/ui/OrderNotes.vue';
@@ -26,6 +27,7 @@ const catalogueStore = useCatalogue();
 const choose = useChoose();
 const names = useNames();
 const solver = useSolver();
+const standings = useStandings();
 const workspace = useWorkspace();
 
 const result = shallowRef<ShoppingResult | null>(null);
@@ -94,8 +96,12 @@ function take(slot: Slot, { part, offer }: Substitute) {
       class="sheet none"
       aria-label="What cannot be bought"
     >
-      <p>Some parts cannot be bought as the brief is:</p>
-      <div v-for="each in unavailable" :key="each.slot" class="gone">
+      <p v-if="standings.passed !== null">
+        The day by which all has to be there, {{ standings.passed }}, has passed: no basket can arrive by it.
+        Give it another day above, and the basket is worked out.
+      </p>
+      <p v-else>Some parts cannot be bought as the brief is:</p>
+      <div v-for="each in standings.passed === null ? unavailable : []" :key="each.slot" class="gone">
         <p>
           <b>{{ SLOT_NAMES[each.slot] }}, {{ names.part(each.part) }}:</b> {{ barrierWords(each.barriers) }}
         </p>

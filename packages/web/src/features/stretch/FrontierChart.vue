@@ -33,8 +33,13 @@ const LEFT = 40;
 const CHARACTER_PX = 6.4;
 
 const least = computed(() => Math.min(props.steps[0]?.cost ?? 0, props.newOnly?.[0]?.cost ?? Infinity));
+/** Where the axis of money begins, as a share of the budget: it stands while steps are still being proved. */
+const BEGINS = 0.4;
 const x = computed(() =>
-  scaleLinear([Math.max(0, least.value * 0.94), props.most], [LEFT, Math.max(LEFT + 10, width.value - 8)]),
+  scaleLinear(
+    [Math.max(0, Math.min(props.limit * BEGINS, least.value * 0.94)), props.most],
+    [LEFT, Math.max(LEFT + 10, width.value - 8)],
+  ),
 );
 /** The same builds on the first screen beside the brief's own. */
 const there = computed(() =>
@@ -46,9 +51,9 @@ const there = computed(() =>
       }),
 );
 const y = computed(() => {
-  const scores = [...props.steps, ...there.value].map((step) => step.score);
-  const [low, high] = [Math.min(...scores), Math.max(...scores)];
-  return scaleLinear([low - (high - low) * 0.04, high + (high - low) * 0.06], [HEIGHT - BOTTOM, TOP]);
+  // From nothing: the dearest step is proved first, so that the axis stands from the first one on.
+  const high = Math.max(1, ...[...props.steps, ...there.value].map((step) => step.score));
+  return scaleLinear([0, high * 1.04], [HEIGHT - BOTTOM, TOP]);
 });
 /** A line of steps that goes on to the right end: more money buys no more. */
 const pathOf = (steps: readonly { readonly cost: number; readonly score: number }[]) =>
@@ -147,7 +152,7 @@ const spoken = computed(() => {
         </text>
       </g>
       <line :x1="x(limit)" :x2="x(limit)" :y1="TOP - 10" :y2="HEIGHT - BOTTOM" class="budget" />
-      <text :x="x(limit) + 6" :y="HEIGHT - BOTTOM - 42" class="figure ink">the sum</text>
+      <text :x="x(limit) + 6" :y="HEIGHT - BOTTOM - 42" class="figure ink">budget</text>
       <g v-for="flag in flags" :key="flag.game">
         <line :x1="flag.x" :x2="flag.x" :y1="14 + flag.row * 15" :y2="HEIGHT - BOTTOM" class="pole" />
         <path :d="`M${flag.x} ${4 + flag.row * 15}h6l3 4.5l-3 4.5h-6z`" class="pennant" />

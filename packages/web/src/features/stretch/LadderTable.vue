@@ -29,12 +29,20 @@ interface LadderRow {
   readonly perFrame: number;
   readonly swaps: string;
 }
-const rows = computed((): LadderRow[] =>
+const all = computed((): LadderRow[] =>
   props.stretch.rungs.map(({ from, to, perFrame }) => {
     const [a, b] = [props.stretch.steps[from], props.stretch.steps[to]];
     return { from: a, to: b, perFrame, swaps: partsBetween(a.picks, b.picks) };
   }),
 );
+/** From the budget on: more money upward, then less money downward. */
+const groups = computed(() => {
+  const below = all.value.filter(({ to }) => to.cost <= bench.limit).reverse();
+  return [
+    { title: 'More money than the budget', rows: all.value.filter(({ to }) => to.cost > bench.limit) },
+    { title: 'Within the budget, from its end down', rows: below },
+  ].filter(({ rows }) => rows.length > 0);
+});
 const single = computed(() => {
   const trade = bench.lanes?.steepest;
   if (!trade?.part || !trade.score) return null;
@@ -108,8 +116,11 @@ function takeSingle() {
             <th scope="col"><span class="visually-hidden">Act</span></th>
           </tr>
         </thead>
-        <tbody>
-          <tr v-for="row in rows" :key="row.to.cost" :class="{ quiet: !isWithin(row) }">
+        <tbody v-for="group in groups" :key="group.title">
+          <tr>
+            <th scope="rowgroup" :colspan="6 + screens.length">{{ group.title }}</th>
+          </tr>
+          <tr v-for="row in group.rows" :key="row.to.cost" :class="{ quiet: !isWithin(row) }">
             <td class="num end">{{ money(row.to.cost, bench.currency) }}</td>
             <td class="num end">{{ money(row.to.cost - row.from.cost, bench.currency, { sign: true }) }}</td>
             <td class="num end">{{ signed((row.to.score - row.from.score) / 1000, 2) }}</td>

@@ -8,6 +8,7 @@ import { decimal, money } from '../../shared/format/format.ts';
 import { sizeOf } from '../../shared/format/goals.ts';
 import { objectiveUnit, objectiveWords } from '../../shared/format/objective.ts';
 import { moneyWords } from '../../shared/format/schools.ts';
+import AroundTheSum from './AroundTheSum.vue';
 import FlipsPanel from './FlipsPanel.vue';
 import FrontierChart from './FrontierChart.vue';
 import LadderTable from './LadderTable.vue';
@@ -18,7 +19,7 @@ import { useStretch } from './use-stretch.ts';
 const bench = useBench();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
-const { steps, stretch, newOnly, bound, state, stop, again } = useStretch();
+const { steps, stretch, newOnly, bound, around, state, stop, again } = useStretch();
 
 const withNew = ref(true);
 const withBeside = ref(true);
@@ -69,6 +70,17 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
     </section>
     <template v-else>
       <section class="sheet picture" aria-label="Frontier">
+        <AroundTheSum
+          :limit="bench.limit"
+          :around="around"
+          :steps="steps"
+          :is-done="state === 'done'"
+          :currency="bench.currency"
+          :unit="unit"
+          :low="low"
+          :high="high"
+          @compare="compare"
+        />
         <div class="tools">
           <p role="status">
             <template v-if="state === 'working'">
@@ -140,8 +152,10 @@ const unreached = computed(() => targetFlags(steps.value).filter((flag) => flag.
         <LadderTable v-if="stretch && steps.length > 0" :stretch="stretch" :unit="unit" @compare="compare" />
         <div class="side">
           <TwoSums
-            v-if="steps.length > 0"
+            v-if="steps.length > 0 || around.size > 0"
             :steps="steps"
+            :around="around"
+            :is-done="state === 'done'"
             :new-only="newOnly"
             :low="low"
             :high="high"

@@ -14,6 +14,10 @@ import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{
   steps: readonly FrontierStep[];
+  /** The best of single sums around the budget, proved before the rest. */
+  around: ReadonlyMap<number, FrontierStep | null>;
+  /** All steps are proved; until then a sum below the cheapest of them is open. */
+  isDone: boolean;
   newOnly: readonly FrontierStep[] | null;
   low: number;
   high: number;
@@ -25,7 +29,11 @@ const choose = useChoose();
 const workspace = useWorkspace();
 
 const sums = computed(() => [Math.min(props.low, props.high), Math.max(props.low, props.high)] as const);
-const builds = computed(() => sums.value.map((sum) => stepAt(props.steps, sum)));
+const builds = computed(() =>
+  sums.value.map((sum) => stepAt(props.steps, sum) ?? props.around.get(sum) ?? null),
+);
+/** Whether nothing is known of a sum yet. */
+const isOpen = (sum: number) => !props.isDone && props.around.get(sum) === undefined;
 const plain = computed(() => sums.value.map((sum) => (props.newOnly ? stepAt(props.newOnly, sum) : null)));
 const swaps = computed(() => {
   const [a, b] = builds.value;
@@ -131,7 +139,13 @@ const keep = (step: FrontierStep, sum: number) =>
     <p v-if="builds[0] === builds[1] && builds[0]" class="quiet">Both sums buy the same build.</p>
     <p v-else-if="littleGain" class="quiet">{{ littleGain }}</p>
     <p v-for="each in unlike" :key="each" class="unlike">Not quite alike: {{ each }}.</p>
-    <p v-if="!builds[0]" class="quiet">The smaller sum buys no build that keeps the brief.</p>
+    <p v-if="!builds[0]" class="quiet">
+      {{
+        isOpen(sums[0])
+          ? 'What the smaller sum buys is still being proved.'
+          : 'The smaller sum buys no build that keeps the brief.'
+      }}
+    </p>
     <ul v-if="swaps.length > 0">
       <li v-for="swap in swaps" :key="swap.slot">
         <span

@@ -1,4 +1,5 @@
 import { watchDebounced } from '@vueuse/core';
+import { amountsAround } from '@ripe-pick/core/compare';
 import { onBeforeUnmount, onMounted, shallowRef } from 'vue';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
@@ -12,31 +13,47 @@ const REACH = 2;
 
 type StretchState = 'idle' | 'working' | 'done' | 'stopped' | 'failed';
 
+const hasUsed = (brief: Brief) =>
+  brief.whereToBuy.conditions.some((condition) => condition !== 'new') ||
+  Object.keys(brief.whereToBuy.conditionsBySlot).length > 0;
+
+/** The sums that are asked about before all others. */
+const sumsAround = (limit: number) => [limit, ...amountsAround(limit).map((amount) => limit + amount)];
+
+/** What is known so far. */
+function useFound() {
+  const steps = shallowRef<readonly FrontierStep[]>([]);
+  const stretch = shallowRef<Stretch | null>(null);
+  const newOnly = shallowRef<readonly FrontierStep[] | null>(null);
+  const bound = shallowRef<number | null>(null);
+  /** The best of single sums around the budget; a sum that is not there yet is still being proved. */
+  const around = shallowRef<ReadonlyMap<number, FrontierStep | null>>(new Map());
+  const state = shallowRef<StretchState>('idle');
+  function clear(): void {
+    steps.value = [];
+    stretch.value = null;
+    newOnly.value = null;
+    bound.value = null;
+    around.value = new Map();
+  }
+  return { steps, stretch, newOnly, bound, around, state, clear };
+}
+
 /** The frontier of the brief as it stands, and the one with new parts only; redone when the brief changes. */
 export function useStretch() {
   const bench = useBench();
   const catalogueStore = useCatalogue();
   const solver = useSolver();
   const workspace = useWorkspace();
-  const steps = shallowRef<readonly FrontierStep[]>([]);
-  const stretch = shallowRef<Stretch | null>(null);
-  const newOnly = shallowRef<readonly FrontierStep[] | null>(null);
-  const bound = shallowRef<number | null>(null);
-  const state = shallowRef<StretchState>('idle');
+  const found = useFound();
+  const { steps, stretch, newOnly, bound, around, state, clear } = found;
   let ticket = 0;
-
-  const hasUsed = (brief: Brief) =>
-    brief.whereToBuy.conditions.some((condition) => condition !== 'new') ||
-    Object.keys(brief.whereToBuy.conditionsBySlot).length > 0;
 
   async function work(): Promise<void> {
     const own = ++ticket;
     solver.cancelStretch();
     const { brief } = workspace;
-    steps.value = [];
-    stretch.value = null;
-    newOnly.value = null;
-    bound.value = null;
+    clear();
     if (!catalogueStore.catalogue || brief.play.games.length === 0) {
       state.value = 'idle';
       return;
@@ -44,6 +61,14 @@ export function useStretch() {
     state.value = 'working';
     try {
       const most = bench.limit * REACH;
+      const isWhole = await solver.sums(brief, sumsAround(bench.limit), (sum, best) => {
+        if (own === ticket) around.value = new Map(around.value).set(sum, best);
+      });
+      if (own !== ticket) return;
+      if (!isWhole) {
+        state.value = 'stopped';
+        return;
+      }
       const result = await solver.frontier(brief, most, (report) => {
         if (own !== ticket) return;
         steps.value = report.steps;
@@ -69,5 +94,5 @@ export function useStretch() {
     solver.cancelStretch();
   });
   watchDebounced([() => workspace.brief, () => catalogueStore.catalogue], work, { debounce: 300 });
-  return { steps, stretch, newOnly, bound, state, stop: () => solver.cancelStretch(), again: work };
+  return { steps, stretch, newOnly, bound, around, state, stop: () => solver.cancelStretch(), again: work };
 }

@@ -26,7 +26,7 @@ describe('advice in words', () => {
     [judged({}), 'Wait: about €17 saved, 1 in 5 chance that it ends dearer.'],
     [judged({ dearerChance: 0.01 }), 'Wait: about €17 saved, hardly any chance that it ends dearer.'],
     [judged({ ripeness: 'ripe', saving: -450 }), 'Pick it now: waiting would lose about €5.'],
-    [judged({ ripeness: 'turning' }), 'Nearly even: buying now and waiting come to the same.'],
+    [judged({ ripeness: 'turning' }), 'No reason to wait: waiting and buying now come to about the same.'],
     [judged({ ripeness: 'past', age: 12 }), 'Last seen 12 days ago: look again before anything else.'],
     [
       judged({ ripeness: 'unknown', silence: 'savings' }),

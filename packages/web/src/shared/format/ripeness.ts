@@ -81,7 +81,7 @@ export function adviceLine(verdict: JudgedPart, currency: string, promise: numbe
     case 'unknown':
       return `${SILENCE_WORDS[verdict.silence ?? 'short']}${verdict.limit === null ? '' : ` Here: ${money(verdict.limit, currency)}.`}`;
     case 'turning':
-      return 'Nearly even: buying now and waiting come to the same.';
+      return 'No reason to wait: waiting and buying now come to about the same.';
     case 'ripe':
       return `Pick it now: waiting would lose ${about(-verdict.saving, currency)}.`;
     case 'unripe':

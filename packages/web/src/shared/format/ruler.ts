@@ -1,7 +1,7 @@
 import { apportion } from '@ripe-pick/core';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
 import type { Cost } from '@ripe-pick/core/money';
-import { money } from './format.ts';
+import { countWords, money } from './format.ts';
 
 /** A stretch of the ruler, in minor units from its left end. */
 export interface Segment {
@@ -68,12 +68,22 @@ export function segmentsOf(cost: Cost): Segment[] {
 
 /** How a total lies to the sum and what is allowed over it. Minor units. */
 interface SumRoom {
-  readonly state: 'left' | 'allowed' | 'over';
+  readonly state: 'left' | 'allowed' | 'over' | 'gone';
   readonly words: string;
 }
 
-/** What is left of a sum, or by how much it is passed; what is allowed hides no overrun. */
-export function roomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): SumRoom {
+/**
+ * What is left of a sum, or by how much it is passed; what is allowed hides no overrun. @param gone picks of the total
+ * that cannot be bought any more: their prices are of the past, and so is what is left
+ */
+export function roomIn(total: number, money: Brief['money'], gone = 0): SumRoom {
+  const room = liveRoomIn(total, money);
+  return gone === 0
+    ? room
+    : { state: 'gone', words: `${room.words} if ${countWords(gone, 'pick')} could still be bought` };
+}
+
+function liveRoomIn(total: number, { budgetMinor, allowedOverMinor, currency }: Brief['money']): SumRoom {
   const over = total - budgetMinor;
   if (over <= 0) return { state: 'left', words: `${money(-over, currency)} left` };
   const words = `${money(over, currency)} over`;

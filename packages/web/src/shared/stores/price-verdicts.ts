@@ -13,6 +13,8 @@ export interface ToJudge {
   readonly watched: readonly Watched[];
   readonly parts: readonly PartToJudge[];
   readonly wish: JudgeWish;
+  /** What each candidate still has to buy, by its id. */
+  readonly toBuy: ReadonlyMap<string, readonly string[]>;
 }
 
 /** What the advice would have done on the histories, in the forecast's worker. */
@@ -36,7 +38,7 @@ const backtestIn =
 export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string | null>) {
   const verdicts = shallowRef<ReadonlyMap<string, PriceVerdict>>(new Map());
   const pooled = shallowRef<Pooled | null>(null);
-  const joint = shallowRef<JointPlan | null>(null);
+  const joints = shallowRef<ReadonlyMap<string, JointPlan | null>>(new Map());
   const isJudging = ref(false);
   const way = givingWay(GIVES_WAY_MS);
   let remote: Remote<Judging> | null = null;
@@ -47,7 +49,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     ));
 
   /** A round to its end; false when another one has begun. */
-  async function judged({ watched, parts, wish }: ToJudge, isLast: () => boolean): Promise<boolean> {
+  async function judged({ toBuy, parts, wish }: ToJudge, isLast: () => boolean): Promise<boolean> {
     await worker().cancel();
     const found = await worker().pool([...parts], wish);
     if (!isLast()) return false;
@@ -62,8 +64,9 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     await worker().judge([...parts], wish, proxy(send));
     if (!isLast()) return false;
     verdicts.value = fresh;
-    const picks = watched.filter((each) => each.why === 'pick').map((each) => each.part);
-    joint.value = await worker().joint(picks, wish.waitPerDay);
+    const plans = new Map<string, JointPlan | null>();
+    for (const [id, own] of toBuy) plans.set(id, await worker().joint([...own], wish.waitPerDay));
+    if (isLast()) joints.value = plans;
     return isLast();
   }
 
@@ -89,5 +92,5 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
 
   const runBacktest = backtestIn(worker, toJudge);
   const stopBacktest = () => void worker().cancelBacktest();
-  return { verdicts, pooled, joint, isJudging, judge, giveWay: way.to, runBacktest, stopBacktest };
+  return { verdicts, pooled, joints, isJudging, judge, giveWay: way.to, runBacktest, stopBacktest };
 }

@@ -52,6 +52,5 @@ describe('what is kept of watching', () => {
     workspace.undo();
     expect(workspace.watching).toMatchObject({ quiet: null, leastMinor: 500 });
     expect(prices.promise).toBe(0.85);
-    expect(prices.ripeness('nothing')).toBeNull();
   });
 });

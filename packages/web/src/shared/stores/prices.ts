@@ -1,6 +1,7 @@
 import { today as localToday, dailyPrices } from '@ripe-pick/contract';
+import type { PickState } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
-import { usualSeasons, type PriceEvent, type Ripeness } from '@ripe-pick/core/prices';
+import { usualSeasons, type PriceEvent } from '@ripe-pick/core/prices';
 import { dayNumber } from '@ripe-pick/core/units';
 import { daysAhead, trackedOffers, watchList, type Watched } from '@ripe-pick/core/watch';
 import { useDebounceFn } from '@vueuse/core';
@@ -18,6 +19,9 @@ import { useWorkspace } from './workspace.ts';
 const REST_MS = 250;
 /** What of a promised saving is told while no own forecast has been judged. Chosen. */
 const FIRST_PROMISE = 0.85;
+
+/** Picks that wait for no price. */
+const SETTLED: ReadonlySet<PickState> = new Set(['owned', 'ordered', 'arrived']);
 
 /** What a forecast is made for: the parts, the days, and the events in them. */
 function useWatched() {
@@ -58,6 +62,17 @@ function useToJudge(
       ? trackedOffers(part, bench.index, (offer) => histories.observations.value.get(offer) ?? [])
       : [];
 
+  /** What each candidate has still to buy: neither owned nor ordered. */
+  const toBuy = (): ToJudge['toBuy'] =>
+    new Map(
+      workspace.shown.map(({ id }) => [
+        id,
+        (bench.summaries.get(id)?.standings ?? [])
+          .filter(({ state }) => !SETTLED.has(state))
+          .map(({ part }) => part),
+      ]),
+    );
+
   function toJudge(): ToJudge | null {
     if (!bench.index || watched.value.length === 0) return null;
     const parts = watched.value.map(({ part }) => {
@@ -80,7 +95,7 @@ function useToJudge(
         observations: dailyPrices(each),
       })),
     };
-    return { watched: watched.value, parts, wish };
+    return { watched: watched.value, parts, wish, toBuy: toBuy() };
   }
   return { offersOf, toJudge };
 }
@@ -120,10 +135,11 @@ export const usePrices = defineStore('prices', () => {
     events,
     offersOf,
     read: () => read(true).then(judge),
+    /** How what the active candidate lacks is best bought together; null while that is not known. */
+    joint: computed(() => forecast.joints.value.get(workspace.active.id) ?? null),
     /** A saving as it may be promised: no more than own forecasts have delivered. */
     promise: computed(() => histories.reliability.value?.promise ?? FIRST_PROMISE),
     /** The histories of what is watched are here. */
     isReady: computed(() => bench.index !== null && hasRead.value && !histories.isReading.value),
-    ripeness: (part: string): Ripeness | null => forecast.verdicts.value.get(part)?.ripeness ?? null,
   };
 });

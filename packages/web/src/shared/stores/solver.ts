@@ -1,4 +1,4 @@
-import type { FrontierReport, Solver, Stretch } from '../../workers/solver.worker.ts';
+import type { FrontierReport, FrontierStep, Solver, Stretch } from '../../workers/solver.worker.ts';
 import type {
   Flip,
   FlipProgress,
@@ -34,6 +34,23 @@ const forkQuestions = (
   wishCosts: (brief: Brief, report: (done: number) => void): Promise<WishCosts> =>
     ask((solver) => solver.wishCosts(brief, proxy(report))),
   stopForks: stop,
+});
+
+/** Questions about other sums, to their desk. */
+const stretchQuestions = (
+  ask: <R>(task: (solver: Remote<Solver>) => R) => Promise<Awaited<R>>,
+  stop: () => void,
+) => ({
+  frontier: (brief: Brief, most: number, report: (progress: FrontierReport) => void): Promise<Stretch> =>
+    ask((solver) => solver.frontier(brief, most, proxy(report))),
+  sums: (
+    brief: Brief,
+    sums: readonly number[],
+    tell: (sum: number, best: FrontierStep | null) => void,
+  ): Promise<boolean> => ask((solver) => solver.sums(brief, [...sums], proxy(tell))),
+  flips: (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
+    ask((solver) => solver.flips(brief, proxy(report))),
+  cancelStretch: stop,
 });
 
 /** The searches, in their workers. */
@@ -73,10 +90,10 @@ export const useSolver = defineStore('solver', () => {
       run((solver, report) => solver.nearBest(brief, report)),
     explain: (brief: Brief): Promise<Explanation> => ask('search', (solver) => solver.explain(brief)),
     cancel: () => stop('search'),
-    frontier: (brief: Brief, most: number, report: (progress: FrontierReport) => void): Promise<Stretch> =>
-      ask('stretch', (solver) => solver.frontier(brief, most, proxy(report))),
-    flips: (brief: Brief, report: (progress: FlipProgress) => void): Promise<readonly Flip[]> =>
-      ask('stretch', (solver) => solver.flips(brief, proxy(report))),
+    ...stretchQuestions(
+      (task) => ask('stretch', task),
+      () => stop('stretch'),
+    ),
     ...forkQuestions(
       (task) => ask('forks', task),
       () => stop('forks'),
@@ -84,7 +101,6 @@ export const useSolver = defineStore('solver', () => {
     worthLookingUp: (brief: Brief, report: (progress: LookUpProgress) => void): Promise<LookedUp> =>
       ask('lookUp', (solver) => solver.worthLookingUp(brief, proxy(report))),
     stopLookUp: () => stop('lookUp'),
-    cancelStretch: () => stop('stretch'),
     companions: (brief: Brief, picks: Picks, slot: Slot, part: string | null, offer: string | null) =>
       ask('repair', (solver) => solver.companions(brief, picks, slot, part, offer)),
     mend: (brief: Brief, picks: Picks, rule: string) =>

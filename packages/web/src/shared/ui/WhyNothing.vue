@@ -6,12 +6,14 @@ import { kindFor } from '@ripe-pick/core/parts';
 import { fieldName } from '../format/facts.ts';
 import { money } from '../format/format.ts';
 import { useNames } from '../stores/names.ts';
+import { useStandings } from '../stores/standings.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
 /** Why nothing fits, nearest reason first: what is wrong in the catalogue with the way there, then what would have to give. */
 defineProps<{ explanation: Explanation }>();
 const emit = defineEmits<{ done: [] }>();
 const names = useNames();
+const standings = useStandings();
 const workspace = useWorkspace();
 
 const MOST_FIELDS = 6;
@@ -23,6 +25,8 @@ const shelf = (query: Record<string, string>): RouteLocationRaw => ({ name: 'par
 /** Where a blocker is put right. */
 function waysOut(blocker: Blocker): Way[] {
   switch (blocker.code) {
+    case 'ready-by-passed':
+      return [{ label: 'Change the day', to: { name: 'brief' } }];
     case 'no-part':
       return [{ label: 'Add one', to: shelf({ add: kindFor(blocker.slot) }) }];
     case 'no-price':
@@ -45,6 +49,10 @@ function waysOut(blocker: Blocker): Way[] {
       return [];
   }
 }
+function moveDay() {
+  standings.moveDay(standings.movedTo);
+  emit('done');
+}
 function take(each: Relaxation) {
   workspace.editBrief(`relax: ${each.sentence}`, () => each.brief);
   emit('done');
@@ -59,6 +67,9 @@ function take(each: Relaxation) {
         <RouterLink v-for="way in waysOut(blocker)" :key="way.label" :to="way.to" @click="emit('done')">{{
           way.label
         }}</RouterLink>
+        <button v-if="blocker.code === 'ready-by-passed'" class="plain edged" @click="moveDay">
+          Make it {{ standings.movedTo }}
+        </button>
       </span>
     </li>
   </ul>

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RouterLink } from 'vue-router';
+import { useBench } from '../../shared/stores/bench.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useStandings } from '../../shared/stores/standings.ts';
+import { money } from '../../shared/format/format.ts';
+import { cannotBeBought, goneWords } from '../../shared/format/pick-state.ts';
+
+/** What stands between the build and buying it, with its mend: a day that has passed, offers that are gone. */
+const bench = useBench();
+const names = useNames();
+const standings = useStandings();
+const lost = computed(() => {
+  const { live, gone } = standings;
+  return live ? live.without : gone.map(({ slot }) => slot);
+});
+const which = computed(() =>
+  standings.gone.map((each) => `${names.part(each.part)} ${goneWords(each)}`).join('; '),
+);
+const difference = computed(() => {
+  const { totalMinor, countedMinor } = standings.more ?? { totalMinor: 0, countedMinor: 0 };
+  const words = (minor: number) =>
+    minor === 0 ? 'the same' : `${money(Math.abs(minor), bench.currency)} ${minor > 0 ? 'more' : 'less'}`;
+  return `cost ${words(totalMinor)}${countedMinor === totalMinor ? '' : ` (${words(countedMinor)} with used risk and money back)`}`;
+});
+</script>
+
+<template>
+  <div v-if="standings.passed !== null" class="before-buying" role="status">
+    <span>
+      <b>The day by which all has to be there, {{ standings.passed }}, has passed:</b> nothing can arrive by
+      it, so nothing counts as to be had.
+    </span>
+    <button class="plain edged" @click="standings.moveDay(standings.movedTo)">
+      Make it {{ standings.movedTo }}
+    </button>
+    <button class="plain edged" @click="standings.moveDay(null)">No such day</button>
+  </div>
+  <div v-else-if="standings.gone.length > 0" class="before-buying" role="status">
+    <span>
+      <b>{{ cannotBeBought(standings.gone.length) }}:</b> {{ which }}.
+      <template v-if="standings.live">Offers that can be bought {{ difference }}.</template>
+    </span>
+    <button v-if="standings.live" class="plain edged" @click="standings.takeLive()">Take them</button>
+    <RouterLink v-if="lost.length > 0" :to="{ name: 'shopping-day' }">What can take its place</RouterLink>
+  </div>
+</template>
+
+<style scoped>
+.before-buying {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  align-items: center;
+  margin: 4px 16px 0;
+  padding: 3px 10px;
+  border: 1px solid var(--danger);
+  border-radius: 6px;
+  font-size: 13px;
+}
+.before-buying > span {
+  flex: 1 1 320px;
+}
+b {
+  color: var(--danger);
+}
+</style>
