@@ -1,13 +1,14 @@
 /** In Chromium, on the demo: solving in the worker, and the scripting of one swap. Wants a built web app. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { root, withApp } from './with-app.ts';
+import { root, withApp, withoutTours } from './with-app.ts';
 
 const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 await withApp(4653, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   // The TypeScript runner names functions by a helper that the page does not have.
   await page.addInitScript('globalThis.__name = (task) => task');
   await page.goto(`${address}/picks`);

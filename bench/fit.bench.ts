@@ -5,12 +5,13 @@
 import { writeFileSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { withApp } from './with-app.ts';
+import { withApp, withoutTours } from './with-app.ts';
 
 const ROWS = 1_000_000;
 
 await withApp(4655, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   await page.addInitScript('globalThis.__name = (task) => task');
   await page.goto(`${address}/model`);
   await page.getByRole('heading', { name: 'Records that disagree with the rest' }).waitFor();

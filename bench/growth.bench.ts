@@ -6,7 +6,7 @@
 import { baseGroups, growthWorld, searchCacheFor, pathSearch, searchAll } from '@ripe-pick/core/growth';
 import { everyPath } from '../tests/growth/brute.ts';
 import { tinyGrowth } from '../tests/growth/tiny-growth.ts';
-import { withApp } from './with-app.ts';
+import { withApp, withoutTours } from './with-app.ts';
 
 const median = (values: readonly number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -33,6 +33,7 @@ console.log(
 
 await withApp(4656, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   await page.addInitScript('globalThis.__name = (task) => task');
   const status = page.locator('.page > .head .status');
   const figures = async () =>
@@ -55,6 +56,7 @@ await withApp(4656, async (browser, address) => {
   const first: number[][] = [];
   for (let round = 0; round < 3; round++) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await withoutTours(context);
     const opened = await context.newPage();
     await opened.goto(`${address}/growth`);
     await opened.getByText('Proved over').waitFor();

@@ -12,7 +12,7 @@ import { dayNumber } from '@ripe-pick/core/units';
 import { makeCatalogue } from '@ripe-pick/demo/make';
 import { manualSource, openStore } from '../packages/server/src/store/index.ts';
 import { sampleWorkspace } from './large-data.ts';
-import { root } from './with-app.ts';
+import { root, withoutTours } from './with-app.ts';
 
 const DAYS = 730;
 const folder = mkdtempSync(join(tmpdir(), 'ripe-pick-history-'));
@@ -118,6 +118,7 @@ try {
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   await page.goto(`${address}/picks`);
   await page.getByRole('listbox', { name: /Processor lane/ }).waitFor();
   await page.waitForTimeout(4000);

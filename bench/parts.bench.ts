@@ -3,7 +3,7 @@
  * search and each edit keeps the page busy. Wants a built web app. Prints figures; nothing here can fail a test.
  */
 import { makeCatalogue } from '@ripe-pick/demo/make';
-import { withApp } from './with-app.ts';
+import { withApp, withoutTours } from './with-app.ts';
 
 const PARTS = 5000;
 const OFFERS = 50_000;
@@ -15,6 +15,7 @@ const told = (values: readonly number[]) =>
 
 await withApp(4656, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   // The TypeScript runner names functions by a helper that the page does not have.
   await page.addInitScript('globalThis.__name = (task) => task');
   const large = makeCatalogue({ seed: 11, parts: PARTS });

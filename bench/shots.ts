@@ -1,7 +1,7 @@
 /** Retakes docs/screenshots from the demo, at 1280 x 800. */
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { root, withApp } from './with-app.ts';
+import { root, withApp, withoutTours } from './with-app.ts';
 
 const folder = join(root, 'docs', 'screenshots');
 
@@ -24,6 +24,7 @@ async function ticked(page: Page): Promise<void> {
 for (const colorScheme of ['light', 'dark'] as const)
   await withApp(4654, async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
+    await withoutTours(page);
     // Looking back over every part takes longer than a page's usual wait on a busy machine.
     page.setDefaultTimeout(300_000);
     const shoot = async (name: string, path: string, act?: (page: Page) => Promise<void>) => {
@@ -123,6 +124,7 @@ await withApp(
   4658,
   async (browser, address) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+    await withoutTours(page);
     await page.goto(`${address}/parts?add=several`);
     await page.getByRole('textbox', { name: 'Parts to read' }).fill(OWN_PARTS.join('\n'));
     await page.getByRole('textbox', { name: 'Shop where a row names none' }).fill('Corner');

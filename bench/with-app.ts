@@ -2,9 +2,15 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium, type Browser } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 
 export const root = join(import.meta.dirname, '..');
+
+/** Opens pages as for someone who has seen the tours. */
+export const withoutTours = (to: Page | BrowserContext): Promise<unknown> =>
+  to.addInitScript(() =>
+    localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]'),
+  );
 
 /** Starts the app on a port of its own, with a fresh demo or empty, and a browser; runs a task, and ends both. */
 export async function withApp(

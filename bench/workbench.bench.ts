@@ -6,7 +6,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { makeCatalogue } from '@ripe-pick/demo/make';
-import { root, withApp } from './with-app.ts';
+import { root, withApp, withoutTours } from './with-app.ts';
 
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
 const median = (values: readonly number[]) => sorted(values)[Math.floor(values.length / 2)];
@@ -52,6 +52,7 @@ async function ask(page: Page, worker: string, questions: readonly (readonly [st
 
 await withApp(4655, async (browser, address) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await withoutTours(page);
   // The TypeScript runner names functions by a helper that the page does not have.
   await page.addInitScript('globalThis.__name = (task) => task');
   await page.goto(`${address}/picks`);

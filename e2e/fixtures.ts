@@ -5,8 +5,10 @@ import {
   expect,
   test as base,
   type APIRequestContext,
+  type BrowserContext,
   type ConsoleMessage,
   type Page,
+  type Response,
 } from '@playwright/test';
 import { addressAt, DemoServers, demoPort, emptyPort, startEmpty, type Server } from './servers.ts';
 
@@ -139,6 +141,7 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
       // Nothing has to be waited for that only fades.
       const options = { baseURL: fileServer.address, viewport: VIEWPORT, reducedMotion: 'reduce' } as const;
       const context = await browser.newContext(options);
+      await withoutTours(context);
       await use(await context.newPage());
       await context.close();
     },
@@ -163,6 +166,20 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
     expect(said).toEqual([]);
   },
 });
+
+/** Screens are opened as for someone who has seen their tours; a test of the tours says so in the session. */
+export const withoutTours = (context: BrowserContext): Promise<unknown> =>
+  context.addInitScript(() => {
+    if (sessionStorage.getItem('with-tours') === null)
+      localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]');
+  });
+
+/** Does something that is saved, and waits until the server has it: a page that is left at once would be joined with it. */
+export async function saving(page: Page, act: () => Promise<void>): Promise<void> {
+  const isSave = (answer: Response) =>
+    answer.request().method() === 'PUT' && new URL(answer.url()).pathname === '/api/workspace';
+  await Promise.all([page.waitForResponse(isSave), act()]);
+}
 
 /** No violation of WCAG 2.2 A and AA that axe can find, by all its rules or by those named. */
 export async function expectAxeClean(page: Page, rules?: string[]): Promise<void> {

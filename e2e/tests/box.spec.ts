@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
+import { expect, expectAxeClean, reset, test, saving } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
 
@@ -89,7 +89,7 @@ test('a processor that starts the board is priced, counted in, and keeps the boa
   await page.goto('/brief');
   await expect(page.getByLabel('What comes beside the parts, 1')).toHaveValue(/to update the firmware$/);
   await page.locator('h1').click();
-  await page.keyboard.press('Control+z');
+  await saving(page, () => page.keyboard.press('Control+z'));
   await page.goto('/picks');
   await expect(found).toBeVisible();
 });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
+import { expect, expectAxeClean, reset, test, saving } from '../fixtures.ts';
 
 test.beforeEach(async ({ request }) => reset(request));
 const head = (page: Page) => page.locator('.ruler .head');
@@ -69,7 +69,7 @@ test('an order typed in fixes its parts, and a sold one leaves its loss', async 
 
 test('a held offer is kept by the search', async ({ clean: page }) => {
   await page.goto('/shopping-day');
-  await page.getByRole('button', { name: 'Take these offers' }).click();
+  await saving(page, () => page.getByRole('button', { name: 'Take these offers' }).click());
   await page.goto('/picks');
   await page.getByRole('listbox', { name: /Graphics card/ }).focus();
   await page.keyboard.press('o');

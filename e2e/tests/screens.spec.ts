@@ -158,7 +158,7 @@ test('at 1280 x 800 all lanes, the ruler and the rates are on screen without scr
   await expect(page.locator('.ruler')).toBeInViewport();
   // Nor can the page itself be scrolled: it would move under the hand.
   expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBe(800);
-  for (const tool of ['Undo', 'Shortcuts', 'Dark', 'Fold'])
+  for (const tool of ['Undo', 'Help', 'Dark', 'Fold'])
     await expect(page.getByRole('button', { name: tool })).toBeInViewport({ ratio: 1 });
 });
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { demoFile, expect, expectAxeClean, reset, test } from '../fixtures.ts';
+import { demoFile, expect, expectAxeClean, reset, test, withoutTours } from '../fixtures.ts';
 
 /* Another device of the home network: let in by a code, held to what it may do, and shut out. */
 
@@ -30,6 +30,7 @@ test('a phone is let in by a code, changes what it may, looks where it may only 
   const context = await browser.newContext({
     ...{ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce', ignoreHTTPSErrors: true },
   });
+  await withoutTours(context);
   const phone = await context.newPage();
   // Whatever it opens, there is only the field for the code.
   await phone.goto(`${address}/records`);

@@ -3,6 +3,7 @@ export { MEASURES, type Measure } from './measures.ts';
 export { type RestingOn } from './resting.ts';
 export { summaryFor, type Summary } from './summary.ts';
 export { swapsBetween, withPick, type Swap } from './swaps.ts';
+export { whySwap, type SwapReason } from './why.ts';
 export { partsForRules } from './rule-parts.ts';
 export { bestWithin, type Trade } from './trade.ts';
 export { drawnSlots, tradesFor } from './trades.ts';

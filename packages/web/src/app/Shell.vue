@@ -24,6 +24,8 @@ import FrameBadge from './frame/FrameBadge.vue';
 import LeftRail from './frame/LeftRail.vue';
 import CommandPalette from './frame/CommandPalette.vue';
 import ShortcutList from './frame/ShortcutList.vue';
+import GuideDialog from './help/GuideDialog.vue';
+import TourCard from './help/TourCard.vue';
 import { useTellDeletions } from './tell-deletions.ts';
 import Welcome from './Welcome.vue';
 
@@ -143,7 +145,8 @@ offerCommands(() => {
           },
         ]
       : []),
-    { id: 'keys', title: 'Keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
+    { id: 'guide', title: 'Guide to this screen', group: 'Help', run: () => (commands.isGuideOpen = true) },
+    { id: 'keys', title: 'Help and keys', group: 'Help', keys: '?', run: () => (commands.isHelpOpen = true) },
     {
       id: 'theme',
       title: props.isDark ? 'Light theme' : 'Dark theme',
@@ -209,6 +212,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
       </p>
       <CommandPalette />
       <ShortcutList />
+      <GuideDialog />
+      <TourCard :is-ready="isReady && bench.lanes !== null" />
       <main id="main" tabindex="-1">
         <Welcome v-if="catalogueStore.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
         <RouterView v-else-if="isReady" />

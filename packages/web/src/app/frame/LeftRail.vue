@@ -158,8 +158,8 @@ const saved = computed(() => SAVE_WORDS[workspace.saveState]);
       >
         <Search :size="17" aria-hidden="true" /><span class="visually-hidden">Find</span>
       </button>
-      <button class="plain tool fold" title="Shortcuts (?)" @click="commands.isHelpOpen = true">
-        <CircleHelp :size="17" aria-hidden="true" /><span class="visually-hidden">Shortcuts</span>
+      <button class="plain tool fold" title="Help and keys (?)" @click="commands.isHelpOpen = true">
+        <CircleHelp :size="17" aria-hidden="true" /><span class="visually-hidden">Help</span>
       </button>
       <button
         class="plain tool keys"

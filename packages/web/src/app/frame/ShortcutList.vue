@@ -1,13 +1,30 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { useRoute } from 'vue-router';
+import { TOURS } from '../help/tours.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { SHORTCUTS } from '../../shared/ui/shortcuts.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
 
 const commands = useCommands();
+const route = useRoute();
+const hasTour = computed(() => String(route.name ?? '') in TOURS);
+function openGuide() {
+  commands.isHelpOpen = false;
+  commands.isGuideOpen = true;
+}
+function openTour() {
+  commands.isHelpOpen = false;
+  commands.isTourOpen = true;
+}
 </script>
 
 <template>
-  <Dialog :show="commands.isHelpOpen" title="Keys" :width="680" @close="commands.isHelpOpen = false">
+  <Dialog :show="commands.isHelpOpen" title="Help and keys" :width="680" @close="commands.isHelpOpen = false">
+    <p class="help">
+      <button class="plain edged" @click="openGuide">Guide to this screen</button>
+      <button v-if="hasTour" class="plain edged" @click="openTour">Show me around this screen</button>
+    </p>
     <div class="keys">
       <section v-for="group in SHORTCUTS" :key="group.where">
         <h3>{{ group.where }}</h3>
@@ -28,6 +45,11 @@ const commands = useCommands();
 </template>
 
 <style scoped>
+.help {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
 .keys {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));

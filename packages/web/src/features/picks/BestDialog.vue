@@ -4,7 +4,7 @@ import type { NearBest } from '@ripe-pick/core/compare';
 import type { Answer, Explanation } from '@ripe-pick/core/search';
 import type { Picks, Slot } from '@ripe-pick/core/parts';
 import { costOf } from '@ripe-pick/core/money';
-import { summaryFor, swapsBetween, withPick, type Swap } from '@ripe-pick/core/swaps';
+import { summaryFor, swapsBetween, whySwap, withPick, type Swap } from '@ripe-pick/core/swaps';
 import type { Solved } from '../../workers/solver.worker.ts';
 import LookUpList from './LookUpList.vue';
 import RunnersUp from './RunnersUp.vue';
@@ -21,6 +21,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { figureName, isNeeded, isRisky } from '../../shared/format/assumed.ts';
 import { totalsOf } from '../../shared/format/totals.ts';
 import { decimal, money, signed, whole } from '../../shared/format/format.ts';
+import { reasonWords } from './words.ts';
 import { EMPTY_NAMES, SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ show: boolean }>();
@@ -69,6 +70,22 @@ function swapsTo(picks: Picks): Swap[] {
   return bench.session ? swapsBetween(workspace.picks, picks, bench.session) : [];
 }
 const swaps = computed(() => (best.value ? swapsTo(best.value.picks) : []));
+/** Why each swap is in, by its slot. */
+const reasons = computed(() => {
+  const { session } = bench;
+  const target = best.value?.picks;
+  if (!session || !target) return new Map<Slot, string>();
+  return new Map(
+    swaps.value.map((swap) => [
+      swap.slot,
+      reasonWords(whySwap(target, swap, session), bench.currency, unit.value),
+    ]),
+  );
+});
+const hasUsedSupply = computed(() => {
+  const offer = bench.index?.offers.get(best.value?.picks.psu?.offer ?? '');
+  return offer !== undefined && offer.condition === 'used' && !offer.ordered;
+});
 const name = (pick: Swap['from'], slot: Slot) => {
   if (!pick) return EMPTY_NAMES[slot] ?? 'open';
   const part = bench.index?.parts.get(pick.part);
@@ -222,6 +239,7 @@ function keep(answer: Answer, n: number) {
                 <th scope="col">Take</th>
                 <th scope="col">From</th>
                 <th scope="col">To</th>
+                <th scope="col">Why</th>
                 <th scope="col" class="end">Money</th>
                 <th scope="col" class="end">{{ unit }}</th>
               </tr>
@@ -242,13 +260,14 @@ function keep(answer: Answer, n: number) {
                 <td>
                   {{ name(swap.to, swap.slot) }} <span class="quiet">{{ shopOf(swap.to) }}</span>
                 </td>
+                <td class="quiet why">{{ reasons.get(swap.slot) }}</td>
                 <td class="num end">{{ money(swap.money, bench.currency, { sign: true }) }}</td>
                 <td class="num end">{{ swap.score === null ? '…' : signed(swap.score / 1000) }}</td>
               </tr>
             </tbody>
             <tfoot>
               <tr>
-                <th colspan="3" scope="row">All swaps, shipping in each line</th>
+                <th colspan="4" scope="row">All swaps, shipping in each line</th>
                 <td class="num end">{{ money(best.cost - total, bench.currency, { sign: true }) }}</td>
                 <td class="num end">
                   {{
@@ -261,6 +280,10 @@ function keep(answer: Answer, n: number) {
             </tfoot>
           </table>
         </div>
+        <p v-if="hasUsedSupply" class="bad">
+          It takes a used power supply. A tired one can take other parts with it: ask for its age and receipt,
+          look for burnt plugs, and never open it. Makers’ manuals and local rules come first.
+        </p>
         <RunnersUp
           v-if="result.status === 'optimal'"
           :best="best"

@@ -1,4 +1,11 @@
-import { MEASURES, type KeepReason, type Measure, type Repair, type Trade } from '@ripe-pick/core/swaps';
+import {
+  MEASURES,
+  type KeepReason,
+  type Measure,
+  type Repair,
+  type SwapReason,
+  type Trade,
+} from '@ripe-pick/core/swaps';
 import type { Slot } from '@ripe-pick/core/parts';
 import { money, signed } from '../../shared/format/format.ts';
 import { EMPTY_NAMES } from '../../shared/format/slots.ts';
@@ -71,4 +78,20 @@ export function repairWords(
   const companions = repair.swaps.filter((swap) => swap.slot !== slot).map(nameOf);
   const frames = repair.score === null ? 'frames unknown' : `${signed(repair.score / 1000)} fps`;
   return `all in all ${money(repair.money, currency, { sign: true })}, ${frames}, with ${companions.join('; ')}.`;
+}
+
+/** Why a swap is in a proposal, in a line. */
+export function reasonWords(reason: SwapReason | null, currency: string, unit: string): string {
+  switch (reason?.kind) {
+    case 'fits':
+      return `without it: ${reason.sentence}`;
+    case 'budget':
+      return `without it ${money(reason.minor, currency)} over the budget`;
+    case 'frames':
+      return `worth ${signed(reason.score / 1000)} ${unit} in the whole set`;
+    case 'money':
+      return `${money(reason.minor, currency)} less for the same frames`;
+    default:
+      return 'as good as what stands there';
+  }
 }

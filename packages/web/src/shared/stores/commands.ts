@@ -17,12 +17,14 @@ export const useCommands = defineStore('commands', () => {
   const sources = shallowRef<readonly (() => readonly Command[])[]>([]);
   const isPaletteOpen = ref(false);
   const isHelpOpen = ref(false);
+  const isGuideOpen = ref(false);
+  const isTourOpen = ref(false);
   const all = computed(() => sources.value.flatMap((source) => source()));
   function add(source: () => readonly Command[]): () => void {
     sources.value = [...sources.value, source];
     return () => (sources.value = sources.value.filter((each) => each !== source));
   }
-  return { all, add, isPaletteOpen, isHelpOpen };
+  return { all, add, isPaletteOpen, isHelpOpen, isGuideOpen, isTourOpen };
 });
 
 /** Offers commands for as long as a component lives. */

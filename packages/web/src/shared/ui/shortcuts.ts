@@ -39,6 +39,7 @@ export const SHORTCUTS: readonly { readonly where: string; readonly list: readon
       { keys: ['L'], does: 'Lock the slot, or unlock it' },
       { keys: ['X'], does: 'Rule the part out' },
       { keys: ['O'], does: 'Open its offers and its specs' },
+      { keys: ['T'], does: 'The lane as a table' },
       { keys: ['Home', 'End'], does: 'To the cheapest or the dearest part' },
     ],
   },
