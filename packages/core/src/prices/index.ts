@@ -10,7 +10,7 @@ export { fitted } from './fit.ts';
 export { chanceOfTarget, forecastOf, trendOf, type Forecast, type TrackedOffer } from './forecast.ts';
 export { ruleLimit, SIMPLE_RULES } from './look-back.ts';
 export { jointPlan, type JointPlan } from './joint.ts';
-export { viewWithin } from './joint-futures.ts';
+export { viewWithin, type JointStep } from './joint-futures.ts';
 
 export { leastOf, pathsOf, type Paths } from './paths.ts';
 export { chanceOf, planOf, type Advice, type DayBand } from './plan.ts';

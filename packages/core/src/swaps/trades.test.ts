@@ -138,8 +138,12 @@ describe('trades', () => {
           (trade.score ?? 0) > 0 &&
           total(FULL) + trade.money <= BRIEF.money.budgetMinor,
       );
-    expect(open.length).toBeGreaterThan(1);
-    expect(steepest && slope(steepest)).toBe(Math.max(...open.map(slope)));
+    // A twentieth of a frame is the least that is seen: the steepest of all is less here, and gets no ring.
+    const seen = open.filter(({ score }) => (score ?? 0) >= 50);
+    expect(open.length).toBeGreaterThan(seen.length);
+    expect(seen.length).toBeGreaterThan(0);
+    expect(Math.max(...open.map(slope))).toBeGreaterThan(Math.max(...seen.map(slope)));
+    expect(steepest && slope(steepest)).toBe(Math.max(...seen.map(slope)));
     const poor = tradesFor(
       openSession(WORLD, { ...BRIEF, money: { ...BRIEF.money, budgetMinor: total(FULL) } }),
     );

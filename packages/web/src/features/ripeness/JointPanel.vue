@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import type { JointStep } from '@ripe-pick/core/prices';
 import { dateOf } from '@ripe-pick/core/units';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
@@ -25,6 +26,11 @@ const later = computed(() =>
 );
 const dayWords = (day: number) =>
   day < 1.5 ? 'within a day' : `about ${dateOf(prices.today + Math.round(day)).slice(5)}`;
+/** What waiting for one part brings: its own price stands in its row, at the offer that is picked. */
+function waitWords({ now, expected }: JointStep): string {
+  const text = (minor: number) => money(minor, bench.currency, { short: true });
+  return now === null ? `sold out now, about ${text(expected)}` : `about ${text(now - expected)} less`;
+}
 const scale = computed(() => 10 ** minorPlaces(bench.currency));
 </script>
 
@@ -51,10 +57,7 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
       <ol v-if="later.length > 0" class="later">
         <li v-for="step in later" :key="step.id">
           {{ names.part(step.id)
-          }}<span class="quiet num"
-            >{{ step.now === null ? 'sold out' : money(step.now, bench.currency) }} → about
-            {{ money(step.expected, bench.currency, { short: true }) }}, {{ dayWords(step.day) }}</span
-          >
+          }}<span class="quiet num">{{ waitWords(step) }}, {{ dayWords(step.day) }}</span>
         </li>
       </ol>
     </template>
