@@ -8,9 +8,11 @@ export const root = join(import.meta.dirname, '..');
 
 /** Opens pages as for someone who has seen the tours. */
 export const withoutTours = (to: Page | BrowserContext): Promise<unknown> =>
-  to.addInitScript(() =>
-    localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]'),
-  );
+  to.addInitScript(() => {
+    // A blank page has no storage.
+    if (location.protocol !== 'about:')
+      localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]');
+  });
 
 /** Starts the app on a port of its own, with a fresh demo or empty, and a browser; runs a task, and ends both. */
 export async function withApp(

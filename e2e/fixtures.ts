@@ -170,7 +170,8 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
 /** Screens are opened as for someone who has seen their tours; a test of the tours says so in the session. */
 export const withoutTours = (context: BrowserContext): Promise<unknown> =>
   context.addInitScript(() => {
-    if (sessionStorage.getItem('with-tours') === null)
+    // A blank page has no storage.
+    if (location.protocol !== 'about:' && sessionStorage.getItem('with-tours') === null)
       localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]');
   });
 

@@ -127,7 +127,9 @@ test('ripeness stands in the lanes, on the ruler and in the line-up', async ({ c
   await page.goto('/picks');
   await expect(page.locator('.lane .mark').first()).toBeVisible();
   await page.locator('.ruler .segment').nth(1).focus(); // the board: the processor has arrived already
-  await expect(page.locator('.ruler .readout')).toContainText(/ripe|turning|past|No view/);
+  await expect(page.locator('.ruler .readout')).toContainText(
+    /ripe|turning|past|No view|less elsewhere|sold out/,
+  );
   await page.goto('/line-up');
   await page.getByRole('button', { name: /Differences only/ }).click();
   await expect(page.getByText('Ripeness of its parts')).toBeVisible();
