@@ -182,6 +182,22 @@ export async function saving(page: Page, act: () => Promise<void>): Promise<void
   await Promise.all([page.waitForResponse(isSave), act()]);
 }
 
+/** Screens that count money: the ruler stands above them. */
+export const MONEY_SCREENS = [
+  'brief',
+  'picks',
+  'stretch',
+  'forks',
+  'line-up',
+  'growth',
+  'ripeness',
+  'backtest',
+  'second-hand',
+  'slips',
+  'shopping-day',
+  'audit',
+];
+
 /** No violation of WCAG 2.2 A and AA that axe can find, by all its rules or by those named. */
 export async function expectAxeClean(page: Page, rules?: string[]): Promise<void> {
   // The pages have no frames: nothing is gathered on a page of its own, which would be opened each time.

@@ -1,20 +1,8 @@
 import type { Page } from '@playwright/test';
-import { expect, reset, test } from '../fixtures.ts';
+import { expect, MONEY_SCREENS, reset, test } from '../fixtures.ts';
 
 /* What one screen says of a pick, a total or a price, every other screen says too: also when the market has moved on. */
 
-const RULED = [
-  'picks',
-  'stretch',
-  'forks',
-  'line-up',
-  'growth',
-  'ripeness',
-  'second-hand',
-  'slips',
-  'shopping-day',
-  'audit',
-];
 const SLOTS = ['Processor', 'Board', 'Memory', 'Graphics card', 'Storage', 'Power supply', 'Network'];
 
 /** A word and a price, by the name of the slot. */
@@ -87,7 +75,7 @@ async function expectOneTruth(page: Page): Promise<Totals> {
   await expect(page.locator('.key').filter({ hasText: 'First idea' })).toContainText(totals.sum);
   const readouts = await rulerSays(page);
   for (const [slot, { word }] of Object.entries(lanes)) expect(readouts[slot], slot).toContain(word);
-  for (const name of RULED) {
+  for (const name of MONEY_SCREENS) {
     await page.goto(`/${name}`);
     await expect(page.locator('.ruler strong')).toBeVisible();
     expect(await rulerTotals(page), name).toEqual(totals);
@@ -126,7 +114,7 @@ test('a month on, and with two picks sold out, no two screens disagree', async (
     .toBe(false);
 
   // The day by which all had to be there has passed: said on every screen with a ruler, with its mend.
-  for (const name of RULED) {
+  for (const name of MONEY_SCREENS) {
     await page.goto(`/${name}`);
     await expect(page.locator('.before-buying'), name).toContainText('has passed');
   }

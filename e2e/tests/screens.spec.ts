@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAxeClean, reset, test } from '../fixtures.ts';
+import { expect, expectAxeClean, reset, test, MONEY_SCREENS } from '../fixtures.ts';
 
 // These are long, and the last of all: both workers share them.
 test.describe.configure({ mode: 'parallel' });
@@ -15,20 +15,6 @@ test.beforeEach(async ({ request }) =>
     });
   }),
 );
-const MONEY = [
-  'brief',
-  'picks',
-  'stretch',
-  'forks',
-  'line-up',
-  'growth',
-  'ripeness',
-  'backtest',
-  'second-hand',
-  'slips',
-  'shopping-day',
-  'audit',
-];
 const OTHERS = [
   'build-day',
   'tuning',
@@ -80,7 +66,7 @@ async function expectFit(page: Page, screen: string): Promise<void> {
   await inTheme(page, 'dark');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
-  if (MONEY.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
+  if (MONEY_SCREENS.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
   await page.waitForTimeout(100);
   await expectAxeClean(page);
   await page.setViewportSize({ width: 1280, height: 800 });
@@ -88,7 +74,7 @@ async function expectFit(page: Page, screen: string): Promise<void> {
 }
 
 for (const [name, screens] of [
-  ['screens that count money', MONEY],
+  ['screens that count money', MONEY_SCREENS],
   ['the other screens', OTHERS],
 ] as const)
   test(`${name} are free of axe findings in both themes, the dark one on 390 px, where nothing sticks out sideways`, async ({

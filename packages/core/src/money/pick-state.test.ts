@@ -71,9 +71,13 @@ describe('another offer that costs the basket less', () => {
     expect(found?.offer.id).toBe('gpu.other');
     expect(found?.lessMinor).toBe(costOf(picks, index).counted - costOf(swapped, index).counted);
   });
-  it('is none where it saves nothing, or cannot be bought', () => {
+  it('is none where it saves nothing, cannot be bought, or the picked one is held', () => {
     const dear = indexWith([other({ priceMinor: 900_000 })]);
     const gone = indexWith([other({ priceMinor: 1, inStock: false })]);
     expect([cheaperOffers(picks, dear).size, cheaperOffers(picks, gone).size]).toEqual([0, 0]);
+    const locks = [{ slot: 'gpu' as const, part: 'gpu', offer: 'gpu.near' }];
+    const holding = indexWith([other({ priceMinor: 100 })], { ...BRIEF, locks });
+    expect(cheaperOffers(picks, holding).size).toBe(0);
+    expect(cheaperOffers(picks, indexWith([other({ priceMinor: 100 })])).size).toBe(1);
   });
 });

@@ -1,7 +1,6 @@
 import { SLOTS, type Offer, type Pick as Chosen, type Picks, type Slot } from '../parts/index.ts';
 import { costOf } from './cost.ts';
 import { offerBarrier, usableOffers, type OfferBarrier, type PriceIndex } from './price-index.ts';
-import { arrivalOf } from './priced.ts';
 
 /**
  * Whether a pick can be had: it is there or on its way, it is for sale as the brief allows (`live`), a list named its
@@ -19,8 +18,6 @@ export interface PickStanding {
   readonly state: PickState;
   /** False where the picked offer cannot be bought as the brief is: its price is one of the past. */
   readonly canBeHad: boolean;
-  /** The day on which it arrives if it is bought on the brief's day; null when not known, owned or there. */
-  readonly arrivesOn: string | null;
 }
 
 const HAD: ReadonlySet<PickState> = new Set(['owned', 'ordered', 'arrived', 'live', 'listed']);
@@ -46,19 +43,8 @@ export function pickStandings(picks: Picks, priceIndex: PriceIndex): PickStandin
     if (!pick) return [];
     const offer = pick.offer === null ? null : (priceIndex.offers.get(pick.offer) ?? null);
     const state = stateOf(slot, pick, offer, priceIndex);
-    const shop = offer ? priceIndex.shops.get(offer.shop) : undefined;
-    const arrivesOn =
-      offer && shop && !offer.ordered && state !== 'owned' ? arrivalOf(offer, shop, priceIndex.day) : null;
-    return [
-      {
-        slot,
-        part: pick.part,
-        offer: state === 'gone' ? null : offer,
-        state,
-        canBeHad: HAD.has(state),
-        arrivesOn: offer?.ordered ? offer.ordered.arrivesOn : arrivesOn,
-      },
-    ];
+    const own = state === 'gone' ? null : offer;
+    return [{ slot, part: pick.part, offer: own, state, canBeHad: HAD.has(state) }];
   });
 }
 
@@ -72,7 +58,7 @@ interface CheaperOffer {
 
 /**
  * For each pick that can be bought, the other offer of the same part that takes most off what the whole basket counts,
- * with its shipping and deals; none where the picked offer is the best by itself.
+ * with its shipping and deals; none where the picked offer is the best by itself, or is held by a lock.
  */
 export function cheaperOffers(
   picks: Picks,
@@ -80,9 +66,10 @@ export function cheaperOffers(
   standings: readonly PickStanding[] = pickStandings(picks, priceIndex),
 ): ReadonlyMap<Slot, CheaperOffer> {
   const now = costOf(picks, priceIndex).counted;
+  const held = new Set(priceIndex.brief.locks.flatMap(({ slot, offer }) => (offer === null ? [] : [slot])));
   const found = new Map<Slot, CheaperOffer>();
   for (const { slot, part, state } of standings) {
-    if (state !== 'live') continue;
+    if (state !== 'live' || held.has(slot)) continue;
     for (const offer of usableOffers(priceIndex, priceIndex.brief, part, slot)) {
       if (offer.id === picks[slot]?.offer) continue;
       const cost = costOf({ ...picks, [slot]: { part, offer: offer.id } }, priceIndex);

@@ -47,37 +47,50 @@ export interface JointFutures {
   readonly last: Float64Array;
 }
 
-/** Buys one part by its own curve up to a day, and adds what that costs to every future. */
-export function buyUpTo(by: number, { id, forecast }: Missing, { costs, last }: JointFutures): JointStep {
+/** What each future pays for a part that follows its curve up to a day, and on which day. */
+function followed(
+  by: number,
+  { forecast }: Missing,
+): { readonly paid: Float64Array; readonly at: Float64Array } {
   const { prices, paths } = forecast.futures;
   const cut = { ...forecast.futures, days: by, prices: prices.subarray(0, by * paths) };
-  const plan = planOf(cut, { now: forecast.now, fallback: forecast.plan.atEnd.middle, waitPerDay: 0 });
-  // Where nothing is advised, or waiting is worth next to nothing, waiting is no plan.
-  const isNow = forecast.now !== null && (plan.advice === 'buy' || plan.isClose || forecast.silence !== null);
-  let daySum = 0;
-  let paid = 0;
-  let dearer = 0;
+  const { curve } = planOf(cut, { now: forecast.now, fallback: forecast.plan.atEnd.middle, waitPerDay: 0 });
+  const paid = new Float64Array(paths);
+  const days = new Float64Array(paths);
   for (let m = 0; m < paths; m++) {
     let at = 0;
-    let price = forecast.now ?? 0;
-    if (!isNow) {
-      while (at < by - 1 && !(prices[at * paths + m] <= plan.curve[at])) at++;
-      price = prices[at * paths + m];
-      if (price === Infinity) price = forecast.plan.waitCost * 1.05;
-      at++;
-    }
-    costs[m] += price;
-    paid += price;
-    if (forecast.now !== null && price > DEARER * forecast.now) dearer++;
-    daySum += at;
-    last[m] = Math.max(last[m], at);
+    while (at < by - 1 && !(prices[at * paths + m] <= curve[at])) at++;
+    const price = prices[at * paths + m];
+    paid[m] = price === Infinity ? forecast.plan.waitCost * 1.05 : price;
+    days[m] = at + 1;
   }
+  return { paid, at: days };
+}
+
+const meanOf = (values: Float64Array) => values.reduce((sum, each) => sum + each, 0) / values.length;
+
+/** Buys one part by its own curve up to a day, and adds what that costs to every future. */
+export function buyUpTo(by: number, missing: Missing, { costs, last }: JointFutures): JointStep {
+  const { id, forecast } = missing;
+  const { now, silence } = forecast;
+  const { paid, at } = followed(by, missing);
+  // Where nothing is advised, or waiting is worth next to nothing, waiting is no plan.
+  const isNow = now !== null && (silence !== null || now - meanOf(paid) < LEAST_SHARE * now);
+  if (isNow) {
+    paid.fill(now);
+    at.fill(0);
+  }
+  for (let m = 0; m < paid.length; m++) {
+    costs[m] += paid[m];
+    last[m] = Math.max(last[m], at[m]);
+  }
+  const dearer = now === null ? 0 : paid.filter((price) => price > DEARER * now).length;
   return {
     id,
-    advice: isNow ? 'buy' : forecast.now === null ? 'out' : 'wait',
-    day: daySum / paths,
-    now: forecast.now,
-    expected: paid / paths,
-    dearerChance: dearer / paths,
+    advice: isNow ? 'buy' : now === null ? 'out' : 'wait',
+    day: meanOf(at),
+    now,
+    expected: meanOf(paid),
+    dearerChance: dearer / paid.length,
   };
 }

@@ -8,6 +8,7 @@ import {
   fitted,
   forecastOf,
   jointPlan,
+  viewWithin,
   judge,
   launchesOf,
   leastOf,
@@ -239,6 +240,29 @@ describe('a part over all its offers', () => {
     expect(forecast?.plan.waitCost).toBeGreaterThan(650);
     expect(forecast && ripenessOf(forecast)).not.toBe('unripe');
   });
+  it('counts an offer up to the last day on which it comes in time, and holds the last price after the last of all', () => {
+    const cheap = offer('a', steady(500, 30), { lastBuy: 3 });
+    const dear = offer('b', steady(900, 30), { lastBuy: 6 });
+    const futures = forecastOf([cheap, dear], ask)?.futures;
+    if (!futures) throw new Error('there are prices');
+    const median = (day: number) => {
+      const on = [...futures.prices.subarray((day - 1) * futures.paths, day * futures.paths)];
+      return Math.round(on.sort((x, y) => x - y)[Math.floor(futures.paths / 2)]);
+    };
+    expect([median(1), median(3)]).toEqual([500, 500]);
+    expect([median(4), median(6)]).toEqual([900, 900]);
+    const at = (day: number) => [...futures.prices.subarray((day - 1) * futures.paths, day * futures.paths)];
+    expect(at(futures.days)).toEqual(at(6));
+  });
+  it('does not miss the last chance at the cheaper offer: the threshold of that day is its own', () => {
+    const offers = [
+      offer('a', steady(1000, 90), { lastBuy: 10 }),
+      offer('b', steady(1050, 90), { lastBuy: 12 }),
+    ];
+    const plan = forecastOf(offers, ask)?.plan;
+    // On the tenth day 1000 is taken rather than 1050 later; smoothed with the days beside it, it would be let pass.
+    expect(plan?.curve[9]).toBeGreaterThanOrEqual(1000);
+  });
   it('says out when nothing is for sale, and past when nobody looked for long', () => {
     const out = forecastOf(
       [
@@ -443,6 +467,16 @@ describe('a whole candidate', () => {
     expect(free?.saving).toBeGreaterThan(0);
     expect(free && free.expected + free.saving).toBeCloseTo(42_000, 6);
     expect(jointPlan([], 0)).toBeNull();
+  });
+  it('has the word on each part, where its own forecast advises something', () => {
+    const own = { ripeness: 'ripe' as const, saving: -5, dearerChance: 0.4 };
+    const step = { id: 'a', advice: 'wait' as const, day: 4, now: 1000, expected: 950, dearerChance: 0.1 };
+    expect(viewWithin(own, step)).toEqual({ ripeness: 'unripe', saving: 50, dearerChance: 0.1 });
+    expect(viewWithin(own, { ...step, expected: 995 }).ripeness).toBe('ripe');
+    const wish = { ...own, ripeness: 'unripe' as const };
+    expect(viewWithin(wish, { ...step, advice: 'buy' }).ripeness).toBe('turning');
+    expect(viewWithin({ ...own, ripeness: 'unknown' }, step).ripeness).toBe('unknown');
+    expect(viewWithin(own, null)).toBe(own);
   });
   it('never expects more saved when a day costs more', () => {
     const parts = [part('a', 30_000), part('b', 12_000), part('c', 5_000)];

@@ -67,6 +67,12 @@ const inWhereToBuy = (change: Partial<Brief['whereToBuy']>) => (brief: Brief) =>
 const kindsOf = ({ relaxations }: Explanation) => relaxations.map(({ kind }) => kind);
 
 describe('when nothing fits, the true reason is named', () => {
+  it('a day of need that has passed, before all else', () => {
+    const passed = (b: Brief): Brief => ({ ...b, dates: { buyOn: null, readyBy: '2026-11-01' } });
+    const { blockers } = whyNothing({ shop: { sendsInDays: 3 }, brief: passed });
+    expect(blockers).toEqual([{ code: 'ready-by-passed', readyBy: '2026-11-01' }]);
+    expect(blockerWords(blockers[0])).toContain('2026-11-01, has passed');
+  });
   it('money: what is missing, to the cent', () => {
     // The cheapest set does without card and cooler: six parts.
     const { relaxations, blockers } = whyNothing({

@@ -44,3 +44,6 @@ export function bestWithin(lane: readonly Trade[], money: number): Trade | null 
   }
   return best;
 }
+
+/** A gain of the objective below this, in thousandths, reads as none. */
+export const LEAST_SEEN = 50;

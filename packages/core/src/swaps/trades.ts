@@ -2,10 +2,7 @@ import { EXTRA_SLOTS, isAdded, SLOTS, type Picks, type Slot } from '../parts/ind
 import type { Session } from '../session/index.ts';
 import { laneOf, PicksAround } from './lane.ts';
 import { shelfOf } from './shelf.ts';
-import type { Lanes, Trade } from './trade.ts';
-
-/** A gain below this, in thousandths, reads as none. */
-const LEAST_SEEN = 50;
+import { LEAST_SEEN, type Lanes, type Trade } from './trade.ts';
 
 /** The trade with the most frames for the next bit of money that fits and costs at most so much more; a gain that rounds to nothing is none. */
 function steepestOf(trades: readonly Trade[], room: number): Trade | null {

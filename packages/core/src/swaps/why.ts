@@ -4,6 +4,7 @@ import type { Picks } from '../parts/index.ts';
 import type { Session } from '../session/index.ts';
 import { partsForRules } from './rule-parts.ts';
 import { withPick, type Swap } from './swaps.ts';
+import { LEAST_SEEN } from './trade.ts';
 
 /** What a swap of a proposal is in it for: what would be wrong if it were left out and all others were made. */
 export type SwapReason =
@@ -15,9 +16,6 @@ export type SwapReason =
   | { readonly kind: 'frames'; readonly score: number }
   /** It costs so much less, for frames that nobody tells apart. */
   | { readonly kind: 'money'; readonly minor: number };
-
-/** Below this a difference of the objective, in thousandths, reads as none. */
-const LEAST_SEEN = 50;
 
 /** Why a swap belongs to a set of picks; null where leaving it out would change nothing that counts. */
 export function whySwap(target: Picks, { slot, from }: Swap, session: Session): SwapReason | null {

@@ -92,12 +92,15 @@ export function forecastWatched({ priceIndex }: Session, task: ForecastTask): Fo
     if (isCounted && now <= target.priceMinor)
       news.push({ kind: 'target', part, now, targetMinor: target.priceMinor });
     if (plan.advice === 'out') continue;
+    // Judged on the days on which it could be bought in time, as it was made.
+    const lastDay = Math.max(
+      today + 1,
+      Math.min(today + days, Math.max(...offers.map(({ lastBuy }) => lastBuy ?? Infinity))),
+    );
     const isRipe = plan.advice === 'buy' && ripeness !== 'unripe' && forecast.silence === null;
     if (why === 'pick' && isRipe && task.before[part] === 'wait')
       news.push({ kind: 'ripe', part, now, slot });
-    logged.push(
-      loggedOf(part, offers, forecast, { now, advice: plan.advice, madeOn: today, by: today + days }),
-    );
+    logged.push(loggedOf(part, offers, forecast, { now, advice: plan.advice, madeOn: today, by: lastDay }));
   }
   return { advice, news, logged };
 }

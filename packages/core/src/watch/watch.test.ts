@@ -1,7 +1,7 @@
 import { openSession } from '../session/index.ts';
 import { describe, expect, it } from 'vitest';
 import { BRIEF as brief, CATALOGUE as catalogue } from '../test/fixtures.ts';
-import { dayNumber } from '../units/index.ts';
+import { dateOf, dayNumber } from '../units/index.ts';
 import { priceIndexOf } from '../money/index.ts';
 import type { Offer } from '../parts/index.ts';
 import {
@@ -190,6 +190,15 @@ describe('what is watched', () => {
       whereToBuy: { ...brief.whereToBuy, shopsOut: catalogue.shops.map((shop) => shop.id) },
     });
     expect(trackedOffers(a.id, shut, () => [])).toEqual([]);
+  });
+  it('leaves out what would come too late, and knows the last day of the rest; a day that has passed bars nothing', () => {
+    const tracked = (readyBy: string) =>
+      trackedOffers(a.id, priceIndexOf(slow, { ...brief, dates: { buyOn: null, readyBy } }), () => []);
+    const slow = { ...catalogue, shops: catalogue.shops.map((shop) => ({ ...shop, sendsInDays: 5 })) };
+    const on = dayNumber(slow.today);
+    expect(tracked(dateOf(on + 4))).toEqual([]);
+    expect(new Set(tracked(dateOf(on + 9)).map(({ lastBuy }) => lastBuy))).toEqual(new Set([on + 4]));
+    expect(tracked(dateOf(on - 1)).every(({ lastBuy }) => lastBuy === null)).toBe(true);
   });
   it('does not watch the prices of lists, and does not call them sold out', () => {
     const listed: Offer = {

@@ -31,7 +31,7 @@ export function withLiveOffers(picks: Picks, session: Session): LiveBasket | nul
   const replaced = gone.map(({ slot }) => slot).filter(isOpen);
   if (replaced.length === 0) return null;
   // What no offer on the market stands for, as the price of a list, stays out of the question and comes back as it was.
-  const asked = Object.fromEntries(Object.entries(picks).filter(([slot]) => isOpen(slot as Slot))) as Picks;
+  const asked = Object.fromEntries(slots.filter(isOpen).map((slot) => [slot, picks[slot]])) as Picks;
   const best = baskets.best(asked, (slot, option) => isAllowed(slot, option.offer));
   if (!best) return null;
   const all: Picks = { ...picks, ...best.picks };

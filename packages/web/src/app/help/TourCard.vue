@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { useEventListener, useStorage } from '@vueuse/core';
 import { NPopover } from 'naive-ui';
-import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
+import { focusScreen } from '../../shared/ui/keep-focus.ts';
+import { isTypedIn } from '../../shared/ui/typing.ts';
 import { TOURS, type TourContext } from './tours.ts';
 
 /** The first time on a screen with a picture of its own: what is seen there, step by step, on the person's own build. */
@@ -19,6 +21,7 @@ const workspace = useWorkspace();
 const route = useRoute();
 const seen = useStorage<string[]>('ripe-pick-tours-seen', []);
 const at = ref(0);
+const nextButton = useTemplateRef('nextButton');
 const place = shallowRef<{ readonly x: number; readonly y: number } | null>(null);
 
 const screen = computed(() => String(route.name ?? ''));
@@ -50,8 +53,12 @@ async function show(n: number) {
   await nextTick();
   place.value = step.value ? placeOf(step.value.at) : null;
 }
+/** Where the focus was before the tour took it. */
+let before: Element | null = null;
 function end() {
   place.value = null;
+  if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+  else focusScreen();
   commands.isTourOpen = false;
   if (!seen.value.includes(screen.value)) seen.value = [...seen.value, screen.value];
 }
@@ -63,13 +70,25 @@ async function next() {
   }
   end();
 }
-/** Pictures come after their screen: they are looked for again until the first one stands. */
+/** Pictures come after their screen: they are looked for again, so many times, until the first one stands. */
 const LOOK_MS = 400;
+const LOOKS = 50;
+/** By keyboard the card stands at the end of the page: it has the focus while it is new, unless something is being typed. */
+async function takeFocus() {
+  const { activeElement } = document;
+  if (activeElement instanceof HTMLElement && isTypedIn(activeElement)) return;
+  before = activeElement;
+  await nextTick();
+  nextButton.value?.focus({ preventScroll: true });
+}
 async function begin() {
   const own = screen.value;
-  while (commands.isTourOpen && screen.value === own && steps.value.length > 0) {
+  for (let n = 0; n < LOOKS && commands.isTourOpen && screen.value === own; n++) {
     await show(0);
-    if (place.value) return;
+    if (place.value) {
+      await takeFocus();
+      return;
+    }
     await new Promise((resolve) => setTimeout(resolve, LOOK_MS));
   }
 }
@@ -97,7 +116,9 @@ useEventListener(window, 'resize', () => void show(at.value));
       </p>
       <div class="acts">
         <button class="plain edged" @click="end">Skip the tour</button>
-        <button class="plain strong" @click="next">{{ at + 1 < steps.length ? 'Next' : 'Done' }}</button>
+        <button ref="nextButton" class="plain strong" @click="next">
+          {{ at + 1 < steps.length ? 'Next' : 'Done' }}
+        </button>
       </div>
     </div>
   </NPopover>

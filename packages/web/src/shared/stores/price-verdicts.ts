@@ -1,5 +1,4 @@
 import type { BacktestRow, BacktestSummary, JointPlan } from '@ripe-pick/core/prices';
-import type { Watched } from '@ripe-pick/core/watch';
 import { proxy, wrap, type Remote } from 'comlink';
 import { ref, shallowRef, type Ref } from 'vue';
 import type { JudgeWish, Judging, PartToJudge, Pooled, PriceVerdict } from '../../workers/prices.worker.ts';
@@ -10,7 +9,6 @@ const GIVES_WAY_MS = 4000;
 
 /** What is judged, as it is when a turn comes. */
 export interface ToJudge {
-  readonly watched: readonly Watched[];
   readonly parts: readonly PartToJudge[];
   readonly wish: JudgeWish;
   /** What each candidate still has to buy, by its id. */

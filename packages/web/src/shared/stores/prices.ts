@@ -95,7 +95,7 @@ function useToJudge(
         observations: dailyPrices(each),
       })),
     };
-    return { watched: watched.value, parts, wish, toBuy: toBuy() };
+    return { parts, wish, toBuy: toBuy() };
   }
   return { offersOf, toJudge };
 }
