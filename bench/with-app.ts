@@ -14,18 +14,19 @@ export const withoutTours = (to: Page | BrowserContext): Promise<unknown> =>
       localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]');
   });
 
-/** Starts the app on a port of its own, with a fresh demo or empty, and a browser; runs a task, and ends both. */
+/** Starts the app on a port of its own, with a fresh demo or empty, and a browser; runs a task, and ends both. Another build is told by its folder. */
 export async function withApp(
   port: number,
   task: (browser: Browser, address: string) => Promise<void>,
   filled: 'demo' | 'empty' = 'demo',
+  folder = root,
 ): Promise<void> {
   const address = `http://127.0.0.1:${port}`;
   const server = spawn(
     process.execPath,
     ['packages/server/dist/main.js', ...(filled === 'demo' ? ['--demo'] : [])],
     {
-      cwd: root,
+      cwd: folder,
       stdio: 'ignore',
       env: {
         ...process.env,
@@ -40,7 +41,7 @@ export async function withApp(
         (answer) => answer.ok,
         () => false,
       );
-    for (let tries = 0; tries < 50 && !(await isUp()); tries++)
+    for (let tries = 0; tries < 300 && !(await isUp()); tries++)
       await new Promise((resolve) => setTimeout(resolve, 200));
     const browser = await chromium.launch({
       executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',

@@ -199,6 +199,26 @@ export const MONEY_SCREENS = [
 ];
 
 /** No violation of WCAG 2.2 A and AA that axe can find, by all its rules or by those named. */
+const TARGETS =
+  'button, a[href], input:not([type=hidden]), select, textarea, summary, [role=combobox], [role=tab], [role=switch], [role=slider]';
+/** What of a target is touched: controls are larger than the element that takes the focus. */
+const AROUND = 'label, .n-input, .n-base-selection, .n-radio, .n-checkbox, .n-slider';
+
+/** What is to be touched and is under 44 px one way or the other (WCAG 2.2, 2.5.5, which lets links in text be). */
+export const smallTargets = (page: Page): Promise<string[]> =>
+  page.evaluate(
+    ([targets, around]) =>
+      [...document.querySelectorAll<HTMLElement>(targets)].flatMap((each) => {
+        const isHidden = each.closest('.visually-hidden, .skip, [aria-hidden=true]') !== null;
+        const isInText = each.matches('a') && getComputedStyle(each).display === 'inline';
+        const { width, height } = (each.closest(around) ?? each).getBoundingClientRect();
+        return isHidden || isInText || width < 2 || (width >= 43.5 && height >= 43.5)
+          ? []
+          : [`${each.outerHTML.slice(0, 120)} is ${Math.round(width)} x ${Math.round(height)}`];
+      }),
+    [TARGETS, AROUND],
+  );
+
 export async function expectAxeClean(page: Page, rules?: string[]): Promise<void> {
   // The pages have no frames: nothing is gathered on a page of its own, which would be opened each time.
   const builder = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });

@@ -13,6 +13,8 @@ export default defineConfig({
   outputDir: join(import.meta.dirname, '..', 'test-results'),
   use: {
     actionTimeout: 180_000,
+    serviceWorkers: 'block', // pages ask the server itself; phone.spec.ts asks for the worker
+
     launchOptions: {
       executablePath: process.env.RIPE_PICK_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, expectAxeClean, reset, test, MONEY_SCREENS } from '../fixtures.ts';
+import { expect, expectAxeClean, reset, smallTargets, test, MONEY_SCREENS } from '../fixtures.ts';
 
 // These are long, and the last of all: both workers share them.
 test.describe.configure({ mode: 'parallel' });
@@ -66,7 +66,9 @@ async function expectFit(page: Page, screen: string): Promise<void> {
   await inTheme(page, 'dark');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
-  if (MONEY_SCREENS.includes(screen)) await expect(page.locator('.ruler')).toBeVisible();
+  if (MONEY_SCREENS.includes(screen)) await expect(page.locator('.phone-top')).toBeVisible();
+  expect(await smallTargets(page)).toEqual([]);
+  await expect(page.locator('kbd:visible')).toHaveCount(0);
   await page.waitForTimeout(100);
   await expectAxeClean(page);
   await page.setViewportSize({ width: 1280, height: 800 });

@@ -1,10 +1,24 @@
+import { join } from 'node:path';
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { compressed } from './compress.ts';
 
 export default defineConfig({
   root: import.meta.dirname,
-  plugins: [vue()],
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  plugins: [vue(), compressed()],
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+    rolldownOptions: {
+      input: ['index.html', 'src/workers/page-keeper.ts'].map((file) => join(import.meta.dirname, file)),
+      output: {
+        // A service worker answers for what is below its own address.
+        entryFileNames: ({ name }) => (name === 'page-keeper' ? '[name].js' : 'assets/[name]-[hash].js'),
+      },
+    },
+  },
   worker: { format: 'es' },
   server: { host: '127.0.0.1', proxy: { '/api': 'http://127.0.0.1:4640' } },
 });

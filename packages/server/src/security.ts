@@ -50,6 +50,7 @@ export const headers = secureHeaders({
     fontSrc: ["'self'"],
     connectSrc: ["'self'"],
     workerSrc: ["'self'"],
+    manifestSrc: ["'self'"],
     baseUri: ["'none'"],
     formAction: ["'self'"],
     frameAncestors: ["'none'"],

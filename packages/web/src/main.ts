@@ -5,7 +5,9 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './app/App.vue';
 import { fetchScreensAhead, router } from './app/router.ts';
+import { install } from './app/install.ts';
 import { isStranger } from './shared/api/place.ts';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
 if (!isStranger) void router.isReady().then(() => fetchScreensAhead());
+void router.isReady().then(() => setTimeout(() => void install(), 3000));

@@ -29,7 +29,7 @@ export function pageRoutes(webFolder: string, { name, base }: ServerContext['ins
     );
   };
   routes.get('/', page);
-  routes.use('*', serveStatic({ root: webFolder }));
+  routes.use('*', serveStatic({ root: webFolder, precompressed: true }));
   routes.all('/assets/*', (c) => c.text('There is no such file.', 404));
   // Every other address is a screen of the app.
   routes.get('*', page);

@@ -2,6 +2,7 @@
 import { computed, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isLookingOnly } from '../shared/api/place.ts';
+import { clock } from '../shared/format/format.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
@@ -14,6 +15,7 @@ import { useJournal } from '../shared/stores/journal.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
 import { SCREENS } from './router.ts';
+import { usePhone } from '../shared/ui/phone.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
 import { useBench } from '../shared/stores/bench.ts';
 import { useWatch } from '../shared/stores/watch.ts';
@@ -21,7 +23,9 @@ import BudgetRuler from './frame/BudgetRuler.vue';
 import CandidateTabs from './frame/CandidateTabs.vue';
 import CannotBuy from './frame/CannotBuy.vue';
 import FrameBadge from './frame/FrameBadge.vue';
+import BottomBar from './frame/BottomBar.vue';
 import LeftRail from './frame/LeftRail.vue';
+import PhoneTop from './frame/PhoneTop.vue';
 import CommandPalette from './frame/CommandPalette.vue';
 import ShortcutList from './frame/ShortcutList.vue';
 import GuideDialog from './help/GuideDialog.vue';
@@ -44,6 +48,7 @@ const message = useMessage();
 const router = useRouter();
 const commands = useCommands();
 const singleKeys = useSingleKeys();
+const isPhone = usePhone();
 
 onMounted(() => {
   void workspace.load();
@@ -52,7 +57,7 @@ onMounted(() => {
   void watched.load();
 });
 
-useHearing();
+const away = useHearing();
 // Alerts of quiet hours are told when these end: nothing changes then, so they are asked for now and then.
 const ASK_MS = 60_000;
 useIntervalFn(() => watched.load(), ASK_MS);
@@ -180,14 +185,23 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 <template>
   <div class="shell">
     <a class="skip" href="#main">Skip to the page</a>
-    <LeftRail :is-dark="isDark" @toggle-theme="emit('toggleTheme')" @undo="undo()" @redo="redo()" />
+    <component
+      :is="isPhone ? BottomBar : LeftRail"
+      :is-dark="isDark"
+      @toggle-theme="emit('toggleTheme')"
+      @undo="undo()"
+      @redo="redo()"
+    />
     <div class="column">
-      <header v-if="hasRuler" class="top">
-        <BudgetRuler />
-        <FrameBadge />
-      </header>
       <template v-if="hasRuler">
-        <CandidateTabs />
+        <PhoneTop v-if="isPhone" />
+        <template v-else>
+          <header class="top">
+            <BudgetRuler />
+            <FrameBadge />
+          </header>
+          <CandidateTabs />
+        </template>
         <CannotBuy />
       </template>
       <div v-else-if="isRuled && !catalogueStore.failure" class="kept" />
@@ -202,6 +216,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         <button v-else-if="workspace.saveState === 'conflict'" class="plain edged" @click="workspace.load()">
           Load what was saved
         </button>
+      </p>
+      <p v-if="away !== null" class="quiet looking" role="status">
+        The server does not answer. What you see is as it was at {{ clock(away) }}; what you change is kept in
+        this browser, and sent as soon as it answers.
       </p>
       <p v-if="isLookingOnly" class="quiet looking" role="note">
         This device may look. What you try out stays in this window, and is kept nowhere.
@@ -307,25 +325,13 @@ main {
 @media (max-width: 760px) {
   .shell {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto 1fr;
+    padding-bottom: calc(var(--bar-height) + env(safe-area-inset-bottom));
   }
   .column {
     height: auto;
   }
-  .top {
-    position: sticky;
-    top: 0;
-    z-index: 5;
-    background: var(--paper);
-    padding: 6px 10px 0;
-    flex-wrap: wrap;
-    gap: 4px 10px;
-  }
-  .top > :first-child {
-    flex-basis: 100%;
-  }
   .kept {
-    height: 251px;
+    height: 52px;
   }
   main {
     padding: 8px 10px 16px;

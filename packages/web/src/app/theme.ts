@@ -1,6 +1,7 @@
 import { darkTheme, type GlobalThemeOverrides } from 'naive-ui';
 import { usePreferredDark, useStorage } from '@vueuse/core';
 import { computed, watchEffect } from 'vue';
+import { usePhone } from '../shared/ui/phone.ts';
 
 type ThemeChoice = 'system' | 'light' | 'dark';
 
@@ -73,10 +74,14 @@ const DARK: GlobalThemeOverrides = {
   ...bordered('#9c8a9f'),
 };
 
+/** Controls as high as a fingertip is wide (WCAG 2.5.5). */
+const FINGER = { heightTiny: '44px', heightSmall: '44px', heightMedium: '44px', heightLarge: '44px' };
+
 /** The theme of the whole app: the user's choice, or the system's. */
 export function useTheme() {
   const choice = useStorage<ThemeChoice>('ripe-pick-theme', 'system');
   const preferred = usePreferredDark();
+  const isPhone = usePhone();
   const isDark = computed(() => (choice.value === 'system' ? preferred.value : choice.value === 'dark'));
   watchEffect(() => {
     document.documentElement.dataset.theme = isDark.value ? 'dark' : 'light';
@@ -85,7 +90,10 @@ export function useTheme() {
     choice,
     isDark,
     theme: computed(() => (isDark.value ? darkTheme : null)),
-    overrides: computed(() => (isDark.value ? DARK : LIGHT)),
+    overrides: computed((): GlobalThemeOverrides => {
+      const colours = isDark.value ? DARK : LIGHT;
+      return isPhone.value ? { ...colours, common: { ...colours.common, ...FINGER } } : colours;
+    }),
     toggle: () => {
       choice.value = isDark.value ? 'light' : 'dark';
     },

@@ -5,12 +5,14 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { money } from '../../shared/format/format.ts';
+import { usePhone } from '../../shared/ui/phone.ts';
 import { cannotBeBought, goneWords } from '../../shared/format/pick-state.ts';
 
 /** What stands between the build and buying it, with its mend: a day that has passed, offers that are gone. */
 const bench = useBench();
 const names = useNames();
 const standings = useStandings();
+const isPhone = usePhone();
 const lost = computed(() => {
   const { live, gone } = standings;
   return live ? live.without : gone.map(({ slot }) => slot);
@@ -22,7 +24,7 @@ const difference = computed(() => {
   const { totalMinor, countedMinor } = standings.more ?? { totalMinor: 0, countedMinor: 0 };
   const words = (minor: number) =>
     minor === 0 ? 'the same' : `${money(Math.abs(minor), bench.currency)} ${minor > 0 ? 'more' : 'less'}`;
-  return `cost ${words(totalMinor)}${countedMinor === totalMinor ? '' : ` (${words(countedMinor)} with used risk and money back)`}`;
+  return `cost ${words(totalMinor)}${countedMinor === totalMinor || isPhone.value ? '' : ` (${words(countedMinor)} with used risk and money back)`}`;
 });
 </script>
 
@@ -30,7 +32,7 @@ const difference = computed(() => {
   <div v-if="standings.passed !== null" class="before-buying" role="status">
     <span>
       <b>The day by which all has to be there, {{ standings.passed }}, has passed:</b> nothing can arrive by
-      it, so nothing counts as to be had.
+      it<template v-if="!isPhone">, so nothing counts as to be had</template>.
     </span>
     <button class="plain edged" @click="standings.moveDay(standings.movedTo)">
       Make it {{ standings.movedTo }}
@@ -39,8 +41,11 @@ const difference = computed(() => {
   </div>
   <div v-else-if="standings.gone.length > 0" class="before-buying" role="status">
     <span>
-      <b>{{ cannotBeBought(standings.gone.length) }}:</b> {{ which }}.
-      <template v-if="standings.live">Offers that can be bought {{ difference }}.</template>
+      <b>{{ cannotBeBought(standings.gone.length) }}{{ isPhone ? '.' : ':' }}</b
+      >{{ isPhone ? '' : ` ${which}.` }}
+      <template v-if="standings.live"
+        >{{ isPhone ? 'Others' : 'Offers that can be bought' }} {{ difference }}.</template
+      >
     </span>
     <button v-if="standings.live" class="plain edged" @click="standings.takeLive()">Take them</button>
     <RouterLink v-if="lost.length > 0" :to="{ name: 'shopping-day' }">What can take its place</RouterLink>
@@ -61,6 +66,17 @@ const difference = computed(() => {
 }
 .before-buying > span {
   flex: 1 1 320px;
+}
+@media (max-width: 760px) {
+  .before-buying {
+    margin: 4px 10px 0;
+    padding: 0 0 0 10px;
+    flex-wrap: nowrap;
+  }
+  .before-buying > span {
+    flex: 1 1 0;
+    min-width: 0;
+  }
 }
 b {
   color: var(--danger);

@@ -22,7 +22,7 @@ const say = (minor: number) => money(minor, workspace.brief.money.currency, { sh
       </summary>
       <div class="inner">
         <AheadFields />
-        <RouterLink to="/growth">See under Upgrades what becomes of it</RouterLink>
+        <RouterLink to="/growth" class="link">See under Upgrades what becomes of it</RouterLink>
       </div>
     </details>
   </section>

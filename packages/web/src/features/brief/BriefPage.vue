@@ -66,7 +66,10 @@ const isListed = ref(false);
   gap: 14px;
   align-items: center;
   max-width: 520px;
-  white-space: nowrap;
+  flex-wrap: wrap;
+}
+.title > :nth-child(2) {
+  flex: 1 1 140px;
 }
 @media (max-width: 1000px) {
   .page {

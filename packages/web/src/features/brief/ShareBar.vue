@@ -112,4 +112,16 @@ function key(event: KeyboardEvent, index: number) {
   border-radius: 2px;
   background: var(--ink);
 }
+@media (max-width: 760px) {
+  .bar {
+    height: 46px;
+  }
+  .border {
+    width: 44px;
+    margin-left: -22px;
+  }
+  .border::after {
+    left: 20px;
+  }
+}
 </style>

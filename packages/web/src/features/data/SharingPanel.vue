@@ -4,6 +4,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { renderSVG } from 'uqr';
 import { call, failureText } from '../../shared/api/client.ts';
+import { clock } from '../../shared/format/format.ts';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import DeviceRow from './DeviceRow.vue';
 
@@ -46,9 +47,7 @@ const link = computed(() => {
 const picture = computed(() =>
   link.value ? `data:image/svg+xml,${encodeURIComponent(renderSVG(link.value, { border: 2 }))}` : null,
 );
-const until = computed(() =>
-  code.value ? new Date(code.value.until).toLocaleTimeString([], { timeStyle: 'short' }) : '',
-);
+const until = computed(() => (code.value ? clock(new Date(code.value.until).getTime()) : ''));
 /** In four lines of eight pairs, which can be compared by eye. */
 const fingerprint = computed(() => sharing.value?.fingerprint?.match(/(?:..:?){8}/g) ?? []);
 </script>

@@ -44,13 +44,14 @@ function mark(at: number, event: MouseEvent) {
     <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
       <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
         <div class="row" :style="{ height: `${ROW_PX}px` }">
-          <input
-            type="checkbox"
-            :checked="selected.has(item.row.part.id)"
-            :aria-label="`Mark ${item.row.title}`"
-            title="Mark; with Shift, all from the last one on"
-            @click="mark(item.at, $event)"
-          />
+          <label class="mark"
+            ><input
+              type="checkbox"
+              :checked="selected.has(item.row.part.id)"
+              :aria-label="`Mark ${item.row.title}`"
+              title="Mark; with Shift, all from the last one on"
+              @click="mark(item.at, $event)"
+          /></label>
           <button
             :id="`shelf-${item.at}`"
             class="plain name"
@@ -87,6 +88,15 @@ function mark(at: number, event: MouseEvent) {
 </template>
 
 <style scoped>
+.mark {
+  display: grid;
+  place-items: center;
+}
+@media (max-width: 760px) {
+  .mark {
+    min-width: 44px;
+  }
+}
 .shelf {
   flex: 1;
   min-height: 240px;

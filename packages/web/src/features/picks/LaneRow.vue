@@ -119,6 +119,7 @@ defineExpose({ focus: () => root.value?.focus() });
         <button
           class="plain name"
           :disabled="isEmpty"
+          :tabindex="isTabStop ? 0 : -1"
           title="All of this lane as a list (T)"
           :aria-label="`${SLOT_NAMES[slotName]}: as a list`"
           @click="emit('list')"
@@ -134,6 +135,7 @@ defineExpose({ focus: () => root.value?.focus() });
         </span>
         <button
           class="plain lock"
+          :tabindex="isTabStop ? 0 : -1"
           :aria-pressed="isLocked"
           :aria-label="
             isOrdered
@@ -390,9 +392,17 @@ svg {
     grid-template-columns: minmax(0, 1fr);
   }
   .label {
-    grid-template-columns: auto 1fr auto;
-    gap: 8px;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 4px;
     align-items: center;
+  }
+  p.pick {
+    white-space: normal;
+  }
+  button.plain.name,
+  button.plain.lock {
+    min-height: 44px;
+    min-width: 44px;
   }
 }
 </style>

@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { isTypedIn } from '../../shared/ui/typing.ts';
-import { useElementSize, useEventListener } from '@vueuse/core';
-import { scaleLinear } from 'd3';
+import { useElementSize } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
 import { computed, nextTick, ref, shallowRef } from 'vue';
@@ -9,23 +7,25 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useSingleKeys } from '../../shared/ui/single-keys.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
+import LaneAxis from './LaneAxis.vue';
 import LaneHint from './LaneHint.vue';
 import LaneList from './LaneList.vue';
 import LaneRow from './LaneRow.vue';
 import LaneTools from './LaneTools.vue';
+import LaneView from './LaneView.vue';
 import TradeCard from './TradeCard.vue';
 import TradeStrip from './TradeStrip.vue';
 import TradeWords from './TradeWords.vue';
+import { useLaneKeys } from './use-lane-keys.ts';
+import { useMoneyAxis } from './use-money-axis.ts';
 import { useLocks } from './use-locks.ts';
 import { useCompanions } from './use-companions.ts';
 import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
 import { useRuledOut } from './use-ruled-out.ts';
-import { isShown, moneyWindows, moneyReach, xOf, type LaneFrame } from './lane-geometry.ts';
+import { AXIS_HEIGHT, isShown, moneyReach, type LaneFrame } from './lane-geometry.ts';
 import { tradeName } from './words.ts';
 
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
@@ -33,10 +33,7 @@ const bench = useBench();
 const workspace = useWorkspace();
 const message = useMessage();
 const choose = useChoose();
-const singleKeys = useSingleKeys();
 
-const windows = computed(() => moneyWindows(workspace.brief.money.budgetMinor));
-const windowIndex = ref(3); // a quarter of the budget
 const withUsed = ref(true);
 /** Kept where the lanes are worked out: those that only the user fills are not, until they are asked for. */
 const { allLanes: showAll } = storeToRefs(bench);
@@ -54,7 +51,6 @@ const LABEL_WIDTH = 184;
 const NARROW = 700;
 /** Below this a lane's two lines of text do not fit; more lanes scroll, with the axis in sight. */
 const LEAST_LANE = 36;
-const AXIS = 22;
 const isNarrow = computed(() => boardWidth.value < NARROW);
 const plotWidth = computed(() =>
   Math.max(200, Math.floor(boardWidth.value - (isNarrow.value ? 0 : LABEL_WIDTH))),
@@ -75,12 +71,9 @@ const slots = computed(() =>
 );
 const laneHeight = computed(() => {
   if (isNarrow.value) return 64;
-  const room = (boardHeight.value - AXIS) / slots.value.length - 1;
+  const room = (boardHeight.value - AXIS_HEIGHT) / slots.value.length - 1;
   return Math.max(LEAST_LANE, Math.min(72, Math.floor(room)));
 });
-/** Money in the middle of the axis, when it has been moved away from the current pick. */
-const centre = ref(0);
-const moneyWindow = computed(() => windows.value[windowIndex.value]);
 const tradesOf = (slot: Slot): readonly Trade[] => {
   const trades = bench.lanes?.lanes[slot] ?? [];
   return withUsed.value
@@ -112,30 +105,21 @@ const frames = computed(() => {
     out.set(slot, {
       width: plotWidth.value,
       height: laneHeight.value,
-      window: moneyWindow.value,
-      centre: centre.value,
+      window: axis.value.window,
+      centre: axis.value.centre,
       reach,
     });
   }
   return out;
 });
-const axis = computed((): LaneFrame => ({
-  width: plotWidth.value,
-  height: AXIS,
-  window: moneyWindow.value,
-  centre: centre.value,
-  reach: 1,
-}));
+const money = useMoneyAxis(plotWidth, () =>
+  slots.value.flatMap((slot) => (visible.value.get(slot) ?? []).map((trade) => trade.money)),
+);
+const { axis } = money;
 const room = useLaneRoom(
   computed(() =>
     slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value))),
   ),
-);
-const marks = computed(() =>
-  scaleLinear()
-    .domain([centre.value - moneyWindow.value, centre.value + moneyWindow.value])
-    .ticks(isNarrow.value ? 5 : 9)
-    .filter((m) => m !== 0),
 );
 const left = computed(() => bench.limit - (bench.summary?.cost.counted ?? 0));
 const standings = useStandings();
@@ -227,22 +211,6 @@ function changeLane(by: number) {
   // The lane takes the focus as it stands, for the mouse's sake; by key it comes into sight.
   void nextTick(() => document.activeElement?.scrollIntoView({ block: 'nearest' }));
 }
-/** Moves the axis by a share of its half width; the farthest part stays in reach. */
-function pan(by: number) {
-  const amounts = slots.value.flatMap((slot) => (visible.value.get(slot) ?? []).map((trade) => trade.money));
-  const to = Math.round(centre.value + by * moneyWindow.value);
-  centre.value = Math.max(Math.min(0, ...amounts), Math.min(Math.max(0, ...amounts), to));
-}
-/** A wheel that goes sideways, or with Shift held, moves the axis. */
-function wheel(event: WheelEvent) {
-  const sideways = event.shiftKey ? event.deltaY || event.deltaX : event.deltaX;
-  if (Math.abs(sideways) < Math.abs(event.shiftKey ? 0 : event.deltaY)) return;
-  event.preventDefault();
-  pan((sideways / Math.max(1, plotWidth.value)) * 2);
-}
-const zoom = (by: number) =>
-  (windowIndex.value = Math.max(0, Math.min(windows.value.length - 1, windowIndex.value + by)));
-
 function key(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const trade = live.value;
@@ -266,24 +234,16 @@ function key(event: KeyboardEvent) {
   event.preventDefault();
   act[name]();
 }
-// These work anywhere on the screen, but never while something is typed.
-useEventListener(document, 'keydown', (event: KeyboardEvent) => {
-  if (!singleKeys.value && !(event.target as HTMLElement).matches('[role=listbox]')) return;
-  if (event.ctrlKey || event.metaKey || event.altKey) return;
-  const target = event.target as HTMLElement;
-  if (isTypedIn(target) || target.matches('select, [role=combobox]') || target.closest('[role=dialog]'))
-    return;
-  const name = event.key.toLowerCase();
-  if (name === 'g') room.isOn.value = !room.isOn.value;
-  else if (name === 'u') withUsed.value = !withUsed.value;
-  else if (name === 'f') emit('find');
-  else if (name === '+' || name === '=') zoom(-1);
-  else if (name === '-') zoom(1);
-  else if (name === '[') pan(-0.5);
-  else if (name === ']') pan(0.5);
-  else if (name === '0') centre.value = 0;
-  else return;
-  event.preventDefault();
+useLaneKeys({
+  g: () => (room.isOn.value = !room.isOn.value),
+  u: () => (withUsed.value = !withUsed.value),
+  f: () => emit('find'),
+  '+': () => money.zoom(-1),
+  '=': () => money.zoom(-1),
+  '-': () => money.zoom(1),
+  '[': () => money.pan(-0.5),
+  ']': () => money.pan(0.5),
+  '0': money.home,
 });
 function closeCard() {
   cardAt.value = null;
@@ -299,21 +259,19 @@ const roomWords = computed(() => {
 
 <template>
   <section class="lanes" aria-label="Lanes" @keydown="key">
-    <LaneTools
-      v-model:with-used="withUsed"
-      v-model:show-all="showAll"
-      v-model:room-on="room.isOn.value"
-      :window="moneyWindow"
-      :is-closest="windowIndex === 0"
-      :is-widest="windowIndex === windows.length - 1"
-      :is-centred="centre === 0"
-      :room-words="roomWords"
-      @find="emit('find')"
-      @zoom="zoom"
-      @pan="pan"
-      @centre="centre = 0"
-    />
-    <div ref="board" class="board" @wheel="wheel" @scroll.passive="cardAt = null">
+    <LaneTools @find="emit('find')">
+      <LaneView
+        v-model:with-used="withUsed"
+        v-model:show-all="showAll"
+        v-model:room-on="room.isOn.value"
+        :axis="money.view.value"
+        :room-words="roomWords"
+        @zoom="money.zoom"
+        @pan="money.pan"
+        @centre="money.home"
+      />
+    </LaneTools>
+    <div ref="board" class="board" @wheel="money.wheel" @scroll.passive="cardAt = null">
       <LaneRow
         v-for="slot in slots"
         :key="slot"
@@ -329,7 +287,7 @@ const roomWords = computed(() => {
         :focused="live?.slot === slot ? live : null"
         :previewed="preview?.slot === slot ? preview : null"
         :is-tab-stop="laneSlot === slot"
-        :marks="marks"
+        :marks="money.marks.value"
         :measure="measureOf(slot)"
         @focus-trade="focusTrade"
         @preview="(trade) => (previewed = trade)"
@@ -339,24 +297,9 @@ const roomWords = computed(() => {
         @toggle-lock="toggleLock(slot)"
         @open="(trade) => emit('open', trade)"
       />
-      <div class="axis">
-        <span class="quiet caption">{{ isNarrow ? '' : 'saves ← money → costs' }}</span>
-        <svg
-          :width="plotWidth"
-          :height="AXIS"
-          role="img"
-          :aria-label="`Money against the current pick, from ${money(centre - moneyWindow, bench.currency, { short: true })} to ${money(centre + moneyWindow, bench.currency, { short: true })}`"
-        >
-          <text v-for="m in marks" :key="m" :x="xOf(m, axis)" y="14" text-anchor="middle" class="figure">
-            {{ money(m, bench.currency, { sign: true, short: true }) }}
-          </text>
-          <text v-if="isShown(0, axis)" :x="xOf(0, axis)" y="14" text-anchor="middle" class="figure strong">
-            now
-          </text>
-        </svg>
-      </div>
+      <LaneAxis :axis="axis" :marks="money.marks.value" :is-narrow="isNarrow" />
     </div>
-    <div class="foot">
+    <div class="foot" :class="{ chosen: live !== null }">
       <div class="strip sheet" aria-live="off">
         <TradeWords v-if="preview" :trade="preview" :measure="measureOf(preview.slot)" companions="" />
         <TradeStrip
@@ -369,6 +312,7 @@ const roomWords = computed(() => {
           @swap-all="swapAll"
           @open="emit('open', live)"
           @rule-out="ruleOut(live)"
+          @close="focusTrade(null)"
         />
         <LaneHint v-else :is-narrow="isNarrow" />
       </div>

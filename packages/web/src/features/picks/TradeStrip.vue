@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { X } from '@lucide/vue';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
+import { usePhone } from '../../shared/ui/phone.ts';
 import TradeWords from './TradeWords.vue';
 
 /** The part in focus: what swapping to it does, and what can be done with it. */
@@ -12,7 +14,8 @@ defineProps<{
   /** Beside its dot: the actions stand below the words, and nothing is cut off. */
   isCard?: boolean;
 }>();
-const emit = defineEmits<{ swap: []; swapAll: []; open: []; ruleOut: [] }>();
+const emit = defineEmits<{ swap: []; swapAll: []; open: []; ruleOut: []; close: [] }>();
+const isPhone = usePhone();
 </script>
 
 <template>
@@ -33,6 +36,9 @@ const emit = defineEmits<{ swap: []; swapAll: []; open: []; ruleOut: [] }>();
     <button class="plain edged" :disabled="!trade.part" @click="emit('ruleOut')">
       Rule out <kbd>X</kbd>
     </button>
+    <button v-if="isPhone" class="plain close" aria-label="Close" @click="emit('close')">
+      <X :size="18" aria-hidden="true" />
+    </button>
   </div>
 </template>
 
@@ -42,8 +48,21 @@ const emit = defineEmits<{ swap: []; swapAll: []; open: []; ruleOut: [] }>();
   gap: 6px;
   flex: none;
 }
+.close {
+  padding: 0;
+  display: grid;
+  place-items: center;
+}
 .card {
   flex-wrap: wrap;
   margin-top: 8px;
+}
+@media (max-width: 760px) {
+  .actions:not(.card) {
+    flex-wrap: wrap;
+  }
+  .close {
+    margin-left: auto;
+  }
 }
 </style>

@@ -20,6 +20,9 @@ interface LanePicture {
   readonly dearer: number;
 }
 
+/** Height of the axis below the lanes, px. */
+export const AXIS_HEIGHT = 22;
+
 export interface LaneFrame {
   readonly width: number;
   readonly height: number;

@@ -21,7 +21,7 @@ const isEmpty = computed(() => (catalogueStore.stored?.parts.length ?? 0) === 0)
         Typed, pasted, from files, or fetched from addresses that you list. Every look is kept with its time
         and source.
       </p>
-      <a href="/prices.csv" download>Take the history out (CSV)</a>
+      <a class="link" href="/prices.csv" download>Take the history out (CSV)</a>
     </div>
     <p v-if="isEmpty" class="sheet none">
       Prices belong to parts, and there are none yet.

@@ -187,6 +187,13 @@ const spoken = computed(() => {
         @keydown="key($event, handle.which, handle.sum)"
       >
         <line :x1="x(handle.sum)" :x2="x(handle.sum)" :y1="TOP - 6" :y2="HEIGHT - BOTTOM" />
+        <rect
+          class="reach"
+          :x="x(handle.sum) - 22"
+          :y="TOP - 6"
+          width="44"
+          :height="HEIGHT - BOTTOM - TOP + 6"
+        />
         <rect :x="x(handle.sum) - 7" :y="HEIGHT - BOTTOM - 34" width="14" height="24" rx="5" />
         <text :x="x(handle.sum)" :y="HEIGHT - BOTTOM - 18" text-anchor="middle">
           {{ handle.which === 'low' ? 'A' : 'B' }}
@@ -248,6 +255,10 @@ svg {
 }
 .handle rect {
   fill: var(--ink);
+}
+/* A finger is wider than the grip. */
+.handle .reach {
+  fill: transparent;
 }
 .handle text {
   fill: var(--paper);

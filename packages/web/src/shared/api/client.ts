@@ -88,6 +88,12 @@ export async function sendFile(path: string, file: Blob): Promise<unknown> {
   return (await answerOf(() => fetch(pathHere(path), { method: 'PUT', body: file }))).value;
 }
 
+/** Reads that ask by their body are told apart for what keeps them, see `workers/page-keeper.ts`. */
+const headersOf = (name: keyof Calls): Record<string, string> => ({
+  'content-type': 'application/json',
+  ...(isOfData(name) && changesNothing(name) ? { 'x-read': 'yes' } : {}),
+});
+
 async function asked<K extends keyof Calls>(
   name: K,
   body: Request<K>,
@@ -100,7 +106,7 @@ async function asked<K extends keyof Calls>(
     fetch(pathHere(path), {
       method,
       keepalive: options.keepalive === true && bytesOf(text ?? '') < MOST_KEPT_ALIVE,
-      ...(method === 'GET' ? {} : { headers: { 'content-type': 'application/json' }, body: text ?? null }),
+      ...(method === 'GET' ? {} : { headers: headersOf(name), body: text ?? null }),
     }),
   );
   return { value: response.parse(value) as Response<K>, etag }; // the schema of this very call

@@ -1,4 +1,4 @@
-import { decimal } from '@ripe-pick/core/units';
+import { decimal, numberLanguage } from '@ripe-pick/core/units';
 
 export { countWords, decimal, moneyText as money, whole } from '@ripe-pick/core/units';
 
@@ -23,6 +23,10 @@ export function duration(exact: number): string {
     ? `${minutes} min`
     : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 }
+
+/** The time of day of a moment in ms. */
+export const clock = (moment: number): string =>
+  new Intl.DateTimeFormat(numberLanguage(), { timeStyle: 'short' }).format(moment);
 
 /** A text of several lines on one. */
 export const oneLine = (text: string): string =>

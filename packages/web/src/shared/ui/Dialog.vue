@@ -3,14 +3,16 @@ import { X } from '@lucide/vue';
 import { NModal } from 'naive-ui';
 import { nextTick, useId, useTemplateRef, watch } from 'vue';
 import { focusScreen, keepFocus } from './keep-focus.ts';
+import { usePhone } from './phone.ts';
 
 /**
- * A dialog with a heading of its own and one way out; Escape and a click beside it close it too. Its root is a div
- * because the modal's focus trap looks for one.
+ * A dialog with a heading of its own and one way out; Escape and a click beside it close it too. On a phone it is a sheet
+ * from below. Its root is a div because the modal's focus trap looks for one.
  */
 const props = defineProps<{ show: boolean; title: string; width: number }>();
 const emit = defineEmits<{ close: [] }>();
 const id = useId();
+const isPhone = usePhone();
 const body = useTemplateRef('body');
 
 let openedOn = '';
@@ -52,10 +54,11 @@ async function left(): Promise<void> {
   >
     <div
       class="sheet dialog"
+      :class="{ below: isPhone }"
       role="dialog"
       aria-modal="true"
       :aria-labelledby="id"
-      :style="{ width: `min(${width}px, 96vw)` }"
+      :style="{ width: isPhone ? '100vw' : `min(${width}px, 96vw)` }"
     >
       <header>
         <h2 :id="id">{{ title }}</h2>
@@ -73,6 +76,12 @@ async function left(): Promise<void> {
 <style scoped>
 .dialog {
   padding: 14px 18px 16px;
+}
+.dialog.below {
+  margin: auto 0 0;
+  border-radius: 14px 14px 0 0;
+  border-width: 1px 0 0;
+  padding: 8px 12px calc(12px + env(safe-area-inset-bottom));
 }
 header {
   display: flex;

@@ -1,0 +1,93 @@
+/*
+ * The service worker: keeps what was open, so that it can be read while the server does not answer. Nothing is kept ahead of its being
+ * opened, and nothing is answered from here while the server answers. (W3C Service Workers; kept: the pages' code, and answers to reads.)
+ */
+
+/** What of the service worker's own world is used; the page's types do not know it. */
+interface Waiting extends Event {
+  waitUntil(work: Promise<unknown>): void;
+}
+interface Asked extends Waiting {
+  readonly request: Request;
+  respondWith(answer: Promise<Response>): void;
+}
+interface Told extends Waiting {
+  readonly data: unknown;
+}
+interface Keeper {
+  skipWaiting(): Promise<void>;
+  readonly clients: { claim(): Promise<void> };
+  readonly registration: { readonly scope: string };
+  addEventListener(type: 'install' | 'activate', listener: (event: Waiting) => void): void;
+  addEventListener(type: 'fetch', listener: (event: Asked) => void): void;
+  addEventListener(type: 'message', listener: (event: Told) => void): void;
+}
+const keeper = self as unknown as Keeper;
+const base = new URL(keeper.registration.scope).pathname;
+const NAME = `ripe-pick ${base}`;
+/** All screens are one page. */
+const PAGE = `${base}picks`;
+
+keeper.addEventListener('install', (event) => event.waitUntil(keeper.skipWaiting()));
+keeper.addEventListener('activate', (event) => event.waitUntil(keeper.clients.claim()));
+
+const isRefusal = ({ status }: Response) => status === 401 || status === 403;
+
+/** From the server, kept for later; while it does not answer, as it was kept. A device that may no longer look keeps nothing. */
+async function newest(request: Request, key: string): Promise<Response> {
+  const cache = await caches.open(NAME);
+  let answer: Response;
+  try {
+    answer = await fetch(request);
+  } catch (error) {
+    const kept = await cache.match(key);
+    if (kept) return kept;
+    throw error;
+  }
+  if (isRefusal(answer)) await caches.delete(NAME);
+  else if (answer.ok) await cache.put(key, answer.clone());
+  return answer;
+}
+
+/** Code and fonts: their names tell their contents, so what is kept is right. */
+async function kept(request: Request): Promise<Response> {
+  const cache = await caches.open(NAME);
+  const found = await cache.match(request);
+  if (found) return found;
+  const answer = await fetch(request);
+  if (answer.ok) await cache.put(request, answer.clone());
+  return answer;
+}
+
+/** A read that asks by its body: kept by what was asked. */
+async function byBody(request: Request): Promise<Response> {
+  const asked = new TextEncoder().encode(await request.clone().text());
+  const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', asked));
+  return newest(request, `${request.url}?asked=${[...digest].map((byte) => byte.toString(16)).join('-')}`);
+}
+
+keeper.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const { origin, pathname, href } = new URL(request.url);
+  if (origin !== location.origin || pathname.endsWith('/events')) return;
+  if (request.mode === 'navigate') event.respondWith(newest(request, PAGE));
+  else if (pathname.includes('/api/')) {
+    if (request.method === 'GET') event.respondWith(newest(request, href));
+    else if (request.headers.has('x-read')) event.respondWith(byBody(request));
+  } else if (request.method === 'GET') event.respondWith(kept(request));
+});
+
+/** What the page had fetched before this worker was there. */
+keeper.addEventListener('message', (event) => {
+  if (!Array.isArray(event.data)) return;
+  const addresses = event.data.filter((each) => typeof each === 'string');
+  event.waitUntil(
+    caches
+      .open(NAME)
+      .then((cache) =>
+        Promise.allSettled(
+          addresses.map(async (address) => (await cache.match(address)) ?? (await cache.add(address))),
+        ),
+      ),
+  );
+});
