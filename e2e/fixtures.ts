@@ -91,6 +91,9 @@ interface WorkerFixtures {
   readonly tab: Page;
 }
 
+/** What the browser's driver says of it in the page: see `serviceWorkers` in the configuration. */
+const BLOCKED = 'Service Worker registration blocked by Playwright';
+
 const VIEWPORT = { width: 1280, height: 800 };
 
 /** Leaves the page as a new one: away from the app, with nothing stored, and the window as it was. */
@@ -155,7 +158,8 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   clean: async ({ page }, use) => {
     const said: string[] = [];
     const hear = (message: ConsoleMessage) => {
-      if (['error', 'warning'].includes(message.type())) said.push(message.text());
+      const isOwn = message.text() !== BLOCKED;
+      if (isOwn && ['error', 'warning'].includes(message.type())) said.push(message.text());
     };
     const fail = (error: Error) => said.push(error.message);
     page.on('console', hear);

@@ -55,7 +55,8 @@ export { crossCheckPack, keptPackSchema, packFileSchema, type KeptPack, type Pac
 export { packOf } from './pack/make.ts';
 export { takePackIn, type PackIn } from './pack/take-in.ts';
 export { takePackOut, type PackOut } from './pack/take-out.ts';
-export { tuningSchema, writeTuningTable, type Tuning } from './tuning.ts';
+export { tuningSchema, type Tuning } from './tuning.ts';
+export { writeTuningTable } from './tuning-table.ts';
 export { assemblySchema, type Assembly } from './assembly.ts';
 export { buildLogOf, readBuildLog, type BuildLogFile } from './build-log/file.ts';
 export { buildLogMarkdown, writeStepsTable } from './build-log/words.ts';

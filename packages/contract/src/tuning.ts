@@ -1,7 +1,5 @@
 import { OUTCOMES, TUNING_STAGES } from '@ripe-pick/core/tuning';
-import Papa from 'papaparse';
 import { z } from 'zod';
-import { FORMULA } from './formula.ts';
 import { idSchema, withIds } from './primitives.ts';
 
 /** A clock or a voltage, or how far from what is shipped. */
@@ -53,23 +51,3 @@ export const tuningSchema = z.strictObject({
 export type Tuning = z.infer<typeof tuningSchema>;
 
 export const tuningShape = { tunings: withIds(tuningSchema, 120).default([]) };
-
-/** The log of a stage as CSV (RFC 4180), a row an attempt; nothing in it is taken for a formula. */
-export const writeTuningTable = ({ plan, attempts }: Tuning): string =>
-  Papa.unparse(
-    attempts.map(({ beganAt, setting, purpose, minutes, outcome, celsius, volts, errors, score, note }) => ({
-      stage: plan.stage,
-      way: plan.way,
-      began_at: beganAt,
-      setting,
-      purpose,
-      minutes,
-      outcome: outcome ?? '',
-      celsius,
-      volts,
-      errors,
-      score,
-      note,
-    })),
-    { escapeFormulae: FORMULA },
-  );

@@ -2,12 +2,15 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/bricolage-grotesque';
 import './app/styles.css';
 import { createPinia } from 'pinia';
-import { createApp } from 'vue';
+import { createApp, watch } from 'vue';
 import App from './app/App.vue';
 import { fetchScreensAhead, router } from './app/router.ts';
 import { install } from './app/install.ts';
+import { isAtRest } from './shared/ui/at-rest.ts';
 import { isStranger } from './shared/api/place.ts';
 
 createApp(App).use(createPinia()).use(router).mount('#app');
-if (!isStranger) void router.isReady().then(() => fetchScreensAhead());
-void router.isReady().then(() => setTimeout(() => void install(), 3000));
+watch(isAtRest, () => {
+  if (!isStranger) fetchScreensAhead();
+  void install();
+});

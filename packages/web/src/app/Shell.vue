@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, watch } from 'vue';
+import { computed, defineAsyncComponent, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isLookingOnly } from '../shared/api/place.ts';
 import { clock } from '../shared/format/format.ts';
@@ -15,9 +15,12 @@ import { useJournal } from '../shared/stores/journal.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
 import { offerCommands, useCommands, type Command } from '../shared/stores/commands.ts';
 import { SCREENS } from './router.ts';
+import { isAtRest, rest } from '../shared/ui/at-rest.ts';
 import { usePhone } from '../shared/ui/phone.ts';
 import { useSingleKeys } from '../shared/ui/single-keys.ts';
 import { useBench } from '../shared/stores/bench.ts';
+import { useLanes } from '../shared/stores/lanes.ts';
+import { notice } from '../shared/stores/notices.ts';
 import { useWatch } from '../shared/stores/watch.ts';
 import BudgetRuler from './frame/BudgetRuler.vue';
 import CandidateTabs from './frame/CandidateTabs.vue';
@@ -26,10 +29,6 @@ import FrameBadge from './frame/FrameBadge.vue';
 import BottomBar from './frame/BottomBar.vue';
 import LeftRail from './frame/LeftRail.vue';
 import PhoneTop from './frame/PhoneTop.vue';
-import CommandPalette from './frame/CommandPalette.vue';
-import ShortcutList from './frame/ShortcutList.vue';
-import GuideDialog from './help/GuideDialog.vue';
-import TourCard from './help/TourCard.vue';
 import { useTellDeletions } from './tell-deletions.ts';
 import Welcome from './Welcome.vue';
 
@@ -42,10 +41,12 @@ const briefs = useBriefs();
 const records = useRecords();
 const model = useModel();
 const bench = useBench();
+const lanes = useLanes();
 const watched = useWatch();
 const route = useRoute();
 const message = useMessage();
 const router = useRouter();
+watch(notice, (told) => told && message.warning(told.text, { duration: 6000, closable: true }));
 const commands = useCommands();
 const singleKeys = useSingleKeys();
 const isPhone = usePhone();
@@ -75,7 +76,10 @@ useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
 });
 
 /** The ruler stands on every screen that deals with the build; its place is kept while it is worked out. */
-const isRuled = computed(() => route.meta.isAboutMoney === true && !catalogueStore.isEmpty);
+const isRuled = computed(
+  // Which screen it is, is not known in the very first moment: most have the ruler.
+  () => (route.matched.length === 0 || route.meta.isAboutMoney === true) && !catalogueStore.isEmpty,
+);
 const hasRuler = computed(() => isRuled.value && bench.summary !== null);
 /** Whoever comes to an empty app begins with the brief: what is missing stands there. */
 watch(
@@ -83,7 +87,17 @@ watch(
   (isNew) => isNew && void router.replace({ name: 'brief' }),
   { immediate: true },
 );
+const LaterParts = defineAsyncComponent(() => import('./LaterParts.vue'));
+// On a screen without lanes, or without data, nothing has to be waited for.
+watch(
+  () => lanes.bySlot !== null || catalogueStore.isEmpty === true || catalogueStore.failure !== null,
+  (stands) => stands && rest(),
+  { immediate: true },
+);
 const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !== null);
+
+/** The screen comes with its ruler, so that nothing moves once it is seen. */
+const stands = computed(() => isReady.value && (!isRuled.value || hasRuler.value));
 
 const steps = useJournal();
 async function undo() {
@@ -204,7 +218,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         </template>
         <CannotBuy />
       </template>
-      <div v-else-if="isRuled && !catalogueStore.failure" class="kept" />
+      <div v-else-if="isRuled && !catalogueStore.failure" class="kept quiet">Reading the catalogue…</div>
       <p v-if="catalogueStore.failure || workspace.failure" class="failure" role="alert">
         {{ catalogueStore.failure ?? workspace.failure }}
         <button v-if="catalogueStore.failure" class="plain edged" @click="catalogueStore.load()">
@@ -228,14 +242,10 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
         {{ workspace.stayed }}
         <button class="plain edged" @click="workspace.stayed = null">Understood</button>
       </p>
-      <CommandPalette />
-      <ShortcutList />
-      <GuideDialog />
-      <TourCard :is-ready="isReady && bench.lanes !== null" />
-      <main id="main" tabindex="-1">
+      <LaterParts v-if="isAtRest" :is-ready="isReady && lanes.bySlot !== null" />
+      <main id="main" tabindex="-1" :class="{ unseen: !stands }">
         <Welcome v-if="catalogueStore.isEmpty && route.meta.isAboutMoney && !route.meta.worksEmpty" />
-        <RouterView v-else-if="isReady" />
-        <p v-else-if="!catalogueStore.failure" class="quiet wait">Reading the catalogue…</p>
+        <RouterView v-else-if="stands" />
       </main>
     </div>
   </div>
@@ -267,6 +277,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 .kept {
   flex: none;
   height: 118px;
+  display: grid;
+  place-content: center;
+}
+.unseen {
+  visibility: hidden;
 }
 main {
   flex: 1;
@@ -291,10 +306,6 @@ main {
   main {
     overflow: visible;
   }
-}
-.wait {
-  padding: 40px;
-  text-align: center;
 }
 .failure {
   margin: 8px 16px 0;

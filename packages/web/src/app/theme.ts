@@ -1,6 +1,6 @@
-import { darkTheme, type GlobalThemeOverrides } from 'naive-ui';
+import type { GlobalTheme, GlobalThemeOverrides } from 'naive-ui';
 import { usePreferredDark, useStorage } from '@vueuse/core';
-import { computed, watchEffect } from 'vue';
+import { computed, shallowRef, watchEffect } from 'vue';
 import { usePhone } from '../shared/ui/phone.ts';
 
 type ThemeChoice = 'system' | 'light' | 'dark';
@@ -83,13 +83,17 @@ export function useTheme() {
   const preferred = usePreferredDark();
   const isPhone = usePhone();
   const isDark = computed(() => (choice.value === 'system' ? preferred.value : choice.value === 'dark'));
+  /** Fetched when it is first wanted: most never see it. */
+  const dark = shallowRef<GlobalTheme | null>(null);
   watchEffect(() => {
+    if (isDark.value && !dark.value)
+      void import('./dark-theme.ts').then(({ darkTheme }) => (dark.value = darkTheme));
     document.documentElement.dataset.theme = isDark.value ? 'dark' : 'light';
   });
   return {
     choice,
     isDark,
-    theme: computed(() => (isDark.value ? darkTheme : null)),
+    theme: computed(() => (isDark.value ? dark.value : null)),
     overrides: computed((): GlobalThemeOverrides => {
       const colours = isDark.value ? DARK : LIGHT;
       return isPhone.value ? { ...colours, common: { ...colours.common, ...FINGER } } : colours;

@@ -14,6 +14,7 @@ import {
   type BacktestRow,
   type DayBand,
   type Forecast,
+  type Observation,
   type JointPlan,
   type PriceEvent,
   type PoolOffer,
@@ -24,14 +25,22 @@ import {
   type TrackedOffer,
 } from '@ripe-pick/core/prices';
 import type { PartKind } from '@ripe-pick/core/parts';
-import { expose } from 'comlink';
+import { serve } from './serve.ts';
 import { drive, Tickets } from './drive.ts';
 
-/** A part to be judged, with its offers’ histories. */
+/** An offer whose history was told by `learn`; null: that is its history. */
+export interface OfferToJudge extends Omit<TrackedOffer, 'observations'> {
+  readonly observations: readonly Observation[] | null;
+}
+/** A history that is learnt from, and the part that it is of. */
+export interface PoolPart extends PoolOffer {
+  readonly part: string;
+}
+/** A part to be judged, with its offers. */
 export interface PartToJudge {
   readonly part: string;
   readonly kind: PartKind | null;
-  readonly offers: readonly TrackedOffer[];
+  readonly offers: readonly OfferToJudge[];
   /** A target in the brief’s currency and the day number that it is wanted by; null without one. */
   readonly target: { readonly minor: number; readonly by: number } | null;
 }
@@ -40,8 +49,6 @@ export interface JudgeWish {
   readonly days: number;
   readonly waitPerDay: number;
   readonly events: readonly PriceEvent[];
-  /** Histories that are learnt from, beside those of the parts. */
-  readonly pool: readonly PoolOffer[];
 }
 
 /** What is shown of a part’s forecast: everything but the futures themselves. */
@@ -84,11 +91,21 @@ const tickets = new Tickets();
 /** Looking back is called off by itself: a forecast made anew meanwhile leaves it alone. */
 const ticketsBack = new Tickets();
 const LEAST_RISING = 5;
-let forecasts = new Map<string, Forecast>();
+/** Forecasts that were made, and what each was made of. */
+let forecasts = new Map<string, { readonly of: string; readonly forecast: Forecast | null }>();
+/** Histories by offer, and those that are learnt from beside them. */
+const histories = new Map<string, readonly Observation[]>();
+let pooled: readonly PoolPart[] = [];
+/** Rises with every history that is told. */
+let learnt = 0;
+const tracked = (offers: readonly OfferToJudge[]): readonly TrackedOffer[] =>
+  offers.map((offer) => ({
+    ...offer,
+    observations: offer.observations ?? histories.get(offer.id) ?? [],
+  }));
 /** What the pool says, kept for as long as it is the same: looking back takes longer than all forecasts. */
 let view: { readonly of: string; readonly pool: PoolView } | null = null;
-function viewOf(offers: readonly PoolOffer[], today: number): PoolView {
-  const of = JSON.stringify([today, offers]);
+function viewOf(offers: readonly PoolOffer[], today: number, of: string): PoolView {
   if (view?.of !== of) view = { of, pool: poolView(offers, today) };
   return view.pool;
 }
@@ -123,13 +140,27 @@ const judging = {
   cancel(): void {
     tickets.next();
   },
+  /** Histories of offers, kept beside those that are known; and of others that are learnt from, where those are new. */
+  learn(told: ReadonlyMap<string, readonly Observation[]>, pool: readonly PoolPart[] | null): void {
+    for (const [offer, observations] of told) histories.set(offer, observations);
+    pooled = pool ?? pooled;
+    learnt++;
+  },
   /** What all offers say together: kept for judging. */
-  pool(parts: readonly PartToJudge[], { pool, today }: JudgeWish): Pooled {
-    const all = [
-      ...pool,
-      ...parts.flatMap(({ kind, offers }) => offers.map(({ observations }) => ({ kind, observations }))),
+  pool(parts: readonly PartToJudge[], { today }: JudgeWish): Pooled {
+    const own = new Set(parts.map(({ part }) => part));
+    const all: readonly PoolOffer[] = [
+      ...pooled.filter(({ part }) => !own.has(part)),
+      ...parts.flatMap(({ kind, offers }) =>
+        tracked(offers).map(({ observations }) => ({ kind, observations })),
+      ),
     ];
-    const { prior } = viewOf(all, today);
+    const of = JSON.stringify([
+      learnt,
+      today,
+      parts.map(({ kind, offers }) => [kind, offers.map(({ id, observations }) => [id, observations])]),
+    ]);
+    const { prior } = viewOf(all, today, of);
     const kinds = [...new Set(all.flatMap((each) => each.kind ?? []))];
     return {
       offers: prior.pooledFrom,
@@ -140,19 +171,22 @@ const judging = {
       }),
     };
   },
-  /** Judges parts one by one; each is sent as soon as it is known. */
+  /** Judges parts one by one; each is sent as soon as it is known, and not again while it is the same. */
   async judge(
     parts: readonly PartToJudge[],
     wish: JudgeWish,
     send: (verdicts: readonly PriceVerdict[]) => void,
   ): Promise<void> {
-    forecasts = new Map();
-    const known = view?.pool ?? viewOf(wish.pool, wish.today);
+    const known = view?.pool ?? viewOf(pooled, wish.today, 'the pool alone');
+    const pool = view?.of ?? '';
     function* work(): Work<PriceVerdict | null, void> {
-      for (const { part, kind, offers, target } of parts) {
+      for (const { part, kind, offers: asked, target } of parts) {
+        const of = JSON.stringify([asked, target, wish, pool]);
+        if (forecasts.get(part)?.of === of) continue;
+        const offers = tracked(asked);
         const forecast = forecastOf(offers, { ...wish, kind, prior: known.prior, view: known.of(kind) });
+        forecasts.set(part, { of, forecast });
         if (!forecast) continue;
-        forecasts.set(part, forecast);
         const { plan, futures: _futures, ...rest } = forecast;
         // Where nothing is advised, no odds are drawn either.
         const isSilent = forecast.silence !== null;
@@ -189,10 +223,15 @@ const judging = {
     });
     flush();
   },
+  /** Forgets the forecasts of all other parts. */
+  keepOnly(parts: readonly string[]): void {
+    const kept = new Set(parts);
+    forecasts = new Map([...forecasts].filter(([part]) => kept.has(part)));
+  },
   /** How the parts given are best bought together, from the forecasts made last. */
   joint(parts: readonly string[], waitPerDay: number): JointPlan | null {
     const known = parts.flatMap((id) => {
-      const forecast = forecasts.get(id);
+      const forecast = forecasts.get(id)?.forecast;
       return forecast ? [{ id, forecast }] : [];
     });
     return jointPlan(known, waitPerDay);
@@ -201,7 +240,7 @@ const judging = {
     ticketsBack.next();
   },
   async backtest(
-    parts: readonly BacktestPart[],
+    parts: readonly (Omit<BacktestPart, 'offers'> & { readonly offers: readonly OfferToJudge[] })[],
     wish: JudgeWish & { readonly every: number },
     report: (progress: { readonly done: number; readonly of: number }) => void,
   ): Promise<{
@@ -211,11 +250,19 @@ const judging = {
     // What the pool would have said then is not known any more: the shipped prior stands for it, so that nothing of the future comes in.
     const { prior } = poolView([], wish.today);
     const rows: BacktestRow[] = [];
-    await drive(backtest(parts, { ...wish, prior }), ticketsBack, report, ({ row }) => {
-      if (row) rows.push(row);
-    });
+    await drive(
+      backtest(
+        parts.map((each) => ({ ...each, offers: tracked(each.offers) })),
+        { ...wish, prior },
+      ),
+      ticketsBack,
+      report,
+      ({ row }) => {
+        if (row) rows.push(row);
+      },
+    );
     return { rows, summary: backtestSummary(rows) };
   },
 };
 export type Judging = typeof judging;
-expose(judging);
+serve(judging);

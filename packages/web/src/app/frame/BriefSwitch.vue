@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { ChevronDown } from '@lucide/vue';
-import { NDropdown, useMessage } from 'naive-ui';
-import { computed } from 'vue';
+import { useMessage } from 'naive-ui';
+import { computed, defineAsyncComponent } from 'vue';
 import { failureText } from '../../shared/api/client.ts';
 import { useBriefSwitch } from '../../shared/stores/brief-switch.ts';
 import { useBriefs } from '../../shared/stores/briefs.ts';
 import { offerCommands } from '../../shared/stores/commands.ts';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 /** Which brief is open, where there are several, and the way to the others. */
+const BriefMenu = defineAsyncComponent(() => import('./BriefMenu.ts'));
 const briefs = useBriefs();
 const workspace = useWorkspace();
 const briefSwitch = useBriefSwitch();
@@ -33,8 +35,8 @@ offerCommands(() =>
 </script>
 
 <template>
-  <NDropdown
-    v-if="others.length > 0"
+  <BriefMenu
+    v-if="others.length > 0 && isAtRest"
     trigger="click"
     :options="others.map(({ id, name }) => ({ key: id, label: name }))"
     @select="open"
@@ -43,7 +45,7 @@ offerCommands(() =>
       <span class="visually-hidden">Brief: </span><b>{{ workspace.brief.name }}</b>
       <ChevronDown :size="14" aria-hidden="true" />
     </button>
-  </NDropdown>
+  </BriefMenu>
 </template>
 
 <style scoped>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import { minorPlaces } from '@ripe-pick/core';
 import type { CostLine } from '@ripe-pick/core/money';
 import { bestWithin, MEASURES } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
@@ -13,9 +13,11 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { asideOf, orderedIn } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
+import { linear } from '../../shared/format/linear.ts';
 import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
 const bench = useBench();
+const lanes = useLanes();
 const standings = useStandings();
 const workspace = useWorkspace();
 const holder = ref<HTMLElement | null>(null);
@@ -85,9 +87,10 @@ const flags = computed(() => {
 const isExplained = ref(false);
 const segments = computed(() => (bench.summary ? segmentsOf(bench.summary.cost) : []));
 const x = computed(() =>
-  scaleLinear()
-    .domain([0, Math.max(limit.value * OVERRUN, total.value * 1.02, (segments.value.at(-1)?.to ?? 0) * 1.01)])
-    .range([1, Math.max(10, width.value - 1)]),
+  linear(
+    [0, Math.max(limit.value * OVERRUN, total.value * 1.02, (segments.value.at(-1)?.to ?? 0) * 1.01)],
+    [1, Math.max(10, width.value - 1)],
+  ),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 90))));
 const room = computed(() => roomIn(total.value, workspace.brief.money, standings.gone.length));
@@ -116,7 +119,7 @@ function colour(segment: Segment): string {
 const STEP_MAJOR = 20;
 function stepWords(slot: Segment['slot']): string {
   if (slot in OTHER_NAMES) return '';
-  const lane = bench.lanes?.lanes[slot as Slot];
+  const lane = lanes.bySlot?.get(slot as Slot);
   if (!lane) return '';
   const step = STEP_MAJOR * 10 ** minorPlaces(bench.currency);
   const { kind, unit } = MEASURES[slot as Slot];

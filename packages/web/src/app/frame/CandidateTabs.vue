@@ -1,32 +1,26 @@
 <script setup lang="ts">
-import { NDropdown, NInput, NPopover } from 'naive-ui';
-import { VueDraggable } from 'vue-draggable-plus';
-import { Ellipsis, Plus } from '@lucide/vue';
-import { computed, nextTick, ref } from 'vue';
+import { Plus } from '@lucide/vue';
+import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
 import { basisTotal } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
-import Dialog from '../../shared/ui/Dialog.vue';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
 import { offerCommands } from '../../shared/stores/commands.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
-import { HandOnDialog, ResaleDialog } from '../../features/handon/index.ts';
 import BriefSwitch from './BriefSwitch.vue';
-import AgainstDialog from './AgainstDialog.vue';
-import StoryDialog from './StoryDialog.vue';
 
 const bench = useBench();
 const standings = useStandings();
 const workspace = useWorkspace();
 
-const told = ref<string | null>(null);
-const handed = ref<string | null>(null);
-const sold = ref<string | null>(null);
-const held = ref<string | null>(null);
-const renaming = ref<string | null>(null);
-const draft = ref('');
-const field = ref<InstanceType<typeof NInput> | null>(null);
+const CandidateMenu = defineAsyncComponent(() => import('./CandidateMenu.vue'));
+const ArchivedList = defineAsyncComponent(() => import('./ArchivedList.vue'));
+const CandidateDialogs = defineAsyncComponent(() => import('./CandidateDialogs.vue'));
+/** What is opened about which candidate, by the key of the menu. */
+const CLOSED = { rename: null, 'hand-on': null, resale: null, story: null, against: null };
+const opened = ref<Readonly<Record<keyof typeof CLOSED, string | null>>>(CLOSED);
 
 const MENU = [
   { label: 'Rename', key: 'rename' },
@@ -53,18 +47,10 @@ function act(id: string, key: string) {
   if (!candidate) return;
   if (key === 'duplicate')
     workspace.addCandidate(`${candidate.name}, copy`, candidate.picks as Picks, { ...candidate, like: id });
-  if (key === 'hand-on') handed.value = id;
-  if (key === 'resale') sold.value = id;
-  if (key === 'story') told.value = id;
-  if (key === 'against') held.value = id;
+  if (key in CLOSED) opened.value = { ...CLOSED, [key]: id };
   if (key === 'archive') workspace.archive(id, true);
   if (key === 'left' || key === 'right') move(id, key === 'left' ? -1 : 1);
   if (key === 'remove') workspace.removeCandidate(id);
-  if (key === 'rename') {
-    renaming.value = id;
-    draft.value = candidate.name;
-    void nextTick(() => field.value?.focus());
-  }
 }
 function move(id: string, by: 1 | -1) {
   const ids = workspace.shown.map((each) => each.id);
@@ -79,6 +65,20 @@ const sorted = computed({
   get: () => [...workspace.shown],
   set: (list) => workspace.order(list.map((each) => each.id)),
 });
+const row = useTemplateRef('row');
+watch(
+  isAtRest,
+  async (now) => {
+    if (!now) return;
+    const { useDraggable } = await import('vue-draggable-plus');
+    if (!row.value) return;
+    useDraggable(row.value, sorted, {
+      ...{ animation: 120, delay: 120, delayOnTouchOnly: true },
+      ...{ forceFallback: true, fallbackTolerance: 4, filter: '.more', preventOnFilter: false },
+    });
+  },
+  { immediate: true, flush: 'post' },
+);
 const archived = computed(() => workspace.candidates.filter((each) => each.isArchived));
 
 offerCommands(() => [
@@ -107,10 +107,6 @@ offerCommands(() => [
 function addEmpty() {
   workspace.addCandidate(`Idea ${workspace.candidates.length + 1}`, {}, { like: null });
 }
-function rename() {
-  if (renaming.value && draft.value.trim()) workspace.renameCandidate(renaming.value, draft.value.trim());
-  renaming.value = null;
-}
 function figures(id: string): string {
   const summary = bench.summaries.get(id);
   if (!summary) return '';
@@ -123,17 +119,7 @@ function figures(id: string): string {
 <template>
   <div class="tabs" role="group" aria-label="Candidates">
     <BriefSwitch />
-    <VueDraggable
-      v-model="sorted"
-      class="row"
-      :animation="120"
-      :delay="120"
-      :delay-on-touch-only="true"
-      :force-fallback="true"
-      :fallback-tolerance="4"
-      filter=".more"
-      :prevent-on-filter="false"
-    >
+    <div ref="row" class="row">
       <div
         v-for="candidate in workspace.shown"
         :key="candidate.id"
@@ -148,39 +134,27 @@ function figures(id: string): string {
           <span class="text">{{ candidate.name }}</span>
           <span class="quiet num">{{ figures(candidate.id) }}</span>
         </button>
-        <NDropdown trigger="click" :options="menu" @select="(key: string) => act(candidate.id, key)">
-          <button class="plain more" :aria-label="`More for ${candidate.name}`">
-            <Ellipsis :size="15" aria-hidden="true" />
-          </button>
-        </NDropdown>
+        <CandidateMenu
+          v-if="isAtRest"
+          :name="candidate.name"
+          :options="menu"
+          @act="(key) => act(candidate.id, key)"
+        />
       </div>
-    </VueDraggable>
+    </div>
     <button class="plain add" title="A new, empty candidate" aria-label="New candidate" @click="addEmpty">
       <Plus :size="16" aria-hidden="true" />
     </button>
-    <NPopover v-if="archived.length > 0" trigger="click" placement="bottom-start">
-      <template #trigger
-        ><button class="plain">{{ archived.length }} archived</button></template
-      >
-      <ul class="archive">
-        <li v-for="candidate in archived" :key="candidate.id">
-          <span
-            >{{ candidate.name }} <span class="quiet num">{{ figures(candidate.id) }}</span></span
-          >
-          <button class="plain edged" @click="workspace.archive(candidate.id, false)">Bring back</button>
-        </li>
-      </ul>
-    </NPopover>
-    <HandOnDialog :id="handed" @close="handed = null" />
-    <ResaleDialog :candidate="sold" @close="sold = null" />
-    <StoryDialog :id="told" @close="told = null" />
-    <AgainstDialog :id="held" @close="held = null" />
-    <Dialog :show="renaming !== null" title="Name of the candidate" :width="420" @close="renaming = null">
-      <form class="rename" @submit.prevent="rename">
-        <NInput ref="field" v-model:value="draft" maxlength="200" :input-props="{ 'aria-label': 'Name' }" />
-        <button class="plain strong" type="submit" :disabled="!draft.trim()">Rename</button>
-      </form>
-    </Dialog>
+    <ArchivedList v-if="isAtRest && archived.length > 0" :archived="archived" :figures="figures" />
+    <CandidateDialogs
+      v-if="isAtRest"
+      :renamed="opened.rename"
+      :told="opened.story"
+      :handed="opened['hand-on']"
+      :sold="opened.resale"
+      :held="opened.against"
+      @close="opened = CLOSED"
+    />
   </div>
 </template>
 
@@ -197,19 +171,6 @@ function figures(id: string): string {
 .row {
   display: flex;
   gap: 4px;
-}
-.archive {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 4px;
-}
-.archive li {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: center;
 }
 .tab {
   display: flex;
@@ -233,12 +194,5 @@ function figures(id: string): string {
   display: inline-block;
   vertical-align: bottom;
   white-space: nowrap;
-}
-.rename {
-  display: flex;
-  gap: 10px;
-}
-.more {
-  padding: 3px 5px;
 }
 </style>

@@ -40,6 +40,7 @@ watch(
     await nextTick();
     field.value?.focus();
   },
+  { immediate: true }, // it may be asked for before it is here
 );
 watch(text, () => (at.value = 0));
 

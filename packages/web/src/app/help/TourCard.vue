@@ -5,6 +5,7 @@ import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
 import { useRoute } from 'vue-router';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCommands } from '../../shared/stores/commands.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { money, signed } from '../../shared/format/format.ts';
@@ -15,6 +16,7 @@ import { TOURS, type TourContext } from './tours.ts';
 /** The first time on a screen with a picture of its own: what is seen there, step by step, on the person's own build. */
 const props = defineProps<{ isReady: boolean }>();
 const bench = useBench();
+const lanes = useLanes();
 const commands = useCommands();
 const names = useNames();
 const workspace = useWorkspace();
@@ -29,7 +31,7 @@ const steps = computed(() => TOURS[screen.value] ?? []);
 const step = computed(() => steps.value.at(at.value) ?? null);
 const context = computed((): TourContext => {
   const { cpu } = workspace.picks;
-  const trade = bench.lanes?.steepest;
+  const trade = lanes.steepest;
   const name = trade?.part ? names.part(trade.part.id) : null;
   return {
     cpu: cpu ? names.part(cpu.part) : null,

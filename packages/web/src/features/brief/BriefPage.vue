@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { NInput } from 'naive-ui';
 import { ref } from 'vue';
 import { useBriefs } from '../../shared/stores/briefs.ts';
-import { useWorkspace } from '../../shared/stores/workspace.ts';
+import BriefName from './BriefName.vue';
 import AheadBand from './AheadBand.vue';
 import BriefsDialog from './BriefsDialog.vue';
 import BoxBand from './BoxBand.vue';
@@ -13,7 +12,6 @@ import PlayBand from './PlayBand.vue';
 import StartStrip from './StartStrip.vue';
 import WishesBand from './WishesBand.vue';
 
-const workspace = useWorkspace();
 const briefs = useBriefs();
 const isListed = ref(false);
 </script>
@@ -23,16 +21,7 @@ const isListed = ref(false);
     <div class="bands">
       <div class="title">
         <h1>Brief</h1>
-        <NInput
-          :value="workspace.brief.name"
-          size="small"
-          maxlength="200"
-          :input-props="{ 'aria-label': 'Name of the brief' }"
-          @update:value="
-            (v: string) =>
-              v.trim() && workspace.editBrief('type the name', (brief) => ({ ...brief, name: v }))
-          "
-        />
+        <BriefName />
         <button class="plain edged" @click="isListed = true">
           {{ briefs.all.length > 1 ? `All ${briefs.all.length} briefs` : 'More briefs' }}
         </button>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useBench } from '../../shared/stores/bench.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { money, signed } from '../../shared/format/format.ts';
 import { tradeName } from './words.ts';
 
 /** What to do with the lanes while nothing in them is in focus, and where to begin. */
 defineProps<{ isNarrow: boolean }>();
 const bench = useBench();
+const lanes = useLanes();
 const steepest = computed(() => {
-  const trade = bench.lanes?.steepest;
+  const trade = lanes.steepest;
   return trade
     ? `${tradeName(trade)}: ${money(trade.money, bench.currency, { sign: true })}, ${signed((trade.score ?? 0) / 1000)} fps`
     : null;

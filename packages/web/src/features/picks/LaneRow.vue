@@ -28,6 +28,8 @@ const props = defineProps<{
   /** What the pointer is over. */
   previewed: Trade | null;
   isTabStop: boolean;
+  /** Whether the lane is worked out. */
+  isKnown: boolean;
   marks: readonly number[];
   /** What the height means. */
   measure: Pick<Measure, 'label' | 'unit' | 'kind'>;
@@ -55,8 +57,8 @@ const partName = computed(() =>
     : (EMPTY_NAMES[props.slotName] ?? 'open'),
 );
 /** Nothing could stand here but what stands here now. */
-const isEmpty = computed(() => props.trades.every(({ part }) => part === null));
-const isOpen = computed(() => !current.value?.part && !EMPTY_NAMES[props.slotName]);
+const isEmpty = computed(() => props.isKnown && props.trades.every(({ part }) => part === null));
+const isOpen = computed(() => props.isKnown && !current.value?.part && !EMPTY_NAMES[props.slotName]);
 const nowX = computed(() => xOf(0, props.frame));
 const roomX = computed(() => Math.min(props.frame.width, Math.max(0, xOf(props.room, props.frame))));
 function placeOf(trade: Trade | null) {
@@ -83,6 +85,17 @@ const guides = computed(() => {
     text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}`,
   }));
 });
+const gridPath = computed(() => {
+  const { width, height } = props.frame;
+  const across = props.marks.map((mark) => `M${xOf(mark, props.frame)} 0v${height}`);
+  return `${across.join('')}M0 ${height / 2}h${width}`;
+});
+const guidePath = computed(() =>
+  guides.value
+    .flatMap(({ gain }) => [gain, -gain])
+    .map((gain) => `M0 ${yOf(gain, props.frame)}h${props.frame.width}`)
+    .join(''),
+);
 const optionText = computed(() =>
   props.focused ? tradeWords(props.focused, props.currency, props.measure) : '',
 );
@@ -200,27 +213,8 @@ defineExpose({ focus: () => root.value?.focus() });
           :height="frame.height"
           class="over"
         />
-        <line
-          v-for="m in marks"
-          :key="m"
-          :x1="xOf(m, frame)"
-          :x2="xOf(m, frame)"
-          y1="0"
-          :y2="frame.height"
-          class="grid"
-        />
-        <line x1="0" :x2="frame.width" :y1="frame.height / 2" :y2="frame.height / 2" class="grid" />
-        <template v-for="guide in guides" :key="guide.gain">
-          <line
-            v-for="side in [1, -1]"
-            :key="side"
-            x1="0"
-            :x2="frame.width"
-            :y1="yOf(side * guide.gain, frame)"
-            :y2="yOf(side * guide.gain, frame)"
-            class="guide"
-          />
-        </template>
+        <path :d="gridPath" class="grid" />
+        <path :d="guidePath" class="guide" />
         <line v-if="isShown(0, frame)" :x1="nowX" :x2="nowX" y1="0" :y2="frame.height" class="now" />
         <path :d="picture.paths.barred" class="barred" />
         <path :d="picture.paths.fits" class="fits" />
@@ -242,7 +236,12 @@ defineExpose({ focus: () => root.value?.focus() });
         <text v-for="guide in guides" :key="guide.gain" x="3" :y="yOf(guide.gain, frame) + 3.5" class="note">
           {{ guide.text }}
         </text>
-        <text v-if="trades.length === 0" :x="frame.width / 2 + 14" :y="frame.height / 2 + 4" class="note">
+        <text
+          v-if="isKnown && trades.length === 0"
+          :x="frame.width / 2 + 14"
+          :y="frame.height / 2 + 4"
+          class="note"
+        >
           no part in the catalogue for this slot
         </text>
       </svg>

@@ -2,21 +2,21 @@
 import { useElementSize } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
-import { computed, nextTick, ref, shallowRef } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import LaneAxis from './LaneAxis.vue';
 import LaneHint from './LaneHint.vue';
-import LaneList from './LaneList.vue';
 import LaneRow from './LaneRow.vue';
 import LaneTools from './LaneTools.vue';
 import LaneView from './LaneView.vue';
-import TradeCard from './TradeCard.vue';
 import TradeStrip from './TradeStrip.vue';
 import TradeWords from './TradeWords.vue';
 import { useLaneKeys } from './use-lane-keys.ts';
@@ -25,18 +25,21 @@ import { useLocks } from './use-locks.ts';
 import { useCompanions } from './use-companions.ts';
 import { ROOM_MEASURE, useLaneRoom } from './use-lane-room.ts';
 import { useRuledOut } from './use-ruled-out.ts';
-import { AXIS_HEIGHT, isShown, moneyReach, type LaneFrame } from './lane-geometry.ts';
+import { AXIS_HEIGHT, isSameFrame, isShown, moneyReach, type LaneFrame } from './lane-geometry.ts';
 import { tradeName } from './words.ts';
 
+const TradeCard = defineAsyncComponent(() => import('./TradeCard.vue'));
+const LaneList = defineAsyncComponent(() => import('./LaneList.vue'));
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
+const lanes = useLanes();
 const workspace = useWorkspace();
 const message = useMessage();
 const choose = useChoose();
 
 const withUsed = ref(true);
 /** Kept where the lanes are worked out: those that only the user fills are not, until they are asked for. */
-const { allLanes: showAll } = storeToRefs(bench);
+const { allLanes: showAll } = storeToRefs(lanes);
 const laneSlot = ref<Slot>('cpu');
 const focused = shallowRef<Trade | null>(null);
 /** What the pointer is over: it is shown, and moves nothing that was chosen. */
@@ -75,7 +78,7 @@ const laneHeight = computed(() => {
   return Math.max(LEAST_LANE, Math.min(72, Math.floor(room)));
 });
 const tradesOf = (slot: Slot): readonly Trade[] => {
-  const trades = bench.lanes?.lanes[slot] ?? [];
+  const trades = lanes.bySlot?.get(slot) ?? [];
   return withUsed.value
     ? trades
     : trades.filter((trade) => trade.isCurrent || trade.offer?.condition !== 'used');
@@ -95,20 +98,18 @@ const framesReach = computed(() =>
     2000,
   ),
 );
-const frames = computed(() => {
+const frames = computed<ReadonlyMap<Slot, LaneFrame>>((before) => {
   const out = new Map<Slot, LaneFrame>();
   for (const slot of slots.value) {
     const reach =
       room.isOn.value || FRAME_LANES.includes(slot)
         ? framesReach.value
         : moneyReach(visible.value.get(slot) ?? [], axis.value, 1);
-    out.set(slot, {
-      width: plotWidth.value,
-      height: laneHeight.value,
-      window: axis.value.window,
-      centre: axis.value.centre,
-      reach,
-    });
+    const { window, centre } = axis.value;
+    const frame = { width: plotWidth.value, height: laneHeight.value, window, centre, reach };
+    const last = before?.get(slot);
+    // The same one while it is the same: a lane that did not change is not drawn anew.
+    out.set(slot, last && isSameFrame(last, frame) ? last : frame);
   }
   return out;
 });
@@ -180,6 +181,11 @@ function ruleOut(trade: Trade) {
   message.info(`${tradeName(trade)} is ruled out. Ctrl+Z takes it back.`);
 }
 
+/** Steps in a row that swap wait for the lanes that the one before makes. */
+let walking = Promise.resolve();
+function walk(by: number) {
+  walking = walking.then(lanes.fresh).then(() => step(by, true));
+}
 /** Moves along the lane; with `walk`, swaps to the next part that fits. */
 function step(by: number, walk = false) {
   const trades = visible.value.get(laneSlot.value) ?? [];
@@ -215,8 +221,8 @@ function key(event: KeyboardEvent) {
   if (event.ctrlKey || event.metaKey || event.altKey) return;
   const trade = live.value;
   const act: Record<string, () => void> = {
-    ArrowRight: () => step(1, event.shiftKey),
-    ArrowLeft: () => step(-1, event.shiftKey),
+    ArrowRight: () => (event.shiftKey ? walk(1) : step(1)),
+    ArrowLeft: () => (event.shiftKey ? walk(-1) : step(-1)),
     ArrowUp: () => changeLane(-1),
     ArrowDown: () => changeLane(1),
     Home: () => focusTrade(visible.value.get(laneSlot.value)?.[0] ?? null),
@@ -273,7 +279,7 @@ const roomWords = computed(() => {
     </LaneTools>
     <div ref="board" class="board" @wheel="money.wheel" @scroll.passive="cardAt = null">
       <LaneRow
-        v-for="slot in slots"
+        v-for="slot in boardWidth > 0 ? slots : []"
         :key="slot"
         :slot-name="slot"
         :trades="visible.get(slot) ?? []"
@@ -283,7 +289,8 @@ const roomWords = computed(() => {
         :room="left"
         :is-locked="lockOf(slot) !== null"
         :is-ordered="lockOf(slot)?.isOrdered === true"
-        :steepest="bench.lanes?.steepest ?? null"
+        :steepest="lanes.steepest"
+        :is-known="lanes.bySlot !== null"
         :focused="live?.slot === slot ? live : null"
         :previewed="preview?.slot === slot ? preview : null"
         :is-tab-stop="laneSlot === slot"
@@ -317,7 +324,7 @@ const roomWords = computed(() => {
         <LaneHint v-else :is-narrow="isNarrow" />
       </div>
     </div>
-    <TradeCard v-if="live" :at="cardAt" :label="tradeName(live)" @close="closeCard">
+    <TradeCard v-if="live && isAtRest" :at="cardAt" :label="tradeName(live)" @close="closeCard">
       <TradeStrip
         is-card
         :trade="live"
@@ -331,6 +338,7 @@ const roomWords = computed(() => {
       />
     </TradeCard>
     <LaneList
+      v-if="isAtRest"
       :slot-name="listed"
       :trades="listed ? (visible.get(listed) ?? []) : []"
       :measure="measureOf(listed ?? 'cpu')"

@@ -1,29 +1,32 @@
 <script setup lang="ts">
-import { nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { EXTRA_SLOTS, SLOTS } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
+import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import type { Trade } from '@ripe-pick/core/swaps';
-import BestDialog from './BestDialog.vue';
-import ChecksPanel from './ChecksPanel.vue';
 import LanesBoard from './LanesBoard.vue';
-import PartDetails from './PartDetails.vue';
-import RatesPanel from './RatesPanel.vue';
-import RestingPanel from './RestingPanel.vue';
-import WattsPanel from './WattsPanel.vue';
+
+/** The lanes stand before anything else is fetched. */
+const PicksSide = defineAsyncComponent(() => import('./PicksSide.vue'));
+const PartDetails = defineAsyncComponent(() => import('./PartDetails.vue'));
+const BestDialog = defineAsyncComponent(() => import('./BestDialog.vue'));
 
 const opened = shallowRef<Trade | null>(null);
 const isFinding = ref(false);
 const bench = useBench();
+const lanes = useLanes();
 const workspace = useWorkspace();
+const stands = computed(() => lanes.bySlot !== null || isAtRest.value);
 const route = useRoute();
 const router = useRouter();
 
 /** A part as its lane has it; one that no offer or an exclusion keeps out is shown all the same. */
 function tradeOf(id: string): Trade | null {
   for (const slot of SLOTS) {
-    const trade = bench.lanes?.lanes[slot].find((each) => each.part?.id === id);
+    const trade = lanes.bySlot?.get(slot)?.find((each) => each.part?.id === id);
     if (trade) return trade;
   }
   const part = bench.index?.parts.get(id);
@@ -47,7 +50,7 @@ function tradeOf(id: string): Trade | null {
 
 /** From the palette: a part to open, or the search to start. The address is cleaned up behind it. */
 watch(
-  () => [route.query.part, route.query.find, bench.lanes !== null] as const,
+  () => [route.query.part, route.query.find, lanes.bySlot !== null && isAtRest.value] as const,
   async ([part, find, isReady]) => {
     if (!isReady || (!part && !find)) return;
     await nextTick(); // dialogs look at changes, and this may be the first moment of the page
@@ -64,13 +67,10 @@ watch(
     <h1 class="visually-hidden">Picks</h1>
     <LanesBoard @open="(trade) => (opened = trade)" @find="isFinding = true" />
     <div class="side" tabindex="0" role="region" aria-label="Rates, checks and watts">
-      <RatesPanel />
-      <ChecksPanel />
-      <RestingPanel />
-      <WattsPanel />
+      <PicksSide v-if="stands" />
     </div>
-    <PartDetails :trade="opened" @close="opened = null" />
-    <BestDialog :show="isFinding" @close="isFinding = false" />
+    <PartDetails v-if="isAtRest" :trade="opened" @close="opened = null" />
+    <BestDialog v-if="isAtRest" :show="isFinding" @close="isFinding = false" />
   </div>
 </template>
 

@@ -151,3 +151,11 @@ export function nearest(dots: readonly Dot[], x: number, y: number, within = 14)
   }
   return best;
 }
+
+/** Whether two frames draw alike. */
+export const isSameFrame = (a: LaneFrame, b: LaneFrame): boolean =>
+  a.width === b.width &&
+  a.height === b.height &&
+  a.window === b.window &&
+  a.centre === b.centre &&
+  a.reach === b.reach;

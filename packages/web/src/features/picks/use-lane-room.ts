@@ -89,9 +89,11 @@ export function useLaneRoom(inSight: ComputedRef<readonly Trade[]>) {
       if (own === ticket) isWorking.value = false;
     }
   }
-  const wanted = computed(() => inSight.value.map(tradeKey).join());
+  const wanted = computed(() => (isOn.value ? inSight.value.map(tradeKey).join() : ''));
   const catalogue = () => catalogueStore.catalogue;
-  watchDebounced([isOn, () => workspace.picks, () => growth.key, catalogue, wanted], work, { debounce: 200 });
+  // While it is off nothing is reckoned for it.
+  const key = computed(() => (isOn.value ? growth.key : ''));
+  watchDebounced([isOn, () => workspace.picks, key, catalogue, wanted], work, { debounce: 200 });
   onBeforeUnmount(() => {
     ticket++;
     growth.stopRoom();

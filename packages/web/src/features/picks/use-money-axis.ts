@@ -1,4 +1,4 @@
-import { scaleLinear } from 'd3';
+import { ticks } from 'd3';
 import { computed, ref, type Ref } from 'vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { AXIS_HEIGHT, moneyWindows, type LaneFrame } from './lane-geometry.ts';
@@ -44,10 +44,11 @@ export function useMoneyAxis(width: Readonly<Ref<number>>, amounts: () => readon
   return {
     axis,
     marks: computed(() =>
-      scaleLinear()
-        .domain([centre.value - axis.value.window, centre.value + axis.value.window])
-        .ticks(width.value < NARROW_PX ? 5 : 9)
-        .filter((mark) => mark !== 0),
+      ticks(
+        centre.value - axis.value.window,
+        centre.value + axis.value.window,
+        width.value < NARROW_PX ? 5 : 9,
+      ).filter((mark) => mark !== 0),
     ),
     view: computed((): AxisView => ({
       window: axis.value.window,

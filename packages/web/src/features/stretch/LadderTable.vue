@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import type { Picks } from '@ripe-pick/core/parts';
 import { swapsBetween } from '@ripe-pick/core/swaps';
 import type { FrontierStep, Stretch } from '../../workers/solver.worker.ts';
+import { useLanes } from '../../shared/stores/lanes.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { besideWords, sizeOf } from '../../shared/format/goals.ts';
@@ -12,6 +13,7 @@ import { swapLines } from '../../shared/format/swaps.ts';
 const props = defineProps<{ stretch: Stretch; unit: string }>();
 const emit = defineEmits<{ compare: [low: number, high: number] }>();
 const bench = useBench();
+const lanes = useLanes();
 const choose = useChoose();
 
 /** Swaps that change a part; other offers for the same part are no step up. */
@@ -44,7 +46,7 @@ const groups = computed(() => {
   ].filter(({ rows }) => rows.length > 0);
 });
 const single = computed(() => {
-  const trade = bench.lanes?.steepest;
+  const trade = lanes.steepest;
   if (!trade?.part || !trade.score) return null;
   return {
     name: `${trade.part.brand} ${trade.part.name}`,

@@ -1,8 +1,8 @@
 import { openSession } from '@ripe-pick/core/session';
-import { summaryFor, tradesFor, type Summary } from '@ripe-pick/core/swaps';
-import type { Picks } from '@ripe-pick/core/parts';
+import { summaryFor, type Summary } from '@ripe-pick/core/swaps';
+import type { Brief, Picks } from '@ripe-pick/core/parts';
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { useCatalogue } from './catalogue.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -14,21 +14,20 @@ export const useBench = defineStore('bench', () => {
   const catalogueStore = useCatalogue();
   const workspace = useWorkspace();
 
+  /** The brief but for its name, which nothing is reckoned by: a letter in it changes no figure. */
+  const matter = computed(() => JSON.stringify({ ...workspace.brief, name: '' }));
+  const brief = computed(() => JSON.parse(matter.value) as Brief); // what was just written
   const session = computed(() =>
-    catalogueStore.catalogue ? openSession(catalogueStore.catalogue, workspace.brief) : null,
+    catalogueStore.catalogue ? openSession(catalogueStore.catalogue, brief.value) : null,
   );
   /** The same with parts as shipped: for sheets, build days, and where a tuning begins. */
   const shipped = computed(() =>
-    catalogueStore.catalogue && workspace.brief.tuned.length > 0
-      ? openSession(catalogueStore.catalogue, { ...workspace.brief, tuned: [] })
+    catalogueStore.catalogue && brief.value.tuned.length > 0
+      ? openSession(catalogueStore.catalogue, { ...brief.value, tuned: [] })
       : session.value,
   );
   const evaluator = computed(() => (session.value ? summaryFor(session.value) : null));
-  const trades = computed(() => (session.value ? tradesFor(session.value) : null));
   const index = computed(() => session.value?.priceIndex ?? null);
-  /** Whether lanes of slots that only the user fills are drawn too. */
-  const allLanes = ref(false);
-  const lanes = computed(() => trades.value?.(workspace.picks, allLanes.value) ?? null);
   // Candidates that did not change keep their summary.
   const known = new WeakMap<object, { by: unknown; summary: Summary }>();
   const summaries = computed(() => {
@@ -49,5 +48,5 @@ export const useBench = defineStore('bench', () => {
   const summary = computed(() => summaries.value.get(workspace.active.id) ?? null);
   const limit = computed(() => workspace.brief.money.budgetMinor + workspace.brief.money.allowedOverMinor);
   const currency = computed(() => workspace.brief.money.currency);
-  return { session, shipped, index, summary, lanes, allLanes, summaries, limit, currency };
+  return { session, shipped, index, summary, summaries, limit, currency };
 });

@@ -1,7 +1,8 @@
 import type { Catalogue } from '@ripe-pick/core/parts';
-import { wrap, type Remote } from 'comlink';
+import type { Remote } from 'comlink';
 import { watch } from 'vue';
 import { useCatalogue } from './catalogue.ts';
+import { KeptWorker } from './kept-worker.ts';
 
 /** What every worker about the catalogue can do. */
 interface Loads {
@@ -15,40 +16,28 @@ interface Loads {
  */
 export function desksOf<Desk extends string, Api extends Loads>(start: () => Worker) {
   const catalogueStore = useCatalogue();
-  const desks = new Map<Desk, { remote: Remote<Api>; loaded: Promise<unknown> }>();
+  const desks = new Map<Desk, KeptWorker<Api>>();
   const load = (remote: Remote<Api>): Promise<unknown> =>
     catalogueStore.catalogue ? (remote as Remote<Loads>).load(catalogueStore.catalogue) : Promise.resolve();
   watch(
     () => catalogueStore.catalogue,
     (catalogue) => {
-      if (catalogue) for (const entry of desks.values()) entry.loaded = load(entry.remote);
+      if (catalogue) for (const desk of desks.values()) desk.prepareAnew();
     },
   );
-  function begun(desk: Desk) {
-    let entry = desks.get(desk);
-    if (!entry) {
-      const remote = wrap<Api>(start());
-      entry = { remote, loaded: load(remote) };
-      desks.set(desk, entry);
-    }
-    return entry;
+  function begun(desk: Desk): KeptWorker<Api> {
+    const known = desks.get(desk);
+    if (known) return known;
+    const fresh = new KeptWorker<Api>(start, load);
+    desks.set(desk, fresh);
+    return fresh;
   }
   return {
     /** Lets a desk's worker start. */
-    begin: (desk: Desk): void => void begun(desk),
+    begin: (desk: Desk): void => void begun(desk).start(),
     /** Asks the worker of a desk, with the catalogue of this moment in it. */
-    async ask<R>(desk: Desk, task: (remote: Remote<Api>) => R): Promise<Awaited<R>> {
-      const { remote, loaded } = begun(desk);
-      return await loaded.then(() => task(remote));
-    },
+    ask: <R>(desk: Desk, task: (remote: Remote<Api>) => R): Promise<Awaited<R>> => begun(desk).ask(task),
     /** Stops what the desk does, and what was asked before and waits for its worker to start; not what is asked after. */
-    stop(desk: Desk): void {
-      const entry = desks.get(desk);
-      if (!entry) return;
-      const cancel = () => void (entry.remote as Remote<Loads>).cancel();
-      cancel();
-      // Behind those questions, in the order in which all of it was said.
-      void entry.loaded.then(cancel, () => {});
-    },
+    stop: (desk: Desk): void => desks.get(desk)?.tell((remote) => void (remote as Remote<Loads>).cancel()),
   };
 }

@@ -1,4 +1,3 @@
-import { dailyPrices } from '@ripe-pick/contract';
 import {
   measuredFalls,
   type ChanceProgress,
@@ -15,6 +14,7 @@ import type { GrowthOptions, GrowthWorker, PlanReport } from '../../workers/grow
 import { desksOf } from './desks.ts';
 import { growthEdits, storedSteps } from './growth-edits.ts';
 import { useNames } from './names.ts';
+import { dailyOf } from './price-histories.ts';
 import { usePrices } from './prices.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -33,7 +33,7 @@ function useOutlook() {
     measuredFalls(
       [...prices.series.values(), ...prices.pool].flatMap((series) => {
         const kind = names.parts.get(series.part)?.kind;
-        return kind ? [{ kind, observations: dailyPrices(series) }] : [];
+        return kind ? [{ kind, observations: dailyOf(series) }] : [];
       }),
     ),
   );

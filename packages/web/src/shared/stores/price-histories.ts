@@ -6,6 +6,16 @@ import { call, failureText } from '../api/client.ts';
 /** Offers outside the watch list whose histories teach the prior. */
 const POOL = 60;
 
+const known = new WeakMap<Series, readonly Observation[]>();
+/** The prices of a history day by day; worked through once. */
+export function dailyOf(series: Series): readonly Observation[] {
+  const before = known.get(series);
+  if (before) return before;
+  const fresh = dailyPrices(series);
+  known.set(series, fresh);
+  return fresh;
+}
+
 /** Price histories of parts, and of some others beside them, as the server has them. */
 export function usePriceHistories(parts: () => readonly string[], failure: Ref<string | null>) {
   const series = shallowRef<ReadonlyMap<string, Series>>(new Map());
@@ -21,17 +31,22 @@ export function usePriceHistories(parts: () => readonly string[], failure: Ref<s
   /** Reads the histories of what is watched, unless they are there. */
   async function read(again: boolean): Promise<void> {
     if (again) asked.clear();
-    const wanted = new Set(parts());
-    const known = new Set([...series.value.values()].map((each) => each.part));
-    if (!again && [...wanted].every((part) => known.has(part) || asked.has(part))) return;
+    const isFirst = again || !hasRead.value;
+    const wanted = new Set(parts().filter((part) => !asked.has(part)));
+    if (wanted.size === 0 && !isFirst) return;
     isReading.value = true;
     try {
       for (const part of wanted) asked.add(part);
-      const answer = await call('priceHistory', { parts: [...wanted], pool: POOL });
+      // What is learnt from beside them comes once: a swap asks for the histories of its own parts alone.
+      const answer = await call('priceHistory', { parts: [...wanted], pool: isFirst ? POOL : 0 });
       const own = answer.series.filter((each) => wanted.has(each.part));
-      series.value = new Map(own.map((each) => [each.offer, each]));
-      pool.value = answer.series.filter((each) => !wanted.has(each.part));
-      sources.value = answer.sources;
+      series.value = new Map([
+        ...(isFirst ? [] : series.value),
+        ...own.map((each) => [each.offer, each] as const),
+      ]);
+      if (isFirst) pool.value = answer.series.filter((each) => !wanted.has(each.part));
+      sources.value = isFirst ? answer.sources : [...new Set([...sources.value, ...answer.sources])];
+      if (!isFirst) return;
       hasRead.value = true;
       reliability.value = await call('reliability', undefined);
       failure.value = null;
@@ -43,7 +58,9 @@ export function usePriceHistories(parts: () => readonly string[], failure: Ref<s
   }
   const observations = computed(
     () =>
-      new Map([...series.value].map(([offer, each]): [string, Observation[]] => [offer, dailyPrices(each)])),
+      new Map(
+        [...series.value].map(([offer, each]): [string, readonly Observation[]] => [offer, dailyOf(each)]),
+      ),
   );
   return { series, pool, sources, reliability, isReading, hasRead, observations, read };
 }

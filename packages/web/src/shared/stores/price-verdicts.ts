@@ -1,8 +1,16 @@
-import type { BacktestRow, BacktestSummary, JointPlan } from '@ripe-pick/core/prices';
-import { proxy, wrap, type Remote } from 'comlink';
+import type { BacktestRow, BacktestSummary, JointPlan, Observation } from '@ripe-pick/core/prices';
+import { proxy, type Remote } from 'comlink';
 import { ref, shallowRef, type Ref } from 'vue';
-import type { JudgeWish, Judging, PartToJudge, Pooled, PriceVerdict } from '../../workers/prices.worker.ts';
+import type {
+  JudgeWish,
+  Judging,
+  PartToJudge,
+  Pooled,
+  PoolPart,
+  PriceVerdict,
+} from '../../workers/prices.worker.ts';
 import { givingWay } from './give-way.ts';
+import { KeptWorker } from './kept-worker.ts';
 
 /** So long the forecast lets a plan go first, which someone waits for. */
 const GIVES_WAY_MS = 4000;
@@ -11,25 +19,33 @@ const GIVES_WAY_MS = 4000;
 export interface ToJudge {
   readonly parts: readonly PartToJudge[];
   readonly wish: JudgeWish;
+  /** Histories by offer, and those that are learnt from beside them; the same objects while they are the same. */
+  readonly histories: ReadonlyMap<string, readonly Observation[]>;
+  readonly pool: readonly PoolPart[];
   /** What each candidate still has to buy, by its id. */
   readonly toBuy: ReadonlyMap<string, readonly string[]>;
 }
 
+type TellHistories = (judging: Remote<Judging>, asked: ToJudge) => Promise<void>;
+
 /** What the advice would have done on the histories, in the forecast's worker. */
 const backtestIn =
-  (worker: () => Remote<Judging>, toJudge: () => ToJudge | null) =>
-  (
+  (worker: KeptWorker<Judging>, tellHistories: TellHistories, toJudge: () => ToJudge | null) =>
+  async (
     horizon: number,
     every: number,
     report: (done: number, of: number) => void,
   ): Promise<{ rows: readonly BacktestRow[]; summary: BacktestSummary }> => {
     const now = toJudge();
-    if (!now) return Promise.reject(new Error('nothing is watched'));
-    return worker().backtest(
-      now.parts.map(({ part, kind, offers }) => ({ id: part, kind, offers })),
-      { ...now.wish, days: horizon, every },
-      proxy(({ done, of }) => report(done, of)),
-    );
+    if (!now) throw new Error('nothing is watched');
+    return worker.ask(async (judging) => {
+      await tellHistories(judging, now);
+      return judging.backtest(
+        now.parts.map(({ part, kind, offers }) => ({ id: part, kind, offers: [...offers] })),
+        { ...now.wish, days: horizon, every },
+        proxy(({ done, of }) => report(done, of)),
+      );
+    });
   };
 
 /** What the forecast makes of what is watched, in a worker. Of several rounds asked for, the last one counts. */
@@ -39,31 +55,45 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
   const joints = shallowRef<ReadonlyMap<string, JointPlan | null>>(new Map());
   const isJudging = ref(false);
   const way = givingWay(GIVES_WAY_MS);
-  let remote: Remote<Judging> | null = null;
   let round = 0;
-  const worker = () =>
-    (remote ??= wrap<Judging>(
-      new Worker(new URL('../../workers/prices.worker.ts', import.meta.url), { type: 'module' }),
-    ));
+  const worker = new KeptWorker<Judging>(
+    () => new Worker(new URL('../../workers/prices.worker.ts', import.meta.url), { type: 'module' }),
+    () => {
+      told = { histories: new Map(), pool: [] };
+      return Promise.resolve();
+    },
+  );
+  /** What the worker has. */
+  let told: Pick<ToJudge, 'histories' | 'pool'> = { histories: new Map(), pool: [] };
+  const tellHistories: TellHistories = async (judging, { histories, pool }) => {
+    const fresh = [...histories].filter(([offer, each]) => told.histories.get(offer) !== each);
+    const isPoolNew = told.pool !== pool;
+    told = { histories, pool };
+    if (fresh.length > 0 || isPoolNew) await judging.learn(new Map(fresh), isPoolNew ? [...pool] : null);
+  };
+
+  /** What was sent stays as it is until it is sent anew: also what comes of a round that another one took the place of. */
+  const take = (batch: readonly PriceVerdict[]) => {
+    verdicts.value = new Map([...verdicts.value, ...batch.map((each) => [each.part, each] as const)]);
+  };
 
   /** A round to its end; false when another one has begun. */
-  async function judged({ toBuy, parts, wish }: ToJudge, isLast: () => boolean): Promise<boolean> {
-    await worker().cancel();
-    const found = await worker().pool([...parts], wish);
+  async function judged(judging: Remote<Judging>, asked: ToJudge, isLast: () => boolean): Promise<boolean> {
+    const { toBuy, parts, wish } = asked;
+    await judging.cancel();
+    await tellHistories(judging, asked);
+    const found = await judging.pool([...parts], wish);
     if (!isLast()) return false;
     pooled.value = found;
-    const fresh = new Map<string, PriceVerdict>();
-    const send = (batch: readonly PriceVerdict[]) => {
-      if (!isLast()) return;
-      for (const each of batch) fresh.set(each.part, each);
-      // While the first ones come in, the others show what was known.
-      verdicts.value = new Map([...verdicts.value, ...fresh]);
-    };
-    await worker().judge([...parts], wish, proxy(send));
+    await judging.judge([...parts], wish, proxy(take));
     if (!isLast()) return false;
-    verdicts.value = fresh;
+    const known = new Set(parts.map(({ part }) => part));
+    await judging.keepOnly([...known]);
+    if (!isLast()) return false;
+    if ([...verdicts.value.keys()].some((part) => !known.has(part)))
+      verdicts.value = new Map([...verdicts.value].filter(([part]) => known.has(part)));
     const plans = new Map<string, JointPlan | null>();
-    for (const [id, own] of toBuy) plans.set(id, await worker().joint([...own], wish.waitPerDay));
+    for (const [id, own] of toBuy) plans.set(id, await judging.joint([...own], wish.waitPerDay));
     if (isLast()) joints.value = plans;
     return isLast();
   }
@@ -79,7 +109,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     try {
       await way.turn();
       const now = isLast() ? toJudge() : null;
-      if (now && (await judged(now, isLast))) failure.value = null;
+      if (now && (await worker.ask((judging) => judged(judging, now, isLast)))) failure.value = null;
     } catch (error) {
       if (isLast())
         failure.value = `The forecast failed: ${error instanceof Error ? error.message : String(error)}`;
@@ -88,7 +118,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     }
   }
 
-  const runBacktest = backtestIn(worker, toJudge);
-  const stopBacktest = () => void worker().cancelBacktest();
+  const runBacktest = backtestIn(worker, tellHistories, toJudge);
+  const stopBacktest = () => worker.tell((judging) => void judging.cancelBacktest());
   return { verdicts, pooled, joints, isJudging, judge, giveWay: way.to, runBacktest, stopBacktest };
 }

@@ -1,4 +1,4 @@
-import { today as localToday, dailyPrices } from '@ripe-pick/contract';
+import { today as localToday } from '@ripe-pick/contract';
 import type { PickState } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import { usualSeasons, type PriceEvent } from '@ripe-pick/core/prices';
@@ -11,7 +11,7 @@ import { useBench } from './bench.ts';
 import { useCatalogue } from './catalogue.ts';
 import { useNames } from './names.ts';
 import { priceEdits } from './price-edits.ts';
-import { usePriceHistories } from './price-histories.ts';
+import { dailyOf, usePriceHistories } from './price-histories.ts';
 import { useVerdicts, type ToJudge } from './price-verdicts.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -62,6 +62,15 @@ function useToJudge(
       ? trackedOffers(part, bench.index, (offer) => histories.observations.value.get(offer) ?? [])
       : [];
 
+  /** What is learnt from beside them: worked through once, not at each edit. */
+  const pool = computed(() =>
+    histories.pool.value.map((each) => ({
+      part: each.part,
+      kind: kindOf(each.part),
+      observations: dailyOf(each),
+    })),
+  );
+
   /** What each candidate has still to buy: neither owned nor ordered. */
   const toBuy = (): ToJudge['toBuy'] =>
     new Map(
@@ -81,7 +90,11 @@ function useToJudge(
       return {
         part,
         kind: kindOf(part),
-        offers: offersOf(part),
+        offers: offersOf(part).map((offer) => ({
+          ...offer,
+          observations:
+            offer.observations === histories.observations.value.get(offer.id) ? null : offer.observations,
+        })),
         target: target ? { minor: target.priceMinor, by } : null,
       };
     });
@@ -90,12 +103,8 @@ function useToJudge(
       days: days.value,
       waitPerDay: workspace.watching.waitPerDayMinor,
       events: JSON.parse(JSON.stringify(events.value)) as PriceEvent[], // plain, to cross into the worker
-      pool: histories.pool.value.map((each) => ({
-        kind: kindOf(each.part),
-        observations: dailyPrices(each),
-      })),
     };
-    return { parts, wish, toBuy: toBuy() };
+    return { parts, wish, toBuy: toBuy(), histories: histories.observations.value, pool: pool.value };
   }
   return { offersOf, toJudge };
 }

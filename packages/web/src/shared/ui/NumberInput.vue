@@ -2,6 +2,7 @@
 import { computed, ref, useId, useTemplateRef, watch } from 'vue';
 import { NInput } from 'naive-ui';
 import { minorPlaces, numberLanguage } from '@ripe-pick/core/units';
+import { useSoon } from './soon.ts';
 import { typedNumber } from '../format/typed-number.ts';
 
 defineOptions({ inheritAttrs: false });
@@ -23,7 +24,7 @@ const props = withDefaults(
     disabled?: boolean;
     size?: 'small' | 'medium';
     clearable?: boolean;
-    /** Whether each key tells, or only what is typed in the end. */
+    /** Whether typing tells as soon as it rests, or only what is typed in the end. */
     updateValueOnInput?: boolean;
   }>(),
   {
@@ -57,6 +58,7 @@ watch(
   () => props.value,
   (value) => {
     if (value === told) return;
+    typing.drop();
     // Undone, or set by another field: what was typed is of before.
     told = value;
     draft.value = null;
@@ -85,17 +87,20 @@ function tell(value: number | null) {
   emit('update:value', value);
 }
 
+const typing = useSoon(tell);
 function type(text: string) {
   if (draft.value === null) before = props.value;
   draft.value = text;
+  typing.drop();
   const got = read(text);
   if (!('value' in got)) return;
   problem.value = null;
   // An emptied field is often typed in anew: nothing is told before it is left.
-  if (props.updateValueOnInput && got.value !== null) tell(got.value);
+  if (props.updateValueOnInput && got.value !== null) typing.soon(got.value);
 }
 
 function finish() {
+  typing.drop();
   if (draft.value === null) return;
   const got = read(draft.value);
   problem.value = 'wrong' in got ? got.wrong : null;
@@ -110,12 +115,14 @@ function finish() {
 }
 
 function clear() {
+  typing.drop();
   draft.value = null;
   problem.value = null;
   tell(null);
 }
 
 function move(by: number) {
+  typing.drop();
   const got = read(draft.value ?? written(props.value));
   if (!('value' in got)) return;
   const { min = -Infinity, max = Infinity, step } = props;

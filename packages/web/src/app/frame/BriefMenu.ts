@@ -1,0 +1,1 @@
+export { NDropdown as default } from 'naive-ui';
