@@ -18,7 +18,7 @@ async function gone(remote: Remote<Served>, worker: Worker): Promise<'gone'> {
   const failed = new Promise<void>((resolve) => {
     worker.addEventListener('error', () => resolve(), { once: true });
   });
-  const { locks } = globalThis.navigator as Partial<Navigator>;
+  const { locks } = (globalThis.navigator ?? {}) as Partial<Navigator>;
   if (!locks) await failed;
   else {
     const name = `worker ${crypto.randomUUID()}`;
