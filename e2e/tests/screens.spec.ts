@@ -159,7 +159,7 @@ test('a screen that is opened by key has the focus: the next Tab goes into it', 
   await page.keyboard.type('Brief');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/brief$/);
-  await expect(page.getByRole('main')).toBeFocused();
+  await expect(page.getByRole('heading', { name: 'Brief', level: 1 })).toBeFocused();
   await page.keyboard.press('Tab');
   await expect(page.getByRole('textbox', { name: 'Name of the brief' })).toBeFocused();
 });

@@ -3,6 +3,7 @@ import { computed, defineAsyncComponent, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isLookingOnly } from '../shared/api/place.ts';
 import { clock } from '../shared/format/format.ts';
+import { focusScreen } from '../shared/ui/keep-focus.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
@@ -27,8 +28,10 @@ import CandidateTabs from './frame/CandidateTabs.vue';
 import CannotBuy from './frame/CannotBuy.vue';
 import FrameBadge from './frame/FrameBadge.vue';
 import BottomBar from './frame/BottomBar.vue';
+import { useTypeAhead } from './frame/type-ahead.ts';
 import LeftRail from './frame/LeftRail.vue';
 import PhoneTop from './frame/PhoneTop.vue';
+import { useTellSteps } from './tell-steps.ts';
 import { useTellDeletions } from './tell-deletions.ts';
 import Welcome from './Welcome.vue';
 
@@ -99,15 +102,26 @@ const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !=
 /** The screen comes with its ruler, so that nothing moves once it is seen. */
 const stands = computed(() => isReady.value && (!isRuled.value || hasRuler.value));
 
+// The first screen is entered by key like any other, unless something is in use already.
+watch(stands, (now) => now && document.activeElement === document.body && focusScreen(), {
+  flush: 'post',
+  once: true,
+});
+
 const steps = useJournal();
+const { told, tell } = useTellSteps(steps);
 async function undo() {
   const label = await attempt(steps.undo);
-  message.info(label ? `Undone: ${label}` : 'Nothing to undo', { duration: 1800 });
+  const words = label ? `Undone: ${label}` : 'Nothing to undo';
+  message.info(words, { duration: 1800 });
+  void tell(words);
 }
 useTellDeletions(steps, undo);
 async function redo() {
   const label = await attempt(steps.redo);
-  message.info(label ? `Redone: ${label}` : 'Nothing to redo', { duration: 1800 });
+  const words = label ? `Redone: ${label}` : 'Nothing to redo';
+  message.info(words, { duration: 1800 });
+  void tell(words);
 }
 
 async function attempt(task: () => Promise<string | null>): Promise<string | null> {
@@ -175,6 +189,7 @@ offerCommands(() => {
   ];
 });
 
+useTypeAhead();
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   const target = event.target as HTMLElement;
   const isTyping = isTypedIn(target) || target.matches('select');
@@ -199,6 +214,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 <template>
   <div class="shell">
     <a class="skip" href="#main">Skip to the page</a>
+    <p class="visually-hidden" aria-live="polite">{{ told }}</p>
     <component
       :is="isPhone ? BottomBar : LeftRail"
       :is-dark="isDark"

@@ -24,7 +24,7 @@ const found = shallowRef<{ readonly best: Answer; readonly against: Against } | 
 const state = shallowRef<'looking' | 'done' | 'nothing' | 'failed'>('looking');
 const unit = computed(() => (workspace.brief.play.objective.goal === 'targets' ? '% of targets' : 'fps'));
 
-watch(candidate, async (chosen) => {
+async function look(chosen: typeof candidate.value) {
   if (!chosen) return;
   state.value = 'looking';
   try {
@@ -34,7 +34,8 @@ watch(candidate, async (chosen) => {
     state.value = 'failed';
     console.error(error);
   }
-});
+}
+watch(candidate, look, { immediate: true });
 const unlike = computed(() => {
   const index = bench.index;
   if (!found.value || !candidate.value || !index) return [];

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { ChevronDown } from '@lucide/vue';
 import { useMessage } from 'naive-ui';
-import { computed, defineAsyncComponent } from 'vue';
+import { computed } from 'vue';
 import { failureText } from '../../shared/api/client.ts';
 import { useBriefSwitch } from '../../shared/stores/brief-switch.ts';
 import { useBriefs } from '../../shared/stores/briefs.ts';
 import { offerCommands } from '../../shared/stores/commands.ts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { BriefMenu } from './later.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 
 /** Which brief is open, where there are several, and the way to the others. */
-const BriefMenu = defineAsyncComponent(() => import('./BriefMenu.ts'));
 const briefs = useBriefs();
 const workspace = useWorkspace();
 const briefSwitch = useBriefSwitch();

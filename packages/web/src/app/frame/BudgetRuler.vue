@@ -1,23 +1,20 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { minorPlaces } from '@ripe-pick/core';
-import type { CostLine } from '@ripe-pick/core/money';
-import { bestWithin, MEASURES } from '@ripe-pick/core/swaps';
 import { useBench } from '../../shared/stores/bench.ts';
-import { useLanes } from '../../shared/stores/lanes.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money, signed } from '../../shared/format/format.ts';
+import { money } from '../../shared/format/format.ts';
 import type { Slot } from '@ripe-pick/core/parts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import { asideOf, orderedIn } from '../../shared/format/totals.ts';
 import ExplainTotal from './ExplainTotal.vue';
+import { vRoving } from '../../shared/ui/roving.ts';
+import { isOther, useRulerWords } from './use-ruler-words.ts';
 import { linear } from '../../shared/format/linear.ts';
 import { roomIn, segmentsOf, type Segment } from '../../shared/format/ruler.ts';
 
 const bench = useBench();
-const lanes = useLanes();
 const standings = useStandings();
 const workspace = useWorkspace();
 const holder = ref<HTMLElement | null>(null);
@@ -84,6 +81,7 @@ const flags = computed(() => {
     .sort((a, b) => Number(b.isCounted) - Number(a.isCounted))
     .filter((each) => !seen.has(each.amount) && seen.add(each.amount));
 });
+const { nameOf, segmentWords } = useRulerWords(cost);
 const isExplained = ref(false);
 const segments = computed(() => (bench.summary ? segmentsOf(bench.summary.cost) : []));
 const x = computed(() =>
@@ -96,15 +94,6 @@ const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 
 const room = computed(() => roomIn(total.value, workspace.brief.money, standings.gone.length));
 const focused = ref<Segment['slot'] | null>(null);
 
-const OTHER_NAMES = {
-  shipping: 'Shipping',
-  lot: 'Rest of the lot',
-  risk: 'Kept back',
-  beside: 'Beside it',
-} as const;
-const nameOf = (slot: Segment['slot']) =>
-  slot in OTHER_NAMES ? OTHER_NAMES[slot as keyof typeof OTHER_NAMES] : SLOT_NAMES[slot as Slot];
-
 function label(segment: Segment): string {
   const room = x.value(segment.to) - x.value(segment.from) - 8;
   const name = nameOf(segment.slot);
@@ -112,52 +101,9 @@ function label(segment: Segment): string {
 }
 function colour(segment: Segment): string {
   if (segment.slot === 'risk') return 'url(#kept-back)';
-  return segment.slot in OTHER_NAMES ? 'var(--line-strong)' : slotColour(segment.slot as Slot);
+  return isOther(segment.slot) ? 'var(--line-strong)' : slotColour(segment.slot as Slot);
 }
 
-/** What a little more or less money for this slot would do. */
-const STEP_MAJOR = 20;
-function stepWords(slot: Segment['slot']): string {
-  if (slot in OTHER_NAMES) return '';
-  const lane = lanes.bySlot?.get(slot as Slot);
-  if (!lane) return '';
-  const step = STEP_MAJOR * 10 ** minorPlaces(bench.currency);
-  const { kind, unit } = MEASURES[slot as Slot];
-  const say = (most: number) => {
-    const gain = bestWithin(lane, most)?.gain;
-    if (gain === undefined || gain === null) return 'nothing fits';
-    return kind === 'frames' ? `${signed(gain / 1000)} fps` : `${signed(gain, 0)} ${unit}`;
-  };
-  const amount = money(step, bench.currency, { short: true });
-  return ` · +${amount}: ${say(step)} · −${amount}: ${say(-step)}`;
-}
-
-/** The part of a segment: where it was bought and what was asked there, or how its price stands. */
-function boughtWords(line: CostLine): string {
-  const shop = line.shop ? bench.index?.shops.get(line.shop)?.name : undefined;
-  if (!shop || !line.part) return '';
-  const { currency, minor } = line.stated;
-  const stated = currency === bench.currency ? '' : `, stated ${money(minor, currency)}`;
-  const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
-  if (offer?.ordered)
-    return ` at ${shop}${stated} · ${offer.ordered.state === 'arrived' ? 'there' : 'ordered'}`;
-  const verdict = line.slot ? standings.waiting(line.slot) : null;
-  return ` at ${shop}${stated}${verdict ? ` · ${verdict.word}: ${verdict.line}` : ''}`;
-}
-function segmentWords(segment: Segment): string {
-  const amount = money(segment.to - segment.from, bench.currency);
-  if (segment.slot === 'risk') return `Kept back for the risk of used parts: ${amount}`;
-  const line = cost.value?.lines.find((each) =>
-    segment.slot === 'shipping' || segment.slot === 'lot'
-      ? each.kind === segment.slot
-      : each.slot === segment.slot,
-  );
-  const part = line?.part ? bench.index?.parts.get(line.part) : undefined;
-  const comesBack = segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : '';
-  const name = part ? `${part.brand} ${part.name}, ` : '';
-  const bought = line ? boughtWords(line) : '';
-  return `${nameOf(segment.slot)}: ${name}${amount}${comesBack}${bought}${stepWords(segment.slot)}`;
-}
 const readout = computed(() => {
   const segment = segments.value.find((each) => each.slot === focused.value);
   if (segment) return segmentWords(segment);
@@ -194,7 +140,14 @@ const spoken = computed(
     </div>
     <ExplainTotal :show="isExplained" @close="isExplained = false" />
     <div ref="holder" class="holder" :style="{ height: `${HEIGHT - 14}px` }">
-      <svg v-if="width > 0" :width="width" :height="HEIGHT - 14" role="group" aria-label="Picks on the ruler">
+      <svg
+        v-if="width > 0"
+        v-roving
+        :width="width"
+        :height="HEIGHT - 14"
+        role="group"
+        aria-label="Picks on the ruler: arrow keys go along"
+      >
         <defs>
           <pattern
             id="comes-back"
@@ -216,7 +169,7 @@ const spoken = computed(
           <rect
             class="segment"
             role="img"
-            tabindex="0"
+            data-stop
             :aria-label="`${nameOf(segment.slot)}: ${money(segment.to - segment.from, bench.currency)}${segment.back > 0 ? `, ${money(segment.back, bench.currency)} of it may come back` : ''}`"
             :x="x(segment.from)"
             :y="BAR_TOP - 12"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue';
-import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue';
+import { computed, ref, useTemplateRef, watch } from 'vue';
 import { basisTotal } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
@@ -10,14 +10,12 @@ import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { fps, money } from '../../shared/format/format.ts';
 import BriefSwitch from './BriefSwitch.vue';
+import { ArchivedList, CandidateDialogs, CandidateMenu } from './later.ts';
 
 const bench = useBench();
 const standings = useStandings();
 const workspace = useWorkspace();
 
-const CandidateMenu = defineAsyncComponent(() => import('./CandidateMenu.vue'));
-const ArchivedList = defineAsyncComponent(() => import('./ArchivedList.vue'));
-const CandidateDialogs = defineAsyncComponent(() => import('./CandidateDialogs.vue'));
 /** What is opened about which candidate, by the key of the menu. */
 const CLOSED = { rename: null, 'hand-on': null, resale: null, story: null, against: null };
 const opened = ref<Readonly<Record<keyof typeof CLOSED, string | null>>>(CLOSED);

@@ -6,6 +6,7 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import { useCommands } from '../../shared/stores/commands.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { PaletteIndex, type Entry } from './palette.ts';
+import { takeAhead } from './type-ahead.ts';
 
 const commands = useCommands();
 const catalogueStore = useCatalogue();
@@ -31,17 +32,17 @@ const found = computed((): Entry[] => {
   performance.measure('palette', 'palette-start');
   return entries;
 });
-watch(
-  () => commands.isPaletteOpen,
-  async (open) => {
-    if (!open) return;
-    text.value = '';
-    at.value = 0;
-    await nextTick();
-    field.value?.focus();
-  },
-  { immediate: true }, // it may be asked for before it is here
-);
+// The field comes with the dialog, which may have to be fetched first: what was typed meanwhile is in it.
+watch(field, async (here) => {
+  if (!here) return;
+  const { text: typed, isEntered } = takeAhead();
+  text.value = typed;
+  at.value = 0;
+  commands.isPaletteReady = true;
+  await nextTick();
+  here.focus();
+  if (isEntered) run(found.value[0]);
+});
 watch(text, () => (at.value = 0));
 
 function run(entry: Entry | undefined) {
@@ -73,6 +74,7 @@ function key(event: KeyboardEvent) {
     <div class="palette" @keydown="key">
       <NInput
         ref="field"
+        data-first
         v-model:value="text"
         placeholder="Type a few letters"
         :input-props="{

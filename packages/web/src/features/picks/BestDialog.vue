@@ -63,6 +63,7 @@ watch(
       failure.value = 'The search failed. Your picks are as they were. Reload the page and try again.';
     }
   },
+  { immediate: true }, // it may be asked for before it is here
 );
 
 const best = computed(() => result.value?.answers[0] ?? null);

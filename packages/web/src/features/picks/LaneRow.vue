@@ -5,11 +5,12 @@ import { RouterLink } from 'vue-router';
 import { kindFor, type Slot } from '@ripe-pick/core/parts';
 import type { Measure, Trade } from '@ripe-pick/core/swaps';
 import { EMPTY_NAMES, SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
-import { countWords, money } from '../../shared/format/format.ts';
+import { money } from '../../shared/format/format.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
-import { guidesOf, isShown, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
-import { tradeWords } from './words.ts';
+import { isShown, nearest, pictureOf, xOf, yOf, type LaneFrame } from './lane-geometry.ts';
+import { useLaneGrid } from './use-lane-grid.ts';
+import { useLaneOptions } from './use-lane-options.ts';
 
 const props = defineProps<{
   slotName: Slot;
@@ -72,50 +73,25 @@ const ringAt = computed(() => {
   if (trade?.slot !== props.slotName || !isShown(trade.money, props.frame)) return null;
   return { x: xOf(trade.money, props.frame), y: yOf(trade.gain, props.frame) };
 });
-const guides = computed(() => {
-  const { kind, unit } = props.measure;
-  if (!unit) return [];
-  const scale = kind === 'frames' ? 1000 : 1;
-  const gains = guidesOf(props.frame.reach);
-  // Two labels need room for both.
-  const shown =
-    gains.length === 2 && yOf(gains[0], props.frame) - yOf(gains[1], props.frame) < 11 ? [gains[1]] : gains;
-  return shown.map((gain, n) => ({
-    gain,
-    text: `+${gain / scale}${n === shown.length - 1 ? ` ${unit}` : ''}`,
-  }));
-});
-const gridPath = computed(() => {
-  const { width, height } = props.frame;
-  const across = props.marks.map((mark) => `M${xOf(mark, props.frame)} 0v${height}`);
-  return `${across.join('')}M0 ${height / 2}h${width}`;
-});
-const guidePath = computed(() =>
-  guides.value
-    .flatMap(({ gain }) => [gain, -gain])
-    .map((gain) => `M0 ${yOf(gain, props.frame)}h${props.frame.width}`)
-    .join(''),
-);
-const optionText = computed(() =>
-  props.focused ? tradeWords(props.focused, props.currency, props.measure) : '',
-);
+const { guides, gridPath, guidePath } = useLaneGrid(props);
+const { at, options } = useLaneOptions(props);
 
-function at(event: PointerEvent | MouseEvent) {
+function dotAt(event: PointerEvent | MouseEvent) {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   return nearest(picture.value.dots, event.clientX - box.left, event.clientY - box.top);
 }
 function hover(event: PointerEvent) {
-  emit('preview', at(event)?.trade ?? null);
+  emit('preview', dotAt(event)?.trade ?? null);
 }
 function click(event: MouseEvent) {
-  const dot = at(event);
+  const dot = dotAt(event);
   root.value?.focus({ preventScroll: true });
   if (!dot) return;
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   emit('pin', dot.trade, box.left + dot.x, box.top + dot.y);
 }
 function swap(event: MouseEvent) {
-  const dot = at(event);
+  const dot = dotAt(event);
   if (dot) emit('swap', dot.trade);
 }
 watch(
@@ -184,16 +160,20 @@ defineExpose({ focus: () => root.value?.focus() });
       role="listbox"
       :tabindex="isTabStop ? 0 : -1"
       :aria-label="`${SLOT_NAMES[slotName]} lane, now ${partName}. Height: ${measure.label}`"
-      :aria-activedescendant="focused ? `lane-${slotName}` : undefined"
+      :aria-activedescendant="focused && options.length > 0 ? `lane-${slotName}-${at}` : undefined"
       :data-slot="slotName"
       @focus="!focused && emit('focusTrade', current ?? trades[0] ?? null)"
     >
       <span
-        :id="`lane-${slotName}`"
+        v-for="option in options"
+        :id="option.id"
+        :key="option.id"
         role="option"
         class="visually-hidden"
-        :aria-selected="focused?.isCurrent ?? false"
-        >{{ optionText || countWords(trades.length, 'part') }}</span
+        :aria-selected="option.isCurrent"
+        :aria-setsize="trades.length"
+        :aria-posinset="option.place"
+        >{{ option.text }}</span
       >
       <svg
         :width="frame.width"

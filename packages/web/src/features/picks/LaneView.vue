@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { ChevronLeft, ChevronRight, LocateFixed, Minus, Plus } from '@lucide/vue';
-import { defineAsyncComponent } from 'vue';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { money } from '../../shared/format/format.ts';
+import { RuledOutList } from './later.ts';
 import type { AxisView } from './use-money-axis.ts';
 
 /** What the lanes show, and how far along the money. */
@@ -16,7 +16,6 @@ const withUsed = defineModel<boolean>('withUsed', { required: true });
 const showAll = defineModel<boolean>('showAll', { required: true });
 const roomOn = defineModel<boolean>('roomOn', { required: true });
 const emit = defineEmits<{ zoom: [by: number]; pan: [by: number]; centre: [] }>();
-const RuledOutList = defineAsyncComponent(() => import('./RuledOutList.vue'));
 const bench = useBench();
 </script>
 

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
-import { computed, defineAsyncComponent, nextTick, ref, shallowRef } from 'vue';
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -16,6 +16,7 @@ import LaneAxis from './LaneAxis.vue';
 import LaneHint from './LaneHint.vue';
 import LaneRow from './LaneRow.vue';
 import LaneTools from './LaneTools.vue';
+import { LaneList, TradeCard } from './later.ts';
 import LaneView from './LaneView.vue';
 import TradeStrip from './TradeStrip.vue';
 import TradeWords from './TradeWords.vue';
@@ -28,8 +29,6 @@ import { useRuledOut } from './use-ruled-out.ts';
 import { AXIS_HEIGHT, isSameFrame, isShown, moneyReach, type LaneFrame } from './lane-geometry.ts';
 import { tradeName } from './words.ts';
 
-const TradeCard = defineAsyncComponent(() => import('./TradeCard.vue'));
-const LaneList = defineAsyncComponent(() => import('./LaneList.vue'));
 const emit = defineEmits<{ open: [trade: Trade]; find: [] }>();
 const bench = useBench();
 const lanes = useLanes();

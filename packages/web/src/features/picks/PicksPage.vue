@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, nextTick, ref, shallowRef, watch } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { EXTRA_SLOTS, SLOTS } from '@ripe-pick/core/parts';
 import { useBench } from '../../shared/stores/bench.ts';
@@ -8,11 +8,7 @@ import { useLanes } from '../../shared/stores/lanes.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import type { Trade } from '@ripe-pick/core/swaps';
 import LanesBoard from './LanesBoard.vue';
-
-/** The lanes stand before anything else is fetched. */
-const PicksSide = defineAsyncComponent(() => import('./PicksSide.vue'));
-const PartDetails = defineAsyncComponent(() => import('./PartDetails.vue'));
-const BestDialog = defineAsyncComponent(() => import('./BestDialog.vue'));
+import { BestDialog, PartDetails, PicksSide } from './later.ts';
 
 const opened = shallowRef<Trade | null>(null);
 const isFinding = ref(false);

@@ -16,6 +16,8 @@ export interface Command {
 export const useCommands = defineStore('commands', () => {
   const sources = shallowRef<readonly (() => readonly Command[])[]>([]);
   const isPaletteOpen = ref(false);
+  /** Whether its field is there to be typed in. */
+  const isPaletteReady = ref(false);
   const isHelpOpen = ref(false);
   const isGuideOpen = ref(false);
   const isTourOpen = ref(false);
@@ -24,7 +26,7 @@ export const useCommands = defineStore('commands', () => {
     sources.value = [...sources.value, source];
     return () => (sources.value = sources.value.filter((each) => each !== source));
   }
-  return { all, add, isPaletteOpen, isHelpOpen, isGuideOpen, isTourOpen };
+  return { all, add, isPaletteOpen, isPaletteReady, isHelpOpen, isGuideOpen, isTourOpen };
 });
 
 /** Offers commands for as long as a component lives. */

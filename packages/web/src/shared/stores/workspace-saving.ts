@@ -83,8 +83,14 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     setTimeout(() => void save(), 0);
   }
 
-  /** The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. */
-  const flush = () => void (isDirty && calls.sendLast(() => send(turn.isRunning() ? 1 : 0)));
+  /**
+   * The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. A browser may cut
+   * that one off: what it carries is kept until it is known to have arrived.
+   */
+  function flush(): void {
+    if (isDirty) calls.sendLast(() => send(turn.isRunning() ? 1 : 0));
+    else if (turn.isRunning()) calls.keep();
+  }
   /** Another window saved: it is read once nothing of this one is on its way. */
   const hear = async (saves: Readonly<Record<string, number>>) => {
     await turn.idle();

@@ -295,6 +295,25 @@ describe('the workspace', () => {
     expect(server.saves).toHaveLength(2);
     await settled();
   });
+  it('keeps in the browser what is on its way while the page goes away, until it is known to have arrived', async () => {
+    const kept = new Map<string, string>();
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => kept.get(key) ?? null,
+      setItem: (key: string, value: string) => kept.set(key, value),
+      removeItem: (key: string) => kept.delete(key),
+    });
+    const workspace = useWorkspace();
+    await workspace.load();
+    rename('on its way');
+    void workspace.save();
+    expect(kept.size).toBe(0);
+    workspace.flush();
+    const [text] = [...kept.values()];
+    expect(JSON.parse(text)).toMatchObject({ mine: { brief: { name: 'on its way' } } });
+    await settled();
+    expect(kept.size).toBe(0);
+    vi.unstubAllGlobals();
+  });
   it('archives and brings back, orders, and keeps at least one in sight', async () => {
     const workspace = useWorkspace();
     workspace.addCandidate('Second', {});

@@ -1,15 +1,26 @@
 <script setup lang="ts">
-import { defineAsyncComponent } from 'vue';
-import { isAtRest } from './at-rest.ts';
+import { watch } from 'vue';
+import { dialogFrame, fetchDialogFrame } from './dialog-frame.ts';
 
-/** A dialog with a heading of its own and one way out. What it is made of is fetched when the first screen stands, or it is opened. */
-defineProps<{ show: boolean; title: string; width: number }>();
+/** A dialog with a heading of its own and one way out; see DialogFrame.vue. */
+const props = defineProps<{ show: boolean; title: string; width: number }>();
 const emit = defineEmits<{ close: [] }>();
-const DialogFrame = defineAsyncComponent(() => import('./DialogFrame.vue'));
+watch(
+  () => props.show,
+  (show) => show && fetchDialogFrame(),
+  { immediate: true },
+);
 </script>
 
 <template>
-  <DialogFrame v-if="isAtRest || show" :show="show" :title="title" :width="width" @close="emit('close')">
+  <component
+    :is="dialogFrame"
+    v-if="dialogFrame"
+    :show="show"
+    :title="title"
+    :width="width"
+    @close="emit('close')"
+  >
     <slot></slot>
-  </DialogFrame>
+  </component>
 </template>
