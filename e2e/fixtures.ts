@@ -213,7 +213,8 @@ export const smallTargets = (page: Page): Promise<string[]> =>
   page.evaluate(
     ([targets, around]) =>
       [...document.querySelectorAll<HTMLElement>(targets)].flatMap((each) => {
-        const isHidden = each.closest('.visually-hidden, .skip, [aria-hidden=true]') !== null;
+        const isHidden =
+          !each.checkVisibility() || each.closest('.visually-hidden, .skip, [aria-hidden=true]') !== null;
         const isInText = each.matches('a') && getComputedStyle(each).display === 'inline';
         const { width, height } = (each.closest(around) ?? each).getBoundingClientRect();
         return isHidden || isInText || width < 2 || (width >= 43.5 && height >= 43.5)

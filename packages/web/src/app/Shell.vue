@@ -4,6 +4,7 @@ import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isLookingOnly } from '../shared/api/place.ts';
 import { clock } from '../shared/format/format.ts';
 import { focusScreen } from '../shared/ui/keep-focus.ts';
+import { actNow } from '../shared/ui/soon.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
 import { useEventListener, useIntervalFn } from '@vueuse/core';
@@ -11,6 +12,7 @@ import { useBriefs } from '../shared/stores/briefs.ts';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
 import { useHearing } from '../shared/stores/hearing.ts';
+import { nothingPending } from '../shared/stores/pending.ts';
 import { useRecords } from '../shared/stores/records.ts';
 import { useJournal } from '../shared/stores/journal.ts';
 import { useWorkspace } from '../shared/stores/workspace.ts';
@@ -73,7 +75,10 @@ watch(
 );
 
 // Nothing typed is lost when the page is left at once; a page that comes back from the browser's memory reads anew.
-useEventListener(window, 'pagehide', () => workspace.flush());
+useEventListener(window, 'pagehide', () => {
+  actNow();
+  workspace.flush();
+});
 useEventListener(window, 'pageshow', (event: PageTransitionEvent) => {
   if (event.persisted) void workspace.load();
 });
@@ -111,6 +116,8 @@ watch(stands, (now) => now && document.activeElement === document.body && focusS
 const steps = useJournal();
 const { told, tell } = useTellSteps(steps);
 async function undo() {
+  actNow();
+  await nothingPending();
   const label = await attempt(steps.undo);
   const words = label ? `Undone: ${label}` : 'Nothing to undo';
   message.info(words, { duration: 1800 });

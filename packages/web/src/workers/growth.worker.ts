@@ -40,7 +40,7 @@ import {
 } from '@ripe-pick/core/growth';
 import type { Brief, Catalogue, Picks } from '@ripe-pick/core/parts';
 import type { PriceEvent } from '@ripe-pick/core/prices';
-import { serve } from './serve.ts';
+import { serveWork } from './serve.ts';
 import { drive, Tickets } from './drive.ts';
 
 /** What the years to come are reckoned with, beside the catalogue. */
@@ -249,4 +249,4 @@ const growth = {
 };
 
 export type GrowthWorker = typeof growth;
-serve(growth);
+serveWork(growth);

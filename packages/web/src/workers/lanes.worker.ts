@@ -1,14 +1,14 @@
 import { SLOTS, type Brief, type Catalogue, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { openSession } from '@ripe-pick/core/session';
 import { tradesFor, type Trade } from '@ripe-pick/core/swaps';
-import { serve } from './serve.ts';
+import { serveWork } from './serve.ts';
 
 /** A trade as it crosses to the page: its part and its offer by their ids, which the page has. */
 export interface ToldTrade extends Omit<Trade, 'part' | 'offer'> {
   readonly part: string | null;
   readonly offer: string | null;
 }
-export interface ToldLanes {
+interface ToldLanes {
   /** Lanes that are not as they were told the last time. */
   readonly lanes: readonly (readonly [Slot, readonly ToldTrade[]])[];
   readonly steepest: ToldTrade | null;
@@ -60,4 +60,4 @@ const lanes = {
   },
 };
 export type LanesWorker = typeof lanes;
-serve(lanes);
+serveWork(lanes);

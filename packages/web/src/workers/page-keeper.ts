@@ -4,23 +4,23 @@
  */
 
 /** What of the service worker's own world is used; the page's types do not know it. */
-interface Waiting extends Event {
+interface LongEvent extends Event {
   waitUntil(work: Promise<unknown>): void;
 }
-interface Asked extends Waiting {
+interface FetchAsked extends LongEvent {
   readonly request: Request;
   respondWith(answer: Promise<Response>): void;
 }
-interface Told extends Waiting {
+interface MessageTold extends LongEvent {
   readonly data: unknown;
 }
 interface Keeper {
   skipWaiting(): Promise<void>;
   readonly clients: { claim(): Promise<void> };
   readonly registration: { readonly scope: string };
-  addEventListener(type: 'install' | 'activate', listener: (event: Waiting) => void): void;
-  addEventListener(type: 'fetch', listener: (event: Asked) => void): void;
-  addEventListener(type: 'message', listener: (event: Told) => void): void;
+  addEventListener(type: 'install' | 'activate', listener: (event: LongEvent) => void): void;
+  addEventListener(type: 'fetch', listener: (event: FetchAsked) => void): void;
+  addEventListener(type: 'message', listener: (event: MessageTold) => void): void;
 }
 const keeper = self as unknown as Keeper;
 const base = new URL(keeper.registration.scope).pathname;

@@ -25,7 +25,7 @@ import {
   type TrackedOffer,
 } from '@ripe-pick/core/prices';
 import type { PartKind } from '@ripe-pick/core/parts';
-import { serve } from './serve.ts';
+import { serveWork } from './serve.ts';
 import { drive, Tickets } from './drive.ts';
 
 /** An offer whose history was told by `learn`; null: that is its history. */
@@ -171,12 +171,16 @@ const judging = {
       }),
     };
   },
-  /** Judges parts one by one; each is sent as soon as it is known, and not again while it is the same. */
+  /**
+   * Judges parts one by one; each is sent as soon as it is known, and not again while it is the same.
+   *
+   * @returns the parts that nothing can be said of
+   */
   async judge(
     parts: readonly PartToJudge[],
     wish: JudgeWish,
     send: (verdicts: readonly PriceVerdict[]) => void,
-  ): Promise<void> {
+  ): Promise<readonly string[]> {
     const known = view?.pool ?? viewOf(pooled, wish.today, 'the pool alone');
     const pool = view?.of ?? '';
     function* work(): Work<PriceVerdict | null, void> {
@@ -222,6 +226,7 @@ const judging = {
       if (verdict) batch.push(verdict);
     });
     flush();
+    return parts.flatMap(({ part }) => (forecasts.get(part)?.forecast === null ? [part] : []));
   },
   /** Forgets the forecasts of all other parts. */
   keepOnly(parts: readonly string[]): void {
@@ -265,4 +270,4 @@ const judging = {
   },
 };
 export type Judging = typeof judging;
-serve(judging);
+serveWork(judging);

@@ -36,7 +36,7 @@ import { ratesFor, ratesOnScreens, type RatesResult, type SideScreen } from '@ri
 import type { Brief, Catalogue, ForkCode, Picks, Slot } from '@ripe-pick/core/parts';
 import { partsForRules, repairsFor, type Mend, type Repair, type Repairs } from '@ripe-pick/core/swaps';
 import { shoppingFor, type ShoppingResult } from '@ripe-pick/core/search/orders';
-import { serve } from './serve.ts';
+import { serveWork } from './serve.ts';
 import { drive, Tickets } from './drive.ts';
 
 /** Sets that are judged together: those further down are hardly the best. Chosen. */
@@ -265,4 +265,4 @@ const solver = {
 };
 
 export type Solver = typeof solver;
-serve(solver);
+serveWork(solver);

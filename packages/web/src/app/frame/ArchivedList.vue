@@ -16,7 +16,7 @@ const workspace = useWorkspace();
     <template #trigger
       ><button class="plain">{{ archived.length }} archived</button></template
     >
-    <ul>
+    <ul class="aside-list">
       <li v-for="candidate in archived" :key="candidate.id">
         <span
           >{{ candidate.name }} <span class="quiet num">{{ figures(candidate.id) }}</span></span
@@ -26,19 +26,3 @@ const workspace = useWorkspace();
     </ul>
   </NPopover>
 </template>
-
-<style scoped>
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 4px;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: center;
-}
-</style>

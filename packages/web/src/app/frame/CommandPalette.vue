@@ -74,8 +74,8 @@ function key(event: KeyboardEvent) {
     <div class="palette" @keydown="key">
       <NInput
         ref="field"
-        data-first
         v-model:value="text"
+        data-first
         placeholder="Type a few letters"
         :input-props="{
           'aria-label': 'Find an action, a part or a screen',

@@ -63,10 +63,10 @@ export const SCREEN_GROUPS = [
   },
 ] as const;
 
-type Screen = (typeof SCREEN_GROUPS)[number]['screens'][number];
+type RailScreen = (typeof SCREEN_GROUPS)[number]['screens'][number];
 
 /** What people open on a phone: the plan, and what is asked at a shop or at a meet-up. */
 const ON_THE_BAR: readonly string[] = ['/brief', '/picks', '/ripeness', '/second-hand'];
-export const BAR_SCREENS: readonly Screen[] = SCREEN_GROUPS.flatMap(({ screens }): readonly Screen[] =>
-  screens.filter(({ to }) => ON_THE_BAR.includes(to)),
+export const BAR_SCREENS: readonly RailScreen[] = SCREEN_GROUPS.flatMap(
+  ({ screens }): readonly RailScreen[] => screens.filter(({ to }) => ON_THE_BAR.includes(to)),
 );

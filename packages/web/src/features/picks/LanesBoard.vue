@@ -7,6 +7,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
+import { inTurn } from '../../shared/stores/pending.ts';
 import { useLanes } from '../../shared/stores/lanes.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
@@ -181,9 +182,11 @@ function ruleOut(trade: Trade) {
 }
 
 /** Steps in a row that swap wait for the lanes that the one before makes. */
-let walking = Promise.resolve();
 function walk(by: number) {
-  walking = walking.then(lanes.fresh).then(() => step(by, true));
+  inTurn(async () => {
+    await lanes.fresh();
+    step(by, true);
+  });
 }
 /** Moves along the lane; with `walk`, swaps to the next part that fits. */
 function step(by: number, walk = false) {

@@ -11,7 +11,7 @@ const { ruledOut, giveReason, letBack } = useRuledOut();
     <template #trigger
       ><button class="plain edged">{{ ruledOut.length }} ruled out</button></template
     >
-    <ul class="out">
+    <ul class="aside-list out">
       <li v-for="part in ruledOut" :key="part.id">
         <span>{{ part.name }}</span>
         <NInput
@@ -29,21 +29,6 @@ const { ruledOut, giveReason, letBack } = useRuledOut();
 </template>
 
 <style scoped>
-ul {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  display: grid;
-  gap: 4px;
-  max-height: 260px;
-  overflow: auto;
-}
-li {
-  display: flex;
-  justify-content: space-between;
-  gap: 12px;
-  align-items: center;
-}
 li button {
   white-space: nowrap;
 }

@@ -23,8 +23,10 @@ export function useLaneOptions(props: LaneProps) {
     return Math.max(0, props.trades.findIndex(isIt));
   });
   const options = computed(() => {
-    const first = Math.max(0, at.value - 1);
-    return props.trades.slice(first, at.value + 2).map((trade, n) => ({
+    // Where the focus is not, the pick alone: what is not asked for is not written.
+    const reach = props.focused ? 1 : 0;
+    const first = Math.max(0, at.value - reach);
+    return props.trades.slice(first, at.value + reach + 1).map((trade, n) => ({
       id: `lane-${props.slotName}-${first + n}`,
       place: first + n + 1,
       isCurrent: trade.isCurrent,

@@ -1,7 +1,7 @@
 import { ticks } from 'd3';
 
 /** A straight scale from amounts to px: what d3's has, without the scales of times and colours that come with it. */
-export interface Linear {
+interface Linear {
   (amount: number): number;
   readonly range: () => readonly [number, number];
   /** About so many round amounts along it. */

@@ -1,8 +1,8 @@
 import { wrap, type Remote } from 'comlink';
-import type { Served } from '../../workers/serve.ts';
+import type { ServedWork } from '../../workers/serve.ts';
 import { say } from './notices.ts';
 
-interface Run<Api> {
+interface RunningWorker<Api> {
   readonly remote: Remote<Api>;
   /** What it has to know before its first question. */
   prepared: Promise<unknown>;
@@ -14,7 +14,7 @@ interface Run<Api> {
  * Resolves when a worker is gone: the lock that it holds as long as it lives is free (Web Locks API). Never where there are no locks:
  * a page under an address that the browser does not trust.
  */
-async function gone(remote: Remote<Served>, worker: Worker): Promise<'gone'> {
+async function gone(remote: Remote<ServedWork>, worker: Worker): Promise<'gone'> {
   const failed = new Promise<void>((resolve) => {
     worker.addEventListener('error', () => resolve(), { once: true });
   });
@@ -30,7 +30,7 @@ async function gone(remote: Remote<Served>, worker: Worker): Promise<'gone'> {
 
 /** A worker that is begun when it is first asked, and anew when it is gone; that is said, and what was asked is asked once more. */
 export class KeptWorker<Api> {
-  private run: Run<Api> | null = null;
+  private run: RunningWorker<Api> | null = null;
 
   /**
    * @param begin starts the worker
@@ -42,14 +42,14 @@ export class KeptWorker<Api> {
   ) {}
 
   /** Lets it start. */
-  start(): Run<Api> {
+  start(): RunningWorker<Api> {
     if (this.run) return this.run;
     const worker = this.begin();
     const remote = wrap<Api>(worker);
-    const run: Run<Api> = {
+    const run: RunningWorker<Api> = {
       remote,
       prepared: this.prepare(remote),
-      gone: gone(remote as unknown as Remote<Served>, worker), // serve() adds it to all
+      gone: gone(remote as unknown as Remote<ServedWork>, worker), // serve() adds it to all
     };
     void run.gone.then(() => {
       worker.terminate();

@@ -12,7 +12,7 @@ import { useWorkspace } from './workspace.ts';
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Everything that lanes hang on. */
-interface Asked {
+interface LanesWish {
   readonly session: NonNullable<ReturnType<typeof useBench>['session']>;
   readonly picks: Picks;
   readonly isWhole: boolean;
@@ -37,14 +37,14 @@ export const useLanes = defineStore('lanes', () => {
   const bySlot = shallowRef<ReadonlyMap<Slot, readonly Trade[]> | null>(null);
   const steepest = shallowRef<Trade | null>(null);
   const failure = ref<string | null>(null);
-  const wanted = computed((): Asked | null =>
+  const wanted = computed((): LanesWish | null =>
     bench.session ? { session: bench.session, picks: workspace.picks, isWhole: allLanes.value } : null,
   );
   let running: Promise<void> | null = null;
   /** The session whose brief the worker has. */
-  let told: Asked['session'] | null = null;
+  let told: LanesWish['session'] | null = null;
 
-  async function workOut({ session, picks, isWhole }: Asked): Promise<void> {
+  async function workOut({ session, picks, isWhole }: LanesWish): Promise<void> {
     const around = (brief: Brief | null) =>
       ask('lanes', (worker) => worker.around(brief, { ...picks }, isWhole));
     const isTold = told === session;
@@ -60,7 +60,7 @@ export const useLanes = defineStore('lanes', () => {
     steepest.value = answer.steepest && here(answer.steepest);
   }
   async function untilNewest(): Promise<void> {
-    let done: Asked | null = null;
+    let done: LanesWish | null = null;
     while (wanted.value && wanted.value !== done) {
       done = wanted.value;
       await workOut(done);

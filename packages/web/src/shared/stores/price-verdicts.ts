@@ -48,14 +48,8 @@ const backtestIn =
     });
   };
 
-/** What the forecast makes of what is watched, in a worker. Of several rounds asked for, the last one counts. */
-export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string | null>) {
-  const verdicts = shallowRef<ReadonlyMap<string, PriceVerdict>>(new Map());
-  const pooled = shallowRef<Pooled | null>(null);
-  const joints = shallowRef<ReadonlyMap<string, JointPlan | null>>(new Map());
-  const isJudging = ref(false);
-  const way = givingWay(GIVES_WAY_MS);
-  let round = 0;
+/** The worker that forecasts, and what tells it the histories that it does not have yet. */
+function judgingWorker() {
   const worker = new KeptWorker<Judging>(
     () => new Worker(new URL('../../workers/prices.worker.ts', import.meta.url), { type: 'module' }),
     () => {
@@ -71,6 +65,18 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     told = { histories, pool };
     if (fresh.length > 0 || isPoolNew) await judging.learn(new Map(fresh), isPoolNew ? [...pool] : null);
   };
+  return { worker, tellHistories };
+}
+
+/** What the forecast makes of what is watched, in a worker. Of several rounds asked for, the last one counts. */
+export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string | null>) {
+  const verdicts = shallowRef<ReadonlyMap<string, PriceVerdict>>(new Map());
+  const pooled = shallowRef<Pooled | null>(null);
+  const joints = shallowRef<ReadonlyMap<string, JointPlan | null>>(new Map());
+  const isJudging = ref(false);
+  const way = givingWay(GIVES_WAY_MS);
+  let round = 0;
+  const { worker, tellHistories } = judgingWorker();
 
   /** What was sent stays as it is until it is sent anew: also what comes of a round that another one took the place of. */
   const take = (batch: readonly PriceVerdict[]) => {
@@ -85,10 +91,10 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
     const found = await judging.pool([...parts], wish);
     if (!isLast()) return false;
     pooled.value = found;
-    await judging.judge([...parts], wish, proxy(take));
+    const silent = new Set(await judging.judge([...parts], wish, proxy(take)));
     if (!isLast()) return false;
-    const known = new Set(parts.map(({ part }) => part));
-    await judging.keepOnly([...known]);
+    const known = new Set(parts.flatMap(({ part }) => (silent.has(part) ? [] : [part])));
+    await judging.keepOnly(parts.map(({ part }) => part));
     if (!isLast()) return false;
     if ([...verdicts.value.keys()].some((part) => !known.has(part)))
       verdicts.value = new Map([...verdicts.value].filter(([part]) => known.has(part)));
@@ -101,6 +107,7 @@ export function useVerdicts(toJudge: () => ToJudge | null, failure: Ref<string |
   async function judge(): Promise<void> {
     if (!toJudge()) {
       verdicts.value = new Map();
+      worker.tell((judging) => void judging.keepOnly([]));
       return;
     }
     const mine = ++round;

@@ -31,13 +31,19 @@ function oneAtATime(run: () => Promise<void>, isOpen: () => boolean) {
 const stayedWords = (places: readonly string[]) =>
   `Some of what this browser had not sent was changed elsewhere meanwhile, and that stayed: ${places.join(', ')}.`;
 
+/** What is told of saving. */
+const saveTold = () => ({
+  saveState: ref<SaveState>('saved'),
+  failure: ref<string | null>(null),
+  /** What did not come in of what this browser had kept; it stays to be read until the user puts it away. */
+  stayed: ref<string | null>(null),
+  isLoaded: ref(false),
+});
+
 /** Keeps a workspace on the server, `onHistory` told when steps came from there: one save at a time; what changes meanwhile is saved next. */
 export function useSaving(state: ShallowRef<Workspace>, history: History, onHistory: () => void) {
-  const saveState = ref<SaveState>('saved');
-  const failure = ref<string | null>(null);
-  /** What did not come in of what this browser had kept; it stays to be read until the user puts it away. */
-  const stayed = ref<string | null>(null);
-  const isLoaded = ref(false);
+  const told = saveTold();
+  const { saveState, failure, stayed, isLoaded } = told;
   const calls = new WorkspaceLink(state, history, onHistory);
   let isDirty = false;
   const send = (ahead?: number) => ((isDirty = false), calls.send(ahead));
@@ -83,10 +89,7 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     setTimeout(() => void save(), 0);
   }
 
-  /**
-   * The page goes away: what is not on its way yet is sent now, as the call after the one that may still be running. A browser may cut
-   * that one off: what it carries is kept until it is known to have arrived.
-   */
+  /** The page goes away: what waits is sent, and what a browser may cut off on its way is kept until it is known to have arrived. */
   function flush(): void {
     if (isDirty) calls.sendLast(() => send(turn.isRunning() ? 1 : 0));
     else if (turn.isRunning()) calls.keep();
@@ -96,5 +99,5 @@ export function useSaving(state: ShallowRef<Workspace>, history: History, onHist
     await turn.idle();
     if (!isDirty && saveState.value === 'saved' && isLoaded.value) await calls.hear(saves);
   };
-  return { saveState, failure, stayed, isLoaded, load, save, set, flush, hear };
+  return { ...told, load, save, set, flush, hear };
 }
