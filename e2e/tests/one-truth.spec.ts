@@ -28,6 +28,7 @@ async function lanesSay(page: Page): Promise<Said> {
 async function ripenessSays(page: Page): Promise<Said> {
   await page.goto('/ripeness');
   const list = page.getByRole('region', { name: /^Picks of/ });
+  await expect(list.locator('button.row').first()).toBeVisible();
   await expect(list.getByText('being worked out…')).toHaveCount(0);
   await expect(page.getByRole('status').filter({ hasText: 'working it out' })).toHaveCount(0);
   const said: Said = {};

@@ -168,3 +168,25 @@ test('a candidate whose parts are gone from the catalogue says so, and keeps the
   await expect(page.getByText('The catalogue no longer has “gone-for-good”.')).toBeVisible();
   await expect(page.getByRole('listbox', { name: /Processor lane, now Tarnholt Dunlin 250/ })).toBeVisible();
 });
+
+test('a worker that died is begun again: lanes and search go on', async ({ clean: page }) => {
+  await page.goto('/picks');
+  const lane = page.getByRole('listbox', { name: /Memory lane/ });
+  await expect(lane.getByRole('option', { includeHidden: true })).toHaveText(/the current pick$/);
+  const end = async (name: string) => {
+    const worker = page.workers().find((each) => each.url().includes(name));
+    await worker!.evaluate('self.close()');
+  };
+  const now = await lane.getAttribute('aria-label');
+  await end('lanes.worker');
+  await lane.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(lane).not.toHaveAttribute('aria-label', now!);
+  // The option is of the lanes around the new pick.
+  await expect(
+    lane.getByRole('option', { includeHidden: true }).filter({ hasText: 'the current pick' }),
+  ).toHaveCount(1);
+  await end('solver.worker');
+  await page.keyboard.press('f');
+  await expect(page.getByRole('dialog').getByText('Proved best')).toBeVisible();
+});

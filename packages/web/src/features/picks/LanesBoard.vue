@@ -279,6 +279,9 @@ const roomWords = computed(() => {
         @centre="money.home"
       />
     </LaneTools>
+    <p v-if="lanes.failure" class="failure" role="alert">
+      {{ lanes.failure }} <button class="plain edged" @click="lanes.fresh()">Try again</button>
+    </p>
     <div ref="board" class="board" @wheel="money.wheel" @scroll.passive="cardAt = null">
       <LaneRow
         v-for="slot in boardWidth > 0 ? slots : []"
