@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core';
 import { useMessage } from 'naive-ui';
 import { storeToRefs } from 'pinia';
-import { computed, nextTick, ref, shallowRef } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
@@ -219,12 +219,12 @@ function changeLane(by: number) {
   // The lane takes the focus as it stands, for the mouse's sake; by key it comes into sight.
   void nextTick(() => document.activeElement?.scrollIntoView({ block: 'nearest' }));
 }
-function key(event: KeyboardEvent) {
-  if (event.ctrlKey || event.metaKey || event.altKey) return;
+/** What keys do in a lane, at this moment. */
+function laneActs(isShift: boolean): Record<string, () => void> {
   const trade = live.value;
-  const act: Record<string, () => void> = {
-    ArrowRight: () => (event.shiftKey ? walk(1) : step(1)),
-    ArrowLeft: () => (event.shiftKey ? walk(-1) : step(-1)),
+  return {
+    ArrowRight: () => (isShift ? walk(1) : step(1)),
+    ArrowLeft: () => (isShift ? walk(-1) : step(-1)),
     ArrowUp: () => changeLane(-1),
     ArrowDown: () => changeLane(1),
     Home: () => focusTrade(visible.value.get(laneSlot.value)?.[0] ?? null),
@@ -237,10 +237,31 @@ function key(event: KeyboardEvent) {
     Escape: () => (cardAt.value = null),
     o: () => trade?.part && emit('open', trade),
   };
-  const name = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  if (!(event.target as HTMLElement).matches('[role=listbox]') || !act[name]) return;
+}
+/** The lane that has the focus, from the moment it is worked out. */
+function enterLane() {
+  const slot = slots.value.find(
+    (each) => each === (document.activeElement as HTMLElement | null)?.dataset?.slot,
+  );
+  const trades = slot ? (visible.value.get(slot) ?? []) : [];
+  if (!live.value && trades.length > 0) focusTrade(trades.find((trade) => trade.isCurrent) ?? trades[0]);
+}
+watch(() => lanes.bySlot !== null, enterLane, { flush: 'post' });
+function key(event: KeyboardEvent) {
+  const { key: pressed, shiftKey, ctrlKey, metaKey, altKey } = event;
+  const isInLane = (event.target as HTMLElement).matches('[role=listbox]');
+  if (ctrlKey || metaKey || altKey || !isInLane) return;
+  const name = pressed.length === 1 ? pressed.toLowerCase() : pressed;
+  if (!Object.hasOwn(laneActs(shiftKey), name)) return;
   event.preventDefault();
-  act[name]();
+  if (lanes.bySlot) laneActs(shiftKey)[name]();
+  else
+    // Pressed before the lanes are worked out: done when they are.
+    inTurn(async () => {
+      await lanes.fresh();
+      enterLane();
+      laneActs(shiftKey)[name]();
+    });
 }
 useLaneKeys({
   g: () => (room.isOn.value = !room.isOn.value),
