@@ -72,7 +72,7 @@ test('a pass is typed in by keyboard, joins its group, and is taken back by name
   await expect(details).toContainText('over 4 passes');
   await expect(details).toContainText('far from the others');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Undone: Netfall Five 98.4 fps added')).toBeVisible();
+  await expect(page.locator('.n-message', { hasText: 'Undone: Netfall Five 98.4 fps added' })).toBeVisible();
   await expect(details).toContainText('over 3 passes');
 });
 
@@ -189,7 +189,9 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await expect(page.getByText('3 records from the table added')).toBeVisible();
   expect((await recordsOf(request)).length).toBe(before + 3);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Undone: 3 records of a table imported')).toBeVisible();
+  await expect(
+    page.locator('.n-message', { hasText: 'Undone: 3 records of a table imported' }),
+  ).toBeVisible();
   expect((await recordsOf(request)).length).toBe(before);
 });
 

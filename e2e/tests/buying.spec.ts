@@ -110,7 +110,9 @@ test('a deal is typed in and counts at once; what is wrong is named by field', a
   await told.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(page.getByText('enter THIRD', { exact: true })).toBeVisible();
   await page.keyboard.press('Control+Shift+z');
-  await expect(page.getByText('Redone: delete the deal “Half of everything”')).toBeVisible();
+  await expect(
+    page.locator('.n-message', { hasText: 'Redone: delete the deal “Half of everything”' }),
+  ).toBeVisible();
   await expect(page.getByText('enter THIRD', { exact: true })).toHaveCount(0);
 });
 

@@ -30,6 +30,46 @@ async function heard(session: CDPSession): Promise<{ readonly role: string; read
   return { role: node?.role?.value ?? '', name: node?.name?.value ?? '' };
 }
 
+/** What is read out by itself, without the focus. */
+const told = (page: Page) => page.locator('.shell > [aria-live=polite]');
+
+test('lanes are five Tabs away, their parts are options that are read out, and what a swap did is told', async ({
+  clean: page,
+}) => {
+  await reset(page.request);
+  await page.goto('/picks');
+  await expect(page.getByRole('listbox', { name: /Processor lane/ })).toBeVisible();
+  const session = await page.context().newCDPSession(page);
+  await expect.poll(() => heard(session)).toEqual({ role: 'heading', name: 'Picks' });
+  const isInLane = () => page.evaluate(() => document.activeElement?.getAttribute('role') === 'listbox');
+  let tabs = 0;
+  while (!(await isInLane()) && tabs < 20) {
+    await page.keyboard.press('Tab');
+    tabs++;
+  }
+  expect(tabs).toBeLessThanOrEqual(5);
+
+  await expect.poll(() => heard(session)).toMatchObject({ role: 'option', name: /the current pick$/ });
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowRight');
+  await expect
+    .poll(() => heard(session))
+    .toMatchObject({ role: 'option', name: /^\S+ .*€[\d.]+, [+−±][\d.]+ fps, (new|used|refurbished)/ });
+  const options = page
+    .getByRole('listbox', { name: /Memory lane/ })
+    .getByRole('option', { includeHidden: true });
+  const sizes = await options.evaluateAll((all) => all.map((each) => each.getAttribute('aria-setsize')));
+  expect(new Set(sizes).size).toBe(1);
+  expect(Number(sizes[0])).toBeGreaterThan(5);
+
+  // With Shift the next part that fits is taken as one goes.
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(told(page)).toHaveText(/^Memory to .+\. €[\d,.]+ counted, €[\d,.]+ left.*, [\d.]+ fps$/);
+  await page.keyboard.press('Control+z');
+  await expect(told(page)).toHaveText(/^Undone: Memory to .+\. €[\d,.]+ counted/);
+});
+
 test('on the ruler arrow keys go from pick to pick, the tools of the lanes are one stop, and another screen is told by its heading', async ({
   clean: page,
 }) => {
@@ -59,4 +99,12 @@ test('on the ruler arrow keys go from pick to pick, the tools of the lanes are o
   await page.keyboard.type('Ripeness');
   await page.keyboard.press('Enter');
   await expect.poll(() => heard(session)).toEqual({ role: 'heading', name: 'Ripeness' });
+
+  // Opened again while it is still on its way out: what is typed goes into it.
+  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('Stretch');
+  await page.keyboard.press('Enter');
+  await expect.poll(() => heard(session)).toEqual({ role: 'heading', name: 'Stretch' });
 });

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, watch } from 'vue';
+import { computed, defineAsyncComponent, nextTick, onMounted, watch } from 'vue';
 import { RouterView, useRoute, useRouter } from 'vue-router';
 import { isLookingOnly } from '../shared/api/place.ts';
 import { clock } from '../shared/format/format.ts';
@@ -7,7 +7,7 @@ import { focusScreen } from '../shared/ui/keep-focus.ts';
 import { actNow } from '../shared/ui/soon.ts';
 import { isTypedIn } from '../shared/ui/typing.ts';
 import { useMessage } from 'naive-ui';
-import { useEventListener, useIntervalFn } from '@vueuse/core';
+import { useEventListener, useIntervalFn, whenever } from '@vueuse/core';
 import { useBriefs } from '../shared/stores/briefs.ts';
 import { useCatalogue } from '../shared/stores/catalogue.ts';
 import { useModel } from '../shared/stores/model.ts';
@@ -107,11 +107,16 @@ const isReady = computed(() => workspace.isLoaded && catalogueStore.catalogue !=
 /** The screen comes with its ruler, so that nothing moves once it is seen. */
 const stands = computed(() => isReady.value && (!isRuled.value || hasRuler.value));
 
-// The first screen is entered by key like any other, unless something is in use already.
-watch(stands, (now) => now && document.activeElement === document.body && focusScreen(), {
-  flush: 'post',
-  once: true,
-});
+// The first screen is entered by key like any other, once its code is here, unless something is in use already.
+whenever(
+  stands,
+  async () => {
+    await router.isReady();
+    await nextTick();
+    if (document.activeElement === document.body) focusScreen();
+  },
+  { immediate: true, once: true },
+);
 
 const steps = useJournal();
 const { told, tell } = useTellSteps(steps);
@@ -125,6 +130,8 @@ async function undo() {
 }
 useTellDeletions(steps, undo);
 async function redo() {
+  actNow();
+  await nothingPending();
   const label = await attempt(steps.redo);
   const words = label ? `Redone: ${label}` : 'Nothing to redo';
   message.info(words, { duration: 1800 });
@@ -303,8 +310,9 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   display: grid;
   place-content: center;
 }
+/* Not by visibility: that has transitions of its own, during which nothing in it can take the focus. */
 .unseen {
-  visibility: hidden;
+  display: none;
 }
 main {
   flex: 1;

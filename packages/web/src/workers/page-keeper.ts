@@ -25,6 +25,9 @@ interface Keeper {
 const keeper = self as unknown as Keeper;
 const base = new URL(keeper.registration.scope).pathname;
 const NAME = `ripe-pick ${base}`;
+/** Marks reads that asked by a body; so many of them are kept: each swap asks for something else. */
+const ASKED = '?asked=';
+const MOST_ASKED = 20;
 /** All screens are one page. */
 const PAGE = `${base}picks`;
 
@@ -49,6 +52,22 @@ async function newest(request: Request, key: string): Promise<Response> {
   return answer;
 }
 
+/** Another page names other code: what the one before named is of no use any more. */
+async function page(request: Request): Promise<Response> {
+  const cache = await caches.open(NAME);
+  const before = await (await cache.match(PAGE))?.text();
+  const answer = await newest(request, PAGE);
+  const isOther = before !== undefined && before !== (await answer.clone().text());
+  if (isOther) await drop(cache, ({ url }) => url.includes('/assets/'), 0);
+  return answer;
+}
+
+/** Drops what is kept of a kind, but for the last ones. */
+async function drop(cache: Cache, isOf: (kept: Request) => boolean, last: number): Promise<void> {
+  const all = (await cache.keys()).filter(isOf);
+  await Promise.all(all.slice(0, Math.max(0, all.length - last)).map((each) => cache.delete(each)));
+}
+
 /** Code and fonts: their names tell their contents, so what is kept is right. */
 async function kept(request: Request): Promise<Response> {
   const cache = await caches.open(NAME);
@@ -63,14 +82,17 @@ async function kept(request: Request): Promise<Response> {
 async function byBody(request: Request): Promise<Response> {
   const asked = new TextEncoder().encode(await request.clone().text());
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', asked));
-  return newest(request, `${request.url}?asked=${[...digest].map((byte) => byte.toString(16)).join('-')}`);
+  const key = [...digest].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  const answer = await newest(request, `${request.url}${ASKED}${key}`);
+  await drop(await caches.open(NAME), ({ url }) => url.includes(ASKED), MOST_ASKED);
+  return answer;
 }
 
 keeper.addEventListener('fetch', (event) => {
   const { request } = event;
   const { origin, pathname, href } = new URL(request.url);
   if (origin !== location.origin || pathname.endsWith('/events')) return;
-  if (request.mode === 'navigate') event.respondWith(newest(request, PAGE));
+  if (request.mode === 'navigate') event.respondWith(page(request));
   else if (pathname.includes('/api/')) {
     if (request.method === 'GET') event.respondWith(newest(request, href));
     else if (request.headers.has('x-read')) event.respondWith(byBody(request));

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Plus } from '@lucide/vue';
-import { computed, ref, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { basisTotal } from '@ripe-pick/core/money';
 import type { Picks } from '@ripe-pick/core/parts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
@@ -64,13 +64,15 @@ const sorted = computed({
   set: (list) => workspace.order(list.map((each) => each.id)),
 });
 const row = useTemplateRef('row');
+let dragging: { readonly destroy: () => void } | null = null;
+onBeforeUnmount(() => dragging?.destroy());
 watch(
   isAtRest,
   async (now) => {
     if (!now) return;
     const { useDraggable } = await import('vue-draggable-plus');
     if (!row.value) return;
-    useDraggable(row.value, sorted, {
+    dragging = useDraggable(row.value, sorted, {
       ...{ animation: 120, delay: 120, delayOnTouchOnly: true },
       ...{ forceFallback: true, fallbackTolerance: 4, filter: '.more', preventOnFilter: false },
     });

@@ -33,8 +33,8 @@ const found = computed((): Entry[] => {
   return entries;
 });
 // The field comes with the dialog, which may have to be fetched first: what was typed meanwhile is in it.
-watch(field, async (here) => {
-  if (!here) return;
+watch([field, () => commands.isPaletteOpen], async ([here, isOpen]) => {
+  if (!here || !isOpen || commands.isPaletteReady) return;
   const { text: typed, isEntered } = takeAhead();
   text.value = typed;
   at.value = 0;

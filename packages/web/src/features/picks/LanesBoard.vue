@@ -113,10 +113,10 @@ const frames = computed<ReadonlyMap<Slot, LaneFrame>>((before) => {
   }
   return out;
 });
-const money = useMoneyAxis(plotWidth, () =>
+const moneyAxis = useMoneyAxis(plotWidth, () =>
   slots.value.flatMap((slot) => (visible.value.get(slot) ?? []).map((trade) => trade.money)),
 );
-const { axis } = money;
+const { axis } = moneyAxis;
 const room = useLaneRoom(
   computed(() =>
     slots.value.flatMap((slot) => tradesOf(slot).filter((trade) => isShown(trade.money, axis.value))),
@@ -267,12 +267,12 @@ useLaneKeys({
   g: () => (room.isOn.value = !room.isOn.value),
   u: () => (withUsed.value = !withUsed.value),
   f: () => emit('find'),
-  '+': () => money.zoom(-1),
-  '=': () => money.zoom(-1),
-  '-': () => money.zoom(1),
-  '[': () => money.pan(-0.5),
-  ']': () => money.pan(0.5),
-  '0': money.home,
+  '+': () => moneyAxis.zoom(-1),
+  '=': () => moneyAxis.zoom(-1),
+  '-': () => moneyAxis.zoom(1),
+  '[': () => moneyAxis.pan(-0.5),
+  ']': () => moneyAxis.pan(0.5),
+  '0': moneyAxis.home,
 });
 function closeCard() {
   cardAt.value = null;
@@ -293,17 +293,17 @@ const roomWords = computed(() => {
         v-model:with-used="withUsed"
         v-model:show-all="showAll"
         v-model:room-on="room.isOn.value"
-        :axis="money.view.value"
+        :axis="moneyAxis.view.value"
         :room-words="roomWords"
-        @zoom="money.zoom"
-        @pan="money.pan"
-        @centre="money.home"
+        @zoom="moneyAxis.zoom"
+        @pan="moneyAxis.pan"
+        @centre="moneyAxis.home"
       />
     </LaneTools>
     <p v-if="lanes.failure" class="failure" role="alert">
       {{ lanes.failure }} <button class="plain edged" @click="lanes.fresh()">Try again</button>
     </p>
-    <div ref="board" class="board" @wheel="money.wheel" @scroll.passive="cardAt = null">
+    <div ref="board" class="board" @wheel="moneyAxis.wheel" @scroll.passive="cardAt = null">
       <LaneRow
         v-for="slot in boardWidth > 0 ? slots : []"
         :key="slot"
@@ -320,7 +320,7 @@ const roomWords = computed(() => {
         :focused="live?.slot === slot ? live : null"
         :previewed="preview?.slot === slot ? preview : null"
         :is-tab-stop="laneSlot === slot"
-        :marks="money.marks.value"
+        :marks="moneyAxis.marks.value"
         :measure="measureOf(slot)"
         @focus-trade="focusTrade"
         @preview="(trade) => (previewed = trade)"
@@ -330,7 +330,7 @@ const roomWords = computed(() => {
         @toggle-lock="toggleLock(slot)"
         @open="(trade) => emit('open', trade)"
       />
-      <LaneAxis :axis="axis" :marks="money.marks.value" :is-narrow="isNarrow" />
+      <LaneAxis :axis="axis" :marks="moneyAxis.marks.value" :is-narrow="isNarrow" />
     </div>
     <div class="foot" :class="{ chosen: live !== null }">
       <div class="strip sheet" aria-live="off">

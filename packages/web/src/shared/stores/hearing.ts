@@ -56,12 +56,15 @@ export function useHearing(): Ref<number | null> {
   // A browser has six lines to a server: tabs out of sight give theirs up, and learn what is new when they are looked at again.
   const visibility = useDocumentVisibility();
   watch(visibility, (now) => (now === 'visible' ? open() : close()));
-  // A line that is opened anew is away for a moment: only what lasts is told.
+  // A line that is opened anew is away for a moment: only what lasts is told, from the first failure on.
   watch([status, visibility], ([now, seen]) => {
-    clearTimeout(waiting);
-    const lost = Date.now();
-    if (now === 'OPEN' || seen !== 'visible') away.value = null;
-    else if (away.value === null) waiting = setTimeout(() => (away.value = lost), AWAY_MS);
+    if (now === 'OPEN' || seen !== 'visible') {
+      clearTimeout(waiting);
+      [waiting, away.value] = [undefined, null];
+    } else if (now === 'CLOSED' && waiting === undefined) {
+      const lost = Date.now();
+      waiting = setTimeout(() => (away.value = lost), AWAY_MS);
+    }
   });
   // The first at once; of many in a row, one now and then, and the last.
   const taking = useThrottleFn(take, REST_MS, true, true);

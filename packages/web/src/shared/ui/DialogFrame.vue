@@ -6,7 +6,9 @@ import { focusScreen, keepFocus } from './keep-focus.ts';
 import { usePhone } from './phone.ts';
 
 /**
- * How a dialog looks and behaves; see Dialog.vue. A dialog with a heading of its own and one way out; Escape and a click beside it close it too. On a phone it is a sheet
+ * How a dialog looks and behaves; see Dialog.vue.
+ *
+ * A dialog with a heading of its own and one way out; Escape and a click beside it close it too. On a phone it is a sheet
  * from below. Its root is a div because the modal's focus trap looks for one.
  */
 const props = defineProps<{ show: boolean; title: string; width: number }>();

@@ -12,11 +12,19 @@ const STOPS = 'button, a[href], [data-stop]';
 const stopsOf = (holder: HTMLElement) =>
   [...holder.querySelectorAll<HTMLElement | SVGElement>(STOPS)].filter((each) => !each.matches(':disabled'));
 
+/** Tab stops at one of them; written only where that is new, since this runs with every change of the row. */
+function stopAt(stops: readonly Element[], stop: Element | undefined): void {
+  for (const each of stops) {
+    const index = each === stop ? '0' : '-1';
+    if (each.getAttribute('tabindex') !== index) each.setAttribute('tabindex', index);
+  }
+}
+
 /** Of all stops one is in the order of Tab: the one that had the focus last. */
 function settle(holder: HTMLElement): void {
   const stops = stopsOf(holder);
   const last = stops.find((each) => each === document.activeElement || each.tabIndex === 0) ?? stops[0];
-  for (const each of stops) each.setAttribute('tabindex', each === last ? '0' : '-1');
+  stopAt(stops, last);
 }
 
 function move(holder: HTMLElement, event: KeyboardEvent): void {
@@ -28,7 +36,7 @@ function move(holder: HTMLElement, event: KeyboardEvent): void {
   if (at < 0 || (by === undefined && end === undefined)) return;
   const to = stops[end ?? Math.max(0, Math.min(stops.length - 1, at + (by ?? 0)))];
   event.preventDefault();
-  for (const each of stops) each.setAttribute('tabindex', each === to ? '0' : '-1');
+  stopAt(stops, to);
   to.focus();
 }
 
