@@ -196,6 +196,7 @@ export const MONEY_SCREENS = [
   'growth',
   'ripeness',
   'backtest',
+  'alerts',
   'second-hand',
   'slips',
   'shopping-day',

@@ -60,6 +60,35 @@ test('the source of a page is read as data, and its scripts are not run', async 
   await expect(page).toHaveTitle(/^Prices/);
 });
 
+/** Alerts have their own screen: they are shown by day and kind, done with, and that is taken back. */
+async function alertsAreDoneWith(page: Page): Promise<void> {
+  await page.getByRole('link', { name: /^All (\d+ new ones|alerts)/ }).click();
+  await expect(page.getByRole('heading', { name: 'Alerts', level: 1 })).toBeVisible();
+  const main = page.getByRole('main');
+  const counts = main.getByRole('button', { name: /^New only/ });
+  const before = (await counts.textContent())!;
+  const all = Number(/\((\d+) of/.exec(before)![1]);
+  expect(all).toBeGreaterThan(1);
+  const first = main.getByRole('listitem').first();
+  const title = (await first.locator('b').textContent())!;
+  await first.getByRole('button', { name: `Done with: ${title}` }).click();
+  await expect(counts).toContainText(`(${all - 1} of`);
+  await page
+    .locator('.n-message', { hasText: 'Done with 1 alert.' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(counts).toHaveText(before);
+  await main.getByRole('button', { name: `Done with all ${all}` }).click();
+  await expect(main.getByText('Nothing new.')).toBeVisible();
+  await counts.click();
+  await expect(main.getByRole('listitem').first()).toContainText(title);
+  await main
+    .getByRole('button', { name: `Not done with: ${title}` })
+    .first()
+    .click();
+  await expect(counts).toContainText('(1 of');
+}
+
 test('the market’s clock goes on, prices come in, totals and alerts follow; a fault is shown and mended', async ({
   page,
 }) => {
@@ -72,6 +101,8 @@ test('the market’s clock goes on, prices come in, totals and alerts follow; a 
   );
   await page.goto('/ripeness');
   await expect(page.getByRole('region', { name: 'Alerts' }).getByRole('listitem').first()).toBeVisible();
+  await alertsAreDoneWith(page);
+  await page.goto('/ripeness');
   await expect(page.getByRole('img', { name: /First idea: €.* to €/ })).toBeVisible();
   const atom = await (await page.request.get('/alerts.atom')).text();
   expect(atom).toContain('<entry>');

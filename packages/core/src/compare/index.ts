@@ -8,7 +8,7 @@ export {
 } from './worth-looking-up.ts';
 export { flips, sortedFlips, type Flip, type FlipProgress } from './flips.ts';
 export { amountsAround, kneesOf, nextRise, rungsOf, stepAt } from './frontier-shape.ts';
-export { lineUpOf, type LineUp, type LineUpEntry } from './line-up.ts';
+export { bestOf, lineUpOf, type LineUp, type LineUpEntry } from './line-up.ts';
 export { partsListOf, type ListChange, type PartsList } from './parts-list.ts';
 export {
   forksOf,

@@ -41,6 +41,22 @@ export interface LineUp {
   readonly different: readonly Slot[];
   /** Conditions that are not the same for all: their rates stand side by side with this said. */
   readonly unlike: readonly ConditionDifference[];
+  /** By game, the places of the fastest entry and of those that cannot be told from it; null while a rate is missing. */
+  readonly fastest: readonly (readonly number[])[] | null;
+}
+
+/** A lead this likely is told as one: the level of the intervals that are shown. */
+const TOLD_APART = 0.8;
+
+/**
+ * Which of some figures are the best, by their places: all that share the best one, none where fewer than two are known or
+ * all are alike.
+ */
+export function bestOf(values: readonly (number | null)[], better: 'more' | 'less'): readonly number[] {
+  const known = values.filter((value) => value !== null);
+  if (known.length < 2 || new Set(known).size === 1) return [];
+  const best = better === 'more' ? Math.max(...known) : Math.min(...known);
+  return values.flatMap((value, at) => (value === best ? [at] : []));
 }
 
 const least = (a: number | null | undefined, b: number | null | undefined): number | null =>
@@ -61,6 +77,23 @@ function traitsOf(summary: Summary, picks: Picks, catalogue: ReadonlyMap<string,
     unknowns: count('unknown'),
     notes: count('note') + count('warn'),
   };
+}
+
+/** The fastest of some builds in each game, and those that are not slower than it by a lead that can be told. */
+function fastestOf(
+  summaries: readonly Summary[],
+  compare: ReturnType<typeof comparerFor>,
+): readonly (readonly number[])[] | null {
+  const rates = summaries.map((summary) => (summary.rates.status === 'known' ? summary.rates.games : null));
+  if (!rates.every((each) => each !== null)) return null;
+  return (rates.at(0) ?? []).map((_, game) => {
+    const averages = rates.map((games) => games[game].average);
+    const first = averages.indexOf(Math.max(...averages));
+    return averages.flatMap((average, at) => {
+      const chance = compare(summaries[first].set, summaries[at].set)?.[game].chance ?? 1;
+      return average === averages[first] || chance < TOLD_APART ? [at] : [];
+    });
+  });
 }
 
 /** Puts candidates side by side under one brief. */
@@ -85,5 +118,6 @@ export function lineUpOf(
       (slot) => new Set(candidates.map(({ picks }) => `${picks[slot]?.part}|${picks[slot]?.offer}`)).size > 1,
     ),
     unlike: differencesIn(summaries.map(({ set }) => conditionsOf(brief, set))),
+    fastest: fastestOf(summaries, compare),
   };
 }

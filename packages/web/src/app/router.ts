@@ -70,6 +70,14 @@ export const SCREENS: readonly ScreenEntry[] = [
     about: 'what the advice would have done',
   },
   {
+    name: 'alerts',
+    title: 'Alerts',
+    about: 'what prices changed, and how loud that is told',
+    page: () => import('../features/alerts/index.ts').then((m) => m.AlertsPage),
+    isAboutMoney: true,
+    worksEmpty: true,
+  },
+  {
     name: 'second-hand',
     title: 'Used',
     about: 'what a used listing is worth',

@@ -1,9 +1,8 @@
 import { useMessage } from 'naive-ui';
-import { h, watch } from 'vue';
+import { watch } from 'vue';
 import type { useJournal } from '../shared/stores/journal.ts';
+import { useUndoMessage } from '../shared/ui/undo-message.ts';
 
-/** How long a deletion can be taken back by its own button, in ms; by key it always can. */
-const SHOWN_MS = 8000;
 /** A deletion's name, and how it is told once it is done. */
 const DONE = [
   [/^delete /, 'Deleted '],
@@ -19,6 +18,7 @@ const told = (label: string): string | null => {
 /** Says what was deleted, with a button that takes it back, on whichever screen it happens. */
 export function useTellDeletions(journal: ReturnType<typeof useJournal>, undo: () => Promise<void>): void {
   const message = useMessage();
+  const tell = useUndoMessage();
   let newest = new Date().toISOString();
   watch(
     () => journal.doneAt,
@@ -29,25 +29,10 @@ export function useTellDeletions(journal: ReturnType<typeof useJournal>, undo: (
       const label = journal.canUndo;
       const words = label === null ? null : told(label);
       if (words === null) return;
-      const shown = message.info(
-        () =>
-          h('span', { class: 'told' }, [
-            `${words}. `,
-            h(
-              'button',
-              {
-                class: 'plain edged',
-                onClick: () => {
-                  shown.destroy();
-                  if (journal.doneAt === at) void undo();
-                  else message.info('Something was done since: Ctrl+Z takes back step by step.');
-                },
-              },
-              'Undo',
-            ),
-          ]),
-        { duration: SHOWN_MS, closable: true },
-      );
+      tell(`${words}.`, () => {
+        if (journal.doneAt === at) void undo();
+        else message.info('Something was done since: Ctrl+Z takes back step by step.');
+      });
     },
   );
 }

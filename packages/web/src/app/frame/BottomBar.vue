@@ -30,9 +30,6 @@ watch(
   <nav class="bar" aria-label="Screens">
     <RouterLink v-for="screen in BAR_SCREENS" :key="screen.to" :to="screen.to" class="screen">
       <component :is="screen.icon" :size="20" aria-hidden="true" /><span>{{ screen.name }}</span>
-      <span v-if="screen.to === '/ripeness' && watched.unread.length > 0" class="news num"
-        >{{ watched.unread.length }}<span class="visually-hidden"> new alerts</span></span
-      >
     </RouterLink>
     <button
       class="plain screen"
@@ -41,6 +38,9 @@ watch(
       @click="isOpen = true"
     >
       <Menu :size="20" aria-hidden="true" /><span>More</span>
+      <span v-if="watched.unread.length > 0" class="news num"
+        >{{ watched.unread.length }}<span class="visually-hidden"> new alerts</span></span
+      >
     </button>
     <Dialog :show="isOpen" title="All screens" :width="520" @close="isOpen = false">
       <div class="tools">
@@ -58,7 +58,10 @@ watch(
         <ul>
           <li v-for="screen in group.screens" :key="screen.to">
             <RouterLink :to="screen.to" @click="isOpen = false">
-              <component :is="screen.icon" :size="20" aria-hidden="true" />{{ screen.name }}
+              <component :is="screen.icon" :size="20" aria-hidden="true" />{{ screen.name
+              }}<template v-if="screen.to === '/alerts' && watched.unread.length > 0"
+                >, {{ watched.unread.length }} new</template
+              >
             </RouterLink>
           </li>
         </ul>

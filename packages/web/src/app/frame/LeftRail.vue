@@ -39,8 +39,8 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
         <component :is="screen.icon" :size="18" aria-hidden="true" /><span class="word">{{
           screen.name
         }}</span>
-        <span v-if="screen.to === '/ripeness' && watched.unread.length > 0" class="news num"
-          >{{ watched.unread.length }}<span class="visually-hidden"> new alerts</span></span
+        <span v-if="screen.to === '/alerts' && watched.unread.length > 0" class="news num"
+          >{{ watched.unread.length }}<span class="visually-hidden"> new</span></span
         >
       </RouterLink>
     </div>

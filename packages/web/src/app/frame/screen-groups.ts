@@ -1,4 +1,5 @@
 import {
+  Bell,
   ChartSpline,
   Cherry,
   ClipboardList,
@@ -37,6 +38,7 @@ export const SCREEN_GROUPS = [
     name: 'Market',
     screens: [
       { to: '/ripeness', name: 'Ripeness', icon: Cherry },
+      { to: '/alerts', name: 'Alerts', icon: Bell },
       { to: '/second-hand', name: 'Used', icon: Handshake },
       { to: '/slips', name: 'Rebates', icon: Ticket },
       { to: '/shopping-day', name: 'Shopping day', icon: ShoppingBasket },

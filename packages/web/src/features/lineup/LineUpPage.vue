@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useDraft } from '../../shared/ui/draft.ts';
-import { NInput } from 'naive-ui';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { lineUpOf } from '@ripe-pick/core/compare';
@@ -13,10 +12,11 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { unlikeWords } from '../../shared/format/conditions.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
+import ComparisonTable from './ComparisonTable.vue';
 import Dumbbells from './Dumbbells.vue';
 import { toCsv, toFile, toMarkdown } from './export.ts';
 import { SHAPES, shapePath } from './shapes.ts';
-import { rowsOf, type LineupRow } from './table.ts';
+import { rowsOf } from './table.ts';
 import { useLineUpGrowth } from './use-line-up-growth.ts';
 
 const MOST = 5;
@@ -27,8 +27,12 @@ const router = useRouter();
 
 const left = useDraft<string[]>('ripe-pick-line-up-out', []);
 const onlyDifferences = ref(true);
-/** Candidates in their order; those left out, and those beyond five, stay aside. */
-const chosen = computed(() => workspace.shown.filter((each) => !left.value.includes(each.id)).slice(0, MOST));
+const first = useDraft<string | null>('ripe-pick-line-up-first', null);
+/** Candidates in their order, behind the one that they are compared with; those left out, and those beyond five, stay aside. */
+const chosen = computed(() => {
+  const all = workspace.shown.filter((each) => !left.value.includes(each.id)).slice(0, MOST);
+  return [...all.filter(({ id }) => id === first.value), ...all.filter(({ id }) => id !== first.value)];
+});
 function toggle(id: string) {
   left.value = left.value.includes(id) ? left.value.filter((each) => each !== id) : [...left.value, id];
 }
@@ -61,19 +65,6 @@ const rows = computed(() =>
 );
 const shown = computed(() => (onlyDifferences.value ? rows.value.filter((row) => row.differs) : rows.value));
 const same = computed(() => rows.value.length - rows.value.filter((row) => row.differs).length);
-const GROUPS: Readonly<Record<LineupRow['group'], string>> = {
-  parts: 'Parts',
-  frames: 'Frames',
-  money: 'Money',
-  byHand: 'Worked out by hand',
-  growth: 'Growth',
-  rest: 'Watts, noise, room, risk',
-};
-const groups = computed(() =>
-  (Object.keys(GROUPS) as LineupRow['group'][])
-    .map((group) => ({ group, title: GROUPS[group], rows: shown.value.filter((row) => row.group === group) }))
-    .filter((each) => each.rows.length > 0),
-);
 const unlike = computed(() =>
   unlikeWords(
     lineUp.value?.unlike ?? [],
@@ -167,52 +158,13 @@ function open(id: string) {
         </p>
         <Dumbbells :line-up="lineUp" :brief="workspace.brief" :name-of="nameOf" />
       </section>
-      <section class="sheet matrix" aria-label="Comparison" tabindex="0" role="region">
-        <table>
-          <thead>
-            <tr>
-              <td></td>
-              <th v-for="each in chosen" :key="each.id" scope="col">
-                <button class="plain name" :title="`Open ${each.name} in Picks`" @click="open(each.id)">
-                  {{ each.name }}
-                </button>
-              </th>
-            </tr>
-          </thead>
-          <tbody v-for="group in groups" :key="group.group">
-            <tr>
-              <th :colspan="chosen.length + 1" scope="colgroup" class="group">{{ group.title }}</th>
-            </tr>
-            <tr v-for="row in group.rows" :key="row.id">
-              <th scope="row">{{ row.label }}</th>
-              <td
-                v-for="(text, n) in row.cells"
-                :key="n"
-                :class="{ num: group.group !== 'parts', quiet: n > 0 && text === row.cells[0] }"
-              >
-                {{ text }}
-              </td>
-            </tr>
-          </tbody>
-          <tbody class="notes">
-            <tr>
-              <th scope="row">Note</th>
-              <td v-for="each in chosen" :key="each.id">
-                <NInput
-                  type="textarea"
-                  size="small"
-                  :autosize="{ minRows: 1, maxRows: 6 }"
-                  :value="each.note"
-                  maxlength="5000"
-                  placeholder="What speaks for it?"
-                  :input-props="{ 'aria-label': `Note on ${each.name}` }"
-                  @update:value="(note: string) => workspace.noteOn(each.id, note)"
-                />
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </section>
+      <ComparisonTable
+        :candidates="chosen"
+        :rows="shown"
+        @open="open"
+        @put-first="(id) => (first = id)"
+        @note="workspace.noteOn"
+      />
       <p class="quiet small">Figures follow: {{ schools.join(' · ') }}.</p>
     </template>
   </div>
@@ -260,45 +212,6 @@ function open(id: string) {
 .key svg {
   vertical-align: -2px;
   margin-right: 4px;
-}
-.matrix {
-  position: relative;
-  overflow-x: auto;
-  padding-top: 8px;
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-  font-size: 13px;
-}
-th {
-  text-align: left;
-  font-weight: 500;
-}
-th,
-td {
-  padding: 4px 14px 4px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-  white-space: normal;
-}
-th[scope='row'] {
-  min-width: 150px;
-  color: var(--ink-soft);
-}
-td {
-  min-width: 150px;
-}
-.group {
-  font-family: 'Bricolage Grotesque Variable', sans-serif;
-  font-weight: 650;
-  padding-top: 10px;
-}
-.name {
-  font-weight: 650;
-  padding: 2px 4px;
-  margin-left: -4px;
-  text-align: left;
 }
 .unlike {
   color: var(--apricot);

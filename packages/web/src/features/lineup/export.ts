@@ -4,7 +4,7 @@ import { FORMULA, type LineUpFile } from '@ripe-pick/contract';
 import Papa from 'papaparse';
 import { oneLine } from '../../shared/format/format.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
-import type { LineupRow } from './table.ts';
+import type { LineupRow } from './rows.ts';
 
 interface Sheet {
   readonly brief: Brief;

@@ -17,6 +17,7 @@ import { csvParseRows } from 'd3';
 import { describe, expect, it } from 'vitest';
 import { toCsv, toFile, toMarkdown } from './export.ts';
 import { SHAPES, shapePath } from './shapes.ts';
+import { marksOf } from './figures.ts';
 import { rowsOf } from './table.ts';
 
 const demo = (name: string): unknown =>
@@ -78,6 +79,52 @@ describe('a line-up', () => {
     expect(row('dueNow')?.cells[1]).toBe('€556.27');
     expect(row('objective')?.cells[1]).toContain('130.3 fps');
     expect(row('case')?.cells[0]).toContain('owned');
+  });
+  it('tells differences against the first candidate, and marks the better ones', () => {
+    // Sums of money and rates of the demo, as the cells state them.
+    expect(row('dueNow')?.marks).toEqual({
+      differences: [null, expect.stringMatching(/^[+−]€/)],
+      best: expect.anything(),
+    });
+    const cents = (text: string) => Math.round(Number(text.replace(/[^\d.]/g, '')) * 100);
+    const [mine, other] = row('dueNow')!.cells.map(cents);
+    expect(cents(row('dueNow')!.marks!.differences[1]!)).toBe(Math.abs(other - mine));
+    expect(row('dueNow')!.marks!.best).toEqual([mine < other, other < mine]);
+    expect(row('objective')?.marks?.best).toEqual([false, true]);
+    expect(row('netfall-average')?.marks?.differences[1]).toMatch(/^\+\d/);
+    // Of parts none is better by its price, and the differences of the parts add up to that of their prices.
+    expect(row('gpu')?.marks?.best).toEqual([false, false]);
+    expect(row('checks')?.marks).toBeNull();
+  });
+  it('marks as best what cannot be told from the best, and nothing where all are alike', () => {
+    const pound = { better: 'more', words: (by: number) => `by ${by}` } as const;
+    expect(marksOf({ ...pound, values: [3, 5, 4], best: [1, 2] })).toEqual({
+      differences: [null, 'by 2', 'by 1'],
+      best: [false, true, true],
+    });
+    expect(marksOf({ ...pound, values: [5, 5, null] }).best).toEqual([false, false, false]);
+    expect(marksOf({ ...pound, values: [4, 5], best: [0, 1] }).best).toEqual([false, false]);
+    expect(marksOf({ ...pound, values: [null, 5, 7] })).toEqual({
+      differences: [null, null, null],
+      best: [false, false, true],
+    });
+    expect(marksOf({ ...pound, better: 'less', values: [7, 5, 5] }).best).toEqual([false, true, true]);
+    expect(marksOf({ ...pound, better: null, values: [7, 5] }).best).toEqual([false, false]);
+  });
+  it('puts the fastest and those with a fair chance to be as fast in one group, game by game', () => {
+    const { entries, fastest } = lineUp;
+    fastest!.forEach((group, game) => {
+      const chance = entries[1].against![game].chance;
+      expect(group).toEqual(chance >= 0.8 ? [1] : chance <= 0.2 ? [0] : [0, 1]);
+    });
+    const twice = lineUpOf(
+      [
+        { name: 'A', picks: best.picks },
+        { name: 'B', picks: best.picks },
+      ],
+      openSession(catalogue, brief),
+    );
+    expect(twice.fastest!.every((group) => group.length === 2)).toBe(true);
   });
   it('gives the chance to beat the first candidate, and none for the first itself', () => {
     const chance = row('netfall-chance');

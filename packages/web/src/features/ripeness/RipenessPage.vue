@@ -12,7 +12,7 @@ import { dateOf } from '@ripe-pick/core/units';
 import type { Watched } from '@ripe-pick/core/watch';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { money, percent } from '../../shared/format/format.ts';
-import AlertsPanel from './AlertsPanel.vue';
+import NewsPanel from './NewsPanel.vue';
 import CalendarPanel from './CalendarPanel.vue';
 import JointPanel from './JointPanel.vue';
 import PartDetail from './PartDetail.vue';
@@ -139,7 +139,7 @@ const until = computed(() => dateOf(prices.today + prices.days));
       </div>
       <aside class="side">
         <JointPanel />
-        <AlertsPanel />
+        <NewsPanel />
         <TotalsPanel />
         <CalendarPanel />
         <ReliabilityPanel />

@@ -1,6 +1,6 @@
 import { decimal, numberLanguage } from '@ripe-pick/core/units';
 
-export { countWords, decimal, moneyText as money, whole } from '@ripe-pick/core/units';
+export { countWords, dayText, decimal, moneyText as money, monthText, whole } from '@ripe-pick/core/units';
 
 /** A change, with its sign and one decimal: +3.2. */
 export function signed(value: number, digits = 1): string {

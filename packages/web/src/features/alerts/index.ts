@@ -1,0 +1,1 @@
+export { default as AlertsPage } from './AlertsPage.vue';
