@@ -144,7 +144,7 @@ test('details list every offer with its date, and take one', async ({ clean: pag
   await page.keyboard.press('o');
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByRole('button', { name: 'Taken' })).toBeDisabled();
-  await expect(dialog.getByText('2026-11-20').first()).toBeVisible();
+  await expect(dialog.getByText('20 Nov').first()).toBeVisible();
   await dialog.getByRole('button', { name: 'Take', exact: true }).first().click();
   await expect(dialog).toBeHidden();
 });

@@ -11,10 +11,10 @@ test('a wrong look is corrected where it stands, and that is taken back', async 
     .first()
     .click();
   await page.getByText(/The \d+ looks behind it/).click();
-  await page.getByRole('button', { name: /Correct the look of 2026-11-19 12:00 at Pennywharf/ }).click();
+  await page.getByRole('button', { name: /Correct the look of 19 Nov 12:00 at Pennywharf/ }).click();
   await page.getByLabel('Price as it was').fill('55.5');
   await page.getByRole('button', { name: 'It was this price' }).click();
-  const line = page.getByRole('row', { name: /2026-11-19 12:00 Pennywharf/ });
+  const line = page.getByRole('row', { name: /19 Nov 12:00 Pennywharf/ });
   await expect(line).toContainText('€55.50');
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(line).not.toContainText('€55.50');
@@ -93,9 +93,9 @@ test('the market’s clock goes on, prices come in, totals and alerts follow; a 
   page,
 }) => {
   await page.goto('/prices-in');
-  await expect(page.getByText('2026-11-20', { exact: true })).toBeVisible();
+  await expect(page.getByText('20 Nov 2026', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'A week on' }).click();
-  await expect(page.getByText('2026-11-27', { exact: true })).toBeVisible();
+  await expect(page.getByText('27 Nov 2026', { exact: true })).toBeVisible();
   await expect(page.getByRole('listitem').filter({ hasText: 'Boltbarrow, feed' })).toContainText(
     /fetched.*\d+ prices/,
   );
@@ -113,10 +113,10 @@ test('the market’s clock goes on, prices come in, totals and alerts follow; a 
   await page.getByRole('button', { name: 'A day on' }).click();
   const source = page.getByRole('listitem').filter({ hasText: 'Pennywharf, price list' });
   await expect(source).toContainText('The other side answered 500');
-  await expect(source).toContainText('last good 2026-11-27');
+  await expect(source).toContainText('last good 27 Nov');
   await page.locator('.n-select[aria-label="It"]').click();
   await page.getByText('works', { exact: true }).click();
   await page.getByRole('button', { name: 'A day on' }).click();
   await expect(source).not.toContainText('answered 500');
-  await expect(page.getByText('2026-11-29', { exact: true })).toBeVisible();
+  await expect(page.getByText('29 Nov 2026', { exact: true })).toBeVisible();
 });

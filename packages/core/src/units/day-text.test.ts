@@ -1,13 +1,18 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { dayText, monthText, writeNumbersAs } from './index.ts';
+import { dayText, monthText, writeDaysFrom, writeNumbersAs } from './index.ts';
 
-afterEach(() => writeNumbersAs('en'));
+afterEach(() => {
+  writeNumbersAs('en');
+  writeDaysFrom(null);
+});
 
 describe('days for reading', () => {
   it('have no year within the year, and one outside of it', () => {
     expect(dayText('2026-11-27', '2026-01-01')).toBe('27 Nov');
     expect(dayText('2027-01-02', '2026-12-31')).toBe('2 Jan 2027');
     expect(dayText('2026-11-27', null)).toBe('27 Nov 2026');
+    writeDaysFrom('2026-11-20');
+    expect([dayText('2026-11-27'), dayText('2027-11-27')]).toEqual(['27 Nov', '27 Nov 2027']);
     expect(monthText('2027-07')).toBe('Jul 2027');
   });
   // By Unicode CLDR, from memory.

@@ -1,5 +1,13 @@
 import { numberLanguage } from './number-text.ts';
 
+/** The day that years are told from: ISO 8601; null: every day is written with its year. */
+let today: string | null = null;
+
+/** Writes all days from now on as seen from a day: those of its year have no year. @param day ISO 8601 */
+export function writeDaysFrom(day: string | null): void {
+  today = day;
+}
+
 /** Making a formatter costs far more than using one. */
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
@@ -19,13 +27,13 @@ function formatterOf(options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
  * is written day first.
  *
  * @param day ISO 8601, such as 2026-11-27; what is none comes back as it is
- * @param today ISO 8601; null: always with the year
+ * @param from the day that its year is told from; null: always with the year
  */
-export function dayText(day: string, today: string | null): string {
+export function dayText(day: string, from: string | null = today): string {
   const moment = Date.parse(`${day}T00:00:00Z`);
   if (Number.isNaN(moment)) return day;
   const options: Intl.DateTimeFormatOptions = { day: 'numeric', month: 'short' };
-  if (today?.slice(0, 4) !== day.slice(0, 4)) options.year = 'numeric';
+  if (from?.slice(0, 4) !== day.slice(0, 4)) options.year = 'numeric';
   return partsText(formatterOf(options), moment);
 }
 

@@ -6,7 +6,7 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -70,9 +70,9 @@ function partWords(line: CostLine): string {
   const offer = line.offer ? bench.index?.offers.get(line.offer) : undefined;
   const what = `${line.kind === 'lot' ? 'Rest of the lot' : line.slot ? SLOT_NAMES[line.slot] : ''}: ${part ? `${part.brand} ${part.name}` : line.part}`;
   if (offer?.ordered)
-    return `${what} (${offer.ordered.state === 'arrived' ? 'there' : 'on its way'}${offer.ordered.arrivesOn ? `, ${offer.ordered.arrivesOn}` : ''}; ordered ${offer.seenOn})`;
+    return `${what} (${offer.ordered.state === 'arrived' ? 'there' : 'on its way'}${offer.ordered.arrivesOn ? `, ${dayText(offer.ordered.arrivesOn)}` : ''}; ordered ${dayText(offer.seenOn)})`;
   return offer
-    ? `${what} (${offer.condition}, seen ${offer.seenOn}${offer.source ? `, ${offer.source}` : ''}${ageWords(offer.seenOn)})`
+    ? `${what} (${offer.condition}, seen ${dayText(offer.seenOn)}${offer.source ? `, ${offer.source}` : ''}${ageWords(offer.seenOn)})`
     : what;
 }
 </script>
@@ -109,7 +109,7 @@ function partWords(line: CostLine): string {
           <tr v-for="(back, n) in cost.backs" :key="n">
             <th scope="row">
               {{ BACK_WORDS[back.kind] }}, {{ SLOT_NAMES[back.slot].toLowerCase() }}: {{ back.claim.name
-              }}{{ back.sendBy ? `, posted by ${back.sendBy}` : '' }}
+              }}{{ back.sendBy ? `, posted by ${dayText(back.sendBy)}` : '' }}
             </th>
             <td class="num">
               {{ money(-back.face, bench.currency)

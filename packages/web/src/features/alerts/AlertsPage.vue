@@ -90,11 +90,11 @@ async function finish(alerts: readonly Alert[]): Promise<void> {
         </section>
         <section v-for="day in days" :key="day.day" class="sheet day" :aria-label="day.day">
           <div class="top">
-            <h2>{{ day.day === today ? 'Today' : dayText(day.day, today) }}</h2>
+            <h2>{{ day.day === today ? 'Today' : dayText(day.day) }}</h2>
             <button
               v-if="undone(day.alerts).length > 1"
               class="plain edged"
-              :aria-label="`Done with those of ${dayText(day.day, today)}`"
+              :aria-label="`Done with those of ${dayText(day.day)}`"
               @click="finish(day.alerts)"
             >
               Done with these

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { today as localToday } from '@ripe-pick/contract';
@@ -73,7 +74,7 @@ const keep = (from: string, to: string, rate: number | null) =>
           v-for="each in known"
           :key="`${each.from}${each.to}`"
           :label="`1 ${each.from} in ${each.to}`"
-          :hint="`as of ${each.on}`"
+          :hint="`as of ${dayText(each.on)}`"
           :value="each.rate"
           :min="0.000001"
           :update-value-on-input="false"

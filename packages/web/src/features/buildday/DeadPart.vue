@@ -6,7 +6,7 @@ import { fullName, type Picks, type Slot } from '@ripe-pick/core/parts';
 import { withPick } from '@ripe-pick/core/swaps';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
@@ -66,7 +66,7 @@ function take({ part, offer }: Substitute) {
       If it is that: {{ fullName(found.part) }} came from {{ found.bought.shop }} for
       {{ money(found.bought.paidMinor, found.bought.currency)
       }}<template v-if="found.bought.returnBy"
-        >; send it back by <b>{{ found.bought.returnBy }}</b></template
+        >; send it back by <b>{{ dayText(found.bought.returnBy) }}</b></template
       ><template v-else-if="found.bought.warrantyUntil"
         >; its warranty runs until {{ found.bought.warrantyUntil }}</template
       ><template v-else>; until when it can go back is not known</template>.

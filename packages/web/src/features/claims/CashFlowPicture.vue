@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { scaleLinear, scaleTime, timeFormat } from 'd3';
+import { scaleLinear, scaleUtc } from 'd3';
 import { computed, ref } from 'vue';
 import type { CashDay } from '@ripe-pick/core/buying';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 
 const props = defineProps<{ days: readonly CashDay[]; currency: string; today: string }>();
 const holder = ref<HTMLElement | null>(null);
@@ -11,10 +11,10 @@ const { width } = useElementSize(holder);
 const HEIGHT = 190;
 const LEFT = 52;
 const BOTTOM = 22;
-const at = (day: string) => new Date(`${day}T12:00:00`);
+const at = (day: string) => new Date(`${day}T12:00:00Z`);
 const x = computed(() => {
   const all = [...props.days.map((each) => each.day), props.today].sort();
-  return scaleTime()
+  return scaleUtc()
     .domain([at(all[0]), at(all.at(-1) ?? all[0])])
     .range([LEFT + 6, Math.max(LEFT + 30, width.value - 12)]);
 });
@@ -51,12 +51,11 @@ const path = computed(() => {
       .join(' ')}`,
   };
 });
-const format = timeFormat('%-d %b');
 const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 90))));
 const marks = computed(() => y.value.ticks(4));
 const spoken = computed(
   () =>
-    `Money out and back by day: ${props.days.map((each) => `${each.day} ${money(each.sum, props.currency)}`).join(', ')}`,
+    `Money out and back by day: ${props.days.map((each) => `${dayText(each.day)} ${money(each.sum, props.currency)}`).join(', ')}`,
 );
 </script>
 
@@ -70,7 +69,7 @@ const spoken = computed(
         </text>
       </g>
       <text v-for="tick in ticks" :key="String(tick)" :x="x(tick)" :y="HEIGHT - 5" text-anchor="middle">
-        {{ format(tick) }}
+        {{ dayText(tick.toISOString().slice(0, 10)) }}
       </text>
       <line :x1="x(at(today))" :x2="x(at(today))" y1="6" :y2="HEIGHT - BOTTOM" class="today" />
       <path :d="path.firm" class="firm" />
@@ -83,7 +82,7 @@ const spoken = computed(
         r="3.5"
         :class="each.day <= today ? 'dot' : 'dot open'"
       >
-        <title>{{ each.day }}: {{ money(each.sum, currency) }}</title>
+        <title>{{ dayText(each.day) }}: {{ money(each.sum, currency) }}</title>
       </circle>
     </svg>
     <p class="quiet key">

@@ -5,7 +5,7 @@ import type { ClaimKept } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import { NEXT, stepClaim, waitsFor, type ClaimState } from '@ripe-pick/core/buying';
 import { useBuying } from '../../shared/stores/buying.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import NumberInput from '../../shared/ui/NumberInput.vue';
 import { FORM_WORDS, CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
@@ -68,7 +68,7 @@ const tick = (at: number, have: boolean) =>
       >
     </header>
     <p v-if="slip.partName" class="quiet">
-      {{ slip.partName }}{{ slip.boughtOn ? `, bought ${slip.boughtOn}` : '' }}
+      {{ slip.partName }}{{ slip.boughtOn ? `, bought ${dayText(slip.boughtOn)}` : '' }}
     </p>
     <ol class="way" :aria-label="`State: ${CLAIM_STATE_WORDS[slip.state]}`">
       <li v-for="(state, n) in WAY" :key="state" :class="{ done: n <= reached, now: n === reached }">

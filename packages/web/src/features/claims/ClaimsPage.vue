@@ -9,10 +9,11 @@ import { pathHere } from '../../shared/api/place.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import CashFlowPicture from './CashFlowPicture.vue';
 import ClaimRow from './ClaimRow.vue';
+import OfferedPanel from './OfferedPanel.vue';
 
 const bench = useBench();
 const buying = useBuying();
@@ -95,40 +96,43 @@ function takeOut() {
       </p>
     </div>
     <div class="columns">
-      <section class="sheet open" aria-labelledby="open-title">
-        <div class="top">
-          <h2 id="open-title">On their way</h2>
-          <span class="quiet"
-            >{{ money(face, bench.currency) }} on paper, {{ money(due, bench.currency) }} expected</span
-          >
-        </div>
-        <p v-if="open.length === 0" class="quiet">
-          None yet. Claims come from <RouterLink to="/shopping-day">orders</RouterLink>, or from what the
-          picks make claimable below.
-        </p>
-        <ClaimRow v-for="slip in open" :key="slip.id" :slip="slip" />
-        <template v-if="eligible.length > 0">
-          <h2>What these picks make claimable</h2>
-          <div v-for="slip in eligible" :key="`${slip.deal}-${slip.part}-${slip.kind}`" class="eligible">
-            <span class="what"
-              >{{ slip.name }}<span class="quiet">{{ slip.partName }}</span></span
-            >
-            <span class="num"
-              >{{ money(slip.faceMinor, slip.currency)
-              }}<span class="quiet">expected {{ money(slip.expectedMinor, slip.currency) }}</span></span
-            >
+      <div class="main">
+        <section class="sheet open" aria-labelledby="open-title">
+          <div class="top">
+            <h2 id="open-title">On their way</h2>
             <span class="quiet"
-              >{{ slip.lastPurchase ? `buy by ${slip.lastPurchase}` : 'no last day'
-              }}{{ slip.sendBy ? `, post by ${slip.sendBy}` : '' }}</span
+              >{{ money(face, bench.currency) }} on paper, {{ money(due, bench.currency) }} expected</span
             >
-            <NButton size="small" @click="keep(slip)">Keep a claim</NButton>
           </div>
-        </template>
-        <details v-if="ended.length > 0">
-          <summary>Ended: {{ ended.length }}</summary>
-          <ClaimRow v-for="slip in ended" :key="slip.id" :slip="slip" />
-        </details>
-      </section>
+          <p v-if="open.length === 0" class="quiet">
+            None yet. Claims come from <RouterLink to="/shopping-day">orders</RouterLink>, or from what the
+            picks make claimable; what is offered can be typed in below.
+          </p>
+          <ClaimRow v-for="slip in open" :key="slip.id" :slip="slip" />
+          <template v-if="eligible.length > 0">
+            <h2>What these picks make claimable</h2>
+            <div v-for="slip in eligible" :key="`${slip.deal}-${slip.part}-${slip.kind}`" class="eligible">
+              <span class="what"
+                >{{ slip.name }}<span class="quiet">{{ slip.partName }}</span></span
+              >
+              <span class="num"
+                >{{ money(slip.faceMinor, slip.currency)
+                }}<span class="quiet">expected {{ money(slip.expectedMinor, slip.currency) }}</span></span
+              >
+              <span class="quiet"
+                >{{ slip.lastPurchase ? `buy by ${dayText(slip.lastPurchase)}` : 'no last day'
+                }}{{ slip.sendBy ? `, post by ${dayText(slip.sendBy)}` : '' }}</span
+              >
+              <NButton size="small" @click="keep(slip)">Keep a claim</NButton>
+            </div>
+          </template>
+          <details v-if="ended.length > 0">
+            <summary>Ended: {{ ended.length }}</summary>
+            <ClaimRow v-for="slip in ended" :key="slip.id" :slip="slip" />
+          </details>
+        </section>
+        <OfferedPanel />
+      </div>
       <aside class="side">
         <section class="sheet flow" aria-labelledby="flow-title">
           <h2 id="flow-title">Money out and back</h2>
@@ -147,7 +151,7 @@ function takeOut() {
           <h2 id="dates-title">Days ahead</h2>
           <ol v-if="ahead.length > 0">
             <li v-for="each in ahead.slice(0, 9)" :key="each.uid">
-              <b class="num">{{ each.day }}</b> {{ each.title }}
+              <b class="num">{{ dayText(each.day) }}</b> {{ each.title }}
             </li>
           </ol>
           <p v-else class="quiet">None.</p>
@@ -183,6 +187,7 @@ function takeOut() {
   gap: 8px;
   grid-template-columns: minmax(0, 1fr);
 }
+.main,
 .side {
   display: grid;
   gap: 10px;

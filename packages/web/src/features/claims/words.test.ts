@@ -4,16 +4,16 @@ import { CLAIM_STATE_WORDS, STEP_WORDS, waitsWords } from './words.ts';
 
 describe('what a slip waits for', () => {
   it.each([
-    ['post it by 2026-12-20, 9 days left', { what: 'send', by: '2026-12-20', left: 9, urgency: 'none' }],
-    ['post it by 2026-12-20, 1 day left', { what: 'send', by: '2026-12-20', left: 1, urgency: 'soon' }],
-    ['post it by 2026-12-20, today', { what: 'send', by: '2026-12-20', left: 0, urgency: 'soon' }],
+    ['post it by 20 Dec 2026, 9 days left', { what: 'send', by: '2026-12-20', left: 9, urgency: 'none' }],
+    ['post it by 20 Dec 2026, 1 day left', { what: 'send', by: '2026-12-20', left: 1, urgency: 'soon' }],
+    ['post it by 20 Dec 2026, today', { what: 'send', by: '2026-12-20', left: 0, urgency: 'soon' }],
     [
-      'gather the papers and post them: 2026-12-20 has passed, 3 days ago',
+      'gather the papers and post them: 20 Dec 2026 has passed, 3 days ago',
       { what: 'papers', by: '2026-12-20', left: -3, urgency: 'late' },
     ],
-    ['money expected about 2027-02-01', { what: 'payout', by: '2027-02-01', left: 40, urgency: 'none' }],
+    ['money expected about 1 Feb 2027', { what: 'payout', by: '2027-02-01', left: 40, urgency: 'none' }],
     [
-      'money expected on 2027-02-01, 4 days overdue',
+      'money expected on 1 Feb 2027, 4 days overdue',
       { what: 'payout', by: '2027-02-01', left: -4, urgency: 'late' },
     ],
     ['buy, no last day', { what: 'buy', by: null, left: null, urgency: 'none' }],

@@ -1,3 +1,4 @@
+import { countWords, dayText } from '../../shared/format/format.ts';
 import type { ClaimState, ClaimWaits } from '@ripe-pick/core/buying';
 
 export const CLAIM_STATE_WORDS: Readonly<Record<ClaimState, string>> = {
@@ -27,16 +28,18 @@ const WAITS_WORDS: Readonly<Record<ClaimWaits['what'], string>> = {
   nothing: '',
 };
 
-/** What a slip waits for, in words: "post it by 2026-12-20, 9 days left". */
+/** What a slip waits for, in words: "post it by 20 Dec, 9 days left". */
 export function waitsWords({ what, by, left, urgency }: ClaimWaits): string {
   if (what === 'nothing') return '';
   if (by === null || left === null) return `${WAITS_WORDS[what]}, no last day`;
-  const days = `${Math.abs(left)} ${Math.abs(left) === 1 ? 'day' : 'days'}`;
+  const days = countWords(Math.abs(left), 'day');
   if (what === 'payout')
-    return urgency === 'late' ? `money expected on ${by}, ${days} overdue` : `money expected about ${by}`;
+    return urgency === 'late'
+      ? `money expected on ${dayText(by)}, ${days} overdue`
+      : `money expected about ${dayText(by)}`;
   return left < 0
-    ? `${WAITS_WORDS[what]}: ${by} has passed, ${days} ago`
-    : `${WAITS_WORDS[what]} by ${by}, ${left === 0 ? 'today' : `${days} left`}`;
+    ? `${WAITS_WORDS[what]}: ${dayText(by)} has passed, ${days} ago`
+    : `${WAITS_WORDS[what]} by ${dayText(by)}, ${left === 0 ? 'today' : `${days} left`}`;
 }
 export const FORM_WORDS = {
   cash: 'in cash',

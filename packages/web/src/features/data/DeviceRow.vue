@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { momentText } from '../../shared/format/format.ts';
 import type { Device } from '@ripe-pick/contract';
 import { ref } from 'vue';
 import TextField from '../../shared/ui/TextField.vue';
@@ -9,8 +10,6 @@ const emit = defineEmits<{ change: [to: Partial<Pick<Device, 'name' | 'access'>>
 
 /** Letting in again takes a new code: this cannot be undone, and is asked about. */
 const isAsked = ref(false);
-const when = (moment: string) =>
-  new Date(moment).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 const rename = (name: string) => name.trim() && emit('change', { name: name.trim() });
 const turn = () => emit('change', { access: props.device.access === 'look' ? 'change' : 'look' });
 </script>
@@ -25,8 +24,9 @@ const turn = () => emit('change', { access: props.device.access === 'look' ? 'ch
       @change="rename"
     />
     <span class="quiet what">
-      may {{ device.access === 'look' ? 'look' : 'look and change' }}; let in {{ when(device.pairedAt) }},
-      {{ device.lastUsedAt ? `last used ${when(device.lastUsedAt)}` : 'not used yet' }}
+      may {{ device.access === 'look' ? 'look' : 'look and change' }}; let in
+      {{ momentText(device.pairedAt) }},
+      {{ device.lastUsedAt ? `last used ${momentText(device.lastUsedAt)}` : 'not used yet' }}
     </span>
     <template v-if="isAsked">
       <button class="plain strong" :disabled="isBusy" @click="emit('remove')">Shut it out</button>

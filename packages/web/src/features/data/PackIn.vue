@@ -8,7 +8,7 @@ import { useRecords } from '../../shared/stores/records.ts';
 import ConflictList from './ConflictList.vue';
 import { mergeWords } from './merge-words.ts';
 import type { PackPlan } from '../../workers/merge-plan.ts';
-import { whole } from '../../shared/format/format.ts';
+import { dayText, whole } from '../../shared/format/format.ts';
 
 /** A pack that was chosen: who it is from, on what terms, what it would bring; then it is taken in, or not. */
 const props = defineProps<{ name: string; text: string }>();
@@ -84,7 +84,7 @@ async function takeIn(): Promise<void> {
     <template v-if="read">
       <p>
         <b>{{ name }}</b> is the pack <b>{{ read.pack.name }}</b> by {{ read.pack.by }}, of
-        {{ read.pack.on }}, licence: {{ read.pack.licence }}.
+        {{ dayText(read.pack.on) }}, licence: {{ read.pack.licence }}.
       </p>
       <p v-if="read.pack.note" class="note">{{ read.pack.note }}</p>
       <p>

@@ -6,7 +6,7 @@ import { call, failureText } from '../../shared/api/client.ts';
 import { fieldName } from '../../shared/format/facts.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import { whole } from '../../shared/format/format.ts';
+import { dayText, whole } from '../../shared/format/format.ts';
 
 /** Packs that were taken in; each can be taken out again whole. */
 const catalogueStore = useCatalogue();
@@ -81,8 +81,10 @@ const SHOWN = 12;
     <ul v-if="packs.length > 0">
       <li v-for="pack in packs" :key="pack.id">
         <div>
-          <b>{{ pack.name }}</b> by {{ pack.by }}, of {{ pack.on }}
-          <p class="quiet">{{ pack.licence }}; taken in on {{ pack.takenOn }}; brought {{ holds(pack) }}</p>
+          <b>{{ pack.name }}</b> by {{ pack.by }}, of {{ dayText(pack.on) }}
+          <p class="quiet">
+            {{ pack.licence }}; taken in on {{ dayText(pack.takenOn) }}; brought {{ holds(pack) }}
+          </p>
         </div>
         <button class="plain edged" :disabled="isBusy" @click="plan(pack)">
           Remove<span class="visually-hidden"> again: {{ pack.name }}</span>

@@ -3,7 +3,7 @@ import { computed, shallowRef, watch } from 'vue';
 import type { ChanceProgress, Chances, GrowthFlip } from '@ripe-pick/core/growth';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPlan } from '../../workers/growth.worker.ts';
-import { decimal, percent } from '../../shared/format/format.ts';
+import { dayText, decimal, percent } from '../../shared/format/format.ts';
 import { chance } from '../../shared/format/ripeness.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import { buildName, flipWords, type PartName } from './words.ts';
@@ -106,7 +106,7 @@ const fps = (score: number) => decimal(score / 1000, 1);
       </table>
       <p class="quiet small">
         <template v-for="step in chances.steps" :key="step.on"
-          >The step of {{ step.on }} can be paid as planned in {{ chance(step.payable) }} of futures. </template
+          >The step of {{ dayText(step.on) }} can be paid as planned in {{ chance(step.payable) }} of futures. </template
         >{{ chances.futures }} futures of prices were drawn; in each the best is done that the money then
         buys.
       </p>

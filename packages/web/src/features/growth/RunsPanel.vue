@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { addMonths } from '@ripe-pick/core';
 import type { ToldPath } from '../../workers/growth.worker.ts';
-import { monthName } from './timeline.ts';
-import { decimal } from '../../shared/format/format.ts';
+import { decimal, monthText } from '../../shared/format/format.ts';
 
 const props = defineProps<{
   path: ToldPath;
@@ -15,7 +14,7 @@ const nameOf = (id: string) => props.gameName(id.split('@')[0]);
 const averageWords = (average: number | null | undefined) =>
   average === null || average === undefined ? 'unknown' : `${decimal(average, 0)} fps`;
 const when = (month: number | null, otherwise: string) =>
-  month === null ? otherwise : month === 0 ? 'today' : monthName(addMonths(props.today, month));
+  month === null ? otherwise : month === 0 ? 'today' : monthText(addMonths(props.today, month).slice(0, 7));
 const last = (averages: readonly (number | null)[]) => averages.at(-1) ?? null;
 </script>
 

@@ -6,7 +6,7 @@ import { CalendarCheck2, Replace, X } from '@lucide/vue';
 import type { Cost } from '@ripe-pick/core/money';
 import type { PathLine } from '@ripe-pick/core/growth';
 import type { ToldStage } from '../../workers/growth.worker.ts';
-import { decimal, money } from '../../shared/format/format.ts';
+import { dayText, decimal, money } from '../../shared/format/format.ts';
 import { SLOT_NAMES, slotColour } from '../../shared/format/slots.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import { stageSegments } from './stage-ruler.ts';
@@ -64,7 +64,7 @@ const spoken = computed(
     <div class="when">
       <span class="number" aria-hidden="true">{{ n === 0 ? '·' : n }}</span>
       <div>
-        <b>{{ n === 0 ? 'Today' : stage.on }}</b>
+        <b>{{ n === 0 ? 'Today' : dayText(stage.on) }}</b>
         <span class="num rate"
           ><template v-if="stage.before !== null">{{ fps(stage.before) }} → </template
           ><b>{{ fps(stage.after) }}</b> {{ unit }}</span

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import { scaleLinear } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import type { Alternative, Path } from '@ripe-pick/core/growth';
-import { money, signed } from '../../shared/format/format.ts';
+import { dayText, money, signed } from '../../shared/format/format.ts';
 import { useGrowth } from '../../shared/stores/growth.ts';
 import Dialog from '../../shared/ui/Dialog.vue';
 import { alternativeName, type PartName } from './words.ts';
@@ -79,7 +79,7 @@ const words = (each: Alternative) => {
 </script>
 
 <template>
-  <Dialog :show="show" :title="`What else to do on ${on}`" :width="760" @close="emit('close')">
+  <Dialog :show="show" :title="`What else to do on ${dayText(on)}`" :width="760" @close="emit('close')">
     <p v-if="failed" class="bad">It could not be worked out. Close this and try again.</p>
     <p v-else-if="!found" role="status">Working out what could be done then…</p>
     <template v-else>

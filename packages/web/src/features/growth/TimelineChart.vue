@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { addMonths } from '@ripe-pick/core';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
-import { decimal, money } from '../../shared/format/format.ts';
+import { dayText, decimal, money } from '../../shared/format/format.ts';
 import { labelRows } from '../../shared/format/labels.ts';
 import { dayOnAxis, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
 
@@ -156,7 +156,7 @@ const spoken = computed(() => {
     ? 'No rate is known for this path'
     : `${props.name}: ${figure(props.shown, 0)} ${props.unit} today, ${stages.value
         .slice(1)
-        .map((stage) => `${decimal((stage.after ?? 0) / 1000, 1)} after the step of ${stage.on}`)
+        .map((stage) => `${decimal((stage.after ?? 0) / 1000, 1)} after the step of ${dayText(stage.on)}`)
         .join(', ')}${steps.value.length > 0 ? ', ' : ''}${figure(props.shown, last)} at the end`;
 });
 </script>
@@ -249,7 +249,7 @@ const spoken = computed(() => {
                   'aria-valuemin': 1,
                   'aria-valuemax': horizon - 1,
                   'aria-valuenow': step.month,
-                  'aria-valuetext': step.on,
+                  'aria-valuetext': dayText(step.on),
                 }
               : {}
           "

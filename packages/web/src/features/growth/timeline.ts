@@ -1,3 +1,4 @@
+import { monthText } from '../../shared/format/format.ts';
 import { curveStepAfter, line, scaleLinear, type ScaleLinear } from 'd3';
 import { addMonths, daysBetween } from '@ripe-pick/core';
 
@@ -55,13 +56,8 @@ export function timeTicks(
   const every = [1, 2, 3, 6, 12, 24].find((each) => months / each <= most) ?? 24;
   const out = [];
   for (let month = 0; month <= months; month += every)
-    out.push({ month, text: month === 0 ? 'today' : monthName(addMonths(today, month)) });
+    out.push({ month, text: month === 0 ? 'today' : monthText(addMonths(today, month).slice(0, 7)) });
   return out;
-}
-
-const NAMES = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-export function monthName(date: string): string {
-  return `${NAMES[Number(date.slice(5, 7)) - 1]} ${date.slice(0, 4)}`;
 }
 
 /** The day a dragged step falls on: whole days, within the time that is looked at. */

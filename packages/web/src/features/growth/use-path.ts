@@ -1,3 +1,4 @@
+import { dayText } from '../../shared/format/format.ts';
 import { useMessage } from 'naive-ui';
 import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { addMonths } from '@ripe-pick/core';
@@ -46,12 +47,16 @@ function useStepEdits(evaluate: (path: Path) => Promise<void>) {
     drop(from: string, to: string): void {
       const isTaken = to !== from && growth.path.steps.some((step) => step.on === to);
       if (isTaken)
-        message.warning(`There is a step on ${to} already. Leave one of them out, or pick another day.`);
+        message.warning(
+          `There is a step on ${dayText(to)} already. Leave one of them out, or pick another day.`,
+        );
       if (to === from || isTaken) void evaluate(growth.path);
       else growth.editSteps(`move the step of ${from} to ${to}`, () => moved(from, to));
     },
     remove: (on: string) =>
-      growth.editSteps(`leave the step of ${on} out`, (steps) => steps.filter((step) => step.on !== on)),
+      growth.editSteps(`leave the step of ${dayText(on)} out`, (steps) =>
+        steps.filter((step) => step.on !== on),
+      ),
     takeAlternative({ changes }: Alternative): void {
       const on = swapping.value;
       swapping.value = null;

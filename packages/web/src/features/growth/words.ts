@@ -2,7 +2,7 @@ import type { Alternative, GrowthFlip, Overtaking, Regret, RoomPrice } from '@ri
 import type { Brief, Part, Picks } from '@ripe-pick/core/parts';
 import { addMonths } from '@ripe-pick/core';
 import type { AgainstBest, ToldPath, ToldStage } from '../../workers/growth.worker.ts';
-import { decimal, money, percent, signed } from '../../shared/format/format.ts';
+import { dayText, decimal, money, percent, signed } from '../../shared/format/format.ts';
 import { pathLine } from '../../shared/format/paths.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
@@ -28,7 +28,7 @@ interface PathVerdict {
 }
 
 /** When a month begins, as a day. */
-const dayOf = (today: string, month: number) => addMonths(today, month);
+const dayOf = (today: string, month: number) => dayText(addMonths(today, month));
 
 function tradeWords(overtaking: Overtaking, today: string, horizon: number, gain: number): string {
   const { aheadFrom, caughtUpFrom, before, after } = overtaking;
@@ -75,7 +75,7 @@ export function verdictOf(
     ? ` It has to pay for a board as well (about ${money(motherboard.then.minor, currency, { short: true })}).`
     : '';
   const why = obstacle
-    ? `Why: ${obstacle.parts.map((part) => part.name).join(', ')} (${obstacle.on === now ? 'there from the first day' : obstacle.on}) cannot go into the best of today: ${lowerFirst(obstacle.barrier.sentence)}${instead}`
+    ? `Why: ${obstacle.parts.map((part) => part.name).join(', ')} (${obstacle.on === now ? 'there from the first day' : dayText(obstacle.on)}) cannot go into the best of today: ${lowerFirst(obstacle.barrier.sentence)}${instead}`
     : 'Why: the best of today could take the same parts, but spends the money where it matters less later.';
   return { head, trade, why };
 }
@@ -91,7 +91,7 @@ export function sameParts(a: Picks, b: Picks): boolean {
 export function moneyLine(stage: ToldStage, currency: string): string {
   const sold = stage.back > 0 ? `, ${money(stage.back, currency)} of it from what is sold` : '';
   if (stage.short > 0)
-    return `${money(stage.short, currency)} short of ${money(stage.available, currency)}${sold}; ${stage.paidFrom ? `could be paid from ${stage.paidFrom}` : 'no sum before the end pays for it'}`;
+    return `${money(stage.short, currency)} short of ${money(stage.available, currency)}${sold}; ${stage.paidFrom ? `could be paid from ${dayText(stage.paidFrom)}` : 'no sum before the end pays for it'}`;
   return `${money(stage.paid, currency)} of ${money(stage.available, currency)}${sold}; ${money(stage.left, currency)} left`;
 }
 
@@ -107,7 +107,7 @@ export function roomWords(room: RoomPrice, currency: string, value: number | nul
       ? ` The best path with that one: ${change(room.valueWithout - value)} fps.`
       : '';
   if (room.later === null)
-    return `${head} With that one the step of ${room.on ?? 'later'} would not go${room.barrier ? `: ${lowerFirst(room.barrier.sentence)}` : '.'}${loss}`;
+    return `${head} With that one the step of ${room.on ? dayText(room.on) : 'later'} would not go${room.barrier ? `: ${lowerFirst(room.barrier.sentence)}` : '.'}${loss}`;
   const later =
     room.later === 0
       ? 'Later steps cost the same with either.'
@@ -117,7 +117,7 @@ export function roomWords(room: RoomPrice, currency: string, value: number | nul
 
 export function regretWords(regret: Regret, currency: string): string {
   const { missing, path, today } = regret;
-  const what = `${money(missing.amountMinor, currency, { short: true })} of ${missing.on}${missing.note ? ` (${missing.note})` : ''}`;
+  const what = `${money(missing.amountMinor, currency, { short: true })} of ${dayText(missing.on)}${missing.note ? ` (${missing.note})` : ''}`;
   const head =
     regret.come === 0 ? `If no sum comes, not even ${what}` : `If ${what} and what follows never come`;
   if (path === null || today === null) return `${head}: not known.`;
@@ -137,17 +137,17 @@ export function flipWords(flip: GrowthFlip, brief: Brief, today: string, name: P
     case 'date': {
       const sum = sumOf(lever.sum);
       const which = sum ? money(sum.amountMinor, currency, { short: true }) : 'a sum';
-      return `${which} coming ${verb} ${to < now ? 'as early as' : 'as late as'} ${addMonths(today, to)} in place of ${sum?.on ?? addMonths(today, now)}`.replace(
+      return `${which} coming ${verb} ${to < now ? 'as early as' : 'as late as'} ${dayText(addMonths(today, to))} in place of ${dayText(sum?.on ?? addMonths(today, now))}`.replace(
         '  ',
         ' ',
       );
     }
     case 'amount': {
       const sum = sumOf(lever.sum);
-      return `${verb} ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${sum?.on ?? 'its day'}`.trim();
+      return `${verb} ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${sum ? dayText(sum.on) : 'its day'}`.trim();
     }
     case 'price':
-      return `${name(lever.part)} ${verb} at ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${lever.on}`.replace(
+      return `${name(lever.part)} ${verb} at ${money(to, currency, { short: true })} in place of ${money(now, currency, { short: true })} on ${dayText(lever.on)}`.replace(
         '  ',
         ' ',
       );

@@ -2,7 +2,7 @@ import type { Brief } from '@ripe-pick/core/parts';
 import type { ListChange, PartsList } from '@ripe-pick/core/compare';
 import { assumedText, harmText } from '../../shared/format/assumed.ts';
 import { fieldName } from '../../shared/format/facts.ts';
-import { decimal, fps, money, signed } from '../../shared/format/format.ts';
+import { dayText, decimal, fps, money, signed } from '../../shared/format/format.ts';
 import { objectiveUnit } from '../../shared/format/objective.ts';
 import { schoolsOf } from '../../shared/format/schools.ts';
 import { goalWords, screenWords } from '../../shared/format/goals.ts';
@@ -56,7 +56,7 @@ function changeWords(change: ListChange, currency: string, unit: string): string
         ? `Without its rebates it is ${money(change.overMinor, currency)} over the budget.`
         : 'Without its rebates it still keeps the budget.';
     case 'deal-ends':
-      return `“${change.name}” ends on ${change.on}.`;
+      return `“${change.name}” ends on ${dayText(change.on, null)}.`;
     case 'old-price':
       return `The price of ${change.name} is ${change.days} days old.`;
     case 'sold-out':

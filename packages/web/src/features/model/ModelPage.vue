@@ -12,7 +12,7 @@ import KnownStrip from './KnownStrip.vue';
 import OddCharts from './OddCharts.vue';
 import NarrowPanel from './NarrowPanel.vue';
 import PastFits from './PastFits.vue';
-import { decimal, whole } from '../../shared/format/format.ts';
+import { decimal, momentText, whole } from '../../shared/format/format.ts';
 
 const catalogueStore = useCatalogue();
 const model = useModel();
@@ -54,7 +54,6 @@ const plainly = computed(() => {
   const off = `half of the time it is ${frames(medianError)} off at most, and nine times in ten ${frames(error90)}`;
   return `In plain words: where it says 100 frames of a chart that it has not seen, ${off}.${ranges}`;
 });
-const when = (iso: string) => iso.slice(0, 16).replace('T', ' ');
 const status = computed(() => {
   const { progress, state } = model;
   if (state === 'fitting')
@@ -126,7 +125,7 @@ const status = computed(() => {
           <div>
             <dt>fitted (UTC)</dt>
             <dd>
-              <b>{{ when(model.fit.fittedOn) }}</b>
+              <b>{{ momentText(model.fit.fittedOn) }}</b>
               <span class="quiet"
                 >{{ model.fit.parameters.length }} effects, {{ model.fit.rounds }} steps{{
                   model.fit.converged ? '' : ', not settled'

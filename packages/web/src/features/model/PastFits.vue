@@ -3,7 +3,7 @@ import type { PastFit } from '@ripe-pick/contract';
 import { shallowRef, watch } from 'vue';
 import { call } from '../../shared/api/client.ts';
 import { useModel } from '../../shared/stores/model.ts';
-import { decimal, whole } from '../../shared/format/format.ts';
+import { decimal, momentText, whole } from '../../shared/format/format.ts';
 
 const model = useModel();
 const fits = shallowRef<readonly PastFit[]>([]);
@@ -21,7 +21,6 @@ watch(
   },
   { immediate: true },
 );
-const when = (iso: string) => iso.slice(0, 16).replace('T', ' ');
 const share = (value: number) => `${decimal(value * 100, 1)} %`;
 </script>
 
@@ -39,7 +38,7 @@ const share = (value: number) => `${decimal(value * 100, 1)} %`;
       </thead>
       <tbody>
         <tr v-for="fit in fits" :key="fit.fittedOn">
-          <th scope="row" class="num">{{ when(fit.fittedOn) }}</th>
+          <th scope="row" class="num">{{ momentText(fit.fittedOn) }}</th>
           <td class="num end">{{ whole(fit.records) }}</td>
           <td class="num end">{{ fit.heldOut ? share(fit.heldOut.medianError) : 'unknown' }}</td>
           <td class="num end">{{ share(fit.noise) }}</td>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { readCurrencyTable, today as localToday } from '@ripe-pick/contract';
 import type { CurrencyRate } from '@ripe-pick/core/units';
 import { NInput, NSelect } from 'naive-ui';
@@ -113,7 +114,7 @@ const take = () =>
           :value="each.rate"
           @update:value="(value) => change(each, value)"
         />
-        <span class="num quiet">as of {{ each.on }}</span>
+        <span class="num quiet">as of {{ dayText(each.on) }}</span>
         <button class="plain edged" @click="remove(each)">
           Delete<span class="visually-hidden"> the rate from {{ each.from }} to {{ each.to }}</span>
         </button>

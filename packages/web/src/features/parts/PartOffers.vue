@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { CONDITIONS } from '@ripe-pick/contract';
 import { minorPlaces } from '@ripe-pick/core';
 import type { Offer, Part } from '@ripe-pick/core/parts';
@@ -52,7 +53,7 @@ const CHOICES = CONDITIONS.map((value) => ({ value, label: value }));
     <p v-if="offers.length === 0" class="quiet">None yet: type a price and a shop above.</p>
     <div v-for="{ offer, shop, places } in offers" :key="offer.id" class="offer">
       <span class="shop"
-        ><b>{{ shop.name }}</b> <span class="quiet">seen {{ offer.seenOn }}</span></span
+        ><b>{{ shop.name }}</b> <span class="quiet">seen {{ dayText(offer.seenOn) }}</span></span
       >
       <NumberField
         label="Price"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { assume } from '@ripe-pick/core/assumptions';
 import { originOf, type Part } from '@ripe-pick/core/parts';
 import { computed, ref } from 'vue';
@@ -20,7 +21,7 @@ const origins = computed(() => {
   for (const { key, label } of fieldsOf(props.part.kind)) {
     if ((specs[key] ?? null) === null) continue;
     const origin = originOf(props.part, key);
-    const place = origin ? `${origin.name}, ${origin.on}` : 'nobody said where from';
+    const place = origin ? `${origin.name}, ${dayText(origin.on)}` : 'nobody said where from';
     places.set(place, [...(places.get(place) ?? []), label]);
   }
   return [...places];

@@ -9,7 +9,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
 import { recordJudge, recordsBehind } from '@ripe-pick/core/fit';
-import { decimal, fps, percent } from '../../shared/format/format.ts';
+import { dayText, decimal, fps, percent } from '../../shared/format/format.ts';
 import { sizeWords } from '../../shared/format/runs.ts';
 
 const props = defineProps<{ game: GameRates | null }>();
@@ -180,7 +180,7 @@ const change = (ln: number) => {
                 {{ record.gpu ? names.part(record.gpu) : 'its own graphics' }}
                 <span class="quiet"
                   >{{ record.preset }}, {{ sizeWords(record.widthPx, record.heightPx) }};
-                  {{ record.source.name }}, {{ record.source.on }}</span
+                  {{ record.source.name }}, {{ dayText(record.source.on) }}</span
                 >
               </th>
               <td class="num">{{ fps(record.average) }}</td>

@@ -7,7 +7,7 @@ import Dialog from '../../shared/ui/Dialog.vue';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { factsOf } from '../../shared/format/facts.ts';
 import { tradeEffect, tradeName } from './words.ts';
@@ -123,7 +123,7 @@ function take(offer: Offer) {
               <td>
                 {{ row.offer.condition }}<template v-if="row.why">, {{ row.why }}</template>
               </td>
-              <td class="num">{{ row.offer.seenOn }}</td>
+              <td class="num">{{ dayText(row.offer.seenOn) }}</td>
               <td>
                 <button
                   class="plain edged"
@@ -158,7 +158,7 @@ function take(offer: Offer) {
       <p class="quiet small">
         {{
           part.source
-            ? `Specs: ${part.source.name}, ${part.source.on}.`
+            ? `Specs: ${part.source.name}, ${dayText(part.source.on)}.`
             : 'Specs: as it came with the catalogue.'
         }}
         The maker’s manual has the last word.

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { NButton, NProgress } from 'naive-ui';
 import { ref } from 'vue';
 import { MARKET_FAULTS } from '@ripe-pick/contract';
@@ -38,7 +39,8 @@ async function go(days: number) {
   <section v-if="watch.simulated?.address" class="sheet market" aria-labelledby="market-title">
     <h2 id="market-title">The simulated market</h2>
     <p class="quiet">
-      Invented shops on this machine, read as any shop is. It is <b>{{ watch.simulated.day }}</b> there.
+      Invented shops on this machine, read as any shop is. It is
+      <b>{{ watch.simulated.day === null ? 'no day yet' : dayText(watch.simulated.day, null) }}</b> there.
     </p>
     <div class="acts">
       <NButton size="small" :disabled="done !== null" @click="go(1)">A day on</NButton>

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import type { Feed } from '@ripe-pick/contract';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
-import { money } from '../../shared/format/format.ts';
+import { momentText, money } from '../../shared/format/format.ts';
 import SourceForm from './SourceForm.vue';
 
 /** Addresses that are fetched on a schedule, each with what came of it last; and what they brought that needs a look. */
@@ -37,7 +37,7 @@ async function fetchOf(ids: readonly string[], key: string) {
     busy.value = null;
   }
 }
-const moment = (at: string | null) => (at === null ? 'never' : at.slice(0, 16).replace('T', ' '));
+const moment = (at: string | null) => (at === null ? 'never' : momentText(at));
 const RESULTS = {
   never: 'not fetched yet',
   ok: 'fetched',

@@ -11,7 +11,7 @@ import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useModel } from '../../shared/stores/model.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useRecords } from '../../shared/stores/records.ts';
-import { fps, whole } from '../../shared/format/format.ts';
+import { dayText, fps, whole } from '../../shared/format/format.ts';
 import { apartWords, furtherWords, offWords, sizeWords } from '../../shared/format/runs.ts';
 import { download } from '../../shared/ui/download.ts';
 
@@ -215,7 +215,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
               >
             </td>
             <td>
-              {{ record.source.name }} <span class="quiet num">{{ record.source.on }}</span><span
+              {{ record.source.name }} <span class="quiet num">{{ dayText(record.source.on) }}</span><span
                 v-if="heldBack ?? unsaid"
                 class="quiet under"
                 >{{ heldBack ?? unsaid }}</span

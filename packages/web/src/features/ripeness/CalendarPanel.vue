@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayText } from '../../shared/format/format.ts';
 import { NButton, NInput, NSelect } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { CalendarEvent } from '@ripe-pick/contract';
@@ -131,8 +132,8 @@ async function take(event: Event) {
     <ol class="list">
       <li v-for="each in all" :key="each.id">
         <b class="num"
-          >{{ each.day.slice(5)
-          }}<template v-if="each.to !== each.day"> to {{ each.to.slice(5) }}</template></b
+          >{{ dayText(each.day)
+          }}<template v-if="each.to !== each.day"> to {{ dayText(each.to) }}</template></b
         >
         {{ each.name }}<span class="quiet">{{ each.words }}</span>
         <template v-if="each.isOwn"

@@ -7,7 +7,7 @@ import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { minorPlaces } from '@ripe-pick/core';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { oneIn } from '../../shared/format/ripeness.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 
@@ -25,7 +25,7 @@ const later = computed(() =>
   [...(plan.value?.steps.filter((step) => step.advice !== 'buy') ?? [])].sort((a, b) => a.day - b.day),
 );
 const dayWords = (day: number) =>
-  day < 1.5 ? 'within a day' : `about ${dateOf(prices.today + Math.round(day)).slice(5)}`;
+  day < 1.5 ? 'within a day' : `about ${dayText(dateOf(prices.today + Math.round(day)))}`;
 /** What waiting for one part brings: its own price stands in its row, at the offer that is picked. */
 function waitWords({ now, expected }: JointStep): string {
   const text = (minor: number) => money(minor, bench.currency, { short: true });
@@ -45,7 +45,7 @@ const scale = computed(() => 10 ** minorPlaces(bench.currency));
             : 'As far as there is a view, no waiting pays.'
         }}</template>
         <template v-else
-          >Done by {{ dateOf(prices.today + plan.by) }}: about
+          >Done by {{ dayText(dateOf(prices.today + plan.by)) }}: about
           <b>{{ money(plan.saving * prices.promise, bench.currency, { short: true }) }}</b> saved against all
           at once, {{ oneIn(plan.dearerChance) }} chance that it ends dearer.</template
         >

@@ -6,7 +6,7 @@ import { minorPlaces } from '@ripe-pick/core';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 
 /** The looks that a forecast rests on, newest first, each with its source; a wrong one can be corrected, and that be taken back. */
 const props = defineProps<{ part: string }>();
@@ -47,7 +47,10 @@ async function keep(row: (typeof all.value)[number], what: 'price' | 'out' | 're
         : Math.round(draft.value * 10 ** minorPlaces(row.currency));
   if (await watch.correct(row.offer, row.at, minor)) editing.value = null;
 }
-const moment = (minute: number) => new Date(minute * 60_000).toISOString().slice(0, 16).replace('T', ' ');
+const moment = (minute: number) => {
+  const [day, time] = new Date(minute * 60_000).toISOString().split('T');
+  return `${dayText(day)} ${time.slice(0, 5)}`;
+};
 </script>
 
 <template>

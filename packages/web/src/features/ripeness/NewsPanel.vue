@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router';
-import { dateOf } from '@ripe-pick/core/units';
-import { usePrices } from '../../shared/stores/prices.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { dayText } from '../../shared/format/format.ts';
 
 /** The newest of what the watch has to tell; all of it has its own screen. */
 const GLANCE = 3;
-const prices = usePrices();
 const watch = useWatch();
 </script>
 
@@ -16,7 +13,7 @@ const watch = useWatch();
     <h2 id="alerts-title">Alerts</h2>
     <ol v-if="watch.unread.length > 0">
       <li v-for="alert in watch.unread.slice(0, GLANCE)" :key="alert.serial">
-        {{ alert.title }}<span class="quiet num">{{ dayText(alert.day, dateOf(prices.today)) }}</span>
+        {{ alert.title }}<span class="quiet num">{{ dayText(alert.day) }}</span>
       </li>
     </ol>
     <p v-else class="quiet">Nothing new.</p>

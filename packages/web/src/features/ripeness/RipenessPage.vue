@@ -11,7 +11,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { dateOf } from '@ripe-pick/core/units';
 import type { Watched } from '@ripe-pick/core/watch';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { money, percent } from '../../shared/format/format.ts';
+import { dayText, money, percent } from '../../shared/format/format.ts';
 import NewsPanel from './NewsPanel.vue';
 import CalendarPanel from './CalendarPanel.vue';
 import JointPanel from './JointPanel.vue';
@@ -72,7 +72,7 @@ const groups = computed(() => {
 /** What is ordered waits for no price any more. */
 const orderedNames = computed(() => workspace.held.parts.map(({ part }) => names.part(part)));
 const isBusy = computed(() => prices.isReading || prices.isJudging);
-const until = computed(() => dateOf(prices.today + prices.days));
+const until = computed(() => dayText(dateOf(prices.today + prices.days)));
 </script>
 
 <template>

@@ -8,7 +8,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 
 /** What the candidates and the best set cost day by day: money to the right, days down; and what moved them. */
 const bench = useBench();
@@ -136,7 +136,7 @@ const spoken = computed(() =>
     </p>
     <ol v-if="moved.length > 0" class="list">
       <li v-for="point in moved" :key="point.day">
-        <b class="num">{{ point.day.slice(5) }}</b> {{ point.why }}
+        <b class="num">{{ dayText(point.day) }}</b> {{ point.why }}
       </li>
     </ol>
   </section>

@@ -23,7 +23,7 @@ import { usePrices } from '../../shared/stores/prices.ts';
 import { adviceLine } from '../../shared/format/ripeness.ts';
 import RipenessMark from '../../shared/ui/RipenessMark.vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money, percent, signed } from '../../shared/format/format.ts';
+import { dayText, money, percent, signed } from '../../shared/format/format.ts';
 import SwitchField from '../../shared/ui/SwitchField.vue';
 import ListingForm from './ListingForm.vue';
 import PriceLine from './PriceLine.vue';
@@ -129,8 +129,8 @@ function tryIt() {
         }}{{ find.monthsOld === null ? '' : `, ${find.monthsOld} months old` }} ·
         {{ find.seller || 'seller not named' }},
         {{ find.rated === 0 ? 'no record' : `${find.good} of ${find.rated} good` }} ·
-        {{ find.returnDays > 0 ? `${find.returnDays} days to return` : 'no return' }} · seen {{ find.seenOn
-        }}{{ find.where ? `, ${find.where}` : '' }}
+        {{ find.returnDays > 0 ? `${find.returnDays} days to return` : 'no return' }} · seen
+        {{ dayText(find.seenOn) }}{{ find.where ? `, ${find.where}` : '' }}
       </p>
       <p v-if="find.note" class="quiet">{{ find.note }}</p>
       <p v-if="!appraisal" class="failure">
@@ -163,7 +163,7 @@ function tryIt() {
           <span>
             <b>{{ wait.isRipe ? 'Worth taking.' : 'Worth looking on.' }}</b> Take a listing of it at or below
             {{ money(wait.limits[0], bench.currency, { short: true }) }} with its risk: above that, looking on
-            to {{ dateOf(prices.today + prices.days) }} pays.
+            to {{ dayText(dateOf(prices.today + prices.days)) }} pays.
             <span class="quiet"
               >About {{ Math.max(1, Math.round(30 * wait.arrivals)) }} a month come, at about
               {{ percent(wait.share) }} of the new price; from {{ wait.seen }} other

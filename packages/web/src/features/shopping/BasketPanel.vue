@@ -14,7 +14,7 @@ import { useWorkspace } from '../../shared/stores/workspace.ts';
 import UnstatedShipping from '../../shared/ui/UnstatedShipping.vue';
 import { keepFocus } from '../../shared/ui/keep-focus.ts';
 import { cannotBeBought } from '../../shared/format/pick-state.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { asideOf } from '../../shared/format/totals.ts';
 import { slotColour } from '../../shared/format/slots.ts';
 
@@ -133,7 +133,7 @@ function place() {
           <h3>{{ order.shop }}</h3>
           <span class="num">{{ money(sumOf(order), bench.currency) }}</span>
           <span class="quiet">{{
-            order.expectedOn ? `there about ${order.expectedOn}` : 'arrival unknown'
+            order.expectedOn ? `there about ${dayText(order.expectedOn)}` : 'arrival unknown'
           }}</span>
           <span v-for="code in order.codes" :key="code" class="code"
             >enter <b>{{ code }}</b></span

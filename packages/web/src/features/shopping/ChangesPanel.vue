@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import type { Shopping } from '@ripe-pick/core/search/orders';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useNames } from '../../shared/stores/names.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const props = defineProps<{ shopping: Shopping }>();
@@ -62,7 +62,7 @@ const extra = (minor: number | null) =>
         <template v-if="change.kind === 'deal-gone'">
           <span
             >{{ deals.get(change.deal)?.name ?? change.deal
-            }}{{ change.lastDay ? `, until ${change.lastDay}` : '' }}</span
+            }}{{ change.lastDay ? `, until ${dayText(change.lastDay)}` : '' }}</span
           >
         </template>
         <template v-else>

@@ -2,15 +2,14 @@
 import { NButton } from 'naive-ui';
 import { computed, ref } from 'vue';
 import type { Deal } from '@ripe-pick/core/parts';
-import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { useAttempt } from '../../shared/ui/attempt.ts';
-import DealForm from './DealForm.vue';
+import DealForm from '../../shared/deals/DealForm.vue';
 import ShopTerms from './ShopTerms.vue';
-import { DEAL_KINDS, dealWords, windowWords } from './words.ts';
+import { useDeals } from '../../shared/deals/use-deals.ts';
+import { DEAL_KINDS, dealWords } from '../../shared/deals/words.ts';
 
-const bench = useBench();
 const catalogueStore = useCatalogue();
 const workspace = useWorkspace();
 const attempt = useAttempt();
@@ -23,51 +22,13 @@ function open(deal: Deal | null) {
 }
 const only = ref<'build' | 'all'>('build');
 
-const day = computed(() => bench.index?.day ?? '');
+const known = useDeals();
 const inBuild = computed(() => new Set(Object.values(workspace.picks).map((pick) => pick.part)));
-const used = computed(() => {
-  const cost = bench.summary?.cost;
-  return new Set([
-    ...(cost?.lines ?? []).flatMap((line) => line.deal ?? []),
-    ...(cost?.backs ?? []).map((back) => back.deal),
-  ]);
-});
-const ORDER = { last: 0, open: 1, before: 2, past: 3 } as const;
 const deals = computed(() =>
-  (catalogueStore.catalogue?.deals ?? [])
-    .filter(
-      (deal) => only.value === 'all' || !deal.parts || deal.parts.some((part) => inBuild.value.has(part)),
-    )
-    .map((deal) => ({
-      deal,
-      window: windowWords(deal, day.value),
-      where: whereOf(deal),
-      isUsed: used.value.has(deal.id),
-    }))
-    .sort(
-      (a, b) =>
-        Number(b.isUsed) - Number(a.isUsed) ||
-        ORDER[a.window.state] - ORDER[b.window.state] ||
-        (a.deal.name < b.deal.name ? -1 : 1),
-    ),
+  known.value.filter(
+    ({ deal }) => only.value === 'all' || !deal.parts || deal.parts.some((part) => inBuild.value.has(part)),
+  ),
 );
-const shopOf = (id: string) => bench.index?.shops.get(id);
-function whereOf(deal: Deal): string {
-  if ('shop' in deal) return shopOf(deal.shop)?.name ?? deal.shop;
-  return deal.shops ? deal.shops.map((id) => shopOf(id)?.name ?? id).join(', ') : 'any shop';
-}
-const currencyOf = (deal: Deal) =>
-  'shop' in deal ? (shopOf(deal.shop)?.currency ?? bench.currency) : deal.currency;
-/** Why a deal that names a part of the build is not in the sum. */
-function whyNot(deal: Deal, state: string): string {
-  if (state === 'past') return 'its window has closed';
-  if (state === 'before') return 'it has not begun by the day of the purchase';
-  if (deal.kind === 'code' && deal.usesLeft === 0) return 'used up';
-  const claimed = workspace.brief.money.claimHabits.used.find((each) => each.deal === deal.id)?.times ?? 0;
-  if (deal.kind === 'rebate' && deal.householdLimit !== null && claimed >= deal.householdLimit)
-    return 'this household has claimed it already';
-  return 'not in these orders';
-}
 </script>
 
 <template>
@@ -94,21 +55,21 @@ function whyNot(deal: Deal, state: string): string {
             <th scope="col">What it gives</th>
             <th scope="col">Where</th>
             <th scope="col">When</th>
-            <th scope="col">In the sum</th>
+            <th scope="col">In the total</th>
             <th scope="col"><span class="visually-hidden">Remove</span></th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="{ deal, window, where, isUsed } in deals" :key="deal.id" :class="window.state">
+          <tr v-for="{ deal, currency, window, where, inSum } in deals" :key="deal.id" :class="window.state">
             <th scope="row">
               <button class="plain link" title="Change it" @click="open(deal)">
                 {{ DEAL_KINDS[deal.kind] }}: {{ deal.name }}
               </button>
             </th>
-            <td>{{ dealWords(deal, currencyOf(deal)) }}</td>
+            <td>{{ dealWords(deal, currency) }}</td>
             <td>{{ where }}</td>
             <td>{{ window.words }}</td>
-            <td>{{ isUsed ? 'yes' : whyNot(deal, window.state) }}</td>
+            <td>{{ inSum }}</td>
             <td>
               <button
                 class="plain"

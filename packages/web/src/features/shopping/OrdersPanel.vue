@@ -11,7 +11,7 @@ import { useBuying } from '../../shared/stores/buying.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberInput from '../../shared/ui/NumberInput.vue';
 import OrderByHand from './OrderByHand.vue';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 
 type OrderRow = Order['lines'][number];
 const bench = useBench();
@@ -90,7 +90,7 @@ async function keep(order: Order, event: Event) {
     <details v-for="order in orders" :key="order.id" class="order" :open="order === orders[0]">
       <summary>
         <b>{{ order.shop }}</b>
-        <span class="quiet">{{ order.placedOn }}{{ order.number ? `, ${order.number}` : '' }}</span>
+        <span class="quiet">{{ dayText(order.placedOn) }}{{ order.number ? `, ${order.number}` : '' }}</span>
         <span class="num">{{ money(paid(order), order.currency) }}</span>
         <span class="quiet">{{ differenceWords(order) }}</span>
         <span class="quiet"
@@ -206,7 +206,7 @@ async function keep(order: Order, event: Event) {
                     @update:value="(value) => setBack(order, n, value)"
                   />
                 </td>
-                <td class="num">{{ line.returnBy ?? '–' }}</td>
+                <td class="num">{{ line.returnBy ? dayText(line.returnBy) : '–' }}</td>
                 <td class="num">{{ line.warrantyUntil ?? '–' }}</td>
                 <td>
                   <input

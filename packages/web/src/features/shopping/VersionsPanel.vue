@@ -8,7 +8,7 @@ import { useBench } from '../../shared/stores/bench.ts';
 import { useBuying } from '../../shared/stores/buying.ts';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 
 const bench = useBench();
@@ -102,7 +102,7 @@ function pickUp() {
           {{ version.name }}
         </button>
         <span class="quiet"
-          >{{ version.on }}, {{ KIND_WORDS[version.kind] }},
+          >{{ dayText(version.on) }}, {{ KIND_WORDS[version.kind] }},
           {{ money(version.dueNowMinor, version.currency) }}</span
         >
         <span v-if="version.incidents.length > 0" class="quiet"
@@ -149,7 +149,7 @@ function pickUp() {
       </div>
       <ul v-if="current.incidents.length > 0" class="incidents">
         <li v-for="(each, n) in current.incidents" :key="n">
-          {{ each.on }}, {{ INCIDENT_WORDS[each.kind]
+          {{ dayText(each.on) }}, {{ INCIDENT_WORDS[each.kind]
           }}{{ each.slot ? `, ${SLOT_NAMES[each.slot].toLowerCase()}` : '' }}:
           {{ each.text || 'no more said' }}
         </li>

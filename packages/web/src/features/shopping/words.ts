@@ -1,7 +1,3 @@
-import type { Deal, Off } from '@ripe-pick/core/parts';
-import { minorPlaces } from '@ripe-pick/core';
-import { money } from '../../shared/format/format.ts';
-
 const BARRIERS = {
   stock: 'out of stock',
   condition: 'in a condition that the brief leaves out',
@@ -18,66 +14,3 @@ export function barrierWords(barriers: readonly (keyof typeof BARRIERS)[]): stri
   for (const barrier of barriers) counts.set(BARRIERS[barrier], (counts.get(BARRIERS[barrier]) ?? 0) + 1);
   return [...counts].map(([words, count]) => `${count} ${words}`).join(', ');
 }
-
-const offWords = (off: Off, currency: string) =>
-  off.kind === 'percent' ? `${off.percent} %` : money(off.minor, currency);
-
-export const DEAL_KINDS: Readonly<Record<Deal['kind'], string>> = {
-  instant: 'Lower for now',
-  code: 'Code',
-  combo: 'Combo',
-  gift: 'Gift',
-  rebate: 'Mail-in rebate',
-  cashback: 'Cashback',
-};
-
-/** What a deal gives and asks, in one line. `currency`: the shop's, for deals that have none of their own. */
-export function dealWords(deal: Deal, currency: string): string {
-  switch (deal.kind) {
-    case 'instant':
-      return `${offWords(deal.off, currency)} off, by itself`;
-    case 'code':
-      return [
-        `enter ${deal.code}: ${offWords(deal.off, currency)} off`,
-        deal.minSpendMinor > 0 ? `from ${money(deal.minSpendMinor, currency)} of goods` : '',
-        deal.parts || deal.slots ? 'on some parts' : '',
-        deal.stacks ? 'beside other codes' : '',
-        deal.usesLeft === null ? '' : deal.usesLeft === 0 ? 'used up' : `${deal.usesLeft} left`,
-      ]
-        .filter(Boolean)
-        .join(', ');
-    case 'combo':
-      return `${money(deal.offMinor, currency)} off for ${deal.parts.length} parts in one order`;
-    case 'gift':
-      return `${deal.gift.text} comes with it`;
-    case 'rebate': {
-      const limit = deal.householdLimit === null ? '' : `, ${deal.householdLimit} a household`;
-      const post =
-        deal.postmarkDays !== null
-          ? `, posted within ${deal.postmarkDays} days`
-          : deal.postmarkBy
-            ? `, posted by ${deal.postmarkBy}`
-            : '';
-      return `${money(deal.amountMinor, deal.currency)} back${post}${limit}, after about ${deal.payoutDays} days`;
-    }
-    case 'cashback':
-      return `${offWords(deal.off, deal.currency)} back after about ${deal.payoutDays} days${deal.reviewExtraMinor > 0 ? `, ${money(deal.reviewExtraMinor, deal.currency)} more for a review` : ''}`;
-  }
-}
-
-/** Where a deal stands on a day: its word, and whether it can be used. */
-export function windowWords(
-  deal: Deal,
-  day: string,
-): { readonly state: 'before' | 'open' | 'last' | 'past'; readonly words: string } {
-  if (deal.from !== null && day < deal.from) return { state: 'before', words: `from ${deal.from}` };
-  if (deal.to === null) return { state: 'open', words: 'no last day' };
-  if (day > deal.to) return { state: 'past', words: `past since ${deal.to}` };
-  return deal.to === day
-    ? { state: 'last', words: 'last day today' }
-    : { state: 'open', words: `until ${deal.to}` };
-}
-
-/** A typed sum in major units as minor ones. */
-export const toMinor = (value: number, currency: string): number =>
-  Math.round(value * 10 ** minorPlaces(currency));

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { scheduleOf } from '@ripe-pick/contract';
 import { tuningSchedule, type TuningLog } from '@ripe-pick/core/tuning';
+import { numberLanguage } from '@ripe-pick/core/units';
 import { computed } from 'vue';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
@@ -28,7 +29,7 @@ const title = ({ stage, kind, count }: (typeof blocks.value)[number]) =>
     ? `${SLOT_NAMES[stage]}: the long soak`
     : `${SLOT_NAMES[stage]}: ${count} ${count === 1 ? 'step' : 'steps'}`;
 const dayName = (at: string) =>
-  new Date(`${at}:00Z`).toLocaleDateString(undefined, {
+  new Date(`${at}:00Z`).toLocaleDateString(numberLanguage(), {
     weekday: 'short',
     day: 'numeric',
     month: 'short',

@@ -6,7 +6,7 @@ import { passedLimit, TUNING_STAGES, type Outcome, type TuningStage } from '@rip
 import { isDemo } from '../../shared/api/place.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
-import { duration } from '../../shared/format/format.ts';
+import { duration, momentText } from '../../shared/format/format.ts';
 import { download, fileName } from '../../shared/ui/download.ts';
 import MonitorIn from './MonitorIn.vue';
 import PlanForm from './PlanForm.vue';
@@ -140,8 +140,8 @@ const WORDS: Readonly<Record<Outcome, string>> = {
             came of it.
           </p>
           <p v-else role="alert">
-            This was written down on {{ new Date(next.attempt.beganAt).toLocaleString() }}, and nobody said
-            what came of it. Did the machine go down in it?
+            This was written down on {{ momentText(next.attempt.beganAt) }}, and nobody said what came of it.
+            Did the machine go down in it?
           </p>
           <div class="fields">
             <NumberField

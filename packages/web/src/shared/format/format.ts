@@ -1,4 +1,4 @@
-import { decimal, numberLanguage } from '@ripe-pick/core/units';
+import { dayText, decimal, numberLanguage } from '@ripe-pick/core/units';
 
 export { countWords, dayText, decimal, moneyText as money, monthText, whole } from '@ripe-pick/core/units';
 
@@ -27,6 +27,13 @@ export function duration(exact: number): string {
 /** The time of day of a moment in ms. */
 export const clock = (moment: number): string =>
   new Intl.DateTimeFormat(numberLanguage(), { timeStyle: 'short' }).format(moment);
+
+/** A moment for reading, by the clock of this machine: 27 Nov, 19:05. @param iso ISO 8601 with its zone */
+export function momentText(iso: string): string {
+  const at = new Date(iso);
+  const day = new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+  return `${dayText(day)}, ${clock(at.getTime())}`;
+}
 
 /** A text of several lines on one. */
 export const oneLine = (text: string): string =>

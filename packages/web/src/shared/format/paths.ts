@@ -1,3 +1,4 @@
+import { monthText } from './format.ts';
 import type { StageReport } from '@ripe-pick/core/growth';
 
 /** The steps of a path in a line: what goes in by month, without what is forced. */
@@ -15,7 +16,7 @@ export function pathLine(
       const named = ins.map(
         (line) => `${line.beside && line.slot === 'memory' ? 'second ' : ''}${name(line.part.id)}`,
       );
-      return `${on.slice(0, 7)} ${named.join(', ')}`;
+      return `${monthText(on.slice(0, 7))} ${named.join(', ')}`;
     })
     .join('; ');
 }

@@ -9,6 +9,7 @@ import type { z } from 'zod';
 import type { Catalogue } from '@ripe-pick/core/parts';
 import { withFoundLists, withOrders } from '@ripe-pick/core/buying';
 import { withListings, type UsedListing } from '@ripe-pick/core/used';
+import { writeDaysFrom } from '@ripe-pick/core/units';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { call, CallFailed, callWhole } from '../api/client.ts';
@@ -125,7 +126,9 @@ function useStored() {
     try {
       const [status, whole] = await Promise.all([call('status', undefined), callWhole('catalogue')]);
       other.value = isHere ? status.other : null; // devices of others are let in to one instance
-      stored.value = catalogueOf(whole.value);
+      const read = catalogueOf(whole.value);
+      writeDaysFrom(read.today);
+      stored.value = read;
       revision = whole.revision;
       failure.value = null;
       loads.value++;

@@ -2,7 +2,7 @@
 import { orderNotes, type OrderNote } from '@ripe-pick/core/buying';
 import { computed } from 'vue';
 import { RouterLink } from 'vue-router';
-import { money } from '../format/format.ts';
+import { dayText, money } from '../format/format.ts';
 import { SLOT_NAMES } from '../format/slots.ts';
 import { useNames } from '../stores/names.ts';
 import { useWorkspace } from '../stores/workspace.ts';
@@ -20,7 +20,7 @@ function words({ kind, held, paidMinor }: OrderNote): string {
     case 'spare':
       return `${what} is ordered for ${paid}, and so is another part for the same place: its money is not in the total.`;
     case 'late':
-      return `${what} is expected on ${held.order.expectedOn}, after the day by which all has to be there.`;
+      return `${what} is expected on ${dayText(held.order.expectedOn ?? '')}, after the day by which all has to be there.`;
   }
 }
 </script>

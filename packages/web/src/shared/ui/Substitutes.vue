@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Substitute } from '@ripe-pick/core/bring-up';
 import { fullName } from '@ripe-pick/core/parts';
-import { money, signed } from '../format/format.ts';
+import { dayText, money, signed } from '../format/format.ts';
 import { useNames } from '../stores/names.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
@@ -48,8 +48,8 @@ const change = (minor: number) => money(minor, workspace.brief.money.currency, {
           <td class="num end">{{ change(each.expected) }}</td>
           <td class="num end">{{ change(each.after) }}</td>
           <td class="num end">{{ frames(each.score) }}</td>
-          <td class="num">{{ each.arrivesOn ?? 'not stated' }}</td>
-          <td class="num">{{ each.returnBy ?? 'not stated' }}</td>
+          <td class="num">{{ each.arrivesOn ? dayText(each.arrivesOn) : 'not stated' }}</td>
+          <td class="num">{{ each.returnBy ? dayText(each.returnBy) : 'not stated' }}</td>
           <td>
             <button
               class="plain edged big"

@@ -1,25 +1,30 @@
 <script setup lang="ts">
-import { useDraft } from '../../shared/ui/draft.ts';
+import { useDraft } from '../ui/draft.ts';
 import { NButton, NInput } from 'naive-ui';
 import { computed, ref, watch } from 'vue';
 import { dealSchema, type Problem } from '@ripe-pick/contract';
 import type { Deal, DealKind, PayoutForm } from '@ripe-pick/core/parts';
-import { CallFailed } from '../../shared/api/client.ts';
-import { useBuying } from '../../shared/stores/buying.ts';
-import { useCatalogue } from '../../shared/stores/catalogue.ts';
-import { useNames } from '../../shared/stores/names.ts';
-import { useWorkspace } from '../../shared/stores/workspace.ts';
-import ChoiceField from '../../shared/ui/ChoiceField.vue';
-import DayField from '../../shared/ui/DayField.vue';
-import Dialog from '../../shared/ui/Dialog.vue';
-import Field from '../../shared/ui/Field.vue';
-import NumberField from '../../shared/ui/NumberField.vue';
-import SwitchField from '../../shared/ui/SwitchField.vue';
+import { CallFailed } from '../api/client.ts';
+import { useBuying } from '../stores/buying.ts';
+import { useCatalogue } from '../stores/catalogue.ts';
+import { useNames } from '../stores/names.ts';
+import { useWorkspace } from '../stores/workspace.ts';
+import ChoiceField from '../ui/ChoiceField.vue';
+import DayField from '../ui/DayField.vue';
+import Dialog from '../ui/Dialog.vue';
+import Field from '../ui/Field.vue';
+import NumberField from '../ui/NumberField.vue';
+import SwitchField from '../ui/SwitchField.vue';
 import { BLANK_DEAL, dealFrom, draftOfDeal, isClaimKind, type DealDraft } from './deal-draft.ts';
 import { DEAL_KINDS } from './words.ts';
 
-/** A new deal, or one that is changed. */
-const props = defineProps<{ show: boolean; deal: Deal | null }>();
+/** A new deal, of some kinds only where those are given, or one that is changed. */
+const props = defineProps<{
+  show: boolean;
+  deal: Deal | null;
+  kinds?: readonly DealKind[];
+  title?: string;
+}>();
 const emit = defineEmits<{ close: [] }>();
 const catalogueStore = useCatalogue();
 const names = useNames();
@@ -38,13 +43,21 @@ watch(
     changed.value = show && deal ? draftOfDeal(deal, currencyOfDeal(deal)) : null;
   },
 );
-const draft = computed(() => changed.value ?? typed.value);
+/** What is typed may be of a kind that is not asked for here. */
+const ofKinds = (deal: DealDraft): DealDraft =>
+  props.kinds && !props.kinds.includes(deal.kind) ? { ...deal, kind: props.kinds[0] } : deal;
+const draft = computed(() => changed.value ?? ofKinds(typed.value));
 function set(change: Partial<DealDraft>) {
   if (changed.value) changed.value = { ...changed.value, ...change };
-  else typed.value = { ...typed.value, ...change };
+  else typed.value = { ...ofKinds(typed.value), ...change };
 }
 const isBusy = ref(false);
-const kinds = (Object.keys(DEAL_KINDS) as DealKind[]).map((value) => ({ value, label: DEAL_KINDS[value] }));
+const kindOptions = computed(() =>
+  (props.kinds ?? (Object.keys(DEAL_KINDS) as DealKind[])).map((value) => ({
+    value,
+    label: DEAL_KINDS[value],
+  })),
+);
 const shops = computed(() =>
   (catalogueStore.stored?.shops ?? [])
     .filter((shop) => shop.kind === 'shop')
@@ -102,13 +115,13 @@ async function keep() {
 </script>
 
 <template>
-  <Dialog :show="show" :title="deal ? deal.name : 'Type a deal in'" :width="620" @close="emit('close')">
+  <Dialog :show="show" :title="deal?.name ?? title ?? 'Type a deal in'" :width="620" @close="emit('close')">
     <form class="form" @submit.prevent="keep">
       <ChoiceField
         label="Kind"
         :value="draft.kind"
         :disabled="deal !== null"
-        :options="kinds"
+        :options="kindOptions"
         @update:value="(v: DealKind) => set({ kind: v })"
       />
       <Field label="Name"
@@ -255,7 +268,7 @@ async function keep() {
       </ul>
       <div class="actions">
         <NButton type="primary" attr-type="submit" :loading="isBusy" :disabled="draft.name.trim() === ''">{{
-          deal ? 'Keep the changes' : 'Add the deal'
+          deal ? 'Keep the changes' : kinds ? 'Add it' : 'Add the deal'
         }}</NButton>
       </div>
     </form>
