@@ -142,9 +142,11 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   tab: [
     async ({ browser, fileServer }, use) => {
       // Nothing has to be waited for that only fades.
-      const options = { baseURL: fileServer.address, viewport: VIEWPORT, reducedMotion: 'reduce' } as const;
-      const context = await browser.newContext(options);
+      // Days are written day first.
+      const options = { baseURL: fileServer.address, viewport: VIEWPORT, locale: 'en-GB' };
+      const context = await browser.newContext({ ...options, reducedMotion: 'reduce' });
       await withoutTours(context);
+      await withOpenGroups(context);
       await use(await context.newPage());
       await context.close();
     },
@@ -177,6 +179,15 @@ export const withoutTours = (context: BrowserContext): Promise<unknown> =>
     // A blank page has no storage.
     if (location.protocol !== 'about:' && sessionStorage.getItem('with-tours') === null)
       localStorage.setItem('ripe-pick-tours-seen', '["picks","stretch","ripeness","growth"]');
+  });
+
+/** The brief's groups are open on every page, unless a test says otherwise by `with-folded-groups` in the session's storage. */
+const withOpenGroups = (context: BrowserContext): Promise<unknown> =>
+  context.addInitScript(() => {
+    if (location.protocol === 'about:' || sessionStorage.getItem('with-folded-groups') !== null) return;
+    const groups = '["spending","owned","frames","jobs","box","ahead","risk","wishes"]';
+    for (const key of ['ripe-pick-brief-open', 'ripe-pick-brief-open@demo'])
+      localStorage.setItem(key, groups);
   });
 
 /** Does something that is saved, and waits until the server has it: a page that is left at once would be joined with it. */

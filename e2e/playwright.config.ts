@@ -13,6 +13,7 @@ export default defineConfig({
   outputDir: join(import.meta.dirname, '..', 'test-results'),
   use: {
     actionTimeout: 180_000,
+    locale: 'en-GB',
     serviceWorkers: 'block', // pages ask the server itself; phone.spec.ts asks for the worker
 
     launchOptions: {

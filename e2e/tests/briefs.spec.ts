@@ -45,6 +45,36 @@ test('briefs stand side by side: what one has is asked about in the other, and e
   await expect(sum).toHaveValue('640.00');
 });
 
+test('a brief opens with money, games, screen and day; all else is one line a group, which opens by key and stays open', async ({
+  clean: page,
+}) => {
+  await page.goto('/brief');
+  await page.evaluate(() => {
+    sessionStorage.setItem('with-folded-groups', 'yes');
+    localStorage.removeItem('ripe-pick-brief-open');
+    localStorage.removeItem('ripe-pick-brief-open@demo');
+  });
+  await page.reload();
+  const main = page.getByRole('main');
+  await expect(main.getByRole('textbox', { name: 'Budget', exact: true })).toBeVisible();
+  await expect(main.getByLabel('Everything there by')).toBeVisible();
+  await expect(main.getByLabel('Preset of Netfall Five').first()).toBeVisible();
+  await expect(main.getByRole('textbox', { name: 'Refresh rate' })).toBeVisible();
+  // The whole of the screen's own fields is seen without scrolling.
+  expect((await main.getByRole('textbox', { name: 'Refresh rate' }).boundingBox())!.y).toBeLessThan(800);
+  await expect(main.getByRole('textbox', { name: 'Allowed over budget' })).toHaveCount(0);
+  const group = main.locator('summary', { hasText: 'Shops and conditions' });
+  await expect(group).toContainText('due at checkout must fit, parts: new and used alike, all 7 shops');
+  await expectAxeClean(page);
+  await group.focus();
+  await page.keyboard.press('Enter');
+  await main.getByRole('textbox', { name: 'Allowed over budget' }).fill('20');
+  await page.keyboard.press('Tab');
+  await expect(group).toContainText('€20.00 over is allowed');
+  await page.reload();
+  await expect(main.getByRole('textbox', { name: 'Allowed over budget' })).toBeVisible();
+});
+
 test('a brief goes out whole, with its orders and receipts, and comes back beside the others', async ({
   clean: page,
   request,

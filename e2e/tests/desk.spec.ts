@@ -262,7 +262,6 @@ test('more wishes change what can be expected, and say which school they follow'
   await expect(gpu.getByText('Proved')).toBeVisible();
   const cost = gpu.locator('p', { hasText: 'due at checkout' });
   const before = (await cost.textContent()) ?? '';
-  await page.getByText('More wishes').click();
   await page.getByRole('switch', { name: 'Memory and video memory as every game asks for them' }).click();
   await expect(page.getByText('memory and video memory cover what every game asks for')).toBeVisible();
   await page.getByRole('textbox', { name: 'Noise of the cooler, at most, in decibels' }).fill('20');

@@ -32,7 +32,6 @@ const chosen = async (page: Page, label: string, option: string | RegExp) => {
   await page.keyboard.press('Escape');
 };
 const switched = (page: Page, label: string) => page.getByRole('switch', { name: label }).click();
-const wishes = (page: Page) => page.getByText('More wishes').click();
 
 const STORIES: readonly Story[] = [
   {
@@ -71,7 +70,6 @@ const STORIES: readonly Story[] = [
   {
     name: 'a quiet one with a cooler of its own',
     ask: async (page) => {
-      await wishes(page);
       await switched(page, 'The boxed cooler will do');
       await typed(page, 'Noise of the cooler, at most, in decibels', '28');
     },
@@ -123,7 +121,6 @@ const STORIES: readonly Story[] = [
   {
     name: 'cards of one maker only',
     ask: async (page) => {
-      await wishes(page);
       await chosen(page, 'Graphics card', 'Kestrand');
     },
     says: /Kestrand (Ember|Tideline)/,
@@ -132,7 +129,6 @@ const STORIES: readonly Story[] = [
   {
     name: 'everything that is seen in white',
     ask: async (page) => {
-      await wishes(page);
       await chosen(page, 'Colour of what is seen', 'white');
     },
     told: { lines: [14490, 4690, 4690, 23099, 1390, 1199, 2490, 3090, 390, 390, 395], total: 56313 },

@@ -28,103 +28,100 @@ const hasFactor = computed(() => needs.value.psuRule.kind !== 'maker' && needs.v
 </script>
 
 <template>
-  <section class="sheet band" aria-labelledby="band-box">
-    <h2 id="band-box">Box</h2>
-    <div class="grid">
-      <ChoiceField
-        label="Memory, at least"
-        :value="needs.memoryGb"
-        :options="MEMORY"
-        @update:value="(v: number) => set('change the memory need', { memoryGb: v })"
-      />
-      <NumberField
-        label="Fast storage, at least"
-        suffix="GB"
-        :value="needs.fastStorageGb"
-        :min="0"
-        :max="100000"
-        :step="120"
-        @update:value="(v) => set('type the fast storage', { fastStorageGb: v ?? 0 })"
-      />
-      <NumberField
-        label="Storage in all, at least"
-        suffix="GB"
-        :value="needs.totalStorageGb"
-        :min="0"
-        :max="100000"
-        :step="120"
-        @update:value="(v) => set('type the storage', { totalStorageGb: v ?? 0 })"
-      />
-      <NumberField
-        label="Case, at most"
-        suffix="l"
-        aria="Case, at most, in litres"
-        :value="needs.maxLitres"
-        :min="1"
-        :max="1000"
-        clearable
-        placeholder="any size"
-        @update:value="(v) => set('type the case size', { maxLitres: v })"
-      />
-      <ChoiceField
-        label="Watts of the supply"
-        :value="needs.psuRule.kind"
-        :options="RULES"
-        @update:value="
-          (v: PsuRule['kind']) => set('change the supply rule', { psuRule: { ...needs.psuRule, kind: v } })
-        "
-      />
-      <NumberField
-        v-if="hasFactor"
-        label="Factor on the load"
-        :value="needs.psuRule.factor"
-        :min="1"
-        :max="4"
-        :step="0.05"
-        @update:value="(v) => v && set('type the factor', { psuRule: { ...needs.psuRule, factor: v } })"
-      />
-      <ChoiceField
-        label="Missing specs"
-        :value="workspace.brief.whereToBuy.assume"
-        :options="REACHES"
-        @update:value="
-          (assume: Brief['whereToBuy']['assume']) =>
-            workspace.editBrief('change what is assumed', (brief) => ({
-              ...brief,
-              whereToBuy: { ...brief.whereToBuy, assume },
-            }))
-        "
-      />
-    </div>
-    <div class="switches">
-      <SwitchField
-        label="Wireless network"
-        :value="needs.wireless"
-        @change="(v: boolean) => set('switch wireless', { wireless: v })"
-      />
-      <SwitchField
-        label="System licence"
-        :value="needs.osLicence"
-        @change="(v: boolean) => set('switch the licence', { osLicence: v })"
-      />
-      <SwitchField
-        label="Graphics card of its own"
-        :value="needs.gpuRequired"
-        @change="(v: boolean) => set('switch the card need', { gpuRequired: v })"
-      />
-      <SwitchField
-        label="Parts with missing specs may be proposed"
-        :value="workspace.brief.whereToBuy.allowUnknown"
-        @change="
-          (v: boolean) =>
-            workspace.editBrief('switch gaps', (brief) => ({
-              ...brief,
-              whereToBuy: { ...brief.whereToBuy, allowUnknown: v },
-            }))
-        "
-      />
-    </div>
-  </section>
+  <div class="grid">
+    <ChoiceField
+      label="Memory, at least"
+      :value="needs.memoryGb"
+      :options="MEMORY"
+      @update:value="(v: number) => set('change the memory need', { memoryGb: v })"
+    />
+    <NumberField
+      label="Fast storage, at least"
+      suffix="GB"
+      :value="needs.fastStorageGb"
+      :min="0"
+      :max="100000"
+      :step="120"
+      @update:value="(v) => set('type the fast storage', { fastStorageGb: v ?? 0 })"
+    />
+    <NumberField
+      label="Storage in all, at least"
+      suffix="GB"
+      :value="needs.totalStorageGb"
+      :min="0"
+      :max="100000"
+      :step="120"
+      @update:value="(v) => set('type the storage', { totalStorageGb: v ?? 0 })"
+    />
+    <NumberField
+      label="Case, at most"
+      suffix="l"
+      aria="Case, at most, in litres"
+      :value="needs.maxLitres"
+      :min="1"
+      :max="1000"
+      clearable
+      placeholder="any size"
+      @update:value="(v) => set('type the case size', { maxLitres: v })"
+    />
+    <ChoiceField
+      label="Watts of the supply"
+      :value="needs.psuRule.kind"
+      :options="RULES"
+      @update:value="
+        (v: PsuRule['kind']) => set('change the supply rule', { psuRule: { ...needs.psuRule, kind: v } })
+      "
+    />
+    <NumberField
+      v-if="hasFactor"
+      label="Factor on the load"
+      :value="needs.psuRule.factor"
+      :min="1"
+      :max="4"
+      :step="0.05"
+      @update:value="(v) => v && set('type the factor', { psuRule: { ...needs.psuRule, factor: v } })"
+    />
+    <ChoiceField
+      label="Missing specs"
+      :value="workspace.brief.whereToBuy.assume"
+      :options="REACHES"
+      @update:value="
+        (assume: Brief['whereToBuy']['assume']) =>
+          workspace.editBrief('change what is assumed', (brief) => ({
+            ...brief,
+            whereToBuy: { ...brief.whereToBuy, assume },
+          }))
+      "
+    />
+  </div>
+  <div class="switches">
+    <SwitchField
+      label="Wireless network"
+      :value="needs.wireless"
+      @change="(v: boolean) => set('switch wireless', { wireless: v })"
+    />
+    <SwitchField
+      label="System licence"
+      :value="needs.osLicence"
+      @change="(v: boolean) => set('switch the licence', { osLicence: v })"
+    />
+    <SwitchField
+      label="Graphics card of its own"
+      :value="needs.gpuRequired"
+      @change="(v: boolean) => set('switch the card need', { gpuRequired: v })"
+    />
+    <SwitchField
+      label="Parts with missing specs may be proposed"
+      :value="workspace.brief.whereToBuy.allowUnknown"
+      @change="
+        (v: boolean) =>
+          workspace.editBrief('switch gaps', (brief) => ({
+            ...brief,
+            whereToBuy: { ...brief.whereToBuy, allowUnknown: v },
+          }))
+      "
+    />
+  </div>
 </template>
 
 <style src="./bands.css" scoped></style>

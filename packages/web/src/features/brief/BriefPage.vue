@@ -1,18 +1,52 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
+import { schoolsOf } from '../../shared/format/schools.ts';
 import { useBriefs } from '../../shared/stores/briefs.ts';
+import { useCatalogue } from '../../shared/stores/catalogue.ts';
+import { useNames } from '../../shared/stores/names.ts';
+import { useWorkspace } from '../../shared/stores/workspace.ts';
 import BriefName from './BriefName.vue';
 import AheadBand from './AheadBand.vue';
-import BriefsDialog from './BriefsDialog.vue';
 import BoxBand from './BoxBand.vue';
+import BriefGroup from './BriefGroup.vue';
+import BriefsDialog from './BriefsDialog.vue';
 import ExpectCard from './ExpectCard.vue';
-import MoneyBand from './MoneyBand.vue';
+import FirstBand from './FirstBand.vue';
+import FramesBand from './FramesBand.vue';
 import JobsBand from './JobsBand.vue';
-import PlayBand from './PlayBand.vue';
+import OwnedBand from './OwnedBand.vue';
+import RiskBand from './RiskBand.vue';
+import SpendingBand from './SpendingBand.vue';
 import StartStrip from './StartStrip.vue';
 import WishesBand from './WishesBand.vue';
+import {
+  boxLine,
+  framesLine,
+  jobsLine,
+  laterLine,
+  ownedLine,
+  riskLine,
+  spendingLine,
+  wishesLine,
+} from './group-lines.ts';
 
+/** What is asked for only when it is not as usual: one line each, which opens. */
+const GROUPS = [
+  { id: 'spending', title: 'Shops and conditions', band: SpendingBand, line: spendingLine },
+  { id: 'owned', title: 'Parts you own', band: OwnedBand, line: ownedLine },
+  { id: 'frames', title: 'Which frames count', band: FramesBand, line: framesLine },
+  { id: 'jobs', title: 'Beside games', band: JobsBand, line: jobsLine },
+  { id: 'box', title: 'What it must have', band: BoxBand, line: boxLine },
+  { id: 'ahead', title: 'Later', band: AheadBand, line: laterLine },
+  { id: 'risk', title: 'Rebates, used parts, old prices', band: RiskBand, line: riskLine },
+  { id: 'wishes', title: 'More wishes', band: WishesBand, line: wishesLine },
+] as const;
 const briefs = useBriefs();
+const catalogueStore = useCatalogue();
+const names = useNames();
+const workspace = useWorkspace();
+const words = computed(() => ({ part: names.part, shops: catalogueStore.stored?.shops.length ?? 0 }));
+const schools = computed(() => schoolsOf(workspace.brief));
 const isListed = ref(false);
 </script>
 
@@ -28,12 +62,16 @@ const isListed = ref(false);
       </div>
       <BriefsDialog :show="isListed" @close="isListed = false" />
       <StartStrip />
-      <MoneyBand />
-      <PlayBand />
-      <JobsBand />
-      <BoxBand />
-      <AheadBand />
-      <WishesBand />
+      <FirstBand />
+      <BriefGroup
+        v-for="group in GROUPS"
+        :id="group.id"
+        :key="group.id"
+        :title="group.title"
+        :line="group.line(workspace.brief, words)"
+        ><component :is="group.band"
+      /></BriefGroup>
+      <p class="quiet schools">Figures follow: {{ schools.join(' · ') }}.</p>
     </div>
     <ExpectCard />
   </div>
@@ -59,6 +97,9 @@ const isListed = ref(false);
 }
 .title > :nth-child(2) {
   flex: 1 1 140px;
+}
+.schools {
+  font-size: 12.5px;
 }
 @media (max-width: 1000px) {
   .page {

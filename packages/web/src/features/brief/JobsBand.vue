@@ -8,18 +8,11 @@ import { RouterLink } from 'vue-router';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
+import { JOB_NAMES } from './group-lines.ts';
 
 /** What the machine is for beside games: what each takes from them, and what it asks for. */
 const workspace = useWorkspace();
 const jobs = computed(() => workspace.brief.play.jobs);
-const NAMES: Readonly<Record<SideJob['kind'], string>> = {
-  stream: 'Streaming',
-  record: 'Recording',
-  edit: 'Cutting video',
-  render: 'Rendering',
-  office: 'Office work',
-  vr: 'Virtual reality',
-};
 const CAPTURE = { encoder: 'gpu', widthPx: 1920, heightPx: 1080, fps: 60, mbps: 6 } as const;
 const HEADSET = { widthPx: 3664, heightPx: 1920, refreshHz: 90 };
 const FRESH: Readonly<Record<SideJob['kind'], SideJob>> = {
@@ -40,7 +33,7 @@ const SIZES = [
   [2560, 1440],
 ] as const;
 const sizes = SIZES.map(([w, h]) => ({ value: `${w}x${h}`, label: `${w} × ${h}` }));
-const addable = Object.entries(NAMES).map(([value, label]) => ({ value, label }));
+const addable = Object.entries(JOB_NAMES).map(([value, label]) => ({ value, label }));
 
 const set = (label: string, next: readonly SideJob[]) =>
   workspace.editBrief(label, (brief) => ({ ...brief, play: { ...brief.play, jobs: next } }));
@@ -66,101 +59,98 @@ const resized = <Job extends Extract<SideJob, { readonly encoder: unknown }>>(
 </script>
 
 <template>
-  <section class="sheet band" aria-labelledby="jobs">
-    <h2 id="jobs">Beside games</h2>
-    <p v-if="jobs.length === 0" class="quiet">
-      Streaming, recording, cutting, rendering, office work, a headset: name what the machine has to do as
-      well, and rates and parts count with it.
-    </p>
-    <div v-for="(job, n) in jobs" :key="n" class="job">
-      <b>{{ NAMES[job.kind] }}</b>
-      <div v-if="'encoder' in job" class="fields">
-        <ChoiceField
-          label="Encoded"
-          :value="job.encoder"
-          :options="ENCODERS"
-          @update:value="(encoder: 'cpu' | 'gpu') => change(n, { ...job, encoder })"
-        />
-        <ChoiceField
-          label="Size"
-          :value="`${job.widthPx}x${job.heightPx}`"
-          :options="sizes"
-          @update:value="(size: string) => change(n, resized(job, size))"
-        />
-        <NumberField
-          label="Rate"
-          suffix="fps"
-          :min="1"
-          :max="240"
-          :value="job.fps"
-          @update:value="(fps) => fps && change(n, { ...job, fps })"
-        />
-        <NumberField
-          label="Bit rate"
-          suffix="Mbit/s"
-          :min="0.1"
-          :max="1000"
-          :value="job.mbps"
-          @update:value="(mbps) => mbps && change(n, { ...job, mbps })"
-        />
-      </div>
-      <div v-else-if="job.kind === 'vr'" class="fields">
-        <NumberField
-          label="Both eyes, wide"
-          suffix="px"
-          :min="320"
-          :max="16384"
-          :value="job.screen.widthPx"
-          @update:value="(widthPx) => widthPx && change(n, { ...job, screen: { ...job.screen, widthPx } })"
-        />
-        <NumberField
-          label="High"
-          suffix="px"
-          :min="200"
-          :max="16384"
-          :value="job.screen.heightPx"
-          @update:value="(heightPx) => heightPx && change(n, { ...job, screen: { ...job.screen, heightPx } })"
-        />
-        <NumberField
-          label="Refresh rate"
-          suffix="Hz"
-          :min="20"
-          :max="1000"
-          :value="job.screen.refreshHz"
-          @update:value="
-            (refreshHz) => refreshHz && change(n, { ...job, screen: { ...job.screen, refreshHz } })
-          "
-        />
-      </div>
-      <button
-        class="plain"
-        :aria-label="`Take ${NAMES[job.kind].toLowerCase()} out`"
-        @click="
-          set(
-            'take a side job out',
-            jobs.filter((_, at) => at !== n),
-          )
-        "
-      >
-        <Trash2 :size="15" aria-hidden="true" />
-      </button>
-      <p class="quiet">It asks for {{ asks(job) }}.</p>
+  <p v-if="jobs.length === 0" class="quiet">
+    Streaming, recording, cutting, rendering, office work, a headset: name what the machine has to do as well,
+    and rates and parts count with it.
+  </p>
+  <div v-for="(job, n) in jobs" :key="n" class="job">
+    <b>{{ JOB_NAMES[job.kind] }}</b>
+    <div v-if="'encoder' in job" class="fields">
+      <ChoiceField
+        label="Encoded"
+        :value="job.encoder"
+        :options="ENCODERS"
+        @update:value="(encoder: 'cpu' | 'gpu') => change(n, { ...job, encoder })"
+      />
+      <ChoiceField
+        label="Size"
+        :value="`${job.widthPx}x${job.heightPx}`"
+        :options="sizes"
+        @update:value="(size: string) => change(n, resized(job, size))"
+      />
+      <NumberField
+        label="Rate"
+        suffix="fps"
+        :min="1"
+        :max="240"
+        :value="job.fps"
+        @update:value="(fps) => fps && change(n, { ...job, fps })"
+      />
+      <NumberField
+        label="Bit rate"
+        suffix="Mbit/s"
+        :min="0.1"
+        :max="1000"
+        :value="job.mbps"
+        @update:value="(mbps) => mbps && change(n, { ...job, mbps })"
+      />
     </div>
-    <NSelect
-      v-if="jobs.length < 12"
-      class="add"
-      :value="null"
-      placeholder="Add a side job"
-      :options="addable"
-      :input-props="{ 'aria-label': 'Add a side job' }"
-      aria-label="Add a side job"
-      @update:value="(kind: SideJob['kind']) => set('add a side job', [...jobs, FRESH[kind]])"
-    />
-    <p v-if="jobs.length > 0" class="quiet">
-      These figures are common practice, chosen and stated in the model’s page. What the second job costs in
-      frames and money stands under <RouterLink to="/forks">Forks</RouterLink>.
-    </p>
-  </section>
+    <div v-else-if="job.kind === 'vr'" class="fields">
+      <NumberField
+        label="Both eyes, wide"
+        suffix="px"
+        :min="320"
+        :max="16384"
+        :value="job.screen.widthPx"
+        @update:value="(widthPx) => widthPx && change(n, { ...job, screen: { ...job.screen, widthPx } })"
+      />
+      <NumberField
+        label="High"
+        suffix="px"
+        :min="200"
+        :max="16384"
+        :value="job.screen.heightPx"
+        @update:value="(heightPx) => heightPx && change(n, { ...job, screen: { ...job.screen, heightPx } })"
+      />
+      <NumberField
+        label="Refresh rate"
+        suffix="Hz"
+        :min="20"
+        :max="1000"
+        :value="job.screen.refreshHz"
+        @update:value="
+          (refreshHz) => refreshHz && change(n, { ...job, screen: { ...job.screen, refreshHz } })
+        "
+      />
+    </div>
+    <button
+      class="plain"
+      :aria-label="`Take ${JOB_NAMES[job.kind].toLowerCase()} out`"
+      @click="
+        set(
+          'take a side job out',
+          jobs.filter((_, at) => at !== n),
+        )
+      "
+    >
+      <Trash2 :size="15" aria-hidden="true" />
+    </button>
+    <p class="quiet">It asks for {{ asks(job) }}.</p>
+  </div>
+  <NSelect
+    v-if="jobs.length < 12"
+    class="add"
+    :value="null"
+    placeholder="Add a side job"
+    :options="addable"
+    :input-props="{ 'aria-label': 'Add a side job' }"
+    aria-label="Add a side job"
+    @update:value="(kind: SideJob['kind']) => set('add a side job', [...jobs, FRESH[kind]])"
+  />
+  <p v-if="jobs.length > 0" class="quiet">
+    These figures are common practice, chosen and stated in the model’s page. What the second job costs in
+    frames and money stands under <RouterLink to="/forks">Forks</RouterLink>.
+  </p>
 </template>
 
 <style src="./bands.css" scoped></style>

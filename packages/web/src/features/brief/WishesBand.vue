@@ -6,7 +6,6 @@ import { minorPlaces } from '@ripe-pick/core';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
-import { schoolsOf } from '../../shared/format/schools.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import ChoiceField from '../../shared/ui/ChoiceField.vue';
 import MakerWishes from './MakerWishes.vue';
@@ -17,7 +16,6 @@ const names = useNames();
 const brief = computed(() => workspace.brief);
 const needs = computed(() => brief.value.needs);
 const running = computed(() => brief.value.money.running);
-const schools = computed(() => schoolsOf(brief.value));
 
 function setNeeds(label: string, change: Partial<Brief['needs']>) {
   workspace.editBrief(label, (b) => ({ ...b, needs: { ...b.needs, ...change } }));
@@ -82,179 +80,153 @@ const tariff = computed(
 </script>
 
 <template>
-  <section class="sheet band" aria-labelledby="band-wishes">
-    <details>
-      <summary><h2 id="band-wishes">More wishes</h2></summary>
-      <div class="inner">
-        <div class="grid">
-          <ChoiceField
-            label="Balance of processor and card"
-            clearable
-            :value="brief.play.objective.balanceLimit"
-            :options="BALANCE"
-            placeholder="All money where it helps most"
-            @update:value="setBalance"
-          />
-          <ChoiceField
-            label="Quality of the supply"
-            clearable
-            :value="needs.psuQuality"
-            :options="MARKS"
-            placeholder="Any"
-            @update:value="(v: number | null) => setNeeds('change the supply’s quality', { psuQuality: v })"
-          />
-          <NumberField
-            label="Noise of the cooler, at most"
-            suffix="dB"
-            aria="Noise of the cooler, at most, in decibels"
-            clearable
-            :value="needs.maxNoiseDb"
-            :min="0"
-            :max="120"
-            placeholder="any"
-            @update:value="(v) => setNeeds('type the noise', { maxNoiseDb: v })"
-          />
-          <NumberField
-            label="Screens"
-            :value="needs.screens"
-            :min="1"
-            :max="16"
-            :precision="0"
-            @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
-          />
-          <ChoiceField
-            label="Planned card"
-            hint="Checks say what stands in its way; the supply’s rule can count it."
-            clearable
-            filterable
-            :value="brief.planned.gpu"
-            :options="gpus"
-            placeholder="None yet"
-            @update:value="(v: string | null) => setPlanned({ gpu: v })"
-          />
-          <ChoiceField
-            label="Planned second memory kit"
-            clearable
-            filterable
-            :value="brief.planned.memory"
-            :options="kits"
-            placeholder="None yet"
-            @update:value="(v: string | null) => setPlanned({ memory: v })"
-          />
-          <ChoiceField
-            label="Planned processor for the same board"
-            clearable
-            filterable
-            :value="brief.planned.cpu"
-            :options="chips"
-            placeholder="None yet"
-            @update:value="(v: string | null) => setPlanned({ cpu: v })"
-          />
-          <SwitchField
-            label="Today’s picks must have room for what is planned"
-            :value="brief.planned.isFirm"
-            @change="(v) => setPlanned({ isFirm: v })"
-          />
-          <NumberField
-            label="Hours of play a week"
-            :value="running.hoursPerWeek"
-            :min="0"
-            :max="168"
-            @update:value="(v) => setRunning('type the hours', { hoursPerWeek: v ?? 0 })"
-          />
-          <NumberField
-            label="Price of a kilowatt-hour"
-            :currency="brief.money.currency"
-            :precision="4"
-            :value="tariff"
-            :min="0"
-            :max="1000"
-            :step="0.01"
-            @update:value="
-              (v) =>
-                setRunning('type the tariff', {
-                  tariffMinorPerKwh:
-                    Math.round((v ?? 0) * 10 ** minorPlaces(brief.money.currency) * 1000) / 1000,
-                })
-            "
-          />
-          <ChoiceField
-            label="Mains"
-            :value="running.mains"
-            :options="MAINS"
-            @update:value="(v: 115 | 230) => setRunning('change the mains', { mains: v })"
-          />
-        </div>
-        <div class="switches">
-          <SwitchField
-            label="Memory and video memory as every game asks for them"
-            :value="needs.capacityFloors"
-            @change="(v: boolean) => setNeeds('switch the capacity floors', { capacityFloors: v })"
-          />
-          <SwitchField
-            label="The boxed cooler will do"
-            :value="needs.stockCooler"
-            @change="(v: boolean) => setNeeds('switch the boxed cooler', { stockCooler: v })"
-          />
-          <SwitchField
-            label="Clocks are to be raised"
-            :value="needs.overclock"
-            @change="(v: boolean) => setNeeds('switch raising clocks', { overclock: v })"
-          />
-          <SwitchField
-            label="An older processor can be borrowed to flash firmware"
-            :value="needs.borrowCpu"
-            @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowCpu: v })"
-          />
-          <SwitchField
-            label="Looks-only parts stay outside the sum"
-            :value="brief.money.looksOutside"
-            @change="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
-          />
-        </div>
-        <MakerWishes />
-        <h3>Conditions by slot</h3>
-        <div class="policies">
-          <label v-for="slot in policySlots" :key="slot">
-            <span>{{ SLOT_NAMES[slot] }}</span>
-            <NSelect
-              size="small"
-              :value="policyOf(slot)"
-              :options="POLICY_OPTIONS"
-              :aria-label="`Conditions of ${SLOT_NAMES[slot]}`"
-              @update:value="(v: Policy) => setPolicy(slot, v)"
-            />
-          </label>
-        </div>
-        <p v-if="needs.overclock" class="quiet">
-          Raising clocks and voltages can damage parts and void warranties: stay inside the makers’ limits,
-          and stop if unsure.
-        </p>
-      </div>
-    </details>
-    <p class="quiet schools">
-      Figures follow:
-      <template v-for="(costBasis, n) in schools" :key="costBasis"
-        >{{ n > 0 ? ' · ' : '' }}{{ costBasis }}</template
-      >.
-    </p>
-  </section>
+  <div class="grid">
+    <ChoiceField
+      label="Balance of processor and card"
+      clearable
+      :value="brief.play.objective.balanceLimit"
+      :options="BALANCE"
+      placeholder="All money where it helps most"
+      @update:value="setBalance"
+    />
+    <ChoiceField
+      label="Quality of the supply"
+      clearable
+      :value="needs.psuQuality"
+      :options="MARKS"
+      placeholder="Any"
+      @update:value="(v: number | null) => setNeeds('change the supply’s quality', { psuQuality: v })"
+    />
+    <NumberField
+      label="Noise of the cooler, at most"
+      suffix="dB"
+      aria="Noise of the cooler, at most, in decibels"
+      clearable
+      :value="needs.maxNoiseDb"
+      :min="0"
+      :max="120"
+      placeholder="any"
+      @update:value="(v) => setNeeds('type the noise', { maxNoiseDb: v })"
+    />
+    <NumberField
+      label="Screens"
+      :value="needs.screens"
+      :min="1"
+      :max="16"
+      :precision="0"
+      @update:value="(v) => setNeeds('type the screens', { screens: v ?? 1 })"
+    />
+    <ChoiceField
+      label="Planned card"
+      hint="Checks say what stands in its way; the supply’s rule can count it."
+      clearable
+      filterable
+      :value="brief.planned.gpu"
+      :options="gpus"
+      placeholder="None yet"
+      @update:value="(v: string | null) => setPlanned({ gpu: v })"
+    />
+    <ChoiceField
+      label="Planned second memory kit"
+      clearable
+      filterable
+      :value="brief.planned.memory"
+      :options="kits"
+      placeholder="None yet"
+      @update:value="(v: string | null) => setPlanned({ memory: v })"
+    />
+    <ChoiceField
+      label="Planned processor for the same board"
+      clearable
+      filterable
+      :value="brief.planned.cpu"
+      :options="chips"
+      placeholder="None yet"
+      @update:value="(v: string | null) => setPlanned({ cpu: v })"
+    />
+    <SwitchField
+      label="Today’s picks must have room for what is planned"
+      :value="brief.planned.isFirm"
+      @change="(v) => setPlanned({ isFirm: v })"
+    />
+    <NumberField
+      label="Hours of play a week"
+      :value="running.hoursPerWeek"
+      :min="0"
+      :max="168"
+      @update:value="(v) => setRunning('type the hours', { hoursPerWeek: v ?? 0 })"
+    />
+    <NumberField
+      label="Price of a kilowatt-hour"
+      :currency="brief.money.currency"
+      :precision="4"
+      :value="tariff"
+      :min="0"
+      :max="1000"
+      :step="0.01"
+      @update:value="
+        (v) =>
+          setRunning('type the tariff', {
+            tariffMinorPerKwh: Math.round((v ?? 0) * 10 ** minorPlaces(brief.money.currency) * 1000) / 1000,
+          })
+      "
+    />
+    <ChoiceField
+      label="Mains"
+      :value="running.mains"
+      :options="MAINS"
+      @update:value="(v: 115 | 230) => setRunning('change the mains', { mains: v })"
+    />
+  </div>
+  <div class="switches">
+    <SwitchField
+      label="Memory and video memory as every game asks for them"
+      :value="needs.capacityFloors"
+      @change="(v: boolean) => setNeeds('switch the capacity floors', { capacityFloors: v })"
+    />
+    <SwitchField
+      label="The boxed cooler will do"
+      :value="needs.stockCooler"
+      @change="(v: boolean) => setNeeds('switch the boxed cooler', { stockCooler: v })"
+    />
+    <SwitchField
+      label="Clocks are to be raised"
+      :value="needs.overclock"
+      @change="(v: boolean) => setNeeds('switch raising clocks', { overclock: v })"
+    />
+    <SwitchField
+      label="An older processor can be borrowed to flash firmware"
+      :value="needs.borrowCpu"
+      @change="(v: boolean) => setNeeds('switch the borrowed processor', { borrowCpu: v })"
+    />
+    <SwitchField
+      label="Looks-only parts stay outside the sum"
+      :value="brief.money.looksOutside"
+      @change="(v: boolean) => setMoney('switch looks', { looksOutside: v })"
+    />
+  </div>
+  <MakerWishes />
+  <h3>Conditions by slot</h3>
+  <div class="policies">
+    <label v-for="slot in policySlots" :key="slot">
+      <span>{{ SLOT_NAMES[slot] }}</span>
+      <NSelect
+        size="small"
+        :value="policyOf(slot)"
+        :options="POLICY_OPTIONS"
+        :aria-label="`Conditions of ${SLOT_NAMES[slot]}`"
+        @update:value="(v: Policy) => setPolicy(slot, v)"
+      />
+    </label>
+  </div>
+  <p v-if="needs.overclock" class="quiet">
+    Raising clocks and voltages can damage parts and void warranties: stay inside the makers’ limits, and stop
+    if unsure.
+  </p>
 </template>
 
 <style src="./bands.css" scoped></style>
 <style scoped>
-summary {
-  cursor: pointer;
-  min-height: 24px;
-}
-summary h2 {
-  display: inline;
-}
-.inner {
-  display: grid;
-  gap: 12px;
-  padding-top: 10px;
-}
 .policies {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
@@ -263,9 +235,6 @@ summary h2 {
 .policies label {
   display: grid;
   gap: 2px;
-  font-size: 12.5px;
-}
-.schools {
   font-size: 12.5px;
 }
 </style>
