@@ -101,7 +101,7 @@ async function clear(page: Page, address: string): Promise<void> {
   if (page.url().startsWith(address)) {
     // What a page wrote while it was left can come after the clearing from outside; it cannot come after one from its own place.
     await page.goto(`${address}/api/status`);
-    await page.evaluate(() => localStorage.clear());
+    await page.evaluate(() => [localStorage, sessionStorage].forEach((each) => each.clear()));
   }
   await page.goto('about:blank');
   const session = await page.context().newCDPSession(page);

@@ -116,6 +116,38 @@ test('a deal is typed in and counts at once; what is wrong is named by field', a
   await expect(page.getByText('enter THIRD', { exact: true })).toHaveCount(0);
 });
 
+test('a rebate is typed in where rebates are chased, counts in the picks, and is deleted and brought back', async ({
+  clean: page,
+}) => {
+  await page.goto('/slips');
+  const offered = page.getByRole('region', { name: 'Offered now' });
+  await offered.getByRole('button', { name: 'Type a rebate in' }).click();
+  const form = page.getByRole('dialog', { name: 'Type a rebate in' });
+  await form.getByLabel('Name').fill('Eleven back for the processor');
+  await form.getByText('Type to search').click({ force: true });
+  await page.keyboard.type('Tarnholt Dunlin 250');
+  await page.locator('.n-base-select-option:visible', { hasText: /^Tarnholt Dunlin 250$/ }).click();
+  await page.keyboard.press('Escape');
+  await form.getByRole('textbox', { name: 'Off, in EUR' }).fill('11');
+  await form.getByRole('button', { name: 'Add it' }).click();
+  await expect(form).toBeHidden();
+  const line = offered.getByRole('listitem').filter({ hasText: 'Eleven back for the processor' });
+  await expect(line).toContainText('€11.00 back, posted within 30 days, after about 60 days');
+  await expect(line).toContainText('in these picks');
+  await expect(page.getByText('What these picks make claimable').locator('..')).toContainText(
+    'Eleven back for the processor',
+  );
+  await line.getByRole('button', { name: 'Delete Eleven back for the processor' }).click();
+  await expect(line).toHaveCount(0);
+  await page
+    .locator('.n-message', { hasText: 'Deleted the deal' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(line).toContainText('in these picks');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(line).toHaveCount(0);
+});
+
 test('slips: papers, steps and their days; what cannot be is refused; the calendar holds the days', async ({
   clean: page,
 }) => {

@@ -108,3 +108,55 @@ test('on the ruler arrow keys go from pick to pick, the tools of the lanes are o
   await page.keyboard.press('Enter');
   await expect.poll(() => heard(session)).toEqual({ role: 'heading', name: 'Stretch' });
 });
+
+test('the lists of parts and benchmarks are one stop each, and tell where in them one is', async ({
+  clean: page,
+}) => {
+  await page.goto('/parts');
+  const rows = page.getByRole('list', { name: /parts/i }).getByRole('listitem');
+  await expect(rows.first()).toHaveAttribute('aria-setsize', '340');
+  await page.locator('#shelf-0').focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  const session = await page.context().newCDPSession(page);
+  const name = (await page.locator('#shelf-2 b').textContent())!;
+  await expect
+    .poll(() => heard(session))
+    .toMatchObject({ role: 'button', name: expect.stringContaining(name) });
+  await expect(rows.filter({ has: page.locator('#shelf-2') })).toHaveAttribute('aria-posinset', '3');
+  // Behind the row's own two buttons the list is left.
+  for (let n = 0; n < 3; n++) await page.keyboard.press('Tab');
+  await expect(rows.locator(':focus')).toHaveCount(0);
+  await page.keyboard.press('Shift+Tab');
+  await expect(rows.locator(':focus')).toHaveText(`Delete ${name}`);
+  await page.locator('#shelf-2').press('End');
+  await expect(page.locator('#shelf-339')).toBeFocused();
+
+  await page.goto('/records');
+  const table = page
+    .getByRole('table')
+    .filter({ has: page.getByRole('columnheader', { name: 'Game and setting' }) });
+  await expect(table.getByRole('button').first()).toBeVisible();
+  expect(Number(await table.getAttribute('aria-rowcount'))).toBeGreaterThan(500);
+  await table.getByRole('button').first().focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(table.getByRole('button').nth(1)).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(table.locator(':focus')).toHaveCount(0);
+});
+
+test('charts state what is seen, and are read off by key, point by point', async ({ clean: page }) => {
+  await page.goto('/slips');
+  const chart = page.getByRole('group', {
+    name: /^€[\d.]+ is out by today; by .* €[\d.]+ is expected back$/,
+  });
+  await chart.focus();
+  await page.keyboard.press('Home');
+  const told = page.locator('.read-off');
+  await expect(told).toHaveText(/^\d+ \w+: −€[\d.,]+ in all$/);
+  await page.keyboard.press('End');
+  await expect(told).toHaveText(/: −€[\d.,]+ in all, expected$/);
+  await expect(told).toHaveAttribute('aria-live', 'polite');
+  await page.keyboard.press('Escape');
+  await expect(told).toHaveText('Point at it, or use the arrow keys, to read it off.');
+});

@@ -2,7 +2,8 @@
 import { scaleLinear } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
-import { fps } from '../../shared/format/format.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
+import { countWords, fps } from '../../shared/format/format.ts';
 import { conditionWords, offWords } from '../../shared/format/runs.ts';
 import type { Measured } from './use-bench.ts';
 
@@ -43,6 +44,34 @@ const words = (group: Measured) => {
   const measured = summary ? `measured ${fps(summary.average)}` : 'only warm-ups';
   return `${props.nameOf(group.runs[0].game)}, ${conditionWords(group.runs[0])}: ${measured}${expected ? `, expected ${fps(expected.interval.low)} to ${fps(expected.interval.high)}` : ', expected unknown'}`;
 };
+const points = computed(() =>
+  props.groups.flatMap((group, n) => [
+    ...(group.expected
+      ? [
+          {
+            x: x(n) - 19,
+            y: y.value(group.expected.fps),
+            words: `${words(group)}: expected ${fps(group.expected.fps)} fps`,
+          },
+        ]
+      : []),
+    ...group.runs.map((run, at) => ({
+      x: x(n) + 4,
+      y: y.value(run.average),
+      words: `${words(group)}: run ${at + 1}${run.isWarmUp ? ', a warm-up' : ''}, ${fps(run.average)} fps`,
+    })),
+  ]),
+);
+const title = computed(() => {
+  const judged = props.groups.filter(({ summary, expected }) => summary && expected);
+  const below = judged.filter((group) => verdict(group).endsWith('below')).length;
+  const above = judged.filter((group) => verdict(group).endsWith('above')).length;
+  const settings = countWords(judged.length, 'setting');
+  if (judged.length === 0) return 'What to expect is not known for any setting';
+  if (below + above === 0)
+    return `${judged.length === 1 ? 'The setting runs' : `All ${settings} run`} as expected`;
+  return `Of ${settings}: ${below} below what is expected, ${above} above it`;
+});
 /** How far outside what is expected: said in words, not by colour alone. */
 const verdict = ({ summary, expected }: Measured) => {
   if (!summary || !expected) return 'expected unknown';
@@ -55,83 +84,83 @@ const verdict = ({ summary, expected }: Measured) => {
 <template>
   <div>
     <div ref="holder" class="holder" tabindex="0" role="group" aria-label="Chart, scrolls sideways">
-      <svg
-        v-if="width > 0"
-        :width="inner"
-        :height="HEIGHT"
-        role="img"
-        :aria-label="groups.map(words).join('; ')"
-      >
-        <g v-for="tick in y.ticks(5)" :key="tick">
-          <line :x1="AXIS" :x2="inner" :y1="y(tick)" :y2="y(tick)" class="grid" />
-          <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
-        </g>
-        <g v-for="(group, n) in groups" :key="group.key">
-          <rect
-            v-if="group.key === selected"
-            :x="x(n) - step / 2 + 4"
-            y="2"
-            :width="step - 8"
-            :height="HEIGHT - 4"
-            class="chosen"
-            rx="6"
-          />
-          <template v-if="group.expected">
-            <rect
-              :x="x(n) - 26"
-              :y="y(group.expected.interval.high)"
-              width="14"
-              :height="Math.max(1, y(group.expected.interval.low) - y(group.expected.interval.high))"
-              class="expected"
-              rx="2"
-            />
-            <circle :cx="x(n) - 19" :cy="y(group.expected.fps)" r="3" class="dot" />
-          </template>
-          <g v-for="run in group.runs" :key="run.id" :transform="`translate(${x(n) + 4},${y(run.average)})`">
-            <rect
-              x="-4"
-              y="-4"
-              width="8"
-              height="8"
-              transform="rotate(45)"
-              class="run"
-              :class="{ warm: run.isWarmUp }"
-            />
+      <ChartFigure v-if="width > 0" :title="title" :points="points">
+        <svg :width="inner" :height="HEIGHT" role="img" :aria-label="groups.map(words).join('; ')">
+          <g v-for="tick in y.ticks(5)" :key="tick">
+            <line :x1="AXIS" :x2="inner" :y1="y(tick)" :y2="y(tick)" class="grid" />
+            <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
           </g>
-          <template v-if="group.summary">
-            <line
-              :x1="x(n) - 6"
-              :x2="x(n) + 30"
-              :y1="y(group.summary.average)"
-              :y2="y(group.summary.average)"
-              class="mean"
+          <g v-for="(group, n) in groups" :key="group.key">
+            <rect
+              v-if="group.key === selected"
+              :x="x(n) - step / 2 + 4"
+              y="2"
+              :width="step - 8"
+              :height="HEIGHT - 4"
+              class="chosen"
+              rx="6"
             />
-            <line
-              v-if="group.summary.low"
-              :x1="x(n) + 8"
-              :x2="x(n) + 24"
-              :y1="y(group.summary.low)"
-              :y2="y(group.summary.low)"
-              class="low"
-            />
-          </template>
-        </g>
-      </svg>
-      <div v-if="width > 0" class="labels" :style="{ width: `${inner}px`, paddingLeft: `${AXIS}px` }">
-        <button
-          v-for="group in groups"
-          :key="group.key"
-          class="plain label"
-          :aria-pressed="group.key === selected"
-          :title="words(group)"
-          :style="{ width: `${step}px` }"
-          @click="emit('open', group.key)"
-        >
-          <b>{{ nameOf(group.runs[0].game) }}</b>
-          <span class="quiet">{{ conditionWords(group.runs[0]) }}</span>
-          <span>{{ verdict(group) }}</span>
-        </button>
-      </div>
+            <template v-if="group.expected">
+              <rect
+                :x="x(n) - 26"
+                :y="y(group.expected.interval.high)"
+                width="14"
+                :height="Math.max(1, y(group.expected.interval.low) - y(group.expected.interval.high))"
+                class="expected"
+                rx="2"
+              />
+              <circle :cx="x(n) - 19" :cy="y(group.expected.fps)" r="3" class="dot" />
+            </template>
+            <g
+              v-for="run in group.runs"
+              :key="run.id"
+              :transform="`translate(${x(n) + 4},${y(run.average)})`"
+            >
+              <rect
+                x="-4"
+                y="-4"
+                width="8"
+                height="8"
+                transform="rotate(45)"
+                class="run"
+                :class="{ warm: run.isWarmUp }"
+              />
+            </g>
+            <template v-if="group.summary">
+              <line
+                :x1="x(n) - 6"
+                :x2="x(n) + 30"
+                :y1="y(group.summary.average)"
+                :y2="y(group.summary.average)"
+                class="mean"
+              />
+              <line
+                v-if="group.summary.low"
+                :x1="x(n) + 8"
+                :x2="x(n) + 24"
+                :y1="y(group.summary.low)"
+                :y2="y(group.summary.low)"
+                class="low"
+              />
+            </template>
+          </g>
+        </svg>
+        <div class="labels" :style="{ width: `${inner}px`, paddingLeft: `${AXIS}px` }">
+          <button
+            v-for="group in groups"
+            :key="group.key"
+            class="plain label"
+            :aria-pressed="group.key === selected"
+            :title="words(group)"
+            :style="{ width: `${step}px` }"
+            @click="emit('open', group.key)"
+          >
+            <b>{{ nameOf(group.runs[0].game) }}</b>
+            <span class="quiet">{{ conditionWords(group.runs[0]) }}</span>
+            <span>{{ verdict(group) }}</span>
+          </button>
+        </div>
+      </ChartFigure>
     </div>
     <p class="quiet key">
       <i class="bar"></i> expected of a healthy system, 4 in 5 measurements &nbsp; <i class="diamond"></i> a

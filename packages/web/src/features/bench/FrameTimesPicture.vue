@@ -3,6 +3,7 @@ import type { FrameTimesKept } from '@ripe-pick/contract';
 import { area, line, scaleLinear, scaleLog } from 'd3';
 import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { decimal, fps, whole } from '../../shared/format/format.ts';
 import { unitWords } from './frame-times.ts';
 
@@ -61,53 +62,73 @@ const marks = computed(() => [
   { name: '99th', ms: at(0.99) },
   { name: '99.9th', ms: at(0.999) },
 ]);
+const points = computed(() => {
+  const { fromMs, toMs, counts } = props.file.histogram;
+  const step = Math.log(toMs / fromMs) / counts.length;
+  return bars.value.flatMap((bar, n) =>
+    counts[n] === 0
+      ? []
+      : [
+          {
+            x: split.value + bar.width,
+            y: bar.y + bar.height / 2,
+            words: `${whole(counts[n])} frames of ${decimal(fromMs * Math.exp(step * n), 1)} to ${decimal(fromMs * Math.exp(step * (n + 1)), 1)} ms`,
+          },
+        ],
+  );
+});
+const title = computed(
+  () =>
+    `Half of the frames took under ${decimal(at(0.5), 1)} ms, one in a hundred over ${decimal(at(0.99), 1)} ms`,
+);
 const ticks = computed(() =>
   [2, 4, 7, 10, 16.7, 33.3, 66.7, 150].filter((ms) => ms > y.value.domain()[0] && ms < y.value.domain()[1]),
 );
 </script>
 
 <template>
-  <figure class="picture">
-    <div ref="holder" :style="{ height: `${HEIGHT}px` }">
-      <svg
-        v-if="width > 0"
-        :width="width"
-        :height="HEIGHT"
-        role="img"
-        :aria-label="`${file.frames} frames in ${decimal(file.seconds, 0)} s: ${marks.map((m) => `${m.name} ${decimal(m.ms, 1)} ms`).join(', ')}`"
+  <div class="picture">
+    <div ref="holder">
+      <ChartFigure v-if="width > 0" :title="title" :points="points">
+        <svg
+          :width="width"
+          :height="HEIGHT"
+          role="img"
+          :aria-label="`${file.frames} frames in ${decimal(file.seconds, 0)} s: ${marks.map((m) => `${m.name} ${decimal(m.ms, 1)} ms`).join(', ')}`"
+        >
+          <g v-for="tick in ticks" :key="tick">
+            <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
+            <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
+          </g>
+          <path :d="band" class="band" />
+          <path :d="middle" class="middle" />
+          <rect
+            v-for="(bar, n) in bars"
+            :key="n"
+            :x="split"
+            :y="bar.y"
+            :width="bar.width"
+            :height="bar.height"
+            class="bar"
+          />
+          <g v-for="mark in marks" :key="mark.name">
+            <line :x1="split" :x2="width" :y1="y(mark.ms)" :y2="y(mark.ms)" class="mark" />
+            <text :x="width - 2" :y="y(mark.ms) - 3" text-anchor="end" class="figure ink">
+              {{ mark.name }} {{ decimal(mark.ms, 1) }}
+            </text>
+          </g>
+        </svg></ChartFigure
       >
-        <g v-for="tick in ticks" :key="tick">
-          <line :x1="AXIS" :x2="width" :y1="y(tick)" :y2="y(tick)" class="grid" />
-          <text :x="AXIS - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick }}</text>
-        </g>
-        <path :d="band" class="band" />
-        <path :d="middle" class="middle" />
-        <rect
-          v-for="(bar, n) in bars"
-          :key="n"
-          :x="split"
-          :y="bar.y"
-          :width="bar.width"
-          :height="bar.height"
-          class="bar"
-        />
-        <g v-for="mark in marks" :key="mark.name">
-          <line :x1="split" :x2="width" :y1="y(mark.ms)" :y2="y(mark.ms)" class="mark" />
-          <text :x="width - 2" :y="y(mark.ms) - 3" text-anchor="end" class="figure ink">
-            {{ mark.name }} {{ decimal(mark.ms, 1) }}
-          </text>
-        </g>
-      </svg>
     </div>
-    <figcaption class="quiet">
+    <p class="quiet about">
       {{ file.name }}: {{ whole(file.frames) }} frames, {{ decimal(file.seconds, 0) }} s, read as
       {{ unitWords(file.unit) }} from {{ file.column
       }}<template v-if="file.skipped > 0">; {{ file.skipped }} rows held no frame</template>. Left: frame time
       in ms over the pass, shortest to longest and mean. Right: how often (root of the count). 1 % low
       {{ fps(file.low) }} (99th percentile) or {{ fps(file.slowest) }} (mean of the slowest 1 %), 0.1 % low
       {{ fps(file.low01) }}.
-    </figcaption>
-  </figure>
+    </p>
+  </div>
 </template>
 
 <style scoped>
@@ -129,7 +150,7 @@ const ticks = computed(() =>
   stroke: var(--plum);
   stroke-dasharray: 3 2;
 }
-figcaption {
+.about {
   font-size: 12px;
   padding-top: 4px;
 }

@@ -68,7 +68,7 @@ function take({ part, offer }: Substitute) {
       }}<template v-if="found.bought.returnBy"
         >; send it back by <b>{{ dayText(found.bought.returnBy) }}</b></template
       ><template v-else-if="found.bought.warrantyUntil"
-        >; its warranty runs until {{ found.bought.warrantyUntil }}</template
+        >; its warranty runs until {{ dayText(found.bought.warrantyUntil) }}</template
       ><template v-else>; until when it can go back is not known</template>.
     </p>
     <p v-else>

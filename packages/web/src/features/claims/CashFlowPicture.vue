@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear, scaleUtc } from 'd3';
 import { computed, ref } from 'vue';
 import type { CashDay } from '@ripe-pick/core/buying';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { dayText, money } from '../../shared/format/format.ts';
 
 const props = defineProps<{ days: readonly CashDay[]; currency: string; today: string }>();
@@ -53,6 +54,22 @@ const path = computed(() => {
 });
 const ticks = computed(() => x.value.ticks(Math.max(2, Math.floor(width.value / 90))));
 const marks = computed(() => y.value.ticks(4));
+const title = computed(() => {
+  const { days, currency, today } = props;
+  const out = days.filter(({ day }) => day <= today).at(-1)?.sum ?? 0;
+  const end = days.at(-1);
+  const words = `${money(-out, currency)} is out by today`;
+  return end && end.day > today
+    ? `${words}; by ${dayText(end.day)} ${money(end.sum - out, currency)} is expected back`
+    : words;
+});
+const points = computed(() =>
+  props.days.map(({ day, sum }) => ({
+    x: x.value(at(day)),
+    y: y.value(sum),
+    words: `${dayText(day)}: ${money(sum, props.currency)} in all${day > props.today ? ', expected' : ''}`,
+  })),
+);
 const spoken = computed(
   () =>
     `Money out and back by day: ${props.days.map((each) => `${dayText(each.day)} ${money(each.sum, props.currency)}`).join(', ')}`,
@@ -61,30 +78,36 @@ const spoken = computed(
 
 <template>
   <div ref="holder" class="holder">
-    <svg v-if="width > 0" :width="width" :height="HEIGHT" role="img" :aria-label="spoken">
-      <g v-for="mark in marks" :key="mark">
-        <line :x1="LEFT" :x2="width" :y1="y(mark)" :y2="y(mark)" class="grid" :class="{ zero: mark === 0 }" />
-        <text :x="LEFT - 4" :y="y(mark) + 4" text-anchor="end">
-          {{ money(mark, currency, { short: true }) }}
+    <ChartFigure :title="title" :points="points">
+      <svg v-if="width > 0" :width="width" :height="HEIGHT" role="img" :aria-label="spoken">
+        <g v-for="mark in marks" :key="mark">
+          <line
+            :x1="LEFT"
+            :x2="width"
+            :y1="y(mark)"
+            :y2="y(mark)"
+            class="grid"
+            :class="{ zero: mark === 0 }"
+          />
+          <text :x="LEFT - 4" :y="y(mark) + 4" text-anchor="end">
+            {{ money(mark, currency, { short: true }) }}
+          </text>
+        </g>
+        <text v-for="tick in ticks" :key="String(tick)" :x="x(tick)" :y="HEIGHT - 5" text-anchor="middle">
+          {{ dayText(tick.toISOString().slice(0, 10)) }}
         </text>
-      </g>
-      <text v-for="tick in ticks" :key="String(tick)" :x="x(tick)" :y="HEIGHT - 5" text-anchor="middle">
-        {{ dayText(tick.toISOString().slice(0, 10)) }}
-      </text>
-      <line :x1="x(at(today))" :x2="x(at(today))" y1="6" :y2="HEIGHT - BOTTOM" class="today" />
-      <path :d="path.firm" class="firm" />
-      <path :d="path.later" class="later" />
-      <circle
-        v-for="each in days"
-        :key="each.day"
-        :cx="x(at(each.day))"
-        :cy="y(each.sum)"
-        r="3.5"
-        :class="each.day <= today ? 'dot' : 'dot open'"
-      >
-        <title>{{ dayText(each.day) }}: {{ money(each.sum, currency) }}</title>
-      </circle>
-    </svg>
+        <line :x1="x(at(today))" :x2="x(at(today))" y1="6" :y2="HEIGHT - BOTTOM" class="today" />
+        <path :d="path.firm" class="firm" />
+        <path :d="path.later" class="later" />
+        <circle
+          v-for="each in days"
+          :key="each.day"
+          :cx="x(at(each.day))"
+          :cy="y(each.sum)"
+          r="3.5"
+          :class="each.day <= today ? 'dot' : 'dot open'"
+        /></svg
+    ></ChartFigure>
     <p class="quiet key">
       <span class="line"></span> paid and received <span class="line dashed"></span> expected
     </p>

@@ -6,6 +6,7 @@ import {
   type Archives,
   type Backup,
 } from '@ripe-pick/contract';
+import { momentText } from '../../shared/format/format.ts';
 import { computed, nextTick, onMounted, ref, shallowRef } from 'vue';
 import { call, failureText, sendFile } from '../../shared/api/client.ts';
 import { pathHere } from '../../shared/api/place.ts';
@@ -111,9 +112,7 @@ const leave = () => {
       </div>
     </div>
     <p v-else-if="archives?.before" class="row">
-      <span class="quiet"
-        >Something else was here until {{ new Date(archives.before).toLocaleString() }}.</span
-      >
+      <span class="quiet">Something else was here until {{ momentText(archives.before) }}.</span>
       <button class="plain edged" :disabled="isBusy" @click="replace('turnArchive')">
         Bring back what was here before
       </button>

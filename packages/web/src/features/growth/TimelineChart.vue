@@ -4,7 +4,8 @@ import { computed, ref } from 'vue';
 import { addMonths } from '@ripe-pick/core';
 import type { Brief } from '@ripe-pick/core/parts';
 import type { ToldPath } from '../../workers/growth.worker.ts';
-import { dayText, decimal, money } from '../../shared/format/format.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
+import { dayText, decimal, money, monthText } from '../../shared/format/format.ts';
 import { labelRows } from '../../shared/format/labels.ts';
 import { dayOnAxis, MARGIN, monthsTo, scalesOf, screenStretches, stepLine, timeTicks } from './timeline.ts';
 
@@ -97,7 +98,6 @@ const arrivals = computed(() => {
   return all.map((each, n) => ({ ...each, x: at[n], row: rows[n] }));
 });
 
-const pointed = ref<number | null>(null);
 function monthAt(event: PointerEvent): number {
   const box = holder.value?.getBoundingClientRect();
   return x.value.invert(event.clientX - (box?.left ?? 0));
@@ -113,7 +113,6 @@ function down(event: PointerEvent, on: string) {
 }
 function move(event: PointerEvent) {
   const at = monthAt(event);
-  pointed.value = at < 0 || at >= horizon.value ? null : Math.floor(at);
   if (dragged.value === null) return;
   const to = dayOnAxis(props.today, at, horizon.value);
   if (to === draggedTo.value) return;
@@ -143,13 +142,18 @@ const figure = (path: ToldPath, month: number) => {
   const score = path.report.scores?.[month];
   return score === undefined ? 'unknown' : decimal(score / 1000, 1);
 };
-/** One line below the picture tells about the month under the pointer. */
-const readout = computed(() => {
-  const month = pointed.value;
-  if (month === null) return '';
+/** What is told of a month: every path's figure. */
+function told(month: number): string {
   const all = [{ name: props.name, path: props.shown }, ...props.others];
-  return `${addMonths(props.today, month).slice(0, 7)}: ${all.map(({ name, path }) => `${name} ${figure(path, month)}`).join(' · ')} ${props.unit}`;
-});
+  return `${monthText(addMonths(props.today, month).slice(0, 7))}: ${all.map(({ name, path }) => `${name} ${figure(path, month)}`).join(' · ')} ${props.unit}`;
+}
+const points = computed(() =>
+  scores.value.slice(0, horizon.value).map((score, month) => ({
+    x: x.value(month + 0.5),
+    y: y.value(score),
+    words: told(month),
+  })),
+);
 const spoken = computed(() => {
   const last = scores.value.length - 1;
   return last < 0
@@ -163,116 +167,114 @@ const spoken = computed(() => {
 
 <template>
   <div>
-    <div ref="holder" class="holder" :style="{ height: `${HEIGHT}px` }">
-      <svg
-        v-if="width > 0"
-        :width="width"
-        :height="HEIGHT"
-        role="group"
-        :aria-label="spoken"
-        @pointermove="move"
-        @pointerup="up"
-        @pointercancel="dragged = null"
-        @pointerleave="pointed = null"
-      >
-        <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
-          <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" class="grid" />
-          <text :x="MARGIN.left - 5" :y="y(tick) + 4" text-anchor="end" class="figure">
-            {{ tick / 1000 }}
-          </text>
-        </g>
-        <g v-for="tick in ticks" :key="`x${tick.month}`">
-          <line :x1="x(tick.month)" :x2="x(tick.month)" :y1="FLOOR" :y2="FLOOR + 12" class="tick" />
-          <text
-            :x="x(tick.month)"
-            :y="FLOOR + 25"
-            class="figure"
-            :text-anchor="tick.month === 0 ? 'start' : tick.month >= horizon ? 'end' : 'middle'"
-          >
-            {{ tick.text }}
-          </text>
-        </g>
-        <g v-for="each in others" :key="each.name">
-          <path :d="stepLine(each.path.report.scores ?? [], scales)" :class="each.kind" />
-        </g>
-        <path :d="stepLine(scores, scales)" class="own" />
-        <g v-for="stretch in screens" :key="stretch.from">
-          <template v-if="y(stretch.refreshHz * 1000) > MARGIN.top && y(stretch.refreshHz * 1000) < FLOOR">
-            <line
-              :x1="x(stretch.from)"
-              :x2="x(stretch.to)"
-              :y1="y(stretch.refreshHz * 1000)"
-              :y2="y(stretch.refreshHz * 1000)"
-              class="screen"
-            />
-            <text :x="x(stretch.from) + 4" :y="y(stretch.refreshHz * 1000) - 4" class="figure ink">
-              screen {{ stretch.refreshHz }} Hz
-            </text>
-          </template>
-        </g>
-        <g v-for="each in arrivals" :key="each.on + each.text" class="arrival">
-          <line :x1="each.x" :x2="each.x" :y1="6 + each.row * 14" :y2="FLOOR" class="pole" />
-          <path
-            v-if="each.kind === 'money'"
-            :d="`M${each.x} ${2 + each.row * 14}l5 5l-5 5l-5 -5z`"
-            class="coin"
-          />
-          <rect v-else :x="each.x - 5" :y="3 + each.row * 14" width="10" height="8" rx="1.5" class="glyph" />
-          <text :x="each.x + 9" :y="11 + each.row * 14" class="figure ink">{{ each.text }}</text>
-        </g>
-        <g v-if="aheadFrom !== null && aheadFrom > 0 && scores[aheadFrom] !== undefined">
-          <path :d="`M${x(aheadFrom)} ${FLOOR}l-4 7h8z`" class="ahead" />
-        </g>
-        <g v-for="stage in stages" :key="`w${stage.on}`">
-          <template v-if="stage.interval && stage.after !== null">
-            <line
-              :x1="x(stage.month) + 6"
-              :x2="x(stage.month) + 6"
-              :y1="y(stage.interval.low * 1000)"
-              :y2="y(stage.interval.high * 1000)"
-              class="whisker"
-            />
-            <circle :cx="x(stage.month) + 6" :cy="y(stage.after)" r="3.6" class="dot" />
-          </template>
-        </g>
-        <g
-          v-for="step in steps"
-          :key="step.n"
-          class="step"
-          :class="{ mine: isMine, bad: step.isBad }"
-          :role="isMine ? 'slider' : 'img'"
-          :tabindex="isMine ? 0 : -1"
-          :aria-label="`Step ${step.n}${isMine ? ', arrow keys move it by a month, Delete takes it out' : ''}`"
-          v-bind="
-            isMine
-              ? {
-                  'aria-valuemin': 1,
-                  'aria-valuemax': horizon - 1,
-                  'aria-valuenow': step.month,
-                  'aria-valuetext': dayText(step.on),
-                }
-              : {}
-          "
-          @pointerdown="down($event, step.on)"
-          @keydown="key($event, step.on, step.month)"
+    <div ref="holder" class="holder">
+      <ChartFigure v-if="width > 0" :title="spoken" :points="points" is-along>
+        <svg
+          :width="width"
+          :height="HEIGHT"
+          role="group"
+          aria-label="Steps of the path"
+          @pointermove="move"
+          @pointerup="up"
+          @pointercancel="dragged = null"
         >
-          <line :x1="step.at" :x2="step.at" :y1="MARGIN.top" :y2="FLOOR" class="post" />
-          <circle :cx="step.at" :cy="FLOOR" r="11" />
-          <text :x="step.at" :y="FLOOR + 4.5" text-anchor="middle">{{ step.n }}</text>
-        </g>
-        <line
-          v-if="pointed !== null && dragged === null"
-          :x1="x(pointed + 0.5)"
-          :x2="x(pointed + 0.5)"
-          :y1="MARGIN.top"
-          :y2="FLOOR"
-          class="hair"
-        />
-      </svg>
+          <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
+            <line :x1="MARGIN.left" :x2="width - MARGIN.right" :y1="y(tick)" :y2="y(tick)" class="grid" />
+            <text :x="MARGIN.left - 5" :y="y(tick) + 4" text-anchor="end" class="figure">
+              {{ tick / 1000 }}
+            </text>
+          </g>
+          <g v-for="tick in ticks" :key="`x${tick.month}`">
+            <line :x1="x(tick.month)" :x2="x(tick.month)" :y1="FLOOR" :y2="FLOOR + 12" class="tick" />
+            <text
+              :x="x(tick.month)"
+              :y="FLOOR + 25"
+              class="figure"
+              :text-anchor="tick.month === 0 ? 'start' : tick.month >= horizon ? 'end' : 'middle'"
+            >
+              {{ tick.text }}
+            </text>
+          </g>
+          <g v-for="each in others" :key="each.name">
+            <path :d="stepLine(each.path.report.scores ?? [], scales)" :class="each.kind" />
+          </g>
+          <path :d="stepLine(scores, scales)" class="own" />
+          <g v-for="stretch in screens" :key="stretch.from">
+            <template v-if="y(stretch.refreshHz * 1000) > MARGIN.top && y(stretch.refreshHz * 1000) < FLOOR">
+              <line
+                :x1="x(stretch.from)"
+                :x2="x(stretch.to)"
+                :y1="y(stretch.refreshHz * 1000)"
+                :y2="y(stretch.refreshHz * 1000)"
+                class="screen"
+              />
+              <text :x="x(stretch.from) + 4" :y="y(stretch.refreshHz * 1000) - 4" class="figure ink">
+                screen {{ stretch.refreshHz }} Hz
+              </text>
+            </template>
+          </g>
+          <g v-for="each in arrivals" :key="each.on + each.text" class="arrival">
+            <line :x1="each.x" :x2="each.x" :y1="6 + each.row * 14" :y2="FLOOR" class="pole" />
+            <path
+              v-if="each.kind === 'money'"
+              :d="`M${each.x} ${2 + each.row * 14}l5 5l-5 5l-5 -5z`"
+              class="coin"
+            />
+            <rect
+              v-else
+              :x="each.x - 5"
+              :y="3 + each.row * 14"
+              width="10"
+              height="8"
+              rx="1.5"
+              class="glyph"
+            />
+            <text :x="each.x + 9" :y="11 + each.row * 14" class="figure ink">{{ each.text }}</text>
+          </g>
+          <g v-if="aheadFrom !== null && aheadFrom > 0 && scores[aheadFrom] !== undefined">
+            <path :d="`M${x(aheadFrom)} ${FLOOR}l-4 7h8z`" class="ahead" />
+          </g>
+          <g v-for="stage in stages" :key="`w${stage.on}`">
+            <template v-if="stage.interval && stage.after !== null">
+              <line
+                :x1="x(stage.month) + 6"
+                :x2="x(stage.month) + 6"
+                :y1="y(stage.interval.low * 1000)"
+                :y2="y(stage.interval.high * 1000)"
+                class="whisker"
+              />
+              <circle :cx="x(stage.month) + 6" :cy="y(stage.after)" r="3.6" class="dot" />
+            </template>
+          </g>
+          <g
+            v-for="step in steps"
+            :key="step.n"
+            class="step"
+            :class="{ mine: isMine, bad: step.isBad }"
+            :role="isMine ? 'slider' : 'img'"
+            :tabindex="isMine ? 0 : -1"
+            :aria-label="`Step ${step.n}${isMine ? ', arrow keys move it by a month, Delete takes it out' : ''}`"
+            v-bind="
+              isMine
+                ? {
+                    'aria-valuemin': 1,
+                    'aria-valuemax': horizon - 1,
+                    'aria-valuenow': step.month,
+                    'aria-valuetext': dayText(step.on),
+                  }
+                : {}
+            "
+            @pointerdown="down($event, step.on)"
+            @keydown="key($event, step.on, step.month)"
+          >
+            <line :x1="step.at" :x2="step.at" :y1="MARGIN.top" :y2="FLOOR" class="post" />
+            <circle :cx="step.at" :cy="FLOOR" r="11" />
+            <text :x="step.at" :y="FLOOR + 4.5" text-anchor="middle">{{ step.n }}</text>
+          </g>
+        </svg></ChartFigure
+      >
     </div>
-    <p class="readout num" aria-live="off">
-      {{ readout || 'Point at a month to read it off. Numbered posts are the steps of the path.' }}
-    </p>
+    <p class="quiet">Numbered posts are the steps of the path.</p>
   </div>
 </template>
 
@@ -284,11 +286,6 @@ const spoken = computed(() => {
 svg {
   display: block;
   touch-action: pan-y;
-}
-.readout {
-  min-height: 19px;
-  font-size: 13px;
-  white-space: normal;
 }
 .own {
   fill: none;
@@ -358,9 +355,5 @@ svg {
 .step:focus-visible circle {
   stroke: var(--focus);
   stroke-width: 3.5;
-}
-.hair {
-  stroke: var(--ink-soft);
-  stroke-width: 0.8;
 }
 </style>

@@ -32,20 +32,25 @@ const groups = computed(() =>
       <thead>
         <tr>
           <td></td>
-          <th v-for="(each, n) in candidates" :key="each.id" scope="col">
+          <th v-for="each in candidates" :key="each.id" scope="col">
             <button class="plain name" :title="`Open ${each.name} in Picks`" @click="emit('open', each.id)">
               {{ each.name }}
             </button>
-            <span v-if="n === 0" class="quiet first">the others compared with it</span>
+          </th>
+        </tr>
+        <tr class="first">
+          <td></td>
+          <td v-for="(each, n) in candidates" :key="each.id">
+            <span v-if="n === 0" class="quiet">the others compared with it</span>
             <button
               v-else
-              class="plain first"
+              class="plain"
               :aria-label="`Compare with ${each.name}`"
               @click="emit('putFirst', each.id)"
             >
               Compare with this
             </button>
-          </th>
+          </td>
         </tr>
       </thead>
       <tbody v-for="group in groups" :key="group.group">
@@ -156,13 +161,17 @@ td small {
   margin-right: -4px;
   text-align: right;
 }
-.first {
-  display: block;
+.first td {
   font-size: 12px;
-  padding: 0;
-  margin: 0 0 0 auto;
+  padding-top: 0;
 }
-button.first {
+.first button {
+  padding: 0;
+  font-size: inherit;
   text-decoration: underline dotted;
+}
+thead th {
+  border-bottom: 0;
+  padding-bottom: 0;
 }
 </style>

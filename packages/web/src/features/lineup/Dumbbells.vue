@@ -4,7 +4,9 @@ import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { LineUp } from '@ripe-pick/core/compare';
 import type { Brief } from '@ripe-pick/core/parts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { fps } from '../../shared/format/format.ts';
+import { fastestWords } from './figures.ts';
 import { SHAPES, shapePath } from './shapes.ts';
 
 const props = defineProps<{ lineUp: LineUp; brief: Brief; nameOf: (game: string) => string }>();
@@ -50,6 +52,21 @@ const x = computed(() =>
     [labelWidth.value + 8, Math.max(labelWidth.value + 40, width.value - 14)],
   ),
 );
+const points = computed(() =>
+  blocks.value.flatMap((block) =>
+    block.marks.flatMap(({ name, rates }, row) =>
+      rates
+        ? [
+            {
+              x: x.value(rates.average),
+              y: block.top + row * ROW + 8,
+              words: `${block.title}, ${name}: ${fps(rates.average)} fps (${fps(rates.interval.low)} to ${fps(rates.interval.high)}), 1 % low ${fps(rates.low)}`,
+            },
+          ]
+        : [],
+    ),
+  ),
+);
 const spoken = computed(() =>
   blocks.value
     .map(
@@ -62,60 +79,65 @@ const spoken = computed(() =>
 
 <template>
   <div ref="holder">
-    <svg v-if="width > 0" :width="width" :height="height" role="img" :aria-label="spoken">
-      <g v-for="tick in x.ticks(width < 560 ? 4 : 8)" :key="tick">
-        <line :x1="x(tick)" :x2="x(tick)" :y1="TOP - 8" :y2="height - 6" class="grid" />
-        <text :x="x(tick)" y="11" text-anchor="middle" class="figure">{{ tick }}</text>
-      </g>
-      <line
-        :x1="x(brief.play.refreshHz)"
-        :x2="x(brief.play.refreshHz)"
-        :y1="TOP - 8"
-        :y2="height - 6"
-        class="refresh"
-      />
-      <g v-for="block in blocks" :key="block.game">
-        <text
-          :x="labelWidth === 0 ? 4 : labelWidth - 6"
-          :y="labelWidth === 0 ? block.top - 4 : block.top + ROW * 0.8"
-          :text-anchor="labelWidth === 0 ? 'start' : 'end'"
-          class="title"
-        >
-          {{ block.title }}
-        </text>
-        <g
-          v-for="(mark, row) in block.marks"
-          :key="mark.n"
-          :style="{ color: `var(--${SHAPES[mark.n].colour})` }"
-        >
-          <template v-if="mark.rates">
-            <line
-              :x1="x(mark.rates.interval.low)"
-              :x2="x(mark.rates.interval.high)"
-              :y1="block.top + row * ROW + 8"
-              :y2="block.top + row * ROW + 8"
-              class="whisker"
-            />
-            <line
-              :x1="x(mark.rates.low)"
-              :x2="x(mark.rates.low)"
-              :y1="block.top + row * ROW + 2"
-              :y2="block.top + row * ROW + 14"
-              class="low"
-            />
-            <line
-              :x1="x(mark.rates.low)"
-              :x2="x(mark.rates.average)"
-              :y1="block.top + row * ROW + 8"
-              :y2="block.top + row * ROW + 8"
-              class="bar"
-            />
-            <path :d="shapePath(mark.n, x(mark.rates.average), block.top + row * ROW + 8, 5)" class="mark" />
-          </template>
-          <text v-else :x="x(0) + 6" :y="block.top + row * ROW + 12" class="figure">unknown</text>
+    <ChartFigure v-if="width > 0" :title="fastestWords(lineUp)" :points="points">
+      <svg :width="width" :height="height" role="img" :aria-label="spoken">
+        <g v-for="tick in x.ticks(width < 560 ? 4 : 8)" :key="tick">
+          <line :x1="x(tick)" :x2="x(tick)" :y1="TOP - 8" :y2="height - 6" class="grid" />
+          <text :x="x(tick)" y="11" text-anchor="middle" class="figure">{{ tick }}</text>
         </g>
-      </g>
-    </svg>
+        <line
+          :x1="x(brief.play.refreshHz)"
+          :x2="x(brief.play.refreshHz)"
+          :y1="TOP - 8"
+          :y2="height - 6"
+          class="refresh"
+        />
+        <g v-for="block in blocks" :key="block.game">
+          <text
+            :x="labelWidth === 0 ? 4 : labelWidth - 6"
+            :y="labelWidth === 0 ? block.top - 4 : block.top + ROW * 0.8"
+            :text-anchor="labelWidth === 0 ? 'start' : 'end'"
+            class="title"
+          >
+            {{ block.title }}
+          </text>
+          <g
+            v-for="(mark, row) in block.marks"
+            :key="mark.n"
+            :style="{ color: `var(--${SHAPES[mark.n].colour})` }"
+          >
+            <template v-if="mark.rates">
+              <line
+                :x1="x(mark.rates.interval.low)"
+                :x2="x(mark.rates.interval.high)"
+                :y1="block.top + row * ROW + 8"
+                :y2="block.top + row * ROW + 8"
+                class="whisker"
+              />
+              <line
+                :x1="x(mark.rates.low)"
+                :x2="x(mark.rates.low)"
+                :y1="block.top + row * ROW + 2"
+                :y2="block.top + row * ROW + 14"
+                class="low"
+              />
+              <line
+                :x1="x(mark.rates.low)"
+                :x2="x(mark.rates.average)"
+                :y1="block.top + row * ROW + 8"
+                :y2="block.top + row * ROW + 8"
+                class="bar"
+              />
+              <path
+                :d="shapePath(mark.n, x(mark.rates.average), block.top + row * ROW + 8, 5)"
+                class="mark"
+              />
+            </template>
+            <text v-else :x="x(0) + 6" :y="block.top + row * ROW + 12" class="figure">unknown</text>
+          </g>
+        </g>
+      </svg></ChartFigure
+    >
   </div>
 </template>
 

@@ -17,7 +17,7 @@ import { csvParseRows } from 'd3';
 import { describe, expect, it } from 'vitest';
 import { toCsv, toFile, toMarkdown } from './export.ts';
 import { SHAPES, shapePath } from './shapes.ts';
-import { marksOf } from './figures.ts';
+import { fastestWords, marksOf } from './figures.ts';
 import { rowsOf } from './table.ts';
 
 const demo = (name: string): unknown =>
@@ -110,6 +110,15 @@ describe('a line-up', () => {
     });
     expect(marksOf({ ...pound, better: 'less', values: [7, 5, 5] }).best).toEqual([false, true, true]);
     expect(marksOf({ ...pound, better: null, values: [7, 5] }).best).toEqual([false, false]);
+  });
+  it('says who is the fastest, as far as that can be told', () => {
+    const of = (fastest: readonly (readonly number[])[] | null) =>
+      fastestWords({ entries: lineUp.entries, fastest });
+    expect(of([[0], [0]])).toBe('First idea is the fastest in all 2 games');
+    expect(of([[0]])).toBe('First idea is the fastest in the game');
+    expect(of([[0], [0, 1], [0]])).toBe('Fastest by what can be told, of 3 games: First idea 2, open 1');
+    expect(of([[0, 1]])).toBe('In no game can one be told to be the fastest');
+    expect(of(null)).toBe('A rate is missing: who is the fastest is not known');
   });
   it('puts the fastest and those with a fair chance to be as fast in one group, game by game', () => {
     const { entries, fastest } = lineUp;

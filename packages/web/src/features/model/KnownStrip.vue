@@ -5,6 +5,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, ref } from 'vue';
 import { useNames } from '../../shared/stores/names.ts';
 import { stacked } from './strip.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { decimal } from '../../shared/format/format.ts';
 
 const props = defineProps<{ title: string; known: readonly EffectKnowledge[]; isGame: boolean }>();
@@ -30,6 +31,18 @@ const dots = computed(() =>
 const height = computed(
   () => AXIS + Math.max(1, ...dots.value.map((dot) => dot.row + 1)) * (2 * RADIUS + 1) + 4,
 );
+const points = computed(() =>
+  props.known.map((each, n) => ({
+    x: dots.value[n].x,
+    y: height.value - AXIS - RADIUS - 1 - dots.value[n].row * (2 * RADIUS + 1),
+    words: words(each),
+  })),
+);
+const statement = computed(() => {
+  const bare = props.known.filter(({ records }) => records === 0).length;
+  const half = `Half of them are known to ±${decimal(cent(props.known[Math.floor(props.known.length / 2)].sdLn), 1)} % or better`;
+  return bare === 0 ? half : `${half}; ${bare} without a benchmark`;
+});
 /** Named below the picture. */
 const HARDLY = 4;
 const words = (each: EffectKnowledge) =>
@@ -40,44 +53,37 @@ const words = (each: EffectKnowledge) =>
   <div v-if="known.length > 0" class="strip">
     <h3>
       {{ title }}
-      <span class="quiet"
-        >{{ known.length }}, the middle one ±{{
-          decimal(cent(known[Math.floor(known.length / 2)].sdLn), 1)
-        }}
-        %</span
-      >
+      <span class="quiet">{{ known.length }}</span>
     </h3>
-    <div ref="holder" :style="{ height: `${height}px` }">
-      <svg
-        v-if="width > 0"
-        :width="width"
-        :height="height"
-        role="img"
-        :aria-label="`${title} by how sure their rate is: ${known.slice(0, 12).map(words).join('; ')}`"
-      >
-        <g v-for="tick in x.ticks(6)" :key="tick">
-          <line :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height - AXIS" class="grid" />
-          <text
-            :x="tick === 0 ? 0 : x(tick)"
-            :y="height - 3"
-            :text-anchor="tick === 0 ? 'start' : 'middle'"
-            class="figure"
-          >
-            ±{{ tick }} %
-          </text>
-        </g>
-        <circle
-          v-for="(each, n) in known"
-          :key="each.id"
-          :cx="dots[n].x"
-          :cy="height - AXIS - RADIUS - 1 - dots[n].row * (2 * RADIUS + 1)"
-          :r="RADIUS"
-          class="dot"
-          :class="{ hollow: each.records === 0 }"
+    <div ref="holder">
+      <ChartFigure v-if="width > 0" :title="statement" :points="points">
+        <svg
+          :width="width"
+          :height="height"
+          role="img"
+          :aria-label="`${title} by how sure their rate is: ${known.slice(0, 12).map(words).join('; ')}`"
         >
-          <title>{{ words(each) }}</title>
-        </circle>
-      </svg>
+          <g v-for="tick in x.ticks(6)" :key="tick">
+            <line :x1="x(tick)" :x2="x(tick)" y1="0" :y2="height - AXIS" class="grid" />
+            <text
+              :x="tick === 0 ? 0 : x(tick)"
+              :y="height - 3"
+              :text-anchor="tick === 0 ? 'start' : 'middle'"
+              class="figure"
+            >
+              ±{{ tick }} %
+            </text>
+          </g>
+          <circle
+            v-for="(each, n) in known"
+            :key="each.id"
+            :cx="dots[n].x"
+            :cy="height - AXIS - RADIUS - 1 - dots[n].row * (2 * RADIUS + 1)"
+            :r="RADIUS"
+            class="dot"
+            :class="{ hollow: each.records === 0 }"
+          /></svg
+      ></ChartFigure>
     </div>
     <p class="quiet">Hardly known: {{ known.slice(0, HARDLY).map(words).join('; ') }}.</p>
   </div>

@@ -123,7 +123,7 @@ const status = computed(() => {
             </dd>
           </div>
           <div>
-            <dt>fitted (UTC)</dt>
+            <dt>fitted</dt>
             <dd>
               <b>{{ momentText(model.fit.fittedOn) }}</b>
               <span class="quiet"

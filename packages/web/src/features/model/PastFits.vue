@@ -30,7 +30,7 @@ const share = (value: number) => `${decimal(value * 100, 1)} %`;
     <table class="lines">
       <thead>
         <tr>
-          <th scope="col">Fitted (UTC)</th>
+          <th scope="col">Fitted</th>
           <th scope="col" class="end">records</th>
           <th scope="col" class="end">off by</th>
           <th scope="col" class="end">noise</th>

@@ -2,6 +2,7 @@
 import type { Part } from '@ripe-pick/core/parts';
 import { NVirtualList } from 'naive-ui';
 import { computed, nextTick, ref } from 'vue';
+import { countWords } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import type { ShelfRow } from './shelf-rows.ts';
 
@@ -14,10 +15,21 @@ const ROW_PX = 46;
 /** Keyed by place: a row that shows another part is written over, not made anew. */
 const items = computed(() => props.rows.map((row, at) => ({ key: at, row, at })));
 
+/** The row whose controls are in the order of Tab: the one that had the focus last, or else the first in sight. */
+const stop = ref(0);
+const stopAt = computed(() => Math.min(stop.value, props.rows.length - 1));
+const tabIndex = (at: number) => (at === stopAt.value ? 0 : -1);
+function keepInSight(event: Event) {
+  const holder = event.target as HTMLElement;
+  if (holder.contains(document.activeElement)) return;
+  const first = Math.ceil(holder.scrollTop / ROW_PX);
+  const last = Math.floor((holder.scrollTop + holder.clientHeight) / ROW_PX) - 1;
+  if (stop.value < first || stop.value > last) stop.value = first;
+}
+
 /** Up and down along the list. */
 const list = ref<InstanceType<typeof NVirtualList> | null>(null);
-async function move(at: number, by: number) {
-  const to = at + by;
+async function move(to: number) {
   if (to < 0 || to >= props.rows.length) return;
   list.value?.scrollTo({ index: to, debounce: true });
   await nextTick();
@@ -40,13 +52,29 @@ function mark(at: number, event: MouseEvent) {
 </script>
 
 <template>
-  <div class="sheet shelf" role="region" :aria-label="label">
-    <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list">
+  <div class="sheet shelf">
+    <NVirtualList
+      ref="list"
+      role="list"
+      :aria-label="label"
+      :items="items"
+      :item-size="ROW_PX"
+      class="list"
+      @scroll="keepInSight"
+    >
       <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
-        <div class="row" :style="{ height: `${ROW_PX}px` }">
+        <div
+          class="row"
+          role="listitem"
+          :aria-posinset="item.at + 1"
+          :aria-setsize="rows.length"
+          :style="{ height: `${ROW_PX}px` }"
+          @focusin="stop = item.at"
+        >
           <label class="mark"
             ><input
               type="checkbox"
+              :tabindex="tabIndex(item.at)"
               :checked="selected.has(item.row.part.id)"
               :aria-label="`Mark ${item.row.title}`"
               title="Mark; with Shift, all from the last one on"
@@ -54,11 +82,14 @@ function mark(at: number, event: MouseEvent) {
           /></label>
           <button
             :id="`shelf-${item.at}`"
+            :tabindex="tabIndex(item.at)"
             class="plain name"
             :title="item.row.title"
             @click="emit('open', item.row.part)"
-            @keydown.down.prevent="move(item.at, 1)"
-            @keydown.up.prevent="move(item.at, -1)"
+            @keydown.down.prevent="move(item.at + 1)"
+            @keydown.up.prevent="move(item.at - 1)"
+            @keydown.home.prevent="move(0)"
+            @keydown.end.prevent="move(rows.length - 1)"
             @keydown="(event: KeyboardEvent) => event.key === 'Delete' && emit('remove', item.row)"
           >
             <b>{{ item.row.title }}</b>
@@ -69,15 +100,17 @@ function mark(at: number, event: MouseEvent) {
             item.row.gaps === 0 ? 'complete' : `${item.row.gaps} missing`
           }}</span>
           <span class="num quiet">{{
-            item.row.offers === 0
-              ? 'no price'
-              : `${item.row.offers} ${item.row.offers === 1 ? 'offer' : 'offers'}`
+            item.row.offers === 0 ? 'no price' : countWords(item.row.offers, 'offer')
           }}</span>
           <span class="acts">
-            <button class="plain edged" @click="emit('duplicate', item.row.part)">
+            <button
+              class="plain edged"
+              :tabindex="tabIndex(item.at)"
+              @click="emit('duplicate', item.row.part)"
+            >
               Duplicate<span class="visually-hidden"> {{ item.row.title }}</span>
             </button>
-            <button class="plain edged" @click="emit('remove', item.row)">
+            <button class="plain edged" :tabindex="tabIndex(item.at)" @click="emit('remove', item.row)">
               Delete<span class="visually-hidden"> {{ item.row.title }}</span>
             </button>
           </span>

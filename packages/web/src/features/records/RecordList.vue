@@ -5,6 +5,7 @@ import { refDebounced } from '@vueuse/core';
 import { useDraft } from '../../shared/ui/draft.ts';
 import { NInput } from 'naive-ui';
 import { useAttempt } from '../../shared/ui/attempt.ts';
+import { vRoving } from '../../shared/ui/roving.ts';
 import { computed, ref, watch } from 'vue';
 import { RouterLink } from 'vue-router';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
@@ -151,7 +152,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
     </p>
     <p v-else-if="matching.length === 0" class="none">No record matches.</p>
     <div v-else class="scroll" tabindex="0" role="group" aria-label="Records">
-      <table class="lines">
+      <table class="lines" :aria-rowcount="matching.length + 1">
         <thead>
           <tr>
             <th scope="col">Game and setting</th>
@@ -164,7 +165,7 @@ const exportAll = () => download('records.csv', writeRecordsTable(records.all), 
             <th scope="col"><span class="visually-hidden">What can be done</span></th>
           </tr>
         </thead>
-        <tbody>
+        <tbody v-roving>
           <tr
             v-for="{ record, heldBack, unsaid, expected, z } in visible"
             :key="record.id"

@@ -5,7 +5,8 @@ import { computed, ref } from 'vue';
 import type { PriceEvent } from '@ripe-pick/core/prices';
 import { dateOf, dayNumber } from '@ripe-pick/core/units';
 import type { PriceVerdict } from '../../workers/prices.worker.ts';
-import { money } from '../../shared/format/format.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
+import { dayText, money } from '../../shared/format/format.ts';
 
 /** The course of a price: money runs to the right as everywhere, days run down. Above today what was seen, below it what is to be expected. */
 const props = defineProps<{
@@ -92,10 +93,37 @@ const bands = computed(() =>
 const marks = computed(() =>
   [-90, -60, -30, 0, Math.round(props.verdict.days / 2), props.verdict.days].map((day) => ({
     day,
-    text: dateOf(props.today + day).slice(5),
+    text: dayText(dateOf(props.today + day)),
   })),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 110))));
+const title = computed(() => {
+  const { now, least, days } = props.verdict;
+  const m = (minor: number) => money(minor, props.currency);
+  const seen = shown.value.flatMap(({ price }) => price ?? []);
+  const past =
+    seen.length === 0
+      ? `Nothing was seen in the last ${BACK_DAYS} days`
+      : `Seen at ${m(Math.min(...seen))} to ${m(Math.max(...seen))} in ${BACK_DAYS} days, ${now === null ? 'sold out today' : `${m(now)} today`}`;
+  return Number.isFinite(least.low) && Number.isFinite(least.high)
+    ? `${past}; by ${dayText(dateOf(props.today + days))} the least to expect is ${m(least.low)} to ${m(least.high)}`
+    : past;
+});
+/** What was seen, and what is expected, from the oldest day to the last one ahead. */
+const points = computed(() => [
+  ...shown.value.flatMap(({ day, price }) =>
+    price === null
+      ? []
+      : [{ x: x.value(price), y: y(day), words: `${dayText(dateOf(day))}: ${money(price, props.currency)}` }],
+  ),
+  ...props.verdict.fan
+    .filter((each) => [each.low, each.middle, each.high].every(Number.isFinite))
+    .map(({ day, low, middle: value, high }) => ({
+      x: x.value(value),
+      y: y(props.today + day),
+      words: `${dayText(dateOf(props.today + day))}: about ${money(value, props.currency)} the least, in 4 of 5 cases ${money(low, props.currency)} to ${money(high, props.currency)}`,
+    })),
+]);
 const spoken = computed(() => {
   const { now, least, days } = props.verdict;
   return `Prices of the last ${BACK_DAYS} days and of the ${days} ahead: ${now === null ? 'not for sale today' : `today ${money(now, props.currency)}`}, least price to expect between ${money(least.low, props.currency)} and ${money(least.high, props.currency)}`;
@@ -104,40 +132,41 @@ const spoken = computed(() => {
 
 <template>
   <div ref="holder" class="holder">
-    <svg v-if="width > 0" :width="width" :height="HEIGHT" role="img" :aria-label="spoken">
-      <g v-for="band in bands" :key="band.event.id" class="band" :class="band.event.kind">
-        <rect :x="LEFT" :y="band.top" :width="Math.max(0, width - LEFT - 12)" :height="band.height" />
-        <text :x="width - 16" :y="band.top + 11" text-anchor="end">{{ band.event.name }}</text>
-      </g>
-      <g v-for="tick in ticks" :key="tick">
-        <line :x1="x(tick)" :x2="x(tick)" :y1="TOP" :y2="HEIGHT - 4" class="grid" />
-        <text :x="x(tick)" y="13" text-anchor="middle">{{ money(tick, currency, { short: true }) }}</text>
-      </g>
-      <text
-        v-for="mark in marks"
-        :key="mark.day"
-        :x="LEFT - 8"
-        :y="y(today + mark.day) + 4"
-        text-anchor="end"
-        :class="{ strong: mark.day === 0 }"
-      >
-        {{ mark.day === 0 ? 'today' : mark.text }}
-      </text>
-      <path :d="fan" class="fan" />
-      <path :d="middle" class="middle" />
-      <path :d="curve" class="curve" />
-      <path :d="path" class="course" />
-      <line :x1="LEFT" :x2="width - 12" :y1="y(today)" :y2="y(today)" class="today" />
-      <line
-        v-if="target !== null"
-        :x1="x(target)"
-        :x2="x(target)"
-        :y1="TOP"
-        :y2="HEIGHT - 4"
-        class="target"
-      />
-      <circle v-if="verdict.now !== null" :cx="x(verdict.now)" :cy="y(today)" r="4.5" class="now" />
-    </svg>
+    <ChartFigure :title="title" :points="points">
+      <svg v-if="width > 0" :width="width" :height="HEIGHT" role="img" :aria-label="spoken">
+        <g v-for="band in bands" :key="band.event.id" class="band" :class="band.event.kind">
+          <rect :x="LEFT" :y="band.top" :width="Math.max(0, width - LEFT - 12)" :height="band.height" />
+          <text :x="width - 16" :y="band.top + 11" text-anchor="end">{{ band.event.name }}</text>
+        </g>
+        <g v-for="tick in ticks" :key="tick">
+          <line :x1="x(tick)" :x2="x(tick)" :y1="TOP" :y2="HEIGHT - 4" class="grid" />
+          <text :x="x(tick)" y="13" text-anchor="middle">{{ money(tick, currency, { short: true }) }}</text>
+        </g>
+        <text
+          v-for="mark in marks"
+          :key="mark.day"
+          :x="LEFT - 8"
+          :y="y(today + mark.day) + 4"
+          text-anchor="end"
+          :class="{ strong: mark.day === 0 }"
+        >
+          {{ mark.day === 0 ? 'today' : mark.text }}
+        </text>
+        <path :d="fan" class="fan" />
+        <path :d="middle" class="middle" />
+        <path :d="curve" class="curve" />
+        <path :d="path" class="course" />
+        <line :x1="LEFT" :x2="width - 12" :y1="y(today)" :y2="y(today)" class="today" />
+        <line
+          v-if="target !== null"
+          :x1="x(target)"
+          :x2="x(target)"
+          :y1="TOP"
+          :y2="HEIGHT - 4"
+          class="target"
+        />
+        <circle v-if="verdict.now !== null" :cx="x(verdict.now)" :cy="y(today)" r="4.5" class="now" /></svg
+    ></ChartFigure>
     <p class="quiet key">
       <span class="line course-key"></span> least price seen <span class="box"></span> least to expect, 80 %
       <span class="line curve-key"></span> buying pays left of it

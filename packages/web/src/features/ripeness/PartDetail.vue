@@ -10,7 +10,7 @@ import { useNames } from '../../shared/stores/names.ts';
 import { usePrices } from '../../shared/stores/prices.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
-import { money } from '../../shared/format/format.ts';
+import { dayText, money } from '../../shared/format/format.ts';
 import { adviceLine, chance, lookWords } from '../../shared/format/ripeness.ts';
 import DayField from '../../shared/ui/DayField.vue';
 import NumberField from '../../shared/ui/NumberField.vue';
@@ -55,7 +55,7 @@ function keep() {
 const kindEvents = computed(() =>
   prices.events.filter((event) => event.touches.length === 0 || event.touches.includes(props.watched.slot)),
 );
-const byDay = computed(() => dateOf(prices.today + props.verdict.days));
+const byDay = computed(() => dayText(dateOf(prices.today + props.verdict.days)));
 const facts = computed(() => {
   const v = props.verdict;
   const short = (minor: number) =>

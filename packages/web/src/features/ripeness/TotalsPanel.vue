@@ -3,11 +3,12 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import { basisTotal } from '@ripe-pick/core/money';
-import { dayNumber } from '@ripe-pick/core/units';
+import { dateOf, dayNumber } from '@ripe-pick/core/units';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { dayText, money } from '../../shared/format/format.ts';
 
 /** What the candidates and the best set cost day by day: money to the right, days down; and what moved them. */
@@ -76,6 +77,27 @@ const path = (at: readonly { day: number; total: number }[]) =>
       n === 0 ? `M${x.value(each.total)} ${y(each.day)}` : `V${y(each.day)}H${x.value(each.total)}`,
     )
     .join('');
+const readable = computed(() =>
+  lines.value.flatMap(({ name, at }) =>
+    at.map(({ day, total }) => ({
+      x: x.value(total),
+      y: y(day),
+      words: `${name}, ${dayText(dateOf(day))}: ${money(total, bench.currency)}`,
+    })),
+  ),
+);
+/** What became of the first of them. */
+const title = computed(() => {
+  const { name, at } = lines.value[0];
+  const [from, to] = [at[0], at[at.length - 1]];
+  const by = to.total - from.total;
+  const since = dayText(dateOf(from.day));
+  return at.length === 1
+    ? `${name} costs ${money(to.total, bench.currency)}; how that moves is kept from today on`
+    : by === 0
+      ? `${name} costs as much as on ${since}`
+      : `${name} costs ${money(Math.abs(by), bench.currency)} ${by > 0 ? 'more' : 'less'} than on ${since}`;
+});
 const moved = computed(() =>
   [...points.value]
     .reverse()
@@ -96,36 +118,31 @@ const spoken = computed(() =>
   <section class="sheet totals" aria-labelledby="totals-title">
     <h2 id="totals-title">Totals over time</h2>
     <div ref="holder">
-      <svg
-        v-if="width > 0 && lines.length > 0"
-        :width="width"
-        :height="height"
-        role="img"
-        :aria-label="spoken"
-      >
-        <g v-for="tick in x.ticks(4)" :key="tick">
-          <line :x1="x(tick)" :x2="x(tick)" y1="16" :y2="height" class="grid" />
-          <text :x="x(tick)" y="11" text-anchor="middle">
-            {{ money(tick, bench.currency, { short: true }) }}
-          </text>
-        </g>
-        <path
-          v-for="line in lines"
-          :key="line.name"
-          :d="path(line.at)"
-          :stroke="line.hue"
-          class="line"
-          :class="{ dashed: line.isDashed }"
-        />
-        <circle
-          v-for="line in lines"
-          :key="`${line.name}-end`"
-          :cx="x(line.at[line.at.length - 1].total)"
-          :cy="y(line.at[line.at.length - 1].day)"
-          r="3.5"
-          :fill="line.hue"
-        />
-      </svg>
+      <ChartFigure v-if="width > 0 && lines.length > 0" :title="title" :points="readable">
+        <svg :width="width" :height="height" role="img" :aria-label="spoken">
+          <g v-for="tick in x.ticks(4)" :key="tick">
+            <line :x1="x(tick)" :x2="x(tick)" y1="16" :y2="height" class="grid" />
+            <text :x="x(tick)" y="11" text-anchor="middle">
+              {{ money(tick, bench.currency, { short: true }) }}
+            </text>
+          </g>
+          <path
+            v-for="line in lines"
+            :key="line.name"
+            :d="path(line.at)"
+            :stroke="line.hue"
+            class="line"
+            :class="{ dashed: line.isDashed }"
+          />
+          <circle
+            v-for="line in lines"
+            :key="`${line.name}-end`"
+            :cx="x(line.at[line.at.length - 1].total)"
+            :cy="y(line.at[line.at.length - 1].day)"
+            r="3.5"
+            :fill="line.hue"
+          /></svg
+      ></ChartFigure>
     </div>
     <p v-if="lines.length === 0" class="quiet">They are kept from the first change of prices on.</p>
     <p v-else class="quiet small">

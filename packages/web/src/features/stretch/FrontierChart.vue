@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { curveStepAfter, line, scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { FrontierStep } from '../../workers/solver.worker.ts';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { decimal, money } from '../../shared/format/format.ts';
 import { labelRows } from '../../shared/format/labels.ts';
 import { nextSum, targetFlags } from './chart.ts';
@@ -114,6 +115,13 @@ function key(event: KeyboardEvent, which: 'low' | 'high', sum: number) {
   event.preventDefault();
   emit('move', which, to[event.key]());
 }
+const points = computed(() =>
+  props.steps.map(({ cost, score }) => ({
+    x: x.value(cost),
+    y: y.value(score),
+    words: `From ${money(cost, props.currency)} on: ${decimal(score / 1000, 1)} ${props.unit}`,
+  })),
+);
 const spoken = computed(() => {
   const [first, last] = [props.steps[0], props.steps[props.steps.length - 1]];
   return first
@@ -123,83 +131,90 @@ const spoken = computed(() => {
 </script>
 
 <template>
-  <div ref="holder" class="holder" :style="{ height: `${HEIGHT}px` }">
-    <svg
-      v-if="width > 0 && steps.length > 0"
-      :width="width"
-      :height="HEIGHT"
-      @pointerdown="down"
-      @pointermove="drag"
-      @pointerup="dragged = null"
-      @pointercancel="dragged = null"
-    >
-      <title>{{ spoken }}</title>
-      <rect
-        :x="x(Math.min(low, high))"
-        :y="TOP - 6"
-        :width="Math.abs(x(high) - x(low))"
-        :height="HEIGHT - BOTTOM - TOP + 6"
-        class="range"
-      />
-      <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
-        <line :x1="LEFT" :x2="width - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
-        <text :x="LEFT - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick / 1000 }}</text>
-      </g>
-      <g v-for="tick in x.ticks(Math.max(3, Math.floor(width / 110)))" :key="`x${tick}`">
-        <line :x1="x(tick)" :x2="x(tick)" :y1="HEIGHT - BOTTOM" :y2="HEIGHT - BOTTOM + 4" class="tick" />
-        <text :x="x(tick)" :y="HEIGHT - 6" text-anchor="middle" class="figure">
-          {{ money(tick, currency, { short: true }) }}
-        </text>
-      </g>
-      <line :x1="x(limit)" :x2="x(limit)" :y1="TOP - 10" :y2="HEIGHT - BOTTOM" class="budget" />
-      <text :x="x(limit) + 6" :y="HEIGHT - BOTTOM - 42" class="figure ink">budget</text>
-      <g v-for="flag in flags" :key="flag.game">
-        <line :x1="flag.x" :x2="flag.x" :y1="14 + flag.row * 15" :y2="HEIGHT - BOTTOM" class="pole" />
-        <path :d="`M${flag.x} ${4 + flag.row * 15}h6l3 4.5l-3 4.5h-6z`" class="pennant" />
-        <text :x="flag.x + 12" :y="13 + flag.row * 15" class="figure ink">{{ flag.text }}</text>
-      </g>
-      <path v-if="plain" :d="plain" class="plain" />
-      <template v-if="there.length > 0">
-        <path :d="pathOf(there)" class="there" />
-        <text :x="width - 10" :y="y(there[there.length - 1].score) + 15" text-anchor="end" class="figure ink">
-          {{ besideName }}
-        </text>
-      </template>
-      <path :d="own" class="own" />
-      <g v-for="n in knees" :key="n">
-        <path
-          v-if="steps[n]"
-          :d="`M${x(steps[n].cost) - 5} ${y(steps[n].score)}l5 -5l5 5l-5 5z`"
-          class="knee"
-        />
-      </g>
-      <g
-        v-for="handle in handles"
-        :key="handle.which"
-        class="handle"
-        role="slider"
-        tabindex="0"
-        :aria-label="handle.name"
-        :aria-valuemin="least"
-        :aria-valuemax="most"
-        :aria-valuenow="handle.sum"
-        :aria-valuetext="money(handle.sum, currency)"
-        @keydown="key($event, handle.which, handle.sum)"
+  <div ref="holder" class="holder">
+    <div v-if="width === 0 || steps.length === 0" :style="{ height: `${HEIGHT + 46}px` }"></div>
+    <ChartFigure v-else :title="spoken" :points="points">
+      <svg
+        :width="width"
+        :height="HEIGHT"
+        @pointerdown="down"
+        @pointermove="drag"
+        @pointerup="dragged = null"
+        @pointercancel="dragged = null"
       >
-        <line :x1="x(handle.sum)" :x2="x(handle.sum)" :y1="TOP - 6" :y2="HEIGHT - BOTTOM" />
+        <title>{{ spoken }}</title>
         <rect
-          class="reach"
-          :x="x(handle.sum) - 22"
+          :x="x(Math.min(low, high))"
           :y="TOP - 6"
-          width="44"
+          :width="Math.abs(x(high) - x(low))"
           :height="HEIGHT - BOTTOM - TOP + 6"
+          class="range"
         />
-        <rect :x="x(handle.sum) - 7" :y="HEIGHT - BOTTOM - 34" width="14" height="24" rx="5" />
-        <text :x="x(handle.sum)" :y="HEIGHT - BOTTOM - 18" text-anchor="middle">
-          {{ handle.which === 'low' ? 'A' : 'B' }}
-        </text>
-      </g>
-    </svg>
+        <g v-for="tick in y.ticks(5)" :key="`y${tick}`">
+          <line :x1="LEFT" :x2="width - 8" :y1="y(tick)" :y2="y(tick)" class="grid" />
+          <text :x="LEFT - 5" :y="y(tick) + 4" text-anchor="end" class="figure">{{ tick / 1000 }}</text>
+        </g>
+        <g v-for="tick in x.ticks(Math.max(3, Math.floor(width / 110)))" :key="`x${tick}`">
+          <line :x1="x(tick)" :x2="x(tick)" :y1="HEIGHT - BOTTOM" :y2="HEIGHT - BOTTOM + 4" class="tick" />
+          <text :x="x(tick)" :y="HEIGHT - 6" text-anchor="middle" class="figure">
+            {{ money(tick, currency, { short: true }) }}
+          </text>
+        </g>
+        <line :x1="x(limit)" :x2="x(limit)" :y1="TOP - 10" :y2="HEIGHT - BOTTOM" class="budget" />
+        <text :x="x(limit) + 6" :y="HEIGHT - BOTTOM - 42" class="figure ink">budget</text>
+        <g v-for="flag in flags" :key="flag.game">
+          <line :x1="flag.x" :x2="flag.x" :y1="14 + flag.row * 15" :y2="HEIGHT - BOTTOM" class="pole" />
+          <path :d="`M${flag.x} ${4 + flag.row * 15}h6l3 4.5l-3 4.5h-6z`" class="pennant" />
+          <text :x="flag.x + 12" :y="13 + flag.row * 15" class="figure ink">{{ flag.text }}</text>
+        </g>
+        <path v-if="plain" :d="plain" class="plain" />
+        <template v-if="there.length > 0">
+          <path :d="pathOf(there)" class="there" />
+          <text
+            :x="width - 10"
+            :y="y(there[there.length - 1].score) + 15"
+            text-anchor="end"
+            class="figure ink"
+          >
+            {{ besideName }}
+          </text>
+        </template>
+        <path :d="own" class="own" />
+        <g v-for="n in knees" :key="n">
+          <path
+            v-if="steps[n]"
+            :d="`M${x(steps[n].cost) - 5} ${y(steps[n].score)}l5 -5l5 5l-5 5z`"
+            class="knee"
+          />
+        </g>
+        <g
+          v-for="handle in handles"
+          :key="handle.which"
+          class="handle"
+          role="slider"
+          tabindex="0"
+          :aria-label="handle.name"
+          :aria-valuemin="least"
+          :aria-valuemax="most"
+          :aria-valuenow="handle.sum"
+          :aria-valuetext="money(handle.sum, currency)"
+          @keydown="key($event, handle.which, handle.sum)"
+        >
+          <line :x1="x(handle.sum)" :x2="x(handle.sum)" :y1="TOP - 6" :y2="HEIGHT - BOTTOM" />
+          <rect
+            class="reach"
+            :x="x(handle.sum) - 22"
+            :y="TOP - 6"
+            width="44"
+            :height="HEIGHT - BOTTOM - TOP + 6"
+          />
+          <rect :x="x(handle.sum) - 7" :y="HEIGHT - BOTTOM - 34" width="14" height="24" rx="5" />
+          <text :x="x(handle.sum)" :y="HEIGHT - BOTTOM - 18" text-anchor="middle">
+            {{ handle.which === 'low' ? 'A' : 'B' }}
+          </text>
+        </g>
+      </svg></ChartFigure
+    >
   </div>
 </template>
 

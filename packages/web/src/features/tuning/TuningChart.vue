@@ -2,7 +2,9 @@
 import { signOf, type TuningAttempt, type StagePlan } from '@ripe-pick/core/tuning';
 import { useElementSize } from '@vueuse/core';
 import { extent, scaleLinear, scalePoint } from 'd3';
-import { computed, ref, useId } from 'vue';
+import { computed, ref } from 'vue';
+import ChartFigure from '../../shared/charts/ChartFigure.vue';
+import { countWords, decimal } from '../../shared/format/format.ts';
 
 /** Settings upward over the attempts, what held and what did not, with the heat beneath. */
 const props = defineProps<{
@@ -11,7 +13,6 @@ const props = defineProps<{
   unit: string;
   found: number | null;
 }>();
-const id = useId();
 const holder = ref<HTMLElement | null>(null);
 const { width } = useElementSize(holder);
 const HEIGHT = 240;
@@ -49,6 +50,23 @@ const line = computed(() =>
     .join(' '),
 );
 const isHeld = ({ outcome }: TuningAttempt) => outcome === 'held';
+const told = ({ setting, outcome, celsius }: TuningAttempt) =>
+  `${decimal(setting, Number.isInteger(setting) ? 0 : 3)} ${props.unit}: ${outcome ?? 'not ended'}${celsius === null ? '' : ` at ${celsius} °C`}`;
+const points = computed(() =>
+  props.attempts.map((each, n) => ({
+    x: x.value(each.serial) ?? 0,
+    y: y.value(each.setting),
+    words: `Attempt ${n + 1}, ${told(each)}`,
+  })),
+);
+const title = computed(() => {
+  const held = props.attempts.filter(isHeld);
+  const tried = countWords(props.attempts.length, 'attempt');
+  if (held.length === 0) return `${tried}, none held`;
+  const settings = held.map(({ setting }) => setting);
+  const far = signOf(props.plan) > 0 ? Math.max(...settings) : Math.min(...settings);
+  return `${tried}, ${held.length} held, the farthest at ${decimal(far, Number.isInteger(far) ? 0 : 3)} ${props.unit}`;
+});
 const words = computed(
   () =>
     `${props.attempts.length} attempts, ${signOf(props.plan) > 0 ? 'upward' : 'downward'} from ${props.plan.start} ${props.unit}: ${props.attempts
@@ -61,37 +79,38 @@ const words = computed(
 </script>
 
 <template>
-  <figure ref="holder">
-    <svg :viewBox="`0 0 ${wide} ${HEIGHT}`" :width="wide" :height="HEIGHT" role="img" :aria-labelledby="id">
-      <g v-for="tick in ticks" :key="tick">
-        <line :x1="LEFT" :x2="wide - 6" :y1="y(tick)" :y2="y(tick)" class="grid" />
-        <text :x="LEFT - 6" :y="y(tick) + 4" class="end">{{ tick }}</text>
-      </g>
-      <line v-if="found !== null" :x1="LEFT" :x2="wide - 6" :y1="y(found)" :y2="y(found)" class="found" />
-      <path :d="line" class="way" />
-      <g
-        v-for="each in attempts"
-        :key="each.serial"
-        :transform="`translate(${x(each.serial) ?? 0} ${y(each.setting)})`"
-      >
-        <circle v-if="isHeld(each)" :r="each.purpose === 'final' ? 8 : 5" class="held" />
-        <path v-else-if="each.outcome" d="M-5 -5 L5 5 M5 -5 L-5 5" class="bad" />
-        <circle v-else r="5" class="open" />
-      </g>
-      <rect
-        v-for="each in attempts.filter(({ celsius }) => celsius !== null)"
-        :key="`heat-${each.serial}`"
-        :x="(x(each.serial) ?? 0) - 4"
-        :y="HEIGHT - 4 - heat(each.celsius ?? 0)"
-        width="8"
-        :height="heat(each.celsius ?? 0)"
-        class="heat"
-      />
-      <text :x="LEFT - 6" :y="HEIGHT - 6" class="end">°C</text>
-      <text :x="4" :y="12">{{ unit }}</text>
-    </svg>
-    <figcaption :id="id" class="visually-hidden">{{ words }}</figcaption>
-  </figure>
+  <div ref="holder">
+    <ChartFigure :title="title" :points="points">
+      <svg :viewBox="`0 0 ${wide} ${HEIGHT}`" :width="wide" :height="HEIGHT" role="img" :aria-label="words">
+        <g v-for="tick in ticks" :key="tick">
+          <line :x1="LEFT" :x2="wide - 6" :y1="y(tick)" :y2="y(tick)" class="grid" />
+          <text :x="LEFT - 6" :y="y(tick) + 4" class="end">{{ tick }}</text>
+        </g>
+        <line v-if="found !== null" :x1="LEFT" :x2="wide - 6" :y1="y(found)" :y2="y(found)" class="found" />
+        <path :d="line" class="way" />
+        <g
+          v-for="each in attempts"
+          :key="each.serial"
+          :transform="`translate(${x(each.serial) ?? 0} ${y(each.setting)})`"
+        >
+          <circle v-if="isHeld(each)" :r="each.purpose === 'final' ? 8 : 5" class="held" />
+          <path v-else-if="each.outcome" d="M-5 -5 L5 5 M5 -5 L-5 5" class="bad" />
+          <circle v-else r="5" class="open" />
+        </g>
+        <rect
+          v-for="each in attempts.filter(({ celsius }) => celsius !== null)"
+          :key="`heat-${each.serial}`"
+          :x="(x(each.serial) ?? 0) - 4"
+          :y="HEIGHT - 4 - heat(each.celsius ?? 0)"
+          width="8"
+          :height="heat(each.celsius ?? 0)"
+          class="heat"
+        />
+        <text :x="LEFT - 6" :y="HEIGHT - 6" class="end">°C</text>
+        <text :x="4" :y="12">{{ unit }}</text>
+      </svg></ChartFigure
+    >
+  </div>
 </template>
 
 <style scoped>
