@@ -164,7 +164,11 @@ for (const { name, ask, says, told } of STORIES)
     await expect(page.getByText('Proved: no set of these parts')).toBeVisible();
     await ask(page);
     await expect(page.getByText('Proved: no set of these parts')).toBeVisible();
-    await page.getByRole('button', { name: 'Take this set to Picks' }).click();
+    // A set that is not the answer any more cannot be taken: a click that comes as the brief changes does nothing.
+    await expect(async () => {
+      await page.getByRole('button', { name: 'Take this set to Picks' }).click();
+      await expect(page).toHaveURL(/picks/, { timeout: 2000 });
+    }).toPass();
     await page.getByRole('button', { name: 'More for First idea', exact: true }).click();
     await page.getByText('As a list to hand on', { exact: true }).click();
     const list = page.getByRole('group', { name: 'The list as text' });

@@ -52,16 +52,8 @@ function mark(at: number, event: MouseEvent) {
 </script>
 
 <template>
-  <div class="sheet shelf">
-    <NVirtualList
-      ref="list"
-      role="list"
-      :aria-label="label"
-      :items="items"
-      :item-size="ROW_PX"
-      class="list"
-      @scroll="keepInSight"
-    >
+  <div class="sheet shelf" role="list" :aria-label="label">
+    <NVirtualList ref="list" :items="items" :item-size="ROW_PX" class="list" @scroll="keepInSight">
       <template #default="{ item }: { item: { row: ShelfRow; at: number } }">
         <div
           class="row"
