@@ -23,7 +23,11 @@ async function ticked(page: Page): Promise<void> {
 
 for (const colorScheme of ['light', 'dark'] as const)
   await withApp(4654, async (browser, address) => {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme });
+    const page = await browser.newPage({
+      viewport: { width: 1280, height: 800 },
+      colorScheme,
+      locale: 'en-GB',
+    });
     await withoutTours(page);
     // Looking back over every part takes longer than a page's usual wait on a busy machine.
     page.setDefaultTimeout(300_000);

@@ -67,7 +67,9 @@ async function expectFit(page: Page, screen: string): Promise<void> {
   await page.setViewportSize({ width: 390, height: 844 });
   await expect.poll(() => overflow(page)).toBeLessThanOrEqual(0);
   if (MONEY_SCREENS.includes(screen)) await expect(page.locator('.phone-top')).toBeVisible();
-  expect(await smallTargets(page)).toEqual([]);
+  await expect(page.locator('nav.bar')).toBeVisible();
+  // Styles of the new width come a moment after it.
+  await expect.poll(() => smallTargets(page)).toEqual([]);
   await expect(page.locator('kbd:visible')).toHaveCount(0);
   await page.waitForTimeout(100);
   await expectAxeClean(page);

@@ -10,7 +10,7 @@ import { useWatch } from '../../shared/stores/watch.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
 import NumberField from '../../shared/ui/NumberField.vue';
 import SwitchField from '../../shared/ui/SwitchField.vue';
-import { KIND_WORDS } from './kinds.ts';
+import { ALERT_KIND_WORDS } from './kinds.ts';
 
 /** How loud the watch may be: changes from which size on, quiet hours, kinds that are silent. */
 const bench = useBench();
@@ -20,11 +20,14 @@ const workspace = useWorkspace();
 const scale = computed(() => 10 ** minorPlaces(bench.currency));
 const quiet = computed(() => workspace.watching.quiet);
 const toggle = (kind: (typeof ALERT_KINDS)[number], isOn: boolean) =>
-  prices.setWatching(isOn ? `tell of ${KIND_WORDS[kind]}` : `be silent about ${KIND_WORDS[kind]}`, {
-    silent: isOn
-      ? workspace.watching.silent.filter((each) => each !== kind)
-      : [...workspace.watching.silent, kind],
-  });
+  prices.setWatching(
+    isOn ? `tell of ${ALERT_KIND_WORDS[kind]}` : `be silent about ${ALERT_KIND_WORDS[kind]}`,
+    {
+      silent: isOn
+        ? workspace.watching.silent.filter((each) => each !== kind)
+        : [...workspace.watching.silent, kind],
+    },
+  );
 function moveQuiet(end: 'from' | 'to', event: Event) {
   const { value } = event.target as HTMLInputElement; // an input of this template
   if (quiet.value && value)
@@ -78,7 +81,7 @@ const address = `${location.origin}${pathHere(ALERTS_PATH)}`;
     <SwitchField
       v-for="kind in ALERT_KINDS"
       :key="kind"
-      :label="`Tell of ${KIND_WORDS[kind]}`"
+      :label="`Tell of ${ALERT_KIND_WORDS[kind]}`"
       :value="!workspace.watching.silent.includes(kind)"
       @change="toggle(kind, $event)"
     />

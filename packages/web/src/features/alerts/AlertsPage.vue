@@ -9,7 +9,7 @@ import { countWords, dayText } from '../../shared/format/format.ts';
 import { vRoving } from '../../shared/ui/roving.ts';
 import { useUndoMessage } from '../../shared/ui/undo-message.ts';
 import AlertLevel from './AlertLevel.vue';
-import { byDay, KIND_WORDS, PLACES } from './kinds.ts';
+import { byDay, ALERT_KIND_WORDS, PLACES } from './kinds.ts';
 
 /** What prices changed, to be read, acted upon and done with. */
 const PAGE = 60;
@@ -22,7 +22,7 @@ const most = ref(PAGE);
 
 const known = computed(() => (withDone.value ? watch.alerts : watch.unread));
 const kinds = computed(() =>
-  (Object.keys(KIND_WORDS) as Alert['kind'][])
+  (Object.keys(ALERT_KIND_WORDS) as Alert['kind'][])
     .map((each) => ({ kind: each, count: known.value.filter((alert) => alert.kind === each).length }))
     .filter(({ kind: each, count }) => count > 0 || each === kind.value),
 );
@@ -58,7 +58,7 @@ async function finish(alerts: readonly Alert[]): Promise<void> {
             :aria-pressed="kind === each.kind"
             @click="kind = kind === each.kind ? null : each.kind"
           >
-            {{ KIND_WORDS[each.kind] }} <span class="num">{{ each.count }}</span>
+            {{ ALERT_KIND_WORDS[each.kind] }} <span class="num">{{ each.count }}</span>
           </button>
           <button v-if="undone(asked).length > 1" class="plain edged all" @click="finish(asked)">
             Done with all {{ undone(asked).length }}
@@ -94,7 +94,7 @@ async function finish(alerts: readonly Alert[]): Promise<void> {
             <button
               v-if="undone(day.alerts).length > 1"
               class="plain edged"
-              :aria-label="`Done with those of ${dayText(day.day)}`"
+              :aria-label="`Done with these: ${dayText(day.day)}`"
               @click="finish(day.alerts)"
             >
               Done with these
@@ -102,7 +102,7 @@ async function finish(alerts: readonly Alert[]): Promise<void> {
           </div>
           <ol>
             <li v-for="alert in day.alerts" :key="alert.serial" :class="{ done: alert.isRead }">
-              <span class="quiet kind">{{ KIND_WORDS[alert.kind] }}</span>
+              <span class="quiet kind">{{ ALERT_KIND_WORDS[alert.kind] }}</span>
               <b>{{ alert.title }}</b>
               <span v-for="(line, n) in alert.text.split('\n')" :key="n" class="line">{{ line }}</span>
               <span class="actions">

@@ -1,6 +1,6 @@
 import { ALERT_KINDS, type Alert } from '@ripe-pick/contract';
 import { describe, expect, it } from 'vitest';
-import { byDay, KIND_WORDS, PLACES } from './kinds.ts';
+import { byDay, ALERT_KIND_WORDS, PLACES } from './kinds.ts';
 
 const alert = (serial: number, day: string): Alert => ({
   ...{ serial, day, kind: 'ripe', at: `${day}T08:00:00.000Z`, title: `${serial}`, text: '', isRead: false },
@@ -22,7 +22,7 @@ describe('alerts', () => {
     expect(byDay([])).toEqual([]);
   });
   it('each kind has a name of its own and a place where something is done about it', () => {
-    expect(new Set(ALERT_KINDS.map((kind) => KIND_WORDS[kind])).size).toBe(ALERT_KINDS.length);
+    expect(new Set(ALERT_KINDS.map((kind) => ALERT_KIND_WORDS[kind])).size).toBe(ALERT_KINDS.length);
     for (const kind of ALERT_KINDS) expect(PLACES[kind].to).toMatch(/^\/[a-z-]+$/);
   });
 });

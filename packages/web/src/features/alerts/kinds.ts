@@ -4,7 +4,7 @@ import { descending, groups } from 'd3';
 type Kind = Alert['kind'];
 
 /** What kinds of alerts are called, in the order in which they matter. */
-export const KIND_WORDS: Readonly<Record<Kind, string>> = {
+export const ALERT_KIND_WORDS: Readonly<Record<Kind, string>> = {
   best: 'another best set',
   target: 'targets reached',
   ripe: 'picks that are ripe',

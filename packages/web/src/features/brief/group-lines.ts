@@ -10,7 +10,7 @@ import { BASIS_WORDS, buyingConditionWords, psuRuleWords } from '../../shared/fo
  */
 
 /** What a line needs beside the brief. */
-export interface LineWords {
+interface LineWords {
   readonly part: (id: string) => string;
   /** How many shops are known. */
   readonly shops: number;

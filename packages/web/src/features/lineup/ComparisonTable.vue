@@ -42,13 +42,8 @@ const groups = computed(() =>
           <td></td>
           <td v-for="(each, n) in candidates" :key="each.id">
             <span v-if="n === 0" class="quiet">the others compared with it</span>
-            <button
-              v-else
-              class="plain"
-              :aria-label="`Compare with ${each.name}`"
-              @click="emit('putFirst', each.id)"
-            >
-              Compare with this
+            <button v-else class="plain" @click="emit('putFirst', each.id)">
+              Compare with this<span class="visually-hidden">: {{ each.name }}</span>
             </button>
           </td>
         </tr>

@@ -2,7 +2,7 @@ import { bestOf, type LineUp } from '@ripe-pick/core/compare';
 import { countWords, money, signed } from '../../shared/format/format.ts';
 
 /** What is behind a row of figures: a value for every candidate (null: not known), and which are the better ones. */
-export interface Figures {
+export interface RowFigures {
   readonly values: readonly (number | null)[];
   /** Null: neither is better. */
   readonly better: 'more' | 'less' | null;
@@ -19,7 +19,7 @@ export interface Marks {
 }
 
 /** Differences against the first candidate, null where there is none or a value is not known; the best of the row. */
-export function marksOf({ values, better, words, best }: Figures): Marks {
+export function marksOf({ values, better, words, best }: RowFigures): Marks {
   const [first] = values;
   const places = best ?? (better ? bestOf(values, better) : []);
   // What all share is nobody's lead.

@@ -5,15 +5,15 @@ import { airWords, riseWords } from '../../shared/format/air.ts';
 import { decimal, fps, percent, signed } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import { differenceWords } from './figures.ts';
-import { UNKNOWN, type OfEntry, type Rows } from './rows.ts';
+import { UNKNOWN_CELL, type OfEntry, type LineupRows } from './rows.ts';
 
 type ByHandFigures = ReturnType<typeof byHand>;
 
 /** Means over the games, the first candidate as a yardstick, and noise. */
-function yardsticks(rows: Rows): void {
+function yardsticks(rows: LineupRows): void {
   const add = rows.adder('byHand');
   const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) =>
-    words(byHand(entry.summary, rows.brief)) ?? UNKNOWN;
+    words(byHand(entry.summary, rows.brief)) ?? UNKNOWN_CELL;
   add(
     'means',
     'Mean of its games: arithmetic, geometric, harmonic',
@@ -24,7 +24,7 @@ function yardsticks(rows: Rows): void {
   if (rows.entries.length > 1)
     add('yardstick', `Of ${rows.entries[0].name}: frames, money, frames for the money`, (entry) => {
       const { frames, money: of, value } = againstYardstick(entry.summary, rows.entries[0].summary);
-      const share = (each: number | null) => (each === null ? UNKNOWN : percent(each));
+      const share = (each: number | null) => (each === null ? UNKNOWN_CELL : percent(each));
       return entry === rows.entries[0] ? '100 %' : `${share(frames)}, ${share(of)}, ${share(value)}`;
     });
   add(
@@ -35,22 +35,22 @@ function yardsticks(rows: Rows): void {
 }
 
 /** Which way the air goes, and how warm it gets. */
-function airRows(rows: Rows): void {
+function airRows(rows: LineupRows): void {
   const add = rows.adder('byHand');
   const of =
     (words: (air: Air) => string) =>
     ({ summary: { air } }: LineUpEntry) =>
-      air ? words(air) : UNKNOWN;
+      air ? words(air) : UNKNOWN_CELL;
   add('air', 'Air through the case', of(airWords));
   add('air-rise', 'Air that leaves it, by assumed flows of fans', of(riseWords));
 }
 
-function byHandFigures(rows: Rows): void {
+function byHandFigures(rows: LineupRows): void {
   const add = rows.adder('byHand');
   const figures = new Map(rows.entries.map((entry) => [entry, byHand(entry.summary, rows.brief)]));
   const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) => {
     const found = figures.get(entry);
-    return (found && words(found)) ?? UNKNOWN;
+    return (found && words(found)) ?? UNKNOWN_CELL;
   };
   const money = (better: 'less' | null, value: (figures: ByHandFigures) => number | null) =>
     rows.moneyRow('byHand', better, (entry) => {
@@ -86,10 +86,10 @@ function byHandFigures(rows: Rows): void {
 }
 
 /** How the supply is loaded, and what it draws in a month. */
-function power(rows: Rows): void {
+function power(rows: LineupRows): void {
   const add = rows.adder('byHand');
   const of = (words: (figures: ByHandFigures) => string | null) => (entry: LineUpEntry) =>
-    words(byHand(entry.summary, rows.brief)) ?? UNKNOWN;
+    words(byHand(entry.summary, rows.brief)) ?? UNKNOWN_CELL;
   add(
     'load-share',
     'Load of the supply',
@@ -111,7 +111,7 @@ function power(rows: Rows): void {
 }
 
 /** Adds watts, noise, room and risk. */
-export function addRest(rows: Rows): void {
+export function addRest(rows: LineupRows): void {
   const add = rows.adder('rest');
   const count = (
     id: string,
@@ -122,7 +122,9 @@ export function addRest(rows: Rows): void {
     const words = unit ? differenceWords.unit(unit, 1) : (by: number) => signed(by, 0);
     const cell = (entry: LineUpEntry) => {
       const found = value(entry);
-      return found === null ? UNKNOWN : `${decimal(found, Number.isInteger(found) ? 0 : 1)} ${unit}`.trim();
+      return found === null
+        ? UNKNOWN_CELL
+        : `${decimal(found, Number.isInteger(found) ? 0 : 1)} ${unit}`.trim();
     };
     add(id, label, cell, { figures: { value, better, words } });
   };
@@ -164,7 +166,7 @@ function checksCell({ traits: { blocks, unknowns, notes }, summary }: LineUpEntr
 }
 
 /** Adds what builders work out by hand: yardsticks, air, power. */
-export function addByHand(rows: Rows): void {
+export function addByHand(rows: LineupRows): void {
   byHandFigures(rows);
   yardsticks(rows);
   airRows(rows);

@@ -2,7 +2,7 @@ import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
 import type { PriceIndex } from '@ripe-pick/core/money';
 import type { Brief } from '@ripe-pick/core/parts';
 import { decimal, money } from '../../shared/format/format.ts';
-import { differenceWords, marksOf, type Figures, type Marks } from './figures.ts';
+import { differenceWords, marksOf, type RowFigures, type Marks } from './figures.ts';
 
 /** A line of the comparison: one cell for every candidate, in their order. */
 export interface LineupRow {
@@ -19,12 +19,12 @@ export interface LineupRow {
 export type OfEntry<T> = (entry: LineUpEntry) => T;
 interface RowOptions {
   readonly differs?: boolean;
-  readonly figures?: Omit<Figures, 'values'> & { readonly value: OfEntry<number | null> };
+  readonly figures?: Omit<RowFigures, 'values'> & { readonly value: OfEntry<number | null> };
 }
 
-export const UNKNOWN = 'unknown';
+export const UNKNOWN_CELL = 'unknown';
 /** A line-up being laid out as rows of text. */
-export class Rows {
+export class LineupRows {
   readonly rows: LineupRow[] = [];
   readonly entries: readonly LineUpEntry[];
   readonly isShare: boolean;
@@ -62,7 +62,7 @@ export class Rows {
   ): (id: string, label: string) => void {
     const cell = (entry: LineUpEntry) => {
       const minor = value(entry);
-      return minor === null ? UNKNOWN : this.money(Math.round(minor));
+      return minor === null ? UNKNOWN_CELL : this.money(Math.round(minor));
     };
     const words = differenceWords.money(this.brief.money.currency);
     return (id, label) => this.adder(group)(id, label, cell, { figures: { value, better, words } });

@@ -9,7 +9,7 @@ import { goneList } from '../../shared/format/pick-state.ts';
 import { pickName } from '../../shared/format/swaps.ts';
 import { differenceWords } from './figures.ts';
 import { addByHand, addRest } from './hand-rows.ts';
-import { Rows, UNKNOWN, type LineupRow } from './rows.ts';
+import { LineupRows, UNKNOWN_CELL, type LineupRow } from './rows.ts';
 
 /** A chance is never said to be certain. */
 const chanceWords = (chance: number) =>
@@ -32,7 +32,7 @@ export interface GrowthCell {
 export type GrowthOf = (entry: number) => GrowthCell | null | undefined;
 
 /** A line-up being laid out as rows of text. */
-class Table extends Rows {
+class Table extends LineupRows {
   parts(): void {
     const add = this.adder('parts');
     for (const slot of SLOTS) {
@@ -72,7 +72,7 @@ class Table extends Rows {
       const name = `${nameOf(game)}, ${preset}`;
       const ofGame = (words: (rates: GameRates) => string) => (entry: LineUpEntry) => {
         const rates = ratesOf(entry)?.games[n];
-        return rates ? words(rates) : UNKNOWN;
+        return rates ? words(rates) : UNKNOWN_CELL;
       };
       const figures = (of: (rates: GameRates) => number) => ({
         value: (entry: LineUpEntry) => {
@@ -102,7 +102,7 @@ class Table extends Rows {
     const label = this.isShare ? 'Share of targets' : 'Figure of the brief';
     const cell = (entry: LineUpEntry) => {
       const objective = ratesOf(entry)?.objective;
-      return objective ? `${this.objective(objective.value)} ${between(objective.interval)}` : UNKNOWN;
+      return objective ? `${this.objective(objective.value)} ${between(objective.interval)}` : UNKNOWN_CELL;
     };
     const value = (entry: LineUpEntry) => ratesOf(entry)?.objective.value ?? null;
     const words = differenceWords.unit(this.isShare ? '%' : 'fps', 1);
@@ -118,7 +118,7 @@ class Table extends Rows {
         add(`${game}-on-${at}`, `${nameOf(game)}, ${preset}, on ${screenWords(screen)}`, ({ summary }) => {
           const rates = summary.beside[at]?.rates;
           const found = rates?.status === 'known' ? rates.games[n] : undefined;
-          return found ? `${fps(found.average)} fps; goal ${goalWords(found)}` : UNKNOWN;
+          return found ? `${fps(found.average)} fps; goal ${goalWords(found)}` : UNKNOWN_CELL;
         });
       });
     });
@@ -146,11 +146,11 @@ class Table extends Rows {
       const counts = [...new Set(words)].map(
         (word) => `${words.filter((each) => each === word).length} ${word}`,
       );
-      return counts.join(', ') || UNKNOWN;
+      return counts.join(', ') || UNKNOWN_CELL;
     });
     add('waiting', 'Waiting may save', (entry) => {
       const saving = told(entry)?.savingMinor ?? null;
-      return saving === null ? UNKNOWN : `about ${money(saving, currency, { short: true })}`;
+      return saving === null ? UNKNOWN_CELL : `about ${money(saving, currency, { short: true })}`;
     });
   }
 
@@ -166,9 +166,9 @@ class Table extends Rows {
     const add = this.adder('growth');
     const cell = (words: (found: GrowthCell) => string) => (entry: LineUpEntry) => {
       const found = growth(this.entries.indexOf(entry));
-      return found === undefined ? 'working it out…' : found === null ? UNKNOWN : words(found);
+      return found === undefined ? 'working it out…' : found === null ? UNKNOWN_CELL : words(found);
     };
-    const value = cell((found) => (found.value === null ? UNKNOWN : this.objective(found.value / 1000)));
+    const value = cell((found) => (found.value === null ? UNKNOWN_CELL : this.objective(found.value / 1000)));
     const { horizonMonths } = this.brief.growth;
     const of = (figure: (found: GrowthCell) => number | null) => (entry: LineUpEntry) => {
       const found = growth(this.entries.indexOf(entry));

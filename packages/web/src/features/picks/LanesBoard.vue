@@ -7,7 +7,7 @@ import type { Slot } from '@ripe-pick/core/parts';
 import { drawnSlots, MEASURES, withPick, type Trade } from '@ripe-pick/core/swaps';
 import { useChoose } from '../../shared/stores/choose.ts';
 import { isAtRest } from '../../shared/ui/at-rest.ts';
-import { inTurn } from '../../shared/stores/pending.ts';
+import { oneAfterAnother } from '../../shared/stores/pending.ts';
 import { useLanes } from '../../shared/stores/lanes.ts';
 import { useBench } from '../../shared/stores/bench.ts';
 import { useStandings } from '../../shared/stores/standings.ts';
@@ -183,7 +183,7 @@ function ruleOut(trade: Trade) {
 
 /** Steps in a row that swap wait for the lanes that the one before makes. */
 function walk(by: number) {
-  inTurn(async () => {
+  oneAfterAnother(async () => {
     await lanes.fresh();
     step(by, true);
   });
@@ -257,7 +257,7 @@ function key(event: KeyboardEvent) {
   if (lanes.bySlot) laneActs(shiftKey)[name]();
   else
     // Pressed before the lanes are worked out: done when they are.
-    inTurn(async () => {
+    oneAfterAnother(async () => {
       await lanes.fresh();
       enterLane();
       laneActs(shiftKey)[name]();

@@ -17,7 +17,7 @@ const watch = useWatch();
       </li>
     </ol>
     <p v-else class="quiet">Nothing new.</p>
-    <RouterLink to="/alerts">{{
+    <RouterLink to="/alerts" class="link">{{
       watch.unread.length > GLANCE ? `All ${watch.unread.length} new ones` : 'All alerts, and their level'
     }}</RouterLink>
   </section>

@@ -6,7 +6,7 @@ import { useWorkspace } from '../stores/workspace.ts';
 import { windowWords } from './words.ts';
 
 /** A deal as it stands for the picks of this moment. */
-export interface StandingDeal {
+interface StandingDeal {
   readonly deal: Deal;
   /** The currency that its money is in. */
   readonly currency: string;

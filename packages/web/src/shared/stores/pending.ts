@@ -2,7 +2,7 @@
 let last: Promise<unknown> = Promise.resolve();
 
 /** Does something behind all that was asked for before. */
-export function inTurn(task: () => unknown): void {
+export function oneAfterAnother(task: () => unknown): void {
   last = last.then(task).catch((error: unknown) => console.error(error));
 }
 

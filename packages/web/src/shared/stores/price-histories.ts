@@ -21,7 +21,7 @@ type ToldReliability = Omit<Reliability, 'judged'> & { judged: number; open: num
 type HistoryAnswer = z.infer<typeof historyAnswerSchema>;
 
 /** An answer's series with their sources as places in a longer list of names: each answer counts its own. */
-export function withSources(answer: HistoryAnswer, known: readonly string[]) {
+function withSources(answer: HistoryAnswer, known: readonly string[]) {
   const sources = [...new Set([...known, ...answer.sources])];
   const places = answer.sources.map((name) => sources.indexOf(name));
   const series = answer.series.map((each) => ({ ...each, source: each.source.map((at) => places[at]) }));
