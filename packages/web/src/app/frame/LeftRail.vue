@@ -136,7 +136,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
   align-items: center;
   color: var(--ink);
   text-decoration: none;
-  padding: 4px 8px;
+  padding: 3.5px 8px;
   border-radius: 7px;
   text-align: left;
   white-space: nowrap;

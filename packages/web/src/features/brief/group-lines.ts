@@ -27,7 +27,11 @@ export function spendingLine(brief: Brief, { shops }: LineWords): string {
     allowedOverMinor > 0 && `${money(allowedOverMinor, currency)} over is allowed`,
     brief.dates.buyOn && `bought on ${dayText(brief.dates.buyOn)}`,
     buyingConditionWords(brief),
-    out === 0 ? `all ${countWords(shops, 'shop')}` : `${shops - out} of ${countWords(shops, 'shop')}`,
+    out === 0
+      ? shops === 1
+        ? 'the one shop'
+        : `all ${countWords(shops, 'shop')}`
+      : `${shops - out} of ${countWords(shops, 'shop')}`,
     besides.length > 0 && `${besides.map(({ name }) => name).join(', ')} from the same budget`,
   );
 }

@@ -168,7 +168,12 @@ const spoken = computed(() => {
 <template>
   <div>
     <div ref="holder" class="holder">
-      <ChartFigure v-if="width > 0" :title="spoken" :points="points" is-along>
+      <ChartFigure
+        v-if="width > 0"
+        :title="spoken[0].toUpperCase() + spoken.slice(1)"
+        :points="points"
+        is-along
+      >
         <svg
           :width="width"
           :height="HEIGHT"

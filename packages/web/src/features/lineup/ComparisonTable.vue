@@ -165,7 +165,7 @@ td small {
   font-size: inherit;
   text-decoration: underline dotted;
 }
-thead th {
+thead tr:first-child > * {
   border-bottom: 0;
   padding-bottom: 0;
 }
