@@ -71,7 +71,7 @@ const isNarrow = useStorage('ripe-pick-rail-narrow', false);
   width: 152px;
   background: var(--sunk);
   border-right: 1px solid var(--line);
-  padding: 10px 8px;
+  padding: 8px 8px 6px;
   display: flex;
   flex-direction: column;
   gap: 6px;
