@@ -21,7 +21,7 @@ test('briefs stand side by side: what one has is asked about in the other, and e
   // The old case stays with the first brief: here it is asked about.
   await page.getByText('Type to search').first().click({ force: true });
   await page.keyboard.type('Old office case');
-  await page.keyboard.press('Enter');
+  await page.locator('.n-base-select-option:visible', { hasText: 'Old office case' }).first().click();
   await page.keyboard.press('Escape');
   const asked = page.getByRole('alert').filter({ hasText: 'Old office case' });
   await expect(asked).toContainText('goes into “');

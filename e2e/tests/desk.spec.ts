@@ -64,7 +64,11 @@ test('undo and redo go on over a reload, with the names of the steps', async ({ 
   const before = (await total(page).textContent()) ?? '';
   await page.getByRole('listbox', { name: /Memory lane/ }).focus();
   await page.keyboard.press('Shift+ArrowRight');
+  // A swap waits for the lanes that the one before makes.
+  await expect(total(page)).not.toHaveText(before);
+  const between = (await total(page).textContent()) ?? '';
   await page.keyboard.press('Shift+ArrowRight');
+  await expect(total(page)).not.toHaveText(between);
   const after = (await total(page).textContent()) ?? '';
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeAttached();
   await page.reload();

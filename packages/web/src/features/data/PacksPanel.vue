@@ -34,7 +34,10 @@ watch(
   () =>
     attempt(async () => {
       packs.value = (await call('packs', undefined)).packs;
-      leaving.value = null;
+      // A question that is open stays, about what would go now.
+      const { pack = null } = leaving.value ?? {};
+      const still = packs.value.find(({ id }) => id === pack?.id);
+      leaving.value = still ? { pack: still, plan: await call('planPackOut', { id: still.id }) } : null;
     }),
   { immediate: true },
 );
