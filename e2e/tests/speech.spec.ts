@@ -129,6 +129,8 @@ test('the lists of parts and benchmarks are one stop each, and tell where in the
   await expect(rows.locator(':focus')).toHaveCount(0);
   await page.keyboard.press('Shift+Tab');
   await expect(rows.locator(':focus')).toHaveText(new RegExp(`Delete\\s*${name}`));
+  await page.locator('#shelf-2').press('End');
+  await expect(page.locator('#shelf-339')).toBeFocused();
 
   await page.goto('/records');
   const table = page

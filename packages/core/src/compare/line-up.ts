@@ -43,6 +43,8 @@ export interface LineUp {
   readonly unlike: readonly ConditionDifference[];
   /** By game, the places of the fastest entry and of those that cannot be told from it; null while a rate is missing. */
   readonly fastest: readonly (readonly number[])[] | null;
+  /** The same by the brief's figure: the best, and those that no game tells from it. */
+  readonly leading: readonly number[];
 }
 
 /** A lead this likely is told as one: the level of the intervals that are shown. */
@@ -96,6 +98,19 @@ function fastestOf(
   });
 }
 
+/** Which are ahead by the brief's figure: the best ones, and all that every game puts beside one of them. */
+function leadingOf(
+  summaries: readonly Summary[],
+  fastest: readonly (readonly number[])[] | null,
+): readonly number[] {
+  const best = bestOf(
+    summaries.map(({ rates }) => (rates.status === 'known' ? rates.objective.value : null)),
+    'more',
+  );
+  const alike = (fastest?.at(0) ?? []).filter((at) => fastest?.every((group) => group.includes(at)));
+  return best.some((at) => alike.includes(at)) ? [...new Set([...best, ...alike])] : best;
+}
+
 /** Puts candidates side by side under one brief. */
 export function lineUpOf(
   candidates: readonly { readonly name: string; readonly picks: Picks }[],
@@ -106,6 +121,7 @@ export function lineUpOf(
   const compare = comparerFor(brief, catalogue.frameModel);
   const conditions = new Map<string, string>(catalogue.offers.map((offer) => [offer.id, offer.condition]));
   const summaries = candidates.map(({ picks }) => summarise(picks));
+  const fastest = fastestOf(summaries, compare);
   return {
     entries: candidates.map(({ name, picks }, n) => ({
       name,
@@ -118,6 +134,7 @@ export function lineUpOf(
       (slot) => new Set(candidates.map(({ picks }) => `${picks[slot]?.part}|${picks[slot]?.offer}`)).size > 1,
     ),
     unlike: differencesIn(summaries.map(({ set }) => conditionsOf(brief, set))),
-    fastest: fastestOf(summaries, compare),
+    fastest,
+    leading: leadingOf(summaries, fastest),
   };
 }

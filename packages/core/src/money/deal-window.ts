@@ -6,6 +6,18 @@ export function windowAt(deal: Pick<Deal, 'from' | 'to'>, day: string): 'before'
   return deal.to !== null && day > deal.to ? 'past' : 'open';
 }
 
+/** Why a deal is not in a total: outside its window, nothing left of it, claimed by this household already, or no order that it goes with. */
+type NotCounted = 'before' | 'past' | 'usedUp' | 'claimed' | 'noOrder';
+
+/** Why a deal that no order counted is left out. @param claimed how often this household has claimed it */
+export function whyNotCounted(deal: Deal, day: string, claimed: number): NotCounted {
+  const window = windowAt(deal, day);
+  if (window !== 'open') return window;
+  if (deal.kind === 'code' && deal.usesLeft === 0) return 'usedUp';
+  const isClaimed = deal.kind === 'rebate' && deal.householdLimit !== null && claimed >= deal.householdLimit;
+  return isClaimed ? 'claimed' : 'noOrder';
+}
+
 const HUNDREDTHS = 100;
 
 /**

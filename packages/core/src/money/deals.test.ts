@@ -5,7 +5,7 @@ import { BRIEF, CATALOGUE, OFFERS, SHOPS } from '../test/fixtures.ts';
 import { addDays, dateOf, dayAt, dayNumber, daysBetween } from '../units/index.ts';
 import { expectedWorth, filingChance, learntHabits, sendByOf } from './claims.ts';
 import { costOf, type Cost } from './cost.ts';
-import { offMinor, windowAt } from './deal-window.ts';
+import { offMinor, whyNotCounted, windowAt } from './deal-window.ts';
 import { priceIndexOf } from './price-index.ts';
 import { breakEvenPrice, newCost, usedCost } from './used-risk.ts';
 
@@ -96,6 +96,32 @@ describe('days', () => {
     expect(
       ['2026-11-19', '2026-11-20', '2026-11-25', '2026-11-26'].map((day) => windowAt(window, day)),
     ).toEqual(['before', 'open', 'open', 'past']);
+  });
+  it('why a deal is in no total: its window first, then what is left of it, then this household', () => {
+    const day = '2026-11-20';
+    expect(whyNotCounted({ ...REBATE, from: '2026-11-21' }, day, 5)).toBe('before');
+    expect(whyNotCounted({ ...REBATE, to: '2026-11-19' }, day, 5)).toBe('past');
+    expect([0, 1, 2].map((times) => whyNotCounted({ ...REBATE, householdLimit: 2 }, day, times))).toEqual([
+      'noOrder',
+      'noOrder',
+      'claimed',
+    ]);
+    expect(whyNotCounted(REBATE, day, 99)).toBe('noOrder');
+    const code = {
+      ...base,
+      kind: 'code',
+      shop: 'near',
+      code: 'X',
+      off: { kind: 'amount', minor: 1 },
+    } as const;
+    const left = (usesLeft: number | null): Deal => ({
+      ...{ ...code, usesLeft, minSpendMinor: 0, parts: null, slots: null, stacks: false },
+    });
+    expect([left(0), left(1), left(null)].map((deal) => whyNotCounted(deal, day, 0))).toEqual([
+      'usedUp',
+      'noOrder',
+      'noOrder',
+    ]);
   });
   it('counts over a leap day and over clock changes', () => {
     expect(addDays('2028-02-28', 1)).toBe('2028-02-29');

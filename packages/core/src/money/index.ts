@@ -9,7 +9,7 @@ export {
   type CostLine,
   type CostOrder,
 } from './cost.ts';
-export { offMinor } from './deal-window.ts';
+export { offMinor, whyNotCounted, windowAt } from './deal-window.ts';
 export { unstatedShipping } from './unstated-shipping.ts';
 export { withoutRate } from './without-rate.ts';
 export { withCurrency } from './with-currency.ts';

@@ -62,22 +62,27 @@ const points = computed(() =>
     })),
   ]),
 );
+/** Where what was measured lies to what is expected; null where one of them is not known. */
+function placeOf({ summary, expected }: Measured): 'below' | 'above' | 'as expected' | null {
+  if (!summary || !expected) return null;
+  const { low, high } = expected.interval;
+  return summary.average < low ? 'below' : summary.average > high ? 'above' : 'as expected';
+}
 const title = computed(() => {
-  const judged = props.groups.filter(({ summary, expected }) => summary && expected);
-  const below = judged.filter((group) => verdict(group).endsWith('below')).length;
-  const above = judged.filter((group) => verdict(group).endsWith('above')).length;
-  const settings = countWords(judged.length, 'setting');
-  if (judged.length === 0) return 'What to expect is not known for any setting';
-  if (below + above === 0)
-    return `${judged.length === 1 ? 'The setting runs' : `All ${settings} run`} as expected`;
-  return `Of ${settings}: ${below} below what is expected, ${above} above it`;
+  const places = props.groups.map(placeOf).filter((place) => place !== null);
+  const count = (wanted: string) => places.filter((place) => place === wanted).length;
+  const settings = countWords(places.length, 'setting');
+  if (places.length === 0) return 'What to expect is not known for any setting';
+  if (count('as expected') === places.length)
+    return `${places.length === 1 ? 'The setting runs' : `All ${settings} run`} as expected`;
+  return `Of ${settings}: ${count('below')} below what is expected, ${count('above')} above it`;
 });
 /** How far outside what is expected: said in words, not by colour alone. */
-const verdict = ({ summary, expected }: Measured) => {
-  if (!summary || !expected) return 'expected unknown';
-  const { low, high } = expected.interval;
-  const place = summary.average < low ? 'below' : summary.average > high ? 'above' : 'as expected';
-  return `${offWords(summary.average / expected.fps)}, ${place}`;
+const verdict = (group: Measured) => {
+  const { summary, expected } = group;
+  return summary && expected
+    ? `${offWords(summary.average / expected.fps)}, ${placeOf(group)}`
+    : 'expected unknown';
 };
 </script>
 

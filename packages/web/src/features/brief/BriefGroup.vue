@@ -1,24 +1,23 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
-import { useDraft } from '../../shared/ui/draft.ts';
+import { ref, watch } from 'vue';
 
-/** A group of the brief's fields: one line that says what holds, and opens. What is open stays so. */
-const props = defineProps<{ id: string; title: string; line: string }>();
-const open = useDraft<string[]>('ripe-pick-brief-open', []);
-const isOpen = computed({
-  get: () => open.value.includes(props.id),
-  set: (to) => {
-    const others = open.value.filter((each) => each !== props.id);
-    open.value = to ? [...others, props.id] : others;
-  },
-});
+/** A group of the brief's fields: one line that says what holds, and opens. */
+const props = defineProps<{ id: string; title: string; line: string; isOpen: boolean }>();
+const emit = defineEmits<{ turn: [isOpen: boolean] }>();
 // Fields are made when they are first asked for, and keep what was begun in them when the group is folded.
-const wasOpen = ref(isOpen.value);
-watch(isOpen, (now) => (wasOpen.value ||= now));
+const wasOpen = ref(props.isOpen);
+watch(
+  () => props.isOpen,
+  (now) => (wasOpen.value ||= now),
+);
 </script>
 
 <template>
-  <details class="sheet group" :open="isOpen" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
+  <details
+    class="sheet group"
+    :open="isOpen"
+    @toggle="emit('turn', ($event.target as HTMLDetailsElement).open)"
+  >
     <summary>
       <h2 :id="`band-${id}`">{{ title }}</h2>
       <span class="quiet line">{{ line }}</span>

@@ -5,6 +5,7 @@ import { useBriefs } from '../../shared/stores/briefs.ts';
 import { useCatalogue } from '../../shared/stores/catalogue.ts';
 import { useNames } from '../../shared/stores/names.ts';
 import { useWorkspace } from '../../shared/stores/workspace.ts';
+import { useDraft } from '../../shared/ui/draft.ts';
 import BriefName from './BriefName.vue';
 import AheadBand from './AheadBand.vue';
 import BoxBand from './BoxBand.vue';
@@ -45,9 +46,18 @@ const briefs = useBriefs();
 const catalogueStore = useCatalogue();
 const names = useNames();
 const workspace = useWorkspace();
-const words = computed(() => ({ part: names.part, shops: catalogueStore.stored?.shops.length ?? 0 }));
+const words = computed(() => ({
+  part: names.part,
+  shops: catalogueStore.stored?.shops.map(({ id }) => id) ?? [],
+}));
 const schools = computed(() => schoolsOf(workspace.brief));
 const isListed = ref(false);
+/** What is open stays so on this device. */
+const open = useDraft<string[]>('ripe-pick-brief-open', []);
+const turn = (id: string, isOpen: boolean) => {
+  const others = open.value.filter((each) => each !== id);
+  open.value = isOpen ? [...others, id] : others;
+};
 </script>
 
 <template>
@@ -69,6 +79,8 @@ const isListed = ref(false);
         :key="group.id"
         :title="group.title"
         :line="group.line(workspace.brief, words)"
+        :is-open="open.includes(group.id)"
+        @turn="(isOpen) => turn(group.id, isOpen)"
         ><component :is="group.band"
       /></BriefGroup>
       <p class="quiet schools">Figures follow: {{ schools.join(' · ') }}.</p>

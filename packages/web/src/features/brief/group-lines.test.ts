@@ -15,7 +15,7 @@ import {
 
 const demo = new URL('../../../../demo/files/brief-league-seat.json', import.meta.url);
 const brief = briefOf(briefFileSchema.parse(JSON.parse(readFileSync(demo, 'utf8'))));
-const words = { part: (id: string) => id.toUpperCase(), shops: 7 };
+const words = { part: (id: string) => id.toUpperCase(), shops: ['a', 'b', 'c', 'd', 'e', 'f', 'g'] };
 const plain: Brief = {
   ...brief,
   owned: [],
@@ -37,7 +37,7 @@ describe('a group of the brief in a line', () => {
         besides: [{ name: 'Screen', priceMinor: 9000 }],
       },
       dates: { ...plain.dates, buyOn: '2026-12-01' },
-      whereToBuy: { ...plain.whereToBuy, conditions: ['new'], shopsOut: ['a', 'b'] },
+      whereToBuy: { ...plain.whereToBuy, conditions: ['new'], shopsOut: ['a', 'b', 'gone'] },
     };
     expect(spendingLine(changed, words)).toBe(
       'expected after rebates must fit, €20.00 over is allowed, bought on 1 Dec 2026, parts: new, 5 of 7 shops, Screen from the same budget',

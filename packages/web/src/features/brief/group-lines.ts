@@ -12,8 +12,8 @@ import { BASIS_WORDS, buyingConditionWords, psuRuleWords } from '../../shared/fo
 /** What a line needs beside the brief. */
 interface LineWords {
   readonly part: (id: string) => string;
-  /** How many shops are known. */
-  readonly shops: number;
+  /** The shops that are known, by id. */
+  readonly shops: readonly string[];
 }
 
 const listed = (...words: readonly (string | false | null)[]): string => words.filter(Boolean).join(', ');
@@ -21,17 +21,14 @@ const short = (minor: number, { money: m }: Brief) => money(minor, m.currency, {
 
 export function spendingLine(brief: Brief, { shops }: LineWords): string {
   const { costBasis, allowedOverMinor, besides, currency } = brief.money;
-  const out = brief.whereToBuy.shopsOut.length;
+  const known = countWords(shops.length, 'shop');
+  const used = shops.filter((id) => !brief.whereToBuy.shopsOut.includes(id)).length;
   return listed(
     `${BASIS_WORDS[costBasis]} must fit`,
     allowedOverMinor > 0 && `${money(allowedOverMinor, currency)} over is allowed`,
     brief.dates.buyOn && `bought on ${dayText(brief.dates.buyOn)}`,
     buyingConditionWords(brief),
-    out === 0
-      ? shops === 1
-        ? 'the one shop'
-        : `all ${countWords(shops, 'shop')}`
-      : `${shops - out} of ${countWords(shops, 'shop')}`,
+    used < shops.length ? `${used} of ${known}` : shops.length === 1 ? 'the one shop' : `all ${known}`,
     besides.length > 0 && `${besides.map(({ name }) => name).join(', ')} from the same budget`,
   );
 }

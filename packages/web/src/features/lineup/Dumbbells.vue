@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { scaleLinear } from 'd3';
 import { computed, ref } from 'vue';
 import type { LineUp } from '@ripe-pick/core/compare';
+import type { GameRates } from '@ripe-pick/core/frames';
 import type { Brief } from '@ripe-pick/core/parts';
 import ChartFigure from '../../shared/charts/ChartFigure.vue';
 import { fps } from '../../shared/format/format.ts';
@@ -52,6 +53,8 @@ const x = computed(() =>
     [labelWidth.value + 8, Math.max(labelWidth.value + 40, width.value - 14)],
   ),
 );
+const rateWords = ({ average, interval }: Pick<GameRates, 'average' | 'interval'>) =>
+  `${fps(average)} fps (${fps(interval.low)} to ${fps(interval.high)})`;
 const points = computed(() =>
   blocks.value.flatMap((block) =>
     block.marks.flatMap(({ name, rates }, row) =>
@@ -60,7 +63,7 @@ const points = computed(() =>
             {
               x: x.value(rates.average),
               y: block.top + row * ROW + 8,
-              words: `${block.title}, ${name}: ${fps(rates.average)} fps (${fps(rates.interval.low)} to ${fps(rates.interval.high)}), 1 % low ${fps(rates.low)}`,
+              words: `${block.title}, ${name}: ${rateWords(rates)}, 1 % low ${fps(rates.low)}`,
             },
           ]
         : [],

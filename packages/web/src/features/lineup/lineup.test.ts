@@ -134,6 +134,7 @@ describe('a line-up', () => {
       openSession(catalogue, brief),
     );
     expect(twice.fastest!.every((group) => group.length === 2)).toBe(true);
+    expect([lineUp.leading, twice.leading]).toEqual([[1], []]);
   });
   it('gives the chance to beat the first candidate, and none for the first itself', () => {
     const chance = row('netfall-chance');

@@ -1,4 +1,4 @@
-import { bestOf, type LineUp, type LineUpEntry } from '@ripe-pick/core/compare';
+import type { LineUp, LineUpEntry } from '@ripe-pick/core/compare';
 import { sideScreens, type GameRates, type Interval } from '@ripe-pick/core/frames';
 import { basisTotal, type Cost, type PriceIndex } from '@ripe-pick/core/money';
 import { SLOTS, type Brief, type Slot } from '@ripe-pick/core/parts';
@@ -106,8 +106,9 @@ class Table extends LineupRows {
     };
     const value = (entry: LineUpEntry) => ratesOf(entry)?.objective.value ?? null;
     const words = differenceWords.unit(this.isShare ? '%' : 'fps', 1);
-    const best = leaders(bestOf(this.entries.map(value), 'more'), this.lineUp.fastest ?? []);
-    this.adder('frames')('objective', label, cell, { figures: { value, better: 'more', words, best } });
+    this.adder('frames')('objective', label, cell, {
+      figures: { value, better: 'more', words, best: this.lineUp.leading },
+    });
   }
 
   /** The same on the screens beside the brief's own. */
@@ -198,12 +199,6 @@ class Table extends LineupRows {
 }
 
 const ratesOf = ({ summary }: LineUpEntry) => (summary.rates.status === 'known' ? summary.rates : null);
-
-/** The best by the figure of the brief, and those that no game tells from one of them. */
-const leaders = (best: readonly number[], fastest: readonly (readonly number[])[]) => {
-  const alike = (fastest.at(0) ?? []).filter((at) => fastest.every((group) => group.includes(at)));
-  return best.some((at) => alike.includes(at)) ? [...new Set([...best, ...alike])] : best;
-};
 
 /** Lays a line-up out as rows of text: what the page shows and the exports write. */
 export function rowsOf(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Part } from '@ripe-pick/core/parts';
 import { NVirtualList } from 'naive-ui';
-import { computed, nextTick, ref } from 'vue';
+import { computed, ref } from 'vue';
 import { countWords } from '../../shared/format/format.ts';
 import { SLOT_NAMES } from '../../shared/format/slots.ts';
 import type { ShelfRow } from './shelf-rows.ts';
@@ -27,13 +27,19 @@ function keepInSight(event: Event) {
   if (stop.value < first || stop.value > last) stop.value = first;
 }
 
-/** Up and down along the list. */
 const list = ref<InstanceType<typeof NVirtualList> | null>(null);
+/** A row that is far away is drawn some frames after it was scrolled to; the list may move once more while it settles. */
+const FRAMES = 30;
+/** To a row along the list. */
 async function move(to: number) {
   if (to < 0 || to >= props.rows.length) return;
-  list.value?.scrollTo({ index: to, debounce: true });
-  await nextTick();
-  requestAnimationFrame(() => document.getElementById(`shelf-${to}`)?.focus());
+  for (let frame = 0; frame < FRAMES; frame++) {
+    list.value?.scrollTo({ index: to });
+    await new Promise(requestAnimationFrame);
+    const row = document.getElementById(`shelf-${to}`);
+    row?.focus({ preventScroll: true });
+    if (row !== null && row === document.activeElement) return;
+  }
 }
 
 /** Where the last one was marked: with Shift all from there on are. */

@@ -97,9 +97,9 @@ const marks = computed(() =>
   })),
 );
 const ticks = computed(() => x.value.ticks(Math.max(3, Math.floor(width.value / 110))));
+const m = (minor: number) => money(minor, props.currency);
 const title = computed(() => {
   const { now, least, days } = props.verdict;
-  const m = (minor: number) => money(minor, props.currency);
   const seen = shown.value.flatMap(({ price }) => price ?? []);
   const past =
     seen.length === 0
@@ -121,7 +121,7 @@ const points = computed(() => [
     .map(({ day, low, middle: value, high }) => ({
       x: x.value(value),
       y: y(props.today + day),
-      words: `${dayText(dateOf(props.today + day))}: about ${money(value, props.currency)} the least, in 4 of 5 cases ${money(low, props.currency)} to ${money(high, props.currency)}`,
+      words: `${dayText(dateOf(props.today + day))}: about ${m(value)} the least, in 4 of 5 cases ${m(low)} to ${m(high)}`,
     })),
 ]);
 const spoken = computed(() => {

@@ -3,7 +3,7 @@ import { computed, type ComputedRef } from 'vue';
 import { useBench } from '../stores/bench.ts';
 import { useCatalogue } from '../stores/catalogue.ts';
 import { useWorkspace } from '../stores/workspace.ts';
-import { windowWords } from './words.ts';
+import { notCountedWords, windowWords } from './words.ts';
 
 /** A deal as it stands for the picks of this moment. */
 interface StandingDeal {
@@ -33,27 +33,19 @@ export function useDeals(): ComputedRef<readonly StandingDeal[]> {
   });
   const shopOf = (id: string) => bench.index?.shops.get(id);
   const nameOf = (id: string) => shopOf(id)?.name ?? id;
-  /** Why a deal that names a part of the build is not in the total. */
-  function whyNot(deal: Deal, state: string): string {
-    if (state === 'past') return 'its window has closed';
-    if (state === 'before') return 'it has not begun by the day of the purchase';
-    if (deal.kind === 'code' && deal.usesLeft === 0) return 'used up';
-    const claimed = workspace.brief.money.claimHabits.used.find((each) => each.deal === deal.id)?.times ?? 0;
-    if (deal.kind === 'rebate' && deal.householdLimit !== null && claimed >= deal.householdLimit)
-      return 'this household has claimed it already';
-    return 'not in these orders';
-  }
+  const claimedOf = (id: string) =>
+    workspace.brief.money.claimHabits.used.find((each) => each.deal === id)?.times ?? 0;
   function standing(deal: Deal): StandingDeal {
-    const window = windowWords(deal, bench.index?.day ?? '');
+    const day = bench.index?.day ?? '';
     const isUsed = used.value.has(deal.id);
     const isOfShop = 'shop' in deal;
     return {
       deal,
       currency: isOfShop ? (shopOf(deal.shop)?.currency ?? bench.currency) : deal.currency,
-      window,
+      window: windowWords(deal, day),
       where: isOfShop ? nameOf(deal.shop) : (deal.shops?.map(nameOf).join(', ') ?? 'any shop'),
       isUsed,
-      inSum: isUsed ? 'yes' : whyNot(deal, window.state),
+      inSum: isUsed ? 'yes' : notCountedWords(deal, day, claimedOf(deal.id)),
     };
   }
   return computed(() =>

@@ -1,5 +1,6 @@
 import type { Deal, Off } from '@ripe-pick/core/parts';
 import { minorPlaces } from '@ripe-pick/core';
+import { whyNotCounted, windowAt } from '@ripe-pick/core/money';
 import { countWords, dayText, decimal, money } from '../format/format.ts';
 
 const offWords = (off: Off, currency: string) =>
@@ -46,7 +47,12 @@ export function dealWords(deal: Deal, currency: string): string {
       return `${money(deal.amountMinor, deal.currency)} back${post}${limit}, after about ${countWords(deal.payoutDays, 'day')}`;
     }
     case 'cashback':
-      return `${offWords(deal.off, deal.currency)} back after about ${countWords(deal.payoutDays, 'day')}${deal.reviewExtraMinor > 0 ? `, ${money(deal.reviewExtraMinor, deal.currency)} more for a review` : ''}`;
+      return [
+        `${offWords(deal.off, deal.currency)} back after about ${countWords(deal.payoutDays, 'day')}`,
+        deal.reviewExtraMinor > 0 ? `${money(deal.reviewExtraMinor, deal.currency)} more for a review` : '',
+      ]
+        .filter(Boolean)
+        .join(', ');
   }
 }
 
@@ -55,13 +61,24 @@ export function windowWords(
   deal: Deal,
   day: string,
 ): { readonly state: 'before' | 'open' | 'last' | 'past'; readonly words: string } {
-  if (deal.from !== null && day < deal.from) return { state: 'before', words: `from ${dayText(deal.from)}` };
-  if (deal.to === null) return { state: 'open', words: 'no last day' };
-  if (day > deal.to) return { state: 'past', words: `past since ${dayText(deal.to)}` };
-  return deal.to === day
-    ? { state: 'last', words: 'last day today' }
-    : { state: 'open', words: `until ${dayText(deal.to)}` };
+  const { from, to } = deal;
+  const state = windowAt(deal, day);
+  if (state === 'before') return { state, words: `from ${dayText(from ?? '')}` };
+  if (to === null) return { state, words: 'no last day' };
+  if (state === 'past') return { state, words: `past since ${dayText(to)}` };
+  return to === day ? { state: 'last', words: 'last day today' } : { state, words: `until ${dayText(to)}` };
 }
+
+const NOT_COUNTED: Readonly<Record<ReturnType<typeof whyNotCounted>, string>> = {
+  before: 'it has not begun by the day of the purchase',
+  past: 'its window has closed',
+  usedUp: 'used up',
+  claimed: 'this household has claimed it already',
+  noOrder: 'not in these orders',
+};
+/** Why a deal is not in the total, in words. */
+export const notCountedWords = (...asked: Parameters<typeof whyNotCounted>): string =>
+  NOT_COUNTED[whyNotCounted(...asked)];
 
 /** A typed sum in major units as minor ones. */
 export const toMinor = (value: number, currency: string): number =>

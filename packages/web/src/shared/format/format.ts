@@ -1,4 +1,4 @@
-import { dayText, decimal, numberLanguage } from '@ripe-pick/core/units';
+import { dayAt, dayText, decimal, numberLanguage } from '@ripe-pick/core/units';
 
 export { countWords, dayText, decimal, moneyText as money, monthText, whole } from '@ripe-pick/core/units';
 
@@ -31,8 +31,8 @@ export const clock = (moment: number): string =>
 /** A moment for reading, by the clock of this machine: 27 Nov, 19:05. @param iso ISO 8601 with its zone */
 export function momentText(iso: string): string {
   const at = new Date(iso);
-  const day = new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
-  return `${dayText(day)}, ${clock(at.getTime())}`;
+  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions();
+  return `${dayText(dayAt(at, timeZone))}, ${clock(at.getTime())}`;
 }
 
 /** A text of several lines on one. */
