@@ -173,6 +173,9 @@ export const test = base.extend<Fixtures, WorkerFixtures>({
   },
 });
 
+/** What was done last as a screen reader is told it: it stays, where the message goes after two seconds. */
+export const heard = (page: Page) => page.locator('.visually-hidden[aria-live]');
+
 /** Screens are opened as for someone who has seen their tours; a test of the tours says so in the session. */
 export const withoutTours = (context: BrowserContext): Promise<unknown> =>
   context.addInitScript(() => {

@@ -1,5 +1,5 @@
 import type { APIRequestContext, Page } from '@playwright/test';
-import { demoFile, expect, reset, test } from '../fixtures.ts';
+import { demoFile, expect, heard, reset, test } from '../fixtures.ts';
 
 interface Catalogue {
   readonly frameModel: {
@@ -72,7 +72,7 @@ test('a pass is typed in by keyboard, joins its group, and is taken back by name
   await expect(details).toContainText('over 4 passes');
   await expect(details).toContainText('far from the others');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.locator('.n-message', { hasText: 'Undone: Netfall Five 98.4 fps added' })).toBeVisible();
+  await expect(heard(page)).toContainText('Undone: Netfall Five 98.4 fps added');
   await expect(details).toContainText('over 3 passes');
 });
 
@@ -187,12 +187,10 @@ test('a table is pasted: rows that are wrong are named, the others come in, and 
   await expect(page.getByText('1: “own mix” is none of low, medium, high, ultra')).toBeVisible();
   await page.getByRole('button', { name: 'Import 3 records' }).click();
   await expect(page.getByText('3 records from the table added')).toBeVisible();
-  expect((await recordsOf(request)).length).toBe(before + 3);
+  await expect.poll(async () => (await recordsOf(request)).length).toBe(before + 3);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(
-    page.locator('.n-message', { hasText: 'Undone: 3 records of a table imported' }),
-  ).toBeVisible();
-  expect((await recordsOf(request)).length).toBe(before);
+  await expect(heard(page)).toContainText('Undone: 3 records of a table imported');
+  await expect.poll(async () => (await recordsOf(request)).length).toBe(before);
 });
 
 test('the model page shows error, calibration, doubtful records and what to measure next', async ({

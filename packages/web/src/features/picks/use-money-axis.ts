@@ -37,7 +37,9 @@ export function useMoneyAxis(width: Readonly<Ref<number>>, amounts: () => readon
   }));
   /** Moves the axis by a share of its half width; the farthest part stays in reach. */
   function pan(by: number): void {
-    const all = amounts();
+    const known = amounts();
+    // Pressed before the lanes are worked out: as far as the axis can be wide, so that no key is lost.
+    const all = known.length > 0 ? known : [-windows.value.at(-1)!, windows.value.at(-1)!];
     const to = Math.round(centre.value + by * axis.value.window);
     centre.value = Math.max(Math.min(0, ...all), Math.min(Math.max(0, ...all), to));
   }
